@@ -1,0 +1,22 @@
+/** The papers Heron prints; a new one is a folder and one line here. */
+import type { ReactElement } from "react";
+import type { Assessment } from "../../core/assess.ts";
+import type { CaseDocument } from "../../core/case/types.ts";
+import { LoadWorksheet } from "./load-worksheet/load-worksheet.tsx";
+
+export interface PaperInput {
+  document: CaseDocument;
+  assessment: Assessment;
+  firm: string;
+  preparedBy: string;
+  /** ISO date the paper is issued on. */
+  date: string;
+}
+
+export interface Paper {
+  id: string;
+  name: string;
+  draw(input: PaperInput): ReactElement;
+}
+
+export const PAPERS: readonly Paper[] = [{ id: "load-worksheet", name: "Load-calculation worksheet", draw: LoadWorksheet }];

@@ -1,0 +1,188 @@
+/** The load-calculation worksheet: every line, factor, rule, assumption and caution, and a place to sign. */
+import { Document, Page, StyleSheet, Text, View } from "@react-pdf/renderer";
+import "../fonts.ts";
+import { answer } from "../../../core/answer.ts";
+import { codebookOf } from "../../../core/codebook/index.ts";
+import type { Calculation } from "../../../core/demand/types.ts";
+import { showA, showKWh, showPercent, showVA } from "../../../core/units.ts";
+import type { PaperInput } from "../index.ts";
+import { PaperWaterline } from "../waterline.tsx";
+
+const s = StyleSheet.create({
+  page: { padding: "15mm 15mm 18mm", fontFamily: "Text", fontSize: 9.5, color: "#1D2A30", lineHeight: 1.35 },
+  head: { flexDirection: "row", justifyContent: "space-between", borderBottom: "1.5pt solid #1D2A30", paddingBottom: 6 },
+  title: { fontSize: 17, fontWeight: 700, lineHeight: 1.2 },
+  h2: { fontSize: 11.5, fontWeight: 700, marginTop: 11, marginBottom: 3 },
+  quiet: { color: "#4B6470" },
+  verdict: { fontSize: 12.5, fontWeight: 700 },
+  row: { flexDirection: "row", borderBottom: "0.6pt solid #D9D4C5", paddingVertical: 2.5 },
+  headRow: { color: "#4B6470", fontSize: 8.5, fontWeight: 600 },
+  total: { fontWeight: 700, borderBottom: 0, borderTop: "1pt solid #1D2A30" },
+  label: { flex: 1, paddingRight: 6 },
+  va: { width: 72, textAlign: "right", fontFamily: "Figures" },
+  factor: { width: 52, textAlign: "right", fontFamily: "Figures" },
+  rule: { width: 128, paddingLeft: 10, color: "#4B6470" },
+  part: { fontSize: 8.5, color: "#4B6470", paddingLeft: 10, flexDirection: "row" },
+  sign: { flexDirection: "row", gap: 18, marginTop: 22 },
+  line: { flex: 1, borderTop: "0.8pt solid #1D2A30", paddingTop: 3, color: "#4B6470" },
+  foot: { position: "absolute", bottom: 22, left: 42, right: 42, fontSize: 8, color: "#4B6470", flexDirection: "row", justifyContent: "space-between" },
+});
+
+/** The shipped fonts have no such signs; the trade writes them out. */
+const plain = (text: string) => text.replaceAll("≤", "at most ").replaceAll("Ω", "ohm");
+
+function Lines({ calculation, ratingA }: { calculation: Calculation; ratingA: number }) {
+  return (
+    <View>
+      <View style={[s.row, s.headRow]}>
+        <Text style={s.label}>Line</Text>
+        <Text style={s.va}>Connected</Text>
+        <Text style={s.factor}>Factor</Text>
+        <Text style={s.va}>Counted</Text>
+        <Text style={s.rule}>Rule</Text>
+      </View>
+      {calculation.lines.map((line) => (
+        <View key={line.label} wrap={false}>
+          <View style={s.row}>
+            <Text style={s.label}>{line.label}</Text>
+            <Text style={s.va}>{showVA(line.connectedVA)}</Text>
+            <Text style={s.factor}>{showPercent(line.factor)}</Text>
+            <Text style={s.va}>{showVA(line.countedVA)}</Text>
+            <Text style={s.rule}>{line.rule}</Text>
+          </View>
+          {line.parts.length > 0 &&
+            line.parts.map((part) => (
+              <View key={part.label + part.va} style={s.part}>
+                <Text style={{ flex: 1 }}>
+                  {part.label}
+                  {part.note ? ` (${part.note})` : ""}
+                </Text>
+                <Text style={{ width: 72, textAlign: "right", fontFamily: "Figures" }}>{showVA(part.va)}</Text>
+                <Text style={{ width: 252 }}> </Text>
+              </View>
+            ))}
+        </View>
+      ))}
+      {calculation.leftOut.map((left) => (
+        <View key={left.label} style={s.row} wrap={false}>
+          <Text style={s.label}>
+            Left out: {left.label}. {left.reason}
+          </Text>
+          <Text style={s.va}>{showVA(left.va)}</Text>
+          <Text style={s.factor}>0 %</Text>
+          <Text style={s.va}>0 VA</Text>
+          <Text style={s.rule}>{left.rule}</Text>
+        </View>
+      ))}
+      <View style={[s.row, s.total]} wrap={false}>
+        <Text style={s.label}>Demand</Text>
+        <Text style={s.va}>{showA(calculation.demandA)}</Text>
+        <Text style={s.factor}> </Text>
+        <Text style={s.va}>{showVA(calculation.demandVA)}</Text>
+        <Text style={s.rule}>{calculation.explain.demandA.numbers}</Text>
+      </View>
+      <View style={[s.row, { fontWeight: 700, borderBottom: 0 }]} wrap={false}>
+        <Text style={s.label}>Headroom</Text>
+        <Text style={s.va}>{showA(calculation.headroomA)}</Text>
+        <Text style={s.factor}> </Text>
+        <Text style={s.va}> </Text>
+        <Text style={s.rule}>of {showA(ratingA)}</Text>
+      </View>
+    </View>
+  );
+}
+
+export function LoadWorksheet({ document, assessment, firm, preparedBy, date }: PaperInput) {
+  const codebook = codebookOf(document.rules);
+  const calculation = assessment.calculations.find((c) => c.method === assessment.governing) as Calculation;
+  const found = answer(assessment);
+  const way = assessment.ways.find((w) => w.way === assessment.recommended);
+  const cautions = [...new Set(way?.cautions ?? [])];
+  const chosen = document.options?.loadMethod === calculation.method;
+  return (
+    <Document title={`Load calculation, ${document.title}`} author={firm} language="en">
+      <Page size={codebook.region === "us" ? "LETTER" : "A4"} style={s.page}>
+        <View style={s.head}>
+          <View>
+            <Text style={s.title}>Load-calculation worksheet</Text>
+            <Text>{document.enquiry?.address || document.title}</Text>
+            {document.enquiry?.customer ? <Text style={s.quiet}>for {document.enquiry.customer}</Text> : null}
+          </View>
+          <View style={{ alignItems: "flex-end" }}>
+            <Text style={{ fontWeight: 700 }}>{firm}</Text>
+            <Text style={s.quiet}>{codebook.name}</Text>
+            <Text style={s.quiet}>{date}</Text>
+          </View>
+        </View>
+        <View style={{ flexDirection: "row", gap: 14, marginTop: 9 }}>
+          <View style={{ flex: 1 }}>
+            <Text style={s.verdict}>{found.verdict}</Text>
+            <Text>{plain(found.text)}.</Text>
+            <Text style={{ marginTop: 4 }}>{plain(assessment.because)}</Text>
+            <Text style={s.h2}>Method</Text>
+            <Text>
+              {calculation.name} ({calculation.rule}){chosen ? ", chosen by hand" : ""}: {assessment.governingBecause}.
+            </Text>
+            {assessment.calculations
+              .filter((c) => c !== calculation)
+              .map((c) => (
+                <Text key={c.method} style={s.quiet}>
+                  {c.name}: {c.applies ? `${showA(c.demandA)}, headroom ${showA(c.headroomA)}` : plain(c.why ?? "")}
+                </Text>
+              ))}
+          </View>
+          <PaperWaterline level={assessment.waterline} width={190} height={172} />
+        </View>
+        <Text style={s.h2}>Calculation</Text>
+        <Lines calculation={calculation} ratingA={assessment.supply.ratingA} />
+        <View wrap={false}>
+          <Text style={s.h2}>Charging</Text>
+          {way ? (
+            <>
+              <Text>
+                {way.name}: {showA(way.chargeA)}
+                {way.limitA === undefined ? "" : `, held below ${showA(way.limitA)}`} on a {showA(way.circuitA)} circuit;{" "}
+                {showKWh(way.energyPerNightKWh)} a night of {showKWh(assessment.need.energyPerDayKWh)} needed.
+              </Text>
+              <Text style={s.quiet}>{plain(`${way.explain.formula}: ${way.explain.numbers} (${way.explain.rule})`)}</Text>
+            </>
+          ) : (
+            <Text>No way can be taken as things stand.</Text>
+          )}
+        </View>
+        {assessment.findings.length > 0 && <Text style={s.h2}>Findings</Text>}
+        {assessment.findings.map((f) => (
+          <Text key={f.code + f.text}>
+            {f.severity === "stop" ? "STOP: " : f.severity === "fix" ? "Put right: " : "Note: "}
+            {plain(f.text)} ({f.rule})
+          </Text>
+        ))}
+        {assessment.assumptions.length > 0 && <Text style={s.h2}>Assumed, to be confirmed on site</Text>}
+        {assessment.assumptions.map((a) => (
+          <Text key={a}>- {plain(a)}</Text>
+        ))}
+        {cautions.length > 0 && <Text style={s.h2}>Cautions</Text>}
+        {cautions.map((c) => (
+          <Text key={c}>- {plain(c)}</Text>
+        ))}
+        <View wrap={false}>
+          <Text style={{ marginTop: 10 }}>
+            This worksheet supports a licensed person's judgement and does not replace it. Local code, the {codebook.words.authority}'s rules and the maker's
+            instructions come first.
+          </Text>
+          <View style={s.sign}>
+            <Text style={s.line}>Prepared by: {preparedBy}</Text>
+            <Text style={s.line}>Checked by (name, licence)</Text>
+            <Text style={s.line}>Signature and date</Text>
+          </View>
+        </View>
+        <View style={s.foot} fixed>
+          <Text>
+            {document.title} - {firm}
+          </Text>
+          <Text render={({ pageNumber, totalPages }) => `${pageNumber} / ${totalPages}`} />
+        </View>
+      </Page>
+    </Document>
+  );
+}

@@ -1,0 +1,57 @@
+import "@fontsource/atkinson-hyperlegible-next/latin-400.css";
+import "@fontsource/atkinson-hyperlegible-next/latin-600.css";
+import "@fontsource/atkinson-hyperlegible-next/latin-700.css";
+import "@fontsource/atkinson-hyperlegible-mono/latin-400.css";
+import "@fontsource/atkinson-hyperlegible-mono/latin-600.css";
+import "./ui/theme/tokens.css";
+import { isRouteErrorResponse, Links, Meta, Outlet, Scripts, ScrollRestoration, type ShouldRevalidateFunction, useRouteLoaderData } from "react-router";
+import type { Route } from "./+types/root";
+import { Trouble } from "./ui/frame/trouble.tsx";
+import { themeOf } from "./ui/theme/cookie.server.ts";
+import { HeronTheme } from "./ui/theme/provider.tsx";
+
+export const meta: Route.MetaFunction = () => [
+  { title: "Heron" },
+  { name: "description", content: "Can this supply and this panel carry a charger, and what is the least work that makes it so?" },
+];
+
+export async function loader({ request, context }: Route.LoaderArgs) {
+  return { theme: await themeOf(request), nonce: context.nonce };
+}
+
+/** The nonce belongs to one page load: navigating must not ask for another. */
+export const shouldRevalidate: ShouldRevalidateFunction = ({ formAction }) => formAction === "/theme";
+
+export function Layout({ children }: { children: React.ReactNode }) {
+  const data = useRouteLoaderData<typeof loader>("root");
+  const theme = data?.theme ?? "light";
+  const nonce = typeof document === "undefined" ? data?.nonce : undefined;
+  return (
+    <html lang="en" data-theme={theme} suppressHydrationWarning>
+      <head>
+        <meta charSet="utf-8" />
+        <meta name="viewport" content="width=device-width, initial-scale=1, viewport-fit=cover" />
+        <meta name="theme-color" content={theme === "cupboard" ? "#10171A" : "#F5F3EC"} />
+        <link rel="icon" href="/heron.svg" type="image/svg+xml" />
+        <Meta />
+        <Links />
+      </head>
+      <body>
+        <HeronTheme theme={theme} nonce={nonce}>
+          {children}
+        </HeronTheme>
+        <ScrollRestoration nonce={nonce} />
+        <Scripts nonce={nonce} />
+      </body>
+    </html>
+  );
+}
+
+export default function App() {
+  return <Outlet />;
+}
+
+export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
+  if (isRouteErrorResponse(error)) return <Trouble status={error.status} text={typeof error.data === "string" ? error.data : ""} />;
+  return <Trouble status={500} text="" />;
+}

@@ -1,0 +1,76 @@
+/** Import of a case file by choosing or dropping it; it is read here first, so that a wrong one is told at once. */
+import { type DragEvent, useState } from "react";
+import { useFetcher } from "react-router";
+import { CaseRefused, type Problem } from "../../../core/case/problems.ts";
+import { readCaseText } from "../../../core/case/read.ts";
+import type { action } from "./route.tsx";
+import styles from "./job-list.module.css";
+
+const MOST_BYTES = 2 * 1024 * 1024;
+
+export function ImportCase() {
+  const fetcher = useFetcher<typeof action>();
+  const [problems, setProblems] = useState<Problem[]>([]);
+  const [over, setOver] = useState(false);
+  const told = problems.length > 0 ? problems : (fetcher.data?.problems ?? []);
+
+  async function take(file: File | undefined) {
+    if (!file) return;
+    setProblems([]);
+    if (file.size > MOST_BYTES)
+      return setProblems([{ path: file.name, message: "is too large: a case file may be 2 MB at most" }]);
+    try {
+      readCaseText(await file.text());
+    } catch (error) {
+      if (!(error instanceof CaseRefused)) throw error;
+      return setProblems(error.problems.map((p) => ({ ...p, path: p.path || file.name })));
+    }
+    const form = new FormData();
+    form.set("file", file);
+    fetcher.submit(form, { method: "post", action: "/?index", encType: "multipart/form-data" });
+  }
+
+  const drop = (event: DragEvent) => {
+    event.preventDefault();
+    setOver(false);
+    void take(event.dataTransfer.files[0]);
+  };
+
+  return (
+    <section
+      className={styles.import}
+      data-over={over}
+      aria-label="Import a case file"
+      onDragOver={(e) => {
+        e.preventDefault();
+        setOver(true);
+      }}
+      onDragLeave={() => setOver(false)}
+      onDrop={drop}
+    >
+      <label>
+        {fetcher.state === "idle" ? "Drop a case file here, or choose one" : "Reading the file ..."}
+        <input
+          type="file"
+          accept=".json,application/json"
+          onChange={(e) => {
+            void take(e.target.files?.[0]);
+            e.target.value = "";
+          }}
+        />
+      </label>
+      {told.length > 0 && (
+        <div role="alert">
+          <p>The file was not taken:</p>
+          <ul>
+            {told.map((p) => (
+              <li key={p.path + p.message}>
+                <span className="figure">{p.path}</span> {p.message}
+              </li>
+            ))}
+          </ul>
+        </div>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,33 @@
+/** `GET /jobs/:jobId/papers/:paper.pdf`: a paper of the job as PDF; an apprentice may not issue papers. */
+import { renderToBuffer } from "@react-pdf/renderer";
+import { assess } from "../../../core/assess.ts";
+import { PAPERS } from "../../papers/index.ts";
+import { jobsOf } from "../../server/firm-jobs.ts";
+import { refuse } from "../../server/refusals.ts";
+import { requirePerson } from "../../server/sessions.ts";
+import { fileName } from "../job-export/download.ts";
+import type { Route } from "./+types/route";
+
+export async function loader({ request, params }: Route.LoaderArgs) {
+  const person = await requirePerson(request);
+  const job = await jobsOf(person.firmId).find(params.jobId);
+  const paper = PAPERS.find((p) => p.id === params.paper);
+  if (!job || !paper) throw refuse("not-found");
+  if (person.role === "apprentice") throw refuse("not-allowed");
+  const pdf = await renderToBuffer(
+    paper.draw({
+      document: job.document,
+      assessment: assess(job.document),
+      firm: person.firmName,
+      preparedBy: person.name,
+      date: new Date().toISOString().slice(0, 10),
+    }) as Parameters<typeof renderToBuffer>[0],
+  );
+  return new Response(new Uint8Array(pdf), {
+    headers: {
+      "Content-Type": "application/pdf",
+      "Content-Disposition": `inline; filename="${fileName(job.document.title)}-${paper.id}.pdf"`,
+      "Cache-Control": "no-store",
+    },
+  });
+}

@@ -1,0 +1,103 @@
+/** Quick entry of loads, with a pick list of usual ones for thumbs. */
+import { Button, Input, type InputRef } from "antd";
+import { useEffect, useRef, useState } from "react";
+import type { Load } from "../../../../core/case/types.ts";
+import { codebookOf } from "../../../../core/codebook/index.ts";
+import { type EnteredLoad, parseLoads, showNameplate } from "../../../../core/case/quick-entry.ts";
+import { useJob, useJobStore } from "../../../ui/job-store/use-job.tsx";
+import styles from "./demand.module.css";
+
+/** A short id that no load has yet. */
+function freshId(loads: readonly Load[], kind: string): string {
+  const taken = new Set(loads.map((l) => l.id));
+  for (let n = 1; ; n++) if (!taken.has(`${kind}-${n}`)) return `${kind}-${n}`;
+}
+
+export function QuickEntry() {
+  const { document, assessment } = useJob();
+  const store = useJobStore();
+  const [text, setText] = useState("");
+  const [refused, setRefused] = useState<string | null>(null);
+  const [added, setAdded] = useState("");
+  const input = useRef<InputRef>(null);
+  const codebook = codebookOf(document.rules);
+  const { volts } = assessment.supply;
+  const read = text.trim() === "" ? null : parseLoads(text, codebook, volts);
+  const understood = read && !("problem" in read) ? read : null;
+
+  useEffect(() => {
+    const focus = (event: KeyboardEvent) => {
+      const typing = event.target instanceof HTMLElement && /^(INPUT|TEXTAREA)$/.test(event.target.tagName);
+      if (event.key !== "a" || typing || event.ctrlKey || event.metaKey || event.altKey) return;
+      event.preventDefault();
+      input.current?.focus();
+    };
+    window.addEventListener("keydown", focus);
+    return () => window.removeEventListener("keydown", focus);
+  }, []);
+
+  function add(entries: readonly EnteredLoad[]) {
+    for (const { load } of entries) {
+      const { loads } = store.getState().document;
+      store.edit([{ op: "add", path: "/loads/-", value: { id: freshId(loads, load.kind), ...load } }]);
+    }
+    setAdded(`Added: ${entries.map((e) => e.understood).join("; ")}`);
+  }
+
+  function enter() {
+    if (!read) return;
+    if ("problem" in read) return setRefused(read.problem);
+    add(read);
+    setText("");
+    setRefused(null);
+  }
+
+  const usual = codebook.loadKinds.filter((k) => k.kind !== "ev-charger");
+  return (
+    <div className={styles.entry}>
+      <label htmlFor="quick-entry">Add a load</label>
+      <div className={styles.entryLine}>
+        <Input
+          id="quick-entry"
+          ref={input}
+          autoComplete="off"
+          enterKeyHint="done"
+          placeholder={codebook.region === "us" ? "range 12kw   ·   ac 24a 240v   ·   dryer" : "shower 9.5kw   ·   2x ring 32a   ·   cooker"}
+          value={text}
+          status={refused ? "error" : ""}
+          onChange={(e) => {
+            setText(e.target.value);
+            setRefused(null);
+          }}
+          onPressEnter={enter}
+        />
+        <Button type="primary" onClick={enter} disabled={text.trim() === ""}>
+          Add
+        </Button>
+      </div>
+      <p className={refused ? styles.refused : styles.understood} role={refused ? "alert" : "status"}>
+        {refused ??
+          (understood
+            ? understood.map((e) => e.understood + (e.typical ? " (typical, check the nameplate)" : "")).join("; ")
+            : text.trim() === ""
+              ? added || "Name and rating, then Enter"
+              : "...")}
+      </p>
+      <div className={styles.usual}>
+        {usual.map((kind) => (
+          <Button
+            key={kind.kind}
+            title="typical, check the nameplate"
+            onClick={() => {
+              const one = parseLoads(kind.label, codebook, volts);
+              if (!("problem" in one)) add(one.map((e) => ({ ...e, load: { ...e.load, kind: kind.kind, label: kind.label } })));
+            }}
+          >
+            {kind.label}
+            <span className="quiet figure">{showNameplate(kind.fixedVA === undefined ? kind.typical : { va: kind.fixedVA }, volts)}</span>
+          </Button>
+        ))}
+      </div>
+    </div>
+  );
+}

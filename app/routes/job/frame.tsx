@@ -1,0 +1,161 @@
+/** What stands round every step of a job. */
+import { Button } from "antd";
+import { type ReactNode, useEffect } from "react";
+import { Link, NavLink, useFetcher, useNavigate } from "react-router";
+import { codebookOf } from "../../../core/codebook/index.ts";
+import { showA } from "../../../core/units.ts";
+import { Mark } from "../../ui/frame/mark.tsx";
+import { STEPS } from "../../ui/frame/steps.ts";
+import { AnswerVerdict } from "../../ui/frame/verdict.tsx";
+import { useJob, useJobStore } from "../../ui/job-store/use-job.tsx";
+import { Waterline } from "../../ui/waterline/waterline.tsx";
+import { Figure, useWhyIsOpen, WhySheet } from "../../ui/why/why-sheet.tsx";
+import { ConflictNotice, RefusalNotice } from "./notices.tsx";
+import { openKeys, useJobKeys } from "./keys.tsx";
+import styles from "./frame.module.css";
+
+const SAVING = {
+  saved: "Saved",
+  saving: "Saving ...",
+  waiting: "No line: kept here, sent when it is back",
+  "signed-out": "Signed out: sign in again in another tab, nothing is lost",
+} as const;
+
+function Head({ jobId, person, theme }: { jobId: string; person: string; theme: string }) {
+  const { document, saving, waiting, canUndo, canRedo } = useJob();
+  const store = useJobStore();
+  const themes = useFetcher();
+  const codebook = codebookOf(document.rules);
+  return (
+    <header className={styles.head}>
+      <Link to="/" className={styles.home} aria-label="All jobs">
+        <Mark size={30} />
+      </Link>
+      <div className={styles.title}>
+        <h1>{document.title}</h1>
+        <p className="quiet">
+          {codebook.name} · {document.enquiry?.customer ? `${document.enquiry.customer} · ` : ""}
+          {person}
+        </p>
+      </div>
+      <p className={styles.saving} data-saving={saving} aria-live="polite">
+        {SAVING[saving]}
+        {waiting > 0 && saving === "waiting" ? ` (${waiting})` : ""}
+      </p>
+      <div className={styles.tools}>
+        <Link to="/?search" className={styles.find} aria-label="Find a job" title="Find a job ( / )">
+          <span>Find</span> <kbd>/</kbd>
+        </Link>
+        <Button onClick={() => store.undo()} disabled={!canUndo} aria-keyshortcuts="Control+Z">
+          Undo
+        </Button>
+        <Button onClick={() => store.redo()} disabled={!canRedo} className={styles.wideOnly} aria-keyshortcuts="Control+Shift+Z">
+          Redo
+        </Button>
+        <themes.Form method="post" action="/theme">
+          <Button htmlType="submit" name="theme" value={theme === "cupboard" ? "light" : "cupboard"}>
+            {theme === "cupboard" ? "Daylight" : "Cupboard"}
+          </Button>
+        </themes.Form>
+        <Button className={styles.wideOnly} onClick={openKeys} aria-label="Keys" data-job={jobId}>
+          ?
+        </Button>
+      </div>
+    </header>
+  );
+}
+
+function AnswerBand() {
+  const { answer, assessment } = useJob();
+  const calculation = assessment.calculations.find((c) => c.method === assessment.governing);
+  const stop = assessment.findings.find((f) => f.severity === "stop");
+  return (
+    <div className={styles.answer}>
+      <div className={styles.bank} aria-hidden="true">
+        <Waterline level={assessment.waterline} width={54} height={78} detail="bank" />
+      </div>
+      <div>
+        {stop && (
+          <p className={styles.stop} role="alert">
+            Stop: {stop.text}
+          </p>
+        )}
+        <p className={styles.verdict}>
+          <AnswerVerdict state={answer.state} word={answer.verdict} />
+          {answer.state !== "open" && calculation && (
+            <Figure why={calculation.explain.headroomA}>{showA(assessment.headroomA)}</Figure>
+          )}
+        </p>
+        <p>{answer.text}.</p>
+        {assessment.missing.length > 0 && (
+          <p className={styles.missing}>
+            Still missing: {assessment.missing.slice(0, 3).map((m) => m.text.toLowerCase()).join("; ")}
+            {assessment.missing.length > 3 ? `; and ${assessment.missing.length - 3} more` : ""}
+          </p>
+        )}
+      </div>
+    </div>
+  );
+}
+
+function Path({ jobId }: { jobId: string }) {
+  const { assessment } = useJob();
+  return (
+    <nav className={styles.path} aria-label="Steps">
+      {STEPS.map((step) => {
+        const missing = assessment.missing.filter((m) => m.step === step.id).length;
+        return (
+          <NavLink key={step.id} to={`/jobs/${jobId}/${step.id}`} prefetch="intent" className={({ isActive }) => (isActive ? styles.here : "")}>
+            {step.name}
+            {missing > 0 && (
+              <span className={styles.count}>
+                {missing} <span className="out-of-sight">missing</span>
+              </span>
+            )}
+          </NavLink>
+        );
+      })}
+    </nav>
+  );
+}
+
+export function JobFrame({ jobId, person, theme, children }: { jobId: string; person: string; theme: string; children: ReactNode }) {
+  const { assessment } = useJob();
+  const whyOpen = useWhyIsOpen();
+  const navigate = useNavigate();
+  const store = useJobStore();
+  const keys = useJobKeys({
+    step: (id) => navigate(`/jobs/${jobId}/${id}`),
+    find: () => navigate("/?search"),
+    undo: () => store.undo(),
+    redo: () => store.redo(),
+  });
+  useEffect(() => {
+    globalThis.document.documentElement.dataset.ready = "job";
+    return () => {
+      delete globalThis.document.documentElement.dataset.ready;
+    };
+  }, []);
+  return (
+    <div className={styles.frame} data-why={whyOpen}>
+      <Head jobId={jobId} person={person} theme={theme} />
+      <Path jobId={jobId} />
+      <div className={styles.waterline}>
+        <Waterline level={assessment.waterline} width={214} height={430} />
+        <p className="quiet">
+          {assessment.recommended ? "With the recommended way" : "As it stands, without a charger"}
+        </p>
+      </div>
+      <main className={styles.sheet}>
+        <AnswerBand />
+        <ConflictNotice />
+        <RefusalNotice />
+        {children}
+      </main>
+      <div className={styles.why}>
+        <WhySheet />
+      </div>
+      {keys}
+    </div>
+  );
+}

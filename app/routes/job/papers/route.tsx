@@ -1,0 +1,40 @@
+/** Papers: what can be printed from this job, and the open files to take along. */
+import { Button } from "antd";
+import { useOutletContext } from "react-router";
+import type { Role } from "../../../../db/schema.ts";
+import { Section } from "../../../ui/frame/sheet.tsx";
+import { useJob } from "../../../ui/job-store/use-job.tsx";
+
+export default function Papers() {
+  const { role, jobId } = useOutletContext<{ role: Role; jobId: string }>();
+  const { assessment, saving } = useJob();
+  const ready = saving === "saved";
+  return (
+    <>
+      <Section title="Load-calculation worksheet">
+        <p style={{ maxWidth: "44rem", marginBottom: "0.8rem" }}>
+          Every line with its factor and rule, what was assumed, the cautions, the waterline, and a place to sign.
+          {assessment.assumptions.length > 0 && ` ${assessment.assumptions.length} assumptions are printed on it.`}
+        </p>
+        {role === "apprentice" ? (
+          <p>An apprentice cannot issue papers. Ask an electrician of your firm to print it.</p>
+        ) : (
+          <Button type="primary" href={`/jobs/${jobId}/papers/load-worksheet.pdf`} target="_blank" disabled={!ready}>
+            {ready ? "Open the worksheet (PDF)" : "Saving first ..."}
+          </Button>
+        )}
+      </Section>
+      <Section title="Open files">
+        <p style={{ maxWidth: "44rem", marginBottom: "0.8rem" }}>The whole job as plain JSON, to keep, hand on or check with the command line.</p>
+        <p style={{ display: "flex", gap: "0.6rem", flexWrap: "wrap" }}>
+          <Button href={`/jobs/${jobId}/case.json`} download>
+            Case
+          </Button>
+          <Button href={`/jobs/${jobId}/assessment.json`} download>
+            Assessment
+          </Button>
+        </p>
+      </Section>
+    </>
+  );
+}

@@ -1,0 +1,21 @@
+/** Findings of the survey, what stops the job first; severity is a word, not only a colour. */
+import type { SurveyFinding } from "../../../../core/findings/findings.ts";
+import styles from "./findings.module.css";
+
+const WORD = { stop: "Stop", fix: "Put right", note: "Note" } as const;
+
+export function Findings({ findings }: { findings: readonly SurveyFinding[] }) {
+  if (findings.length === 0) return null;
+  return (
+    <ul className={styles.findings} aria-label="Findings">
+      {findings.map((finding) => (
+        <li key={finding.code + finding.text} data-severity={finding.severity}>
+          <strong>{WORD[finding.severity]}</strong>
+          <span>
+            {finding.text} <span className="quiet">({finding.rule})</span>
+          </span>
+        </li>
+      ))}
+    </ul>
+  );
+}

@@ -1,0 +1,120 @@
+/** Ways: all eight on one sheet, each with its own waterline at the same scale. */
+import { codebookOf } from "../../../../core/codebook/index.ts";
+import { showA, showKWh } from "../../../../core/units.ts";
+import { commonScaleA } from "../../../../core/waterline.ts";
+import { wayOf } from "../../../../core/ways/index.ts";
+import type { WayJudgement } from "../../../../core/ways/types.ts";
+import { CaseChoice } from "../../../ui/case-field/case-field.tsx";
+import { Caution, Section } from "../../../ui/frame/sheet.tsx";
+import { WayVerdict } from "../../../ui/frame/verdict.tsx";
+import { useJob } from "../../../ui/job-store/use-job.tsx";
+import { Waterline } from "../../../ui/waterline/waterline.tsx";
+import { Figure } from "../../../ui/why/why-sheet.tsx";
+import styles from "./ways.module.css";
+
+const RANK = { ready: 0, "with-work": 1, "ruled-out": 2 } as const;
+
+export default function Ways() {
+  const { document, assessment } = useJob();
+  const { recommended, because, ways } = assessment;
+  const scaleA = commonScaleA(ways.map((w) => w.level));
+  const ordered = [...ways].sort(
+    (a, b) => Number(b.way === recommended) - Number(a.way === recommended) || RANK[a.verdict] - RANK[b.verdict] || a.cost.typical - b.cost.typical,
+  );
+  return (
+    <>
+      <Section title="Which way">
+        <p className={styles.because}>{because}</p>
+        <div className={styles.policy}>
+          <CaseChoice
+            label="What decides"
+            pointer="/options/policy"
+            fallback="least-work"
+            options={[
+              { value: "least-work", label: "Least work" },
+              { value: "fastest", label: "Soonest" },
+              { value: "most-current", label: "Most current" },
+              { value: "future-ready", label: "Room for later" },
+            ]}
+          />
+        </div>
+      </Section>
+      <ul className={styles.ways}>
+        {ordered.map((way) => (
+          <WayRow key={way.way} way={way} scaleA={scaleA} recommended={way.way === recommended} />
+        ))}
+      </ul>
+      <p className="quiet">
+        Prices and lead times are made up until your own price book is filled. What the {codebookOf(document.rules).words.authority} asks comes before this sheet.
+      </p>
+    </>
+  );
+}
+
+const money = (amount: number, currency: string) => `${currency === "GBP" ? "£" : "$"}${amount.toLocaleString("en-US")}`;
+
+function WayRow({ way, scaleA, recommended }: { way: WayJudgement; scaleA: number; recommended: boolean }) {
+  const out = way.verdict === "ruled-out";
+  return (
+    <li className={styles.way} data-way={way.way} data-verdict={way.verdict}>
+      <Waterline level={way.level} width={64} height={104} scaleA={scaleA} detail="bank" />
+      <div className={styles.what}>
+        <h2>
+          {way.name}
+          {recommended && <span className={styles.mark}>recommended</span>}
+        </h2>
+        <p className="quiet">{wayOf(way.way).means}</p>
+        <p>
+          <WayVerdict verdict={way.verdict} />
+        </p>
+      </div>
+      <dl className={styles.figures}>
+        <div>
+          <dt>{way.limitA !== undefined && !out ? "Limit" : "Charging"}</dt>
+          <dd>
+            <Figure why={way.explain}>{way.limitA !== undefined && !out ? showA(way.limitA) : out ? "none" : showA(way.chargeA)}</Figure>
+          </dd>
+        </div>
+        {!out && (
+          <>
+            <div>
+              <dt>A night</dt>
+              <dd className="figure">{showKWh(way.energyPerNightKWh)}</dd>
+            </div>
+            <div>
+              <dt>Price, typical</dt>
+              <dd className="figure">{money(way.cost.typical, way.cost.currency)}</dd>
+            </div>
+            <div>
+              <dt>Wait, typical</dt>
+              <dd className="figure">{way.leadTimeDays.typical} days</dd>
+            </div>
+          </>
+        )}
+      </dl>
+      <div className={styles.reasons}>
+        <ul>
+          {way.reasons.map((r) => (
+            <li key={r.code + r.text}>
+              {r.text} <span className="quiet">({r.rule})</span>
+            </li>
+          ))}
+        </ul>
+        {way.work.length > 0 && (
+          <details open={recommended}>
+            <summary>Work and cautions</summary>
+            <ul>
+              {way.work.map((text) => (
+                <li key={text}>{text}</li>
+              ))}
+            </ul>
+            {way.cautions.map((text) => (
+              <Caution key={text}>{text}</Caution>
+            ))}
+            <p className="quiet">{way.leaves}</p>
+          </details>
+        )}
+      </div>
+    </li>
+  );
+}

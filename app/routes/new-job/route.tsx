@@ -1,0 +1,78 @@
+/** A new job from an address and a rule set. */
+import { Button, Input, Segmented } from "antd";
+import { useState } from "react";
+import { data, Form, Link, redirect, useNavigation } from "react-router";
+import { object, string, ValidationError } from "yup";
+import { newCase } from "../../../core/case/new-case.ts";
+import { RULE_SET_IDS, type RuleSetId } from "../../../core/case/types.ts";
+import { CODEBOOKS } from "../../../core/codebook/index.ts";
+import { jobsOf } from "../../server/firm-jobs.ts";
+import { requirePerson } from "../../server/sessions.ts";
+import type { Route } from "./+types/route";
+import styles from "./new-job.module.css";
+
+export const meta: Route.MetaFunction = () => [{ title: "New job - Heron" }];
+
+const asked = object({
+  address: string().trim().required("Type the address").max(300, "The address is too long: 300 characters at most"),
+  customer: string().trim().max(300, "The name is too long: 300 characters at most").default(""),
+  rules: string()
+    .required("Choose a rule set")
+    .oneOf([...RULE_SET_IDS], "That rule set is not known here"),
+});
+
+export async function loader({ request }: Route.LoaderArgs) {
+  const person = await requirePerson(request);
+  return { rules: person.firmRules };
+}
+
+export async function action({ request }: Route.ActionArgs) {
+  const person = await requirePerson(request);
+  const form = Object.fromEntries(await request.formData());
+  try {
+    const { address, customer, rules } = asked.validateSync(form, { abortEarly: false });
+    const id = await jobsOf(person.firmId).create(newCase(rules as RuleSetId, address, customer));
+    throw redirect(`/jobs/${id}/survey`);
+  } catch (error) {
+    if (!(error instanceof ValidationError)) throw error;
+    return data(
+      { typed: form as Record<string, string>, problems: Object.fromEntries(error.inner.map((e) => [e.path, e.message])) },
+      { status: 400 },
+    );
+  }
+}
+
+export default function NewJob({ loaderData, actionData }: Route.ComponentProps) {
+  const busy = useNavigation().state !== "idle";
+  const problems: Record<string, string> = actionData?.problems ?? {};
+  const [rules, setRules] = useState(actionData?.typed.rules ?? loaderData.rules);
+  return (
+    <main className={styles.page}>
+      <p>
+        <Link to="/">All jobs</Link>
+      </p>
+      <h1>New job</h1>
+      <Form method="post" className={styles.form} noValidate>
+        <label>
+          Address
+          <Input name="address" autoFocus autoComplete="off" defaultValue={actionData?.typed.address} status={problems.address ? "error" : ""} />
+          {problems.address && <span role="alert">{problems.address}</span>}
+        </label>
+        <label>
+          Customer
+          <Input name="customer" autoComplete="off" defaultValue={actionData?.typed.customer} status={problems.customer ? "error" : ""} />
+          {problems.customer && <span role="alert">{problems.customer}</span>}
+        </label>
+        <div className={styles.rules}>
+          <span id="rules-label">Rule set</span>
+          <Segmented aria-labelledby="rules-label" value={rules} onChange={setRules} options={CODEBOOKS.map((c) => ({ value: c.id as string, label: c.name }))} />
+          <input type="hidden" name="rules" value={rules} />
+          {problems.rules && <span role="alert">{problems.rules}</span>}
+        </div>
+        <Button type="primary" htmlType="submit" loading={busy}>
+          Start the survey
+        </Button>
+      </Form>
+    </main>
+  );
+}

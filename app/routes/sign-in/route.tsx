@@ -1,0 +1,90 @@
+import { Button, Input } from "antd";
+import { data, Form, redirect, useNavigation } from "react-router";
+import { object, string, ValidationError } from "yup";
+import { demoPeople, openSession, signedIn, signIn } from "../../server/sessions.ts";
+import { Mark } from "../../ui/frame/mark.tsx";
+import type { Route } from "./+types/route";
+import styles from "./sign-in.module.css";
+
+export const meta: Route.MetaFunction = () => [{ title: "Sign in - Heron" }];
+
+/** Only paths of this site, so that nobody is sent elsewhere after signing in. */
+const safePath = (to: string | null) => (to && /^\/(?![/\\])/.test(to) ? to : "/");
+
+const credentials = object({
+  email: string().trim().lowercase().required("Type your e-mail").max(200),
+  password: string().required("Type your password").max(500),
+});
+
+export async function loader({ request }: Route.LoaderArgs) {
+  if (await signedIn(request)) throw redirect("/");
+  return { people: await demoPeople() };
+}
+
+export async function action({ request, context }: Route.ActionArgs) {
+  const form = await request.formData();
+  const to = safePath(new URL(request.url).searchParams.get("to"));
+  const demo = form.get("demo");
+  if (demo !== null) {
+    const person = (await demoPeople()).find((p) => p.id === demo);
+    if (!person) return data({ email: "", problems: { form: "There is no such demo sign-in." } }, { status: 400 });
+    throw redirect(to, { headers: { "Set-Cookie": await openSession(request, person.id) } });
+  }
+  const email = String(form.get("email") ?? "");
+  try {
+    const typed = credentials.validateSync({ email, password: form.get("password") }, { abortEarly: false });
+    const answer = await signIn(request, typed.email, typed.password, context.address);
+    if ("problem" in answer) return data({ email, problems: { form: answer.problem } }, { status: 400 });
+    throw redirect(to, { headers: { "Set-Cookie": answer.cookie } });
+  } catch (error) {
+    if (!(error instanceof ValidationError)) throw error;
+    const problems = Object.fromEntries(error.inner.map((e) => [e.path, e.message]));
+    return data({ email, problems }, { status: 400 });
+  }
+}
+
+export default function SignIn({ loaderData: { people }, actionData }: Route.ComponentProps) {
+  const busy = useNavigation().state !== "idle";
+  const problems: Record<string, string> = actionData?.problems ?? {};
+  const firms = [...new Set(people.map((p) => p.firmName))];
+  return (
+    <main className={styles.page}>
+      <header className={styles.head}>
+        <Mark />
+        <h1>Heron</h1>
+        <p className="quiet">Can this supply carry a charger, and what is the least work that makes it so?</p>
+      </header>
+      <Form method="post" className={styles.form} noValidate>
+        <h2>Sign in</h2>
+        <label>
+          E-mail
+          <Input name="email" type="email" autoComplete="username" defaultValue={actionData?.email} status={problems.email ? "error" : ""} />
+          {problems.email && <span role="alert">{problems.email}</span>}
+        </label>
+        <label>
+          Password
+          <Input name="password" type="password" autoComplete="current-password" status={problems.password ? "error" : ""} />
+          {problems.password && <span role="alert">{problems.password}</span>}
+        </label>
+        {problems.form && <p role="alert">{problems.form}</p>}
+        <Button type="primary" htmlType="submit" loading={busy} block>
+          Sign in
+        </Button>
+      </Form>
+      {firms.map((firm) => (
+        <Form method="post" key={firm} className={styles.demo}>
+          <h2>{firm}</h2>
+          <p className="quiet">{people.find((p) => p.firmName === firm)?.town}, a made-up firm to try Heron with</p>
+          {people
+            .filter((p) => p.firmName === firm)
+            .map((p) => (
+              <Button key={p.id} htmlType="submit" name="demo" value={p.id} className={styles.person}>
+                <span>{p.name}</span>
+                <span className="quiet">{p.role}</span>
+              </Button>
+            ))}
+        </Form>
+      ))}
+    </main>
+  );
+}

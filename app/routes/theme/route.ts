@@ -1,0 +1,8 @@
+import { data } from "react-router";
+import { themeCookie } from "../../ui/theme/cookie.server.ts";
+import type { Route } from "./+types/route";
+
+export async function action({ request }: Route.ActionArgs) {
+  const theme = (await request.formData()).get("theme") === "cupboard" ? "cupboard" : "light";
+  return data(null, { headers: { "Set-Cookie": await themeCookie(theme) } });
+}

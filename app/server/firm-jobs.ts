@@ -1,0 +1,159 @@
+/**
+ * All access to jobs goes through here, and every query is limited to one firm: another firm's job is not found.
+ */
+import { randomUUID } from "node:crypto";
+import { and, asc, desc, eq, gt, like, or, sql } from "drizzle-orm";
+import { assess } from "../../core/assess.ts";
+import { type AppliedEdit, type Edit, rebaseOverEdits } from "../../core/case/edit.ts";
+import { applyPatch, type Patch, settlePatch } from "../../core/case/patch.ts";
+import { CaseRefused, type Problem } from "../../core/case/problems.ts";
+import { caseProblems } from "../../core/case/read.ts";
+import type { CaseDocument } from "../../core/case/types.ts";
+import { type CaseSummary, summaryOf } from "../../core/summary.ts";
+import { edit, job, person, type Stage } from "../../db/schema.ts";
+import { database, type Transaction } from "./database.ts";
+
+export const JOBS_A_PAGE = 40;
+
+export interface JobRow {
+  id: string;
+  title: string;
+  customer: string;
+  rules: string;
+  stage: Stage;
+  summary: CaseSummary;
+  updatedAt: Date;
+}
+
+export interface OpenJob {
+  id: string;
+  document: CaseDocument;
+  revision: number;
+}
+
+/** What an edit came to. */
+export type EditAnswer =
+  | { kind: "accepted"; revision: number; edits: AppliedEdit[] }
+  | { kind: "conflict"; revision: number; edits: AppliedEdit[]; with: AppliedEdit }
+  | { kind: "refused"; problems: Problem[] };
+
+const columns = {
+  id: edit.id,
+  revision: edit.revision,
+  patch: edit.patch,
+  by: person.name,
+  at: sql<string>`date_format(${edit.at}, '%Y-%m-%dT%H:%i:%s.%fZ')`,
+};
+const editsAfter = (db: Transaction | typeof database, jobId: string, revision: number): Promise<AppliedEdit[]> =>
+  db
+    .select(columns)
+    .from(edit)
+    .innerJoin(person, eq(edit.personId, person.id))
+    .where(and(eq(edit.jobId, jobId), gt(edit.revision, revision)))
+    .orderBy(asc(edit.revision));
+
+/** The jobs of one firm. */
+export function jobsOf(firmId: string) {
+  const own = (jobId: string) => and(eq(job.id, jobId), eq(job.firmId, firmId));
+
+  return {
+    /** A page of the firm's jobs, the last changed first; `search` looks in address and customer. */
+    async list(search: string, page: number): Promise<{ jobs: JobRow[]; total: number }> {
+      const pattern = `%${search.replace(/[\\%_]/g, (c) => `\\${c}`)}%`;
+      const where = and(
+        eq(job.firmId, firmId),
+        search ? or(like(job.title, pattern), like(job.customer, pattern)) : undefined,
+      );
+      const [jobs, [count]] = await Promise.all([
+        database
+          .select({
+            id: job.id,
+            title: job.title,
+            customer: job.customer,
+            rules: job.rules,
+            stage: job.stage,
+            summary: job.summary,
+            updatedAt: job.updatedAt,
+          })
+          .from(job)
+          .where(where)
+          .orderBy(desc(job.updatedAt), asc(job.id))
+          .limit(JOBS_A_PAGE)
+          .offset((page - 1) * JOBS_A_PAGE),
+        database.select({ total: sql<number>`count(*)`.mapWith(Number) }).from(job).where(where),
+      ]);
+      return { jobs, total: count?.total ?? 0 };
+    },
+
+    /** One job, or null where the firm has none of that id. */
+    async find(jobId: string): Promise<OpenJob | null> {
+      const [found] = await database
+        .select({ id: job.id, document: job.case, revision: job.revision })
+        .from(job)
+        .where(own(jobId));
+      return found ?? null;
+    },
+
+    /** Makes a job of a case and returns its id. */
+    async create(document: CaseDocument, now = new Date(), stage: Stage = "survey"): Promise<string> {
+      const id = randomUUID();
+      await database.insert(job).values({ id, firmId, stage, revision: 0, createdAt: now, updatedAt: now, ...rowOf(document) });
+      return id;
+    },
+
+    /** The edits after a revision, in order; null where the firm has no such job. */
+    async editsSince(jobId: string, revision: number): Promise<AppliedEdit[] | null> {
+      return (await this.find(jobId)) && editsAfter(database, jobId, revision);
+    },
+
+    /**
+     * Takes an edit: once by its id, moved over what came in between, refused where it leaves a wrong case.
+     * @returns null where the firm has no such job
+     */
+    async take(jobId: string, personId: string, asked: Edit, now = new Date()): Promise<EditAnswer | null> {
+      return database.transaction(async (tx) => {
+        const [found] = await tx
+          .select({ document: job.case, revision: job.revision })
+          .from(job)
+          .where(own(jobId))
+          .for("update");
+        if (!found) return null;
+        const since = await editsAfter(tx, jobId, Math.min(asked.baseRevision, found.revision));
+        if (since.some((e) => e.id === asked.id)) return { kind: "accepted", revision: found.revision, edits: since };
+        const moved = rebaseOverEdits(asked.patch, since);
+        if ("conflict" in moved) return { kind: "conflict", revision: found.revision, edits: since, with: moved.conflict };
+
+        const tried = tryPatch(found.document, moved.patch);
+        if ("problems" in tried) return { kind: "refused", problems: tried.problems };
+        const revision = found.revision + 1;
+        await tx.insert(edit).values({ id: asked.id, jobId, revision, patch: tried.patch, personId, at: now });
+        await tx
+          .update(job)
+          .set({ revision, updatedAt: now, ...rowOf(tried.document) })
+          .where(own(jobId));
+        return { kind: "accepted", revision, edits: await editsAfter(tx, jobId, asked.baseRevision) };
+      });
+    },
+  };
+}
+
+function tryPatch(before: CaseDocument, asked: Patch): { document: CaseDocument; patch: Patch } | { problems: Problem[] } {
+  try {
+    const patch = settlePatch(before, asked);
+    const document = applyPatch(before, patch);
+    const problems = caseProblems(document);
+    return problems.length > 0 ? { problems } : { document, patch };
+  } catch (error) {
+    if (error instanceof CaseRefused) return { problems: error.problems };
+    throw error;
+  }
+}
+
+/** The columns of a job that follow from its case. */
+export const rowOf = (document: CaseDocument) => ({
+  case: document,
+  title: document.title,
+  customer: document.enquiry?.customer ?? "",
+  rules: document.rules,
+  summary: summaryOf(document, assess(document)),
+});

@@ -1,0 +1,257 @@
+/** Fields bound to a place in the case: they show it, check what is typed at the field, and edit as one types. */
+import { Input, Segmented, Select, Switch } from "antd";
+import { type ReactNode, useEffect, useId, useRef, useState } from "react";
+import { fieldProblem } from "../../../core/case/field.ts";
+import { setValue, valueAt } from "../../../core/case/set-value.ts";
+import { parseQuantity, type UnitNames } from "../../../core/quantity/parse.ts";
+import { useJob, useJobStore } from "../job-store/use-job.tsx";
+import styles from "./case-field.module.css";
+
+interface FrameProps {
+  label: string;
+  hint?: ReactNode;
+  problem?: string | null;
+  id: string;
+  children: ReactNode;
+}
+
+function FieldFrame({ label, hint, problem, id, children }: FrameProps) {
+  return (
+    <div className={styles.field}>
+      <label htmlFor={id}>{label}</label>
+      {children}
+      {problem ? (
+        <span id={`${id}-problem`} role="alert" className={styles.problem}>
+          {label} {problem}
+        </span>
+      ) : (
+        hint && <span className={styles.hint}>{hint}</span>
+      )}
+    </div>
+  );
+}
+
+interface TextSync<T> {
+  pointer: string;
+  show(value: T | undefined): string;
+  /** The value that the text means, or what was not understood. */
+  read(text: string): { value: T | null | undefined } | { problem: string };
+}
+
+/**
+ * Keeps what is typed and what the case holds together: typing edits the case when it is understood, and stays in the
+ * field when it is not; a change from elsewhere shows in the field unless one is typing there.
+ */
+export function useCaseText<T>({ pointer, show, read }: TextSync<T>) {
+  const store = useJobStore();
+  const { document } = useJob();
+  const held = valueAt(document, pointer) as T | undefined;
+  const shown = show(held);
+  const [text, setText] = useState(shown);
+  const [problem, setProblem] = useState<string | null>(null);
+  const typing = useRef(false);
+  useEffect(() => {
+    if (typing.current) return;
+    setText(shown);
+    setProblem(null);
+  }, [shown]);
+
+  return {
+    text,
+    problem,
+    change(typed: string) {
+      typing.current = true;
+      setText(typed);
+      const understood = read(typed);
+      if ("problem" in understood) return setProblem(understood.problem);
+      const wrong =
+        understood.value === undefined || understood.value === null ? null : fieldProblem(pointer, understood.value);
+      setProblem(wrong);
+      if (!wrong) store.edit(setValue(store.getState().document, pointer, understood.value), pointer);
+    },
+    leave() {
+      typing.current = false;
+      if (!problem) setText(show(valueAt(store.getState().document, pointer) as T | undefined));
+    },
+  };
+}
+
+/** A line of text. */
+export function CaseText({ label, pointer, hint, placeholder }: { label: string; pointer: string; hint?: string; placeholder?: string }) {
+  const id = useId();
+  const field = useCaseText<string>({ pointer, show: (v) => v ?? "", read: (text) => ({ value: text }) });
+  return (
+    <FieldFrame label={label} hint={hint} problem={field.problem} id={id}>
+      <Input
+        id={id}
+        value={field.text}
+        placeholder={placeholder}
+        status={field.problem ? "error" : ""}
+        onChange={(e) => field.change(e.target.value)}
+        onBlur={field.leave}
+      />
+    </FieldFrame>
+  );
+}
+
+interface NumberProps {
+  label: string;
+  pointer: string;
+  units: UnitNames;
+  usual: string;
+  hint?: ReactNode;
+  /** An empty field means the value is not known: null, or the field taken away. */
+  empty?: "null" | "absent";
+  whole?: boolean;
+}
+
+const tidy = (value: number) => String(Number(value.toFixed(4)));
+
+/** A number with a fixed unit, typed with or without it: `100`, `100 A`. */
+export function CaseNumber({ label, pointer, units, usual, hint, empty = "absent" }: NumberProps) {
+  const id = useId();
+  const field = useCaseText<number>({
+    pointer,
+    show: (v) => (v === undefined || v === null ? "" : tidy(v)),
+    read: (text) => {
+      if (text.trim() === "") return { value: empty === "null" ? null : undefined };
+      return parseQuantity(text, units, usual);
+    },
+  });
+  return (
+    <FieldFrame label={label} hint={hint} problem={field.problem} id={id}>
+      <Input
+        id={id}
+        className="figure"
+        inputMode="decimal"
+        autoComplete="off"
+        value={field.text}
+        suffix={usual}
+        status={field.problem ? "error" : ""}
+        aria-describedby={field.problem ? `${id}-problem` : undefined}
+        onChange={(e) => field.change(e.target.value)}
+        onBlur={field.leave}
+      />
+    </FieldFrame>
+  );
+}
+
+/** A quantity that keeps the unit it was typed in: `1850 ft2`, `96 m2`. */
+export function CaseQuantity({ label, pointer, units, usual, hint, empty = "absent" }: NumberProps) {
+  const id = useId();
+  const field = useCaseText<{ value: number; unit: string }>({
+    pointer,
+    show: (v) => (v ? `${tidy(v.value)} ${v.unit}` : ""),
+    read: (text) => {
+      if (text.trim() === "") return { value: empty === "null" ? null : undefined };
+      const read = parseQuantity(text, units, usual);
+      return "problem" in read ? read : { value: read };
+    },
+  });
+  return (
+    <FieldFrame label={label} hint={hint} problem={field.problem?.replace(/^(value|unit) /, "")} id={id}>
+      <Input
+        id={id}
+        className="figure"
+        autoComplete="off"
+        placeholder={`in ${usual}`}
+        value={field.text}
+        status={field.problem ? "error" : ""}
+        aria-describedby={field.problem ? `${id}-problem` : undefined}
+        onChange={(e) => field.change(e.target.value)}
+        onBlur={field.leave}
+      />
+    </FieldFrame>
+  );
+}
+
+/** A time of day, `20:00`. */
+export function CaseTime({ label, pointer, partner }: { label: string; pointer: string; partner: { pointer: string; usual: string } }) {
+  const id = useId();
+  const store = useJobStore();
+  const field = useCaseText<string>({ pointer, show: (v) => v ?? "", read: (text) => ({ value: text || undefined }) });
+  return (
+    <FieldFrame label={label} problem={field.problem} id={id}>
+      <Input
+        id={id}
+        type="time"
+        className="figure"
+        value={field.text}
+        status={field.problem ? "error" : ""}
+        onChange={(e) => {
+          const { document } = store.getState();
+          const [, part, key] = pointer.split("/");
+          const window = `/${part}/${key}`;
+          // A window has two ends: the first one typed brings the other with its usual time.
+          if (e.target.value && !valueAt(document, window)) {
+            const ends = { [pointer.split("/").at(-1) as string]: e.target.value, [partner.pointer.split("/").at(-1) as string]: partner.usual };
+            store.edit(setValue(document, window, ends));
+          } else if (e.target.value) field.change(e.target.value);
+        }}
+        onBlur={field.leave}
+      />
+    </FieldFrame>
+  );
+}
+
+type Option<T> = { value: T; label: string };
+
+/** One of a few: a row of buttons, or a list where there are many. */
+export function CaseChoice<T extends string | number>(props: {
+  label: string;
+  pointer: string;
+  options: readonly Option<T>[];
+  fallback?: T;
+  hint?: ReactNode;
+}) {
+  const { label, pointer, options, fallback, hint } = props;
+  const id = useId();
+  const store = useJobStore();
+  const { document } = useJob();
+  const value = (valueAt(document, pointer) as T | undefined) ?? fallback;
+  const choose = (next: T) => store.edit(setValue(store.getState().document, pointer, next));
+  const few = options.length <= 3;
+  return (
+    <FieldFrame label={label} hint={hint} id={id}>
+      {few ? (
+        <Segmented
+          id={id}
+          name={id}
+          options={[...options]}
+          value={value ?? ("" as T)}
+          onChange={choose}
+          block
+          aria-label={label}
+        />
+      ) : (
+        <Select id={id} options={[...options]} value={value} onChange={choose} placeholder="Choose" aria-label={label} />
+      )}
+    </FieldFrame>
+  );
+}
+
+/** Yes or no. */
+export function CaseSwitch({ label, pointer, fallback = false, hint }: { label: string; pointer: string; fallback?: boolean; hint?: string }) {
+  const id = useId();
+  const store = useJobStore();
+  const { document } = useJob();
+  const value = (valueAt(document, pointer) as boolean | undefined) ?? fallback;
+  return (
+    <div className={styles.switch}>
+      <Switch
+        id={id}
+        checked={value}
+        checkedChildren="yes"
+        unCheckedChildren="no"
+        onChange={(next) => store.edit(setValue(store.getState().document, pointer, next))}
+      />
+      <label htmlFor={id}>{label}</label>
+      {hint && <span className={styles.hint}>{hint}</span>}
+    </div>
+  );
+}
+
+/** Fields side by side, as many as fit. */
+export function Fields({ children }: { children: ReactNode }) {
+  return <div className={styles.fields}>{children}</div>;
+}

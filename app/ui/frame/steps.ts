@@ -1,0 +1,16 @@
+/** The path of steps of a job, in the order of the work. */
+import type { StepId } from "../../../core/missing.ts";
+
+export interface Step {
+  id: StepId;
+  name: string;
+  key: string;
+}
+
+export const STEPS: readonly Step[] = [
+  { id: "survey", name: "Survey", key: "1" },
+  { id: "demand", name: "Demand", key: "2" },
+  { id: "need", name: "Need", key: "3" },
+  { id: "ways", name: "Ways", key: "4" },
+  { id: "papers", name: "Papers", key: "5" },
+];

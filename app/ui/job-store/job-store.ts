@@ -1,0 +1,291 @@
+/**
+ * The case as a page sees it: what the server has confirmed, and the edits still on their way, applied on top.
+ * No React in here; `use-job.tsx` is the thin layer that lets components follow it.
+ */
+import { type Answer, answer } from "../../../core/answer.ts";
+import { type Assessment, assess } from "../../../core/assess.ts";
+import type { AppliedEdit } from "../../../core/case/edit.ts";
+import { rebaseSequence } from "../../../core/case/edit-queue.ts";
+import { applyPatch, invertPatch, type Patch, settlePatch } from "../../../core/case/patch.ts";
+import type { Problem } from "../../../core/case/problems.ts";
+import type { CaseDocument } from "../../../core/case/types.ts";
+import type { Outbox, WaitingEdit } from "./outbox.ts";
+
+export type SendAnswer =
+  | { kind: "accepted"; revision: number; edits: AppliedEdit[] }
+  | { kind: "conflict"; revision: number; edits: AppliedEdit[]; with: AppliedEdit }
+  | { kind: "refused"; problems: Problem[] }
+  | { kind: "signed-out" }
+  | { kind: "unreachable" };
+
+/** saved: the server has everything; saving: on its way; waiting: no answer, tried again; signed-out: sign in first. */
+export type Saving = "saved" | "saving" | "waiting" | "signed-out";
+
+/** Two people changed the same thing; a person settles it. */
+export interface Conflict {
+  theirs: AppliedEdit;
+  mine: Patch[];
+}
+
+export interface JobState {
+  document: CaseDocument;
+  assessment: Assessment;
+  answer: Answer;
+  saving: Saving;
+  /** Edits that wait in the browser. */
+  waiting: number;
+  conflict: Conflict | null;
+  /** Why the server refused an edit; it has been taken back. */
+  refused: Problem[] | null;
+  canUndo: boolean;
+  canRedo: boolean;
+}
+
+export interface JobStoreOptions {
+  document: CaseDocument;
+  revision: number;
+  outbox: Outbox;
+  send(edit: WaitingEdit): Promise<SendAnswer>;
+  newId(): string;
+  /** Calls back after so many milliseconds; returns a function that calls it off. */
+  later(work: () => void, ms: number): () => void;
+  now(): number;
+}
+
+const SEND_AFTER_MS = 150;
+const RETRY_MS = [500, 1000, 2000, 4000];
+/** Typing on in the same field within this time is one edit and one step of undo. */
+const SAME_EDIT_MS = 1200;
+const MOST_UNDO = 300;
+
+export class JobStore {
+  private confirmed: CaseDocument;
+  private revision: number;
+  private pending: WaitingEdit[] = [];
+  private inFlight: string | null = null;
+  private undoStack: Patch[] = [];
+  private redoStack: Patch[] = [];
+  private lastTouch: { path: string; at: number } | null = null;
+  private tries = 0;
+  private place = 0;
+  private callOff: (() => void) | null = null;
+  private listeners = new Set<() => void>();
+  private state: JobState;
+
+  constructor(private readonly options: JobStoreOptions) {
+    this.confirmed = options.document;
+    this.revision = options.revision;
+    this.state = this.show({ saving: "saved", conflict: null, refused: null });
+  }
+
+  subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  };
+  getState = (): JobState => this.state;
+  getRevision = (): number => this.revision;
+
+  /** Takes up edits that an earlier page left waiting; call once, when the page is live. */
+  resume(): void {
+    const known = new Set(this.pending.map((e) => e.id));
+    for (const edit of this.options.outbox.all()) {
+      if (known.has(edit.id)) continue;
+      this.pending.push(edit);
+      this.place++;
+    }
+    this.dropWhatNoLongerFits();
+    if (this.pending.length > 0) this.update({ saving: "saving" });
+    this.sendSoon(0);
+  }
+
+  /**
+   * Makes an edit: shown at once, kept in the browser, sent a moment later. An empty patch is nothing.
+   * @param touch name of the field being typed in, so that further typing joins this edit
+   */
+  edit(asked: Patch, touch?: string): void {
+    if (asked.length === 0) return;
+    const before = this.state.document;
+    const patch = settlePatch(before, asked);
+    const inverse = invertPatch(before, patch);
+    const now = this.options.now();
+    const goesOn = touch !== undefined && this.lastTouch?.path === touch && now - this.lastTouch.at < SAME_EDIT_MS;
+    const first = this.undoStack.at(-1);
+    if (goesOn && first) this.undoStack[this.undoStack.length - 1] = [...inverse, ...first];
+    else this.undoStack.push(inverse);
+    if (this.undoStack.length > MOST_UNDO) this.undoStack.shift();
+    this.redoStack = [];
+    this.lastTouch = touch === undefined ? null : { path: touch, at: now };
+    if (!goesOn || !this.joinLastPending(patch)) this.queue(patch);
+  }
+
+  undo(): void {
+    this.step(this.undoStack, this.redoStack);
+  }
+  redo(): void {
+    this.step(this.redoStack, this.undoStack);
+  }
+
+  /** Takes edits that took effect elsewhere (or our own, come back) in order of revision. */
+  receive(edits: readonly AppliedEdit[]): void {
+    const news = edits.filter((e) => e.revision > this.revision);
+    if (news.length === 0) return;
+    let conflict: Conflict | null = null;
+    for (const edit of news) {
+      if (edit.revision !== this.revision + 1) break;
+      conflict = this.confirm(edit) ?? conflict;
+    }
+    this.update({ ...(conflict && { conflict }), saving: this.pending.length > 0 ? this.state.saving : "saved" });
+  }
+
+  /** Settles a conflict: keep what the other person did, or do mine again on top of it. */
+  settle(keep: "mine" | "theirs"): void {
+    const { conflict } = this.state;
+    this.update({ conflict: null });
+    if (!conflict || keep === "theirs") return;
+    for (const patch of conflict.mine) {
+      try {
+        applyPatch(this.state.document, patch);
+        this.edit(patch);
+      } catch {
+        this.update({ refused: [{ path: "", message: "What you had changed is no longer there" }] });
+      }
+    }
+  }
+
+  dismissRefusal(): void {
+    this.update({ refused: null });
+  }
+
+  /** Sends what waits now, for instance because the line is back. */
+  sendSoon(ms = SEND_AFTER_MS): void {
+    this.callOff?.();
+    this.callOff = this.options.later(() => void this.sendNext(), ms);
+  }
+
+  private step(from: Patch[], to: Patch[]): void {
+    const patch = from.pop();
+    if (!patch) return;
+    this.lastTouch = null;
+    to.push(invertPatch(this.state.document, patch));
+    this.queue(patch);
+  }
+
+  /** Typing on in one field becomes one edit, as long as the last one has not been sent. */
+  private joinLastPending(patch: Patch): boolean {
+    const last = this.pending.at(-1);
+    const [before] = last?.patch ?? [];
+    const [next] = patch;
+    if (!last || last.id === this.inFlight || last.patch.length !== 1 || patch.length !== 1) return false;
+    if (!before || before.op === "remove" || next?.op !== "replace" || next.path !== before.path) return false;
+    const joined = { ...last, patch: [{ ...before, value: next.value }] };
+    this.pending[this.pending.length - 1] = joined;
+    this.options.outbox.put(joined, this.place++);
+    this.update({ refused: null });
+    if (this.state.saving !== "waiting") this.sendSoon();
+    return true;
+  }
+
+  private queue(patch: Patch): void {
+    const edit = { id: this.options.newId(), baseRevision: this.revision, patch };
+    this.pending.push(edit);
+    this.options.outbox.put(edit, this.place++);
+    this.update({ saving: this.state.saving === "waiting" ? "waiting" : "saving", refused: null });
+    if (this.state.saving !== "waiting") this.sendSoon();
+  }
+
+  private async sendNext(): Promise<void> {
+    const [edit] = this.pending;
+    if (!edit || this.inFlight) return;
+    this.inFlight = edit.id;
+    const answer = await this.options.send({ ...edit, baseRevision: this.revision });
+    this.inFlight = null;
+    if (answer.kind === "unreachable" || answer.kind === "signed-out") {
+      const wait = RETRY_MS[Math.min(this.tries++, RETRY_MS.length - 1)] as number;
+      this.update({ saving: answer.kind === "signed-out" ? "signed-out" : "waiting" });
+      this.sendSoon(wait);
+      return;
+    }
+    this.tries = 0;
+    if (answer.kind === "refused") {
+      this.forget(edit.id);
+      this.dropWhatNoLongerFits();
+      this.update({ refused: answer.problems, saving: this.pending.length > 0 ? "saving" : "saved" });
+    } else {
+      this.receive(answer.edits);
+      // A conflict that the edits between did not show already is taken out here.
+      if (answer.kind === "conflict" && this.pending[0]?.id === edit.id) {
+        this.forget(edit.id);
+        this.update({ conflict: { theirs: answer.with, mine: [edit.patch] } });
+      }
+      this.update({ saving: this.pending.length > 0 ? "saving" : "saved" });
+    }
+    if (this.pending.length > 0) this.sendSoon(0);
+  }
+
+  /** One edit more is confirmed; pending ones and the undo steps are moved over it. */
+  private confirm(edit: AppliedEdit): Conflict | null {
+    this.confirmed = applyPatch(this.confirmed, edit.patch);
+    this.revision = edit.revision;
+    if (this.pending[0]?.id === edit.id) {
+      this.forget(edit.id);
+      return null;
+    }
+    const moved = rebaseSequence(
+      this.pending.map((e) => e.patch),
+      [edit.patch],
+    );
+    const clashing = this.pending.splice(moved.kept.length);
+    for (const [i, patch] of moved.kept.entries()) this.pending[i] = { ...(this.pending[i] as WaitingEdit), patch };
+    for (const lost of clashing) this.options.outbox.take(lost.id);
+    this.moveHistory(edit.patch);
+    return clashing.length > 0 ? { theirs: edit, mine: clashing.map((e) => e.patch) } : null;
+  }
+
+  private moveHistory(first: Patch): void {
+    const move = (stack: Patch[]) => rebaseSequence([...stack].reverse(), [first]).kept.reverse();
+    this.undoStack = move(this.undoStack);
+    this.redoStack = move(this.redoStack);
+  }
+
+  private forget(id: string): void {
+    this.pending = this.pending.filter((e) => e.id !== id);
+    this.options.outbox.take(id);
+  }
+
+  /** A pending edit that cannot be applied any more is taken away, with what hangs on it. */
+  private dropWhatNoLongerFits(): void {
+    let document = this.confirmed;
+    for (const [i, edit] of this.pending.entries()) {
+      try {
+        document = applyPatch(document, edit.patch);
+      } catch {
+        for (const lost of this.pending.splice(i)) this.options.outbox.take(lost.id);
+        this.undoStack = [];
+        this.redoStack = [];
+        return;
+      }
+    }
+  }
+
+  private update(changes: Partial<Pick<JobState, "saving" | "conflict" | "refused">>): void {
+    this.state = this.show({ ...this.state, ...changes });
+    for (const listener of this.listeners) listener();
+  }
+
+  private show({ saving, conflict, refused }: Pick<JobState, "saving" | "conflict" | "refused">): JobState {
+    const document = this.pending.reduce((at, edit) => applyPatch(at, edit.patch), this.confirmed);
+    const same = this.state !== undefined && JSON.stringify(document) === JSON.stringify(this.state.document);
+    const assessment = same ? this.state.assessment : assess(document);
+    return {
+      document: same ? this.state.document : document,
+      assessment,
+      answer: same ? this.state.answer : answer(assessment),
+      saving,
+      waiting: this.pending.length,
+      conflict,
+      refused,
+      canUndo: this.undoStack.length > 0,
+      canRedo: this.redoStack.length > 0,
+    };
+  }
+}

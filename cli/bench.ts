@@ -1,0 +1,35 @@
+/** `npm run bench`: how fast the core works, as JSON; figures of the page and the server are in `e2e/bench`. */
+import { assess } from "../core/assess.ts";
+import { newCase } from "../core/case/new-case.ts";
+import type { CaseDocument, Load } from "../core/case/types.ts";
+
+/** A case with `count` loads of mixed kinds. */
+function benchCase(count: number): CaseDocument {
+  const kinds: Load["kind"][] = ["range", "dryer", "water-heater", "fixed-appliance", "air-conditioning", "motor"];
+  const loads = Array.from({ length: count }, (_, i): Load => {
+    const kind = kinds[i % kinds.length] as Load["kind"];
+    return { id: `load-${i}`, kind, label: `${kind} ${i}`, va: 500 + 37 * i };
+  });
+  const base = newCase("us-nec-2023", "Bench");
+  return {
+    ...base,
+    dwelling: { ...base.dwelling, floorArea: { value: 1850, unit: "ft2" } },
+    supply: { ...base.supply, ratingA: 200 },
+    loads,
+  };
+}
+
+/** Median milliseconds of `runs` calls, after as many to warm up. */
+function medianMs(work: () => unknown, runs = 400): number {
+  const times: number[] = [];
+  for (let i = 0; i < runs * 2; i++) {
+    const from = performance.now();
+    work();
+    if (i >= runs) times.push(performance.now() - from);
+  }
+  times.sort((a, b) => a - b);
+  return Number((times[Math.floor(times.length / 2)] as number).toFixed(4));
+}
+
+const case40 = benchCase(40);
+console.log(JSON.stringify({ assess40LoadsMedianMs: medianMs(() => assess(case40)) }, null, 1));

@@ -1,0 +1,53 @@
+/** An edit: one patch with a name of its own, the revision it was made on, who made it and when. */
+import { array, mixed, number, object, string } from "yup";
+import { type Patch, rebasePatch } from "./patch.ts";
+
+export interface Edit {
+  /** Made by the client; the same id never takes effect twice. */
+  id: string;
+  /** The revision of the case that the patch was made on. */
+  baseRevision: number;
+  patch: Patch;
+}
+
+/** An edit that took effect: it made `revision` out of `revision - 1`. */
+export interface AppliedEdit {
+  id: string;
+  revision: number;
+  patch: Patch;
+  by: string;
+  at: string;
+}
+
+/** The shape of an edit as it comes from outside. */
+export const editSchema = object({
+  id: string().required("is required").min(8).max(64),
+  baseRevision: number().required("is required").integer().min(0),
+  patch: array(
+    object({
+      op: mixed<"add" | "replace" | "remove">().oneOf(["add", "replace", "remove"]).required(),
+      path: string()
+        .required("is required")
+        .matches(/^(\/[^/]+)+$/, "must be a path inside the case")
+        .test("plain", "must be a path inside the case", (p) => !/__proto__|prototype|constructor/.test(p ?? "")),
+      value: mixed().nullable(),
+    }),
+  )
+    .required("is required")
+    .min(1)
+    .max(200),
+});
+
+/**
+ * Moves a patch made on an older revision over the edits that took effect since, in order.
+ * @returns the patch for today's document, or the edit it conflicts with.
+ */
+export function rebaseOverEdits(patch: Patch, since: readonly AppliedEdit[]): { patch: Patch } | { conflict: AppliedEdit } {
+  let moved = patch;
+  for (const edit of since) {
+    const next = rebasePatch(moved, edit.patch);
+    if (!next) return { conflict: edit };
+    moved = next;
+  }
+  return { patch: moved };
+}

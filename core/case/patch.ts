@@ -1,0 +1,104 @@
+/**
+ * Edits as JSON Patch (RFC 6902): applying, inverting, telling whether two touch the same thing, and moving one
+ * over others that came first. Documents are never changed in place.
+ */
+import { applyPatch as applyInPlace, createPatch, Pointer } from "rfc6902";
+import { CaseRefused } from "./problems.ts";
+
+export type Operation =
+  | { op: "add"; path: string; value: unknown }
+  | { op: "replace"; path: string; value: unknown }
+  | { op: "remove"; path: string };
+export type Patch = readonly Operation[];
+
+/**
+ * The document after the patch.
+ * @throws CaseRefused `bad-patch` where a path does not exist; the document given is untouched.
+ */
+export function applyPatch<T>(document: T, patch: Patch): T {
+  const copy = structuredClone(document);
+  const failure = applyInPlace(copy, structuredClone(patch) as Operation[]).find((e) => e !== null);
+  if (failure)
+    throw new CaseRefused("bad-patch", [{ path: "", message: `the edit does not fit: ${failure.message || failure.name}` }]);
+  return copy;
+}
+
+/**
+ * The patch with every appending path (`/loads/-`) written as the place it takes (`/loads/7`), so that later edits
+ * can be moved over it.
+ */
+export function settlePatch(document: object, patch: Patch): Patch {
+  let at = document;
+  return patch.map((operation) => {
+    const list = operation.path.endsWith("/-") ? Pointer.fromJSON(operation.path.slice(0, -2)).get(at) : undefined;
+    const settled = Array.isArray(list)
+      ? { ...operation, path: `${operation.path.slice(0, -1)}${list.length}` }
+      : operation;
+    if (patch.length > 1) at = applyPatch(at, [settled]);
+    return settled;
+  });
+}
+
+/** The patch that takes `applyPatch(document, patch)` back to `document`. */
+export function invertPatch(document: object, patch: Patch): Patch {
+  return createPatch(applyPatch(document, patch), document) as Operation[];
+}
+
+const tokens = (path: string) => path.split("/").slice(1);
+const isIndex = (token: string | undefined) => token !== undefined && /^\d+$/.test(token);
+const startsWith = (long: string[], short: string[]) => short.every((t, i) => long[i] === t);
+
+/** Whether the operation inserts or removes an element in the middle of a list, so that later elements move. */
+const shifts = ({ op, path }: Operation) => op !== "replace" && isIndex(tokens(path).at(-1));
+
+/** Whether the operation puts a new element into a list: `/loads/3` or `/loads/-`. */
+const inserts = ({ op, path }: Operation) => op === "add" && /\/(\d+|-)$/.test(path);
+
+/** Whether two operations, both made on the same document, touch the same place. Two insertions never do. */
+function clash(a: Operation, b: Operation): boolean {
+  const [at, bt] = [tokens(a.path), tokens(b.path)];
+  if (inserts(a) && inserts(b)) return false;
+  // An insertion touches no element that was there; it touches only a change of the list as a whole.
+  if (inserts(a)) return startsWith(at.slice(0, -1), bt);
+  if (inserts(b)) return startsWith(bt.slice(0, -1), at);
+  return overlap(at, bt);
+}
+const overlap = (a: string[], b: string[]) => startsWith(a, b) || startsWith(b, a);
+
+/** One operation moved over `first`; where both insert at the same place, `first` stays in front unless `yields`. */
+function moveOperation(operation: Operation, first: Operation, yields = false): Operation {
+  if (!shifts(first)) return operation;
+  const ft = tokens(first.path);
+  const list = ft.slice(0, -1);
+  const t = tokens(operation.path);
+  const own = t[list.length];
+  if (!startsWith(t, list) || !isIndex(own)) return operation;
+  const by = Number(ft.at(-1));
+  const index = Number(own);
+  const tie = yields && inserts(operation) && t.length === ft.length;
+  const moved =
+    first.op === "add" ? (index > by || (index === by && !tie) ? index + 1 : index) : index > by ? index - 1 : index;
+  return { ...operation, path: `/${[...list, String(moved), ...t.slice(list.length + 1)].join("/")}` };
+}
+
+/**
+ * Moves a patch over another that was made on the same document and applied first.
+ * @returns the patch to apply after `first`, or null where both touch the same place (a conflict).
+ */
+export function rebasePatch(patch: Patch, first: Patch): Patch | null {
+  let over: readonly Operation[] = first;
+  const result: Operation[] = [];
+  for (const own of patch) {
+    let at: Operation = own;
+    const overAfterOwn: Operation[] = [];
+    for (const other of over) {
+      if (clash(at, other)) return null;
+      const next = moveOperation(at, other);
+      overAfterOwn.push(moveOperation(other, at, true));
+      at = next;
+    }
+    result.push(at);
+    over = overAfterOwn;
+  }
+  return result;
+}

@@ -1,0 +1,35 @@
+/** The patch that sets, or takes away, one value of a case, whatever of its path exists already. */
+import type { Operation, Patch } from "./patch.ts";
+
+/**
+ * @param pointer JSON Pointer of the field, e.g. `/supply/ratingA`
+ * @param value the new value; undefined takes the field away
+ * @returns an empty patch where nothing would change
+ */
+export function setValue(document: object, pointer: string, value: unknown): Patch {
+  const keys = pointer.split("/").slice(1);
+  let at: unknown = document;
+  for (const [depth, key] of keys.entries()) {
+    const here = (at as Record<string, unknown> | null | undefined)?.[key];
+    const last = depth === keys.length - 1;
+    if (last) {
+      if (value === undefined) return here === undefined ? [] : [{ op: "remove", path: pointer }];
+      if (JSON.stringify(here) === JSON.stringify(value)) return [];
+      return [{ op: here === undefined ? "add" : "replace", path: pointer, value } as Operation];
+    }
+    if (here === undefined || here === null) {
+      if (value === undefined) return [];
+      const rest = keys.slice(depth + 1).reduceRight<unknown>((inner, k) => ({ [k]: inner }), value);
+      return [{ op: here === undefined ? "add" : "replace", path: `/${keys.slice(0, depth + 1).join("/")}`, value: rest } as Operation];
+    }
+    at = here;
+  }
+  return [];
+}
+
+/** The value at a JSON Pointer, undefined where nothing is there. */
+export const valueAt = (document: object, pointer: string): unknown =>
+  pointer
+    .split("/")
+    .slice(1)
+    .reduce<unknown>((at, key) => (at as Record<string, unknown> | null | undefined)?.[key], document);

@@ -1,0 +1,265 @@
+/**
+ * The case: one plain document per job, the truth of everything that is known about a home.
+ * Field names are fixed by the open format (docs/case-format.md); fields may be added, never renamed.
+ */
+
+export const RULE_SET_IDS = ["us-nec-2020", "us-nec-2023", "uk-bs7671-2018-a2"] as const;
+export type RuleSetId = (typeof RULE_SET_IDS)[number];
+
+export const SUPPLY_SYSTEMS = [
+  "split-phase-120-240",
+  "two-legs-120-208",
+  "single-phase-230",
+  "three-phase-230-400",
+] as const;
+export type SupplySystem = (typeof SUPPLY_SYSTEMS)[number];
+
+export const WAY_IDS = [
+  "existing-outlet",
+  "reuse-circuit",
+  "dedicated-circuit",
+  "circuit-splitter",
+  "dynamic-load-management",
+  "panel-change",
+  "separate-board",
+  "service-upgrade",
+] as const;
+export type WayId = (typeof WAY_IDS)[number];
+
+export const METHOD_IDS = [
+  "nec-220.87",
+  "nec-220.83",
+  "nec-220.82",
+  "nec-standard",
+  "uk-measured",
+  "uk-diversity",
+] as const;
+export type MethodId = (typeof METHOD_IDS)[number];
+
+export const LOAD_KINDS = [
+  "small-appliance-circuit",
+  "laundry-circuit",
+  "range",
+  "oven",
+  "cooktop",
+  "dryer",
+  "water-heater",
+  "dishwasher",
+  "disposal",
+  "fixed-appliance",
+  "motor",
+  "air-conditioning",
+  "heat-pump",
+  "supplemental-heat",
+  "central-heat",
+  "space-heating",
+  "storage-heat",
+  "ev-charger",
+  "lighting",
+  "cooker",
+  "shower",
+  "immersion",
+  "underfloor-heating",
+  "storage-heater",
+  "socket-circuit",
+] as const;
+export type LoadKindId = (typeof LOAD_KINDS)[number];
+
+export interface Length {
+  value: number;
+  unit: "ft" | "m";
+}
+export interface Area {
+  value: number;
+  unit: "ft2" | "m2";
+}
+export interface Distance {
+  value: number;
+  unit: "mi" | "km";
+}
+export interface Consumption {
+  value: number;
+  unit: "kWh/mi" | "kWh/100km";
+}
+/** Clock times of one day, "HH:MM"; a window may run over midnight. */
+export interface DailyWindow {
+  from: string;
+  to: string;
+}
+
+export interface Conductor {
+  size: string;
+  material?: "cu" | "al";
+  type?: string;
+}
+
+/** Who asked, and where; not used by the calculation. */
+export interface Enquiry {
+  address?: string;
+  customer?: string;
+  tenure?: "owner" | "tenant";
+}
+
+export interface Dwelling {
+  kind?: "one-family" | "apartment";
+  existing?: boolean;
+  floorArea?: Area | null;
+}
+
+export interface Supply {
+  system: SupplySystem;
+  /** As read off the main breaker or the cut-out label; null when it could not be read. */
+  ratingA: number | null;
+  earthing?: "tn-c-s" | "tn-s" | "tt";
+  zeOhm?: number | null;
+  conductor?: Conductor | null;
+  looped?: boolean;
+  onsiteGeneration?: boolean;
+  emergencyDisconnect?: boolean;
+}
+
+export type CircuitStatus = "in-use" | "abandoned" | "charger-ready";
+
+export interface Circuit {
+  id: string;
+  label?: string;
+  position?: number;
+  poles?: number;
+  ratingA?: number;
+  curve?: string;
+  rcd?: "none" | "AC" | "A" | "F" | "B";
+  conductor?: Conductor | null;
+  length?: Length | null;
+  status?: CircuitStatus;
+  loads?: string[];
+}
+
+export type PanelCondition = "sound" | "obsolete" | "unsafe";
+
+export interface Feeder {
+  ratingA?: number;
+  conductor?: Conductor | null;
+  length?: Length | null;
+}
+
+export interface Panel {
+  id: string;
+  name?: string;
+  /** "supply", or the id of the panel that feeds this one. */
+  fedFrom?: string;
+  mainA?: number | null;
+  busA?: number | null;
+  spaces?: number;
+  feeder?: Feeder | null;
+  enclosure?: string;
+  surgeProtection?: boolean;
+  condition?: PanelCondition;
+  circuits?: Circuit[];
+}
+
+export interface Load {
+  id: string;
+  kind: LoadKindId;
+  label?: string;
+  /** Nameplate of one, in volt-amperes; or `amps` at `volts`. */
+  va?: number;
+  amps?: number;
+  volts?: number;
+  quantity?: number;
+  existing?: boolean;
+  panel?: string;
+  /** Heating: number of separately controlled units. */
+  controlled?: number;
+  continuous?: boolean;
+  socketOnControl?: boolean;
+}
+
+export interface Measured {
+  source: "utility-year" | "recorder" | "half-hour-meter";
+  days?: number;
+  intervalMinutes?: number;
+  max?: { value: number; unit: "A" | "kW" };
+  file?: string;
+  heatingSeason?: boolean;
+}
+
+export interface Charger {
+  maxA?: number;
+  settableA?: number[];
+  connection?: "hard-wired" | "plug";
+  managed?: boolean;
+  lostPenDetection?: boolean;
+  dcDetection?: boolean;
+  outdoors?: boolean;
+  panel?: string;
+}
+
+export type OutletType = "5-15" | "5-20" | "6-50" | "10-30" | "10-50" | "14-30" | "14-50" | "bs1363";
+
+export interface Outlet {
+  id: string;
+  type: OutletType;
+  circuit?: string | null;
+  sharedWith?: string | null;
+  leadLength?: Length | null;
+}
+
+export interface Car {
+  distancePerDay: Distance;
+  consumption?: Consumption;
+  efficiency?: number;
+}
+
+export interface Need {
+  energyPerDayKWh?: number;
+  cars?: Car[];
+  pluggedIn?: DailyWindow;
+  cheap?: DailyWindow | null;
+  /** Charge only in the cheap window; default false. */
+  cheapOnly?: boolean;
+}
+
+export interface RunSegment {
+  method: string;
+  length: Length;
+}
+
+export interface Run {
+  segments?: RunSegment[];
+  conductorType?: string;
+  ambientC?: number;
+  grouped?: number;
+  terminalC?: 60 | 70 | 75;
+}
+
+export type EvTreatment = "outside-125" | "outside-100" | "inside";
+export type Policy = "least-work" | "fastest" | "most-current" | "future-ready";
+
+export interface Options {
+  evTreatment?: EvTreatment;
+  loadMethod?: MethodId | null;
+  terminalColumn?: "60" | "75";
+  allowAluminium?: boolean;
+  ukDeviceA?: 32 | 40;
+  managedMarginA?: number;
+  chargerSizing?: "largest" | "need";
+  policy?: Policy;
+}
+
+export interface CaseDocument {
+  format: "heron-case";
+  version: 1;
+  title: string;
+  rules: RuleSetId;
+  enquiry?: Enquiry;
+  dwelling: Dwelling;
+  supply: Supply;
+  panels: Panel[];
+  loads: Load[];
+  measured?: Measured | null;
+  charger?: Charger | null;
+  outlets?: Outlet[];
+  need?: Need | null;
+  run?: Run | null;
+  options?: Options;
+}

@@ -1,0 +1,110 @@
+/** One interface for every edition of published rules; an edition is a folder beside this file. */
+import type { EvTreatment, Load, LoadKindId, MethodId, OutletType, RuleSetId, SupplySystem } from "../case/types.ts";
+import type { DemandMethod } from "../demand/types.ts";
+import type { Cited } from "../why.ts";
+
+/** The trade's own words in a rule set, for screens and papers. */
+export interface Words {
+  supply: string;
+  panel: string;
+  mainPanel: string;
+  device: string;
+  space: string;
+  spaces: string;
+  outlet: string;
+  supplyRating: string;
+  ratingReadOff: string;
+  authority: string;
+}
+
+export interface LoadKind {
+  kind: LoadKindId;
+  label: string;
+  /** Usual names, lower case, that quick entry understands. */
+  names: readonly string[];
+  /** A typical nameplate for the pick list; always marked "typical, check the nameplate". */
+  typical: { va: number } | { amps: number; volts: number };
+  /** Counted at this figure whatever the nameplate says, e.g. 1500 VA a small-appliance circuit. */
+  fixedVA?: number;
+}
+
+/** What an outlet type can do for charging. */
+export interface OutletUse {
+  volts: number;
+  /** Rating of the usual circuit behind it. */
+  circuitA: number;
+  /** Largest continuous charging current. */
+  chargeA: number;
+  grounded: boolean;
+  /** A general-purpose socket: slow, occasional. */
+  slow: boolean;
+}
+
+/** How a charging current is counted by the rules. */
+export interface Counted {
+  va: number;
+  cited: Cited;
+}
+
+export interface ChargingRules {
+  /** Standard charging current settings, ascending, A. */
+  settingsA: readonly number[];
+  /** Below this a new circuit is not worth its work, A. */
+  minimumA: number;
+  usualMaxA: number;
+  poles: number;
+  /** Rating of the protective device for a charging current, A. */
+  deviceA(chargeA: number, deviceSetting?: number): number;
+  /** Largest charging current that a circuit of this rating may carry, A. */
+  chargeOnCircuitA(circuitA: number): number;
+  /** What the charger adds to the demand when it stands outside the demand factors, VA. */
+  counted(chargeA: number, volts: number, treatment: EvTreatment): Counted;
+  /** Smallest VA a charger in the appliance's place (or inside the factors) is taken at. */
+  nameplateVA(chargeA: number, volts: number): Counted;
+}
+
+export interface ManagedRules {
+  /** Limit that a managed charger keeps the supply (or feeder) below, A. */
+  limitA(ratingA: number, marginA: number | undefined): { limitA: number; cited: Cited };
+}
+
+/** Sharing one circuit between an appliance and the charger, appliance first. */
+export interface SharingRules {
+  kinds: readonly LoadKindId[];
+  /** The appliance must stand on an outlet that the charging lead reaches. */
+  needsOutlet: boolean;
+  leastCircuitA: number;
+  reach: { value: number; unit: "ft" | "m" };
+  cited: Cited;
+}
+
+export interface Codebook {
+  id: RuleSetId;
+  name: string;
+  region: "us" | "uk";
+  currency: "USD" | "GBP";
+  lengthUnit: "ft" | "m";
+  areaUnit: "ft2" | "m2";
+  words: Words;
+  systems: readonly SupplySystem[];
+  /** Nominal volts by supply system: `line` is what a charger sees. */
+  volts(system: SupplySystem): number;
+  loadKinds: readonly LoadKind[];
+  /** Loads that every dwelling has, put into a new case. */
+  startLoads: readonly Load[];
+  /** Demand methods, the one that governs first in front. */
+  methods: readonly DemandMethod[];
+  /** Ratings a supply may be raised to, ascending, A. */
+  supplyRatingsA: readonly number[];
+  /** Supply rating taken where nobody could read one, A. */
+  unknownRatingA: number;
+  charging: ChargingRules;
+  managed: ManagedRules;
+  sharing: SharingRules;
+  outlets: Partial<Record<OutletType, OutletUse>>;
+  /** Smallest supply for a one-family dwelling, A, with its rule. */
+  leastSupplyA?: { value: number; rule: string };
+  asksFor: { floorArea: boolean; earthing: boolean; evTreatment: boolean };
+}
+
+export type { MethodId };

@@ -1,0 +1,28 @@
+/** The ledger of a case as the methods want it: volt-amperes of every load, quantities worked in. */
+import type { CaseDocument } from "../case/types.ts";
+import type { Codebook } from "../codebook/types.ts";
+import type { CountedLoad } from "./types.ts";
+
+/** Nominal volts that turn VA into supply amperes for this case. */
+export const caseVolts = (document: CaseDocument, codebook: Codebook): number => codebook.volts(document.supply.system);
+
+export function countedLoads(document: CaseDocument, codebook: Codebook): CountedLoad[] {
+  const volts = caseVolts(document, codebook);
+  return document.loads.map((load) => {
+    const kind = codebook.loadKinds.find((k) => k.kind === load.kind);
+    const quantity = load.quantity ?? 1;
+    const unitVA =
+      kind?.fixedVA ?? load.va ?? (load.amps === undefined ? 0 : load.amps * (load.volts ?? volts));
+    return {
+      id: load.id,
+      kind: load.kind,
+      label: load.label || kind?.label || load.kind,
+      va: unitVA * quantity,
+      unitVA,
+      quantity,
+      existing: load.existing ?? true,
+      controlled: load.controlled ?? quantity,
+      socketOnControl: load.socketOnControl ?? false,
+    };
+  });
+}

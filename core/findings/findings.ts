@@ -1,0 +1,213 @@
+/** Faults of the survey that decide a job, each with its rule and what to do; one small check a code. */
+import type { CaseDocument, Panel } from "../case/types.ts";
+import type { Codebook } from "../codebook/types.ts";
+import type { Calculation } from "../demand/types.ts";
+import type { SpaceCount } from "../panel/spaces.ts";
+import { showA } from "../units.ts";
+
+export type FindingCode =
+  | "rating-unknown"
+  | "panel-full"
+  | "panel-obsolete"
+  | "panel-unsafe"
+  | "bus-overloaded"
+  | "tails-undersized"
+  | "looped-supply"
+  | "rcd-type-ac"
+  | "surge-protection-missing"
+  | "enclosure-combustible"
+  | "outlet-ungrounded"
+  | "outlet-plain-splitter"
+  | "feeder-undersized"
+  | "conductor-undersized"
+  | "lost-pen-unprotected"
+  | "dc-protection-missing"
+  | "already-overloaded"
+  | "service-below-minimum"
+  | "emergency-disconnect-missing";
+
+export interface SurveyFinding {
+  code: FindingCode;
+  severity: "stop" | "fix" | "note";
+  text: string;
+  rule: string;
+}
+
+export interface FindingInput {
+  document: CaseDocument;
+  codebook: Codebook;
+  ratingA: number;
+  calculation: Calculation;
+  panel: Panel | null;
+  spaces: SpaceCount | null;
+}
+
+type Check = (input: FindingInput) => SurveyFinding[];
+const finding = (
+  when: unknown,
+  code: FindingCode,
+  severity: SurveyFinding["severity"],
+  text: string,
+  rule: string,
+): SurveyFinding[] => (when ? [{ code, severity, text, rule }] : []);
+
+const either: Check[] = [
+  ({ document, codebook, ratingA }) =>
+    finding(
+      document.supply.ratingA === null,
+      "rating-unknown",
+      "fix",
+      `The supply rating could not be read: ${showA(ratingA)} is taken until it is confirmed`,
+      codebook.region === "us" ? "NEC 230.79" : "Network operator's label",
+    ),
+  ({ spaces, codebook }) =>
+    finding(
+      spaces && spaces.placeAt === null,
+      "panel-full",
+      "fix",
+      `No room for the charger's device: ${spaces?.free} of ${spaces?.total} ${codebook.words.spaces} free`,
+      codebook.region === "us" ? "NEC 408.54" : "BS 7671 722.311",
+    ),
+  ({ document, codebook }) =>
+    document.panels.flatMap((panel) => {
+      const name = panel.name ?? codebook.words.panel;
+      if (panel.condition === "obsolete")
+        return finding(
+          true,
+          "panel-obsolete",
+          "fix",
+          `${name} is of an obsolete type: do not disturb it, do not add to it`,
+          codebook.region === "us" ? "NEC 110.3(B)" : "BS 7671 132.16",
+        );
+      return finding(
+        panel.condition === "unsafe",
+        "panel-unsafe",
+        "stop",
+        `${name} is unsafe: it is made safe before anything else`,
+        codebook.region === "us" ? "NEC 110.12" : "BS 7671 132.16",
+      );
+    }),
+  ({ calculation, ratingA }) =>
+    finding(
+      calculation.headroomA < 0,
+      "already-overloaded",
+      "fix",
+      `The demand of ${showA(calculation.demandA)} is over the supply of ${showA(ratingA)} before any charger`,
+      calculation.rule,
+    ),
+];
+
+const northAmerica: Check[] = [
+  ({ document, codebook }) => {
+    const least = codebook.leastSupplyA;
+    const read = document.supply.ratingA;
+    return finding(
+      least && read !== null && read < least.value && document.dwelling.kind !== "apartment",
+      "service-below-minimum",
+      "fix",
+      `A one-family dwelling's service is at least ${least?.value} A; this one is ${read} A`,
+      least?.rule ?? "",
+    );
+  },
+  ({ document }) =>
+    (document.outlets ?? []).flatMap((outlet) =>
+      finding(
+        outlet.type === "10-30" || outlet.type === "10-50",
+        "outlet-ungrounded",
+        "fix",
+        `The ${outlet.type} receptacle has no equipment ground and cannot feed a charger`,
+        "NEC 250.114, 406.4",
+      ),
+    ),
+  ({ document }) =>
+    finding(
+      document.supply.emergencyDisconnect === false,
+      "emergency-disconnect-missing",
+      "note",
+      "No emergency disconnect outdoors: it is due when the service is replaced",
+      "NEC 230.85",
+    ),
+];
+
+const TAILS_MM2 = [
+  { mm2: 10, upToA: 60 },
+  { mm2: 16, upToA: 80 },
+  { mm2: 25, upToA: 100 },
+  { mm2: 35, upToA: 125 },
+] as const;
+
+const unitedKingdom: Check[] = [
+  ({ document }) =>
+    finding(
+      document.supply.looped,
+      "looped-supply",
+      "stop",
+      "The neighbour is fed through this cut-out: no charger until the operator has separated it",
+      "Network operator's conditions of supply",
+    ),
+  ({ document, ratingA }) => {
+    const size = Number.parseFloat(document.supply.conductor?.size ?? "");
+    const tails = [...TAILS_MM2].reverse().find((t) => t.mm2 <= size);
+    return finding(
+      size > 0 && (tails?.upToA ?? 0) < ratingA,
+      "tails-undersized",
+      "fix",
+      `${size} mm² tails behind a ${ratingA} A cut-out: ${ratingA <= 80 ? 16 : 25} mm² are needed`,
+      "BS 7671 434.3, network operator's tails",
+    );
+  },
+  ({ panel }) =>
+    finding(
+      (panel?.circuits ?? []).some((c) => c.rcd === "AC"),
+      "rcd-type-ac",
+      "fix",
+      "A type AC RCD may not stand upstream of a charger",
+      "BS 7671 722.531.3",
+    ),
+  ({ document }) =>
+    document.panels.flatMap((panel) =>
+      finding(
+        panel.surgeProtection === false,
+        "surge-protection-missing",
+        "note",
+        `${panel.name ?? "The board"} has no surge protection: offer it, record a refusal`,
+        "BS 7671 443.4",
+      ),
+    ),
+  ({ document }) =>
+    document.panels.flatMap((panel) =>
+      finding(
+        /plastic|combustible|wood/i.test(panel.enclosure ?? ""),
+        "enclosure-combustible",
+        "note",
+        `${panel.name ?? "The board"} stands in a combustible enclosure; a new one would not`,
+        "BS 7671 421.1.201",
+      ),
+    ),
+  ({ document }) =>
+    finding(
+      document.supply.earthing === "tn-c-s" && document.charger?.lostPenDetection === false,
+      "lost-pen-unprotected",
+      "fix",
+      "A lost combined neutral-and-earth conductor can put mains voltage on the car body: fit detection or an electrode",
+      "BS 7671 722.411.4.1",
+    ),
+  ({ document }) =>
+    finding(
+      document.charger?.dcDetection === false,
+      "dc-protection-missing",
+      "fix",
+      "No 6 mA DC detection in the charger: a type B RCD is needed",
+      "BS 7671 722.531.3",
+    ),
+];
+
+const CHECKS = { us: [...either, ...northAmerica], uk: [...either, ...unitedKingdom] } as const;
+const WEIGHT = { stop: 0, fix: 1, note: 2 } as const;
+
+/** All findings of a case, what stops the job first. */
+export function surveyFindings(input: FindingInput): SurveyFinding[] {
+  return CHECKS[input.codebook.region]
+    .flatMap((check) => check(input))
+    .sort((a, b) => WEIGHT[a.severity] - WEIGHT[b.severity]);
+}

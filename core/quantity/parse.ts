@@ -1,0 +1,95 @@
+/** Figures as people type them: with or without a unit, thousands or decimal commas. */
+
+/** What was not understood, in the field's own words. */
+export interface NotUnderstood {
+  problem: string;
+}
+
+/**
+ * A bare number: `1850`, `1,850`, `7.2`, `7,2`.
+ * @returns null where the text is not a number
+ */
+export function parseNumber(text: string): number | null {
+  const t = text.trim().replace(/\s/g, "");
+  if (/^[+-]?\d{1,3}(,\d{3})+(\.\d+)?$/.test(t)) return Number(t.replaceAll(",", ""));
+  if (/^[+-]?\d+,\d+$/.test(t)) return Number(t.replace(",", "."));
+  if (/^[+-]?(\d+\.?\d*|\.\d+)$/.test(t)) return Number(t);
+  return null;
+}
+
+/** Units a field accepts, each with the unit it means in the case document. */
+export type UnitNames = Readonly<Record<string, string>>;
+
+export const LENGTH_UNITS: UnitNames = { ft: "ft", feet: "ft", foot: "ft", "'": "ft", m: "m", metre: "m", metres: "m", meter: "m", meters: "m" };
+export const AREA_UNITS: UnitNames = {
+  ft2: "ft2",
+  "ft²": "ft2",
+  sqft: "ft2",
+  "sq ft": "ft2",
+  "square feet": "ft2",
+  m2: "m2",
+  "m²": "m2",
+  sqm: "m2",
+  "sq m": "m2",
+};
+export const DISTANCE_UNITS: UnitNames = { mi: "mi", mile: "mi", miles: "mi", km: "km" };
+export const AMPERE_UNITS: UnitNames = { a: "A", amp: "A", amps: "A" };
+export const ENERGY_UNITS: UnitNames = { kwh: "kWh" };
+export const OHM_UNITS: UnitNames = { ohm: "ohm", ohms: "ohm", "Ω": "ohm", "ω": "ohm" };
+export const NO_UNITS: UnitNames = {};
+
+/**
+ * A figure with one of the units a field accepts; `usual` is taken where none is typed.
+ * @returns value and unit, or what was not understood
+ */
+export function parseQuantity(text: string, units: UnitNames, usual: string): { value: number; unit: string } | NotUnderstood {
+  const match = /^\s*([+-]?[\d.,\s]*\d[.,]?)\s*(.*?)\s*$/.exec(text);
+  const value = match ? parseNumber(match[1] as string) : null;
+  if (!match || value === null) return { problem: `"${text.trim()}" is not a number` };
+  const typed = (match[2] as string).toLowerCase().replace(/\.$/, "");
+  if (typed === "") return { value, unit: usual };
+  const unit = units[typed];
+  if (!unit) {
+    const known = [...new Set(Object.values(units))].join(" or ");
+    return { problem: known ? `"${match[2]}" is not understood; use ${known}` : `"${match[2]}" is not understood` };
+  }
+  return { value, unit };
+}
+
+/** A nameplate as typed: `12 kW`, `4500`, `24 A 240 V`, `24a/240v`, `32 A`. */
+export type Nameplate = { va: number } | { amps: number; volts?: number };
+
+const RATING = /([\d.,]*\d)\s*(kva|kw|va|w|amps?|a|volts?|v)(?![a-z])/gi;
+
+/**
+ * Reads the ratings in a text and gives back the words that are left.
+ * @returns the nameplate (null where none was typed) and the rest, or what was not understood
+ */
+export function parseNameplate(text: string): { nameplate: Nameplate | null; rest: string } | NotUnderstood {
+  let va: number | undefined;
+  let amps: number | undefined;
+  let volts: number | undefined;
+  let problem = "";
+  const rest = text.replace(RATING, (whole, digits: string, unit: string) => {
+    const value = parseNumber(digits);
+    const u = unit.toLowerCase();
+    if (value === null) problem = `"${digits}" is not a number`;
+    else if (u.startsWith("kv") || u === "kw") va = twice(va, value * 1000, whole);
+    else if (u === "va" || u === "w") va = twice(va, value, whole);
+    else if (u.startsWith("a")) amps = twice(amps, value, whole);
+    else volts = twice(volts, value, whole);
+    return " ";
+  });
+  function twice(before: number | undefined, value: number, whole: string): number {
+    if (before !== undefined) problem = `"${whole.trim()}" is a second rating of the same kind`;
+    return value;
+  }
+  if (problem) return { problem };
+  if (amps !== undefined && volts !== undefined && volts < 100 && amps >= 100)
+    return { problem: `${amps} A at ${volts} V looks swapped: did you mean ${volts} A at ${amps} V?` };
+  if (amps === undefined && va === undefined && volts !== undefined)
+    return { problem: `${volts} V alone says nothing of the load: add amperes or watts` };
+  const nameplate =
+    va !== undefined ? { va } : amps !== undefined ? { amps, ...(volts === undefined ? {} : { volts }) } : null;
+  return { nameplate, rest: rest.replace(/[/@,]|\bat\b/g, " ").replace(/\s+/g, " ").trim() };
+}

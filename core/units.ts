@@ -1,0 +1,48 @@
+/** Units at the edge of the calculation: lengths, areas, distances and how figures are written. */
+import type { Area, Car, DailyWindow, Length } from "./case/types.ts";
+
+export const FT_PER_M = 3.280839895;
+export const FT2_PER_M2 = 10.7639104167;
+export const KM_PER_MI = 1.609344;
+
+export const lengthM = ({ value, unit }: Length): number => (unit === "m" ? value : value / FT_PER_M);
+export const lengthFt = ({ value, unit }: Length): number => (unit === "ft" ? value : value * FT_PER_M);
+export const areaFt2 = ({ value, unit }: Area): number => (unit === "ft2" ? value : value * FT2_PER_M2);
+
+/** Energy one car asks for in a day, kWh at the wall: distance x consumption / charging efficiency. */
+export function carEnergyKWh({ distancePerDay, consumption, efficiency = 0.9 }: Car): number {
+  const km = distancePerDay.unit === "km" ? distancePerDay.value : distancePerDay.value * KM_PER_MI;
+  const use = consumption ?? { value: 18, unit: "kWh/100km" as const };
+  const kWh = use.unit === "kWh/mi" ? (km / KM_PER_MI) * use.value : (km / 100) * use.value;
+  return kWh / efficiency;
+}
+
+const minutes = (clock: string) => Number(clock.slice(0, 2)) * 60 + Number(clock.slice(3, 5));
+
+/**
+ * Hours that fall in every one of the windows given, clock hour by clock hour: 24 shares of an hour.
+ * A window whose ends are equal is the whole day.
+ */
+export function hoursByClock(windows: readonly DailyWindow[]): number[] {
+  const spans = windows.map(({ from, to }) => [minutes(from), minutes(to)] as const);
+  const inside = (minute: number) =>
+    spans.every(([a, b]) => a === b || (a < b ? minute >= a && minute < b : minute >= a || minute < b));
+  const hours = new Array<number>(24).fill(0);
+  for (let m = 0; m < 1440; m++) if (inside(m)) hours[Math.floor(m / 60)]! += 1 / 60;
+  return hours;
+}
+
+/** Rounded to `places` decimals, thousands grouped, no trailing zeros; written by hand because it runs on every edit. */
+function show(value: number, places: 0 | 1 | 2): string {
+  const scale = 10 ** places;
+  const rounded = Math.round(Math.abs(value) * scale) / scale;
+  const [whole = "0", part] = String(rounded).split(".");
+  const digits = whole.length > 3 ? whole.replace(/\B(?=(\d{3})+$)/g, ",") : whole;
+  return `${value < 0 && rounded !== 0 ? "-" : ""}${digits}${part ? `.${part}` : ""}`;
+}
+
+export const showA = (amps: number): string => `${show(amps, 1)} A`;
+export const showVA = (va: number): string => `${show(va, 0)} VA`;
+export const showKWh = (kWh: number): string => `${show(kWh, 1)} kWh`;
+export const showNumber = (value: number): string => show(value, 2);
+export const showPercent = (factor: number): string => `${show(factor * 100, 1)} %`;

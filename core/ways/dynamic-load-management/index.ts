@@ -1,0 +1,87 @@
+/** Current clamps on the supply; the charger takes only what is left below the limit. */
+import { showA, showKWh } from "../../units.ts";
+import { why } from "../../why.ts";
+import { boardReason, deviceA, ISOLATE, largestSetting, level, loopedReason, reason, spaceReason, typeAcReason } from "../situation.ts";
+import type { Finding, Reason, Situation, Way } from "../types.ts";
+import { HOUSE_SHARE_BY_HOUR } from "./house-profile.ts";
+
+/** A charger pauses rather than offer less, A. */
+const LEAST_OFFER_A = 6;
+
+/** Energy of a usual night, kWh: hour by hour what the house leaves below the limit. */
+function energyLeftKWh(s: Situation, limitA: number, largestA: number): number {
+  const kWh = s.need.hours.reduce((total, hours, clock) => {
+    const house = s.calculation.demandA * (HOUSE_SHARE_BY_HOUR[clock] ?? 1);
+    const offered = Math.min(largestA, limitA - house);
+    return offered >= LEAST_OFFER_A ? total + (offered * s.volts * hours) / 1000 : total;
+  }, 0);
+  return Math.min(s.need.energyPerDayKWh, kWh);
+}
+
+const MEASURED = new Set(["nec-220.87", "uk-measured"]);
+
+export const dynamicLoadManagement: Way = {
+  id: "dynamic-load-management",
+  name: "Managed charging",
+  means: "Clamps on the supply; the charger takes what is left",
+  find(s): Finding {
+    const { words, managed, region } = s.codebook;
+    const { limitA, cited } = managed.limitA(s.ratingA, s.document.options?.managedMarginA);
+    const overMeasured = MEASURED.has(s.calculation.method) && s.headroomA < 0;
+    const stops: Reason[] = [
+      ...(s.charger.managed ? [] : [reason("not-managed", "The chosen charger cannot be managed by clamps", cited.rule)]),
+      ...loopedReason(s),
+      ...(overMeasured
+        ? [
+            reason(
+              "limit-below-house",
+              `The home alone was measured at ${showA(s.calculation.demandA)}, over the ${showA(s.ratingA)} supply`,
+              s.calculation.rule,
+            ),
+          ]
+        : []),
+    ];
+    const largestA = largestSetting(s, limitA);
+    const out = stops.length > 0 || largestA < LEAST_OFFER_A;
+    const needsBoard = [...boardReason(s), ...spaceReason(s)];
+    const typeAc = typeAcReason(s);
+    const chargeA = out ? 0 : largestA;
+    const kWh = out ? 0 : energyLeftKWh(s, limitA, largestA);
+    const leftAtPeak = Math.max(0, Math.min(chargeA, limitA - s.calculation.demandA));
+    return {
+      verdict: out ? "ruled-out" : needsBoard.length + typeAc.length > 0 || !s.spaces ? "with-work" : "ready",
+      chargeA,
+      circuitA: deviceA(s, chargeA),
+      limitA,
+      reasons: out ? stops : [...needsBoard, ...typeAc],
+      work: out
+        ? []
+        : [
+            `New ${deviceA(s, chargeA)} A circuit from the ${words.panel} to the charger`,
+            `Clamps on the ${words.supply} conductors and a signal path to the charger`,
+            ...(needsBoard.length > 0 ? [`Make room first: a small board of its own or a new ${words.panel}`] : []),
+            ...(s.spaces ? [] : [`Record the ${words.panel}'s ${words.spaces}: room for the device is not confirmed`]),
+            ...(typeAc.length > 0 ? ["Give the charger a way ahead of the type AC RCD"] : []),
+          ],
+      cautions: out
+        ? []
+        : [
+            ISOLATE[region],
+            "Right conductor, right direction, closed jaws; a lost clamp signal must drop the charger to its safe current.",
+          ],
+      leaves: "The supply is never loaded above the limit; a second car shares what is left.",
+      explain: why(
+        "Limit of the managed charger",
+        showA(limitA),
+        cited,
+        [
+          `A usual night leaves ${showKWh(kWh)}: the house is taken to draw 14 to 55 % of its governing demand by the hour (Heron's own assumption; measured days replace it)`,
+        ],
+        ["A larger supply", "A measurement of the home's own nights"],
+      ),
+      energyPerNightKWh: kWh,
+      level: level(s, leftAtPeak, { limitA }),
+      alsoTakes: needsBoard.length > 0 ? ["separate-board"] : [],
+    };
+  },
+};

@@ -1,0 +1,37 @@
+/** New or larger panel, because the old one is full or unsound; supply unchanged. */
+import { boardReason, chargeWhy, countedA, deviceA, fit, headroomShort, ISOLATE, level, loopedReason, reason, spaceReason } from "../situation.ts";
+import type { Finding, Way } from "../types.ts";
+
+export const panelChange: Way = {
+  id: "panel-change",
+  name: "Panel change",
+  means: "A new or larger panel, supply unchanged",
+  find(s): Finding {
+    const { words, charging, region } = s.codebook;
+    const obstacles = [...boardReason(s), ...spaceReason(s)];
+    const fitting = fit(s, s.headroomA);
+    const stops = [
+      ...(fitting < charging.minimumA ? [headroomShort(s)] : []),
+      ...loopedReason(s),
+      ...(obstacles.length === 0
+        ? [reason("not-needed", `The ${words.panel} is sound and has room`, "Site survey")]
+        : []),
+    ];
+    const out = stops.length > 0;
+    const chargeA = out ? 0 : fitting;
+    return {
+      verdict: out ? "ruled-out" : "with-work",
+      chargeA,
+      circuitA: deviceA(s, chargeA),
+      reasons: out ? stops : obstacles,
+      work: out ? [] : [`Replace the ${words.panel}`, `New ${deviceA(s, chargeA)} A circuit to the charger`],
+      cautions: out
+        ? []
+        : [ISOLATE[region], "Old boards may contain asbestos flash guards: look before you touch, and stop if in doubt."],
+      leaves: "Room for later circuits; the supply stays as it is.",
+      explain: chargeWhy(s, chargeA, s.headroomA),
+      level: level(s, countedA(s, chargeA).amps),
+      alsoTakes: ["dedicated-circuit"],
+    };
+  },
+};

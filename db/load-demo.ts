@@ -1,0 +1,38 @@
+/** Migrates the database at DATABASE_URL and loads the demo firms where they are not there yet. */
+import { readFileSync } from "node:fs";
+import path from "node:path";
+import { readCaseText } from "../core/case/read.ts";
+import { DEMO_FIRMS, DEMO_PASSWORD } from "./demo/firms.ts";
+import { migrateDatabase } from "./migrate.ts";
+import { firm, job, person } from "./schema.ts";
+
+/** Loads the demo firms, their people and jobs; keeps what is there. */
+export async function loadDemo(): Promise<void> {
+  const { database } = await import("../app/server/database.ts");
+  const { hashPassword } = await import("../app/server/sessions.ts");
+  const { rowOf } = await import("../app/server/firm-jobs.ts");
+  if ((await database.select({ id: firm.id }).from(firm)).length > 0) return;
+  const passwordHash = await hashPassword(DEMO_PASSWORD);
+  const start = Date.now();
+  for (const { people, jobs, ...row } of DEMO_FIRMS) {
+    await database.insert(firm).values(row);
+    await database.insert(person).values(people.map((p) => ({ ...p, firmId: row.id, passwordHash })));
+    for (const [place, { file, stage }] of jobs.entries()) {
+      const text = readFileSync(path.join(import.meta.dirname, "demo", `${file}.case.json`), "utf8");
+      const at = new Date(start - place * 3600_000);
+      await database
+        .insert(job)
+        .values({ id: file, firmId: row.id, stage, createdAt: at, updatedAt: at, ...rowOf(readCaseText(text).document) });
+    }
+  }
+}
+
+if (process.argv[1] === import.meta.filename) {
+  await migrateDatabase(process.env.DATABASE_URL ?? "");
+  await loadDemo();
+  const { closeDatabase } = await import("../app/server/database.ts");
+  await closeDatabase();
+  console.log("\n  Demo sign-ins (one click on the sign-in page, or with the password):");
+  for (const { name, people } of DEMO_FIRMS)
+    for (const { email, role } of people) console.log(`    ${name}: ${email} (${role}), password ${DEMO_PASSWORD}`);
+}

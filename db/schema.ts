@@ -1,0 +1,112 @@
+/** Tables: firms, people, sessions, jobs with their case, and the append-only list of edits. */
+import { sql } from "drizzle-orm";
+import { customType, datetime, index, int, mysqlEnum, mysqlTable, uniqueIndex, varchar } from "drizzle-orm/mysql-core";
+import type { Patch } from "../core/case/patch.ts";
+import type { CaseDocument } from "../core/case/types.ts";
+import type { CaseSummary } from "../core/summary.ts";
+
+/** JSON as MariaDB keeps it (text with a check), parsed on reading. */
+const json = <T>(name: string) =>
+  customType<{ data: T; driverData: string }>({
+    dataType: () => "json",
+    toDriver: (value) => JSON.stringify(value),
+    fromDriver: (value) => (typeof value === "string" ? JSON.parse(value) : value) as T,
+  })(name);
+
+const id = (name = "id") => varchar(name, { length: 64 });
+const moment = (name: string) => datetime(name, { mode: "date", fsp: 3 });
+const now = sql`CURRENT_TIMESTAMP(3)`;
+
+export const firm = mysqlTable("firm", {
+  id: id().primaryKey(),
+  name: varchar("name", { length: 200 }).notNull(),
+  town: varchar("town", { length: 200 }).notNull().default(""),
+  /** The rule set a new job starts with. */
+  rules: varchar("rules", { length: 40 }).notNull(),
+});
+
+export const ROLES = ["owner", "electrician", "apprentice"] as const;
+export type Role = (typeof ROLES)[number];
+
+export const person = mysqlTable(
+  "person",
+  {
+    id: id().primaryKey(),
+    firmId: id("firm_id")
+      .notNull()
+      .references(() => firm.id),
+    name: varchar("name", { length: 200 }).notNull(),
+    email: varchar("email", { length: 200 }).notNull(),
+    role: mysqlEnum("role", ROLES).notNull(),
+    passwordHash: varchar("password_hash", { length: 255 }).notNull(),
+  },
+  (t) => [uniqueIndex("person_email").on(t.email)],
+);
+
+export const session = mysqlTable(
+  "session",
+  {
+    /** SHA-256 of the cookie's token; the token itself is nowhere kept. */
+    id: id().primaryKey(),
+    personId: id("person_id")
+      .notNull()
+      .references(() => person.id, { onDelete: "cascade" }),
+    expiresAt: moment("expires_at").notNull(),
+    createdAt: moment("created_at").notNull().default(now),
+  },
+  (t) => [index("session_person").on(t.personId)],
+);
+
+/** Failed sign-ins, to slow down guessing. */
+export const signInFailure = mysqlTable(
+  "sign_in_failure",
+  {
+    id: int("id").autoincrement().primaryKey(),
+    email: varchar("email", { length: 200 }).notNull(),
+    address: varchar("address", { length: 64 }).notNull(),
+    at: moment("at").notNull(),
+  },
+  (t) => [index("sign_in_failure_email").on(t.email, t.at), index("sign_in_failure_address").on(t.address, t.at)],
+);
+
+export const STAGES = ["enquiry", "survey", "quoted", "waiting", "installed"] as const;
+export type Stage = (typeof STAGES)[number];
+
+export const job = mysqlTable(
+  "job",
+  {
+    id: id().primaryKey(),
+    firmId: id("firm_id")
+      .notNull()
+      .references(() => firm.id),
+    title: varchar("title", { length: 300 }).notNull(),
+    customer: varchar("customer", { length: 300 }).notNull().default(""),
+    rules: varchar("rules", { length: 40 }).notNull(),
+    stage: mysqlEnum("stage", STAGES).notNull().default("survey"),
+    case: json<CaseDocument>("case").notNull(),
+    revision: int("revision").notNull().default(0),
+    summary: json<CaseSummary>("summary").notNull(),
+    createdAt: moment("created_at").notNull().default(now),
+    updatedAt: moment("updated_at").notNull().default(now),
+  },
+  (t) => [index("job_firm_updated").on(t.firmId, t.updatedAt)],
+);
+
+/** Append-only: every edit that took effect, in order. */
+export const edit = mysqlTable(
+  "edit",
+  {
+    /** Made by the client, so that sending twice changes nothing the second time. */
+    id: id().primaryKey(),
+    jobId: id("job_id")
+      .notNull()
+      .references(() => job.id, { onDelete: "cascade" }),
+    revision: int("revision").notNull(),
+    patch: json<Patch>("patch").notNull(),
+    personId: id("person_id")
+      .notNull()
+      .references(() => person.id),
+    at: moment("at").notNull().default(now),
+  },
+  (t) => [uniqueIndex("edit_job_revision").on(t.jobId, t.revision)],
+);

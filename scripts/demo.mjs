@@ -1,0 +1,55 @@
+/** `npm run demo`: installs what is missing, starts the database, loads the demo firms, builds, starts Heron. */
+import { spawn, spawnSync } from "node:child_process";
+import { createHash } from "node:crypto";
+import { existsSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import path from "node:path";
+import { portIsFree, startDatabase } from "./database.mjs";
+import { ensureNpmPackages, ensurePrograms, ensureStateFolder, main, PlainError, ROOT, run, STATE } from "./setup.mjs";
+
+const port = Number(process.env.HERON_PORT ?? 4870);
+const databasePort = Number(process.env.HERON_DB_PORT ?? 4871);
+const fresh = process.argv.includes("--fresh");
+const folder = process.env.HERON_DB_FOLDER ?? path.join(STATE, "demo-db");
+
+/** Builds only where the sources have changed since the last build. */
+export function ensureBuilt() {
+  const sources = spawnSync("git", ["ls-files", "-co", "--exclude-standard", "app", "core", "package-lock.json", "vite.config.ts"], {
+    cwd: ROOT,
+    encoding: "utf8",
+  });
+  const hash = createHash("sha256");
+  for (const file of sources.stdout.split("\n").filter(Boolean).sort())
+    if (existsSync(path.join(ROOT, file))) hash.update(file).update(readFileSync(path.join(ROOT, file)));
+  const stamp = hash.digest("hex");
+  const stampFile = path.join(ROOT, "build", ".stamp");
+  if (sources.status === 0 && existsSync(stampFile) && readFileSync(stampFile, "utf8") === stamp) return;
+  console.log("Building ...");
+  run("npx", ["react-router", "build"], { quiet: true, failure: "The build failed." });
+  if (sources.status === 0) writeFileSync(stampFile, stamp);
+}
+
+async function demo() {
+  ensureStateFolder();
+  ensureNpmPackages();
+  ensurePrograms(["mariadbd"]);
+  if (!(await portIsFree(port)))
+    throw new PlainError(`Port ${port} is taken by another program, or Heron runs already. Set HERON_PORT to another one.`);
+  if (fresh) rmSync(folder, { recursive: true, force: true });
+  console.log("Starting the database ...");
+  const database = await startDatabase({ folder, port: databasePort, detached: true });
+  try {
+    ensureBuilt();
+    const env = { ...process.env, DATABASE_URL: database.url, HERON_DEMO: "1", PORT: String(port), NODE_ENV: "production" };
+    run("npx", ["tsx", "db/load-demo.ts"], { env, failure: "The demo data could not be loaded." });
+    const server = spawn(process.execPath, ["scripts/serve.mjs"], { cwd: ROOT, env, stdio: "inherit", detached: true });
+    const stop = () => server.kill("SIGTERM");
+    process.on("SIGINT", stop);
+    process.on("SIGTERM", stop);
+    await new Promise((resolve) => server.once("exit", resolve));
+  } finally {
+    await database.stop();
+    console.log("Heron and its database have stopped.");
+  }
+}
+
+await main(demo);

@@ -1,7 +1,8 @@
 /** Renders a page to HTML with the styles of its Ant Design controls in the head, so that the first paint is styled. */
-import { createCache, extractStyle, StyleProvider } from "@ant-design/cssinjs";
+
 import { PassThrough } from "node:stream";
 import { text } from "node:stream/consumers";
+import { createCache, extractStyle, StyleProvider } from "@ant-design/cssinjs";
 import { renderToPipeableStream } from "react-dom/server";
 import { type AppLoadContext, type EntryContext, type HandleErrorFunction, ServerRouter } from "react-router";
 import { databaseIsLost } from "./server/database.ts";
@@ -43,7 +44,10 @@ export default async function handleRequest(
     );
   });
   headers.set("Content-Type", "text/html; charset=utf-8");
-  const withStyles = html.replace("</head>", `${styleElements().replaceAll("<style ", `<style nonce="${nonce}" `)}</head>`);
+  const withStyles = html.replace(
+    "</head>",
+    `${styleElements().replaceAll("<style ", `<style nonce="${nonce}" `)}</head>`,
+  );
   return new Response(withStyles, { headers, status });
 }
 

@@ -4,7 +4,16 @@ import "@fontsource/atkinson-hyperlegible-next/latin-700.css";
 import "@fontsource/atkinson-hyperlegible-mono/latin-400.css";
 import "@fontsource/atkinson-hyperlegible-mono/latin-600.css";
 import "./ui/theme/tokens.css";
-import { isRouteErrorResponse, Links, Meta, Outlet, Scripts, ScrollRestoration, type ShouldRevalidateFunction, useRouteLoaderData } from "react-router";
+import {
+  isRouteErrorResponse,
+  Links,
+  Meta,
+  Outlet,
+  Scripts,
+  ScrollRestoration,
+  type ShouldRevalidateFunction,
+  useRouteLoaderData,
+} from "react-router";
 import type { Route } from "./+types/root";
 import { Trouble } from "./ui/frame/trouble.tsx";
 import { themeOf } from "./ui/theme/cookie.server.ts";
@@ -12,7 +21,10 @@ import { HeronTheme } from "./ui/theme/provider.tsx";
 
 export const meta: Route.MetaFunction = () => [
   { title: "Heron" },
-  { name: "description", content: "Can this supply and this panel carry a charger, and what is the least work that makes it so?" },
+  {
+    name: "description",
+    content: "Can this supply and this panel carry a charger, and what is the least work that makes it so?",
+  },
 ];
 
 export async function loader({ request, context }: Route.LoaderArgs) {
@@ -52,6 +64,7 @@ export default function App() {
 }
 
 export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
-  if (isRouteErrorResponse(error)) return <Trouble status={error.status} text={typeof error.data === "string" ? error.data : ""} />;
+  if (isRouteErrorResponse(error))
+    return <Trouble status={error.status} text={typeof error.data === "string" ? error.data : ""} />;
   return <Trouble status={500} text="" />;
 }

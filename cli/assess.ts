@@ -21,7 +21,8 @@ function main(files: string[]): number {
     } catch (error) {
       refused = true;
       const where = files.length > 1 ? `${file}: ` : "";
-      if (error instanceof CaseRefused) for (const problem of error.problems) console.error(where + problemLine(problem));
+      if (error instanceof CaseRefused)
+        for (const problem of error.problems) console.error(where + problemLine(problem));
       else if (error instanceof Error && "code" in error) console.error(`${file}: cannot be read (${error.code})`);
       else throw error;
     }

@@ -44,7 +44,7 @@ export function answer(assessment: Assessment): Answer {
   const stop = findings.find((f) => f.severity === "stop");
   const state: AnswerState = decisive
     ? "open"
-    : !taken || !taken.meetsNeed
+    : !taken?.meetsNeed
       ? "does-not-fit"
       : taken.verdict === "with-work" || HEAVY.includes(taken.way) || stop
         ? "fits-with-work"

@@ -43,7 +43,10 @@ export interface Assessment {
 }
 
 /** The supply rating the calculation uses: as read, else the main panel's, else the smallest still met. */
-function supplyRating(document: CaseDocument, codebook: Codebook): { ratingA: number; explain: Why; assumed: string[] } {
+function supplyRating(
+  document: CaseDocument,
+  codebook: Codebook,
+): { ratingA: number; explain: Why; assumed: string[] } {
   const read = document.supply.ratingA;
   const main = document.panels.find((p) => (p.fedFrom ?? "supply") === "supply")?.mainA;
   const ratingA = read ?? (codebook.region === "us" && main ? main : codebook.unknownRatingA);
@@ -120,7 +123,9 @@ export function assess(document: CaseDocument): Assessment {
           numbers: `${chosen.name} governs: ${governingBecause}`,
         },
         chosen.assumptions,
-        calculations.filter((c) => c !== chosen).map((c) => (c.applies ? `${c.name}: ${showA(c.demandA)}` : `${c.name}: ${c.why}`)),
+        calculations
+          .filter((c) => c !== chosen)
+          .map((c) => (c.applies ? `${c.name}: ${showA(c.demandA)}` : `${c.name}: ${c.why}`)),
       ),
     },
   };

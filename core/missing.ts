@@ -22,8 +22,7 @@ export function missingForVerdict(document: CaseDocument, { words, asksFor, star
   if (!panel) say("survey", `The ${words.panel}`, false);
   else if (panel.spaces === undefined) say("survey", `Number of ${words.spaces} in the ${words.panel}`, false);
   const started = new Set(startLoads.map((l) => l.id));
-  if (!measured && !document.loads.some((l) => !started.has(l.id)))
-    say("demand", "The loads of the home", true);
+  if (!measured && !document.loads.some((l) => !started.has(l.id))) say("demand", "The loads of the home", true);
   if (document.need?.energyPerDayKWh === undefined && !document.need?.cars?.length)
     say("need", "How far the car drives a day", false);
   if (!document.need?.pluggedIn) say("need", "When the car is plugged in", false);

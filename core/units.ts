@@ -27,9 +27,11 @@ export function hoursByClock(windows: readonly DailyWindow[]): number[] {
   const spans = windows.map(({ from, to }) => [minutes(from), minutes(to)] as const);
   const inside = (minute: number) =>
     spans.every(([a, b]) => a === b || (a < b ? minute >= a && minute < b : minute >= a || minute < b));
-  const hours = new Array<number>(24).fill(0);
-  for (let m = 0; m < 1440; m++) if (inside(m)) hours[Math.floor(m / 60)]! += 1 / 60;
-  return hours;
+  return Array.from({ length: 24 }, (_, hour) => {
+    let minutesInside = 0;
+    for (let m = hour * 60; m < hour * 60 + 60; m++) if (inside(m)) minutesInside++;
+    return minutesInside / 60;
+  });
 }
 
 /** Rounded to `places` decimals, thousands grouped, no trailing zeros; written by hand because it runs on every edit. */

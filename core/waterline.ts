@@ -30,6 +30,8 @@ export function describeWaterline(level: Waterline): string {
   const parts = [`Supply ${showA(level.ratingA)}`, `demand ${showA(level.demandA)}`];
   if (level.chargingA > 0) parts.push(`charging adds ${showA(level.chargingA)}`);
   if (level.limitA !== null) parts.push(`managed below ${showA(level.limitA)}`);
-  parts.push(over > 0 ? `${showA(over)} over the edge` : `${showA(level.ratingA - level.demandA - level.chargingA)} left`);
+  parts.push(
+    over > 0 ? `${showA(over)} over the edge` : `${showA(level.ratingA - level.demandA - level.chargingA)} left`,
+  );
   return parts.join(", ");
 }

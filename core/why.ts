@@ -18,7 +18,13 @@ export interface Why extends Cited {
   changes: string[];
 }
 
-export const why = (figure: string, value: string, cited: Cited, assumes: string[] = [], changes: string[] = []): Why => ({
+export const why = (
+  figure: string,
+  value: string,
+  cited: Cited,
+  assumes: string[] = [],
+  changes: string[] = [],
+): Why => ({
   figure,
   value,
   ...cited,

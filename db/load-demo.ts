@@ -20,9 +20,14 @@ export async function loadDemo(): Promise<void> {
     for (const [place, { file, stage }] of jobs.entries()) {
       const text = readFileSync(path.join(import.meta.dirname, "demo", `${file}.case.json`), "utf8");
       const at = new Date(start - place * 3600_000);
-      await database
-        .insert(job)
-        .values({ id: file, firmId: row.id, stage, createdAt: at, updatedAt: at, ...rowOf(readCaseText(text).document) });
+      await database.insert(job).values({
+        id: file,
+        firmId: row.id,
+        stage,
+        createdAt: at,
+        updatedAt: at,
+        ...rowOf(readCaseText(text).document),
+      });
     }
   }
 }

@@ -33,7 +33,9 @@ export const freePort = () =>
 function makeDataFolder(folder, data) {
   const { bavail, bsize } = statfsSync(folder);
   if (bavail * bsize < LEAST_FREE_BYTES)
-    throw new PlainError(`The disk is nearly full: ${Math.round((bavail * bsize) / 1e6)} MB are free, the database needs 400.`);
+    throw new PlainError(
+      `The disk is nearly full: ${Math.round((bavail * bsize) / 1e6)} MB are free, the database needs 400.`,
+    );
   const made = spawnSync(
     "mariadb-install-db",
     ["--no-defaults", `--datadir=${data}`, "--auth-root-authentication-method=normal", "--skip-test-db", ...asRoot],
@@ -41,7 +43,9 @@ function makeDataFolder(folder, data) {
   );
   if (made.status !== 0) {
     rmSync(data, { recursive: true, force: true });
-    throw new PlainError(`The database folder could not be made:\n${(made.stderr || made.stdout || "").split("\n").slice(-8).join("\n")}`);
+    throw new PlainError(
+      `The database folder could not be made:\n${(made.stderr || made.stdout || "").split("\n").slice(-8).join("\n")}`,
+    );
   }
 }
 
@@ -101,7 +105,11 @@ export async function startDatabase({ folder, port = 0, detached = false }) {
   const from = Date.now();
   while (await portIsFree(chosen)) {
     if (ended !== null || Date.now() - from > START_WAIT_MS) {
-      const tail = readFileSync(log, "utf8").split("\n").filter((l) => /ERROR/.test(l)).slice(-5).join("\n");
+      const tail = readFileSync(log, "utf8")
+        .split("\n")
+        .filter((l) => /ERROR/.test(l))
+        .slice(-5)
+        .join("\n");
       server.kill("SIGKILL");
       throw new PlainError(`MariaDB did not start. Its log is .heron's mariadb.log; the last errors:\n${tail}`);
     }

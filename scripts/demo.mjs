@@ -13,10 +13,14 @@ const folder = process.env.HERON_DB_FOLDER ?? path.join(STATE, "demo-db");
 
 /** Builds only where the sources have changed since the last build. */
 export function ensureBuilt() {
-  const sources = spawnSync("git", ["ls-files", "-co", "--exclude-standard", "app", "core", "package-lock.json", "vite.config.ts"], {
-    cwd: ROOT,
-    encoding: "utf8",
-  });
+  const sources = spawnSync(
+    "git",
+    ["ls-files", "-co", "--exclude-standard", "app", "core", "package-lock.json", "vite.config.ts"],
+    {
+      cwd: ROOT,
+      encoding: "utf8",
+    },
+  );
   const hash = createHash("sha256");
   for (const file of sources.stdout.split("\n").filter(Boolean).sort())
     if (existsSync(path.join(ROOT, file))) hash.update(file).update(readFileSync(path.join(ROOT, file)));
@@ -33,13 +37,21 @@ async function demo() {
   ensureNpmPackages();
   ensurePrograms(["mariadbd"]);
   if (!(await portIsFree(port)))
-    throw new PlainError(`Port ${port} is taken by another program, or Heron runs already. Set HERON_PORT to another one.`);
+    throw new PlainError(
+      `Port ${port} is taken by another program, or Heron runs already. Set HERON_PORT to another one.`,
+    );
   if (fresh) rmSync(folder, { recursive: true, force: true });
   console.log("Starting the database ...");
   const database = await startDatabase({ folder, port: databasePort, detached: true });
   try {
     ensureBuilt();
-    const env = { ...process.env, DATABASE_URL: database.url, HERON_DEMO: "1", PORT: String(port), NODE_ENV: "production" };
+    const env = {
+      ...process.env,
+      DATABASE_URL: database.url,
+      HERON_DEMO: "1",
+      PORT: String(port),
+      NODE_ENV: "production",
+    };
     run("npx", ["tsx", "db/load-demo.ts"], { env, failure: "The demo data could not be loaded." });
     const server = spawn(process.execPath, ["scripts/serve.mjs"], { cwd: ROOT, env, stdio: "inherit", detached: true });
     const stop = () => server.kill("SIGTERM");

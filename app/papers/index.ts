@@ -19,4 +19,6 @@ export interface Paper {
   draw(input: PaperInput): ReactElement;
 }
 
-export const PAPERS: readonly Paper[] = [{ id: "load-worksheet", name: "Load-calculation worksheet", draw: LoadWorksheet }];
+export const PAPERS: readonly Paper[] = [
+  { id: "load-worksheet", name: "Load-calculation worksheet", draw: LoadWorksheet },
+];

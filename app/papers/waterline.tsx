@@ -5,7 +5,13 @@ import type { Waterline } from "../../core/waterline.ts";
 import { waterlineShape } from "../ui/waterline/shape.ts";
 
 const INK = "#1D2A30";
-const NAMES = { supply: "supply", demand: "demand", charging: "charging", limit: "limit", over: "over the edge" } as const;
+const NAMES = {
+  supply: "supply",
+  demand: "demand",
+  charging: "charging",
+  limit: "limit",
+  over: "over the edge",
+} as const;
 
 /** Slanting lines across a rectangle. */
 function hatch(x: number, y: number, width: number, height: number, step = 5): string {
@@ -33,11 +39,21 @@ export function PaperWaterline({ level, width, height }: { level: Waterline; wid
         </G>
       ))}
       <Rect x={basin.x} y={water.y} width={basin.width} height={water.height} fill="#BFD3DA" />
-      {tide.height > 1 && <Path d={hatch(basin.x, tide.y, basin.width, tide.height)} stroke="#2F5F73" strokeWidth={0.8} />}
+      {tide.height > 1 && (
+        <Path d={hatch(basin.x, tide.y, basin.width, tide.height)} stroke="#2F5F73" strokeWidth={0.8} />
+      )}
       {overflow.height > 1 && (
         <>
           <Path d={hatch(basin.x, overflow.y, basin.width, overflow.height, 3)} stroke="#A0412B" strokeWidth={0.8} />
-          <Rect x={basin.x} y={overflow.y} width={basin.width} height={overflow.height} stroke="#A0412B" strokeWidth={1} fill="none" />
+          <Rect
+            x={basin.x}
+            y={overflow.y}
+            width={basin.width}
+            height={overflow.height}
+            stroke="#A0412B"
+            strokeWidth={1}
+            fill="none"
+          />
         </>
       )}
       <Path
@@ -47,15 +63,23 @@ export function PaperWaterline({ level, width, height }: { level: Waterline; wid
         strokeWidth={1}
       />
       {shape.limitY !== null && (
-        <Line x1={basin.x} y1={shape.limitY} x2={right} y2={shape.limitY} stroke={INK} strokeWidth={1.2} strokeDasharray="4 3" />
+        <Line
+          x1={basin.x}
+          y1={shape.limitY}
+          x2={right}
+          y2={shape.limitY}
+          stroke={INK}
+          strokeWidth={1.2}
+          strokeDasharray="4 3"
+        />
       )}
       {shape.labels.map((label) => (
         <G key={label.name}>
           <Line x1={right + 9} y1={label.y} x2={right + 14} y2={label.at} stroke="#B9B3A1" strokeWidth={0.7} />
-          <Text x={right + 16} y={label.at + 1} style={{ fontSize: 8.500, fontFamily: "Figures", fontWeight: 600 }}>
+          <Text x={right + 16} y={label.at + 1} style={{ fontSize: 8.5, fontFamily: "Figures", fontWeight: 600 }}>
             {`${label.name === "charging" ? "+" : ""}${showA(label.amps)}`}
           </Text>
-          <Text x={right + 16} y={label.at + 10} style={{ fontSize: 7.500, fontFamily: "Text" }}>
+          <Text x={right + 16} y={label.at + 10} style={{ fontSize: 7.5, fontFamily: "Text" }}>
             {NAMES[label.name]}
           </Text>
         </G>

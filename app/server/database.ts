@@ -30,6 +30,7 @@ const LOST = new Set([
 
 /** Whether an error says that the database is out of reach (rather than that a query is wrong). */
 export function databaseIsLost(error: unknown): boolean {
-  for (let at = error; at instanceof Error; at = at.cause) if (LOST.has((at as { code?: string }).code ?? "")) return true;
+  for (let at = error; at instanceof Error; at = at.cause)
+    if (LOST.has((at as { code?: string }).code ?? "")) return true;
   return false;
 }

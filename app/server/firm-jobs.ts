@@ -80,7 +80,10 @@ export function jobsOf(firmId: string) {
           .orderBy(desc(job.updatedAt), asc(job.id))
           .limit(JOBS_A_PAGE)
           .offset((page - 1) * JOBS_A_PAGE),
-        database.select({ total: sql<number>`count(*)`.mapWith(Number) }).from(job).where(where),
+        database
+          .select({ total: sql<number>`count(*)`.mapWith(Number) })
+          .from(job)
+          .where(where),
       ]);
       return { jobs, total: count?.total ?? 0 };
     },
@@ -97,7 +100,9 @@ export function jobsOf(firmId: string) {
     /** Makes a job of a case and returns its id. */
     async create(document: CaseDocument, now = new Date(), stage: Stage = "survey"): Promise<string> {
       const id = randomUUID();
-      await database.insert(job).values({ id, firmId, stage, revision: 0, createdAt: now, updatedAt: now, ...rowOf(document) });
+      await database
+        .insert(job)
+        .values({ id, firmId, stage, revision: 0, createdAt: now, updatedAt: now, ...rowOf(document) });
       return id;
     },
 
@@ -121,7 +126,8 @@ export function jobsOf(firmId: string) {
         const since = await editsAfter(tx, jobId, Math.min(asked.baseRevision, found.revision));
         if (since.some((e) => e.id === asked.id)) return { kind: "accepted", revision: found.revision, edits: since };
         const moved = rebaseOverEdits(asked.patch, since);
-        if ("conflict" in moved) return { kind: "conflict", revision: found.revision, edits: since, with: moved.conflict };
+        if ("conflict" in moved)
+          return { kind: "conflict", revision: found.revision, edits: since, with: moved.conflict };
 
         const tried = tryPatch(found.document, moved.patch);
         if ("problems" in tried) return { kind: "refused", problems: tried.problems };
@@ -137,7 +143,10 @@ export function jobsOf(firmId: string) {
   };
 }
 
-function tryPatch(before: CaseDocument, asked: Patch): { document: CaseDocument; patch: Patch } | { problems: Problem[] } {
+function tryPatch(
+  before: CaseDocument,
+  asked: Patch,
+): { document: CaseDocument; patch: Patch } | { problems: Problem[] } {
   try {
     const patch = settlePatch(before, asked);
     const document = applyPatch(before, patch);

@@ -39,19 +39,21 @@ export const securityHeaders = helmet({
   crossOriginOpenerPolicy: { policy: "same-origin" },
 });
 
+const reads = (request: Request) => request.method === "GET" || request.method === "HEAD";
+
 /** A request that changes something must come from a page of this site. */
 export function sameOrigin(request: Request, response: Response, next: NextFunction): void {
-  if (request.method === "GET" || request.method === "HEAD") return next();
   const { origin, host } = request.headers;
-  if (origin !== undefined && URL.canParse(origin) && new URL(origin).host === host) return next();
-  answer(response, "foreign-origin");
+  const own = origin !== undefined && URL.canParse(origin) && new URL(origin).host === host;
+  if (reads(request) || own) next();
+  else answer(response, "foreign-origin");
 }
 
 /** Bodies say how large they are, and are not too large. */
 export function bodySize(request: Request, response: Response, next: NextFunction): void {
-  if (request.method === "GET" || request.method === "HEAD") return next();
   const length = request.headers["content-length"];
-  if (length === undefined) return void answer(response, "no-length");
-  if (Number(length) > settings.mostBodyBytes) return void answer(response, "too-large");
-  next();
+  if (reads(request)) next();
+  else if (length === undefined) answer(response, "no-length");
+  else if (Number(length) > settings.mostBodyBytes) answer(response, "too-large");
+  else next();
 }

@@ -23,7 +23,11 @@ export function createApp(build: ServerBuild, clientFolder: string): express.Exp
   app.disable("x-powered-by");
   app.use(nonce, securityHeaders, sameOrigin, bodySize);
   // An event stream must reach the page line by line, so it is not compressed.
-  app.use(compression({ filter: (req, res) => !/event-stream/.test(String(res.getHeader("Content-Type"))) && compression.filter(req, res) }));
+  app.use(
+    compression({
+      filter: (req, res) => !/event-stream/.test(String(res.getHeader("Content-Type"))) && compression.filter(req, res),
+    }),
+  );
   app.use("/assets", express.static(path.join(clientFolder, "assets"), { immutable: true, maxAge: "1y" }));
   app.use(express.static(clientFolder, { maxAge: "1h", index: false }));
   app.use(
@@ -48,7 +52,9 @@ export async function serve(): Promise<void> {
       log.fatal({ reason: error.message }, "cannot listen");
       process.exit(1);
     }
-    console.log(`\n  Heron is at http://${settings.host === "127.0.0.1" ? "localhost" : settings.host}:${settings.port}\n`);
+    console.log(
+      `\n  Heron is at http://${settings.host === "127.0.0.1" ? "localhost" : settings.host}:${settings.port}\n`,
+    );
   });
   const stop = () => {
     server.close(() => closeDatabase().finally(() => process.exit(0)));

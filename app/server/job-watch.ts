@@ -11,7 +11,7 @@ const EVERY_MS = 400;
 type Listener = (revision: number) => void;
 
 const watched = new Map<string, Set<Listener>>();
-let timer: NodeJS.Timeout | null = null;
+let _timer: NodeJS.Timeout | null = null;
 
 async function look(): Promise<void> {
   try {
@@ -23,14 +23,14 @@ async function look(): Promise<void> {
   } catch (error) {
     log.warn({ reason: error instanceof Error ? error.message : String(error) }, "watching jobs failed, trying again");
   }
-  timer = watched.size > 0 ? setTimeout(look, EVERY_MS) : null;
+  _timer = watched.size > 0 ? setTimeout(look, EVERY_MS) : null;
 }
 
 /** Calls `listener` with the job's revision again and again until the returned function is called. */
 export function watchJob(jobId: string, listener: Listener): () => void {
   const listeners = watched.get(jobId) ?? new Set();
   watched.set(jobId, listeners.add(listener));
-  timer ??= setTimeout(look, 0);
+  _timer ??= setTimeout(look, 0);
   return () => {
     listeners.delete(listener);
     if (listeners.size === 0) watched.delete(jobId);

@@ -23,7 +23,13 @@ export interface SignedIn {
 }
 
 const cookie = (secure: boolean) =>
-  createCookie("heron_session", { httpOnly: true, sameSite: "lax", path: "/", secure, maxAge: (SESSION_DAYS * DAY_MS) / 1000 });
+  createCookie("heron_session", {
+    httpOnly: true,
+    sameSite: "lax",
+    path: "/",
+    secure,
+    maxAge: (SESSION_DAYS * DAY_MS) / 1000,
+  });
 const isSecure = (request: Request) =>
   new URL(request.url).protocol === "https:" || request.headers.get("x-forwarded-proto") === "https";
 
@@ -66,7 +72,13 @@ export async function requirePerson(request: Request): Promise<SignedIn> {
 export type SignInAnswer = { cookie: string } | { problem: string };
 
 /** Checks e-mail and password; repeated failures are slowed down. */
-export async function signIn(request: Request, email: string, password: string, address: string, now = new Date()): Promise<SignInAnswer> {
+export async function signIn(
+  request: Request,
+  email: string,
+  password: string,
+  address: string,
+  now = new Date(),
+): Promise<SignInAnswer> {
   const since = new Date(now.getTime() - FAILURES.windowMs);
   const [failures] = await database
     .select({
@@ -94,9 +106,12 @@ const decoyHash = hash(randomUUID());
 export async function openSession(request: Request, personId: string, now = new Date()): Promise<string> {
   const token = randomBytes(32).toString("base64url");
   await database.delete(session).where(lt(session.expiresAt, now));
-  await database
-    .insert(session)
-    .values({ id: digest(token), personId, expiresAt: new Date(now.getTime() + SESSION_DAYS * DAY_MS), createdAt: now });
+  await database.insert(session).values({
+    id: digest(token),
+    personId,
+    expiresAt: new Date(now.getTime() + SESSION_DAYS * DAY_MS),
+    createdAt: now,
+  });
   return cookie(isSecure(request)).serialize(token);
 }
 
@@ -104,8 +119,12 @@ export async function openSession(request: Request, personId: string, now = new 
 export async function signOut(request: Request, everywhere: boolean): Promise<string> {
   const token = await tokenOf(request);
   if (token) {
-    const [own] = await database.select().from(session).where(eq(session.id, digest(token)));
-    if (own) await database.delete(session).where(everywhere ? eq(session.personId, own.personId) : eq(session.id, own.id));
+    const [own] = await database
+      .select()
+      .from(session)
+      .where(eq(session.id, digest(token)));
+    if (own)
+      await database.delete(session).where(everywhere ? eq(session.personId, own.personId) : eq(session.id, own.id));
   }
   return cookie(isSecure(request)).serialize("", { maxAge: 0 });
 }

@@ -17,7 +17,7 @@ export function rebaseSequence(sequence: readonly Patch[], first: readonly Patch
     const overNext: Patch[] = [];
     for (const other of over) {
       const moved = rebasePatch(at, other);
-      const otherMoved = rebasePatch(other, at);
+      const otherMoved = rebasePatch(other, at, true);
       if (!moved || !otherMoved) return { kept, clashing: sequence.length - kept.length };
       overNext.push(otherMoved);
       at = moved;

@@ -42,7 +42,10 @@ export const editSchema = object({
  * Moves a patch made on an older revision over the edits that took effect since, in order.
  * @returns the patch for today's document, or the edit it conflicts with.
  */
-export function rebaseOverEdits(patch: Patch, since: readonly AppliedEdit[]): { patch: Patch } | { conflict: AppliedEdit } {
+export function rebaseOverEdits(
+  patch: Patch,
+  since: readonly AppliedEdit[],
+): { patch: Patch } | { conflict: AppliedEdit } {
   let moved = patch;
   for (const edit of since) {
     const next = rebasePatch(moved, edit.patch);

@@ -19,7 +19,9 @@ export function applyPatch<T>(document: T, patch: Patch): T {
   const copy = structuredClone(document);
   const failure = applyInPlace(copy, structuredClone(patch) as Operation[]).find((e) => e !== null);
   if (failure)
-    throw new CaseRefused("bad-patch", [{ path: "", message: `the edit does not fit: ${failure.message || failure.name}` }]);
+    throw new CaseRefused("bad-patch", [
+      { path: "", message: `the edit does not fit: ${failure.message || failure.name}` },
+    ]);
   return copy;
 }
 
@@ -65,8 +67,8 @@ function clash(a: Operation, b: Operation): boolean {
 }
 const overlap = (a: string[], b: string[]) => startsWith(a, b) || startsWith(b, a);
 
-/** One operation moved over `first`; where both insert at the same place, `first` stays in front unless `yields`. */
-function moveOperation(operation: Operation, first: Operation, yields = false): Operation {
+/** One operation moved over `first`; where both insert at the same place, `first` stays in front unless told otherwise. */
+function moveOperation(operation: Operation, first: Operation, inFront: boolean): Operation {
   if (!shifts(first)) return operation;
   const ft = tokens(first.path);
   const list = ft.slice(0, -1);
@@ -75,7 +77,7 @@ function moveOperation(operation: Operation, first: Operation, yields = false): 
   if (!startsWith(t, list) || !isIndex(own)) return operation;
   const by = Number(ft.at(-1));
   const index = Number(own);
-  const tie = yields && inserts(operation) && t.length === ft.length;
+  const tie = inFront && inserts(operation) && t.length === ft.length;
   const moved =
     first.op === "add" ? (index > by || (index === by && !tie) ? index + 1 : index) : index > by ? index - 1 : index;
   return { ...operation, path: `/${[...list, String(moved), ...t.slice(list.length + 1)].join("/")}` };
@@ -83,9 +85,10 @@ function moveOperation(operation: Operation, first: Operation, yields = false): 
 
 /**
  * Moves a patch over another that was made on the same document and applied first.
+ * @param inFront where both insert at the same place: whether this patch's element stands before the other
  * @returns the patch to apply after `first`, or null where both touch the same place (a conflict).
  */
-export function rebasePatch(patch: Patch, first: Patch): Patch | null {
+export function rebasePatch(patch: Patch, first: Patch, inFront = false): Patch | null {
   let over: readonly Operation[] = first;
   const result: Operation[] = [];
   for (const own of patch) {
@@ -93,8 +96,8 @@ export function rebasePatch(patch: Patch, first: Patch): Patch | null {
     const overAfterOwn: Operation[] = [];
     for (const other of over) {
       if (clash(at, other)) return null;
-      const next = moveOperation(at, other);
-      overAfterOwn.push(moveOperation(other, at, true));
+      const next = moveOperation(at, other, inFront);
+      overAfterOwn.push(moveOperation(other, at, !inFront));
       at = next;
     }
     result.push(at);

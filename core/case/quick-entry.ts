@@ -82,10 +82,31 @@ export const showNameplate = (nameplate: Nameplate, volts: number): string =>
 
 const namesOf = (kind: LoadKind) => [kind.label.toLowerCase(), kind.kind.replaceAll("-", " "), ...kind.names];
 const singular = (text: string) => text.replace(/s\b/g, "");
-const isItsName = (words: string, kind: LoadKind) => namesOf(kind).slice(0, 2).concat(kind.names).some((n) => singular(n) === singular(words)) && !SPEAKING.has(singular(words));
+const isItsName = (words: string, kind: LoadKind) =>
+  namesOf(kind)
+    .slice(0, 2)
+    .concat(kind.names)
+    .some((n) => singular(n) === singular(words)) && !SPEAKING.has(singular(words));
 /** Names that say more than the kind's own label and are kept as typed. */
 const SPEAKING = new Set(
-  ["microwave", "hot tub", "spa", "sauna", "freezer", "well pump", "pool pump", "tumble dryer", "dishwasher", "boiler", "towel rail", "oven", "hob", "kitchen ring", "furnace", "mini split"].map(singular),
+  [
+    "microwave",
+    "hot tub",
+    "spa",
+    "sauna",
+    "freezer",
+    "well pump",
+    "pool pump",
+    "tumble dryer",
+    "dishwasher",
+    "boiler",
+    "towel rail",
+    "oven",
+    "hob",
+    "kitchen ring",
+    "furnace",
+    "mini split",
+  ].map(singular),
 );
 
 /** The kind with the longest name that stands in the words, whole words only. */

@@ -117,7 +117,8 @@ function consistencyProblems(document: CaseDocument): Problem[] {
   if (document.charger?.panel !== undefined && !panelIds.has(document.charger.panel))
     say("charger.panel", `no panel "${document.charger.panel}"`);
   (document.outlets ?? []).forEach((outlet, i) => {
-    if (outlet.circuit && !circuitIds.has(outlet.circuit)) say(`outlets[${i}].circuit`, `no circuit "${outlet.circuit}"`);
+    if (outlet.circuit && !circuitIds.has(outlet.circuit))
+      say(`outlets[${i}].circuit`, `no circuit "${outlet.circuit}"`);
     if (outlet.sharedWith && !loadIds.has(outlet.sharedWith))
       say(`outlets[${i}].sharedWith`, `no load "${outlet.sharedWith}"`);
   });

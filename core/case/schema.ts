@@ -2,13 +2,11 @@
  * The shape of a case, checked at every edge with Yup: file, form, patch and command line.
  * Messages are written in the words of the field, without its path; the path is carried beside them.
  */
-import { array, boolean, mixed, number, object, type AnySchema, string } from "yup";
-import { LOAD_KINDS, METHOD_IDS, RULE_SET_IDS, SUPPLY_SYSTEMS } from "./types.ts";
+import { type AnySchema, array, boolean, mixed, number, object, string } from "yup";
+import { LOAD_KINDS, METHOD_IDS, type MethodId, RULE_SET_IDS, SUPPLY_SYSTEMS } from "./types.ts";
 
 const oneOf = <T extends string | number>(values: readonly T[]) =>
-  mixed<T>().test("one-of", `must be one of: ${values.join(", ")}`, (value) =>
-    value === undefined || value === null ? true : values.includes(value),
-  );
+  mixed<T>().oneOf([...values], `must be one of: ${values.join(", ")}`);
 const text = (most = 300) => string().typeError("must be text").max(most, `must be at most ${most} characters`);
 const words = (most?: number) => text(most).required("is required");
 const figure = () =>
@@ -46,8 +44,7 @@ const clock = () =>
     .matches(/^([01]\d|2[0-3]):[0-5]\d$/, "must be a time like 20:00");
 const dailyWindow = () => part({ from: clock(), to: clock() });
 
-const conductor = () =>
-  part({ size: words(20), material: oneOf(["cu", "al"]), type: text(30) }).nullable();
+const conductor = () => part({ size: words(20), material: oneOf(["cu", "al"]), type: text(30) }).nullable();
 
 const circuit = part({
   id: words(80),
@@ -158,7 +155,10 @@ const caseFields = {
     cheapOnly: yesNo(),
   }).nullable(),
   run: part({
-    segments: list(part({ method: words(40), length: quantity(["ft", "m"], 10_000, true).required("is required") }), 60),
+    segments: list(
+      part({ method: words(40), length: quantity(["ft", "m"], 10_000, true).required("is required") }),
+      60,
+    ),
     conductorType: text(30),
     ambientC: figure().min(-40, "must be at least -40").max(70, "must be at most 70"),
     grouped: whole(1, 60),
@@ -166,7 +166,9 @@ const caseFields = {
   }).nullable(),
   options: part({
     evTreatment: oneOf(["outside-125", "outside-100", "inside"]),
-    loadMethod: oneOf(METHOD_IDS).nullable(),
+    loadMethod: mixed<MethodId>()
+      .nullable()
+      .oneOf([...METHOD_IDS, null], `must be one of: ${METHOD_IDS.join(", ")}`),
     terminalColumn: oneOf(["60", "75"]),
     allowAluminium: yesNo(),
     ukDeviceA: oneOf([32, 40]),

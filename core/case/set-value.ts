@@ -20,7 +20,13 @@ export function setValue(document: object, pointer: string, value: unknown): Pat
     if (here === undefined || here === null) {
       if (value === undefined) return [];
       const rest = keys.slice(depth + 1).reduceRight<unknown>((inner, k) => ({ [k]: inner }), value);
-      return [{ op: here === undefined ? "add" : "replace", path: `/${keys.slice(0, depth + 1).join("/")}`, value: rest } as Operation];
+      return [
+        {
+          op: here === undefined ? "add" : "replace",
+          path: `/${keys.slice(0, depth + 1).join("/")}`,
+          value: rest,
+        } as Operation,
+      ];
     }
     at = here;
   }

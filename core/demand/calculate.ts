@@ -54,7 +54,11 @@ export function calculate(method: DemandMethod, input: DemandInput): Calculation
       demandA: why(
         "Demand in amperes",
         showA(demandA),
-        { rule: method.rule, formula: "demand / supply volts", numbers: `${showVA(total)} / ${volts} V = ${showA(demandA)}` },
+        {
+          rule: method.rule,
+          formula: "demand / supply volts",
+          numbers: `${showVA(total)} / ${volts} V = ${showA(demandA)}`,
+        },
         result.assumptions,
       ),
       headroomA: why(
@@ -66,7 +70,11 @@ export function calculate(method: DemandMethod, input: DemandInput): Calculation
           numbers: `${showA(ratingA)} - ${showA(demandA)} = ${showA(headroomA)}`,
         },
         result.assumptions,
-        [`Measured demand instead of a calculation`, `A larger supply than ${showA(ratingA)}`, "A smaller load in the ledger"],
+        [
+          `Measured demand instead of a calculation`,
+          `A larger supply than ${showA(ratingA)}`,
+          "A smaller load in the ledger",
+        ],
       ),
     },
   };

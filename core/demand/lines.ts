@@ -23,7 +23,16 @@ export interface LineInput {
 }
 
 /** A line that counts `connectedVA` at `factor`. */
-export function factorLine({ label, connectedVA, factor, rule, because, parts = [], changes, assumes }: LineInput): Line {
+export function factorLine({
+  label,
+  connectedVA,
+  factor,
+  rule,
+  because,
+  parts = [],
+  changes,
+  assumes,
+}: LineInput): Line {
   const countedVA = connectedVA * factor;
   return {
     label,

@@ -11,8 +11,7 @@ export function countedLoads(document: CaseDocument, codebook: Codebook): Counte
   return document.loads.map((load) => {
     const kind = codebook.loadKinds.find((k) => k.kind === load.kind);
     const quantity = load.quantity ?? 1;
-    const unitVA =
-      kind?.fixedVA ?? load.va ?? (load.amps === undefined ? 0 : load.amps * (load.volts ?? volts));
+    const unitVA = kind?.fixedVA ?? load.va ?? (load.amps === undefined ? 0 : load.amps * (load.volts ?? volts));
     return {
       id: load.id,
       kind: load.kind,

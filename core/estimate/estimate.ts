@@ -14,7 +14,10 @@ export interface Cost extends Spread {
   madeUp: boolean;
 }
 
-const spread = (ranges: readonly (readonly [number, number, number])[], join: (values: number[]) => number): Spread => ({
+const spread = (
+  ranges: readonly (readonly [number, number, number])[],
+  join: (values: number[]) => number,
+): Spread => ({
   low: join(ranges.map((r) => r[0])),
   typical: join(ranges.map((r) => r[1])),
   high: join(ranges.map((r) => r[2])),
@@ -24,7 +27,17 @@ const spread = (ranges: readonly (readonly [number, number, number])[], join: (v
 export function estimate(ways: readonly WayId[], { currency }: Codebook): { cost: Cost; leadTimeDays: Spread } {
   const prices = ways.map((way) => MADE_UP_PRICES[way]);
   return {
-    cost: { ...spread(prices.map((p) => p[currency]), (v) => v.reduce((a, b) => a + b, 0)), currency, madeUp: true },
-    leadTimeDays: spread(prices.map((p) => p.days[currency]), (v) => Math.max(...v)),
+    cost: {
+      ...spread(
+        prices.map((p) => p[currency]),
+        (v) => v.reduce((a, b) => a + b, 0),
+      ),
+      currency,
+      madeUp: true,
+    },
+    leadTimeDays: spread(
+      prices.map((p) => p.days[currency]),
+      (v) => Math.max(...v),
+    ),
   };
 }

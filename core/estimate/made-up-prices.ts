@@ -23,5 +23,9 @@ export const MADE_UP_PRICES: Record<WayId, WayPrice> = {
   },
   "panel-change": { USD: [2300, 3450, 5600], GBP: [680, 980, 1600], days: { USD: [12, 25, 45], GBP: [6, 12, 25] } },
   "separate-board": { USD: [980, 1580, 2700], GBP: [340, 520, 880], days: { USD: [8, 16, 30], GBP: [5, 10, 20] } },
-  "service-upgrade": { USD: [3900, 6400, 11500], GBP: [420, 1250, 4800], days: { USD: [25, 55, 120], GBP: [28, 60, 150] } },
+  "service-upgrade": {
+    USD: [3900, 6400, 11500],
+    GBP: [420, 1250, 4800],
+    days: { USD: [25, 55, 120], GBP: [28, 60, 150] },
+  },
 };

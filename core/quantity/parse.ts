@@ -20,7 +20,17 @@ export function parseNumber(text: string): number | null {
 /** Units a field accepts, each with the unit it means in the case document. */
 export type UnitNames = Readonly<Record<string, string>>;
 
-export const LENGTH_UNITS: UnitNames = { ft: "ft", feet: "ft", foot: "ft", "'": "ft", m: "m", metre: "m", metres: "m", meter: "m", meters: "m" };
+export const LENGTH_UNITS: UnitNames = {
+  ft: "ft",
+  feet: "ft",
+  foot: "ft",
+  "'": "ft",
+  m: "m",
+  metre: "m",
+  metres: "m",
+  meter: "m",
+  meters: "m",
+};
 export const AREA_UNITS: UnitNames = {
   ft2: "ft2",
   "ft²": "ft2",
@@ -35,14 +45,18 @@ export const AREA_UNITS: UnitNames = {
 export const DISTANCE_UNITS: UnitNames = { mi: "mi", mile: "mi", miles: "mi", km: "km" };
 export const AMPERE_UNITS: UnitNames = { a: "A", amp: "A", amps: "A" };
 export const ENERGY_UNITS: UnitNames = { kwh: "kWh" };
-export const OHM_UNITS: UnitNames = { ohm: "ohm", ohms: "ohm", "Ω": "ohm", "ω": "ohm" };
+export const OHM_UNITS: UnitNames = { ohm: "ohm", ohms: "ohm", Ω: "ohm", ω: "ohm" };
 export const NO_UNITS: UnitNames = {};
 
 /**
  * A figure with one of the units a field accepts; `usual` is taken where none is typed.
  * @returns value and unit, or what was not understood
  */
-export function parseQuantity(text: string, units: UnitNames, usual: string): { value: number; unit: string } | NotUnderstood {
+export function parseQuantity(
+  text: string,
+  units: UnitNames,
+  usual: string,
+): { value: number; unit: string } | NotUnderstood {
   const match = /^\s*([+-]?[\d.,\s]*\d[.,]?)\s*(.*?)\s*$/.exec(text);
   const value = match ? parseNumber(match[1] as string) : null;
   if (!match || value === null) return { problem: `"${text.trim()}" is not a number` };
@@ -91,5 +105,11 @@ export function parseNameplate(text: string): { nameplate: Nameplate | null; res
     return { problem: `${volts} V alone says nothing of the load: add amperes or watts` };
   const nameplate =
     va !== undefined ? { va } : amps !== undefined ? { amps, ...(volts === undefined ? {} : { volts }) } : null;
-  return { nameplate, rest: rest.replace(/[/@,]|\bat\b/g, " ").replace(/\s+/g, " ").trim() };
+  return {
+    nameplate,
+    rest: rest
+      .replace(/[/@,]|\bat\b/g, " ")
+      .replace(/\s+/g, " ")
+      .trim(),
+  };
 }

@@ -76,7 +76,11 @@ function judge(way: Way, s: Situation): WayJudgement {
     ? []
     : [
         meetsNeed
-          ? reason("meets-need", `Gives the ${showKWh(s.need.energyPerDayKWh)} of a usual night`, "Heron, charging need")
+          ? reason(
+              "meets-need",
+              `Gives the ${showKWh(s.need.energyPerDayKWh)} of a usual night`,
+              "Heron, charging need",
+            )
           : reason(
               "need-not-met",
               `Gives ${showKWh(energyPerNightKWh)} of the ${showKWh(s.need.energyPerDayKWh)} needed a night`,

@@ -24,7 +24,8 @@ const WON: Record<Policy, (way: WayJudgement) => string> = {
   "future-ready": (w) => `the most room left for later (${showA(spareA(w))})`,
 };
 
-const money = ({ cost }: WayJudgement) => `${cost.currency === "GBP" ? "£" : "$"}${cost.typical.toLocaleString("en-US")}`;
+const money = ({ cost }: WayJudgement) =>
+  `${cost.currency === "GBP" ? "£" : "$"}${cost.typical.toLocaleString("en-US")}`;
 
 export function recommend(ways: readonly WayJudgement[], policy: Policy, needKWh: number): Recommendation {
   const usable = ways.filter((w) => w.verdict !== "ruled-out" && w.chargeA > 0);
@@ -32,7 +33,9 @@ export function recommend(ways: readonly WayJudgement[], policy: Policy, needKWh
     return { way: null, because: "No way can be taken as things stand. What rules each one out stands beside it." };
   const enough = usable.filter((w) => w.meetsNeed);
   if (enough.length === 0) {
-    const most = [...usable].sort((a, b) => b.energyPerNightKWh - a.energyPerNightKWh || a.cost.typical - b.cost.typical)[0];
+    const most = [...usable].sort(
+      (a, b) => b.energyPerNightKWh - a.energyPerNightKWh || a.cost.typical - b.cost.typical,
+    )[0];
     if (!most) throw new Error("a usable way was there a line above");
     return {
       way: most.way,
@@ -46,7 +49,9 @@ export function recommend(ways: readonly WayJudgement[], policy: Policy, needKWh
   return {
     way: won.way,
     because: `${won.name} meets the need with ${WON[policy](won)}. ${
-      next ? `${next.name} meets it too, at ${money(next)} and ${next.leadTimeDays.typical} days.` : "No other way meets it."
+      next
+        ? `${next.name} meets it too, at ${money(next)} and ${next.leadTimeDays.typical} days.`
+        : "No other way meets it."
     }`,
   };
 }

@@ -66,7 +66,7 @@ const settingsUpTo = (s: Situation, capA: number) =>
  * The largest charging setting whose counted load is within the headroom (the smallest that meets the need with
  * margin, where the job asks for that); 0 where none fits.
  */
-export function fit(s: Situation, headroomA: number, capA = Number.POSITIVE_INFINITY): number {
+export function currentThatFits(s: Situation, headroomA: number, capA = Number.POSITIVE_INFINITY): number {
   const fitting = headroomA <= 0 ? [] : settingsUpTo(s, capA).filter((a) => countedA(s, a).amps <= headroomA + 1e-9);
   const largest = fitting.at(-1) ?? 0;
   if (s.document.options?.chargerSizing !== "need") return largest;

@@ -10,7 +10,12 @@ import { PaperWaterline } from "../waterline.tsx";
 
 const s = StyleSheet.create({
   page: { padding: "15mm 15mm 18mm", fontFamily: "Text", fontSize: 9.5, color: "#1D2A30", lineHeight: 1.35 },
-  head: { flexDirection: "row", justifyContent: "space-between", borderBottom: "1.5pt solid #1D2A30", paddingBottom: 6 },
+  head: {
+    flexDirection: "row",
+    justifyContent: "space-between",
+    borderBottom: "1.5pt solid #1D2A30",
+    paddingBottom: 6,
+  },
   title: { fontSize: 17, fontWeight: 700, lineHeight: 1.2 },
   h2: { fontSize: 11.5, fontWeight: 700, marginTop: 11, marginBottom: 3 },
   quiet: { color: "#4B6470" },
@@ -25,7 +30,16 @@ const s = StyleSheet.create({
   part: { fontSize: 8.5, color: "#4B6470", paddingLeft: 10, flexDirection: "row" },
   sign: { flexDirection: "row", gap: 18, marginTop: 22 },
   line: { flex: 1, borderTop: "0.8pt solid #1D2A30", paddingTop: 3, color: "#4B6470" },
-  foot: { position: "absolute", bottom: 22, left: 42, right: 42, fontSize: 8, color: "#4B6470", flexDirection: "row", justifyContent: "space-between" },
+  foot: {
+    position: "absolute",
+    bottom: 22,
+    left: 42,
+    right: 42,
+    fontSize: 8,
+    color: "#4B6470",
+    flexDirection: "row",
+    justifyContent: "space-between",
+  },
 });
 
 /** The shipped fonts have no such signs; the trade writes them out. */
@@ -141,10 +155,12 @@ export function LoadWorksheet({ document, assessment, firm, preparedBy, date }: 
             <>
               <Text>
                 {way.name}: {showA(way.chargeA)}
-                {way.limitA === undefined ? "" : `, held below ${showA(way.limitA)}`} on a {showA(way.circuitA)} circuit;{" "}
-                {showKWh(way.energyPerNightKWh)} a night of {showKWh(assessment.need.energyPerDayKWh)} needed.
+                {way.limitA === undefined ? "" : `, held below ${showA(way.limitA)}`} on a {showA(way.circuitA)}{" "}
+                circuit; {showKWh(way.energyPerNightKWh)} a night of {showKWh(assessment.need.energyPerDayKWh)} needed.
               </Text>
-              <Text style={s.quiet}>{plain(`${way.explain.formula}: ${way.explain.numbers} (${way.explain.rule})`)}</Text>
+              <Text style={s.quiet}>
+                {plain(`${way.explain.formula}: ${way.explain.numbers} (${way.explain.rule})`)}
+              </Text>
             </>
           ) : (
             <Text>No way can be taken as things stand.</Text>
@@ -167,8 +183,8 @@ export function LoadWorksheet({ document, assessment, firm, preparedBy, date }: 
         ))}
         <View wrap={false}>
           <Text style={{ marginTop: 10 }}>
-            This worksheet supports a licensed person's judgement and does not replace it. Local code, the {codebook.words.authority}'s rules and the maker's
-            instructions come first.
+            This worksheet supports a licensed person's judgement and does not replace it. Local code, the{" "}
+            {codebook.words.authority}'s rules and the maker's instructions come first.
           </Text>
           <View style={s.sign}>
             <Text style={s.line}>Prepared by: {preparedBy}</Text>

@@ -32,7 +32,10 @@ export async function loader({ request, params: { jobId } }: Route.LoaderArgs) {
             sent = last.revision;
           }
         } catch (error) {
-          log.warn({ jobId, reason: error instanceof Error ? error.message : String(error) }, "event not sent, trying again");
+          log.warn(
+            { jobId, reason: error instanceof Error ? error.message : String(error) },
+            "event not sent, trying again",
+          );
         } finally {
           busy = false;
         }

@@ -10,7 +10,12 @@ export const fileName = (title: string) =>
     .replace(/[^a-z0-9]+/g, "-")
     .replace(/^-|-$/g, "") || "job";
 
-export async function downloadJson(request: Request, jobId: string, kind: string, text: (document: CaseDocument) => string) {
+export async function downloadJson(
+  request: Request,
+  jobId: string,
+  kind: string,
+  text: (document: CaseDocument) => string,
+) {
   const person = await requirePerson(request);
   const job = await jobsOf(person.firmId).find(jobId);
   if (!job) throw refuse("not-found");

@@ -3,8 +3,8 @@ import { type DragEvent, useState } from "react";
 import { useFetcher } from "react-router";
 import { CaseRefused, type Problem } from "../../../core/case/problems.ts";
 import { readCaseText } from "../../../core/case/read.ts";
-import type { action } from "./route.tsx";
 import styles from "./job-list.module.css";
+import type { action } from "./route.tsx";
 
 const MOST_BYTES = 2 * 1024 * 1024;
 
@@ -49,8 +49,10 @@ export function ImportCase() {
       onDrop={drop}
     >
       <label>
-        {fetcher.state === "idle" ? "Drop a case file here, or choose one" : "Reading the file ..."}
+        <span>{fetcher.state === "idle" ? "Drop a case file here, or" : "Reading the file ..."}</span>
+        <span className={styles.choose}>choose one</span>
         <input
+          className="out-of-sight"
           type="file"
           accept=".json,application/json"
           onChange={(e) => {

@@ -19,7 +19,11 @@ export function JobRows({ jobs, scaleA }: { jobs: readonly JobRow[]; scaleA: num
     <ul className={styles.jobs}>
       {jobs.map(({ id, title, customer, stage, summary }) => (
         <li key={id}>
-          <Link to={`/jobs/${id}/${summary.next.step === "papers" ? "survey" : summary.next.step}`} prefetch="intent" className={styles.job}>
+          <Link
+            to={`/jobs/${id}/${summary.next.step === "papers" ? "survey" : summary.next.step}`}
+            prefetch="intent"
+            className={styles.job}
+          >
             <Waterline level={summary.waterline} width={46} height={62} scaleA={scaleA} detail="bank" />
             <span className={styles.place}>
               <strong>{title}</strong>

@@ -7,13 +7,13 @@ import { commonScaleA } from "../../../core/waterline.ts";
 import { JOBS_A_PAGE, jobsOf } from "../../server/firm-jobs.ts";
 import { requirePerson } from "../../server/sessions.ts";
 import { settings } from "../../server/settings.ts";
-import { themeOf } from "../../ui/theme/cookie.server.ts";
 import { Mark } from "../../ui/frame/mark.tsx";
+import { themeOf } from "../../ui/theme/cookie.server.ts";
 import type { Route } from "./+types/route";
 import { ImportCase } from "./import-case.tsx";
+import styles from "./job-list.module.css";
 import { JobRows } from "./job-rows.tsx";
 import { SearchJobs } from "./search-jobs.tsx";
-import styles from "./job-list.module.css";
 
 export const meta: Route.MetaFunction = () => [{ title: "Jobs - Heron" }];
 
@@ -23,7 +23,16 @@ export async function loader({ request }: Route.LoaderArgs) {
   const search = (query.get("search") ?? "").trim().slice(0, 100);
   const page = Math.max(1, Number.parseInt(query.get("page") ?? "1", 10) || 1);
   const { jobs, total } = await jobsOf(person.firmId).list(search, page);
-  return { jobs, total, pages: Math.max(1, Math.ceil(total / JOBS_A_PAGE)), search, page, person: person.name, firm: person.firmName, theme: await themeOf(request) };
+  return {
+    jobs,
+    total,
+    pages: Math.max(1, Math.ceil(total / JOBS_A_PAGE)),
+    search,
+    page,
+    person: person.name,
+    firm: person.firmName,
+    theme: await themeOf(request),
+  };
 }
 
 /** Takes a case file; a wrong one is refused with the path of each wrong field, and nothing is kept of it. */
@@ -67,7 +76,7 @@ export default function JobList({ loaderData }: Route.ComponentProps) {
         </Form>
         <Form method="post" action="/sign-out" className={styles.everywhere}>
           <Button htmlType="submit" name="where" value="everywhere" type="text">
-            everywhere
+            Sign out everywhere
           </Button>
         </Form>
       </header>

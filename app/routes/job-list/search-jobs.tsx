@@ -18,7 +18,15 @@ export function SearchJobs({ search, focus }: { search: string; focus: boolean }
   }, [focus]);
   return (
     <Form method="get" action="/" role="search" onChange={(e) => submit(e.currentTarget, { replace: true })}>
-      <Input ref={input} name="search" defaultValue={search} placeholder="Find a job by address or customer" aria-label="Find a job" allowClear autoComplete="off" />
+      <Input
+        ref={input}
+        name="search"
+        defaultValue={search}
+        placeholder="Find a job by address or customer"
+        aria-label="Find a job"
+        allowClear
+        autoComplete="off"
+      />
     </Form>
   );
 }

@@ -10,9 +10,9 @@ import { AnswerVerdict } from "../../ui/frame/verdict.tsx";
 import { useJob, useJobStore } from "../../ui/job-store/use-job.tsx";
 import { Waterline } from "../../ui/waterline/waterline.tsx";
 import { Figure, useWhyIsOpen, WhySheet } from "../../ui/why/why-sheet.tsx";
-import { ConflictNotice, RefusalNotice } from "./notices.tsx";
-import { openKeys, useJobKeys } from "./keys.tsx";
 import styles from "./frame.module.css";
+import { openKeys, useJobKeys } from "./keys.tsx";
+import { ConflictNotice, RefusalNotice } from "./notices.tsx";
 
 const SAVING = {
   saved: "Saved",
@@ -49,7 +49,12 @@ function Head({ jobId, person, theme }: { jobId: string; person: string; theme: 
         <Button onClick={() => store.undo()} disabled={!canUndo} aria-keyshortcuts="Control+Z">
           Undo
         </Button>
-        <Button onClick={() => store.redo()} disabled={!canRedo} className={styles.wideOnly} aria-keyshortcuts="Control+Shift+Z">
+        <Button
+          onClick={() => store.redo()}
+          disabled={!canRedo}
+          className={styles.wideOnly}
+          aria-keyshortcuts="Control+Shift+Z"
+        >
           Redo
         </Button>
         <themes.Form method="post" action="/theme">
@@ -89,7 +94,11 @@ function AnswerBand() {
         <p>{answer.text}.</p>
         {assessment.missing.length > 0 && (
           <p className={styles.missing}>
-            Still missing: {assessment.missing.slice(0, 3).map((m) => m.text.toLowerCase()).join("; ")}
+            Still missing:{" "}
+            {assessment.missing
+              .slice(0, 3)
+              .map((m) => m.text.toLowerCase())
+              .join("; ")}
             {assessment.missing.length > 3 ? `; and ${assessment.missing.length - 3} more` : ""}
           </p>
         )}
@@ -105,7 +114,12 @@ function Path({ jobId }: { jobId: string }) {
       {STEPS.map((step) => {
         const missing = assessment.missing.filter((m) => m.step === step.id).length;
         return (
-          <NavLink key={step.id} to={`/jobs/${jobId}/${step.id}`} prefetch="intent" className={({ isActive }) => (isActive ? styles.here : "")}>
+          <NavLink
+            key={step.id}
+            to={`/jobs/${jobId}/${step.id}`}
+            prefetch="intent"
+            className={({ isActive }) => (isActive ? styles.here : "")}
+          >
             {step.name}
             {missing > 0 && (
               <span className={styles.count}>
@@ -119,7 +133,17 @@ function Path({ jobId }: { jobId: string }) {
   );
 }
 
-export function JobFrame({ jobId, person, theme, children }: { jobId: string; person: string; theme: string; children: ReactNode }) {
+export function JobFrame({
+  jobId,
+  person,
+  theme,
+  children,
+}: {
+  jobId: string;
+  person: string;
+  theme: string;
+  children: ReactNode;
+}) {
   const { assessment } = useJob();
   const whyOpen = useWhyIsOpen();
   const navigate = useNavigate();
@@ -143,7 +167,11 @@ export function JobFrame({ jobId, person, theme, children }: { jobId: string; pe
       <div className={styles.waterline}>
         <Waterline level={assessment.waterline} width={214} height={430} />
         <p className="quiet">
-          {assessment.recommended ? "With the recommended way" : "As it stands, without a charger"}
+          {!assessment.recommended
+            ? "As it stands, without a charger"
+            : assessment.waterline.limitA !== null && assessment.waterline.chargingA === 0
+              ? "At the peak of demand the managed charger waits"
+              : "With the recommended way"}
         </p>
       </div>
       <main className={styles.sheet}>

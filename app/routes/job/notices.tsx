@@ -10,7 +10,9 @@ function inWords(patch: Patch): string {
     .map((o) => {
       const keys = o.path.split("/").slice(1);
       const place = keys.map((k) => (/^\d+$/.test(k) ? `${Number(k) + 1}` : k)).join(" ");
-      return o.op === "remove" ? `${place} taken away` : `${place} ${typeof o.value === "object" ? "changed" : `= ${o.value}`}`;
+      return o.op === "remove"
+        ? `${place} taken away`
+        : `${place} ${typeof o.value === "object" ? "changed" : `= ${o.value}`}`;
     })
     .join(", ");
 }

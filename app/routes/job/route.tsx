@@ -3,8 +3,8 @@ import { Outlet, type ShouldRevalidateFunction, useParams } from "react-router";
 import { jobsOf } from "../../server/firm-jobs.ts";
 import { refuse } from "../../server/refusals.ts";
 import { requirePerson } from "../../server/sessions.ts";
-import { themeOf } from "../../ui/theme/cookie.server.ts";
 import { JobProvider } from "../../ui/job-store/use-job.tsx";
+import { themeOf } from "../../ui/theme/cookie.server.ts";
 import { WhyProvider } from "../../ui/why/why-sheet.tsx";
 import type { Route } from "./+types/route";
 import { JobFrame } from "./frame.tsx";
@@ -13,7 +13,12 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   const person = await requirePerson(request);
   const job = await jobsOf(person.firmId).find(params.jobId);
   if (!job) throw refuse("not-found");
-  return { job, person: { name: person.name, role: person.role }, firm: person.firmName, theme: await themeOf(request) };
+  return {
+    job,
+    person: { name: person.name, role: person.role },
+    firm: person.firmName,
+    theme: await themeOf(request),
+  };
 }
 
 /** The open page follows the job by itself; only another job, or another theme, is loaded anew. */

@@ -36,7 +36,10 @@ export async function action({ request }: Route.ActionArgs) {
   } catch (error) {
     if (!(error instanceof ValidationError)) throw error;
     return data(
-      { typed: form as Record<string, string>, problems: Object.fromEntries(error.inner.map((e) => [e.path, e.message])) },
+      {
+        typed: form as Record<string, string>,
+        problems: Object.fromEntries(error.inner.map((e) => [e.path, e.message])),
+      },
       { status: 400 },
     );
   }
@@ -55,17 +58,33 @@ export default function NewJob({ loaderData, actionData }: Route.ComponentProps)
       <Form method="post" className={styles.form} noValidate>
         <label>
           Address
-          <Input name="address" autoFocus autoComplete="off" defaultValue={actionData?.typed.address} status={problems.address ? "error" : ""} />
+          <Input
+            name="address"
+            autoFocus
+            autoComplete="off"
+            defaultValue={actionData?.typed.address}
+            status={problems.address ? "error" : ""}
+          />
           {problems.address && <span role="alert">{problems.address}</span>}
         </label>
         <label>
           Customer
-          <Input name="customer" autoComplete="off" defaultValue={actionData?.typed.customer} status={problems.customer ? "error" : ""} />
+          <Input
+            name="customer"
+            autoComplete="off"
+            defaultValue={actionData?.typed.customer}
+            status={problems.customer ? "error" : ""}
+          />
           {problems.customer && <span role="alert">{problems.customer}</span>}
         </label>
         <div className={styles.rules}>
           <span id="rules-label">Rule set</span>
-          <Segmented aria-labelledby="rules-label" value={rules} onChange={setRules} options={CODEBOOKS.map((c) => ({ value: c.id as string, label: c.name }))} />
+          <Segmented
+            aria-labelledby="rules-label"
+            value={rules}
+            onChange={setRules}
+            options={CODEBOOKS.map((c) => ({ value: c.id as string, label: c.name }))}
+          />
           <input type="hidden" name="rules" value={rules} />
           {problems.rules && <span role="alert">{problems.rules}</span>}
         </div>

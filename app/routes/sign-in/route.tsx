@@ -58,12 +58,23 @@ export default function SignIn({ loaderData: { people }, actionData }: Route.Com
         <h2>Sign in</h2>
         <label>
           E-mail
-          <Input name="email" type="email" autoComplete="username" defaultValue={actionData?.email} status={problems.email ? "error" : ""} />
+          <Input
+            name="email"
+            type="email"
+            autoComplete="username"
+            defaultValue={actionData?.email}
+            status={problems.email ? "error" : ""}
+          />
           {problems.email && <span role="alert">{problems.email}</span>}
         </label>
         <label>
           Password
-          <Input name="password" type="password" autoComplete="current-password" status={problems.password ? "error" : ""} />
+          <Input
+            name="password"
+            type="password"
+            autoComplete="current-password"
+            status={problems.password ? "error" : ""}
+          />
           {problems.password && <span role="alert">{problems.password}</span>}
         </label>
         {problems.form && <p role="alert">{problems.form}</p>}
@@ -74,7 +85,7 @@ export default function SignIn({ loaderData: { people }, actionData }: Route.Com
       {firms.map((firm) => (
         <Form method="post" key={firm} className={styles.demo}>
           <h2>{firm}</h2>
-          <p className="quiet">{people.find((p) => p.firmName === firm)?.town}, a made-up firm to try Heron with</p>
+          <p className="quiet">A made-up firm in {people.find((p) => p.firmName === firm)?.town}</p>
           {people
             .filter((p) => p.firmName === firm)
             .map((p) => (

@@ -77,7 +77,17 @@ export function useCaseText<T>({ pointer, show, read }: TextSync<T>) {
 }
 
 /** A line of text. */
-export function CaseText({ label, pointer, hint, placeholder }: { label: string; pointer: string; hint?: string; placeholder?: string }) {
+export function CaseText({
+  label,
+  pointer,
+  hint,
+  placeholder,
+}: {
+  label: string;
+  pointer: string;
+  hint?: string;
+  placeholder?: string;
+}) {
   const id = useId();
   const field = useCaseText<string>({ pointer, show: (v) => v ?? "", read: (text) => ({ value: text }) });
   return (
@@ -166,7 +176,15 @@ export function CaseQuantity({ label, pointer, units, usual, hint, empty = "abse
 }
 
 /** A time of day, `20:00`. */
-export function CaseTime({ label, pointer, partner }: { label: string; pointer: string; partner: { pointer: string; usual: string } }) {
+export function CaseTime({
+  label,
+  pointer,
+  partner,
+}: {
+  label: string;
+  pointer: string;
+  partner: { pointer: string; usual: string };
+}) {
   const id = useId();
   const store = useJobStore();
   const field = useCaseText<string>({ pointer, show: (v) => v ?? "", read: (text) => ({ value: text || undefined }) });
@@ -184,7 +202,10 @@ export function CaseTime({ label, pointer, partner }: { label: string; pointer: 
           const window = `/${part}/${key}`;
           // A window has two ends: the first one typed brings the other with its usual time.
           if (e.target.value && !valueAt(document, window)) {
-            const ends = { [pointer.split("/").at(-1) as string]: e.target.value, [partner.pointer.split("/").at(-1) as string]: partner.usual };
+            const ends = {
+              [pointer.split("/").at(-1) as string]: e.target.value,
+              [partner.pointer.split("/").at(-1) as string]: partner.usual,
+            };
             store.edit(setValue(document, window, ends));
           } else if (e.target.value) field.change(e.target.value);
         }}
@@ -210,7 +231,7 @@ export function CaseChoice<T extends string | number>(props: {
   const { document } = useJob();
   const value = (valueAt(document, pointer) as T | undefined) ?? fallback;
   const choose = (next: T) => store.edit(setValue(store.getState().document, pointer, next));
-  const few = options.length <= 3;
+  const few = options.reduce((n, o) => n + o.label.length, 0) <= 20;
   return (
     <FieldFrame label={label} hint={hint} id={id}>
       {few ? (
@@ -224,14 +245,31 @@ export function CaseChoice<T extends string | number>(props: {
           aria-label={label}
         />
       ) : (
-        <Select id={id} options={[...options]} value={value} onChange={choose} placeholder="Choose" aria-label={label} />
+        <Select
+          id={id}
+          options={[...options]}
+          value={value}
+          onChange={choose}
+          placeholder="Choose"
+          aria-label={label}
+        />
       )}
     </FieldFrame>
   );
 }
 
 /** Yes or no. */
-export function CaseSwitch({ label, pointer, fallback = false, hint }: { label: string; pointer: string; fallback?: boolean; hint?: string }) {
+export function CaseSwitch({
+  label,
+  pointer,
+  fallback = false,
+  hint,
+}: {
+  label: string;
+  pointer: string;
+  fallback?: boolean;
+  hint?: string;
+}) {
   const id = useId();
   const store = useJobStore();
   const { document } = useJob();

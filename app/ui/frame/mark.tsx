@@ -9,7 +9,12 @@ export function Mark({ size = 40 }: { size?: number }) {
         strokeLinejoin="round"
         strokeLinecap="round"
       />
-      <path d="M3 25c2.200-1.500 4.400-1.500 6.600 0s4.400 1.500 6.600 0 4.400-1.500 6.600 0 4.400 1.500 6.200 0" stroke="var(--water)" strokeWidth="2.200" strokeLinecap="round" />
+      <path
+        d="M3 25c2.200-1.500 4.400-1.500 6.600 0s4.400 1.500 6.600 0 4.400-1.500 6.600 0 4.400 1.500 6.200 0"
+        stroke="var(--water)"
+        strokeWidth="2.200"
+        strokeLinecap="round"
+      />
     </svg>
   );
 }

@@ -18,7 +18,14 @@ function Marked({ shape, children }: { shape: keyof typeof SHAPES; children: str
   return (
     <span className={`${styles.verdict} ${styles[shape]}`}>
       <svg width="15" height="15" viewBox="0 0 16 16" aria-hidden="true">
-        <path d={SHAPES[shape]} fill="none" stroke="currentColor" strokeWidth="2.600" strokeLinecap="round" strokeLinejoin="round" />
+        <path
+          d={SHAPES[shape]}
+          fill="none"
+          stroke="currentColor"
+          strokeWidth="2.600"
+          strokeLinecap="round"
+          strokeLinejoin="round"
+        />
       </svg>
       {children}
     </span>

@@ -5,7 +5,9 @@ import { antdTheme, type ThemeName } from "./antd-theme.ts";
 
 /** The nonce of the page; browsers hide the attribute, the property still tells it. */
 const pageNonce = () =>
-  typeof document === "undefined" ? undefined : (document.querySelector<HTMLElement>("script[nonce]")?.nonce ?? undefined);
+  typeof document === "undefined"
+    ? undefined
+    : (document.querySelector<HTMLElement>("script[nonce]")?.nonce ?? undefined);
 
 /** Fingers want larger controls than a mouse; known only in the browser. */
 function useCoarsePointer(): boolean {

@@ -42,7 +42,9 @@ export function waterlineShape(level: Waterline, size: WaterlineSize): Waterline
   const labels: WaterlineShape["labels"] = [
     { name: "supply" as const, amps: level.ratingA, y: y(level.ratingA) },
     { name: "demand" as const, amps: level.demandA, y: y(waterTop / 2) },
-    ...(level.chargingA > 0 ? [{ name: "charging" as const, amps: level.chargingA, y: y(level.demandA + level.chargingA / 2) }] : []),
+    ...(level.chargingA > 0
+      ? [{ name: "charging" as const, amps: level.chargingA, y: y(level.demandA + level.chargingA / 2) }]
+      : []),
     ...(level.limitA === null ? [] : [{ name: "limit" as const, amps: level.limitA, y: y(level.limitA) }]),
     ...(over > 0 ? [{ name: "over" as const, amps: over, y: y(level.ratingA + over) }] : []),
   ]

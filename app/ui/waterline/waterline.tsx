@@ -5,7 +5,13 @@ import { describeWaterline, type Waterline as Level } from "../../../core/waterl
 import { waterlineShape } from "./shape.ts";
 import styles from "./waterline.module.css";
 
-const NAMES = { supply: "supply", demand: "demand", charging: "charging", limit: "limit", over: "over the edge" } as const;
+const NAMES = {
+  supply: "supply",
+  demand: "demand",
+  charging: "charging",
+  limit: "limit",
+  over: "over the edge",
+} as const;
 const SIGN = { supply: "", demand: "", charging: "+", limit: "", over: "" } as const;
 
 interface Props {
@@ -39,7 +45,14 @@ export function Waterline({ level, width, height, scaleA, detail = "whole" }: Pr
   const right = basin.x + basin.width;
   const bank = whole ? 10 : 5;
   return (
-    <svg className={styles.waterline} width={width} height={height} viewBox={`0 0 ${width} ${height}`} role="img" aria-label={describeWaterline(level)}>
+    <svg
+      className={styles.waterline}
+      width={width}
+      height={height}
+      viewBox={`0 0 ${width} ${height}`}
+      role="img"
+      aria-label={describeWaterline(level)}
+    >
       <defs>
         <pattern id={`${id}t`} width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
           <path d="M0 0V6" className={styles.tideHatch} />

@@ -3,11 +3,26 @@ import type { Load } from "../../case/types.ts";
 import type { LoadKind } from "../types.ts";
 
 export const ukLoadKinds: readonly LoadKind[] = [
-  { kind: "lighting", label: "Lighting", names: ["lights", "lighting circuit", "lighting circuits"], typical: { va: 600 } },
+  {
+    kind: "lighting",
+    label: "Lighting",
+    names: ["lights", "lighting circuit", "lighting circuits"],
+    typical: { va: 600 },
+  },
   {
     kind: "socket-circuit",
     label: "Socket circuit",
-    names: ["ring", "rings", "ring final", "socket", "sockets", "sockets circuit", "socket circuits", "radial", "kitchen ring"],
+    names: [
+      "ring",
+      "rings",
+      "ring final",
+      "socket",
+      "sockets",
+      "sockets circuit",
+      "socket circuits",
+      "radial",
+      "kitchen ring",
+    ],
     typical: { amps: 32, volts: 230 },
   },
   { kind: "cooker", label: "Cooker", names: ["oven", "hob", "range", "induction hob"], typical: { va: 10_500 } },
@@ -29,12 +44,27 @@ export const ukLoadKinds: readonly LoadKind[] = [
     names: ["ufh", "underfloor", "under floor heating", "floor heating"],
     typical: { va: 1500 },
   },
-  { kind: "storage-heater", label: "Storage heater", names: ["storage heaters", "night storage"], typical: { va: 3000 } },
+  {
+    kind: "storage-heater",
+    label: "Storage heater",
+    names: ["storage heaters", "night storage"],
+    typical: { va: 3000 },
+  },
   { kind: "heat-pump", label: "Heat pump", names: ["hp", "ashp", "air source heat pump"], typical: { va: 3000 } },
   {
     kind: "fixed-appliance",
     label: "Fixed appliance",
-    names: ["appliance", "dryer", "tumble dryer", "dishwasher", "boiler", "towel rail", "panel heater", "hot tub", "washer"],
+    names: [
+      "appliance",
+      "dryer",
+      "tumble dryer",
+      "dishwasher",
+      "boiler",
+      "towel rail",
+      "panel heater",
+      "hot tub",
+      "washer",
+    ],
     typical: { va: 2000 },
   },
   {

@@ -32,7 +32,8 @@ export function necCharging(leastVA: number, leastRule: string): ChargingRules {
       va: Math.max(nameplate, leastVA),
       cited: {
         rule: leastRule,
-        formula: leastVA > 0 ? `the larger of ${showVA(leastVA)} and charging current x volts` : "charging current x volts",
+        formula:
+          leastVA > 0 ? `the larger of ${showVA(leastVA)} and charging current x volts` : "charging current x volts",
         numbers: `${showA(chargeA)} x ${volts} V = ${showVA(nameplate)}${leastVA > nameplate ? `; ${showVA(leastVA)} is larger` : ""}`,
       },
     };

@@ -56,7 +56,8 @@ export function necCodebook({ id, name, leastChargerVA, leastChargerRule, manage
           limitA,
           cited: {
             rule: managementRule,
-            formula: "80 % of the rating of what is protected, whole amperes, rounded down (the set point is continuous)",
+            formula:
+              "80 % of the rating of what is protected, whole amperes, rounded down (the set point is continuous)",
             numbers: `0.8 x ${showA(ratingA)} = ${showA(limitA)}`,
           },
         };

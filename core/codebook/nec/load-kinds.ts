@@ -32,7 +32,12 @@ export const necLoadKinds: readonly LoadKind[] = [
     names: ["ac", "a/c", "air conditioner", "aircon", "air con", "cooling"],
     typical: { amps: 24, volts: 240 },
   },
-  { kind: "heat-pump", label: "Heat pump", names: ["hp", "mini split", "minisplit"], typical: { amps: 20, volts: 240 } },
+  {
+    kind: "heat-pump",
+    label: "Heat pump",
+    names: ["hp", "mini split", "minisplit"],
+    typical: { amps: 20, volts: 240 },
+  },
   {
     kind: "supplemental-heat",
     label: "Supplemental electric heat",

@@ -1,7 +1,15 @@
 /** NEC 220.82: optional method for a dwelling unit. */
 import { showVA } from "../../units.ts";
 import { sum, tieredLines } from "../lines.ts";
-import { alternative, areaAssumption, chargerLines, chargersInside, generalParts, largestOf, ofKind } from "../nec-general.ts";
+import {
+  alternative,
+  areaAssumption,
+  chargerLines,
+  chargersInside,
+  generalParts,
+  largestOf,
+  ofKind,
+} from "../nec-general.ts";
 import type { CountedLoad, DemandMethod } from "../types.ts";
 
 const CLAUSE = "NEC 220.82(C)";
@@ -17,7 +25,14 @@ export function heatingAndCooling(loads: readonly CountedLoad[]) {
     [
       alternative(
         "Air conditioning",
-        [{ label: "Air conditioning", loads: ofKind(loads, "air-conditioning"), factor: 1, because: "cooling counts in full" }],
+        [
+          {
+            label: "Air conditioning",
+            loads: ofKind(loads, "air-conditioning"),
+            factor: 1,
+            because: "cooling counts in full",
+          },
+        ],
         `${CLAUSE}(1)`,
       ),
       alternative(
@@ -90,10 +105,7 @@ export const nec22082: DemandMethod = {
         ...(inside.length > 0 ? [] : chargerLines(input)),
       ],
       leftOut,
-      assumptions: [
-        ...areaAssumption(input),
-        `General loads come to ${showVA(sum(parts))} before the demand factor`,
-      ],
+      assumptions: [...areaAssumption(input), `General loads come to ${showVA(sum(parts))} before the demand factor`],
     };
   },
 };

@@ -14,7 +14,8 @@ function objection({ document: { measured, supply } }: DemandInput): string | nu
   const days = measured.days ?? 0;
   const interval = measured.intervalMinutes ?? 0;
   if (measured.source !== "recorder") {
-    if (days < 350) return `A year of utility data is needed (350 days or more); there are ${days} days: indication only`;
+    if (days < 350)
+      return `A year of utility data is needed (350 days or more); there are ${days} days: indication only`;
     if (interval > 60) return `Intervals of ${interval} minutes are longer than any demand interval`;
     return null;
   }

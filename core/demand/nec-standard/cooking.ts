@@ -15,7 +15,9 @@ const row = (column: readonly number[], count: number) => column[Math.min(count,
 
 /** A cooktop and up to two wall ovens on one branch circuit are one range (Note 4). */
 function joinOnOneCircuit(document: CaseDocument, loads: readonly CountedLoad[]): CountedLoad[] {
-  const rest = new Set(loads.flatMap((l) => Array.from({ length: l.quantity }, () => ({ ...l, va: l.unitVA, quantity: 1 }))));
+  const rest = new Set(
+    loads.flatMap((l) => Array.from({ length: l.quantity }, () => ({ ...l, va: l.unitVA, quantity: 1 }))),
+  );
   const joined: CountedLoad[] = [];
   for (const circuit of document.panels.flatMap((p) => p.circuits ?? [])) {
     const here = [...rest].filter((l) => circuit.loads?.includes(l.id));

@@ -1,7 +1,15 @@
 /** NEC article 220 part III: the standard method. */
 import { showVA } from "../../units.ts";
 import { factorLine, partsOf, sum, tieredLines } from "../lines.ts";
-import { alternative, areaAssumption, chargerLines, HEATING_KINDS, largestOf, lightingPart, ofKind } from "../nec-general.ts";
+import {
+  alternative,
+  areaAssumption,
+  chargerLines,
+  HEATING_KINDS,
+  largestOf,
+  lightingPart,
+  ofKind,
+} from "../nec-general.ts";
 import type { CountedLoad, DemandMethod, Line } from "../types.ts";
 import { cookingLines } from "./cooking.ts";
 
@@ -18,7 +26,8 @@ function applianceLine(loads: readonly CountedLoad[]): Line[] {
       connectedVA: sum(appliances),
       factor: count >= 4 ? 0.75 : 1,
       rule: "NEC 220.53",
-      because: count >= 4 ? `${count} of them: four or more count at 75 %` : `${count} of them: fewer than four count in full`,
+      because:
+        count >= 4 ? `${count} of them: four or more count at 75 %` : `${count} of them: fewer than four count in full`,
       parts: partsOf(appliances),
     }),
   ];
@@ -68,12 +77,26 @@ export const necStandard: DemandMethod = {
       [
         alternative(
           "Heating",
-          [{ label: "Electric heating", loads: ofKind(loads, ...HEATING_KINDS), factor: 1, because: "heating counts in full" }],
+          [
+            {
+              label: "Electric heating",
+              loads: ofKind(loads, ...HEATING_KINDS),
+              factor: 1,
+              because: "heating counts in full",
+            },
+          ],
           "NEC 220.51",
         ),
         alternative(
           "Air conditioning",
-          [{ label: "Air conditioning", loads: ofKind(loads, "air-conditioning"), factor: 1, because: "cooling counts in full" }],
+          [
+            {
+              label: "Air conditioning",
+              loads: ofKind(loads, "air-conditioning"),
+              factor: 1,
+              because: "cooling counts in full",
+            },
+          ],
           "NEC 220.50",
         ),
       ],

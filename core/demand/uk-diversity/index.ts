@@ -115,9 +115,7 @@ function phaseLines(loads: readonly CountedLoad[], { volts, codebook, document }
   for (const { kind, label, because } of FULL) {
     const own = ofKind(loads, kind);
     if (own.length > 0)
-      lines.push(
-        factorLine({ label, connectedVA: sum(own), factor: 1, rule: RULE, because, parts: partsOf(own) }),
-      );
+      lines.push(factorLine({ label, connectedVA: sum(own), factor: 1, rule: RULE, because, parts: partsOf(own) }));
   }
 
   const sockets = ofKind(loads, "socket-circuit");
@@ -142,7 +140,15 @@ function phaseLines(loads: readonly CountedLoad[], { volts, codebook, document }
       document.options?.evTreatment ?? "outside-125",
     );
     lines.push(
-      currentLine(charger.label, [charger], volts, (va * charger.quantity) / volts, cited.formula, cited.numbers, cited.rule),
+      currentLine(
+        charger.label,
+        [charger],
+        volts,
+        (va * charger.quantity) / volts,
+        cited.formula,
+        cited.numbers,
+        cited.rule,
+      ),
     );
   }
   return lines;

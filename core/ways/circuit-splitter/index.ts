@@ -3,7 +3,15 @@ import type { Circuit, Outlet } from "../../case/types.ts";
 import type { CountedLoad } from "../../demand/types.ts";
 import { lengthM, showA, showVA } from "../../units.ts";
 import { why } from "../../why.ts";
-import { boardReason, demandWithLoadsA, headroomShort, largestSetting, level, loopedReason, reason } from "../situation.ts";
+import {
+  boardReason,
+  demandWithLoadsA,
+  headroomShort,
+  largestSetting,
+  level,
+  loopedReason,
+  reason,
+} from "../situation.ts";
 import type { Finding, Reason, Situation, Way } from "../types.ts";
 
 interface Candidate {
@@ -32,7 +40,8 @@ function candidates(s: Situation): Candidate[] {
     });
 
   function outletStop(outlet: Outlet | null): Reason | null {
-    if (!outlet) return reason("no-outlet", `The circuit is hard-wired: there is no ${words.outlet} to share`, "NEC 625.44");
+    if (!outlet)
+      return reason("no-outlet", `The circuit is hard-wired: there is no ${words.outlet} to share`, "NEC 625.44");
     if (uses[outlet.type]?.grounded === false)
       return reason(
         "outlet-ungrounded",
@@ -112,7 +121,10 @@ export const circuitSplitter: Way = {
       work: fits
         ? sharing.needsOutlet
           ? [`Fit an automatic splitter at the ${best.appliance.label.toLowerCase()} outlet, and prove that it trips`]
-          : [`Fit a priority switch in the ${best.appliance.label.toLowerCase()} circuit`, "Check its conductor along its whole length"]
+          : [
+              `Fit a priority switch in the ${best.appliance.label.toLowerCase()} circuit`,
+              "Check its conductor along its whole length",
+            ]
         : [],
       cautions: fits ? [Y_LEAD, "While the appliance runs, charging waits."] : [],
       leaves: "No new load on the supply; charging always yields to the appliance.",

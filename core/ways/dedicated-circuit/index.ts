@@ -1,5 +1,17 @@
 /** A new circuit of its own, at the largest current the calculation allows. */
-import { chargeWhy, boardReason, countedA, deviceA, fit, headroomShort, ISOLATE, level, loopedReason, spaceReason, typeAcReason } from "../situation.ts";
+import {
+  boardReason,
+  chargeWhy,
+  countedA,
+  currentThatFits,
+  deviceA,
+  headroomShort,
+  ISOLATE,
+  level,
+  loopedReason,
+  spaceReason,
+  typeAcReason,
+} from "../situation.ts";
 import type { Finding, Way } from "../types.ts";
 
 export const dedicatedCircuit: Way = {
@@ -8,7 +20,7 @@ export const dedicatedCircuit: Way = {
   means: "A new circuit of its own, unmanaged",
   find(s): Finding {
     const { words, charging, region } = s.codebook;
-    const fitting = fit(s, s.headroomA);
+    const fitting = currentThatFits(s, s.headroomA);
     const stops = [
       ...(fitting < charging.minimumA ? [headroomShort(s)] : []),
       ...loopedReason(s),
@@ -31,7 +43,9 @@ export const dedicatedCircuit: Way = {
       circuitA,
       reasons: out ? stops : typeAc,
       work: out ? [] : work,
-      cautions: out ? [] : [ISOLATE[region], "Set the charger's limit in the charger at commissioning; it is not left to the car."],
+      cautions: out
+        ? []
+        : [ISOLATE[region], "Set the charger's limit in the charger at commissioning; it is not left to the car."],
       leaves: "The charger keeps its full current for good; less headroom for later loads.",
       explain: chargeWhy(s, chargeA, s.headroomA),
       level: level(s, countedA(s, chargeA || smallest).amps),

@@ -1,7 +1,17 @@
 /** Current clamps on the supply; the charger takes only what is left below the limit. */
 import { showA, showKWh } from "../../units.ts";
 import { why } from "../../why.ts";
-import { boardReason, deviceA, ISOLATE, largestSetting, level, loopedReason, reason, spaceReason, typeAcReason } from "../situation.ts";
+import {
+  boardReason,
+  deviceA,
+  ISOLATE,
+  largestSetting,
+  level,
+  loopedReason,
+  reason,
+  spaceReason,
+  typeAcReason,
+} from "../situation.ts";
 import type { Finding, Reason, Situation, Way } from "../types.ts";
 import { HOUSE_SHARE_BY_HOUR } from "./house-profile.ts";
 
@@ -29,7 +39,9 @@ export const dynamicLoadManagement: Way = {
     const { limitA, cited } = managed.limitA(s.ratingA, s.document.options?.managedMarginA);
     const overMeasured = MEASURED.has(s.calculation.method) && s.headroomA < 0;
     const stops: Reason[] = [
-      ...(s.charger.managed ? [] : [reason("not-managed", "The chosen charger cannot be managed by clamps", cited.rule)]),
+      ...(s.charger.managed
+        ? []
+        : [reason("not-managed", "The chosen charger cannot be managed by clamps", cited.rule)]),
       ...loopedReason(s),
       ...(overMeasured
         ? [

@@ -2,7 +2,17 @@
 import type { Outlet } from "../../case/types.ts";
 import { lengthM, showA } from "../../units.ts";
 import { why } from "../../why.ts";
-import { boardReason, countedA, deviceA, fit, headroomShort, largestSetting, level, loopedReason, reason } from "../situation.ts";
+import {
+  boardReason,
+  countedA,
+  currentThatFits,
+  deviceA,
+  headroomShort,
+  largestSetting,
+  level,
+  loopedReason,
+  reason,
+} from "../situation.ts";
 import type { Finding, Situation, Way } from "../types.ts";
 
 const HEAT_CAUTION =
@@ -26,20 +36,22 @@ function tryOutlet(s: Situation, outlet: Outlet) {
   });
   if (!use.grounded)
     return no("outlet-ungrounded", `The ${outlet.type} ${words.outlet} has no equipment ground`, "NEC 250.114, 406.4");
-  if (!withinReach(s, outlet)) return no("out-of-reach", "The lead does not reach the car, and no extension may be used", "NEC 625.17");
+  if (!withinReach(s, outlet))
+    return no("out-of-reach", "The lead does not reach the car, and no extension may be used", "NEC 625.17");
   if (outlet.sharedWith) return null;
   const circuit = s.document.panels.flatMap((p) => p.circuits ?? []).find((c) => c.id === outlet.circuit);
   const circuitA = circuit?.ratingA ?? use.circuitA;
   if (use.slow) {
     const chargeA = Math.min(use.chargeA, s.codebook.charging.chargeOnCircuitA(circuitA), s.charger.maxA);
     // A general-purpose socket is already in the calculation; charging is added at its own volts, as continuous load.
-    const counted = (chargeA * use.volts * (s.treatment === "outside-125" && s.codebook.region === "us" ? 1.25 : 1)) / s.volts;
+    const counted =
+      (chargeA * use.volts * (s.treatment === "outside-125" && s.codebook.region === "us" ? 1.25 : 1)) / s.volts;
     return counted <= s.headroomA + 1e-9
       ? { outlet, use, chargeA, circuitA, countedA: counted, reason: null }
       : { ...no("headroom-short", headroomShort(s).text, headroomShort(s).rule), countedA: counted };
   }
   const cap = s.codebook.charging.chargeOnCircuitA(circuitA);
-  const chargeA = fit(s, s.headroomA, cap);
+  const chargeA = currentThatFits(s, s.headroomA, cap);
   return chargeA >= s.codebook.charging.minimumA
     ? { outlet, use, chargeA, circuitA, countedA: countedA(s, chargeA).amps, reason: null }
     : {
@@ -74,7 +86,8 @@ export const existingOutlet: Way = {
       circuitA: usable?.circuitA ?? deviceA(s, 0),
       volts: usable?.use.volts,
       reasons,
-      work: usable && !usable.use.slow ? ["Confirm GFCI protection of the outlet", "Check the outlet for heat marks"] : [],
+      work:
+        usable && !usable.use.slow ? ["Confirm GFCI protection of the outlet", "Check the outlet for heat marks"] : [],
       cautions: usable ? (usable.use.slow ? [HEAT_CAUTION] : []) : [],
       leaves: "Nothing is changed; the next car will need more.",
       explain: why(

@@ -1,5 +1,17 @@
 /** New or larger panel, because the old one is full or unsound; supply unchanged. */
-import { boardReason, chargeWhy, countedA, deviceA, fit, headroomShort, ISOLATE, level, loopedReason, reason, spaceReason } from "../situation.ts";
+import {
+  boardReason,
+  chargeWhy,
+  countedA,
+  currentThatFits,
+  deviceA,
+  headroomShort,
+  ISOLATE,
+  level,
+  loopedReason,
+  reason,
+  spaceReason,
+} from "../situation.ts";
 import type { Finding, Way } from "../types.ts";
 
 export const panelChange: Way = {
@@ -9,7 +21,7 @@ export const panelChange: Way = {
   find(s): Finding {
     const { words, charging, region } = s.codebook;
     const obstacles = [...boardReason(s), ...spaceReason(s)];
-    const fitting = fit(s, s.headroomA);
+    const fitting = currentThatFits(s, s.headroomA);
     const stops = [
       ...(fitting < charging.minimumA ? [headroomShort(s)] : []),
       ...loopedReason(s),
@@ -27,7 +39,10 @@ export const panelChange: Way = {
       work: out ? [] : [`Replace the ${words.panel}`, `New ${deviceA(s, chargeA)} A circuit to the charger`],
       cautions: out
         ? []
-        : [ISOLATE[region], "Old boards may contain asbestos flash guards: look before you touch, and stop if in doubt."],
+        : [
+            ISOLATE[region],
+            "Old boards may contain asbestos flash guards: look before you touch, and stop if in doubt.",
+          ],
       leaves: "Room for later circuits; the supply stays as it is.",
       explain: chargeWhy(s, chargeA, s.headroomA),
       level: level(s, countedA(s, chargeA).amps),

@@ -1,7 +1,17 @@
 /** Take over an abandoned circuit or a charger-ready stub. */
 import type { Circuit } from "../../case/types.ts";
 import { showA } from "../../units.ts";
-import { boardReason, chargeWhy, countedA, demandWithLoadsA, fit, headroomShort, level, loopedReason, reason } from "../situation.ts";
+import {
+  boardReason,
+  chargeWhy,
+  countedA,
+  currentThatFits,
+  demandWithLoadsA,
+  headroomShort,
+  level,
+  loopedReason,
+  reason,
+} from "../situation.ts";
 import type { Finding, Situation, Way } from "../types.ts";
 
 const spareCircuits = (s: Situation): Circuit[] =>
@@ -22,9 +32,15 @@ export const reuseCircuit: Way = {
       .filter((c) => c.conductor && c.ratingA)
       .map((circuit) => {
         const gone = new Set(circuit.loads ?? []);
-        const demandA = gone.size > 0 ? demandWithLoadsA(s, s.loads.filter((l) => !gone.has(l.id))) : s.calculation.demandA;
+        const demandA =
+          gone.size > 0
+            ? demandWithLoadsA(
+                s,
+                s.loads.filter((l) => !gone.has(l.id)),
+              )
+            : s.calculation.demandA;
         const headroomA = s.ratingA - demandA;
-        const chargeA = fit(s, headroomA, s.codebook.charging.chargeOnCircuitA(circuit.ratingA as number));
+        const chargeA = currentThatFits(s, headroomA, s.codebook.charging.chargeOnCircuitA(circuit.ratingA as number));
         return { circuit, demandA, headroomA, chargeA };
       })
       .sort((a, b) => b.chargeA - a.chargeA);
@@ -63,12 +79,16 @@ export const reuseCircuit: Way = {
           ]
         : [],
       cautions: fits
-        ? ["A breaker is not raised to fit the charger until the conductor behind it has been seen along its whole length."]
+        ? [
+            "A breaker is not raised to currentThatFits the charger until the conductor behind it has been seen along its whole length.",
+          ]
         : [],
       leaves: "Uses what is there; its conductor sets the ceiling for good.",
       explain: {
         ...chargeWhy(s, chargeA, best?.headroomA ?? s.headroomA),
-        assumes: best ? [`The old load of "${best.circuit.label ?? best.circuit.id}" is taken out: demand ${showA(best.demandA)}`] : [],
+        assumes: best
+          ? [`The old load of "${best.circuit.label ?? best.circuit.id}" is taken out: demand ${showA(best.demandA)}`]
+          : [],
       },
       level: level(s, fits ? countedA(s, chargeA).amps : 0, best ? { demandA: best.demandA } : {}),
     };

@@ -1,5 +1,18 @@
 /** Divide the supply and give the charger a small board of its own, leaving an old board alone. */
-import { boardReason, chargeWhy, countedA, deviceA, fit, headroomShort, ISOLATE, level, loopedReason, reason, spaceReason, typeAcReason } from "../situation.ts";
+import {
+  boardReason,
+  chargeWhy,
+  countedA,
+  currentThatFits,
+  deviceA,
+  headroomShort,
+  ISOLATE,
+  level,
+  loopedReason,
+  reason,
+  spaceReason,
+  typeAcReason,
+} from "../situation.ts";
 import type { Finding, Way } from "../types.ts";
 
 export const separateBoard: Way = {
@@ -9,7 +22,7 @@ export const separateBoard: Way = {
   find(s): Finding {
     const { words, charging, region } = s.codebook;
     const cause = [...boardReason(s), ...spaceReason(s), ...typeAcReason(s)];
-    const fitting = fit(s, s.headroomA);
+    const fitting = currentThatFits(s, s.headroomA);
     const stops = [
       ...(fitting < charging.minimumA ? [headroomShort(s)] : []),
       ...loopedReason(s),
@@ -27,7 +40,7 @@ export const separateBoard: Way = {
         ? []
         : [
             region === "uk"
-              ? "Divide the tails after the meter (3 m at most without their own protection) and fit a small board"
+              ? "Divide the tails after the meter (3 m at most without their own protection) and currentThatFits a small board"
               : "Fit a sub-panel or a feed-through at the meter for the charger alone",
             `New ${deviceA(s, chargeA)} A circuit from it to the charger`,
           ],

@@ -1,7 +1,7 @@
 /** A larger service, cut-out fuse or another phase from the utility. */
 import { showA } from "../../units.ts";
 import { why } from "../../why.ts";
-import { countedA, deviceA, fit, ISOLATE, largestSetting, level, reason } from "../situation.ts";
+import { countedA, currentThatFits, deviceA, ISOLATE, largestSetting, level, reason } from "../situation.ts";
 import type { Finding, Situation, Way } from "../types.ts";
 
 /** The next rating that carries the existing load and the wanted charger, and how it is called. */
@@ -26,8 +26,8 @@ export const serviceUpgrade: Way = {
     const next = nextSupply(s, wantedA);
     // Three phases take the house's load between them; the charger stands on one.
     const demandA = s.calculation.demandA / next.phases;
-    const chargeA = fit(s, next.ratingA - demandA);
-    const enough = fit(s, s.headroomA) >= wantedA;
+    const chargeA = currentThatFits(s, next.ratingA - demandA);
+    const enough = currentThatFits(s, s.headroomA) >= wantedA;
     return {
       verdict: "with-work",
       chargeA,

@@ -78,7 +78,11 @@ const Row = memo(function Row({ load, index, va, fixedVA, kindLabel, volts }: Ro
       </td>
       <td className={`${styles.number} figure`}>{showVA(va)}</td>
       <td>
-        <Button aria-label={`Take away ${load.label ?? kindLabel}`} type="text" onClick={() => store.edit([{ op: "remove", path: at }])}>
+        <Button
+          aria-label={`Take away ${load.label ?? kindLabel}`}
+          type="text"
+          onClick={() => store.edit([{ op: "remove", path: at }])}
+        >
           ×
         </Button>
       </td>
@@ -101,7 +105,11 @@ function moveInColumn(event: KeyboardEvent<HTMLInputElement>) {
 }
 
 function LabelField({ at, kindLabel }: { at: string; kindLabel: string }) {
-  const field = useCaseText<string>({ pointer: `${at}/label`, show: (v) => v ?? "", read: (text) => ({ value: text }) });
+  const field = useCaseText<string>({
+    pointer: `${at}/label`,
+    show: (v) => v ?? "",
+    read: (text) => ({ value: text }),
+  });
   return (
     <Input
       variant="borderless"
@@ -154,12 +162,16 @@ function NameplateField({ at, volts, name }: { at: string; volts: number; name: 
     show: (load) =>
       load === undefined
         ? ""
-        : showNameplate(load.va !== undefined ? { va: load.va } : { amps: load.amps ?? 0, volts: load.volts ?? volts }, volts),
+        : showNameplate(
+            load.va !== undefined ? { va: load.va } : { amps: load.amps ?? 0, volts: load.volts ?? volts },
+            volts,
+          ),
     read: (text) => {
       const bare = parseNumber(text);
       const read = bare === null ? parseNameplate(text) : { nameplate: { va: bare }, rest: "" };
       if ("problem" in read) return read;
-      if (!read.nameplate || read.rest) return { problem: `"${read.rest || text}" is not understood; write 5 kW, 4500 W or 24 A 240 V` };
+      if (!read.nameplate || read.rest)
+        return { problem: `"${read.rest || text}" is not understood; write 5 kW, 4500 W or 24 A 240 V` };
       const nameplate = read.nameplate;
       for (const [key, value] of Object.entries(nameplate)) {
         const wrong = fieldProblem(`${at}/${key}`, value);

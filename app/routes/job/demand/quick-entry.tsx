@@ -1,9 +1,9 @@
 /** Quick entry of loads, with a pick list of usual ones for thumbs. */
 import { Button, Input, type InputRef } from "antd";
 import { useEffect, useRef, useState } from "react";
+import { type EnteredLoad, parseLoads, showNameplate } from "../../../../core/case/quick-entry.ts";
 import type { Load } from "../../../../core/case/types.ts";
 import { codebookOf } from "../../../../core/codebook/index.ts";
-import { type EnteredLoad, parseLoads, showNameplate } from "../../../../core/case/quick-entry.ts";
 import { useJob, useJobStore } from "../../../ui/job-store/use-job.tsx";
 import styles from "./demand.module.css";
 
@@ -62,7 +62,11 @@ export function QuickEntry() {
           ref={input}
           autoComplete="off"
           enterKeyHint="done"
-          placeholder={codebook.region === "us" ? "range 12kw   ·   ac 24a 240v   ·   dryer" : "shower 9.5kw   ·   2x ring 32a   ·   cooker"}
+          placeholder={
+            codebook.region === "us"
+              ? "range 12kw   ·   ac 24a 240v   ·   dryer"
+              : "shower 9.5kw   ·   2x ring 32a   ·   cooker"
+          }
           value={text}
           status={refused ? "error" : ""}
           onChange={(e) => {
@@ -87,14 +91,18 @@ export function QuickEntry() {
         {usual.map((kind) => (
           <Button
             key={kind.kind}
+            className={styles.usualLoad}
             title="typical, check the nameplate"
             onClick={() => {
               const one = parseLoads(kind.label, codebook, volts);
-              if (!("problem" in one)) add(one.map((e) => ({ ...e, load: { ...e.load, kind: kind.kind, label: kind.label } })));
+              if (!("problem" in one))
+                add(one.map((e) => ({ ...e, load: { ...e.load, kind: kind.kind, label: kind.label } })));
             }}
           >
             {kind.label}
-            <span className="quiet figure">{showNameplate(kind.fixedVA === undefined ? kind.typical : { va: kind.fixedVA }, volts)}</span>
+            <span className="quiet figure">
+              {showNameplate(kind.fixedVA === undefined ? kind.typical : { va: kind.fixedVA }, volts)}
+            </span>
           </Button>
         ))}
       </div>

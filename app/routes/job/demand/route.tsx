@@ -1,6 +1,7 @@
 /** Demand: the loads of the home as a ledger, and the governing calculation line by line. */
-import { useJob } from "../../../ui/job-store/use-job.tsx";
+
 import { Section } from "../../../ui/frame/sheet.tsx";
+import { useJob } from "../../../ui/job-store/use-job.tsx";
 import { GoverningCalculation, MethodChoice } from "./calculation.tsx";
 import { Ledger } from "./ledger.tsx";
 import { QuickEntry } from "./quick-entry.tsx";

@@ -1,11 +1,18 @@
 /** Need: what the household needs a night, not what the biggest charger can do. */
 import { Button } from "antd";
+import { setValue } from "../../../../core/case/set-value.ts";
 import type { Car } from "../../../../core/case/types.ts";
 import { codebookOf } from "../../../../core/codebook/index.ts";
-import { setValue } from "../../../../core/case/set-value.ts";
 import { AMPERE_UNITS, DISTANCE_UNITS, ENERGY_UNITS } from "../../../../core/quantity/parse.ts";
 import { carEnergyKWh, showKWh, showNumber } from "../../../../core/units.ts";
-import { CaseChoice, CaseNumber, CaseQuantity, CaseSwitch, CaseTime, Fields } from "../../../ui/case-field/case-field.tsx";
+import {
+  CaseChoice,
+  CaseNumber,
+  CaseQuantity,
+  CaseSwitch,
+  CaseTime,
+  Fields,
+} from "../../../ui/case-field/case-field.tsx";
 import { Section } from "../../../ui/frame/sheet.tsx";
 import { useJob, useJobStore } from "../../../ui/job-store/use-job.tsx";
 import { Figure } from "../../../ui/why/why-sheet.tsx";
@@ -41,19 +48,31 @@ export default function Need() {
           {need.hoursPerNight > 0 && (
             <span className="quiet">
               {" "}
-              - steady charging at {showNumber(Math.ceil((need.energyPerDayKWh * 10_000) / need.hoursPerNight / assessment.supply.volts) / 10)} A would do
+              - steady charging at{" "}
+              {showNumber(
+                Math.ceil((need.energyPerDayKWh * 10_000) / need.hoursPerNight / assessment.supply.volts) / 10,
+              )}{" "}
+              A would do
             </span>
           )}
         </p>
       </Section>
-      <Section title="Cars" aside={told ? <span className="quiet">The kWh entered below go before the cars</span> : undefined}>
+      <Section
+        title="Cars"
+        aside={told ? <span className="quiet">The kWh entered below go before the cars</span> : undefined}
+      >
         {cars.length === 0 && <p className="quiet">No car yet. Enter how far it is driven on a usual day.</p>}
         {cars.map((car, i) => (
           // Cars have no name of their own; their place is what tells them apart.
           // biome-ignore lint/suspicious/noArrayIndexKey: see above
           <div key={i} className={styles.car}>
             <Fields>
-              <CaseQuantity label={`Car ${i + 1}: distance a day`} pointer={`/need/cars/${i}/distancePerDay`} units={DISTANCE_UNITS} usual={region === "us" ? "mi" : "km"} />
+              <CaseQuantity
+                label={`Car ${i + 1}: distance a day`}
+                pointer={`/need/cars/${i}/distancePerDay`}
+                units={DISTANCE_UNITS}
+                usual={region === "us" ? "mi" : "km"}
+              />
               <CaseNumber
                 label="Consumption"
                 pointer={`/need/cars/${i}/consumption/value`}
@@ -62,7 +81,11 @@ export default function Need() {
               />
               <p className={styles.carEnergy}>
                 <span className="figure">{showKWh(carEnergyKWh(car))}</span> a day{" "}
-                <Button type="text" aria-label={`Take away car ${i + 1}`} onClick={() => store.edit([{ op: "remove", path: `/need/cars/${i}` }])}>
+                <Button
+                  type="text"
+                  aria-label={`Take away car ${i + 1}`}
+                  onClick={() => store.edit([{ op: "remove", path: `/need/cars/${i}` }])}
+                >
                   ×
                 </Button>
               </p>
@@ -73,11 +96,33 @@ export default function Need() {
       </Section>
       <Section title="Energy and hours">
         <Fields>
-          <CaseNumber label="Energy a day, if known" pointer="/need/energyPerDayKWh" units={ENERGY_UNITS} usual="kWh" hint="Leave empty to work it out from the cars" />
-          <CaseTime label="Plugged in from" pointer="/need/pluggedIn/from" partner={{ pointer: "/need/pluggedIn/to", usual: "07:00" }} />
-          <CaseTime label="Unplugged at" pointer="/need/pluggedIn/to" partner={{ pointer: "/need/pluggedIn/from", usual: "19:00" }} />
-          <CaseTime label="Cheap rate from" pointer="/need/cheap/from" partner={{ pointer: "/need/cheap/to", usual: "05:00" }} />
-          <CaseTime label="Cheap rate until" pointer="/need/cheap/to" partner={{ pointer: "/need/cheap/from", usual: "00:00" }} />
+          <CaseNumber
+            label="Energy a day, if known"
+            pointer="/need/energyPerDayKWh"
+            units={ENERGY_UNITS}
+            usual="kWh"
+            hint="Leave empty to work it out from the cars"
+          />
+          <CaseTime
+            label="Plugged in from"
+            pointer="/need/pluggedIn/from"
+            partner={{ pointer: "/need/pluggedIn/to", usual: "07:00" }}
+          />
+          <CaseTime
+            label="Unplugged at"
+            pointer="/need/pluggedIn/to"
+            partner={{ pointer: "/need/pluggedIn/from", usual: "19:00" }}
+          />
+          <CaseTime
+            label="Cheap rate from"
+            pointer="/need/cheap/from"
+            partner={{ pointer: "/need/cheap/to", usual: "05:00" }}
+          />
+          <CaseTime
+            label="Cheap rate until"
+            pointer="/need/cheap/to"
+            partner={{ pointer: "/need/cheap/from", usual: "00:00" }}
+          />
           <CaseSwitch label="Charge only at the cheap rate" pointer="/need/cheapOnly" />
         </Fields>
       </Section>

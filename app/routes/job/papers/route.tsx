@@ -25,7 +25,9 @@ export default function Papers() {
         )}
       </Section>
       <Section title="Open files">
-        <p style={{ maxWidth: "44rem", marginBottom: "0.8rem" }}>The whole job as plain JSON, to keep, hand on or check with the command line.</p>
+        <p style={{ maxWidth: "44rem", marginBottom: "0.8rem" }}>
+          The whole job as plain JSON, to keep, hand on or check with the command line.
+        </p>
         <p style={{ display: "flex", gap: "0.6rem", flexWrap: "wrap" }}>
           <Button href={`/jobs/${jobId}/case.json`} download>
             Case

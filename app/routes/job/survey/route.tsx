@@ -3,7 +3,14 @@ import { codebookOf } from "../../../../core/codebook/index.ts";
 import { AMPERE_UNITS, AREA_UNITS, NO_UNITS, OHM_UNITS } from "../../../../core/quantity/parse.ts";
 import { showA } from "../../../../core/units.ts";
 import { ISOLATE } from "../../../../core/ways/situation.ts";
-import { CaseChoice, CaseNumber, CaseQuantity, CaseSwitch, CaseText, Fields } from "../../../ui/case-field/case-field.tsx";
+import {
+  CaseChoice,
+  CaseNumber,
+  CaseQuantity,
+  CaseSwitch,
+  CaseText,
+  Fields,
+} from "../../../ui/case-field/case-field.tsx";
 import { Caution, Section } from "../../../ui/frame/sheet.tsx";
 import { useJob } from "../../../ui/job-store/use-job.tsx";
 import { Figure } from "../../../ui/why/why-sheet.tsx";
@@ -59,8 +66,18 @@ export default function Survey() {
       >
         <Caution>{ISOLATE[codebook.region]}</Caution>
         <Fields>
-          <CaseNumber label={words.supplyRating} pointer="/supply/ratingA" {...amps} empty="null" hint={`${words.ratingReadOff}; leave empty if it cannot be read`} />
-          <CaseChoice label="System" pointer="/supply/system" options={codebook.systems.map((value) => ({ value, label: SYSTEMS[value] }))} />
+          <CaseNumber
+            label={words.supplyRating}
+            pointer="/supply/ratingA"
+            {...amps}
+            empty="null"
+            hint={`${words.ratingReadOff}; leave empty if it cannot be read`}
+          />
+          <CaseChoice
+            label="System"
+            pointer="/supply/system"
+            options={codebook.systems.map((value) => ({ value, label: SYSTEMS[value] }))}
+          />
           {asksFor.earthing && (
             <CaseChoice
               label="Earthing"
@@ -72,10 +89,14 @@ export default function Survey() {
               ]}
             />
           )}
-          {asksFor.earthing && <CaseNumber label="Measured Ze" pointer="/supply/zeOhm" units={OHM_UNITS} usual="ohm" empty="null" />}
+          {asksFor.earthing && (
+            <CaseNumber label="Measured Ze" pointer="/supply/zeOhm" units={OHM_UNITS} usual="ohm" empty="null" />
+          )}
           {asksFor.earthing && <CaseSwitch label="Looped to the neighbour" pointer="/supply/looped" />}
           <CaseSwitch label="Solar or other generation" pointer="/supply/onsiteGeneration" />
-          {codebook.region === "us" && <CaseSwitch label="Emergency disconnect outdoors" pointer="/supply/emergencyDisconnect" />}
+          {codebook.region === "us" && (
+            <CaseSwitch label="Emergency disconnect outdoors" pointer="/supply/emergencyDisconnect" />
+          )}
         </Fields>
       </Section>
       <PanelSection />
@@ -86,16 +107,30 @@ export default function Survey() {
 function PanelSection() {
   const { document } = useJob();
   const { words, region } = codebookOf(document.rules);
-  const index = Math.max(0, document.panels.findIndex((p) => p.id === document.charger?.panel));
+  const index = Math.max(
+    0,
+    document.panels.findIndex((p) => p.id === document.charger?.panel),
+  );
   const panel = document.panels[index];
   const at = `/panels/${index}`;
   if (!panel) return null;
   return (
     <Section title={panel.name ?? words.mainPanel}>
       <Fields>
-        <CaseNumber label={region === "us" ? "Main breaker" : "Main switch"} pointer={`${at}/mainA`} {...amps} empty="null" />
+        <CaseNumber
+          label={region === "us" ? "Main breaker" : "Main switch"}
+          pointer={`${at}/mainA`}
+          {...amps}
+          empty="null"
+        />
         {region === "us" && <CaseNumber label="Bus rating" pointer={`${at}/busA`} {...amps} empty="null" />}
-        <CaseNumber label={`Number of ${words.spaces}`} pointer={`${at}/spaces`} units={NO_UNITS} usual={words.spaces} hint={spacesHint(panel.circuits?.length ?? 0, words.spaces)} />
+        <CaseNumber
+          label={`Number of ${words.spaces}`}
+          pointer={`${at}/spaces`}
+          units={NO_UNITS}
+          usual={words.spaces}
+          hint={spacesHint(panel.circuits?.length ?? 0, words.spaces)}
+        />
         <CaseChoice
           label="Condition"
           pointer={`${at}/condition`}
@@ -109,7 +144,9 @@ function PanelSection() {
         {region === "uk" && <CaseSwitch label="Surge protection fitted" pointer={`${at}/surgeProtection`} />}
       </Fields>
       {panel.condition !== "sound" && panel.condition !== undefined && (
-        <Caution>Old boards may contain asbestos flash guards or devices known not to trip: do not disturb, do not add to.</Caution>
+        <Caution>
+          Old boards may contain asbestos flash guards or devices known not to trip: do not disturb, do not add to.
+        </Caution>
       )}
     </Section>
   );

@@ -19,7 +19,10 @@ export default function Ways() {
   const { recommended, because, ways } = assessment;
   const scaleA = commonScaleA(ways.map((w) => w.level));
   const ordered = [...ways].sort(
-    (a, b) => Number(b.way === recommended) - Number(a.way === recommended) || RANK[a.verdict] - RANK[b.verdict] || a.cost.typical - b.cost.typical,
+    (a, b) =>
+      Number(b.way === recommended) - Number(a.way === recommended) ||
+      RANK[a.verdict] - RANK[b.verdict] ||
+      a.cost.typical - b.cost.typical,
   );
   return (
     <>
@@ -45,13 +48,15 @@ export default function Ways() {
         ))}
       </ul>
       <p className="quiet">
-        Prices and lead times are made up until your own price book is filled. What the {codebookOf(document.rules).words.authority} asks comes before this sheet.
+        Prices and lead times are made up until your own price book is filled. What the{" "}
+        {codebookOf(document.rules).words.authority} asks comes before this sheet.
       </p>
     </>
   );
 }
 
-const money = (amount: number, currency: string) => `${currency === "GBP" ? "£" : "$"}${amount.toLocaleString("en-US")}`;
+const money = (amount: number, currency: string) =>
+  `${currency === "GBP" ? "£" : "$"}${amount.toLocaleString("en-US")}`;
 
 function WayRow({ way, scaleA, recommended }: { way: WayJudgement; scaleA: number; recommended: boolean }) {
   const out = way.verdict === "ruled-out";
@@ -72,7 +77,9 @@ function WayRow({ way, scaleA, recommended }: { way: WayJudgement; scaleA: numbe
         <div>
           <dt>{way.limitA !== undefined && !out ? "Limit" : "Charging"}</dt>
           <dd>
-            <Figure why={way.explain}>{way.limitA !== undefined && !out ? showA(way.limitA) : out ? "none" : showA(way.chargeA)}</Figure>
+            <Figure why={way.explain}>
+              {way.limitA !== undefined && !out ? showA(way.limitA) : out ? "none" : showA(way.chargeA)}
+            </Figure>
           </dd>
         </div>
         {!out && (

@@ -1,0 +1,109 @@
+import { randomUUID } from "node:crypto";
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import type { Patch } from "../../core/case/patch.ts";
+import { usCase } from "../../core/testing/cases.ts";
+import { firm, person } from "../../db/schema.ts";
+import { closeDatabase, database } from "./database.ts";
+import { jobsOf } from "./firm-jobs.ts";
+
+const ours = { id: randomUUID(), name: "Ours", rules: "us-nec-2023" };
+const theirs = { id: randomUUID(), name: "Theirs", rules: "us-nec-2023" };
+const mara = {
+  id: randomUUID(),
+  firmId: ours.id,
+  name: "Mara",
+  email: `${randomUUID()}@x.example`,
+  role: "owner" as const,
+  passwordHash: "x",
+};
+const jobs = jobsOf(ours.id);
+
+beforeAll(async () => {
+  await database.insert(firm).values([ours, theirs]);
+  await database.insert(person).values(mara);
+});
+afterAll(() => closeDatabase());
+
+const title = (value: unknown): Patch => [{ op: "replace", path: "/title", value }];
+const take = (jobId: string, baseRevision: number, patch: Patch, id: string = randomUUID()) =>
+  jobs.take(jobId, mara.id, { id, baseRevision, patch });
+
+describe("an edit", () => {
+  it("makes the next revision, and the list shows it", async () => {
+    const id = await jobs.create(usCase());
+    expect(await take(id, 0, title("Renamed"))).toMatchObject({ kind: "accepted", revision: 1 });
+    expect(await jobs.find(id)).toMatchObject({ revision: 1, document: { title: "Renamed" } });
+    const { jobs: rows } = await jobs.list("Renamed", 1);
+    expect(rows[0]).toMatchObject({ title: "Renamed", summary: { verdict: "Fits" } });
+  });
+  it("takes effect once, however often it is sent", async () => {
+    const id = await jobs.create(usCase());
+    const edit = randomUUID();
+    const add: Patch = [{ op: "add", path: "/loads/-", value: { id: "x", kind: "range", va: 5000 } }];
+    await take(id, 0, add, edit);
+    await take(id, 1, title("Between"));
+    expect(await take(id, 0, add, edit)).toMatchObject({ kind: "accepted", revision: 2 });
+    expect((await jobs.find(id))?.document.loads).toHaveLength(9);
+  });
+  it("made on an older revision is moved over what came in between", async () => {
+    const id = await jobs.create(usCase());
+    await take(id, 0, [{ op: "remove", path: "/loads/0" }]);
+    const answer = await take(id, 0, [{ op: "replace", path: "/loads/2/va", value: 7777 }]);
+    expect(answer).toMatchObject({ kind: "accepted", revision: 2 });
+    expect((await jobs.find(id))?.document.loads[1]).toMatchObject({ id: "range", va: 7777 });
+    expect((await jobs.editsSince(id, 0))?.map((e) => [e.revision, e.by])).toEqual([
+      [1, "Mara"],
+      [2, "Mara"],
+    ]);
+  });
+  it("on a place that changed meanwhile is a conflict, and nothing is changed", async () => {
+    const id = await jobs.create(usCase());
+    await take(id, 0, title("First"));
+    const answer = await take(id, 0, title("Second"));
+    expect(answer).toMatchObject({ kind: "conflict", revision: 1, with: { revision: 1 } });
+    expect((await jobs.find(id))?.document.title).toBe("First");
+  });
+  it.each([
+    ["a negative rating", [{ op: "replace", path: "/supply/ratingA", value: -5 }], "supply.ratingA"],
+    ["an unknown rule set", [{ op: "replace", path: "/rules", value: "us-nec-1899" }], "rules"],
+    ["a path that is not there", [{ op: "replace", path: "/nowhere/x", value: 1 }], ""],
+  ] as [string, Patch, string][])("that leaves %s is refused with its path", async (_name, patch, path) => {
+    const id = await jobs.create(usCase());
+    const answer = await take(id, 0, patch);
+    expect(answer?.kind).toBe("refused");
+    expect(answer?.kind === "refused" && answer.problems[0]?.path).toBe(path);
+    expect((await jobs.find(id))?.revision).toBe(0);
+  });
+  it("of many at once are all kept, each with a revision of its own", async () => {
+    const id = await jobs.create(usCase());
+    const adds = Array.from({ length: 8 }, (_, i) =>
+      take(id, 0, [{ op: "add", path: "/loads/-", value: { id: `n${i}`, kind: "range", va: 1000 } }]),
+    );
+    await Promise.all(adds);
+    const job = await jobs.find(id);
+    expect(job?.revision).toBe(8);
+    expect(new Set(job?.document.loads.map((l) => l.id)).size).toBe(16);
+  });
+});
+
+describe("another firm", () => {
+  it("finds, lists, edits and follows nothing of ours", async () => {
+    const id = await jobs.create({ ...usCase(), title: "Secret Lane" });
+    const other = jobsOf(theirs.id);
+    expect(await other.find(id)).toBeNull();
+    expect(await other.editsSince(id, 0)).toBeNull();
+    expect(await other.take(id, mara.id, { id: randomUUID(), baseRevision: 0, patch: title("Taken") })).toBeNull();
+    expect((await other.list("", 1)).total).toBe(0);
+    expect((await jobs.find(id))?.document.title).toBe("Secret Lane");
+  });
+});
+
+describe("search", () => {
+  it("looks in address and customer, and takes % and _ as they are", async () => {
+    await jobs.create({ ...usCase(), title: "100 % Lane", enquiry: { customer: "Ida_Reed" } });
+    const found = async (text: string) => (await jobs.list(text, 1)).jobs.map((j) => j.title);
+    expect(await found("100 %")).toEqual(["100 % Lane"]);
+    expect(await found("Ida_")).toEqual(["100 % Lane"]);
+    expect(await found("IdaxReed")).toEqual([]);
+  });
+});

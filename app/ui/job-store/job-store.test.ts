@@ -1,0 +1,192 @@
+import { beforeEach, describe, expect, it } from "vitest";
+import type { AppliedEdit } from "../../../core/case/edit.ts";
+import { applyPatch, type Patch } from "../../../core/case/patch.ts";
+import { usCase } from "../../../core/testing/cases.ts";
+import { JobStore, type SendAnswer } from "./job-store.ts";
+import type { Outbox, WaitingEdit } from "./outbox.ts";
+
+const title = (value: string): Patch => [{ op: "replace", path: "/title", value }];
+const addLoad = (id: string): Patch => [{ op: "add", path: "/loads/-", value: { id, kind: "range", va: 5000 } }];
+
+/** A store with a server in memory; time and sending happen when the test says so. */
+class Bench {
+  box = new Map<string, WaitingEdit>();
+  outbox: Outbox = {
+    all: () => [...this.box.values()],
+    put: (e) => void this.box.set(e.id, e),
+    take: (id) => void this.box.delete(id),
+  };
+  work: (() => void)[] = [];
+  answers: ((edit: WaitingEdit) => SendAnswer)[] = [];
+  sent: WaitingEdit[] = [];
+  time = 0;
+  ids = 0;
+  revision = 0;
+  store = this.open();
+
+  open() {
+    return new JobStore({
+      document: usCase(),
+      revision: 0,
+      outbox: this.outbox,
+      send: async (edit) => {
+        this.sent.push(edit);
+        return (this.answers.shift() ?? ((e: WaitingEdit) => this.accept(e)))(edit);
+      },
+      newId: () => `own-${++this.ids}`,
+      later: (run) => {
+        this.work.push(run);
+        return () => {
+          this.work = this.work.filter((w) => w !== run);
+        };
+      },
+      now: () => this.time,
+    });
+  }
+  accept(edit: WaitingEdit): SendAnswer {
+    this.revision++;
+    return { kind: "accepted", revision: this.revision, edits: [this.applied(edit.id, edit.patch)] };
+  }
+  applied = (id: string, patch: Patch, revision = this.revision): AppliedEdit => ({
+    id,
+    revision,
+    patch,
+    by: "Mara",
+    at: "",
+  });
+  foreign(patch: Patch): AppliedEdit {
+    this.revision++;
+    return this.applied(`foreign-${this.revision}`, patch);
+  }
+  /** Lets everything that was put off happen, until nothing is left or it is only trying again. */
+  async settle(rounds = 12) {
+    for (let i = 0; i < rounds && this.work.length > 0; i++) {
+      for (const run of this.work.splice(0)) run();
+      await new Promise((resolve) => setImmediate(resolve));
+    }
+  }
+}
+
+let bench: Bench;
+beforeEach(() => {
+  bench = new Bench();
+});
+
+describe("an edit", () => {
+  it("shows at once, waits in the browser, and is saved when the server has it", async () => {
+    bench.store.edit(title("New"));
+    expect(bench.store.getState()).toMatchObject({ saving: "saving", waiting: 1, document: { title: "New" } });
+    expect(bench.box.size).toBe(1);
+    await bench.settle();
+    expect(bench.store.getState()).toMatchObject({ saving: "saved", waiting: 0 });
+    expect(bench.box.size).toBe(0);
+  });
+  it("is one edit and one step of undo while typing goes on in a field", async () => {
+    for (const [i, text] of ["N", "Ne", "New"].entries()) {
+      bench.time = i * 100;
+      bench.store.edit(title(text), "/title");
+    }
+    await bench.settle();
+    expect(bench.sent.map((e) => e.patch)).toEqual([title("New")]);
+    bench.store.undo();
+    expect(bench.store.getState().document.title).toBe("Test home");
+  });
+  it("recomputes the assessment", () => {
+    const before = bench.store.getState().assessment.headroomA;
+    bench.store.edit(addLoad("x"));
+    expect(bench.store.getState().assessment.headroomA).toBeCloseTo(before - (0.4 * 5000) / 240, 6);
+  });
+  it("waits while there is no line, and goes up once it is back", async () => {
+    bench.answers.push(() => ({ kind: "unreachable" }));
+    bench.store.edit(title("A"));
+    bench.work.shift()?.();
+    await new Promise((resolve) => setImmediate(resolve));
+    expect(bench.store.getState().saving).toBe("waiting");
+    bench.store.edit(addLoad("x"));
+    await bench.settle();
+    expect(bench.store.getState()).toMatchObject({ saving: "saved", waiting: 0 });
+    expect(bench.sent.map((e) => e.id)).toEqual(["own-1", "own-1", "own-2"]);
+  });
+  it("survives a restart of the page, in order", async () => {
+    bench.store.edit(title("A"));
+    bench.store.edit(addLoad("x"));
+    const again = bench.open();
+    again.resume();
+    expect(again.getState()).toMatchObject({ waiting: 2, document: { title: "A" } });
+  });
+  it("is put back where the server refuses it", async () => {
+    bench.answers.push(() => ({ kind: "refused", problems: [{ path: "title", message: "is required" }] }));
+    bench.store.edit(title(""));
+    await bench.settle();
+    expect(bench.store.getState()).toMatchObject({ document: { title: "Test home" }, saving: "saved" });
+    expect(bench.store.getState().refused).toEqual([{ path: "title", message: "is required" }]);
+  });
+});
+
+describe("undo and redo", () => {
+  it("walk back and forth through every edit", () => {
+    const start = bench.store.getState().document;
+    bench.store.edit(title("A"));
+    bench.store.edit(addLoad("x"));
+    const end = bench.store.getState().document;
+    bench.store.undo();
+    bench.store.undo();
+    expect(bench.store.getState().document).toEqual(start);
+    expect(bench.store.getState().canUndo).toBe(false);
+    bench.store.redo();
+    bench.store.redo();
+    expect(bench.store.getState().document).toEqual(end);
+  });
+  it("follow what others have moved meanwhile", () => {
+    bench.store.edit([{ op: "replace", path: "/loads/2/va", value: 1234 }]);
+    const own = bench.applied("own-1", [{ op: "replace", path: "/loads/2/va", value: 1234 }], 1);
+    bench.store.receive([own]);
+    bench.revision = 1;
+    bench.store.receive([bench.foreign([{ op: "remove", path: "/loads/0" }])]);
+    bench.store.undo();
+    expect(bench.store.getState().document.loads[1]).toMatchObject({ id: "range", va: 9600 });
+  });
+});
+
+describe("another person's edit", () => {
+  it("shows beside my own unsent one", () => {
+    bench.store.edit(addLoad("mine"));
+    bench.store.receive([
+      bench.foreign([{ op: "add", path: "/loads/8", value: { id: "theirs", kind: "range", va: 1 } }]),
+    ]);
+    expect(
+      bench.store
+        .getState()
+        .document.loads.slice(8)
+        .map((l) => l.id),
+    ).toEqual(["theirs", "mine"]);
+    expect(bench.store.getState().conflict).toBeNull();
+  });
+  it("on the same field is a conflict, which a person settles", async () => {
+    bench.store.edit(title("Mine"));
+    bench.store.receive([bench.foreign(title("Theirs"))]);
+    expect(bench.store.getState().document.title).toBe("Theirs");
+    expect(bench.store.getState().conflict?.mine).toEqual([title("Mine")]);
+    bench.store.settle("mine");
+    await bench.settle();
+    expect(bench.store.getState()).toMatchObject({ document: { title: "Mine" }, conflict: null, saving: "saved" });
+  });
+  it("that the server finds in the way is a conflict too", async () => {
+    bench.answers.push(() => {
+      const theirs = bench.foreign(title("Theirs"));
+      return { kind: "conflict", revision: 1, edits: [theirs], with: theirs };
+    });
+    bench.store.edit(title("Mine"));
+    await bench.settle();
+    expect(bench.store.getState().conflict?.theirs.by).toBe("Mara");
+    bench.store.settle("theirs");
+    expect(bench.store.getState().document.title).toBe("Theirs");
+  });
+  it("comes once, however often it is told", () => {
+    const edit = bench.foreign([{ op: "add", path: "/loads/0", value: { id: "t", kind: "range", va: 1 } }]);
+    bench.store.receive([edit]);
+    bench.store.receive([edit]);
+    expect(bench.store.getState().document.loads).toHaveLength(9);
+    expect(applyPatch(usCase(), edit.patch).loads).toHaveLength(9);
+  });
+});

@@ -1,0 +1,142 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { usCase } from "../testing/cases.ts";
+import { type AppliedEdit, editSchema, rebaseOverEdits } from "./edit.ts";
+import { rebaseSequence } from "./edit-queue.ts";
+import { applyPatch, invertPatch, type Operation, type Patch, rebasePatch, settlePatch } from "./patch.ts";
+import { setValue, valueAt } from "./set-value.ts";
+
+const base = {
+  title: "Home",
+  loads: [
+    { id: "a", va: 1 },
+    { id: "b", va: 2 },
+    { id: "c", va: 3 },
+  ],
+};
+
+/** Any single operation on the base document. */
+const operation: fc.Arbitrary<Operation> = fc.oneof(
+  fc.record({
+    op: fc.constant("replace" as const),
+    path: fc.constantFrom("/title", "/loads/0/va", "/loads/1/va", "/loads/2/va"),
+    value: fc.integer(),
+  }),
+  fc.record({
+    op: fc.constant("add" as const),
+    path: fc.constantFrom("/loads/0", "/loads/1", "/loads/3"),
+    value: fc.record({ id: fc.uuid(), va: fc.integer() }),
+  }),
+  fc.record({ op: fc.constant("remove" as const), path: fc.constantFrom("/loads/0", "/loads/1", "/loads/2") }),
+);
+
+describe("a patch", () => {
+  it("and its inverse cancel", () => {
+    fc.assert(
+      fc.property(operation, (op) => {
+        const patch = [op];
+        expect(applyPatch(applyPatch(base, patch), invertPatch(base, patch))).toEqual(base);
+      }),
+    );
+  });
+  it("never changes the document it is given, and refuses a path that is not there", () => {
+    const before = structuredClone(base);
+    expect(() =>
+      applyPatch(base, [
+        { op: "replace", path: "/title", value: 1 },
+        { op: "replace", path: "/nowhere/x", value: 1 },
+      ]),
+    ).toThrow(/does not fit/);
+    expect(base).toEqual(before);
+  });
+  it("writes appending as the place it takes", () => {
+    const twice: Patch = [
+      { op: "add", path: "/loads/-", value: { id: "d" } },
+      { op: "add", path: "/loads/-", value: { id: "e" } },
+    ];
+    expect(settlePatch(base, twice).map((o) => o.path)).toEqual(["/loads/3", "/loads/4"]);
+  });
+});
+
+describe("moving over an edit that came first", () => {
+  it("either conflicts for both, or gives the same document in either order", () => {
+    fc.assert(
+      fc.property(operation, operation, (a, b) => {
+        const aOverB = rebasePatch([a], [b]);
+        const bOverA = rebasePatch([b], [a]);
+        expect(aOverB === null).toBe(bOverA === null);
+        if (!aOverB || !bOverA) return;
+        const ids = (d: typeof base) => d.loads.map((l) => `${l.id}=${l.va}`).sort();
+        const first = applyPatch(applyPatch(base, [b]), aOverB);
+        const second = applyPatch(applyPatch(base, [a]), bOverA);
+        expect(first.title).toEqual(second.title);
+        expect(ids(first)).toEqual(ids(second));
+      }),
+    );
+  });
+  it("follows a load whose place has moved", () => {
+    const patch: Patch = [{ op: "replace", path: "/loads/2/va", value: 9 }];
+    expect(rebasePatch(patch, [{ op: "remove", path: "/loads/0" }])).toEqual([
+      { op: "replace", path: "/loads/1/va", value: 9 },
+    ]);
+    expect(rebasePatch(patch, [{ op: "add", path: "/loads/0", value: {} }])).toEqual([
+      { op: "replace", path: "/loads/3/va", value: 9 },
+    ]);
+  });
+  it("conflicts where both change the same field, or one takes away what the other changes", () => {
+    const patch: Patch = [{ op: "replace", path: "/loads/1/va", value: 9 }];
+    expect(rebasePatch(patch, [{ op: "replace", path: "/loads/1/va", value: 7 }])).toBeNull();
+    expect(rebasePatch(patch, [{ op: "remove", path: "/loads/1" }])).toBeNull();
+    expect(rebasePatch(patch, [{ op: "replace", path: "/loads", value: [] }])).toBeNull();
+  });
+  it("names the edit that it conflicts with", () => {
+    const theirs: AppliedEdit = {
+      id: "x",
+      revision: 4,
+      patch: [{ op: "replace", path: "/title", value: "T" }],
+      by: "Mara",
+      at: "",
+    };
+    expect(rebaseOverEdits([{ op: "replace", path: "/title", value: "U" }], [theirs])).toEqual({ conflict: theirs });
+  });
+  it("moves a sequence of own edits, the later made on the earlier", () => {
+    const own: Patch[] = [
+      [{ op: "add", path: "/loads/3", value: { id: "mine", va: 5 } }],
+      [{ op: "replace", path: "/loads/3/va", value: 6 }],
+    ];
+    const { kept, clashing } = rebaseSequence(own, [[{ op: "add", path: "/loads/3", value: { id: "theirs", va: 1 } }]]);
+    expect(clashing).toBe(0);
+    const theirs = applyPatch(base, [{ op: "add", path: "/loads/3", value: { id: "theirs", va: 1 } }]);
+    const merged = kept.reduce((d, p) => applyPatch(d, p), theirs);
+    expect(merged.loads.slice(3)).toEqual([
+      { id: "theirs", va: 1 },
+      { id: "mine", va: 6 },
+    ]);
+  });
+});
+
+describe("an edit from outside", () => {
+  const good = { id: "12345678", baseRevision: 0, patch: [{ op: "replace", path: "/title", value: "T" }] };
+  it.each([
+    [{ ...good, id: "short" }],
+    [{ ...good, baseRevision: -1 }],
+    [{ ...good, patch: [] }],
+    [{ ...good, patch: [{ op: "move", path: "/title", from: "/x" }] }],
+    [{ ...good, patch: [{ op: "replace", path: "", value: {} }] }],
+    [{ ...good, patch: [{ op: "add", path: "/__proto__/x", value: 1 }] }],
+  ])("is refused where it is %o", (edit) => {
+    expect(editSchema.isValidSync(good)).toBe(true);
+    expect(editSchema.isValidSync(edit, { strict: true })).toBe(false);
+  });
+});
+
+describe("setting a value", () => {
+  it("makes what of the path is missing, and nothing where nothing changes", () => {
+    const bare = { need: null } as { need: unknown };
+    const made = applyPatch(bare, setValue(bare, "/need/pluggedIn/from", "20:00"));
+    expect(valueAt(made, "/need/pluggedIn/from")).toBe("20:00");
+    expect(setValue(made, "/need/pluggedIn/from", "20:00")).toEqual([]);
+    expect(setValue(usCase(), "/measured/days", undefined)).toEqual([]);
+    expect(applyPatch(made, setValue(made, "/need/pluggedIn/from", undefined))).toEqual({ need: { pluggedIn: {} } });
+  });
+});

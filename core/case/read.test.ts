@@ -1,0 +1,105 @@
+import { describe, expect, it } from "vitest";
+import { ukCase, usCase } from "../testing/cases.ts";
+import { fieldProblem } from "./field.ts";
+import { newCase } from "./new-case.ts";
+import { CaseRefused } from "./problems.ts";
+import { readCase, readCaseText, writeCase } from "./read.ts";
+import { RULE_SET_IDS } from "./types.ts";
+import { type Upgrade, upgradeCase } from "./upgrade.ts";
+
+/** The paths that a document is refused for. */
+function refusedPaths(document: unknown): string[] {
+  try {
+    readCase(document);
+    return [];
+  } catch (error) {
+    if (error instanceof CaseRefused) return error.problems.map((p) => p.path);
+    throw error;
+  }
+}
+const clone = <T>(value: T): T => structuredClone(value);
+
+describe("reading a case", () => {
+  it("gives back what was written, unknown fields included and reported", () => {
+    const document = { ...usCase(), roof: "slate", loads: [{ id: "a", kind: "range", va: 5000, colour: "white" }] };
+    const read = readCaseText(writeCase(document as never));
+    expect(read.document).toEqual(document);
+    expect(read.unknown.sort()).toEqual(["loads[0].colour", "roof"]);
+  });
+  it.each(RULE_SET_IDS)("takes a new case of %s", (rules) => {
+    expect(readCase(newCase(rules, "1 Test Lane", "A customer")).unknown).toEqual([]);
+  });
+  it("names the line where JSON breaks off", () => {
+    expect(() => readCaseText('{\n "format": "heron-case",\n "version": 1,,\n}')).toThrow(/line 3/);
+  });
+  it.each([
+    ["another document", { format: "something-else", version: 1 }, "format"],
+    ["a list", [], ""],
+    ["a newer version", { ...usCase(), version: 2 }, "version"],
+    ["a version in words", { ...usCase(), version: "one" }, "version"],
+  ])("refuses %s", (_name, document, path) => {
+    expect(refusedPaths(document)).toEqual([path]);
+  });
+  it.each([
+    ["rules", { rules: "us-nec-1899" }],
+    ["supply.ratingA", { supply: { system: "split-phase-120-240", ratingA: -100 } }],
+    ["supply.ratingA", { supply: { system: "split-phase-120-240", ratingA: 99_999 } }],
+    ["supply.ratingA", { supply: { system: "split-phase-120-240", ratingA: "100" } }],
+    ["supply.system", { supply: { system: "single-phase-230", ratingA: 100 } }],
+    ["loads[0].va", { loads: [{ id: "a", kind: "range", va: -5 }] }],
+    ["loads[0].va", { loads: [{ id: "a", kind: "range", va: 12_000_000 }] }],
+    ["loads[0].va", { loads: [{ id: "a", kind: "range" }] }],
+    ["loads[0].kind", { loads: [{ id: "a", kind: "elephant", va: 1 }] }],
+    ["loads[0].kind", { loads: [{ id: "a", kind: "shower", va: 9000 }] }],
+    [
+      "loads[1].id",
+      {
+        loads: [
+          { id: "a", kind: "range", va: 1 },
+          { id: "a", kind: "range", va: 1 },
+        ],
+      },
+    ],
+    ["loads[0].panel", { loads: [{ id: "a", kind: "range", va: 1, panel: "nowhere" }] }],
+    ["dwelling.floorArea.unit", { dwelling: { floorArea: { value: 10, unit: "acre" } } }],
+    ["need.pluggedIn.from", { need: { pluggedIn: { from: "25:00", to: "06:00" } } }],
+    [
+      "panels[0].fedFrom",
+      {
+        panels: [
+          { id: "a", fedFrom: "b" },
+          { id: "b", fedFrom: "a" },
+        ],
+      },
+    ],
+    ["charger.panel", { charger: { panel: "nowhere" } }],
+    ["options.loadMethod", { options: { loadMethod: "uk-diversity" } }],
+    ["outlets[0].circuit", { outlets: [{ id: "o", type: "14-30", circuit: "nowhere" }] }],
+  ])("names %s", (path, change) => {
+    expect(refusedPaths({ ...clone(usCase()), ...change })).toContain(path);
+  });
+  it("takes an unknown supply rating as null, and a case of the United Kingdom", () => {
+    expect(refusedPaths(ukCase({ supply: { system: "single-phase-230", ratingA: null } }))).toEqual([]);
+  });
+});
+
+describe("one field", () => {
+  it("is judged by the same schema, in its own words", () => {
+    expect(fieldProblem("/supply/ratingA", -5)).toBe("must be greater than 0");
+    expect(fieldProblem("/loads/3/va", 5000)).toBeNull();
+    expect(fieldProblem("/panels/0/spaces", 20.5)).toBe("must be a whole number");
+  });
+});
+
+describe("older versions", () => {
+  const chain: Upgrade[] = [
+    { from: 1, apply: (d) => ({ ...d, second: true }) },
+    { from: 2, apply: (d) => ({ ...d, third: d.second }) },
+  ];
+  it("are brought up step by step", () => {
+    expect(upgradeCase({ version: 1 }, chain, 3)).toEqual({ version: 3, second: true, third: true });
+  });
+  it("are refused where a step is missing", () => {
+    expect(() => upgradeCase({ version: 0 }, chain, 3)).toThrow(/cannot be read any more/);
+  });
+});

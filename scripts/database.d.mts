@@ -1,0 +1,9 @@
+export interface RunningDatabase {
+  url: string;
+  urlOf(name: string): string;
+  port: number;
+  stop(): Promise<void>;
+}
+export function startDatabase(options: { folder: string; port?: number; detached?: boolean }): Promise<RunningDatabase>;
+export function freePort(): Promise<number>;
+export function portIsFree(port: number): Promise<boolean>;

@@ -4,7 +4,8 @@ import { hash, verify } from "@node-rs/argon2";
 import { and, eq, gt, lt, or, sql } from "drizzle-orm";
 import { createCookie, redirect } from "react-router";
 import { firm, person, type Role, session, signInFailure } from "../../db/schema.ts";
-import { database } from "./database.ts";
+import { database, databaseIsLost } from "./database.ts";
+import { refuse } from "./refusals.ts";
 import { settings } from "./settings.ts";
 
 const DAY_MS = 24 * 3600 * 1000;
@@ -39,10 +40,16 @@ const tokenOf = async (request: Request): Promise<string | null> =>
 
 export const hashPassword = (password: string): Promise<string> => hash(password);
 
-/** Who sends the request, or null. */
+/** Who sends the request, or null; every route asks this first, so here a database out of reach is told. */
 export async function signedIn(request: Request, now = new Date()): Promise<SignedIn | null> {
   const token = await tokenOf(request);
   if (!token || typeof token !== "string") return null;
+  return personOf(token, now).catch((error: unknown) => {
+    throw databaseIsLost(error) ? refuse("database-away") : error;
+  });
+}
+
+async function personOf(token: string, now: Date): Promise<SignedIn | null> {
   const [found] = await database
     .select({
       id: person.id,

@@ -19,6 +19,7 @@ export async function action({ request, params }: Route.ActionArgs) {
     if (!answer) return refuse("not-found");
     return Response.json(answer, { status: STATUS[answer.kind] });
   } catch (error) {
+    if (error instanceof Response) return error;
     if (databaseIsLost(error)) return refuse("database-away");
     if (error instanceof ValidationError || error instanceof SyntaxError) return refuse("bad-request");
     throw error;

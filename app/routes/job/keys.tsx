@@ -1,8 +1,9 @@
 /** Keys of a job: one to each step, undo, redo, find, and the list of them. */
-import { Modal } from "antd";
-import { useEffect, useState } from "react";
+import { Button } from "antd";
+import { useEffect, useRef } from "react";
 import type { StepId } from "../../../core/missing.ts";
 import { STEPS } from "../../ui/frame/steps.ts";
+import styles from "./keys.module.css";
 
 const KEYS: readonly [keys: string, what: string][] = [
   ...STEPS.map((s): [string, string] => [s.key, `Go to ${s.name}`]),
@@ -29,7 +30,7 @@ interface Actions {
 
 /** Listens for the keys of a job; returns the list of keys to draw. */
 export function useJobKeys({ step, find, undo, redo }: Actions) {
-  const [shown, setShown] = useState(false);
+  const dialog = useRef<HTMLDialogElement>(null);
   useEffect(() => {
     const press = (event: KeyboardEvent) => {
       if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === "z") {
@@ -39,13 +40,13 @@ export function useJobKeys({ step, find, undo, redo }: Actions) {
       if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return;
       const to = STEPS.find((s) => s.key === event.key);
       if (to) return step(to.id);
-      if (event.key === "?") return setShown(true);
+      if (event.key === "?") return dialog.current?.showModal();
       if (event.key === "/") {
         event.preventDefault();
         find();
       }
     };
-    const open = () => setShown(true);
+    const open = () => dialog.current?.showModal();
     window.addEventListener("keydown", press);
     window.addEventListener(OPEN, open);
     return () => {
@@ -54,17 +55,17 @@ export function useJobKeys({ step, find, undo, redo }: Actions) {
     };
   });
   return (
-    <Modal open={shown} onCancel={() => setShown(false)} footer={null} title="Keys" width={360}>
-      <dl style={{ display: "grid", gridTemplateColumns: "8rem 1fr", gap: "0.35rem 0.75rem", margin: 0 }}>
-        {KEYS.map(([keys, what]) => [
-          <dt key={`${keys}-key`} className="figure">
-            {keys}
-          </dt>,
-          <dd key={`${keys}-what`} style={{ margin: 0 }}>
-            {what}
-          </dd>,
-        ])}
+    <dialog ref={dialog} className={styles.keys} aria-label="Keys">
+      <h2>Keys</h2>
+      <dl>
+        {KEYS.map(([keys, what]) => (
+          <div key={keys}>
+            <dt className="figure">{keys}</dt>
+            <dd>{what}</dd>
+          </div>
+        ))}
       </dl>
-    </Modal>
+      <Button onClick={() => dialog.current?.close()}>Close</Button>
+    </dialog>
   );
 }

@@ -50,8 +50,12 @@ export function useCaseText<T>({ pointer, show, read }: TextSync<T>) {
   const [text, setText] = useState(shown);
   const [problem, setProblem] = useState<string | null>(null);
   const typing = useRef(false);
+  /** How the case shows what was typed here last; anything else in the case came from elsewhere. */
+  const own = useRef(shown);
+  const stuck = useRef(false);
+  stuck.current = problem !== null;
   useEffect(() => {
-    if (typing.current) return;
+    if (typing.current && (shown === own.current || stuck.current)) return;
     setText(shown);
     setProblem(null);
   }, [shown]);
@@ -67,7 +71,9 @@ export function useCaseText<T>({ pointer, show, read }: TextSync<T>) {
       const wrong =
         understood.value === undefined || understood.value === null ? null : fieldProblem(pointer, understood.value);
       setProblem(wrong);
-      if (!wrong) store.edit(setValue(store.getState().document, pointer, understood.value), pointer);
+      if (wrong) return;
+      own.current = show((understood.value ?? undefined) as T | undefined);
+      store.edit(setValue(store.getState().document, pointer, understood.value), pointer);
     },
     leave() {
       typing.current = false;

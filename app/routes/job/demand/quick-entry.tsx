@@ -2,16 +2,12 @@
 import { Button, Input, type InputRef } from "antd";
 import { useEffect, useRef, useState } from "react";
 import { type EnteredLoad, parseLoads, showNameplate } from "../../../../core/case/quick-entry.ts";
-import type { Load } from "../../../../core/case/types.ts";
 import { codebookOf } from "../../../../core/codebook/index.ts";
 import { useJob, useJobStore } from "../../../ui/job-store/use-job.tsx";
 import styles from "./demand.module.css";
 
-/** A short id that no load has yet. */
-function freshId(loads: readonly Load[], kind: string): string {
-  const taken = new Set(loads.map((l) => l.id));
-  for (let n = 1; ; n++) if (!taken.has(`${kind}-${n}`)) return `${kind}-${n}`;
-}
+/** An id that nobody else who enters loads at the same time can come to. */
+const freshId = (kind: string) => `${kind}-${crypto.randomUUID().slice(0, 8)}`;
 
 export function QuickEntry() {
   const { document, assessment } = useJob();
@@ -37,10 +33,8 @@ export function QuickEntry() {
   }, []);
 
   function add(entries: readonly EnteredLoad[]) {
-    for (const { load } of entries) {
-      const { loads } = store.getState().document;
-      store.edit([{ op: "add", path: "/loads/-", value: { id: freshId(loads, load.kind), ...load } }]);
-    }
+    for (const { load } of entries)
+      store.edit([{ op: "add", path: "/loads/-", value: { id: freshId(load.kind), ...load } }]);
     setAdded(`Added: ${entries.map((e) => e.understood).join("; ")}`);
   }
 

@@ -1,0 +1,126 @@
+/**
+ * The running application for browser tests: each worker has its own database, demo data and server, and every test
+ * fails on a console error or an uncaught fault in the page.
+ */
+import { type ChildProcess, spawn, spawnSync } from "node:child_process";
+import { mkdtempSync, rmSync } from "node:fs";
+import os from "node:os";
+import path from "node:path";
+import { type BrowserContext, test as base, expect, type Page } from "@playwright/test";
+import { freePort, type RunningDatabase, startDatabase } from "../scripts/database.mjs";
+
+export class Heron {
+  private constructor(
+    readonly url: string,
+    private readonly folder: string,
+    private database: RunningDatabase,
+    private readonly server: ChildProcess,
+  ) {}
+
+  static async start(): Promise<Heron> {
+    const folder = mkdtempSync(path.join(os.tmpdir(), "heron-e2e-"));
+    const database = await startDatabase({ folder });
+    const port = await freePort();
+    const env = {
+      ...process.env,
+      DATABASE_URL: database.url,
+      HERON_DEMO: "1",
+      HERON_LOG: "fatal",
+      PORT: String(port),
+      NODE_ENV: "production",
+    };
+    const loaded = spawnSync("npx", ["tsx", "db/load-demo.ts"], { env, encoding: "utf8" });
+    if (loaded.status !== 0) throw new Error(loaded.stderr);
+    const server = spawn(process.execPath, ["scripts/serve.mjs"], { env, stdio: ["ignore", "pipe", "inherit"] });
+    await new Promise<void>((resolve, reject) => {
+      server.stdout?.on("data", (text) => /Heron is at/.test(String(text)) && resolve());
+      server.once("exit", (code) => reject(new Error(`the server ended with ${code}`)));
+    });
+    return new Heron(`http://localhost:${port}`, folder, database, server);
+  }
+
+  killDatabase = () => this.database.stop();
+  async reviveDatabase() {
+    this.database = await startDatabase({ folder: this.folder, port: this.database.port });
+  }
+  async stop() {
+    this.server.kill("SIGTERM");
+    await this.database.stop();
+    rmSync(this.folder, { recursive: true, force: true });
+  }
+}
+
+/** Signs a page in as a demo person, by one click. */
+export async function signInAs(page: Page, heron: Heron, person: string) {
+  await page.goto(`${heron.url}/sign-in`);
+  await page.getByRole("button", { name: person }).click();
+  await page.waitForURL(`${heron.url}/`);
+}
+
+/** Opens a step of a job and waits until the page is live. */
+export async function openStep(page: Page, heron: Heron, job: string, step: string) {
+  await page.goto(`${heron.url}/jobs/${job}/${step}`);
+  await page.waitForSelector("html[data-ready=job]");
+}
+
+/** Makes a job of its own for a test, so that tests do not meet in one; returns its id. */
+export async function newJob(page: Page, heron: Heron, address: string): Promise<string> {
+  await page.goto(`${heron.url}/jobs/new`);
+  await field(page, "Address").fill(address);
+  await page.getByRole("button", { name: "Start the survey" }).click();
+  await page.waitForSelector("html[data-ready=job]");
+  return new URL(page.url()).pathname.split("/")[2] as string;
+}
+
+/** A field by its label. */
+export const field = (page: Page, label: string) => page.getByRole("textbox", { name: label });
+
+export const saved = (page: Page) => expect(page.locator("[data-saving]")).toHaveText("Saved");
+
+interface Fixtures {
+  /** Console errors that this test brings about on purpose. */
+  expectedErrors: RegExp;
+  /** A second person's browser. */
+  other: Page;
+}
+
+function watch(page: Page, faults: string[], expected: RegExp) {
+  page.on("console", (message) => {
+    if (message.type() === "error" && !expected.test(message.text())) faults.push(message.text());
+  });
+  page.on("pageerror", (error) => faults.push(String(error)));
+}
+
+export const test = base.extend<Fixtures & { faults: string[] }, { heron: Heron }>({
+  heron: [
+    // biome-ignore lint/correctness/noEmptyPattern: Playwright reads the fixtures off the pattern
+    async ({}, use) => {
+      const heron = await Heron.start();
+      await use(heron);
+      await heron.stop();
+    },
+    { scope: "worker", timeout: 120_000 },
+  ],
+  expectedErrors: [/^(?!)/, { option: true }],
+  faults: [
+    // biome-ignore lint/correctness/noEmptyPattern: as above
+    async ({}, use) => {
+      const faults: string[] = [];
+      await use(faults);
+      expect(faults).toEqual([]);
+    },
+    { auto: true },
+  ],
+  page: async ({ page, faults, expectedErrors }, use) => {
+    watch(page, faults, expectedErrors);
+    await use(page);
+  },
+  other: async ({ browser, faults, expectedErrors }, use) => {
+    const context: BrowserContext = await browser.newContext();
+    const page = await context.newPage();
+    watch(page, faults, expectedErrors);
+    await use(page);
+    await context.close();
+  },
+});
+export { expect };

@@ -1,0 +1,49 @@
+/** First paint, themes and the phone. */
+import { expect, openStep, signInAs, test } from "./heron.ts";
+
+test("the first paint is styled, before any script has run", async ({ browser, heron }) => {
+  const context = await browser.newContext({ javaScriptEnabled: false });
+  const page = await context.newPage();
+  await page.goto(`${heron.url}/sign-in`);
+  const button = page.getByRole("button", { name: "Sign in", exact: true });
+  await expect(button).toHaveCSS("background-color", "rgb(47, 95, 115)");
+  await expect(page.locator("body")).toHaveCSS("font-family", /Atkinson Hyperlegible Next/);
+  await context.close();
+});
+
+test("the cupboard theme is kept, and painted from the first", async ({ page, heron }) => {
+  await signInAs(page, heron, "Mara Quill");
+  await openStep(page, heron, "tidewrack-lantern-row", "survey");
+  await page.getByRole("button", { name: "Cupboard" }).click();
+  await expect(page.locator("html")).toHaveAttribute("data-theme", "cupboard");
+  await page.reload();
+  await expect(page.locator("body")).toHaveCSS("background-color", "rgb(16, 23, 26)");
+  await page.waitForSelector("html[data-ready=job]");
+  await page.getByRole("button", { name: "Daylight" }).click();
+  await expect(page.locator("html")).toHaveAttribute("data-theme", "light");
+});
+
+test.describe("on a phone", () => {
+  test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
+
+  test("nothing runs off the side, and everything to tap is large enough", async ({ page, heron }) => {
+    await signInAs(page, heron, "Wren Osier");
+    for (const step of ["survey", "demand", "need", "ways", "papers"]) {
+      await openStep(page, heron, "osier-sluice-road", step);
+      const measured = await page.evaluate(() => {
+        const small = [...document.querySelectorAll<HTMLElement>("nav a, main button, main input, header button")]
+          .filter((e) => e.offsetParent !== null && !/segmented|switch|out-of-sight/.test(e.className))
+          .filter((e) => !e.closest("[class*=segmented]"))
+          .filter((e) => e.getAttribute("type") !== "radio")
+          .map((e) => ({
+            text: e.textContent || e.getAttribute("aria-label"),
+            box: (e.closest(".ant-input-affix-wrapper, .ant-select") ?? e).getBoundingClientRect(),
+          }))
+          .filter(({ box }) => box.height > 0 && box.height < 39.5)
+          .map(({ text, box }) => `${text}: ${box.height}`);
+        return { wide: document.documentElement.scrollWidth, small };
+      });
+      expect({ step, ...measured }).toEqual({ step, wide: 390, small: [] });
+    }
+  });
+});

@@ -1,0 +1,92 @@
+/** Two people on one job, a lost line, a killed database. */
+import { expect, field, newJob, openStep, saved, signInAs, test } from "./heron.ts";
+
+test("a second person sees an edit within two seconds, without reload", async ({ page, other, heron }) => {
+  await signInAs(page, heron, "Mara Quill");
+  const id = await newJob(page, heron, "3 Together Row");
+  await signInAs(other, heron, "Jonah Pike");
+  await openStep(other, heron, id, "survey");
+  await field(page, "Service rating").fill("125");
+  const from = Date.now();
+  await expect(field(other, "Service rating")).toHaveValue("125", { timeout: 2000 });
+  expect(Date.now() - from).toBeLessThan(2000);
+});
+
+test("both keep their loads when they enter them at once", async ({ page, other, heron }) => {
+  await signInAs(page, heron, "Mara Quill");
+  const id = await newJob(page, heron, "4 Together Row");
+  await signInAs(other, heron, "Jonah Pike");
+  await openStep(page, heron, id, "demand");
+  await openStep(other, heron, id, "demand");
+  const add = async (who: typeof page, text: string) => {
+    await field(who, "Add a load").fill(text);
+    await field(who, "Add a load").press("Enter");
+  };
+  await Promise.all([add(page, "kiln 8kw"), add(other, "sauna 6kw")]);
+  for (const who of [page, other]) {
+    await expect(field(who, "Nameplate of Kiln")).toHaveValue("8 kW");
+    await expect(field(who, "Nameplate of Sauna")).toHaveValue("6 kW");
+  }
+});
+
+test.describe("a lost line", () => {
+  test.use({ expectedErrors: /Failed to load resource|ERR_INTERNET_DISCONNECTED/ });
+
+  test("keeps what was typed, even over a reload, and sends it when it is back", async ({ page, heron, context }) => {
+    await signInAs(page, heron, "Mara Quill");
+    const id = await newJob(page, heron, "5 Lost Line");
+    await saved(page);
+    await page.route("**/edits", (route) => route.abort());
+    await field(page, "Service rating").fill("175");
+    await expect(page.locator("[data-saving=waiting]")).toContainText("kept here");
+    await page.reload();
+    await page.waitForSelector("html[data-ready=job]");
+    await expect(field(page, "Service rating")).toHaveValue("175");
+    await page.unroute("**/edits");
+    await saved(page);
+    const kept = await (await context.request.get(`${heron.url}/jobs/${id}/case.json`)).json();
+    expect(kept.supply.ratingA).toBe(175);
+  });
+
+  test("with a conflict in between is settled by a person", async ({ page, other, heron }) => {
+    await signInAs(page, heron, "Mara Quill");
+    const id = await newJob(page, heron, "6 Conflict Row");
+    await field(page, "Customer").fill("Before");
+    await saved(page);
+    await signInAs(other, heron, "Jonah Pike");
+    await openStep(other, heron, id, "survey");
+    await page.route("**/edits", (route) => route.abort());
+    await field(page, "Customer").fill("Mine");
+    await field(other, "Customer").fill("Theirs");
+    await saved(other);
+    await page.unroute("**/edits");
+    await expect(page.getByText("Jonah Pike changed the same thing while you did.")).toBeVisible();
+    await page.getByRole("button", { name: "Use mine" }).click();
+    await expect(field(other, "Customer")).toHaveValue("Mine");
+  });
+});
+
+test.describe("a killed database", () => {
+  test.use({ expectedErrors: /Failed to load resource|503|ERR_INCOMPLETE_CHUNKED_ENCODING/ });
+
+  test("loses nothing: plain words, and the edit goes up when it is back", async ({ page, heron }) => {
+    await signInAs(page, heron, "Mara Quill");
+    const id = await newJob(page, heron, "7 Dark Street");
+    await saved(page);
+    await heron.killDatabase();
+    try {
+      await field(page, "Service rating").fill("225");
+      await expect(page.locator("[data-saving=waiting]")).toContainText("kept here");
+      const list = await page.request.get(`${heron.url}/`);
+      expect(list.status()).toBe(503);
+      const words = await list.text();
+      expect(words).toContain("The database is away");
+      expect(words).not.toMatch(/at .*\.js:\d+|ECONNREFUSED/);
+    } finally {
+      await heron.reviveDatabase();
+    }
+    await expect(page.locator("[data-saving]")).toHaveText("Saved", { timeout: 15_000 });
+    const kept = await (await page.request.get(`${heron.url}/jobs/${id}/case.json`)).json();
+    expect(kept.supply.ratingA).toBe(225);
+  });
+});

@@ -137,6 +137,10 @@ describe("figures as shown", () => {
     [showVA(19_484), "19,484 VA"],
     [showVA(1_234_567), "1,234,567 VA"],
     [showNumber(12.345), "12.35"],
+    [showNumber(0.05), "0.05"],
+    [showNumber(7.2), "7.2"],
+    [showNumber(3), "3"],
+    [showVA(1_000_005), "1,000,005 VA"],
   ])("%s", (shown, expected) => {
     expect(shown).toBe(expected);
   });

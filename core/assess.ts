@@ -109,7 +109,9 @@ export function assess(document: CaseDocument): Assessment {
     }),
     need: { energyPerDayKWh: need.energyPerDayKWh, hoursPerNight: need.hoursPerNight },
     missing: missingForVerdict(document, codebook),
-    assumptions: [...supply.assumed, ...chosen.assumptions, ...need.assumed],
+    assumptions: [
+      ...new Set([...supply.assumed, ...chosen.assumptions, ...need.assumed, ...(taken?.explain.assumes ?? [])]),
+    ],
     waterline: taken?.level ?? level(s, 0),
     explain: {
       ratingA: supply.explain,

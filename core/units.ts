@@ -37,11 +37,13 @@ export function hoursByClock(windows: readonly DailyWindow[]): number[] {
 /** Rounded to `places` decimals, thousands grouped, no trailing zeros; written by hand because it runs on every edit. */
 function show(value: number, places: 0 | 1 | 2): string {
   const scale = 10 ** places;
-  const rounded = Math.round(Math.abs(value) * scale) / scale;
-  const [whole = "0", part] = String(rounded).split(".");
-  const digits = whole.length > 3 ? whole.replace(/\B(?=(\d{3})+$)/g, ",") : whole;
-  return `${value < 0 && rounded !== 0 ? "-" : ""}${digits}${part ? `.${part}` : ""}`;
+  const units = Math.round(Math.abs(value) * scale);
+  const part = units % scale;
+  const decimals = part === 0 ? "" : `.${part % 10 === 0 ? part / 10 : places === 2 && part < 10 ? `0${part}` : part}`;
+  return `${value < 0 && units > 0 ? "-" : ""}${grouped(Math.floor(units / scale))}${decimals}`;
 }
+const grouped = (whole: number): string =>
+  whole < 1000 ? String(whole) : `${grouped(Math.floor(whole / 1000))},${String(whole % 1000).padStart(3, "0")}`;
 
 export const showA = (amps: number): string => `${show(amps, 1)} A`;
 export const showVA = (va: number): string => `${show(va, 0)} VA`;

@@ -39,6 +39,9 @@ export class Heron {
     return new Heron(`http://localhost:${port}`, folder, database, server);
   }
 
+  get databaseUrl() {
+    return this.database.url;
+  }
   killDatabase = () => this.database.stop();
   async reviveDatabase() {
     this.database = await startDatabase({ folder: this.folder, port: this.database.port });

@@ -1,6 +1,6 @@
 /** Choosing among the ways by the job's policy, and saying in two sentences why. */
 import type { Policy } from "../case/types.ts";
-import { showA, showKWh } from "../units.ts";
+import { showA, showKWh, showNumber } from "../units.ts";
 import type { WayJudgement } from "./types.ts";
 
 export interface Recommendation {
@@ -24,8 +24,7 @@ const WON: Record<Policy, (way: WayJudgement) => string> = {
   "future-ready": (w) => `the most room left for later (${showA(spareA(w))})`,
 };
 
-const money = ({ cost }: WayJudgement) =>
-  `${cost.currency === "GBP" ? "£" : "$"}${cost.typical.toLocaleString("en-US")}`;
+const money = ({ cost }: WayJudgement) => `${cost.currency === "GBP" ? "£" : "$"}${showNumber(cost.typical)}`;
 
 export function recommend(ways: readonly WayJudgement[], policy: Policy, needKWh: number): Recommendation {
   const usable = ways.filter((w) => w.verdict !== "ruled-out" && w.chargeA > 0);

@@ -9,7 +9,7 @@ import type { PaperInput } from "../index.ts";
 import { PaperWaterline } from "../waterline.tsx";
 
 const s = StyleSheet.create({
-  page: { padding: "15mm 15mm 18mm", fontFamily: "Text", fontSize: 9.5, color: "#1D2A30", lineHeight: 1.35 },
+  page: { padding: "13mm 15mm 17mm", fontFamily: "Text", fontSize: 9.2, color: "#1D2A30", lineHeight: 1.35 },
   head: {
     flexDirection: "row",
     justifyContent: "space-between",
@@ -17,10 +17,10 @@ const s = StyleSheet.create({
     paddingBottom: 6,
   },
   title: { fontSize: 17, fontWeight: 700, lineHeight: 1.2 },
-  h2: { fontSize: 11.5, fontWeight: 700, marginTop: 11, marginBottom: 3 },
+  h2: { fontSize: 11.5, fontWeight: 700, marginTop: 8, marginBottom: 2, lineHeight: 1.25 },
   quiet: { color: "#4B6470" },
-  verdict: { fontSize: 12.5, fontWeight: 700 },
-  row: { flexDirection: "row", borderBottom: "0.6pt solid #D9D4C5", paddingVertical: 2.5 },
+  verdict: { fontSize: 12.5, fontWeight: 700, lineHeight: 1.3, marginBottom: 3 },
+  row: { flexDirection: "row", borderBottom: "0.6pt solid #D9D4C5", paddingVertical: 1.8 },
   headRow: { color: "#4B6470", fontSize: 8.5, fontWeight: 600 },
   total: { fontWeight: 700, borderBottom: 0, borderTop: "1pt solid #1D2A30" },
   label: { flex: 1, paddingRight: 6 },
@@ -28,18 +28,9 @@ const s = StyleSheet.create({
   factor: { width: 52, textAlign: "right", fontFamily: "Figures" },
   rule: { width: 128, paddingLeft: 10, color: "#4B6470" },
   part: { fontSize: 8.5, color: "#4B6470", paddingLeft: 10, flexDirection: "row" },
-  sign: { flexDirection: "row", gap: 18, marginTop: 22 },
+  sign: { flexDirection: "row", gap: 18, marginTop: 26 },
   line: { flex: 1, borderTop: "0.8pt solid #1D2A30", paddingTop: 3, color: "#4B6470" },
-  foot: {
-    position: "absolute",
-    bottom: 22,
-    left: 42,
-    right: 42,
-    fontSize: 8,
-    color: "#4B6470",
-    flexDirection: "row",
-    justifyContent: "space-between",
-  },
+  foot: { position: "absolute", bottom: 22, fontSize: 8, color: "#4B6470" },
 });
 
 /** The shipped fonts have no such signs; the trade writes them out. */
@@ -116,6 +107,14 @@ export function LoadWorksheet({ document, assessment, firm, preparedBy, date }: 
   return (
     <Document title={`Load calculation, ${document.title}`} author={firm} language="en">
       <Page size={codebook.region === "us" ? "LETTER" : "A4"} style={s.page}>
+        <Text style={[s.foot, { left: 42 }]} fixed>
+          {document.title} - {firm}
+        </Text>
+        <Text
+          style={[s.foot, { right: 42 }]}
+          fixed
+          render={({ pageNumber, totalPages }) => `${pageNumber} / ${totalPages}`}
+        />
         <View style={s.head}>
           <View>
             <Text style={s.title}>Load-calculation worksheet</Text>
@@ -145,7 +144,7 @@ export function LoadWorksheet({ document, assessment, firm, preparedBy, date }: 
                 </Text>
               ))}
           </View>
-          <PaperWaterline level={assessment.waterline} width={190} height={172} />
+          <PaperWaterline level={assessment.waterline} width={190} height={146} />
         </View>
         <Text style={s.h2}>Calculation</Text>
         <Lines calculation={calculation} ratingA={assessment.supply.ratingA} />
@@ -191,12 +190,6 @@ export function LoadWorksheet({ document, assessment, firm, preparedBy, date }: 
             <Text style={s.line}>Checked by (name, licence)</Text>
             <Text style={s.line}>Signature and date</Text>
           </View>
-        </View>
-        <View style={s.foot} fixed>
-          <Text>
-            {document.title} - {firm}
-          </Text>
-          <Text render={({ pageNumber, totalPages }) => `${pageNumber} / ${totalPages}`} />
         </View>
       </Page>
     </Document>

@@ -88,7 +88,10 @@ function AnswerBand() {
         <p className={styles.verdict}>
           <AnswerVerdict state={answer.state} word={answer.verdict} />
           {answer.state !== "open" && calculation && (
-            <Figure why={calculation.explain.headroomA}>{showA(assessment.headroomA)}</Figure>
+            <span>
+              <Figure why={calculation.explain.headroomA}>{showA(Math.abs(assessment.headroomA))}</Figure>{" "}
+              <span className={styles.spare}>{assessment.headroomA < 0 ? "over already" : "spare"}</span>
+            </span>
           )}
         </p>
         <p>{answer.text}.</p>

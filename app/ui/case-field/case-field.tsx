@@ -237,7 +237,7 @@ export function CaseChoice<T extends string | number>(props: {
   const { document } = useJob();
   const value = (valueAt(document, pointer) as T | undefined) ?? fallback;
   const choose = (next: T) => store.edit(setValue(store.getState().document, pointer, next));
-  const few = options.reduce((n, o) => n + o.label.length, 0) <= 20;
+  const few = options.reduce((n, o) => n + o.label.length, 0) <= 18;
   return (
     <FieldFrame label={label} hint={hint} id={id}>
       {few ? (

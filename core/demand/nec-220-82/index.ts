@@ -1,6 +1,5 @@
 /** NEC 220.82: optional method for a dwelling unit. */
-import { showVA } from "../../units.ts";
-import { sum, tieredLines } from "../lines.ts";
+import { tieredLines } from "../lines.ts";
 import {
   alternative,
   areaAssumption,

@@ -1,6 +1,5 @@
 /** NEC 220.83: optional method for an existing dwelling to which load is being added; (A) and (B). */
-import { showVA } from "../../units.ts";
-import { sum, tieredLines } from "../lines.ts";
+import { tieredLines } from "../lines.ts";
 import {
   alternative,
   areaAssumption,
@@ -61,7 +60,6 @@ export const nec22083: DemandMethod = {
         addsClimate
           ? "Heating or cooling is being added, so (B) applies: it is counted outside the general loads"
           : "No heating or cooling is being added, so (A) applies: the larger of the two sits among the general loads",
-        `General loads come to ${showVA(sum(parts))} before the demand factor`,
       ],
     };
   },

@@ -75,13 +75,23 @@ function WayRow({ way, scaleA, recommended }: { way: WayJudgement; scaleA: numbe
       </div>
       <dl className={styles.figures}>
         <div>
-          <dt>{way.limitA !== undefined && !out ? "Limit" : "Charging"}</dt>
+          <dt>Charging</dt>
           <dd>
-            <Figure why={way.explain}>
-              {way.limitA !== undefined && !out ? showA(way.limitA) : out ? "none" : showA(way.chargeA)}
-            </Figure>
+            {way.limitA !== undefined && !out ? (
+              <span className="figure">up to {showA(way.chargeA)}</span>
+            ) : (
+              <Figure why={way.explain}>{out ? "none" : showA(way.chargeA)}</Figure>
+            )}
           </dd>
         </div>
+        {way.limitA !== undefined && !out && (
+          <div>
+            <dt>Held below</dt>
+            <dd>
+              <Figure why={way.explain}>{showA(way.limitA)}</Figure>
+            </dd>
+          </div>
+        )}
         {!out && (
           <>
             <div>

@@ -1,10 +1,10 @@
-/** `npm run bench`: how fast the core works, as JSON; figures of the page and the server are in `e2e/bench`. */
-import { assess } from "../core/assess.ts";
-import { newCase } from "../core/case/new-case.ts";
-import type { CaseDocument, Load } from "../core/case/types.ts";
+/** How fast the core works. */
+import { assess } from "../../core/assess.ts";
+import { newCase } from "../../core/case/new-case.ts";
+import type { CaseDocument, Load } from "../../core/case/types.ts";
 
 /** A case with `count` loads of mixed kinds. */
-function benchCase(count: number): CaseDocument {
+export function benchCase(count: number): CaseDocument {
   const kinds: Load["kind"][] = ["range", "dryer", "water-heater", "fixed-appliance", "air-conditioning", "motor"];
   const loads = Array.from({ length: count }, (_, i): Load => {
     const kind = kinds[i % kinds.length] as Load["kind"];
@@ -31,5 +31,8 @@ function medianMs(work: () => unknown, runs = 400): number {
   return Number((times[Math.floor(times.length / 2)] as number).toFixed(4));
 }
 
-const case40 = benchCase(40);
-console.log(JSON.stringify({ assess40LoadsMedianMs: medianMs(() => assess(case40)) }, null, 1));
+/** Median milliseconds of one assessment of a case with 40 loads. */
+export function assess40LoadsMs(): number {
+  const case40 = benchCase(40);
+  return medianMs(() => assess(case40));
+}

@@ -9,7 +9,7 @@ import type { PaperInput } from "../index.ts";
 import { PaperWaterline } from "../waterline.tsx";
 
 const s = StyleSheet.create({
-  page: { padding: "13mm 15mm 17mm", fontFamily: "Text", fontSize: 9.2, color: "#1D2A30", lineHeight: 1.35 },
+  page: { padding: "10mm 15mm 13mm", fontFamily: "Text", fontSize: 9.2, color: "#1D2A30", lineHeight: 1.35 },
   head: {
     flexDirection: "row",
     justifyContent: "space-between",
@@ -28,9 +28,9 @@ const s = StyleSheet.create({
   factor: { width: 52, textAlign: "right", fontFamily: "Figures" },
   rule: { width: 128, paddingLeft: 10, color: "#4B6470" },
   part: { fontSize: 8.5, color: "#4B6470", paddingLeft: 10, flexDirection: "row" },
-  sign: { flexDirection: "row", gap: 18, marginTop: 26 },
+  sign: { flexDirection: "row", gap: 18, marginTop: 20 },
   line: { flex: 1, borderTop: "0.8pt solid #1D2A30", paddingTop: 3, color: "#4B6470" },
-  foot: { position: "absolute", bottom: 22, fontSize: 8, color: "#4B6470" },
+  foot: { position: "absolute", bottom: 15, fontSize: 8, color: "#4B6470" },
 });
 
 /** The shipped fonts have no such signs; the trade writes them out. */

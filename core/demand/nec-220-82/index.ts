@@ -104,7 +104,7 @@ export const nec22082: DemandMethod = {
         ...(inside.length > 0 ? [] : chargerLines(input)),
       ],
       leftOut,
-      assumptions: [...areaAssumption(input), `General loads come to ${showVA(sum(parts))} before the demand factor`],
+      assumptions: areaAssumption(input),
     };
   },
 };

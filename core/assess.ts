@@ -3,6 +3,7 @@ import type { CaseDocument, MethodId, RuleSetId } from "./case/types.ts";
 import { codebookOf } from "./codebook/index.ts";
 import type { Codebook } from "./codebook/types.ts";
 import { calculateAll, demandInput, governing } from "./demand/calculate.ts";
+import { type PanelLimit, panelLimits } from "./demand/feeders.ts";
 import type { Calculation } from "./demand/types.ts";
 import { type SurveyFinding, surveyFindings } from "./findings/findings.ts";
 import { type Missing, missingForVerdict } from "./missing.ts";
@@ -21,6 +22,8 @@ export interface Assessment {
   rules: RuleSetId;
   supply: { ratingA: number; volts: number };
   calculations: Calculation[];
+  /** Every panel with a feeder: what it carries and what is spare; the tightest decides with the supply. */
+  feeders: PanelLimit[];
   governing: MethodId;
   governingBecause: string;
   headroomA: number;
@@ -84,6 +87,9 @@ export function assess(document: CaseDocument): Assessment {
   const need = nightNeed(document);
   const s = situation(document, codebook, supply.ratingA, input.volts, input.loads, chosen, need);
   const ways = judgeAll(s);
+  const feeders = document.panels.flatMap((p) =>
+    panelLimits(document, codebook, input.loads, p.id).filter((l) => l.panel === p.id),
+  );
   const recommendation = recommend(ways, document.options?.policy ?? "least-work", need.energyPerDayKWh);
   const taken = ways.find((w) => w.way === recommendation.way);
   return {
@@ -92,6 +98,7 @@ export function assess(document: CaseDocument): Assessment {
     rules: document.rules,
     supply: { ratingA: supply.ratingA, volts: input.volts },
     calculations,
+    feeders,
     governing: chosen.method,
     governingBecause,
     headroomA: chosen.headroomA,
@@ -106,6 +113,7 @@ export function assess(document: CaseDocument): Assessment {
       calculation: chosen,
       panel: s.panel,
       spaces: s.spaces,
+      feeders,
     }),
     need: { energyPerDayKWh: need.energyPerDayKWh, hoursPerNight: need.hoursPerNight },
     missing: missingForVerdict(document, codebook),

@@ -94,6 +94,8 @@ export interface Codebook {
   startLoads: readonly Load[];
   /** Demand methods, the one that governs first in front. */
   methods: readonly DemandMethod[];
+  /** The method for the feeder of a panel that carries only part of the dwelling. */
+  feederMethod: DemandMethod;
   /** Ratings a supply may be raised to, ascending, A. */
   supplyRatingsA: readonly number[];
   /** Supply rating taken where nobody could read one, A. */

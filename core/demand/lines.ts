@@ -75,8 +75,9 @@ export function tieredLines(
           : upTo === Number.POSITIVE_INFINITY
             ? `above ${showNumber(from / 1000)} kVA`
             : `${showNumber(from / 1000)} to ${showNumber(upTo / 1000)} kVA`;
-      lines.push(
-        factorLine({
+      lines.push({
+        tierOf: label,
+        ...factorLine({
           label: `${label}, ${span}`,
           connectedVA: share,
           factor,
@@ -88,7 +89,7 @@ export function tieredLines(
           parts: from === 0 ? parts : [],
           changes: ["A smaller or gas appliance in this group", "A correction of the floor area or a nameplate"],
         }),
-      );
+      });
     }
     from = upTo;
   }

@@ -35,6 +35,8 @@ export interface Line {
   countedVA: number;
   rule: string;
   why: Why;
+  /** Tiers of one sum share its name; their loads stand on the first. */
+  tierOf?: string;
   /** The loads that went into it. */
   parts: { label: string; va: number; loadId: string | null; note?: string }[];
 }

@@ -1,6 +1,7 @@
 /** Faults of the survey that decide a job, each with its rule and what to do; one small check a code. */
 import type { CaseDocument, Panel } from "../case/types.ts";
 import type { Codebook } from "../codebook/types.ts";
+import type { PanelLimit } from "../demand/feeders.ts";
 import type { Calculation } from "../demand/types.ts";
 import type { SpaceCount } from "../panel/spaces.ts";
 import { showA } from "../units.ts";
@@ -40,6 +41,7 @@ export interface FindingInput {
   calculation: Calculation;
   panel: Panel | null;
   spaces: SpaceCount | null;
+  feeders: readonly PanelLimit[];
 }
 
 type Check = (input: FindingInput) => SurveyFinding[];
@@ -87,6 +89,18 @@ const either: Check[] = [
         codebook.region === "us" ? "NEC 110.12" : "BS 7671 132.16",
       );
     }),
+  ({ feeders }) =>
+    feeders
+      .filter((f) => f.headroomA < 0)
+      .flatMap((f) =>
+        finding(
+          true,
+          f.kind === "feeder" ? "feeder-undersized" : "bus-overloaded",
+          "fix",
+          `The ${f.name} (${showA(f.ratingA)}) already carries ${showA(f.demandA)}`,
+          f.explain.rule,
+        ),
+      ),
   ({ calculation, ratingA }) =>
     finding(
       calculation.headroomA < 0,

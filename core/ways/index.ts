@@ -1,6 +1,7 @@
 /** All ways, judged on one sheet; a new way is a folder and one line here. */
 import type { CaseDocument, WayId } from "../case/types.ts";
 import type { Codebook } from "../codebook/types.ts";
+import { panelLimits } from "../demand/feeders.ts";
 import type { Calculation, CountedLoad } from "../demand/types.ts";
 import { estimate } from "../estimate/estimate.ts";
 import type { NightNeed } from "../need/need.ts";
@@ -53,6 +54,7 @@ export function situation(
     method,
     calculation,
     headroomA: ratingA - calculation.demandA,
+    limits: panelLimits(document, codebook, loads, panel?.id),
     need,
     treatment: document.options?.evTreatment ?? "outside-125",
     charger: {

@@ -1,5 +1,6 @@
 /** Charging current that fits, and the other sums every way needs. */
 import { demandInput, demandVA } from "../demand/calculate.ts";
+import type { PanelLimit } from "../demand/feeders.ts";
 import type { CountedLoad } from "../demand/types.ts";
 import { showA } from "../units.ts";
 import type { Waterline } from "../waterline.ts";
@@ -62,12 +63,29 @@ export const energyAtKWh = (s: Situation, chargeA: number, volts = s.volts): num
 const settingsUpTo = (s: Situation, capA: number) =>
   s.charger.settingsA.filter((a) => a <= Math.min(capA, s.charger.maxA) + 1e-9);
 
+/** What charging adds to a feeder or bus: outside the demand factors, continuous. */
+const countedOnFeederA = (s: Situation, chargeA: number): number =>
+  s.codebook.charging.counted(chargeA, s.volts, "outside-125").va / s.volts;
+
+/** The first of the limits that a charging current is too much for; undefined where all carry it. */
+export const limitInTheWay = (s: Situation, chargeA: number, limits = s.limits): PanelLimit | undefined =>
+  limits.find((l) => countedOnFeederA(s, chargeA) > l.headroomA + 1e-9);
+
 /**
- * The largest charging setting whose counted load is within the headroom (the smallest that meets the need with
- * margin, where the job asks for that); 0 where none fits.
+ * The largest charging setting whose counted load is within the supply's headroom and that of every feeder and bus on
+ * the way (the smallest that meets the need with margin, where the job asks for that); 0 where none fits.
+ * @param limits other feeders and buses than those to the charger's panel
  */
-export function currentThatFits(s: Situation, headroomA: number, capA = Number.POSITIVE_INFINITY): number {
-  const fitting = headroomA <= 0 ? [] : settingsUpTo(s, capA).filter((a) => countedA(s, a).amps <= headroomA + 1e-9);
+export function currentThatFits(
+  s: Situation,
+  headroomA: number,
+  capA = Number.POSITIVE_INFINITY,
+  limits: readonly PanelLimit[] = s.limits,
+): number {
+  const fitting =
+    headroomA <= 0
+      ? []
+      : settingsUpTo(s, capA).filter((a) => countedA(s, a).amps <= headroomA + 1e-9 && !limitInTheWay(s, a, limits));
   const largest = fitting.at(-1) ?? 0;
   if (s.document.options?.chargerSizing !== "need") return largest;
   const enough = (a: number) => (s.volts * a * s.need.hoursPerNight) / 1000 >= s.need.energyPerDayKWh * NEED_MARGIN;
@@ -92,13 +110,15 @@ export const chargeWhy = (s: Situation, chargeA: number, headroomA: number): Why
   const smallest = s.charger.settingsA.find((a) => a >= s.codebook.charging.minimumA) ?? s.codebook.charging.minimumA;
   const shown = chargeA || smallest;
   const { amps, cited } = countedA(s, shown);
+  const next = s.charger.settingsA.find((a) => a > chargeA);
+  const limit = next === undefined ? undefined : limitInTheWay(s, next);
   return why(
     "Charging current",
     showA(chargeA),
     {
       rule: cited.rule,
       formula: `largest setting whose counted load is within the headroom; counted as ${cited.formula}`,
-      numbers: `${cited.numbers}; / ${s.volts} V = ${showA(amps)} ${amps <= headroomA + 1e-9 ? "is within" : "is more than"} ${showA(headroomA)}`,
+      numbers: `${cited.numbers}; / ${s.volts} V = ${showA(amps)} ${amps <= headroomA + 1e-9 ? "is within" : "is more than"} ${showA(headroomA)}${limit ? `; the ${limit.name} has ${showA(limit.headroomA)} spare` : ""}`,
     },
     [...s.calculation.assumptions],
     [
@@ -114,6 +134,13 @@ export function headroomShort(s: Situation, headroomA = s.headroomA): Reason {
   const { minimumA, settingsA } = { ...s.codebook.charging, settingsA: s.charger.settingsA };
   const smallest = settingsA.find((a) => a >= minimumA) ?? minimumA;
   const { amps, cited } = countedA(s, smallest);
+  const limit = limitInTheWay(s, smallest);
+  if (limit && amps <= headroomA)
+    return reason(
+      "headroom-short",
+      `The ${limit.name} (${showA(limit.ratingA)}) has ${showA(limit.headroomA)} spare; ${showA(smallest)} of charging counts as ${showA(countedOnFeederA(s, smallest))}`,
+      limit.explain.rule,
+    );
   return reason(
     "headroom-short",
     headroomA < 0

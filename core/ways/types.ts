@@ -1,6 +1,7 @@
 /** What a way is judged on and what the judgement says. */
 import type { CaseDocument, EvTreatment, Panel, WayId } from "../case/types.ts";
 import type { Codebook } from "../codebook/types.ts";
+import type { PanelLimit } from "../demand/feeders.ts";
 import type { Calculation, CountedLoad, DemandMethod } from "../demand/types.ts";
 import type { Cost, Spread } from "../estimate/estimate.ts";
 import type { NightNeed } from "../need/need.ts";
@@ -46,6 +47,8 @@ export interface Situation {
   method: DemandMethod;
   calculation: Calculation;
   headroomA: number;
+  /** Feeders and buses on the way to the charger's panel. */
+  limits: readonly PanelLimit[];
   need: NightNeed;
   treatment: EvTreatment;
   charger: { maxA: number; settingsA: readonly number[]; managed: boolean; plug: boolean };

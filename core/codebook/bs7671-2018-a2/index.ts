@@ -58,6 +58,7 @@ export const bs7671: Codebook = {
   loadKinds: ukLoadKinds,
   startLoads: ukStartLoads,
   methods: [ukMeasured, ukDiversity],
+  feederMethod: ukDiversity,
   supplyRatingsA: [60, 80, 100],
   unknownRatingA: 60,
   charging,

@@ -46,6 +46,7 @@ export function necCodebook({ id, name, leastChargerVA, leastChargerRule, manage
     loadKinds: necLoadKinds,
     startLoads: necStartLoads,
     methods: [nec22087, nec22083, nec22082, necStandard],
+    feederMethod: necStandard,
     supplyRatingsA: [100, 125, 150, 200, 225, 320, 400],
     unknownRatingA: 60,
     charging: necCharging(leastChargerVA, leastChargerRule),

@@ -1,5 +1,6 @@
 /** An automatic switch that shares one circuit between an appliance and the charger, appliance first. */
 import type { Circuit, Outlet } from "../../case/types.ts";
+import { panelLimits } from "../../demand/feeders.ts";
 import type { CountedLoad } from "../../demand/types.ts";
 import { lengthM, showA, showVA } from "../../units.ts";
 import { why } from "../../why.ts";
@@ -88,7 +89,12 @@ export const circuitSplitter: Way = {
       .map((candidate) => {
         const cap = charging.chargeOnCircuitA(candidate.circuit.ratingA as number);
         const settings = s.charger.settingsA.filter((a) => a <= largestSetting(s, cap));
-        const fitting = settings.filter((a) => sharedDemandA(s, candidate.appliance, a) <= s.ratingA + 1e-9);
+        const panel = s.document.panels.find((p) => p.circuits?.includes(candidate.circuit));
+        const fitting = settings.filter((a) => {
+          const loads = sharedLoads(s, candidate.appliance, a);
+          const overFeeder = panelLimits(s.document, s.codebook, loads, panel?.id).some((l) => l.headroomA < -1e-9);
+          return sharedDemandA(s, candidate.appliance, a) <= s.ratingA + 1e-9 && !overFeeder;
+        });
         return { ...candidate, chargeA: fitting.at(-1) ?? 0 };
       })
       .sort((a, b) => b.chargeA - a.chargeA);

@@ -1,6 +1,6 @@
 /** Current clamps on the supply; the charger takes only what is left below the limit. */
 import { showA, showKWh } from "../../units.ts";
-import { why } from "../../why.ts";
+import { type Cited, why } from "../../why.ts";
 import {
   boardReason,
   deviceA,
@@ -18,11 +18,34 @@ import { HOUSE_SHARE_BY_HOUR } from "./house-profile.ts";
 /** A charger pauses rather than offer less, A. */
 const LEAST_OFFER_A = 6;
 
-/** Energy of a usual night, kWh: hour by hour what the house leaves below the limit. */
-function energyLeftKWh(s: Situation, limitA: number, largestA: number): number {
+/** What clamps keep below a limit: the supply, or the feeder to the charger's panel. */
+interface Guarded {
+  name: string;
+  ratingA: number;
+  demandA: number;
+  limitA: number;
+  cited: Cited;
+}
+
+/** The supply, and after it the tightest feeder or bus on the way to the charger where that is smaller. */
+function guardedParts(s: Situation): { supply: Guarded; tightest: Guarded } {
+  const guard = (name: string, ratingA: number, demandA: number): Guarded => ({
+    name,
+    ratingA,
+    demandA,
+    ...s.codebook.managed.limitA(ratingA, s.document.options?.managedMarginA),
+  });
+  const supply = guard(s.codebook.words.supply, s.ratingA, s.calculation.demandA);
+  const least = [...s.limits].sort((a, b) => a.ratingA - b.ratingA)[0];
+  const tightest = least && least.ratingA < s.ratingA ? guard(least.name, least.ratingA, least.demandA) : supply;
+  return { supply, tightest };
+}
+
+/** Energy of a usual night, kWh: hour by hour what the house leaves below every limit. */
+function energyLeftKWh(s: Situation, guarded: readonly Guarded[], largestA: number): number {
   const kWh = s.need.hours.reduce((total, hours, clock) => {
-    const house = s.calculation.demandA * (HOUSE_SHARE_BY_HOUR[clock] ?? 1);
-    const offered = Math.min(largestA, limitA - house);
+    const left = guarded.map((g) => g.limitA - g.demandA * (HOUSE_SHARE_BY_HOUR[clock] ?? 1));
+    const offered = Math.min(largestA, ...left);
     return offered >= LEAST_OFFER_A ? total + (offered * s.volts * hours) / 1000 : total;
   }, 0);
   return Math.min(s.need.energyPerDayKWh, kWh);
@@ -35,8 +58,9 @@ export const dynamicLoadManagement: Way = {
   name: "Managed charging",
   means: "Clamps on the supply; the charger takes what is left",
   find(s): Finding {
-    const { words, managed, region } = s.codebook;
-    const { limitA, cited } = managed.limitA(s.ratingA, s.document.options?.managedMarginA);
+    const { words, region } = s.codebook;
+    const { supply, tightest } = guardedParts(s);
+    const { limitA, cited } = tightest;
     const overMeasured = MEASURED.has(s.calculation.method) && s.headroomA < 0;
     const stops: Reason[] = [
       ...(s.charger.managed
@@ -58,8 +82,8 @@ export const dynamicLoadManagement: Way = {
     const needsBoard = [...boardReason(s), ...spaceReason(s)];
     const typeAc = typeAcReason(s);
     const chargeA = out ? 0 : largestA;
-    const kWh = out ? 0 : energyLeftKWh(s, limitA, largestA);
-    const leftAtPeak = Math.max(0, Math.min(chargeA, limitA - s.calculation.demandA));
+    const kWh = out ? 0 : energyLeftKWh(s, [supply, tightest], largestA);
+    const leftAtPeak = Math.max(0, Math.min(chargeA, ...[supply, tightest].map((g) => g.limitA - g.demandA)));
     return {
       verdict: out ? "ruled-out" : needsBoard.length + typeAc.length > 0 || !s.spaces ? "with-work" : "ready",
       chargeA,
@@ -70,7 +94,9 @@ export const dynamicLoadManagement: Way = {
         ? []
         : [
             `New ${deviceA(s, chargeA)} A circuit from the ${words.panel} to the charger`,
-            `Clamps on the ${words.supply} conductors and a signal path to the charger`,
+            tightest === supply
+              ? `Clamps on the ${words.supply} conductors and a signal path to the charger`
+              : `Clamps on the ${tightest.name} and on the ${words.supply}, with a signal path to the charger`,
             ...(needsBoard.length > 0 ? [`Make room first: a small board of its own or a new ${words.panel}`] : []),
             ...(s.spaces ? [] : [`Record the ${words.panel}'s ${words.spaces}: room for the device is not confirmed`]),
             ...(typeAc.length > 0 ? ["Give the charger a way ahead of the type AC RCD"] : []),
@@ -92,7 +118,7 @@ export const dynamicLoadManagement: Way = {
         ["A larger supply", "A measurement of the home's own nights"],
       ),
       energyPerNightKWh: kWh,
-      level: level(s, leftAtPeak, { limitA }),
+      level: level(s, leftAtPeak, { limitA, ratingA: tightest.ratingA, demandA: tightest.demandA }),
       alsoTakes: needsBoard.length > 0 ? ["separate-board"] : [],
     };
   },

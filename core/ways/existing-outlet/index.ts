@@ -1,5 +1,6 @@
 /** Charge from an outlet that is already there. */
 import type { Outlet } from "../../case/types.ts";
+import { panelLimits } from "../../demand/feeders.ts";
 import { lengthM, showA } from "../../units.ts";
 import { why } from "../../why.ts";
 import {
@@ -39,19 +40,21 @@ function tryOutlet(s: Situation, outlet: Outlet) {
   if (!withinReach(s, outlet))
     return no("out-of-reach", "The lead does not reach the car, and no extension may be used", "NEC 625.17");
   if (outlet.sharedWith) return null;
-  const circuit = s.document.panels.flatMap((p) => p.circuits ?? []).find((c) => c.id === outlet.circuit);
+  const panel = s.document.panels.find((p) => p.circuits?.some((c) => c.id === outlet.circuit));
+  const circuit = panel?.circuits?.find((c) => c.id === outlet.circuit);
+  const limits = panelLimits(s.document, s.codebook, s.loads, panel?.id);
   const circuitA = circuit?.ratingA ?? use.circuitA;
   if (use.slow) {
     const chargeA = Math.min(use.chargeA, s.codebook.charging.chargeOnCircuitA(circuitA), s.charger.maxA);
     // A general-purpose socket is already in the calculation; charging is added at its own volts, as continuous load.
     const counted =
       (chargeA * use.volts * (s.treatment === "outside-125" && s.codebook.region === "us" ? 1.25 : 1)) / s.volts;
-    return counted <= s.headroomA + 1e-9
+    return counted <= Math.min(s.headroomA, ...limits.map((l) => l.headroomA)) + 1e-9
       ? { outlet, use, chargeA, circuitA, countedA: counted, reason: null }
       : { ...no("headroom-short", headroomShort(s).text, headroomShort(s).rule), countedA: counted };
   }
   const cap = s.codebook.charging.chargeOnCircuitA(circuitA);
-  const chargeA = currentThatFits(s, s.headroomA, cap);
+  const chargeA = currentThatFits(s, s.headroomA, cap, limits);
   return chargeA >= s.codebook.charging.minimumA
     ? { outlet, use, chargeA, circuitA, countedA: countedA(s, chargeA).amps, reason: null }
     : {

@@ -1,5 +1,6 @@
 /** Take over an abandoned circuit or a charger-ready stub. */
 import type { Circuit } from "../../case/types.ts";
+import { panelLimits } from "../../demand/feeders.ts";
 import { showA } from "../../units.ts";
 import {
   boardReason,
@@ -40,7 +41,11 @@ export const reuseCircuit: Way = {
               )
             : s.calculation.demandA;
         const headroomA = s.ratingA - demandA;
-        const chargeA = currentThatFits(s, headroomA, s.codebook.charging.chargeOnCircuitA(circuit.ratingA as number));
+        const left = s.loads.filter((l) => !gone.has(l.id));
+        const panel = s.document.panels.find((p) => p.circuits?.includes(circuit));
+        const limits = panelLimits(s.document, s.codebook, left, panel?.id);
+        const cap = s.codebook.charging.chargeOnCircuitA(circuit.ratingA as number);
+        const chargeA = currentThatFits(s, headroomA, cap, limits);
         return { circuit, demandA, headroomA, chargeA };
       })
       .sort((a, b) => b.chargeA - a.chargeA);

@@ -1,4 +1,5 @@
 /** Divide the supply and give the charger a small board of its own, leaving an old board alone. */
+import { showA } from "../../units.ts";
 import {
   boardReason,
   chargeWhy,
@@ -7,7 +8,9 @@ import {
   deviceA,
   headroomShort,
   ISOLATE,
+  largestSetting,
   level,
+  limitInTheWay,
   loopedReason,
   reason,
   spaceReason,
@@ -21,8 +24,18 @@ export const separateBoard: Way = {
   means: "A small board of its own beside the old one",
   find(s): Finding {
     const { words, charging, region } = s.codebook;
-    const cause = [...boardReason(s), ...spaceReason(s), ...typeAcReason(s)];
-    const fitting = currentThatFits(s, s.headroomA);
+    const wantedA = largestSetting(s, s.charger.maxA);
+    const inTheWay = limitInTheWay(s, wantedA);
+    const cause = [
+      ...boardReason(s),
+      ...spaceReason(s),
+      ...typeAcReason(s),
+      ...(inTheWay
+        ? [reason("headroom-short", `The ${inTheWay.name} does not carry ${showA(wantedA)}`, inTheWay.explain.rule)]
+        : []),
+    ];
+    // A board of its own stands at the supply: no feeder is in its way.
+    const fitting = currentThatFits(s, s.headroomA, wantedA, []);
     const stops = [
       ...(fitting < charging.minimumA ? [headroomShort(s)] : []),
       ...loopedReason(s),

@@ -1,7 +1,16 @@
 /** A larger service, cut-out fuse or another phase from the utility. */
 import { showA } from "../../units.ts";
 import { why } from "../../why.ts";
-import { countedA, currentThatFits, deviceA, ISOLATE, largestSetting, level, reason } from "../situation.ts";
+import {
+  countedA,
+  currentThatFits,
+  deviceA,
+  ISOLATE,
+  largestSetting,
+  level,
+  limitInTheWay,
+  reason,
+} from "../situation.ts";
 import type { Finding, Situation, Way } from "../types.ts";
 
 /** The next rating that carries the existing load and the wanted charger, and how it is called. */
@@ -26,7 +35,8 @@ export const serviceUpgrade: Way = {
     const next = nextSupply(s, wantedA);
     // Three phases take the house's load between them; the charger stands on one.
     const demandA = s.calculation.demandA / next.phases;
-    const chargeA = currentThatFits(s, next.ratingA - demandA);
+    const chargeA = currentThatFits(s, next.ratingA - demandA, wantedA, []);
+    const inTheWay = limitInTheWay(s, chargeA);
     const enough = currentThatFits(s, s.headroomA) >= wantedA;
     return {
       verdict: "with-work",
@@ -40,7 +50,9 @@ export const serviceUpgrade: Way = {
         region === "us"
           ? "New service conductors, meter base, main and grounding; emergency disconnect outdoors (NEC 230.85)"
           : "The operator changes the cut-out; tails and main earth are brought to size",
-        `New ${deviceA(s, chargeA)} A circuit to the charger`,
+        inTheWay
+          ? `New ${deviceA(s, chargeA)} A circuit from the main ${words.panel}: the ${inTheWay.name} does not carry it`
+          : `New ${deviceA(s, chargeA)} A circuit to the charger`,
       ],
       cautions: [ISOLATE[region]],
       leaves: "The most room for later loads, at the highest price and the longest wait.",

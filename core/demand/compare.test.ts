@@ -1,0 +1,88 @@
+import { describe, expect, it } from "vitest";
+import { assess } from "../assess.ts";
+import type { CaseDocument } from "../case/types.ts";
+import { US_LOADS, ukCase, usCase } from "../testing/cases.ts";
+import { secondOpinion } from "./second-opinion.ts";
+import { whatWouldChange } from "./sensitivity.ts";
+import { sideBySide } from "./side-by-side.ts";
+
+describe("methods side by side", () => {
+  it("share rows, and each column adds up to its method's demand", () => {
+    const heated = usCase({
+      loads: [
+        ...US_LOADS,
+        { id: "heat", kind: "space-heating", va: 3000, controlled: 2 },
+        { id: "d2", kind: "dryer", va: 4000 },
+      ],
+    });
+    for (const document of [usCase(), heated, ukCase()]) {
+      const { calculations } = assess(document);
+      const { methods, rows } = sideBySide(calculations);
+      methods.forEach((method, column) => {
+        const sum = rows.reduce((t, r) => t + (r.cells[column]?.countedVA ?? 0), 0);
+        expect(sum).toBeCloseTo(calculations.find((c) => c.method === method)?.demandVA ?? 0, 6);
+      });
+    }
+  });
+  it("show what is left out, and by which rule", () => {
+    const heated = usCase({ loads: [...US_LOADS, { id: "heat", kind: "central-heat", label: "Furnace", va: 15_000 }] });
+    const { rows, methods } = sideBySide(assess(heated).calculations);
+    const ac = rows.find((r) => r.label === "Air conditioning");
+    expect(ac?.cells[methods.indexOf("nec-220.82")]).toMatchObject({ leftOut: true, countedVA: 0 });
+  });
+});
+
+describe("a second opinion", () => {
+  const ask = (document: CaseDocument, va: number, chargerA = 0) =>
+    secondOpinion(document, assess(document).governing, 100, va, chargerA);
+  const heated = usCase({ loads: [...US_LOADS, { id: "heat", kind: "central-heat", va: 15_000 }] });
+  const general = 36_710;
+
+  it.each([
+    ["Everything was added up at 100 %", usCase(), general, 0],
+    ["10 kVA instead of 8 kVA", usCase(), 10_000 + 0.4 * (general - 10_000), 0],
+    ["small-appliance circuits were forgotten", usCase(), 19_484 - 1200, 0],
+    ["laundry circuit was forgotten", usCase(), 19_484 - 600, 0],
+    ["General lighting", usCase(), 19_484 - 0.4 * 5550, 0],
+    ["standard method was used", usCase(), 31_967.5, 0],
+    ["among the other loads, at 40 %", usCase(), 19_484 + 0.4 * 7680, 32],
+    ["in the total already, on top", usCase(), 19_484 + 9600, 32],
+    ["both counted", heated, 8000 + 0.4 * (general + 15_000 - 8000), 0],
+    ["No diversity was allowed for the cooker", ukCase(), 128.287 * 230 + 10_500 - 25.6957 * 230, 0],
+  ] as [string, CaseDocument, number, number][])("finds: %s", (text, document, va, chargerA) => {
+    expect(
+      ask(document, va, chargerA)
+        .explains.map((s) => s.text)
+        .join(" | "),
+    ).toContain(text);
+  });
+  it("agrees where the totals agree", () => {
+    expect(ask(usCase(), 19_484)).toMatchObject({ agrees: true, explains: [] });
+  });
+  it("says so where no usual mistake gives the total", () => {
+    expect(ask(usCase(), 25_111).text).toMatch(/No single usual mistake/);
+  });
+  it("finds the range at its nameplate in the standard method", () => {
+    const standard = usCase({ options: { loadMethod: "nec-standard" } });
+    const own = assess(standard).calculations.find((c) => c.method === "nec-standard")?.demandVA ?? 0;
+    expect(ask(standard, own + 1600).explains.map((s) => s.text)).toContainEqual(
+      expect.stringMatching(/at its nameplate/),
+    );
+  });
+});
+
+describe("what would change the answer", () => {
+  it("is computed, and what wins most stands first", () => {
+    const a = assess(usCase());
+    const governing = a.calculations.find((c) => c.method === a.governing);
+    const changes = governing ? whatWouldChange(usCase(), governing, 100) : [];
+    expect(changes.map((c) => c.text)).toEqual([
+      "A 125 A supply",
+      "A gas range",
+      "A gas dryer",
+      "A heat-pump water heater",
+    ]);
+    expect(changes[2]?.wonA).toBeCloseTo((0.4 * 4500) / 240, 6);
+    expect(changes[1]?.headroomA).toBeCloseTo(100 - (19_484 - 0.4 * 9400) / 240, 6);
+  });
+});

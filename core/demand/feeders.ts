@@ -1,0 +1,112 @@
+/** What stands between the supply and a panel: its feeder and its bus, each with the demand it carries already. */
+import type { CaseDocument, Panel } from "../case/types.ts";
+import type { Codebook } from "../codebook/types.ts";
+import { showA, showVA } from "../units.ts";
+import { type Why, why } from "../why.ts";
+import { demandInput } from "./calculate.ts";
+import type { CountedLoad, Line } from "./types.ts";
+
+/** A part of the installation that limits what a charger on a panel may draw, beside the supply. */
+export interface PanelLimit {
+  kind: "feeder" | "bus";
+  panel: string;
+  /** As people call it, e.g. "feeder of Garage". */
+  name: string;
+  ratingA: number;
+  demandVA: number;
+  demandA: number;
+  headroomA: number;
+  lines: Line[];
+  explain: Why;
+}
+
+const nameOf = (panel: Panel) => panel.name ?? panel.id;
+
+/** The panel and every panel fed from it. */
+function fedThrough(document: CaseDocument, id: string): Set<string> {
+  const found = new Set([id]);
+  for (let grown = true; grown; ) {
+    grown = false;
+    for (const panel of document.panels)
+      if (panel.fedFrom !== undefined && found.has(panel.fedFrom) && !found.has(panel.id)) {
+        found.add(panel.id);
+        grown = true;
+      }
+  }
+  return found;
+}
+
+/** The loads that a panel carries: those placed on it, and those its circuits (and those of the panels behind it) feed. */
+export function loadsOf(document: CaseDocument, loads: readonly CountedLoad[], panelId: string): CountedLoad[] {
+  const through = fedThrough(document, panelId);
+  const onCircuits = new Set(
+    document.panels.filter((p) => through.has(p.id)).flatMap((p) => (p.circuits ?? []).flatMap((c) => c.loads ?? [])),
+  );
+  const placed = new Map(document.loads.map((l) => [l.id, l.panel]));
+  return loads.filter((l) => {
+    const panel = placed.get(l.id);
+    return panel === undefined ? onCircuits.has(l.id) : through.has(panel);
+  });
+}
+
+/** Demand of a panel's loads by the rule set's method for feeders; the dwelling's general lighting is not on a feeder. */
+function feederDemand(document: CaseDocument, codebook: Codebook, loads: readonly CountedLoad[], ratingA: number) {
+  const withoutArea = { ...document, dwelling: { ...document.dwelling, floorArea: null } };
+  const input = demandInput(withoutArea, codebook, ratingA, loads);
+  const { lines } = codebook.feederMethod.calculate(input);
+  const counted = lines.filter((l) => l.countedVA > 0);
+  return { lines: counted, demandVA: counted.reduce((t, l) => t + l.countedVA, 0), volts: input.volts };
+}
+
+/**
+ * The limits on the way from the supply to a panel, the panel's own feeder last.
+ * A feeder whose rating is not recorded is no limit that could be computed; the survey asks for it.
+ */
+export function panelLimits(
+  document: CaseDocument,
+  codebook: Codebook,
+  loads: readonly CountedLoad[],
+  panelId: string | undefined,
+): PanelLimit[] {
+  const limits: PanelLimit[] = [];
+  let at = document.panels.find((p) => p.id === panelId);
+  while (at && (at.fedFrom ?? "supply") !== "supply") {
+    const panel = at;
+    const own = loadsOf(document, loads, panel.id);
+    const ratings = [
+      {
+        kind: "feeder" as const,
+        ratingA: Math.min(panel.feeder?.ratingA ?? Number.POSITIVE_INFINITY, panel.mainA ?? Number.POSITIVE_INFINITY),
+      },
+      { kind: "bus" as const, ratingA: panel.busA ?? Number.POSITIVE_INFINITY },
+    ].filter((r) => Number.isFinite(r.ratingA));
+    for (const { kind, ratingA } of ratings) {
+      const { lines, demandVA, volts } = feederDemand(document, codebook, own, ratingA);
+      const demandA = demandVA / volts;
+      const name = `${kind} of ${nameOf(panel)}`;
+      limits.unshift({
+        kind,
+        panel: panel.id,
+        name,
+        ratingA,
+        demandVA,
+        demandA,
+        headroomA: ratingA - demandA,
+        lines,
+        explain: why(
+          `Headroom of the ${name}`,
+          showA(ratingA - demandA),
+          {
+            rule: codebook.feederMethod.rule,
+            formula: `rating - demand of the ${own.length} loads behind it, by the ${codebook.feederMethod.name.toLowerCase()}`,
+            numbers: `${showA(ratingA)} - ${lines.map((l) => showVA(l.countedVA)).join(" + ") || "0 VA"} / ${volts} V = ${showA(ratingA - demandA)}`,
+          },
+          ["Loads are on a feeder where the ledger or a circuit places them there"],
+          ["A larger feeder", "Starting the charger's circuit nearer to the supply"],
+        ),
+      });
+    }
+    at = document.panels.find((p) => p.id === panel.fedFrom);
+  }
+  return limits;
+}

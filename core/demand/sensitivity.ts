@@ -1,0 +1,53 @@
+/** What would change the answer: one change at a time, each computed through the whole calculation. */
+import type { CaseDocument, LoadKindId } from "../case/types.ts";
+import { codebookOf } from "../codebook/index.ts";
+import { showA } from "../units.ts";
+import { demandInput, demandVA } from "./calculate.ts";
+import { countedLoads } from "./loads.ts";
+import { ofKind } from "./nec-general.ts";
+import type { Calculation, CountedLoad } from "./types.ts";
+
+export interface Change {
+  text: string;
+  headroomA: number;
+  /** Amperes of headroom won by it. */
+  wonA: number;
+}
+
+/** Appliances that households change for another kind, with what stays of them, VA. */
+const SWAPS: readonly { kind: LoadKindId; text: string; leavesVA: number }[] = [
+  { kind: "dryer", text: "A gas dryer", leavesVA: 500 },
+  { kind: "range", text: "A gas range", leavesVA: 200 },
+  { kind: "cooker", text: "A gas cooker", leavesVA: 200 },
+  { kind: "water-heater", text: "A heat-pump water heater", leavesVA: 600 },
+  { kind: "immersion", text: "Hot water from the boiler instead of the immersion heater", leavesVA: 0 },
+  { kind: "shower", text: "A mixer shower instead of the electric one", leavesVA: 0 },
+];
+
+/** The changes that move the headroom, the one that moves it most first; only for a calculated demand. */
+export function whatWouldChange(document: CaseDocument, calculation: Calculation, ratingA: number): Change[] {
+  const codebook = codebookOf(document.rules);
+  const method = codebook.methods.find((m) => m.id === calculation.method);
+  if (!method) return [];
+  const loads = countedLoads(document, codebook);
+  const { volts } = demandInput(document, codebook, ratingA, loads);
+  const headroomWith = (changed: readonly CountedLoad[]) =>
+    ratingA - demandVA(method, demandInput(document, codebook, ratingA, changed)) / volts;
+  const changes: Change[] = [];
+  const add = (text: string, headroomA: number) => {
+    const wonA = headroomA - calculation.headroomA;
+    if (wonA > 0.05) changes.push({ text, headroomA, wonA });
+  };
+  for (const { kind, text, leavesVA } of SWAPS)
+    if (ofKind(loads, kind).some((l) => l.va > leavesVA))
+      add(text, headroomWith(loads.map((l) => (l.kind === kind ? { ...l, unitVA: leavesVA, va: leavesVA } : l))));
+  const planned = loads.filter((l) => !l.existing);
+  if (planned.length > 0)
+    add(
+      `Without what is planned (${planned.map((l) => l.label).join(", ")})`,
+      headroomWith(loads.filter((l) => l.existing)),
+    );
+  for (const larger of codebook.supplyRatingsA.filter((r) => r > ratingA).slice(0, 1))
+    add(`A ${showA(larger)} supply`, larger - calculation.demandA);
+  return changes.sort((a, b) => b.wonA - a.wonA);
+}

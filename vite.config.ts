@@ -4,5 +4,4 @@ import { defineConfig } from "vite";
 export default defineConfig(({ isSsrBuild }) => ({
   plugins: [reactRouter()],
   build: isSsrBuild ? { target: "node20", rollupOptions: { input: "./app/server/http.ts" } } : {},
-  ssr: { noExternal: ["@ant-design/icons", "@ant-design/icons-svg"] },
 }));

@@ -1,11 +1,13 @@
 /** The papers Heron prints; a new one is a folder and one line here. */
 import type { ReactElement } from "react";
 import type { Assessment } from "../../core/assess.ts";
-import type { CaseDocument } from "../../core/case/types.ts";
+import type { CaseDocument, MethodId } from "../../core/case/types.ts";
 import { LoadWorksheet } from "./load-worksheet/load-worksheet.tsx";
 
 export interface PaperInput {
   document: CaseDocument;
+  /** A calculation other than the governing one, where asked for and applicable. */
+  method?: MethodId;
   assessment: Assessment;
   firm: string;
   preparedBy: string;

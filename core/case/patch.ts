@@ -16,13 +16,29 @@ export type Patch = readonly Operation[];
  * @throws CaseRefused `bad-patch` where a path does not exist; the document given is untouched.
  */
 export function applyPatch<T>(document: T, patch: Patch): T {
-  const copy = structuredClone(document);
-  const failure = applyInPlace(copy, structuredClone(patch) as Operation[]).find((e) => e !== null);
-  if (failure)
-    throw new CaseRefused("bad-patch", [
-      { path: "", message: `the edit does not fit: ${failure.message || failure.name}` },
-    ]);
+  const copy = shallowCopy(document);
+  for (const operation of patch) {
+    copyAlong(copy, operation.path);
+    const [failure] = applyInPlace(copy, [structuredClone(operation)]);
+    if (failure)
+      throw new CaseRefused("bad-patch", [
+        { path: "", message: `the edit does not fit: ${failure.message || failure.name}` },
+      ]);
+  }
   return copy;
+}
+
+const shallowCopy = <T>(value: T): T => (Array.isArray(value) ? [...value] : { ...value }) as T;
+
+/** Replaces what lies on a path by copies, so that all else stays shared with the document before. */
+function copyAlong(root: unknown, path: string): void {
+  let at = root as Record<string, unknown>;
+  for (const key of tokens(path).slice(0, -1)) {
+    const inner = at[key];
+    if (typeof inner !== "object" || inner === null) return;
+    at[key] = shallowCopy(inner);
+    at = at[key] as Record<string, unknown>;
+  }
 }
 
 /**

@@ -23,6 +23,15 @@ describe("quick entry understands", () => {
     ["pool pump 8a 240v", { kind: "motor", label: "Pool pump", amps: 8, volts: 240 }],
     ["upstairs ac 16a", { kind: "air-conditioning", label: "Upstairs ac", amps: 16 }],
     ["kiln 8kw", { kind: "fixed-appliance", label: "Kiln", va: 8000 }],
+    [
+      "ac mca 24 mocp 40 240v",
+      { kind: "air-conditioning", label: "Air conditioning", amps: 24, volts: 240, ampsFrom: "mca" },
+    ],
+    [
+      "ac rla 18a mca 24a 240v",
+      { kind: "air-conditioning", label: "Air conditioning", amps: 18, volts: 240, ampsFrom: "rla" },
+    ],
+    ["Range\t12\tkW", { kind: "range", label: "Range", va: 12_000 }],
     ["baseboard 1500w x4", { kind: "space-heating", label: "Electric space heating", va: 1500, quantity: 4 }],
   ])("%s", (text, load) => {
     expect(loads(text)).toEqual([load]);
@@ -50,6 +59,7 @@ describe("quick entry refuses, and says what it did not understand", () => {
     ["range 5kw 6kw", /second rating/],
     ["range 240v", /alone says nothing/],
     ["12kw", /what is it/],
+    ["ac mocp 40a", /largest fuse or breaker/],
     ["range 12", /"12" is not understood/],
     ["range 12kw +", /Type a load/],
   ])("%s", (text, problem) => {

@@ -73,12 +73,12 @@ export const nameplateVA = (nameplate: Nameplate, volts: number): number =>
   "va" in nameplate ? nameplate.va : nameplate.amps * (nameplate.volts ?? volts);
 
 /** A nameplate as people write it: `12 kW` or `24 A at 240 V`. */
-export const showNameplate = (nameplate: Nameplate, volts: number): string =>
-  "va" in nameplate
-    ? nameplate.va >= 1000
-      ? `${showNumber(nameplate.va / 1000)} kW`
-      : `${showNumber(nameplate.va)} W`
-    : `${showNumber(nameplate.amps)} A at ${showNumber(nameplate.volts ?? volts)} V`;
+export function showNameplate(nameplate: Nameplate, volts: number): string {
+  if ("va" in nameplate)
+    return nameplate.va >= 1000 ? `${showNumber(nameplate.va / 1000)} kW` : `${showNumber(nameplate.va)} W`;
+  const label = nameplate.ampsFrom ? `${nameplate.ampsFrom.toUpperCase()} ` : "";
+  return `${label}${showNumber(nameplate.amps)} A at ${showNumber(nameplate.volts ?? volts)} V`;
+}
 
 const namesOf = (kind: LoadKind) => [kind.label.toLowerCase(), kind.kind.replaceAll("-", " "), ...kind.names];
 const singular = (text: string) => text.replace(/s\b/g, "");

@@ -57,6 +57,7 @@ const circuit = part({
   conductor: conductor(),
   length: length(),
   status: oneOf(["in-use", "abandoned", "charger-ready"]),
+  backfeed: part({ outputA: above(1200, "A").required("is required"), oppositeEnd: yesNo() }).nullable(),
   loads: list(words(80), 100),
 });
 
@@ -81,6 +82,7 @@ const load = part({
   va: above(200_000, "VA"),
   amps: above(1000, "A"),
   volts: above(1000, "V"),
+  ampsFrom: oneOf(["rla", "mca"]),
   quantity: whole(1, 200),
   existing: yesNo(),
   panel: text(80),

@@ -131,6 +131,8 @@ export interface Circuit {
   conductor?: Conductor | null;
   length?: Length | null;
   status?: CircuitStatus;
+  /** A source that feeds back through this circuit: inverter output, and whether it stands opposite to the main. */
+  backfeed?: { outputA: number; oppositeEnd?: boolean } | null;
   loads?: string[];
 }
 
@@ -165,6 +167,8 @@ export interface Load {
   va?: number;
   amps?: number;
   volts?: number;
+  /** What `amps` is on the label of cooling equipment: rated-load current, or the minimum circuit ampacity. */
+  ampsFrom?: "rla" | "mca";
   quantity?: number;
   existing?: boolean;
   panel?: string;

@@ -100,3 +100,29 @@ describe("a sub-panel feeder", () => {
     );
   });
 });
+
+describe("the panel that carries the whole dwelling", () => {
+  const panel = (changes: Partial<Panel>, supplyA = 200): CaseDocument => {
+    const base = usCase({ supply: { system: "split-phase-120-240", ratingA: supplyA } });
+    return { ...base, panels: base.panels.map((p) => ({ ...p, mainA: 200, busA: 200, ...changes })) };
+  };
+  const codes = (document: CaseDocument) => assess(document).findings.map((f) => f.code);
+  const solar = (outputA: number, oppositeEnd: boolean) => ({
+    circuits: [{ id: "pv", poles: 2, position: 19, backfeed: { outputA, oppositeEnd } }],
+  });
+
+  it("decides where its main or bus is smaller than the supply", () => {
+    expect(way(panel({}), "dedicated-circuit")?.chargeA).toBe(48);
+    expect(way(panel({ mainA: 125, busA: 125 }), "dedicated-circuit")?.chargeA).toBe(32);
+    expect(way(panel({ mainA: 125, busA: 125 }), "dynamic-load-management")?.limitA).toBe(100);
+  });
+  it("carries 120 % of its bus with sources at the far end, 100 % otherwise (705.12)", () => {
+    expect(codes(panel(solar(32, true)))).not.toContain("bus-overloaded");
+    expect(codes(panel(solar(33, true)))).toContain("bus-overloaded");
+    expect(codes(panel(solar(32, false)))).toContain("bus-overloaded");
+    expect(codes(panel({ ...solar(32, false), mainA: 150 }))).not.toContain("bus-overloaded");
+  });
+  it("has no main larger than its bus", () => {
+    expect(codes(panel({ busA: 100 }))).toContain("bus-overloaded");
+  });
+});

@@ -4,7 +4,7 @@ import type { Codebook } from "../codebook/types.ts";
 import { showA, showVA } from "../units.ts";
 import { type Why, why } from "../why.ts";
 import { demandInput } from "./calculate.ts";
-import type { CountedLoad, Line } from "./types.ts";
+import type { Calculation, CountedLoad, Line } from "./types.ts";
 
 /** A part of the installation that limits what a charger on a panel may draw, beside the supply. */
 export interface PanelLimit {
@@ -109,4 +109,33 @@ export function panelLimits(
     at = document.panels.find((p) => p.id === panel.fedFrom);
   }
   return limits;
+}
+
+/**
+ * The one panel that carries the whole dwelling, where its main device or bus is smaller than the supply.
+ * @returns null where the supply is the tighter, or several panels share it
+ */
+export function wholePanelLimit(document: CaseDocument, calculation: Calculation, ratingA: number): PanelLimit | null {
+  const fromSupply = document.panels.filter((p) => (p.fedFrom ?? "supply") === "supply");
+  const [panel] = fromSupply;
+  if (!panel || fromSupply.length > 1) return null;
+  const panelA = Math.min(panel.mainA ?? Number.POSITIVE_INFINITY, panel.busA ?? Number.POSITIVE_INFINITY);
+  if (panelA >= ratingA) return null;
+  const name = `main and bus of ${nameOf(panel)}`;
+  const headroomA = panelA - calculation.demandA;
+  return {
+    kind: "bus",
+    panel: panel.id,
+    name,
+    ratingA: panelA,
+    demandVA: calculation.demandVA,
+    demandA: calculation.demandA,
+    headroomA,
+    lines: calculation.lines,
+    explain: why(`Headroom of the ${name}`, showA(headroomA), {
+      rule: calculation.rule,
+      formula: "the smaller of main device and bus - demand of the dwelling",
+      numbers: `${showA(panelA)} - ${showA(calculation.demandA)} = ${showA(headroomA)}`,
+    }),
+  };
 }

@@ -9,6 +9,7 @@ export const partsOf = (loads: readonly CountedLoad[]): Line["parts"] =>
     label: l.quantity > 1 ? `${l.label} (${l.quantity} x ${showVA(l.unitVA)})` : l.label,
     va: l.va,
     loadId: l.id,
+    ...(l.note && { note: l.note }),
   }));
 
 export interface LineInput {

@@ -22,6 +22,7 @@ export function countedLoads(document: CaseDocument, codebook: Codebook): Counte
       existing: load.existing ?? true,
       controlled: load.controlled ?? quantity,
       socketOnControl: load.socketOnControl ?? false,
+      ...(load.ampsFrom === "mca" && { note: "MCA of the label, on the high side" }),
     };
   });
 }

@@ -16,6 +16,8 @@ export interface CountedLoad {
   existing: boolean;
   controlled: number;
   socketOnControl: boolean;
+  /** Words that the sheet puts beside the load, e.g. that its current is the MCA. */
+  note?: string;
 }
 
 export interface DemandInput {

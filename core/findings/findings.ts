@@ -111,7 +111,28 @@ const either: Check[] = [
     ),
 ];
 
+/** Main device and back-fed sources on one bus (705.12): sources at 125 % of their output. */
+const busLoading: Check = ({ document, ratingA }) =>
+  document.panels.flatMap((panel) => {
+    const sources = (panel.circuits ?? []).flatMap((c) => (c.backfeed ? [c.backfeed] : []));
+    const mainA = panel.mainA ?? panel.feeder?.ratingA ?? ratingA;
+    if (!panel.busA) return [];
+    const outputA = sources.reduce((t, s) => t + s.outputA, 0);
+    const share = sources.length > 0 && sources.every((s) => s.oppositeEnd) ? 1.2 : 1;
+    const loadedA = mainA + 1.25 * outputA;
+    return finding(
+      loadedA > panel.busA * share + 1e-9,
+      "bus-overloaded",
+      "fix",
+      sources.length > 0
+        ? `${panel.name ?? "Panel"}: main ${showA(mainA)} + 1.25 x ${showA(outputA)} of sources = ${showA(loadedA)}, over ${share === 1.2 ? "120 %" : "100 %"} of the ${showA(panel.busA)} bus`
+        : `${panel.name ?? "Panel"}: a main device of ${showA(mainA)} on a bus of ${showA(panel.busA)}`,
+      sources.length > 0 ? "NEC 705.12" : "NEC 408.36",
+    );
+  });
+
 const northAmerica: Check[] = [
+  busLoading,
   ({ document, codebook }) => {
     const least = codebook.leastSupplyA;
     const read = document.supply.ratingA;

@@ -71,7 +71,10 @@ export function parseQuantity(
 }
 
 /** A nameplate as typed: `12 kW`, `4500`, `24 A 240 V`, `24a/240v`, `32 A`. */
-export type Nameplate = { va: number } | { amps: number; volts?: number };
+export type Nameplate = { va: number } | { amps: number; volts?: number; ampsFrom?: "rla" | "mca" };
+
+/** The currents on the label of cooling equipment: rated-load, minimum circuit ampacity, maximum overcurrent device. */
+const LABEL_CURRENT = /\b(rla|mca|mocp)\s*:?\s*([\d.,]*\d)\s*(?:a|amps?)?(?![a-z\d])/gi;
 
 const RATING = /([\d.,]*\d)\s*(kva|kw|va|w|amps?|a|volts?|v)(?![a-z])/gi;
 
@@ -84,7 +87,12 @@ export function parseNameplate(text: string): { nameplate: Nameplate | null; res
   let amps: number | undefined;
   let volts: number | undefined;
   let problem = "";
-  const rest = text.replace(RATING, (whole, digits: string, unit: string) => {
+  const label: Partial<Record<string, number>> = {};
+  const unlabelled = text.replace(LABEL_CURRENT, (_whole, name: string, digits: string) => {
+    label[name.toLowerCase()] = parseNumber(digits) ?? undefined;
+    return " ";
+  });
+  const rest = unlabelled.replace(RATING, (whole, digits: string, unit: string) => {
     const value = parseNumber(digits);
     const u = unit.toLowerCase();
     if (value === null) problem = `"${digits}" is not a number`;
@@ -99,17 +107,28 @@ export function parseNameplate(text: string): { nameplate: Nameplate | null; res
     return value;
   }
   if (problem) return { problem };
+  if (label.mocp !== undefined && label.rla === undefined && label.mca === undefined && amps === undefined)
+    return { problem: "MOCP is the largest fuse or breaker, not the load: type the RLA or the MCA of the label" };
+  // The rated-load current is the load; the MCA stands in for it on the high side.
+  const labelAmps = label.rla ?? label.mca;
+  if (labelAmps !== undefined) {
+    const ampsFrom = label.rla === undefined ? "mca" : "rla";
+    return {
+      nameplate: { amps: labelAmps, ...(volts === undefined ? {} : { volts }), ampsFrom },
+      rest: tidyWords(rest),
+    };
+  }
   if (amps !== undefined && volts !== undefined && volts < 100 && amps >= 100)
     return { problem: `${amps} A at ${volts} V looks swapped: did you mean ${volts} A at ${amps} V?` };
   if (amps === undefined && va === undefined && volts !== undefined)
     return { problem: `${volts} V alone says nothing of the load: add amperes or watts` };
   const nameplate =
     va !== undefined ? { va } : amps !== undefined ? { amps, ...(volts === undefined ? {} : { volts }) } : null;
-  return {
-    nameplate,
-    rest: rest
-      .replace(/[/@,]|\bat\b/g, " ")
-      .replace(/\s+/g, " ")
-      .trim(),
-  };
+  return { nameplate, rest: tidyWords(rest) };
 }
+
+const tidyWords = (text: string) =>
+  text
+    .replace(/[/@,;]|\bat\b/g, " ")
+    .replace(/\s+/g, " ")
+    .trim();

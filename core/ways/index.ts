@@ -1,7 +1,7 @@
 /** All ways, judged on one sheet; a new way is a folder and one line here. */
 import type { CaseDocument, WayId } from "../case/types.ts";
 import type { Codebook } from "../codebook/types.ts";
-import { panelLimits } from "../demand/feeders.ts";
+import { panelLimits, wholePanelLimit } from "../demand/feeders.ts";
 import type { Calculation, CountedLoad } from "../demand/types.ts";
 import { estimate } from "../estimate/estimate.ts";
 import type { NightNeed } from "../need/need.ts";
@@ -44,6 +44,7 @@ export function situation(
   const charger = document.charger ?? {};
   const panel = document.panels.find((p) => p.id === charger.panel) ?? document.panels[0] ?? null;
   const method = codebook.methods.find((m) => m.id === calculation.method);
+  const whole = wholePanelLimit(document, calculation, ratingA);
   if (!method) throw new Error(`no method ${calculation.method}`);
   return {
     document,
@@ -54,7 +55,7 @@ export function situation(
     method,
     calculation,
     headroomA: ratingA - calculation.demandA,
-    limits: panelLimits(document, codebook, loads, panel?.id),
+    limits: [...(whole ? [whole] : []), ...panelLimits(document, codebook, loads, panel?.id)],
     need,
     treatment: document.options?.evTreatment ?? "outside-125",
     charger: {

@@ -97,9 +97,10 @@ function Lines({ calculation, ratingA }: { calculation: Calculation; ratingA: nu
   );
 }
 
-export function LoadWorksheet({ document, assessment, firm, preparedBy, date }: PaperInput) {
+export function LoadWorksheet({ document, assessment, method, firm, preparedBy, date }: PaperInput) {
   const codebook = codebookOf(document.rules);
-  const calculation = assessment.calculations.find((c) => c.method === assessment.governing) as Calculation;
+  const governing = assessment.calculations.find((c) => c.method === assessment.governing) as Calculation;
+  const calculation = assessment.calculations.find((c) => c.applies && c.method === method) ?? governing;
   const found = answer(assessment);
   const way = assessment.ways.find((w) => w.way === assessment.recommended);
   const cautions = [...new Set(way?.cautions ?? [])];
@@ -134,7 +135,9 @@ export function LoadWorksheet({ document, assessment, firm, preparedBy, date }: 
             <Text style={{ marginTop: 4 }}>{plain(assessment.because)}</Text>
             <Text style={s.h2}>Method</Text>
             <Text>
-              {calculation.name} ({calculation.rule}){chosen ? ", chosen by hand" : ""}: {assessment.governingBecause}.
+              {calculation === governing
+                ? `${calculation.name} (${calculation.rule})${chosen ? ", chosen by hand" : ""}: ${assessment.governingBecause}.`
+                : `${calculation.name} (${calculation.rule}), printed for comparison. ${governing.name} governs the verdict: ${assessment.governingBecause}.`}
             </Text>
             {assessment.calculations
               .filter((c) => c !== calculation)

@@ -1,5 +1,6 @@
 import { writeCase } from "../../../core/case/read.ts";
 import type { Route } from "./+types/case";
-import { downloadJson } from "./download.ts";
+import { downloadJob } from "./download.ts";
 
-export const loader = ({ request, params }: Route.LoaderArgs) => downloadJson(request, params.jobId, "case", writeCase);
+export const loader = ({ request, params }: Route.LoaderArgs) =>
+  downloadJob(request, params.jobId, "case.json", "application/json; charset=utf-8", writeCase);

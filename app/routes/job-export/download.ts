@@ -1,4 +1,4 @@
-/** Answers with a job's case, or what follows from it, as a file to keep. */
+/** Answers with a job, or what follows from it, as a file to keep. */
 import type { CaseDocument } from "../../../core/case/types.ts";
 import { jobsOf } from "../../server/firm-jobs.ts";
 import { refuse } from "../../server/refusals.ts";
@@ -10,19 +10,24 @@ export const fileName = (title: string) =>
     .replace(/[^a-z0-9]+/g, "-")
     .replace(/^-|-$/g, "") || "job";
 
-export async function downloadJson(
+type Content = string | Uint8Array<ArrayBuffer>;
+
+/** @param ending what the file is called after the job, e.g. `case.json` */
+export async function downloadJob(
   request: Request,
   jobId: string,
-  kind: string,
-  text: (document: CaseDocument) => string,
-) {
+  ending: string,
+  type: string,
+  content: (document: CaseDocument) => Content | Promise<Content>,
+): Promise<Response> {
   const person = await requirePerson(request);
   const job = await jobsOf(person.firmId).find(jobId);
   if (!job) throw refuse("not-found");
-  return new Response(text(job.document), {
+  return new Response(await content(job.document), {
     headers: {
-      "Content-Type": "application/json; charset=utf-8",
-      "Content-Disposition": `attachment; filename="${fileName(job.document.title)}.${kind}.json"`,
+      "Content-Type": type,
+      "Content-Disposition": `attachment; filename="${fileName(job.document.title)}.${ending}"`,
+      "Cache-Control": "no-store",
     },
   });
 }

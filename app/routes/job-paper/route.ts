@@ -1,6 +1,7 @@
 /** `GET /jobs/:jobId/papers/:paper.pdf`: a paper of the job as PDF; an apprentice may not issue papers. */
 import { renderToBuffer } from "@react-pdf/renderer";
 import { assess } from "../../../core/assess.ts";
+import { METHOD_IDS } from "../../../core/case/types.ts";
 import { PAPERS } from "../../papers/index.ts";
 import { jobsOf } from "../../server/firm-jobs.ts";
 import { refuse } from "../../server/refusals.ts";
@@ -17,6 +18,7 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   const pdf = await renderToBuffer(
     paper.draw({
       document: job.document,
+      method: METHOD_IDS.find((m) => m === new URL(request.url).searchParams.get("method")),
       assessment: assess(job.document),
       firm: person.firmName,
       preparedBy: person.name,

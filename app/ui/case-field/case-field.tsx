@@ -4,7 +4,7 @@ import { type ReactNode, useEffect, useId, useRef, useState } from "react";
 import { fieldProblem } from "../../../core/case/field.ts";
 import { setValue, valueAt } from "../../../core/case/set-value.ts";
 import { parseQuantity, type UnitNames } from "../../../core/quantity/parse.ts";
-import { useJob, useJobStore } from "../job-store/use-job.tsx";
+import { useJobPart, useJobStore } from "../job-store/use-job.tsx";
 import styles from "./case-field.module.css";
 
 interface FrameProps {
@@ -44,8 +44,7 @@ interface TextSync<T> {
  */
 export function useCaseText<T>({ pointer, show, read }: TextSync<T>) {
   const store = useJobStore();
-  const { document } = useJob();
-  const held = valueAt(document, pointer) as T | undefined;
+  const held = useJobPart((state) => valueAt(state.document, pointer)) as T | undefined;
   const shown = show(held);
   const [text, setText] = useState(shown);
   const [problem, setProblem] = useState<string | null>(null);
@@ -234,8 +233,7 @@ export function CaseChoice<T extends string | number>(props: {
   const { label, pointer, options, fallback, hint } = props;
   const id = useId();
   const store = useJobStore();
-  const { document } = useJob();
-  const value = (valueAt(document, pointer) as T | undefined) ?? fallback;
+  const value = useJobPart((state) => valueAt(state.document, pointer) as T | undefined) ?? fallback;
   const choose = (next: T) => store.edit(setValue(store.getState().document, pointer, next));
   const few = options.reduce((n, o) => n + o.label.length, 0) <= 18;
   return (
@@ -278,8 +276,7 @@ export function CaseSwitch({
 }) {
   const id = useId();
   const store = useJobStore();
-  const { document } = useJob();
-  const value = (valueAt(document, pointer) as boolean | undefined) ?? fallback;
+  const value = useJobPart((state) => valueAt(state.document, pointer) as boolean | undefined) ?? fallback;
   return (
     <div className={styles.switch}>
       <Switch

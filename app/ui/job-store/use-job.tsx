@@ -65,6 +65,13 @@ export function useJobStore(): JobStore {
   return store;
 }
 
+/** One part of the state of the open job; the component is drawn again only when that part is another one. */
+export function useJobPart<T>(select: (state: JobState) => T): T {
+  const store = useJobStore();
+  const read = () => select(store.getState());
+  return useSyncExternalStore(store.subscribe, read, read);
+}
+
 /** The state of the open job; the component is drawn again when it changes. */
 export function useJob(): JobState {
   const store = useJobStore();

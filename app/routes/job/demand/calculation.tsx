@@ -8,6 +8,7 @@ import { CaseChoice } from "../../../ui/case-field/case-field.tsx";
 import { useJob, useJobStore } from "../../../ui/job-store/use-job.tsx";
 import { Figure } from "../../../ui/why/why-sheet.tsx";
 import styles from "./demand.module.css";
+import { SideBySideTable } from "./side-by-side.tsx";
 
 /** Lets another applicable method govern; "as the rules say" takes the choice back. */
 export function MethodChoice() {
@@ -50,15 +51,18 @@ export function GoverningCalculation() {
         {document.options?.loadMethod === calculation.method && " Chosen by hand; the worksheet says so."}
       </p>
       <Lines calculation={calculation} ratingA={assessment.supply.ratingA} />
-      {others.length > 0 && (
+      {others.some((c) => !c.applies) && (
         <p className={styles.others}>
-          {others.map((c) => (
-            <span key={c.method}>
-              {c.name}: {c.applies ? <Figure why={c.explain.demandA}>{showA(c.demandA)}</Figure> : c.why}
-            </span>
-          ))}
+          {others
+            .filter((c) => !c.applies)
+            .map((c) => (
+              <span key={c.method}>
+                {c.name}: {c.why}
+              </span>
+            ))}
         </p>
       )}
+      {others.some((c) => c.applies) && <SideBySideTable />}
       {codebookOf(document.rules).asksFor.evTreatment && (
         <div className={styles.treatment}>
           <CaseChoice

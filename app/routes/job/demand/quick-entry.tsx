@@ -5,9 +5,7 @@ import { type EnteredLoad, parseLoads, showNameplate } from "../../../../core/ca
 import { codebookOf } from "../../../../core/codebook/index.ts";
 import { useJob, useJobStore } from "../../../ui/job-store/use-job.tsx";
 import styles from "./demand.module.css";
-
-/** An id that nobody else who enters loads at the same time can come to. */
-const freshId = (kind: string) => `${kind}-${crypto.randomUUID().slice(0, 8)}`;
+import { freshLoadId } from "./fresh-load-id.ts";
 
 export function QuickEntry() {
   const { document, assessment } = useJob();
@@ -34,7 +32,7 @@ export function QuickEntry() {
 
   function add(entries: readonly EnteredLoad[]) {
     for (const { load } of entries)
-      store.edit([{ op: "add", path: "/loads/-", value: { id: freshId(load.kind), ...load } }]);
+      store.edit([{ op: "add", path: "/loads/-", value: { id: freshLoadId(load.kind), ...load } }]);
     setAdded(`Added: ${entries.map((e) => e.understood).join("; ")}`);
   }
 
@@ -44,6 +42,24 @@ export function QuickEntry() {
     add(read);
     setText("");
     setRefused(null);
+  }
+
+  /** Rows pasted from a spreadsheet: those understood are entered, the others told by their line. */
+  function pasteRows(rows: readonly string[]) {
+    const read = rows.map((row, i) => ({
+      row,
+      line: i + 1,
+      entry: parseLoads(row.replaceAll("\t", " "), codebook, volts),
+    }));
+    const understoodRows = read.flatMap(({ entry }) => ("problem" in entry ? [] : entry));
+    add(understoodRows);
+    const refusedRows = read.flatMap(({ row, line, entry }) =>
+      "problem" in entry ? [{ row, text: `line ${line}: ${entry.problem}` }] : [],
+    );
+    setText(refusedRows.map((r) => r.row.replaceAll("\t", " ")).join(" + "));
+    setRefused(
+      refusedRows.length > 0 ? `${understoodRows.length} entered; ${refusedRows.map((r) => r.text).join("; ")}` : null,
+    );
   }
 
   const usual = codebook.loadKinds.filter((k) => k.kind !== "ev-charger");
@@ -68,6 +84,15 @@ export function QuickEntry() {
             setRefused(null);
           }}
           onPressEnter={enter}
+          onPaste={(e) => {
+            const rows = e.clipboardData
+              .getData("text")
+              .split(/\r?\n/)
+              .filter((row) => row.trim() !== "");
+            if (rows.length < 2) return;
+            e.preventDefault();
+            pasteRows(rows);
+          }}
         />
         <Button type="primary" onClick={enter} disabled={text.trim() === ""}>
           Add
@@ -81,6 +106,7 @@ export function QuickEntry() {
               ? added || "Name and rating, then Enter"
               : "...")}
       </p>
+      <p className="quiet">Usual loads, with typical values: check the nameplate.</p>
       <div className={styles.usual}>
         {usual.map((kind) => (
           <Button

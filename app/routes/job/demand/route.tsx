@@ -1,22 +1,45 @@
 /** Demand: the loads of the home as a ledger, and the governing calculation line by line. */
 
+import { useOutletContext } from "react-router";
 import { Section } from "../../../ui/frame/sheet.tsx";
 import { useJob } from "../../../ui/job-store/use-job.tsx";
 import { GoverningCalculation, MethodChoice } from "./calculation.tsx";
+import { Feeders } from "./feeders.tsx";
 import { Ledger } from "./ledger.tsx";
 import { QuickEntry } from "./quick-entry.tsx";
+import { SecondOpinion } from "./second-opinion.tsx";
+import { WhatWouldChange } from "./what-would-change.tsx";
 
 export default function Demand() {
   const { document } = useJob();
   return (
     <>
-      <Section title="Loads" aside={<span className="quiet">{document.loads.length} in the ledger</span>}>
+      <Section title="Loads" aside={<LedgerFiles count={document.loads.length} />}>
         <QuickEntry />
         <Ledger />
       </Section>
       <Section title="Calculation" aside={<MethodChoice />}>
         <GoverningCalculation />
       </Section>
+      <Feeders />
+      <WhatWouldChange />
+      <SecondOpinion />
     </>
+  );
+}
+
+function LedgerFiles({ count }: { count: number }) {
+  const { jobId } = useOutletContext<{ jobId: string }>();
+  return (
+    <span className="quiet">
+      {count} in the ledger, as{" "}
+      <a href={`/jobs/${jobId}/ledger.csv`} download>
+        CSV
+      </a>{" "}
+      or{" "}
+      <a href={`/jobs/${jobId}/ledger.xlsx`} download>
+        XLSX
+      </a>
+    </span>
   );
 }

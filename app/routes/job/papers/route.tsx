@@ -19,9 +19,26 @@ export default function Papers() {
         {role === "apprentice" ? (
           <p>An apprentice cannot issue papers. Ask an electrician of your firm to print it.</p>
         ) : (
-          <Button type="primary" href={`/jobs/${jobId}/papers/load-worksheet.pdf`} target="_blank" disabled={!ready}>
-            {ready ? "Open the worksheet (PDF)" : "Saving first ..."}
-          </Button>
+          <p style={{ display: "flex", gap: "0.6rem", flexWrap: "wrap" }}>
+            {[...assessment.calculations]
+              .filter((c) => c.applies)
+              .sort((a, b) => Number(b.method === assessment.governing) - Number(a.method === assessment.governing))
+              .map((c) => (
+                <Button
+                  key={c.method}
+                  type={c.method === assessment.governing ? "primary" : "default"}
+                  href={`/jobs/${jobId}/papers/load-worksheet.pdf?method=${c.method}`}
+                  target="_blank"
+                  disabled={!ready}
+                >
+                  {!ready
+                    ? "Saving first ..."
+                    : c.method === assessment.governing
+                      ? "Open the worksheet (PDF)"
+                      : `By the ${c.name.toLowerCase()}`}
+                </Button>
+              ))}
+          </p>
         )}
       </Section>
       <Section title="Open files">

@@ -1,0 +1,32 @@
+/** The ledger as a table: one row a load, as it stands on the sheet, for CSV and spreadsheets. */
+import type { CaseDocument } from "../../../core/case/types.ts";
+import { codebookOf } from "../../../core/codebook/index.ts";
+import { countedLoads } from "../../../core/demand/loads.ts";
+
+export const LEDGER_COLUMNS = [
+  "Load",
+  "Kind",
+  "Panel",
+  "Pieces",
+  "Nameplate of one (VA)",
+  "Connected (VA)",
+  "Planned",
+] as const;
+export type LedgerRow = [string, string, string, number, number, number, string];
+
+export function ledgerTable(document: CaseDocument): LedgerRow[] {
+  const codebook = codebookOf(document.rules);
+  return countedLoads(document, codebook).map((load, i) => {
+    const panel = document.panels.find((p) => p.id === document.loads[i]?.panel);
+    const kind = codebook.loadKinds.find((k) => k.kind === load.kind);
+    return [
+      load.label,
+      kind?.label ?? load.kind,
+      panel?.name ?? panel?.id ?? "",
+      load.quantity,
+      load.unitVA,
+      load.va,
+      load.existing ? "" : "yes",
+    ];
+  });
+}

@@ -1,0 +1,14 @@
+/** `GET /jobs/:jobId/ledger.xlsx` */
+import writeExcelFile from "write-excel-file/node";
+import { downloadJob } from "../job-export/download.ts";
+import type { Route } from "./+types/xlsx";
+import { LEDGER_COLUMNS, ledgerTable } from "./ledger-table.ts";
+
+const XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet";
+
+export const loader = ({ request, params }: Route.LoaderArgs) =>
+  downloadJob(request, params.jobId, "ledger.xlsx", XLSX, async (document) => {
+    const head = LEDGER_COLUMNS.map((value) => ({ value, fontWeight: "bold" as const }));
+    const rows = ledgerTable(document).map((row) => row.map((value) => ({ value })));
+    return new Uint8Array(await writeExcelFile([head, ...rows]).toBuffer());
+  });

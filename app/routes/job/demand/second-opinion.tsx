@@ -1,0 +1,55 @@
+/** A second opinion: someone else's total, and which usual mistake gives that number. */
+import { Input } from "antd";
+import { useState } from "react";
+import { secondOpinion } from "../../../../core/demand/second-opinion.ts";
+import { parseQuantity } from "../../../../core/quantity/parse.ts";
+import { showVA } from "../../../../core/units.ts";
+import { Section } from "../../../ui/frame/sheet.tsx";
+import { useJob } from "../../../ui/job-store/use-job.tsx";
+import styles from "./demand.module.css";
+
+const TOTAL_UNITS = { va: "VA", w: "VA", kva: "kVA", kw: "kVA", a: "A", amps: "A" } as const;
+
+export function SecondOpinion() {
+  const { document, assessment } = useJob();
+  const [text, setText] = useState("");
+  const read = text.trim() === "" ? null : parseQuantity(text, TOTAL_UNITS, "VA");
+  const problem = read && "problem" in read ? read.problem : read && read.value <= 0 ? "must be greater than 0" : null;
+  const totalVA =
+    read && !("problem" in read)
+      ? read.value * { VA: 1, kVA: 1000, A: assessment.supply.volts }[read.unit as "VA" | "kVA" | "A"]
+      : null;
+  const found =
+    totalVA !== null && problem === null
+      ? secondOpinion(document, assessment.governing, assessment.supply.ratingA, totalVA, document.charger?.maxA ?? 0)
+      : null;
+  return (
+    <Section title="A second opinion">
+      <div className={styles.ask}>
+        <label htmlFor="their-total">The total on someone else's worksheet</label>
+        <Input
+          id="their-total"
+          className="figure"
+          autoComplete="off"
+          placeholder="19,484 VA, 25 kVA or 104 A"
+          value={text}
+          status={problem ? "error" : ""}
+          onChange={(e) => setText(e.target.value)}
+        />
+        <div role="status">
+          {problem && <p className={styles.refused}>{problem}</p>}
+          {found && <p>{found.text}</p>}
+          {found && (
+            <ul>
+              {found.explains.map((s) => (
+                <li key={s.text}>
+                  {s.text}: <span className="figure">{showVA(s.totalVA)}</span>
+                </li>
+              ))}
+            </ul>
+          )}
+        </div>
+      </div>
+    </Section>
+  );
+}

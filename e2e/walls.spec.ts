@@ -3,6 +3,8 @@ import { expect, field, signInAs, test } from "./heron.ts";
 
 const OTHER_FIRMS_JOB = "tidewrack-lantern-row";
 const GET_ROUTES = [
+  "/ledger.csv",
+  "/ledger.xlsx",
   "",
   "/survey",
   "/demand",

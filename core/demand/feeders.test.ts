@@ -2,13 +2,13 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { assess } from "../assess.ts";
 import type { CaseDocument, Panel } from "../case/types.ts";
-import { ukCase, usCase } from "../testing/cases.ts";
+import { ukCase, usCaseOn } from "../testing/cases.ts";
 
 const way = (document: CaseDocument, id: string) => assess(document).ways.find((w) => w.way === id);
 
 /** A 200 A home whose charger starts in a garage panel on a feeder of `ratingA`. */
 function garage(ratingA: number, changes: Partial<Panel> = {}, supplyA = 200): CaseDocument {
-  const base = usCase({ supply: { system: "split-phase-120-240", ratingA: supplyA } });
+  const base = usCaseOn(supplyA);
   return {
     ...base,
     panels: [
@@ -103,8 +103,8 @@ describe("a sub-panel feeder", () => {
 
 describe("the panel that carries the whole dwelling", () => {
   const panel = (changes: Partial<Panel>, supplyA = 200): CaseDocument => {
-    const base = usCase({ supply: { system: "split-phase-120-240", ratingA: supplyA } });
-    return { ...base, panels: base.panels.map((p) => ({ ...p, mainA: 200, busA: 200, ...changes })) };
+    const base = usCaseOn(supplyA);
+    return { ...base, panels: base.panels.map((p) => ({ ...p, ...changes })) };
   };
   const codes = (document: CaseDocument) => assess(document).findings.map((f) => f.code);
   const solar = (outputA: number, oppositeEnd: boolean) => ({
@@ -115,6 +115,7 @@ describe("the panel that carries the whole dwelling", () => {
     expect(way(panel({}), "dedicated-circuit")?.chargeA).toBe(48);
     expect(way(panel({ mainA: 125, busA: 125 }), "dedicated-circuit")?.chargeA).toBe(32);
     expect(way(panel({ mainA: 125, busA: 125 }), "dynamic-load-management")?.limitA).toBe(100);
+    expect(way(panel({ mainA: 100, busA: 100 }), "panel-change")).toMatchObject({ verdict: "with-work", chargeA: 48 });
   });
   it("carries 120 % of its bus with sources at the far end, 100 % otherwise (705.12)", () => {
     expect(codes(panel(solar(32, true)))).not.toContain("bus-overloaded");

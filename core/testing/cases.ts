@@ -77,3 +77,9 @@ export function ukCase(changes: Partial<CaseDocument> = {}): CaseDocument {
     ...changes,
   };
 }
+
+/** The same home on another service, its main panel to match. */
+export function usCaseOn(ratingA: number): CaseDocument {
+  const base = usCase({ supply: { system: "split-phase-120-240", ratingA } });
+  return { ...base, panels: base.panels.map((p) => ({ ...p, mainA: ratingA, busA: ratingA })) };
+}

@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { assess } from "../assess.ts";
 import { type CaseDocument, type Circuit, type Outlet, WAY_IDS, type WayId } from "../case/types.ts";
-import { ukCase, usCase } from "../testing/cases.ts";
+import { ukCase, usCase, usCaseOn } from "../testing/cases.ts";
 
 const way = (document: CaseDocument, id: WayId) => {
   const found = assess(document).ways.find((w) => w.way === id);
@@ -14,7 +14,7 @@ const withCircuits = (circuits: Circuit[], outlets: Outlet[] = [], changes: Part
   const base = usCase(changes);
   return { ...base, outlets, panels: base.panels.map((p) => ({ ...p, circuits })) };
 };
-const onSupply = (ratingA: number) => usCase({ supply: { system: "split-phase-120-240", ratingA } });
+const onSupply = usCaseOn;
 
 it("judges all eight ways of any case, and rules nothing out silently", () => {
   for (const document of [
@@ -48,7 +48,10 @@ describe("dedicated circuit", () => {
       { length: 20 },
       (_, i): Circuit => ({ id: `c${i}`, position: i + 1, poles: 1, ratingA: 20 }),
     );
-    const big = (circuits: Circuit[]) => ({ ...withCircuits(circuits), supply: onSupply(200).supply });
+    const big = (circuits: Circuit[]) => {
+      const home = onSupply(200);
+      return { ...home, panels: home.panels.map((p) => ({ ...p, circuits })) };
+    };
     expect(codes(big(full), "dedicated-circuit")).toContain("no-space");
     const freed = full.map((c, i) => (i === 3 || i === 5 ? { ...c, status: "abandoned" as const } : c));
     expect(way(big(freed), "dedicated-circuit").verdict).toBe("ready");

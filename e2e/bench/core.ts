@@ -31,6 +31,18 @@ function medianMs(work: () => unknown, runs = 400): number {
   return Number((times[Math.floor(times.length / 2)] as number).toFixed(4));
 }
 
+/** Median milliseconds of all calculations (methods, feeders, ways) of a case with 60 loads on three panels. */
+export function assess60Loads3PanelsMs(): number {
+  const base = benchCase(60);
+  const feeder = (id: string) => ({ id, name: id, fedFrom: "main", spaces: 12, feeder: { ratingA: 60 }, circuits: [] });
+  const document: CaseDocument = {
+    ...base,
+    panels: [...base.panels, feeder("garage"), feeder("shed")],
+    loads: base.loads.map((l, i) => ({ ...l, panel: ["main", "garage", "shed"][i % 3] as string })),
+  };
+  return medianMs(() => assess(document));
+}
+
 /** Median milliseconds of one assessment of a case with 40 loads. */
 export function assess40LoadsMs(): number {
   const case40 = benchCase(40);

@@ -1,4 +1,5 @@
 /** New or larger panel, because the old one is full or unsound; supply unchanged. */
+import { showA } from "../../units.ts";
 import {
   boardReason,
   chargeWhy,
@@ -7,7 +8,9 @@ import {
   deviceA,
   headroomShort,
   ISOLATE,
+  largestSetting,
   level,
+  limitInTheWay,
   loopedReason,
   reason,
   spaceReason,
@@ -20,8 +23,27 @@ export const panelChange: Way = {
   means: "A new or larger panel, supply unchanged",
   find(s): Finding {
     const { words, charging, region } = s.codebook;
-    const obstacles = [...boardReason(s), ...spaceReason(s)];
-    const fitting = currentThatFits(s, s.headroomA);
+    // A larger panel brings a larger bus and main; the feeders to it stay.
+    const feeders = s.limits.filter((l) => l.kind === "feeder");
+    const bus = limitInTheWay(
+      s,
+      largestSetting(s, s.charger.maxA),
+      s.limits.filter((l) => l.kind === "bus"),
+    );
+    const obstacles = [
+      ...boardReason(s),
+      ...spaceReason(s),
+      ...(bus
+        ? [
+            reason(
+              "headroom-short",
+              `The ${bus.name} (${showA(bus.ratingA)}) does not carry the charger`,
+              bus.explain.rule,
+            ),
+          ]
+        : []),
+    ];
+    const fitting = currentThatFits(s, s.headroomA, s.charger.maxA, feeders);
     const stops = [
       ...(fitting < charging.minimumA ? [headroomShort(s)] : []),
       ...loopedReason(s),

@@ -1,0 +1,118 @@
+/** The Demand step beyond its first lines: the ledger's order, comparing methods, other people's totals, papers. */
+import { spawnSync } from "node:child_process";
+import type { Page } from "@playwright/test";
+import { expect, field, type Heron, openStep, saved, signInAs, test } from "./heron.ts";
+
+/** A copy of a demo job, so that tests do not meet in one. */
+async function copyOf(page: Page, heron: Heron, job: string, title: string): Promise<string> {
+  const document = await (await page.request.get(`${heron.url}/jobs/${job}/case.json`)).json();
+  await page.goto(heron.url);
+  const buffer = Buffer.from(JSON.stringify({ ...document, title }));
+  await page
+    .locator("input[type=file]")
+    .setInputFiles({ name: "copy.case.json", mimeType: "application/json", buffer });
+  await page.waitForSelector("html[data-ready=job]");
+  const id = new URL(page.url()).pathname.split("/")[2] as string;
+  await openStep(page, heron, id, "demand");
+  return id;
+}
+
+test("methods stand side by side, and another one can be chosen and printed", async ({ page, heron }) => {
+  await signInAs(page, heron, "Mara Quill");
+  const id = await copyOf(page, heron, "tidewrack-lantern-row", "1 Method Mews");
+  await page.getByText("Methods side by side").click();
+  const range = page.locator("details tr", { hasText: "Range" });
+  await expect(range).toContainText("8,000 VA");
+  await expect(range).toContainText("5,095 VA");
+  await range.getByRole("button", { name: /8,000 VA/ }).click();
+  await expect(page.getByRole("complementary")).toContainText("column C");
+  await page.getByRole("combobox", { name: "Method" }).click();
+  await page.getByTitle(/^Standard method/).click();
+  await expect(page.getByText("Chosen by hand; the worksheet says so.")).toBeVisible();
+  await expect(page.getByText("33.2 A over already")).toBeVisible();
+  await saved(page);
+  const read = async (query: string) => {
+    const pdf = await page.request.get(`${heron.url}/jobs/${id}/papers/load-worksheet.pdf${query}`);
+    return spawnSync("pdftotext", ["-layout", "-", "-"], { input: await pdf.body(), encoding: "utf8" }).stdout;
+  };
+  expect(await read("")).toMatch(/Standard method.*chosen by hand/);
+  expect(await read("?method=nec-220.82")).toMatch(/printed for comparison/);
+});
+
+test("a second opinion names the mistake, and what would change is computed", async ({ page, heron }) => {
+  await signInAs(page, heron, "Mara Quill");
+  await copyOf(page, heron, "tidewrack-lantern-row", "2 Method Mews");
+  const total = field(page, "The total on someone else's worksheet");
+  await total.fill("20,684 VA");
+  await expect(page.getByText("10 kVA instead of 8 kVA was taken at 100 %")).toBeVisible();
+  await total.fill("81.2 A");
+  await expect(page.getByText("It agrees: Optional method, existing dwelling gives 19,484 VA")).toBeVisible();
+  await total.fill("many");
+  await expect(page.getByText('"many" is not a number')).toBeVisible();
+  await expect(page.getByRole("row", { name: /A gas dryer/ })).toContainText("26.3 A");
+  await field(page, "If this comes as well").fill("hot tub 50a");
+  await expect(page.getByText(/Headroom -1.2 A instead of 18.8 A/)).toBeVisible();
+});
+
+test("rows are copied, moved, taken away, put back, and pasted from a spreadsheet", async ({ page, heron }) => {
+  await signInAs(page, heron, "Mara Quill");
+  const id = await copyOf(page, heron, "tidewrack-lantern-row", "3 Method Mews");
+  const names = () =>
+    page.getByRole("textbox", { name: /^Name of/ }).evaluateAll((all) => all.map((e) => (e as HTMLInputElement).value));
+  const start = await names();
+  await page.getByRole("button", { name: "Copy Dryer" }).click();
+  expect((await names()).filter((n) => n === "Dryer")).toHaveLength(2);
+  await page.getByRole("button", { name: "Undo" }).click();
+  await page.getByRole("button", { name: "Move Range down" }).click();
+  expect((await names()).slice(2, 4)).toEqual(["Dryer", "Range"]);
+  await page.getByRole("button", { name: "Take away Disposal" }).click();
+  await page.getByRole("button", { name: "Undo" }).click();
+  await page.getByRole("button", { name: "Undo" }).click();
+  expect(await names()).toEqual(start);
+
+  const rows = "Sauna\t6\tkW\nElephants\t3\nPool pump\t8 A\t240 V";
+  await field(page, "Add a load").focus();
+  await page.evaluate((text) => {
+    const data = new DataTransfer();
+    data.setData("text", text);
+    document.activeElement?.dispatchEvent(
+      new ClipboardEvent("paste", { clipboardData: data, bubbles: true, cancelable: true }),
+    );
+  }, rows);
+  await expect(page.getByRole("alert")).toContainText("2 entered; line 2:");
+  await expect(field(page, "Add a load")).toHaveValue("Elephants 3");
+  expect((await names()).slice(-2)).toEqual(["Sauna", "Pool pump"]);
+
+  await saved(page);
+  const csv = await (await page.request.get(`${heron.url}/jobs/${id}/ledger.csv`)).text();
+  expect(csv).toContain("Sauna,Fastened appliance,,1,6000,6000,");
+  const xlsx = await page.request.get(`${heron.url}/jobs/${id}/ledger.xlsx`);
+  expect((await xlsx.body()).subarray(0, 2).toString()).toBe("PK");
+});
+
+test("a sub-panel groups the ledger, and its feeder is computed", async ({ page, heron }) => {
+  await signInAs(page, heron, "Mara Quill");
+  const source = await (await page.request.get(`${heron.url}/jobs/tidewrack-saltgrass-lane/case.json`)).json();
+  source.title = "4 Method Mews";
+  source.panels.push({
+    id: "garage",
+    name: "Garage",
+    fedFrom: "main",
+    spaces: 8,
+    feeder: { ratingA: 30 },
+    circuits: [],
+  });
+  source.charger.panel = "garage";
+  const buffer = Buffer.from(JSON.stringify(source));
+  await page
+    .locator("input[type=file]")
+    .setInputFiles({ name: "garage.case.json", mimeType: "application/json", buffer });
+  await page.waitForSelector("html[data-ready=job]");
+  await page.getByRole("link", { name: /Demand/ }).click();
+  await expect(page.getByRole("row", { name: /Feeder of Garage/ })).toContainText("30 A");
+  await page.getByRole("combobox", { name: "Panel of Dishwasher" }).click();
+  await page.getByTitle("Garage").last().click();
+  await expect(page.getByRole("row", { name: /Feeder of Garage/ })).toContainText("25 A");
+  await page.getByRole("link", { name: /Ways/ }).click();
+  await expect(page.locator("[data-way=dedicated-circuit]")).toContainText("feeder of Garage");
+});

@@ -29,7 +29,7 @@ test("methods stand side by side, and another one can be chosen and printed", as
   await page.getByRole("combobox", { name: "Method" }).click();
   await page.getByTitle(/^Standard method/).click();
   await expect(page.getByText("Chosen by hand; the worksheet says so.")).toBeVisible();
-  await expect(page.getByText("33.2 A over already")).toBeVisible();
+  await expect(page.getByText("33.2 A over already", { exact: true })).toBeVisible();
   await saved(page);
   const read = async (query: string) => {
     const pdf = await page.request.get(`${heron.url}/jobs/${id}/papers/load-worksheet.pdf${query}`);

@@ -2,8 +2,10 @@ import { describe, expect, it } from "vitest";
 import { ukCase, usCase } from "../testing/cases.ts";
 import { fieldProblem } from "./field.ts";
 import { newCase } from "./new-case.ts";
+import { applyPatch, invertPatch } from "./patch.ts";
 import { CaseRefused } from "./problems.ts";
 import { readCase, readCaseText, writeCase } from "./read.ts";
+import { removeLoad } from "./remove-load.ts";
 import { RULE_SET_IDS } from "./types.ts";
 import { type Upgrade, upgradeCase } from "./upgrade.ts";
 
@@ -101,5 +103,21 @@ describe("older versions", () => {
   });
   it("are refused where a step is missing", () => {
     expect(() => upgradeCase({ version: 0 }, chain, 3)).toThrow(/cannot be read any more/);
+  });
+});
+
+describe("taking a load away", () => {
+  it("leaves no circuit or outlet that refers to it, and can be undone", () => {
+    const base = usCase();
+    const document = {
+      ...base,
+      panels: base.panels.map((p) => ({ ...p, circuits: [{ id: "c", ratingA: 30, loads: ["dryer", "wh"] }] })),
+      outlets: [{ id: "o", type: "14-30" as const, circuit: "c", sharedWith: "dryer" }],
+    };
+    const patch = removeLoad(document, 3);
+    const after = applyPatch(document, patch);
+    expect(refusedPaths(after)).toEqual([]);
+    expect(after.panels[0]?.circuits?.[0]?.loads).toEqual(["wh"]);
+    expect(applyPatch(after, invertPatch(document, patch))).toEqual(document);
   });
 });

@@ -3,6 +3,7 @@ import { Button, Input, Select } from "antd";
 import { type KeyboardEvent, memo } from "react";
 import { fieldProblem } from "../../../../core/case/field.ts";
 import { showNameplate } from "../../../../core/case/quick-entry.ts";
+import { removeLoad } from "../../../../core/case/remove-load.ts";
 import { setValue } from "../../../../core/case/set-value.ts";
 import type { Load, Panel } from "../../../../core/case/types.ts";
 import { codebookOf } from "../../../../core/codebook/index.ts";
@@ -158,7 +159,11 @@ const Row = memo(function Row({ load, index, last, va, fixedVA, kindLabel, volts
         >
           <Sign d="M3 3h7v7H3zM6 6h7v7H6z" />
         </Button>
-        <Button aria-label={`Take away ${name}`} type="text" onClick={() => store.edit([{ op: "remove", path: at }])}>
+        <Button
+          aria-label={`Take away ${name}`}
+          type="text"
+          onClick={() => store.edit(removeLoad(store.getState().document, index))}
+        >
           <Sign d="M4 4l8 8M12 4l-8 8" />
         </Button>
       </td>

@@ -1,0 +1,24 @@
+/** Taking a load out of a case with everything that refers to it. */
+import type { Operation, Patch } from "./patch.ts";
+import type { CaseDocument } from "./types.ts";
+
+/** The patch that removes the load at `index` and its mentions in circuits and outlets. */
+export function removeLoad(document: CaseDocument, index: number): Patch {
+  const id = document.loads[index]?.id;
+  if (id === undefined) return [];
+  const mentions: Operation[] = [];
+  document.panels.forEach((panel, p) => {
+    (panel.circuits ?? []).forEach((circuit, c) => {
+      if (circuit.loads?.includes(id))
+        mentions.push({
+          op: "replace",
+          path: `/panels/${p}/circuits/${c}/loads`,
+          value: circuit.loads.filter((l) => l !== id),
+        });
+    });
+  });
+  (document.outlets ?? []).forEach((outlet, o) => {
+    if (outlet.sharedWith === id) mentions.push({ op: "replace", path: `/outlets/${o}/sharedWith`, value: null });
+  });
+  return [...mentions, { op: "remove", path: `/loads/${index}` }];
+}

@@ -41,9 +41,12 @@ test.describe("on a phone", () => {
           }))
           .filter(({ box }) => box.height > 0 && box.height < 39.5)
           .map(({ text, box }) => `${text}: ${box.height}`);
-        return { wide: document.documentElement.scrollWidth, small };
+        const cutOff = [...document.querySelectorAll<HTMLElement>("main table button")]
+          .filter((e) => e.offsetParent !== null && e.getBoundingClientRect().right > innerWidth)
+          .map((e) => e.getAttribute("aria-label"));
+        return { wide: document.documentElement.scrollWidth, small, cutOff };
       });
-      expect({ step, ...measured }).toEqual({ step, wide: 390, small: [] });
+      expect({ step, ...measured }).toEqual({ step, wide: 390, small: [], cutOff: [] });
     }
   });
 });

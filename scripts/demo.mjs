@@ -40,6 +40,10 @@ async function demo() {
     throw new PlainError(
       `Port ${port} is taken by another program, or Heron runs already. Set HERON_PORT to another one.`,
     );
+  // From here on Ctrl-C ends in order, also while it builds: what runs is stopped, then the database.
+  let stop = () => {};
+  process.on("SIGINT", () => stop());
+  process.on("SIGTERM", () => stop());
   if (fresh) rmSync(folder, { recursive: true, force: true });
   console.log("Starting the database ...");
   const database = await startDatabase({ folder, port: databasePort, detached: true });
@@ -54,9 +58,7 @@ async function demo() {
     };
     run("npx", ["tsx", "db/load-demo.ts"], { env, failure: "The demo data could not be loaded." });
     const server = spawn(process.execPath, ["scripts/serve.mjs"], { cwd: ROOT, env, stdio: "inherit", detached: true });
-    const stop = () => server.kill("SIGTERM");
-    process.on("SIGINT", stop);
-    process.on("SIGTERM", stop);
+    stop = () => server.kill("SIGTERM");
     await new Promise((resolve) => server.once("exit", resolve));
   } finally {
     await database.stop();

@@ -6,6 +6,8 @@ export default defineConfig({
       {
         test: {
           name: "unit",
+          // Some start the command line, which a cold machine takes its time for.
+          testTimeout: 60_000,
           include: ["core/**/*.test.ts", "app/ui/**/*.test.ts", "cli/**/*.test.ts", "db/**/*.test.ts"],
         },
       },

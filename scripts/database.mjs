@@ -30,6 +30,13 @@ export const freePort = () =>
     });
   });
 
+/** A folder for temporary tables of its own: a server that starts clears those it finds, another's too. */
+function temporaryFolder(folder) {
+  const temporary = path.join(folder, "tmp");
+  mkdirSync(temporary, { recursive: true });
+  return temporary;
+}
+
 function makeDataFolder(folder, data) {
   const { bavail, bsize } = statfsSync(folder);
   if (bavail * bsize < LEAST_FREE_BYTES)
@@ -38,7 +45,14 @@ function makeDataFolder(folder, data) {
     );
   const made = spawnSync(
     "mariadb-install-db",
-    ["--no-defaults", `--datadir=${data}`, "--auth-root-authentication-method=normal", "--skip-test-db", ...asRoot],
+    [
+      "--no-defaults",
+      `--datadir=${data}`,
+      `--tmpdir=${temporaryFolder(folder)}`,
+      "--auth-root-authentication-method=normal",
+      "--skip-test-db",
+      ...asRoot,
+    ],
     { encoding: "utf8" },
   );
   if (made.status !== 0) {
@@ -84,6 +98,7 @@ export async function startDatabase({ folder, port = 0, detached = false }) {
     [
       "--no-defaults",
       `--datadir=${data}`,
+      `--tmpdir=${temporaryFolder(folder)}`,
       `--port=${chosen}`,
       "--bind-address=127.0.0.1",
       `--socket=${socket}`,

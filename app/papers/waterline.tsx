@@ -2,16 +2,9 @@
 import { G, Line, Path, Rect, Svg, Text } from "@react-pdf/renderer";
 import { showA } from "../../core/units.ts";
 import type { Waterline } from "../../core/waterline.ts";
-import { waterlineShape } from "../ui/waterline/shape.ts";
+import { LABEL_WORDS, waterlineShape } from "../ui/waterline/shape.ts";
 
 const INK = "#1D2A30";
-const NAMES = {
-  supply: "supply",
-  demand: "demand",
-  charging: "charging",
-  limit: "limit",
-  over: "over the edge",
-} as const;
 
 /** Slanting lines across a rectangle. */
 function hatch(x: number, y: number, width: number, height: number, step = 5): string {
@@ -80,7 +73,7 @@ export function PaperWaterline({ level, width, height }: { level: Waterline; wid
             {`${label.name === "charging" ? "+" : ""}${showA(label.amps)}`}
           </Text>
           <Text x={right + 16} y={label.at + 10} style={{ fontSize: 7.5, fontFamily: "Text" }}>
-            {NAMES[label.name]}
+            {LABEL_WORDS[label.name]}
           </Text>
         </G>
       ))}

@@ -16,6 +16,15 @@ export interface WaterlineShape {
   labels: { y: number; at: number; name: "supply" | "demand" | "charging" | "limit" | "over"; amps: number }[];
 }
 
+/** What each label is called, on the page and on paper. */
+export const LABEL_WORDS = {
+  supply: "supply",
+  demand: "demand",
+  charging: "charging",
+  limit: "limit",
+  over: "over the edge",
+} as const;
+
 export interface WaterlineSize {
   width: number;
   height: number;

@@ -2,16 +2,9 @@
 import { useId } from "react";
 import { showA } from "../../../core/units.ts";
 import { describeWaterline, type Waterline as Level } from "../../../core/waterline.ts";
-import { waterlineShape } from "./shape.ts";
+import { LABEL_WORDS, waterlineShape } from "./shape.ts";
 import styles from "./waterline.module.css";
 
-const NAMES = {
-  supply: "supply",
-  demand: "demand",
-  charging: "charging",
-  limit: "limit",
-  over: "over the edge",
-} as const;
 const SIGN = { supply: "", demand: "", charging: "+", limit: "", over: "" } as const;
 
 interface Props {
@@ -106,7 +99,7 @@ export function Waterline({ level, width, height, scaleA, detail = "whole" }: Pr
               {showA(label.amps)}
             </text>
             <text x={right + bank + 11} y={label.at + 11}>
-              {NAMES[label.name]}
+              {LABEL_WORDS[label.name]}
             </text>
           </g>
         ))}

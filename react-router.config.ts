@@ -1,3 +1,8 @@
 import type { Config } from "@react-router/dev/config";
 
-export default { appDirectory: "app", ssr: true } satisfies Config;
+export default {
+  appDirectory: "app",
+  ssr: true,
+  // Every route is known from the start: without a line there is nobody to ask.
+  routeDiscovery: { mode: "initial" },
+} satisfies Config;

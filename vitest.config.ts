@@ -14,6 +14,8 @@ export default defineConfig({
       {
         test: {
           name: "database",
+          testTimeout: 60_000,
+          hookTimeout: 60_000,
           include: ["app/server/**/*.test.ts"],
           globalSetup: "tests/database-setup.ts",
           fileParallelism: false,

@@ -44,6 +44,7 @@ export function Layout({ children }: { children: React.ReactNode }) {
         <meta charSet="utf-8" />
         <meta name="viewport" content="width=device-width, initial-scale=1, viewport-fit=cover" />
         <meta name="theme-color" content={theme === "cupboard" ? "#10171A" : "#F5F3EC"} />
+        <link rel="manifest" href="/heron.webmanifest" />
         <link rel="icon" href="/heron.svg" type="image/svg+xml" />
         <Meta />
         <Links />

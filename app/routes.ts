@@ -16,6 +16,8 @@ export default [
     route("ways", "routes/job/ways/route.tsx"),
     route("papers", "routes/job/papers/route.tsx"),
   ]),
+  route("jobs/:jobId/photos", "routes/job-photos/photos.ts"),
+  route("jobs/:jobId/photos/:photoId", "routes/job-photos/photo.ts"),
   route("jobs/:jobId/edits", "routes/job-edits/route.ts"),
   route("jobs/:jobId/events", "routes/job-events/route.ts"),
   route("jobs/:jobId/case.json", "routes/job-export/case.ts"),

@@ -42,19 +42,24 @@ export function answer(assessment: Assessment): Answer {
   const decisive = missing.find((m) => m.decisive);
   const taken = ways.find((w) => w.way === recommended);
   const stop = findings.find((f) => f.severity === "stop");
-  const state: AnswerState = decisive
-    ? "open"
-    : !taken?.meetsNeed
-      ? "does-not-fit"
-      : taken.verdict === "with-work" || HEAVY.includes(taken.way) || stop
-        ? "fits-with-work"
-        : "fits";
+  const refused = findings.find((f) => f.code === "permission-refused");
+  const state: AnswerState = refused
+    ? "does-not-fit"
+    : decisive
+      ? "open"
+      : !taken?.meetsNeed
+        ? "does-not-fit"
+        : taken.verdict === "with-work" || HEAVY.includes(taken.way) || stop
+          ? "fits-with-work"
+          : "fits";
   const spare = headroomA >= 0 ? `${showA(headroomA)} spare` : `${showA(-headroomA)} over already`;
-  const text = decisive
-    ? `Not enough known yet: ${decisive.text.charAt(0).toLowerCase()}${decisive.text.slice(1)} is missing`
-    : taken
-      ? `As it stands: ${spare}; ${PHRASE[taken.way](taken)} would ${taken.meetsNeed ? "meet the need" : "give part of the need"}`
-      : `As it stands: ${spare}; no way can be taken yet`;
+  const text = refused
+    ? `${refused.text}: nothing can be done as things stand`
+    : decisive
+      ? `Not enough known yet: ${decisive.text.charAt(0).toLowerCase()}${decisive.text.slice(1)} is missing`
+      : taken
+        ? `As it stands: ${spare}; ${PHRASE[taken.way](taken)} would ${taken.meetsNeed ? "meet the need" : "give part of the need"}`
+        : `As it stands: ${spare}; no way can be taken yet`;
   const firstMissing = decisive ?? missing[0];
   return {
     state,

@@ -1,18 +1,19 @@
 /** Case in, assessment out: the one entry that the page, the server, the workers and the command line share. */
-import type { CaseDocument, MethodId, RuleSetId } from "./case/types.ts";
+import type { CaseDocument, EvTreatment, MethodId, RuleSetId } from "./case/types.ts";
 import { codebookOf } from "./codebook/index.ts";
 import type { Codebook } from "./codebook/types.ts";
-import { calculateAll, demandInput, governing } from "./demand/calculate.ts";
+import { calculate, calculateAll, demandInput, governing } from "./demand/calculate.ts";
 import { type PanelLimit, panelLimits } from "./demand/feeders.ts";
 import type { Calculation } from "./demand/types.ts";
 import { type SurveyFinding, surveyFindings } from "./findings/findings.ts";
 import { type Missing, missingForVerdict } from "./missing.ts";
 import { nightNeed } from "./need/need.ts";
+import { assumedFields, type SourcedField } from "./survey/sources.ts";
 import { showA } from "./units.ts";
 import type { Waterline } from "./waterline.ts";
 import { judgeAll, situation } from "./ways/index.ts";
 import { type Recommendation, recommend } from "./ways/recommend.ts";
-import { level } from "./ways/situation.ts";
+import { currentThatFits, level } from "./ways/situation.ts";
 import type { WayJudgement } from "./ways/types.ts";
 import { type Why, why } from "./why.ts";
 
@@ -35,6 +36,8 @@ export interface Assessment {
   findings: SurveyFinding[];
   need: { energyPerDayKWh: number; hoursPerNight: number };
   missing: Missing[];
+  /** Values of the survey that are only assumed until somebody confirms them. */
+  assumed: SourcedField[];
   assumptions: string[];
   waterline: Waterline;
   explain: {
@@ -92,6 +95,7 @@ export function assess(document: CaseDocument): Assessment {
   );
   const recommendation = recommend(ways, document.options?.policy ?? "least-work", need.energyPerDayKWh);
   const taken = ways.find((w) => w.way === recommendation.way);
+  const assumed = assumedFields(document);
   return {
     format: "heron-assessment",
     version: 1,
@@ -117,8 +121,15 @@ export function assess(document: CaseDocument): Assessment {
     }),
     need: { energyPerDayKWh: need.energyPerDayKWh, hoursPerNight: need.hoursPerNight },
     missing: missingForVerdict(document, codebook),
+    assumed,
     assumptions: [
-      ...new Set([...supply.assumed, ...chosen.assumptions, ...need.assumed, ...(taken?.explain.assumes ?? [])]),
+      ...new Set([
+        ...assumed.map((f) => `${f.label} ${f.value} is assumed, not read`),
+        ...supply.assumed,
+        ...chosen.assumptions,
+        ...need.assumed,
+        ...(taken?.explain.assumes ?? []),
+      ]),
     ],
     waterline: taken?.level ?? level(s, 0),
     explain: {
@@ -139,4 +150,24 @@ export function assess(document: CaseDocument): Assessment {
       ),
     },
   };
+}
+
+/**
+ * Largest unmanaged charging current for each way the rules let a charger be counted, A; empty where there is only one.
+ * Worked out apart from the assessment, as it is only asked for on the Demand step.
+ */
+export function largestUnmanaged(
+  document: CaseDocument,
+  { supply: { ratingA, volts }, governing }: Assessment,
+): { treatment: EvTreatment; chargeA: number }[] {
+  const codebook = codebookOf(document.rules);
+  const method = codebook.methods.find((m) => m.id === governing);
+  if (!method || !codebook.asksFor.evTreatment) return [];
+  const need = nightNeed(document);
+  return (["outside-125", "outside-100", "inside"] as const).map((evTreatment) => {
+    const counted = { ...document, options: { ...document.options, evTreatment } };
+    const input = demandInput(counted, codebook, ratingA);
+    const s = situation(counted, codebook, ratingA, volts, input.loads, calculate(method, input), need);
+    return { treatment: evTreatment, chargeA: currentThatFits(s, s.headroomA) };
+  });
 }

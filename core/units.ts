@@ -17,6 +17,7 @@ export function carEnergyKWh({ distancePerDay, consumption, efficiency = 0.9 }: 
   return kWh / efficiency;
 }
 
+const DAY_MINUTES = 24 * 60;
 const minutes = (clock: string) => Number(clock.slice(0, 2)) * 60 + Number(clock.slice(3, 5));
 
 /**
@@ -24,14 +25,28 @@ const minutes = (clock: string) => Number(clock.slice(0, 2)) * 60 + Number(clock
  * A window whose ends are equal is the whole day.
  */
 export function hoursByClock(windows: readonly DailyWindow[]): number[] {
-  const spans = windows.map(({ from, to }) => [minutes(from), minutes(to)] as const);
-  const inside = (minute: number) =>
-    spans.every(([a, b]) => a === b || (a < b ? minute >= a && minute < b : minute >= a || minute < b));
-  return Array.from({ length: 24 }, (_, hour) => {
-    let minutesInside = 0;
-    for (let m = hour * 60; m < hour * 60 + 60; m++) if (inside(m)) minutesInside++;
-    return minutesInside / 60;
+  type Span = readonly [from: number, to: number];
+  const spans = windows.map(({ from, to }): Span[] => {
+    const [a, b] = [minutes(from), minutes(to)];
+    if (a === b) return [[0, DAY_MINUTES]];
+    return a < b
+      ? [[a, b]]
+      : [
+          [0, b],
+          [a, DAY_MINUTES],
+        ];
   });
+  const overlap = ([a, b]: Span, [c, d]: Span): Span => [Math.max(a, c), Math.min(b, d)];
+  const inAll = spans.reduce<Span[]>(
+    (left, own) => left.flatMap((l) => own.map((o) => overlap(l, o))).filter(([a, b]) => a < b),
+    [[0, DAY_MINUTES]],
+  );
+  return Array.from({ length: 24 }, (_, hour) =>
+    inAll.reduce((share, span) => {
+      const [a, b] = overlap(span, [hour * 60, hour * 60 + 60]);
+      return share + Math.max(0, b - a) / 60;
+    }, 0),
+  );
 }
 
 /** Rounded to `places` decimals, thousands grouped, no trailing zeros; written by hand because it runs on every edit. */

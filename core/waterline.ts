@@ -4,6 +4,8 @@ import { showA } from "./units.ts";
 export interface Waterline {
   /** Top edge of the bank. */
   ratingA: number;
+  /** What the top edge is, where it is not the supply, e.g. "Main panel". */
+  edge?: string;
   /** Water: the demand without the new charger. */
   demandA: number;
   /** Tide: what charging adds on top. */
@@ -27,7 +29,7 @@ export function commonScaleA(levels: readonly Waterline[]): number {
 /** The drawing in words, for those who cannot see it. */
 export function describeWaterline(level: Waterline): string {
   const over = overflowA(level);
-  const parts = [`Supply ${showA(level.ratingA)}`, `demand ${showA(level.demandA)}`];
+  const parts = [`${level.edge ?? "Supply"} ${showA(level.ratingA)}`, `demand ${showA(level.demandA)}`];
   if (level.chargingA > 0) parts.push(`charging adds ${showA(level.chargingA)}`);
   if (level.limitA !== null) parts.push(`managed below ${showA(level.limitA)}`);
   parts.push(

@@ -1,15 +1,18 @@
 /** Migrates the database at DATABASE_URL and loads the demo firms where they are not there yet. */
 import { readFileSync } from "node:fs";
 import path from "node:path";
+import sharp from "sharp";
 import { readCaseText } from "../core/case/read.ts";
 import { DEMO_FIRMS, DEMO_PASSWORD } from "./demo/firms.ts";
+import { DEMO_PICTURES } from "./demo/pictures.ts";
 import { migrateDatabase } from "./migrate.ts";
-import { firm, job, person } from "./schema.ts";
+import { firm, job, person, photo } from "./schema.ts";
 
 /** Loads the demo firms, their people and jobs; keeps what is there. */
 export async function loadDemo(): Promise<void> {
   const { database } = await import("../app/server/database.ts");
   const { hashPassword } = await import("../app/server/sessions.ts");
+  const { keepPicture } = await import("../app/server/pictures.ts");
   const { rowOf } = await import("../app/server/firm-jobs.ts");
   if ((await database.select({ id: firm.id }).from(firm)).length > 0) return;
   const passwordHash = await hashPassword(DEMO_PASSWORD);
@@ -28,6 +31,15 @@ export async function loadDemo(): Promise<void> {
         updatedAt: at,
         ...rowOf(readCaseText(text).document),
       });
+      for (const [k, { item, caption, svg, marks }] of (DEMO_PICTURES[file] ?? []).entries()) {
+        const kept = await keepPicture(await sharp(Buffer.from(svg)).png().toBuffer());
+        if (!kept) throw new Error(`the demo picture "${caption}" cannot be read`);
+        const takenAt = new Date(start - 3600_000 + k * 60_000);
+        const personId = people[0]?.id as string;
+        await database
+          .insert(photo)
+          .values({ ...kept, id: `${file}-${item}`, jobId: file, item, caption, marks, takenAt, personId });
+      }
     }
   }
 }

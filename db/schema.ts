@@ -4,6 +4,7 @@ import { customType, datetime, index, int, mysqlEnum, mysqlTable, uniqueIndex, v
 import type { Patch } from "../core/case/patch.ts";
 import type { CaseDocument } from "../core/case/types.ts";
 import type { CaseSummary } from "../core/summary.ts";
+import type { PhotoMark } from "../core/survey/photo-marks.ts";
 
 /** JSON as MariaDB keeps it (text with a check), parsed on reading. */
 const json = <T>(name: string) =>
@@ -12,6 +13,8 @@ const json = <T>(name: string) =>
     toDriver: (value) => JSON.stringify(value),
     fromDriver: (value) => (typeof value === "string" ? JSON.parse(value) : value) as T,
   })(name);
+
+const bytes = customType<{ data: Buffer }>({ dataType: () => "mediumblob" });
 
 const id = (name = "id") => varchar(name, { length: 64 });
 const moment = (name: string) => datetime(name, { mode: "date", fsp: 3 });
@@ -109,4 +112,30 @@ export const edit = mysqlTable(
     at: moment("at").notNull().default(now),
   },
   (t) => [uniqueIndex("edit_job_revision").on(t.jobId, t.revision)],
+);
+
+/** A picture that proves something of a job; the drawing on it is kept apart from its bytes. */
+export const photo = mysqlTable(
+  "photo",
+  {
+    /** Made by the client, so that sending twice changes nothing the second time. */
+    id: id().primaryKey(),
+    jobId: id("job_id")
+      .notNull()
+      .references(() => job.id, { onDelete: "cascade" }),
+    /** Item of the evidence list that it proves. */
+    item: varchar("item", { length: 40 }).notNull(),
+    caption: varchar("caption", { length: 300 }).notNull().default(""),
+    width: int("width").notNull(),
+    height: int("height").notNull(),
+    marks: json<PhotoMark[]>("marks").notNull(),
+    picture: bytes("picture").notNull(),
+    thumbnail: bytes("thumbnail").notNull(),
+    takenAt: moment("taken_at").notNull(),
+    personId: id("person_id")
+      .notNull()
+      .references(() => person.id),
+    addedAt: moment("added_at").notNull().default(now),
+  },
+  (t) => [index("photo_job").on(t.jobId, t.takenAt)],
 );

@@ -14,7 +14,8 @@ export class Heron {
     readonly url: string,
     private readonly folder: string,
     private database: RunningDatabase,
-    private readonly server: ChildProcess,
+    private server: ChildProcess,
+    private readonly env: NodeJS.ProcessEnv,
   ) {}
 
   static async start(): Promise<Heron> {
@@ -31,16 +32,20 @@ export class Heron {
     };
     const loaded = spawnSync("npx", ["tsx", "db/load-demo.ts"], { env, encoding: "utf8" });
     if (loaded.status !== 0) throw new Error(loaded.stderr);
-    const server = spawn(process.execPath, ["scripts/serve.mjs"], { env, stdio: ["ignore", "pipe", "inherit"] });
-    await new Promise<void>((resolve, reject) => {
-      server.stdout?.on("data", (text) => /Heron is at/.test(String(text)) && resolve());
-      server.once("exit", (code) => reject(new Error(`the server ended with ${code}`)));
-    });
-    return new Heron(`http://localhost:${port}`, folder, database, server);
+    return new Heron(`http://localhost:${port}`, folder, database, await startServer(env), env);
   }
 
   get databaseUrl() {
     return this.database.url;
+  }
+  /** The line is dead: nothing answers at this address any more. */
+  async cutLine() {
+    const ended = new Promise((resolve) => this.server.once("exit", resolve));
+    this.server.kill("SIGKILL");
+    await ended;
+  }
+  async restoreLine() {
+    this.server = await startServer(this.env);
   }
   killDatabase = () => this.database.stop();
   async reviveDatabase() {
@@ -51,6 +56,15 @@ export class Heron {
     await this.database.stop();
     rmSync(this.folder, { recursive: true, force: true });
   }
+}
+
+async function startServer(env: NodeJS.ProcessEnv): Promise<ChildProcess> {
+  const server = spawn(process.execPath, ["scripts/serve.mjs"], { env, stdio: ["ignore", "pipe", "inherit"] });
+  await new Promise<void>((resolve, reject) => {
+    server.stdout?.on("data", (text) => /Heron is at/.test(String(text)) && resolve());
+    server.once("exit", (code) => reject(new Error(`the server ended with ${code}`)));
+  });
+  return server;
 }
 
 /** Signs a page in as a demo person, by one click. */

@@ -30,6 +30,12 @@ test.describe("on a phone", () => {
     await signInAs(page, heron, "Wren Osier");
     for (const step of ["survey", "demand", "need", "ways", "papers"]) {
       await openStep(page, heron, "osier-sluice-road", step);
+      // What is out of sight is not laid out; here all of it is measured.
+      await page.evaluate(async () => {
+        for (const section of document.querySelectorAll<HTMLElement>("main section"))
+          section.style.contentVisibility = "visible";
+        await new Promise((resolve) => requestAnimationFrame(resolve));
+      });
       const measured = await page.evaluate(() => {
         const small = [...document.querySelectorAll<HTMLElement>("nav a, main button, main input, header button")]
           .filter((e) => e.offsetParent !== null && !/segmented|switch|out-of-sight/.test(e.className))
@@ -37,7 +43,9 @@ test.describe("on a phone", () => {
           .filter((e) => e.getAttribute("type") !== "radio")
           .map((e) => ({
             text: e.textContent || e.getAttribute("aria-label"),
-            box: (e.closest(".ant-input-affix-wrapper, .ant-select") ?? e).getBoundingClientRect(),
+            box: (
+              e.closest(".ant-input-affix-wrapper, .ant-select, .ant-checkbox-wrapper") ?? e
+            ).getBoundingClientRect(),
           }))
           .filter(({ box }) => box.height > 0 && box.height < 39.5)
           .map(({ text, box }) => `${text}: ${box.height}`);

@@ -1,5 +1,6 @@
 /** What keeps firms apart and strangers out; asked of the running server. */
 import { expect, field, signInAs, test } from "./heron.ts";
+import { phonePhoto } from "./pictures.ts";
 
 const OTHER_FIRMS_JOB = "tidewrack-lantern-row";
 const GET_ROUTES = [
@@ -15,6 +16,10 @@ const GET_ROUTES = [
   "/case.json",
   "/assessment.json",
   "/papers/load-worksheet.pdf",
+  "/papers/panel-directory.pdf",
+  "/papers/owner-consent.pdf",
+  "/photos",
+  "/photos/0123456789",
 ];
 
 test.describe("another firm's job", () => {
@@ -31,6 +36,13 @@ test.describe("another firm's job", () => {
       headers: { Origin: heron.url },
     });
     expect(posted.status()).toBe(404);
+    const photos = `${heron.url}/jobs/${OTHER_FIRMS_JOB}/photos`;
+    const headers = { Origin: heron.url };
+    const picture = { name: "x.jpg", mimeType: "image/jpeg", buffer: await phonePhoto(40, 30) };
+    const multipart = { id: "0123456789", item: "meter", takenAt: "0", picture };
+    expect((await page.request.post(photos, { headers, multipart })).status()).toBe(404);
+    expect((await page.request.patch(`${photos}/0123456789`, { headers, data: { caption: "x" } })).status()).toBe(404);
+    expect((await page.request.delete(`${photos}/0123456789`, { headers })).status()).toBe(404);
     expect(await (await page.request.get(`${heron.url}/?search=Lantern`)).text()).not.toContain("14 Lantern Row");
   });
 });

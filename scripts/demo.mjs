@@ -15,7 +15,17 @@ const folder = process.env.HERON_DB_FOLDER ?? path.join(STATE, "demo-db");
 export function ensureBuilt() {
   const sources = spawnSync(
     "git",
-    ["ls-files", "-co", "--exclude-standard", "app", "core", "package-lock.json", "vite.config.ts"],
+    [
+      "ls-files",
+      "-co",
+      "--exclude-standard",
+      "app",
+      "core",
+      "public",
+      "package-lock.json",
+      "vite.config.ts",
+      "scripts/service-worker.mjs",
+    ],
     {
       cwd: ROOT,
       encoding: "utf8",
@@ -28,7 +38,7 @@ export function ensureBuilt() {
   const stampFile = path.join(ROOT, "build", ".stamp");
   if (sources.status === 0 && existsSync(stampFile) && readFileSync(stampFile, "utf8") === stamp) return;
   console.log("Building ...");
-  run("npx", ["react-router", "build"], { quiet: true, failure: "The build failed." });
+  run("npm", ["run", "build"], { quiet: true, failure: "The build failed." });
   if (sources.status === 0) writeFileSync(stampFile, stamp);
 }
 

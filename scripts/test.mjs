@@ -65,7 +65,7 @@ async function test() {
       return report && { passed: report.numPassedTests, failed: report.numFailedTests };
     },
   );
-  if (check("build", "npx", ["react-router", "build"]))
+  if (check("build", "npm", ["run", "build"]))
     counted("browser tests", "npx", ["playwright", "test"], () => {
       const stats = readJson(path.join(RESULTS, "e2e.json"))?.stats;
       return stats && { passed: stats.expected, failed: stats.unexpected + stats.flaky };

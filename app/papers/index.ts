@@ -3,6 +3,8 @@ import type { ReactElement } from "react";
 import type { Assessment } from "../../core/assess.ts";
 import type { CaseDocument, MethodId } from "../../core/case/types.ts";
 import { LoadWorksheet } from "./load-worksheet/load-worksheet.tsx";
+import { OwnerConsent } from "./owner-consent/owner-consent.tsx";
+import { PanelDirectory } from "./panel-directory/panel-directory.tsx";
 
 export interface PaperInput {
   document: CaseDocument;
@@ -23,4 +25,6 @@ export interface Paper {
 
 export const PAPERS: readonly Paper[] = [
   { id: "load-worksheet", name: "Load-calculation worksheet", draw: LoadWorksheet },
+  { id: "panel-directory", name: "Panel directory", draw: PanelDirectory },
+  { id: "owner-consent", name: "Consent of the owner", draw: OwnerConsent },
 ];

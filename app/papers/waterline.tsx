@@ -2,7 +2,7 @@
 import { G, Line, Path, Rect, Svg, Text } from "@react-pdf/renderer";
 import { showA } from "../../core/units.ts";
 import type { Waterline } from "../../core/waterline.ts";
-import { LABEL_WORDS, waterlineShape } from "../ui/waterline/shape.ts";
+import { waterlineShape } from "../ui/waterline/shape.ts";
 
 const INK = "#1D2A30";
 
@@ -73,7 +73,7 @@ export function PaperWaterline({ level, width, height }: { level: Waterline; wid
             {`${label.name === "charging" ? "+" : ""}${showA(label.amps)}`}
           </Text>
           <Text x={right + 16} y={label.at + 10} style={{ fontSize: 7.5, fontFamily: "Text" }}>
-            {LABEL_WORDS[label.name]}
+            {label.text}
           </Text>
         </G>
       ))}

@@ -36,6 +36,14 @@ describe("an edit", () => {
     const { jobs: rows } = await jobs.list("Renamed", 1);
     expect(rows[0]).toMatchObject({ title: "Renamed", summary: { verdict: "Fits" } });
   });
+  it("takes effect once, though its sender has moved on past it", async () => {
+    const id = await jobs.create(usCase());
+    const edit = randomUUID();
+    await take(id, 0, title("Once"), edit);
+    await take(id, 1, title("Twice"));
+    expect(await take(id, 2, title("Once"), edit)).toMatchObject({ kind: "accepted", revision: 2 });
+    expect(await jobs.find(id)).toMatchObject({ revision: 2, document: { title: "Twice" } });
+  });
   it("takes effect once, however often it is sent", async () => {
     const id = await jobs.create(usCase());
     const edit = randomUUID();

@@ -124,7 +124,11 @@ export function jobsOf(firmId: string) {
           .for("update");
         if (!found) return null;
         const since = await editsAfter(tx, jobId, Math.min(asked.baseRevision, found.revision));
-        if (since.some((e) => e.id === asked.id)) return { kind: "accepted", revision: found.revision, edits: since };
+        const [known] = await tx
+          .select({ id: edit.id })
+          .from(edit)
+          .where(and(eq(edit.id, asked.id), eq(edit.jobId, jobId)));
+        if (known) return { kind: "accepted", revision: found.revision, edits: since };
         const moved = rebaseOverEdits(asked.patch, since);
         if ("conflict" in moved)
           return { kind: "conflict", revision: found.revision, edits: since, with: moved.conflict };

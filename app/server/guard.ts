@@ -27,6 +27,8 @@ export const securityHeaders = helmet({
       styleSrcAttr: ["'unsafe-inline'"],
       imgSrc: ["'self'", "data:", "blob:"],
       fontSrc: ["'self'"],
+      workerSrc: ["'self'"],
+      manifestSrc: ["'self'"],
       connectSrc: ["'self'"],
       objectSrc: ["'none'"],
       baseUri: ["'none'"],
@@ -49,11 +51,17 @@ export function sameOrigin(request: Request, response: Response, next: NextFunct
   else answer(response, "foreign-origin");
 }
 
+const PHOTO_PATH = /^\/jobs\/[^/]+\/photos$/;
+
 /** Bodies say how large they are, and are not too large. */
 export function bodySize(request: Request, response: Response, next: NextFunction): void {
   const length = request.headers["content-length"];
-  if (reads(request)) next();
+  const bodiless = request.method === "DELETE" && length === undefined && !request.headers["transfer-encoding"];
+  if (reads(request) || bodiless) next();
   else if (length === undefined) answer(response, "no-length");
-  else if (Number(length) > settings.mostBodyBytes) answer(response, "too-large");
+  else if (PHOTO_PATH.test(request.path)) {
+    if (Number(length) > settings.mostPhotoBytes) answer(response, "photo-too-large");
+    else next();
+  } else if (Number(length) > settings.mostBodyBytes) answer(response, "too-large");
   else next();
 }

@@ -29,6 +29,13 @@ export function createApp(build: ServerBuild, clientFolder: string): express.Exp
     }),
   );
   app.use("/assets", express.static(path.join(clientFolder, "assets"), { immutable: true, maxAge: "1y" }));
+  // The browser asks for this one itself, to see whether it is a new one.
+  app.get("/service-worker.js", (_request, response) =>
+    response.sendFile(path.join(clientFolder, "service-worker.js"), {
+      cacheControl: false,
+      headers: { "Cache-Control": "no-cache" },
+    }),
+  );
   app.use(express.static(clientFolder, { maxAge: "1h", index: false }));
   app.use(
     createRequestHandler({

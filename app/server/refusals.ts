@@ -1,9 +1,15 @@
 /** Every refusal the web application can answer with: a status and words for the person who meets it. */
 export const WEB_REFUSALS = {
+  "signed-out": { status: 401, text: "Sign in again; nothing is lost." },
   "not-found": { status: 404, text: "There is nothing at this address." },
   "not-allowed": { status: 403, text: "Your role does not allow this. Ask the owner of the firm." },
   "foreign-origin": { status: 403, text: "This request came from another site and was refused." },
   "too-large": { status: 413, text: "That is too large to send. A case file may be 2 MB at most." },
+  "photo-too-large": { status: 413, text: "That picture is too large: 12 MB at most, after it has been made smaller." },
+  "no-picture": {
+    status: 422,
+    text: "That file is no picture that Heron can read. JPEG, PNG and WebP are understood.",
+  },
   "no-length": { status: 411, text: "The request did not say how large it is." },
   "wrong-method": { status: 405, text: "This address does not take that kind of request." },
   "bad-request": { status: 400, text: "The request could not be understood." },

@@ -11,4 +11,6 @@ export const settings = {
   mostImportBytes: 2 * 1024 * 1024,
   /** Largest request of any kind. */
   mostBodyBytes: 4 * 1024 * 1024,
+  /** Largest picture, as the browser sends it (it makes them smaller first). */
+  mostPhotoBytes: 12 * 1024 * 1024,
 } as const;

@@ -1,6 +1,8 @@
 /** Reading a case from outside: text or parsed JSON in, a checked document and a report of unknown fields out. */
 import { type AnyObject, ValidationError } from "yup";
 import { codebookOf } from "../codebook/index.ts";
+import { groupEndProblem, mainOnBusProblem } from "../panel/limits.ts";
+import { placeProblem, takesSpace } from "../panel/slots.ts";
 import { CaseRefused, type Problem } from "./problems.ts";
 import { wholeCase } from "./schema.ts";
 import type { CaseDocument } from "./types.ts";
@@ -108,7 +110,23 @@ function consistencyProblems(document: CaseDocument): Problem[] {
       `panels[${i}].circuits`,
       (panel.circuits ?? []).map((c) => c.id),
     );
+    const at = `panels[${i}]`;
+    const main = mainOnBusProblem(panel.mainA, panel.busA);
+    if (main) say(`${at}.mainA`, `a main device ${main}`);
+    if (panel.feeder?.circuit && !circuitIds.has(panel.feeder.circuit))
+      say(`${at}.feeder.circuit`, `no circuit "${panel.feeder.circuit}"`);
+    (panel.rcdGroups ?? []).forEach((group, k) => {
+      const end = groupEndProblem(group, panel.spaces);
+      if (end) say(`${at}.rcdGroups[${k}].to`, end);
+    });
+    // What is abandoned may stand in a place that is planned for something else.
+    const standing = (panel.circuits ?? []).filter((c) => c.status !== "abandoned" && takesSpace(c));
     (panel.circuits ?? []).forEach((circuit, k) => {
+      if (circuit.position !== undefined && standing.includes(circuit)) {
+        const earlier = standing.slice(0, standing.indexOf(circuit));
+        const wrong = placeProblem(circuit, earlier, panel.spaces, codebook.region);
+        if (wrong) say(`${at}.circuits[${k}].position`, wrong);
+      }
       (circuit.loads ?? []).forEach((id, n) => {
         if (!loadIds.has(id)) say(`panels[${i}].circuits[${k}].loads[${n}]`, `no load "${id}"`);
       });
@@ -141,7 +159,8 @@ function feedsItself(document: CaseDocument, id: string): boolean {
 function unknownPaths(schema: unknown, value: unknown, path: string): string[] {
   const node = schema as { fields?: Record<string, unknown>; innerType?: unknown };
   if (Array.isArray(value)) return value.flatMap((v, i) => unknownPaths(node.innerType, v, `${path}[${i}]`));
-  if (!node?.fields || typeof value !== "object" || value === null) return [];
+  // A part without named fields is a table with keys of its own.
+  if (!node?.fields || Object.keys(node.fields).length === 0 || typeof value !== "object" || value === null) return [];
   return Object.entries(value).flatMap(([key, inner]) => {
     const at = path ? `${path}.${key}` : key;
     return key in (node.fields as object) ? unknownPaths(node.fields?.[key], inner, at) : [at];

@@ -3,7 +3,18 @@
  * Messages are written in the words of the field, without its path; the path is carried beside them.
  */
 import { type AnySchema, array, boolean, mixed, number, object, string } from "yup";
-import { LOAD_KINDS, METHOD_IDS, type MethodId, RULE_SET_IDS, SUPPLY_SYSTEMS } from "./types.ts";
+import {
+  DEVICE_KINDS,
+  LOAD_KINDS,
+  METHOD_IDS,
+  type MethodId,
+  PERMISSION_STATES,
+  PERMISSIONS,
+  RULE_SET_IDS,
+  SOURCES,
+  type Source,
+  SUPPLY_SYSTEMS,
+} from "./types.ts";
 
 const oneOf = <T extends string | number>(values: readonly T[]) =>
   mixed<T>().oneOf([...values], `must be one of: ${values.join(", ")}`);
@@ -51,6 +62,10 @@ const circuit = part({
   label: text(),
   position: whole(1, 120),
   poles: whole(1, 4),
+  device: oneOf(DEVICE_KINDS),
+  half: oneOf(["a", "b", "outer", "inner"]),
+  protects: oneOf(["afci", "gfci", "afci-gfci"]),
+  shared: yesNo(),
   ratingA: above(1200, "A"),
   curve: text(4),
   rcd: oneOf(["none", "AC", "A", "F", "B"]),
@@ -68,7 +83,24 @@ const panel = part({
   mainA: above(1200, "A").nullable(),
   busA: above(1200, "A").nullable(),
   spaces: whole(0, 120),
-  feeder: part({ ratingA: above(1200, "A"), conductor: conductor(), length: length() }).nullable(),
+  feeder: part({
+    ratingA: above(1200, "A"),
+    conductor: conductor(),
+    length: length(),
+    circuit: text(80).nullable(),
+  }).nullable(),
+  mainKind: oneOf(["breaker", "lugs", "main-switch"]),
+  place: text(),
+  rcdGroups: list(
+    part({
+      id: words(80),
+      rcd: oneOf(["AC", "A", "F", "B"]).required("is required"),
+      ratingA: above(1200, "A"),
+      from: whole(1, 120).required("is required"),
+      to: whole(1, 120).required("is required"),
+    }),
+    12,
+  ),
   enclosure: text(40),
   surgeProtection: yesNo(),
   condition: oneOf(["sound", "obsolete", "unsafe"]),
@@ -86,6 +118,7 @@ const load = part({
   quantity: whole(1, 200),
   existing: yesNo(),
   panel: text(80),
+  phase: oneOf([1, 2, 3]),
   controlled: whole(1, 100),
   continuous: yesNo(),
   socketOnControl: yesNo(),
@@ -96,7 +129,16 @@ const caseFields = {
   version: oneOf([1]).required("is required"),
   title: text(300).required("is required"),
   rules: oneOf(RULE_SET_IDS).required("is required"),
-  enquiry: part({ address: text(), customer: text(), tenure: oneOf(["owner", "tenant"]) }),
+  enquiry: part({
+    address: text(),
+    customer: text(),
+    tenure: oneOf(["owner", "tenant"]),
+    owner: text(),
+    permissions: part(Object.fromEntries(PERMISSIONS.map((from) => [from, oneOf(PERMISSION_STATES)]))),
+    access: text(2000),
+    animals: text(2000),
+    gate: text(2000),
+  }),
   dwelling: part({
     kind: oneOf(["one-family", "apartment"]),
     existing: yesNo(),
@@ -110,7 +152,10 @@ const caseFields = {
     conductor: conductor(),
     looped: yesNo(),
     onsiteGeneration: yesNo(),
+    battery: yesNo(),
     emergencyDisconnect: yesNo(),
+    isolator: yesNo(),
+    meterPlace: text(),
   }).required("is required"),
   panels: list(panel, 40).required("is required"),
   loads: list(load, 400).required("is required"),
@@ -139,6 +184,9 @@ const caseFields = {
       circuit: text(80).nullable(),
       sharedWith: text(80).nullable(),
       leadLength: length(),
+      place: text(),
+      grounded: yesNo(),
+      plainSplitter: yesNo(),
     }),
     60,
   ),
@@ -177,6 +225,15 @@ const caseFields = {
     managedMarginA: fromZero(100),
     chargerSizing: oneOf(["largest", "need"]),
     policy: oneOf(["least-work", "fastest", "most-current", "future-ready"]),
+  }),
+  survey: part({
+    sources: part({}).test(
+      "known",
+      `must each be one of: ${SOURCES.join(", ")}`,
+      (given) => given === undefined || Object.values(given).every((source) => SOURCES.includes(source as Source)),
+    ),
+    seen: list(words(60), 60),
+    notHere: list(words(60), 60),
   }),
 };
 

@@ -93,11 +93,23 @@ export interface Conductor {
   type?: string;
 }
 
-/** Who asked, and where; not used by the calculation. */
+export const PERMISSIONS = ["owner", "association", "authority"] as const;
+export type PermissionFrom = (typeof PERMISSIONS)[number];
+export const PERMISSION_STATES = ["not-needed", "to-ask", "asked", "given", "refused"] as const;
+export type PermissionState = (typeof PERMISSION_STATES)[number];
+
+/** Who asked, where, and who has to agree; not used by the calculation. */
 export interface Enquiry {
   address?: string;
   customer?: string;
   tenure?: "owner" | "tenant";
+  /** The owner's name, where the customer rents. */
+  owner?: string;
+  permissions?: Partial<Record<PermissionFrom, PermissionState>>;
+  /** Keys, times, parking for the van. */
+  access?: string;
+  animals?: string;
+  gate?: string;
 }
 
 export interface Dwelling {
@@ -115,8 +127,29 @@ export interface Supply {
   conductor?: Conductor | null;
   looped?: boolean;
   onsiteGeneration?: boolean;
+  battery?: boolean;
   emergencyDisconnect?: boolean;
+  /** A switch between meter and board, with which it can be isolated (UK). */
+  isolator?: boolean;
+  /** Where the meter is, in words. */
+  meterPlace?: string;
 }
+
+export const DEVICE_KINDS = [
+  "breaker",
+  "tandem",
+  "quad",
+  "mcb",
+  "rcbo",
+  "rewirable-fuse",
+  "cartridge-fuse",
+  "surge",
+  "blank",
+] as const;
+export type DeviceKind = (typeof DEVICE_KINDS)[number];
+
+/** Which half of a space a device of half width takes: of a tandem `a` or `b`, of a quad the `outer` or `inner` pair. */
+export type Half = "a" | "b" | "outer" | "inner";
 
 export type CircuitStatus = "in-use" | "abandoned" | "charger-ready";
 
@@ -125,7 +158,13 @@ export interface Circuit {
   label?: string;
   position?: number;
   poles?: number;
+  device?: DeviceKind;
+  half?: Half;
   ratingA?: number;
+  /** What a North American breaker guards against beside overcurrent. */
+  protects?: "afci" | "gfci" | "afci-gfci";
+  /** The circuit also serves another dwelling or a common part. */
+  shared?: boolean;
   curve?: string;
   rcd?: "none" | "AC" | "A" | "F" | "B";
   conductor?: Conductor | null;
@@ -136,12 +175,24 @@ export interface Circuit {
   loads?: string[];
 }
 
+/** A residual-current device over a run of ways of a UK board. */
+export interface RcdGroup {
+  id: string;
+  rcd: "AC" | "A" | "F" | "B";
+  ratingA?: number;
+  /** First and last way it protects. */
+  from: number;
+  to: number;
+}
+
 export type PanelCondition = "sound" | "obsolete" | "unsafe";
 
 export interface Feeder {
   ratingA?: number;
   conductor?: Conductor | null;
   length?: Length | null;
+  /** The circuit of the feeding panel that it starts from. */
+  circuit?: string | null;
 }
 
 export interface Panel {
@@ -153,6 +204,11 @@ export interface Panel {
   busA?: number | null;
   spaces?: number;
   feeder?: Feeder | null;
+  /** Fed through a main device, or straight onto lugs. */
+  mainKind?: "breaker" | "lugs" | "main-switch";
+  /** Where it is, in words. */
+  place?: string;
+  rcdGroups?: RcdGroup[];
   enclosure?: string;
   surgeProtection?: boolean;
   condition?: PanelCondition;
@@ -172,6 +228,8 @@ export interface Load {
   quantity?: number;
   existing?: boolean;
   panel?: string;
+  /** Line of a three-phase supply; spread as evenly as it goes where it is not recorded. */
+  phase?: 1 | 2 | 3;
   /** Heating: number of separately controlled units. */
   controlled?: number;
   continuous?: boolean;
@@ -206,6 +264,12 @@ export interface Outlet {
   circuit?: string | null;
   sharedWith?: string | null;
   leadLength?: Length | null;
+  /** Where it is, e.g. "garage, left wall". */
+  place?: string;
+  /** False where a look behind the face showed no equipment ground. */
+  grounded?: boolean;
+  /** A Y-lead without an interlock is plugged in. */
+  plainSplitter?: boolean;
 }
 
 export interface Car {
@@ -250,6 +314,19 @@ export interface Options {
   policy?: Policy;
 }
 
+/** Where a value of the survey came from. */
+export const SOURCES = ["read", "measured", "told", "assumed"] as const;
+export type Source = (typeof SOURCES)[number];
+
+export interface Survey {
+  /** By field: `supply.ratingA`, or `panel.<id>.busA`; a field that is not here was read. */
+  sources?: Record<string, Source>;
+  /** Faults a person has seen and ticked. */
+  seen?: string[];
+  /** Items of the evidence list that do not exist here. */
+  notHere?: string[];
+}
+
 export interface CaseDocument {
   format: "heron-case";
   version: 1;
@@ -266,4 +343,5 @@ export interface CaseDocument {
   need?: Need | null;
   run?: Run | null;
   options?: Options;
+  survey?: Survey;
 }

@@ -1,5 +1,15 @@
 /** One interface for every edition of published rules; an edition is a folder beside this file. */
-import type { EvTreatment, Load, LoadKindId, MethodId, OutletType, RuleSetId, SupplySystem } from "../case/types.ts";
+import type {
+  Conductor,
+  EvTreatment,
+  Load,
+  LoadKindId,
+  MethodId,
+  OutletType,
+  RuleSetId,
+  SupplySystem,
+} from "../case/types.ts";
+import type { ConductorRating } from "../circuit/ampacity.ts";
 import type { DemandMethod } from "../demand/types.ts";
 import type { Cited } from "../why.ts";
 
@@ -100,6 +110,8 @@ export interface Codebook {
   supplyRatingsA: readonly number[];
   /** Supply rating taken where nobody could read one, A. */
   unknownRatingA: number;
+  /** What a conductor that is there may carry; null where its size is not in the tables. */
+  conductor(conductor: Conductor, terminalC?: 60 | 75): ConductorRating | null;
   charging: ChargingRules;
   managed: ManagedRules;
   sharing: SharingRules;

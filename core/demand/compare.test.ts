@@ -1,9 +1,9 @@
 import { describe, expect, it } from "vitest";
-import { assess } from "../assess.ts";
+import { assess, largestUnmanaged } from "../assess.ts";
 import type { CaseDocument } from "../case/types.ts";
 import { US_LOADS, ukCase, usCase } from "../testing/cases.ts";
 import { secondOpinion } from "./second-opinion.ts";
-import { whatWouldChange } from "./sensitivity.ts";
+import { measuredMaximumThatFits, smallerCharger, whatWouldChange } from "./sensitivity.ts";
 import { sideBySide } from "./side-by-side.ts";
 
 describe("methods side by side", () => {
@@ -84,5 +84,60 @@ describe("what would change the answer", () => {
     ]);
     expect(changes[2]?.wonA).toBeCloseTo((0.4 * 4500) / 240, 6);
     expect(changes[1]?.headroomA).toBeCloseTo(100 - (19_484 - 0.4 * 9400) / 240, 6);
+  });
+});
+
+describe("the further single changes", () => {
+  it("say what a smaller setting saves, counted as the job counts it", () => {
+    expect(smallerCharger(usCase())).toEqual({ fromA: 48, toA: 24, savedA: 30 });
+    // 48 x 240 = 11,520 VA, less the least 7200 VA of 625.42 that 24 A counts as: 18 A.
+    expect(smallerCharger(usCase({ options: { evTreatment: "outside-100" } }))?.savedA).toBe(18);
+    expect(smallerCharger(ukCase())).toEqual({ fromA: 32, toA: 16, savedA: 16 });
+    expect(smallerCharger(usCase({ charger: { maxA: 12 } }))).toBeNull();
+  });
+  it("find the measured maximum that would still carry the charger: (100 - 60) / 1.25 = 32 A", () => {
+    const document = usCase();
+    const calculation = assess(document).calculations.find((c) => c.applies);
+    expect(calculation && measuredMaximumThatFits(document, calculation, 100)).toBeCloseTo(32, 1);
+  });
+  it("ask for no measurement where one governs, or where none could help", () => {
+    const measured = { source: "utility-year" as const, days: 365, max: { value: 20, unit: "A" as const } };
+    const document = usCase({ measured });
+    const governs = assess(document).calculations.find((c) => c.method === "nec-220.87");
+    expect(governs && measuredMaximumThatFits(document, governs, 100)).toBeNull();
+    const calculation = assess(usCase()).calculations.find((c) => c.applies);
+    expect(calculation && measuredMaximumThatFits(usCase(), calculation, 50)).toBeNull();
+  });
+});
+
+it("the largest unmanaged current is told for each way a charger may be counted", () => {
+  const at = (document: CaseDocument) =>
+    largestUnmanaged(document, assess(document)).map((l) => [l.treatment, l.chargeA]);
+  expect(at(usCase({ rules: "us-nec-2020" }))).toEqual([
+    ["outside-125", 12],
+    ["outside-100", 16],
+    ["inside", 40],
+  ]);
+  expect(at(ukCase())).toEqual([]);
+});
+
+describe("three phases", () => {
+  const three = (loads: CaseDocument["loads"]) =>
+    assess(ukCase({ supply: { system: "three-phase-230-400", ratingA: 60, earthing: "tn-s" }, loads }));
+  const shower = (id: string, phase?: 1 | 2 | 3) => ({
+    id,
+    kind: "shower" as const,
+    va: 6900,
+    ...(phase && { phase }),
+  });
+  it("are spread where nobody recorded the phase, and say so", () => {
+    const assessed = three([shower("a"), shower("b"), shower("c")]);
+    expect(assessed.headroomA).toBeCloseTo(30, 1);
+    expect(assessed.assumptions.join()).toMatch(/3 loads without a recorded phase/);
+  });
+  it("stand where they were recorded, and the worst phase governs", () => {
+    const assessed = three([shower("a", 2), shower("b", 2), shower("c")]);
+    expect(assessed.headroomA).toBeCloseTo(0, 1);
+    expect(assessed.assumptions.join()).toMatch(/worst one, L2/);
   });
 });

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { assess } from "../assess.ts";
-import type { CaseDocument, Panel } from "../case/types.ts";
+import type { CaseDocument, Panel, WayId } from "../case/types.ts";
 import { ukCase, usCaseOn } from "../testing/cases.ts";
 
 const way = (document: CaseDocument, id: string) => assess(document).ways.find((w) => w.way === id);
@@ -71,6 +71,20 @@ describe("a sub-panel feeder", () => {
     const demand = (panel: string) => assess(document).feeders.find((f) => f.panel === panel)?.demandVA;
     expect([demand("shed"), demand("garage")]).toEqual([6000, 9000]);
   });
+  it("carries no more than its conductor, and is a finding where its device is larger", () => {
+    const thin = {
+      panels: garage(60).panels.map((p) =>
+        p.id === "garage"
+          ? { ...p, feeder: { ratingA: 60, conductor: { size: "10 AWG", material: "cu" as const, type: "nm-b" } } }
+          : p,
+      ),
+    };
+    const assessed = assess({ ...garage(60), ...thin });
+    expect(assessed.feeders[0]?.ratingA).toBe(30);
+    expect(assessed.feeders[0]?.explain.assumes.join()).toMatch(/10 AWG copper, 60 °C column/);
+    expect(assessed.findings.map((f) => f.code)).toContain("feeder-undersized");
+    expect(assess(garage(60)).findings.map((f) => f.code)).not.toContain("feeder-undersized");
+  });
   it("is a finding where it is overloaded already", () => {
     expect(assess(garage(10)).findings.map((f) => f.code)).toContain("feeder-undersized");
   });
@@ -122,6 +136,13 @@ describe("the panel that carries the whole dwelling", () => {
     expect(codes(panel(solar(33, true)))).toContain("bus-overloaded");
     expect(codes(panel(solar(32, false)))).toContain("bus-overloaded");
     expect(codes(panel({ ...solar(32, false), mainA: 150 }))).not.toContain("bus-overloaded");
+  });
+  it("is the edge of the waterline, by its own name, unless the way leaves it behind", () => {
+    const small = assess(panel({ mainA: 125, busA: 125 }));
+    const levelOf = (id: WayId) => small.ways.find((w) => w.way === id)?.level;
+    expect(levelOf("dedicated-circuit")).toMatchObject({ ratingA: 125, edge: "Main panel" });
+    expect(levelOf("panel-change")?.ratingA).toBe(200);
+    expect(levelOf("panel-change")?.edge).toBeUndefined();
   });
   it("has no main larger than its bus", () => {
     expect(codes(panel({ busA: 100 }))).toContain("bus-overloaded");

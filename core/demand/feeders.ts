@@ -1,6 +1,7 @@
 /** What stands between the supply and a panel: its feeder and its bus, each with the demand it carries already. */
 import type { CaseDocument, Panel } from "../case/types.ts";
 import type { Codebook } from "../codebook/types.ts";
+import { fedThrough } from "../panel/sub-panels.ts";
 import { showA, showVA } from "../units.ts";
 import { type Why, why } from "../why.ts";
 import { demandInput } from "./calculate.ts";
@@ -20,21 +21,10 @@ export interface PanelLimit {
   explain: Why;
 }
 
-const nameOf = (panel: Panel) => panel.name ?? panel.id;
+/** Terminals as the job has them; 75 °C where nothing else is said. */
+export const terminalC = (document: CaseDocument): 60 | 75 => (document.options?.terminalColumn === "60" ? 60 : 75);
 
-/** The panel and every panel fed from it. */
-function fedThrough(document: CaseDocument, id: string): Set<string> {
-  const found = new Set([id]);
-  for (let grown = true; grown; ) {
-    grown = false;
-    for (const panel of document.panels)
-      if (panel.fedFrom !== undefined && found.has(panel.fedFrom) && !found.has(panel.id)) {
-        found.add(panel.id);
-        grown = true;
-      }
-  }
-  return found;
-}
+const nameOf = (panel: Panel) => panel.name ?? panel.id;
 
 /** The loads that a panel carries: those placed on it, and those its circuits (and those of the panels behind it) feed. */
 export function loadsOf(document: CaseDocument, loads: readonly CountedLoad[], panelId: string): CountedLoad[] {
@@ -73,11 +63,14 @@ export function panelLimits(
   while (at && (at.fedFrom ?? "supply") !== "supply") {
     const panel = at;
     const own = loadsOf(document, loads, panel.id);
+    const conductor = panel.feeder?.conductor ? codebook.conductor(panel.feeder.conductor, terminalC(document)) : null;
+    const least = Math.min(
+      panel.feeder?.ratingA ?? Number.POSITIVE_INFINITY,
+      panel.mainA ?? Number.POSITIVE_INFINITY,
+      conductor?.ampacityA ?? Number.POSITIVE_INFINITY,
+    );
     const ratings = [
-      {
-        kind: "feeder" as const,
-        ratingA: Math.min(panel.feeder?.ratingA ?? Number.POSITIVE_INFINITY, panel.mainA ?? Number.POSITIVE_INFINITY),
-      },
+      { kind: "feeder" as const, ratingA: least },
       { kind: "bus" as const, ratingA: panel.busA ?? Number.POSITIVE_INFINITY },
     ].filter((r) => Number.isFinite(r.ratingA));
     for (const { kind, ratingA } of ratings) {
@@ -101,7 +94,12 @@ export function panelLimits(
             formula: `rating - demand of the ${own.length} loads behind it, by the ${codebook.feederMethod.name.toLowerCase()}`,
             numbers: `${showA(ratingA)} - ${lines.map((l) => showVA(l.countedVA)).join(" + ") || "0 VA"} / ${volts} V = ${showA(ratingA - demandA)}`,
           },
-          ["Loads are on a feeder where the ledger or a circuit places them there"],
+          [
+            "Loads are on a feeder where the ledger or a circuit places them there",
+            ...(kind === "feeder" && conductor?.ampacityA === ratingA
+              ? [`The conductor decides: ${conductor.cited.numbers} (${conductor.cited.rule})`]
+              : []),
+          ],
           ["A larger feeder", "Starting the charger's circuit nearer to the supply"],
         ),
       });

@@ -21,6 +21,7 @@ export function countedLoads(document: CaseDocument, codebook: Codebook): Counte
       quantity,
       existing: load.existing ?? true,
       controlled: load.controlled ?? quantity,
+      ...(load.phase !== undefined && { phase: load.phase }),
       socketOnControl: load.socketOnControl ?? false,
       ...(load.ampsFrom === "mca" && { note: "MCA of the label, on the high side" }),
     };

@@ -51,3 +51,46 @@ export function whatWouldChange(document: CaseDocument, calculation: Calculation
     add(`A ${showA(larger)} supply`, larger - calculation.demandA);
   return changes.sort((a, b) => b.wonA - a.wonA);
 }
+
+/**
+ * Charging at a lower setting than the largest that the charger can take: how much less room it needs, A.
+ * @returns null where no lower setting of at least the codebook's smallest useful one exists
+ */
+export function smallerCharger(document: CaseDocument): { fromA: number; toA: number; savedA: number } | null {
+  const codebook = codebookOf(document.rules);
+  const { charging } = codebook;
+  const fromA = document.charger?.maxA ?? charging.usualMaxA;
+  const usual = charging.settingsA.filter((a) => a < fromA && a >= charging.minimumA);
+  const toA = usual.filter((a) => a <= fromA / 2).at(-1) ?? usual[0];
+  if (toA === undefined) return null;
+  const treatment = document.options?.evTreatment === "outside-100" ? "outside-100" : "outside-125";
+  const volts = codebook.volts(document.supply.system);
+  const countedA = (a: number) => charging.counted(a, volts, treatment).va / volts;
+  return { fromA, toA, savedA: countedA(fromA) - countedA(toA) };
+}
+
+/**
+ * The highest measured maximum at which the charger's largest setting would still fit without management, A, through
+ * the rule set's own measured method (which is linear in the maximum).
+ * @returns null where measured demand governs already, or no maximum at all would do
+ */
+export function measuredMaximumThatFits(
+  document: CaseDocument,
+  calculation: Calculation,
+  ratingA: number,
+): number | null {
+  const codebook = codebookOf(document.rules);
+  const [method] = codebook.methods;
+  if (!method || method.id === calculation.method) return null;
+  const volts = codebook.volts(document.supply.system);
+  const wantedA = document.charger?.maxA ?? codebook.charging.usualMaxA;
+  const roomA = ratingA - codebook.charging.counted(wantedA, volts, "outside-125").va / volts;
+  const loads = countedLoads(document, codebook);
+  const demandAt = (value: number) => {
+    const measured = { source: "utility-year", days: 365, intervalMinutes: 15, max: { value, unit: "A" } } as const;
+    return demandVA(method, demandInput({ ...document, measured }, codebook, ratingA, loads)) / volts;
+  };
+  const newLoadsA = demandAt(0);
+  const maximumA = (roomA - newLoadsA) / (demandAt(1) - newLoadsA);
+  return maximumA > 0 ? Math.floor(maximumA * 10 + 1e-9) / 10 : null;
+}

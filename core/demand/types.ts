@@ -15,6 +15,7 @@ export interface CountedLoad {
   quantity: number;
   existing: boolean;
   controlled: number;
+  phase?: 1 | 2 | 3;
   socketOnControl: boolean;
   /** Words that the sheet puts beside the load, e.g. that its current is the MCA. */
   note?: string;

@@ -1,10 +1,11 @@
 /** Faults of the survey that decide a job, each with its rule and what to do; one small check a code. */
-import type { CaseDocument, Panel } from "../case/types.ts";
+import { type CaseDocument, type Panel, PERMISSIONS, type PermissionFrom } from "../case/types.ts";
 import type { Codebook } from "../codebook/types.ts";
-import type { PanelLimit } from "../demand/feeders.ts";
+import { type PanelLimit, terminalC } from "../demand/feeders.ts";
 import type { Calculation } from "../demand/types.ts";
 import type { SpaceCount } from "../panel/spaces.ts";
 import { showA } from "../units.ts";
+import { SEEN_FAULTS, type SeenCode } from "./seen.ts";
 
 export type FindingCode =
   | "rating-unknown"
@@ -25,13 +26,16 @@ export type FindingCode =
   | "dc-protection-missing"
   | "already-overloaded"
   | "service-below-minimum"
-  | "emergency-disconnect-missing";
+  | "emergency-disconnect-missing"
+  | "permission-refused";
 
 export interface SurveyFinding {
-  code: FindingCode;
+  code: FindingCode | SeenCode;
   severity: "stop" | "fix" | "note";
   text: string;
   rule: string;
+  /** What to do about it. */
+  todo: string;
 }
 
 export interface FindingInput {
@@ -44,6 +48,29 @@ export interface FindingInput {
   feeders: readonly PanelLimit[];
 }
 
+const WHAT_TO_DO: Record<FindingCode, string> = {
+  "rating-unknown": "Read the label, or ask the utility or network operator",
+  "panel-full": "Free a space, fit a larger panel, or give the charger a board of its own",
+  "panel-obsolete": "Change it, or leave it alone beside a separate board",
+  "panel-unsafe": "Isolate it and make it safe first; only a licensed person decides that it is",
+  "bus-overloaded": "A smaller main or source, a larger bus, or the charger held back by management",
+  "tails-undersized": "Have the tails renewed before any load is added",
+  "looped-supply": "Ask the network operator to separate the two homes; it takes weeks, so ask now",
+  "rcd-type-ac": "Give the charger a device ahead of it, or change it for type A or better",
+  "surge-protection-missing": "Offer it with the work and write down what the owner decides",
+  "enclosure-combustible": "Keep new equipment out of it; offer a metal one",
+  "outlet-ungrounded": "Do not charge from it; a grounded receptacle needs a new conductor",
+  "outlet-plain-splitter": "Take it away; a splitter with an interlock is another thing",
+  "feeder-undersized": "Keep new load off it, manage the charger below it, or renew the feeder",
+  "conductor-undersized": "Fit a device that its conductor allows, or renew the conductor along its whole length",
+  "lost-pen-unprotected": "Choose a charger or unit that opens line, neutral and earth, or prove an electrode",
+  "dc-protection-missing": "Fit a type B RCD, or a charger with 6 mA DC detection",
+  "already-overloaded": "Measure the demand before anything is promised; plan for a larger supply",
+  "service-below-minimum": "Plan a service change; no new load on this one without the authority's word",
+  "emergency-disconnect-missing": "Plan it with any work at the service",
+  "permission-refused": "Do no work; talk to them, or let the job go",
+};
+
 type Check = (input: FindingInput) => SurveyFinding[];
 const finding = (
   when: unknown,
@@ -51,9 +78,19 @@ const finding = (
   severity: SurveyFinding["severity"],
   text: string,
   rule: string,
-): SurveyFinding[] => (when ? [{ code, severity, text, rule }] : []);
+): SurveyFinding[] => (when ? [{ code, severity, text, rule, todo: WHAT_TO_DO[code] }] : []);
+
+const WHO: Record<PermissionFrom, string> = {
+  owner: "The owner of the home",
+  association: "The association or managing agent",
+  authority: "The utility, network operator or authority",
+};
 
 const either: Check[] = [
+  ({ document }) =>
+    PERMISSIONS.filter((from) => document.enquiry?.permissions?.[from] === "refused").flatMap((from) =>
+      finding(true, "permission-refused", "stop", `${WHO[from]} has refused`, "Consent before work"),
+    ),
   ({ document, codebook, ratingA }) =>
     finding(
       document.supply.ratingA === null,
@@ -101,6 +138,41 @@ const either: Check[] = [
           f.explain.rule,
         ),
       ),
+  ({ document, codebook }) =>
+    document.panels.flatMap((panel) => {
+      const feeder = panel.feeder;
+      const rated = feeder?.conductor ? codebook.conductor(feeder.conductor, terminalC(document)) : null;
+      return finding(
+        rated && feeder?.ratingA && feeder.ratingA > rated.mostDeviceA,
+        "feeder-undersized",
+        "fix",
+        `The feeder of ${panel.name ?? panel.id} stands behind ${showA(feeder?.ratingA ?? 0)}, more than its conductor allows: ${rated?.cited.numbers}`,
+        rated?.cited.rule ?? "",
+      );
+    }),
+  ({ document, codebook }) =>
+    document.panels.flatMap((panel) =>
+      (panel.circuits ?? []).flatMap((circuit) => {
+        const rated = circuit.conductor ? codebook.conductor(circuit.conductor, terminalC(document)) : null;
+        return finding(
+          rated && circuit.ratingA && circuit.ratingA > rated.mostDeviceA,
+          "conductor-undersized",
+          "fix",
+          `"${circuit.label ?? circuit.id}" stands behind ${showA(circuit.ratingA ?? 0)}, more than its conductor allows: ${rated?.cited.numbers}`,
+          rated?.cited.rule ?? "",
+        );
+      }),
+    ),
+  ({ document, codebook }) =>
+    (document.outlets ?? []).flatMap((outlet) =>
+      finding(
+        outlet.plainSplitter,
+        "outlet-plain-splitter",
+        "fix",
+        `A plain Y-lead on the ${codebook.words.outlet}${outlet.place ? ` (${outlet.place})` : ""}: without an interlock both loads can run at once; take it away`,
+        codebook.region === "us" ? "NEC 110.3(B), 210.23" : "BS 7671 134.1.1, 433.1",
+      ),
+    ),
   ({ calculation, ratingA }) =>
     finding(
       calculation.headroomA < 0,
@@ -147,10 +219,10 @@ const northAmerica: Check[] = [
   ({ document }) =>
     (document.outlets ?? []).flatMap((outlet) =>
       finding(
-        outlet.type === "10-30" || outlet.type === "10-50",
+        outlet.type === "10-30" || outlet.type === "10-50" || outlet.grounded === false,
         "outlet-ungrounded",
         "fix",
-        `The ${outlet.type} receptacle has no equipment ground and cannot feed a charger`,
+        `The ${outlet.type} receptacle${outlet.place ? ` (${outlet.place})` : ""} has no equipment ground and cannot feed a charger`,
         "NEC 250.114, 406.4",
       ),
     ),
@@ -170,6 +242,10 @@ const TAILS_MM2 = [
   { mm2: 25, upToA: 100 },
   { mm2: 35, upToA: 125 },
 ] as const;
+
+/** A type AC device anywhere on a board, single or over a group of ways. */
+export const hasTypeAc = (panel: Panel | null): boolean =>
+  [...(panel?.circuits ?? []), ...(panel?.rcdGroups ?? [])].some((device) => device.rcd === "AC");
 
 const unitedKingdom: Check[] = [
   ({ document }) =>
@@ -193,7 +269,7 @@ const unitedKingdom: Check[] = [
   },
   ({ panel }) =>
     finding(
-      (panel?.circuits ?? []).some((c) => c.rcd === "AC"),
+      hasTypeAc(panel),
       "rcd-type-ac",
       "fix",
       "A type AC RCD may not stand upstream of a charger",
@@ -242,7 +318,11 @@ const WEIGHT = { stop: 0, fix: 1, note: 2 } as const;
 
 /** All findings of a case, what stops the job first. */
 export function surveyFindings(input: FindingInput): SurveyFinding[] {
-  return CHECKS[input.codebook.region]
-    .flatMap((check) => check(input))
-    .sort((a, b) => WEIGHT[a.severity] - WEIGHT[b.severity]);
+  const { region } = input.codebook;
+  const seen = SEEN_FAULTS.filter((f) => input.document.survey?.seen?.includes(f.code)).map(
+    ({ code, severity, text, todo, rule }) => ({ code, severity, text, todo, rule: rule[region] }),
+  );
+  return [...CHECKS[region].flatMap((check) => check(input)), ...seen].sort(
+    (a, b) => WEIGHT[a.severity] - WEIGHT[b.severity],
+  );
 }

@@ -55,6 +55,7 @@ export function situation(
     method,
     calculation,
     headroomA: ratingA - calculation.demandA,
+    whole,
     limits: [...(whole ? [whole] : []), ...panelLimits(document, codebook, loads, panel?.id)],
     need,
     treatment: document.options?.evTreatment ?? "outside-125",

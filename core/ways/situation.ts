@@ -2,6 +2,7 @@
 import { demandInput, demandVA } from "../demand/calculate.ts";
 import type { PanelLimit } from "../demand/feeders.ts";
 import type { CountedLoad } from "../demand/types.ts";
+import { hasTypeAc } from "../findings/findings.ts";
 import { showA } from "../units.ts";
 import type { Waterline } from "../waterline.ts";
 import { type Cited, type Why, why } from "../why.ts";
@@ -98,12 +99,23 @@ export const largestSetting = (s: Situation, capA: number): number => settingsUp
 export const deviceA = (s: Situation, chargeA: number): number =>
   chargeA > 0 ? s.codebook.charging.deviceA(chargeA, s.document.options?.ukDeviceA) : 0;
 
+/** The waterline of a way behind the panel that is there: where that panel is smaller than the supply, it is the edge. */
 export const level = (s: Situation, chargingA: number, changes: Partial<Waterline> = {}): Waterline => ({
-  ratingA: s.ratingA,
+  ...(s.whole
+    ? { ratingA: s.whole.ratingA, edge: s.panel?.name ?? s.codebook.words.mainPanel }
+    : { ratingA: s.ratingA }),
   demandA: s.calculation.demandA,
   chargingA,
   limitA: null,
   ...changes,
+});
+
+/** The waterline of a way that leaves the panel behind: the supply is the edge. */
+export const levelOnSupply = (s: Situation, chargingA: number): Waterline => ({
+  ratingA: s.ratingA,
+  demandA: s.calculation.demandA,
+  chargingA,
+  limitA: null,
 });
 
 export const chargeWhy = (s: Situation, chargeA: number, headroomA: number): Why => {
@@ -195,7 +207,7 @@ export function spaceReason(s: Situation): Reason[] {
 
 /** Type AC residual-current protection in the charger's path must go first (UK). */
 export const typeAcReason = (s: Situation): Reason[] =>
-  s.codebook.region === "uk" && (s.panel?.circuits ?? []).some((c) => c.rcd === "AC")
+  s.codebook.region === "uk" && hasTypeAc(s.panel)
     ? [
         reason(
           "type-ac-upstream",

@@ -47,6 +47,8 @@ export interface Situation {
   method: DemandMethod;
   calculation: Calculation;
   headroomA: number;
+  /** The one panel that carries everything, where it is smaller than the supply. */
+  whole: PanelLimit | null;
   /** Feeders and buses on the way to the charger's panel. */
   limits: readonly PanelLimit[];
   need: NightNeed;

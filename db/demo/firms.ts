@@ -29,6 +29,7 @@ export const DEMO_FIRMS: readonly DemoFirm[] = [
       { file: "tidewrack-coopers-slip", stage: "quoted" },
       { file: "tidewrack-breakwater-street", stage: "survey" },
       { file: "tidewrack-gannet-hill", stage: "waiting" },
+      { file: "tidewrack-tern-court", stage: "survey" },
       { file: "tidewrack-saltgrass-lane", stage: "installed" },
     ],
   },
@@ -45,7 +46,9 @@ export const DEMO_FIRMS: readonly DemoFirm[] = [
       { file: "osier-sluice-road", stage: "survey" },
       { file: "osier-withy-walk", stage: "quoted" },
       { file: "osier-marsh-view", stage: "survey" },
+      { file: "osier-reed-bank", stage: "quoted" },
       { file: "osier-weir-lane", stage: "waiting" },
+      { file: "osier-net-loft", stage: "enquiry" },
     ],
   },
 ];

@@ -6,7 +6,8 @@ import { spawnSync } from "node:child_process";
 import { chromium, type Page } from "@playwright/test";
 import config from "../../playwright.config.ts";
 import { Heron, newJob, openStep, signInAs } from "../heron.ts";
-import { assess40LoadsMs, assess60Loads3PanelsMs, benchCase } from "./core.ts";
+import { assess40LoadsMs, assess60Loads3PanelsMs, benchCase, calculate60Loads3PanelsMs } from "./core.ts";
+import { dragFramesPerSecond, fullPanelCase, openWith200PhotosMs, panelDrawMs, photoReadyMs } from "./survey.ts";
 
 const JOBS = 2000;
 
@@ -86,33 +87,32 @@ function commandLineMs(): number {
   return median(times);
 }
 
-async function fillJobs(url: string) {
-  process.env.DATABASE_URL = url;
+async function fillJobs() {
   const { jobsOf } = await import("../../app/server/firm-jobs.ts");
-  const { closeDatabase } = await import("../../app/server/database.ts");
   const jobs = jobsOf("tidewrack");
   for (let i = 0; i < JOBS; i += 20)
     await Promise.all(
       Array.from({ length: 20 }, (_, k) => jobs.create({ ...benchCase(20), title: `${i + k} Bench Street` })),
     );
-  await closeDatabase();
 }
 
-/** A job with 200 loads, imported; returns its id. */
-async function largeJob(page: Page): Promise<string> {
+/** A job made by importing a case; returns its id. */
+async function importedJob(page: Page, document: unknown): Promise<string> {
   await page.goto(heron.url);
-  const buffer = Buffer.from(JSON.stringify(benchCase(200)));
+  const buffer = Buffer.from(JSON.stringify(document));
   await page
     .locator("input[type=file]")
-    .setInputFiles({ name: "large.case.json", mimeType: "application/json", buffer });
+    .setInputFiles({ name: "bench.case.json", mimeType: "application/json", buffer });
   await page.waitForSelector("html[data-ready=job]");
   return new URL(page.url()).pathname.split("/")[2] as string;
 }
 
 const heron = await Heron.start();
+process.env.DATABASE_URL = heron.databaseUrl;
+const { closeDatabase } = await import("../../app/server/database.ts");
 const browser = await chromium.launch(config.use?.launchOptions);
 try {
-  await fillJobs(heron.databaseUrl);
+  await fillJobs();
   const page = await browser.newPage();
   await signInAs(page, heron, "Mara Quill");
   const job = `${heron.url}/jobs/tidewrack-lantern-row/survey`;
@@ -128,10 +128,20 @@ try {
   const nameplates = Array.from({ length: 30 }, (_, i) => `${5 + i / 10} kW`);
   await openStep(page, heron, "tidewrack-lantern-row", "demand");
   const small = await typing(page, "Nameplate of Range", nameplates);
-  await openStep(page, heron, await largeJob(page), "demand");
+  await openStep(page, heron, await importedJob(page, benchCase(200)), "demand");
   const large = await typing(page, "Nameplate of range 0", nameplates);
+  const panelJob = await importedJob(page, fullPanelCase());
+  const survey = {
+    panelOf42DrawnMedianMs: await panelDrawMs(page, heron, panelJob),
+    panelOf42DragFramesPerSecond: await dragFramesPerSecond(page, heron, panelJob),
+    photoOf12MegapixelsReadyMs: await photoReadyMs(page, heron, panelJob),
+    openWith200Photos: await openWith200PhotosMs(page, heron, panelJob),
+  };
+  await closeDatabase();
   const figures = {
+    ...survey,
     assess40LoadsMedianMs: assess40LoadsMs(),
+    calculate60Loads3PanelsMedianMs: calculate60Loads3PanelsMs(),
     assess60Loads3PanelsMedianMs: assess60Loads3PanelsMs(),
     editToRepaintedWaterlineMedianMs: supply.medianMs,
     ledgerOf8KeystrokeToRepaintMedianMs: small.medianMs,

@@ -2,6 +2,9 @@
 import { assess } from "../../core/assess.ts";
 import { newCase } from "../../core/case/new-case.ts";
 import type { CaseDocument, Load } from "../../core/case/types.ts";
+import { codebookOf } from "../../core/codebook/index.ts";
+import { calculateAll, demandInput } from "../../core/demand/calculate.ts";
+import { panelLimits } from "../../core/demand/feeders.ts";
 
 /** A case with `count` loads of mixed kinds. */
 export function benchCase(count: number): CaseDocument {
@@ -31,15 +34,30 @@ function medianMs(work: () => unknown, runs = 400): number {
   return Number((times[Math.floor(times.length / 2)] as number).toFixed(4));
 }
 
-/** Median milliseconds of all calculations (methods, feeders, ways) of a case with 60 loads on three panels. */
-export function assess60Loads3PanelsMs(): number {
+function case60(): CaseDocument {
   const base = benchCase(60);
   const feeder = (id: string) => ({ id, name: id, fedFrom: "main", spaces: 12, feeder: { ratingA: 60 }, circuits: [] });
-  const document: CaseDocument = {
+  return {
     ...base,
     panels: [...base.panels, feeder("garage"), feeder("shed")],
     loads: base.loads.map((l, i) => ({ ...l, panel: ["main", "garage", "shed"][i % 3] as string })),
   };
+}
+
+/** Median milliseconds of all calculations (every method, every feeder) of a case with 60 loads on three panels. */
+export function calculate60Loads3PanelsMs(): number {
+  const document = case60();
+  const codebook = codebookOf(document.rules);
+  return medianMs(() => {
+    const input = demandInput(document, codebook, 200);
+    calculateAll(codebook, input);
+    for (const panel of document.panels) panelLimits(document, codebook, input.loads, panel.id);
+  });
+}
+
+/** Median milliseconds of the whole assessment of that case: calculations, ways, findings and their reasons. */
+export function assess60Loads3PanelsMs(): number {
+  const document = case60();
   return medianMs(() => assess(document));
 }
 

@@ -1,40 +1,27 @@
 /** The load-calculation worksheet: every line, factor, rule, assumption and caution, and a place to sign. */
-import { Document, Page, StyleSheet, Text, View } from "@react-pdf/renderer";
-import "../fonts.ts";
+import { StyleSheet, Text, View } from "@react-pdf/renderer";
 import { answer } from "../../../core/answer.ts";
 import { codebookOf } from "../../../core/codebook/index.ts";
 import type { Calculation } from "../../../core/demand/types.ts";
 import { showA, showKWh, showPercent, showVA } from "../../../core/units.ts";
 import type { PaperInput } from "../index.ts";
+import { plain, Sheet, Signatures, sheetStyles } from "../sheet.tsx";
 import { PaperWaterline } from "../waterline.tsx";
 
-const s = StyleSheet.create({
-  page: { padding: "10mm 15mm 13mm", fontFamily: "Text", fontSize: 9.2, color: "#1D2A30", lineHeight: 1.35 },
-  head: {
-    flexDirection: "row",
-    justifyContent: "space-between",
-    borderBottom: "1.5pt solid #1D2A30",
-    paddingBottom: 6,
-  },
-  title: { fontSize: 17, fontWeight: 700, lineHeight: 1.2 },
-  h2: { fontSize: 11.5, fontWeight: 700, marginTop: 8, marginBottom: 2, lineHeight: 1.25 },
-  quiet: { color: "#4B6470" },
-  verdict: { fontSize: 12.5, fontWeight: 700, lineHeight: 1.3, marginBottom: 3 },
-  row: { flexDirection: "row", borderBottom: "0.6pt solid #D9D4C5", paddingVertical: 1.8 },
-  headRow: { color: "#4B6470", fontSize: 8.5, fontWeight: 600 },
-  total: { fontWeight: 700, borderBottom: 0, borderTop: "1pt solid #1D2A30" },
-  label: { flex: 1, paddingRight: 6 },
-  va: { width: 72, textAlign: "right", fontFamily: "Figures" },
-  factor: { width: 52, textAlign: "right", fontFamily: "Figures" },
-  rule: { width: 128, paddingLeft: 10, color: "#4B6470" },
-  part: { fontSize: 8.5, color: "#4B6470", paddingLeft: 10, flexDirection: "row" },
-  sign: { flexDirection: "row", gap: 18, marginTop: 20 },
-  line: { flex: 1, borderTop: "0.8pt solid #1D2A30", paddingTop: 3, color: "#4B6470" },
-  foot: { position: "absolute", bottom: 15, fontSize: 8, color: "#4B6470" },
-});
-
-/** The shipped fonts have no such signs; the trade writes them out. */
-const plain = (text: string) => text.replaceAll("≤", "at most ").replaceAll("Ω", "ohm");
+const s = {
+  ...sheetStyles,
+  ...StyleSheet.create({
+    verdict: { fontSize: 12.5, fontWeight: 700, lineHeight: 1.3, marginBottom: 3 },
+    row: { flexDirection: "row", borderBottom: "0.6pt solid #D9D4C5", paddingVertical: 1.8 },
+    headRow: { color: "#4B6470", fontSize: 8.5, fontWeight: 600 },
+    total: { fontWeight: 700, borderBottom: 0, borderTop: "1pt solid #1D2A30" },
+    label: { flex: 1, paddingRight: 6 },
+    va: { width: 72, textAlign: "right", fontFamily: "Figures" },
+    factor: { width: 52, textAlign: "right", fontFamily: "Figures" },
+    rule: { width: 128, paddingLeft: 10, color: "#4B6470" },
+    part: { fontSize: 8.5, color: "#4B6470", paddingLeft: 10, flexDirection: "row" },
+  }),
+};
 
 function Lines({ calculation, ratingA }: { calculation: Calculation; ratingA: number }) {
   return (
@@ -97,7 +84,8 @@ function Lines({ calculation, ratingA }: { calculation: Calculation; ratingA: nu
   );
 }
 
-export function LoadWorksheet({ document, assessment, method, firm, preparedBy, date }: PaperInput) {
+export function LoadWorksheet(input: PaperInput) {
+  const { document, assessment, method, preparedBy } = input;
   const codebook = codebookOf(document.rules);
   const governing = assessment.calculations.find((c) => c.method === assessment.governing) as Calculation;
   const calculation = assessment.calculations.find((c) => c.applies && c.method === method) ?? governing;
@@ -106,95 +94,67 @@ export function LoadWorksheet({ document, assessment, method, firm, preparedBy, 
   const cautions = [...new Set(way?.cautions ?? [])];
   const chosen = document.options?.loadMethod === calculation.method;
   return (
-    <Document title={`Load calculation, ${document.title}`} author={firm} language="en">
-      <Page size={codebook.region === "us" ? "LETTER" : "A4"} style={s.page}>
-        <Text style={[s.foot, { left: 42 }]} fixed>
-          {document.title} - {firm}
-        </Text>
-        <Text
-          style={[s.foot, { right: 42 }]}
-          fixed
-          render={({ pageNumber, totalPages }) => `${pageNumber} / ${totalPages}`}
-        />
-        <View style={s.head}>
-          <View>
-            <Text style={s.title}>Load-calculation worksheet</Text>
-            <Text>{document.enquiry?.address || document.title}</Text>
-            {document.enquiry?.customer ? <Text style={s.quiet}>for {document.enquiry.customer}</Text> : null}
-          </View>
-          <View style={{ alignItems: "flex-end" }}>
-            <Text style={{ fontWeight: 700 }}>{firm}</Text>
-            <Text style={s.quiet}>{codebook.name}</Text>
-            <Text style={s.quiet}>{date}</Text>
-          </View>
+    <Sheet title="Load-calculation worksheet" input={input}>
+      <View style={{ flexDirection: "row", gap: 14, marginTop: 9 }}>
+        <View style={{ flex: 1 }}>
+          <Text style={s.verdict}>{found.verdict}</Text>
+          <Text>{plain(found.text)}.</Text>
+          <Text style={{ marginTop: 4 }}>{plain(assessment.because)}</Text>
+          <Text style={s.h2}>Method</Text>
+          <Text>
+            {calculation === governing
+              ? `${calculation.name} (${calculation.rule})${chosen ? ", chosen by hand" : ""}: ${assessment.governingBecause}.`
+              : `${calculation.name} (${calculation.rule}), printed for comparison. ${governing.name} governs the verdict: ${assessment.governingBecause}.`}
+          </Text>
+          {assessment.calculations
+            .filter((c) => c !== calculation)
+            .map((c) => (
+              <Text key={c.method} style={s.quiet}>
+                {c.name}: {c.applies ? `${showA(c.demandA)}, headroom ${showA(c.headroomA)}` : plain(c.why ?? "")}
+              </Text>
+            ))}
         </View>
-        <View style={{ flexDirection: "row", gap: 14, marginTop: 9 }}>
-          <View style={{ flex: 1 }}>
-            <Text style={s.verdict}>{found.verdict}</Text>
-            <Text>{plain(found.text)}.</Text>
-            <Text style={{ marginTop: 4 }}>{plain(assessment.because)}</Text>
-            <Text style={s.h2}>Method</Text>
+        <PaperWaterline level={assessment.waterline} width={190} height={146} />
+      </View>
+      <Text style={s.h2}>Calculation</Text>
+      <Lines calculation={calculation} ratingA={assessment.supply.ratingA} />
+      <View wrap={false}>
+        <Text style={s.h2}>Charging</Text>
+        {way ? (
+          <>
             <Text>
-              {calculation === governing
-                ? `${calculation.name} (${calculation.rule})${chosen ? ", chosen by hand" : ""}: ${assessment.governingBecause}.`
-                : `${calculation.name} (${calculation.rule}), printed for comparison. ${governing.name} governs the verdict: ${assessment.governingBecause}.`}
+              {way.name}: {showA(way.chargeA)}
+              {way.limitA === undefined ? "" : `, held below ${showA(way.limitA)}`} on a {showA(way.circuitA)} circuit;{" "}
+              {showKWh(way.energyPerNightKWh)} a night of {showKWh(assessment.need.energyPerDayKWh)} needed.
             </Text>
-            {assessment.calculations
-              .filter((c) => c !== calculation)
-              .map((c) => (
-                <Text key={c.method} style={s.quiet}>
-                  {c.name}: {c.applies ? `${showA(c.demandA)}, headroom ${showA(c.headroomA)}` : plain(c.why ?? "")}
-                </Text>
-              ))}
-          </View>
-          <PaperWaterline level={assessment.waterline} width={190} height={146} />
-        </View>
-        <Text style={s.h2}>Calculation</Text>
-        <Lines calculation={calculation} ratingA={assessment.supply.ratingA} />
-        <View wrap={false}>
-          <Text style={s.h2}>Charging</Text>
-          {way ? (
-            <>
-              <Text>
-                {way.name}: {showA(way.chargeA)}
-                {way.limitA === undefined ? "" : `, held below ${showA(way.limitA)}`} on a {showA(way.circuitA)}{" "}
-                circuit; {showKWh(way.energyPerNightKWh)} a night of {showKWh(assessment.need.energyPerDayKWh)} needed.
-              </Text>
-              <Text style={s.quiet}>
-                {plain(`${way.explain.formula}: ${way.explain.numbers} (${way.explain.rule})`)}
-              </Text>
-            </>
-          ) : (
-            <Text>No way can be taken as things stand.</Text>
-          )}
-        </View>
-        {assessment.findings.length > 0 && <Text style={s.h2}>Findings</Text>}
-        {assessment.findings.map((f) => (
-          <Text key={f.code + f.text}>
-            {f.severity === "stop" ? "STOP: " : f.severity === "fix" ? "Put right: " : "Note: "}
-            {plain(f.text)} ({f.rule})
-          </Text>
-        ))}
-        {assessment.assumptions.length > 0 && <Text style={s.h2}>Assumed, to be confirmed on site</Text>}
-        {assessment.assumptions.map((a) => (
-          <Text key={a}>- {plain(a)}</Text>
-        ))}
-        {cautions.length > 0 && <Text style={s.h2}>Cautions</Text>}
-        {cautions.map((c) => (
-          <Text key={c}>- {plain(c)}</Text>
-        ))}
-        <View wrap={false}>
-          <Text style={{ marginTop: 10 }}>
-            This worksheet supports a licensed person's judgement and does not replace it. Local code, the{" "}
-            {codebook.words.authority}'s rules and the maker's instructions come first.
-          </Text>
-          <View style={s.sign}>
-            <Text style={s.line}>Prepared by: {preparedBy}</Text>
-            <Text style={s.line}>Checked by (name, licence)</Text>
-            <Text style={s.line}>Signature and date</Text>
-          </View>
-        </View>
-      </Page>
-    </Document>
+            <Text style={s.quiet}>{plain(`${way.explain.formula}: ${way.explain.numbers} (${way.explain.rule})`)}</Text>
+          </>
+        ) : (
+          <Text>No way can be taken as things stand.</Text>
+        )}
+      </View>
+      {assessment.findings.length > 0 && <Text style={s.h2}>Findings</Text>}
+      {assessment.findings.map((f) => (
+        <Text key={f.code + f.text}>
+          {f.severity === "stop" ? "STOP: " : f.severity === "fix" ? "Put right: " : "Note: "}
+          {plain(f.text)} ({f.rule})
+        </Text>
+      ))}
+      {assessment.assumptions.length > 0 && <Text style={s.h2}>Assumed, to be confirmed on site</Text>}
+      {assessment.assumptions.map((a) => (
+        <Text key={a}>- {plain(a)}</Text>
+      ))}
+      {cautions.length > 0 && <Text style={s.h2}>Cautions</Text>}
+      {cautions.map((c) => (
+        <Text key={c}>- {plain(c)}</Text>
+      ))}
+      <View wrap={false}>
+        <Text style={{ marginTop: 10 }}>
+          This worksheet supports a licensed person's judgement and does not replace it. Local code, the{" "}
+          {codebook.words.authority}'s rules and the maker's instructions come first.
+        </Text>
+        <Signatures lines={[`Prepared by: ${preparedBy}`, "Checked by (name, licence)", "Signature and date"]} />
+      </View>
+    </Sheet>
   );
 }

@@ -2,6 +2,7 @@
 import { renderToBuffer } from "@react-pdf/renderer";
 import { assess } from "../../../core/assess.ts";
 import { METHOD_IDS } from "../../../core/case/types.ts";
+import { readyFonts } from "../../papers/fonts.ts";
 import { PAPERS } from "../../papers/index.ts";
 import { jobsOf } from "../../server/firm-jobs.ts";
 import { refuse } from "../../server/refusals.ts";
@@ -15,6 +16,7 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   const paper = PAPERS.find((p) => p.id === params.paper);
   if (!job || !paper) throw refuse("not-found");
   if (person.role === "apprentice") throw refuse("not-allowed");
+  await readyFonts();
   const pdf = await renderToBuffer(
     paper.draw({
       document: job.document,

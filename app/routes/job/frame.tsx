@@ -7,7 +7,7 @@ import { showA } from "../../../core/units.ts";
 import { Mark } from "../../ui/frame/mark.tsx";
 import { STEPS } from "../../ui/frame/steps.ts";
 import { AnswerVerdict } from "../../ui/frame/verdict.tsx";
-import { useJob, useJobStore } from "../../ui/job-store/use-job.tsx";
+import { useJob, useJobLater, useJobPart, useJobStore } from "../../ui/job-store/use-job.tsx";
 import { Waterline } from "../../ui/waterline/waterline.tsx";
 import { Figure, useWhyIsOpen, WhySheet } from "../../ui/why/why-sheet.tsx";
 import styles from "./frame.module.css";
@@ -21,42 +21,61 @@ const SAVING = {
   "signed-out": "Signed out: sign in again in another tab, nothing is lost",
 } as const;
 
-function Head({ jobId, person, theme }: { jobId: string; person: string; theme: string }) {
-  const { document, saving, waiting, canUndo, canRedo } = useJob();
+function SavingState() {
+  const saving = useJobPart((job) => job.saving);
+  const waiting = useJobPart((job) => job.waiting);
+  return (
+    <p className={styles.saving} data-saving={saving} aria-live="polite">
+      {SAVING[saving]}
+      {waiting > 0 && saving === "waiting" ? ` (${waiting})` : ""}
+    </p>
+  );
+}
+
+function UndoAndRedo() {
   const store = useJobStore();
+  const canUndo = useJobPart((job) => job.canUndo);
+  const canRedo = useJobPart((job) => job.canRedo);
+  return (
+    <>
+      <Button onClick={() => store.undo()} disabled={!canUndo} aria-keyshortcuts="Control+Z">
+        Undo
+      </Button>
+      <Button
+        onClick={() => store.redo()}
+        disabled={!canRedo}
+        className={styles.wideOnly}
+        aria-keyshortcuts="Control+Shift+Z"
+      >
+        Redo
+      </Button>
+    </>
+  );
+}
+
+function Head({ jobId, person, theme }: { jobId: string; person: string; theme: string }) {
+  const title = useJobPart((job) => job.document.title);
+  const customer = useJobPart((job) => job.document.enquiry?.customer);
+  const rules = useJobPart((job) => job.document.rules);
   const themes = useFetcher();
-  const codebook = codebookOf(document.rules);
   return (
     <header className={styles.head}>
       <Link to="/" className={styles.home} aria-label="All jobs">
         <Mark size={30} />
       </Link>
       <div className={styles.title}>
-        <h1>{document.title}</h1>
+        <h1>{title}</h1>
         <p className="quiet">
-          {codebook.name} · {document.enquiry?.customer ? `${document.enquiry.customer} · ` : ""}
+          {codebookOf(rules).name} · {customer ? `${customer} · ` : ""}
           {person}
         </p>
       </div>
-      <p className={styles.saving} data-saving={saving} aria-live="polite">
-        {SAVING[saving]}
-        {waiting > 0 && saving === "waiting" ? ` (${waiting})` : ""}
-      </p>
+      <SavingState />
       <div className={styles.tools}>
         <Link to="/?search" className={styles.find} aria-label="Find a job" title="Find a job ( / )">
           <span>Find</span> <kbd>/</kbd>
         </Link>
-        <Button onClick={() => store.undo()} disabled={!canUndo} aria-keyshortcuts="Control+Z">
-          Undo
-        </Button>
-        <Button
-          onClick={() => store.redo()}
-          disabled={!canRedo}
-          className={styles.wideOnly}
-          aria-keyshortcuts="Control+Shift+Z"
-        >
-          Redo
-        </Button>
+        <UndoAndRedo />
         <themes.Form method="post" action="/theme">
           <Button htmlType="submit" name="theme" value={theme === "cupboard" ? "light" : "cupboard"}>
             {theme === "cupboard" ? "Daylight" : "Cupboard"}
@@ -95,6 +114,11 @@ function AnswerBand() {
           )}
         </p>
         <p>{answer.text}.</p>
+        {assessment.assumed.length > 0 && (
+          <p className={styles.missing}>
+            Only assumed: {assessment.assumed.map((f) => `${f.label} ${f.value}`).join("; ")}. Confirm on site.
+          </p>
+        )}
         {assessment.missing.length > 0 && (
           <p className={styles.missing}>
             Still missing:{" "}
@@ -134,6 +158,13 @@ function Path({ jobId }: { jobId: string }) {
       })}
     </nav>
   );
+}
+
+/** Figures are drawn at once or a moment later; the open sheet follows both. */
+function FollowingWhy() {
+  useJob();
+  useJobLater();
+  return <WhySheet />;
 }
 
 export function JobFrame({
@@ -184,7 +215,7 @@ export function JobFrame({
         {children}
       </main>
       <div className={styles.why}>
-        <WhySheet />
+        <FollowingWhy />
       </div>
       {keys}
     </div>

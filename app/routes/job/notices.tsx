@@ -1,7 +1,7 @@
 /** Plain messages at the top of the sheet: a conflict that a person settles, an edit that was refused. */
 import { Button } from "antd";
 import type { Patch } from "../../../core/case/patch.ts";
-import { useJob, useJobStore } from "../../ui/job-store/use-job.tsx";
+import { useJobPart, useJobStore } from "../../ui/job-store/use-job.tsx";
 import styles from "./notices.module.css";
 
 /** What a patch changes, in words: `va of load 3: 5000`. */
@@ -18,7 +18,7 @@ function inWords(patch: Patch): string {
 }
 
 export function ConflictNotice() {
-  const { conflict } = useJob();
+  const conflict = useJobPart((job) => job.conflict);
   const store = useJobStore();
   if (!conflict) return null;
   return (
@@ -40,7 +40,7 @@ export function ConflictNotice() {
 }
 
 export function RefusalNotice() {
-  const { refused } = useJob();
+  const refused = useJobPart((job) => job.refused);
   const store = useJobStore();
   if (!refused) return null;
   return (

@@ -1,8 +1,10 @@
 import { Button, Input } from "antd";
+import { useEffect } from "react";
 import { data, Form, redirect, useNavigation } from "react-router";
 import { object, string, ValidationError } from "yup";
 import { demoPeople, openSession, signedIn, signIn } from "../../server/sessions.ts";
 import { Mark } from "../../ui/frame/mark.tsx";
+import { forgetPages } from "../../ui/offline/pages.ts";
 import type { Route } from "./+types/route";
 import styles from "./sign-in.module.css";
 
@@ -44,6 +46,7 @@ export async function action({ request, context }: Route.ActionArgs) {
 }
 
 export default function SignIn({ loaderData: { people }, actionData }: Route.ComponentProps) {
+  useEffect(() => void forgetPages(), []);
   const busy = useNavigation().state !== "idle";
   const problems: Record<string, string> = actionData?.problems ?? {};
   const firms = [...new Set(people.map((p) => p.firmName))];

@@ -3,22 +3,30 @@ import { Input, Segmented, Select, Switch } from "antd";
 import { type ReactNode, useEffect, useId, useRef, useState } from "react";
 import { fieldProblem } from "../../../core/case/field.ts";
 import { setValue, valueAt } from "../../../core/case/set-value.ts";
+import type { Conductor } from "../../../core/case/types.ts";
+import { NEC_310_16 } from "../../../core/circuit/nec-310-16.ts";
 import { parseQuantity, type UnitNames } from "../../../core/quantity/parse.ts";
 import { useJobPart, useJobStore } from "../job-store/use-job.tsx";
 import styles from "./case-field.module.css";
+import { SourceOf } from "./source-of.tsx";
 
 interface FrameProps {
   label: string;
   hint?: ReactNode;
+  /** The field's name in the survey's list of sources, where it says where its value came from. */
+  source?: string;
   problem?: string | null;
   id: string;
   children: ReactNode;
 }
 
-function FieldFrame({ label, hint, problem, id, children }: FrameProps) {
+function FieldFrame({ label, hint, problem, id, source, children }: FrameProps) {
   return (
     <div className={styles.field}>
-      <label htmlFor={id}>{label}</label>
+      <span className={styles.top}>
+        <label htmlFor={id}>{label}</label>
+        {source && <SourceOf field={source} label={label} />}
+      </span>
       {children}
       {problem ? (
         <span id={`${id}-problem`} role="alert" className={styles.problem}>
@@ -87,16 +95,18 @@ export function CaseText({
   pointer,
   hint,
   placeholder,
+  source,
 }: {
   label: string;
   pointer: string;
   hint?: string;
   placeholder?: string;
+  source?: string;
 }) {
   const id = useId();
   const field = useCaseText<string>({ pointer, show: (v) => v ?? "", read: (text) => ({ value: text }) });
   return (
-    <FieldFrame label={label} hint={hint} problem={field.problem} id={id}>
+    <FieldFrame label={label} hint={hint} problem={field.problem} id={id} source={source}>
       <Input
         id={id}
         value={field.text}
@@ -115,26 +125,31 @@ interface NumberProps {
   units: UnitNames;
   usual: string;
   hint?: ReactNode;
-  /** An empty field means the value is not known: null, or the field taken away. */
-  empty?: "null" | "absent";
-  whole?: boolean;
+  /** An empty field means the value is not known: null, or the field taken away; or it may not be empty. */
+  empty?: "null" | "absent" | "refused";
+  source?: string;
+  /** A law between this value and others, in the field's own words. */
+  check?(value: number): string | null;
 }
 
 const tidy = (value: number) => String(Number(value.toFixed(4)));
 
 /** A number with a fixed unit, typed with or without it: `100`, `100 A`. */
-export function CaseNumber({ label, pointer, units, usual, hint, empty = "absent" }: NumberProps) {
+export function CaseNumber({ label, pointer, units, usual, hint, empty = "absent", source, check }: NumberProps) {
   const id = useId();
   const field = useCaseText<number>({
     pointer,
     show: (v) => (v === undefined || v === null ? "" : tidy(v)),
     read: (text) => {
+      if (text.trim() === "" && empty === "refused") return { problem: "is required" };
       if (text.trim() === "") return { value: empty === "null" ? null : undefined };
-      return parseQuantity(text, units, usual);
+      const read = parseQuantity(text, units, usual);
+      const wrong = "value" in read ? check?.(read.value) : null;
+      return wrong ? { problem: wrong } : read;
     },
   });
   return (
-    <FieldFrame label={label} hint={hint} problem={field.problem} id={id}>
+    <FieldFrame label={label} hint={hint} problem={field.problem} id={id} source={source}>
       <Input
         id={id}
         className="figure"
@@ -152,7 +167,7 @@ export function CaseNumber({ label, pointer, units, usual, hint, empty = "absent
 }
 
 /** A quantity that keeps the unit it was typed in: `1850 ft2`, `96 m2`. */
-export function CaseQuantity({ label, pointer, units, usual, hint, empty = "absent" }: NumberProps) {
+export function CaseQuantity({ label, pointer, units, usual, hint, empty = "absent", source }: NumberProps) {
   const id = useId();
   const field = useCaseText<{ value: number; unit: string }>({
     pointer,
@@ -164,7 +179,13 @@ export function CaseQuantity({ label, pointer, units, usual, hint, empty = "abse
     },
   });
   return (
-    <FieldFrame label={label} hint={hint} problem={field.problem?.replace(/^(value|unit) /, "")} id={id}>
+    <FieldFrame
+      label={label}
+      hint={hint}
+      problem={field.problem?.replace(/^(value|unit) /, "")}
+      id={id}
+      source={source}
+    >
       <Input
         id={id}
         className="figure"
@@ -229,15 +250,16 @@ export function CaseChoice<T extends string | number>(props: {
   options: readonly Option<T>[];
   fallback?: T;
   hint?: ReactNode;
+  source?: string;
 }) {
-  const { label, pointer, options, fallback, hint } = props;
+  const { label, pointer, options, fallback, hint, source } = props;
   const id = useId();
   const store = useJobStore();
   const value = useJobPart((state) => valueAt(state.document, pointer) as T | undefined) ?? fallback;
   const choose = (next: T) => store.edit(setValue(store.getState().document, pointer, next));
   const few = options.reduce((n, o) => n + o.label.length, 0) <= 18;
   return (
-    <FieldFrame label={label} hint={hint} id={id}>
+    <FieldFrame label={label} hint={hint} id={id} source={source}>
       {few ? (
         <Segmented
           id={id}
@@ -268,11 +290,13 @@ export function CaseSwitch({
   pointer,
   fallback = false,
   hint,
+  source,
 }: {
   label: string;
   pointer: string;
   fallback?: boolean;
   hint?: string;
+  source?: string;
 }) {
   const id = useId();
   const store = useJobStore();
@@ -287,8 +311,98 @@ export function CaseSwitch({
         onChange={(next) => store.edit(setValue(store.getState().document, pointer, next))}
       />
       <label htmlFor={id}>{label}</label>
+      {source && <SourceOf field={source} label={label} />}
       {hint && <span className={styles.hint}>{hint}</span>}
     </div>
+  );
+}
+
+/** Several lines of text. */
+export function CaseLines({ label, pointer, placeholder }: { label: string; pointer: string; placeholder?: string }) {
+  const id = useId();
+  const field = useCaseText<string>({ pointer, show: (v) => v ?? "", read: (text) => ({ value: text || undefined }) });
+  return (
+    <FieldFrame label={label} problem={field.problem} id={id}>
+      <Input.TextArea
+        id={id}
+        rows={2}
+        value={field.text}
+        placeholder={placeholder}
+        status={field.problem ? "error" : ""}
+        onChange={(e) => field.change(e.target.value)}
+        onBlur={field.leave}
+      />
+    </FieldFrame>
+  );
+}
+
+const TYPES = {
+  us: [
+    { value: "nm-b", label: "NM-B cable" },
+    { value: "thhn", label: "THHN in conduit" },
+    { value: "xhhw-2", label: "XHHW-2" },
+    { value: "ser", label: "SER cable" },
+  ],
+  uk: [
+    { value: "twin-earth", label: "Twin-and-earth" },
+    { value: "armoured-70", label: "Armoured, 70 °C" },
+    { value: "armoured-90", label: "Armoured, 90 °C" },
+  ],
+} as const;
+const SIZES = {
+  us: NEC_310_16.map((row) => row.size),
+  uk: ["1 mm2", "1.5 mm2", "2.5 mm2", "4 mm2", "6 mm2", "10 mm2", "16 mm2", "25 mm2", "35 mm2"],
+} as const;
+
+/** A conductor: size first, then metal and wiring method. */
+export function CaseConductor(props: {
+  label: string;
+  pointer: string;
+  region: "us" | "uk";
+  source?: string;
+  /** Tails and service conductors: the size says it all. */
+  sizeOnly?: boolean;
+}) {
+  const { label, pointer, region, source, sizeOnly } = props;
+  const id = useId();
+  const store = useJobStore();
+  const held = useJobPart((state) => valueAt(state.document, pointer)) as Conductor | null | undefined;
+  const set = (conductor: Conductor | null) => store.edit(setValue(store.getState().document, pointer, conductor));
+  return (
+    <FieldFrame label={label} id={id} source={source}>
+      <div className={styles.conductor}>
+        <Select
+          id={id}
+          showSearch
+          allowClear
+          aria-label={`${label}: size`}
+          placeholder="Size"
+          value={held?.size}
+          options={SIZES[region].map((size) => ({ value: size, label: size.replace("mm2", "mm²") }))}
+          onChange={(size) => set(size ? { material: "cu", ...held, size } : null)}
+        />
+        {held && region === "us" && (
+          <Segmented
+            aria-label={`${label}: metal`}
+            options={[
+              { value: "cu", label: "Cu" },
+              { value: "al", label: "Al" },
+            ]}
+            value={held.material ?? "cu"}
+            onChange={(material) => set({ ...held, material: material as "cu" | "al" })}
+          />
+        )}
+        {held && !sizeOnly && (
+          <Select
+            aria-label={`${label}: wiring method`}
+            placeholder="Wiring method"
+            value={held.type}
+            options={[...TYPES[region]]}
+            onChange={(type) => set({ ...held, type })}
+          />
+        )}
+      </div>
+    </FieldFrame>
   );
 }
 

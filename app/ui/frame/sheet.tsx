@@ -2,9 +2,10 @@
 import type { ReactNode } from "react";
 import styles from "./sheet.module.css";
 
-export function Section({ title, aside, children }: { title: string; aside?: ReactNode; children: ReactNode }) {
+export function Section(props: { id?: string; title: string; aside?: ReactNode; children: ReactNode }) {
+  const { id, title, aside, children } = props;
   return (
-    <section className={styles.section}>
+    <section id={id} className={styles.section}>
       <header>
         <h2>{title}</h2>
         {aside}

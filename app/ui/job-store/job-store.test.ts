@@ -3,7 +3,7 @@ import type { AppliedEdit } from "../../../core/case/edit.ts";
 import { applyPatch, type Patch } from "../../../core/case/patch.ts";
 import { usCase } from "../../../core/testing/cases.ts";
 import { JobStore, type SendAnswer } from "./job-store.ts";
-import type { Outbox, WaitingEdit } from "./outbox.ts";
+import type { Base, Outbox, WaitingEdit } from "./outbox.ts";
 
 const title = (value: string): Patch => [{ op: "replace", path: "/title", value }];
 const addLoad = (id: string): Patch => [{ op: "add", path: "/loads/-", value: { id, kind: "range", va: 5000 } }];
@@ -12,10 +12,16 @@ const addLoad = (id: string): Patch => [{ op: "add", path: "/loads/-", value: { 
 class Bench {
   box = new Map<string, WaitingEdit>();
   outbox: Outbox = {
-    all: () => [...this.box.values()],
-    put: (e) => void this.box.set(e.id, e),
-    take: (id) => void this.box.delete(id),
+    load: async () => ({ edits: [...this.box.values()], base: this.base }),
+    put: (kept) => {
+      for (const { edit } of kept) this.box.set(edit.id, edit);
+    },
+    confirm: (base, done) => {
+      this.base = base;
+      for (const id of done) this.box.delete(id);
+    },
   };
+  base: Base | null = null;
   work: (() => void)[] = [];
   answers: ((edit: WaitingEdit) => SendAnswer)[] = [];
   sent: WaitingEdit[] = [];
@@ -111,8 +117,41 @@ describe("an edit", () => {
     bench.store.edit(title("A"));
     bench.store.edit(addLoad("x"));
     const again = bench.open();
-    again.resume();
+    await again.resume();
     expect(again.getState()).toMatchObject({ waiting: 2, document: { title: "A" } });
+  });
+  it("comes back onto the case it was made on, though the page that opens is an older one", async () => {
+    await bench.store.resume();
+    bench.store.edit(addLoad("first"));
+    await bench.settle();
+    bench.answers.push(() => ({ kind: "unreachable" }));
+    bench.store.edit([{ op: "replace", path: "/loads/8/va", value: 4321 }]);
+    const again = bench.open();
+    await again.resume();
+    expect(again.getState().document.loads[8]).toMatchObject({ id: "first", va: 4321 });
+    expect(again.getRevision()).toBe(1);
+    await bench.settle();
+    expect(again.getState()).toMatchObject({ saving: "saved", waiting: 0 });
+  });
+  it("that the server has already is not done twice, though the browser had not heard of it", async () => {
+    bench.store.edit(addLoad("x"));
+    const sent = bench.store.getState().waiting;
+    bench.answers.push((edit) => {
+      // The server took it before; it answers with nothing new after our revision.
+      const taken = bench.accept(edit);
+      return taken.kind === "accepted" ? { ...taken, edits: [] } : taken;
+    });
+    await bench.settle();
+    expect(sent).toBe(1);
+    expect(bench.store.getState()).toMatchObject({ waiting: 0, saving: "saved" });
+    expect(bench.box.size).toBe(0);
+  });
+  it("that waits is moved over what others did, and kept so", async () => {
+    bench.store.edit([{ op: "replace", path: "/loads/3/va", value: 4321 }]);
+    bench.store.receive([bench.foreign([{ op: "remove", path: "/loads/0" }])]);
+    expect([...bench.box.values()].map((e) => e.patch)).toEqual([
+      [{ op: "replace", path: "/loads/2/va", value: 4321 }],
+    ]);
   });
   it("is put back where the server refuses it", async () => {
     bench.answers.push(() => ({ kind: "refused", problems: [{ path: "title", message: "is required" }] }));

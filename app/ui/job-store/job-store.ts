@@ -8,8 +8,9 @@ import type { AppliedEdit } from "../../../core/case/edit.ts";
 import { rebaseSequence } from "../../../core/case/edit-queue.ts";
 import { applyPatch, invertPatch, type Patch, settlePatch } from "../../../core/case/patch.ts";
 import type { Problem } from "../../../core/case/problems.ts";
+import { sameValue } from "../../../core/case/same-value.ts";
 import type { CaseDocument } from "../../../core/case/types.ts";
-import type { Outbox, WaitingEdit } from "./outbox.ts";
+import type { Base, Outbox, WaitingEdit } from "./outbox.ts";
 
 export type SendAnswer =
   | { kind: "accepted"; revision: number; edits: AppliedEdit[] }
@@ -27,10 +28,15 @@ export interface Conflict {
   mine: Patch[];
 }
 
-export interface JobState {
+/** The case as it stands with what follows from it; the very same object until the case changes. */
+export interface AssessedCase {
   document: CaseDocument;
   assessment: Assessment;
   answer: Answer;
+}
+
+export interface JobState extends AssessedCase {
+  assessed: AssessedCase;
   saving: Saving;
   /** Edits that wait in the browser. */
   waiting: number;
@@ -85,15 +91,24 @@ export class JobStore {
   getState = (): JobState => this.state;
   getRevision = (): number => this.revision;
 
-  /** Takes up edits that an earlier page left waiting; call once, when the page is live. */
-  resume(): void {
+  /**
+   * Takes up what an earlier page left waiting; call once, when the page is live. Waiting edits are put back onto the
+   * case they were made on, and what others did since comes over them as it always does; without any, the newer of
+   * this page's case and the kept one counts (a page from the browser's cache may be old).
+   */
+  async resume(): Promise<void> {
+    const { edits, base } = await this.options.outbox.load();
     const known = new Set(this.pending.map((e) => e.id));
-    for (const edit of this.options.outbox.all()) {
-      if (known.has(edit.id)) continue;
-      this.pending.push(edit);
-      this.place++;
-    }
+    const left = edits.filter((e) => !known.has(e.id));
+    const untouched = this.pending.length === 0 && this.revision === this.options.revision;
+    if (base && untouched && (left.length > 0 || base.revision > this.revision)) {
+      this.confirmed = base.document;
+      this.revision = base.revision;
+    } else if (!base || base.revision < this.revision) this.options.outbox.confirm(this.base(), []);
+    this.pending = [...left, ...this.pending];
     this.dropWhatNoLongerFits();
+    // Places count from the start in each page: what was left is given its place anew, before anything further.
+    this.keep(this.pending);
     if (this.pending.length > 0) this.update({ saving: "saving" });
     this.sendSoon(0);
   }
@@ -179,7 +194,7 @@ export class JobStore {
     if (!before || before.op === "remove" || next?.op !== "replace" || next.path !== before.path) return false;
     const joined = { ...last, patch: [{ ...before, value: next.value }] };
     this.pending[this.pending.length - 1] = joined;
-    this.options.outbox.put(joined, this.place++);
+    this.keep([joined]);
     this.update({ refused: null });
     if (this.state.saving !== "waiting") this.sendSoon();
     return true;
@@ -188,7 +203,7 @@ export class JobStore {
   private queue(patch: Patch): void {
     const edit = { id: this.options.newId(), baseRevision: this.revision, patch };
     this.pending.push(edit);
-    this.options.outbox.put(edit, this.place++);
+    this.keep([edit]);
     this.update({ saving: this.state.saving === "waiting" ? "waiting" : "saving", refused: null });
     if (this.state.saving !== "waiting") this.sendSoon();
   }
@@ -207,15 +222,15 @@ export class JobStore {
     }
     this.tries = 0;
     if (answer.kind === "refused") {
-      this.forget(edit.id);
+      this.forget([edit.id]);
       this.dropWhatNoLongerFits();
       this.update({ refused: answer.problems, saving: this.pending.length > 0 ? "saving" : "saved" });
     } else {
       this.receive(answer.edits);
-      // A conflict that the edits between did not show already is taken out here.
-      if (answer.kind === "conflict" && this.pending[0]?.id === edit.id) {
-        this.forget(edit.id);
-        this.update({ conflict: { theirs: answer.with, mine: [edit.patch] } });
+      // An edit the server had already, or a conflict that the edits between did not show, is taken out here.
+      if (this.pending[0]?.id === edit.id) {
+        this.forget([edit.id]);
+        if (answer.kind === "conflict") this.update({ conflict: { theirs: answer.with, mine: [edit.patch] } });
       }
       this.update({ saving: this.pending.length > 0 ? "saving" : "saved" });
     }
@@ -227,7 +242,7 @@ export class JobStore {
     this.confirmed = applyPatch(this.confirmed, edit.patch);
     this.revision = edit.revision;
     if (this.pending[0]?.id === edit.id) {
-      this.forget(edit.id);
+      this.forget([edit.id]);
       return null;
     }
     const moved = rebaseSequence(
@@ -236,7 +251,8 @@ export class JobStore {
     );
     const clashing = this.pending.splice(moved.kept.length);
     for (const [i, patch] of moved.kept.entries()) this.pending[i] = { ...(this.pending[i] as WaitingEdit), patch };
-    for (const lost of clashing) this.options.outbox.take(lost.id);
+    this.forget(clashing.map((e) => e.id));
+    this.keep(this.pending);
     this.moveHistory(edit.patch);
     return clashing.length > 0 ? { theirs: edit, mine: clashing.map((e) => e.patch) } : null;
   }
@@ -247,9 +263,16 @@ export class JobStore {
     this.redoStack = move(this.redoStack);
   }
 
-  private forget(id: string): void {
-    this.pending = this.pending.filter((e) => e.id !== id);
-    this.options.outbox.take(id);
+  private base = (): Base => ({ document: this.confirmed, revision: this.revision });
+
+  /** Keeps edits in the browser; places only grow, so that their order is the order of the edits. */
+  private keep(edits: readonly WaitingEdit[]): void {
+    if (edits.length > 0) this.options.outbox.put(edits.map((edit) => ({ edit, place: this.place++ })));
+  }
+
+  private forget(ids: readonly string[]): void {
+    this.pending = this.pending.filter((e) => !ids.includes(e.id));
+    this.options.outbox.confirm(this.base(), ids);
   }
 
   /** A pending edit that cannot be applied any more is taken away, with what hangs on it. */
@@ -259,7 +282,7 @@ export class JobStore {
       try {
         document = applyPatch(document, edit.patch);
       } catch {
-        for (const lost of this.pending.splice(i)) this.options.outbox.take(lost.id);
+        this.forget(this.pending.slice(i).map((e) => e.id));
         this.undoStack = [];
         this.redoStack = [];
         return;
@@ -274,12 +297,11 @@ export class JobStore {
 
   private show({ saving, conflict, refused }: Pick<JobState, "saving" | "conflict" | "refused">): JobState {
     const document = this.pending.reduce((at, edit) => applyPatch(at, edit.patch), this.confirmed);
-    const same = this.state !== undefined && JSON.stringify(document) === JSON.stringify(this.state.document);
-    const assessment = same ? this.state.assessment : assess(document);
+    const same = this.state !== undefined && sameValue(document, this.state.document);
+    const assessed = same ? this.state.assessed : assessCase(document);
     return {
-      document: same ? this.state.document : document,
-      assessment,
-      answer: same ? this.state.answer : answer(assessment),
+      ...assessed,
+      assessed,
       saving,
       waiting: this.pending.length,
       conflict,
@@ -288,4 +310,9 @@ export class JobStore {
       canRedo: this.redoStack.length > 0,
     };
   }
+}
+
+function assessCase(document: CaseDocument): AssessedCase {
+  const assessment = assess(document);
+  return { document, assessment, answer: answer(assessment) };
 }

@@ -1,11 +1,21 @@
 /** React's view of the job store, and the browser's side of it: sending, server-sent events, coming back online. */
-import { createContext, type ReactNode, use, useEffect, useState, useSyncExternalStore } from "react";
+import {
+  createContext,
+  memo,
+  type ReactNode,
+  use,
+  useDeferredValue,
+  useEffect,
+  useState,
+  useSyncExternalStore,
+} from "react";
 import type { AppliedEdit } from "../../../core/case/edit.ts";
 import type { CaseDocument } from "../../../core/case/types.ts";
-import { type JobState, JobStore, type SendAnswer } from "./job-store.ts";
+import { keepPage } from "../offline/pages.ts";
+import { type AssessedCase, type JobState, JobStore, type SendAnswer } from "./job-store.ts";
 import { browserOutbox, type Outbox, type WaitingEdit } from "./outbox.ts";
 
-const NOWHERE: Outbox = { all: () => [], put: () => {}, take: () => {} };
+const NOWHERE: Outbox = { load: async () => ({ edits: [], base: null }), put: () => {}, confirm: () => {} };
 const SEND_PATIENCE_MS = 8000;
 
 async function send(jobId: string, edit: WaitingEdit): Promise<SendAnswer> {
@@ -33,7 +43,7 @@ export function JobProvider(props: { jobId: string; document: CaseDocument; revi
       new JobStore({
         document: props.document,
         revision: props.revision,
-        outbox: typeof localStorage === "undefined" ? NOWHERE : browserOutbox(jobId, localStorage),
+        outbox: typeof indexedDB === "undefined" ? NOWHERE : browserOutbox(jobId),
         send: (edit) => send(jobId, edit),
         newId: () => crypto.randomUUID(),
         later: (work, ms) => {
@@ -45,13 +55,20 @@ export function JobProvider(props: { jobId: string; document: CaseDocument; revi
   );
 
   useEffect(() => {
-    store.resume();
-    const events = new EventSource(`/jobs/${jobId}/events?since=${store.getRevision()}`);
-    events.onmessage = (event) => store.receive(JSON.parse(event.data) as AppliedEdit[]);
+    let events: EventSource | null = null;
+    let gone = false;
+    const resumed = store.resume().catch((error) => console.warn("this browser keeps nothing:", error));
+    void resumed.then(() => {
+      if (gone) return;
+      events = new EventSource(`/jobs/${jobId}/events?since=${store.getRevision()}`);
+      void keepPage(`/jobs/${jobId}/survey`);
+      events.onmessage = (event) => store.receive(JSON.parse(event.data) as AppliedEdit[]);
+    });
     const online = () => store.sendSoon(0);
     window.addEventListener("online", online);
     return () => {
-      events.close();
+      gone = true;
+      events?.close();
       window.removeEventListener("online", online);
     };
   }, [store, jobId]);
@@ -72,8 +89,20 @@ export function useJobPart<T>(select: (state: JobState) => T): T {
   return useSyncExternalStore(store.subscribe, read, read);
 }
 
-/** The state of the open job; the component is drawn again when it changes. */
-export function useJob(): JobState {
-  const store = useJobStore();
-  return useSyncExternalStore(store.subscribe, store.getState, store.getState);
+/** The case of the open job, assessed; the component is drawn again when the case changes. */
+export const useJob = (): AssessedCase => useJobPart((state) => state.assessed);
+
+/** The case as of a moment ago: for parts that are dear to draw, so that typing goes first. */
+export const useJobLater = (): AssessedCase => useDeferredValue(useJob());
+
+/**
+ * A part of a sheet that is dear to draw: it gets the case as of a moment ago and is drawn only when that has changed.
+ * The fields in it hold on to their own places in the case and are never late.
+ */
+export function drawnLater<P extends object>(Part: (props: P & AssessedCase) => ReactNode): (props: P) => ReactNode {
+  const Kept = memo(Part) as unknown as (props: P & AssessedCase) => ReactNode;
+  return function Later(props: P) {
+    const { document, assessment, answer } = useJobLater();
+    return <Kept {...props} document={document} assessment={assessment} answer={answer} />;
+  };
 }

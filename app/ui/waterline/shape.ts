@@ -13,17 +13,14 @@ export interface WaterlineShape {
   /** Ticks of the ampere scale. */
   ticks: { y: number; amps: number }[];
   /** Labels with their place; pushed apart so that none covers another. */
-  labels: { y: number; at: number; name: "supply" | "demand" | "charging" | "limit" | "over"; amps: number }[];
+  labels: { y: number; at: number; name: LabelName; text: string; amps: number }[];
 }
 
-/** What each label is called, on the page and on paper. */
-export const LABEL_WORDS = {
-  supply: "supply",
-  demand: "demand",
-  charging: "charging",
-  limit: "limit",
-  over: "over the edge",
-} as const;
+type LabelName = "supply" | "demand" | "charging" | "limit" | "over";
+
+/** What a label is called, on the page and on paper; the edge may be a panel smaller than the supply. */
+const labelText = (name: LabelName, level: Waterline): string =>
+  name === "over" ? "over the edge" : name === "supply" ? (level.edge ?? "supply").toLowerCase() : name;
 
 export interface WaterlineSize {
   width: number;
@@ -57,7 +54,7 @@ export function waterlineShape(level: Waterline, size: WaterlineSize): Waterline
     ...(level.limitA === null ? [] : [{ name: "limit" as const, amps: level.limitA, y: y(level.limitA) }]),
     ...(over > 0 ? [{ name: "over" as const, amps: over, y: y(level.ratingA + over) }] : []),
   ]
-    .map((label) => ({ ...label, at: label.y }))
+    .map((label) => ({ ...label, text: labelText(label.name, level), at: label.y }))
     .sort((a, b) => a.y - b.y);
   pushApart(labels, size.labelStep, height);
 

@@ -2,7 +2,7 @@
 import { useId } from "react";
 import { showA } from "../../../core/units.ts";
 import { describeWaterline, type Waterline as Level } from "../../../core/waterline.ts";
-import { LABEL_WORDS, waterlineShape } from "./shape.ts";
+import { waterlineShape } from "./shape.ts";
 import styles from "./waterline.module.css";
 
 const SIGN = { supply: "", demand: "", charging: "+", limit: "", over: "" } as const;
@@ -99,7 +99,7 @@ export function Waterline({ level, width, height, scaleA, detail = "whole" }: Pr
               {showA(label.amps)}
             </text>
             <text x={right + bank + 11} y={label.at + 11}>
-              {LABEL_WORDS[label.name]}
+              {label.text}
             </text>
           </g>
         ))}

@@ -1,4 +1,5 @@
 /** BS 7671:2018 + A2:2022, for dwellings in the United Kingdom. */
+import { bsConductor } from "../../circuit/ampacity.ts";
 import { ukDiversity } from "../../demand/uk-diversity/index.ts";
 import { ukMeasured } from "../../demand/uk-measured/index.ts";
 import { showA, showVA } from "../../units.ts";
@@ -61,6 +62,7 @@ export const bs7671: Codebook = {
   feederMethod: ukDiversity,
   supplyRatingsA: [60, 80, 100],
   unknownRatingA: 60,
+  conductor: (conductor) => bsConductor(conductor),
   charging,
   managed: {
     limitA(ratingA, marginA = USUAL_MARGIN_A) {

@@ -1,4 +1,5 @@
 /** NEC rules for a charging circuit that both editions share; the edition adds its minimum load. */
+import { NEC_240_6 } from "../../circuit/nec-310-16.ts";
 import { showA, showPercent, showVA } from "../../units.ts";
 import type { ChargingRules, Counted } from "../types.ts";
 
@@ -18,9 +19,6 @@ const DEVICE_FOR_SETTING: readonly (readonly [chargeA: number, deviceA: number])
   [72, 90],
   [80, 100],
 ];
-export const NEC_STANDARD_DEVICES_A = [
-  15, 20, 25, 30, 35, 40, 45, 50, 60, 70, 80, 90, 100, 110, 125, 150, 175, 200, 225, 250, 300, 350, 400,
-] as const;
 
 /** Charging is a continuous load: circuit and device carry at least 125 % of it (625.42). */
 const CONTINUOUS = 1.25;
@@ -45,7 +43,7 @@ export function necCharging(leastVA: number, leastRule: string): ChargingRules {
     poles: 2,
     deviceA(chargeA) {
       const standard = DEVICE_FOR_SETTING.find(([setting]) => setting === chargeA)?.[1];
-      return standard ?? NEC_STANDARD_DEVICES_A.find((d) => d >= chargeA * CONTINUOUS - 1e-9) ?? chargeA * CONTINUOUS;
+      return standard ?? NEC_240_6.find((d) => d >= chargeA * CONTINUOUS - 1e-9) ?? chargeA * CONTINUOUS;
     },
     chargeOnCircuitA: (circuitA) => circuitA / CONTINUOUS,
     counted(chargeA, volts, treatment) {

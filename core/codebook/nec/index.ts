@@ -1,5 +1,6 @@
 /** What the NEC editions share; an edition gives its name and what it changes. */
 import type { RuleSetId } from "../../case/types.ts";
+import { necConductor } from "../../circuit/ampacity.ts";
 import { nec22082 } from "../../demand/nec-220-82/index.ts";
 import { nec22083 } from "../../demand/nec-220-83/index.ts";
 import { nec22087 } from "../../demand/nec-220-87/index.ts";
@@ -49,6 +50,7 @@ export function necCodebook({ id, name, leastChargerVA, leastChargerRule, manage
     feederMethod: necStandard,
     supplyRatingsA: [100, 125, 150, 200, 225, 320, 400],
     unknownRatingA: 60,
+    conductor: (conductor, terminalC = 75) => necConductor(conductor, terminalC),
     charging: necCharging(leastChargerVA, leastChargerRule),
     managed: {
       limitA(ratingA) {

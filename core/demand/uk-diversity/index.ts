@@ -154,12 +154,19 @@ function phaseLines(loads: readonly CountedLoad[], { volts, codebook, document }
   return lines;
 }
 
-/** Loads by phase: all on one, or spread over three, the largest first onto the phase with the least. */
+/**
+ * Loads by phase: all on one, or over three. Those whose phase is recorded stand on it; the others are spread, the
+ * largest first onto the phase with the least.
+ */
 export function spreadOverPhases(loads: readonly CountedLoad[], phases: number): CountedLoad[][] {
   const result = Array.from({ length: phases }, () => [] as CountedLoad[]);
-  const pieces = loads.flatMap((l) =>
-    phases === 1 ? [l] : Array.from({ length: l.quantity }, () => ({ ...l, quantity: 1, va: l.unitVA })),
-  );
+  const placed = (l: CountedLoad) => phases > 1 && l.phase !== undefined;
+  for (const load of loads.filter(placed)) result[(load.phase as number) - 1]?.push(load);
+  const pieces = loads
+    .filter((l) => !placed(l))
+    .flatMap((l) =>
+      phases === 1 ? [l] : Array.from({ length: l.quantity }, () => ({ ...l, quantity: 1, va: l.unitVA })),
+    );
   const ordered = phases === 1 ? pieces : pieces.sort((a, b) => b.va - a.va || a.id.localeCompare(b.id));
   for (const piece of ordered) {
     const least = result.reduce((best, phase) => (sum(phase) < sum(best) ? phase : best));
@@ -179,6 +186,7 @@ export const ukDiversity: DemandMethod = {
     const byPhase = spreadOverPhases(input.loads, phases).map((loads) => phaseLines(loads, input));
     const counted = (lines: readonly Line[]) => lines.reduce((t, l) => t + l.countedVA, 0);
     const worst = byPhase.reduce((best, lines) => (counted(lines) > counted(best) ? lines : best));
+    const unplaced = input.loads.filter((l) => l.phase === undefined).length;
     return {
       applies: true,
       lines: worst,
@@ -186,7 +194,12 @@ export const ukDiversity: DemandMethod = {
       assumptions:
         phases === 3
           ? [
-              `Three phases: the worst one is shown (${byPhase.map((l) => showA(counted(l) / input.volts)).join(", ")}); loads are spread as evenly as they go, confirm it at the board`,
+              `Three phases: the worst one, L${byPhase.indexOf(worst) + 1}, is shown (${byPhase.map((l) => showA(counted(l) / input.volts)).join(", ")})`,
+              ...(unplaced > 0
+                ? [
+                    `${unplaced} loads without a recorded phase are spread as evenly as they go; confirm it at the board`,
+                  ]
+                : []),
             ]
           : [],
     };

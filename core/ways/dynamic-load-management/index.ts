@@ -6,7 +6,6 @@ import {
   deviceA,
   ISOLATE,
   largestSetting,
-  level,
   loopedReason,
   reason,
   spaceReason,
@@ -21,6 +20,8 @@ const LEAST_OFFER_A = 6;
 /** What clamps keep below a limit: the supply, or the feeder to the charger's panel. */
 interface Guarded {
   name: string;
+  /** In one word, for the edge of the waterline. */
+  edge: string;
   ratingA: number;
   demandA: number;
   limitA: number;
@@ -29,15 +30,19 @@ interface Guarded {
 
 /** The supply, and after it the tightest feeder or bus on the way to the charger where that is smaller. */
 function guardedParts(s: Situation): { supply: Guarded; tightest: Guarded } {
-  const guard = (name: string, ratingA: number, demandA: number): Guarded => ({
+  const guard = (edge: string, name: string, ratingA: number, demandA: number): Guarded => ({
+    edge,
     name,
     ratingA,
     demandA,
     ...s.codebook.managed.limitA(ratingA, s.document.options?.managedMarginA),
   });
-  const supply = guard(s.codebook.words.supply, s.ratingA, s.calculation.demandA);
+  const supply = guard("Supply", s.codebook.words.supply, s.ratingA, s.calculation.demandA);
   const least = [...s.limits].sort((a, b) => a.ratingA - b.ratingA)[0];
-  const tightest = least && least.ratingA < s.ratingA ? guard(least.name, least.ratingA, least.demandA) : supply;
+  const tightest =
+    least && least.ratingA < s.ratingA
+      ? guard(least.kind === "feeder" ? "Feeder" : "Panel", least.name, least.ratingA, least.demandA)
+      : supply;
   return { supply, tightest };
 }
 
@@ -118,7 +123,13 @@ export const dynamicLoadManagement: Way = {
         ["A larger supply", "A measurement of the home's own nights"],
       ),
       energyPerNightKWh: kWh,
-      level: level(s, leftAtPeak, { limitA, ratingA: tightest.ratingA, demandA: tightest.demandA }),
+      level: {
+        ratingA: tightest.ratingA,
+        edge: tightest.edge,
+        demandA: tightest.demandA,
+        chargingA: leftAtPeak,
+        limitA,
+      },
       alsoTakes: needsBoard.length > 0 ? ["separate-board"] : [],
     };
   },

@@ -9,7 +9,7 @@ import {
   headroomShort,
   ISOLATE,
   largestSetting,
-  level,
+  levelOnSupply,
   limitInTheWay,
   loopedReason,
   reason,
@@ -67,7 +67,7 @@ export const panelChange: Way = {
           ],
       leaves: "Room for later circuits; the supply stays as it is.",
       explain: chargeWhy(s, chargeA, s.headroomA),
-      level: level(s, countedA(s, chargeA).amps),
+      level: levelOnSupply(s, countedA(s, chargeA).amps),
       alsoTakes: ["dedicated-circuit"],
     };
   },

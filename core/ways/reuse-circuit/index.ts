@@ -85,7 +85,7 @@ export const reuseCircuit: Way = {
         : [],
       cautions: fits
         ? [
-            "A breaker is not raised to currentThatFits the charger until the conductor behind it has been seen along its whole length.",
+            "A breaker is not raised to fit the charger until the conductor behind it has been seen along its whole length.",
           ]
         : [],
       leaves: "Uses what is there; its conductor sets the ceiling for good.",

@@ -9,7 +9,7 @@ import {
   headroomShort,
   ISOLATE,
   largestSetting,
-  level,
+  levelOnSupply,
   limitInTheWay,
   loopedReason,
   reason,
@@ -53,14 +53,14 @@ export const separateBoard: Way = {
         ? []
         : [
             region === "uk"
-              ? "Divide the tails after the meter (3 m at most without their own protection) and currentThatFits a small board"
+              ? "Divide the tails after the meter (3 m at most without their own protection) and fit a small board"
               : "Fit a sub-panel or a feed-through at the meter for the charger alone",
             `New ${deviceA(s, chargeA)} A circuit from it to the charger`,
           ],
       cautions: out ? [] : [ISOLATE[region]],
       leaves: "The old board is left as it is; it will still need changing one day.",
       explain: chargeWhy(s, chargeA, s.headroomA),
-      level: level(s, countedA(s, chargeA).amps),
+      level: levelOnSupply(s, countedA(s, chargeA).amps),
       alsoTakes: ["dedicated-circuit"],
     };
   },

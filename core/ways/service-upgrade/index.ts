@@ -7,7 +7,7 @@ import {
   deviceA,
   ISOLATE,
   largestSetting,
-  level,
+  levelOnSupply,
   limitInTheWay,
   reason,
 } from "../situation.ts";
@@ -67,7 +67,7 @@ export const serviceUpgrade: Way = {
         ["The utility confirms what it can give, and when"],
         ["A smaller charger setting", "Measured demand instead of a calculation"],
       ),
-      level: level(s, countedA(s, chargeA).amps, { ratingA: next.ratingA, demandA }),
+      level: { ...levelOnSupply(s, countedA(s, chargeA).amps), ratingA: next.ratingA, demandA },
       alsoTakes: ["dedicated-circuit"],
     };
   },

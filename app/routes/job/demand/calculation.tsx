@@ -1,18 +1,21 @@
 /** The governing calculation, line by line; every counted figure answers why. */
 import { Select } from "antd";
+import { memo } from "react";
 import { setValue } from "../../../../core/case/set-value.ts";
 import { codebookOf } from "../../../../core/codebook/index.ts";
 import type { Calculation } from "../../../../core/demand/types.ts";
 import { showA, showPercent, showVA } from "../../../../core/units.ts";
 import { CaseChoice } from "../../../ui/case-field/case-field.tsx";
-import { useJob, useJobStore } from "../../../ui/job-store/use-job.tsx";
+import type { AssessedCase } from "../../../ui/job-store/job-store.ts";
+import { useJobLater, useJobStore } from "../../../ui/job-store/use-job.tsx";
 import { Figure } from "../../../ui/why/why-sheet.tsx";
 import styles from "./demand.module.css";
 import { SideBySideTable } from "./side-by-side.tsx";
 
 /** Lets another applicable method govern; "as the rules say" takes the choice back. */
-export function MethodChoice() {
-  const { document, assessment } = useJob();
+export const MethodChoice = () => <Methods job={useJobLater()} />;
+
+const Methods = memo(function Methods({ job: { document, assessment } }: { job: AssessedCase }) {
   const store = useJobStore();
   const chosen = document.options?.loadMethod ?? "rules";
   return (
@@ -37,10 +40,11 @@ export function MethodChoice() {
       />
     </span>
   );
-}
+});
 
-export function GoverningCalculation() {
-  const { document, assessment } = useJob();
+export const GoverningCalculation = () => <Governing job={useJobLater()} />;
+
+const Governing = memo(function Governing({ job: { document, assessment } }: { job: AssessedCase }) {
   const calculation = assessment.calculations.find((c) => c.method === assessment.governing);
   if (!calculation) return null;
   const others = assessment.calculations.filter((c) => c !== calculation);
@@ -62,7 +66,7 @@ export function GoverningCalculation() {
             ))}
         </p>
       )}
-      {others.some((c) => c.applies) && <SideBySideTable />}
+      {others.some((c) => c.applies) && <SideBySideTable assessment={assessment} />}
       {codebookOf(document.rules).asksFor.evTreatment && (
         <div className={styles.treatment}>
           <CaseChoice
@@ -79,7 +83,7 @@ export function GoverningCalculation() {
       )}
     </>
   );
-}
+});
 
 function Lines({ calculation, ratingA }: { calculation: Calculation; ratingA: number }) {
   return (

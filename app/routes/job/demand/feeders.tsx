@@ -1,12 +1,12 @@
 /** Feeders and buses of the sub-panels: what each carries and what is spare. */
 import { showA } from "../../../../core/units.ts";
 import { Section } from "../../../ui/frame/sheet.tsx";
-import { useJob } from "../../../ui/job-store/use-job.tsx";
+import { useJobLater } from "../../../ui/job-store/use-job.tsx";
 import { Figure } from "../../../ui/why/why-sheet.tsx";
 import styles from "./demand.module.css";
 
 export function Feeders() {
-  const { assessment, document } = useJob();
+  const { assessment, document } = useJobLater();
   if (assessment.feeders.length === 0) return null;
   const charger = document.charger?.panel;
   return (

@@ -1,17 +1,17 @@
 /** The ledger: every load of the home with its nameplate, editable in place. */
 import { Button, Input, Select } from "antd";
-import { type KeyboardEvent, memo } from "react";
+import { type KeyboardEvent, memo, useMemo } from "react";
 import { fieldProblem } from "../../../../core/case/field.ts";
 import { showNameplate } from "../../../../core/case/quick-entry.ts";
 import { removeLoad } from "../../../../core/case/remove-load.ts";
-import { setValue } from "../../../../core/case/set-value.ts";
-import type { Load, Panel } from "../../../../core/case/types.ts";
+import { setValue, valueAt } from "../../../../core/case/set-value.ts";
+import type { Load } from "../../../../core/case/types.ts";
 import { codebookOf } from "../../../../core/codebook/index.ts";
 import { countedLoads } from "../../../../core/demand/loads.ts";
 import { NO_UNITS, parseNameplate, parseNumber, parseQuantity } from "../../../../core/quantity/parse.ts";
 import { showVA } from "../../../../core/units.ts";
 import { useCaseText } from "../../../ui/case-field/case-field.tsx";
-import { useJob, useJobStore } from "../../../ui/job-store/use-job.tsx";
+import { useJob, useJobPart, useJobStore } from "../../../ui/job-store/use-job.tsx";
 import styles from "./demand.module.css";
 import { freshLoadId } from "./fresh-load-id.ts";
 
@@ -19,6 +19,12 @@ export function Ledger() {
   const { document, assessment } = useJob();
   const codebook = codebookOf(document.rules);
   const counted = countedLoads(document, codebook);
+  const several = document.panels.length > 1;
+  // The same list until a panel changes, so that the rows need not be drawn for it.
+  const choices = useMemo(
+    () => (several ? document.panels.map((p) => ({ value: p.id, label: p.name ?? p.id })) : NO_PANELS),
+    [several, document.panels],
+  );
   if (document.loads.length === 0)
     return <p className="quiet">No loads yet. Walk through the home and enter each fixed appliance as you see it.</p>;
   const rows = document.loads.map((load, index) => ({
@@ -26,7 +32,6 @@ export function Ledger() {
     index,
     kind: codebook.loadKinds.find((k) => k.kind === load.kind),
   }));
-  const several = document.panels.length > 1;
   const groups = several
     ? [
         ...document.panels.map((p) => ({
@@ -71,7 +76,8 @@ export function Ledger() {
               fixedVA={kind?.fixedVA}
               kindLabel={kind?.label ?? load.kind}
               volts={assessment.supply.volts}
-              panels={several ? document.panels : NO_PANELS}
+              panels={choices}
+              phases={document.supply.system === "three-phase-230-400"}
             />
           ))}
         </tbody>
@@ -79,7 +85,9 @@ export function Ledger() {
     </table>
   );
 }
-const NO_PANELS: readonly Panel[] = [];
+type Choices = { value: string | number; label: string }[];
+const NO_PANELS: Choices = [];
+const PHASES: Choices = [1, 2, 3].map((value) => ({ value, label: `L${value}` }));
 
 interface RowProps {
   load: Load;
@@ -89,37 +97,34 @@ interface RowProps {
   fixedVA: number | undefined;
   kindLabel: string;
   volts: number;
-  panels: readonly Panel[];
+  /** The panels it may stand on; none to choose from where there is only one. */
+  panels: Choices;
+  /** The supply has three phases, and the load stands on one of them. */
+  phases: boolean;
 }
 
-const Row = memo(function Row({ load, index, last, va, fixedVA, kindLabel, volts, panels }: RowProps) {
-  const store = useJobStore();
+const Row = memo(function Row({ load, index, last, va, fixedVA, kindLabel, volts, panels, phases }: RowProps) {
   const at = `/loads/${index}`;
   const name = load.label ?? kindLabel;
-  const move = (to: number) =>
-    store.edit([
-      { op: "remove", path: at },
-      { op: "add", path: `/loads/${to}`, value: load },
-    ]);
   return (
     <tr>
       <td>
         <LabelField at={at} kindLabel={kindLabel} />
         {load.label !== kindLabel && <span className={styles.kind}>{kindLabel}</span>}
         {panels.length > 0 && (
-          <Select
-            size="small"
-            variant="borderless"
-            aria-label={`Panel of ${name}`}
-            placeholder="on no panel"
-            value={load.panel}
-            popupMatchSelectWidth={false}
-            options={panels.map((p) => ({ value: p.id, label: p.name ?? p.id }))}
-            onChange={(panel) => store.edit(setValue(store.getState().document, `${at}/panel`, panel))}
+          <RowChoice pointer={`${at}/panel`} label={`Panel of ${name}`} placeholder="on no panel" options={panels} />
+        )}
+        {phases && (
+          <RowChoice
+            pointer={`${at}/phase`}
+            label={`Phase of ${name}`}
+            placeholder="phase?"
+            options={PHASES}
+            allowClear
           />
         )}
       </td>
-      <td className={styles.pieces}>
+      <td>
         <QuantityField at={at} name={name} />
       </td>
       <td>
@@ -131,43 +136,79 @@ const Row = memo(function Row({ load, index, last, va, fixedVA, kindLabel, volts
       </td>
       <td className={`${styles.number} figure`}>{showVA(va)}</td>
       <td className={styles.actions}>
-        <Button
-          aria-label={`Move ${name} up`}
-          type="text"
-          disabled={index === 0}
-          onClick={() => move(index - 1)}
-          className={styles.atDesk}
-        >
-          <Sign d="M8 13V3M4 7l4-4 4 4" />
-        </Button>
-        <Button
-          aria-label={`Move ${name} down`}
-          type="text"
-          disabled={last}
-          onClick={() => move(index + 1)}
-          className={styles.atDesk}
-        >
-          <Sign d="M8 3v10M4 9l4 4 4-4" />
-        </Button>
-        <Button
-          aria-label={`Copy ${name}`}
-          type="text"
-          className={styles.atDesk}
-          onClick={() =>
-            store.edit([{ op: "add", path: `/loads/${index + 1}`, value: { ...load, id: freshLoadId(load.kind) } }])
-          }
-        >
-          <Sign d="M3 3h7v7H3zM6 6h7v7H6z" />
-        </Button>
-        <Button
-          aria-label={`Take away ${name}`}
-          type="text"
-          onClick={() => store.edit(removeLoad(store.getState().document, index))}
-        >
-          <Sign d="M4 4l8 8M12 4l-8 8" />
-        </Button>
+        <Actions index={index} last={last} name={name} />
       </td>
     </tr>
+  );
+});
+
+/** The parts of a row are drawn again only when they change themselves: typing a nameplate touches no other cell. */
+const RowChoice = memo(function RowChoice(props: {
+  pointer: string;
+  label: string;
+  placeholder: string;
+  options: Choices;
+  allowClear?: boolean;
+}) {
+  const { pointer, label, placeholder, options, allowClear = false } = props;
+  const store = useJobStore();
+  const value = useJobPart((job) => valueAt(job.document, pointer)) as string | number | undefined;
+  return (
+    <Select
+      size="small"
+      variant="borderless"
+      aria-label={label}
+      placeholder={placeholder}
+      value={value}
+      allowClear={allowClear}
+      popupMatchSelectWidth={false}
+      options={options}
+      onChange={(next) => store.edit(setValue(store.getState().document, pointer, next))}
+    />
+  );
+});
+
+const Actions = memo(function Actions({ index, last, name }: { index: number; last: boolean; name: string }) {
+  const store = useJobStore();
+  const load = () => store.getState().document.loads[index] as Load;
+  const move = (to: number) =>
+    store.edit([
+      { op: "remove", path: `/loads/${index}` },
+      { op: "add", path: `/loads/${to}`, value: load() },
+    ]);
+  const copy = () =>
+    store.edit([{ op: "add", path: `/loads/${index + 1}`, value: { ...load(), id: freshLoadId(load().kind) } }]);
+  return (
+    <>
+      <Button
+        aria-label={`Move ${name} up`}
+        type="text"
+        disabled={index === 0}
+        onClick={() => move(index - 1)}
+        className={styles.atDesk}
+      >
+        <Sign d="M8 13V3M4 7l4-4 4 4" />
+      </Button>
+      <Button
+        aria-label={`Move ${name} down`}
+        type="text"
+        disabled={last}
+        onClick={() => move(index + 1)}
+        className={styles.atDesk}
+      >
+        <Sign d="M8 3v10M4 9l4 4 4-4" />
+      </Button>
+      <Button aria-label={`Copy ${name}`} type="text" className={styles.atDesk} onClick={copy}>
+        <Sign d="M3 3h7v7H3zM6 6h7v7H6z" />
+      </Button>
+      <Button
+        aria-label={`Take away ${name}`}
+        type="text"
+        onClick={() => store.edit(removeLoad(store.getState().document, index))}
+      >
+        <Sign d="M4 4l8 8M12 4l-8 8" />
+      </Button>
+    </>
   );
 });
 
@@ -191,7 +232,7 @@ function moveInColumn(event: KeyboardEvent<HTMLInputElement>) {
   input.select();
 }
 
-function LabelField({ at, kindLabel }: { at: string; kindLabel: string }) {
+const LabelField = memo(function LabelField({ at, kindLabel }: { at: string; kindLabel: string }) {
   const field = useCaseText<string>({
     pointer: `${at}/label`,
     show: (v) => v ?? "",
@@ -208,9 +249,9 @@ function LabelField({ at, kindLabel }: { at: string; kindLabel: string }) {
       onKeyDown={moveInColumn}
     />
   );
-}
+});
 
-function QuantityField({ at, name }: { at: string; name: string }) {
+const QuantityField = memo(function QuantityField({ at, name }: { at: string; name: string }) {
   const field = useCaseText<number>({
     pointer: `${at}/quantity`,
     show: (v) => String(v ?? 1),
@@ -239,7 +280,7 @@ function QuantityField({ at, name }: { at: string; name: string }) {
       )}
     </>
   );
-}
+});
 
 /** `12 kW`, `4500`, `24 A 240 V`; the case keeps what was typed, watts or amperes. */
 function NameplateField({ at, volts, name }: { at: string; volts: number; name: string }) {

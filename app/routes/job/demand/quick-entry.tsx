@@ -3,19 +3,19 @@ import { Button, Input, type InputRef } from "antd";
 import { useEffect, useRef, useState } from "react";
 import { type EnteredLoad, parseLoads, showNameplate } from "../../../../core/case/quick-entry.ts";
 import { codebookOf } from "../../../../core/codebook/index.ts";
-import { useJob, useJobStore } from "../../../ui/job-store/use-job.tsx";
+import { useJobPart, useJobStore } from "../../../ui/job-store/use-job.tsx";
 import styles from "./demand.module.css";
 import { freshLoadId } from "./fresh-load-id.ts";
 
 export function QuickEntry() {
-  const { document, assessment } = useJob();
+  const rules = useJobPart((job) => job.document.rules);
+  const volts = useJobPart((job) => job.assessment.supply.volts);
   const store = useJobStore();
   const [text, setText] = useState("");
   const [refused, setRefused] = useState<string | null>(null);
   const [added, setAdded] = useState("");
   const input = useRef<InputRef>(null);
-  const codebook = codebookOf(document.rules);
-  const { volts } = assessment.supply;
+  const codebook = codebookOf(rules);
   const read = text.trim() === "" ? null : parseLoads(text, codebook, volts);
   const understood = read && !("problem" in read) ? read : null;
 

@@ -2,7 +2,7 @@
 
 import { useOutletContext } from "react-router";
 import { Section } from "../../../ui/frame/sheet.tsx";
-import { useJob } from "../../../ui/job-store/use-job.tsx";
+import { useJobPart } from "../../../ui/job-store/use-job.tsx";
 import { GoverningCalculation, MethodChoice } from "./calculation.tsx";
 import { Feeders } from "./feeders.tsx";
 import { Ledger } from "./ledger.tsx";
@@ -11,10 +11,10 @@ import { SecondOpinion } from "./second-opinion.tsx";
 import { WhatWouldChange } from "./what-would-change.tsx";
 
 export default function Demand() {
-  const { document } = useJob();
+  const count = useJobPart((job) => job.document.loads.length);
   return (
     <>
-      <Section title="Loads" aside={<LedgerFiles count={document.loads.length} />}>
+      <Section title="Loads" aside={<LedgerFiles count={count} />}>
         <QuickEntry />
         <Ledger />
       </Section>

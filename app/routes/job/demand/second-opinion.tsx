@@ -5,13 +5,13 @@ import { secondOpinion } from "../../../../core/demand/second-opinion.ts";
 import { parseQuantity } from "../../../../core/quantity/parse.ts";
 import { showVA } from "../../../../core/units.ts";
 import { Section } from "../../../ui/frame/sheet.tsx";
-import { useJob } from "../../../ui/job-store/use-job.tsx";
+import { useJobLater } from "../../../ui/job-store/use-job.tsx";
 import styles from "./demand.module.css";
 
 const TOTAL_UNITS = { va: "VA", w: "VA", kva: "kVA", kw: "kVA", a: "A", amps: "A" } as const;
 
 export function SecondOpinion() {
-  const { document, assessment } = useJob();
+  const { document, assessment } = useJobLater();
   const [text, setText] = useState("");
   const read = text.trim() === "" ? null : parseQuantity(text, TOTAL_UNITS, "VA");
   const problem = read && "problem" in read ? read.problem : read && read.value <= 0 ? "must be greater than 0" : null;

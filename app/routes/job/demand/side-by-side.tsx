@@ -1,18 +1,16 @@
-/** The methods in columns on the same rows, the governing one marked; drawn a moment after the rest while one types. */
-import { memo, useDeferredValue } from "react";
+/** The methods in columns on the same rows, the governing one marked. */
+import { memo } from "react";
 import type { Assessment } from "../../../../core/assess.ts";
 import { sideBySide } from "../../../../core/demand/side-by-side.ts";
 import { showA, showPercent, showVA } from "../../../../core/units.ts";
-import { useJob } from "../../../ui/job-store/use-job.tsx";
 import { Figure } from "../../../ui/why/why-sheet.tsx";
 import styles from "./demand.module.css";
 
-export function SideBySideTable() {
-  const { assessment } = useJob();
+export function SideBySideTable({ assessment }: { assessment: Assessment }) {
   return (
     <details className={styles.sideBySide}>
       <summary>Methods side by side</summary>
-      <Columns assessment={useDeferredValue(assessment)} />
+      <Columns assessment={assessment} />
     </details>
   );
 }

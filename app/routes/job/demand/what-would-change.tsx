@@ -1,36 +1,44 @@
 /** What would change the answer, computed: single changes, the charger's treatments, and a load that is planned. */
 import { Input } from "antd";
-import { useState } from "react";
-import { assess } from "../../../../core/assess.ts";
+import { memo, useState } from "react";
+import { assess, largestUnmanaged } from "../../../../core/assess.ts";
 import { parseLoads } from "../../../../core/case/quick-entry.ts";
-import type { CaseDocument, EvTreatment } from "../../../../core/case/types.ts";
+import type { EvTreatment } from "../../../../core/case/types.ts";
 import { codebookOf } from "../../../../core/codebook/index.ts";
-import { whatWouldChange } from "../../../../core/demand/sensitivity.ts";
+import { measuredMaximumThatFits, smallerCharger, whatWouldChange } from "../../../../core/demand/sensitivity.ts";
 import { showA } from "../../../../core/units.ts";
 import { Section } from "../../../ui/frame/sheet.tsx";
-import { useJob } from "../../../ui/job-store/use-job.tsx";
+import type { AssessedCase } from "../../../ui/job-store/job-store.ts";
+import { useJob, useJobLater } from "../../../ui/job-store/use-job.tsx";
 import styles from "./demand.module.css";
 
-const TREATMENTS: readonly { value: EvTreatment; label: string }[] = [
-  { value: "outside-125", label: "on top, at 125 %" },
-  { value: "outside-100", label: "on top, at 100 %" },
-  { value: "inside", label: "among the loads" },
-];
-
-/** Largest unmanaged charging current where the charger is counted so. */
-function unmanagedA(document: CaseDocument, evTreatment: EvTreatment): number {
-  const assessed = assess({ ...document, options: { ...document.options, evTreatment } });
-  return assessed.ways.find((w) => w.way === "dedicated-circuit")?.chargeA ?? 0;
-}
+const TREATMENTS: Record<EvTreatment, string> = {
+  "outside-125": "on top, at 125 %",
+  "outside-100": "on top, at 100 %",
+  inside: "among the loads",
+};
 
 export function WhatWouldChange() {
-  const { document, assessment } = useJob();
-  const codebook = codebookOf(document.rules);
-  const calculation = assessment.calculations.find((c) => c.method === assessment.governing);
-  const changes = calculation ? whatWouldChange(document, calculation, assessment.supply.ratingA) : [];
-  const managed = assessment.ways.find((w) => w.way === "dynamic-load-management");
   return (
     <Section title="What would change the answer">
+      <Changes job={useJobLater()} />
+      <Planned />
+    </Section>
+  );
+}
+
+/** Worked out a moment after the keystroke: each row is a whole calculation. */
+const Changes = memo(function Changes({ job: { document, assessment } }: { job: AssessedCase }) {
+  const codebook = codebookOf(document.rules);
+  const { ratingA } = assessment.supply;
+  const calculation = assessment.calculations.find((c) => c.method === assessment.governing);
+  if (!calculation) return null;
+  const managed = assessment.ways.find((w) => w.way === "dynamic-load-management");
+  const smaller = smallerCharger(document);
+  const unmanaged = largestUnmanaged(document, assessment);
+  const measuredA = measuredMaximumThatFits(document, calculation, ratingA);
+  return (
+    <>
       <table className={styles.lines}>
         <thead>
           <tr>
@@ -40,13 +48,31 @@ export function WhatWouldChange() {
           </tr>
         </thead>
         <tbody>
-          {changes.map((change) => (
+          {whatWouldChange(document, calculation, ratingA).map((change) => (
             <tr key={change.text}>
               <td>{change.text}</td>
               <td className={`${styles.number} figure`}>+{showA(change.wonA)}</td>
               <td className={`${styles.number} figure`}>{showA(change.headroomA)}</td>
             </tr>
           ))}
+          {smaller && (
+            <tr>
+              <td>
+                Charging at {showA(smaller.toA)} instead of {showA(smaller.fromA)}
+              </td>
+              <td className={`${styles.number} figure`}>{showA(smaller.savedA)}</td>
+              <td className={styles.number}>less is needed of it</td>
+            </tr>
+          )}
+          {measuredA !== null && (
+            <tr>
+              <td>Measured demand instead, where its maximum is {showA(measuredA)} or less</td>
+              <td className={styles.number}>-</td>
+              <td className={styles.number}>
+                carries {showA(document.charger?.maxA ?? codebook.charging.usualMaxA)} of charging
+              </td>
+            </tr>
+          )}
           {managed && managed.verdict !== "ruled-out" && (
             <tr>
               <td>A managed charger, held below {showA(managed.limitA ?? 0)}</td>
@@ -56,16 +82,15 @@ export function WhatWouldChange() {
           )}
         </tbody>
       </table>
-      {codebook.asksFor.evTreatment && (
+      {unmanaged.length > 0 && (
         <p className={styles.others}>
           Largest unmanaged charging where the charger counts{" "}
-          {TREATMENTS.map((t) => `${t.label}: ${showA(unmanagedA(document, t.value))}`).join("; ")}.
+          {unmanaged.map((l) => `${TREATMENTS[l.treatment]}: ${showA(l.chargeA)}`).join("; ")}.
         </p>
       )}
-      <Planned />
-    </Section>
+    </>
   );
-}
+});
 
 /** What a load that is only planned would do; nothing is entered. */
 function Planned() {

@@ -3,11 +3,17 @@ import { Button } from "antd";
 import { useOutletContext } from "react-router";
 import type { Role } from "../../../../db/schema.ts";
 import { Section } from "../../../ui/frame/sheet.tsx";
-import { useJob } from "../../../ui/job-store/use-job.tsx";
+import { useJob, useJobPart } from "../../../ui/job-store/use-job.tsx";
+
+const LABELS = [
+  { paper: "panel-directory", name: "Panel directory (PDF)" },
+  { paper: "owner-consent", name: "Consent of the owner (PDF)" },
+] as const;
 
 export default function Papers() {
   const { role, jobId } = useOutletContext<{ role: Role; jobId: string }>();
-  const { assessment, saving } = useJob();
+  const { assessment } = useJob();
+  const saving = useJobPart((job) => job.saving);
   const ready = saving === "saved";
   return (
     <>
@@ -40,6 +46,19 @@ export default function Papers() {
               ))}
           </p>
         )}
+      </Section>
+      <Section title="Labels and forms">
+        <p style={{ maxWidth: "44rem", marginBottom: "0.8rem" }}>
+          The directory for the panel's door as surveyed, and the form for the owner where the home is rented.
+        </p>
+        <p style={{ display: "flex", gap: "0.6rem", flexWrap: "wrap" }}>
+          {role !== "apprentice" &&
+            LABELS.map(({ paper, name }) => (
+              <Button key={paper} href={`/jobs/${jobId}/papers/${paper}.pdf`} target="_blank" disabled={!ready}>
+                {name}
+              </Button>
+            ))}
+        </p>
       </Section>
       <Section title="Open files">
         <p style={{ maxWidth: "44rem", marginBottom: "0.8rem" }}>

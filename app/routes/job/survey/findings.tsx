@@ -13,6 +13,7 @@ export function Findings({ findings }: { findings: readonly SurveyFinding[] }) {
           <strong>{WORD[finding.severity]}</strong>
           <span>
             {finding.text} <span className="quiet">({finding.rule})</span>
+            <span className={styles.todo}>{finding.todo}.</span>
           </span>
         </li>
       ))}

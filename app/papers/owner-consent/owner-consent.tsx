@@ -1,0 +1,71 @@
+/** The owner's consent where the customer rents: what would be done, what stays behind, and a place to sign. */
+import { Text, View } from "@react-pdf/renderer";
+import { codebookOf } from "../../../core/codebook/index.ts";
+import { showA } from "../../../core/units.ts";
+import type { PaperInput } from "../index.ts";
+import { plain, Sheet, Signatures, sheetStyles as s } from "../sheet.tsx";
+
+export function OwnerConsent(input: PaperInput) {
+  const { document, assessment, firm } = input;
+  const { words } = codebookOf(document.rules);
+  const way = assessment.ways.find((w) => w.way === assessment.recommended);
+  const tenant = document.enquiry?.customer || "the tenant";
+  const owner = document.enquiry?.owner;
+  const boxes = ["I agree to the work described here.", "I agree on this condition:", "I do not agree."];
+  return (
+    <Sheet title="Consent of the owner" input={input} fontSize={10.5}>
+      <Text style={{ marginTop: 14 }}>
+        {owner ? `To ${owner}, owner` : "To the owner"} of {document.enquiry?.address || document.title}
+      </Text>
+      <Text style={{ marginTop: 8 }}>
+        {tenant} rents this home and asks for a charging point for an electric vehicle. {firm} has surveyed the{" "}
+        {words.supply} and the {words.panel} and asks for your written consent before any work begins.
+      </Text>
+      <Text style={s.h2}>What would be done</Text>
+      {way ? (
+        <>
+          <Text>
+            {plain(way.name)}: charging at {showA(way.chargeA)}
+            {way.limitA === undefined ? "" : `, held below ${showA(way.limitA)}`}.
+          </Text>
+          {way.work.map((w) => (
+            <Text key={w}>- {plain(w)}</Text>
+          ))}
+        </>
+      ) : (
+        <Text>The way is not settled yet; no work is asked for by this form until it is written here.</Text>
+      )}
+      <Text style={s.h2}>What it leaves</Text>
+      <Text>{way ? plain(way.leaves) : "-"}</Text>
+      <Text>
+        The new circuit, its protective device and the charging point stay with the building unless you and the tenant
+        agree otherwise in writing.
+      </Text>
+      {assessment.findings.length > 0 && (
+        <View>
+          <Text style={s.h2}>What the survey found</Text>
+          {assessment.findings.map((f) => (
+            <Text key={f.code + f.text}>
+              - {plain(f.text)}. {plain(f.todo)}.
+            </Text>
+          ))}
+        </View>
+      )}
+      <Text style={s.h2}>Your answer</Text>
+      {boxes.map((box) => (
+        <View key={box} style={{ flexDirection: "row", gap: 7, marginTop: 5 }}>
+          <View style={{ width: 11, height: 11, border: "1pt solid #1D2A30" }} />
+          <Text>{box}</Text>
+          {box.endsWith(":") && <View style={{ flex: 1, borderBottom: "0.8pt solid #1D2A30" }} />}
+        </View>
+      ))}
+      <View style={{ marginTop: 18 }}>
+        <Signatures lines={["Owner (name)", "Signature", "Date"]} />
+      </View>
+      <Text style={[s.quiet, { marginTop: 18 }]}>
+        The work is done by a licensed person to the rules named above. Local code, the {words.authority}'s rules and
+        the maker's instructions come first. This form is no legal advice.
+      </Text>
+    </Sheet>
+  );
+}

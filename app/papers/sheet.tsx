@@ -1,0 +1,79 @@
+/** What every paper shares: page, head with job and firm, foot with page numbers, places to sign. */
+import { Document, Page, StyleSheet, Text, View } from "@react-pdf/renderer";
+import "./fonts.ts";
+import type { ReactNode } from "react";
+import { codebookOf } from "../../core/codebook/index.ts";
+import type { PaperInput } from "./index.ts";
+
+export const sheetStyles = StyleSheet.create({
+  page: { padding: "10mm 15mm 13mm", fontFamily: "Text", fontSize: 9.2, color: "#1D2A30", lineHeight: 1.35 },
+  head: {
+    flexDirection: "row",
+    justifyContent: "space-between",
+    borderBottom: "1.5pt solid #1D2A30",
+    paddingBottom: 6,
+  },
+  title: { fontSize: 17, fontWeight: 700, lineHeight: 1.2 },
+  h2: { fontSize: 11.5, fontWeight: 700, marginTop: 8, marginBottom: 2, lineHeight: 1.25 },
+  quiet: { color: "#4B6470" },
+  sign: { flexDirection: "row", gap: 18, marginTop: 20 },
+  line: { flex: 1, borderTop: "0.8pt solid #1D2A30", paddingTop: 3, color: "#4B6470" },
+  foot: { position: "absolute", bottom: 15, fontSize: 8, color: "#4B6470" },
+});
+const s = sheetStyles;
+
+/** The shipped fonts have no such signs; the trade writes them out. */
+export const plain = (text: string) => text.replaceAll("≤", "at most ").replaceAll("Ω", "ohm");
+
+interface SheetProps {
+  title: string;
+  input: PaperInput;
+  /** Points; 9.2 where nothing is said. */
+  fontSize?: number;
+  children: ReactNode;
+}
+
+/** One paper on the region's own format. */
+export function Sheet({ title, input: { document, firm, date }, fontSize, children }: SheetProps) {
+  const codebook = codebookOf(document.rules);
+  return (
+    <Document title={`${title}, ${document.title}`} author={firm} language="en">
+      <Page size={codebook.region === "us" ? "LETTER" : "A4"} style={[s.page, fontSize ? { fontSize } : {}]}>
+        <Text style={[s.foot, { left: 42 }]} fixed>
+          {document.title} - {firm}
+        </Text>
+        <Text
+          style={[s.foot, { left: 300, right: 42, textAlign: "right" }]}
+          fixed
+          render={({ pageNumber, totalPages }) => `${pageNumber} / ${totalPages}`}
+        />
+        <View style={s.head}>
+          <View>
+            <Text style={s.title}>{title}</Text>
+            <Text>{document.enquiry?.address || document.title}</Text>
+            {document.enquiry?.customer ? <Text style={s.quiet}>for {document.enquiry.customer}</Text> : null}
+          </View>
+          <View style={{ alignItems: "flex-end" }}>
+            <Text style={{ fontWeight: 700 }}>{firm}</Text>
+            <Text style={s.quiet}>{codebook.name}</Text>
+            <Text style={s.quiet}>{date}</Text>
+          </View>
+        </View>
+        {children}
+      </Page>
+    </Document>
+  );
+}
+
+/** Lines to sign on, side by side. */
+export function Signatures({ lines }: { lines: readonly string[] }) {
+  return (
+    <View style={s.sign} wrap={false}>
+      {lines.map((line) => (
+        <Text key={line} style={s.line}>
+          {line}
+        </Text>
+      ))}
+    </View>
+  );
+}

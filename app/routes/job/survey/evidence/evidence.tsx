@@ -1,0 +1,185 @@
+/** The evidence list: what a picture must prove, the pictures that do, and what is still missing. */
+import { Button, Checkbox } from "antd";
+import { useRef, useState } from "react";
+import { setValue } from "../../../../../core/case/set-value.ts";
+import { type EvidenceItem, evidenceFor, evidenceMissing } from "../../../../../core/survey/evidence.ts";
+import { Caution, Section } from "../../../../ui/frame/sheet.tsx";
+import { drawnLater, useJobStore } from "../../../../ui/job-store/use-job.tsx";
+import type { ShownPhoto } from "../../../../ui/photo-store/photo-store.ts";
+import { preparePicture } from "../../../../ui/photo-store/prepare.ts";
+import { usePhotoStore, usePhotos } from "../../../../ui/photo-store/use-photos.tsx";
+import styles from "./evidence.module.css";
+import { PictureDialog } from "./picture-dialog.tsx";
+
+/** Makes the chosen files ready one after the other and hands each over; what is no picture is told. */
+function useTakePictures() {
+  const store = usePhotoStore();
+  const [busy, setBusy] = useState(0);
+  async function take(item: string, files: readonly File[]) {
+    setBusy((n) => n + files.length);
+    for (const file of files) {
+      const ready = await preparePicture(file);
+      setBusy((n) => n - 1);
+      if ("problem" in ready) {
+        store.complain(ready.problem);
+        continue;
+      }
+      const { blob, width, height } = ready;
+      const takenAt = new Date().toISOString();
+      const photo = { id: crypto.randomUUID(), item, caption: "", width, height, marks: [], takenAt };
+      try {
+        await store.take({ kind: "add", photo, blob });
+      } catch {
+        store.complain(
+          `"${file.name}" could not be kept: this browser's storage is full or closed. Make room, then take it again`,
+        );
+      }
+    }
+  }
+  return { take, busy };
+}
+
+export const Evidence = drawnLater(function Evidence({ document }) {
+  const { photos, waiting, problems } = usePhotos();
+  const photoStore = usePhotoStore();
+  const { take, busy } = useTakePictures();
+  const [open, setOpen] = useState<string | null>(null);
+  const items = evidenceFor(document);
+  const missing = evidenceMissing(document, new Set(photos.map((p) => p.item)));
+  const needed = missing.filter((m) => m.neededForVerdict);
+  const shown = photos.find((p) => p.id === open);
+  return (
+    <Section
+      id="pictures"
+      title="Pictures"
+      aside={
+        <span className="quiet" role="status">
+          {photos.length} taken
+          {busy > 0 && `, ${busy} being made ready`}
+          {waiting > 0 && `, ${waiting} waiting here until there is a line`}
+        </span>
+      }
+    >
+      <p className={styles.missing} data-missing={needed.length > 0}>
+        {needed.length > 0
+          ? `Still to be proved for the verdict: ${needed.map((m) => m.label.toLowerCase()).join("; ")}`
+          : missing.length > 0
+            ? `All that the verdict rests on is proved; ${missing.length} more would round it off`
+            : "Everything on the list is proved"}
+      </p>
+      {problems.length > 0 && (
+        <div className={styles.problems} role="alert">
+          {problems.map((problem) => (
+            <p key={problem}>{problem}</p>
+          ))}
+          <Button size="small" onClick={() => photoStore.dismissProblems()}>
+            Understood
+          </Button>
+        </div>
+      )}
+      <ul className={styles.items}>
+        {items.map((item) => (
+          <Item
+            key={item.id}
+            item={item}
+            photos={photos.filter((p) => p.item === item.id)}
+            notHere={document.survey?.notHere?.includes(item.id) ?? false}
+            onFiles={(files) => void take(item.id, files)}
+            onOpen={setOpen}
+          />
+        ))}
+      </ul>
+      {shown && <PictureDialog key={shown.id} photo={shown} items={items} onClose={() => setOpen(null)} />}
+    </Section>
+  );
+});
+
+/** So many of the last pictures of an item are shown until all are asked for. */
+const AT_FIRST = 10;
+
+interface ItemProps {
+  item: EvidenceItem;
+  photos: readonly ShownPhoto[];
+  notHere: boolean;
+  onFiles(files: readonly File[]): void;
+  onOpen(id: string): void;
+}
+
+function Item({ item, photos, notHere, onFiles, onOpen }: ItemProps) {
+  const store = useJobStore();
+  const [all, setAll] = useState(false);
+  const proved = photos.length > 0;
+  const mark = (on: boolean) => {
+    const others = (store.getState().document.survey?.notHere ?? []).filter((id) => id !== item.id);
+    store.edit(setValue(store.getState().document, "/survey/notHere", on ? [...others, item.id] : others));
+  };
+  return (
+    <li
+      className={styles.item}
+      data-proved={proved || notHere}
+      onDragOver={(e) => e.preventDefault()}
+      onDrop={(e) => {
+        e.preventDefault();
+        onFiles([...e.dataTransfer.files]);
+      }}
+    >
+      <div className={styles.what}>
+        <strong>{item.label}</strong>
+        <span className="quiet">{item.shows}</span>
+        {!proved && !notHere && item.caution && <Caution>{item.caution}</Caution>}
+      </div>
+      <div className={styles.thumbnails}>
+        {(all ? photos : photos.slice(-AT_FIRST)).map((photo) => (
+          <button
+            key={photo.id}
+            type="button"
+            className={styles.thumbnail}
+            data-waiting={photo.waiting}
+            aria-label={`${item.label}: ${photo.caption || "picture"}${photo.waiting ? ", waiting to be sent" : ""}`}
+            onClick={() => onOpen(photo.id)}
+          >
+            <img src={photo.thumbnail} alt="" loading="lazy" decoding="async" width={96} height={72} />
+            {photo.waiting && <span>waiting</span>}
+            {photo.marks.length > 0 && <span>{photo.marks.length} drawn</span>}
+          </button>
+        ))}
+        {!all && photos.length > AT_FIRST && (
+          <Button onClick={() => setAll(true)}>and {photos.length - AT_FIRST} more</Button>
+        )}
+      </div>
+      <div className={styles.take}>
+        <Picker label={`Camera: ${item.label}`} text="Camera" capture onFiles={onFiles} />
+        <Picker label={`Files: ${item.label}`} text="Files" onFiles={onFiles} />
+        {!proved && (
+          <Checkbox checked={notHere} onChange={(e) => mark(e.target.checked)} aria-label={`${item.label} is not here`}>
+            not here
+          </Checkbox>
+        )}
+      </div>
+    </li>
+  );
+}
+
+function Picker(props: { label: string; text: string; capture?: boolean; onFiles(files: readonly File[]): void }) {
+  const input = useRef<HTMLInputElement>(null);
+  return (
+    <>
+      <Button onClick={() => input.current?.click()} aria-label={props.label}>
+        {props.text}
+      </Button>
+      <input
+        ref={input}
+        type="file"
+        hidden
+        accept="image/*"
+        multiple={!props.capture}
+        {...(props.capture && { capture: "environment" as const })}
+        data-picker={props.label}
+        onChange={(event) => {
+          props.onFiles([...(event.target.files ?? [])]);
+          event.target.value = "";
+        }}
+      />
+    </>
+  );
+}

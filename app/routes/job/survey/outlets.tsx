@@ -1,0 +1,94 @@
+/** Outlets worth knowing: those a car could be charged from, or that an appliance gives up its circuit at. */
+import { Button } from "antd";
+import type { Outlet, OutletType } from "../../../../core/case/types.ts";
+import { codebookOf } from "../../../../core/codebook/index.ts";
+import { LENGTH_UNITS } from "../../../../core/quantity/parse.ts";
+import { CaseChoice, CaseQuantity, CaseSwitch, CaseText, Fields } from "../../../ui/case-field/case-field.tsx";
+import { Caution, Section } from "../../../ui/frame/sheet.tsx";
+import { drawnLater, useJobStore } from "../../../ui/job-store/use-job.tsx";
+import styles from "./survey.module.css";
+
+export const Outlets = drawnLater(function Outlets({ document }) {
+  const store = useJobStore();
+  const codebook = codebookOf(document.rules);
+  const types = Object.keys(codebook.outlets) as OutletType[];
+  const outlets = document.outlets ?? [];
+  function add() {
+    const outlet: Outlet = { id: `outlet-${crypto.randomUUID().slice(0, 8)}`, type: types.at(-1) as OutletType };
+    store.edit([
+      ...(store.getState().document.outlets === undefined ? [{ op: "add" as const, path: "/outlets", value: [] }] : []),
+      { op: "add", path: "/outlets/-", value: outlet },
+    ]);
+  }
+  function takeAway(id: string) {
+    const index = (store.getState().document.outlets ?? []).findIndex((o) => o.id === id);
+    if (index >= 0) store.edit([{ op: "remove", path: `/outlets/${index}` }]);
+  }
+  return (
+    <Section
+      id="outlets"
+      title={codebook.region === "us" ? "Receptacles worth knowing" : "Sockets worth knowing"}
+      aside={<Button onClick={add}>Add a {codebook.words.outlet}</Button>}
+    >
+      {outlets.length === 0 && (
+        <p className="quiet">
+          One that a charging lead could reach, or a dryer's that could be shared. None has been recorded.
+        </p>
+      )}
+      {outlets.map((outlet, index) => {
+        const at = `/outlets/${index}`;
+        const use = codebook.outlets[outlet.type];
+        return (
+          <div key={outlet.id} className={styles.outlet}>
+            <Fields>
+              <CaseChoice
+                label="Type"
+                pointer={`${at}/type`}
+                options={types.map((value) => ({ value, label: value === "bs1363" ? "BS 1363, 13 A" : value }))}
+              />
+              <CaseText label="Place" pointer={`${at}/place`} placeholder="garage, left wall" />
+              <CaseQuantity
+                label="Lead from it to the car"
+                pointer={`${at}/leadLength`}
+                units={LENGTH_UNITS}
+                usual={codebook.lengthUnit}
+              />
+              <CaseChoice
+                label="On circuit"
+                pointer={`${at}/circuit`}
+                options={document.panels.flatMap((p) =>
+                  (p.circuits ?? []).map((c) => ({ value: c.id, label: `${c.label || c.id}, ${c.ratingA ?? "?"} A` })),
+                )}
+              />
+              <CaseChoice
+                label="Shared with"
+                pointer={`${at}/sharedWith`}
+                options={document.loads
+                  .filter((l) => codebook.loadKinds.find((k) => k.kind === l.kind)?.fixedVA === undefined)
+                  .map((l) => ({ value: l.id, label: l.label ?? l.kind }))}
+              />
+              <CaseSwitch
+                label="Ground proved at its face"
+                pointer={`${at}/grounded`}
+                fallback={use?.grounded ?? true}
+              />
+              <CaseSwitch label="Y-lead plugged in" pointer={`${at}/plainSplitter`} />
+            </Fields>
+            {outlet.plainSplitter && (
+              <Caution>A plain Y-lead is not a splitter: without an interlock both loads can run.</Caution>
+            )}
+            {use?.slow && (
+              <Caution>
+                A household {codebook.words.outlet} is not made for full current for hours: occasional use, reduced
+                current, checked for heat.
+              </Caution>
+            )}
+            <Button type="text" danger onClick={() => takeAway(outlet.id)} aria-label={`Take away the ${outlet.type}`}>
+              Take it away
+            </Button>
+          </div>
+        );
+      })}
+    </Section>
+  );
+});

@@ -1,0 +1,205 @@
+/** What is known of one device of a panel, and what can be done with it. */
+import { Button, Select, Switch } from "antd";
+import { useEffect, useId, useRef } from "react";
+import { setValue } from "../../../../../core/case/set-value.ts";
+import type { CaseDocument, Circuit, DeviceKind, Panel } from "../../../../../core/case/types.ts";
+import { codebookOf } from "../../../../../core/codebook/index.ts";
+import { type Arranged, moveDevice } from "../../../../../core/panel/arrange.ts";
+import { DEVICE_NAMES } from "../../../../../core/panel/quick-device.ts";
+import { placeProblem, type Region } from "../../../../../core/panel/slots.ts";
+import { AMPERE_UNITS, LENGTH_UNITS, NO_UNITS } from "../../../../../core/quantity/parse.ts";
+import {
+  CaseChoice,
+  CaseConductor,
+  CaseNumber,
+  CaseQuantity,
+  CaseSwitch,
+  CaseText,
+  Fields,
+} from "../../../../ui/case-field/case-field.tsx";
+import { Caution } from "../../../../ui/frame/sheet.tsx";
+import { useJob, useJobStore } from "../../../../ui/job-store/use-job.tsx";
+import styles from "./panels.module.css";
+
+const KINDS: Record<Region, readonly DeviceKind[]> = {
+  us: ["breaker", "tandem", "quad", "surge", "blank"],
+  uk: ["mcb", "rcbo", "rewirable-fuse", "cartridge-fuse", "surge", "blank"],
+};
+
+interface Props {
+  panelIndex: number;
+  id: string;
+  onArrange(work: (panel: Panel, document: CaseDocument) => Arranged, done?: string): boolean;
+  onTakeOut(id: string): void;
+  onChooseMore(): void;
+}
+
+export function DeviceSheet({ panelIndex, id, onArrange, onTakeOut, onChooseMore }: Props) {
+  const { document } = useJob();
+  const store = useJobStore();
+  const sheet = useRef<HTMLElement>(null);
+  // On a phone the sheet stands below the drawing.
+  useEffect(() => {
+    sheet.current?.scrollIntoView({ block: "nearest" });
+  }, []);
+  const { region, lengthUnit, words, loadKinds } = codebookOf(document.rules);
+  const panel = document.panels[panelIndex] as Panel;
+  const k = (panel.circuits ?? []).findIndex((c) => c.id === id);
+  const circuit = panel.circuits?.[k];
+  if (!circuit) return null;
+  const at = `/panels/${panelIndex}/circuits/${k}`;
+  const others = (panel.circuits ?? []).filter((c) => c.id !== id);
+  const us = region === "us";
+  const check = (changed: Partial<Circuit>) => placeProblem({ ...circuit, ...changed }, others, panel.spaces, region);
+  return (
+    <section
+      ref={sheet}
+      className={styles.device}
+      aria-label={`Device: ${circuit.label || DEVICE_NAMES[circuit.device ?? "breaker"]}`}
+    >
+      <Fields>
+        <CaseText label="Label" pointer={`${at}/label`} />
+        <CaseNumber label="Rating" pointer={`${at}/ratingA`} units={AMPERE_UNITS} usual="A" />
+        <CaseNumber
+          label={`First ${words.space}`}
+          pointer={`${at}/position`}
+          units={NO_UNITS}
+          usual=""
+          check={(position) => check({ position })}
+        />
+        <CaseNumber
+          label="Poles"
+          pointer={`${at}/poles`}
+          units={NO_UNITS}
+          usual=""
+          check={(poles) => check({ poles })}
+        />
+        <CaseChoice
+          label="Device"
+          pointer={`${at}/device`}
+          fallback={us ? "breaker" : "mcb"}
+          options={KINDS[region].map((value) => ({ value, label: DEVICE_NAMES[value] }))}
+        />
+        {us ? (
+          <CaseChoice
+            label="Guards against"
+            pointer={`${at}/protects`}
+            options={[
+              { value: "afci", label: "arcs (AFCI)" },
+              { value: "gfci", label: "ground faults (GFCI)" },
+              { value: "afci-gfci", label: "both" },
+            ]}
+          />
+        ) : (
+          <CaseChoice
+            label="RCD type on it"
+            pointer={`${at}/rcd`}
+            fallback="none"
+            options={(["none", "AC", "A", "F", "B"] as const).map((value) => ({
+              value,
+              label: value === "none" ? "no" : value,
+            }))}
+          />
+        )}
+        <CaseChoice
+          label="Status"
+          pointer={`${at}/status`}
+          fallback="in-use"
+          options={[
+            { value: "in-use", label: "in use" },
+            { value: "abandoned", label: "abandoned" },
+            { value: "charger-ready", label: "charger-ready stub" },
+          ]}
+        />
+        <CaseConductor label="Conductor" pointer={`${at}/conductor`} region={region} />
+        <CaseQuantity label="Length" pointer={`${at}/length`} units={LENGTH_UNITS} usual={lengthUnit} />
+        <div className={styles.feedsLoads}>
+          <label htmlFor={`loads-${id}`}>Feeds</label>
+          <Select
+            id={`loads-${id}`}
+            mode="multiple"
+            aria-label="Loads it feeds"
+            placeholder="loads of the ledger"
+            value={circuit.loads ?? []}
+            options={document.loads.map((l) => ({
+              value: l.id,
+              label: l.label ?? loadKinds.find((kind) => kind.kind === l.kind)?.label ?? l.kind,
+            }))}
+            onChange={(loads: string[]) => store.edit(setValue(store.getState().document, `${at}/loads`, loads))}
+          />
+        </div>
+        <Backfeed at={at} circuit={circuit} />
+        <CaseSwitch label="Shared with another dwelling" pointer={`${at}/shared`} />
+      </Fields>
+      {circuit.status === "charger-ready" && (
+        <Caution>
+          A breaker is not raised to fit the charger until the conductor behind it has been seen along its whole length.
+        </Caution>
+      )}
+      {circuit.status === "abandoned" && (
+        <Caution>Prove it dead, and follow it to both ends, before it is touched.</Caution>
+      )}
+      <p className={styles.actions}>
+        <Button
+          onClick={() => onArrange((p) => moveDevice(p, id, (circuit.position ?? 1) - (us ? 2 : 1), region))}
+          aria-label="Move it back one place"
+        >
+          {us ? "Up" : "Left"}
+        </Button>
+        <Button
+          onClick={() => onArrange((p) => moveDevice(p, id, (circuit.position ?? 1) + (us ? 2 : 1), region))}
+          aria-label="Move it on one place"
+        >
+          {us ? "Down" : "Right"}
+        </Button>
+        <Button onClick={onChooseMore}>Choose more</Button>
+        <Button type="text" danger onClick={() => onTakeOut(id)}>
+          Take out
+        </Button>
+      </p>
+    </section>
+  );
+}
+
+/** Solar, a battery or a generator that feeds back through this device. */
+function Backfeed({ at, circuit }: { at: string; circuit: Circuit }) {
+  const store = useJobStore();
+  const id = useId();
+  const fed = circuit.backfeed ?? null;
+  const usualA = Math.max(1, Math.floor((circuit.ratingA ?? 20) / 1.25));
+  return (
+    <>
+      <div className={styles.feedsLoads}>
+        <label htmlFor={id}>A source feeds back through it</label>
+        <Switch
+          id={id}
+          checked={fed !== null}
+          checkedChildren="yes"
+          unCheckedChildren="no"
+          style={{ justifySelf: "start" }}
+          onChange={(on) =>
+            store.edit(
+              setValue(
+                store.getState().document,
+                `${at}/backfeed`,
+                on ? { outputA: usualA, oppositeEnd: false } : null,
+              ),
+            )
+          }
+        />
+      </div>
+      {fed && (
+        <>
+          <CaseNumber
+            label="Its output"
+            pointer={`${at}/backfeed/outputA`}
+            units={AMPERE_UNITS}
+            usual="A"
+            empty="refused"
+          />
+          <CaseSwitch label="Opposite end of the bus from the main" pointer={`${at}/backfeed/oppositeEnd`} />
+        </>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,80 @@
+/** Every panel of the home, nested by its feeder. */
+import { Button } from "antd";
+import { codebookOf } from "../../../../../core/codebook/index.ts";
+import { linksOf } from "../../../../../core/panel/links.ts";
+import { addSubPanel, nestedPanels } from "../../../../../core/panel/sub-panels.ts";
+import { Section } from "../../../../ui/frame/sheet.tsx";
+import { useJob, useJobStore } from "../../../../ui/job-store/use-job.tsx";
+import { OnePanel } from "./one-panel.tsx";
+import styles from "./panels.module.css";
+
+export function Panels() {
+  const { document } = useJob();
+  const store = useJobStore();
+  const { words, region } = codebookOf(document.rules);
+  const nested = nestedPanels(document);
+  const first = nested[0]?.panel;
+  const sub = region === "us" ? "sub-panel" : "further board";
+  return (
+    <Section
+      id="panels"
+      title={nested.length > 1 ? `Panels (${nested.length})` : words.mainPanel}
+      aside={
+        first && (
+          <Button
+            onClick={() =>
+              store.edit(
+                addSubPanel(
+                  first.id,
+                  `panel-${crypto.randomUUID().slice(0, 8)}`,
+                  region === "us" ? "Sub-panel" : "Garage board",
+                ),
+              )
+            }
+          >
+            Add a {sub}
+          </Button>
+        )
+      }
+    >
+      {nested.map(({ panel, index, depth }) => (
+        <div key={panel.id} className={styles.nested} data-depth={Math.min(depth, 3)}>
+          <OnePanel index={index} alone={nested.length === 1} />
+        </div>
+      ))}
+      <Links />
+    </Section>
+  );
+}
+
+/** What is linked to nothing yet, so that nothing is forgotten or counted twice. */
+function Links() {
+  const { document } = useJob();
+  const { loads, devices, twice } = linksOf(document);
+  const placed = document.panels.some((p) => (p.circuits ?? []).length > 0);
+  if (!placed) return null;
+  const { loadKinds } = codebookOf(document.rules);
+  const nameOf = (load: (typeof loads)[number]) =>
+    load.label ?? loadKinds.find((k) => k.kind === load.kind)?.label ?? load.kind;
+  return (
+    <div className={styles.links}>
+      {twice.map(({ load, circuits }) => (
+        <p key={load.id} className={styles.twice} role="alert">
+          {nameOf(load)} is claimed by {circuits.map((c) => c.label || c.id).join(" and ")}: link it to one.
+        </p>
+      ))}
+      {loads.length > 0 && (
+        <p>
+          <strong>Loads on no device:</strong> {loads.map(nameOf).join(", ")}
+        </p>
+      )}
+      {devices.length > 0 && (
+        <p>
+          <strong>Devices without a load of the ledger:</strong>{" "}
+          {devices.map(({ circuit }) => circuit.label || `${circuit.ratingA ?? "?"} A`).join(", ")}
+          <span className="quiet"> (lights and general outlets are counted by area or as circuits)</span>
+        </p>
+      )}
+    </div>
+  );
+}

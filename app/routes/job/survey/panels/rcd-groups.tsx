@@ -1,0 +1,65 @@
+/** Residual-current devices that protect a run of ways of a board. */
+import { Button } from "antd";
+import type { Panel, RcdGroup } from "../../../../../core/case/types.ts";
+import { groupEndProblem } from "../../../../../core/panel/limits.ts";
+import { AMPERE_UNITS, NO_UNITS } from "../../../../../core/quantity/parse.ts";
+import { CaseChoice, CaseNumber, Fields } from "../../../../ui/case-field/case-field.tsx";
+import { useJob, useJobStore } from "../../../../ui/job-store/use-job.tsx";
+import styles from "./panels.module.css";
+
+export function RcdGroups({ index }: { index: number }) {
+  const { document } = useJob();
+  const store = useJobStore();
+  const panel = document.panels[index] as Panel;
+  const groups = panel.rcdGroups ?? [];
+  const at = `/panels/${index}/rcdGroups`;
+  function add() {
+    const from = Math.min((groups.at(-1)?.to ?? 0) + 1, panel.spaces ?? 1);
+    const group: RcdGroup = { id: `rcd-${crypto.randomUUID().slice(0, 8)}`, rcd: "A", from, to: panel.spaces ?? from };
+    store.edit([
+      ...(panel.rcdGroups === undefined ? [{ op: "add" as const, path: at, value: [] }] : []),
+      { op: "add", path: `${at}/-`, value: group },
+    ]);
+  }
+  return (
+    <>
+      {groups.map((group, k) => (
+        <fieldset key={group.id} className={styles.feeder}>
+          <legend>
+            RCD over ways {group.from} to {group.to}
+          </legend>
+          <Fields>
+            <CaseChoice
+              label="RCD type"
+              pointer={`${at}/${k}/rcd`}
+              options={(["AC", "A", "F", "B"] as const).map((value) => ({ value, label: value }))}
+            />
+            <CaseNumber label="RCD rating" pointer={`${at}/${k}/ratingA`} units={AMPERE_UNITS} usual="A" />
+            <CaseNumber
+              label="From way"
+              pointer={`${at}/${k}/from`}
+              empty="refused"
+              units={NO_UNITS}
+              usual=""
+              check={(from) => (from > group.to ? `must be at most ${group.to}, the last way of the group` : null)}
+            />
+            <CaseNumber
+              label="To way"
+              pointer={`${at}/${k}/to`}
+              empty="refused"
+              units={NO_UNITS}
+              usual=""
+              check={(to) => groupEndProblem({ ...group, to }, panel.spaces)}
+            />
+          </Fields>
+          <Button type="text" danger onClick={() => store.edit([{ op: "remove", path: `${at}/${k}` }])}>
+            Take this RCD away
+          </Button>
+        </fieldset>
+      ))}
+      <p className={styles.actions}>
+        <Button onClick={add}>Add an RCD over several ways</Button>
+      </p>
+    </>
+  );
+}

@@ -1,0 +1,65 @@
+/** Who has to agree, and how to get in. */
+import { Button } from "antd";
+import { useOutletContext } from "react-router";
+import type { PermissionFrom, PermissionState } from "../../../../core/case/types.ts";
+import { codebookOf } from "../../../../core/codebook/index.ts";
+import { CaseChoice, CaseLines, CaseText, Fields } from "../../../ui/case-field/case-field.tsx";
+import { Section } from "../../../ui/frame/sheet.tsx";
+import { drawnLater } from "../../../ui/job-store/use-job.tsx";
+
+const STATES: readonly { value: PermissionState; label: string }[] = [
+  { value: "not-needed", label: "not needed" },
+  { value: "to-ask", label: "to ask" },
+  { value: "asked", label: "asked, waiting" },
+  { value: "given", label: "given" },
+  { value: "refused", label: "refused" },
+];
+
+export const People = drawnLater(function People({ document }) {
+  const { jobId } = useOutletContext<{ jobId: string }>();
+  const { region } = codebookOf(document.rules);
+  const tenant = document.enquiry?.tenure === "tenant";
+  const asks: { from: PermissionFrom; label: string }[] = [
+    ...(tenant ? [{ from: "owner" as const, label: "Owner's consent" }] : []),
+    { from: "association", label: region === "us" ? "Association approval" : "Freeholder or managing agent" },
+    { from: "authority", label: region === "us" ? "Utility or authority" : "Network operator" },
+  ];
+  return (
+    <Section
+      id="people"
+      title="People and permissions"
+      aside={
+        tenant && (
+          <Button href={`/jobs/${jobId}/papers/owner-consent.pdf`} target="_blank">
+            Consent form (PDF)
+          </Button>
+        )
+      }
+    >
+      <Fields>
+        <CaseChoice
+          label="Home is"
+          pointer="/enquiry/tenure"
+          fallback="owner"
+          options={[
+            { value: "owner", label: "owned" },
+            { value: "tenant", label: "rented" },
+          ]}
+        />
+        {tenant && <CaseText label="Owner of the home" pointer="/enquiry/owner" />}
+        {asks.map(({ from, label }) => (
+          <CaseChoice
+            key={from}
+            label={label}
+            pointer={`/enquiry/permissions/${from}`}
+            fallback={from === "owner" ? "to-ask" : "not-needed"}
+            options={STATES}
+          />
+        ))}
+        <CaseLines label="Access" pointer="/enquiry/access" placeholder="keys, hours, where the van may stand" />
+        <CaseLines label="Animals" pointer="/enquiry/animals" placeholder="dog in the yard" />
+        <CaseLines label="Gate" pointer="/enquiry/gate" placeholder="code, height, who opens" />
+      </Fields>
+    </Section>
+  );
+});

@@ -1,0 +1,113 @@
+/** The supply: rating, system, earthing, conductors, and what else stands between the street and the panel. */
+import { codebookOf } from "../../../../core/codebook/index.ts";
+import { AMPERE_UNITS, OHM_UNITS } from "../../../../core/quantity/parse.ts";
+import { showA } from "../../../../core/units.ts";
+import { ISOLATE } from "../../../../core/ways/situation.ts";
+import {
+  CaseChoice,
+  CaseConductor,
+  CaseNumber,
+  CaseSwitch,
+  CaseText,
+  Fields,
+} from "../../../ui/case-field/case-field.tsx";
+import { Caution, Section } from "../../../ui/frame/sheet.tsx";
+import { useJob } from "../../../ui/job-store/use-job.tsx";
+import { Figure } from "../../../ui/why/why-sheet.tsx";
+
+const SYSTEMS = {
+  "split-phase-120-240": "120/240 V",
+  "two-legs-120-208": "120/208 V",
+  "single-phase-230": "Single phase",
+  "three-phase-230-400": "Three phase",
+} as const;
+
+export function SupplySection() {
+  const { document, assessment } = useJob();
+  const codebook = codebookOf(document.rules);
+  const { words, asksFor, region } = codebook;
+  return (
+    <Section
+      id="supply"
+      title={words.supply === "service" ? "Service" : "Supply"}
+      aside={
+        <span className="quiet">
+          taken as <Figure why={assessment.explain.ratingA}>{showA(assessment.supply.ratingA)}</Figure>
+        </span>
+      }
+    >
+      <Caution>{ISOLATE[region]}</Caution>
+      <Fields>
+        <CaseNumber
+          label={words.supplyRating}
+          pointer="/supply/ratingA"
+          units={AMPERE_UNITS}
+          usual="A"
+          empty="null"
+          source="supply.ratingA"
+          hint={`${words.ratingReadOff}; leave empty if it cannot be read`}
+        />
+        <CaseChoice
+          label="System"
+          pointer="/supply/system"
+          source="supply.system"
+          options={codebook.systems.map((value) => ({ value, label: SYSTEMS[value] }))}
+        />
+        <CaseConductor
+          label={region === "us" ? "Service conductors" : "Tails"}
+          pointer="/supply/conductor"
+          region={region}
+          source="supply.conductor"
+          sizeOnly
+        />
+        {asksFor.earthing && (
+          <CaseChoice
+            label="Earthing"
+            pointer="/supply/earthing"
+            source="supply.earthing"
+            options={[
+              { value: "tn-c-s", label: "TN-C-S" },
+              { value: "tn-s", label: "TN-S" },
+              { value: "tt", label: "TT" },
+            ]}
+          />
+        )}
+        {asksFor.earthing && (
+          <CaseNumber
+            label="Measured Ze"
+            pointer="/supply/zeOhm"
+            units={OHM_UNITS}
+            usual="ohm"
+            empty="null"
+            source="supply.zeOhm"
+          />
+        )}
+        <CaseText
+          label="Meter place"
+          pointer="/supply/meterPlace"
+          source="supply.meterPlace"
+          placeholder="outside, left of the door"
+        />
+        {asksFor.earthing && (
+          <CaseSwitch label="Looped to the neighbour" pointer="/supply/looped" source="supply.looped" />
+        )}
+        {region === "uk" && (
+          <CaseSwitch label="Isolator after the meter" pointer="/supply/isolator" source="supply.isolator" />
+        )}
+        {region === "us" && (
+          <CaseSwitch
+            label="Emergency disconnect outdoors"
+            pointer="/supply/emergencyDisconnect"
+            source="supply.emergencyDisconnect"
+          />
+        )}
+        <CaseSwitch
+          label="Solar or other generation"
+          pointer="/supply/onsiteGeneration"
+          source="supply.onsiteGeneration"
+        />
+        <CaseSwitch label="Battery" pointer="/supply/battery" source="supply.battery" />
+      </Fields>
+    </Section>
+  );
+}

@@ -1,0 +1,116 @@
+import { randomUUID } from "node:crypto";
+import sharp from "sharp";
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { usCase } from "../../core/testing/cases.ts";
+import { firm, person } from "../../db/schema.ts";
+import { closeDatabase, database } from "./database.ts";
+import { jobsOf } from "./firm-jobs.ts";
+import { photosOf } from "./job-photos.ts";
+import { type KeptPicture, keepPicture } from "./pictures.ts";
+
+const ours = { id: randomUUID(), name: "Ours", rules: "us-nec-2023" };
+const theirs = { id: randomUUID(), name: "Theirs", rules: "us-nec-2023" };
+const mara = {
+  id: randomUUID(),
+  firmId: ours.id,
+  name: "Mara",
+  email: `${randomUUID()}@x.example`,
+  role: "owner" as const,
+  passwordHash: "x",
+};
+const photos = photosOf(ours.id);
+const jpeg = (width: number, height: number, orientation = 1) =>
+  sharp({ create: { width, height, channels: 3, background: "#888" } })
+    .withExif({ IFD3: { GPSLatitude: "51/1 30/1 0/1" } })
+    .withMetadata({ orientation })
+    .jpeg()
+    .toBuffer();
+let kept: KeptPicture;
+let job: string;
+
+beforeAll(async () => {
+  await database.insert(firm).values([ours, theirs]);
+  await database.insert(person).values(mara);
+  kept = (await keepPicture(await jpeg(60, 40))) as KeptPicture;
+  job = await jobsOf(ours.id).create(usCase());
+});
+afterAll(() => closeDatabase());
+
+const add = (id: string, jobId = job, takenAt = new Date(0)) =>
+  photos.add(jobId, mara.id, { ...kept, id, item: "meter", caption: "", takenAt });
+
+describe("a picture that is kept", () => {
+  it("stands upright and says nothing of where it was taken", async () => {
+    const upright = await keepPicture(await jpeg(60, 40, 6));
+    expect(upright).toMatchObject({ width: 40, height: 60 });
+    const { exif, format, orientation } = await sharp(upright?.picture).metadata();
+    expect([exif, orientation, format]).toEqual([undefined, undefined, "jpeg"]);
+  });
+  it("is no longer than 2400 pixels, and has a thumbnail", async () => {
+    const large = await keepPicture(await jpeg(4800, 1200));
+    expect(large).toMatchObject({ width: 2400, height: 600 });
+    expect(await sharp(large?.thumbnail).metadata()).toMatchObject({ width: 320, height: 240 });
+  });
+  it("is a picture: words, drawings with script and broken files are not", async () => {
+    for (const bytes of ["just words", "<svg xmlns='http://www.w3.org/2000/svg' width='9' height='9'/>", ""])
+      expect(await keepPicture(Buffer.from(bytes))).toBeNull();
+    expect(await keepPicture((await jpeg(60, 40)).subarray(0, 80))).toBeNull();
+    const gif = await sharp({ create: { width: 4, height: 4, channels: 3, background: "#888" } })
+      .gif()
+      .toBuffer();
+    expect(await keepPicture(gif)).toBeNull();
+  });
+});
+
+describe("the photos of a job", () => {
+  it("are kept once by their id, however often they are sent, and listed as they were taken", async () => {
+    const [late, early] = [randomUUID(), randomUUID()];
+    expect(await add(late, job, new Date(2000))).toBe("kept");
+    expect(await add(early, job, new Date(1000))).toBe("kept");
+    expect(await add(late, job, new Date(3000))).toBe("known");
+    const list = await photos.list(job);
+    expect(list?.map((p) => [p.id, p.takenAt])).toEqual([
+      [early, "1970-01-01T00:00:01.000Z"],
+      [late, "1970-01-01T00:00:02.000Z"],
+    ]);
+    expect(await photos.bytes(job, late, "picture")).toEqual(kept.picture);
+    expect(await photos.bytes(job, late, "thumbnail")).toEqual(kept.thumbnail);
+  });
+  it("sent twice at the same moment are one", async () => {
+    const own = await jobsOf(ours.id).create(usCase());
+    const id = randomUUID();
+    await Promise.all([add(id, own), add(id, own), add(id, own)]);
+    expect(await photos.list(own)).toHaveLength(1);
+  });
+  it("can be said something of, drawn on, and taken away", async () => {
+    const id = randomUUID();
+    await add(id);
+    const marks = [{ kind: "label" as const, points: [[0.5, 0.5]] as [[number, number]], text: "here" }];
+    expect(await photos.change(job, id, { caption: "Meter", item: "panel-open", marks })).toBe(true);
+    expect((await photos.list(job))?.find((p) => p.id === id)).toMatchObject({
+      caption: "Meter",
+      item: "panel-open",
+      marks,
+    });
+    expect(await photos.change(job, id, {})).toBe(true);
+    expect(await photos.remove(job, id)).toBe(true);
+    expect(await photos.remove(job, id)).toBe(true);
+    expect(await photos.change(job, id, { caption: "gone" })).toBe(false);
+    expect(await photos.bytes(job, id, "picture")).toBeNull();
+  });
+  it("are another firm's business to nobody else", async () => {
+    const id = randomUUID();
+    await add(id);
+    const foreign = photosOf(theirs.id);
+    expect(await foreign.list(job)).toBeNull();
+    expect(await foreign.bytes(job, id, "picture")).toBeNull();
+    expect(await foreign.change(job, id, { caption: "x" })).toBe(false);
+    expect(await foreign.remove(job, id)).toBe(false);
+    expect(
+      await foreign.add(job, mara.id, { ...kept, id: randomUUID(), item: "meter", caption: "", takenAt: new Date() }),
+    ).toBeNull();
+    const other = await jobsOf(ours.id).create(usCase());
+    expect(await add(id, other)).toBeNull();
+    expect(await photos.bytes(job, id, "picture")).not.toBeNull();
+  });
+});

@@ -1,0 +1,90 @@
+/** All access to the photos of jobs goes through here, and every query is limited to one firm. */
+import { and, asc, eq } from "drizzle-orm";
+import type { PhotoChange, PhotoEntry } from "../../core/survey/photo.ts";
+import { job, photo } from "../../db/schema.ts";
+import { database } from "./database.ts";
+import type { KeptPicture } from "./pictures.ts";
+
+export interface NewPhoto extends KeptPicture {
+  id: string;
+  item: string;
+  caption: string;
+  takenAt: Date;
+}
+
+const entry = {
+  id: photo.id,
+  item: photo.item,
+  caption: photo.caption,
+  width: photo.width,
+  height: photo.height,
+  marks: photo.marks,
+  takenAt: photo.takenAt,
+};
+
+/** The photos of the jobs of one firm. */
+export function photosOf(firmId: string) {
+  const hasJob = async (jobId: string) =>
+    (
+      await database
+        .select({ id: job.id })
+        .from(job)
+        .where(and(eq(job.id, jobId), eq(job.firmId, firmId)))
+    ).length > 0;
+  const own = (jobId: string, photoId: string) => and(eq(photo.id, photoId), eq(photo.jobId, jobId));
+
+  return {
+    /** Whether the firm has such a job. */
+    hasJob,
+
+    /** The photos of a job in the order they were taken, without their bytes; null where the firm has no such job. */
+    async list(jobId: string): Promise<PhotoEntry[] | null> {
+      if (!(await hasJob(jobId))) return null;
+      const rows = await database
+        .select(entry)
+        .from(photo)
+        .where(eq(photo.jobId, jobId))
+        .orderBy(asc(photo.takenAt), asc(photo.id));
+      return rows.map((row) => ({ ...row, takenAt: row.takenAt.toISOString() }));
+    },
+
+    /** Keeps a photo, once by its id. Null where the firm has no such job, or the id is another job's. */
+    async add(jobId: string, personId: string, { takenAt, ...kept }: NewPhoto): Promise<"kept" | "known" | null> {
+      if (!(await hasJob(jobId))) return null;
+      const [known] = await database.select({ jobId: photo.jobId }).from(photo).where(eq(photo.id, kept.id));
+      if (known) return known.jobId === jobId ? "known" : null;
+      await database
+        .insert(photo)
+        .values({ ...kept, jobId, personId, takenAt, marks: [] })
+        // Sent twice at the same moment: the first one stays.
+        .onDuplicateKeyUpdate({ set: { id: kept.id } });
+      return "kept";
+    },
+
+    /** Changes what is said of a photo or drawn on it; false where there is none. */
+    async change(jobId: string, photoId: string, changes: PhotoChange): Promise<boolean> {
+      if (!(await hasJob(jobId))) return false;
+      const found = await database.select({ id: photo.id }).from(photo).where(own(jobId, photoId));
+      if (found.length === 0) return false;
+      if (Object.keys(changes).length > 0) await database.update(photo).set(changes).where(own(jobId, photoId));
+      return true;
+    },
+
+    /** Takes a photo away; doing it twice is no fault. False where the firm has no such job. */
+    async remove(jobId: string, photoId: string): Promise<boolean> {
+      if (!(await hasJob(jobId))) return false;
+      await database.delete(photo).where(own(jobId, photoId));
+      return true;
+    },
+
+    /** The bytes of a photo or its thumbnail, JPEG. */
+    async bytes(jobId: string, photoId: string, size: "picture" | "thumbnail"): Promise<Buffer | null> {
+      const [found] = await database
+        .select({ bytes: photo[size] })
+        .from(photo)
+        .innerJoin(job, eq(photo.jobId, job.id))
+        .where(and(own(jobId, photoId), eq(job.firmId, firmId)));
+      return found?.bytes ?? null;
+    },
+  };
+}

@@ -1,0 +1,25 @@
+/** What waits in the browser: one IndexedDB for edits, photos, and the case as the server last confirmed it. */
+import { type DBSchema, type IDBPDatabase, openDB } from "idb";
+import type { CaseDocument } from "../../../core/case/types.ts";
+import type { WaitingEdit } from "../job-store/outbox.ts";
+import type { PhotoTask } from "../photo-store/photo-store.ts";
+
+export interface HeronBrowserDb extends DBSchema {
+  edits: { key: string; value: WaitingEdit & { jobId: string; place: number }; indexes: { job: string } };
+  bases: { key: string; value: { jobId: string; document: CaseDocument; revision: number } };
+  photos: { key: number; value: PhotoTask & { jobId: string }; indexes: { job: string } };
+}
+
+let opened: Promise<IDBPDatabase<HeronBrowserDb>> | null = null;
+
+/** The browser's database, opened once; version 1 is the first. */
+export function browserDatabase(): Promise<IDBPDatabase<HeronBrowserDb>> {
+  opened ??= openDB<HeronBrowserDb>("heron", 1, {
+    upgrade(db) {
+      db.createObjectStore("edits", { keyPath: "id" }).createIndex("job", "jobId");
+      db.createObjectStore("bases", { keyPath: "jobId" });
+      db.createObjectStore("photos", { keyPath: "place", autoIncrement: true }).createIndex("job", "jobId");
+    },
+  });
+  return opened;
+}

@@ -1,0 +1,342 @@
+/**
+ * The front of a panel or board as the electrician sees it. Drawn from the case alone; who uses it says what choosing
+ * and moving a device does. Devices are dragged, or moved with Alt and the arrows; the arrows alone walk over the spaces.
+ */
+import {
+  DndContext,
+  type DragEndEvent,
+  type DragMoveEvent,
+  MouseSensor,
+  pointerWithin,
+  TouchSensor,
+  useDraggable,
+  useDroppable,
+  useSensor,
+  useSensors,
+} from "@dnd-kit/core";
+import { type CSSProperties, type KeyboardEvent, memo, useCallback, useMemo, useRef, useState } from "react";
+import type { Circuit, Panel } from "../../../core/case/types.ts";
+import { DEVICE_NAMES } from "../../../core/panel/quick-device.ts";
+import { legOf, placeProblem, poleStep, positionsOf, type Region, spacesOf } from "../../../core/panel/slots.ts";
+import { showA } from "../../../core/units.ts";
+import styles from "./panel-drawing.module.css";
+
+export interface PanelDrawingProps {
+  panel: Panel;
+  region: Region;
+  /** How many legs or phases the spaces alternate between. */
+  legs: number;
+  chosen: ReadonlySet<string>;
+  /** Devices whose load is counted in the calculation. */
+  counted: ReadonlySet<string>;
+  /** Panels fed from a device, by its id. */
+  feeds: ReadonlyMap<string, string>;
+  /** A device that is only proposed. */
+  proposed?: { position: number; poles: number; ratingA: number; label: string } | null;
+  /** The space where a new device would go. */
+  at: number | null;
+  onChoose(id: string, more: boolean): void;
+  onSpace(position: number): void;
+  onMove(id: string, position: number): void;
+  onTakeOut(id: string): void;
+}
+
+export function PanelDrawing(props: PanelDrawingProps) {
+  const { panel, region, onMove } = props;
+  const frame = useRef<HTMLDivElement>(null);
+  const [over, setOver] = useState<{ position: number; fits: boolean } | null>(null);
+  const circuits = panel.circuits ?? [];
+  const spaces = spacesOf(panel, region);
+  const covered = useMemo(() => new Set(circuits.flatMap((c) => positionsOf(c, region))), [circuits, region]);
+  const sensors = useSensors(
+    useSensor(MouseSensor, { activationConstraint: { distance: 5 } }),
+    useSensor(TouchSensor, { activationConstraint: { delay: 180, tolerance: 8 } }),
+  );
+
+  /** Where the first pole would stand: the space under the pointer, less the poles above the grip. */
+  const target = ({ active, over: space }: DragMoveEvent | DragEndEvent): number | null => {
+    if (!space) return null;
+    const { grip } = active.data.current as { grip: { current: number } };
+    return (space.data.current as { position: number }).position - grip.current * poleStep(region);
+  };
+  const fits = (id: string, position: number) => {
+    const device = circuits.find((c) => c.id === id);
+    const others = circuits.filter((c) => c.id !== id);
+    return position >= 1 && !!device && placeProblem({ ...device, position }, others, panel.spaces, region) === null;
+  };
+
+  return (
+    <DndContext
+      sensors={sensors}
+      collisionDetection={pointerWithin}
+      autoScroll={false}
+      onDragMove={(event) => {
+        const position = target(event);
+        const id = String(event.active.id);
+        setOver((before) =>
+          position === null ? null : before?.position === position ? before : { position, fits: fits(id, position) },
+        );
+      }}
+      onDragCancel={() => setOver(null)}
+      onDragEnd={(event) => {
+        const position = target(event);
+        setOver(null);
+        if (position !== null) onMove(String(event.active.id), position);
+      }}
+    >
+      {/* biome-ignore lint/a11y/useSemanticElements: a drawing with parts to choose, not a form */}
+      <div
+        ref={frame}
+        role="group"
+        aria-label={`${panel.name ?? "Panel"}, front view`}
+        className={region === "us" ? styles.columns : styles.row}
+        style={{ "--spaces": spaces } as CSSProperties}
+        onKeyDown={(event) => walk(event, frame.current, props, spaces)}
+      >
+        <Main panel={panel} region={region} />
+        {(panel.rcdGroups ?? []).map((group) => (
+          <div
+            key={group.id}
+            className={styles.group}
+            style={{ gridColumn: `${group.from + MAIN_COLUMNS} / ${group.to + MAIN_COLUMNS + 1}` }}
+          >
+            RCD type {group.rcd}
+            {group.ratingA ? ` ${showA(group.ratingA)}` : ""}
+          </div>
+        ))}
+        {Array.from({ length: spaces }, (_, i) => i + 1).map((position) => (
+          <Space
+            key={position}
+            position={position}
+            region={region}
+            legs={props.legs}
+            covered={covered.has(position)}
+            entered={props.at === position}
+            landing={over && over.position === position ? (over.fits ? "fits" : "taken") : null}
+            onSpace={props.onSpace}
+          />
+        ))}
+        {circuits.map((circuit) => (
+          <Device
+            key={circuit.id}
+            circuit={circuit}
+            region={region}
+            chosen={props.chosen.has(circuit.id)}
+            counted={props.counted.has(circuit.id)}
+            feeds={props.feeds.get(circuit.id)}
+            onChoose={props.onChoose}
+          />
+        ))}
+        {props.proposed && <Proposed {...props.proposed} region={region} />}
+        {panel.surgeProtection && !circuits.some((c) => c.device === "surge") && (
+          <div className={styles.surge}>Surge protection</div>
+        )}
+      </div>
+    </DndContext>
+  );
+}
+
+/** The main switch of a UK board stands in the first columns of its row. */
+const MAIN_COLUMNS = 2;
+
+/** The arrows walk from space to space, Alt and an arrow moves the device in hand. */
+function walk(
+  event: KeyboardEvent<HTMLDivElement>,
+  frame: HTMLDivElement | null,
+  props: PanelDrawingProps,
+  spaces: number,
+) {
+  const here = (event.target as HTMLElement).closest<HTMLElement>("[data-position]");
+  if (!here || !frame) return;
+  const id = here.dataset.device;
+  if (id && (event.key === "Delete" || event.key === "Backspace")) {
+    event.preventDefault();
+    return props.onTakeOut(id);
+  }
+  if (id && event.key === " ") {
+    event.preventDefault();
+    return props.onChoose(id, true);
+  }
+  const us = props.region === "us";
+  const first = Number(here.dataset.position);
+  const poles = Number(here.dataset.poles ?? 1);
+  const odd = first % 2 === 1;
+  const by: Record<string, number> = us
+    ? { ArrowUp: -2, ArrowDown: 2, ArrowLeft: odd ? 0 : -1, ArrowRight: odd ? 1 : 0 }
+    : { ArrowLeft: -1, ArrowRight: 1 };
+  const step = by[event.key];
+  if (!step) return;
+  event.preventDefault();
+  if (event.altKey && id) return props.onMove(id, first + step);
+  const along = us ? Math.abs(step) === 2 : true;
+  const to = first + (step > 0 && along ? step * poles : step);
+  if (to < 1 || to > spaces) return;
+  const covers = [...frame.querySelectorAll<HTMLElement>("[data-position]")].filter((part) => {
+    const from = Number(part.dataset.position);
+    return Array.from(
+      { length: Number(part.dataset.poles ?? 1) },
+      (_, i) => from + i * poleStep(props.region),
+    ).includes(to);
+  });
+  (covers.find((part) => part.dataset.device) ?? covers[0])?.focus();
+}
+
+function Main({ panel, region }: { panel: Panel; region: Region }) {
+  const rating = panel.mainA ? showA(panel.mainA) : "not read";
+  const words = region === "uk" ? "Main switch" : panel.mainKind === "lugs" ? "Main lugs" : "Main breaker";
+  return (
+    <div className={styles.main}>
+      <span>{words}</span> <strong className="figure">{rating}</strong>
+    </div>
+  );
+}
+
+/** Where a part stands in the grid of the drawing. */
+function area(position: number, poles: number, half: Circuit["half"], region: Region): CSSProperties {
+  if (region === "uk") return { gridColumn: `${position + MAIN_COLUMNS} / span ${poles}`, gridRow: 2 };
+  const column = position % 2 === 1 ? 2 : 5;
+  const second = half === "b" || half === "inner";
+  return {
+    gridRow: `${Math.ceil(position / 2) + 1} / span ${poles}`,
+    gridColumn: half ? `${column + (second ? 1 : 0)} / span 1` : `${column} / span 2`,
+  };
+}
+
+interface SpaceProps {
+  position: number;
+  region: Region;
+  legs: number;
+  /** A device stands on it: it is only a place to drop on. */
+  covered: boolean;
+  entered: boolean;
+  landing: "fits" | "taken" | null;
+  onSpace(position: number): void;
+}
+
+const Space = memo(function Space({ position, region, legs, covered, entered, landing, onSpace }: SpaceProps) {
+  const { setNodeRef } = useDroppable({ id: `space-${position}`, data: { position } });
+  const leg = legOf(position, region, legs);
+  const word = region === "us" ? "Space" : "Way";
+  const numbered: CSSProperties =
+    region === "uk"
+      ? { gridColumn: position + MAIN_COLUMNS, gridRow: 3 }
+      : { gridRow: Math.ceil(position / 2) + 1, gridColumn: position % 2 === 1 ? 1 : 7 };
+  return (
+    <>
+      <span className={styles.number} style={numbered} aria-hidden="true">
+        {position}
+        {legs > 1 && <i className={styles.leg} data-leg={leg} />}
+      </span>
+      <button
+        ref={setNodeRef}
+        type="button"
+        className={styles.space}
+        style={area(position, 1, undefined, region)}
+        data-position={position}
+        aria-hidden={covered}
+        tabIndex={covered ? -1 : 0}
+        data-entered={entered}
+        data-landing={landing}
+        aria-label={`${word} ${position}, free${legs > 1 ? `, ${region === "us" ? "leg" : "phase"} ${leg}` : ""}`}
+        onClick={() => onSpace(position)}
+      />
+    </>
+  );
+});
+
+interface DeviceProps {
+  circuit: Circuit;
+  region: Region;
+  chosen: boolean;
+  counted: boolean;
+  feeds: string | undefined;
+  onChoose(id: string, more: boolean): void;
+}
+
+const STATUS_WORDS = { "in-use": "", abandoned: "abandoned", "charger-ready": "charger-ready" } as const;
+const PROTECTS = { afci: "AFCI", gfci: "GFCI", "afci-gfci": "AFCI/GFCI" } as const;
+
+const Device = memo(function Device({ circuit, region, chosen, counted, feeds, onChoose }: DeviceProps) {
+  const grip = useRef(0);
+  const data = useMemo(() => ({ grip }), []);
+  const { setNodeRef, listeners, transform, isDragging } = useDraggable({ id: circuit.id, data });
+  const poles = circuit.poles ?? 1;
+  const positions = positionsOf(circuit, region);
+  const unplaced = circuit.position === undefined;
+  const name = circuit.label || DEVICE_NAMES[circuit.device ?? "breaker"];
+  const rating =
+    circuit.ratingA === undefined ? "" : `${region === "uk" && circuit.curve ? circuit.curve : ""}${circuit.ratingA}`;
+  const kind = circuit.device ? DEVICE_NAMES[circuit.device] : "";
+  const said = [
+    `${region === "us" ? "Space" : "Way"} ${positions.join(" and ") || "not recorded"}: ${name}`,
+    circuit.ratingA === undefined ? "" : showA(circuit.ratingA),
+    poles > 1 ? `${poles}-pole` : "",
+    kind,
+    STATUS_WORDS[circuit.status ?? "in-use"],
+    circuit.device === "blank" ? "" : counted ? "counted in the calculation" : "not linked to a load",
+    feeds ? `feeds ${feeds}` : "",
+  ];
+  const press = useCallback((element: HTMLElement, x: number, y: number) => {
+    const box = element.getBoundingClientRect();
+    const share = element.dataset.region === "us" ? (y - box.top) / box.height : (x - box.left) / box.width;
+    grip.current = Math.min(
+      Number(element.dataset.poles) - 1,
+      Math.max(0, Math.floor(share * Number(element.dataset.poles))),
+    );
+  }, []);
+  if (unplaced) return null;
+  return (
+    <button
+      ref={setNodeRef}
+      type="button"
+      {...listeners}
+      onPointerDownCapture={(e) => press(e.currentTarget, e.clientX, e.clientY)}
+      className={styles.device}
+      style={{
+        ...area(circuit.position as number, poles, circuit.half, region),
+        ...(transform && { transform: `translate3d(${transform.x}px, ${transform.y}px, 0)` }),
+      }}
+      data-region={region}
+      data-position={circuit.position}
+      data-device={circuit.id}
+      data-poles={poles}
+      data-kind={circuit.device ?? "breaker"}
+      data-status={circuit.status ?? "in-use"}
+      data-half={circuit.half ? "yes" : "no"}
+      data-dragging={isDragging}
+      aria-pressed={chosen}
+      aria-label={said.filter(Boolean).join(", ")}
+      onClick={(e) => onChoose(circuit.id, e.shiftKey || e.ctrlKey || e.metaKey)}
+    >
+      <span className={styles.text}>
+        <span className={styles.label}>{name}</span>
+        {circuit.protects && <span className={styles.extra}>{PROTECTS[circuit.protects]}</span>}
+        {circuit.device === "rcbo" && <span className={styles.extra}>RCBO {circuit.rcd}</span>}
+        {feeds && <span className={styles.extra}>feeds {feeds}</span>}
+      </span>
+      {rating && <span className={`${styles.rating} figure`}>{rating}</span>}
+      {circuit.device !== "blank" && <i className={styles.counted} data-counted={counted} />}
+    </button>
+  );
+});
+
+function Proposed({
+  position,
+  poles,
+  ratingA,
+  label,
+  region,
+}: {
+  position: number;
+  poles: number;
+  ratingA: number;
+  label: string;
+  region: Region;
+}) {
+  return (
+    <div className={styles.proposed} style={area(position, poles, undefined, region)}>
+      <span className={styles.label}>{label}</span>
+      <span className={`${styles.rating} figure`}>{ratingA}</span>
+    </div>
+  );
+}

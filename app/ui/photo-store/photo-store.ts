@@ -1,0 +1,162 @@
+/**
+ * The pictures of an open job: those the server has, and what still waits in the browser, shown as one list.
+ * Everything a person does is a task; tasks are kept in the browser and go up in order, each exactly once.
+ */
+import type { PhotoChange, PhotoEntry } from "../../../core/survey/photo.ts";
+
+export type PhotoTask =
+  | { place: number; kind: "add"; photo: PhotoEntry; blob: Blob }
+  | { place: number; kind: "change"; id: string; change: PhotoChange }
+  | { place: number; kind: "remove"; id: string };
+export type NewPhotoTask = PhotoTask extends infer T ? (T extends PhotoTask ? Omit<T, "place"> : never) : never;
+
+export interface PhotoQueue {
+  all(): Promise<PhotoTask[]>;
+  /** Keeps a task and returns it with its place; resolved once it is safely kept. */
+  put(task: NewPhotoTask): Promise<PhotoTask>;
+  take(place: number): Promise<void>;
+}
+
+/** done: the server has it; unreachable: try again; refused: it never will, with the reason. */
+export type TaskAnswer = { kind: "done" } | { kind: "unreachable" } | { kind: "refused"; problem: string };
+
+export interface ShownPhoto extends PhotoEntry {
+  /** True while it is only in this browser. */
+  waiting: boolean;
+  /** Address of its picture and thumbnail. */
+  picture: string;
+  thumbnail: string;
+}
+
+export interface PhotoState {
+  photos: readonly ShownPhoto[];
+  /** Tasks that the server has not taken yet. */
+  waiting: number;
+  /** Whether the line was found dead at the last try. */
+  offline: boolean;
+  problems: readonly string[];
+}
+
+export interface PhotoStoreOptions {
+  /** As the page came with them. */
+  photos: readonly PhotoEntry[];
+  queue: PhotoQueue;
+  /** The server's list; null where it cannot be reached. */
+  list(): Promise<readonly PhotoEntry[] | null>;
+  send(task: PhotoTask): Promise<TaskAnswer>;
+  addressOf(id: string, size: "picture" | "thumbnail"): string;
+  /** An address for a picture that is only here. */
+  localAddress(blob: Blob): string;
+  later(work: () => void, ms: number): () => void;
+}
+
+const RETRY_MS = [1000, 2000, 4000, 8000];
+
+export class PhotoStore {
+  private server: readonly PhotoEntry[];
+  private tasks: PhotoTask[] = [];
+  private local = new Map<string, string>();
+  private problems: string[] = [];
+  private offline = false;
+  private sending = false;
+  private tries = 0;
+  private callOff: (() => void) | null = null;
+  private listeners = new Set<() => void>();
+  private state: PhotoState = { photos: [], waiting: 0, offline: false, problems: [] };
+
+  constructor(private readonly options: PhotoStoreOptions) {
+    this.server = options.photos;
+    this.show();
+  }
+
+  subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  };
+  getState = (): PhotoState => this.state;
+
+  /** Takes up what waits and asks the server for its list; call once, when the page is live. */
+  async resume(): Promise<void> {
+    const known = new Set(this.tasks.map((t) => t.place));
+    const listed = this.options.list();
+    // A browser that keeps nothing has nothing waiting.
+    const left = await this.options.queue.all().catch(() => []);
+    this.tasks = [...left.filter((t) => !known.has(t.place)), ...this.tasks];
+    this.show();
+    this.server = (await listed) ?? this.server;
+    this.show();
+    this.sendSoon(0);
+  }
+
+  /** Does one thing: shown and kept at once, sent when there is a line. */
+  async take(task: NewPhotoTask): Promise<void> {
+    this.tasks = [...this.tasks, await this.options.queue.put(task)];
+    this.show();
+    if (!this.offline) this.sendSoon(0);
+  }
+
+  /** Tells of something that went wrong before it became a task, such as a file that is no picture. */
+  complain(problem: string): void {
+    this.problems = [...this.problems, problem];
+    this.show();
+  }
+  dismissProblems(): void {
+    this.problems = [];
+    this.show();
+  }
+
+  sendSoon(ms: number): void {
+    this.callOff?.();
+    this.callOff = this.options.later(() => void this.sendAll(), ms);
+  }
+
+  private async sendAll(): Promise<void> {
+    if (this.sending) return;
+    this.sending = true;
+    for (let task = this.tasks[0]; task; task = this.tasks[0]) {
+      const answer = await this.options.send(task);
+      if (answer.kind === "unreachable") {
+        this.offline = true;
+        this.sendSoon(RETRY_MS[Math.min(this.tries++, RETRY_MS.length - 1)] as number);
+        break;
+      }
+      this.tries = 0;
+      this.offline = false;
+      if (answer.kind === "done") this.server = apply(this.server, task);
+      else this.problems = [...this.problems, answer.problem];
+      this.tasks = this.tasks.filter((t) => t !== task);
+      await this.options.queue.take(task.place);
+      this.show();
+    }
+    this.sending = false;
+    this.show();
+  }
+
+  private show(): void {
+    const all = this.tasks.reduce<readonly PhotoEntry[]>(apply, this.server);
+    const kept = new Set(this.server.map((p) => p.id));
+    for (const task of this.tasks)
+      if (task.kind === "add" && !this.local.has(task.photo.id))
+        this.local.set(task.photo.id, this.options.localAddress(task.blob));
+    const photos = all.map((photo) => ({
+      ...photo,
+      waiting: !kept.has(photo.id),
+      picture: this.local.get(photo.id) ?? this.options.addressOf(photo.id, "picture"),
+      thumbnail: this.local.get(photo.id) ?? this.options.addressOf(photo.id, "thumbnail"),
+    }));
+    this.state = { photos, waiting: this.tasks.length, offline: this.offline, problems: this.problems };
+    for (const listener of this.listeners) listener();
+  }
+}
+
+/** What a task makes of a list of photos. */
+function apply(photos: readonly PhotoEntry[], task: PhotoTask): readonly PhotoEntry[] {
+  switch (task.kind) {
+    case "add":
+      return photos.some((p) => p.id === task.photo.id) ? photos : [...photos, task.photo];
+    case "change":
+      return photos.map((p) => (p.id === task.id ? { ...p, ...task.change } : p));
+    case "remove":
+      return photos.filter((p) => p.id !== task.id);
+  }
+}

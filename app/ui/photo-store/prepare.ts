@@ -1,0 +1,55 @@
+/**
+ * A picture made ready in the browser: turned upright, made smaller, written anew as JPEG, so that neither the place
+ * nor the time that a camera writes into its files leaves the phone.
+ */
+export interface ReadyPicture {
+  blob: Blob;
+  width: number;
+  height: number;
+}
+
+const LONGEST_SIDE = 2048;
+const QUALITY = 0.82;
+const MOST_BYTES = 60_000_000;
+
+const HEIC =
+  "was saved as HEIC, which this browser cannot open. Set the camera to the most compatible format, or send it as JPEG";
+
+/** What the first bytes of a file say it is; the name and type it was given are not trusted. */
+export function pictureKind(head: Uint8Array): "jpeg" | "png" | "webp" | "heic" | "svg" | null {
+  const text = String.fromCharCode(...head.subarray(0, 64));
+  if (head[0] === 0xff && head[1] === 0xd8) return "jpeg";
+  if (text.startsWith("\x89PNG")) return "png";
+  if (text.startsWith("RIFF") && text.slice(8, 12) === "WEBP") return "webp";
+  if (text.slice(4, 8) === "ftyp" && /^(heic|heix|hevc|mif1|msf1)/.test(text.slice(8, 12))) return "heic";
+  if (/^\s*(<\?xml|<svg|<!doctype svg)/i.test(text)) return "svg";
+  return null;
+}
+
+/**
+ * @param file as picked or taken
+ * @returns the picture, or in words why it cannot be taken
+ */
+export async function preparePicture(file: File): Promise<ReadyPicture | { problem: string }> {
+  const said = (problem: string) => ({ problem: `"${file.name}" ${problem}` });
+  if (file.size > MOST_BYTES)
+    return said(`is ${Math.round(file.size / 1e6)} MB; a picture may have ${Math.round(MOST_BYTES / 1e6)} MB at most`);
+  const kind = pictureKind(new Uint8Array(await file.slice(0, 64).arrayBuffer()));
+  if (kind === null) return said("is no picture. JPEG, PNG and WebP are understood");
+  if (kind === "svg") return said("is a drawing that can carry script, and is not taken. Send a photo or a JPEG of it");
+  let bitmap: ImageBitmap;
+  try {
+    bitmap = await createImageBitmap(file, { imageOrientation: "from-image" });
+  } catch {
+    return said(kind === "heic" ? HEIC : "is damaged: it breaks off, or is no picture inside");
+  }
+  const scale = Math.min(1, LONGEST_SIDE / Math.max(bitmap.width, bitmap.height));
+  const [width, height] = [Math.round(bitmap.width * scale), Math.round(bitmap.height * scale)];
+  const canvas = new OffscreenCanvas(width, height);
+  const context = canvas.getContext("2d") as OffscreenCanvasRenderingContext2D;
+  context.fillStyle = "#fff";
+  context.fillRect(0, 0, width, height);
+  context.drawImage(bitmap, 0, 0, width, height);
+  bitmap.close();
+  return { blob: await canvas.convertToBlob({ type: "image/jpeg", quality: QUALITY }), width, height };
+}

@@ -1,0 +1,97 @@
+import { describe, expect, it } from "vitest";
+import { assess } from "../assess.ts";
+import type { CaseDocument, Panel, Supply } from "../case/types.ts";
+import { ukCase, usCase, usCaseOn } from "../testing/cases.ts";
+import type { FindingCode } from "./findings.ts";
+
+const onPanel = (base: CaseDocument, changes: Partial<Panel>): CaseDocument => ({
+  ...base,
+  panels: base.panels.map((p) => ({ ...p, ...changes })),
+});
+const onSupply = (base: CaseDocument, changes: Partial<Supply>): CaseDocument => ({
+  ...base,
+  supply: { ...base.supply, ...changes },
+});
+const uk100 = ukCase({
+  supply: { system: "single-phase-230", ratingA: 100, earthing: "tn-c-s" },
+  loads: [{ id: "li", kind: "lighting", va: 500 }],
+});
+const full = Array.from({ length: 20 }, (_, i) => ({ id: `c${i}`, position: i + 1, poles: 1, ratingA: 20 }));
+
+/** For every code: a home that has the fault, and the same home without it. */
+const FAULTS: Record<FindingCode, readonly [faulty: CaseDocument, sound: CaseDocument]> = {
+  "rating-unknown": [onSupply(usCase(), { ratingA: null }), usCase()],
+  "panel-full": [onPanel(usCase(), { circuits: full }), usCase()],
+  "panel-obsolete": [onPanel(usCase(), { condition: "obsolete" }), usCase()],
+  "panel-unsafe": [onPanel(ukCase(), { condition: "unsafe" }), ukCase()],
+  "bus-overloaded": [onPanel(usCaseOn(200), { busA: 125 }), usCaseOn(200)],
+  "tails-undersized": [
+    onSupply(uk100, { conductor: { size: "16 mm2" } }),
+    onSupply(uk100, { conductor: { size: "25 mm2" } }),
+  ],
+  "looped-supply": [onSupply(uk100, { looped: true }), uk100],
+  "rcd-type-ac": [
+    onPanel(uk100, { circuits: [{ id: "c", rcd: "AC" }] }),
+    onPanel(uk100, { circuits: [{ id: "c", rcd: "A" }] }),
+  ],
+  "surge-protection-missing": [onPanel(uk100, { surgeProtection: false }), uk100],
+  "enclosure-combustible": [onPanel(uk100, { enclosure: "plastic" }), onPanel(uk100, { enclosure: "metal" })],
+  "outlet-ungrounded": [
+    usCase({ outlets: [{ id: "o", type: "10-30" }] }),
+    usCase({ outlets: [{ id: "o", type: "14-30" }] }),
+  ],
+  "outlet-plain-splitter": [
+    usCase({ outlets: [{ id: "o", type: "14-30", plainSplitter: true }] }),
+    usCase({ outlets: [{ id: "o", type: "14-30" }] }),
+  ],
+  "feeder-undersized": [
+    {
+      ...uk100,
+      panels: [...uk100.panels, { id: "g", fedFrom: "main", feeder: { ratingA: 32, conductor: { size: "2.5 mm2" } } }],
+    },
+    {
+      ...uk100,
+      panels: [...uk100.panels, { id: "g", fedFrom: "main", feeder: { ratingA: 20, conductor: { size: "2.5 mm2" } } }],
+    },
+  ],
+  "conductor-undersized": [
+    onPanel(uk100, { circuits: [{ id: "c", ratingA: 32, conductor: { size: "2.5 mm2" } }] }),
+    onPanel(uk100, { circuits: [{ id: "c", ratingA: 32, conductor: { size: "4 mm2" } }] }),
+  ],
+  "lost-pen-unprotected": [
+    { ...uk100, charger: { lostPenDetection: false } },
+    { ...onSupply(uk100, { earthing: "tt" }), charger: { lostPenDetection: false } },
+  ],
+  "dc-protection-missing": [{ ...uk100, charger: { dcDetection: false } }, uk100],
+  "already-overloaded": [ukCase(), uk100],
+  "service-below-minimum": [usCaseOn(60), usCaseOn(100)],
+  "emergency-disconnect-missing": [
+    onSupply(usCase(), { emergencyDisconnect: false }),
+    onSupply(usCase(), { emergencyDisconnect: true }),
+  ],
+  "permission-refused": [
+    { ...usCase(), enquiry: { permissions: { association: "refused" } } },
+    { ...usCase(), enquiry: { permissions: { association: "given" } } },
+  ],
+};
+
+describe.each(Object.entries(FAULTS))("%s", (code, [faulty, sound]) => {
+  const found = (document: CaseDocument) => assess(document).findings.filter((f) => f.code === code);
+  it("is found where it is, with its rule and what to do, and not where it is not", () => {
+    const [finding] = found(faulty);
+    expect(finding?.rule.length).toBeGreaterThan(3);
+    expect(finding?.todo.length).toBeGreaterThan(10);
+    expect(finding?.text).not.toMatch(/undefined|null|NaN/);
+    expect(found(sound)).toEqual([]);
+  });
+});
+
+it("what stops the job stands first, notes last", () => {
+  const weight = { stop: 0, fix: 1, note: 2 };
+  const severities = assess(
+    onPanel(onSupply(ukCase(), { looped: true, ratingA: null }), { surgeProtection: false, condition: "unsafe" }),
+  ).findings.map((f) => weight[f.severity]);
+  expect(severities).toEqual([...severities].sort());
+  expect(severities[0]).toBe(0);
+  expect(severities.at(-1)).toBe(2);
+});

@@ -1,0 +1,17 @@
+/** Laws between the figures of one panel, in the words of the field that breaks them. */
+import type { RcdGroup } from "../case/types.ts";
+
+/** A main device larger than so many times its bus is a misread label, not a finding. */
+const MOST_MAIN_TO_BUS = 2;
+
+/** Why a main device cannot stand before this bus, or null. */
+export const mainOnBusProblem = (mainA: number | null | undefined, busA: number | null | undefined): string | null =>
+  mainA && busA && mainA > MOST_MAIN_TO_BUS * busA
+    ? `of ${mainA} A does not belong on a bus of ${busA} A: read both labels again`
+    : null;
+
+/** Why an RCD cannot end at its last way, or null. */
+export function groupEndProblem({ from, to }: Pick<RcdGroup, "from" | "to">, ways: number | undefined): string | null {
+  if (to < from) return `must be at least ${from}, the first way of the group`;
+  return ways !== undefined && to > ways ? `there is no way ${to}; the last one is ${ways}` : null;
+}

@@ -1,0 +1,119 @@
+/** The evidence list: what a picture must prove, as far as it exists in this home. */
+import type { CaseDocument } from "../case/types.ts";
+import { codebookOf } from "../codebook/index.ts";
+
+export const EVIDENCE_IDS = [
+  "supply-label",
+  "meter",
+  "disconnect",
+  "panel-closed",
+  "panel-open",
+  "spare-spaces",
+  "earthing",
+  "bonding-water",
+  "bonding-gas",
+  "feeder-ends",
+  "outlet-face",
+  "charger-wall",
+  "parking",
+  "route",
+] as const;
+export type EvidenceId = (typeof EVIDENCE_IDS)[number];
+
+export interface EvidenceItem {
+  id: EvidenceId;
+  label: string;
+  /** What the picture has to show. */
+  shows: string;
+  /** Without it the verdict rests on somebody's word. */
+  neededForVerdict: boolean;
+  caution?: string;
+}
+
+/** The items that this case asks for, in the order of a walk from the meter to the parking place. */
+export function evidenceFor(document: CaseDocument): EvidenceItem[] {
+  const { region, words } = codebookOf(document.rules);
+  const us = region === "us";
+  const board = us ? "panel" : "consumer unit";
+  const fed = document.panels.filter((p) => (p.fedFrom ?? "supply") !== "supply");
+  const items: (EvidenceItem | false)[] = [
+    {
+      id: "supply-label",
+      label: us ? "Main breaker" : "Cut-out and its label",
+      shows: us ? "The figure on its handle" : "The fuse rating; the seal unbroken",
+      neededForVerdict: true,
+      ...(!us && { caution: "The seal is the operator's: it is not broken to read the fuse." }),
+    },
+    { id: "meter", label: "Meter", shows: "Its number, and where it stands", neededForVerdict: false },
+    us && {
+      id: "disconnect",
+      label: "Disconnect outdoors",
+      shows: "The emergency disconnect at the meter",
+      neededForVerdict: false,
+    },
+    {
+      id: "panel-closed",
+      label: us ? "Panel, door open" : "Consumer unit, lid open",
+      shows: "All devices and the directory",
+      neededForVerdict: true,
+    },
+    {
+      id: "panel-open",
+      label: us ? "Panel, cover off" : "Consumer unit, cover off",
+      shows: "Bus, terminals, conductor sizes, anything burnt",
+      neededForVerdict: true,
+      caution: us
+        ? "Service conductors stay live with the main off: cover off only by a licensed person, lock off, prove dead."
+        : "The tails stay live with the main switch off: isolate, lock off, prove dead before the cover comes off.",
+    },
+    {
+      id: "spare-spaces",
+      label: `Spare ${words.spaces}`,
+      shows: `Where the charger's ${words.device} would go`,
+      neededForVerdict: true,
+    },
+    !us && {
+      id: "earthing",
+      label: "Earthing",
+      shows: "Main earth and its connection at the cut-out",
+      neededForVerdict: true,
+    },
+    { id: "bonding-water", label: "Bonding at the water pipe", shows: "Clamp and conductor", neededForVerdict: false },
+    { id: "bonding-gas", label: "Bonding at the gas pipe", shows: "Clamp and conductor", neededForVerdict: false },
+    fed.length > 0 && {
+      id: "feeder-ends",
+      label: `Feeder of ${fed.map((p) => p.name ?? p.id).join(", ")}`,
+      shows: "The conductor's print at both ends, and the device it starts from",
+      neededForVerdict: true,
+    },
+    (document.outlets ?? []).length > 0 && {
+      id: "outlet-face",
+      label: `${us ? "Receptacle" : "Socket"} face`,
+      shows: "Blades or pins, a ground, heat marks",
+      neededForVerdict: true,
+    },
+    {
+      id: "charger-wall",
+      label: "Wall for the charger",
+      shows: "The wall and what stands before it",
+      neededForVerdict: false,
+    },
+    {
+      id: "parking",
+      label: "Parking",
+      shows: "The car as it usually stands, charge port in view",
+      neededForVerdict: false,
+    },
+    {
+      id: "route",
+      label: "Route of the cable",
+      shows: `From the ${board} to the charger; draw it on the picture`,
+      neededForVerdict: false,
+    },
+  ];
+  return items.filter((item) => item !== false);
+}
+
+/** Items nobody has proved by a picture or marked as not here. */
+export const evidenceMissing = (document: CaseDocument, pictured: ReadonlySet<string>): EvidenceItem[] =>
+  evidenceFor(document).filter((item) => !pictured.has(item.id) && !document.survey?.notHere?.includes(item.id));

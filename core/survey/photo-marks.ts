@@ -1,0 +1,60 @@
+/** What is drawn on a picture of the survey: vector marks, kept apart from the picture and editable. */
+import { array, lazy, mixed, number, object, string, ValidationError } from "yup";
+
+/** A point as shares of the picture's width and height, 0 to 1. */
+export type Point = [x: number, y: number];
+
+export type PhotoMark =
+  /** The cable's route, through any number of points. */
+  | { kind: "route"; points: Point[] }
+  | { kind: "arrow"; points: [Point, Point] }
+  | { kind: "label"; points: [Point]; text: string }
+  /** A measured distance between two points, in the words it was given: "3.2 m". */
+  | { kind: "dimension"; points: [Point, Point]; text: string };
+
+export const MARK_KINDS = ["route", "arrow", "label", "dimension"] as const;
+export type MarkKind = (typeof MARK_KINDS)[number];
+
+const share = () => number().strict().min(0, "must lie on the picture").max(1, "must lie on the picture").required();
+const point = () => array(share()).length(2, "must be a point of two numbers").required();
+const points = (least: number, most: number) =>
+  array(point())
+    .min(least, `must have at least ${least} points`)
+    .max(most, `must have at most ${most} points`)
+    .required();
+const words = () => string().strict().max(120, "must be at most 120 characters").required("is required");
+
+const SHAPES = {
+  route: object({ kind: mixed().oneOf(["route"]), points: points(2, 200) }),
+  arrow: object({ kind: mixed().oneOf(["arrow"]), points: points(2, 2) }),
+  label: object({ kind: mixed().oneOf(["label"]), points: points(1, 1), text: words() }),
+  dimension: object({ kind: mixed().oneOf(["dimension"]), points: points(2, 2), text: words() }),
+} as const;
+
+const markList = array(
+  lazy((mark: unknown) => {
+    const kind = (mark as { kind?: MarkKind } | null)?.kind;
+    return kind !== undefined && Object.hasOwn(SHAPES, kind)
+      ? SHAPES[kind].noUnknown()
+      : object({
+          kind: mixed()
+            .oneOf([...MARK_KINDS], `must be one of: ${MARK_KINDS.join(", ")}`)
+            .required(),
+        });
+  }) as never,
+)
+  .max(200, "must have at most 200 marks")
+  .required();
+
+/**
+ * Checks marks from outside.
+ * @returns the marks, or what is wrong with them
+ */
+export function readMarks(given: unknown): PhotoMark[] | { problem: string } {
+  try {
+    return markList.validateSync(given, { strict: true }) as PhotoMark[];
+  } catch (error) {
+    if (error instanceof ValidationError) return { problem: `${error.path ? `${error.path} ` : ""}${error.message}` };
+    throw error;
+  }
+}

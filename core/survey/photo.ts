@@ -1,0 +1,18 @@
+/** A photo of the survey as lists and pages see it; its bytes have addresses of their own. */
+import type { PhotoMark } from "./photo-marks.ts";
+
+export interface PhotoEntry {
+  id: string;
+  /** Item of the evidence list that it proves. */
+  item: string;
+  caption: string;
+  /** Pixels, upright. */
+  width: number;
+  height: number;
+  marks: PhotoMark[];
+  /** ISO 8601 */
+  takenAt: string;
+}
+
+/** What can be changed of a photo afterwards. */
+export type PhotoChange = Partial<Pick<PhotoEntry, "caption" | "item" | "marks">>;

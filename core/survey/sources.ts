@@ -1,0 +1,69 @@
+/** Where the values of a survey came from, and which ones are only assumed until somebody confirms them. */
+import type { CaseDocument } from "../case/types.ts";
+import { codebookOf } from "../codebook/index.ts";
+import { showA } from "../units.ts";
+
+/** A value of the survey that can say where it came from. */
+export interface SourcedField {
+  /** `supply.ratingA`, `panel.<id>.busA` */
+  key: string;
+  label: string;
+  /** As it stands in the case; null where nothing has been entered. */
+  value: string | null;
+}
+
+const shownA = (amps: number | null | undefined) => (amps === null || amps === undefined ? null : showA(amps));
+const yesNo = (value: boolean | undefined) => (value === undefined ? null : value ? "yes" : "no");
+const EARTHING = { "tn-c-s": "TN-C-S", "tn-s": "TN-S", tt: "TT" } as const;
+
+/** Every value of a case whose source is asked for, in the order of the survey. */
+export function sourcedFields(document: CaseDocument): SourcedField[] {
+  const { words, region } = codebookOf(document.rules);
+  const { supply, dwelling } = document;
+  const area = dwelling.floorArea;
+  return [
+    { key: "dwelling.floorArea", label: "Floor area", value: area ? `${area.value} ${area.unit}` : null },
+    { key: "supply.system", label: "System", value: supply.system.replaceAll("-", " ") },
+    { key: "supply.ratingA", label: words.supplyRating, value: shownA(supply.ratingA) },
+    {
+      key: "supply.conductor",
+      label: region === "us" ? "Service conductors" : "Tails",
+      value: supply.conductor?.size ?? null,
+    },
+    ...(region === "uk"
+      ? [
+          { key: "supply.earthing", label: "Earthing", value: supply.earthing ? EARTHING[supply.earthing] : null },
+          {
+            key: "supply.zeOhm",
+            label: "Ze",
+            value: supply.zeOhm === undefined || supply.zeOhm === null ? null : `${supply.zeOhm} ohm`,
+          },
+        ]
+      : []),
+    { key: "supply.meterPlace", label: "Meter place", value: supply.meterPlace ?? null },
+    { key: "supply.looped", label: "Looped supply", value: yesNo(supply.looped) },
+    { key: "supply.isolator", label: "Isolator", value: yesNo(supply.isolator) },
+    { key: "supply.emergencyDisconnect", label: "Emergency disconnect", value: yesNo(supply.emergencyDisconnect) },
+    { key: "supply.onsiteGeneration", label: "Generation", value: yesNo(supply.onsiteGeneration) },
+    { key: "supply.battery", label: "Battery", value: yesNo(supply.battery) },
+    ...document.panels.flatMap((panel) => {
+      const name = panel.name ?? words.panel;
+      return [
+        { key: `panel.${panel.id}.mainA`, label: `${name}: main`, value: shownA(panel.mainA) },
+        { key: `panel.${panel.id}.busA`, label: `${name}: bus`, value: shownA(panel.busA) },
+        { key: `panel.${panel.id}.spaces`, label: `${name}: ${words.spaces}`, value: panel.spaces?.toString() ?? null },
+        { key: `panel.${panel.id}.condition`, label: `${name}: condition`, value: panel.condition ?? null },
+        { key: `panel.${panel.id}.feeder.ratingA`, label: `${name}: feeder`, value: shownA(panel.feeder?.ratingA) },
+        {
+          key: `panel.${panel.id}.feeder.conductor`,
+          label: `${name}: feeder conductor`,
+          value: panel.feeder?.conductor?.size ?? null,
+        },
+      ];
+    }),
+  ];
+}
+
+/** Values that stand in the case and are only assumed; to be confirmed on site. */
+export const assumedFields = (document: CaseDocument): SourcedField[] =>
+  sourcedFields(document).filter((f) => f.value !== null && document.survey?.sources?.[f.key] === "assumed");

@@ -1,0 +1,142 @@
+/** No signal: what is done without a line waits in the browser, survives its death, and goes up once, in order. */
+import { execFileSync } from "node:child_process";
+import { mkdtempSync, rmSync } from "node:fs";
+import os from "node:os";
+import path from "node:path";
+import { type BrowserContext, chromium, type Page } from "@playwright/test";
+import { createConnection } from "mysql2/promise";
+import sharp from "sharp";
+import config from "../playwright.config.ts";
+import { expect, field, newJob, saved, signInAs, test } from "./heron.ts";
+import { phonePhoto } from "./pictures.ts";
+
+test.describe.configure({ timeout: 300_000 });
+
+const HALF = { edits: 50, photos: 10 };
+
+const openBrowser = (profile: string): Promise<BrowserContext> =>
+  chromium.launchPersistentContext(profile, { ...config.use?.launchOptions });
+
+/** The browser is gone at once, as when a phone's battery dies. */
+function killBrowser(profile: string) {
+  const pids = execFileSync("pgrep", ["-f", `user-data-dir=${profile}`], { encoding: "utf8" })
+    .split("\n")
+    .filter(Boolean);
+  expect(pids.length).toBeGreaterThan(0);
+  for (const pid of pids)
+    try {
+      process.kill(Number(pid), "SIGKILL");
+    } catch {
+      // A helper of the browser that ended with it.
+    }
+}
+
+async function enterDevices(page: Page, from: number, count: number) {
+  const entry = page.getByRole("textbox", { name: "Add a device" });
+  for (let i = from; i < from + count; i++) {
+    await entry.fill(`20 room ${i}`);
+    await entry.press("Enter");
+    await expect(entry).toHaveValue("");
+  }
+}
+
+async function takePhotos(page: Page, from: number, count: number) {
+  const files = await Promise.all(
+    Array.from({ length: count }, async (_, i) => ({
+      name: `photo-${from + i}.jpg`,
+      mimeType: "image/jpeg",
+      buffer: await phonePhoto(400, 300, 60 + from + i),
+    })),
+  );
+  await page.locator('input[data-picker="Files: Meter"]').setInputFiles(files);
+}
+const thumbnails = (page: Page) => page.getByRole("button", { name: /^Meter: picture/ });
+
+test("100 edits and 20 photos made without a line, the browser killed in between, arrive once and in order", async ({
+  heron,
+}) => {
+  const profile = mkdtempSync(path.join(os.tmpdir(), "heron-browser-"));
+  try {
+    const first = await openBrowser(profile);
+    const page = first.pages()[0] as Page;
+    await signInAs(page, heron, "Mara Quill");
+    const id = await newJob(page, heron, "1 Dead Spot");
+    await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+    await saved(page);
+    await expect.poll(() => page.evaluate(async () => (await caches.match(location.pathname))?.status)).toBe(200);
+
+    await heron.cutLine();
+    await enterDevices(page, 1, HALF.edits);
+    await takePhotos(page, 1, HALF.photos);
+    await expect(thumbnails(page)).toHaveCount(HALF.photos);
+    await expect(page.locator("[data-saving]")).toContainText(`(${HALF.edits})`);
+    await expect(page.getByText(`${HALF.photos} waiting here until there is a line`)).toBeVisible();
+    killBrowser(profile);
+    await first.close().catch(() => {});
+
+    const second = await openBrowser(profile);
+    const again = second.pages()[0] as Page;
+    await again.goto(`${heron.url}/jobs/${id}/survey`);
+    await expect(again.locator("[data-saving]")).toContainText(`(${HALF.edits})`);
+    await expect(thumbnails(again)).toHaveCount(HALF.photos);
+    await expect(again.getByRole("button", { name: `Space ${HALF.edits}: Room ${HALF.edits}` })).toBeVisible();
+    await enterDevices(again, HALF.edits + 1, HALF.edits);
+    await takePhotos(again, HALF.photos + 1, HALF.photos);
+    await again.getByRole("button", { name: `and ${HALF.photos} more` }).click();
+    await expect(thumbnails(again)).toHaveCount(2 * HALF.photos);
+
+    await heron.restoreLine();
+    // The dead browser may have taken its session with it: signing in beside is enough.
+    const beside = await second.newPage();
+    await signInAs(beside, heron, "Mara Quill");
+    await expect(again.locator("[data-saving]")).toHaveText("Saved", { timeout: 90_000 });
+    await expect(again.getByText(/waiting here/)).toHaveCount(0, { timeout: 60_000 });
+
+    const database = await createConnection(heron.databaseUrl);
+    const [edits] = await database.query("select patch from edit where job_id = ? order by revision", [id]);
+    const [photos] = await database.query("select id, item, picture from photo where job_id = ? order by taken_at", [
+      id,
+    ]);
+    await database.end();
+    const labels = (edits as { patch: string | object }[])
+      .map((row) => JSON.stringify(row.patch))
+      .flatMap((patch) => /Room \d+/.exec(patch) ?? []);
+    expect(labels).toEqual(Array.from({ length: 2 * HALF.edits }, (_, i) => `Room ${i + 1}`));
+    expect(edits as object[]).toHaveLength(2 * HALF.edits);
+    expect(photos as object[]).toHaveLength(2 * HALF.photos);
+    for (const { picture } of photos as { picture: Buffer }[]) {
+      const { exif, width, height } = await sharp(picture).metadata();
+      expect(exif).toBeUndefined();
+      expect([width, height]).toEqual([300, 400]);
+    }
+    const shades = await Promise.all(
+      (photos as { picture: Buffer }[]).map(
+        async ({ picture }) => (await sharp(picture).stats()).channels[0]?.mean ?? 0,
+      ),
+    );
+    expect(shades).toEqual([...shades].sort((a, b) => a - b));
+    await second.close();
+  } finally {
+    rmSync(profile, { recursive: true, force: true });
+  }
+});
+
+test("the pages of a person who signs out are not left for the next one", async ({ page, heron }) => {
+  await signInAs(page, heron, "Mara Quill");
+  await newJob(page, heron, "2 Dead Spot");
+  const kept = () => page.evaluate(async () => (await caches.keys()).filter((name) => name.startsWith("heron-pages")));
+  await expect.poll(kept).toContain("heron-pages");
+  await page.goto(heron.url);
+  await page.getByRole("button", { name: "Sign out", exact: true }).click();
+  await expect(field(page, "E-mail")).toBeVisible();
+  await expect.poll(kept).toEqual([]);
+});
+
+test("Heron can be installed: manifest, icon and service worker are there", async ({ page, heron }) => {
+  await signInAs(page, heron, "Mara Quill");
+  const manifest = await (await page.request.get(`${heron.url}/heron.webmanifest`)).json();
+  expect(manifest).toMatchObject({ name: "Heron", start_url: "/", display: "standalone" });
+  expect((await page.request.get(`${heron.url}${manifest.icons[0].src}`)).headers()["content-type"]).toMatch(/svg/);
+  const state = await page.evaluate(async () => (await navigator.serviceWorker.ready).active?.state);
+  expect(["activating", "activated"]).toContain(state);
+});

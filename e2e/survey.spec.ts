@@ -1,0 +1,304 @@
+/** The survey: panel and board, devices and links, findings, pictures, people. */
+import { spawnSync } from "node:child_process";
+import { mkdtempSync, rmSync, truncateSync, writeFileSync } from "node:fs";
+import os from "node:os";
+import path from "node:path";
+import type { Page } from "@playwright/test";
+import { expect, field, type Heron, newJob, openStep, saved, signInAs, test } from "./heron.ts";
+import { noisyPhoto, phonePhoto } from "./pictures.ts";
+
+const device = (page: Page, name: RegExp | string) => page.getByRole("button", { name });
+const addDevice = async (page: Page, text: string) => {
+  const entry = page.getByRole("textbox", { name: /^Add a device/ });
+  await entry.fill(text);
+  await entry.press("Enter");
+};
+const caseOf = async (page: Page, heron: Heron, id: string) =>
+  (await page.request.get(`${heron.url}/jobs/${id}/case.json`)).json();
+const files = (page: Page, item: string) => page.locator(`input[data-picker="Files: ${item}"]`);
+
+test("a panel is entered by typing, and devices are moved by mouse and keyboard, swapped and taken out", async ({
+  page,
+  heron,
+}) => {
+  await signInAs(page, heron, "Mara Quill");
+  const id = await newJob(page, heron, "1 Panel Street");
+  await field(page, "Number of spaces").fill("12");
+  await addDevice(page, "2p 30 dryer");
+  await expect(device(page, /^Space 1 and 3: Dryer, 30 A, 2-pole/)).toBeVisible();
+  await addDevice(page, "20 kitchen");
+  await addDevice(page, "tandem 15 hall");
+  await addDevice(page, "tandem 15 stairs");
+  await expect(device(page, /^Space 4: Hall/)).toBeVisible();
+  await expect(device(page, /^Space 4: Stairs/)).toBeVisible();
+  await expect(page.getByText("8 of 12 spaces free")).toBeVisible();
+
+  // By mouse: the kitchen from space 2 to space 9.
+  const from = await device(page, /^Space 2: Kitchen/).boundingBox();
+  const to = await device(page, /^Space 9, free/).boundingBox();
+  if (!from || !to) throw new Error("not drawn");
+  await page.mouse.move(from.x + 30, from.y + 10);
+  await page.mouse.down();
+  await page.mouse.move(to.x + 30, to.y + 10, { steps: 8 });
+  await page.mouse.up();
+  await expect(device(page, /^Space 9: Kitchen/)).toBeVisible();
+
+  // By keyboard: down one row, then walk up to the dryer and take it out.
+  await device(page, /^Space 9: Kitchen/).focus();
+  await page.keyboard.press("Alt+ArrowDown");
+  await expect(device(page, /^Space 11: Kitchen/)).toBeVisible();
+  for (let i = 0; i < 4; i++) await page.keyboard.press("ArrowUp");
+  await expect(device(page, /^Space 1 and 3: Dryer/)).toBeFocused();
+  await page.keyboard.press("Space");
+  await device(page, /^Space 11: Kitchen/).click({ modifiers: ["Shift"] });
+  await device(page, "Swap their places").click();
+  await expect(page.getByText(/would reach space 13; the last one is 12/)).toBeVisible();
+  await device(page, "Choose none").click();
+  await device(page, /^Space 1 and 3: Dryer/).focus();
+  await page.keyboard.press("Delete");
+  await expect(device(page, /Dryer, 30 A/)).toHaveCount(0);
+  await device(page, "Undo").click();
+  await expect(device(page, /^Space 1 and 3: Dryer/)).toBeVisible();
+  await saved(page);
+  const { panels } = await caseOf(page, heron, id);
+  expect(panels[0].circuits.map((c: { label: string; position: number }) => [c.label, c.position])).toEqual(
+    expect.arrayContaining([
+      ["Dryer", 1],
+      ["Kitchen", 11],
+      ["Hall", 4],
+      ["Stairs", 4],
+    ]),
+  );
+});
+
+test("what cannot be is refused in words at its place, and nothing else is lost", async ({ page, heron }) => {
+  await signInAs(page, heron, "Mara Quill");
+  const id = await newJob(page, heron, "2 Panel Street");
+  await field(page, "Number of spaces").fill("4");
+  await addDevice(page, "22 kitchen");
+  await expect(page.getByText("There is no breaker of 22 A; the nearest standard rating is 20 A")).toBeVisible();
+  await expect(field(page, "Add a device")).toHaveValue("22 kitchen");
+  await addDevice(page, "2p 50 range");
+  await addDevice(page, "2p 30 dryer");
+  await addDevice(page, "20 kitchen");
+  await expect(page.getByText("There is no room for it in this panel")).toBeVisible();
+  await field(page, "Bus rating").fill("100");
+  await field(page, "Main breaker").fill("400");
+  await expect(page.getByText(/Main breaker of 400 A does not belong on a bus of 100 A/)).toBeVisible();
+  await device(page, /^Space 1 and 3: Range/).click();
+  await field(page, "First space").fill("2");
+  await expect(page.getByText(/First space Space 2 is taken by "Dryer"|Space 2 is taken by "Dryer"/)).toBeVisible();
+  await saved(page);
+  const { panels } = await caseOf(page, heron, id);
+  expect(panels[0]).toMatchObject({ busA: 100, circuits: [{ position: 1 }, { position: 2 }] });
+  expect(panels[0].mainA ?? null).toBeNull();
+  // What a page lets through, the server still refuses.
+  const edit = (patch: object[]) =>
+    page.request.post(`${heron.url}/jobs/${id}/edits`, {
+      headers: { Origin: heron.url },
+      data: { id: crypto.randomUUID(), baseRevision: 99, patch },
+    });
+  const overlapping = await edit([{ op: "replace", path: "/panels/0/circuits/0/position", value: 2 }]);
+  expect(overlapping.status()).toBe(422);
+  expect(JSON.stringify(await overlapping.json())).toContain("is taken by");
+  const circle = await edit([{ op: "add", path: "/panels/0/fedFrom", value: "main" }]);
+  expect(JSON.stringify(await circle.json())).toContain("leads round in a circle");
+});
+
+test("sub-panels nest by their feeder, links keep loads from being counted twice, and the directory prints", async ({
+  page,
+  heron,
+}) => {
+  await signInAs(page, heron, "Mara Quill");
+  const id = await newJob(page, heron, "3 Panel Street");
+  await openStep(page, heron, id, "demand");
+  for (const load of ["dryer", "range 12kw"]) {
+    await field(page, "Add a load").fill(load);
+    await field(page, "Add a load").press("Enter");
+  }
+  await page.getByRole("link", { name: "Survey" }).click();
+  await field(page, "Number of spaces").fill("20");
+  await addDevice(page, "2p 30 dryer");
+  await expect(page.getByText("Added, linked to Dryer")).toBeVisible();
+  await addDevice(page, "2p 60 garage feeder");
+  await device(page, "Add a sub-panel").click();
+  await expect(page.getByRole("heading", { name: "Sub-panel", exact: true })).toBeVisible();
+  await field(page, "Feeder rating").fill("60");
+  await page.getByRole("combobox", { name: "Starts at device" }).click();
+  await page.getByTitle("Garage feeder, 60 A").click();
+  await expect(device(page, /Garage feeder.*feeds Sub-panel/)).toBeVisible();
+  await expect(page.getByText(/Loads on no device:/)).toContainText("");
+  await device(page, /Garage feeder/).click();
+  await page.getByRole("combobox", { name: "Loads it feeds" }).click();
+  await page.getByTitle("Dryer", { exact: true }).last().click();
+  await expect(page.getByText("Dryer is claimed by Dryer and Garage feeder: link it to one.")).toBeVisible();
+  await saved(page);
+  const pdf = await page.request.get(`${heron.url}/jobs/${id}/papers/panel-directory.pdf`);
+  const text = spawnSync("pdftotext", ["-layout", "-", "-"], { input: await pdf.body(), encoding: "utf8" }).stdout;
+  expect(text).toMatch(/Main panel/);
+  expect(text).toMatch(/2\s+Garage feeder \(feeds Sub-panel\)\s+60 A/);
+  expect(text).toMatch(/Sub-panel, fed from Main panel/);
+});
+
+test("a UK board has ways in a row, RCD groups over them, and a type AC one is found", async ({ page, heron }) => {
+  await signInAs(page, heron, "Wren Osier");
+  await newJob(page, heron, "1 Board Lane");
+  await field(page, "Number of ways").fill("8");
+  await addDevice(page, "rcbo 32 cooker");
+  await addDevice(page, "b6 lights");
+  await expect(device(page, /^Way 1: Cooker, 32 A, RCBO/)).toBeVisible();
+  await device(page, /^Way 2: Lights/).focus();
+  await page.keyboard.press("Alt+ArrowRight");
+  await expect(device(page, /^Way 3: Lights/)).toBeVisible();
+  await device(page, "Add an RCD over several ways").click();
+  await field(page, "To way").fill("9");
+  await expect(page.getByText(/there is no way 9; the last one is 8/)).toBeVisible();
+  await field(page, "To way").fill("4");
+  await page.locator("fieldset").getByText("AC", { exact: true }).click();
+  await expect(page.getByText("RCD type AC")).toBeVisible();
+  await expect(page.getByLabel("Findings")).toContainText("type AC RCD may not stand upstream");
+});
+
+test("values say where they came from; assumed ones stand with the answer until confirmed; faults seen are findings", async ({
+  page,
+  heron,
+}) => {
+  await signInAs(page, heron, "Mara Quill");
+  await newJob(page, heron, "4 Panel Street");
+  await field(page, "Service rating").fill("125");
+  const source = page.getByRole("combobox", { name: "Service rating: where it came from" });
+  await source.selectOption("assumed");
+  await expect(page.getByText("Only assumed: Service rating 125 A. Confirm on site.")).toBeVisible();
+  await source.selectOption("read");
+  await expect(page.getByText(/Only assumed/)).toHaveCount(0);
+  await page.getByRole("checkbox", { name: "Heat marks or a burnt smell" }).check();
+  await expect(page.getByText(/^Stop: Heat marks/)).toBeVisible();
+  await expect(page.getByLabel("Findings")).toContainText("find the cause");
+  await saved(page);
+});
+
+test("pictures are turned upright, cleaned of their place, drawn on, and linked to what they prove", async ({
+  page,
+  heron,
+}) => {
+  await signInAs(page, heron, "Mara Quill");
+  const id = await newJob(page, heron, "5 Panel Street");
+  await files(page, "Meter").setInputFiles([
+    { name: "a.jpg", mimeType: "image/jpeg", buffer: await phonePhoto(800, 600) },
+    { name: "b.jpg", mimeType: "image/jpeg", buffer: await phonePhoto(640, 480) },
+  ]);
+  await expect(device(page, /^Meter: picture/)).toHaveCount(2);
+  await expect(page.getByText(/waiting here/)).toHaveCount(0);
+  const list = async () => (await page.request.get(`${heron.url}/jobs/${id}/photos`)).json();
+  expect(await list()).toMatchObject([
+    { item: "meter", width: 600, height: 800 },
+    { width: 480, height: 640 },
+  ]);
+
+  await device(page, /^Meter: picture/)
+    .first()
+    .click();
+  const dialog = page.getByRole("dialog", { name: "Picture" });
+  await dialog.getByText("Route", { exact: true }).click();
+  const canvas = dialog.locator("canvas").last();
+  for (const position of [
+    { x: 40, y: 60 },
+    { x: 160, y: 90 },
+    { x: 200, y: 200 },
+  ])
+    await canvas.click({ position });
+  await dialog.getByRole("button", { name: "Finish" }).click();
+  await dialog.getByText("Label", { exact: true }).click();
+  await canvas.click({ position: { x: 90, y: 260 } });
+  await dialog.getByLabel("Words of the mark").fill("gland here");
+  await dialog.getByLabel("Words of the mark").press("Enter");
+  await dialog.getByLabel("Caption").fill("Meter by the door");
+  await dialog.getByRole("button", { name: "Done" }).click();
+  await expect(device(page, "Meter: Meter by the door")).toBeVisible();
+  await expect
+    .poll(async () => (await list())[0])
+    .toMatchObject({
+      caption: "Meter by the door",
+      marks: [{ kind: "route" }, { kind: "label", text: "gland here" }],
+    });
+  await device(page, "Meter: Meter by the door").click();
+  await dialog.getByRole("combobox", { name: "What it proves" }).click();
+  await page.getByTitle("Main breaker").last().click();
+  await dialog.getByRole("button", { name: "Done" }).click();
+  await expect(device(page, "Main breaker: Meter by the door")).toBeVisible();
+  await expect.poll(async () => (await list()).map((p: { item: string }) => p.item)).toEqual(["supply-label", "meter"]);
+});
+
+test("what is no picture is refused in plain words, and the others are kept", async ({ page, heron }) => {
+  await signInAs(page, heron, "Mara Quill");
+  const id = await newJob(page, heron, "6 Panel Street");
+  const folder = mkdtempSync(path.join(os.tmpdir(), "heron-pictures-"));
+  const write = (name: string, bytes: string | Buffer) => {
+    writeFileSync(path.join(folder, name), bytes);
+    return path.join(folder, name);
+  };
+  const huge = write("huge.jpg", Buffer.from([0xff, 0xd8, 0xff]));
+  truncateSync(huge, 80_000_000);
+  const given = [
+    write("notes.jpg", "just words"),
+    write("script.svg", '<svg xmlns="http://www.w3.org/2000/svg"><script>alert(1)</script></svg>'),
+    write("phone.heic", Buffer.from("\0\0\0\x18ftypheic\0\0\0\0mif1heic", "latin1")),
+    write("broken.jpg", (await phonePhoto(400, 300)).subarray(0, 400)),
+    huge,
+    write("good.jpg", await phonePhoto(400, 300)),
+  ];
+  await files(page, "Meter").setInputFiles(given);
+  await expect(device(page, /^Meter: picture/)).toHaveCount(1);
+  const told = page.getByRole("alert").filter({ hasText: "notes.jpg" });
+  await expect(told).toContainText('"notes.jpg" is no picture');
+  await expect(told).toContainText('"script.svg" is a drawing that can carry script');
+  await expect(told).toContainText('"phone.heic" was saved as HEIC');
+  await expect(told).toContainText('"broken.jpg" is damaged');
+  await expect(told).toContainText('"huge.jpg" is 80 MB; a picture may have 60 MB at most');
+  rmSync(folder, { recursive: true, force: true });
+  // The server looks for itself as well.
+  const post = (buffer: Buffer, item = "meter") =>
+    page.request.post(`${heron.url}/jobs/${id}/photos`, {
+      headers: { Origin: heron.url },
+      multipart: {
+        id: crypto.randomUUID(),
+        item,
+        takenAt: "0",
+        picture: { name: "x.jpg", mimeType: "image/jpeg", buffer },
+      },
+    });
+  expect((await post(Buffer.from('<svg xmlns="http://www.w3.org/2000/svg"/>'))).status()).toBe(422);
+  expect((await post(Buffer.alloc(13_000_000, 1))).status()).toBe(413);
+  expect((await post(await phonePhoto(40, 30), "nonsense")).status()).toBe(400);
+  expect(await (await page.request.get(`${heron.url}/jobs/${id}/photos`)).json()).toHaveLength(1);
+});
+
+test("a photo of 12 megapixels is made smaller in the browser before it is sent", async ({ page, heron }) => {
+  await signInAs(page, heron, "Mara Quill");
+  const id = await newJob(page, heron, "7 Panel Street");
+  await files(page, "Meter").setInputFiles({
+    name: "large.jpg",
+    mimeType: "image/jpeg",
+    buffer: await noisyPhoto(4000, 3000),
+  });
+  await expect(device(page, /^Meter: picture/)).toHaveCount(1);
+  await expect(page.getByText(/waiting here/)).toHaveCount(0);
+  expect(await (await page.request.get(`${heron.url}/jobs/${id}/photos`)).json()).toMatchObject([
+    { width: 2048, height: 1536 },
+  ]);
+});
+
+test("the owner of a rented home is asked on paper", async ({ page, heron }) => {
+  await signInAs(page, heron, "Mara Quill");
+  const id = await newJob(page, heron, "8 Panel Street");
+  await page.getByText("rented", { exact: true }).click();
+  await field(page, "Owner of the home").fill("Pella Marsh");
+  await field(page, "Gate").fill("code with the neighbour");
+  await saved(page);
+  const href = await page.getByRole("link", { name: "Consent form (PDF)" }).getAttribute("href");
+  const pdf = await page.request.get(`${heron.url}${href}`);
+  const text = spawnSync("pdftotext", ["-layout", "-", "-"], { input: await pdf.body(), encoding: "utf8" }).stdout;
+  expect(text).toContain("Consent of the owner");
+  expect(text).toContain("To Pella Marsh, owner of 8 Panel Street");
+  expect((await caseOf(page, heron, id)).enquiry).toMatchObject({ tenure: "tenant", gate: "code with the neighbour" });
+});

@@ -12,6 +12,6 @@ export const mainOnBusProblem = (mainA: number | null | undefined, busA: number 
 
 /** Why an RCD cannot end at its last way, or null. */
 export function groupEndProblem({ from, to }: Pick<RcdGroup, "from" | "to">, ways: number | undefined): string | null {
-  if (to < from) return `must be at least ${from}, the first way of the group`;
+  if (to < from) return `ends at way ${to}, before its first way, ${from}`;
   return ways !== undefined && to > ways ? `there is no way ${to}; the last one is ${ways}` : null;
 }

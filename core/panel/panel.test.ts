@@ -107,7 +107,7 @@ it("an RCD group covers ways that exist", () => {
   const grouped = (from: number, to: number) =>
     problems({ ...base, panels: base.panels.map((p) => ({ ...p, rcdGroups: [{ id: "g", rcd: "A", from, to }] })) });
   expect(grouped(1, 6)).toBe("");
-  expect(grouped(5, 3)).toMatch(/must be at least 5/);
+  expect(grouped(5, 3)).toMatch(/ends at way 3, before its first way, 5/);
   expect(grouped(9, 14)).toMatch(/there is no way 14; the last one is 12/);
 });
 

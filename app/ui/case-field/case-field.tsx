@@ -1,7 +1,7 @@
 /** Fields bound to a place in the case: they show it, check what is typed at the field, and edit as one types. */
 import { Input, Segmented, Select, Switch } from "antd";
 import { type ReactNode, useEffect, useId, useRef, useState } from "react";
-import { fieldProblem } from "../../../core/case/field.ts";
+import { clashProblem, fieldProblem } from "../../../core/case/field.ts";
 import { setValue, valueAt } from "../../../core/case/set-value.ts";
 import type { Conductor } from "../../../core/case/types.ts";
 import { NEC_310_16 } from "../../../core/circuit/nec-310-16.ts";
@@ -75,12 +75,16 @@ export function useCaseText<T>({ pointer, show, read }: TextSync<T>) {
       setText(typed);
       const understood = read(typed);
       if ("problem" in understood) return setProblem(understood.problem);
+      const { value } = understood;
+      // Against the case as it is now, which may be ahead of what is drawn.
+      const { document } = store.getState();
       const wrong =
-        understood.value === undefined || understood.value === null ? null : fieldProblem(pointer, understood.value);
+        (value === undefined || value === null ? null : fieldProblem(pointer, value)) ??
+        clashProblem(document, pointer, value);
       setProblem(wrong);
       if (wrong) return;
-      own.current = show((understood.value ?? undefined) as T | undefined);
-      store.edit(setValue(store.getState().document, pointer, understood.value), pointer);
+      own.current = show((value ?? undefined) as T | undefined);
+      store.edit(setValue(document, pointer, value), pointer);
     },
     leave() {
       typing.current = false;
@@ -128,14 +132,12 @@ interface NumberProps {
   /** An empty field means the value is not known: null, or the field taken away; or it may not be empty. */
   empty?: "null" | "absent" | "refused";
   source?: string;
-  /** A law between this value and others, in the field's own words. */
-  check?(value: number): string | null;
 }
 
 const tidy = (value: number) => String(Number(value.toFixed(4)));
 
 /** A number with a fixed unit, typed with or without it: `100`, `100 A`. */
-export function CaseNumber({ label, pointer, units, usual, hint, empty = "absent", source, check }: NumberProps) {
+export function CaseNumber({ label, pointer, units, usual, hint, empty = "absent", source }: NumberProps) {
   const id = useId();
   const field = useCaseText<number>({
     pointer,
@@ -143,9 +145,7 @@ export function CaseNumber({ label, pointer, units, usual, hint, empty = "absent
     read: (text) => {
       if (text.trim() === "" && empty === "refused") return { problem: "is required" };
       if (text.trim() === "") return { value: empty === "null" ? null : undefined };
-      const read = parseQuantity(text, units, usual);
-      const wrong = "value" in read ? check?.(read.value) : null;
-      return wrong ? { problem: wrong } : read;
+      return parseQuantity(text, units, usual);
     },
   });
   return (

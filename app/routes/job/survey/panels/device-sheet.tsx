@@ -6,7 +6,7 @@ import type { CaseDocument, Circuit, DeviceKind, Panel } from "../../../../../co
 import { codebookOf } from "../../../../../core/codebook/index.ts";
 import { type Arranged, moveDevice } from "../../../../../core/panel/arrange.ts";
 import { DEVICE_NAMES } from "../../../../../core/panel/quick-device.ts";
-import { placeProblem, type Region } from "../../../../../core/panel/slots.ts";
+import type { Region } from "../../../../../core/panel/slots.ts";
 import { AMPERE_UNITS, LENGTH_UNITS, NO_UNITS } from "../../../../../core/quantity/parse.ts";
 import {
   CaseChoice,
@@ -48,9 +48,7 @@ export function DeviceSheet({ panelIndex, id, onArrange, onTakeOut, onChooseMore
   const circuit = panel.circuits?.[k];
   if (!circuit) return null;
   const at = `/panels/${panelIndex}/circuits/${k}`;
-  const others = (panel.circuits ?? []).filter((c) => c.id !== id);
   const us = region === "us";
-  const check = (changed: Partial<Circuit>) => placeProblem({ ...circuit, ...changed }, others, panel.spaces, region);
   return (
     <section
       ref={sheet}
@@ -60,20 +58,8 @@ export function DeviceSheet({ panelIndex, id, onArrange, onTakeOut, onChooseMore
       <Fields>
         <CaseText label="Label" pointer={`${at}/label`} />
         <CaseNumber label="Rating" pointer={`${at}/ratingA`} units={AMPERE_UNITS} usual="A" />
-        <CaseNumber
-          label={`First ${words.space}`}
-          pointer={`${at}/position`}
-          units={NO_UNITS}
-          usual=""
-          check={(position) => check({ position })}
-        />
-        <CaseNumber
-          label="Poles"
-          pointer={`${at}/poles`}
-          units={NO_UNITS}
-          usual=""
-          check={(poles) => check({ poles })}
-        />
+        <CaseNumber label={`First ${words.space}`} pointer={`${at}/position`} units={NO_UNITS} usual="" />
+        <CaseNumber label="Poles" pointer={`${at}/poles`} units={NO_UNITS} usual="" />
         <CaseChoice
           label="Device"
           pointer={`${at}/device`}

@@ -3,7 +3,6 @@ import { Button } from "antd";
 import { setValue } from "../../../../../core/case/set-value.ts";
 import type { Panel } from "../../../../../core/case/types.ts";
 import { codebookOf } from "../../../../../core/codebook/index.ts";
-import { mainOnBusProblem } from "../../../../../core/panel/limits.ts";
 import { addSubPanel, mayFeed, removePanel } from "../../../../../core/panel/sub-panels.ts";
 import { AMPERE_UNITS, LENGTH_UNITS, NO_UNITS } from "../../../../../core/quantity/parse.ts";
 import {
@@ -54,21 +53,8 @@ export const PanelRatings = drawnLater(function PanelRatings({ index, document }
           {...amps}
           empty="null"
           source={`${key}.mainA`}
-          check={(main) => mainOnBusProblem(main, panel.busA)}
         />
-        {us && (
-          <CaseNumber
-            label="Bus rating"
-            pointer={`${at}/busA`}
-            {...amps}
-            empty="null"
-            source={`${key}.busA`}
-            check={(bus) =>
-              mainOnBusProblem(panel.mainA, bus) &&
-              `is too small for a main of ${panel.mainA} A: read both labels again`
-            }
-          />
-        )}
+        {us && <CaseNumber label="Bus rating" pointer={`${at}/busA`} {...amps} empty="null" source={`${key}.busA`} />}
         <CaseNumber
           label={`Number of ${words.spaces}`}
           pointer={`${at}/spaces`}

@@ -1,7 +1,6 @@
 /** Residual-current devices that protect a run of ways of a board. */
 import { Button } from "antd";
 import type { Panel, RcdGroup } from "../../../../../core/case/types.ts";
-import { groupEndProblem } from "../../../../../core/panel/limits.ts";
 import { AMPERE_UNITS, NO_UNITS } from "../../../../../core/quantity/parse.ts";
 import { CaseChoice, CaseNumber, Fields } from "../../../../ui/case-field/case-field.tsx";
 import { useJob, useJobStore } from "../../../../ui/job-store/use-job.tsx";
@@ -35,22 +34,8 @@ export function RcdGroups({ index }: { index: number }) {
               options={(["AC", "A", "F", "B"] as const).map((value) => ({ value, label: value }))}
             />
             <CaseNumber label="RCD rating" pointer={`${at}/${k}/ratingA`} units={AMPERE_UNITS} usual="A" />
-            <CaseNumber
-              label="From way"
-              pointer={`${at}/${k}/from`}
-              empty="refused"
-              units={NO_UNITS}
-              usual=""
-              check={(from) => (from > group.to ? `must be at most ${group.to}, the last way of the group` : null)}
-            />
-            <CaseNumber
-              label="To way"
-              pointer={`${at}/${k}/to`}
-              empty="refused"
-              units={NO_UNITS}
-              usual=""
-              check={(to) => groupEndProblem({ ...group, to }, panel.spaces)}
-            />
+            <CaseNumber label="From way" pointer={`${at}/${k}/from`} empty="refused" units={NO_UNITS} usual="" />
+            <CaseNumber label="To way" pointer={`${at}/${k}/to`} empty="refused" units={NO_UNITS} usual="" />
           </Fields>
           <Button type="text" danger onClick={() => store.edit([{ op: "remove", path: `${at}/${k}` }])}>
             Take this RCD away

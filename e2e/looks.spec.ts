@@ -35,6 +35,9 @@ test.describe("on a phone", () => {
         for (const section of document.querySelectorAll<HTMLElement>("main section"))
           section.style.contentVisibility = "visible";
         await new Promise((resolve) => requestAnimationFrame(resolve));
+        // A size on its way to another is no size to measure.
+        const moving = document.getAnimations().filter((a) => a instanceof CSSTransition);
+        await Promise.allSettled(moving.map((a) => a.finished));
       });
       const measured = await page.evaluate(() => {
         const small = [...document.querySelectorAll<HTMLElement>("nav a, main button, main input, header button")]

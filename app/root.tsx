@@ -3,6 +3,11 @@ import "@fontsource/atkinson-hyperlegible-next/latin-600.css";
 import "@fontsource/atkinson-hyperlegible-next/latin-700.css";
 import "@fontsource/atkinson-hyperlegible-mono/latin-400.css";
 import "@fontsource/atkinson-hyperlegible-mono/latin-600.css";
+import monoRegular from "@fontsource/atkinson-hyperlegible-mono/files/atkinson-hyperlegible-mono-latin-400-normal.woff2?url";
+import monoSemibold from "@fontsource/atkinson-hyperlegible-mono/files/atkinson-hyperlegible-mono-latin-600-normal.woff2?url";
+import nextRegular from "@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-400-normal.woff2?url";
+import nextSemibold from "@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-600-normal.woff2?url";
+import nextBold from "@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-700-normal.woff2?url";
 import "./ui/theme/tokens.css";
 import {
   isRouteErrorResponse,
@@ -18,6 +23,16 @@ import type { Route } from "./+types/root";
 import { Trouble } from "./ui/frame/trouble.tsx";
 import { themeOf } from "./ui/theme/cookie.server.ts";
 import { HeronTheme } from "./ui/theme/provider.tsx";
+
+/** Text must not change its width after the first paint. */
+export const links: Route.LinksFunction = () =>
+  [nextRegular, nextSemibold, nextBold, monoRegular, monoSemibold].map((href) => ({
+    rel: "preload",
+    as: "font",
+    type: "font/woff2",
+    crossOrigin: "anonymous" as const,
+    href,
+  }));
 
 export const meta: Route.MetaFunction = () => [
   { title: "Heron" },

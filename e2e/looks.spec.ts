@@ -60,4 +60,29 @@ test.describe("on a phone", () => {
       expect({ step, ...measured }).toEqual({ step, wide: 390, small: [], cutOff: [] });
     }
   });
+
+  test("nothing jumps while a step opens", async ({ page, heron }) => {
+    await signInAs(page, heron, "Wren Osier");
+    await page.addInitScript(() => {
+      const jumps: string[] = [];
+      Object.assign(window, { jumps });
+      new PerformanceObserver((list) => {
+        for (const entry of list.getEntries() as (PerformanceEntry & {
+          value: number;
+          sources: { node: Node | null }[];
+        })[])
+          if (entry.value > 0.001)
+            jumps.push(`${entry.value}: ${entry.sources.map((s) => (s.node as Element)?.className).join(", ")}`);
+      }).observe({ type: "layout-shift", buffered: true });
+    });
+    for (const step of ["survey", "demand", "need", "ways", "papers"]) {
+      await page.goto(`${heron.url}/jobs/osier-sluice-road/${step}`);
+      await page.waitForSelector("html[data-ready=job]");
+      await page.evaluate(() => new Promise((resolve) => requestIdleCallback(resolve)));
+      expect({ step, jumps: await page.evaluate(() => (window as unknown as { jumps: string[] }).jumps) }).toEqual({
+        step,
+        jumps: [],
+      });
+    }
+  });
 });

@@ -37,12 +37,16 @@ function candidates(s: Situation): Candidate[] {
         (l) => (circuit.loads?.includes(l.id) || outlet?.sharedWith === l.id) && sharing.kinds.includes(l.kind),
       );
       if (!appliance) return [];
-      return [{ circuit, appliance, outlet, stop: sharing.needsOutlet ? outletStop(outlet) : null }];
+      return [{ circuit, appliance, outlet, stop: sharing.needsOutlet ? outletStop(appliance, outlet) : null }];
     });
 
-  function outletStop(outlet: Outlet | null): Reason | null {
+  function outletStop(appliance: CountedLoad, outlet: Outlet | null): Reason | null {
     if (!outlet)
-      return reason("no-outlet", `The circuit is hard-wired: there is no ${words.outlet} to share`, "NEC 625.44");
+      return reason(
+        "no-outlet",
+        `${appliance.label} is hard-wired: there is no ${words.outlet} to share`,
+        "NEC 625.44",
+      );
     if (uses[outlet.type]?.grounded === false)
       return reason(
         "outlet-ungrounded",

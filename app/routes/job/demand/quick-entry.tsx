@@ -7,6 +7,8 @@ import { useJobPart, useJobStore } from "../../../ui/job-store/use-job.tsx";
 import styles from "./demand.module.css";
 import { freshLoadId } from "./fresh-load-id.ts";
 
+const FEW_LOADS = 4;
+
 export function QuickEntry() {
   const rules = useJobPart((job) => job.document.rules);
   const volts = useJobPart((job) => job.assessment.supply.volts);
@@ -14,6 +16,8 @@ export function QuickEntry() {
   const [text, setText] = useState("");
   const [refused, setRefused] = useState<string | null>(null);
   const [added, setAdded] = useState("");
+  // In the way of a ledger that is filled already.
+  const [startsOpen] = useState(() => store.getState().document.loads.length < FEW_LOADS);
   const input = useRef<InputRef>(null);
   const codebook = codebookOf(rules);
   const read = text.trim() === "" ? null : parseLoads(text, codebook, volts);
@@ -106,26 +110,28 @@ export function QuickEntry() {
               ? added || "Name and rating, then Enter"
               : "...")}
       </p>
-      <p className="quiet">Usual loads, with typical values: check the nameplate.</p>
-      <div className={styles.usual}>
-        {usual.map((kind) => (
-          <Button
-            key={kind.kind}
-            className={styles.usualLoad}
-            title="typical, check the nameplate"
-            onClick={() => {
-              const one = parseLoads(kind.label, codebook, volts);
-              if (!("problem" in one))
-                add(one.map((e) => ({ ...e, load: { ...e.load, kind: kind.kind, label: kind.label } })));
-            }}
-          >
-            {kind.label}
-            <span className="quiet figure">
-              {showNameplate(kind.fixedVA === undefined ? kind.typical : { va: kind.fixedVA }, volts)}
-            </span>
-          </Button>
-        ))}
-      </div>
+      <details className={styles.usualLoads} open={startsOpen}>
+        <summary>Usual loads, with typical values: check the nameplate</summary>
+        <div className={styles.usual}>
+          {usual.map((kind) => (
+            <Button
+              key={kind.kind}
+              className={styles.usualLoad}
+              title="typical, check the nameplate"
+              onClick={() => {
+                const one = parseLoads(kind.label, codebook, volts);
+                if (!("problem" in one))
+                  add(one.map((e) => ({ ...e, load: { ...e.load, kind: kind.kind, label: kind.label } })));
+              }}
+            >
+              {kind.label}
+              <span className="quiet figure">
+                {showNameplate(kind.fixedVA === undefined ? kind.typical : { va: kind.fixedVA }, volts)}
+              </span>
+            </Button>
+          ))}
+        </div>
+      </details>
     </div>
   );
 }

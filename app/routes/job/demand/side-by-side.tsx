@@ -1,5 +1,5 @@
 /** The methods in columns on the same rows, the governing one marked. */
-import { memo } from "react";
+import { memo, useState } from "react";
 import type { Assessment } from "../../../../core/assess.ts";
 import { sideBySide } from "../../../../core/demand/side-by-side.ts";
 import { showA, showPercent, showVA } from "../../../../core/units.ts";
@@ -7,10 +7,19 @@ import { Figure } from "../../../ui/why/why-sheet.tsx";
 import styles from "./demand.module.css";
 
 export function SideBySideTable({ assessment }: { assessment: Assessment }) {
+  const [open, setOpen] = useState(false);
   return (
-    <details className={styles.sideBySide}>
-      <summary>Methods side by side</summary>
-      <Columns assessment={assessment} />
+    <details className={styles.sideBySide} onToggle={(e) => setOpen(e.currentTarget.open)}>
+      <summary>
+        Methods side by side
+        <span className="quiet">
+          {assessment.calculations
+            .filter((c) => c.applies)
+            .map((c) => ` · ${c.name} ${showA(c.demandA)}`)
+            .join("")}
+        </span>
+      </summary>
+      {open && <Columns assessment={assessment} />}
     </details>
   );
 }

@@ -60,8 +60,8 @@ const Changes = memo(function Changes({ job: { document, assessment } }: { job: 
               <td>
                 Charging at {showA(smaller.toA)} instead of {showA(smaller.fromA)}
               </td>
-              <td className={`${styles.number} figure`}>{showA(smaller.savedA)}</td>
-              <td className={styles.number}>less is needed of it</td>
+              <td className={styles.number}>-</td>
+              <td className={styles.number}>needs {showA(smaller.savedA)} less of it</td>
             </tr>
           )}
           {measuredA !== null && (

@@ -64,7 +64,7 @@ function supplyRating(
       codebook.words.supplyRating,
       showA(ratingA),
       {
-        rule: codebook.region === "us" ? "NEC 230.79" : "Network operator's label",
+        rule: codebook.sections.supplyRating,
         formula: read === null ? "not read yet: the smaller known figure is taken" : codebook.words.ratingReadOff,
         numbers: showA(ratingA),
       },

@@ -27,6 +27,17 @@ export interface Words {
   authority: string;
 }
 
+/** Sections cited where the judgement is the same in every rule set. */
+export interface Sections {
+  supplyRating: string;
+  largerSupply: string;
+  soundPanel: string;
+  panelRoom: string;
+  /** What may stand on an outlet, and on the circuit behind it. */
+  outletLoading: string;
+  outletCharging: string;
+}
+
 export interface LoadKind {
   kind: LoadKindId;
   label: string;
@@ -65,6 +76,8 @@ export interface ChargingRules {
   poles: number;
   /** Rating of the protective device for a charging current, A. */
   deviceA(chargeA: number, deviceSetting?: number): number;
+  /** What a load that runs for hours counts for. */
+  continuousFactor: number;
   /** Largest charging current that a circuit of this rating may carry, A. */
   chargeOnCircuitA(circuitA: number): number;
   /** What the charger adds to the demand when it stands outside the demand factors, VA. */
@@ -96,6 +109,7 @@ export interface Codebook {
   lengthUnit: "ft" | "m";
   areaUnit: "ft2" | "m2";
   words: Words;
+  sections: Sections;
   systems: readonly SupplySystem[];
   /** Nominal volts by supply system: `line` is what a charger sees. */
   volts(system: SupplySystem): number;

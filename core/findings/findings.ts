@@ -97,7 +97,7 @@ const either: Check[] = [
       "rating-unknown",
       "fix",
       `The supply rating could not be read: ${showA(ratingA)} is taken until it is confirmed`,
-      codebook.region === "us" ? "NEC 230.79" : "Network operator's label",
+      codebook.sections.supplyRating,
     ),
   ({ spaces, codebook }) =>
     finding(
@@ -105,7 +105,7 @@ const either: Check[] = [
       "panel-full",
       "fix",
       `No room for the charger's device: ${spaces?.free} of ${spaces?.total} ${codebook.words.spaces} free`,
-      codebook.region === "us" ? "NEC 408.54" : "BS 7671 722.311",
+      codebook.sections.panelRoom,
     ),
   ({ document, codebook }) =>
     document.panels.flatMap((panel) => {
@@ -116,14 +116,14 @@ const either: Check[] = [
           "panel-obsolete",
           "fix",
           `${name} is of an obsolete type: do not disturb it, do not add to it`,
-          codebook.region === "us" ? "NEC 110.3(B)" : "BS 7671 132.16",
+          codebook.sections.soundPanel,
         );
       return finding(
         panel.condition === "unsafe",
         "panel-unsafe",
         "stop",
         `${name} is unsafe: it is made safe before anything else`,
-        codebook.region === "us" ? "NEC 110.12" : "BS 7671 132.16",
+        codebook.sections.soundPanel,
       );
     }),
   ({ feeders }) =>
@@ -170,7 +170,7 @@ const either: Check[] = [
         "outlet-plain-splitter",
         "fix",
         `A plain Y-lead on the ${codebook.words.outlet}${outlet.place ? ` (${outlet.place})` : ""}: without an interlock both loads can run at once; take it away`,
-        codebook.region === "us" ? "NEC 110.3(B), 210.23" : "BS 7671 134.1.1, 433.1",
+        codebook.sections.outletLoading,
       ),
     ),
   ({ calculation, ratingA }) =>

@@ -184,7 +184,7 @@ export const boardReason = (s: Situation, name = s.codebook.words.panel): Reason
           condition === "unsafe"
             ? `The ${name} is unsafe: nothing is added to it`
             : `The ${name} is of an obsolete type: it is not disturbed and nothing is added to it`,
-          s.codebook.region === "us" ? "NEC 110.3(B), 110.12" : "BS 7671 132.16",
+          s.codebook.sections.soundPanel,
         ),
       ];
 };
@@ -200,10 +200,14 @@ export function spaceReason(s: Situation): Reason[] {
       s.spaces.free < poles
         ? `${s.spaces.free} of ${s.spaces.total} ${plural} free; the charger's device takes ${poles} ${poles === 1 ? space : plural}`
         : `${s.spaces.free} ${plural} are free, but no ${poles} beside each other on opposite legs`,
-      s.codebook.region === "us" ? "NEC 408.54, 625.40" : "BS 7671 722.311",
+      s.codebook.sections.panelRoom,
     ),
   ];
 }
+
+/** Nothing that a new panel or board would answer to. */
+export const notNeeded = (s: Situation): Reason =>
+  reason("not-needed", `The ${s.codebook.words.panel} is sound and has room`, "Site survey");
 
 /** Type AC residual-current protection in the charger's path must go first (UK). */
 export const typeAcReason = (s: Situation): Reason[] =>

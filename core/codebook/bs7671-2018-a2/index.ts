@@ -30,6 +30,7 @@ const charging: ChargingRules = {
     const least = DEVICES_A.find((d) => d >= chargeA) ?? chargeA;
     return least === 32 ? deviceSetting : least;
   },
+  continuousFactor: 1,
   chargeOnCircuitA: (circuitA) => circuitA,
   counted: (chargeA, volts) => fullCurrent(chargeA, volts),
   nameplateVA: fullCurrent,
@@ -53,6 +54,14 @@ export const bs7671: Codebook = {
     supplyRating: "Cut-out fuse",
     ratingReadOff: "as on the cut-out label",
     authority: "network operator",
+  },
+  sections: {
+    supplyRating: "Network operator's label",
+    largerSupply: "Network operator's application",
+    soundPanel: "BS 7671 132.16",
+    panelRoom: "BS 7671 722.311",
+    outletLoading: "BS 7671 134.1.1, 433.1",
+    outletCharging: "BS 7671 722.55, product standard of the lead",
   },
   systems: ["single-phase-230", "three-phase-230-400"],
   volts: () => 230,

@@ -45,6 +45,7 @@ export function necCharging(leastVA: number, leastRule: string): ChargingRules {
       const standard = DEVICE_FOR_SETTING.find(([setting]) => setting === chargeA)?.[1];
       return standard ?? NEC_240_6.find((d) => d >= chargeA * CONTINUOUS - 1e-9) ?? chargeA * CONTINUOUS;
     },
+    continuousFactor: CONTINUOUS,
     chargeOnCircuitA: (circuitA) => circuitA / CONTINUOUS,
     counted(chargeA, volts, treatment) {
       if (treatment !== "outside-125") return nameplateVA(chargeA, volts);

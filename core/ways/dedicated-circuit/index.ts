@@ -1,17 +1,6 @@
 /** A new circuit of its own, at the largest current the calculation allows. */
-import {
-  boardReason,
-  chargeWhy,
-  countedA,
-  currentThatFits,
-  deviceA,
-  headroomShort,
-  ISOLATE,
-  level,
-  loopedReason,
-  spaceReason,
-  typeAcReason,
-} from "../situation.ts";
+import { newCircuit } from "../new-circuit.ts";
+import { boardReason, currentThatFits, spaceReason, typeAcReason } from "../situation.ts";
 import type { Finding, Way } from "../types.ts";
 
 export const dedicatedCircuit: Way = {
@@ -19,36 +8,21 @@ export const dedicatedCircuit: Way = {
   name: "Dedicated circuit",
   means: "A new circuit of its own, unmanaged",
   find(s): Finding {
-    const { words, charging, region } = s.codebook;
-    const fitting = currentThatFits(s, s.headroomA);
-    const stops = [
-      ...(fitting < charging.minimumA ? [headroomShort(s)] : []),
-      ...loopedReason(s),
-      ...boardReason(s),
-      ...spaceReason(s),
-    ];
+    const { words } = s.codebook;
     const typeAc = typeAcReason(s);
-    const out = stops.length > 0;
-    const chargeA = out ? 0 : fitting;
-    const circuitA = deviceA(s, chargeA);
-    const smallest = s.charger.settingsA.find((a) => a >= charging.minimumA) ?? charging.minimumA;
-    const work = [
-      `New ${circuitA} A circuit from the ${words.panel} to the charger`,
-      ...(s.spaces ? [] : [`Record the ${words.panel}'s ${words.spaces}: room for the device is not confirmed`]),
-      ...(typeAc.length > 0 ? ["Give the charger a way ahead of the type AC RCD"] : []),
-    ];
-    return {
-      verdict: out ? "ruled-out" : typeAc.length > 0 || !s.spaces ? "with-work" : "ready",
-      chargeA,
-      circuitA,
-      reasons: out ? stops : typeAc,
-      work: out ? [] : work,
-      cautions: out
-        ? []
-        : [ISOLATE[region], "Set the charger's limit in the charger at commissioning; it is not left to the car."],
+    const finding = newCircuit(s, {
+      fittingA: currentThatFits(s, s.headroomA),
+      stops: [...boardReason(s), ...spaceReason(s)],
+      answersTo: typeAc,
+      work: (circuitA) => [
+        `New ${circuitA} A circuit from the ${words.panel} to the charger`,
+        ...(s.spaces ? [] : [`Record the ${words.panel}'s ${words.spaces}: room for the device is not confirmed`]),
+        ...(typeAc.length > 0 ? ["Give the charger a way ahead of the type AC RCD"] : []),
+      ],
+      cautions: ["Set the charger's limit in the charger at commissioning; it is not left to the car."],
       leaves: "The charger keeps its full current for good; less headroom for later loads.",
-      explain: chargeWhy(s, chargeA, s.headroomA),
-      level: level(s, countedA(s, chargeA || smallest).amps),
-    };
+    });
+    const ready = finding.verdict === "with-work" && typeAc.length === 0 && s.spaces !== null;
+    return ready ? { ...finding, verdict: "ready" } : finding;
   },
 };

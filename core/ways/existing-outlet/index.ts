@@ -47,8 +47,8 @@ function tryOutlet(s: Situation, outlet: Outlet) {
   if (use.slow) {
     const chargeA = Math.min(use.chargeA, s.codebook.charging.chargeOnCircuitA(circuitA), s.charger.maxA);
     // A general-purpose socket is already in the calculation; charging is added at its own volts, as continuous load.
-    const counted =
-      (chargeA * use.volts * (s.treatment === "outside-125" && s.codebook.region === "us" ? 1.25 : 1)) / s.volts;
+    const factor = s.treatment === "outside-125" ? s.codebook.charging.continuousFactor : 1;
+    const counted = (chargeA * use.volts * factor) / s.volts;
     return counted <= Math.min(s.headroomA, ...limits.map((l) => l.headroomA)) + 1e-9
       ? { outlet, use, chargeA, circuitA, countedA: counted, reason: null }
       : { ...no("headroom-short", headroomShort(s).text, headroomShort(s).rule), countedA: counted };
@@ -97,7 +97,7 @@ export const existingOutlet: Way = {
         "Charging current",
         showA(chargeA),
         {
-          rule: s.codebook.region === "us" ? "NEC 210.23, 625.42" : "BS 7671 722.55, product standard of the lead",
+          rule: s.codebook.sections.outletCharging,
           formula: "what the outlet and its circuit carry for hours, where the calculation passes",
           numbers: usable
             ? `${usable.outlet.type} on ${showA(usable.circuitA)}: ${showA(chargeA)} at ${usable.use.volts} V`

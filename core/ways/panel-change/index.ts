@@ -1,17 +1,14 @@
 /** New or larger panel, because the old one is full or unsound; supply unchanged. */
 import { showA } from "../../units.ts";
+import { newCircuit } from "../new-circuit.ts";
 import {
   boardReason,
-  chargeWhy,
   countedA,
   currentThatFits,
-  deviceA,
-  headroomShort,
-  ISOLATE,
   largestSetting,
   levelOnSupply,
   limitInTheWay,
-  loopedReason,
+  notNeeded,
   reason,
   spaceReason,
 } from "../situation.ts";
@@ -22,14 +19,11 @@ export const panelChange: Way = {
   name: "Panel change",
   means: "A new or larger panel, supply unchanged",
   find(s): Finding {
-    const { words, charging, region } = s.codebook;
+    const { words } = s.codebook;
     // A larger panel brings a larger bus and main; the feeders to it stay.
+    const buses = s.limits.filter((l) => l.kind === "bus");
     const feeders = s.limits.filter((l) => l.kind === "feeder");
-    const bus = limitInTheWay(
-      s,
-      largestSetting(s, s.charger.maxA),
-      s.limits.filter((l) => l.kind === "bus"),
-    );
+    const bus = limitInTheWay(s, largestSetting(s, s.charger.maxA), buses);
     const obstacles = [
       ...boardReason(s),
       ...spaceReason(s),
@@ -43,31 +37,17 @@ export const panelChange: Way = {
           ]
         : []),
     ];
-    const fitting = currentThatFits(s, s.headroomA, s.charger.maxA, feeders);
-    const stops = [
-      ...(fitting < charging.minimumA ? [headroomShort(s)] : []),
-      ...loopedReason(s),
-      ...(obstacles.length === 0
-        ? [reason("not-needed", `The ${words.panel} is sound and has room`, "Site survey")]
-        : []),
-    ];
-    const out = stops.length > 0;
-    const chargeA = out ? 0 : fitting;
-    return {
-      verdict: out ? "ruled-out" : "with-work",
-      chargeA,
-      circuitA: deviceA(s, chargeA),
-      reasons: out ? stops : obstacles,
-      work: out ? [] : [`Replace the ${words.panel}`, `New ${deviceA(s, chargeA)} A circuit to the charger`],
-      cautions: out
-        ? []
-        : [
-            ISOLATE[region],
-            "Old boards may contain asbestos flash guards: look before you touch, and stop if in doubt.",
-          ],
+    const finding = newCircuit(s, {
+      fittingA: currentThatFits(s, s.headroomA, s.charger.maxA, feeders),
+      stops: obstacles.length === 0 ? [notNeeded(s)] : [],
+      answersTo: obstacles,
+      work: (circuitA) => [`Replace the ${words.panel}`, `New ${circuitA} A circuit to the charger`],
+      cautions: ["Old boards may contain asbestos flash guards: look before you touch, and stop if in doubt."],
       leaves: "Room for later circuits; the supply stays as it is.",
-      explain: chargeWhy(s, chargeA, s.headroomA),
-      level: levelOnSupply(s, countedA(s, chargeA).amps),
+    });
+    return {
+      ...finding,
+      level: levelOnSupply(s, countedA(s, finding.chargeA).amps),
       alsoTakes: ["dedicated-circuit"],
     };
   },

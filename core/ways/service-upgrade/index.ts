@@ -60,7 +60,7 @@ export const serviceUpgrade: Way = {
         "New supply rating",
         next.phases === 3 ? "three phases" : showA(next.ratingA),
         {
-          rule: region === "us" ? "NEC 230.42, 310.12" : "Network operator's application",
+          rule: s.codebook.sections.largerSupply,
           formula: "next standard rating that carries the existing demand and the wanted charger",
           numbers: `${showA(s.calculation.demandA)} + ${showA(countedA(s, wantedA).amps)} = ${showA(s.calculation.demandA + countedA(s, wantedA).amps)} -> ${next.name}`,
         },

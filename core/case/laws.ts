@@ -1,0 +1,97 @@
+/** Laws between the fields of a case. */
+import { codebookOf } from "../codebook/index.ts";
+import { groupEndProblem, mainOnBusProblem } from "../panel/limits.ts";
+import { placeProblem, takesSpace } from "../panel/slots.ts";
+import type { Problem } from "./problems.ts";
+import type { CaseDocument } from "./types.ts";
+
+/**
+ * What the fields of a case break between them: ids are unique, references lead somewhere, kinds belong to the rule
+ * set, devices have places of their own. The case's shape is sound.
+ */
+export function lawProblems(document: CaseDocument): Problem[] {
+  const problems: Problem[] = [];
+  const codebook = codebookOf(document.rules);
+  const say = (path: string, message: string) => problems.push({ path, message });
+  const repeated = (path: string, ids: string[]) => {
+    const seen = new Set<string>();
+    ids.forEach((id, i) => {
+      if (seen.has(id)) say(`${path}[${i}].id`, `"${id}" is used twice`);
+      seen.add(id);
+    });
+    return seen;
+  };
+
+  if (!codebook.systems.includes(document.supply.system))
+    say("supply.system", `is not a supply of these rules (${codebook.systems.join(", ")})`);
+
+  const loadIds = repeated(
+    "loads",
+    document.loads.map((l) => l.id),
+  );
+  const panelIds = repeated(
+    "panels",
+    document.panels.map((p) => p.id),
+  );
+  const circuits = document.panels.flatMap((p) => p.circuits ?? []);
+  const circuitIds = new Set(circuits.map((c) => c.id));
+
+  document.loads.forEach((load, i) => {
+    const kind = codebook.loadKinds.find((k) => k.kind === load.kind);
+    if (!kind) say(`loads[${i}].kind`, `"${load.kind}" is not a load kind of ${codebook.name}`);
+    else if (load.va === undefined && load.amps === undefined && kind.fixedVA === undefined)
+      say(`loads[${i}].va`, "is required (or amps and volts)");
+    if (load.panel !== undefined && !panelIds.has(load.panel)) say(`loads[${i}].panel`, `no panel "${load.panel}"`);
+  });
+  document.panels.forEach((panel, i) => {
+    const from = panel.fedFrom ?? "supply";
+    if (from !== "supply" && !panelIds.has(from)) say(`panels[${i}].fedFrom`, `no panel "${from}"`);
+    else if (feedsItself(document, panel.id)) say(`panels[${i}].fedFrom`, "leads round in a circle");
+    repeated(
+      `panels[${i}].circuits`,
+      (panel.circuits ?? []).map((c) => c.id),
+    );
+    const at = `panels[${i}]`;
+    const main = mainOnBusProblem(panel.mainA, panel.busA);
+    if (main) say(`${at}.mainA`, main);
+    if (panel.feeder?.circuit && !circuitIds.has(panel.feeder.circuit))
+      say(`${at}.feeder.circuit`, `no circuit "${panel.feeder.circuit}"`);
+    (panel.rcdGroups ?? []).forEach((group, k) => {
+      const end = groupEndProblem(group, panel.spaces);
+      if (end) say(`${at}.rcdGroups[${k}].to`, end);
+    });
+    // What is abandoned may stand in a place that is planned for something else.
+    const standing = (panel.circuits ?? []).filter((c) => c.status !== "abandoned" && takesSpace(c));
+    (panel.circuits ?? []).forEach((circuit, k) => {
+      if (circuit.position !== undefined && standing.includes(circuit)) {
+        const others = standing.filter((c) => c !== circuit);
+        const wrong = placeProblem(circuit, others, panel.spaces, codebook.region);
+        if (wrong) say(`${at}.circuits[${k}].position`, wrong);
+      }
+      (circuit.loads ?? []).forEach((id, n) => {
+        if (!loadIds.has(id)) say(`panels[${i}].circuits[${k}].loads[${n}]`, `no load "${id}"`);
+      });
+    });
+  });
+  if (document.charger?.panel !== undefined && !panelIds.has(document.charger.panel))
+    say("charger.panel", `no panel "${document.charger.panel}"`);
+  (document.outlets ?? []).forEach((outlet, i) => {
+    if (outlet.circuit && !circuitIds.has(outlet.circuit))
+      say(`outlets[${i}].circuit`, `no circuit "${outlet.circuit}"`);
+    if (outlet.sharedWith && !loadIds.has(outlet.sharedWith))
+      say(`outlets[${i}].sharedWith`, `no load "${outlet.sharedWith}"`);
+  });
+  if (document.options?.loadMethod && !codebook.methods.some((m) => m.id === document.options?.loadMethod))
+    say("options.loadMethod", `is not a method of ${codebook.name}`);
+  return problems;
+}
+
+function feedsItself(document: CaseDocument, id: string): boolean {
+  const from = new Map(document.panels.map((p) => [p.id, p.fedFrom ?? "supply"]));
+  let at = from.get(id);
+  for (let steps = 0; at !== undefined && at !== "supply"; steps++) {
+    if (at === id || steps > from.size) return true;
+    at = from.get(at);
+  }
+  return false;
+}

@@ -88,6 +88,8 @@ export const job = mysqlTable(
     stage: mysqlEnum("stage", STAGES).notNull().default("survey"),
     case: json<CaseDocument>("case").notNull(),
     revision: int("revision").notNull().default(0),
+    /** Goes up with every change of the job's photos. */
+    photoRevision: int("photo_revision").notNull().default(0),
     summary: json<CaseSummary>("summary").notNull(),
     createdAt: moment("created_at").notNull().default(now),
     updatedAt: moment("updated_at").notNull().default(now),

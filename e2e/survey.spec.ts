@@ -15,6 +15,8 @@ const addDevice = async (page: Page, text: string) => {
 };
 const caseOf = async (page: Page, heron: Heron, id: string) =>
   (await page.request.get(`${heron.url}/jobs/${id}/case.json`)).json();
+const photosOf = async (page: Page, heron: Heron, id: string) =>
+  (await (await page.request.get(`${heron.url}/jobs/${id}/photos`)).json()).photos;
 const files = (page: Page, item: string) => page.locator(`input[data-picker="Files: ${item}"]`);
 
 test("a panel is entered by typing, and devices are moved by mouse and keyboard, swapped and taken out", async ({
@@ -189,7 +191,7 @@ test("pictures are turned upright, cleaned of their place, drawn on, and linked 
   ]);
   await expect(device(page, /^Meter: picture/)).toHaveCount(2);
   await expect(page.getByText(/waiting here/)).toHaveCount(0);
-  const list = async () => (await page.request.get(`${heron.url}/jobs/${id}/photos`)).json();
+  const list = () => photosOf(page, heron, id);
   expect(await list()).toMatchObject([
     { item: "meter", width: 600, height: 800 },
     { width: 480, height: 640 },
@@ -270,7 +272,7 @@ test("what is no picture is refused in plain words, and the others are kept", as
   expect((await post(Buffer.from('<svg xmlns="http://www.w3.org/2000/svg"/>'))).status()).toBe(422);
   expect((await post(Buffer.alloc(13_000_000, 1))).status()).toBe(413);
   expect((await post(await phonePhoto(40, 30), "nonsense")).status()).toBe(400);
-  expect(await (await page.request.get(`${heron.url}/jobs/${id}/photos`)).json()).toHaveLength(1);
+  expect(await photosOf(page, heron, id)).toHaveLength(1);
 });
 
 test("a photo of 12 megapixels is made smaller in the browser before it is sent", async ({ page, heron }) => {
@@ -283,9 +285,7 @@ test("a photo of 12 megapixels is made smaller in the browser before it is sent"
   });
   await expect(device(page, /^Meter: picture/)).toHaveCount(1);
   await expect(page.getByText(/waiting here/)).toHaveCount(0);
-  expect(await (await page.request.get(`${heron.url}/jobs/${id}/photos`)).json()).toMatchObject([
-    { width: 2048, height: 1536 },
-  ]);
+  expect(await photosOf(page, heron, id)).toMatchObject([{ width: 2048, height: 1536 }]);
 });
 
 test("the owner of a rented home is asked on paper", async ({ page, heron }) => {

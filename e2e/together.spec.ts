@@ -1,5 +1,6 @@
 /** Two people on one job, a lost line, a killed database. */
 import { expect, field, newJob, openStep, saved, signInAs, test } from "./heron.ts";
+import { phonePhoto } from "./pictures.ts";
 
 test("a second person sees an edit within two seconds, without reload", async ({ page, other, heron }) => {
   await signInAs(page, heron, "Mara Quill");
@@ -10,6 +11,40 @@ test("a second person sees an edit within two seconds, without reload", async ({
   const from = Date.now();
   await expect(field(other, "Service rating")).toHaveValue("125", { timeout: 2000 });
   expect(Date.now() - from).toBeLessThan(2000);
+});
+
+test("who else is here is told, and their pictures come by themselves", async ({ page, other, heron }) => {
+  await signInAs(page, heron, "Mara Quill");
+  const id = await newJob(page, heron, "6 Together Row");
+  await signInAs(other, heron, "Jonah Pike");
+  await openStep(other, heron, id, "survey");
+  await expect(page.getByText("Jonah Pike is here too")).toBeVisible();
+  await expect(other.getByText("Mara Quill is here too")).toBeVisible();
+  const meter = page.getByRole("button", { name: "Meter: picture", exact: true });
+  await other.locator('input[data-picker="Files: Meter"]').setInputFiles({
+    name: "meter.jpg",
+    mimeType: "image/jpeg",
+    buffer: await phonePhoto(640, 480),
+  });
+  await expect(meter).toBeVisible();
+  await expect(page.getByText("1 taken")).toBeVisible();
+  const [{ id: photo }] = (await (await page.request.get(`${heron.url}/jobs/${id}/photos`)).json()).photos;
+  const marks = [
+    {
+      kind: "arrow",
+      points: [
+        [0.2, 0.2],
+        [0.7, 0.6],
+      ],
+    },
+  ];
+  await other.request.patch(`${heron.url}/jobs/${id}/photos/${photo}`, {
+    headers: { Origin: heron.url },
+    data: { marks },
+  });
+  await expect(meter.locator("svg polyline").first()).toBeAttached();
+  await other.goto(heron.url);
+  await expect(page.getByText("is here too")).toHaveCount(0);
 });
 
 test("both keep their loads when they enter them at once", async ({ page, other, heron }) => {

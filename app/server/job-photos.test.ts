@@ -69,7 +69,7 @@ describe("the photos of a job", () => {
     expect(await add(early, job, new Date(1000))).toBe("kept");
     expect(await add(late, job, new Date(3000))).toBe("known");
     const list = await photos.list(job);
-    expect(list?.map((p) => [p.id, p.takenAt])).toEqual([
+    expect(list?.photos.map((p) => [p.id, p.takenAt])).toEqual([
       [early, "1970-01-01T00:00:01.000Z"],
       [late, "1970-01-01T00:00:02.000Z"],
     ]);
@@ -80,14 +80,14 @@ describe("the photos of a job", () => {
     const own = await jobsOf(ours.id).create(usCase());
     const id = randomUUID();
     await Promise.all([add(id, own), add(id, own), add(id, own)]);
-    expect(await photos.list(own)).toHaveLength(1);
+    expect((await photos.list(own))?.photos).toHaveLength(1);
   });
   it("can be said something of, drawn on, and taken away", async () => {
     const id = randomUUID();
     await add(id);
     const marks = [{ kind: "label" as const, points: [[0.5, 0.5]] as [[number, number]], text: "here" }];
     expect(await photos.change(job, id, { caption: "Meter", item: "panel-open", marks })).toBe(true);
-    expect((await photos.list(job))?.find((p) => p.id === id)).toMatchObject({
+    expect((await photos.list(job))?.photos.find((p) => p.id === id)).toMatchObject({
       caption: "Meter",
       item: "panel-open",
       marks,
@@ -97,6 +97,23 @@ describe("the photos of a job", () => {
     expect(await photos.remove(job, id)).toBe(true);
     expect(await photos.change(job, id, { caption: "gone" })).toBe(false);
     expect(await photos.bytes(job, id, "picture")).toBeNull();
+  });
+  it("count their changes, so that open pages know when to ask again", async () => {
+    const own = await jobsOf(ours.id).create(usCase());
+    const revision = async () => (await photos.list(own))?.revision;
+    const id = randomUUID();
+    expect(await revision()).toBe(0);
+    await add(id, own);
+    expect(await revision()).toBe(1);
+    await add(id, own);
+    await photos.change(own, id, {});
+    expect(await revision()).toBe(1);
+    await photos.change(own, id, { caption: "Meter" });
+    expect(await revision()).toBe(2);
+    await photosOf(theirs.id).remove(own, id);
+    expect(await revision()).toBe(2);
+    await photos.remove(own, id);
+    expect(await revision()).toBe(3);
   });
   it("are another firm's business to nobody else", async () => {
     const id = randomUUID();

@@ -1,6 +1,6 @@
 /** All access to the photos of jobs goes through here, and every query is limited to one firm. */
-import { and, asc, eq } from "drizzle-orm";
-import type { PhotoChange, PhotoEntry } from "../../core/survey/photo.ts";
+import { and, asc, eq, sql } from "drizzle-orm";
+import type { PhotoChange, PhotoList } from "../../core/survey/photo.ts";
 import { job, photo } from "../../db/schema.ts";
 import { database } from "./database.ts";
 import type { KeptPicture } from "./pictures.ts";
@@ -24,13 +24,20 @@ const entry = {
 
 /** The photos of the jobs of one firm. */
 export function photosOf(firmId: string) {
-  const hasJob = async (jobId: string) =>
-    (
-      await database
-        .select({ id: job.id })
-        .from(job)
-        .where(and(eq(job.id, jobId), eq(job.firmId, firmId)))
-    ).length > 0;
+  /** Revision of the photos of the firm's job; null where the firm has no such job. */
+  const revisionOf = async (jobId: string): Promise<number | null> => {
+    const [found] = await database
+      .select({ revision: job.photoRevision })
+      .from(job)
+      .where(and(eq(job.id, jobId), eq(job.firmId, firmId)));
+    return found?.revision ?? null;
+  };
+  const hasJob = async (jobId: string) => (await revisionOf(jobId)) !== null;
+  const changed = (jobId: string) =>
+    database
+      .update(job)
+      .set({ photoRevision: sql`${job.photoRevision} + 1` })
+      .where(eq(job.id, jobId));
   const own = (jobId: string, photoId: string) => and(eq(photo.id, photoId), eq(photo.jobId, jobId));
 
   return {
@@ -38,14 +45,16 @@ export function photosOf(firmId: string) {
     hasJob,
 
     /** The photos of a job in the order they were taken, without their bytes; null where the firm has no such job. */
-    async list(jobId: string): Promise<PhotoEntry[] | null> {
-      if (!(await hasJob(jobId))) return null;
+    async list(jobId: string): Promise<PhotoList | null> {
+      // Read before the photos: a list may be newer than its revision, never older.
+      const revision = await revisionOf(jobId);
+      if (revision === null) return null;
       const rows = await database
         .select(entry)
         .from(photo)
         .where(eq(photo.jobId, jobId))
         .orderBy(asc(photo.takenAt), asc(photo.id));
-      return rows.map((row) => ({ ...row, takenAt: row.takenAt.toISOString() }));
+      return { revision, photos: rows.map((row) => ({ ...row, takenAt: row.takenAt.toISOString() })) };
     },
 
     /** Keeps a photo, once by its id. Null where the firm has no such job, or the id is another job's. */
@@ -58,6 +67,7 @@ export function photosOf(firmId: string) {
         .values({ ...kept, jobId, personId, takenAt, marks: [] })
         // Sent twice at the same moment: the first one stays.
         .onDuplicateKeyUpdate({ set: { id: kept.id } });
+      await changed(jobId);
       return "kept";
     },
 
@@ -66,7 +76,10 @@ export function photosOf(firmId: string) {
       if (!(await hasJob(jobId))) return false;
       const found = await database.select({ id: photo.id }).from(photo).where(own(jobId, photoId));
       if (found.length === 0) return false;
-      if (Object.keys(changes).length > 0) await database.update(photo).set(changes).where(own(jobId, photoId));
+      if (Object.keys(changes).length > 0) {
+        await database.update(photo).set(changes).where(own(jobId, photoId));
+        await changed(jobId);
+      }
       return true;
     },
 
@@ -74,6 +87,7 @@ export function photosOf(firmId: string) {
     async remove(jobId: string, photoId: string): Promise<boolean> {
       if (!(await hasJob(jobId))) return false;
       await database.delete(photo).where(own(jobId, photoId));
+      await changed(jobId);
       return true;
     },
 

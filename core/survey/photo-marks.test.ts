@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { readMarks } from "./photo-marks.ts";
+import { headOf, readMarks } from "./photo-marks.ts";
 
 const problem = (given: unknown) => {
   const read = readMarks(given);
@@ -74,4 +74,16 @@ describe("marks on a picture", () => {
   ])("are refused: %s", (_name, given, message) => {
     expect(problem(given)).toMatch(message);
   });
+});
+
+it("an arrow's head turns back from its tip on both sides", () => {
+  const [left, tip, right] = headOf([0, 0], [100, 0], 10)
+    .split(" ")
+    .map((p) => p.split(",").map(Number) as [number, number]);
+  expect(tip).toEqual([100, 0]);
+  for (const barb of [left, right]) {
+    expect(Math.hypot((barb?.[0] ?? 0) - 100, barb?.[1] ?? 0)).toBeCloseTo(10, 0);
+    expect(barb?.[0]).toBeLessThan(100);
+  }
+  expect(left?.[1]).toBeCloseTo(-(right?.[1] ?? 0), 1);
 });

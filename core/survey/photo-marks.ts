@@ -12,6 +12,20 @@ export type PhotoMark =
   /** A measured distance between two points, in the words it was given: "3.2 m". */
   | { kind: "dimension"; points: [Point, Point]; text: string };
 
+/**
+ * The head of an arrow as points of a line that goes on from its tip.
+ * @param length of each barb, in the units of the points
+ * @returns SVG points
+ */
+export function headOf(tail: readonly [number, number], tip: readonly [number, number], length: number): string {
+  const along = Math.atan2(tail[1] - tip[1], tail[0] - tip[0]);
+  const barb = (turn: number) =>
+    [tip[0] + length * Math.cos(along + turn), tip[1] + length * Math.sin(along + turn)]
+      .map((v) => v.toFixed(1))
+      .join();
+  return `${barb(0.5)} ${tip.join()} ${barb(-0.5)}`;
+}
+
 export const MARK_KINDS = ["route", "arrow", "label", "dimension"] as const;
 export type MarkKind = (typeof MARK_KINDS)[number];
 

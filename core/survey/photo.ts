@@ -14,5 +14,12 @@ export interface PhotoEntry {
   takenAt: string;
 }
 
+/** The photos of a job, in the order they were taken. */
+export interface PhotoList {
+  /** Goes up with every change of the photos. */
+  revision: number;
+  photos: PhotoEntry[];
+}
+
 /** What can be changed of a photo afterwards. */
 export type PhotoChange = Partial<Pick<PhotoEntry, "caption" | "item" | "marks">>;

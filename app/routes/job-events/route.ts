@@ -1,4 +1,7 @@
-/** `GET /jobs/:jobId/events`: server-sent events with every edit that takes effect, from `since` on. */
+/**
+ * `GET /jobs/:jobId/events`: server-sent events with every edit that takes effect from `since` on, `photos` with the
+ * revision of the job's photos, and `others` with the names of the other people who have the job open.
+ */
 import { jobsOf } from "../../server/firm-jobs.ts";
 import { watchJob } from "../../server/job-watch.ts";
 import { log } from "../../server/log.ts";
@@ -20,16 +23,24 @@ export async function loader({ request, params: { jobId } }: Route.LoaderArgs) {
   const body = new ReadableStream<Uint8Array>({
     start(controller) {
       const write = (line: string) => controller.enqueue(new TextEncoder().encode(line));
+      const last = { photos: "", others: "[]" };
+      const tell = (event: keyof typeof last, data: string) => {
+        if (data === last[event]) return;
+        last[event] = data;
+        write(`event: ${event}\ndata: ${data}\n\n`);
+      };
       let busy = false;
-      const stopWatching = watchJob(jobId, async (revision) => {
+      const stopWatching = watchJob(jobId, person, async ({ revision, photoRevision, others }) => {
+        tell("photos", String(photoRevision));
+        tell("others", JSON.stringify(others));
         if (busy || revision <= sent) return;
         busy = true;
         try {
           const edits = (await jobs.editsSince(jobId, sent)) ?? [];
-          const last = edits.at(-1);
-          if (last) {
-            write(`id: ${last.revision}\ndata: ${JSON.stringify(edits)}\n\n`);
-            sent = last.revision;
+          const newest = edits.at(-1);
+          if (newest) {
+            write(`id: ${newest.revision}\ndata: ${JSON.stringify(edits)}\n\n`);
+            sent = newest.revision;
           }
         } catch (error) {
           log.warn(

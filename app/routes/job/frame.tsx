@@ -8,6 +8,7 @@ import { Mark } from "../../ui/frame/mark.tsx";
 import { STEPS } from "../../ui/frame/steps.ts";
 import { AnswerVerdict } from "../../ui/frame/verdict.tsx";
 import { useJob, useJobLater, useJobPart, useJobStore } from "../../ui/job-store/use-job.tsx";
+import { useLiveJob } from "../../ui/live/use-live-job.ts";
 import { Waterline } from "../../ui/waterline/waterline.tsx";
 import { Figure, useWhyIsOpen, WhySheet } from "../../ui/why/why-sheet.tsx";
 import styles from "./frame.module.css";
@@ -58,6 +59,7 @@ function Head({ jobId, person, theme }: { jobId: string; person: string; theme: 
   const customer = useJobPart((job) => job.document.enquiry?.customer);
   const rules = useJobPart((job) => job.document.rules);
   const themes = useFetcher();
+  const others = useLiveJob(jobId);
   return (
     <header className={styles.head}>
       <Link to="/" className={styles.home} aria-label="All jobs">
@@ -71,6 +73,9 @@ function Head({ jobId, person, theme }: { jobId: string; person: string; theme: 
         </p>
       </div>
       <SavingState />
+      <p className={styles.others} role="status">
+        {others.length > 0 && `${others.join(" and ")} ${others.length === 1 ? "is" : "are"} here too`}
+      </p>
       <div className={styles.tools}>
         <Link to="/?search" className={styles.find} aria-label="Find a job" title="Find a job ( / )">
           <span>Find</span> <kbd>/</kbd>

@@ -40,7 +40,7 @@ export default function Job({ loaderData }: Route.ComponentProps) {
   const { jobId } = useParams();
   return (
     <JobProvider key={jobId} jobId={job.id} document={job.document} revision={job.revision}>
-      <PhotoProvider jobId={job.id} photos={photos}>
+      <PhotoProvider jobId={job.id} list={photos}>
         <WhyProvider>
           <JobFrame jobId={job.id} person={person.name} theme={theme}>
             <Outlet context={{ role: person.role, jobId: job.id }} />

@@ -9,9 +9,7 @@ import {
   useState,
   useSyncExternalStore,
 } from "react";
-import type { AppliedEdit } from "../../../core/case/edit.ts";
 import type { CaseDocument } from "../../../core/case/types.ts";
-import { keepPage } from "../offline/pages.ts";
 import { type AssessedCase, type JobState, JobStore, type SendAnswer } from "./job-store.ts";
 import { browserOutbox, type Outbox, type WaitingEdit } from "./outbox.ts";
 
@@ -55,23 +53,10 @@ export function JobProvider(props: { jobId: string; document: CaseDocument; revi
   );
 
   useEffect(() => {
-    let events: EventSource | null = null;
-    let gone = false;
-    const resumed = store.resume().catch((error) => console.warn("this browser keeps nothing:", error));
-    void resumed.then(() => {
-      if (gone) return;
-      events = new EventSource(`/jobs/${jobId}/events?since=${store.getRevision()}`);
-      void keepPage(`/jobs/${jobId}/survey`);
-      events.onmessage = (event) => store.receive(JSON.parse(event.data) as AppliedEdit[]);
-    });
     const online = () => store.sendSoon(0);
     window.addEventListener("online", online);
-    return () => {
-      gone = true;
-      events?.close();
-      window.removeEventListener("online", online);
-    };
-  }, [store, jobId]);
+    return () => window.removeEventListener("online", online);
+  }, [store]);
 
   return <JobContext value={store}>{children}</JobContext>;
 }

@@ -19,6 +19,8 @@ class Bench {
   kept = new Map<number, PhotoTask>();
   places = 0;
   server: PhotoEntry[] = [];
+  revision = 0;
+  fetched = 0;
   sent: PhotoTask[] = [];
   answers: TaskAnswer[] = [];
   work: (() => void)[] = [];
@@ -28,7 +30,7 @@ class Bench {
 
   open() {
     return new PhotoStore({
-      photos: [],
+      list: { revision: 0, photos: [] },
       queue: {
         all: async () => {
           if (this.full) throw new Error("full");
@@ -42,7 +44,10 @@ class Bench {
         },
         take: async (place) => void this.kept.delete(place),
       },
-      list: async () => (this.listed ? this.server : null),
+      fetchList: async () => {
+        this.fetched++;
+        return this.listed ? { revision: this.revision, photos: this.server } : null;
+      },
       send: async (task) => {
         this.sent.push(task);
         const answer = this.answers.shift() ?? { kind: "done" };
@@ -132,6 +137,36 @@ describe("a picture", () => {
     await bench.store.resume();
     await bench.store.take({ kind: "remove", id: "a" });
     expect(bench.ids()).toEqual(["b"]);
+  });
+});
+
+describe("pictures of others", () => {
+  it("come when the server tells of another revision, and are asked for no second time", async () => {
+    bench.server = [photo("theirs")];
+    bench.revision = 4;
+    await bench.store.follow(4);
+    expect(bench.ids()).toEqual(["theirs"]);
+    await bench.store.follow(4);
+    expect(bench.fetched).toBe(1);
+  });
+  it("wait until our own on the way have gone up, so that none of ours vanishes from the list", async () => {
+    bench.server = [photo("theirs")];
+    bench.revision = 1;
+    await bench.store.take(add("ours"));
+    for (const run of bench.work.splice(0)) run();
+    await bench.store.follow(1);
+    expect(bench.fetched).toBe(0);
+    await bench.settle();
+    expect(bench.fetched).toBe(1);
+    expect(bench.ids()).toEqual(["theirs", "ours"]);
+  });
+  it("stay as they were where the list cannot be had", async () => {
+    bench.server = [photo("theirs")];
+    bench.revision = 1;
+    await bench.store.follow(1);
+    bench.listed = false;
+    await bench.store.follow(2);
+    expect(bench.ids()).toEqual(["theirs"]);
   });
 });
 

@@ -2,7 +2,7 @@
  * The pictures of an open job: those the server has, and what still waits in the browser, shown as one list.
  * Everything a person does is a task; tasks are kept in the browser and go up in order, each exactly once.
  */
-import type { PhotoChange, PhotoEntry } from "../../../core/survey/photo.ts";
+import type { PhotoChange, PhotoEntry, PhotoList } from "../../../core/survey/photo.ts";
 
 export type PhotoTask =
   | { place: number; kind: "add"; photo: PhotoEntry; blob: Blob }
@@ -39,10 +39,10 @@ export interface PhotoState {
 
 export interface PhotoStoreOptions {
   /** As the page came with them. */
-  photos: readonly PhotoEntry[];
+  list: PhotoList;
   queue: PhotoQueue;
   /** The server's list; null where it cannot be reached. */
-  list(): Promise<readonly PhotoEntry[] | null>;
+  fetchList(): Promise<PhotoList | null>;
   send(task: PhotoTask): Promise<TaskAnswer>;
   addressOf(id: string, size: "picture" | "thumbnail"): string;
   /** An address for a picture that is only here. */
@@ -54,6 +54,9 @@ const RETRY_MS = [1000, 2000, 4000, 8000];
 
 export class PhotoStore {
   private server: readonly PhotoEntry[];
+  private revision: number;
+  /** The server told of changes while tasks of ours were on their way. */
+  private stale = false;
   private tasks: PhotoTask[] = [];
   private local = new Map<string, string>();
   private problems: string[] = [];
@@ -65,7 +68,8 @@ export class PhotoStore {
   private state: PhotoState = { photos: [], waiting: 0, offline: false, problems: [] };
 
   constructor(private readonly options: PhotoStoreOptions) {
-    this.server = options.photos;
+    this.server = options.list.photos;
+    this.revision = options.list.revision;
     this.show();
   }
 
@@ -78,14 +82,30 @@ export class PhotoStore {
   /** Takes up what waits and asks the server for its list; call once, when the page is live. */
   async resume(): Promise<void> {
     const known = new Set(this.tasks.map((t) => t.place));
-    const listed = this.options.list();
     // A browser that keeps nothing has nothing waiting.
     const left = await this.options.queue.all().catch(() => []);
     this.tasks = [...left.filter((t) => !known.has(t.place)), ...this.tasks];
     this.show();
-    this.server = (await listed) ?? this.server;
-    this.show();
+    await this.refresh();
     this.sendSoon(0);
+  }
+
+  /** The server's photos have reached a revision: asks for them where ours are of another one. */
+  async follow(revision: number): Promise<void> {
+    if (revision === this.revision) return;
+    if (this.sending) this.stale = true;
+    else await this.refresh();
+  }
+
+  private async refresh(): Promise<void> {
+    const list = await this.options.fetchList();
+    // What was sent meanwhile may not be in that list.
+    if (this.sending) this.stale = true;
+    else if (list) {
+      this.server = list.photos;
+      this.revision = list.revision;
+      this.show();
+    }
   }
 
   /** Does one thing: shown and kept at once, sent when there is a line. */
@@ -130,6 +150,9 @@ export class PhotoStore {
     }
     this.sending = false;
     this.show();
+    if (!this.stale) return;
+    this.stale = false;
+    await this.refresh();
   }
 
   private show(): void {

@@ -1,7 +1,7 @@
 /** React's view of the photo store, and the browser's side of it. */
 
 import { createContext, type ReactNode, use, useEffect, useState, useSyncExternalStore } from "react";
-import type { PhotoEntry } from "../../../core/survey/photo.ts";
+import type { PhotoList } from "../../../core/survey/photo.ts";
 import { browserQueue } from "./browser-queue.ts";
 import { type PhotoState, PhotoStore, type PhotoTask, type TaskAnswer } from "./photo-store.ts";
 
@@ -30,10 +30,10 @@ async function send(jobId: string, task: PhotoTask): Promise<TaskAnswer> {
   }
 }
 
-async function list(jobId: string): Promise<PhotoEntry[] | null> {
+async function fetchList(jobId: string): Promise<PhotoList | null> {
   try {
     const response = await fetch(`/jobs/${jobId}/photos`);
-    return response.ok ? ((await response.json()) as PhotoEntry[]) : null;
+    return response.ok ? ((await response.json()) as PhotoList) : null;
   } catch {
     return null;
   }
@@ -41,14 +41,14 @@ async function list(jobId: string): Promise<PhotoEntry[] | null> {
 
 const PhotoContext = createContext<PhotoStore | null>(null);
 
-export function PhotoProvider(props: { jobId: string; photos: readonly PhotoEntry[]; children: ReactNode }) {
+export function PhotoProvider(props: { jobId: string; list: PhotoList; children: ReactNode }) {
   const { jobId, children } = props;
   const [store] = useState(
     () =>
       new PhotoStore({
-        photos: props.photos,
+        list: props.list,
         queue: browserQueue(jobId),
-        list: () => list(jobId),
+        fetchList: () => fetchList(jobId),
         send: (task) => send(jobId, task),
         addressOf: (id, size) => `/jobs/${jobId}/photos/${id}${size === "thumbnail" ? "?size=thumbnail" : ""}`,
         localAddress: (blob) => URL.createObjectURL(blob),

@@ -9,6 +9,7 @@ import type { ShownPhoto } from "../../../../ui/photo-store/photo-store.ts";
 import { preparePicture } from "../../../../ui/photo-store/prepare.ts";
 import { usePhotoStore, usePhotos } from "../../../../ui/photo-store/use-photos.tsx";
 import styles from "./evidence.module.css";
+import { MarksDrawn } from "./marks-drawn.tsx";
 import { PictureDialog } from "./picture-dialog.tsx";
 
 /** Makes the chosen files ready one after the other and hands each over; what is no picture is told. */
@@ -139,8 +140,8 @@ function Item({ item, photos, notHere, onFiles, onOpen }: ItemProps) {
             onClick={() => onOpen(photo.id)}
           >
             <img src={photo.thumbnail} alt="" loading="lazy" decoding="async" width={96} height={72} />
+            <MarksDrawn photo={photo} />
             {photo.waiting && <span>waiting</span>}
-            {photo.marks.length > 0 && <span>{photo.marks.length} drawn</span>}
           </button>
         ))}
         {!all && photos.length > AT_FIRST && (

@@ -1,0 +1,1 @@
+ALTER TABLE `job` ADD `photo_revision` int DEFAULT 0 NOT NULL;

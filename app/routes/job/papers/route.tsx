@@ -20,7 +20,8 @@ export default function Papers() {
       <Section title="Load-calculation worksheet">
         <p style={{ maxWidth: "44rem", marginBottom: "0.8rem" }}>
           Every line with its factor and rule, what was assumed, the cautions, the waterline, and a place to sign.
-          {assessment.assumptions.length > 0 && ` ${assessment.assumptions.length} assumptions are printed on it.`}
+          {assessment.assumptions.length > 0 &&
+            ` ${assessment.assumptions.length === 1 ? "1 assumption is" : `${assessment.assumptions.length} assumptions are`} printed on it.`}
         </p>
         {role === "apprentice" ? (
           <p>An apprentice cannot issue papers. Ask an electrician of your firm to print it.</p>
@@ -41,7 +42,7 @@ export default function Papers() {
                     ? "Saving first ..."
                     : c.method === assessment.governing
                       ? "Open the worksheet (PDF)"
-                      : `By the ${c.name.toLowerCase()}`}
+                      : `${c.name} (PDF)`}
                 </Button>
               ))}
           </p>

@@ -2,6 +2,7 @@
 import type { Codebook, LoadKind } from "../codebook/types.ts";
 import { type Nameplate, type NotUnderstood, parseNameplate } from "../quantity/parse.ts";
 import { showNumber, showVA } from "../units.ts";
+import { capital } from "../words.ts";
 import type { Load } from "./types.ts";
 
 export interface EnteredLoad {
@@ -120,5 +121,3 @@ function findKind(words: string, kinds: readonly LoadKind[]): LoadKind | null {
     }
   return best?.kind ?? null;
 }
-
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

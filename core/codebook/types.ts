@@ -18,6 +18,9 @@ export interface Words {
   supply: string;
   panel: string;
   mainPanel: string;
+  /** Any of them, main or not, in one word. */
+  board: string;
+  subPanel: string;
   device: string;
   space: string;
   spaces: string;

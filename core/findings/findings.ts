@@ -50,7 +50,7 @@ export interface FindingInput {
 
 const WHAT_TO_DO: Record<FindingCode, string> = {
   "rating-unknown": "Read the label, or ask the utility or network operator",
-  "panel-full": "Free a space, fit a larger panel, or give the charger a board of its own",
+  "panel-full": "Make room, fit a larger one, or give the charger a board of its own",
   "panel-obsolete": "Change it, or leave it alone beside a separate board",
   "panel-unsafe": "Isolate it and make it safe first; only a licensed person decides that it is",
   "bus-overloaded": "A smaller main or source, a larger bus, or the charger held back by management",

@@ -57,9 +57,9 @@ export const SEEN_FAULTS: readonly SeenFault[] = [
   },
   {
     code: "working-space",
-    label: "No room to work before the panel",
+    label: "No room to work in front",
     severity: "fix",
-    text: "The space to work before the panel is too small or full of things",
+    text: "The working space in front is too small or full of things",
     todo: "Have it cleared, or place new equipment elsewhere",
     rule: { us: "NEC 110.26(A)", uk: "BS 7671 132.12, 513.1" },
   },

@@ -3,6 +3,7 @@ import type { Circuit, DeviceKind } from "../case/types.ts";
 import { NEC_240_6 } from "../circuit/nec-310-16.ts";
 import type { NotUnderstood } from "../quantity/parse.ts";
 import { showA } from "../units.ts";
+import { capital } from "../words.ts";
 import type { Region } from "./slots.ts";
 
 export interface EnteredDevice {
@@ -73,7 +74,7 @@ export function parseDevice(text: string, region: Region): EnteredDevice | NotUn
   const wrong = checkDevice(kind, poles, device.ratingA, region);
   if (wrong) return { problem: wrong };
   const name = label.join(" ");
-  const shown = name.charAt(0).toUpperCase() + name.slice(1);
+  const shown = capital(name);
   return {
     device: {
       ...device,

@@ -5,6 +5,7 @@ import { codebookOf } from "../../../core/codebook/index.ts";
 import { positionsOf, type Region, spacesOf, takesSpace } from "../../../core/panel/slots.ts";
 import { nestedPanels } from "../../../core/panel/sub-panels.ts";
 import { showA } from "../../../core/units.ts";
+import { capital } from "../../../core/words.ts";
 import type { PaperInput } from "../index.ts";
 import { Sheet, sheetStyles as s } from "../sheet.tsx";
 
@@ -39,7 +40,7 @@ export function PanelDirectory(input: PaperInput) {
     document.panels.flatMap((p) => (p.feeder?.circuit ? [[p.feeder.circuit, p.name ?? p.id] as const] : [])),
   );
   return (
-    <Sheet title="Panel directory" input={input} fontSize={9}>
+    <Sheet title={`${capital(words.board)} directory`} input={input} fontSize={9}>
       {nestedPanels(document).map(({ panel }) => {
         const spaces = Array.from({ length: spacesOf(panel, region) }, (_, i) => i + 1);
         const columns =

@@ -88,7 +88,7 @@ export function PanelDrawing(props: PanelDrawingProps) {
       <div
         ref={frame}
         role="group"
-        aria-label={`${panel.name ?? "Panel"}, front view`}
+        aria-label={`${panel.name ?? (region === "us" ? "Panel" : "Board")}, front view`}
         className={region === "us" ? styles.columns : styles.row}
         style={{ "--spaces": spaces } as CSSProperties}
         onKeyDown={(event) => walk(event, frame.current, props, spaces)}

@@ -47,6 +47,8 @@ export const bs7671: Codebook = {
     supply: "supply",
     panel: "consumer unit",
     mainPanel: "Consumer unit",
+    board: "board",
+    subPanel: "further board",
     device: "protective device",
     space: "way",
     spaces: "ways",

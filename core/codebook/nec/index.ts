@@ -34,6 +34,8 @@ export function necCodebook({ id, name, leastChargerVA, leastChargerRule, manage
       supply: "service",
       panel: "panel",
       mainPanel: "Main panel",
+      board: "panel",
+      subPanel: "sub-panel",
       device: "breaker",
       space: "space",
       spaces: "spaces",

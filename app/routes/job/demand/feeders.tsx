@@ -1,5 +1,7 @@
 /** Feeders and buses of the sub-panels: what each carries and what is spare. */
+import { codebookOf } from "../../../../core/codebook/index.ts";
 import { showA } from "../../../../core/units.ts";
+import { capital } from "../../../../core/words.ts";
 import { Section } from "../../../ui/frame/sheet.tsx";
 import { useJobLater } from "../../../ui/job-store/use-job.tsx";
 import { Figure } from "../../../ui/why/why-sheet.tsx";
@@ -9,8 +11,9 @@ export function Feeders() {
   const { assessment, document } = useJobLater();
   if (assessment.feeders.length === 0) return null;
   const charger = document.charger?.panel;
+  const { words } = codebookOf(document.rules);
   return (
-    <Section title="Feeders of sub-panels">
+    <Section title={`Feeders of ${words.subPanel}s`}>
       <table className={styles.lines}>
         <thead>
           <tr>
@@ -24,7 +27,7 @@ export function Feeders() {
           {assessment.feeders.map((feeder) => (
             <tr key={feeder.name}>
               <td>
-                {feeder.name.charAt(0).toUpperCase() + feeder.name.slice(1)}
+                {capital(feeder.name)}
                 {feeder.panel === charger && <span className={styles.kind}>the charger's circuit starts here</span>}
               </td>
               <td className={`${styles.number} figure`}>{showA(feeder.ratingA)}</td>

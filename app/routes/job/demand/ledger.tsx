@@ -10,6 +10,7 @@ import { codebookOf } from "../../../../core/codebook/index.ts";
 import { countedLoads } from "../../../../core/demand/loads.ts";
 import { NO_UNITS, parseNameplate, parseNumber, parseQuantity } from "../../../../core/quantity/parse.ts";
 import { showVA } from "../../../../core/units.ts";
+import { capital } from "../../../../core/words.ts";
 import { useCaseText } from "../../../ui/case-field/case-field.tsx";
 import { useJob, useJobPart, useJobStore } from "../../../ui/job-store/use-job.tsx";
 import styles from "./demand.module.css";
@@ -39,7 +40,7 @@ export function Ledger() {
           name: p.name ?? p.id,
           rows: rows.filter((r) => r.load.panel === p.id),
         })),
-        { id: "", name: "Not placed on a panel", rows: rows.filter((r) => !r.load.panel) },
+        { id: "", name: `Not placed on a ${codebook.words.board}`, rows: rows.filter((r) => !r.load.panel) },
       ].filter((g) => g.rows.length > 0)
     : [{ id: "", name: "", rows }];
   return (
@@ -77,6 +78,7 @@ export function Ledger() {
               kindLabel={kind?.label ?? load.kind}
               volts={assessment.supply.volts}
               panels={choices}
+              board={codebook.words.board}
               phases={document.supply.system === "three-phase-230-400"}
             />
           ))}
@@ -99,11 +101,13 @@ interface RowProps {
   volts: number;
   /** The panels it may stand on; none to choose from where there is only one. */
   panels: Choices;
+  /** The rule set's word for a panel. */
+  board: string;
   /** The supply has three phases, and the load stands on one of them. */
   phases: boolean;
 }
 
-const Row = memo(function Row({ load, index, last, va, fixedVA, kindLabel, volts, panels, phases }: RowProps) {
+const Row = memo(function Row({ load, index, last, va, fixedVA, kindLabel, volts, panels, board, phases }: RowProps) {
   const at = `/loads/${index}`;
   const name = load.label ?? kindLabel;
   return (
@@ -112,7 +116,12 @@ const Row = memo(function Row({ load, index, last, va, fixedVA, kindLabel, volts
         <LabelField at={at} kindLabel={kindLabel} />
         {load.label !== kindLabel && <span className={styles.kind}>{kindLabel}</span>}
         {panels.length > 0 && (
-          <RowChoice pointer={`${at}/panel`} label={`Panel of ${name}`} placeholder="on no panel" options={panels} />
+          <RowChoice
+            pointer={`${at}/panel`}
+            label={`${capital(board)} of ${name}`}
+            placeholder={`on no ${board}`}
+            options={panels}
+          />
         )}
         {phases && (
           <RowChoice

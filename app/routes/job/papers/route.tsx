@@ -1,18 +1,22 @@
 /** Papers: what can be printed from this job, and the open files to take along. */
 import { Button } from "antd";
 import { useOutletContext } from "react-router";
+import { codebookOf } from "../../../../core/codebook/index.ts";
+import type { Words } from "../../../../core/codebook/types.ts";
+import { capital } from "../../../../core/words.ts";
 import type { Role } from "../../../../db/schema.ts";
 import { Section } from "../../../ui/frame/sheet.tsx";
 import { useJob, useJobPart } from "../../../ui/job-store/use-job.tsx";
 
-const LABELS = [
-  { paper: "panel-directory", name: "Panel directory (PDF)" },
+const labels = ({ board }: Words) => [
+  { paper: "panel-directory", name: `${capital(board)} directory (PDF)` },
   { paper: "owner-consent", name: "Consent of the owner (PDF)" },
-] as const;
+];
 
 export default function Papers() {
   const { role, jobId } = useOutletContext<{ role: Role; jobId: string }>();
-  const { assessment } = useJob();
+  const { document, assessment } = useJob();
+  const { words } = codebookOf(document.rules);
   const saving = useJobPart((job) => job.saving);
   const ready = saving === "saved";
   return (
@@ -50,11 +54,11 @@ export default function Papers() {
       </Section>
       <Section title="Labels and forms">
         <p style={{ maxWidth: "44rem", marginBottom: "0.8rem" }}>
-          The directory for the panel's door as surveyed, and the form for the owner where the home is rented.
+          The directory for the {words.board}'s door as surveyed, and the form for the owner where the home is rented.
         </p>
         <p style={{ display: "flex", gap: "0.6rem", flexWrap: "wrap" }}>
           {role !== "apprentice" &&
-            LABELS.map(({ paper, name }) => (
+            labels(words).map(({ paper, name }) => (
               <Button key={paper} href={`/jobs/${jobId}/papers/${paper}.pdf`} target="_blank" disabled={!ready}>
                 {name}
               </Button>

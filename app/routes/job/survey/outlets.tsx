@@ -3,6 +3,7 @@ import { Button } from "antd";
 import type { Outlet, OutletType } from "../../../../core/case/types.ts";
 import { codebookOf } from "../../../../core/codebook/index.ts";
 import { LENGTH_UNITS } from "../../../../core/quantity/parse.ts";
+import { capital } from "../../../../core/words.ts";
 import { CaseChoice, CaseQuantity, CaseSwitch, CaseText, Fields } from "../../../ui/case-field/case-field.tsx";
 import { Caution, Section } from "../../../ui/frame/sheet.tsx";
 import { drawnLater, useJobStore } from "../../../ui/job-store/use-job.tsx";
@@ -27,7 +28,7 @@ export const Outlets = drawnLater(function Outlets({ document }) {
   return (
     <Section
       id="outlets"
-      title={codebook.region === "us" ? "Receptacles worth knowing" : "Sockets worth knowing"}
+      title={`${capital(codebook.words.outlet)}s worth knowing`}
       aside={<Button onClick={add}>Add a {codebook.words.outlet}</Button>}
     >
       {outlets.length === 0 && (

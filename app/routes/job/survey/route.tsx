@@ -1,6 +1,8 @@
 /** Survey: what is really there, in the order of a walk through the home. */
 import { codebookOf } from "../../../../core/codebook/index.ts";
+import type { Words } from "../../../../core/codebook/types.ts";
 import { AREA_UNITS } from "../../../../core/quantity/parse.ts";
+import { capital } from "../../../../core/words.ts";
 import { CaseChoice, CaseQuantity, CaseSwitch, CaseText, Fields } from "../../../ui/case-field/case-field.tsx";
 import { Section } from "../../../ui/frame/sheet.tsx";
 import { useJob } from "../../../ui/job-store/use-job.tsx";
@@ -13,21 +15,21 @@ import { SeenFaults } from "./seen-faults.tsx";
 import { SupplySection } from "./supply.tsx";
 import styles from "./survey.module.css";
 
-const PARTS = [
-  { id: "supply", name: "Supply" },
-  { id: "panels", name: "Panel" },
-  { id: "outlets", name: "Outlets" },
+const parts = ({ supply, board, outlet }: Words) => [
+  { id: "supply", name: capital(supply) },
+  { id: "panels", name: capital(board) },
+  { id: "outlets", name: `${capital(outlet)}s` },
   { id: "faults", name: "Faults" },
   { id: "pictures", name: "Pictures" },
   { id: "people", name: "People" },
-] as const;
+];
 
 export default function Survey() {
   const { document, assessment } = useJob();
   return (
     <>
       <nav className={styles.parts} aria-label="Parts of the survey">
-        {PARTS.map((part) => (
+        {parts(codebookOf(document.rules).words).map((part) => (
           <a key={part.id} href={`#${part.id}`}>
             {part.name}
           </a>

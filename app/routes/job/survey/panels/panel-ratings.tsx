@@ -5,6 +5,7 @@ import type { Panel } from "../../../../../core/case/types.ts";
 import { codebookOf } from "../../../../../core/codebook/index.ts";
 import { addSubPanel, mayFeed, removePanel } from "../../../../../core/panel/sub-panels.ts";
 import { AMPERE_UNITS, LENGTH_UNITS, NO_UNITS } from "../../../../../core/quantity/parse.ts";
+import { capital } from "../../../../../core/words.ts";
 import {
   CaseChoice,
   CaseConductor,
@@ -85,7 +86,11 @@ export const PanelRatings = drawnLater(function PanelRatings({ index, document }
             { value: "unsafe", label: "Unsafe" },
           ]}
         />
-        <CaseText label="Panel place" pointer={`${at}/place`} placeholder="garage, left of the door" />
+        <CaseText
+          label={`${capital(words.board)} place`}
+          pointer={`${at}/place`}
+          placeholder="garage, left of the door"
+        />
         {!us && (
           <CaseChoice
             label="Enclosure"
@@ -147,7 +152,7 @@ export const PanelRatings = drawnLater(function PanelRatings({ index, document }
         {from && (
           <Button
             onClick={() =>
-              store.edit(addSubPanel(panel.id, `panel-${crypto.randomUUID().slice(0, 8)}`, "Further panel"))
+              store.edit(addSubPanel(panel.id, `panel-${crypto.randomUUID().slice(0, 8)}`, capital(words.subPanel)))
             }
           >
             Another fed from this one
@@ -155,7 +160,7 @@ export const PanelRatings = drawnLater(function PanelRatings({ index, document }
         )}
         {from && mayGo && (
           <Button type="text" danger onClick={() => store.edit(removePanel(store.getState().document, panel.id) ?? [])}>
-            Take this panel away
+            Take this {words.board} away
           </Button>
         )}
       </p>

@@ -3,6 +3,7 @@ import { Button } from "antd";
 import { codebookOf } from "../../../../../core/codebook/index.ts";
 import { linksOf } from "../../../../../core/panel/links.ts";
 import { addSubPanel, nestedPanels } from "../../../../../core/panel/sub-panels.ts";
+import { capital } from "../../../../../core/words.ts";
 import { Section } from "../../../../ui/frame/sheet.tsx";
 import { useJob, useJobStore } from "../../../../ui/job-store/use-job.tsx";
 import { OnePanel } from "./one-panel.tsx";
@@ -11,10 +12,9 @@ import styles from "./panels.module.css";
 export function Panels() {
   const { document } = useJob();
   const store = useJobStore();
-  const { words, region } = codebookOf(document.rules);
+  const { words } = codebookOf(document.rules);
   const nested = nestedPanels(document);
   const first = nested[0]?.panel;
-  const sub = region === "us" ? "sub-panel" : "further board";
   return (
     <Section
       id="panels"
@@ -23,16 +23,10 @@ export function Panels() {
         first && (
           <Button
             onClick={() =>
-              store.edit(
-                addSubPanel(
-                  first.id,
-                  `panel-${crypto.randomUUID().slice(0, 8)}`,
-                  region === "us" ? "Sub-panel" : "Garage board",
-                ),
-              )
+              store.edit(addSubPanel(first.id, `panel-${crypto.randomUUID().slice(0, 8)}`, capital(words.subPanel)))
             }
           >
-            Add a {sub}
+            Add a {words.subPanel}
           </Button>
         )
       }

@@ -80,13 +80,13 @@ export default function JobList({ loaderData }: Route.ComponentProps) {
           </Button>
         </Form>
       </header>
-      <div className={styles.tools}>
-        <SearchJobs search={search} focus={query.has("search")} />
-        <Link to="/jobs/new" className={styles.new}>
-          New job
-        </Link>
-      </div>
       <main>
+        <div className={styles.tools}>
+          <SearchJobs search={search} focus={query.has("search")} />
+          <Link to="/jobs/new" className={styles.new}>
+            New job
+          </Link>
+        </div>
         <p className="quiet">
           {total === 0 && !search
             ? "No jobs yet. Start one from an address, or drop a case file below."

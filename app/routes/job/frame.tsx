@@ -203,7 +203,7 @@ export function JobFrame({
     <div className={styles.frame} data-why={whyOpen}>
       <Head jobId={jobId} person={person} theme={theme} />
       <Path jobId={jobId} />
-      <div className={styles.waterline}>
+      <aside className={styles.waterline} aria-label="Waterline">
         <Waterline level={assessment.waterline} width={214} height={430} />
         <p className="quiet">
           {!assessment.recommended
@@ -212,7 +212,7 @@ export function JobFrame({
               ? "At the peak of demand the managed charger waits"
               : "With the recommended way"}
         </p>
-      </div>
+      </aside>
       <main className={styles.sheet}>
         <AnswerBand />
         <ConflictNotice />

@@ -1,0 +1,73 @@
+/** What can be found by machine against reading by ear, by keyboard and in bad light. */
+import AxeBuilder from "@axe-core/playwright";
+import type { Page } from "@playwright/test";
+import { expect, type Heron, openStep, signInAs, test } from "./heron.ts";
+
+const LEVEL_AA = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"];
+
+/** What stands in the way on this page, each with the rule and the first element. */
+async function obstacles(page: Page, further: string[] = []): Promise<string[]> {
+  // What is out of sight is not painted; here all of it is looked at, when it has come to rest.
+  await page.evaluate(async () => {
+    for (const section of document.querySelectorAll<HTMLElement>("main section"))
+      section.style.contentVisibility = "visible";
+    await new Promise((resolve) => requestAnimationFrame(resolve));
+    await Promise.allSettled(document.getAnimations().map((a) => a.finished));
+  });
+  const rules = Object.fromEntries(further.map((id) => [id, { enabled: true }]));
+  const { violations } = await new AxeBuilder({ page })
+    .options({ runOnly: { type: "tag", values: LEVEL_AA }, rules })
+    .analyze();
+  return violations.flatMap((v) =>
+    v.nodes.map((n) => `${v.id}: ${n.target.join(" ")} (${n.any[0]?.message ?? v.help})`),
+  );
+}
+
+/** The dark theme is for bad light: text stands out by seven to one. */
+const SEVEN_TO_ONE = ["color-contrast-enhanced"];
+async function cupboard(page: Page, heron: Heron) {
+  const value = Buffer.from(JSON.stringify("cupboard")).toString("base64");
+  await page.context().addCookies([{ name: "heron_theme", value: encodeURIComponent(value), url: heron.url }]);
+}
+
+test("the way in and the list of jobs", async ({ page, heron }) => {
+  await page.goto(`${heron.url}/sign-in`);
+  expect(await obstacles(page)).toEqual([]);
+  await signInAs(page, heron, "Mara Quill");
+  expect(await obstacles(page)).toEqual([]);
+});
+
+const JOBS = [
+  { person: "Mara Quill", job: "tidewrack-lantern-row", steps: ["survey", "demand", "need", "ways", "papers"] },
+  { person: "Wren Osier", job: "osier-sluice-road", steps: ["survey", "demand"] },
+] as const;
+for (const { person, job, steps } of JOBS)
+  for (const step of steps)
+    test(`${step} of ${job}, in daylight and in the cupboard`, async ({ page, heron }) => {
+      await signInAs(page, heron, person);
+      await openStep(page, heron, job, step);
+      expect(await obstacles(page)).toEqual([]);
+      await cupboard(page, heron);
+      await page.reload();
+      await page.waitForSelector("html[data-theme=cupboard][data-ready=job]");
+      expect(await obstacles(page, SEVEN_TO_ONE)).toEqual([]);
+    });
+
+test("what opens on request: why, a device, methods side by side, a picture, the keys", async ({ page, heron }) => {
+  await signInAs(page, heron, "Mara Quill");
+  await cupboard(page, heron);
+  await openStep(page, heron, "tidewrack-lantern-row", "demand");
+  await page.getByText("Methods side by side").click();
+  await page.getByRole("button", { name: "8,000 VA" }).first().click();
+  await expect(page.getByRole("heading", { name: "Why" })).toBeVisible();
+  expect(await obstacles(page, SEVEN_TO_ONE)).toEqual([]);
+  await page.keyboard.press("?");
+  expect(await obstacles(page, SEVEN_TO_ONE)).toEqual([]);
+  await openStep(page, heron, "tidewrack-lantern-row", "survey");
+  await page.getByRole("button", { name: /^Space 1 and 3: Range/ }).click();
+  await expect(page.getByRole("region", { name: "Device: Range" })).toBeVisible();
+  expect(await obstacles(page, SEVEN_TO_ONE)).toEqual([]);
+  await page.getByRole("button", { name: /^Main breaker: / }).click();
+  await expect(page.getByRole("dialog")).toBeVisible();
+  expect(await obstacles(page, SEVEN_TO_ONE)).toEqual([]);
+});

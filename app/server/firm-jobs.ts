@@ -4,10 +4,9 @@
 import { randomUUID } from "node:crypto";
 import { and, asc, desc, eq, gt, like, or, sql } from "drizzle-orm";
 import { assess } from "../../core/assess.ts";
-import { type AppliedEdit, type Edit, rebaseOverEdits } from "../../core/case/edit.ts";
-import { applyPatch, type Patch, settlePatch } from "../../core/case/patch.ts";
-import { CaseRefused, type Problem } from "../../core/case/problems.ts";
-import { caseProblems } from "../../core/case/read.ts";
+import type { AppliedEdit, Edit } from "../../core/case/edit.ts";
+import type { Problem } from "../../core/case/problems.ts";
+import { takeEdit } from "../../core/case/take-edit.ts";
 import type { CaseDocument } from "../../core/case/types.ts";
 import { type CaseSummary, summaryOf } from "../../core/summary.ts";
 import { edit, job, person, type Stage } from "../../db/schema.ts";
@@ -129,37 +128,19 @@ export function jobsOf(firmId: string) {
           .from(edit)
           .where(and(eq(edit.id, asked.id), eq(edit.jobId, jobId)));
         if (known) return { kind: "accepted", revision: found.revision, edits: since };
-        const moved = rebaseOverEdits(asked.patch, since);
-        if ("conflict" in moved)
-          return { kind: "conflict", revision: found.revision, edits: since, with: moved.conflict };
-
-        const tried = tryPatch(found.document, moved.patch);
-        if ("problems" in tried) return { kind: "refused", problems: tried.problems };
+        const taken = takeEdit(found.document, asked, since);
+        if (taken.kind === "conflict") return { ...taken, revision: found.revision, edits: since };
+        if (taken.kind === "refused") return taken;
         const revision = found.revision + 1;
-        await tx.insert(edit).values({ id: asked.id, jobId, revision, patch: tried.patch, personId, at: now });
+        await tx.insert(edit).values({ id: asked.id, jobId, revision, patch: taken.patch, personId, at: now });
         await tx
           .update(job)
-          .set({ revision, updatedAt: now, ...rowOf(tried.document) })
+          .set({ revision, updatedAt: now, ...rowOf(taken.document) })
           .where(own(jobId));
         return { kind: "accepted", revision, edits: await editsAfter(tx, jobId, asked.baseRevision) };
       });
     },
   };
-}
-
-function tryPatch(
-  before: CaseDocument,
-  asked: Patch,
-): { document: CaseDocument; patch: Patch } | { problems: Problem[] } {
-  try {
-    const patch = settlePatch(before, asked);
-    const document = applyPatch(before, patch);
-    const problems = caseProblems(document);
-    return problems.length > 0 ? { problems } : { document, patch };
-  } catch (error) {
-    if (error instanceof CaseRefused) return { problems: error.problems };
-    throw error;
-  }
 }
 
 /** The columns of a job that follow from its case. */

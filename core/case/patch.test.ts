@@ -4,6 +4,7 @@ import { usCase } from "../testing/cases.ts";
 import { type AppliedEdit, editSchema, rebaseOverEdits } from "./edit.ts";
 import { rebaseSequence } from "./edit-queue.ts";
 import { applyPatch, invertPatch, type Operation, type Patch, rebasePatch, settlePatch } from "./patch.ts";
+import { readdressPatch } from "./readdress.ts";
 import { setValue, valueAt } from "./set-value.ts";
 
 const base = {
@@ -104,14 +105,72 @@ describe("moving over an edit that came first", () => {
       [{ op: "add", path: "/loads/3", value: { id: "mine", va: 5 } }],
       [{ op: "replace", path: "/loads/3/va", value: 6 }],
     ];
-    const { kept, clashing } = rebaseSequence(own, [[{ op: "add", path: "/loads/3", value: { id: "theirs", va: 1 } }]]);
-    expect(clashing).toBe(0);
+    const first: Patch[] = [[{ op: "add", path: "/loads/3", value: { id: "theirs", va: 1 } }]];
+    const { kept, lost } = rebaseSequence(base, own, first);
+    expect(lost).toEqual([]);
     const theirs = applyPatch(base, [{ op: "add", path: "/loads/3", value: { id: "theirs", va: 1 } }]);
-    const merged = kept.reduce((d, p) => applyPatch(d, p), theirs);
+    const merged = kept.reduce((d, { patch }) => applyPatch(d, patch), theirs);
     expect(merged.loads.slice(3)).toEqual([
       { id: "theirs", va: 1 },
       { id: "mine", va: 6 },
     ]);
+  });
+});
+
+describe("a sequence without some of its patches", () => {
+  const own: Patch[] = [
+    [{ op: "add", path: "/loads/0", value: { id: "gone", va: 5 } }],
+    [{ op: "replace", path: "/loads/0/va", value: 6 }],
+    [{ op: "replace", path: "/loads/2/va", value: 7 }],
+    [{ op: "replace", path: "/title", value: "U" }],
+  ];
+  it("loses what hangs on them, and nothing else", () => {
+    const { kept, lost, end, over } = rebaseSequence(base, own, [], new Set([0]));
+    expect(lost.map((l) => l.index)).toEqual([0, 1]);
+    const without = kept.reduce((d, { patch }) => applyPatch(d, patch), base);
+    expect(without.loads.map((l) => l.id)).toEqual(base.loads.map((l) => l.id));
+    expect(without.loads[1]?.va).toBe(7);
+    expect(without.title).toBe("U");
+    expect(over.reduce((d, p) => applyPatch(d, p), end)).toEqual(without);
+  });
+  it("keeps what does not touch a change that came first", () => {
+    const theirs: Patch = [{ op: "replace", path: "/title", value: "T" }];
+    const { kept, lost } = rebaseSequence(base, own.toReversed(), [theirs]);
+    expect(lost.map((l) => l.patch)).toEqual([own[3]]);
+    expect(kept).toHaveLength(3);
+  });
+});
+
+describe("a patch for another version of the case", () => {
+  const other = { ...base, loads: base.loads.toReversed() };
+  it("finds what stands in lists by its id", () => {
+    const patch: Patch = [
+      { op: "replace", path: "/loads/0/va", value: 9 },
+      { op: "add", path: "/loads/9", value: { id: "new", va: 1 } },
+      { op: "remove", path: "/loads/1" },
+    ];
+    const moved = readdressPatch(
+      patch,
+      { ...base, loads: [...base.loads, ...Array.from({ length: 9 }, (_, i) => ({ id: `x${i}`, va: 1 }))] },
+      other,
+    );
+    const after = moved && applyPatch(other, moved);
+    expect(after?.loads.find((l) => l.id === base.loads[0]?.id)?.va).toBe(9);
+    expect(after?.loads.some((l) => l.id === base.loads[1]?.id)).toBe(false);
+    expect(after?.loads.at(-1)?.id).toBe("new");
+  });
+  it("is none where it is not there any more", () => {
+    const without = { ...base, loads: base.loads.slice(1) };
+    expect(readdressPatch([{ op: "replace", path: "/loads/0/va", value: 9 }], base, without)).toBeNull();
+    expect(readdressPatch([{ op: "remove", path: "/loads/0" }], base, without)).toBeNull();
+  });
+  it("is the same for the same version (property)", () => {
+    fc.assert(
+      fc.property(fc.nat(base.loads.length - 1), fc.nat(9000), (at, va) => {
+        const patch: Patch = [{ op: "replace", path: `/loads/${at}/va`, value: va }];
+        expect(readdressPatch(patch, base, base)).toEqual(patch);
+      }),
+    );
   });
 });
 

@@ -21,13 +21,15 @@ export function ConflictNotice() {
   const conflict = useJobPart((job) => job.conflict);
   const store = useJobStore();
   if (!conflict) return null;
+  const who = [...new Set(conflict.theirs.map((edit) => edit.by))].join(" and ");
   return (
     <div className={styles.notice} role="alert">
       <p>
-        <strong>{conflict.theirs.by} changed the same thing while you did.</strong>
+        <strong>{who} changed the same thing while you did.</strong>
       </p>
       <p>
-        {conflict.theirs.by}: {inWords(conflict.theirs.patch)}. You: {conflict.mine.map(inWords).join(", ")}.
+        {who}: {conflict.theirs.map((edit) => inWords(edit.patch)).join(", ")}. You:{" "}
+        {conflict.mine.map(({ patch }) => inWords(patch)).join(", ")}.
       </p>
       <p>
         <Button onClick={() => store.settle("theirs")}>Keep theirs</Button>{" "}

@@ -74,8 +74,9 @@ class Bench {
 }
 
 let bench: Bench;
-beforeEach(() => {
+beforeEach(async () => {
   bench = new Bench();
+  await bench.store.resume();
 });
 
 describe("an edit", () => {
@@ -146,6 +147,33 @@ describe("an edit", () => {
     expect(bench.store.getState()).toMatchObject({ waiting: 0, saving: "saved" });
     expect(bench.box.size).toBe(0);
   });
+  it("shows on the newest case this browser knows, though the page that opens is older and nothing waits", async () => {
+    bench.store.edit(title("Newer"));
+    await bench.settle();
+    const again = bench.open();
+    expect(again.getState().document.title).toBe("Test home");
+    await again.resume();
+    expect(again.getState()).toMatchObject({ document: { title: "Newer" }, waiting: 0 });
+  });
+  it("that is typed before the page knows what an earlier one left goes where it was meant", async () => {
+    bench.store.edit([{ op: "remove", path: "/loads/0" }]);
+    await bench.settle();
+    bench.answers.push(() => ({ kind: "unreachable" }));
+    bench.store.edit(title("Left"));
+    await bench.settle(1);
+    const again = bench.open();
+    again.edit([{ op: "replace", path: "/loads/3/va", value: 4321 }]);
+    expect(again.getState().document.loads[3]).toMatchObject({ id: "dryer", va: 4321 });
+    await again.resume();
+    expect(again.getState()).toMatchObject({ waiting: 2, document: { title: "Left" } });
+    expect(again.getState().document.loads[2]).toMatchObject({ id: "dryer", va: 4321 });
+    await bench.settle();
+    expect(again.getState()).toMatchObject({ waiting: 0, saving: "saved" });
+  });
+  it("that changes nothing is none", () => {
+    bench.store.edit(title("Test home"));
+    expect(bench.store.getState()).toMatchObject({ waiting: 0, canUndo: false });
+  });
   it("that waits is moved over what others did, and kept so", async () => {
     bench.store.edit([{ op: "replace", path: "/loads/3/va", value: 4321 }]);
     bench.store.receive([bench.foreign([{ op: "remove", path: "/loads/0" }])]);
@@ -159,6 +187,56 @@ describe("an edit", () => {
     await bench.settle();
     expect(bench.store.getState()).toMatchObject({ document: { title: "Test home" }, saving: "saved" });
     expect(bench.store.getState().refused).toEqual([{ path: "title", message: "is required" }]);
+  });
+});
+
+describe("an edit that is taken back", () => {
+  it("by the server takes with it only what hangs on it", async () => {
+    bench.answers.push(() => ({ kind: "refused", problems: [{ path: "loads[0]", message: "no" }] }));
+    bench.store.edit([{ op: "add", path: "/loads/0", value: { id: "bad", kind: "range", va: 1 } }]);
+    bench.store.edit([{ op: "replace", path: "/loads/0/va", value: 2 }]);
+    bench.store.edit([{ op: "replace", path: "/loads/4/va", value: 4321 }]);
+    await bench.settle();
+    const { document } = bench.store.getState();
+    expect(document.loads.map((l) => l.id)).toEqual(usCase().loads.map((l) => l.id));
+    expect(document.loads[3]).toMatchObject({ id: "dryer", va: 4321 });
+    expect(bench.sent.at(-1)?.patch).toEqual([{ op: "replace", path: "/loads/3/va", value: 4321 }]);
+    bench.store.undo();
+    expect(bench.store.getState().document.loads[3]).toMatchObject({ id: "dryer", va: 5000 });
+  });
+  it("by a conflict leaves what was done after it, and what undo meant", () => {
+    bench.store.edit(title("Mine"));
+    bench.store.edit(addLoad("after"));
+    bench.store.receive([bench.foreign(title("Theirs"))]);
+    expect(bench.store.getState().conflict?.mine).toHaveLength(1);
+    expect(bench.store.getState().document.loads.at(-1)?.id).toBe("after");
+    bench.store.undo();
+    expect(bench.store.getState().document.loads.map((l) => l.id)).toEqual(usCase().loads.map((l) => l.id));
+  });
+  it("and done again after a conflict finds its load, though the places have moved", async () => {
+    bench.store.edit([{ op: "replace", path: "/loads/3/va", value: 4321 }]);
+    bench.store.receive([bench.foreign([{ op: "replace", path: "/loads/3/va", value: 1 }])]);
+    bench.store.receive([bench.foreign([{ op: "remove", path: "/loads/0" }])]);
+    bench.store.settle("mine");
+    await bench.settle();
+    expect(bench.store.getState().document.loads[2]).toMatchObject({ id: "dryer", va: 4321 });
+  });
+  it("is told where it cannot be done again, because it is gone", () => {
+    bench.store.edit([{ op: "replace", path: "/loads/3/va", value: 4321 }]);
+    bench.store.receive([bench.foreign([{ op: "remove", path: "/loads/3" }])]);
+    bench.store.settle("mine");
+    expect(bench.store.getState().refused?.[0]?.message).toBe("What you had changed is no longer there");
+  });
+  it("by one conflict is not forgotten for the next", () => {
+    bench.store.edit(title("Mine"));
+    bench.store.edit([{ op: "replace", path: "/supply/ratingA", value: 150 }]);
+    bench.store.receive([
+      bench.foreign(title("Theirs")),
+      bench.foreign([{ op: "replace", path: "/supply/ratingA", value: 60 }]),
+    ]);
+    expect(bench.store.getState().conflict).toMatchObject({ theirs: [{}, {}], mine: [{}, {}] });
+    bench.store.settle("mine");
+    expect(bench.store.getState().document).toMatchObject({ title: "Mine", supply: { ratingA: 150 } });
   });
 });
 
@@ -205,7 +283,7 @@ describe("another person's edit", () => {
     bench.store.edit(title("Mine"));
     bench.store.receive([bench.foreign(title("Theirs"))]);
     expect(bench.store.getState().document.title).toBe("Theirs");
-    expect(bench.store.getState().conflict?.mine).toEqual([title("Mine")]);
+    expect(bench.store.getState().conflict?.mine.map((m) => m.patch)).toEqual([title("Mine")]);
     bench.store.settle("mine");
     await bench.settle();
     expect(bench.store.getState()).toMatchObject({ document: { title: "Mine" }, conflict: null, saving: "saved" });
@@ -217,7 +295,7 @@ describe("another person's edit", () => {
     });
     bench.store.edit(title("Mine"));
     await bench.settle();
-    expect(bench.store.getState().conflict?.theirs.by).toBe("Mara");
+    expect(bench.store.getState().conflict?.theirs[0]?.by).toBe("Mara");
     bench.store.settle("theirs");
     expect(bench.store.getState().document.title).toBe("Theirs");
   });

@@ -5,9 +5,10 @@
 import { type Answer, answer } from "../../../core/answer.ts";
 import { type Assessment, assess } from "../../../core/assess.ts";
 import type { AppliedEdit } from "../../../core/case/edit.ts";
-import { rebaseSequence } from "../../../core/case/edit-queue.ts";
+import { type LostPatch, rebaseSequence } from "../../../core/case/edit-queue.ts";
 import { applyPatch, invertPatch, type Patch, settlePatch } from "../../../core/case/patch.ts";
 import type { Problem } from "../../../core/case/problems.ts";
+import { readdressPatch } from "../../../core/case/readdress.ts";
 import { sameValue } from "../../../core/case/same-value.ts";
 import type { CaseDocument } from "../../../core/case/types.ts";
 import type { Base, Outbox, WaitingEdit } from "./outbox.ts";
@@ -24,8 +25,9 @@ export type Saving = "saved" | "saving" | "waiting" | "signed-out";
 
 /** Two people changed the same thing; a person settles it. */
 export interface Conflict {
-  theirs: AppliedEdit;
-  mine: Patch[];
+  theirs: AppliedEdit[];
+  /** What was taken back here, each with the case it was made on. */
+  mine: LostPatch<CaseDocument>[];
 }
 
 /** The case as it stands with what follows from it; the very same object until the case changes. */
@@ -72,6 +74,8 @@ export class JobStore {
   private undoStack: Patch[] = [];
   private redoStack: Patch[] = [];
   private lastTouch: { path: string; at: number } | null = null;
+  /** Nothing is sent before it is known what an earlier page left. */
+  private resumed = false;
   private tries = 0;
   private place = 0;
   private callOff: (() => void) | null = null;
@@ -97,31 +101,46 @@ export class JobStore {
    * this page's case and the kept one counts (a page from the browser's cache may be old).
    */
   async resume(): Promise<void> {
-    const { edits, base } = await this.options.outbox.load();
-    const known = new Set(this.pending.map((e) => e.id));
+    // A browser that keeps nothing has nothing waiting.
+    const { edits, base } = await this.options.outbox.load().catch(() => ({ edits: [], base: null }));
+    const typed = this.pending;
+    const known = new Set(typed.map((e) => e.id));
     const left = edits.filter((e) => !known.has(e.id));
-    const untouched = this.pending.length === 0 && this.revision === this.options.revision;
-    if (base && untouched && (left.length > 0 || base.revision > this.revision)) {
+    if (base && (left.length > 0 || base.revision > this.revision)) {
+      // What was typed before this was known was made on the page's own case.
+      const own = rebaseSequence(
+        this.confirmed,
+        typed.map((e) => e.patch),
+        [],
+        new Set(typed.keys()),
+      ).lost;
       this.confirmed = base.document;
       this.revision = base.revision;
+      this.pending = left;
+      this.dropWhatNoLongerFits();
+      for (const { index, patch, madeOn } of own) {
+        const moved = readdressPatch(patch, madeOn, this.shown());
+        if (moved) this.pending.push({ ...(typed[index] as WaitingEdit), patch: moved });
+        else this.forget([(typed[index] as WaitingEdit).id]);
+      }
+      if (typed.length > 0) this.forgetHistory();
     } else if (!base || base.revision < this.revision) this.options.outbox.confirm(this.base(), []);
-    this.pending = [...left, ...this.pending];
-    this.dropWhatNoLongerFits();
     // Places count from the start in each page: what was left is given its place anew, before anything further.
     this.keep(this.pending);
-    if (this.pending.length > 0) this.update({ saving: "saving" });
+    this.resumed = true;
+    this.update({ saving: this.pending.length > 0 ? "saving" : "saved" });
     this.sendSoon(0);
   }
 
   /**
-   * Makes an edit: shown at once, kept in the browser, sent a moment later. An empty patch is nothing.
+   * Makes an edit: shown at once, kept in the browser, sent a moment later. One that changes nothing is none.
    * @param touch name of the field being typed in, so that further typing joins this edit
    */
   edit(asked: Patch, touch?: string): void {
-    if (asked.length === 0) return;
     const before = this.state.document;
     const patch = settlePatch(before, asked);
     const inverse = invertPatch(before, patch);
+    if (inverse.length === 0) return;
     const now = this.options.now();
     const goesOn = touch !== undefined && this.lastTouch?.path === touch && now - this.lastTouch.at < SAME_EDIT_MS;
     const first = this.undoStack.at(-1);
@@ -144,12 +163,12 @@ export class JobStore {
   receive(edits: readonly AppliedEdit[]): void {
     const news = edits.filter((e) => e.revision > this.revision);
     if (news.length === 0) return;
-    let conflict: Conflict | null = null;
+    let { conflict } = this.state;
     for (const edit of news) {
       if (edit.revision !== this.revision + 1) break;
-      conflict = this.confirm(edit) ?? conflict;
+      conflict = clash(conflict, edit, this.confirm(edit));
     }
-    this.update({ ...(conflict && { conflict }), saving: this.pending.length > 0 ? this.state.saving : "saved" });
+    this.update({ conflict, saving: this.pending.length > 0 ? this.state.saving : "saved" });
   }
 
   /** Settles a conflict: keep what the other person did, or do mine again on top of it. */
@@ -157,13 +176,10 @@ export class JobStore {
     const { conflict } = this.state;
     this.update({ conflict: null });
     if (!conflict || keep === "theirs") return;
-    for (const patch of conflict.mine) {
-      try {
-        applyPatch(this.state.document, patch);
-        this.edit(patch);
-      } catch {
-        this.update({ refused: [{ path: "", message: "What you had changed is no longer there" }] });
-      }
+    for (const { patch, madeOn } of conflict.mine) {
+      const moved = readdressPatch(patch, madeOn, this.state.document);
+      if (moved) this.edit(moved);
+      else this.update({ refused: [{ path: "", message: "What you had changed is no longer there" }] });
     }
   }
 
@@ -210,7 +226,7 @@ export class JobStore {
 
   private async sendNext(): Promise<void> {
     const [edit] = this.pending;
-    if (!edit || this.inFlight) return;
+    if (!edit || this.inFlight || !this.resumed) return;
     this.inFlight = edit.id;
     const answer = await this.options.send({ ...edit, baseRevision: this.revision });
     this.inFlight = null;
@@ -222,46 +238,59 @@ export class JobStore {
     }
     this.tries = 0;
     if (answer.kind === "refused") {
-      this.forget([edit.id]);
-      this.dropWhatNoLongerFits();
+      this.rebuild(this.confirmed, [], new Set([0]));
       this.update({ refused: answer.problems, saving: this.pending.length > 0 ? "saving" : "saved" });
     } else {
       this.receive(answer.edits);
       // An edit the server had already, or a conflict that the edits between did not show, is taken out here.
+      let { conflict } = this.state;
       if (this.pending[0]?.id === edit.id) {
-        this.forget([edit.id]);
-        if (answer.kind === "conflict") this.update({ conflict: { theirs: answer.with, mine: [edit.patch] } });
+        const lost = this.rebuild(this.confirmed, [], new Set([0]));
+        if (answer.kind === "conflict") conflict = clash(conflict, answer.with, lost);
       }
-      this.update({ saving: this.pending.length > 0 ? "saving" : "saved" });
+      this.update({ conflict, saving: this.pending.length > 0 ? "saving" : "saved" });
     }
     if (this.pending.length > 0) this.sendSoon(0);
   }
 
-  /** One edit more is confirmed; pending ones and the undo steps are moved over it. */
-  private confirm(edit: AppliedEdit): Conflict | null {
-    this.confirmed = applyPatch(this.confirmed, edit.patch);
+  /** One edit more is confirmed. @returns what of ours it took away */
+  private confirm(edit: AppliedEdit): LostPatch<CaseDocument>[] {
+    const before = this.confirmed;
+    this.confirmed = applyPatch(before, edit.patch);
     this.revision = edit.revision;
-    if (this.pending[0]?.id === edit.id) {
-      this.forget([edit.id]);
-      return null;
-    }
-    const moved = rebaseSequence(
-      this.pending.map((e) => e.patch),
-      [edit.patch],
-    );
-    const clashing = this.pending.splice(moved.kept.length);
-    for (const [i, patch] of moved.kept.entries()) this.pending[i] = { ...(this.pending[i] as WaitingEdit), patch };
-    this.forget(clashing.map((e) => e.id));
-    this.keep(this.pending);
-    this.moveHistory(edit.patch);
-    return clashing.length > 0 ? { theirs: edit, mine: clashing.map((e) => e.patch) } : null;
+    if (this.pending[0]?.id !== edit.id) return this.rebuild(before, [edit.patch]);
+    this.forget([edit.id]);
+    return [];
   }
 
-  private moveHistory(first: Patch): void {
-    const move = (stack: Patch[]) => rebaseSequence([...stack].reverse(), [first]).kept.reverse();
-    this.undoStack = move(this.undoStack);
-    this.redoStack = move(this.redoStack);
+  /** Moves pending edits and the steps of undo over what has come first on `before`, without the ones that are gone. */
+  private rebuild(before: CaseDocument, first: Patch[], gone?: ReadonlySet<number>): LostPatch<CaseDocument>[] {
+    const old = this.pending;
+    const { kept, lost, end, over } = rebaseSequence(
+      before,
+      old.map((e) => e.patch),
+      first,
+      gone,
+    );
+    this.pending = kept.map(({ index, patch }) => ({ ...(old[index] as WaitingEdit), patch }));
+    this.forget(lost.map(({ index }) => (old[index] as WaitingEdit).id));
+    this.keep(this.pending);
+    const moved = (stack: Patch[]) =>
+      rebaseSequence(end, [...stack].reverse(), over)
+        .kept.map(({ patch }) => patch)
+        .reverse();
+    this.undoStack = moved(this.undoStack);
+    this.redoStack = moved(this.redoStack);
+    return lost;
   }
+
+  private forgetHistory(): void {
+    this.undoStack = [];
+    this.redoStack = [];
+  }
+
+  /** The case as it is with everything that waits. */
+  private shown = (): CaseDocument => this.pending.reduce((at, edit) => applyPatch(at, edit.patch), this.confirmed);
 
   private base = (): Base => ({ document: this.confirmed, revision: this.revision });
 
@@ -283,8 +312,7 @@ export class JobStore {
         document = applyPatch(document, edit.patch);
       } catch {
         this.forget(this.pending.slice(i).map((e) => e.id));
-        this.undoStack = [];
-        this.redoStack = [];
+        this.forgetHistory();
         return;
       }
     }
@@ -296,7 +324,7 @@ export class JobStore {
   }
 
   private show({ saving, conflict, refused }: Pick<JobState, "saving" | "conflict" | "refused">): JobState {
-    const document = this.pending.reduce((at, edit) => applyPatch(at, edit.patch), this.confirmed);
+    const document = this.shown();
     const same = this.state !== undefined && sameValue(document, this.state.document);
     const assessed = same ? this.state.assessed : assessCase(document);
     return {
@@ -311,6 +339,9 @@ export class JobStore {
     };
   }
 }
+
+const clash = (before: Conflict | null, edit: AppliedEdit, lost: Conflict["mine"]): Conflict | null =>
+  lost.length === 0 ? before : { theirs: [...(before?.theirs ?? []), edit], mine: [...(before?.mine ?? []), ...lost] };
 
 function assessCase(document: CaseDocument): AssessedCase {
   const assessment = assess(document);

@@ -16,8 +16,7 @@ export function useLiveJob(jobId: string): readonly string[] {
   useEffect(() => {
     let events: EventSource | null = null;
     let gone = false;
-    const resumed = job.resume().catch((error) => console.warn("this browser keeps nothing:", error));
-    void resumed.then(() => {
+    void job.resume().then(() => {
       if (gone) return;
       void keepPage(`/jobs/${jobId}/survey`);
       events = new EventSource(`/jobs/${jobId}/events?since=${job.getRevision()}`);

@@ -4,7 +4,8 @@ import { applyPatch } from "../case/patch.ts";
 import { caseProblems } from "../case/read.ts";
 import type { CaseDocument, Circuit, Panel } from "../case/types.ts";
 import { ukCase, usCase } from "../testing/cases.ts";
-import { addDevice, arrangedPatch } from "./arrange.ts";
+import { addDevice, arrangedPatch, balanceLegs, legLoadsVA, moveDevice, swapDevices } from "./arrange.ts";
+import { parseDevice } from "./quick-device.ts";
 import { addSubPanel, mayFeed, nestedPanels, removePanel } from "./sub-panels.ts";
 
 const withCircuits = (circuits: Circuit[], changes: Partial<CaseDocument> = {}): CaseDocument => {
@@ -110,6 +111,68 @@ describe("the patch of an arrangement", () => {
       }),
     );
   });
+});
+
+describe("whatever is done to a panel, one after the other", () => {
+  const entries = [
+    "20 kitchen",
+    "2p 30 dryer",
+    "tandem 15 hall",
+    "quad 2p 30 pump",
+    "b32 ring",
+    "rcbo 32 cooker",
+    "blank",
+  ];
+  const step = fc.oneof(
+    fc.record({ do: fc.constant("add" as const), text: fc.constantFrom(...entries), at: fc.option(fc.nat(14)) }),
+    fc.record({ do: fc.constant("move" as const), who: fc.nat(20), to: fc.integer({ min: -1, max: 15 }) }),
+    fc.record({ do: fc.constant("swap" as const), who: fc.nat(20), to: fc.nat(20) }),
+    fc.record({ do: fc.constant("balance" as const) }),
+    fc.record({ do: fc.constant("abandon" as const), who: fc.nat(20) }),
+  );
+  const spread = (totals: readonly number[]) => Math.max(...totals) - Math.min(...totals);
+
+  it.each([
+    ["us", usCase()],
+    ["uk", ukCase()],
+    ["uk", ukCase({ supply: { system: "three-phase-230-400", ratingA: 80 } })],
+  ] as const)(
+    "it stays one that the case's laws allow, and balancing never makes it worse: %s (property)",
+    (region, base) => {
+      fc.assert(
+        fc.property(fc.array(step, { maxLength: 30 }), (steps) => {
+          const [main] = base.panels as [Panel];
+          let document: CaseDocument = { ...base, panels: [{ ...main, spaces: 12, circuits: [], rcdGroups: [] }] };
+          let made = 0;
+          for (const what of steps) {
+            const [panel] = document.panels as [Panel];
+            const circuits = panel.circuits ?? [];
+            const named = (n: number) => circuits[n % Math.max(1, circuits.length)]?.id ?? "nobody";
+            let after: ReturnType<typeof addDevice> = { circuits };
+            if (what.do === "add") {
+              const read = parseDevice(what.text, region);
+              const loads = made < base.loads.length ? [base.loads[made]?.id as string] : [];
+              if ("device" in read)
+                after = addDevice(panel, { ...read.device, id: `d${made++}`, loads }, what.at, region);
+            } else if (what.do === "move") after = moveDevice(panel, named(what.who), what.to, region);
+            else if (what.do === "swap") after = swapDevices(panel, named(what.who), named(what.to), region);
+            else if (what.do === "abandon")
+              after = { circuits: circuits.map((c) => (c.id === named(what.who) ? { ...c, status: "abandoned" } : c)) };
+            else {
+              const before = spread(legLoadsVA(document, panel));
+              after = { circuits: balanceLegs(document, panel) };
+              expect(spread(legLoadsVA(document, panel, after.circuits))).toBeLessThanOrEqual(before + 1e-6);
+              expect(after.circuits.map((c) => c.id).sort()).toEqual(circuits.map((c) => c.id).sort());
+            }
+            if ("problem" in after) expect(after.problem).not.toBe("");
+            else document = applyPatch(document, arrangedPatch(document, panel.id, after.circuits));
+            expect(caseProblems(document)).toEqual([]);
+          }
+        }),
+        { numRuns: 250 },
+      );
+    },
+  );
 });
 
 describe("panels by their feeders", () => {

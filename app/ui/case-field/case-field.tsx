@@ -256,10 +256,16 @@ export function CaseChoice<T extends string | number>(props: {
   const id = useId();
   const store = useJobStore();
   const value = useJobPart((state) => valueAt(state.document, pointer) as T | undefined) ?? fallback;
-  const choose = (next: T) => store.edit(setValue(store.getState().document, pointer, next));
+  const [problem, setProblem] = useState<string | null>(null);
+  const choose = (next: T) => {
+    const { document } = store.getState();
+    const wrong = clashProblem(document, pointer, next);
+    setProblem(wrong);
+    if (!wrong) store.edit(setValue(document, pointer, next));
+  };
   const few = options.reduce((n, o) => n + o.label.length, 0) <= 18;
   return (
-    <FieldFrame label={label} hint={hint} id={id} source={source}>
+    <FieldFrame label={label} hint={hint} problem={problem} id={id} source={source}>
       {few ? (
         <Segmented
           id={id}

@@ -25,7 +25,7 @@ test("methods stand side by side, and another one can be chosen and printed", as
   await expect(range).toContainText("8,000 VA");
   await expect(range).toContainText("5,095 VA");
   await range.getByRole("button", { name: /8,000 VA/ }).click();
-  await expect(page.getByRole("complementary")).toContainText("column C");
+  await expect(page.getByRole("complementary", { name: "Why this figure" })).toContainText("column C");
   await page.getByRole("combobox", { name: "Method" }).click();
   await page.getByTitle(/^Standard method/).click();
   await expect(page.getByText("Chosen by hand; the worksheet says so.")).toBeVisible();

@@ -1,7 +1,10 @@
+import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { codebookOf } from "../codebook/index.ts";
-import { AREA_UNITS, LENGTH_UNITS, parseNumber, parseQuantity } from "../quantity/parse.ts";
-import { parseLoads } from "./quick-entry.ts";
+import { AREA_UNITS, LENGTH_UNITS, parseNameplate, parseNumber, parseQuantity } from "../quantity/parse.ts";
+import { ukCase, usCase } from "../testing/cases.ts";
+import { parseLoads, showNameplate } from "./quick-entry.ts";
+import { caseProblems } from "./read.ts";
 
 const us = codebookOf("us-nec-2023");
 const uk = codebookOf("uk-bs7671-2018-a2");
@@ -62,8 +65,72 @@ describe("quick entry refuses, and says what it did not understand", () => {
     ["ac mocp 40a", /largest fuse or breaker/],
     ["range 12", /"12" is not understood/],
     ["range 12kw +", /Type a load/],
+    ["kiln 12000 kw", /far from usual for "kiln": check the unit/],
+    ["100 a x4", /"x4" is not understood/],
   ])("%s", (text, problem) => {
     expect(loads(text)).toMatch(problem);
+  });
+});
+
+describe("whatever is typed", () => {
+  const word = fc.oneof(
+    fc.constantFrom(...us.loadKinds.flatMap((k) => k.names), "elephants", "upstairs", "x", "+", "and", "circuits"),
+    fc.constantFrom(
+      "12kw",
+      "12 kw",
+      "24a",
+      "240v",
+      "24a/240v",
+      "rla 18",
+      "mca 24 a",
+      "mocp 40",
+      "2x",
+      "x4",
+      "3",
+      "-5kw",
+    ),
+    fc.constantFrom("7,2 kw", "1,500 va", "0", "1e9 kw", "kw", "\t", "12", "9999999 a"),
+    fc.string({ maxLength: 6 }),
+  );
+  it.each([
+    ["us", us, usCase()],
+    ["uk", uk, ukCase()],
+  ] as const)("is refused in words, or enters loads that the case may hold: %s (property)", (_, codebook, base) => {
+    fc.assert(
+      fc.property(fc.array(word, { minLength: 1, maxLength: 6 }), (words) => {
+        const read = parseLoads(words.join(" "), codebook, codebook === us ? 240 : 230);
+        if ("problem" in read) {
+          expect(read.problem.trim()).not.toBe("");
+          return;
+        }
+        expect(read.length).toBeGreaterThan(0);
+        const loads = read.map((e, i) => ({ ...e.load, id: `typed-${i}` }));
+        expect(caseProblems({ ...base, loads: [...base.loads, ...loads] })).toEqual([]);
+        for (const { understood, typical, load } of read) {
+          expect(understood).not.toBe("");
+          if (typical) expect(codebook.loadKinds.some((k) => k.kind === load.kind)).toBe(true);
+        }
+      }),
+      { numRuns: 1500 },
+    );
+  });
+  it("a nameplate shown in the ledger means the same when it is typed again (property)", () => {
+    const nameplate = fc.oneof(
+      fc.record({ va: fc.integer({ min: 1, max: 99_999 }) }),
+      fc.record({ amps: fc.integer({ min: 1, max: 200 }), volts: fc.constantFrom(120, 240) }),
+      fc.record({
+        amps: fc.integer({ min: 1, max: 200 }),
+        volts: fc.constant(240),
+        ampsFrom: fc.constantFrom("rla", "mca"),
+      }),
+    );
+    fc.assert(
+      fc.property(nameplate, (typed) => {
+        const read = parseNameplate(showNameplate(typed, 240));
+        expect("problem" in read ? read.problem : { volts: 240, ...read.nameplate }).toEqual({ volts: 240, ...typed });
+        expect("problem" in read || read.rest).toBe("");
+      }),
+    );
   });
 });
 
@@ -79,6 +146,14 @@ describe("figures as typed", () => {
     ["", null],
   ])("%s", (text, value) => {
     expect(parseNumber(text)).toBe(value);
+  });
+  it("with thousands set off, or a decimal comma, are the same figure (property)", () => {
+    fc.assert(
+      fc.property(fc.nat(9_999_999), fc.nat(99), (whole, cents) => {
+        expect(parseNumber(whole.toLocaleString("en-US"))).toBe(whole);
+        expect(parseNumber(`${whole}.${cents}`)).toBe(parseNumber(`${whole},${cents}`));
+      }),
+    );
   });
   it("carry the unit that was typed, or the usual one", () => {
     expect(parseQuantity("30 m", LENGTH_UNITS, "ft")).toEqual({ value: 30, unit: "m" });

@@ -40,7 +40,9 @@ function parseOne(text: string, codebook: Codebook, volts: number): EnteredLoad 
   if ("problem" in rating) return rating;
   const words = rating.rest.toLowerCase();
   if (words === "") return { problem: `"${text}": what is it? Add a name, for example: range 12kw` };
-  const odd = words.split(" ").find((w) => /^[-\d.,]+$|^-/.test(w) || /^(kva|kw|va|w|a|v|amps?|volts?)$/.test(w));
+  const odd = words
+    .split(" ")
+    .find((w) => /^[-\d.,]+$|^-|^[x×]\d+$/.test(w) || /^(kva|kw|va|w|a|v|amps?|volts?)$/.test(w));
   if (odd) return { problem: `"${odd}" is not understood; a rating has a unit, for example 5kw or 24a` };
 
   const kind = findKind(words, codebook.loadKinds);
@@ -53,9 +55,10 @@ function parseOne(text: string, codebook: Codebook, volts: number): EnteredLoad 
   const va = nameplateVA(nameplate, volts);
   const usual = nameplateVA(used.typical, volts);
   if (va <= 0) return { problem: `"${text}": the rating must be greater than 0` };
-  if (kind && (va * ODD_TIMES < usual || va > usual * ODD_TIMES))
+  // An appliance of any other name may be as small as a door bell.
+  if ((kind && va * ODD_TIMES < usual) || va > usual * ODD_TIMES)
     return {
-      problem: `${showVA(va)} is far from usual for "${used.label}" (about ${showVA(usual)}): check the unit`,
+      problem: `${showVA(va)} is far from usual for "${kind?.label ?? rating.rest}"${kind ? ` (about ${showVA(usual)})` : ""}: check the unit`,
     };
   const label = isItsName(words, used) ? used.label : capital(rating.rest);
   return {
@@ -73,10 +76,12 @@ function parseOne(text: string, codebook: Codebook, volts: number): EnteredLoad 
 export const nameplateVA = (nameplate: Nameplate, volts: number): number =>
   "va" in nameplate ? nameplate.va : nameplate.amps * (nameplate.volts ?? volts);
 
-/** A nameplate as people write it: `12 kW` or `24 A at 240 V`. */
+/** A nameplate as people write it: `12 kW`, `8,475 W` or `24 A at 240 V`; nothing of it is rounded away. */
 export function showNameplate(nameplate: Nameplate, volts: number): string {
-  if ("va" in nameplate)
-    return nameplate.va >= 1000 ? `${showNumber(nameplate.va / 1000)} kW` : `${showNumber(nameplate.va)} W`;
+  if ("va" in nameplate) {
+    const wholeHundredths = nameplate.va >= 1000 && nameplate.va % 10 === 0;
+    return wholeHundredths ? `${showNumber(nameplate.va / 1000)} kW` : `${showNumber(nameplate.va)} W`;
+  }
   const label = nameplate.ampsFrom ? `${nameplate.ampsFrom.toUpperCase()} ` : "";
   return `${label}${showNumber(nameplate.amps)} A at ${showNumber(nameplate.volts ?? volts)} V`;
 }

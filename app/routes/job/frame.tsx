@@ -183,7 +183,7 @@ export function JobFrame({
   theme: string;
   children: ReactNode;
 }) {
-  const { assessment } = useJob();
+  const { assessment, answer } = useJob();
   const whyOpen = useWhyIsOpen();
   const navigate = useNavigate();
   const store = useJobStore();
@@ -210,7 +210,9 @@ export function JobFrame({
             ? "As it stands, without a charger"
             : assessment.waterline.limitA !== null && assessment.waterline.chargingA === 0
               ? "At the peak of demand the managed charger waits"
-              : "With the recommended way"}
+              : answer.state === "open"
+                ? "With what looks best so far"
+                : "With the recommended way"}
         </p>
       </aside>
       <main className={styles.sheet}>

@@ -15,7 +15,8 @@ import styles from "./ways.module.css";
 const RANK = { ready: 0, "with-work": 1, "ruled-out": 2 } as const;
 
 export default function Ways() {
-  const { document, assessment } = useJob();
+  const { document, assessment, answer } = useJob();
+  const open = answer.state === "open";
   const { recommended, because, ways } = assessment;
   const scaleA = commonScaleA(ways.map((w) => w.level));
   const ordered = [...ways].sort(
@@ -27,6 +28,7 @@ export default function Ways() {
   return (
     <>
       <Section title="Which way">
+        {open && <p className={styles.soFar}>So far only: what is still missing may turn this round.</p>}
         <p className={styles.because}>{because}</p>
         <div className={styles.policy}>
           <CaseChoice
@@ -44,7 +46,12 @@ export default function Ways() {
       </Section>
       <ul className={styles.ways}>
         {ordered.map((way) => (
-          <WayRow key={way.way} way={way} scaleA={scaleA} recommended={way.way === recommended} />
+          <WayRow
+            key={way.way}
+            way={way}
+            scaleA={scaleA}
+            mark={way.way !== recommended ? null : open ? "looks best so far" : "recommended"}
+          />
         ))}
       </ul>
       <p className="quiet">
@@ -58,7 +65,7 @@ export default function Ways() {
 const money = (amount: number, currency: string) =>
   `${currency === "GBP" ? "£" : "$"}${amount.toLocaleString("en-US")}`;
 
-function WayRow({ way, scaleA, recommended }: { way: WayJudgement; scaleA: number; recommended: boolean }) {
+function WayRow({ way, scaleA, mark }: { way: WayJudgement; scaleA: number; mark: string | null }) {
   const out = way.verdict === "ruled-out";
   return (
     <li className={styles.way} data-way={way.way} data-verdict={way.verdict}>
@@ -66,7 +73,7 @@ function WayRow({ way, scaleA, recommended }: { way: WayJudgement; scaleA: numbe
       <div className={styles.what}>
         <h2>
           {way.name}
-          {recommended && <span className={styles.mark}>recommended</span>}
+          {mark && <span className={styles.mark}>{mark}</span>}
         </h2>
         <p className="quiet">{wayOf(way.way).means}</p>
         <p>
@@ -118,7 +125,7 @@ function WayRow({ way, scaleA, recommended }: { way: WayJudgement; scaleA: numbe
           ))}
         </ul>
         {way.work.length > 0 && (
-          <details open={recommended}>
+          <details open={mark !== null}>
             <summary>Work and cautions</summary>
             <ul>
               {way.work.map((text) => (

@@ -3,6 +3,7 @@ import { readFileSync } from "node:fs";
 import path from "node:path";
 import sharp from "sharp";
 import { readCaseText } from "../core/case/read.ts";
+import { usualThing } from "../core/survey/things.ts";
 import { DEMO_FIRMS, DEMO_PASSWORD } from "./demo/firms.ts";
 import { DEMO_PICTURES } from "./demo/pictures.ts";
 import { migrateDatabase } from "./migrate.ts";
@@ -22,6 +23,7 @@ export async function loadDemo(): Promise<void> {
     await database.insert(person).values(people.map((p) => ({ ...p, firmId: row.id, passwordHash })));
     for (const [place, { file, stage }] of jobs.entries()) {
       const text = readFileSync(path.join(import.meta.dirname, "demo", `${file}.case.json`), "utf8");
+      const { document } = readCaseText(text);
       const at = new Date(start - place * 3600_000);
       await database.insert(job).values({
         id: file,
@@ -29,16 +31,17 @@ export async function loadDemo(): Promise<void> {
         stage,
         createdAt: at,
         updatedAt: at,
-        ...rowOf(readCaseText(text).document),
+        ...rowOf(document),
       });
       for (const [k, { item, caption, svg, marks }] of (DEMO_PICTURES[file] ?? []).entries()) {
         const kept = await keepPicture(await sharp(Buffer.from(svg)).png().toBuffer());
         if (!kept) throw new Error(`the demo picture "${caption}" cannot be read`);
         const takenAt = new Date(start - 3600_000 + k * 60_000);
         const personId = people[0]?.id as string;
+        const about = usualThing(document, item);
         await database
           .insert(photo)
-          .values({ ...kept, id: `${file}-${item}`, jobId: file, item, caption, marks, takenAt, personId });
+          .values({ ...kept, id: `${file}-${item}`, jobId: file, item, about, caption, marks, takenAt, personId });
       }
     }
   }

@@ -5,6 +5,7 @@ import type { Patch } from "../core/case/patch.ts";
 import type { CaseDocument } from "../core/case/types.ts";
 import type { CaseSummary } from "../core/summary.ts";
 import type { PhotoMark } from "../core/survey/photo-marks.ts";
+import type { ThingId } from "../core/survey/things.ts";
 
 /** JSON as MariaDB keeps it (text with a check), parsed on reading. */
 const json = <T>(name: string) =>
@@ -127,6 +128,8 @@ export const photo = mysqlTable(
       .references(() => job.id, { onDelete: "cascade" }),
     /** Item of the evidence list that it proves. */
     item: varchar("item", { length: 40 }).notNull(),
+    /** Panel, device, outlet or load of the case that it shows. */
+    about: varchar("about", { length: 120 }).$type<ThingId>(),
     caption: varchar("caption", { length: 300 }).notNull().default(""),
     width: int("width").notNull(),
     height: int("height").notNull(),

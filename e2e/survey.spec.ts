@@ -231,6 +231,37 @@ test("pictures are turned upright, cleaned of their place, drawn on, and linked 
   await expect.poll(async () => (await list()).map((p: { item: string }) => p.item)).toEqual(["supply-label", "meter"]);
 });
 
+test("a picture shows where the thing it proves is worked on", async ({ page, heron }) => {
+  await signInAs(page, heron, "Mara Quill");
+  const id = await newJob(page, heron, "6 Panel Street");
+  const jpeg = async (name: string) => ({ name, mimeType: "image/jpeg", buffer: await phonePhoto(640, 480) });
+  await files(page, "Panel, door open").setInputFiles(await jpeg("panel.jpg"));
+  // There is one panel only: it is that one's picture.
+  await expect(device(page, "Shows Main panel: picture")).toBeVisible();
+  await openStep(page, heron, id, "demand");
+  await field(page, "Add a load").fill("kiln 8kw");
+  await field(page, "Add a load").press("Enter");
+  await page.getByRole("link", { name: "Survey" }).click();
+  await files(page, "Nameplates").setInputFiles(await jpeg("plate.jpg"));
+  await device(page, "Nameplates: picture").click();
+  const dialog = page.getByRole("dialog", { name: "Picture" });
+  await dialog.getByRole("combobox", { name: "What it shows" }).fill("kiln");
+  await page.getByTitle("Kiln", { exact: true }).last().click();
+  await dialog.getByRole("button", { name: "Done" }).click();
+  await page.getByRole("link", { name: "Demand" }).click();
+  await device(page, "Shows Kiln: picture").click();
+  await expect(dialog.getByLabel("Caption")).toBeVisible();
+  await dialog.getByRole("button", { name: "Done" }).click();
+  await expect
+    .poll(async () => (await photosOf(page, heron, id)).map((p: { about: string }) => p.about))
+    .toEqual(["panel:main", expect.stringMatching(/^load:/)]);
+  const other = await page.request.patch(`${heron.url}/jobs/${id}/photos/${(await photosOf(page, heron, id))[0].id}`, {
+    headers: { Origin: heron.url },
+    data: { about: "roof:slate" },
+  });
+  expect(other.status()).toBe(400);
+});
+
 test("what is no picture is refused in plain words, and the others are kept", async ({ page, heron }) => {
   await signInAs(page, heron, "Mara Quill");
   const id = await newJob(page, heron, "6 Panel Street");

@@ -37,7 +37,7 @@ beforeAll(async () => {
 afterAll(() => closeDatabase());
 
 const add = (id: string, jobId = job, takenAt = new Date(0)) =>
-  photos.add(jobId, mara.id, { ...kept, id, item: "meter", caption: "", takenAt });
+  photos.add(jobId, mara.id, { ...kept, id, item: "meter", about: null, caption: "", takenAt });
 
 describe("a picture that is kept", () => {
   it("stands upright and says nothing of where it was taken", async () => {
@@ -86,8 +86,11 @@ describe("the photos of a job", () => {
     const id = randomUUID();
     await add(id);
     const marks = [{ kind: "label" as const, points: [[0.5, 0.5]] as [[number, number]], text: "here" }];
-    expect(await photos.change(job, id, { caption: "Meter", item: "panel-open", marks })).toBe(true);
+    expect(await photos.change(job, id, { about: "panel:main", caption: "Meter", item: "panel-open", marks })).toBe(
+      true,
+    );
     expect((await photos.list(job))?.photos.find((p) => p.id === id)).toMatchObject({
+      about: "panel:main",
       caption: "Meter",
       item: "panel-open",
       marks,
@@ -124,7 +127,14 @@ describe("the photos of a job", () => {
     expect(await foreign.change(job, id, { caption: "x" })).toBe(false);
     expect(await foreign.remove(job, id)).toBe(false);
     expect(
-      await foreign.add(job, mara.id, { ...kept, id: randomUUID(), item: "meter", caption: "", takenAt: new Date() }),
+      await foreign.add(job, mara.id, {
+        ...kept,
+        id: randomUUID(),
+        item: "meter",
+        about: null,
+        caption: "",
+        takenAt: new Date(),
+      }),
     ).toBeNull();
     const other = await jobsOf(ours.id).create(usCase());
     expect(await add(id, other)).toBeNull();

@@ -1,6 +1,7 @@
 /** All access to the photos of jobs goes through here, and every query is limited to one firm. */
 import { and, asc, eq, sql } from "drizzle-orm";
 import type { PhotoChange, PhotoList } from "../../core/survey/photo.ts";
+import type { ThingId } from "../../core/survey/things.ts";
 import { job, photo } from "../../db/schema.ts";
 import { database } from "./database.ts";
 import type { KeptPicture } from "./pictures.ts";
@@ -8,6 +9,7 @@ import type { KeptPicture } from "./pictures.ts";
 export interface NewPhoto extends KeptPicture {
   id: string;
   item: string;
+  about: ThingId | null;
   caption: string;
   takenAt: Date;
 }
@@ -15,6 +17,7 @@ export interface NewPhoto extends KeptPicture {
 const entry = {
   id: photo.id,
   item: photo.item,
+  about: photo.about,
   caption: photo.caption,
   width: photo.width,
   height: photo.height,

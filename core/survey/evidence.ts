@@ -14,6 +14,7 @@ export const EVIDENCE_IDS = [
   "bonding-gas",
   "feeder-ends",
   "outlet-face",
+  "nameplate",
   "charger-wall",
   "parking",
   "route",
@@ -91,6 +92,12 @@ export function evidenceFor(document: CaseDocument): EvidenceItem[] {
       label: `${us ? "Receptacle" : "Socket"} face`,
       shows: "Blades or pins, a ground, heat marks",
       neededForVerdict: true,
+    },
+    {
+      id: "nameplate",
+      label: "Nameplates",
+      shows: "The rating plates of the large appliances",
+      neededForVerdict: false,
     },
     {
       id: "charger-wall",

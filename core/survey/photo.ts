@@ -1,10 +1,13 @@
 /** A photo of the survey as lists and pages see it; its bytes have addresses of their own. */
 import type { PhotoMark } from "./photo-marks.ts";
+import type { ThingId } from "./things.ts";
 
 export interface PhotoEntry {
   id: string;
   /** Item of the evidence list that it proves. */
   item: string;
+  /** The thing of the home that it shows; null where none is named. */
+  about: ThingId | null;
   caption: string;
   /** Pixels, upright. */
   width: number;
@@ -22,4 +25,4 @@ export interface PhotoList {
 }
 
 /** What can be changed of a photo afterwards. */
-export type PhotoChange = Partial<Pick<PhotoEntry, "caption" | "item" | "marks">>;
+export type PhotoChange = Partial<Pick<PhotoEntry, "about" | "caption" | "item" | "marks">>;

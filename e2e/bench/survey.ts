@@ -90,6 +90,7 @@ export async function openWith200PhotosMs(page: Page, heron: Heron, job: string)
       ...kept,
       id: `bench-${i}`.padEnd(12, "-"),
       item: i % 2 ? "meter" : "route",
+      about: null,
       caption: "",
       takenAt: new Date(i),
     });

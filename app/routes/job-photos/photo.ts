@@ -2,13 +2,18 @@
 import { object, string, ValidationError } from "yup";
 import { EVIDENCE_IDS } from "../../../core/survey/evidence.ts";
 import { type PhotoMark, readMarks } from "../../../core/survey/photo-marks.ts";
+import { LONGEST_THING, THING_PATTERN, type ThingId } from "../../../core/survey/things.ts";
 import { databaseIsLost } from "../../server/database.ts";
 import { photosOf } from "../../server/job-photos.ts";
 import { refuse } from "../../server/refusals.ts";
 import { requirePerson, signedIn } from "../../server/sessions.ts";
 import type { Route } from "./+types/photo";
 
-const changes = object({ caption: string().max(300), item: string().oneOf(EVIDENCE_IDS) });
+const changes = object({
+  caption: string().max(300),
+  item: string().oneOf(EVIDENCE_IDS),
+  about: string<ThingId>().matches(THING_PATTERN).max(LONGEST_THING).nullable(),
+});
 
 export async function loader({ request, params }: Route.LoaderArgs) {
   const person = await requirePerson(request);

@@ -1,6 +1,7 @@
 /** `GET /jobs/:jobId/photos`: the list. `POST`: keeps one picture, sent as a form with its id, item and moment. */
 import { number, object, string, ValidationError } from "yup";
 import { EVIDENCE_IDS } from "../../../core/survey/evidence.ts";
+import { LONGEST_THING, THING_PATTERN, type ThingId } from "../../../core/survey/things.ts";
 import { databaseIsLost } from "../../server/database.ts";
 import { photosOf } from "../../server/job-photos.ts";
 import { keepPicture } from "../../server/pictures.ts";
@@ -13,6 +14,7 @@ const said = object({
     .matches(/^[\w-]{8,64}$/)
     .required(),
   item: string().oneOf(EVIDENCE_IDS).required(),
+  about: string<ThingId>().matches(THING_PATTERN).max(LONGEST_THING),
   caption: string().max(300).default(""),
   takenAt: number().integer().min(0).max(8.64e15).required(),
 });
@@ -33,13 +35,18 @@ export async function action({ request, params }: Route.ActionArgs) {
     if (!(await photos.hasJob(params.jobId))) return refuse("not-found");
     const form = await request.formData();
     const file = form.get("picture");
-    const { id, item, caption, takenAt } = said.validateSync(
-      Object.fromEntries([...form].filter(([k]) => k !== "picture")),
-    );
+    const {
+      id,
+      item,
+      about = null,
+      caption,
+      takenAt,
+    } = said.validateSync(Object.fromEntries([...form].filter(([k]) => k !== "picture")));
     if (!(file instanceof File)) return refuse("bad-request");
     const kept = await keepPicture(Buffer.from(await file.arrayBuffer()));
     if (!kept) return refuse("no-picture");
-    const added = await photos.add(params.jobId, person.id, { ...kept, id, item, caption, takenAt: new Date(takenAt) });
+    const photo = { ...kept, id, item, about, caption, takenAt: new Date(takenAt) };
+    const added = await photos.add(params.jobId, person.id, photo);
     return added ? Response.json({ id, width: kept.width, height: kept.height }) : refuse("not-found");
   } catch (error) {
     if (databaseIsLost(error)) return refuse("database-away");

@@ -6,6 +6,7 @@ import { pictureKind } from "./prepare.ts";
 const photo = (id: string): PhotoEntry => ({
   id,
   item: "meter",
+  about: null,
   caption: "",
   width: 4,
   height: 3,

@@ -16,9 +16,9 @@ async function send(jobId: string, task: PhotoTask): Promise<TaskAnswer> {
       if (task.kind === "change")
         return fetch(`${at}/${task.id}`, { method: "PATCH", signal, body: JSON.stringify(task.change) });
       const form = new FormData();
-      const { id, item, caption, takenAt } = task.photo;
-      for (const [name, value] of Object.entries({ id, item, caption, takenAt: String(Date.parse(takenAt)) }))
-        form.set(name, value);
+      const { id, item, about, caption, takenAt } = task.photo;
+      const said = { id, item, ...(about && { about }), caption, takenAt: String(Date.parse(takenAt)) };
+      for (const [name, value] of Object.entries(said)) form.set(name, value);
       form.set("picture", task.blob, `${id}.jpg`);
       return fetch(at, { method: "POST", body: form, signal });
     })();

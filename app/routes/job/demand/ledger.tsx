@@ -13,6 +13,7 @@ import { showVA } from "../../../../core/units.ts";
 import { capital } from "../../../../core/words.ts";
 import { useCaseText } from "../../../ui/case-field/case-field.tsx";
 import { useJob, useJobPart, useJobStore } from "../../../ui/job-store/use-job.tsx";
+import { PicturesOf } from "../../../ui/pictures/pictures-of.tsx";
 import styles from "./demand.module.css";
 import { freshLoadId } from "./fresh-load-id.ts";
 
@@ -114,6 +115,7 @@ const Row = memo(function Row({ load, index, last, va, fixedVA, kindLabel, volts
     <tr>
       <td>
         <LabelField at={at} kindLabel={kindLabel} />
+        <PicturesOf thing={`load:${load.id}`} name={name} />
         {load.label !== kindLabel && <span className={styles.kind}>{kindLabel}</span>}
         {panels.length > 0 && (
           <RowChoice

@@ -7,6 +7,7 @@ import { capital } from "../../../../core/words.ts";
 import { CaseChoice, CaseQuantity, CaseSwitch, CaseText, Fields } from "../../../ui/case-field/case-field.tsx";
 import { Caution, Section } from "../../../ui/frame/sheet.tsx";
 import { drawnLater, useJobStore } from "../../../ui/job-store/use-job.tsx";
+import { PicturesOf } from "../../../ui/pictures/pictures-of.tsx";
 import styles from "./survey.module.css";
 
 export const Outlets = drawnLater(function Outlets({ document }) {
@@ -75,6 +76,7 @@ export const Outlets = drawnLater(function Outlets({ document }) {
               />
               <CaseSwitch label="Y-lead plugged in" pointer={`${at}/plainSplitter`} />
             </Fields>
+            <PicturesOf thing={`outlet:${outlet.id}`} name={outlet.type} />
             {outlet.plainSplitter && (
               <Caution>A plain Y-lead is not a splitter: without an interlock both loads can run.</Caution>
             )}

@@ -3,18 +3,20 @@ import { Button, Checkbox } from "antd";
 import { useRef, useState } from "react";
 import { setValue } from "../../../../../core/case/set-value.ts";
 import { type EvidenceItem, evidenceFor, evidenceMissing } from "../../../../../core/survey/evidence.ts";
+import { usualThing } from "../../../../../core/survey/things.ts";
 import { Caution, Section } from "../../../../ui/frame/sheet.tsx";
 import { drawnLater, useJobStore } from "../../../../ui/job-store/use-job.tsx";
 import type { ShownPhoto } from "../../../../ui/photo-store/photo-store.ts";
 import { preparePicture } from "../../../../ui/photo-store/prepare.ts";
 import { usePhotoStore, usePhotos } from "../../../../ui/photo-store/use-photos.tsx";
+import { PictureDialog } from "../../../../ui/pictures/picture-dialog.tsx";
+import { Thumbnail } from "../../../../ui/pictures/thumbnail.tsx";
 import styles from "./evidence.module.css";
-import { MarksDrawn } from "./marks-drawn.tsx";
-import { PictureDialog } from "./picture-dialog.tsx";
 
 /** Makes the chosen files ready one after the other and hands each over; what is no picture is told. */
 function useTakePictures() {
   const store = usePhotoStore();
+  const job = useJobStore();
   const [busy, setBusy] = useState(0);
   async function take(item: string, files: readonly File[]) {
     setBusy((n) => n + files.length);
@@ -27,7 +29,8 @@ function useTakePictures() {
       }
       const { blob, width, height } = ready;
       const takenAt = new Date().toISOString();
-      const photo = { id: crypto.randomUUID(), item, caption: "", width, height, marks: [], takenAt };
+      const about = usualThing(job.getState().document, item);
+      const photo = { id: crypto.randomUUID(), item, about, caption: "", width, height, marks: [], takenAt };
       try {
         await store.take({ kind: "add", photo, blob });
       } catch {
@@ -90,7 +93,7 @@ export const Evidence = drawnLater(function Evidence({ document }) {
           />
         ))}
       </ul>
-      {shown && <PictureDialog key={shown.id} photo={shown} items={items} onClose={() => setOpen(null)} />}
+      {shown && <PictureDialog key={shown.id} photo={shown} onClose={() => setOpen(null)} />}
     </Section>
   );
 });
@@ -131,18 +134,7 @@ function Item({ item, photos, notHere, onFiles, onOpen }: ItemProps) {
       </div>
       <div className={styles.thumbnails}>
         {(all ? photos : photos.slice(-AT_FIRST)).map((photo) => (
-          <button
-            key={photo.id}
-            type="button"
-            className={styles.thumbnail}
-            data-waiting={photo.waiting}
-            aria-label={`${item.label}: ${photo.caption || "picture"}${photo.waiting ? ", waiting to be sent" : ""}`}
-            onClick={() => onOpen(photo.id)}
-          >
-            <img src={photo.thumbnail} alt="" loading="lazy" decoding="async" width={96} height={72} />
-            <MarksDrawn photo={photo} />
-            {photo.waiting && <span>waiting</span>}
-          </button>
+          <Thumbnail key={photo.id} photo={photo} name={item.label} onOpen={onOpen} />
         ))}
         {!all && photos.length > AT_FIRST && (
           <Button onClick={() => setAll(true)}>and {photos.length - AT_FIRST} more</Button>

@@ -19,6 +19,7 @@ import {
 } from "../../../../ui/case-field/case-field.tsx";
 import { Caution } from "../../../../ui/frame/sheet.tsx";
 import { useJob, useJobStore } from "../../../../ui/job-store/use-job.tsx";
+import { PicturesOf } from "../../../../ui/pictures/pictures-of.tsx";
 import styles from "./panels.module.css";
 
 const KINDS: Record<Region, readonly DeviceKind[]> = {
@@ -117,6 +118,7 @@ export function DeviceSheet({ panelIndex, id, onArrange, onTakeOut, onChooseMore
         <Backfeed at={at} circuit={circuit} />
         <CaseSwitch label="Shared with another dwelling" pointer={`${at}/shared`} />
       </Fields>
+      <PicturesOf thing={`device:${id}`} name={circuit.label || DEVICE_NAMES[circuit.device ?? "breaker"]} />
       {circuit.status === "charger-ready" && (
         <Caution>
           A breaker is not raised to fit the charger until the conductor behind it has been seen along its whole length.

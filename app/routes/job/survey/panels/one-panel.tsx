@@ -19,6 +19,7 @@ import { countSpaces } from "../../../../../core/panel/spaces.ts";
 import { showVA } from "../../../../../core/units.ts";
 import { useJob, useJobStore } from "../../../../ui/job-store/use-job.tsx";
 import { PanelDrawing } from "../../../../ui/panel-drawing/panel-drawing.tsx";
+import { PicturesOf } from "../../../../ui/pictures/pictures-of.tsx";
 import { DeviceSheet } from "./device-sheet.tsx";
 import { PanelRatings } from "./panel-ratings.tsx";
 import styles from "./panels.module.css";
@@ -131,6 +132,7 @@ export function OnePanel({ index, alone }: { index: number; alone: boolean }) {
           )}
         </p>
       </header>
+      <PicturesOf thing={`panel:${panelId}`} name={panel.name ?? words.panel} />
       <div className={region === "us" ? styles.beside : styles.below}>
         <div>
           <PanelDrawing

@@ -2,23 +2,25 @@
 
 import { Button, Input, Select } from "antd";
 import { lazy, Suspense, useEffect, useRef } from "react";
-import type { EvidenceItem } from "../../../../../core/survey/evidence.ts";
-import type { PhotoChange } from "../../../../../core/survey/photo.ts";
-import type { ShownPhoto } from "../../../../ui/photo-store/photo-store.ts";
-import { usePhotoStore } from "../../../../ui/photo-store/use-photos.tsx";
-import styles from "./evidence.module.css";
+import { evidenceFor } from "../../../core/survey/evidence.ts";
+import type { PhotoChange } from "../../../core/survey/photo.ts";
+import { thingsOf } from "../../../core/survey/things.ts";
+import { useJobPart } from "../job-store/use-job.tsx";
+import type { ShownPhoto } from "../photo-store/photo-store.ts";
+import { usePhotoStore } from "../photo-store/use-photos.tsx";
+import styles from "./pictures.module.css";
 
 /** The drawing board is dear to load and only needed here. */
 const MarksEditor = lazy(() => import("./marks-editor.tsx"));
 
-interface Props {
-  photo: ShownPhoto;
-  items: readonly EvidenceItem[];
-  onClose(): void;
-}
-
-export function PictureDialog({ photo, items, onClose }: Props) {
+export function PictureDialog({ photo, onClose }: { photo: ShownPhoto; onClose(): void }) {
   const store = usePhotoStore();
+  const document = useJobPart((job) => job.document);
+  const things = thingsOf(document).map(({ label, things }) => ({
+    label,
+    options: things.map((t) => ({ value: t.id, label: t.label })),
+  }));
+  const known = photo.about === null || things.some((g) => g.options.some((o) => o.value === photo.about));
   const dialog = useRef<HTMLDialogElement>(null);
   useEffect(() => {
     dialog.current?.showModal();
@@ -30,8 +32,18 @@ export function PictureDialog({ photo, items, onClose }: Props) {
         <Select
           aria-label="What it proves"
           value={photo.item}
-          options={items.map((i) => ({ value: i.id as string, label: i.label }))}
+          options={evidenceFor(document).map((i) => ({ value: i.id as string, label: i.label }))}
           onChange={(item) => change({ item })}
+          getPopupContainer={(trigger) => trigger.parentElement as HTMLElement}
+        />
+        <Select
+          aria-label="What it shows"
+          placeholder="of which"
+          allowClear
+          showSearch={{ optionFilterProp: "label" }}
+          value={known ? photo.about : null}
+          options={things}
+          onChange={(about) => change({ about: about ?? null })}
           getPopupContainer={(trigger) => trigger.parentElement as HTMLElement}
         />
         <Input

@@ -1,0 +1,25 @@
+/** The pictures that show one thing of the home, where that thing is worked on. */
+import { useState } from "react";
+import type { ThingId } from "../../../core/survey/things.ts";
+import { usePhotos } from "../photo-store/use-photos.tsx";
+import { PictureDialog } from "./picture-dialog.tsx";
+import styles from "./pictures.module.css";
+import { Thumbnail } from "./thumbnail.tsx";
+
+/** Nothing at all where there is none. */
+export function PicturesOf({ thing, name }: { thing: ThingId; name: string }) {
+  const { photos: all } = usePhotos();
+  const photos = all.filter((p) => p.about === thing);
+  const [open, setOpen] = useState<string | null>(null);
+  // It stays open while it is linked to another thing.
+  const shown = all.find((p) => p.id === open);
+  if (photos.length === 0 && !shown) return null;
+  return (
+    <div className={styles.strip}>
+      {photos.map((photo) => (
+        <Thumbnail key={photo.id} photo={photo} name={`Shows ${name}`} small onOpen={setOpen} />
+      ))}
+      {shown && <PictureDialog key={shown.id} photo={shown} onClose={() => setOpen(null)} />}
+    </div>
+  );
+}

@@ -1,0 +1,28 @@
+/** A picture small, with what is drawn on it; chosen, it is shown large. */
+import type { ShownPhoto } from "../photo-store/photo-store.ts";
+import { MarksDrawn } from "./marks-drawn.tsx";
+import styles from "./pictures.module.css";
+
+interface Props {
+  photo: ShownPhoto;
+  /** What it is a picture of, for those who hear it. */
+  name: string;
+  small?: boolean;
+  onOpen(id: string): void;
+}
+
+export function Thumbnail({ photo, name, small = false, onOpen }: Props) {
+  return (
+    <button
+      type="button"
+      className={small ? `${styles.thumbnail} ${styles.small}` : styles.thumbnail}
+      data-waiting={photo.waiting}
+      aria-label={`${name}: ${photo.caption || "picture"}${photo.waiting ? ", waiting to be sent" : ""}`}
+      onClick={() => onOpen(photo.id)}
+    >
+      <img src={photo.thumbnail} alt="" loading="lazy" decoding="async" width={96} height={72} />
+      <MarksDrawn photo={photo} />
+      {photo.waiting && <span>waiting</span>}
+    </button>
+  );
+}

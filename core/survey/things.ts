@@ -1,0 +1,90 @@
+/** What of a home a picture can show: panels, devices, outlets, loads. */
+import type { CaseDocument } from "../case/types.ts";
+import { codebookOf } from "../codebook/index.ts";
+import { DEVICE_NAMES } from "../panel/quick-device.ts";
+import { showA } from "../units.ts";
+import { capital } from "../words.ts";
+
+export const THING_KINDS = ["panel", "device", "outlet", "load"] as const;
+export type ThingKind = (typeof THING_KINDS)[number];
+
+/** One thing by kind and id: `panel:main`, `load:range`. */
+export type ThingId = `${ThingKind}:${string}`;
+
+export interface Thing {
+  id: ThingId;
+  label: string;
+}
+
+/** The longest id of a thing. */
+export const LONGEST_THING = 120;
+export const THING_PATTERN = new RegExp(`^(${THING_KINDS.join("|")}):.+$`);
+
+/** Everything of the home by kind, in the order of the case. */
+export function thingsOf(document: CaseDocument): { kind: ThingKind; label: string; things: Thing[] }[] {
+  const { words, loadKinds } = codebookOf(document.rules);
+  const panelName = (p: CaseDocument["panels"][number]) => p.name ?? capital(words.board);
+  const several = document.panels.length > 1;
+  const groups: { kind: ThingKind; label: string; things: Thing[] }[] = [
+    {
+      kind: "panel",
+      label: `${capital(words.board)}s`,
+      things: document.panels.map((p) => ({ id: `panel:${p.id}`, label: panelName(p) })),
+    },
+    {
+      kind: "outlet",
+      label: `${capital(words.outlet)}s`,
+      things: (document.outlets ?? []).map((o) => ({
+        id: `outlet:${o.id}`,
+        label: `${o.type}${o.place ? `, ${o.place}` : ""}`,
+      })),
+    },
+    {
+      kind: "load",
+      label: "Loads",
+      things: document.loads.map((l) => ({
+        id: `load:${l.id}`,
+        label: l.label ?? loadKinds.find((k) => k.kind === l.kind)?.label ?? l.kind,
+      })),
+    },
+    {
+      kind: "device",
+      label: "Devices",
+      things: document.panels.flatMap((p) =>
+        (p.circuits ?? []).map((c): Thing => {
+          const name = c.label || DEVICE_NAMES[c.device ?? "breaker"];
+          return {
+            id: `device:${c.id}`,
+            label: `${name}${c.ratingA ? `, ${showA(c.ratingA)}` : ""}${several ? ` (${panelName(p)})` : ""}`,
+          };
+        }),
+      ),
+    },
+  ];
+  return groups.filter((g) => g.things.length > 0);
+}
+
+/** The thing that a picture of an item of the evidence list usually shows; null where it could be several. */
+export function usualThing(document: CaseDocument, item: string): ThingId | null {
+  const only = (kind: ThingKind, ids: readonly string[]): ThingId | null =>
+    ids.length === 1 ? `${kind}:${ids[0]}` : null;
+  const fed = document.panels.filter((p) => (p.fedFrom ?? "supply") !== "supply").map((p) => p.id);
+  switch (item) {
+    case "panel-closed":
+    case "panel-open":
+    case "spare-spaces":
+      return only(
+        "panel",
+        document.panels.map((p) => p.id),
+      );
+    case "feeder-ends":
+      return only("panel", fed);
+    case "outlet-face":
+      return only(
+        "outlet",
+        (document.outlets ?? []).map((o) => o.id),
+      );
+    default:
+      return null;
+  }
+}

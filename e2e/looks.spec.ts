@@ -41,13 +41,11 @@ test.describe("on a phone", () => {
       });
       const measured = await page.evaluate(() => {
         const small = [...document.querySelectorAll<HTMLElement>("nav a, main button, main input, header button")]
-          .filter((e) => e.offsetParent !== null && !/segmented|switch|out-of-sight/.test(e.className))
-          .filter((e) => !e.closest("[class*=segmented]"))
-          .filter((e) => e.getAttribute("type") !== "radio")
+          .filter((e) => e.offsetParent !== null && !/switch|out-of-sight/.test(e.className))
           .map((e) => ({
             text: e.textContent || e.getAttribute("aria-label"),
             box: (
-              e.closest(".ant-input-affix-wrapper, .ant-select, .ant-checkbox-wrapper") ?? e
+              e.closest(".ant-input-affix-wrapper, .ant-select, .ant-checkbox-wrapper, .ant-segmented-item") ?? e
             ).getBoundingClientRect(),
           }))
           .filter(({ box }) => box.height > 0 && box.height < 39.5)

@@ -255,6 +255,12 @@ test("a picture shows where the thing it proves is worked on", async ({ page, he
   await expect
     .poll(async () => (await photosOf(page, heron, id)).map((p: { about: string }) => p.about))
     .toEqual(["panel:main", expect.stringMatching(/^load:/)]);
+  await device(page, "Shows Kiln: picture").click();
+  await dialog.getByRole("button", { name: "Delete", exact: true }).click();
+  await expect(dialog).toBeVisible();
+  await dialog.getByRole("button", { name: "Delete for good" }).click();
+  await expect(device(page, "Shows Kiln: picture")).toHaveCount(0);
+  await expect.poll(async () => (await photosOf(page, heron, id)).length).toBe(1);
   const other = await page.request.patch(`${heron.url}/jobs/${id}/photos/${(await photosOf(page, heron, id))[0].id}`, {
     headers: { Origin: heron.url },
     data: { about: "roof:slate" },

@@ -1,7 +1,7 @@
 /** One picture, large: what it proves, what is said of it, and what is drawn on it. */
 
 import { Button, Input, Select } from "antd";
-import { lazy, Suspense, useEffect, useRef } from "react";
+import { lazy, Suspense, useEffect, useRef, useState } from "react";
 import { evidenceFor } from "../../../core/survey/evidence.ts";
 import type { PhotoChange } from "../../../core/survey/photo.ts";
 import { thingsOf } from "../../../core/survey/things.ts";
@@ -21,6 +21,8 @@ export function PictureDialog({ photo, onClose }: { photo: ShownPhoto; onClose()
     options: things.map((t) => ({ value: t.id, label: t.label })),
   }));
   const known = photo.about === null || things.some((g) => g.options.some((o) => o.value === photo.about));
+  // A picture cannot be taken again once the wall is closed: deleting is said twice.
+  const [sure, setSure] = useState(false);
   const dialog = useRef<HTMLDialogElement>(null);
   useEffect(() => {
     dialog.current?.showModal();
@@ -47,6 +49,7 @@ export function PictureDialog({ photo, onClose }: { photo: ShownPhoto; onClose()
           getPopupContainer={(trigger) => trigger.parentElement as HTMLElement}
         />
         <Input
+          className={styles.caption}
           aria-label="Caption"
           placeholder="What is to be seen"
           maxLength={300}
@@ -55,12 +58,15 @@ export function PictureDialog({ photo, onClose }: { photo: ShownPhoto; onClose()
         />
         <Button
           danger
+          type={sure ? "primary" : "default"}
+          onBlur={() => setSure(false)}
           onClick={() => {
+            if (!sure) return setSure(true);
             void store.take({ kind: "remove", id: photo.id });
             onClose();
           }}
         >
-          Delete
+          {sure ? "Delete for good" : "Delete"}
         </Button>
         <Button type="primary" onClick={() => dialog.current?.close()}>
           Done

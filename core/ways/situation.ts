@@ -1,4 +1,5 @@
 /** Charging current that fits, and the other sums every way needs. */
+import type { WayId } from "../case/types.ts";
 import { demandInput, demandVA } from "../demand/calculate.ts";
 import type { PanelLimit } from "../demand/feeders.ts";
 import type { CountedLoad } from "../demand/types.ts";
@@ -203,6 +204,16 @@ export function spaceReason(s: Situation): Reason[] {
       s.codebook.sections.panelRoom,
     ),
   ];
+}
+
+/** The work that comes first where the panel cannot take the charger's device: an unsafe one goes, another is left alone. */
+export function firstMade(s: Situation): { ways: WayId[]; reasons: Reason[]; work: string[] } {
+  const reasons = [...boardReason(s), ...spaceReason(s)];
+  const { panel } = s.codebook.words;
+  if (reasons.length === 0) return { ways: [], reasons, work: [] };
+  return s.panel?.condition === "unsafe"
+    ? { ways: ["panel-change"], reasons, work: [`Replace the unsafe ${panel} first`] }
+    : { ways: ["separate-board"], reasons, work: [`Make room first: a small board of its own or a new ${panel}`] };
 }
 
 /** Nothing that a new panel or board would answer to. */

@@ -181,6 +181,19 @@ describe("boards and supplies", () => {
     expect(way(document, "separate-board").verdict).toBe("with-work");
     expect(way(document, "panel-change").verdict).toBe("with-work");
   });
+  it("adds nothing to an unsafe panel, by whatever way: it is replaced first, and priced so", () => {
+    const document = onSupply(200);
+    const unsafe = { ...document, panels: document.panels.map((p) => ({ ...p, condition: "unsafe" as const })) };
+    for (const out of ["dedicated-circuit", "circuit-splitter", "separate-board", "existing-outlet"] as const)
+      expect(way(unsafe, out).verdict).toBe("ruled-out");
+    const change = way(unsafe, "panel-change");
+    for (const costlier of ["dynamic-load-management", "service-upgrade"] as const) {
+      expect(way(unsafe, costlier).work.join("; ")).toContain("Replace the unsafe panel first");
+      expect(codes(unsafe, costlier)).toContain("board-unsafe");
+      expect(way(unsafe, costlier).cost.typical).toBeGreaterThan(change.cost.typical);
+    }
+    expect(assess(unsafe).recommended).toBe("panel-change");
+  });
   it("lets no charger onto a looped supply but through the operator", () => {
     const document = ukCase({ supply: { system: "single-phase-230", ratingA: 100, looped: true } });
     for (const w of assess(document).ways.filter((x) => x.way !== "service-upgrade"))

@@ -29,6 +29,8 @@ export const DEMO_FIRMS: readonly DemoFirm[] = [
       { file: "tidewrack-coopers-slip", stage: "quoted" },
       { file: "tidewrack-breakwater-street", stage: "survey" },
       { file: "tidewrack-gannet-hill", stage: "waiting" },
+      { file: "tidewrack-kelp-row", stage: "survey" },
+      { file: "tidewrack-samphire-close", stage: "quoted" },
       { file: "tidewrack-tern-court", stage: "survey" },
       { file: "tidewrack-saltgrass-lane", stage: "installed" },
     ],

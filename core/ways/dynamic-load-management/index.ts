@@ -1,16 +1,7 @@
 /** Current clamps on the supply; the charger takes only what is left below the limit. */
 import { showA, showKWh } from "../../units.ts";
 import { type Cited, why } from "../../why.ts";
-import {
-  boardReason,
-  deviceA,
-  ISOLATE,
-  largestSetting,
-  loopedReason,
-  reason,
-  spaceReason,
-  typeAcReason,
-} from "../situation.ts";
+import { deviceA, firstMade, ISOLATE, largestSetting, loopedReason, reason, typeAcReason } from "../situation.ts";
 import type { Finding, Reason, Situation, Way } from "../types.ts";
 import { HOUSE_SHARE_BY_HOUR } from "./house-profile.ts";
 
@@ -84,17 +75,17 @@ export const dynamicLoadManagement: Way = {
     ];
     const largestA = largestSetting(s, limitA);
     const out = stops.length > 0 || largestA < LEAST_OFFER_A;
-    const needsBoard = [...boardReason(s), ...spaceReason(s)];
+    const first = firstMade(s);
     const typeAc = typeAcReason(s);
     const chargeA = out ? 0 : largestA;
     const kWh = out ? 0 : energyLeftKWh(s, [supply, tightest], largestA);
     const leftAtPeak = Math.max(0, Math.min(chargeA, ...[supply, tightest].map((g) => g.limitA - g.demandA)));
     return {
-      verdict: out ? "ruled-out" : needsBoard.length + typeAc.length > 0 || !s.spaces ? "with-work" : "ready",
+      verdict: out ? "ruled-out" : first.reasons.length + typeAc.length > 0 || !s.spaces ? "with-work" : "ready",
       chargeA,
       circuitA: deviceA(s, chargeA),
       limitA,
-      reasons: out ? stops : [...needsBoard, ...typeAc],
+      reasons: out ? stops : [...first.reasons, ...typeAc],
       work: out
         ? []
         : [
@@ -102,7 +93,7 @@ export const dynamicLoadManagement: Way = {
             tightest === supply
               ? `Clamps on the ${words.supply} conductors and a signal path to the charger`
               : `Clamps on the ${tightest.name} and on the ${words.supply}, with a signal path to the charger`,
-            ...(needsBoard.length > 0 ? [`Make room first: a small board of its own or a new ${words.panel}`] : []),
+            ...first.work,
             ...(s.spaces ? [] : [`Record the ${words.panel}'s ${words.spaces}: room for the device is not confirmed`]),
             ...(typeAc.length > 0 ? ["Give the charger a way ahead of the type AC RCD"] : []),
           ],
@@ -130,7 +121,7 @@ export const dynamicLoadManagement: Way = {
         chargingA: leftAtPeak,
         limitA,
       },
-      alsoTakes: needsBoard.length > 0 ? ["separate-board"] : [],
+      alsoTakes: first.ways,
     };
   },
 };

@@ -5,6 +5,7 @@ import {
   countedA,
   currentThatFits,
   deviceA,
+  firstMade,
   ISOLATE,
   largestSetting,
   levelOnSupply,
@@ -37,19 +38,24 @@ export const serviceUpgrade: Way = {
     const demandA = s.calculation.demandA / next.phases;
     const chargeA = currentThatFits(s, next.ratingA - demandA, wantedA, []);
     const inTheWay = limitInTheWay(s, chargeA);
+    const first = firstMade(s);
     const enough = currentThatFits(s, s.headroomA) >= wantedA;
     return {
       verdict: "with-work",
       chargeA,
       circuitA: deviceA(s, chargeA),
-      reasons: enough
-        ? [reason("not-needed", `The ${words.supply} carries the charger as it is`, s.calculation.rule)]
-        : [],
+      reasons: [
+        ...first.reasons,
+        ...(enough
+          ? [reason("not-needed", `The ${words.supply} carries the charger as it is`, s.calculation.rule)]
+          : []),
+      ],
       work: [
         s.document.supply.looped ? "The operator separates the looped supply" : `Apply to the utility for ${next.name}`,
         region === "us"
           ? "New service conductors, meter base, main and grounding; emergency disconnect outdoors (NEC 230.85)"
           : "The operator changes the cut-out; tails and main earth are brought to size",
+        ...first.work,
         inTheWay
           ? `New ${deviceA(s, chargeA)} A circuit from the main ${words.panel}: the ${inTheWay.name} does not carry it`
           : `New ${deviceA(s, chargeA)} A circuit to the charger`,
@@ -68,7 +74,7 @@ export const serviceUpgrade: Way = {
         ["A smaller charger setting", "Measured demand instead of a calculation"],
       ),
       level: { ...levelOnSupply(s, countedA(s, chargeA).amps), ratingA: next.ratingA, demandA },
-      alsoTakes: ["dedicated-circuit"],
+      alsoTakes: ["dedicated-circuit", ...first.ways],
     };
   },
 };

@@ -22,7 +22,9 @@ describe("the answer of a job", () => {
     expect(found.text).toMatch(/^As it stands: \d.* A spare; .* would meet the need$/);
   });
   it("fits with work where a stop has to be dealt with first, whatever the way", () => {
-    expect(of({ ...usCaseOn(200), survey: { seen: ["heat-marks"] } }).state).toBe("fits-with-work");
+    const found = of({ ...usCaseOn(200), survey: { seen: ["heat-marks"] } });
+    expect(found.state).toBe("fits-with-work");
+    expect(found.next).toMatchObject({ step: "survey", text: expect.stringMatching(/^Heat marks/) });
   });
   it("does not fit where no way meets the need", () => {
     const found = of(ukCase({ need: { energyPerDayKWh: 400, pluggedIn: { from: "00:00", to: "01:00" } } }));

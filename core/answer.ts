@@ -60,13 +60,13 @@ export function answer(assessment: Assessment): Answer {
       : taken
         ? `As it stands: ${spare}; ${PHRASE[taken.way](taken)} would ${taken.meetsNeed ? "meet the need" : "give part of the need"}`
         : `As it stands: ${spare}; no way can be taken yet`;
-  const firstMissing = decisive ?? missing[0];
+  const first = decisive ?? (stop ? { step: "survey" as const, text: stop.text } : missing[0]);
   return {
     state,
     verdict: VERDICTS[state],
     text,
-    next: firstMissing
-      ? { step: firstMissing.step, text: firstMissing.text }
+    next: first
+      ? { step: first.step, text: first.text }
       : { step: "papers", text: "Check the ways and print the worksheet" },
   };
 }

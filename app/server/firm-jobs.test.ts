@@ -1,28 +1,12 @@
 import { randomUUID } from "node:crypto";
-import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { describe, expect, it } from "vitest";
 import type { Patch } from "../../core/case/patch.ts";
 import { usCase } from "../../core/testing/cases.ts";
-import { firm, person } from "../../db/schema.ts";
-import { closeDatabase, database } from "./database.ts";
+import { twoFirms } from "../../tests/firms.ts";
 import { jobsOf } from "./firm-jobs.ts";
 
-const ours = { id: randomUUID(), name: "Ours", rules: "us-nec-2023" };
-const theirs = { id: randomUUID(), name: "Theirs", rules: "us-nec-2023" };
-const mara = {
-  id: randomUUID(),
-  firmId: ours.id,
-  name: "Mara",
-  email: `${randomUUID()}@x.example`,
-  role: "owner" as const,
-  passwordHash: "x",
-};
+const { ours, theirs, mara } = twoFirms();
 const jobs = jobsOf(ours.id);
-
-beforeAll(async () => {
-  await database.insert(firm).values([ours, theirs]);
-  await database.insert(person).values(mara);
-});
-afterAll(() => closeDatabase());
 
 const title = (value: unknown): Patch => [{ op: "replace", path: "/title", value }];
 const take = (jobId: string, baseRevision: number, patch: Patch, id: string = randomUUID()) =>

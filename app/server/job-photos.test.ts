@@ -1,23 +1,13 @@
 import { randomUUID } from "node:crypto";
 import sharp from "sharp";
-import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { beforeAll, describe, expect, it } from "vitest";
 import { usCase } from "../../core/testing/cases.ts";
-import { firm, person } from "../../db/schema.ts";
-import { closeDatabase, database } from "./database.ts";
+import { twoFirms } from "../../tests/firms.ts";
 import { jobsOf } from "./firm-jobs.ts";
 import { photosOf } from "./job-photos.ts";
 import { type KeptPicture, keepPicture } from "./pictures.ts";
 
-const ours = { id: randomUUID(), name: "Ours", rules: "us-nec-2023" };
-const theirs = { id: randomUUID(), name: "Theirs", rules: "us-nec-2023" };
-const mara = {
-  id: randomUUID(),
-  firmId: ours.id,
-  name: "Mara",
-  email: `${randomUUID()}@x.example`,
-  role: "owner" as const,
-  passwordHash: "x",
-};
+const { ours, theirs, mara } = twoFirms();
 const photos = photosOf(ours.id);
 const jpeg = (width: number, height: number, orientation = 1) =>
   sharp({ create: { width, height, channels: 3, background: "#888" } })
@@ -29,12 +19,9 @@ let kept: KeptPicture;
 let job: string;
 
 beforeAll(async () => {
-  await database.insert(firm).values([ours, theirs]);
-  await database.insert(person).values(mara);
   kept = (await keepPicture(await jpeg(60, 40))) as KeptPicture;
   job = await jobsOf(ours.id).create(usCase());
 });
-afterAll(() => closeDatabase());
 
 const add = (id: string, jobId = job, takenAt = new Date(0)) =>
   photos.add(jobId, mara.id, { ...kept, id, item: "meter", about: null, caption: "", takenAt });

@@ -1,0 +1,61 @@
+import { randomUUID } from "node:crypto";
+import { afterEach, describe, expect, it } from "vitest";
+import { usCase } from "../../core/testing/cases.ts";
+import { twoFirms } from "../../tests/firms.ts";
+import { jobsOf } from "./firm-jobs.ts";
+import { photosOf } from "./job-photos.ts";
+import { type JobNews, watchJob } from "./job-watch.ts";
+
+const { ours, mara } = twoFirms();
+const stops: (() => void)[] = [];
+afterEach(() => {
+  for (const stop of stops.splice(0)) stop();
+});
+
+/** What somebody who watches the job was told last. */
+function watcher(job: string, name: string) {
+  const told: JobNews[] = [];
+  const stop = watchJob(job, { id: name, name }, (news) => told.push(news));
+  stops.push(stop);
+  return { last: () => told.at(-1), count: () => told.length, stop };
+}
+
+describe("who watches a job", () => {
+  it("hears of edits and photos, from whichever process", async () => {
+    const job = await jobsOf(ours.id).create(usCase());
+    const { last } = watcher(job, "Mara");
+    await expect.poll(last).toEqual({ revision: 0, photoRevision: 0, others: [] });
+    await jobsOf(ours.id).take(job, mara.id, {
+      id: randomUUID(),
+      baseRevision: 0,
+      patch: [{ op: "replace", path: "/title", value: "Changed" }],
+    });
+    await expect.poll(() => last()?.revision).toBe(1);
+    const photo = { id: randomUUID(), item: "meter", about: null, caption: "", takenAt: new Date(0) };
+    const bytes = { picture: Buffer.from("x"), thumbnail: Buffer.from("x"), width: 1, height: 1 };
+    await photosOf(ours.id).add(job, mara.id, { ...photo, ...bytes });
+    await expect.poll(() => last()?.photoRevision).toBe(1);
+  });
+  it("knows the others by name, once each, and nobody of another job", async () => {
+    const job = await jobsOf(ours.id).create(usCase());
+    const other = await jobsOf(ours.id).create(usCase());
+    const here = watcher(job, "Mara");
+    const twice = [watcher(job, "Jonah"), watcher(job, "Jonah")];
+    watcher(job, "Alder");
+    watcher(other, "Tess");
+    await expect.poll(() => here.last()?.others).toEqual(["Alder", "Jonah"]);
+    expect(twice[0]?.last()?.others).toEqual(["Alder", "Mara"]);
+    for (const { stop } of twice) stop();
+    await expect.poll(() => here.last()?.others).toEqual(["Alder"]);
+  });
+  it("hears nothing more once they have gone, though somebody else stays", async () => {
+    const job = await jobsOf(ours.id).create(usCase());
+    const [gone, stays] = [watcher(job, "Mara"), watcher(job, "Jonah")];
+    await expect.poll(gone.count).toBeGreaterThan(0);
+    gone.stop();
+    const heard = gone.count();
+    const before = stays.count();
+    await expect.poll(stays.count).toBeGreaterThan(before + 1);
+    expect(gone.count()).toBe(heard);
+  });
+});

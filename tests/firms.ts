@@ -1,0 +1,26 @@
+/** Two firms and a person of the first, for tests of the database. */
+import { randomUUID } from "node:crypto";
+import { afterAll, beforeAll } from "vitest";
+import { closeDatabase, database } from "../app/server/database.ts";
+import { firm, person } from "../db/schema.ts";
+
+const row = (name: string) => ({ id: randomUUID(), name, rules: "us-nec-2023" });
+
+/** Puts them in before the tests of the file, and closes the database after them. */
+export function twoFirms() {
+  const [ours, theirs] = [row("Ours"), row("Theirs")];
+  const mara = {
+    id: randomUUID(),
+    firmId: ours.id,
+    name: "Mara",
+    email: `${randomUUID()}@x.example`,
+    role: "owner" as const,
+    passwordHash: "x",
+  };
+  beforeAll(async () => {
+    await database.insert(firm).values([ours, theirs]);
+    await database.insert(person).values(mara);
+  });
+  afterAll(() => closeDatabase());
+  return { ours, theirs, mara };
+}

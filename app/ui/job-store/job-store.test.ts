@@ -98,6 +98,32 @@ describe("an edit", () => {
     bench.store.undo();
     expect(bench.store.getState().document.title).toBe("Test home");
   });
+  it("is not joined to one that the server may have, though its answer was lost", async () => {
+    bench.answers.push((edit) => {
+      bench.accept(edit);
+      return { kind: "unreachable" };
+    });
+    bench.store.edit(title("A"), "/title");
+    await bench.settle(1);
+    bench.store.edit(title("A and more"), "/title");
+    expect(bench.store.getState().waiting).toBe(2);
+    const known = bench.applied("own-1", title("A"), 1);
+    bench.answers.push(() => ({ kind: "accepted", revision: 1, edits: [known] }));
+    await bench.settle();
+    expect(bench.store.getState()).toMatchObject({ document: { title: "A and more" }, waiting: 0, saving: "saved" });
+    expect(bench.sent.at(-1)?.patch).toEqual(title("A and more"));
+  });
+  it("that somebody else's has taken away meanwhile is not refused a second time in place of another", async () => {
+    bench.answers.push(() => {
+      bench.store.receive([bench.foreign(title("Theirs"))]);
+      return { kind: "refused", problems: [{ path: "title", message: "no" }] };
+    });
+    bench.store.edit(title("Mine"));
+    bench.store.edit(addLoad("kept"));
+    await bench.settle();
+    expect(bench.store.getState().document.loads.at(-1)?.id).toBe("kept");
+    expect(bench.store.getState().document.title).toBe("Theirs");
+  });
   it("recomputes the assessment", () => {
     const before = bench.store.getState().assessment.headroomA;
     bench.store.edit(addLoad("x"));

@@ -71,6 +71,8 @@ export class JobStore {
   private revision: number;
   private pending: WaitingEdit[] = [];
   private inFlight: string | null = null;
+  /** The edit that was sent last: the server may have it, though no answer came. */
+  private lastSent: string | null = null;
   private undoStack: Patch[] = [];
   private redoStack: Patch[] = [];
   private lastTouch: { path: string; at: number } | null = null;
@@ -201,12 +203,12 @@ export class JobStore {
     this.queue(patch);
   }
 
-  /** Typing on in one field becomes one edit, as long as the last one has not been sent. */
+  /** Typing on in one field becomes one edit, as long as the last one has never been sent. */
   private joinLastPending(patch: Patch): boolean {
     const last = this.pending.at(-1);
     const [before] = last?.patch ?? [];
     const [next] = patch;
-    if (!last || last.id === this.inFlight || last.patch.length !== 1 || patch.length !== 1) return false;
+    if (!last || last.id === this.lastSent || last.patch.length !== 1 || patch.length !== 1) return false;
     if (!before || before.op === "remove" || next?.op !== "replace" || next.path !== before.path) return false;
     const joined = { ...last, patch: [{ ...before, value: next.value }] };
     this.pending[this.pending.length - 1] = joined;
@@ -228,6 +230,7 @@ export class JobStore {
     const [edit] = this.pending;
     if (!edit || this.inFlight || !this.resumed) return;
     this.inFlight = edit.id;
+    this.lastSent = edit.id;
     const answer = await this.options.send({ ...edit, baseRevision: this.revision });
     this.inFlight = null;
     if (answer.kind === "unreachable" || answer.kind === "signed-out") {
@@ -238,16 +241,13 @@ export class JobStore {
     }
     this.tries = 0;
     if (answer.kind === "refused") {
-      this.rebuild(this.confirmed, [], new Set([0]));
+      this.takeBack(edit.id);
       this.update({ refused: answer.problems, saving: this.pending.length > 0 ? "saving" : "saved" });
     } else {
       this.receive(answer.edits);
       // An edit the server had already, or a conflict that the edits between did not show, is taken out here.
-      let { conflict } = this.state;
-      if (this.pending[0]?.id === edit.id) {
-        const lost = this.rebuild(this.confirmed, [], new Set([0]));
-        if (answer.kind === "conflict") conflict = clash(conflict, answer.with, lost);
-      }
+      const lost = this.takeBack(edit.id);
+      const conflict = answer.kind === "conflict" ? clash(this.state.conflict, answer.with, lost) : this.state.conflict;
       this.update({ conflict, saving: this.pending.length > 0 ? "saving" : "saved" });
     }
     if (this.pending.length > 0) this.sendSoon(0);
@@ -261,6 +261,12 @@ export class JobStore {
     if (this.pending[0]?.id !== edit.id) return this.rebuild(before, [edit.patch]);
     this.forget([edit.id]);
     return [];
+  }
+
+  /** Takes a pending edit back, where it still waits. @returns it, and what hung on it */
+  private takeBack(id: string): LostPatch<CaseDocument>[] {
+    const at = this.pending.findIndex((e) => e.id === id);
+    return at < 0 ? [] : this.rebuild(this.confirmed, [], new Set([at]));
   }
 
   /** Moves pending edits and the steps of undo over what has come first on `before`, without the ones that are gone. */

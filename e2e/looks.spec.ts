@@ -27,9 +27,16 @@ test.describe("on a phone", () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
 
   test("nothing runs off the side, and everything to tap is large enough", async ({ page, heron }) => {
-    await signInAs(page, heron, "Wren Osier");
-    for (const step of ["survey", "demand", "need", "ways", "papers"]) {
-      await openStep(page, heron, "osier-sluice-road", step);
+    const pages = [
+      { person: "Wren Osier", job: "osier-sluice-road", steps: ["survey", "demand", "need", "ways", "papers"] },
+      { person: "Mara Quill", job: "tidewrack-kelp-row", steps: ["survey", "ways"] },
+    ];
+    for (const { person, job, step } of pages.flatMap(({ steps, ...p }) => steps.map((step) => ({ ...p, step })))) {
+      if (step === "survey") {
+        await page.context().clearCookies();
+        await signInAs(page, heron, person);
+      }
+      await openStep(page, heron, job, step);
       // What is out of sight is not laid out; here all of it is measured.
       await page.evaluate(async () => {
         for (const section of document.querySelectorAll<HTMLElement>("main section"))
@@ -55,8 +62,9 @@ test.describe("on a phone", () => {
           .filter((e) => e.offsetParent !== null && e.getBoundingClientRect().right > innerWidth)
           .filter((e) => {
             let at: Element | null = e;
-            while (at && at.tagName !== "SECTION" && getComputedStyle(at).overflowX !== "auto") at = at.parentElement;
-            return at?.tagName === "SECTION";
+            while (at && !/^(SECTION|MAIN)$/.test(at.tagName) && getComputedStyle(at).overflowX !== "auto")
+              at = at.parentElement;
+            return at !== null && /^(SECTION|MAIN)$/.test(at.tagName);
           })
           .map((e) => e.getAttribute("aria-label") ?? e.textContent);
         return { wide: document.documentElement.scrollWidth, small, cutOff };

@@ -33,9 +33,16 @@ export function setValue(document: object, pointer: string, value: unknown): Pat
   return [];
 }
 
-/** The value at a JSON Pointer, undefined where nothing is there. */
-export const valueAt = (document: object, pointer: string): unknown =>
-  pointer
-    .split("/")
-    .slice(1)
-    .reduce<unknown>((at, key) => (at as Record<string, unknown> | null | undefined)?.[key], document);
+const keysOf = new Map<string, readonly string[]>();
+
+/** The value at a JSON Pointer, undefined where nothing is there. Every field on a page asks at every keystroke. */
+export function valueAt(document: object, pointer: string): unknown {
+  let keys = keysOf.get(pointer);
+  if (!keys) {
+    keys = pointer.split("/").slice(1);
+    keysOf.set(pointer, keys);
+  }
+  let at: unknown = document;
+  for (const key of keys) at = (at as Record<string, unknown> | null | undefined)?.[key];
+  return at;
+}

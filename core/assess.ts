@@ -8,6 +8,7 @@ import type { Calculation } from "./demand/types.ts";
 import { type SurveyFinding, surveyFindings } from "./findings/findings.ts";
 import { type Missing, missingForVerdict } from "./missing.ts";
 import { nightNeed } from "./need/need.ts";
+import { onSupply } from "./panel/sub-panels.ts";
 import { assumedFields, type SourcedField } from "./survey/sources.ts";
 import { showA } from "./units.ts";
 import type { Waterline } from "./waterline.ts";
@@ -54,7 +55,7 @@ function supplyRating(
   codebook: Codebook,
 ): { ratingA: number; explain: Why; assumed: string[] } {
   const read = document.supply.ratingA;
-  const main = document.panels.find((p) => (p.fedFrom ?? "supply") === "supply")?.mainA;
+  const main = document.panels.find(onSupply)?.mainA;
   const ratingA = read ?? (codebook.region === "us" && main ? main : codebook.unknownRatingA);
   const assumed = read === null ? [`Supply rating unknown: ${showA(ratingA)} is taken`] : [];
   return {

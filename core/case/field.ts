@@ -28,9 +28,10 @@ export function fieldProblem(pointer: string, value: unknown): string | null {
  */
 export function clashProblem(document: CaseDocument, pointer: string, value: unknown): string | null {
   const key = ({ path, message }: Problem) => `${path}\n${message}`;
+  const after = lawProblems(applyPatch(document, setValue(document, pointer, value)));
+  if (after.length === 0) return null;
   const already = new Set(lawProblems(document).map(key));
-  const after = applyPatch(document, setValue(document, pointer, value));
-  const broken = lawProblems(after).filter((problem) => !already.has(key(problem)));
+  const broken = after.filter((problem) => !already.has(key(problem)));
   const own = pathOf(pointer);
   const beside = own.slice(0, own.lastIndexOf("."));
   const nearest =

@@ -1,7 +1,7 @@
 /** What stands between the supply and a panel: its feeder and its bus, each with the demand it carries already. */
 import type { CaseDocument, Panel } from "../case/types.ts";
 import type { Codebook } from "../codebook/types.ts";
-import { fedThrough } from "../panel/sub-panels.ts";
+import { fedThrough, onSupply } from "../panel/sub-panels.ts";
 import { showA, showVA } from "../units.ts";
 import { type Why, why } from "../why.ts";
 import { demandInput } from "./calculate.ts";
@@ -60,7 +60,7 @@ export function panelLimits(
 ): PanelLimit[] {
   const limits: PanelLimit[] = [];
   let at = document.panels.find((p) => p.id === panelId);
-  while (at && (at.fedFrom ?? "supply") !== "supply") {
+  while (at && !onSupply(at)) {
     const panel = at;
     const own = loadsOf(document, loads, panel.id);
     const conductor = panel.feeder?.conductor ? codebook.conductor(panel.feeder.conductor, terminalC(document)) : null;
@@ -114,7 +114,7 @@ export function panelLimits(
  * @returns null where the supply is the tighter, or several panels share it
  */
 export function wholePanelLimit(document: CaseDocument, calculation: Calculation, ratingA: number): PanelLimit | null {
-  const fromSupply = document.panels.filter((p) => (p.fedFrom ?? "supply") === "supply");
+  const fromSupply = document.panels.filter(onSupply);
   const [panel] = fromSupply;
   if (!panel || fromSupply.length > 1) return null;
   const panelA = Math.min(panel.mainA ?? Number.POSITIVE_INFINITY, panel.busA ?? Number.POSITIVE_INFINITY);

@@ -1,10 +1,14 @@
 /** The ledger of a case as the methods want it: volt-amperes of every load, quantities worked in. */
-import type { CaseDocument } from "../case/types.ts";
+import type { CaseDocument, Load } from "../case/types.ts";
 import type { Codebook } from "../codebook/types.ts";
 import type { CountedLoad } from "./types.ts";
 
 /** Nominal volts that turn VA into supply amperes for this case. */
 export const caseVolts = (document: CaseDocument, codebook: Codebook): number => codebook.volts(document.supply.system);
+
+/** What a load is called: by its own label, else by its kind. */
+export const loadName = ({ label, kind }: Pick<Load, "label" | "kind">, { loadKinds }: Codebook): string =>
+  label || loadKinds.find((k) => k.kind === kind)?.label || kind;
 
 export function countedLoads(document: CaseDocument, codebook: Codebook): CountedLoad[] {
   const volts = caseVolts(document, codebook);
@@ -15,7 +19,7 @@ export function countedLoads(document: CaseDocument, codebook: Codebook): Counte
     return {
       id: load.id,
       kind: load.kind,
-      label: load.label || kind?.label || load.kind,
+      label: loadName(load, codebook),
       va: unitVA * quantity,
       unitVA,
       quantity,

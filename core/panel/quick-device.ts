@@ -39,6 +39,10 @@ export const DEVICE_NAMES: Record<DeviceKind, string> = {
   surge: "surge protection",
   blank: "blank",
 };
+/** What a device is called: by its own label, else by what it is. */
+export const deviceName = ({ label, device }: Pick<Circuit, "label" | "device">): string =>
+  label || DEVICE_NAMES[device ?? "breaker"];
+
 const PROTECTS = { afci: "afci", gfci: "gfci", dual: "afci-gfci" } as const;
 
 /** Understands one device, or says what it did not understand; nothing is guessed silently. */

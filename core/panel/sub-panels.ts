@@ -11,6 +11,9 @@ export interface NestedPanel {
   depth: number;
 }
 
+/** Whether a panel stands on the supply itself, behind no other. */
+export const onSupply = ({ fedFrom = "supply" }: Pick<Panel, "fedFrom">): boolean => fedFrom === "supply";
+
 /** Every panel, each right after the one that feeds it. */
 export function nestedPanels(document: CaseDocument): NestedPanel[] {
   const below = (from: string, depth: number): NestedPanel[] =>

@@ -1,6 +1,7 @@
 /** The evidence list: what a picture must prove, as far as it exists in this home. */
 import type { CaseDocument } from "../case/types.ts";
 import { codebookOf } from "../codebook/index.ts";
+import { onSupply } from "../panel/sub-panels.ts";
 
 export const EVIDENCE_IDS = [
   "supply-label",
@@ -36,7 +37,7 @@ export function evidenceFor(document: CaseDocument): EvidenceItem[] {
   const { region, words } = codebookOf(document.rules);
   const us = region === "us";
   const board = us ? "panel" : "consumer unit";
-  const fed = document.panels.filter((p) => (p.fedFrom ?? "supply") !== "supply");
+  const fed = document.panels.filter((p) => !onSupply(p));
   const items: (EvidenceItem | false)[] = [
     {
       id: "supply-label",

@@ -1,7 +1,9 @@
 /** What of a home a picture can show: panels, devices, outlets, loads. */
 import type { CaseDocument } from "../case/types.ts";
 import { codebookOf } from "../codebook/index.ts";
-import { DEVICE_NAMES } from "../panel/quick-device.ts";
+import { loadName } from "../demand/loads.ts";
+import { deviceName } from "../panel/quick-device.ts";
+import { onSupply } from "../panel/sub-panels.ts";
 import { showA } from "../units.ts";
 import { capital } from "../words.ts";
 
@@ -22,7 +24,8 @@ export const THING_PATTERN = new RegExp(`^(${THING_KINDS.join("|")}):.+$`);
 
 /** Everything of the home by kind, in the order of the case. */
 export function thingsOf(document: CaseDocument): { kind: ThingKind; label: string; things: Thing[] }[] {
-  const { words, loadKinds } = codebookOf(document.rules);
+  const codebook = codebookOf(document.rules);
+  const { words } = codebook;
   const panelName = (p: CaseDocument["panels"][number]) => p.name ?? capital(words.board);
   const several = document.panels.length > 1;
   const groups: { kind: ThingKind; label: string; things: Thing[] }[] = [
@@ -42,17 +45,14 @@ export function thingsOf(document: CaseDocument): { kind: ThingKind; label: stri
     {
       kind: "load",
       label: "Loads",
-      things: document.loads.map((l) => ({
-        id: `load:${l.id}`,
-        label: l.label ?? loadKinds.find((k) => k.kind === l.kind)?.label ?? l.kind,
-      })),
+      things: document.loads.map((l) => ({ id: `load:${l.id}`, label: loadName(l, codebook) })),
     },
     {
       kind: "device",
       label: "Devices",
       things: document.panels.flatMap((p) =>
         (p.circuits ?? []).map((c): Thing => {
-          const name = c.label || DEVICE_NAMES[c.device ?? "breaker"];
+          const name = deviceName(c);
           return {
             id: `device:${c.id}`,
             label: `${name}${c.ratingA ? `, ${showA(c.ratingA)}` : ""}${several ? ` (${panelName(p)})` : ""}`,
@@ -68,7 +68,7 @@ export function thingsOf(document: CaseDocument): { kind: ThingKind; label: stri
 export function usualThing(document: CaseDocument, item: string): ThingId | null {
   const only = (kind: ThingKind, ids: readonly string[]): ThingId | null =>
     ids.length === 1 ? `${kind}:${ids[0]}` : null;
-  const fed = document.panels.filter((p) => (p.fedFrom ?? "supply") !== "supply").map((p) => p.id);
+  const fed = document.panels.filter((p) => !onSupply(p)).map((p) => p.id);
   switch (item) {
     case "panel-closed":
     case "panel-open":

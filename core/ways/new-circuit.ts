@@ -1,5 +1,14 @@
 /** The finding that every way with a new, unmanaged circuit for the charger gives. */
-import { chargeWhy, countedA, deviceA, headroomShort, ISOLATE, level, loopedReason } from "./situation.ts";
+import {
+  chargeWhy,
+  countedA,
+  deviceA,
+  headroomShort,
+  ISOLATE,
+  level,
+  loopedReason,
+  smallestSetting,
+} from "./situation.ts";
 import type { Finding, Reason, Situation } from "./types.ts";
 
 interface NewCircuit {
@@ -18,12 +27,14 @@ export function newCircuit(
   s: Situation,
   { fittingA, stops, answersTo, work, cautions = [], leaves }: NewCircuit,
 ): Finding {
-  const { minimumA } = s.codebook.charging;
-  const against = [...(fittingA < minimumA ? [headroomShort(s)] : []), ...loopedReason(s), ...stops];
+  const against = [
+    ...(fittingA < s.codebook.charging.minimumA ? [headroomShort(s)] : []),
+    ...loopedReason(s),
+    ...stops,
+  ];
   const out = against.length > 0;
   const chargeA = out ? 0 : fittingA;
   const circuitA = deviceA(s, chargeA);
-  const smallest = s.charger.settingsA.find((a) => a >= minimumA) ?? minimumA;
   return {
     verdict: out ? "ruled-out" : "with-work",
     chargeA,
@@ -33,6 +44,6 @@ export function newCircuit(
     cautions: out ? [] : [ISOLATE[s.codebook.region], ...cautions],
     leaves,
     explain: chargeWhy(s, chargeA, s.headroomA),
-    level: level(s, countedA(s, chargeA || smallest).amps),
+    level: level(s, countedA(s, chargeA || smallestSetting(s)).amps),
   };
 }

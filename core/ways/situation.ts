@@ -119,9 +119,12 @@ export const levelOnSupply = (s: Situation, chargingA: number): Waterline => ({
   limitA: null,
 });
 
+/** The smallest setting that is worth a circuit, A. */
+export const smallestSetting = ({ charger, codebook }: Situation): number =>
+  charger.settingsA.find((a) => a >= codebook.charging.minimumA) ?? codebook.charging.minimumA;
+
 export const chargeWhy = (s: Situation, chargeA: number, headroomA: number): Why => {
-  const smallest = s.charger.settingsA.find((a) => a >= s.codebook.charging.minimumA) ?? s.codebook.charging.minimumA;
-  const shown = chargeA || smallest;
+  const shown = chargeA || smallestSetting(s);
   const { amps, cited } = countedA(s, shown);
   const next = s.charger.settingsA.find((a) => a > chargeA);
   const limit = next === undefined ? undefined : limitInTheWay(s, next);
@@ -144,8 +147,7 @@ export const chargeWhy = (s: Situation, chargeA: number, headroomA: number): Why
 
 /** Headroom too short for even the smallest worthwhile charger. */
 export function headroomShort(s: Situation, headroomA = s.headroomA): Reason {
-  const { minimumA, settingsA } = { ...s.codebook.charging, settingsA: s.charger.settingsA };
-  const smallest = settingsA.find((a) => a >= minimumA) ?? minimumA;
+  const smallest = smallestSetting(s);
   const { amps, cited } = countedA(s, smallest);
   const limit = limitInTheWay(s, smallest);
   if (limit && amps <= headroomA)

@@ -110,20 +110,16 @@ export class JobStore {
     const left = edits.filter((e) => !known.has(e.id));
     if (base && (left.length > 0 || base.revision > this.revision)) {
       // What was typed before this was known was made on the page's own case.
-      const own = rebaseSequence(
-        this.confirmed,
-        typed.map((e) => e.patch),
-        [],
-        new Set(typed.keys()),
-      ).lost;
+      let madeOn = this.confirmed;
       this.confirmed = base.document;
       this.revision = base.revision;
       this.pending = left;
       this.dropWhatNoLongerFits();
-      for (const { index, patch, madeOn } of own) {
-        const moved = readdressPatch(patch, madeOn, this.shown());
-        if (moved) this.pending.push({ ...(typed[index] as WaitingEdit), patch: moved });
-        else this.forget([(typed[index] as WaitingEdit).id]);
+      for (const edit of typed) {
+        const moved = readdressPatch(edit.patch, madeOn, this.shown());
+        madeOn = applyPatch(madeOn, edit.patch);
+        if (moved) this.pending.push({ ...edit, patch: moved });
+        else this.forget([edit.id]);
       }
       if (typed.length > 0) this.forgetHistory();
     } else if (!base || base.revision < this.revision) this.options.outbox.confirm(this.base(), []);
@@ -139,6 +135,7 @@ export class JobStore {
    * @param touch name of the field being typed in, so that further typing joins this edit
    */
   edit(asked: Patch, touch?: string): void {
+    if (asked.length === 0) return;
     const before = this.state.document;
     const patch = settlePatch(before, asked);
     const inverse = invertPatch(before, patch);

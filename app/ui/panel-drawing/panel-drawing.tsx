@@ -16,7 +16,7 @@ import {
 } from "@dnd-kit/core";
 import { type CSSProperties, type KeyboardEvent, memo, useCallback, useMemo, useRef, useState } from "react";
 import type { Circuit, Panel } from "../../../core/case/types.ts";
-import { DEVICE_NAMES } from "../../../core/panel/quick-device.ts";
+import { DEVICE_NAMES, deviceName } from "../../../core/panel/quick-device.ts";
 import { legOf, placeProblem, poleStep, positionsOf, type Region, spacesOf } from "../../../core/panel/slots.ts";
 import { showA } from "../../../core/units.ts";
 import styles from "./panel-drawing.module.css";
@@ -263,7 +263,7 @@ const Device = memo(function Device({ circuit, region, chosen, counted, feeds, o
   const poles = circuit.poles ?? 1;
   const positions = positionsOf(circuit, region);
   const unplaced = circuit.position === undefined;
-  const name = circuit.label || DEVICE_NAMES[circuit.device ?? "breaker"];
+  const name = deviceName(circuit);
   const rating =
     circuit.ratingA === undefined ? "" : `${region === "uk" && circuit.curve ? circuit.curve : ""}${circuit.ratingA}`;
   const kind = circuit.device ? DEVICE_NAMES[circuit.device] : "";

@@ -186,7 +186,7 @@ export default function MarksEditor({ photo, onChange }: { photo: ShownPhoto; on
   };
 
   return (
-    <div className={styles.editor}>
+    <div>
       <div className={styles.tools}>
         <Segmented
           aria-label="Tool"

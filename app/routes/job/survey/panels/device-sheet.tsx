@@ -4,8 +4,9 @@ import { useEffect, useId, useRef } from "react";
 import { setValue } from "../../../../../core/case/set-value.ts";
 import type { CaseDocument, Circuit, DeviceKind, Panel } from "../../../../../core/case/types.ts";
 import { codebookOf } from "../../../../../core/codebook/index.ts";
+import { loadName } from "../../../../../core/demand/loads.ts";
 import { type Arranged, moveDevice } from "../../../../../core/panel/arrange.ts";
-import { DEVICE_NAMES } from "../../../../../core/panel/quick-device.ts";
+import { DEVICE_NAMES, deviceName } from "../../../../../core/panel/quick-device.ts";
 import type { Region } from "../../../../../core/panel/slots.ts";
 import { AMPERE_UNITS, LENGTH_UNITS, NO_UNITS } from "../../../../../core/quantity/parse.ts";
 import {
@@ -43,7 +44,8 @@ export function DeviceSheet({ panelIndex, id, onArrange, onTakeOut, onChooseMore
   useEffect(() => {
     sheet.current?.scrollIntoView({ block: "nearest" });
   }, []);
-  const { region, lengthUnit, words, loadKinds } = codebookOf(document.rules);
+  const codebook = codebookOf(document.rules);
+  const { region, lengthUnit, words } = codebook;
   const panel = document.panels[panelIndex] as Panel;
   const k = (panel.circuits ?? []).findIndex((c) => c.id === id);
   const circuit = panel.circuits?.[k];
@@ -51,11 +53,7 @@ export function DeviceSheet({ panelIndex, id, onArrange, onTakeOut, onChooseMore
   const at = `/panels/${panelIndex}/circuits/${k}`;
   const us = region === "us";
   return (
-    <section
-      ref={sheet}
-      className={styles.device}
-      aria-label={`Device: ${circuit.label || DEVICE_NAMES[circuit.device ?? "breaker"]}`}
-    >
+    <section ref={sheet} className={styles.device} aria-label={`Device: ${deviceName(circuit)}`}>
       <Fields>
         <CaseText label="Label" pointer={`${at}/label`} />
         <CaseNumber label="Rating" pointer={`${at}/ratingA`} units={AMPERE_UNITS} usual="A" />
@@ -108,17 +106,14 @@ export function DeviceSheet({ panelIndex, id, onArrange, onTakeOut, onChooseMore
             aria-label="Loads it feeds"
             placeholder="loads of the ledger"
             value={circuit.loads ?? []}
-            options={document.loads.map((l) => ({
-              value: l.id,
-              label: l.label ?? loadKinds.find((kind) => kind.kind === l.kind)?.label ?? l.kind,
-            }))}
+            options={document.loads.map((l) => ({ value: l.id, label: loadName(l, codebook) }))}
             onChange={(loads: string[]) => store.edit(setValue(store.getState().document, `${at}/loads`, loads))}
           />
         </div>
         <Backfeed at={at} circuit={circuit} />
         <CaseSwitch label="Shared with another dwelling" pointer={`${at}/shared`} />
       </Fields>
-      <PicturesOf thing={`device:${id}`} name={circuit.label || DEVICE_NAMES[circuit.device ?? "breaker"]} />
+      <PicturesOf thing={`device:${id}`} name={deviceName(circuit)} />
       {circuit.status === "charger-ready" && (
         <Caution>
           A breaker is not raised to fit the charger until the conductor behind it has been seen along its whole length.

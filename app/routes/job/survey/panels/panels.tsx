@@ -1,6 +1,7 @@
 /** Every panel of the home, nested by its feeder. */
 import { Button } from "antd";
 import { codebookOf } from "../../../../../core/codebook/index.ts";
+import { loadName } from "../../../../../core/demand/loads.ts";
 import { linksOf } from "../../../../../core/panel/links.ts";
 import { addSubPanel, nestedPanels } from "../../../../../core/panel/sub-panels.ts";
 import { capital } from "../../../../../core/words.ts";
@@ -47,9 +48,8 @@ function Links() {
   const { loads, devices, twice } = linksOf(document);
   const placed = document.panels.some((p) => (p.circuits ?? []).length > 0);
   if (!placed) return null;
-  const { loadKinds } = codebookOf(document.rules);
-  const nameOf = (load: (typeof loads)[number]) =>
-    load.label ?? loadKinds.find((k) => k.kind === load.kind)?.label ?? load.kind;
+  const codebook = codebookOf(document.rules);
+  const nameOf = (load: (typeof loads)[number]) => loadName(load, codebook);
   return (
     <div className={styles.links}>
       {twice.map(({ load, circuits }) => (

@@ -1,8 +1,8 @@
 /** `npm run --silent assess -- FILE.case.json ...`: prints the assessment of each case as JSON. */
 import { readFileSync } from "node:fs";
 import { assess } from "../core/assess.ts";
-import { CaseRefused, problemLine } from "../core/case/problems.ts";
-import { readCaseText } from "../core/case/read.ts";
+import { CaseRefused, problemLine } from "../core/case/document/problems.ts";
+import { readCaseText } from "../core/case/laws/read.ts";
 
 const USAGE = "usage: npm run --silent assess -- FILE.case.json [FILE ...]   (- reads standard input)";
 

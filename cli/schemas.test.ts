@@ -3,7 +3,7 @@ import path from "node:path";
 import { Ajv2020 } from "ajv/dist/2020.js";
 import { describe, expect, it } from "vitest";
 import { assess } from "../core/assess.ts";
-import { readCaseText } from "../core/case/read.ts";
+import { readCaseText } from "../core/case/laws/read.ts";
 import { usCase } from "../core/testing/cases.ts";
 import { caseJsonSchema } from "./json-schema.ts";
 

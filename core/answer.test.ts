@@ -1,8 +1,8 @@
 import { describe, expect, it } from "vitest";
 import { answer } from "./answer.ts";
 import { assess } from "./assess.ts";
-import { newCase } from "./case/new-case.ts";
-import type { CaseDocument } from "./case/types.ts";
+import type { CaseDocument } from "./case/document/types.ts";
+import { newCase } from "./case/laws/new-case.ts";
 import { ukCase, usCase, usCaseOn } from "./testing/cases.ts";
 
 const of = (document: CaseDocument) => answer(assess(document));

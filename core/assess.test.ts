@@ -1,8 +1,8 @@
 import { describe, expect, it } from "vitest";
 import { answer } from "./answer.ts";
 import { assess } from "./assess.ts";
-import { newCase } from "./case/new-case.ts";
-import type { CaseDocument } from "./case/types.ts";
+import type { CaseDocument } from "./case/document/types.ts";
+import { newCase } from "./case/laws/new-case.ts";
 import { ukCase, usCase } from "./testing/cases.ts";
 import { carEnergyKWh, hoursByClock, lengthFt, lengthM, showA, showNumber, showVA } from "./units.ts";
 import { commonScaleA, describeWaterline, overflowA } from "./waterline.ts";

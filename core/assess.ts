@@ -1,5 +1,5 @@
 /** Case in, assessment out: the one entry that the page, the server, the workers and the command line share. */
-import type { CaseDocument, EvTreatment, MethodId, RuleSetId } from "./case/types.ts";
+import type { CaseDocument, EvTreatment, MethodId, RuleSetId } from "./case/document/types.ts";
 import { codebookOf } from "./codebook/index.ts";
 import type { Codebook } from "./codebook/types.ts";
 import { calculate, calculateAll, demandInput, governing } from "./demand/calculate.ts";

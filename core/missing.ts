@@ -1,5 +1,5 @@
 /** What is still missing for a verdict, in words, by the step where it is entered. */
-import type { CaseDocument } from "./case/types.ts";
+import type { CaseDocument } from "./case/document/types.ts";
 import type { Codebook } from "./codebook/types.ts";
 
 export type StepId = "survey" | "demand" | "need" | "ways" | "papers";

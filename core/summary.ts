@@ -1,7 +1,7 @@
 /** What the list of jobs shows of a case, so that a list never has to read whole cases. */
 import { type Answer, answer } from "./answer.ts";
 import { type Assessment, assess } from "./assess.ts";
-import type { CaseDocument } from "./case/types.ts";
+import type { CaseDocument } from "./case/document/types.ts";
 import type { Waterline } from "./waterline.ts";
 
 export interface CaseSummary extends Answer {

@@ -1,5 +1,5 @@
 /** Units at the edge of the calculation: lengths, areas, distances and how figures are written. */
-import type { Area, Car, DailyWindow, Length } from "./case/types.ts";
+import type { Area, Car, DailyWindow, Length } from "./case/document/types.ts";
 
 export const FT_PER_M = 3.280839895;
 export const FT2_PER_M2 = 10.7639104167;

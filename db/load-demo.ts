@@ -2,7 +2,7 @@
 import { readFileSync } from "node:fs";
 import path from "node:path";
 import sharp from "sharp";
-import { readCaseText } from "../core/case/read.ts";
+import { readCaseText } from "../core/case/laws/read.ts";
 import { usualThing } from "../core/survey/things.ts";
 import { DEMO_FIRMS, DEMO_PASSWORD } from "./demo/firms.ts";
 import { DEMO_PICTURES } from "./demo/pictures.ts";

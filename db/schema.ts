@@ -1,8 +1,8 @@
 /** Tables: firms, people, sessions, jobs with their case, and the append-only list of edits. */
 import { sql } from "drizzle-orm";
 import { customType, datetime, index, int, mysqlEnum, mysqlTable, uniqueIndex, varchar } from "drizzle-orm/mysql-core";
-import type { Patch } from "../core/case/patch.ts";
-import type { CaseDocument } from "../core/case/types.ts";
+import type { Patch } from "../core/case/document/patch.ts";
+import type { CaseDocument } from "../core/case/document/types.ts";
 import type { CaseSummary } from "../core/summary.ts";
 import type { PhotoMark } from "../core/survey/photo-marks.ts";
 import type { ThingId } from "../core/survey/things.ts";

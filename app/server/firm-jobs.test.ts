@@ -1,6 +1,6 @@
 import { randomUUID } from "node:crypto";
 import { describe, expect, it } from "vitest";
-import type { Patch } from "../../core/case/patch.ts";
+import type { Patch } from "../../core/case/document/patch.ts";
 import { usCase } from "../../core/testing/cases.ts";
 import { twoFirms } from "../../tests/firms.ts";
 import { jobsOf } from "./firm-jobs.ts";

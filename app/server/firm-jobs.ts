@@ -4,10 +4,10 @@
 import { randomUUID } from "node:crypto";
 import { and, asc, desc, eq, gt, like, or, sql } from "drizzle-orm";
 import { assess } from "../../core/assess.ts";
-import type { AppliedEdit, Edit } from "../../core/case/edit.ts";
-import type { Problem } from "../../core/case/problems.ts";
-import { takeEdit } from "../../core/case/take-edit.ts";
-import type { CaseDocument } from "../../core/case/types.ts";
+import type { AppliedEdit, Edit } from "../../core/case/document/edit.ts";
+import type { Problem } from "../../core/case/document/problems.ts";
+import type { CaseDocument } from "../../core/case/document/types.ts";
+import { takeEdit } from "../../core/case/laws/take-edit.ts";
 import { type CaseSummary, summaryOf } from "../../core/summary.ts";
 import { edit, job, person, type Stage } from "../../db/schema.ts";
 import { database, type Transaction } from "./database.ts";

@@ -1,5 +1,5 @@
 /** What a conductor that is already there may carry, and the largest device that protects it. */
-import type { Conductor } from "../case/types.ts";
+import type { Conductor } from "../case/document/types.ts";
 import { showA } from "../units.ts";
 import type { Cited } from "../why.ts";
 import { CLIPPED_DIRECT_A } from "./bs7671-4d.ts";

@@ -8,7 +8,7 @@ import type {
   OutletType,
   RuleSetId,
   SupplySystem,
-} from "../case/types.ts";
+} from "../case/document/types.ts";
 import type { ConductorRating } from "../circuit/ampacity.ts";
 import type { DemandMethod } from "../demand/types.ts";
 import type { Cited } from "../why.ts";

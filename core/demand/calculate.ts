@@ -1,5 +1,5 @@
 /** Runs the methods of a rule set on a case and says which one governs. */
-import type { CaseDocument, MethodId } from "../case/types.ts";
+import type { CaseDocument, MethodId } from "../case/document/types.ts";
 import type { Codebook } from "../codebook/types.ts";
 import { showA, showVA } from "../units.ts";
 import { why } from "../why.ts";

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { assess, largestUnmanaged } from "../assess.ts";
-import type { CaseDocument } from "../case/types.ts";
+import type { CaseDocument } from "../case/document/types.ts";
 import { US_LOADS, ukCase, usCase } from "../testing/cases.ts";
 import { secondOpinion } from "./second-opinion.ts";
 import { measuredMaximumThatFits, smallerCharger, whatWouldChange } from "./sensitivity.ts";

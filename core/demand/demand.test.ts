@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { assess } from "../assess.ts";
-import type { CaseDocument, Load, MethodId } from "../case/types.ts";
+import type { CaseDocument, Load, MethodId } from "../case/document/types.ts";
 import { US_LOADS, ukCase, usCase } from "../testing/cases.ts";
 
 const calculation = (document: CaseDocument, method: MethodId) => {

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { assess } from "../assess.ts";
-import type { CaseDocument, Panel, WayId } from "../case/types.ts";
+import type { CaseDocument, Panel, WayId } from "../case/document/types.ts";
 import { ukCase, usCaseOn } from "../testing/cases.ts";
 
 const way = (document: CaseDocument, id: string) => assess(document).ways.find((w) => w.way === id);

@@ -1,5 +1,5 @@
 /** What stands between the supply and a panel: its feeder and its bus, each with the demand it carries already. */
-import type { CaseDocument, Panel } from "../case/types.ts";
+import type { CaseDocument, Panel } from "../case/document/types.ts";
 import type { Codebook } from "../codebook/types.ts";
 import { fedThrough, onSupply } from "../panel/sub-panels.ts";
 import { showA, showVA } from "../units.ts";

@@ -1,5 +1,5 @@
 /** The ledger of a case as the methods want it: volt-amperes of every load, quantities worked in. */
-import type { CaseDocument, Load } from "../case/types.ts";
+import type { CaseDocument, Load } from "../case/document/types.ts";
 import type { Codebook } from "../codebook/types.ts";
 import type { CountedLoad } from "./types.ts";
 

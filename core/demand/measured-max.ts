@@ -1,5 +1,5 @@
 /** The stated maximum of a measurement in volt-amperes, and loads that came or will come after it. */
-import type { Measured } from "../case/types.ts";
+import type { Measured } from "../case/document/types.ts";
 import { factorLine, partsOf } from "./lines.ts";
 import type { DemandInput, Line } from "./types.ts";
 

@@ -1,5 +1,5 @@
 /** Quantities that every NEC dwelling calculation starts from. */
-import type { LoadKindId } from "../case/types.ts";
+import type { LoadKindId } from "../case/document/types.ts";
 import { areaFt2, showNumber, showVA } from "../units.ts";
 import { factorLine, partsOf, sum } from "./lines.ts";
 import type { CountedLoad, DemandInput, Line, MethodResult } from "./types.ts";

@@ -2,7 +2,7 @@
  * A second opinion: someone else's total, and which usual mistake (or other school) gives that number.
  * Each suspicion changes one thing and computes the whole calculation again; nothing is looked up.
  */
-import type { CaseDocument, LoadKindId, MethodId } from "../case/types.ts";
+import type { CaseDocument, LoadKindId, MethodId } from "../case/document/types.ts";
 import { codebookOf } from "../codebook/index.ts";
 import type { Codebook } from "../codebook/types.ts";
 import { showA, showVA } from "../units.ts";

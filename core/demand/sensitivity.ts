@@ -1,5 +1,5 @@
 /** What would change the answer: one change at a time, each computed through the whole calculation. */
-import type { CaseDocument, LoadKindId } from "../case/types.ts";
+import type { CaseDocument, LoadKindId } from "../case/document/types.ts";
 import { codebookOf } from "../codebook/index.ts";
 import { showA } from "../units.ts";
 import { demandInput, demandVA } from "./calculate.ts";

@@ -1,5 +1,5 @@
 /** The methods side by side on the same rows, so that one sees where they part. */
-import type { MethodId } from "../case/types.ts";
+import type { MethodId } from "../case/document/types.ts";
 import { showPercent, showVA } from "../units.ts";
 import { type Why, why } from "../why.ts";
 import type { Calculation, Line } from "./types.ts";

@@ -1,5 +1,5 @@
 /** What a demand method is given and what it answers. */
-import type { CaseDocument, LoadKindId, MethodId } from "../case/types.ts";
+import type { CaseDocument, LoadKindId, MethodId } from "../case/document/types.ts";
 import type { Codebook } from "../codebook/types.ts";
 import type { Why } from "../why.ts";
 

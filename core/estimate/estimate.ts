@@ -1,5 +1,5 @@
 /** Price and lead time of a way: made of the ways whose work it takes. */
-import type { WayId } from "../case/types.ts";
+import type { WayId } from "../case/document/types.ts";
 import type { Codebook } from "../codebook/types.ts";
 import { MADE_UP_PRICES } from "./made-up-prices.ts";
 

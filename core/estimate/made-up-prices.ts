@@ -2,7 +2,7 @@
  * Made-up prices and lead times for each way, until a firm's own price book is filled.
  * Each is low, typical, high; money in the rule set's currency, lead time in days.
  */
-import type { WayId } from "../case/types.ts";
+import type { WayId } from "../case/document/types.ts";
 
 type Range = readonly [low: number, typical: number, high: number];
 interface WayPrice {

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { assess } from "../assess.ts";
-import type { CaseDocument, Panel, Supply } from "../case/types.ts";
+import type { CaseDocument, Panel, Supply } from "../case/document/types.ts";
 import { ukCase, usCase, usCaseOn } from "../testing/cases.ts";
 import type { FindingCode } from "./findings.ts";
 

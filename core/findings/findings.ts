@@ -1,5 +1,5 @@
 /** Faults of the survey that decide a job, each with its rule and what to do; one small check a code. */
-import { type CaseDocument, type Panel, PERMISSIONS, type PermissionFrom } from "../case/types.ts";
+import { type CaseDocument, type Panel, PERMISSIONS, type PermissionFrom } from "../case/document/types.ts";
 import type { Codebook } from "../codebook/types.ts";
 import { type PanelLimit, terminalC } from "../demand/feeders.ts";
 import type { Calculation } from "../demand/types.ts";

@@ -1,5 +1,5 @@
 /** What the household needs per night, and the hours it has for it. */
-import type { CaseDocument } from "../case/types.ts";
+import type { CaseDocument } from "../case/document/types.ts";
 import { carEnergyKWh, hoursByClock, showKWh, showNumber } from "../units.ts";
 import { type Why, why } from "../why.ts";
 

@@ -1,8 +1,8 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { applyPatch } from "../case/patch.ts";
-import { caseProblems } from "../case/read.ts";
-import type { CaseDocument, Circuit, Panel } from "../case/types.ts";
+import { applyPatch } from "../case/document/patch.ts";
+import type { CaseDocument, Circuit, Panel } from "../case/document/types.ts";
+import { caseProblems } from "../case/laws/read.ts";
 import { ukCase, usCase } from "../testing/cases.ts";
 import { addDevice, arrangedPatch, balanceLegs, legLoadsVA, moveDevice, swapDevices } from "./arrange.ts";
 import { parseDevice } from "./quick-device.ts";

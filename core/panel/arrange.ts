@@ -1,7 +1,7 @@
 /** Moving, swapping and balancing the devices of a panel: each answers with what changes, or why it cannot be. */
-import type { Patch } from "../case/patch.ts";
-import { setValue } from "../case/set-value.ts";
-import type { CaseDocument, Circuit, DeviceKind, Half, Panel } from "../case/types.ts";
+import type { Patch } from "../case/document/patch.ts";
+import { setValue } from "../case/document/set-value.ts";
+import type { CaseDocument, Circuit, DeviceKind, Half, Panel } from "../case/document/types.ts";
 import { codebookOf } from "../codebook/index.ts";
 import { countedLoads } from "../demand/loads.ts";
 import { firstPlace, legOf, MOST_SPACES, placeProblem, positionsOf, type Region, takesSpace } from "./slots.ts";

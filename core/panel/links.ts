@@ -1,5 +1,5 @@
 /** Devices and loads that belong together: what is fed by what, and what nobody has linked yet. */
-import type { CaseDocument, Circuit, Load, Panel } from "../case/types.ts";
+import type { CaseDocument, Circuit, Load, Panel } from "../case/document/types.ts";
 import { codebookOf } from "../codebook/index.ts";
 
 export interface Links {

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { readCase } from "../case/read.ts";
-import type { CaseDocument, Circuit, Panel } from "../case/types.ts";
+import type { CaseDocument, Circuit, Panel } from "../case/document/types.ts";
+import { readCase } from "../case/laws/read.ts";
 import { codebookOf } from "../codebook/index.ts";
 import { ukCase, usCase } from "../testing/cases.ts";
 import { balanceLegs, legLoadsVA, moveDevice, swapDevices } from "./arrange.ts";

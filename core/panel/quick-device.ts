@@ -1,5 +1,5 @@
 /** Quick entry of devices: `20 kitchen`, `2p 30 dryer`, `tandem 15 hall`, `rcbo 32 cooker`, `fuse 30 ring`, `blank`. */
-import type { Circuit, DeviceKind } from "../case/types.ts";
+import type { Circuit, DeviceKind } from "../case/document/types.ts";
 import { NEC_240_6 } from "../circuit/nec-310-16.ts";
 import type { NotUnderstood } from "../quantity/parse.ts";
 import { showA } from "../units.ts";

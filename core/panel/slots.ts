@@ -2,7 +2,7 @@
  * Where devices stand in a panel: every space has two halves, so that tandem and quad devices take their real place.
  * A slot is written `5a`: space 5, first half.
  */
-import type { Circuit, Panel } from "../case/types.ts";
+import type { Circuit, Panel } from "../case/document/types.ts";
 import type { Codebook } from "../codebook/types.ts";
 
 export type Region = Codebook["region"];

@@ -1,5 +1,5 @@
 /** Counting the free spaces (ways) of a panel and finding a place for a device. */
-import type { Panel } from "../case/types.ts";
+import type { Panel } from "../case/document/types.ts";
 import type { Codebook } from "../codebook/types.ts";
 import { firstPlace, slotsOf, takesSpace } from "./slots.ts";
 

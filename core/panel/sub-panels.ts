@@ -1,7 +1,7 @@
 /** Panels by their feeders: the order in which they nest, adding one, taking one away. */
-import type { Patch } from "../case/patch.ts";
-import { setValue } from "../case/set-value.ts";
-import type { CaseDocument, Panel } from "../case/types.ts";
+import type { Patch } from "../case/document/patch.ts";
+import { setValue } from "../case/document/set-value.ts";
+import type { CaseDocument, Panel } from "../case/document/types.ts";
 
 export interface NestedPanel {
   panel: Panel;

@@ -1,5 +1,5 @@
 /** The evidence list: what a picture must prove, as far as it exists in this home. */
-import type { CaseDocument } from "../case/types.ts";
+import type { CaseDocument } from "../case/document/types.ts";
 import { codebookOf } from "../codebook/index.ts";
 import { onSupply } from "../panel/sub-panels.ts";
 

@@ -1,5 +1,5 @@
 /** Where the values of a survey came from, and which ones are only assumed until somebody confirms them. */
-import type { CaseDocument } from "../case/types.ts";
+import type { CaseDocument } from "../case/document/types.ts";
 import { codebookOf } from "../codebook/index.ts";
 import { showA } from "../units.ts";
 

@@ -1,8 +1,8 @@
 import { describe, expect, it } from "vitest";
 import { answer } from "../answer.ts";
 import { assess } from "../assess.ts";
-import { readCase } from "../case/read.ts";
-import type { CaseDocument } from "../case/types.ts";
+import type { CaseDocument } from "../case/document/types.ts";
+import { readCase } from "../case/laws/read.ts";
 import { SEEN_CODES, SEEN_FAULTS } from "../findings/seen.ts";
 import { ukCase, usCase } from "../testing/cases.ts";
 import { evidenceFor, evidenceMissing } from "./evidence.ts";

@@ -1,5 +1,5 @@
 /** What of a home a picture can show: panels, devices, outlets, loads. */
-import type { CaseDocument } from "../case/types.ts";
+import type { CaseDocument } from "../case/document/types.ts";
 import { codebookOf } from "../codebook/index.ts";
 import { loadName } from "../demand/loads.ts";
 import { deviceName } from "../panel/quick-device.ts";

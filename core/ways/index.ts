@@ -1,5 +1,5 @@
 /** All ways, judged on one sheet; a new way is a folder and one line here. */
-import type { CaseDocument, WayId } from "../case/types.ts";
+import type { CaseDocument, WayId } from "../case/document/types.ts";
 import type { Codebook } from "../codebook/types.ts";
 import { panelLimits, wholePanelLimit } from "../demand/feeders.ts";
 import type { Calculation, CountedLoad } from "../demand/types.ts";

@@ -1,5 +1,5 @@
 /** Choosing among the ways by the job's policy, and saying in two sentences why. */
-import type { Policy } from "../case/types.ts";
+import type { Policy } from "../case/document/types.ts";
 import { showA, showKWh, showNumber } from "../units.ts";
 import type { WayJudgement } from "./types.ts";
 

@@ -1,5 +1,5 @@
 /** Charging current that fits, and the other sums every way needs. */
-import type { WayId } from "../case/types.ts";
+import type { WayId } from "../case/document/types.ts";
 import { demandInput, demandVA } from "../demand/calculate.ts";
 import type { PanelLimit } from "../demand/feeders.ts";
 import type { CountedLoad } from "../demand/types.ts";

@@ -1,5 +1,5 @@
 /** What a way is judged on and what the judgement says. */
-import type { CaseDocument, EvTreatment, Panel, WayId } from "../case/types.ts";
+import type { CaseDocument, EvTreatment, Panel, WayId } from "../case/document/types.ts";
 import type { Codebook } from "../codebook/types.ts";
 import type { PanelLimit } from "../demand/feeders.ts";
 import type { Calculation, CountedLoad, DemandMethod } from "../demand/types.ts";

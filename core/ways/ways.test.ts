@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { assess } from "../assess.ts";
-import { type CaseDocument, type Circuit, type Outlet, WAY_IDS, type WayId } from "../case/types.ts";
+import { type CaseDocument, type Circuit, type Outlet, WAY_IDS, type WayId } from "../case/document/types.ts";
 import { ukCase, usCase, usCaseOn } from "../testing/cases.ts";
 
 const way = (document: CaseDocument, id: WayId) => {

@@ -4,7 +4,7 @@ import path from "node:path";
 import { describe, expect, it } from "vitest";
 import { answer } from "../../core/answer.ts";
 import { assess } from "../../core/assess.ts";
-import { readCaseText, writeCase } from "../../core/case/read.ts";
+import { readCaseText, writeCase } from "../../core/case/laws/read.ts";
 import { WAYS } from "../../core/ways/index.ts";
 import { DEMO_FIRMS } from "./firms.ts";
 import { DEMO_PICTURES } from "./pictures.ts";

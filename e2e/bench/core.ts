@@ -1,7 +1,7 @@
 /** How fast the core works. */
 import { assess } from "../../core/assess.ts";
-import { newCase } from "../../core/case/new-case.ts";
-import type { CaseDocument, Load } from "../../core/case/types.ts";
+import type { CaseDocument, Load } from "../../core/case/document/types.ts";
+import { newCase } from "../../core/case/laws/new-case.ts";
 import { codebookOf } from "../../core/codebook/index.ts";
 import { calculateAll, demandInput } from "../../core/demand/calculate.ts";
 import { panelLimits } from "../../core/demand/feeders.ts";

@@ -1,6 +1,6 @@
 /** Figures of the survey: drawing and dragging in a full panel, and a job with many photos. */
 import type { Page } from "@playwright/test";
-import type { CaseDocument, Circuit } from "../../core/case/types.ts";
+import type { CaseDocument, Circuit } from "../../core/case/document/types.ts";
 import { type Heron, openStep } from "../heron.ts";
 import { noisyPhoto, phonePhoto } from "../pictures.ts";
 import { benchCase } from "./core.ts";

@@ -1,6 +1,6 @@
 /** The directory for the inside of the panel's door: every space with what it feeds, to be cut out and fixed. */
 import { StyleSheet, Text, View } from "@react-pdf/renderer";
-import type { Circuit, Panel } from "../../../core/case/types.ts";
+import type { Circuit, Panel } from "../../../core/case/document/types.ts";
 import { codebookOf } from "../../../core/codebook/index.ts";
 import { positionsOf, type Region, spacesOf, takesSpace } from "../../../core/panel/slots.ts";
 import { nestedPanels } from "../../../core/panel/sub-panels.ts";

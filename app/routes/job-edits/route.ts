@@ -1,6 +1,6 @@
 /** `POST /jobs/:jobId/edits`: takes one edit of a case and answers what came of it. */
 import { ValidationError } from "yup";
-import { type Edit, editSchema } from "../../../core/case/edit.ts";
+import { type Edit, editSchema } from "../../../core/case/document/edit.ts";
 import { databaseIsLost } from "../../server/database.ts";
 import { jobsOf } from "../../server/firm-jobs.ts";
 import { refuse } from "../../server/refusals.ts";

@@ -1,5 +1,5 @@
 /** Answers with a job, or what follows from it, as a file to keep. */
-import type { CaseDocument } from "../../../core/case/types.ts";
+import type { CaseDocument } from "../../../core/case/document/types.ts";
 import { jobsOf } from "../../server/firm-jobs.ts";
 import { refuse } from "../../server/refusals.ts";
 import { requirePerson } from "../../server/sessions.ts";

@@ -1,5 +1,5 @@
 /** The ledger as a table: one row a load, as it stands on the sheet, for CSV and spreadsheets. */
-import type { CaseDocument } from "../../../core/case/types.ts";
+import type { CaseDocument } from "../../../core/case/document/types.ts";
 import { codebookOf } from "../../../core/codebook/index.ts";
 import { countedLoads } from "../../../core/demand/loads.ts";
 

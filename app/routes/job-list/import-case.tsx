@@ -1,8 +1,8 @@
 /** Import of a case file by choosing or dropping it; it is read here first, so that a wrong one is told at once. */
 import { type DragEvent, useState } from "react";
 import { useFetcher } from "react-router";
-import { CaseRefused, type Problem } from "../../../core/case/problems.ts";
-import { readCaseText } from "../../../core/case/read.ts";
+import { CaseRefused, type Problem } from "../../../core/case/document/problems.ts";
+import { readCaseText } from "../../../core/case/laws/read.ts";
 import styles from "./job-list.module.css";
 import type { action } from "./route.tsx";
 

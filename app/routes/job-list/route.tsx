@@ -1,8 +1,8 @@
 /** The firm's jobs: each with its waterline, its answer in a few words and its next step; search, new, import. */
 import { Button } from "antd";
 import { data, Form, Link, redirect, useFetcher, useSearchParams } from "react-router";
-import { CaseRefused, type Problem } from "../../../core/case/problems.ts";
-import { readCaseText } from "../../../core/case/read.ts";
+import { CaseRefused, type Problem } from "../../../core/case/document/problems.ts";
+import { readCaseText } from "../../../core/case/laws/read.ts";
 import { commonScaleA } from "../../../core/waterline.ts";
 import { JOBS_A_PAGE, jobsOf } from "../../server/firm-jobs.ts";
 import { requirePerson } from "../../server/sessions.ts";

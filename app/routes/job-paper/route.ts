@@ -1,7 +1,7 @@
 /** `GET /jobs/:jobId/papers/:paper.pdf`: a paper of the job as PDF; an apprentice may not issue papers. */
 import { renderToBuffer } from "@react-pdf/renderer";
 import { assess } from "../../../core/assess.ts";
-import { METHOD_IDS } from "../../../core/case/types.ts";
+import { METHOD_IDS } from "../../../core/case/document/types.ts";
 import { readyFonts } from "../../papers/fonts.ts";
 import { PAPERS } from "../../papers/index.ts";
 import { jobsOf } from "../../server/firm-jobs.ts";

@@ -1,9 +1,9 @@
 /** Fields bound to a place in the case: they show it, check what is typed at the field, and edit as one types. */
 import { Input, Segmented, Select, Switch } from "antd";
 import { type ReactNode, useEffect, useId, useRef, useState } from "react";
-import { clashProblem, fieldProblem } from "../../../core/case/field.ts";
-import { setValue, valueAt } from "../../../core/case/set-value.ts";
-import type { Conductor } from "../../../core/case/types.ts";
+import { setValue, valueAt } from "../../../core/case/document/set-value.ts";
+import type { Conductor } from "../../../core/case/document/types.ts";
+import { clashProblem, fieldProblem } from "../../../core/case/laws/field.ts";
 import { NEC_310_16 } from "../../../core/circuit/nec-310-16.ts";
 import { parseQuantity, type UnitNames } from "../../../core/quantity/parse.ts";
 import { useJobPart, useJobStore } from "../job-store/use-job.tsx";

@@ -1,6 +1,6 @@
 /** Beside a field of the survey: whether its value was read, measured, told or only assumed. */
-import { setValue } from "../../../core/case/set-value.ts";
-import { SOURCES, type Source } from "../../../core/case/types.ts";
+import { setValue } from "../../../core/case/document/set-value.ts";
+import { SOURCES, type Source } from "../../../core/case/document/types.ts";
 import { useJobPart, useJobStore } from "../job-store/use-job.tsx";
 import styles from "./case-field.module.css";
 

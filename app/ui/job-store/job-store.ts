@@ -4,13 +4,13 @@
  */
 import { type Answer, answer } from "../../../core/answer.ts";
 import { type Assessment, assess } from "../../../core/assess.ts";
-import type { AppliedEdit } from "../../../core/case/edit.ts";
-import { type LostPatch, rebaseSequence } from "../../../core/case/edit-queue.ts";
-import { applyPatch, invertPatch, type Patch, settlePatch } from "../../../core/case/patch.ts";
-import type { Problem } from "../../../core/case/problems.ts";
-import { readdressPatch } from "../../../core/case/readdress.ts";
-import { sameValue } from "../../../core/case/same-value.ts";
-import type { CaseDocument } from "../../../core/case/types.ts";
+import type { AppliedEdit } from "../../../core/case/document/edit.ts";
+import { type LostPatch, rebaseSequence } from "../../../core/case/document/edit-queue.ts";
+import { applyPatch, invertPatch, type Patch, settlePatch } from "../../../core/case/document/patch.ts";
+import type { Problem } from "../../../core/case/document/problems.ts";
+import { readdressPatch } from "../../../core/case/document/readdress.ts";
+import { sameValue } from "../../../core/case/document/same-value.ts";
+import type { CaseDocument } from "../../../core/case/document/types.ts";
 import type { Base, Outbox, WaitingEdit } from "./outbox.ts";
 
 export type SendAnswer =

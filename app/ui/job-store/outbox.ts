@@ -1,6 +1,6 @@
 /** Where edits wait until the server has them, beside the case they were made on, so that nothing typed is lost. */
-import type { Patch } from "../../../core/case/patch.ts";
-import type { CaseDocument } from "../../../core/case/types.ts";
+import type { Patch } from "../../../core/case/document/patch.ts";
+import type { CaseDocument } from "../../../core/case/document/types.ts";
 import { browserDatabase } from "../offline/database.ts";
 
 export interface WaitingEdit {

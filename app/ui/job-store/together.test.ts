@@ -4,10 +4,10 @@
  */
 import fc from "fast-check";
 import { expect, it } from "vitest";
-import type { AppliedEdit } from "../../../core/case/edit.ts";
-import type { Patch } from "../../../core/case/patch.ts";
-import { takeEdit } from "../../../core/case/take-edit.ts";
-import type { CaseDocument } from "../../../core/case/types.ts";
+import type { AppliedEdit } from "../../../core/case/document/edit.ts";
+import type { Patch } from "../../../core/case/document/patch.ts";
+import type { CaseDocument } from "../../../core/case/document/types.ts";
+import { takeEdit } from "../../../core/case/laws/take-edit.ts";
 import { usCase } from "../../../core/testing/cases.ts";
 import { JobStore, type SendAnswer } from "./job-store.ts";
 import type { Base, WaitingEdit } from "./outbox.ts";

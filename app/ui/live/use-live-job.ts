@@ -1,6 +1,6 @@
 /** An open job as others change it: their edits, their pictures, and who they are. */
 import { useEffect, useState } from "react";
-import type { AppliedEdit } from "../../../core/case/edit.ts";
+import type { AppliedEdit } from "../../../core/case/document/edit.ts";
 import { useJobStore } from "../job-store/use-job.tsx";
 import { keepPage } from "../offline/pages.ts";
 import { usePhotoStore } from "../photo-store/use-photos.tsx";

@@ -15,7 +15,7 @@ import {
   useSensors,
 } from "@dnd-kit/core";
 import { type CSSProperties, type KeyboardEvent, memo, useCallback, useMemo, useRef, useState } from "react";
-import type { Circuit, Panel } from "../../../core/case/types.ts";
+import type { Circuit, Panel } from "../../../core/case/document/types.ts";
 import { DEVICE_NAMES, deviceName } from "../../../core/panel/quick-device.ts";
 import { legOf, placeProblem, poleStep, positionsOf, type Region, spacesOf } from "../../../core/panel/slots.ts";
 import { showA } from "../../../core/units.ts";

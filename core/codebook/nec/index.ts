@@ -1,5 +1,5 @@
 /** What the NEC editions share; an edition gives its name and what it changes. */
-import type { RuleSetId } from "../../case/types.ts";
+import type { RuleSetId } from "../../case/document/types.ts";
 import { necConductor } from "../../circuit/ampacity.ts";
 import { nec22082 } from "../../demand/nec-220-82/index.ts";
 import { nec22083 } from "../../demand/nec-220-83/index.ts";

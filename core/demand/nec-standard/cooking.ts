@@ -1,5 +1,5 @@
 /** Demand of household cooking appliances (Table 220.55). */
-import type { CaseDocument } from "../../case/types.ts";
+import type { CaseDocument } from "../../case/document/types.ts";
 import { showNumber, showVA } from "../../units.ts";
 import { partsOf, sum } from "../lines.ts";
 import { ofKind } from "../nec-general.ts";

@@ -1,5 +1,5 @@
 /** The usual after-diversity estimate for one dwelling in the United Kingdom. */
-import type { LoadKindId } from "../../case/types.ts";
+import type { LoadKindId } from "../../case/document/types.ts";
 import { showA, showVA } from "../../units.ts";
 import { factorLine, partsOf, sum } from "../lines.ts";
 import { ofKind } from "../nec-general.ts";

@@ -1,5 +1,5 @@
 /** An automatic switch that shares one circuit between an appliance and the charger, appliance first. */
-import type { Circuit, Outlet } from "../../case/types.ts";
+import type { Circuit, Outlet } from "../../case/document/types.ts";
 import { panelLimits } from "../../demand/feeders.ts";
 import type { CountedLoad } from "../../demand/types.ts";
 import { lengthM, showA, showVA } from "../../units.ts";

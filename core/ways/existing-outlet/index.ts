@@ -1,5 +1,5 @@
 /** Charge from an outlet that is already there. */
-import type { Outlet } from "../../case/types.ts";
+import type { Outlet } from "../../case/document/types.ts";
 import { panelLimits } from "../../demand/feeders.ts";
 import { lengthM, showA } from "../../units.ts";
 import { why } from "../../why.ts";

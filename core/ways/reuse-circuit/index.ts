@@ -1,5 +1,5 @@
 /** Take over an abandoned circuit or a charger-ready stub. */
-import type { Circuit } from "../../case/types.ts";
+import type { Circuit } from "../../case/document/types.ts";
 import { panelLimits } from "../../demand/feeders.ts";
 import { showA } from "../../units.ts";
 import {

@@ -1,7 +1,7 @@
 /** The governing calculation, line by line; every counted figure answers why. */
 import { Select } from "antd";
 import { memo } from "react";
-import { setValue } from "../../../../core/case/set-value.ts";
+import { setValue } from "../../../../core/case/document/set-value.ts";
 import { codebookOf } from "../../../../core/codebook/index.ts";
 import type { Calculation } from "../../../../core/demand/types.ts";
 import { showA, showPercent, showVA } from "../../../../core/units.ts";

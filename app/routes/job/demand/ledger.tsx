@@ -1,11 +1,11 @@
 /** The ledger: every load of the home with its nameplate, editable in place. */
 import { Button, Input, Select } from "antd";
 import { type KeyboardEvent, memo, useMemo } from "react";
-import { fieldProblem } from "../../../../core/case/field.ts";
-import { showNameplate } from "../../../../core/case/quick-entry.ts";
-import { removeLoad } from "../../../../core/case/remove-load.ts";
-import { setValue, valueAt } from "../../../../core/case/set-value.ts";
-import type { Load } from "../../../../core/case/types.ts";
+import { removeLoad } from "../../../../core/case/document/remove-load.ts";
+import { setValue, valueAt } from "../../../../core/case/document/set-value.ts";
+import type { Load } from "../../../../core/case/document/types.ts";
+import { fieldProblem } from "../../../../core/case/laws/field.ts";
+import { showNameplate } from "../../../../core/case/laws/quick-entry.ts";
 import { codebookOf } from "../../../../core/codebook/index.ts";
 import { countedLoads } from "../../../../core/demand/loads.ts";
 import { NO_UNITS, parseNameplate, parseNumber, parseQuantity } from "../../../../core/quantity/parse.ts";

@@ -1,7 +1,7 @@
 /** Quick entry of loads, with a pick list of usual ones for thumbs. */
 import { Button, Input, type InputRef } from "antd";
 import { useEffect, useRef, useState } from "react";
-import { type EnteredLoad, parseLoads, showNameplate } from "../../../../core/case/quick-entry.ts";
+import { type EnteredLoad, parseLoads, showNameplate } from "../../../../core/case/laws/quick-entry.ts";
 import { codebookOf } from "../../../../core/codebook/index.ts";
 import { useJobPart, useJobStore } from "../../../ui/job-store/use-job.tsx";
 import styles from "./demand.module.css";

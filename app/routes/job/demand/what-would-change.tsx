@@ -2,8 +2,8 @@
 import { Input } from "antd";
 import { memo, useState } from "react";
 import { assess, largestUnmanaged } from "../../../../core/assess.ts";
-import { parseLoads } from "../../../../core/case/quick-entry.ts";
-import type { EvTreatment } from "../../../../core/case/types.ts";
+import type { EvTreatment } from "../../../../core/case/document/types.ts";
+import { parseLoads } from "../../../../core/case/laws/quick-entry.ts";
 import { codebookOf } from "../../../../core/codebook/index.ts";
 import { measuredMaximumThatFits, smallerCharger, whatWouldChange } from "../../../../core/demand/sensitivity.ts";
 import { showA } from "../../../../core/units.ts";

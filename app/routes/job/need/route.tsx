@@ -1,7 +1,7 @@
 /** Need: what the household needs a night, not what the biggest charger can do. */
 import { Button } from "antd";
-import { setValue } from "../../../../core/case/set-value.ts";
-import type { Car } from "../../../../core/case/types.ts";
+import { setValue } from "../../../../core/case/document/set-value.ts";
+import type { Car } from "../../../../core/case/document/types.ts";
 import { codebookOf } from "../../../../core/codebook/index.ts";
 import { AMPERE_UNITS, DISTANCE_UNITS, ENERGY_UNITS } from "../../../../core/quantity/parse.ts";
 import { carEnergyKWh, showKWh, showNumber } from "../../../../core/units.ts";

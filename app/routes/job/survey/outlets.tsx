@@ -1,6 +1,6 @@
 /** Outlets worth knowing: those a car could be charged from, or that an appliance gives up its circuit at. */
 import { Button } from "antd";
-import type { Outlet, OutletType } from "../../../../core/case/types.ts";
+import type { Outlet, OutletType } from "../../../../core/case/document/types.ts";
 import { codebookOf } from "../../../../core/codebook/index.ts";
 import { LENGTH_UNITS } from "../../../../core/quantity/parse.ts";
 import { capital } from "../../../../core/words.ts";

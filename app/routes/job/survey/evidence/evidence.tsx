@@ -1,7 +1,7 @@
 /** The evidence list: what a picture must prove, the pictures that do, and what is still missing. */
 import { Button, Checkbox } from "antd";
 import { useRef, useState } from "react";
-import { setValue } from "../../../../../core/case/set-value.ts";
+import { setValue } from "../../../../../core/case/document/set-value.ts";
 import { type EvidenceItem, evidenceFor, evidenceMissing } from "../../../../../core/survey/evidence.ts";
 import { usualThing } from "../../../../../core/survey/things.ts";
 import { Caution, Section } from "../../../../ui/frame/sheet.tsx";

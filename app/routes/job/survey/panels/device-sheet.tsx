@@ -1,8 +1,8 @@
 /** What is known of one device of a panel, and what can be done with it. */
 import { Button, Select, Switch } from "antd";
 import { useEffect, useId, useRef } from "react";
-import { setValue } from "../../../../../core/case/set-value.ts";
-import type { CaseDocument, Circuit, DeviceKind, Panel } from "../../../../../core/case/types.ts";
+import { setValue } from "../../../../../core/case/document/set-value.ts";
+import type { CaseDocument, Circuit, DeviceKind, Panel } from "../../../../../core/case/document/types.ts";
 import { codebookOf } from "../../../../../core/codebook/index.ts";
 import { loadName } from "../../../../../core/demand/loads.ts";
 import { type Arranged, moveDevice } from "../../../../../core/panel/arrange.ts";

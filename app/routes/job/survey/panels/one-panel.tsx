@@ -1,7 +1,7 @@
 /** One panel: its drawing, quick entry of devices, what can be done with the chosen ones, and its ratings. */
 import { Button, Input, type InputRef } from "antd";
 import { useCallback, useDeferredValue, useMemo, useRef, useState } from "react";
-import type { CaseDocument, Circuit, Panel } from "../../../../../core/case/types.ts";
+import type { CaseDocument, Circuit, Panel } from "../../../../../core/case/document/types.ts";
 import { codebookOf } from "../../../../../core/codebook/index.ts";
 import {
   type Arranged,

@@ -1,7 +1,7 @@
 /** What is read off a panel itself: ratings, spaces, condition, and the feeder of one that has a feeder. */
 import { Button } from "antd";
-import { setValue } from "../../../../../core/case/set-value.ts";
-import type { Panel } from "../../../../../core/case/types.ts";
+import { setValue } from "../../../../../core/case/document/set-value.ts";
+import type { Panel } from "../../../../../core/case/document/types.ts";
 import { codebookOf } from "../../../../../core/codebook/index.ts";
 import { addSubPanel, mayFeed, removePanel } from "../../../../../core/panel/sub-panels.ts";
 import { AMPERE_UNITS, LENGTH_UNITS, NO_UNITS } from "../../../../../core/quantity/parse.ts";

@@ -1,11 +1,11 @@
 /** Whether one value may stand at one place of a case, in the words of that field. */
 import { reach, type Schema, ValidationError } from "yup";
+import { applyPatch } from "../document/patch.ts";
+import type { Problem } from "../document/problems.ts";
+import { wholeCase } from "../document/schema.ts";
+import { setValue } from "../document/set-value.ts";
+import type { CaseDocument } from "../document/types.ts";
 import { lawProblems } from "./laws.ts";
-import { applyPatch } from "./patch.ts";
-import type { Problem } from "./problems.ts";
-import { wholeCase } from "./schema.ts";
-import { setValue } from "./set-value.ts";
-import type { CaseDocument } from "./types.ts";
 
 /**
  * @param pointer JSON Pointer of the field, e.g. `/panels/0/mainA`

@@ -1,9 +1,9 @@
 /** What becomes of an edit when it reaches the case: the one decision of the server, without its database. */
-import { type AppliedEdit, type Edit, rebaseOverEdits } from "./edit.ts";
-import { applyPatch, type Patch, settlePatch } from "./patch.ts";
-import { CaseRefused, type Problem } from "./problems.ts";
+import { type AppliedEdit, type Edit, rebaseOverEdits } from "../document/edit.ts";
+import { applyPatch, type Patch, settlePatch } from "../document/patch.ts";
+import { CaseRefused, type Problem } from "../document/problems.ts";
+import type { CaseDocument } from "../document/types.ts";
 import { caseProblems } from "./read.ts";
-import type { CaseDocument } from "./types.ts";
 
 export type TakenEdit =
   | { kind: "accepted"; document: CaseDocument; patch: Patch }

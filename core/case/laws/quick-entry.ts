@@ -1,9 +1,9 @@
 /** Quick entry of loads: `range 12kw`, `ac 24a 240v`, `2x shower 8.5kw`, `hp 24a + 15kw strips`, Enter. */
-import type { Codebook, LoadKind } from "../codebook/types.ts";
-import { type Nameplate, type NotUnderstood, parseNameplate } from "../quantity/parse.ts";
-import { showNumber, showVA } from "../units.ts";
-import { capital } from "../words.ts";
-import type { Load } from "./types.ts";
+import type { Codebook, LoadKind } from "../../codebook/types.ts";
+import { type Nameplate, type NotUnderstood, parseNameplate } from "../../quantity/parse.ts";
+import { showNumber, showVA } from "../../units.ts";
+import { capital } from "../../words.ts";
+import type { Load } from "../document/types.ts";
 
 export interface EnteredLoad {
   load: Omit<Load, "id">;

@@ -1,12 +1,12 @@
 /** The page asks before it edits: what it lets through, the server must take. */
 import fc from "fast-check";
 import { expect, it } from "vitest";
-import { ukCase, usCase } from "../testing/cases.ts";
+import { ukCase, usCase } from "../../testing/cases.ts";
+import { applyPatch } from "../document/patch.ts";
+import { setValue } from "../document/set-value.ts";
+import type { CaseDocument, Circuit } from "../document/types.ts";
 import { clashProblem, fieldProblem } from "./field.ts";
-import { applyPatch } from "./patch.ts";
 import { caseProblems } from "./read.ts";
-import { setValue } from "./set-value.ts";
-import type { CaseDocument, Circuit } from "./types.ts";
 
 const AMERICAN: Circuit[] = [
   { id: "range", label: "Range", poles: 2, position: 1, ratingA: 50, loads: ["range"] },

@@ -1,9 +1,9 @@
 /** Laws between the fields of a case. */
-import { codebookOf } from "../codebook/index.ts";
-import { groupEndProblem, mainOnBusProblem } from "../panel/limits.ts";
-import { placeProblem, takesSpace } from "../panel/slots.ts";
-import type { Problem } from "./problems.ts";
-import type { CaseDocument } from "./types.ts";
+import { codebookOf } from "../../codebook/index.ts";
+import { groupEndProblem, mainOnBusProblem } from "../../panel/limits.ts";
+import { placeProblem, takesSpace } from "../../panel/slots.ts";
+import type { Problem } from "../document/problems.ts";
+import type { CaseDocument } from "../document/types.ts";
 
 /**
  * What the fields of a case break between them: ids are unique, references lead somewhere, kinds belong to the rule

@@ -1,13 +1,13 @@
 import { describe, expect, it } from "vitest";
-import { ukCase, usCase } from "../testing/cases.ts";
+import { ukCase, usCase } from "../../testing/cases.ts";
+import { applyPatch, invertPatch } from "../document/patch.ts";
+import { CaseRefused } from "../document/problems.ts";
+import { removeLoad } from "../document/remove-load.ts";
+import { RULE_SET_IDS } from "../document/types.ts";
+import { type Upgrade, upgradeCase } from "../document/upgrade.ts";
 import { clashProblem, fieldProblem } from "./field.ts";
 import { newCase } from "./new-case.ts";
-import { applyPatch, invertPatch } from "./patch.ts";
-import { CaseRefused } from "./problems.ts";
 import { readCase, readCaseText, writeCase } from "./read.ts";
-import { removeLoad } from "./remove-load.ts";
-import { RULE_SET_IDS } from "./types.ts";
-import { type Upgrade, upgradeCase } from "./upgrade.ts";
 
 /** The paths that a document is refused for. */
 function refusedPaths(document: unknown): string[] {

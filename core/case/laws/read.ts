@@ -1,10 +1,10 @@
 /** Reading a case from outside: text or parsed JSON in, a checked document and a report of unknown fields out. */
 import { type AnyObject, ValidationError } from "yup";
+import { CaseRefused, type Problem } from "../document/problems.ts";
+import { wholeCase } from "../document/schema.ts";
+import type { CaseDocument } from "../document/types.ts";
+import { upgradeCase } from "../document/upgrade.ts";
 import { lawProblems } from "./laws.ts";
-import { CaseRefused, type Problem } from "./problems.ts";
-import { wholeCase } from "./schema.ts";
-import type { CaseDocument } from "./types.ts";
-import { upgradeCase } from "./upgrade.ts";
 
 export interface ReadCase {
   document: CaseDocument;

@@ -1,26 +1,49 @@
-/** `npm run --silent assess -- FILE.case.json ...`: prints the assessment of each case as JSON. */
+/**
+ * `npm run --silent assess -- FILE.case.json ...` prints the assessment of each case as JSON;
+ * `npm run --silent assess -- --after WAY FILE.case.json` the case as it would stand after the way's work.
+ */
 import { readFileSync } from "node:fs";
-import { assess } from "../core/assess.ts";
+import { assess, homeAfter } from "../core/assess.ts";
 import { CaseRefused, problemLine } from "../core/case/document/problems.ts";
+import { type CaseDocument, WAY_IDS, type WayId } from "../core/case/document/types.ts";
 import { readCaseText } from "../core/case/laws/read.ts";
 
-const USAGE = "usage: npm run --silent assess -- FILE.case.json [FILE ...]   (- reads standard input)";
+const USAGE = `usage: npm run --silent assess -- [--after WAY] FILE.case.json [FILE ...]   (- reads standard input)
+WAY is one of: ${WAY_IDS.join(", ")}`;
 
-function main(files: string[]): number {
-  if (files.length === 0) {
+/** What is printed for one case, or why nothing can be, line by line. */
+function answerTo(document: CaseDocument, after: WayId | null): { answer: unknown } | { refused: string[] } {
+  if (!after) return { answer: assess(document) };
+  const found = homeAfter(document, after);
+  return "document" in found
+    ? { answer: found.document }
+    : { refused: found.reasons.map((r) => `${after}: ruled out: ${r.text} (${r.code}, ${r.rule})`) };
+}
+
+function main(args: string[]): number {
+  const asked = args[0] === "--after" ? args[1] : null;
+  const files = args[0] === "--after" ? args.slice(2) : args;
+  const after = WAY_IDS.find((id) => id === asked) ?? null;
+  if (files.length === 0 || (asked !== null && after === null)) {
+    if (asked !== null && after === null) console.error(`--after: no way "${asked ?? ""}"`);
     console.error(USAGE);
     return 2;
   }
   const answers: string[] = [];
   let refused = false;
   for (const file of files) {
+    const where = files.length > 1 ? `${file}: ` : "";
     try {
       const { document, unknown } = readCaseText(readFileSync(file === "-" ? 0 : file, "utf8"));
       for (const path of unknown) console.error(`note: ${path}: not known to this Heron; kept, not used`);
-      answers.push(JSON.stringify(assess(document), null, files.length === 1 ? 1 : undefined));
+      const found = answerTo(document, after);
+      if ("answer" in found) answers.push(JSON.stringify(found.answer, null, files.length === 1 ? 1 : undefined));
+      else {
+        refused = true;
+        for (const line of found.refused) console.error(where + line);
+      }
     } catch (error) {
       refused = true;
-      const where = files.length > 1 ? `${file}: ` : "";
       if (error instanceof CaseRefused)
         for (const problem of error.problems) console.error(where + problemLine(problem));
       else if (error instanceof Error && "code" in error) console.error(`${file}: cannot be read (${error.code})`);

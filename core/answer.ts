@@ -1,14 +1,17 @@
 /** The answer as far as it is known, in a few plain words: for the head of a job, the list and the papers. */
 import type { Assessment } from "./assess.ts";
+import { codebookOf } from "./codebook/index.ts";
 import type { StepId } from "./missing.ts";
 import { showA } from "./units.ts";
-import type { WayJudgement } from "./ways/types.ts";
+import { wayOf } from "./ways/index.ts";
+import { capital } from "./words.ts";
 
-export type AnswerState = "fits" | "fits-with-work" | "does-not-fit" | "open";
+export const ANSWER_STATES = ["fits", "once-confirmed", "fits-with-work", "does-not-fit", "open"] as const;
+export type AnswerState = (typeof ANSWER_STATES)[number];
 
 export interface Answer {
   state: AnswerState;
-  /** "Fits", "Fits with work", "Does not fit", "Open". */
+  /** "Fits", "Fits once confirmed", "Fits with work", "Does not fit", "Open". */
   verdict: string;
   /** One sentence: what is spare, and which way would do. */
   text: string;
@@ -18,55 +21,57 @@ export interface Answer {
 
 const VERDICTS: Record<AnswerState, string> = {
   fits: "Fits",
+  "once-confirmed": "Fits once confirmed",
   "fits-with-work": "Fits with work",
   "does-not-fit": "Does not fit",
   open: "Open",
 };
 
-const PHRASE: Record<WayJudgement["way"], (way: WayJudgement) => string> = {
-  "existing-outlet": (w) => `the outlet already there, at ${showA(w.chargeA)},`,
-  "reuse-circuit": (w) => `the spare circuit, at ${showA(w.chargeA)},`,
-  "dedicated-circuit": (w) => `a ${showA(w.chargeA)} charger on its own ${w.circuitA} A circuit`,
-  "circuit-splitter": (w) => `a ${showA(w.chargeA)} shared circuit`,
-  "dynamic-load-management": (w) => `a managed charger held below ${showA(w.limitA ?? 0)}`,
-  "panel-change": (w) => `a new panel with a ${showA(w.chargeA)} charger`,
-  "separate-board": (w) => `a ${showA(w.chargeA)} charger on a board of its own`,
-  "service-upgrade": (w) => `a larger supply with a ${showA(w.chargeA)} charger`,
-};
+function stateOf({ ways, recommended, missing, findings }: Assessment): AnswerState {
+  const taken = ways.find((w) => w.way === recommended);
+  if (findings.some((f) => f.code === "permission-refused")) return "does-not-fit";
+  if (missing.some((m) => m.decisive)) return "open";
+  if (!taken?.meetsNeed) return "does-not-fit";
+  if (taken.verdict === "ready") return "fits";
+  return taken.onlyConfirm ? "once-confirmed" : "fits-with-work";
+}
 
-/** Ways whose own work is more than the charger's circuit. */
-const HEAVY: readonly WayJudgement["way"][] = ["panel-change", "separate-board", "service-upgrade"];
-
+/** The answer in one sentence, and the next step. */
 export function answer(assessment: Assessment): Answer {
   const { headroomA, ways, recommended, missing, findings } = assessment;
-  const decisive = missing.find((m) => m.decisive);
+  const state = stateOf(assessment);
+  const decisive = missing.filter((m) => m.decisive);
   const taken = ways.find((w) => w.way === recommended);
-  const stop = findings.find((f) => f.severity === "stop");
   const refused = findings.find((f) => f.code === "permission-refused");
-  const state: AnswerState = refused
-    ? "does-not-fit"
-    : decisive
-      ? "open"
-      : !taken?.meetsNeed
-        ? "does-not-fit"
-        : taken.verdict === "with-work" || HEAVY.includes(taken.way) || stop
-          ? "fits-with-work"
-          : "fits";
+  const measure = taken?.reasons.find((r) => r.code === "measure-first");
   const spare = headroomA >= 0 ? `${showA(headroomA)} spare` : `${showA(-headroomA)} over already`;
+  const offer =
+    taken &&
+    `${wayOf(taken.way).phrase(taken, codebookOf(assessment.rules).words)} would ${taken.meetsNeed ? "meet the need" : "give part of the need"}`;
   const text = refused
     ? `${refused.text}: nothing can be done as things stand`
-    : decisive
-      ? `Not enough known yet: ${decisive.text.charAt(0).toLowerCase()}${decisive.text.slice(1)} is missing`
-      : taken
-        ? `As it stands: ${spare}; ${PHRASE[taken.way](taken)} would ${taken.meetsNeed ? "meet the need" : "give part of the need"}`
-        : `As it stands: ${spare}; no way can be taken yet`;
-  const first = decisive ?? (stop ? { step: "survey" as const, text: stop.text } : missing[0]);
+    : decisive.length > 0
+      ? `Not enough known yet: read ${listed(decisive.map((m) => lower(m.text)))} first`
+      : measure
+        ? `Measure first: ${spare} by calculation; after that ${offer}`
+        : offer
+          ? `As it stands: ${spare}; ${offer}`
+          : `As it stands: ${spare}; no way can be taken yet`;
+  const stop = findings.find((f) => f.severity === "stop");
+  const [first] = decisive.length > 0 ? decisive : missing;
+  const next =
+    decisive.length === 0 && stop
+      ? { step: "survey" as const, text: stop.text }
+      : first && { step: first.step, text: capital(`Confirm ${lower(first.text)}`) };
   return {
     state,
     verdict: VERDICTS[state],
     text,
-    next: first
-      ? { step: first.step, text: first.text }
-      : { step: "papers", text: "Check the ways and print the worksheet" },
+    next: next ?? { step: "papers", text: "Check the ways and print the worksheet" },
   };
 }
+
+const lower = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);
+/** "a", "a and b", "a, b and c". */
+const listed = (parts: readonly string[]) =>
+  parts.length < 2 ? (parts[0] ?? "") : `${parts.slice(0, -1).join(", ")} and ${parts.at(-1)}`;

@@ -1,21 +1,25 @@
 /** Case in, assessment out: the one entry that the page, the server, the workers and the command line share. */
-import type { CaseDocument, EvTreatment, MethodId, RuleSetId } from "./case/document/types.ts";
+import type { CaseDocument, EvTreatment, MethodId, RuleSetId, WayId } from "./case/document/types.ts";
 import { codebookOf } from "./codebook/index.ts";
 import type { Codebook } from "./codebook/types.ts";
-import { calculate, calculateAll, demandInput, governing } from "./demand/calculate.ts";
-import { type PanelLimit, panelLimits } from "./demand/feeders.ts";
+import { calculateAll, demandInput, governing } from "./demand/calculate.ts";
 import type { Calculation } from "./demand/types.ts";
-import { type SurveyFinding, surveyFindings } from "./findings/findings.ts";
-import { type Missing, missingForVerdict } from "./missing.ts";
+import { surveyFindings } from "./findings/index.ts";
+import type { SurveyFinding } from "./findings/types.ts";
+import { type Missing, missingOf } from "./missing.ts";
 import { nightNeed } from "./need/need.ts";
-import { onSupply } from "./panel/sub-panels.ts";
+import { countSpaces } from "./panel/spaces.ts";
+import { type Home, lookAt, targetOf } from "./path/home.ts";
+import { pathTo } from "./path/links.ts";
+import { type PanelLimit, panelLimits } from "./path/panel-limits.ts";
+import type { Link } from "./path/types.ts";
 import { assumedFields, type SourcedField } from "./survey/sources.ts";
 import { showA } from "./units.ts";
 import type { Waterline } from "./waterline.ts";
-import { judgeAll, situation } from "./ways/index.ts";
+import { judgeAll, judgeOne } from "./ways/index.ts";
+import type { Reason } from "./ways/reasons.ts";
 import { type Recommendation, recommend } from "./ways/recommend.ts";
-import { currentThatFits, level } from "./ways/situation.ts";
-import type { WayJudgement } from "./ways/types.ts";
+import type { Situation, WayJudgement } from "./ways/types.ts";
 import { type Why, why } from "./why.ts";
 
 export interface Assessment {
@@ -29,6 +33,8 @@ export interface Assessment {
   governing: MethodId;
   governingBecause: string;
   headroomA: number;
+  /** Today's path, from the supply to where the charger's circuit starts or ends. */
+  path: Link[];
   ways: WayJudgement[];
   recommended: Recommendation["way"];
   because: string;
@@ -49,29 +55,41 @@ export interface Assessment {
   };
 }
 
-/** The supply rating the calculation uses: as read, else the main panel's, else the smallest still met. */
-function supplyRating(
-  document: CaseDocument,
-  codebook: Codebook,
-): { ratingA: number; explain: Why; assumed: string[] } {
-  const read = document.supply.ratingA;
-  const main = document.panels.find(onSupply)?.mainA;
-  const ratingA = read ?? (codebook.region === "us" && main ? main : codebook.unknownRatingA);
-  const assumed = read === null ? [`Supply rating unknown: ${showA(ratingA)} is taken`] : [];
+function explainRating({ document: { supply }, codebook: { words, sections }, supplyA }: Home) {
+  const assumed = supply.ratingA === null ? [`${words.supplyRating} unknown: ${showA(supplyA)} is taken`] : [];
   return {
-    ratingA,
     assumed,
     explain: why(
-      codebook.words.supplyRating,
-      showA(ratingA),
+      words.supplyRating,
+      showA(supplyA),
       {
-        rule: codebook.sections.supplyRating,
-        formula: read === null ? "not read yet: the smaller known figure is taken" : codebook.words.ratingReadOff,
-        numbers: showA(ratingA),
+        rule: sections.supplyRating,
+        formula: supply.ratingA === null ? "not read yet: the smaller known figure is taken" : words.ratingReadOff,
+        numbers: showA(supplyA),
       },
       assumed,
-      ["A reading on site", "A larger supply from the utility"],
+      ["A reading on site", `A larger supply from the ${words.operator}`],
     ),
+  };
+}
+
+/** What the ways are judged on. */
+export function situationOf(document: CaseDocument, codebook: Codebook, home = lookAt(document, codebook)): Situation {
+  const charger = document.charger ?? {};
+  const path = pathTo(home, targetOf(document));
+  return {
+    home,
+    document,
+    codebook,
+    path,
+    spaces: path.target.panel ? countSpaces(path.target.panel, codebook.charging.poles, codebook) : null,
+    need: nightNeed(document),
+    charger: {
+      maxA: charger.maxA ?? codebook.charging.usualMaxA,
+      settingsA: charger.settableA?.length ? [...charger.settableA].sort((a, b) => a - b) : codebook.charging.settingsA,
+      managed: charger.managed ?? true,
+      plug: charger.connection === "plug",
+    },
   };
 }
 
@@ -81,61 +99,50 @@ function supplyRating(
  */
 export function assess(document: CaseDocument): Assessment {
   const codebook = codebookOf(document.rules);
-  const supply = supplyRating(document, codebook);
-  const input = demandInput(document, codebook, supply.ratingA);
+  const home = lookAt(document, codebook);
+  const input = demandInput(document, codebook, home.supplyA, home.loads);
   const calculations = calculateAll(codebook, input);
   const chosen = governing(calculations, document.options?.loadMethod);
-  const method = codebook.methods.find((m) => m.id === chosen.method);
   const forced = chosen.method === document.options?.loadMethod;
-  const governingBecause = forced ? "it was chosen for this job" : (method?.governsBecause ?? "");
-  const need = nightNeed(document);
-  const s = situation(document, codebook, supply.ratingA, input.volts, input.loads, chosen, need);
+  const governingBecause = forced ? "it was chosen for this job" : home.method.governsBecause;
+  const s = situationOf(document, codebook, home);
   const ways = judgeAll(s);
-  const feeders = document.panels.flatMap((p) =>
-    panelLimits(document, codebook, input.loads, p.id).filter((l) => l.panel === p.id),
-  );
-  const recommendation = recommend(ways, document.options?.policy ?? "least-work", need.energyPerDayKWh);
+  const recommendation = recommend(ways, document.options?.policy ?? "least-work", s.need);
   const taken = ways.find((w) => w.way === recommendation.way);
   const assumed = assumedFields(document);
+  const rating = explainRating(home);
   return {
     format: "heron-assessment",
     version: 1,
     rules: document.rules,
-    supply: { ratingA: supply.ratingA, volts: input.volts },
+    supply: { ratingA: home.supplyA, volts: home.volts },
     calculations,
-    feeders,
+    feeders: document.panels.flatMap((panel) => panelLimits(home, panel)),
     governing: chosen.method,
     governingBecause,
     headroomA: chosen.headroomA,
+    path: s.path.links,
     ways,
     recommended: recommendation.way,
     because: recommendation.because,
     circuit: null,
-    findings: surveyFindings({
-      document,
-      codebook,
-      ratingA: supply.ratingA,
-      calculation: chosen,
-      panel: s.panel,
-      spaces: s.spaces,
-      feeders,
-    }),
-    need: { energyPerDayKWh: need.energyPerDayKWh, hoursPerNight: need.hoursPerNight },
-    missing: missingForVerdict(document, codebook),
+    findings: surveyFindings(home, s.path.target, s.path.panels),
+    need: { energyPerDayKWh: s.need.energyPerDayKWh, hoursPerNight: s.need.hoursPerNight },
+    missing: missingOf([...s.path.links.flatMap((l) => l.unknowns), ...(taken?.unknowns ?? [])]),
     assumed,
     assumptions: [
       ...new Set([
         ...assumed.map((f) => `${f.label} ${f.value} is assumed, not read`),
-        ...supply.assumed,
+        ...rating.assumed,
         ...chosen.assumptions,
-        ...need.assumed,
+        ...s.need.assumed,
         ...(taken?.explain.assumes ?? []),
       ]),
     ],
-    waterline: taken?.level ?? level(s, 0),
+    waterline: taken?.level ?? { ratingA: home.supplyA, demandA: home.demandA, chargingA: 0, limitA: null },
     explain: {
-      ratingA: supply.explain,
-      ...need.explain,
+      ratingA: rating.explain,
+      ...s.need.explain,
       governing: why(
         "Governing method",
         chosen.name,
@@ -153,22 +160,25 @@ export function assess(document: CaseDocument): Assessment {
   };
 }
 
+/** The case as it would stand after a way's work; the reasons where the way is ruled out. */
+export function homeAfter(document: CaseDocument, way: WayId): { document: CaseDocument } | { reasons: Reason[] } {
+  const { way: judged, after } = judgeOne(situationOf(document, codebookOf(document.rules)), way);
+  return after ? { document: after } : { reasons: judged.reasons };
+}
+
 /**
  * Largest unmanaged charging current for each way the rules let a charger be counted, A; empty where there is only one.
  * Worked out apart from the assessment, as it is only asked for on the Demand step.
  */
 export function largestUnmanaged(
   document: CaseDocument,
-  { supply: { ratingA, volts }, governing }: Assessment,
+  { governing: loadMethod }: Assessment,
 ): { treatment: EvTreatment; chargeA: number }[] {
   const codebook = codebookOf(document.rules);
-  const method = codebook.methods.find((m) => m.id === governing);
-  if (!method || !codebook.asksFor.evTreatment) return [];
-  const need = nightNeed(document);
+  if (!codebook.asksFor.evTreatment) return [];
   return (["outside-125", "outside-100", "inside"] as const).map((evTreatment) => {
-    const counted = { ...document, options: { ...document.options, evTreatment } };
-    const input = demandInput(counted, codebook, ratingA);
-    const s = situation(counted, codebook, ratingA, volts, input.loads, calculate(method, input), need);
-    return { treatment: evTreatment, chargeA: currentThatFits(s, s.headroomA) };
+    const counted = { ...document, options: { ...document.options, evTreatment, loadMethod } };
+    const { way } = judgeOne(situationOf(counted, codebook), "dedicated-circuit");
+    return { treatment: evTreatment, chargeA: way.chargeA };
   });
 }

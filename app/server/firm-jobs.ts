@@ -2,13 +2,14 @@
  * All access to jobs goes through here, and every query is limited to one firm: another firm's job is not found.
  */
 import { randomUUID } from "node:crypto";
-import { and, asc, desc, eq, gt, like, or, sql } from "drizzle-orm";
+import { and, asc, desc, eq, gt, inArray, like, or, sql } from "drizzle-orm";
 import { assess } from "../../core/assess.ts";
 import type { AppliedEdit, Edit } from "../../core/case/document/edit.ts";
 import type { Problem } from "../../core/case/document/problems.ts";
 import type { CaseDocument } from "../../core/case/document/types.ts";
+import { currentCase } from "../../core/case/document/upgrade.ts";
 import { takeEdit } from "../../core/case/laws/take-edit.ts";
-import { type CaseSummary, summaryOf } from "../../core/summary.ts";
+import { type CaseSummary, isCurrent, summaryOf } from "../../core/summary.ts";
 import { edit, job, person, type Stage } from "../../db/schema.ts";
 import { database, type Transaction } from "./database.ts";
 
@@ -84,7 +85,7 @@ export function jobsOf(firmId: string) {
           .from(job)
           .where(where),
       ]);
-      return { jobs, total: count?.total ?? 0 };
+      return { jobs: await withCurrentSummaries(jobs), total: count?.total ?? 0 };
     },
 
     /** One job, or null where the firm has none of that id. */
@@ -93,7 +94,7 @@ export function jobsOf(firmId: string) {
         .select({ id: job.id, document: job.case, revision: job.revision })
         .from(job)
         .where(own(jobId));
-      return found ?? null;
+      return found ? { ...found, document: currentCase(found.document) } : null;
     },
 
     /** Makes a job of a case and returns its id. */
@@ -128,7 +129,7 @@ export function jobsOf(firmId: string) {
           .from(edit)
           .where(and(eq(edit.id, asked.id), eq(edit.jobId, jobId)));
         if (known) return { kind: "accepted", revision: found.revision, edits: since };
-        const taken = takeEdit(found.document, asked, since);
+        const taken = takeEdit(currentCase(found.document), asked, since);
         if (taken.kind === "conflict") return { ...taken, revision: found.revision, edits: since };
         if (taken.kind === "refused") return taken;
         const revision = found.revision + 1;
@@ -141,6 +142,24 @@ export function jobsOf(firmId: string) {
       });
     },
   };
+}
+
+/** Jobs of a list; a summary that an older engine made is made anew, and kept. */
+async function withCurrentSummaries(jobs: JobRow[]): Promise<JobRow[]> {
+  const old = jobs.filter((j) => !isCurrent(j.summary)).map((j) => j.id);
+  if (old.length === 0) return jobs;
+  const cases = await database
+    .select({ id: job.id, document: job.case, revision: job.revision })
+    .from(job)
+    .where(inArray(job.id, old));
+  const made = new Map(cases.map((c) => [c.id, { ...c, summary: summaryOf(currentCase(c.document)) }]));
+  for (const { id, revision, summary } of made.values())
+    await database
+      .update(job)
+      // What follows from the case is no change of it: neither its revision nor its time moves.
+      .set({ summary, updatedAt: sql`updated_at` })
+      .where(and(eq(job.id, id), eq(job.revision, revision)));
+  return jobs.map((j) => ({ ...j, summary: made.get(j.id)?.summary ?? j.summary }));
 }
 
 /** The columns of a job that follow from its case. */

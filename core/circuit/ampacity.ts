@@ -13,54 +13,132 @@ export interface ConductorRating {
   ampacityA: number;
   /** Rating of the largest device that protects it, A. */
   mostDeviceA: number;
+  /** What of it was not recorded, so that the lesser was taken: "metal", "cable type". */
+  unrecorded: readonly string[];
   cited: Cited;
 }
 
+/** Up to this rating terminals count as 60 °C unless both ends are marked 75 °C (110.14(C)). */
+export const SIXTY_DEGREES_UP_TO_A = 100;
+
+const SMALLEST_AWG = 14;
+
+/** A size below the tables carries nothing that a charger's circuit could rest on. */
+const tooSmall = (is: boolean, size: string, rule: string): ConductorRating | null =>
+  is
+    ? {
+        ampacityA: 0,
+        mostDeviceA: 0,
+        unrecorded: [],
+        cited: { rule, formula: "smaller than the tables begin: taken as carrying nothing", numbers: `${size}: 0 A` },
+      }
+    : null;
+
+/** Made of copper only, so that nobody has to note the metal. */
+const COPPER_ONLY: readonly string[] = ["nm-b", "thhn"];
+/** Ends at the 60 °C column whatever its terminals say (334.80). */
+const SIXTY_DEGREES: readonly string[] = ["nm-b"];
+
+/** The next larger standard device where the ampacity is none itself (240.4(B)), A. */
+export const nextStandardDeviceA = (ampacityA: number): number => NEC_240_6.find((d) => d >= ampacityA) ?? ampacityA;
+
+/** Its row of Table 310.16; the largest row for a larger size. */
+function necRow(size: string) {
+  const asked = size.trim().toLowerCase();
+  const exact = NEC_310_16.find((r) => r.size.toLowerCase() === asked);
+  const largest = NEC_310_16.at(-1);
+  const kcmil = /^(\d+(?:\.\d+)?)\s*kcmil$/.exec(asked)?.[1];
+  return exact ?? (kcmil && largest && Number(kcmil) > Number.parseFloat(largest.size) ? largest : null);
+}
+
+/** The ampacity of a size in one column of Table 310.16, A; null where the size is not made so. */
+export const tableAmpacityA = (size: string, metal: "cu" | "al", columnC: 60 | 75): number | null =>
+  necRow(size)?.[metal]?.[columnC === 60 ? 0 : 1] ?? null;
+
 /**
  * Rates a conductor by NEC 310.16 with the limits of 334.80 (NM-B at 60 °C), 240.4(B) and 240.4(D).
- * @param conductor size as written in the open format ("6 AWG", "4/0 AWG", "250 kcmil"); copper where no metal is said
- * @param terminalC terminals of 60 or 75 °C; a wiring method that was not recorded is taken at 60 °C
+ * @param conductor size as written in the open format ("6 AWG", "4/0 AWG", "250 kcmil"); where the metal or the cable
+ *   type was not recorded, the one that carries less is taken
+ * @param terminalC terminals of 60 or 75 °C
  * @returns null for a size the table does not have
  */
 export function necConductor(conductor: Conductor, terminalC: 60 | 75): ConductorRating | null {
-  const metal = conductor.material ?? "cu";
-  const row = NEC_310_16.find((r) => r.size.toLowerCase() === conductor.size.trim().toLowerCase());
-  const columns = row?.[metal];
-  if (!row || !columns) return null;
-  const columnC = conductor.type === undefined || conductor.type === "nm-b" ? 60 : terminalC;
-  const ampacityA = columns[columnC === 60 ? 0 : 1];
-  const nextDeviceA = NEC_240_6.find((d) => d >= ampacityA) ?? ampacityA;
-  const smallA = NEC_240_4_D[metal][row.size];
-  const mostDeviceA = Math.min(nextDeviceA, smallA ?? Number.POSITIVE_INFINITY);
-  const because = conductor.type === undefined ? ", its wiring method is not recorded" : "";
+  const row = necRow(conductor.size);
+  if (!row)
+    return tooSmall(
+      Number(/^(\d+) awg$/i.exec(conductor.size.trim())?.[1]) > SMALLEST_AWG,
+      conductor.size,
+      "NEC 310.16",
+    );
+  const { type } = conductor;
+  const copperOnly = type !== undefined && COPPER_ONLY.includes(type);
+  const metal = conductor.material ?? (copperOnly || !row.al ? "cu" : "al");
+  const columns = row[metal];
+  if (!columns) return tooSmall(true, `${row.size} aluminium`, "NEC 310.16");
+  const columnC = type === undefined || SIXTY_DEGREES.includes(type) ? 60 : terminalC;
+  const tabledA = columns[columnC === 60 ? 0 : 1];
+  const smallA = NEC_240_4_D[metal][row.size] ?? Number.POSITIVE_INFINITY;
+  const mostDeviceA = Math.min(nextStandardDeviceA(tabledA), smallA);
+  const unrecorded = [
+    ...(conductor.material === undefined && !copperOnly ? ["metal"] : []),
+    ...(type === undefined ? ["cable type"] : []),
+  ];
   return {
-    ampacityA: Math.min(ampacityA, smallA ?? Number.POSITIVE_INFINITY),
+    ampacityA: Math.min(tabledA, smallA),
     mostDeviceA,
+    unrecorded,
     cited: {
-      rule: smallA === undefined ? "NEC 310.16, 240.4(B)" : "NEC 310.16, 240.4(D)",
+      rule: Number.isFinite(smallA) ? "NEC 310.16, 240.4(D)" : "NEC 310.16, 240.4(B)",
       formula: "ampacity of the table, at the terminals' temperature or the cable's own where that is lower",
-      numbers: `${row.size} ${metal === "cu" ? "copper" : "aluminium"}, ${columnC} °C column${because} = ${showA(ampacityA)}, a device of ${showA(mostDeviceA)} at most`,
+      numbers: `${row.size} ${metal === "cu" ? "copper" : "aluminium"}, ${columnC} °C column${unrecorded.length > 0 ? `, its ${unrecorded.join(" and ")} not recorded` : ""} = ${showA(tabledA)}, a device of ${showA(mostDeviceA)} at most`,
     },
   };
 }
 
+const UK_TYPES: Readonly<Record<string, { table: keyof typeof CLIPPED_DIRECT_A; name: string; rule: string }>> = {
+  "twin-earth": { table: "twin-earth", name: "twin-and-earth", rule: "4D5" },
+  "armoured-70": { table: "armoured", name: "armoured", rule: "4D4" },
+  "armoured-90": { table: "armoured", name: "armoured", rule: "4D4" },
+  "multicore-70": { table: "multicore", name: "tough-sheathed", rule: "4D2" },
+};
+
+/** What a table gives for a size, A: the largest row for a larger size, 0 below its first, null between its rows. */
+function ukTableA(table: keyof typeof CLIPPED_DIRECT_A, mm2: number): number | null {
+  const rows: readonly (readonly [number, number])[] = CLIPPED_DIRECT_A[table];
+  const [largest, most] = rows.at(-1) as readonly [number, number];
+  const [smallest] = rows[0] as readonly [number, number];
+  if (mm2 < smallest) return 0;
+  return mm2 > largest ? most : (rows.find(([size]) => size === mm2)?.[1] ?? null);
+}
+
 /**
  * Rates a cable by BS 7671, taken as clipped direct: the most it could carry, however it is installed.
- * @param conductor size in mm2 ("6 mm2"); twin-and-earth where no type is said
+ * @param conductor copper, size in mm2 ("6 mm2"); where the type was not recorded, the one that carries least is taken
  * @returns null for a size the tables do not have
  */
 export function bsConductor(conductor: Conductor): ConductorRating | null {
-  const kind = conductor.type?.startsWith("armoured") ? "armoured" : "twin-earth";
-  const mm2 = Number.parseFloat(conductor.size);
-  const ampacityA = CLIPPED_DIRECT_A[kind][mm2];
-  if (ampacityA === undefined || conductor.material === "al") return null;
+  const size = /^(\d+(?:\.\d+)?)\s*mm2$/.exec(conductor.size.trim().toLowerCase())?.[1];
+  if (size === undefined || conductor.material === "al") return null;
+  const mm2 = Number(size);
+  const recorded = conductor.type === undefined ? undefined : UK_TYPES[conductor.type];
+  const possible = (recorded ? [recorded] : Object.values(UK_TYPES)).flatMap((type) => {
+    const ampacityA = ukTableA(type.table, mm2);
+    return ampacityA === null ? [] : [{ ...type, ampacityA }];
+  });
+  const least = possible.reduce<(typeof possible)[number] | null>(
+    (best, t) => (best && best.ampacityA <= t.ampacityA ? best : t),
+    null,
+  );
+  if (!least) return null;
+  const { ampacityA } = least;
   return {
     ampacityA,
     mostDeviceA: ampacityA,
+    unrecorded: recorded ? [] : ["cable type"],
     cited: {
-      rule: kind === "armoured" ? "BS 7671 table 4D4, 433.1" : "BS 7671 table 4D5, 433.1",
+      rule: `BS 7671 table ${least.rule}, 433.1`,
       formula: "current-carrying capacity clipped direct (method C); in insulation it is less",
-      numbers: `${mm2} mm² ${kind === "armoured" ? "armoured" : "twin-and-earth"} = ${showA(ampacityA)}`,
+      numbers: `${mm2} mm² ${least.name}${recorded ? "" : ", its cable type not recorded,"} = ${showA(ampacityA)}`,
     },
   };
 }

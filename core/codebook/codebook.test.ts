@@ -1,6 +1,5 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { estimate } from "../estimate/estimate.ts";
 import { positionsOf } from "../panel/slots.ts";
 import { countSpaces } from "../panel/spaces.ts";
 import { CODEBOOKS, codebookOf } from "./index.ts";
@@ -128,17 +127,5 @@ describe("spaces of a panel", () => {
   it("are unknown where they have not been recorded, or devices have no place yet", () => {
     expect(countSpaces({ id: "p" }, 1, uk)).toBeNull();
     expect(countSpaces({ id: "p", spaces: 6, circuits: [{ id: "c", poles: 1 }] }, 1, uk)?.placeAt).toBeUndefined();
-  });
-});
-
-describe("price and lead time", () => {
-  it("adds the prices of all work, waits for the longest, and keeps low below typical below high", () => {
-    const one = estimate(["panel-change"], nec2023);
-    const both = estimate(["panel-change", "dedicated-circuit"], nec2023);
-    expect(both.cost.typical).toBe(one.cost.typical + estimate(["dedicated-circuit"], nec2023).cost.typical);
-    expect(both.leadTimeDays).toEqual(one.leadTimeDays);
-    expect(both.cost.low).toBeLessThan(both.cost.typical);
-    expect(both.cost.typical).toBeLessThan(both.cost.high);
-    expect(both.cost).toMatchObject({ currency: "USD", madeUp: true });
   });
 });

@@ -28,6 +28,12 @@ export interface Words {
   supplyRating: string;
   ratingReadOff: string;
   authority: string;
+  /** Who owns the supply. */
+  operator: string;
+  /** What the charger's supply is limited by at its head, as in "a 100 A ...". */
+  supplyOf(ratingA: string): string;
+  /** What a new one of these is called in a quote. */
+  newPanel: string;
 }
 
 /** Sections cited where the judgement is the same in every rule set. */
@@ -39,6 +45,12 @@ export interface Sections {
   /** What may stand on an outlet, and on the circuit behind it. */
   outletLoading: string;
   outletCharging: string;
+  /** A main device on its bus. */
+  mainOnBus: string;
+  feeder: string;
+  protection: string;
+  /** General lighting by floor area, where the rules count it so. */
+  lighting: string;
 }
 
 export interface LoadKind {
@@ -50,6 +62,8 @@ export interface LoadKind {
   typical: { va: number } | { amps: number; volts: number };
   /** Counted at this figure whatever the nameplate says, e.g. 1500 VA a small-appliance circuit. */
   fixedVA?: number;
+  /** It stands for a whole circuit of outlets, at what the circuit may draw. */
+  isCircuit?: true;
 }
 
 /** What an outlet type can do for charging. */
@@ -67,7 +81,8 @@ export interface OutletUse {
 /** How a charging current is counted by the rules. */
 export interface Counted {
   va: number;
-  cited: Cited;
+  /** Put into words only when somebody asks. */
+  cited(): Cited;
 }
 
 export interface ChargingRules {
@@ -83,15 +98,62 @@ export interface ChargingRules {
   continuousFactor: number;
   /** Largest charging current that a circuit of this rating may carry, A. */
   chargeOnCircuitA(circuitA: number): number;
+  /** Standard devices, ascending, A. */
+  devicesA: readonly number[];
+  /** Largest device a kept conductor may stand behind when it is given to the charger, A. */
+  deviceOnConductorA(conductor: ConductorRating): number;
+  /** The section by which that is counted. */
+  countedRule(treatment: EvTreatment): string;
   /** What the charger adds to the demand when it stands outside the demand factors, VA. */
-  counted(chargeA: number, volts: number, treatment: EvTreatment): Counted;
+  counted(chargeA: number, volts: number, treatment: EvTreatment, slow?: boolean): Counted;
   /** Smallest VA a charger in the appliance's place (or inside the factors) is taken at. */
-  nameplateVA(chargeA: number, volts: number): Counted;
+  nameplateVA(chargeA: number, volts: number, slow?: boolean): Counted;
+  /** Largest current of a charger on plug and receptacle, A. */
+  plug: { mostA: number; rule: string };
+  /** A managed charger pauses rather than offer less, A. */
+  leastOfferA: number;
 }
 
 export interface ManagedRules {
-  /** Limit that a managed charger keeps the supply (or feeder) below, A. */
+  rule: string;
+  /** Limit that a managed charger keeps the supply (or feeder) below, A; 0 at least. */
   limitA(ratingA: number, marginA: number | undefined): { limitA: number; cited: Cited };
+}
+
+/** Service conductors or tails. */
+export interface SupplyConductorRules {
+  name: string;
+  /** The supply rating a conductor that is there may serve; null for a size that is not in the tables. */
+  allows(conductor: Conductor): ConductorRating | null;
+  /** The usual size for a rating. */
+  sizeFor(ratingA: number, aluminium: boolean): Conductor;
+  /** The finding where it is too small. */
+  fault: "tails-undersized" | "conductor-undersized";
+  rule: string;
+}
+
+/** Main device and sources that feed back on one bus: any of the ways to count is enough. */
+export interface BusRules {
+  /**
+   * @param devicesA ratings of the devices on the bus beside the main; null where one was not read
+   * @param sources outputs, each with whether it stands opposite to the main
+   */
+  sourcesFit(input: {
+    busA: number;
+    mainA: number;
+    devicesA: readonly number[] | null;
+    sources: readonly { outputA: number; oppositeEnd: boolean }[];
+  }): { fits: boolean; cited: Cited };
+  /** Ratings buses are made in, ascending, A. */
+  ratingsA: readonly number[];
+}
+
+/** Whose word is needed before a charger is connected. */
+export interface NotifyRules {
+  /** Up to this demand with charging, and this charging current, the operator is told afterwards. */
+  demandA: number;
+  chargeA: number;
+  rule: string;
 }
 
 /** Sharing one circuit between an appliance and the charger, appliance first. */
@@ -101,6 +163,7 @@ export interface SharingRules {
   needsOutlet: boolean;
   leastCircuitA: number;
   reach: { value: number; unit: "ft" | "m" };
+  reachRule: string;
   cited: Cited;
 }
 
@@ -125,10 +188,21 @@ export interface Codebook {
   feederMethod: DemandMethod;
   /** Ratings a supply may be raised to, ascending, A. */
   supplyRatingsA: readonly number[];
-  /** Supply rating taken where nobody could read one, A. */
-  unknownRatingA: number;
+  /** Supply rating taken where nobody could read one, A: as the main device says, where that is the same thing. */
+  unknownRatingA(mainA: number | null | undefined): number;
+  /** Supply systems that a larger supply may go over to. */
+  largerSystem: { system: SupplySystem; ratingA: number; name: string } | null;
   /** What a conductor that is there may carry; null where its size is not in the tables. */
   conductor(conductor: Conductor, terminalC?: 60 | 75): ConductorRating | null;
+  /** A ring of sockets is fed from both ends: its device may be larger than its conductor. */
+  ring: { conductorFromA: number; deviceA: number; rule: string } | null;
+  supplyConductor: SupplyConductorRules;
+  /** Terminals of equipment up to so many amperes are 60 °C unless marked. */
+  sixtyDegreesUpToA: number;
+  bus: BusRules | null;
+  notify: NotifyRules | null;
+  /** A circuit of so many poles or so many amperes in use feeds more than general lights and outlets. */
+  ownLoadFrom: { poles: number; aboveA: number };
   charging: ChargingRules;
   managed: ManagedRules;
   sharing: SharingRules;

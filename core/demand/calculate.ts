@@ -2,7 +2,8 @@
 import type { CaseDocument, MethodId } from "../case/document/types.ts";
 import type { Codebook } from "../codebook/types.ts";
 import { showA, showVA } from "../units.ts";
-import { why } from "../why.ts";
+import { type Why, why } from "../why.ts";
+import { withChargers } from "./chargers.ts";
 import { caseVolts, countedLoads } from "./loads.ts";
 import type { Calculation, CountedLoad, DemandInput, DemandMethod } from "./types.ts";
 
@@ -12,27 +13,37 @@ export function demandInput(
   ratingA: number,
   loads: readonly CountedLoad[] = countedLoads(document, codebook),
 ): DemandInput {
-  return { document, codebook, ratingA, loads, volts: caseVolts(document, codebook) };
+  return {
+    document,
+    codebook,
+    ratingA,
+    loads,
+    volts: caseVolts(document, codebook),
+    at: "supply",
+    general: true,
+    guards: ["supply"],
+  };
 }
 
 /** One method's demand in VA for the given loads; nothing else is worked out. */
 export const demandVA = (method: DemandMethod, input: DemandInput): number =>
-  method.calculate(input).lines.reduce((total, line) => total + line.countedVA, 0);
+  withChargers(method, input).lines.reduce((total, line) => total + line.countedVA, 0);
 
 /** One method, with amperes, headroom and the answers to "why?". */
 export function calculate(method: DemandMethod, input: DemandInput): Calculation {
-  const result = method.calculate(input);
+  const result = withChargers(method, input);
+  const against = method.objection(input);
   const { volts, ratingA } = input;
   const total = result.lines.reduce((t, l) => t + l.countedVA, 0);
   const demandA = total / volts;
   const headroomA = ratingA - demandA;
-  const biggest = [...result.lines].sort((a, b) => b.countedVA - a.countedVA)[0];
+  const { rule } = method;
   return {
     method: method.id,
     name: method.name,
-    rule: method.rule,
-    applies: result.applies,
-    ...(result.why === undefined ? {} : { why: result.why }),
+    rule,
+    applies: against === null,
+    ...(against !== null && { why: against }),
     demandVA: total,
     demandA,
     headroomA,
@@ -40,42 +51,40 @@ export function calculate(method: DemandMethod, input: DemandInput): Calculation
     leftOut: result.leftOut,
     assumptions: result.assumptions,
     explain: {
-      demandVA: why(
-        "Demand",
-        showVA(total),
-        {
-          rule: method.rule,
-          formula: "sum of the counted loads",
-          numbers: `${result.lines.map((l) => showVA(l.countedVA)).join(" + ") || "0 VA"} = ${showVA(total)}`,
-        },
-        result.assumptions,
-        biggest ? [`The largest line is "${biggest.label}" with ${showVA(biggest.countedVA)}`] : [],
-      ),
-      demandA: why(
-        "Demand in amperes",
-        showA(demandA),
-        {
-          rule: method.rule,
-          formula: "demand / supply volts",
-          numbers: `${showVA(total)} / ${volts} V = ${showA(demandA)}`,
-        },
-        result.assumptions,
-      ),
-      headroomA: why(
-        "Headroom",
-        showA(headroomA),
-        {
-          rule: method.rule,
-          formula: "supply rating - demand",
-          numbers: `${showA(ratingA)} - ${showA(demandA)} = ${showA(headroomA)}`,
-        },
-        result.assumptions,
-        [
-          `Measured demand instead of a calculation`,
-          `A larger supply than ${showA(ratingA)}`,
-          "A smaller load in the ledger",
-        ],
-      ),
+      get demandVA(): Why {
+        const biggest = [...result.lines].sort((a, b) => b.countedVA - a.countedVA)[0];
+        const numbers = `${result.lines.map((l) => showVA(l.countedVA)).join(" + ") || showVA(0)} = ${showVA(total)}`;
+        return why(
+          "Demand",
+          showVA(total),
+          { rule, formula: "sum of the counted loads", numbers },
+          result.assumptions,
+          biggest ? [`The largest line is "${biggest.label}" with ${showVA(biggest.countedVA)}`] : [],
+        );
+      },
+      get demandA(): Why {
+        const numbers = `${showVA(total)} / ${volts} V = ${showA(demandA)}`;
+        return why(
+          "Demand in amperes",
+          showA(demandA),
+          { rule, formula: "demand / supply volts", numbers },
+          result.assumptions,
+        );
+      },
+      get headroomA(): Why {
+        const numbers = `${showA(ratingA)} - ${showA(demandA)} = ${showA(headroomA)}`;
+        return why(
+          "Headroom",
+          showA(headroomA),
+          { rule, formula: "supply rating - demand", numbers },
+          result.assumptions,
+          [
+            ...(method.measures ? ["A later or longer measurement"] : ["Measured demand instead of a calculation"]),
+            `A larger supply than ${showA(ratingA)}`,
+            ...(method.measures ? [] : ["A smaller load in the ledger"]),
+          ],
+        );
+      },
     },
   };
 }
@@ -88,6 +97,15 @@ export const calculateAll = (codebook: Codebook, input: DemandInput): Calculatio
 export function governing(calculations: readonly Calculation[], chosen: MethodId | null | undefined): Calculation {
   const applying = calculations.filter((c) => c.applies);
   const found = applying.find((c) => c.method === chosen) ?? applying[0];
+  if (!found) throw new Error("every rule set has a method that always applies");
+  return found;
+}
+
+/** The method that decides for an input, without the explanations of the others. */
+export function governingMethod({ methods }: Codebook, input: DemandInput): DemandMethod {
+  const chosen = input.document.options?.loadMethod;
+  const ordered = [...methods].sort((a, b) => Number(b.id === chosen) - Number(a.id === chosen));
+  const found = ordered.find((m) => m.objection(input) === null);
   if (!found) throw new Error("every rule set has a method that always applies");
   return found;
 }

@@ -1,5 +1,6 @@
-/** Making the lines of a calculation, with the answer to "why?" on each. */
+/** Making the lines of a calculation, with the answer to "why?" on each, written only when somebody asks. */
 import { showNumber, showPercent, showVA } from "../units.ts";
+import type { Why } from "../why.ts";
 import type { CountedLoad, Line } from "./types.ts";
 
 export const sum = (loads: readonly { va: number }[]): number => loads.reduce((total, l) => total + l.va, 0);
@@ -17,11 +18,42 @@ export interface LineInput {
   connectedVA: number;
   factor: number;
   rule: string;
-  because: string;
+  /** In words, or how to put it into words. */
+  because: string | (() => string);
   parts?: Line["parts"];
-  changes?: string[];
-  assumes?: string[];
+  changes?: readonly string[];
+  assumes?: readonly string[];
+  tierOf?: string;
 }
+
+type Explained = Omit<Why, "figure" | "rule" | "value"> & { value?: string };
+
+/** A line that puts its "why?" into words only when somebody asks. */
+class ExplainedLine implements Line {
+  readonly #explain: () => Explained;
+  constructor(
+    readonly label: string,
+    readonly connectedVA: number,
+    readonly factor: number,
+    readonly countedVA: number,
+    readonly rule: string,
+    readonly parts: Line["parts"],
+    readonly tierOf: string | undefined,
+    explain: () => Explained,
+  ) {
+    this.#explain = explain;
+  }
+  get why(): Why {
+    return { figure: this.label, value: showVA(this.countedVA), ...this.#explain(), rule: this.rule };
+  }
+  /** JSON has the answer too; a getter of a class would not be written. */
+  toJSON() {
+    const { label, connectedVA, factor, countedVA, rule, parts, tierOf, why } = this;
+    return { label, connectedVA, factor, countedVA, rule, parts, tierOf, why };
+  }
+}
+
+const NONE: readonly string[] = [];
 
 /** A line that counts `connectedVA` at `factor`. */
 export function factorLine({
@@ -31,68 +63,79 @@ export function factorLine({
   rule,
   because,
   parts = [],
-  changes,
-  assumes,
+  changes = NONE,
+  assumes = NONE,
+  tierOf,
 }: LineInput): Line {
   const countedVA = connectedVA * factor;
-  return {
-    label,
-    connectedVA,
-    factor,
-    countedVA,
-    rule,
-    parts,
-    why: {
-      figure: label,
-      value: showVA(countedVA),
-      formula: `connected load x demand factor; ${because}`,
-      numbers: `${showVA(connectedVA)} x ${showPercent(factor)} = ${showVA(countedVA)}`,
-      rule,
-      assumes: assumes ?? [],
-      changes: changes ?? [],
-    },
-  };
+  return new ExplainedLine(label, connectedVA, factor, countedVA, rule, parts, tierOf, () => ({
+    formula: `connected load x demand factor; ${typeof because === "string" ? because : because()}`,
+    numbers: `${showVA(connectedVA)} x ${showPercent(factor)} = ${showVA(countedVA)}`,
+    assumes: [...assumes],
+    changes: [...changes],
+  }));
 }
+
+/** A line whose counted figure is not one factor of its loads: a table, a minimum, a sum of shares. */
+export function countedLine(
+  label: string,
+  loads: readonly CountedLoad[],
+  countedVA: number,
+  rule: string,
+  explain: () => { value?: string; formula: string; numbers: string; assumes?: string[]; changes?: string[] },
+): Line {
+  const connectedVA = sum(loads);
+  const factor = connectedVA > 0 ? countedVA / connectedVA : 1;
+  return new ExplainedLine(label, connectedVA, factor, countedVA, rule, partsOf(loads), undefined, () => ({
+    assumes: [],
+    changes: [],
+    ...explain(),
+  }));
+}
+
+/** One step of a tiered sum: up to so many VA at this factor. */
+export interface Tier {
+  upToVA: number;
+  factor: number;
+}
+
+const TIER_CHANGES = ["A smaller or gas appliance in this group", "A correction of the floor area or a nameplate"];
 
 /**
  * A total taken in tiers: each tier's part of the total at its own factor.
- * @param tiers upper end of each tier in VA (the last Infinity) with its factor
+ * @param tiers ascending, the last without an end
  */
-export function tieredLines(
-  label: string,
-  parts: Line["parts"],
-  tiers: readonly { upTo: number; factor: number }[],
-  rule: string,
-): Line[] {
+export function tieredLines(label: string, parts: Line["parts"], tiers: readonly Tier[], rule: string): Line[] {
   const total = sum(parts);
   const lines: Line[] = [];
   let from = 0;
-  for (const { upTo, factor } of tiers) {
-    const share = Math.max(0, Math.min(total, upTo) - from);
+  for (const { upToVA, factor } of tiers) {
+    const beginning = from;
+    const share = Math.max(0, Math.min(total, upToVA) - from);
     if (share > 0 || from === 0) {
       const span =
         from === 0
-          ? `first ${showNumber(upTo / 1000)} kVA`
-          : upTo === Number.POSITIVE_INFINITY
+          ? `first ${showNumber(upToVA / 1000)} kVA`
+          : upToVA === Number.POSITIVE_INFINITY
             ? `above ${showNumber(from / 1000)} kVA`
-            : `${showNumber(from / 1000)} to ${showNumber(upTo / 1000)} kVA`;
-      lines.push({
-        tierOf: label,
-        ...factorLine({
+            : `${showNumber(from / 1000)} to ${showNumber(upToVA / 1000)} kVA`;
+      lines.push(
+        factorLine({
+          tierOf: label,
           label: `${label}, ${span}`,
           connectedVA: share,
           factor,
           rule,
-          because:
-            from === 0
-              ? `the first ${showVA(upTo)} of the ${showVA(total)} is counted at ${showPercent(factor)}`
-              : `${showPercent(factor)} because it lies above the first ${showVA(from)} of ${showVA(total)}`,
+          because: () =>
+            beginning === 0
+              ? `the first ${showVA(upToVA)} of the ${showVA(total)} is counted at ${showPercent(factor)}`
+              : `${showPercent(factor)} because it lies above the first ${showVA(beginning)} of ${showVA(total)}`,
           parts: from === 0 ? parts : [],
-          changes: ["A smaller or gas appliance in this group", "A correction of the floor area or a nameplate"],
+          changes: TIER_CHANGES,
         }),
-      });
+      );
     }
-    from = upTo;
+    from = upToVA;
   }
   return lines;
 }

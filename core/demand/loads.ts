@@ -1,5 +1,5 @@
 /** The ledger of a case as the methods want it: volt-amperes of every load, quantities worked in. */
-import type { CaseDocument, Load } from "../case/document/types.ts";
+import type { CaseDocument, Load, LoadKindId } from "../case/document/types.ts";
 import type { Codebook } from "../codebook/types.ts";
 import type { CountedLoad } from "./types.ts";
 
@@ -10,24 +10,42 @@ export const caseVolts = (document: CaseDocument, codebook: Codebook): number =>
 export const loadName = ({ label, kind }: Pick<Load, "label" | "kind">, { loadKinds }: Codebook): string =>
   label || loadKinds.find((k) => k.kind === kind)?.label || kind;
 
+export const ofKind = (loads: readonly CountedLoad[], ...kinds: LoadKindId[]): CountedLoad[] =>
+  loads.filter((l) => kinds.includes(l.kind));
+
+/** A load of the case, counted as it stands on the supply. */
+export function countedLoad(load: Load, codebook: Codebook, volts: number): CountedLoad {
+  const kind = codebook.loadKinds.find((k) => k.kind === load.kind);
+  const quantity = load.quantity ?? 1;
+  const unitVA = kind?.fixedVA ?? load.va ?? (load.amps === undefined ? 0 : load.amps * (load.volts ?? volts));
+  return {
+    id: load.id,
+    kind: load.kind,
+    label: loadName(load, codebook),
+    va: unitVA * quantity,
+    unitVA,
+    quantity,
+    existing: load.existing ?? true,
+    controlled: load.controlled ?? quantity,
+    ...(load.phase !== undefined && { phase: load.phase }),
+    socketOnControl: load.socketOnControl ?? false,
+    slow: load.kind === "ev-charger" && load.va === undefined && (load.volts ?? volts) < volts,
+    ...(load.interlockedWith !== undefined && { interlockedWith: load.interlockedWith }),
+    ...(load.managed !== undefined && { managed: load.managed }),
+    ...(load.ampsFrom === "mca" && { note: "MCA of the label, on the high side" }),
+  };
+}
+
+/** Loads of a case are never changed in place, so what one comes to is worked out once. */
+const counted = new WeakMap<Load, { codebook: Codebook; volts: number; load: CountedLoad }>();
+
 export function countedLoads(document: CaseDocument, codebook: Codebook): CountedLoad[] {
   const volts = caseVolts(document, codebook);
   return document.loads.map((load) => {
-    const kind = codebook.loadKinds.find((k) => k.kind === load.kind);
-    const quantity = load.quantity ?? 1;
-    const unitVA = kind?.fixedVA ?? load.va ?? (load.amps === undefined ? 0 : load.amps * (load.volts ?? volts));
-    return {
-      id: load.id,
-      kind: load.kind,
-      label: loadName(load, codebook),
-      va: unitVA * quantity,
-      unitVA,
-      quantity,
-      existing: load.existing ?? true,
-      controlled: load.controlled ?? quantity,
-      ...(load.phase !== undefined && { phase: load.phase }),
-      socketOnControl: load.socketOnControl ?? false,
-      ...(load.ampsFrom === "mca" && { note: "MCA of the label, on the high side" }),
-    };
+    const known = counted.get(load);
+    if (known?.codebook === codebook && known.volts === volts) return known.load;
+    const made = countedLoad(load, codebook, volts);
+    counted.set(load, { codebook, volts, load: made });
+    return made;
   });
 }

@@ -1,25 +1,60 @@
 /** The stated maximum of a measurement in volt-amperes, and loads that came or will come after it. */
 import type { Measured } from "../case/document/types.ts";
+import { chargerLines } from "./chargers.ts";
 import { factorLine, partsOf } from "./lines.ts";
-import type { DemandInput, Line } from "./types.ts";
+import type { CountedLoad, DemandInput, Line } from "./types.ts";
 
-export function measuredMaxVA(measured: Measured | null | undefined, volts: number): number | null {
-  if (!measured?.max) return null;
-  return measured.max.unit === "kW" ? measured.max.value * 1000 : measured.max.value * volts;
+/** The measurement of what is computed: of the whole home, or of the conductors to one panel. */
+export const measuredAt = ({ document, at }: Pick<DemandInput, "document" | "at">): Measured | null =>
+  (at === "supply" ? document.measured : document.panels.find((p) => p.id === at)?.measured) ?? null;
+
+/** Whether a measurement states its maximum, as one figure or by phase. */
+export const hasMaximum = (measured: Measured): boolean =>
+  measured.max?.value !== undefined || measured.maxByPhaseA !== undefined;
+
+/** Highest measured demand by phase, VA; one entry where there is one maximum. */
+export function measuredMaxVA(measured: Measured | null, volts: number): number[] {
+  if (measured?.maxByPhaseA) return measured.maxByPhaseA.map((a) => a * volts);
+  if (!measured?.max) return [0];
+  return [measured.max.unit === "kW" ? measured.max.value * 1000 : measured.max.value * volts];
 }
 
-/** Loads marked `existing: false` were not there to be measured: each is added at its nameplate. */
-export function newLoadLines({ loads }: DemandInput, rule: string): Line[] {
-  return loads
-    .filter((l) => !l.existing)
-    .map((load) =>
-      factorLine({
-        label: `${load.label} (new)`,
-        connectedVA: load.va,
-        factor: 1,
-        rule,
-        because: "it was not there while the demand was measured",
-        parts: partsOf([load]),
-      }),
-    );
+/** Loads marked `existing: false` were not there to be measured: each is added, a charger by its own rules. */
+function newLoadLines(input: DemandInput, added: readonly CountedLoad[], rule: string): Line[] {
+  return [
+    ...added
+      .filter((l) => l.kind !== "ev-charger")
+      .map((load) =>
+        factorLine({
+          label: `${load.label} (new)`,
+          connectedVA: load.va,
+          factor: 1,
+          rule,
+          because: () => "it was not there while the demand was measured",
+          parts: partsOf([load]),
+        }),
+      ),
+    ...chargerLines({ ...input, loads: added }),
+  ];
+}
+
+/**
+ * The measured maximum with what came after it: of the phase that comes out highest, where there are three. What is new
+ * and has no phase recorded is taken on the highest one.
+ * @param line makes the line of a measured maximum, VA
+ */
+export function measuredLines(input: DemandInput, rule: string, line: (maximumVA: number) => Line): Line[] {
+  const maxima = measuredMaxVA(measuredAt(input), input.volts);
+  const added = input.loads.filter((l) => !l.existing);
+  const highest = maxima.indexOf(Math.max(...maxima));
+  const phases = maxima.map((maximumVA, i) => [
+    line(maximumVA),
+    ...newLoadLines(
+      input,
+      maxima.length === 1 ? added : added.filter((l) => (l.phase === undefined ? i === highest : l.phase === i + 1)),
+      rule,
+    ),
+  ]);
+  const counted = (lines: readonly Line[]) => lines.reduce((t, l) => t + l.countedVA, 0);
+  return phases.reduce((most, lines) => (counted(lines) > counted(most) ? lines : most));
 }

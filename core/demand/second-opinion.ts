@@ -5,11 +5,13 @@
 import type { CaseDocument, LoadKindId, MethodId } from "../case/document/types.ts";
 import { codebookOf } from "../codebook/index.ts";
 import type { Codebook } from "../codebook/types.ts";
-import { showA, showVA } from "../units.ts";
+import { showA, showPercent, showVA } from "../units.ts";
 import { demandInput, demandVA } from "./calculate.ts";
-import { countedLoads } from "./loads.ts";
-import { HEATING_KINDS, ofKind } from "./nec-general.ts";
+import { countedLoads, ofKind } from "./loads.ts";
+import { HEATING_KINDS } from "./nec/general.ts";
+import { LIGHTING_VA_PER_FT2, TIERS } from "./nec/rules.ts";
 import type { CountedLoad, DemandInput, DemandMethod } from "./types.ts";
+import { DIVERSITY } from "./uk/rules.ts";
 
 export interface Suspicion {
   /** What was probably done, in words. */
@@ -27,6 +29,11 @@ export interface SecondOpinion {
   explains: Suspicion[];
   text: string;
 }
+
+const [dwellingTier, dwellingRest] = TIERS.dwellingUnit;
+const [existingTier] = TIERS.existingDwelling;
+/** What it makes where the first tier of the one method is taken for that of the other, VA. */
+const TIER_DIFFERENCE_VA = (dwellingTier.upToVA - existingTier.upToVA) * (dwellingTier.factor - dwellingRest.factor);
 
 /** Totals within this share of each other are taken as the same. */
 const SAME = 0.006;
@@ -51,6 +58,8 @@ function suspicions(
   const { volts } = input;
   const total = (l: readonly CountedLoad[], d = document, m = method) =>
     demandVA(m, demandInput(d, codebook, ratingA, l));
+  const asEntered = (l: readonly CountedLoad[]) =>
+    demandVA(method, { ...demandInput(document, codebook, ratingA, l), asEntered: true });
   const found: { text: string; totalVA: number }[] = [];
   const add = (text: string, totalVA: number) => found.push({ text, totalVA });
   const charger = (va: number): CountedLoad => ({
@@ -63,12 +72,13 @@ function suspicions(
     existing: true,
     controlled: 1,
     socketOnControl: false,
+    slow: false,
   });
   const own = total(loads);
 
   add("Everything was added up at 100 %: no demand factor was applied", connectedVA(input, method));
   for (const other of codebook.methods)
-    if (other.id !== method.id && other.calculate(input).applies)
+    if (other.id !== method.id && other.objection(input) === null)
       add(`The ${other.name.toLowerCase()} was used (${other.rule})`, total(loads, document, other));
   if (chargerA > 0) {
     const { va } = codebook.charging.counted(chargerA, volts, "outside-125");
@@ -77,7 +87,7 @@ function suspicions(
     if (va !== nameplate) add(`The charger of ${showA(chargerA)} is in the total already, at 100 %`, own + nameplate);
     if (codebook.asksFor.evTreatment)
       add(
-        `The charger of ${showA(chargerA)} was put among the other loads, at 40 %`,
+        `The charger of ${showA(chargerA)} was put among the other loads, at ${showPercent(dwellingRest.factor)}`,
         total([...loads, charger(nameplate)]),
       );
   }
@@ -85,13 +95,13 @@ function suspicions(
   if (codebook.region === "us") {
     if (document.dwelling.floorArea)
       add(
-        "General lighting (3 VA/ft²) was forgotten",
+        `General lighting (${LIGHTING_VA_PER_FT2} VA/ft²) was forgotten`,
         total(loads, { ...document, dwelling: { ...document.dwelling, floorArea: null } }),
       );
     if (ofKind(loads, "small-appliance-circuit").length > 0)
-      add("The small-appliance circuits were forgotten", total(without(loads, "small-appliance-circuit")));
+      add("The small-appliance circuits were forgotten", asEntered(without(loads, "small-appliance-circuit")));
     if (ofKind(loads, "laundry-circuit").length > 0)
-      add("The laundry circuit was forgotten", total(without(loads, "laundry-circuit")));
+      add("The laundry circuit was forgotten", asEntered(without(loads, "laundry-circuit")));
     const heating = ofKind(loads, ...HEATING_KINDS);
     const cooling = ofKind(loads, "air-conditioning");
     if (heating.length > 0 && cooling.length > 0) {
@@ -105,10 +115,10 @@ function suspicions(
       add("Heating and cooling were forgotten", total(without(loads, ...HEATING_KINDS, "air-conditioning")));
     if (method.id === "nec-220.83") {
       const general = connectedVA(input, method);
-      if (general > 10_000) add("10 kVA instead of 8 kVA was taken at 100 %", own + 0.6 * 2000);
+      if (general > dwellingTier.upToVA) add("10 kVA instead of 8 kVA was taken at 100 %", own + TIER_DIFFERENCE_VA);
     }
-    if (method.id === "nec-220.82" && connectedVA(input, method) > 10_000)
-      add("8 kVA instead of 10 kVA was taken at 100 %", own - 0.6 * 2000);
+    if (method.id === "nec-220.82" && connectedVA(input, method) > dwellingTier.upToVA)
+      add("8 kVA instead of 10 kVA was taken at 100 %", own - TIER_DIFFERENCE_VA);
     if (method.id === "nec-standard") {
       const cooking = ofKind(loads, "range", "oven", "cooktop");
       const cookingVA = own - total(without(loads, "range", "oven", "cooktop"));
@@ -129,7 +139,10 @@ function suspicions(
       add(`The ${name} ${kind === "socket-circuit" ? "were" : "was"} forgotten`, rest);
     }
     if (ofKind(loads, "cooker").some((l) => l.socketOnControl))
-      add("The 5 A for the socket on the cooker control was forgotten", own - 5 * volts);
+      add(
+        `The ${showA(DIVERSITY.cooker.socketA)} for the socket on the cooker control was forgotten`,
+        own - DIVERSITY.cooker.socketA * volts,
+      );
   }
   return { own, found };
 }

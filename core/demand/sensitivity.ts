@@ -3,8 +3,7 @@ import type { CaseDocument, LoadKindId } from "../case/document/types.ts";
 import { codebookOf } from "../codebook/index.ts";
 import { showA } from "../units.ts";
 import { demandInput, demandVA } from "./calculate.ts";
-import { countedLoads } from "./loads.ts";
-import { ofKind } from "./nec-general.ts";
+import { countedLoads, ofKind } from "./loads.ts";
 import type { Calculation, CountedLoad } from "./types.ts";
 
 export interface Change {

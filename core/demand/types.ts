@@ -1,5 +1,5 @@
 /** What a demand method is given and what it answers. */
-import type { CaseDocument, LoadKindId, MethodId } from "../case/document/types.ts";
+import type { CaseDocument, ClampLimit, LoadKindId, MethodId } from "../case/document/types.ts";
 import type { Codebook } from "../codebook/types.ts";
 import type { Why } from "../why.ts";
 
@@ -17,6 +17,12 @@ export interface CountedLoad {
   controlled: number;
   phase?: 1 | 2 | 3;
   socketOnControl: boolean;
+  /** A charging lead at the volts of a general-purpose outlet, whose use the general loads hold already. */
+  slow: boolean;
+  /** A charger that never runs together with this load. */
+  interlockedWith?: string;
+  /** A charger that clamps hold back. */
+  managed?: readonly ClampLimit[];
   /** Words that the sheet puts beside the load, e.g. that its current is the MCA. */
   note?: string;
 }
@@ -28,6 +34,14 @@ export interface DemandInput {
   ratingA: number;
   /** Line to line (US) or line to earth (UK), V. */
   volts: number;
+  /** What is computed: the whole dwelling on its supply, or only the loads behind one panel. */
+  at: "supply" | (string & {});
+  /** The dwelling's general lighting and least circuits are on it; not so on a feeder. */
+  general: boolean;
+  /** Clamps that hold chargers back here: "supply", or panels by id. */
+  guards: readonly string[];
+  /** Only what was entered: the least circuits that every dwelling is counted with are left out. */
+  asEntered?: true;
 }
 
 /** One line of a calculation; the counted VA of all lines add up to the demand. */
@@ -37,7 +51,7 @@ export interface Line {
   factor: number;
   countedVA: number;
   rule: string;
-  why: Why;
+  readonly why: Why;
   /** Tiers of one sum share its name; their loads stand on the first. */
   tierOf?: string;
   /** The loads that went into it. */
@@ -46,14 +60,10 @@ export interface Line {
 
 /** What a method answers; the shared figures (amperes, headroom) are worked out once, in `calculate`. */
 export interface MethodResult {
-  applies: boolean;
-  /** Why the method does not apply. */
-  why?: string;
   lines: Line[];
   /** Loads that are left out by rule, with the reason. */
   leftOut: { label: string; va: number; reason: string; rule: string }[];
   assumptions: string[];
-  formula?: string;
 }
 
 export interface DemandMethod {
@@ -64,6 +74,10 @@ export interface DemandMethod {
   governsBecause: string;
   /** True where the charger may stand among the loads, before the demand factor. */
   takesChargerInside: boolean;
+  /** It rests on what was measured, not on the ledger. */
+  measures: boolean;
+  /** Why the method does not apply here, in words; null where it does. */
+  objection(input: DemandInput): string | null;
   calculate(input: DemandInput): MethodResult;
 }
 
@@ -79,5 +93,5 @@ export interface Calculation {
   lines: Line[];
   leftOut: MethodResult["leftOut"];
   assumptions: string[];
-  explain: { demandVA: Why; demandA: Why; headroomA: Why };
+  explain: { readonly demandVA: Why; readonly demandA: Why; readonly headroomA: Why };
 }

@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { assess } from "../assess.ts";
 import type { CaseDocument, Panel, Supply } from "../case/document/types.ts";
 import { ukCase, usCase, usCaseOn } from "../testing/cases.ts";
-import type { FindingCode } from "./findings.ts";
+import type { FindingCode } from "./types.ts";
 
 const onPanel = (base: CaseDocument, changes: Partial<Panel>): CaseDocument => ({
   ...base,
@@ -68,6 +68,18 @@ const FAULTS: Record<FindingCode, readonly [faulty: CaseDocument, sound: CaseDoc
   "emergency-disconnect-missing": [
     onSupply(usCase(), { emergencyDisconnect: false }),
     onSupply(usCase(), { emergencyDisconnect: true }),
+  ],
+  "rcd-missing": [
+    { ...onPanel(uk100, { circuits: [{ id: "c", rcd: "none" }] }), charger: { panel: "main", circuit: "c" } },
+    { ...onPanel(uk100, { circuits: [{ id: "c", rcd: "A" }] }), charger: { panel: "main", circuit: "c" } },
+  ],
+  "gfci-missing": [
+    { ...usCase({ outlets: [{ id: "o", type: "14-50", gfci: false }] }), charger: { outlet: "o" } },
+    { ...usCase({ outlets: [{ id: "o", type: "14-50", gfci: true }] }), charger: { outlet: "o" } },
+  ],
+  "permission-open": [
+    { ...usCase(), enquiry: { permissions: { owner: "asked" } } },
+    { ...usCase(), enquiry: { permissions: { owner: "not-needed" } } },
   ],
   "permission-refused": [
     { ...usCase(), enquiry: { permissions: { association: "refused" } } },

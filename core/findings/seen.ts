@@ -1,5 +1,7 @@
 /** Faults that only a person on site can see; ticked in the survey, weighed and explained here. */
 import type { Region } from "../panel/slots.ts";
+import type { ReasonCode } from "../ways/reasons.ts";
+import { IN_PASSING, type Price, price } from "../work/work.ts";
 
 export const SEEN_CODES = [
   "bonding-absent",
@@ -20,6 +22,11 @@ export interface SeenFault {
   text: string;
   todo: string;
   rule: Record<Region, string>;
+  reason: ReasonCode;
+  /** What it is a fault of: a new panel takes the panel's faults with it. */
+  goesWith: "panel" | "supply";
+  /** What mending it costs; none where only a new panel or another path will do. */
+  price?: Price;
 }
 
 export const SEEN_FAULTS: readonly SeenFault[] = [
@@ -30,6 +37,8 @@ export const SEEN_FAULTS: readonly SeenFault[] = [
     text: "Heat marks at a terminal or bus: something has been overloaded or loose",
     todo: "Leave it isolated, find the cause, and renew what was hot before anything is added",
     rule: { us: "NEC 110.12(B)", uk: "BS 7671 134.1.1, 526.1" },
+    reason: "board-unsafe",
+    goesWith: "panel",
   },
   {
     code: "do-not-disturb",
@@ -38,6 +47,8 @@ export const SEEN_FAULTS: readonly SeenFault[] = [
     text: "The board is of an old type that may hold asbestos or break when touched",
     todo: "Keep the cover on; plan a separate board or a change by people equipped for it",
     rule: { us: "NEC 110.3(B)", uk: "BS 7671 132.16" },
+    reason: "board-unsafe",
+    goesWith: "panel",
   },
   {
     code: "bonding-absent",
@@ -46,6 +57,9 @@ export const SEEN_FAULTS: readonly SeenFault[] = [
     text: "No bonding was found at the water or gas pipe",
     todo: "Bond it before the charger is energised",
     rule: { us: "NEC 250.104", uk: "BS 7671 411.3.1.2, 544.1" },
+    reason: "fault-on-path",
+    goesWith: "supply",
+    price: price([120, 240, 480], [80, 150, 300], [1, 3, 7]),
   },
   {
     code: "doubled-lug",
@@ -54,6 +68,9 @@ export const SEEN_FAULTS: readonly SeenFault[] = [
     text: "Two conductors share a terminal made for one",
     todo: "Give each its own terminal, torqued to the maker's figure",
     rule: { us: "NEC 110.14(A)", uk: "BS 7671 526.2" },
+    reason: "fault-on-path",
+    goesWith: "panel",
+    price: price([40, 80, 160], [30, 60, 110], [0, 1, 2]),
   },
   {
     code: "working-space",
@@ -62,6 +79,9 @@ export const SEEN_FAULTS: readonly SeenFault[] = [
     text: "The working space in front is too small or full of things",
     todo: "Have it cleared, or place new equipment elsewhere",
     rule: { us: "NEC 110.26(A)", uk: "BS 7671 132.12, 513.1" },
+    reason: "fault-on-path",
+    goesWith: "supply",
+    price: IN_PASSING,
   },
   {
     code: "corrosion",
@@ -70,6 +90,9 @@ export const SEEN_FAULTS: readonly SeenFault[] = [
     text: "Corrosion or traces of water inside the enclosure",
     todo: "Find where the water comes in; renew what is corroded",
     rule: { us: "NEC 110.11, 312.2", uk: "BS 7671 512.2, 522.3" },
+    reason: "fault-on-path",
+    goesWith: "panel",
+    price: price([150, 380, 900], [110, 280, 650], [2, 5, 14]),
   },
   {
     code: "gland-unsealed",
@@ -78,5 +101,8 @@ export const SEEN_FAULTS: readonly SeenFault[] = [
     text: "An opening or cable entry of the enclosure is not closed",
     todo: "Close it with a fitting or plate of the enclosure's rating",
     rule: { us: "NEC 110.12(A), 312.5", uk: "BS 7671 416.2, 421.1.201" },
+    reason: "fault-on-path",
+    goesWith: "panel",
+    price: price([10, 25, 60], [10, 20, 45], [0, 0, 1]),
   },
 ];

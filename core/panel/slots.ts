@@ -13,26 +13,31 @@ export const poleStep = (region: Region): number => (region === "us" ? 2 : 1);
 /** Spaces a device stands in, first pole first; empty where its place is not recorded. */
 export function positionsOf(circuit: Circuit, region: Region): number[] {
   if (circuit.position === undefined) return [];
-  const first = circuit.position;
-  return Array.from({ length: circuit.poles ?? 1 }, (_, i) => first + i * poleStep(region));
+  const step = poleStep(region);
+  const positions: number[] = [];
+  for (let i = 0; i < (circuit.poles ?? 1); i++) positions.push(circuit.position + i * step);
+  return positions;
 }
 
 /** Halves of spaces a device takes; the outer pair of a quad takes the first half above and the second below. */
 export function slotsOf(circuit: Circuit, region: Region): string[] {
-  const positions = positionsOf(circuit, region);
-  return positions.flatMap((p, i) => {
+  const slots: string[] = [];
+  for (const [i, p] of positionsOf(circuit, region).entries())
     switch (circuit.half) {
       case "a":
       case "b":
-        return [`${p}${circuit.half}`];
+        slots.push(`${p}${circuit.half}`);
+        break;
       case "outer":
-        return [`${p}${i === 0 ? "a" : "b"}`];
+        slots.push(`${p}${i === 0 ? "a" : "b"}`);
+        break;
       case "inner":
-        return [`${p}${i === 0 ? "b" : "a"}`];
+        slots.push(`${p}${i === 0 ? "b" : "a"}`);
+        break;
       default:
-        return [`${p}a`, `${p}b`];
+        slots.push(`${p}a`, `${p}b`);
     }
-  });
+  return slots;
 }
 
 /** A blank plate covers a space and takes none. */
@@ -82,8 +87,12 @@ export function firstPlace(
   spaces: number,
   region: Region,
 ): number | null {
-  for (let position = 1; position <= spaces; position++)
-    if (placeProblem({ id: "new", ...device, position }, others, spaces, region) === null) return position;
+  const taken = takenSlots(others, region);
+  for (let position = 1; position <= spaces; position++) {
+    const asked = { id: "new", ...device, position };
+    const within = Math.max(...positionsOf(asked, region)) <= spaces;
+    if (within && slotsOf(asked, region).every((slot) => !taken.has(slot))) return position;
+  }
   return null;
 }
 

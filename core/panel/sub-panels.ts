@@ -45,7 +45,7 @@ export function mayFeed(document: CaseDocument, id: string): Panel[] {
 
 /** A new panel fed from another; its ratings are still to be read. */
 export const addSubPanel = (from: string, id: string, name: string): Patch => [
-  { op: "add", path: "/panels/-", value: { id, name, fedFrom: from, feeder: {}, condition: "sound", circuits: [] } },
+  { op: "add", path: "/panels/-", value: { id, name, fedFrom: from, feeder: {}, circuits: [] } },
 ];
 
 /**

@@ -46,6 +46,10 @@ export const DISTANCE_UNITS: UnitNames = { mi: "mi", mile: "mi", miles: "mi", km
 export const AMPERE_UNITS: UnitNames = { a: "A", amp: "A", amps: "A" };
 export const ENERGY_UNITS: UnitNames = { kwh: "kWh" };
 export const OHM_UNITS: UnitNames = { ohm: "ohm", ohms: "ohm", Ω: "ohm", ω: "ohm" };
+export const DAY_UNITS: UnitNames = { d: "days", day: "days", days: "days" };
+export const MINUTE_UNITS: UnitNames = { min: "min", mins: "min", minute: "min", minutes: "min" };
+/** A maximum demand as meters and recorders show it. */
+export const DEMAND_UNITS: UnitNames = { ...AMPERE_UNITS, kw: "kW" };
 export const NO_UNITS: UnitNames = {};
 
 /**

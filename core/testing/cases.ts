@@ -83,3 +83,111 @@ export function usCaseOn(ratingA: number): CaseDocument {
   const base = usCase({ supply: { system: "split-phase-120-240", ratingA } });
   return { ...base, panels: base.panels.map((p) => ({ ...p, mainA: ratingA, busA: ratingA })) };
 }
+
+/** A home on 200 A of which everything has been read: nothing is left to confirm. */
+export function knownUsHome(changes: Partial<CaseDocument> = {}): CaseDocument {
+  return usCase({
+    supply: {
+      system: "split-phase-120-240",
+      ratingA: 200,
+      conductor: { size: "4/0 AWG", material: "al", type: "ser" },
+      emergencyDisconnect: true,
+    },
+    panels: [
+      {
+        id: "main",
+        name: "Main panel",
+        fedFrom: "supply",
+        mainA: 200,
+        busA: 200,
+        spaces: 30,
+        condition: "sound",
+        circuits: [
+          {
+            id: "c-range",
+            label: "Range",
+            position: 1,
+            poles: 2,
+            ratingA: 50,
+            status: "in-use",
+            conductor: { size: "6 AWG", material: "cu", type: "nm-b" },
+            loads: ["range"],
+          },
+          {
+            id: "c-dryer",
+            label: "Dryer",
+            position: 2,
+            poles: 2,
+            ratingA: 30,
+            status: "in-use",
+            conductor: { size: "10 AWG", material: "cu", type: "nm-b" },
+            loads: ["dryer"],
+          },
+        ],
+      },
+    ],
+    ...changes,
+  });
+}
+
+/** A home in the United Kingdom of which everything has been read, with room for a charger of 32 A. */
+export function knownUkHome(changes: Partial<CaseDocument> = {}): CaseDocument {
+  return ukCase({
+    supply: {
+      system: "single-phase-230",
+      ratingA: 100,
+      earthing: "tn-c-s",
+      looped: false,
+      zeOhm: 0.2,
+      conductor: { size: "25 mm2", material: "cu" },
+    },
+    panels: [
+      {
+        id: "main",
+        name: "Consumer unit",
+        fedFrom: "supply",
+        mainA: 100,
+        spaces: 12,
+        condition: "sound",
+        enclosure: "metal",
+        surgeProtection: true,
+        circuits: [
+          {
+            id: "c-lights",
+            label: "Lights",
+            position: 1,
+            poles: 1,
+            ratingA: 6,
+            rcd: "A",
+            status: "in-use",
+            loads: ["li"],
+          },
+          {
+            id: "c-ring",
+            label: "Ring",
+            position: 2,
+            poles: 1,
+            ratingA: 32,
+            rcd: "A",
+            status: "in-use",
+            conductor: { size: "2.5 mm2", material: "cu", type: "twin-earth" },
+            loads: ["s1"],
+          },
+        ],
+      },
+    ],
+    loads: [
+      { id: "li", kind: "lighting", va: 1000 },
+      { id: "s1", kind: "socket-circuit", amps: 13 },
+    ],
+    charger: {
+      maxA: 32,
+      connection: "hard-wired",
+      managed: true,
+      lostPenDetection: true,
+      dcDetection: true,
+      panel: "main",
+    },
+    ...changes,
+  });
+}

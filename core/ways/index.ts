@@ -1,22 +1,22 @@
-/** All ways, judged on one sheet; a new way is a folder and one line here. */
+/** All ways, each judged as the home after its work; a new way is a folder and one line here. */
 import type { CaseDocument, WayId } from "../case/document/types.ts";
-import type { Codebook } from "../codebook/types.ts";
-import { panelLimits, wholePanelLimit } from "../demand/feeders.ts";
-import type { Calculation, CountedLoad } from "../demand/types.ts";
-import { estimate } from "../estimate/estimate.ts";
-import type { NightNeed } from "../need/need.ts";
-import { countSpaces } from "../panel/spaces.ts";
-import { showKWh } from "../units.ts";
+import { type Judged, judgeProposal } from "../judge/judge.ts";
+import { strictReading } from "../judge/strict.ts";
+import { energyOfNight, managedEnergyKWh } from "../need/energy.ts";
+import { showA, showKWh } from "../units.ts";
+import type { Waterline } from "../waterline.ts";
+import { type Why, why } from "../why.ts";
+import { estimate } from "../work/work.ts";
 import { circuitSplitter } from "./circuit-splitter/index.ts";
 import { dedicatedCircuit } from "./dedicated-circuit/index.ts";
 import { dynamicLoadManagement } from "./dynamic-load-management/index.ts";
 import { existingOutlet } from "./existing-outlet/index.ts";
 import { panelChange } from "./panel-change/index.ts";
+import { type Reason, reason } from "./reasons.ts";
 import { reuseCircuit } from "./reuse-circuit/index.ts";
 import { separateBoard } from "./separate-board/index.ts";
 import { serviceUpgrade } from "./service-upgrade/index.ts";
-import { energyAtKWh, reason } from "./situation.ts";
-import type { Situation, Way, WayJudgement } from "./types.ts";
+import type { Proposal, Refused, Situation, Way, WayJudgement } from "./types.ts";
 
 export const WAYS: readonly Way[] = [
   existingOutlet,
@@ -31,75 +31,225 @@ export const WAYS: readonly Way[] = [
 
 export const wayOf = (id: WayId): Way => WAYS.find((w) => w.id === id) as Way;
 
-/** Gathers what the ways are judged on. */
-export function situation(
-  document: CaseDocument,
-  codebook: Codebook,
-  ratingA: number,
-  volts: number,
-  loads: readonly CountedLoad[],
-  calculation: Calculation,
-  need: NightNeed,
-): Situation {
-  const charger = document.charger ?? {};
-  const panel = document.panels.find((p) => p.id === charger.panel) ?? document.panels[0] ?? null;
-  const method = codebook.methods.find((m) => m.id === calculation.method);
-  const whole = wholePanelLimit(document, calculation, ratingA);
-  if (!method) throw new Error(`no method ${calculation.method}`);
-  return {
-    document,
-    codebook,
-    ratingA,
-    volts,
-    loads,
-    method,
-    calculation,
-    headroomA: ratingA - calculation.demandA,
-    whole,
-    limits: [...(whole ? [whole] : []), ...panelLimits(document, codebook, loads, panel?.id)],
-    need,
-    treatment: document.options?.evTreatment ?? "outside-125",
-    charger: {
-      maxA: charger.maxA ?? codebook.charging.usualMaxA,
-      settingsA: charger.settableA?.length ? [...charger.settableA].sort((a, b) => a - b) : codebook.charging.settingsA,
-      managed: charger.managed ?? true,
-      plug: charger.connection === "plug",
-    },
-    panel,
-    spaces: panel ? countSpaces(panel, codebook.charging.poles, codebook) : null,
-  };
+interface Outcome {
+  proposal: Proposal;
+  judged: Judged;
+  energyKWh: number;
 }
 
-/** Judges one way and adds what is worked out alike for all. */
-function judge(way: Way, s: Situation): WayJudgement {
-  const { energyPerNightKWh: own, volts, alsoTakes = [], ...found } = way.find(s);
-  const energyPerNightKWh = own ?? energyAtKWh(s, found.chargeA, volts);
-  const usable = found.verdict !== "ruled-out";
-  const meetsNeed = usable && energyPerNightKWh >= s.need.energyPerDayKWh - 1e-9;
-  const needReason = !usable
-    ? []
-    : [
-        meetsNeed
-          ? reason(
-              "meets-need",
-              `Gives the ${showKWh(s.need.energyPerDayKWh)} of a usual night`,
-              "Heron, charging need",
-            )
-          : reason(
-              "need-not-met",
-              `Gives ${showKWh(energyPerNightKWh)} of the ${showKWh(s.need.energyPerDayKWh)} needed a night`,
-              "Heron, charging need",
-            ),
-      ];
-  return {
+function outcomeOf(s: Situation, proposal: Proposal): Outcome {
+  const judged = judgeProposal(s, proposal);
+  const energyKWh =
+    judged.chargeA === 0
+      ? 0
+      : judged.guards.length > 0
+        ? managedEnergyKWh(s.need, judged.guards, judged.chargeA, s.home.volts, s.codebook.charging.leastOfferA)
+        : energyOfNight(s.need, judged.chargeA, proposal.placed.volts ?? s.home.volts);
+  return { proposal, judged, energyKWh };
+}
+
+/** The better of two outcomes first: what can be had, then the energy, then the current, then less work. */
+const better = (a: Outcome, b: Outcome): number =>
+  Number(a.judged.chargeA === 0) - Number(b.judged.chargeA === 0) ||
+  b.energyKWh - a.energyKWh ||
+  b.judged.chargeA - a.judged.chargeA ||
+  Number(b.judged.verdict === "ready") - Number(a.judged.verdict === "ready") ||
+  a.judged.items.length - b.judged.items.length ||
+  b.judged.circuitA - a.judged.circuitA ||
+  placeOf(a).localeCompare(placeOf(b));
+
+const placeOf = ({ proposal: { placed } }: Outcome): string => placed.outlet ?? placed.circuit ?? "";
+
+const isRefused = (p: Proposal | Refused): p is Refused => "refused" in p;
+
+function judgeWay(way: Way, s: Situation): { way: WayJudgement; after: CaseDocument | null } {
+  const proposals = way.propose(s);
+  const words = way.words[s.codebook.region];
+  const outcomes = proposals.flatMap((p) => (isRefused(p) ? [] : [outcomeOf(s, p)]));
+  const short = () => outcomes.length > 0 && outcomes.every((o) => o.judged.chargeA < wantedA(s));
+  for (const other of way.otherwise?.(s) ?? []) if (short()) outcomes.push(outcomeOf(s, other()));
+  outcomes.sort(better);
+  const [best] = outcomes;
+  if (!best)
+    return { way: refusal(s, way, unique(proposals.flatMap((p) => (isRefused(p) ? p.refused : [])))), after: null };
+  const { judged, energyKWh, proposal } = best;
+  const usable = judged.verdict !== "ruled-out" && judged.chargeA > 0;
+  const meetsNeed = usable && energyKWh >= s.need.energyPerDayKWh - 1e-9;
+  const notNeeded =
+    way.id === "service-upgrade" && s.path.links.every((l) => fitsAsItIs(s, l))
+      ? [reason("not-needed", `The ${s.codebook.words.supply} carries the charger as it is`, s.home.method.rule)]
+      : [];
+  const strict = usable ? strictReading(judged.home) : null;
+  const { cost, leadTimeDays } = estimate(judged.items, s.codebook);
+  const judgement: WayJudgement = {
     way: way.id,
-    name: way.name,
-    ...found,
-    reasons: [...found.reasons, ...needReason],
-    energyPerNightKWh,
+    name: words.name,
+    means: words.means,
+    verdict: judged.verdict,
+    onlyConfirm: judged.onlyConfirm,
+    chargeA: judged.chargeA,
+    circuitA: judged.circuitA,
+    reasons: unique([...judged.reasons, ...notNeeded, ...(usable ? [needReason(s, meetsNeed, energyKWh)] : [])]),
+    work: judged.items.map((item) => item.text),
+    workItems: judged.items,
+    cautions: strict ? [...judged.cautions, strict] : judged.cautions,
+    path: judged.links,
+    tightest: judged.tightest?.link ?? null,
+    unknowns: judged.unknowns,
+    leaves: way.leaves,
+    get explain() {
+      return explain(s, proposal, judged, energyKWh);
+    },
+    level: levelOf(s, judged),
+    spareA: spareOf(judged),
+    energyPerNightKWh: energyKWh,
     meetsNeed,
-    ...estimate([way.id, ...alsoTakes], s.codebook),
+    cost,
+    leadTimeDays,
+  };
+  if (judged.guards.length > 0) {
+    judgement.limitA = Math.min(...judged.guards.map((g) => g.limitA));
+    judgement.limits = judged.guards.map(({ at, limitA, name }) => ({ at, limitA, name }));
+  }
+  return { way: judgement, after: usable ? judged.after : null };
+}
+
+const unique = (reasons: readonly Reason[]): Reason[] => [
+  ...new Map(reasons.map((r) => [r.code + r.text, r])).values(),
+];
+
+/** The largest setting that the charger has, A. */
+const wantedA = ({ charger }: Situation): number => charger.settingsA.filter((a) => a <= charger.maxA).at(-1) ?? 0;
+
+function fitsAsItIs(s: Situation, link: Situation["path"]["links"][number]): boolean {
+  const { codebook, home } = s;
+  const addsA = codebook.charging.counted(wantedA(s), home.volts, "outside-125").va / home.volts;
+  return link.of === "circuit" || link.mayCarryA === null || link.carriesA + addsA <= link.mayCarryA + 1e-9;
+}
+
+const needReason = ({ need }: Situation, meets: boolean, energyKWh: number): Reason =>
+  meets
+    ? reason("meets-need", `Gives the ${showKWh(need.energyPerDayKWh)} of a usual night`, "Heron, charging need")
+    : reason(
+        "need-not-met",
+        `Gives ${showKWh(energyKWh)} of the ${showKWh(need.energyPerDayKWh)} needed a night`,
+        "Heron, charging need",
+      );
+
+/** A way that could not even be proposed: today's path, and why. */
+function refusal(s: Situation, { id, words, leaves }: Way, reasons: Reason[]): WayJudgement {
+  const [first] = reasons;
+  const { cost, leadTimeDays } = estimate([], s.codebook);
+  return {
+    way: id,
+    name: words[s.codebook.region].name,
+    means: words[s.codebook.region].means,
+    leaves,
+    verdict: "ruled-out",
+    onlyConfirm: false,
+    chargeA: 0,
+    circuitA: 0,
+    reasons,
+    work: [],
+    workItems: [],
+    cautions: [],
+    path: s.path.links,
+    tightest: null,
+    unknowns: s.path.links.flatMap((l) => l.unknowns),
+    get explain() {
+      return why("Charging current", showA(0), {
+        rule: first?.rule ?? "",
+        formula: "nothing to charge from in this way",
+        numbers: first?.text ?? "",
+      });
+    },
+    level: { ratingA: s.home.supplyA, demandA: s.home.demandA, chargingA: 0, limitA: null },
+    spareA: s.home.supplyA - s.home.demandA,
+    energyPerNightKWh: 0,
+    meetsNeed: false,
+    cost,
+    leadTimeDays,
   };
 }
 
-export const judgeAll = (s: Situation): WayJudgement[] => WAYS.map((way) => judge(way, s));
+/** Room that is left at the tightest link of the supply and the feeders, A; a managed charger gives way. */
+function spareOf({ home, before, guards, links }: Judged): number {
+  const carried = guards.length > 0 ? before.path.links : links;
+  const room = carried.flatMap((l) => (l.of === "circuit" || l.mayCarryA === null ? [] : [l.mayCarryA - l.carriesA]));
+  return room.length > 0 ? Math.min(...room) : home.supplyA - home.demandA;
+}
+
+/** The waterline of the tightest part: the supply, or the feeder or panel that decides. */
+function levelOf({ codebook }: Situation, { before, guards, chargeA, addsA, home }: Judged): Waterline {
+  const [supply, ...others] = guards.length > 0 ? guards : [];
+  if (supply) {
+    const tight = others.reduce(
+      (least, g) => (g.limitA - g.demandA < least.limitA - least.demandA ? g : least),
+      supply,
+    );
+    return {
+      ratingA: tight.ratingA,
+      ...(tight !== supply && { edge: "Feeder" }),
+      demandA: tight.demandA,
+      chargingA: chargeA === 0 ? 0 : Math.max(0, Math.min(chargeA, ...guards.map((g) => g.limitA - g.demandA))),
+      limitA: tight.limitA,
+    };
+  }
+  const heads = before.path.links.filter((l) => l.of === "supply" && l.mayCarryA !== null);
+  const least = heads.reduce(
+    (best, l) => ((l.mayCarryA ?? 0) < (best.mayCarryA ?? 0) ? l : best),
+    heads[0] ?? { kind: "supply", mayCarryA: home.supplyA },
+  );
+  return {
+    ratingA: least.mayCarryA ?? home.supplyA,
+    ...(least.kind !== "supply" && {
+      edge: least.kind === "supply-conductor" ? codebook.supplyConductor.name : codebook.words.mainPanel,
+    }),
+    demandA: before.home.demandA,
+    chargingA: Math.max(0, addsA),
+    limitA: null,
+  };
+}
+
+function explain(s: Situation, { placed }: Proposal, judged: Judged, energyKWh: number): Why {
+  const { before, tightest: tight, chargeA, addsA } = judged;
+  const cited = judged.cited();
+  const guard = judged.guards.reduce<Judged["guards"][number] | null>(
+    (least, g) => (least && least.limitA <= g.limitA ? least : g),
+    null,
+  );
+  if (guard)
+    return why(
+      "Limit of the managed charger",
+      showA(guard.limitA),
+      guard.cited,
+      [
+        ...judged.guards.map((g) => `Clamps: ${g.name}, ${showA(g.limitA)} of ${showA(g.ratingA)}`),
+        `A usual night leaves ${showKWh(energyKWh)}: the house is taken to draw 14 to 55 % of its governing demand by the hour (Heron's own assumption; measured days replace it)`,
+      ],
+      ["A larger supply", "A measurement of the home's own nights"],
+    );
+  const limit = tight && tight.mayCarryA !== null ? tight : null;
+  return why(
+    "Charging current",
+    showA(chargeA),
+    {
+      rule: cited.rule,
+      formula: placed.interlockedWith
+        ? `${s.codebook.sharing.cited.formula}; the larger of the two is counted`
+        : `the largest setting that every link carries; counted as ${cited.formula}`,
+      numbers: `${cited.numbers}; the demand goes from ${showA(before.home.demandA)} to ${showA(before.home.demandA + addsA)}${limit ? `; ${limit.name} carries ${showA(limit.carriesA)} of ${showA(limit.mayCarryA ?? 0)} (${limit.decidedBy})` : ""}`,
+    },
+    [...new Set(judged.unknowns.map((u) => `Not confirmed: ${u.text}`))],
+    [
+      ...(limit ? [`${showA(Math.max(0, limit.carriesA - (limit.mayCarryA ?? 0)))} more room at ${limit.name}`] : []),
+      "Measured demand instead of a calculation",
+      "A managed charger, which is held below the limit",
+    ],
+  );
+}
+
+export const judgeAll = (s: Situation): WayJudgement[] => WAYS.map((way) => judgeWay(way, s).way);
+
+/** One way with the home after its work; null where the way is ruled out. */
+export const judgeOne = (s: Situation, id: WayId) => judgeWay(wayOf(id), s);

@@ -1,5 +1,6 @@
 /** Choosing among the ways by the job's policy, and saying in two sentences why. */
 import type { Policy } from "../case/document/types.ts";
+import type { NightNeed } from "../need/need.ts";
 import { showA, showKWh, showNumber } from "../units.ts";
 import type { WayJudgement } from "./types.ts";
 
@@ -8,49 +9,66 @@ export interface Recommendation {
   because: string;
 }
 
-const spareA = ({ level }: WayJudgement) => level.ratingA - level.demandA - level.chargingA;
-
 /** Sorts the better way first; the first difference decides. */
 const ORDER: Record<Policy, readonly ((way: WayJudgement) => number)[]> = {
   "least-work": [(w) => w.cost.typical, (w) => w.leadTimeDays.typical],
   fastest: [(w) => w.leadTimeDays.typical, (w) => w.cost.typical],
   "most-current": [(w) => -w.chargeA, (w) => w.cost.typical],
-  "future-ready": [(w) => -spareA(w), (w) => w.cost.typical],
+  "future-ready": [(w) => -w.spareA, (w) => w.cost.typical],
 };
 const WON: Record<Policy, (way: WayJudgement) => string> = {
   "least-work": (w) => `the lowest typical cost (${money(w)})`,
-  fastest: (w) => `the shortest lead time (${w.leadTimeDays.typical} days)`,
+  fastest: (w) => `the shortest lead time (${days(w)})`,
   "most-current": (w) => `the most current (${showA(w.chargeA)})`,
-  "future-ready": (w) => `the most room left for later (${showA(spareA(w))})`,
+  "future-ready": (w) => `the most room left once what is planned is there (${showA(w.spareA)})`,
 };
 
 const money = ({ cost }: WayJudgement) => `${cost.currency === "GBP" ? "£" : "$"}${showNumber(cost.typical)}`;
+const days = ({ leadTimeDays: { typical } }: WayJudgement) => (typical === 1 ? "1 day" : `${showNumber(typical)} days`);
 
-export function recommend(ways: readonly WayJudgement[], policy: Policy, needKWh: number): Recommendation {
-  const usable = ways.filter((w) => w.verdict !== "ruled-out" && w.chargeA > 0);
+const compare = (keys: (typeof ORDER)[Policy]) => (a: WayJudgement, b: WayJudgement) =>
+  keys.map((k) => k(a) - k(b)).find((d) => Math.abs(d) > 1e-9) ?? 0;
+
+/** What would have to change for the need to be met by a way that does not meet it. */
+function whatWouldHaveToChange(way: WayJudgement, { energyPerDayKWh, hoursPerNight }: NightNeed): string {
+  const hours = hoursPerNight * (energyPerDayKWh / way.energyPerNightKWh);
+  return [
+    ...(hours <= 24
+      ? [`${showNumber(Math.ceil(hours * 10) / 10)} hours plugged in instead of ${showNumber(hoursPerNight)}`]
+      : []),
+    `a need of ${showKWh(way.energyPerNightKWh)}`,
+    ...(way.way === "service-upgrade" ? [] : ["a larger supply"]),
+    "a second way beside it",
+  ].join(", or ");
+}
+
+export function recommend(ways: readonly WayJudgement[], policy: Policy, need: NightNeed): Recommendation {
+  const usable = ways.filter((w) => w.verdict !== "ruled-out" && w.chargeA > 0 && w.energyPerNightKWh > 0);
+  if (need.hoursPerNight === 0)
+    return {
+      way: null,
+      because:
+        "The car is never plugged in while it may charge: no way gives it anything. The hours, or the cheap window, would have to change.",
+    };
   if (usable.length === 0)
     return { way: null, because: "No way can be taken as things stand. What rules each one out stands beside it." };
   const enough = usable.filter((w) => w.meetsNeed);
   if (enough.length === 0) {
-    const most = [...usable].sort(
+    const [most] = [...usable].sort(
       (a, b) => b.energyPerNightKWh - a.energyPerNightKWh || a.cost.typical - b.cost.typical,
-    )[0];
-    if (!most) throw new Error("a usable way was there a line above");
+    );
+    const way = most as WayJudgement;
     return {
-      way: most.way,
-      because: `${most.name} delivers the most, ${showKWh(most.energyPerNightKWh)} of ${showKWh(needKWh)} a night. To meet the need, more hours plugged in or a larger supply would have to come.`,
+      way: way.way,
+      because: `${way.name} delivers the most, ${showKWh(way.energyPerNightKWh)} of ${showKWh(need.energyPerDayKWh)} a night. To meet the need it would take ${whatWouldHaveToChange(way, need)}.`,
     };
   }
-  const keys = ORDER[policy];
-  const ranked = [...enough].sort((a, b) => keys.map((k) => k(a) - k(b)).find((d) => Math.abs(d) > 1e-9) ?? 0);
-  const [won, next] = ranked;
-  if (!won) throw new Error("a way that meets the need was there a line above");
+  const [won, next] = [...enough].sort(compare(ORDER[policy]));
+  const taken = won as WayJudgement;
   return {
-    way: won.way,
-    because: `${won.name} meets the need with ${WON[policy](won)}. ${
-      next
-        ? `${next.name} meets it too, at ${money(next)} and ${next.leadTimeDays.typical} days.`
-        : "No other way meets it."
+    way: taken.way,
+    because: `${taken.name} meets the need with ${WON[policy](taken)}. ${
+      next ? `${next.name} meets it too, at ${money(next)} and ${days(next)}.` : "No other way meets it."
     }`,
   };
 }

@@ -1,95 +1,114 @@
-/** What a way is judged on and what the judgement says. */
-import type { CaseDocument, EvTreatment, Panel, WayId } from "../case/document/types.ts";
-import type { Codebook } from "../codebook/types.ts";
-import type { PanelLimit } from "../demand/feeders.ts";
-import type { Calculation, CountedLoad, DemandMethod } from "../demand/types.ts";
-import type { Cost, Spread } from "../estimate/estimate.ts";
+/** What a way proposes and what the judge makes of it. */
+import type { CaseDocument, ClampLimit, WayId } from "../case/document/types.ts";
+import type { Codebook, Words } from "../codebook/types.ts";
 import type { NightNeed } from "../need/need.ts";
+import type { Region } from "../panel/slots.ts";
 import type { SpaceCount } from "../panel/spaces.ts";
+import type { Home } from "../path/home.ts";
+import type { Path } from "../path/links.ts";
+import type { Link, Unknown } from "../path/types.ts";
 import type { Waterline } from "../waterline.ts";
 import type { Why } from "../why.ts";
+import type { Cost, Spread, WorkItem } from "../work/work.ts";
+import type { Reason } from "./reasons.ts";
 
 export type Verdict = "ready" | "with-work" | "ruled-out";
 
-export const REASON_CODES = [
-  "headroom-short",
-  "no-space",
-  "conductor-limit",
-  "outlet-ungrounded",
-  "no-shared-circuit",
-  "no-outlet",
-  "out-of-reach",
-  "no-spare-circuit",
-  "not-managed",
-  "limit-below-house",
-  "need-not-met",
-  "meets-need",
-  "type-ac-upstream",
-  "board-unsafe",
-  "looped-supply",
-  "not-needed",
-] as const;
-export type ReasonCode = (typeof REASON_CODES)[number];
-
-export interface Reason {
-  code: ReasonCode;
-  text: string;
-  rule: string;
-}
-
 /** Everything about a case that more than one way asks for, worked out once. */
 export interface Situation {
+  home: Home;
   document: CaseDocument;
   codebook: Codebook;
-  ratingA: number;
-  volts: number;
-  loads: readonly CountedLoad[];
-  method: DemandMethod;
-  calculation: Calculation;
-  headroomA: number;
-  /** The one panel that carries everything, where it is smaller than the supply. */
-  whole: PanelLimit | null;
-  /** Feeders and buses on the way to the charger's panel. */
-  limits: readonly PanelLimit[];
+  /** Today's path to where the charger's circuit would start. */
+  path: Path;
   need: NightNeed;
-  treatment: EvTreatment;
   charger: { maxA: number; settingsA: readonly number[]; managed: boolean; plug: boolean };
-  /** The panel where the charger's circuit starts; null where none is recorded. */
-  panel: Panel | null;
+  /** Room in the panel where the circuit would start; null where its spaces were not counted. */
   spaces: SpaceCount | null;
 }
 
-/** What a way's own code decides; `judge` adds energy, need, price, lead time and the drawing. */
-export interface Finding {
+/** How the charger is put into the home of a proposal. */
+export interface Placed {
+  panel: string | null;
+  /** Circuit and outlet that feed it; the circuit stands in the proposal's document already. */
+  circuit: string | null;
+  outlet?: string;
+  /** Volts it charges at, where not the supply's. */
+  volts?: number;
+  /** The appliance it never runs together with. */
+  interlockedWith?: string;
+  /** Held back by clamps. */
+  managed?: boolean;
+  /** The circuit's device as the charging current asks for it; left out where the device stays. */
+  deviceA?(chargeA: number): number;
+  phase?: 1 | 2 | 3;
+}
+
+/** The home after the work, but for the charger itself, whose current is found by the judge. */
+export interface Proposal {
+  document: CaseDocument;
+  placed: Placed;
+  /** Largest current that the way itself allows, A, and the least that is worth its work. */
+  mostA: number;
+  leastA: number;
+  /** The settings a charging lead has, where it is not the chosen charger that charges. */
+  settingsA?: readonly number[];
+  /** Something is to be done first in any case: the way is never ready as it stands. */
+  takesWork: boolean;
+  /** What the way answers to, beside the faults it mends. */
+  answersTo: readonly Reason[];
+  work(at: { chargeA: number; circuitA: number; limits: readonly ClampLimit[] }): WorkItem[];
+  cautions: readonly string[];
+  /** What stands in the way where no setting fits, in the way's own words. */
+  limitedBy?: (link: Link | null) => Reason | null;
+}
+
+export interface Refused {
+  refused: readonly Reason[];
+}
+
+/** A way of charging. */
+export interface Way {
+  id: WayId;
+  /** Its name and its meaning in one line, in the words of the region. */
+  words: Readonly<Record<Region, { name: string; means: string }>>;
+  leaves: string;
+  /** It changes so much that even where nothing stops it the answer is "fits with work". */
+  heavy?: true;
+  /** As it goes on after "As it stands: ...". */
+  phrase(way: WayJudgement, words: Words): string;
+  propose(situation: Situation): readonly (Proposal | Refused)[];
+  /** What else may be proposed, one after the other, as long as nothing before gives all that the charger can take. */
+  otherwise?(situation: Situation): readonly (() => Proposal)[];
+}
+
+export interface WayJudgement {
+  way: WayId;
+  name: string;
+  means: string;
   verdict: Verdict;
+  /** All that is to be done first is to confirm what nobody has read. */
+  onlyConfirm: boolean;
   chargeA: number;
   circuitA: number;
   limitA?: number;
-  /** Volts the car charges at, where not the supply's. */
-  volts?: number;
+  /** Where each clamp sits, and the limit it keeps. */
+  limits?: readonly (ClampLimit & { name: string })[];
   reasons: Reason[];
+  /** In the order it is done. */
   work: string[];
+  workItems: WorkItem[];
   cautions: string[];
+  /** Each link as the way leaves it, with the faults that were found there and the work that mends them. */
+  path: readonly Link[];
+  /** The link with the least room. */
+  tightest: string | null;
+  unknowns: Unknown[];
   leaves: string;
   explain: Why;
-  /** kWh a night where it is not simply current x hours. */
-  energyPerNightKWh?: number;
   level: Waterline;
-  /** Other ways whose work comes on top of this one's. */
-  alsoTakes?: WayId[];
-}
-
-export interface Way {
-  id: WayId;
-  name: string;
-  /** In one line of plain words. */
-  means: string;
-  find(situation: Situation): Finding;
-}
-
-export interface WayJudgement extends Omit<Finding, "energyPerNightKWh" | "volts" | "alsoTakes"> {
-  way: WayId;
-  name: string;
+  /** Room left at the tightest link once the work is done and what is planned is there, A. */
+  spareA: number;
   energyPerNightKWh: number;
   meetsNeed: boolean;
   cost: Cost;

@@ -33,7 +33,7 @@ const STORIES = [
   [
     "tidewrack-gannet-hill",
     "separate-board",
-    "As it stands: 91.4 A spare; a 48 A charger on a board of its own would meet the need",
+    "As it stands: 88.2 A spare; a 48 A charger on a board of its own would meet the need",
   ],
   [
     "tidewrack-kelp-row",
@@ -55,11 +55,11 @@ const STORIES = [
     "separate-board",
     "As it stands: 53.7 A spare; a 32 A charger on a board of its own would meet the need",
   ],
-  ["osier-reed-bank", "reuse-circuit", "As it stands: 53.5 A spare; the spare circuit, at 16 A, would meet the need"],
+  ["osier-reed-bank", "reuse-circuit", "As it stands: 53.5 A spare; the spare circuit, at 32 A, would meet the need"],
   [
     "osier-weir-lane",
     "service-upgrade",
-    "As it stands: 10.5 A spare; a larger supply with a 32 A charger would meet the need",
+    "As it stands: 1.5 A over already; a larger supply with a 32 A charger would meet the need",
   ],
 ] as const;
 

@@ -4,7 +4,8 @@ import type { CaseDocument, Load } from "../../core/case/document/types.ts";
 import { newCase } from "../../core/case/laws/new-case.ts";
 import { codebookOf } from "../../core/codebook/index.ts";
 import { calculateAll, demandInput } from "../../core/demand/calculate.ts";
-import { panelLimits } from "../../core/demand/feeders.ts";
+import { lookAt } from "../../core/path/home.ts";
+import { panelLimits } from "../../core/path/panel-limits.ts";
 
 /** A case with `count` loads of mixed kinds. */
 export function benchCase(count: number): CaseDocument {
@@ -51,7 +52,8 @@ export function calculate60Loads3PanelsMs(): number {
   return medianMs(() => {
     const input = demandInput(document, codebook, 200);
     calculateAll(codebook, input);
-    for (const panel of document.panels) panelLimits(document, codebook, input.loads, panel.id);
+    const home = lookAt(document, codebook);
+    for (const panel of document.panels) panelLimits(home, panel);
   });
 }
 

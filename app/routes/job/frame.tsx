@@ -126,10 +126,10 @@ function AnswerBand() {
         )}
         {assessment.missing.length > 0 && (
           <p className={styles.missing}>
-            Still missing:{" "}
+            Confirm first:{" "}
             {assessment.missing
               .slice(0, 3)
-              .map((m) => m.text.toLowerCase())
+              .map((m) => m.text.charAt(0).toLowerCase() + m.text.slice(1))
               .join("; ")}
             {assessment.missing.length > 3 ? `; and ${assessment.missing.length - 3} more` : ""}
           </p>

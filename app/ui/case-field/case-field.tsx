@@ -323,6 +323,46 @@ export function CaseSwitch({
   );
 }
 
+const YES_NO = [
+  { value: "yes", label: "yes" },
+  { value: "no", label: "no" },
+];
+
+/** Yes, no, or nobody has looked: neither is taken for granted. */
+export function CaseYesNo({
+  label,
+  pointer,
+  hint,
+  source,
+}: {
+  label: string;
+  pointer: string;
+  hint?: string;
+  source?: string;
+}) {
+  const id = useId();
+  const store = useJobStore();
+  const value = useJobPart((state) => valueAt(state.document, pointer) as boolean | undefined);
+  return (
+    <FieldFrame
+      label={label}
+      hint={value === undefined ? "nobody has looked yet" : hint}
+      id={id}
+      source={value === undefined ? undefined : source}
+    >
+      <Segmented
+        id={id}
+        name={id}
+        options={YES_NO}
+        value={value === undefined ? "" : value ? "yes" : "no"}
+        onChange={(next) => store.edit(setValue(store.getState().document, pointer, next === "yes"))}
+        block
+        aria-label={label}
+      />
+    </FieldFrame>
+  );
+}
+
 /** Several lines of text. */
 export function CaseLines({ label, pointer, placeholder }: { label: string; pointer: string; placeholder?: string }) {
   const id = useId();
@@ -353,6 +393,7 @@ const TYPES = {
     { value: "twin-earth", label: "Twin-and-earth" },
     { value: "armoured-70", label: "Armoured, 70 °C" },
     { value: "armoured-90", label: "Armoured, 90 °C" },
+    { value: "multicore-70", label: "Tough-sheathed, 70 °C" },
   ],
 } as const;
 const SIZES = {
@@ -385,7 +426,7 @@ export function CaseConductor(props: {
           placeholder="Size"
           value={held?.size}
           options={SIZES[region].map((size) => ({ value: size, label: size.replace("mm2", "mm²") }))}
-          onChange={(size) => set(size ? { material: "cu", ...held, size } : null)}
+          onChange={(size) => set(size ? { ...(region === "uk" && { material: "cu" as const }), ...held, size } : null)}
         />
         {held && region === "us" && (
           <Segmented
@@ -394,7 +435,7 @@ export function CaseConductor(props: {
               { value: "cu", label: "Cu" },
               { value: "al", label: "Al" },
             ]}
-            value={held.material ?? "cu"}
+            value={held.material ?? ""}
             onChange={(material) => set({ ...held, material: material as "cu" | "al" })}
           />
         )}

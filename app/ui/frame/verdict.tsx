@@ -10,7 +10,13 @@ const SHAPES = {
   open: "M8 3v.1M8 8v.1M8 13v.1",
 } as const;
 
-const STATE_SHAPE = { fits: "fits", "fits-with-work": "work", "does-not-fit": "no", open: "open" } as const;
+const STATE_SHAPE = {
+  fits: "fits",
+  "once-confirmed": "work",
+  "fits-with-work": "work",
+  "does-not-fit": "no",
+  open: "open",
+} as const;
 const VERDICT_SHAPE = { ready: "fits", "with-work": "work", "ruled-out": "no" } as const;
 const VERDICT_WORD = { ready: "Fits", "with-work": "Fits with work", "ruled-out": "Ruled out" } as const;
 
@@ -35,6 +41,6 @@ function Marked({ shape, children }: { shape: keyof typeof SHAPES; children: str
 export const AnswerVerdict = ({ state, word }: { state: AnswerState; word: string }) => (
   <Marked shape={STATE_SHAPE[state]}>{word}</Marked>
 );
-export const WayVerdict = ({ verdict }: { verdict: Verdict }) => (
-  <Marked shape={VERDICT_SHAPE[verdict]}>{VERDICT_WORD[verdict]}</Marked>
+export const WayVerdict = ({ verdict, onlyConfirm }: { verdict: Verdict; onlyConfirm: boolean }) => (
+  <Marked shape={VERDICT_SHAPE[verdict]}>{onlyConfirm ? "Fits once confirmed" : VERDICT_WORD[verdict]}</Marked>
 );

@@ -1,6 +1,7 @@
 /** Where edits wait until the server has them, beside the case they were made on, so that nothing typed is lost. */
 import type { Patch } from "../../../core/case/document/patch.ts";
 import type { CaseDocument } from "../../../core/case/document/types.ts";
+import { currentCase, currentEdits } from "../../../core/case/document/upgrade.ts";
 import { browserDatabase } from "../offline/database.ts";
 
 export interface WaitingEdit {
@@ -34,12 +35,16 @@ export function browserOutbox(jobId: string): Outbox {
     async load() {
       const db = await browserDatabase();
       const [edits, base] = await Promise.all([db.getAllFromIndex("edits", "job", jobId), db.get("bases", jobId)]);
-      return {
-        edits: edits
-          .sort((a, b) => a.place - b.place)
-          .map(({ id, baseRevision, patch }) => ({ id, baseRevision, patch })),
-        base: base ?? null,
-      };
+      const waiting = edits
+        .sort((a, b) => a.place - b.place)
+        .map(({ id, baseRevision, patch }) => ({ id, baseRevision, patch }));
+      // What an older page kept is read as this version reads it, and so are the edits that were made on it.
+      return base
+        ? {
+            edits: currentEdits(base.document, waiting),
+            base: { document: currentCase(base.document), revision: base.revision },
+          }
+        : { edits: waiting, base: null };
     },
     put(edits) {
       next(async () => {

@@ -72,9 +72,25 @@ const circuit = part({
   conductor: conductor(),
   length: length(),
   status: oneOf(["in-use", "abandoned", "charger-ready"]),
+  planned: yesNo(),
   backfeed: part({ outputA: above(1200, "A").required("is required"), oppositeEnd: yesNo() }).nullable(),
   loads: list(words(80), 100),
 });
+
+const measured = () =>
+  part({
+    source: oneOf(["utility-year", "recorder", "half-hour-meter"]).required("is required"),
+    days: above(5000, "days"),
+    intervalMinutes: above(1440, "minutes"),
+    max: part({ value: above(1000).required("is required"), unit: oneOf(["A", "kW"]).required("is required") }),
+    maxByPhaseA: list(fromZero(1000).required("is required"), 3).test(
+      "three",
+      "must have one value for each of the three phases",
+      (v) => v === undefined || v.length === 3,
+    ),
+    file: text(),
+    heatingSeason: yesNo(),
+  }).nullable();
 
 const panel = part({
   id: words(80),
@@ -88,6 +104,7 @@ const panel = part({
     conductor: conductor(),
     length: length(),
     circuit: text(80).nullable(),
+    planned: yesNo(),
   }).nullable(),
   mainKind: oneOf(["breaker", "lugs", "main-switch"]),
   place: text(),
@@ -103,8 +120,10 @@ const panel = part({
   ),
   enclosure: text(40),
   surgeProtection: yesNo(),
+  planned: yesNo(),
   condition: oneOf(["sound", "obsolete", "unsafe"]),
   circuits: list(circuit, 120),
+  measured: measured(),
 });
 
 const load = part({
@@ -122,6 +141,8 @@ const load = part({
   controlled: whole(1, 100),
   continuous: yesNo(),
   socketOnControl: yesNo(),
+  interlockedWith: text(80),
+  managed: list(part({ at: words(80), limitA: fromZero(1200).required("is required") }), 12),
 });
 
 const caseFields = {
@@ -154,19 +175,13 @@ const caseFields = {
     onsiteGeneration: yesNo(),
     battery: yesNo(),
     emergencyDisconnect: yesNo(),
+    belowMinimumAccepted: yesNo(),
     isolator: yesNo(),
     meterPlace: text(),
   }).required("is required"),
   panels: list(panel, 40).required("is required"),
   loads: list(load, 400).required("is required"),
-  measured: part({
-    source: oneOf(["utility-year", "recorder", "half-hour-meter"]).required("is required"),
-    days: above(5000, "days"),
-    intervalMinutes: above(1440, "minutes"),
-    max: part({ value: above(1000), unit: oneOf(["A", "kW"]).required("is required") }),
-    file: text(),
-    heatingSeason: yesNo(),
-  }).nullable(),
+  measured: measured(),
   charger: part({
     maxA: above(100, "A"),
     settableA: list(above(100, "A"), 40),
@@ -176,6 +191,9 @@ const caseFields = {
     dcDetection: yesNo(),
     outdoors: yesNo(),
     panel: text(80),
+    circuit: text(80),
+    outlet: text(80),
+    load: text(80),
   }).nullable(),
   outlets: list(
     part({
@@ -186,6 +204,7 @@ const caseFields = {
       leadLength: length(),
       place: text(),
       grounded: yesNo(),
+      gfci: yesNo(),
       plainSplitter: yesNo(),
     }),
     60,
@@ -206,7 +225,11 @@ const caseFields = {
   }).nullable(),
   run: part({
     segments: list(
-      part({ method: words(40), length: quantity(["ft", "m"], 10_000, true).required("is required") }),
+      part({
+        method: words(40),
+        length: quantity(["ft", "m"], 10_000, true).required("is required"),
+        conductorType: text(30),
+      }),
       60,
     ),
     conductorType: text(30),

@@ -129,6 +129,8 @@ export interface Supply {
   onsiteGeneration?: boolean;
   battery?: boolean;
   emergencyDisconnect?: boolean;
+  /** The authority has agreed in writing that a service below today's minimum may stay. */
+  belowMinimumAccepted?: boolean;
   /** A switch between meter and board, with which it can be isolated (UK). */
   isolator?: boolean;
   /** Where the meter is, in words. */
@@ -170,6 +172,8 @@ export interface Circuit {
   conductor?: Conductor | null;
   length?: Length | null;
   status?: CircuitStatus;
+  /** Part of work that is still to be done: its run is to be designed, its device to be fitted. */
+  planned?: boolean;
   /** A source that feeds back through this circuit: inverter output, and whether it stands opposite to the main. */
   backfeed?: { outputA: number; oppositeEnd?: boolean } | null;
   loads?: string[];
@@ -193,6 +197,8 @@ export interface Feeder {
   length?: Length | null;
   /** The circuit of the feeding panel that it starts from. */
   circuit?: string | null;
+  /** Part of work that is still to be done. */
+  planned?: boolean;
 }
 
 export interface Panel {
@@ -211,8 +217,18 @@ export interface Panel {
   rcdGroups?: RcdGroup[];
   enclosure?: string;
   surgeProtection?: boolean;
+  /** Part of work that is still to be done: nobody has seen it yet, and nothing is wrong with it. */
+  planned?: boolean;
   condition?: PanelCondition;
   circuits?: Circuit[];
+  /** What the conductors to this panel were measured to carry; goes before a calculation where it is valid. */
+  measured?: Measured | null;
+}
+
+/** Clamps on the supply, or on what feeds a panel, that keep the current there below a limit. */
+export interface ClampLimit {
+  at: string;
+  limitA: number;
 }
 
 export interface Load {
@@ -232,6 +248,10 @@ export interface Load {
   phase?: 1 | 2 | 3;
   /** Heating: number of separately controlled units. */
   controlled?: number;
+  /** A charger behind one automatic switch with this load: the two never run together. */
+  interlockedWith?: string;
+  /** A charger held back by clamps: what each guards ("supply", or a panel's id) and the limit it keeps there. */
+  managed?: ClampLimit[];
   continuous?: boolean;
   socketOnControl?: boolean;
 }
@@ -241,6 +261,8 @@ export interface Measured {
   days?: number;
   intervalMinutes?: number;
   max?: { value: number; unit: "A" | "kW" };
+  /** Three phases: the highest current of each, A; goes before `max`. */
+  maxByPhaseA?: number[];
   file?: string;
   heatingSeason?: boolean;
 }
@@ -254,6 +276,11 @@ export interface Charger {
   dcDetection?: boolean;
   outdoors?: boolean;
   panel?: string;
+  /** The circuit that feeds it, once there is one, and the outlet it is plugged into, where it is. */
+  circuit?: string;
+  outlet?: string;
+  /** The load of the ledger that stands for it, once it is there. */
+  load?: string;
 }
 
 export type OutletType = "5-15" | "5-20" | "6-50" | "10-30" | "10-50" | "14-30" | "14-50" | "bs1363";
@@ -268,6 +295,8 @@ export interface Outlet {
   place?: string;
   /** False where a look behind the face showed no equipment ground. */
   grounded?: boolean;
+  /** The face or its circuit has GFCI protection; goes before what the circuit's device says. */
+  gfci?: boolean;
   /** A Y-lead without an interlock is plugged in. */
   plainSplitter?: boolean;
 }
@@ -290,6 +319,8 @@ export interface Need {
 export interface RunSegment {
   method: string;
   length: Length;
+  /** Where it differs from the run's. */
+  conductorType?: string;
 }
 
 export interface Run {

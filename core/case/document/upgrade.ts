@@ -1,5 +1,8 @@
 /** Older case documents are brought up to date by a chain of small steps, one per version. */
+import { createPatch } from "rfc6902";
+import { applyPatch, type Patch } from "./patch.ts";
 import { CaseRefused } from "./problems.ts";
+import type { CaseDocument } from "./types.ts";
 
 type Json = Record<string, unknown>;
 /** Takes a document of version `from` and returns the same of version `from + 1`. */
@@ -32,4 +35,29 @@ export function upgradeCase(document: Json, chain = UPGRADES, current = CURRENT_
     upgraded = { ...step.apply(upgraded), version: at + 1 };
   }
   return upgraded;
+}
+
+/** A case that was kept somewhere, as this version reads it: the same object where it is of this version already. */
+export const currentCase = (kept: CaseDocument, chain = UPGRADES, current = CURRENT_VERSION): CaseDocument =>
+  (kept.version as number) === current
+    ? kept
+    : (upgradeCase(kept as unknown as Json, chain, current) as unknown as CaseDocument);
+
+/**
+ * Edits that waited, one made after the other on a kept case, as they stand on that case brought up to date.
+ * @param kept the case that the first of them was made on, as it was kept
+ */
+export function currentEdits<E extends { patch: Patch }>(
+  kept: CaseDocument,
+  edits: readonly E[],
+  chain = UPGRADES,
+  current = CURRENT_VERSION,
+): E[] {
+  if ((kept.version as number) === current) return [...edits];
+  let old = kept;
+  return edits.map((edit) => {
+    const before = currentCase(old, chain, current);
+    old = applyPatch(old, edit.patch);
+    return { ...edit, patch: createPatch(before, currentCase(old, chain, current)) as Patch };
+  });
 }

@@ -12,7 +12,7 @@ export function newCase(rules: RuleSetId, address: string, customer = ""): CaseD
     enquiry: { address, ...(customer && { customer }) },
     dwelling: { kind: "one-family", existing: true, floorArea: null },
     supply: { system: codebook.systems[0] as CaseDocument["supply"]["system"], ratingA: null },
-    panels: [{ id: "main", name: codebook.words.mainPanel, fedFrom: "supply", condition: "sound", circuits: [] }],
+    panels: [{ id: "main", name: codebook.words.mainPanel, fedFrom: "supply", circuits: [] }],
     loads: codebook.startLoads.map((load) => ({ ...load })),
     measured: null,
     charger: { maxA: codebook.charging.usualMaxA, connection: "hard-wired", managed: true, panel: "main" },

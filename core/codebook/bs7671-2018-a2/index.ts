@@ -1,27 +1,41 @@
 /** BS 7671:2018 + A2:2022, for dwellings in the United Kingdom. */
 import { bsConductor } from "../../circuit/ampacity.ts";
-import { ukDiversity } from "../../demand/uk-diversity/index.ts";
-import { ukMeasured } from "../../demand/uk-measured/index.ts";
+import { ukDiversity } from "../../demand/uk/diversity.ts";
+import { ukMeasured } from "../../demand/uk/measured.ts";
 import { showA, showVA } from "../../units.ts";
 import type { ChargingRules, Codebook } from "../types.ts";
 import { ukLoadKinds, ukStartLoads } from "./load-kinds.ts";
+import { ukTails } from "./tails.ts";
 
 const SETTINGS_A = [6, 8, 10, 13, 16, 20, 25, 32] as const;
 const DEVICES_A = [6, 10, 16, 20, 25, 32, 40, 45, 50, 63] as const;
 /** A 32 A charger stands on a 40 A device unless the job says 32 A. */
 const USUAL_DEVICE_A = 40;
 const USUAL_MARGIN_A = 1;
+/** Cut-out fuses, A; an unknown one is taken as the smallest. */
+const CUT_OUTS_A = [60, 80, 100] as const;
+/** The charger's current, and the demand with it, up to which the operator is told within 28 days after, A. */
+const TELL_AFTER = { demandA: 60, chargeA: 32, rule: "Network operators' rules: connect, then notify within 28 days" };
+/** Largest device of a charger's circuit, A. */
+const MOST_DEVICE_A = 40;
+/** A household socket carries this for hours, A. */
+const SOCKET_A = 10;
+const LEAST_OFFER_A = 6;
+/** A ring final circuit: a conductor that carries 20 A and more behind 32 A (433.1.204). */
+const RING = { conductorFromA: 20, deviceA: 32, rule: "BS 7671 433.1.204" };
 
+const FULL_CURRENT_RULE = "BS 7671 722.311.201";
 const fullCurrent = (chargeA: number, volts: number) => ({
   va: chargeA * volts,
-  cited: {
-    rule: "BS 7671 722.311.201",
+  cited: () => ({
+    rule: FULL_CURRENT_RULE,
     formula: "charging current x volts, diversity 1",
     numbers: `${showA(chargeA)} x ${volts} V = ${showVA(chargeA * volts)}`,
-  },
+  }),
 });
 
 const charging: ChargingRules = {
+  countedRule: () => FULL_CURRENT_RULE,
   settingsA: SETTINGS_A,
   minimumA: 6,
   usualMaxA: 32,
@@ -32,6 +46,11 @@ const charging: ChargingRules = {
   },
   continuousFactor: 1,
   chargeOnCircuitA: (circuitA) => circuitA,
+  devicesA: DEVICES_A,
+  deviceOnConductorA: ({ ampacityA }) =>
+    DEVICES_A.reduce((most, d) => (d <= Math.min(ampacityA, MOST_DEVICE_A) ? d : most), 0),
+  plug: { mostA: SOCKET_A, rule: "BS 7671 722.55, product standard of the lead" },
+  leastOfferA: LEAST_OFFER_A,
   counted: (chargeA, volts) => fullCurrent(chargeA, volts),
   nameplateVA: fullCurrent,
 };
@@ -56,6 +75,9 @@ export const bs7671: Codebook = {
     supplyRating: "Cut-out fuse",
     ratingReadOff: "as on the cut-out label",
     authority: "network operator",
+    operator: "network operator",
+    supplyOf: (rating) => `${rating} cut-out fuse`,
+    newPanel: "consumer unit",
   },
   sections: {
     supplyRating: "Network operator's label",
@@ -64,6 +86,10 @@ export const bs7671: Codebook = {
     panelRoom: "BS 7671 722.311",
     outletLoading: "BS 7671 134.1.1, 433.1",
     outletCharging: "BS 7671 722.55, product standard of the lead",
+    mainOnBus: "BS 7671 536.4",
+    feeder: "BS 7671 433.1",
+    protection: "BS 7671 433.1",
+    lighting: "BS 7671 311.1",
   },
   systems: ["single-phase-230", "three-phase-230-400"],
   volts: () => 230,
@@ -71,18 +97,26 @@ export const bs7671: Codebook = {
   startLoads: ukStartLoads,
   methods: [ukMeasured, ukDiversity],
   feederMethod: ukDiversity,
-  supplyRatingsA: [60, 80, 100],
-  unknownRatingA: 60,
+  supplyRatingsA: CUT_OUTS_A,
+  unknownRatingA: () => CUT_OUTS_A[0],
+  largerSystem: { system: "three-phase-230-400", ratingA: 100, name: "three phases" },
   conductor: (conductor) => bsConductor(conductor),
+  ring: RING,
+  supplyConductor: ukTails,
+  sixtyDegreesUpToA: 0,
+  bus: null,
+  notify: TELL_AFTER,
+  ownLoadFrom: { poles: 1, aboveA: 0 },
   charging,
   managed: {
+    rule: "BS 7671 722.311.201",
     limitA(ratingA, marginA = USUAL_MARGIN_A) {
       return {
-        limitA: ratingA - marginA,
+        limitA: Math.max(0, ratingA - marginA),
         cited: {
           rule: "BS 7671 722.311.201",
           formula: "cut-out fuse rating - margin",
-          numbers: `${showA(ratingA)} - ${showA(marginA)} = ${showA(ratingA - marginA)}`,
+          numbers: `${showA(ratingA)} - ${showA(marginA)} = ${showA(Math.max(0, ratingA - marginA))}`,
         },
       };
     },
@@ -92,12 +126,13 @@ export const bs7671: Codebook = {
     needsOutlet: false,
     leastCircuitA: 30,
     reach: { value: 7.5, unit: "m" },
+    reachRule: "BS 7671 722.55",
     cited: {
       rule: "BS 7671 722.311.201",
       formula: "the shared circuit's rating; a priority switch lets the appliance go first",
       numbers: "",
     },
   },
-  outlets: { bs1363: { volts: 230, circuitA: 13, chargeA: 10, grounded: true, slow: true } },
+  outlets: { bs1363: { volts: 230, circuitA: 13, chargeA: SOCKET_A, grounded: true, slow: true } },
   asksFor: { floorArea: false, earthing: true, evTreatment: false },
 };

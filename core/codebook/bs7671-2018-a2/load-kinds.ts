@@ -12,6 +12,7 @@ export const ukLoadKinds: readonly LoadKind[] = [
   {
     kind: "socket-circuit",
     label: "Socket circuit",
+    isCircuit: true,
     names: [
       "ring",
       "rings",

@@ -1,4 +1,5 @@
 /** NEC rules for a charging circuit that both editions share; the edition adds its minimum load. */
+import type { ConductorRating } from "../../circuit/ampacity.ts";
 import { NEC_240_6 } from "../../circuit/nec-310-16.ts";
 import { showA, showPercent, showVA } from "../../units.ts";
 import type { ChargingRules, Counted } from "../types.ts";
@@ -23,20 +24,38 @@ const DEVICE_FOR_SETTING: readonly (readonly [chargeA: number, deviceA: number])
 /** Charging is a continuous load: circuit and device carry at least 125 % of it (625.42). */
 const CONTINUOUS = 1.25;
 
-export function necCharging(leastVA: number, leastRule: string): ChargingRules {
-  const nameplateVA = (chargeA: number, volts: number): Counted => {
+/** Plug and receptacle: 50 A at most, so 40 A of charging (625.44). */
+const PLUG_MOST_A = 40;
+/** Below this a charger pauses, A. */
+const LEAST_OFFER_A = 6;
+
+/**
+ * @param edition smallest load a charger is counted at, VA (0 where the edition names none), and its section
+ */
+export function necCharging({
+  leastVA: editionLeastVA,
+  rule: leastRule,
+}: {
+  leastVA: number;
+  rule: string;
+}): ChargingRules {
+  // A lead in a general-purpose receptacle is part of what the receptacles are counted for; no minimum of its own.
+  const nameplateVA = (chargeA: number, volts: number, slow = false): Counted => {
     const nameplate = chargeA * volts;
+    const leastVA = slow ? 0 : editionLeastVA;
     return {
       va: Math.max(nameplate, leastVA),
-      cited: {
+      cited: () => ({
         rule: leastRule,
         formula:
           leastVA > 0 ? `the larger of ${showVA(leastVA)} and charging current x volts` : "charging current x volts",
         numbers: `${showA(chargeA)} x ${volts} V = ${showVA(nameplate)}${leastVA > nameplate ? `; ${showVA(leastVA)} is larger` : ""}`,
-      },
+      }),
     };
   };
+  const continuousRule = leastRule.includes("625.42") ? leastRule : `${leastRule}, 625.42`;
   return {
+    countedRule: (treatment) => (treatment === "outside-125" ? continuousRule : leastRule),
     settingsA: DEVICE_FOR_SETTING.map(([chargeA]) => chargeA),
     minimumA: 12,
     usualMaxA: 48,
@@ -47,16 +66,21 @@ export function necCharging(leastVA: number, leastRule: string): ChargingRules {
     },
     continuousFactor: CONTINUOUS,
     chargeOnCircuitA: (circuitA) => circuitA / CONTINUOUS,
-    counted(chargeA, volts, treatment) {
-      if (treatment !== "outside-125") return nameplateVA(chargeA, volts);
+    devicesA: NEC_240_6,
+    deviceOnConductorA: ({ mostDeviceA }: ConductorRating) => mostDeviceA,
+    plug: { mostA: PLUG_MOST_A, rule: "NEC 625.44" },
+    leastOfferA: LEAST_OFFER_A,
+    counted(chargeA, volts, treatment, slow = false) {
+      const leastVA = slow ? 0 : editionLeastVA;
+      if (treatment !== "outside-125") return nameplateVA(chargeA, volts, slow);
       const continuous = chargeA * volts * CONTINUOUS;
       return {
         va: Math.max(continuous, leastVA),
-        cited: {
-          rule: `${leastRule}, 625.42`,
+        cited: () => ({
+          rule: continuousRule,
           formula: `${showPercent(CONTINUOUS)} of charging current x volts${leastVA > 0 ? `, at least ${showVA(leastVA)}` : ""}`,
           numbers: `${CONTINUOUS} x ${showA(chargeA)} x ${volts} V = ${showVA(continuous)}${leastVA > continuous ? `; ${showVA(leastVA)} is larger` : ""}`,
-        },
+        }),
       };
     },
     nameplateVA,

@@ -1,28 +1,35 @@
-/** What the NEC editions share; an edition gives its name and what it changes. */
+/** What the NEC editions share; an edition gives its name, its sections and what it changes. */
 import type { RuleSetId } from "../../case/document/types.ts";
-import { necConductor } from "../../circuit/ampacity.ts";
-import { nec22082 } from "../../demand/nec-220-82/index.ts";
-import { nec22083 } from "../../demand/nec-220-83/index.ts";
-import { nec22087 } from "../../demand/nec-220-87/index.ts";
-import { necStandard } from "../../demand/nec-standard/index.ts";
-import { showA } from "../../units.ts";
+import { necConductor, SIXTY_DEGREES_UP_TO_A } from "../../circuit/ampacity.ts";
+import { nec22083 } from "../../demand/nec/existing-220-83.ts";
+import { nec22087 } from "../../demand/nec/measured-220-87.ts";
+import { nec22082 } from "../../demand/nec/optional-220-82.ts";
+import type { NecSections } from "../../demand/nec/rules.ts";
+import { necStandard } from "../../demand/nec/standard.ts";
+import { showA, showPercent } from "../../units.ts";
 import type { Codebook } from "../types.ts";
+import { necBus } from "./bus.ts";
 import { necCharging } from "./charging.ts";
 import { necLoadKinds, necStartLoads } from "./load-kinds.ts";
+import { necServiceConductors, SERVICE_RATINGS_A } from "./service.ts";
 
 /** Share of a rating that a continuous set point may take (750.30, 625.42). */
 const SET_POINT_SHARE = 0.8;
+/** A service that nobody could read is taken as the smallest still met, A. */
+const UNKNOWN_SERVICE_A = 60;
+/** A one-family dwelling's service disconnect (230.79(C)), A. */
+const LEAST_SERVICE_A = 100;
 
-interface Edition {
+export interface Edition {
   id: RuleSetId;
   name: string;
   /** Smallest load a charger is counted at, VA; 0 where the edition names none. */
   leastChargerVA: number;
-  leastChargerRule: string;
-  managementRule: string;
+  sections: NecSections;
 }
 
-export function necCodebook({ id, name, leastChargerVA, leastChargerRule, managementRule }: Edition): Codebook {
+export function necCodebook({ id, name, leastChargerVA, sections }: Edition): Codebook {
+  const standard = necStandard(sections);
   return {
     id,
     name,
@@ -43,6 +50,9 @@ export function necCodebook({ id, name, leastChargerVA, leastChargerRule, manage
       supplyRating: "Service rating",
       ratingReadOff: "as read off the main breaker",
       authority: "authority having jurisdiction and the utility",
+      operator: "utility",
+      supplyOf: (rating) => `${rating} service`,
+      newPanel: "panel",
     },
     sections: {
       supplyRating: "NEC 230.79",
@@ -51,27 +61,39 @@ export function necCodebook({ id, name, leastChargerVA, leastChargerRule, manage
       panelRoom: "NEC 408.54, 625.40",
       outletLoading: "NEC 110.3(B), 210.23",
       outletCharging: "NEC 210.23, 625.42",
+      mainOnBus: "NEC 408.36",
+      feeder: "NEC 215.2, 215.3",
+      protection: "NEC 240.4",
+      lighting: sections.lighting,
     },
     systems: ["split-phase-120-240", "two-legs-120-208"],
     volts: (system) => (system === "two-legs-120-208" ? 208 : 240),
     loadKinds: necLoadKinds,
     startLoads: necStartLoads,
-    methods: [nec22087, nec22083, nec22082, necStandard],
-    feederMethod: necStandard,
-    supplyRatingsA: [100, 125, 150, 200, 225, 320, 400],
-    unknownRatingA: 60,
-    conductor: (conductor, terminalC = 75) => necConductor(conductor, terminalC),
-    charging: necCharging(leastChargerVA, leastChargerRule),
+    methods: [nec22087, nec22083, nec22082, standard],
+    feederMethod: standard,
+    supplyRatingsA: SERVICE_RATINGS_A,
+    // The service rating is read off the main breaker: where only the breaker was entered, it says the same.
+    unknownRatingA: (mainA) => mainA ?? UNKNOWN_SERVICE_A,
+    largerSystem: null,
+    conductor: (conductor, terminalC = 60) => necConductor(conductor, terminalC),
+    ring: null,
+    supplyConductor: necServiceConductors,
+    sixtyDegreesUpToA: SIXTY_DEGREES_UP_TO_A,
+    bus: necBus(sections.bus),
+    notify: null,
+    ownLoadFrom: { poles: 2, aboveA: 20 },
+    charging: necCharging({ leastVA: leastChargerVA, rule: sections.evLoad }),
     managed: {
+      rule: sections.management,
       limitA(ratingA) {
         const limitA = Math.floor(ratingA * SET_POINT_SHARE + 1e-9);
         return {
           limitA,
           cited: {
-            rule: managementRule,
-            formula:
-              "80 % of the rating of what is protected, whole amperes, rounded down (the set point is continuous)",
-            numbers: `0.8 x ${showA(ratingA)} = ${showA(limitA)}`,
+            rule: sections.management,
+            formula: `${showPercent(SET_POINT_SHARE)} of the rating of what is protected, whole amperes, rounded down (the set point is continuous)`,
+            numbers: `${SET_POINT_SHARE} x ${showA(ratingA)} = ${showA(limitA)}`,
           },
         };
       },
@@ -81,6 +103,7 @@ export function necCodebook({ id, name, leastChargerVA, leastChargerRule, manage
       needsOutlet: true,
       leastCircuitA: 30,
       reach: { value: 25, unit: "ft" },
+      reachRule: "NEC 625.17",
       cited: {
         rule: "NEC 220.60, 625.42",
         formula: "80 % of the shared circuit's rating; the appliance and the charger never run together",
@@ -96,7 +119,7 @@ export function necCodebook({ id, name, leastChargerVA, leastChargerRule, manage
       "10-30": { volts: 240, circuitA: 30, chargeA: 24, grounded: false, slow: false },
       "10-50": { volts: 240, circuitA: 50, chargeA: 40, grounded: false, slow: false },
     },
-    leastSupplyA: { value: 100, rule: "NEC 230.79(C)" },
+    leastSupplyA: { value: LEAST_SERVICE_A, rule: "NEC 230.79(C)" },
     asksFor: { floorArea: true, earthing: false, evTreatment: true },
   };
 }

@@ -11,6 +11,7 @@ export const necLoadKinds: readonly LoadKind[] = [
     names: ["small appliance", "small appliances", "kitchen circuit", "kitchen circuits", "sabc"],
     typical: { va: BRANCH_CIRCUIT_VA },
     fixedVA: BRANCH_CIRCUIT_VA,
+    isCircuit: true,
   },
   {
     kind: "laundry-circuit",
@@ -18,6 +19,7 @@ export const necLoadKinds: readonly LoadKind[] = [
     names: ["laundry", "laundry circuits", "washer"],
     typical: { va: BRANCH_CIRCUIT_VA },
     fixedVA: BRANCH_CIRCUIT_VA,
+    isCircuit: true,
   },
   { kind: "range", label: "Range", names: ["stove", "electric range"], typical: { va: 12_000 } },
   { kind: "oven", label: "Wall oven", names: ["oven"], typical: { va: 4800 } },

@@ -1,28 +1,42 @@
 /** A new circuit of its own, at the largest current the calculation allows. */
-import { newCircuit } from "../new-circuit.ts";
-import { boardReason, currentThatFits, spaceReason, typeAcReason } from "../situation.ts";
-import type { Finding, Way } from "../types.ts";
+import { panelName } from "../../path/names.ts";
+import { withNewCircuit } from "../place.ts";
+import type { Way } from "../types.ts";
+import { ISOLATE, newCircuit, panelTroubles } from "../work.ts";
 
 export const dedicatedCircuit: Way = {
   id: "dedicated-circuit",
-  name: "Dedicated circuit",
-  means: "A new circuit of its own, unmanaged",
-  find(s): Finding {
-    const { words } = s.codebook;
-    const typeAc = typeAcReason(s);
-    const finding = newCircuit(s, {
-      fittingA: currentThatFits(s, s.headroomA),
-      stops: [...boardReason(s), ...spaceReason(s)],
-      answersTo: typeAc,
-      work: (circuitA) => [
-        `New ${circuitA} A circuit from the ${words.panel} to the charger`,
-        ...(s.spaces ? [] : [`Record the ${words.panel}'s ${words.spaces}: room for the device is not confirmed`]),
-        ...(typeAc.length > 0 ? ["Give the charger a way ahead of the type AC RCD"] : []),
-      ],
-      cautions: ["Set the charger's limit in the charger at commissioning; it is not left to the car."],
-      leaves: "The charger keeps its full current for good; less headroom for later loads.",
-    });
-    const ready = finding.verdict === "with-work" && typeAc.length === 0 && s.spaces !== null;
-    return ready ? { ...finding, verdict: "ready" } : finding;
+  words: {
+    us: { name: "Dedicated circuit", means: "A new circuit of its own, unmanaged" },
+    uk: { name: "Circuit of its own", means: "A new circuit from the consumer unit, unmanaged" },
+  },
+  leaves: "The charger keeps its full current for good; less headroom for later loads.",
+  phrase: ({ chargeA, circuitA }) => `a ${chargeA} A charger on its own ${circuitA} A circuit`,
+  propose(s) {
+    const { codebook, document, path, charger } = s;
+    // Nothing is added to a panel that is full or must be left alone; a new panel or board is a way of its own.
+    const troubles = panelTroubles(s).filter((t) => t.reason.code !== "headroom-short");
+    if (troubles.length > 0) return [{ refused: troubles.map((t) => t.reason) }];
+    const { panel } = path.target;
+    const { document: home, circuit } = withNewCircuit(document, panel, codebook);
+    return [
+      {
+        document: home,
+        placed: {
+          panel: panel?.id ?? null,
+          circuit,
+          deviceA: (a) => codebook.charging.deviceA(a, document.options?.ukDeviceA),
+        },
+        mostA: charger.maxA,
+        leastA: codebook.charging.minimumA,
+        takesWork: false,
+        answersTo: [],
+        work: ({ circuitA }) => [newCircuit(panelName(panel ?? {}, codebook), circuitA)],
+        cautions: [
+          ISOLATE[codebook.region],
+          "Set the charger's limit in the charger at commissioning; it is not left to the car.",
+        ],
+      },
+    ];
   },
 };

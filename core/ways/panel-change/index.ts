@@ -1,54 +1,73 @@
 /** New or larger panel, because the old one is full or unsound; supply unchanged. */
-import { showA } from "../../units.ts";
-import { newCircuit } from "../new-circuit.ts";
-import {
-  boardReason,
-  countedA,
-  currentThatFits,
-  largestSetting,
-  levelOnSupply,
-  limitInTheWay,
-  notNeeded,
-  reason,
-  spaceReason,
-} from "../situation.ts";
-import type { Finding, Way } from "../types.ts";
+import { panelName } from "../../path/names.ts";
+import { withNewCircuit } from "../place.ts";
+import { type Reason, reason } from "../reasons.ts";
+import type { Situation, Way } from "../types.ts";
+import { newCircuit, type PanelTrouble, panelTroubles, withNewPanels } from "../work.ts";
+
+/** A main or bus that does not carry the charger is a trouble of its panel too, as long as the supply is larger. */
+function tooSmall(s: Situation): PanelTrouble[] {
+  const { path, codebook, charger, home } = s;
+  const wantedA = charger.settingsA.filter((a) => a <= charger.maxA).at(-1) ?? codebook.charging.minimumA;
+  return path.panels.flatMap((panel) => {
+    const link = path.links.find(
+      (l) =>
+        (l.link === `panel:${panel.id}:bus` || l.link === `panel:${panel.id}:main`) &&
+        l.mayCarryA !== null &&
+        l.mayCarryA < home.supplyA &&
+        l.carriesA + codebook.charging.counted(wantedA, home.volts, "outside-125").va / home.volts > l.mayCarryA + 1e-9,
+    );
+    if (!link) return [];
+    return [
+      {
+        panel,
+        reason: reason(
+          "headroom-short",
+          `${link.name} (${link.decidedBy}) does not carry ${wantedA} A of charging`,
+          codebook.sections.mainOnBus,
+        ),
+      },
+    ];
+  });
+}
 
 export const panelChange: Way = {
   id: "panel-change",
-  name: "Panel change",
-  means: "A new or larger panel, supply unchanged",
-  find(s): Finding {
-    const { words } = s.codebook;
-    // A larger panel brings a larger bus and main; the feeders to it stay.
-    const buses = s.limits.filter((l) => l.kind === "bus");
-    const feeders = s.limits.filter((l) => l.kind === "feeder");
-    const bus = limitInTheWay(s, largestSetting(s, s.charger.maxA), buses);
-    const obstacles = [
-      ...boardReason(s),
-      ...spaceReason(s),
-      ...(bus
-        ? [
-            reason(
-              "headroom-short",
-              `The ${bus.name} (${showA(bus.ratingA)}) does not carry the charger`,
-              bus.explain.rule,
-            ),
-          ]
-        : []),
+  words: {
+    us: { name: "Panel change", means: "A new or larger panel, service unchanged" },
+    uk: { name: "New consumer unit", means: "A new consumer unit, cut-out unchanged" },
+  },
+  leaves: "Room for later circuits; the supply stays as it is.",
+  heavy: true,
+  phrase: ({ chargeA }, { newPanel }) => `a new ${newPanel} with a ${chargeA} A charger`,
+  propose(s) {
+    const { codebook, charger, path } = s;
+    const troubles = [...panelTroubles(s), ...tooSmall(s)];
+    if (troubles.length === 0) {
+      const none: Reason = path.target.panel
+        ? reason("not-needed", `The ${codebook.words.panel} is sound and has room`, "Site survey")
+        : reason("not-needed", `No ${codebook.words.panel} has been recorded yet`, "Site survey");
+      return [{ refused: [none] }];
+    }
+    const panels = [...new Set(troubles.map((t) => t.panel))];
+    const { document, items } = withNewPanels(s, panels);
+    const panel = document.panels.find((p) => p.id === path.target.panel?.id) ?? null;
+    const { document: home, circuit } = withNewCircuit(document, panel, codebook);
+    return [
+      {
+        document: home,
+        placed: {
+          panel: panel?.id ?? null,
+          circuit,
+          deviceA: (a) => codebook.charging.deviceA(a, document.options?.ukDeviceA),
+        },
+        mostA: charger.maxA,
+        leastA: codebook.charging.minimumA,
+        takesWork: true,
+        answersTo: troubles.map((t) => t.reason),
+        work: ({ circuitA }) => [...items, newCircuit(panelName(panel ?? {}, codebook), circuitA)],
+        cautions: ["Old boards may contain asbestos flash guards: look before you touch, and stop if in doubt."],
+      },
     ];
-    const finding = newCircuit(s, {
-      fittingA: currentThatFits(s, s.headroomA, s.charger.maxA, feeders),
-      stops: obstacles.length === 0 ? [notNeeded(s)] : [],
-      answersTo: obstacles,
-      work: (circuitA) => [`Replace the ${words.panel}`, `New ${circuitA} A circuit to the charger`],
-      cautions: ["Old boards may contain asbestos flash guards: look before you touch, and stop if in doubt."],
-      leaves: "Room for later circuits; the supply stays as it is.",
-    });
-    return {
-      ...finding,
-      level: levelOnSupply(s, countedA(s, finding.chargeA).amps),
-      alsoTakes: ["dedicated-circuit"],
-    };
   },
 };

@@ -1,101 +1,121 @@
-/** Take over an abandoned circuit or a charger-ready stub. */
-import type { Circuit } from "../../case/document/types.ts";
-import { panelLimits } from "../../demand/feeders.ts";
+/** Take over an abandoned circuit or a charger-ready stub: what its conductor carries decides. */
+import { withCircuit } from "../../case/document/change.ts";
+import type { CaseDocument, Circuit, Panel } from "../../case/document/types.ts";
+import { terminalC } from "../../path/home.ts";
+import { circuitName, linkId } from "../../path/names.ts";
 import { showA } from "../../units.ts";
-import {
-  boardReason,
-  chargeWhy,
-  countedA,
-  currentThatFits,
-  demandWithLoadsA,
-  headroomShort,
-  level,
-  loopedReason,
-  reason,
-} from "../situation.ts";
-import type { Finding, Situation, Way } from "../types.ts";
+import { price } from "../../work/work.ts";
+import { reason } from "../reasons.ts";
+import type { Proposal, Refused, Situation, Way } from "../types.ts";
 
-const spareCircuits = (s: Situation): Circuit[] =>
-  s.document.panels
-    .flatMap((p) => p.circuits ?? [])
-    .filter(
-      (c) =>
-        (c.status === "abandoned" || c.status === "charger-ready") &&
-        (c.poles ?? s.codebook.charging.poles) >= s.codebook.charging.poles,
-    );
+const TAKE_OVER = price([380, 640, 1100], [290, 480, 820], [4, 9, 18], [3, 7, 14]);
+
+/** The case without loads that only an abandoned circuit fed. */
+function withoutItsLoads(document: CaseDocument, circuit: Circuit): CaseDocument {
+  const gone = new Set(circuit.loads ?? []);
+  for (const other of document.panels.flatMap((p) => p.circuits ?? []))
+    if (other.id !== circuit.id) for (const id of other.loads ?? []) gone.delete(id);
+  const loads = gone.size === 0 ? document.loads : document.loads.filter((l) => !gone.has(l.id));
+  const outlets = document.outlets?.map((o) =>
+    o.sharedWith && gone.has(o.sharedWith) ? { ...o, sharedWith: null } : o,
+  );
+  return { ...document, loads, ...(outlets && { outlets }) };
+}
+
+function propose(s: Situation, panel: Panel, circuit: Circuit): Proposal | Refused {
+  const { codebook, charger, document, home } = s;
+  const { charging, words } = codebook;
+  const name = circuitName(circuit);
+  const { conductor } = circuit;
+  if (!conductor)
+    return {
+      refused: [
+        reason("no-spare-circuit", `The conductor of ${name} has not been seen; it cannot be judged`, "Site survey"),
+      ],
+    };
+  const rated = codebook.conductor(conductor, terminalC(home, circuit.ratingA ?? 0));
+  if (!rated)
+    return {
+      refused: [
+        reason("no-spare-circuit", `The conductor of ${name}, ${conductor.size}, is not in the tables`, "Site survey"),
+      ],
+    };
+  const mostDeviceA = charging.deviceOnConductorA(rated);
+  const deviceA = (a: number) => Math.min(charging.deviceA(a, document.options?.ukDeviceA), mostDeviceA);
+  const cleared = circuit.status === "abandoned" ? withoutItsLoads(document, circuit) : document;
+  return {
+    document: withCircuit(cleared, circuit.id, {
+      status: "in-use",
+      label: "Charger",
+      loads: circuit.status === "abandoned" ? [] : (circuit.loads ?? []),
+      ...(codebook.asksFor.earthing && { rcd: "A" as const }),
+    }),
+    placed: { panel: panel.id, circuit: circuit.id, deviceA },
+    mostA: Math.min(charger.maxA, charging.chargeOnCircuitA(Math.min(rated.ampacityA, mostDeviceA))),
+    leastA: charging.minimumA,
+    takesWork: true,
+    answersTo: [],
+    limitedBy: (link) =>
+      link === null || link.of === "circuit"
+        ? reason(
+            "conductor-limit",
+            `The conductor of ${name} carries ${showA(rated.ampacityA)}: ${rated.cited.numbers}`,
+            rated.cited.rule,
+          )
+        : null,
+    work: ({ circuitA }) => [
+      {
+        id: "take-over",
+        text: `Prove ${name} dead, follow it to both ends and see its conductor along the whole length`,
+        price: TAKE_OVER,
+        link: linkId.conductor(circuit.id),
+      },
+      ...(circuitA === circuit.ratingA
+        ? []
+        : [
+            {
+              id: "exchange-device",
+              text: `Change its ${words.device}${circuit.ratingA ? ` of ${showA(circuit.ratingA)}` : ""} for one of ${showA(circuitA)}`,
+              price: price([40, 85, 160], [30, 60, 110], [0, 1, 3]),
+              link: linkId.device(circuit.id),
+            },
+          ]),
+      {
+        id: "extend",
+        text: "Re-route or extend it to the charger, and relabel it",
+        price: price([0, 0, 0], [0, 0, 0], [0, 0, 0]),
+        link: "charger",
+      },
+    ],
+    cautions: [
+      "A breaker is not raised to fit the charger until the conductor behind it has been seen along its whole length.",
+    ],
+  };
+}
 
 export const reuseCircuit: Way = {
   id: "reuse-circuit",
-  name: "Spare circuit",
-  means: "Take over an abandoned or charger-ready circuit",
-  find(s): Finding {
-    const known = spareCircuits(s)
-      .filter((c) => c.conductor && c.ratingA)
-      .map((circuit) => {
-        const gone = new Set(circuit.loads ?? []);
-        const demandA =
-          gone.size > 0
-            ? demandWithLoadsA(
-                s,
-                s.loads.filter((l) => !gone.has(l.id)),
-              )
-            : s.calculation.demandA;
-        const headroomA = s.ratingA - demandA;
-        const left = s.loads.filter((l) => !gone.has(l.id));
-        const panel = s.document.panels.find((p) => p.circuits?.includes(circuit));
-        const limits = panelLimits(s.document, s.codebook, left, panel?.id);
-        const cap = s.codebook.charging.chargeOnCircuitA(circuit.ratingA as number);
-        const chargeA = currentThatFits(s, headroomA, cap, limits);
-        return { circuit, demandA, headroomA, chargeA };
-      })
-      .sort((a, b) => b.chargeA - a.chargeA);
-    const best = known[0];
-    const stops = [...loopedReason(s), ...boardReason(s)];
-    const fits = best !== undefined && best.chargeA >= s.codebook.charging.minimumA && stops.length === 0;
-    const reasons = fits
-      ? []
+  words: {
+    us: { name: "Spare circuit", means: "Take over an abandoned or charger-ready circuit" },
+    uk: { name: "Spare circuit", means: "Take over a disused or charger-ready circuit" },
+  },
+  leaves: "Uses what is there; its conductor sets the ceiling for good.",
+  phrase: ({ chargeA }) => `the spare circuit, at ${chargeA} A,`,
+  propose(s) {
+    const { poles } = s.codebook.charging;
+    const spare = s.document.panels.flatMap((panel) =>
+      (panel.circuits ?? [])
+        .filter((c) => (c.status === "abandoned" || c.status === "charger-ready") && (c.poles ?? poles) >= poles)
+        .map((circuit) => propose(s, panel, circuit)),
+    );
+    return spare.length > 0
+      ? spare
       : [
-          ...stops,
-          ...(best
-            ? best.chargeA < s.codebook.charging.minimumA
-              ? [headroomShort(s, best.headroomA)]
-              : []
-            : [
-                reason(
-                  "no-spare-circuit",
-                  spareCircuits(s).length > 0
-                    ? "The spare circuit's conductor has not been seen; it cannot be judged"
-                    : "No abandoned or charger-ready circuit has been recorded",
-                  "Site survey",
-                ),
-              ]),
+          {
+            refused: [
+              reason("no-spare-circuit", "No abandoned or charger-ready circuit has been recorded", "Site survey"),
+            ],
+          },
         ];
-    const chargeA = fits ? best.chargeA : 0;
-    return {
-      verdict: fits ? "with-work" : "ruled-out",
-      chargeA,
-      circuitA: fits ? (best.circuit.ratingA ?? 0) : 0,
-      reasons,
-      work: fits
-        ? [
-            `Prove "${best.circuit.label ?? best.circuit.id}" dead and follow it to both ends`,
-            "Re-route or extend to the charger",
-            `Check the ${s.codebook.words.device} and relabel the circuit`,
-          ]
-        : [],
-      cautions: fits
-        ? [
-            "A breaker is not raised to fit the charger until the conductor behind it has been seen along its whole length.",
-          ]
-        : [],
-      leaves: "Uses what is there; its conductor sets the ceiling for good.",
-      explain: {
-        ...chargeWhy(s, chargeA, best?.headroomA ?? s.headroomA),
-        assumes: best
-          ? [`The old load of "${best.circuit.label ?? best.circuit.id}" is taken out: demand ${showA(best.demandA)}`]
-          : [],
-      },
-      level: level(s, fits ? countedA(s, chargeA).amps : 0, best ? { demandA: best.demandA } : {}),
-    };
   },
 };

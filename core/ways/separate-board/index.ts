@@ -1,55 +1,77 @@
 /** Divide the supply and give the charger a small board of its own, leaving an old board alone. */
-import { showA } from "../../units.ts";
-import { newCircuit } from "../new-circuit.ts";
-import {
-  boardReason,
-  countedA,
-  currentThatFits,
-  largestSetting,
-  levelOnSupply,
-  limitInTheWay,
-  notNeeded,
-  reason,
-  spaceReason,
-  typeAcReason,
-} from "../situation.ts";
-import type { Finding, Way } from "../types.ts";
+import { linkId } from "../../path/names.ts";
+import { withNewCircuit } from "../place.ts";
+import { type Reason, reason } from "../reasons.ts";
+import type { Situation, Way } from "../types.ts";
+import { ISOLATE, newCircuit, panelTroubles, withOwnBoard } from "../work.ts";
+
+/** What an own board answers to: a board that is full or left alone, a type AC RCD, a feeder or bus in the way. */
+function causes(s: Situation): Reason[] {
+  const { path, codebook, home, charger } = s;
+  const wantedA = charger.settingsA.filter((a) => a <= charger.maxA).at(-1) ?? codebook.charging.minimumA;
+  const addsA = codebook.charging.counted(wantedA, home.volts, "outside-125").va / home.volts;
+  const inTheWay = path.links.find(
+    (l) =>
+      l.of !== "circuit" &&
+      l.kind !== "supply" &&
+      l.kind !== "supply-conductor" &&
+      l.mayCarryA !== null &&
+      (l.of !== "supply" || l.mayCarryA < home.supplyA) &&
+      l.carriesA + addsA > l.mayCarryA + 1e-9,
+  );
+  return [
+    ...panelTroubles(s).map((t) => t.reason),
+    ...path.faults
+      .filter((f) => f.finding.code === "rcd-type-ac")
+      .map((f) => reason(f.reason, f.finding.text, f.finding.rule)),
+    ...(inTheWay
+      ? [
+          reason(
+            "headroom-short",
+            `${inTheWay.name} (${inTheWay.decidedBy}) does not carry ${wantedA} A of charging`,
+            codebook.sections.feeder,
+          ),
+        ]
+      : []),
+  ];
+}
 
 export const separateBoard: Way = {
   id: "separate-board",
-  name: "Separate board",
-  means: "A small board of its own beside the old one",
-  find(s): Finding {
-    const wantedA = largestSetting(s, s.charger.maxA);
-    const inTheWay = limitInTheWay(s, wantedA);
-    const cause = [
-      ...boardReason(s),
-      ...spaceReason(s),
-      ...typeAcReason(s),
-      ...(inTheWay
-        ? [reason("headroom-short", `The ${inTheWay.name} does not carry ${showA(wantedA)}`, inTheWay.explain.rule)]
-        : []),
+  words: {
+    us: { name: "Separate panel", means: "A small panel of its own beside the old one" },
+    uk: { name: "Separate board", means: "Divided tails and a small board of its own" },
+  },
+  leaves: "The old board is left as it is; it will still need changing one day.",
+  heavy: true,
+  phrase: ({ chargeA }) => `a ${chargeA} A charger on a board of its own`,
+  propose(s) {
+    const { codebook, charger, document, path } = s;
+    // What is unsafe is made safe, not left behind.
+    const unsafe = path.panels.find((p) => p.condition === "unsafe");
+    const unsafeFault = unsafe && path.faults.find((f) => f.finding.link === linkId.panel(unsafe.id));
+    if (unsafeFault)
+      return [{ refused: [reason(unsafeFault.reason, unsafeFault.finding.text, unsafeFault.finding.rule)] }];
+    const answersTo = causes(s);
+    if (answersTo.length === 0)
+      return [{ refused: [reason("not-needed", `The ${codebook.words.panel} is sound and has room`, "Site survey")] }];
+    const own = withOwnBoard(s);
+    const { document: home, circuit } = withNewCircuit(own.document, own.panel, codebook);
+    return [
+      {
+        document: home,
+        placed: {
+          panel: own.panel.id,
+          circuit,
+          deviceA: (a) => codebook.charging.deviceA(a, document.options?.ukDeviceA),
+        },
+        mostA: charger.maxA,
+        leastA: codebook.charging.minimumA,
+        takesWork: true,
+        answersTo,
+        work: ({ circuitA }) => [own.item, newCircuit("it", circuitA)],
+        cautions: [ISOLATE[codebook.region]],
+      },
     ];
-    const finding = newCircuit(s, {
-      // A board of its own stands at the supply: no feeder is in its way.
-      fittingA: currentThatFits(s, s.headroomA, wantedA, []),
-      stops: [
-        ...(s.panel?.condition === "unsafe" ? boardReason(s) : []),
-        ...(cause.length === 0 ? [notNeeded(s)] : []),
-      ],
-      answersTo: cause,
-      work: (circuitA) => [
-        s.codebook.region === "uk"
-          ? "Divide the tails after the meter (3 m at most without their own protection) and fit a small board"
-          : "Fit a sub-panel or a feed-through at the meter for the charger alone",
-        `New ${circuitA} A circuit from it to the charger`,
-      ],
-      leaves: "The old board is left as it is; it will still need changing one day.",
-    });
-    return {
-      ...finding,
-      level: levelOnSupply(s, countedA(s, finding.chargeA).amps),
-      alsoTakes: ["dedicated-circuit"],
-    };
   },
 };

@@ -6,6 +6,7 @@ import { useJobPart } from "../../../ui/job-store/use-job.tsx";
 import { GoverningCalculation, MethodChoice } from "./calculation.tsx";
 import { Feeders } from "./feeders.tsx";
 import { Ledger } from "./ledger.tsx";
+import { Measured } from "./measured.tsx";
 import { QuickEntry } from "./quick-entry.tsx";
 import { SecondOpinion } from "./second-opinion.tsx";
 import { WhatWouldChange } from "./what-would-change.tsx";
@@ -21,6 +22,7 @@ export default function Demand() {
       <Section title="Calculation" aside={<MethodChoice />}>
         <GoverningCalculation />
       </Section>
+      <Measured />
       <Feeders />
       <WhatWouldChange />
       <SecondOpinion />

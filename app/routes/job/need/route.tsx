@@ -11,6 +11,7 @@ import {
   CaseQuantity,
   CaseSwitch,
   CaseTime,
+  CaseYesNo,
   Fields,
 } from "../../../ui/case-field/case-field.tsx";
 import { Section } from "../../../ui/frame/sheet.tsx";
@@ -26,7 +27,8 @@ const USUAL_CAR = {
 export default function Need() {
   const { document, assessment } = useJob();
   const store = useJobStore();
-  const { region } = codebookOf(document.rules);
+  const codebook = codebookOf(document.rules);
+  const { region } = codebook;
   const cars = document.need?.cars ?? [];
   const told = document.need?.energyPerDayKWh !== undefined;
   const { need, explain } = assessment;
@@ -126,7 +128,7 @@ export default function Need() {
           <CaseSwitch label="Charge only at the cheap rate" pointer="/need/cheapOnly" />
         </Fields>
       </Section>
-      <Section title="Charger">
+      <Section id="charger" title="Charger">
         <Fields>
           <CaseNumber label="Largest current" pointer="/charger/maxA" units={AMPERE_UNITS} usual="A" />
           <CaseChoice
@@ -139,6 +141,12 @@ export default function Need() {
             ]}
           />
           <CaseSwitch label="Can be managed by clamps" pointer="/charger/managed" fallback />
+          {codebook.asksFor.earthing && (
+            <>
+              <CaseYesNo label="Opens when neutral and earth are lost" pointer="/charger/lostPenDetection" />
+              <CaseYesNo label="Detects 6 mA of DC" pointer="/charger/dcDetection" />
+            </>
+          )}
         </Fields>
       </Section>
     </>

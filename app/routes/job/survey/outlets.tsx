@@ -4,7 +4,14 @@ import type { Outlet, OutletType } from "../../../../core/case/document/types.ts
 import { codebookOf } from "../../../../core/codebook/index.ts";
 import { LENGTH_UNITS } from "../../../../core/quantity/parse.ts";
 import { capital } from "../../../../core/words.ts";
-import { CaseChoice, CaseQuantity, CaseSwitch, CaseText, Fields } from "../../../ui/case-field/case-field.tsx";
+import {
+  CaseChoice,
+  CaseQuantity,
+  CaseSwitch,
+  CaseText,
+  CaseYesNo,
+  Fields,
+} from "../../../ui/case-field/case-field.tsx";
 import { Caution, Section } from "../../../ui/frame/sheet.tsx";
 import { drawnLater, useJobStore } from "../../../ui/job-store/use-job.tsx";
 import { PicturesOf } from "../../../ui/pictures/pictures-of.tsx";
@@ -74,6 +81,7 @@ export const Outlets = drawnLater(function Outlets({ document }) {
                 pointer={`${at}/grounded`}
                 fallback={use?.grounded ?? true}
               />
+              {!codebook.asksFor.earthing && <CaseYesNo label="GFCI protection" pointer={`${at}/gfci`} />}
               <CaseSwitch label="Y-lead plugged in" pointer={`${at}/plainSplitter`} />
             </Fields>
             <PicturesOf thing={`outlet:${outlet.id}`} name={outlet.type} />

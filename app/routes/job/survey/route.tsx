@@ -1,4 +1,5 @@
 /** Survey: what is really there, in the order of a walk through the home. */
+import { useOutletContext } from "react-router";
 import { codebookOf } from "../../../../core/codebook/index.ts";
 import type { Words } from "../../../../core/codebook/types.ts";
 import { AREA_UNITS } from "../../../../core/quantity/parse.ts";
@@ -6,6 +7,7 @@ import { capital } from "../../../../core/words.ts";
 import { CaseChoice, CaseQuantity, CaseSwitch, CaseText, Fields } from "../../../ui/case-field/case-field.tsx";
 import { Section } from "../../../ui/frame/sheet.tsx";
 import { useJob } from "../../../ui/job-store/use-job.tsx";
+import { PathLine } from "../../../ui/path/path-line.tsx";
 import { Evidence } from "./evidence/evidence.tsx";
 import { Findings } from "./findings.tsx";
 import { Outlets } from "./outlets.tsx";
@@ -26,6 +28,7 @@ const parts = ({ supply, board, outlet }: Words) => [
 
 export default function Survey() {
   const { document, assessment } = useJob();
+  const { jobId } = useOutletContext<{ jobId: string }>();
   return (
     <>
       <nav className={styles.parts} aria-label="Parts of the survey">
@@ -35,6 +38,7 @@ export default function Survey() {
           </a>
         ))}
       </nav>
+      <PathLine links={assessment.path} jobId={jobId} label="What was found, from the supply to the charger" />
       <Findings findings={assessment.findings} />
       <Dwelling rules={document.rules} />
       <SupplySection />

@@ -2,13 +2,15 @@
 import { codebookOf } from "../../../../core/codebook/index.ts";
 import { AMPERE_UNITS, OHM_UNITS } from "../../../../core/quantity/parse.ts";
 import { showA } from "../../../../core/units.ts";
-import { ISOLATE } from "../../../../core/ways/situation.ts";
+import { ISOLATE } from "../../../../core/ways/work.ts";
+import { capital } from "../../../../core/words.ts";
 import {
   CaseChoice,
   CaseConductor,
   CaseNumber,
   CaseSwitch,
   CaseText,
+  CaseYesNo,
   Fields,
 } from "../../../ui/case-field/case-field.tsx";
 import { Caution, Section } from "../../../ui/frame/sheet.tsx";
@@ -54,7 +56,7 @@ export function SupplySection() {
           options={codebook.systems.map((value) => ({ value, label: SYSTEMS[value] }))}
         />
         <CaseConductor
-          label={region === "us" ? "Service conductors" : "Tails"}
+          label={capital(codebook.supplyConductor.name)}
           pointer="/supply/conductor"
           region={region}
           source="supply.conductor"
@@ -89,7 +91,7 @@ export function SupplySection() {
           placeholder="outside, left of the door"
         />
         {asksFor.earthing && (
-          <CaseSwitch label="Looped to the neighbour" pointer="/supply/looped" source="supply.looped" />
+          <CaseYesNo label="Looped to the neighbour" pointer="/supply/looped" source="supply.looped" />
         )}
         {region === "uk" && (
           <CaseSwitch label="Isolator after the meter" pointer="/supply/isolator" source="supply.isolator" />

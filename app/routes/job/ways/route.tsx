@@ -1,13 +1,14 @@
-/** Ways: all eight on one sheet, each with its own waterline at the same scale. */
+/** Ways: all of them on one sheet, each with its own waterline and its path from the supply to the car. */
+import { useOutletContext } from "react-router";
 import { codebookOf } from "../../../../core/codebook/index.ts";
-import { showA, showKWh } from "../../../../core/units.ts";
+import { showA, showKWh, showNumber } from "../../../../core/units.ts";
 import { commonScaleA } from "../../../../core/waterline.ts";
-import { wayOf } from "../../../../core/ways/index.ts";
 import type { WayJudgement } from "../../../../core/ways/types.ts";
 import { CaseChoice } from "../../../ui/case-field/case-field.tsx";
 import { Caution, Section } from "../../../ui/frame/sheet.tsx";
 import { WayVerdict } from "../../../ui/frame/verdict.tsx";
 import { useJob } from "../../../ui/job-store/use-job.tsx";
+import { PathLine } from "../../../ui/path/path-line.tsx";
 import { Waterline } from "../../../ui/waterline/waterline.tsx";
 import { Figure } from "../../../ui/why/why-sheet.tsx";
 import styles from "./ways.module.css";
@@ -15,6 +16,7 @@ import styles from "./ways.module.css";
 const RANK = { ready: 0, "with-work": 1, "ruled-out": 2 } as const;
 
 export default function Ways() {
+  const { jobId } = useOutletContext<{ jobId: string }>();
   const { document, assessment, answer } = useJob();
   const open = answer.state === "open";
   const { recommended, because, ways } = assessment;
@@ -49,6 +51,7 @@ export default function Ways() {
           <WayRow
             key={way.way}
             way={way}
+            jobId={jobId}
             scaleA={scaleA}
             mark={way.way !== recommended ? null : open ? "looks best so far" : "recommended"}
           />
@@ -64,9 +67,61 @@ export default function Ways() {
 
 const money = (amount: number, currency: string) =>
   `${currency === "GBP" ? "£" : "$"}${amount.toLocaleString("en-US")}`;
+const days = (count: number) => (count === 1 ? "1 day" : `${showNumber(count)} days`);
 
-function WayRow({ way, scaleA, mark }: { way: WayJudgement; scaleA: number; mark: string | null }) {
+function Figures({ way }: { way: WayJudgement }) {
   const out = way.verdict === "ruled-out";
+  return (
+    <dl className={styles.figures}>
+      <div>
+        <dt>Charging</dt>
+        <dd>
+          {way.limitA !== undefined && !out ? (
+            <span className="figure">up to {showA(way.chargeA)}</span>
+          ) : (
+            <Figure why={way.explain}>{out ? "none" : showA(way.chargeA)}</Figure>
+          )}
+        </dd>
+      </div>
+      {way.limitA !== undefined && !out && (
+        <div>
+          <dt>Held below</dt>
+          <dd>
+            <Figure why={way.explain}>{showA(way.limitA)}</Figure>
+          </dd>
+        </div>
+      )}
+      {!out && (
+        <>
+          <div>
+            <dt>A night</dt>
+            <dd className="figure">{showKWh(way.energyPerNightKWh)}</dd>
+          </div>
+          <div>
+            <dt>Price, typical</dt>
+            <dd className="figure">{money(way.cost.typical, way.cost.currency)}</dd>
+          </div>
+          <div>
+            <dt>Wait, typical</dt>
+            <dd className="figure">{days(way.leadTimeDays.typical)}</dd>
+          </div>
+        </>
+      )}
+    </dl>
+  );
+}
+
+function WayRow({
+  way,
+  jobId,
+  scaleA,
+  mark,
+}: {
+  way: WayJudgement;
+  jobId: string;
+  scaleA: number;
+  mark: string | null;
+}) {
   return (
     <li className={styles.way} data-way={way.way} data-verdict={way.verdict}>
       <Waterline level={way.level} width={64} height={104} scaleA={scaleA} detail="bank" />
@@ -75,47 +130,12 @@ function WayRow({ way, scaleA, mark }: { way: WayJudgement; scaleA: number; mark
           {way.name}
           {mark && <span className={styles.mark}>{mark}</span>}
         </h2>
-        <p className="quiet">{wayOf(way.way).means}</p>
+        <p className="quiet">{way.means}</p>
         <p>
-          <WayVerdict verdict={way.verdict} />
+          <WayVerdict verdict={way.verdict} onlyConfirm={way.onlyConfirm} />
         </p>
       </div>
-      <dl className={styles.figures}>
-        <div>
-          <dt>Charging</dt>
-          <dd>
-            {way.limitA !== undefined && !out ? (
-              <span className="figure">up to {showA(way.chargeA)}</span>
-            ) : (
-              <Figure why={way.explain}>{out ? "none" : showA(way.chargeA)}</Figure>
-            )}
-          </dd>
-        </div>
-        {way.limitA !== undefined && !out && (
-          <div>
-            <dt>Held below</dt>
-            <dd>
-              <Figure why={way.explain}>{showA(way.limitA)}</Figure>
-            </dd>
-          </div>
-        )}
-        {!out && (
-          <>
-            <div>
-              <dt>A night</dt>
-              <dd className="figure">{showKWh(way.energyPerNightKWh)}</dd>
-            </div>
-            <div>
-              <dt>Price, typical</dt>
-              <dd className="figure">{money(way.cost.typical, way.cost.currency)}</dd>
-            </div>
-            <div>
-              <dt>Wait, typical</dt>
-              <dd className="figure">{way.leadTimeDays.typical} days</dd>
-            </div>
-          </>
-        )}
-      </dl>
+      <Figures way={way} />
       <div className={styles.reasons}>
         <ul>
           {way.reasons.map((r) => (
@@ -124,21 +144,30 @@ function WayRow({ way, scaleA, mark }: { way: WayJudgement; scaleA: number; mark
             </li>
           ))}
         </ul>
-        {way.work.length > 0 && (
-          <details open={mark !== null}>
-            <summary>Work and cautions</summary>
-            <ul>
-              {way.work.map((text) => (
-                <li key={text}>{text}</li>
-              ))}
-            </ul>
-            {way.cautions.map((text) => (
-              <Caution key={text}>{text}</Caution>
-            ))}
-            <p className="quiet">{way.leaves}</p>
-          </details>
-        )}
       </div>
+      {way.verdict !== "ruled-out" && (
+        <details className={styles.more} open={mark !== null}>
+          <summary>
+            Path, work and cautions
+            {way.work.length > 0 && (
+              <span className="quiet">
+                {" "}
+                - {way.work.length === 1 ? "1 piece of work" : `${way.work.length} pieces of work`}
+              </span>
+            )}
+          </summary>
+          <PathLine links={way.path} tightest={way.tightest} jobId={jobId} label={`Path of ${way.name}`} />
+          <ol className={styles.work}>
+            {way.workItems.map((item) => (
+              <li key={`${item.id}:${item.text}`}>{item.text}</li>
+            ))}
+          </ol>
+          {way.cautions.map((text) => (
+            <Caution key={text}>{text}</Caution>
+          ))}
+          <p className="quiet">{way.leaves}</p>
+        </details>
+      )}
     </li>
   );
 }

@@ -111,7 +111,7 @@ export function OnePanel({ index, alone }: { index: number; alone: boolean }) {
   const totals = legs > 1 ? legLoadsVA(document, panel) : [];
 
   return (
-    <div className={styles.panel}>
+    <div className={styles.panel} id={`panel-${panelId}`}>
       <header className={styles.head}>
         {!alone && <h3>{panel.name ?? words.panel}</h3>}
         <p>

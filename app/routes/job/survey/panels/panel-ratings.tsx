@@ -79,7 +79,6 @@ export const PanelRatings = drawnLater(function PanelRatings({ index, document }
           label="Condition"
           pointer={`${at}/condition`}
           source={`${key}.condition`}
-          fallback="sound"
           options={[
             { value: "sound", label: "Sound" },
             { value: "obsolete", label: "Obsolete" },

@@ -1,0 +1,122 @@
+/** What was measured: where it comes from, for how long, its highest value; by phase where there are three. */
+import { Button } from "antd";
+import { setValue } from "../../../../core/case/document/set-value.ts";
+import type { CaseDocument } from "../../../../core/case/document/types.ts";
+import { codebookOf } from "../../../../core/codebook/index.ts";
+import { AMPERE_UNITS, DAY_UNITS, DEMAND_UNITS, MINUTE_UNITS } from "../../../../core/quantity/parse.ts";
+import { showA } from "../../../../core/units.ts";
+import {
+  CaseChoice,
+  CaseNumber,
+  CaseQuantity,
+  CaseSwitch,
+  CaseYesNo,
+  Fields,
+} from "../../../ui/case-field/case-field.tsx";
+import { Section } from "../../../ui/frame/sheet.tsx";
+import { useJob, useJobStore } from "../../../ui/job-store/use-job.tsx";
+import { Figure } from "../../../ui/why/why-sheet.tsx";
+
+const SOURCES = [
+  { value: "utility-year", label: "A year from the utility" },
+  { value: "recorder", label: "A recorder" },
+  { value: "half-hour-meter", label: "Half-hour meter" },
+] as const;
+
+/** What the measured method makes of it, or why it may not be used. */
+function Verdict() {
+  const { assessment, document } = useJob();
+  const method = codebookOf(document.rules).methods.find((m) => m.measures);
+  const measured = assessment.calculations.find((c) => c.method === method?.id);
+  if (!measured) return null;
+  return (
+    <p role="status">
+      {measured.applies ? (
+        <>
+          It governs: <Figure why={measured.explain.demandA}>{showA(measured.demandA)}</Figure> by {measured.rule}.
+        </>
+      ) : (
+        <>It does not govern yet. {measured.why}.</>
+      )}
+    </p>
+  );
+}
+
+export function Measured() {
+  const { document } = useJob();
+  const store = useJobStore();
+  const set = (value: CaseDocument["measured"]) => store.edit(setValue(store.getState().document, "/measured", value));
+  if (!document.measured)
+    return (
+      <Section
+        id="measured"
+        title="Measured demand"
+        aside={<Button onClick={() => set({ source: "recorder" })}>Enter a measurement</Button>}
+      >
+        <p className="quiet">Where the calculation says no, a year of meter data or a recorder often says yes.</p>
+      </Section>
+    );
+  const threePhase = document.supply.system === "three-phase-230-400";
+  return (
+    <Section
+      id="measured"
+      title="Measured demand"
+      aside={
+        <Button type="text" danger onClick={() => set(null)}>
+          Take the measurement away
+        </Button>
+      }
+    >
+      <Verdict />
+      <Fields>
+        <CaseChoice label="Source" pointer="/measured/source" options={SOURCES} />
+        <CaseNumber label="Days measured" pointer="/measured/days" units={DAY_UNITS} usual="days" />
+        <CaseNumber
+          label="Averaged over"
+          pointer="/measured/intervalMinutes"
+          units={MINUTE_UNITS}
+          usual="min"
+          hint="the interval of the meter or recorder"
+        />
+        {threePhase ? (
+          ([0, 1, 2] as const).map((phase) => <PhaseMaximum key={phase} phase={phase} />)
+        ) : (
+          <CaseQuantity
+            label="Highest value"
+            pointer="/measured/max"
+            units={DEMAND_UNITS}
+            usual="A"
+            hint="in A or in kW, as the meter shows it"
+          />
+        )}
+        <CaseYesNo label="In the heating season" pointer="/measured/heatingSeason" />
+        <CaseSwitch
+          label="Solar or other generation"
+          pointer="/supply/onsiteGeneration"
+          source="supply.onsiteGeneration"
+        />
+      </Fields>
+    </Section>
+  );
+}
+
+/** The three phases are one list in the case: the first that is typed brings the others at nothing. */
+function PhaseMaximum({ phase }: { phase: 0 | 1 | 2 }) {
+  const store = useJobStore();
+  const { document } = useJob();
+  if (!document.measured?.maxByPhaseA)
+    return phase === 0 ? (
+      <Button onClick={() => store.edit(setValue(store.getState().document, "/measured/maxByPhaseA", [0, 0, 0]))}>
+        Enter the three phases
+      </Button>
+    ) : null;
+  return (
+    <CaseNumber
+      label={`Highest on L${phase + 1}`}
+      pointer={`/measured/maxByPhaseA/${phase}`}
+      units={AMPERE_UNITS}
+      usual="A"
+      empty="refused"
+    />
+  );
+}

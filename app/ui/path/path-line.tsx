@@ -1,0 +1,109 @@
+/** The path from the supply to the car as one line: each link with what it carries and may carry, and what is wrong. */
+import { Link as To } from "react-router";
+import type { Link } from "../../../core/path/types.ts";
+import { showA } from "../../../core/units.ts";
+import styles from "./path-line.module.css";
+
+type Drawn = Link;
+
+const KNOWN = {
+  read: "",
+  planned: "to be made",
+  told: "only told",
+  assumed: "only assumed",
+  unknown: "not known",
+} as const;
+
+const WORD = { stop: "Stop", fix: "Put right", note: "Note" } as const;
+
+/** The part of the survey where a link is entered. */
+export const placeOf = ({ link, kind }: Pick<Link, "link" | "kind">): string =>
+  kind === "outlet"
+    ? "survey#outlets"
+    : kind === "charger"
+      ? "need#charger"
+      : kind === "supply" || kind === "supply-conductor"
+        ? "survey#supply"
+        : `survey#${link.startsWith("circuit:") ? "panels" : `panel-${link.split(":")[1]}`}`;
+
+/** How full a link is, as a share; null where nobody knows what it may carry. */
+const fullness = ({ carriesA, mayCarryA }: Link) =>
+  mayCarryA === null || mayCarryA <= 0 ? null : Math.min(1.15, carriesA / mayCarryA);
+
+function Gauge({ link }: { link: Drawn }) {
+  const share = fullness(link);
+  const over = link.mayCarryA !== null && link.carriesA > link.mayCarryA + 1e-9;
+  return (
+    <svg className={styles.gauge} viewBox="0 0 100 26" preserveAspectRatio="none" aria-hidden="true">
+      <path d="M0 13H100" className={link.known === "planned" ? styles.plannedWire : styles.wire} />
+      {share !== null && (
+        <>
+          <rect x="18" y="3" width="64" height="20" className={styles.vessel} />
+          <rect
+            x="18"
+            y={23 - 20 * Math.min(1, share)}
+            width="64"
+            height={20 * Math.min(1, share)}
+            className={over ? styles.over : styles.water}
+          />
+        </>
+      )}
+      {share === null && <circle cx="50" cy="13" r="5" className={styles.node} />}
+    </svg>
+  );
+}
+
+export function PathLine({
+  links,
+  tightest,
+  jobId,
+  label,
+}: {
+  links: readonly Drawn[];
+  tightest?: string | null;
+  jobId: string;
+  label: string;
+}) {
+  return (
+    <ol className={styles.path} aria-label={label}>
+      {links.map((link) => (
+        <li
+          key={link.link}
+          data-link={link.link}
+          data-known={link.known}
+          data-fault={link.faults[0]?.severity}
+          data-tightest={link.link === tightest || undefined}
+        >
+          <To to={`/jobs/${jobId}/${placeOf(link)}`} prefetch="intent" className={styles.link}>
+            <Gauge link={link} />
+            <span className={styles.name}>{link.name}</span>
+            <span className={`${styles.carries} figure`}>
+              {link.kind === "panel" ? (
+                link.decidedBy
+              ) : (
+                <>
+                  {showA(link.carriesA)}{" "}
+                  <span className={styles.of}>of {link.mayCarryA === null ? "?" : showA(link.mayCarryA)}</span>
+                </>
+              )}
+            </span>
+            {link.link === tightest && <span className={styles.tightest}>tightest</span>}
+            {KNOWN[link.known] && <span className={styles.known}>{KNOWN[link.known]}</span>}
+            {link.faults.map((fault) => (
+              <span key={fault.code + fault.text} className={styles.fault} data-severity={fault.severity}>
+                {WORD[fault.severity]}
+                <span className="out-of-sight">: {fault.text}</span>
+              </span>
+            ))}
+            {link.work && link.work.length > 0 && (
+              <span className={styles.work}>
+                <span className="out-of-sight">work number </span>
+                {link.work.join(", ")}
+              </span>
+            )}
+          </To>
+        </li>
+      ))}
+    </ol>
+  );
+}

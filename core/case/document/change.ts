@@ -1,0 +1,54 @@
+/** A case with one of its parts changed; everything else is shared with the case before. */
+import type { CaseDocument, Charger, Circuit, Outlet, Panel, Supply } from "./types.ts";
+
+const one = <T extends { id: string }>(list: readonly T[], id: string, changes: Partial<T>): T[] =>
+  list.map((thing) => (thing.id === id ? { ...thing, ...changes } : thing));
+
+export const withSupply = (document: CaseDocument, changes: Partial<Supply>): CaseDocument => ({
+  ...document,
+  supply: { ...document.supply, ...changes },
+});
+
+export const withPanel = (document: CaseDocument, id: string, changes: Partial<Panel>): CaseDocument => ({
+  ...document,
+  panels: one(document.panels, id, changes),
+});
+
+export const withCircuit = (document: CaseDocument, id: string, changes: Partial<Circuit>): CaseDocument => ({
+  ...document,
+  panels: document.panels.map((panel) =>
+    panel.circuits?.some((c) => c.id === id) ? { ...panel, circuits: one(panel.circuits, id, changes) } : panel,
+  ),
+});
+
+export const withOutlet = (document: CaseDocument, id: string, changes: Partial<Outlet>): CaseDocument => ({
+  ...document,
+  outlets: one(document.outlets ?? [], id, changes),
+});
+
+export const withCharger = (document: CaseDocument, changes: Partial<Charger>): CaseDocument => ({
+  ...document,
+  charger: { ...document.charger, ...changes },
+});
+
+/** A panel with only some of its circuits; what named the others names nothing any more. */
+export function withCircuitsOf(document: CaseDocument, panelId: string, circuits: readonly Circuit[]): CaseDocument {
+  const panel = document.panels.find((p) => p.id === panelId);
+  const gone = new Set((panel?.circuits ?? []).map((c) => c.id));
+  for (const { id } of circuits) gone.delete(id);
+  const kept = withPanel(document, panelId, { circuits: [...circuits] });
+  if (gone.size === 0) return kept;
+  const lost = (id: string | null | undefined) => typeof id === "string" && gone.has(id);
+  return {
+    ...kept,
+    panels: kept.panels.map((p) => (lost(p.feeder?.circuit) ? { ...p, feeder: { ...p.feeder, circuit: null } } : p)),
+    ...(kept.outlets && { outlets: kept.outlets.map((o) => (lost(o.circuit) ? { ...o, circuit: null } : o)) }),
+  };
+}
+
+/** The ticked faults of the survey without some of them. */
+export const withoutSeen = (document: CaseDocument, codes: readonly string[]): CaseDocument => {
+  const seen = document.survey?.seen;
+  if (!seen?.some((code) => codes.includes(code))) return document;
+  return { ...document, survey: { ...document.survey, seen: seen.filter((code) => !codes.includes(code)) } };
+};

@@ -1,0 +1,54 @@
+/** Cases that were kept by earlier versions are read by this one, wherever they were kept. */
+import { readFileSync } from "node:fs";
+import path from "node:path";
+import { describe, expect, it } from "vitest";
+import { usCase } from "../../testing/cases.ts";
+import { applyPatch } from "./patch.ts";
+import type { CaseDocument } from "./types.ts";
+import { CURRENT_VERSION, currentCase, currentEdits, UPGRADES, type Upgrade } from "./upgrade.ts";
+
+/** A later version that would call the title "name" and count areas in one unit. */
+const LATER: Upgrade[] = [
+  { from: 1, apply: ({ title, ...rest }) => ({ ...rest, name: title }) },
+  { from: 2, apply: (d) => ({ ...d, areas: "ft2" }) },
+];
+
+describe("a kept case", () => {
+  it("is left as it is where it is of this version", () => {
+    const kept = usCase();
+    expect(currentCase(kept)).toBe(kept);
+    expect(kept.version).toBe(CURRENT_VERSION);
+  });
+  it("goes through every step from its own version on", () => {
+    expect(currentCase(usCase({ title: "Pell Harbor" }), LATER, 3)).toMatchObject({
+      version: 3,
+      name: "Pell Harbor",
+      areas: "ft2",
+    });
+  });
+  it("of an earlier release is stored here, and still read", () => {
+    const stored = path.join(import.meta.dirname, "stored/version-1-2026-11.case.json");
+    const kept: CaseDocument = JSON.parse(readFileSync(stored, "utf8"));
+    expect(currentCase(kept).loads.length).toBeGreaterThan(3);
+    expect(UPGRADES.map((u) => u.from)).toEqual(UPGRADES.map((_, i) => i + CURRENT_VERSION - UPGRADES.length));
+  });
+});
+
+describe("edits that waited on a kept case", () => {
+  const kept = usCase({ title: "Before" });
+  const edits = [
+    { id: "a", patch: [{ op: "replace" as const, path: "/title", value: "After" }] },
+    { id: "b", patch: [{ op: "replace" as const, path: "/supply/ratingA", value: 125 }] },
+  ];
+  it("stay as they are on a case of this version", () => {
+    expect(currentEdits(kept, edits)).toEqual(edits);
+  });
+  it("are made again on the case brought up to date, and come to the same", () => {
+    const moved = currentEdits(kept, edits, LATER, 3);
+    expect(moved.map((e) => e.id)).toEqual(["a", "b"]);
+    const done = moved.reduce((d, e) => applyPatch(d, e.patch), currentCase(kept, LATER, 3));
+    const first = edits.reduce((d, e) => applyPatch(d, e.patch), kept);
+    expect(done).toEqual(currentCase(first, LATER, 3));
+    expect(done).toMatchObject({ name: "After", supply: { ratingA: 125 } });
+  });
+});

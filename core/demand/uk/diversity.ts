@@ -1,0 +1,172 @@
+/** The usual after-diversity estimate for one dwelling in the United Kingdom. */
+import { showA, showPercent, showVA } from "../../units.ts";
+import { chargerLines } from "../chargers.ts";
+import { countedLine, factorLine, partsOf, sum } from "../lines.ts";
+import { ofKind } from "../loads.ts";
+import type { CountedLoad, DemandInput, DemandMethod, Line } from "../types.ts";
+import { DIVERSITY, IN_FULL } from "./rules.ts";
+
+const RULE = DIVERSITY.rule;
+
+/** A line whose counted current is worked out in amperes; `formula` and `numbers` explain it. */
+const currentLine = (
+  label: string,
+  loads: readonly CountedLoad[],
+  volts: number,
+  countedA: number,
+  formula: string,
+  numbers: string,
+): Line =>
+  countedLine(label, loads, countedA * volts, RULE, () => ({
+    value: `${showA(countedA)} (${showVA(countedA * volts)})`,
+    formula,
+    numbers: `${numbers} = ${showA(countedA)}`,
+    assumes: [`Current of each use is its watts / ${volts} V`],
+  }));
+
+/** So many amperes in full and the rest at a share, with more on top. */
+function firstInFull(
+  label: string,
+  loads: readonly CountedLoad[],
+  volts: number,
+  { fullA, rest }: { fullA: number; rest: number },
+  onTop?: { amps: number; because: string },
+): Line {
+  const a = sum(loads) / volts;
+  const [full, over] = [Math.min(a, fullA), Math.max(0, a - fullA)];
+  return currentLine(
+    label,
+    loads,
+    volts,
+    full + over * rest + (onTop?.amps ?? 0),
+    `the first ${showA(fullA)} in full + ${showPercent(rest)} of the rest${onTop ? ` + ${showA(onTop.amps)} ${onTop.because}` : ""}`,
+    `${showA(full)} + ${rest} x ${showA(over)}${onTop ? ` + ${showA(onTop.amps)}` : ""}`,
+  );
+}
+
+const NUMBERS = ["none", "the largest", "the two largest"];
+
+/** The largest pieces in full and the others at a share. */
+function largestInFull(
+  label: string,
+  loads: readonly CountedLoad[],
+  volts: number,
+  { full, rest }: { full: number; rest: number },
+): Line {
+  const each = loads.flatMap((l) => Array.from({ length: l.quantity }, () => l.unitVA / volts)).sort((a, b) => b - a);
+  const total = (list: readonly number[]) => list.reduce((t, a) => t + a, 0);
+  const [first, others] = [total(each.slice(0, full)), total(each.slice(full))];
+  return currentLine(
+    label,
+    loads,
+    volts,
+    first + rest * others,
+    `${NUMBERS[full]} in full + ${showPercent(rest)} of the others`,
+    `${showA(first)} + ${rest} x ${showA(others)}`,
+  );
+}
+
+/** The lines for the loads of one phase. */
+function phaseLines(loads: readonly CountedLoad[], input: DemandInput): Line[] {
+  const { volts } = input;
+  const lines: Line[] = [];
+  const lighting = ofKind(loads, "lighting");
+  if (lighting.length > 0)
+    lines.push(
+      factorLine({
+        label: "Lighting",
+        connectedVA: sum(lighting),
+        factor: DIVERSITY.lighting,
+        rule: RULE,
+        because: () => `${showPercent(DIVERSITY.lighting)} of the total is on at once`,
+        parts: partsOf(lighting),
+      }),
+    );
+  const fixed = ofKind(loads, "fixed-appliance");
+  if (fixed.length > 0)
+    lines.push(firstInFull("Heating and power not listed below", fixed, volts, DIVERSITY.heatingAndPower));
+  const cookers = ofKind(loads, "cooker");
+  if (cookers.length > 0) {
+    const socket = cookers.some((c) => c.socketOnControl);
+    lines.push(
+      firstInFull(
+        "Cooker",
+        cookers,
+        volts,
+        DIVERSITY.cooker,
+        socket ? { amps: DIVERSITY.cooker.socketA, because: "for the socket on its control unit" } : undefined,
+      ),
+    );
+  }
+  const showers = ofKind(loads, "shower");
+  if (showers.length > 0)
+    lines.push(largestInFull("Electric showers and instantaneous water heaters", showers, volts, DIVERSITY.showers));
+  for (const { kind, label, because } of IN_FULL) {
+    const own = ofKind(loads, kind);
+    if (own.length > 0)
+      lines.push(factorLine({ label, connectedVA: sum(own), factor: 1, rule: RULE, because, parts: partsOf(own) }));
+  }
+  const sockets = ofKind(loads, "socket-circuit");
+  if (sockets.length > 0)
+    lines.push(largestInFull("Socket circuits, at the device's rating", sockets, volts, DIVERSITY.socketCircuits));
+  lines.push(...chargerLines({ ...input, loads }));
+  return lines;
+}
+
+/**
+ * Loads by phase: all on one, or over three. Those whose phase is recorded stand on it; the others are spread, the
+ * largest first onto the phase with the least, and chargers onto the one with the most.
+ */
+export function spreadOverPhases(loads: readonly CountedLoad[], phases: number): CountedLoad[][] {
+  const result = Array.from({ length: phases }, () => [] as CountedLoad[]);
+  const placed = (l: CountedLoad) => phases > 1 && l.phase !== undefined;
+  for (const load of loads.filter(placed)) result[(load.phase as number) - 1]?.push(load);
+  const pieces = loads
+    .filter((l) => !placed(l))
+    .flatMap((l) =>
+      phases === 1 ? [l] : Array.from({ length: l.quantity }, () => ({ ...l, quantity: 1, va: l.unitVA })),
+    );
+  if (phases === 1) return [pieces];
+  const ordered = pieces.filter((l) => l.kind !== "ev-charger").sort((a, b) => b.va - a.va || a.id.localeCompare(b.id));
+  for (const piece of ordered) result.reduce((best, phase) => (sum(phase) < sum(best) ? phase : best)).push(piece);
+  // Nobody knows which phase a charger without one will be on: the fullest.
+  for (const charger of pieces.filter((l) => l.kind === "ev-charger"))
+    result.reduce((most, phase) => (sum(phase) > sum(most) ? phase : most)).push(charger);
+  return result;
+}
+
+export const phasesOf = ({ document }: Pick<DemandInput, "document">): number =>
+  document.supply.system === "three-phase-230-400" ? 3 : 1;
+
+export const ukDiversity: DemandMethod = {
+  id: "uk-diversity",
+  name: "After diversity",
+  rule: RULE,
+  governsBecause: "no valid measurement has been entered",
+  takesChargerInside: false,
+  measures: false,
+  objection: () => null,
+  calculate(input) {
+    // A panel behind the supply is taken as fed by one phase.
+    const phases = input.at === "supply" ? phasesOf(input) : 1;
+    const byPhase = spreadOverPhases(input.loads, phases).map((loads) => phaseLines(loads, input));
+    const counted = (lines: readonly Line[]) => lines.reduce((t, l) => t + l.countedVA, 0);
+    const worst = byPhase.reduce((best, lines) => (counted(lines) > counted(best) ? lines : best));
+    const unplaced = input.loads.filter((l) => l.phase === undefined).length;
+    return {
+      lines: worst,
+      leftOut: [],
+      assumptions:
+        phases === 1
+          ? []
+          : [
+              `Three phases: the worst one, L${byPhase.indexOf(worst) + 1}, is shown (${byPhase.map((l) => showA(counted(l) / input.volts)).join(", ")})`,
+              ...(unplaced > 0
+                ? [
+                    `${unplaced} ${unplaced === 1 ? "load" : "loads"} without a recorded phase ${unplaced === 1 ? "is" : "are"} spread as evenly as they go; confirm it at the board`,
+                  ]
+                : []),
+            ],
+    };
+  },
+};

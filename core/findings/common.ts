@@ -1,0 +1,516 @@
+/** Faults that every rule set knows, each with the link it stands at and the work that mends it. */
+import {
+  withCircuit,
+  withCircuitsOf,
+  withOutlet,
+  withoutSeen,
+  withPanel,
+  withSupply,
+} from "../case/document/change.ts";
+import { type CaseDocument, type Panel, PERMISSIONS, type PermissionFrom } from "../case/document/types.ts";
+import { countSpaces } from "../panel/spaces.ts";
+import { onSupply } from "../panel/sub-panels.ts";
+import { circuitOf, type Home, terminalC } from "../path/home.ts";
+import { circuitName, feederRatingA, linkId, panelName } from "../path/names.ts";
+import { showA } from "../units.ts";
+import { price } from "../work/work.ts";
+import { SEEN_FAULTS } from "./seen.ts";
+import type { FindingRule, Found } from "./types.ts";
+
+const PRICES = {
+  consent: price([0, 60, 200], [0, 40, 140], [2, 10, 40]),
+  tails: price([900, 1700, 3200], [120, 210, 420], [10, 25, 50], [3, 10, 25]),
+  panel: price([2300, 3450, 5600], [680, 980, 1600], [12, 25, 45], [6, 12, 25]),
+  feeder: price([450, 900, 2100], [260, 480, 1100], [3, 7, 14], [3, 7, 14]),
+  device: price([40, 85, 160], [30, 60, 110], [1, 2, 4], [1, 2, 4]),
+};
+/** What a new or larger panel costs wherever it mends something. */
+export const PANEL_PRICE = PRICES.panel;
+
+const NOTHING: readonly Found[] = [];
+/** What was found where a condition holds; put into words only then. */
+const when = (condition: unknown, found: () => Found): readonly Found[] => (condition ? [found()] : NOTHING);
+
+const WHO: Record<PermissionFrom, string> = {
+  owner: "The owner of the home",
+  association: "The association or managing agent",
+  authority: "The utility, network operator or authority",
+};
+
+/** Whose consent is refused, and whose is still to be had: a tenant's owner is always asked. */
+function permissions({ enquiry }: CaseDocument, wanted: "refused" | "open"): PermissionFrom[] {
+  return PERMISSIONS.filter((from) => {
+    const state = enquiry?.permissions?.[from];
+    if (wanted === "refused") return state === "refused";
+    const asksOwner = from === "owner" && enquiry?.tenure === "tenant" && (state ?? "not-needed") === "not-needed";
+    return asksOwner || state === "to-ask" || state === "asked";
+  });
+}
+
+/** Main device and whatever feeds back into a panel, on its bus. */
+function busFound({ codebook, supplyA }: Home, panel: Panel): Found | null {
+  const { busA } = panel;
+  if (!busA) return null;
+  const link = linkId.bus(panel.id);
+  const circuits = panel.circuits ?? [];
+  const sources = circuits.flatMap((c) => (c.backfeed && c.status !== "abandoned" ? [c.backfeed] : []));
+  const mainA = panel.mainA ?? (onSupply(panel) ? supplyA : (panel.feeder?.ratingA ?? 0));
+  if (sources.length === 0 || !codebook.bus)
+    return mainA > busA
+      ? {
+          link,
+          text: `${panelName(panel, codebook)}: a main device of ${showA(mainA)} on a bus of ${showA(busA)}`,
+          rule: codebook.sections.mainOnBus,
+        }
+      : null;
+  const devices = circuits.filter((c) => c.status !== "abandoned" && c.device !== "blank" && c.device !== "surge");
+  const ratings = devices.flatMap((c) => c.ratingA ?? []);
+  const { fits, cited } = codebook.bus.sourcesFit({
+    busA,
+    mainA,
+    devicesA: ratings.length === devices.length ? ratings : null,
+    sources: sources.map((s) => ({ outputA: s.outputA, oppositeEnd: s.oppositeEnd ?? false })),
+  });
+  return fits
+    ? null
+    : {
+        link,
+        text: `${panelName(panel, codebook)}: main and sources overload the bus: ${cited.numbers}`,
+        rule: cited.rule,
+      };
+}
+
+/** A new panel in the place of one, of the same main and bus, with room to spare. */
+export function renewedPanel(
+  { document }: Home,
+  panel: Panel,
+  larger: Pick<Panel, "mainA" | "busA"> = {},
+): CaseDocument {
+  const circuits = (panel.circuits ?? []).filter((c) => c.status !== "abandoned");
+  const taken = circuits.reduce((n, c) => n + (c.poles ?? 1), 0);
+  const renewed = withPanel(withCircuitsOf(document, panel.id, circuits), panel.id, {
+    ...larger,
+    spaces: Math.max(panel.spaces ?? 0, taken + ROOM_TO_SPARE),
+    condition: "sound",
+    enclosure: "metal",
+    surgeProtection: true,
+    circuits: circuits.map((c) => (c.rcd === "AC" ? { ...c, rcd: "A" } : c)),
+    ...(panel.rcdGroups && { rcdGroups: panel.rcdGroups.map((g) => (g.rcd === "AC" ? { ...g, rcd: "A" } : g)) }),
+  });
+  return onSupply(panel)
+    ? withoutSeen(
+        renewed,
+        SEEN_FAULTS.filter((f) => f.goesWith === "panel").map((f) => f.code),
+      )
+    : renewed;
+}
+
+/** The smallest bus that carries a panel's main, its sources and its demand; as large as it is where none is made. */
+function busThatCarries(home: Home, panel: Panel, mainA: number): number | null {
+  const rules = home.codebook.bus;
+  if (!rules) return null;
+  const sources = (panel.circuits ?? []).flatMap((c) =>
+    c.backfeed && c.status !== "abandoned"
+      ? [{ outputA: c.backfeed.outputA, oppositeEnd: c.backfeed.oppositeEnd ?? false }]
+      : [],
+  );
+  const leastA = Math.max(mainA, panel.busA ?? 0, home.at(panel).demandA);
+  return (
+    rules.ratingsA.find(
+      (busA) =>
+        busA >= leastA && (sources.length === 0 || rules.sourcesFit({ busA, mainA, devicesA: null, sources }).fits),
+    ) ?? null
+  );
+}
+
+/** A new panel as large as the supply that it stands on. */
+export function largerPanel(home: Home, panel: Panel): CaseDocument {
+  const alone = home.document.panels.filter(onSupply).length === 1;
+  const headA = onSupply(panel) ? (alone ? home.supplyA : (panel.mainA ?? home.supplyA)) : 0;
+  const mainA = Math.max(headA, panel.mainA ?? 0);
+  const busA = busThatCarries(home, panel, mainA) ?? panel.busA;
+  return renewedPanel(home, panel, { ...(mainA > 0 && { mainA }), ...(busA && { busA }) });
+}
+/** Spaces that a new panel has beside those it must have. */
+const ROOM_TO_SPARE = 8;
+
+/** What is ticked on the survey stands at every panel on the supply, as nobody noted at which; or at the supply. */
+const seen: FindingRule[] = SEEN_FAULTS.flatMap((fault): FindingRule[] => {
+  const shared = { code: fault.code, severity: fault.severity, todo: fault.todo, reason: fault.reason } as const;
+  const of = (home: Home) => ({ document: withoutSeen(home.document, [fault.code]), text: fault.todo });
+  const mend = fault.price ? { mend: { price: fault.price, of } } : {};
+  const ticked = ({ document }: Home) => document.survey?.seen?.includes(fault.code);
+  const found = (home: Home, link: string): Found => ({
+    link,
+    text: fault.text,
+    rule: fault.rule[home.codebook.region],
+  });
+  return fault.goesWith === "supply"
+    ? [{ at: "supply", ...shared, rule: "", check: (home) => when(ticked(home), () => found(home, "supply")), ...mend }]
+    : [
+        {
+          at: "panel",
+          ...shared,
+          rule: "",
+          check: (home, panel) =>
+            when(ticked(home) && onSupply(panel) && !panel.planned, () => found(home, linkId.panel(panel.id))),
+          ...mend,
+        },
+      ];
+});
+
+export const commonFindings: readonly FindingRule[] = [
+  {
+    at: "supply",
+    code: "permission-refused",
+    severity: "stop",
+    rule: "Consent before work",
+    todo: "Do no work; talk to them, or let the job go",
+    reason: "permission-open",
+    check: ({ document }) =>
+      permissions(document, "refused").map((from) => ({ link: "supply", text: `${WHO[from]} has refused` })),
+  },
+  {
+    at: "supply",
+    code: "permission-open",
+    severity: "fix",
+    rule: "Consent before work",
+    todo: "Get it in writing before any work",
+    reason: "permission-open",
+    check: ({ document }) =>
+      permissions(document, "open").map((from) => ({
+        link: "supply",
+        text: `${WHO[from]} ${document.enquiry?.permissions?.[from] === "asked" ? "has not answered yet" : "has not been asked yet"}`,
+      })),
+    mend: {
+      price: PRICES.consent,
+      of({ document }) {
+        const open = permissions(document, "open");
+        const given = Object.fromEntries(open.map((from) => [from, "given"]));
+        return {
+          document: {
+            ...document,
+            enquiry: { ...document.enquiry, permissions: { ...document.enquiry?.permissions, ...given } },
+          },
+          text: `Get consent in writing: ${open.map((from) => WHO[from].replace(/^The/, "the")).join(", ")}`,
+        };
+      },
+    },
+  },
+  {
+    at: "supply",
+    code: "rating-unknown",
+    severity: "fix",
+    rule: "",
+    todo: "Read the label, or ask the utility or network operator",
+    reason: "not-confirmed",
+    check: ({ document, codebook, supplyA }) =>
+      when(document.supply.ratingA === null, () => ({
+        link: "supply",
+        text: `The ${codebook.words.supply} rating could not be read: ${showA(supplyA)} is taken until it is confirmed`,
+        rule: codebook.sections.supplyRating,
+      })),
+  },
+  {
+    at: "supply",
+    code: "already-overloaded",
+    severity: "fix",
+    rule: "",
+    todo: "Measure the demand before anything is promised; plan for a larger supply",
+    reason: "headroom-short",
+    check: ({ demandA, supplyA, method }) =>
+      when(demandA > supplyA + 1e-9, () => ({
+        link: "supply",
+        text: `The demand of ${showA(demandA)} is over the supply of ${showA(supplyA)} already`,
+        rule: method.rule,
+      })),
+  },
+  {
+    at: "panel",
+    code: "panel-full",
+    severity: "fix",
+    rule: "",
+    todo: "Make room, fit a larger one, or give the charger a board of its own",
+    reason: "no-space",
+    pathOnly: true,
+    check({ codebook }, panel, target) {
+      if (target.circuit || target.outlet || target.panel?.id !== panel.id) return [];
+      const spaces = countSpaces(panel, codebook.charging.poles, codebook);
+      return when(spaces && spaces.placeAt === null, () => ({
+        link: linkId.panel(panel.id),
+        text: `No room for the charger's device: ${spaces?.free} of ${spaces?.total} ${codebook.words.spaces} free`,
+        rule: codebook.sections.panelRoom,
+      }));
+    },
+  },
+  {
+    at: "panel",
+    code: "panel-obsolete",
+    severity: "fix",
+    rule: "",
+    todo: "Change it, or leave it alone beside a separate board",
+    reason: "board-unsafe",
+    check: ({ codebook }, panel) =>
+      when(panel.condition === "obsolete", () => ({
+        link: linkId.panel(panel.id),
+        text: `${panelName(panel, codebook)} is of an obsolete type: do not disturb it, do not add to it`,
+        rule: codebook.sections.soundPanel,
+      })),
+    mend: {
+      price: PRICES.panel,
+      of: (home, panel) => ({
+        document: renewedPanel(home, panel),
+        text: `Change ${panelName(panel, home.codebook)} for a new ${home.codebook.words.newPanel}`,
+      }),
+    },
+  },
+  {
+    at: "panel",
+    code: "panel-unsafe",
+    severity: "stop",
+    rule: "",
+    todo: "Isolate it and make it safe first; only a licensed person decides that it is",
+    reason: "board-unsafe",
+    check: ({ codebook }, panel) =>
+      when(panel.condition === "unsafe", () => ({
+        link: linkId.panel(panel.id),
+        text: `${panelName(panel, codebook)} is unsafe: it is made safe before anything else`,
+        rule: codebook.sections.soundPanel,
+      })),
+  },
+  {
+    at: "panel",
+    code: "bus-overloaded",
+    severity: "fix",
+    rule: "",
+    todo: "A smaller main or source, a larger bus, or the charger held back by management",
+    reason: "headroom-short",
+    check(home, panel) {
+      const own = busFound(home, panel);
+      if (own) return [own];
+      const { busA } = panel;
+      const carried = home.at(panel);
+      // A supply that is over already says so itself.
+      if (!busA || (carried.whole && busA >= home.supplyA)) return [];
+      return when(carried.demandA > busA + 1e-9, () => ({
+        link: linkId.bus(panel.id),
+        text: `The bus of ${panelName(panel, home.codebook)} (${showA(busA)}) already carries ${showA(carried.demandA)}`,
+        rule: carried.method.rule,
+      }));
+    },
+    mend: {
+      price: PRICES.panel,
+      of(home, panel) {
+        const busA = busThatCarries(home, panel, panel.mainA ?? (onSupply(panel) ? home.supplyA : 0));
+        return busA !== null && busA > (panel.busA ?? 0)
+          ? {
+              document: renewedPanel(home, panel, { busA }),
+              text: `Change ${panelName(panel, home.codebook)} for one with a bus of ${showA(busA)}`,
+            }
+          : null;
+      },
+    },
+  },
+  {
+    at: "panel",
+    code: "already-overloaded",
+    severity: "fix",
+    rule: "",
+    todo: "Measure the demand before anything is promised; plan for a larger main",
+    reason: "headroom-short",
+    check(home, panel) {
+      const { mainA } = panel;
+      const carried = home.at(panel);
+      if (!mainA || !onSupply(panel) || (carried.whole && mainA >= home.supplyA)) return [];
+      return when(carried.demandA > mainA + 1e-9, () => ({
+        link: linkId.main(panel.id),
+        text: `The main of ${panelName(panel, home.codebook)} (${showA(mainA)}) already carries ${showA(carried.demandA)}`,
+        rule: carried.method.rule,
+      }));
+    },
+  },
+  {
+    at: "supply",
+    code: "tails-undersized",
+    severity: "fix",
+    rule: "",
+    todo: "Have them renewed before any load is added",
+    reason: "conductor-limit",
+    check: (home) => (home.codebook.supplyConductor.fault === "tails-undersized" ? supplyConductor(home) : []),
+    mend: { price: PRICES.tails, of: renewSupplyConductor },
+  },
+  {
+    at: "supply",
+    code: "conductor-undersized",
+    severity: "fix",
+    rule: "",
+    todo: "Have them renewed before any load is added",
+    reason: "conductor-limit",
+    check: (home) => (home.codebook.supplyConductor.fault === "conductor-undersized" ? supplyConductor(home) : []),
+    mend: { price: PRICES.tails, of: renewSupplyConductor },
+  },
+  {
+    at: "feeder",
+    code: "feeder-undersized",
+    severity: "fix",
+    rule: "",
+    todo: "Renew the feeder, or keep new load off it",
+    reason: "conductor-limit",
+    check(home, panel) {
+      const ratingA = feederRatingA(home.document, panel);
+      const conductor = panel.feeder?.conductor;
+      const rated = conductor ? home.codebook.conductor(conductor, terminalC(home, ratingA ?? 0)) : null;
+      return when(rated && ratingA && ratingA > rated.mostDeviceA, () => ({
+        link: linkId.feederConductor(panel.id),
+        text: `The feeder of ${panelName(panel, home.codebook)} stands behind ${showA(ratingA ?? 0)}, more than its conductor allows: ${rated?.cited.numbers}`,
+        rule: rated?.cited.rule ?? "",
+      }));
+    },
+    mend: {
+      price: PRICES.feeder,
+      of(home, panel) {
+        const { document, codebook } = home;
+        const ratingA = feederRatingA(document, panel);
+        const conductor = panel.feeder?.conductor;
+        if (!ratingA || !conductor) return null;
+        const size = FEEDER_SIZES[codebook.region].find(
+          (s) => (codebook.conductor({ ...conductor, size: s }, terminalC(home, ratingA))?.ampacityA ?? 0) >= ratingA,
+        );
+        if (!size) return null;
+        return {
+          document: withPanel(document, panel.id, { feeder: { ...panel.feeder, conductor: { ...conductor, size } } }),
+          text: `Renew the feeder of ${panelName(panel, codebook)} in ${size} behind its ${showA(ratingA)} ${codebook.words.device}`,
+        };
+      },
+    },
+  },
+  {
+    at: "feeder",
+    code: "feeder-undersized",
+    severity: "fix",
+    rule: "",
+    todo: "Keep new load off it, or measure what it carries",
+    reason: "headroom-short",
+    check(home, panel) {
+      const ratingA = feederRatingA(home.document, panel);
+      const conductor = panel.feeder?.conductor;
+      const rated = conductor ? home.codebook.conductor(conductor, terminalC(home, ratingA ?? 0)) : null;
+      const mayA = Math.min(
+        ratingA ?? Number.POSITIVE_INFINITY,
+        rated?.ampacityA ?? Number.POSITIVE_INFINITY,
+        panel.mainA ?? Number.POSITIVE_INFINITY,
+      );
+      const carried = home.at(panel);
+      return when(carried.demandA > mayA + 1e-9, () => ({
+        link: linkId.feederDevice(panel.id),
+        text: `The feeder of ${panelName(panel, home.codebook)} (${showA(mayA)}) already carries ${showA(carried.demandA)}`,
+        rule: carried.method.rule,
+      }));
+    },
+  },
+  {
+    at: "circuit",
+    code: "conductor-undersized",
+    severity: "fix",
+    rule: "",
+    todo: "Fit a device that its conductor allows, or renew the conductor along its whole length",
+    reason: "conductor-limit",
+    check(home, circuit) {
+      const rated = circuit.conductor
+        ? home.codebook.conductor(circuit.conductor, terminalC(home, circuit.ratingA ?? 0))
+        : null;
+      const { ring, loadKinds } = home.codebook;
+      const feedsSockets = home.loads.some(
+        (l) => circuit.loads?.includes(l.id) && loadKinds.find((k) => k.kind === l.kind)?.isCircuit,
+      );
+      const asRing =
+        ring &&
+        feedsSockets &&
+        rated &&
+        rated.ampacityA >= ring.conductorFromA &&
+        (circuit.ratingA ?? 0) <= ring.deviceA;
+      return when(!asRing && rated && circuit.ratingA && circuit.ratingA > rated.mostDeviceA, () => ({
+        link: linkId.conductor(circuit.id),
+        text: `${circuitName(circuit)} stands behind ${showA(circuit.ratingA ?? 0)}, more than its conductor allows: ${rated?.cited.numbers}`,
+        rule: rated?.cited.rule ?? "",
+      }));
+    },
+    mend: {
+      price: PRICES.device,
+      of(home, circuit) {
+        const { document, codebook } = home;
+        const rated = circuit.conductor ? codebook.conductor(circuit.conductor, 60) : null;
+        const ratingA = codebook.charging.devicesA.reduce((most, d) => (d <= (rated?.mostDeviceA ?? 0) ? d : most), 0);
+        if (ratingA === 0 || !circuitOf(document, circuit.id)) return null;
+        return {
+          document: withCircuit(document, circuit.id, { ratingA }),
+          text: `Fit a ${showA(ratingA)} ${codebook.words.device} to ${circuitName(circuit)}: its conductor allows no more`,
+        };
+      },
+    },
+  },
+  {
+    at: "outlet",
+    code: "outlet-plain-splitter",
+    severity: "fix",
+    rule: "",
+    todo: "Take it away; a splitter with an interlock is another thing",
+    reason: "fault-on-path",
+    check: ({ codebook }, outlet) =>
+      when(outlet.plainSplitter, () => ({
+        link: linkId.outlet(outlet.id),
+        text: `A plain Y-lead on the ${codebook.words.outlet}${outlet.place ? ` (${outlet.place})` : ""}: without an interlock both loads can run at once`,
+        rule: codebook.sections.outletLoading,
+      })),
+    mend: {
+      price: PRICES.device,
+      of: ({ document, codebook }, outlet) => ({
+        document: withOutlet(document, outlet.id, { plainSplitter: false }),
+        text: `Take the plain Y-lead off the ${codebook.words.outlet}`,
+      }),
+    },
+  },
+  ...seen,
+];
+
+function supplyConductor({ document, codebook, supplyA }: Home): readonly Found[] {
+  const { conductor } = document.supply;
+  const allows = conductor ? codebook.supplyConductor.allows(conductor) : null;
+  return when(allows && allows.ampacityA < supplyA - 1e-9, () => ({
+    link: "supply-conductor",
+    text: `The ${codebook.supplyConductor.name} are too small for ${showA(supplyA)}: ${allows?.cited.numbers}`,
+    rule: allows?.cited.rule ?? "",
+  }));
+}
+
+function renewSupplyConductor({ document, codebook, supplyA }: Home) {
+  const conductor = codebook.supplyConductor.sizeFor(supplyA, document.options?.allowAluminium ?? false);
+  return {
+    document: withSupply(document, { conductor }),
+    text: `Have the ${codebook.supplyConductor.name} renewed in ${conductor.size} for ${showA(supplyA)}`,
+  };
+}
+
+const FEEDER_SIZES = {
+  us: [
+    "14 AWG",
+    "12 AWG",
+    "10 AWG",
+    "8 AWG",
+    "6 AWG",
+    "4 AWG",
+    "3 AWG",
+    "2 AWG",
+    "1 AWG",
+    "1/0 AWG",
+    "2/0 AWG",
+    "3/0 AWG",
+    "4/0 AWG",
+    "250 kcmil",
+    "300 kcmil",
+    "350 kcmil",
+    "400 kcmil",
+    "500 kcmil",
+  ],
+  uk: ["1.5 mm2", "2.5 mm2", "4 mm2", "6 mm2", "10 mm2", "16 mm2", "25 mm2"],
+} as const;

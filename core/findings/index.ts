@@ -1,0 +1,94 @@
+/** All rules by which faults are found; a new one is an entry in its list. */
+import type { Circuit, Outlet, Panel } from "../case/document/types.ts";
+import type { Region } from "../panel/slots.ts";
+import { onSupply } from "../panel/sub-panels.ts";
+import type { Home } from "../path/home.ts";
+import type { Target } from "../path/types.ts";
+import type { Price } from "../work/work.ts";
+import { commonFindings } from "./common.ts";
+import { northAmericanFindings } from "./north-america.ts";
+import type { Fault, FindingRule, Found, Mended, Severity, SurveyFinding } from "./types.ts";
+import { unitedKingdomFindings } from "./united-kingdom.ts";
+
+export const FINDING_RULES: Readonly<Record<Region, readonly FindingRule[]>> = {
+  us: [...commonFindings, ...northAmericanFindings],
+  uk: [...commonFindings, ...unitedKingdomFindings],
+};
+
+/** The things of a home that are looked at. */
+interface Looked {
+  panels: readonly Panel[];
+  circuits: readonly Circuit[];
+  outlets: readonly Outlet[];
+}
+
+interface AnyMend {
+  price: Price;
+  of(home: Home, thing: unknown, target: Target, found: Found): Mended | null;
+}
+
+type Things = { [At in FindingRule["at"]]: readonly unknown[] };
+
+const WEIGHT: Record<Severity, number> = { stop: 0, fix: 1, note: 2 };
+
+function lookFor(rules: readonly FindingRule[], home: Home, target: Target, looked: Looked): Fault[] {
+  const nothing = [null];
+  const things: Things = {
+    supply: nothing,
+    charger: nothing,
+    panel: looked.panels,
+    feeder: looked.panels.filter((p) => !onSupply(p)),
+    circuit: looked.circuits,
+    outlet: looked.outlets,
+  };
+  const faults: Fault[] = [];
+  for (const rule of rules) {
+    // Which things a rule is given follows from its own `at`.
+    const check = rule.check as (home: Home, thing: unknown, target: Target) => readonly Found[];
+    const mend = rule.mend as AnyMend | undefined;
+    for (const thing of things[rule.at])
+      for (const found of check(home, thing, target)) {
+        const { code, severity, todo, reason } = rule;
+        faults.push({
+          finding: { code, severity, text: found.text, rule: found.rule ?? rule.rule, todo, link: found.link },
+          reason,
+          mend(at, end) {
+            const mended = mend?.of(at, thing, end, found);
+            return mended && mend ? { ...mended, price: mend.price } : null;
+          },
+        });
+      }
+  }
+  return faults;
+}
+
+/** The faults on one path: of the supply, of the panels on the way, of the circuit, outlet and charger at its end. */
+export const faultsOnPath = (home: Home, target: Target, panels: readonly Panel[]): Fault[] =>
+  lookFor(FINDING_RULES[home.codebook.region], home, target, {
+    panels,
+    circuits: target.circuit ? [target.circuit] : [],
+    outlets: target.outlet ? [target.outlet] : [],
+  });
+
+/** Every finding of a home, what stops the job first; `target` is where the charger's path ends today. */
+export function surveyFindings(home: Home, target: Target, onPath: readonly Panel[]): SurveyFinding[] {
+  const rules = FINDING_RULES[home.codebook.region];
+  const { panels, outlets = [] } = home.document;
+  const everywhere = lookFor(
+    rules.filter((r) => !r.pathOnly),
+    home,
+    target,
+    { panels, circuits: panels.flatMap((p) => p.circuits ?? []), outlets },
+  );
+  const pathOnly = lookFor(
+    rules.filter((r) => r.pathOnly),
+    home,
+    target,
+    {
+      panels: onPath,
+      circuits: target.circuit ? [target.circuit] : [],
+      outlets: target.outlet ? [target.outlet] : [],
+    },
+  );
+  return [...everywhere, ...pathOnly].map((f) => f.finding).sort((a, b) => WEIGHT[a.severity] - WEIGHT[b.severity]);
+}

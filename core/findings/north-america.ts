@@ -1,0 +1,105 @@
+/** Faults that the NEC knows. */
+import { withCircuit, withSupply } from "../case/document/change.ts";
+import type { CaseDocument, Circuit, Outlet } from "../case/document/types.ts";
+import { circuitOf } from "../path/home.ts";
+import { linkId } from "../path/names.ts";
+import { showA } from "../units.ts";
+import { price } from "../work/work.ts";
+import type { FindingRule } from "./types.ts";
+
+const PRICES = {
+  gfci: price([110, 190, 320], [60, 95, 160], [1, 3, 7]),
+  authority: price([60, 180, 420], [60, 180, 420], [5, 15, 40]),
+};
+
+/** Whether a receptacle for charging has GFCI protection; undefined where nobody looked. */
+export function gfciOf(document: CaseDocument, outlet: Outlet, circuit?: Circuit | null): boolean | undefined {
+  if (outlet.gfci !== undefined) return outlet.gfci;
+  const device = circuit ?? circuitOf(document, outlet.circuit)?.circuit;
+  return device?.protects === undefined ? undefined : device.protects !== "afci";
+}
+
+export const northAmericanFindings: readonly FindingRule[] = [
+  {
+    at: "supply",
+    code: "service-below-minimum",
+    severity: "fix",
+    rule: "NEC 230.79(C)",
+    todo: "Plan a service change; no new load on this one without the authority's word",
+    reason: "headroom-short",
+    check({ document, codebook }) {
+      const least = codebook.leastSupplyA;
+      const { ratingA, belowMinimumAccepted } = document.supply;
+      if (!least || ratingA === null || document.dwelling.kind === "apartment" || belowMinimumAccepted) return [];
+      return ratingA < least.value
+        ? [
+            {
+              link: "supply",
+              text: `A one-family dwelling's service is at least ${showA(least.value)}; this one is ${showA(ratingA)}`,
+              rule: least.rule,
+            },
+          ]
+        : [];
+    },
+    mend: {
+      price: PRICES.authority,
+      of: ({ document }) => ({
+        document: withSupply(document, { belowMinimumAccepted: true }),
+        text: `Have the authority's word in writing that the ${showA(document.supply.ratingA ?? 0)} service may take this load`,
+      }),
+    },
+  },
+  {
+    at: "supply",
+    code: "emergency-disconnect-missing",
+    severity: "note",
+    rule: "NEC 230.85",
+    todo: "Plan it with any work at the service",
+    reason: "fault-on-path",
+    check: ({ document }) =>
+      document.supply.emergencyDisconnect === false
+        ? [{ link: "supply", text: "No emergency disconnect outdoors: it is due when the service is replaced" }]
+        : [],
+  },
+  {
+    at: "outlet",
+    code: "outlet-ungrounded",
+    severity: "fix",
+    rule: "NEC 250.114, 406.4",
+    todo: "Do not charge from it; a grounded receptacle needs a new conductor",
+    reason: "outlet-ungrounded",
+    check: ({ codebook }, outlet) =>
+      codebook.outlets[outlet.type]?.grounded === false || outlet.grounded === false
+        ? [
+            {
+              link: linkId.outlet(outlet.id),
+              text: `The ${outlet.type} receptacle${outlet.place ? ` (${outlet.place})` : ""} has no equipment ground and cannot feed a charger`,
+            },
+          ]
+        : [],
+  },
+  {
+    at: "outlet",
+    code: "gfci-missing",
+    severity: "fix",
+    rule: "NEC 625.54",
+    todo: "Fit a GFCI breaker or receptacle before a car is charged from it",
+    reason: "fault-on-path",
+    pathOnly: true,
+    check: ({ document }, outlet, target) =>
+      gfciOf(document, outlet, target.circuit) === false
+        ? [{ link: linkId.outlet(outlet.id), text: `The ${outlet.type} receptacle has no GFCI protection` }]
+        : [],
+    mend: {
+      price: PRICES.gfci,
+      of({ document }, outlet, target) {
+        const { gfci: _, ...face } = outlet;
+        const outlets = (document.outlets ?? []).map((o) => (o.id === outlet.id ? { ...face, gfci: true } : o));
+        const text = `Fit GFCI protection to the ${outlet.type} receptacle`;
+        if (!target.circuit) return { document: { ...document, outlets }, text };
+        const protects = target.circuit.protects === "afci" ? "afci-gfci" : "gfci";
+        return { document: withCircuit({ ...document, outlets }, target.circuit.id, { protects }), text };
+      },
+    },
+  },
+];

@@ -1,0 +1,89 @@
+/** A fault at a link of the home, and the rules by which faults are found. */
+import type { CaseDocument, Circuit, Outlet, Panel } from "../case/document/types.ts";
+import type { Home } from "../path/home.ts";
+import type { Target } from "../path/types.ts";
+import type { ReasonCode } from "../ways/reasons.ts";
+import type { Price } from "../work/work.ts";
+import type { SeenCode } from "./seen.ts";
+
+export const FINDING_CODES = [
+  "rating-unknown",
+  "panel-full",
+  "panel-obsolete",
+  "panel-unsafe",
+  "bus-overloaded",
+  "tails-undersized",
+  "looped-supply",
+  "rcd-type-ac",
+  "rcd-missing",
+  "gfci-missing",
+  "surge-protection-missing",
+  "enclosure-combustible",
+  "outlet-ungrounded",
+  "outlet-plain-splitter",
+  "feeder-undersized",
+  "conductor-undersized",
+  "lost-pen-unprotected",
+  "dc-protection-missing",
+  "already-overloaded",
+  "service-below-minimum",
+  "emergency-disconnect-missing",
+  "permission-refused",
+  "permission-open",
+] as const;
+export type FindingCode = (typeof FINDING_CODES)[number];
+export type Severity = "stop" | "fix" | "note";
+
+export interface SurveyFinding {
+  code: FindingCode | SeenCode;
+  severity: Severity;
+  text: string;
+  rule: string;
+  /** What to do about it. */
+  todo: string;
+  /** The link of the path it stands at. */
+  link: string;
+}
+
+/** What a check found, beside what its rule says of every such fault. */
+export interface Found {
+  link: string;
+  text: string;
+  rule?: string;
+}
+
+/** The home with a fault mended, and the work in words. */
+export interface Mended {
+  document: CaseDocument;
+  text: string;
+}
+
+interface RuleOf<Thing> {
+  code: SurveyFinding["code"];
+  severity: Severity;
+  rule: string;
+  todo: string;
+  /** Why a way is ruled out by it, or needs work for it. */
+  reason: ReasonCode;
+  /** Only looked for on the path to the charger. */
+  pathOnly?: true;
+  check(home: Home, thing: Thing, target: Target): readonly Found[];
+  /** How it is mended, by any way whose path it stands on; where there is none, only a way of its own may mend it. */
+  mend?: { price: Price; of(home: Home, thing: Thing, target: Target, found: Found): Mended | null };
+}
+
+/** A feeder is looked at as the panel that it feeds. */
+export type FindingRule =
+  | ({ at: "supply" } & RuleOf<null>)
+  | ({ at: "panel" } & RuleOf<Panel>)
+  | ({ at: "feeder" } & RuleOf<Panel>)
+  | ({ at: "circuit" } & RuleOf<Circuit>)
+  | ({ at: "outlet" } & RuleOf<Outlet>)
+  | ({ at: "charger" } & RuleOf<null>);
+
+/** A fault as found, still able to say how it is mended. */
+export interface Fault {
+  finding: SurveyFinding;
+  reason: ReasonCode;
+  mend(home: Home, target: Target): (Mended & { price: Price }) | null;
+}

@@ -1,0 +1,180 @@
+/** Faults that BS 7671 and the network operators of the United Kingdom know. */
+import { withCharger, withCircuit, withPanel, withSupply } from "../case/document/change.ts";
+import type { Circuit, Panel } from "../case/document/types.ts";
+import { positionsOf } from "../panel/slots.ts";
+import { circuitName, linkId, panelName } from "../path/names.ts";
+import { price } from "../work/work.ts";
+import type { FindingRule } from "./types.ts";
+
+const PRICES = {
+  separation: price([0, 0, 0], [0, 0, 300], [0, 0, 0], [28, 60, 150]),
+  rcds: price([0, 0, 0], [70, 130, 260], [0, 0, 0], [1, 3, 7]),
+  rcdTypeB: price([0, 0, 0], [180, 260, 420], [0, 0, 0], [2, 5, 12]),
+  lostPen: price([0, 0, 0], [120, 210, 380], [0, 0, 0], [2, 5, 12]),
+};
+
+/** The residual-current type that protects a circuit: its own, else that of the group over its way. */
+export function rcdOf(panel: Panel | null, circuit: Circuit): Circuit["rcd"] {
+  if (circuit.rcd !== undefined && circuit.rcd !== "none") return circuit.rcd;
+  const [way] = positionsOf(circuit, "uk");
+  const group = panel?.rcdGroups?.find((g) => way !== undefined && g.from <= way && way <= g.to);
+  return group?.rcd ?? circuit.rcd;
+}
+
+export const hasTypeAc = (panel: Panel | null): boolean =>
+  [...(panel?.circuits ?? []), ...(panel?.rcdGroups ?? [])].some((device) => device.rcd === "AC");
+
+export const unitedKingdomFindings: readonly FindingRule[] = [
+  {
+    at: "supply",
+    code: "looped-supply",
+    severity: "stop",
+    rule: "Network operator's conditions of supply",
+    todo: "Ask the network operator to separate the two homes; it takes weeks, so ask now",
+    reason: "looped-supply",
+    check: ({ document }) =>
+      document.supply.looped
+        ? [
+            {
+              link: "supply",
+              text: "The neighbour is fed through this cut-out: no charger until the operator has separated it",
+            },
+          ]
+        : [],
+    mend: {
+      price: PRICES.separation,
+      of: ({ document }) => ({
+        document: withSupply(document, { looped: false }),
+        text: "Have the network operator separate the looped supply before anything else",
+      }),
+    },
+  },
+  {
+    at: "panel",
+    code: "rcd-type-ac",
+    severity: "fix",
+    rule: "BS 7671 531.3.3, 722.531.3",
+    todo: "Change it for type A or better, or keep the charger's path ahead of it",
+    reason: "type-ac-upstream",
+    pathOnly: true,
+    check: ({ codebook }, panel) =>
+      hasTypeAc(panel)
+        ? [
+            {
+              link: linkId.panel(panel.id),
+              text: `${panelName(panel, codebook)} has an RCD of type AC: a charger's DC fault current would blind it`,
+            },
+          ]
+        : [],
+    mend: {
+      price: PRICES.rcds,
+      of: ({ document, codebook }, panel) => ({
+        document: withPanel(document, panel.id, {
+          ...(panel.circuits && { circuits: panel.circuits.map((c) => (c.rcd === "AC" ? { ...c, rcd: "A" } : c)) }),
+          ...(panel.rcdGroups && { rcdGroups: panel.rcdGroups.map((g) => (g.rcd === "AC" ? { ...g, rcd: "A" } : g)) }),
+        }),
+        text: `Change the type AC RCDs of ${panelName(panel, codebook)} for type A`,
+      }),
+    },
+  },
+  {
+    at: "circuit",
+    code: "rcd-missing",
+    severity: "fix",
+    rule: "BS 7671 722.531.3",
+    todo: "Fit a 30 mA RCD of type A or better for this circuit alone",
+    reason: "fault-on-path",
+    pathOnly: true,
+    check: (_home, circuit, { panel }) =>
+      rcdOf(panel, circuit) === "none"
+        ? [{ link: linkId.device(circuit.id), text: `${circuitName(circuit)} has no 30 mA RCD` }]
+        : [],
+    mend: {
+      price: PRICES.rcds,
+      of: ({ document }, circuit) => ({
+        document: withCircuit(document, circuit.id, { rcd: "A", device: "rcbo" }),
+        text: `Fit a 30 mA RCBO of type A to ${circuitName(circuit)}`,
+      }),
+    },
+  },
+  {
+    at: "panel",
+    code: "surge-protection-missing",
+    severity: "note",
+    rule: "BS 7671 443.4",
+    todo: "Offer it with the work and write down what the owner decides",
+    reason: "fault-on-path",
+    check: ({ codebook }, panel) =>
+      panel.surgeProtection === false
+        ? [
+            {
+              link: linkId.panel(panel.id),
+              text: `${panelName(panel, codebook)} has no surge protection: offer it, record a refusal`,
+            },
+          ]
+        : [],
+  },
+  {
+    at: "panel",
+    code: "enclosure-combustible",
+    severity: "note",
+    rule: "BS 7671 421.1.201",
+    todo: "Keep new equipment out of it; offer a metal one",
+    reason: "fault-on-path",
+    check: ({ codebook }, panel) =>
+      /plastic|combustible|wood/i.test(panel.enclosure ?? "")
+        ? [
+            {
+              link: linkId.panel(panel.id),
+              text: `${panelName(panel, codebook)} stands in a combustible enclosure; a new one would not`,
+            },
+          ]
+        : [],
+  },
+  {
+    at: "charger",
+    code: "lost-pen-unprotected",
+    severity: "fix",
+    rule: "BS 7671 722.411.4.1",
+    todo: "Choose a charger or unit that opens line, neutral and earth, or prove an electrode",
+    reason: "fault-on-path",
+    check: ({ document }) =>
+      document.supply.earthing === "tn-c-s" && document.charger?.lostPenDetection === false
+        ? [
+            {
+              link: "charger",
+              text: "A lost combined neutral-and-earth conductor can put mains voltage on the car body: fit detection or an electrode",
+            },
+          ]
+        : [],
+    mend: {
+      price: PRICES.lostPen,
+      of: ({ document }) => ({
+        document: withCharger(document, { lostPenDetection: true }),
+        text: "Fit a charger or unit that opens line, neutral and earth when the combined conductor is lost",
+      }),
+    },
+  },
+  {
+    at: "charger",
+    code: "dc-protection-missing",
+    severity: "fix",
+    rule: "BS 7671 722.531.3",
+    todo: "Fit a type B RCD, or a charger with 6 mA DC detection",
+    reason: "fault-on-path",
+    check: ({ document }, _none, { panel, circuit }) =>
+      document.charger?.dcDetection === false && (!circuit || rcdOf(panel, circuit) !== "B")
+        ? [{ link: "charger", text: "No 6 mA DC detection in the charger: a type B RCD is needed" }]
+        : [],
+    mend: {
+      price: PRICES.rcdTypeB,
+      of: ({ document }, _none, { circuit }) =>
+        circuit
+          ? {
+              document: withCircuit(document, circuit.id, { rcd: "B" }),
+              text: "Fit a 30 mA RCD of type B for the charger's circuit",
+            }
+          : null,
+    },
+  },
+];

@@ -1,0 +1,47 @@
+/** Where clamps sit for a managed charger, and the limit that each keeps. */
+import type { ClampLimit } from "../case/document/types.ts";
+import type { Home } from "../path/home.ts";
+import type { Path } from "../path/links.ts";
+import { panelName } from "../path/names.ts";
+import { showA } from "../units.ts";
+import type { Cited } from "../why.ts";
+
+export interface Guard extends ClampLimit {
+  /** What is guarded, in words. */
+  name: string;
+  ratingA: number;
+  /** What it carries without the charger, A. */
+  demandA: number;
+  cited: Cited;
+}
+
+/**
+ * The supply always, and each panel on the way that has a demand of its own: every link that the charger could overload
+ * is behind one of them.
+ * @param path of the home without the charger
+ * @returns the supply first; each with the limit of its smallest link
+ */
+export function guardsOf({ document, codebook, supplyA }: Home, path: Path): Guard[] {
+  const parts = [...new Set(path.links.map((l) => l.of))].filter((of) => of !== "circuit");
+  return parts.map((at) => {
+    const links = path.links.filter((l) => l.of === at);
+    const ratingA = links.reduce(
+      (least, l) => Math.min(least, l.mayCarryA ?? least),
+      at === "supply" ? supplyA : Number.POSITIVE_INFINITY,
+    );
+    const panel = document.panels.find((p) => p.id === at);
+    const known = Number.isFinite(ratingA) ? ratingA : codebook.unknownRatingA(null);
+    const limit = codebook.managed.limitA(known, document.options?.managedMarginA);
+    return {
+      at,
+      name: panel ? `what feeds ${panelName(panel, codebook)}` : `the ${codebook.supplyConductor.name}`,
+      ratingA: known,
+      demandA: links[0]?.carriesA ?? 0,
+      limitA: limit.limitA,
+      cited: limit.cited,
+    };
+  });
+}
+
+export const describeGuard = ({ name, limitA }: Pick<Guard, "name" | "limitA">): string =>
+  `${name}, held below ${showA(limitA)}`;

@@ -1,0 +1,102 @@
+/** What comes before the work of a way itself: confirming, measuring, asking the operator. */
+import type { Home } from "../path/home.ts";
+import type { Path } from "../path/links.ts";
+import type { Link, Unknown } from "../path/types.ts";
+import { showA } from "../units.ts";
+import { type Reason, reason } from "../ways/reasons.ts";
+import type { Proposal, Situation } from "../ways/types.ts";
+import { price, type WorkItem } from "../work/work.ts";
+
+const VISIT = price([0, 60, 160], [0, 40, 120], [0, 1, 3]);
+const MEASUREMENT = price([180, 320, 560], [120, 220, 400], [30, 34, 45], [8, 14, 30]);
+const APPLICATION = price([0, 0, 0], [0, 40, 120], [0, 0, 0], [10, 21, 45]);
+
+/** One visit confirms everything that nobody has read. */
+export const confirmations = (unknowns: readonly Unknown[], links: readonly Link[]): WorkItem[] =>
+  unknowns.map((unknown) => ({
+    id: "confirm",
+    text: `Confirm ${unknown.text}`,
+    price: VISIT,
+    link: links.find((l) => l.unknowns.includes(unknown))?.link ?? "supply",
+  }));
+
+/**
+ * Where a calculation puts a part of the home over its rating already, a managed charger waits for a measurement: it
+ * may show that there is room, or that only a larger supply helps. Where it was measured, nothing is left to manage.
+ */
+export function measureFirst(
+  { codebook }: Situation,
+  home: Home,
+  found: Path,
+  { placed }: Proposal,
+): { items: WorkItem[]; reasons: Reason[]; stops: Reason[] } {
+  const nothing = { items: [], reasons: [], stops: [] };
+  if (!placed.managed) return nothing;
+  const over = found.links.filter((l) => l.of !== "circuit" && l.mayCarryA !== null && l.carriesA > l.mayCarryA + 1e-9);
+  const [worst] = over;
+  if (!worst) return nothing;
+  const panel = home.document.panels.find((p) => p.id === worst.of);
+  const method = panel ? home.at(panel).method : home.method;
+  if (method.measures)
+    return {
+      ...nothing,
+      stops: [
+        reason(
+          "limit-below-house",
+          `${worst.name} was measured to need ${showA(worst.carriesA)} of ${showA(worst.mayCarryA ?? 0)} without the charger`,
+          method.rule,
+        ),
+      ],
+    };
+  const measured = codebook.methods.find((m) => m.measures);
+  return {
+    stops: [],
+    items: [
+      {
+        id: "measure",
+        text: `Measure first: a valid measurement of ${worst.of === "supply" ? `the ${codebook.words.supply}` : worst.name}, calculated at ${showA(worst.carriesA)} of ${showA(worst.mayCarryA ?? 0)}`,
+        price: MEASUREMENT,
+        link: worst.link,
+      },
+    ],
+    reasons: [
+      reason(
+        "measure-first",
+        `By calculation ${worst.name} carries ${showA(worst.carriesA)} of ${showA(worst.mayCarryA ?? 0)} already: measure before anything is promised`,
+        measured?.rule ?? "",
+      ),
+    ],
+  };
+}
+
+/** Whether the network operator is told afterwards or must agree first (United Kingdom). */
+export function consentOfOperator(
+  { codebook }: Situation,
+  { demandA, document }: Home,
+  chargeA: number,
+): { items: WorkItem[]; reasons: Reason[]; cautions: string[] } {
+  const rules = codebook.notify;
+  if (!rules) return { items: [], reasons: [], cautions: [] };
+  const over = demandA > rules.demandA + 1e-9;
+  if (!over && chargeA <= rules.chargeA + 1e-9 && document.supply.ratingA !== null)
+    return {
+      items: [],
+      reasons: [],
+      cautions: [`Notify the ${codebook.words.operator} within 28 days of connecting.`],
+    };
+  const text = over
+    ? `The demand with charging is ${showA(demandA)}, over ${showA(rules.demandA)}: the ${codebook.words.operator} must agree first`
+    : `The ${codebook.words.operator} must agree first: the cut-out is not certain`;
+  return {
+    items: [
+      {
+        id: "apply",
+        text: `Apply to the ${codebook.words.operator} and wait for the answer`,
+        price: APPLICATION,
+        link: "supply",
+      },
+    ],
+    reasons: [reason("permission-open", text, rules.rule)],
+    cautions: [],
+  };
+}

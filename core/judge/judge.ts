@@ -1,0 +1,312 @@
+/**
+ * The one judge: takes a proposal's home after the work, mends what stands on its path, finds the largest charging
+ * current that every link carries, and weighs what is not known. It judges all ways by the same links.
+ */
+import type { CaseDocument, ClampLimit } from "../case/document/types.ts";
+import { type Home, lookAt, targetOf, withChargerOnTop } from "../path/home.ts";
+import { circuitCarriesA, faultsAt, overLimit, type Path, pathTo, tightest } from "../path/links.ts";
+import type { Link, Unknown } from "../path/types.ts";
+import { showA } from "../units.ts";
+import { joined, withCharge } from "../ways/place.ts";
+import { type Reason, reason } from "../ways/reasons.ts";
+import type { Proposal, Situation, Verdict } from "../ways/types.ts";
+import type { Cited } from "../why.ts";
+import type { WorkItem } from "../work/work.ts";
+import { type Guard, guardsOf } from "./clamps.ts";
+import { confirmations, consentOfOperator, measureFirst } from "./first.ts";
+
+const FAULTS = { faults: true, unknowns: false };
+const UNKNOWNS = { faults: false, unknowns: true };
+const LIMITS = { faults: false, unknowns: false };
+const NOTHING: ReturnType<typeof consentOfOperator> = { items: [], reasons: [], cautions: [] };
+
+/** Energy margin that `chargerSizing: "need"` keeps over the need. */
+const NEED_MARGIN = 1.2;
+/** Faults of faults: a home whose mends bring new ones this often is not mended at all. */
+const MOST_ROUNDS = 6;
+
+export interface Judged {
+  verdict: Verdict;
+  onlyConfirm: boolean;
+  chargeA: number;
+  circuitA: number;
+  guards: readonly Guard[];
+  reasons: Reason[];
+  items: WorkItem[];
+  cautions: string[];
+  unknowns: Unknown[];
+  links: Link[];
+  tightest: Link | null;
+  /** The home after the work, the charger in it. */
+  after: CaseDocument;
+  home: Home;
+  /** The same without the charger, and its path. */
+  before: { home: Home; path: Path };
+  /** What the charger adds to the demand of the home, A, and by which rule. */
+  addsA: number;
+  cited: () => Cited;
+}
+
+interface Mending {
+  home: Home;
+  path: Path;
+  items: WorkItem[];
+  reasons: Reason[];
+  stops: Reason[];
+  /** Pieces of work that mend what stops everything else. */
+  urgent: ReadonlySet<string>;
+  /** Faults as they were found, before anything was mended. */
+  found: Path;
+}
+
+/** Mends every fault on the path that can be mended; what stops the way is told. */
+function mend(s: Situation, proposal: Proposal): Mending {
+  let home = lookAt(joined(proposal.document, proposal.placed), s.codebook, s.home);
+  let path = pathTo(home, targetOf(home.document), FAULTS);
+  const found = path;
+  const items: WorkItem[] = [];
+  const reasons: Reason[] = [];
+  const stops: Reason[] = [];
+  const tried = new Set<string>();
+  const urgent = new Set<string>();
+  // What stops every way but one that does away with it, stops this one, whatever else is mended beside it.
+  for (const fault of found.faults) {
+    if (fault.finding.severity !== "stop" || fault.mend(home, path.target)) continue;
+    tried.add(key(fault.finding));
+    stops.push(reason(fault.reason, fault.finding.text, fault.finding.rule));
+  }
+  for (let round = 0; round < MOST_ROUNDS; round++) {
+    const open = path.faults.filter((f) => f.finding.severity !== "note" && !tried.has(key(f.finding)));
+    if (open.length === 0) break;
+    for (const fault of open) {
+      tried.add(key(fault.finding));
+      const { code, severity, text, rule, link } = fault.finding;
+      const because = reason(fault.reason, text, rule);
+      const mended = fault.mend(home, path.target);
+      if (mended) {
+        home = lookAt(mended.document, s.codebook, s.home);
+        const id = `mend:${code}:${link}`;
+        items.push({ id, text: mended.text, price: mended.price, link, mends: code });
+        if (severity === "stop") urgent.add(id);
+        reasons.push(because);
+        // What came first may have been mended with it; the path is walked anew.
+        path = pathTo(home, targetOf(home.document), FAULTS);
+        break;
+      }
+      reasons.push(because);
+    }
+  }
+  return { home, path, items, reasons, stops, urgent, found };
+}
+const key = ({ code, link }: { code: string; link: string }) => `${code} ${link}`;
+
+/** Charging settings that the way, the charger and its plug allow, ascending, A. */
+function settingsOf({ charger, codebook }: Situation, { mostA, settingsA, placed }: Proposal): number[] {
+  const plugged = placed.outlet !== undefined && !settingsA ? codebook.charging.plug.mostA : Number.POSITIVE_INFINITY;
+  const most = Math.min(mostA, settingsA ? Number.POSITIVE_INFINITY : charger.maxA, plugged);
+  return (settingsA ?? charger.settingsA).filter((a) => a <= most + 1e-9);
+}
+
+/** What charging adds where its demand is counted, A: at the supply by the job's treatment, on a feeder as continuous. */
+function addsTo({ home, codebook, document }: Situation, { placed }: Proposal, chargeA: number) {
+  const volts = placed.volts ?? home.volts;
+  const slow = volts < home.volts;
+  const count = (treatment: "outside-125" | "outside-100") =>
+    codebook.charging.counted(chargeA, volts, treatment, slow);
+  const treatment = document.options?.evTreatment ?? "outside-125";
+  const atSupply = count(treatment === "inside" ? "outside-100" : treatment);
+  return { supplyA: atSupply.va / home.volts, feederA: count("outside-125").va / home.volts, cited: atSupply.cited };
+}
+
+/** True where a charger's load simply comes on top: not among the other loads, not in an appliance's place. */
+const comesOnTop = (s: Situation, proposal: Proposal, method: Home["method"]): boolean =>
+  !proposal.placed.interlockedWith && !(s.document.options?.evTreatment === "inside" && method.takesChargerInside);
+
+/** The first link that a charging current is too much for, or null; clamps keep all but the circuit's own from it. */
+function tooMuchFor(s: Situation, proposal: Proposal, { home, path }: Mending, chargeA: number): Link | null {
+  const held = proposal.placed.managed === true;
+  if (!held && !comesOnTop(s, proposal, home.method)) {
+    const after = lookAt(withCharge(home.document, proposal.placed, chargeA), s.codebook);
+    return overLimit(pathTo(after, targetOf(after.document), LIMITS).links);
+  }
+  const adds = addsTo(s, proposal, chargeA);
+  const { codebook } = s;
+  const { circuit } = path.target;
+  const volts = proposal.placed.volts ?? home.volts;
+  const others = circuit ? circuitCarriesA(home, circuit, volts) : 0;
+  const deviceA = proposal.placed.deviceA?.(chargeA);
+  const room = path.links.find((link) => {
+    if (link.kind === "charger" || (held && link.of !== "circuit")) return false;
+    const may = link.kind === "device" && deviceA !== undefined ? deviceA : link.mayCarryA;
+    if (may === null) return false;
+    const carries =
+      link.of === "circuit"
+        ? others + chargeA * codebook.charging.continuousFactor
+        : link.carriesA + (link.of === "supply" ? adds.supplyA : adds.feederA);
+    return carries > may + 1e-9;
+  });
+  return room ?? null;
+}
+
+/** The largest setting that nothing is too much for, found by halving; the smallest with margin where the job asks so. */
+function settingThatFits(s: Situation, settings: readonly number[], leastA: number, fits: (a: number) => boolean) {
+  let [from, to] = [0, settings.length];
+  while (from < to) {
+    const middle = (from + to) >> 1;
+    if (fits(settings[middle] as number)) from = middle + 1;
+    else to = middle;
+  }
+  const fitting = settings.slice(0, from);
+  const largest = fitting.at(-1) ?? 0;
+  if (s.document.options?.chargerSizing !== "need") return largest;
+  const { hoursPerNight, energyPerDayKWh } = s.need;
+  const enough = (a: number) => (s.home.volts * a * hoursPerNight) / 1000 >= energyPerDayKWh * NEED_MARGIN;
+  return fitting.find((a) => a >= leastA && enough(a)) ?? largest;
+}
+
+/** Why even the smallest worthwhile setting does not fit. */
+function shortReason(s: Situation, proposal: Proposal, mending: Mending, smallestA: number): Reason {
+  const adds = addsTo(s, proposal, smallestA);
+  const link = tooMuchFor(s, proposal, mending, smallestA);
+  const own = proposal.limitedBy?.(link);
+  if (own) return own;
+  if (!link)
+    return reason(
+      "conductor-limit",
+      `The charger's smallest setting is more than this way may give (${showA(proposal.mostA)})`,
+      s.codebook.sections.outletCharging,
+    );
+  const roomA = (link.mayCarryA ?? 0) - (mending.path.links.find((l) => l.link === link.link)?.carriesA ?? 0);
+  if (link.of === "circuit")
+    return reason(
+      "conductor-limit",
+      `${link.name} carries too little for ${showA(smallestA)}: ${link.decidedBy}`,
+      s.codebook.sections.protection,
+    );
+  if (roomA < 0 && link.kind === "supply")
+    return reason(
+      "headroom-short",
+      `The existing demand is ${showA(-roomA)} over the supply rating already`,
+      mending.home.method.rule,
+    );
+  return reason(
+    "headroom-short",
+    roomA < 0
+      ? `${link.name} is ${showA(-roomA)} over what it may carry already: ${link.decidedBy}`
+      : `${showA(smallestA)} of charging counts as ${showA(link.of === "supply" ? adds.supplyA : adds.feederA)}; ${link.kind === "supply" ? "" : `${link.name} has `}only ${showA(roomA)} ${link.kind === "supply" ? "is spare" : "spare"}`,
+    adds.cited().rule,
+  );
+}
+
+/** Every fault as found and every piece of work, written to the links of a path that was walked for this way alone. */
+function asFound(links: Link[], found: Path, items: readonly WorkItem[]): Link[] {
+  const work = new Map<string, number[]>();
+  for (const [i, { link }] of items.entries())
+    if (link !== undefined) work.set(link, [...(work.get(link) ?? []), i + 1]);
+  for (const link of links) {
+    link.faults = faultsAt(found.faults, link.link);
+    link.work = work.get(link.link) ?? link.work;
+  }
+  return links;
+}
+
+export function judgeProposal(s: Situation, proposal: Proposal): Judged {
+  const { codebook } = s;
+  const mending = mend(s, proposal);
+  const { home, path } = mending;
+  const settings = settingsOf(s, proposal);
+  const smallestA = settings.find((a) => a >= proposal.leastA - 1e-9);
+  const guards = proposal.placed.managed ? guardsOf(home, path) : [];
+  const limitA = Math.min(...guards.map((g) => g.limitA), Number.POSITIVE_INFINITY);
+  const fits = (a: number) => a <= limitA + 1e-9 && tooMuchFor(s, proposal, mending, a) === null;
+  let chargeA = settingThatFits(s, settings, proposal.leastA, fits);
+  const first = measureFirst(s, home, mending.found, proposal);
+  const stops = [...mending.stops, ...first.stops];
+  if (chargeA < proposal.leastA - 1e-9) {
+    const none = smallestA ?? settings.at(-1) ?? proposal.leastA;
+    if (proposal.placed.managed && limitA < none)
+      stops.push(
+        reason(
+          "limit-below-house",
+          `A limit of ${showA(limitA)} leaves less than the ${showA(proposal.leastA)} a charger needs`,
+          codebook.managed.rule,
+        ),
+      );
+    else stops.push(shortReason(s, proposal, mending, none));
+  }
+  if (stops.length > 0) chargeA = 0;
+  const shownA = chargeA || smallestA || settings[0] || proposal.leastA;
+  const limits: ClampLimit[] = guards.map(({ at, limitA: a }) => ({ at, limitA: a }));
+  const after = withCharge(home.document, proposal.placed, shownA, limits);
+  const simple =
+    guards.length === 0 && !home.document.supply.system.startsWith("three") && comesOnTop(s, proposal, home.method);
+  const judged = simple
+    ? withChargerOnTop(home, after, new Set(path.panels.map((p) => p.id)), addsTo(s, proposal, shownA))
+    : lookAt(after, codebook);
+  const end = pathTo(judged, targetOf(after), UNKNOWNS);
+  const { cited } = addsTo(s, proposal, shownA);
+  const unknowns = end.links.flatMap((l) => l.unknowns);
+  const judgement: Judged = {
+    verdict: "ruled-out",
+    onlyConfirm: false,
+    chargeA,
+    circuitA: 0,
+    guards,
+    reasons: stops,
+    items: [],
+    cautions: [],
+    unknowns,
+    links: end.links,
+    tightest: tightest(end.links),
+    after,
+    home: judged,
+    before: { home, path },
+    addsA: judged.demandA - home.demandA,
+    cited,
+  };
+  if (stops.length > 0) {
+    asFound(end.links, mending.found, []);
+    return judgement;
+  }
+  const circuitA = proposal.placed.deviceA?.(chargeA) ?? end.target.circuit?.ratingA ?? 0;
+  const own = proposal.work({ chargeA, circuitA, limits });
+  // Who applies for a larger supply has asked already.
+  const operator = own.some((item) => item.id === "upgrade") ? NOTHING : consentOfOperator(s, judged, chargeA);
+  const confirm = confirmations(unknowns, end.links);
+  const urgent = mending.items.filter((item) => mending.urgent.has(item.id));
+  const others = mending.items.filter((item) => !mending.urgent.has(item.id));
+  const items = [...confirm, ...urgent, ...first.items, ...operator.items, ...others, ...own];
+  const mustWork =
+    proposal.takesWork || mending.items.length > 0 || first.items.length > 0 || operator.items.length > 0;
+  const unmended = mending.reasons.length > mending.items.length;
+  judgement.verdict = mustWork || unmended || confirm.length > 0 ? "with-work" : "ready";
+  judgement.onlyConfirm = !mustWork && !unmended && confirm.length > 0;
+  judgement.circuitA = circuitA;
+  judgement.reasons = [
+    ...first.reasons,
+    ...operator.reasons,
+    ...mending.reasons,
+    ...proposal.answersTo,
+    ...confirmReason(confirm),
+  ];
+  judgement.items = items;
+  judgement.cautions = [...proposal.cautions, ...operator.cautions, ...toDesign(end.links)];
+  asFound(end.links, mending.found, items);
+  return judgement;
+}
+
+const confirmReason = (confirm: readonly WorkItem[]): Reason[] =>
+  confirm.length === 0
+    ? []
+    : [
+        reason(
+          "not-confirmed",
+          confirm.length === 1 ? "One value has not been read yet" : `${confirm.length} values have not been read yet`,
+          "Site survey",
+        ),
+      ];
+
+const toDesign = (links: readonly Link[]): string[] =>
+  links.some((l) => l.kind === "conductor" && l.known === "planned")
+    ? ["The run is still to be designed: until then its conductor is no limit here."]
+    : [];

@@ -1,0 +1,315 @@
+/** Laws of every verdict, over homes at random: what an electrician would sign, and what nobody should. */
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { assess, homeAfter } from "../assess.ts";
+import { withCircuit, withPanel, withSupply } from "../case/document/change.ts";
+import type { CaseDocument, WayId } from "../case/document/types.ts";
+import { caseProblems } from "../case/laws/read.ts";
+import { codebookOf } from "../codebook/index.ts";
+import { lookAt, targetOf } from "../path/home.ts";
+import { pathTo } from "../path/links.ts";
+import { anyHome, ukHomes, usHomes } from "../testing/random-homes.ts";
+import type { Verdict, WayJudgement } from "../ways/types.ts";
+
+const RANK: Record<Verdict, number> = { "ruled-out": 0, "with-work": 1, ready: 2 };
+const waysOf = (document: CaseDocument) => new Map(assess(document).ways.map((w) => [w.way, w]));
+const usable = (ways: Iterable<WayJudgement>) => [...ways].filter((w) => w.verdict !== "ruled-out");
+
+/** For each way: its verdict is no better in the second home than in the first. */
+function noBetter(first: CaseDocument, second: CaseDocument, not: readonly WayId[] = []) {
+  const [before, after] = [waysOf(first), waysOf(second)];
+  for (const [id, way] of after)
+    if (!not.includes(id))
+      expect(RANK[way.verdict], `${id} after`).toBeLessThanOrEqual(RANK[before.get(id)?.verdict ?? "ruled-out"]);
+}
+
+describe("every verdict", () => {
+  it("is written: a way that is ruled out says why, and no sentence holds nothing", () => {
+    fc.assert(
+      fc.property(anyHome, (home) => {
+        const assessment = assess(home);
+        for (const way of assessment.ways) {
+          if (way.verdict === "ruled-out") expect(way.reasons.length).toBeGreaterThan(0);
+          const said = JSON.stringify(way);
+          expect(said).not.toMatch(/undefined|NaN|Infinity|null A|New 0 A|: 0 A at most/);
+          for (const reason of way.reasons) expect(reason.rule, reason.text).not.toBe("");
+        }
+        expect(JSON.stringify(assessment.findings)).not.toMatch(/undefined|NaN|Infinity/);
+      }),
+      { numRuns: 300 },
+    );
+  });
+  it("is ready only where nothing on its path is wrong or unknown", () => {
+    fc.assert(
+      fc.property(anyHome, (home) => {
+        for (const way of assess(home).ways) {
+          if (way.verdict !== "ready") continue;
+          expect(way.unknowns).toEqual([]);
+          for (const link of way.path) {
+            expect(["read", "planned"]).toContain(link.known);
+            expect(link.faults.filter((f) => f.severity !== "note")).toEqual([]);
+          }
+        }
+      }),
+      { numRuns: 300 },
+    );
+  });
+  it("gives no more current than the least link carries, and the path says so", () => {
+    fc.assert(
+      fc.property(anyHome, (home) => {
+        for (const way of usable(assess(home).ways)) {
+          const measure = way.reasons.some((r) => r.code === "measure-first");
+          for (const link of way.path) {
+            if (link.mayCarryA === null) continue;
+            if (!measure) expect(link.carriesA, `${way.way} ${link.link}`).toBeLessThanOrEqual(link.mayCarryA + 1e-6);
+            expect(way.chargeA).toBeLessThanOrEqual(link.mayCarryA + 1e-6);
+          }
+        }
+      }),
+      { numRuns: 300 },
+    );
+  });
+  it("puts every confirmation first, and names each unknown", () => {
+    fc.assert(
+      fc.property(anyHome, (home) => {
+        for (const way of usable(assess(home).ways)) {
+          const confirm = way.work.filter((w) => w.startsWith("Confirm "));
+          expect(confirm).toHaveLength(way.unknowns.length);
+          expect(way.work.slice(0, confirm.length)).toEqual(confirm);
+          if (way.onlyConfirm) expect(way.verdict).toBe("with-work");
+        }
+      }),
+    );
+  });
+  it("never recommends a way that is ruled out, or one that gives nothing", () => {
+    fc.assert(
+      fc.property(anyHome, (home) => {
+        const { recommended, ways } = assess(home);
+        const taken = ways.find((w) => w.way === recommended);
+        if (recommended === null) return;
+        expect(taken?.verdict).not.toBe("ruled-out");
+        expect(taken?.energyPerNightKWh).toBeGreaterThan(0);
+      }),
+    );
+  });
+});
+
+describe("the home after the work", () => {
+  it("is a whole case, and assessed by itself it has nothing left that the way was to mend", () => {
+    fc.assert(
+      fc.property(anyHome, (home) => {
+        for (const way of usable(assess(home).ways)) {
+          const after = homeAfter(home, way.way);
+          if (!("document" in after)) throw new Error("usable ways have a home after them");
+          expect(caseProblems(JSON.parse(JSON.stringify(after.document)))).toEqual([]);
+          const again = assess(after.document);
+          const mended = new Set(way.workItems.flatMap((i) => (i.mends ? [`${i.mends} ${i.link}`] : [])));
+          const left = again.findings.map((f) => `${f.code} ${f.link}`).filter((f) => mended.has(f));
+          expect(left).toEqual([]);
+        }
+      }),
+      { numRuns: 200 },
+    );
+  });
+  it("counts the charger as the way counted it, link by link", () => {
+    fc.assert(
+      fc.property(anyHome, (home) => {
+        for (const way of usable(assess(home).ways)) {
+          const after = homeAfter(home, way.way);
+          if (!("document" in after)) throw new Error("usable ways have a home after them");
+          const again = lookAt(after.document, codebookOf(home.rules));
+          const path = pathTo(again, targetOf(after.document));
+          expect(path.links.map((l) => [l.link, l.mayCarryA])).toEqual(way.path.map((l) => [l.link, l.mayCarryA]));
+          path.links.forEach((link, i) => {
+            expect(link.carriesA, link.link).toBeCloseTo(way.path[i]?.carriesA ?? -1, 6);
+          });
+        }
+      }),
+      { numRuns: 200 },
+    );
+  });
+});
+
+describe("facts", () => {
+  it("taken away never improve a verdict", () => {
+    const gone: [string, (home: CaseDocument) => CaseDocument][] = [
+      ["service conductors or tails", (h) => withSupply(h, { conductor: undefined })],
+      ["the supply's rating", (h) => withSupply(h, { ratingA: null })],
+      [
+        "the condition of a sound panel",
+        (h) => ({ ...h, panels: h.panels.map((p) => (p.condition === "sound" ? { ...p, condition: undefined } : p)) }),
+      ],
+      [
+        "spaces",
+        (h) => ({ ...h, panels: h.panels.map((p) => ((p.spaces ?? 0) > 14 ? { ...p, spaces: undefined } : p)) }),
+      ],
+      [
+        "the lead's length",
+        (h) => ({
+          ...h,
+          outlets: h.outlets?.map((o) => ((o.leadLength?.value ?? 9) <= 7 ? { ...o, leadLength: undefined } : o)),
+        }),
+      ],
+      ["GFCI protection", (h) => ({ ...h, outlets: h.outlets?.map((o) => (o.gfci ? { ...o, gfci: undefined } : o)) })],
+      [
+        "detection in the charger",
+        (h) => ({
+          ...h,
+          charger: {
+            ...h.charger,
+            ...(h.charger?.lostPenDetection && { lostPenDetection: undefined }),
+            ...(h.charger?.dcDetection && { dcDetection: undefined }),
+          },
+        }),
+      ],
+    ];
+    fc.assert(
+      fc.property(anyHome, fc.constantFrom(...gone), (home, [name, take]) => {
+        // A US rating that was not read is taken off the main breaker.
+        const same =
+          name !== "the supply's rating" ||
+          home.rules.startsWith("uk") ||
+          home.panels[0]?.mainA === home.supply.ratingA;
+        if (same) noBetter(home, take(home));
+      }),
+      { numRuns: 400 },
+    );
+  });
+  it("that were only told or assumed are no better than those that were read", () => {
+    const keys = ["supply.ratingA", "supply.conductor", "panel.main.mainA", "panel.main.busA", "panel.main.condition"];
+    fc.assert(
+      fc.property(
+        anyHome,
+        fc.constantFrom(...keys),
+        fc.constantFrom("told" as const, "assumed" as const),
+        (home, key, source) => {
+          noBetter(home, { ...home, survey: { ...home.survey, sources: { [key]: source } } });
+        },
+      ),
+    );
+  });
+});
+
+describe("faults", () => {
+  const faults: [string, (home: CaseDocument) => CaseDocument][] = [
+    ["an unsafe panel", (h) => withPanel(h, "main", { condition: "unsafe" })],
+    [
+      "an obsolete panel",
+      (h) => (h.panels[0]?.condition === "unsafe" ? h : withPanel(h, "main", { condition: "obsolete" })),
+    ],
+    ["a looped supply", (h) => withSupply(h, { looped: true })],
+    ["heat marks", (h) => ({ ...h, survey: { ...h.survey, seen: [...(h.survey?.seen ?? []), "heat-marks"] } })],
+    ["a Y-lead", (h) => ({ ...h, outlets: h.outlets?.map((o) => ({ ...o, plainSplitter: true })) })],
+    ["an ungrounded face", (h) => ({ ...h, outlets: h.outlets?.map((o) => ({ ...o, grounded: false })) })],
+    ["an owner who refused", (h) => ({ ...h, enquiry: { permissions: { owner: "refused" } } })],
+    [
+      "thin tails or service conductors",
+      (h) =>
+        withSupply(h, {
+          conductor: h.rules.startsWith("uk") ? { size: "10 mm2", material: "cu" } : { size: "14 AWG", material: "cu" },
+        }),
+    ],
+    ["a charger without lost-PEN detection", (h) => ({ ...h, charger: { ...h.charger, lostPenDetection: false } })],
+    ["a charger without DC detection", (h) => ({ ...h, charger: { ...h.charger, dcDetection: false } })],
+  ];
+  it("never improve a verdict, and neither does a home with none of them lack words", () => {
+    fc.assert(
+      fc.property(anyHome, fc.constantFrom(...faults), (home, [, spoil]) => {
+        // A panel that must be changed or left alone is what two ways are for; to them it is a reason, not a fault.
+        noBetter(home, spoil(home), ["panel-change", "separate-board"]);
+      }),
+      { numRuns: 400 },
+    );
+  });
+  it("that stop the job leave nothing that could be taken", () => {
+    fc.assert(
+      fc.property(anyHome, (home) => {
+        const refused = assess({ ...home, enquiry: { permissions: { association: "refused" } } });
+        expect(usable(refused.ways)).toEqual([]);
+        expect(refused.recommended).toBeNull();
+      }),
+      { numRuns: 40 },
+    );
+  });
+});
+
+describe("sizes", () => {
+  const UP: Record<string, string> = {
+    "14 AWG": "10 AWG",
+    "10 AWG": "8 AWG",
+    "8 AWG": "6 AWG",
+    "6 AWG": "4 AWG",
+    "4 AWG": "2 AWG",
+    "1.5 mm2": "2.5 mm2",
+    "2.5 mm2": "4 mm2",
+    "4 mm2": "6 mm2",
+    "6 mm2": "10 mm2",
+  };
+  it("a larger conductor never worsens a verdict", () => {
+    fc.assert(
+      fc.property(anyHome, fc.nat(4), (home, k) => {
+        const circuit = home.panels[0]?.circuits?.[k];
+        const size = circuit?.conductor && UP[circuit.conductor.size];
+        if (!circuit?.conductor || !size) return;
+        noBetter(withCircuit(home, circuit.id, { conductor: { ...circuit.conductor, size } }), home);
+      }),
+      { numRuns: 400 },
+    );
+  });
+  it("a larger supply with conductors, main and bus to match never worsens one", () => {
+    const on = (home: CaseDocument, ratingA: number, size: string): CaseDocument =>
+      withPanel(withSupply(home, { ratingA, conductor: { size, material: "cu" } }), "main", {
+        mainA: ratingA,
+        busA: ratingA,
+      });
+    fc.assert(
+      fc.property(usHomes, (home) => {
+        noBetter(on(home, 200, "2/0 AWG"), on(home, 150, "1 AWG"), [
+          "service-upgrade",
+          "panel-change",
+          "separate-board",
+        ]);
+      }),
+      { numRuns: 200 },
+    );
+    fc.assert(
+      fc.property(ukHomes, (home) => {
+        noBetter(on(home, 100, "25 mm2"), on(home, 80, "16 mm2"), [
+          "service-upgrade",
+          "panel-change",
+          "separate-board",
+        ]);
+      }),
+      { numRuns: 200 },
+    );
+  });
+});
+
+describe("the same home", () => {
+  const figures = (document: CaseDocument) =>
+    assess(document).ways.map((w) => [w.way, w.verdict, w.chargeA, w.circuitA, w.limitA ?? null]);
+  it("measured in feet or metres gets the same answer", () => {
+    fc.assert(
+      fc.property(anyHome, fc.integer({ min: 500, max: 4000 }), (home, ft2) => {
+        const [feet, metres] = [
+          { ...home, dwelling: { ...home.dwelling, floorArea: { value: ft2, unit: "ft2" as const } } },
+          { ...home, dwelling: { ...home.dwelling, floorArea: { value: ft2 / 10.7639104167, unit: "m2" as const } } },
+        ];
+        expect(figures(metres)).toEqual(figures(feet));
+      }),
+    );
+  });
+  it("with its loads, circuits and panels in another order gets the same answer", () => {
+    fc.assert(
+      fc.property(anyHome, (home) => {
+        const turned: CaseDocument = {
+          ...home,
+          loads: [...home.loads].reverse(),
+          panels: [...home.panels].reverse().map((p) => ({ ...p, circuits: [...(p.circuits ?? [])].reverse() })),
+        };
+        expect(figures(turned)).toEqual(figures(home));
+      }),
+      { numRuns: 200 },
+    );
+  });
+});

@@ -1,0 +1,20 @@
+/** The stricter reading of a shared circuit: the charger counted by the job's treatment, not in the appliance's place. */
+import { type Home, lookAt } from "../path/home.ts";
+import { showA } from "../units.ts";
+
+/** What the stricter reader would say, where it would rule the shared circuit out; null where it would not. */
+export function strictReading({ document, codebook, supplyA }: Home): string | null {
+  const charger = document.loads.find((l) => l.id === document.charger?.load);
+  if (!charger?.interlockedWith || !codebook.asksFor.evTreatment) return null;
+  const { interlockedWith: appliance, ...alone } = charger;
+  const loads = document.loads.flatMap((l) => {
+    if (l === charger) return [alone];
+    if (l.id !== appliance) return [l];
+    const left = (l.quantity ?? 1) - 1;
+    return left > 0 ? [{ ...l, quantity: left }] : [];
+  });
+  const { demandA } = lookAt({ ...document, loads }, codebook);
+  return demandA > supplyA + 1e-9
+    ? `Read strictly, with the charger counted on its own instead of in the appliance's place, the demand is ${showA(demandA)} of ${showA(supplyA)}: ask the authority before it is promised.`
+    : null;
+}

@@ -1,0 +1,169 @@
+/** A home as the judge looks at it: its loads, the method that governs, and what each part carries. */
+import type { CaseDocument, Circuit, Panel } from "../case/document/types.ts";
+import type { Codebook } from "../codebook/types.ts";
+import { demandInput, demandVA, governingMethod } from "../demand/calculate.ts";
+import { caseVolts, countedLoads } from "../demand/loads.ts";
+import type { CountedLoad, DemandMethod } from "../demand/types.ts";
+import { onSupply } from "../panel/sub-panels.ts";
+import { type PanelDemand, panelDemand } from "./panel-demand.ts";
+import type { Target } from "./types.ts";
+
+export interface Home {
+  document: CaseDocument;
+  codebook: Codebook;
+  /** Supply rating as used: as read, else as the codebook takes an unknown one, A. */
+  supplyA: number;
+  volts: number;
+  loads: readonly CountedLoad[];
+  /** The method that governs. */
+  method: DemandMethod;
+  /** Governing demand, A. */
+  demandA: number;
+  /** Demand of the loads behind a panel, worked out once for each. */
+  at(panel: Panel): PanelDemand;
+}
+
+/** Supply rating that the calculation uses, A. */
+export const usedSupplyA = ({ supply, panels }: CaseDocument, codebook: Codebook): number =>
+  supply.ratingA ?? codebook.unknownRatingA(leastMainA(panels));
+
+/** The smallest main of the panels on the supply, A; null where none was read. */
+function leastMainA(panels: readonly Panel[]): number | null {
+  const mains = panels.flatMap((p) => (onSupply(p) && p.mainA ? [p.mainA] : []));
+  return mains.length > 0 ? Math.min(...mains) : null;
+}
+
+/** The parts of a case that its demand rests on. */
+const rests = (d: CaseDocument) => [
+  d.loads,
+  d.measured,
+  d.dwelling,
+  d.options,
+  d.supply.ratingA,
+  d.supply.system,
+  d.supply.onsiteGeneration,
+];
+
+/** Whether panels are fed alike and feed the same loads, whatever else was done to them. */
+function standTheSame(now: readonly Panel[], before: readonly Panel[]): boolean {
+  if (now === before) return true;
+  if (now.length !== before.length) return false;
+  return now.every((panel, i) => {
+    const old = before[i] as Panel;
+    if (panel === old) return true;
+    if (panel.id !== old.id || panel.fedFrom !== old.fedFrom || panel.measured !== old.measured) return false;
+    const [circuits, were] = [panel.circuits ?? [], old.circuits ?? []];
+    // A circuit that was put in feeds nothing yet.
+    return circuits.every((c, k) => (k < were.length ? c.loads === were[k]?.loads : !c.loads?.length));
+  });
+}
+
+/**
+ * @param like a home whose demand is taken over where nothing that it rests on differs
+ */
+export function lookAt(document: CaseDocument, codebook: Codebook, like?: Home): Home {
+  const before = like && rests(like.document);
+  const same = like !== undefined && rests(document).every((part, i) => part === before?.[i]);
+  const supplyA = same ? like.supplyA : usedSupplyA(document, codebook);
+  const loads = same ? like.loads : countedLoads(document, codebook);
+  const volts = caseVolts(document, codebook);
+  const input = demandInput(document, codebook, supplyA, loads);
+  const samePanels = same && standTheSame(document.panels, like.document.panels);
+  const method = same ? like.method : governingMethod(codebook, input);
+  const panels = new Map<string, PanelDemand>();
+  const home: Home = {
+    document,
+    codebook,
+    supplyA,
+    volts,
+    loads,
+    method,
+    demandA: same ? like.demandA : demandVA(method, input) / volts,
+    at(panel) {
+      const found = panels.get(panel.id) ?? (samePanels && like ? like.at(panel) : panelDemand(home, panel));
+      panels.set(panel.id, found);
+      return found;
+    },
+  };
+  return home;
+}
+
+/**
+ * A home with a charger that simply comes on top of what it carries: outside the demand factors, on every part that
+ * feeds it. What it comes to is what `lookAt` finds for the same case, without counting all the other loads again.
+ * @param adds what the charger counts as at the supply and on a feeder, A
+ */
+export function withChargerOnTop(
+  home: Home,
+  document: CaseDocument,
+  feeds: ReadonlySet<string>,
+  adds: { supplyA: number; feederA: number },
+): Home {
+  const loads = countedLoads(document, home.codebook);
+  const panels = new Map<string, PanelDemand>();
+  const after: Home = {
+    document,
+    codebook: home.codebook,
+    supplyA: home.supplyA,
+    volts: home.volts,
+    loads,
+    method: home.method,
+    demandA: home.demandA + adds.supplyA,
+    at(panel) {
+      const known = panels.get(panel.id);
+      if (known) return known;
+      const before = home.at(panel);
+      const atSupply = before.whole || onSupply(panel);
+      const found = {
+        demandA: before.demandA + (feeds.has(panel.id) ? (atSupply ? adds.supplyA : adds.feederA) : 0),
+        method: before.method,
+        whole: before.whole,
+        loads: before.loads,
+        lines: () => panelDemand(after, panel).lines(),
+      };
+      panels.set(panel.id, found);
+      return found;
+    },
+  };
+  return after;
+}
+
+/** Terminals that a circuit or feeder of this rating is judged at, °C. */
+export function terminalC({ document, codebook }: Home, ratingA: number): 60 | 75 {
+  const marked = document.options?.terminalColumn;
+  if (marked !== undefined) return marked === "75" ? 75 : 60;
+  return ratingA > codebook.sixtyDegreesUpToA ? 75 : 60;
+}
+
+export const circuitOf = (
+  document: CaseDocument,
+  id: string | null | undefined,
+): { panel: Panel; circuit: Circuit } | null => {
+  if (!id) return null;
+  for (const panel of document.panels)
+    for (const circuit of panel.circuits ?? []) if (circuit.id === id) return { panel, circuit };
+  return null;
+};
+
+/** The panel where a charger's circuit would start: the one named for it, else the first. */
+export const chargerPanel = ({ document }: Pick<Home, "document">): Panel | null =>
+  document.panels.find((p) => p.id === document.charger?.panel) ?? document.panels[0] ?? null;
+
+/** Where the path of a case ends: at the charger's outlet or circuit where it has one, else at its panel. */
+export function targetOf(document: CaseDocument): Target {
+  const outlet = document.outlets?.find((o) => o.id === document.charger?.outlet) ?? null;
+  const found = circuitOf(document, document.charger?.circuit ?? outlet?.circuit);
+  return {
+    panel: found?.panel ?? chargerPanel({ document }),
+    circuit: found?.circuit ?? null,
+    outlet,
+  };
+}
+
+/** The panels on the way to one, the one at the supply first. */
+export function panelsTo(document: CaseDocument, panel: Panel | null): Panel[] {
+  const way: Panel[] = [];
+  for (let at = panel ?? undefined; at && !way.includes(at); at = document.panels.find((p) => p.id === at?.fedFrom))
+    way.unshift(at);
+  return way;
+}

@@ -1,0 +1,284 @@
+/** The path from the supply to the car: every link in order, what it carries and may carry, and how well it is known. */
+import type { Circuit, Panel } from "../case/document/types.ts";
+import { faultsOnPath } from "../findings/index.ts";
+import type { Fault, SurveyFinding } from "../findings/types.ts";
+import { onSupply } from "../panel/sub-panels.ts";
+import { showA } from "../units.ts";
+import { capital } from "../words.ts";
+import { type Home, panelsTo, terminalC } from "./home.ts";
+import { circuitName, feederRatingA, linkId, panelName } from "./names.ts";
+import type { Knowledge, Link, LinkKind, Target, Unknown } from "./types.ts";
+import {
+  unknownsOfBus,
+  unknownsOfCharger,
+  unknownsOfConductor,
+  unknownsOfDevice,
+  unknownsOfFeederConductor,
+  unknownsOfFeederDevice,
+  unknownsOfMain,
+  unknownsOfOutlet,
+  unknownsOfPanel,
+  unknownsOfSupply,
+  unknownsOfSupplyConductor,
+} from "./unknowns.ts";
+
+export interface Path {
+  target: Target;
+  /** The panels on the way, the one at the supply first. */
+  panels: readonly Panel[];
+  links: Link[];
+  faults: readonly Fault[];
+}
+
+const ORDER: readonly Knowledge[] = ["unknown", "assumed", "told", "planned", "read"];
+const leastKnown = (unknowns: readonly Unknown[], planned: boolean): Knowledge =>
+  (unknowns.length > 0 ? ORDER.find((k) => unknowns.some((u) => u.knowledge === k)) : undefined) ??
+  (planned ? "planned" : "read");
+
+const NONE: readonly never[] = [];
+
+/** The faults that stand at a link. */
+export function faultsAt(faults: readonly Fault[], link: string): readonly SurveyFinding[] {
+  if (!faults.some((f) => f.finding.link === link)) return NONE;
+  return faults.flatMap(({ finding }) => (finding.link === link ? [finding] : []));
+}
+
+/**
+ * Amperes of a load on its own circuit: a charger counts as continuous, an appliance as no more than the device that it
+ * has always stood behind.
+ */
+const onCircuitA = (home: Home, load: Home["loads"][number], { ratingA }: Circuit, circuitVolts: number): number =>
+  load.kind === "ev-charger"
+    ? (load.va / circuitVolts) * home.codebook.charging.continuousFactor
+    : Math.min(load.va / circuitVolts, ratingA ?? Number.POSITIVE_INFINITY);
+
+/** What a circuit carries: all of its loads, of those that exclude each other only the larger. */
+export function circuitCarriesA(home: Home, circuit: Circuit, volts = home.volts): number {
+  const { loadKinds } = home.codebook;
+  // A load that stands for the circuit itself is what its outlets may draw, not one more thing on it.
+  if (!circuit.loads?.length) return 0;
+  const own = circuit.loads.flatMap((id) => {
+    const load = home.loads.find((l) => l.id === id);
+    return load && !loadKinds.find((k) => k.kind === load.kind)?.isCircuit ? [load] : [];
+  });
+  const excluded = new Set<string>();
+  for (const load of own) {
+    const other = own.find((l) => l.id === load.interlockedWith);
+    if (!other) continue;
+    excluded.add(
+      onCircuitA(home, load, circuit, volts) >= onCircuitA(home, other, circuit, volts) ? other.id : load.id,
+    );
+  }
+  return own.filter((l) => !excluded.has(l.id)).reduce((t, l) => t + onCircuitA(home, l, circuit, volts), 0);
+}
+
+/** What is looked for along a path; the judge walks some paths for their faults and others for what is not known. */
+export interface LookFor {
+  faults: boolean;
+  unknowns: boolean;
+}
+const EVERYTHING: LookFor = { faults: true, unknowns: true };
+
+export function pathTo(home: Home, target: Target, look: LookFor = EVERYTHING): Path {
+  const { document, codebook, supplyA, demandA } = home;
+  const { words } = codebook;
+  const panels = panelsTo(document, target.panel);
+  const faults = look.faults ? faultsOnPath(home, target, panels) : NONE;
+  const asks = (unknowns: () => readonly Unknown[]) => (look.unknowns ? unknowns() : NONE);
+  const links: Link[] = [];
+  const add = (
+    link: string,
+    kind: LinkKind,
+    name: string,
+    of: Link["of"],
+    carriesA: number,
+    mayCarryA: number | null,
+    decidedBy: string,
+    unknowns: readonly Unknown[],
+    planned = false,
+  ) => {
+    links.push({
+      link,
+      kind,
+      name,
+      carriesA,
+      mayCarryA,
+      decidedBy,
+      known: leastKnown(unknowns, planned),
+      unknowns,
+      faults: faultsAt(faults, link),
+      of,
+      work: NONE,
+    });
+  };
+
+  const nowhere: readonly Unknown[] = target.panel
+    ? NONE
+    : [{ key: "panels", text: `the ${words.panel}`, step: "survey", knowledge: "unknown", decisive: false }];
+  add(
+    "supply",
+    "supply",
+    capital(words.supplyRating),
+    "supply",
+    demandA,
+    supplyA,
+    document.supply.ratingA === null
+      ? `${showA(supplyA)} taken, not read`
+      : `${words.supplyOf(showA(supplyA))}, ${words.ratingReadOff}`,
+    asks(() => [...unknownsOfSupply(home), ...nowhere]),
+  );
+  const { conductor } = document.supply;
+  const serves = conductor ? codebook.supplyConductor.allows(conductor) : null;
+  add(
+    "supply-conductor",
+    "supply-conductor",
+    capital(codebook.supplyConductor.name),
+    "supply",
+    demandA,
+    serves?.ampacityA ?? null,
+    serves?.cited.numbers ?? "not known yet",
+    asks(() => unknownsOfSupplyConductor(home)),
+  );
+
+  for (const panel of panels) {
+    const carried = home.at(panel);
+    const of = carried.whole ? "supply" : panel.id;
+    const name = panelName(panel, codebook);
+    const carry = carried.demandA;
+    if (!onSupply(panel)) {
+      const ratingA = feederRatingA(document, panel);
+      const fed = panel.feeder?.conductor;
+      const rated = fed ? codebook.conductor(fed, terminalC(home, ratingA ?? 0)) : null;
+      add(
+        linkId.feederDevice(panel.id),
+        "feeder-device",
+        `${capital(words.device)} of the feeder to ${name}`,
+        of,
+        carry,
+        ratingA ?? null,
+        ratingA === undefined ? "not known yet" : `${showA(ratingA)} ${words.device}`,
+        asks(() => unknownsOfFeederDevice(home, panel)),
+        panel.feeder?.planned,
+      );
+      add(
+        linkId.feederConductor(panel.id),
+        "feeder-conductor",
+        `Feeder to ${name}`,
+        of,
+        carry,
+        rated?.ampacityA ?? null,
+        rated?.cited.numbers ?? "not known yet",
+        asks(() => (panel.feeder?.planned ? NONE : unknownsOfFeederConductor(home, panel))),
+        panel.feeder?.planned,
+      );
+    }
+    const mainUnknowns = unknownsOfMain(home, panel);
+    if (panel.mainA || mainUnknowns.length > 0)
+      add(
+        linkId.main(panel.id),
+        "main",
+        `Main of ${name}`,
+        of,
+        carry,
+        panel.mainA ?? null,
+        panel.mainA ? `main device of ${showA(panel.mainA)}` : "not known yet",
+        mainUnknowns,
+      );
+    const busUnknowns = unknownsOfBus(home, panel);
+    if (panel.busA || busUnknowns.length > 0)
+      add(
+        linkId.bus(panel.id),
+        "bus",
+        `Bus of ${name}`,
+        of,
+        carry,
+        panel.busA ?? null,
+        panel.busA ? `bus of ${showA(panel.busA)}` : "not known yet",
+        busUnknowns,
+      );
+    add(
+      linkId.panel(panel.id),
+      "panel",
+      capital(name),
+      of,
+      carry,
+      null,
+      panel.condition ?? "condition not known yet",
+      asks(() => unknownsOfPanel(home, panel, target)),
+    );
+  }
+
+  const { circuit, outlet } = target;
+  if (circuit) {
+    const volts = outlet ? (codebook.outlets[outlet.type]?.volts ?? home.volts) : home.volts;
+    const carriesA = circuitCarriesA(home, circuit, volts);
+    const rated = circuit.conductor
+      ? codebook.conductor(circuit.conductor, terminalC(home, circuit.ratingA ?? 0))
+      : null;
+    add(
+      linkId.device(circuit.id),
+      "device",
+      `${capital(words.device)} of ${circuitName(circuit)}`,
+      "circuit",
+      carriesA,
+      circuit.ratingA ?? null,
+      circuit.ratingA === undefined ? "not known yet" : `${showA(circuit.ratingA)} ${words.device}`,
+      asks(() => unknownsOfDevice(home, circuit, target)),
+      circuit.planned,
+    );
+    add(
+      linkId.conductor(circuit.id),
+      "conductor",
+      `Conductor of ${circuitName(circuit)}`,
+      "circuit",
+      carriesA,
+      rated?.ampacityA ?? null,
+      rated?.cited.numbers ?? (circuit.planned ? "the run is still to be designed" : "not known yet"),
+      asks(() => unknownsOfConductor(home, circuit)),
+      circuit.planned,
+    );
+  }
+  const own = document.loads.find((l) => l.id === document.charger?.load);
+  const chargeA = own?.amps ?? (own?.va ?? 0) / home.volts;
+  if (outlet) {
+    const use = codebook.outlets[outlet.type];
+    add(
+      linkId.outlet(outlet.id),
+      "outlet",
+      `${outlet.type} ${words.outlet}${outlet.place ? `, ${outlet.place}` : ""}`,
+      "circuit",
+      chargeA * codebook.charging.continuousFactor,
+      use?.circuitA ?? null,
+      use ? `${outlet.type}, ${showA(use.circuitA)}` : "not an outlet for charging",
+      asks(() => unknownsOfOutlet(home, outlet, target)),
+    );
+  }
+  const mostA = document.charger?.maxA ?? codebook.charging.usualMaxA;
+  add(
+    "charger",
+    "charger",
+    "Charger",
+    "circuit",
+    chargeA,
+    mostA,
+    `charger of ${showA(mostA)} at most`,
+    asks(() => unknownsOfCharger(home, target)),
+  );
+  return { target, panels, links, faults };
+}
+
+/** The first link that carries more than it may, or null. */
+export const overLimit = (links: readonly Link[]): Link | null =>
+  links.find((l) => l.mayCarryA !== null && l.carriesA > l.mayCarryA + 1e-9) ?? null;
+
+/** The link with the least room left, or null where none has a limit; what is still to be made is made to fit. */
+export function tightest(links: readonly Link[]): Link | null {
+  let least: Link | null = null;
+  let room = Number.POSITIVE_INFINITY;
+  for (const link of links) {
+    if (link.mayCarryA === null || link.known === "planned" || link.mayCarryA - link.carriesA >= room) continue;
+    least = link;
+    room = link.mayCarryA - link.carriesA;
+  }
+  return least;
+}

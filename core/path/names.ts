@@ -1,0 +1,27 @@
+/** What the links of a path are called, for people and as ids. */
+import type { CaseDocument, Circuit, Panel } from "../case/document/types.ts";
+import type { Codebook } from "../codebook/types.ts";
+
+export const linkId = {
+  main: (panel: string) => `panel:${panel}:main`,
+  bus: (panel: string) => `panel:${panel}:bus`,
+  panel: (panel: string) => `panel:${panel}`,
+  feederDevice: (panel: string) => `feeder:${panel}:device`,
+  feederConductor: (panel: string) => `feeder:${panel}:conductor`,
+  device: (circuit: string) => `circuit:${circuit}:device`,
+  conductor: (circuit: string) => `circuit:${circuit}:conductor`,
+  outlet: (outlet: string) => `outlet:${outlet}`,
+} as const;
+
+export const panelName = ({ name }: Pick<Panel, "name">, { words }: Pick<Codebook, "words">): string =>
+  name || `the ${words.panel}`;
+
+export const circuitName = ({ label, id }: Pick<Circuit, "label" | "id">): string => `"${label || id}"`;
+
+/** The device that a feeder starts from: as entered for the feeder, else that of its circuit. */
+export function feederRatingA({ panels }: CaseDocument, { feeder }: Panel): number | undefined {
+  if (feeder?.ratingA !== undefined) return feeder.ratingA;
+  if (!feeder?.circuit) return undefined;
+  for (const panel of panels) for (const c of panel.circuits ?? []) if (c.id === feeder.circuit) return c.ratingA;
+  return undefined;
+}

@@ -1,0 +1,83 @@
+/** What a panel carries: the loads behind it, by the rule set's method for feeders or as measured there. */
+import type { CaseDocument, Panel } from "../case/document/types.ts";
+import { demandVA } from "../demand/calculate.ts";
+import { withChargers } from "../demand/chargers.ts";
+import type { CountedLoad, DemandInput, DemandMethod, Line } from "../demand/types.ts";
+import { fedThrough, onSupply } from "../panel/sub-panels.ts";
+import type { Home } from "./home.ts";
+
+export interface PanelDemand {
+  demandA: number;
+  method: DemandMethod;
+  loads: readonly CountedLoad[];
+  /** True where the panel carries the whole home. */
+  whole: boolean;
+  /** The lines of the calculation, made when somebody asks. */
+  lines(): Line[];
+}
+
+/** Which panel each load is placed on, by the ledger or by the circuit that feeds it. */
+function placesOf(document: CaseDocument): Map<string, string> {
+  const places = new Map<string, string>();
+  for (const panel of document.panels)
+    for (const circuit of panel.circuits ?? [])
+      for (const id of circuit.loads ?? []) if (!places.has(id)) places.set(id, panel.id);
+  for (const load of document.loads) if (load.panel !== undefined) places.set(load.id, load.panel);
+  return places;
+}
+
+/** The loads that a panel carries: those placed on it or on a panel behind it. */
+export function loadsOf(document: CaseDocument, loads: readonly CountedLoad[], panelId: string): CountedLoad[] {
+  const through = fedThrough(document, panelId);
+  const places = placesOf(document);
+  return loads.filter((l) => through.has(places.get(l.id) ?? ""));
+}
+
+/**
+ * A panel that is alone on the supply carries the whole home. Of several, each carries its own loads and every one that
+ * nobody has placed, by the home's own method; a feeder carries what is placed behind it, without general lighting.
+ */
+export function panelDemand(home: Home, panel: Panel): PanelDemand {
+  const { document, codebook, loads, volts } = home;
+  const heads = document.panels.filter(onSupply);
+  const head = onSupply(panel);
+  if (head && heads.length === 1)
+    return {
+      demandA: home.demandA,
+      method: home.method,
+      loads,
+      whole: true,
+      lines: () => withChargers(home.method, inputAt(home, "supply", loads, true)).lines,
+    };
+  const through = fedThrough(document, panel.id);
+  const places = placesOf(document);
+  const own = loads.filter((l) => {
+    const place = places.get(l.id);
+    return place === undefined ? head : through.has(place);
+  });
+  const measuredHere = inputAt(home, panel.id, own, head);
+  const measured = panel.measured
+    ? codebook.methods.find((m) => m.measures && m.objection(measuredHere) === null)
+    : undefined;
+  // What hangs on the supply itself is counted as the home is; a measurement of the home bounds each of its panels.
+  const method = measured ?? (head ? home.method : codebook.feederMethod);
+  const input = head && !measured ? { ...measuredHere, at: "supply" as const } : measuredHere;
+  return {
+    demandA: demandVA(method, input) / volts,
+    method,
+    loads: own,
+    whole: false,
+    lines: () => withChargers(method, input).lines.filter((l) => l.countedVA > 0),
+  };
+}
+
+const inputAt = (home: Home, at: DemandInput["at"], loads: readonly CountedLoad[], general: boolean): DemandInput => ({
+  document: home.document,
+  codebook: home.codebook,
+  ratingA: home.supplyA,
+  loads,
+  volts: home.volts,
+  at,
+  general,
+  guards: general && at !== "supply" ? [at, "supply"] : [at],
+});

@@ -1,0 +1,73 @@
+/** The feeders and buses of panels as figures of their own, each with its "why?". */
+import type { Panel } from "../case/document/types.ts";
+import type { Line } from "../demand/types.ts";
+import { onSupply } from "../panel/sub-panels.ts";
+import { showA, showVA } from "../units.ts";
+import { type Why, why } from "../why.ts";
+import { type Home, terminalC } from "./home.ts";
+import { feederRatingA, panelName } from "./names.ts";
+
+/** A part of the installation that limits what a charger on a panel may draw, beside the supply. */
+export interface PanelLimit {
+  kind: "feeder" | "bus";
+  panel: string;
+  /** As people call it, e.g. "feeder of Garage". */
+  name: string;
+  ratingA: number;
+  demandVA: number;
+  demandA: number;
+  headroomA: number;
+  lines: Line[];
+  explain: Why;
+}
+
+/** Feeder and bus of a panel that another panel feeds; none for what stands on the supply, or was not read. */
+export function panelLimits(home: Home, panel: Panel): PanelLimit[] {
+  if (onSupply(panel)) return [];
+  const { document, codebook, volts } = home;
+  const feederA = feederRatingA(document, panel);
+  const fed = panel.feeder?.conductor;
+  const conductor = fed ? codebook.conductor(fed, terminalC(home, feederA ?? 0)) : null;
+  const endless = Number.POSITIVE_INFINITY;
+  const leastA = Math.min(feederA ?? endless, panel.mainA ?? endless, conductor?.ampacityA ?? endless);
+  const carried = home.at(panel);
+  const ratings = [
+    { kind: "feeder" as const, ratingA: leastA },
+    { kind: "bus" as const, ratingA: panel.busA ?? endless },
+  ].filter((r) => Number.isFinite(r.ratingA));
+  return ratings.map(({ kind, ratingA }) => {
+    const headroomA = ratingA - carried.demandA;
+    const name = `${kind} of ${panelName(panel, codebook)}`;
+    return {
+      kind,
+      panel: panel.id,
+      name,
+      ratingA,
+      demandVA: carried.demandA * volts,
+      demandA: carried.demandA,
+      headroomA,
+      get lines() {
+        return carried.lines();
+      },
+      get explain(): Why {
+        const lines = carried.lines();
+        return why(
+          `Headroom of the ${name}`,
+          showA(headroomA),
+          {
+            rule: carried.method.rule,
+            formula: `rating - demand of the ${carried.loads.length} loads behind it, by the ${carried.method.name.toLowerCase()}`,
+            numbers: `${showA(ratingA)} - ${lines.map((l) => showVA(l.countedVA)).join(" + ") || "0 VA"} / ${volts} V = ${showA(headroomA)}`,
+          },
+          [
+            "Loads are on a feeder where the ledger or a circuit places them there",
+            ...(kind === "feeder" && conductor?.ampacityA === ratingA
+              ? [`The conductor decides: ${conductor.cited.numbers} (${conductor.cited.rule})`]
+              : []),
+          ],
+          ["A larger feeder", "Starting the charger's circuit nearer to the supply"],
+        );
+      },
+    };
+  });
+}

@@ -1,0 +1,278 @@
+/** Decisive values that nobody has read, measured or confirmed, by the link they stand at. Unknown counts against. */
+import type { Circuit, Conductor, Outlet, Panel } from "../case/document/types.ts";
+import { gfciOf } from "../findings/north-america.ts";
+import { rcdOf } from "../findings/united-kingdom.ts";
+import { onSupply } from "../panel/sub-panels.ts";
+import { showA } from "../units.ts";
+import { type Home, terminalC } from "./home.ts";
+import { circuitName, feederRatingA, panelName } from "./names.ts";
+import type { Target, Unknown } from "./types.ts";
+
+const unknown = (key: string, text: string, more: Partial<Unknown> = {}): Unknown => ({
+  key,
+  text,
+  step: "survey",
+  knowledge: "unknown",
+  decisive: false,
+  ...more,
+});
+
+/** A value that stands in the case but was only told or assumed; null where it was read or measured. */
+function hearsay({ document }: Home, key: string, text: string): Unknown | null {
+  const source = document.survey?.sources?.[key];
+  return source === "told" || source === "assumed"
+    ? unknown(key, `${text}, which was only ${source}`, { knowledge: source })
+    : null;
+}
+
+/** Asks for a value that is missing, or that nobody has read. */
+const asked = (home: Home, missing: boolean, key: string, text: string, more: Partial<Unknown> = {}): Unknown[] => {
+  if (missing) return [unknown(key, text, more)];
+  const only = hearsay(home, key, text);
+  return only ? [{ ...only, ...more, knowledge: only.knowledge }] : [];
+};
+
+/** A conductor's size, or what of it was not recorded. */
+function ofConductor(
+  home: Home,
+  conductor: Conductor | null | undefined,
+  rated: { unrecorded: readonly string[] } | null,
+  key: string,
+  text: string,
+): Unknown[] {
+  if (!conductor) return [unknown(key, text)];
+  if (!rated) return [unknown(key, `${text}: ${conductor.size} is not in the tables`)];
+  if (rated.unrecorded.length > 0) return [unknown(key, `the ${rated.unrecorded.join(" and ")} of ${text}`)];
+  return asked(home, false, key, text);
+}
+
+const feeds = (circuit: Circuit) =>
+  (circuit.status ?? "in-use") === "in-use" &&
+  !circuit.planned &&
+  !circuit.backfeed &&
+  circuit.device !== "blank" &&
+  circuit.device !== "surge";
+
+/** Circuits in use that feed something nobody has entered; general lights and outlets are counted by area (NEC). */
+function feedingUnknown({ document, codebook }: Home): Circuit[] {
+  const feeders = new Set(document.panels.map((p) => p.feeder?.circuit));
+  const outlets = new Set((document.outlets ?? []).map((o) => o.circuit));
+  const { poles, aboveA } = codebook.ownLoadFrom;
+  return document.panels
+    .flatMap((p) => p.circuits ?? [])
+    .filter(
+      (c) =>
+        feeds(c) &&
+        !c.loads?.length &&
+        !feeders.has(c.id) &&
+        !outlets.has(c.id) &&
+        ((c.poles ?? 1) >= poles || (c.ratingA ?? 0) > aboveA),
+    );
+}
+
+/** What the demand of the home rests on. */
+function ofDemand(home: Home): Unknown[] {
+  const { document, codebook, method, loads } = home;
+  const { dwelling, need, supply } = document;
+  const own = document.charger?.load;
+  // What every dwelling has says nothing of this one.
+  const started = new Set(codebook.startLoads.map((l) => l.kind));
+  const found: Unknown[] = [];
+  if (!method.measures) {
+    if (codebook.asksFor.floorArea) {
+      const source = document.survey?.sources?.["dwelling.floorArea"];
+      if (!dwelling.floorArea)
+        found.push(unknown("dwelling.floorArea", "the floor area of the dwelling", { decisive: true }));
+      else if (source === "assumed")
+        found.push(
+          unknown("dwelling.floorArea", "the floor area of the dwelling, which was only assumed", {
+            knowledge: source,
+          }),
+        );
+    }
+    if (!document.loads.some((l) => !started.has(l.kind) && l.id !== own))
+      found.push(unknown("loads", "the loads of the home", { step: "demand", decisive: true }));
+    for (const circuit of feedingUnknown(home))
+      found.push(
+        unknown(
+          `circuit.${circuit.id}.loads`,
+          `what ${circuitName(circuit)}${circuit.ratingA ? ` (${showA(circuit.ratingA)})` : ""} feeds`,
+        ),
+      );
+  }
+  if (supply.system === "three-phase-230-400") {
+    const unplaced = loads.filter(
+      (l) => l.phase === undefined && l.id !== own && (!method.measures || !l.existing),
+    ).length;
+    if (unplaced > 0)
+      found.push(
+        unknown("loads.phase", `the phase of ${unplaced === 1 ? "one load" : `${unplaced} loads`}`, { step: "demand" }),
+      );
+  }
+  if (need?.energyPerDayKWh === undefined && !need?.cars?.length)
+    found.push(unknown("need.cars", "how far the car drives a day", { step: "need" }));
+  if (!need?.pluggedIn) found.push(unknown("need.pluggedIn", "when the car is plugged in", { step: "need" }));
+  return found;
+}
+
+export function unknownsOfSupply(home: Home): Unknown[] {
+  const { document, codebook } = home;
+  const { words, asksFor } = codebook;
+  const { supply } = document;
+  return [
+    ...asked(
+      home,
+      supply.ratingA === null,
+      "supply.ratingA",
+      `the ${words.supplyRating.toLowerCase()} ${words.ratingReadOff}`,
+      {
+        decisive: supply.ratingA === null,
+      },
+    ),
+    ...(asksFor.earthing
+      ? [
+          ...asked(home, supply.earthing === undefined, "supply.earthing", "the earthing arrangement"),
+          ...asked(home, supply.looped === undefined, "supply.looped", "that the supply is not looped to a neighbour"),
+        ]
+      : []),
+    ...ofDemand(home),
+  ];
+}
+
+export function unknownsOfSupplyConductor(home: Home): Unknown[] {
+  const { document, codebook } = home;
+  const { conductor } = document.supply;
+  const rules = codebook.supplyConductor;
+  return ofConductor(
+    home,
+    conductor,
+    conductor ? rules.allows(conductor) : null,
+    "supply.conductor",
+    `the size of the ${rules.name}`,
+  );
+}
+
+export const unknownsOfMain = (home: Home, panel: Panel): Unknown[] =>
+  asked(
+    home,
+    !panel.mainA && onSupply(panel) && panel.mainKind !== "lugs",
+    `panel.${panel.id}.mainA`,
+    `the main device of ${panelName(panel, home.codebook)}`,
+  );
+
+export const unknownsOfBus = (home: Home, panel: Panel): Unknown[] =>
+  asked(
+    home,
+    !panel.busA && home.codebook.bus !== null,
+    `panel.${panel.id}.busA`,
+    `the bus rating of ${panelName(panel, home.codebook)}`,
+  );
+
+/** Condition; room where a device is still to be fitted; and whether anybody has looked at what it feeds. */
+export function unknownsOfPanel(home: Home, panel: Panel, target: Target): Unknown[] {
+  const name = panelName(panel, home.codebook);
+  const { words } = home.codebook;
+  const takesDevice = target.panel?.id === panel.id && (target.circuit === null || target.circuit.planned === true);
+  const empty =
+    !onSupply(panel) && !panel.circuits?.some((c) => !c.planned) && home.at(panel).loads.every((l) => !l.existing);
+  return [
+    ...asked(home, panel.condition === undefined, `panel.${panel.id}.condition`, `the condition of ${name}`),
+    ...(takesDevice && !target.outlet
+      ? asked(home, panel.spaces === undefined, `panel.${panel.id}.spaces`, `the number of ${words.spaces} in ${name}`)
+      : []),
+    ...(empty && home.at(panel).demandA >= 0 && !panel.measured
+      ? [unknown(`panel.${panel.id}.loads`, `what ${name} feeds`)]
+      : []),
+  ];
+}
+
+export function unknownsOfFeederDevice(home: Home, panel: Panel): Unknown[] {
+  return asked(
+    home,
+    feederRatingA(home.document, panel) === undefined,
+    `panel.${panel.id}.feeder.ratingA`,
+    `the ${home.codebook.words.device} that feeds ${panelName(panel, home.codebook)}`,
+  );
+}
+
+export function unknownsOfFeederConductor(home: Home, panel: Panel): Unknown[] {
+  const conductor = panel.feeder?.conductor;
+  const rated = conductor
+    ? home.codebook.conductor(conductor, terminalC(home, feederRatingA(home.document, panel) ?? 0))
+    : null;
+  return ofConductor(
+    home,
+    conductor,
+    rated,
+    `panel.${panel.id}.feeder.conductor`,
+    `the conductor that feeds ${panelName(panel, home.codebook)}`,
+  );
+}
+
+export function unknownsOfDevice(home: Home, circuit: Circuit, target: Target): Unknown[] {
+  const asksForRcd = home.codebook.asksFor.earthing;
+  return [
+    ...asked(
+      home,
+      circuit.ratingA === undefined,
+      `circuit.${circuit.id}.ratingA`,
+      `the ${home.codebook.words.device} of ${circuitName(circuit)}`,
+    ),
+    ...(asksForRcd
+      ? asked(
+          home,
+          rcdOf(target.panel, circuit) === undefined,
+          `circuit.${circuit.id}.rcd`,
+          `the RCD type of ${circuitName(circuit)}`,
+        )
+      : []),
+  ];
+}
+
+export function unknownsOfConductor(home: Home, circuit: Circuit): Unknown[] {
+  if (circuit.planned) return [];
+  const rated = circuit.conductor
+    ? home.codebook.conductor(circuit.conductor, terminalC(home, circuit.ratingA ?? 0))
+    : null;
+  return ofConductor(
+    home,
+    circuit.conductor,
+    rated,
+    `circuit.${circuit.id}.conductor`,
+    `the conductor of ${circuitName(circuit)} along its whole length`,
+  );
+}
+
+export function unknownsOfOutlet(home: Home, outlet: Outlet, target: Target): Unknown[] {
+  const { words, asksFor } = home.codebook;
+  const at = `the ${outlet.type} ${words.outlet}${outlet.place ? ` (${outlet.place})` : ""}`;
+  return [
+    ...(target.circuit ? [] : [unknown(`outlet.${outlet.id}.circuit`, `which circuit feeds ${at}`)]),
+    ...asked(home, !outlet.leadLength, `outlet.${outlet.id}.leadLength`, `how far the lead must reach from ${at}`),
+    ...(asksFor.earthing
+      ? []
+      : asked(
+          home,
+          gfciOf(home.document, outlet, target.circuit) === undefined,
+          `outlet.${outlet.id}.gfci`,
+          `that ${at} has GFCI protection`,
+        )),
+  ];
+}
+
+/** What a charger must have beside its circuit; asked for where the rules know of it. */
+export function unknownsOfCharger(home: Home, target: Target): Unknown[] {
+  const { document, codebook } = home;
+  if (!codebook.asksFor.earthing) return [];
+  const { charger, supply } = document;
+  const combined = supply.earthing === undefined || supply.earthing === "tn-c-s";
+  const typeB = target.circuit !== null && rcdOf(target.panel, target.circuit) === "B";
+  return [
+    ...(combined && charger?.lostPenDetection === undefined
+      ? [unknown("charger.lostPenDetection", "that the charger detects a lost neutral-and-earth conductor")]
+      : []),
+    ...(!typeB && charger?.dcDetection === undefined
+      ? [unknown("charger.dcDetection", "that the charger detects 6 mA of DC")]
+      : []),
+  ];
+}

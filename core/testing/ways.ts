@@ -1,0 +1,40 @@
+/** Reading one way of an assessment in tests. */
+import { assess, homeAfter } from "../assess.ts";
+import type { CaseDocument, Circuit, Outlet, Panel, WayId } from "../case/document/types.ts";
+import type { WayJudgement } from "../ways/types.ts";
+
+export function wayIn(document: CaseDocument, id: WayId): WayJudgement {
+  const found = assess(document).ways.find((w) => w.way === id);
+  if (!found) throw new Error(`no ${id}`);
+  return found;
+}
+export const codesIn = (document: CaseDocument, id: WayId) => wayIn(document, id).reasons.map((r) => r.code);
+export const reasonsIn = (document: CaseDocument, id: WayId) =>
+  wayIn(document, id)
+    .reasons.map((r) => r.text)
+    .join(" | ");
+export const workIn = (document: CaseDocument, id: WayId) => wayIn(document, id).work.join(" | ");
+export const linkIn = (document: CaseDocument, id: WayId, link: string) => {
+  const found = wayIn(document, id).path.find((l) => l.link === link);
+  if (!found) throw new Error(`no link ${link}`);
+  return found;
+};
+export function afterIn(document: CaseDocument, id: WayId): CaseDocument {
+  const found = homeAfter(document, id);
+  if (!("document" in found)) throw new Error(`${id} is ruled out`);
+  return found.document;
+}
+
+/** The first panel of a home with something changed. */
+export const onPanel = (home: CaseDocument, changes: Partial<Panel>): CaseDocument => ({
+  ...home,
+  panels: home.panels.map((p, i) => (i === 0 ? { ...p, ...changes } : p)),
+});
+export const onSupplyOf = (home: CaseDocument, changes: Partial<CaseDocument["supply"]>): CaseDocument => ({
+  ...home,
+  supply: { ...home.supply, ...changes },
+});
+/** A home with one more circuit in its first panel. */
+export const withCircuitIn = (home: CaseDocument, circuit: Circuit): CaseDocument =>
+  onPanel(home, { circuits: [...(home.panels[0]?.circuits ?? []), circuit] });
+export const withOutletIn = (home: CaseDocument, outlet: Outlet): CaseDocument => ({ ...home, outlets: [outlet] });

@@ -1,0 +1,129 @@
+/** Work that several ways share, with made-up prices until a firm's own price book is filled. */
+import type { CaseDocument, Panel, WayId } from "../case/document/types.ts";
+import { largerPanel, PANEL_PRICE } from "../findings/common.ts";
+import type { SpaceCount } from "../panel/spaces.ts";
+import { onSupply } from "../panel/sub-panels.ts";
+import { lookAt, panelsTo } from "../path/home.ts";
+import { panelName } from "../path/names.ts";
+import { showA } from "../units.ts";
+import { price, type WorkItem } from "../work/work.ts";
+import { freeId } from "./place.ts";
+import { type Reason, reason } from "./reasons.ts";
+import type { Situation } from "./types.ts";
+
+const NEW_CIRCUIT = price([780, 1240, 2300], [620, 940, 1600], [5, 12, 24], [4, 9, 18]);
+const NEW_BOARD = price([980, 1580, 2700], [340, 520, 880], [8, 16, 30], [5, 10, 20]);
+const EXCHANGE = price([80, 180, 420], [60, 140, 320], [1, 3, 7]);
+
+export const ISOLATE = {
+  us: "Service conductors stay live with the main off: lock off, prove dead with a tester proved before and after.",
+  uk: "The tails stay live with the main switch off: isolate at the cut-out side, lock off, prove dead.",
+} as const;
+
+export const newCircuit = (from: string, circuitA: number): WorkItem => ({
+  id: "new-circuit",
+  text: `New ${showA(circuitA)} circuit from ${from} to the charger`,
+  price: NEW_CIRCUIT,
+});
+
+/** What a charger that is made for fixed wiring needs at an outlet: another charger. */
+export const exchangeForPlug = ({ codebook }: Situation): WorkItem => ({
+  id: "exchange",
+  text: `Exchange the hard-wired charger for one with a plug: an ${codebook.words.outlet === "socket" ? "ordinary socket" : "outlet"} is no place for fixed wiring`,
+  price: EXCHANGE,
+});
+
+/** What only a new panel answers to: it is full, obsolete, unsafe, or its bus is in the way. */
+export interface PanelTrouble {
+  panel: Panel;
+  reason: Reason;
+}
+
+const CODES = ["panel-unsafe", "panel-obsolete", "bus-overloaded", "heat-marks", "do-not-disturb"];
+
+/** The panels on the way that must be changed or left alone before anything is added, each with why. */
+export function panelTroubles({ path, codebook, spaces: counted }: Situation): PanelTrouble[] {
+  return path.panels.flatMap((panel) => {
+    const own = [`panel:${panel.id}`, `panel:${panel.id}:bus`];
+    const troubles = path.faults
+      .filter((f) => CODES.includes(f.finding.code) && own.includes(f.finding.link))
+      .map((f) => ({ panel, reason: reason(f.reason, f.finding.text, f.finding.rule) }));
+    const full = panel === path.target.panel && counted?.placeAt === null ? counted : null;
+    return full ? [...troubles, { panel, reason: noSpace(full, codebook) }] : troubles;
+  });
+  function noSpace(spaces: SpaceCount, { charging, words, sections }: Situation["codebook"]) {
+    const { poles } = charging;
+    return reason(
+      "no-space",
+      spaces.free < poles
+        ? `${spaces.free} of ${spaces.total} ${words.spaces} free; the charger's device takes ${poles} ${poles === 1 ? words.space : words.spaces}`
+        : `${spaces.free} ${words.spaces} are free, but no ${poles} beside each other on opposite legs`,
+      sections.panelRoom,
+    );
+  }
+}
+
+/** The home with the troubled panels changed for new ones, and the work. */
+export function withNewPanels(s: Situation, panels: readonly Panel[]): { document: CaseDocument; items: WorkItem[] } {
+  let { document } = s;
+  for (const panel of new Set(panels)) document = largerPanel(lookAt(document, s.codebook, s.home), panel);
+  return {
+    document,
+    items: [...new Set(panels)].map((panel) => ({
+      id: `new-panel:${panel.id}`,
+      text: `Change ${panelName(panel, s.codebook)} for a new ${s.codebook.words.newPanel}${newRating(document, panel)}`,
+      price: PANEL_PRICE,
+      link: `panel:${panel.id}`,
+    })),
+  };
+}
+
+const newRating = (document: CaseDocument, panel: Panel): string => {
+  const busA = document.panels.find((p) => p.id === panel.id)?.busA;
+  return busA ? ` with a bus of ${showA(busA)}` : "";
+};
+
+/** The home with a small board of its own for the charger, on the supply beside the old one; its id. */
+export function withOwnBoard(s: Situation): { document: CaseDocument; panel: Panel; item: WorkItem } {
+  const { document, codebook } = s;
+  const heads = document.panels.filter(onSupply);
+  const [head] = heads;
+  const placed = new Set(document.panels.flatMap((p) => (p.circuits ?? []).flatMap((c) => c.loads ?? [])));
+  const panel: Panel = {
+    id: freeId(document, "charger-board"),
+    name: `Charger ${codebook.words.board}`,
+    fedFrom: "supply",
+    mainA: BOARD_MAIN_A,
+    ...(codebook.bus && { busA: codebook.bus.ratingsA.find((a) => a >= BOARD_MAIN_A) ?? BOARD_MAIN_A }),
+    spaces: BOARD_SPACES,
+    enclosure: "metal",
+    surgeProtection: true,
+    condition: "sound",
+    planned: true,
+    circuits: [],
+  };
+  return {
+    document: {
+      ...document,
+      panels: [...document.panels, panel],
+      // With a second board it matters where each load is: all that stood on the one board still does.
+      loads:
+        heads.length === 1 && head
+          ? document.loads.map((l) => (l.panel || placed.has(l.id) ? l : { ...l, panel: head.id }))
+          : document.loads,
+    },
+    panel,
+    item: { id: "own-board", text: OWN_BOARD[codebook.region], price: NEW_BOARD, link: `panel:${panel.id}` },
+  };
+}
+const BOARD_MAIN_A = 100;
+const BOARD_SPACES = 8;
+const OWN_BOARD = {
+  us: "Fit a panel for the charger alone, fed from the meter beside the old one",
+  uk: "Divide the tails after the meter (3 m at most without their own protection) and fit a small board",
+} as const;
+
+/** The panel that a new circuit of the charger starts from, with those that feed it. */
+export const chargerPanels = ({ document, path }: Situation): Panel[] => panelsTo(document, path.target.panel);
+
+export type { WayId };

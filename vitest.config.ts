@@ -8,6 +8,7 @@ export default defineConfig({
           name: "unit",
           // Some start the command line, which a cold machine takes its time for.
           testTimeout: 60_000,
+          setupFiles: ["tests/property-runs.ts"],
           include: ["core/**/*.test.ts", "app/ui/**/*.test.ts", "cli/**/*.test.ts", "db/**/*.test.ts"],
         },
       },

@@ -12,7 +12,7 @@ describe("the answer of a job", () => {
     for (const rules of ["us-nec-2023", "uk-bs7671-2018-a2"] as const) {
       const found = of(newCase(rules, "1 New Street"));
       expect(found.state).toBe("open");
-      expect(found.text).toMatch(/^Not enough known yet: read .* and .* first$/);
+      expect(found.text).toMatch(/^Not enough known yet; needed first: .* and .*$/);
       expect(["survey", "demand"]).toContain(found.next.step);
     }
   });

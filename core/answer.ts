@@ -51,7 +51,7 @@ export function answer(assessment: Assessment): Answer {
   const text = refused
     ? `${refused.text}: nothing can be done as things stand`
     : decisive.length > 0
-      ? `Not enough known yet: read ${listed(decisive.map((m) => lower(m.text)))} first`
+      ? `Not enough known yet; needed first: ${listed(decisive.map((m) => lower(m.text)))}`
       : measure
         ? `Measure first: ${spare} by calculation; after that ${offer}`
         : offer

@@ -9,7 +9,7 @@ import type { SurveyFinding } from "./findings/types.ts";
 import { type Missing, missingOf } from "./missing.ts";
 import { nightNeed } from "./need/need.ts";
 import { countSpaces } from "./panel/spaces.ts";
-import { type Home, lookAt, targetOf } from "./path/home.ts";
+import { type Home, lookAt, readRatingA, targetOf } from "./path/home.ts";
 import { pathTo } from "./path/links.ts";
 import { type PanelLimit, panelLimits } from "./path/panel-limits.ts";
 import type { Link } from "./path/types.ts";
@@ -55,8 +55,8 @@ export interface Assessment {
   };
 }
 
-function explainRating({ document: { supply }, codebook: { words, sections }, supplyA }: Home) {
-  const assumed = supply.ratingA === null ? [`${words.supplyRating} unknown: ${showA(supplyA)} is taken`] : [];
+function explainRating({ document, codebook: { words, sections }, supplyA }: Home) {
+  const assumed = readRatingA(document) === null ? [`${words.supplyRating} unknown: ${showA(supplyA)} is taken`] : [];
   return {
     assumed,
     explain: why(
@@ -64,7 +64,8 @@ function explainRating({ document: { supply }, codebook: { words, sections }, su
       showA(supplyA),
       {
         rule: sections.supplyRating,
-        formula: supply.ratingA === null ? "not read yet: the smaller known figure is taken" : words.ratingReadOff,
+        formula:
+          readRatingA(document) === null ? "not read yet: the smaller known figure is taken" : words.ratingReadOff,
         numbers: showA(supplyA),
       },
       assumed,

@@ -64,4 +64,6 @@ export const showA = (amps: number): string => `${show(amps, 1)} A`;
 export const showVA = (va: number): string => `${show(va, 0)} VA`;
 export const showKWh = (kWh: number): string => `${show(kWh, 1)} kWh`;
 export const showNumber = (value: number): string => show(value, 2);
+/** A conductor's size as it is written in words: `6 mm²`, `4/0 AWG`. */
+export const showSize = (size: string): string => size.replace("mm2", "mm²");
 export const showPercent = (factor: number): string => `${show(factor * 100, 1)} %`;

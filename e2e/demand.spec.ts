@@ -114,5 +114,5 @@ test("a sub-panel groups the ledger, and its feeder is computed", async ({ page,
   await page.getByTitle("Garage").last().click();
   await expect(page.getByRole("row", { name: /Feeder of Garage/ })).toContainText("25 A");
   await page.getByRole("link", { name: /Ways/ }).click();
-  await expect(page.locator("[data-way=dedicated-circuit]")).toContainText("feeder of Garage");
+  await expect(page.locator("[data-way=dedicated-circuit]")).toContainText("feeder to Garage has only 25 A spare");
 });

@@ -10,7 +10,7 @@ test("from sign-in to a printed verdict", async ({ page, heron }) => {
   await page.waitForURL(`${heron.url}/`);
 
   const id = await newJob(page, heron, "5 Cormorant Way");
-  await expect(page.getByText("Not enough known yet: service rating")).toBeVisible();
+  await expect(page.getByText(/Not enough known yet; needed first: the service rating/)).toBeVisible();
   await page.getByRole("link", { name: /Ways/ }).click();
   await expect(page.getByText("So far only: what is still missing may turn this round.")).toBeVisible();
   await expect(page.getByText("recommended", { exact: true })).toHaveCount(0);
@@ -30,7 +30,8 @@ test("from sign-in to a printed verdict", async ({ page, heron }) => {
   await page.getByRole("link", { name: /Need/ }).click();
   await page.getByRole("button", { name: "Add a car" }).click();
   await page.getByLabel("Plugged in from").fill("20:00");
-  await expect(page.getByText("Still missing")).toHaveCount(0);
+  await expect(page.getByText("Fits once confirmed")).toBeVisible();
+  await expect(page.getByText(/Confirm first: the size of the service conductors/)).toBeVisible();
 
   await page.getByRole("link", { name: /Ways/ }).click();
   await expect(page.locator("[data-way]")).toHaveCount(8);

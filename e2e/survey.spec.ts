@@ -158,7 +158,7 @@ test("a UK board has ways in a row, RCD groups over them, and a type AC one is f
   await field(page, "To way").fill("4");
   await page.locator("fieldset").getByText("AC", { exact: true }).click();
   await expect(page.getByText("RCD type AC")).toBeVisible();
-  await expect(page.getByLabel("Findings")).toContainText("type AC RCD may not stand upstream");
+  await expect(page.getByLabel("Findings")).toContainText("has an RCD of type AC");
 });
 
 test("values say where they came from; assumed ones stand with the answer until confirmed; faults seen are findings", async ({
@@ -170,11 +170,15 @@ test("values say where they came from; assumed ones stand with the answer until 
   await field(page, "Service rating").fill("125");
   const source = page.getByRole("combobox", { name: "Service rating: where it came from" });
   await source.selectOption("assumed");
-  await expect(page.getByText("Only assumed: Service rating 125 A. Confirm on site.")).toBeVisible();
+  await expect(page.getByText(/Confirm first:.*service rating.*, which was only assumed/)).toBeVisible();
   await source.selectOption("read");
-  await expect(page.getByText(/Only assumed/)).toHaveCount(0);
+  await expect(page.getByText(/which was only assumed/)).toHaveCount(0);
+  const meter = page.getByRole("combobox", { name: "Meter place: where it came from" });
+  await field(page, "Meter place").fill("hall");
+  await meter.selectOption("assumed");
+  await expect(page.getByText("Only assumed: Meter place hall. Confirm on site.")).toBeVisible();
   await page.getByRole("checkbox", { name: "Heat marks or a burnt smell" }).check();
-  await expect(page.getByText(/^Stop: Heat marks/)).toBeVisible();
+  await expect(page.getByRole("alert").filter({ hasText: /^Stop: Heat marks/ })).toBeVisible();
   await expect(page.getByLabel("Findings")).toContainText("find the cause");
   await saved(page);
 });

@@ -79,7 +79,8 @@ function sharedResult(method: DemandMethod, input: DemandInput, charger: Counted
   const rest = input.loads.filter((l) => l !== charger);
   const appliance = rest.find((l) => l.id === charger.interlockedWith);
   const own = asNameplate(charger, input);
-  if (!appliance) return withChargers(method, { ...input, loads: [...rest, { ...own, interlockedWith: undefined }] });
+  if (!appliance)
+    return withChargers(method, { ...input, loads: [...rest, { ...charger, interlockedWith: undefined }] });
   const alone = withChargers(method, { ...input, loads: rest });
   if (method.measures) {
     // The appliance is in what was measured: only what the charger draws beyond it comes on top.
@@ -96,7 +97,9 @@ function sharedResult(method: DemandMethod, input: DemandInput, charger: Counted
     l !== appliance ? [l] : left > 0 ? [{ ...l, quantity: left, va: l.unitVA * left }] : [],
   );
   // Among the general loads where the method has such a place, else on its own in full.
-  const within = method.takesChargerInside ? [{ ...own, kind: "fixed-appliance" as const }] : [];
+  const within = method.takesChargerInside
+    ? [{ ...own, kind: "fixed-appliance" as const, interlockedWith: undefined }]
+    : [];
   const without = withChargers(method, { ...input, loads: [...others, ...within] });
   const instead = method.takesChargerInside
     ? without

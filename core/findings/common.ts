@@ -10,9 +10,9 @@ import {
 import { type CaseDocument, type Panel, PERMISSIONS, type PermissionFrom } from "../case/document/types.ts";
 import { countSpaces } from "../panel/spaces.ts";
 import { onSupply } from "../panel/sub-panels.ts";
-import { circuitOf, type Home, terminalC } from "../path/home.ts";
+import { circuitOf, type Home, readRatingA, terminalC } from "../path/home.ts";
 import { circuitName, feederRatingA, linkId, panelName } from "../path/names.ts";
-import { showA } from "../units.ts";
+import { showA, showSize } from "../units.ts";
 import { price } from "../work/work.ts";
 import { SEEN_FAULTS } from "./seen.ts";
 import type { FindingRule, Found } from "./types.ts";
@@ -205,7 +205,7 @@ export const commonFindings: readonly FindingRule[] = [
     todo: "Read the label, or ask the utility or network operator",
     reason: "not-confirmed",
     check: ({ document, codebook, supplyA }) =>
-      when(document.supply.ratingA === null, () => ({
+      when(readRatingA(document) === null, () => ({
         link: "supply",
         text: `The ${codebook.words.supply} rating could not be read: ${showA(supplyA)} is taken until it is confirmed`,
         rule: codebook.sections.supplyRating,
@@ -379,7 +379,7 @@ export const commonFindings: readonly FindingRule[] = [
         if (!size) return null;
         return {
           document: withPanel(document, panel.id, { feeder: { ...panel.feeder, conductor: { ...conductor, size } } }),
-          text: `Renew the feeder of ${panelName(panel, codebook)} in ${size} behind its ${showA(ratingA)} ${codebook.words.device}`,
+          text: `Renew the feeder of ${panelName(panel, codebook)} in ${showSize(size)} behind its ${showA(ratingA)} ${codebook.words.device}`,
         };
       },
     },
@@ -487,7 +487,7 @@ function renewSupplyConductor({ document, codebook, supplyA }: Home) {
   const conductor = codebook.supplyConductor.sizeFor(supplyA, document.options?.allowAluminium ?? false);
   return {
     document: withSupply(document, { conductor }),
-    text: `Have the ${codebook.supplyConductor.name} renewed in ${conductor.size} for ${showA(supplyA)}`,
+    text: `Have the ${codebook.supplyConductor.name} renewed in ${showSize(conductor.size)} for ${showA(supplyA)}`,
   };
 }
 

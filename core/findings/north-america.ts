@@ -1,7 +1,7 @@
 /** Faults that the NEC knows. */
 import { withCircuit, withSupply } from "../case/document/change.ts";
 import type { CaseDocument, Circuit, Outlet } from "../case/document/types.ts";
-import { circuitOf } from "../path/home.ts";
+import { circuitOf, readRatingA } from "../path/home.ts";
 import { linkId } from "../path/names.ts";
 import { showA } from "../units.ts";
 import { price } from "../work/work.ts";
@@ -29,7 +29,8 @@ export const northAmericanFindings: readonly FindingRule[] = [
     reason: "headroom-short",
     check({ document, codebook }) {
       const least = codebook.leastSupplyA;
-      const { ratingA, belowMinimumAccepted } = document.supply;
+      const ratingA = readRatingA(document);
+      const { belowMinimumAccepted } = document.supply;
       if (!least || ratingA === null || document.dwelling.kind === "apartment" || belowMinimumAccepted) return [];
       return ratingA < least.value
         ? [

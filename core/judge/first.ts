@@ -1,5 +1,5 @@
 /** What comes before the work of a way itself: confirming, measuring, asking the operator. */
-import type { Home } from "../path/home.ts";
+import { type Home, readRatingA } from "../path/home.ts";
 import type { Path } from "../path/links.ts";
 import type { Link, Unknown } from "../path/types.ts";
 import { showA } from "../units.ts";
@@ -78,7 +78,7 @@ export function consentOfOperator(
   const rules = codebook.notify;
   if (!rules) return { items: [], reasons: [], cautions: [] };
   const over = demandA > rules.demandA + 1e-9;
-  if (!over && chargeA <= rules.chargeA + 1e-9 && document.supply.ratingA !== null)
+  if (!over && chargeA <= rules.chargeA + 1e-9 && readRatingA(document) !== null)
     return {
       items: [],
       reasons: [],

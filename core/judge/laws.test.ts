@@ -36,7 +36,6 @@ describe("every verdict", () => {
         }
         expect(JSON.stringify(assessment.findings)).not.toMatch(/undefined|NaN|Infinity/);
       }),
-      { numRuns: 300 },
     );
   });
   it("is ready only where nothing on its path is wrong or unknown", () => {
@@ -51,7 +50,6 @@ describe("every verdict", () => {
           }
         }
       }),
-      { numRuns: 300 },
     );
   });
   it("gives no more current than the least link carries, and the path says so", () => {
@@ -66,7 +64,6 @@ describe("every verdict", () => {
           }
         }
       }),
-      { numRuns: 300 },
     );
   });
   it("puts every confirmation first, and names each unknown", () => {
@@ -108,7 +105,6 @@ describe("the home after the work", () => {
           expect(left).toEqual([]);
         }
       }),
-      { numRuns: 200 },
     );
   });
   it("counts the charger as the way counted it, link by link", () => {
@@ -125,7 +121,6 @@ describe("the home after the work", () => {
           });
         }
       }),
-      { numRuns: 200 },
     );
   });
 });
@@ -172,7 +167,6 @@ describe("facts", () => {
           home.panels[0]?.mainA === home.supply.ratingA;
         if (same) noBetter(home, take(home));
       }),
-      { numRuns: 400 },
     );
   });
   it("that were only told or assumed are no better than those that were read", () => {
@@ -218,7 +212,6 @@ describe("faults", () => {
         // A panel that must be changed or left alone is what two ways are for; to them it is a reason, not a fault.
         noBetter(home, spoil(home), ["panel-change", "separate-board"]);
       }),
-      { numRuns: 400 },
     );
   });
   it("that stop the job leave nothing that could be taken", () => {
@@ -228,7 +221,6 @@ describe("faults", () => {
         expect(usable(refused.ways)).toEqual([]);
         expect(refused.recommended).toBeNull();
       }),
-      { numRuns: 40 },
     );
   });
 });
@@ -253,7 +245,6 @@ describe("sizes", () => {
         if (!circuit?.conductor || !size) return;
         noBetter(withCircuit(home, circuit.id, { conductor: { ...circuit.conductor, size } }), home);
       }),
-      { numRuns: 400 },
     );
   });
   it("a larger supply with conductors, main and bus to match never worsens one", () => {
@@ -270,7 +261,6 @@ describe("sizes", () => {
           "separate-board",
         ]);
       }),
-      { numRuns: 200 },
     );
     fc.assert(
       fc.property(ukHomes, (home) => {
@@ -280,7 +270,6 @@ describe("sizes", () => {
           "separate-board",
         ]);
       }),
-      { numRuns: 200 },
     );
   });
 });
@@ -309,7 +298,6 @@ describe("the same home", () => {
         };
         expect(figures(turned)).toEqual(figures(home));
       }),
-      { numRuns: 200 },
     );
   });
 });

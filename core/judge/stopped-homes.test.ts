@@ -302,7 +302,7 @@ const TO_MEND: Stopped[] = [
     onSupplyOf(uk, { conductor: { size: "16 mm2", material: "cu" } }),
     "dedicated-circuit",
     "with-work",
-    /Have the tails renewed in 25 mm2 for 100 A/,
+    /Have the tails renewed in 25 mm² for 100 A/,
   ],
   [
     "a looped supply",

@@ -26,7 +26,7 @@ export function managedEnergyKWh(
   const kWh = need.hours.reduce((total, hours, clock) => {
     const share = HOUSE_SHARE_BY_HOUR[clock] as number;
     const offered = Math.min(largestA, ...guarded.map((g) => g.limitA - g.demandA * share));
-    return offered >= leastOfferA ? total + (offered * volts * hours) / 1000 : total;
+    return offered >= leastOfferA - 1e-9 ? total + (offered * volts * hours) / 1000 : total;
   }, 0);
   return Math.min(need.energyPerDayKWh, kWh);
 }

@@ -169,7 +169,6 @@ describe("whatever is done to a panel, one after the other", () => {
             expect(caseProblems(document)).toEqual([]);
           }
         }),
-        { numRuns: 250 },
       );
     },
   );

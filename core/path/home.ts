@@ -23,6 +23,9 @@ export interface Home {
   at(panel: Panel): PanelDemand;
 }
 
+/** Supply rating as somebody read it, A; null where it could not be read. */
+export const readRatingA = ({ supply }: CaseDocument): number | null => supply.ratingA ?? null;
+
 /** Supply rating that the calculation uses, A. */
 export const usedSupplyA = ({ supply, panels }: CaseDocument, codebook: Codebook): number =>
   supply.ratingA ?? codebook.unknownRatingA(leastMainA(panels));

@@ -5,7 +5,7 @@ import type { Fault, SurveyFinding } from "../findings/types.ts";
 import { onSupply } from "../panel/sub-panels.ts";
 import { showA } from "../units.ts";
 import { capital } from "../words.ts";
-import { type Home, panelsTo, terminalC } from "./home.ts";
+import { type Home, panelsTo, readRatingA, terminalC } from "./home.ts";
 import { circuitName, feederRatingA, linkId, panelName } from "./names.ts";
 import type { Knowledge, Link, LinkKind, Target, Unknown } from "./types.ts";
 import {
@@ -122,7 +122,7 @@ export function pathTo(home: Home, target: Target, look: LookFor = EVERYTHING): 
     "supply",
     demandA,
     supplyA,
-    document.supply.ratingA === null
+    readRatingA(document) === null
       ? `${showA(supplyA)} taken, not read`
       : `${words.supplyOf(showA(supplyA))}, ${words.ratingReadOff}`,
     asks(() => [...unknownsOfSupply(home), ...nowhere]),

@@ -4,7 +4,7 @@ import { gfciOf } from "../findings/north-america.ts";
 import { rcdOf } from "../findings/united-kingdom.ts";
 import { onSupply } from "../panel/sub-panels.ts";
 import { showA } from "../units.ts";
-import { type Home, terminalC } from "./home.ts";
+import { type Home, readRatingA, terminalC } from "./home.ts";
 import { circuitName, feederRatingA, panelName } from "./names.ts";
 import type { Target, Unknown } from "./types.ts";
 
@@ -122,11 +122,11 @@ export function unknownsOfSupply(home: Home): Unknown[] {
   return [
     ...asked(
       home,
-      supply.ratingA === null,
+      readRatingA(document) === null,
       "supply.ratingA",
       `the ${words.supplyRating.toLowerCase()} ${words.ratingReadOff}`,
       {
-        decisive: supply.ratingA === null,
+        decisive: readRatingA(document) === null,
       },
     ),
     ...(asksFor.earthing

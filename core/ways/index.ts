@@ -56,16 +56,26 @@ const better = (a: Outcome, b: Outcome): number =>
   Number(b.judged.verdict === "ready") - Number(a.judged.verdict === "ready") ||
   a.judged.items.length - b.judged.items.length ||
   b.judged.circuitA - a.judged.circuitA ||
-  placeOf(a).localeCompare(placeOf(b));
+  placedAt(a.proposal).localeCompare(placedAt(b.proposal));
 
-const placeOf = ({ proposal: { placed } }: Outcome): string => placed.outlet ?? placed.circuit ?? "";
+/** More outlets or spare circuits than any home has near its car; of more, those that could give most are judged. */
+const MOST_PROPOSALS = 12;
+
+function worthJudging(proposals: readonly (Proposal | Refused)[]): readonly Proposal[] {
+  const whole = proposals.filter((p): p is Proposal => !isRefused(p));
+  if (whole.length <= MOST_PROPOSALS) return whole;
+  return [...whole]
+    .sort((a, b) => b.mostA - a.mostA || placedAt(a).localeCompare(placedAt(b)))
+    .slice(0, MOST_PROPOSALS);
+}
+const placedAt = ({ placed }: Proposal): string => placed.outlet ?? placed.circuit ?? "";
 
 const isRefused = (p: Proposal | Refused): p is Refused => "refused" in p;
 
 function judgeWay(way: Way, s: Situation): { way: WayJudgement; after: CaseDocument | null } {
   const proposals = way.propose(s);
   const words = way.words[s.codebook.region];
-  const outcomes = proposals.flatMap((p) => (isRefused(p) ? [] : [outcomeOf(s, p)]));
+  const outcomes = worthJudging(proposals).map((p) => outcomeOf(s, p));
   const short = () => outcomes.length > 0 && outcomes.every((o) => o.judged.chargeA < wantedA(s));
   for (const other of way.otherwise?.(s) ?? []) if (short()) outcomes.push(outcomeOf(s, other()));
   outcomes.sort(better);

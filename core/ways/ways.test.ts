@@ -648,6 +648,5 @@ it("a larger supply never gives less charging current (property)", () => {
       const at = (a: number) => wayIn(usCaseOn(a), "dedicated-circuit").chargeA;
       expect(at(ratingA + more)).toBeGreaterThanOrEqual(at(ratingA));
     }),
-    { numRuns: 40 },
   );
 });

@@ -4,7 +4,7 @@ import { largerPanel, PANEL_PRICE } from "../findings/common.ts";
 import type { SpaceCount } from "../panel/spaces.ts";
 import { onSupply } from "../panel/sub-panels.ts";
 import { lookAt, panelsTo } from "../path/home.ts";
-import { panelName } from "../path/names.ts";
+import { linkId, panelName } from "../path/names.ts";
 import { showA } from "../units.ts";
 import { price, type WorkItem } from "../work/work.ts";
 import { freeId } from "./place.ts";
@@ -20,10 +20,11 @@ export const ISOLATE = {
   uk: "The tails stay live with the main switch off: isolate at the cut-out side, lock off, prove dead.",
 } as const;
 
-export const newCircuit = (from: string, circuitA: number): WorkItem => ({
+export const newCircuit = (from: string, circuitA: number, circuit: string | null): WorkItem => ({
   id: "new-circuit",
   text: `New ${showA(circuitA)} circuit from ${from} to the charger`,
   price: NEW_CIRCUIT,
+  ...(circuit && { link: linkId.device(circuit) }),
 });
 
 /** What a charger that is made for fixed wiring needs at an outlet: another charger. */

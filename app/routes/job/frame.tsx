@@ -98,6 +98,8 @@ function AnswerBand() {
   const { answer, assessment } = useJob();
   const calculation = assessment.calculations.find((c) => c.method === assessment.governing);
   const stop = assessment.findings.find((f) => f.severity === "stop");
+  // What decides is among what is to be confirmed first; the rest is only said.
+  const assumed = assessment.assumed.filter((f) => !assessment.missing.some((m) => m.key === f.key));
   return (
     <div className={styles.answer}>
       <div className={styles.bank} aria-hidden="true">
@@ -119,9 +121,9 @@ function AnswerBand() {
           )}
         </p>
         <p>{answer.text}.</p>
-        {assessment.assumed.length > 0 && (
+        {assumed.length > 0 && (
           <p className={styles.missing}>
-            Only assumed: {assessment.assumed.map((f) => `${f.label} ${f.value}`).join("; ")}. Confirm on site.
+            Only assumed: {assumed.map((f) => `${f.label} ${f.value}`).join("; ")}. Confirm on site.
           </p>
         )}
         {assessment.missing.length > 0 && (

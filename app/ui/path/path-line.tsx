@@ -48,7 +48,7 @@ function Gauge({ link }: { link: Drawn }) {
           />
         </>
       )}
-      {share === null && <circle cx="50" cy="13" r="5" className={styles.node} />}
+      {share === null && <rect x="47" y="5" width="6" height="16" className={styles.node} />}
     </svg>
   );
 }
@@ -82,7 +82,7 @@ export function PathLine({
                 link.decidedBy
               ) : (
                 <>
-                  {showA(link.carriesA)}{" "}
+                  <span>{showA(link.carriesA)}</span>{" "}
                   <span className={styles.of}>of {link.mayCarryA === null ? "?" : showA(link.mayCarryA)}</span>
                 </>
               )}

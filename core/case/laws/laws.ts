@@ -5,6 +5,9 @@ import { placeProblem, takesSpace } from "../../panel/slots.ts";
 import type { Problem } from "../document/problems.ts";
 import type { CaseDocument } from "../document/types.ts";
 
+/** Circuits of all panels together: more than any home has. */
+const MOST_CIRCUITS = 240;
+
 /**
  * What the fields of a case break between them: ids are unique, references lead somewhere, kinds belong to the rule
  * set, devices have places of their own. The case's shape is sound.
@@ -37,6 +40,11 @@ export function lawProblems(document: CaseDocument): Problem[] {
   const circuitIds = new Set(circuits.map((c) => c.id));
 
   document.loads.forEach((load, i) => {
+    if (load.interlockedWith !== undefined && (!loadIds.has(load.interlockedWith) || load.interlockedWith === load.id))
+      say(`loads[${i}].interlockedWith`, `no other load "${load.interlockedWith}"`);
+    (load.managed ?? []).forEach(({ at }, k) => {
+      if (at !== "supply" && !panelIds.has(at)) say(`loads[${i}].managed[${k}].at`, `no panel "${at}"`);
+    });
     const kind = codebook.loadKinds.find((k) => k.kind === load.kind);
     if (!kind) say(`loads[${i}].kind`, `"${load.kind}" is not a load kind of ${codebook.name}`);
     else if (load.va === undefined && load.amps === undefined && kind.fixedVA === undefined)
@@ -73,8 +81,16 @@ export function lawProblems(document: CaseDocument): Problem[] {
       });
     });
   });
-  if (document.charger?.panel !== undefined && !panelIds.has(document.charger.panel))
-    say("charger.panel", `no panel "${document.charger.panel}"`);
+  const { panel, circuit: fedBy, outlet: pluggedInto, load: standsFor } = document.charger ?? {};
+  const outletIds = repeated(
+    "outlets",
+    (document.outlets ?? []).map((o) => o.id),
+  );
+  if (panel !== undefined && !panelIds.has(panel)) say("charger.panel", `no panel "${panel}"`);
+  if (fedBy !== undefined && !circuitIds.has(fedBy)) say("charger.circuit", `no circuit "${fedBy}"`);
+  if (pluggedInto !== undefined && !outletIds.has(pluggedInto)) say("charger.outlet", `no outlet "${pluggedInto}"`);
+  if (standsFor !== undefined && !loadIds.has(standsFor)) say("charger.load", `no load "${standsFor}"`);
+  if (circuits.length > MOST_CIRCUITS) say("panels", `must have at most ${MOST_CIRCUITS} circuits in all`);
   (document.outlets ?? []).forEach((outlet, i) => {
     if (outlet.circuit && !circuitIds.has(outlet.circuit))
       say(`outlets[${i}].circuit`, `no circuit "${outlet.circuit}"`);

@@ -111,7 +111,6 @@ describe("whatever is typed", () => {
           if (typical) expect(codebook.loadKinds.some((k) => k.kind === load.kind)).toBe(true);
         }
       }),
-      { numRuns: 1500 },
     );
   });
   it("a nameplate shown in the ledger means the same when it is typed again (property)", () => {

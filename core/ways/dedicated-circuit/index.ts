@@ -31,7 +31,7 @@ export const dedicatedCircuit: Way = {
         leastA: codebook.charging.minimumA,
         takesWork: false,
         answersTo: [],
-        work: ({ circuitA }) => [newCircuit(panelName(panel ?? {}, codebook), circuitA)],
+        work: ({ circuitA }) => [newCircuit(panelName(panel ?? {}, codebook), circuitA, circuit)],
         cautions: [
           ISOLATE[codebook.region],
           "Set the charger's limit in the charger at commissioning; it is not left to the car.",

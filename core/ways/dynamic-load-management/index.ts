@@ -62,7 +62,7 @@ export const dynamicLoadManagement: Way = {
         answersTo: reasons,
         work: ({ circuitA, limits }) => [
           ...items,
-          newCircuit(panelName(panel ?? {}, codebook), circuitA),
+          newCircuit(panelName(panel ?? {}, codebook), circuitA, circuit),
           {
             id: "clamps",
             text: `Clamps with a signal path to the charger: ${limits

@@ -65,7 +65,7 @@ export const panelChange: Way = {
         leastA: codebook.charging.minimumA,
         takesWork: true,
         answersTo: troubles.map((t) => t.reason),
-        work: ({ circuitA }) => [...items, newCircuit(panelName(panel ?? {}, codebook), circuitA)],
+        work: ({ circuitA }) => [...items, newCircuit(panelName(panel ?? {}, codebook), circuitA, circuit)],
         cautions: ["Old boards may contain asbestos flash guards: look before you touch, and stop if in doubt."],
       },
     ];

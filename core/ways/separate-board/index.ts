@@ -69,7 +69,7 @@ export const separateBoard: Way = {
         leastA: codebook.charging.minimumA,
         takesWork: true,
         answersTo,
-        work: ({ circuitA }) => [own.item, newCircuit("it", circuitA)],
+        work: ({ circuitA }) => [own.item, newCircuit("it", circuitA, circuit)],
         cautions: [ISOLATE[codebook.region]],
       },
     ];

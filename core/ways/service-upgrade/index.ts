@@ -5,7 +5,7 @@ import { SEEN_FAULTS } from "../../findings/seen.ts";
 import { onSupply } from "../../panel/sub-panels.ts";
 import { panelsTo } from "../../path/home.ts";
 import { panelName } from "../../path/names.ts";
-import { showA } from "../../units.ts";
+import { showA, showSize } from "../../units.ts";
 import { price, type WorkItem } from "../../work/work.ts";
 import { withNewCircuit } from "../place.ts";
 import { reason } from "../reasons.ts";
@@ -139,12 +139,15 @@ function propose(s: Situation, larger: Larger, start: Start): Proposal {
       },
       {
         id: "upgrade-conductors",
-        text: COMES_WITH[codebook.region](conductor?.size ?? "", replaced && head ? showA(head.busA ?? 0) : null),
+        text: COMES_WITH[codebook.region](
+          showSize(conductor?.size ?? ""),
+          replaced && head ? showA(head.busA ?? 0) : null,
+        ),
         price: price([0, 0, 0], [0, 0, 0], [0, 0, 0]),
         link: "supply-conductor",
       },
       ...(own ? [own.item] : []),
-      newCircuit(own ? "it" : panelName(panel ?? {}, codebook), circuitA),
+      newCircuit(own ? "it" : panelName(panel ?? {}, codebook), circuitA, circuit),
     ],
     cautions: [ISOLATE[codebook.region]],
   };

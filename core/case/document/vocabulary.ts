@@ -1,0 +1,69 @@
+/** The words of the open format that a field chooses from. */
+export const RULE_SET_IDS = ["us-nec-2020", "us-nec-2023", "uk-bs7671-2018-a2"] as const;
+export const SUPPLY_SYSTEMS = [
+  "split-phase-120-240",
+  "two-legs-120-208",
+  "single-phase-230",
+  "three-phase-230-400",
+] as const;
+export const WAY_IDS = [
+  "existing-outlet",
+  "reuse-circuit",
+  "dedicated-circuit",
+  "circuit-splitter",
+  "dynamic-load-management",
+  "panel-change",
+  "separate-board",
+  "service-upgrade",
+] as const;
+export const METHOD_IDS = [
+  "nec-220.87",
+  "nec-220.83",
+  "nec-220.82",
+  "nec-standard",
+  "uk-measured",
+  "uk-diversity",
+] as const;
+export const LOAD_KINDS = [
+  "small-appliance-circuit",
+  "laundry-circuit",
+  "range",
+  "oven",
+  "cooktop",
+  "dryer",
+  "water-heater",
+  "dishwasher",
+  "disposal",
+  "fixed-appliance",
+  "motor",
+  "air-conditioning",
+  "heat-pump",
+  "supplemental-heat",
+  "central-heat",
+  "space-heating",
+  "storage-heat",
+  "ev-charger",
+  "lighting",
+  "cooker",
+  "shower",
+  "immersion",
+  "underfloor-heating",
+  "storage-heater",
+  "socket-circuit",
+] as const;
+export const DEVICE_KINDS = [
+  "breaker",
+  "tandem",
+  "quad",
+  "mcb",
+  "rcbo",
+  "rewirable-fuse",
+  "cartridge-fuse",
+  "surge",
+  "blank",
+] as const;
+export const OUTLET_TYPES = ["5-15", "5-20", "6-50", "10-30", "10-50", "14-30", "14-50", "bs1363"] as const;
+export const PERMISSIONS = ["owner", "association", "authority"] as const;
+export const PERMISSION_STATES = ["not-needed", "to-ask", "asked", "given", "refused"] as const;
+/** Where a value of the survey came from. */
+export const SOURCES = ["read", "measured", "told", "assumed"] as const;

@@ -6,8 +6,7 @@ import { showA } from "./units.ts";
 import { wayOf } from "./ways/index.ts";
 import { capital } from "./words.ts";
 
-export const ANSWER_STATES = ["fits", "once-confirmed", "fits-with-work", "does-not-fit", "open"] as const;
-export type AnswerState = (typeof ANSWER_STATES)[number];
+export type AnswerState = "fits" | "once-confirmed" | "fits-with-work" | "does-not-fit" | "open";
 
 export interface Answer {
   state: AnswerState;

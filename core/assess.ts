@@ -76,21 +76,25 @@ function explainRating({ document, codebook: { words, sections }, supplyA }: Hom
 
 /** What the ways are judged on. */
 export function situationOf(document: CaseDocument, codebook: Codebook, home = lookAt(document, codebook)): Situation {
-  const charger = document.charger ?? {};
+  const given = document.charger ?? {};
   const path = pathTo(home, targetOf(document));
+  const charger = {
+    maxA: given.maxA ?? codebook.charging.usualMaxA,
+    settingsA: given.settableA?.length ? [...given.settableA].sort((a, b) => a - b) : codebook.charging.settingsA,
+    managed: given.managed ?? true,
+    plug: given.connection === "plug",
+  };
+  const chargeA = charger.settingsA.filter((a) => a <= charger.maxA).at(-1) ?? codebook.charging.minimumA;
+  const addsA = codebook.charging.counted(chargeA, home.volts, "outside-125").va / home.volts;
   return {
     home,
     document,
     codebook,
     path,
+    charger,
+    wanted: { chargeA, addsA },
     spaces: path.target.panel ? countSpaces(path.target.panel, codebook.charging.poles, codebook) : null,
     need: nightNeed(document),
-    charger: {
-      maxA: charger.maxA ?? codebook.charging.usualMaxA,
-      settingsA: charger.settableA?.length ? [...charger.settableA].sort((a, b) => a - b) : codebook.charging.settingsA,
-      managed: charger.managed ?? true,
-      plug: charger.connection === "plug",
-    },
   };
 }
 

@@ -2,8 +2,7 @@
 import type { Unknown } from "./path/types.ts";
 import { capital } from "./words.ts";
 
-export const STEP_IDS = ["survey", "demand", "need", "ways", "papers"] as const;
-export type StepId = (typeof STEP_IDS)[number];
+export type StepId = "survey" | "demand" | "need" | "ways" | "papers";
 
 export interface Missing {
   step: StepId;

@@ -10,12 +10,21 @@ import {
 import { type CaseDocument, type Panel, PERMISSIONS, type PermissionFrom } from "../case/document/types.ts";
 import { countSpaces } from "../panel/spaces.ts";
 import { onSupply } from "../panel/sub-panels.ts";
-import { circuitOf, type Home, readRatingA, terminalC } from "../path/home.ts";
-import { circuitName, feederRatingA, linkId, panelName } from "../path/names.ts";
+import {
+  circuitOf,
+  circuitRated,
+  feederRated,
+  feederRatingA,
+  type Home,
+  readRatingA,
+  terminalC,
+} from "../path/home.ts";
+import { circuitName, linkId, panelName } from "../path/names.ts";
 import { showA, showSize } from "../units.ts";
 import { price } from "../work/work.ts";
 import { SEEN_FAULTS } from "./seen.ts";
 import type { FindingRule, Found } from "./types.ts";
+import { withoutTypeAc } from "./united-kingdom.ts";
 
 const PRICES = {
   consent: price([0, 60, 200], [0, 40, 140], [2, 10, 40]),
@@ -47,13 +56,21 @@ function permissions({ enquiry }: CaseDocument, wanted: "refused" | "open"): Per
   });
 }
 
+/** What feeds back into a panel. */
+const sourcesOn = ({ circuits = [] }: Panel) =>
+  circuits.flatMap(({ backfeed, status }) =>
+    backfeed && status !== "abandoned"
+      ? [{ outputA: backfeed.outputA, oppositeEnd: backfeed.oppositeEnd ?? false }]
+      : [],
+  );
+
 /** Main device and whatever feeds back into a panel, on its bus. */
 function busFound({ codebook, supplyA }: Home, panel: Panel): Found | null {
   const { busA } = panel;
   if (!busA) return null;
   const link = linkId.bus(panel.id);
   const circuits = panel.circuits ?? [];
-  const sources = circuits.flatMap((c) => (c.backfeed && c.status !== "abandoned" ? [c.backfeed] : []));
+  const sources = sourcesOn(panel);
   const mainA = panel.mainA ?? (onSupply(panel) ? supplyA : (panel.feeder?.ratingA ?? 0));
   if (sources.length === 0 || !codebook.bus)
     return mainA > busA
@@ -69,7 +86,7 @@ function busFound({ codebook, supplyA }: Home, panel: Panel): Found | null {
     busA,
     mainA,
     devicesA: ratings.length === devices.length ? ratings : null,
-    sources: sources.map((s) => ({ outputA: s.outputA, oppositeEnd: s.oppositeEnd ?? false })),
+    sources,
   });
   return fits
     ? null
@@ -82,20 +99,19 @@ function busFound({ codebook, supplyA }: Home, panel: Panel): Found | null {
 
 /** A new panel in the place of one, of the same main and bus, with room to spare. */
 export function renewedPanel(
-  { document }: Home,
+  document: CaseDocument,
   panel: Panel,
   larger: Pick<Panel, "mainA" | "busA"> = {},
 ): CaseDocument {
   const circuits = (panel.circuits ?? []).filter((c) => c.status !== "abandoned");
   const taken = circuits.reduce((n, c) => n + (c.poles ?? 1), 0);
   const renewed = withPanel(withCircuitsOf(document, panel.id, circuits), panel.id, {
+    ...withoutTypeAc({ ...panel, circuits }),
     ...larger,
     spaces: Math.max(panel.spaces ?? 0, taken + ROOM_TO_SPARE),
     condition: "sound",
     enclosure: "metal",
     surgeProtection: true,
-    circuits: circuits.map((c) => (c.rcd === "AC" ? { ...c, rcd: "A" } : c)),
-    ...(panel.rcdGroups && { rcdGroups: panel.rcdGroups.map((g) => (g.rcd === "AC" ? { ...g, rcd: "A" } : g)) }),
   });
   return onSupply(panel)
     ? withoutSeen(
@@ -109,11 +125,7 @@ export function renewedPanel(
 function busThatCarries(home: Home, panel: Panel, mainA: number): number | null {
   const rules = home.codebook.bus;
   if (!rules) return null;
-  const sources = (panel.circuits ?? []).flatMap((c) =>
-    c.backfeed && c.status !== "abandoned"
-      ? [{ outputA: c.backfeed.outputA, oppositeEnd: c.backfeed.oppositeEnd ?? false }]
-      : [],
-  );
+  const sources = sourcesOn(panel);
   const leastA = Math.max(mainA, panel.busA ?? 0, home.at(panel).demandA);
   return (
     rules.ratingsA.find(
@@ -129,7 +141,7 @@ export function largerPanel(home: Home, panel: Panel): CaseDocument {
   const headA = onSupply(panel) ? (alone ? home.supplyA : (panel.mainA ?? home.supplyA)) : 0;
   const mainA = Math.max(headA, panel.mainA ?? 0);
   const busA = busThatCarries(home, panel, mainA) ?? panel.busA;
-  return renewedPanel(home, panel, { ...(mainA > 0 && { mainA }), ...(busA && { busA }) });
+  return renewedPanel(home.document, panel, { ...(mainA > 0 && { mainA }), ...(busA && { busA }) });
 }
 /** Spaces that a new panel has beside those it must have. */
 const ROOM_TO_SPARE = 8;
@@ -259,7 +271,7 @@ export const commonFindings: readonly FindingRule[] = [
     mend: {
       price: PRICES.panel,
       of: (home, panel) => ({
-        document: renewedPanel(home, panel),
+        document: renewedPanel(home.document, panel),
         text: `Change ${panelName(panel, home.codebook)} for a new ${home.codebook.words.newPanel}`,
       }),
     },
@@ -304,7 +316,7 @@ export const commonFindings: readonly FindingRule[] = [
         const busA = busThatCarries(home, panel, panel.mainA ?? (onSupply(panel) ? home.supplyA : 0));
         return busA !== null && busA > (panel.busA ?? 0)
           ? {
-              document: renewedPanel(home, panel, { busA }),
+              document: renewedPanel(home.document, panel, { busA }),
               text: `Change ${panelName(panel, home.codebook)} for one with a bus of ${showA(busA)}`,
             }
           : null;
@@ -358,8 +370,7 @@ export const commonFindings: readonly FindingRule[] = [
     reason: "conductor-limit",
     check(home, panel) {
       const ratingA = feederRatingA(home.document, panel);
-      const conductor = panel.feeder?.conductor;
-      const rated = conductor ? home.codebook.conductor(conductor, terminalC(home, ratingA ?? 0)) : null;
+      const rated = feederRated(home, panel);
       return when(rated && ratingA && ratingA > rated.mostDeviceA, () => ({
         link: linkId.feederConductor(panel.id),
         text: `The feeder of ${panelName(panel, home.codebook)} stands behind ${showA(ratingA ?? 0)}, more than its conductor allows: ${rated?.cited.numbers}`,
@@ -393,8 +404,7 @@ export const commonFindings: readonly FindingRule[] = [
     reason: "headroom-short",
     check(home, panel) {
       const ratingA = feederRatingA(home.document, panel);
-      const conductor = panel.feeder?.conductor;
-      const rated = conductor ? home.codebook.conductor(conductor, terminalC(home, ratingA ?? 0)) : null;
+      const rated = feederRated(home, panel);
       const mayA = Math.min(
         ratingA ?? Number.POSITIVE_INFINITY,
         rated?.ampacityA ?? Number.POSITIVE_INFINITY,
@@ -416,9 +426,7 @@ export const commonFindings: readonly FindingRule[] = [
     todo: "Fit a device that its conductor allows, or renew the conductor along its whole length",
     reason: "conductor-limit",
     check(home, circuit) {
-      const rated = circuit.conductor
-        ? home.codebook.conductor(circuit.conductor, terminalC(home, circuit.ratingA ?? 0))
-        : null;
+      const rated = circuitRated(home, circuit);
       const { ring, loadKinds } = home.codebook;
       const feedsSockets = home.loads.some(
         (l) => circuit.loads?.includes(l.id) && loadKinds.find((k) => k.kind === l.kind)?.isCircuit,

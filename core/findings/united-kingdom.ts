@@ -3,14 +3,14 @@ import { withCharger, withCircuit, withPanel, withSupply } from "../case/documen
 import type { Circuit, Panel } from "../case/document/types.ts";
 import { positionsOf } from "../panel/slots.ts";
 import { circuitName, linkId, panelName } from "../path/names.ts";
-import { price } from "../work/work.ts";
+import { inPounds } from "../work/work.ts";
 import type { FindingRule } from "./types.ts";
 
 const PRICES = {
-  separation: price([0, 0, 0], [0, 0, 300], [0, 0, 0], [28, 60, 150]),
-  rcds: price([0, 0, 0], [70, 130, 260], [0, 0, 0], [1, 3, 7]),
-  rcdTypeB: price([0, 0, 0], [180, 260, 420], [0, 0, 0], [2, 5, 12]),
-  lostPen: price([0, 0, 0], [120, 210, 380], [0, 0, 0], [2, 5, 12]),
+  separation: inPounds([0, 0, 300], [28, 60, 150]),
+  rcds: inPounds([70, 130, 260], [1, 3, 7]),
+  rcdTypeB: inPounds([180, 260, 420], [2, 5, 12]),
+  lostPen: inPounds([120, 210, 380], [2, 5, 12]),
 };
 
 /** The residual-current type that protects a circuit: its own, else that of the group over its way. */
@@ -21,7 +21,13 @@ export function rcdOf(panel: Panel | null, circuit: Circuit): Circuit["rcd"] {
   return group?.rcd ?? circuit.rcd;
 }
 
-export const hasTypeAc = (panel: Panel | null): boolean =>
+/** The devices of a panel with type A in the place of every type AC. */
+export const withoutTypeAc = ({ circuits, rcdGroups }: Panel): Pick<Panel, "circuits" | "rcdGroups"> => ({
+  ...(circuits && { circuits: circuits.map((c) => (c.rcd === "AC" ? { ...c, rcd: "A" } : c)) }),
+  ...(rcdGroups && { rcdGroups: rcdGroups.map((g) => (g.rcd === "AC" ? { ...g, rcd: "A" } : g)) }),
+});
+
+const hasTypeAc = (panel: Panel | null): boolean =>
   [...(panel?.circuits ?? []), ...(panel?.rcdGroups ?? [])].some((device) => device.rcd === "AC");
 
 export const unitedKingdomFindings: readonly FindingRule[] = [
@@ -69,10 +75,7 @@ export const unitedKingdomFindings: readonly FindingRule[] = [
     mend: {
       price: PRICES.rcds,
       of: ({ document, codebook }, panel) => ({
-        document: withPanel(document, panel.id, {
-          ...(panel.circuits && { circuits: panel.circuits.map((c) => (c.rcd === "AC" ? { ...c, rcd: "A" } : c)) }),
-          ...(panel.rcdGroups && { rcdGroups: panel.rcdGroups.map((g) => (g.rcd === "AC" ? { ...g, rcd: "A" } : g)) }),
-        }),
+        document: withPanel(document, panel.id, withoutTypeAc(panel)),
         text: `Change the type AC RCDs of ${panelName(panel, codebook)} for type A`,
       }),
     },

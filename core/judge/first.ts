@@ -1,15 +1,15 @@
 /** What comes before the work of a way itself: confirming, measuring, asking the operator. */
 import { type Home, readRatingA } from "../path/home.ts";
-import type { Path } from "../path/links.ts";
+import { overLimit, type Path } from "../path/links.ts";
 import type { Link, Unknown } from "../path/types.ts";
 import { showA } from "../units.ts";
 import { type Reason, reason } from "../ways/reasons.ts";
 import type { Proposal, Situation } from "../ways/types.ts";
-import { price, type WorkItem } from "../work/work.ts";
+import { inPounds, price, type WorkItem } from "../work/work.ts";
 
 const VISIT = price([0, 60, 160], [0, 40, 120], [0, 1, 3]);
 const MEASUREMENT = price([180, 320, 560], [120, 220, 400], [30, 34, 45], [8, 14, 30]);
-const APPLICATION = price([0, 0, 0], [0, 40, 120], [0, 0, 0], [10, 21, 45]);
+const APPLICATION = inPounds([0, 40, 120], [10, 21, 45]);
 
 /** One visit confirms everything that nobody has read. */
 export const confirmations = (unknowns: readonly Unknown[], links: readonly Link[]): WorkItem[] =>
@@ -32,8 +32,7 @@ export function measureFirst(
 ): { items: WorkItem[]; reasons: Reason[]; stops: Reason[] } {
   const nothing = { items: [], reasons: [], stops: [] };
   if (!placed.managed) return nothing;
-  const over = found.links.filter((l) => l.of !== "circuit" && l.mayCarryA !== null && l.carriesA > l.mayCarryA + 1e-9);
-  const [worst] = over;
+  const worst = overLimit(found.links.filter((l) => l.of !== "circuit"));
   if (!worst) return nothing;
   const panel = home.document.panels.find((p) => p.id === worst.of);
   const method = panel ? home.at(panel).method : home.method;

@@ -199,7 +199,7 @@ function shortReason(s: Situation, proposal: Proposal, mending: Mending, smalles
 }
 
 /** Every fault as found and every piece of work, written to the links of a path that was walked for this way alone. */
-function asFound(links: Link[], found: Path, items: readonly WorkItem[]): Link[] {
+function asFound(links: readonly Link[], found: Path, items: readonly WorkItem[]): void {
   const work = new Map<string, number[]>();
   for (const [i, { link }] of items.entries())
     if (link !== undefined) work.set(link, [...(work.get(link) ?? []), i + 1]);
@@ -207,7 +207,6 @@ function asFound(links: Link[], found: Path, items: readonly WorkItem[]): Link[]
     link.faults = faultsAt(found.faults, link.link);
     link.work = work.get(link.link) ?? link.work;
   }
-  return links;
 }
 
 export function judgeProposal(s: Situation, proposal: Proposal): Judged {
@@ -269,7 +268,7 @@ export function judgeProposal(s: Situation, proposal: Proposal): Judged {
     return judgement;
   }
   const circuitA = proposal.placed.deviceA?.(chargeA) ?? end.target.circuit?.ratingA ?? 0;
-  const own = proposal.work({ chargeA, circuitA, limits });
+  const own = proposal.work({ circuitA, guards });
   // Who applies for a larger supply has asked already.
   const operator = own.some((item) => item.id === "upgrade") ? NOTHING : consentOfOperator(s, judged, chargeA);
   const confirm = confirmations(unknowns, end.links);

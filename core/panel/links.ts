@@ -16,15 +16,23 @@ const mayBeShared = (load: Load) => (load.quantity ?? 1) > 1;
 
 const feedsALoad = (c: Circuit) => (c.status ?? "in-use") === "in-use" && c.device !== "blank" && c.device !== "surge";
 
-export function linksOf(document: CaseDocument): Links {
-  const all = document.panels.flatMap((panel) => (panel.circuits ?? []).map((circuit) => ({ panel, circuit })));
+const devicesOf = (document: CaseDocument) =>
+  document.panels.flatMap((panel) => (panel.circuits ?? []).map((circuit) => ({ panel, circuit })));
+
+/** Devices in use that feed neither a load of the ledger nor a panel, and through which nothing feeds back. */
+export function feedingNothing(document: CaseDocument): Links["devices"] {
   const feeders = new Set(document.panels.map((p) => p.feeder?.circuit));
+  return devicesOf(document).filter(
+    ({ circuit }) => feedsALoad(circuit) && !circuit.loads?.length && !circuit.backfeed && !feeders.has(circuit.id),
+  );
+}
+
+export function linksOf(document: CaseDocument): Links {
+  const all = devicesOf(document);
   const feeding = (load: Load) => all.filter(({ circuit }) => circuit.loads?.includes(load.id)).map((x) => x.circuit);
   return {
     loads: document.loads.filter((load) => feeding(load).length === 0),
-    devices: all.filter(
-      ({ circuit }) => feedsALoad(circuit) && !circuit.loads?.length && !circuit.backfeed && !feeders.has(circuit.id),
-    ),
+    devices: feedingNothing(document),
     twice: document.loads
       .filter((load) => !mayBeShared(load))
       .map((load) => ({ load, circuits: feeding(load) }))

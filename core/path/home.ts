@@ -1,5 +1,6 @@
 /** A home as the judge looks at it: its loads, the method that governs, and what each part carries. */
 import type { CaseDocument, Circuit, Panel } from "../case/document/types.ts";
+import type { ConductorRating } from "../circuit/ampacity.ts";
 import type { Codebook } from "../codebook/types.ts";
 import { demandInput, demandVA, governingMethod } from "../demand/calculate.ts";
 import { caseVolts, countedLoads } from "../demand/loads.ts";
@@ -27,7 +28,7 @@ export interface Home {
 export const readRatingA = ({ supply }: CaseDocument): number | null => supply.ratingA ?? null;
 
 /** Supply rating that the calculation uses, A. */
-export const usedSupplyA = ({ supply, panels }: CaseDocument, codebook: Codebook): number =>
+const usedSupplyA = ({ supply, panels }: CaseDocument, codebook: Codebook): number =>
   supply.ratingA ?? codebook.unknownRatingA(leastMainA(panels));
 
 /** The smallest main of the panels on the supply, A; null where none was read. */
@@ -148,16 +149,30 @@ export const circuitOf = (
   return null;
 };
 
+/** The device that a feeder starts from, A: as entered for the feeder, else that of its circuit. */
+export const feederRatingA = (document: CaseDocument, { feeder }: Panel): number | undefined =>
+  feeder?.ratingA ?? circuitOf(document, feeder?.circuit)?.circuit.ratingA;
+
+/** What a circuit's conductor may carry behind its device; null where it is not known. */
+export const circuitRated = (home: Home, { conductor, ratingA }: Circuit): ConductorRating | null =>
+  conductor ? home.codebook.conductor(conductor, terminalC(home, ratingA ?? 0)) : null;
+
+/** What the conductor to a panel may carry behind its device; null where it is not known. */
+export const feederRated = (home: Home, panel: Panel): ConductorRating | null =>
+  panel.feeder?.conductor
+    ? home.codebook.conductor(panel.feeder.conductor, terminalC(home, feederRatingA(home.document, panel) ?? 0))
+    : null;
+
 /** The panel where a charger's circuit would start: the one named for it, else the first. */
-export const chargerPanel = ({ document }: Pick<Home, "document">): Panel | null =>
-  document.panels.find((p) => p.id === document.charger?.panel) ?? document.panels[0] ?? null;
+const chargerPanel = ({ charger, panels }: CaseDocument): Panel | null =>
+  panels.find((p) => p.id === charger?.panel) ?? panels[0] ?? null;
 
 /** Where the path of a case ends: at the charger's outlet or circuit where it has one, else at its panel. */
 export function targetOf(document: CaseDocument): Target {
   const outlet = document.outlets?.find((o) => o.id === document.charger?.outlet) ?? null;
   const found = circuitOf(document, document.charger?.circuit ?? outlet?.circuit);
   return {
-    panel: found?.panel ?? chargerPanel({ document }),
+    panel: found?.panel ?? chargerPanel(document),
     circuit: found?.circuit ?? null,
     outlet,
   };

@@ -5,8 +5,8 @@ import type { Fault, SurveyFinding } from "../findings/types.ts";
 import { onSupply } from "../panel/sub-panels.ts";
 import { showA } from "../units.ts";
 import { capital } from "../words.ts";
-import { type Home, panelsTo, readRatingA, terminalC } from "./home.ts";
-import { circuitName, feederRatingA, linkId, panelName } from "./names.ts";
+import { circuitRated, feederRated, feederRatingA, type Home, panelsTo, readRatingA } from "./home.ts";
+import { circuitName, linkId, panelName } from "./names.ts";
 import type { Knowledge, Link, LinkKind, Target, Unknown } from "./types.ts";
 import {
   unknownsOfBus,
@@ -147,8 +147,7 @@ export function pathTo(home: Home, target: Target, look: LookFor = EVERYTHING): 
     const carry = carried.demandA;
     if (!onSupply(panel)) {
       const ratingA = feederRatingA(document, panel);
-      const fed = panel.feeder?.conductor;
-      const rated = fed ? codebook.conductor(fed, terminalC(home, ratingA ?? 0)) : null;
+      const rated = feederRated(home, panel);
       add(
         linkId.feederDevice(panel.id),
         "feeder-device",
@@ -212,9 +211,7 @@ export function pathTo(home: Home, target: Target, look: LookFor = EVERYTHING): 
   if (circuit) {
     const volts = outlet ? (codebook.outlets[outlet.type]?.volts ?? home.volts) : home.volts;
     const carriesA = circuitCarriesA(home, circuit, volts);
-    const rated = circuit.conductor
-      ? codebook.conductor(circuit.conductor, terminalC(home, circuit.ratingA ?? 0))
-      : null;
+    const rated = circuitRated(home, circuit);
     add(
       linkId.device(circuit.id),
       "device",

@@ -1,5 +1,5 @@
 /** What the links of a path are called, for people and as ids. */
-import type { CaseDocument, Circuit, Panel } from "../case/document/types.ts";
+import type { Circuit, Panel } from "../case/document/types.ts";
 import type { Codebook } from "../codebook/types.ts";
 
 export const linkId = {
@@ -17,11 +17,3 @@ export const panelName = ({ name }: Pick<Panel, "name">, { words }: Pick<Codeboo
   name || `the ${words.panel}`;
 
 export const circuitName = ({ label, id }: Pick<Circuit, "label" | "id">): string => `"${label || id}"`;
-
-/** The device that a feeder starts from: as entered for the feeder, else that of its circuit. */
-export function feederRatingA({ panels }: CaseDocument, { feeder }: Panel): number | undefined {
-  if (feeder?.ratingA !== undefined) return feeder.ratingA;
-  if (!feeder?.circuit) return undefined;
-  for (const panel of panels) for (const c of panel.circuits ?? []) if (c.id === feeder.circuit) return c.ratingA;
-  return undefined;
-}

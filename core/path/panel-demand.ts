@@ -1,6 +1,6 @@
 /** What a panel carries: the loads behind it, by the rule set's method for feeders or as measured there. */
 import type { CaseDocument, Panel } from "../case/document/types.ts";
-import { demandVA } from "../demand/calculate.ts";
+import { demandInput, demandVA } from "../demand/calculate.ts";
 import { withChargers } from "../demand/chargers.ts";
 import type { CountedLoad, DemandInput, DemandMethod, Line } from "../demand/types.ts";
 import { fedThrough, onSupply } from "../panel/sub-panels.ts";
@@ -24,13 +24,6 @@ function placesOf(document: CaseDocument): Map<string, string> {
       for (const id of circuit.loads ?? []) if (!places.has(id)) places.set(id, panel.id);
   for (const load of document.loads) if (load.panel !== undefined) places.set(load.id, load.panel);
   return places;
-}
-
-/** The loads that a panel carries: those placed on it or on a panel behind it. */
-export function loadsOf(document: CaseDocument, loads: readonly CountedLoad[], panelId: string): CountedLoad[] {
-  const through = fedThrough(document, panelId);
-  const places = placesOf(document);
-  return loads.filter((l) => through.has(places.get(l.id) ?? ""));
 }
 
 /**
@@ -72,11 +65,7 @@ export function panelDemand(home: Home, panel: Panel): PanelDemand {
 }
 
 const inputAt = (home: Home, at: DemandInput["at"], loads: readonly CountedLoad[], general: boolean): DemandInput => ({
-  document: home.document,
-  codebook: home.codebook,
-  ratingA: home.supplyA,
-  loads,
-  volts: home.volts,
+  ...demandInput(home.document, home.codebook, home.supplyA, loads),
   at,
   general,
   guards: general && at !== "supply" ? [at, "supply"] : [at],

@@ -4,8 +4,8 @@ import type { Line } from "../demand/types.ts";
 import { onSupply } from "../panel/sub-panels.ts";
 import { showA, showVA } from "../units.ts";
 import { type Why, why } from "../why.ts";
-import { type Home, terminalC } from "./home.ts";
-import { feederRatingA, panelName } from "./names.ts";
+import { feederRated, feederRatingA, type Home } from "./home.ts";
+import { panelName } from "./names.ts";
 
 /** A part of the installation that limits what a charger on a panel may draw, beside the supply. */
 export interface PanelLimit {
@@ -25,11 +25,13 @@ export interface PanelLimit {
 export function panelLimits(home: Home, panel: Panel): PanelLimit[] {
   if (onSupply(panel)) return [];
   const { document, codebook, volts } = home;
-  const feederA = feederRatingA(document, panel);
-  const fed = panel.feeder?.conductor;
-  const conductor = fed ? codebook.conductor(fed, terminalC(home, feederA ?? 0)) : null;
+  const conductor = feederRated(home, panel);
   const endless = Number.POSITIVE_INFINITY;
-  const leastA = Math.min(feederA ?? endless, panel.mainA ?? endless, conductor?.ampacityA ?? endless);
+  const leastA = Math.min(
+    feederRatingA(document, panel) ?? endless,
+    panel.mainA ?? endless,
+    conductor?.ampacityA ?? endless,
+  );
   const carried = home.at(panel);
   const ratings = [
     { kind: "feeder" as const, ratingA: leastA },

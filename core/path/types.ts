@@ -3,20 +3,18 @@ import type { Circuit, Outlet, Panel } from "../case/document/types.ts";
 import type { SurveyFinding } from "../findings/types.ts";
 import type { StepId } from "../missing.ts";
 
-export const LINK_KINDS = [
-  "supply",
-  "supply-conductor",
-  "feeder-device",
-  "feeder-conductor",
-  "main",
-  "bus",
-  "panel",
-  "device",
-  "conductor",
-  "outlet",
-  "charger",
-] as const;
-export type LinkKind = (typeof LINK_KINDS)[number];
+export type LinkKind =
+  | "supply"
+  | "supply-conductor"
+  | "feeder-device"
+  | "feeder-conductor"
+  | "main"
+  | "bus"
+  | "panel"
+  | "device"
+  | "conductor"
+  | "outlet"
+  | "charger";
 
 /**
  * How well a link is known: `read` (or measured), only `told` or `assumed` by somebody, `unknown`, or `planned` as part

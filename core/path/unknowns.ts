@@ -2,10 +2,11 @@
 import type { Circuit, Conductor, Outlet, Panel } from "../case/document/types.ts";
 import { gfciOf } from "../findings/north-america.ts";
 import { rcdOf } from "../findings/united-kingdom.ts";
+import { feedingNothing } from "../panel/links.ts";
 import { onSupply } from "../panel/sub-panels.ts";
 import { showA } from "../units.ts";
-import { type Home, readRatingA, terminalC } from "./home.ts";
-import { circuitName, feederRatingA, panelName } from "./names.ts";
+import { circuitRated, feederRated, feederRatingA, type Home, readRatingA } from "./home.ts";
+import { circuitName, panelName } from "./names.ts";
 import type { Target, Unknown } from "./types.ts";
 
 const unknown = (key: string, text: string, more: Partial<Unknown> = {}): Unknown => ({
@@ -46,28 +47,15 @@ function ofConductor(
   return asked(home, false, key, text);
 }
 
-const feeds = (circuit: Circuit) =>
-  (circuit.status ?? "in-use") === "in-use" &&
-  !circuit.planned &&
-  !circuit.backfeed &&
-  circuit.device !== "blank" &&
-  circuit.device !== "surge";
-
 /** Circuits in use that feed something nobody has entered; general lights and outlets are counted by area (NEC). */
 function feedingUnknown({ document, codebook }: Home): Circuit[] {
-  const feeders = new Set(document.panels.map((p) => p.feeder?.circuit));
   const outlets = new Set((document.outlets ?? []).map((o) => o.circuit));
   const { poles, aboveA } = codebook.ownLoadFrom;
-  return document.panels
-    .flatMap((p) => p.circuits ?? [])
-    .filter(
-      (c) =>
-        feeds(c) &&
-        !c.loads?.length &&
-        !feeders.has(c.id) &&
-        !outlets.has(c.id) &&
-        ((c.poles ?? 1) >= poles || (c.ratingA ?? 0) > aboveA),
-    );
+  return feedingNothing(document).flatMap(({ circuit }) =>
+    !circuit.planned && !outlets.has(circuit.id) && ((circuit.poles ?? 1) >= poles || (circuit.ratingA ?? 0) > aboveA)
+      ? [circuit]
+      : [],
+  );
 }
 
 /** What the demand of the home rests on. */
@@ -180,9 +168,7 @@ export function unknownsOfPanel(home: Home, panel: Panel, target: Target): Unkno
     ...(takesDevice && !target.outlet
       ? asked(home, panel.spaces === undefined, `panel.${panel.id}.spaces`, `the number of ${words.spaces} in ${name}`)
       : []),
-    ...(empty && home.at(panel).demandA >= 0 && !panel.measured
-      ? [unknown(`panel.${panel.id}.loads`, `what ${name} feeds`)]
-      : []),
+    ...(empty && !panel.measured ? [unknown(`panel.${panel.id}.loads`, `what ${name} feeds`)] : []),
   ];
 }
 
@@ -196,14 +182,10 @@ export function unknownsOfFeederDevice(home: Home, panel: Panel): Unknown[] {
 }
 
 export function unknownsOfFeederConductor(home: Home, panel: Panel): Unknown[] {
-  const conductor = panel.feeder?.conductor;
-  const rated = conductor
-    ? home.codebook.conductor(conductor, terminalC(home, feederRatingA(home.document, panel) ?? 0))
-    : null;
   return ofConductor(
     home,
-    conductor,
-    rated,
+    panel.feeder?.conductor,
+    feederRated(home, panel),
     `panel.${panel.id}.feeder.conductor`,
     `the conductor that feeds ${panelName(panel, home.codebook)}`,
   );
@@ -231,13 +213,10 @@ export function unknownsOfDevice(home: Home, circuit: Circuit, target: Target): 
 
 export function unknownsOfConductor(home: Home, circuit: Circuit): Unknown[] {
   if (circuit.planned) return [];
-  const rated = circuit.conductor
-    ? home.codebook.conductor(circuit.conductor, terminalC(home, circuit.ratingA ?? 0))
-    : null;
   return ofConductor(
     home,
     circuit.conductor,
-    rated,
+    circuitRated(home, circuit),
     `circuit.${circuit.id}.conductor`,
     `the conductor of ${circuitName(circuit)} along its whole length`,
   );

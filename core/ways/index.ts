@@ -3,6 +3,7 @@ import type { CaseDocument, WayId } from "../case/document/types.ts";
 import { type Judged, judgeProposal } from "../judge/judge.ts";
 import { strictReading } from "../judge/strict.ts";
 import { energyOfNight, managedEnergyKWh } from "../need/energy.ts";
+import type { Link } from "../path/types.ts";
 import { showA, showKWh } from "../units.ts";
 import type { Waterline } from "../waterline.ts";
 import { type Why, why } from "../why.ts";
@@ -76,7 +77,7 @@ function judgeWay(way: Way, s: Situation): { way: WayJudgement; after: CaseDocum
   const proposals = way.propose(s);
   const words = way.words[s.codebook.region];
   const outcomes = worthJudging(proposals).map((p) => outcomeOf(s, p));
-  const short = () => outcomes.length > 0 && outcomes.every((o) => o.judged.chargeA < wantedA(s));
+  const short = () => outcomes.length > 0 && outcomes.every((o) => o.judged.chargeA < s.wanted.chargeA);
   for (const other of way.otherwise?.(s) ?? []) if (short()) outcomes.push(outcomeOf(s, other()));
   outcomes.sort(better);
   const [best] = outcomes;
@@ -128,14 +129,8 @@ const unique = (reasons: readonly Reason[]): Reason[] => [
   ...new Map(reasons.map((r) => [r.code + r.text, r])).values(),
 ];
 
-/** The largest setting that the charger has, A. */
-const wantedA = ({ charger }: Situation): number => charger.settingsA.filter((a) => a <= charger.maxA).at(-1) ?? 0;
-
-function fitsAsItIs(s: Situation, link: Situation["path"]["links"][number]): boolean {
-  const { codebook, home } = s;
-  const addsA = codebook.charging.counted(wantedA(s), home.volts, "outside-125").va / home.volts;
-  return link.of === "circuit" || link.mayCarryA === null || link.carriesA + addsA <= link.mayCarryA + 1e-9;
-}
+const fitsAsItIs = ({ wanted }: Situation, { of, mayCarryA, carriesA }: Link): boolean =>
+  of === "circuit" || mayCarryA === null || carriesA + wanted.addsA <= mayCarryA + 1e-9;
 
 const needReason = ({ need }: Situation, meets: boolean, energyKWh: number): Reason =>
   meets

@@ -1,6 +1,7 @@
 /** What a way proposes and what the judge makes of it. */
 import type { CaseDocument, ClampLimit, WayId } from "../case/document/types.ts";
 import type { Codebook, Words } from "../codebook/types.ts";
+import type { Guard } from "../judge/clamps.ts";
 import type { NightNeed } from "../need/need.ts";
 import type { Region } from "../panel/slots.ts";
 import type { SpaceCount } from "../panel/spaces.ts";
@@ -23,6 +24,8 @@ export interface Situation {
   path: Path;
   need: NightNeed;
   charger: { maxA: number; settingsA: readonly number[]; managed: boolean; plug: boolean };
+  /** The largest setting that the charger has, A, and what it counts as at 125 %, A. */
+  wanted: { chargeA: number; addsA: number };
   /** Room in the panel where the circuit would start; null where its spaces were not counted. */
   spaces: SpaceCount | null;
 }
@@ -57,7 +60,7 @@ export interface Proposal {
   takesWork: boolean;
   /** What the way answers to, beside the faults it mends. */
   answersTo: readonly Reason[];
-  work(at: { chargeA: number; circuitA: number; limits: readonly ClampLimit[] }): WorkItem[];
+  work(at: { circuitA: number; guards: readonly Guard[] }): WorkItem[];
   cautions: readonly string[];
   /** What stands in the way where no setting fits, in the way's own words. */
   limitedBy?: (link: Link | null) => Reason | null;
@@ -73,8 +76,6 @@ export interface Way {
   /** Its name and its meaning in one line, in the words of the region. */
   words: Readonly<Record<Region, { name: string; means: string }>>;
   leaves: string;
-  /** It changes so much that even where nothing stops it the answer is "fits with work". */
-  heavy?: true;
   /** As it goes on after "As it stands: ...". */
   phrase(way: WayJudgement, words: Words): string;
   propose(situation: Situation): readonly (Proposal | Refused)[];

@@ -1,15 +1,16 @@
 /** Work that several ways share, with made-up prices until a firm's own price book is filled. */
-import type { CaseDocument, Panel, WayId } from "../case/document/types.ts";
+import type { CaseDocument, Panel } from "../case/document/types.ts";
 import { largerPanel, PANEL_PRICE } from "../findings/common.ts";
+import type { Guard } from "../judge/clamps.ts";
 import type { SpaceCount } from "../panel/spaces.ts";
 import { onSupply } from "../panel/sub-panels.ts";
-import { lookAt, panelsTo } from "../path/home.ts";
+import { lookAt } from "../path/home.ts";
 import { linkId, panelName } from "../path/names.ts";
 import { showA } from "../units.ts";
 import { price, type WorkItem } from "../work/work.ts";
-import { freeId } from "./place.ts";
+import { freeId, withNewCircuit } from "./place.ts";
 import { type Reason, reason } from "./reasons.ts";
-import type { Situation } from "./types.ts";
+import type { Placed, Proposal, Situation } from "./types.ts";
 
 const NEW_CIRCUIT = price([780, 1240, 2300], [620, 940, 1600], [5, 12, 24], [4, 9, 18]);
 const NEW_BOARD = price([980, 1580, 2700], [340, 520, 880], [8, 16, 30], [5, 10, 20]);
@@ -20,12 +21,52 @@ export const ISOLATE = {
   uk: "The tails stay live with the main switch off: isolate at the cut-out side, lock off, prove dead.",
 } as const;
 
-export const newCircuit = (from: string, circuitA: number, circuit: string | null): WorkItem => ({
-  id: "new-circuit",
-  text: `New ${showA(circuitA)} circuit from ${from} to the charger`,
-  price: NEW_CIRCUIT,
-  ...(circuit && { link: linkId.device(circuit) }),
-});
+/** A way whose charger has a new circuit: where it starts, and what the way has beside it. */
+interface NewCircuit extends Pick<Proposal, "document" | "takesWork" | "answersTo" | "cautions"> {
+  panel: Panel | null;
+  /** The panel as it goes on after "from", where that is not its name. */
+  from?: string;
+  leastA?: number;
+  placed?: Pick<Placed, "managed" | "phase">;
+  /** Work before the circuit, and after it. */
+  before?: readonly WorkItem[];
+  after?(guards: readonly Guard[]): readonly WorkItem[];
+}
+
+/** What every way with a new circuit for the charger proposes. */
+export function onNewCircuit(s: Situation, way: NewCircuit): Proposal {
+  const { codebook, charger } = s;
+  const { panel, from = panelName(panel ?? {}, codebook), takesWork, answersTo, cautions, before = [] } = way;
+  const { document, circuit } = withNewCircuit(way.document, panel, codebook);
+  return {
+    document,
+    placed: {
+      panel: panel?.id ?? null,
+      circuit,
+      deviceA: (a) => codebook.charging.deviceA(a, s.document.options?.ukDeviceA),
+      ...way.placed,
+    },
+    mostA: charger.maxA,
+    leastA: way.leastA ?? codebook.charging.minimumA,
+    takesWork,
+    answersTo,
+    work: ({ circuitA, guards }) => [
+      ...before,
+      {
+        id: "new-circuit",
+        text: `New ${showA(circuitA)} circuit from ${from} to the charger`,
+        price: NEW_CIRCUIT,
+        ...(circuit && { link: linkId.device(circuit) }),
+      },
+      ...(way.after?.(guards) ?? []),
+    ],
+    cautions,
+  };
+}
+
+/** Troubles of which nothing may be added to a panel; a bus or main that is too small is another thing. */
+export const untouchable = (s: Situation): PanelTrouble[] =>
+  panelTroubles(s).filter((t) => t.reason.code !== "headroom-short");
 
 /** What a charger that is made for fixed wiring needs at an outlet: another charger. */
 export const exchangeForPlug = ({ codebook }: Situation): WorkItem => ({
@@ -123,8 +164,3 @@ const OWN_BOARD = {
   us: "Fit a panel for the charger alone, fed from the meter beside the old one",
   uk: "Divide the tails after the meter (3 m at most without their own protection) and fit a small board",
 } as const;
-
-/** The panel that a new circuit of the charger starts from, with those that feed it. */
-export const chargerPanels = ({ document, path }: Situation): Panel[] => panelsTo(document, path.target.panel);
-
-export type { WayId };

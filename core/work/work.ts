@@ -32,14 +32,16 @@ export interface Cost extends Spread {
 }
 
 /** Done in passing, with the rest of the work. */
-export const IN_PASSING: Price = { USD: [0, 0, 0], GBP: [0, 0, 0], days: { USD: [0, 0, 0], GBP: [0, 0, 0] } };
+export const IN_PASSING: Price = price([0, 0, 0], [0, 0, 0], [0, 0, 0]);
+
+const NOTHING: Range = [0, 0, 0];
+/** Work that is only done in the United Kingdom. */
+export const inPounds = (GBP: Range, days: Range): Price => price(NOTHING, GBP, NOTHING, days);
 
 /** A price in which only the money differs by country. */
-export const price = (USD: Range, GBP: Range, usDays: Range, ukDays: Range = usDays): Price => ({
-  USD,
-  GBP,
-  days: { USD: usDays, GBP: ukDays },
-});
+export function price(USD: Range, GBP: Range, usDays: Range, ukDays: Range = usDays): Price {
+  return { USD, GBP, days: { USD: usDays, GBP: ukDays } };
+}
 
 const spread = (ranges: readonly Range[], join: (values: number[]) => number): Spread => ({
   low: join(ranges.map((r) => r[0])),

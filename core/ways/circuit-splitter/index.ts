@@ -2,7 +2,7 @@
 import { withCharger } from "../../case/document/change.ts";
 import type { Circuit, Load, Outlet, Panel } from "../../case/document/types.ts";
 import { loadName } from "../../demand/loads.ts";
-import { terminalC } from "../../path/home.ts";
+import { circuitRated } from "../../path/home.ts";
 import { linkId } from "../../path/names.ts";
 import { price } from "../../work/work.ts";
 import { outletStop } from "../existing-outlet/index.ts";
@@ -59,7 +59,7 @@ function propose(s: Situation, { panel, circuit, appliance, outlet }: Shared): P
     stops.push(...troubled.map((t) => t.reason));
   }
   if (stops.length > 0) return { refused: stops };
-  const rated = circuit.conductor ? codebook.conductor(circuit.conductor, terminalC(home, circuit.ratingA ?? 0)) : null;
+  const rated = circuitRated(home, circuit);
   const carriesA = Math.min(circuit.ratingA ?? 0, rated?.ampacityA ?? Number.POSITIVE_INFINITY);
   const placed: Placed = {
     panel: panel.id,

@@ -1,12 +1,10 @@
 /** Current clamps on the supply and on every feeder of the way; the charger takes only what is left. */
 import type { CaseDocument, Panel } from "../../case/document/types.ts";
 import { describeGuard } from "../../judge/clamps.ts";
-import { panelName } from "../../path/names.ts";
 import { price, type WorkItem } from "../../work/work.ts";
-import { withNewCircuit } from "../place.ts";
-import { reason } from "../reasons.ts";
+import { type Reason, reason } from "../reasons.ts";
 import type { Situation, Way } from "../types.ts";
-import { ISOLATE, newCircuit, panelTroubles, withNewPanels, withOwnBoard } from "../work.ts";
+import { ISOLATE, onNewCircuit, untouchable, withNewPanels, withOwnBoard } from "../work.ts";
 
 const CLAMPS = price([400, 540, 650], [140, 180, 250], [7, 15, 28], [5, 10, 20]);
 
@@ -15,9 +13,9 @@ function made(s: Situation): {
   document: CaseDocument;
   panel: Panel | null;
   items: WorkItem[];
-  reasons: ReturnType<typeof reason>[];
+  reasons: Reason[];
 } {
-  const troubles = panelTroubles(s).filter((t) => t.reason.code !== "headroom-short");
+  const troubles = untouchable(s);
   const reasons = troubles.map((t) => t.reason);
   if (troubles.length === 0) return { document: s.document, panel: s.path.target.panel, items: [], reasons };
   if (troubles.some((t) => t.panel.condition === "unsafe")) {
@@ -46,36 +44,19 @@ export const dynamicLoadManagement: Way = {
         { refused: [reason("not-managed", "The chosen charger cannot be managed by clamps", codebook.managed.rule)] },
       ];
     const { document, panel, items, reasons } = made(s);
-    const { document: home, circuit } = withNewCircuit(document, panel, codebook);
     return [
-      {
-        document: home,
-        placed: {
-          panel: panel?.id ?? null,
-          circuit,
-          managed: true,
-          deviceA: (a) => codebook.charging.deviceA(a, document.options?.ukDeviceA),
-        },
-        mostA: charger.maxA,
+      onNewCircuit(s, {
+        document,
+        panel,
+        placed: { managed: true },
         leastA: codebook.charging.leastOfferA,
         takesWork: items.length > 0,
         answersTo: reasons,
-        work: ({ circuitA, limits }) => [
-          ...items,
-          newCircuit(panelName(panel ?? {}, codebook), circuitA, circuit),
+        before: items,
+        after: (guards) => [
           {
             id: "clamps",
-            text: `Clamps with a signal path to the charger: ${limits
-              .map(({ at, limitA }) => {
-                const guarded = home.panels.find((p) => p.id === at);
-                return describeGuard({
-                  name: guarded
-                    ? `on what feeds ${panelName(guarded, codebook)}`
-                    : `on the ${codebook.supplyConductor.name}`,
-                  limitA,
-                });
-              })
-              .join("; ")}`,
+            text: `Clamps with a signal path to the charger: ${guards.map((g) => `on ${describeGuard(g)}`).join("; ")}`,
             price: CLAMPS,
             link: "supply-conductor",
           },
@@ -84,7 +65,7 @@ export const dynamicLoadManagement: Way = {
           ISOLATE[codebook.region],
           "Right conductor, right direction, closed jaws; a lost clamp signal must drop the charger to its safe current.",
         ],
-      },
+      }),
     ];
   },
 };

@@ -1,10 +1,10 @@
 /** Take over an abandoned circuit or a charger-ready stub: what its conductor carries decides. */
 import { withCircuit } from "../../case/document/change.ts";
 import type { CaseDocument, Circuit, Panel } from "../../case/document/types.ts";
-import { terminalC } from "../../path/home.ts";
+import { circuitRated } from "../../path/home.ts";
 import { circuitName, linkId } from "../../path/names.ts";
 import { showA } from "../../units.ts";
-import { price } from "../../work/work.ts";
+import { IN_PASSING, price } from "../../work/work.ts";
 import { reason } from "../reasons.ts";
 import type { Proposal, Refused, Situation, Way } from "../types.ts";
 
@@ -33,7 +33,7 @@ function propose(s: Situation, panel: Panel, circuit: Circuit): Proposal | Refus
         reason("no-spare-circuit", `The conductor of ${name} has not been seen; it cannot be judged`, "Site survey"),
       ],
     };
-  const rated = codebook.conductor(conductor, terminalC(home, circuit.ratingA ?? 0));
+  const rated = circuitRated(home, circuit);
   if (!rated)
     return {
       refused: [
@@ -83,7 +83,7 @@ function propose(s: Situation, panel: Panel, circuit: Circuit): Proposal | Refus
       {
         id: "extend",
         text: "Re-route or extend it to the charger, and relabel it",
-        price: price([0, 0, 0], [0, 0, 0], [0, 0, 0]),
+        price: IN_PASSING,
         link: "charger",
       },
     ],

@@ -1,15 +1,12 @@
 /** Divide the supply and give the charger a small board of its own, leaving an old board alone. */
 import { linkId } from "../../path/names.ts";
-import { withNewCircuit } from "../place.ts";
 import { type Reason, reason } from "../reasons.ts";
 import type { Situation, Way } from "../types.ts";
-import { ISOLATE, newCircuit, panelTroubles, withOwnBoard } from "../work.ts";
+import { ISOLATE, onNewCircuit, panelTroubles, withOwnBoard } from "../work.ts";
 
 /** What an own board answers to: a board that is full or left alone, a type AC RCD, a feeder or bus in the way. */
 function causes(s: Situation): Reason[] {
-  const { path, codebook, home, charger } = s;
-  const wantedA = charger.settingsA.filter((a) => a <= charger.maxA).at(-1) ?? codebook.charging.minimumA;
-  const addsA = codebook.charging.counted(wantedA, home.volts, "outside-125").va / home.volts;
+  const { path, codebook, home, wanted } = s;
   const inTheWay = path.links.find(
     (l) =>
       l.of !== "circuit" &&
@@ -17,7 +14,7 @@ function causes(s: Situation): Reason[] {
       l.kind !== "supply-conductor" &&
       l.mayCarryA !== null &&
       (l.of !== "supply" || l.mayCarryA < home.supplyA) &&
-      l.carriesA + addsA > l.mayCarryA + 1e-9,
+      l.carriesA + wanted.addsA > l.mayCarryA + 1e-9,
   );
   return [
     ...panelTroubles(s).map((t) => t.reason),
@@ -28,7 +25,7 @@ function causes(s: Situation): Reason[] {
       ? [
           reason(
             "headroom-short",
-            `${inTheWay.name} (${inTheWay.decidedBy}) does not carry ${wantedA} A of charging`,
+            `${inTheWay.name} (${inTheWay.decidedBy}) does not carry ${wanted.chargeA} A of charging`,
             codebook.sections.feeder,
           ),
         ]
@@ -43,10 +40,9 @@ export const separateBoard: Way = {
     uk: { name: "Separate board", means: "Divided tails and a small board of its own" },
   },
   leaves: "The old board is left as it is; it will still need changing one day.",
-  heavy: true,
   phrase: ({ chargeA }) => `a ${chargeA} A charger on a board of its own`,
   propose(s) {
-    const { codebook, charger, document, path } = s;
+    const { codebook, path } = s;
     // What is unsafe is made safe, not left behind.
     const unsafe = path.panels.find((p) => p.condition === "unsafe");
     const unsafeFault = unsafe && path.faults.find((f) => f.finding.link === linkId.panel(unsafe.id));
@@ -56,22 +52,16 @@ export const separateBoard: Way = {
     if (answersTo.length === 0)
       return [{ refused: [reason("not-needed", `The ${codebook.words.panel} is sound and has room`, "Site survey")] }];
     const own = withOwnBoard(s);
-    const { document: home, circuit } = withNewCircuit(own.document, own.panel, codebook);
     return [
-      {
-        document: home,
-        placed: {
-          panel: own.panel.id,
-          circuit,
-          deviceA: (a) => codebook.charging.deviceA(a, document.options?.ukDeviceA),
-        },
-        mostA: charger.maxA,
-        leastA: codebook.charging.minimumA,
+      onNewCircuit(s, {
+        document: own.document,
+        panel: own.panel,
+        from: "it",
         takesWork: true,
         answersTo,
-        work: ({ circuitA }) => [own.item, newCircuit("it", circuitA, circuit)],
+        before: [own.item],
         cautions: [ISOLATE[codebook.region]],
-      },
+      }),
     ];
   },
 };

@@ -1,19 +1,16 @@
 /** A larger service, cut-out fuse or another phase from the utility or network operator. */
-import { withCircuitsOf, withoutSeen, withPanel, withSupply } from "../../case/document/change.ts";
+import { withSupply } from "../../case/document/change.ts";
 import type { CaseDocument } from "../../case/document/types.ts";
-import { SEEN_FAULTS } from "../../findings/seen.ts";
+import { renewedPanel } from "../../findings/common.ts";
 import { onSupply } from "../../panel/sub-panels.ts";
 import { panelsTo } from "../../path/home.ts";
-import { panelName } from "../../path/names.ts";
 import { showA, showSize } from "../../units.ts";
-import { price, type WorkItem } from "../../work/work.ts";
-import { withNewCircuit } from "../place.ts";
+import { IN_PASSING, price } from "../../work/work.ts";
 import { reason } from "../reasons.ts";
-import type { Placed, Proposal, Refused, Situation, Way } from "../types.ts";
-import { ISOLATE, newCircuit, panelTroubles, withOwnBoard } from "../work.ts";
+import type { Proposal, Refused, Situation, Way } from "../types.ts";
+import { ISOLATE, onNewCircuit, untouchable, withOwnBoard } from "../work.ts";
 
 const UPGRADE = price([3120, 5160, 9200], [420, 1250, 4800], [25, 55, 120], [28, 60, 150]);
-const MORE_ROOM = 8;
 
 interface Larger {
   ratingA: number;
@@ -47,20 +44,8 @@ function homeOn(s: Situation, { ratingA, system }: Larger): CaseDocument {
   const heads = phased.panels.filter(onSupply);
   const [head] = heads;
   if (!head || heads.length > 1 || !codebook.bus) return phased;
-  const circuits = (head.circuits ?? []).filter((c) => c.status !== "abandoned");
-  const taken = circuits.reduce((n, c) => n + (c.poles ?? 1), 0);
-  const renewed = withPanel(withCircuitsOf(phased, head.id, circuits), head.id, {
-    mainA: ratingA,
-    busA: Math.max(codebook.bus.ratingsA.find((a) => a >= ratingA) ?? ratingA, head.busA ?? 0),
-    spaces: Math.max(head.spaces ?? 0, taken + MORE_ROOM),
-    condition: "sound",
-    surgeProtection: true,
-    enclosure: "metal",
-  });
-  return withoutSeen(
-    renewed,
-    SEEN_FAULTS.filter((f) => f.goesWith === "panel").map((f) => f.code),
-  );
+  const busA = Math.max(codebook.bus.ratingsA.find((a) => a >= ratingA) ?? ratingA, head.busA ?? 0);
+  return renewedPanel(phased, head, { mainA: ratingA, busA });
 }
 
 /**
@@ -91,17 +76,16 @@ type Start = "its panel" | "main panel" | "own board";
 
 /** The smallest supply that carries the house and the charger; else the largest that is made, if it is larger at all. */
 function askedFor(s: Situation): Larger | undefined {
-  const { codebook, home, charger, document } = s;
+  const { home, wanted, document } = s;
   const larger = largerSupplies(s);
-  const wantedA = charger.settingsA.filter((a) => a <= charger.maxA).at(-1) ?? codebook.charging.minimumA;
-  const addsA = codebook.charging.counted(wantedA, home.volts, "outside-125").va / home.volts;
   return (
-    larger.find((l) => l.system !== document.supply.system || l.ratingA >= home.demandA + addsA - 1e-9) ?? larger.at(-1)
+    larger.find((l) => l.system !== document.supply.system || l.ratingA >= home.demandA + wanted.addsA - 1e-9) ??
+    larger.at(-1)
   );
 }
 
 function propose(s: Situation, larger: Larger, start: Start): Proposal {
-  const { codebook, charger } = s;
+  const { codebook } = s;
   const supplied = homeOn(s, larger);
   const after: Situation = { ...s, document: supplied };
   const wanted = supplied.panels.find((p) => p.id === s.path.target.panel?.id) ?? null;
@@ -109,28 +93,19 @@ function propose(s: Situation, larger: Larger, start: Start): Proposal {
   const from = start === "main panel" ? (head ?? null) : wanted;
   const replaced = codebook.bus !== null && supplied.panels.filter(onSupply).length === 1;
   // A new main panel has room; a board that stays may be full or must be left alone.
-  const troubles = panelTroubles(s).filter(
-    (t) => !(replaced && onSupply(t.panel)) && t.reason.code !== "headroom-short",
-  );
+  const troubles = untouchable(s).filter((t) => !(replaced && onSupply(t.panel)));
   const own = troubles.length > 0 || start === "own board" ? withOwnBoard(after) : null;
   const panel = own?.panel ?? from;
-  const { document: home, circuit } = withNewCircuit(own?.document ?? supplied, panel, codebook);
   const threePhase = larger.system !== s.document.supply.system;
-  const placed: Placed = {
-    panel: panel?.id ?? null,
-    circuit,
-    deviceA: (a) => codebook.charging.deviceA(a, s.document.options?.ukDeviceA),
-    ...(threePhase && s.home.demandA <= larger.ratingA && { phase: 2 as const }),
-  };
   const { conductor } = supplied.supply;
-  return {
-    document: home,
-    placed,
-    mostA: charger.maxA,
-    leastA: codebook.charging.minimumA,
+  return onNewCircuit(s, {
+    document: own?.document ?? supplied,
+    panel,
+    ...(own && { from: "it" }),
+    placed: threePhase && s.home.demandA <= larger.ratingA ? { phase: 2 } : {},
     takesWork: true,
     answersTo: troubles.map((t) => t.reason),
-    work: ({ circuitA }): WorkItem[] => [
+    before: [
       {
         id: "upgrade",
         text: `Apply to the ${codebook.words.operator} for ${larger.name}`,
@@ -143,14 +118,13 @@ function propose(s: Situation, larger: Larger, start: Start): Proposal {
           showSize(conductor?.size ?? ""),
           replaced && head ? showA(head.busA ?? 0) : null,
         ),
-        price: price([0, 0, 0], [0, 0, 0], [0, 0, 0]),
+        price: IN_PASSING,
         link: "supply-conductor",
       },
       ...(own ? [own.item] : []),
-      newCircuit(own ? "it" : panelName(panel ?? {}, codebook), circuitA, circuit),
     ],
     cautions: [ISOLATE[codebook.region]],
-  };
+  });
 }
 
 const COMES_WITH = {
@@ -166,7 +140,6 @@ export const serviceUpgrade: Way = {
     uk: { name: "Larger supply", means: "A larger cut-out fuse or three phases from the network operator" },
   },
   leaves: "The most room for later loads, at the highest price and the longest wait.",
-  heavy: true,
   phrase: ({ chargeA }) => `a larger supply with a ${chargeA} A charger`,
   propose(s): readonly (Proposal | Refused)[] {
     const { codebook, home } = s;

@@ -2,6 +2,7 @@
 import { describe, expect, it } from "vitest";
 import { assess } from "../assess.ts";
 import type { CaseDocument, Panel } from "../case/document/types.ts";
+import { caseProblems } from "../case/laws/read.ts";
 import { knownUkHome, knownUsHome, usCase } from "../testing/cases.ts";
 import { afterIn, onPanel, onSupplyOf, wayIn, withCircuitIn, withOutletIn, workIn } from "../testing/ways.ts";
 import { gfciOf } from "./north-america.ts";
@@ -194,6 +195,25 @@ describe("a panel", () => {
     for (const enclosure of ["wood-backed", "combustible", "Plastic"])
       expect(found(onPanel(uk, { enclosure }))).toEqual(["enclosure-combustible at panel:main"]);
     expect(found(onPanel(uk, { surgeProtection: undefined, enclosure: undefined }))).toEqual([]);
+  });
+  it("renewed leaves no charger on a circuit that is gone with the old one", () => {
+    const old = {
+      ...withOutletIn(
+        withCircuitIn(onPanel(us, { condition: "obsolete" }), {
+          id: "dead",
+          position: 9,
+          poles: 2,
+          ratingA: 50,
+          status: "abandoned",
+        }),
+        { id: "o", type: "14-50", circuit: "dead", leadLength: { value: 9, unit: "ft" }, gfci: true },
+      ),
+      charger: { ...us.charger, connection: "plug" as const },
+    };
+    const after = afterIn(old, "existing-outlet");
+    expect(after.charger?.circuit).toBeUndefined();
+    expect(caseProblems(after)).toEqual([]);
+    expect(workIn(old, "existing-outlet")).toMatch(/Confirm which circuit feeds the 14-50 receptacle/);
   });
   it("renewed keeps main and bus, loses what is abandoned, and everything that named it", () => {
     const old: CaseDocument = {

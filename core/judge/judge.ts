@@ -118,14 +118,19 @@ function addsTo({ home, codebook, document }: Situation, { placed }: Proposal, c
   return { supplyA: atSupply.va / home.volts, feederA: count("outside-125").va / home.volts, cited: atSupply.cited };
 }
 
-/** True where a charger's load simply comes on top: not among the other loads, not in an appliance's place. */
-const comesOnTop = (s: Situation, proposal: Proposal, method: Home["method"]): boolean =>
-  !proposal.placed.interlockedWith && !(s.document.options?.evTreatment === "inside" && method.takesChargerInside);
+/**
+ * True where a charger's load simply comes on top: not among the other loads, not in an appliance's place, and on the
+ * one phase that carries all of them.
+ */
+const comesOnTop = (s: Situation, { placed }: Proposal, { document, method }: Home): boolean =>
+  !placed.interlockedWith &&
+  document.supply.system !== "three-phase-230-400" &&
+  !(s.document.options?.evTreatment === "inside" && method.takesChargerInside);
 
 /** The first link that a charging current is too much for, or null; clamps keep all but the circuit's own from it. */
 function tooMuchFor(s: Situation, proposal: Proposal, { home, path }: Mending, chargeA: number): Link | null {
   const held = proposal.placed.managed === true;
-  if (!held && !comesOnTop(s, proposal, home.method)) {
+  if (!held && !comesOnTop(s, proposal, home)) {
     const after = lookAt(withCharge(home.document, proposal.placed, chargeA), s.codebook);
     return overLimit(pathTo(after, targetOf(after.document), LIMITS).links);
   }
@@ -237,8 +242,7 @@ export function judgeProposal(s: Situation, proposal: Proposal): Judged {
   const shownA = chargeA || smallestA || settings[0] || proposal.leastA;
   const limits: ClampLimit[] = guards.map(({ at, limitA: a }) => ({ at, limitA: a }));
   const after = withCharge(home.document, proposal.placed, shownA, limits);
-  const simple =
-    guards.length === 0 && !home.document.supply.system.startsWith("three") && comesOnTop(s, proposal, home.method);
+  const simple = guards.length === 0 && comesOnTop(s, proposal, home);
   const judged = simple
     ? withChargerOnTop(home, after, new Set(path.panels.map((p) => p.id)), addsTo(s, proposal, shownA))
     : lookAt(after, codebook);

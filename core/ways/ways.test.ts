@@ -625,6 +625,18 @@ describe("a larger supply", () => {
     expect(assess(then)).toMatchObject({ governing: "uk-measured" });
     expect(assess(then).headroomA).toBeCloseTo(30, 6);
   });
+  it("of three phases gives the charger what its own phase leaves, not what the fullest one does", () => {
+    const home = knownUkHome({
+      loads: [
+        { id: "sh", kind: "shower", va: 9000 },
+        { id: "hp", kind: "heat-pump", va: 12_000 },
+      ],
+    });
+    // 39.1 + 52.2 A stand on the first phase.
+    expect(wayIn(home, "dedicated-circuit").chargeA).toBe(8);
+    expect(wayIn(home, "service-upgrade")).toMatchObject({ chargeA: 32, circuitA: 40 });
+    expect(linkIn(home, "service-upgrade", "supply").carriesA).toBeCloseTo(21_000 / 230, 6);
+  });
   it("starts the circuit at the main panel where the feeder does not carry it", () => {
     const thin: Panel = {
       id: "g",

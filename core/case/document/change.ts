@@ -39,8 +39,10 @@ export function withCircuitsOf(document: CaseDocument, panelId: string, circuits
   const kept = withPanel(document, panelId, { circuits: [...circuits] });
   if (gone.size === 0) return kept;
   const lost = (id: string | null | undefined) => typeof id === "string" && gone.has(id);
+  const { circuit, ...charger } = kept.charger ?? {};
   return {
     ...kept,
+    ...(lost(circuit) && { charger }),
     panels: kept.panels.map((p) => (lost(p.feeder?.circuit) ? { ...p, feeder: { ...p.feeder, circuit: null } } : p)),
     ...(kept.outlets && { outlets: kept.outlets.map((o) => (lost(o.circuit) ? { ...o, circuit: null } : o)) }),
   };

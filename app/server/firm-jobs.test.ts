@@ -1,7 +1,7 @@
 import { randomUUID } from "node:crypto";
 import { describe, expect, it } from "vitest";
 import type { Patch } from "../../core/case/document/patch.ts";
-import { usCase } from "../../core/testing/cases.ts";
+import { knownUsHome, usCase } from "../../core/testing/cases.ts";
 import { twoFirms } from "../../tests/firms.ts";
 import { jobsOf } from "./firm-jobs.ts";
 
@@ -14,7 +14,7 @@ const take = (jobId: string, baseRevision: number, patch: Patch, id: string = ra
 
 describe("an edit", () => {
   it("makes the next revision, and the list shows it", async () => {
-    const id = await jobs.create(usCase());
+    const id = await jobs.create(knownUsHome());
     expect(await take(id, 0, title("Renamed"))).toMatchObject({ kind: "accepted", revision: 1 });
     expect(await jobs.find(id)).toMatchObject({ revision: 1, document: { title: "Renamed" } });
     const { jobs: rows } = await jobs.list("Renamed", 1);

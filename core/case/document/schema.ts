@@ -41,7 +41,7 @@ import {
 export const MOST = {
   panels: 8,
   spaces: 120,
-  circuits: 84,
+  circuits: 120,
   rcdGroups: 12,
   loads: 200,
   outlets: 16,

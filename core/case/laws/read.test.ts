@@ -80,6 +80,21 @@ describe("reading a case", () => {
   ])("names %s", (path, change) => {
     expect(refusedPaths({ ...clone(usCase()), ...change })).toContain(path);
   });
+  it("takes a device in every space of the largest panel, three such panels no more", () => {
+    const full = (id: string, fedFrom: string) => ({
+      id,
+      fedFrom,
+      spaces: 120,
+      circuits: Array.from({ length: 120 }, (_, i) => ({ id: `${id}-${i + 1}`, position: i + 1, poles: 1 })),
+    });
+    const [one, two, three] = [full("a", "supply"), full("b", "a"), full("c", "b")];
+    const inHome = (panels: unknown[]) => refusedPaths({ ...usCase({ charger: null }), panels });
+    expect(inHome([one])).toEqual([]);
+    expect(inHome([one, two])).toEqual([]);
+    expect(inHome([one, two, three])).toEqual(["panels"]);
+    const another = { id: "a-121", position: 120, poles: 1 };
+    expect(inHome([{ ...one, circuits: [...one.circuits, another] }])).toContain("panels[0].circuits");
+  });
   it("takes an unknown supply rating as null, and a case of the United Kingdom", () => {
     expect(refusedPaths(ukCase({ supply: { system: "single-phase-230", ratingA: null } }))).toEqual([]);
   });

@@ -38,7 +38,7 @@ export function Sheet({ title, input: { document, firm, date }, fontSize, childr
   const codebook = codebookOf(document.rules);
   return (
     <Document title={`${title}, ${document.title}`} author={firm} language="en">
-      <Page size={codebook.region === "us" ? "LETTER" : "A4"} style={[s.page, fontSize ? { fontSize } : {}]}>
+      <Page size={codebook.paper} style={[s.page, fontSize ? { fontSize } : {}]}>
         <Text style={[s.foot, { left: 42 }]} fixed>
           {document.title} - {firm}
         </Text>

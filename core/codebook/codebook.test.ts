@@ -89,8 +89,8 @@ describe("spaces of a panel", () => {
     circuits: positions.map(([position, poles], i) => ({ id: `c${i}`, position, poles })),
   });
   it("run down the columns by odd and even in the US, one after the other in the UK", () => {
-    expect(positionsOf({ id: "c", position: 1, poles: 2 }, "us")).toEqual([1, 3]);
-    expect(positionsOf({ id: "c", position: 1, poles: 2 }, "uk")).toEqual([1, 2]);
+    expect(positionsOf({ id: "c", position: 1, poles: 2 }, nec2023)).toEqual([1, 3]);
+    expect(positionsOf({ id: "c", position: 1, poles: 2 }, uk)).toEqual([1, 2]);
   });
   it("are found for a two-pole device only in one column", () => {
     expect(

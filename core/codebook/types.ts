@@ -10,8 +10,10 @@ import type {
   SupplySystem,
 } from "../case/document/types.ts";
 import type { ConductorRating } from "../circuit/ampacity.ts";
-import type { DemandMethod } from "../demand/types.ts";
+import type { DemandMethod, Mistake, Recount } from "../demand/types.ts";
 import type { Cited } from "../why.ts";
+import type { BoardRules } from "./board.ts";
+import type { AsksFor, SurveyRules } from "./survey.ts";
 
 /** The trade's own words in a rule set, for screens and papers. */
 export interface Words {
@@ -51,6 +53,8 @@ export interface Sections {
   protection: string;
   /** General lighting by floor area, where the rules count it so. */
   lighting: string;
+  /** The directory on a panel's door. */
+  directory: string;
 }
 
 export interface LoadKind {
@@ -167,13 +171,17 @@ export interface SharingRules {
   cited: Cited;
 }
 
+export type Region = "us" | "uk";
+
 export interface Codebook {
   id: RuleSetId;
   name: string;
-  region: "us" | "uk";
+  region: Region;
   currency: "USD" | "GBP";
   lengthUnit: "ft" | "m";
   areaUnit: "ft2" | "m2";
+  /** What papers are printed on. */
+  paper: "LETTER" | "A4";
   words: Words;
   sections: Sections;
   systems: readonly SupplySystem[];
@@ -209,7 +217,13 @@ export interface Codebook {
   outlets: Partial<Record<OutletType, OutletUse>>;
   /** Smallest supply for a one-family dwelling, A, with its rule. */
   leastSupplyA?: { value: number; rule: string };
-  asksFor: { floorArea: boolean; earthing: boolean; evTreatment: boolean };
+  asksFor: AsksFor;
+  survey: SurveyRules;
+  board: BoardRules;
+  /** Sizes a feeder is made in, ascending. */
+  feederSizes: readonly string[];
+  /** What is often done wrong in a load calculation by these rules, each with the total it gives. */
+  usualMistakes(counted: Recount): readonly Mistake[];
 }
 
 export type { MethodId };

@@ -10,6 +10,8 @@ export const caseVolts = (document: CaseDocument, codebook: Codebook): number =>
 export const loadName = ({ label, kind }: Pick<Load, "label" | "kind">, { loadKinds }: Codebook): string =>
   label || loadKinds.find((k) => k.kind === kind)?.label || kind;
 
+export const without = (loads: readonly CountedLoad[], ...kinds: readonly LoadKindId[]): CountedLoad[] =>
+  loads.filter((l) => !kinds.includes(l.kind));
 export const ofKind = (loads: readonly CountedLoad[], ...kinds: LoadKindId[]): CountedLoad[] =>
   loads.filter((l) => kinds.includes(l.kind));
 

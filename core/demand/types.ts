@@ -95,3 +95,27 @@ export interface Calculation {
   assumptions: string[];
   explain: { readonly demandVA: Why; readonly demandA: Why; readonly headroomA: Why };
 }
+
+/** A calculation that can be done again with something changed: what another worksheet may have done. */
+export interface Recount {
+  method: DemandMethod;
+  loads: readonly CountedLoad[];
+  volts: number;
+  /** As Heron counts it. */
+  ownVA: number;
+  /** All that was added up before a demand factor was applied. */
+  connectedVA: number;
+  /** A charger that may be in the other total, as one more load at its nameplate. */
+  charger: { chargeA: number; load: CountedLoad } | null;
+  totalVA(loads: readonly CountedLoad[]): number;
+  /** The same with only what was entered: without the least circuits of every dwelling. */
+  asEnteredVA(loads: readonly CountedLoad[]): number;
+  /** Without the floor area; null where none was entered. */
+  withoutAreaVA(): number | null;
+}
+
+/** Something often done wrong (or by another school), and the total that it gives. */
+export interface Mistake {
+  text: string;
+  totalVA: number;
+}

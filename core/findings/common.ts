@@ -384,7 +384,7 @@ export const commonFindings: readonly FindingRule[] = [
         const ratingA = feederRatingA(document, panel);
         const conductor = panel.feeder?.conductor;
         if (!ratingA || !conductor) return null;
-        const size = FEEDER_SIZES[codebook.region].find(
+        const size = codebook.feederSizes.find(
           (s) => (codebook.conductor({ ...conductor, size: s }, terminalC(home, ratingA))?.ampacityA ?? 0) >= ratingA,
         );
         if (!size) return null;
@@ -498,27 +498,3 @@ function renewSupplyConductor({ document, codebook, supplyA }: Home) {
     text: `Have the ${codebook.supplyConductor.name} renewed in ${showSize(conductor.size)} for ${showA(supplyA)}`,
   };
 }
-
-const FEEDER_SIZES = {
-  us: [
-    "14 AWG",
-    "12 AWG",
-    "10 AWG",
-    "8 AWG",
-    "6 AWG",
-    "4 AWG",
-    "3 AWG",
-    "2 AWG",
-    "1 AWG",
-    "1/0 AWG",
-    "2/0 AWG",
-    "3/0 AWG",
-    "4/0 AWG",
-    "250 kcmil",
-    "300 kcmil",
-    "350 kcmil",
-    "400 kcmil",
-    "500 kcmil",
-  ],
-  uk: ["1.5 mm2", "2.5 mm2", "4 mm2", "6 mm2", "10 mm2", "16 mm2", "25 mm2"],
-} as const;

@@ -1,6 +1,6 @@
 /** All rules by which faults are found; a new one is an entry in its list. */
 import type { Circuit, Outlet, Panel } from "../case/document/types.ts";
-import type { Region } from "../panel/slots.ts";
+import type { Region } from "../codebook/types.ts";
 import { onSupply } from "../panel/sub-panels.ts";
 import type { Home } from "../path/home.ts";
 import type { Target } from "../path/types.ts";

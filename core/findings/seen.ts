@@ -1,5 +1,5 @@
 /** Faults that only a person on site can see; ticked in the survey, weighed and explained here. */
-import type { Region } from "../panel/slots.ts";
+import type { Region } from "../codebook/types.ts";
 import type { ReasonCode } from "../ways/reasons.ts";
 import { IN_PASSING, type Price, price } from "../work/work.ts";
 

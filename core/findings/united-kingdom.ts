@@ -1,7 +1,6 @@
 /** Faults that BS 7671 and the network operators of the United Kingdom know. */
 import { withCharger, withCircuit, withPanel, withSupply } from "../case/document/change.ts";
 import type { Circuit, Panel } from "../case/document/types.ts";
-import { positionsOf } from "../panel/slots.ts";
 import { circuitName, linkId, panelName } from "../path/names.ts";
 import { inPounds } from "../work/work.ts";
 import type { FindingRule } from "./types.ts";
@@ -16,7 +15,7 @@ const PRICES = {
 /** The residual-current type that protects a circuit: its own, else that of the group over its way. */
 export function rcdOf(panel: Panel | null, circuit: Circuit): Circuit["rcd"] {
   if (circuit.rcd !== undefined && circuit.rcd !== "none") return circuit.rcd;
-  const [way] = positionsOf(circuit, "uk");
+  const way = circuit.position;
   const group = panel?.rcdGroups?.find((g) => way !== undefined && g.from <= way && way <= g.to);
   return group?.rcd ?? circuit.rcd;
 }

@@ -3,8 +3,9 @@ import type { Patch } from "../case/document/patch.ts";
 import { setValue } from "../case/document/set-value.ts";
 import type { CaseDocument, Circuit, DeviceKind, Half, Panel } from "../case/document/types.ts";
 import { codebookOf } from "../codebook/index.ts";
+import type { Codebook } from "../codebook/types.ts";
 import { countedLoads } from "../demand/loads.ts";
-import { firstPlace, legOf, MOST_SPACES, placeProblem, positionsOf, type Region, takesSpace } from "./slots.ts";
+import { firstPlace, MOST_SPACES, placeProblem, positionsOf, takesSpace } from "./slots.ts";
 
 export type Arranged = { circuits: Circuit[] } | { problem: string };
 
@@ -12,20 +13,19 @@ export type Arranged = { circuits: Circuit[] } | { problem: string };
  * Moves one device to another space; a blank there changes places with it.
  * @param position the space its first pole is to stand in
  */
-export function moveDevice(panel: Panel, id: string, position: number, region: Region): Arranged {
+export function moveDevice(panel: Panel, id: string, position: number, codebook: Codebook): Arranged {
   const circuits = panel.circuits ?? [];
   const device = circuits.find((c) => c.id === id);
   if (!device) return { problem: "It is no longer there" };
-  if (position < 1)
-    return { problem: region === "us" ? "There is no space above the first" : "There is no way before the first" };
+  if (position < 1) return { problem: codebook.board.words.beforeTheFirst };
   const moved = { ...device, position };
   const others = circuits.filter((c) => c.id !== id);
-  const problem = placeProblem(moved, others, panel.spaces, region);
+  const problem = placeProblem(moved, others, panel.spaces, codebook);
   if (problem) return { problem };
-  const covers = new Set(positionsOf(moved, region));
+  const covers = new Set(positionsOf(moved, codebook));
   // What was only covered is covered no longer where a device stands now.
   const kept = circuits.filter(
-    (c) => c.id === id || takesSpace(c) || !positionsOf(c, region).some((p) => covers.has(p)),
+    (c) => c.id === id || takesSpace(c) || !positionsOf(c, codebook).some((p) => covers.has(p)),
   );
   return { circuits: kept.map((c) => (c.id === id ? moved : c)) };
 }
@@ -37,7 +37,7 @@ const HALVES: Partial<Record<DeviceKind, readonly Half[]>> = { tandem: ["b", "a"
  * Puts a new device into a panel: at the asked space where it has one, else at the first that has room. A tandem or
  * quad fills the other half of a space that holds one already before it begins a new one.
  */
-export function addDevice(panel: Panel, device: Circuit, at: number | null, region: Region): Arranged {
+export function addDevice(panel: Panel, device: Circuit, at: number | null, codebook: Codebook): Arranged {
   const circuits = panel.circuits ?? [];
   const others = circuits.filter(takesSpace);
   const halves = HALVES[device.device ?? "breaker"];
@@ -48,15 +48,15 @@ export function addDevice(panel: Panel, device: Circuit, at: number | null, regi
     const begun = others
       .filter((c) => c.half === beside && c.device === device.device)
       .map((c) => c.position as number);
-    const anywhere = firstPlace(shaped, others, spaces, region);
+    const anywhere = firstPlace(shaped, others, spaces, codebook);
     const places = at !== null ? [at] : beside ? begun : anywhere === null ? [] : [anywhere];
     return places.map((position) => ({ ...shaped, position }));
   });
-  const placed = tried.find((c) => placeProblem(c, others, panel.spaces, region) === null);
+  const placed = tried.find((c) => placeProblem(c, others, panel.spaces, codebook) === null);
   if (placed)
-    return moveDevice({ ...panel, circuits: [...circuits, placed] }, placed.id, placed.position as number, region);
+    return moveDevice({ ...panel, circuits: [...circuits, placed] }, placed.id, placed.position as number, codebook);
   const wanted = tried.at(-1);
-  const because = wanted ? placeProblem(wanted, others, panel.spaces, region) : null;
+  const because = wanted ? placeProblem(wanted, others, panel.spaces, codebook) : null;
   return {
     problem:
       because ?? `There is no room for ${(device.poles ?? 1) > 1 ? `${device.poles} poles` : "it"} in this panel`,
@@ -64,7 +64,7 @@ export function addDevice(panel: Panel, device: Circuit, at: number | null, regi
 }
 
 /** Two devices change places. */
-export function swapDevices(panel: Panel, first: string, second: string, region: Region): Arranged {
+export function swapDevices(panel: Panel, first: string, second: string, codebook: Codebook): Arranged {
   const circuits = panel.circuits ?? [];
   const [a, b] = [circuits.find((c) => c.id === first), circuits.find((c) => c.id === second)];
   if (!a || !b) return { problem: "It is no longer there" };
@@ -84,7 +84,7 @@ export function swapDevices(panel: Panel, first: string, second: string, region:
     ...(sameWidth && halfA ? { half: halfA } : halfB ? { half: halfB } : {}),
   };
   const problem =
-    placeProblem(newA, others, panel.spaces, region) ?? placeProblem(newB, [...others, newA], panel.spaces, region);
+    placeProblem(newA, others, panel.spaces, codebook) ?? placeProblem(newB, [...others, newA], panel.spaces, codebook);
   if (problem) return { problem };
   return { circuits: circuits.map((c) => (c === a ? newA : c === b ? newB : c)) };
 }
@@ -95,15 +95,16 @@ export const legLoadsVA = (document: CaseDocument, panel: Panel, circuits = pane
 
 /** Measures arrangements of devices one after the other; the loads are worked out once for all of them. */
 function legMeter(document: CaseDocument): (circuits: readonly Circuit[]) => number[] {
-  const { region, legs } = legsOf(document);
-  const va = new Map(countedLoads(document, codebookOf(document.rules)).map((l) => [l.id, l.va]));
+  const codebook = codebookOf(document.rules);
+  const legs = legsOf(document);
+  const va = new Map(countedLoads(document, codebook).map((l) => [l.id, l.va]));
   return (circuits) => {
     const totals = Array.from({ length: legs }, () => 0);
     for (const circuit of circuits.filter((c) => c.status !== "abandoned")) {
       const own = (circuit.loads ?? []).reduce((t, id) => t + (va.get(id) ?? 0), 0);
-      const positions = positionsOf(circuit, region);
+      const positions = positionsOf(circuit, codebook);
       for (const p of positions) {
-        const leg = legOf(p, region, legs) - 1;
+        const leg = codebook.board.legOf(p, legs) - 1;
         totals[leg] = (totals[leg] ?? 0) + own / positions.length;
       }
     }
@@ -112,9 +113,8 @@ function legMeter(document: CaseDocument): (circuits: readonly Circuit[]) => num
 }
 
 /** How many legs (US) or phases (three-phase supply) the spaces of a panel alternate between. */
-export function legsOf(document: CaseDocument): { region: Region; legs: number } {
-  const { region } = codebookOf(document.rules);
-  return { region, legs: region === "us" ? 2 : document.supply.system === "three-phase-230-400" ? 3 : 1 };
+export function legsOf(document: CaseDocument): number {
+  return codebookOf(document.rules).board.legs(document.supply.system);
 }
 
 const spread = (totals: readonly number[]) => Math.max(...totals) - Math.min(...totals);
@@ -125,7 +125,8 @@ const spread = (totals: readonly number[]) => Math.max(...totals) - Math.min(...
  * @returns the devices in their new places; the same list where nothing could be won
  */
 export function balanceLegs(document: CaseDocument, panel: Panel): Circuit[] {
-  const { region, legs } = legsOf(document);
+  const codebook = codebookOf(document.rules);
+  const legs = legsOf(document);
   let circuits = panel.circuits ?? [];
   if (legs === 1) return circuits;
   const loadsVA = legMeter(document);
@@ -142,8 +143,8 @@ export function balanceLegs(document: CaseDocument, panel: Panel): Circuit[] {
     const singles = circuits.filter(movable);
     for (const [i, a] of singles.entries())
       for (const b of singles.slice(i + 1))
-        if (legOf(a.position as number, region, legs) !== legOf(b.position as number, region, legs)) {
-          const swapped = swapDevices({ ...panel, circuits }, a.id, b.id, region);
+        if (codebook.board.legOf(a.position as number, legs) !== codebook.board.legOf(b.position as number, legs)) {
+          const swapped = swapDevices({ ...panel, circuits }, a.id, b.id, codebook);
           if ("circuits" in swapped) tried(swapped.circuits);
         }
     if (!best) break;

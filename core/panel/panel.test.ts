@@ -2,12 +2,13 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import type { CaseDocument, Circuit, Panel } from "../case/document/types.ts";
 import { readCase } from "../case/laws/read.ts";
-import { codebookOf } from "../codebook/index.ts";
+import { bs7671 } from "../codebook/bs7671-2018-a2/index.ts";
+import { nec2023 } from "../codebook/nec-2023/index.ts";
 import { ukCase, usCase } from "../testing/cases.ts";
 import { balanceLegs, legLoadsVA, moveDevice, swapDevices } from "./arrange.ts";
 import { linksOf, loadNamed } from "./links.ts";
 import { parseDevice } from "./quick-device.ts";
-import { firstPlace, legOf, placeProblem, positionsOf, slotsOf } from "./slots.ts";
+import { firstPlace, placeProblem, positionsOf, slotsOf } from "./slots.ts";
 import { countSpaces } from "./spaces.ts";
 
 const one = (id: string, position: number, more: Partial<Circuit> = {}): Circuit => ({
@@ -38,17 +39,17 @@ const problems = (document: CaseDocument): string => {
 
 describe("slots", () => {
   it("run down a column in North America and along the row in the United Kingdom", () => {
-    expect(positionsOf(two("a", 3), "us")).toEqual([3, 5]);
-    expect(positionsOf(two("a", 3), "uk")).toEqual([3, 4]);
+    expect(positionsOf(two("a", 3), nec2023)).toEqual([3, 5]);
+    expect(positionsOf(two("a", 3), bs7671)).toEqual([3, 4]);
   });
   it("are halves for tandems and quads", () => {
-    expect(slotsOf(one("a", 3, { half: "b" }), "us")).toEqual(["3b"]);
-    expect(slotsOf(two("a", 3, { half: "outer" }), "us")).toEqual(["3a", "5b"]);
-    expect(slotsOf(two("a", 3, { half: "inner" }), "us")).toEqual(["3b", "5a"]);
+    expect(slotsOf(one("a", 3, { half: "b" }), nec2023)).toEqual(["3b"]);
+    expect(slotsOf(two("a", 3, { half: "outer" }), nec2023)).toEqual(["3a", "5b"]);
+    expect(slotsOf(two("a", 3, { half: "inner" }), nec2023)).toEqual(["3b", "5a"]);
   });
   it("alternate between the legs down a column, and the phases along a three-phase board", () => {
-    expect([1, 2, 3, 4, 5].map((p) => legOf(p, "us", 2))).toEqual([1, 1, 2, 2, 1]);
-    expect([1, 2, 3, 4].map((p) => legOf(p, "uk", 3))).toEqual([1, 2, 3, 1]);
+    expect([1, 2, 3, 4, 5].map((p) => nec2023.board.legOf(p, 2))).toEqual([1, 1, 2, 2, 1]);
+    expect([1, 2, 3, 4].map((p) => bs7671.board.legOf(p, 3))).toEqual([1, 2, 3, 1]);
   });
   it("count a tandem as one space, a blank and an abandoned device as none", () => {
     const circuits = [
@@ -58,7 +59,7 @@ describe("slots", () => {
       one("d", 3, { device: "blank" }),
       one("e", 5, { status: "abandoned" }),
     ];
-    expect(countSpaces(panelOf(circuits), 2, codebookOf("us-nec-2023"))).toMatchObject({
+    expect(countSpaces(panelOf(circuits), 2, nec2023)).toMatchObject({
       used: 3,
       free: 9,
       placeAt: 3,
@@ -69,10 +70,10 @@ describe("slots", () => {
 describe("a device may not", () => {
   it("stand on another, abandoned or not, nor reach beyond the last space", () => {
     const others = [two("dryer", 1), one("old", 6, { label: "Old pump", status: "abandoned" })];
-    expect(placeProblem(one("x", 3), others, 12, "us")).toBe('Space 3 is taken by "dryer"');
-    expect(placeProblem(one("x", 6), others, 12, "us")).toMatch(/"Old pump", abandoned but still there/);
-    expect(placeProblem(two("x", 11), others, 12, "us")).toBe('"x" would reach space 13; the last one is 12');
-    expect(placeProblem(one("x", 5), others, 12, "us")).toBeNull();
+    expect(placeProblem(one("x", 3), others, 12, nec2023)).toBe('Space 3 is taken by "dryer"');
+    expect(placeProblem(one("x", 6), others, 12, nec2023)).toMatch(/"Old pump", abandoned but still there/);
+    expect(placeProblem(two("x", 11), others, 12, nec2023)).toBe('"x" would reach space 13; the last one is 12');
+    expect(placeProblem(one("x", 5), others, 12, nec2023)).toBeNull();
   });
   it("come in with a case that has it so", () => {
     expect(problems(withCircuits([two("a", 1), one("b", 3)]))).toMatch(
@@ -116,18 +117,18 @@ describe("moving and swapping", () => {
   const places = (arranged: ReturnType<typeof moveDevice>) =>
     "problem" in arranged ? arranged.problem : Object.fromEntries(arranged.circuits.map((c) => [c.id, c.position]));
   it("takes a device where there is room, and a blank gives way", () => {
-    expect(places(moveDevice(panel, "kitchen", 5, "us"))).toMatchObject({ kitchen: 5 });
-    expect(places(moveDevice(panel, "dryer", 6, "us"))).toEqual({ dryer: 6, kitchen: 2, hall: 4 });
+    expect(places(moveDevice(panel, "kitchen", 5, nec2023))).toMatchObject({ kitchen: 5 });
+    expect(places(moveDevice(panel, "dryer", 6, nec2023))).toEqual({ dryer: 6, kitchen: 2, hall: 4 });
   });
   it("refuses in words", () => {
-    expect(places(moveDevice(panel, "dryer", 2, "us"))).toMatch(/taken by "kitchen"/);
-    expect(places(moveDevice(panel, "dryer", 12, "us"))).toMatch(/would reach space 14/);
-    expect(places(moveDevice(panel, "kitchen", 0, "us"))).toMatch(/no space above/);
+    expect(places(moveDevice(panel, "dryer", 2, nec2023))).toMatch(/taken by "kitchen"/);
+    expect(places(moveDevice(panel, "dryer", 12, nec2023))).toMatch(/would reach space 14/);
+    expect(places(moveDevice(panel, "kitchen", 0, nec2023))).toMatch(/no space above/);
   });
   it("swaps two devices, of different width where there is room", () => {
-    expect(places(swapDevices(panel, "kitchen", "hall", "us"))).toMatchObject({ kitchen: 4, hall: 2 });
-    expect(places(swapDevices(panel, "dryer", "hall", "us"))).toMatchObject({ dryer: 4, hall: 1 });
-    expect(places(swapDevices(panel, "dryer", "kitchen", "us"))).toMatch(/taken by "hall"/);
+    expect(places(swapDevices(panel, "kitchen", "hall", nec2023))).toMatchObject({ kitchen: 4, hall: 2 });
+    expect(places(swapDevices(panel, "dryer", "hall", nec2023))).toMatchObject({ dryer: 4, hall: 1 });
+    expect(places(swapDevices(panel, "dryer", "kitchen", nec2023))).toMatch(/taken by "hall"/);
   });
   it("never puts a device on another or beyond the end (property)", () => {
     const device = fc.record({ poles: fc.constantFrom(1, 2), half: fc.constantFrom(undefined, "a" as const) });
@@ -135,25 +136,25 @@ describe("moving and swapping", () => {
       fc.property(
         fc.array(device, { maxLength: 14 }),
         fc.array(fc.tuple(fc.nat(13), fc.integer({ min: -1, max: 26 })), { maxLength: 20 }),
-        fc.constantFrom("us" as const, "uk" as const),
-        (devices, moves, region) => {
+        fc.constantFrom(nec2023, bs7671),
+        (devices, moves, codebook) => {
           let at = panelOf([], 24);
           for (const [i, d] of devices.entries()) {
             const made: Circuit = { id: `c${i}`, poles: d.poles, ...(d.half && d.poles === 1 && { half: d.half }) };
-            const position = firstPlace(made, at.circuits ?? [], 24, region);
+            const position = firstPlace(made, at.circuits ?? [], 24, codebook);
             if (position !== null) at = panelOf([...(at.circuits ?? []), { ...made, position }], 24);
           }
           for (const [i, to] of moves) {
             const moved =
               to % 2 === 0
-                ? moveDevice(at, `c${i}`, to, region)
-                : swapDevices(at, `c${i}`, `c${Math.abs(to) % 14}`, region);
+                ? moveDevice(at, `c${i}`, to, codebook)
+                : swapDevices(at, `c${i}`, `c${Math.abs(to) % 14}`, codebook);
             if ("circuits" in moved) at = panelOf(moved.circuits, 24);
           }
-          const slots = (at.circuits ?? []).flatMap((c) => slotsOf(c, region));
+          const slots = (at.circuits ?? []).flatMap((c) => slotsOf(c, codebook));
           expect(new Set(slots).size).toBe(slots.length);
           for (const c of at.circuits ?? [])
-            for (const p of positionsOf(c, region)) expect(p >= 1 && p <= 24).toBe(true);
+            for (const p of positionsOf(c, codebook)) expect(p >= 1 && p <= 24).toBe(true);
         },
       ),
     );
@@ -216,8 +217,8 @@ describe("links between devices and loads", () => {
 });
 
 describe("quick entry of devices", () => {
-  const us = (text: string) => parseDevice(text, "us");
-  const uk = (text: string) => parseDevice(text, "uk");
+  const us = (text: string) => parseDevice(text, nec2023.board);
+  const uk = (text: string) => parseDevice(text, bs7671.board);
   it("understands what electricians write", () => {
     expect(us("20 kitchen")).toMatchObject({ device: { device: "breaker", poles: 1, ratingA: 20, label: "Kitchen" } });
     expect(us("2p 30 dryer")).toMatchObject({

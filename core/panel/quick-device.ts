@@ -1,10 +1,9 @@
 /** Quick entry of devices: `20 kitchen`, `2p 30 dryer`, `tandem 15 hall`, `rcbo 32 cooker`, `fuse 30 ring`, `blank`. */
-import type { Circuit, DeviceKind } from "../case/document/types.ts";
-import { NEC_240_6 } from "../circuit/nec-310-16.ts";
+import type { Circuit, DeviceKind, Protects } from "../case/document/types.ts";
+import type { BoardRules } from "../codebook/board.ts";
 import type { NotUnderstood } from "../quantity/parse.ts";
 import { showA } from "../units.ts";
 import { capital } from "../words.ts";
-import type { Region } from "./slots.ts";
 
 export interface EnteredDevice {
   device: Omit<Circuit, "id">;
@@ -12,22 +11,6 @@ export interface EnteredDevice {
   understood: string;
 }
 
-/** Ratings of the devices that stand in UK boards, old fuses included, A. */
-const UK_RATINGS_A = [3, 5, 6, 10, 13, 15, 16, 20, 25, 30, 32, 40, 45, 50, 60, 63, 80, 100] as const;
-
-const KINDS: Record<Region, Readonly<Record<string, DeviceKind>>> = {
-  us: { breaker: "breaker", tandem: "tandem", quad: "quad", blank: "blank", surge: "surge", spd: "surge" },
-  uk: {
-    mcb: "mcb",
-    rcbo: "rcbo",
-    fuse: "rewirable-fuse",
-    rewirable: "rewirable-fuse",
-    cartridge: "cartridge-fuse",
-    blank: "blank",
-    spd: "surge",
-    surge: "surge",
-  },
-};
 export const DEVICE_NAMES: Record<DeviceKind, string> = {
   breaker: "breaker",
   tandem: "tandem",
@@ -43,18 +26,16 @@ export const DEVICE_NAMES: Record<DeviceKind, string> = {
 export const deviceName = ({ label, device }: Pick<Circuit, "label" | "device">): string =>
   label || DEVICE_NAMES[device ?? "breaker"];
 
-const PROTECTS = { afci: "afci", gfci: "gfci", dual: "afci-gfci" } as const;
-
 /** Understands one device, or says what it did not understand; nothing is guessed silently. */
-export function parseDevice(text: string, region: Region): EnteredDevice | NotUnderstood {
-  const example = region === "us" ? "2p 30 dryer" : "rcbo 32 cooker";
+export function parseDevice(text: string, board: BoardRules): EnteredDevice | NotUnderstood {
+  const example = board.examples.device;
   if (text.trim() === "") return { problem: `Type a device, for example: ${example}` };
   const device: Omit<Circuit, "id"> = {};
   const label: string[] = [];
   for (const word of text.trim().split(/\s+/)) {
     const low = word.toLowerCase();
     const poles = /^([1-4])(?:p|-?pole)$/.exec(low);
-    const curved = region === "uk" ? /^([bcd])(\d{1,3})a?$/.exec(low) : null;
+    const curved = board.curves ? /^([bcd])(\d{1,3})a?$/.exec(low) : null;
     const rating = /^(\d{1,4})a?$/.exec(low);
     const named = label.length > 0;
     if (poles && !named) device.poles = Number(poles[1]);
@@ -65,17 +46,16 @@ export function parseDevice(text: string, region: Region): EnteredDevice | NotUn
       if (device.ratingA !== undefined)
         return { problem: `"${word}": a device has one rating; ${device.ratingA} A stands already` };
       device.ratingA = Number(rating[1]);
-    } else if (!named && low in KINDS[region]) device.device = KINDS[region][low] as DeviceKind;
-    else if (!named && region === "us" && low in PROTECTS) device.protects = PROTECTS[low as keyof typeof PROTECTS];
+    } else if (!named && Object.hasOwn(board.deviceNames, low)) device.device = board.deviceNames[low] as DeviceKind;
+    else if (!named && Object.hasOwn(board.protectNames, low)) device.protects = board.protectNames[low] as Protects;
     else if (/^-?[\d.,]+[a-z]*$/.test(low) && !named)
       return { problem: `"${word}" is not understood; a rating is whole amperes, for example: ${example}` };
     else label.push(word);
   }
-  const kind = device.device ?? (region === "us" ? "breaker" : "mcb");
+  const kind = device.device ?? board.devices[0];
   if (kind === "blank") return { device: { device: "blank", poles: 1 }, understood: "Blank" };
   const poles = device.poles ?? (kind === "quad" ? 2 : 1);
-  if (region === "uk" && poles > 1) device.poles = poles;
-  const wrong = checkDevice(kind, poles, device.ratingA, region);
+  const wrong = checkDevice(kind, poles, device.ratingA, board);
   if (wrong) return { problem: wrong };
   const name = label.join(" ");
   const shown = capital(name);
@@ -101,14 +81,13 @@ export function parseDevice(text: string, region: Region): EnteredDevice | NotUn
   };
 }
 
-function checkDevice(kind: DeviceKind, poles: number, ratingA: number | undefined, region: Region): string | null {
+function checkDevice(kind: DeviceKind, poles: number, ratingA: number | undefined, board: BoardRules): string | null {
   if (kind === "quad" && poles !== 2)
     return "A quad is two 2-pole devices in two spaces: enter each pair as quad 30 dryer";
   if (kind === "tandem" && poles !== 1)
     return "A tandem is two 1-pole devices in one space: enter each as tandem 15 hall";
-  if (ratingA === undefined)
-    return kind === "surge" ? null : `What rating? For example: ${region === "us" ? "20 kitchen" : "b32 ring"}`;
-  const ratings: readonly number[] = region === "us" ? NEC_240_6 : UK_RATINGS_A;
+  if (ratingA === undefined) return kind === "surge" ? null : `What rating? For example: ${board.examples.rating}`;
+  const ratings = board.ratingsA;
   if (!ratings.includes(ratingA)) {
     const near = [...ratings].sort((a, b) => Math.abs(a - ratingA) - Math.abs(b - ratingA))[0];
     return `There is no ${DEVICE_NAMES[kind]} of ${ratingA} A; the nearest standard rating is ${near} A`;

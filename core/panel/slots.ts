@@ -4,25 +4,20 @@
  */
 import type { Circuit, Panel } from "../case/document/types.ts";
 import type { Codebook } from "../codebook/types.ts";
-
-export type Region = Codebook["region"];
-
-/** From one pole of a device to the next: down the column of a two-column panel, or along the row of a UK board. */
-export const poleStep = (region: Region): number => (region === "us" ? 2 : 1);
+import { capital } from "../words.ts";
 
 /** Spaces a device stands in, first pole first; empty where its place is not recorded. */
-export function positionsOf(circuit: Circuit, region: Region): number[] {
+export function positionsOf(circuit: Circuit, { board }: Codebook): number[] {
   if (circuit.position === undefined) return [];
-  const step = poleStep(region);
   const positions: number[] = [];
-  for (let i = 0; i < (circuit.poles ?? 1); i++) positions.push(circuit.position + i * step);
+  for (let i = 0; i < (circuit.poles ?? 1); i++) positions.push(circuit.position + i * board.poleStep);
   return positions;
 }
 
 /** Halves of spaces a device takes; the outer pair of a quad takes the first half above and the second below. */
-export function slotsOf(circuit: Circuit, region: Region): string[] {
+export function slotsOf(circuit: Circuit, codebook: Codebook): string[] {
   const slots: string[] = [];
-  for (const [i, p] of positionsOf(circuit, region).entries())
+  for (const [i, p] of positionsOf(circuit, codebook).entries())
     switch (circuit.half) {
       case "a":
       case "b":
@@ -44,10 +39,10 @@ export function slotsOf(circuit: Circuit, region: Region): string[] {
 export const takesSpace = (circuit: Circuit): boolean => circuit.device !== "blank";
 
 /** Slots taken in a panel, with the device in each. */
-export function takenSlots(circuits: readonly Circuit[], region: Region): Map<string, Circuit> {
+export function takenSlots(circuits: readonly Circuit[], codebook: Codebook): Map<string, Circuit> {
   const taken = new Map<string, Circuit>();
   for (const circuit of circuits)
-    if (takesSpace(circuit)) for (const slot of slotsOf(circuit, region)) taken.set(slot, circuit);
+    if (takesSpace(circuit)) for (const slot of slotsOf(circuit, codebook)) taken.set(slot, circuit);
   return taken;
 }
 
@@ -55,8 +50,8 @@ export function takenSlots(circuits: readonly Circuit[], region: Region): Map<st
 export const MOST_SPACES = 120;
 
 /** Spaces of a panel; where they have not been counted, as many as its devices reach. */
-export const spacesOf = (panel: Panel, region: Region): number =>
-  panel.spaces ?? Math.max(0, ...(panel.circuits ?? []).flatMap((c) => positionsOf(c, region)));
+export const spacesOf = (panel: Panel, codebook: Codebook): number =>
+  panel.spaces ?? Math.max(0, ...(panel.circuits ?? []).flatMap((c) => positionsOf(c, codebook)));
 
 const nameOf = (circuit: Circuit) => `"${circuit.label || circuit.id}"`;
 
@@ -68,15 +63,16 @@ export function placeProblem(
   circuit: Circuit,
   others: readonly Circuit[],
   spaces: number | undefined,
-  region: Region,
+  codebook: Codebook,
 ): string | null {
-  const last = Math.max(0, ...positionsOf(circuit, region));
+  const { words } = codebook;
+  const last = Math.max(0, ...positionsOf(circuit, codebook));
   if (spaces !== undefined && last > spaces)
-    return `${nameOf(circuit)} would reach ${region === "us" ? "space" : "way"} ${last}; the last one is ${spaces}`;
-  const taken = takenSlots(others, region);
-  const other = slotsOf(circuit, region).flatMap((slot) => taken.get(slot) ?? [])[0];
+    return `${nameOf(circuit)} would reach ${words.space} ${last}; the last one is ${spaces}`;
+  const taken = takenSlots(others, codebook);
+  const other = slotsOf(circuit, codebook).flatMap((slot) => taken.get(slot) ?? [])[0];
   return other
-    ? `${region === "us" ? "Space" : "Way"} ${circuit.position} is taken by ${nameOf(other)}${other.status === "abandoned" ? ", abandoned but still there" : ""}`
+    ? `${capital(words.space)} ${circuit.position} is taken by ${nameOf(other)}${other.status === "abandoned" ? ", abandoned but still there" : ""}`
     : null;
 }
 
@@ -85,18 +81,13 @@ export function firstPlace(
   device: Pick<Circuit, "poles" | "half">,
   others: readonly Circuit[],
   spaces: number,
-  region: Region,
+  codebook: Codebook,
 ): number | null {
-  const taken = takenSlots(others, region);
+  const taken = takenSlots(others, codebook);
   for (let position = 1; position <= spaces; position++) {
     const asked = { id: "new", ...device, position };
-    const within = Math.max(...positionsOf(asked, region)) <= spaces;
-    if (within && slotsOf(asked, region).every((slot) => !taken.has(slot))) return position;
+    const within = Math.max(...positionsOf(asked, codebook)) <= spaces;
+    if (within && slotsOf(asked, codebook).every((slot) => !taken.has(slot))) return position;
   }
   return null;
-}
-
-/** Leg (US: 1, 2) or phase (three-phase board: 1 to 3) of a space; 1 where there is only one. */
-export function legOf(position: number, region: Region, legs: number): number {
-  return region === "us" ? (Math.floor((position - 1) / 2) % legs) + 1 : ((position - 1) % legs) + 1;
 }

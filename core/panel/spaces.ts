@@ -20,11 +20,11 @@ export function countSpaces(panel: Panel, poles: number, codebook: Codebook): Sp
   if (panel.spaces === undefined) return null;
   const total = panel.spaces;
   const kept = (panel.circuits ?? []).filter((c) => c.status !== "abandoned" && takesSpace(c));
-  const placed = new Set(kept.flatMap((c) => slotsOf(c, codebook.region)).map((slot) => Number.parseInt(slot, 10)));
+  const placed = new Set(kept.flatMap((c) => slotsOf(c, codebook)).map((slot) => Number.parseInt(slot, 10)));
   const unplaced = kept.filter((c) => c.position === undefined);
   const used = placed.size + unplaced.reduce((n, c) => n + (c.poles ?? 1), 0);
   const free = Math.max(0, total - used);
   if (free < poles) return { total, used, free, placeAt: null };
   if (unplaced.length > 0) return { total, used, free, placeAt: undefined };
-  return { total, used, free, placeAt: firstPlace({ poles }, kept, total, codebook.region) };
+  return { total, used, free, placeAt: firstPlace({ poles }, kept, total, codebook) };
 }

@@ -100,7 +100,7 @@ export function parseNameplate(text: string): { nameplate: Nameplate | null; res
     const value = parseNumber(digits);
     const u = unit.toLowerCase();
     if (value === null) problem = `"${digits}" is not a number`;
-    else if (u.startsWith("kv") || u === "kw") va = twice(va, value * 1000, whole);
+    else if (u.startsWith("kv") || u === "kw") va = twice(va, thousandfold(value), whole);
     else if (u === "va" || u === "w") va = twice(va, value, whole);
     else if (u.startsWith("a")) amps = twice(amps, value, whole);
     else volts = twice(volts, value, whole);
@@ -130,6 +130,9 @@ export function parseNameplate(text: string): { nameplate: Nameplate | null; res
     va !== undefined ? { va } : amps !== undefined ? { amps, ...(volts === undefined ? {} : { volts }) } : null;
   return { nameplate, rest: tidyWords(rest) };
 }
+
+/** 32.24 kW is 32,240 W, not 32,240.000000000004. */
+const thousandfold = (value: number) => Number((value * 1000).toPrecision(12));
 
 const tidyWords = (text: string) =>
   text

@@ -2,6 +2,7 @@
 import type { CaseDocument } from "../case/document/types.ts";
 import { codebookOf } from "../codebook/index.ts";
 import { onSupply } from "../panel/sub-panels.ts";
+import { capital } from "../words.ts";
 
 export const EVIDENCE_IDS = [
   "supply-label",
@@ -34,20 +35,13 @@ export interface EvidenceItem {
 
 /** The items that this case asks for, in the order of a walk from the meter to the parking place. */
 export function evidenceFor(document: CaseDocument): EvidenceItem[] {
-  const { region, words } = codebookOf(document.rules);
-  const us = region === "us";
-  const board = us ? "panel" : "consumer unit";
+  const { words, asksFor, survey } = codebookOf(document.rules);
+  const { pictures } = survey;
   const fed = document.panels.filter((p) => !onSupply(p));
   const items: (EvidenceItem | false)[] = [
-    {
-      id: "supply-label",
-      label: us ? "Main breaker" : "Cut-out and its label",
-      shows: us ? "The figure on its handle" : "The fuse rating; the seal unbroken",
-      neededForVerdict: true,
-      ...(!us && { caution: "The seal is the operator's: it is not broken to read the fuse." }),
-    },
+    { id: "supply-label", ...pictures.supplyLabel, neededForVerdict: true },
     { id: "meter", label: "Meter", shows: "Its number, and where it stands", neededForVerdict: false },
-    us && {
+    asksFor.emergencyDisconnect && {
       id: "disconnect",
       label: "Disconnect outdoors",
       shows: "The emergency disconnect at the meter",
@@ -55,18 +49,16 @@ export function evidenceFor(document: CaseDocument): EvidenceItem[] {
     },
     {
       id: "panel-closed",
-      label: us ? "Panel, door open" : "Consumer unit, lid open",
+      label: pictures.panelClosed,
       shows: "All devices and the directory",
       neededForVerdict: true,
     },
     {
       id: "panel-open",
-      label: us ? "Panel, cover off" : "Consumer unit, cover off",
+      label: pictures.panelOpen,
       shows: "Bus, terminals, conductor sizes, anything burnt",
       neededForVerdict: true,
-      caution: us
-        ? "Service conductors stay live with the main off: cover off only by a licensed person, lock off, prove dead."
-        : "The tails stay live with the main switch off: isolate, lock off, prove dead before the cover comes off.",
+      caution: pictures.coverOff,
     },
     {
       id: "spare-spaces",
@@ -74,7 +66,7 @@ export function evidenceFor(document: CaseDocument): EvidenceItem[] {
       shows: `Where the charger's ${words.device} would go`,
       neededForVerdict: true,
     },
-    !us && {
+    asksFor.earthing && {
       id: "earthing",
       label: "Earthing",
       shows: "Main earth and its connection at the cut-out",
@@ -90,7 +82,7 @@ export function evidenceFor(document: CaseDocument): EvidenceItem[] {
     },
     (document.outlets ?? []).length > 0 && {
       id: "outlet-face",
-      label: `${us ? "Receptacle" : "Socket"} face`,
+      label: `${capital(words.outlet)} face`,
       shows: "Blades or pins, a ground, heat marks",
       neededForVerdict: true,
     },
@@ -115,7 +107,7 @@ export function evidenceFor(document: CaseDocument): EvidenceItem[] {
     {
       id: "route",
       label: "Route of the cable",
-      shows: `From the ${board} to the charger; draw it on the picture`,
+      shows: `From the ${words.panel} to the charger; draw it on the picture`,
       neededForVerdict: false,
     },
   ];

@@ -2,6 +2,7 @@
 import type { CaseDocument } from "../case/document/types.ts";
 import { codebookOf } from "../codebook/index.ts";
 import { showA } from "../units.ts";
+import { capital } from "../words.ts";
 
 /** A value of the survey that can say where it came from. */
 export interface SourcedField {
@@ -18,7 +19,7 @@ const EARTHING = { "tn-c-s": "TN-C-S", "tn-s": "TN-S", tt: "TT" } as const;
 
 /** Every value of a case whose source is asked for, in the order of the survey. */
 export function sourcedFields(document: CaseDocument): SourcedField[] {
-  const { words, region } = codebookOf(document.rules);
+  const { words, asksFor, supplyConductor } = codebookOf(document.rules);
   const { supply, dwelling } = document;
   const area = dwelling.floorArea;
   return [
@@ -27,10 +28,10 @@ export function sourcedFields(document: CaseDocument): SourcedField[] {
     { key: "supply.ratingA", label: words.supplyRating, value: shownA(supply.ratingA) },
     {
       key: "supply.conductor",
-      label: region === "us" ? "Service conductors" : "Tails",
+      label: capital(supplyConductor.name),
       value: supply.conductor?.size ?? null,
     },
-    ...(region === "uk"
+    ...(asksFor.earthing
       ? [
           { key: "supply.earthing", label: "Earthing", value: supply.earthing ? EARTHING[supply.earthing] : null },
           {

@@ -18,13 +18,14 @@ export function freeId(document: CaseDocument, wanted: string): string {
 export function withNewCircuit(
   document: CaseDocument,
   panel: Panel | null,
-  { region, charging, asksFor }: Codebook,
+  codebook: Codebook,
 ): { document: CaseDocument; circuit: string | null } {
   if (!panel) return { document, circuit: null };
   const id = freeId(document, "charger-circuit");
   const standing = (panel.circuits ?? []).filter((c) => c.status !== "abandoned" && takesSpace(c));
+  const { charging, asksFor } = codebook;
   const { poles } = charging;
-  const position = panel.spaces === undefined ? null : firstPlace({ poles }, standing, panel.spaces, region);
+  const position = panel.spaces === undefined ? null : firstPlace({ poles }, standing, panel.spaces, codebook);
   const circuit: Circuit = {
     id,
     label: "Charger",

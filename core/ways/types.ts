@@ -1,9 +1,8 @@
 /** What a way proposes and what the judge makes of it. */
 import type { CaseDocument, ClampLimit, WayId } from "../case/document/types.ts";
-import type { Codebook, Words } from "../codebook/types.ts";
+import type { Codebook, Region, Words } from "../codebook/types.ts";
 import type { Guard } from "../judge/clamps.ts";
 import type { NightNeed } from "../need/need.ts";
-import type { Region } from "../panel/slots.ts";
 import type { SpaceCount } from "../panel/spaces.ts";
 import type { Home } from "../path/home.ts";
 import type { Path } from "../path/links.ts";

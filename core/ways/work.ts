@@ -16,11 +16,6 @@ const NEW_CIRCUIT = price([780, 1240, 2300], [620, 940, 1600], [5, 12, 24], [4, 
 const NEW_BOARD = price([980, 1580, 2700], [340, 520, 880], [8, 16, 30], [5, 10, 20]);
 const EXCHANGE = price([80, 180, 420], [60, 140, 320], [1, 3, 7]);
 
-export const ISOLATE = {
-  us: "Service conductors stay live with the main off: lock off, prove dead with a tester proved before and after.",
-  uk: "The tails stay live with the main switch off: isolate at the cut-out side, lock off, prove dead.",
-} as const;
-
 /** A way whose charger has a new circuit: where it starts, and what the way has beside it. */
 interface NewCircuit extends Pick<Proposal, "document" | "takesWork" | "answersTo" | "cautions"> {
   panel: Panel | null;

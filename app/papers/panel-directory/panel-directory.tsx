@@ -2,7 +2,8 @@
 import { StyleSheet, Text, View } from "@react-pdf/renderer";
 import type { Circuit, Panel } from "../../../core/case/document/types.ts";
 import { codebookOf } from "../../../core/codebook/index.ts";
-import { positionsOf, type Region, spacesOf, takesSpace } from "../../../core/panel/slots.ts";
+import type { Codebook } from "../../../core/codebook/types.ts";
+import { positionsOf, spacesOf, takesSpace } from "../../../core/panel/slots.ts";
 import { nestedPanels } from "../../../core/panel/sub-panels.ts";
 import { showA } from "../../../core/units.ts";
 import { capital } from "../../../core/words.ts";
@@ -20,8 +21,8 @@ const d = StyleSheet.create({
 });
 
 /** What stands in a space: tandems share one, a device of several poles stands in each of its spaces. */
-const inSpace = (panel: Panel, position: number, region: Region): Circuit[] =>
-  (panel.circuits ?? []).filter((c) => takesSpace(c) && positionsOf(c, region).includes(position));
+const inSpace = (panel: Panel, position: number, codebook: Codebook): Circuit[] =>
+  (panel.circuits ?? []).filter((c) => takesSpace(c) && positionsOf(c, codebook).includes(position));
 
 function said(circuits: readonly Circuit[], feeds: ReadonlyMap<string, string>): string {
   return circuits
@@ -35,16 +36,19 @@ function said(circuits: readonly Circuit[], feeds: ReadonlyMap<string, string>):
 
 export function PanelDirectory(input: PaperInput) {
   const { document } = input;
-  const { region, words } = codebookOf(document.rules);
+  const codebook = codebookOf(document.rules);
+  const { words, board, sections } = codebook;
   const feeds = new Map(
     document.panels.flatMap((p) => (p.feeder?.circuit ? [[p.feeder.circuit, p.name ?? p.id] as const] : [])),
   );
   return (
     <Sheet title={`${capital(words.board)} directory`} input={input} fontSize={9}>
       {nestedPanels(document).map(({ panel }) => {
-        const spaces = Array.from({ length: spacesOf(panel, region) }, (_, i) => i + 1);
+        const spaces = Array.from({ length: spacesOf(panel, codebook) }, (_, i) => i + 1);
         const columns =
-          region === "us" ? [spaces.filter((p) => p % 2 === 1), spaces.filter((p) => p % 2 === 0)] : [spaces];
+          board.layout === "columns"
+            ? [spaces.filter((p) => p % 2 === 1), spaces.filter((p) => p % 2 === 0)]
+            : [spaces];
         return (
           <View key={panel.id} style={d.label} wrap={false}>
             <Text style={{ fontWeight: 700, fontSize: 11 }}>
@@ -63,7 +67,7 @@ export function PanelDirectory(input: PaperInput) {
               {columns.map((column) => (
                 <View key={column[0] ?? 0} style={d.column}>
                   {column.map((position) => {
-                    const circuits = inSpace(panel, position, region);
+                    const circuits = inSpace(panel, position, codebook);
                     return (
                       <View key={position} style={d.row}>
                         <Text style={d.space}>{position}</Text>
@@ -82,8 +86,7 @@ export function PanelDirectory(input: PaperInput) {
         );
       })}
       <Text style={[s.quiet, { marginTop: 8 }]}>
-        As surveyed; prove every circuit before relying on this label
-        {region === "us" ? " (NEC 408.4)" : " (BS 7671 514.9)"}.
+        As surveyed; prove every circuit before relying on this label ({sections.directory}).
       </Text>
     </Sheet>
   );

@@ -4,7 +4,7 @@ import { type ReactNode, useEffect, useId, useRef, useState } from "react";
 import { setValue, valueAt } from "../../../core/case/document/set-value.ts";
 import type { Conductor } from "../../../core/case/document/types.ts";
 import { clashProblem, fieldProblem } from "../../../core/case/laws/field.ts";
-import { NEC_310_16 } from "../../../core/circuit/nec-310-16.ts";
+import type { Codebook } from "../../../core/codebook/types.ts";
 import { parseQuantity, type UnitNames } from "../../../core/quantity/parse.ts";
 import { useJobPart, useJobStore } from "../job-store/use-job.tsx";
 import styles from "./case-field.module.css";
@@ -382,35 +382,17 @@ export function CaseLines({ label, pointer, placeholder }: { label: string; poin
   );
 }
 
-const TYPES = {
-  us: [
-    { value: "nm-b", label: "NM-B cable" },
-    { value: "thhn", label: "THHN in conduit" },
-    { value: "xhhw-2", label: "XHHW-2" },
-    { value: "ser", label: "SER cable" },
-  ],
-  uk: [
-    { value: "twin-earth", label: "Twin-and-earth" },
-    { value: "armoured-70", label: "Armoured, 70 °C" },
-    { value: "armoured-90", label: "Armoured, 90 °C" },
-    { value: "multicore-70", label: "Tough-sheathed, 70 °C" },
-  ],
-} as const;
-const SIZES = {
-  us: NEC_310_16.map((row) => row.size),
-  uk: ["1 mm2", "1.5 mm2", "2.5 mm2", "4 mm2", "6 mm2", "10 mm2", "16 mm2", "25 mm2", "35 mm2"],
-} as const;
-
 /** A conductor: size first, then metal and wiring method. */
 export function CaseConductor(props: {
   label: string;
   pointer: string;
-  region: "us" | "uk";
+  codebook: Codebook;
   source?: string;
   /** Tails and service conductors: the size says it all. */
   sizeOnly?: boolean;
 }) {
-  const { label, pointer, region, source, sizeOnly } = props;
+  const { label, pointer, codebook, source, sizeOnly } = props;
+  const { survey, asksFor } = codebook;
   const id = useId();
   const store = useJobStore();
   const held = useJobPart((state) => valueAt(state.document, pointer)) as Conductor | null | undefined;
@@ -425,10 +407,12 @@ export function CaseConductor(props: {
           aria-label={`${label}: size`}
           placeholder="Size"
           value={held?.size}
-          options={SIZES[region].map((size) => ({ value: size, label: size.replace("mm2", "mm²") }))}
-          onChange={(size) => set(size ? { ...(region === "uk" && { material: "cu" as const }), ...held, size } : null)}
+          options={survey.conductorSizes.map((size) => ({ value: size, label: size.replace("mm2", "mm²") }))}
+          onChange={(size) =>
+            set(size ? { ...(!asksFor.conductorMetal && { material: "cu" as const }), ...held, size } : null)
+          }
         />
-        {held && region === "us" && (
+        {held && asksFor.conductorMetal && (
           <Segmented
             aria-label={`${label}: metal`}
             options={[
@@ -444,7 +428,7 @@ export function CaseConductor(props: {
             aria-label={`${label}: wiring method`}
             placeholder="Wiring method"
             value={held.type}
-            options={[...TYPES[region]]}
+            options={[...survey.conductorTypes]}
             onChange={(type) => set({ ...held, type })}
           />
         )}

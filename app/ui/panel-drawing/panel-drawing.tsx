@@ -16,14 +16,16 @@ import {
 } from "@dnd-kit/core";
 import { type CSSProperties, type KeyboardEvent, memo, useCallback, useMemo, useRef, useState } from "react";
 import type { Circuit, Panel } from "../../../core/case/document/types.ts";
+import type { Codebook } from "../../../core/codebook/types.ts";
 import { DEVICE_NAMES, deviceName } from "../../../core/panel/quick-device.ts";
-import { legOf, placeProblem, poleStep, positionsOf, type Region, spacesOf } from "../../../core/panel/slots.ts";
+import { placeProblem, positionsOf, spacesOf } from "../../../core/panel/slots.ts";
 import { showA } from "../../../core/units.ts";
+import { capital } from "../../../core/words.ts";
 import styles from "./panel-drawing.module.css";
 
 export interface PanelDrawingProps {
   panel: Panel;
-  region: Region;
+  codebook: Codebook;
   /** How many legs or phases the spaces alternate between. */
   legs: number;
   chosen: ReadonlySet<string>;
@@ -42,12 +44,12 @@ export interface PanelDrawingProps {
 }
 
 export function PanelDrawing(props: PanelDrawingProps) {
-  const { panel, region, onMove } = props;
+  const { panel, codebook, onMove } = props;
   const frame = useRef<HTMLDivElement>(null);
   const [over, setOver] = useState<{ position: number; fits: boolean } | null>(null);
   const circuits = panel.circuits ?? [];
-  const spaces = spacesOf(panel, region);
-  const covered = useMemo(() => new Set(circuits.flatMap((c) => positionsOf(c, region))), [circuits, region]);
+  const spaces = spacesOf(panel, codebook);
+  const covered = useMemo(() => new Set(circuits.flatMap((c) => positionsOf(c, codebook))), [circuits, codebook]);
   const sensors = useSensors(
     useSensor(MouseSensor, { activationConstraint: { distance: 5 } }),
     useSensor(TouchSensor, { activationConstraint: { delay: 180, tolerance: 8 } }),
@@ -57,12 +59,12 @@ export function PanelDrawing(props: PanelDrawingProps) {
   const target = ({ active, over: space }: DragMoveEvent | DragEndEvent): number | null => {
     if (!space) return null;
     const { grip } = active.data.current as { grip: { current: number } };
-    return (space.data.current as { position: number }).position - grip.current * poleStep(region);
+    return (space.data.current as { position: number }).position - grip.current * codebook.board.poleStep;
   };
   const fits = (id: string, position: number) => {
     const device = circuits.find((c) => c.id === id);
     const others = circuits.filter((c) => c.id !== id);
-    return position >= 1 && !!device && placeProblem({ ...device, position }, others, panel.spaces, region) === null;
+    return position >= 1 && !!device && placeProblem({ ...device, position }, others, panel.spaces, codebook) === null;
   };
 
   return (
@@ -88,12 +90,12 @@ export function PanelDrawing(props: PanelDrawingProps) {
       <div
         ref={frame}
         role="group"
-        aria-label={`${panel.name ?? (region === "us" ? "Panel" : "Board")}, front view`}
-        className={region === "us" ? styles.columns : styles.row}
+        aria-label={`${panel.name ?? capital(codebook.words.board)}, front view`}
+        className={styles[codebook.board.layout]}
         style={{ "--spaces": spaces } as CSSProperties}
         onKeyDown={(event) => walk(event, frame.current, props, spaces)}
       >
-        <Main panel={panel} region={region} />
+        <Main panel={panel} codebook={codebook} />
         {(panel.rcdGroups ?? []).map((group) => (
           <div
             key={group.id}
@@ -108,7 +110,7 @@ export function PanelDrawing(props: PanelDrawingProps) {
           <Space
             key={position}
             position={position}
-            region={region}
+            codebook={codebook}
             legs={props.legs}
             covered={covered.has(position)}
             entered={props.at === position}
@@ -120,14 +122,14 @@ export function PanelDrawing(props: PanelDrawingProps) {
           <Device
             key={circuit.id}
             circuit={circuit}
-            region={region}
+            codebook={codebook}
             chosen={props.chosen.has(circuit.id)}
             counted={props.counted.has(circuit.id)}
             feeds={props.feeds.get(circuit.id)}
             onChoose={props.onChoose}
           />
         ))}
-        {props.proposed && <Proposed {...props.proposed} region={region} />}
+        {props.proposed && <Proposed {...props.proposed} codebook={codebook} />}
         {panel.surgeProtection && !circuits.some((c) => c.device === "surge") && (
           <div className={styles.surge}>Surge protection</div>
         )}
@@ -157,43 +159,42 @@ function walk(
     event.preventDefault();
     return props.onChoose(id, true);
   }
-  const us = props.region === "us";
+  const columns = props.codebook.board.layout === "columns";
   const first = Number(here.dataset.position);
   const poles = Number(here.dataset.poles ?? 1);
   const odd = first % 2 === 1;
-  const by: Record<string, number> = us
+  const by: Record<string, number> = columns
     ? { ArrowUp: -2, ArrowDown: 2, ArrowLeft: odd ? 0 : -1, ArrowRight: odd ? 1 : 0 }
     : { ArrowLeft: -1, ArrowRight: 1 };
   const step = by[event.key];
   if (!step) return;
   event.preventDefault();
   if (event.altKey && id) return props.onMove(id, first + step);
-  const along = us ? Math.abs(step) === 2 : true;
+  const along = columns ? Math.abs(step) === 2 : true;
   const to = first + (step > 0 && along ? step * poles : step);
   if (to < 1 || to > spaces) return;
   const covers = [...frame.querySelectorAll<HTMLElement>("[data-position]")].filter((part) => {
     const from = Number(part.dataset.position);
     return Array.from(
       { length: Number(part.dataset.poles ?? 1) },
-      (_, i) => from + i * poleStep(props.region),
+      (_, i) => from + i * props.codebook.board.poleStep,
     ).includes(to);
   });
   (covers.find((part) => part.dataset.device) ?? covers[0])?.focus();
 }
 
-function Main({ panel, region }: { panel: Panel; region: Region }) {
+function Main({ panel, codebook }: { panel: Panel; codebook: Codebook }) {
   const rating = panel.mainA ? showA(panel.mainA) : "not read";
-  const words = region === "uk" ? "Main switch" : panel.mainKind === "lugs" ? "Main lugs" : "Main breaker";
   return (
     <div className={styles.main}>
-      <span>{words}</span> <strong className="figure">{rating}</strong>
+      <span>{codebook.board.words.main(panel.mainKind)}</span> <strong className="figure">{rating}</strong>
     </div>
   );
 }
 
 /** Where a part stands in the grid of the drawing. */
-function area(position: number, poles: number, half: Circuit["half"], region: Region): CSSProperties {
-  if (region === "uk") return { gridColumn: `${position + MAIN_COLUMNS} / span ${poles}`, gridRow: 2 };
+function area(position: number, poles: number, half: Circuit["half"], { board }: Codebook): CSSProperties {
+  if (board.layout === "row") return { gridColumn: `${position + MAIN_COLUMNS} / span ${poles}`, gridRow: 2 };
   const column = position % 2 === 1 ? 2 : 5;
   const second = half === "b" || half === "inner";
   return {
@@ -204,7 +205,7 @@ function area(position: number, poles: number, half: Circuit["half"], region: Re
 
 interface SpaceProps {
   position: number;
-  region: Region;
+  codebook: Codebook;
   legs: number;
   /** A device stands on it: it is only a place to drop on. */
   covered: boolean;
@@ -213,12 +214,12 @@ interface SpaceProps {
   onSpace(position: number): void;
 }
 
-const Space = memo(function Space({ position, region, legs, covered, entered, landing, onSpace }: SpaceProps) {
+const Space = memo(function Space({ position, codebook, legs, covered, entered, landing, onSpace }: SpaceProps) {
   const { setNodeRef } = useDroppable({ id: `space-${position}`, data: { position } });
-  const leg = legOf(position, region, legs);
-  const word = region === "us" ? "Space" : "Way";
+  const { board, words } = codebook;
+  const leg = board.legOf(position, legs);
   const numbered: CSSProperties =
-    region === "uk"
+    board.layout === "row"
       ? { gridColumn: position + MAIN_COLUMNS, gridRow: 3 }
       : { gridRow: Math.ceil(position / 2) + 1, gridColumn: position % 2 === 1 ? 1 : 7 };
   return (
@@ -231,13 +232,13 @@ const Space = memo(function Space({ position, region, legs, covered, entered, la
         ref={setNodeRef}
         type="button"
         className={styles.space}
-        style={area(position, 1, undefined, region)}
+        style={area(position, 1, undefined, codebook)}
         data-position={position}
         aria-hidden={covered}
         tabIndex={covered ? -1 : 0}
         data-entered={entered}
         data-landing={landing}
-        aria-label={`${word} ${position}, free${legs > 1 ? `, ${region === "us" ? "leg" : "phase"} ${leg}` : ""}`}
+        aria-label={`${capital(words.space)} ${position}, free${legs > 1 ? `, ${board.words.leg} ${leg}` : ""}`}
         onClick={() => onSpace(position)}
       />
     </>
@@ -246,7 +247,7 @@ const Space = memo(function Space({ position, region, legs, covered, entered, la
 
 interface DeviceProps {
   circuit: Circuit;
-  region: Region;
+  codebook: Codebook;
   chosen: boolean;
   counted: boolean;
   feeds: string | undefined;
@@ -256,19 +257,21 @@ interface DeviceProps {
 const STATUS_WORDS = { "in-use": "", abandoned: "abandoned", "charger-ready": "charger-ready" } as const;
 const PROTECTS = { afci: "AFCI", gfci: "GFCI", "afci-gfci": "AFCI/GFCI" } as const;
 
-const Device = memo(function Device({ circuit, region, chosen, counted, feeds, onChoose }: DeviceProps) {
+const Device = memo(function Device({ circuit, codebook, chosen, counted, feeds, onChoose }: DeviceProps) {
   const grip = useRef(0);
   const data = useMemo(() => ({ grip }), []);
   const { setNodeRef, listeners, transform, isDragging } = useDraggable({ id: circuit.id, data });
   const poles = circuit.poles ?? 1;
-  const positions = positionsOf(circuit, region);
+  const positions = positionsOf(circuit, codebook);
   const unplaced = circuit.position === undefined;
   const name = deviceName(circuit);
   const rating =
-    circuit.ratingA === undefined ? "" : `${region === "uk" && circuit.curve ? circuit.curve : ""}${circuit.ratingA}`;
+    circuit.ratingA === undefined
+      ? ""
+      : `${codebook.board.curves && circuit.curve ? circuit.curve : ""}${circuit.ratingA}`;
   const kind = circuit.device ? DEVICE_NAMES[circuit.device] : "";
   const said = [
-    `${region === "us" ? "Space" : "Way"} ${positions.join(" and ") || "not recorded"}: ${name}`,
+    `${capital(codebook.words.space)} ${positions.join(" and ") || "not recorded"}: ${name}`,
     circuit.ratingA === undefined ? "" : showA(circuit.ratingA),
     poles > 1 ? `${poles}-pole` : "",
     kind,
@@ -278,7 +281,7 @@ const Device = memo(function Device({ circuit, region, chosen, counted, feeds, o
   ];
   const press = useCallback((element: HTMLElement, x: number, y: number) => {
     const box = element.getBoundingClientRect();
-    const share = element.dataset.region === "us" ? (y - box.top) / box.height : (x - box.left) / box.width;
+    const share = element.dataset.layout === "columns" ? (y - box.top) / box.height : (x - box.left) / box.width;
     grip.current = Math.min(
       Number(element.dataset.poles) - 1,
       Math.max(0, Math.floor(share * Number(element.dataset.poles))),
@@ -293,10 +296,10 @@ const Device = memo(function Device({ circuit, region, chosen, counted, feeds, o
       onPointerDownCapture={(e) => press(e.currentTarget, e.clientX, e.clientY)}
       className={styles.device}
       style={{
-        ...area(circuit.position as number, poles, circuit.half, region),
+        ...area(circuit.position as number, poles, circuit.half, codebook),
         ...(transform && { transform: `translate3d(${transform.x}px, ${transform.y}px, 0)` }),
       }}
-      data-region={region}
+      data-layout={codebook.board.layout}
       data-position={circuit.position}
       data-device={circuit.id}
       data-poles={poles}
@@ -325,16 +328,16 @@ function Proposed({
   poles,
   ratingA,
   label,
-  region,
+  codebook,
 }: {
   position: number;
   poles: number;
   ratingA: number;
   label: string;
-  region: Region;
+  codebook: Codebook;
 }) {
   return (
-    <div className={styles.proposed} style={area(position, poles, undefined, region)}>
+    <div className={styles.proposed} style={area(position, poles, undefined, codebook)}>
       <span className={styles.label}>{label}</span>
       <span className={`${styles.rating} figure`}>{ratingA}</span>
     </div>

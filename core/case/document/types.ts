@@ -41,6 +41,7 @@ export type Conductor = Of<typeof schema.conductor>;
 export type Circuit = Of<typeof schema.circuit>;
 export type CircuitStatus = NonNullable<Circuit["status"]>;
 export type Half = NonNullable<Circuit["half"]>;
+export type Protects = NonNullable<Circuit["protects"]>;
 export type RcdGroup = Of<typeof schema.rcdGroup>;
 export type Feeder = Of<typeof schema.feeder>;
 export type Panel = Of<typeof schema.panel>;

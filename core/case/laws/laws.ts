@@ -73,7 +73,7 @@ export function lawProblems(document: CaseDocument): Problem[] {
     (panel.circuits ?? []).forEach((circuit, k) => {
       if (circuit.position !== undefined && standing.includes(circuit)) {
         const others = standing.filter((c) => c !== circuit);
-        const wrong = placeProblem(circuit, others, panel.spaces, codebook.region);
+        const wrong = placeProblem(circuit, others, panel.spaces, codebook);
         if (wrong) say(`${at}.circuits[${k}].position`, wrong);
       }
       (circuit.loads ?? []).forEach((id, n) => {

@@ -113,6 +113,10 @@ describe("whatever is typed", () => {
       }),
     );
   });
+  it("kilowatts are whole watts where they were typed so", () => {
+    expect(parseNameplate("32.24 kW")).toEqual({ nameplate: { va: 32_240 }, rest: "" });
+    expect(parseNameplate("9.5kw")).toEqual({ nameplate: { va: 9500 }, rest: "" });
+  });
   it("a nameplate shown in the ledger means the same when it is typed again (property)", () => {
     const nameplate = fc.oneof(
       fc.record({ va: fc.integer({ min: 1, max: 99_999 }) }),

@@ -2,9 +2,12 @@
 import { bsConductor } from "../../circuit/ampacity.ts";
 import { ukDiversity } from "../../demand/uk/diversity.ts";
 import { ukMeasured } from "../../demand/uk/measured.ts";
+import { ukUsualMistakes } from "../../demand/uk/usual-mistakes.ts";
 import { showA, showVA } from "../../units.ts";
 import type { ChargingRules, Codebook } from "../types.ts";
+import { ukBoard } from "./board.ts";
 import { ukLoadKinds, ukStartLoads } from "./load-kinds.ts";
+import { ukAsksFor, ukSurvey } from "./survey.ts";
 import { ukTails } from "./tails.ts";
 
 const SETTINGS_A = [6, 8, 10, 13, 16, 20, 25, 32] as const;
@@ -21,6 +24,7 @@ const MOST_DEVICE_A = 40;
 /** A household socket carries this for hours, A. */
 const SOCKET_A = 10;
 const LEAST_OFFER_A = 6;
+const FEEDER_SIZES = ["1.5 mm2", "2.5 mm2", "4 mm2", "6 mm2", "10 mm2", "16 mm2", "25 mm2"] as const;
 /** A ring final circuit: a conductor that carries 20 A and more behind 32 A (433.1.204). */
 const RING = { conductorFromA: 20, deviceA: 32, rule: "BS 7671 433.1.204" };
 
@@ -62,6 +66,7 @@ export const bs7671: Codebook = {
   currency: "GBP",
   lengthUnit: "m",
   areaUnit: "m2",
+  paper: "A4",
   words: {
     supply: "supply",
     panel: "consumer unit",
@@ -90,6 +95,7 @@ export const bs7671: Codebook = {
     feeder: "BS 7671 433.1",
     protection: "BS 7671 433.1",
     lighting: "BS 7671 311.1",
+    directory: "BS 7671 514.9",
   },
   systems: ["single-phase-230", "three-phase-230-400"],
   volts: () => 230,
@@ -134,5 +140,9 @@ export const bs7671: Codebook = {
     },
   },
   outlets: { bs1363: { volts: 230, circuitA: 13, chargeA: SOCKET_A, grounded: true, slow: true } },
-  asksFor: { floorArea: false, earthing: true, evTreatment: false },
+  asksFor: ukAsksFor,
+  survey: ukSurvey,
+  board: ukBoard,
+  feederSizes: FEEDER_SIZES,
+  usualMistakes: ukUsualMistakes,
 };

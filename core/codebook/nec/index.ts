@@ -6,12 +6,15 @@ import { nec22087 } from "../../demand/nec/measured-220-87.ts";
 import { nec22082 } from "../../demand/nec/optional-220-82.ts";
 import type { NecSections } from "../../demand/nec/rules.ts";
 import { necStandard } from "../../demand/nec/standard.ts";
+import { necUsualMistakes } from "../../demand/nec/usual-mistakes.ts";
 import { showA, showPercent } from "../../units.ts";
 import type { Codebook } from "../types.ts";
+import { necBoard } from "./board.ts";
 import { necBus } from "./bus.ts";
 import { necCharging } from "./charging.ts";
 import { necLoadKinds, necStartLoads } from "./load-kinds.ts";
 import { necServiceConductors, SERVICE_RATINGS_A } from "./service.ts";
+import { necAsksFor, necSurvey } from "./survey.ts";
 
 /** Share of a rating that a continuous set point may take (750.30, 625.42). */
 const SET_POINT_SHARE = 0.8;
@@ -37,6 +40,7 @@ export function necCodebook({ id, name, leastChargerVA, sections }: Edition): Co
     currency: "USD",
     lengthUnit: "ft",
     areaUnit: "ft2",
+    paper: "LETTER",
     words: {
       supply: "service",
       panel: "panel",
@@ -65,6 +69,7 @@ export function necCodebook({ id, name, leastChargerVA, sections }: Edition): Co
       feeder: "NEC 215.2, 215.3",
       protection: "NEC 240.4",
       lighting: sections.lighting,
+      directory: "NEC 408.4",
     },
     systems: ["split-phase-120-240", "two-legs-120-208"],
     volts: (system) => (system === "two-legs-120-208" ? 208 : 240),
@@ -120,6 +125,10 @@ export function necCodebook({ id, name, leastChargerVA, sections }: Edition): Co
       "10-50": { volts: 240, circuitA: 50, chargeA: 40, grounded: false, slow: false },
     },
     leastSupplyA: { value: LEAST_SERVICE_A, rule: "NEC 230.79(C)" },
-    asksFor: { floorArea: true, earthing: false, evTreatment: true },
+    asksFor: necAsksFor,
+    survey: necSurvey,
+    board: necBoard,
+    feederSizes: necSurvey.conductorSizes,
+    usualMistakes: necUsualMistakes,
   };
 }

@@ -1,6 +1,6 @@
 /** A new circuit of its own, at the largest current the calculation allows. */
 import type { Way } from "../types.ts";
-import { ISOLATE, onNewCircuit, untouchable } from "../work.ts";
+import { onNewCircuit, untouchable } from "../work.ts";
 
 export const dedicatedCircuit: Way = {
   id: "dedicated-circuit",
@@ -22,7 +22,7 @@ export const dedicatedCircuit: Way = {
         takesWork: false,
         answersTo: [],
         cautions: [
-          ISOLATE[codebook.region],
+          codebook.survey.isolate,
           "Set the charger's limit in the charger at commissioning; it is not left to the car.",
         ],
       }),

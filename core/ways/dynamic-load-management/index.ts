@@ -4,7 +4,7 @@ import { describeGuard } from "../../judge/clamps.ts";
 import { price, type WorkItem } from "../../work/work.ts";
 import { type Reason, reason } from "../reasons.ts";
 import type { Situation, Way } from "../types.ts";
-import { ISOLATE, onNewCircuit, untouchable, withNewPanels, withOwnBoard } from "../work.ts";
+import { onNewCircuit, untouchable, withNewPanels, withOwnBoard } from "../work.ts";
 
 const CLAMPS = price([400, 540, 650], [140, 180, 250], [7, 15, 28], [5, 10, 20]);
 
@@ -62,7 +62,7 @@ export const dynamicLoadManagement: Way = {
           },
         ],
         cautions: [
-          ISOLATE[codebook.region],
+          codebook.survey.isolate,
           "Right conductor, right direction, closed jaws; a lost clamp signal must drop the charger to its safe current.",
         ],
       }),

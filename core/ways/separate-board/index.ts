@@ -2,7 +2,7 @@
 import { linkId } from "../../path/names.ts";
 import { type Reason, reason } from "../reasons.ts";
 import type { Situation, Way } from "../types.ts";
-import { ISOLATE, onNewCircuit, panelTroubles, withOwnBoard } from "../work.ts";
+import { onNewCircuit, panelTroubles, withOwnBoard } from "../work.ts";
 
 /** What an own board answers to: a board that is full or left alone, a type AC RCD, a feeder or bus in the way. */
 function causes(s: Situation): Reason[] {
@@ -60,7 +60,7 @@ export const separateBoard: Way = {
         takesWork: true,
         answersTo,
         before: [own.item],
-        cautions: [ISOLATE[codebook.region]],
+        cautions: [codebook.survey.isolate],
       }),
     ];
   },

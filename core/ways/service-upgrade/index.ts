@@ -8,7 +8,7 @@ import { showA, showSize } from "../../units.ts";
 import { IN_PASSING, price } from "../../work/work.ts";
 import { reason } from "../reasons.ts";
 import type { Proposal, Refused, Situation, Way } from "../types.ts";
-import { ISOLATE, onNewCircuit, untouchable, withOwnBoard } from "../work.ts";
+import { onNewCircuit, untouchable, withOwnBoard } from "../work.ts";
 
 const UPGRADE = price([3120, 5160, 9200], [420, 1250, 4800], [25, 55, 120], [28, 60, 150]);
 
@@ -123,7 +123,7 @@ function propose(s: Situation, larger: Larger, start: Start): Proposal {
       },
       ...(own ? [own.item] : []),
     ],
-    cautions: [ISOLATE[codebook.region]],
+    cautions: [codebook.survey.isolate],
   });
 }
 

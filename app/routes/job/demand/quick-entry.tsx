@@ -76,11 +76,7 @@ export function QuickEntry() {
           ref={input}
           autoComplete="off"
           enterKeyHint="done"
-          placeholder={
-            codebook.region === "us"
-              ? "range 12kw   ·   ac 24a 240v   ·   dryer"
-              : "shower 9.5kw   ·   2x ring 32a   ·   cooker"
-          }
+          placeholder={codebook.survey.loadExamples}
           value={text}
           status={refused ? "error" : ""}
           onChange={(e) => {

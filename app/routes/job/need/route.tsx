@@ -1,7 +1,6 @@
 /** Need: what the household needs a night, not what the biggest charger can do. */
 import { Button } from "antd";
 import { setValue } from "../../../../core/case/document/set-value.ts";
-import type { Car } from "../../../../core/case/document/types.ts";
 import { codebookOf } from "../../../../core/codebook/index.ts";
 import { AMPERE_UNITS, DISTANCE_UNITS, ENERGY_UNITS } from "../../../../core/quantity/parse.ts";
 import { carEnergyKWh, showKWh, showNumber } from "../../../../core/units.ts";
@@ -19,22 +18,17 @@ import { useJob, useJobStore } from "../../../ui/job-store/use-job.tsx";
 import { Figure } from "../../../ui/why/why-sheet.tsx";
 import styles from "./need.module.css";
 
-const USUAL_CAR = {
-  us: { distancePerDay: { value: 30, unit: "mi" }, consumption: { value: 0.3, unit: "kWh/mi" } },
-  uk: { distancePerDay: { value: 40, unit: "km" }, consumption: { value: 18, unit: "kWh/100km" } },
-} as const satisfies Record<string, Car>;
-
 export default function Need() {
   const { document, assessment } = useJob();
   const store = useJobStore();
   const codebook = codebookOf(document.rules);
-  const { region } = codebook;
+  const { usualCar } = codebook.survey;
   const cars = document.need?.cars ?? [];
   const told = document.need?.energyPerDayKWh !== undefined;
   const { need, explain } = assessment;
   const addCar = () => {
     const { document: now } = store.getState();
-    store.edit(setValue(now, "/need/cars", [...(now.need?.cars ?? []), USUAL_CAR[region]]));
+    store.edit(setValue(now, "/need/cars", [...(now.need?.cars ?? []), usualCar]));
   };
   return (
     <>
@@ -73,7 +67,7 @@ export default function Need() {
                 label={`Car ${i + 1}: distance a day`}
                 pointer={`/need/cars/${i}/distancePerDay`}
                 units={DISTANCE_UNITS}
-                usual={region === "us" ? "mi" : "km"}
+                usual={usualCar.distancePerDay.unit}
               />
               <CaseNumber
                 label="Consumption"

@@ -17,12 +17,12 @@ const STATES: readonly { value: PermissionState; label: string }[] = [
 
 export const People = drawnLater(function People({ document }) {
   const { jobId } = useOutletContext<{ jobId: string }>();
-  const { region } = codebookOf(document.rules);
+  const { survey } = codebookOf(document.rules);
   const tenant = document.enquiry?.tenure === "tenant";
   const asks: { from: PermissionFrom; label: string }[] = [
     ...(tenant ? [{ from: "owner" as const, label: "Owner's consent" }] : []),
-    { from: "association", label: region === "us" ? "Association approval" : "Freeholder or managing agent" },
-    { from: "authority", label: region === "us" ? "Utility or authority" : "Network operator" },
+    { from: "association", label: survey.association },
+    { from: "authority", label: survey.authority },
   ];
   return (
     <Section

@@ -73,7 +73,7 @@ function Dwelling({ rules }: { rules: Parameters<typeof codebookOf>[0] }) {
           fallback="one-family"
           options={[
             { value: "one-family", label: "House" },
-            { value: "apartment", label: codebook.region === "us" ? "Apartment" : "Flat" },
+            { value: "apartment", label: codebook.survey.apartment },
           ]}
         />
         <CaseSwitch label="Already built" pointer="/dwelling/existing" fallback />

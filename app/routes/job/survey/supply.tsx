@@ -2,7 +2,6 @@
 import { codebookOf } from "../../../../core/codebook/index.ts";
 import { AMPERE_UNITS, OHM_UNITS } from "../../../../core/quantity/parse.ts";
 import { showA } from "../../../../core/units.ts";
-import { ISOLATE } from "../../../../core/ways/work.ts";
 import { capital } from "../../../../core/words.ts";
 import {
   CaseChoice,
@@ -27,7 +26,7 @@ const SYSTEMS = {
 export function SupplySection() {
   const { document, assessment } = useJob();
   const codebook = codebookOf(document.rules);
-  const { words, asksFor, region } = codebook;
+  const { words, asksFor, survey } = codebook;
   return (
     <Section
       id="supply"
@@ -38,7 +37,7 @@ export function SupplySection() {
         </span>
       }
     >
-      <Caution>{ISOLATE[region]}</Caution>
+      <Caution>{survey.isolate}</Caution>
       <Fields>
         <CaseNumber
           label={words.supplyRating}
@@ -58,7 +57,7 @@ export function SupplySection() {
         <CaseConductor
           label={capital(codebook.supplyConductor.name)}
           pointer="/supply/conductor"
-          region={region}
+          codebook={codebook}
           source="supply.conductor"
           sizeOnly
         />
@@ -93,10 +92,10 @@ export function SupplySection() {
         {asksFor.earthing && (
           <CaseYesNo label="Looped to the neighbour" pointer="/supply/looped" source="supply.looped" />
         )}
-        {region === "uk" && (
+        {asksFor.isolator && (
           <CaseSwitch label="Isolator after the meter" pointer="/supply/isolator" source="supply.isolator" />
         )}
-        {region === "us" && (
+        {asksFor.emergencyDisconnect && (
           <CaseSwitch
             label="Emergency disconnect outdoors"
             pointer="/supply/emergencyDisconnect"

@@ -2,12 +2,11 @@
 import { Button, Select, Switch } from "antd";
 import { useEffect, useId, useRef } from "react";
 import { setValue } from "../../../../../core/case/document/set-value.ts";
-import type { CaseDocument, Circuit, DeviceKind, Panel } from "../../../../../core/case/document/types.ts";
+import type { CaseDocument, Circuit, Panel } from "../../../../../core/case/document/types.ts";
 import { codebookOf } from "../../../../../core/codebook/index.ts";
 import { loadName } from "../../../../../core/demand/loads.ts";
 import { type Arranged, moveDevice } from "../../../../../core/panel/arrange.ts";
 import { DEVICE_NAMES, deviceName } from "../../../../../core/panel/quick-device.ts";
-import type { Region } from "../../../../../core/panel/slots.ts";
 import { AMPERE_UNITS, LENGTH_UNITS, NO_UNITS } from "../../../../../core/quantity/parse.ts";
 import {
   CaseChoice,
@@ -22,11 +21,6 @@ import { Caution } from "../../../../ui/frame/sheet.tsx";
 import { useJob, useJobStore } from "../../../../ui/job-store/use-job.tsx";
 import { PicturesOf } from "../../../../ui/pictures/pictures-of.tsx";
 import styles from "./panels.module.css";
-
-const KINDS: Record<Region, readonly DeviceKind[]> = {
-  us: ["breaker", "tandem", "quad", "surge", "blank"],
-  uk: ["mcb", "rcbo", "rewirable-fuse", "cartridge-fuse", "surge", "blank"],
-};
 
 interface Props {
   panelIndex: number;
@@ -45,13 +39,13 @@ export function DeviceSheet({ panelIndex, id, onArrange, onTakeOut, onChooseMore
     sheet.current?.scrollIntoView({ block: "nearest" });
   }, []);
   const codebook = codebookOf(document.rules);
-  const { region, lengthUnit, words } = codebook;
+  const { board, asksFor, lengthUnit, words } = codebook;
   const panel = document.panels[panelIndex] as Panel;
   const k = (panel.circuits ?? []).findIndex((c) => c.id === id);
   const circuit = panel.circuits?.[k];
   if (!circuit) return null;
   const at = `/panels/${panelIndex}/circuits/${k}`;
-  const us = region === "us";
+  const step = board.poleStep;
   return (
     <section ref={sheet} className={styles.device} aria-label={`Device: ${deviceName(circuit)}`}>
       <Fields>
@@ -62,10 +56,10 @@ export function DeviceSheet({ panelIndex, id, onArrange, onTakeOut, onChooseMore
         <CaseChoice
           label="Device"
           pointer={`${at}/device`}
-          fallback={us ? "breaker" : "mcb"}
-          options={KINDS[region].map((value) => ({ value, label: DEVICE_NAMES[value] }))}
+          fallback={board.devices[0]}
+          options={board.devices.map((value) => ({ value, label: DEVICE_NAMES[value] }))}
         />
-        {us ? (
+        {!asksFor.rcd ? (
           <CaseChoice
             label="Guards against"
             pointer={`${at}/protects`}
@@ -96,7 +90,7 @@ export function DeviceSheet({ panelIndex, id, onArrange, onTakeOut, onChooseMore
             { value: "charger-ready", label: "charger-ready stub" },
           ]}
         />
-        <CaseConductor label="Conductor" pointer={`${at}/conductor`} region={region} />
+        <CaseConductor label="Conductor" pointer={`${at}/conductor`} codebook={codebook} />
         <CaseQuantity label="Length" pointer={`${at}/length`} units={LENGTH_UNITS} usual={lengthUnit} />
         <div className={styles.feedsLoads}>
           <label htmlFor={`loads-${id}`}>Feeds</label>
@@ -124,16 +118,16 @@ export function DeviceSheet({ panelIndex, id, onArrange, onTakeOut, onChooseMore
       )}
       <p className={styles.actions}>
         <Button
-          onClick={() => onArrange((p) => moveDevice(p, id, (circuit.position ?? 1) - (us ? 2 : 1), region))}
+          onClick={() => onArrange((p) => moveDevice(p, id, (circuit.position ?? 1) - step, codebook))}
           aria-label="Move it back one place"
         >
-          {us ? "Up" : "Left"}
+          {board.words.back}
         </Button>
         <Button
-          onClick={() => onArrange((p) => moveDevice(p, id, (circuit.position ?? 1) + (us ? 2 : 1), region))}
+          onClick={() => onArrange((p) => moveDevice(p, id, (circuit.position ?? 1) + step, codebook))}
           aria-label="Move it on one place"
         >
-          {us ? "Down" : "Right"}
+          {board.words.on}
         </Button>
         <Button onClick={onChooseMore}>Choose more</Button>
         <Button type="text" danger onClick={() => onTakeOut(id)}>

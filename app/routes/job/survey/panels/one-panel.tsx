@@ -3,6 +3,7 @@ import { Button, Input, type InputRef } from "antd";
 import { useCallback, useDeferredValue, useMemo, useRef, useState } from "react";
 import type { CaseDocument, Circuit, Panel } from "../../../../../core/case/document/types.ts";
 import { codebookOf } from "../../../../../core/codebook/index.ts";
+import type { Codebook } from "../../../../../core/codebook/types.ts";
 import {
   type Arranged,
   addDevice,
@@ -41,8 +42,8 @@ export function OnePanel({ index, alone }: { index: number; alone: boolean }) {
   const panel = document.panels[index] as Panel;
   const panelId = panel.id;
   const codebook = codebookOf(document.rules);
-  const { words, charging } = codebook;
-  const { region, legs } = legsOf(document);
+  const { words, charging, board } = codebook;
+  const legs = legsOf(document);
   const circuits = panel.circuits ?? [];
 
   const arrange = useCallback(
@@ -77,8 +78,8 @@ export function OnePanel({ index, alone }: { index: number; alone: boolean }) {
     input.current?.focus({ preventScroll: true });
   }, []);
   const move = useCallback(
-    (id: string, position: number) => void arrange((p) => moveDevice(p, id, position, region)),
-    [arrange, region],
+    (id: string, position: number) => void arrange((p) => moveDevice(p, id, position, codebook)),
+    [arrange, codebook],
   );
   const takeOut = useCallback(
     (ids: readonly string[]) => {
@@ -133,11 +134,11 @@ export function OnePanel({ index, alone }: { index: number; alone: boolean }) {
         </p>
       </header>
       <PicturesOf thing={`panel:${panelId}`} name={panel.name ?? words.panel} />
-      <div className={region === "us" ? styles.beside : styles.below}>
+      <div className={board.layout === "columns" ? styles.beside : styles.below}>
         <div>
           <PanelDrawing
             panel={panel}
-            region={region}
+            codebook={codebook}
             legs={legs}
             chosen={chosen}
             counted={counted}
@@ -152,13 +153,11 @@ export function OnePanel({ index, alone }: { index: number; alone: boolean }) {
           <p className={styles.legend}>
             <span className={styles.isCounted}>counted</span>
             <span className={styles.notCounted}>linked to no load</span>
-            {legs > 1 && <span>strokes beside a number: its {region === "us" ? "leg" : "phase"}</span>}
+            {legs > 1 && <span>strokes beside a number: its {board.words.leg}</span>}
           </p>
           {legs > 1 && circuits.length > 0 && (
             <p className={styles.balance}>
-              {totals
-                .map((va, i) => `${region === "us" ? "Leg" : "L"}${region === "us" ? " " : ""}${i + 1} ${showVA(va)}`)
-                .join(" · ")}
+              {totals.map((va, i) => `${board.words.numberedLeg(i + 1)} ${showVA(va)}`).join(" · ")}
               <Button
                 size="small"
                 onClick={() =>
@@ -168,7 +167,7 @@ export function OnePanel({ index, alone }: { index: number; alone: boolean }) {
                   )
                 }
               >
-                Balance the {region === "us" ? "legs" : "phases"}
+                Balance the {board.words.legs}
               </Button>
             </p>
           )}
@@ -176,7 +175,7 @@ export function OnePanel({ index, alone }: { index: number; alone: boolean }) {
         <div className={styles.work}>
           <QuickDevice
             input={input}
-            region={region}
+            codebook={codebook}
             at={at}
             said={said}
             onSaid={setSaid}
@@ -189,7 +188,7 @@ export function OnePanel({ index, alone }: { index: number; alone: boolean }) {
                 ...(load && { loads: [load.id] }),
               };
               const added = arrange(
-                (p) => addDevice(p, made, at, region),
+                (p) => addDevice(p, made, at, codebook),
                 `Added${load ? `, linked to ${load.label ?? load.kind}` : ""}`,
               );
               if (added) setAt(null);
@@ -203,7 +202,7 @@ export function OnePanel({ index, alone }: { index: number; alone: boolean }) {
                 <Button
                   onClick={() => {
                     const [a, b] = [...chosen] as [string, string];
-                    arrange((p) => swapDevices(p, a, b, region));
+                    arrange((p) => swapDevices(p, a, b, codebook));
                   }}
                 >
                   Swap their places
@@ -256,16 +255,16 @@ const NOTHING: ReadonlySet<string> = new Set();
 
 function QuickDevice(props: {
   input: React.Ref<InputRef>;
-  region: "us" | "uk";
+  codebook: Codebook;
   at: number | null;
   said: { text: string; refused: boolean } | null;
   onSaid(said: { text: string; refused: boolean } | null): void;
   onAdd(device: Omit<Circuit, "id">): boolean;
 }) {
-  const { region, at, said, onSaid, onAdd } = props;
+  const { codebook, at, said, onSaid, onAdd } = props;
   const [text, setText] = useState("");
-  const read = text.trim() === "" ? null : parseDevice(text, region);
-  const label = `Add a device${at === null ? "" : ` at ${region === "us" ? "space" : "way"} ${at}`}`;
+  const read = text.trim() === "" ? null : parseDevice(text, codebook.board);
+  const label = `Add a device${at === null ? "" : ` at ${codebook.words.space} ${at}`}`;
   function enter() {
     if (!read) return;
     if ("problem" in read) return onSaid({ text: read.problem, refused: true });
@@ -280,9 +279,7 @@ function QuickDevice(props: {
           aria-label={label}
           autoComplete="off"
           enterKeyHint="done"
-          placeholder={
-            region === "us" ? "20 kitchen · 2p 30 dryer · tandem 15 hall" : "b32 ring · rcbo 32 cooker · spd"
-          }
+          placeholder={codebook.board.examples.several}
           value={text}
           status={said?.refused ? "error" : ""}
           onChange={(e) => {

@@ -25,13 +25,13 @@ const amps = { units: AMPERE_UNITS, usual: "A" } as const;
 
 export const PanelRatings = drawnLater(function PanelRatings({ index, document }: { index: number } & AssessedCase) {
   const store = useJobStore();
-  const { words, region, lengthUnit } = codebookOf(document.rules);
+  const codebook = codebookOf(document.rules);
+  const { words, board, asksFor, lengthUnit } = codebook;
   const panel: Panel | undefined = document.panels[index];
   // A panel that was only just added comes with the next drawing.
   if (!panel) return null;
   const at = `/panels/${index}`;
   const key = `panel.${panel.id}`;
-  const us = region === "us";
   const from = document.panels.find((p) => p.id === panel.fedFrom);
   const mayGo = removePanel(document, panel.id) !== null;
   return (
@@ -49,13 +49,15 @@ export const PanelRatings = drawnLater(function PanelRatings({ index, document }
           />
         )}
         <CaseNumber
-          label={us ? "Main breaker" : "Main switch"}
+          label={board.words.main("breaker")}
           pointer={`${at}/mainA`}
           {...amps}
           empty="null"
           source={`${key}.mainA`}
         />
-        {us && <CaseNumber label="Bus rating" pointer={`${at}/busA`} {...amps} empty="null" source={`${key}.busA`} />}
+        {codebook.bus && (
+          <CaseNumber label="Bus rating" pointer={`${at}/busA`} {...amps} empty="null" source={`${key}.busA`} />
+        )}
         <CaseNumber
           label={`Number of ${words.spaces}`}
           pointer={`${at}/spaces`}
@@ -64,7 +66,7 @@ export const PanelRatings = drawnLater(function PanelRatings({ index, document }
           source={`${key}.spaces`}
           hint={`Count all ${words.spaces}, used and free`}
         />
-        {us && (
+        {asksFor.mainKind && (
           <CaseChoice
             label="Fed onto"
             pointer={`${at}/mainKind`}
@@ -90,7 +92,7 @@ export const PanelRatings = drawnLater(function PanelRatings({ index, document }
           pointer={`${at}/place`}
           placeholder="garage, left of the door"
         />
-        {!us && (
+        {asksFor.enclosure && (
           <CaseChoice
             label="Enclosure"
             pointer={`${at}/enclosure`}
@@ -103,7 +105,7 @@ export const PanelRatings = drawnLater(function PanelRatings({ index, document }
         )}
         <CaseSwitch label="Surge protection fitted" pointer={`${at}/surgeProtection`} />
       </Fields>
-      {!us && <RcdGroups index={index} />}
+      {asksFor.rcd && <RcdGroups index={index} />}
       {from && (
         <fieldset className={styles.feeder}>
           <legend>Feeder from {from.name ?? words.panel}</legend>
@@ -117,7 +119,7 @@ export const PanelRatings = drawnLater(function PanelRatings({ index, document }
             <CaseConductor
               label="Feeder conductor"
               pointer={`${at}/feeder/conductor`}
-              region={region}
+              codebook={codebook}
               source={`${key}.feeder.conductor`}
             />
             <CaseQuantity

@@ -1,0 +1,40 @@
+/** What a walk round a home in the United Kingdom asks for. */
+import type { AsksFor, SurveyRules } from "../survey.ts";
+
+export const ukAsksFor: AsksFor = {
+  floorArea: false,
+  earthing: true,
+  evTreatment: false,
+  isolator: true,
+  emergencyDisconnect: false,
+  mainKind: false,
+  enclosure: true,
+  rcd: true,
+  conductorMetal: false,
+};
+
+export const ukSurvey: SurveyRules = {
+  apartment: "Flat",
+  association: "Freeholder or managing agent",
+  authority: "Network operator",
+  isolate: "The tails stay live with the main switch off: isolate at the cut-out side, lock off, prove dead.",
+  pictures: {
+    supplyLabel: {
+      label: "Cut-out and its label",
+      shows: "The fuse rating; the seal unbroken",
+      caution: "The seal is the operator's: it is not broken to read the fuse.",
+    },
+    panelClosed: "Consumer unit, lid open",
+    panelOpen: "Consumer unit, cover off",
+    coverOff: "The tails stay live with the main switch off: isolate, lock off, prove dead before the cover comes off.",
+  },
+  conductorSizes: ["1 mm2", "1.5 mm2", "2.5 mm2", "4 mm2", "6 mm2", "10 mm2", "16 mm2", "25 mm2", "35 mm2"],
+  conductorTypes: [
+    { value: "twin-earth", label: "Twin-and-earth" },
+    { value: "armoured-70", label: "Armoured, 70 °C" },
+    { value: "armoured-90", label: "Armoured, 90 °C" },
+    { value: "multicore-70", label: "Tough-sheathed, 70 °C" },
+  ],
+  loadExamples: "shower 9.5kw   ·   2x ring 32a   ·   cooker",
+  usualCar: { distancePerDay: { value: 40, unit: "km" }, consumption: { value: 18, unit: "kWh/100km" } },
+};

@@ -1,0 +1,39 @@
+/** What a walk round a home in North America asks for. */
+import { NEC_310_16 } from "../../circuit/nec-310-16.ts";
+import type { AsksFor, SurveyRules } from "../survey.ts";
+
+export const necAsksFor: AsksFor = {
+  floorArea: true,
+  earthing: false,
+  evTreatment: true,
+  isolator: false,
+  emergencyDisconnect: true,
+  mainKind: true,
+  enclosure: false,
+  rcd: false,
+  conductorMetal: true,
+};
+
+export const necSurvey: SurveyRules = {
+  apartment: "Apartment",
+  association: "Association approval",
+  authority: "Utility or authority",
+  isolate:
+    "Service conductors stay live with the main off: lock off, prove dead with a tester proved before and after.",
+  pictures: {
+    supplyLabel: { label: "Main breaker", shows: "The figure on its handle" },
+    panelClosed: "Panel, door open",
+    panelOpen: "Panel, cover off",
+    coverOff:
+      "Service conductors stay live with the main off: cover off only by a licensed person, lock off, prove dead.",
+  },
+  conductorSizes: NEC_310_16.map((row) => row.size),
+  conductorTypes: [
+    { value: "nm-b", label: "NM-B cable" },
+    { value: "thhn", label: "THHN in conduit" },
+    { value: "xhhw-2", label: "XHHW-2" },
+    { value: "ser", label: "SER cable" },
+  ],
+  loadExamples: "range 12kw   ·   ac 24a 240v   ·   dryer",
+  usualCar: { distancePerDay: { value: 30, unit: "mi" }, consumption: { value: 0.3, unit: "kWh/mi" } },
+};

@@ -1,0 +1,40 @@
+/** What a walk round the home asks for in a region, and in which words. */
+import type { Car, Conductor } from "../case/document/types.ts";
+
+/** A picture that the evidence list asks for. */
+export interface Pictured {
+  label: string;
+  shows: string;
+  caution?: string;
+}
+
+/** Which fields are asked for beside those that every home has. */
+export interface AsksFor {
+  floorArea: boolean;
+  earthing: boolean;
+  evTreatment: boolean;
+  isolator: boolean;
+  emergencyDisconnect: boolean;
+  mainKind: boolean;
+  enclosure: boolean;
+  /** RCDs by type, over devices and groups of ways; else what a breaker guards against. */
+  rcd: boolean;
+  conductorMetal: boolean;
+}
+
+export interface SurveyRules {
+  apartment: string;
+  /** Who may have to agree, besides the owner. */
+  association: string;
+  authority: string;
+  /** Said wherever somebody may come near the live side of the supply. */
+  isolate: string;
+  pictures: { supplyLabel: Pictured; panelClosed: string; panelOpen: string; coverOff: string };
+  /** Sizes and wiring methods a conductor is entered in, smallest first. */
+  conductorSizes: readonly string[];
+  conductorTypes: readonly { value: NonNullable<Conductor["type"]>; label: string }[];
+  /** What quick entry of loads shows to somebody who has not used it. */
+  loadExamples: string;
+  /** A car to begin with; its unit is the usual one. */
+  usualCar: Car & { distancePerDay: NonNullable<Car["distancePerDay"]> };
+}

@@ -1,0 +1,31 @@
+/** What is often done wrong in an after-diversity estimate. */
+import { showA } from "../../units.ts";
+import { ofKind, without } from "../loads.ts";
+import type { Mistake, Recount } from "../types.ts";
+import { DIVERSITY } from "./rules.ts";
+
+const DIVERSE = [
+  { kind: "cooker", name: "cooker", was: "was" },
+  { kind: "socket-circuit", name: "socket circuits", was: "were" },
+  { kind: "lighting", name: "lighting", was: "was" },
+] as const;
+
+export function ukUsualMistakes({ loads, volts, ownVA, totalVA }: Recount): readonly Mistake[] {
+  const found = DIVERSE.flatMap(({ kind, name, was }): Mistake[] => {
+    const these = ofKind(loads, kind);
+    if (these.length === 0) return [];
+    const rest = totalVA(without(loads, kind));
+    return [
+      { text: `No diversity was allowed for the ${name}`, totalVA: rest + these.reduce((t, l) => t + l.va, 0) },
+      { text: `The ${name} ${was} forgotten`, totalVA: rest },
+    ];
+  });
+  if (ofKind(loads, "cooker").some((l) => l.socketOnControl)) {
+    const { socketA } = DIVERSITY.cooker;
+    found.push({
+      text: `The ${showA(socketA)} for the socket on the cooker control was forgotten`,
+      totalVA: ownVA - socketA * volts,
+    });
+  }
+  return found;
+}

@@ -4,7 +4,7 @@ import { codebookOf } from "./codebook/index.ts";
 import type { StepId } from "./missing.ts";
 import { showA } from "./units.ts";
 import { wayOf } from "./ways/index.ts";
-import { capital } from "./words.ts";
+import { capital, lower } from "./words.ts";
 
 export type AnswerState = "fits" | "once-confirmed" | "fits-with-work" | "does-not-fit" | "open";
 
@@ -70,7 +70,6 @@ export function answer(assessment: Assessment): Answer {
   };
 }
 
-const lower = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);
 /** "a", "a and b", "a, b and c". */
 const listed = (parts: readonly string[]) =>
   parts.length < 2 ? (parts[0] ?? "") : `${parts.slice(0, -1).join(", ")} and ${parts.at(-1)}`;

@@ -2,3 +2,6 @@
 
 /** The same words, beginning with a capital. */
 export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
+/** The same words, as they go on within a sentence. */
+export const lower = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);

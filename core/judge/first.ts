@@ -5,6 +5,7 @@ import type { Link, Unknown } from "../path/types.ts";
 import { showA } from "../units.ts";
 import { type Reason, reason } from "../ways/reasons.ts";
 import type { Proposal, Situation } from "../ways/types.ts";
+import { capital, lower } from "../words.ts";
 import { inPounds, price, type WorkItem } from "../work/work.ts";
 
 const VISIT = price([0, 60, 160], [0, 40, 120], [0, 1, 3]);
@@ -34,6 +35,7 @@ export function measureFirst(
   if (!placed.managed) return nothing;
   const worst = overLimit(found.links.filter((l) => l.of !== "circuit"));
   if (!worst) return nothing;
+  const where = worst.of === "supply" ? `the ${codebook.words.supply}` : lower(worst.name);
   const panel = home.document.panels.find((p) => p.id === worst.of);
   const method = panel ? home.at(panel).method : home.method;
   if (method.measures)
@@ -42,7 +44,7 @@ export function measureFirst(
       stops: [
         reason(
           "limit-below-house",
-          `${worst.name} was measured to need ${showA(worst.carriesA)} of ${showA(worst.mayCarryA ?? 0)} without the charger`,
+          `${capital(where)} was measured to need ${showA(worst.carriesA)} of ${showA(worst.mayCarryA ?? 0)} without the charger`,
           method.rule,
         ),
       ],
@@ -53,7 +55,7 @@ export function measureFirst(
     items: [
       {
         id: "measure",
-        text: `Measure first: a valid measurement of ${worst.of === "supply" ? `the ${codebook.words.supply}` : worst.name}, calculated at ${showA(worst.carriesA)} of ${showA(worst.mayCarryA ?? 0)}`,
+        text: `Measure first: a valid measurement of ${where}, calculated at ${showA(worst.carriesA)} of ${showA(worst.mayCarryA ?? 0)}`,
         price: MEASUREMENT,
         link: worst.link,
       },
@@ -61,7 +63,7 @@ export function measureFirst(
     reasons: [
       reason(
         "measure-first",
-        `By calculation ${worst.name} carries ${showA(worst.carriesA)} of ${showA(worst.mayCarryA ?? 0)} already: measure before anything is promised`,
+        `By calculation ${where} carries ${showA(worst.carriesA)} of ${showA(worst.mayCarryA ?? 0)} already: measure before anything is promised`,
         measured?.rule ?? "",
       ),
     ],

@@ -223,13 +223,15 @@ function explain(s: Situation, { placed }: Proposal, judged: Judged, energyKWh: 
     (least, g) => (least && least.limitA <= g.limitA ? least : g),
     null,
   );
+  const clamps = judged.guards.map((g) => `clamps on ${g.name}: ${showA(g.limitA)} of ${showA(g.ratingA)}`);
   if (guard)
     return why(
       "Limit of the managed charger",
       showA(guard.limitA),
-      guard.cited,
+      judged.guards.length === 1
+        ? guard.cited
+        : { ...guard.cited, numbers: [guard.cited.numbers, ...clamps].join("; ") },
       [
-        ...judged.guards.map((g) => `Clamps: ${g.name}, ${showA(g.limitA)} of ${showA(g.ratingA)}`),
         `A usual night leaves ${showKWh(energyKWh)}: the house is taken to draw 14 to 55 % of its governing demand by the hour (Heron's own assumption; measured days replace it)`,
       ],
       ["A larger supply", "A measurement of the home's own nights"],

@@ -55,6 +55,11 @@ const STORIES = [
     "separate-board",
     "As it stands: 53.7 A spare; a 32 A charger on a board of its own would meet the need",
   ],
+  [
+    "osier-curlew-bank",
+    "dynamic-load-management",
+    "Measure first: 48.3 A over already by calculation; after that a managed charger held below 79 A would meet the need",
+  ],
   ["osier-reed-bank", "reuse-circuit", "As it stands: 53.5 A spare; the spare circuit, at 32 A, would meet the need"],
   [
     "osier-weir-lane",

@@ -47,6 +47,7 @@ export const DEMO_FIRMS: readonly DemoFirm[] = [
     jobs: [
       { file: "osier-sluice-road", stage: "survey" },
       { file: "osier-withy-walk", stage: "quoted" },
+      { file: "osier-curlew-bank", stage: "survey" },
       { file: "osier-marsh-view", stage: "survey" },
       { file: "osier-reed-bank", stage: "quoted" },
       { file: "osier-weir-lane", stage: "waiting" },

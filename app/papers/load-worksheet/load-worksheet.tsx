@@ -3,6 +3,7 @@ import { StyleSheet, Text, View } from "@react-pdf/renderer";
 import { answer } from "../../../core/answer.ts";
 import { codebookOf } from "../../../core/codebook/index.ts";
 import type { Calculation } from "../../../core/demand/types.ts";
+import type { Link } from "../../../core/path/types.ts";
 import { showA, showKWh, showPercent, showVA } from "../../../core/units.ts";
 import type { PaperInput } from "../index.ts";
 import { plain, Sheet, Signatures, sheetStyles } from "../sheet.tsx";
@@ -18,10 +19,41 @@ const s = {
     label: { flex: 1, paddingRight: 6 },
     va: { width: 72, textAlign: "right", fontFamily: "Figures" },
     factor: { width: 52, textAlign: "right", fontFamily: "Figures" },
+    decided: { width: 196, paddingLeft: 10, color: "#4B6470" },
     rule: { width: 128, paddingLeft: 10, color: "#4B6470" },
     part: { fontSize: 8.5, color: "#4B6470", paddingLeft: 10, flexDirection: "row" },
   }),
 };
+
+/** From the supply to the car: what each link carries of what it may, and what stands at it. */
+function PathTable({ links }: { links: readonly Link[] }) {
+  return (
+    <View>
+      <View style={[s.row, s.headRow]} wrap={false}>
+        <Text style={s.label}>Link</Text>
+        <Text style={s.va}>Carries</Text>
+        <Text style={s.va}>May carry</Text>
+        <Text style={s.decided}>Decided by</Text>
+      </View>
+      {links.map((link) => (
+        <View key={link.link} style={s.row} wrap={false}>
+          <Text style={s.label}>
+            {plain(
+              [
+                link.name,
+                ...link.faults.map((f) => f.text),
+                ...link.unknowns.map((u) => `not confirmed: ${u.text}`),
+              ].join("; "),
+            )}
+          </Text>
+          <Text style={s.va}>{showA(link.carriesA)}</Text>
+          <Text style={s.va}>{link.mayCarryA === null ? "-" : showA(link.mayCarryA)}</Text>
+          <Text style={s.decided}>{plain(link.decidedBy)}</Text>
+        </View>
+      ))}
+    </View>
+  );
+}
 
 function Lines({ calculation, ratingA }: { calculation: Calculation; ratingA: number }) {
   return (
@@ -133,6 +165,22 @@ export function LoadWorksheet(input: PaperInput) {
           <Text>No way can be taken as things stand.</Text>
         )}
       </View>
+      {way && way.work.length > 0 && (
+        <>
+          <Text style={s.h2}>{way.onlyConfirm ? "To be confirmed first" : "Work, in this order"}</Text>
+          {way.work.map((text, i) => (
+            <Text key={text}>
+              {i + 1}. {plain(text)}
+            </Text>
+          ))}
+        </>
+      )}
+      {way && (
+        <>
+          <Text style={s.h2}>From the supply to the car, after the work</Text>
+          <PathTable links={way.path} />
+        </>
+      )}
       {assessment.findings.length > 0 && <Text style={s.h2}>Findings</Text>}
       {assessment.findings.map((f) => (
         <Text key={f.code + f.text}>

@@ -4,6 +4,7 @@ import { type ReactNode, useEffect } from "react";
 import { Link, NavLink, useFetcher, useNavigate } from "react-router";
 import { codebookOf } from "../../../core/codebook/index.ts";
 import { showA } from "../../../core/units.ts";
+import { lower } from "../../../core/words.ts";
 import { Mark } from "../../ui/frame/mark.tsx";
 import { STEPS } from "../../ui/frame/steps.ts";
 import { AnswerVerdict } from "../../ui/frame/verdict.tsx";
@@ -131,7 +132,7 @@ function AnswerBand() {
             Confirm first:{" "}
             {assessment.missing
               .slice(0, 3)
-              .map((m) => m.text.charAt(0).toLowerCase() + m.text.slice(1))
+              .map((m) => lower(m.text))
               .join("; ")}
             {assessment.missing.length > 3 ? `; and ${assessment.missing.length - 3} more` : ""}
           </p>

@@ -2,6 +2,7 @@
 import { Button } from "antd";
 import { createContext, type ReactNode, use, useEffect, useRef, useState } from "react";
 import type { Why } from "../../../core/why.ts";
+import { lower } from "../../../core/words.ts";
 import styles from "./why.module.css";
 
 interface Asked {
@@ -66,7 +67,7 @@ export function WhySheet() {
     <aside className={styles.sheet} aria-label="Why this figure">
       <header>
         <h2 ref={heading} tabIndex={-1}>
-          Why {why.figure.charAt(0).toLowerCase() + why.figure.slice(1)} is
+          Why {lower(why.figure)} is
         </h2>
         <Button
           size="small"

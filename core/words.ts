@@ -5,3 +5,7 @@ export const capital = (text: string): string => text.charAt(0).toUpperCase() + 
 
 /** The same words, as they go on within a sentence. */
 export const lower = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);
+
+/** "a 40 A charger", "an 80 A service": with the article as the figure is read aloud. */
+export const withArticle = (text: string): string =>
+  `${/^(8|1[18](?!\d)|1[18],\d{3})/.test(text) ? "an" : "a"} ${text}`;

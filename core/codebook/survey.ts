@@ -24,9 +24,9 @@ export interface AsksFor {
 
 export interface SurveyRules {
   apartment: string;
-  /** Who may have to agree, besides the owner. */
-  association: string;
-  authority: string;
+  /** Who may have to agree besides the owner: what is asked of them, and as they go on within a sentence. */
+  association: { label: string; who: string };
+  authority: { label: string; who: string };
   /** Said wherever somebody may come near the live side of the supply. */
   isolate: string;
   pictures: { supplyLabel: Pictured; panelClosed: string; panelOpen: string; coverOff: string };

@@ -130,7 +130,9 @@ describe("outlets", () => {
     ]);
   });
   it("of the United Kingdom", () => {
-    expect(uk.outlets).toEqual({ bs1363: { volts: 230, circuitA: 13, chargeA: 10, grounded: true, slow: true } });
+    expect(uk.outlets).toEqual({
+      bs1363: { name: "BS 1363", volts: 230, circuitA: 13, chargeA: 10, grounded: true, slow: true },
+    });
   });
 });
 
@@ -255,7 +257,7 @@ describe("main and sources on one bus (705.12(B))", () => {
       "200 A + 1.25 x 80 A = 300 A, over 100 % of the 200 A bus; all devices but the main come to 201 A",
     );
     expect(fits(200, 80, true)?.cited.numbers).toBe(
-      "200 A + 1.25 x 80 A = 300 A, over 120 % of the 200 A bus; all devices but the main were not all read",
+      "200 A + 1.25 x 80 A = 300 A, over 120 % of the 200 A bus; not all devices beside the main have been read",
     );
     expect(fits(150, 40, false, null, nec2020)?.cited.rule).toBe("NEC 705.12(B)(3)(1)");
   });

@@ -72,6 +72,8 @@ export interface LoadKind {
 
 /** What an outlet type can do for charging. */
 export interface OutletUse {
+  /** Where people call it otherwise than its type. */
+  name?: string;
   volts: number;
   /** Rating of the usual circuit behind it. */
   circuitA: number;

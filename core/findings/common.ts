@@ -4,10 +4,12 @@ import {
   withCircuitsOf,
   withOutlet,
   withoutSeen,
+  withoutSources,
   withPanel,
   withSupply,
 } from "../case/document/change.ts";
 import { type CaseDocument, type Panel, PERMISSIONS, type PermissionFrom } from "../case/document/types.ts";
+import type { Codebook } from "../codebook/types.ts";
 import { countSpaces } from "../panel/spaces.ts";
 import { onSupply } from "../panel/sub-panels.ts";
 import {
@@ -21,6 +23,7 @@ import {
 } from "../path/home.ts";
 import { circuitName, linkId, panelName } from "../path/names.ts";
 import { showA, showSize } from "../units.ts";
+import { withArticle } from "../words.ts";
 import { price } from "../work/work.ts";
 import { SEEN_FAULTS } from "./seen.ts";
 import type { FindingRule, Found } from "./types.ts";
@@ -40,11 +43,9 @@ const NOTHING: readonly Found[] = [];
 /** What was found where a condition holds; put into words only then. */
 const when = (condition: unknown, found: () => Found): readonly Found[] => (condition ? [found()] : NOTHING);
 
-const WHO: Record<PermissionFrom, string> = {
-  owner: "The owner of the home",
-  association: "The association or managing agent",
-  authority: "The utility, network operator or authority",
-};
+/** As it goes on within a sentence. */
+const who = ({ survey }: Codebook, from: PermissionFrom): string =>
+  from === "owner" ? "the owner of the home" : survey[from].who;
 
 /** Whose consent is refused, and whose is still to be had: a tenant's owner is always asked. */
 function permissions({ enquiry }: CaseDocument, wanted: "refused" | "open"): PermissionFrom[] {
@@ -72,14 +73,14 @@ function busFound({ codebook, supplyA }: Home, panel: Panel): Found | null {
   const circuits = panel.circuits ?? [];
   const sources = sourcesOn(panel);
   const mainA = panel.mainA ?? (onSupply(panel) ? supplyA : (panel.feeder?.ratingA ?? 0));
-  if (sources.length === 0 || !codebook.bus)
-    return mainA > busA
-      ? {
-          link,
-          text: `${panelName(panel, codebook)}: a main device of ${showA(mainA)} on a bus of ${showA(busA)}`,
-          rule: codebook.sections.mainOnBus,
-        }
-      : null;
+  // Whatever feeds back besides, the device that protects a bus is never larger than the bus.
+  if (mainA > busA)
+    return {
+      link,
+      text: `${panelName(panel, codebook)}: a main device of ${showA(mainA)} on a bus of ${showA(busA)}`,
+      rule: codebook.sections.mainOnBus,
+    };
+  if (sources.length === 0 || !codebook.bus) return null;
   const devices = circuits.filter((c) => c.status !== "abandoned" && c.device !== "blank" && c.device !== "surge");
   const ratings = devices.flatMap((c) => c.ratingA ?? []);
   const { fits, cited } = codebook.bus.sourcesFit({
@@ -105,7 +106,8 @@ export function renewedPanel(
 ): CaseDocument {
   const circuits = (panel.circuits ?? []).filter((c) => c.status !== "abandoned");
   const taken = circuits.reduce((n, c) => n + (c.poles ?? 1), 0);
-  const renewed = withPanel(withCircuitsOf(document, panel.id, circuits), panel.id, {
+  const old = withoutSources(document, (key) => key.startsWith(`panel.${panel.id}.`) && !key.includes(".feeder."));
+  const renewed = withPanel(withCircuitsOf(old, panel.id, circuits), panel.id, {
     ...withoutTypeAc({ ...panel, circuits }),
     ...larger,
     spaces: Math.max(panel.spaces ?? 0, taken + ROOM_TO_SPARE),
@@ -122,7 +124,7 @@ export function renewedPanel(
 }
 
 /** The smallest bus that carries a panel's main, its sources and its demand; as large as it is where none is made. */
-function busThatCarries(home: Home, panel: Panel, mainA: number): number | null {
+export function busThatCarries(home: Home, panel: Panel, mainA: number): number | null {
   const rules = home.codebook.bus;
   if (!rules) return null;
   const sources = sourcesOn(panel);
@@ -179,8 +181,8 @@ export const commonFindings: readonly FindingRule[] = [
     rule: "Consent before work",
     todo: "Do no work; talk to them, or let the job go",
     reason: "permission-open",
-    check: ({ document }) =>
-      permissions(document, "refused").map((from) => ({ link: "supply", text: `${WHO[from]} has refused` })),
+    check: ({ document, codebook }) =>
+      permissions(document, "refused").map((from) => ({ link: "supply", text: `${who(codebook, from)} has refused` })),
   },
   {
     at: "supply",
@@ -189,14 +191,14 @@ export const commonFindings: readonly FindingRule[] = [
     rule: "Consent before work",
     todo: "Get it in writing before any work",
     reason: "permission-open",
-    check: ({ document }) =>
+    check: ({ document, codebook }) =>
       permissions(document, "open").map((from) => ({
         link: "supply",
-        text: `${WHO[from]} ${document.enquiry?.permissions?.[from] === "asked" ? "has not answered yet" : "has not been asked yet"}`,
+        text: `${who(codebook, from)} ${document.enquiry?.permissions?.[from] === "asked" ? "has not answered yet" : "has not been asked yet"}`,
       })),
     mend: {
       price: PRICES.consent,
-      of({ document }) {
+      of({ document, codebook }) {
         const open = permissions(document, "open");
         const given = Object.fromEntries(open.map((from) => [from, "given"]));
         return {
@@ -204,7 +206,7 @@ export const commonFindings: readonly FindingRule[] = [
             ...document,
             enquiry: { ...document.enquiry, permissions: { ...document.enquiry?.permissions, ...given } },
           },
-          text: `Get consent in writing: ${open.map((from) => WHO[from].replace(/^The/, "the")).join(", ")}`,
+          text: `Get consent in writing: ${open.map((from) => who(codebook, from)).join(", ")}`,
         };
       },
     },
@@ -230,10 +232,10 @@ export const commonFindings: readonly FindingRule[] = [
     rule: "",
     todo: "Measure the demand before anything is promised; plan for a larger supply",
     reason: "headroom-short",
-    check: ({ demandA, supplyA, method }) =>
+    check: ({ demandA, supplyA, method, loads }) =>
       when(demandA > supplyA + 1e-9, () => ({
         link: "supply",
-        text: `The demand of ${showA(demandA)} is over the supply of ${showA(supplyA)} already`,
+        text: `The demand of ${showA(demandA)}${loads.some((l) => !l.existing) ? ", with what is planned," : ""} is over the supply of ${showA(supplyA)} already`,
         rule: method.rule,
       })),
   },
@@ -389,7 +391,11 @@ export const commonFindings: readonly FindingRule[] = [
         );
         if (!size) return null;
         return {
-          document: withPanel(document, panel.id, { feeder: { ...panel.feeder, conductor: { ...conductor, size } } }),
+          document: withPanel(
+            withoutSources(document, (key) => key === `panel.${panel.id}.feeder.conductor`),
+            panel.id,
+            { feeder: { ...panel.feeder, conductor: { ...conductor, size } } },
+          ),
           text: `Renew the feeder of ${panelName(panel, codebook)} in ${showSize(size)} behind its ${showA(ratingA)} ${codebook.words.device}`,
         };
       },
@@ -452,7 +458,7 @@ export const commonFindings: readonly FindingRule[] = [
         if (ratingA === 0 || !circuitOf(document, circuit.id)) return null;
         return {
           document: withCircuit(document, circuit.id, { ratingA }),
-          text: `Fit a ${showA(ratingA)} ${codebook.words.device} to ${circuitName(circuit)}: its conductor allows no more`,
+          text: `Fit ${withArticle(showA(ratingA))} ${codebook.words.device} to ${circuitName(circuit)}: its conductor allows no more`,
         };
       },
     },
@@ -494,7 +500,10 @@ function supplyConductor({ document, codebook, supplyA }: Home): readonly Found[
 function renewSupplyConductor({ document, codebook, supplyA }: Home) {
   const conductor = codebook.supplyConductor.sizeFor(supplyA, document.options?.allowAluminium ?? false);
   return {
-    document: withSupply(document, { conductor }),
+    document: withSupply(
+      withoutSources(document, (key) => key === "supply.conductor"),
+      { conductor },
+    ),
     text: `Have the ${codebook.supplyConductor.name} renewed in ${showSize(conductor.size)} for ${showA(supplyA)}`,
   };
 }

@@ -4,6 +4,7 @@ import type { Region } from "../codebook/types.ts";
 import { onSupply } from "../panel/sub-panels.ts";
 import type { Home } from "../path/home.ts";
 import type { Target } from "../path/types.ts";
+import { capital } from "../words.ts";
 import type { Price } from "../work/work.ts";
 import { commonFindings } from "./common.ts";
 import { northAmericanFindings } from "./north-america.ts";
@@ -50,7 +51,7 @@ function lookFor(rules: readonly FindingRule[], home: Home, target: Target, look
       for (const found of check(home, thing, target)) {
         const { code, severity, todo, reason } = rule;
         faults.push({
-          finding: { code, severity, text: found.text, rule: found.rule ?? rule.rule, todo, link: found.link },
+          finding: { code, severity, text: capital(found.text), rule: found.rule ?? rule.rule, todo, link: found.link },
           reason,
           mend(at, end) {
             const mended = mend?.of(at, thing, end, found);

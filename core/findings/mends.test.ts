@@ -82,14 +82,18 @@ describe("consent", () => {
     expect(asked({ owner: "given", association: "not-needed" })).toEqual([]);
     expect(asked({ owner: "to-ask" })).toEqual([["permission-open", "The owner of the home has not been asked yet"]]);
     expect(asked({ authority: "asked" })).toEqual([
-      ["permission-open", "The utility, network operator or authority has not answered yet"],
+      ["permission-open", "The utility or authority has not answered yet"],
     ]);
     expect(asked({}, "tenant")).toEqual([["permission-open", "The owner of the home has not been asked yet"]]);
     expect(asked({ owner: "given" }, "tenant")).toEqual([]);
     expect(asked({ owner: "not-needed" }, "tenant")).toHaveLength(1);
     expect(asked({}, "owner")).toEqual([]);
-    expect(asked({ association: "refused" })).toEqual([
-      ["permission-refused", "The association or managing agent has refused"],
+    expect(asked({ association: "refused" })).toEqual([["permission-refused", "The association has refused"]]);
+    const ukAsked = (permissions: NonNullable<CaseDocument["enquiry"]>["permissions"]) =>
+      assess({ ...uk, enquiry: { permissions } }).findings.map((f) => f.text);
+    expect(ukAsked({ association: "to-ask", authority: "asked" })).toEqual([
+      "The freeholder or managing agent has not been asked yet",
+      "The network operator has not answered yet",
     ]);
   });
   it("is had in the home after the work", () => {
@@ -100,7 +104,7 @@ describe("consent", () => {
     expect(after.enquiry?.permissions).toEqual({ owner: "given", association: "given" });
     expect(
       workIn({ ...us, enquiry: { tenure: "tenant", permissions: { association: "to-ask" } } }, "dedicated-circuit"),
-    ).toMatch(/the owner of the home, the association or managing agent/);
+    ).toMatch(/the owner of the home, the association/);
   });
 });
 

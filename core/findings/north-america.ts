@@ -2,7 +2,7 @@
 import { withCircuit, withSupply } from "../case/document/change.ts";
 import type { CaseDocument, Circuit, Outlet } from "../case/document/types.ts";
 import { circuitOf, readRatingA } from "../path/home.ts";
-import { linkId } from "../path/names.ts";
+import { linkId, outletName } from "../path/names.ts";
 import { showA } from "../units.ts";
 import { price } from "../work/work.ts";
 import type { FindingRule } from "./types.ts";
@@ -74,7 +74,7 @@ export const northAmericanFindings: readonly FindingRule[] = [
         ? [
             {
               link: linkId.outlet(outlet.id),
-              text: `The ${outlet.type} receptacle${outlet.place ? ` (${outlet.place})` : ""} has no equipment ground and cannot feed a charger`,
+              text: `The ${outletName(outlet, codebook)}${outlet.place ? ` (${outlet.place})` : ""} has no equipment ground and cannot feed a charger`,
             },
           ]
         : [],
@@ -87,16 +87,16 @@ export const northAmericanFindings: readonly FindingRule[] = [
     todo: "Fit a GFCI breaker or receptacle before a car is charged from it",
     reason: "fault-on-path",
     pathOnly: true,
-    check: ({ document }, outlet, target) =>
+    check: ({ document, codebook }, outlet, target) =>
       gfciOf(document, outlet, target.circuit) === false
-        ? [{ link: linkId.outlet(outlet.id), text: `The ${outlet.type} receptacle has no GFCI protection` }]
+        ? [{ link: linkId.outlet(outlet.id), text: `The ${outletName(outlet, codebook)} has no GFCI protection` }]
         : [],
     mend: {
       price: PRICES.gfci,
-      of({ document }, outlet, target) {
+      of({ document, codebook }, outlet, target) {
         const { gfci: _, ...face } = outlet;
         const outlets = (document.outlets ?? []).map((o) => (o.id === outlet.id ? { ...face, gfci: true } : o));
-        const text = `Fit GFCI protection to the ${outlet.type} receptacle`;
+        const text = `Fit GFCI protection to the ${outletName(outlet, codebook)}`;
         if (!target.circuit) return { document: { ...document, outlets }, text };
         const protects = target.circuit.protects === "afci" ? "afci-gfci" : "gfci";
         return { document: withCircuit({ ...document, outlets }, target.circuit.id, { protects }), text };

@@ -1,7 +1,9 @@
 /** Faults that BS 7671 and the network operators of the United Kingdom know. */
 import { withCharger, withCircuit, withPanel, withSupply } from "../case/document/change.ts";
 import type { Circuit, Panel } from "../case/document/types.ts";
+import type { Home } from "../path/home.ts";
 import { circuitName, linkId, panelName } from "../path/names.ts";
+import type { Target } from "../path/types.ts";
 import { inPounds } from "../work/work.ts";
 import type { FindingRule } from "./types.ts";
 
@@ -26,8 +28,14 @@ export const withoutTypeAc = ({ circuits, rcdGroups }: Panel): Pick<Panel, "circ
   ...(rcdGroups && { rcdGroups: rcdGroups.map((g) => (g.rcd === "AC" ? { ...g, rcd: "A" } : g)) }),
 });
 
-const hasTypeAc = (panel: Panel | null): boolean =>
-  [...(panel?.circuits ?? []), ...(panel?.rcdGroups ?? [])].some((device) => device.rcd === "AC");
+/** Type AC that may stand before the charger: an RCBO guards its own circuit alone, anything else perhaps others too. */
+function hasTypeAc({ document }: Home, { circuits = [], rcdGroups = [] }: Panel, target: Target): boolean {
+  const before = (id: string) => id === target.circuit?.id || document.panels.some((p) => p.feeder?.circuit === id);
+  return (
+    rcdGroups.some((g) => g.rcd === "AC") ||
+    circuits.some((c) => c.rcd === "AC" && (c.device !== "rcbo" || before(c.id)))
+  );
+}
 
 export const unitedKingdomFindings: readonly FindingRule[] = [
   {
@@ -62,12 +70,12 @@ export const unitedKingdomFindings: readonly FindingRule[] = [
     todo: "Change it for type A or better, or keep the charger's path ahead of it",
     reason: "type-ac-upstream",
     pathOnly: true,
-    check: ({ codebook }, panel) =>
-      hasTypeAc(panel)
+    check: (home, panel, target) =>
+      hasTypeAc(home, panel, target)
         ? [
             {
               link: linkId.panel(panel.id),
-              text: `${panelName(panel, codebook)} has an RCD of type AC: a charger's DC fault current would blind it`,
+              text: `${panelName(panel, home.codebook)} has an RCD of type AC: a charger's DC fault current would blind it`,
             },
           ]
         : [],

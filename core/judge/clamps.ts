@@ -17,13 +17,14 @@ export interface Guard extends ClampLimit {
 
 /**
  * The supply always, and each panel on the way that has a demand of its own: every link that the charger could overload
- * is behind one of them.
+ * is behind one of them. A new board with nothing on it but the charger, and room for it, cannot be overloaded.
  * @param path of the home without the charger
+ * @param mostA what the charger may draw, A
  * @returns the supply first; each with the limit of its smallest link
  */
-export function guardsOf({ document, codebook, supplyA }: Home, path: Path): Guard[] {
+export function guardsOf({ document, codebook, supplyA }: Home, path: Path, mostA: number): Guard[] {
   const parts = [...new Set(path.links.map((l) => l.of))].filter((of) => of !== "circuit");
-  return parts.map((at) => {
+  return parts.flatMap((at) => {
     const links = path.links.filter((l) => l.of === at);
     const ratingA = links.reduce(
       (least, l) => Math.min(least, l.mayCarryA ?? least),
@@ -31,15 +32,19 @@ export function guardsOf({ document, codebook, supplyA }: Home, path: Path): Gua
     );
     const panel = document.panels.find((p) => p.id === at);
     const known = Number.isFinite(ratingA) ? ratingA : codebook.unknownRatingA(null);
+    if (panel?.planned && (links[0]?.carriesA ?? 0) === 0 && codebook.charging.chargeOnCircuitA(known) >= mostA)
+      return [];
     const limit = codebook.managed.limitA(known, document.options?.managedMarginA);
-    return {
-      at,
-      name: panel ? `what feeds ${panelName(panel, codebook)}` : `the ${codebook.supplyConductor.name}`,
-      ratingA: known,
-      demandA: links[0]?.carriesA ?? 0,
-      limitA: limit.limitA,
-      cited: limit.cited,
-    };
+    return [
+      {
+        at,
+        name: panel ? `what feeds ${panelName(panel, codebook)}` : `the ${codebook.supplyConductor.name}`,
+        ratingA: known,
+        demandA: links[0]?.carriesA ?? 0,
+        limitA: limit.limitA,
+        cited: limit.cited,
+      },
+    ];
   });
 }
 

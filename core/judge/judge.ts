@@ -140,6 +140,7 @@ function tooMuchFor(s: Situation, proposal: Proposal, { home, path }: Mending, c
   const volts = proposal.placed.volts ?? home.volts;
   const others = circuit ? circuitCarriesA(home, circuit, volts) : 0;
   const deviceA = proposal.placed.deviceA?.(chargeA);
+  const feeders = new Set(path.panels.flatMap((p) => (home.at(p).asFeeder ? [p.id] : [])));
   const room = path.links.find((link) => {
     if (link.kind === "charger" || (held && link.of !== "circuit")) return false;
     const may = link.kind === "device" && deviceA !== undefined ? deviceA : link.mayCarryA;
@@ -147,7 +148,7 @@ function tooMuchFor(s: Situation, proposal: Proposal, { home, path }: Mending, c
     const carries =
       link.of === "circuit"
         ? others + chargeA * codebook.charging.continuousFactor
-        : link.carriesA + (link.of === "supply" ? adds.supplyA : adds.feederA);
+        : link.carriesA + (feeders.has(link.of) ? adds.feederA : adds.supplyA);
     return carries > may + 1e-9;
   });
   return room ?? null;
@@ -191,7 +192,7 @@ function shortReason(s: Situation, proposal: Proposal, mending: Mending, smalles
   if (roomA < 0 && link.kind === "supply")
     return reason(
       "headroom-short",
-      `The existing demand is ${showA(-roomA)} over the supply rating already`,
+      `Without the charger the demand is ${showA(-roomA)} over the supply rating already`,
       mending.home.method.rule,
     );
   return reason(
@@ -220,7 +221,7 @@ export function judgeProposal(s: Situation, proposal: Proposal): Judged {
   const { home, path } = mending;
   const settings = settingsOf(s, proposal);
   const smallestA = settings.find((a) => a >= proposal.leastA - 1e-9);
-  const guards = proposal.placed.managed ? guardsOf(home, path) : [];
+  const guards = proposal.placed.managed ? guardsOf(home, path, proposal.mostA) : [];
   const limitA = Math.min(...guards.map((g) => g.limitA), Number.POSITIVE_INFINITY);
   const fits = (a: number) => a <= limitA + 1e-9 && tooMuchFor(s, proposal, mending, a) === null;
   let chargeA = settingThatFits(s, settings, proposal.leastA, fits);

@@ -386,7 +386,7 @@ const TO_MEND: Stopped[] = [
     { ...us, enquiry: { permissions: { association: "asked" } } },
     managed,
     "with-work",
-    /Get consent in writing: the association or managing agent/,
+    /Get consent in writing: the association/,
   ],
   [
     "a tenant whose owner nobody asked",
@@ -540,7 +540,7 @@ const RULED_OUT: Stopped[] = [
     { ...withOutletIn(us, { ...dryerOutlet, sharedWith: null }), charger: plug },
     "existing-outlet",
     "ruled-out",
-    /shares its circuit with dryer: it takes an automatic splitter/,
+    /shares its circuit with Dryer: a charger has a circuit of its own or an automatic splitter/,
   ],
   [
     "a receptacle without an equipment ground",

@@ -117,11 +117,11 @@ export function withChargerOnTop(
       const known = panels.get(panel.id);
       if (known) return known;
       const before = home.at(panel);
-      const atSupply = before.whole || onSupply(panel);
       const found = {
-        demandA: before.demandA + (feeds.has(panel.id) ? (atSupply ? adds.supplyA : adds.feederA) : 0),
+        demandA: before.demandA + (feeds.has(panel.id) ? (before.asFeeder ? adds.feederA : adds.supplyA) : 0),
         method: before.method,
         whole: before.whole,
+        asFeeder: before.asFeeder,
         loads: before.loads,
         lines: () => panelDemand(after, panel).lines(),
       };

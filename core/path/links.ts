@@ -6,7 +6,7 @@ import { onSupply } from "../panel/sub-panels.ts";
 import { showA } from "../units.ts";
 import { capital } from "../words.ts";
 import { circuitRated, feederRated, feederRatingA, type Home, panelsTo, readRatingA } from "./home.ts";
-import { circuitName, linkId, panelName } from "./names.ts";
+import { circuitName, linkId, outletName, panelName } from "./names.ts";
 import type { Knowledge, Link, LinkKind, Target, Unknown } from "./types.ts";
 import {
   unknownsOfBus,
@@ -242,11 +242,11 @@ export function pathTo(home: Home, target: Target, look: LookFor = EVERYTHING): 
     add(
       linkId.outlet(outlet.id),
       "outlet",
-      `${outlet.type} ${words.outlet}${outlet.place ? `, ${outlet.place}` : ""}`,
+      `${outletName(outlet, codebook)}${outlet.place ? `, ${outlet.place}` : ""}`,
       "circuit",
       chargeA * codebook.charging.continuousFactor,
       use?.circuitA ?? null,
-      use ? `${outlet.type}, ${showA(use.circuitA)}` : "not an outlet for charging",
+      use ? `${use.name ?? outlet.type}, ${showA(use.circuitA)}` : "not an outlet for charging",
       asks(() => unknownsOfOutlet(home, outlet, target)),
     );
   }

@@ -1,5 +1,5 @@
 /** What the links of a path are called, for people and as ids. */
-import type { Circuit, Panel } from "../case/document/types.ts";
+import type { Circuit, Outlet, Panel } from "../case/document/types.ts";
 import type { Codebook } from "../codebook/types.ts";
 
 export const linkId = {
@@ -15,5 +15,9 @@ export const linkId = {
 
 export const panelName = ({ name }: Pick<Panel, "name">, { words }: Pick<Codebook, "words">): string =>
   name || `the ${words.panel}`;
+
+/** "14-50 receptacle", "BS 1363 socket". */
+export const outletName = ({ type }: Pick<Outlet, "type">, { outlets, words }: Codebook): string =>
+  `${outlets[type]?.name ?? type} ${words.outlet}`;
 
 export const circuitName = ({ label, id }: Pick<Circuit, "label" | "id">): string => `"${label || id}"`;

@@ -12,6 +12,8 @@ export interface PanelDemand {
   loads: readonly CountedLoad[];
   /** True where the panel carries the whole home. */
   whole: boolean;
+  /** Counted as a feeder is, only by what is placed on it. */
+  asFeeder: boolean;
   /** The lines of the calculation, made when somebody asks. */
   lines(): Line[];
 }
@@ -28,7 +30,8 @@ function placesOf(document: CaseDocument): Map<string, string> {
 
 /**
  * A panel that is alone on the supply carries the whole home. Of several, each carries its own loads and every one that
- * nobody has placed, by the home's own method; a feeder carries what is placed behind it, without general lighting.
+ * nobody has placed, by the home's own method; a feeder carries what is placed behind it, without general lighting, and
+ * so does a board that is still to be fitted: nothing of the home can stand on it yet.
  */
 export function panelDemand(home: Home, panel: Panel): PanelDemand {
   const { document, codebook, loads, volts } = home;
@@ -40,26 +43,29 @@ export function panelDemand(home: Home, panel: Panel): PanelDemand {
       method: home.method,
       loads,
       whole: true,
+      asFeeder: false,
       lines: () => withChargers(home.method, inputAt(home, "supply", loads, true)).lines,
     };
   const through = fedThrough(document, panel.id);
   const places = placesOf(document);
+  const general = head && !panel.planned;
   const own = loads.filter((l) => {
     const place = places.get(l.id);
-    return place === undefined ? head : through.has(place);
+    return place === undefined ? general : through.has(place);
   });
-  const measuredHere = inputAt(home, panel.id, own, head);
+  const measuredHere = inputAt(home, panel.id, own, general);
   const measured = panel.measured
     ? codebook.methods.find((m) => m.measures && m.objection(measuredHere) === null)
     : undefined;
   // What hangs on the supply itself is counted as the home is; a measurement of the home bounds each of its panels.
-  const method = measured ?? (head ? home.method : codebook.feederMethod);
-  const input = head && !measured ? { ...measuredHere, at: "supply" as const } : measuredHere;
+  const method = measured ?? (general ? home.method : codebook.feederMethod);
+  const input = general && !measured ? { ...measuredHere, at: "supply" as const } : measuredHere;
   return {
     demandA: demandVA(method, input) / volts,
     method,
     loads: own,
     whole: false,
+    asFeeder: !general,
     lines: () => withChargers(method, input).lines.filter((l) => l.countedVA > 0),
   };
 }

@@ -6,7 +6,7 @@ import { feedingNothing } from "../panel/links.ts";
 import { onSupply } from "../panel/sub-panels.ts";
 import { showA } from "../units.ts";
 import { circuitRated, feederRated, feederRatingA, type Home, readRatingA } from "./home.ts";
-import { circuitName, panelName } from "./names.ts";
+import { circuitName, outletName, panelName } from "./names.ts";
 import type { Target, Unknown } from "./types.ts";
 
 const unknown = (key: string, text: string, more: Partial<Unknown> = {}): Unknown => ({
@@ -223,8 +223,8 @@ export function unknownsOfConductor(home: Home, circuit: Circuit): Unknown[] {
 }
 
 export function unknownsOfOutlet(home: Home, outlet: Outlet, target: Target): Unknown[] {
-  const { words, asksFor } = home.codebook;
-  const at = `the ${outlet.type} ${words.outlet}${outlet.place ? ` (${outlet.place})` : ""}`;
+  const { asksFor } = home.codebook;
+  const at = `the ${outletName(outlet, home.codebook)}${outlet.place ? ` (${outlet.place})` : ""}`;
   return [
     ...(target.circuit ? [] : [unknown(`outlet.${outlet.id}.circuit`, `which circuit feeds ${at}`)]),
     ...asked(home, !outlet.leadLength, `outlet.${outlet.id}.leadLength`, `how far the lead must reach from ${at}`),

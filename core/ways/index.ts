@@ -249,7 +249,13 @@ function explain(s: Situation, { placed }: Proposal, judged: Judged, energyKWh: 
     },
     [...new Set(judged.unknowns.map((u) => `Not confirmed: ${u.text}`))],
     [
-      ...(limit ? [`${showA(Math.max(0, limit.carriesA - (limit.mayCarryA ?? 0)))} more room at ${limit.name}`] : []),
+      ...(limit?.mayCarryA
+        ? [
+            limit.kind === "charger"
+              ? `A charger of more than ${showA(limit.mayCarryA)}`
+              : `More than ${showA(limit.mayCarryA)} at ${limit.name}`,
+          ]
+        : []),
       "Measured demand instead of a calculation",
       "A managed charger, which is held below the limit",
     ],

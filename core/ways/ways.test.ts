@@ -47,7 +47,7 @@ describe("a dedicated circuit", () => {
   });
   it("says by how much a supply is over already", () => {
     expect(reasonsIn(ukCase(), "dedicated-circuit")).toBe(
-      "The existing demand is 48.3 A over the supply rating already",
+      "Without the charger the demand is 48.3 A over the supply rating already",
     );
   });
   it("takes the place of an abandoned circuit, and two spaces beside each other", () => {
@@ -562,7 +562,7 @@ describe("a larger supply", () => {
   });
   it("names panel, bus, grounding, emergency disconnect and surge device that come with it", () => {
     expect(workIn(usCase(), "service-upgrade")).toMatch(
-      /Apply to the utility for a 150 A service \| New service conductors \(1 AWG\), meter base and grounding, and a panel with a bus and main of 150 A; emergency disconnect outdoors \(NEC 230.85\) and a surge protective device \(NEC 230.67\) come with it \| New 60 A circuit from Main panel/,
+      /Apply to the utility for a 150 A service \| New service conductors \(1 AWG\), meter base and grounding, and a panel with a main of 150 A and a bus of 150 A; emergency disconnect outdoors \(NEC 230.85\) and a surge protective device \(NEC 230.67\) come with it \| New 60 A circuit from Main panel/,
     );
     expect(afterIn(usCase(), "service-upgrade").panels[0]).toMatchObject({
       mainA: 150,

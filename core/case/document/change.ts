@@ -48,6 +48,14 @@ export function withCircuitsOf(document: CaseDocument, panelId: string, circuits
   };
 }
 
+/** What was told or assumed of things that are no longer there says nothing of what is put in their place. */
+export function withoutSources(document: CaseDocument, isOf: (key: string) => boolean): CaseDocument {
+  const sources = document.survey?.sources;
+  if (!sources || !Object.keys(sources).some(isOf)) return document;
+  const kept = Object.fromEntries(Object.entries(sources).filter(([key]) => !isOf(key)));
+  return { ...document, survey: { ...document.survey, sources: kept } };
+}
+
 /** The ticked faults of the survey without some of them. */
 export const withoutSeen = (document: CaseDocument, codes: readonly string[]): CaseDocument => {
   const seen = document.survey?.seen;

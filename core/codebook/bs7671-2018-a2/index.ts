@@ -121,7 +121,7 @@ export const bs7671: Codebook = {
         limitA: Math.max(0, ratingA - marginA),
         cited: {
           rule: "BS 7671 722.311.201",
-          formula: "cut-out fuse rating - margin",
+          formula: "rating of what is protected - margin",
           numbers: `${showA(ratingA)} - ${showA(marginA)} = ${showA(Math.max(0, ratingA - marginA))}`,
         },
       };
@@ -139,7 +139,7 @@ export const bs7671: Codebook = {
       numbers: "",
     },
   },
-  outlets: { bs1363: { volts: 230, circuitA: 13, chargeA: SOCKET_A, grounded: true, slow: true } },
+  outlets: { bs1363: { name: "BS 1363", volts: 230, circuitA: 13, chargeA: SOCKET_A, grounded: true, slow: true } },
   asksFor: ukAsksFor,
   survey: ukSurvey,
   board: ukBoard,

@@ -15,8 +15,8 @@ export const ukAsksFor: AsksFor = {
 
 export const ukSurvey: SurveyRules = {
   apartment: "Flat",
-  association: "Freeholder or managing agent",
-  authority: "Network operator",
+  association: { label: "Freeholder or managing agent", who: "the freeholder or managing agent" },
+  authority: { label: "Network operator", who: "the network operator" },
   isolate: "The tails stay live with the main switch off: isolate at the cut-out side, lock off, prove dead.",
   pictures: {
     supplyLabel: {

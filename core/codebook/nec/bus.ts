@@ -50,7 +50,7 @@ export function necBus(sections: { far: string; near: string; sum: string }): Bu
         cited: {
           rule: `${sections.near}; ${sections.far}; ${sections.sum}`,
           formula: "main + 125 % of the sources, or the sum of all devices but the main, within the bus",
-          numbers: `${numbers}, over ${showPercent(opposite ? OPPOSITE_SHARE : 1)} of the ${showA(busA)} bus; all devices but the main ${sumA === undefined ? "were not all read" : `come to ${showA(sumA)}`}`,
+          numbers: `${numbers}, over ${showPercent(opposite ? OPPOSITE_SHARE : 1)} of the ${showA(busA)} bus; ${sumA === undefined ? "not all devices beside the main have been read" : `all devices but the main come to ${showA(sumA)}`}`,
         },
       };
     },

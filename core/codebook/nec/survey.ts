@@ -16,8 +16,8 @@ export const necAsksFor: AsksFor = {
 
 export const necSurvey: SurveyRules = {
   apartment: "Apartment",
-  association: "Association approval",
-  authority: "Utility or authority",
+  association: { label: "Association approval", who: "the association" },
+  authority: { label: "Utility or authority", who: "the utility or authority" },
   isolate:
     "Service conductors stay live with the main off: lock off, prove dead with a tester proved before and after.",
   pictures: {

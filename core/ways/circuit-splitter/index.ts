@@ -4,6 +4,8 @@ import type { Circuit, Load, Outlet, Panel } from "../../case/document/types.ts"
 import { loadName } from "../../demand/loads.ts";
 import { circuitRated } from "../../path/home.ts";
 import { linkId } from "../../path/names.ts";
+import { showA } from "../../units.ts";
+import { withArticle } from "../../words.ts";
 import { price } from "../../work/work.ts";
 import { outletStop } from "../existing-outlet/index.ts";
 import { joined } from "../place.ts";
@@ -121,7 +123,7 @@ export const circuitSplitter: Way = {
     uk: { name: "Priority switch", means: "One circuit shared with a shower or cooker, which goes first" },
   },
   leaves: "No new load on the supply; charging always yields to the appliance.",
-  phrase: ({ chargeA }) => `a ${chargeA} A shared circuit`,
+  phrase: ({ chargeA }) => `${withArticle(showA(chargeA))} shared circuit`,
   propose(s) {
     const { sharing } = s.codebook;
     const shared = sharedCircuits(s);

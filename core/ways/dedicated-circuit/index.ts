@@ -1,4 +1,7 @@
 /** A new circuit of its own, at the largest current the calculation allows. */
+
+import { showA } from "../../units.ts";
+import { withArticle } from "../../words.ts";
 import type { Way } from "../types.ts";
 import { onNewCircuit, untouchable } from "../work.ts";
 
@@ -9,7 +12,7 @@ export const dedicatedCircuit: Way = {
     uk: { name: "Circuit of its own", means: "A new circuit from the consumer unit, unmanaged" },
   },
   leaves: "The charger keeps its full current for good; less headroom for later loads.",
-  phrase: ({ chargeA, circuitA }) => `a ${chargeA} A charger on its own ${circuitA} A circuit`,
+  phrase: ({ chargeA, circuitA }) => `${withArticle(showA(chargeA))} charger on its own ${showA(circuitA)} circuit`,
   propose(s) {
     const { codebook, document, path } = s;
     // Nothing is added to a panel that is full or must be left alone; a new panel or board is a way of its own.

@@ -1,7 +1,9 @@
 /** Charge from an outlet that is already there. */
 import { withCharger } from "../../case/document/change.ts";
 import type { Outlet } from "../../case/document/types.ts";
+import { loadName } from "../../demand/loads.ts";
 import { circuitOf } from "../../path/home.ts";
+import { outletName } from "../../path/names.ts";
 import { lengthM } from "../../units.ts";
 import { price } from "../../work/work.ts";
 import { joined } from "../place.ts";
@@ -16,11 +18,11 @@ const HEAT_CAUTION =
 
 /** Why the outlet is no place to charge from, or null. */
 export function outletStop({ codebook }: Situation, outlet: Outlet) {
-  const { sharing, outlets, words } = codebook;
+  const { sharing, outlets } = codebook;
   if (outlets[outlet.type]?.grounded === false || outlet.grounded === false)
     return reason(
       "outlet-ungrounded",
-      `The ${outlet.type} ${words.outlet} has no equipment ground and cannot feed a charger`,
+      `The ${outletName(outlet, codebook)} has no equipment ground and cannot feed a charger`,
       "NEC 250.114, 406.4",
     );
   if (outlet.leadLength && lengthM(outlet.leadLength) > lengthM(sharing.reach) + 1e-9)
@@ -32,14 +34,19 @@ export function outletStop({ codebook }: Situation, outlet: Outlet) {
   return null;
 }
 
-/** What else stands on the outlet or on its circuit; a circuit of general outlets is there for what is plugged in. */
+/**
+ * What else stands on the outlet or on its circuit; a circuit of general outlets is there for what is plugged in, one of
+ * a high-current outlet for that outlet alone.
+ */
 function sharedBy({ document, codebook }: Situation, outlet: Outlet): string | null {
   const circuit = circuitOf(document, outlet.circuit)?.circuit;
   const ids = [...(outlet.sharedWith ? [outlet.sharedWith] : []), ...(circuit?.loads ?? [])];
   const load = document.loads.find(
     (l) => ids.includes(l.id) && !codebook.loadKinds.find((k) => k.kind === l.kind)?.isCircuit,
   );
-  return load ? (load.label ?? load.kind) : null;
+  if (load) return loadName(load, codebook);
+  const other = document.outlets?.find((o) => o.id !== outlet.id && outlet.circuit && o.circuit === outlet.circuit);
+  return other && !codebook.outlets[outlet.type]?.slow ? `the ${outletName(other, codebook)}` : null;
 }
 
 function propose(s: Situation, outlet: Outlet): Proposal | Refused {
@@ -58,7 +65,7 @@ function propose(s: Situation, outlet: Outlet): Proposal | Refused {
       refused: [
         reason(
           "no-outlet",
-          `The ${outlet.type} ${words.outlet} shares its circuit with ${other}: it takes an automatic splitter`,
+          `The ${outletName(outlet, codebook)} shares its circuit with ${other}: a charger has a circuit of its own or an automatic splitter`,
           sections.outletLoading,
         ),
       ],
@@ -85,7 +92,7 @@ function propose(s: Situation, outlet: Outlet): Proposal | Refused {
     work: () => [
       {
         id: "check-outlet",
-        text: `Check the ${outlet.type} ${words.outlet} for heat marks and a firm grip`,
+        text: `Check the ${outletName(outlet, codebook)} for heat marks and a firm grip`,
         price: CHECK,
         link: `outlet:${outlet.id}`,
       },

@@ -1,5 +1,9 @@
 /** New or larger panel, because the old one is full or unsound; supply unchanged. */
+
+import type { Panel } from "../../case/document/types.ts";
 import { linkId } from "../../path/names.ts";
+import { showA } from "../../units.ts";
+import { withArticle } from "../../words.ts";
 import { type Reason, reason } from "../reasons.ts";
 import type { Situation, Way } from "../types.ts";
 import { onNewCircuit, type PanelTrouble, panelTroubles, withNewPanels } from "../work.ts";
@@ -36,7 +40,7 @@ export const panelChange: Way = {
     uk: { name: "New consumer unit", means: "A new consumer unit, cut-out unchanged" },
   },
   leaves: "Room for later circuits; the supply stays as it is.",
-  phrase: ({ chargeA }, { newPanel }) => `a new ${newPanel} with a ${chargeA} A charger`,
+  phrase: ({ chargeA }, { newPanel }) => `a new ${newPanel} with ${withArticle(showA(chargeA))} charger`,
   propose(s) {
     const { codebook, path } = s;
     const troubles = [...panelTroubles(s), ...tooSmall(s)];
@@ -50,6 +54,13 @@ export const panelChange: Way = {
       s,
       troubles.map((t) => t.panel),
     );
+    // Where only the main or the bus is in the way, a new panel behind the same one is no answer.
+    const larger = (p: Panel) => {
+      const made = document.panels.find((n) => n.id === p.id);
+      return Math.min(made?.mainA ?? 0, made?.busA ?? 0) > Math.min(p.mainA ?? 0, p.busA ?? 0);
+    };
+    if (panelTroubles(s).length === 0 && !troubles.some((t) => larger(t.panel)))
+      return [{ refused: troubles.map((t) => t.reason) }];
     const panel = document.panels.find((p) => p.id === path.target.panel?.id) ?? null;
     return [
       onNewCircuit(s, {

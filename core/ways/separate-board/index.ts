@@ -1,5 +1,7 @@
 /** Divide the supply and give the charger a small board of its own, leaving an old board alone. */
 import { linkId } from "../../path/names.ts";
+import { showA } from "../../units.ts";
+import { withArticle } from "../../words.ts";
 import { type Reason, reason } from "../reasons.ts";
 import type { Situation, Way } from "../types.ts";
 import { onNewCircuit, panelTroubles, withOwnBoard } from "../work.ts";
@@ -40,7 +42,7 @@ export const separateBoard: Way = {
     uk: { name: "Separate board", means: "Divided tails and a small board of its own" },
   },
   leaves: "The old board is left as it is; it will still need changing one day.",
-  phrase: ({ chargeA }) => `a ${chargeA} A charger on a board of its own`,
+  phrase: ({ chargeA }) => `${withArticle(showA(chargeA))} charger on a board of its own`,
   propose(s) {
     const { codebook, path } = s;
     // What is unsafe is made safe, not left behind.

@@ -1,10 +1,11 @@
 /** A larger service, cut-out fuse or another phase from the utility or network operator. */
-import { withSupply } from "../../case/document/change.ts";
+import { withoutSources, withSupply } from "../../case/document/change.ts";
 import type { CaseDocument } from "../../case/document/types.ts";
-import { renewedPanel } from "../../findings/common.ts";
+import { busThatCarries, renewedPanel } from "../../findings/common.ts";
 import { onSupply } from "../../panel/sub-panels.ts";
-import { panelsTo } from "../../path/home.ts";
+import { lookAt, panelsTo } from "../../path/home.ts";
 import { showA, showSize } from "../../units.ts";
+import { withArticle } from "../../words.ts";
 import { IN_PASSING, price } from "../../work/work.ts";
 import { reason } from "../reasons.ts";
 import type { Proposal, Refused, Situation, Way } from "../types.ts";
@@ -23,7 +24,7 @@ function largerSupplies({ document, codebook, home }: Situation): Larger[] {
   const { system } = document.supply;
   const more = codebook.supplyRatingsA
     .filter((ratingA) => ratingA > home.supplyA)
-    .map((ratingA) => ({ ratingA, system, name: `a ${codebook.words.supplyOf(showA(ratingA))}` }));
+    .map((ratingA) => ({ ratingA, system, name: withArticle(codebook.words.supplyOf(showA(ratingA))) }));
   const other = codebook.largerSystem;
   return other && other.system !== system && system !== "two-legs-120-208"
     ? [...more, { ratingA: Math.max(other.ratingA, home.supplyA), system: other.system, name: other.name }]
@@ -33,7 +34,10 @@ function largerSupplies({ document, codebook, home }: Situation): Larger[] {
 /** The home on the larger supply: conductors, main panel and what comes with them. */
 function homeOn(s: Situation, { ratingA, system }: Larger): CaseDocument {
   const { codebook, home } = s;
-  const supplied = withSupply(s.document, {
+  const known = withoutSources(s.document, (key) =>
+    ["supply.ratingA", "supply.conductor", "supply.system"].includes(key),
+  );
+  const supplied = withSupply(known, {
     ratingA,
     system,
     conductor: codebook.supplyConductor.sizeFor(ratingA, s.document.options?.allowAluminium ?? false),
@@ -44,7 +48,7 @@ function homeOn(s: Situation, { ratingA, system }: Larger): CaseDocument {
   const heads = phased.panels.filter(onSupply);
   const [head] = heads;
   if (!head || heads.length > 1 || !codebook.bus) return phased;
-  const busA = Math.max(codebook.bus.ratingsA.find((a) => a >= ratingA) ?? ratingA, head.busA ?? 0);
+  const busA = busThatCarries(lookAt(phased, codebook), head, ratingA) ?? Math.max(ratingA, head.busA ?? 0);
   return renewedPanel(phased, head, { mainA: ratingA, busA });
 }
 
@@ -116,7 +120,7 @@ function propose(s: Situation, larger: Larger, start: Start): Proposal {
         id: "upgrade-conductors",
         text: COMES_WITH[codebook.region](
           showSize(conductor?.size ?? ""),
-          replaced && head ? showA(head.busA ?? 0) : null,
+          replaced && head ? { main: showA(head.mainA ?? 0), bus: showA(head.busA ?? 0) } : null,
         ),
         price: IN_PASSING,
         link: "supply-conductor",
@@ -128,8 +132,8 @@ function propose(s: Situation, larger: Larger, start: Start): Proposal {
 }
 
 const COMES_WITH = {
-  us: (size: string, bus: string | null) =>
-    `New service conductors (${size}), meter base and grounding${bus ? `, and a panel with a bus and main of ${bus}` : ""}; emergency disconnect outdoors (NEC 230.85) and a surge protective device (NEC 230.67) come with it`,
+  us: (size: string, panel: { main: string; bus: string } | null) =>
+    `New service conductors (${size}), meter base and grounding${panel ? `, and a panel with a main of ${panel.main} and a bus of ${panel.bus}` : ""}; emergency disconnect outdoors (NEC 230.85) and a surge protective device (NEC 230.67) come with it`,
   uk: (size: string) => `The operator changes the cut-out; tails (${size}), main earth and bonding are brought to size`,
 } as const;
 
@@ -140,7 +144,7 @@ export const serviceUpgrade: Way = {
     uk: { name: "Larger supply", means: "A larger cut-out fuse or three phases from the network operator" },
   },
   leaves: "The most room for later loads, at the highest price and the longest wait.",
-  phrase: ({ chargeA }) => `a larger supply with a ${chargeA} A charger`,
+  phrase: ({ chargeA }) => `a larger supply with ${withArticle(showA(chargeA))} charger`,
   propose(s): readonly (Proposal | Refused)[] {
     const { codebook, home } = s;
     const { words } = codebook;

@@ -21,8 +21,8 @@ export const People = drawnLater(function People({ document }) {
   const tenant = document.enquiry?.tenure === "tenant";
   const asks: { from: PermissionFrom; label: string }[] = [
     ...(tenant ? [{ from: "owner" as const, label: "Owner's consent" }] : []),
-    { from: "association", label: survey.association },
-    { from: "authority", label: survey.authority },
+    { from: "association", label: survey.association.label },
+    { from: "authority", label: survey.authority.label },
   ];
   return (
     <Section

@@ -1,0 +1,22 @@
+/**
+ * Whole sheets of homes, as they were read and found right by a person: `UPDATE_SHEETS=1` writes them anew, and what
+ * changed in them is to be read again before it is kept.
+ */
+import { readFileSync, writeFileSync } from "node:fs";
+import path from "node:path";
+import { describe, expect, it } from "vitest";
+import type { CaseDocument } from "../../case/document/types.ts";
+import { readCase } from "../../case/laws/read.ts";
+import { sheetOf } from "../../testing/sheet.ts";
+import { HOMES } from "./homes.ts";
+
+const fileOf = (name: string) => path.join(process.cwd(), "core/judge/sheets", `${name}.md`);
+
+describe("the whole sheet of a home", () => {
+  it.each(Object.entries(HOMES) as [string, CaseDocument][])("%s is as it was read", (name, home) => {
+    expect(readCase(home).unknown).toEqual([]);
+    const sheet = sheetOf(home);
+    if (process.env.UPDATE_SHEETS) writeFileSync(fileOf(name), sheet);
+    expect(sheet).toBe(readFileSync(fileOf(name), "utf8"));
+  });
+});

@@ -1,0 +1,75 @@
+/** An assessment written out for reading: everything a master electrician would check before signing it. */
+import { answer } from "../answer.ts";
+import { type Assessment, assess } from "../assess.ts";
+import type { CaseDocument } from "../case/document/types.ts";
+import type { Link } from "../path/types.ts";
+import { showA, showKWh, showNumber } from "../units.ts";
+import type { WayJudgement } from "../ways/types.ts";
+import type { Why } from "../why.ts";
+import type { WorkItem } from "../work/work.ts";
+
+const spread = ({ low, typical, high }: { low: number; typical: number; high: number }) =>
+  `${showNumber(low)} / ${showNumber(typical)} / ${showNumber(high)}`;
+
+const whyLines = ({ figure, value, formula, numbers, rule, assumes, changes }: Why): string[] => [
+  `why ${figure} is ${value}: ${formula} [${numbers}] (${rule})`,
+  ...assumes.map((a) => `  assumes ${a}`),
+  ...changes.map((c) => `  would change it: ${c}`),
+];
+
+/** One line a link: what it carries of what it may, why, how well it is known, what stands at it. */
+function linkLines(links: readonly Link[], tightest: string | null = null): string[] {
+  return links.flatMap(({ link, name, carriesA, mayCarryA, decidedBy, known, faults, unknowns, work }) => [
+    `${link === tightest ? "> " : "- "}${name} [${link}]: ${showA(carriesA)} of ${mayCarryA === null ? "no limit" : showA(mayCarryA)}, ${decidedBy}; ${known}${work.length > 0 ? `; work ${work.join(", ")}` : ""}`,
+    ...faults.map((f) => `    ${f.severity}: ${f.code}`),
+    ...unknowns.map((u) => `    to confirm: ${u.text} [${u.key}, ${u.knowledge}${u.decisive ? ", decisive" : ""}]`),
+  ]);
+}
+
+const itemLine = ({ id, text, link }: WorkItem, i: number) => `${i + 1}. ${text} [${id}${link ? ` at ${link}` : ""}]`;
+
+function wayLines(way: WayJudgement): string[] {
+  const { level } = way;
+  const given =
+    way.verdict === "ruled-out"
+      ? "ruled out"
+      : [
+          way.onlyConfirm ? "fits once confirmed" : way.verdict,
+          `${showA(way.chargeA)} on ${showA(way.circuitA)}`,
+          ...(way.limits ?? []).map((l) => `${showA(l.limitA)} at ${l.at} (${l.name})`),
+          `${showKWh(way.energyPerNightKWh)} a night, ${way.meetsNeed ? "enough" : "not enough"}`,
+          `leaves ${showA(way.spareA)}`,
+          `${way.cost.currency} ${spread(way.cost)}, ${spread(way.leadTimeDays)} days`,
+        ].join("; ");
+  const bank = `bank ${level.edge ?? "supply"} of ${showA(level.ratingA)}: ${showA(level.demandA)} + ${showA(level.chargingA)}${level.limitA === null ? "" : ` below ${showA(level.limitA)}`}`;
+  return [
+    "",
+    `## ${way.name} (${way.way}): ${given}`,
+    ...way.reasons.map((r) => `because ${r.text} [${r.code}] (${r.rule})`),
+    ...(way.verdict === "ruled-out" ? [] : [...way.workItems.map(itemLine), ...way.cautions.map((c) => `! ${c}`)]),
+    ...(way.verdict === "ruled-out" ? [] : [...linkLines(way.path, way.tightest), bank, ...whyLines(way.explain)]),
+  ];
+}
+
+function homeLines(found: Assessment): string[] {
+  const { verdict, text, next } = answer(found);
+  return [
+    `${verdict}. ${text}.`,
+    `Next, at ${next.step}: ${next.text}`,
+    `Recommended: ${found.recommended ?? "nothing"}. ${found.because}`,
+    `Supply ${showA(found.supply.ratingA)} at ${found.supply.volts} V; ${found.governing} governs, ${found.governingBecause}; headroom ${showA(found.headroomA)}`,
+    `Need: ${showKWh(found.need.energyPerDayKWh)} in ${showNumber(found.need.hoursPerNight)} h`,
+    ...found.calculations.map((c) => `${c.method}: ${c.applies ? `${showA(c.demandA)}` : c.why}`),
+    ...found.feeders.map((f) => `${f.name}: ${showA(f.demandA)} of ${showA(f.ratingA)}, ${showA(f.headroomA)} spare`),
+    ...found.findings.map((f) => `${f.severity} ${f.code} at ${f.link}: ${f.text} -> ${f.todo} (${f.rule})`),
+    ...found.missing.map((m) => `missing at ${m.step}: ${m.text}${m.decisive ? " (decisive)" : ""}`),
+    ...found.assumptions.map((a) => `assumed: ${a}`),
+    ...linkLines(found.path),
+  ];
+}
+
+/** The whole sheet of a case: the home as it stands, then every way. */
+export function sheetOf(document: CaseDocument): string {
+  const found = assess(document);
+  return [`# ${document.title}`, "", ...homeLines(found), ...found.ways.flatMap(wayLines), ""].join("\n");
+}

@@ -1,17 +1,28 @@
 /** Making the lines of a calculation, with the answer to "why?" on each, written only when somebody asks. */
 import { showNumber, showPercent, showVA } from "../units.ts";
 import type { Why } from "../why.ts";
-import type { CountedLoad, Line } from "./types.ts";
+import type { CountedLoad, Line, Part } from "./types.ts";
 
 export const sum = (loads: readonly { va: number }[]): number => loads.reduce((total, l) => total + l.va, 0);
 
-export const partsOf = (loads: readonly CountedLoad[]): Line["parts"] =>
-  loads.map((l) => ({
-    label: l.quantity > 1 ? `${l.label} (${l.quantity} x ${showVA(l.unitVA)})` : l.label,
-    va: l.va,
-    loadId: l.id,
-    ...(l.note && { note: l.note }),
-  }));
+/** A load stands in many calculations of one assessment; what it is called in them is worked out once. */
+const parts = new WeakMap<CountedLoad, Part>();
+
+function partOf(load: CountedLoad): Part {
+  const known = parts.get(load);
+  if (known) return known;
+  const { label, quantity, unitVA, va, id, note } = load;
+  const part: Part = {
+    label: quantity > 1 ? `${label} (${quantity} x ${showVA(unitVA)})` : label,
+    va,
+    loadId: id,
+    ...(note && { note }),
+  };
+  parts.set(load, part);
+  return part;
+}
+
+export const partsOf = (loads: readonly CountedLoad[]): Line["parts"] => loads.map(partOf);
 
 export interface LineInput {
   label: string;

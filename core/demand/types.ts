@@ -44,6 +44,14 @@ export interface DemandInput {
   asEntered?: true;
 }
 
+/** What one load comes to in a line. */
+export interface Part {
+  readonly label: string;
+  readonly va: number;
+  readonly loadId: string | null;
+  readonly note?: string;
+}
+
 /** One line of a calculation; the counted VA of all lines add up to the demand. */
 export interface Line {
   label: string;
@@ -55,7 +63,7 @@ export interface Line {
   /** Tiers of one sum share its name; their loads stand on the first. */
   tierOf?: string;
   /** The loads that went into it. */
-  parts: { label: string; va: number; loadId: string | null; note?: string }[];
+  parts: Part[];
 }
 
 /** What a method answers; the shared figures (amperes, headroom) are worked out once, in `calculate`. */

@@ -18,9 +18,14 @@ export interface PanelDemand {
   lines(): Line[];
 }
 
-/** Which panel each load is placed on, by the ledger or by the circuit that feeds it. */
+const placed = new WeakMap<CaseDocument, Map<string, string>>();
+
+/** Which panel each load is placed on, by the ledger or by the circuit that feeds it; worked out once for a case. */
 function placesOf(document: CaseDocument): Map<string, string> {
+  const known = placed.get(document);
+  if (known) return known;
   const places = new Map<string, string>();
+  placed.set(document, places);
   for (const panel of document.panels)
     for (const circuit of panel.circuits ?? [])
       for (const id of circuit.loads ?? []) if (!places.has(id)) places.set(id, panel.id);

@@ -66,5 +66,8 @@ export function sourcedFields(document: CaseDocument): SourcedField[] {
 }
 
 /** Values that stand in the case and are only assumed; to be confirmed on site. */
-export const assumedFields = (document: CaseDocument): SourcedField[] =>
-  sourcedFields(document).filter((f) => f.value !== null && document.survey?.sources?.[f.key] === "assumed");
+export function assumedFields(document: CaseDocument): SourcedField[] {
+  const sources = document.survey?.sources ?? {};
+  if (!Object.values(sources).includes("assumed")) return [];
+  return sourcedFields(document).filter((f) => f.value !== null && sources[f.key] === "assumed");
+}

@@ -43,30 +43,25 @@ export function price(USD: Range, GBP: Range, usDays: Range, ukDays: Range = usD
   return { USD, GBP, days: { USD: usDays, GBP: ukDays } };
 }
 
-const spread = (ranges: readonly Range[], join: (values: number[]) => number): Spread => ({
-  low: join(ranges.map((r) => r[0])),
-  typical: join(ranges.map((r) => r[1])),
-  high: join(ranges.map((r) => r[2])),
-});
-
 /** Each piece of work is paid for once; all are waited for at the same time. */
 export function estimate(
   items: readonly WorkItem[],
   { currency }: Pick<Codebook, "currency">,
 ): { cost: Cost; leadTimeDays: Spread } {
-  const prices = [...new Map(items.map((item) => [item.id, item.price])).values()];
-  return {
-    cost: {
-      ...spread(
-        prices.map((p) => p[currency]),
-        (v) => v.reduce((a, b) => a + b, 0),
-      ),
-      currency,
-      madeUp: true,
-    },
-    leadTimeDays: spread(
-      prices.map((p) => p.days[currency]),
-      (v) => Math.max(0, ...v),
-    ),
-  };
+  const cost: Cost = { low: 0, typical: 0, high: 0, currency, madeUp: true };
+  const leadTimeDays: Spread = { low: 0, typical: 0, high: 0 };
+  const paid = new Set<string>();
+  for (const { id, price: each } of items) {
+    if (paid.has(id)) continue;
+    paid.add(id);
+    const [low, typical, high] = each[currency];
+    cost.low += low;
+    cost.typical += typical;
+    cost.high += high;
+    const [soonest, usual, latest] = each.days[currency];
+    leadTimeDays.low = Math.max(leadTimeDays.low, soonest);
+    leadTimeDays.typical = Math.max(leadTimeDays.typical, usual);
+    leadTimeDays.high = Math.max(leadTimeDays.high, latest);
+  }
+  return { cost, leadTimeDays };
 }

@@ -10,7 +10,7 @@ import { readCase } from "../../case/laws/read.ts";
 import { sheetOf } from "../../testing/sheet.ts";
 import { HOMES } from "./homes.ts";
 
-const fileOf = (name: string) => path.join(process.cwd(), "core/judge/sheets", `${name}.md`);
+const fileOf = (name: string) => path.join(process.cwd(), "core/judge/sheets", `${name}.txt`);
 
 describe("the whole sheet of a home", () => {
   it.each(Object.entries(HOMES) as [string, CaseDocument][])("%s is as it was read", (name, home) => {

@@ -44,7 +44,7 @@ export function measureFirst(
       stops: [
         reason(
           "limit-below-house",
-          `${capital(where)} was measured to need ${showA(worst.carriesA)} of ${showA(worst.mayCarryA ?? 0)} without the charger`,
+          `${capital(where)} needs ${showA(worst.carriesA)} of ${showA(worst.mayCarryA ?? 0)} by measurement, without the charger`,
           method.rule,
         ),
       ],

@@ -2,8 +2,9 @@
 import { answer } from "../answer.ts";
 import { type Assessment, assess } from "../assess.ts";
 import type { CaseDocument } from "../case/document/types.ts";
+import type { Calculation } from "../demand/types.ts";
 import type { Link } from "../path/types.ts";
-import { showA, showKWh, showNumber } from "../units.ts";
+import { showA, showKWh, showNumber, showVA } from "../units.ts";
 import type { WayJudgement } from "../ways/types.ts";
 import type { Why } from "../why.ts";
 import type { WorkItem } from "../work/work.ts";
@@ -68,8 +69,32 @@ function homeLines(found: Assessment): string[] {
   ];
 }
 
-/** The whole sheet of a case: the home as it stands, then every way. */
+/** Every line of a method with its working, and the two figures that come of it. */
+function calculationLines({ method, name, applies, lines, leftOut, explain, assumptions }: Calculation): string[] {
+  if (!applies) return [];
+  return [
+    "",
+    `## ${name} (${method})`,
+    ...lines.flatMap(({ label, connectedVA, factor, countedVA, rule, parts, why }) => [
+      `${label}: ${showVA(connectedVA)} x ${showNumber(factor)} = ${showVA(countedVA)} (${rule})`,
+      ...parts.map((p) => `  ${p.label} ${showVA(p.va)}${p.note ? `, ${p.note}` : ""}`),
+      `  ${why.formula} [${why.numbers}]${[...why.assumes, ...why.changes].map((x) => `; ${x}`).join("")}`,
+    ]),
+    ...leftOut.map((l) => `left out: ${l.label} ${showVA(l.va)}: ${l.reason} (${l.rule})`),
+    ...[explain.demandVA, explain.demandA, explain.headroomA].flatMap(whyLines),
+    ...assumptions.map((a) => `assumed: ${a}`),
+  ];
+}
+
+/** The whole sheet of a case: the home as it stands, then every method, then every way. */
 export function sheetOf(document: CaseDocument): string {
   const found = assess(document);
-  return [`# ${document.title}`, "", ...homeLines(found), ...found.ways.flatMap(wayLines), ""].join("\n");
+  return [
+    `# ${document.title}`,
+    "",
+    ...homeLines(found),
+    ...found.calculations.flatMap(calculationLines),
+    ...found.ways.flatMap(wayLines),
+    "",
+  ].join("\n");
 }

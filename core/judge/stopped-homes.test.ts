@@ -575,7 +575,7 @@ const RULED_OUT: Stopped[] = [
     usCase({ measured: { source: "utility-year", days: 365, intervalMinutes: 15, max: { value: 90, unit: "A" } } }),
     managed,
     "ruled-out",
-    /was measured to need 112.5 A of 100 A/,
+    /needs 112.5 A of 100 A by measurement/,
   ],
   [
     "a charger that cannot be managed",

@@ -5,8 +5,9 @@
 import { readFileSync } from "node:fs";
 import { assess, homeAfter } from "../core/assess.ts";
 import { CaseRefused, problemLine } from "../core/case/document/problems.ts";
-import { type CaseDocument, WAY_IDS, type WayId } from "../core/case/document/types.ts";
+import type { CaseDocument } from "../core/case/document/types.ts";
 import { readCaseText } from "../core/case/laws/read.ts";
+import { WAY_IDS, type WayId } from "../core/ways/index.ts";
 
 const USAGE = `usage: npm run --silent assess -- [--after WAY] FILE.case.json [FILE ...]   (- reads standard input)
 WAY is one of: ${WAY_IDS.join(", ")}`;

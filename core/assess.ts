@@ -1,5 +1,5 @@
 /** Case in, assessment out: the one entry that the page, the server, the workers and the command line share. */
-import type { CaseDocument, EvTreatment, MethodId, RuleSetId, WayId } from "./case/document/types.ts";
+import type { CaseDocument, EvTreatment, MethodId, RuleSetId } from "./case/document/types.ts";
 import { codebookOf } from "./codebook/index.ts";
 import type { Codebook } from "./codebook/types.ts";
 import { calculateAll, demandInput, governing } from "./demand/calculate.ts";
@@ -166,7 +166,7 @@ export function assess(document: CaseDocument): Assessment {
 }
 
 /** The case as it would stand after a way's work; the reasons where the way is ruled out. */
-export function homeAfter(document: CaseDocument, way: WayId): { document: CaseDocument } | { reasons: Reason[] } {
+export function homeAfter(document: CaseDocument, way: string): { document: CaseDocument } | { reasons: Reason[] } {
   const { way: judged, after } = judgeOne(situationOf(document, codebookOf(document.rules)), way);
   return after ? { document: after } : { reasons: judged.reasons };
 }

@@ -3,7 +3,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { assess, homeAfter } from "../assess.ts";
 import { withCircuit, withPanel, withSupply } from "../case/document/change.ts";
-import type { CaseDocument, WayId } from "../case/document/types.ts";
+import type { CaseDocument } from "../case/document/types.ts";
 import { caseProblems } from "../case/laws/read.ts";
 import { codebookOf } from "../codebook/index.ts";
 import { lookAt, targetOf } from "../path/home.ts";
@@ -16,7 +16,7 @@ const waysOf = (document: CaseDocument) => new Map(assess(document).ways.map((w)
 const usable = (ways: Iterable<WayJudgement>) => [...ways].filter((w) => w.verdict !== "ruled-out");
 
 /** For each way: its verdict is no better in the second home than in the first. */
-function noBetter(first: CaseDocument, second: CaseDocument, not: readonly WayId[] = []) {
+function noBetter(first: CaseDocument, second: CaseDocument, not: readonly string[] = []) {
   const [before, after] = [waysOf(first), waysOf(second)];
   for (const [id, way] of after)
     if (!not.includes(id))

@@ -2,7 +2,7 @@
 import { describe, expect, it } from "vitest";
 import { answer } from "../answer.ts";
 import { assess } from "../assess.ts";
-import type { CaseDocument, Circuit, Outlet, Panel, WayId } from "../case/document/types.ts";
+import type { CaseDocument, Circuit, Outlet, Panel } from "../case/document/types.ts";
 import { knownUkHome, knownUsHome, usCase } from "../testing/cases.ts";
 import { afterIn, codesIn, onPanel, onSupplyOf, wayIn, withCircuitIn, withOutletIn, workIn } from "../testing/ways.ts";
 
@@ -92,7 +92,7 @@ describe("the known homes", () => {
 type Stopped = readonly [
   what: string,
   home: CaseDocument,
-  way: WayId,
+  way: string,
   verdict: "with-work" | "ruled-out",
   said: RegExp,
 ];

@@ -1,25 +1,25 @@
 /** Reading one way of an assessment in tests. */
 import { assess, homeAfter } from "../assess.ts";
-import type { CaseDocument, Circuit, Outlet, Panel, WayId } from "../case/document/types.ts";
+import type { CaseDocument, Circuit, Outlet, Panel } from "../case/document/types.ts";
 import type { WayJudgement } from "../ways/types.ts";
 
-export function wayIn(document: CaseDocument, id: WayId): WayJudgement {
+export function wayIn(document: CaseDocument, id: string): WayJudgement {
   const found = assess(document).ways.find((w) => w.way === id);
   if (!found) throw new Error(`no ${id}`);
   return found;
 }
-export const codesIn = (document: CaseDocument, id: WayId) => wayIn(document, id).reasons.map((r) => r.code);
-export const reasonsIn = (document: CaseDocument, id: WayId) =>
+export const codesIn = (document: CaseDocument, id: string) => wayIn(document, id).reasons.map((r) => r.code);
+export const reasonsIn = (document: CaseDocument, id: string) =>
   wayIn(document, id)
     .reasons.map((r) => r.text)
     .join(" | ");
-export const workIn = (document: CaseDocument, id: WayId) => wayIn(document, id).work.join(" | ");
-export const linkIn = (document: CaseDocument, id: WayId, link: string) => {
+export const workIn = (document: CaseDocument, id: string) => wayIn(document, id).work.join(" | ");
+export const linkIn = (document: CaseDocument, id: string, link: string) => {
   const found = wayIn(document, id).path.find((l) => l.link === link);
   if (!found) throw new Error(`no link ${link}`);
   return found;
 };
-export function afterIn(document: CaseDocument, id: WayId): CaseDocument {
+export function afterIn(document: CaseDocument, id: string): CaseDocument {
   const found = homeAfter(document, id);
   if (!("document" in found)) throw new Error(`${id} is ruled out`);
   return found.document;

@@ -1,5 +1,5 @@
 /** All ways, each judged as the home after its work; a new way is a folder and one line here. */
-import type { CaseDocument, WayId } from "../case/document/types.ts";
+import type { CaseDocument } from "../case/document/types.ts";
 import { type Judged, judgeProposal } from "../judge/judge.ts";
 import { strictReading } from "../judge/strict.ts";
 import { energyOfNight, managedEnergyKWh } from "../need/energy.ts";
@@ -19,7 +19,7 @@ import { separateBoard } from "./separate-board/index.ts";
 import { serviceUpgrade } from "./service-upgrade/index.ts";
 import type { Proposal, Refused, Situation, Way, WayJudgement } from "./types.ts";
 
-export const WAYS: readonly Way[] = [
+const ALL = [
   existingOutlet,
   reuseCircuit,
   dedicatedCircuit,
@@ -28,9 +28,13 @@ export const WAYS: readonly Way[] = [
   panelChange,
   separateBoard,
   serviceUpgrade,
-];
+] as const satisfies readonly Way[];
 
-export const wayOf = (id: WayId): Way => WAYS.find((w) => w.id === id) as Way;
+export type WayId = (typeof ALL)[number]["id"];
+export const WAYS: readonly Way[] = ALL;
+export const WAY_IDS: readonly WayId[] = ALL.map((w) => w.id);
+
+export const wayOf = (id: string): Way => WAYS.find((w) => w.id === id) as Way;
 
 interface Outcome {
   proposal: Proposal;
@@ -87,7 +91,7 @@ function judgeWay(way: Way, s: Situation): { way: WayJudgement; after: CaseDocum
   const usable = judged.verdict !== "ruled-out" && judged.chargeA > 0;
   const meetsNeed = usable && energyKWh >= s.need.energyPerDayKWh - 1e-9;
   const notNeeded =
-    way.id === "service-upgrade" && s.path.links.every((l) => fitsAsItIs(s, l))
+    way.enlargesSupply && s.path.links.every((l) => fitsAsItIs(s, l))
       ? [reason("not-needed", `The ${s.codebook.words.supply} carries the charger as it is`, s.home.method.rule)]
       : [];
   const strict = usable ? strictReading(judged.home) : null;
@@ -265,4 +269,4 @@ function explain(s: Situation, { placed }: Proposal, judged: Judged, energyKWh: 
 export const judgeAll = (s: Situation): WayJudgement[] => WAYS.map((way) => judgeWay(way, s).way);
 
 /** One way with the home after its work; null where the way is ruled out. */
-export const judgeOne = (s: Situation, id: WayId) => judgeWay(wayOf(id), s);
+export const judgeOne = (s: Situation, id: string) => judgeWay(wayOf(id), s);

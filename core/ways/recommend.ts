@@ -2,6 +2,7 @@
 import type { Policy } from "../case/document/types.ts";
 import type { NightNeed } from "../need/need.ts";
 import { showA, showKWh, showNumber } from "../units.ts";
+import { wayOf } from "./index.ts";
 import type { WayJudgement } from "./types.ts";
 
 export interface Recommendation {
@@ -37,7 +38,7 @@ function whatWouldHaveToChange(way: WayJudgement, { energyPerDayKWh, hoursPerNig
       ? [`${showNumber(Math.ceil(hours * 10) / 10)} hours plugged in instead of ${showNumber(hoursPerNight)}`]
       : []),
     `a need of ${showKWh(way.energyPerNightKWh)}`,
-    ...(way.way === "service-upgrade" ? [] : ["a larger supply"]),
+    ...(wayOf(way.way).enlargesSupply ? [] : ["a larger supply"]),
     "a second way beside it",
   ].join(", or ");
 }

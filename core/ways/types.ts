@@ -1,5 +1,5 @@
 /** What a way proposes and what the judge makes of it. */
-import type { CaseDocument, ClampLimit, WayId } from "../case/document/types.ts";
+import type { CaseDocument, ClampLimit } from "../case/document/types.ts";
 import type { Codebook, Region, Words } from "../codebook/types.ts";
 import type { Guard } from "../judge/clamps.ts";
 import type { NightNeed } from "../need/need.ts";
@@ -71,7 +71,13 @@ export interface Refused {
 
 /** A way of charging. */
 export interface Way {
-  id: WayId;
+  id: string;
+  /** Its circuit takes a place in the panel as it stands. */
+  takesPlace?: true;
+  /** It holds the charger back below a limit. */
+  holdsBack?: true;
+  /** It brings a larger supply, which is only needed where the one that is there does not carry the charger. */
+  enlargesSupply?: true;
   /** Its name and its meaning in one line, in the words of the region. */
   words: Readonly<Record<Region, { name: string; means: string }>>;
   leaves: string;
@@ -83,7 +89,8 @@ export interface Way {
 }
 
 export interface WayJudgement {
-  way: WayId;
+  /** The id of its way. */
+  way: string;
   name: string;
   means: string;
   verdict: Verdict;

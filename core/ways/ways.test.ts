@@ -2,7 +2,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { assess } from "../assess.ts";
-import { type CaseDocument, type Circuit, type Outlet, type Panel, WAY_IDS } from "../case/document/types.ts";
+import type { CaseDocument, Circuit, Outlet, Panel } from "../case/document/types.ts";
 import { knownUkHome, knownUsHome, ukCase, usCase, usCaseOn } from "../testing/cases.ts";
 import {
   afterIn,
@@ -16,6 +16,7 @@ import {
   withOutletIn,
   workIn,
 } from "../testing/ways.ts";
+import { WAY_IDS } from "./index.ts";
 
 const withCircuits = (circuits: Circuit[], outlets: Outlet[] = [], changes: Partial<CaseDocument> = {}) => ({
   ...onPanel(usCase(changes), { circuits }),

@@ -11,7 +11,6 @@ import type {
   RULE_SET_IDS,
   SOURCES,
   SUPPLY_SYSTEMS,
-  WAY_IDS,
 } from "./vocabulary.ts";
 
 export * from "./vocabulary.ts";
@@ -22,7 +21,6 @@ type One<List extends readonly unknown[]> = List[number];
 
 export type RuleSetId = One<typeof RULE_SET_IDS>;
 export type SupplySystem = One<typeof SUPPLY_SYSTEMS>;
-export type WayId = One<typeof WAY_IDS>;
 export type MethodId = One<typeof METHOD_IDS>;
 export type LoadKindId = One<typeof LOAD_KINDS>;
 export type DeviceKind = One<typeof DEVICE_KINDS>;

@@ -6,16 +6,6 @@ export const SUPPLY_SYSTEMS = [
   "single-phase-230",
   "three-phase-230-400",
 ] as const;
-export const WAY_IDS = [
-  "existing-outlet",
-  "reuse-circuit",
-  "dedicated-circuit",
-  "circuit-splitter",
-  "dynamic-load-management",
-  "panel-change",
-  "separate-board",
-  "service-upgrade",
-] as const;
 export const METHOD_IDS = [
   "nec-220.87",
   "nec-220.83",

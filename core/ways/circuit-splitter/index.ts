@@ -116,7 +116,7 @@ function propose(s: Situation, { panel, circuit, appliance, outlet }: Shared): P
   };
 }
 
-export const circuitSplitter: Way = {
+export const circuitSplitter = {
   id: "circuit-splitter",
   words: {
     us: { name: "Circuit splitter", means: "One circuit shared with an appliance, appliance first" },
@@ -141,4 +141,4 @@ export const circuitSplitter: Way = {
           },
         ];
   },
-};
+} as const satisfies Way;

@@ -5,8 +5,9 @@ import { withArticle } from "../../words.ts";
 import type { Way } from "../types.ts";
 import { onNewCircuit, untouchable } from "../work.ts";
 
-export const dedicatedCircuit: Way = {
+export const dedicatedCircuit = {
   id: "dedicated-circuit",
+  takesPlace: true,
   words: {
     us: { name: "Dedicated circuit", means: "A new circuit of its own, unmanaged" },
     uk: { name: "Circuit of its own", means: "A new circuit from the consumer unit, unmanaged" },
@@ -31,4 +32,4 @@ export const dedicatedCircuit: Way = {
       }),
     ];
   },
-};
+} as const satisfies Way;

@@ -29,8 +29,10 @@ function made(s: Situation): {
   return { document: own.document, panel: own.panel, items: [own.item], reasons };
 }
 
-export const dynamicLoadManagement: Way = {
+export const dynamicLoadManagement = {
   id: "dynamic-load-management",
+  takesPlace: true,
+  holdsBack: true,
   words: {
     us: { name: "Managed charging", means: "Clamps on the service; the charger takes what is left" },
     uk: { name: "Load-managed charging", means: "Clamps on the tails; the charger takes what is left" },
@@ -68,4 +70,4 @@ export const dynamicLoadManagement: Way = {
       }),
     ];
   },
-};
+} as const satisfies Way;

@@ -103,7 +103,7 @@ function propose(s: Situation, outlet: Outlet): Proposal | Refused {
 }
 const SLOW_SETTINGS_A = [6, 8, 10, 12, 13, 16];
 
-export const existingOutlet: Way = {
+export const existingOutlet = {
   id: "existing-outlet",
   words: {
     us: { name: "Existing receptacle", means: "Charge from a receptacle that is already there" },
@@ -123,4 +123,4 @@ export const existingOutlet: Way = {
       ];
     return outlets.map((outlet) => propose(s, outlet));
   },
-};
+} as const satisfies Way;

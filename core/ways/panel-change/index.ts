@@ -33,7 +33,7 @@ function tooSmall(s: Situation): PanelTrouble[] {
   });
 }
 
-export const panelChange: Way = {
+export const panelChange = {
   id: "panel-change",
   words: {
     us: { name: "Panel change", means: "A new or larger panel, service unchanged" },
@@ -73,4 +73,4 @@ export const panelChange: Way = {
       }),
     ];
   },
-};
+} as const satisfies Way;

@@ -93,7 +93,7 @@ function propose(s: Situation, panel: Panel, circuit: Circuit): Proposal | Refus
   };
 }
 
-export const reuseCircuit: Way = {
+export const reuseCircuit = {
   id: "reuse-circuit",
   words: {
     us: { name: "Spare circuit", means: "Take over an abandoned or charger-ready circuit" },
@@ -118,4 +118,4 @@ export const reuseCircuit: Way = {
           },
         ];
   },
-};
+} as const satisfies Way;

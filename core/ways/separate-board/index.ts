@@ -35,7 +35,7 @@ function causes(s: Situation): Reason[] {
   ];
 }
 
-export const separateBoard: Way = {
+export const separateBoard = {
   id: "separate-board",
   words: {
     us: { name: "Separate panel", means: "A small panel of its own beside the old one" },
@@ -66,4 +66,4 @@ export const separateBoard: Way = {
       }),
     ];
   },
-};
+} as const satisfies Way;

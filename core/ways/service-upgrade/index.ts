@@ -137,8 +137,9 @@ const COMES_WITH = {
   uk: (size: string) => `The operator changes the cut-out; tails (${size}), main earth and bonding are brought to size`,
 } as const;
 
-export const serviceUpgrade: Way = {
+export const serviceUpgrade = {
   id: "service-upgrade",
+  enlargesSupply: true,
   words: {
     us: { name: "Service upgrade", means: "A larger service from the utility" },
     uk: { name: "Larger supply", means: "A larger cut-out fuse or three phases from the network operator" },
@@ -169,4 +170,4 @@ export const serviceUpgrade: Way = {
     const starts: Start[] = s.path.panels.length > 1 ? ["main panel", "own board"] : ["own board"];
     return starts.map((start) => () => propose(s, asked, start));
   },
-};
+} as const satisfies Way;

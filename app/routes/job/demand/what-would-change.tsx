@@ -7,6 +7,7 @@ import { parseLoads } from "../../../../core/case/laws/quick-entry.ts";
 import { codebookOf } from "../../../../core/codebook/index.ts";
 import { measuredMaximumThatFits, smallerCharger, whatWouldChange } from "../../../../core/demand/sensitivity.ts";
 import { showA } from "../../../../core/units.ts";
+import { wayOf } from "../../../../core/ways/index.ts";
 import { Section } from "../../../ui/frame/sheet.tsx";
 import type { AssessedCase } from "../../../ui/job-store/job-store.ts";
 import { useJob, useJobLater } from "../../../ui/job-store/use-job.tsx";
@@ -33,7 +34,7 @@ const Changes = memo(function Changes({ job: { document, assessment } }: { job: 
   const { ratingA } = assessment.supply;
   const calculation = assessment.calculations.find((c) => c.method === assessment.governing);
   if (!calculation) return null;
-  const managed = assessment.ways.find((w) => w.way === "dynamic-load-management");
+  const managed = assessment.ways.find((w) => wayOf(w.way).holdsBack);
   const smaller = smallerCharger(document);
   const unmanaged = largestUnmanaged(document, assessment);
   const measuredA = measuredMaximumThatFits(document, calculation, ratingA);

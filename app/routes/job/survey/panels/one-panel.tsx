@@ -18,6 +18,7 @@ import { loadNamed } from "../../../../../core/panel/links.ts";
 import { parseDevice } from "../../../../../core/panel/quick-device.ts";
 import { countSpaces } from "../../../../../core/panel/spaces.ts";
 import { showVA } from "../../../../../core/units.ts";
+import { wayOf } from "../../../../../core/ways/index.ts";
 import { useJob, useJobStore } from "../../../../ui/job-store/use-job.tsx";
 import { PanelDrawing } from "../../../../ui/panel-drawing/panel-drawing.tsx";
 import { PicturesOf } from "../../../../ui/pictures/pictures-of.tsx";
@@ -26,7 +27,6 @@ import { PanelRatings } from "./panel-ratings.tsx";
 import styles from "./panels.module.css";
 
 /** Ways whose circuit starts at a place in the charger's panel. */
-const TAKES_A_PLACE = ["dedicated-circuit", "dynamic-load-management"];
 
 export function OnePanel({ index, alone }: { index: number; alone: boolean }) {
   const { document, assessment } = useJob();
@@ -101,7 +101,7 @@ export function OnePanel({ index, alone }: { index: number; alone: boolean }) {
   const spaces = countSpaces(panel, charging.poles, codebook);
   const taken = assessment.ways.find((w) => w.way === assessment.recommended);
   const chargerHere = (document.charger?.panel ?? document.panels[0]?.id) === panelId;
-  const wanted = chargerHere && taken && TAKES_A_PLACE.includes(taken.way) ? taken : null;
+  const wanted = chargerHere && taken && wayOf(taken.way).takesPlace ? taken : null;
   const proposed = useMemo(
     () =>
       wanted && typeof spaces?.placeAt === "number"

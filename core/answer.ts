@@ -61,7 +61,9 @@ export function answer(assessment: Assessment): Answer {
   const next =
     decisive.length === 0 && stop
       ? { step: "survey" as const, text: stop.text }
-      : first && { step: first.step, text: capital(`Confirm ${lower(first.text)}`) };
+      : first
+        ? { step: first.step, text: capital(`Confirm ${lower(first.text)}`) }
+        : measure && { step: "demand" as const, text: "Enter a valid measurement of the demand" };
   return {
     state,
     verdict: VERDICTS[state],

@@ -167,7 +167,7 @@ export function LoadWorksheet(input: PaperInput) {
       </View>
       {way && way.work.length > 0 && (
         <>
-          <Text style={s.h2}>{way.onlyConfirm ? "To be confirmed first" : "Work, in this order"}</Text>
+          <Text style={s.h2}>Work, in this order</Text>
           {way.work.map((text, i) => (
             <Text key={text}>
               {i + 1}. {plain(text)}

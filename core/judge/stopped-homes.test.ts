@@ -337,14 +337,14 @@ const TO_MEND: Stopped[] = [
     { ...us, survey: { seen: ["bonding-absent"] } },
     "dedicated-circuit",
     "with-work",
-    /Bond it before the charger is energised/,
+    /Bond the pipe before the charger is energised/,
   ],
   [
     "two conductors under one terminal",
     { ...uk, survey: { seen: ["doubled-lug"] } },
     managed,
     "with-work",
-    /Give each its own terminal/,
+    /Give each conductor its own terminal/,
   ],
   [
     "a receptacle without GFCI",

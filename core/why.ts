@@ -31,3 +31,37 @@ export const why = (
   assumes,
   changes,
 });
+
+/** How each answer that waits is made. */
+type Makers<Later> = { [Name in keyof Later]: () => Later[Name] };
+
+/**
+ * Objects with properties that are only made when somebody reads them, and made anew each time. The getters stand on a
+ * class: in an object literal they cost some microseconds for every object, which each keystroke would pay.
+ * @param names of the properties that wait
+ * @returns makes such an object of its plain fields and the makers of the others; JSON has all of them
+ */
+export function later<Now extends object, Later extends object>(
+  ...names: (keyof Later & string)[]
+): (fields: Now, makers: Makers<Later>) => Now & Later {
+  class Waiting {
+    readonly #makers: Makers<Later>;
+    constructor(fields: Now, makers: Makers<Later>) {
+      Object.assign(this, fields);
+      this.#makers = makers;
+    }
+    made(name: keyof Later): unknown {
+      return this.#makers[name]();
+    }
+    toJSON() {
+      return { ...this, ...Object.fromEntries(names.map((name) => [name, this.made(name)])) };
+    }
+  }
+  for (const name of names)
+    Object.defineProperty(Waiting.prototype, name, {
+      get(this: Waiting) {
+        return this.made(name);
+      },
+    });
+  return (fields, makers) => new Waiting(fields, makers) as unknown as Now & Later;
+}

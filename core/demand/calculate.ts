@@ -2,7 +2,7 @@
 import type { CaseDocument, MethodId } from "../case/document/types.ts";
 import type { Codebook } from "../codebook/types.ts";
 import { showA, showVA } from "../units.ts";
-import { type Why, why } from "../why.ts";
+import { later, why } from "../why.ts";
 import { withChargers } from "./chargers.ts";
 import { caseVolts, countedLoads } from "./loads.ts";
 import type { Calculation, CountedLoad, DemandInput, DemandMethod } from "./types.ts";
@@ -29,6 +29,9 @@ export function demandInput(
 export const demandVA = (method: DemandMethod, input: DemandInput): number =>
   withChargers(method, input).lines.reduce((total, line) => total + line.countedVA, 0);
 
+const NO_FIELDS = {};
+const answers = later<typeof NO_FIELDS, Calculation["explain"]>("demandVA", "demandA", "headroomA");
+
 /** One method, with amperes, headroom and the answers to "why?". */
 export function calculate(method: DemandMethod, input: DemandInput): Calculation {
   const result = withChargers(method, input);
@@ -50,8 +53,8 @@ export function calculate(method: DemandMethod, input: DemandInput): Calculation
     lines: result.lines,
     leftOut: result.leftOut,
     assumptions: result.assumptions,
-    explain: {
-      get demandVA(): Why {
+    explain: answers(NO_FIELDS, {
+      demandVA() {
         const biggest = [...result.lines].sort((a, b) => b.countedVA - a.countedVA)[0];
         const numbers = `${result.lines.map((l) => showVA(l.countedVA)).join(" + ") || showVA(0)} = ${showVA(total)}`;
         return why(
@@ -62,7 +65,7 @@ export function calculate(method: DemandMethod, input: DemandInput): Calculation
           biggest ? [`The largest line is "${biggest.label}" with ${showVA(biggest.countedVA)}`] : [],
         );
       },
-      get demandA(): Why {
+      demandA() {
         const numbers = `${showVA(total)} / ${volts} V = ${showA(demandA)}`;
         return why(
           "Demand in amperes",
@@ -71,7 +74,7 @@ export function calculate(method: DemandMethod, input: DemandInput): Calculation
           result.assumptions,
         );
       },
-      get headroomA(): Why {
+      headroomA() {
         const numbers = `${showA(ratingA)} - ${showA(demandA)} = ${showA(headroomA)}`;
         return why(
           "Headroom",
@@ -85,7 +88,7 @@ export function calculate(method: DemandMethod, input: DemandInput): Calculation
           ],
         );
       },
-    },
+    }),
   };
 }
 

@@ -3,7 +3,7 @@ import type { CaseDocument, Circuit, Panel } from "../case/document/types.ts";
 import type { ConductorRating } from "../circuit/ampacity.ts";
 import type { Codebook } from "../codebook/types.ts";
 import { demandInput, demandVA, governingMethod } from "../demand/calculate.ts";
-import { caseVolts, countedLoads } from "../demand/loads.ts";
+import { caseVolts, countedLoad, countedLoads } from "../demand/loads.ts";
 import type { CountedLoad, DemandMethod } from "../demand/types.ts";
 import { onSupply } from "../panel/sub-panels.ts";
 import { type PanelDemand, panelDemand } from "./panel-demand.ts";
@@ -37,13 +37,12 @@ function leastMainA(panels: readonly Panel[]): number | null {
   return mains.length > 0 ? Math.min(...mains) : null;
 }
 
-/** The parts of a case that its demand rests on. */
+/** The parts of a case that its demand rests on, the choice of a method aside. */
 const rests = (d: CaseDocument) => [
   d.loads,
   d.measured,
   d.dwelling,
   d.options,
-  d.supply.ratingA,
   d.supply.system,
   d.supply.onsiteGeneration,
 ];
@@ -68,12 +67,14 @@ function standTheSame(now: readonly Panel[], before: readonly Panel[]): boolean 
 export function lookAt(document: CaseDocument, codebook: Codebook, like?: Home): Home {
   const before = like && rests(like.document);
   const same = like !== undefined && rests(document).every((part, i) => part === before?.[i]);
-  const supplyA = same ? like.supplyA : usedSupplyA(document, codebook);
+  const supplyA = usedSupplyA(document, codebook);
   const loads = same ? like.loads : countedLoads(document, codebook);
   const volts = caseVolts(document, codebook);
   const input = demandInput(document, codebook, supplyA, loads);
-  const samePanels = same && standTheSame(document.panels, like.document.panels);
-  const method = same ? like.method : governingMethod(codebook, input);
+  // The rating says which methods apply, not what they come to.
+  const method = same && supplyA === like.supplyA ? like.method : governingMethod(codebook, input);
+  const sameDemand = same && method === like.method;
+  const samePanels = sameDemand && standTheSame(document.panels, like.document.panels);
   const panels = new Map<string, PanelDemand>();
   const home: Home = {
     document,
@@ -82,7 +83,7 @@ export function lookAt(document: CaseDocument, codebook: Codebook, like?: Home):
     volts,
     loads,
     method,
-    demandA: same ? like.demandA : demandVA(method, input) / volts,
+    demandA: sameDemand ? like.demandA : demandVA(method, input) / volts,
     at(panel) {
       const found = panels.get(panel.id) ?? (samePanels && like ? like.at(panel) : panelDemand(home, panel));
       panels.set(panel.id, found);
@@ -103,7 +104,8 @@ export function withChargerOnTop(
   feeds: ReadonlySet<string>,
   adds: { supplyA: number; feederA: number },
 ): Home {
-  const loads = countedLoads(document, home.codebook);
+  const added = document.loads.slice(home.loads.length).map((l) => countedLoad(l, home.codebook, home.volts));
+  const loads = [...home.loads, ...added];
   const panels = new Map<string, PanelDemand>();
   const after: Home = {
     document,

@@ -3,7 +3,7 @@ import type { Panel } from "../case/document/types.ts";
 import type { Line } from "../demand/types.ts";
 import { onSupply } from "../panel/sub-panels.ts";
 import { showA, showVA } from "../units.ts";
-import { type Why, why } from "../why.ts";
+import { later, type Why, why } from "../why.ts";
 import { feederRated, feederRatingA, type Home } from "./home.ts";
 import { panelName } from "./names.ts";
 
@@ -20,6 +20,8 @@ export interface PanelLimit {
   lines: Line[];
   explain: Why;
 }
+
+const limitOf = later<Omit<PanelLimit, "lines" | "explain">, Pick<PanelLimit, "lines" | "explain">>("lines", "explain");
 
 /** Feeder and bus of a panel that another panel feeds; none for what stands on the supply, or was not read. */
 export function panelLimits(home: Home, panel: Panel): PanelLimit[] {
@@ -40,7 +42,7 @@ export function panelLimits(home: Home, panel: Panel): PanelLimit[] {
   return ratings.map(({ kind, ratingA }) => {
     const headroomA = ratingA - carried.demandA;
     const name = `${kind} of ${panelName(panel, codebook)}`;
-    return {
+    const figures = {
       kind,
       panel: panel.id,
       name,
@@ -48,10 +50,10 @@ export function panelLimits(home: Home, panel: Panel): PanelLimit[] {
       demandVA: carried.demandA * volts,
       demandA: carried.demandA,
       headroomA,
-      get lines() {
-        return carried.lines();
-      },
-      get explain(): Why {
+    };
+    return limitOf(figures, {
+      lines: () => carried.lines(),
+      explain() {
         const lines = carried.lines();
         return why(
           `Headroom of the ${name}`,
@@ -70,6 +72,6 @@ export function panelLimits(home: Home, panel: Panel): PanelLimit[] {
           ["A larger feeder", "Starting the charger's circuit nearer to the supply"],
         );
       },
-    };
+    });
   });
 }

@@ -92,7 +92,7 @@ describe("faults seen on site", () => {
       assess({ ...document, survey: { seen: ["bonding-absent"] } }).findings.find((f) => f.code === "bonding-absent");
     expect(seen(usCase())).toMatchObject({ severity: "fix", rule: "NEC 250.104" });
     expect(seen(ukCase())?.rule).toMatch(/^BS 7671/);
-    expect(seen(usCase())?.todo).toMatch(/Bond it before/);
+    expect(seen(usCase())?.todo).toMatch(/Bond the pipe before/);
   });
   it("that stop the job stand first", () => {
     const { findings } = assess({

@@ -6,7 +6,7 @@ import { energyOfNight, managedEnergyKWh } from "../need/energy.ts";
 import type { Link } from "../path/types.ts";
 import { showA, showKWh } from "../units.ts";
 import type { Waterline } from "../waterline.ts";
-import { type Why, why } from "../why.ts";
+import { later, type Why, why } from "../why.ts";
 import { estimate } from "../work/work.ts";
 import { circuitSplitter } from "./circuit-splitter/index.ts";
 import { dedicatedCircuit } from "./dedicated-circuit/index.ts";
@@ -77,6 +77,9 @@ const placedAt = ({ placed }: Proposal): string => placed.outlet ?? placed.circu
 
 const isRefused = (p: Proposal | Refused): p is Refused => "refused" in p;
 
+type JudgedFields = Omit<WayJudgement, "explain">;
+const judgementOf = later<JudgedFields, Pick<WayJudgement, "explain">>("explain");
+
 function judgeWay(way: Way, s: Situation): { way: WayJudgement; after: CaseDocument | null } {
   const proposals = way.propose(s);
   const words = way.words[s.codebook.region];
@@ -96,7 +99,7 @@ function judgeWay(way: Way, s: Situation): { way: WayJudgement; after: CaseDocum
       : [];
   const strict = usable ? strictReading(judged.home) : null;
   const { cost, leadTimeDays } = estimate(judged.items, s.codebook);
-  const judgement: WayJudgement = {
+  const fields: JudgedFields = {
     way: way.id,
     name: words.name,
     means: words.means,
@@ -112,9 +115,6 @@ function judgeWay(way: Way, s: Situation): { way: WayJudgement; after: CaseDocum
     tightest: judged.tightest?.link ?? null,
     unknowns: judged.unknowns,
     leaves: way.leaves,
-    get explain() {
-      return explain(s, proposal, judged, energyKWh);
-    },
     level: levelOf(s, judged),
     spareA: spareOf(judged),
     energyPerNightKWh: energyKWh,
@@ -123,9 +123,10 @@ function judgeWay(way: Way, s: Situation): { way: WayJudgement; after: CaseDocum
     leadTimeDays,
   };
   if (judged.guards.length > 0) {
-    judgement.limitA = Math.min(...judged.guards.map((g) => g.limitA));
-    judgement.limits = judged.guards.map(({ at, limitA, name }) => ({ at, limitA, name }));
+    fields.limitA = Math.min(...judged.guards.map((g) => g.limitA));
+    fields.limits = judged.guards.map(({ at, limitA, name }) => ({ at, limitA, name }));
   }
+  const judgement = judgementOf(fields, { explain: () => explain(s, proposal, judged, energyKWh) });
   return { way: judgement, after: usable ? judged.after : null };
 }
 
@@ -149,7 +150,7 @@ const needReason = ({ need }: Situation, meets: boolean, energyKWh: number): Rea
 function refusal(s: Situation, { id, words, leaves }: Way, reasons: Reason[]): WayJudgement {
   const [first] = reasons;
   const { cost, leadTimeDays } = estimate([], s.codebook);
-  return {
+  const fields: JudgedFields = {
     way: id,
     name: words[s.codebook.region].name,
     means: words[s.codebook.region].means,
@@ -165,13 +166,6 @@ function refusal(s: Situation, { id, words, leaves }: Way, reasons: Reason[]): W
     path: s.path.links,
     tightest: null,
     unknowns: s.path.links.flatMap((l) => l.unknowns),
-    get explain() {
-      return why("Charging current", showA(0), {
-        rule: first?.rule ?? "",
-        formula: "nothing to charge from in this way",
-        numbers: first?.text ?? "",
-      });
-    },
     level: { ratingA: s.home.supplyA, demandA: s.home.demandA, chargingA: 0, limitA: null },
     spareA: s.home.supplyA - s.home.demandA,
     energyPerNightKWh: 0,
@@ -179,6 +173,14 @@ function refusal(s: Situation, { id, words, leaves }: Way, reasons: Reason[]): W
     cost,
     leadTimeDays,
   };
+  return judgementOf(fields, {
+    explain: () =>
+      why("Charging current", showA(0), {
+        rule: first?.rule ?? "",
+        formula: "nothing to charge from in this way",
+        numbers: first?.text ?? "",
+      }),
+  });
 }
 
 /** Room that is left at the tightest link of the supply and the feeders, A; a managed charger gives way. */

@@ -3,7 +3,7 @@ import { withoutSources, withSupply } from "../../case/document/change.ts";
 import type { CaseDocument } from "../../case/document/types.ts";
 import { busThatCarries, renewedPanel } from "../../findings/common.ts";
 import { onSupply } from "../../panel/sub-panels.ts";
-import { lookAt, panelsTo } from "../../path/home.ts";
+import { panelsTo } from "../../path/home.ts";
 import { showA, showSize } from "../../units.ts";
 import { withArticle } from "../../words.ts";
 import { IN_PASSING, price } from "../../work/work.ts";
@@ -48,7 +48,7 @@ function homeOn(s: Situation, { ratingA, system }: Larger): CaseDocument {
   const heads = phased.panels.filter(onSupply);
   const [head] = heads;
   if (!head || heads.length > 1 || !codebook.bus) return phased;
-  const busA = busThatCarries(lookAt(phased, codebook), head, ratingA) ?? Math.max(ratingA, head.busA ?? 0);
+  const busA = busThatCarries(home, head, ratingA) ?? Math.max(ratingA, head.busA ?? 0);
   return renewedPanel(phased, head, { mainA: ratingA, busA });
 }
 

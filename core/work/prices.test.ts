@@ -2,8 +2,8 @@
 import { describe, expect, it } from "vitest";
 import { assess } from "../assess.ts";
 import type { CaseDocument } from "../case/document/types.ts";
-import { HOMES } from "../judge/sheets/homes.ts";
 import { knownUkHome, knownUsHome } from "../testing/cases.ts";
+import { HOMES } from "../testing/sheets/homes.ts";
 import { onPanel, withCircuitIn, withOutletIn } from "../testing/ways.ts";
 import { estimate, inPounds, price } from "./work.ts";
 

@@ -1,6 +1,6 @@
 /** Homes whose whole sheets are kept beside this file, each for what a person who signs should see in it. */
 import type { CaseDocument, Panel } from "../../case/document/types.ts";
-import { knownUkHome, knownUsHome, US_LOADS, ukCase, usCase, usCaseOn } from "../../testing/cases.ts";
+import { knownUkHome, knownUsHome, US_LOADS, ukCase, usCase, usCaseOn } from "../cases.ts";
 
 const first = (home: CaseDocument, changes: Partial<Panel>): CaseDocument => ({
   ...home,

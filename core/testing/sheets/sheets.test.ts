@@ -7,10 +7,10 @@ import path from "node:path";
 import { describe, expect, it } from "vitest";
 import type { CaseDocument } from "../../case/document/types.ts";
 import { readCase } from "../../case/laws/read.ts";
-import { sheetOf } from "../../testing/sheet.ts";
 import { HOMES } from "./homes.ts";
+import { sheetOf } from "./sheet.ts";
 
-const fileOf = (name: string) => path.join(process.cwd(), "core/judge/sheets", `${name}.txt`);
+const fileOf = (name: string) => path.join(process.cwd(), "core/testing/sheets", `${name}.txt`);
 
 describe("the whole sheet of a home", () => {
   it.each(Object.entries(HOMES) as [string, CaseDocument][])("%s is as it was read", (name, home) => {

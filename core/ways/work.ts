@@ -66,7 +66,7 @@ export const untouchable = (s: Situation): PanelTrouble[] =>
 /** What a charger that is made for fixed wiring needs at an outlet: another charger. */
 export const exchangeForPlug = ({ codebook }: Situation): WorkItem => ({
   id: "exchange",
-  text: `Exchange the hard-wired charger for one with a plug: an ${codebook.words.outlet === "socket" ? "ordinary socket" : "outlet"} is no place for fixed wiring`,
+  text: `Exchange the hard-wired charger for one with a plug: a ${codebook.words.outlet} is no place for fixed wiring`,
   price: EXCHANGE,
 });
 

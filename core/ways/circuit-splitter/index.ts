@@ -2,7 +2,6 @@
 import { withCharger } from "../../case/document/change.ts";
 import type { Circuit, Load, Outlet, Panel } from "../../case/document/types.ts";
 import { loadName } from "../../demand/loads.ts";
-import { circuitRated } from "../../path/home.ts";
 import { linkId } from "../../path/names.ts";
 import { showA } from "../../units.ts";
 import { withArticle } from "../../words.ts";
@@ -42,7 +41,7 @@ function sharedCircuits({ document, codebook }: Situation): Shared[] {
 }
 
 function propose(s: Situation, { panel, circuit, appliance, outlet }: Shared): Proposal | Refused {
-  const { codebook, charger, document, home } = s;
+  const { codebook, charger, document } = s;
   const { sharing, charging } = codebook;
   const name = loadName(appliance, codebook);
   const stops: Reason[] = [];
@@ -61,8 +60,6 @@ function propose(s: Situation, { panel, circuit, appliance, outlet }: Shared): P
     stops.push(...troubled.map((t) => t.reason));
   }
   if (stops.length > 0) return { refused: stops };
-  const rated = circuitRated(home, circuit);
-  const carriesA = Math.min(circuit.ratingA ?? 0, rated?.ampacityA ?? Number.POSITIVE_INFINITY);
   const placed: Placed = {
     panel: panel.id,
     circuit: circuit.id,
@@ -88,7 +85,7 @@ function propose(s: Situation, { panel, circuit, appliance, outlet }: Shared): P
   return {
     document: exchange ? withCharger(joined(listed, placed), { connection: "plug" }) : listed,
     placed,
-    mostA: Math.min(charger.maxA, charging.chargeOnCircuitA(carriesA)),
+    mostA: charging.chargeOnCircuitA(circuit.ratingA ?? 0),
     leastA: charging.minimumA,
     takesWork: exchange || !sharing.needsOutlet,
     answersTo: [],

@@ -83,7 +83,7 @@ function propose(s: Situation, outlet: Outlet): Proposal | Refused {
   return {
     document: exchange ? withCharger(joined(document, placed), { connection: "plug" }) : document,
     placed,
-    mostA: use.slow ? mostA : Math.min(mostA, charger.maxA),
+    mostA,
     leastA: use.slow ? charging.leastOfferA : charging.minimumA,
     // A lead for household sockets has settings of its own.
     ...(use.slow && { settingsA: SLOW_SETTINGS_A.filter((a) => a <= charger.maxA) }),

@@ -55,10 +55,9 @@ export const panelChange = {
       troubles.map((t) => t.panel),
     );
     // Where only the main or the bus is in the way, a new panel behind the same one is no answer.
-    const larger = (p: Panel) => {
-      const made = document.panels.find((n) => n.id === p.id);
-      return Math.min(made?.mainA ?? 0, made?.busA ?? 0) > Math.min(p.mainA ?? 0, p.busA ?? 0);
-    };
+    const endless = Number.POSITIVE_INFINITY;
+    const carries = (p: Panel | undefined) => Math.min(p?.mainA ?? endless, p?.busA ?? endless);
+    const larger = (p: Panel) => carries(document.panels.find((n) => n.id === p.id)) > carries(p);
     if (panelTroubles(s).length === 0 && !troubles.some((t) => larger(t.panel)))
       return [{ refused: troubles.map((t) => t.reason) }];
     const panel = document.panels.find((p) => p.id === path.target.panel?.id) ?? null;

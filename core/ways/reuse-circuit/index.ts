@@ -23,7 +23,7 @@ function withoutItsLoads(document: CaseDocument, circuit: Circuit): CaseDocument
 }
 
 function propose(s: Situation, panel: Panel, circuit: Circuit): Proposal | Refused {
-  const { codebook, charger, document, home } = s;
+  const { codebook, document, home } = s;
   const { charging, words } = codebook;
   const name = circuitName(circuit);
   const { conductor } = circuit;
@@ -51,7 +51,7 @@ function propose(s: Situation, panel: Panel, circuit: Circuit): Proposal | Refus
       ...(codebook.asksFor.earthing && { rcd: "A" as const }),
     }),
     placed: { panel: panel.id, circuit: circuit.id, deviceA },
-    mostA: Math.min(charger.maxA, charging.chargeOnCircuitA(Math.min(rated.ampacityA, mostDeviceA))),
+    mostA: charging.chargeOnCircuitA(mostDeviceA),
     leastA: charging.minimumA,
     takesWork: true,
     answersTo: [],

@@ -83,6 +83,7 @@ describe("what would change the answer", () => {
       "A heat-pump water heater",
     ]);
     expect(changes[2]?.wonA).toBeCloseTo((0.4 * 4500) / 240, 6);
+    expect(changes[3]).toMatchObject({ wonA: 0, note: expect.stringMatching(/elements keep their nameplate/) });
     expect(changes[1]?.headroomA).toBeCloseTo(100 - (19_484 - 0.4 * 9400) / 240, 6);
   });
 });

@@ -34,7 +34,7 @@ const connectedVA = (input: DemandInput, method: DemandMethod) => {
 };
 
 /** Every usual mistake that can be made with this case, with the total it gives. */
-function suspicions(
+export function suspicions(
   document: CaseDocument,
   codebook: Codebook,
   method: DemandMethod,

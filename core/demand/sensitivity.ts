@@ -11,6 +11,8 @@ export interface Change {
   headroomA: number;
   /** Amperes of headroom won by it. */
   wonA: number;
+  /** Why it wins less than people expect. */
+  note?: string;
 }
 
 /** Appliances that households change for another kind, with what stays of them, VA. */
@@ -18,7 +20,6 @@ const SWAPS: readonly { kind: LoadKindId; text: string; leavesVA: number }[] = [
   { kind: "dryer", text: "A gas dryer", leavesVA: 500 },
   { kind: "range", text: "A gas range", leavesVA: 200 },
   { kind: "cooker", text: "A gas cooker", leavesVA: 200 },
-  { kind: "water-heater", text: "A heat-pump water heater", leavesVA: 600 },
   { kind: "immersion", text: "Hot water from the boiler instead of the immersion heater", leavesVA: 0 },
   { kind: "shower", text: "A mixer shower instead of the electric one", leavesVA: 0 },
 ];
@@ -40,6 +41,14 @@ export function whatWouldChange(document: CaseDocument, calculation: Calculation
   for (const { kind, text, leavesVA } of SWAPS)
     if (ofKind(loads, kind).some((l) => l.va > leavesVA))
       add(text, headroomWith(loads.map((l) => (l.kind === kind ? { ...l, unitVA: leavesVA, va: leavesVA } : l))));
+  // Its label carries the elements that stand by for the compressor.
+  if (ofKind(loads, "water-heater").length > 0)
+    changes.push({
+      text: "A heat-pump water heater",
+      headroomA: calculation.headroomA,
+      wonA: 0,
+      note: "its elements keep their nameplate and count as before, unless its own label says otherwise",
+    });
   const planned = loads.filter((l) => !l.existing);
   if (planned.length > 0)
     add(

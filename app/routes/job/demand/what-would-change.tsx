@@ -51,7 +51,10 @@ const Changes = memo(function Changes({ job: { document, assessment } }: { job: 
         <tbody>
           {whatWouldChange(document, calculation, ratingA).map((change) => (
             <tr key={change.text}>
-              <td>{change.text}</td>
+              <td>
+                {change.text}
+                {change.note && <span className="quiet">: {change.note}</span>}
+              </td>
               <td className={`${styles.number} figure`}>+{showA(change.wonA)}</td>
               <td className={`${styles.number} figure`}>{showA(change.headroomA)}</td>
             </tr>

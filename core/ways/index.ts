@@ -45,17 +45,14 @@ interface Outcome {
 function outcomeOf(s: Situation, proposal: Proposal): Outcome {
   const judged = judgeProposal(s, proposal);
   const energyKWh =
-    judged.chargeA === 0
-      ? 0
-      : judged.guards.length > 0
-        ? managedEnergyKWh(s.need, judged.guards, judged.chargeA, s.home.volts, s.codebook.charging.leastOfferA)
-        : energyOfNight(s.need, judged.chargeA, proposal.placed.volts ?? s.home.volts);
+    judged.guards.length > 0
+      ? managedEnergyKWh(s.need, judged.guards, judged.chargeA, s.home.volts, s.codebook.charging.leastOfferA)
+      : energyOfNight(s.need, judged.chargeA, proposal.placed.volts ?? s.home.volts);
   return { proposal, judged, energyKWh };
 }
 
-/** The better of two outcomes first: what can be had, then the energy, then the current, then less work. */
+/** The better of two outcomes first: the energy, then the current, then less work. */
 const better = (a: Outcome, b: Outcome): number =>
-  Number(a.judged.chargeA === 0) - Number(b.judged.chargeA === 0) ||
   b.energyKWh - a.energyKWh ||
   b.judged.chargeA - a.judged.chargeA ||
   Number(b.judged.verdict === "ready") - Number(a.judged.verdict === "ready") ||
@@ -67,9 +64,8 @@ const better = (a: Outcome, b: Outcome): number =>
 const MOST_PROPOSALS = 12;
 
 function worthJudging(proposals: readonly (Proposal | Refused)[]): readonly Proposal[] {
-  const whole = proposals.filter((p): p is Proposal => !isRefused(p));
-  if (whole.length <= MOST_PROPOSALS) return whole;
-  return [...whole]
+  return proposals
+    .filter((p): p is Proposal => !isRefused(p))
     .sort((a, b) => b.mostA - a.mostA || placedAt(a).localeCompare(placedAt(b)))
     .slice(0, MOST_PROPOSALS);
 }
@@ -89,9 +85,9 @@ function judgeWay(way: Way, s: Situation): { way: WayJudgement; after: CaseDocum
   outcomes.sort(better);
   const [best] = outcomes;
   if (!best)
-    return { way: refusal(s, way, unique(proposals.flatMap((p) => (isRefused(p) ? p.refused : [])))), after: null };
+    return { way: refusal(s, way, unique(proposals.filter(isRefused).flatMap((p) => p.refused))), after: null };
   const { judged, energyKWh, proposal } = best;
-  const usable = judged.verdict !== "ruled-out" && judged.chargeA > 0;
+  const usable = judged.verdict !== "ruled-out";
   const meetsNeed = usable && energyKWh >= s.need.energyPerDayKWh - 1e-9;
   const notNeeded =
     way.enlargesSupply && s.path.links.every((l) => fitsAsItIs(s, l))
@@ -192,7 +188,7 @@ function spareOf({ home, before, guards, links }: Judged): number {
 
 /** The waterline of the tightest part: the supply, or the feeder or panel that decides. */
 function levelOf({ codebook }: Situation, { before, guards, chargeA, addsA, home }: Judged): Waterline {
-  const [supply, ...others] = guards.length > 0 ? guards : [];
+  const [supply, ...others] = guards;
   if (supply) {
     const tight = others.reduce(
       (least, g) => (g.limitA - g.demandA < least.limitA - least.demandA ? g : least),
@@ -202,7 +198,7 @@ function levelOf({ codebook }: Situation, { before, guards, chargeA, addsA, home
       ratingA: tight.ratingA,
       ...(tight !== supply && { edge: "Feeder" }),
       demandA: tight.demandA,
-      chargingA: chargeA === 0 ? 0 : Math.max(0, Math.min(chargeA, ...guards.map((g) => g.limitA - g.demandA))),
+      chargingA: Math.max(0, Math.min(chargeA, ...guards.map((g) => g.limitA - g.demandA))),
       limitA: tight.limitA,
     };
   }

@@ -100,6 +100,70 @@ describe("an outlet", () => {
   });
 });
 
+describe("of several that give the same", () => {
+  const circuit = (id: string, position: number): Circuit => ({
+    id,
+    position,
+    poles: 2,
+    ratingA: 50,
+    conductor: cable,
+  });
+  const two = withCircuitIn(withCircuitIn(us, circuit("p", 7)), circuit("q", 11));
+  const outlet = (id: string, at: string, more: Partial<Outlet> = {}): Outlet => ({
+    id,
+    type: "14-50",
+    circuit: at,
+    leadLength: { value: 10, unit: "ft" },
+    gfci: true,
+    ...more,
+  });
+  const taken = (...outlets: Outlet[]) => {
+    const first = afterIn({ ...two, outlets }, "existing-outlet").charger?.outlet;
+    expect(afterIn({ ...two, outlets: [...outlets].reverse() }, "existing-outlet").charger?.outlet).toBe(first);
+    return first;
+  };
+  it("the one that is ready is taken, then the one with less work, then the first by its name", () => {
+    expect(taken(outlet("a", "p", { gfci: false }), outlet("b", "q"))).toBe("b");
+    expect(taken(outlet("a", "p", { gfci: false, plainSplitter: true }), outlet("b", "q", { gfci: false }))).toBe("b");
+    expect(taken(outlet("a", "p"), outlet("b", "q"))).toBe("a");
+    // What gives more is worth more work.
+    const home = { ...two, outlets: [outlet("a", "p", { type: "14-30" }), outlet("b", "q", { gfci: false })] };
+    expect(wayIn(home, "existing-outlet")).toMatchObject({ chargeA: 40, verdict: "with-work" });
+  });
+  it("a spare circuit of the smaller device is left for the one that may carry more", () => {
+    const spare = (id: string, size: string): Circuit => ({
+      ...circuit(id, id === "p" ? 7 : 11),
+      status: "abandoned",
+      conductor: { ...cable, size },
+    });
+    const home = onPanel(us, { circuits: [spare("p", "10 AWG"), spare("q", "6 AWG")] });
+    expect(afterIn(home, "reuse-circuit").charger?.circuit).toBe("q");
+  });
+});
+
+describe("what is ruled out", () => {
+  it("gives nothing, costs nothing, and is not to be confirmed", () => {
+    const refused = wayIn(us, "existing-outlet");
+    expect(refused).toMatchObject({
+      verdict: "ruled-out",
+      onlyConfirm: false,
+      chargeA: 0,
+      circuitA: 0,
+      energyPerNightKWh: 0,
+      meetsNeed: false,
+      work: [],
+      cautions: [],
+      cost: { low: 0, typical: 0, high: 0, currency: "USD", madeUp: true },
+      leadTimeDays: { low: 0, typical: 0, high: 0 },
+    });
+    expect(refused.spareA).toBeCloseTo(200 - 81.1833, 3);
+    expect(refused.level).toMatchObject({ ratingA: 200, chargingA: 0, limitA: null });
+    const judged = wayIn(usCaseOn(100), "dedicated-circuit");
+    expect(judged).toMatchObject({ verdict: "ruled-out", chargeA: 0, circuitA: 0, energyPerNightKWh: 0, work: [] });
+    expect(judged.cautions).toEqual([]);
+  });
+});
+
 describe("a shared circuit", () => {
   const dryer: Circuit = { id: "d", position: 7, poles: 2, ratingA: 30, loads: ["dryer"], conductor: cable };
   const outlet: Outlet = { id: "o", type: "14-30", circuit: "d", leadLength: { value: 10, unit: "ft" }, gfci: true };

@@ -32,8 +32,8 @@ const itemLine = ({ id, text, link }: WorkItem, i: number) => `${i + 1}. ${text}
 function wayLines(way: WayJudgement): string[] {
   const { level } = way;
   const given =
-    way.verdict === "ruled-out"
-      ? "ruled out"
+    way.verdict === "ruled-out" && !way.onlyConfirm && way.chargeA === 0 && way.energyPerNightKWh === 0
+      ? `ruled out; leaves ${showA(way.spareA)}`
       : [
           way.onlyConfirm ? "fits once confirmed" : way.verdict,
           `${showA(way.chargeA)} on ${showA(way.circuitA)}`,
@@ -48,7 +48,9 @@ function wayLines(way: WayJudgement): string[] {
     `## ${way.name} (${way.way}): ${given}`,
     ...way.reasons.map((r) => `because ${r.text} [${r.code}] (${r.rule})`),
     ...(way.verdict === "ruled-out" ? [] : [...way.workItems.map(itemLine), ...way.cautions.map((c) => `! ${c}`)]),
-    ...(way.verdict === "ruled-out" ? [] : [...linkLines(way.path, way.tightest), bank, ...whyLines(way.explain)]),
+    ...(way.verdict === "ruled-out" ? [] : linkLines(way.path, way.tightest)),
+    bank,
+    ...whyLines(way.explain),
   ];
 }
 

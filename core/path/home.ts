@@ -56,8 +56,11 @@ function standTheSame(now: readonly Panel[], before: readonly Panel[]): boolean 
     if (panel === old) return true;
     if (panel.id !== old.id || panel.fedFrom !== old.fedFrom || panel.measured !== old.measured) return false;
     const [circuits, were] = [panel.circuits ?? [], old.circuits ?? []];
-    // A circuit that was put in feeds nothing yet.
-    return circuits.every((c, k) => (k < were.length ? c.loads === were[k]?.loads : !c.loads?.length));
+    // A circuit that was put in feeds nothing yet; what one fed that is gone hangs nowhere any more.
+    return (
+      circuits.length >= were.length &&
+      circuits.every((c, k) => (k < were.length ? c.loads === were[k]?.loads : !c.loads?.length))
+    );
   });
 }
 

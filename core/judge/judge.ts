@@ -118,6 +118,10 @@ function addsTo({ home, codebook, document }: Situation, { placed }: Proposal, c
   return { supplyA: atSupply.va / home.volts, feederA: count("outside-125").va / home.volts, cited: atSupply.cited };
 }
 
+/** What charging adds at one link, A. */
+const addsAt = (home: Home, { panels }: Path, { of }: Link, adds: { supplyA: number; feederA: number }): number =>
+  panels.some((p) => p.id === of && home.at(p).asFeeder) ? adds.feederA : adds.supplyA;
+
 /**
  * True where a charger's load simply comes on top: not among the other loads, not in an appliance's place, and on the
  * one phase that carries all of them.
@@ -140,7 +144,6 @@ function tooMuchFor(s: Situation, proposal: Proposal, { home, path }: Mending, c
   const volts = proposal.placed.volts ?? home.volts;
   const others = circuit ? circuitCarriesA(home, circuit, volts) : 0;
   const deviceA = proposal.placed.deviceA?.(chargeA);
-  const feeders = new Set(path.panels.flatMap((p) => (home.at(p).asFeeder ? [p.id] : [])));
   const room = path.links.find((link) => {
     if (link.kind === "charger" || (held && link.of !== "circuit")) return false;
     const may = link.kind === "device" && deviceA !== undefined ? deviceA : link.mayCarryA;
@@ -148,7 +151,7 @@ function tooMuchFor(s: Situation, proposal: Proposal, { home, path }: Mending, c
     const carries =
       link.of === "circuit"
         ? others + chargeA * codebook.charging.continuousFactor
-        : link.carriesA + (feeders.has(link.of) ? adds.feederA : adds.supplyA);
+        : link.carriesA + addsAt(home, path, link, adds);
     return carries > may + 1e-9;
   });
   return room ?? null;
@@ -199,7 +202,7 @@ function shortReason(s: Situation, proposal: Proposal, mending: Mending, smalles
     "headroom-short",
     roomA < 0
       ? `${link.name} is ${showA(-roomA)} over what it may carry already: ${link.decidedBy}`
-      : `${showA(smallestA)} of charging counts as ${showA(link.of === "supply" ? adds.supplyA : adds.feederA)}; ${link.kind === "supply" ? "" : `${link.name} has `}only ${showA(roomA)} ${link.kind === "supply" ? "is spare" : "spare"}`,
+      : `${showA(smallestA)} of charging counts as ${showA(addsAt(mending.home, mending.path, link, adds))}; ${link.kind === "supply" ? "" : `${link.name} has `}only ${showA(roomA)} ${link.kind === "supply" ? "is spare" : "spare"}`,
     adds.cited().rule,
   );
 }

@@ -1,11 +1,8 @@
 /** Homes whose whole sheets are kept beside this file, each for what a person who signs should see in it. */
 import type { CaseDocument, Panel } from "../../case/document/types.ts";
 import { knownUkHome, knownUsHome, US_LOADS, ukCase, usCase, usCaseOn } from "../cases.ts";
+import { onPanel } from "../ways.ts";
 
-const first = (home: CaseDocument, changes: Partial<Panel>): CaseDocument => ({
-  ...home,
-  panels: home.panels.map((p, i) => (i === 0 ? { ...p, ...changes } : p)),
-});
 const [main] = knownUsHome().panels as [Panel];
 
 /** Twelve people with two electric water heaters, on one of two panels behind one service. */
@@ -90,7 +87,7 @@ const garage: CaseDocument = {
 };
 
 const old: CaseDocument = {
-  ...first(usCase({ title: "An old full panel, seen with faults, on a service of 60 A" }), {
+  ...onPanel(usCase({ title: "An old full panel, seen with faults, on a service of 60 A" }), {
     mainA: 60,
     busA: 60,
     spaces: 6,
@@ -145,7 +142,7 @@ const unread: CaseDocument = usCase({
 });
 
 const outlets: CaseDocument = {
-  ...first(
+  ...onPanel(
     knownUsHome({ title: "Outlets: free, shared, ungrounded, out of reach, with a Y-lead", rules: "us-nec-2020" }),
     {
       circuits: [
@@ -195,7 +192,7 @@ const outlets: CaseDocument = {
 };
 
 const spare: CaseDocument = {
-  ...first(knownUsHome({ title: "A spare circuit and a charger-ready stub, with a heat pump planned" }), {
+  ...onPanel(knownUsHome({ title: "A spare circuit and a charger-ready stub, with a heat pump planned" }), {
     circuits: [
       ...(main.circuits ?? []),
       {
@@ -246,7 +243,7 @@ const measured: CaseDocument = {
 };
 
 const overBus: CaseDocument = {
-  ...first(usCaseOn(200), {
+  ...onPanel(usCaseOn(200), {
     busA: 125,
     circuits: [
       { id: "pv", label: "Solar", poles: 2, ratingA: 60, backfeed: { outputA: 48 }, position: 17 },
@@ -289,7 +286,7 @@ const flat: CaseDocument = {
 };
 
 const ukOld: CaseDocument = {
-  ...first(ukCase({ title: "A looped supply of 60 A and an old wooden board of fuses and type AC" }), {
+  ...onPanel(ukCase({ title: "A looped supply of 60 A and an old wooden board of fuses and type AC" }), {
     mainA: 60,
     condition: "obsolete",
     enclosure: "wood-backed",
@@ -340,7 +337,7 @@ const ukGarage: CaseDocument = {
 };
 
 const ukStub: CaseDocument = {
-  ...first(knownUkHome({ title: "A charger-ready stub of 4 mm², a shower to share with, a socket by the drive" }), {
+  ...onPanel(knownUkHome({ title: "A charger-ready stub of 4 mm², a shower to share with, a socket by the drive" }), {
     circuits: [
       ...(knownUkHome().panels[0]?.circuits ?? []),
       {

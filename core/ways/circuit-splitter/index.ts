@@ -1,5 +1,5 @@
 /** An automatic switch that shares one circuit between an appliance and the charger, appliance first. */
-import { withCharger } from "../../case/document/change.ts";
+import { withCharger, withCircuit } from "../../case/document/change.ts";
 import type { Circuit, Load, Outlet, Panel } from "../../case/document/types.ts";
 import { loadName } from "../../demand/loads.ts";
 import { linkId } from "../../path/names.ts";
@@ -69,19 +69,7 @@ function propose(s: Situation, { panel, circuit, appliance, outlet }: Shared): P
   const exchange = sharing.needsOutlet && !charger.plug;
   const listed = circuit.loads?.includes(appliance.id)
     ? document
-    : {
-        ...document,
-        panels: document.panels.map((p) =>
-          p.id === panel.id
-            ? {
-                ...p,
-                circuits: p.circuits?.map((c) =>
-                  c.id === circuit.id ? { ...c, loads: [...(c.loads ?? []), appliance.id] } : c,
-                ),
-              }
-            : p,
-        ),
-      };
+    : withCircuit(document, circuit.id, { loads: [...(circuit.loads ?? []), appliance.id] });
   return {
     document: exchange ? withCharger(joined(listed, placed), { connection: "plug" }) : listed,
     placed,

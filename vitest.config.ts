@@ -9,7 +9,13 @@ export default defineConfig({
           // Some start the command line, which a cold machine takes its time for.
           testTimeout: 60_000,
           setupFiles: ["tests/property-runs.ts"],
-          include: ["core/**/*.test.ts", "app/ui/**/*.test.ts", "cli/**/*.test.ts", "db/**/*.test.ts"],
+          include: [
+            "core/**/*.test.ts",
+            "app/ui/**/*.test.ts",
+            "app/routes/**/*.test.ts",
+            "cli/**/*.test.ts",
+            "db/**/*.test.ts",
+          ],
         },
       },
       {

@@ -1,23 +1,10 @@
-/** Renders a page to HTML with the styles of its Ant Design controls in the head, so that the first paint is styled. */
-
+/** Renders a page to HTML; its styles were written at build, so that the first paint is styled. */
 import { PassThrough } from "node:stream";
 import { text } from "node:stream/consumers";
-import { createCache, extractStyle, StyleProvider } from "@ant-design/cssinjs";
 import { renderToPipeableStream } from "react-dom/server";
 import { type AppLoadContext, type EntryContext, type HandleErrorFunction, ServerRouter } from "react-router";
-import { databaseIsLost } from "./server/database.ts";
-import { log } from "./server/log.ts";
-
-/** One cache for all pages of the process: styles are worked out once, and pages carry those met so far. */
-const styles = createCache();
-let extracted = { entries: -1, html: "" };
-
-/** The style elements of the cache; worked out again only when a new control has been met. */
-function styleElements(): string {
-  const entries = styles.cache.size;
-  if (entries !== extracted.entries) extracted = { entries, html: extractStyle(styles) };
-  return extracted.html;
-}
+import { databaseIsLost } from "#server/database.ts";
+import { log } from "#server/log.ts";
 
 export default async function handleRequest(
   request: Request,
@@ -27,28 +14,19 @@ export default async function handleRequest(
   { nonce }: AppLoadContext,
 ): Promise<Response> {
   const html = await new Promise<string>((resolve, reject) => {
-    const { pipe } = renderToPipeableStream(
-      <StyleProvider cache={styles}>
-        <ServerRouter context={routerContext} url={request.url} nonce={nonce} />
-      </StyleProvider>,
-      {
-        nonce,
-        onAllReady() {
-          const body = new PassThrough();
-          text(body).then(resolve, reject);
-          pipe(body);
-        },
-        onShellError: reject,
-        onError: reject,
+    const { pipe } = renderToPipeableStream(<ServerRouter context={routerContext} url={request.url} nonce={nonce} />, {
+      nonce,
+      onAllReady() {
+        const body = new PassThrough();
+        text(body).then(resolve, reject);
+        pipe(body);
       },
-    );
+      onShellError: reject,
+      onError: reject,
+    });
   });
   headers.set("Content-Type", "text/html; charset=utf-8");
-  const withStyles = html.replace(
-    "</head>",
-    `${styleElements().replaceAll("<style ", `<style nonce="${nonce}" `)}</head>`,
-  );
-  return new Response(withStyles, { headers, status });
+  return new Response(html, { headers, status });
 }
 
 /** Faults go to the log; people see words, never a stack. */

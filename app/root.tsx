@@ -8,9 +8,10 @@ import monoSemibold from "@fontsource/atkinson-hyperlegible-mono/files/atkinson-
 import nextRegular from "@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-400-normal.woff2?url";
 import nextSemibold from "@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-600-normal.woff2?url";
 import nextBold from "@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-700-normal.woff2?url";
-import "./ui/theme/tokens.css";
+import "virtual:heron-theme.css";
+import "#ui/theme/tokens.css";
+import { useEffect } from "react";
 import {
-  isRouteErrorResponse,
   Links,
   Meta,
   Outlet,
@@ -19,10 +20,11 @@ import {
   type ShouldRevalidateFunction,
   useRouteLoaderData,
 } from "react-router";
+import { Trouble } from "#ui/frame/trouble.tsx";
+import { themeOf } from "#ui/theme/cookie.server.ts";
+import { PALETTES } from "#ui/theme/palette.ts";
+import { HeronTheme } from "#ui/theme/provider.tsx";
 import type { Route } from "./+types/root";
-import { Trouble } from "./ui/frame/trouble.tsx";
-import { themeOf } from "./ui/theme/cookie.server.ts";
-import { HeronTheme } from "./ui/theme/provider.tsx";
 
 /** Text must not change its width after the first paint. */
 export const links: Route.LinksFunction = () =>
@@ -58,7 +60,7 @@ export function Layout({ children }: { children: React.ReactNode }) {
       <head>
         <meta charSet="utf-8" />
         <meta name="viewport" content="width=device-width, initial-scale=1, viewport-fit=cover" />
-        <meta name="theme-color" content={theme === "cupboard" ? "#10171A" : "#F5F3EC"} />
+        <meta name="theme-color" content={PALETTES[theme].paper} />
         <link rel="manifest" href="/heron.webmanifest" />
         <link rel="icon" href="/heron.svg" type="image/svg+xml" />
         <Meta />
@@ -76,11 +78,12 @@ export function Layout({ children }: { children: React.ReactNode }) {
 }
 
 export default function App() {
+  useEffect(() => {
+    document.documentElement.dataset.live = "";
+  }, []);
   return <Outlet />;
 }
 
 export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
-  if (isRouteErrorResponse(error))
-    return <Trouble status={error.status} text={typeof error.data === "string" ? error.data : ""} />;
-  return <Trouble status={500} text="" />;
+  return <Trouble error={error} />;
 }

@@ -3,7 +3,7 @@ import { mkdtempSync, writeFileSync } from "node:fs";
 import os from "node:os";
 import path from "node:path";
 import { describe, expect, it } from "vitest";
-import { ukCase, usCase } from "../core/testing/cases.ts";
+import { ukCase, usCase } from "#core/testing/cases.ts";
 
 const run = (args: string[], input?: string) =>
   spawnSync("npm", ["run", "--silent", "assess", "--", ...args], { encoding: "utf8", input });

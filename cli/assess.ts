@@ -3,11 +3,11 @@
  * `npm run --silent assess -- --after WAY FILE.case.json` the case as it would stand after the way's work.
  */
 import { readFileSync } from "node:fs";
-import { assess, homeAfter } from "../core/assess.ts";
-import { CaseRefused, problemLine } from "../core/case/document/problems.ts";
-import type { CaseDocument } from "../core/case/document/types.ts";
-import { readCaseText } from "../core/case/laws/read.ts";
-import { WAY_IDS, type WayId } from "../core/ways/index.ts";
+import { assess, homeAfter } from "#core/assess.ts";
+import { CaseRefused, problemLine } from "#core/case/document/problems.ts";
+import type { CaseDocument } from "#core/case/document/types.ts";
+import { readCaseText } from "#core/case/laws/read.ts";
+import { WAY_IDS, type WayId } from "#core/ways/index.ts";
 
 const USAGE = `usage: npm run --silent assess -- [--after WAY] FILE.case.json [FILE ...]   (- reads standard input)
 WAY is one of: ${WAY_IDS.join(", ")}`;

@@ -5,7 +5,7 @@ import type {
   SchemaInnerTypeDescription,
   SchemaObjectDescription,
 } from "yup";
-import { wholeCase } from "../core/case/document/schema.ts";
+import { wholeCase } from "#core/case/document/schema.ts";
 
 type JsonSchema = Record<string, unknown>;
 

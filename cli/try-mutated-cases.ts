@@ -1,9 +1,9 @@
 /** `npx tsx cli/try-mutated-cases.ts COUNT [SEED]`: reads and assesses so many broken cases; prints what went wrong. */
 import { readdirSync, readFileSync } from "node:fs";
 import path from "node:path";
-import type { CaseDocument } from "../core/case/document/types.ts";
-import { knownUkHome, knownUsHome, ukCase, usCase } from "../core/testing/cases.ts";
-import { mutate, randomOf, tryCase } from "../core/testing/mutated-cases.ts";
+import type { CaseDocument } from "#core/case/document/types.ts";
+import { knownUkHome, knownUsHome, ukCase, usCase } from "#core/testing/cases.ts";
+import { mutate, randomOf, tryCase } from "#core/testing/mutated-cases.ts";
 
 const [count = 1000, seed = 1] = process.argv.slice(2).map(Number);
 const demo = path.resolve(import.meta.dirname, "../db/demo");

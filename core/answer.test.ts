@@ -1,11 +1,11 @@
 /** The answer on top of a job: its word, its one sentence, and what comes next. */
 import { describe, expect, it } from "vitest";
+import type { CaseDocument } from "#core/case/document/types.ts";
+import { newCase } from "#core/case/laws/new-case.ts";
+import { knownUkHome, knownUsHome, ukCase, usCase } from "#core/testing/cases.ts";
+import { onPanel, onSupplyOf } from "#core/testing/ways.ts";
 import { answer } from "./answer.ts";
 import { assess } from "./assess.ts";
-import type { CaseDocument } from "./case/document/types.ts";
-import { newCase } from "./case/laws/new-case.ts";
-import { knownUkHome, knownUsHome, ukCase, usCase } from "./testing/cases.ts";
-import { onPanel, onSupplyOf } from "./testing/ways.ts";
 
 const us = knownUsHome();
 const said = (home: CaseDocument) => answer(assess(home));

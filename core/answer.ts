@@ -1,9 +1,10 @@
 /** The answer as far as it is known, in a few plain words: for the head of a job, the list and the papers. */
+
+import { codebookOf } from "#core/codebook/index.ts";
+import { wayOf } from "#core/ways/index.ts";
 import type { Assessment } from "./assess.ts";
-import { codebookOf } from "./codebook/index.ts";
 import type { StepId } from "./missing.ts";
 import { showA } from "./units.ts";
-import { wayOf } from "./ways/index.ts";
 import { capital, lower } from "./words.ts";
 
 export type AnswerState = "fits" | "once-confirmed" | "fits-with-work" | "does-not-fit" | "open";

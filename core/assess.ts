@@ -1,25 +1,25 @@
 /** Case in, assessment out: the one entry that the page, the server, the workers and the command line share. */
-import type { CaseDocument, EvTreatment, MethodId, RuleSetId } from "./case/document/types.ts";
-import { codebookOf } from "./codebook/index.ts";
-import type { Codebook } from "./codebook/types.ts";
-import { calculateAll, demandInput, governing } from "./demand/calculate.ts";
-import type { Calculation } from "./demand/types.ts";
-import { surveyFindings } from "./findings/index.ts";
-import type { SurveyFinding } from "./findings/types.ts";
+import type { CaseDocument, EvTreatment, MethodId, RuleSetId } from "#core/case/document/types.ts";
+import { codebookOf } from "#core/codebook/index.ts";
+import type { Codebook } from "#core/codebook/types.ts";
+import { calculateAll, demandInput, governing } from "#core/demand/calculate.ts";
+import type { Calculation } from "#core/demand/types.ts";
+import { surveyFindings } from "#core/findings/index.ts";
+import type { SurveyFinding } from "#core/findings/types.ts";
+import { nightNeed } from "#core/need/need.ts";
+import { countSpaces } from "#core/panel/spaces.ts";
+import { type Home, lookAt, readRatingA, targetOf } from "#core/path/home.ts";
+import { pathTo } from "#core/path/links.ts";
+import { type PanelLimit, panelLimits } from "#core/path/panel-limits.ts";
+import type { Link } from "#core/path/types.ts";
+import { assumedFields, type SourcedField } from "#core/survey/sources.ts";
+import { judgeAll, judgeOne } from "#core/ways/index.ts";
+import type { Reason } from "#core/ways/reasons.ts";
+import { type Recommendation, recommend } from "#core/ways/recommend.ts";
+import type { Situation, WayJudgement } from "#core/ways/types.ts";
 import { type Missing, missingOf } from "./missing.ts";
-import { nightNeed } from "./need/need.ts";
-import { countSpaces } from "./panel/spaces.ts";
-import { type Home, lookAt, readRatingA, targetOf } from "./path/home.ts";
-import { pathTo } from "./path/links.ts";
-import { type PanelLimit, panelLimits } from "./path/panel-limits.ts";
-import type { Link } from "./path/types.ts";
-import { assumedFields, type SourcedField } from "./survey/sources.ts";
 import { showA } from "./units.ts";
 import type { Waterline } from "./waterline.ts";
-import { judgeAll, judgeOne } from "./ways/index.ts";
-import type { Reason } from "./ways/reasons.ts";
-import { type Recommendation, recommend } from "./ways/recommend.ts";
-import type { Situation, WayJudgement } from "./ways/types.ts";
 import { type Why, why } from "./why.ts";
 
 export interface Assessment {
@@ -75,7 +75,7 @@ function explainRating({ document, codebook: { words, sections }, supplyA }: Hom
 }
 
 /** What the ways are judged on. */
-export function situationOf(document: CaseDocument, codebook: Codebook, home = lookAt(document, codebook)): Situation {
+function situationOf(document: CaseDocument, codebook: Codebook, home = lookAt(document, codebook)): Situation {
   const given = document.charger ?? {};
   const path = pathTo(home, targetOf(document));
   const charger = {

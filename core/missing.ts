@@ -1,5 +1,5 @@
 /** What is still missing for a verdict, in words, by the step where it is entered. */
-import type { Unknown } from "./path/types.ts";
+import type { Unknown } from "#core/path/types.ts";
 import { capital } from "./words.ts";
 
 export type StepId = "survey" | "demand" | "need" | "ways" | "papers";

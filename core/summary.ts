@@ -1,7 +1,8 @@
 /** What the list of jobs shows of a case, so that a list never has to read whole cases. */
+
+import type { CaseDocument } from "#core/case/document/types.ts";
 import { type Answer, answer } from "./answer.ts";
 import { type Assessment, assess } from "./assess.ts";
-import type { CaseDocument } from "./case/document/types.ts";
 import { ENGINE_VERSION } from "./engine.ts";
 import type { Waterline } from "./waterline.ts";
 

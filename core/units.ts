@@ -1,9 +1,9 @@
 /** Units at the edge of the calculation: lengths, areas, distances and how figures are written. */
-import type { Area, Car, DailyWindow, Length } from "./case/document/types.ts";
+import type { Area, Car, DailyWindow, Length } from "#core/case/document/types.ts";
 
-export const FT_PER_M = 3.280839895;
-export const FT2_PER_M2 = 10.7639104167;
-export const KM_PER_MI = 1.609344;
+const FT_PER_M = 3.280839895;
+const FT2_PER_M2 = 10.7639104167;
+const KM_PER_MI = 1.609344;
 
 export const lengthM = ({ value, unit }: Length): number => (unit === "m" ? value : value / FT_PER_M);
 export const lengthFt = ({ value, unit }: Length): number => (unit === "ft" ? value : value * FT_PER_M);
@@ -64,6 +64,7 @@ export const showA = (amps: number): string => `${show(amps, 1)} A`;
 export const showVA = (va: number): string => `${show(va, 0)} VA`;
 export const showKWh = (kWh: number): string => `${show(kWh, 1)} kWh`;
 export const showNumber = (value: number): string => show(value, 2);
+export const showOhm = (ohm: number): string => `${show(ohm, 2)} ohm`;
 /** A conductor's size as it is written in words: `6 mm²`, `4/0 AWG`. */
 export const showSize = (size: string): string => size.replace("mm2", "mm²");
 export const showPercent = (factor: number): string => `${show(factor * 100, 1)} %`;

@@ -2,8 +2,8 @@
 import { readFileSync } from "node:fs";
 import path from "node:path";
 import sharp from "sharp";
-import { readCaseText } from "../core/case/laws/read.ts";
-import { usualThing } from "../core/survey/things.ts";
+import { readCaseText } from "#core/case/laws/read.ts";
+import { usualThing } from "#core/survey/things.ts";
 import { DEMO_FIRMS, DEMO_PASSWORD } from "./demo/firms.ts";
 import { DEMO_PICTURES } from "./demo/pictures.ts";
 import { migrateDatabase } from "./migrate.ts";
@@ -11,10 +11,10 @@ import { firm, job, person, photo } from "./schema.ts";
 
 /** Loads the demo firms, their people and jobs; keeps what is there. */
 export async function loadDemo(): Promise<void> {
-  const { database } = await import("../app/server/database.ts");
-  const { hashPassword } = await import("../app/server/sessions.ts");
-  const { keepPicture } = await import("../app/server/pictures.ts");
-  const { rowOf } = await import("../app/server/firm-jobs.ts");
+  const { database } = await import("#server/database.ts");
+  const { hashPassword } = await import("#server/sessions.ts");
+  const { keepPicture } = await import("#server/pictures.ts");
+  const { rowOf } = await import("#server/firm-jobs.ts");
   if ((await database.select({ id: firm.id }).from(firm)).length > 0) return;
   const passwordHash = await hashPassword(DEMO_PASSWORD);
   const start = Date.now();
@@ -50,7 +50,7 @@ export async function loadDemo(): Promise<void> {
 if (process.argv[1] === import.meta.filename) {
   await migrateDatabase(process.env.DATABASE_URL ?? "");
   await loadDemo();
-  const { closeDatabase } = await import("../app/server/database.ts");
+  const { closeDatabase } = await import("#server/database.ts");
   await closeDatabase();
   console.log("\n  Demo sign-ins (one click on the sign-in page, or with the password):");
   for (const { name, people } of DEMO_FIRMS)

@@ -1,11 +1,12 @@
 /** Tables: firms, people, sessions, jobs with their case, and the append-only list of edits. */
 import { sql } from "drizzle-orm";
 import { customType, datetime, index, int, mysqlEnum, mysqlTable, uniqueIndex, varchar } from "drizzle-orm/mysql-core";
-import type { Patch } from "../core/case/document/patch.ts";
-import type { CaseDocument } from "../core/case/document/types.ts";
-import type { CaseSummary } from "../core/summary.ts";
-import type { PhotoMark } from "../core/survey/photo-marks.ts";
-import type { ThingId } from "../core/survey/things.ts";
+import type { Patch } from "#core/case/document/patch.ts";
+import type { CaseDocument } from "#core/case/document/types.ts";
+import { STAGES } from "#core/stages.ts";
+import type { CaseSummary } from "#core/summary.ts";
+import type { PhotoMark } from "#core/survey/photo-marks.ts";
+import type { ThingId } from "#core/survey/things.ts";
 
 /** JSON as MariaDB keeps it (text with a check), parsed on reading. */
 const json = <T>(name: string) =>
@@ -72,9 +73,6 @@ export const signInFailure = mysqlTable(
   },
   (t) => [index("sign_in_failure_email").on(t.email, t.at), index("sign_in_failure_address").on(t.address, t.at)],
 );
-
-export const STAGES = ["enquiry", "survey", "quoted", "waiting", "installed"] as const;
-export type Stage = (typeof STAGES)[number];
 
 export const job = mysqlTable(
   "job",

@@ -160,7 +160,7 @@ test("the list shows answer and next step, and finds a job", async ({ page, hero
   await expect(row.getByRole("img")).toHaveAttribute("aria-label", /Supply 100 A, demand 73.2 A/);
   await page.keyboard.press("/");
   await page.keyboard.type("saltgrass");
-  await expect(page.getByText('1 of your jobs match "saltgrass"')).toBeVisible();
+  await expect(page.getByText('1 of your jobs matches "saltgrass"')).toBeVisible();
   await expect(page.getByRole("link", { name: /27 Saltgrass Lane/ })).toBeVisible();
   await expect(row).toHaveCount(0);
 });

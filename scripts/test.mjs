@@ -54,6 +54,7 @@ async function test() {
     ".dependency-cruiser.cjs",
   ]);
   check("route types", "npx", ["react-router", "typegen"]);
+  check("nothing unused", "npx", ["knip"]);
   check("types", "npx", ["tsc"]);
   const vitestFile = path.join(RESULTS, "vitest.json");
   counted(

@@ -2,7 +2,7 @@
 import { mkdtempSync, rmSync } from "node:fs";
 import os from "node:os";
 import path from "node:path";
-import { migrateDatabase } from "../db/migrate.ts";
+import { migrateDatabase } from "#db/migrate.ts";
 import { startDatabase } from "../scripts/database.mjs";
 
 export default async function setup() {

@@ -1,8 +1,8 @@
 /** Two firms and a person of the first, for tests of the database. */
 import { randomUUID } from "node:crypto";
 import { afterAll, beforeAll } from "vitest";
-import { closeDatabase, database } from "../app/server/database.ts";
-import { firm, person } from "../db/schema.ts";
+import { firm, person } from "#db/schema.ts";
+import { closeDatabase, database } from "#server/database.ts";
 
 const row = (name: string) => ({ id: randomUUID(), name, rules: "us-nec-2023" });
 

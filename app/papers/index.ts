@@ -1,7 +1,7 @@
 /** The papers Heron prints; a new one is a folder and one line here. */
 import type { ReactElement } from "react";
-import type { Assessment } from "../../core/assess.ts";
-import type { CaseDocument, MethodId } from "../../core/case/document/types.ts";
+import type { Assessment } from "#core/assess.ts";
+import type { CaseDocument, MethodId } from "#core/case/document/types.ts";
 import { LoadWorksheet } from "./load-worksheet/load-worksheet.tsx";
 import { OwnerConsent } from "./owner-consent/owner-consent.tsx";
 import { PanelDirectory } from "./panel-directory/panel-directory.tsx";

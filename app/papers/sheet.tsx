@@ -2,7 +2,7 @@
 import { Document, Page, StyleSheet, Text, View } from "@react-pdf/renderer";
 import "./fonts.ts";
 import type { ReactNode } from "react";
-import { codebookOf } from "../../core/codebook/index.ts";
+import { codebookOf } from "#core/codebook/index.ts";
 import type { PaperInput } from "./index.ts";
 
 export const sheetStyles = StyleSheet.create({

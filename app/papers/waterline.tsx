@@ -1,8 +1,8 @@
 /** The waterline on paper: the same shape as on the page, told apart by hatching rather than colour. */
 import { G, Line, Path, Rect, Svg, Text } from "@react-pdf/renderer";
-import { showA } from "../../core/units.ts";
-import type { Waterline } from "../../core/waterline.ts";
-import { waterlineShape } from "../ui/waterline/shape.ts";
+import { showA } from "#core/units.ts";
+import type { Waterline } from "#core/waterline.ts";
+import { waterlineShape } from "#ui/waterline/shape.ts";
 
 const INK = "#1D2A30";
 

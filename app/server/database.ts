@@ -1,7 +1,7 @@
 /** The one connection pool of a process. */
 import { drizzle } from "drizzle-orm/mysql2";
 import { createPool } from "mysql2/promise";
-import * as schema from "../../db/schema.ts";
+import * as schema from "#db/schema.ts";
 import { settings } from "./settings.ts";
 
 const pool = createPool({

@@ -1,8 +1,8 @@
 import { randomUUID } from "node:crypto";
 import { describe, expect, it } from "vitest";
-import type { Patch } from "../../core/case/document/patch.ts";
-import { knownUsHome, usCase } from "../../core/testing/cases.ts";
-import { twoFirms } from "../../tests/firms.ts";
+import type { Patch } from "#core/case/document/patch.ts";
+import { knownUsHome, usCase } from "#core/testing/cases.ts";
+import { twoFirms } from "#tests/firms.ts";
 import { jobsOf } from "./firm-jobs.ts";
 
 const { ours, theirs, mara } = twoFirms();
@@ -93,6 +93,10 @@ describe("another firm", () => {
 describe("search", () => {
   it("looks in address and customer, and takes % and _ as they are", async () => {
     await jobs.create({ ...usCase(), title: "100 % Lane", enquiry: { customer: "Ida_Reed" } });
+    const installed = await jobs.create(usCase({ title: "Done Street" }), new Date(), "installed");
+    expect((await jobs.list("Done Street", 1, "installed")).jobs.map((j) => j.id)).toEqual([installed]);
+    expect((await jobs.list("Done Street", 1, "quoted")).total).toBe(0);
+    expect((await jobs.list("Done Street", 1)).total).toBe(1);
     const found = async (text: string) => (await jobs.list(text, 1)).jobs.map((j) => j.title);
     expect(await found("100 %")).toEqual(["100 % Lane"]);
     expect(await found("Ida_")).toEqual(["100 % Lane"]);

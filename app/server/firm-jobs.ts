@@ -3,14 +3,15 @@
  */
 import { randomUUID } from "node:crypto";
 import { and, asc, desc, eq, gt, inArray, like, or, sql } from "drizzle-orm";
-import { assess } from "../../core/assess.ts";
-import type { AppliedEdit, Edit } from "../../core/case/document/edit.ts";
-import type { Problem } from "../../core/case/document/problems.ts";
-import type { CaseDocument } from "../../core/case/document/types.ts";
-import { currentCase } from "../../core/case/document/upgrade.ts";
-import { takeEdit } from "../../core/case/laws/take-edit.ts";
-import { type CaseSummary, isCurrent, summaryOf } from "../../core/summary.ts";
-import { edit, job, person, type Stage } from "../../db/schema.ts";
+import { assess } from "#core/assess.ts";
+import type { AppliedEdit, Edit } from "#core/case/document/edit.ts";
+import type { Problem } from "#core/case/document/problems.ts";
+import type { CaseDocument } from "#core/case/document/types.ts";
+import { currentCase } from "#core/case/document/upgrade.ts";
+import { takeEdit } from "#core/case/laws/take-edit.ts";
+import type { Stage } from "#core/stages.ts";
+import { type CaseSummary, isCurrent, summaryOf } from "#core/summary.ts";
+import { edit, job, person } from "#db/schema.ts";
 import { database, type Transaction } from "./database.ts";
 
 export const JOBS_A_PAGE = 40;
@@ -57,11 +58,12 @@ export function jobsOf(firmId: string) {
   const own = (jobId: string) => and(eq(job.id, jobId), eq(job.firmId, firmId));
 
   return {
-    /** A page of the firm's jobs, the last changed first; `search` looks in address and customer. */
-    async list(search: string, page: number): Promise<{ jobs: JobRow[]; total: number }> {
+    /** A page of the firm's jobs, of one stage or of all, the last changed first; `search` looks in address and customer. */
+    async list(search: string, page: number, stage: Stage | null = null): Promise<{ jobs: JobRow[]; total: number }> {
       const pattern = `%${search.replace(/[\\%_]/g, (c) => `\\${c}`)}%`;
       const where = and(
         eq(job.firmId, firmId),
+        stage ? eq(job.stage, stage) : undefined,
         search ? or(like(job.title, pattern), like(job.customer, pattern)) : undefined,
       );
       const [jobs, [count]] = await Promise.all([

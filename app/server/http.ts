@@ -4,7 +4,7 @@ import { createRequestHandler } from "@react-router/express";
 import compression from "compression";
 import express from "express";
 import type { ServerBuild } from "react-router";
-import { migrateDatabase } from "../../db/migrate.ts";
+import { migrateDatabase } from "#db/migrate.ts";
 import { closeDatabase } from "./database.ts";
 import { bodySize, nonce, sameOrigin, securityHeaders } from "./guard.ts";
 import { log } from "./log.ts";

@@ -1,8 +1,8 @@
 import { randomUUID } from "node:crypto";
 import sharp from "sharp";
 import { beforeAll, describe, expect, it } from "vitest";
-import { usCase } from "../../core/testing/cases.ts";
-import { twoFirms } from "../../tests/firms.ts";
+import { usCase } from "#core/testing/cases.ts";
+import { twoFirms } from "#tests/firms.ts";
 import { jobsOf } from "./firm-jobs.ts";
 import { photosOf } from "./job-photos.ts";
 import { type KeptPicture, keepPicture } from "./pictures.ts";

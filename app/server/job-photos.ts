@@ -1,8 +1,8 @@
 /** All access to the photos of jobs goes through here, and every query is limited to one firm. */
 import { and, asc, eq, sql } from "drizzle-orm";
-import type { PhotoChange, PhotoList } from "../../core/survey/photo.ts";
-import type { ThingId } from "../../core/survey/things.ts";
-import { job, photo } from "../../db/schema.ts";
+import type { PhotoChange, PhotoList } from "#core/survey/photo.ts";
+import type { ThingId } from "#core/survey/things.ts";
+import { job, photo } from "#db/schema.ts";
 import { database } from "./database.ts";
 import type { KeptPicture } from "./pictures.ts";
 

@@ -1,7 +1,7 @@
 import { randomUUID } from "node:crypto";
 import { afterEach, describe, expect, it } from "vitest";
-import { usCase } from "../../core/testing/cases.ts";
-import { twoFirms } from "../../tests/firms.ts";
+import { usCase } from "#core/testing/cases.ts";
+import { twoFirms } from "#tests/firms.ts";
 import { jobsOf } from "./firm-jobs.ts";
 import { photosOf } from "./job-photos.ts";
 import { type JobNews, watchJob } from "./job-watch.ts";

@@ -3,7 +3,7 @@
  * watched jobs a few times a second, as long as anybody watches), and who else has it open in this process.
  */
 import { inArray } from "drizzle-orm";
-import { job } from "../../db/schema.ts";
+import { job } from "#db/schema.ts";
 import { database } from "./database.ts";
 import { log } from "./log.ts";
 

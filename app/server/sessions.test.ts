@@ -1,6 +1,6 @@
 import { randomUUID } from "node:crypto";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { firm, person, session } from "../../db/schema.ts";
+import { firm, person, session } from "#db/schema.ts";
 import { closeDatabase, database } from "./database.ts";
 import { hashPassword, requirePerson, signedIn, signIn, signOut } from "./sessions.ts";
 

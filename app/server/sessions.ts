@@ -3,7 +3,7 @@ import { createHash, randomBytes, randomUUID } from "node:crypto";
 import { hash, verify } from "@node-rs/argon2";
 import { and, eq, gt, lt, or, sql } from "drizzle-orm";
 import { createCookie, redirect } from "react-router";
-import { firm, person, type Role, session, signInFailure } from "../../db/schema.ts";
+import { firm, person, type Role, session, signInFailure } from "#db/schema.ts";
 import { database, databaseIsLost } from "./database.ts";
 import { refuse } from "./refusals.ts";
 import { settings } from "./settings.ts";

@@ -23,7 +23,8 @@ describe("conductors in North America (310.16)", () => {
   it("know aluminium and large sizes; beyond the table the largest counts, below it nothing does", () => {
     expect(rating("4/0 AWG", "ser", "al")).toEqual([180, 200]);
     expect(rating("250 kcmil", "thhn")).toEqual([255, 300]);
-    expect(rating("750 kcmil", "thhn")).toEqual([380, 400]);
+    expect(rating("750 kcmil", "thhn")).toEqual([475, 500]);
+    expect(rating("1000 kcmil", "thhn")).toEqual([475, 500]);
     expect(rating("14 AWG", "xhhw-2", "al")).toEqual([0, 0]);
     expect(rating("16 AWG", "thhn")).toEqual([0, 0]);
     expect(rating("7 AWG", "thhn")).toBeNull();
@@ -99,7 +100,8 @@ const TABLE_310_16 = `
 1 AWG 110 130 145 85 100 115 | 1/0 AWG 125 150 170 100 120 135 | 2/0 AWG 145 175 195 115 135 150
 3/0 AWG 165 200 225 130 155 175 | 4/0 AWG 195 230 260 150 180 205 | 250 kcmil 215 255 290 170 205 230
 300 kcmil 240 285 320 195 230 260 | 350 kcmil 260 310 350 210 250 280 | 400 kcmil 280 335 380 225 270 305
-500 kcmil 320 380 430 260 310 350`;
+500 kcmil 320 380 430 260 310 350 | 600 kcmil 350 420 475 285 340 385 | 700 kcmil 385 460 520 315 375 425
+750 kcmil 400 475 535 320 385 435`;
 
 describe("Table 310.16", () => {
   it("is the published one, cell by cell", () => {

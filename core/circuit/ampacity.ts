@@ -1,7 +1,7 @@
 /** What a conductor that is already there may carry, and the largest device that protects it. */
-import type { Conductor } from "../case/document/types.ts";
-import { showA } from "../units.ts";
-import type { Cited } from "../why.ts";
+import type { Conductor } from "#core/case/document/types.ts";
+import { showA } from "#core/units.ts";
+import type { Cited } from "#core/why.ts";
 import { CLIPPED_DIRECT_A } from "./bs7671-4d.ts";
 import { NEC_240_4_D, NEC_240_6, NEC_310_16 } from "./nec-310-16.ts";
 

@@ -23,6 +23,9 @@ const sizes = [
   ["350 kcmil", [260, 310, 350], [210, 250, 280]],
   ["400 kcmil", [280, 335, 380], [225, 270, 305]],
   ["500 kcmil", [320, 380, 430], [260, 310, 350]],
+  ["600 kcmil", [350, 420, 475], [285, 340, 385]],
+  ["700 kcmil", [385, 460, 520], [315, 375, 425]],
+  ["750 kcmil", [400, 475, 535], [320, 385, 435]],
 ] as const satisfies readonly (readonly [string, Ampacities, Ampacities | null])[];
 
 /** By size and metal: ampacity at 60, 75 and 90 °C; null where the size is not made in that metal. */

@@ -1,5 +1,5 @@
 /** How the panels of a region are laid out, what stands in them, and how they are spoken of. */
-import type { DeviceKind, Panel, Protects, SupplySystem } from "../case/document/types.ts";
+import type { DeviceKind, Panel, Protects, SupplySystem } from "#core/case/document/types.ts";
 
 export interface BoardRules {
   /** Spaces stand in two columns and are counted across them, or in one row. */

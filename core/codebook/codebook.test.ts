@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { positionsOf } from "../panel/slots.ts";
-import { countSpaces } from "../panel/spaces.ts";
+import { positionsOf } from "#core/panel/slots.ts";
+import { countSpaces } from "#core/panel/spaces.ts";
 import { CODEBOOKS, codebookOf } from "./index.ts";
 
 const nec2023 = codebookOf("us-nec-2023");

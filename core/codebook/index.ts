@@ -1,5 +1,5 @@
 /** The editions that ship; a new one is a folder and one line here. */
-import type { RuleSetId } from "../case/document/types.ts";
+import type { RuleSetId } from "#core/case/document/types.ts";
 import { bs7671 } from "./bs7671-2018-a2/index.ts";
 import { nec2020 } from "./nec-2020/index.ts";
 import { nec2023 } from "./nec-2023/index.ts";

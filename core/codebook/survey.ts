@@ -1,5 +1,5 @@
 /** What a walk round the home asks for in a region, and in which words. */
-import type { Car, Conductor } from "../case/document/types.ts";
+import type { Car, Conductor } from "#core/case/document/types.ts";
 
 /** A picture that the evidence list asks for. */
 export interface Pictured {

@@ -1,6 +1,6 @@
 /** The figures of the codebooks against a second copy, typed apart; every limit just below, at, and just above. */
 import { describe, expect, it } from "vitest";
-import { necConductor } from "../circuit/ampacity.ts";
+import { necConductor } from "#core/circuit/ampacity.ts";
 import { CODEBOOKS, codebookOf } from "./index.ts";
 import type { AsksFor } from "./survey.ts";
 import type { Codebook } from "./types.ts";
@@ -38,7 +38,8 @@ describe("charging settings and their devices", () => {
       leastOfferA: 6,
     });
     expect(nec2023.charging.chargeOnCircuitA(50)).toBe(40);
-    expect(nec2023.charging.plug).toEqual({ mostA: 40, rule: "NEC 625.44" });
+    expect(nec2023.charging.plug).toMatchObject({ mostA: 40, rule: "NEC 625.44, 625.54" });
+    expect(nec2023.charging.disconnect).toEqual({ aboveA: 60, rule: "NEC 625.43" });
   });
   it("of the United Kingdom", () => {
     const pairs = [
@@ -110,28 +111,29 @@ describe("what a charger counts as", () => {
 });
 
 describe("outlets", () => {
-  it("of North America: volts, circuit, current for hours, ground, slow", () => {
+  it("of North America: volts, circuit, largest device (210.21(B)), current for hours, ground, slow", () => {
     const rows = Object.entries(nec2023.outlets).map(([type, o]) => [
       type,
       o?.volts,
       o?.circuitA,
+      o?.mostDeviceA,
       o?.chargeA,
       o?.grounded,
       o?.slow,
     ]);
     expect(rows).toEqual([
-      ["5-15", 120, 15, 12, true, true],
-      ["5-20", 120, 20, 16, true, true],
-      ["6-50", 240, 50, 40, true, false],
-      ["14-30", 240, 30, 24, true, false],
-      ["14-50", 240, 50, 40, true, false],
-      ["10-30", 240, 30, 24, false, false],
-      ["10-50", 240, 50, 40, false, false],
+      ["5-15", 120, 15, 20, 12, true, true],
+      ["5-20", 120, 20, 20, 16, true, true],
+      ["6-50", 240, 50, 50, 40, true, false],
+      ["14-30", 240, 30, 30, 24, true, false],
+      ["14-50", 240, 50, 50, 40, true, false],
+      ["10-30", 240, 30, 30, 24, false, false],
+      ["10-50", 240, 50, 50, 40, false, false],
     ]);
   });
   it("of the United Kingdom", () => {
     expect(uk.outlets).toEqual({
-      bs1363: { name: "BS 1363", volts: 230, circuitA: 13, chargeA: 10, grounded: true, slow: true },
+      bs1363: { name: "BS 1363", volts: 230, circuitA: 13, mostDeviceA: 32, chargeA: 10, grounded: true, slow: true },
     });
   });
 });
@@ -180,6 +182,7 @@ const SERVICE_SIZES: [number, string, string][] = [
   [250, "4/0 AWG", "300 kcmil"],
   [300, "250 kcmil", "350 kcmil"],
   [350, "350 kcmil", "500 kcmil"],
+  [400, "400 kcmil", "600 kcmil"],
 ];
 
 describe("service conductors", () => {
@@ -188,9 +191,8 @@ describe("service conductors", () => {
     expect(supplyConductor.sizeFor(ratingA, false)).toEqual({ size: cu, material: "cu" });
     expect(supplyConductor.sizeFor(ratingA, true)).toEqual({ size: al, material: "al" });
   });
-  it("of 400 A are 400 kcmil copper, also where aluminium is allowed but none is made", () => {
-    expect(supplyConductor.sizeFor(400, false)).toEqual({ size: "400 kcmil", material: "cu" });
-    expect(supplyConductor.sizeFor(400, true)).toEqual({ size: "500 kcmil", material: "cu" });
+  it("are the largest of the table where none is large enough", () => {
+    expect(supplyConductor.sizeFor(600, true)).toEqual({ size: "750 kcmil", material: "cu" });
   });
   it("serve their ampacity at 75 °C / 0.83 from 100 A on, and their device below", () => {
     const serves = (size: string, material?: "cu" | "al") =>

@@ -8,10 +8,10 @@ import type {
   OutletType,
   RuleSetId,
   SupplySystem,
-} from "../case/document/types.ts";
-import type { ConductorRating } from "../circuit/ampacity.ts";
-import type { DemandMethod, Mistake, Recount } from "../demand/types.ts";
-import type { Cited } from "../why.ts";
+} from "#core/case/document/types.ts";
+import type { ConductorRating } from "#core/circuit/ampacity.ts";
+import type { DemandMethod, Mistake, Recount } from "#core/demand/types.ts";
+import type { Cited } from "#core/why.ts";
 import type { BoardRules } from "./board.ts";
 import type { AsksFor, SurveyRules } from "./survey.ts";
 
@@ -77,6 +77,8 @@ export interface OutletUse {
   volts: number;
   /** Rating of the usual circuit behind it. */
   circuitA: number;
+  /** Largest device it may stand behind, A. */
+  mostDeviceA: number;
   /** Largest continuous charging current. */
   chargeA: number;
   grounded: boolean;
@@ -114,8 +116,10 @@ export interface ChargingRules {
   counted(chargeA: number, volts: number, treatment: EvTreatment, slow?: boolean): Counted;
   /** Smallest VA a charger in the appliance's place (or inside the factors) is taken at. */
   nameplateVA(chargeA: number, volts: number, slow?: boolean): Counted;
-  /** Largest current of a charger on plug and receptacle, A. */
-  plug: { mostA: number; rule: string };
+  /** Largest current of a charger on plug and receptacle, A, and what its plug goes into. */
+  plug: { mostA: number; end: string; rule: string };
+  /** Above this current a disconnect stands at the charger, A; null where these rules ask for none. */
+  disconnect: { aboveA: number; rule: string } | null;
   /** A managed charger pauses rather than offer less, A. */
   leastOfferA: number;
 }

@@ -1,8 +1,8 @@
 /** Runs the methods of a rule set on a case and says which one governs. */
-import type { CaseDocument, MethodId } from "../case/document/types.ts";
-import type { Codebook } from "../codebook/types.ts";
-import { showA, showVA } from "../units.ts";
-import { later, why } from "../why.ts";
+import type { CaseDocument, MethodId } from "#core/case/document/types.ts";
+import type { Codebook } from "#core/codebook/types.ts";
+import { showA, showVA } from "#core/units.ts";
+import { later, why } from "#core/why.ts";
 import { withChargers } from "./chargers.ts";
 import { caseVolts, countedLoads } from "./loads.ts";
 import type { Calculation, CountedLoad, DemandInput, DemandMethod } from "./types.ts";
@@ -33,7 +33,7 @@ const NO_FIELDS = {};
 const answers = later<typeof NO_FIELDS, Calculation["explain"]>("demandVA", "demandA", "headroomA");
 
 /** One method, with amperes, headroom and the answers to "why?". */
-export function calculate(method: DemandMethod, input: DemandInput): Calculation {
+function calculate(method: DemandMethod, input: DemandInput): Calculation {
   const result = withChargers(method, input);
   const against = method.objection(input);
   const { volts, ratingA } = input;

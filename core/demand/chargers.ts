@@ -2,8 +2,8 @@
  * How chargers stand in a calculation: by the job's treatment, held back by clamps, or sharing a circuit. One place for
  * the charger that is there already, the one that is planned and the one that a way would add.
  */
-import type { EvTreatment } from "../case/document/types.ts";
-import { showA, showVA } from "../units.ts";
+import type { EvTreatment } from "#core/case/document/types.ts";
+import { showA, showVA } from "#core/units.ts";
 import { countedLine } from "./lines.ts";
 import { ofKind } from "./loads.ts";
 import type { CountedLoad, DemandInput, DemandMethod, Line, MethodResult } from "./types.ts";

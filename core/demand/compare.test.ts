@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
-import { assess, largestUnmanaged } from "../assess.ts";
-import type { CaseDocument } from "../case/document/types.ts";
-import { US_LOADS, ukCase, usCase } from "../testing/cases.ts";
+import { assess, largestUnmanaged } from "#core/assess.ts";
+import type { CaseDocument } from "#core/case/document/types.ts";
+import { US_LOADS, ukCase, usCase } from "#core/testing/cases.ts";
 import { secondOpinion } from "./second-opinion.ts";
 import { measuredMaximumThatFits, smallerCharger, whatWouldChange } from "./sensitivity.ts";
 import { sideBySide } from "./side-by-side.ts";

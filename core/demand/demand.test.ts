@@ -1,8 +1,8 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { assess } from "../assess.ts";
-import type { CaseDocument, Load, MethodId } from "../case/document/types.ts";
-import { US_LOADS, ukCase, usCase } from "../testing/cases.ts";
+import { assess } from "#core/assess.ts";
+import type { CaseDocument, Load, MethodId } from "#core/case/document/types.ts";
+import { US_LOADS, ukCase, usCase } from "#core/testing/cases.ts";
 
 const calculation = (document: CaseDocument, method: MethodId) => {
   const found = assess(document).calculations.find((c) => c.method === method);

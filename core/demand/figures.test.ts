@@ -1,9 +1,9 @@
 /** Every figure of the methods at its limit: just below, at, and just above; and what is said of it. */
 import { describe, expect, it } from "vitest";
-import { assess } from "../assess.ts";
-import type { CaseDocument, Load, Measured, MethodId } from "../case/document/types.ts";
-import { ukCase, usCase } from "../testing/cases.ts";
-import { onSupplyOf } from "../testing/ways.ts";
+import { assess } from "#core/assess.ts";
+import type { CaseDocument, Load, Measured, MethodId } from "#core/case/document/types.ts";
+import { ukCase, usCase } from "#core/testing/cases.ts";
+import { onSupplyOf } from "#core/testing/ways.ts";
 
 const calculation = (document: CaseDocument, method: MethodId) => {
   const found = assess(document).calculations.find((c) => c.method === method);

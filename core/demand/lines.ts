@@ -1,6 +1,6 @@
 /** Making the lines of a calculation, with the answer to "why?" on each, written only when somebody asks. */
-import { showNumber, showPercent, showVA } from "../units.ts";
-import type { Why } from "../why.ts";
+import { showNumber, showPercent, showVA } from "#core/units.ts";
+import type { Why } from "#core/why.ts";
 import type { CountedLoad, Line, Part } from "./types.ts";
 
 export const sum = (loads: readonly { va: number }[]): number => loads.reduce((total, l) => total + l.va, 0);

@@ -1,6 +1,6 @@
 /** The ledger of a case as the methods want it: volt-amperes of every load, quantities worked in. */
-import type { CaseDocument, Load, LoadKindId } from "../case/document/types.ts";
-import type { Codebook } from "../codebook/types.ts";
+import type { CaseDocument, Load, LoadKindId } from "#core/case/document/types.ts";
+import type { Codebook } from "#core/codebook/types.ts";
 import type { CountedLoad } from "./types.ts";
 
 /** Nominal volts that turn VA into supply amperes for this case. */

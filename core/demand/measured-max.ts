@@ -1,5 +1,5 @@
 /** The stated maximum of a measurement in volt-amperes, and loads that came or will come after it. */
-import type { Measured } from "../case/document/types.ts";
+import type { Measured } from "#core/case/document/types.ts";
 import { chargerLines } from "./chargers.ts";
 import { factorLine, partsOf } from "./lines.ts";
 import type { CountedLoad, DemandInput, Line } from "./types.ts";
@@ -13,7 +13,7 @@ export const hasMaximum = (measured: Measured): boolean =>
   measured.max?.value !== undefined || measured.maxByPhaseA !== undefined;
 
 /** Highest measured demand by phase, VA; one entry where there is one maximum. */
-export function measuredMaxVA(measured: Measured | null, volts: number): number[] {
+function measuredMaxVA(measured: Measured | null, volts: number): number[] {
   if (measured?.maxByPhaseA) return measured.maxByPhaseA.map((a) => a * volts);
   if (!measured?.max) return [0];
   return [measured.max.unit === "kW" ? measured.max.value * 1000 : measured.max.value * volts];

@@ -2,10 +2,10 @@
  * A second opinion: someone else's total, and which usual mistake (or other school) gives that number.
  * Each suspicion changes one thing and computes the whole calculation again; nothing is looked up.
  */
-import type { CaseDocument, MethodId } from "../case/document/types.ts";
-import { codebookOf } from "../codebook/index.ts";
-import type { Codebook } from "../codebook/types.ts";
-import { showA, showVA } from "../units.ts";
+import type { CaseDocument, MethodId } from "#core/case/document/types.ts";
+import { codebookOf } from "#core/codebook/index.ts";
+import type { Codebook } from "#core/codebook/types.ts";
+import { showA, showVA } from "#core/units.ts";
 import { demandInput, demandVA } from "./calculate.ts";
 import { countedLoads } from "./loads.ts";
 import type { CountedLoad, DemandInput, DemandMethod, Mistake } from "./types.ts";

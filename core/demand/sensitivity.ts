@@ -1,7 +1,7 @@
 /** What would change the answer: one change at a time, each computed through the whole calculation. */
-import type { CaseDocument, LoadKindId } from "../case/document/types.ts";
-import { codebookOf } from "../codebook/index.ts";
-import { showA } from "../units.ts";
+import type { CaseDocument, LoadKindId } from "#core/case/document/types.ts";
+import { codebookOf } from "#core/codebook/index.ts";
+import { showA } from "#core/units.ts";
 import { demandInput, demandVA } from "./calculate.ts";
 import { countedLoads, ofKind } from "./loads.ts";
 import type { Calculation, CountedLoad } from "./types.ts";

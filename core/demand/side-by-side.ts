@@ -1,7 +1,7 @@
 /** The methods side by side on the same rows, so that one sees where they part. */
-import type { MethodId } from "../case/document/types.ts";
-import { showPercent, showVA } from "../units.ts";
-import { type Why, why } from "../why.ts";
+import type { MethodId } from "#core/case/document/types.ts";
+import { showPercent, showVA } from "#core/units.ts";
+import { type Why, why } from "#core/why.ts";
 import type { Calculation, Line } from "./types.ts";
 
 /** How one method counts one row: its share of the demand, or left out by rule. */

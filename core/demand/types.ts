@@ -1,7 +1,7 @@
 /** What a demand method is given and what it answers. */
-import type { CaseDocument, ClampLimit, LoadKindId, MethodId } from "../case/document/types.ts";
-import type { Codebook } from "../codebook/types.ts";
-import type { Why } from "../why.ts";
+import type { CaseDocument, ClampLimit, LoadKindId, MethodId } from "#core/case/document/types.ts";
+import type { Codebook } from "#core/codebook/types.ts";
+import type { Why } from "#core/why.ts";
 
 /** A load of the ledger with its quantity and volts worked out. */
 export interface CountedLoad {

@@ -1,43 +1,25 @@
 /** Faults that every rule set knows, each with the link it stands at and the work that mends it. */
 import {
-  withCircuit,
   withCircuitsOf,
   withOutlet,
   withoutSeen,
   withoutSources,
   withPanel,
   withSupply,
-} from "../case/document/change.ts";
-import { type CaseDocument, type Panel, PERMISSIONS, type PermissionFrom } from "../case/document/types.ts";
-import type { Codebook } from "../codebook/types.ts";
-import { countSpaces } from "../panel/spaces.ts";
-import { onSupply } from "../panel/sub-panels.ts";
-import {
-  circuitOf,
-  circuitRated,
-  feederRated,
-  feederRatingA,
-  type Home,
-  readRatingA,
-  terminalC,
-} from "../path/home.ts";
-import { circuitName, linkId, panelName } from "../path/names.ts";
-import { showA, showSize } from "../units.ts";
-import { withArticle } from "../words.ts";
-import { price } from "../work/work.ts";
+} from "#core/case/document/change.ts";
+import { type CaseDocument, type Panel, PERMISSIONS, type PermissionFrom } from "#core/case/document/types.ts";
+import type { Codebook } from "#core/codebook/types.ts";
+import { countSpaces } from "#core/panel/spaces.ts";
+import { onSupply } from "#core/panel/sub-panels.ts";
+import { feederRated, feederRatingA, type Home, readRatingA, terminalC } from "#core/path/home.ts";
+import { linkId, panelName } from "#core/path/names.ts";
+import { showA, showSize } from "#core/units.ts";
+import { circuitConductor } from "./circuit-conductor.ts";
+import { outletDevice } from "./outlet-device.ts";
+import { PRICES } from "./prices.ts";
 import { SEEN_FAULTS } from "./seen.ts";
 import type { FindingRule, Found } from "./types.ts";
 import { withoutTypeAc } from "./united-kingdom.ts";
-
-const PRICES = {
-  consent: price([0, 60, 200], [0, 40, 140], [2, 10, 40]),
-  tails: price([900, 1700, 3200], [120, 210, 420], [10, 25, 50], [3, 10, 25]),
-  panel: price([2300, 3450, 5600], [680, 980, 1600], [12, 25, 45], [6, 12, 25]),
-  feeder: price([450, 900, 2100], [260, 480, 1100], [3, 7, 14], [3, 7, 14]),
-  device: price([40, 85, 160], [30, 60, 110], [1, 2, 4], [1, 2, 4]),
-};
-/** What a new or larger panel costs wherever it mends something. */
-export const PANEL_PRICE = PRICES.panel;
 
 const NOTHING: readonly Found[] = [];
 /** What was found where a condition holds; put into words only then. */
@@ -424,45 +406,8 @@ export const commonFindings: readonly FindingRule[] = [
       }));
     },
   },
-  {
-    at: "circuit",
-    code: "conductor-undersized",
-    severity: "fix",
-    rule: "",
-    todo: "Fit a device that its conductor allows, or renew the conductor along its whole length",
-    reason: "conductor-limit",
-    check(home, circuit) {
-      const rated = circuitRated(home, circuit);
-      const { ring, loadKinds } = home.codebook;
-      const feedsSockets = home.loads.some(
-        (l) => circuit.loads?.includes(l.id) && loadKinds.find((k) => k.kind === l.kind)?.isCircuit,
-      );
-      const asRing =
-        ring &&
-        feedsSockets &&
-        rated &&
-        rated.ampacityA >= ring.conductorFromA &&
-        (circuit.ratingA ?? 0) <= ring.deviceA;
-      return when(!asRing && rated && circuit.ratingA && circuit.ratingA > rated.mostDeviceA, () => ({
-        link: linkId.conductor(circuit.id),
-        text: `${circuitName(circuit)} stands behind ${showA(circuit.ratingA ?? 0)}, more than its conductor allows: ${rated?.cited.numbers}`,
-        rule: rated?.cited.rule ?? "",
-      }));
-    },
-    mend: {
-      price: PRICES.device,
-      of(home, circuit) {
-        const { document, codebook } = home;
-        const rated = circuit.conductor ? codebook.conductor(circuit.conductor, 60) : null;
-        const ratingA = codebook.charging.devicesA.reduce((most, d) => (d <= (rated?.mostDeviceA ?? 0) ? d : most), 0);
-        if (ratingA === 0 || !circuitOf(document, circuit.id)) return null;
-        return {
-          document: withCircuit(document, circuit.id, { ratingA }),
-          text: `Fit ${withArticle(showA(ratingA))} ${codebook.words.device} to ${circuitName(circuit)}: its conductor allows no more`,
-        };
-      },
-    },
-  },
+  circuitConductor,
+  outletDevice,
   {
     at: "outlet",
     code: "outlet-plain-splitter",

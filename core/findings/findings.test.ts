@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
-import { assess } from "../assess.ts";
-import type { CaseDocument, Panel, Supply } from "../case/document/types.ts";
-import { ukCase, usCase, usCaseOn } from "../testing/cases.ts";
+import { assess } from "#core/assess.ts";
+import type { CaseDocument, Panel, Supply } from "#core/case/document/types.ts";
+import { ukCase, usCase, usCaseOn } from "#core/testing/cases.ts";
 import type { FindingCode } from "./types.ts";
 
 const onPanel = (base: CaseDocument, changes: Partial<Panel>): CaseDocument => ({
@@ -29,6 +29,7 @@ const FAULTS: Record<FindingCode, readonly [faulty: CaseDocument, sound: CaseDoc
     onSupply(uk100, { conductor: { size: "16 mm2" } }),
     onSupply(uk100, { conductor: { size: "25 mm2" } }),
   ],
+  "earth-impedance-high": [onSupply(uk100, { zeOhm: 0.36 }), onSupply(uk100, { zeOhm: 0.35 })],
   "looped-supply": [onSupply(uk100, { looped: true }), uk100],
   "rcd-type-ac": [
     onPanel(uk100, { circuits: [{ id: "c", rcd: "AC" }] }),
@@ -39,6 +40,16 @@ const FAULTS: Record<FindingCode, readonly [faulty: CaseDocument, sound: CaseDoc
   "outlet-ungrounded": [
     usCase({ outlets: [{ id: "o", type: "10-30" }] }),
     usCase({ outlets: [{ id: "o", type: "14-30" }] }),
+  ],
+  "outlet-undersized": [
+    usCase({
+      ...onPanel(usCase(), { circuits: [{ id: "c", ratingA: 40 }] }),
+      outlets: [{ id: "o", type: "14-30", circuit: "c" }],
+    }),
+    usCase({
+      ...onPanel(usCase(), { circuits: [{ id: "c", ratingA: 30 }] }),
+      outlets: [{ id: "o", type: "14-30", circuit: "c" }],
+    }),
   ],
   "outlet-plain-splitter": [
     usCase({ outlets: [{ id: "o", type: "14-30", plainSplitter: true }] }),

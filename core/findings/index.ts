@@ -1,17 +1,17 @@
 /** All rules by which faults are found; a new one is an entry in its list. */
-import type { Circuit, Outlet, Panel } from "../case/document/types.ts";
-import type { Region } from "../codebook/types.ts";
-import { onSupply } from "../panel/sub-panels.ts";
-import type { Home } from "../path/home.ts";
-import type { Target } from "../path/types.ts";
-import { capital } from "../words.ts";
-import type { Price } from "../work/work.ts";
+import type { Circuit, Outlet, Panel } from "#core/case/document/types.ts";
+import type { Region } from "#core/codebook/types.ts";
+import { onSupply } from "#core/panel/sub-panels.ts";
+import type { Home } from "#core/path/home.ts";
+import type { Target } from "#core/path/types.ts";
+import { capital } from "#core/words.ts";
+import type { Price } from "#core/work/work.ts";
 import { commonFindings } from "./common.ts";
 import { northAmericanFindings } from "./north-america.ts";
 import type { Fault, FindingRule, Found, Mended, Severity, SurveyFinding } from "./types.ts";
 import { unitedKingdomFindings } from "./united-kingdom.ts";
 
-export const FINDING_RULES: Readonly<Record<Region, readonly FindingRule[]>> = {
+const FINDING_RULES: Readonly<Record<Region, readonly FindingRule[]>> = {
   us: [...commonFindings, ...northAmericanFindings],
   uk: [...commonFindings, ...unitedKingdomFindings],
 };
@@ -55,7 +55,7 @@ function lookFor(rules: readonly FindingRule[], home: Home, target: Target, look
           reason,
           mend(at, end) {
             const mended = mend?.of(at, thing, end, found);
-            return mended && mend ? { ...mended, price: mend.price } : null;
+            return mended && mend ? { price: mend.price, ...mended } : null;
           },
         });
       }

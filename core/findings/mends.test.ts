@@ -1,10 +1,10 @@
 /** Findings at their limits, the link each stands at, and what mends them. */
 import { describe, expect, it } from "vitest";
-import { assess } from "../assess.ts";
-import type { CaseDocument, Panel } from "../case/document/types.ts";
-import { caseProblems } from "../case/laws/read.ts";
-import { knownUkHome, knownUsHome, usCase } from "../testing/cases.ts";
-import { afterIn, onPanel, onSupplyOf, wayIn, withCircuitIn, withOutletIn, workIn } from "../testing/ways.ts";
+import { assess } from "#core/assess.ts";
+import type { CaseDocument, Panel } from "#core/case/document/types.ts";
+import { caseProblems } from "#core/case/laws/read.ts";
+import { knownUkHome, knownUsHome, usCase } from "#core/testing/cases.ts";
+import { afterIn, onPanel, onSupplyOf, wayIn, withCircuitIn, withOutletIn, workIn } from "#core/testing/ways.ts";
 import { gfciOf } from "./north-america.ts";
 import { SEEN_FAULTS } from "./seen.ts";
 import { rcdOf } from "./united-kingdom.ts";

@@ -1,10 +1,10 @@
 /** Faults that the NEC knows. */
-import { withCircuit, withSupply } from "../case/document/change.ts";
-import type { CaseDocument, Circuit, Outlet } from "../case/document/types.ts";
-import { circuitOf, readRatingA } from "../path/home.ts";
-import { linkId, outletName } from "../path/names.ts";
-import { showA } from "../units.ts";
-import { price } from "../work/work.ts";
+import { withCircuit, withSupply } from "#core/case/document/change.ts";
+import type { CaseDocument, Circuit, Outlet } from "#core/case/document/types.ts";
+import { circuitOf, readRatingA } from "#core/path/home.ts";
+import { linkId, outletName } from "#core/path/names.ts";
+import { showA } from "#core/units.ts";
+import { price } from "#core/work/work.ts";
 import type { FindingRule } from "./types.ts";
 
 const PRICES = {

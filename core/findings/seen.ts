@@ -1,7 +1,7 @@
 /** Faults that only a person on site can see; ticked in the survey, weighed and explained here. */
-import type { Region } from "../codebook/types.ts";
-import type { ReasonCode } from "../ways/reasons.ts";
-import { IN_PASSING, type Price, price } from "../work/work.ts";
+import type { Region } from "#core/codebook/types.ts";
+import type { ReasonCode } from "#core/ways/reasons.ts";
+import { IN_PASSING, type Price, price } from "#core/work/work.ts";
 
 export const SEEN_CODES = [
   "bonding-absent",

@@ -1,9 +1,9 @@
 /** A fault at a link of the home, and the rules by which faults are found. */
-import type { CaseDocument, Circuit, Outlet, Panel } from "../case/document/types.ts";
-import type { Home } from "../path/home.ts";
-import type { Target } from "../path/types.ts";
-import type { ReasonCode } from "../ways/reasons.ts";
-import type { Price } from "../work/work.ts";
+import type { CaseDocument, Circuit, Outlet, Panel } from "#core/case/document/types.ts";
+import type { Home } from "#core/path/home.ts";
+import type { Target } from "#core/path/types.ts";
+import type { ReasonCode } from "#core/ways/reasons.ts";
+import type { Price } from "#core/work/work.ts";
 import type { SeenCode } from "./seen.ts";
 
 export const FINDING_CODES = [
@@ -13,6 +13,7 @@ export const FINDING_CODES = [
   "panel-unsafe",
   "bus-overloaded",
   "tails-undersized",
+  "earth-impedance-high",
   "looped-supply",
   "rcd-type-ac",
   "rcd-missing",
@@ -21,6 +22,7 @@ export const FINDING_CODES = [
   "enclosure-combustible",
   "outlet-ungrounded",
   "outlet-plain-splitter",
+  "outlet-undersized",
   "feeder-undersized",
   "conductor-undersized",
   "lost-pen-unprotected",
@@ -56,6 +58,8 @@ export interface Found {
 export interface Mended {
   document: CaseDocument;
   text: string;
+  /** Where it costs something else than such faults usually do. */
+  price?: Price;
 }
 
 interface RuleOf<Thing> {

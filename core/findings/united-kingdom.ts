@@ -1,13 +1,16 @@
 /** Faults that BS 7671 and the network operators of the United Kingdom know. */
-import { withCharger, withCircuit, withPanel, withSupply } from "../case/document/change.ts";
-import type { Circuit, Panel } from "../case/document/types.ts";
-import type { Home } from "../path/home.ts";
-import { circuitName, linkId, panelName } from "../path/names.ts";
-import type { Target } from "../path/types.ts";
-import { inPounds } from "../work/work.ts";
+import { withCharger, withCircuit, withPanel, withSupply } from "#core/case/document/change.ts";
+import type { Circuit, Panel } from "#core/case/document/types.ts";
+import { MOST_ZE_OHM, STABLE_ELECTRODE_OHM } from "#core/codebook/bs7671-2018-a2/earthing.ts";
+import type { Home } from "#core/path/home.ts";
+import { circuitName, linkId, panelName } from "#core/path/names.ts";
+import type { Target } from "#core/path/types.ts";
+import { showOhm } from "#core/units.ts";
+import { inPounds } from "#core/work/work.ts";
 import type { FindingRule } from "./types.ts";
 
 const PRICES = {
+  earth: inPounds([0, 180, 420], [2, 7, 21]),
   separation: inPounds([0, 0, 300], [28, 60, 150]),
   rcds: inPounds([70, 130, 260], [1, 3, 7]),
   rcdTypeB: inPounds([180, 260, 420], [2, 5, 12]),
@@ -60,6 +63,45 @@ export const unitedKingdomFindings: readonly FindingRule[] = [
         document: withSupply(document, { looped: false }),
         text: "Have the network operator separate the looped supply before anything else",
       }),
+    },
+  },
+  {
+    at: "supply",
+    code: "earth-impedance-high",
+    severity: "fix",
+    rule: "BS 7671 313.1, 411.4, 411.5.3",
+    todo: "Measure it again with the means of earthing disconnected, and have it put right",
+    reason: "fault-on-path",
+    check: ({ document: { supply } }) => {
+      const { earthing, zeOhm } = supply;
+      if (!earthing || zeOhm === undefined || zeOhm === null || zeOhm <= MOST_ZE_OHM[earthing].ohm) return [];
+      const { ohm, rule } = MOST_ZE_OHM[earthing];
+      return [
+        {
+          link: "supply",
+          text:
+            earthing === "tt"
+              ? `The earth electrode has ${showOhm(zeOhm)}; ${showOhm(ohm)} at most keeps 50 V while 30 mA flow`
+              : `Ze was measured at ${showOhm(zeOhm)}; ${showOhm(ohm)} at most is declared for ${earthing.toUpperCase()}: the supply's earth is doubtful`,
+          rule,
+        },
+      ];
+    },
+    mend: {
+      price: PRICES.earth,
+      of: ({ document }) => {
+        const { earthing } = document.supply;
+        if (!earthing) return null;
+        return earthing === "tt"
+          ? {
+              document: withSupply(document, { zeOhm: STABLE_ELECTRODE_OHM }),
+              text: `Add to the earth electrode until it has ${showOhm(STABLE_ELECTRODE_OHM)} or less`,
+            }
+          : {
+              document: withSupply(document, { zeOhm: MOST_ZE_OHM[earthing].ohm }),
+              text: "Have the network operator put the supply's earth right, and measure Ze again",
+            };
+      },
     },
   },
   {

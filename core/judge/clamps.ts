@@ -1,10 +1,10 @@
 /** Where clamps sit for a managed charger, and the limit that each keeps. */
-import type { ClampLimit } from "../case/document/types.ts";
-import type { Home } from "../path/home.ts";
-import type { Path } from "../path/links.ts";
-import { panelName } from "../path/names.ts";
-import { showA } from "../units.ts";
-import type { Cited } from "../why.ts";
+import type { ClampLimit } from "#core/case/document/types.ts";
+import type { Home } from "#core/path/home.ts";
+import type { Path } from "#core/path/links.ts";
+import { panelName } from "#core/path/names.ts";
+import { showA } from "#core/units.ts";
+import type { Cited } from "#core/why.ts";
 
 export interface Guard extends ClampLimit {
   /** What is guarded, in words. */

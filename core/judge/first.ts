@@ -1,12 +1,12 @@
 /** What comes before the work of a way itself: confirming, measuring, asking the operator. */
-import { type Home, readRatingA } from "../path/home.ts";
-import { overLimit, type Path } from "../path/links.ts";
-import type { Link, Unknown } from "../path/types.ts";
-import { showA } from "../units.ts";
-import { type Reason, reason } from "../ways/reasons.ts";
-import type { Proposal, Situation } from "../ways/types.ts";
-import { capital, lower } from "../words.ts";
-import { inPounds, price, type WorkItem } from "../work/work.ts";
+import { type Home, readRatingA } from "#core/path/home.ts";
+import { overLimit, type Path } from "#core/path/links.ts";
+import type { Link, Unknown } from "#core/path/types.ts";
+import { showA } from "#core/units.ts";
+import { type Reason, reason } from "#core/ways/reasons.ts";
+import type { Proposal, Situation } from "#core/ways/types.ts";
+import { capital, lower } from "#core/words.ts";
+import { inPounds, price, type WorkItem } from "#core/work/work.ts";
 
 const VISIT = price([0, 60, 160], [0, 40, 120], [0, 1, 3]);
 const MEASUREMENT = price([180, 320, 560], [120, 220, 400], [30, 34, 45], [8, 14, 30]);

@@ -1,9 +1,9 @@
 /** What the judge says where something is too small, measured, shared, or held back. */
 import { describe, expect, it } from "vitest";
-import { assess } from "../assess.ts";
-import type { CaseDocument, Circuit, Measured, Outlet, Panel } from "../case/document/types.ts";
-import { knownUkHome, knownUsHome, usCase } from "../testing/cases.ts";
-import { codesIn, linkIn, onPanel, onSupplyOf, reasonsIn, wayIn, withOutletIn, workIn } from "../testing/ways.ts";
+import { assess } from "#core/assess.ts";
+import type { CaseDocument, Circuit, Measured, Outlet, Panel } from "#core/case/document/types.ts";
+import { knownUkHome, knownUsHome, usCase } from "#core/testing/cases.ts";
+import { codesIn, linkIn, onPanel, onSupplyOf, reasonsIn, wayIn, withOutletIn, workIn } from "#core/testing/ways.ts";
 
 const us = knownUsHome();
 const uk = knownUkHome();

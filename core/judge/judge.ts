@@ -2,16 +2,18 @@
  * The one judge: takes a proposal's home after the work, mends what stands on its path, finds the largest charging
  * current that every link carries, and weighs what is not known. It judges all ways by the same links.
  */
-import type { CaseDocument, ClampLimit } from "../case/document/types.ts";
-import { type Home, lookAt, targetOf, withChargerOnTop } from "../path/home.ts";
-import { circuitCarriesA, faultsAt, overLimit, type Path, pathTo, tightest } from "../path/links.ts";
-import type { Link, Unknown } from "../path/types.ts";
-import { showA } from "../units.ts";
-import { joined, withCharge } from "../ways/place.ts";
-import { type Reason, reason } from "../ways/reasons.ts";
-import type { Proposal, Situation, Verdict } from "../ways/types.ts";
-import type { Cited } from "../why.ts";
-import type { WorkItem } from "../work/work.ts";
+import type { CaseDocument, ClampLimit } from "#core/case/document/types.ts";
+import { circuitCarriesA } from "#core/path/circuit-load.ts";
+import { type Home, lookAt, targetOf, withChargerOnTop } from "#core/path/home.ts";
+import { faultsAt, overLimit, type Path, pathTo, tightest } from "#core/path/links.ts";
+import type { Link, Unknown } from "#core/path/types.ts";
+import { showA } from "#core/units.ts";
+import { joined, withCharge } from "#core/ways/place.ts";
+import { type Reason, reason } from "#core/ways/reasons.ts";
+import type { Proposal, Situation, Verdict } from "#core/ways/types.ts";
+import type { Cited } from "#core/why.ts";
+import type { WorkItem } from "#core/work/work.ts";
+import { workAtCharger } from "./at-charger.ts";
 import { type Guard, guardsOf } from "./clamps.ts";
 import { confirmations, consentOfOperator, measureFirst } from "./first.ts";
 
@@ -102,7 +104,8 @@ const key = ({ code, link }: { code: string; link: string }) => `${code} ${link}
 
 /** Charging settings that the way, the charger and its plug allow, ascending, A. */
 function settingsOf({ charger, codebook }: Situation, { mostA, settingsA, placed }: Proposal): number[] {
-  const plugged = placed.outlet !== undefined && !settingsA ? codebook.charging.plug.mostA : Number.POSITIVE_INFINITY;
+  const plug = charger.plug || placed.outlet !== undefined;
+  const plugged = plug && !settingsA ? codebook.charging.plug.mostA : Number.POSITIVE_INFINITY;
   const most = Math.min(mostA, settingsA ? Number.POSITIVE_INFINITY : charger.maxA, plugged);
   return (settingsA ?? charger.settingsA).filter((a) => a <= most + 1e-9);
 }
@@ -276,7 +279,7 @@ export function judgeProposal(s: Situation, proposal: Proposal): Judged {
     return judgement;
   }
   const circuitA = proposal.placed.deviceA?.(chargeA) ?? end.target.circuit?.ratingA ?? 0;
-  const own = proposal.work({ circuitA, guards });
+  const own = [...proposal.work({ circuitA, guards }), ...workAtCharger(s, proposal, chargeA)];
   // Who applies for a larger supply has asked already.
   const operator = own.some((item) => item.id === "upgrade") ? NOTHING : consentOfOperator(s, judged, chargeA);
   const confirm = confirmations(unknowns, end.links);

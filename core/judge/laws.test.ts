@@ -1,15 +1,15 @@
 /** Laws of every verdict, over homes at random: what an electrician would sign, and what nobody should. */
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { assess, homeAfter } from "../assess.ts";
-import { withCircuit, withPanel, withSupply } from "../case/document/change.ts";
-import type { CaseDocument } from "../case/document/types.ts";
-import { caseProblems } from "../case/laws/read.ts";
-import { codebookOf } from "../codebook/index.ts";
-import { lookAt, targetOf } from "../path/home.ts";
-import { pathTo } from "../path/links.ts";
-import { anyHome, ukHomes, usHomes } from "../testing/random-homes.ts";
-import type { Verdict, WayJudgement } from "../ways/types.ts";
+import { assess, homeAfter } from "#core/assess.ts";
+import { withCircuit, withPanel, withSupply } from "#core/case/document/change.ts";
+import type { CaseDocument } from "#core/case/document/types.ts";
+import { caseProblems } from "#core/case/laws/read.ts";
+import { codebookOf } from "#core/codebook/index.ts";
+import { lookAt, targetOf } from "#core/path/home.ts";
+import { pathTo } from "#core/path/links.ts";
+import { anyHome, ukHomes, usHomes } from "#core/testing/random-homes.ts";
+import type { Verdict, WayJudgement } from "#core/ways/types.ts";
 
 const RANK: Record<Verdict, number> = { "ruled-out": 0, "with-work": 1, ready: 2 };
 const waysOf = (document: CaseDocument) => new Map(assess(document).ways.map((w) => [w.way, w]));

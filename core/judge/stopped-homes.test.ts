@@ -1,10 +1,19 @@
 /** Homes that a master electrician would stop at, and what is said of them: by way, one reason each. */
 import { describe, expect, it } from "vitest";
-import { answer } from "../answer.ts";
-import { assess } from "../assess.ts";
-import type { CaseDocument, Circuit, Outlet, Panel } from "../case/document/types.ts";
-import { knownUkHome, knownUsHome, usCase } from "../testing/cases.ts";
-import { afterIn, codesIn, onPanel, onSupplyOf, wayIn, withCircuitIn, withOutletIn, workIn } from "../testing/ways.ts";
+import { answer } from "#core/answer.ts";
+import { assess } from "#core/assess.ts";
+import type { CaseDocument, Circuit, Outlet, Panel } from "#core/case/document/types.ts";
+import { knownUkHome, knownUsHome, usCase } from "#core/testing/cases.ts";
+import {
+  afterIn,
+  codesIn,
+  onPanel,
+  onSupplyOf,
+  wayIn,
+  withCircuitIn,
+  withOutletIn,
+  workIn,
+} from "#core/testing/ways.ts";
 
 const us = knownUsHome();
 const uk = knownUkHome();
@@ -147,6 +156,13 @@ const UNREAD: Stopped[] = [
     "dedicated-circuit",
     "with-work",
     /^Confirm the earthing arrangement/,
+  ],
+  [
+    "an electrode that nobody has measured",
+    onSupplyOf(uk, { earthing: "tt", zeOhm: null }),
+    "dedicated-circuit",
+    "with-work",
+    /^Confirm the resistance of the earth electrode/,
   ],
   [
     "a supply that may be looped",
@@ -310,6 +326,27 @@ const TO_MEND: Stopped[] = [
     managed,
     "with-work",
     /^Have the network operator separate the looped supply before anything else/,
+  ],
+  [
+    "an electrode of dry ground",
+    onSupplyOf(uk, { earthing: "tt", zeOhm: 1668 }),
+    "dedicated-circuit",
+    "with-work",
+    /Add to the earth electrode until it has 200 ohm or less/,
+  ],
+  [
+    "a supply whose earth is doubtful",
+    onSupplyOf(uk, { zeOhm: 0.36 }),
+    managed,
+    "with-work",
+    /Have the network operator put the supply's earth right, and measure Ze again/,
+  ],
+  [
+    "a combined earth where the operator promises none",
+    onSupplyOf(uk, { earthing: "tn-s", zeOhm: 0.81 }),
+    "dedicated-circuit",
+    "with-work",
+    /Have the network operator put the supply's earth right/,
   ],
   [
     "a type AC RCD in the board",

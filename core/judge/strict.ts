@@ -1,6 +1,6 @@
 /** The stricter reading of a shared circuit: the charger counted by the job's treatment, not in the appliance's place. */
-import { type Home, lookAt } from "../path/home.ts";
-import { showA } from "../units.ts";
+import { type Home, lookAt } from "#core/path/home.ts";
+import { showA } from "#core/units.ts";
 
 /** What the stricter reader would say, where it would rule the shared circuit out; null where it would not. */
 export function strictReading({ document, codebook, supplyA }: Home): string | null {

@@ -1,7 +1,7 @@
 /** What the household needs a night, and the hours it has. */
 import { describe, expect, it } from "vitest";
-import type { Need } from "../case/document/types.ts";
-import { usCase } from "../testing/cases.ts";
+import type { Need } from "#core/case/document/types.ts";
+import { usCase } from "#core/testing/cases.ts";
 import { energyOfNight, managedEnergyKWh } from "./energy.ts";
 import { HOUSE_SHARE_BY_HOUR } from "./house-profile.ts";
 import { nightNeed } from "./need.ts";

@@ -1,7 +1,7 @@
 /** What the household needs per night, and the hours it has for it. */
-import type { CaseDocument } from "../case/document/types.ts";
-import { carEnergyKWh, hoursByClock, showKWh, showNumber } from "../units.ts";
-import { type Why, why } from "../why.ts";
+import type { CaseDocument } from "#core/case/document/types.ts";
+import { carEnergyKWh, hoursByClock, showKWh, showNumber } from "#core/units.ts";
+import { type Why, why } from "#core/why.ts";
 
 /** Taken where nothing was said: about 33 miles or 50 km a day. */
 const USUAL_ENERGY_KWH = 10;

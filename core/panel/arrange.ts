@@ -1,10 +1,10 @@
 /** Moving, swapping and balancing the devices of a panel: each answers with what changes, or why it cannot be. */
-import type { Patch } from "../case/document/patch.ts";
-import { setValue } from "../case/document/set-value.ts";
-import type { CaseDocument, Circuit, DeviceKind, Half, Panel } from "../case/document/types.ts";
-import { codebookOf } from "../codebook/index.ts";
-import type { Codebook } from "../codebook/types.ts";
-import { countedLoads } from "../demand/loads.ts";
+import type { Patch } from "#core/case/document/patch.ts";
+import { setValue } from "#core/case/document/set-value.ts";
+import type { CaseDocument, Circuit, DeviceKind, Half, Panel } from "#core/case/document/types.ts";
+import { codebookOf } from "#core/codebook/index.ts";
+import type { Codebook } from "#core/codebook/types.ts";
+import { countedLoads } from "#core/demand/loads.ts";
 import { firstPlace, MOST_SPACES, placeProblem, positionsOf, takesSpace } from "./slots.ts";
 
 export type Arranged = { circuits: Circuit[] } | { problem: string };

@@ -1,5 +1,5 @@
 /** Laws between the figures of one panel, in the words of the field that breaks them. */
-import type { RcdGroup } from "../case/document/types.ts";
+import type { RcdGroup } from "#core/case/document/types.ts";
 
 /** A main device larger than so many times its bus is a misread label, not a finding. */
 const MOST_MAIN_TO_BUS = 2;

@@ -1,6 +1,6 @@
 /** Devices and loads that belong together: what is fed by what, and what nobody has linked yet. */
-import type { CaseDocument, Circuit, Load, Panel } from "../case/document/types.ts";
-import { codebookOf } from "../codebook/index.ts";
+import type { CaseDocument, Circuit, Load, Panel } from "#core/case/document/types.ts";
+import { codebookOf } from "#core/codebook/index.ts";
 
 export interface Links {
   /** Loads of the ledger that no device feeds. */

@@ -1,10 +1,10 @@
 /** Devices moved, swapped, balanced and entered at the edges: halves, widths, what is abandoned, what is not placed. */
 import { describe, expect, it } from "vitest";
-import { applyPatch } from "../case/document/patch.ts";
-import type { CaseDocument, Circuit, Panel } from "../case/document/types.ts";
-import { bs7671 } from "../codebook/bs7671-2018-a2/index.ts";
-import { nec2023 } from "../codebook/nec-2023/index.ts";
-import { ukCase, usCase } from "../testing/cases.ts";
+import { applyPatch } from "#core/case/document/patch.ts";
+import type { CaseDocument, Circuit, Panel } from "#core/case/document/types.ts";
+import { bs7671 } from "#core/codebook/bs7671-2018-a2/index.ts";
+import { nec2023 } from "#core/codebook/nec-2023/index.ts";
+import { ukCase, usCase } from "#core/testing/cases.ts";
 import {
   type Arranged,
   addDevice,

@@ -1,10 +1,10 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import type { CaseDocument, Circuit, Panel } from "../case/document/types.ts";
-import { readCase } from "../case/laws/read.ts";
-import { bs7671 } from "../codebook/bs7671-2018-a2/index.ts";
-import { nec2023 } from "../codebook/nec-2023/index.ts";
-import { ukCase, usCase } from "../testing/cases.ts";
+import type { CaseDocument, Circuit, Panel } from "#core/case/document/types.ts";
+import { readCase } from "#core/case/laws/read.ts";
+import { bs7671 } from "#core/codebook/bs7671-2018-a2/index.ts";
+import { nec2023 } from "#core/codebook/nec-2023/index.ts";
+import { ukCase, usCase } from "#core/testing/cases.ts";
 import { balanceLegs, legLoadsVA, moveDevice, swapDevices } from "./arrange.ts";
 import { linksOf, loadNamed } from "./links.ts";
 import { parseDevice } from "./quick-device.ts";

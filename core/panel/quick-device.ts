@@ -1,9 +1,9 @@
 /** Quick entry of devices: `20 kitchen`, `2p 30 dryer`, `tandem 15 hall`, `rcbo 32 cooker`, `fuse 30 ring`, `blank`. */
-import type { Circuit, DeviceKind, Protects } from "../case/document/types.ts";
-import type { BoardRules } from "../codebook/board.ts";
-import type { NotUnderstood } from "../quantity/parse.ts";
-import { showA } from "../units.ts";
-import { capital } from "../words.ts";
+import type { Circuit, DeviceKind, Protects } from "#core/case/document/types.ts";
+import type { BoardRules } from "#core/codebook/board.ts";
+import type { NotUnderstood } from "#core/quantity/parse.ts";
+import { showA } from "#core/units.ts";
+import { capital } from "#core/words.ts";
 
 export interface EnteredDevice {
   device: Omit<Circuit, "id">;

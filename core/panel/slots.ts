@@ -2,9 +2,9 @@
  * Where devices stand in a panel: every space has two halves, so that tandem and quad devices take their real place.
  * A slot is written `5a`: space 5, first half.
  */
-import type { Circuit, Panel } from "../case/document/types.ts";
-import type { Codebook } from "../codebook/types.ts";
-import { capital } from "../words.ts";
+import type { Circuit, Panel } from "#core/case/document/types.ts";
+import type { Codebook } from "#core/codebook/types.ts";
+import { capital } from "#core/words.ts";
 
 /** Spaces a device stands in, first pole first; empty where its place is not recorded. */
 export function positionsOf(circuit: Circuit, { board }: Codebook): number[] {
@@ -39,7 +39,7 @@ export function slotsOf(circuit: Circuit, codebook: Codebook): string[] {
 export const takesSpace = (circuit: Circuit): boolean => circuit.device !== "blank";
 
 /** Slots taken in a panel, with the device in each. */
-export function takenSlots(circuits: readonly Circuit[], codebook: Codebook): Map<string, Circuit> {
+function takenSlots(circuits: readonly Circuit[], codebook: Codebook): Map<string, Circuit> {
   const taken = new Map<string, Circuit>();
   for (const circuit of circuits)
     if (takesSpace(circuit)) for (const slot of slotsOf(circuit, codebook)) taken.set(slot, circuit);

@@ -1,7 +1,7 @@
 /** Panels by their feeders: the order in which they nest, adding one, taking one away. */
-import type { Patch } from "../case/document/patch.ts";
-import { setValue } from "../case/document/set-value.ts";
-import type { CaseDocument, Panel } from "../case/document/types.ts";
+import type { Patch } from "#core/case/document/patch.ts";
+import { setValue } from "#core/case/document/set-value.ts";
+import type { CaseDocument, Panel } from "#core/case/document/types.ts";
 
 export interface NestedPanel {
   panel: Panel;

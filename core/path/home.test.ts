@@ -1,9 +1,9 @@
 /** A home as it is looked at: its rating, its terminals, and what is taken over from a home that differs in nothing. */
 import { describe, expect, it } from "vitest";
-import type { CaseDocument, Panel } from "../case/document/types.ts";
-import { codebookOf } from "../codebook/index.ts";
-import { knownUkHome, knownUsHome } from "../testing/cases.ts";
-import { onPanel, onSupplyOf } from "../testing/ways.ts";
+import type { CaseDocument, Panel } from "#core/case/document/types.ts";
+import { codebookOf } from "#core/codebook/index.ts";
+import { knownUkHome, knownUsHome } from "#core/testing/cases.ts";
+import { onPanel, onSupplyOf } from "#core/testing/ways.ts";
 import { circuitOf, lookAt, panelsTo, targetOf, terminalC, withChargerOnTop } from "./home.ts";
 
 const us = knownUsHome();

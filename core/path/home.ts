@@ -1,11 +1,11 @@
 /** A home as the judge looks at it: its loads, the method that governs, and what each part carries. */
-import type { CaseDocument, Circuit, Panel } from "../case/document/types.ts";
-import type { ConductorRating } from "../circuit/ampacity.ts";
-import type { Codebook } from "../codebook/types.ts";
-import { demandInput, demandVA, governingMethod } from "../demand/calculate.ts";
-import { caseVolts, countedLoad, countedLoads } from "../demand/loads.ts";
-import type { CountedLoad, DemandMethod } from "../demand/types.ts";
-import { onSupply } from "../panel/sub-panels.ts";
+import type { CaseDocument, Circuit, Panel } from "#core/case/document/types.ts";
+import type { ConductorRating } from "#core/circuit/ampacity.ts";
+import type { Codebook } from "#core/codebook/types.ts";
+import { demandInput, demandVA, governingMethod } from "#core/demand/calculate.ts";
+import { caseVolts, countedLoad, countedLoads } from "#core/demand/loads.ts";
+import type { CountedLoad, DemandMethod } from "#core/demand/types.ts";
+import { onSupply } from "#core/panel/sub-panels.ts";
 import { type PanelDemand, panelDemand } from "./panel-demand.ts";
 import type { Target } from "./types.ts";
 

@@ -1,10 +1,11 @@
 /** The path from the supply to the car: every link in order, what it carries and may carry, and how well it is known. */
-import type { Circuit, Panel } from "../case/document/types.ts";
-import { faultsOnPath } from "../findings/index.ts";
-import type { Fault, SurveyFinding } from "../findings/types.ts";
-import { onSupply } from "../panel/sub-panels.ts";
-import { showA } from "../units.ts";
-import { capital } from "../words.ts";
+import type { Panel } from "#core/case/document/types.ts";
+import { faultsOnPath } from "#core/findings/index.ts";
+import type { Fault, SurveyFinding } from "#core/findings/types.ts";
+import { onSupply } from "#core/panel/sub-panels.ts";
+import { showA } from "#core/units.ts";
+import { capital } from "#core/words.ts";
+import { circuitCarriesA } from "./circuit-load.ts";
 import { circuitRated, feederRated, feederRatingA, type Home, panelsTo, readRatingA } from "./home.ts";
 import { circuitName, linkId, outletName, panelName } from "./names.ts";
 import type { Knowledge, Link, LinkKind, Target, Unknown } from "./types.ts";
@@ -41,35 +42,6 @@ const NONE: readonly never[] = [];
 export function faultsAt(faults: readonly Fault[], link: string): readonly SurveyFinding[] {
   if (!faults.some((f) => f.finding.link === link)) return NONE;
   return faults.flatMap(({ finding }) => (finding.link === link ? [finding] : []));
-}
-
-/**
- * Amperes of a load on its own circuit: a charger counts as continuous, an appliance as no more than the device that it
- * has always stood behind.
- */
-const onCircuitA = (home: Home, load: Home["loads"][number], { ratingA }: Circuit, circuitVolts: number): number =>
-  load.kind === "ev-charger"
-    ? (load.va / circuitVolts) * home.codebook.charging.continuousFactor
-    : Math.min(load.va / circuitVolts, ratingA ?? Number.POSITIVE_INFINITY);
-
-/** What a circuit carries: all of its loads, of those that exclude each other only the larger. */
-export function circuitCarriesA(home: Home, circuit: Circuit, volts = home.volts): number {
-  const { loadKinds } = home.codebook;
-  // A load that stands for the circuit itself is what its outlets may draw, not one more thing on it.
-  if (!circuit.loads?.length) return 0;
-  const own = circuit.loads.flatMap((id) => {
-    const load = home.loads.find((l) => l.id === id);
-    return load && !loadKinds.find((k) => k.kind === load.kind)?.isCircuit ? [load] : [];
-  });
-  const excluded = new Set<string>();
-  for (const load of own) {
-    const other = own.find((l) => l.id === load.interlockedWith);
-    if (!other) continue;
-    excluded.add(
-      onCircuitA(home, load, circuit, volts) >= onCircuitA(home, other, circuit, volts) ? other.id : load.id,
-    );
-  }
-  return own.filter((l) => !excluded.has(l.id)).reduce((t, l) => t + onCircuitA(home, l, circuit, volts), 0);
 }
 
 /** What is looked for along a path; the judge walks some paths for their faults and others for what is not known. */
@@ -250,7 +222,10 @@ export function pathTo(home: Home, target: Target, look: LookFor = EVERYTHING): 
       asks(() => unknownsOfOutlet(home, outlet, target)),
     );
   }
-  const mostA = document.charger?.maxA ?? codebook.charging.usualMaxA;
+  const { plug, usualMaxA } = codebook.charging;
+  const ownA = document.charger?.maxA ?? usualMaxA;
+  const byPlug = document.charger?.connection === "plug" && plug.mostA < ownA;
+  const mostA = byPlug ? plug.mostA : ownA;
   add(
     "charger",
     "charger",
@@ -258,7 +233,7 @@ export function pathTo(home: Home, target: Target, look: LookFor = EVERYTHING): 
     "circuit",
     chargeA,
     mostA,
-    `charger of ${showA(mostA)} at most`,
+    byPlug ? `a plug: ${showA(mostA)} at most (${plug.rule})` : `charger of ${showA(mostA)} at most`,
     asks(() => unknownsOfCharger(home, target)),
   );
   return { target, panels, links, faults };

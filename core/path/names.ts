@@ -1,6 +1,6 @@
 /** What the links of a path are called, for people and as ids. */
-import type { Circuit, Outlet, Panel } from "../case/document/types.ts";
-import type { Codebook } from "../codebook/types.ts";
+import type { Circuit, Outlet, Panel } from "#core/case/document/types.ts";
+import type { Codebook } from "#core/codebook/types.ts";
 
 export const linkId = {
   main: (panel: string) => `panel:${panel}:main`,

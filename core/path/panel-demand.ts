@@ -1,9 +1,9 @@
 /** What a panel carries: the loads behind it, by the rule set's method for feeders or as measured there. */
-import type { CaseDocument, Panel } from "../case/document/types.ts";
-import { demandInput, demandVA } from "../demand/calculate.ts";
-import { withChargers } from "../demand/chargers.ts";
-import type { CountedLoad, DemandInput, DemandMethod, Line } from "../demand/types.ts";
-import { fedThrough, onSupply } from "../panel/sub-panels.ts";
+import type { CaseDocument, Panel } from "#core/case/document/types.ts";
+import { demandInput, demandVA } from "#core/demand/calculate.ts";
+import { withChargers } from "#core/demand/chargers.ts";
+import type { CountedLoad, DemandInput, DemandMethod, Line } from "#core/demand/types.ts";
+import { fedThrough, onSupply } from "#core/panel/sub-panels.ts";
 import type { Home } from "./home.ts";
 
 export interface PanelDemand {

@@ -1,9 +1,9 @@
 /** The feeders and buses of panels as figures of their own, each with its "why?". */
-import type { Panel } from "../case/document/types.ts";
-import type { Line } from "../demand/types.ts";
-import { onSupply } from "../panel/sub-panels.ts";
-import { showA, showVA } from "../units.ts";
-import { later, type Why, why } from "../why.ts";
+import type { Panel } from "#core/case/document/types.ts";
+import type { Line } from "#core/demand/types.ts";
+import { onSupply } from "#core/panel/sub-panels.ts";
+import { showA, showVA } from "#core/units.ts";
+import { later, type Why, why } from "#core/why.ts";
 import { feederRated, feederRatingA, type Home } from "./home.ts";
 import { panelName } from "./names.ts";
 

@@ -1,7 +1,7 @@
 /** The path from the supply to the car, link by link. */
-import type { Circuit, Outlet, Panel } from "../case/document/types.ts";
-import type { SurveyFinding } from "../findings/types.ts";
-import type { StepId } from "../missing.ts";
+import type { Circuit, Outlet, Panel } from "#core/case/document/types.ts";
+import type { SurveyFinding } from "#core/findings/types.ts";
+import type { StepId } from "#core/missing.ts";
 
 export type LinkKind =
   | "supply"

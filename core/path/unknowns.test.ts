@@ -1,9 +1,9 @@
 /** What nobody has read is asked for by name, at its link; and what need not be known is not. */
 import { describe, expect, it } from "vitest";
-import { assess } from "../assess.ts";
-import type { CaseDocument, Circuit, Panel } from "../case/document/types.ts";
-import { knownUkHome, knownUsHome } from "../testing/cases.ts";
-import { onPanel, onSupplyOf, wayIn, withCircuitIn, withOutletIn } from "../testing/ways.ts";
+import { assess } from "#core/assess.ts";
+import type { CaseDocument, Circuit, Panel } from "#core/case/document/types.ts";
+import { knownUkHome, knownUsHome } from "#core/testing/cases.ts";
+import { onPanel, onSupplyOf, wayIn, withCircuitIn, withOutletIn } from "#core/testing/ways.ts";
 
 const us = knownUsHome();
 const uk = knownUkHome();

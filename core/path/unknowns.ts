@@ -1,10 +1,10 @@
 /** Decisive values that nobody has read, measured or confirmed, by the link they stand at. Unknown counts against. */
-import type { Circuit, Conductor, Outlet, Panel } from "../case/document/types.ts";
-import { gfciOf } from "../findings/north-america.ts";
-import { rcdOf } from "../findings/united-kingdom.ts";
-import { feedingNothing } from "../panel/links.ts";
-import { onSupply } from "../panel/sub-panels.ts";
-import { showA } from "../units.ts";
+import type { Circuit, Conductor, Outlet, Panel } from "#core/case/document/types.ts";
+import { gfciOf } from "#core/findings/north-america.ts";
+import { rcdOf } from "#core/findings/united-kingdom.ts";
+import { feedingNothing } from "#core/panel/links.ts";
+import { onSupply } from "#core/panel/sub-panels.ts";
+import { showA } from "#core/units.ts";
 import { circuitRated, feederRated, feederRatingA, type Home, readRatingA } from "./home.ts";
 import { circuitName, outletName, panelName } from "./names.ts";
 import type { Target, Unknown } from "./types.ts";
@@ -120,6 +120,13 @@ export function unknownsOfSupply(home: Home): Unknown[] {
     ...(asksFor.earthing
       ? [
           ...asked(home, supply.earthing === undefined, "supply.earthing", "the earthing arrangement"),
+          // Elsewhere the charger's RCD gives fault protection whatever the loop has; here it rests on the electrode.
+          ...asked(
+            home,
+            supply.earthing === "tt" && typeof supply.zeOhm !== "number",
+            "supply.zeOhm",
+            "the resistance of the earth electrode",
+          ),
           ...asked(home, supply.looped === undefined, "supply.looped", "that the supply is not looped to a neighbour"),
         ]
       : []),

@@ -1,8 +1,8 @@
 /** Where the values of a survey came from, and which ones are only assumed until somebody confirms them. */
-import type { CaseDocument } from "../case/document/types.ts";
-import { codebookOf } from "../codebook/index.ts";
-import { showA } from "../units.ts";
-import { capital } from "../words.ts";
+import type { CaseDocument } from "#core/case/document/types.ts";
+import { codebookOf } from "#core/codebook/index.ts";
+import { showA, showOhm } from "#core/units.ts";
+import { capital } from "#core/words.ts";
 
 /** A value of the survey that can say where it came from. */
 export interface SourcedField {
@@ -36,8 +36,8 @@ export function sourcedFields(document: CaseDocument): SourcedField[] {
           { key: "supply.earthing", label: "Earthing", value: supply.earthing ? EARTHING[supply.earthing] : null },
           {
             key: "supply.zeOhm",
-            label: "Ze",
-            value: supply.zeOhm === undefined || supply.zeOhm === null ? null : `${supply.zeOhm} ohm`,
+            label: supply.earthing === "tt" ? "Earth electrode" : "Ze",
+            value: supply.zeOhm === undefined || supply.zeOhm === null ? null : showOhm(supply.zeOhm),
           },
         ]
       : []),

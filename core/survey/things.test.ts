@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { ukCase, usCase } from "../testing/cases.ts";
+import { ukCase, usCase } from "#core/testing/cases.ts";
 import { THING_PATTERN, thingsOf, usualThing } from "./things.ts";
 
 const garage = { id: "garage", name: "Garage", fedFrom: "main", circuits: [{ id: "g1", label: "Door", ratingA: 20 }] };

@@ -1,13 +1,13 @@
 /** What of a home a picture can show: panels, devices, outlets, loads. */
-import type { CaseDocument } from "../case/document/types.ts";
-import { codebookOf } from "../codebook/index.ts";
-import { loadName } from "../demand/loads.ts";
-import { deviceName } from "../panel/quick-device.ts";
-import { onSupply } from "../panel/sub-panels.ts";
-import { showA } from "../units.ts";
-import { capital } from "../words.ts";
+import type { CaseDocument } from "#core/case/document/types.ts";
+import { codebookOf } from "#core/codebook/index.ts";
+import { loadName } from "#core/demand/loads.ts";
+import { deviceName } from "#core/panel/quick-device.ts";
+import { onSupply } from "#core/panel/sub-panels.ts";
+import { showA } from "#core/units.ts";
+import { capital } from "#core/words.ts";
 
-export const THING_KINDS = ["panel", "device", "outlet", "load"] as const;
+const THING_KINDS = ["panel", "device", "outlet", "load"] as const;
 export type ThingKind = (typeof THING_KINDS)[number];
 
 /** One thing by kind and id: `panel:main`, `load:range`. */

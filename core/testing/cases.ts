@@ -1,5 +1,5 @@
 /** Cases for tests: the smallest that can be assessed, with what a test wants to change. */
-import type { CaseDocument, Load } from "../case/document/types.ts";
+import type { CaseDocument, Load } from "#core/case/document/types.ts";
 
 export const US_LOADS: readonly Load[] = [
   { id: "sa", kind: "small-appliance-circuit", quantity: 2 },

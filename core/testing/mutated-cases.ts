@@ -1,9 +1,9 @@
 /** Cases with something changed at random, as broken programs and hands make them: for the walls of the reader. */
-import { assess, homeAfter } from "../assess.ts";
-import { CaseRefused } from "../case/document/problems.ts";
-import type { CaseDocument } from "../case/document/types.ts";
-import { readCase } from "../case/laws/read.ts";
-import { WAY_IDS } from "../ways/index.ts";
+import { assess, homeAfter } from "#core/assess.ts";
+import { CaseRefused } from "#core/case/document/problems.ts";
+import type { CaseDocument } from "#core/case/document/types.ts";
+import { readCase } from "#core/case/laws/read.ts";
+import { WAY_IDS } from "#core/ways/index.ts";
 
 /** The same numbers for the same seed (mulberry32). */
 export function randomOf(seed: number): () => number {

@@ -1,6 +1,6 @@
 /** Homes of every kind for property tests: with and without faults, read and unread, one panel and several. */
 import fc from "fast-check";
-import type { CaseDocument, Circuit, Load, Panel } from "../case/document/types.ts";
+import type { CaseDocument, Circuit, Load, Panel } from "#core/case/document/types.ts";
 import { knownUkHome, knownUsHome } from "./cases.ts";
 
 const maybe = <T>(value: fc.Arbitrary<T>, freq = 3) => fc.option(value, { nil: undefined, freq });

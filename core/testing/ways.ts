@@ -1,7 +1,7 @@
 /** Reading one way of an assessment in tests. */
-import { assess, homeAfter } from "../assess.ts";
-import type { CaseDocument, Circuit, Outlet, Panel } from "../case/document/types.ts";
-import type { WayJudgement } from "../ways/types.ts";
+import { assess, homeAfter } from "#core/assess.ts";
+import type { CaseDocument, Circuit, Outlet, Panel } from "#core/case/document/types.ts";
+import type { WayJudgement } from "#core/ways/types.ts";
 
 export function wayIn(document: CaseDocument, id: string): WayJudgement {
   const found = assess(document).ways.find((w) => w.way === id);

@@ -1,13 +1,13 @@
 /** All ways, each judged as the home after its work; a new way is a folder and one line here. */
-import type { CaseDocument } from "../case/document/types.ts";
-import { type Judged, judgeProposal } from "../judge/judge.ts";
-import { strictReading } from "../judge/strict.ts";
-import { energyOfNight, managedEnergyKWh } from "../need/energy.ts";
-import type { Link } from "../path/types.ts";
-import { showA, showKWh } from "../units.ts";
-import type { Waterline } from "../waterline.ts";
-import { later, type Why, why } from "../why.ts";
-import { estimate } from "../work/work.ts";
+import type { CaseDocument } from "#core/case/document/types.ts";
+import { type Judged, judgeProposal } from "#core/judge/judge.ts";
+import { strictReading } from "#core/judge/strict.ts";
+import { energyOfNight, managedEnergyKWh } from "#core/need/energy.ts";
+import type { Link } from "#core/path/types.ts";
+import { showA, showKWh } from "#core/units.ts";
+import type { Waterline } from "#core/waterline.ts";
+import { later, type Why, why } from "#core/why.ts";
+import { estimate } from "#core/work/work.ts";
 import { circuitSplitter } from "./circuit-splitter/index.ts";
 import { dedicatedCircuit } from "./dedicated-circuit/index.ts";
 import { dynamicLoadManagement } from "./dynamic-load-management/index.ts";
@@ -254,7 +254,9 @@ function explain(s: Situation, { placed }: Proposal, judged: Judged, energyKWh: 
       ...(limit?.mayCarryA
         ? [
             limit.kind === "charger"
-              ? `A charger of more than ${showA(limit.mayCarryA)}`
+              ? judged.after.charger?.connection === "plug" && limit.mayCarryA === s.codebook.charging.plug.mostA
+                ? "A charger for fixed wiring"
+                : `A charger of more than ${showA(limit.mayCarryA)}`
               : `More than ${showA(limit.mayCarryA)} at ${limit.name}`,
           ]
         : []),

@@ -1,8 +1,8 @@
 /** Putting a charger into a case: its circuit, its load, its clamps. */
-import { withCharger, withCircuit, withPanel } from "../case/document/change.ts";
-import type { CaseDocument, Circuit, ClampLimit, Load, Panel } from "../case/document/types.ts";
-import type { Codebook } from "../codebook/types.ts";
-import { firstPlace, takesSpace } from "../panel/slots.ts";
+import { withCharger, withCircuit, withPanel } from "#core/case/document/change.ts";
+import type { CaseDocument, Circuit, ClampLimit, Load, Panel } from "#core/case/document/types.ts";
+import type { Codebook } from "#core/codebook/types.ts";
+import { firstPlace, takesSpace } from "#core/panel/slots.ts";
 import type { Placed } from "./types.ts";
 
 /** An id that nothing in the case has yet. */

@@ -1,8 +1,8 @@
 /** What the ways propose at the edges: small chargers, many outlets, taken names, measured homes that get three phases. */
 import { describe, expect, it } from "vitest";
-import { assess } from "../assess.ts";
-import type { CaseDocument, Circuit, Outlet, Panel } from "../case/document/types.ts";
-import { knownUkHome, knownUsHome, usCaseOn } from "../testing/cases.ts";
+import { assess } from "#core/assess.ts";
+import type { CaseDocument, Circuit, Outlet, Panel } from "#core/case/document/types.ts";
+import { knownUkHome, knownUsHome, usCaseOn } from "#core/testing/cases.ts";
 import {
   afterIn,
   codesIn,
@@ -14,7 +14,7 @@ import {
   withCircuitIn,
   withOutletIn,
   workIn,
-} from "../testing/ways.ts";
+} from "#core/testing/ways.ts";
 
 const us = knownUsHome({ charger: { maxA: 48, connection: "plug", managed: true, panel: "main" } });
 const uk = knownUkHome();
@@ -257,7 +257,13 @@ describe("a circuit that is taken over", () => {
     expect(afterIn(both, "reuse-circuit").loads.map((l) => l.id)).toContain("pump");
   });
   it("charger-ready must feed nothing else, and keeps its device where that is right already", () => {
-    expect(codesIn(home({ status: "charger-ready" }), "reuse-circuit")).toEqual(["conductor-limit"]);
+    expect(codesIn(home({ status: "charger-ready" }), "reuse-circuit")).toEqual(["no-spare-circuit"]);
+    expect(reasonsIn(home({ status: "charger-ready" }), "reuse-circuit")).toMatch(
+      /feeds .* too: a charger has a circuit/,
+    );
+    const planned = { id: "car", kind: "ev-charger" as const, amps: 16, existing: false };
+    const meant = home({ status: "charger-ready", loads: ["car"] }, { loads: [...us.loads, planned] });
+    expect(wayIn(meant, "reuse-circuit").verdict).toBe("with-work");
     const bare = home({ status: "charger-ready", loads: [] });
     expect(wayIn(bare, "reuse-circuit")).toMatchObject({ chargeA: 40, circuitA: 50 });
     expect(workIn(bare, "reuse-circuit")).not.toMatch(/Change its breaker/);
@@ -275,6 +281,21 @@ describe("a circuit that is taken over", () => {
   it("of a size that is in no table is not judged", () => {
     const odd = home({ status: "abandoned", conductor: { size: "7 AWG", material: "cu", type: "nm-b" } });
     expect(reasonsIn(odd, "reuse-circuit")).toBe('The conductor of "Pump", 7 AWG, is not in the tables');
+  });
+});
+
+describe("a panel that serves", () => {
+  const both = (home: CaseDocument) => [reasonsIn(home, "panel-change"), reasonsIn(home, "separate-board")];
+  const said = (text: string) => [text, text];
+  it("is left as it is: sound where somebody looked, not spoken against where nobody did, none where there is none", () => {
+    expect(both(us)).toEqual(said("The panel is sound and has room"));
+    expect(both(onPanel(us, { condition: undefined }))).toEqual(
+      said("Nothing is known against the panel, as far as it was looked at"),
+    );
+    expect(both(onPanel(us, { spaces: undefined }))).toEqual(
+      said("Nothing is known against the panel, as far as it was looked at"),
+    );
+    expect(both({ ...us, panels: [] })).toEqual(said("No panel has been recorded yet"));
   });
 });
 

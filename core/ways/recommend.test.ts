@@ -1,7 +1,7 @@
 /** Which way is recommended, and the two sentences that say why. */
 import { describe, expect, it } from "vitest";
-import type { Policy } from "../case/document/types.ts";
-import type { NightNeed } from "../need/need.ts";
+import type { Policy } from "#core/case/document/types.ts";
+import type { NightNeed } from "#core/need/need.ts";
 import { recommend } from "./recommend.ts";
 import type { WayJudgement } from "./types.ts";
 

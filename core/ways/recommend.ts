@@ -1,7 +1,7 @@
 /** Choosing among the ways by the job's policy, and saying in two sentences why. */
-import type { Policy } from "../case/document/types.ts";
-import type { NightNeed } from "../need/need.ts";
-import { showA, showKWh, showNumber } from "../units.ts";
+import type { Policy } from "#core/case/document/types.ts";
+import type { NightNeed } from "#core/need/need.ts";
+import { showA, showKWh, showNumber } from "#core/units.ts";
 import { wayOf } from "./index.ts";
 import type { WayJudgement } from "./types.ts";
 

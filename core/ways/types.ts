@@ -1,15 +1,15 @@
 /** What a way proposes and what the judge makes of it. */
-import type { CaseDocument, ClampLimit } from "../case/document/types.ts";
-import type { Codebook, Region, Words } from "../codebook/types.ts";
-import type { Guard } from "../judge/clamps.ts";
-import type { NightNeed } from "../need/need.ts";
-import type { SpaceCount } from "../panel/spaces.ts";
-import type { Home } from "../path/home.ts";
-import type { Path } from "../path/links.ts";
-import type { Link, Unknown } from "../path/types.ts";
-import type { Waterline } from "../waterline.ts";
-import type { Why } from "../why.ts";
-import type { Cost, Spread, WorkItem } from "../work/work.ts";
+import type { CaseDocument, ClampLimit } from "#core/case/document/types.ts";
+import type { Codebook, Region, Words } from "#core/codebook/types.ts";
+import type { Guard } from "#core/judge/clamps.ts";
+import type { NightNeed } from "#core/need/need.ts";
+import type { SpaceCount } from "#core/panel/spaces.ts";
+import type { Home } from "#core/path/home.ts";
+import type { Path } from "#core/path/links.ts";
+import type { Link, Unknown } from "#core/path/types.ts";
+import type { Waterline } from "#core/waterline.ts";
+import type { Why } from "#core/why.ts";
+import type { Cost, Spread, WorkItem } from "#core/work/work.ts";
 import type { Reason } from "./reasons.ts";
 
 export type Verdict = "ready" | "with-work" | "ruled-out";

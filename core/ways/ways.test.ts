@@ -1,9 +1,9 @@
 /** What each way gives, and by which figures. */
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { assess } from "../assess.ts";
-import type { CaseDocument, Circuit, Outlet, Panel } from "../case/document/types.ts";
-import { knownUkHome, knownUsHome, ukCase, usCase, usCaseOn } from "../testing/cases.ts";
+import { assess } from "#core/assess.ts";
+import type { CaseDocument, Circuit, Outlet, Panel } from "#core/case/document/types.ts";
+import { knownUkHome, knownUsHome, ukCase, usCase, usCaseOn } from "#core/testing/cases.ts";
 import {
   afterIn,
   codesIn,
@@ -15,7 +15,7 @@ import {
   withCircuitIn,
   withOutletIn,
   workIn,
-} from "../testing/ways.ts";
+} from "#core/testing/ways.ts";
 import { WAY_IDS } from "./index.ts";
 
 const withCircuits = (circuits: Circuit[], outlets: Outlet[] = [], changes: Partial<CaseDocument> = {}) => ({
@@ -452,6 +452,32 @@ describe("a spare circuit", () => {
       })),
     };
     expect(wayIn(six as CaseDocument, "reuse-circuit")).toMatchObject({ chargeA: 32, circuitA: 40 });
+  });
+  it("without a 30 mA RCD, or with one that DC blinds, gets an RCBO of type A; one that has it keeps it", () => {
+    const uk = (rcd: Circuit["rcd"]) =>
+      stub(
+        {
+          poles: 1,
+          position: 5,
+          ratingA: 32,
+          rcd,
+          status: "charger-ready",
+          conductor: { size: "6 mm2", material: "cu", type: "twin-earth" },
+        },
+        knownUkHome({ options: { ukDeviceA: 32 } }),
+      );
+    const rcdAfter = (home: CaseDocument) =>
+      afterIn(home, "reuse-circuit").panels[0]?.circuits?.find((c) => c.id === "stub")?.rcd;
+    for (const rcd of ["none", "AC", undefined] as const) {
+      expect(workIn(uk(rcd), "reuse-circuit")).toMatch(
+        /Change its protective device of 32 A for an RCBO of type A of 32 A/,
+      );
+      expect(rcdAfter(uk(rcd))).toBe("A");
+    }
+    for (const rcd of ["A", "F", "B"] as const) {
+      expect(workIn(uk(rcd), "reuse-circuit")).not.toMatch(/Change its protective device/);
+      expect(rcdAfter(uk(rcd))).toBe(rcd);
+    }
   });
   it("of one pole is none in North America", () => {
     expect(codesIn(stub({ poles: 1 }), "reuse-circuit")).toEqual(["no-spare-circuit"]);

@@ -1,13 +1,14 @@
 /** Work that several ways share, with made-up prices until a firm's own price book is filled. */
-import type { CaseDocument, Panel } from "../case/document/types.ts";
-import { largerPanel, PANEL_PRICE } from "../findings/common.ts";
-import type { Guard } from "../judge/clamps.ts";
-import type { SpaceCount } from "../panel/spaces.ts";
-import { onSupply } from "../panel/sub-panels.ts";
-import { lookAt } from "../path/home.ts";
-import { linkId, panelName } from "../path/names.ts";
-import { showA } from "../units.ts";
-import { price, type WorkItem } from "../work/work.ts";
+import type { CaseDocument, Panel } from "#core/case/document/types.ts";
+import { largerPanel } from "#core/findings/common.ts";
+import { PRICES } from "#core/findings/prices.ts";
+import type { Guard } from "#core/judge/clamps.ts";
+import type { SpaceCount } from "#core/panel/spaces.ts";
+import { onSupply } from "#core/panel/sub-panels.ts";
+import { lookAt } from "#core/path/home.ts";
+import { linkId, panelName } from "#core/path/names.ts";
+import { showA } from "#core/units.ts";
+import { price, type WorkItem } from "#core/work/work.ts";
 import { freeId, withNewCircuit } from "./place.ts";
 import { type Reason, reason } from "./reasons.ts";
 import type { Placed, Proposal, Situation } from "./types.ts";
@@ -63,6 +64,19 @@ export function onNewCircuit(s: Situation, way: NewCircuit): Proposal {
 export const untouchable = (s: Situation): PanelTrouble[] =>
   panelTroubles(s).filter((t) => t.reason.code !== "headroom-short");
 
+/** Why no panel is changed and none is added: what is there is good enough, as far as anybody has looked. */
+export function panelServes({ path, spaces, codebook }: Situation): Reason {
+  const { panel } = codebook.words;
+  const looked = spaces !== null && path.panels.every((p) => p.condition !== undefined);
+  const text =
+    path.target.panel === null
+      ? `No ${panel} has been recorded yet`
+      : looked
+        ? `The ${panel} is sound and has room`
+        : `Nothing is known against the ${panel}, as far as it was looked at`;
+  return reason("not-needed", text, "Site survey");
+}
+
 /** What a charger that is made for fixed wiring needs at an outlet: another charger. */
 export const exchangeForPlug = ({ codebook }: Situation): WorkItem => ({
   id: "exchange",
@@ -109,7 +123,7 @@ export function withNewPanels(s: Situation, panels: readonly Panel[]): { documen
     items: [...new Set(panels)].map((panel) => ({
       id: `new-panel:${panel.id}`,
       text: `Change ${panelName(panel, s.codebook)} for a new ${s.codebook.words.newPanel}${newRating(document, panel)}`,
-      price: PANEL_PRICE,
+      price: PRICES.panel,
       link: `panel:${panel.id}`,
     })),
   };

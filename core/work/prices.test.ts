@@ -1,10 +1,10 @@
 /** The made-up price list that Heron ships with, typed a second time: every piece of work in every way of many homes. */
 import { describe, expect, it } from "vitest";
-import { assess } from "../assess.ts";
-import type { CaseDocument } from "../case/document/types.ts";
-import { knownUkHome, knownUsHome } from "../testing/cases.ts";
-import { HOMES } from "../testing/sheets/homes.ts";
-import { onPanel, withCircuitIn, withOutletIn } from "../testing/ways.ts";
+import { assess } from "#core/assess.ts";
+import type { CaseDocument } from "#core/case/document/types.ts";
+import { knownUkHome, knownUsHome } from "#core/testing/cases.ts";
+import { HOMES } from "#core/testing/sheets/homes.ts";
+import { onPanel, onSupplyOf, withCircuitIn, withOutletIn } from "#core/testing/ways.ts";
 import { estimate, inPounds, price } from "./work.ts";
 
 const us = knownUsHome();
@@ -36,6 +36,10 @@ const thinFeeder: CaseDocument = {
 const MORE: readonly CaseDocument[] = [
   stub,
   thinFeeder,
+  { ...us, charger: { ...us.charger, maxA: 80 } },
+  { ...us, charger: { ...us.charger, connection: "plug" } },
+  { ...uk, charger: { ...uk.charger, connection: "plug" } },
+  onSupplyOf(uk, { zeOhm: 1 }),
   { ...us, survey: { seen: ["doubled-lug", "corrosion", "working-space"] } },
   { ...uk, charger: { ...uk.charger, lostPenDetection: false, dcDetection: false } },
   withOutletIn(onPanel(uk, { circuits: (uk.panels[0]?.circuits ?? []).map((c) => ({ ...c, rcd: "none" as const })) }), {
@@ -57,6 +61,7 @@ uk exchange-device          40 85 160 | 30 60 110 | 0 1 3 | 0 1 3
 uk extend                   0 0 0 | 0 0 0 | 0 0 0 | 0 0 0
 uk measure                  180 320 560 | 120 220 400 | 30 34 45 | 8 14 30
 uk mend:dc-protection-missing 0 0 0 | 180 260 420 | 0 0 0 | 2 5 12
+uk mend:earth-impedance-high 0 0 0 | 0 180 420 | 0 0 0 | 2 7 21
 uk mend:looped-supply       0 0 0 | 0 0 300 | 0 0 0 | 28 60 150
 uk mend:lost-pen-unprotected 0 0 0 | 120 210 380 | 0 0 0 | 2 5 12
 uk mend:rcd-missing         0 0 0 | 70 130 260 | 0 0 0 | 1 3 7
@@ -64,6 +69,7 @@ uk mend:rcd-type-ac         0 0 0 | 70 130 260 | 0 0 0 | 1 3 7
 uk new-circuit              780 1240 2300 | 620 940 1600 | 5 12 24 | 4 9 18
 uk new-panel                2300 3450 5600 | 680 980 1600 | 12 25 45 | 6 12 25
 uk own-board                980 1580 2700 | 340 520 880 | 8 16 30 | 5 10 20
+uk receptacle               60 110 220 | 40 80 160 | 0 1 3 | 0 1 3
 uk splitter                 900 1400 2300 | 720 1020 1500 | 4 9 18 | 4 9 18
 uk take-over                380 640 1100 | 290 480 820 | 4 9 18 | 3 7 14
 uk upgrade                  3120 5160 9200 | 420 1250 4800 | 25 55 120 | 28 60 150
@@ -71,6 +77,7 @@ uk upgrade-conductors       0 0 0 | 0 0 0 | 0 0 0 | 0 0 0
 us check-outlet             60 140 320 | 40 90 220 | 0 1 4 | 0 1 4
 us clamps                   400 540 650 | 140 180 250 | 7 15 28 | 5 10 20
 us confirm                  0 60 160 | 0 40 120 | 0 1 3 | 0 1 3
+us disconnect               120 210 380 | 90 160 300 | 1 3 7 | 1 3 7
 us exchange                 80 180 420 | 60 140 320 | 1 3 7 | 1 3 7
 us exchange-device          40 85 160 | 30 60 110 | 0 1 3 | 0 1 3
 us extend                   0 0 0 | 0 0 0 | 0 0 0 | 0 0 0
@@ -90,6 +97,7 @@ us mend:working-space       0 0 0 | 0 0 0 | 0 0 0 | 0 0 0
 us new-circuit              780 1240 2300 | 620 940 1600 | 5 12 24 | 4 9 18
 us new-panel                2300 3450 5600 | 680 980 1600 | 12 25 45 | 6 12 25
 us own-board                980 1580 2700 | 340 520 880 | 8 16 30 | 5 10 20
+us receptacle               60 110 220 | 40 80 160 | 0 1 3 | 0 1 3
 us splitter                 420 610 960 | 0 0 0 | 3 7 14 | 3 7 14
 us take-over                380 640 1100 | 290 480 820 | 4 9 18 | 3 7 14
 us upgrade                  3120 5160 9200 | 420 1250 4800 | 25 55 120 | 28 60 150

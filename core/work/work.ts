@@ -1,5 +1,5 @@
 /** Pieces of work, each with a price and the days it waits for; ways and mended faults are made of them. */
-import type { Codebook } from "../codebook/types.ts";
+import type { Codebook } from "#core/codebook/types.ts";
 
 type Range = readonly [low: number, typical: number, high: number];
 /** Money by currency and days by currency, as utilities and trades of a country wait differently. */

@@ -2,10 +2,10 @@
 import { readdirSync, readFileSync } from "node:fs";
 import path from "node:path";
 import { describe, expect, it } from "vitest";
-import { answer } from "../../core/answer.ts";
-import { assess } from "../../core/assess.ts";
-import { readCaseText, writeCase } from "../../core/case/laws/read.ts";
-import { WAYS } from "../../core/ways/index.ts";
+import { answer } from "#core/answer.ts";
+import { assess } from "#core/assess.ts";
+import { readCaseText, writeCase } from "#core/case/laws/read.ts";
+import { WAYS } from "#core/ways/index.ts";
 import { DEMO_FIRMS } from "./firms.ts";
 import { DEMO_PICTURES } from "./pictures.ts";
 

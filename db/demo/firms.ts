@@ -1,5 +1,6 @@
 /** The two demo firms and their people: made up, in towns that do not exist. */
-import type { Role, Stage } from "../schema.ts";
+import type { Stage } from "#core/stages.ts";
+import type { Role } from "../schema.ts";
 
 export interface DemoFirm {
   id: string;

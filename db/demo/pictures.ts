@@ -1,6 +1,6 @@
 /** Made-up pictures for a demo job: plain drawings, so that no real place or maker is shown. */
-import type { EvidenceId } from "../../core/survey/evidence.ts";
-import type { PhotoMark } from "../../core/survey/photo-marks.ts";
+import type { EvidenceId } from "#core/survey/evidence.ts";
+import type { PhotoMark } from "#core/survey/photo-marks.ts";
 
 export interface DemoPicture {
   item: EvidenceId;

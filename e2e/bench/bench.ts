@@ -7,6 +7,7 @@ import { chromium, type Page } from "@playwright/test";
 import config from "../../playwright.config.ts";
 import { Heron, newJob, openStep, signInAs } from "../heron.ts";
 import { assess40LoadsMs, assess60Loads3PanelsMs, benchCase, calculate60Loads3PanelsMs } from "./core.ts";
+import { type PageFigures, pageFigures } from "./pages.ts";
 import { dragFramesPerSecond, fullPanelCase, openWith200PhotosMs, panelDrawMs, photoReadyMs } from "./survey.ts";
 
 const JOBS = 2000;
@@ -88,7 +89,7 @@ function commandLineMs(): number {
 }
 
 async function fillJobs() {
-  const { jobsOf } = await import("../../app/server/firm-jobs.ts");
+  const { jobsOf } = await import("#server/firm-jobs.ts");
   const jobs = jobsOf("tidewrack");
   for (let i = 0; i < JOBS; i += 20)
     await Promise.all(
@@ -109,12 +110,16 @@ async function importedJob(page: Page, document: unknown): Promise<string> {
 
 const heron = await Heron.start();
 process.env.DATABASE_URL = heron.databaseUrl;
-const { closeDatabase } = await import("../../app/server/database.ts");
+const { closeDatabase } = await import("#server/database.ts");
 const browser = await chromium.launch(config.use?.launchOptions);
 try {
   await fillJobs();
   const page = await browser.newPage();
+  const pages: Record<string, PageFigures> = { signIn: await pageFigures(browser, page, `${heron.url}/sign-in`) };
   await signInAs(page, heron, "Mara Quill");
+  pages.list = await pageFigures(browser, page, `${heron.url}/`);
+  for (const step of ["survey", "demand", "ways"])
+    pages[step] = await pageFigures(browser, page, `${heron.url}/jobs/tidewrack-lantern-row/${step}`);
   const job = `${heron.url}/jobs/tidewrack-lantern-row/survey`;
   await openStep(page, heron, "tidewrack-lantern-row", "survey");
   await page.waitForLoadState("load");
@@ -139,6 +144,7 @@ try {
   };
   await closeDatabase();
   const figures = {
+    pages,
     ...survey,
     assess40LoadsMedianMs: assess40LoadsMs(),
     calculate60Loads3PanelsMedianMs: calculate60Loads3PanelsMs(),

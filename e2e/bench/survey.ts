@@ -1,6 +1,6 @@
 /** Figures of the survey: drawing and dragging in a full panel, and a job with many photos. */
 import type { Page } from "@playwright/test";
-import type { CaseDocument, Circuit } from "../../core/case/document/types.ts";
+import type { CaseDocument, Circuit } from "#core/case/document/types.ts";
 import { type Heron, openStep } from "../heron.ts";
 import { noisyPhoto, phonePhoto } from "../pictures.ts";
 import { benchCase } from "./core.ts";
@@ -80,8 +80,8 @@ export async function dragFramesPerSecond(page: Page, heron: Heron, job: string)
 
 /** Milliseconds from the navigation until the list of 200 photos is on the screen, and until the page is live. */
 export async function openWith200PhotosMs(page: Page, heron: Heron, job: string) {
-  const { keepPicture } = await import("../../app/server/pictures.ts");
-  const { photosOf } = await import("../../app/server/job-photos.ts");
+  const { keepPicture } = await import("#server/pictures.ts");
+  const { photosOf } = await import("#server/job-photos.ts");
   const kept = await keepPicture(await phonePhoto(1600, 1200));
   if (!kept) throw new Error("no picture");
   const photos = photosOf("tidewrack");

@@ -1,10 +1,10 @@
 /** The load-calculation worksheet: every line, factor, rule, assumption and caution, and a place to sign. */
 import { StyleSheet, Text, View } from "@react-pdf/renderer";
-import { answer } from "../../../core/answer.ts";
-import { codebookOf } from "../../../core/codebook/index.ts";
-import type { Calculation } from "../../../core/demand/types.ts";
-import type { Link } from "../../../core/path/types.ts";
-import { showA, showKWh, showPercent, showVA } from "../../../core/units.ts";
+import { answer } from "#core/answer.ts";
+import { codebookOf } from "#core/codebook/index.ts";
+import type { Calculation } from "#core/demand/types.ts";
+import type { Link } from "#core/path/types.ts";
+import { showA, showKWh, showPercent, showVA } from "#core/units.ts";
 import type { PaperInput } from "../index.ts";
 import { plain, Sheet, Signatures, sheetStyles } from "../sheet.tsx";
 import { PaperWaterline } from "../waterline.tsx";
@@ -192,11 +192,12 @@ export function LoadWorksheet(input: PaperInput) {
       {assessment.assumptions.map((a) => (
         <Text key={a}>- {plain(a)}</Text>
       ))}
-      {cautions.length > 0 && <Text style={s.h2}>Cautions</Text>}
-      {cautions.map((c) => (
-        <Text key={c}>- {plain(c)}</Text>
-      ))}
+      {/* Whoever signs has the cautions before the eyes: the signature never stands alone on a page. */}
       <View wrap={false}>
+        {cautions.length > 0 && <Text style={s.h2}>Cautions</Text>}
+        {cautions.map((c) => (
+          <Text key={c}>- {plain(c)}</Text>
+        ))}
         <Text style={{ marginTop: 10 }}>
           This worksheet supports a licensed person's judgement and does not replace it. Local code, the{" "}
           {codebook.words.authority}'s rules and the maker's instructions come first.

@@ -1,7 +1,7 @@
 /** The owner's consent where the customer rents: what would be done, what stays behind, and a place to sign. */
 import { Text, View } from "@react-pdf/renderer";
-import { codebookOf } from "../../../core/codebook/index.ts";
-import { showA } from "../../../core/units.ts";
+import { codebookOf } from "#core/codebook/index.ts";
+import { showA } from "#core/units.ts";
 import type { PaperInput } from "../index.ts";
 import { plain, Sheet, Signatures, sheetStyles as s } from "../sheet.tsx";
 

@@ -1,12 +1,12 @@
 /** The directory for the inside of the panel's door: every space with what it feeds, to be cut out and fixed. */
 import { StyleSheet, Text, View } from "@react-pdf/renderer";
-import type { Circuit, Panel } from "../../../core/case/document/types.ts";
-import { codebookOf } from "../../../core/codebook/index.ts";
-import type { Codebook } from "../../../core/codebook/types.ts";
-import { positionsOf, spacesOf, takesSpace } from "../../../core/panel/slots.ts";
-import { nestedPanels } from "../../../core/panel/sub-panels.ts";
-import { showA } from "../../../core/units.ts";
-import { capital } from "../../../core/words.ts";
+import type { Circuit, Panel } from "#core/case/document/types.ts";
+import { codebookOf } from "#core/codebook/index.ts";
+import type { Codebook } from "#core/codebook/types.ts";
+import { positionsOf, spacesOf, takesSpace } from "#core/panel/slots.ts";
+import { nestedPanels } from "#core/panel/sub-panels.ts";
+import { showA } from "#core/units.ts";
+import { capital } from "#core/words.ts";
 import type { PaperInput } from "../index.ts";
 import { Sheet, sheetStyles as s } from "../sheet.tsx";
 

@@ -1,7 +1,7 @@
 /** `/health`: 200 while the database answers, else 503. */
 import { sql } from "drizzle-orm";
-import { database } from "../../server/database.ts";
-import { refuse } from "../../server/refusals.ts";
+import { database } from "#server/database.ts";
+import { refuse } from "#server/refusals.ts";
 
 export async function loader() {
   try {

@@ -1,10 +1,10 @@
 /** `POST /jobs/:jobId/edits`: takes one edit of a case and answers what came of it. */
 import { ValidationError } from "yup";
-import { type Edit, editSchema } from "../../../core/case/document/edit.ts";
-import { databaseIsLost } from "../../server/database.ts";
-import { jobsOf } from "../../server/firm-jobs.ts";
-import { refuse } from "../../server/refusals.ts";
-import { signedIn } from "../../server/sessions.ts";
+import { type Edit, editSchema } from "#core/case/document/edit.ts";
+import { databaseIsLost } from "#server/database.ts";
+import { jobsOf } from "#server/firm-jobs.ts";
+import { refuse } from "#server/refusals.ts";
+import { signedIn } from "#server/sessions.ts";
 import type { Route } from "./+types/route";
 
 const STATUS = { accepted: 200, conflict: 409, refused: 422 } as const;

@@ -2,11 +2,11 @@
  * `GET /jobs/:jobId/events`: server-sent events with every edit that takes effect from `since` on, `photos` with the
  * revision of the job's photos, and `others` with the names of the other people who have the job open.
  */
-import { jobsOf } from "../../server/firm-jobs.ts";
-import { watchJob } from "../../server/job-watch.ts";
-import { log } from "../../server/log.ts";
-import { refuse } from "../../server/refusals.ts";
-import { signedIn } from "../../server/sessions.ts";
+import { jobsOf } from "#server/firm-jobs.ts";
+import { watchJob } from "#server/job-watch.ts";
+import { log } from "#server/log.ts";
+import { refuse } from "#server/refusals.ts";
+import { signedIn } from "#server/sessions.ts";
 import type { Route } from "./+types/route";
 
 const BEAT_MS = 15_000;

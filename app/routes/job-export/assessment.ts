@@ -1,4 +1,4 @@
-import { assess } from "../../../core/assess.ts";
+import { assess } from "#core/assess.ts";
 import type { Route } from "./+types/assessment";
 import { downloadJob } from "./download.ts";
 

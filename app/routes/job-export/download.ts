@@ -1,8 +1,8 @@
 /** Answers with a job, or what follows from it, as a file to keep. */
-import type { CaseDocument } from "../../../core/case/document/types.ts";
-import { jobsOf } from "../../server/firm-jobs.ts";
-import { refuse } from "../../server/refusals.ts";
-import { requirePerson } from "../../server/sessions.ts";
+import type { CaseDocument } from "#core/case/document/types.ts";
+import { jobsOf } from "#server/firm-jobs.ts";
+import { refuse } from "#server/refusals.ts";
+import { requirePerson } from "#server/sessions.ts";
 
 export const fileName = (title: string) =>
   title

@@ -1,6 +1,6 @@
 /** `GET /jobs/:jobId/ledger.csv` */
 import Papa from "papaparse";
-import { downloadJob } from "../job-export/download.ts";
+import { downloadJob } from "#routes/job-export/download.ts";
 import type { Route } from "./+types/csv";
 import { LEDGER_COLUMNS, ledgerTable } from "./ledger-table.ts";
 

@@ -1,7 +1,7 @@
 /** The ledger as a table: one row a load, as it stands on the sheet, for CSV and spreadsheets. */
-import type { CaseDocument } from "../../../core/case/document/types.ts";
-import { codebookOf } from "../../../core/codebook/index.ts";
-import { countedLoads } from "../../../core/demand/loads.ts";
+import type { CaseDocument } from "#core/case/document/types.ts";
+import { codebookOf } from "#core/codebook/index.ts";
+import { countedLoads } from "#core/demand/loads.ts";
 
 export const LEDGER_COLUMNS = [
   "Load",

@@ -1,6 +1,6 @@
 /** `GET /jobs/:jobId/ledger.xlsx` */
 import writeExcelFile from "write-excel-file/node";
-import { downloadJob } from "../job-export/download.ts";
+import { downloadJob } from "#routes/job-export/download.ts";
 import type { Route } from "./+types/xlsx";
 import { LEDGER_COLUMNS, ledgerTable } from "./ledger-table.ts";
 

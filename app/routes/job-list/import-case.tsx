@@ -1,8 +1,7 @@
 /** Import of a case file by choosing or dropping it; it is read here first, so that a wrong one is told at once. */
 import { type DragEvent, useState } from "react";
 import { useFetcher } from "react-router";
-import { CaseRefused, type Problem } from "../../../core/case/document/problems.ts";
-import { readCaseText } from "../../../core/case/laws/read.ts";
+import { CaseRefused, type Problem } from "#core/case/document/problems.ts";
 import styles from "./job-list.module.css";
 import type { action } from "./route.tsx";
 
@@ -20,6 +19,8 @@ export function ImportCase() {
     if (file.size > MOST_BYTES)
       return setProblems([{ path: file.name, message: "is too large: a case file may be 2 MB at most" }]);
     try {
+      // The reader comes with all rule sets: it is fetched when there is something to read.
+      const { readCaseText } = await import("#core/case/laws/read.ts");
       readCaseText(await file.text());
     } catch (error) {
       if (!(error instanceof CaseRefused)) throw error;

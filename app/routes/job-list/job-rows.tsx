@@ -1,29 +1,21 @@
 /** The rows of the list of jobs. */
 import { Link } from "react-router";
-import type { JobRow } from "../../server/firm-jobs.ts";
-import { STEPS } from "../../ui/frame/steps.ts";
-import { AnswerVerdict } from "../../ui/frame/verdict.tsx";
-import { Waterline } from "../../ui/waterline/waterline.tsx";
+import { STEPS } from "#ui/frame/steps.ts";
+import { AnswerVerdict } from "#ui/frame/verdict.tsx";
+import { Waterline } from "#ui/waterline/waterline.tsx";
 import styles from "./job-list.module.css";
+import type { ListedJob } from "./route.tsx";
 
-const STAGE = {
-  enquiry: "Enquiry",
-  survey: "Survey",
-  quoted: "Quoted",
-  waiting: "Waiting on the utility",
-  installed: "Installed",
-} as const;
+/** With more than these, a job takes one line: a full page is seen at once. */
+const MANY = 12;
 
-export function JobRows({ jobs, scaleA }: { jobs: readonly JobRow[]; scaleA: number }) {
+export function JobRows({ jobs, scaleA }: { jobs: readonly ListedJob[]; scaleA: number }) {
+  const many = jobs.length > MANY;
   return (
-    <ul className={styles.jobs}>
-      {jobs.map(({ id, title, customer, stage, summary }) => (
+    <ul className={styles.jobs} data-many={many}>
+      {jobs.map(({ id, title, customer, stage, summary, next }) => (
         <li key={id}>
-          <Link
-            to={`/jobs/${id}/${summary.next.step === "papers" ? "survey" : summary.next.step}`}
-            prefetch="intent"
-            className={styles.job}
-          >
+          <Link to={`/jobs/${id}/${next.step}`} prefetch="intent" className={styles.job}>
             <Waterline level={summary.waterline} width={46} height={62} scaleA={scaleA} detail="bank" />
             <span className={styles.place}>
               <strong>{title}</strong>
@@ -34,9 +26,9 @@ export function JobRows({ jobs, scaleA }: { jobs: readonly JobRow[]; scaleA: num
               <span>{summary.text}</span>
             </span>
             <span className={styles.next}>
-              <span>{STAGE[stage]}</span>
+              <span>{stage}</span>
               <span className="quiet">
-                {STEPS.find((s) => s.id === summary.next.step)?.name}: {summary.next.text}
+                {STEPS.find((s) => s.id === next.step)?.name}: {next.text}
               </span>
             </span>
           </Link>

@@ -1,37 +1,50 @@
 /** The firm's jobs: each with its waterline, its answer in a few words and its next step; search, new, import. */
 import { Button } from "antd";
-import { data, Form, Link, redirect, useFetcher, useSearchParams } from "react-router";
-import { CaseRefused, type Problem } from "../../../core/case/document/problems.ts";
-import { readCaseText } from "../../../core/case/laws/read.ts";
-import { commonScaleA } from "../../../core/waterline.ts";
-import { JOBS_A_PAGE, jobsOf } from "../../server/firm-jobs.ts";
-import { requirePerson } from "../../server/sessions.ts";
-import { settings } from "../../server/settings.ts";
-import { Mark } from "../../ui/frame/mark.tsx";
-import { themeOf } from "../../ui/theme/cookie.server.ts";
+import { data, Form, Link, redirect, useSearchParams } from "react-router";
+import { CaseRefused, type Problem } from "#core/case/document/problems.ts";
+import type { RuleSetId } from "#core/case/document/types.ts";
+import { readCaseText } from "#core/case/laws/read.ts";
+import { codebookOf } from "#core/codebook/index.ts";
+import { STAGES } from "#core/stages.ts";
+import { commonScaleA } from "#core/waterline.ts";
+import { JOBS_A_PAGE, jobsOf } from "#server/firm-jobs.ts";
+import { requirePerson } from "#server/sessions.ts";
+import { settings } from "#server/settings.ts";
+import { Mark } from "#ui/frame/mark.tsx";
+import { ThemeSwitch } from "#ui/theme/theme-switch.tsx";
 import type { Route } from "./+types/route";
 import { ImportCase } from "./import-case.tsx";
 import styles from "./job-list.module.css";
 import { JobRows } from "./job-rows.tsx";
 import { SearchJobs } from "./search-jobs.tsx";
+import { askedStage, nextStep, stageName } from "./stage.ts";
 
 export const meta: Route.MetaFunction = () => [{ title: "Jobs - Heron" }];
+
+/** A job as the list shows it. */
+export type ListedJob = Awaited<ReturnType<typeof loader>>["jobs"][number];
 
 export async function loader({ request }: Route.LoaderArgs) {
   const person = await requirePerson(request);
   const query = new URL(request.url).searchParams;
   const search = (query.get("search") ?? "").trim().slice(0, 100);
   const page = Math.max(1, Number.parseInt(query.get("page") ?? "1", 10) || 1);
-  const { jobs, total } = await jobsOf(person.firmId).list(search, page);
+  const stage = askedStage(query.get("stage"));
+  const { jobs, total } = await jobsOf(person.firmId).list(search, page, stage);
+  const { operator } = codebookOf(person.firmRules as RuleSetId).words;
   return {
-    jobs,
+    jobs: jobs.map(({ id, title, customer, stage: at, summary, rules }) => {
+      const own = codebookOf(rules as RuleSetId).words.operator;
+      return { id, title, customer, stage: stageName(at, own), summary, next: nextStep(at, summary, own) };
+    }),
+    stages: STAGES.map((value) => ({ value, label: stageName(value, operator) })),
+    stage,
     total,
     pages: Math.max(1, Math.ceil(total / JOBS_A_PAGE)),
     search,
     page,
     person: person.name,
     firm: person.firmName,
-    theme: await themeOf(request),
   };
 }
 
@@ -53,11 +66,22 @@ export async function action({ request }: Route.ActionArgs) {
   }
 }
 
+/** How many jobs are shown, and by what. */
+function counted(total: number, search: string, oneStage: boolean): string {
+  const jobs = `${total} ${total === 1 ? "job" : "jobs"}`;
+  if (search)
+    return `${total} of your jobs ${total === 1 ? "matches" : "match"} "${search}"${oneStage ? " in this stage" : ""}`;
+  if (oneStage) return `${jobs} in this stage`;
+  return total === 0
+    ? "No jobs yet. Start one from an address, or drop a case file below."
+    : `${jobs}, the last changed first`;
+}
+
 export default function JobList({ loaderData }: Route.ComponentProps) {
-  const { jobs, total, pages, search, page, person, firm, theme } = loaderData;
+  const { jobs, total, pages, search, stage, stages, page, person, firm } = loaderData;
   const [query] = useSearchParams();
-  const themes = useFetcher();
-  const at = (n: number) => `/?${new URLSearchParams({ ...(search && { search }), page: String(n) })}`;
+  const at = (n: number) =>
+    `/?${new URLSearchParams({ ...(search && { search }), ...(stage && { stage }), page: String(n) })}`;
   return (
     <div className={styles.page}>
       <header className={styles.head}>
@@ -66,11 +90,7 @@ export default function JobList({ loaderData }: Route.ComponentProps) {
           <h1>{firm}</h1>
           <p className="quiet">{person}</p>
         </div>
-        <themes.Form method="post" action="/theme" className={styles.theme}>
-          <Button htmlType="submit" name="theme" value={theme === "cupboard" ? "light" : "cupboard"}>
-            {theme === "cupboard" ? "Daylight" : "Cupboard"}
-          </Button>
-        </themes.Form>
+        <ThemeSwitch className={styles.theme} />
         <Form method="post" action="/sign-out">
           <Button htmlType="submit">Sign out</Button>
         </Form>
@@ -82,18 +102,26 @@ export default function JobList({ loaderData }: Route.ComponentProps) {
       </header>
       <main>
         <div className={styles.tools}>
-          <SearchJobs search={search} focus={query.has("search")} />
+          <SearchJobs search={search} stage={stage} focus={query.has("search")} />
           <Link to="/jobs/new" className={styles.new}>
             New job
           </Link>
         </div>
-        <p className="quiet">
-          {total === 0 && !search
-            ? "No jobs yet. Start one from an address, or drop a case file below."
-            : search
-              ? `${total} of your jobs match "${search}"`
-              : `${total} jobs, the last changed first`}
-        </p>
+        <div className={styles.bar}>
+          <nav className={styles.stages} aria-label="Stage">
+            {[{ value: null, label: "Every stage" }, ...stages].map(({ value, label }) => (
+              <Link
+                key={label}
+                to={`/?${new URLSearchParams({ ...(search && { search }), ...(value && { stage: value }) })}`}
+                aria-current={value === stage ? "true" : undefined}
+                preventScrollReset
+              >
+                {label}
+              </Link>
+            ))}
+          </nav>
+          <p className="quiet">{counted(total, search, stage !== null)}</p>
+        </div>
         <JobRows jobs={jobs} scaleA={commonScaleA(jobs.map((j) => j.summary.waterline))} />
         {pages > 1 && (
           <nav className={styles.pages} aria-label="Pages">

@@ -3,7 +3,7 @@ import { Input, type InputRef } from "antd";
 import { useEffect, useRef } from "react";
 import { Form, useSubmit } from "react-router";
 
-export function SearchJobs({ search, focus }: { search: string; focus: boolean }) {
+export function SearchJobs({ search, stage, focus }: { search: string; stage: string | null; focus: boolean }) {
   const submit = useSubmit();
   const input = useRef<InputRef>(null);
   useEffect(() => {
@@ -27,6 +27,7 @@ export function SearchJobs({ search, focus }: { search: string; focus: boolean }
         allowClear
         autoComplete="off"
       />
+      {stage && <input type="hidden" name="stage" value={stage} />}
     </Form>
   );
 }

@@ -1,13 +1,13 @@
 /** `GET /jobs/:jobId/papers/:paper.pdf`: a paper of the job as PDF; an apprentice may not issue papers. */
 import { renderToBuffer } from "@react-pdf/renderer";
-import { assess } from "../../../core/assess.ts";
-import { METHOD_IDS } from "../../../core/case/document/types.ts";
-import { readyFonts } from "../../papers/fonts.ts";
-import { PAPERS } from "../../papers/index.ts";
-import { jobsOf } from "../../server/firm-jobs.ts";
-import { refuse } from "../../server/refusals.ts";
-import { requirePerson } from "../../server/sessions.ts";
-import { fileName } from "../job-export/download.ts";
+import { assess } from "#core/assess.ts";
+import { METHOD_IDS } from "#core/case/document/types.ts";
+import { readyFonts } from "#papers/fonts.ts";
+import { PAPERS } from "#papers/index.ts";
+import { fileName } from "#routes/job-export/download.ts";
+import { jobsOf } from "#server/firm-jobs.ts";
+import { refuse } from "#server/refusals.ts";
+import { requirePerson } from "#server/sessions.ts";
 import type { Route } from "./+types/route";
 
 export async function loader({ request, params }: Route.LoaderArgs) {

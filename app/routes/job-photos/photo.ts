@@ -1,12 +1,12 @@
 /** `/jobs/:jobId/photos/:photoId`: the picture itself (`?size=thumbnail`), `PATCH` what is said of it, `DELETE` it. */
 import { object, string, ValidationError } from "yup";
-import { EVIDENCE_IDS } from "../../../core/survey/evidence.ts";
-import { type PhotoMark, readMarks } from "../../../core/survey/photo-marks.ts";
-import { LONGEST_THING, THING_PATTERN, type ThingId } from "../../../core/survey/things.ts";
-import { databaseIsLost } from "../../server/database.ts";
-import { photosOf } from "../../server/job-photos.ts";
-import { refuse } from "../../server/refusals.ts";
-import { requirePerson, signedIn } from "../../server/sessions.ts";
+import { EVIDENCE_IDS } from "#core/survey/evidence.ts";
+import { type PhotoMark, readMarks } from "#core/survey/photo-marks.ts";
+import { LONGEST_THING, THING_PATTERN, type ThingId } from "#core/survey/things.ts";
+import { databaseIsLost } from "#server/database.ts";
+import { photosOf } from "#server/job-photos.ts";
+import { refuse } from "#server/refusals.ts";
+import { requirePerson, signedIn } from "#server/sessions.ts";
 import type { Route } from "./+types/photo";
 
 const changes = object({

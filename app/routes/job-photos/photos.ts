@@ -1,12 +1,12 @@
 /** `GET /jobs/:jobId/photos`: the list. `POST`: keeps one picture, sent as a form with its id, item and moment. */
 import { number, object, string, ValidationError } from "yup";
-import { EVIDENCE_IDS } from "../../../core/survey/evidence.ts";
-import { LONGEST_THING, THING_PATTERN, type ThingId } from "../../../core/survey/things.ts";
-import { databaseIsLost } from "../../server/database.ts";
-import { photosOf } from "../../server/job-photos.ts";
-import { keepPicture } from "../../server/pictures.ts";
-import { refuse } from "../../server/refusals.ts";
-import { requirePerson, signedIn } from "../../server/sessions.ts";
+import { EVIDENCE_IDS } from "#core/survey/evidence.ts";
+import { LONGEST_THING, THING_PATTERN, type ThingId } from "#core/survey/things.ts";
+import { databaseIsLost } from "#server/database.ts";
+import { photosOf } from "#server/job-photos.ts";
+import { keepPicture } from "#server/pictures.ts";
+import { refuse } from "#server/refusals.ts";
+import { requirePerson, signedIn } from "#server/sessions.ts";
 import type { Route } from "./+types/photos";
 
 const said = object({

@@ -1,17 +1,18 @@
 /** What stands round every step of a job. */
 import { Button } from "antd";
 import { type ReactNode, useEffect } from "react";
-import { Link, NavLink, useFetcher, useNavigate } from "react-router";
-import { codebookOf } from "../../../core/codebook/index.ts";
-import { showA } from "../../../core/units.ts";
-import { lower } from "../../../core/words.ts";
-import { Mark } from "../../ui/frame/mark.tsx";
-import { STEPS } from "../../ui/frame/steps.ts";
-import { AnswerVerdict } from "../../ui/frame/verdict.tsx";
-import { useJob, useJobLater, useJobPart, useJobStore } from "../../ui/job-store/use-job.tsx";
-import { useLiveJob } from "../../ui/live/use-live-job.ts";
-import { Waterline } from "../../ui/waterline/waterline.tsx";
-import { Figure, useWhyIsOpen, WhySheet } from "../../ui/why/why-sheet.tsx";
+import { Link, NavLink, useNavigate } from "react-router";
+import { codebookOf } from "#core/codebook/index.ts";
+import { showA } from "#core/units.ts";
+import { lower } from "#core/words.ts";
+import { Mark } from "#ui/frame/mark.tsx";
+import { STEPS } from "#ui/frame/steps.ts";
+import { AnswerVerdict } from "#ui/frame/verdict.tsx";
+import { useJob, useJobLater, useJobPart, useJobStore } from "#ui/job-store/use-job.tsx";
+import { useLiveJob } from "#ui/live/use-live-job.ts";
+import { ThemeSwitch } from "#ui/theme/theme-switch.tsx";
+import { Waterline } from "#ui/waterline/waterline.tsx";
+import { Figure, useWhyIsOpen, WhySheet } from "#ui/why/why-sheet.tsx";
 import styles from "./frame.module.css";
 import { openKeys, useJobKeys } from "./keys.tsx";
 import { ConflictNotice, RefusalNotice } from "./notices.tsx";
@@ -55,11 +56,10 @@ function UndoAndRedo() {
   );
 }
 
-function Head({ jobId, person, theme }: { jobId: string; person: string; theme: string }) {
+function Head({ jobId, person }: { jobId: string; person: string }) {
   const title = useJobPart((job) => job.document.title);
   const customer = useJobPart((job) => job.document.enquiry?.customer);
   const rules = useJobPart((job) => job.document.rules);
-  const themes = useFetcher();
   const others = useLiveJob(jobId);
   return (
     <header className={styles.head}>
@@ -82,11 +82,7 @@ function Head({ jobId, person, theme }: { jobId: string; person: string; theme: 
           <span>Find</span> <kbd>/</kbd>
         </Link>
         <UndoAndRedo />
-        <themes.Form method="post" action="/theme">
-          <Button htmlType="submit" name="theme" value={theme === "cupboard" ? "light" : "cupboard"}>
-            {theme === "cupboard" ? "Daylight" : "Cupboard"}
-          </Button>
-        </themes.Form>
+        <ThemeSwitch />
         <Button className={styles.wideOnly} onClick={openKeys} aria-label="Keys" data-job={jobId}>
           ?
         </Button>
@@ -170,22 +166,12 @@ function Path({ jobId }: { jobId: string }) {
 
 /** Figures are drawn at once or a moment later; the open sheet follows both. */
 function FollowingWhy() {
-  useJob();
+  const { document } = useJob();
   useJobLater();
-  return <WhySheet />;
+  return <WhySheet operator={codebookOf(document.rules).words.operator} />;
 }
 
-export function JobFrame({
-  jobId,
-  person,
-  theme,
-  children,
-}: {
-  jobId: string;
-  person: string;
-  theme: string;
-  children: ReactNode;
-}) {
+export function JobFrame({ jobId, person, children }: { jobId: string; person: string; children: ReactNode }) {
   const { assessment, answer } = useJob();
   const whyOpen = useWhyIsOpen();
   const navigate = useNavigate();
@@ -204,7 +190,7 @@ export function JobFrame({
   }, []);
   return (
     <div className={styles.frame} data-why={whyOpen}>
-      <Head jobId={jobId} person={person} theme={theme} />
+      <Head jobId={jobId} person={person} />
       <Path jobId={jobId} />
       <aside className={styles.waterline} aria-label="Waterline">
         <Waterline level={assessment.waterline} width={214} height={430} />

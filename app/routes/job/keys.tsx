@@ -1,8 +1,8 @@
 /** Keys of a job: one to each step, undo, redo, find, and the list of them. */
 import { Button } from "antd";
 import { useEffect, useRef } from "react";
-import type { StepId } from "../../../core/missing.ts";
-import { STEPS } from "../../ui/frame/steps.ts";
+import type { StepId } from "#core/missing.ts";
+import { STEPS } from "#ui/frame/steps.ts";
 import styles from "./keys.module.css";
 
 const KEYS: readonly [keys: string, what: string][] = [

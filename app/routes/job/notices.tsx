@@ -1,7 +1,7 @@
 /** Plain messages at the top of the sheet: a conflict that a person settles, an edit that was refused. */
 import { Button } from "antd";
-import type { Patch } from "../../../core/case/document/patch.ts";
-import { useJobPart, useJobStore } from "../../ui/job-store/use-job.tsx";
+import type { Patch } from "#core/case/document/patch.ts";
+import { useJobPart, useJobStore } from "#ui/job-store/use-job.tsx";
 import styles from "./notices.module.css";
 
 /** What a patch changes, in words: `va of load 3: 5000`. */

@@ -3,11 +3,11 @@ import { Button, Input, Segmented } from "antd";
 import { useState } from "react";
 import { data, Form, Link, redirect, useNavigation } from "react-router";
 import { object, string, ValidationError } from "yup";
-import { RULE_SET_IDS, type RuleSetId } from "../../../core/case/document/types.ts";
-import { newCase } from "../../../core/case/laws/new-case.ts";
-import { CODEBOOKS } from "../../../core/codebook/index.ts";
-import { jobsOf } from "../../server/firm-jobs.ts";
-import { requirePerson } from "../../server/sessions.ts";
+import { RULE_SET_IDS, type RuleSetId } from "#core/case/document/types.ts";
+import { newCase } from "#core/case/laws/new-case.ts";
+import { CODEBOOKS } from "#core/codebook/index.ts";
+import { jobsOf } from "#server/firm-jobs.ts";
+import { requirePerson } from "#server/sessions.ts";
 import type { Route } from "./+types/route";
 import styles from "./new-job.module.css";
 

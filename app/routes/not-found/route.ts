@@ -1,4 +1,4 @@
-import { refuse } from "../../server/refusals.ts";
+import { refuse } from "#server/refusals.ts";
 
 export function loader(): never {
   throw refuse("not-found");

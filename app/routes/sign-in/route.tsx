@@ -2,10 +2,12 @@ import { Button, Input } from "antd";
 import { useEffect } from "react";
 import { data, Form, redirect, useNavigation } from "react-router";
 import { object, string, ValidationError } from "yup";
-import { demoPeople, openSession, signedIn, signIn } from "../../server/sessions.ts";
-import { Mark } from "../../ui/frame/mark.tsx";
-import { forgetPages } from "../../ui/offline/pages.ts";
+import { demoPeople, openSession, signedIn, signIn } from "#server/sessions.ts";
+import { Mark } from "#ui/frame/mark.tsx";
+import { forgetPages } from "#ui/offline/pages.ts";
 import type { Route } from "./+types/route";
+import { example } from "./example.ts";
+import { LivingWaterline } from "./living-waterline.tsx";
 import styles from "./sign-in.module.css";
 
 export const meta: Route.MetaFunction = () => [{ title: "Sign in - Heron" }];
@@ -20,7 +22,7 @@ const credentials = object({
 
 export async function loader({ request }: Route.LoaderArgs) {
   if (await signedIn(request)) throw redirect("/");
-  return { people: await demoPeople() };
+  return { people: await demoPeople(), examples: example() };
 }
 
 export async function action({ request, context }: Route.ActionArgs) {
@@ -45,7 +47,7 @@ export async function action({ request, context }: Route.ActionArgs) {
   }
 }
 
-export default function SignIn({ loaderData: { people }, actionData }: Route.ComponentProps) {
+export default function SignIn({ loaderData: { people, examples }, actionData }: Route.ComponentProps) {
   useEffect(() => void forgetPages(), []);
   const busy = useNavigation().state !== "idle";
   const problems: Record<string, string> = actionData?.problems ?? {};
@@ -99,6 +101,7 @@ export default function SignIn({ loaderData: { people }, actionData }: Route.Com
             ))}
         </Form>
       ))}
+      <LivingWaterline examples={examples} />
     </main>
   );
 }

@@ -1,5 +1,5 @@
 import { redirect } from "react-router";
-import { signOut } from "../../server/sessions.ts";
+import { signOut } from "#server/sessions.ts";
 import type { Route } from "./+types/route";
 
 export async function action({ request }: Route.ActionArgs) {

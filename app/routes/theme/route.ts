@@ -1,5 +1,5 @@
 import { data } from "react-router";
-import { themeCookie } from "../../ui/theme/cookie.server.ts";
+import { themeCookie } from "#ui/theme/cookie.server.ts";
 import type { Route } from "./+types/route";
 
 export async function action({ request }: Route.ActionArgs) {

@@ -1,12 +1,12 @@
 /** Fields bound to a place in the case: they show it, check what is typed at the field, and edit as one types. */
 import { Input, Segmented, Select, Switch } from "antd";
 import { type ReactNode, useEffect, useId, useRef, useState } from "react";
-import { setValue, valueAt } from "../../../core/case/document/set-value.ts";
-import type { Conductor } from "../../../core/case/document/types.ts";
-import { clashProblem, fieldProblem } from "../../../core/case/laws/field.ts";
-import type { Codebook } from "../../../core/codebook/types.ts";
-import { parseQuantity, type UnitNames } from "../../../core/quantity/parse.ts";
-import { useJobPart, useJobStore } from "../job-store/use-job.tsx";
+import { setValue, valueAt } from "#core/case/document/set-value.ts";
+import type { Conductor } from "#core/case/document/types.ts";
+import { clashProblem, fieldProblem } from "#core/case/laws/field.ts";
+import type { Codebook } from "#core/codebook/types.ts";
+import { parseQuantity, type UnitNames } from "#core/quantity/parse.ts";
+import { useJobPart, useJobStore } from "#ui/job-store/use-job.tsx";
 import styles from "./case-field.module.css";
 import { SourceOf } from "./source-of.tsx";
 

@@ -1,7 +1,7 @@
 /** Beside a field of the survey: whether its value was read, measured, told or only assumed. */
-import { setValue } from "../../../core/case/document/set-value.ts";
-import { SOURCES, type Source } from "../../../core/case/document/types.ts";
-import { useJobPart, useJobStore } from "../job-store/use-job.tsx";
+import { setValue } from "#core/case/document/set-value.ts";
+import { SOURCES, type Source } from "#core/case/document/types.ts";
+import { useJobPart, useJobStore } from "#ui/job-store/use-job.tsx";
 import styles from "./case-field.module.css";
 
 export function SourceOf({ field, label }: { field: string; label: string }) {

@@ -1,5 +1,5 @@
 /** The path of steps of a job, in the order of the work. */
-import type { StepId } from "../../../core/missing.ts";
+import type { StepId } from "#core/missing.ts";
 
 export interface Step {
   id: StepId;

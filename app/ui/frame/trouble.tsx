@@ -1,4 +1,5 @@
 /** A page for when something went wrong: what happened, in words, and what to do. */
+import { isRouteErrorResponse } from "react-router";
 import styles from "./trouble.module.css";
 
 const WORDS: Record<number, [title: string, text: string]> = {
@@ -10,11 +11,25 @@ const WORDS: Record<number, [title: string, text: string]> = {
   ],
 };
 
-export function Trouble({ status, text }: { status: number; text: string }) {
+/**
+ * @param error what a route threw; a refusal says its own words
+ * @param inJob stands within a job, whose frame leads on by itself
+ */
+export function Trouble({ error, inJob = false }: { error: unknown; inJob?: boolean }) {
+  const refusal = isRouteErrorResponse(error) ? error : null;
+  const status = refusal?.status ?? 500;
+  const text = typeof refusal?.data === "string" ? refusal.data : "";
   const [title, usual] = WORDS[status] ?? [
     "Something went wrong",
     "This is our fault, not yours. What was saved is still there; try again in a moment.",
   ];
+  if (inJob)
+    return (
+      <section className={styles.trouble} role="alert">
+        <h2>{title}</h2>
+        <p>{text || usual}</p>
+      </section>
+    );
   return (
     <main className={styles.trouble}>
       <h1>{title}</h1>

@@ -1,6 +1,6 @@
 /** A verdict as a word with a shape of its own; colour only repeats it. */
-import type { AnswerState } from "../../../core/answer.ts";
-import type { Verdict } from "../../../core/ways/types.ts";
+import type { AnswerState } from "#core/answer.ts";
+import type { Verdict } from "#core/ways/types.ts";
 import styles from "./verdict.module.css";
 
 const SHAPES = {

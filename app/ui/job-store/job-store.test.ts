@@ -1,7 +1,7 @@
 import { beforeEach, describe, expect, it } from "vitest";
-import type { AppliedEdit } from "../../../core/case/document/edit.ts";
-import { applyPatch, type Patch } from "../../../core/case/document/patch.ts";
-import { usCase } from "../../../core/testing/cases.ts";
+import type { AppliedEdit } from "#core/case/document/edit.ts";
+import { applyPatch, type Patch } from "#core/case/document/patch.ts";
+import { usCase } from "#core/testing/cases.ts";
 import { JobStore, type SendAnswer } from "./job-store.ts";
 import type { Base, Outbox, WaitingEdit } from "./outbox.ts";
 

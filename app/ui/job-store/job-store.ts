@@ -2,15 +2,15 @@
  * The case as a page sees it: what the server has confirmed, and the edits still on their way, applied on top.
  * No React in here; `use-job.tsx` is the thin layer that lets components follow it.
  */
-import { type Answer, answer } from "../../../core/answer.ts";
-import { type Assessment, assess } from "../../../core/assess.ts";
-import type { AppliedEdit } from "../../../core/case/document/edit.ts";
-import { type LostPatch, rebaseSequence } from "../../../core/case/document/edit-queue.ts";
-import { applyPatch, invertPatch, type Patch, settlePatch } from "../../../core/case/document/patch.ts";
-import type { Problem } from "../../../core/case/document/problems.ts";
-import { readdressPatch } from "../../../core/case/document/readdress.ts";
-import { sameValue } from "../../../core/case/document/same-value.ts";
-import type { CaseDocument } from "../../../core/case/document/types.ts";
+import { type Answer, answer } from "#core/answer.ts";
+import { type Assessment, assess } from "#core/assess.ts";
+import type { AppliedEdit } from "#core/case/document/edit.ts";
+import { type LostPatch, rebaseSequence } from "#core/case/document/edit-queue.ts";
+import { applyPatch, invertPatch, type Patch, settlePatch } from "#core/case/document/patch.ts";
+import type { Problem } from "#core/case/document/problems.ts";
+import { readdressPatch } from "#core/case/document/readdress.ts";
+import { sameValue } from "#core/case/document/same-value.ts";
+import type { CaseDocument } from "#core/case/document/types.ts";
 import type { Base, Outbox, WaitingEdit } from "./outbox.ts";
 
 export type SendAnswer =

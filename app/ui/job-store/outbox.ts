@@ -1,8 +1,8 @@
 /** Where edits wait until the server has them, beside the case they were made on, so that nothing typed is lost. */
-import type { Patch } from "../../../core/case/document/patch.ts";
-import type { CaseDocument } from "../../../core/case/document/types.ts";
-import { currentCase, currentEdits } from "../../../core/case/document/upgrade.ts";
-import { browserDatabase } from "../offline/database.ts";
+import type { Patch } from "#core/case/document/patch.ts";
+import type { CaseDocument } from "#core/case/document/types.ts";
+import { currentCase, currentEdits } from "#core/case/document/upgrade.ts";
+import { browserDatabase } from "#ui/offline/database.ts";
 
 export interface WaitingEdit {
   id: string;

@@ -4,11 +4,11 @@
  */
 import fc from "fast-check";
 import { expect, it } from "vitest";
-import type { AppliedEdit } from "../../../core/case/document/edit.ts";
-import type { Patch } from "../../../core/case/document/patch.ts";
-import type { CaseDocument } from "../../../core/case/document/types.ts";
-import { takeEdit } from "../../../core/case/laws/take-edit.ts";
-import { usCase } from "../../../core/testing/cases.ts";
+import type { AppliedEdit } from "#core/case/document/edit.ts";
+import type { Patch } from "#core/case/document/patch.ts";
+import type { CaseDocument } from "#core/case/document/types.ts";
+import { takeEdit } from "#core/case/laws/take-edit.ts";
+import { usCase } from "#core/testing/cases.ts";
 import { JobStore, type SendAnswer } from "./job-store.ts";
 import type { Base, WaitingEdit } from "./outbox.ts";
 

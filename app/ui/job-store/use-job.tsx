@@ -9,7 +9,7 @@ import {
   useState,
   useSyncExternalStore,
 } from "react";
-import type { CaseDocument } from "../../../core/case/document/types.ts";
+import type { CaseDocument } from "#core/case/document/types.ts";
 import { type AssessedCase, type JobState, JobStore, type SendAnswer } from "./job-store.ts";
 import { browserOutbox, type Outbox, type WaitingEdit } from "./outbox.ts";
 

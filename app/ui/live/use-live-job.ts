@@ -1,9 +1,9 @@
 /** An open job as others change it: their edits, their pictures, and who they are. */
 import { useEffect, useState } from "react";
-import type { AppliedEdit } from "../../../core/case/document/edit.ts";
-import { useJobStore } from "../job-store/use-job.tsx";
-import { keepPage } from "../offline/pages.ts";
-import { usePhotoStore } from "../photo-store/use-photos.tsx";
+import type { AppliedEdit } from "#core/case/document/edit.ts";
+import { useJobStore } from "#ui/job-store/use-job.tsx";
+import { keepPage } from "#ui/offline/pages.ts";
+import { usePhotoStore } from "#ui/photo-store/use-photos.tsx";
 
 /**
  * Takes up what waits in the browser, then follows the job until the page is left.

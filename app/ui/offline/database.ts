@@ -1,8 +1,8 @@
 /** What waits in the browser: one IndexedDB for edits, photos, and the case as the server last confirmed it. */
 import { type DBSchema, type IDBPDatabase, openDB } from "idb";
-import type { CaseDocument } from "../../../core/case/document/types.ts";
-import type { WaitingEdit } from "../job-store/outbox.ts";
-import type { PhotoTask } from "../photo-store/photo-store.ts";
+import type { CaseDocument } from "#core/case/document/types.ts";
+import type { WaitingEdit } from "#ui/job-store/outbox.ts";
+import type { PhotoTask } from "#ui/photo-store/photo-store.ts";
 
 export interface HeronBrowserDb extends DBSchema {
   edits: { key: string; value: WaitingEdit & { jobId: string; place: number }; indexes: { job: string } };

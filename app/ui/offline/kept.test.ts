@@ -1,10 +1,10 @@
 /** What the browser keeps: edits, photo tasks and the last confirmed case, over a restart. */
 import "fake-indexeddb/auto";
 import { expect, it } from "vitest";
-import { usCase } from "../../../core/testing/cases.ts";
-import { browserOutbox, type WaitingEdit } from "../job-store/outbox.ts";
-import { browserQueue } from "../photo-store/browser-queue.ts";
-import type { NewPhotoTask } from "../photo-store/photo-store.ts";
+import { usCase } from "#core/testing/cases.ts";
+import { browserOutbox, type WaitingEdit } from "#ui/job-store/outbox.ts";
+import { browserQueue } from "#ui/photo-store/browser-queue.ts";
+import type { NewPhotoTask } from "#ui/photo-store/photo-store.ts";
 
 const edit = (id: string, value: string): WaitingEdit => ({
   id,

@@ -15,12 +15,12 @@ import {
   useSensors,
 } from "@dnd-kit/core";
 import { type CSSProperties, type KeyboardEvent, memo, useCallback, useMemo, useRef, useState } from "react";
-import type { Circuit, Panel } from "../../../core/case/document/types.ts";
-import type { Codebook } from "../../../core/codebook/types.ts";
-import { DEVICE_NAMES, deviceName } from "../../../core/panel/quick-device.ts";
-import { placeProblem, positionsOf, spacesOf } from "../../../core/panel/slots.ts";
-import { showA } from "../../../core/units.ts";
-import { capital } from "../../../core/words.ts";
+import type { Circuit, Panel } from "#core/case/document/types.ts";
+import type { Codebook } from "#core/codebook/types.ts";
+import { DEVICE_NAMES, deviceName } from "#core/panel/quick-device.ts";
+import { placeProblem, positionsOf, spacesOf } from "#core/panel/slots.ts";
+import { showA } from "#core/units.ts";
+import { capital } from "#core/words.ts";
 import styles from "./panel-drawing.module.css";
 
 export interface PanelDrawingProps {

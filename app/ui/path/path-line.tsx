@@ -1,7 +1,7 @@
 /** The path from the supply to the car as one line: each link with what it carries and may carry, and what is wrong. */
 import { Link as To } from "react-router";
-import type { Link } from "../../../core/path/types.ts";
-import { showA } from "../../../core/units.ts";
+import type { Link } from "#core/path/types.ts";
+import { showA } from "#core/units.ts";
 import styles from "./path-line.module.css";
 
 type Drawn = Link;
@@ -17,7 +17,7 @@ const KNOWN = {
 const WORD = { stop: "Stop", fix: "Put right", note: "Note" } as const;
 
 /** The part of the survey where a link is entered. */
-export const placeOf = ({ link, kind }: Pick<Link, "link" | "kind">): string =>
+const placeOf = ({ link, kind }: Pick<Link, "link" | "kind">): string =>
   kind === "outlet"
     ? "survey#outlets"
     : kind === "charger"

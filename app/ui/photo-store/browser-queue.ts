@@ -1,5 +1,5 @@
 /** Photo tasks in the browser's database, for one job. */
-import { browserDatabase } from "../offline/database.ts";
+import { browserDatabase } from "#ui/offline/database.ts";
 import type { NewPhotoTask, PhotoQueue, PhotoTask } from "./photo-store.ts";
 
 export function browserQueue(jobId: string): PhotoQueue {

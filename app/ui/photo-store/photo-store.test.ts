@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, it } from "vitest";
-import type { PhotoEntry } from "../../../core/survey/photo.ts";
+import type { PhotoEntry } from "#core/survey/photo.ts";
 import { type NewPhotoTask, PhotoStore, type PhotoTask, type TaskAnswer } from "./photo-store.ts";
 import { pictureKind } from "./prepare.ts";
 

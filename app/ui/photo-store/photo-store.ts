@@ -2,7 +2,7 @@
  * The pictures of an open job: those the server has, and what still waits in the browser, shown as one list.
  * Everything a person does is a task; tasks are kept in the browser and go up in order, each exactly once.
  */
-import type { PhotoChange, PhotoEntry, PhotoList } from "../../../core/survey/photo.ts";
+import type { PhotoChange, PhotoEntry, PhotoList } from "#core/survey/photo.ts";
 
 export type PhotoTask =
   | { place: number; kind: "add"; photo: PhotoEntry; blob: Blob }

@@ -1,7 +1,7 @@
 /** React's view of the photo store, and the browser's side of it. */
 
 import { createContext, type ReactNode, use, useEffect, useState, useSyncExternalStore } from "react";
-import type { PhotoList } from "../../../core/survey/photo.ts";
+import type { PhotoList } from "#core/survey/photo.ts";
 import { browserQueue } from "./browser-queue.ts";
 import { type PhotoState, PhotoStore, type PhotoTask, type TaskAnswer } from "./photo-store.ts";
 

@@ -1,6 +1,6 @@
 /** The marks of a picture over its thumbnail: enough to see what is drawn; the words stand in the picture itself. */
-import { headOf } from "../../../core/survey/photo-marks.ts";
-import type { ShownPhoto } from "../photo-store/photo-store.ts";
+import { headOf } from "#core/survey/photo-marks.ts";
+import type { ShownPhoto } from "#ui/photo-store/photo-store.ts";
 import styles from "./pictures.module.css";
 
 /** Covers a thumbnail that is cut to its frame in the same way. */

@@ -3,8 +3,8 @@ import { Button, Input, Segmented } from "antd";
 import type Konva from "konva";
 import { useEffect, useRef, useState } from "react";
 import { Arrow, Circle, Group, Label, Layer, Line, Image as Picture, Stage, Tag, Text } from "react-konva";
-import type { MarkKind, PhotoMark, Point } from "../../../core/survey/photo-marks.ts";
-import type { ShownPhoto } from "../photo-store/photo-store.ts";
+import type { MarkKind, PhotoMark, Point } from "#core/survey/photo-marks.ts";
+import type { ShownPhoto } from "#ui/photo-store/photo-store.ts";
 import styles from "./pictures.module.css";
 
 const TOOLS: readonly { value: MarkKind | "choose"; label: string }[] = [

@@ -2,12 +2,12 @@
 
 import { Button, Input, Select } from "antd";
 import { lazy, Suspense, useEffect, useRef, useState } from "react";
-import { evidenceFor } from "../../../core/survey/evidence.ts";
-import type { PhotoChange } from "../../../core/survey/photo.ts";
-import { thingsOf } from "../../../core/survey/things.ts";
-import { useJobPart } from "../job-store/use-job.tsx";
-import type { ShownPhoto } from "../photo-store/photo-store.ts";
-import { usePhotoStore } from "../photo-store/use-photos.tsx";
+import { evidenceFor } from "#core/survey/evidence.ts";
+import type { PhotoChange } from "#core/survey/photo.ts";
+import { thingsOf } from "#core/survey/things.ts";
+import { useJobPart } from "#ui/job-store/use-job.tsx";
+import type { ShownPhoto } from "#ui/photo-store/photo-store.ts";
+import { usePhotoStore } from "#ui/photo-store/use-photos.tsx";
 import styles from "./pictures.module.css";
 
 /** The drawing board is dear to load and only needed here. */

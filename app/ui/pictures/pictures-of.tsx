@@ -1,7 +1,7 @@
 /** The pictures that show one thing of the home, where that thing is worked on. */
 import { useState } from "react";
-import type { ThingId } from "../../../core/survey/things.ts";
-import { usePhotos } from "../photo-store/use-photos.tsx";
+import type { ThingId } from "#core/survey/things.ts";
+import { usePhotos } from "#ui/photo-store/use-photos.tsx";
 import { PictureDialog } from "./picture-dialog.tsx";
 import styles from "./pictures.module.css";
 import { Thumbnail } from "./thumbnail.tsx";

@@ -1,5 +1,5 @@
 /** A picture small, with what is drawn on it; chosen, it is shown large. */
-import type { ShownPhoto } from "../photo-store/photo-store.ts";
+import type { ShownPhoto } from "#ui/photo-store/photo-store.ts";
 import { MarksDrawn } from "./marks-drawn.tsx";
 import styles from "./pictures.module.css";
 

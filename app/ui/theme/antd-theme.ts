@@ -1,54 +1,24 @@
 /** The one file that tells Ant Design how Heron looks. */
 import type { ThemeConfig } from "antd";
-
-export type ThemeName = "light" | "cupboard";
-
-const PALETTES = {
-  light: {
-    paper: "#F5F3EC",
-    sheet: "#FCFBF7",
-    ink: "#1D2A30",
-    slate: "#4B6470",
-    primary: "#2F5F73",
-    reed: "#4C6A3B",
-    ochre: "#8A5D14",
-    clay: "#A0412B",
-    rule: "#B9B3A1",
-    ruleSoft: "#D9D4C5",
-    wash: "#ECE8DC",
-    onPrimary: "#FCFBF7",
-  },
-  cupboard: {
-    paper: "#10171A",
-    sheet: "#172126",
-    ink: "#F0ECE0",
-    slate: "#B9C8CE",
-    primary: "#9FD0E2",
-    reed: "#B1D598",
-    ochre: "#F0C277",
-    clay: "#F5A48F",
-    rule: "#56686F",
-    ruleSoft: "#33434A",
-    wash: "#1F2C32",
-    onPrimary: "#10171A",
-  },
-} as const;
+import { PALETTES, type ThemeName } from "./palette.ts";
 
 export function antdTheme(name: ThemeName): ThemeConfig {
   const p = PALETTES[name];
   return {
     cssVar: { key: `heron-${name}` },
     hashed: false,
+    // The styles are written at build (scripts/theme-styles.ts).
+    zeroRuntime: true,
     token: {
       fontFamily: '"Atkinson Hyperlegible Next", system-ui, sans-serif',
       fontFamilyCode: '"Atkinson Hyperlegible Mono", ui-monospace, monospace',
       fontSize: 15,
-      colorPrimary: p.primary,
-      colorLink: p.primary,
+      colorPrimary: p.deepWater,
+      colorLink: p.deepWater,
       colorSuccess: p.reed,
       colorWarning: p.ochre,
       colorError: p.clay,
-      colorInfo: p.primary,
+      colorInfo: p.deepWater,
       colorTextBase: p.ink,
       colorBgBase: p.sheet,
       colorText: p.ink,
@@ -61,9 +31,9 @@ export function antdTheme(name: ThemeName): ThemeConfig {
       colorBgLayout: p.paper,
       colorFillSecondary: p.wash,
       colorFillTertiary: p.wash,
-      colorBorder: p.rule,
-      colorBorderSecondary: p.ruleSoft,
-      colorTextLightSolid: p.onPrimary,
+      colorBorder: p.ruleStrong,
+      colorBorderSecondary: p.rule,
+      colorTextLightSolid: p.onDeepWater,
       borderRadius: 3,
       borderRadiusLG: 4,
       borderRadiusSM: 2,
@@ -71,13 +41,13 @@ export function antdTheme(name: ThemeName): ThemeConfig {
       controlOutlineWidth: 0,
       boxShadow: "0 2px 0 rgba(29,42,48,0.08)",
       boxShadowSecondary: "0 3px 14px rgba(29,42,48,0.22)",
-      motionDurationMid: "0.08s",
-      motionDurationSlow: "0.12s",
+      // A list is there when it is asked for: nothing grows or slides under a thumb that already aims at it.
+      motion: false,
       wireframe: false,
     },
     components: {
       Button: { fontWeight: 600, primaryShadow: "none", defaultShadow: "none" },
-      Segmented: { itemSelectedBg: p.primary, itemSelectedColor: p.onPrimary, trackBg: p.wash },
+      Segmented: { itemSelectedBg: p.deepWater, itemSelectedColor: p.onDeepWater, trackBg: p.wash },
       Select: { optionSelectedBg: p.wash },
     },
   };

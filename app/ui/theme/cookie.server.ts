@@ -1,6 +1,6 @@
 /** The theme a browser has chosen, so that the first paint is in it. */
 import { createCookie } from "react-router";
-import type { ThemeName } from "./antd-theme.ts";
+import type { ThemeName } from "./palette.ts";
 
 const cookie = createCookie("heron_theme", { path: "/", sameSite: "lax", maxAge: 365 * 24 * 3600 });
 

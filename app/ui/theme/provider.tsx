@@ -1,7 +1,8 @@
 /** Puts Heron's theme and the page's nonce under every Ant Design control. */
 import { ConfigProvider } from "antd";
 import type { ReactNode } from "react";
-import { antdTheme, type ThemeName } from "./antd-theme.ts";
+import { antdTheme } from "./antd-theme.ts";
+import type { ThemeName } from "./palette.ts";
 
 /** The nonce of the page; browsers hide the attribute, the property still tells it. */
 const pageNonce = () =>

@@ -1,5 +1,5 @@
 /** Where everything of a waterline stands, from its data and a size: drawn alike on the page and on paper. */
-import { commonScaleA, overflowA, type Waterline } from "../../../core/waterline.ts";
+import { commonScaleA, overflowA, type Waterline } from "#core/waterline.ts";
 
 export interface WaterlineShape {
   width: number;

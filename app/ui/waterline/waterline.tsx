@@ -1,7 +1,7 @@
 /** The waterline: banks up to the supply rating, water to the demand, charging as the tide, overflow over the edge. */
 import { useId } from "react";
-import { showA } from "../../../core/units.ts";
-import { describeWaterline, type Waterline as Level } from "../../../core/waterline.ts";
+import { showA } from "#core/units.ts";
+import { describeWaterline, type Waterline as Level } from "#core/waterline.ts";
 import { waterlineShape } from "./shape.ts";
 import styles from "./waterline.module.css";
 

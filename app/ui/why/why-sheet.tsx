@@ -1,8 +1,8 @@
 /** Every number answers "why?": a figure that can be asked, and the sheet that answers. */
 import { Button } from "antd";
 import { createContext, type ReactNode, use, useEffect, useRef, useState } from "react";
-import type { Why } from "../../../core/why.ts";
-import { lower } from "../../../core/words.ts";
+import type { Why } from "#core/why.ts";
+import { lower } from "#core/words.ts";
 import styles from "./why.module.css";
 
 interface Asked {
@@ -46,8 +46,11 @@ export function Figure({ why, children, big = false }: { why: Why; children: Rea
 /** Whether a why sheet is open, for the frame to give it room. */
 export const useWhyIsOpen = (): boolean => useWhy().asked !== null;
 
-/** The answer to the last figure that was asked. */
-export function WhySheet() {
+/**
+ * The answer to the last figure that was asked.
+ * @param operator the rule set's word for who gives the supply
+ */
+export function WhySheet({ operator }: { operator: string }) {
   const { asked, ask } = useWhy();
   const heading = useRef<HTMLHeadingElement>(null);
   useEffect(() => {
@@ -96,7 +99,7 @@ export function WhySheet() {
           <dd key={text}>{text}</dd>
         ))}
       </dl>
-      <p className="quiet">Local code, the utility's rules and the maker's instructions come before this sheet.</p>
+      <p className="quiet">Local code, the {operator}'s rules and the maker's instructions come before this sheet.</p>
     </aside>
   );
 }

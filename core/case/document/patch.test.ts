@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { usCase } from "../../testing/cases.ts";
+import { usCase } from "#core/testing/cases.ts";
 import { type AppliedEdit, editSchema, rebaseOverEdits } from "./edit.ts";
 import { rebaseSequence } from "./edit-queue.ts";
 import { applyPatch, invertPatch, type Operation, type Patch, rebasePatch, settlePatch } from "./patch.ts";

@@ -5,7 +5,7 @@ export interface Problem {
 }
 
 /** Every refusal of the core that a caller can meet: code and what it means. */
-export const CORE_REFUSALS = {
+const CORE_REFUSALS = {
   "not-json": "The text is not JSON.",
   "not-a-case": "The file is JSON, but not a Heron case.",
   "newer-version": "The case was written by a newer Heron than this one.",

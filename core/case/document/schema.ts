@@ -180,7 +180,7 @@ export const supply = part({
   /** As read off the main breaker or the cut-out label; null when it could not be read. */
   ratingA: orNull(amps()),
   earthing: oneOf(["tn-c-s", "tn-s", "tt"]),
-  zeOhm: orNull(fromZero(500)),
+  zeOhm: orNull(fromZero(20_000)),
   conductor: orNull(conductor),
   looped: yesNo(),
   onsiteGeneration: yesNo(),

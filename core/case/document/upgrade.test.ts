@@ -2,7 +2,7 @@
 import { readFileSync } from "node:fs";
 import path from "node:path";
 import { describe, expect, it } from "vitest";
-import { usCase } from "../../testing/cases.ts";
+import { usCase } from "#core/testing/cases.ts";
 import { applyPatch } from "./patch.ts";
 import type { CaseDocument } from "./types.ts";
 import { CURRENT_VERSION, currentCase, currentEdits, UPGRADES, type Upgrade } from "./upgrade.ts";

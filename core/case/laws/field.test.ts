@@ -1,7 +1,7 @@
 /** The page asks before it edits: what it lets through, the server must take. */
 import fc from "fast-check";
 import { expect, it } from "vitest";
-import { ukCase, usCase } from "../../testing/cases.ts";
+import { ukCase, usCase } from "#core/testing/cases.ts";
 import { applyPatch } from "../document/patch.ts";
 import { setValue } from "../document/set-value.ts";
 import type { CaseDocument, Circuit } from "../document/types.ts";

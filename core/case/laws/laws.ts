@@ -1,7 +1,7 @@
 /** Laws between the fields of a case. */
-import { codebookOf } from "../../codebook/index.ts";
-import { groupEndProblem, mainOnBusProblem } from "../../panel/limits.ts";
-import { placeProblem, takesSpace } from "../../panel/slots.ts";
+import { codebookOf } from "#core/codebook/index.ts";
+import { groupEndProblem, mainOnBusProblem } from "#core/panel/limits.ts";
+import { placeProblem, takesSpace } from "#core/panel/slots.ts";
 import type { Problem } from "../document/problems.ts";
 import type { CaseDocument } from "../document/types.ts";
 

@@ -1,5 +1,5 @@
 /** A new, empty case for a rule set: what is surely there in any home of that kind, nothing guessed. */
-import { codebookOf } from "../../codebook/index.ts";
+import { codebookOf } from "#core/codebook/index.ts";
 import type { CaseDocument, RuleSetId } from "../document/types.ts";
 
 export function newCase(rules: RuleSetId, address: string, customer = ""): CaseDocument {

@@ -1,8 +1,8 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { codebookOf } from "../../codebook/index.ts";
-import { AREA_UNITS, LENGTH_UNITS, parseNameplate, parseNumber, parseQuantity } from "../../quantity/parse.ts";
-import { ukCase, usCase } from "../../testing/cases.ts";
+import { codebookOf } from "#core/codebook/index.ts";
+import { AREA_UNITS, LENGTH_UNITS, parseNameplate, parseNumber, parseQuantity } from "#core/quantity/parse.ts";
+import { ukCase, usCase } from "#core/testing/cases.ts";
 import { parseLoads, showNameplate } from "./quick-entry.ts";
 import { caseProblems } from "./read.ts";
 

@@ -1,8 +1,8 @@
 /** Quick entry of loads: `range 12kw`, `ac 24a 240v`, `2x shower 8.5kw`, `hp 24a + 15kw strips`, Enter. */
-import type { Codebook, LoadKind } from "../../codebook/types.ts";
-import { type Nameplate, type NotUnderstood, parseNameplate } from "../../quantity/parse.ts";
-import { showNumber, showVA } from "../../units.ts";
-import { capital } from "../../words.ts";
+import type { Codebook, LoadKind } from "#core/codebook/types.ts";
+import { type Nameplate, type NotUnderstood, parseNameplate } from "#core/quantity/parse.ts";
+import { showNumber, showVA } from "#core/units.ts";
+import { capital } from "#core/words.ts";
 import type { Load } from "../document/types.ts";
 
 export interface EnteredLoad {
@@ -73,7 +73,7 @@ function parseOne(text: string, codebook: Codebook, volts: number): EnteredLoad 
   };
 }
 
-export const nameplateVA = (nameplate: Nameplate, volts: number): number =>
+const nameplateVA = (nameplate: Nameplate, volts: number): number =>
   "va" in nameplate ? nameplate.va : nameplate.amps * (nameplate.volts ?? volts);
 
 /** A nameplate as people write it: `12 kW`, `8,475 W` or `24 A at 240 V`; nothing of it is rounded away. */

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { ukCase, usCase } from "../../testing/cases.ts";
+import { ukCase, usCase } from "#core/testing/cases.ts";
 import { applyPatch, invertPatch } from "../document/patch.ts";
 import { CaseRefused } from "../document/problems.ts";
 import { removeLoad } from "../document/remove-load.ts";

@@ -1,9 +1,9 @@
 /** BS 7671:2018 + A2:2022, for dwellings in the United Kingdom. */
-import { bsConductor } from "../../circuit/ampacity.ts";
-import { ukDiversity } from "../../demand/uk/diversity.ts";
-import { ukMeasured } from "../../demand/uk/measured.ts";
-import { ukUsualMistakes } from "../../demand/uk/usual-mistakes.ts";
-import { showA, showVA } from "../../units.ts";
+import { bsConductor } from "#core/circuit/ampacity.ts";
+import { ukDiversity } from "#core/demand/uk/diversity.ts";
+import { ukMeasured } from "#core/demand/uk/measured.ts";
+import { ukUsualMistakes } from "#core/demand/uk/usual-mistakes.ts";
+import { showA, showVA } from "#core/units.ts";
 import type { ChargingRules, Codebook } from "../types.ts";
 import { ukBoard } from "./board.ts";
 import { ukLoadKinds, ukStartLoads } from "./load-kinds.ts";
@@ -53,7 +53,8 @@ const charging: ChargingRules = {
   devicesA: DEVICES_A,
   deviceOnConductorA: ({ ampacityA }) =>
     DEVICES_A.reduce((most, d) => (d <= Math.min(ampacityA, MOST_DEVICE_A) ? d : most), 0),
-  plug: { mostA: SOCKET_A, rule: "BS 7671 722.55, product standard of the lead" },
+  plug: { mostA: SOCKET_A, end: "a socket", rule: "BS 7671 722.55, product standard of the lead" },
+  disconnect: null,
   leastOfferA: LEAST_OFFER_A,
   counted: (chargeA, volts) => fullCurrent(chargeA, volts),
   nameplateVA: fullCurrent,
@@ -139,7 +140,17 @@ export const bs7671: Codebook = {
       numbers: "",
     },
   },
-  outlets: { bs1363: { name: "BS 1363", volts: 230, circuitA: 13, chargeA: SOCKET_A, grounded: true, slow: true } },
+  outlets: {
+    bs1363: {
+      name: "BS 1363",
+      volts: 230,
+      circuitA: 13,
+      mostDeviceA: 32,
+      chargeA: SOCKET_A,
+      grounded: true,
+      slow: true,
+    },
+  },
   asksFor: ukAsksFor,
   survey: ukSurvey,
   board: ukBoard,

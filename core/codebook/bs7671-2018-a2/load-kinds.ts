@@ -1,5 +1,5 @@
 /** Load kinds of a dwelling in the United Kingdom, their usual names and typical ratings. */
-import type { Load } from "../../case/document/types.ts";
+import type { Load } from "#core/case/document/types.ts";
 import type { LoadKind } from "../types.ts";
 
 export const ukLoadKinds: readonly LoadKind[] = [

@@ -1,6 +1,6 @@
 /** Tails between cut-out, meter and board, copper. Source: network operators' conditions, BS 7671 434.3. */
-import type { Conductor } from "../../case/document/types.ts";
-import { showA } from "../../units.ts";
+import type { Conductor } from "#core/case/document/types.ts";
+import { showA } from "#core/units.ts";
 import type { SupplyConductorRules } from "../types.ts";
 
 const TAILS = [

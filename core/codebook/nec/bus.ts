@@ -1,5 +1,5 @@
 /** Main device and back-fed sources on one bus of a panel (NEC 705.12(B)). */
-import { showA, showPercent } from "../../units.ts";
+import { showA, showPercent } from "#core/units.ts";
 import type { BusRules } from "../types.ts";
 import { BUS_RATINGS_A } from "./service.ts";
 

@@ -1,7 +1,7 @@
 /** NEC rules for a charging circuit that both editions share; the edition adds its minimum load. */
-import type { ConductorRating } from "../../circuit/ampacity.ts";
-import { NEC_240_6 } from "../../circuit/nec-310-16.ts";
-import { showA, showPercent, showVA } from "../../units.ts";
+import type { ConductorRating } from "#core/circuit/ampacity.ts";
+import { NEC_240_6 } from "#core/circuit/nec-310-16.ts";
+import { showA, showPercent, showVA } from "#core/units.ts";
 import type { ChargingRules, Counted } from "../types.ts";
 
 /** Charging settings and the standard device for each (625.42, 240.6). */
@@ -26,6 +26,8 @@ const CONTINUOUS = 1.25;
 
 /** Plug and receptacle: 50 A at most, so 40 A of charging (625.44). */
 const PLUG_MOST_A = 40;
+/** Larger equipment has a disconnect of its own, readily accessible and lockable open (625.43), A. */
+const DISCONNECT_ABOVE_A = 60;
 /** Below this a charger pauses, A. */
 const LEAST_OFFER_A = 6;
 
@@ -68,7 +70,8 @@ export function necCharging({
     chargeOnCircuitA: (circuitA) => circuitA / CONTINUOUS,
     devicesA: NEC_240_6,
     deviceOnConductorA: ({ mostDeviceA }: ConductorRating) => mostDeviceA,
-    plug: { mostA: PLUG_MOST_A, rule: "NEC 625.44" },
+    plug: { mostA: PLUG_MOST_A, end: "a receptacle with GFCI protection", rule: "NEC 625.44, 625.54" },
+    disconnect: { aboveA: DISCONNECT_ABOVE_A, rule: "NEC 625.43" },
     leastOfferA: LEAST_OFFER_A,
     counted(chargeA, volts, treatment, slow = false) {
       const leastVA = slow ? 0 : editionLeastVA;

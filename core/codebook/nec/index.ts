@@ -1,13 +1,13 @@
 /** What the NEC editions share; an edition gives its name, its sections and what it changes. */
-import type { RuleSetId } from "../../case/document/types.ts";
-import { necConductor, SIXTY_DEGREES_UP_TO_A } from "../../circuit/ampacity.ts";
-import { nec22083 } from "../../demand/nec/existing-220-83.ts";
-import { nec22087 } from "../../demand/nec/measured-220-87.ts";
-import { nec22082 } from "../../demand/nec/optional-220-82.ts";
-import type { NecSections } from "../../demand/nec/rules.ts";
-import { necStandard } from "../../demand/nec/standard.ts";
-import { necUsualMistakes } from "../../demand/nec/usual-mistakes.ts";
-import { showA, showPercent } from "../../units.ts";
+import type { RuleSetId } from "#core/case/document/types.ts";
+import { necConductor, SIXTY_DEGREES_UP_TO_A } from "#core/circuit/ampacity.ts";
+import { nec22083 } from "#core/demand/nec/existing-220-83.ts";
+import { nec22087 } from "#core/demand/nec/measured-220-87.ts";
+import { nec22082 } from "#core/demand/nec/optional-220-82.ts";
+import type { NecSections } from "#core/demand/nec/rules.ts";
+import { necStandard } from "#core/demand/nec/standard.ts";
+import { necUsualMistakes } from "#core/demand/nec/usual-mistakes.ts";
+import { showA, showPercent } from "#core/units.ts";
 import type { Codebook } from "../types.ts";
 import { necBoard } from "./board.ts";
 import { necBus } from "./bus.ts";
@@ -63,7 +63,7 @@ export function necCodebook({ id, name, leastChargerVA, sections }: Edition): Co
       largerSupply: "NEC 230.42, 310.12",
       soundPanel: "NEC 110.3(B), 110.12",
       panelRoom: "NEC 408.54, 625.40",
-      outletLoading: "NEC 110.3(B), 210.23",
+      outletLoading: "NEC 110.3(B), 210.21(B), 210.23",
       outletCharging: "NEC 210.23, 625.42",
       mainOnBus: "NEC 408.36",
       feeder: "NEC 215.2, 215.3",
@@ -115,14 +115,15 @@ export function necCodebook({ id, name, leastChargerVA, sections }: Edition): Co
         numbers: "",
       },
     },
+    // A face takes no larger device than its own rating (210.21(B)); 15 A faces may share a circuit of 20 A.
     outlets: {
-      "5-15": { volts: 120, circuitA: 15, chargeA: 12, grounded: true, slow: true },
-      "5-20": { volts: 120, circuitA: 20, chargeA: 16, grounded: true, slow: true },
-      "6-50": { volts: 240, circuitA: 50, chargeA: 40, grounded: true, slow: false },
-      "14-30": { volts: 240, circuitA: 30, chargeA: 24, grounded: true, slow: false },
-      "14-50": { volts: 240, circuitA: 50, chargeA: 40, grounded: true, slow: false },
-      "10-30": { volts: 240, circuitA: 30, chargeA: 24, grounded: false, slow: false },
-      "10-50": { volts: 240, circuitA: 50, chargeA: 40, grounded: false, slow: false },
+      "5-15": { volts: 120, circuitA: 15, mostDeviceA: 20, chargeA: 12, grounded: true, slow: true },
+      "5-20": { volts: 120, circuitA: 20, mostDeviceA: 20, chargeA: 16, grounded: true, slow: true },
+      "6-50": { volts: 240, circuitA: 50, mostDeviceA: 50, chargeA: 40, grounded: true, slow: false },
+      "14-30": { volts: 240, circuitA: 30, mostDeviceA: 30, chargeA: 24, grounded: true, slow: false },
+      "14-50": { volts: 240, circuitA: 50, mostDeviceA: 50, chargeA: 40, grounded: true, slow: false },
+      "10-30": { volts: 240, circuitA: 30, mostDeviceA: 30, chargeA: 24, grounded: false, slow: false },
+      "10-50": { volts: 240, circuitA: 50, mostDeviceA: 50, chargeA: 40, grounded: false, slow: false },
     },
     leastSupplyA: { value: LEAST_SERVICE_A, rule: "NEC 230.79(C)" },
     asksFor: necAsksFor,

@@ -1,5 +1,5 @@
 /** Load kinds of a North American dwelling, their usual names and typical nameplates. */
-import type { Load } from "../../case/document/types.ts";
+import type { Load } from "#core/case/document/types.ts";
 import type { LoadKind } from "../types.ts";
 
 const BRANCH_CIRCUIT_VA = 1500;

@@ -1,8 +1,8 @@
 /** Service conductors of a dwelling (NEC 310.12) and the ratings a service is made in. */
-import type { Conductor } from "../../case/document/types.ts";
-import { nextStandardDeviceA, tableAmpacityA } from "../../circuit/ampacity.ts";
-import { NEC_310_16 } from "../../circuit/nec-310-16.ts";
-import { showA } from "../../units.ts";
+import type { Conductor } from "#core/case/document/types.ts";
+import { nextStandardDeviceA, tableAmpacityA } from "#core/circuit/ampacity.ts";
+import { NEC_310_16 } from "#core/circuit/nec-310-16.ts";
+import { showA } from "#core/units.ts";
 import type { SupplyConductorRules } from "../types.ts";
 
 /** Conductors that carry the whole dwelling: this share of the rating is enough, from 100 to 400 A. */
@@ -13,6 +13,8 @@ const SHARE_FROM_A = 100;
 export const SERVICE_RATINGS_A = [100, 125, 150, 200, 225, 320, 400] as const;
 /** Ratings that a panel's bus is made in, ascending, A. */
 export const BUS_RATINGS_A = [100, 125, 150, 200, 225, 320, 400] as const;
+
+const LARGEST = NEC_310_16[NEC_310_16.length - 1] as (typeof NEC_310_16)[number];
 
 function ratingFor(ampacityA: number): number {
   const byShare = ampacityA / SHARE;
@@ -40,7 +42,7 @@ export const necServiceConductors: SupplyConductorRules = {
   sizeFor(ratingA, aluminium) {
     const metal = aluminium ? "al" : "cu";
     const row = NEC_310_16.find((r) => r[metal] !== null && ratingFor(r[metal][1]) >= ratingA);
-    return row ? { size: row.size, material: metal } : { size: "500 kcmil", material: "cu" };
+    return row ? { size: row.size, material: metal } : { size: LARGEST.size, material: "cu" };
   },
   fault: "conductor-undersized",
   rule: "NEC 310.12, 230.42",

@@ -1,6 +1,6 @@
 /** Demand of household cooking appliances (Table 220.55). */
-import type { CaseDocument } from "../../case/document/types.ts";
-import { showPercent, showVA } from "../../units.ts";
+import type { CaseDocument } from "#core/case/document/types.ts";
+import { showPercent, showVA } from "#core/units.ts";
 import { countedLine, sum } from "../lines.ts";
 import type { CountedLoad, Line } from "../types.ts";
 import { isCooking } from "./general.ts";

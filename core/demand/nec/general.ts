@@ -1,6 +1,6 @@
 /** Quantities that every NEC dwelling calculation starts from. */
-import type { LoadKindId } from "../../case/document/types.ts";
-import { areaFt2, showNumber, showVA } from "../../units.ts";
+import type { LoadKindId } from "#core/case/document/types.ts";
+import { areaFt2, showNumber, showVA } from "#core/units.ts";
 import { factorLine, partsOf, sum } from "../lines.ts";
 import { ofKind } from "../loads.ts";
 import type { CountedLoad, DemandInput, Line, MethodResult } from "../types.ts";

@@ -1,5 +1,5 @@
 /** NEC 220.87: existing load from measured maximum demand. */
-import { showNumber, showPercent } from "../../units.ts";
+import { showNumber, showPercent } from "#core/units.ts";
 import { factorLine, partsOf, sum } from "../lines.ts";
 import { ofKind } from "../loads.ts";
 import { hasMaximum, measuredAt, measuredLines } from "../measured-max.ts";

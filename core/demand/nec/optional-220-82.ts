@@ -1,5 +1,5 @@
 /** NEC 220.82: optional method for a dwelling unit. */
-import { showA, showPercent } from "../../units.ts";
+import { showA, showPercent } from "#core/units.ts";
 import { chargerLines, chargersInside } from "../chargers.ts";
 import { tieredLines } from "../lines.ts";
 import { ofKind } from "../loads.ts";
@@ -11,7 +11,7 @@ const RULE = "NEC 220.82";
 const CLAUSE = `${RULE}(C)`;
 
 /** The alternatives of 220.82(C), of which the largest is counted. */
-export function heatingAndCooling(loads: readonly CountedLoad[]) {
+function heatingAndCooling(loads: readonly CountedLoad[]) {
   const supplemental = ofKind(loads, "supplemental-heat");
   const room = ofKind(loads, "space-heating", "central-heat");
   const units = room.reduce((total, l) => total + l.controlled, 0);

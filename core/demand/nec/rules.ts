@@ -2,7 +2,7 @@
  * Figures of NEC article 220 for dwellings, each once, with its section where the editions agree.
  * Sections that an edition numbers in its own way come with the edition (`NecSections`).
  */
-import type { LoadKindId } from "../../case/document/types.ts";
+import type { LoadKindId } from "#core/case/document/types.ts";
 import type { Tier } from "../lines.ts";
 
 /** Sections by edition. Source: NEC 2020 and 2023. */

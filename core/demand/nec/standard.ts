@@ -1,5 +1,5 @@
 /** NEC article 220 part III: the standard method. */
-import { showPercent, showVA } from "../../units.ts";
+import { showPercent, showVA } from "#core/units.ts";
 import { chargerLines } from "../chargers.ts";
 import { factorLine, partsOf, sum, tieredLines } from "../lines.ts";
 import { ofKind } from "../loads.ts";

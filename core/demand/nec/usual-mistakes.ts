@@ -1,5 +1,5 @@
 /** What is often done wrong in a load calculation by article 220. */
-import { showA, showPercent } from "../../units.ts";
+import { showA, showPercent } from "#core/units.ts";
 import { ofKind, without } from "../loads.ts";
 import type { Mistake, Recount } from "../types.ts";
 import { COOKING_KINDS, HEATING_KINDS } from "./general.ts";

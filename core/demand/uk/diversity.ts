@@ -1,5 +1,5 @@
 /** The usual after-diversity estimate for one dwelling in the United Kingdom. */
-import { showA, showPercent, showVA } from "../../units.ts";
+import { showA, showPercent, showVA } from "#core/units.ts";
 import { chargerLines } from "../chargers.ts";
 import { countedLine, factorLine, partsOf, sum } from "../lines.ts";
 import { ofKind } from "../loads.ts";
@@ -117,7 +117,7 @@ function phaseLines(loads: readonly CountedLoad[], input: DemandInput): Line[] {
  * Loads by phase: all on one, or over three. Those whose phase is recorded stand on it; the others are spread, the
  * largest first onto the phase with the least, and chargers onto the one with the most.
  */
-export function spreadOverPhases(loads: readonly CountedLoad[], phases: number): CountedLoad[][] {
+function spreadOverPhases(loads: readonly CountedLoad[], phases: number): CountedLoad[][] {
   const result = Array.from({ length: phases }, () => [] as CountedLoad[]);
   const placed = (l: CountedLoad) => phases > 1 && l.phase !== undefined;
   for (const load of loads.filter(placed)) result[(load.phase as number) - 1]?.push(load);

@@ -1,5 +1,5 @@
 /** Measured demand of a dwelling in the United Kingdom: highest averaged current x a spread factor. */
-import { showNumber } from "../../units.ts";
+import { showNumber } from "#core/units.ts";
 import { factorLine } from "../lines.ts";
 import { ofKind } from "../loads.ts";
 import { hasMaximum, measuredAt, measuredLines } from "../measured-max.ts";
@@ -10,7 +10,7 @@ import { MEASURED } from "./rules.ts";
 const RULE = MEASURED.rule;
 
 /** What an average over so many minutes hides; null where it hides too much to be used. */
-export const spreadFactor = (minutes: number): number | null =>
+const spreadFactor = (minutes: number): number | null =>
   MEASURED.spread.find((s) => minutes <= s.upToMinutes)?.factor ?? null;
 
 const longest = MEASURED.spread[MEASURED.spread.length - 1]?.upToMinutes;

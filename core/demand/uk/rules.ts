@@ -1,5 +1,5 @@
 /** Figures of the after-diversity estimate and of measured demand in the United Kingdom, each once. */
-import type { LoadKindId } from "../../case/document/types.ts";
+import type { LoadKindId } from "#core/case/document/types.ts";
 
 /** After-diversity allowances for one dwelling. Source: BS 7671 311.1 with the usual allowances. */
 export const DIVERSITY = {

@@ -1,5 +1,5 @@
 /** What is often done wrong in an after-diversity estimate. */
-import { showA } from "../../units.ts";
+import { showA } from "#core/units.ts";
 import { ofKind, without } from "../loads.ts";
 import type { Mistake, Recount } from "../types.ts";
 import { DIVERSITY } from "./rules.ts";

@@ -1,5 +1,5 @@
 /** Homes whose whole sheets are kept beside this file, each for what a person who signs should see in it. */
-import type { CaseDocument, Panel } from "../../case/document/types.ts";
+import type { CaseDocument, Panel } from "#core/case/document/types.ts";
 import { knownUkHome, knownUsHome, US_LOADS, ukCase, usCase, usCaseOn } from "../cases.ts";
 import { onPanel } from "../ways.ts";
 

@@ -1,13 +1,13 @@
 /** An assessment written out for reading: everything a master electrician would check before signing it. */
-import { answer } from "../../answer.ts";
-import { type Assessment, assess } from "../../assess.ts";
-import type { CaseDocument } from "../../case/document/types.ts";
-import type { Calculation } from "../../demand/types.ts";
-import type { Link } from "../../path/types.ts";
-import { showA, showKWh, showNumber, showVA } from "../../units.ts";
-import type { WayJudgement } from "../../ways/types.ts";
-import type { Why } from "../../why.ts";
-import type { WorkItem } from "../../work/work.ts";
+import { answer } from "#core/answer.ts";
+import { type Assessment, assess } from "#core/assess.ts";
+import type { CaseDocument } from "#core/case/document/types.ts";
+import type { Calculation } from "#core/demand/types.ts";
+import type { Link } from "#core/path/types.ts";
+import { showA, showKWh, showNumber, showVA } from "#core/units.ts";
+import type { WayJudgement } from "#core/ways/types.ts";
+import type { Why } from "#core/why.ts";
+import type { WorkItem } from "#core/work/work.ts";
 
 const spread = ({ low, typical, high }: { low: number; typical: number; high: number }) =>
   `${showNumber(low)} / ${showNumber(typical)} / ${showNumber(high)}`;

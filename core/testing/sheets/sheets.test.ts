@@ -5,8 +5,8 @@
 import { readFileSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import { describe, expect, it } from "vitest";
-import type { CaseDocument } from "../../case/document/types.ts";
-import { readCase } from "../../case/laws/read.ts";
+import type { CaseDocument } from "#core/case/document/types.ts";
+import { readCase } from "#core/case/laws/read.ts";
 import { HOMES } from "./homes.ts";
 import { sheetOf } from "./sheet.ts";
 

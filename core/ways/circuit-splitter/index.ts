@@ -1,11 +1,11 @@
 /** An automatic switch that shares one circuit between an appliance and the charger, appliance first. */
-import { withCharger, withCircuit } from "../../case/document/change.ts";
-import type { Circuit, Load, Outlet, Panel } from "../../case/document/types.ts";
-import { loadName } from "../../demand/loads.ts";
-import { linkId } from "../../path/names.ts";
-import { showA } from "../../units.ts";
-import { withArticle } from "../../words.ts";
-import { price } from "../../work/work.ts";
+import { withCharger, withCircuit } from "#core/case/document/change.ts";
+import type { Circuit, Load, Outlet, Panel } from "#core/case/document/types.ts";
+import { loadName } from "#core/demand/loads.ts";
+import { linkId, outletName } from "#core/path/names.ts";
+import { showA } from "#core/units.ts";
+import { withArticle } from "#core/words.ts";
+import { price } from "#core/work/work.ts";
 import { outletStop } from "../existing-outlet/index.ts";
 import { joined } from "../place.ts";
 import { type Reason, reason } from "../reasons.ts";
@@ -53,6 +53,14 @@ function propose(s: Situation, { panel, circuit, appliance, outlet }: Shared): P
     else {
       const stop = outletStop(s, outlet);
       if (stop) stops.push(stop);
+      else if (codebook.outlets[outlet.type]?.slow)
+        stops.push(
+          reason(
+            "no-outlet",
+            `The ${outletName(outlet, codebook)} is not what ${name} is plugged into: there is nothing to share`,
+            "NEC 625.44",
+          ),
+        );
     }
   } else {
     // A switch wired into the circuit disturbs the board.

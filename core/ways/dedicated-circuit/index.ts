@@ -1,7 +1,7 @@
 /** A new circuit of its own, at the largest current the calculation allows. */
 
-import { showA } from "../../units.ts";
-import { withArticle } from "../../words.ts";
+import { showA } from "#core/units.ts";
+import { withArticle } from "#core/words.ts";
 import type { Way } from "../types.ts";
 import { onNewCircuit, untouchable } from "../work.ts";
 

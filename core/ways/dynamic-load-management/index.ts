@@ -1,7 +1,7 @@
 /** Current clamps on the supply and on every feeder of the way; the charger takes only what is left. */
-import type { CaseDocument, Panel } from "../../case/document/types.ts";
-import { describeGuard } from "../../judge/clamps.ts";
-import { price, type WorkItem } from "../../work/work.ts";
+import type { CaseDocument, Panel } from "#core/case/document/types.ts";
+import { describeGuard } from "#core/judge/clamps.ts";
+import { price, type WorkItem } from "#core/work/work.ts";
 import { type Reason, reason } from "../reasons.ts";
 import type { Situation, Way } from "../types.ts";
 import { onNewCircuit, untouchable, withNewPanels, withOwnBoard } from "../work.ts";

@@ -1,11 +1,11 @@
 /** Charge from an outlet that is already there. */
-import { withCharger } from "../../case/document/change.ts";
-import type { Outlet } from "../../case/document/types.ts";
-import { loadName } from "../../demand/loads.ts";
-import { circuitOf } from "../../path/home.ts";
-import { outletName } from "../../path/names.ts";
-import { lengthM } from "../../units.ts";
-import { price } from "../../work/work.ts";
+import { withCharger } from "#core/case/document/change.ts";
+import type { Outlet } from "#core/case/document/types.ts";
+import { loadName } from "#core/demand/loads.ts";
+import { circuitOf } from "#core/path/home.ts";
+import { outletName } from "#core/path/names.ts";
+import { lengthM } from "#core/units.ts";
+import { price } from "#core/work/work.ts";
 import { joined } from "../place.ts";
 import { reason } from "../reasons.ts";
 import type { Placed, Proposal, Refused, Situation, Way } from "../types.ts";

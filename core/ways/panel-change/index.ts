@@ -1,12 +1,12 @@
 /** New or larger panel, because the old one is full or unsound; supply unchanged. */
 
-import type { Panel } from "../../case/document/types.ts";
-import { linkId } from "../../path/names.ts";
-import { showA } from "../../units.ts";
-import { withArticle } from "../../words.ts";
-import { type Reason, reason } from "../reasons.ts";
+import type { Panel } from "#core/case/document/types.ts";
+import { linkId } from "#core/path/names.ts";
+import { showA } from "#core/units.ts";
+import { withArticle } from "#core/words.ts";
+import { reason } from "../reasons.ts";
 import type { Situation, Way } from "../types.ts";
-import { onNewCircuit, type PanelTrouble, panelTroubles, withNewPanels } from "../work.ts";
+import { onNewCircuit, type PanelTrouble, panelServes, panelTroubles, withNewPanels } from "../work.ts";
 
 /** A main or bus that does not carry the charger is a trouble of its panel too, as long as the supply is larger. */
 function tooSmall(s: Situation): PanelTrouble[] {
@@ -42,14 +42,9 @@ export const panelChange = {
   leaves: "Room for later circuits; the supply stays as it is.",
   phrase: ({ chargeA }, { newPanel }) => `a new ${newPanel} with ${withArticle(showA(chargeA))} charger`,
   propose(s) {
-    const { codebook, path } = s;
+    const { path } = s;
     const troubles = [...panelTroubles(s), ...tooSmall(s)];
-    if (troubles.length === 0) {
-      const none: Reason = path.target.panel
-        ? reason("not-needed", `The ${codebook.words.panel} is sound and has room`, "Site survey")
-        : reason("not-needed", `No ${codebook.words.panel} has been recorded yet`, "Site survey");
-      return [{ refused: [none] }];
-    }
+    if (troubles.length === 0) return [{ refused: [panelServes(s)] }];
     const { document, items } = withNewPanels(
       s,
       troubles.map((t) => t.panel),

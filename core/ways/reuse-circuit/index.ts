@@ -1,12 +1,17 @@
 /** Take over an abandoned circuit or a charger-ready stub: what its conductor carries decides. */
-import { withCircuit } from "../../case/document/change.ts";
-import type { CaseDocument, Circuit, Panel } from "../../case/document/types.ts";
-import { circuitRated } from "../../path/home.ts";
-import { circuitName, linkId } from "../../path/names.ts";
-import { showA } from "../../units.ts";
-import { IN_PASSING, price } from "../../work/work.ts";
+import { withCircuit } from "#core/case/document/change.ts";
+import type { CaseDocument, Circuit, Panel } from "#core/case/document/types.ts";
+import { loadName } from "#core/demand/loads.ts";
+import { rcdOf } from "#core/findings/united-kingdom.ts";
+import { circuitRated } from "#core/path/home.ts";
+import { circuitName, linkId } from "#core/path/names.ts";
+import { showA } from "#core/units.ts";
+import { IN_PASSING, price } from "#core/work/work.ts";
 import { reason } from "../reasons.ts";
 import type { Proposal, Refused, Situation, Way } from "../types.ts";
+
+/** RCD types that a charger's DC fault current does not blind. */
+const NOT_BLINDED: readonly Circuit["rcd"][] = ["A", "F", "B"];
 
 const TAKE_OVER = price([380, 640, 1100], [290, 480, 820], [4, 9, 18], [3, 7, 14]);
 
@@ -33,6 +38,19 @@ function propose(s: Situation, panel: Panel, circuit: Circuit): Proposal | Refus
         reason("no-spare-circuit", `The conductor of ${name} has not been seen; it cannot be judged`, "Site survey"),
       ],
     };
+  const feeds = document.loads.filter((l) => circuit.loads?.includes(l.id));
+  const other =
+    circuit.status === "charger-ready" && feeds.find((l) => l.kind !== "ev-charger" || l.existing !== false);
+  if (other)
+    return {
+      refused: [
+        reason(
+          "no-spare-circuit",
+          `${name} feeds ${loadName(other, codebook)} too: a charger has a circuit of its own`,
+          codebook.sections.outletLoading,
+        ),
+      ],
+    };
   const rated = circuitRated(home, circuit);
   if (!rated)
     return {
@@ -42,13 +60,15 @@ function propose(s: Situation, panel: Panel, circuit: Circuit): Proposal | Refus
     };
   const mostDeviceA = charging.deviceOnConductorA(rated);
   const deviceA = (a: number) => Math.min(charging.deviceA(a, document.options?.ukDeviceA), mostDeviceA);
+  // Where these rules ask for an RCD, the new device brings it with it.
+  const protectedOne = !codebook.asksFor.earthing || NOT_BLINDED.includes(rcdOf(panel, circuit));
   const cleared = circuit.status === "abandoned" ? withoutItsLoads(document, circuit) : document;
   return {
     document: withCircuit(cleared, circuit.id, {
       status: "in-use",
       label: "Charger",
-      loads: circuit.status === "abandoned" ? [] : (circuit.loads ?? []),
-      ...(codebook.asksFor.earthing && { rcd: "A" as const }),
+      loads: [],
+      ...(!protectedOne && { rcd: "A" as const, device: "rcbo" as const }),
     }),
     placed: { panel: panel.id, circuit: circuit.id, deviceA },
     mostA: charging.chargeOnCircuitA(mostDeviceA),
@@ -70,12 +90,12 @@ function propose(s: Situation, panel: Panel, circuit: Circuit): Proposal | Refus
         price: TAKE_OVER,
         link: linkId.conductor(circuit.id),
       },
-      ...(circuitA === circuit.ratingA
+      ...(circuitA === circuit.ratingA && protectedOne
         ? []
         : [
             {
               id: "exchange-device",
-              text: `Change its ${words.device}${circuit.ratingA ? ` of ${showA(circuit.ratingA)}` : ""} for one of ${showA(circuitA)}`,
+              text: `Change its ${words.device}${circuit.ratingA ? ` of ${showA(circuit.ratingA)}` : ""} for ${protectedOne ? "one" : "an RCBO of type A"} of ${showA(circuitA)}`,
               price: price([40, 85, 160], [30, 60, 110], [0, 1, 3]),
               link: linkId.device(circuit.id),
             },

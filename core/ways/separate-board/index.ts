@@ -1,10 +1,10 @@
 /** Divide the supply and give the charger a small board of its own, leaving an old board alone. */
-import { linkId } from "../../path/names.ts";
-import { showA } from "../../units.ts";
-import { withArticle } from "../../words.ts";
+import { linkId } from "#core/path/names.ts";
+import { showA } from "#core/units.ts";
+import { withArticle } from "#core/words.ts";
 import { type Reason, reason } from "../reasons.ts";
 import type { Situation, Way } from "../types.ts";
-import { onNewCircuit, panelTroubles, withOwnBoard } from "../work.ts";
+import { onNewCircuit, panelServes, panelTroubles, withOwnBoard } from "../work.ts";
 
 /** What an own board answers to: a board that is full or left alone, a type AC RCD, a feeder or bus in the way. */
 function causes(s: Situation): Reason[] {
@@ -51,8 +51,7 @@ export const separateBoard = {
     if (unsafeFault)
       return [{ refused: [reason(unsafeFault.reason, unsafeFault.finding.text, unsafeFault.finding.rule)] }];
     const answersTo = causes(s);
-    if (answersTo.length === 0)
-      return [{ refused: [reason("not-needed", `The ${codebook.words.panel} is sound and has room`, "Site survey")] }];
+    if (answersTo.length === 0) return [{ refused: [panelServes(s)] }];
     const own = withOwnBoard(s);
     return [
       onNewCircuit(s, {

@@ -1,12 +1,12 @@
 /** A larger service, cut-out fuse or another phase from the utility or network operator. */
-import { withoutSources, withSupply } from "../../case/document/change.ts";
-import type { CaseDocument } from "../../case/document/types.ts";
-import { busThatCarries, renewedPanel } from "../../findings/common.ts";
-import { onSupply } from "../../panel/sub-panels.ts";
-import { panelsTo } from "../../path/home.ts";
-import { showA, showSize } from "../../units.ts";
-import { withArticle } from "../../words.ts";
-import { IN_PASSING, price } from "../../work/work.ts";
+import { withoutSources, withSupply } from "#core/case/document/change.ts";
+import type { CaseDocument } from "#core/case/document/types.ts";
+import { busThatCarries, renewedPanel } from "#core/findings/common.ts";
+import { onSupply } from "#core/panel/sub-panels.ts";
+import { panelsTo } from "#core/path/home.ts";
+import { showA, showSize } from "#core/units.ts";
+import { withArticle } from "#core/words.ts";
+import { IN_PASSING, price } from "#core/work/work.ts";
 import { reason } from "../reasons.ts";
 import type { Proposal, Refused, Situation, Way } from "../types.ts";
 import { onNewCircuit, untouchable, withOwnBoard } from "../work.ts";

@@ -1,14 +1,14 @@
 /** The governing calculation, line by line; every counted figure answers why. */
 import { Select } from "antd";
 import { memo } from "react";
-import { setValue } from "../../../../core/case/document/set-value.ts";
-import { codebookOf } from "../../../../core/codebook/index.ts";
-import type { Calculation } from "../../../../core/demand/types.ts";
-import { showA, showPercent, showVA } from "../../../../core/units.ts";
-import { CaseChoice } from "../../../ui/case-field/case-field.tsx";
-import type { AssessedCase } from "../../../ui/job-store/job-store.ts";
-import { useJobLater, useJobStore } from "../../../ui/job-store/use-job.tsx";
-import { Figure } from "../../../ui/why/why-sheet.tsx";
+import { setValue } from "#core/case/document/set-value.ts";
+import { codebookOf } from "#core/codebook/index.ts";
+import type { Calculation } from "#core/demand/types.ts";
+import { showA, showPercent, showVA } from "#core/units.ts";
+import { CaseChoice } from "#ui/case-field/case-field.tsx";
+import type { AssessedCase } from "#ui/job-store/job-store.ts";
+import { useJobLater, useJobStore } from "#ui/job-store/use-job.tsx";
+import { Figure } from "#ui/why/why-sheet.tsx";
 import styles from "./demand.module.css";
 import { SideBySideTable } from "./side-by-side.tsx";
 

@@ -1,10 +1,10 @@
 /** Feeders and buses of the sub-panels: what each carries and what is spare. */
-import { codebookOf } from "../../../../core/codebook/index.ts";
-import { showA } from "../../../../core/units.ts";
-import { capital } from "../../../../core/words.ts";
-import { Section } from "../../../ui/frame/sheet.tsx";
-import { useJobLater } from "../../../ui/job-store/use-job.tsx";
-import { Figure } from "../../../ui/why/why-sheet.tsx";
+import { codebookOf } from "#core/codebook/index.ts";
+import { showA } from "#core/units.ts";
+import { capital } from "#core/words.ts";
+import { Section } from "#ui/frame/sheet.tsx";
+import { useJobLater } from "#ui/job-store/use-job.tsx";
+import { Figure } from "#ui/why/why-sheet.tsx";
 import styles from "./demand.module.css";
 
 export function Feeders() {

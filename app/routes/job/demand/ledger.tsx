@@ -1,19 +1,19 @@
 /** The ledger: every load of the home with its nameplate, editable in place. */
 import { Button, Input, Select } from "antd";
 import { type KeyboardEvent, memo, useMemo } from "react";
-import { removeLoad } from "../../../../core/case/document/remove-load.ts";
-import { setValue, valueAt } from "../../../../core/case/document/set-value.ts";
-import type { Load } from "../../../../core/case/document/types.ts";
-import { fieldProblem } from "../../../../core/case/laws/field.ts";
-import { showNameplate } from "../../../../core/case/laws/quick-entry.ts";
-import { codebookOf } from "../../../../core/codebook/index.ts";
-import { countedLoads } from "../../../../core/demand/loads.ts";
-import { NO_UNITS, parseNameplate, parseNumber, parseQuantity } from "../../../../core/quantity/parse.ts";
-import { showVA } from "../../../../core/units.ts";
-import { capital } from "../../../../core/words.ts";
-import { useCaseText } from "../../../ui/case-field/case-field.tsx";
-import { useJob, useJobPart, useJobStore } from "../../../ui/job-store/use-job.tsx";
-import { PicturesOf } from "../../../ui/pictures/pictures-of.tsx";
+import { removeLoad } from "#core/case/document/remove-load.ts";
+import { setValue, valueAt } from "#core/case/document/set-value.ts";
+import type { Load } from "#core/case/document/types.ts";
+import { fieldProblem } from "#core/case/laws/field.ts";
+import { showNameplate } from "#core/case/laws/quick-entry.ts";
+import { codebookOf } from "#core/codebook/index.ts";
+import { countedLoads } from "#core/demand/loads.ts";
+import { NO_UNITS, parseNameplate, parseNumber, parseQuantity } from "#core/quantity/parse.ts";
+import { showVA } from "#core/units.ts";
+import { capital } from "#core/words.ts";
+import { useCaseText } from "#ui/case-field/case-field.tsx";
+import { useJob, useJobPart, useJobStore } from "#ui/job-store/use-job.tsx";
+import { PicturesOf } from "#ui/pictures/pictures-of.tsx";
 import styles from "./demand.module.css";
 import { freshLoadId } from "./fresh-load-id.ts";
 

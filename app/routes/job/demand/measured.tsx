@@ -1,27 +1,22 @@
 /** What was measured: where it comes from, for how long, its highest value; by phase where there are three. */
 import { Button } from "antd";
-import { setValue } from "../../../../core/case/document/set-value.ts";
-import type { CaseDocument } from "../../../../core/case/document/types.ts";
-import { codebookOf } from "../../../../core/codebook/index.ts";
-import { AMPERE_UNITS, DAY_UNITS, DEMAND_UNITS, MINUTE_UNITS } from "../../../../core/quantity/parse.ts";
-import { showA } from "../../../../core/units.ts";
-import {
-  CaseChoice,
-  CaseNumber,
-  CaseQuantity,
-  CaseSwitch,
-  CaseYesNo,
-  Fields,
-} from "../../../ui/case-field/case-field.tsx";
-import { Section } from "../../../ui/frame/sheet.tsx";
-import { useJob, useJobStore } from "../../../ui/job-store/use-job.tsx";
-import { Figure } from "../../../ui/why/why-sheet.tsx";
+import { setValue } from "#core/case/document/set-value.ts";
+import type { CaseDocument } from "#core/case/document/types.ts";
+import { codebookOf } from "#core/codebook/index.ts";
+import { AMPERE_UNITS, DAY_UNITS, DEMAND_UNITS, MINUTE_UNITS } from "#core/quantity/parse.ts";
+import { showA } from "#core/units.ts";
+import { CaseChoice, CaseNumber, CaseQuantity, CaseSwitch, CaseYesNo, Fields } from "#ui/case-field/case-field.tsx";
+import { Section } from "#ui/frame/sheet.tsx";
+import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
+import { Figure } from "#ui/why/why-sheet.tsx";
 
-const SOURCES = [
-  { value: "utility-year", label: "A year from the utility" },
-  { value: "recorder", label: "A recorder" },
-  { value: "half-hour-meter", label: "Half-hour meter" },
-] as const;
+/** @param operator the rule set's word for who gives the supply */
+const sources = (operator: string) =>
+  [
+    { value: "utility-year", label: `A year from the ${operator}` },
+    { value: "recorder", label: "A recorder" },
+    { value: "half-hour-meter", label: "Half-hour meter" },
+  ] as const;
 
 /** What the measured method makes of it, or why it may not be used. */
 function Verdict() {
@@ -69,7 +64,11 @@ export function Measured() {
     >
       <Verdict />
       <Fields>
-        <CaseChoice label="Source" pointer="/measured/source" options={SOURCES} />
+        <CaseChoice
+          label="Source"
+          pointer="/measured/source"
+          options={sources(codebookOf(document.rules).words.operator)}
+        />
         <CaseNumber label="Days measured" pointer="/measured/days" units={DAY_UNITS} usual="days" />
         <CaseNumber
           label="Averaged over"

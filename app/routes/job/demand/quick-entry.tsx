@@ -1,9 +1,9 @@
 /** Quick entry of loads, with a pick list of usual ones for thumbs. */
 import { Button, Input, type InputRef } from "antd";
 import { useEffect, useRef, useState } from "react";
-import { type EnteredLoad, parseLoads, showNameplate } from "../../../../core/case/laws/quick-entry.ts";
-import { codebookOf } from "../../../../core/codebook/index.ts";
-import { useJobPart, useJobStore } from "../../../ui/job-store/use-job.tsx";
+import { type EnteredLoad, parseLoads, showNameplate } from "#core/case/laws/quick-entry.ts";
+import { codebookOf } from "#core/codebook/index.ts";
+import { useJobPart, useJobStore } from "#ui/job-store/use-job.tsx";
 import styles from "./demand.module.css";
 import { freshLoadId } from "./fresh-load-id.ts";
 

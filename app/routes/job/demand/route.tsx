@@ -1,8 +1,9 @@
 /** Demand: the loads of the home as a ledger, and the governing calculation line by line. */
 
 import { useOutletContext } from "react-router";
-import { Section } from "../../../ui/frame/sheet.tsx";
-import { useJobPart } from "../../../ui/job-store/use-job.tsx";
+import { Section } from "#ui/frame/sheet.tsx";
+import { useJobPart } from "#ui/job-store/use-job.tsx";
+import { StepTrouble, stepMeta } from "../step.tsx";
 import { GoverningCalculation, MethodChoice } from "./calculation.tsx";
 import { Feeders } from "./feeders.tsx";
 import { Ledger } from "./ledger.tsx";
@@ -10,6 +11,9 @@ import { Measured } from "./measured.tsx";
 import { QuickEntry } from "./quick-entry.tsx";
 import { SecondOpinion } from "./second-opinion.tsx";
 import { WhatWouldChange } from "./what-would-change.tsx";
+
+export const meta = stepMeta("Demand");
+export { StepTrouble as ErrorBoundary };
 
 export default function Demand() {
   const count = useJobPart((job) => job.document.loads.length);

@@ -1,11 +1,11 @@
 /** A second opinion: someone else's total, and which usual mistake gives that number. */
 import { Input } from "antd";
 import { useState } from "react";
-import { secondOpinion } from "../../../../core/demand/second-opinion.ts";
-import { parseQuantity } from "../../../../core/quantity/parse.ts";
-import { showVA } from "../../../../core/units.ts";
-import { Section } from "../../../ui/frame/sheet.tsx";
-import { useJobLater } from "../../../ui/job-store/use-job.tsx";
+import { secondOpinion } from "#core/demand/second-opinion.ts";
+import { parseQuantity } from "#core/quantity/parse.ts";
+import { showVA } from "#core/units.ts";
+import { Section } from "#ui/frame/sheet.tsx";
+import { useJobLater } from "#ui/job-store/use-job.tsx";
 import styles from "./demand.module.css";
 
 const TOTAL_UNITS = { va: "VA", w: "VA", kva: "kVA", kw: "kVA", a: "A", amps: "A" } as const;

@@ -1,9 +1,9 @@
 /** The methods in columns on the same rows, the governing one marked. */
 import { memo, useState } from "react";
-import type { Assessment } from "../../../../core/assess.ts";
-import { sideBySide } from "../../../../core/demand/side-by-side.ts";
-import { showA, showPercent, showVA } from "../../../../core/units.ts";
-import { Figure } from "../../../ui/why/why-sheet.tsx";
+import type { Assessment } from "#core/assess.ts";
+import { sideBySide } from "#core/demand/side-by-side.ts";
+import { showA, showPercent, showVA } from "#core/units.ts";
+import { Figure } from "#ui/why/why-sheet.tsx";
 import styles from "./demand.module.css";
 
 export function SideBySideTable({ assessment }: { assessment: Assessment }) {

@@ -1,16 +1,16 @@
 /** What would change the answer, computed: single changes, the charger's treatments, and a load that is planned. */
 import { Input } from "antd";
 import { memo, useState } from "react";
-import { assess, largestUnmanaged } from "../../../../core/assess.ts";
-import type { EvTreatment } from "../../../../core/case/document/types.ts";
-import { parseLoads } from "../../../../core/case/laws/quick-entry.ts";
-import { codebookOf } from "../../../../core/codebook/index.ts";
-import { measuredMaximumThatFits, smallerCharger, whatWouldChange } from "../../../../core/demand/sensitivity.ts";
-import { showA } from "../../../../core/units.ts";
-import { wayOf } from "../../../../core/ways/index.ts";
-import { Section } from "../../../ui/frame/sheet.tsx";
-import type { AssessedCase } from "../../../ui/job-store/job-store.ts";
-import { useJob, useJobLater } from "../../../ui/job-store/use-job.tsx";
+import { assess, largestUnmanaged } from "#core/assess.ts";
+import type { EvTreatment } from "#core/case/document/types.ts";
+import { parseLoads } from "#core/case/laws/quick-entry.ts";
+import { codebookOf } from "#core/codebook/index.ts";
+import { measuredMaximumThatFits, smallerCharger, whatWouldChange } from "#core/demand/sensitivity.ts";
+import { showA } from "#core/units.ts";
+import { wayOf } from "#core/ways/index.ts";
+import { Section } from "#ui/frame/sheet.tsx";
+import type { AssessedCase } from "#ui/job-store/job-store.ts";
+import { useJob, useJobLater } from "#ui/job-store/use-job.tsx";
 import styles from "./demand.module.css";
 
 const TREATMENTS: Record<EvTreatment, string> = {

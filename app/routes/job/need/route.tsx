@@ -1,9 +1,9 @@
 /** Need: what the household needs a night, not what the biggest charger can do. */
 import { Button } from "antd";
-import { setValue } from "../../../../core/case/document/set-value.ts";
-import { codebookOf } from "../../../../core/codebook/index.ts";
-import { AMPERE_UNITS, DISTANCE_UNITS, ENERGY_UNITS } from "../../../../core/quantity/parse.ts";
-import { carEnergyKWh, showKWh, showNumber } from "../../../../core/units.ts";
+import { setValue } from "#core/case/document/set-value.ts";
+import { codebookOf } from "#core/codebook/index.ts";
+import { AMPERE_UNITS, DISTANCE_UNITS, ENERGY_UNITS } from "#core/quantity/parse.ts";
+import { carEnergyKWh, showKWh, showNumber } from "#core/units.ts";
 import {
   CaseChoice,
   CaseNumber,
@@ -12,11 +12,15 @@ import {
   CaseTime,
   CaseYesNo,
   Fields,
-} from "../../../ui/case-field/case-field.tsx";
-import { Section } from "../../../ui/frame/sheet.tsx";
-import { useJob, useJobStore } from "../../../ui/job-store/use-job.tsx";
-import { Figure } from "../../../ui/why/why-sheet.tsx";
+} from "#ui/case-field/case-field.tsx";
+import { Section } from "#ui/frame/sheet.tsx";
+import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
+import { Figure } from "#ui/why/why-sheet.tsx";
+import { StepTrouble, stepMeta } from "../step.tsx";
 import styles from "./need.module.css";
+
+export const meta = stepMeta("Need");
+export { StepTrouble as ErrorBoundary };
 
 export default function Need() {
   const { document, assessment } = useJob();

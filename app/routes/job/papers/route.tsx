@@ -1,17 +1,21 @@
 /** Papers: what can be printed from this job, and the open files to take along. */
 import { Button } from "antd";
 import { useOutletContext } from "react-router";
-import { codebookOf } from "../../../../core/codebook/index.ts";
-import type { Words } from "../../../../core/codebook/types.ts";
-import { capital } from "../../../../core/words.ts";
-import type { Role } from "../../../../db/schema.ts";
-import { Section } from "../../../ui/frame/sheet.tsx";
-import { useJob, useJobPart } from "../../../ui/job-store/use-job.tsx";
+import { codebookOf } from "#core/codebook/index.ts";
+import type { Words } from "#core/codebook/types.ts";
+import { capital } from "#core/words.ts";
+import type { Role } from "#db/schema.ts";
+import { Section } from "#ui/frame/sheet.tsx";
+import { useJob, useJobPart } from "#ui/job-store/use-job.tsx";
+import { StepTrouble, stepMeta } from "../step.tsx";
 
 const labels = ({ board }: Words) => [
   { paper: "panel-directory", name: `${capital(board)} directory (PDF)` },
   { paper: "owner-consent", name: "Consent of the owner (PDF)" },
 ];
+
+export const meta = stepMeta("Papers");
+export { StepTrouble as ErrorBoundary };
 
 export default function Papers() {
   const { role, jobId } = useOutletContext<{ role: Role; jobId: string }>();

@@ -1,20 +1,13 @@
 /** Outlets worth knowing: those a car could be charged from, or that an appliance gives up its circuit at. */
 import { Button } from "antd";
-import type { Outlet, OutletType } from "../../../../core/case/document/types.ts";
-import { codebookOf } from "../../../../core/codebook/index.ts";
-import { LENGTH_UNITS } from "../../../../core/quantity/parse.ts";
-import { capital } from "../../../../core/words.ts";
-import {
-  CaseChoice,
-  CaseQuantity,
-  CaseSwitch,
-  CaseText,
-  CaseYesNo,
-  Fields,
-} from "../../../ui/case-field/case-field.tsx";
-import { Caution, Section } from "../../../ui/frame/sheet.tsx";
-import { drawnLater, useJobStore } from "../../../ui/job-store/use-job.tsx";
-import { PicturesOf } from "../../../ui/pictures/pictures-of.tsx";
+import type { Outlet, OutletType } from "#core/case/document/types.ts";
+import { codebookOf } from "#core/codebook/index.ts";
+import { LENGTH_UNITS } from "#core/quantity/parse.ts";
+import { capital } from "#core/words.ts";
+import { CaseChoice, CaseQuantity, CaseSwitch, CaseText, CaseYesNo, Fields } from "#ui/case-field/case-field.tsx";
+import { Caution, Section } from "#ui/frame/sheet.tsx";
+import { drawnLater, useJobStore } from "#ui/job-store/use-job.tsx";
+import { PicturesOf } from "#ui/pictures/pictures-of.tsx";
 import styles from "./survey.module.css";
 
 export const Outlets = drawnLater(function Outlets({ document }) {

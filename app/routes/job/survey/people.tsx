@@ -1,11 +1,11 @@
 /** Who has to agree, and how to get in. */
 import { Button } from "antd";
 import { useOutletContext } from "react-router";
-import type { PermissionFrom, PermissionState } from "../../../../core/case/document/types.ts";
-import { codebookOf } from "../../../../core/codebook/index.ts";
-import { CaseChoice, CaseLines, CaseText, Fields } from "../../../ui/case-field/case-field.tsx";
-import { Section } from "../../../ui/frame/sheet.tsx";
-import { drawnLater } from "../../../ui/job-store/use-job.tsx";
+import type { PermissionFrom, PermissionState } from "#core/case/document/types.ts";
+import { codebookOf } from "#core/codebook/index.ts";
+import { CaseChoice, CaseLines, CaseText, Fields } from "#ui/case-field/case-field.tsx";
+import { Section } from "#ui/frame/sheet.tsx";
+import { drawnLater } from "#ui/job-store/use-job.tsx";
 
 const STATES: readonly { value: PermissionState; label: string }[] = [
   { value: "not-needed", label: "not needed" },

@@ -1,13 +1,14 @@
 /** Survey: what is really there, in the order of a walk through the home. */
 import { useOutletContext } from "react-router";
-import { codebookOf } from "../../../../core/codebook/index.ts";
-import type { Words } from "../../../../core/codebook/types.ts";
-import { AREA_UNITS } from "../../../../core/quantity/parse.ts";
-import { capital } from "../../../../core/words.ts";
-import { CaseChoice, CaseQuantity, CaseSwitch, CaseText, Fields } from "../../../ui/case-field/case-field.tsx";
-import { Section } from "../../../ui/frame/sheet.tsx";
-import { useJob } from "../../../ui/job-store/use-job.tsx";
-import { PathLine } from "../../../ui/path/path-line.tsx";
+import { codebookOf } from "#core/codebook/index.ts";
+import type { Words } from "#core/codebook/types.ts";
+import { AREA_UNITS } from "#core/quantity/parse.ts";
+import { capital } from "#core/words.ts";
+import { CaseChoice, CaseQuantity, CaseSwitch, CaseText, Fields } from "#ui/case-field/case-field.tsx";
+import { Section } from "#ui/frame/sheet.tsx";
+import { useJob } from "#ui/job-store/use-job.tsx";
+import { PathLine } from "#ui/path/path-line.tsx";
+import { StepTrouble, stepMeta } from "../step.tsx";
 import { Evidence } from "./evidence/evidence.tsx";
 import { Findings } from "./findings.tsx";
 import { Outlets } from "./outlets.tsx";
@@ -25,6 +26,9 @@ const parts = ({ supply, board, outlet }: Words) => [
   { id: "pictures", name: "Pictures" },
   { id: "people", name: "People" },
 ];
+
+export const meta = stepMeta("Survey");
+export { StepTrouble as ErrorBoundary };
 
 export default function Survey() {
   const { document, assessment } = useJob();

@@ -1,8 +1,8 @@
 /** The supply: rating, system, earthing, conductors, and what else stands between the street and the panel. */
-import { codebookOf } from "../../../../core/codebook/index.ts";
-import { AMPERE_UNITS, OHM_UNITS } from "../../../../core/quantity/parse.ts";
-import { showA } from "../../../../core/units.ts";
-import { capital } from "../../../../core/words.ts";
+import { codebookOf } from "#core/codebook/index.ts";
+import { AMPERE_UNITS, OHM_UNITS } from "#core/quantity/parse.ts";
+import { showA } from "#core/units.ts";
+import { capital } from "#core/words.ts";
 import {
   CaseChoice,
   CaseConductor,
@@ -11,10 +11,10 @@ import {
   CaseText,
   CaseYesNo,
   Fields,
-} from "../../../ui/case-field/case-field.tsx";
-import { Caution, Section } from "../../../ui/frame/sheet.tsx";
-import { useJob } from "../../../ui/job-store/use-job.tsx";
-import { Figure } from "../../../ui/why/why-sheet.tsx";
+} from "#ui/case-field/case-field.tsx";
+import { Caution, Section } from "#ui/frame/sheet.tsx";
+import { useJob } from "#ui/job-store/use-job.tsx";
+import { Figure } from "#ui/why/why-sheet.tsx";
 
 const SYSTEMS = {
   "split-phase-120-240": "120/240 V",
@@ -75,7 +75,7 @@ export function SupplySection() {
         )}
         {asksFor.earthing && (
           <CaseNumber
-            label="Measured Ze"
+            label={document.supply.earthing === "tt" ? "Measured electrode" : "Measured Ze"}
             pointer="/supply/zeOhm"
             units={OHM_UNITS}
             usual="ohm"

@@ -1,19 +1,23 @@
 /** Ways: all of them on one sheet, each with its own waterline and its path from the supply to the car. */
 import { useOutletContext } from "react-router";
-import { codebookOf } from "../../../../core/codebook/index.ts";
-import { showA, showKWh, showNumber } from "../../../../core/units.ts";
-import { commonScaleA } from "../../../../core/waterline.ts";
-import type { WayJudgement } from "../../../../core/ways/types.ts";
-import { CaseChoice } from "../../../ui/case-field/case-field.tsx";
-import { Caution, Section } from "../../../ui/frame/sheet.tsx";
-import { WayVerdict } from "../../../ui/frame/verdict.tsx";
-import { useJob } from "../../../ui/job-store/use-job.tsx";
-import { PathLine } from "../../../ui/path/path-line.tsx";
-import { Waterline } from "../../../ui/waterline/waterline.tsx";
-import { Figure } from "../../../ui/why/why-sheet.tsx";
+import { codebookOf } from "#core/codebook/index.ts";
+import { showA, showKWh, showNumber } from "#core/units.ts";
+import { commonScaleA } from "#core/waterline.ts";
+import type { WayJudgement } from "#core/ways/types.ts";
+import { CaseChoice } from "#ui/case-field/case-field.tsx";
+import { Caution, Section } from "#ui/frame/sheet.tsx";
+import { WayVerdict } from "#ui/frame/verdict.tsx";
+import { useJob } from "#ui/job-store/use-job.tsx";
+import { PathLine } from "#ui/path/path-line.tsx";
+import { Waterline } from "#ui/waterline/waterline.tsx";
+import { Figure } from "#ui/why/why-sheet.tsx";
+import { StepTrouble, stepMeta } from "../step.tsx";
 import styles from "./ways.module.css";
 
 const RANK = { ready: 0, "with-work": 1, "ruled-out": 2 } as const;
+
+export const meta = stepMeta("Ways");
+export { StepTrouble as ErrorBoundary };
 
 export default function Ways() {
   const { jobId } = useOutletContext<{ jobId: string }>();

@@ -1,16 +1,16 @@
 /** The evidence list: what a picture must prove, the pictures that do, and what is still missing. */
 import { Button, Checkbox } from "antd";
 import { useRef, useState } from "react";
-import { setValue } from "../../../../../core/case/document/set-value.ts";
-import { type EvidenceItem, evidenceFor, evidenceMissing } from "../../../../../core/survey/evidence.ts";
-import { usualThing } from "../../../../../core/survey/things.ts";
-import { Caution, Section } from "../../../../ui/frame/sheet.tsx";
-import { drawnLater, useJobStore } from "../../../../ui/job-store/use-job.tsx";
-import type { ShownPhoto } from "../../../../ui/photo-store/photo-store.ts";
-import { preparePicture } from "../../../../ui/photo-store/prepare.ts";
-import { usePhotoStore, usePhotos } from "../../../../ui/photo-store/use-photos.tsx";
-import { PictureDialog } from "../../../../ui/pictures/picture-dialog.tsx";
-import { Thumbnail } from "../../../../ui/pictures/thumbnail.tsx";
+import { setValue } from "#core/case/document/set-value.ts";
+import { type EvidenceItem, evidenceFor, evidenceMissing } from "#core/survey/evidence.ts";
+import { usualThing } from "#core/survey/things.ts";
+import { Caution, Section } from "#ui/frame/sheet.tsx";
+import { drawnLater, useJobStore } from "#ui/job-store/use-job.tsx";
+import type { ShownPhoto } from "#ui/photo-store/photo-store.ts";
+import { preparePicture } from "#ui/photo-store/prepare.ts";
+import { usePhotoStore, usePhotos } from "#ui/photo-store/use-photos.tsx";
+import { PictureDialog } from "#ui/pictures/picture-dialog.tsx";
+import { Thumbnail } from "#ui/pictures/thumbnail.tsx";
 import styles from "./evidence.module.css";
 
 /** Makes the chosen files ready one after the other and hands each over; what is no picture is told. */

@@ -1,13 +1,13 @@
 /** What is known of one device of a panel, and what can be done with it. */
 import { Button, Select, Switch } from "antd";
 import { useEffect, useId, useRef } from "react";
-import { setValue } from "../../../../../core/case/document/set-value.ts";
-import type { CaseDocument, Circuit, Panel } from "../../../../../core/case/document/types.ts";
-import { codebookOf } from "../../../../../core/codebook/index.ts";
-import { loadName } from "../../../../../core/demand/loads.ts";
-import { type Arranged, moveDevice } from "../../../../../core/panel/arrange.ts";
-import { DEVICE_NAMES, deviceName } from "../../../../../core/panel/quick-device.ts";
-import { AMPERE_UNITS, LENGTH_UNITS, NO_UNITS } from "../../../../../core/quantity/parse.ts";
+import { setValue } from "#core/case/document/set-value.ts";
+import type { CaseDocument, Circuit, Panel } from "#core/case/document/types.ts";
+import { codebookOf } from "#core/codebook/index.ts";
+import { loadName } from "#core/demand/loads.ts";
+import { type Arranged, moveDevice } from "#core/panel/arrange.ts";
+import { DEVICE_NAMES, deviceName } from "#core/panel/quick-device.ts";
+import { AMPERE_UNITS, LENGTH_UNITS, NO_UNITS } from "#core/quantity/parse.ts";
 import {
   CaseChoice,
   CaseConductor,
@@ -16,10 +16,10 @@ import {
   CaseSwitch,
   CaseText,
   Fields,
-} from "../../../../ui/case-field/case-field.tsx";
-import { Caution } from "../../../../ui/frame/sheet.tsx";
-import { useJob, useJobStore } from "../../../../ui/job-store/use-job.tsx";
-import { PicturesOf } from "../../../../ui/pictures/pictures-of.tsx";
+} from "#ui/case-field/case-field.tsx";
+import { Caution } from "#ui/frame/sheet.tsx";
+import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
+import { PicturesOf } from "#ui/pictures/pictures-of.tsx";
 import styles from "./panels.module.css";
 
 interface Props {

@@ -1,9 +1,9 @@
 /** One panel: its drawing, quick entry of devices, what can be done with the chosen ones, and its ratings. */
 import { Button, Input, type InputRef } from "antd";
 import { useCallback, useDeferredValue, useMemo, useRef, useState } from "react";
-import type { CaseDocument, Circuit, Panel } from "../../../../../core/case/document/types.ts";
-import { codebookOf } from "../../../../../core/codebook/index.ts";
-import type { Codebook } from "../../../../../core/codebook/types.ts";
+import type { CaseDocument, Circuit, Panel } from "#core/case/document/types.ts";
+import { codebookOf } from "#core/codebook/index.ts";
+import type { Codebook } from "#core/codebook/types.ts";
 import {
   type Arranged,
   addDevice,
@@ -13,15 +13,15 @@ import {
   legsOf,
   moveDevice,
   swapDevices,
-} from "../../../../../core/panel/arrange.ts";
-import { loadNamed } from "../../../../../core/panel/links.ts";
-import { parseDevice } from "../../../../../core/panel/quick-device.ts";
-import { countSpaces } from "../../../../../core/panel/spaces.ts";
-import { showVA } from "../../../../../core/units.ts";
-import { wayOf } from "../../../../../core/ways/index.ts";
-import { useJob, useJobStore } from "../../../../ui/job-store/use-job.tsx";
-import { PanelDrawing } from "../../../../ui/panel-drawing/panel-drawing.tsx";
-import { PicturesOf } from "../../../../ui/pictures/pictures-of.tsx";
+} from "#core/panel/arrange.ts";
+import { loadNamed } from "#core/panel/links.ts";
+import { parseDevice } from "#core/panel/quick-device.ts";
+import { countSpaces } from "#core/panel/spaces.ts";
+import { showVA } from "#core/units.ts";
+import { wayOf } from "#core/ways/index.ts";
+import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
+import { PanelDrawing } from "#ui/panel-drawing/panel-drawing.tsx";
+import { PicturesOf } from "#ui/pictures/pictures-of.tsx";
 import { DeviceSheet } from "./device-sheet.tsx";
 import { PanelRatings } from "./panel-ratings.tsx";
 import styles from "./panels.module.css";

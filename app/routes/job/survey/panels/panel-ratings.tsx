@@ -1,11 +1,11 @@
 /** What is read off a panel itself: ratings, spaces, condition, and the feeder of one that has a feeder. */
 import { Button } from "antd";
-import { setValue } from "../../../../../core/case/document/set-value.ts";
-import type { Panel } from "../../../../../core/case/document/types.ts";
-import { codebookOf } from "../../../../../core/codebook/index.ts";
-import { addSubPanel, mayFeed, removePanel } from "../../../../../core/panel/sub-panels.ts";
-import { AMPERE_UNITS, LENGTH_UNITS, NO_UNITS } from "../../../../../core/quantity/parse.ts";
-import { capital } from "../../../../../core/words.ts";
+import { setValue } from "#core/case/document/set-value.ts";
+import type { Panel } from "#core/case/document/types.ts";
+import { codebookOf } from "#core/codebook/index.ts";
+import { addSubPanel, mayFeed, removePanel } from "#core/panel/sub-panels.ts";
+import { AMPERE_UNITS, LENGTH_UNITS, NO_UNITS } from "#core/quantity/parse.ts";
+import { capital } from "#core/words.ts";
 import {
   CaseChoice,
   CaseConductor,
@@ -14,10 +14,10 @@ import {
   CaseSwitch,
   CaseText,
   Fields,
-} from "../../../../ui/case-field/case-field.tsx";
-import { Caution } from "../../../../ui/frame/sheet.tsx";
-import type { AssessedCase } from "../../../../ui/job-store/job-store.ts";
-import { drawnLater, useJobStore } from "../../../../ui/job-store/use-job.tsx";
+} from "#ui/case-field/case-field.tsx";
+import { Caution } from "#ui/frame/sheet.tsx";
+import type { AssessedCase } from "#ui/job-store/job-store.ts";
+import { drawnLater, useJobStore } from "#ui/job-store/use-job.tsx";
 import styles from "./panels.module.css";
 import { RcdGroups } from "./rcd-groups.tsx";
 

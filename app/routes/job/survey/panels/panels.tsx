@@ -1,12 +1,12 @@
 /** Every panel of the home, nested by its feeder. */
 import { Button } from "antd";
-import { codebookOf } from "../../../../../core/codebook/index.ts";
-import { loadName } from "../../../../../core/demand/loads.ts";
-import { linksOf } from "../../../../../core/panel/links.ts";
-import { addSubPanel, nestedPanels } from "../../../../../core/panel/sub-panels.ts";
-import { capital } from "../../../../../core/words.ts";
-import { Section } from "../../../../ui/frame/sheet.tsx";
-import { useJob, useJobStore } from "../../../../ui/job-store/use-job.tsx";
+import { codebookOf } from "#core/codebook/index.ts";
+import { loadName } from "#core/demand/loads.ts";
+import { linksOf } from "#core/panel/links.ts";
+import { addSubPanel, nestedPanels } from "#core/panel/sub-panels.ts";
+import { capital } from "#core/words.ts";
+import { Section } from "#ui/frame/sheet.tsx";
+import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
 import { OnePanel } from "./one-panel.tsx";
 import styles from "./panels.module.css";
 

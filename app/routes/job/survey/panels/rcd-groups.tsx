@@ -1,9 +1,9 @@
 /** Residual-current devices that protect a run of ways of a board. */
 import { Button } from "antd";
-import type { Panel, RcdGroup } from "../../../../../core/case/document/types.ts";
-import { AMPERE_UNITS, NO_UNITS } from "../../../../../core/quantity/parse.ts";
-import { CaseChoice, CaseNumber, Fields } from "../../../../ui/case-field/case-field.tsx";
-import { useJob, useJobStore } from "../../../../ui/job-store/use-job.tsx";
+import type { Panel, RcdGroup } from "#core/case/document/types.ts";
+import { AMPERE_UNITS, NO_UNITS } from "#core/quantity/parse.ts";
+import { CaseChoice, CaseNumber, Fields } from "#ui/case-field/case-field.tsx";
+import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
 import styles from "./panels.module.css";
 
 export function RcdGroups({ index }: { index: number }) {

@@ -1,0 +1,17 @@
+/** What every step of a job is beside its sheet: its title, and what stands in its place when something went wrong. */
+import { type MetaFunction, useRouteError } from "react-router";
+import { Trouble } from "#ui/frame/trouble.tsx";
+
+/** "Survey of 22 Sluice Road - Heron" */
+export const stepMeta =
+  (step: string): MetaFunction =>
+  ({ matches }) => {
+    const job = matches.find((m) => m?.id === "routes/job/route")?.loaderData as
+      | { job?: { document?: { title?: string } } }
+      | undefined;
+    const title = job?.job?.document?.title;
+    return [{ title: title ? `${step} of ${title} - Heron` : "Heron" }];
+  };
+
+/** In the place of a step alone: head, answer and the other steps stay, and nothing that was typed is lost. */
+export const StepTrouble = () => <Trouble error={useRouteError()} inJob />;

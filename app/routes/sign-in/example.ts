@@ -1,0 +1,56 @@
+/** What Heron is, shown on a made-up home of 100 A: the same home as it stands, and with a charger in two ways. */
+import { assess } from "#core/assess.ts";
+import type { CaseDocument } from "#core/case/document/types.ts";
+import { newCase } from "#core/case/laws/new-case.ts";
+import { showA } from "#core/units.ts";
+import type { Waterline } from "#core/waterline.ts";
+
+export interface Example {
+  name: string;
+  level: Waterline;
+  /** What it comes to, in a sentence. */
+  says: string;
+}
+
+function home(): CaseDocument {
+  const base = newCase("us-nec-2023", "A home of 100 A");
+  return {
+    ...base,
+    dwelling: { ...base.dwelling, floorArea: { value: 1850, unit: "ft2" } },
+    supply: { ...base.supply, ratingA: 100 },
+    loads: [
+      ...base.loads,
+      { id: "range", kind: "range", va: 9600 },
+      { id: "dryer", kind: "dryer", va: 5000 },
+      { id: "water", kind: "water-heater", va: 4500 },
+      { id: "cooling", kind: "air-conditioning", amps: 24, volts: 240 },
+    ],
+    need: { energyPerDayKWh: 11, pluggedIn: { from: "20:00", to: "06:00" } },
+  };
+}
+
+/** The home as it stands, with a charger that runs as it likes, and with one that is held back. */
+export function example(): Example[] {
+  const { ways, headroomA, waterline } = assess(home());
+  const shown = (id: "dedicated-circuit" | "dynamic-load-management", name: string): Example => {
+    const way = ways.find((w) => w.way === id);
+    if (!way) throw new Error(`no ${id}`);
+    return {
+      name,
+      level: way.level,
+      says:
+        way.verdict === "ruled-out"
+          ? `Does not fit: ${way.reasons[0]?.text}.`
+          : `Gives ${way.energyPerNightKWh.toFixed(0)} kWh a night: the charger takes what the house leaves${way.limitA ? ` below ${showA(way.limitA)}` : ""}.`,
+    };
+  };
+  return [
+    {
+      name: "As it stands",
+      level: { ratingA: waterline.ratingA, demandA: waterline.demandA, chargingA: 0, limitA: null },
+      says: `${showA(headroomA)} is spare at the worst hour of the year, by the code's own calculation.`,
+    },
+    shown("dedicated-circuit", "A charger on its own"),
+    shown("dynamic-load-management", "A charger held back"),
+  ];
+}

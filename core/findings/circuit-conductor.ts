@@ -1,0 +1,64 @@
+/** A circuit whose device is more than its conductor allows. */
+import { withCircuit, withoutSources } from "#core/case/document/change.ts";
+import type { Circuit } from "#core/case/document/types.ts";
+import { circuitCarriesA } from "#core/path/circuit-load.ts";
+import { circuitOf, circuitRated, type Home } from "#core/path/home.ts";
+import { circuitName, linkId } from "#core/path/names.ts";
+import { showA, showSize } from "#core/units.ts";
+import { withArticle } from "#core/words.ts";
+import { PRICES } from "./prices.ts";
+import type { FindingRule, Mended } from "./types.ts";
+
+/** A smaller device where what the circuit feeds leaves it alone; else a conductor for the device it has. */
+function mend(home: Home, circuit: Circuit): Mended | null {
+  const { document, codebook } = home;
+  const { conductor, ratingA } = circuit;
+  if (!conductor || !ratingA || !circuitOf(document, circuit.id)) return null;
+  const mostDeviceA = codebook.conductor(conductor, 60)?.mostDeviceA ?? 0;
+  const smallerA = codebook.charging.devicesA.reduce((most, d) => (d <= mostDeviceA ? d : most), 0);
+  if (smallerA > 0 && circuitCarriesA(home, circuit) <= smallerA + 1e-9)
+    return {
+      document: withCircuit(document, circuit.id, { ratingA: smallerA }),
+      text: `Fit ${withArticle(showA(smallerA))} ${codebook.words.device} to ${circuitName(circuit)}: its conductor allows no more`,
+    };
+  const size = codebook.feederSizes.find(
+    (s) => (codebook.conductor({ ...conductor, size: s }, 60)?.mostDeviceA ?? 0) >= ratingA,
+  );
+  if (!size) return null;
+  return {
+    document: withCircuit(
+      withoutSources(document, (key) => key === `circuit.${circuit.id}.conductor`),
+      circuit.id,
+      { conductor: { ...conductor, size } },
+    ),
+    text: `Renew the conductor of ${circuitName(circuit)} in ${showSize(size)} behind its ${showA(ratingA)} ${codebook.words.device}`,
+    price: PRICES.feeder,
+  };
+}
+
+export const circuitConductor: FindingRule = {
+  at: "circuit",
+  code: "conductor-undersized",
+  severity: "fix",
+  rule: "",
+  todo: "Fit a device that its conductor allows, or renew the conductor along its whole length",
+  reason: "conductor-limit",
+  check(home, circuit) {
+    const rated = circuitRated(home, circuit);
+    const { ring, loadKinds } = home.codebook;
+    const feedsSockets = home.loads.some(
+      (l) => circuit.loads?.includes(l.id) && loadKinds.find((k) => k.kind === l.kind)?.isCircuit,
+    );
+    const asRing =
+      ring && feedsSockets && rated && rated.ampacityA >= ring.conductorFromA && (circuit.ratingA ?? 0) <= ring.deviceA;
+    if (asRing || !rated || !circuit.ratingA || circuit.ratingA <= rated.mostDeviceA) return [];
+    return [
+      {
+        link: linkId.conductor(circuit.id),
+        text: `${circuitName(circuit)} stands behind ${showA(circuit.ratingA)}, more than its conductor allows: ${rated.cited.numbers}`,
+        rule: rated.cited.rule,
+      },
+    ];
+  },
+  mend: { price: PRICES.device, of: mend },
+};

@@ -1,0 +1,67 @@
+/** An outlet whose circuit stands behind a larger device than its face may take. */
+import { withCircuit, withOutlet } from "#core/case/document/change.ts";
+import type { Outlet, OutletType } from "#core/case/document/types.ts";
+import type { Codebook } from "#core/codebook/types.ts";
+import { circuitCarriesA } from "#core/path/circuit-load.ts";
+import { circuitOf, type Home } from "#core/path/home.ts";
+import { circuitName, linkId, outletName } from "#core/path/names.ts";
+import { showA } from "#core/units.ts";
+import { withArticle } from "#core/words.ts";
+import { PRICES } from "./prices.ts";
+import type { FindingRule, Mended } from "./types.ts";
+
+const mostDeviceA = ({ outlets }: Codebook, { type }: Outlet) => outlets[type]?.mostDeviceA ?? Number.POSITIVE_INFINITY;
+
+/** A grounded face of the same wires and voltage that takes a device of this rating: 14-30 becomes 14-50. */
+const faceFor = ({ outlets }: Codebook, { type }: Outlet, ratingA: number): OutletType | undefined =>
+  (Object.keys(outlets) as OutletType[]).find((t) => {
+    const face = outlets[t];
+    return (
+      face?.grounded &&
+      face.volts === outlets[type]?.volts &&
+      face.mostDeviceA === ratingA &&
+      t.split("-")[0] === type.split("-")[0]
+    );
+  });
+
+/** A smaller device where what the circuit feeds leaves it alone; else a face for the device it has. */
+function mend(home: Home, outlet: Outlet): Mended | null {
+  const { document, codebook } = home;
+  const circuit = circuitOf(document, outlet.circuit)?.circuit;
+  if (!circuit?.ratingA) return null;
+  const mostA = mostDeviceA(codebook, outlet);
+  if (circuitCarriesA(home, circuit) <= mostA + 1e-9)
+    return {
+      document: withCircuit(document, circuit.id, { ratingA: mostA }),
+      text: `Fit ${withArticle(showA(mostA))} ${codebook.words.device} to ${circuitName(circuit)}: its ${outletName(outlet, codebook)} takes no more`,
+    };
+  const type = faceFor(codebook, outlet, circuit.ratingA);
+  return type
+    ? {
+        document: withOutlet(document, outlet.id, { type }),
+        text: `Exchange the ${outletName(outlet, codebook)} for ${withArticle(type)} that its ${showA(circuit.ratingA)} circuit asks for`,
+      }
+    : null;
+}
+
+export const outletDevice: FindingRule = {
+  at: "outlet",
+  code: "outlet-undersized",
+  severity: "fix",
+  rule: "",
+  todo: "Fit a device that its face takes, or a face that its device asks for",
+  reason: "fault-on-path",
+  check({ document, codebook }, outlet) {
+    const circuit = circuitOf(document, outlet.circuit)?.circuit;
+    const mostA = mostDeviceA(codebook, outlet);
+    if (!circuit?.ratingA || circuit.ratingA <= mostA) return [];
+    return [
+      {
+        link: linkId.outlet(outlet.id),
+        text: `The ${outletName(outlet, codebook)} stands behind ${showA(circuit.ratingA)}; its face takes ${showA(mostA)} at most`,
+        rule: codebook.sections.outletLoading,
+      },
+    ];
+  },
+  mend: { price: PRICES.device, of: mend },
+};

@@ -1,0 +1,117 @@
+/**
+ * At build: one style sheet with the palette and the styles of every Ant Design control that the application imports,
+ * in both themes, so that no page works them out or carries them again.
+ */
+import { readdirSync, readFileSync } from "node:fs";
+import path from "node:path";
+import { createCache, extractStyle, StyleProvider } from "@ant-design/cssinjs";
+import { extractStyle as renderControls } from "@ant-design/static-style-extract";
+import { ConfigProvider } from "antd";
+import { createElement } from "react";
+import type { Plugin } from "vite";
+import { antdTheme } from "../app/ui/theme/antd-theme.ts";
+import { paletteCss, THEMES, type ThemeName } from "../app/ui/theme/palette.ts";
+
+const ID = "virtual:heron-theme.css";
+const NO_CONTROLS = new Set(["ConfigProvider"]);
+
+/** Names that the application imports from Ant Design. */
+function controlsIn(folder: string): string[] {
+  const found = new Set<string>();
+  for (const file of readdirSync(folder, { recursive: true, encoding: "utf8" }))
+    if (/\.tsx?$/.test(file))
+      for (const [, names = ""] of readFileSync(path.join(folder, file), "utf8").matchAll(
+        /import \{([^}]+)\} from "antd"/g,
+      ))
+        for (const name of names.split(",").map((n) => n.trim()))
+          if (/^[A-Z]\w*$/.test(name) && !NO_CONTROLS.has(name)) found.add(name);
+  return [...found].sort();
+}
+
+/** What the controls ask of a theme: their rules, or the values that the theme gives to them. */
+function stylesOf(theme: ThemeName, includes: string[], types: ("style" | "token" | "cssVar")[]): string {
+  const cache = createCache();
+  const { zeroRuntime: _, ...config } = antdTheme(theme);
+  renderControls({
+    includes,
+    customTheme: (controls) =>
+      createElement(StyleProvider, { cache }, createElement(ConfigProvider, { theme: config }, controls)),
+  });
+  return extractStyle(cache, { plain: true, types });
+}
+
+const CONTROL_STYLES = /\/antd\/es\/(?!config-provider|theme|style\/)[^/]+\/style\/[^/]+\.js$/;
+const HOOK = /^(default|use[A-Z]\w*)$/;
+const STYLE_MAKER = /^(gen|prepare|init|get)[A-Z]\w*$/;
+
+/** The names that a module of a control's styles gives out. */
+const namesIn = (code: string): string[] => [
+  ...[...code.matchAll(/^export (default|(?:const|function) (\w+))/gm)].map(([, kind, name]) => name ?? kind ?? ""),
+  ...[...code.matchAll(/^export \{([^}]*)\}/gm)].flatMap(([, names = ""]) =>
+    names.split(",").flatMap(
+      (n) =>
+        n
+          .trim()
+          .split(/\s+as\s+/)
+          .at(-1) || [],
+    ),
+  ),
+];
+
+/**
+ * A control's module of styles without what makes them: its hooks still name the theme's values, whose rules stand in
+ * the sheet; undefined where something else is taken from it than hooks.
+ */
+function withoutMakers(code: string): string | undefined {
+  const names = namesIn(code);
+  if (names.length === 0 || names.some((n) => !HOOK.test(n) && !STYLE_MAKER.test(n))) return undefined;
+  const component = /^export default genSubStyleComponent/m.test(code);
+  return [
+    'import useToken from "antd/es/theme/useToken.js";',
+    'const useStyle = () => ["", useToken()[4].key];',
+    ...names.map((n) => {
+      const is = component && n === "default" ? "() => null" : HOOK.test(n) ? "useStyle" : "() => ({})";
+      return n === "default" ? `export default ${is};` : `export const ${n} = ${is};`;
+    }),
+  ].join("\n");
+}
+
+/** What else of Ant Design makes styles in the browser, or brings a whole library for one small thing of it. */
+const LIGHTENED: readonly [file: string, heavy: RegExp, light: string][] = [
+  ["form/context.js", /'@rc-component\/form'/, "'@rc-component/form/es/FormContext'"],
+  ["theme/internal.js", /import useResetIconStyle from .*;/, "const useResetIconStyle = () => {};"],
+  [
+    "theme/util/genStyleUtils.js",
+    /export const \{[^}]*\} = genStyleUtils\(\{[\s\S]*?\n\}\);/,
+    `const useStyle = () => ["", useLocalToken()[4].key];
+export const genStyleHooks = () => useStyle, genComponentStyleHook = () => () => "", genSubStyleComponent = () => () => null;`,
+  ],
+];
+
+/** Ant Design's code as the browser needs it, where the styles were written at build. */
+function lightened(code: string, file: string): string | undefined {
+  if (CONTROL_STYLES.test(file)) return withoutMakers(code);
+  const found = LIGHTENED.find(([name]) => file.endsWith(`/antd/es/${name}`));
+  if (!found) return undefined;
+  const [name, heavy, light] = found;
+  if (!heavy.test(code)) throw new Error(`antd/es/${name} has changed: see scripts/theme-styles.ts`);
+  return code.replace(heavy, light);
+}
+
+export function themeStyles(): Plugin {
+  return {
+    name: "heron-theme-styles",
+    // In the browser alone: on the server the makers cost nobody anything.
+    transform: (code, file, options) => (options?.ssr ? undefined : lightened(code, file)),
+    resolveId: (asked) => (asked === ID ? ID : undefined),
+    load(asked) {
+      if (asked !== ID) return undefined;
+      const controls = controlsIn(path.resolve("app"));
+      return [
+        paletteCss(),
+        ...THEMES.map((theme) => stylesOf(theme, controls, ["token", "cssVar"])),
+        stylesOf("light", controls, ["style"]),
+      ].join("\n");
+    },
+  };
+}

@@ -2,17 +2,19 @@
 import { PassThrough } from "node:stream";
 import { text } from "node:stream/consumers";
 import { renderToPipeableStream } from "react-dom/server";
-import { type AppLoadContext, type EntryContext, type HandleErrorFunction, ServerRouter } from "react-router";
+import { type EntryContext, type HandleErrorFunction, type RouterContextProvider, ServerRouter } from "react-router";
 import { databaseIsLost } from "#server/database.ts";
 import { log } from "#server/log.ts";
+import { pageContext } from "#server/middleware.ts";
 
 export default async function handleRequest(
   request: Request,
   status: number,
   headers: Headers,
   routerContext: EntryContext,
-  { nonce }: AppLoadContext,
+  context: RouterContextProvider,
 ): Promise<Response> {
+  const { nonce } = context.get(pageContext);
   const html = await new Promise<string>((resolve, reject) => {
     const { pipe } = renderToPipeableStream(<ServerRouter context={routerContext} url={request.url} nonce={nonce} />, {
       nonce,

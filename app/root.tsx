@@ -20,6 +20,7 @@ import {
   type ShouldRevalidateFunction,
   useRouteLoaderData,
 } from "react-router";
+import { pageContext } from "#server/middleware.ts";
 import { Trouble } from "#ui/frame/trouble.tsx";
 import { themeOf } from "#ui/theme/cookie.server.ts";
 import { PALETTES } from "#ui/theme/palette.ts";
@@ -45,7 +46,7 @@ export const meta: Route.MetaFunction = () => [
 ];
 
 export async function loader({ request, context }: Route.LoaderArgs) {
-  return { theme: await themeOf(request), nonce: context.nonce };
+  return { theme: await themeOf(request), nonce: context.get(pageContext).nonce };
 }
 
 /** The nonce belongs to one page load: navigating must not ask for another. */

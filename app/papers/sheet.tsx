@@ -1,24 +1,26 @@
 /** What every paper shares: page, head with job and firm, foot with page numbers, places to sign. */
+
 import { Document, Page, StyleSheet, Text, View } from "@react-pdf/renderer";
+import { PRINT } from "#ui/theme/palette.ts";
 import "./fonts.ts";
 import type { ReactNode } from "react";
 import { codebookOf } from "#core/codebook/index.ts";
 import type { PaperInput } from "./index.ts";
 
 export const sheetStyles = StyleSheet.create({
-  page: { padding: "10mm 15mm 13mm", fontFamily: "Text", fontSize: 9.2, color: "#1D2A30", lineHeight: 1.35 },
+  page: { padding: "10mm 15mm 13mm", fontFamily: "Text", fontSize: 9.2, color: PRINT.ink, lineHeight: 1.35 },
   head: {
     flexDirection: "row",
     justifyContent: "space-between",
-    borderBottom: "1.5pt solid #1D2A30",
+    borderBottom: `1.5pt solid ${PRINT.ink}`,
     paddingBottom: 6,
   },
   title: { fontSize: 17, fontWeight: 700, lineHeight: 1.2 },
   h2: { fontSize: 11.5, fontWeight: 700, marginTop: 8, marginBottom: 2, lineHeight: 1.25 },
-  quiet: { color: "#4B6470" },
+  quiet: { color: PRINT.slate },
   sign: { flexDirection: "row", gap: 18, marginTop: 20 },
-  line: { flex: 1, borderTop: "0.8pt solid #1D2A30", paddingTop: 3, color: "#4B6470" },
-  foot: { position: "absolute", bottom: 15, fontSize: 8, color: "#4B6470" },
+  line: { flex: 1, borderTop: `0.8pt solid ${PRINT.ink}`, paddingTop: 3, color: PRINT.slate },
+  foot: { position: "absolute", bottom: 15, fontSize: 8, color: PRINT.slate },
 });
 const s = sheetStyles;
 

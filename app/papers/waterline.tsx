@@ -1,10 +1,10 @@
 /** The waterline on paper: the same shape as on the page, told apart by hatching rather than colour. */
+
 import { G, Line, Path, Rect, Svg, Text } from "@react-pdf/renderer";
 import { showA } from "#core/units.ts";
 import type { Waterline } from "#core/waterline.ts";
+import { PRINT } from "#ui/theme/palette.ts";
 import { waterlineShape } from "#ui/waterline/shape.ts";
-
-const INK = "#1D2A30";
 
 /** Slanting lines across a rectangle. */
 function hatch(x: number, y: number, width: number, height: number, step = 5): string {
@@ -25,25 +25,32 @@ export function PaperWaterline({ level, width, height }: { level: Waterline; wid
     <Svg width={width} height={height} viewBox={`0 0 ${width} ${height}`}>
       {shape.ticks.map((tick) => (
         <G key={tick.amps}>
-          <Line x1={basin.x - 12} y1={tick.y} x2={basin.x - 8} y2={tick.y} stroke="#B9B3A1" strokeWidth={0.7} />
+          <Line
+            x1={basin.x - 12}
+            y1={tick.y}
+            x2={basin.x - 8}
+            y2={tick.y}
+            stroke={PRINT.ruleStrong}
+            strokeWidth={0.7}
+          />
           <Text x={basin.x - 30} y={tick.y + 3} style={{ fontSize: 7, fontFamily: "Figures" }}>
             {String(tick.amps)}
           </Text>
         </G>
       ))}
-      <Rect x={basin.x} y={water.y} width={basin.width} height={water.height} fill="#BFD3DA" />
+      <Rect x={basin.x} y={water.y} width={basin.width} height={water.height} fill={PRINT.waterWash} />
       {tide.height > 1 && (
-        <Path d={hatch(basin.x, tide.y, basin.width, tide.height)} stroke="#2F5F73" strokeWidth={0.8} />
+        <Path d={hatch(basin.x, tide.y, basin.width, tide.height)} stroke={PRINT.deepWater} strokeWidth={0.8} />
       )}
       {overflow.height > 1 && (
         <>
-          <Path d={hatch(basin.x, overflow.y, basin.width, overflow.height, 3)} stroke="#A0412B" strokeWidth={0.8} />
+          <Path d={hatch(basin.x, overflow.y, basin.width, overflow.height, 3)} stroke={PRINT.clay} strokeWidth={0.8} />
           <Rect
             x={basin.x}
             y={overflow.y}
             width={basin.width}
             height={overflow.height}
-            stroke="#A0412B"
+            stroke={PRINT.clay}
             strokeWidth={1}
             fill="none"
           />
@@ -51,8 +58,8 @@ export function PaperWaterline({ level, width, height }: { level: Waterline; wid
       )}
       <Path
         d={`M${basin.x - 8} ${basin.top}H${basin.x}V${basin.bottom}H${right}V${basin.top}H${right + 8}V${height - 1}H${basin.x - 8}Z`}
-        fill="#ECE8DC"
-        stroke={INK}
+        fill={PRINT.wash}
+        stroke={PRINT.ink}
         strokeWidth={1}
       />
       {shape.limitY !== null && (
@@ -61,14 +68,14 @@ export function PaperWaterline({ level, width, height }: { level: Waterline; wid
           y1={shape.limitY}
           x2={right}
           y2={shape.limitY}
-          stroke={INK}
+          stroke={PRINT.ink}
           strokeWidth={1.2}
           strokeDasharray="4 3"
         />
       )}
       {shape.labels.map((label) => (
         <G key={label.name}>
-          <Line x1={right + 9} y1={label.y} x2={right + 14} y2={label.at} stroke="#B9B3A1" strokeWidth={0.7} />
+          <Line x1={right + 9} y1={label.y} x2={right + 14} y2={label.at} stroke={PRINT.ruleStrong} strokeWidth={0.7} />
           <Text x={right + 16} y={label.at + 1} style={{ fontSize: 8.5, fontFamily: "Figures", fontWeight: 600 }}>
             {`${label.name === "charging" ? "+" : ""}${showA(label.amps)}`}
           </Text>

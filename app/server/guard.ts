@@ -2,8 +2,8 @@
 import { randomBytes } from "node:crypto";
 import type { NextFunction, Request, Response } from "express";
 import helmet from "helmet";
+import { MOST_BODY_BYTES, MOST_PHOTO_BYTES } from "#core/limits.ts";
 import { WEB_REFUSALS, type WebRefusal } from "./refusals.ts";
-import { settings } from "./settings.ts";
 
 const answer = (response: Response, code: WebRefusal) =>
   response.status(WEB_REFUSALS[code].status).type("text/plain").send(WEB_REFUSALS[code].text);
@@ -60,8 +60,8 @@ export function bodySize(request: Request, response: Response, next: NextFunctio
   if (reads(request) || bodiless) next();
   else if (length === undefined) answer(response, "no-length");
   else if (PHOTO_PATH.test(request.path)) {
-    if (Number(length) > settings.mostPhotoBytes) answer(response, "photo-too-large");
+    if (Number(length) > MOST_PHOTO_BYTES) answer(response, "photo-too-large");
     else next();
-  } else if (Number(length) > settings.mostBodyBytes) answer(response, "too-large");
+  } else if (Number(length) > MOST_BODY_BYTES) answer(response, "too-large");
   else next();
 }

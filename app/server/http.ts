@@ -3,20 +3,13 @@ import path from "node:path";
 import { createRequestHandler } from "@react-router/express";
 import compression from "compression";
 import express from "express";
-import type { ServerBuild } from "react-router";
+import { RouterContextProvider, type ServerBuild } from "react-router";
 import { migrateDatabase } from "#db/migrate.ts";
 import { closeDatabase } from "./database.ts";
 import { bodySize, nonce, sameOrigin, securityHeaders } from "./guard.ts";
 import { log } from "./log.ts";
+import { pageContext } from "./middleware.ts";
 import { settings } from "./settings.ts";
-
-declare module "react-router" {
-  interface AppLoadContext {
-    nonce: string;
-    /** Network address of the browser. */
-    address: string;
-  }
-}
 
 export function createApp(build: ServerBuild, clientFolder: string): express.Express {
   const app = express();
@@ -40,10 +33,10 @@ export function createApp(build: ServerBuild, clientFolder: string): express.Exp
   app.use(
     createRequestHandler({
       build,
-      getLoadContext: (request, response) => ({
-        nonce: response.locals.nonce,
-        address: request.socket.remoteAddress ?? "",
-      }),
+      getLoadContext: (request, response) =>
+        new RouterContextProvider(
+          new Map([[pageContext, { nonce: response.locals.nonce, address: request.socket.remoteAddress ?? "" }]]),
+        ),
     }),
   );
   return app;

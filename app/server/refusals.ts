@@ -1,11 +1,13 @@
+import { CASE_TOO_LARGE, PHOTO_TOO_LARGE } from "#core/limits.ts";
+
 /** Every refusal the web application can answer with: a status and words for the person who meets it. */
 export const WEB_REFUSALS = {
   "signed-out": { status: 401, text: "Sign in again; nothing is lost." },
   "not-found": { status: 404, text: "There is nothing at this address." },
   "not-allowed": { status: 403, text: "Your role does not allow this. Ask the owner of the firm." },
   "foreign-origin": { status: 403, text: "This request came from another site and was refused." },
-  "too-large": { status: 413, text: "That is too large to send. A case file may be 2 MB at most." },
-  "photo-too-large": { status: 413, text: "That picture is too large: 12 MB at most, after it has been made smaller." },
+  "too-large": { status: 413, text: `What was sent ${CASE_TOO_LARGE}.` },
+  "photo-too-large": { status: 413, text: `That picture ${PHOTO_TOO_LARGE}.` },
   "no-picture": {
     status: 422,
     text: "That file is no picture that Heron can read. JPEG, PNG and WebP are understood.",

@@ -1,10 +1,12 @@
 /** The load-calculation worksheet: every line, factor, rule, assumption and caution, and a place to sign. */
+
 import { StyleSheet, Text, View } from "@react-pdf/renderer";
 import { answer } from "#core/answer.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import type { Calculation } from "#core/demand/types.ts";
 import type { Link } from "#core/path/types.ts";
 import { showA, showKWh, showPercent, showVA } from "#core/units.ts";
+import { PRINT } from "#ui/theme/palette.ts";
 import type { PaperInput } from "../index.ts";
 import { plain, Sheet, Signatures, sheetStyles } from "../sheet.tsx";
 import { PaperWaterline } from "../waterline.tsx";
@@ -13,15 +15,15 @@ const s = {
   ...sheetStyles,
   ...StyleSheet.create({
     verdict: { fontSize: 12.5, fontWeight: 700, lineHeight: 1.3, marginBottom: 3 },
-    row: { flexDirection: "row", borderBottom: "0.6pt solid #D9D4C5", paddingVertical: 1.8 },
-    headRow: { color: "#4B6470", fontSize: 8.5, fontWeight: 600 },
-    total: { fontWeight: 700, borderBottom: 0, borderTop: "1pt solid #1D2A30" },
+    row: { flexDirection: "row", borderBottom: `0.6pt solid ${PRINT.rule}`, paddingVertical: 1.8 },
+    headRow: { color: PRINT.slate, fontSize: 8.5, fontWeight: 600 },
+    total: { fontWeight: 700, borderBottom: 0, borderTop: `1pt solid ${PRINT.ink}` },
     label: { flex: 1, paddingRight: 6 },
     va: { width: 72, textAlign: "right", fontFamily: "Figures" },
     factor: { width: 52, textAlign: "right", fontFamily: "Figures" },
-    decided: { width: 196, paddingLeft: 10, color: "#4B6470" },
-    rule: { width: 128, paddingLeft: 10, color: "#4B6470" },
-    part: { fontSize: 8.5, color: "#4B6470", paddingLeft: 10, flexDirection: "row" },
+    decided: { width: 196, paddingLeft: 10, color: PRINT.slate },
+    rule: { width: 128, paddingLeft: 10, color: PRINT.slate },
+    part: { fontSize: 8.5, color: PRINT.slate, paddingLeft: 10, flexDirection: "row" },
   }),
 };
 

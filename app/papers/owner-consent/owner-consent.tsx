@@ -1,7 +1,9 @@
 /** The owner's consent where the customer rents: what would be done, what stays behind, and a place to sign. */
+
 import { Text, View } from "@react-pdf/renderer";
 import { codebookOf } from "#core/codebook/index.ts";
 import { showA } from "#core/units.ts";
+import { PRINT } from "#ui/theme/palette.ts";
 import type { PaperInput } from "../index.ts";
 import { plain, Sheet, Signatures, sheetStyles as s } from "../sheet.tsx";
 
@@ -54,9 +56,9 @@ export function OwnerConsent(input: PaperInput) {
       <Text style={s.h2}>Your answer</Text>
       {boxes.map((box) => (
         <View key={box} style={{ flexDirection: "row", gap: 7, marginTop: 5 }}>
-          <View style={{ width: 11, height: 11, border: "1pt solid #1D2A30" }} />
+          <View style={{ width: 11, height: 11, border: `1pt solid ${PRINT.ink}` }} />
           <Text>{box}</Text>
-          {box.endsWith(":") && <View style={{ flex: 1, borderBottom: "0.8pt solid #1D2A30" }} />}
+          {box.endsWith(":") && <View style={{ flex: 1, borderBottom: `0.8pt solid ${PRINT.ink}` }} />}
         </View>
       ))}
       <View style={{ marginTop: 18 }}>

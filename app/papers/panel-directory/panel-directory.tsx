@@ -1,4 +1,5 @@
 /** The directory for the inside of the panel's door: every space with what it feeds, to be cut out and fixed. */
+
 import { StyleSheet, Text, View } from "@react-pdf/renderer";
 import type { Circuit, Panel } from "#core/case/document/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
@@ -7,14 +8,15 @@ import { positionsOf, spacesOf, takesSpace } from "#core/panel/slots.ts";
 import { nestedPanels } from "#core/panel/sub-panels.ts";
 import { showA } from "#core/units.ts";
 import { capital } from "#core/words.ts";
+import { PRINT } from "#ui/theme/palette.ts";
 import type { PaperInput } from "../index.ts";
 import { Sheet, sheetStyles as s } from "../sheet.tsx";
 
 const d = StyleSheet.create({
-  label: { border: "1.4pt solid #1D2A30", marginTop: 10, padding: 7 },
+  label: { border: `1.4pt solid ${PRINT.ink}`, marginTop: 10, padding: 7 },
   columns: { flexDirection: "row", gap: 9 },
   column: { flex: 1 },
-  row: { flexDirection: "row", borderBottom: "0.6pt solid #B9B3A1", minHeight: 15, alignItems: "center" },
+  row: { flexDirection: "row", borderBottom: `0.6pt solid ${PRINT.ruleStrong}`, minHeight: 15, alignItems: "center" },
   space: { width: 26, fontFamily: "Figures", fontWeight: 600 },
   what: { flex: 1 },
   rating: { width: 52, fontFamily: "Figures", textAlign: "right" },

@@ -2,19 +2,19 @@
  * `GET /jobs/:jobId/events`: server-sent events with every edit that takes effect from `since` on, `photos` with the
  * revision of the job's photos, and `others` with the names of the other people who have the job open.
  */
-import { jobsOf } from "#server/firm-jobs.ts";
 import { watchJob } from "#server/job-watch.ts";
 import { log } from "#server/log.ts";
+import { firmContext, forOpenPages, personContext } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";
-import { signedIn } from "#server/sessions.ts";
 import type { Route } from "./+types/route";
 
 const BEAT_MS = 15_000;
 
-export async function loader({ request, params: { jobId } }: Route.LoaderArgs) {
-  const person = await signedIn(request);
-  if (!person) return refuse("not-allowed");
-  const jobs = jobsOf(person.firmId);
+export const middleware: Route.MiddlewareFunction[] = [forOpenPages];
+
+export async function loader({ request, params: { jobId }, context }: Route.LoaderArgs) {
+  const person = context.get(personContext);
+  const { jobs } = context.get(firmContext);
   if (!(await jobs.find(jobId))) return refuse("not-found");
   const asked = request.headers.get("Last-Event-ID") ?? new URL(request.url).searchParams.get("since");
   let sent = Number(asked ?? 0) || 0;

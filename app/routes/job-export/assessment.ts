@@ -1,10 +1,13 @@
 import { assess } from "#core/assess.ts";
+import { forPeople } from "#server/middleware.ts";
 import type { Route } from "./+types/assessment";
 import { downloadJob } from "./download.ts";
 
-export const loader = ({ request, params }: Route.LoaderArgs) =>
+export const middleware: Route.MiddlewareFunction[] = [forPeople];
+
+export const loader = ({ context, params }: Route.LoaderArgs) =>
   downloadJob(
-    request,
+    context,
     params.jobId,
     "assessment.json",
     "application/json; charset=utf-8",

@@ -1,6 +1,9 @@
 import { writeCase } from "#core/case/laws/read.ts";
+import { forPeople } from "#server/middleware.ts";
 import type { Route } from "./+types/case";
 import { downloadJob } from "./download.ts";
 
-export const loader = ({ request, params }: Route.LoaderArgs) =>
-  downloadJob(request, params.jobId, "case.json", "application/json; charset=utf-8", writeCase);
+export const middleware: Route.MiddlewareFunction[] = [forPeople];
+
+export const loader = ({ context, params }: Route.LoaderArgs) =>
+  downloadJob(context, params.jobId, "case.json", "application/json; charset=utf-8", writeCase);

@@ -1,8 +1,9 @@
 /** Answers with a job, or what follows from it, as a file to keep. */
+
+import type { RouterContextProvider } from "react-router";
 import type { CaseDocument } from "#core/case/document/types.ts";
-import { jobsOf } from "#server/firm-jobs.ts";
+import { firmContext } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";
-import { requirePerson } from "#server/sessions.ts";
 
 export const fileName = (title: string) =>
   title
@@ -12,16 +13,18 @@ export const fileName = (title: string) =>
 
 type Content = string | Uint8Array<ArrayBuffer>;
 
-/** @param ending what the file is called after the job, e.g. `case.json` */
+/**
+ * @param context of a request that `forPeople` let in
+ * @param ending what the file is called after the job, e.g. `case.json`
+ */
 export async function downloadJob(
-  request: Request,
+  context: Readonly<RouterContextProvider>,
   jobId: string,
   ending: string,
   type: string,
   content: (document: CaseDocument) => Content | Promise<Content>,
 ): Promise<Response> {
-  const person = await requirePerson(request);
-  const job = await jobsOf(person.firmId).find(jobId);
+  const job = await context.get(firmContext).jobs.find(jobId);
   if (!job) throw refuse("not-found");
   return new Response(await content(job.document), {
     headers: {

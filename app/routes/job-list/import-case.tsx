@@ -2,10 +2,9 @@
 import { type DragEvent, useState } from "react";
 import { useFetcher } from "react-router";
 import { CaseRefused, type Problem } from "#core/case/document/problems.ts";
+import { CASE_TOO_LARGE, MOST_CASE_BYTES } from "#core/limits.ts";
 import styles from "./job-list.module.css";
 import type { action } from "./route.tsx";
-
-const MOST_BYTES = 2 * 1024 * 1024;
 
 export function ImportCase() {
   const fetcher = useFetcher<typeof action>();
@@ -16,8 +15,7 @@ export function ImportCase() {
   async function take(file: File | undefined) {
     if (!file) return;
     setProblems([]);
-    if (file.size > MOST_BYTES)
-      return setProblems([{ path: file.name, message: "is too large: a case file may be 2 MB at most" }]);
+    if (file.size > MOST_CASE_BYTES) return setProblems([{ path: file.name, message: CASE_TOO_LARGE }]);
     try {
       // The reader comes with all rule sets: it is fetched when there is something to read.
       const { readCaseText } = await import("#core/case/laws/read.ts");

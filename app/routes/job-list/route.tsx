@@ -5,11 +5,11 @@ import { CaseRefused, type Problem } from "#core/case/document/problems.ts";
 import type { RuleSetId } from "#core/case/document/types.ts";
 import { readCaseText } from "#core/case/laws/read.ts";
 import { codebookOf } from "#core/codebook/index.ts";
+import { CASE_TOO_LARGE, MOST_CASE_BYTES } from "#core/limits.ts";
 import { STAGES } from "#core/stages.ts";
 import { commonScaleA } from "#core/waterline.ts";
-import { JOBS_A_PAGE, jobsOf } from "#server/firm-jobs.ts";
-import { requirePerson } from "#server/sessions.ts";
-import { settings } from "#server/settings.ts";
+import { JOBS_A_PAGE } from "#server/firm-jobs.ts";
+import { firmContext, forPeople, personContext } from "#server/middleware.ts";
 import { Mark } from "#ui/frame/mark.tsx";
 import { ThemeSwitch } from "#ui/theme/theme-switch.tsx";
 import type { Route } from "./+types/route";
@@ -24,13 +24,15 @@ export const meta: Route.MetaFunction = () => [{ title: "Jobs - Heron" }];
 /** A job as the list shows it. */
 export type ListedJob = Awaited<ReturnType<typeof loader>>["jobs"][number];
 
-export async function loader({ request }: Route.LoaderArgs) {
-  const person = await requirePerson(request);
+export const middleware: Route.MiddlewareFunction[] = [forPeople];
+
+export async function loader({ request, context }: Route.LoaderArgs) {
+  const person = context.get(personContext);
   const query = new URL(request.url).searchParams;
   const search = (query.get("search") ?? "").trim().slice(0, 100);
   const page = Math.max(1, Number.parseInt(query.get("page") ?? "1", 10) || 1);
   const stage = askedStage(query.get("stage"));
-  const { jobs, total } = await jobsOf(person.firmId).list(search, page, stage);
+  const { jobs, total } = await context.get(firmContext).jobs.list(search, page, stage);
   const { operator } = codebookOf(person.firmRules as RuleSetId).words;
   return {
     jobs: jobs.map(({ id, title, customer, stage: at, summary, rules }) => {
@@ -49,16 +51,14 @@ export async function loader({ request }: Route.LoaderArgs) {
 }
 
 /** Takes a case file; a wrong one is refused with the path of each wrong field, and nothing is kept of it. */
-export async function action({ request }: Route.ActionArgs) {
-  const person = await requirePerson(request);
+export async function action({ request, context }: Route.ActionArgs) {
   const refuseImport = (problems: Problem[], status = 400) => data({ problems }, { status });
   const file = (await request.formData()).get("file");
   if (!(file instanceof File)) return refuseImport([{ path: "", message: "No file arrived. Choose a case file." }]);
-  if (file.size > settings.mostImportBytes)
-    return refuseImport([{ path: "", message: "The file is too large: a case file may be 2 MB at most." }], 413);
+  if (file.size > MOST_CASE_BYTES) return refuseImport([{ path: "", message: `The file ${CASE_TOO_LARGE}.` }], 413);
   try {
     const { document } = readCaseText(await file.text());
-    const id = await jobsOf(person.firmId).create(document);
+    const id = await context.get(firmContext).jobs.create(document);
     throw redirect(`/jobs/${id}/survey`);
   } catch (error) {
     if (error instanceof CaseRefused) return refuseImport(error.problems);

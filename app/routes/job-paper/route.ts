@@ -5,14 +5,15 @@ import { METHOD_IDS } from "#core/case/document/types.ts";
 import { readyFonts } from "#papers/fonts.ts";
 import { PAPERS } from "#papers/index.ts";
 import { fileName } from "#routes/job-export/download.ts";
-import { jobsOf } from "#server/firm-jobs.ts";
+import { firmContext, forPeople, personContext } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";
-import { requirePerson } from "#server/sessions.ts";
 import type { Route } from "./+types/route";
 
-export async function loader({ request, params }: Route.LoaderArgs) {
-  const person = await requirePerson(request);
-  const job = await jobsOf(person.firmId).find(params.jobId);
+export const middleware: Route.MiddlewareFunction[] = [forPeople];
+
+export async function loader({ request, params, context }: Route.LoaderArgs) {
+  const person = context.get(personContext);
+  const job = await context.get(firmContext).jobs.find(params.jobId);
   const paper = PAPERS.find((p) => p.id === params.paper);
   if (!job || !paper) throw refuse("not-found");
   if (person.role === "apprentice") throw refuse("not-allowed");

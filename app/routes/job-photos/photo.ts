@@ -1,24 +1,24 @@
 /** `/jobs/:jobId/photos/:photoId`: the picture itself (`?size=thumbnail`), `PATCH` what is said of it, `DELETE` it. */
-import { object, string, ValidationError } from "yup";
+import { object, string } from "yup";
+import { LONGEST_LINE } from "#core/limits.ts";
 import { EVIDENCE_IDS } from "#core/survey/evidence.ts";
 import { type PhotoMark, readMarks } from "#core/survey/photo-marks.ts";
 import { LONGEST_THING, THING_PATTERN, type ThingId } from "#core/survey/things.ts";
-import { databaseIsLost } from "#server/database.ts";
-import { photosOf } from "#server/job-photos.ts";
+import { answering, firmContext, forOpenPages } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";
-import { requirePerson, signedIn } from "#server/sessions.ts";
 import type { Route } from "./+types/photo";
 
 const changes = object({
-  caption: string().max(300),
+  caption: string().max(LONGEST_LINE),
   item: string().oneOf(EVIDENCE_IDS),
   about: string<ThingId>().matches(THING_PATTERN).max(LONGEST_THING).nullable(),
 });
 
-export async function loader({ request, params }: Route.LoaderArgs) {
-  const person = await requirePerson(request);
+export const middleware: Route.MiddlewareFunction[] = [forOpenPages];
+
+export async function loader({ request, params, context }: Route.LoaderArgs) {
   const size = new URL(request.url).searchParams.get("size") === "thumbnail" ? "thumbnail" : "picture";
-  const bytes = await photosOf(person.firmId).bytes(params.jobId, params.photoId, size);
+  const bytes = await context.get(firmContext).photos.bytes(params.jobId, params.photoId, size);
   if (!bytes) throw refuse("not-found");
   return new Response(new Uint8Array(bytes), {
     // The bytes behind an id never change.
@@ -26,11 +26,9 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   });
 }
 
-export async function action({ request, params: { jobId, photoId } }: Route.ActionArgs) {
-  try {
-    const person = await signedIn(request);
-    if (!person) return refuse("signed-out");
-    const photos = photosOf(person.firmId);
+export const action = ({ request, params: { jobId, photoId }, context }: Route.ActionArgs) =>
+  answering(async () => {
+    const { photos } = context.get(firmContext);
     if (request.method === "DELETE")
       return (await photos.remove(jobId, photoId)) ? Response.json({ id: photoId }) : refuse("not-found");
     if (request.method !== "PATCH") return refuse("wrong-method");
@@ -40,9 +38,4 @@ export async function action({ request, params: { jobId, photoId } }: Route.Acti
     const checked = changes.noUnknown().validateSync(rest, { strict: true });
     const changed = await photos.change(jobId, photoId, { ...checked, ...(marks && { marks: marks as PhotoMark[] }) });
     return changed ? Response.json({ id: photoId }) : refuse("not-found");
-  } catch (error) {
-    if (databaseIsLost(error)) return refuse("database-away");
-    if (error instanceof ValidationError || error instanceof SyntaxError) return refuse("bad-request");
-    throw error;
-  }
-}
+  });

@@ -1,21 +1,19 @@
 /** The frame of a job: head, answer, path of steps, waterline beside the sheet, and the why sheet. */
-import { Outlet, type ShouldRevalidateFunction, useParams } from "react-router";
-import { jobsOf } from "#server/firm-jobs.ts";
-import { photosOf } from "#server/job-photos.ts";
+import { Outlet, type ShouldRevalidateFunction } from "react-router";
+import { firmContext, forPeople, personContext } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";
-import { requirePerson } from "#server/sessions.ts";
 import { JobProvider } from "#ui/job-store/use-job.tsx";
 import { PhotoProvider } from "#ui/photo-store/use-photos.tsx";
 import { WhyProvider } from "#ui/why/why-sheet.tsx";
 import type { Route } from "./+types/route";
 import { JobFrame } from "./frame.tsx";
 
-export async function loader({ request, params }: Route.LoaderArgs) {
-  const person = await requirePerson(request);
-  const [job, photos] = await Promise.all([
-    jobsOf(person.firmId).find(params.jobId),
-    photosOf(person.firmId).list(params.jobId),
-  ]);
+export const middleware: Route.MiddlewareFunction[] = [forPeople];
+
+export async function loader({ params, context }: Route.LoaderArgs) {
+  const person = context.get(personContext);
+  const firm = context.get(firmContext);
+  const [job, photos] = await Promise.all([firm.jobs.find(params.jobId), firm.photos.list(params.jobId)]);
   if (!job || !photos) throw refuse("not-found");
   return {
     job,
@@ -31,13 +29,12 @@ export const shouldRevalidate: ShouldRevalidateFunction = ({ currentParams, next
 
 export default function Job({ loaderData }: Route.ComponentProps) {
   const { job, photos, person } = loaderData;
-  const { jobId } = useParams();
   return (
-    <JobProvider key={jobId} jobId={job.id} document={job.document} revision={job.revision}>
+    <JobProvider key={job.id} jobId={job.id} document={job.document} revision={job.revision}>
       <PhotoProvider jobId={job.id} list={photos}>
         <WhyProvider>
           <JobFrame jobId={job.id} person={person.name}>
-            <Outlet context={{ role: person.role, jobId: job.id }} />
+            <Outlet />
           </JobFrame>
         </WhyProvider>
       </PhotoProvider>

@@ -6,32 +6,32 @@ import { object, string, ValidationError } from "yup";
 import { RULE_SET_IDS, type RuleSetId } from "#core/case/document/types.ts";
 import { newCase } from "#core/case/laws/new-case.ts";
 import { CODEBOOKS } from "#core/codebook/index.ts";
-import { jobsOf } from "#server/firm-jobs.ts";
-import { requirePerson } from "#server/sessions.ts";
+import { LINE_TOO_LONG, LONGEST_LINE } from "#core/limits.ts";
+import { firmContext, forPeople, personContext } from "#server/middleware.ts";
 import type { Route } from "./+types/route";
 import styles from "./new-job.module.css";
 
 export const meta: Route.MetaFunction = () => [{ title: "New job - Heron" }];
 
 const asked = object({
-  address: string().trim().required("Type the address").max(300, "The address is too long: 300 characters at most"),
-  customer: string().trim().max(300, "The name is too long: 300 characters at most").default(""),
+  address: string().trim().required("Type the address").max(LONGEST_LINE, `The address ${LINE_TOO_LONG}`),
+  customer: string().trim().max(LONGEST_LINE, `The name ${LINE_TOO_LONG}`).default(""),
   rules: string()
     .required("Choose a rule set")
     .oneOf([...RULE_SET_IDS], "That rule set is not known here"),
 });
 
-export async function loader({ request }: Route.LoaderArgs) {
-  const person = await requirePerson(request);
-  return { rules: person.firmRules };
+export const middleware: Route.MiddlewareFunction[] = [forPeople];
+
+export async function loader({ context }: Route.LoaderArgs) {
+  return { rules: context.get(personContext).firmRules };
 }
 
-export async function action({ request }: Route.ActionArgs) {
-  const person = await requirePerson(request);
+export async function action({ request, context }: Route.ActionArgs) {
   const form = Object.fromEntries(await request.formData());
   try {
     const { address, customer, rules } = asked.validateSync(form, { abortEarly: false });
-    const id = await jobsOf(person.firmId).create(newCase(rules as RuleSetId, address, customer));
+    const id = await context.get(firmContext).jobs.create(newCase(rules as RuleSetId, address, customer));
     throw redirect(`/jobs/${id}/survey`);
   } catch (error) {
     if (!(error instanceof ValidationError)) throw error;

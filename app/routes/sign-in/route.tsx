@@ -2,6 +2,7 @@ import { Button, Input } from "antd";
 import { useEffect } from "react";
 import { data, Form, redirect, useNavigation } from "react-router";
 import { object, string, ValidationError } from "yup";
+import { pageContext } from "#server/middleware.ts";
 import { demoPeople, openSession, signedIn, signIn } from "#server/sessions.ts";
 import { Mark } from "#ui/frame/mark.tsx";
 import { forgetPages } from "#ui/offline/pages.ts";
@@ -37,7 +38,7 @@ export async function action({ request, context }: Route.ActionArgs) {
   const email = String(form.get("email") ?? "");
   try {
     const typed = credentials.validateSync({ email, password: form.get("password") }, { abortEarly: false });
-    const answer = await signIn(request, typed.email, typed.password, context.address);
+    const answer = await signIn(request, typed.email, typed.password, context.get(pageContext).address);
     if ("problem" in answer) return data({ email, problems: { form: answer.problem } }, { status: 400 });
     throw redirect(to, { headers: { "Set-Cookie": answer.cookie } });
   } catch (error) {

@@ -32,6 +32,7 @@ class Bench {
 
   open() {
     return new JobStore({
+      jobId: "job",
       document: usCase(),
       revision: 0,
       outbox: this.outbox,

@@ -11,6 +11,8 @@ import type { Problem } from "#core/case/document/problems.ts";
 import { readdressPatch } from "#core/case/document/readdress.ts";
 import { sameValue } from "#core/case/document/same-value.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
+import { type Later, Line } from "#ui/live/line.ts";
+import { Watched } from "#ui/live/watched.ts";
 import type { Base, Outbox, WaitingEdit } from "./outbox.ts";
 
 export type SendAnswer =
@@ -50,23 +52,22 @@ export interface JobState extends AssessedCase {
 }
 
 export interface JobStoreOptions {
+  jobId: string;
   document: CaseDocument;
   revision: number;
   outbox: Outbox;
   send(edit: WaitingEdit): Promise<SendAnswer>;
   newId(): string;
-  /** Calls back after so many milliseconds; returns a function that calls it off. */
-  later(work: () => void, ms: number): () => void;
+  later: Later;
   now(): number;
 }
 
 const SEND_AFTER_MS = 150;
-const RETRY_MS = [500, 1000, 2000, 4000];
 /** Typing on in the same field within this time is one edit and one step of undo. */
 const SAME_EDIT_MS = 1200;
 const MOST_UNDO = 300;
 
-export class JobStore {
+export class JobStore extends Watched<JobState> {
   private confirmed: CaseDocument;
   private revision: number;
   private pending: WaitingEdit[] = [];
@@ -78,23 +79,21 @@ export class JobStore {
   private lastTouch: { path: string; at: number } | null = null;
   /** Nothing is sent before it is known what an earlier page left. */
   private resumed = false;
-  private tries = 0;
   private place = 0;
-  private callOff: (() => void) | null = null;
-  private listeners = new Set<() => void>();
-  private state: JobState;
+  private readonly line: Line;
+  protected state: JobState;
 
   constructor(private readonly options: JobStoreOptions) {
+    super();
+    this.line = new Line(() => void this.sendNext(), options.later);
     this.confirmed = options.document;
     this.revision = options.revision;
     this.state = this.show({ saving: "saved", conflict: null, refused: null });
   }
 
-  subscribe = (listener: () => void): (() => void) => {
-    this.listeners.add(listener);
-    return () => this.listeners.delete(listener);
-  };
-  getState = (): JobState => this.state;
+  get jobId(): string {
+    return this.options.jobId;
+  }
   getRevision = (): number => this.revision;
 
   /**
@@ -188,8 +187,7 @@ export class JobStore {
 
   /** Sends what waits now, for instance because the line is back. */
   sendSoon(ms = SEND_AFTER_MS): void {
-    this.callOff?.();
-    this.callOff = this.options.later(() => void this.sendNext(), ms);
+    this.line.soon(ms);
   }
 
   private step(from: Patch[], to: Patch[]): void {
@@ -231,12 +229,11 @@ export class JobStore {
     const answer = await this.options.send({ ...edit, baseRevision: this.revision });
     this.inFlight = null;
     if (answer.kind === "unreachable" || answer.kind === "signed-out") {
-      const wait = RETRY_MS[Math.min(this.tries++, RETRY_MS.length - 1)] as number;
       this.update({ saving: answer.kind === "signed-out" ? "signed-out" : "waiting" });
-      this.sendSoon(wait);
+      this.line.again();
       return;
     }
-    this.tries = 0;
+    this.line.answered();
     if (answer.kind === "refused") {
       this.takeBack(edit.id);
       this.update({ refused: answer.problems, saving: this.pending.length > 0 ? "saving" : "saved" });
@@ -322,8 +319,7 @@ export class JobStore {
   }
 
   private update(changes: Partial<Pick<JobState, "saving" | "conflict" | "refused">>): void {
-    this.state = this.show({ ...this.state, ...changes });
-    for (const listener of this.listeners) listener();
+    this.becomes(this.show({ ...this.state, ...changes }));
   }
 
   private show({ saving, conflict, refused }: Pick<JobState, "saving" | "conflict" | "refused">): JobState {

@@ -55,6 +55,7 @@ class Page {
     // A browser that was closed does nothing more.
     const closed = () => opened !== this.opened;
     return new JobStore({
+      jobId: "job",
       document,
       revision,
       outbox: {

@@ -10,6 +10,7 @@ import {
   useSyncExternalStore,
 } from "react";
 import type { CaseDocument } from "#core/case/document/types.ts";
+import { ask, later, whenOnline } from "#ui/live/line.ts";
 import { type AssessedCase, type JobState, JobStore, type SendAnswer } from "./job-store.ts";
 import { browserOutbox, type Outbox, type WaitingEdit } from "./outbox.ts";
 
@@ -17,17 +18,15 @@ const NOWHERE: Outbox = { load: async () => ({ edits: [], base: null }), put: ()
 const SEND_PATIENCE_MS = 8000;
 
 async function send(jobId: string, edit: WaitingEdit): Promise<SendAnswer> {
+  const init = { method: "POST", headers: { "Content-Type": "application/json" }, body: JSON.stringify(edit) };
+  const response = await ask(`/jobs/${jobId}/edits`, init, SEND_PATIENCE_MS);
+  if (!response) return { kind: "unreachable" };
+  if (response.status === 401) return { kind: "signed-out" };
   try {
-    const response = await fetch(`/jobs/${jobId}/edits`, {
-      method: "POST",
-      headers: { "Content-Type": "application/json" },
-      body: JSON.stringify(edit),
-      signal: AbortSignal.timeout(SEND_PATIENCE_MS),
-    });
     if (response.headers.get("Content-Type")?.includes("json")) return await response.json();
-    if (response.status >= 500 || response.status === 429) return { kind: "unreachable" };
     return { kind: "refused", problems: [{ path: "", message: await response.text() }] };
   } catch {
+    // It broke off in the middle of its answer.
     return { kind: "unreachable" };
   }
 }
@@ -39,24 +38,18 @@ export function JobProvider(props: { jobId: string; document: CaseDocument; revi
   const [store] = useState(
     () =>
       new JobStore({
+        jobId,
         document: props.document,
         revision: props.revision,
         outbox: typeof indexedDB === "undefined" ? NOWHERE : browserOutbox(jobId),
         send: (edit) => send(jobId, edit),
         newId: () => crypto.randomUUID(),
-        later: (work, ms) => {
-          const timer = setTimeout(work, ms);
-          return () => clearTimeout(timer);
-        },
+        later,
         now: () => Date.now(),
       }),
   );
 
-  useEffect(() => {
-    const online = () => store.sendSoon(0);
-    window.addEventListener("online", online);
-    return () => window.removeEventListener("online", online);
-  }, [store]);
+  useEffect(() => whenOnline(() => store.sendSoon(0)), [store]);
 
   return <JobContext value={store}>{children}</JobContext>;
 }

@@ -3,18 +3,17 @@
  * and moving a device does. Devices are dragged, or moved with Alt and the arrows; the arrows alone walk over the spaces.
  */
 import {
-  DndContext,
-  type DragEndEvent,
-  type DragMoveEvent,
-  MouseSensor,
-  pointerWithin,
-  TouchSensor,
-  useDraggable,
-  useDroppable,
-  useSensor,
-  useSensors,
-} from "@dnd-kit/core";
-import { type CSSProperties, type KeyboardEvent, memo, useCallback, useMemo, useRef, useState } from "react";
+  type CSSProperties,
+  type KeyboardEvent,
+  lazy,
+  type MouseEvent,
+  memo,
+  Suspense,
+  type TouchEvent,
+  useMemo,
+  useRef,
+  useState,
+} from "react";
 import type { Circuit, Panel } from "#core/case/document/types.ts";
 import type { Codebook } from "#core/codebook/types.ts";
 import { DEVICE_NAMES, deviceName } from "#core/panel/quick-device.ts";
@@ -43,49 +42,34 @@ export interface PanelDrawingProps {
   onTakeOut(id: string): void;
 }
 
+/** Only who drags needs it. */
+const PanelDrag = lazy(() => import("./panel-drag.tsx"));
+
 export function PanelDrawing(props: PanelDrawingProps) {
   const { panel, codebook, onMove } = props;
   const frame = useRef<HTMLDivElement>(null);
+  const [reachedFor, setReachedFor] = useState(false);
+  const pressed = useRef<globalThis.MouseEvent | globalThis.TouchEvent | null>(null);
   const [over, setOver] = useState<{ position: number; fits: boolean } | null>(null);
   const circuits = panel.circuits ?? [];
   const spaces = spacesOf(panel, codebook);
   const covered = useMemo(() => new Set(circuits.flatMap((c) => positionsOf(c, codebook))), [circuits, codebook]);
-  const sensors = useSensors(
-    useSensor(MouseSensor, { activationConstraint: { distance: 5 } }),
-    useSensor(TouchSensor, { activationConstraint: { delay: 180, tolerance: 8 } }),
-  );
-
-  /** Where the first pole would stand: the space under the pointer, less the poles above the grip. */
-  const target = ({ active, over: space }: DragMoveEvent | DragEndEvent): number | null => {
-    if (!space) return null;
-    const { grip } = active.data.current as { grip: { current: number } };
-    return (space.data.current as { position: number }).position - grip.current * codebook.board.poleStep;
-  };
   const fits = (id: string, position: number) => {
     const device = circuits.find((c) => c.id === id);
     const others = circuits.filter((c) => c.id !== id);
     return position >= 1 && !!device && placeProblem({ ...device, position }, others, panel.spaces, codebook) === null;
   };
 
+  const reach = () => setReachedFor(true);
+  const press = ({ nativeEvent }: MouseEvent | TouchEvent) => {
+    pressed.current = nativeEvent;
+    reach();
+  };
+  const release = () => {
+    pressed.current = null;
+  };
   return (
-    <DndContext
-      sensors={sensors}
-      collisionDetection={pointerWithin}
-      autoScroll={false}
-      onDragMove={(event) => {
-        const position = target(event);
-        const id = String(event.active.id);
-        setOver((before) =>
-          position === null ? null : before?.position === position ? before : { position, fits: fits(id, position) },
-        );
-      }}
-      onDragCancel={() => setOver(null)}
-      onDragEnd={(event) => {
-        const position = target(event);
-        setOver(null);
-        if (position !== null) onMove(String(event.active.id), position);
-      }}
-    >
+    <>
       {/* biome-ignore lint/a11y/useSemanticElements: a drawing with parts to choose, not a form */}
       <div
         ref={frame}
@@ -94,6 +78,11 @@ export function PanelDrawing(props: PanelDrawingProps) {
         className={styles[codebook.board.layout]}
         style={{ "--spaces": spaces } as CSSProperties}
         onKeyDown={(event) => walk(event, frame.current, props, spaces)}
+        onPointerEnter={reach}
+        onMouseDown={press}
+        onTouchStart={press}
+        onMouseUp={release}
+        onTouchEnd={release}
       >
         <Main panel={panel} codebook={codebook} />
         {(panel.rcdGroups ?? []).map((group) => (
@@ -134,7 +123,29 @@ export function PanelDrawing(props: PanelDrawingProps) {
           <div className={styles.surge}>Surge protection</div>
         )}
       </div>
-    </DndContext>
+      {reachedFor && (
+        <Suspense>
+          <PanelDrag
+            drawing={frame}
+            devices={circuits.filter((c) => c.position !== undefined).map((c) => c.id)}
+            spaces={spaces}
+            poleStep={codebook.board.poleStep}
+            pressed={pressed}
+            onOver={(id, position) =>
+              setOver((before) =>
+                position === null
+                  ? null
+                  : before?.position === position
+                    ? before
+                    : { position, fits: fits(id, position) },
+              )
+            }
+            onDrop={onMove}
+            onEnd={() => setOver(null)}
+          />
+        </Suspense>
+      )}
+    </>
   );
 }
 
@@ -215,7 +226,6 @@ interface SpaceProps {
 }
 
 const Space = memo(function Space({ position, codebook, legs, covered, entered, landing, onSpace }: SpaceProps) {
-  const { setNodeRef } = useDroppable({ id: `space-${position}`, data: { position } });
   const { board, words } = codebook;
   const leg = board.legOf(position, legs);
   const numbered: CSSProperties =
@@ -229,9 +239,9 @@ const Space = memo(function Space({ position, codebook, legs, covered, entered, 
         {legs > 1 && <i className={styles.leg} data-leg={leg} />}
       </span>
       <button
-        ref={setNodeRef}
         type="button"
         className={styles.space}
+        data-space={position}
         style={area(position, 1, undefined, codebook)}
         data-position={position}
         aria-hidden={covered}
@@ -258,9 +268,6 @@ const STATUS_WORDS = { "in-use": "", abandoned: "abandoned", "charger-ready": "c
 const PROTECTS = { afci: "AFCI", gfci: "GFCI", "afci-gfci": "AFCI/GFCI" } as const;
 
 const Device = memo(function Device({ circuit, codebook, chosen, counted, feeds, onChoose }: DeviceProps) {
-  const grip = useRef(0);
-  const data = useMemo(() => ({ grip }), []);
-  const { setNodeRef, listeners, transform, isDragging } = useDraggable({ id: circuit.id, data });
   const poles = circuit.poles ?? 1;
   const positions = positionsOf(circuit, codebook);
   const unplaced = circuit.position === undefined;
@@ -279,26 +286,12 @@ const Device = memo(function Device({ circuit, codebook, chosen, counted, feeds,
     circuit.device === "blank" ? "" : counted ? "counted in the calculation" : "not linked to a load",
     feeds ? `feeds ${feeds}` : "",
   ];
-  const press = useCallback((element: HTMLElement, x: number, y: number) => {
-    const box = element.getBoundingClientRect();
-    const share = element.dataset.layout === "columns" ? (y - box.top) / box.height : (x - box.left) / box.width;
-    grip.current = Math.min(
-      Number(element.dataset.poles) - 1,
-      Math.max(0, Math.floor(share * Number(element.dataset.poles))),
-    );
-  }, []);
   if (unplaced) return null;
   return (
     <button
-      ref={setNodeRef}
       type="button"
-      {...listeners}
-      onPointerDownCapture={(e) => press(e.currentTarget, e.clientX, e.clientY)}
       className={styles.device}
-      style={{
-        ...area(circuit.position as number, poles, circuit.half, codebook),
-        ...(transform && { transform: `translate3d(${transform.x}px, ${transform.y}px, 0)` }),
-      }}
+      style={area(circuit.position as number, poles, circuit.half, codebook)}
       data-layout={codebook.board.layout}
       data-position={circuit.position}
       data-device={circuit.id}
@@ -306,7 +299,6 @@ const Device = memo(function Device({ circuit, codebook, chosen, counted, feeds,
       data-kind={circuit.device ?? "breaker"}
       data-status={circuit.status ?? "in-use"}
       data-half={circuit.half ? "yes" : "no"}
-      data-dragging={isDragging}
       aria-pressed={chosen}
       aria-label={said.filter(Boolean).join(", ")}
       onClick={(e) => onChoose(circuit.id, e.shiftKey || e.ctrlKey || e.metaKey)}

@@ -3,6 +3,8 @@
  * Everything a person does is a task; tasks are kept in the browser and go up in order, each exactly once.
  */
 import type { PhotoChange, PhotoEntry, PhotoList } from "#core/survey/photo.ts";
+import { type Later, Line } from "#ui/live/line.ts";
+import { Watched } from "#ui/live/watched.ts";
 
 export type PhotoTask =
   | { place: number; kind: "add"; photo: PhotoEntry; blob: Blob }
@@ -47,12 +49,10 @@ export interface PhotoStoreOptions {
   addressOf(id: string, size: "picture" | "thumbnail"): string;
   /** An address for a picture that is only here. */
   localAddress(blob: Blob): string;
-  later(work: () => void, ms: number): () => void;
+  later: Later;
 }
 
-const RETRY_MS = [1000, 2000, 4000, 8000];
-
-export class PhotoStore {
+export class PhotoStore extends Watched<PhotoState> {
   private server: readonly PhotoEntry[];
   private revision: number;
   /** The server told of changes while tasks of ours were on their way. */
@@ -62,22 +62,16 @@ export class PhotoStore {
   private problems: string[] = [];
   private offline = false;
   private sending = false;
-  private tries = 0;
-  private callOff: (() => void) | null = null;
-  private listeners = new Set<() => void>();
-  private state: PhotoState = { photos: [], waiting: 0, offline: false, problems: [] };
+  private readonly line: Line;
+  protected state: PhotoState = { photos: [], waiting: 0, offline: false, problems: [] };
 
   constructor(private readonly options: PhotoStoreOptions) {
+    super();
+    this.line = new Line(() => void this.sendAll(), options.later);
     this.server = options.list.photos;
     this.revision = options.list.revision;
     this.show();
   }
-
-  subscribe = (listener: () => void): (() => void) => {
-    this.listeners.add(listener);
-    return () => this.listeners.delete(listener);
-  };
-  getState = (): PhotoState => this.state;
 
   /** Takes up what waits and asks the server for its list; call once, when the page is live. */
   async resume(): Promise<void> {
@@ -87,7 +81,7 @@ export class PhotoStore {
     this.tasks = [...left.filter((t) => !known.has(t.place)), ...this.tasks];
     this.show();
     await this.refresh();
-    this.sendSoon(0);
+    this.sendSoon();
   }
 
   /** The server's photos have reached a revision: asks for them where ours are of another one. */
@@ -112,7 +106,7 @@ export class PhotoStore {
   async take(task: NewPhotoTask): Promise<void> {
     this.tasks = [...this.tasks, await this.options.queue.put(task)];
     this.show();
-    if (!this.offline) this.sendSoon(0);
+    if (!this.offline) this.sendSoon();
   }
 
   /** Tells of something that went wrong before it became a task, such as a file that is no picture. */
@@ -125,9 +119,9 @@ export class PhotoStore {
     this.show();
   }
 
-  sendSoon(ms: number): void {
-    this.callOff?.();
-    this.callOff = this.options.later(() => void this.sendAll(), ms);
+  /** Sends what waits now, for instance because the line is back. */
+  sendSoon(): void {
+    this.line.soon();
   }
 
   private async sendAll(): Promise<void> {
@@ -137,10 +131,10 @@ export class PhotoStore {
       const answer = await this.options.send(task);
       if (answer.kind === "unreachable") {
         this.offline = true;
-        this.sendSoon(RETRY_MS[Math.min(this.tries++, RETRY_MS.length - 1)] as number);
+        this.line.again();
         break;
       }
-      this.tries = 0;
+      this.line.answered();
       this.offline = false;
       if (answer.kind === "done") this.server = apply(this.server, task);
       else this.problems = [...this.problems, answer.problem];
@@ -167,8 +161,7 @@ export class PhotoStore {
       picture: this.local.get(photo.id) ?? this.options.addressOf(photo.id, "picture"),
       thumbnail: this.local.get(photo.id) ?? this.options.addressOf(photo.id, "thumbnail"),
     }));
-    this.state = { photos, waiting: this.tasks.length, offline: this.offline, problems: this.problems };
-    for (const listener of this.listeners) listener();
+    this.becomes({ photos, waiting: this.tasks.length, offline: this.offline, problems: this.problems });
   }
 }
 

@@ -2,6 +2,7 @@
 
 import { createContext, type ReactNode, use, useEffect, useState, useSyncExternalStore } from "react";
 import type { PhotoList } from "#core/survey/photo.ts";
+import { ask, later, whenOnline } from "#ui/live/line.ts";
 import { browserQueue } from "./browser-queue.ts";
 import { type PhotoState, PhotoStore, type PhotoTask, type TaskAnswer } from "./photo-store.ts";
 
@@ -9,34 +10,26 @@ const SEND_PATIENCE_MS = 60_000;
 
 async function send(jobId: string, task: PhotoTask): Promise<TaskAnswer> {
   const at = `/jobs/${jobId}/photos`;
-  const signal = AbortSignal.timeout(SEND_PATIENCE_MS);
-  try {
-    const response = await (() => {
-      if (task.kind === "remove") return fetch(`${at}/${task.id}`, { method: "DELETE", signal });
-      if (task.kind === "change")
-        return fetch(`${at}/${task.id}`, { method: "PATCH", signal, body: JSON.stringify(task.change) });
-      const form = new FormData();
-      const { id, item, about, caption, takenAt } = task.photo;
-      const said = { id, item, ...(about && { about }), caption, takenAt: String(Date.parse(takenAt)) };
-      for (const [name, value] of Object.entries(said)) form.set(name, value);
-      form.set("picture", task.blob, `${id}.jpg`);
-      return fetch(at, { method: "POST", body: form, signal });
-    })();
-    if (response.ok) return { kind: "done" };
-    if (response.status >= 500 || response.status === 429 || response.status === 401) return { kind: "unreachable" };
-    return { kind: "refused", problem: await response.text() };
-  } catch {
-    return { kind: "unreachable" };
-  }
+  const response = await (() => {
+    if (task.kind === "remove") return ask(`${at}/${task.id}`, { method: "DELETE" }, SEND_PATIENCE_MS);
+    if (task.kind === "change")
+      return ask(`${at}/${task.id}`, { method: "PATCH", body: JSON.stringify(task.change) }, SEND_PATIENCE_MS);
+    const form = new FormData();
+    const { id, item, about, caption, takenAt } = task.photo;
+    const said = { id, item, ...(about && { about }), caption, takenAt: String(Date.parse(takenAt)) };
+    for (const [name, value] of Object.entries(said)) form.set(name, value);
+    form.set("picture", task.blob, `${id}.jpg`);
+    return ask(at, { method: "POST", body: form }, SEND_PATIENCE_MS);
+  })();
+  if (response?.ok) return { kind: "done" };
+  if (!response || response.status === 401) return { kind: "unreachable" };
+  const problem = await response.text().catch(() => null);
+  return problem === null ? { kind: "unreachable" } : { kind: "refused", problem };
 }
 
 async function fetchList(jobId: string): Promise<PhotoList | null> {
-  try {
-    const response = await fetch(`/jobs/${jobId}/photos`);
-    return response.ok ? ((await response.json()) as PhotoList) : null;
-  } catch {
-    return null;
-  }
+  const response = await ask(`/jobs/${jobId}/photos`, {}, SEND_PATIENCE_MS);
+  return response?.ok ? response.json().catch(() => null) : null;
 }
 
 const PhotoContext = createContext<PhotoStore | null>(null);
@@ -52,17 +45,12 @@ export function PhotoProvider(props: { jobId: string; list: PhotoList; children:
         send: (task) => send(jobId, task),
         addressOf: (id, size) => `/jobs/${jobId}/photos/${id}${size === "thumbnail" ? "?size=thumbnail" : ""}`,
         localAddress: (blob) => URL.createObjectURL(blob),
-        later: (work, ms) => {
-          const timer = setTimeout(work, ms);
-          return () => clearTimeout(timer);
-        },
+        later,
       }),
   );
   useEffect(() => {
     void store.resume();
-    const online = () => store.sendSoon(0);
-    window.addEventListener("online", online);
-    return () => window.removeEventListener("online", online);
+    return whenOnline(() => store.sendSoon());
   }, [store]);
   return <PhotoContext value={store}>{children}</PhotoContext>;
 }

@@ -1,13 +1,24 @@
 /** The marks of a picture over its thumbnail: enough to see what is drawn; the words stand in the picture itself. */
+import type { CSSProperties } from "react";
 import { headOf } from "#core/survey/photo-marks.ts";
 import type { ShownPhoto } from "#ui/photo-store/photo-store.ts";
+import { PRINT } from "#ui/theme/palette.ts";
 import styles from "./pictures.module.css";
+
+/** Ink on paper, as in the picture itself: readable on any picture, in either theme. */
+const ON_A_PICTURE = { "--mark-ink": PRINT.ink, "--mark-paper": PRINT.sheet } as CSSProperties;
 
 /** Covers a thumbnail that is cut to its frame in the same way. */
 export function MarksDrawn({ photo: { marks, width, height } }: { photo: ShownPhoto }) {
   if (marks.length === 0) return null;
   return (
-    <svg className={styles.marks} viewBox={`0 0 ${width} ${height}`} preserveAspectRatio="xMidYMid slice" aria-hidden>
+    <svg
+      className={styles.marks}
+      style={ON_A_PICTURE}
+      viewBox={`0 0 ${width} ${height}`}
+      preserveAspectRatio="xMidYMid slice"
+      aria-hidden
+    >
       {marks.map((mark, i) => {
         const points = mark.points.map(([x, y]) => [x * width, y * height] as const);
         const line = points.map((p) => p.join()).join(" ");

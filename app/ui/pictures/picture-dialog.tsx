@@ -1,7 +1,8 @@
 /** One picture, large: what it proves, what is said of it, and what is drawn on it. */
 
-import { Button, Input, Select } from "antd";
-import { lazy, Suspense, useEffect, useRef, useState } from "react";
+import { Button, Input, Modal, Select } from "antd";
+import { lazy, Suspense, useState } from "react";
+import { LONGEST_LINE } from "#core/limits.ts";
 import { evidenceFor } from "#core/survey/evidence.ts";
 import type { PhotoChange } from "#core/survey/photo.ts";
 import { thingsOf } from "#core/survey/things.ts";
@@ -11,9 +12,9 @@ import { usePhotoStore } from "#ui/photo-store/use-photos.tsx";
 import styles from "./pictures.module.css";
 
 /** The drawing board is dear to load and only needed here. */
-const MarksEditor = lazy(() => import("./marks-editor.tsx"));
+const MarksEditor = lazy(() => import("./marks-editor/marks-editor.tsx"));
 
-export function PictureDialog({ photo, onClose }: { photo: ShownPhoto; onClose(): void }) {
+export default function PictureDialog({ photo, onClose }: { photo: ShownPhoto; onClose(): void }) {
   const store = usePhotoStore();
   const document = useJobPart((job) => job.document);
   const things = thingsOf(document).map(({ label, things }) => ({
@@ -23,20 +24,15 @@ export function PictureDialog({ photo, onClose }: { photo: ShownPhoto; onClose()
   const known = photo.about === null || things.some((g) => g.options.some((o) => o.value === photo.about));
   // A picture cannot be taken again once the wall is closed: deleting is said twice.
   const [sure, setSure] = useState(false);
-  const dialog = useRef<HTMLDialogElement>(null);
-  useEffect(() => {
-    dialog.current?.showModal();
-  }, []);
   const change = (changes: PhotoChange) => void store.take({ kind: "change", id: photo.id, change: changes });
   return (
-    <dialog ref={dialog} className={styles.dialog} onClose={onClose} aria-label="Picture">
+    <Modal open title="Picture" className={styles.dialog} width="min(1080px, 96vw)" footer={null} onCancel={onClose}>
       <header className={styles.dialogHead}>
         <Select
           aria-label="What it proves"
           value={photo.item}
           options={evidenceFor(document).map((i) => ({ value: i.id as string, label: i.label }))}
           onChange={(item) => change({ item })}
-          getPopupContainer={(trigger) => trigger.parentElement as HTMLElement}
         />
         <Select
           aria-label="What it shows"
@@ -46,13 +42,12 @@ export function PictureDialog({ photo, onClose }: { photo: ShownPhoto; onClose()
           value={known ? photo.about : null}
           options={things}
           onChange={(about) => change({ about: about ?? null })}
-          getPopupContainer={(trigger) => trigger.parentElement as HTMLElement}
         />
         <Input
           className={styles.caption}
           aria-label="Caption"
           placeholder="What is to be seen"
-          maxLength={300}
+          maxLength={LONGEST_LINE}
           defaultValue={photo.caption}
           onBlur={(e) => e.target.value !== photo.caption && change({ caption: e.target.value })}
         />
@@ -68,13 +63,13 @@ export function PictureDialog({ photo, onClose }: { photo: ShownPhoto; onClose()
         >
           {sure ? "Delete for good" : "Delete"}
         </Button>
-        <Button type="primary" onClick={() => dialog.current?.close()}>
+        <Button type="primary" onClick={onClose}>
           Done
         </Button>
       </header>
       <Suspense fallback={<img src={photo.picture} alt="" className={styles.plain} />}>
         <MarksEditor photo={photo} onChange={(marks) => change({ marks })} />
       </Suspense>
-    </dialog>
+    </Modal>
   );
 }

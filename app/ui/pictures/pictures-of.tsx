@@ -2,7 +2,7 @@
 import { useState } from "react";
 import type { ThingId } from "#core/survey/things.ts";
 import { usePhotos } from "#ui/photo-store/use-photos.tsx";
-import { PictureDialog } from "./picture-dialog.tsx";
+import { OpenPicture } from "./open-picture.tsx";
 import styles from "./pictures.module.css";
 import { Thumbnail } from "./thumbnail.tsx";
 
@@ -19,7 +19,7 @@ export function PicturesOf({ thing, name }: { thing: ThingId; name: string }) {
       {photos.map((photo) => (
         <Thumbnail key={photo.id} photo={photo} name={`Shows ${name}`} small onOpen={setOpen} />
       ))}
-      {shown && <PictureDialog key={shown.id} photo={shown} onClose={() => setOpen(null)} />}
+      <OpenPicture photo={shown} onClose={() => setOpen(null)} />
     </div>
   );
 }

@@ -59,6 +59,9 @@ export const PALETTES: Readonly<Record<ThemeName, Palette>> = {
   },
 };
 
+/** Ink on paper, whatever the screen: what is printed, and what is drawn on pictures. */
+export const PRINT: Palette = PALETTES.light;
+
 const kebab = (name: string) => name.replace(/[A-Z]/g, (c) => `-${c.toLowerCase()}`);
 
 /** The palette as custom properties, `--deep-water` and the like, for style sheets. */

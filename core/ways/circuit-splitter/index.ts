@@ -1,6 +1,8 @@
 /** An automatic switch that shares one circuit between an appliance and the charger, appliance first. */
+
 import { withCharger, withCircuit } from "#core/case/document/change.ts";
 import type { Circuit, Load, Outlet, Panel } from "#core/case/document/types.ts";
+import { CAUTIONS } from "#core/cautions.ts";
 import { loadName } from "#core/demand/loads.ts";
 import { linkId, outletName } from "#core/path/names.ts";
 import { showA } from "#core/units.ts";
@@ -14,8 +16,6 @@ import { exchangeForPlug, panelTroubles } from "../work.ts";
 
 const PLUG_IN = price([420, 610, 960], [0, 0, 0], [3, 7, 14]);
 const WIRED = price([900, 1400, 2300], [720, 1020, 1500], [4, 9, 18]);
-
-const Y_LEAD = "A plain Y-lead on one outlet is not a splitter: without an automatic interlock both loads can run.";
 
 interface Shared {
   panel: Panel;
@@ -105,7 +105,7 @@ function propose(s: Situation, { panel, circuit, appliance, outlet }: Shared): P
             },
           ]),
     ],
-    cautions: [Y_LEAD, "While the appliance runs, charging waits."],
+    cautions: [CAUTIONS.yLead, "While the appliance runs, charging waits."],
   };
 }
 

@@ -1,5 +1,6 @@
 /** A new circuit of its own, at the largest current the calculation allows. */
 
+import { CAUTIONS } from "#core/cautions.ts";
 import { showA } from "#core/units.ts";
 import { withArticle } from "#core/words.ts";
 import type { Way } from "../types.ts";
@@ -25,10 +26,7 @@ export const dedicatedCircuit = {
         panel: path.target.panel,
         takesWork: false,
         answersTo: [],
-        cautions: [
-          codebook.survey.isolate,
-          "Set the charger's limit in the charger at commissioning; it is not left to the car.",
-        ],
+        cautions: [codebook.survey.isolate, CAUTIONS.limitInCharger],
       }),
     ];
   },

@@ -1,5 +1,7 @@
 /** Current clamps on the supply and on every feeder of the way; the charger takes only what is left. */
+
 import type { CaseDocument, Panel } from "#core/case/document/types.ts";
+import { CAUTIONS } from "#core/cautions.ts";
 import { describeGuard } from "#core/judge/clamps.ts";
 import { price, type WorkItem } from "#core/work/work.ts";
 import { type Reason, reason } from "../reasons.ts";
@@ -63,10 +65,7 @@ export const dynamicLoadManagement = {
             link: "supply-conductor",
           },
         ],
-        cautions: [
-          codebook.survey.isolate,
-          "Right conductor, right direction, closed jaws; a lost clamp signal must drop the charger to its safe current.",
-        ],
+        cautions: [codebook.survey.isolate, CAUTIONS.clamps],
       }),
     ];
   },

@@ -1,6 +1,8 @@
 /** Charge from an outlet that is already there. */
+
 import { withCharger } from "#core/case/document/change.ts";
 import type { Outlet } from "#core/case/document/types.ts";
+import { CAUTIONS } from "#core/cautions.ts";
 import { loadName } from "#core/demand/loads.ts";
 import { circuitOf } from "#core/path/home.ts";
 import { outletName } from "#core/path/names.ts";
@@ -12,9 +14,6 @@ import type { Placed, Proposal, Refused, Situation, Way } from "../types.ts";
 import { exchangeForPlug } from "../work.ts";
 
 const CHECK = price([60, 140, 320], [40, 90, 220], [0, 1, 4]);
-
-const HEAT_CAUTION =
-  "A household socket is not made for full current for hours, night after night: occasional use, reduced current, checked for heat.";
 
 /** Why the outlet is no place to charge from, or null. */
 export function outletStop({ codebook }: Situation, outlet: Outlet) {
@@ -98,7 +97,7 @@ function propose(s: Situation, outlet: Outlet): Proposal | Refused {
       },
       ...(exchange ? [exchangeForPlug(s)] : []),
     ],
-    cautions: use.slow ? [HEAT_CAUTION] : ["No extension lead: it is not part of a fixed charging installation."],
+    cautions: [use.slow ? CAUTIONS.householdSocket : CAUTIONS.extensionLead],
   };
 }
 const SLOW_SETTINGS_A = [6, 8, 10, 12, 13, 16];

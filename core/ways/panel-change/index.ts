@@ -1,6 +1,7 @@
 /** New or larger panel, because the old one is full or unsound; supply unchanged. */
 
 import type { Panel } from "#core/case/document/types.ts";
+import { CAUTIONS } from "#core/cautions.ts";
 import { linkId } from "#core/path/names.ts";
 import { showA } from "#core/units.ts";
 import { withArticle } from "#core/words.ts";
@@ -63,7 +64,7 @@ export const panelChange = {
         takesWork: true,
         answersTo: troubles.map((t) => t.reason),
         before: items,
-        cautions: ["Old boards may contain asbestos flash guards: look before you touch, and stop if in doubt."],
+        cautions: [CAUTIONS.oldBoardChanged],
       }),
     ];
   },

@@ -1,6 +1,8 @@
 /** Take over an abandoned circuit or a charger-ready stub: what its conductor carries decides. */
+
 import { withCircuit } from "#core/case/document/change.ts";
 import type { CaseDocument, Circuit, Panel } from "#core/case/document/types.ts";
+import { CAUTIONS } from "#core/cautions.ts";
 import { loadName } from "#core/demand/loads.ts";
 import { rcdOf } from "#core/findings/united-kingdom.ts";
 import { circuitRated } from "#core/path/home.ts";
@@ -107,9 +109,7 @@ function propose(s: Situation, panel: Panel, circuit: Circuit): Proposal | Refus
         link: "charger",
       },
     ],
-    cautions: [
-      "A breaker is not raised to fit the charger until the conductor behind it has been seen along its whole length.",
-    ],
+    cautions: [CAUTIONS.breakerNotRaised],
   };
 }
 

@@ -12,10 +12,10 @@ import { NO_UNITS, parseNameplate, parseNumber, parseQuantity } from "#core/quan
 import { showVA } from "#core/units.ts";
 import { capital } from "#core/words.ts";
 import { useCaseText } from "#ui/case-field/case-field.tsx";
+import { freshId } from "#ui/job-store/fresh-id.ts";
 import { useJob, useJobPart, useJobStore } from "#ui/job-store/use-job.tsx";
 import { PicturesOf } from "#ui/pictures/pictures-of.tsx";
 import styles from "./demand.module.css";
-import { freshLoadId } from "./fresh-load-id.ts";
 
 export function Ledger() {
   const { document, assessment } = useJob();
@@ -188,7 +188,7 @@ const Actions = memo(function Actions({ index, last, name }: { index: number; la
       { op: "add", path: `/loads/${to}`, value: load() },
     ]);
   const copy = () =>
-    store.edit([{ op: "add", path: `/loads/${index + 1}`, value: { ...load(), id: freshLoadId(load().kind) } }]);
+    store.edit([{ op: "add", path: `/loads/${index + 1}`, value: { ...load(), id: freshId(load().kind) } }]);
   return (
     <>
       <Button

@@ -3,9 +3,9 @@ import { Button, Input, type InputRef } from "antd";
 import { useEffect, useRef, useState } from "react";
 import { type EnteredLoad, parseLoads, showNameplate } from "#core/case/laws/quick-entry.ts";
 import { codebookOf } from "#core/codebook/index.ts";
+import { freshId } from "#ui/job-store/fresh-id.ts";
 import { useJobPart, useJobStore } from "#ui/job-store/use-job.tsx";
 import styles from "./demand.module.css";
-import { freshLoadId } from "./fresh-load-id.ts";
 
 const FEW_LOADS = 4;
 
@@ -36,7 +36,7 @@ export function QuickEntry() {
 
   function add(entries: readonly EnteredLoad[]) {
     for (const { load } of entries)
-      store.edit([{ op: "add", path: "/loads/-", value: { id: freshLoadId(load.kind), ...load } }]);
+      store.edit([{ op: "add", path: "/loads/-", value: { id: freshId(load.kind), ...load } }]);
     setAdded(`Added: ${entries.map((e) => e.understood).join("; ")}`);
   }
 

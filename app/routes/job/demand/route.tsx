@@ -1,9 +1,8 @@
 /** Demand: the loads of the home as a ledger, and the governing calculation line by line. */
-
-import { useOutletContext } from "react-router";
 import { Section } from "#ui/frame/sheet.tsx";
 import { useJobPart } from "#ui/job-store/use-job.tsx";
 import { StepTrouble, stepMeta } from "../step.tsx";
+import type { Route } from "./+types/route";
 import { GoverningCalculation, MethodChoice } from "./calculation.tsx";
 import { Feeders } from "./feeders.tsx";
 import { Ledger } from "./ledger.tsx";
@@ -15,11 +14,11 @@ import { WhatWouldChange } from "./what-would-change.tsx";
 export const meta = stepMeta("Demand");
 export { StepTrouble as ErrorBoundary };
 
-export default function Demand() {
+export default function Demand({ params: { jobId } }: Route.ComponentProps) {
   const count = useJobPart((job) => job.document.loads.length);
   return (
     <>
-      <Section title="Loads" aside={<LedgerFiles count={count} />}>
+      <Section title="Loads" aside={<LedgerFiles jobId={jobId} count={count} />}>
         <QuickEntry />
         <Ledger />
       </Section>
@@ -34,8 +33,7 @@ export default function Demand() {
   );
 }
 
-function LedgerFiles({ count }: { count: number }) {
-  const { jobId } = useOutletContext<{ jobId: string }>();
+function LedgerFiles({ jobId, count }: { jobId: string; count: number }) {
   return (
     <span className="quiet">
       {count} in the ledger, as{" "}

@@ -1,13 +1,12 @@
 /** Papers: what can be printed from this job, and the open files to take along. */
 import { Button } from "antd";
-import { useOutletContext } from "react-router";
 import { codebookOf } from "#core/codebook/index.ts";
 import type { Words } from "#core/codebook/types.ts";
 import { capital } from "#core/words.ts";
-import type { Role } from "#db/schema.ts";
 import { Section } from "#ui/frame/sheet.tsx";
 import { useJob, useJobPart } from "#ui/job-store/use-job.tsx";
 import { StepTrouble, stepMeta } from "../step.tsx";
+import type { Route } from "./+types/route";
 
 const labels = ({ board }: Words) => [
   { paper: "panel-directory", name: `${capital(board)} directory (PDF)` },
@@ -17,8 +16,8 @@ const labels = ({ board }: Words) => [
 export const meta = stepMeta("Papers");
 export { StepTrouble as ErrorBoundary };
 
-export default function Papers() {
-  const { role, jobId } = useOutletContext<{ role: Role; jobId: string }>();
+export default function Papers({ params: { jobId }, matches }: Route.ComponentProps) {
+  const { role } = matches[1].loaderData.person;
   const { document, assessment } = useJob();
   const { words } = codebookOf(document.rules);
   const saving = useJobPart((job) => job.saving);

@@ -1,11 +1,14 @@
 /** Outlets worth knowing: those a car could be charged from, or that an appliance gives up its circuit at. */
+
 import { Button } from "antd";
 import type { Outlet, OutletType } from "#core/case/document/types.ts";
+import { CAUTIONS } from "#core/cautions.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import { LENGTH_UNITS } from "#core/quantity/parse.ts";
 import { capital } from "#core/words.ts";
 import { CaseChoice, CaseQuantity, CaseSwitch, CaseText, CaseYesNo, Fields } from "#ui/case-field/case-field.tsx";
 import { Caution, Section } from "#ui/frame/sheet.tsx";
+import { freshId } from "#ui/job-store/fresh-id.ts";
 import { drawnLater, useJobStore } from "#ui/job-store/use-job.tsx";
 import { PicturesOf } from "#ui/pictures/pictures-of.tsx";
 import styles from "./survey.module.css";
@@ -16,7 +19,7 @@ export const Outlets = drawnLater(function Outlets({ document }) {
   const types = Object.keys(codebook.outlets) as OutletType[];
   const outlets = document.outlets ?? [];
   function add() {
-    const outlet: Outlet = { id: `outlet-${crypto.randomUUID().slice(0, 8)}`, type: types.at(-1) as OutletType };
+    const outlet: Outlet = { id: freshId("outlet"), type: types.at(-1) as OutletType };
     store.edit([
       ...(store.getState().document.outlets === undefined ? [{ op: "add" as const, path: "/outlets", value: [] }] : []),
       { op: "add", path: "/outlets/-", value: outlet },
@@ -78,15 +81,8 @@ export const Outlets = drawnLater(function Outlets({ document }) {
               <CaseSwitch label="Y-lead plugged in" pointer={`${at}/plainSplitter`} />
             </Fields>
             <PicturesOf thing={`outlet:${outlet.id}`} name={outlet.type} />
-            {outlet.plainSplitter && (
-              <Caution>A plain Y-lead is not a splitter: without an interlock both loads can run.</Caution>
-            )}
-            {use?.slow && (
-              <Caution>
-                A household {codebook.words.outlet} is not made for full current for hours: occasional use, reduced
-                current, checked for heat.
-              </Caution>
-            )}
+            {outlet.plainSplitter && <Caution>{CAUTIONS.yLead}</Caution>}
+            {use?.slow && <Caution>{CAUTIONS.householdSocket}</Caution>}
             <Button type="text" danger onClick={() => takeAway(outlet.id)} aria-label={`Take away the ${outlet.type}`}>
               Take it away
             </Button>

@@ -1,11 +1,10 @@
 /** Who has to agree, and how to get in. */
 import { Button } from "antd";
-import { useOutletContext } from "react-router";
 import type { PermissionFrom, PermissionState } from "#core/case/document/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import { CaseChoice, CaseLines, CaseText, Fields } from "#ui/case-field/case-field.tsx";
 import { Section } from "#ui/frame/sheet.tsx";
-import { drawnLater } from "#ui/job-store/use-job.tsx";
+import { drawnLater, useJobStore } from "#ui/job-store/use-job.tsx";
 
 const STATES: readonly { value: PermissionState; label: string }[] = [
   { value: "not-needed", label: "not needed" },
@@ -16,7 +15,7 @@ const STATES: readonly { value: PermissionState; label: string }[] = [
 ];
 
 export const People = drawnLater(function People({ document }) {
-  const { jobId } = useOutletContext<{ jobId: string }>();
+  const { jobId } = useJobStore();
   const { survey } = codebookOf(document.rules);
   const tenant = document.enquiry?.tenure === "tenant";
   const asks: { from: PermissionFrom; label: string }[] = [

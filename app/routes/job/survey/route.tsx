@@ -1,5 +1,4 @@
 /** Survey: what is really there, in the order of a walk through the home. */
-import { useOutletContext } from "react-router";
 import { codebookOf } from "#core/codebook/index.ts";
 import type { Words } from "#core/codebook/types.ts";
 import { AREA_UNITS } from "#core/quantity/parse.ts";
@@ -9,6 +8,7 @@ import { Section } from "#ui/frame/sheet.tsx";
 import { useJob } from "#ui/job-store/use-job.tsx";
 import { PathLine } from "#ui/path/path-line.tsx";
 import { StepTrouble, stepMeta } from "../step.tsx";
+import type { Route } from "./+types/route";
 import { Evidence } from "./evidence/evidence.tsx";
 import { Findings } from "./findings.tsx";
 import { Outlets } from "./outlets.tsx";
@@ -30,9 +30,8 @@ const parts = ({ supply, board, outlet }: Words) => [
 export const meta = stepMeta("Survey");
 export { StepTrouble as ErrorBoundary };
 
-export default function Survey() {
+export default function Survey({ params: { jobId } }: Route.ComponentProps) {
   const { document, assessment } = useJob();
-  const { jobId } = useOutletContext<{ jobId: string }>();
   return (
     <>
       <nav className={styles.parts} aria-label="Parts of the survey">

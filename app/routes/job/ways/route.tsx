@@ -1,5 +1,4 @@
 /** Ways: all of them on one sheet, each with its own waterline and its path from the supply to the car. */
-import { useOutletContext } from "react-router";
 import { codebookOf } from "#core/codebook/index.ts";
 import { showA, showKWh, showNumber } from "#core/units.ts";
 import { commonScaleA } from "#core/waterline.ts";
@@ -12,6 +11,7 @@ import { PathLine } from "#ui/path/path-line.tsx";
 import { Waterline } from "#ui/waterline/waterline.tsx";
 import { Figure } from "#ui/why/why-sheet.tsx";
 import { StepTrouble, stepMeta } from "../step.tsx";
+import type { Route } from "./+types/route";
 import styles from "./ways.module.css";
 
 const RANK = { ready: 0, "with-work": 1, "ruled-out": 2 } as const;
@@ -19,8 +19,7 @@ const RANK = { ready: 0, "with-work": 1, "ruled-out": 2 } as const;
 export const meta = stepMeta("Ways");
 export { StepTrouble as ErrorBoundary };
 
-export default function Ways() {
-  const { jobId } = useOutletContext<{ jobId: string }>();
+export default function Ways({ params: { jobId } }: Route.ComponentProps) {
   const { document, assessment, answer } = useJob();
   const open = answer.state === "open";
   const { recommended, because, ways } = assessment;

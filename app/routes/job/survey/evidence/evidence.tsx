@@ -9,7 +9,7 @@ import { drawnLater, useJobStore } from "#ui/job-store/use-job.tsx";
 import type { ShownPhoto } from "#ui/photo-store/photo-store.ts";
 import { preparePicture } from "#ui/photo-store/prepare.ts";
 import { usePhotoStore, usePhotos } from "#ui/photo-store/use-photos.tsx";
-import { PictureDialog } from "#ui/pictures/picture-dialog.tsx";
+import { OpenPicture } from "#ui/pictures/open-picture.tsx";
 import { Thumbnail } from "#ui/pictures/thumbnail.tsx";
 import styles from "./evidence.module.css";
 
@@ -93,7 +93,7 @@ export const Evidence = drawnLater(function Evidence({ document }) {
           />
         ))}
       </ul>
-      {shown && <PictureDialog key={shown.id} photo={shown} onClose={() => setOpen(null)} />}
+      <OpenPicture photo={shown} onClose={() => setOpen(null)} />
     </Section>
   );
 });

@@ -1,11 +1,13 @@
 /** What is known of one device of a panel, and what can be done with it. */
+
 import { Button, Select, Switch } from "antd";
 import { useEffect, useId, useRef } from "react";
 import { setValue } from "#core/case/document/set-value.ts";
-import type { CaseDocument, Circuit, Panel } from "#core/case/document/types.ts";
+import type { Circuit, Panel } from "#core/case/document/types.ts";
+import { CAUTIONS } from "#core/cautions.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import { loadName } from "#core/demand/loads.ts";
-import { type Arranged, moveDevice } from "#core/panel/arrange.ts";
+import { moveDevice } from "#core/panel/arrange.ts";
 import { DEVICE_NAMES, deviceName } from "#core/panel/quick-device.ts";
 import { AMPERE_UNITS, LENGTH_UNITS, NO_UNITS } from "#core/quantity/parse.ts";
 import {
@@ -21,16 +23,17 @@ import { Caution } from "#ui/frame/sheet.tsx";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
 import { PicturesOf } from "#ui/pictures/pictures-of.tsx";
 import styles from "./panels.module.css";
+import type { Arrange } from "./use-arrange.ts";
 
 interface Props {
   panelIndex: number;
   id: string;
-  onArrange(work: (panel: Panel, document: CaseDocument) => Arranged, done?: string): boolean;
+  onArrange: Arrange;
   onTakeOut(id: string): void;
   onChooseMore(): void;
 }
 
-export function DeviceSheet({ panelIndex, id, onArrange, onTakeOut, onChooseMore }: Props) {
+export default function DeviceSheet({ panelIndex, id, onArrange, onTakeOut, onChooseMore }: Props) {
   const { document } = useJob();
   const store = useJobStore();
   const sheet = useRef<HTMLElement>(null);
@@ -108,14 +111,8 @@ export function DeviceSheet({ panelIndex, id, onArrange, onTakeOut, onChooseMore
         <CaseSwitch label="Shared with another dwelling" pointer={`${at}/shared`} />
       </Fields>
       <PicturesOf thing={`device:${id}`} name={deviceName(circuit)} />
-      {circuit.status === "charger-ready" && (
-        <Caution>
-          A breaker is not raised to fit the charger until the conductor behind it has been seen along its whole length.
-        </Caution>
-      )}
-      {circuit.status === "abandoned" && (
-        <Caution>Prove it dead, and follow it to both ends, before it is touched.</Caution>
-      )}
+      {circuit.status === "charger-ready" && <Caution>{CAUTIONS.breakerNotRaised}</Caution>}
+      {circuit.status === "abandoned" && <Caution>{CAUTIONS.abandoned}</Caution>}
       <p className={styles.actions}>
         <Button
           onClick={() => onArrange((p) => moveDevice(p, id, (circuit.position ?? 1) - step, codebook))}

@@ -6,6 +6,7 @@ import { linksOf } from "#core/panel/links.ts";
 import { addSubPanel, nestedPanels } from "#core/panel/sub-panels.ts";
 import { capital } from "#core/words.ts";
 import { Section } from "#ui/frame/sheet.tsx";
+import { freshId } from "#ui/job-store/fresh-id.ts";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
 import { OnePanel } from "./one-panel.tsx";
 import styles from "./panels.module.css";
@@ -22,11 +23,7 @@ export function Panels() {
       title={nested.length > 1 ? `Panels (${nested.length})` : words.mainPanel}
       aside={
         first && (
-          <Button
-            onClick={() =>
-              store.edit(addSubPanel(first.id, `panel-${crypto.randomUUID().slice(0, 8)}`, capital(words.subPanel)))
-            }
-          >
+          <Button onClick={() => store.edit(addSubPanel(first.id, freshId("panel"), capital(words.subPanel)))}>
             Add a {words.subPanel}
           </Button>
         )

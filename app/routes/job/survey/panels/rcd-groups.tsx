@@ -3,6 +3,7 @@ import { Button } from "antd";
 import type { Panel, RcdGroup } from "#core/case/document/types.ts";
 import { AMPERE_UNITS, NO_UNITS } from "#core/quantity/parse.ts";
 import { CaseChoice, CaseNumber, Fields } from "#ui/case-field/case-field.tsx";
+import { freshId } from "#ui/job-store/fresh-id.ts";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
 import styles from "./panels.module.css";
 
@@ -14,7 +15,7 @@ export function RcdGroups({ index }: { index: number }) {
   const at = `/panels/${index}/rcdGroups`;
   function add() {
     const from = Math.min((groups.at(-1)?.to ?? 0) + 1, panel.spaces ?? 1);
-    const group: RcdGroup = { id: `rcd-${crypto.randomUUID().slice(0, 8)}`, rcd: "A", from, to: panel.spaces ?? from };
+    const group: RcdGroup = { id: freshId("rcd"), rcd: "A", from, to: panel.spaces ?? from };
     store.edit([
       ...(panel.rcdGroups === undefined ? [{ op: "add" as const, path: at, value: [] }] : []),
       { op: "add", path: `${at}/-`, value: group },

@@ -1,0 +1,39 @@
+/** What can be done with several chosen devices at once. */
+import { Button } from "antd";
+import type { Codebook } from "#core/codebook/types.ts";
+import { swapDevices } from "#core/panel/arrange.ts";
+import styles from "./panels.module.css";
+import type { Arrange } from "./use-arrange.ts";
+
+interface Props {
+  chosen: ReadonlySet<string>;
+  codebook: Codebook;
+  onArrange: Arrange;
+  onTakeOut(ids: readonly string[]): void;
+  onChooseNone(): void;
+}
+
+export function SeveralDevices({ chosen, codebook, onArrange, onTakeOut, onChooseNone }: Props) {
+  const [first, second, third] = chosen;
+  return (
+    <p className={styles.actions}>
+      {chosen.size} chosen
+      {first && second && !third && (
+        <Button onClick={() => onArrange((p) => swapDevices(p, first, second, codebook))}>Swap their places</Button>
+      )}
+      <Button
+        onClick={() =>
+          onArrange((p) => ({
+            circuits: (p.circuits ?? []).map((c) => (chosen.has(c.id) ? { ...c, status: "abandoned" } : c)),
+          }))
+        }
+      >
+        Abandoned
+      </Button>
+      <Button onClick={() => onTakeOut([...chosen])}>Take out</Button>
+      <Button type="text" onClick={onChooseNone}>
+        Choose none
+      </Button>
+    </p>
+  );
+}

@@ -1,0 +1,50 @@
+/** The line to the server: sends in a moment, and tries again after longer and longer waits while it is dead. */
+
+/** Calls back after so many milliseconds; returns a function that calls it off. */
+export type Later = (work: () => void, ms: number) => () => void;
+
+const RETRY_MS = [500, 1000, 2000, 4000, 8000];
+
+export class Line {
+  private tries = 0;
+  private callOff: (() => void) | null = null;
+
+  constructor(
+    private readonly send: () => void,
+    private readonly later: Later,
+  ) {}
+
+  /** Sends after so many milliseconds, instead of when it would have been sent before. */
+  soon(ms = 0): void {
+    this.callOff?.();
+    this.callOff = this.later(this.send, ms);
+  }
+  /** Nobody answered. */
+  again(): void {
+    this.soon(RETRY_MS[Math.min(this.tries++, RETRY_MS.length - 1)]);
+  }
+  answered(): void {
+    this.tries = 0;
+  }
+}
+
+export const later: Later = (work, ms) => {
+  const timer = setTimeout(work, ms);
+  return () => clearTimeout(timer);
+};
+
+/** @returns the answer, or null where nobody answers within `patienceMs` or the server is in trouble */
+export async function ask(address: string, init: RequestInit, patienceMs: number): Promise<Response | null> {
+  try {
+    const response = await fetch(address, { ...init, signal: AbortSignal.timeout(patienceMs) });
+    return response.status >= 500 || response.status === 429 ? null : response;
+  } catch {
+    return null;
+  }
+}
+
+/** Sends at once when the browser finds its line again. @returns a function that stops it */
+export function whenOnline(send: () => void): () => void {
+  window.addEventListener("online", send);
+  return () => window.removeEventListener("online", send);
+}

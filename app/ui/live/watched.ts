@@ -1,0 +1,16 @@
+/** A state that can be followed: whoever listens hears of each new one. */
+export abstract class Watched<S> {
+  private listeners = new Set<() => void>();
+  protected abstract state: S;
+
+  subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  };
+  getState = (): S => this.state;
+
+  protected becomes(state: S): void {
+    this.state = state;
+    for (const listener of this.listeners) listener();
+  }
+}

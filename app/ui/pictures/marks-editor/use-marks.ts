@@ -1,0 +1,95 @@
+/** The marks of a picture while they are drawn: what stands, what is being drawn, what is chosen, what can be undone. */
+import { useState } from "react";
+import type { MarkKind, PhotoMark, Point } from "#core/survey/photo-marks.ts";
+
+/** A kind of mark to draw, or `choose` to move what is there. */
+export type Tool = MarkKind | "choose";
+
+/** Shorter than this, in pixels, a drag was a slip of the hand. */
+const SHORTEST_PX = 12;
+
+/**
+ * @param distancePx how far two points of the picture are apart on the screen
+ * @param onChange is told every time the marks that stand are other ones
+ */
+export function useMarks(
+  first: readonly PhotoMark[],
+  distancePx: (a: Point, b: Point) => number,
+  onChange: (marks: PhotoMark[]) => void,
+) {
+  const [marks, setMarks] = useState<readonly PhotoMark[]>(first);
+  const [history, setHistory] = useState<readonly (readonly PhotoMark[])[]>([]);
+  const [tool, setTool] = useState<Tool>("choose");
+  const [chosen, setChosen] = useState<number | null>(null);
+  const [drawing, setDrawing] = useState<PhotoMark | null>(null);
+
+  function keep(next: PhotoMark[]) {
+    setHistory((past) => [...past, marks]);
+    setMarks(next);
+    onChange(next);
+  }
+  function add(mark: PhotoMark) {
+    keep([...marks, mark]);
+    setDrawing(null);
+    setChosen(marks.length);
+    setTool("choose");
+  }
+  const replace = (index: number, mark: PhotoMark) => keep(marks.map((m, i) => (i === index ? mark : m)));
+
+  return {
+    marks,
+    tool,
+    chosen,
+    setChosen,
+    chosenMark: chosen === null ? undefined : marks[chosen],
+    drawing,
+    canUndo: history.length > 0,
+    use(next: Tool) {
+      setTool(next);
+      setChosen(null);
+      setDrawing(null);
+    },
+    press(at: Point) {
+      if (tool === "label") add({ kind: "label", points: [at], text: "here" });
+      if (tool === "arrow") setDrawing({ kind: "arrow", points: [at, at] });
+      if (tool === "dimension") setDrawing({ kind: "dimension", points: [at, at], text: "length?" });
+      if (tool === "route")
+        setDrawing((route) =>
+          route?.kind === "route" ? { ...route, points: [...route.points, at] } : { kind: "route", points: [at] },
+        );
+    },
+    drag(at: Point) {
+      if (drawing?.kind === "arrow" || drawing?.kind === "dimension")
+        setDrawing({ ...drawing, points: [drawing.points[0], at] });
+    },
+    release() {
+      if (drawing?.kind !== "arrow" && drawing?.kind !== "dimension") return;
+      if (distancePx(...drawing.points) > SHORTEST_PX) add(drawing);
+      else setDrawing(null);
+    },
+    finish() {
+      if (drawing) add(drawing);
+    },
+    movePoint(k: number, at: Point) {
+      const mark = chosen === null ? undefined : marks[chosen];
+      if (!mark) return;
+      replace(chosen as number, { ...mark, points: mark.points.map((p, i) => (i === k ? at : p)) } as PhotoMark);
+    },
+    write(text: string) {
+      const mark = chosen === null ? undefined : marks[chosen];
+      if (mark && "text" in mark && text && text !== mark.text) replace(chosen as number, { ...mark, text });
+    },
+    takeAway() {
+      keep(marks.filter((_, i) => i !== chosen));
+      setChosen(null);
+    },
+    undo() {
+      const past = [...(history.at(-1) ?? [])];
+      setHistory(history.slice(0, -1));
+      setMarks(past);
+      setChosen(null);
+      onChange(past);
+    },
+  };
+}
+export type Marks = ReturnType<typeof useMarks>;

@@ -1,0 +1,20 @@
+/** How large what people send and type may be; the words that refuse it say the same figures. */
+
+const MB = 1024 * 1024;
+
+/** A case file, MB. */
+const CASE_MB = 2;
+/** A picture as the browser sends it, MB: it is made smaller there first. */
+const PHOTO_MB = 12;
+
+export const MOST_CASE_BYTES = CASE_MB * MB;
+export const MOST_PHOTO_BYTES = PHOTO_MB * MB;
+/** A request of any other kind: room for a case file and the form round it. */
+export const MOST_BODY_BYTES = 2 * MOST_CASE_BYTES;
+
+export const CASE_TOO_LARGE = `is too large: a case file may be ${CASE_MB} MB at most`;
+export const PHOTO_TOO_LARGE = `is too large: ${PHOTO_MB} MB at most, after it has been made smaller`;
+
+/** Characters of a line of text, such as an address, a name or a caption. */
+export const LONGEST_LINE = 300;
+export const LINE_TOO_LONG = `is too long: ${LONGEST_LINE} characters at most`;

@@ -7,6 +7,7 @@ export default [
   route("sign-out", "routes/sign-out/route.ts"),
   route("theme", "routes/theme/route.ts"),
   route("health", "routes/health/route.ts"),
+  route("jobs/find", "routes/find-jobs/route.ts"),
   route("jobs/new", "routes/new-job/route.tsx"),
   route("jobs/:jobId", "routes/job/route.tsx", [
     index("routes/job/first-step.ts"),

@@ -4,7 +4,7 @@ import type { CaseDocument } from "#core/case/document/types.ts";
 import { newCase } from "#core/case/laws/new-case.ts";
 import { knownUkHome, knownUsHome, ukCase, usCase } from "#core/testing/cases.ts";
 import { onPanel, onSupplyOf } from "#core/testing/ways.ts";
-import { answer } from "./answer.ts";
+import { answer, answerWhy, pressing } from "./answer.ts";
 import { assess } from "./assess.ts";
 
 const us = knownUsHome();
@@ -129,5 +129,40 @@ describe("an assessment", () => {
     expect(taken({ settableA: [] })).toBe(48);
     expect(taken({ maxA: 20 })).toBe(20);
     expect(taken({ maxA: 18 })).toBe(16);
+  });
+});
+
+describe("what is most pressing beside the answer", () => {
+  it("is what stops, before what is to be confirmed", () => {
+    const unsafe = assess(onPanel(us, { condition: "unsafe", busA: null }));
+    expect(pressing(unsafe)).toMatchObject({
+      kind: "stop",
+      text: expect.stringMatching(/^Stop: Main panel is unsafe/),
+    });
+  });
+  it("names three things to confirm, and tells how many more there are", () => {
+    const unread = assess(newCase("us-nec-2023", "1 Test Lane"));
+    const most = pressing(unread);
+    expect(most?.kind).toBe("confirm");
+    expect(most?.more).toBe(unread.missing.length - 3);
+    expect(most?.text).toMatch(/^Confirm first: the service rating .*, .* and [^,]*$/);
+  });
+  it("is what was only assumed where nothing else is open, and nothing where all is known", () => {
+    const assumed = { ...us, survey: { ...us.survey, sources: { "supply.meterPlace": "assumed" as const } } };
+    const hall = onSupplyOf(assumed, { meterPlace: "hall" });
+    expect(pressing(assess(hall))).toEqual({
+      kind: "assumed",
+      text: "Only assumed: Meter place hall. Confirm on site",
+      more: 0,
+    });
+    expect(pressing(assess(us))).toBeNull();
+  });
+  it("stands with everything else behind why", () => {
+    const unread = assess(newCase("us-nec-2023", "1 Test Lane"));
+    const { value, changes } = answerWhy(unread, answer(unread));
+    expect(value).toBe("Open");
+    expect(changes).toHaveLength(unread.missing.length);
+    expect(changes[0]).toBe("Confirm the service rating as read off the main breaker");
+    expect(answerWhy(assess(us), answer(assess(us)))).toMatchObject({ assumes: [], changes: [] });
   });
 });

@@ -5,6 +5,7 @@ import { wayOf } from "#core/ways/index.ts";
 import type { Assessment } from "./assess.ts";
 import type { StepId } from "./missing.ts";
 import { showA } from "./units.ts";
+import { type Why, why } from "./why.ts";
 import { capital, lower } from "./words.ts";
 
 export type AnswerState = "fits" | "once-confirmed" | "fits-with-work" | "does-not-fit" | "open";
@@ -71,6 +72,51 @@ export function answer(assessment: Assessment): Answer {
     text,
     next: next ?? { step: "papers", text: "Check the ways and print the worksheet" },
   };
+}
+
+/** So many things to confirm are named on top; all of them stand in the why sheet. */
+const NAMED = 3;
+
+/** What is most pressing after the answer itself, in one sentence; null where nothing is. */
+export interface Pressing {
+  kind: "stop" | "confirm" | "assumed";
+  text: string;
+  /** So many more are only told when asked. */
+  more: number;
+}
+
+export function pressing({ findings, missing, assumed }: Assessment): Pressing | null {
+  const [stop, ...stops] = findings.filter((f) => f.severity === "stop");
+  if (stop) return { kind: "stop", text: `Stop: ${stop.text}`, more: stops.length + missing.length };
+  if (missing.length > 0) {
+    const named = missing.slice(0, NAMED).map((m) => lower(m.text));
+    return { kind: "confirm", text: `Confirm first: ${listed(named)}`, more: missing.length - named.length };
+  }
+  if (assumed.length === 0) return null;
+  return {
+    kind: "assumed",
+    text: `Only assumed: ${listed(assumed.map((f) => `${f.label} ${f.value}`))}. Confirm on site`,
+    more: 0,
+  };
+}
+
+/** Why the answer is as it is: everything that stops, is to be confirmed, or was only assumed. */
+export function answerWhy(assessment: Assessment, { verdict, text }: Answer): Why {
+  const { findings, missing, assumed, because, governingBecause } = assessment;
+  return why(
+    "the answer",
+    verdict,
+    {
+      formula: "Ready is a way that meets the need, with no fault and nothing unread on its path",
+      numbers: text,
+      rule: `${capital(governingBecause)}. ${because}`,
+    },
+    assumed.map((f) => `${f.label} ${f.value}`),
+    [
+      ...findings.filter((f) => f.severity === "stop").map((f) => `${f.text}: ${lower(f.todo)}`),
+      ...missing.map((m) => `Confirm ${lower(m.text)}`),
+    ],
+  );
 }
 
 /** "a", "a and b", "a, b and c". */

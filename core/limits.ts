@@ -18,3 +18,6 @@ export const PHOTO_TOO_LARGE = `is too large: ${PHOTO_MB} MB at most, after it h
 /** Characters of a line of text, such as an address, a name or a caption. */
 export const LONGEST_LINE = 300;
 export const LINE_TOO_LONG = `is too long: ${LONGEST_LINE} characters at most`;
+
+/** Jobs on a page of the list: as many as a desk's screen shows at once. */
+export const JOBS_A_PAGE = 40;

@@ -78,13 +78,16 @@ function withoutMakers(code: string): string | undefined {
 
 /**
  * What else of Ant Design makes styles in the browser, or brings a library for something that Heron does not ask of it:
- * tooltips of segments and of the provider, the empty picture of a list, fields for searches, passwords and codes.
+ * tooltips of segments and of the provider, the empty picture of a list, fields for searches, passwords and codes, the
+ * list of what was uploaded, pages of another size.
  */
 const LIGHTENED: readonly [file: string, heavy: RegExp, light: string][] = [
   ["form/context.js", /'@rc-component\/form'/, "'@rc-component/form/es/FormContext'"],
   ["config-provider/index.js", /import UniqueProvider from .*;/, "const UniqueProvider = null;"],
   ["segmented/index.js", /import Tooltip from .*;/, "const Tooltip = null;"],
   ["select/index.js", /import DefaultRenderEmpty from .*;/, "const DefaultRenderEmpty = () => null;"],
+  ["upload/Upload.js", /import UploadList from .*;/, "const UploadList = null;"],
+  ["pagination/Pagination.js", /import Select from .*;/, "const Select = null;"],
   ["input/index.js", /import (?:Group|OTP|Password|Search) from .*;|Input\.(?:Group|OTP|Password|Search) = .*;/g, ""],
   ["theme/internal.js", /import useResetIconStyle from .*;/, "const useResetIconStyle = () => {};"],
   [

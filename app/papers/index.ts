@@ -1,7 +1,8 @@
-/** The papers Heron prints; a new one is a folder and one line here. */
+/** How each paper of `list.ts` is drawn. */
 import type { ReactElement } from "react";
 import type { Assessment } from "#core/assess.ts";
 import type { CaseDocument, MethodId } from "#core/case/document/types.ts";
+import type { PaperId } from "./list.ts";
 import { LoadWorksheet } from "./load-worksheet/load-worksheet.tsx";
 import { OwnerConsent } from "./owner-consent/owner-consent.tsx";
 import { PanelDirectory } from "./panel-directory/panel-directory.tsx";
@@ -17,14 +18,8 @@ export interface PaperInput {
   date: string;
 }
 
-export interface Paper {
-  id: string;
-  name: string;
-  draw(input: PaperInput): ReactElement;
-}
-
-export const PAPERS: readonly Paper[] = [
-  { id: "load-worksheet", name: "Load-calculation worksheet", draw: LoadWorksheet },
-  { id: "panel-directory", name: "Panel directory", draw: PanelDirectory },
-  { id: "owner-consent", name: "Consent of the owner", draw: OwnerConsent },
-];
+export const PAPERS: Readonly<Record<PaperId, (input: PaperInput) => ReactElement>> = {
+  "load-worksheet": LoadWorksheet,
+  "panel-directory": PanelDirectory,
+  "owner-consent": OwnerConsent,
+};

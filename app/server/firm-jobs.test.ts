@@ -2,6 +2,7 @@ import { randomUUID } from "node:crypto";
 import { describe, expect, it } from "vitest";
 import type { Patch } from "#core/case/document/patch.ts";
 import { knownUsHome, usCase } from "#core/testing/cases.ts";
+import type { WaitedFor } from "#core/waiting.ts";
 import { twoFirms } from "#tests/firms.ts";
 import { jobsOf } from "./firm-jobs.ts";
 
@@ -17,7 +18,7 @@ describe("an edit", () => {
     const id = await jobs.create(knownUsHome());
     expect(await take(id, 0, title("Renamed"))).toMatchObject({ kind: "accepted", revision: 1 });
     expect(await jobs.find(id)).toMatchObject({ revision: 1, document: { title: "Renamed" } });
-    const { jobs: rows } = await jobs.list("Renamed", 1);
+    const { jobs: rows } = await jobs.list({ search: "Renamed" });
     expect(rows[0]).toMatchObject({ title: "Renamed", summary: { verdict: "Fits" } });
   });
   it("takes effect once, though its sender has moved on past it", async () => {
@@ -85,7 +86,7 @@ describe("another firm", () => {
     expect(await other.find(id)).toBeNull();
     expect(await other.editsSince(id, 0)).toBeNull();
     expect(await other.take(id, mara.id, { id: randomUUID(), baseRevision: 0, patch: title("Taken") })).toBeNull();
-    expect((await other.list("", 1)).total).toBe(0);
+    expect((await other.list({})).total).toBe(0);
     expect((await jobs.find(id))?.document.title).toBe("Secret Lane");
   });
 });
@@ -94,12 +95,29 @@ describe("search", () => {
   it("looks in address and customer, and takes % and _ as they are", async () => {
     await jobs.create({ ...usCase(), title: "100 % Lane", enquiry: { customer: "Ida_Reed" } });
     const installed = await jobs.create(usCase({ title: "Done Street" }), new Date(), "installed");
-    expect((await jobs.list("Done Street", 1, "installed")).jobs.map((j) => j.id)).toEqual([installed]);
-    expect((await jobs.list("Done Street", 1, "quoted")).total).toBe(0);
-    expect((await jobs.list("Done Street", 1)).total).toBe(1);
-    const found = async (text: string) => (await jobs.list(text, 1)).jobs.map((j) => j.title);
+    expect((await jobs.list({ search: "Done Street", stage: "installed" })).jobs.map((j) => j.id)).toEqual([installed]);
+    expect((await jobs.list({ search: "Done Street", stage: "quoted" })).total).toBe(0);
+    expect((await jobs.list({ search: "Done Street" })).total).toBe(1);
+    const found = async (text: string) => (await jobs.list({ search: text })).jobs.map((j) => j.title);
     expect(await found("100 %")).toEqual(["100 % Lane"]);
     expect(await found("Ida_")).toEqual(["100 % Lane"]);
     expect(await found("IdaxReed")).toEqual([]);
+  });
+});
+
+describe("whom jobs wait for", () => {
+  it("is asked of the stage, and of the permissions in the case", async () => {
+    const waiting = async (waitsFor: WaitedFor) =>
+      (await jobs.list({ search: "Patience", waitsFor })).jobs.map((j) => j.title);
+    const asked = { enquiry: { permissions: { association: "asked", owner: "given" } } } as const;
+    await jobs.create(usCase({ title: "1 Patience Row", ...asked }));
+    await jobs.create(usCase({ title: "2 Patience Row" }), new Date(), "waiting");
+    await jobs.create(usCase({ title: "3 Patience Row" }), new Date(), "quoted");
+    expect(await waiting("association")).toEqual(["1 Patience Row"]);
+    expect(await waiting("owner")).toEqual([]);
+    expect(await waiting("operator")).toEqual(["2 Patience Row"]);
+    expect(await waiting("customer")).toEqual(["3 Patience Row"]);
+    const [row] = (await jobs.list({ search: "1 Patience" })).jobs;
+    expect(row?.permissions).toEqual(asked.enquiry.permissions);
   });
 });

@@ -6,15 +6,15 @@ import { and, asc, desc, eq, gt, inArray, like, or, sql } from "drizzle-orm";
 import { assess } from "#core/assess.ts";
 import type { AppliedEdit, Edit } from "#core/case/document/edit.ts";
 import type { Problem } from "#core/case/document/problems.ts";
-import type { CaseDocument } from "#core/case/document/types.ts";
+import type { CaseDocument, PermissionFrom, PermissionState } from "#core/case/document/types.ts";
 import { currentCase } from "#core/case/document/upgrade.ts";
 import { takeEdit } from "#core/case/laws/take-edit.ts";
+import { JOBS_A_PAGE } from "#core/limits.ts";
 import type { Stage } from "#core/stages.ts";
 import { type CaseSummary, isCurrent, summaryOf } from "#core/summary.ts";
+import { WAITING_STAGE, type WaitedFor } from "#core/waiting.ts";
 import { edit, job, person } from "#db/schema.ts";
 import { database, type Transaction } from "./database.ts";
-
-export const JOBS_A_PAGE = 40;
 
 export interface JobRow {
   id: string;
@@ -23,7 +23,18 @@ export interface JobRow {
   rules: string;
   stage: Stage;
   summary: CaseSummary;
+  /** Whose permission is needed, and how far it has come. */
+  permissions: Partial<Record<PermissionFrom, PermissionState>>;
   updatedAt: Date;
+}
+/** Which jobs a list is asked for: all of them where nothing is said. */
+export interface ListAsked {
+  /** Letters of the address or the customer. */
+  search?: string | undefined;
+  /** From 1. */
+  page?: number | undefined;
+  stage?: Stage | null | undefined;
+  waitsFor?: WaitedFor | null | undefined;
 }
 
 export interface OpenJob {
@@ -37,6 +48,12 @@ export type EditAnswer =
   | { kind: "accepted"; revision: number; edits: AppliedEdit[] }
   | { kind: "conflict"; revision: number; edits: AppliedEdit[]; with: AppliedEdit }
   | { kind: "refused"; problems: Problem[] };
+
+/** The jobs that wait for somebody. */
+const waiting = (who: WaitedFor) =>
+  who === "customer" || who === "operator"
+    ? eq(job.stage, WAITING_STAGE[who])
+    : sql`json_value(${job.case}, ${`$.enquiry.permissions.${who}`}) = 'asked'`;
 
 const columns = {
   id: edit.id,
@@ -58,12 +75,13 @@ export function jobsOf(firmId: string) {
   const own = (jobId: string) => and(eq(job.id, jobId), eq(job.firmId, firmId));
 
   return {
-    /** A page of the firm's jobs, of one stage or of all, the last changed first; `search` looks in address and customer. */
-    async list(search: string, page: number, stage: Stage | null = null): Promise<{ jobs: JobRow[]; total: number }> {
+    /** A page of the firm's jobs, the last changed first. */
+    async list({ search = "", page = 1, stage, waitsFor }: ListAsked): Promise<{ jobs: JobRow[]; total: number }> {
       const pattern = `%${search.replace(/[\\%_]/g, (c) => `\\${c}`)}%`;
       const where = and(
         eq(job.firmId, firmId),
         stage ? eq(job.stage, stage) : undefined,
+        waitsFor ? waiting(waitsFor) : undefined,
         search ? or(like(job.title, pattern), like(job.customer, pattern)) : undefined,
       );
       const [jobs, [count]] = await Promise.all([
@@ -75,6 +93,9 @@ export function jobsOf(firmId: string) {
             rules: job.rules,
             stage: job.stage,
             summary: job.summary,
+            permissions: sql<
+              JobRow["permissions"]
+            >`coalesce(json_extract(${job.case}, '$.enquiry.permissions'), '{}')`.mapWith(JSON.parse),
             updatedAt: job.updatedAt,
           })
           .from(job)

@@ -1,5 +1,6 @@
 /** Import of a case file by choosing or dropping it; it is read here first, so that a wrong one is told at once. */
-import { type DragEvent, useState } from "react";
+import { Alert, Upload } from "antd";
+import { useState } from "react";
 import { useFetcher } from "react-router";
 import { CaseRefused, type Problem } from "#core/case/document/problems.ts";
 import { CASE_TOO_LARGE, MOST_CASE_BYTES } from "#core/limits.ts";
@@ -9,7 +10,6 @@ import type { action } from "./route.tsx";
 export function ImportCase() {
   const fetcher = useFetcher<typeof action>();
   const [problems, setProblems] = useState<Problem[]>([]);
-  const [over, setOver] = useState(false);
   const told = problems.length > 0 ? problems : (fetcher.data?.problems ?? []);
 
   async function take(file: File | undefined) {
@@ -29,48 +29,39 @@ export function ImportCase() {
     fetcher.submit(form, { method: "post", action: "/?index", encType: "multipart/form-data" });
   }
 
-  const drop = (event: DragEvent) => {
-    event.preventDefault();
-    setOver(false);
-    void take(event.dataTransfer.files[0]);
-  };
-
   return (
-    <section
-      className={styles.import}
-      data-over={over}
-      aria-label="Import a case file"
-      onDragOver={(e) => {
-        e.preventDefault();
-        setOver(true);
-      }}
-      onDragLeave={() => setOver(false)}
-      onDrop={drop}
-    >
-      <label>
-        <span>{fetcher.state === "idle" ? "Drop a case file here, or" : "Reading the file ..."}</span>
-        <span className={styles.choose}>choose one</span>
-        <input
-          className="out-of-sight"
-          type="file"
-          accept=".json,application/json"
-          onChange={(e) => {
-            void take(e.target.files?.[0]);
-            e.target.value = "";
-          }}
-        />
-      </label>
+    <section className={styles.import} aria-label="Import a case file">
+      <Upload.Dragger
+        accept=".json,application/json"
+        showUploadList={false}
+        beforeUpload={(file) => {
+          void take(file);
+          return false;
+        }}
+      >
+        {fetcher.state === "idle" ? (
+          <>
+            Drop a case file here, or <span className={styles.choose}>choose one</span>
+          </>
+        ) : (
+          "Reading the file ..."
+        )}
+      </Upload.Dragger>
       {told.length > 0 && (
-        <div role="alert">
-          <p>The file was not taken:</p>
-          <ul>
-            {told.map((p) => (
-              <li key={p.path + p.message}>
-                <span className="figure">{p.path}</span> {p.message}
-              </li>
-            ))}
-          </ul>
-        </div>
+        <Alert
+          type="error"
+          role="alert"
+          title="The file was not taken:"
+          description={
+            <ul>
+              {told.map((p) => (
+                <li key={p.path + p.message}>
+                  <span className="figure">{p.path}</span> {p.message}
+                </li>
+              ))}
+            </ul>
+          }
+        />
       )}
     </section>
   );

@@ -1,4 +1,5 @@
 /** The rows of the list of jobs. */
+import { Tag } from "antd";
 import { Link } from "react-router";
 import { STEPS } from "#ui/frame/steps.ts";
 import { AnswerVerdict } from "#ui/frame/verdict.tsx";
@@ -13,7 +14,7 @@ export function JobRows({ jobs, scaleA }: { jobs: readonly ListedJob[]; scaleA: 
   const many = jobs.length > MANY;
   return (
     <ul className={styles.jobs} data-many={many}>
-      {jobs.map(({ id, title, customer, stage, summary, next }) => (
+      {jobs.map(({ id, title, customer, stage, waitsFor, summary, next }) => (
         <li key={id}>
           <Link to={`/jobs/${id}/${next.step}`} prefetch="intent" className={styles.job}>
             <Waterline level={summary.waterline} width={46} height={62} scaleA={scaleA} detail="bank" />
@@ -26,7 +27,12 @@ export function JobRows({ jobs, scaleA }: { jobs: readonly ListedJob[]; scaleA: 
               <span>{summary.text}</span>
             </span>
             <span className={styles.next}>
-              <span>{stage}</span>
+              <span>
+                <Tag>{stage}</Tag>
+                {waitsFor.length > 0 && !stage.startsWith("Waiting") && (
+                  <span className="quiet"> waits for the {waitsFor.join(" and the ")}</span>
+                )}
+              </span>
               <span className="quiet">
                 {STEPS.find((s) => s.id === next.step)?.name}: {next.text}
               </span>

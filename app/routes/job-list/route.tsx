@@ -5,19 +5,21 @@ import { CaseRefused, type Problem } from "#core/case/document/problems.ts";
 import type { RuleSetId } from "#core/case/document/types.ts";
 import { readCaseText } from "#core/case/laws/read.ts";
 import { codebookOf } from "#core/codebook/index.ts";
-import { CASE_TOO_LARGE, MOST_CASE_BYTES } from "#core/limits.ts";
+import { CASE_TOO_LARGE, JOBS_A_PAGE, MOST_CASE_BYTES } from "#core/limits.ts";
 import { STAGES } from "#core/stages.ts";
+import { WAITED_FOR, waitsFor } from "#core/waiting.ts";
 import { commonScaleA } from "#core/waterline.ts";
-import { JOBS_A_PAGE } from "#server/firm-jobs.ts";
 import { firmContext, forPeople, personContext } from "#server/middleware.ts";
 import { Mark } from "#ui/frame/mark.tsx";
 import { ThemeSwitch } from "#ui/theme/theme-switch.tsx";
 import type { Route } from "./+types/route";
+import { type Asked, Filter } from "./filters.tsx";
 import { ImportCase } from "./import-case.tsx";
 import styles from "./job-list.module.css";
 import { JobRows } from "./job-rows.tsx";
+import { Pages } from "./pages.tsx";
 import { SearchJobs } from "./search-jobs.tsx";
-import { askedStage, nextStep, stageName } from "./stage.ts";
+import { askedStage, askedWaiting, nextStep, stageName, waitedForName } from "./stage.ts";
 
 export const meta: Route.MetaFunction = () => [{ title: "Jobs - Heron" }];
 
@@ -32,18 +34,26 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const search = (query.get("search") ?? "").trim().slice(0, 100);
   const page = Math.max(1, Number.parseInt(query.get("page") ?? "1", 10) || 1);
   const stage = askedStage(query.get("stage"));
-  const { jobs, total } = await context.get(firmContext).jobs.list(search, page, stage);
+  const waiting = askedWaiting(query.get("waiting"));
+  const { jobs, total } = await context.get(firmContext).jobs.list({ search, page, stage, waitsFor: waiting });
   const { operator } = codebookOf(person.firmRules as RuleSetId).words;
   return {
-    jobs: jobs.map(({ id, title, customer, stage: at, summary, rules }) => {
+    jobs: jobs.map(({ id, title, customer, stage: at, summary, rules, permissions }) => {
       const own = codebookOf(rules as RuleSetId).words.operator;
-      return { id, title, customer, stage: stageName(at, own), summary, next: nextStep(at, summary, own) };
+      return {
+        id,
+        title,
+        customer,
+        stage: stageName(at, own),
+        waitsFor: waitsFor(at, permissions).map((who) => waitedForName(who, own)),
+        summary,
+        next: nextStep(at, summary, own),
+      };
     }),
-    stages: STAGES.map((value) => ({ value, label: stageName(value, operator) })),
-    stage,
+    stages: STAGES.map((value) => ({ value, label: stageName(value, null) })),
+    waitedFor: WAITED_FOR.map((value) => ({ value, label: waitedForName(value, operator) })),
+    asked: { search, stage, waiting },
     total,
-    pages: Math.max(1, Math.ceil(total / JOBS_A_PAGE)),
-    search,
     page,
     person: person.name,
     firm: person.firmName,
@@ -67,21 +77,19 @@ export async function action({ request, context }: Route.ActionArgs) {
 }
 
 /** How many jobs are shown, and by what. */
-function counted(total: number, search: string, oneStage: boolean): string {
+function counted(total: number, { search, stage, waiting }: Asked): string {
   const jobs = `${total} ${total === 1 ? "job" : "jobs"}`;
-  if (search)
-    return `${total} of your jobs ${total === 1 ? "matches" : "match"} "${search}"${oneStage ? " in this stage" : ""}`;
-  if (oneStage) return `${jobs} in this stage`;
+  const some = `${stage ? " in this stage" : ""}${waiting ? " waiting so" : ""}`;
+  if (search) return `${total} of your jobs ${total === 1 ? "matches" : "match"} "${search}"${some}`;
+  if (some) return `${jobs}${some}`;
   return total === 0
     ? "No jobs yet. Start one from an address, or drop a case file below."
     : `${jobs}, the last changed first`;
 }
 
 export default function JobList({ loaderData }: Route.ComponentProps) {
-  const { jobs, total, pages, search, stage, stages, page, person, firm } = loaderData;
+  const { jobs, total, asked, stages, waitedFor, page, person, firm } = loaderData;
   const [query] = useSearchParams();
-  const at = (n: number) =>
-    `/?${new URLSearchParams({ ...(search && { search }), ...(stage && { stage }), page: String(n) })}`;
   return (
     <div className={styles.page}>
       <header className={styles.head}>
@@ -102,36 +110,18 @@ export default function JobList({ loaderData }: Route.ComponentProps) {
       </header>
       <main>
         <div className={styles.tools}>
-          <SearchJobs search={search} stage={stage} focus={query.has("search")} />
+          <SearchJobs asked={asked} focus={query.has("search")} />
           <Link to="/jobs/new" className={styles.new}>
             New job
           </Link>
+          <p className="quiet">{counted(total, asked)}</p>
         </div>
-        <div className={styles.bar}>
-          <nav className={styles.stages} aria-label="Stage">
-            {[{ value: null, label: "Every stage" }, ...stages].map(({ value, label }) => (
-              <Link
-                key={label}
-                to={`/?${new URLSearchParams({ ...(search && { search }), ...(value && { stage: value }) })}`}
-                aria-current={value === stage ? "true" : undefined}
-                preventScrollReset
-              >
-                {label}
-              </Link>
-            ))}
-          </nav>
-          <p className="quiet">{counted(total, search, stage !== null)}</p>
+        <div className={styles.filters}>
+          <Filter name="stage" label="Stage" all="every" choices={stages} asked={asked} />
+          <Filter name="waiting" label="Waiting on" all="anybody" choices={waitedFor} asked={asked} />
         </div>
         <JobRows jobs={jobs} scaleA={commonScaleA(jobs.map((j) => j.summary.waterline))} />
-        {pages > 1 && (
-          <nav className={styles.pages} aria-label="Pages">
-            {page > 1 && <Link to={at(page - 1)}>Newer</Link>}
-            <span>
-              {page} of {pages}
-            </span>
-            {page < pages && <Link to={at(page + 1)}>Older</Link>}
-          </nav>
-        )}
+        {total > JOBS_A_PAGE && <Pages asked={asked} page={page} total={total} pageSize={JOBS_A_PAGE} />}
         <ImportCase />
       </main>
     </div>

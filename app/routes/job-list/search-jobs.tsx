@@ -2,32 +2,33 @@
 import { Input, type InputRef } from "antd";
 import { useEffect, useRef } from "react";
 import { Form, useSubmit } from "react-router";
+import { useKeys } from "#ui/keys/use-keys.ts";
+import type { Asked } from "./filters.tsx";
 
-export function SearchJobs({ search, stage, focus }: { search: string; stage: string | null; focus: boolean }) {
+export function SearchJobs({ asked, focus }: { asked: Asked; focus: boolean }) {
   const submit = useSubmit();
   const input = useRef<InputRef>(null);
   useEffect(() => {
     if (focus) input.current?.focus();
-    const press = (event: KeyboardEvent) => {
-      if (event.key !== "/" || (event.target instanceof HTMLElement && event.target.tagName === "INPUT")) return;
-      event.preventDefault();
-      input.current?.focus();
-    };
-    window.addEventListener("keydown", press);
-    return () => window.removeEventListener("keydown", press);
   }, [focus]);
+  useKeys((event) => {
+    if (event.key !== "/") return false;
+    input.current?.focus();
+    return true;
+  });
   return (
     <Form method="get" action="/" role="search" onChange={(e) => submit(e.currentTarget, { replace: true })}>
       <Input
         ref={input}
         name="search"
-        defaultValue={search}
+        defaultValue={asked.search}
         placeholder="Find a job by address or customer"
         aria-label="Find a job"
         allowClear
         autoComplete="off"
       />
-      {stage && <input type="hidden" name="stage" value={stage} />}
+      {asked.stage && <input type="hidden" name="stage" value={asked.stage} />}
+      {asked.waiting && <input type="hidden" name="waiting" value={asked.waiting} />}
     </Form>
   );
 }

@@ -1,6 +1,6 @@
 /** What comes next for a job, by its stage. */
 import { describe, expect, it } from "vitest";
-import { askedStage, nextStep, stageName } from "./stage.ts";
+import { askedStage, askedWaiting, nextStep, stageName, waitedForName } from "./stage.ts";
 
 const asks = { next: { step: "survey" as const, text: "Confirm the bus rating" } };
 const asksNothing = { next: { step: "papers" as const, text: "Check the ways and print the worksheet" } };
@@ -23,6 +23,7 @@ describe("the next step of a job", () => {
     );
     expect(stageName("waiting", "network operator")).toBe("Waiting on the network operator");
     expect(stageName("waiting", "utility")).toBe("Waiting on the utility");
+    expect(stageName("waiting", null)).toBe("Waiting");
   });
   it("once installed is none", () => {
     expect(nextStep("installed", asks, "utility")).toEqual({
@@ -37,5 +38,13 @@ describe("a stage that is asked for", () => {
     expect(askedStage("waiting")).toBe("waiting");
     expect(askedStage("sold")).toBeNull();
     expect(askedStage(null)).toBeNull();
+  });
+});
+
+describe("whom a list is asked to wait for", () => {
+  it("is one of those a job can wait for, in the words of the firm's rules", () => {
+    expect(askedWaiting("association")).toBe("association");
+    expect(askedWaiting("nobody")).toBeNull();
+    expect(waitedForName("operator", "network operator")).toBe("network operator");
   });
 });

@@ -2,16 +2,30 @@
 import type { StepId } from "#core/missing.ts";
 import { STAGES, type Stage } from "#core/stages.ts";
 import type { CaseSummary } from "#core/summary.ts";
+import { WAITED_FOR, type WaitedFor } from "#core/waiting.ts";
 
-/** @param operator the rule set's word for who gives the supply: "utility", "network operator" */
-export const stageName = (stage: Stage, operator: string): string =>
+/** @param operator the rule set's word for who gives the supply, "utility" or "network operator"; null where it is short */
+export const stageName = (stage: Stage, operator: string | null): string =>
   ({
     enquiry: "Enquiry",
     survey: "Survey",
     quoted: "Quoted",
-    waiting: `Waiting on the ${operator}`,
+    waiting: operator ? `Waiting on the ${operator}` : "Waiting",
     installed: "Installed",
   })[stage];
+
+/** Whom a job waits for, as it goes on after "waiting on the". */
+export const waitedForName = (who: WaitedFor, operator: string): string =>
+  ({
+    customer: "customer",
+    operator,
+    owner: "owner",
+    association: "association",
+    authority: "authority",
+  })[who];
+
+/** Whom the jobs of a list are to wait for; null for anybody and nobody. */
+export const askedWaiting = (text: string | null): WaitedFor | null => WAITED_FOR.find((w) => w === text) ?? null;
 
 /** The stage a list is asked for; null for all of them. */
 export const askedStage = (text: string | null): Stage | null => STAGES.find((s) => s === text) ?? null;

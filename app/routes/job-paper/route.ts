@@ -4,6 +4,7 @@ import { assess } from "#core/assess.ts";
 import { METHOD_IDS } from "#core/case/document/types.ts";
 import { readyFonts } from "#papers/fonts.ts";
 import { PAPERS } from "#papers/index.ts";
+import { PAPER_LIST } from "#papers/list.ts";
 import { fileName } from "#routes/job-export/download.ts";
 import { firmContext, forPeople, personContext } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";
@@ -14,12 +15,12 @@ export const middleware: Route.MiddlewareFunction[] = [forPeople];
 export async function loader({ request, params, context }: Route.LoaderArgs) {
   const person = context.get(personContext);
   const job = await context.get(firmContext).jobs.find(params.jobId);
-  const paper = PAPERS.find((p) => p.id === params.paper);
+  const paper = PAPER_LIST.find((p) => p.id === params.paper);
   if (!job || !paper) throw refuse("not-found");
   if (person.role === "apprentice") throw refuse("not-allowed");
   await readyFonts();
   const pdf = await renderToBuffer(
-    paper.draw({
+    PAPERS[paper.id]({
       document: job.document,
       method: METHOD_IDS.find((m) => m === new URL(request.url).searchParams.get("method")),
       assessment: assess(job.document),

@@ -1,10 +1,11 @@
 /** What stands round every step of a job. */
+import { SearchOutlined, UndoOutlined } from "@ant-design/icons";
 import { Button } from "antd";
-import { type ReactNode, useEffect } from "react";
-import { Link, NavLink, useNavigate } from "react-router";
+import { lazy, type ReactNode, Suspense, useEffect, useRef } from "react";
+import { Link, NavLink } from "react-router";
+import { answerWhy, pressing } from "#core/answer.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import { showA } from "#core/units.ts";
-import { lower } from "#core/words.ts";
 import { Mark } from "#ui/frame/mark.tsx";
 import { STEPS } from "#ui/frame/steps.ts";
 import { AnswerVerdict } from "#ui/frame/verdict.tsx";
@@ -13,9 +14,12 @@ import { useLiveJob } from "#ui/live/use-live-job.ts";
 import { ThemeSwitch } from "#ui/theme/theme-switch.tsx";
 import { Waterline } from "#ui/waterline/waterline.tsx";
 import { Figure, useWhyIsOpen, WhySheet } from "#ui/why/why-sheet.tsx";
+import { type JobDialogs, useJobDialogs } from "./dialogs.tsx";
 import styles from "./frame.module.css";
-import { openKeys, useJobKeys } from "./keys.tsx";
-import { ConflictNotice, RefusalNotice } from "./notices.tsx";
+import { useIsGone } from "./use-is-gone.ts";
+
+/** Fetched when there is something to tell. */
+const Notices = lazy(() => import("./notices.tsx"));
 
 const SAVING = {
   saved: "Saved",
@@ -41,8 +45,14 @@ function UndoAndRedo() {
   const canRedo = useJobPart((job) => job.canRedo);
   return (
     <>
-      <Button onClick={() => store.undo()} disabled={!canUndo} aria-keyshortcuts="Control+Z">
-        Undo
+      <Button
+        icon={<UndoOutlined />}
+        onClick={() => store.undo()}
+        disabled={!canUndo}
+        aria-label="Undo"
+        aria-keyshortcuts="Control+Z"
+      >
+        <span className={styles.wideOnly}>Undo</span>
       </Button>
       <Button
         onClick={() => store.redo()}
@@ -56,7 +66,7 @@ function UndoAndRedo() {
   );
 }
 
-function Head({ jobId, person }: { jobId: string; person: string }) {
+function Head({ jobId, person, dialogs }: { jobId: string; person: string; dialogs: JobDialogs }) {
   const title = useJobPart((job) => job.document.title);
   const customer = useJobPart((job) => job.document.enquiry?.customer);
   const rules = useJobPart((job) => job.document.rules);
@@ -78,12 +88,18 @@ function Head({ jobId, person }: { jobId: string; person: string }) {
         {others.length > 0 && `${others.join(" and ")} ${others.length === 1 ? "is" : "are"} here too`}
       </p>
       <div className={styles.tools}>
-        <Link to="/?search" className={styles.find} aria-label="Find a job" title="Find a job ( / )">
-          <span>Find</span> <kbd>/</kbd>
-        </Link>
+        <Button
+          icon={<SearchOutlined />}
+          className={styles.find}
+          onClick={dialogs.openFind}
+          aria-label="Find"
+          aria-keyshortcuts="/"
+        >
+          <kbd className={styles.wideOnly}>/</kbd>
+        </Button>
         <UndoAndRedo />
         <ThemeSwitch />
-        <Button className={styles.wideOnly} onClick={openKeys} aria-label="Keys" data-job={jobId}>
+        <Button className={styles.wideOnly} onClick={dialogs.openKeys} aria-label="Keys">
           ?
         </Button>
       </div>
@@ -91,50 +107,60 @@ function Head({ jobId, person }: { jobId: string; person: string }) {
   );
 }
 
+function NoticesWhenNeeded() {
+  const needed = useJobPart((job) => job.conflict !== null || job.refused !== null);
+  return (
+    needed && (
+      <Suspense>
+        <Notices />
+      </Suspense>
+    )
+  );
+}
+
 function AnswerBand() {
   const { answer, assessment } = useJob();
+  const band = useRef<HTMLDivElement>(null);
+  const gone = useIsGone(band);
   const calculation = assessment.calculations.find((c) => c.method === assessment.governing);
-  const stop = assessment.findings.find((f) => f.severity === "stop");
-  // What decides is among what is to be confirmed first; the rest is only said.
-  const assumed = assessment.assumed.filter((f) => !assessment.missing.some((m) => m.key === f.key));
+  const most = pressing(assessment);
+  const headroom = answer.state !== "open" && calculation && (
+    <span>
+      <Figure why={calculation.explain.headroomA}>{showA(Math.abs(assessment.headroomA))}</Figure>{" "}
+      <span className={styles.spare}>{assessment.headroomA < 0 ? "over already" : "spare"}</span>
+    </span>
+  );
   return (
-    <div className={styles.answer}>
-      <div className={styles.bank} aria-hidden="true">
-        <Waterline level={assessment.waterline} width={54} height={78} detail="bank" />
+    <>
+      <div className={styles.shrunk} data-shown={gone} aria-hidden={!gone} inert={!gone}>
+        <AnswerVerdict state={answer.state} word={answer.verdict} />
+        {headroom}
       </div>
-      <div>
-        {stop && (
-          <p className={styles.stop} role="alert">
-            Stop: {stop.text}
+      <div ref={band} className={styles.answer}>
+        <div className={styles.bank} aria-hidden="true">
+          <Waterline level={assessment.waterline} width={54} height={78} detail="bank" />
+        </div>
+        <div>
+          <p className={styles.verdict}>
+            <AnswerVerdict state={answer.state} word={answer.verdict} />
+            {headroom}
           </p>
-        )}
-        <p className={styles.verdict}>
-          <AnswerVerdict state={answer.state} word={answer.verdict} />
-          {answer.state !== "open" && calculation && (
-            <span>
-              <Figure why={calculation.explain.headroomA}>{showA(Math.abs(assessment.headroomA))}</Figure>{" "}
-              <span className={styles.spare}>{assessment.headroomA < 0 ? "over already" : "spare"}</span>
-            </span>
+          <p>{answer.text}.</p>
+          {most && (
+            <p className={styles.pressing} data-kind={most.kind} role={most.kind === "stop" ? "alert" : undefined}>
+              {most.text}
+              {most.more > 0 && (
+                <>
+                  {" "}
+                  <Figure why={answerWhy(assessment, answer)}>and {most.more} more</Figure>
+                </>
+              )}
+              .
+            </p>
           )}
-        </p>
-        <p>{answer.text}.</p>
-        {assumed.length > 0 && (
-          <p className={styles.missing}>
-            Only assumed: {assumed.map((f) => `${f.label} ${f.value}`).join("; ")}. Confirm on site.
-          </p>
-        )}
-        {assessment.missing.length > 0 && (
-          <p className={styles.missing}>
-            Confirm first:{" "}
-            {assessment.missing
-              .slice(0, 3)
-              .map((m) => lower(m.text))
-              .join("; ")}
-            {assessment.missing.length > 3 ? `; and ${assessment.missing.length - 3} more` : ""}
-          </p>
-        )}
+        </div>
       </div>
-    </div>
+    </>
   );
 }
 
@@ -174,14 +200,7 @@ function FollowingWhy() {
 export function JobFrame({ jobId, person, children }: { jobId: string; person: string; children: ReactNode }) {
   const { assessment, answer } = useJob();
   const whyOpen = useWhyIsOpen();
-  const navigate = useNavigate();
-  const store = useJobStore();
-  const keys = useJobKeys({
-    step: (id) => navigate(`/jobs/${jobId}/${id}`),
-    find: () => navigate("/?search"),
-    undo: () => store.undo(),
-    redo: () => store.redo(),
-  });
+  const dialogs = useJobDialogs();
   useEffect(() => {
     globalThis.document.documentElement.dataset.ready = "job";
     return () => {
@@ -190,7 +209,7 @@ export function JobFrame({ jobId, person, children }: { jobId: string; person: s
   }, []);
   return (
     <div className={styles.frame} data-why={whyOpen}>
-      <Head jobId={jobId} person={person} />
+      <Head jobId={jobId} person={person} dialogs={dialogs} />
       <Path jobId={jobId} />
       <aside className={styles.waterline} aria-label="Waterline">
         <Waterline level={assessment.waterline} width={214} height={430} />
@@ -206,14 +225,13 @@ export function JobFrame({ jobId, person, children }: { jobId: string; person: s
       </aside>
       <main className={styles.sheet}>
         <AnswerBand />
-        <ConflictNotice />
-        <RefusalNotice />
+        <NoticesWhenNeeded />
         {children}
       </main>
       <div className={styles.why}>
         <FollowingWhy />
       </div>
-      {keys}
+      {dialogs.drawn}
     </div>
   );
 }

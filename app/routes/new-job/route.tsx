@@ -1,6 +1,5 @@
 /** A new job from an address and a rule set. */
-import { Button, Input, Segmented } from "antd";
-import { useState } from "react";
+import { Button, Input, Radio } from "antd";
 import { data, Form, Link, redirect, useNavigation } from "react-router";
 import { object, string, ValidationError } from "yup";
 import { RULE_SET_IDS, type RuleSetId } from "#core/case/document/types.ts";
@@ -8,6 +7,7 @@ import { newCase } from "#core/case/laws/new-case.ts";
 import { CODEBOOKS } from "#core/codebook/index.ts";
 import { LINE_TOO_LONG, LONGEST_LINE } from "#core/limits.ts";
 import { firmContext, forPeople, personContext } from "#server/middleware.ts";
+import { Field } from "#ui/field/field.tsx";
 import type { Route } from "./+types/route";
 import styles from "./new-job.module.css";
 
@@ -24,7 +24,10 @@ const asked = object({
 export const middleware: Route.MiddlewareFunction[] = [forPeople];
 
 export async function loader({ context }: Route.LoaderArgs) {
-  return { rules: context.get(personContext).firmRules };
+  return {
+    rules: context.get(personContext).firmRules,
+    choices: CODEBOOKS.map((c) => ({ value: c.id as string, label: c.name })),
+  };
 }
 
 export async function action({ request, context }: Route.ActionArgs) {
@@ -48,7 +51,6 @@ export async function action({ request, context }: Route.ActionArgs) {
 export default function NewJob({ loaderData, actionData }: Route.ComponentProps) {
   const busy = useNavigation().state !== "idle";
   const problems: Record<string, string> = actionData?.problems ?? {};
-  const [rules, setRules] = useState(actionData?.typed.rules ?? loaderData.rules);
   return (
     <main className={styles.page}>
       <p>
@@ -56,38 +58,41 @@ export default function NewJob({ loaderData, actionData }: Route.ComponentProps)
       </p>
       <h1>New job</h1>
       <Form method="post" className={styles.form} noValidate>
-        <label>
-          Address
-          <Input
-            name="address"
-            autoFocus
-            autoComplete="off"
-            defaultValue={actionData?.typed.address}
-            status={problems.address ? "error" : ""}
-          />
-          {problems.address && <span role="alert">{problems.address}</span>}
-        </label>
-        <label>
-          Customer
-          <Input
-            name="customer"
-            autoComplete="off"
-            defaultValue={actionData?.typed.customer}
-            status={problems.customer ? "error" : ""}
-          />
-          {problems.customer && <span role="alert">{problems.customer}</span>}
-        </label>
-        <div className={styles.rules}>
-          <span id="rules-label">Rule set</span>
-          <Segmented
-            aria-labelledby="rules-label"
-            value={rules}
-            onChange={setRules}
-            options={CODEBOOKS.map((c) => ({ value: c.id as string, label: c.name }))}
-          />
-          <input type="hidden" name="rules" value={rules} />
-          {problems.rules && <span role="alert">{problems.rules}</span>}
-        </div>
+        <Field label="Address" problem={problems.address}>
+          {(tied) => (
+            <Input
+              {...tied}
+              name="address"
+              autoFocus
+              autoComplete="off"
+              defaultValue={actionData?.typed.address}
+              status={problems.address ? "error" : ""}
+            />
+          )}
+        </Field>
+        <Field label="Customer" problem={problems.customer}>
+          {(tied) => (
+            <Input
+              {...tied}
+              name="customer"
+              autoComplete="off"
+              defaultValue={actionData?.typed.customer}
+              status={problems.customer ? "error" : ""}
+            />
+          )}
+        </Field>
+        <Field label="Rule set" problem={problems.rules}>
+          {(tied) => (
+            <Radio.Group
+              {...tied}
+              name="rules"
+              aria-label="Rule set"
+              optionType="button"
+              defaultValue={actionData?.typed.rules ?? loaderData.rules}
+              options={loaderData.choices}
+            />
+          )}
+        </Field>
         <Button type="primary" htmlType="submit" loading={busy}>
           Start the survey
         </Button>

@@ -1,9 +1,10 @@
-import { Button, Input } from "antd";
+import { Alert, Button, Input } from "antd";
 import { useEffect } from "react";
 import { data, Form, redirect, useNavigation } from "react-router";
 import { object, string, ValidationError } from "yup";
 import { pageContext } from "#server/middleware.ts";
 import { demoPeople, openSession, signedIn, signIn } from "#server/sessions.ts";
+import { Field } from "#ui/field/field.tsx";
 import { Mark } from "#ui/frame/mark.tsx";
 import { forgetPages } from "#ui/offline/pages.ts";
 import type { Route } from "./+types/route";
@@ -62,28 +63,30 @@ export default function SignIn({ loaderData: { people, examples }, actionData }:
       </header>
       <Form method="post" className={styles.form} noValidate>
         <h2>Sign in</h2>
-        <label>
-          E-mail
-          <Input
-            name="email"
-            type="email"
-            autoComplete="username"
-            defaultValue={actionData?.email}
-            status={problems.email ? "error" : ""}
-          />
-          {problems.email && <span role="alert">{problems.email}</span>}
-        </label>
-        <label>
-          Password
-          <Input
-            name="password"
-            type="password"
-            autoComplete="current-password"
-            status={problems.password ? "error" : ""}
-          />
-          {problems.password && <span role="alert">{problems.password}</span>}
-        </label>
-        {problems.form && <p role="alert">{problems.form}</p>}
+        <Field label="E-mail" problem={problems.email}>
+          {(tied) => (
+            <Input
+              {...tied}
+              name="email"
+              type="email"
+              autoComplete="username"
+              defaultValue={actionData?.email}
+              status={problems.email ? "error" : ""}
+            />
+          )}
+        </Field>
+        <Field label="Password" problem={problems.password}>
+          {(tied) => (
+            <Input
+              {...tied}
+              name="password"
+              type="password"
+              autoComplete="current-password"
+              status={problems.password ? "error" : ""}
+            />
+          )}
+        </Field>
+        {problems.form && <Alert type="error" title={problems.form} role="alert" />}
         <Button type="primary" htmlType="submit" loading={busy} block>
           Sign in
         </Button>

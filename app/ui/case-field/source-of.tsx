@@ -1,28 +1,45 @@
 /** Beside a field of the survey: whether its value was read, measured, told or only assumed. */
+import { Select } from "antd";
+import { useState } from "react";
 import { setValue } from "#core/case/document/set-value.ts";
 import { SOURCES, type Source } from "#core/case/document/types.ts";
 import { useJobPart, useJobStore } from "#ui/job-store/use-job.tsx";
 import styles from "./case-field.module.css";
 
+const OPTIONS = SOURCES.map((value) => ({ value, label: value }));
+
+/** A word, until it is asked: thirty lists that nobody opens would be dear to draw. */
 export function SourceOf({ field, label }: { field: string; label: string }) {
   const store = useJobStore();
   const source = useJobPart((state) => state.document.survey?.sources?.[field]) ?? "read";
+  const [asked, setAsked] = useState(false);
+  const name = `${label}: where it came from`;
+  if (!asked)
+    return (
+      <button
+        type="button"
+        className={styles.source}
+        data-source={source}
+        aria-label={`${name}: ${source}`}
+        aria-haspopup="listbox"
+        onClick={() => setAsked(true)}
+      >
+        {source}
+      </button>
+    );
   return (
-    <select
-      className={styles.source}
-      aria-label={`${label}: where it came from`}
+    <Select<Source>
+      open
+      autoFocus
+      size="small"
+      variant="borderless"
+      className={styles.sources}
+      popupMatchSelectWidth={false}
+      aria-label={name}
       value={source}
-      data-source={source}
-      onChange={(event) => {
-        const next = event.target.value as Source;
-        store.edit(setValue(store.getState().document, `/survey/sources/${field}`, next));
-      }}
-    >
-      {SOURCES.map((s) => (
-        <option key={s} value={s}>
-          {s}
-        </option>
-      ))}
-    </select>
+      options={OPTIONS}
+      onChange={(next) => store.edit(setValue(store.getState().document, `/survey/sources/${field}`, next))}
+      onOpenChange={(open) => !open && setAsked(false)}
+    />
   );
 }

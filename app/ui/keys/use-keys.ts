@@ -1,7 +1,7 @@
 /** Keys that count anywhere on a page, but not where somebody is typing. */
 import { useEffect, useRef } from "react";
 
-export const isTyping = (target: EventTarget | null): boolean =>
+const isTyping = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
 
 /** @param press does what a key is for, and says whether it was one of its own; then nobody else gets it */

@@ -2,24 +2,14 @@
  * The front of a panel or board as the electrician sees it. Drawn from the case alone; who uses it says what choosing
  * and moving a device does. Devices are dragged, or moved with Alt and the arrows; the arrows alone walk over the spaces.
  */
-import {
-  type CSSProperties,
-  type KeyboardEvent,
-  lazy,
-  type MouseEvent,
-  memo,
-  Suspense,
-  type TouchEvent,
-  useMemo,
-  useRef,
-  useState,
-} from "react";
+import { type CSSProperties, type KeyboardEvent, lazy, memo, Suspense, useMemo, useRef, useState } from "react";
 import type { Circuit, Panel } from "#core/case/document/types.ts";
 import type { Codebook } from "#core/codebook/types.ts";
 import { DEVICE_NAMES, deviceName } from "#core/panel/quick-device.ts";
 import { placeProblem, positionsOf, spacesOf } from "#core/panel/slots.ts";
 import { showA } from "#core/units.ts";
 import { capital } from "#core/words.ts";
+import { useFirstReach } from "#ui/drag/first-reach.ts";
 import styles from "./panel-drawing.module.css";
 
 export interface PanelDrawingProps {
@@ -48,8 +38,7 @@ const PanelDrag = lazy(() => import("./panel-drag.tsx"));
 export function PanelDrawing(props: PanelDrawingProps) {
   const { panel, codebook, onMove } = props;
   const frame = useRef<HTMLDivElement>(null);
-  const [reachedFor, setReachedFor] = useState(false);
-  const pressed = useRef<globalThis.MouseEvent | globalThis.TouchEvent | null>(null);
+  const { reached, pressed, listeners } = useFirstReach();
   const [over, setOver] = useState<{ position: number; fits: boolean } | null>(null);
   const circuits = panel.circuits ?? [];
   const spaces = spacesOf(panel, codebook);
@@ -60,14 +49,6 @@ export function PanelDrawing(props: PanelDrawingProps) {
     return position >= 1 && !!device && placeProblem({ ...device, position }, others, panel.spaces, codebook) === null;
   };
 
-  const reach = () => setReachedFor(true);
-  const press = ({ nativeEvent }: MouseEvent | TouchEvent) => {
-    pressed.current = nativeEvent;
-    reach();
-  };
-  const release = () => {
-    pressed.current = null;
-  };
   return (
     <>
       {/* biome-ignore lint/a11y/useSemanticElements: a drawing with parts to choose, not a form */}
@@ -78,11 +59,7 @@ export function PanelDrawing(props: PanelDrawingProps) {
         className={styles[codebook.board.layout]}
         style={{ "--spaces": spaces } as CSSProperties}
         onKeyDown={(event) => walk(event, frame.current, props, spaces)}
-        onPointerEnter={reach}
-        onMouseDown={press}
-        onTouchStart={press}
-        onMouseUp={release}
-        onTouchEnd={release}
+        {...listeners}
       >
         <Main panel={panel} codebook={codebook} />
         {(panel.rcdGroups ?? []).map((group) => (
@@ -123,7 +100,7 @@ export function PanelDrawing(props: PanelDrawingProps) {
           <div className={styles.surge}>Surge protection</div>
         )}
       </div>
-      {reachedFor && (
+      {reached && (
         <Suspense>
           <PanelDrag
             drawing={frame}

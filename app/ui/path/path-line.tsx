@@ -1,5 +1,6 @@
 /** The path from the supply to the car as one line: each link with what it carries and may carry, and what is wrong. */
 import { Link as To } from "react-router";
+import { placeOf } from "#core/path/place.ts";
 import type { Link } from "#core/path/types.ts";
 import { showA } from "#core/units.ts";
 import styles from "./path-line.module.css";
@@ -15,16 +16,6 @@ const KNOWN = {
 } as const;
 
 const WORD = { stop: "Stop", fix: "Put right", note: "Note" } as const;
-
-/** The part of the survey where a link is entered. */
-const placeOf = ({ link, kind }: Pick<Link, "link" | "kind">): string =>
-  kind === "outlet"
-    ? "survey#outlets"
-    : kind === "charger"
-      ? "need#charger"
-      : kind === "supply" || kind === "supply-conductor"
-        ? "survey#supply"
-        : `survey#${link.startsWith("circuit:") ? "panels" : `panel-${link.split(":")[1]}`}`;
 
 /** How full a link is, as a share; null where nobody knows what it may carry. */
 const fullness = ({ carriesA, mayCarryA }: Link) =>
@@ -74,7 +65,7 @@ export function PathLine({
           data-fault={link.faults[0]?.severity}
           data-tightest={link.link === tightest || undefined}
         >
-          <To to={`/jobs/${jobId}/${placeOf(link)}`} prefetch="intent" className={styles.link}>
+          <To to={`/jobs/${jobId}/${placeOf(link).join("#")}`} prefetch="intent" className={styles.link}>
             <Gauge link={link} />
             <span className={styles.name}>{link.name}</span>
             <span className={`${styles.carries} figure`}>

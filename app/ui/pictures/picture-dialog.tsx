@@ -1,11 +1,12 @@
 /** One picture, large: what it proves, what is said of it, and what is drawn on it. */
 
-import { Button, Input, Modal, Select } from "antd";
+import { Button, Input, Select } from "antd";
 import { lazy, Suspense, useState } from "react";
 import { LONGEST_LINE } from "#core/limits.ts";
 import { evidenceFor } from "#core/survey/evidence.ts";
 import type { PhotoChange } from "#core/survey/photo.ts";
 import { thingsOf } from "#core/survey/things.ts";
+import { Dialog } from "#ui/dialog/dialog.tsx";
 import { useJobPart } from "#ui/job-store/use-job.tsx";
 import type { ShownPhoto } from "#ui/photo-store/photo-store.ts";
 import { usePhotoStore } from "#ui/photo-store/use-photos.tsx";
@@ -26,7 +27,7 @@ export default function PictureDialog({ photo, onClose }: { photo: ShownPhoto; o
   const [sure, setSure] = useState(false);
   const change = (changes: PhotoChange) => void store.take({ kind: "change", id: photo.id, change: changes });
   return (
-    <Modal open title="Picture" className={styles.dialog} width="min(1080px, 96vw)" footer={null} onCancel={onClose}>
+    <Dialog title="Picture" className={styles.dialog} width="min(1080px, 96vw)" onCancel={onClose}>
       <header className={styles.dialogHead}>
         <Select
           aria-label="What it proves"
@@ -70,6 +71,6 @@ export default function PictureDialog({ photo, onClose }: { photo: ShownPhoto; o
       <Suspense fallback={<img src={photo.picture} alt="" className={styles.plain} />}>
         <MarksEditor photo={photo} onChange={(marks) => change({ marks })} />
       </Suspense>
-    </Modal>
+    </Dialog>
   );
 }

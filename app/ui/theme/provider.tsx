@@ -10,9 +10,17 @@ const pageNonce = () =>
     ? undefined
     : (document.querySelector<HTMLElement>("script[nonce]")?.nonce ?? undefined);
 
+/** In a list where nothing matches what was typed. */
+const nothing = () => <span className="quiet">Nothing like it</span>;
+
 export function HeronTheme({ theme, nonce, children }: { theme: ThemeName; nonce?: string; children: ReactNode }) {
   return (
-    <ConfigProvider theme={antdTheme(theme)} csp={{ nonce: nonce ?? pageNonce() }} wave={{ disabled: true }}>
+    <ConfigProvider
+      theme={antdTheme(theme)}
+      csp={{ nonce: nonce ?? pageNonce() }}
+      wave={{ disabled: true }}
+      renderEmpty={nothing}
+    >
       {children}
     </ConfigProvider>
   );

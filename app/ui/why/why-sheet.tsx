@@ -1,9 +1,14 @@
 /** Every number answers "why?": a figure that can be asked, and the sheet that answers. */
 import { Button } from "antd";
-import { createContext, type ReactNode, use, useEffect, useRef, useState } from "react";
+import { createContext, lazy, type ReactNode, Suspense, use, useEffect, useRef, useState } from "react";
 import type { Why } from "#core/why.ts";
 import { lower } from "#core/words.ts";
+import { useKeys } from "#ui/keys/use-keys.ts";
+import { useNarrow } from "./use-narrow.ts";
 import styles from "./why.module.css";
+
+/** Fetched when a figure is first asked where there is no room beside the sheet. */
+const WhyDrawer = lazy(() => import("./why-drawer.tsx"));
 
 interface Asked {
   /** Finds the answer anew in each assessment, so that an open sheet follows the edits. */
@@ -47,41 +52,54 @@ export function Figure({ why, children, big = false }: { why: Why; children: Rea
 export const useWhyIsOpen = (): boolean => useWhy().asked !== null;
 
 /**
- * The answer to the last figure that was asked.
+ * The answer to the last figure that was asked: beside the sheet where there is room, from below where there is not.
  * @param operator the rule set's word for who gives the supply
  */
 export function WhySheet({ operator }: { operator: string }) {
   const { asked, ask } = useWhy();
+  const narrow = useNarrow();
   const heading = useRef<HTMLHeadingElement>(null);
+  const close = () => {
+    ask(null);
+    asked?.from.focus();
+  };
   useEffect(() => {
-    if (!asked) return;
-    heading.current?.focus({ preventScroll: true });
-    const close = (event: KeyboardEvent) => {
-      if (event.key !== "Escape") return;
-      ask(null);
-      asked.from.focus();
-    };
-    window.addEventListener("keydown", close);
-    return () => window.removeEventListener("keydown", close);
-  }, [asked, ask]);
+    if (asked) heading.current?.focus({ preventScroll: true });
+  }, [asked]);
+  useKeys((event) => {
+    if (event.key !== "Escape" || !asked || narrow) return false;
+    close();
+    return true;
+  });
   const why = asked?.find();
   if (!asked || !why) return null;
+  const title = `Why ${lower(why.figure)} is`;
+  if (narrow)
+    return (
+      <Suspense>
+        <WhyDrawer title={title} onClose={close}>
+          <WhyAnswer why={why} operator={operator} />
+        </WhyDrawer>
+      </Suspense>
+    );
   return (
     <aside className={styles.sheet} aria-label="Why this figure">
       <header>
         <h2 ref={heading} tabIndex={-1}>
-          Why {lower(why.figure)} is
+          {title}
         </h2>
-        <Button
-          size="small"
-          onClick={() => {
-            ask(null);
-            asked.from.focus();
-          }}
-        >
+        <Button size="small" onClick={close}>
           Close
         </Button>
       </header>
+      <WhyAnswer why={why} operator={operator} />
+    </aside>
+  );
+}
+
+function WhyAnswer({ why, operator }: { why: Why; operator: string }) {
+  return (
+    <div className={styles.answer}>
       <p className={styles.value}>{why.value}</p>
       <dl>
         <dt>Formula</dt>
@@ -100,6 +118,6 @@ export function WhySheet({ operator }: { operator: string }) {
         ))}
       </dl>
       <p className="quiet">Local code, the {operator}'s rules and the maker's instructions come before this sheet.</p>
-    </aside>
+    </div>
   );
 }

@@ -1,6 +1,8 @@
 /** The ledger: every load of the home with its nameplate, editable in place. */
+import { CloseOutlined, CopyOutlined, HolderOutlined } from "@ant-design/icons";
 import { Button, Input, Select } from "antd";
-import { type KeyboardEvent, memo, useMemo } from "react";
+import { type KeyboardEvent, lazy, memo, Suspense, useMemo, useRef } from "react";
+import { moveLoad } from "#core/case/document/move-load.ts";
 import { removeLoad } from "#core/case/document/remove-load.ts";
 import { setValue, valueAt } from "#core/case/document/set-value.ts";
 import type { Load } from "#core/case/document/types.ts";
@@ -11,14 +13,21 @@ import { countedLoads } from "#core/demand/loads.ts";
 import { NO_UNITS, parseNameplate, parseNumber, parseQuantity } from "#core/quantity/parse.ts";
 import { showVA } from "#core/units.ts";
 import { capital } from "#core/words.ts";
-import { useCaseText } from "#ui/case-field/case-field.tsx";
+import { useCaseText } from "#ui/case-field/use-case-text.ts";
+import { useFirstReach } from "#ui/drag/first-reach.ts";
 import { freshId } from "#ui/job-store/fresh-id.ts";
 import { useJob, useJobPart, useJobStore } from "#ui/job-store/use-job.tsx";
 import { PicturesOf } from "#ui/pictures/pictures-of.tsx";
 import styles from "./demand.module.css";
 
+/** Only who drags needs it. */
+const LedgerDrag = lazy(() => import("./ledger-drag.tsx"));
+
 export function Ledger() {
   const { document, assessment } = useJob();
+  const table = useRef<HTMLTableElement>(null);
+  const store = useJobStore();
+  const { reached, pressed, listeners } = useFirstReach();
   const codebook = codebookOf(document.rules);
   const counted = countedLoads(document, codebook);
   const several = document.panels.length > 1;
@@ -45,47 +54,63 @@ export function Ledger() {
       ].filter((g) => g.rows.length > 0)
     : [{ id: "", name: "", rows }];
   return (
-    <table className={styles.ledger}>
-      <thead>
-        <tr>
-          <th>Load</th>
-          <th>Pieces</th>
-          <th>Nameplate of one</th>
-          <th className={styles.number}>Connected</th>
-          <th>
-            <span className="out-of-sight">Order and copies</span>
-          </th>
-        </tr>
-      </thead>
-      {groups.map((group) => (
-        <tbody key={group.id}>
-          {several && (
-            <tr className={styles.group}>
-              <th colSpan={3}>{group.name}</th>
-              <th className={`${styles.number} figure`}>
-                {showVA(group.rows.reduce((t, r) => t + (counted[r.index]?.va ?? 0), 0))}
-              </th>
-              <th />
-            </tr>
-          )}
-          {group.rows.map(({ load, index, kind }) => (
-            <Row
-              key={load.id}
-              load={load}
-              index={index}
-              last={index === document.loads.length - 1}
-              va={counted[index]?.va ?? 0}
-              fixedVA={kind?.fixedVA}
-              kindLabel={kind?.label ?? load.kind}
-              volts={assessment.supply.volts}
-              panels={choices}
-              board={codebook.words.board}
-              phases={document.supply.system === "three-phase-230-400"}
-            />
-          ))}
-        </tbody>
-      ))}
-    </table>
+    <>
+      <table ref={table} className={styles.ledger} {...listeners}>
+        <thead>
+          <tr>
+            <th>Load</th>
+            <th>Pieces</th>
+            <th>Nameplate of one</th>
+            <th className={styles.number}>Connected</th>
+            <th>
+              <span className="out-of-sight">Order and copies</span>
+            </th>
+          </tr>
+        </thead>
+        {groups.map((group) => (
+          <tbody key={group.id}>
+            {several && (
+              <tr className={styles.group}>
+                <th colSpan={3}>{group.name}</th>
+                <th className={`${styles.number} figure`}>
+                  {showVA(group.rows.reduce((t, r) => t + (counted[r.index]?.va ?? 0), 0))}
+                </th>
+                <th />
+              </tr>
+            )}
+            {group.rows.map(({ load, index, kind }) => (
+              <Row
+                key={load.id}
+                load={load}
+                index={index}
+                last={index === document.loads.length - 1}
+                va={counted[index]?.va ?? 0}
+                fixedVA={kind?.fixedVA}
+                kindLabel={kind?.label ?? load.kind}
+                volts={assessment.supply.volts}
+                panels={choices}
+                board={codebook.words.board}
+                phases={document.supply.system === "three-phase-230-400"}
+              />
+            ))}
+          </tbody>
+        ))}
+      </table>
+      {reached && (
+        <Suspense>
+          <LedgerDrag
+            table={table}
+            loads={groups.flatMap((g) => g.rows.map((r) => r.load.id))}
+            pressed={pressed}
+            onMove={(id, onto) => {
+              const { document: now } = store.getState();
+              const at = (load: string) => now.loads.findIndex((l) => l.id === load);
+              if (at(id) >= 0 && at(onto) >= 0) store.edit(moveLoad(now, at(id), at(onto)));
+            }}
+          />
+        </Suspense>
+      )}
+    </>
   );
 }
 type Choices = { value: string | number; label: string }[];
@@ -112,7 +137,7 @@ const Row = memo(function Row({ load, index, last, va, fixedVA, kindLabel, volts
   const at = `/loads/${index}`;
   const name = load.label ?? kindLabel;
   return (
-    <tr>
+    <tr data-load={load.id} data-pieces={load.quantity ?? 1}>
       <td>
         <LabelField at={at} kindLabel={kindLabel} />
         <PicturesOf thing={`load:${load.id}`} name={name} />
@@ -142,7 +167,10 @@ const Row = memo(function Row({ load, index, last, va, fixedVA, kindLabel, volts
         {fixedVA === undefined ? (
           <NameplateField at={at} volts={volts} name={name} />
         ) : (
-          <span className="quiet figure">{showVA(fixedVA)} each, by rule</span>
+          <span className="quiet figure">
+            {showVA(fixedVA)}
+            <span className={styles.byRule}> each, by rule</span>
+          </span>
         )}
       </td>
       <td className={`${styles.number} figure`}>{showVA(va)}</td>
@@ -182,52 +210,40 @@ const RowChoice = memo(function RowChoice(props: {
 const Actions = memo(function Actions({ index, last, name }: { index: number; last: boolean; name: string }) {
   const store = useJobStore();
   const load = () => store.getState().document.loads[index] as Load;
-  const move = (to: number) =>
-    store.edit([
-      { op: "remove", path: `/loads/${index}` },
-      { op: "add", path: `/loads/${to}`, value: load() },
-    ]);
+  const moveBy = (by: number) => store.edit(moveLoad(store.getState().document, index, index + by));
   const copy = () =>
     store.edit([{ op: "add", path: `/loads/${index + 1}`, value: { ...load(), id: freshId(load().kind) } }]);
   return (
     <>
       <Button
-        aria-label={`Move ${name} up`}
         type="text"
-        disabled={index === 0}
-        onClick={() => move(index - 1)}
-        className={styles.atDesk}
-      >
-        <Sign d="M8 13V3M4 7l4-4 4 4" />
-      </Button>
+        className={styles.handle}
+        data-handle
+        icon={<HolderOutlined />}
+        aria-label={`Order of ${name}: drag it, or the arrows move it`}
+        onKeyDown={(event) => {
+          const by = event.key === "ArrowUp" ? -1 : event.key === "ArrowDown" ? 1 : 0;
+          if (by === 0) return;
+          event.preventDefault();
+          if ((by < 0 && index > 0) || (by > 0 && !last)) moveBy(by);
+        }}
+      />
       <Button
-        aria-label={`Move ${name} down`}
+        aria-label={`Copy ${name}`}
         type="text"
-        disabled={last}
-        onClick={() => move(index + 1)}
         className={styles.atDesk}
-      >
-        <Sign d="M8 3v10M4 9l4 4 4-4" />
-      </Button>
-      <Button aria-label={`Copy ${name}`} type="text" className={styles.atDesk} onClick={copy}>
-        <Sign d="M3 3h7v7H3zM6 6h7v7H6z" />
-      </Button>
+        icon={<CopyOutlined />}
+        onClick={copy}
+      />
       <Button
         aria-label={`Take away ${name}`}
         type="text"
+        icon={<CloseOutlined />}
         onClick={() => store.edit(removeLoad(store.getState().document, index))}
-      >
-        <Sign d="M4 4l8 8M12 4l-8 8" />
-      </Button>
+      />
     </>
   );
 });
-
-const Sign = ({ d }: { d: string }) => (
-  <svg width="16" height="16" viewBox="0 0 16 16" aria-hidden="true">
-    <path d={d} fill="none" stroke="currentColor" strokeWidth="1.6" strokeLinecap="round" strokeLinejoin="round" />
-  </svg>
-);
 
 /** Enter and the arrows move down and up the same column. */
 function moveInColumn(event: KeyboardEvent<HTMLInputElement>) {

@@ -18,11 +18,11 @@ export default function Demand({ params: { jobId } }: Route.ComponentProps) {
   const count = useJobPart((job) => job.document.loads.length);
   return (
     <>
-      <Section title="Loads" aside={<LedgerFiles jobId={jobId} count={count} />}>
+      <Section id="loads" title="Loads" aside={<LedgerFiles jobId={jobId} count={count} />}>
         <QuickEntry />
         <Ledger />
       </Section>
-      <Section title="Calculation" aside={<MethodChoice />}>
+      <Section id="calculation" title="Calculation" aside={<MethodChoice />}>
         <GoverningCalculation />
       </Section>
       <Measured />

@@ -4,6 +4,7 @@ import { useState } from "react";
 import { secondOpinion } from "#core/demand/second-opinion.ts";
 import { parseQuantity } from "#core/quantity/parse.ts";
 import { showVA } from "#core/units.ts";
+import { CaseFrame } from "#ui/case-field/case-frame.tsx";
 import { Section } from "#ui/frame/sheet.tsx";
 import { useJobLater } from "#ui/job-store/use-job.tsx";
 import styles from "./demand.module.css";
@@ -26,18 +27,20 @@ export function SecondOpinion() {
   return (
     <Section title="A second opinion">
       <div className={styles.ask}>
-        <label htmlFor="their-total">The total on someone else's worksheet</label>
-        <Input
-          id="their-total"
-          className="figure"
-          autoComplete="off"
-          placeholder="19,484 VA, 25 kVA or 104 A"
-          value={text}
-          status={problem ? "error" : ""}
-          onChange={(e) => setText(e.target.value)}
-        />
+        <CaseFrame label="The total on someone else's worksheet" problem={problem}>
+          {(tied) => (
+            <Input
+              {...tied}
+              className="figure"
+              autoComplete="off"
+              placeholder="19,484 VA, 25 kVA or 104 A"
+              value={text}
+              status={problem ? "error" : ""}
+              onChange={(e) => setText(e.target.value)}
+            />
+          )}
+        </CaseFrame>
         <div role="status">
-          {problem && <p className={styles.refused}>{problem}</p>}
           {found && <p>{found.text}</p>}
           {found && (
             <ul>

@@ -8,6 +8,7 @@ import { codebookOf } from "#core/codebook/index.ts";
 import { measuredMaximumThatFits, smallerCharger, whatWouldChange } from "#core/demand/sensitivity.ts";
 import { showA } from "#core/units.ts";
 import { wayOf } from "#core/ways/index.ts";
+import { CaseFrame } from "#ui/case-field/case-frame.tsx";
 import { Section } from "#ui/frame/sheet.tsx";
 import type { AssessedCase } from "#ui/job-store/job-store.ts";
 import { useJob, useJobLater } from "#ui/job-store/use-job.tsx";
@@ -110,14 +111,17 @@ function Planned() {
       : null;
   return (
     <div className={styles.ask}>
-      <label htmlFor="planned">If this comes as well</label>
-      <Input
-        id="planned"
-        value={text}
-        autoComplete="off"
-        placeholder="hot tub 50a"
-        onChange={(e) => setText(e.target.value)}
-      />
+      <CaseFrame label="If this comes as well">
+        {(tied) => (
+          <Input
+            {...tied}
+            value={text}
+            autoComplete="off"
+            placeholder="hot tub 50a"
+            onChange={(e) => setText(e.target.value)}
+          />
+        )}
+      </CaseFrame>
       <p role="status">
         {read && "problem" in read
           ? read.problem

@@ -4,15 +4,8 @@ import { setValue } from "#core/case/document/set-value.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import { AMPERE_UNITS, DISTANCE_UNITS, ENERGY_UNITS } from "#core/quantity/parse.ts";
 import { carEnergyKWh, showKWh, showNumber } from "#core/units.ts";
-import {
-  CaseChoice,
-  CaseNumber,
-  CaseQuantity,
-  CaseSwitch,
-  CaseTime,
-  CaseYesNo,
-  Fields,
-} from "#ui/case-field/case-field.tsx";
+import { CaseChoice, CaseNumber, CaseQuantity, CaseSwitch, CaseTime, CaseYesNo } from "#ui/case-field/case-field.tsx";
+import { Fields } from "#ui/field/field.tsx";
 import { Section } from "#ui/frame/sheet.tsx";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
 import { Figure } from "#ui/why/why-sheet.tsx";
@@ -94,7 +87,7 @@ export default function Need() {
         ))}
         <Button onClick={addCar}>Add a car</Button>
       </Section>
-      <Section title="Energy and hours">
+      <Section id="energy" title="Energy and hours">
         <Fields>
           <CaseNumber
             label="Energy a day, if known"

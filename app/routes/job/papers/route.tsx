@@ -1,17 +1,11 @@
 /** Papers: what can be printed from this job, and the open files to take along. */
 import { Button } from "antd";
 import { codebookOf } from "#core/codebook/index.ts";
-import type { Words } from "#core/codebook/types.ts";
-import { capital } from "#core/words.ts";
+import { PAPER_LIST } from "#papers/list.ts";
 import { Section } from "#ui/frame/sheet.tsx";
 import { useJob, useJobPart } from "#ui/job-store/use-job.tsx";
 import { StepTrouble, stepMeta } from "../step.tsx";
 import type { Route } from "./+types/route";
-
-const labels = ({ board }: Words) => [
-  { paper: "panel-directory", name: `${capital(board)} directory (PDF)` },
-  { paper: "owner-consent", name: "Consent of the owner (PDF)" },
-];
 
 export const meta = stepMeta("Papers");
 export { StepTrouble as ErrorBoundary };
@@ -61,9 +55,9 @@ export default function Papers({ params: { jobId }, matches }: Route.ComponentPr
         </p>
         <p style={{ display: "flex", gap: "0.6rem", flexWrap: "wrap" }}>
           {role !== "apprentice" &&
-            labels(words).map(({ paper, name }) => (
-              <Button key={paper} href={`/jobs/${jobId}/papers/${paper}.pdf`} target="_blank" disabled={!ready}>
-                {name}
+            PAPER_LIST.filter(({ id }) => id !== "load-worksheet").map(({ id, name }) => (
+              <Button key={id} href={`/jobs/${jobId}/papers/${id}.pdf`} target="_blank" disabled={!ready}>
+                {name(words)} (PDF)
               </Button>
             ))}
         </p>

@@ -2,7 +2,8 @@
 import { Button } from "antd";
 import type { PermissionFrom, PermissionState } from "#core/case/document/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
-import { CaseChoice, CaseLines, CaseText, Fields } from "#ui/case-field/case-field.tsx";
+import { CaseChoice, CaseLines, CaseText } from "#ui/case-field/case-field.tsx";
+import { Fields } from "#ui/field/field.tsx";
 import { Section } from "#ui/frame/sheet.tsx";
 import { drawnLater, useJobStore } from "#ui/job-store/use-job.tsx";
 

@@ -3,7 +3,8 @@ import { codebookOf } from "#core/codebook/index.ts";
 import type { Words } from "#core/codebook/types.ts";
 import { AREA_UNITS } from "#core/quantity/parse.ts";
 import { capital } from "#core/words.ts";
-import { CaseChoice, CaseQuantity, CaseSwitch, CaseText, Fields } from "#ui/case-field/case-field.tsx";
+import { CaseChoice, CaseQuantity, CaseSwitch, CaseText } from "#ui/case-field/case-field.tsx";
+import { Fields } from "#ui/field/field.tsx";
 import { Section } from "#ui/frame/sheet.tsx";
 import { useJob } from "#ui/job-store/use-job.tsx";
 import { PathLine } from "#ui/path/path-line.tsx";
@@ -57,9 +58,9 @@ export default function Survey({ params: { jobId } }: Route.ComponentProps) {
 function Dwelling({ rules }: { rules: Parameters<typeof codebookOf>[0] }) {
   const codebook = codebookOf(rules);
   return (
-    <Section title="Dwelling">
+    <Section id="dwelling" title="Dwelling">
       <Fields>
-        <CaseText label="Address" pointer="/title" />
+        <CaseText label="Address" pointer="/title" wide />
         <CaseText label="Customer" pointer="/enquiry/customer" />
         <CaseQuantity
           label="Floor area"

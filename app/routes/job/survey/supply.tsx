@@ -3,15 +3,8 @@ import { codebookOf } from "#core/codebook/index.ts";
 import { AMPERE_UNITS, OHM_UNITS } from "#core/quantity/parse.ts";
 import { showA } from "#core/units.ts";
 import { capital } from "#core/words.ts";
-import {
-  CaseChoice,
-  CaseConductor,
-  CaseNumber,
-  CaseSwitch,
-  CaseText,
-  CaseYesNo,
-  Fields,
-} from "#ui/case-field/case-field.tsx";
+import { CaseChoice, CaseConductor, CaseNumber, CaseSwitch, CaseText, CaseYesNo } from "#ui/case-field/case-field.tsx";
+import { Fields } from "#ui/field/field.tsx";
 import { Caution, Section } from "#ui/frame/sheet.tsx";
 import { useJob } from "#ui/job-store/use-job.tsx";
 import { Figure } from "#ui/why/why-sheet.tsx";

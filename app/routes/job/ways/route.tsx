@@ -3,6 +3,7 @@ import { codebookOf } from "#core/codebook/index.ts";
 import { showA, showKWh, showNumber } from "#core/units.ts";
 import { commonScaleA } from "#core/waterline.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
+import { lower } from "#core/words.ts";
 import { CaseChoice } from "#ui/case-field/case-field.tsx";
 import { Caution, Section } from "#ui/frame/sheet.tsx";
 import { WayVerdict } from "#ui/frame/verdict.tsx";
@@ -13,6 +14,8 @@ import { Figure } from "#ui/why/why-sheet.tsx";
 import { StepTrouble, stepMeta } from "../step.tsx";
 import type { Route } from "./+types/route";
 import styles from "./ways.module.css";
+
+const firstSentence = (text: string) => text.match(/^.*?[.](?= |$)/)?.[0] ?? text;
 
 const RANK = { ready: 0, "with-work": 1, "ruled-out": 2 } as const;
 
@@ -32,9 +35,10 @@ export default function Ways({ params: { jobId } }: Route.ComponentProps) {
   );
   return (
     <>
-      <Section title="Which way">
-        {open && <p className={styles.soFar}>So far only: what is still missing may turn this round.</p>}
-        <p className={styles.because}>{because}</p>
+      <Section id="which" title="Which way">
+        <p className={styles.because}>
+          {open ? `So far only, as what is missing may turn it round: ${lower(firstSentence(because))}` : because}
+        </p>
         <div className={styles.policy}>
           <CaseChoice
             label="What decides"

@@ -1,7 +1,7 @@
 /** What is known of one device of a panel, and what can be done with it. */
 
-import { Button, Select, Switch } from "antd";
-import { useEffect, useId, useRef } from "react";
+import { Button, Select } from "antd";
+import { useEffect, useRef } from "react";
 import { setValue } from "#core/case/document/set-value.ts";
 import type { Circuit, Panel } from "#core/case/document/types.ts";
 import { CAUTIONS } from "#core/cautions.ts";
@@ -17,8 +17,10 @@ import {
   CaseQuantity,
   CaseSwitch,
   CaseText,
-  Fields,
 } from "#ui/case-field/case-field.tsx";
+import { CaseFrame } from "#ui/case-field/case-frame.tsx";
+import { YesNoSwitch } from "#ui/case-field/yes-no-switch.tsx";
+import { Fields } from "#ui/field/field.tsx";
 import { Caution } from "#ui/frame/sheet.tsx";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
 import { PicturesOf } from "#ui/pictures/pictures-of.tsx";
@@ -95,18 +97,19 @@ export default function DeviceSheet({ panelIndex, id, onArrange, onTakeOut, onCh
         />
         <CaseConductor label="Conductor" pointer={`${at}/conductor`} codebook={codebook} />
         <CaseQuantity label="Length" pointer={`${at}/length`} units={LENGTH_UNITS} usual={lengthUnit} />
-        <div className={styles.feedsLoads}>
-          <label htmlFor={`loads-${id}`}>Feeds</label>
-          <Select
-            id={`loads-${id}`}
-            mode="multiple"
-            aria-label="Loads it feeds"
-            placeholder="loads of the ledger"
-            value={circuit.loads ?? []}
-            options={document.loads.map((l) => ({ value: l.id, label: loadName(l, codebook) }))}
-            onChange={(loads: string[]) => store.edit(setValue(store.getState().document, `${at}/loads`, loads))}
-          />
-        </div>
+        <CaseFrame label="Feeds">
+          {(tied) => (
+            <Select
+              {...tied}
+              mode="multiple"
+              aria-label="Loads it feeds"
+              placeholder="loads of the ledger"
+              value={circuit.loads ?? []}
+              options={document.loads.map((l) => ({ value: l.id, label: loadName(l, codebook) }))}
+              onChange={(loads: string[]) => store.edit(setValue(store.getState().document, `${at}/loads`, loads))}
+            />
+          )}
+        </CaseFrame>
         <Backfeed at={at} circuit={circuit} />
         <CaseSwitch label="Shared with another dwelling" pointer={`${at}/shared`} />
       </Fields>
@@ -138,30 +141,27 @@ export default function DeviceSheet({ panelIndex, id, onArrange, onTakeOut, onCh
 /** Solar, a battery or a generator that feeds back through this device. */
 function Backfeed({ at, circuit }: { at: string; circuit: Circuit }) {
   const store = useJobStore();
-  const id = useId();
   const fed = circuit.backfeed ?? null;
   const usualA = Math.max(1, Math.floor((circuit.ratingA ?? 20) / 1.25));
   return (
     <>
-      <div className={styles.feedsLoads}>
-        <label htmlFor={id}>A source feeds back through it</label>
-        <Switch
-          id={id}
-          checked={fed !== null}
-          checkedChildren="yes"
-          unCheckedChildren="no"
-          style={{ justifySelf: "start" }}
-          onChange={(on) =>
-            store.edit(
-              setValue(
-                store.getState().document,
-                `${at}/backfeed`,
-                on ? { outputA: usualA, oppositeEnd: false } : null,
-              ),
-            )
-          }
-        />
-      </div>
+      <CaseFrame label="A source feeds back through it">
+        {(tied) => (
+          <YesNoSwitch
+            {...tied}
+            checked={fed !== null}
+            onChange={(on) =>
+              store.edit(
+                setValue(
+                  store.getState().document,
+                  `${at}/backfeed`,
+                  on ? { outputA: usualA, oppositeEnd: false } : null,
+                ),
+              )
+            }
+          />
+        )}
+      </CaseFrame>
       {fed && (
         <>
           <CaseNumber

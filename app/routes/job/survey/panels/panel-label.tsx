@@ -4,7 +4,8 @@ import type { Codebook } from "#core/codebook/types.ts";
 import { mayFeed } from "#core/panel/sub-panels.ts";
 import { AMPERE_UNITS, NO_UNITS } from "#core/quantity/parse.ts";
 import { capital } from "#core/words.ts";
-import { CaseChoice, CaseNumber, CaseSwitch, CaseText, Fields } from "#ui/case-field/case-field.tsx";
+import { CaseChoice, CaseNumber, CaseSwitch, CaseText } from "#ui/case-field/case-field.tsx";
+import { Fields } from "#ui/field/field.tsx";
 
 const amps = { units: AMPERE_UNITS, usual: "A" } as const;
 

@@ -2,7 +2,8 @@
 import { Button } from "antd";
 import type { Panel, RcdGroup } from "#core/case/document/types.ts";
 import { AMPERE_UNITS, NO_UNITS } from "#core/quantity/parse.ts";
-import { CaseChoice, CaseNumber, Fields } from "#ui/case-field/case-field.tsx";
+import { CaseChoice, CaseNumber } from "#ui/case-field/case-field.tsx";
+import { Fields } from "#ui/field/field.tsx";
 import { freshId } from "#ui/job-store/fresh-id.ts";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
 import styles from "./panels.module.css";

@@ -1,0 +1,10 @@
+/** The papers of a job by name, for whoever links to them; a new one is a folder and a line here and in `index.ts`. */
+import type { Words } from "#core/codebook/types.ts";
+import { capital } from "#core/words.ts";
+
+export const PAPER_LIST = [
+  { id: "load-worksheet", name: (_: Words) => "Load-calculation worksheet" },
+  { id: "panel-directory", name: ({ board }: Words) => `${capital(board)} directory` },
+  { id: "owner-consent", name: (_: Words) => "Consent of the owner" },
+] as const;
+export type PaperId = (typeof PAPER_LIST)[number]["id"];

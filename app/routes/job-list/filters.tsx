@@ -1,0 +1,50 @@
+/** Which jobs are listed: a row of stages and a row of those one waits for; links, so that they work at once. */
+import { Link } from "react-router";
+import styles from "./job-list.module.css";
+
+/** What a list is asked for, as it stands in its address. */
+export interface Asked {
+  search: string;
+  stage: string | null;
+  waiting: string | null;
+}
+
+/** @param page from 1 */
+export const listAddress = (asked: Asked, page = 1): string => {
+  const query = new URLSearchParams();
+  for (const [name, value] of Object.entries(asked)) if (value) query.set(name, value);
+  if (page > 1) query.set("page", String(page));
+  return `/?${query}`;
+};
+
+interface Choice {
+  value: string;
+  label: string;
+}
+
+interface FilterProps {
+  name: "stage" | "waiting";
+  label: string;
+  /** The words for no choice. */
+  all: string;
+  choices: readonly Choice[];
+  asked: Asked;
+}
+
+export function Filter({ name, label, all, choices, asked }: FilterProps) {
+  return (
+    <nav className={styles.filter} aria-label={label}>
+      <span aria-hidden="true">{label}</span>
+      {[{ value: "", label: all }, ...choices].map(({ value, label: words }) => (
+        <Link
+          key={value}
+          to={listAddress({ ...asked, [name]: value || null })}
+          aria-current={(asked[name] ?? "") === value ? "true" : undefined}
+          preventScrollReset
+        >
+          {words}
+        </Link>
+      ))}
+    </nav>
+  );
+}

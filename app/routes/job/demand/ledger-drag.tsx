@@ -1,0 +1,56 @@
+/** Dragging of rows in the ledger; fetched when somebody first reaches for one. */
+import { closestCenter, DndContext, type DragEndEvent, type DragMoveEvent } from "@dnd-kit/core";
+import type { RefObject } from "react";
+import type { Pressed } from "#ui/drag/first-reach.ts";
+import { Grip, Landing, useDragSensors } from "#ui/drag/parts.tsx";
+
+interface Props {
+  table: RefObject<HTMLElement | null>;
+  /** Ids of the loads in the order of the rows. */
+  loads: readonly string[];
+  pressed: Pressed;
+  /** A load comes to stand where another one stands. */
+  onMove(id: string, onto: string): void;
+}
+
+const rowOf = (id: string) => `[data-load="${CSS.escape(id)}"]`;
+
+export default function LedgerDrag({ table, loads, pressed, onMove }: Props) {
+  /** Shows at one row alone, before or after it, where the held one would go. */
+  const show = (event: DragMoveEvent | null) => {
+    for (const row of table.current?.querySelectorAll<HTMLElement>("[data-landing]") ?? []) delete row.dataset.landing;
+    if (!event?.over || event.over.id === event.active.id) return;
+    const [from, to] = [event.active, event.over].map(({ id }) => loads.indexOf(String(id))) as [number, number];
+    const row = table.current?.querySelector<HTMLElement>(rowOf(String(event.over.id)));
+    if (row) row.dataset.landing = from < to ? "after" : "before";
+  };
+  return (
+    <DndContext
+      sensors={useDragSensors()}
+      collisionDetection={closestCenter}
+      onDragMove={show}
+      onDragCancel={() => show(null)}
+      onDragEnd={({ active, over }: DragEndEvent) => {
+        show(null);
+        if (over && over.id !== active.id) onMove(String(active.id), String(over.id));
+      }}
+    >
+      {loads.map((id) => (
+        <Landing key={`onto-${id}`} id={id} frame={table} selector={rowOf(id)} data={NOTHING} />
+      ))}
+      {loads.map((id) => (
+        <Grip
+          key={id}
+          id={id}
+          frame={table}
+          selector={rowOf(id)}
+          handle="[data-handle]"
+          pressed={pressed}
+          data={NOTHING}
+        />
+      ))}
+    </DndContext>
+  );
+}
+
+const NOTHING = {};

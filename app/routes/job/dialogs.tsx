@@ -1,0 +1,65 @@
+/** What opens over a job by a key, and the keys of a job. What is in the dialogs is fetched when one is first opened. */
+import { lazy, type ReactNode, Suspense, useState } from "react";
+import { useNavigate } from "react-router";
+import type { Place } from "#core/find/find.ts";
+import { STEPS } from "#ui/frame/steps.ts";
+import { useJobStore } from "#ui/job-store/use-job.tsx";
+import { useKeys } from "#ui/keys/use-keys.ts";
+import { useOtherTheme } from "#ui/theme/theme-switch.tsx";
+import { standOn } from "./find/stand-on.ts";
+import type { ActionId } from "./find/use-found.ts";
+
+const Find = lazy(() => import("./find/find.tsx"));
+const Keys = lazy(() => import("./keys.tsx"));
+
+export interface JobDialogs {
+  openFind(): void;
+  openKeys(): void;
+  /** The open dialog, to be drawn. */
+  drawn: ReactNode;
+}
+
+export function useJobDialogs(): JobDialogs {
+  const [open, setOpen] = useState<"find" | "keys" | null>(null);
+  const close = () => setOpen(null);
+  const store = useJobStore();
+  const navigate = useNavigate();
+  const otherTheme = useOtherTheme();
+  const act: Record<ActionId, () => void> = {
+    undo: () => store.undo(),
+    redo: () => store.redo(),
+    theme: otherTheme,
+    keys: () => setOpen("keys"),
+    "new-job": () => void navigate("/jobs/new"),
+    jobs: () => void navigate("/"),
+  };
+  function go(to: Place) {
+    if ("action" in to) return act[to.action as ActionId]();
+    if ("job" in to) return void navigate(`/jobs/${to.job}/survey`);
+    if ("paper" in to) return void window.open(`/jobs/${store.jobId}/papers/${to.paper}.pdf`, "_blank");
+    void navigate(`/jobs/${store.jobId}/${to.step}`, { preventScrollReset: true });
+    standOn(to);
+  }
+  useKeys((event) => {
+    if (event.ctrlKey || event.metaKey) {
+      if (event.key.toLowerCase() !== "z") return false;
+      if (event.shiftKey) store.redo();
+      else store.undo();
+      return true;
+    }
+    if (open) return false;
+    const step = STEPS.find((s) => s.key === event.key);
+    if (step) void navigate(`/jobs/${store.jobId}/${step.id}`);
+    else if (event.key === "?") setOpen("keys");
+    else if (event.key === "/") setOpen("find");
+    else return false;
+    return true;
+  });
+  return {
+    openFind: () => setOpen("find"),
+    openKeys: () => setOpen("keys"),
+    drawn: open && (
+      <Suspense>{open === "find" ? <Find onGo={go} onClose={close} /> : <Keys onClose={close} />}</Suspense>
+    ),
+  };
+}

@@ -1,0 +1,76 @@
+/** What is found for the letters typed: things of this job at once, other jobs as the server answers. */
+import { useEffect, useMemo, useState } from "react";
+import { codebookOf } from "#core/codebook/index.ts";
+import { type Found, findable, matching } from "#core/find/find.ts";
+import { PAPER_LIST } from "#papers/list.ts";
+import { STEPS } from "#ui/frame/steps.ts";
+import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
+import { ask } from "#ui/live/line.ts";
+
+const ASK_AFTER_MS = 150;
+const PATIENCE_MS = 4000;
+
+/** What can be done from anywhere in a job. */
+export const ACTIONS = {
+  undo: "Undo",
+  redo: "Redo",
+  theme: "Change between daylight and cupboard",
+  keys: "List of keys",
+  "new-job": "New job",
+  jobs: "All jobs",
+} as const;
+export type ActionId = keyof typeof ACTIONS;
+
+export function useFound(text: string): Found[] {
+  const { jobId } = useJobStore();
+  const { document, assessment } = useJob();
+  const inJob = useMemo(() => {
+    const { words } = codebookOf(document.rules);
+    return [
+      ...STEPS.map(
+        ({ id, name, key }): Found => ({
+          id: `step:${id}`,
+          kind: "step",
+          label: name,
+          detail: `key ${key}`,
+          to: { step: id },
+        }),
+      ),
+      ...findable(document, assessment),
+      ...PAPER_LIST.map(
+        ({ id, name }): Found => ({
+          id: `paper:${id}`,
+          kind: "paper",
+          label: name(words),
+          detail: "PDF",
+          to: { paper: id },
+        }),
+      ),
+      ...Object.entries(ACTIONS).map(
+        ([id, label]): Found => ({ id: `action:${id}`, kind: "action", label, detail: "", to: { action: id } }),
+      ),
+    ];
+  }, [document, assessment]);
+  const others = useOtherJobs(text, jobId);
+  return [...matching(inJob, text), ...others];
+}
+
+/** Other jobs of the firm; none while there is no line. */
+function useOtherJobs(text: string, jobId: string): Found[] {
+  const [found, setFound] = useState<Found[]>([]);
+  useEffect(() => {
+    setFound([]);
+    if (text.trim() === "") return;
+    let stale = false;
+    const timer = setTimeout(async () => {
+      const answer = await ask(`/jobs/find?${new URLSearchParams({ text })}`, {}, PATIENCE_MS);
+      const jobs: Found[] = answer?.ok ? await answer.json().catch(() => []) : [];
+      if (!stale) setFound(jobs.filter((job) => job.id !== `job:${jobId}`));
+    }, ASK_AFTER_MS);
+    return () => {
+      stale = true;
+      clearTimeout(timer);
+    };
+  }, [text, jobId]);
+  return found;
+}

@@ -1,0 +1,114 @@
+/** Fields that are chosen, bound to a place in the case. */
+import { Segmented, Select } from "antd";
+import { type ReactNode, useState } from "react";
+import { setValue, valueAt } from "#core/case/document/set-value.ts";
+import { clashProblem } from "#core/case/laws/field.ts";
+import { useJobPart, useJobStore } from "#ui/job-store/use-job.tsx";
+import { CaseFrame } from "./case-frame.tsx";
+import { YesNoSwitch } from "./yes-no-switch.tsx";
+
+/** What stands at a place in the case, and how it is set. */
+function useCaseValue<T>(pointer: string) {
+  const store = useJobStore();
+  const value = useJobPart((state) => valueAt(state.document, pointer) as T | undefined);
+  const set = (next: T) => store.edit(setValue(store.getState().document, pointer, next));
+  return { value, set };
+}
+
+type Option<T> = { value: T; label: string };
+
+/** So many letters of all options together still stand beside each other. */
+const FEW_LETTERS = 18;
+
+/** One of a few: a row of buttons, or a list where there are many. */
+export function CaseChoice<T extends string | number>(props: {
+  label: string;
+  pointer: string;
+  options: readonly Option<T>[];
+  fallback?: T;
+  hint?: ReactNode;
+  source?: string;
+}) {
+  const { label, pointer, options, fallback, hint, source } = props;
+  const store = useJobStore();
+  const held = useCaseValue<T>(pointer);
+  const value = held.value ?? fallback;
+  const [problem, setProblem] = useState<string | null>(null);
+  const choose = (next: T) => {
+    const wrong = clashProblem(store.getState().document, pointer, next);
+    setProblem(wrong);
+    if (!wrong) held.set(next);
+  };
+  const few = options.reduce((n, o) => n + o.label.length, 0) <= FEW_LETTERS;
+  return (
+    <CaseFrame label={label} hint={hint} problem={problem} source={source}>
+      {(tied) =>
+        few ? (
+          <Segmented
+            {...tied}
+            name={tied.id}
+            options={[...options]}
+            value={value ?? ("" as T)}
+            onChange={choose}
+            block
+            aria-label={label}
+          />
+        ) : (
+          <Select
+            {...tied}
+            options={[...options]}
+            value={value}
+            onChange={choose}
+            placeholder="Choose"
+            status={problem ? "error" : ""}
+            aria-label={label}
+          />
+        )
+      }
+    </CaseFrame>
+  );
+}
+
+interface SwitchProps {
+  label: string;
+  pointer: string;
+  fallback?: boolean;
+  hint?: string;
+  source?: string;
+}
+
+/** Yes or no. */
+export function CaseSwitch({ label, pointer, fallback = false, hint, source }: SwitchProps) {
+  const { value = fallback, set } = useCaseValue<boolean>(pointer);
+  return (
+    <CaseFrame label={label} hint={hint} source={source}>
+      {(tied) => <YesNoSwitch {...tied} checked={value} onChange={set} />}
+    </CaseFrame>
+  );
+}
+
+const YES_NO = [
+  { value: "yes", label: "yes" },
+  { value: "no", label: "no" },
+];
+
+/** Yes, no, or nobody has looked: neither is taken for granted. */
+export function CaseYesNo({ label, pointer, hint, source }: Omit<SwitchProps, "fallback">) {
+  const { value, set } = useCaseValue<boolean>(pointer);
+  const looked = value !== undefined;
+  return (
+    <CaseFrame label={label} hint={looked ? hint : "nobody has looked yet"} source={looked ? source : undefined}>
+      {(tied) => (
+        <Segmented
+          {...tied}
+          name={tied.id}
+          options={YES_NO}
+          value={looked ? (value ? "yes" : "no") : ""}
+          onChange={(next) => set(next === "yes")}
+          block
+          aria-label={label}
+        />
+      )}
+    </CaseFrame>
+  );
+}

@@ -1,0 +1,136 @@
+/** Fields that are typed into, bound to a place in the case: they edit it as one types, and check it at the field. */
+import { Input } from "antd";
+import type { ReactNode } from "react";
+import { setValue, valueAt } from "#core/case/document/set-value.ts";
+import { parseQuantity, type UnitNames } from "#core/quantity/parse.ts";
+import { useJobStore } from "#ui/job-store/use-job.tsx";
+import { CaseFrame } from "./case-frame.tsx";
+import { useCaseText } from "./use-case-text.ts";
+
+/** What an input of Ant Design is given by the text it shows. */
+const inputOf = (field: ReturnType<typeof useCaseText>) => ({
+  value: field.text,
+  status: field.problem ? ("error" as const) : ("" as const),
+  onChange: (event: { target: { value: string } }) => field.change(event.target.value),
+  onBlur: field.leave,
+});
+
+interface TextProps {
+  label: string;
+  pointer: string;
+  hint?: string;
+  placeholder?: string;
+  source?: string;
+  wide?: boolean;
+}
+
+/** A line of text. */
+export function CaseText({ label, pointer, hint, placeholder, source, wide }: TextProps) {
+  const field = useCaseText<string>({ pointer, show: (v) => v ?? "", read: (text) => ({ value: text }) });
+  return (
+    <CaseFrame label={label} hint={hint} problem={field.problem} source={source} wide={wide}>
+      {(tied) => <Input {...tied} {...inputOf(field)} placeholder={placeholder} />}
+    </CaseFrame>
+  );
+}
+
+/** Several lines of text. */
+export function CaseLines({ label, pointer, placeholder }: Pick<TextProps, "label" | "pointer" | "placeholder">) {
+  const field = useCaseText<string>({ pointer, show: (v) => v ?? "", read: (text) => ({ value: text || undefined }) });
+  return (
+    <CaseFrame label={label} problem={field.problem}>
+      {(tied) => <Input.TextArea {...tied} {...inputOf(field)} rows={2} placeholder={placeholder} />}
+    </CaseFrame>
+  );
+}
+
+interface NumberProps {
+  label: string;
+  pointer: string;
+  units: UnitNames;
+  usual: string;
+  hint?: ReactNode;
+  /** An empty field means the value is not known: null, or the field taken away; or it may not be empty. */
+  empty?: "null" | "absent" | "refused";
+  source?: string;
+}
+
+const tidy = (value: number) => String(Number(value.toFixed(4)));
+
+/** A number with a fixed unit, typed with or without it: `100`, `100 A`. */
+export function CaseNumber({ label, pointer, units, usual, hint, empty = "absent", source }: NumberProps) {
+  const field = useCaseText<number>({
+    pointer,
+    show: (v) => (v === undefined || v === null ? "" : tidy(v)),
+    read: (text) => {
+      if (text.trim() === "" && empty === "refused") return { problem: "is required" };
+      if (text.trim() === "") return { value: empty === "null" ? null : undefined };
+      return parseQuantity(text, units, usual);
+    },
+  });
+  return (
+    <CaseFrame label={label} hint={hint} problem={field.problem} source={source}>
+      {(tied) => (
+        <Input {...tied} {...inputOf(field)} className="figure" inputMode="decimal" autoComplete="off" suffix={usual} />
+      )}
+    </CaseFrame>
+  );
+}
+
+/** A quantity that keeps the unit it was typed in: `1850 ft2`, `96 m2`. */
+export function CaseQuantity({ label, pointer, units, usual, hint, empty = "absent", source }: NumberProps) {
+  const field = useCaseText<{ value: number; unit: string }>({
+    pointer,
+    show: (v) => (v ? `${tidy(v.value)} ${v.unit}` : ""),
+    read: (text) => {
+      if (text.trim() === "") return { value: empty === "null" ? null : undefined };
+      const read = parseQuantity(text, units, usual);
+      return "problem" in read ? read : { value: read };
+    },
+  });
+  return (
+    <CaseFrame label={label} hint={hint} problem={field.problem?.replace(/^(value|unit) /, "")} source={source}>
+      {(tied) => (
+        <Input {...tied} {...inputOf(field)} className="figure" autoComplete="off" placeholder={`in ${usual}`} />
+      )}
+    </CaseFrame>
+  );
+}
+
+interface TimeProps {
+  label: string;
+  pointer: string;
+  /** The other end of the window, and its usual time. */
+  partner: { pointer: string; usual: string };
+}
+
+/** A time of day, `20:00`, as the browser or the phone lets it be picked. */
+export function CaseTime({ label, pointer, partner }: TimeProps) {
+  const store = useJobStore();
+  const field = useCaseText<string>({ pointer, show: (v) => v ?? "", read: (text) => ({ value: text || undefined }) });
+  return (
+    <CaseFrame label={label} problem={field.problem}>
+      {(tied) => (
+        <Input
+          {...tied}
+          {...inputOf(field)}
+          type="time"
+          className="figure"
+          onChange={(e) => {
+            const { document } = store.getState();
+            const [, part, key] = pointer.split("/");
+            const window = `/${part}/${key}`;
+            // A window has two ends: the first one typed brings the other with its usual time.
+            if (e.target.value && !valueAt(document, window)) {
+              const ends = {
+                [pointer.split("/").at(-1) as string]: e.target.value,
+                [partner.pointer.split("/").at(-1) as string]: partner.usual,
+              };
+              store.edit(setValue(document, window, ends));
+            } else if (e.target.value) field.change(e.target.value);
+          }}
+        />
+      )}
+    </CaseFrame>
+  );
+}

@@ -1,0 +1,59 @@
+/** Text that is typed into a field, and the value in the case that it means. */
+import { useEffect, useRef, useState } from "react";
+import { setValue, valueAt } from "#core/case/document/set-value.ts";
+import { clashProblem, fieldProblem } from "#core/case/laws/field.ts";
+import { useJobPart, useJobStore } from "#ui/job-store/use-job.tsx";
+
+interface TextSync<T> {
+  pointer: string;
+  show(value: T | undefined): string;
+  /** The value that the text means, or what was not understood. */
+  read(text: string): { value: T | null | undefined } | { problem: string };
+}
+
+/**
+ * Keeps what is typed and what the case holds together: typing edits the case when it is understood, and stays in the
+ * field when it is not; a change from elsewhere shows in the field unless one is typing there.
+ */
+export function useCaseText<T>({ pointer, show, read }: TextSync<T>) {
+  const store = useJobStore();
+  const held = useJobPart((state) => valueAt(state.document, pointer)) as T | undefined;
+  const shown = show(held);
+  const [text, setText] = useState(shown);
+  const [problem, setProblem] = useState<string | null>(null);
+  const typing = useRef(false);
+  /** How the case shows what was typed here last; anything else in the case came from elsewhere. */
+  const own = useRef(shown);
+  const stuck = useRef(false);
+  stuck.current = problem !== null;
+  useEffect(() => {
+    if (typing.current && (shown === own.current || stuck.current)) return;
+    setText(shown);
+    setProblem(null);
+  }, [shown]);
+
+  return {
+    text,
+    problem,
+    change(typed: string) {
+      typing.current = true;
+      setText(typed);
+      const understood = read(typed);
+      if ("problem" in understood) return setProblem(understood.problem);
+      const { value } = understood;
+      // Against the case as it is now, which may be ahead of what is drawn.
+      const { document } = store.getState();
+      const wrong =
+        (value === undefined || value === null ? null : fieldProblem(pointer, value)) ??
+        clashProblem(document, pointer, value);
+      setProblem(wrong);
+      if (wrong) return;
+      own.current = show((value ?? undefined) as T | undefined);
+      store.edit(setValue(document, pointer, value), pointer);
+    },
+    leave() {
+      typing.current = false;
+      if (!problem) setText(show(valueAt(store.getState().document, pointer) as T | undefined));
+    },
+  };
+}

@@ -1,0 +1,30 @@
+/** Dragging is fetched when somebody first reaches for something; a press that came before it is kept for it. */
+import { type MouseEvent, type RefObject, type TouchEvent, useRef, useState } from "react";
+
+/** A press that is still held. */
+export type Pressed = RefObject<globalThis.MouseEvent | globalThis.TouchEvent | null>;
+
+export function useFirstReach() {
+  const [reached, setReached] = useState(false);
+  const pressed: Pressed = useRef(null);
+  const reach = () => setReached(true);
+  const press = ({ nativeEvent }: MouseEvent | TouchEvent) => {
+    pressed.current = nativeEvent;
+    reach();
+  };
+  const release = () => {
+    pressed.current = null;
+  };
+  return {
+    reached,
+    pressed,
+    /** For the element round all that can be dragged. */
+    listeners: {
+      onPointerEnter: reach,
+      onMouseDown: press,
+      onTouchStart: press,
+      onMouseUp: release,
+      onTouchEnd: release,
+    },
+  };
+}

@@ -1,0 +1,56 @@
+/** A field with its label, and the words under it: a hint, or what is wrong; both are tied to the control. */
+import { type ReactNode, useId } from "react";
+import styles from "./field.module.css";
+
+/** What ties a control to its label and to the words under it. */
+export interface Tied {
+  id: string;
+  "aria-describedby": string | undefined;
+  "aria-invalid": true | undefined;
+}
+
+export interface FieldProps {
+  label: string;
+  /** Beside the label. */
+  aside?: ReactNode;
+  hint?: ReactNode;
+  /** What is wrong, as a sentence. */
+  problem?: string | null | undefined;
+  /** Takes the room of two fields, for long text. */
+  wide?: boolean;
+  children(tied: Tied): ReactNode;
+}
+
+export function Field({ label, aside, hint, problem, wide = false, children }: FieldProps) {
+  const id = useId();
+  const words = `${id}-words`;
+  return (
+    <div className={styles.field} data-wide={wide}>
+      <span className={styles.top}>
+        <label htmlFor={id}>{label}</label>
+        {aside}
+      </span>
+      {children({
+        id,
+        "aria-describedby": problem || hint ? words : undefined,
+        "aria-invalid": problem ? true : undefined,
+      })}
+      {problem ? (
+        <span id={words} role="alert" className={styles.problem}>
+          {problem}
+        </span>
+      ) : (
+        hint && (
+          <span id={words} className={styles.hint}>
+            {hint}
+          </span>
+        )
+      )}
+    </div>
+  );
+}
+
+/** Fields side by side, as many as fit, on one grid. */
+export function Fields({ children }: { children: ReactNode }) {
+  return <div className={styles.fields}>{children}</div>;
+}

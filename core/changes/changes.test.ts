@@ -1,0 +1,56 @@
+import { describe, expect, it } from "vitest";
+import type { Patch } from "#core/case/document/patch.ts";
+import { knownUsHome, ukCase, usCase } from "#core/testing/cases.ts";
+import { changesInWords, placeInWords, problemInWords } from "./changes.ts";
+
+const home = knownUsHome();
+
+describe("a change, told to somebody else", () => {
+  it.each<[Patch, string]>([
+    [[{ op: "replace", path: "/title", value: "9 Reed Lane" }], 'Address is "9 Reed Lane"'],
+    [[{ op: "replace", path: "/supply/ratingA", value: 200 }], "Rating (supply) is 200 A"],
+    [
+      [{ op: "replace", path: "/dwelling/floorArea", value: { value: 96, unit: "m2" } }],
+      "Floor area (dwelling) is 96 m2",
+    ],
+    [[{ op: "replace", path: "/dwelling/existing", value: false }], "Existing (dwelling) is no"],
+    [[{ op: "replace", path: "/supply/ratingA", value: null }], "Rating (supply) is not known"],
+    [
+      [{ op: "add", path: "/loads/-", value: { id: "x", kind: "range", va: 9000, label: "Old range" } }],
+      "Old range was added",
+    ],
+    [[{ op: "replace", path: "/panels/0/busA", value: 125 }], "Bus rating of Main panel is 125 A"],
+    [[{ op: "replace", path: "/panels/0/feeder", value: { ratingA: 60 } }], "Feeder of Main panel was changed"],
+    [[{ op: "replace", path: "/need/energyPerDayKWh", value: 12.5 }], "Energy a day (need) is 12.5 kWh"],
+  ])("%j", (patch, words) => {
+    expect(changesInWords(home, patch)).toEqual([words]);
+  });
+
+  it("names loads and devices as the home does", () => {
+    const [load] = home.loads;
+    const named = { ...home, loads: [{ ...load, label: "Kiln" }] } as typeof home;
+    expect(changesInWords(named, [{ op: "replace", path: "/loads/0/va", value: 4500 }])).toEqual([
+      "Nameplate of Kiln is 4,500 VA",
+    ]);
+    expect(changesInWords(named, [{ op: "remove", path: "/loads/0" }])).toEqual(["Kiln was taken away"]);
+    const board = { ...ukCase(), panels: [{ id: "cu", circuits: [{ id: "c", label: "Cooker", ratingA: 32 }] }] };
+    expect(placeInWords(board as ReturnType<typeof ukCase>, "/panels/0/circuits/0/ratingA")).toBe("rating of Cooker");
+  });
+});
+
+describe("a refused field, in words", () => {
+  it("begins with the thing and the field", () => {
+    const named = { ...usCase(), loads: [{ id: "k", kind: "fixed-appliance", label: "Kiln", va: 1 }] } as ReturnType<
+      typeof usCase
+    >;
+    expect(problemInWords(named, { path: "loads[0].va", message: "must be greater than 0" })).toBe(
+      "Nameplate of Kiln must be greater than 0",
+    );
+    expect(problemInWords(named, { path: "supply.ratingA", message: "must be less than 1200" })).toBe(
+      "Rating (supply) must be less than 1200",
+    );
+  });
+  it("is the message alone where it is no one field's", () => {
+    expect(problemInWords(usCase(), { path: "", message: "The edit does not fit" })).toBe("The edit does not fit");
+  });
+});

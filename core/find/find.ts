@@ -1,0 +1,196 @@
+/** What can be found in an open job by a few letters: loads, devices, links, fields, papers and steps. */
+import type { Assessment } from "#core/assess.ts";
+import type { CaseDocument } from "#core/case/document/types.ts";
+import { codebookOf } from "#core/codebook/index.ts";
+import type { Codebook } from "#core/codebook/types.ts";
+import { countedLoads } from "#core/demand/loads.ts";
+import type { StepId } from "#core/missing.ts";
+import { deviceName } from "#core/panel/quick-device.ts";
+import { panelName } from "#core/path/names.ts";
+import { placeOf } from "#core/path/place.ts";
+import { showA, showVA } from "#core/units.ts";
+import { capital } from "#core/words.ts";
+
+export const FOUND_KINDS = ["step", "load", "device", "link", "field", "paper", "action", "job"] as const;
+export type FoundKind = (typeof FOUND_KINDS)[number];
+
+/** Something that was found, and where it stands. */
+export interface Found {
+  id: string;
+  kind: FoundKind;
+  label: string;
+  /** What tells it from others of the same name. */
+  detail: string;
+  to: Place;
+}
+
+export type Place =
+  | {
+      step: StepId;
+      /** A part of the step's sheet. */
+      section?: string;
+      /** The thing to stand on there: a load or device by its id, a field by its label. */
+      load?: string;
+      device?: string;
+      field?: string;
+    }
+  | { paper: string }
+  | { action: string }
+  | { job: string };
+
+/** Everything of an open job that has a place in it. */
+export function findable(document: CaseDocument, assessment: Pick<Assessment, "path">): Found[] {
+  const codebook = codebookOf(document.rules);
+  const several = document.panels.length > 1;
+  const loads = countedLoads(document, codebook).map(
+    ({ id, label, va }): Found => ({
+      id: `load:${id}`,
+      kind: "load",
+      label,
+      detail: showVA(va),
+      to: { step: "demand", load: id },
+    }),
+  );
+  const devices = document.panels.flatMap((panel) =>
+    (panel.circuits ?? []).map(
+      (circuit): Found => ({
+        id: `device:${circuit.id}`,
+        kind: "device",
+        label: deviceName(circuit),
+        detail: [
+          circuit.ratingA ? showA(circuit.ratingA) : "",
+          circuit.position ? `${codebook.words.space} ${circuit.position}` : "",
+          several ? panelName(panel, codebook) : "",
+        ]
+          .filter(Boolean)
+          .join(", "),
+        to: { step: "survey", section: `panel-${panel.id}`, device: circuit.id },
+      }),
+    ),
+  );
+  const links = assessment.path.map((link): Found => {
+    const [step, section] = placeOf(link);
+    return {
+      id: `link:${link.link}`,
+      kind: "link",
+      label: link.name,
+      detail: link.mayCarryA === null ? "" : `${showA(link.carriesA)} of ${showA(link.mayCarryA)}`,
+      to: { step, section },
+    };
+  });
+  return [...loads, ...devices, ...links, ...fieldsOf(document, codebook)];
+}
+
+/** The fields of every step, by the labels they carry there. */
+function fieldsOf(document: CaseDocument, codebook: Codebook): Found[] {
+  const { words, board, asksFor, survey } = codebook;
+  const tt = document.supply.earthing === "tt";
+  const labels: readonly [
+    step: StepId,
+    section: string,
+    name: string,
+    labels: readonly (string | false | null | undefined)[],
+  ][] = [
+    ["survey", "dwelling", "Dwelling", ["Address", "Customer", "Floor area", "Kind", "Already built"]],
+    [
+      "survey",
+      "supply",
+      capital(words.supply),
+      [
+        words.supplyRating,
+        "System",
+        capital(codebook.supplyConductor.name),
+        asksFor.earthing && "Earthing",
+        asksFor.earthing && (tt ? "Measured electrode" : "Measured Ze"),
+        "Meter place",
+        asksFor.earthing && "Looped to the neighbour",
+        asksFor.isolator && "Isolator after the meter",
+        asksFor.emergencyDisconnect && "Emergency disconnect outdoors",
+        "Solar or other generation",
+        "Battery",
+      ],
+    ],
+    [
+      "survey",
+      "panels",
+      capital(words.board),
+      [
+        board.words.main("breaker"),
+        codebook.bus && "Bus rating",
+        `Number of ${words.spaces}`,
+        "Condition",
+        `${capital(words.board)} place`,
+        "Surge protection fitted",
+      ],
+    ],
+    [
+      "survey",
+      "people",
+      "People",
+      ["Home is", survey.association.label, survey.authority.label, "Access", "Animals", "Gate"],
+    ],
+    ["demand", "loads", "Loads", ["Add a load"]],
+    ["demand", "calculation", "Calculation", ["Method", asksFor.evTreatment && "The new charger counts"]],
+    [
+      "need",
+      "energy",
+      "Energy and hours",
+      [
+        "Energy a day, if known",
+        "Plugged in from",
+        "Unplugged at",
+        "Cheap rate from",
+        "Cheap rate until",
+        "Charge only at the cheap rate",
+      ],
+    ],
+    [
+      "need",
+      "charger",
+      "Charger",
+      [
+        "Largest current",
+        "Connection",
+        "Can be managed by clamps",
+        asksFor.earthing && "Opens when neutral and earth are lost",
+        asksFor.earthing && "Detects 6 mA of DC",
+      ],
+    ],
+    ["ways", "which", "Ways", ["What decides"]],
+  ];
+  return labels.flatMap(([step, section, name, list]) =>
+    list.flatMap((label): Found[] =>
+      label
+        ? [{ id: `field:${step}:${label}`, kind: "field", label, detail: name, to: { step, section, field: label } }]
+        : [],
+    ),
+  );
+}
+
+const plain = (text: string) => text.toLowerCase().normalize("NFD").replace(/\p{M}/gu, "");
+
+/** How well what was typed fits; 0 where it does not. Every word of it has to begin a word of what is found. */
+function closeness({ label, detail }: Found, words: readonly string[]): number {
+  const name = plain(label);
+  const all = `${name} ${plain(detail)}`.split(/[^\p{L}\p{N}]+/u);
+  if (!words.every((word) => all.some((w) => w.startsWith(word)))) return 0;
+  if (name.startsWith(words.join(" "))) return 3;
+  return words.some((word) => name.split(/[^\p{L}\p{N}]+/u).some((w) => w.startsWith(word))) ? 2 : 1;
+}
+
+/**
+ * What begins with the letters typed, the best fit first, then in the order given.
+ * @returns at most `most`; nothing for no letters
+ */
+export function matching(all: readonly Found[], text: string, most = 12): Found[] {
+  const words = plain(text)
+    .split(/[^\p{L}\p{N}]+/u)
+    .filter(Boolean);
+  if (words.length === 0) return [];
+  return all
+    .map((found, at) => ({ found, at, close: closeness(found, words) }))
+    .filter((f) => f.close > 0)
+    .sort((a, b) => b.close - a.close || a.at - b.at)
+    .slice(0, most)
+    .map((f) => f.found);
+}

@@ -63,7 +63,13 @@ test("rows are copied, moved, taken away, put back, and pasted from a spreadshee
   await page.getByRole("button", { name: "Copy Dryer" }).click();
   expect((await names()).filter((n) => n === "Dryer")).toHaveLength(2);
   await page.getByRole("button", { name: "Undo" }).click();
-  await page.getByRole("button", { name: "Move Range down" }).click();
+  const handle = page.getByRole("button", { name: /^Order of Range/ });
+  await handle.hover();
+  await expect(page.locator("tr", { has: handle })).toHaveAttribute("data-dragging", "false");
+  await page.mouse.down();
+  await page.getByRole("textbox", { name: "Name of Dryer" }).hover();
+  await expect(page.locator("tr[data-landing=after]")).toHaveCount(1);
+  await page.mouse.up();
   expect((await names()).slice(2, 4)).toEqual(["Dryer", "Range"]);
   await page.getByRole("button", { name: "Take away Disposal" }).click();
   await page.getByRole("button", { name: "Undo" }).click();

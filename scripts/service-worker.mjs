@@ -23,6 +23,8 @@ const client = path.join(ROOT, "build", "client");
 const { count, size } = await generateSW({
   globDirectory: client,
   globPatterns: ["assets/**/*.{js,css,woff2}", "*.{svg,webmanifest}"],
+  // Larger than all else together, and seldom needed: it is fetched with the first HEIC picture.
+  globIgnores: ["assets/heic-worker-*.js"],
   swDest: path.join(client, "service-worker.js"),
   inlineWorkboxRuntime: true,
   sourcemap: false,

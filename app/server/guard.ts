@@ -14,6 +14,11 @@ export function nonce(_request: Request, response: Response, next: NextFunction)
   next();
 }
 
+/** The reader of HEIC pictures is compiled code in a worker of its own; no page may run such code. */
+const HEIC_READER = /^\/assets\/heic-worker-[\w-]+\.js$/;
+const withCompiledCode = (request: unknown) =>
+  HEIC_READER.test((request as Request).path) ? "'wasm-unsafe-eval'" : "'self'";
+
 const withNonce = (_request: unknown, response: unknown) => `'nonce-${(response as Response).locals.nonce}'`;
 
 export const securityHeaders = helmet({
@@ -21,7 +26,7 @@ export const securityHeaders = helmet({
     useDefaults: false,
     directives: {
       defaultSrc: ["'self'"],
-      scriptSrc: ["'self'", withNonce],
+      scriptSrc: ["'self'", withNonce, withCompiledCode],
       // Elements carry the nonce; style attributes come from components and cannot.
       styleSrcElem: ["'self'", withNonce],
       styleSrcAttr: ["'unsafe-inline'"],

@@ -59,6 +59,7 @@ export async function dragFramesPerSecond(page: Page, heron: Heron, job: string)
   const box = await device.boundingBox();
   if (!box) throw new Error("the device is not drawn");
   await page.mouse.move(box.x + 40, box.y + 12);
+  await page.waitForSelector('[data-device="s3"][data-dragging]');
   await page.mouse.down();
   await page.mouse.move(box.x + 50, box.y + 20, { steps: 4 });
   const counting = page.evaluate(async () => {

@@ -132,10 +132,12 @@ function AnswerBand() {
   );
   return (
     <>
-      <div className={styles.shrunk} data-shown={gone} aria-hidden={!gone} inert={!gone}>
-        <AnswerVerdict state={answer.state} word={answer.verdict} />
-        {headroom}
-      </div>
+      {gone && (
+        <div className={styles.shrunk}>
+          <AnswerVerdict state={answer.state} word={answer.verdict} />
+          {headroom}
+        </div>
+      )}
       <div ref={band} className={styles.answer}>
         <div className={styles.bank} aria-hidden="true">
           <Waterline level={assessment.waterline} width={54} height={78} detail="bank" />
@@ -224,6 +226,11 @@ export function JobFrame({ jobId, person, children }: { jobId: string; person: s
         </p>
       </aside>
       <main className={styles.sheet}>
+        <noscript>
+          <p className={styles.noScripts}>
+            Without scripts this page shows the job as it was saved; nothing can be entered. The papers can be printed.
+          </p>
+        </noscript>
         <AnswerBand />
         <NoticesWhenNeeded />
         {children}

@@ -9,7 +9,7 @@ const KEYS: readonly [keys: string, what: string][] = [
   ["a", "Add a load (on Demand)"],
   ["Ctrl Z", "Undo"],
   ["Ctrl Shift Z", "Redo"],
-  ["Esc", "Close the why sheet"],
+  ["Esc", "Leave the field, close the why sheet"],
   ["?", "This list"],
 ];
 

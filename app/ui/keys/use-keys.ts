@@ -1,4 +1,4 @@
-/** Keys that count anywhere on a page, but not where somebody is typing. */
+/** Keys that count anywhere on a page, but not where somebody is typing; Escape leaves the field. */
 import { useEffect, useRef } from "react";
 
 const isTyping = (target: EventTarget | null): boolean =>
@@ -12,7 +12,10 @@ export function useKeys(press: (event: KeyboardEvent) => boolean): void {
     const listen = (event: KeyboardEvent) => {
       if (event.altKey || event.defaultPrevented) return;
       const control = event.ctrlKey || event.metaKey;
-      if (!control && isTyping(event.target)) return;
+      if (!control && isTyping(event.target)) {
+        if (event.key !== "Escape") return;
+        (event.target as HTMLElement).blur();
+      }
       if (latest.current(event)) event.preventDefault();
     };
     window.addEventListener("keydown", listen);

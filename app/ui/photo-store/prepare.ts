@@ -12,8 +12,9 @@ const LONGEST_SIDE = 2048;
 const QUALITY = 0.82;
 const MOST_BYTES = 60_000_000;
 
-const HEIC =
-  "was saved as HEIC, which this browser cannot open. Set the camera to the most compatible format, or send it as JPEG";
+const DAMAGED = "is damaged: it breaks off, or is no picture inside";
+/** Reading HEIC is fetched when the first such picture comes. */
+const HEIC = "is a HEIC picture that could not be read: it is damaged, or there is no line to fetch the reader";
 
 /** What the first bytes of a file say it is; the name and type it was given are not trusted. */
 export function pictureKind(head: Uint8Array): "jpeg" | "png" | "webp" | "heic" | "svg" | null {
@@ -35,14 +36,10 @@ export async function preparePicture(file: File): Promise<ReadyPicture | { probl
   if (file.size > MOST_BYTES)
     return said(`is ${Math.round(file.size / 1e6)} MB; a picture may have ${Math.round(MOST_BYTES / 1e6)} MB at most`);
   const kind = pictureKind(new Uint8Array(await file.slice(0, 64).arrayBuffer()));
-  if (kind === null) return said("is no picture. JPEG, PNG and WebP are understood");
+  if (kind === null) return said("is no picture. JPEG, PNG, WebP and HEIC are understood");
   if (kind === "svg") return said("is a drawing that can carry script, and is not taken. Send a photo or a JPEG of it");
-  let bitmap: ImageBitmap;
-  try {
-    bitmap = await createImageBitmap(file, { imageOrientation: "from-image" });
-  } catch {
-    return said(kind === "heic" ? HEIC : "is damaged: it breaks off, or is no picture inside");
-  }
+  const bitmap = await opened(file, kind === "heic");
+  if (!bitmap) return said(kind === "heic" ? HEIC : DAMAGED);
   const scale = Math.min(1, LONGEST_SIDE / Math.max(bitmap.width, bitmap.height));
   const [width, height] = [Math.round(bitmap.width * scale), Math.round(bitmap.height * scale)];
   const canvas = new OffscreenCanvas(width, height);
@@ -52,4 +49,19 @@ export async function preparePicture(file: File): Promise<ReadyPicture | { probl
   context.drawImage(bitmap, 0, 0, width, height);
   bitmap.close();
   return { blob: await canvas.convertToBlob({ type: "image/jpeg", quality: QUALITY }), width, height };
+}
+
+/** The picture, upright; null where it cannot be opened. */
+async function opened(file: File, heic: boolean): Promise<ImageBitmap | null> {
+  try {
+    return await createImageBitmap(file, { imageOrientation: "from-image" });
+  } catch {
+    if (!heic) return null;
+  }
+  try {
+    const { readHeic } = await import("./heic.ts");
+    return await createImageBitmap(await readHeic(file));
+  } catch {
+    return null;
+  }
 }

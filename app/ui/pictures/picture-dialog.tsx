@@ -28,7 +28,7 @@ export default function PictureDialog({ photo, onClose }: { photo: ShownPhoto; o
   const change = (changes: PhotoChange) => void store.take({ kind: "change", id: photo.id, change: changes });
   return (
     <Dialog title="Picture" className={styles.dialog} width="min(1080px, 96vw)" onCancel={onClose}>
-      <header className={styles.dialogHead}>
+      <div className={styles.dialogHead}>
         <Select
           aria-label="What it proves"
           value={photo.item}
@@ -67,7 +67,7 @@ export default function PictureDialog({ photo, onClose }: { photo: ShownPhoto; o
         <Button type="primary" onClick={onClose}>
           Done
         </Button>
-      </header>
+      </div>
       <Suspense fallback={<img src={photo.picture} alt="" className={styles.plain} />}>
         <MarksEditor photo={photo} onChange={(marks) => change({ marks })} />
       </Suspense>

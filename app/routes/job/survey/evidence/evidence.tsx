@@ -1,17 +1,19 @@
 /** The evidence list: what a picture must prove, the pictures that do, and what is still missing. */
 import { Button, Checkbox } from "antd";
-import { useRef, useState } from "react";
+import { lazy, Suspense, useRef, useState } from "react";
 import { setValue } from "#core/case/document/set-value.ts";
 import { type EvidenceItem, evidenceFor, evidenceMissing } from "#core/survey/evidence.ts";
 import { usualThing } from "#core/survey/things.ts";
 import { Caution, Section } from "#ui/frame/sheet.tsx";
 import { drawnLater, useJobStore } from "#ui/job-store/use-job.tsx";
 import type { ShownPhoto } from "#ui/photo-store/photo-store.ts";
-import { preparePicture } from "#ui/photo-store/prepare.ts";
 import { usePhotoStore, usePhotos } from "#ui/photo-store/use-photos.tsx";
 import { OpenPicture } from "#ui/pictures/open-picture.tsx";
 import { Thumbnail } from "#ui/pictures/thumbnail.tsx";
 import styles from "./evidence.module.css";
+
+/** Fetched when there is something to tell. */
+const Problems = lazy(() => import("./problems.tsx"));
 
 /** Makes the chosen files ready one after the other and hands each over; what is no picture is told. */
 function useTakePictures() {
@@ -20,6 +22,7 @@ function useTakePictures() {
   const [busy, setBusy] = useState(0);
   async function take(item: string, files: readonly File[]) {
     setBusy((n) => n + files.length);
+    const { preparePicture } = await import("#ui/photo-store/prepare.ts");
     for (const file of files) {
       const ready = await preparePicture(file);
       setBusy((n) => n - 1);
@@ -72,14 +75,9 @@ export const Evidence = drawnLater(function Evidence({ document }) {
             : "Everything on the list is proved"}
       </p>
       {problems.length > 0 && (
-        <div className={styles.problems} role="alert">
-          {problems.map((problem) => (
-            <p key={problem}>{problem}</p>
-          ))}
-          <Button size="small" onClick={() => photoStore.dismissProblems()}>
-            Understood
-          </Button>
-        </div>
+        <Suspense>
+          <Problems problems={problems} onRead={() => photoStore.dismissProblems()} />
+        </Suspense>
       )}
       <ul className={styles.items}>
         {items.map((item) => (

@@ -1,0 +1,92 @@
+/** `/` finds in place: things of the open job, what can be done in it, and other jobs. */
+import type { Page } from "@playwright/test";
+import { assess } from "#core/assess.ts";
+import type { CaseDocument } from "#core/case/document/types.ts";
+import { findable } from "#core/find/find.ts";
+import { expect, field, type Heron, openStep, signInAs, test } from "./heron.ts";
+
+async function find(page: Page, text: string) {
+  await page.keyboard.press("/");
+  await expect(page.getByRole("dialog")).toBeVisible();
+  await expect(page.getByRole("combobox", { name: "Find" })).toBeFocused();
+  await page.keyboard.type(text);
+}
+
+test("a load, a device and a field are found by a few letters, and stand under the hand", async ({ page, heron }) => {
+  await signInAs(page, heron, "Mara Quill");
+  await openStep(page, heron, "tidewrack-lantern-row", "ways");
+  await find(page, "water h");
+  await expect(page.getByRole("option", { name: /Water heater/ }).first()).toBeVisible();
+  await page.keyboard.press("Enter");
+  await expect(page).toHaveURL(/demand$/);
+  await expect(field(page, "Name of Water heater")).toBeFocused();
+  await page.keyboard.press("Escape");
+
+  await find(page, "cheap until");
+  await page.keyboard.press("Enter");
+  await expect(page).toHaveURL(/need$/);
+  await expect(page.getByLabel("Cheap rate until")).toBeFocused();
+  await page.keyboard.press("Escape");
+
+  await find(page, "range 40");
+  await page.keyboard.press("Enter");
+  await expect(page).toHaveURL(/survey$/);
+  await expect(page.getByRole("button", { name: /^Space .*: Range/ })).toBeFocused();
+});
+
+test("actions are done, nothing is found for strange letters, and Escape closes", async ({ page, heron }) => {
+  await signInAs(page, heron, "Mara Quill");
+  await openStep(page, heron, "tidewrack-lantern-row", "survey");
+  await find(page, "cupboard");
+  await page.keyboard.press("Enter");
+  await expect(page.locator("html")).toHaveAttribute("data-theme", "cupboard");
+  await find(page, "xylophone");
+  await expect(page.getByText("Nothing begins with these letters")).toBeVisible();
+  await page.keyboard.press("Escape");
+  await expect(page.getByRole("dialog")).toHaveCount(0);
+  await expect(page).toHaveURL(/lantern-row\/survey$/);
+});
+
+test("another job of the firm is found, and none of another firm", async ({ page, heron }) => {
+  await signInAs(page, heron, "Mara Quill");
+  await openStep(page, heron, "tidewrack-lantern-row", "need");
+  await find(page, "coopers");
+  await page.getByRole("option", { name: /3 Coopers Slip/ }).click();
+  await expect(page.getByRole("heading", { name: "3 Coopers Slip" })).toBeVisible();
+  const theirs = await page.request.get(`${heron.url}/jobs/find?text=sluice`);
+  expect(await theirs.json()).toEqual([]);
+});
+
+test.describe("without a line", () => {
+  test.use({ expectedErrors: /ERR_FAILED|Failed to load resource/ });
+  test("the open job is still found in", async ({ page, heron }) => {
+    await signInAs(page, heron, "Mara Quill");
+    await openStep(page, heron, "tidewrack-lantern-row", "demand");
+    await page.route("**/jobs/find**", (route) => route.abort());
+    await find(page, "disp");
+    await expect(page.getByRole("option", { name: /Disposal/ }).first()).toBeVisible();
+  });
+});
+
+async function fieldsNotDrawn(page: Page, heron: Heron, job: string): Promise<string[]> {
+  const document = (await (await page.request.get(`${heron.url}/jobs/${job}/case.json`)).json()) as CaseDocument;
+  const gone: string[] = [];
+  const places = findable(document, assess(document)).flatMap(({ label, to }) =>
+    "step" in to && to.field ? [{ label, ...to }] : [],
+  );
+  for (const step of new Set(places.map((p) => p.step))) {
+    await openStep(page, heron, job, step);
+    await page.evaluate(() => new Promise((resolve) => requestIdleCallback(resolve)));
+    for (const { label, section } of places.filter((p) => p.step === step))
+      if ((await page.locator(`#${section} label`, { hasText: label }).count()) === 0) gone.push(`${step}: ${label}`);
+  }
+  return gone;
+}
+
+test("every field that can be found stands where it is said to stand", async ({ page, heron }) => {
+  await signInAs(page, heron, "Mara Quill");
+  expect(await fieldsNotDrawn(page, heron, "tidewrack-lantern-row")).toEqual([]);
+  await page.context().clearCookies();
+  await signInAs(page, heron, "Wren Osier");
+  expect(await fieldsNotDrawn(page, heron, "osier-sluice-road")).toEqual([]);
+});

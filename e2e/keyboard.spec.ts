@@ -1,0 +1,101 @@
+/** The whole way with the keyboard alone: no mouse, no touch. */
+import type { Page } from "@playwright/test";
+import { expect, type Heron, saved, test } from "./heron.ts";
+
+const FARTHEST = 60;
+
+/** Goes on with Tab until the named thing has the focus. */
+async function tabTo(page: Page, name: RegExp) {
+  for (let i = 0; i < FARTHEST; i++) {
+    await page.keyboard.press("Tab");
+    const here = await page.evaluate(() => {
+      const at = document.activeElement as HTMLElement | null;
+      const labels = at && "labels" in at ? [...((at.labels as NodeListOf<HTMLElement> | null) ?? [])] : [];
+      return at?.getAttribute("aria-label") ?? (labels.map((l) => l.textContent).join(" ") || at?.textContent || "");
+    });
+    if (name.test(here)) return;
+  }
+  throw new Error(`Tab does not come to ${name}`);
+}
+
+/** Finds a field with `/` and types into it. */
+async function enter(page: Page, letters: string, text: string) {
+  await page.keyboard.press("/");
+  await expect(page.getByRole("combobox", { name: "Find" })).toBeFocused();
+  await page.keyboard.type(letters);
+  await expect(page.getByRole("option").first()).toBeVisible();
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("dialog")).toHaveCount(0);
+  await expect(page.locator("input:focus")).toHaveCount(1);
+  await page.keyboard.press("Control+A");
+  await page.keyboard.type(text);
+  await page.keyboard.press("Escape");
+}
+
+async function signInByKeys(page: Page, heron: Heron) {
+  await page.goto(`${heron.url}/sign-in`);
+  await tabTo(page, /^E-mail$/);
+  await page.keyboard.type("mara@tidewrack.example");
+  await page.keyboard.press("Tab");
+  await page.keyboard.type("heron-demo");
+  await page.keyboard.press("Enter");
+  await page.waitForURL(`${heron.url}/`);
+}
+
+test("from sign-in to the worksheet", async ({ page, heron }) => {
+  await signInByKeys(page, heron);
+  await tabTo(page, /^New job$/);
+  await page.keyboard.press("Enter");
+  await page.waitForURL(/jobs\/new$/);
+  await expect(page.locator("input:focus")).toHaveCount(1);
+  await page.keyboard.type("7 Keyboard Row");
+  await page.keyboard.press("Enter");
+  await page.waitForSelector("html[data-ready=job]");
+
+  await enter(page, "service rating", "200");
+  await enter(page, "floor area", "1850");
+  await enter(page, "number of", "30");
+
+  await page.keyboard.press("2");
+  await expect(page).toHaveURL(/demand$/);
+  await page.keyboard.press("a");
+  for (const load of ["range 9.6kw", "dryer", "wh"]) {
+    await page.keyboard.type(load);
+    await page.keyboard.press("Enter");
+  }
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("3");
+  await expect(page).toHaveURL(/need$/);
+  await tabTo(page, /^Add a car$/);
+  await page.keyboard.press("Enter");
+  await expect(page.getByText(/^As it stands: .* would meet the need\.$/)).toBeVisible();
+  await saved(page);
+
+  await page.keyboard.press("5");
+  await expect(page).toHaveURL(/papers$/);
+  await tabTo(page, /^Open the worksheet \(PDF\)$/);
+  const address = await page.evaluate(() => (document.activeElement as HTMLAnchorElement).href);
+  const paper = await page.request.get(address);
+  expect(paper.headers()["content-type"]).toBe("application/pdf");
+});
+
+test("a row of the ledger is moved by its handle, and figures answer why", async ({ page, heron }) => {
+  await signInByKeys(page, heron);
+  await page.goto(`${heron.url}/jobs/tidewrack-tern-court/demand`);
+  await page.waitForSelector("html[data-ready=job]");
+  const names = () =>
+    page
+      .locator("tr[data-load] td:first-child input")
+      .evaluateAll((all) => all.map((e) => (e as HTMLInputElement).value));
+  const [first, second] = await names();
+  await tabTo(page, new RegExp(`^Order of ${first}`));
+  await page.keyboard.press("ArrowDown");
+  await expect.poll(async () => (await names()).slice(0, 2)).toEqual([second, first]);
+  await page.keyboard.press("ArrowUp");
+  await expect.poll(async () => (await names()).slice(0, 2)).toEqual([first, second]);
+  await tabTo(page, /Why\?$/);
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("complementary", { name: "Why this figure" })).toBeVisible();
+  await page.keyboard.press("Escape");
+  await expect(page.getByRole("complementary", { name: "Why this figure" })).toHaveCount(0);
+});

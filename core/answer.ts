@@ -87,10 +87,11 @@ export interface Pressing {
 
 export function pressing({ findings, missing, assumed }: Assessment): Pressing | null {
   const [stop, ...stops] = findings.filter((f) => f.severity === "stop");
-  if (stop) return { kind: "stop", text: `Stop: ${stop.text}`, more: stops.length + missing.length };
+  if (stop) return { kind: "stop", text: `Stop: ${stop.text}`, more: stops.length + missing.length + assumed.length };
   if (missing.length > 0) {
     const named = missing.slice(0, NAMED).map((m) => lower(m.text));
-    return { kind: "confirm", text: `Confirm first: ${listed(named)}`, more: missing.length - named.length };
+    const more = missing.length - named.length + assumed.length;
+    return { kind: "confirm", text: `Confirm first: ${listed(named)}`, more };
   }
   if (assumed.length === 0) return null;
   return {

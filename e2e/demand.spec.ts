@@ -67,7 +67,9 @@ test("rows are copied, moved, taken away, put back, and pasted from a spreadshee
   await handle.hover();
   await expect(page.locator("tr", { has: handle })).toHaveAttribute("data-dragging", "false");
   await page.mouse.down();
-  await page.getByRole("textbox", { name: "Name of Dryer" }).hover();
+  const dryer = await page.getByRole("textbox", { name: "Name of Dryer" }).boundingBox();
+  if (!dryer) throw new Error("not drawn");
+  await page.mouse.move(dryer.x + 20, dryer.y + dryer.height - 4, { steps: 6 });
   await expect(page.locator("tr[data-landing=after]")).toHaveCount(1);
   await page.mouse.up();
   expect((await names()).slice(2, 4)).toEqual(["Dryer", "Range"]);

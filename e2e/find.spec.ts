@@ -28,7 +28,7 @@ test("a load, a device and a field are found by a few letters, and stand under t
   await expect(page.getByLabel("Cheap rate until")).toBeFocused();
   await page.keyboard.press("Escape");
 
-  await find(page, "range 40");
+  await find(page, "range space");
   await page.keyboard.press("Enter");
   await expect(page).toHaveURL(/survey$/);
   await expect(page.getByRole("button", { name: /^Space .*: Range/ })).toBeFocused();

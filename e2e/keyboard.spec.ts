@@ -58,7 +58,9 @@ test("from sign-in to the worksheet", async ({ page, heron }) => {
 
   await page.keyboard.press("2");
   await expect(page).toHaveURL(/demand$/);
+  await expect(page.getByRole("textbox", { name: "Add a load" })).toBeVisible();
   await page.keyboard.press("a");
+  await expect(page.getByRole("textbox", { name: "Add a load" })).toBeFocused();
   for (const load of ["range 9.6kw", "dryer", "wh"]) {
     await page.keyboard.type(load);
     await page.keyboard.press("Enter");
@@ -84,9 +86,7 @@ test("a row of the ledger is moved by its handle, and figures answer why", async
   await page.goto(`${heron.url}/jobs/tidewrack-tern-court/demand`);
   await page.waitForSelector("html[data-ready=job]");
   const names = () =>
-    page
-      .locator("tr[data-load] td:first-child input")
-      .evaluateAll((all) => all.map((e) => (e as HTMLInputElement).value));
+    page.getByRole("textbox", { name: /^Name of/ }).evaluateAll((all) => all.map((e) => (e as HTMLInputElement).value));
   const [first, second] = await names();
   await tabTo(page, new RegExp(`^Order of ${first}`));
   await page.keyboard.press("ArrowDown");

@@ -1,7 +1,7 @@
 /** With scripts blocked: the first job goes as far as its address; what is there can be read and printed. */
 import { expect, test } from "./heron.ts";
 
-test.use({ javaScriptEnabled: false });
+test.use({ javaScriptEnabled: false, expectedErrors: /status of 400/ });
 
 test("the first job, up to where it cannot go on", async ({ page, heron }) => {
   await page.goto(`${heron.url}/`);

@@ -44,6 +44,8 @@ export const securityHeaders = helmet({
   // Heron may be served on plain http inside a workshop; https is for the proxy in front to enforce.
   strictTransportSecurity: false,
   crossOriginOpenerPolicy: { policy: "same-origin" },
+  // A form that is sent without scripts says where it comes from by the same rule.
+  referrerPolicy: { policy: "same-origin" },
 });
 
 const reads = (request: Request) => request.method === "GET" || request.method === "HEAD";

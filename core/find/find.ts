@@ -11,7 +11,7 @@ import { placeOf } from "#core/path/place.ts";
 import { showA, showVA } from "#core/units.ts";
 import { capital } from "#core/words.ts";
 
-export const FOUND_KINDS = ["step", "load", "device", "link", "field", "paper", "action", "job"] as const;
+export const FOUND_KINDS = ["step", "load", "device", "field", "link", "paper", "action", "job"] as const;
 export type FoundKind = (typeof FOUND_KINDS)[number];
 
 /** Something that was found, and where it stands. */
@@ -78,7 +78,7 @@ export function findable(document: CaseDocument, assessment: Pick<Assessment, "p
       to: { step, section },
     };
   });
-  return [...loads, ...devices, ...links, ...fieldsOf(document, codebook)];
+  return [...loads, ...devices, ...fieldsOf(document, codebook), ...links];
 }
 
 /** The fields of every step, by the labels they carry there. */

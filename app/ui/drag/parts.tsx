@@ -62,8 +62,12 @@ export function Grip({ id, frame, selector, handle, pressed, data, onGrip }: Gri
     };
     held.addEventListener("mousedown", start);
     held.addEventListener("touchstart", start, { passive: true });
-    if (pressed.current && held.contains(pressed.current.target as Node)) start(pressed.current);
+    // Once everything that it can be dropped on is known.
+    const replay = requestAnimationFrame(() => {
+      if (pressed.current && held.contains(pressed.current.target as Node)) start(pressed.current);
+    });
     return () => {
+      cancelAnimationFrame(replay);
       held.removeEventListener("mousedown", start);
       held.removeEventListener("touchstart", start);
     };

@@ -20,6 +20,8 @@ export function HeronTheme({ theme, nonce, children }: { theme: ThemeName; nonce
       csp={{ nonce: nonce ?? pageNonce() }}
       wave={{ disabled: true }}
       renderEmpty={nothing}
+      // Lists are short; one that is drawn as a whole is read out with the words of its choices.
+      virtual={false}
     >
       {children}
     </ConfigProvider>

@@ -53,6 +53,8 @@ export function Ledger() {
         { id: "", name: `Not placed on a ${codebook.words.board}`, rows: rows.filter((r) => !r.load.panel) },
       ].filter((g) => g.rows.length > 0)
     : [{ id: "", name: "", rows }];
+  // As the rows stand, panel by panel.
+  const order = groups.flatMap((g) => g.rows.map((r) => r.index));
   return (
     <>
       <table ref={table} className={styles.ledger} {...listeners}>
@@ -83,7 +85,8 @@ export function Ledger() {
                 key={load.id}
                 load={load}
                 index={index}
-                last={index === document.loads.length - 1}
+                above={order[order.indexOf(index) - 1]}
+                below={order[order.indexOf(index) + 1]}
                 va={counted[index]?.va ?? 0}
                 fixedVA={kind?.fixedVA}
                 kindLabel={kind?.label ?? load.kind}
@@ -100,7 +103,7 @@ export function Ledger() {
         <Suspense>
           <LedgerDrag
             table={table}
-            loads={groups.flatMap((g) => g.rows.map((r) => r.load.id))}
+            loads={order.map((i) => (document.loads[i] as Load).id)}
             pressed={pressed}
             onMove={(id, onto) => {
               const { document: now } = store.getState();
@@ -120,7 +123,9 @@ const PHASES: Choices = [1, 2, 3].map((value) => ({ value, label: `L${value}` })
 interface RowProps {
   load: Load;
   index: number;
-  last: boolean;
+  /** Places in the case of the rows above and below; none at the ends. */
+  above: number | undefined;
+  below: number | undefined;
   va: number;
   fixedVA: number | undefined;
   kindLabel: string;
@@ -133,7 +138,19 @@ interface RowProps {
   phases: boolean;
 }
 
-const Row = memo(function Row({ load, index, last, va, fixedVA, kindLabel, volts, panels, board, phases }: RowProps) {
+const Row = memo(function Row({
+  load,
+  index,
+  above,
+  below,
+  va,
+  fixedVA,
+  kindLabel,
+  volts,
+  panels,
+  board,
+  phases,
+}: RowProps) {
   const at = `/loads/${index}`;
   const name = load.label ?? kindLabel;
   return (
@@ -141,7 +158,7 @@ const Row = memo(function Row({ load, index, last, va, fixedVA, kindLabel, volts
       <td>
         <LabelField at={at} kindLabel={kindLabel} />
         <PicturesOf thing={`load:${load.id}`} name={name} />
-        {load.label !== kindLabel && <span className={styles.kind}>{kindLabel}</span>}
+        {load.label !== undefined && load.label !== kindLabel && <span className={styles.kind}>{kindLabel}</span>}
         {panels.length > 0 && (
           <RowChoice
             pointer={`${at}/panel`}
@@ -175,7 +192,7 @@ const Row = memo(function Row({ load, index, last, va, fixedVA, kindLabel, volts
       </td>
       <td className={`${styles.number} figure`}>{showVA(va)}</td>
       <td className={styles.actions}>
-        <Actions index={index} last={last} name={name} />
+        <Actions index={index} above={above} below={below} name={name} />
       </td>
     </tr>
   );
@@ -207,10 +224,10 @@ const RowChoice = memo(function RowChoice(props: {
   );
 });
 
-const Actions = memo(function Actions({ index, last, name }: { index: number; last: boolean; name: string }) {
+const Actions = memo(function Actions(props: Pick<RowProps, "index" | "above" | "below"> & { name: string }) {
+  const { index, above, below, name } = props;
   const store = useJobStore();
   const load = () => store.getState().document.loads[index] as Load;
-  const moveBy = (by: number) => store.edit(moveLoad(store.getState().document, index, index + by));
   const copy = () =>
     store.edit([{ op: "add", path: `/loads/${index + 1}`, value: { ...load(), id: freshId(load().kind) } }]);
   return (
@@ -222,10 +239,10 @@ const Actions = memo(function Actions({ index, last, name }: { index: number; la
         icon={<HolderOutlined />}
         aria-label={`Order of ${name}: drag it, or the arrows move it`}
         onKeyDown={(event) => {
-          const by = event.key === "ArrowUp" ? -1 : event.key === "ArrowDown" ? 1 : 0;
-          if (by === 0) return;
+          if (event.key !== "ArrowUp" && event.key !== "ArrowDown") return;
           event.preventDefault();
-          if ((by < 0 && index > 0) || (by > 0 && !last)) moveBy(by);
+          const to = event.key === "ArrowUp" ? above : below;
+          if (to !== undefined) store.edit(moveLoad(store.getState().document, index, to));
         }}
       />
       <Button
@@ -270,6 +287,7 @@ const LabelField = memo(function LabelField({ at, kindLabel }: { at: string; kin
       variant="borderless"
       className={styles.cell}
       aria-label={`Name of ${kindLabel}`}
+      placeholder={kindLabel}
       value={field.text}
       onChange={(e) => field.change(e.target.value)}
       onBlur={field.leave}

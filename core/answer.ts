@@ -85,7 +85,9 @@ export interface Pressing {
   more: number;
 }
 
-export function pressing({ findings, missing, assumed }: Assessment): Pressing | null {
+export function pressing({ findings, missing, assumed: all }: Assessment): Pressing | null {
+  // What decides and was only assumed is to be confirmed already.
+  const assumed = all.filter((f) => !missing.some((m) => m.key === f.key));
   const [stop, ...stops] = findings.filter((f) => f.severity === "stop");
   if (stop) return { kind: "stop", text: `Stop: ${stop.text}`, more: stops.length + missing.length + assumed.length };
   if (missing.length > 0) {

@@ -58,7 +58,7 @@ test("a panel is entered by typing, and devices are moved by mouse and keyboard,
     await page.mouse.move(from.x + 40, from.y + 20);
     await page.mouse.move(to.x + 30, to.y + 10, { steps: 8 });
     await expect(device(page, /^Space 9, free/)).toHaveAttribute("data-landing", "fits", { timeout: 500 });
-  }).toPass();
+  }).toPass({ timeout: 20_000 });
   await page.mouse.up();
   await expect(device(page, /^Space 9: Kitchen/)).toBeVisible();
 

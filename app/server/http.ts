@@ -3,6 +3,7 @@ import path from "node:path";
 import { createRequestHandler } from "@react-router/express";
 import compression from "compression";
 import express from "express";
+import packed from "express-static-gzip";
 import { RouterContextProvider, type ServerBuild } from "react-router";
 import { migrateDatabase } from "#db/migrate.ts";
 import { closeDatabase } from "./database.ts";
@@ -21,7 +22,14 @@ export function createApp(build: ServerBuild, clientFolder: string): express.Exp
       filter: (req, res) => !/event-stream/.test(String(res.getHeader("Content-Type"))) && compression.filter(req, res),
     }),
   );
-  app.use("/assets", express.static(path.join(clientFolder, "assets"), { immutable: true, maxAge: "1y" }));
+  app.use(
+    "/assets",
+    packed(path.join(clientFolder, "assets"), {
+      enableBrotli: true,
+      orderPreference: ["br", "gz"],
+      serveStatic: { immutable: true, maxAge: "1y" },
+    }),
+  );
   // The browser asks for this one itself, to see whether it is a new one.
   app.get("/service-worker.js", (_request, response) =>
     response.sendFile(path.join(clientFolder, "service-worker.js"), {

@@ -1,5 +1,5 @@
 /** Dragging of devices in a panel's drawing; fetched when somebody first reaches for one. */
-import { DndContext, type DragEndEvent, type DragMoveEvent, pointerWithin } from "@dnd-kit/core";
+import { DndContext, type DragEndEvent, type DragOverEvent, pointerWithin } from "@dnd-kit/core";
 import { type RefObject, useRef } from "react";
 import type { Pressed } from "#ui/drag/first-reach.ts";
 import { Grip, Landing, useDragSensors } from "#ui/drag/parts.tsx";
@@ -21,14 +21,15 @@ export interface PanelDragProps {
 export default function PanelDrag(props: PanelDragProps) {
   const { drawing, devices, spaces, poleStep, pressed, onOver, onDrop, onEnd } = props;
   /** Where the first pole would stand: the space under the pointer, less the poles above the grip. */
-  const target = ({ active, over }: DragMoveEvent | DragEndEvent): number | null =>
+  const target = ({ active, over }: DragOverEvent | DragEndEvent): number | null =>
     over ? (over.data.current as { position: number }).position - active.data.current?.grip * poleStep : null;
   return (
     <DndContext
       sensors={useDragSensors()}
       collisionDetection={pointerWithin}
       autoScroll={false}
-      onDragMove={(event) => onOver(String(event.active.id), target(event))}
+      // Told once it is over another place: a move alone still knows the last one.
+      onDragOver={(event) => onOver(String(event.active.id), target(event))}
       onDragCancel={onEnd}
       onDragEnd={(event) => {
         const position = target(event);

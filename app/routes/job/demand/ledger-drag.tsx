@@ -1,5 +1,5 @@
 /** Dragging of rows in the ledger; fetched when somebody first reaches for one. */
-import { closestCenter, DndContext, type DragEndEvent, type DragMoveEvent } from "@dnd-kit/core";
+import { closestCenter, DndContext, type DragEndEvent, type DragOverEvent } from "@dnd-kit/core";
 import type { RefObject } from "react";
 import type { Pressed } from "#ui/drag/first-reach.ts";
 import { Grip, Landing, useDragSensors } from "#ui/drag/parts.tsx";
@@ -17,7 +17,7 @@ const rowOf = (id: string) => `[data-load="${CSS.escape(id)}"]`;
 
 export default function LedgerDrag({ table, loads, pressed, onMove }: Props) {
   /** Shows at one row alone, before or after it, where the held one would go. */
-  const show = (event: DragMoveEvent | null) => {
+  const show = (event: DragOverEvent | null) => {
     for (const row of table.current?.querySelectorAll<HTMLElement>("[data-landing]") ?? []) delete row.dataset.landing;
     if (!event?.over || event.over.id === event.active.id) return;
     const [from, to] = [event.active, event.over].map(({ id }) => loads.indexOf(String(id))) as [number, number];
@@ -28,7 +28,7 @@ export default function LedgerDrag({ table, loads, pressed, onMove }: Props) {
     <DndContext
       sensors={useDragSensors()}
       collisionDetection={closestCenter}
-      onDragMove={show}
+      onDragOver={show}
       onDragCancel={() => show(null)}
       onDragEnd={({ active, over }: DragEndEvent) => {
         show(null);

@@ -1,4 +1,5 @@
 /** Need: what the household needs a night, not what the biggest charger can do. */
+import { CloseOutlined } from "@ant-design/icons";
 import { Button } from "antd";
 import { setValue } from "#core/case/document/set-value.ts";
 import { codebookOf } from "#core/codebook/index.ts";
@@ -78,9 +79,8 @@ export default function Need() {
                   type="text"
                   aria-label={`Take away car ${i + 1}`}
                   onClick={() => store.edit([{ op: "remove", path: `/need/cars/${i}` }])}
-                >
-                  ×
-                </Button>
+                  icon={<CloseOutlined />}
+                />
               </p>
             </Fields>
           </div>

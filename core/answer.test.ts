@@ -137,7 +137,7 @@ describe("what is most pressing beside the answer", () => {
     const unsafe = assess(onPanel(us, { condition: "unsafe", busA: null }));
     expect(pressing(unsafe)).toMatchObject({
       kind: "stop",
-      text: expect.stringMatching(/^Stop: Main panel is unsafe/),
+      text: expect.stringMatching(/^Stop: The main panel is unsafe/),
     });
   });
   it("names three things to confirm, and tells how many more there are", () => {

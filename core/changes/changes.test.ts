@@ -19,8 +19,8 @@ describe("a change, told to somebody else", () => {
       [{ op: "add", path: "/loads/-", value: { id: "x", kind: "range", va: 9000, label: "Old range" } }],
       "Old range was added",
     ],
-    [[{ op: "replace", path: "/panels/0/busA", value: 125 }], "Bus rating of Main panel is 125 A"],
-    [[{ op: "replace", path: "/panels/0/feeder", value: { ratingA: 60 } }], "Feeder of Main panel was changed"],
+    [[{ op: "replace", path: "/panels/0/busA", value: 125 }], "Bus rating of the main panel is 125 A"],
+    [[{ op: "replace", path: "/panels/0/feeder", value: { ratingA: 60 } }], "Feeder of the main panel was changed"],
     [[{ op: "replace", path: "/need/energyPerDayKWh", value: 12.5 }], "Energy a day (need) is 12.5 kWh"],
   ])("%j", (patch, words) => {
     expect(changesInWords(home, patch)).toEqual([words]);

@@ -44,7 +44,7 @@ function memberName(keys: readonly string[], member: unknown, document: CaseDocu
     case "loads":
       return loadName(member as Load, codebook);
     case "panels":
-      return (member as Panel).name ?? `the ${panelName({}, codebook)}`;
+      return panelName(member as Panel, codebook);
     case "panels/circuits":
       return deviceName(member as Circuit);
     case "panels/rcdGroups":

@@ -1,4 +1,5 @@
 /** Faults that every rule set knows, each with the link it stands at and the work that mends it. */
+
 import {
   withCircuitsOf,
   withOutlet,
@@ -14,6 +15,7 @@ import { onSupply } from "#core/panel/sub-panels.ts";
 import { feederRated, feederRatingA, type Home, readRatingA, terminalC } from "#core/path/home.ts";
 import { linkId, panelName } from "#core/path/names.ts";
 import { showA, showSize } from "#core/units.ts";
+import { capital } from "#core/words.ts";
 import { circuitConductor } from "./circuit-conductor.ts";
 import { outletDevice } from "./outlet-device.ts";
 import { PRICES } from "./prices.ts";
@@ -59,7 +61,7 @@ function busFound({ codebook, supplyA }: Home, panel: Panel): Found | null {
   if (mainA > busA)
     return {
       link,
-      text: `${panelName(panel, codebook)}: a main device of ${showA(mainA)} on a bus of ${showA(busA)}`,
+      text: `${capital(panelName(panel, codebook))}: a main device of ${showA(mainA)} on a bus of ${showA(busA)}`,
       rule: codebook.sections.mainOnBus,
     };
   if (sources.length === 0 || !codebook.bus) return null;
@@ -75,7 +77,7 @@ function busFound({ codebook, supplyA }: Home, panel: Panel): Found | null {
     ? null
     : {
         link,
-        text: `${panelName(panel, codebook)}: main and sources overload the bus: ${cited.numbers}`,
+        text: `${capital(panelName(panel, codebook))}: main and sources overload the bus: ${cited.numbers}`,
         rule: cited.rule,
       };
 }
@@ -249,7 +251,7 @@ export const commonFindings: readonly FindingRule[] = [
     check: ({ codebook }, panel) =>
       when(panel.condition === "obsolete", () => ({
         link: linkId.panel(panel.id),
-        text: `${panelName(panel, codebook)} is of an obsolete type: do not disturb it, do not add to it`,
+        text: `${capital(panelName(panel, codebook))} is of an obsolete type: do not disturb it, do not add to it`,
         rule: codebook.sections.soundPanel,
       })),
     mend: {
@@ -270,7 +272,7 @@ export const commonFindings: readonly FindingRule[] = [
     check: ({ codebook }, panel) =>
       when(panel.condition === "unsafe", () => ({
         link: linkId.panel(panel.id),
-        text: `${panelName(panel, codebook)} is unsafe: it is made safe before anything else`,
+        text: `${capital(panelName(panel, codebook))} is unsafe: it is made safe before anything else`,
         rule: codebook.sections.soundPanel,
       })),
   },

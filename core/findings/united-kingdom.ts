@@ -1,4 +1,5 @@
 /** Faults that BS 7671 and the network operators of the United Kingdom know. */
+
 import { withCharger, withCircuit, withPanel, withSupply } from "#core/case/document/change.ts";
 import type { Circuit, Panel } from "#core/case/document/types.ts";
 import { MOST_ZE_OHM, STABLE_ELECTRODE_OHM } from "#core/codebook/bs7671-2018-a2/earthing.ts";
@@ -6,6 +7,7 @@ import type { Home } from "#core/path/home.ts";
 import { circuitName, linkId, panelName } from "#core/path/names.ts";
 import type { Target } from "#core/path/types.ts";
 import { showOhm } from "#core/units.ts";
+import { capital } from "#core/words.ts";
 import { inPounds } from "#core/work/work.ts";
 import type { FindingRule } from "./types.ts";
 
@@ -117,7 +119,7 @@ export const unitedKingdomFindings: readonly FindingRule[] = [
         ? [
             {
               link: linkId.panel(panel.id),
-              text: `${panelName(panel, home.codebook)} has an RCD of type AC: a charger's DC fault current would blind it`,
+              text: `${capital(panelName(panel, home.codebook))} has an RCD of type AC: a charger's DC fault current would blind it`,
             },
           ]
         : [],
@@ -161,7 +163,7 @@ export const unitedKingdomFindings: readonly FindingRule[] = [
         ? [
             {
               link: linkId.panel(panel.id),
-              text: `${panelName(panel, codebook)} has no surge protection: offer it, record a refusal`,
+              text: `${capital(panelName(panel, codebook))} has no surge protection: offer it, record a refusal`,
             },
           ]
         : [],
@@ -178,7 +180,7 @@ export const unitedKingdomFindings: readonly FindingRule[] = [
         ? [
             {
               link: linkId.panel(panel.id),
-              text: `${panelName(panel, codebook)} stands in a combustible enclosure; a new one would not`,
+              text: `${capital(panelName(panel, codebook))} stands in a combustible enclosure; a new one would not`,
             },
           ]
         : [],

@@ -1,6 +1,7 @@
 /** What the links of a path are called, for people and as ids. */
 import type { Circuit, Outlet, Panel } from "#core/case/document/types.ts";
 import type { Codebook } from "#core/codebook/types.ts";
+import { lower } from "#core/words.ts";
 
 export const linkId = {
   main: (panel: string) => `panel:${panel}:main`,
@@ -13,8 +14,15 @@ export const linkId = {
   outlet: (outlet: string) => `outlet:${outlet}`,
 } as const;
 
-export const panelName = ({ name }: Pick<Panel, "name">, { words }: Pick<Codebook, "words">): string =>
-  name || `the ${words.panel}`;
+/**
+ * A panel as it goes on within a sentence: "the main panel", "Garage board". A name that is only the rule set's own word
+ * for such a panel gets its article.
+ */
+export function panelName({ name }: Pick<Panel, "name">, { words }: Pick<Codebook, "words">): string {
+  if (!name) return `the ${words.panel}`;
+  const own = [words.panel, words.mainPanel, words.subPanel].some((w) => w.toLowerCase() === name.toLowerCase());
+  return own ? `the ${lower(name)}` : name;
+}
 
 /** "14-50 receptacle", "BS 1363 socket". */
 export const outletName = ({ type }: Pick<Outlet, "type">, { outlets, words }: Codebook): string =>

@@ -114,7 +114,7 @@ describe("the supply", () => {
     expect(asked({ ...us, survey: { sources } })).toEqual([
       "supply.ratingA: the service rating as read off the main breaker, which was only told",
       "supply.conductor: the size of the service conductors, which was only assumed",
-      "panel.main.busA: the bus rating of Main panel, which was only told",
+      "panel.main.busA: the bus rating of the main panel, which was only told",
     ]);
     expect(decisive({ ...us, survey: { sources } })).toEqual([]);
   });
@@ -123,15 +123,15 @@ describe("the supply", () => {
 describe("a panel", () => {
   it("is asked for main, bus, condition, and its spaces where the charger's device is to go", () => {
     expect(asked(onPanel(us, { mainA: null, busA: null, condition: undefined, spaces: undefined }))).toEqual([
-      "panel.main.mainA: the main device of Main panel",
-      "panel.main.busA: the bus rating of Main panel",
-      "panel.main.condition: the condition of Main panel",
-      "panel.main.spaces: the number of spaces in Main panel",
+      "panel.main.mainA: the main device of the main panel",
+      "panel.main.busA: the bus rating of the main panel",
+      "panel.main.condition: the condition of the main panel",
+      "panel.main.spaces: the number of spaces in the main panel",
     ]);
     expect(asked(onPanel(us, { mainA: null, mainKind: "lugs" }))).toEqual([]);
     expect(asked(onPanel(uk, { busA: undefined }))).toEqual([]);
     const placed = { ...onPanel(us, { spaces: undefined }), charger: { ...us.charger, circuit: "c-dryer" } };
-    expect(asked(placed)).not.toContain("panel.main.spaces: the number of spaces in Main panel");
+    expect(asked(placed)).not.toContain("panel.main.spaces: the number of spaces in the main panel");
   });
   const garage = (changes: Partial<Panel>, loads: CaseDocument["loads"] = us.loads): CaseDocument => ({
     ...us,

@@ -291,7 +291,7 @@ describe("managed charging", () => {
     );
     expect(workIn(onPanel(knownUkHome(), { spaces: 2 }), managed)).toMatch(/Divide the tails after the meter/);
     const unsafe = onPanel(knownUsHome(), { condition: "unsafe" });
-    expect(workIn(unsafe, managed)).toMatch(/Change Main panel for a new panel with a bus of 200 A/);
+    expect(workIn(unsafe, managed)).toMatch(/Change the main panel for a new panel with a bus of 200 A/);
     expect(codesIn(unsafe, managed)).toContain("board-unsafe");
   });
   it("gives hour by hour what the house leaves below every limit", () => {
@@ -539,7 +539,7 @@ describe("boards", () => {
     const full = onPanel(knownUkHome(), { spaces: 2 });
     expect(wayIn(full, "panel-change").name).toBe("New consumer unit");
     expect(workIn(full, "panel-change")).toMatch(
-      /^Change Consumer unit for a new consumer unit \| New 40 A circuit from Consumer unit/,
+      /^Change the consumer unit for a new consumer unit \| New 40 A circuit from the consumer unit/,
     );
     expect(wayIn(full, "service-upgrade").name).toBe("Larger supply");
     expect(workIn(full, "service-upgrade")).not.toMatch(/utility/);
@@ -549,7 +549,7 @@ describe("boards", () => {
     expect(codesIn(small, "panel-change")).toContain("headroom-short");
     expect(wayIn(small, "panel-change")).toMatchObject({ verdict: "with-work", chargeA: 48 });
     expect(reasonsIn(small, "panel-change")).toMatch(
-      /Main of Main panel \(main device of 100 A\) does not carry 48 A of charging/,
+      /Main of the main panel \(main device of 100 A\) does not carry 48 A of charging/,
     );
     expect(wayIn(small, "separate-board")).toMatchObject({ verdict: "with-work", chargeA: 48 });
   });
@@ -589,7 +589,7 @@ describe("a larger supply", () => {
   });
   it("names panel, bus, grounding, emergency disconnect and surge device that come with it", () => {
     expect(workIn(usCase(), "service-upgrade")).toMatch(
-      /Apply to the utility for a 150 A service \| New service conductors \(1 AWG\), meter base and grounding, and a panel with a main of 150 A and a bus of 150 A; emergency disconnect outdoors \(NEC 230.85\) and a surge protective device \(NEC 230.67\) come with it \| New 60 A circuit from Main panel/,
+      /Apply to the utility for a 150 A service \| New service conductors \(1 AWG\), meter base and grounding, and a panel with a main of 150 A and a bus of 150 A; emergency disconnect outdoors \(NEC 230.85\) and a surge protective device \(NEC 230.67\) come with it \| New 60 A circuit from the main panel/,
     );
     expect(afterIn(usCase(), "service-upgrade").panels[0]).toMatchObject({
       mainA: 150,
@@ -677,7 +677,7 @@ describe("a larger supply", () => {
     };
     const home = { ...usCase(), panels: [...usCase().panels, thin], charger: { maxA: 48, panel: "g" } };
     expect(wayIn(home, "service-upgrade").chargeA).toBe(48);
-    expect(workIn(home, "service-upgrade")).toMatch(/New 60 A circuit from Main panel/);
+    expect(workIn(home, "service-upgrade")).toMatch(/New 60 A circuit from the main panel/);
   });
 });
 

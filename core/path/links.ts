@@ -170,7 +170,7 @@ export function pathTo(home: Home, target: Target, look: LookFor = EVERYTHING): 
     add(
       linkId.panel(panel.id),
       "panel",
-      capital(name),
+      panel.name || capital(codebook.words.panel),
       of,
       carry,
       null,

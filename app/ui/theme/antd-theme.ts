@@ -37,6 +37,8 @@ export function antdTheme(name: ThemeName): ThemeConfig {
       borderRadius: 3,
       borderRadiusLG: 4,
       borderRadiusSM: 2,
+      controlItemBgActive: p.wash,
+      controlItemBgActiveHover: p.wash,
       controlHeight: 34,
       controlOutlineWidth: 0,
       boxShadow: "0 2px 0 rgba(29,42,48,0.08)",

@@ -389,7 +389,9 @@ describe("managed charging", () => {
       panels: [...onPanel(us, { condition: "unsafe" }).panels, garage],
       charger: { ...us.charger, panel: "g" },
     };
-    expect(workIn(home, "dynamic-load-management")).toMatch(/Change the main panel .* \| Change Garage for a new panel/);
+    expect(workIn(home, "dynamic-load-management")).toMatch(
+      /Change the main panel .* \| Change Garage for a new panel/,
+    );
     expect(workIn(home, "dynamic-load-management")).toMatch(/circuit from Garage to the charger/);
     expect(wayIn(home, "dynamic-load-management").verdict).toBe("with-work");
   });

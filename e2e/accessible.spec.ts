@@ -9,6 +9,8 @@ const LEVEL_AA = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-
 async function obstacles(page: Page, further: string[] = [], within = "html"): Promise<string[]> {
   // What is out of sight is not painted; here all of it is looked at, when it has come to rest.
   await page.evaluate(async () => {
+    // Nothing half under the row that stays on top.
+    document.querySelector("main")?.scrollTo(0, 0);
     for (const section of document.querySelectorAll<HTMLElement>("main section"))
       section.style.contentVisibility = "visible";
     await new Promise((resolve) => requestAnimationFrame(resolve));

@@ -156,7 +156,7 @@ test("sub-panels nest by their feeder, links keep loads from being counted twice
   const text = spawnSync("pdftotext", ["-layout", "-", "-"], { input: await pdf.body(), encoding: "utf8" }).stdout;
   expect(text).toMatch(/Main panel/);
   expect(text).toMatch(/2\s+Garage feeder \(feeds Sub-panel\)\s+60 A/);
-  expect(text).toMatch(/Sub-panel, fed from the main panel/);
+  expect(text).toMatch(/Sub-panel, fed from Main panel/);
 });
 
 test("a UK board has ways in a row, RCD groups over them, and a type AC one is found", async ({ page, heron }) => {

@@ -38,8 +38,7 @@ export async function answering(work: () => Promise<Response>): Promise<Response
   } catch (error) {
     if (error instanceof Response) return error;
     if (databaseIsLost(error)) return refuse("database-away");
-    if (error instanceof ValidationError || error instanceof SyntaxError || error instanceof TypeError)
-      return refuse("bad-request");
+    if (error instanceof ValidationError || error instanceof SyntaxError) return refuse("bad-request");
     throw error;
   }
 }

@@ -31,7 +31,8 @@ export const action = ({ request, params, context }: Route.ActionArgs) =>
     if (request.method !== "POST") return refuse("wrong-method");
     const { photos } = context.get(firmContext);
     if (!(await photos.hasJob(params.jobId))) return refuse("not-found");
-    const form = await request.formData();
+    const form = await request.formData().catch(() => null);
+    if (!form) return refuse("bad-request");
     const file = form.get("picture");
     const {
       id,

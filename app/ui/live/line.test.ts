@@ -1,0 +1,65 @@
+import { afterEach, describe, expect, it, vi } from "vitest";
+import { ask, Line } from "./line.ts";
+
+/** A line whose clock stands still: what is to be sent, and after how long. */
+function stillLine() {
+  const planned: { work: () => void; ms: number }[] = [];
+  let sent = 0;
+  const line = new Line(
+    () => {
+      sent++;
+    },
+    (work, ms) => {
+      const plan = { work, ms };
+      planned.push(plan);
+      return () => planned.splice(planned.indexOf(plan), 1);
+    },
+  );
+  return { line, planned, waits: () => planned.map((p) => p.ms), sent: () => sent };
+}
+
+describe("the line to the server", () => {
+  it("sends once, however often it is asked to send soon", () => {
+    const { line, planned, sent } = stillLine();
+    line.soon(150);
+    line.soon(150);
+    line.soon(0);
+    expect(planned).toHaveLength(1);
+    planned[0]?.work();
+    expect(sent()).toBe(1);
+  });
+  it("waits longer after each try that nobody answered, up to eight seconds", () => {
+    const { line, waits } = stillLine();
+    const waited = Array.from({ length: 7 }, () => {
+      line.again();
+      return waits()[0];
+    });
+    expect(waited).toEqual([500, 1000, 2000, 4000, 8000, 8000, 8000]);
+  });
+  it("begins with the short wait again once somebody has answered", () => {
+    const { line, waits } = stillLine();
+    line.again();
+    line.again();
+    line.answered();
+    line.again();
+    expect(waits()).toEqual([500]);
+  });
+});
+
+describe("a question to the server", () => {
+  afterEach(() => vi.unstubAllGlobals());
+  const answering = (answer: () => Promise<Response>) => vi.stubGlobal("fetch", answer);
+
+  it("is answered by what the server says, refusals too", async () => {
+    answering(async () => new Response("no", { status: 422 }));
+    expect((await ask("/x", {}, 1000))?.status).toBe(422);
+  });
+  it.each([500, 503, 429])("has no answer while the server is in trouble (%i)", async (status) => {
+    answering(async () => new Response("", { status }));
+    expect(await ask("/x", {}, 1000)).toBeNull();
+  });
+  it("has no answer without a line", async () => {
+    answering(() => Promise.reject(new TypeError("failed to fetch")));
+    expect(await ask("/x", {}, 1000)).toBeNull();
+  });
+});

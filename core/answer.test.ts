@@ -144,8 +144,14 @@ describe("what is most pressing beside the answer", () => {
     const unread = assess(newCase("us-nec-2023", "1 Test Lane"));
     const most = pressing(unread);
     expect(most?.kind).toBe("confirm");
-    expect(most?.more).toBe(unread.missing.length - 3);
-    expect(most?.text).toMatch(/^Confirm first: the service rating .*, .* and [^,]*$/);
+    const later = unread.missing.filter((m) => !m.decisive);
+    expect(most?.more).toBe(later.length - 3);
+    expect(most?.text).toMatch(/^Confirm after that: [^,]*, [^,]* and [^,]*$/);
+    // What decides stands in the answer already.
+    expect(most?.text).not.toContain("service rating as read");
+    const { sources: _, ...survey } = us.survey ?? {};
+    const two = assess(onPanel({ ...us, survey }, { busA: null, condition: undefined }));
+    expect(pressing(two)?.text).toMatch(/^Confirm first: the bus rating of the main panel and the condition/);
   });
   it("is what was only assumed where nothing else is open, and nothing where all is known", () => {
     const assumed = { ...us, survey: { ...us.survey, sources: { "supply.meterPlace": "assumed" as const } } };

@@ -90,10 +90,13 @@ export function pressing({ findings, missing, assumed: all }: Assessment): Press
   const assumed = all.filter((f) => !missing.some((m) => m.key === f.key));
   const [stop, ...stops] = findings.filter((f) => f.severity === "stop");
   if (stop) return { kind: "stop", text: `Stop: ${stop.text}`, more: stops.length + missing.length + assumed.length };
-  if (missing.length > 0) {
-    const named = missing.slice(0, NAMED).map((m) => lower(m.text));
-    const more = missing.length - named.length + assumed.length;
-    return { kind: "confirm", text: `Confirm first: ${listed(named)}`, more };
+  // What decides stands in the answer itself while it is open.
+  const asked = missing.filter((m) => !m.decisive);
+  if (asked.length > 0) {
+    const named = asked.slice(0, NAMED).map((m) => lower(m.text));
+    const more = asked.length - named.length + assumed.length;
+    const when = asked.length < missing.length ? "Confirm after that" : "Confirm first";
+    return { kind: "confirm", text: `${when}: ${listed(named)}`, more };
   }
   if (assumed.length === 0) return null;
   return {

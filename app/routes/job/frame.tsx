@@ -157,7 +157,7 @@ function AnswerBand() {
                   <Figure why={answerWhy(assessment, answer)}>and {most.more} more</Figure>
                 </>
               )}
-              .
+              {most.more === 0 && "."}
             </p>
           )}
         </div>

@@ -25,17 +25,6 @@ async function answerMs(page: Page, url: string, runs = 40): Promise<number> {
   return median(times);
 }
 
-/** Gzip bytes of the scripts that the job page has fetched. */
-async function scriptKilobytes(page: Page): Promise<number> {
-  const sizes = await page.evaluate(() =>
-    performance
-      .getEntriesByType("resource")
-      .filter((e) => /\.js$/.test(new URL(e.name).pathname))
-      .map((e) => (e as PerformanceResourceTiming).encodedBodySize),
-  );
-  return Math.round(sizes.reduce((a, b) => a + b, 0) / 1000);
-}
-
 interface TypingFigures {
   medianMs: number;
   p95FrameMs: number;
@@ -122,8 +111,6 @@ try {
     pages[step] = await pageFigures(browser, page, `${heron.url}/jobs/tidewrack-lantern-row/${step}`);
   const job = `${heron.url}/jobs/tidewrack-lantern-row/survey`;
   await openStep(page, heron, "tidewrack-lantern-row", "survey");
-  await page.waitForLoadState("load");
-  const jobPageScriptKB = await scriptKilobytes(page);
   await newJob(page, heron, "Bench Street");
   const supply = await typing(
     page,
@@ -155,7 +142,6 @@ try {
     ledgerOf200P95FrameWhileTypingMs: large.p95FrameMs,
     listOf2000JobsAnswerMedianMs: await answerMs(page, `${heron.url}/`),
     jobPageAnswerMedianMs: await answerMs(page, job),
-    jobPageScriptGzipKB: jobPageScriptKB,
     commandLineMedianMs: commandLineMs(),
   };
   console.log(JSON.stringify(figures, null, 1));

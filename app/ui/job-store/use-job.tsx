@@ -73,6 +73,16 @@ export const useJob = (): AssessedCase => useJobPart((state) => state.assessed);
 /** The case as of a moment ago: for parts that are dear to draw, so that typing goes first. */
 export const useJobLater = (): AssessedCase => useDeferredValue(useJob());
 
+const REST_MS = 200;
+
+/** The case once nobody has changed it for a moment: for parts that are many whole calculations by themselves. */
+export function useJobAtRest(): AssessedCase {
+  const job = useJob();
+  const [rested, setRested] = useState(job);
+  useEffect(() => later(() => setRested(job), REST_MS), [job]);
+  return rested;
+}
+
 /**
  * A part of a sheet that is dear to draw: it gets the case as of a moment ago and is drawn only when that has changed.
  * The fields in it hold on to their own places in the case and are never late.

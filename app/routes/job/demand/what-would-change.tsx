@@ -11,7 +11,7 @@ import { wayOf } from "#core/ways/index.ts";
 import { CaseFrame } from "#ui/case-field/case-frame.tsx";
 import { Section } from "#ui/frame/sheet.tsx";
 import type { AssessedCase } from "#ui/job-store/job-store.ts";
-import { useJob, useJobLater } from "#ui/job-store/use-job.tsx";
+import { useJob, useJobAtRest } from "#ui/job-store/use-job.tsx";
 import styles from "./demand.module.css";
 
 const TREATMENTS: Record<EvTreatment, string> = {
@@ -23,13 +23,13 @@ const TREATMENTS: Record<EvTreatment, string> = {
 export function WhatWouldChange() {
   return (
     <Section title="What would change the answer">
-      <Changes job={useJobLater()} />
+      <Changes job={useJobAtRest()} />
       <Planned />
     </Section>
   );
 }
 
-/** Worked out a moment after the keystroke: each row is a whole calculation. */
+/** Worked out when typing rests: each row is a whole calculation. */
 const Changes = memo(function Changes({ job: { document, assessment } }: { job: AssessedCase }) {
   const codebook = codebookOf(document.rules);
   const { ratingA } = assessment.supply;

@@ -108,15 +108,7 @@ export function PanelDrawing(props: PanelDrawingProps) {
             spaces={spaces}
             poleStep={codebook.board.poleStep}
             pressed={pressed}
-            onOver={(id, position) =>
-              setOver((before) =>
-                position === null
-                  ? null
-                  : before?.position === position
-                    ? before
-                    : { position, fits: fits(id, position) },
-              )
-            }
+            onOver={(id, position) => setOver(position === null ? null : { position, fits: fits(id, position) })}
             onDrop={onMove}
             onEnd={() => setOver(null)}
           />

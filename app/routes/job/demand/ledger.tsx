@@ -55,6 +55,7 @@ export function Ledger() {
     : [{ id: "", name: "", rows }];
   // As the rows stand, panel by panel.
   const order = groups.flatMap((g) => g.rows.map((r) => r.index));
+  const placeOf = new Map(order.map((index, place) => [index, place]));
   return (
     <>
       <table ref={table} className={styles.ledger} {...listeners}>
@@ -85,8 +86,8 @@ export function Ledger() {
                 key={load.id}
                 load={load}
                 index={index}
-                above={order[order.indexOf(index) - 1]}
-                below={order[order.indexOf(index) + 1]}
+                above={order[(placeOf.get(index) as number) - 1]}
+                below={order[(placeOf.get(index) as number) + 1]}
                 va={counted[index]?.va ?? 0}
                 fixedVA={kind?.fixedVA}
                 kindLabel={kind?.label ?? load.kind}

@@ -1,4 +1,5 @@
 /** One mark as it is drawn: ink with a rim of paper, so that it can be read on any picture. */
+import type { ComponentProps } from "react";
 import { Arrow, Group, Label, Line, Tag, Text } from "react-konva";
 import type { PhotoMark, Point } from "#core/survey/photo-marks.ts";
 import { PRINT } from "#ui/theme/palette.ts";
@@ -15,42 +16,36 @@ export function MarkShape({ mark, px, onChoose }: { mark: PhotoMark; px(p: Point
     <Group {...(onChoose && { onClick: onChoose, onTap: onChoose })}>
       {mark.kind === "route" && <Route points={points} />}
       {mark.kind === "arrow" && (
-        <>
-          <Arrow
-            points={points}
-            stroke={paper}
-            fill={paper}
-            strokeWidth={8}
-            pointerLength={16}
-            pointerWidth={16}
-            hitStrokeWidth={FINGER_PX}
-          />
-          <Arrow
-            points={points}
-            stroke={ink}
-            fill={ink}
-            strokeWidth={3.5}
-            pointerLength={13}
-            pointerWidth={12}
-            listening={false}
-          />
-        </>
+        <RimmedArrow
+          points={points}
+          rim={{ strokeWidth: 8, pointerLength: 16, pointerWidth: 16 }}
+          line={{ strokeWidth: 3.5, pointerLength: 13, pointerWidth: 12 }}
+        />
       )}
       {mark.kind === "dimension" && (
-        <>
-          <Arrow
-            points={points}
-            stroke={paper}
-            fill={paper}
-            strokeWidth={6}
-            pointerAtBeginning
-            hitStrokeWidth={FINGER_PX}
-          />
-          <Arrow points={points} stroke={ink} fill={ink} strokeWidth={2} pointerAtBeginning listening={false} />
-        </>
+        <RimmedArrow
+          points={points}
+          rim={{ strokeWidth: 6, pointerAtBeginning: true }}
+          line={{ strokeWidth: 2, pointerAtBeginning: true }}
+        />
       )}
       {"text" in mark && <Words mark={mark} px={px} />}
     </Group>
+  );
+}
+
+type ArrowLine = Pick<
+  ComponentProps<typeof Arrow>,
+  "strokeWidth" | "pointerLength" | "pointerWidth" | "pointerAtBeginning"
+>;
+
+/** An arrow of ink on a wider one of paper, which takes the finger. */
+function RimmedArrow({ points, rim, line }: { points: number[]; rim: ArrowLine; line: ArrowLine }) {
+  return (
+    <>
+      <Arrow {...rim} points={points} stroke={paper} fill={paper} hitStrokeWidth={FINGER_PX} />
+      <Arrow {...line} points={points} stroke={ink} fill={ink} listening={false} />
+    </>
   );
 }
 

@@ -9,6 +9,7 @@ import { showA } from "#core/units.ts";
 import { Mark } from "#ui/frame/mark.tsx";
 import { STEPS } from "#ui/frame/steps.ts";
 import { AnswerVerdict } from "#ui/frame/verdict.tsx";
+import type { JobState } from "#ui/job-store/job-store.ts";
 import { useJob, useJobLater, useJobPart, useJobStore } from "#ui/job-store/use-job.tsx";
 import { useLiveJob } from "#ui/live/use-live-job.ts";
 import { ThemeSwitch } from "#ui/theme/theme-switch.tsx";
@@ -167,30 +168,31 @@ function AnswerBand() {
 }
 
 function Path({ jobId }: { jobId: string }) {
-  const { assessment } = useJob();
+  const missing = useJobPart(missingBySteps).split(" ");
   return (
     <nav className={styles.path} aria-label="Steps">
-      {STEPS.map((step) => {
-        const missing = assessment.missing.filter((m) => m.step === step.id).length;
-        return (
-          <NavLink
-            key={step.id}
-            to={`/jobs/${jobId}/${step.id}`}
-            prefetch="intent"
-            className={({ isActive }) => (isActive ? styles.here : "")}
-          >
-            {step.name}
-            {missing > 0 && (
-              <span className={styles.count}>
-                {missing} <span className="out-of-sight">missing</span>
-              </span>
-            )}
-          </NavLink>
-        );
-      })}
+      {STEPS.map((step, i) => (
+        <NavLink
+          key={step.id}
+          to={`/jobs/${jobId}/${step.id}`}
+          prefetch="intent"
+          className={({ isActive }) => (isActive ? styles.here : "")}
+        >
+          {step.name}
+          {missing[i] !== "0" && (
+            <span className={styles.count}>
+              {missing[i]} <span className="out-of-sight">missing</span>
+            </span>
+          )}
+        </NavLink>
+      ))}
     </nav>
   );
 }
+
+/** How many things each step still asks for, in their order; as one text, so that the steps are drawn only for another. */
+const missingBySteps = ({ assessment }: JobState): string =>
+  STEPS.map((step) => assessment.missing.filter((m) => m.step === step.id).length).join(" ");
 
 /** Figures are drawn at once or a moment later; the open sheet follows both. */
 function FollowingWhy() {
@@ -199,8 +201,26 @@ function FollowingWhy() {
   return <WhySheet operator={codebookOf(document.rules).words.operator} />;
 }
 
-export function JobFrame({ jobId, person, children }: { jobId: string; person: string; children: ReactNode }) {
+function WaterlineBeside() {
   const { assessment, answer } = useJob();
+  return (
+    <aside className={styles.waterline} aria-label="Waterline">
+      <Waterline level={assessment.waterline} width={214} height={430} />
+      <p className="quiet">
+        {!assessment.recommended
+          ? "As it stands, without a charger"
+          : assessment.waterline.limitA !== null && assessment.waterline.chargingA === 0
+            ? "At the peak of demand the managed charger waits"
+            : answer.state === "open"
+              ? "With what looks best so far"
+              : "With the recommended way"}
+      </p>
+    </aside>
+  );
+}
+
+/** Nothing here follows the case by itself: each part does, so that a keystroke draws no more than it changes. */
+export function JobFrame({ jobId, person, children }: { jobId: string; person: string; children: ReactNode }) {
   const whyOpen = useWhyIsOpen();
   const dialogs = useJobDialogs();
   useEffect(() => {
@@ -213,18 +233,7 @@ export function JobFrame({ jobId, person, children }: { jobId: string; person: s
     <div className={styles.frame} data-why={whyOpen}>
       <Head jobId={jobId} person={person} dialogs={dialogs} />
       <Path jobId={jobId} />
-      <aside className={styles.waterline} aria-label="Waterline">
-        <Waterline level={assessment.waterline} width={214} height={430} />
-        <p className="quiet">
-          {!assessment.recommended
-            ? "As it stands, without a charger"
-            : assessment.waterline.limitA !== null && assessment.waterline.chargingA === 0
-              ? "At the peak of demand the managed charger waits"
-              : answer.state === "open"
-                ? "With what looks best so far"
-                : "With the recommended way"}
-        </p>
-      </aside>
+      <WaterlineBeside />
       <main className={styles.sheet}>
         <noscript>
           <p className={styles.noScripts}>
@@ -235,9 +244,7 @@ export function JobFrame({ jobId, person, children }: { jobId: string; person: s
         <NoticesWhenNeeded />
         {children}
       </main>
-      <div className={styles.why}>
-        <FollowingWhy />
-      </div>
+      <div className={styles.why}>{whyOpen && <FollowingWhy />}</div>
       {dialogs.drawn}
     </div>
   );

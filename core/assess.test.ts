@@ -4,7 +4,7 @@ import { newCase } from "#core/case/laws/new-case.ts";
 import { ukCase, usCase } from "#core/testing/cases.ts";
 import { answer } from "./answer.ts";
 import { assess } from "./assess.ts";
-import { carEnergyKWh, hoursByClock, lengthFt, lengthM, showA, showNumber, showVA } from "./units.ts";
+import { lengthFt, lengthM, showA, showNumber, showVA } from "./units.ts";
 import { commonScaleA, describeWaterline, overflowA } from "./waterline.ts";
 
 const findings = (document: CaseDocument) => assess(document).findings.map((f) => f.code);
@@ -87,26 +87,12 @@ describe("every figure answers why", () => {
 
 describe("need", () => {
   it("adds up the cars, with charging losses", () => {
-    const kWh = carEnergyKWh({
-      distancePerDay: { value: 30, unit: "mi" },
-      consumption: { value: 0.3, unit: "kWh/mi" },
-    });
-    expect(kWh).toBeCloseTo(10, 6);
-    expect(carEnergyKWh({ distancePerDay: { value: 50, unit: "km" }, efficiency: 1 })).toBeCloseTo(9, 6);
     const cars = [
       { distancePerDay: { value: 30, unit: "mi" as const }, consumption: { value: 0.3, unit: "kWh/mi" as const } },
     ];
     expect(assess(usCase({ need: { cars: [...cars, ...cars] } })).need.energyPerDayKWh).toBeCloseTo(20, 6);
   });
   it("counts the hours over midnight, and only the cheap ones where the owner wants that", () => {
-    const hours = (windows: { from: string; to: string }[]) => hoursByClock(windows).reduce((a, b) => a + b, 0);
-    expect(hours([{ from: "20:00", to: "06:30" }])).toBeCloseTo(10.5, 6);
-    expect(
-      hours([
-        { from: "19:00", to: "07:00" },
-        { from: "00:30", to: "04:30" },
-      ]),
-    ).toBeCloseTo(4, 6);
     const need = {
       energyPerDayKWh: 10,
       pluggedIn: { from: "19:00", to: "07:00" },

@@ -137,6 +137,7 @@ function fieldsOf(document: CaseDocument, codebook: Codebook): Found[] {
       "Energy and hours",
       [
         "Energy a day, if known",
+        "Solar surplus first",
         "Plugged in from",
         "Unplugged at",
         "Cheap rate from",

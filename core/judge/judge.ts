@@ -3,6 +3,7 @@
  * current that every link carries, and weighs what is not known. It judges all ways by the same links.
  */
 import type { CaseDocument, ClampLimit } from "#core/case/document/types.ts";
+import { givenSteady } from "#core/need/energy.ts";
 import { circuitCarriesA } from "#core/path/circuit-load.ts";
 import { type Home, lookAt, targetOf, withChargerOnTop } from "#core/path/home.ts";
 import { faultsAt, overLimit, type Path, pathTo, tightest } from "#core/path/links.ts";
@@ -171,8 +172,7 @@ function settingThatFits(s: Situation, settings: readonly number[], leastA: numb
   const fitting = settings.slice(0, from);
   const largest = fitting.at(-1) ?? 0;
   if (s.document.options?.chargerSizing !== "need") return largest;
-  const { hoursPerNight, energyPerDayKWh } = s.need;
-  const enough = (a: number) => (s.home.volts * a * hoursPerNight) / 1000 >= energyPerDayKWh * NEED_MARGIN;
+  const enough = (a: number) => givenSteady(s.need, a / NEED_MARGIN, s.home.volts).meetsNeed;
   return fitting.find((a) => a >= leastA && enough(a)) ?? largest;
 }
 

@@ -1,10 +1,40 @@
-/** Energy of a usual night, kWh. */
+/** What a way of charging gives in the nights of a year, kWh. */
 import { HOUSE_SHARE_BY_HOUR } from "./house-profile.ts";
-import type { NightNeed } from "./need.ts";
+import { ENOUGH_NIGHTS, type Night, type NightNeed } from "./need.ts";
 
-/** At a steady current: no more than the need. */
-export const energyOfNight = ({ energyPerDayKWh, hoursPerNight }: NightNeed, chargeA: number, volts: number): number =>
-  Math.min(energyPerDayKWh, (volts * chargeA * hoursPerNight) / 1000);
+/** What is given in the nights, and in how many of them it is all that they ask for. */
+export interface Given {
+  /** In the mean of all nights, never more than each asks for. */
+  energyKWh: number;
+  /** 0 to 1. */
+  nightsMet: number;
+  meetsNeed: boolean;
+  /** The night that is furthest from being met; null where all are. */
+  worst: { night: Night; energyKWh: number } | null;
+}
+
+/** @param offered kWh that could be had in a night */
+function given({ nights }: NightNeed, offered: (night: Night) => number): Given {
+  let energyKWh = 0;
+  let nightsMet = 0;
+  let worst: Given["worst"] = null;
+  let lacking = 0;
+  for (const night of nights) {
+    const got = Math.min(night.energyKWh, offered(night));
+    energyKWh += got * night.share;
+    const lacks = night.energyKWh - got;
+    if (lacks <= 1e-9) nightsMet += night.share;
+    else if (lacks > lacking + 1e-9) {
+      lacking = lacks;
+      worst = { night, energyKWh: got };
+    }
+  }
+  return { energyKWh, nightsMet, meetsNeed: nightsMet >= ENOUGH_NIGHTS - 1e-9, worst };
+}
+
+/** At a steady current. */
+export const givenSteady = (need: NightNeed, chargeA: number, volts: number): Given =>
+  given(need, ({ hoursCount }) => (volts * chargeA * hoursCount) / 1000);
 
 /** A part that clamps keep below a limit, with what it carries beside the charger. */
 interface Guarded {
@@ -13,20 +43,21 @@ interface Guarded {
 }
 
 /**
- * What a managed charger gets: hour by hour what the house leaves below every limit, no more than the need.
+ * What a managed charger gets: hour by hour what the house leaves below every limit.
  * @param leastOfferA below this the charger pauses, A
  */
-export function managedEnergyKWh(
+export function givenManaged(
   need: NightNeed,
   guarded: readonly Guarded[],
   largestA: number,
   volts: number,
   leastOfferA: number,
-): number {
-  const kWh = need.hours.reduce((total, hours, clock) => {
-    const share = HOUSE_SHARE_BY_HOUR[clock] as number;
-    const offered = Math.min(largestA, ...guarded.map((g) => g.limitA - g.demandA * share));
-    return offered >= leastOfferA - 1e-9 ? total + (offered * volts * hours) / 1000 : total;
-  }, 0);
-  return Math.min(need.energyPerDayKWh, kWh);
+): Given {
+  const offeredA = HOUSE_SHARE_BY_HOUR.map((share) => {
+    const left = Math.min(largestA, ...guarded.map((g) => g.limitA - g.demandA * share));
+    return left >= leastOfferA - 1e-9 ? left : 0;
+  });
+  return given(need, ({ hours }) =>
+    hours.reduce((total, share, clock) => total + ((offeredA[clock] as number) * volts * share) / 1000, 0),
+  );
 }

@@ -1,20 +1,27 @@
 /** What the household needs a night, and the hours it has. */
 import { describe, expect, it } from "vitest";
-import type { Need } from "#core/case/document/types.ts";
+import type { Car, Need } from "#core/case/document/types.ts";
 import { usCase } from "#core/testing/cases.ts";
-import { energyOfNight, managedEnergyKWh } from "./energy.ts";
+import { CAR_CLASSES, carEnergyKWh } from "./cars.ts";
+import { givenManaged, givenSteady } from "./energy.ts";
 import { HOUSE_SHARE_BY_HOUR } from "./house-profile.ts";
-import { nightNeed } from "./need.ts";
+import { distancePerHour, fullBy, fullByCar, hoursToCharge } from "./in-words.ts";
+import { hardestNights, nightName, nightNeed } from "./need.ts";
 
 const of = (need: Need | null) => nightNeed(usCase({ need }));
 const night = { from: "20:00", to: "06:00" };
+const miles = (value: number, more: Partial<Car> = {}): Car => ({
+  distancePerDay: { value, unit: "mi" },
+  consumption: { value: 0.3, unit: "kWh/mi" },
+  ...more,
+});
 
 describe("energy a day", () => {
   it("is distance x consumption / efficiency, summed over the cars", () => {
     const found = of({
       pluggedIn: night,
       cars: [
-        { distancePerDay: { value: 30, unit: "mi" }, consumption: { value: 0.3, unit: "kWh/mi" } },
+        miles(30),
         { distancePerDay: { value: 50, unit: "km" }, consumption: { value: 18, unit: "kWh/100km" }, efficiency: 0.8 },
       ],
     });
@@ -23,8 +30,9 @@ describe("energy a day", () => {
     expect(found.assumed).toEqual([]);
   });
   it("is what was told where it was told, cars or not", () => {
-    const told = of({ energyPerDayKWh: 7, pluggedIn: night, cars: [{ distancePerDay: { value: 300, unit: "mi" } }] });
+    const told = of({ energyPerDayKWh: 7, pluggedIn: night, cars: [miles(300, { winterFactor: 2 })] });
     expect(told.energyPerDayKWh).toBe(7);
+    expect(told.nights).toHaveLength(1);
     expect(told.explain.energyPerDayKWh).toMatchObject({ formula: "as entered", numbers: "7 kWh" });
     expect(told.assumed).toEqual([]);
   });
@@ -35,44 +43,107 @@ describe("energy a day", () => {
     });
     expect(of(null).assumed).toHaveLength(2);
   });
+  it("takes a class's figures where the car's own are not told, and 18 kWh per 100 km where neither is", () => {
+    const km = (more: Partial<Car>): Car => ({ distancePerDay: { value: 100, unit: "km" }, efficiency: 1, ...more });
+    expect(carEnergyKWh(km({}))).toBeCloseTo(18, 9);
+    expect(
+      Object.keys(CAR_CLASSES).map((c) => Number(carEnergyKWh(km({ class: c as Car["class"] })).toFixed(9))),
+    ).toEqual([14, 18, 19, 25, 31]);
+    expect(carEnergyKWh(km({ class: "van", consumption: { value: 20, unit: "kWh/100km" } }))).toBeCloseTo(20, 9);
+  });
+  it("is no more than the battery holds: the rest was charged on the road", () => {
+    expect(carEnergyKWh(miles(1000, { batteryKWh: 50 }))).toBeCloseTo(50 / 0.9, 9);
+    expect(carEnergyKWh(miles(1000, { class: "small" }))).toBeLessThanOrEqual(40 / 0.9);
+  });
 });
 
-describe("hours a night", () => {
-  const hours = (pluggedIn: Need["pluggedIn"], more: Partial<Need> = {}) =>
-    of({ energyPerDayKWh: 5, ...(pluggedIn && { pluggedIn }), ...more });
-  it("run over midnight, and the whole day where the ends are the same", () => {
-    expect(hours({ from: "20:00", to: "06:00" }).hoursPerNight).toBe(10);
-    expect(hours({ from: "09:15", to: "11:45" }).hoursPerNight).toBe(2.5);
-    expect(hours({ from: "08:00", to: "08:00" }).hoursPerNight).toBe(24);
+describe("the nights of a year", () => {
+  it("are all alike until something differs", () => {
+    expect(of({ pluggedIn: night, cars: [miles(30)] }).nights).toMatchObject([
+      { weekday: null, winter: null, share: 1, energyKWh: 10, hoursCount: 10 },
+    ]);
   });
-  it("are from eight to six where nobody said, and that is said", () => {
-    expect(hours(undefined)).toMatchObject({ hoursPerNight: 10, assumed: ["Plugged in 20:00 to 06:00 is taken"] });
+  it("are seven where the week differs, and a third of each is winter where that does", () => {
+    const found = of({
+      pluggedIn: night,
+      cars: [miles(0, { distanceByWeekday: [30, 30, 30, 30, 90, 0, 0], winterFactor: 1.5 }), miles(15)],
+    });
+    expect(found.nights).toHaveLength(14);
+    expect(found.nights.reduce((t, n) => t + n.share, 0)).toBeCloseTo(1, 12);
+    expect(found.energyPerDayKWh).toBeCloseTo(10 + 5, 9);
+    const [hardest, next] = hardestNights(found);
+    expect(nightName(hardest as never)).toBe("a Friday in winter");
+    expect(hardest?.carsKWh.map((kWh) => Number(kWh.toFixed(9)))).toEqual([45, 5]);
+    expect(hardest?.share).toBeCloseTo(1 / 21, 12);
+    expect(nightName(next as never)).toBe("Friday");
+    expect(found.assumed).toContain("A third of all nights is taken as winter");
+    expect(found.explain.energyPerDayKWh.numbers).toBe(
+      "10 kWh + 5 kWh = 15 kWh; the most is 50 kWh on a Friday in winter",
+    );
   });
-  it("are those of the cheap window where only these count", () => {
+  it("are as long as the car stands there that day; where it is away nothing is asked", () => {
+    const short = { from: "23:00", to: "05:00" };
+    const found = of({ cars: [miles(30)], pluggedInByWeekday: [night, night, night, night, short, null, night] });
+    expect(found.nights.map((n) => [n.hoursCount, n.energyKWh])).toEqual([
+      [10, 10],
+      [10, 10],
+      [10, 10],
+      [10, 10],
+      [6, 10],
+      [0, 0],
+      [10, 10],
+    ]);
+    expect(found.hoursPerNight).toBeCloseTo(56 / 7, 2);
+    expect(found.assumed).toEqual([]);
+    expect(found.explain.hoursPerNight.numbers).toContain("Friday 6, Saturday 0");
+    expect(nightName(found.nights[6] as never)).toBe("Sunday");
+  });
+  it("have the hours of the cheap windows where only these count", () => {
     const cheap = { from: "00:30", to: "04:30" };
-    expect(hours(night, { cheap }).hoursPerNight).toBe(10);
-    const only = hours(night, { cheap, cheapOnly: true });
+    const of7 = (more: Partial<Need>) => of({ energyPerDayKWh: 5, pluggedIn: night, ...more });
+    expect(of7({ cheap }).hoursPerNight).toBe(10);
+    const only = of7({ cheap, cheapOnly: true });
     expect(only.hoursPerNight).toBe(4);
     expect(only.explain.hoursPerNight.numbers).toBe("20:00 to 06:00 within 00:30 to 04:30 = 4 h");
     expect(only.explain.hoursPerNight.formula).toBe("hours plugged in that lie in the cheap window");
-    expect(hours(night, { cheapOnly: true, cheap: null }).hoursPerNight).toBe(10);
-    expect(hours({ from: "09:00", to: "10:00" }, { cheap, cheapOnly: true }).hoursPerNight).toBe(0);
+    expect(of7({ cheap, cheapAlso: { from: "22:00", to: "23:00" }, cheapOnly: true }).hoursPerNight).toBe(5);
+    expect(of7({ cheapOnly: true, cheap: null }).hoursPerNight).toBe(10);
+    expect(of7({ pluggedIn: { from: "09:00", to: "10:00" }, cheap, cheapOnly: true }).hoursPerNight).toBe(0);
   });
-  it("are told by the clock: shares of each hour", () => {
-    const { hours: shares } = hours({ from: "22:30", to: "01:00" });
-    expect([shares[21], shares[22], shares[23], shares[0], shares[1]]).toEqual([0, 0.5, 1, 1, 0]);
+  it("are from eight to six where nobody said, and that is said", () => {
+    expect(of({ energyPerDayKWh: 5 })).toMatchObject({
+      hoursPerNight: 10,
+      assumed: ["Plugged in 20:00 to 06:00 is taken"],
+    });
   });
 });
 
-describe("energy of a night", () => {
+describe("what is given in the nights", () => {
   const need = of({ energyPerDayKWh: 20, pluggedIn: night });
   it("at a steady current is volts x amperes x hours, and no more than the need", () => {
-    expect(energyOfNight(need, 8, 240)).toBeCloseTo(19.2, 9);
-    expect(energyOfNight(need, 9, 240)).toBe(20);
+    expect(givenSteady(need, 8, 240)).toMatchObject({ nightsMet: 0, meetsNeed: false });
+    expect(givenSteady(need, 8, 240).energyKWh).toBeCloseTo(19.2, 9);
+    expect(givenSteady(need, 9, 240)).toMatchObject({ energyKWh: 20, nightsMet: 1, meetsNeed: true, worst: null });
+  });
+  it("meets the need where 95 of 100 nights are met, and names the night that lacks the most", () => {
+    // Fridays in winter are 1 of 21 nights: 4.8 %.
+    const week = of({
+      pluggedIn: night,
+      cars: [miles(0, { distanceByWeekday: [30, 30, 30, 30, 60, 0, 0], winterFactor: 1.5 })],
+    });
+    const most = givenSteady(week, 9, 240);
+    expect(most.nightsMet).toBeCloseTo(20 / 21, 9);
+    expect(most).toMatchObject({ meetsNeed: true, worst: { night: { weekday: 4, winter: true } } });
+    expect(most.worst?.energyKWh).toBeCloseTo(21.6, 9);
+    // All Fridays are 1 of 7: too many.
+    const fewer = givenSteady(week, 8, 240);
+    expect(fewer.nightsMet).toBeCloseTo(18 / 21, 9);
+    expect(fewer.meetsNeed).toBe(false);
+    expect(fewer.energyKWh).toBeCloseTo((4 * (20 + 15) + 2 * 19.2 + 19.2) / 21, 9);
   });
   it("of a managed charger is what the house leaves, hour by hour, down to the least offer", () => {
     const one = (clock: string, limitA: number, demandA: number, largestA = 48) =>
-      managedEnergyKWh(
+      givenManaged(
         of({
           energyPerDayKWh: 50,
           pluggedIn: { from: `${clock}:00`, to: `${String(Number(clock) + 1).padStart(2, "0")}:00` },
@@ -81,13 +152,13 @@ describe("energy of a night", () => {
         largestA,
         240,
         6,
-      );
+      ).energyKWh;
     // At three in the morning the house takes 14 % of its 100 A.
     expect(one("03", 30, 100)).toBeCloseTo(((30 - 14) * 240) / 1000, 9);
     expect(one("03", 20, 100)).toBeCloseTo((6 * 240) / 1000, 9);
     expect(one("03", 19.9, 100)).toBe(0);
     expect(one("03", 100, 100)).toBeCloseTo((48 * 240) / 1000, 9);
-    const both = managedEnergyKWh(
+    const both = givenManaged(
       of({ energyPerDayKWh: 50, pluggedIn: { from: "03:00", to: "04:00" } }),
       [
         { limitA: 80, demandA: 100 },
@@ -97,12 +168,47 @@ describe("energy of a night", () => {
       240,
       6,
     );
-    expect(both).toBeCloseTo((18.6 * 240) / 1000, 9);
+    expect(both.energyKWh).toBeCloseTo((18.6 * 240) / 1000, 9);
   });
   it("rests on a day of the house, stated as it is", () => {
     expect(HOUSE_SHARE_BY_HOUR).toEqual([
       0.18, 0.15, 0.14, 0.14, 0.15, 0.2, 0.32, 0.4, 0.36, 0.3, 0.28, 0.28, 0.32, 0.28, 0.27, 0.3, 0.38, 0.5, 0.55, 0.5,
       0.44, 0.38, 0.3, 0.23,
     ]);
+  });
+});
+
+describe("a charging current in people's words", () => {
+  it("is distance an hour in the car's own unit, and hours between two states of charge", () => {
+    // 7.2 kW x 0.9 / 0.3 kWh a mile.
+    expect(distancePerHour(miles(30), 30, 240)).toBeCloseTo(21.6, 9);
+    const km: Car = { distancePerDay: { value: 40, unit: "km" }, consumption: { value: 18, unit: "kWh/100km" } };
+    expect(distancePerHour(km, 32, 230)).toBeCloseTo((7.36 * 0.9) / 0.18, 9);
+    expect(hoursToCharge(miles(30, { batteryKWh: 60 }), 20, 80, 30, 240)).toBeCloseTo((0.6 * 60) / 0.9 / 7.2, 9);
+    expect(hoursToCharge(miles(30, { class: "small" }), 50, 80, 25, 240)).toBeCloseTo((0.3 * 40) / 0.9 / 6, 9);
+    expect(hoursToCharge(miles(30), 20, 80, 30, 240)).toBeNull();
+    expect(hoursToCharge(miles(30, { batteryKWh: 60 }), 80, 20, 30, 240)).toBe(0);
+    expect(hoursToCharge(miles(30, { batteryKWh: 60 }), 20, 80, 0, 240)).toBeNull();
+  });
+  it("is full by a clock time, across gaps between cheap windows, or not at all", () => {
+    expect(fullBy([[1200, 1800]], 7.2, 30, 240)).toBe("21:00");
+    expect(
+      fullBy(
+        [
+          [1350, 1410],
+          [1470, 1800],
+        ],
+        10.8,
+        30,
+        240,
+      ),
+    ).toBe("01:00");
+    expect(fullBy([[1200, 1260]], 7.3, 30, 240)).toBeNull();
+    expect(fullBy([[1200, 1260]], 7.2, 30, 240)).toBe("21:00");
+  });
+  it("of two cars is one after the other, or half each for as long as both want some", () => {
+    const [evening] = of({ pluggedIn: night, cars: [miles(21.6), miles(43.2)] }).nights;
+    expect(fullByCar(evening as never, 30, 240, "first")).toEqual(["21:00", "23:00"]);
+    expect(fullByCar(evening as never, 30, 240, "shared")).toEqual(["22:00", "23:00"]);
   });
 });

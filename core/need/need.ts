@@ -1,22 +1,91 @@
-/** What the household needs per night, and the hours it has for it. */
-import type { CaseDocument } from "#core/case/document/types.ts";
-import { carEnergyKWh, hoursByClock, showKWh, showNumber } from "#core/units.ts";
+/** What the household needs night by night, and the hours it has for it. */
+import type { CaseDocument, DailyWindow, Need } from "#core/case/document/types.ts";
+import { showKWh, showNumber } from "#core/units.ts";
 import { type Why, why } from "#core/why.ts";
+import { carEnergyKWh } from "./cars.ts";
+import { chargingSpans, hoursByClock, hoursOf, type Span } from "./hours.ts";
 
 /** Taken where nothing was said: about 33 miles or 50 km a day. */
 const USUAL_ENERGY_KWH = 10;
 const USUAL_PLUGGED_IN = { from: "20:00", to: "06:00" } as const;
+/** Nights of a year in which a car uses its winter consumption: four months of twelve. Heron's own assumption. */
+export const WINTER_SHARE = 1 / 3;
+/** A way meets the need where it does so in this share of the nights. */
+export const ENOUGH_NIGHTS = 0.95;
+
+export const WEEKDAYS = ["Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday"] as const;
+
+/** One kind of night: after a day of the week, in winter or not; of all where they do not differ. */
+export interface Night {
+  /** 0 is Monday; null where all days are alike. */
+  weekday: number | null;
+  /** Null where all seasons are alike. */
+  winter: boolean | null;
+  /** Of all nights of a year; the shares of all kinds are 1. */
+  share: number;
+  /** What each car asks for, kWh at the wall, in the order of the cars; one figure where it was told in kWh. */
+  carsKWh: number[];
+  energyKWh: number;
+  /** When a car may charge, in order. */
+  spans: Span[];
+  /** Share of each clock hour (0 to 23) in which a car may charge. */
+  hours: number[];
+  hoursCount: number;
+}
 
 export interface NightNeed {
+  /** Of a usual day: no winter, the mean of the week. */
   energyPerDayKWh: number;
+  /** Of a usual night: the mean of the week. */
   hoursPerNight: number;
-  /** Share of each clock hour (0 to 23) in which the car may charge. */
-  hours: number[];
+  nights: Night[];
   assumed: string[];
   explain: { energyPerDayKWh: Why; hoursPerNight: Why };
 }
 
-export function nightNeed({ need }: CaseDocument): NightNeed {
+/** "a usual night", "a winter night", "Monday", "a Monday in winter". */
+export function nightName({ weekday, winter }: Pick<Night, "weekday" | "winter">): string {
+  const day = weekday === null ? null : (WEEKDAYS[weekday] as string);
+  if (winter) return day ? `a ${day} in winter` : "a winter night";
+  return day ?? "a usual night";
+}
+
+/** The nights that ask for the most current, the hardest first. */
+export const hardestNights = ({ nights }: NightNeed): Night[] => [...nights].sort((a, b) => pace(b) - pace(a));
+const pace = ({ energyKWh, hoursCount }: Night): number =>
+  energyKWh === 0 ? 0 : hoursCount === 0 ? Number.POSITIVE_INFINITY : energyKWh / hoursCount;
+
+/** One week of nights to look at: in winter, where the seasons differ. */
+export const weekOf = ({ nights }: NightNeed): Night[] => nights.filter((n) => n.winter !== false);
+
+const cheapWindows = ({ cheap, cheapAlso, cheapOnly }: Need): DailyWindow[] =>
+  cheapOnly ? [cheap, cheapAlso].filter((w): w is DailyWindow => Boolean(w)) : [];
+
+function nightsOf(need: Need, pluggedIn: DailyWindow, usualKWh: number): Night[] {
+  const cars = need.cars ?? [];
+  const told = need.energyPerDayKWh !== undefined || cars.length === 0;
+  const byDay = need.pluggedInByWeekday !== undefined || (!told && cars.some((c) => c.distanceByWeekday));
+  const seasons = !told && cars.some((c) => (c.winterFactor ?? 1) !== 1);
+  const cheap = cheapWindows(need);
+  const days = byDay ? WEEKDAYS.map((_, day) => day) : [null];
+  return days.flatMap((weekday) => {
+    // A day told as null is spent elsewhere: no car stands here that night.
+    const window =
+      weekday === null
+        ? pluggedIn
+        : (need.pluggedInByWeekday?.[weekday] ?? (need.pluggedInByWeekday ? null : pluggedIn));
+    const spans = window ? chargingSpans(window, cheap) : [];
+    const shared = { weekday, spans, hours: hoursByClock(spans), hoursCount: hoursOf(spans) };
+    return (seasons ? [false, true] : [null]).map((winter): Night => {
+      const carsKWh = told ? [usualKWh] : cars.map((car) => carEnergyKWh(car, weekday, winter ?? false));
+      const season = winter === null ? 1 : winter ? WINTER_SHARE : 1 - WINTER_SHARE;
+      const energyKWh = window ? carsKWh.reduce((t, e) => t + e, 0) : 0;
+      return { ...shared, winter, share: season / days.length, carsKWh, energyKWh };
+    });
+  });
+}
+
+export function nightNeed({ need }: Pick<CaseDocument, "need">): NightNeed {
   const assumed: string[] = [];
   const cars = need?.cars ?? [];
   const told = need?.energyPerDayKWh;
@@ -24,18 +93,17 @@ export function nightNeed({ need }: CaseDocument): NightNeed {
     told ?? (cars.length > 0 ? cars.reduce((total, car) => total + carEnergyKWh(car), 0) : USUAL_ENERGY_KWH);
   if (told === undefined && cars.length === 0)
     assumed.push(`No driving has been entered: ${USUAL_ENERGY_KWH} kWh a day is taken`);
-
   const pluggedIn = need?.pluggedIn ?? USUAL_PLUGGED_IN;
-  if (!need?.pluggedIn) assumed.push(`Plugged in ${pluggedIn.from} to ${pluggedIn.to} is taken`);
-  const cheapOnly = need?.cheapOnly && need.cheap ? need.cheap : null;
-  const hours = hoursByClock(cheapOnly ? [pluggedIn, cheapOnly] : [pluggedIn]);
-  const hoursPerNight = Math.round(hours.reduce((t, h) => t + h, 0) * 60) / 60;
-
+  if (!need?.pluggedIn && !need?.pluggedInByWeekday)
+    assumed.push(`Plugged in ${pluggedIn.from} to ${pluggedIn.to} is taken`);
+  const nights = nightsOf(need ?? {}, pluggedIn, energyPerDayKWh);
+  if (nights.some((n) => n.winter !== null)) assumed.push("A third of all nights is taken as winter");
+  const hoursPerNight = Math.round(nights.reduce((t, n) => t + n.hoursCount * n.share, 0) * 60) / 60;
   const carNumbers = cars.map((car) => showKWh(carEnergyKWh(car))).join(" + ");
   return {
     energyPerDayKWh,
     hoursPerNight,
-    hours,
+    nights,
     assumed,
     explain: {
       energyPerDayKWh: why(
@@ -45,7 +113,7 @@ export function nightNeed({ need }: CaseDocument): NightNeed {
           ? {
               rule: "Heron, charging need",
               formula: "distance x consumption / charging efficiency, summed over the cars",
-              numbers: `${carNumbers} = ${showKWh(energyPerDayKWh)}`,
+              numbers: `${carNumbers} = ${showKWh(energyPerDayKWh)}${hardestNumbers(nights)}`,
             }
           : { rule: "Heron, charging need", formula: "as entered", numbers: showKWh(energyPerDayKWh) },
         assumed,
@@ -56,11 +124,27 @@ export function nightNeed({ need }: CaseDocument): NightNeed {
         `${showNumber(hoursPerNight)} h`,
         {
           rule: "Heron, charging need",
-          formula: cheapOnly ? "hours plugged in that lie in the cheap window" : "from plugging in to unplugging",
-          numbers: `${pluggedIn.from} to ${pluggedIn.to}${cheapOnly ? ` within ${cheapOnly.from} to ${cheapOnly.to}` : ""} = ${showNumber(hoursPerNight)} h`,
+          formula:
+            cheapWindows(need ?? {}).length > 0
+              ? "hours plugged in that lie in the cheap window"
+              : "from plugging in to unplugging",
+          numbers: hoursNumbers(need ?? {}, pluggedIn, nights, hoursPerNight),
         },
         assumed,
       ),
     },
   };
+}
+
+const hardestNumbers = (nights: readonly Night[]): string => {
+  const most = nights.reduce<Night | null>((m, n) => (m && m.energyKWh >= n.energyKWh ? m : n), null);
+  return most && nights.length > 1 ? `; the most is ${showKWh(most.energyKWh)} on ${nightName(most)}` : "";
+};
+
+function hoursNumbers(need: Need, pluggedIn: DailyWindow, nights: readonly Night[], hours: number): string {
+  const cheap = cheapWindows(need);
+  const within = cheap.length > 0 ? ` within ${cheap.map((w) => `${w.from} to ${w.to}`).join(" and ")}` : "";
+  if (!need.pluggedInByWeekday) return `${pluggedIn.from} to ${pluggedIn.to}${within} = ${showNumber(hours)} h`;
+  const days = [...new Map(nights.map((n) => [n.weekday, n.hoursCount]))];
+  return `${days.map(([day, h]) => `${WEEKDAYS[day as number]} ${showNumber(h)}`).join(", ")}${within}: ${showNumber(hours)} h in the mean`;
 }

@@ -2,9 +2,10 @@
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { type Judged, judgeProposal } from "#core/judge/judge.ts";
 import { strictReading } from "#core/judge/strict.ts";
-import { energyOfNight, managedEnergyKWh } from "#core/need/energy.ts";
+import { type Given, givenManaged, givenSteady } from "#core/need/energy.ts";
+import { nightName } from "#core/need/need.ts";
 import type { Link } from "#core/path/types.ts";
-import { showA, showKWh } from "#core/units.ts";
+import { showA, showKWh, showPercent } from "#core/units.ts";
 import type { Waterline } from "#core/waterline.ts";
 import { later, type Why, why } from "#core/why.ts";
 import { estimate } from "#core/work/work.ts";
@@ -39,21 +40,21 @@ export const wayOf = (id: string): Way => WAYS.find((w) => w.id === id) as Way;
 interface Outcome {
   proposal: Proposal;
   judged: Judged;
-  energyKWh: number;
+  given: Given;
 }
 
 function outcomeOf(s: Situation, proposal: Proposal): Outcome {
   const judged = judgeProposal(s, proposal);
-  const energyKWh =
+  const given =
     judged.guards.length > 0
-      ? managedEnergyKWh(s.need, judged.guards, judged.chargeA, s.home.volts, s.codebook.charging.leastOfferA)
-      : energyOfNight(s.need, judged.chargeA, proposal.placed.volts ?? s.home.volts);
-  return { proposal, judged, energyKWh };
+      ? givenManaged(s.need, judged.guards, judged.chargeA, s.home.volts, s.codebook.charging.leastOfferA)
+      : givenSteady(s.need, judged.chargeA, proposal.placed.volts ?? s.home.volts);
+  return { proposal, judged, given };
 }
 
 /** The better of two outcomes first: the energy, then the current, then less work. */
 const better = (a: Outcome, b: Outcome): number =>
-  b.energyKWh - a.energyKWh ||
+  b.given.energyKWh - a.given.energyKWh ||
   b.judged.chargeA - a.judged.chargeA ||
   Number(b.judged.verdict === "ready") - Number(a.judged.verdict === "ready") ||
   a.judged.items.length - b.judged.items.length ||
@@ -86,9 +87,9 @@ function judgeWay(way: Way, s: Situation): { way: WayJudgement; after: CaseDocum
   const [best] = outcomes;
   if (!best)
     return { way: refusal(s, way, unique(proposals.filter(isRefused).flatMap((p) => p.refused))), after: null };
-  const { judged, energyKWh, proposal } = best;
+  const { judged, given, proposal } = best;
   const usable = judged.verdict !== "ruled-out";
-  const meetsNeed = usable && energyKWh >= s.need.energyPerDayKWh - 1e-9;
+  const meetsNeed = usable && given.meetsNeed;
   const notNeeded =
     way.enlargesSupply && s.path.links.every((l) => fitsAsItIs(s, l))
       ? [reason("not-needed", `The ${s.codebook.words.supply} carries the charger as it is`, s.home.method.rule)]
@@ -103,7 +104,7 @@ function judgeWay(way: Way, s: Situation): { way: WayJudgement; after: CaseDocum
     onlyConfirm: judged.onlyConfirm,
     chargeA: judged.chargeA,
     circuitA: judged.circuitA,
-    reasons: unique([...judged.reasons, ...notNeeded, ...(usable ? [needReason(s, meetsNeed, energyKWh)] : [])]),
+    reasons: unique([...judged.reasons, ...notNeeded, ...(usable ? [needReason(given)] : [])]),
     work: judged.items.map((item) => item.text),
     workItems: judged.items,
     cautions: strict ? [...judged.cautions, strict] : judged.cautions,
@@ -113,16 +114,21 @@ function judgeWay(way: Way, s: Situation): { way: WayJudgement; after: CaseDocum
     leaves: way.leaves,
     level: levelOf(s, judged),
     spareA: spareOf(judged),
-    energyPerNightKWh: energyKWh,
+    energyPerNightKWh: given.energyKWh,
+    nightsMet: usable ? given.nightsMet : 0,
     meetsNeed,
     cost,
     leadTimeDays,
   };
+  if (usable && given.worst) {
+    const { night, energyKWh } = given.worst;
+    fields.lacking = { night: nightName(night), energyKWh, neededKWh: night.energyKWh, hours: night.hoursCount };
+  }
   if (judged.guards.length > 0) {
     fields.limitA = Math.min(...judged.guards.map((g) => g.limitA));
     fields.limits = judged.guards.map(({ at, limitA, name }) => ({ at, limitA, name }));
   }
-  const judgement = judgementOf(fields, { explain: () => explain(s, proposal, judged, energyKWh) });
+  const judgement = judgementOf(fields, { explain: () => explain(s, proposal, judged, given.energyKWh) });
   return { way: judgement, after: usable ? judged.after : null };
 }
 
@@ -133,14 +139,15 @@ const unique = (reasons: readonly Reason[]): Reason[] => [
 const fitsAsItIs = ({ wanted }: Situation, { of, mayCarryA, carriesA }: Link): boolean =>
   of === "circuit" || mayCarryA === null || carriesA + wanted.addsA <= mayCarryA + 1e-9;
 
-const needReason = ({ need }: Situation, meets: boolean, energyKWh: number): Reason =>
-  meets
-    ? reason("meets-need", `Gives the ${showKWh(need.energyPerDayKWh)} of a usual night`, "Heron, charging need")
-    : reason(
-        "need-not-met",
-        `Gives ${showKWh(energyKWh)} of the ${showKWh(need.energyPerDayKWh)} needed a night`,
-        "Heron, charging need",
-      );
+/** Whether the need is met, and on which night it is furthest from it. */
+function needReason({ meetsNeed, energyKWh, nightsMet, worst }: Given): Reason {
+  const rule = "Heron, charging need";
+  if (!worst) return reason("meets-need", `Gives the ${showKWh(energyKWh)} of a usual night`, rule);
+  const on = `${showKWh(worst.energyKWh)} of the ${showKWh(worst.night.energyKWh)} needed on ${nightName(worst.night)}`;
+  return meetsNeed
+    ? reason("meets-need", `Meets ${showPercent(nightsMet)} of the nights; gives ${on}`, rule)
+    : reason("need-not-met", `Gives ${on}`, rule);
+}
 
 /** A way that could not even be proposed: today's path, and why. */
 function refusal(s: Situation, { id, words, leaves }: Way, reasons: Reason[]): WayJudgement {
@@ -165,6 +172,7 @@ function refusal(s: Situation, { id, words, leaves }: Way, reasons: Reason[]): W
     level: { ratingA: s.home.supplyA, demandA: s.home.demandA, chargingA: 0, limitA: null },
     spareA: s.home.supplyA - s.home.demandA,
     energyPerNightKWh: 0,
+    nightsMet: 0,
     meetsNeed: false,
     cost,
     leadTimeDays,

@@ -79,7 +79,11 @@ describe("among ways that meet the need", () => {
 
 describe("where no way meets the need", () => {
   const short = (energyPerNightKWh: number, id = "dedicated-circuit") =>
-    way(id, { meetsNeed: false, energyPerNightKWh });
+    way(id, {
+      meetsNeed: false,
+      energyPerNightKWh,
+      lacking: { night: "a usual night", energyKWh: energyPerNightKWh, neededKWh: 10, hours: 8 },
+    });
   it("the one that delivers most is taken, the cheaper of two", () => {
     expect(taken([short(3), short(4, "circuit-splitter")]).way).toBe("circuit-splitter");
     expect(taken([short(4, "circuit-splitter"), short(3)]).way).toBe("circuit-splitter");
@@ -92,7 +96,7 @@ describe("where no way meets the need", () => {
   it("it says what would have to change: hours, need, supply, or a second way", () => {
     // 8 hours give 4 kWh of 10: 20 hours would do.
     expect(taken([short(4)]).because).toBe(
-      "dedicated-circuit delivers the most, 4 kWh of 10 kWh a night. To meet the need it would take 20 hours plugged in instead of 8, or a need of 4 kWh, or a larger supply, or a second way beside it.",
+      "dedicated-circuit delivers the most, 4 kWh of 10 kWh on a usual night. To meet the need it would take 20 hours plugged in instead of 8, or a need of 4 kWh, or a larger supply, or a second way beside it.",
     );
     // 8 x 10 / 6.5 = 12.31: rounded up to a tenth, so that it is enough.
     expect(taken([short(6.5)]).because).toMatch(/12.4 hours plugged in instead of 8/);

@@ -31,14 +31,15 @@ const compare = (keys: (typeof ORDER)[Policy]) => (a: WayJudgement, b: WayJudgem
   keys.map((k) => k(a) - k(b)).find((d) => Math.abs(d) > 1e-9) ?? 0;
 
 /** What would have to change for the need to be met by a way that does not meet it. */
-function whatWouldHaveToChange(way: WayJudgement, { energyPerDayKWh, hoursPerNight }: NightNeed): string {
-  const hours = hoursPerNight * (energyPerDayKWh / way.energyPerNightKWh);
+function whatWouldHaveToChange({ way, lacking }: WayJudgement): string {
+  const { energyKWh, neededKWh, hours } = lacking ?? { energyKWh: 0, neededKWh: 0, hours: 0 };
+  const enough = hours * (neededKWh / energyKWh);
   return [
-    ...(hours <= 24
-      ? [`${showNumber(Math.ceil(hours * 10) / 10)} hours plugged in instead of ${showNumber(hoursPerNight)}`]
+    ...(enough <= 24
+      ? [`${showNumber(Math.ceil(enough * 10) / 10)} hours plugged in instead of ${showNumber(hours)}`]
       : []),
-    `a need of ${showKWh(way.energyPerNightKWh)}`,
-    ...(wayOf(way.way).enlargesSupply ? [] : ["a larger supply"]),
+    `a need of ${showKWh(energyKWh)}`,
+    ...(wayOf(way).enlargesSupply ? [] : ["a larger supply"]),
     "a second way beside it",
   ].join(", or ");
 }
@@ -61,7 +62,7 @@ export function recommend(ways: readonly WayJudgement[], policy: Policy, need: N
     const way = most as WayJudgement;
     return {
       way: way.way,
-      because: `${way.name} delivers the most, ${showKWh(way.energyPerNightKWh)} of ${showKWh(need.energyPerDayKWh)} a night. To meet the need it would take ${whatWouldHaveToChange(way, need)}.`,
+      because: `${way.name} delivers the most, ${showKWh(way.lacking?.energyKWh ?? 0)} of ${showKWh(way.lacking?.neededKWh ?? 0)} on ${way.lacking?.night}. To meet the need it would take ${whatWouldHaveToChange(way)}.`,
     };
   }
   const [won, next] = [...enough].sort(compare(ORDER[policy]));

@@ -116,8 +116,13 @@ export interface WayJudgement {
   level: Waterline;
   /** Room left at the tightest link once the work is done and what is planned is there, A. */
   spareA: number;
+  /** In the mean of all nights. */
   energyPerNightKWh: number;
+  /** Share of the nights in which it gives all that they ask for, 0 to 1. */
+  nightsMet: number;
   meetsNeed: boolean;
+  /** The night that is furthest from being met: what it gets of what it asks for, kWh, and the hours it has. */
+  lacking?: { night: string; energyKWh: number; neededKWh: number; hours: number };
   cost: Cost;
   leadTimeDays: Spread;
 }

@@ -118,8 +118,7 @@ export function CaseTime({ label, pointer, partner }: TimeProps) {
           className="figure"
           onChange={(e) => {
             const { document } = store.getState();
-            const [, part, key] = pointer.split("/");
-            const window = `/${part}/${key}`;
+            const window = pointer.slice(0, pointer.lastIndexOf("/"));
             // A window has two ends: the first one typed brings the other with its usual time.
             if (e.target.value && !valueAt(document, window)) {
               const ends = {

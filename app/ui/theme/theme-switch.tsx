@@ -6,7 +6,7 @@ import type { ThemeName } from "./palette.ts";
 import styles from "./theme-switch.module.css";
 
 /** The theme that the root's loader read from the browser's cookie. */
-const useTheme = (): ThemeName => useRouteLoaderData<{ theme: ThemeName }>("root")?.theme ?? "light";
+export const useTheme = (): ThemeName => useRouteLoaderData<{ theme: ThemeName }>("root")?.theme ?? "light";
 
 /** Takes the page to the other theme. */
 export function useOtherTheme(): () => void {

@@ -26,6 +26,7 @@ import {
   yesNo,
 } from "./field.ts";
 import {
+  CAR_CLASS_IDS,
   DEVICE_KINDS,
   LOAD_KINDS,
   METHOD_IDS,
@@ -227,18 +228,45 @@ export const outlet = part({
 });
 
 export const car = part({
+  /** A made-up class, whose figures are taken where the car's own are not told. */
+  class: oneOf(CAR_CLASS_IDS),
+  name: text(80),
   distancePerDay: needs(distance()),
+  /** Monday to Sunday, in the unit of `distancePerDay`; goes before it. */
+  distanceByWeekday: exactly(needs(fromZero(2000)), 7, "must have one value for each day of the week"),
   consumption: consumption(),
+  /** Consumption in winter over the usual one. */
+  winterFactor: between(1, 3),
   efficiency: above(1, "", 0.3),
+  batteryKWh: above(400, "kWh"),
+  /** State of charge it is to leave with in the morning, and usually comes home with in the evening, percent. */
+  morningPercent: between(0, 100),
+  eveningPercent: between(0, 100),
+  /** Where its port is: `along` from 0 to 1, from the car's left to its right, on the flanks from nose to tail. */
+  port: part({
+    side: oneOf(["front", "rear", "left", "right"]),
+    along: between(0, 1),
+    heightM: between(0, 3),
+  }),
+  /** Metres. */
+  size: part({ length: needs(above(12, "m")), width: needs(above(4, "m")) }),
 });
 
 export const need = part({
   energyPerDayKWh: fromZero(500),
   cars: list(car, MOST.cars),
   pluggedIn: dailyWindow(),
+  /** Monday to Sunday evening; null where no car stands here that night. Goes before `pluggedIn`. */
+  pluggedInByWeekday: exactly(orNull(dailyWindow()), 7, "must have one entry for each day of the week"),
   cheap: orNull(dailyWindow()),
+  /** A second cheap window. */
+  cheapAlso: orNull(dailyWindow()),
   /** Charge only in the cheap window; default false. */
   cheapOnly: yesNo(),
+  /** Two cars: one after the other in their order, or both at once. */
+  carPriority: oneOf(["first", "shared"]),
+  /** What the roof gives to spare is to go into the car first. */
+  solarSurplus: yesNo(),
 });
 
 export const runSegment = part({

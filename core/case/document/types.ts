@@ -2,6 +2,7 @@
 import type { Field, TypeOf } from "./field.ts";
 import type * as schema from "./schema.ts";
 import type {
+  CAR_CLASS_IDS,
   DEVICE_KINDS,
   LOAD_KINDS,
   METHOD_IDS,
@@ -27,6 +28,7 @@ export type DeviceKind = One<typeof DEVICE_KINDS>;
 export type OutletType = One<typeof OUTLET_TYPES>;
 export type PermissionFrom = One<typeof PERMISSIONS>;
 export type PermissionState = One<typeof PERMISSION_STATES>;
+export type CarClass = One<typeof CAR_CLASS_IDS>;
 export type Source = One<typeof SOURCES>;
 
 export type Length = Made<typeof schema.length>;

@@ -57,3 +57,5 @@ export const PERMISSIONS = ["owner", "association", "authority"] as const;
 export const PERMISSION_STATES = ["not-needed", "to-ask", "asked", "given", "refused"] as const;
 /** Where a value of the survey came from. */
 export const SOURCES = ["read", "measured", "told", "assumed"] as const;
+
+export const CAR_CLASS_IDS = ["small", "family", "estate", "van", "pickup"] as const;

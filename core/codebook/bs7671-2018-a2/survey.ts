@@ -36,5 +36,5 @@ export const ukSurvey: SurveyRules = {
     { value: "multicore-70", label: "Tough-sheathed, 70 °C" },
   ],
   loadExamples: "shower 9.5kw   ·   2x ring 32a   ·   cooker",
-  usualCar: { distancePerDay: { value: 40, unit: "km" }, consumption: { value: 18, unit: "kWh/100km" } },
+  usualCar: { class: "family", distancePerDay: { value: 24, unit: "mi" } },
 };

@@ -35,5 +35,5 @@ export const necSurvey: SurveyRules = {
     { value: "ser", label: "SER cable" },
   ],
   loadExamples: "range 12kw   ·   ac 24a 240v   ·   dryer",
-  usualCar: { distancePerDay: { value: 30, unit: "mi" }, consumption: { value: 0.3, unit: "kWh/mi" } },
+  usualCar: { class: "family", distancePerDay: { value: 30, unit: "mi" } },
 };

@@ -1,101 +1,30 @@
-/** Need: what the household needs a night, not what the biggest charger can do. */
-import { CloseOutlined } from "@ant-design/icons";
+/** Need: what the household needs night by night, not what the biggest charger can do. */
 import { Button } from "antd";
 import { setValue } from "#core/case/document/set-value.ts";
 import { codebookOf } from "#core/codebook/index.ts";
-import { AMPERE_UNITS, DISTANCE_UNITS, ENERGY_UNITS } from "#core/quantity/parse.ts";
-import { carEnergyKWh, showKWh, showNumber } from "#core/units.ts";
-import { CaseChoice, CaseNumber, CaseQuantity, CaseSwitch, CaseTime, CaseYesNo } from "#ui/case-field/case-field.tsx";
+import { AMPERE_UNITS, ENERGY_UNITS } from "#core/quantity/parse.ts";
+import { CaseChoice, CaseNumber, CaseSwitch, CaseTime, CaseYesNo } from "#ui/case-field/case-field.tsx";
 import { Fields } from "#ui/field/field.tsx";
 import { Section } from "#ui/frame/sheet.tsx";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
-import { Figure } from "#ui/why/why-sheet.tsx";
 import { StepTrouble, stepMeta } from "../step.tsx";
-import styles from "./need.module.css";
+import { ByDay } from "./by-day.tsx";
+import { Cars } from "./cars.tsx";
+import { Nights } from "./nights.tsx";
 
 export const meta = stepMeta("Need");
 export { StepTrouble as ErrorBoundary };
 
 export default function Need() {
-  const { document, assessment } = useJob();
-  const store = useJobStore();
+  const { document } = useJob();
   const codebook = codebookOf(document.rules);
-  const { usualCar } = codebook.survey;
-  const cars = document.need?.cars ?? [];
-  const told = document.need?.energyPerDayKWh !== undefined;
-  const { need, explain } = assessment;
-  const addCar = () => {
-    const { document: now } = store.getState();
-    store.edit(setValue(now, "/need/cars", [...(now.need?.cars ?? []), usualCar]));
-  };
+  const cheap = Boolean(document.need?.cheap);
   return (
     <>
-      <Section title="A usual night">
-        <p className={styles.need}>
-          <Figure why={explain.energyPerDayKWh} big>
-            {showKWh(need.energyPerDayKWh)}
-          </Figure>{" "}
-          in{" "}
-          <Figure why={explain.hoursPerNight} big>
-            {showNumber(need.hoursPerNight)} h
-          </Figure>
-          {need.hoursPerNight > 0 && (
-            <span className="quiet">
-              {" "}
-              - steady charging at{" "}
-              {showNumber(
-                Math.ceil((need.energyPerDayKWh * 10_000) / need.hoursPerNight / assessment.supply.volts) / 10,
-              )}{" "}
-              A would do
-            </span>
-          )}
-        </p>
-      </Section>
-      <Section
-        title="Cars"
-        aside={told ? <span className="quiet">The kWh entered below go before the cars</span> : undefined}
-      >
-        {cars.length === 0 && <p className="quiet">No car yet. Enter how far it is driven on a usual day.</p>}
-        {cars.map((car, i) => (
-          // Cars have no name of their own; their place is what tells them apart.
-          // biome-ignore lint/suspicious/noArrayIndexKey: see above
-          <div key={i} className={styles.car}>
-            <Fields>
-              <CaseQuantity
-                label={`Car ${i + 1}: distance a day`}
-                pointer={`/need/cars/${i}/distancePerDay`}
-                units={DISTANCE_UNITS}
-                usual={usualCar.distancePerDay.unit}
-              />
-              <CaseNumber
-                label="Consumption"
-                pointer={`/need/cars/${i}/consumption/value`}
-                units={{ [(car.consumption?.unit ?? "kwh").toLowerCase()]: car.consumption?.unit ?? "kWh" }}
-                usual={car.consumption?.unit ?? "kWh/100km"}
-              />
-              <p className={styles.carEnergy}>
-                <span className="figure">{showKWh(carEnergyKWh(car))}</span> a day{" "}
-                <Button
-                  type="text"
-                  aria-label={`Take away car ${i + 1}`}
-                  onClick={() => store.edit([{ op: "remove", path: `/need/cars/${i}` }])}
-                  icon={<CloseOutlined />}
-                />
-              </p>
-            </Fields>
-          </div>
-        ))}
-        <Button onClick={addCar}>Add a car</Button>
-      </Section>
+      <Nights />
+      <Cars />
       <Section id="energy" title="Energy and hours">
         <Fields>
-          <CaseNumber
-            label="Energy a day, if known"
-            pointer="/need/energyPerDayKWh"
-            units={ENERGY_UNITS}
-            usual="kWh"
-            hint="Leave empty to work it out from the cars"
-          />
           <CaseTime
             label="Plugged in from"
             pointer="/need/pluggedIn/from"
@@ -106,6 +35,21 @@ export default function Need() {
             pointer="/need/pluggedIn/to"
             partner={{ pointer: "/need/pluggedIn/from", usual: "19:00" }}
           />
+          <CaseNumber
+            label="Energy a day, if known"
+            pointer="/need/energyPerDayKWh"
+            units={ENERGY_UNITS}
+            usual="kWh"
+            hint="Leave empty to work it out from the cars"
+          />
+          <CaseSwitch
+            label="Solar surplus first"
+            pointer="/need/solarSurplus"
+            hint="Counted at nights as nothing; replayed with measured days"
+          />
+        </Fields>
+        <Evenings />
+        <Fields>
           <CaseTime
             label="Cheap rate from"
             pointer="/need/cheap/from"
@@ -116,6 +60,20 @@ export default function Need() {
             pointer="/need/cheap/to"
             partner={{ pointer: "/need/cheap/from", usual: "00:00" }}
           />
+          {cheap && (
+            <>
+              <CaseTime
+                label="Second cheap rate from"
+                pointer="/need/cheapAlso/from"
+                partner={{ pointer: "/need/cheapAlso/to", usual: "16:00" }}
+              />
+              <CaseTime
+                label="Second cheap rate until"
+                pointer="/need/cheapAlso/to"
+                partner={{ pointer: "/need/cheapAlso/from", usual: "13:00" }}
+              />
+            </>
+          )}
           <CaseSwitch label="Charge only at the cheap rate" pointer="/need/cheapOnly" />
         </Fields>
       </Section>
@@ -141,5 +99,50 @@ export default function Need() {
         </Fields>
       </Section>
     </>
+  );
+}
+
+const USUAL_EVENING = { from: "20:00", to: "06:00" };
+
+/** When the car comes and goes, day by day, where the days differ. */
+function Evenings() {
+  const { document } = useJob();
+  const store = useJobStore();
+  const evenings = document.need?.pluggedInByWeekday;
+  const usual = document.need?.pluggedIn ?? USUAL_EVENING;
+  const set = (value: unknown, place = "") =>
+    store.edit(setValue(store.getState().document, `/need/pluggedInByWeekday${place}`, value));
+  return (
+    <ByDay
+      what="hours"
+      on={evenings !== undefined}
+      onDiffer={() => set(Array.from({ length: 7 }, () => usual))}
+      onAlike={() => set(undefined)}
+    >
+      {(day, short) => {
+        const away = evenings?.[day] === null;
+        return (
+          <>
+            {!away && (
+              <>
+                <CaseTime
+                  label={`${short} from`}
+                  pointer={`/need/pluggedInByWeekday/${day}/from`}
+                  partner={{ pointer: `/need/pluggedInByWeekday/${day}/to`, usual: usual.to }}
+                />
+                <CaseTime
+                  label={`${short} until`}
+                  pointer={`/need/pluggedInByWeekday/${day}/to`}
+                  partner={{ pointer: `/need/pluggedInByWeekday/${day}/from`, usual: usual.from }}
+                />
+              </>
+            )}
+            <Button size="small" aria-pressed={away} onClick={() => set(away ? usual : null, `/${day}`)}>
+              {away ? `${short}: away` : `Away on ${short}`}
+            </Button>
+          </>
+        );
+      }}
+    </ByDay>
   );
 }

@@ -1,0 +1,191 @@
+/** The cars: a class to begin with, and what of it is told otherwise. */
+import { CloseOutlined, UpOutlined } from "@ant-design/icons";
+import { Button } from "antd";
+import { setValue } from "#core/case/document/set-value.ts";
+import type { Car } from "#core/case/document/types.ts";
+import { codebookOf } from "#core/codebook/index.ts";
+import { CAR_CLASSES, carEnergyKWh, figuresOf } from "#core/need/cars.ts";
+import { carName } from "#core/need/result.ts";
+import { CONSUMPTION_UNITS, DISTANCE_UNITS, ENERGY_UNITS, NO_UNITS, PERCENT_UNITS } from "#core/quantity/parse.ts";
+import { showKWh, showNumber } from "#core/units.ts";
+import { CaseChoice, CaseNumber, CaseQuantity, CaseText } from "#ui/case-field/case-field.tsx";
+import { Fields } from "#ui/field/field.tsx";
+import { Section } from "#ui/frame/sheet.tsx";
+import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
+import { ByDay } from "./by-day.tsx";
+import styles from "./need.module.css";
+
+const CLASSES = Object.entries(CAR_CLASSES).map(([value, { label }]) => ({
+  value: value as keyof typeof CAR_CLASSES,
+  label,
+}));
+const SIDES = [
+  { value: "front", label: "Front" },
+  { value: "rear", label: "Rear" },
+  { value: "left", label: "Left" },
+  { value: "right", label: "Right" },
+] as const;
+
+export function Cars() {
+  const { document } = useJob();
+  const store = useJobStore();
+  const { usualCar } = codebookOf(document.rules).survey;
+  const cars = document.need?.cars ?? [];
+  const told = document.need?.energyPerDayKWh !== undefined;
+  const add = () => {
+    const { document: now } = store.getState();
+    store.edit(setValue(now, "/need/cars", [...(now.need?.cars ?? []), usualCar]));
+  };
+  return (
+    <Section
+      id="cars"
+      title="Cars"
+      aside={told ? <span className="quiet">The kWh entered below go before the cars</span> : undefined}
+    >
+      {cars.length === 0 && <p className="quiet">No car yet. Enter how far it is driven on a usual day.</p>}
+      {cars.map((car, i) => (
+        // Cars have no name of their own; their place is what tells them apart.
+        // biome-ignore lint/suspicious/noArrayIndexKey: see above
+        <OneCar key={i} car={car} index={i} />
+      ))}
+      <Button onClick={add}>Add a car</Button>
+      {cars.length > 1 && (
+        <div className={styles.priority}>
+          <CaseChoice
+            label="One charger, several cars"
+            pointer="/need/carPriority"
+            fallback="first"
+            options={[
+              { value: "first", label: `${carName(cars[0], 0)} first, then the next` },
+              { value: "shared", label: "All at once, even shares" },
+            ]}
+          />
+        </div>
+      )}
+    </Section>
+  );
+}
+
+function OneCar({ car, index }: { car: Car; index: number }) {
+  const store = useJobStore();
+  const at = `/need/cars/${index}`;
+  const name = carName(car, index);
+  const { unit } = car.distancePerDay;
+  const use = car.consumption?.unit ?? (unit === "mi" ? "kWh/mi" : "kWh/100km");
+  const figures = figuresOf(car);
+  const usual = figures.kWhPerKm * (use === "kWh/mi" ? 1.609344 : 100);
+  const set = (place: string, value: unknown) =>
+    store.edit(setValue(store.getState().document, `${at}/${place}`, value));
+  return (
+    <div className={styles.car} data-car={index}>
+      <h3>
+        {name}
+        <span className="quiet">
+          <span className="figure">{showKWh(carEnergyKWh(car))}</span> a day
+        </span>
+        {index > 0 && (
+          <Button
+            type="text"
+            icon={<UpOutlined />}
+            aria-label={`${name} goes before the one above`}
+            onClick={() =>
+              store.edit([
+                { op: "remove", path: at },
+                { op: "add", path: `/need/cars/${index - 1}`, value: car },
+              ])
+            }
+          />
+        )}
+        <Button
+          type="text"
+          aria-label={`Take away car ${index + 1}`}
+          onClick={() => store.edit([{ op: "remove", path: at }])}
+          icon={<CloseOutlined />}
+        />
+      </h3>
+      <Fields>
+        <CaseChoice
+          label="Class"
+          pointer={`${at}/class`}
+          options={CLASSES}
+          hint="Made-up figures until its own are told"
+        />
+        <CaseQuantity
+          label={`Car ${index + 1}: distance a day`}
+          pointer={`${at}/distancePerDay`}
+          units={DISTANCE_UNITS}
+          usual={unit}
+        />
+        <CaseQuantity
+          label="Consumption"
+          pointer={`${at}/consumption`}
+          units={CONSUMPTION_UNITS}
+          usual={use}
+          hint={car.consumption ? undefined : `${showNumber(usual)} ${use} is taken`}
+        />
+        <CaseNumber
+          label="Battery"
+          pointer={`${at}/batteryKWh`}
+          units={ENERGY_UNITS}
+          usual="kWh"
+          hint={
+            car.batteryKWh === undefined && figures.batteryKWh !== null
+              ? `${showNumber(figures.batteryKWh)} kWh is taken`
+              : undefined
+          }
+        />
+      </Fields>
+      <ByDay
+        what="distance"
+        on={car.distanceByWeekday !== undefined}
+        onDiffer={() =>
+          set(
+            "distanceByWeekday",
+            Array.from({ length: 7 }, () => car.distancePerDay.value),
+          )
+        }
+        onAlike={() => set("distanceByWeekday", undefined)}
+      >
+        {(day, short) => (
+          <CaseNumber
+            label={short}
+            pointer={`${at}/distanceByWeekday/${day}`}
+            units={{ [unit]: unit }}
+            usual={unit}
+            empty="refused"
+          />
+        )}
+      </ByDay>
+      <details className={styles.more}>
+        <summary>Winter, losses, state of charge, port</summary>
+        <Fields>
+          <CaseText label="Name" pointer={`${at}/name`} placeholder={`Car ${index + 1}`} />
+          <CaseNumber
+            label="Winter consumption"
+            pointer={`${at}/winterFactor`}
+            units={NO_UNITS}
+            usual="times"
+            hint="1.3 is 30 % more; a third of all nights"
+          />
+          <CaseNumber
+            label="Charging efficiency"
+            pointer={`${at}/efficiency`}
+            units={NO_UNITS}
+            usual=""
+            hint={car.efficiency === undefined ? "0.9 is taken" : undefined}
+          />
+          <CaseNumber label="Charge in the evening" pointer={`${at}/eveningPercent`} units={PERCENT_UNITS} usual="%" />
+          <CaseNumber label="Charge in the morning" pointer={`${at}/morningPercent`} units={PERCENT_UNITS} usual="%" />
+          <CaseChoice label="Port on the" pointer={`${at}/port/side`} options={SIDES} />
+          <CaseNumber
+            label="Port along that side"
+            pointer={`${at}/port/along`}
+            units={NO_UNITS}
+            usual=""
+            hint="0 to 1: from the car's left, or from its nose"
+          />
+        </Fields>
+      </details>
+    </div>
+  );
+}

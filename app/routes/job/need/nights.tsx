@@ -1,0 +1,122 @@
+/** What the nights ask for, the smallest current that is enough, and what each current means in people's words. */
+import { lazy, Suspense } from "react";
+import { codebookOf } from "#core/codebook/index.ts";
+import { ENOUGH_NIGHTS, nightName, nightNeed } from "#core/need/need.ts";
+import { type CurrentInWords, carName, type NeedResult, needResult } from "#core/need/result.ts";
+import { showA, showKWh, showNumber, showPercent } from "#core/units.ts";
+import { Section } from "#ui/frame/sheet.tsx";
+import { drawnLater, useJob } from "#ui/job-store/use-job.tsx";
+import { Figure } from "#ui/why/why-sheet.tsx";
+import styles from "./need.module.css";
+
+/** Charts are fetched where they stand. */
+const WeekChart = lazy(() => import("./week-chart.tsx"));
+
+export function Nights() {
+  const { assessment } = useJob();
+  const { need, explain } = assessment;
+  return (
+    <Section id="nights" title="A usual night">
+      <p className={styles.need}>
+        <Figure why={explain.energyPerDayKWh} big>
+          {showKWh(need.energyPerDayKWh)}
+        </Figure>{" "}
+        in{" "}
+        <Figure why={explain.hoursPerNight} big>
+          {showNumber(need.hoursPerNight)} h
+        </Figure>
+      </p>
+      <Result />
+    </Section>
+  );
+}
+
+const Result = drawnLater(function Result({ document, assessment }) {
+  const codebook = codebookOf(document.rules);
+  const need = nightNeed(document);
+  const result = needResult(document, codebook, need, assessment.supply.volts);
+  return (
+    <>
+      <p className={styles.enough}>{enough(result, codebook.words.outlet)}</p>
+      <Currents result={result} cars={document.need?.cars ?? []} />
+      {need.nights.length > 1 && (
+        <Suspense fallback={<div className={styles.chartPlace} />}>
+          <WeekChart need={need} result={result} volts={assessment.supply.volts} />
+        </Suspense>
+      )}
+    </>
+  );
+});
+
+/** The smallest current that is enough, said honestly; else which night it is that asks too much, and what would help. */
+function enough({ slowIsEnough, smallest, hardest, currents }: NeedResult, outlet: string): string {
+  if (hardest.hoursCount === 0)
+    return "The car is never plugged in while it may charge: the hours would have to change.";
+  const nights = (c: CurrentInWords) =>
+    c.nightsMet > 1 - 1e-9 ? "every night" : `${showPercent(c.nightsMet)} of the nights`;
+  if (slowIsEnough)
+    return `A slow ${outlet} is enough for this: ${showA(slowIsEnough.chargeA)} at ${slowIsEnough.volts} V covers ${nights(slowIsEnough)}.`;
+  if (smallest)
+    return `${showA(smallest.chargeA)} is the smallest setting that is enough: it covers ${nights(smallest)}.`;
+  const most = currents.at(-1);
+  const gives = most ? most.kW * hardest.hoursCount : 0;
+  return `No setting covers ${showPercent(ENOUGH_NIGHTS)} of the nights: ${nightName(hardest)} asks for ${showKWh(hardest.energyKWh)} in ${showNumber(hardest.hoursCount)} h, and ${showA(most?.chargeA ?? 0)} gives ${showKWh(gives)}. ${showNumber(Math.ceil((hardest.energyKWh / (most?.kW ?? 1)) * 10) / 10)} hours plugged in, a larger charger, or charging on the way that day would help.`;
+}
+
+const clock = (times: readonly (string | null)[], names: readonly string[]): string =>
+  times.map((time, i) => `${times.length > 1 ? `${names[i]} ` : ""}${time ?? "not that night"}`).join(", ");
+const hours = (h: number): string => `${showNumber(Math.round(h * 10) / 10)} h`;
+
+function Currents({
+  result: { currents, hardest, usual, smallest, slowIsEnough },
+  cars,
+}: {
+  result: NeedResult;
+  cars: Parameters<typeof carName>[0][];
+}) {
+  const names = cars.map(carName);
+  const differ = hardest !== usual;
+  const states = currents.some((c) => c.hoursToCharge.some((h) => h !== null));
+  const best = slowIsEnough ?? smallest;
+  return (
+    <div className={styles.scroll}>
+      <table className={styles.currents}>
+        <thead>
+          <tr>
+            <th>Charging</th>
+            <th>Power</th>
+            {names.length > 0 && <th>Distance an hour</th>}
+            <th>Full by, {nightName(usual)}</th>
+            {differ && <th>Full by, {nightName(hardest)}</th>}
+            {states && <th>Evening to morning charge</th>}
+            <th>Nights covered</th>
+          </tr>
+        </thead>
+        <tbody>
+          {currents.map((c) => (
+            <tr key={`${c.slow}${c.chargeA}`} data-best={c === best}>
+              <th scope="row">
+                <span className="figure">{showA(c.chargeA)}</span>
+                {c.slow && <span className="quiet"> slow outlet</span>}
+                {c === best && <span className="quiet"> enough</span>}
+              </th>
+              <td className="figure">{showNumber(Math.round(c.kW * 10) / 10)} kW</td>
+              {names.length > 0 && (
+                <td className="figure">
+                  {c.distancePerHour.map((d, i) => `${Math.round(d)} ${cars[i]?.distancePerDay.unit ?? ""}`).join(", ")}
+                </td>
+              )}
+              <td className="figure">{clock(c.usualFullBy, names)}</td>
+              {differ && <td className="figure">{clock(c.hardestFullBy, names)}</td>}
+              {states && (
+                <td className="figure">{c.hoursToCharge.map((h) => (h === null ? "-" : hours(h))).join(", ")}</td>
+              )}
+              <td className="figure">{showPercent(c.nightsMet)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="quiet">Steady charging, nothing held back; a managed charger is weighed on Ways.</p>
+    </div>
+  );
+}

@@ -8,7 +8,7 @@ export default defineConfig({
           name: "unit",
           // Some start the command line, which a cold machine takes its time for.
           testTimeout: 60_000,
-          setupFiles: ["tests/property-runs.ts"],
+          setupFiles: ["core/codebook/editions.ts", "tests/property-runs.ts"],
           include: [
             "core/**/*.test.ts",
             "app/ui/**/*.test.ts",
@@ -21,6 +21,7 @@ export default defineConfig({
       {
         test: {
           name: "database",
+          setupFiles: ["core/codebook/editions.ts"],
           testTimeout: 60_000,
           hookTimeout: 60_000,
           include: ["app/server/**/*.test.ts"],

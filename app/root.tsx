@@ -20,6 +20,7 @@ import {
   type ShouldRevalidateFunction,
   useRouteLoaderData,
 } from "react-router";
+import type { loader as jobLoader } from "#routes/job/route.tsx";
 import { pageContext } from "#server/middleware.ts";
 import { Trouble } from "#ui/frame/trouble.tsx";
 import { themeOf } from "#ui/theme/cookie.server.ts";
@@ -55,9 +56,10 @@ export const shouldRevalidate: ShouldRevalidateFunction = ({ formAction }) => fo
 export function Layout({ children }: { children: React.ReactNode }) {
   const data = useRouteLoaderData<typeof loader>("root");
   const theme = data?.theme ?? "light";
+  const job = useRouteLoaderData<typeof jobLoader>("routes/job/route");
   const nonce = typeof document === "undefined" ? data?.nonce : undefined;
   return (
-    <html lang="en" data-theme={theme} suppressHydrationWarning>
+    <html lang="en" data-theme={theme} data-rules={job?.job.document.rules} suppressHydrationWarning>
       <head>
         <meta charSet="utf-8" />
         <meta name="viewport" content="width=device-width, initial-scale=1, viewport-fit=cover" />

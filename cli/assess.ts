@@ -2,20 +2,26 @@
  * `npm run --silent assess -- FILE.case.json ...` prints the assessment of each case as JSON;
  * `npm run --silent assess -- --after WAY FILE.case.json` the case as it would stand after the way's work.
  */
+import "#core/codebook/editions.ts";
 import { readFileSync } from "node:fs";
 import { assess, homeAfter } from "#core/assess.ts";
 import { CaseRefused, problemLine } from "#core/case/document/problems.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { readCaseText } from "#core/case/laws/read.ts";
+import { codebookOf } from "#core/codebook/index.ts";
+import { DEMO_BOOKS } from "#core/estimate/demo-books/index.ts";
 import { WAY_IDS, type WayId } from "#core/ways/index.ts";
 
 const USAGE = `usage: npm run --silent assess -- [--after WAY] FILE.case.json [FILE ...]   (- reads standard input)
 WAY is one of: ${WAY_IDS.join(", ")}`;
 
+/** A case by itself brings no prices: the made-up ones that Heron ships with. */
+const bookOf = ({ rules }: CaseDocument) => DEMO_BOOKS[codebookOf(rules).currency];
+
 /** What is printed for one case, or why nothing can be, line by line. */
 function answerTo(document: CaseDocument, after: WayId | null): { answer: unknown } | { refused: string[] } {
-  if (!after) return { answer: assess(document) };
-  const found = homeAfter(document, after);
+  if (!after) return { answer: assess(document, bookOf(document)) };
+  const found = homeAfter(document, after, bookOf(document));
   return "document" in found
     ? { answer: found.document }
     : { refused: found.reasons.map((r) => `${after}: ruled out: ${r.text} (${r.code}, ${r.rule})`) };

@@ -3,8 +3,8 @@ import { spawnSync } from "node:child_process";
 import { readdirSync, readFileSync } from "node:fs";
 import path from "node:path";
 import { describe, expect, it } from "vitest";
-import { assess } from "#core/assess.ts";
 import { readCaseText } from "#core/case/laws/read.ts";
+import { assess } from "#core/testing/assess.ts";
 
 const FOLDER = path.resolve("tests/contract");
 /** Circuit design, placing and test results come with their own steps; a pair that agrees leaves this list. */

@@ -2,10 +2,10 @@
 import { describe, expect, it } from "vitest";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { newCase } from "#core/case/laws/new-case.ts";
+import { assess } from "#core/testing/assess.ts";
 import { knownUkHome, knownUsHome, ukCase, usCase } from "#core/testing/cases.ts";
 import { onPanel, onSupplyOf } from "#core/testing/ways.ts";
 import { answer, answerWhy, pressing } from "./answer.ts";
-import { assess } from "./assess.ts";
 
 const us = knownUsHome();
 const said = (home: CaseDocument) => answer(assess(home));

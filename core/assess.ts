@@ -4,6 +4,7 @@ import { codebookOf } from "#core/codebook/index.ts";
 import type { Codebook } from "#core/codebook/types.ts";
 import { calculateAll, demandInput, governing } from "#core/demand/calculate.ts";
 import type { Calculation } from "#core/demand/types.ts";
+import type { PriceBook } from "#core/estimate/book.ts";
 import { surveyFindings } from "#core/findings/index.ts";
 import type { SurveyFinding } from "#core/findings/types.ts";
 import { nightNeed } from "#core/need/need.ts";
@@ -75,7 +76,12 @@ function explainRating({ document, codebook: { words, sections }, supplyA }: Hom
 }
 
 /** What the ways are judged on. */
-function situationOf(document: CaseDocument, codebook: Codebook, home = lookAt(document, codebook)): Situation {
+function situationOf(
+  document: CaseDocument,
+  codebook: Codebook,
+  book: PriceBook,
+  home = lookAt(document, codebook),
+): Situation {
   const given = document.charger ?? {};
   const path = pathTo(home, targetOf(document));
   const charger = {
@@ -90,6 +96,7 @@ function situationOf(document: CaseDocument, codebook: Codebook, home = lookAt(d
     home,
     document,
     codebook,
+    book,
     path,
     charger,
     wanted: { chargeA, addsA },
@@ -101,8 +108,9 @@ function situationOf(document: CaseDocument, codebook: Codebook, home = lookAt(d
 /**
  * Assesses a checked case. Pure: the same case gives the same assessment.
  * @param document a case that has passed `readCase`
+ * @param book the firm's prices, in the currency of the case's rules
  */
-export function assess(document: CaseDocument): Assessment {
+export function assess(document: CaseDocument, book: PriceBook): Assessment {
   const codebook = codebookOf(document.rules);
   const home = lookAt(document, codebook);
   const input = demandInput(document, codebook, home.supplyA, home.loads);
@@ -110,7 +118,7 @@ export function assess(document: CaseDocument): Assessment {
   const chosen = governing(calculations, document.options?.loadMethod);
   const forced = chosen.method === document.options?.loadMethod;
   const governingBecause = forced ? "it was chosen for this job" : home.method.governsBecause;
-  const s = situationOf(document, codebook, home);
+  const s = situationOf(document, codebook, book, home);
   const ways = judgeAll(s);
   const recommendation = recommend(ways, document.options?.policy ?? "least-work", s.need);
   const taken = ways.find((w) => w.way === recommendation.way);
@@ -166,8 +174,12 @@ export function assess(document: CaseDocument): Assessment {
 }
 
 /** The case as it would stand after a way's work; the reasons where the way is ruled out. */
-export function homeAfter(document: CaseDocument, way: string): { document: CaseDocument } | { reasons: Reason[] } {
-  const { way: judged, after } = judgeOne(situationOf(document, codebookOf(document.rules)), way);
+export function homeAfter(
+  document: CaseDocument,
+  way: string,
+  book: PriceBook,
+): { document: CaseDocument } | { reasons: Reason[] } {
+  const { way: judged, after } = judgeOne(situationOf(document, codebookOf(document.rules), book), way);
   return after ? { document: after } : { reasons: judged.reasons };
 }
 
@@ -178,12 +190,13 @@ export function homeAfter(document: CaseDocument, way: string): { document: Case
 export function largestUnmanaged(
   document: CaseDocument,
   { governing: loadMethod }: Assessment,
+  book: PriceBook,
 ): { treatment: EvTreatment; chargeA: number }[] {
   const codebook = codebookOf(document.rules);
   if (!codebook.asksFor.evTreatment) return [];
   return (["outside-125", "outside-100", "inside"] as const).map((evTreatment) => {
     const counted = { ...document, options: { ...document.options, evTreatment, loadMethod } };
-    const { way } = judgeOne(situationOf(counted, codebook), "dedicated-circuit");
+    const { way } = judgeOne(situationOf(counted, codebook, book), "dedicated-circuit");
     return { treatment: evTreatment, chargeA: way.chargeA };
   });
 }

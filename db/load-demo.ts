@@ -1,4 +1,5 @@
 /** Migrates the database at DATABASE_URL and loads the demo firms where they are not there yet. */
+import "#core/codebook/editions.ts";
 import { readFileSync } from "node:fs";
 import path from "node:path";
 import sharp from "sharp";
@@ -15,6 +16,7 @@ export async function loadDemo(): Promise<void> {
   const { hashPassword } = await import("#server/sessions.ts");
   const { keepPicture } = await import("#server/pictures.ts");
   const { rowOf } = await import("#server/firm-jobs.ts");
+  const { pricesOf } = await import("#server/price-books.ts");
   if ((await database.select({ id: firm.id }).from(firm)).length > 0) return;
   const passwordHash = await hashPassword(DEMO_PASSWORD);
   const start = Date.now();
@@ -31,7 +33,7 @@ export async function loadDemo(): Promise<void> {
         stage,
         createdAt: at,
         updatedAt: at,
-        ...rowOf(document),
+        ...rowOf(document, await pricesOf(row.id).booksFor(document)),
       });
       for (const [k, { item, caption, svg, marks }] of (DEMO_PICTURES[file] ?? []).entries()) {
         const kept = await keepPicture(await sharp(Buffer.from(svg)).png().toBuffer());

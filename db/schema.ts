@@ -1,8 +1,19 @@
 /** Tables: firms, people, sessions, jobs with their case, and the append-only list of edits. */
 import { sql } from "drizzle-orm";
-import { customType, datetime, index, int, mysqlEnum, mysqlTable, uniqueIndex, varchar } from "drizzle-orm/mysql-core";
+import {
+  customType,
+  datetime,
+  index,
+  int,
+  mysqlEnum,
+  mysqlTable,
+  primaryKey,
+  uniqueIndex,
+  varchar,
+} from "drizzle-orm/mysql-core";
 import type { Patch } from "#core/case/document/patch.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
+import type { PriceBook } from "#core/estimate/book.ts";
 import { STAGES } from "#core/stages.ts";
 import type { CaseSummary } from "#core/summary.ts";
 import type { PhotoMark } from "#core/survey/photo-marks.ts";
@@ -94,6 +105,23 @@ export const job = mysqlTable(
     updatedAt: moment("updated_at").notNull().default(now),
   },
   (t) => [index("job_firm_updated").on(t.firmId, t.updatedAt)],
+);
+
+/** Versions of a firm's price book; none is ever changed. */
+export const priceBook = mysqlTable(
+  "price_book",
+  {
+    firmId: id("firm_id")
+      .notNull()
+      .references(() => firm.id, { onDelete: "cascade" }),
+    version: int("version").notNull(),
+    book: json<PriceBook>("book").notNull(),
+    personId: id("person_id")
+      .notNull()
+      .references(() => person.id),
+    at: moment("at").notNull().default(now),
+  },
+  (t) => [primaryKey({ columns: [t.firmId, t.version] })],
 );
 
 /** Append-only: every edit that took effect, in order. */

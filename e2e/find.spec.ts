@@ -1,8 +1,8 @@
 /** `/` finds in place: things of the open job, what can be done in it, and other jobs. */
 import type { Page } from "@playwright/test";
-import { assess } from "#core/assess.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { findable } from "#core/find/find.ts";
+import { assess } from "#core/testing/assess.ts";
 import { expect, field, type Heron, openStep, signInAs, test } from "./heron.ts";
 
 async function find(page: Page, text: string) {

@@ -9,12 +9,14 @@ import type { Problem } from "#core/case/document/problems.ts";
 import type { CaseDocument, PermissionFrom, PermissionState } from "#core/case/document/types.ts";
 import { currentCase } from "#core/case/document/upgrade.ts";
 import { takeEdit } from "#core/case/laws/take-edit.ts";
+import { type KeptBook, keptBookFor } from "#core/estimate/kept.ts";
 import { JOBS_A_PAGE } from "#core/limits.ts";
 import type { Stage } from "#core/stages.ts";
 import { type CaseSummary, isCurrent, summaryOf } from "#core/summary.ts";
 import { WAITING_STAGE, type WaitedFor } from "#core/waiting.ts";
 import { edit, job, person } from "#db/schema.ts";
 import { database, type Transaction } from "./database.ts";
+import { pricesOf } from "./price-books.ts";
 
 export interface JobRow {
   id: string;
@@ -41,6 +43,8 @@ export interface OpenJob {
   id: string;
   document: CaseDocument;
   revision: number;
+  /** The price books it may be priced by, the newest first. */
+  books: KeptBook[];
 }
 
 /** What an edit came to. */
@@ -97,6 +101,7 @@ export function jobsOf(firmId: string) {
               JobRow["permissions"]
             >`coalesce(json_extract(${job.case}, '$.enquiry.permissions'), '{}')`.mapWith(JSON.parse),
             updatedAt: job.updatedAt,
+            keptPrices: sql<number | null>`json_value(${job.case}, '$.prices.version')`.mapWith(Number),
           })
           .from(job)
           .where(where)
@@ -108,7 +113,7 @@ export function jobsOf(firmId: string) {
           .from(job)
           .where(where),
       ]);
-      return { jobs: await withCurrentSummaries(jobs), total: count?.total ?? 0 };
+      return { jobs: await withCurrentSummaries(firmId, jobs), total: count?.total ?? 0 };
     },
 
     /** One job, or null where the firm has none of that id. */
@@ -117,15 +122,16 @@ export function jobsOf(firmId: string) {
         .select({ id: job.id, document: job.case, revision: job.revision })
         .from(job)
         .where(own(jobId));
-      return found ? { ...found, document: currentCase(found.document) } : null;
+      if (!found) return null;
+      const document = currentCase(found.document);
+      return { ...found, document, books: await pricesOf(firmId).booksFor(document) };
     },
 
     /** Makes a job of a case and returns its id. */
     async create(document: CaseDocument, now = new Date(), stage: Stage = "survey"): Promise<string> {
       const id = randomUUID();
-      await database
-        .insert(job)
-        .values({ id, firmId, stage, revision: 0, createdAt: now, updatedAt: now, ...rowOf(document) });
+      const row = rowOf(document, await pricesOf(firmId).booksFor(document));
+      await database.insert(job).values({ id, firmId, stage, revision: 0, createdAt: now, updatedAt: now, ...row });
       return id;
     },
 
@@ -156,10 +162,11 @@ export function jobsOf(firmId: string) {
         if (taken.kind === "conflict") return { ...taken, revision: found.revision, edits: since };
         if (taken.kind === "refused") return taken;
         const revision = found.revision + 1;
+        const row = rowOf(taken.document, await pricesOf(firmId, tx).booksFor(taken.document));
         await tx.insert(edit).values({ id: asked.id, jobId, revision, patch: taken.patch, personId, at: now });
         await tx
           .update(job)
-          .set({ revision, updatedAt: now, ...rowOf(taken.document) })
+          .set({ revision, updatedAt: now, ...row })
           .where(own(jobId));
         return { kind: "accepted", revision, edits: await editsAfter(tx, jobId, asked.baseRevision) };
       });
@@ -168,14 +175,26 @@ export function jobsOf(firmId: string) {
 }
 
 /** Jobs of a list; a summary that an older engine made is made anew, and kept. */
-async function withCurrentSummaries(jobs: JobRow[]): Promise<JobRow[]> {
-  const old = jobs.filter((j) => !isCurrent(j.summary)).map((j) => j.id);
+async function withCurrentSummaries(
+  firmId: string,
+  jobs: (JobRow & { keptPrices: number | null })[],
+): Promise<JobRow[]> {
+  const prices = pricesOf(firmId);
+  const { version } = await prices.newest();
+  // A job by other rules than the firm's is priced by Heron's own book, 0.
+  const old = jobs
+    .filter((j) => !isCurrent(j.summary, j.keptPrices ?? version) && !isCurrent(j.summary, 0))
+    .map((j) => j.id);
   if (old.length === 0) return jobs;
   const cases = await database
     .select({ id: job.id, document: job.case, revision: job.revision })
     .from(job)
     .where(inArray(job.id, old));
-  const made = new Map(cases.map((c) => [c.id, { ...c, summary: summaryOf(currentCase(c.document)) }]));
+  const made = new Map<string, { id: string; revision: number; summary: CaseSummary }>();
+  for (const { id, document, revision } of cases) {
+    const current = currentCase(document);
+    made.set(id, { id, revision, summary: rowOf(current, await prices.booksFor(current)).summary });
+  }
   for (const { id, revision, summary } of made.values())
     await database
       .update(job)
@@ -186,10 +205,13 @@ async function withCurrentSummaries(jobs: JobRow[]): Promise<JobRow[]> {
 }
 
 /** The columns of a job that follow from its case. */
-export const rowOf = (document: CaseDocument) => ({
-  case: document,
-  title: document.title,
-  customer: document.enquiry?.customer ?? "",
-  rules: document.rules,
-  summary: summaryOf(document, assess(document)),
-});
+export function rowOf(document: CaseDocument, books: readonly KeptBook[]) {
+  const { version, book } = keptBookFor(document, books);
+  return {
+    case: document,
+    title: document.title,
+    customer: document.enquiry?.customer ?? "",
+    rules: document.rules,
+    summary: summaryOf(assess(document, book), version),
+  };
+}

@@ -1,4 +1,5 @@
 /** The HTTP server: static files, the checks before every route, then React Router. */
+import "#core/codebook/editions.ts";
 import path from "node:path";
 import { createRequestHandler } from "@react-router/express";
 import compression from "compression";

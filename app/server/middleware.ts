@@ -4,17 +4,26 @@ import { ValidationError } from "yup";
 import { databaseIsLost } from "./database.ts";
 import { jobsOf } from "./firm-jobs.ts";
 import { photosOf } from "./job-photos.ts";
+import { pricesOf } from "./price-books.ts";
 import { refuse } from "./refusals.ts";
 import { requirePerson, type SignedIn, signedIn } from "./sessions.ts";
 
 /** What belongs to one request of a page: the nonce of its scripts, and the network address of the browser. */
 export const pageContext = createContext<{ nonce: string; address: string }>();
 export const personContext = createContext<SignedIn>();
-export const firmContext = createContext<{ jobs: ReturnType<typeof jobsOf>; photos: ReturnType<typeof photosOf> }>();
+export const firmContext = createContext<{
+  jobs: ReturnType<typeof jobsOf>;
+  photos: ReturnType<typeof photosOf>;
+  prices: ReturnType<typeof pricesOf>;
+}>();
 
 function enter(context: Readonly<RouterContextProvider>, person: SignedIn): void {
   context.set(personContext, person);
-  context.set(firmContext, { jobs: jobsOf(person.firmId), photos: photosOf(person.firmId) });
+  context.set(firmContext, {
+    jobs: jobsOf(person.firmId),
+    photos: photosOf(person.firmId),
+    prices: pricesOf(person.firmId),
+  });
 }
 
 /** Before pages and files: who is not signed in is sent to sign in, and comes back afterwards. */

@@ -2,7 +2,8 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { positionsOf } from "#core/panel/slots.ts";
 import { countSpaces } from "#core/panel/spaces.ts";
-import { CODEBOOKS, codebookOf } from "./index.ts";
+import { CODEBOOKS } from "./editions.ts";
+import { codebookOf } from "./index.ts";
 
 const nec2023 = codebookOf("us-nec-2023");
 const nec2020 = codebookOf("us-nec-2020");

@@ -1,15 +1,21 @@
-/** The editions that ship; a new one is a folder and one line here. */
+/**
+ * The editions at hand. The server, the command line and tests have all of them (`editions.ts`); a page fetches the one
+ * of its job (`fetch.ts`), so that no job carries the rules of another country.
+ */
 import type { RuleSetId } from "#core/case/document/types.ts";
-import { bs7671 } from "./bs7671-2018-a2/index.ts";
-import { nec2020 } from "./nec-2020/index.ts";
-import { nec2023 } from "./nec-2023/index.ts";
 import type { Codebook } from "./types.ts";
 
-export const CODEBOOKS: readonly Codebook[] = [nec2023, nec2020, bs7671];
+const atHand = new Map<RuleSetId, Codebook>();
+
+export function keepAtHand(codebook: Codebook): void {
+  atHand.set(codebook.id, codebook);
+}
+
+export const isAtHand = (rules: RuleSetId): boolean => atHand.has(rules);
 
 /** The codebook of a rule set; the id has been checked at the edge. */
 export function codebookOf(rules: RuleSetId): Codebook {
-  const found = CODEBOOKS.find((c) => c.id === rules);
+  const found = atHand.get(rules);
   if (!found) throw new Error(`no codebook for ${rules}`);
   return found;
 }

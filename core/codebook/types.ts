@@ -2,6 +2,7 @@
 import type {
   Conductor,
   EvTreatment,
+  Length,
   Load,
   LoadKindId,
   MethodId,
@@ -122,6 +123,8 @@ export interface ChargingRules {
   disconnect: { aboveA: number; rule: string } | null;
   /** A managed charger pauses rather than offer less, A. */
   leastOfferA: number;
+  /** Priced where no run is entered yet. */
+  usualRun: { length: Length; method: string; conductorType: string };
 }
 
 export interface ManagedRules {

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { assess, largestUnmanaged } from "#core/assess.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
+import { assess, largestUnmanaged } from "#core/testing/assess.ts";
 import { US_LOADS, ukCase, usCase } from "#core/testing/cases.ts";
 import { secondOpinion } from "./second-opinion.ts";
 import { measuredMaximumThatFits, smallerCharger, whatWouldChange } from "./sensitivity.ts";

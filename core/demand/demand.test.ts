@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { assess } from "#core/assess.ts";
 import type { CaseDocument, Load, MethodId } from "#core/case/document/types.ts";
+import { assess } from "#core/testing/assess.ts";
 import { US_LOADS, ukCase, usCase } from "#core/testing/cases.ts";
 
 const calculation = (document: CaseDocument, method: MethodId) => {

@@ -1,7 +1,7 @@
 /** Every figure of the methods at its limit: just below, at, and just above; and what is said of it. */
 import { describe, expect, it } from "vitest";
-import { assess } from "#core/assess.ts";
 import type { CaseDocument, Load, Measured, MethodId } from "#core/case/document/types.ts";
+import { assess } from "#core/testing/assess.ts";
 import { ukCase, usCase } from "#core/testing/cases.ts";
 import { onSupplyOf } from "#core/testing/ways.ts";
 

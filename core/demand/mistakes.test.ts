@@ -1,8 +1,8 @@
 /** Someone else's total: every usual mistake with the total it gives, and what is said of a total. */
 import { describe, expect, it } from "vitest";
-import { assess } from "#core/assess.ts";
 import type { CaseDocument, MethodId } from "#core/case/document/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
+import { assess } from "#core/testing/assess.ts";
 import { ukCase, usCase } from "#core/testing/cases.ts";
 import { secondOpinion, suspicions } from "./second-opinion.ts";
 import { whatWouldChange } from "./sensitivity.ts";

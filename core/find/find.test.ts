@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { assess } from "#core/assess.ts";
+import { assess } from "#core/testing/assess.ts";
 import { knownUsHome, ukCase } from "#core/testing/cases.ts";
 import { findable, matching } from "./find.ts";
 

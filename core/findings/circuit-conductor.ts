@@ -6,7 +6,7 @@ import { circuitOf, circuitRated, type Home } from "#core/path/home.ts";
 import { circuitName, linkId } from "#core/path/names.ts";
 import { showA, showSize } from "#core/units.ts";
 import { withArticle } from "#core/words.ts";
-import { PRICES } from "./prices.ts";
+import { TAKES } from "./takes.ts";
 import type { FindingRule, Mended } from "./types.ts";
 
 /** A smaller device where what the circuit feeds leaves it alone; else a conductor for the device it has. */
@@ -32,7 +32,7 @@ function mend(home: Home, circuit: Circuit): Mended | null {
       { conductor: { ...conductor, size } },
     ),
     text: `Renew the conductor of ${circuitName(circuit)} in ${showSize(size)} behind its ${showA(ratingA)} ${codebook.words.device}`,
-    price: PRICES.feeder,
+    takes: TAKES.feeder,
   };
 }
 
@@ -60,5 +60,5 @@ export const circuitConductor: FindingRule = {
       },
     ];
   },
-  mend: { price: PRICES.device, of: mend },
+  mend: { takes: TAKES.device, of: mend },
 };

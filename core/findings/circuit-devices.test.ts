@@ -1,7 +1,7 @@
 /** Devices that are more than what stands behind them takes: a conductor, the face of a receptacle. */
 import { describe, expect, it } from "vitest";
-import { assess } from "#core/assess.ts";
 import type { CaseDocument, Circuit, OutletType } from "#core/case/document/types.ts";
+import { assess } from "#core/testing/assess.ts";
 import { knownUsHome, usCase } from "#core/testing/cases.ts";
 import { afterIn, reasonsIn, wayIn, withCircuitIn, withOutletIn, workIn } from "#core/testing/ways.ts";
 
@@ -35,11 +35,13 @@ describe("a circuit behind more than its conductor allows", () => {
     const at = dryer({ ratingA: 50, conductor: nmB("10 AWG") }, "14-50", 7200);
     expect(circuitAfter(at)).toMatchObject({ ratingA: 30, conductor: nmB("10 AWG") });
   });
-  it("costs as much as what is renewed", () => {
-    const price = (home: CaseDocument) =>
-      wayIn(home, "circuit-splitter").workItems.find((i) => i.mends === "conductor-undersized")?.price.USD;
-    expect(price(dryer({ ratingA: 40, conductor: nmB("10 AWG") }))).toEqual([40, 85, 160]);
-    expect(price(dryer({ ratingA: 50, conductor: nmB("10 AWG") }, "14-50", 9000))).toEqual([450, 900, 2100]);
+  it("takes what is renewed", () => {
+    const parts = (home: CaseDocument) =>
+      wayIn(home, "circuit-splitter")
+        .workItems.find((i) => i.mends === "conductor-undersized")
+        ?.takes.parts.map((p) => p.item);
+    expect(parts(dryer({ ratingA: 40, conductor: nmB("10 AWG") }))).toEqual(["device:other", "labour:device"]);
+    expect(parts(dryer({ ratingA: 50, conductor: nmB("10 AWG") }, "14-50", 9000))).toEqual(["feeder", "labour:feeder"]);
   });
 });
 

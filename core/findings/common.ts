@@ -18,8 +18,8 @@ import { showA, showSize } from "#core/units.ts";
 import { capital } from "#core/words.ts";
 import { circuitConductor } from "./circuit-conductor.ts";
 import { outletDevice } from "./outlet-device.ts";
-import { PRICES } from "./prices.ts";
 import { SEEN_FAULTS } from "./seen.ts";
+import { TAKES } from "./takes.ts";
 import type { FindingRule, Found } from "./types.ts";
 import { withoutTypeAc } from "./united-kingdom.ts";
 
@@ -136,7 +136,7 @@ const ROOM_TO_SPARE = 8;
 const seen: FindingRule[] = SEEN_FAULTS.flatMap((fault): FindingRule[] => {
   const shared = { code: fault.code, severity: fault.severity, todo: fault.todo, reason: fault.reason } as const;
   const of = (home: Home) => ({ document: withoutSeen(home.document, [fault.code]), text: fault.todo });
-  const mend = fault.price ? { mend: { price: fault.price, of } } : {};
+  const mend = fault.takes ? { mend: { takes: fault.takes, of } } : {};
   const ticked = ({ document }: Home) => document.survey?.seen?.includes(fault.code);
   const found = (home: Home, link: string): Found => ({
     link,
@@ -181,7 +181,7 @@ export const commonFindings: readonly FindingRule[] = [
         text: `${who(codebook, from)} ${document.enquiry?.permissions?.[from] === "asked" ? "has not answered yet" : "has not been asked yet"}`,
       })),
     mend: {
-      price: PRICES.consent,
+      takes: TAKES.consent,
       of({ document, codebook }) {
         const open = permissions(document, "open");
         const given = Object.fromEntries(open.map((from) => [from, "given"]));
@@ -255,7 +255,7 @@ export const commonFindings: readonly FindingRule[] = [
         rule: codebook.sections.soundPanel,
       })),
     mend: {
-      price: PRICES.panel,
+      takes: TAKES.panel,
       of: (home, panel) => ({
         document: renewedPanel(home.document, panel),
         text: `Change ${panelName(panel, home.codebook)} for a new ${home.codebook.words.newPanel}`,
@@ -297,7 +297,7 @@ export const commonFindings: readonly FindingRule[] = [
       }));
     },
     mend: {
-      price: PRICES.panel,
+      takes: TAKES.panel,
       of(home, panel) {
         const busA = busThatCarries(home, panel, panel.mainA ?? (onSupply(panel) ? home.supplyA : 0));
         return busA !== null && busA > (panel.busA ?? 0)
@@ -335,7 +335,7 @@ export const commonFindings: readonly FindingRule[] = [
     todo: "Have them renewed before any load is added",
     reason: "conductor-limit",
     check: (home) => (home.codebook.supplyConductor.fault === "tails-undersized" ? supplyConductor(home) : []),
-    mend: { price: PRICES.tails, of: renewSupplyConductor },
+    mend: { takes: TAKES.tails, of: renewSupplyConductor },
   },
   {
     at: "supply",
@@ -345,7 +345,7 @@ export const commonFindings: readonly FindingRule[] = [
     todo: "Have them renewed before any load is added",
     reason: "conductor-limit",
     check: (home) => (home.codebook.supplyConductor.fault === "conductor-undersized" ? supplyConductor(home) : []),
-    mend: { price: PRICES.tails, of: renewSupplyConductor },
+    mend: { takes: TAKES.tails, of: renewSupplyConductor },
   },
   {
     at: "feeder",
@@ -364,7 +364,7 @@ export const commonFindings: readonly FindingRule[] = [
       }));
     },
     mend: {
-      price: PRICES.feeder,
+      takes: TAKES.feeder,
       of(home, panel) {
         const { document, codebook } = home;
         const ratingA = feederRatingA(document, panel);
@@ -424,7 +424,7 @@ export const commonFindings: readonly FindingRule[] = [
         rule: codebook.sections.outletLoading,
       })),
     mend: {
-      price: PRICES.device,
+      takes: TAKES.device,
       of: ({ document, codebook }, outlet) => ({
         document: withOutlet(document, outlet.id, { plainSplitter: false }),
         text: `Take the plain Y-lead off the ${codebook.words.outlet}`,

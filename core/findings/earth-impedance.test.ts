@@ -1,7 +1,7 @@
 /** The supply's earth: what each arrangement may have, at the limit and just above it. */
 import { describe, expect, it } from "vitest";
-import { assess } from "#core/assess.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
+import { assess } from "#core/testing/assess.ts";
 import { knownUkHome } from "#core/testing/cases.ts";
 import { afterIn, onSupplyOf } from "#core/testing/ways.ts";
 

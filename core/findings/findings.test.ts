@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { assess } from "#core/assess.ts";
 import type { CaseDocument, Panel, Supply } from "#core/case/document/types.ts";
+import { assess } from "#core/testing/assess.ts";
 import { ukCase, usCase, usCaseOn } from "#core/testing/cases.ts";
 import type { FindingCode } from "./types.ts";
 

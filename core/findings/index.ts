@@ -1,11 +1,11 @@
 /** All rules by which faults are found; a new one is an entry in its list. */
 import type { Circuit, Outlet, Panel } from "#core/case/document/types.ts";
 import type { Region } from "#core/codebook/types.ts";
+import type { Takes } from "#core/estimate/takes.ts";
 import { onSupply } from "#core/panel/sub-panels.ts";
 import type { Home } from "#core/path/home.ts";
 import type { Target } from "#core/path/types.ts";
 import { capital } from "#core/words.ts";
-import type { Price } from "#core/work/work.ts";
 import { commonFindings } from "./common.ts";
 import { northAmericanFindings } from "./north-america.ts";
 import type { Fault, FindingRule, Found, Mended, Severity, SurveyFinding } from "./types.ts";
@@ -24,7 +24,7 @@ interface Looked {
 }
 
 interface AnyMend {
-  price: Price;
+  takes: Takes;
   of(home: Home, thing: unknown, target: Target, found: Found): Mended | null;
 }
 
@@ -55,7 +55,7 @@ function lookFor(rules: readonly FindingRule[], home: Home, target: Target, look
           reason,
           mend(at, end) {
             const mended = mend?.of(at, thing, end, found);
-            return mended && mend ? { price: mend.price, ...mended } : null;
+            return mended && mend ? { takes: mend.takes, ...mended } : null;
           },
         });
       }

@@ -1,8 +1,8 @@
 /** Findings at their limits, the link each stands at, and what mends them. */
 import { describe, expect, it } from "vitest";
-import { assess } from "#core/assess.ts";
 import type { CaseDocument, Panel } from "#core/case/document/types.ts";
 import { caseProblems } from "#core/case/laws/read.ts";
+import { assess } from "#core/testing/assess.ts";
 import { knownUkHome, knownUsHome, usCase } from "#core/testing/cases.ts";
 import { afterIn, onPanel, onSupplyOf, wayIn, withCircuitIn, withOutletIn, workIn } from "#core/testing/ways.ts";
 import { gfciOf } from "./north-america.ts";
@@ -459,23 +459,22 @@ describe("what is seen on site", () => {
       });
     }
   });
-  it("has a severity and a price where it can be mended in passing", () => {
+  it("has a severity, and what it takes where it can be mended in passing", () => {
     const rows = SEEN_FAULTS.map((f) => [
       f.code,
       f.severity,
       f.goesWith,
-      f.price?.USD[1],
-      f.price?.GBP[1],
-      f.price?.days.USD[1],
+      f.takes?.parts.map((p) => p.item).join(" "),
+      f.takes?.waits.join(" "),
     ]);
     expect(rows).toEqual([
-      ["heat-marks", "stop", "panel", undefined, undefined, undefined],
-      ["do-not-disturb", "stop", "panel", undefined, undefined, undefined],
-      ["bonding-absent", "fix", "supply", 240, 150, 3],
-      ["doubled-lug", "fix", "panel", 80, 60, 1],
-      ["working-space", "fix", "supply", 0, 0, 0],
-      ["corrosion", "fix", "panel", 380, 280, 5],
-      ["gland-unsealed", "note", "panel", 25, 20, 0],
+      ["heat-marks", "stop", "panel", undefined, undefined],
+      ["do-not-disturb", "stop", "panel", undefined, undefined],
+      ["bonding-absent", "fix", "supply", "bonding labour:bonding", ""],
+      ["doubled-lug", "fix", "panel", "labour:lug", ""],
+      ["working-space", "fix", "supply", "", ""],
+      ["corrosion", "fix", "panel", "renewals labour:corrosion", "wait:order"],
+      ["gland-unsealed", "note", "panel", "labour:gland", ""],
     ]);
   });
   it("stands at every panel on the supply, but not at one that is still to be fitted", () => {
@@ -491,19 +490,27 @@ describe("what is seen on site", () => {
 });
 
 describe("work", () => {
-  it("is priced by what it mends", () => {
-    const price = (home: CaseDocument, way: "dedicated-circuit" | "existing-outlet" = "dedicated-circuit") => {
+  it("takes, and waits for, what it mends", () => {
+    const taken = (home: CaseDocument, way: "dedicated-circuit" | "existing-outlet" = "dedicated-circuit") => {
       const { workItems } = wayIn(home, way);
       return workItems
         .filter((i) => i.mends)
-        .map((i) => [i.mends, i.price.USD[1], i.price.GBP[1], i.price.days.GBP[1]]);
+        .map((i) => [i.mends, i.takes.parts.map((p) => p.item).join(" "), i.takes.waits.join(" ")]);
     };
-    expect(price(onSupplyOf(uk, { looped: true }))).toEqual([["looped-supply", 0, 0, 60]]);
-    expect(price(onSupplyOf(uk, { conductor: { size: "16 mm2" } }))).toEqual([["tails-undersized", 1700, 210, 10]]);
-    expect(price({ ...uk, charger: { ...uk.charger, lostPenDetection: false } })).toEqual([
-      ["lost-pen-unprotected", 0, 210, 5],
+    expect(taken(onSupplyOf(uk, { looped: true }))).toEqual([
+      ["looped-supply", "separation", "wait:operator wait:utility-visit"],
     ]);
-    expect(price({ ...us, enquiry: { permissions: { owner: "to-ask" } } })).toEqual([["permission-open", 60, 40, 10]]);
-    expect(price(onPanel(us, { busA: 199 }))).toEqual([["bus-overloaded", 3450, 980, 12]]);
+    expect(taken(onSupplyOf(uk, { conductor: { size: "16 mm2" } }))).toEqual([
+      ["tails-undersized", "tails labour:tails", "wait:order wait:permit wait:utility-visit"],
+    ]);
+    expect(taken({ ...uk, charger: { ...uk.charger, lostPenDetection: false } })).toEqual([
+      ["lost-pen-unprotected", "device:lost-pen labour:device", "wait:order"],
+    ]);
+    expect(taken({ ...us, enquiry: { permissions: { owner: "to-ask" } } })).toEqual([
+      ["permission-open", "paperwork", "wait:owner"],
+    ]);
+    expect(taken(onPanel(us, { busA: 199 }))).toEqual([
+      ["bus-overloaded", "panel labour:panel permit", "wait:order-panel wait:permit wait:inspection"],
+    ]);
   });
 });

@@ -7,7 +7,7 @@ import { circuitOf, type Home } from "#core/path/home.ts";
 import { circuitName, linkId, outletName } from "#core/path/names.ts";
 import { showA } from "#core/units.ts";
 import { withArticle } from "#core/words.ts";
-import { PRICES } from "./prices.ts";
+import { TAKES } from "./takes.ts";
 import type { FindingRule, Mended } from "./types.ts";
 
 const mostDeviceA = ({ outlets }: Codebook, { type }: Outlet) => outlets[type]?.mostDeviceA ?? Number.POSITIVE_INFINITY;
@@ -63,5 +63,5 @@ export const outletDevice: FindingRule = {
       },
     ];
   },
-  mend: { price: PRICES.device, of: mend },
+  mend: { takes: TAKES.device, of: mend },
 };

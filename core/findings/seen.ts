@@ -1,7 +1,7 @@
 /** Faults that only a person on site can see; ticked in the survey, weighed and explained here. */
 import type { Region } from "#core/codebook/types.ts";
+import { IN_PASSING, type Takes, takes } from "#core/estimate/takes.ts";
 import type { ReasonCode } from "#core/ways/reasons.ts";
-import { IN_PASSING, type Price, price } from "#core/work/work.ts";
 
 export const SEEN_CODES = [
   "bonding-absent",
@@ -26,7 +26,7 @@ export interface SeenFault {
   /** What it is a fault of: a new panel takes the panel's faults with it. */
   goesWith: "panel" | "supply";
   /** What mending it costs; none where only a new panel or another path will do. */
-  price?: Price;
+  takes?: Takes;
 }
 
 export const SEEN_FAULTS: readonly SeenFault[] = [
@@ -59,7 +59,7 @@ export const SEEN_FAULTS: readonly SeenFault[] = [
     rule: { us: "NEC 250.104", uk: "BS 7671 411.3.1.2, 544.1" },
     reason: "fault-on-path",
     goesWith: "supply",
-    price: price([120, 240, 480], [80, 150, 300], [1, 3, 7]),
+    takes: takes({ bonding: 1, "labour:bonding": 1 }),
   },
   {
     code: "doubled-lug",
@@ -70,7 +70,7 @@ export const SEEN_FAULTS: readonly SeenFault[] = [
     rule: { us: "NEC 110.14(A)", uk: "BS 7671 526.2" },
     reason: "fault-on-path",
     goesWith: "panel",
-    price: price([40, 80, 160], [30, 60, 110], [0, 1, 2]),
+    takes: takes({ "labour:lug": 1 }),
   },
   {
     code: "working-space",
@@ -81,7 +81,7 @@ export const SEEN_FAULTS: readonly SeenFault[] = [
     rule: { us: "NEC 110.26(A)", uk: "BS 7671 132.12, 513.1" },
     reason: "fault-on-path",
     goesWith: "supply",
-    price: IN_PASSING,
+    takes: IN_PASSING,
   },
   {
     code: "corrosion",
@@ -92,7 +92,7 @@ export const SEEN_FAULTS: readonly SeenFault[] = [
     rule: { us: "NEC 110.11, 312.2", uk: "BS 7671 512.2, 522.3" },
     reason: "fault-on-path",
     goesWith: "panel",
-    price: price([150, 380, 900], [110, 280, 650], [2, 5, 14]),
+    takes: takes({ renewals: 1, "labour:corrosion": 1 }, "order"),
   },
   {
     code: "gland-unsealed",
@@ -103,6 +103,6 @@ export const SEEN_FAULTS: readonly SeenFault[] = [
     rule: { us: "NEC 110.12(A), 312.5", uk: "BS 7671 416.2, 421.1.201" },
     reason: "fault-on-path",
     goesWith: "panel",
-    price: price([10, 25, 60], [10, 20, 45], [0, 0, 1]),
+    takes: takes({ "labour:gland": 1 }),
   },
 ];

@@ -1,9 +1,9 @@
 /** A fault at a link of the home, and the rules by which faults are found. */
 import type { CaseDocument, Circuit, Outlet, Panel } from "#core/case/document/types.ts";
+import type { Takes } from "#core/estimate/takes.ts";
 import type { Home } from "#core/path/home.ts";
 import type { Target } from "#core/path/types.ts";
 import type { ReasonCode } from "#core/ways/reasons.ts";
-import type { Price } from "#core/work/work.ts";
 import type { SeenCode } from "./seen.ts";
 
 export const FINDING_CODES = [
@@ -59,7 +59,7 @@ export interface Mended {
   document: CaseDocument;
   text: string;
   /** Where it costs something else than such faults usually do. */
-  price?: Price;
+  takes?: Takes;
 }
 
 interface RuleOf<Thing> {
@@ -73,7 +73,7 @@ interface RuleOf<Thing> {
   pathOnly?: true;
   check(home: Home, thing: Thing, target: Target): readonly Found[];
   /** How it is mended, by any way whose path it stands on; where there is none, only a way of its own may mend it. */
-  mend?: { price: Price; of(home: Home, thing: Thing, target: Target, found: Found): Mended | null };
+  mend?: { takes: Takes; of(home: Home, thing: Thing, target: Target, found: Found): Mended | null };
 }
 
 /** A feeder is looked at as the panel that it feeds. */
@@ -89,5 +89,5 @@ export type FindingRule =
 export interface Fault {
   finding: SurveyFinding;
   reason: ReasonCode;
-  mend(home: Home, target: Target): (Mended & { price: Price }) | null;
+  mend(home: Home, target: Target): (Mended & { takes: Takes }) | null;
 }

@@ -3,20 +3,20 @@
 import { withCharger, withCircuit, withPanel, withSupply } from "#core/case/document/change.ts";
 import type { Circuit, Panel } from "#core/case/document/types.ts";
 import { MOST_ZE_OHM, STABLE_ELECTRODE_OHM } from "#core/codebook/bs7671-2018-a2/earthing.ts";
+import { takes } from "#core/estimate/takes.ts";
 import type { Home } from "#core/path/home.ts";
 import { circuitName, linkId, panelName } from "#core/path/names.ts";
 import type { Target } from "#core/path/types.ts";
 import { showOhm } from "#core/units.ts";
 import { capital } from "#core/words.ts";
-import { inPounds } from "#core/work/work.ts";
 import type { FindingRule } from "./types.ts";
 
-const PRICES = {
-  earth: inPounds([0, 180, 420], [2, 7, 21]),
-  separation: inPounds([0, 0, 300], [28, 60, 150]),
-  rcds: inPounds([70, 130, 260], [1, 3, 7]),
-  rcdTypeB: inPounds([180, 260, 420], [2, 5, 12]),
-  lostPen: inPounds([120, 210, 380], [2, 5, 12]),
+const TAKES = {
+  earth: takes({ earth: 1, "labour:earth": 1 }, "order"),
+  separation: takes({ separation: 1 }, "operator", "utility-visit"),
+  rcds: takes({ "device:rcd": 1, "labour:device": 1 }, "order"),
+  rcdTypeB: takes({ "device:rcd-b": 1, "labour:device": 1 }, "order"),
+  lostPen: takes({ "device:lost-pen": 1, "labour:device": 1 }, "order"),
 };
 
 /** The residual-current type that protects a circuit: its own, else that of the group over its way. */
@@ -60,7 +60,7 @@ export const unitedKingdomFindings: readonly FindingRule[] = [
           ]
         : [],
     mend: {
-      price: PRICES.separation,
+      takes: TAKES.separation,
       of: ({ document }) => ({
         document: withSupply(document, { looped: false }),
         text: "Have the network operator separate the looped supply before anything else",
@@ -90,7 +90,7 @@ export const unitedKingdomFindings: readonly FindingRule[] = [
       ];
     },
     mend: {
-      price: PRICES.earth,
+      takes: TAKES.earth,
       of: ({ document }) => {
         const { earthing } = document.supply;
         if (!earthing) return null;
@@ -124,7 +124,7 @@ export const unitedKingdomFindings: readonly FindingRule[] = [
           ]
         : [],
     mend: {
-      price: PRICES.rcds,
+      takes: TAKES.rcds,
       of: ({ document, codebook }, panel) => ({
         document: withPanel(document, panel.id, withoutTypeAc(panel)),
         text: `Change the type AC RCDs of ${panelName(panel, codebook)} for type A`,
@@ -144,7 +144,7 @@ export const unitedKingdomFindings: readonly FindingRule[] = [
         ? [{ link: linkId.device(circuit.id), text: `${circuitName(circuit)} has no 30 mA RCD` }]
         : [],
     mend: {
-      price: PRICES.rcds,
+      takes: TAKES.rcds,
       of: ({ document }, circuit) => ({
         document: withCircuit(document, circuit.id, { rcd: "A", device: "rcbo" }),
         text: `Fit a 30 mA RCBO of type A to ${circuitName(circuit)}`,
@@ -202,7 +202,7 @@ export const unitedKingdomFindings: readonly FindingRule[] = [
           ]
         : [],
     mend: {
-      price: PRICES.lostPen,
+      takes: TAKES.lostPen,
       of: ({ document }) => ({
         document: withCharger(document, { lostPenDetection: true }),
         text: "Fit a charger or unit that opens line, neutral and earth when the combined conductor is lost",
@@ -221,7 +221,7 @@ export const unitedKingdomFindings: readonly FindingRule[] = [
         ? [{ link: "charger", text: "No 6 mA DC detection in the charger: a type B RCD is needed" }]
         : [],
     mend: {
-      price: PRICES.rcdTypeB,
+      takes: TAKES.rcdTypeB,
       of: ({ document }, _none, { circuit }) =>
         circuit
           ? {

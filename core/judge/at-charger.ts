@@ -1,9 +1,10 @@
 /** What stands at the charger's end of its circuit, whichever way it is fed: a receptacle for its plug, a disconnect. */
-import type { Proposal, Situation } from "#core/ways/types.ts";
-import { price, type WorkItem } from "#core/work/work.ts";
 
-const RECEPTACLE = price([60, 110, 220], [40, 80, 160], [0, 1, 3]);
-const DISCONNECT = price([120, 210, 380], [90, 160, 300], [1, 3, 7]);
+import { takes, type WorkItem } from "#core/estimate/takes.ts";
+import type { Proposal, Situation } from "#core/ways/types.ts";
+
+const RECEPTACLE = takes({ receptacle: 1, "labour:receptacle": 1 });
+const DISCONNECT = takes({ disconnect: 1, "labour:disconnect": 1 });
 
 /**
  * Work at the charger itself, beside the way's own.
@@ -16,14 +17,14 @@ export function workAtCharger({ codebook, charger }: Situation, { placed }: Prop
     items.push({
       id: "receptacle",
       text: `Fit ${plug.end} for the charger's plug at the end of the circuit (${plug.rule})`,
-      price: RECEPTACLE,
+      takes: RECEPTACLE,
       link: "charger",
     });
   if (disconnect && chargeA > disconnect.aboveA + 1e-9)
     items.push({
       id: "disconnect",
       text: `Fit a disconnect in reach that can be locked open, with a plaque where it is out of sight of the charger (${disconnect.rule})`,
-      price: DISCONNECT,
+      takes: DISCONNECT,
       link: "charger",
     });
   return items;

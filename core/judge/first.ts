@@ -1,4 +1,6 @@
 /** What comes before the work of a way itself: confirming, measuring, asking the operator. */
+
+import { takes, type WorkItem } from "#core/estimate/takes.ts";
 import { type Home, readRatingA } from "#core/path/home.ts";
 import { overLimit, type Path } from "#core/path/links.ts";
 import type { Link, Unknown } from "#core/path/types.ts";
@@ -6,18 +8,17 @@ import { showA } from "#core/units.ts";
 import { type Reason, reason } from "#core/ways/reasons.ts";
 import type { Proposal, Situation } from "#core/ways/types.ts";
 import { capital, lower } from "#core/words.ts";
-import { inPounds, price, type WorkItem } from "#core/work/work.ts";
 
-const VISIT = price([0, 60, 160], [0, 40, 120], [0, 1, 3]);
-const MEASUREMENT = price([180, 320, 560], [120, 220, 400], [30, 34, 45], [8, 14, 30]);
-const APPLICATION = inPounds([0, 40, 120], [10, 21, 45]);
+const VISIT = takes({ "labour:visit": 1 }, "survey");
+const MEASUREMENT = takes({ recorder: 1, "labour:measure": 1 }, "measure");
+const APPLICATION = takes({ application: 1 }, "operator");
 
 /** One visit confirms everything that nobody has read. */
 export const confirmations = (unknowns: readonly Unknown[], links: readonly Link[]): WorkItem[] =>
   unknowns.map((unknown) => ({
     id: "confirm",
     text: `Confirm ${unknown.text}`,
-    price: VISIT,
+    takes: VISIT,
     link: links.find((l) => l.unknowns.includes(unknown))?.link ?? "supply",
   }));
 
@@ -56,7 +57,7 @@ export function measureFirst(
       {
         id: "measure",
         text: `Measure first: a valid measurement of ${where}, calculated at ${showA(worst.carriesA)} of ${showA(worst.mayCarryA ?? 0)}`,
-        price: MEASUREMENT,
+        takes: MEASUREMENT,
         link: worst.link,
       },
     ],
@@ -93,7 +94,7 @@ export function consentOfOperator(
       {
         id: "apply",
         text: `Apply to the ${codebook.words.operator} and wait for the answer`,
-        price: APPLICATION,
+        takes: APPLICATION,
         link: "supply",
       },
     ],

@@ -1,7 +1,7 @@
 /** What the judge says where something is too small, measured, shared, or held back. */
 import { describe, expect, it } from "vitest";
-import { assess } from "#core/assess.ts";
 import type { CaseDocument, Circuit, Measured, Outlet, Panel } from "#core/case/document/types.ts";
+import { assess } from "#core/testing/assess.ts";
 import { knownUkHome, knownUsHome, usCase } from "#core/testing/cases.ts";
 import { codesIn, linkIn, onPanel, onSupplyOf, reasonsIn, wayIn, withOutletIn, workIn } from "#core/testing/ways.ts";
 

@@ -3,6 +3,7 @@
  * current that every link carries, and weighs what is not known. It judges all ways by the same links.
  */
 import type { CaseDocument, ClampLimit } from "#core/case/document/types.ts";
+import type { WorkItem } from "#core/estimate/takes.ts";
 import { givenSteady } from "#core/need/energy.ts";
 import { circuitCarriesA } from "#core/path/circuit-load.ts";
 import { type Home, lookAt, targetOf, withChargerOnTop } from "#core/path/home.ts";
@@ -13,7 +14,6 @@ import { joined, withCharge } from "#core/ways/place.ts";
 import { type Reason, reason } from "#core/ways/reasons.ts";
 import type { Proposal, Situation, Verdict } from "#core/ways/types.ts";
 import type { Cited } from "#core/why.ts";
-import type { WorkItem } from "#core/work/work.ts";
 import { workAtCharger } from "./at-charger.ts";
 import { type Guard, guardsOf } from "./clamps.ts";
 import { confirmations, consentOfOperator, measureFirst } from "./first.ts";
@@ -89,7 +89,7 @@ function mend(s: Situation, proposal: Proposal): Mending {
       if (mended) {
         home = lookAt(mended.document, s.codebook, s.home);
         const id = `mend:${code}:${link}`;
-        items.push({ id, text: mended.text, price: mended.price, link, mends: code });
+        items.push({ id, text: mended.text, takes: mended.takes, link, mends: code });
         if (severity === "stop") urgent.add(id);
         reasons.push(because);
         // What came first may have been mended with it; the path is walked anew.
@@ -279,7 +279,7 @@ export function judgeProposal(s: Situation, proposal: Proposal): Judged {
     return judgement;
   }
   const circuitA = proposal.placed.deviceA?.(chargeA) ?? end.target.circuit?.ratingA ?? 0;
-  const own = [...proposal.work({ circuitA, guards }), ...workAtCharger(s, proposal, chargeA)];
+  const own = [...proposal.work({ circuitA, chargeA, guards }), ...workAtCharger(s, proposal, chargeA)];
   // Who applies for a larger supply has asked already.
   const operator = own.some((item) => item.id === "upgrade") ? NOTHING : consentOfOperator(s, judged, chargeA);
   const confirm = confirmations(unknowns, end.links);

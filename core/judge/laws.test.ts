@@ -1,13 +1,13 @@
 /** Laws of every verdict, over homes at random: what an electrician would sign, and what nobody should. */
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { assess, homeAfter } from "#core/assess.ts";
 import { withCircuit, withPanel, withSupply } from "#core/case/document/change.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { caseProblems } from "#core/case/laws/read.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import { lookAt, targetOf } from "#core/path/home.ts";
 import { pathTo } from "#core/path/links.ts";
+import { assess, homeAfter } from "#core/testing/assess.ts";
 import { anyHome, ukHomes, usHomes } from "#core/testing/random-homes.ts";
 import type { Verdict, WayJudgement } from "#core/ways/types.ts";
 

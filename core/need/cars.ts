@@ -49,7 +49,7 @@ export function figuresOf(car: Car) {
 }
 
 /** Kilometres on a day of the week (0 is Monday), or on a usual one: the mean of the week where it was told by days. */
-export function dayKm(car: Car, weekday: number | null = null): number {
+function dayKm(car: Car, weekday: number | null = null): number {
   const { unit } = car.distancePerDay;
   const days = car.distanceByWeekday;
   if (!days) return kmOf(car.distancePerDay);

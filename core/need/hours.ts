@@ -34,12 +34,13 @@ export function chargingSpans(pluggedIn: DailyWindow, only: readonly DailyWindow
     }),
   );
   // Windows that overlap are one.
-  return inside
-    .sort((a, b) => a[0] - b[0])
-    .reduce<Span[]>((all, span) => {
-      const last = all.at(-1);
-      return last && span[0] <= last[1] ? [...all.slice(0, -1), [last[0], Math.max(last[1], span[1])]] : [...all, span];
-    }, []);
+  const spans: [number, number][] = [];
+  for (const [a, b] of inside.sort((x, y) => x[0] - y[0])) {
+    const last = spans.at(-1);
+    if (last && a <= last[1]) last[1] = Math.max(last[1], b);
+    else spans.push([a, b]);
+  }
+  return spans;
 }
 
 /** Spans by clock hour: 24 shares of an hour. */

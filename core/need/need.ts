@@ -9,7 +9,7 @@ import { chargingSpans, hoursByClock, hoursOf, type Span } from "./hours.ts";
 const USUAL_ENERGY_KWH = 10;
 const USUAL_PLUGGED_IN = { from: "20:00", to: "06:00" } as const;
 /** Nights of a year in which a car uses its winter consumption: four months of twelve. Heron's own assumption. */
-export const WINTER_SHARE = 1 / 3;
+const WINTER_SHARE = 1 / 3;
 /** A way meets the need where it does so in this share of the nights. */
 export const ENOUGH_NIGHTS = 0.95;
 

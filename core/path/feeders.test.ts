@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { assess } from "#core/assess.ts";
 import type { CaseDocument, Panel } from "#core/case/document/types.ts";
+import { assess } from "#core/testing/assess.ts";
 import { ukCase, usCaseOn } from "#core/testing/cases.ts";
 
 const way = (document: CaseDocument, id: string) => assess(document).ways.find((w) => w.way === id);

@@ -1,7 +1,7 @@
 /** What a panel carries: as measured there, by the ledger, and with a charger that clamps hold back. */
 import { describe, expect, it } from "vitest";
-import { assess } from "#core/assess.ts";
 import type { CaseDocument, Load, Panel } from "#core/case/document/types.ts";
+import { assess } from "#core/testing/assess.ts";
 import { knownUsHome } from "#core/testing/cases.ts";
 
 const us = knownUsHome();

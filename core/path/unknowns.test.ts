@@ -1,7 +1,7 @@
 /** What nobody has read is asked for by name, at its link; and what need not be known is not. */
 import { describe, expect, it } from "vitest";
-import { assess } from "#core/assess.ts";
 import type { CaseDocument, Circuit, Panel } from "#core/case/document/types.ts";
+import { assess } from "#core/testing/assess.ts";
 import { knownUkHome, knownUsHome } from "#core/testing/cases.ts";
 import { onPanel, onSupplyOf, wayIn, withCircuitIn, withOutletIn } from "#core/testing/ways.ts";
 

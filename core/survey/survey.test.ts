@@ -1,9 +1,9 @@
 import { describe, expect, it } from "vitest";
 import { answer } from "#core/answer.ts";
-import { assess } from "#core/assess.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { readCase } from "#core/case/laws/read.ts";
 import { SEEN_CODES, SEEN_FAULTS } from "#core/findings/seen.ts";
+import { assess } from "#core/testing/assess.ts";
 import { ukCase, usCase } from "#core/testing/cases.ts";
 import { evidenceFor, evidenceMissing } from "./evidence.ts";
 import { assumedFields, sourcedFields } from "./sources.ts";

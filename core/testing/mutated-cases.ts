@@ -1,8 +1,9 @@
 /** Cases with something changed at random, as broken programs and hands make them: for the walls of the reader. */
-import { assess, homeAfter } from "#core/assess.ts";
+
 import { CaseRefused } from "#core/case/document/problems.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { readCase } from "#core/case/laws/read.ts";
+import { assess, homeAfter } from "#core/testing/assess.ts";
 import { WAY_IDS } from "#core/ways/index.ts";
 
 /** The same numbers for the same seed (mulberry32). */
@@ -91,7 +92,11 @@ function wrongFigures(value: unknown, path = ""): string[] {
     return /A$/.test(name) && value < 0 && !maybeBelow ? [`${path} is ${value}`] : [];
   }
   if (typeof value !== "object" || value === null) return [];
-  return Object.entries(value).flatMap(([key, inner]) => wrongFigures(inner, `${path}.${key}`));
+  // A way for which the price book lacks something has no price, and says so.
+  const unpriced = "unpriced" in value && Array.isArray(value.unpriced) && value.unpriced.length > 0;
+  return Object.entries(value).flatMap(([key, inner]) =>
+    unpriced && key === "cost" ? [] : wrongFigures(inner, `${path}.${key}`),
+  );
 }
 
 /**
@@ -110,13 +115,14 @@ export function tryCase(mutated: unknown, wholly = true): string | null {
   try {
     const assessment = assess(document);
     const { headroomA, path, ways, findings } = assessment;
-    const figures = ways.map(({ chargeA, circuitA, limitA, path: links, level, cost, spareA }) => ({
+    const figures = ways.map(({ chargeA, circuitA, limitA, path: links, level, cost, unpriced, spareA }) => ({
       chargeA,
       circuitA,
       limitA,
       links,
       level,
       cost,
+      unpriced,
       spareA,
     }));
     const wrong = wrongFigures({ headroomA, path, figures, findings });

@@ -1,6 +1,7 @@
 /** Reading one way of an assessment in tests. */
-import { assess, homeAfter } from "#core/assess.ts";
+
 import type { CaseDocument, Circuit, Outlet, Panel } from "#core/case/document/types.ts";
+import { assess, homeAfter } from "#core/testing/assess.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
 
 export function wayIn(document: CaseDocument, id: string): WayJudgement {

@@ -1,5 +1,6 @@
 /** All ways, each judged as the home after its work; a new way is a folder and one line here. */
 import type { CaseDocument } from "#core/case/document/types.ts";
+import { type Estimate, estimate } from "#core/estimate/estimate.ts";
 import { type Judged, judgeProposal } from "#core/judge/judge.ts";
 import { strictReading } from "#core/judge/strict.ts";
 import { type Given, givenManaged, givenSteady } from "#core/need/energy.ts";
@@ -8,7 +9,6 @@ import type { Link } from "#core/path/types.ts";
 import { showA, showKWh, showPercent } from "#core/units.ts";
 import type { Waterline } from "#core/waterline.ts";
 import { later, type Why, why } from "#core/why.ts";
-import { estimate } from "#core/work/work.ts";
 import { circuitSplitter } from "./circuit-splitter/index.ts";
 import { dedicatedCircuit } from "./dedicated-circuit/index.ts";
 import { dynamicLoadManagement } from "./dynamic-load-management/index.ts";
@@ -74,8 +74,8 @@ const placedAt = ({ placed }: Proposal): string => placed.outlet ?? placed.circu
 
 const isRefused = (p: Proposal | Refused): p is Refused => "refused" in p;
 
-type JudgedFields = Omit<WayJudgement, "explain">;
-const judgementOf = later<JudgedFields, Pick<WayJudgement, "explain">>("explain");
+type JudgedFields = Omit<WayJudgement, "explain" | "explainCost">;
+const judgementOf = later<JudgedFields, Pick<WayJudgement, "explain" | "explainCost">>("explain", "explainCost");
 
 function judgeWay(way: Way, s: Situation): { way: WayJudgement; after: CaseDocument | null } {
   const proposals = way.propose(s);
@@ -95,7 +95,7 @@ function judgeWay(way: Way, s: Situation): { way: WayJudgement; after: CaseDocum
       ? [reason("not-needed", `The ${s.codebook.words.supply} carries the charger as it is`, s.home.method.rule)]
       : [];
   const strict = usable ? strictReading(judged.home) : null;
-  const { cost, leadTimeDays } = estimate(judged.items, s.codebook);
+  const priced = estimate(judged.items, s.book, s.document.options?.grants);
   const fields: JudgedFields = {
     way: way.id,
     name: words.name,
@@ -117,8 +117,7 @@ function judgeWay(way: Way, s: Situation): { way: WayJudgement; after: CaseDocum
     energyPerNightKWh: given.energyKWh,
     nightsMet: usable ? given.nightsMet : 0,
     meetsNeed,
-    cost,
-    leadTimeDays,
+    ...pricedAs(priced),
   };
   if (usable && given.worst) {
     const { night, energyKWh } = given.worst;
@@ -128,7 +127,10 @@ function judgeWay(way: Way, s: Situation): { way: WayJudgement; after: CaseDocum
     fields.limitA = Math.min(...judged.guards.map((g) => g.limitA));
     fields.limits = judged.guards.map(({ at, limitA, name }) => ({ at, limitA, name }));
   }
-  const judgement = judgementOf(fields, { explain: () => explain(s, proposal, judged, given.energyKWh) });
+  const judgement = judgementOf(fields, {
+    explain: () => explain(s, proposal, judged, given.energyKWh),
+    explainCost: () => priced.explain,
+  });
   return { way: judgement, after: usable ? judged.after : null };
 }
 
@@ -149,10 +151,18 @@ function needReason({ meetsNeed, energyKWh, nightsMet, worst }: Given): Reason {
     : reason("need-not-met", `Gives ${on}`, rule);
 }
 
+const pricedAs = ({ cost, lines, missing, steps, leadTimeDays }: Estimate) => ({
+  cost,
+  lines,
+  unpriced: missing,
+  steps,
+  leadTimeDays,
+});
+
 /** A way that could not even be proposed: today's path, and why. */
 function refusal(s: Situation, { id, words, leaves }: Way, reasons: Reason[]): WayJudgement {
   const [first] = reasons;
-  const { cost, leadTimeDays } = estimate([], s.codebook);
+  const priced = estimate([], s.book);
   const fields: JudgedFields = {
     way: id,
     name: words[s.codebook.region].name,
@@ -174,8 +184,7 @@ function refusal(s: Situation, { id, words, leaves }: Way, reasons: Reason[]): W
     energyPerNightKWh: 0,
     nightsMet: 0,
     meetsNeed: false,
-    cost,
-    leadTimeDays,
+    ...pricedAs(priced),
   };
   return judgementOf(fields, {
     explain: () =>
@@ -184,6 +193,7 @@ function refusal(s: Situation, { id, words, leaves }: Way, reasons: Reason[]): W
         formula: "nothing to charge from in this way",
         numbers: first?.text ?? "",
       }),
+    explainCost: () => priced.explain,
   });
 }
 

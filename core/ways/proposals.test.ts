@@ -1,7 +1,7 @@
 /** What the ways propose at the edges: small chargers, many outlets, taken names, measured homes that get three phases. */
 import { describe, expect, it } from "vitest";
-import { assess } from "#core/assess.ts";
 import type { CaseDocument, Circuit, Outlet, Panel } from "#core/case/document/types.ts";
+import { assess } from "#core/testing/assess.ts";
 import { knownUkHome, knownUsHome, usCaseOn } from "#core/testing/cases.ts";
 import {
   afterIn,

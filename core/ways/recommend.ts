@@ -1,5 +1,6 @@
 /** Choosing among the ways by the job's policy, and saying in two sentences why. */
 import type { Policy } from "#core/case/document/types.ts";
+import { showMoney } from "#core/estimate/estimate.ts";
 import type { NightNeed } from "#core/need/need.ts";
 import { showA, showKWh, showNumber } from "#core/units.ts";
 import { wayOf } from "./index.ts";
@@ -24,7 +25,7 @@ const WON: Record<Policy, (way: WayJudgement) => string> = {
   "future-ready": (w) => `the most room left once what is planned is there (${showA(w.spareA)})`,
 };
 
-const money = ({ cost }: WayJudgement) => `${cost.currency === "GBP" ? "£" : "$"}${showNumber(cost.typical)}`;
+const money = ({ cost }: WayJudgement) => showMoney(cost.typical, cost.currency);
 const days = ({ leadTimeDays: { typical } }: WayJudgement) => (typical === 1 ? "1 day" : `${showNumber(typical)} days`);
 
 const compare = (keys: (typeof ORDER)[Policy]) => (a: WayJudgement, b: WayJudgement) =>

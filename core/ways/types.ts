@@ -1,6 +1,10 @@
 /** What a way proposes and what the judge makes of it. */
 import type { CaseDocument, ClampLimit } from "#core/case/document/types.ts";
 import type { Codebook, Region, Words } from "#core/codebook/types.ts";
+import type { PriceBook } from "#core/estimate/book.ts";
+import type { Cost, PriceLine } from "#core/estimate/estimate.ts";
+import type { Spread, Step } from "#core/estimate/schedule.ts";
+import type { WorkItem } from "#core/estimate/takes.ts";
 import type { Guard } from "#core/judge/clamps.ts";
 import type { NightNeed } from "#core/need/need.ts";
 import type { SpaceCount } from "#core/panel/spaces.ts";
@@ -9,7 +13,6 @@ import type { Path } from "#core/path/links.ts";
 import type { Link, Unknown } from "#core/path/types.ts";
 import type { Waterline } from "#core/waterline.ts";
 import type { Why } from "#core/why.ts";
-import type { Cost, Spread, WorkItem } from "#core/work/work.ts";
 import type { Reason } from "./reasons.ts";
 
 export type Verdict = "ready" | "with-work" | "ruled-out";
@@ -19,6 +22,7 @@ export interface Situation {
   home: Home;
   document: CaseDocument;
   codebook: Codebook;
+  book: PriceBook;
   /** Today's path to where the charger's circuit would start. */
   path: Path;
   need: NightNeed;
@@ -59,7 +63,7 @@ export interface Proposal {
   takesWork: boolean;
   /** What the way answers to, beside the faults it mends. */
   answersTo: readonly Reason[];
-  work(at: { circuitA: number; guards: readonly Guard[] }): WorkItem[];
+  work(at: { circuitA: number; chargeA: number; guards: readonly Guard[] }): WorkItem[];
   cautions: readonly string[];
   /** What stands in the way where no setting fits, in the way's own words. */
   limitedBy?: (link: Link | null) => Reason | null;
@@ -113,6 +117,8 @@ export interface WayJudgement {
   unknowns: Unknown[];
   leaves: string;
   explain: Why;
+  /** Of the price. */
+  explainCost: Why;
   level: Waterline;
   /** Room left at the tightest link once the work is done and what is planned is there, A. */
   spareA: number;
@@ -124,5 +130,9 @@ export interface WayJudgement {
   /** The night that is furthest from being met: what it gets of what it asks for, kWh, and the hours it has. */
   lacking?: { night: string; energyKWh: number; neededKWh: number; hours: number };
   cost: Cost;
+  /** What the price is made of, and what the price book lacks for it. */
+  lines: PriceLine[];
+  unpriced: string[];
+  steps: Step[];
   leadTimeDays: Spread;
 }

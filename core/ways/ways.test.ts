@@ -1,8 +1,8 @@
 /** What each way gives, and by which figures. */
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { assess } from "#core/assess.ts";
 import type { CaseDocument, Circuit, Outlet, Panel } from "#core/case/document/types.ts";
+import { assess } from "#core/testing/assess.ts";
 import { knownUkHome, knownUsHome, ukCase, usCase, usCaseOn } from "#core/testing/cases.ts";
 import {
   afterIn,

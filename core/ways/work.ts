@@ -1,21 +1,21 @@
-/** Work that several ways share, with made-up prices until a firm's own price book is filled. */
+/** Work that several ways share, and what it takes of a price book. */
 import type { CaseDocument, Panel } from "#core/case/document/types.ts";
+import { takes, type WorkItem } from "#core/estimate/takes.ts";
 import { largerPanel } from "#core/findings/common.ts";
-import { PRICES } from "#core/findings/prices.ts";
+import { TAKES } from "#core/findings/takes.ts";
 import type { Guard } from "#core/judge/clamps.ts";
 import type { SpaceCount } from "#core/panel/spaces.ts";
 import { onSupply } from "#core/panel/sub-panels.ts";
 import { lookAt } from "#core/path/home.ts";
 import { linkId, panelName } from "#core/path/names.ts";
 import { showA } from "#core/units.ts";
-import { price, type WorkItem } from "#core/work/work.ts";
+import { newCircuitTakes } from "./circuit-takes.ts";
 import { freeId, withNewCircuit } from "./place.ts";
 import { type Reason, reason } from "./reasons.ts";
 import type { Placed, Proposal, Situation } from "./types.ts";
 
-const NEW_CIRCUIT = price([780, 1240, 2300], [620, 940, 1600], [5, 12, 24], [4, 9, 18]);
-const NEW_BOARD = price([980, 1580, 2700], [340, 520, 880], [8, 16, 30], [5, 10, 20]);
-const EXCHANGE = price([80, 180, 420], [60, 140, 320], [1, 3, 7]);
+const NEW_BOARD = takes({ board: 1, "labour:own-board": 1, tails: 0.5 }, "order-panel", "permit");
+const EXCHANGE = takes({ "labour:exchange": 1 }, "order");
 
 /** A way whose charger has a new circuit: where it starts, and what the way has beside it. */
 interface NewCircuit extends Pick<Proposal, "document" | "takesWork" | "answersTo" | "cautions"> {
@@ -46,12 +46,12 @@ export function onNewCircuit(s: Situation, way: NewCircuit): Proposal {
     leastA: way.leastA ?? codebook.charging.minimumA,
     takesWork,
     answersTo,
-    work: ({ circuitA, guards }) => [
+    work: ({ circuitA, chargeA, guards }) => [
       ...before,
       {
         id: "new-circuit",
         text: `New ${showA(circuitA)} circuit from ${from} to the charger`,
-        price: NEW_CIRCUIT,
+        takes: newCircuitTakes(way.document, codebook, circuitA, chargeA),
         ...(circuit && { link: linkId.device(circuit) }),
       },
       ...(way.after?.(guards) ?? []),
@@ -81,7 +81,7 @@ export function panelServes({ path, spaces, codebook }: Situation): Reason {
 export const exchangeForPlug = ({ codebook }: Situation): WorkItem => ({
   id: "exchange",
   text: `Exchange the hard-wired charger for one with a plug: a ${codebook.words.outlet} is no place for fixed wiring`,
-  price: EXCHANGE,
+  takes: EXCHANGE,
 });
 
 /** What only a new panel answers to: it is full, obsolete, unsafe, or its bus is in the way. */
@@ -123,7 +123,7 @@ export function withNewPanels(s: Situation, panels: readonly Panel[]): { documen
     items: [...new Set(panels)].map((panel) => ({
       id: `new-panel:${panel.id}`,
       text: `Change ${panelName(panel, s.codebook)} for a new ${s.codebook.words.newPanel}${newRating(document, panel)}`,
-      price: PRICES.panel,
+      takes: TAKES.panel,
       link: `panel:${panel.id}`,
     })),
   };
@@ -164,7 +164,7 @@ export function withOwnBoard(s: Situation): { document: CaseDocument; panel: Pan
           : document.loads,
     },
     panel,
-    item: { id: "own-board", text: OWN_BOARD[codebook.region], price: NEW_BOARD, link: `panel:${panel.id}` },
+    item: { id: "own-board", text: OWN_BOARD[codebook.region], takes: NEW_BOARD, link: `panel:${panel.id}` },
   };
 }
 const BOARD_MAIN_A = 100;

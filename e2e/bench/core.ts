@@ -1,11 +1,12 @@
 /** How fast the core works. */
-import { assess } from "#core/assess.ts";
+
 import type { CaseDocument, Load } from "#core/case/document/types.ts";
 import { newCase } from "#core/case/laws/new-case.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import { calculateAll, demandInput } from "#core/demand/calculate.ts";
 import { lookAt } from "#core/path/home.ts";
 import { panelLimits } from "#core/path/panel-limits.ts";
+import { assess } from "#core/testing/assess.ts";
 
 /** A case with `count` loads of mixed kinds. */
 export function benchCase(count: number): CaseDocument {

@@ -11,5 +11,5 @@ export const loader = ({ context, params }: Route.LoaderArgs) =>
     params.jobId,
     "assessment.json",
     "application/json; charset=utf-8",
-    (document) => `${JSON.stringify(assess(document), null, 1)}\n`,
+    (document, book) => `${JSON.stringify(assess(document, book), null, 1)}\n`,
   );

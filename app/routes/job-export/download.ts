@@ -2,6 +2,8 @@
 
 import type { RouterContextProvider } from "react-router";
 import type { CaseDocument } from "#core/case/document/types.ts";
+import type { PriceBook } from "#core/estimate/book.ts";
+import { keptBookFor } from "#core/estimate/kept.ts";
 import { firmContext } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";
 
@@ -22,11 +24,11 @@ export async function downloadJob(
   jobId: string,
   ending: string,
   type: string,
-  content: (document: CaseDocument) => Content | Promise<Content>,
+  content: (document: CaseDocument, book: PriceBook) => Content | Promise<Content>,
 ): Promise<Response> {
   const job = await context.get(firmContext).jobs.find(jobId);
   if (!job) throw refuse("not-found");
-  return new Response(await content(job.document), {
+  return new Response(await content(job.document, keptBookFor(job.document, job.books).book), {
     headers: {
       "Content-Type": type,
       "Content-Disposition": `attachment; filename="${fileName(job.document.title)}.${ending}"`,

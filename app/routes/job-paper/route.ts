@@ -2,6 +2,7 @@
 import { renderToBuffer } from "@react-pdf/renderer";
 import { assess } from "#core/assess.ts";
 import { METHOD_IDS } from "#core/case/document/types.ts";
+import { keptBookFor } from "#core/estimate/kept.ts";
 import { readyFonts } from "#papers/fonts.ts";
 import { PAPERS } from "#papers/index.ts";
 import { PAPER_LIST } from "#papers/list.ts";
@@ -23,7 +24,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     PAPERS[paper.id]({
       document: job.document,
       method: METHOD_IDS.find((m) => m === new URL(request.url).searchParams.get("method")),
-      assessment: assess(job.document),
+      assessment: assess(job.document, keptBookFor(job.document, job.books).book),
       firm: person.firmName,
       preparedBy: person.name,
       date: new Date().toISOString().slice(0, 10),

@@ -1,5 +1,6 @@
 /** The frame of a job: head, answer, path of steps, waterline beside the sheet, and the why sheet. */
 import { Outlet, type ShouldRevalidateFunction } from "react-router";
+import { fetchCodebook } from "#core/codebook/fetch.ts";
 import { firmContext, forPeople, personContext } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";
 import { JobProvider } from "#ui/job-store/use-job.tsx";
@@ -23,6 +24,13 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   };
 }
 
+/** Going to a job from another page fetches the rules it is judged by; a page opened on it has them already. */
+export async function clientLoader({ serverLoader }: Route.ClientLoaderArgs) {
+  const loaded = await serverLoader();
+  await fetchCodebook(loaded.job.document.rules);
+  return loaded;
+}
+
 /** The open page follows the job by itself; only another job is loaded anew. */
 export const shouldRevalidate: ShouldRevalidateFunction = ({ currentParams, nextParams }) =>
   currentParams.jobId !== nextParams.jobId;
@@ -30,7 +38,7 @@ export const shouldRevalidate: ShouldRevalidateFunction = ({ currentParams, next
 export default function Job({ loaderData }: Route.ComponentProps) {
   const { job, photos, person } = loaderData;
   return (
-    <JobProvider key={job.id} jobId={job.id} document={job.document} revision={job.revision}>
+    <JobProvider key={job.id} jobId={job.id} document={job.document} revision={job.revision} books={job.books}>
       <PhotoProvider jobId={job.id} list={photos}>
         <WhyProvider>
           <JobFrame jobId={job.id} person={person.name}>

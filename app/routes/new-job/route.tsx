@@ -4,7 +4,7 @@ import { data, Form, Link, redirect, useNavigation } from "react-router";
 import { object, string, ValidationError } from "yup";
 import { RULE_SET_IDS, type RuleSetId } from "#core/case/document/types.ts";
 import { newCase } from "#core/case/laws/new-case.ts";
-import { CODEBOOKS } from "#core/codebook/index.ts";
+import { CODEBOOKS } from "#core/codebook/editions.ts";
 import { LINE_TOO_LONG, LONGEST_LINE } from "#core/limits.ts";
 import { firmContext, forPeople, personContext } from "#server/middleware.ts";
 import { Field } from "#ui/field/field.tsx";

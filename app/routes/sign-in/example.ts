@@ -2,6 +2,7 @@
 import { assess } from "#core/assess.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { newCase } from "#core/case/laws/new-case.ts";
+import { DEMO_BOOKS } from "#core/estimate/demo-books/index.ts";
 import { showA } from "#core/units.ts";
 import type { Waterline } from "#core/waterline.ts";
 
@@ -31,7 +32,7 @@ function home(): CaseDocument {
 
 /** The home as it stands, with a charger that runs as it likes, and with one that is held back. */
 export function example(): Example[] {
-  const { ways, headroomA, waterline } = assess(home());
+  const { ways, headroomA, waterline } = assess(home(), DEMO_BOOKS.USD);
   const shown = (id: "dedicated-circuit" | "dynamic-load-management", name: string): Example => {
     const way = ways.find((w) => w.way === id);
     if (!way) throw new Error(`no ${id}`);

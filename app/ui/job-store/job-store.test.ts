@@ -1,6 +1,7 @@
 import { beforeEach, describe, expect, it } from "vitest";
 import type { AppliedEdit } from "#core/case/document/edit.ts";
 import { applyPatch, type Patch } from "#core/case/document/patch.ts";
+import { DEMO_BOOKS } from "#core/estimate/demo-books/index.ts";
 import { usCase } from "#core/testing/cases.ts";
 import { JobStore, type SendAnswer } from "./job-store.ts";
 import type { Base, Outbox, WaitingEdit } from "./outbox.ts";
@@ -32,6 +33,7 @@ class Bench {
 
   open() {
     return new JobStore({
+      books: [{ version: 0, book: DEMO_BOOKS.USD }],
       jobId: "job",
       document: usCase(),
       revision: 0,

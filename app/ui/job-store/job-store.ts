@@ -11,6 +11,7 @@ import type { Problem } from "#core/case/document/problems.ts";
 import { readdressPatch } from "#core/case/document/readdress.ts";
 import { sameValue } from "#core/case/document/same-value.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
+import { type KeptBook, keptBookFor } from "#core/estimate/kept.ts";
 import { type Later, Line } from "#ui/live/line.ts";
 import { Watched } from "#ui/live/watched.ts";
 import type { Base, Outbox, WaitingEdit } from "./outbox.ts";
@@ -37,6 +38,8 @@ export interface AssessedCase {
   document: CaseDocument;
   assessment: Assessment;
   answer: Answer;
+  /** The prices it is assessed by. */
+  prices: KeptBook;
 }
 
 export interface JobState extends AssessedCase {
@@ -55,6 +58,8 @@ export interface JobStoreOptions {
   jobId: string;
   document: CaseDocument;
   revision: number;
+  /** The price books it may be priced by, the newest first. */
+  books: readonly KeptBook[];
   outbox: Outbox;
   send(edit: WaitingEdit): Promise<SendAnswer>;
   newId(): string;
@@ -325,7 +330,7 @@ export class JobStore extends Watched<JobState> {
   private show({ saving, conflict, refused }: Pick<JobState, "saving" | "conflict" | "refused">): JobState {
     const document = this.shown();
     const same = this.state !== undefined && sameValue(document, this.state.document);
-    const assessed = same ? this.state.assessed : assessCase(document);
+    const assessed = same ? this.state.assessed : assessCase(document, this.options.books);
     return {
       ...assessed,
       assessed,
@@ -342,7 +347,8 @@ export class JobStore extends Watched<JobState> {
 const clash = (before: Conflict | null, edit: AppliedEdit, lost: Conflict["mine"]): Conflict | null =>
   lost.length === 0 ? before : { theirs: [...(before?.theirs ?? []), edit], mine: [...(before?.mine ?? []), ...lost] };
 
-function assessCase(document: CaseDocument): AssessedCase {
-  const assessment = assess(document);
-  return { document, assessment, answer: answer(assessment) };
+function assessCase(document: CaseDocument, books: readonly KeptBook[]): AssessedCase {
+  const prices = keptBookFor(document, books);
+  const assessment = assess(document, prices.book);
+  return { document, assessment, answer: answer(assessment), prices };
 }

@@ -2,12 +2,14 @@
  * Several pages on one job, with a line that fails now and then and browsers that are closed in the middle: whatever
  * happens, all end at the server's case, nothing waits for ever, and no edit takes effect twice.
  */
+
 import fc from "fast-check";
 import { expect, it } from "vitest";
 import type { AppliedEdit } from "#core/case/document/edit.ts";
 import type { Patch } from "#core/case/document/patch.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { takeEdit } from "#core/case/laws/take-edit.ts";
+import { DEMO_BOOKS } from "#core/estimate/demo-books/index.ts";
 import { usCase } from "#core/testing/cases.ts";
 import { JobStore, type SendAnswer } from "./job-store.ts";
 import type { Base, WaitingEdit } from "./outbox.ts";
@@ -55,6 +57,7 @@ class Page {
     // A browser that was closed does nothing more.
     const closed = () => opened !== this.opened;
     return new JobStore({
+      books: [{ version: 0, book: DEMO_BOOKS.USD }],
       jobId: "job",
       document,
       revision,

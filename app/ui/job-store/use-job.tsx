@@ -10,6 +10,7 @@ import {
   useSyncExternalStore,
 } from "react";
 import type { CaseDocument } from "#core/case/document/types.ts";
+import type { KeptBook } from "#core/estimate/kept.ts";
 import { ask, later, whenOnline } from "#ui/live/line.ts";
 import { type AssessedCase, type JobState, JobStore, type SendAnswer } from "./job-store.ts";
 import { browserOutbox, type Outbox, type WaitingEdit } from "./outbox.ts";
@@ -33,7 +34,13 @@ async function send(jobId: string, edit: WaitingEdit): Promise<SendAnswer> {
 
 const JobContext = createContext<JobStore | null>(null);
 
-export function JobProvider(props: { jobId: string; document: CaseDocument; revision: number; children: ReactNode }) {
+export function JobProvider(props: {
+  jobId: string;
+  document: CaseDocument;
+  revision: number;
+  books: readonly KeptBook[];
+  children: ReactNode;
+}) {
   const { jobId, children } = props;
   const [store] = useState(
     () =>
@@ -41,6 +48,7 @@ export function JobProvider(props: { jobId: string; document: CaseDocument; revi
         jobId,
         document: props.document,
         revision: props.revision,
+        books: props.books,
         outbox: typeof indexedDB === "undefined" ? NOWHERE : browserOutbox(jobId),
         send: (edit) => send(jobId, edit),
         newId: () => crypto.randomUUID(),
@@ -90,7 +98,6 @@ export function useJobAtRest(): AssessedCase {
 export function drawnLater<P extends object>(Part: (props: P & AssessedCase) => ReactNode): (props: P) => ReactNode {
   const Kept = memo(Part) as unknown as (props: P & AssessedCase) => ReactNode;
   return function Later(props: P) {
-    const { document, assessment, answer } = useJobLater();
-    return <Kept {...props} document={document} assessment={assessment} answer={answer} />;
+    return <Kept {...props} {...useJobLater()} />;
   };
 }

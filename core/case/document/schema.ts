@@ -200,6 +200,8 @@ export const charger = part({
   settableA: list(above(100, "A"), 40),
   connection: oneOf(["hard-wired", "plug"]),
   managed: yesNo(),
+  /** Who buys it; the firm where nobody said. */
+  providedBy: oneOf(["firm", "customer"]),
   lostPenDetection: yesNo(),
   dcDetection: yesNo(),
   outdoors: yesNo(),
@@ -292,8 +294,13 @@ export const options = part({
   ukDeviceA: oneOf([32, 40]),
   managedMarginA: fromZero(100),
   chargerSizing: oneOf(["largest", "need"]),
+  /** Ids of the price book's grants whose conditions hold. */
+  grants: list(needs(text(80)), 40),
   policy: oneOf(["least-work", "fastest", "most-current", "future-ready"]),
 });
+
+/** The version of the firm's price book that a quote keeps. */
+export const prices = part({ version: needs(whole(0, 1_000_000)) });
 
 /** Who asked, where, and who has to agree. */
 export const enquiry = part({
@@ -340,6 +347,7 @@ export const caseFields = {
   need: orNull(need),
   run: orNull(run),
   options,
+  prices,
   survey,
 } satisfies Record<string, Field<unknown, boolean>>;
 

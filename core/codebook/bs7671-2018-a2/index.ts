@@ -56,6 +56,7 @@ const charging: ChargingRules = {
   plug: { mostA: SOCKET_A, end: "a socket", rule: "BS 7671 722.55, product standard of the lead" },
   disconnect: null,
   leastOfferA: LEAST_OFFER_A,
+  usualRun: { length: { value: 10, unit: "m" }, method: "clipped", conductorType: "twin-earth" },
   counted: (chargeA, volts) => fullCurrent(chargeA, volts),
   nameplateVA: fullCurrent,
 };

@@ -73,6 +73,7 @@ export function necCharging({
     plug: { mostA: PLUG_MOST_A, end: "a receptacle with GFCI protection", rule: "NEC 625.44, 625.54" },
     disconnect: { aboveA: DISCONNECT_ABOVE_A, rule: "NEC 625.43" },
     leastOfferA: LEAST_OFFER_A,
+    usualRun: { length: { value: 30, unit: "ft" }, method: "in-wall", conductorType: "nm-b" },
     counted(chargeA, volts, treatment, slow = false) {
       const leastVA = slow ? 0 : editionLeastVA;
       if (treatment !== "outside-125") return nameplateVA(chargeA, volts, slow);

@@ -1,13 +1,13 @@
 /** An assessment written out for reading: everything a master electrician would check before signing it. */
 import { answer } from "#core/answer.ts";
-import { type Assessment, assess } from "#core/assess.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import type { Calculation } from "#core/demand/types.ts";
+import type { WorkItem } from "#core/estimate/takes.ts";
 import type { Link } from "#core/path/types.ts";
+import { type Assessment, assess } from "#core/testing/assess.ts";
 import { showA, showKWh, showNumber, showVA } from "#core/units.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
 import type { Why } from "#core/why.ts";
-import type { WorkItem } from "#core/work/work.ts";
 
 const spread = ({ low, typical, high }: { low: number; typical: number; high: number }) =>
   `${showNumber(low)} / ${showNumber(typical)} / ${showNumber(high)}`;

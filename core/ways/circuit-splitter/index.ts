@@ -4,18 +4,19 @@ import { withCharger, withCircuit } from "#core/case/document/change.ts";
 import type { Circuit, Load, Outlet, Panel } from "#core/case/document/types.ts";
 import { CAUTIONS } from "#core/cautions.ts";
 import { loadName } from "#core/demand/loads.ts";
+import { takes, withParts } from "#core/estimate/takes.ts";
 import { linkId, outletName } from "#core/path/names.ts";
 import { showA } from "#core/units.ts";
 import { withArticle } from "#core/words.ts";
-import { price } from "#core/work/work.ts";
+import { chargerTakes } from "../circuit-takes.ts";
 import { outletStop } from "../existing-outlet/index.ts";
 import { joined } from "../place.ts";
 import { type Reason, reason } from "../reasons.ts";
 import type { Placed, Proposal, Refused, Situation, Way } from "../types.ts";
 import { exchangeForPlug, panelTroubles } from "../work.ts";
 
-const PLUG_IN = price([420, 610, 960], [0, 0, 0], [3, 7, 14]);
-const WIRED = price([900, 1400, 2300], [720, 1020, 1500], [4, 9, 18]);
+const PLUG_IN = takes({ splitter: 1, "labour:splitter": 1 }, "order");
+const WIRED = takes({ "priority-switch": 1, "labour:priority-switch": 1, sundries: 1 }, "order");
 
 interface Shared {
   panel: Panel;
@@ -85,14 +86,14 @@ function propose(s: Situation, { panel, circuit, appliance, outlet }: Shared): P
     leastA: charging.minimumA,
     takesWork: exchange || !sharing.needsOutlet,
     answersTo: [],
-    work: () => [
+    work: ({ chargeA }) => [
       ...(exchange ? [exchangeForPlug(s)] : []),
       ...(sharing.needsOutlet
         ? [
             {
               id: "splitter",
               text: `Fit an automatic splitter at the ${name.toLowerCase()} outlet, and prove that it trips`,
-              price: PLUG_IN,
+              takes: withParts(PLUG_IN, chargerTakes(document, chargeA)),
               link: outlet ? linkId.outlet(outlet.id) : linkId.device(circuit.id),
             },
           ]
@@ -100,7 +101,7 @@ function propose(s: Situation, { panel, circuit, appliance, outlet }: Shared): P
             {
               id: "splitter",
               text: `Fit a priority switch in the ${name.toLowerCase()} circuit, and prove that the charger waits`,
-              price: WIRED,
+              takes: withParts(WIRED, chargerTakes(document, chargeA)),
               link: linkId.device(circuit.id),
             },
           ]),

@@ -2,13 +2,13 @@
 
 import type { CaseDocument, Panel } from "#core/case/document/types.ts";
 import { CAUTIONS } from "#core/cautions.ts";
+import { takes, type WorkItem, withParts } from "#core/estimate/takes.ts";
 import { describeGuard } from "#core/judge/clamps.ts";
-import { price, type WorkItem } from "#core/work/work.ts";
 import { type Reason, reason } from "../reasons.ts";
 import type { Situation, Way } from "../types.ts";
 import { onNewCircuit, untouchable, withNewPanels, withOwnBoard } from "../work.ts";
 
-const CLAMPS = price([400, 540, 650], [140, 180, 250], [7, 15, 28], [5, 10, 20]);
+const CLAMPS = takes({ clamps: 1, "labour:clamps": 1 }, "order");
 
 /** Where the panel cannot take the charger's device: an unsafe one is changed, any other is left alone. */
 function made(s: Situation): {
@@ -61,7 +61,7 @@ export const dynamicLoadManagement = {
           {
             id: "clamps",
             text: `Clamps with a signal path to the charger: ${guards.map((g) => `on ${describeGuard(g)}`).join("; ")}`,
-            price: CLAMPS,
+            takes: withParts(CLAMPS, { "signal-cable": codebook.charging.usualRun.length.value }),
             link: "supply-conductor",
           },
         ],

@@ -4,16 +4,17 @@ import { withCharger } from "#core/case/document/change.ts";
 import type { Outlet } from "#core/case/document/types.ts";
 import { CAUTIONS } from "#core/cautions.ts";
 import { loadName } from "#core/demand/loads.ts";
+import { takes, withParts } from "#core/estimate/takes.ts";
 import { circuitOf } from "#core/path/home.ts";
 import { outletName } from "#core/path/names.ts";
 import { lengthM } from "#core/units.ts";
-import { price } from "#core/work/work.ts";
+import { chargerTakes } from "../circuit-takes.ts";
 import { joined } from "../place.ts";
 import { reason } from "../reasons.ts";
 import type { Placed, Proposal, Refused, Situation, Way } from "../types.ts";
 import { exchangeForPlug } from "../work.ts";
 
-const CHECK = price([60, 140, 320], [40, 90, 220], [0, 1, 4]);
+const CHECK = takes({ "labour:check-outlet": 1 });
 
 /** Why the outlet is no place to charge from, or null. */
 export function outletStop({ codebook }: Situation, outlet: Outlet) {
@@ -88,11 +89,11 @@ function propose(s: Situation, outlet: Outlet): Proposal | Refused {
     ...(use.slow && { settingsA: SLOW_SETTINGS_A.filter((a) => a <= charger.maxA) }),
     takesWork: exchange,
     answersTo: [],
-    work: () => [
+    work: ({ chargeA }) => [
       {
         id: "check-outlet",
         text: `Check the ${outletName(outlet, codebook)} for heat marks and a firm grip`,
-        price: CHECK,
+        takes: use.slow ? CHECK : withParts(CHECK, chargerTakes(document, chargeA)),
         link: `outlet:${outlet.id}`,
       },
       ...(exchange ? [exchangeForPlug(s)] : []),

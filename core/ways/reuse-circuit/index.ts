@@ -4,18 +4,20 @@ import { withCircuit } from "#core/case/document/change.ts";
 import type { CaseDocument, Circuit, Panel } from "#core/case/document/types.ts";
 import { CAUTIONS } from "#core/cautions.ts";
 import { loadName } from "#core/demand/loads.ts";
+import { IN_PASSING, takes, withParts } from "#core/estimate/takes.ts";
+import { TAKES } from "#core/findings/takes.ts";
 import { rcdOf } from "#core/findings/united-kingdom.ts";
 import { circuitRated } from "#core/path/home.ts";
 import { circuitName, linkId } from "#core/path/names.ts";
 import { showA } from "#core/units.ts";
-import { IN_PASSING, price } from "#core/work/work.ts";
+import { chargerTakes } from "../circuit-takes.ts";
 import { reason } from "../reasons.ts";
 import type { Proposal, Refused, Situation, Way } from "../types.ts";
 
 /** RCD types that a charger's DC fault current does not blind. */
 const NOT_BLINDED: readonly Circuit["rcd"][] = ["A", "F", "B"];
 
-const TAKE_OVER = price([380, 640, 1100], [290, 480, 820], [4, 9, 18], [3, 7, 14]);
+const TAKE_OVER = takes({ "labour:take-over": 1, sundries: 1 }, "order", "permit");
 
 /** The case without loads that only an abandoned circuit fed. */
 function withoutItsLoads(document: CaseDocument, circuit: Circuit): CaseDocument {
@@ -85,11 +87,11 @@ function propose(s: Situation, panel: Panel, circuit: Circuit): Proposal | Refus
             rated.cited.rule,
           )
         : null,
-    work: ({ circuitA }) => [
+    work: ({ circuitA, chargeA }) => [
       {
         id: "take-over",
         text: `Prove ${name} dead, follow it to both ends and see its conductor along the whole length`,
-        price: TAKE_OVER,
+        takes: withParts(TAKE_OVER, chargerTakes(s.document, chargeA)),
         link: linkId.conductor(circuit.id),
       },
       ...(circuitA === circuit.ratingA && protectedOne
@@ -98,14 +100,14 @@ function propose(s: Situation, panel: Panel, circuit: Circuit): Proposal | Refus
             {
               id: "exchange-device",
               text: `Change its ${words.device}${circuit.ratingA ? ` of ${showA(circuit.ratingA)}` : ""} for ${protectedOne ? "one" : "an RCBO of type A"} of ${showA(circuitA)}`,
-              price: price([40, 85, 160], [30, 60, 110], [0, 1, 3]),
+              takes: TAKES.device,
               link: linkId.device(circuit.id),
             },
           ]),
       {
         id: "extend",
         text: "Re-route or extend it to the charger, and relabel it",
-        price: IN_PASSING,
+        takes: IN_PASSING,
         link: "charger",
       },
     ],

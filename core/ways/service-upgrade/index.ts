@@ -1,17 +1,23 @@
 /** A larger service, cut-out fuse or another phase from the utility or network operator. */
 import { withoutSources, withSupply } from "#core/case/document/change.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
+import { IN_PASSING, takes } from "#core/estimate/takes.ts";
 import { busThatCarries, renewedPanel } from "#core/findings/common.ts";
 import { onSupply } from "#core/panel/sub-panels.ts";
 import { panelsTo } from "#core/path/home.ts";
 import { showA, showSize } from "#core/units.ts";
 import { withArticle } from "#core/words.ts";
-import { IN_PASSING, price } from "#core/work/work.ts";
 import { reason } from "../reasons.ts";
 import type { Proposal, Refused, Situation, Way } from "../types.ts";
 import { onNewCircuit, untouchable, withOwnBoard } from "../work.ts";
 
-const UPGRADE = price([3120, 5160, 9200], [420, 1250, 4800], [25, 55, 120], [28, 60, 150]);
+const UPGRADE = takes(
+  { upgrade: 1, "labour:upgrade": 1, tails: 1 },
+  "operator",
+  "utility-visit",
+  "permit",
+  "inspection",
+);
 
 interface Larger {
   ratingA: number;
@@ -113,7 +119,7 @@ function propose(s: Situation, larger: Larger, start: Start): Proposal {
       {
         id: "upgrade",
         text: `Apply to the ${codebook.words.operator} for ${larger.name}`,
-        price: UPGRADE,
+        takes: UPGRADE,
         link: "supply",
       },
       {
@@ -122,7 +128,7 @@ function propose(s: Situation, larger: Larger, start: Start): Proposal {
           showSize(conductor?.size ?? ""),
           replaced && head ? { main: showA(head.mainA ?? 0), bus: showA(head.busA ?? 0) } : null,
         ),
-        price: IN_PASSING,
+        takes: replaced ? takes({ panel: 1 }, "order-panel") : IN_PASSING,
         link: "supply-conductor",
       },
       ...(own ? [own.item] : []),

@@ -30,14 +30,14 @@ export function WhatWouldChange() {
 }
 
 /** Worked out when typing rests: each row is a whole calculation. */
-const Changes = memo(function Changes({ job: { document, assessment } }: { job: AssessedCase }) {
+const Changes = memo(function Changes({ job: { document, assessment, prices } }: { job: AssessedCase }) {
   const codebook = codebookOf(document.rules);
   const { ratingA } = assessment.supply;
   const calculation = assessment.calculations.find((c) => c.method === assessment.governing);
   if (!calculation) return null;
   const managed = assessment.ways.find((w) => wayOf(w.way).holdsBack);
   const smaller = smallerCharger(document);
-  const unmanaged = largestUnmanaged(document, assessment);
+  const unmanaged = largestUnmanaged(document, assessment, prices.book);
   const measuredA = measuredMaximumThatFits(document, calculation, ratingA);
   return (
     <>
@@ -99,15 +99,21 @@ const Changes = memo(function Changes({ job: { document, assessment } }: { job: 
 
 /** What a load that is only planned would do; nothing is entered. */
 function Planned() {
-  const { document, assessment } = useJob();
+  const { document, assessment, prices } = useJob();
   const [text, setText] = useState("");
   const read = text.trim() === "" ? null : parseLoads(text, codebookOf(document.rules), assessment.supply.volts);
   const then =
     read && !("problem" in read)
-      ? assess({
-          ...document,
-          loads: [...document.loads, ...read.map(({ load }, i) => ({ ...load, id: `planned-${i}`, existing: false }))],
-        })
+      ? assess(
+          {
+            ...document,
+            loads: [
+              ...document.loads,
+              ...read.map(({ load }, i) => ({ ...load, id: `planned-${i}`, existing: false })),
+            ],
+          },
+          prices.book,
+        )
       : null;
   return (
     <div className={styles.ask}>

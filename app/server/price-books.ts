@@ -1,0 +1,93 @@
+/** The price books of a firm: every version is kept, as quotes hold on to theirs. */
+import { and, desc, eq } from "drizzle-orm";
+import type { CaseDocument } from "#core/case/document/types.ts";
+import { codebookOf } from "#core/codebook/index.ts";
+import type { PriceBook } from "#core/estimate/book.ts";
+import { DEMO_BOOKS } from "#core/estimate/demo-books/index.ts";
+import type { KeptBook } from "#core/estimate/kept.ts";
+import { firm, person, priceBook } from "#db/schema.ts";
+import { database, type Transaction } from "./database.ts";
+
+/** Versions never change once they are written. */
+const read = new Map<string, PriceBook>();
+const MOST_READ = 200;
+
+/** What saving a book came to. */
+export type SavedBook = { kind: "saved"; version: number } | { kind: "changed-since"; version: number; by: string };
+
+/** The price books of one firm. */
+export function pricesOf(firmId: string, db: Transaction | typeof database = database) {
+  const newestVersion = async (): Promise<number> => {
+    const [found] = await db
+      .select({ version: priceBook.version })
+      .from(priceBook)
+      .where(eq(priceBook.firmId, firmId))
+      .orderBy(desc(priceBook.version))
+      .limit(1);
+    return found?.version ?? 0;
+  };
+  const at = async (version: number): Promise<PriceBook | null> => {
+    const key = `${firmId} ${version}`;
+    const known = read.get(key);
+    if (known) return known;
+    const [found] = await db
+      .select({ book: priceBook.book })
+      .from(priceBook)
+      .where(and(eq(priceBook.firmId, firmId), eq(priceBook.version, version)));
+    if (!found) return null;
+    if (read.size >= MOST_READ) read.clear();
+    read.set(key, found.book);
+    return found.book;
+  };
+  const shipped = async (): Promise<KeptBook> => {
+    const [found] = await db.select({ rules: firm.rules }).from(firm).where(eq(firm.id, firmId));
+    return { version: 0, book: DEMO_BOOKS[codebookOf(found?.rules as CaseDocument["rules"]).currency] };
+  };
+  const newest = async (): Promise<KeptBook> => {
+    const version = await newestVersion();
+    const book = version > 0 ? await at(version) : null;
+    return book ? { version, book } : shipped();
+  };
+
+  return {
+    newest,
+
+    /** The books that a case may be priced by: the newest first; Heron's own where the firm has none in its currency. */
+    async booksFor({ rules, prices }: CaseDocument): Promise<KeptBook[]> {
+      const { currency } = codebookOf(rules);
+      const now = await newest();
+      if (now.book.currency !== currency) return [{ version: 0, book: DEMO_BOOKS[currency] }];
+      if (prices === undefined || prices.version === now.version) return [now];
+      const kept = prices.version === 0 ? DEMO_BOOKS[currency] : await at(prices.version);
+      return kept ? [now, { version: prices.version, book: kept }] : [now];
+    },
+
+    /** Versions, the newest first, with who made them. */
+    versions: () =>
+      db
+        .select({ version: priceBook.version, by: person.name, at: priceBook.at })
+        .from(priceBook)
+        .innerJoin(person, eq(priceBook.personId, person.id))
+        .where(eq(priceBook.firmId, firmId))
+        .orderBy(desc(priceBook.version)),
+
+    /**
+     * Keeps a book as the next version.
+     * @param madeOn the version that was changed; where another one came since, nothing is kept
+     */
+    async save(book: PriceBook, madeOn: number, personId: string, now = new Date()): Promise<SavedBook> {
+      const version = madeOn + 1;
+      const since = await newestVersion();
+      if (since === madeOn)
+        try {
+          await db.insert(priceBook).values({ firmId, version, book, personId, at: now });
+          return { kind: "saved", version };
+        } catch (error) {
+          // Two at the same moment: the key is taken.
+          if ((await newestVersion()) === madeOn) throw error;
+        }
+      const [other] = await this.versions();
+      return { kind: "changed-since", version: other?.version ?? since, by: other?.by ?? "somebody" };
+    },
+  };
+}

@@ -1,0 +1,14 @@
+/** Fetches the edition that a job is judged by, where it is not at hand. */
+import type { RuleSetId } from "#core/case/document/types.ts";
+import { isAtHand, keepAtHand } from "./index.ts";
+import type { Codebook } from "./types.ts";
+
+const FETCH: Readonly<Record<RuleSetId, () => Promise<Codebook>>> = {
+  "us-nec-2023": async () => (await import("./nec-2023/index.ts")).nec2023,
+  "us-nec-2020": async () => (await import("./nec-2020/index.ts")).nec2020,
+  "uk-bs7671-2018-a2": async () => (await import("./bs7671-2018-a2/index.ts")).bs7671,
+};
+
+export async function fetchCodebook(rules: RuleSetId): Promise<void> {
+  if (!isAtHand(rules)) keepAtHand(await FETCH[rules]());
+}

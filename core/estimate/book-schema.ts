@@ -1,0 +1,56 @@
+/** What a price book holds, checked where it comes from outside. */
+import { object, type Schema } from "yup";
+import { fromZero, list, needs, oneOf, part, type TypeOf, text, yesNo } from "#core/case/document/field.ts";
+import { GROUP_IDS, type Group } from "./book.ts";
+
+/** What an item of a group may be counted in. */
+const UNITS: Record<Group, readonly string[]> = {
+  materials: ["each", "ft", "m"],
+  devices: ["each"],
+  equipment: ["each"],
+  labour: ["min"],
+  runs: ["min/ft", "min/m"],
+  rates: ["h", "visit"],
+  charges: ["each"],
+  grants: ["each"],
+  standard: ["each"],
+  included: ["each", "ft", "m", "min", "h", "visit", "min/ft", "min/m"],
+  terms: ["%"],
+  waits: ["days", "calendar days"],
+};
+const MOST_ITEMS = 1000;
+const figure = () => needs(fromZero(1_000_000));
+
+const itemFields = {
+  id: needs(text(80)),
+  group: needs(oneOf(GROUP_IDS)),
+  name: needs(text(200)),
+  unit: needs(text(20)),
+  low: figure(),
+  typical: figure(),
+  high: figure(),
+  /** Grants: what must hold, in words. */
+  condition: text(500),
+};
+export type PriceItem = TypeOf<typeof itemFields>;
+
+const bookFields = {
+  name: needs(text(120)),
+  currency: needs(oneOf(["USD", "GBP"])),
+  /** Heron's own figures, of no trade: shown as such until a firm has made them its own. */
+  madeUp: yesNo(),
+  items: needs(list(needs(part(itemFields)), MOST_ITEMS)),
+};
+export type PriceBook = TypeOf<typeof bookFields>;
+export const bookSchema = object(bookFields as Record<string, Schema>).required();
+
+/** What is wrong with one item, in the words of its field; empty where nothing is. */
+export function itemProblems(item: PriceItem): string[] {
+  const problems: string[] = [];
+  if (!UNITS[item.group].includes(item.unit))
+    problems.push(`unit of ${item.name} must be one of: ${UNITS[item.group].join(", ")}`);
+  if (item.low > item.typical) problems.push(`low of ${item.name} must be at most its typical figure`);
+  if (item.typical > item.high) problems.push(`high of ${item.name} must be at least its typical figure`);
+  if (item.group === "grants" && !item.condition) problems.push(`condition of ${item.name} is required`);
+  return problems;
+}

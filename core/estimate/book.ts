@@ -1,0 +1,37 @@
+/** A firm's price book: one list of items, each with a low, a typical and a high figure. */
+import type { PriceBook, PriceItem } from "./book-schema.ts";
+
+export type { PriceBook, PriceItem };
+
+/** What the items of a group are, in the order of the book. */
+export const GROUPS = {
+  materials: "Materials, as sold",
+  devices: "Devices",
+  equipment: "Equipment",
+  labour: "Labour, minutes by task",
+  runs: "Labour, minutes along a run",
+  rates: "Rates and travel",
+  charges: "Permits and operator's charges",
+  grants: "Grants and rebates",
+  standard: "Standard installation",
+  included: "Included in the standard installation",
+  terms: "Margin and tax",
+  waits: "Days of waiting",
+} as const;
+export type Group = keyof typeof GROUPS;
+export const GROUP_IDS = Object.keys(GROUPS) as Group[];
+
+/** Groups that a firm earns nothing on: paid on, or given back, as they are. */
+export const PASSED_ON: readonly Group[] = ["charges", "standard"];
+
+const byId = new WeakMap<PriceBook, Map<string, PriceItem>>();
+
+/** The item of an id, or undefined; what a standard installation includes stands apart from the items themselves. */
+export function itemOf(book: PriceBook, id: string): PriceItem | undefined {
+  let items = byId.get(book);
+  if (!items) {
+    items = new Map(book.items.filter((i) => i.group !== "included").map((i) => [i.id, i]));
+    byId.set(book, items);
+  }
+  return items.get(id);
+}

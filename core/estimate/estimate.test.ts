@@ -1,0 +1,184 @@
+import { describe, expect, it } from "vitest";
+import type { PriceBook, PriceItem } from "./book.ts";
+import { drawPrice } from "./draws.ts";
+import { estimate } from "./estimate.ts";
+import { takes, type WorkItem, withParts } from "./takes.ts";
+
+const item = (
+  group: PriceItem["group"],
+  id: string,
+  [low, typical, high]: [number, number, number],
+  unit = "each",
+  more: Partial<PriceItem> = {},
+): PriceItem => ({ id, group, name: `the ${id}`, unit, low, typical, high, ...more });
+
+const book = (...more: PriceItem[]): PriceBook => ({
+  name: "test",
+  currency: "USD",
+  items: [
+    item("materials", "cable", [1, 2, 4], "ft"),
+    item("devices", "breaker", [10, 20, 30]),
+    item("labour", "labour:fit", [60, 120, 240], "min"),
+    item("labour", "labour:visit", [30, 30, 30], "min"),
+    item("rates", "rate", [50, 60, 80], "h"),
+    item("rates", "travel", [5, 10, 20], "visit"),
+    item("charges", "permit", [100, 100, 100]),
+    item("grants", "grant:a", [40, 50, 60], "each", { condition: "It holds" }),
+    item("waits", "wait:order", [1, 5, 10], "days"),
+    item("waits", "wait:survey", [1, 2, 3], "days"),
+    ...more,
+  ],
+});
+const work = (id: string, takes: WorkItem["takes"]): WorkItem => ({ id, text: id, takes });
+const circuit = work("circuit", takes({ cable: 10, breaker: 1, "labour:fit": 1, permit: 1 }, "order"));
+
+describe("an estimate", () => {
+  it("adds up materials, devices, labour at its rate, travel for each day on site, and charges", () => {
+    const found = estimate([circuit], book());
+    // 10 ft x 2, breaker 20, 2 h x 60, permit 100, one day's travel 10.
+    expect(found.cost).toEqual({
+      low: 10 + 10 + 50 + 100 + 5,
+      typical: 270,
+      high: 40 + 30 + 4 * 80 + 100 + 20,
+      currency: "USD",
+      madeUp: false,
+    });
+    expect(found.lines.map((l) => [l.item, l.count, l.money.typical])).toEqual([
+      ["cable", 10, 20],
+      ["breaker", 1, 20],
+      ["labour:fit", 1, 120],
+      ["permit", 1, 100],
+      ["travel", 1, 10],
+    ]);
+  });
+  it("takes a margin on what is earned on, none on charges, and tax on both", () => {
+    const terms = [item("terms", "margin", [20, 20, 20], "%"), item("terms", "tax", [10, 10, 10], "%")];
+    expect(estimate([circuit], book(...terms)).cost.typical).toBe(Math.round((170 * 1.2 + 100) * 1.1));
+  });
+  it("pays for work of the same id once, and adds the same item of different work", () => {
+    const twice = estimate([circuit, circuit, work("more", takes({ breaker: 2 }))], book());
+    expect(twice.cost.typical).toBe(270 + 40);
+    expect(twice.lines.find((l) => l.item === "breaker")?.count).toBe(3);
+  });
+  it("of nothing is nothing, and takes no days", () => {
+    expect(estimate([], book())).toMatchObject({
+      cost: { low: 0, typical: 0, high: 0 },
+      leadTimeDays: { low: 0, typical: 0, high: 0 },
+      lines: [],
+      missing: [],
+    });
+  });
+  it("gives no total where the book lacks an item, and names it", () => {
+    const found = estimate([work("x", withParts(circuit.takes, { "wire:thhn:6 AWG": 3 }))], book());
+    expect(found.cost.typical).toBe(Number.POSITIVE_INFINITY);
+    expect(found.missing).toEqual(["wire thhn 6 AWG"]);
+    expect(found.explain).toMatchObject({ value: "no price", numbers: "Not in the price book: wire thhn 6 AWG" });
+    expect(JSON.parse(JSON.stringify(found.cost)).typical).toBeNull();
+    const without = (id: string) => ({ ...book(), items: book().items.filter((i) => i.id !== id) });
+    expect(estimate([circuit], without("rate")).missing).toEqual(["rate"]);
+    expect(estimate([circuit], without("travel")).missing).toEqual(["travel"]);
+    expect(estimate([circuit], without("wait:order")).missing).toEqual(["wait order"]);
+  });
+  it("gives back the grants that were ticked, the least of them where the price is highest, and never more than the price", () => {
+    const given = estimate([circuit], book(), ["grant:a", "grant:unknown"]).cost;
+    expect([given.low, given.typical, given.high]).toEqual([175 - 60, 270 - 50, 510 - 40]);
+    const cheap = {
+      ...book(),
+      items: [...book().items.filter((i) => i.group !== "grants"), item("grants", "grant:a", [999, 999, 999])],
+    };
+    expect(estimate([circuit], cheap, ["grant:a"]).cost.typical).toBe(0);
+    expect(estimate([], book(), ["grant:a"]).cost.typical).toBe(0);
+  });
+  it("visits before the work, and travels there, without a day on site for it", () => {
+    const found = estimate([work("confirm", takes({ "labour:visit": 1 }, "survey"))], book());
+    expect(found.cost.typical).toBe(30 + 10);
+    expect(found.steps.map((s) => s.id)).toEqual(["survey"]);
+    expect(found.leadTimeDays).toEqual({ low: 1, typical: 2, high: 3 });
+  });
+  it("travels once for each day on site", () => {
+    const long = book(item("labour", "labour:long", [421, 900, 900], "min"));
+    const found = estimate([work("long", takes({ "labour:long": 1 }))], long);
+    expect(found.lines.find((l) => l.item === "travel")?.count).toBe(3);
+    expect(found.steps).toMatchObject([{ id: "install", days: { low: 2, typical: 3, high: 3 } }]);
+  });
+});
+
+describe("a standard installation", () => {
+  const standard = book(
+    item("standard", "standard", [150, 160, 170]),
+    item("included", "cable", [8, 8, 8], "ft"),
+    item("included", "breaker", [1, 1, 1]),
+    item("included", "labour:fit", [1, 1, 1], "min"),
+    item("included", "travel", [1, 1, 1], "visit"),
+    item("terms", "margin", [50, 50, 50], "%"),
+  );
+  it("has a fixed price for what it includes, and each thing beyond has its own", () => {
+    const found = estimate([circuit], standard);
+    // Two feet of cable beyond, with the margin; the fixed price and the permit without.
+    expect(found.cost.typical).toBe(Math.round(160 + 2 * 2 * 1.5 + 100));
+    expect(found.lines.map((l) => [l.item, l.count])).toEqual([
+      ["standard", 1],
+      ["cable", 2],
+      ["permit", 1],
+    ]);
+  });
+  it("is none where the work lacks one of the things it includes", () => {
+    const other = work("other", takes({ cable: 10, "labour:fit": 1 }));
+    expect(estimate([other], standard).lines.some((l) => l.item === "standard")).toBe(false);
+  });
+});
+
+describe("why a price is what it is", () => {
+  it("says every line, the terms and the grants, and what moves it most", () => {
+    const { explain } = estimate([circuit], book(item("terms", "tax", [10, 10, 10], "%")), ["grant:a"]);
+    expect(explain).toMatchObject({
+      value: "$247",
+      rule: "Price book: test",
+      numbers:
+        "the cable, 10 ft = $20; the breaker = $20; the labour:fit 2 h = $120; the permit = $100; the travel = $10; the tax 10 %; less the grant:a $50",
+      assumes: [],
+    });
+    expect(explain.changes[0]).toBe("the labour:fit: $50 to $320");
+    expect(estimate([circuit], { ...book(), madeUp: true }).explain.assumes).toHaveLength(1);
+  });
+});
+
+describe("the range of a price", () => {
+  const { lines } = estimate([circuit], book());
+  it("is the same for the same seed, and another one for another", () => {
+    expect(drawPrice(lines, book())).toEqual(drawPrice(lines, book()));
+    expect(drawPrice(lines, book(), 0, 2000, 1)).not.toEqual(drawPrice(lines, book(), 0, 2000, 2));
+  });
+  it("lies within lowest and highest, and its middle near the mean of the draws", () => {
+    const { p10, p50, p90 } = drawPrice(lines, book());
+    expect(p10).toBeGreaterThan(175);
+    expect(p90).toBeLessThan(510);
+    expect(p10).toBeLessThan(p50);
+    expect(p50).toBeLessThan(p90);
+    // Means of the triangles: cable 23.3, breaker 20, 2 1/3 h x 63.3, permit 100, travel 11.7.
+    expect(Math.abs(p50 - (23.3 + 20 + 147.8 + 100 + 11.7))).toBeLessThan(8);
+  });
+  it("has no width where nothing varies, and names what moves it most", () => {
+    const fixed = [
+      {
+        item: "permit",
+        group: "charges" as const,
+        name: "Permit",
+        unit: "each",
+        count: 1,
+        money: { low: 100, typical: 100, high: 100 },
+      },
+    ];
+    expect(drawPrice(fixed, book())).toMatchObject({ p10: 100, p50: 100, p90: 100 });
+    const [first] = drawPrice(lines, book()).movers;
+    expect(first?.name).toBe("the labour:fit");
+    expect(first?.share).toBeGreaterThan(0.8);
+  });
+  it("takes margin, tax and grants as the estimate does", () => {
+    const taxed = book(item("terms", "margin", [20, 20, 20], "%"), item("terms", "tax", [10, 10, 10], "%"));
+    const permit = estimate([work("p", takes({ permit: 2 }))], taxed).lines;
+    expect(drawPrice(permit, taxed, 30).p50).toBe(190);
+    const breaker = [{ ...(permit[0] as (typeof permit)[number]), group: "devices" as const }];
+    expect(drawPrice(breaker, taxed).p50).toBe(Math.round(200 * 1.2 * 1.1));
+  });
+});

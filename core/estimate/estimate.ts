@@ -1,0 +1,196 @@
+/** What work costs by a price book: line by line, its total, its steps and days. */
+import { showNumber } from "#core/units.ts";
+import { later, type Why, why } from "#core/why.ts";
+import { type Group, itemOf, PASSED_ON, type PriceBook, type PriceItem } from "./book.ts";
+import { installDays, type Pick3, type Spread, type Step, schedule, stepsOf, totalDays } from "./schedule.ts";
+import type { WorkItem } from "./takes.ts";
+
+export interface Cost extends Spread {
+  currency: PriceBook["currency"];
+  /** True until the firm's own prices are used. */
+  madeUp: boolean;
+}
+
+/** One item of the book as a piece of work takes it. */
+export interface PriceLine {
+  item: string;
+  group: Group;
+  name: string;
+  unit: string;
+  count: number;
+  /** Money before margin and tax. */
+  money: Spread;
+  /** Labour: minutes, whose money is at the rate of the book. */
+  minutes?: Spread;
+}
+
+interface EstimateFields {
+  /** Not a number (infinite) where the book lacks an item: no total is made up. */
+  cost: Cost;
+  lines: PriceLine[];
+  /** Items that the book lacks. */
+  missing: string[];
+  steps: Step[];
+  leadTimeDays: Spread;
+}
+export interface Estimate extends EstimateFields {
+  explain: Why;
+}
+const PICKS: readonly Pick3[] = ["low", "typical", "high"];
+const spread = (): Spread => ({ low: 0, typical: 0, high: 0 });
+const times = (s: Spread, n: number): Spread => ({ low: s.low * n, typical: s.typical * n, high: s.high * n });
+const add = (to: Spread, more: Spread): void => {
+  for (const pick of PICKS) to[pick] += more[pick];
+};
+
+/** How often each item is taken; work of the same id is done, and paid for, once. */
+function countsOf(items: readonly WorkItem[]): Map<string, number> {
+  const counts = new Map<string, number>();
+  const done = new Set<string>();
+  for (const { id, takes } of items) {
+    if (done.has(id)) continue;
+    done.add(id);
+    for (const { item, count } of takes.parts) counts.set(item, (counts.get(item) ?? 0) + count);
+  }
+  return counts;
+}
+
+/** The standard installation of the book, where the work holds one of each thing it includes; what it includes goes off. */
+function takeStandard(book: PriceBook, counts: Map<string, number>): PriceItem | null {
+  const standard = book.items.find((i) => i.group === "standard");
+  const included = book.items.filter((i) => i.group === "included");
+  if (!standard || included.length === 0 || !included.every((i) => (counts.get(i.id) ?? 0) > 0)) return null;
+  for (const { id, typical } of included) counts.set(id, Math.max(0, (counts.get(id) ?? 0) - typical));
+  return standard;
+}
+
+/** An item that the book lacks, as it would be looked for: "cable nm-b 6 AWG". */
+const inWords = (id: string): string => id.replaceAll(":", " ");
+
+const isLabour = ({ group }: PriceItem): boolean => group === "labour" || group === "runs";
+/** Work on site, not the visits before it. */
+const BEFORE_THE_WORK = ["labour:visit", "labour:measure"];
+
+function lineOf(item: PriceItem, count: number, rate: PriceItem | undefined): PriceLine {
+  const { id, group, name, unit } = item;
+  const line = { item: id, group, name, unit, count };
+  if (!isLabour(item)) return { ...line, money: times(item, count) };
+  const minutes = times(item, count);
+  const paid = (pick: Pick3) => (minutes[pick] / 60) * (rate?.[pick] ?? 0);
+  return { ...line, minutes, money: { low: paid("low"), typical: paid("typical"), high: paid("high") } };
+}
+
+const percent = (book: PriceBook, id: string, pick: Pick3): number => (itemOf(book, id)?.[pick] ?? 0) / 100;
+
+/**
+ * Materials, equipment and labour with the margin, what is passed on without it, both with tax, less grants.
+ * @param earned, passedOn money before margin and tax
+ */
+export const withMarginAndTax = (
+  book: PriceBook,
+  pick: Pick3,
+  earned: number,
+  passedOn: number,
+  grants: number,
+): number =>
+  Math.max(0, (earned * (1 + percent(book, "margin", pick)) + passedOn) * (1 + percent(book, "tax", pick)) - grants);
+
+export const isPassedOn = ({ group }: Pick<PriceLine, "group">): boolean => PASSED_ON.includes(group);
+
+const estimateOf = later<EstimateFields, Pick<Estimate, "explain">>("explain");
+
+/**
+ * @param grants ids of the grants that were ticked
+ */
+export function estimate(items: readonly WorkItem[], book: PriceBook, grants: readonly string[] = []): Estimate {
+  const counts = countsOf(items);
+  const missing = new Set<string>();
+  const rate = itemOf(book, "rate");
+  const minutes = spread();
+  for (const [id, count] of counts) {
+    const item = itemOf(book, id);
+    if (!item) missing.add(inWords(id));
+    else if (isLabour(item)) {
+      if (!rate) missing.add(inWords("rate"));
+      if (!BEFORE_THE_WORK.includes(id)) add(minutes, times(item, count));
+    }
+  }
+  const planned = stepsOf(items, minutes, book);
+  for (const id of planned.missing) missing.add(inWords(id));
+  const visits = installDays(planned.steps) + (planned.steps.some((s) => s.id === "survey") ? 1 : 0);
+  if (visits > 0) {
+    counts.set("travel", visits);
+    if (!itemOf(book, "travel")) missing.add(inWords("travel"));
+  }
+  const standard = missing.size === 0 ? takeStandard(book, counts) : null;
+  const lines: PriceLine[] = standard ? [lineOf(standard, 1, rate)] : [];
+  for (const [id, count] of counts) {
+    const item = itemOf(book, id);
+    if (item && count > 0) lines.push(lineOf(item, count, rate));
+  }
+  const ticked = lines.length === 0 ? [] : book.items.filter((i) => i.group === "grants" && grants.includes(i.id));
+  const cost = totalOf(book, lines, ticked, missing.size > 0);
+  const days = (pick: Pick3) => totalDays(schedule(planned.steps, pick));
+  const fields: EstimateFields = {
+    cost,
+    lines,
+    missing: [...missing],
+    steps: planned.steps,
+    leadTimeDays: { low: days("low"), typical: days("typical"), high: days("high") },
+  };
+  return estimateOf(fields, { explain: () => explainCost(book, fields, ticked) });
+}
+
+function totalOf(
+  book: PriceBook,
+  lines: readonly PriceLine[],
+  grants: readonly PriceItem[],
+  incomplete: boolean,
+): Cost {
+  const { currency, madeUp = false } = book;
+  const total = (pick: Pick3): number => {
+    if (incomplete) return Number.POSITIVE_INFINITY;
+    let earned = 0;
+    let passedOn = 0;
+    for (const line of lines)
+      if (isPassedOn(line)) passedOn += line.money[pick];
+      else earned += line.money[pick];
+    // A grant is counted at its least where the price is at its highest.
+    const given = grants.reduce((t, g) => t + (pick === "high" ? g.low : pick === "low" ? g.high : g.typical), 0);
+    return Math.round(withMarginAndTax(book, pick, earned, passedOn, given));
+  };
+  return { low: total("low"), typical: total("typical"), high: total("high"), currency, madeUp };
+}
+
+export const showMoney = (amount: number, currency: PriceBook["currency"]): string =>
+  Number.isFinite(amount) ? `${currency === "GBP" ? "£" : "$"}${showNumber(Math.round(amount))}` : "no price";
+
+const counted = ({ name, count, unit, money, minutes }: PriceLine, currency: PriceBook["currency"]): string =>
+  minutes
+    ? `${name} ${showNumber(minutes.typical / 60)} h = ${showMoney(money.typical, currency)}`
+    : `${name}${count === 1 ? "" : `, ${showNumber(count)} ${unit === "each" ? "" : unit}`.trimEnd()} = ${showMoney(money.typical, currency)}`;
+
+function explainCost(book: PriceBook, { cost, lines, missing }: EstimateFields, grants: readonly PriceItem[]): Why {
+  const { currency } = book;
+  const terms = (["margin", "tax"] as const).map((id) => itemOf(book, id)).filter((t) => t && t.typical > 0);
+  const most = [...lines].sort((a, b) => b.money.high - b.money.low - (a.money.high - a.money.low)).slice(0, 3);
+  return why(
+    "Price, typical",
+    showMoney(cost.typical, currency),
+    {
+      rule: `Price book: ${book.name}`,
+      formula:
+        "(materials, devices, equipment and labour) x (1 + margin), with charges as they are; all x (1 + tax), less grants",
+      numbers:
+        missing.length > 0
+          ? `Not in the price book: ${missing.join(", ")}`
+          : [
+              ...lines.map((l) => counted(l, currency)),
+              ...terms.map((t) => `${t?.name} ${showNumber(t?.typical ?? 0)} %`),
+              ...grants.map((g) => `less ${g.name} ${showMoney(g.typical, currency)}`),
+            ].join("; "),
+    },
+    book.madeUp ? ["The prices are made up until the firm's own stand in its price book"] : [],
+    most.map((l) => `${l.name}: ${showMoney(l.money.low, currency)} to ${showMoney(l.money.high, currency)}`),
+  );
+}

@@ -1,0 +1,147 @@
+/** The steps of a way that wait for each other, and when each begins and ends. */
+import { itemOf, type PriceBook } from "./book.ts";
+import type { WorkItem } from "./takes.ts";
+
+export interface Spread {
+  low: number;
+  typical: number;
+  high: number;
+}
+export type Pick3 = keyof Spread;
+
+/** Minutes of work in a day on site. */
+const WORKDAY_MINUTES = 7 * 60;
+const INSTALL = "install";
+
+interface StepRule {
+  id: string;
+  name: string;
+  after: readonly string[];
+  waits: readonly string[];
+}
+
+/** In the order they are done; a step waits for those that are there of the ones it comes after. */
+const STEP_RULES: readonly StepRule[] = [
+  { id: "survey", name: "Survey", after: [], waits: ["wait:survey", "wait:measure"] },
+  { id: "owner", name: "Owner and association", after: ["survey"], waits: ["wait:owner"] },
+  { id: "authority", name: "Authority", after: ["survey"], waits: ["wait:authority"] },
+  { id: "permit", name: "Permit", after: ["survey"], waits: ["wait:permit"] },
+  { id: "operator", name: "Application", after: ["survey"], waits: ["wait:operator"] },
+  { id: "order", name: "Order", after: ["survey"], waits: ["wait:order", "wait:order-panel"] },
+  { id: "utility-visit", name: "Supply visit", after: ["operator", "order", "owner"], waits: ["wait:utility-visit"] },
+  {
+    id: INSTALL,
+    name: "Install",
+    after: ["survey", "owner", "authority", "permit", "operator", "order", "utility-visit"],
+    waits: [],
+  },
+  { id: "inspection", name: "Inspection", after: [INSTALL], waits: ["wait:inspection"] },
+];
+
+export interface Step {
+  id: string;
+  name: string;
+  /** Steps of this way that it waits for. */
+  after: string[];
+  days: Spread;
+  /** Counts every day, not only working ones. */
+  everyDay: boolean;
+}
+
+/**
+ * @param minutes labour on site
+ * @returns the steps, in order; what is missing in the book is told by its id
+ */
+export function stepsOf(
+  items: readonly WorkItem[],
+  minutes: Spread,
+  book: PriceBook,
+): { steps: Step[]; missing: string[] } {
+  const waits = new Set(items.flatMap((i) => i.takes.waits));
+  const missing: string[] = [];
+  const steps: Step[] = [];
+  for (const rule of STEP_RULES) {
+    const days: Spread = { low: 0, typical: 0, high: 0 };
+    let everyDay = false;
+    for (const id of rule.waits.filter((w) => waits.has(w))) {
+      const item = itemOf(book, id);
+      if (!item) {
+        missing.push(id);
+        continue;
+      }
+      if (item.typical >= days.typical) everyDay = item.unit === "calendar days";
+      days.low = Math.max(days.low, item.low);
+      days.typical = Math.max(days.typical, item.typical);
+      days.high = Math.max(days.high, item.high);
+    }
+    if (rule.id === INSTALL && minutes.typical > 0)
+      for (const pick of ["low", "typical", "high"] as const) days[pick] = Math.ceil(minutes[pick] / WORKDAY_MINUTES);
+    if (days.high > 0)
+      steps.push({
+        id: rule.id,
+        name: rule.name,
+        after: rule.after.filter((id) => steps.some((s) => s.id === id)),
+        days,
+        everyDay,
+      });
+  }
+  return { steps, missing };
+}
+
+/** Days of work on site. */
+export const installDays = (steps: readonly Step[]): number => steps.find((s) => s.id === INSTALL)?.days.typical ?? 0;
+
+/** Which days are worked: a day is a count of days from the start. */
+export type Worked = (day: number) => boolean;
+
+/** From a Monday on, Monday to Friday, without holidays. */
+export const FROM_A_MONDAY: Worked = (day) => day % 7 < 5;
+
+/** The day on which so many days from a start are over. */
+function daysAfter(start: number, days: number, everyDay: boolean, worked: Worked): number {
+  if (everyDay) return start + Math.ceil(days);
+  let [day, left] = [start, Math.ceil(days)];
+  while (left > 0) {
+    if (worked(day)) left--;
+    day++;
+  }
+  return day;
+}
+
+export interface Placed extends Step {
+  /** Days from the start; the end is the first day after. */
+  from: number;
+  to: number;
+}
+
+/** When each step begins and ends, as early as what it waits for allows. */
+export function schedule(steps: readonly Step[], pick: Pick3, worked: Worked = FROM_A_MONDAY): Placed[] {
+  const placed: Placed[] = [];
+  for (const step of steps) {
+    const from = placed.reduce((day, p) => (step.after.includes(p.id) ? Math.max(day, p.to) : day), 0);
+    placed.push({ ...step, from, to: daysAfter(from, step.days[pick], step.everyDay, worked) });
+  }
+  return placed;
+}
+
+/** Days from the start until all is done. */
+export const totalDays = (placed: readonly Placed[]): number => placed.reduce((last, p) => Math.max(last, p.to), 0);
+
+const MS_A_DAY = 86_400_000;
+
+/**
+ * @param start ISO day on which the first step may begin
+ * @param holidays ISO days that are not worked
+ */
+export function workedFrom(start: string, holidays: readonly string[]): Worked {
+  const first = Date.parse(`${start}T00:00:00Z`);
+  const off = new Set(holidays);
+  return (day) => {
+    const date = new Date(first + day * MS_A_DAY);
+    return date.getUTCDay() % 6 !== 0 && !off.has(date.toISOString().slice(0, 10));
+  };
+}
+
+/** The ISO day so many days after another. */
+export const dayAfter = (start: string, days: number): string =>
+  new Date(Date.parse(`${start}T00:00:00Z`) + days * MS_A_DAY).toISOString().slice(0, 10);

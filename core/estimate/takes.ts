@@ -1,0 +1,43 @@
+/** What a piece of work takes of a price book, and the steps it waits for. */
+export interface Take {
+  /** Id of an item of the price book. */
+  item: string;
+  /** In the item's unit. */
+  count: number;
+}
+
+export interface Takes {
+  parts: readonly Take[];
+  /** Items of the price book that are days: what the work waits for. */
+  waits: readonly string[];
+}
+
+/**
+ * @param parts counts by item of the price book
+ * @param waits items that are days, without their group
+ */
+export const takes = (parts: Readonly<Record<string, number>>, ...waits: readonly string[]): Takes => ({
+  parts: Object.entries(parts).map(([item, count]) => ({ item, count })),
+  waits: waits.map((id) => `wait:${id}`),
+});
+
+/** Done in passing, with the rest of the work. */
+export const IN_PASSING: Takes = takes({});
+
+/** A piece of work; ways and mended faults are made of them. */
+export interface WorkItem {
+  /** Items of the same id are done once. */
+  id: string;
+  text: string;
+  takes: Takes;
+  /** The link it is done at. */
+  link?: string;
+  /** The fault it mends. */
+  mends?: string;
+}
+
+/** The same with more parts. */
+export const withParts = ({ parts, waits }: Takes, more: Readonly<Record<string, number>>): Takes => ({
+  parts: [...parts, ...takes(more).parts],
+  waits,
+});

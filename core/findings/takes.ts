@@ -1,0 +1,11 @@
+/** What mends take of a price book that several faults ask for. */
+import { takes } from "#core/estimate/takes.ts";
+
+export const TAKES = {
+  consent: takes({ paperwork: 1 }, "owner"),
+  tails: takes({ tails: 1, "labour:tails": 1 }, "order", "permit", "utility-visit"),
+  panel: takes({ panel: 1, "labour:panel": 1, permit: 1 }, "order-panel", "permit", "inspection"),
+  /** A feeder, or the conductor of a circuit along its whole length. */
+  feeder: takes({ feeder: 1, "labour:feeder": 1 }, "order"),
+  device: takes({ "device:other": 1, "labour:device": 1 }, "order"),
+};

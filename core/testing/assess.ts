@@ -1,0 +1,13 @@
+/** Assessing in tests: by the made-up prices that Heron ships with. */
+import * as core from "#core/assess.ts";
+import type { CaseDocument } from "#core/case/document/types.ts";
+import { codebookOf } from "#core/codebook/index.ts";
+import { DEMO_BOOKS } from "#core/estimate/demo-books/index.ts";
+
+export type { Assessment } from "#core/assess.ts";
+
+const bookOf = ({ rules }: CaseDocument) => DEMO_BOOKS[codebookOf(rules).currency];
+export const assess = (document: CaseDocument) => core.assess(document, bookOf(document));
+export const homeAfter = (document: CaseDocument, way: string) => core.homeAfter(document, way, bookOf(document));
+export const largestUnmanaged = (document: CaseDocument, assessment: core.Assessment) =>
+  core.largestUnmanaged(document, assessment, bookOf(document));

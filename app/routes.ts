@@ -7,6 +7,9 @@ export default [
   route("sign-out", "routes/sign-out/route.ts"),
   route("theme", "routes/theme/route.ts"),
   route("health", "routes/health/route.ts"),
+  route("prices", "routes/prices/route.tsx"),
+  route("prices.csv", "routes/prices/csv.ts"),
+  route("prices.xlsx", "routes/prices/xlsx.ts"),
   route("jobs/find", "routes/find-jobs/route.ts"),
   route("jobs/new", "routes/new-job/route.tsx"),
   route("jobs/:jobId", "routes/job/route.tsx", [

@@ -98,6 +98,7 @@ export default function JobList({ loaderData }: Route.ComponentProps) {
           <h1>{firm}</h1>
           <p className="quiet">{person}</p>
         </div>
+        <Link to="/prices">Prices</Link>
         <ThemeSwitch className={styles.theme} />
         <Form method="post" action="/sign-out">
           <Button htmlType="submit">Sign out</Button>

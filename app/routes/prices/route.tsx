@@ -1,0 +1,254 @@
+/** The firm's price book: every figure that a price or a wait is made of, as a table to change, in and out as a file. */
+import { Button, Input, Tag } from "antd";
+import { data, Form, Link, useNavigation } from "react-router";
+import { GROUP_IDS, GROUPS, type PriceBook, type PriceItem } from "#core/estimate/book.ts";
+import { bookFromTable } from "#core/estimate/book-table.ts";
+import { firmContext, forPeople, personContext } from "#server/middleware.ts";
+import { refuse } from "#server/refusals.ts";
+import { Mark } from "#ui/frame/mark.tsx";
+import { ThemeSwitch } from "#ui/theme/theme-switch.tsx";
+import type { Route } from "./+types/route";
+import { editedBook, inputName } from "./edited.ts";
+import styles from "./prices.module.css";
+import { rowsOf } from "./table.server.ts";
+
+export const meta: Route.MetaFunction = () => [{ title: "Prices - Heron" }];
+export const middleware: Route.MiddlewareFunction[] = [forPeople];
+
+const VERSIONS_SHOWN = 5;
+
+export async function loader({ context }: Route.LoaderArgs) {
+  const person = context.get(personContext);
+  const { prices } = context.get(firmContext);
+  const [{ version, book }, versions] = await Promise.all([prices.newest(), prices.versions()]);
+  return {
+    version,
+    book,
+    versions: versions.slice(0, VERSIONS_SHOWN).map((v) => ({ ...v, at: v.at.toISOString().slice(0, 10) })),
+    mayChange: person.role === "owner",
+    firm: person.firmName,
+  };
+}
+
+export async function action({ request, context }: Route.ActionArgs) {
+  const person = context.get(personContext);
+  if (person.role !== "owner") throw refuse("not-allowed");
+  const { prices } = context.get(firmContext);
+  const form = await request.formData();
+  const typed = Object.fromEntries([...form].filter((f): f is [string, string] => typeof f[1] === "string"));
+  const refused = (problems: string[], status = 400) => data({ problems, typed, saved: null }, { status });
+  const { version, book } = await prices.newest();
+  const file = form.get("file");
+  let read: { book: PriceBook } | { problems: string[] };
+  if (typed.what === "file") {
+    if (!(file instanceof File) || file.size === 0) return refused(["No file arrived. Choose a CSV or XLSX file."]);
+    const rows = await rowsOf(file);
+    if (!rows) return refused(["That file is neither CSV nor XLSX."]);
+    read = bookFromTable(rows, book);
+  } else read = editedBook(book, typed);
+  if ("problems" in read) return refused(read.problems);
+  const saved = await prices.save(read.book, Number(typed.version ?? version), person.id);
+  if (saved.kind === "changed-since")
+    return refused(
+      [
+        `${saved.by} has saved version ${saved.version} since this page was opened. What you typed still stands here: look at theirs in another tab, then save again.`,
+      ],
+      409,
+    );
+  return data({ problems: [], typed: {}, saved: saved.version });
+}
+
+export default function Prices({ loaderData, actionData }: Route.ComponentProps) {
+  const { book, version, versions, mayChange, firm } = loaderData;
+  const busy = useNavigation().state === "submitting";
+  const typed: Record<string, string> = actionData?.typed ?? {};
+  const problems = actionData?.problems ?? [];
+  return (
+    <div className={styles.page}>
+      <header className={styles.head}>
+        <Link to="/" aria-label="All jobs">
+          <Mark size={34} />
+        </Link>
+        <div>
+          <h1>Prices of {firm}</h1>
+          <p className="quiet">
+            {version === 0 ? "As Heron ships them" : `Version ${version}`},{" "}
+            {book.currency === "GBP" ? "pounds" : "dollars"}
+            {book.madeUp && (
+              <>
+                {" "}
+                <Tag color="warning">made up: of no trade and no year</Tag>
+              </>
+            )}
+          </p>
+        </div>
+        <ThemeSwitch />
+      </header>
+      <main>
+        <p className={styles.lead}>
+          Every price and every wait is made of these. Jobs that were quoted keep the version they were quoted by; all
+          others follow the newest. As a file:{" "}
+          <a href="/prices.csv" download>
+            CSV
+          </a>{" "}
+          or{" "}
+          <a href="/prices.xlsx" download>
+            XLSX
+          </a>
+          .
+        </p>
+        {problems.length > 0 && (
+          <div role="alert" className={styles.problems}>
+            <p>Nothing was saved:</p>
+            <ul>
+              {problems.map((p) => (
+                <li key={p}>{p}</li>
+              ))}
+            </ul>
+          </div>
+        )}
+        {actionData?.saved && (
+          <p role="status" className={styles.saved}>
+            Saved as version {actionData.saved}.
+          </p>
+        )}
+        {!mayChange && <p className="quiet">The owner of the firm changes prices.</p>}
+        {/* A new version begins the inputs anew. */}
+        <Form method="post" key={version} noValidate>
+          <input type="hidden" name="version" value={version} />
+          {GROUP_IDS.map((group) => (
+            <GroupTable
+              key={group}
+              title={GROUPS[group]}
+              items={book.items.filter((i) => i.group === group)}
+              typed={typed}
+              mayChange={mayChange}
+            />
+          ))}
+          {mayChange && (
+            <>
+              <NewItem typed={typed} />
+              <div className={styles.save}>
+                <Button type="primary" htmlType="submit" loading={busy}>
+                  Save as version {version + 1}
+                </Button>
+              </div>
+            </>
+          )}
+        </Form>
+        {mayChange && (
+          <Form method="post" encType="multipart/form-data" className={styles.file}>
+            <input type="hidden" name="version" value={version} />
+            <input type="hidden" name="what" value="file" />
+            <label>
+              Take a whole book from a CSV or XLSX file
+              <input type="file" name="file" accept=".csv,.xlsx" required />
+            </label>
+            <Button htmlType="submit">Take it as version {version + 1}</Button>
+          </Form>
+        )}
+        {versions.length > 0 && (
+          <p className="quiet">{versions.map((v) => `Version ${v.version}: ${v.by}, ${v.at}`).join(" · ")}</p>
+        )}
+      </main>
+    </div>
+  );
+}
+
+function GroupTable(props: {
+  title: string;
+  items: readonly PriceItem[];
+  typed: Readonly<Record<string, string>>;
+  mayChange: boolean;
+}) {
+  const { title, items, typed, mayChange } = props;
+  if (items.length === 0) return null;
+  return (
+    <section>
+      <h2>{title}</h2>
+      <table className={styles.items}>
+        <thead>
+          <tr>
+            <th>Item</th>
+            <th>Unit</th>
+            <th>Low</th>
+            <th>Typical</th>
+            <th>High</th>
+            {mayChange && <th>Take out</th>}
+          </tr>
+        </thead>
+        <tbody>
+          {items.map((item) => (
+            <tr key={item.id}>
+              <th scope="row">
+                {item.name}
+                {item.condition && <span className="quiet"> {item.condition}</span>}
+              </th>
+              <td>{item.unit}</td>
+              {(["low", "typical", "high"] as const).map((figure) => (
+                <td key={figure} className="figure">
+                  {mayChange ? (
+                    <input
+                      name={inputName(item, figure)}
+                      defaultValue={typed[inputName(item, figure)] ?? item[figure]}
+                      inputMode="decimal"
+                      autoComplete="off"
+                      aria-label={`${figure} of ${item.name}`}
+                      className={styles.input}
+                    />
+                  ) : (
+                    item[figure]
+                  )}
+                </td>
+              ))}
+              {mayChange && (
+                <td>
+                  <input
+                    type="checkbox"
+                    name={inputName(item, "gone")}
+                    defaultChecked={typed[inputName(item, "gone")] === "on"}
+                    aria-label={`Take out ${item.name}`}
+                  />
+                </td>
+              )}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}
+
+/** An item that the book has not yet; without a name it is none. */
+function NewItem({ typed }: { typed: Readonly<Record<string, string>> }) {
+  const field = (name: string, label: string, more: object = {}) => (
+    <label>
+      {label}
+      <Input name={`new|${name}`} defaultValue={typed[`new|${name}`]} autoComplete="off" {...more} />
+    </label>
+  );
+  return (
+    <section>
+      <h2>One item more</h2>
+      <div className={styles.newItem}>
+        <label>
+          Group
+          <select name="new|group" defaultValue={typed["new|group"] ?? "materials"}>
+            {GROUP_IDS.map((g) => (
+              <option key={g} value={g}>
+                {GROUPS[g]}
+              </option>
+            ))}
+          </select>
+        </label>
+        {field("name", "Name", { placeholder: "6 AWG XHHW-2, one conductor" })}
+        {field("id", "Id", { placeholder: "wire:xhhw-2:6 AWG" })}
+        {field("unit", "Unit", { placeholder: "ft" })}
+        {field("low", "Low", { inputMode: "decimal" })}
+        {field("typical", "Typical", { inputMode: "decimal" })}
+        {field("high", "High", { inputMode: "decimal" })}
+        {field("condition", "Condition, of a grant")}
+      </div>
+    </section>
+  );
+}

@@ -212,6 +212,6 @@ export function rowOf(document: CaseDocument, books: readonly KeptBook[]) {
     title: document.title,
     customer: document.enquiry?.customer ?? "",
     rules: document.rules,
-    summary: summaryOf(assess(document, book), version),
+    summary: summaryOf(document, assess(document, book), version),
   };
 }

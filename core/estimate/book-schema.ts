@@ -17,6 +17,7 @@ const UNITS: Record<Group, readonly string[]> = {
   included: ["each", "ft", "m", "min", "h", "visit", "min/ft", "min/m"],
   terms: ["%"],
   waits: ["days", "calendar days"],
+  holidays: ["day"],
 };
 const MOST_ITEMS = 1000;
 const figure = () => needs(fromZero(1_000_000));

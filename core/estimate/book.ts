@@ -17,6 +17,7 @@ export const GROUPS = {
   included: "Included in the standard installation",
   terms: "Margin and tax",
   waits: "Days of waiting",
+  holidays: "Days the firm is closed",
 } as const;
 export type Group = keyof typeof GROUPS;
 export const GROUP_IDS = Object.keys(GROUPS) as Group[];

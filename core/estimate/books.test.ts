@@ -6,6 +6,7 @@ import { bookSchema, itemProblems } from "./book-schema.ts";
 import { seeded, triangular } from "./chance.ts";
 import { DEMO_BOOKS } from "./demo-books/index.ts";
 import { keptBookFor } from "./kept.ts";
+import { holidaysOf } from "./schedule.ts";
 
 describe("the price books that Heron ships with", () => {
   it.each(Object.values(DEMO_BOOKS))("$name: every item is sound, told once, and marked as made up", (book) => {
@@ -23,6 +24,11 @@ describe("the price books that Heron ships with", () => {
   it("price every way of every home", () => {
     for (const home of Object.values(HOMES))
       for (const { way, unpriced } of assess(home).ways) expect([way, unpriced]).toEqual([way, []]);
+  });
+  it("know the days a firm is closed, which are days", () => {
+    for (const book of Object.values(DEMO_BOOKS))
+      for (const day of holidaysOf(book)) expect(new Date(`${day}T00:00:00Z`).toISOString().slice(0, 10)).toBe(day);
+    expect(holidaysOf(DEMO_BOOKS.USD)).toContain("2026-12-25");
   });
   it("dearer sizes of a conductor cost more", () => {
     for (const book of Object.values(DEMO_BOOKS))

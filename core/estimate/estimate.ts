@@ -190,7 +190,14 @@ function explainCost(book: PriceBook, { cost, lines, missing }: EstimateFields, 
               ...grants.map((g) => `less ${g.name} ${showMoney(g.typical, currency)}`),
             ].join("; "),
     },
-    book.madeUp ? ["The prices are made up until the firm's own stand in its price book"] : [],
+    [
+      ...(book.madeUp ? ["The prices are made up until the firm's own stand in its price book"] : []),
+      ...(lines.length > 1
+        ? [
+            "Most items run over their typical figure more easily than under it: 8 of 10 jobs may come out above this sum",
+          ]
+        : []),
+    ],
     most.map((l) => `${l.name}: ${showMoney(l.money.low, currency)} to ${showMoney(l.money.high, currency)}`),
   );
 }

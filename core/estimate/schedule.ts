@@ -142,6 +142,10 @@ export function workedFrom(start: string, holidays: readonly string[]): Worked {
   };
 }
 
+/** The days a firm is closed, as its price book names them: `holiday:2026-12-25`. */
+export const holidaysOf = ({ items }: PriceBook): string[] =>
+  items.flatMap((i) => (i.group === "holidays" ? [i.id.slice(i.id.indexOf(":") + 1)] : []));
+
 /** The ISO day so many days after another. */
 export const dayAfter = (start: string, days: number): string =>
   new Date(Date.parse(`${start}T00:00:00Z`) + days * MS_A_DAY).toISOString().slice(0, 10);

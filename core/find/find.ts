@@ -157,7 +157,7 @@ function fieldsOf(document: CaseDocument, codebook: Codebook): Found[] {
         asksFor.earthing && "Detects 6 mA of DC",
       ],
     ],
-    ["ways", "which", "Ways", ["What decides"]],
+    ["ways", "decide", "Ways", ["Way", "Why"]],
   ];
   return labels.flatMap(([step, section, name, list]) =>
     list.flatMap((label): Found[] =>

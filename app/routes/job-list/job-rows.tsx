@@ -24,7 +24,14 @@ export function JobRows({ jobs, scaleA }: { jobs: readonly ListedJob[]; scaleA: 
             </span>
             <span className={styles.answer}>
               <AnswerVerdict state={summary.state} word={summary.verdict} />
-              <span>{summary.text}</span>
+              {summary.decided?.shaken ? (
+                <span className={styles.shaken}>Decision to be looked at again: {summary.decided.shaken}</span>
+              ) : (
+                <span>
+                  {summary.decided && <b>Decided: {summary.decided.way}. </b>}
+                  {summary.text}
+                </span>
+              )}
             </span>
             <span className={styles.next}>
               <span>

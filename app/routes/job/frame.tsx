@@ -5,7 +5,9 @@ import { lazy, type ReactNode, Suspense, useEffect, useRef } from "react";
 import { Link, NavLink } from "react-router";
 import { answerWhy, pressing } from "#core/answer.ts";
 import { codebookOf } from "#core/codebook/index.ts";
+import { decisionNow } from "#core/decide/decision.ts";
 import { showA } from "#core/units.ts";
+import { lower } from "#core/words.ts";
 import { Mark } from "#ui/frame/mark.tsx";
 import { STEPS } from "#ui/frame/steps.ts";
 import { AnswerVerdict } from "#ui/frame/verdict.tsx";
@@ -119,6 +121,23 @@ function NoticesWhenNeeded() {
   );
 }
 
+/** What was decided, and loudly where it no longer stands. */
+function Decided() {
+  const { document, assessment } = useJob();
+  const now = decisionNow(document, assessment);
+  if (!now) return null;
+  const { decision, way, shaken } = now;
+  return shaken.length > 0 ? (
+    <p className={styles.shaken} role="alert">
+      The decision for {lower(way.name)} ({decision.by}, {decision.on}) must be looked at again: {shaken.join(". ")}.
+    </p>
+  ) : (
+    <p className="quiet">
+      Decided: {lower(way.name)}, by {decision.by} on {decision.on}
+    </p>
+  );
+}
+
 function AnswerBand() {
   const { answer, assessment } = useJob();
   const band = useRef<HTMLDivElement>(null);
@@ -144,6 +163,7 @@ function AnswerBand() {
           <Waterline level={assessment.waterline} width={54} height={78} detail="bank" />
         </div>
         <div>
+          <Decided />
           <p className={styles.verdict}>
             <AnswerVerdict state={answer.state} word={answer.verdict} />
             {headroom}

@@ -21,6 +21,7 @@ export async function loader({ params, context }: Route.LoaderArgs) {
     photos,
     person: { name: person.name, role: person.role },
     firm: person.firmName,
+    today: new Date().toISOString().slice(0, 10),
   };
 }
 

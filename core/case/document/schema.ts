@@ -36,6 +36,7 @@ import {
   RULE_SET_IDS,
   SOURCES,
   SUPPLY_SYSTEMS,
+  WAYS_OF_CHARGING,
 } from "./vocabulary.ts";
 
 /** What homes have at most, with room to spare: more than that is a slip, and would only make everything slow. */
@@ -299,6 +300,21 @@ export const options = part({
   policy: oneOf(["least-work", "fastest", "most-current", "future-ready"]),
 });
 
+/** What a person decided, as it stood then. */
+export const decision = part({
+  way: needs(oneOf(WAYS_OF_CHARGING)),
+  chargeA: needs(fromZero(1200)),
+  verdict: needs(oneOf(["ready", "with-work", "ruled-out"])),
+  meetsNeed: needs(yesNo()),
+  /** Typical price in the currency of the rules; left out where there was none. */
+  typical: fromZero(10_000_000),
+  /** In the person's own words. */
+  why: needs(text(1000)),
+  by: needs(text()),
+  /** ISO day. */
+  on: needs(matching(/^\d{4}-\d{2}-\d{2}$/, "must be a day like 2026-11-25")),
+});
+
 /** The version of the firm's price book that a quote keeps. */
 export const prices = part({ version: needs(whole(0, 1_000_000)) });
 
@@ -347,6 +363,7 @@ export const caseFields = {
   need: orNull(need),
   run: orNull(run),
   options,
+  decision: orNull(decision),
   prices,
   survey,
 } satisfies Record<string, Field<unknown, boolean>>;

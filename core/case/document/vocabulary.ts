@@ -59,3 +59,14 @@ export const PERMISSION_STATES = ["not-needed", "to-ask", "asked", "given", "ref
 export const SOURCES = ["read", "measured", "told", "assumed"] as const;
 
 export const CAR_CLASS_IDS = ["small", "family", "estate", "van", "pickup"] as const;
+
+export const WAYS_OF_CHARGING = [
+  "existing-outlet",
+  "reuse-circuit",
+  "dedicated-circuit",
+  "circuit-splitter",
+  "dynamic-load-management",
+  "panel-change",
+  "separate-board",
+  "service-upgrade",
+] as const;

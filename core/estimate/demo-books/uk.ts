@@ -160,5 +160,15 @@ export const UK_BOOK: PriceBook = {
       ["wait:utility-visit", "The operator's visit", 10, 28, 75],
       ["wait:inspection", "Inspection", 0, 0, 0],
     ]),
+    ...rows("holidays", "day", [
+      ["holiday:2026-12-25", "Christmas Day, 2026-12-25", 1, 1, 1],
+      ["holiday:2026-12-28", "Boxing Day, 2026-12-28", 1, 1, 1],
+      ["holiday:2027-01-01", "New Year, 2027-01-01", 1, 1, 1],
+      ["holiday:2027-03-26", "Good Friday, 2027-03-26", 1, 1, 1],
+      ["holiday:2027-03-29", "Easter Monday, 2027-03-29", 1, 1, 1],
+      ["holiday:2027-05-03", "May Day, 2027-05-03", 1, 1, 1],
+      ["holiday:2027-05-31", "Spring holiday, 2027-05-31", 1, 1, 1],
+      ["holiday:2027-08-30", "Summer holiday, 2027-08-30", 1, 1, 1],
+    ]),
   ],
 };

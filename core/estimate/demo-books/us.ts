@@ -174,5 +174,14 @@ export const US_BOOK: PriceBook = {
       ["wait:utility-visit", "The utility's visit", 6, 14, 30],
       ["wait:inspection", "Inspection", 1, 3, 7],
     ]),
+    ...rows("holidays", "day", [
+      ["holiday:2026-11-26", "Thanksgiving, 2026-11-26", 1, 1, 1],
+      ["holiday:2026-11-27", "The day after, 2026-11-27", 1, 1, 1],
+      ["holiday:2026-12-25", "Christmas Day, 2026-12-25", 1, 1, 1],
+      ["holiday:2027-01-01", "New Year, 2027-01-01", 1, 1, 1],
+      ["holiday:2027-05-31", "Memorial Day, 2027-05-31", 1, 1, 1],
+      ["holiday:2027-07-05", "Independence Day, 2027-07-05", 1, 1, 1],
+      ["holiday:2027-09-06", "Labor Day, 2027-09-06", 1, 1, 1],
+    ]),
   ],
 };

@@ -1,0 +1,9 @@
+/** Who has the job open, and on which day: what a step knows beside the case. */
+import { useRouteLoaderData } from "react-router";
+import type { loader } from "./route.tsx";
+
+export function useVisit(): { name: string; today: string } {
+  const loaded = useRouteLoaderData<typeof loader>("routes/job/route");
+  if (!loaded) throw new Error("a step stands inside its job");
+  return { name: loaded.person.name, today: loaded.today };
+}

@@ -1,0 +1,82 @@
+/** When each way could be done: one strip a way on a common calendar of working days. */
+import type { PriceBook } from "#core/estimate/book.ts";
+import { dayAfter, holidaysOf, schedule, totalDays, workedFrom } from "#core/estimate/schedule.ts";
+import type { WayJudgement } from "#core/ways/types.ts";
+import { Section } from "#ui/frame/sheet.tsx";
+import { useVisit } from "../use-visit.ts";
+import styles from "./ways.module.css";
+import { days } from "./words.ts";
+
+const SHORT = new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "short", timeZone: "UTC" });
+const written = (day: string) => SHORT.format(new Date(`${day}T00:00:00Z`));
+/** So many dates stand on the scale. */
+const TICKS = 5;
+
+export function Calendar({ ways, book }: { ways: readonly WayJudgement[]; book: PriceBook }) {
+  const { today } = useVisit();
+  const worked = workedFrom(today, holidaysOf(book));
+  const strips = ways
+    .filter((w) => w.steps.length > 0)
+    .map((way) => ({ way, placed: schedule(way.steps, "typical", worked) }));
+  const last = Math.max(1, ...strips.map((s) => totalDays(s.placed)));
+  if (strips.length === 0) return null;
+  const at = (day: number) => `${(day / last) * 100}%`;
+  return (
+    <Section id="wait" title="When it could be done" aside={<span className="quiet">begun today, typical waits</span>}>
+      <div className={styles.calendar}>
+        <div className={styles.scale} aria-hidden="true">
+          {Array.from({ length: TICKS + 1 }, (_, i) => Math.round((last * i) / TICKS)).map((day) => (
+            <span key={day} style={{ left: at(day) }}>
+              {written(dayAfter(today, day))}
+            </span>
+          ))}
+        </div>
+        {strips.map(({ way, placed }) => {
+          const end = totalDays(placed);
+          return (
+            <div key={way.way} className={styles.strip}>
+              <p>
+                {way.name}{" "}
+                <span className="quiet">
+                  done by {written(dayAfter(today, end))}, {days(end)}
+                </span>
+              </p>
+              <ol className={styles.steps} style={{ height: `${rowsOf(placed) * 1.7}rem` }}>
+                {placed.map((step, i) => (
+                  <li
+                    key={step.id}
+                    style={{
+                      left: at(step.from),
+                      width: `max(3px, ${at(Math.max(0, step.to - step.from))})`,
+                      top: `${rowOf(placed, i) * 1.7}rem`,
+                    }}
+                    title={`${step.name}: ${written(dayAfter(today, step.from))} to ${written(dayAfter(today, step.to))}`}
+                  >
+                    <span>{step.name}</span>
+                  </li>
+                ))}
+              </ol>
+            </div>
+          );
+        })}
+      </div>
+    </Section>
+  );
+}
+
+type Placed = ReturnType<typeof schedule>;
+
+/** Steps that run at the same time stand under each other. */
+function rowOf(placed: Placed, index: number): number {
+  const taken = new Set<number>();
+  const own = placed[index];
+  if (!own) return 0;
+  for (let i = 0; i < index; i++) {
+    const other = placed[i];
+    if (other && other.from < own.to && own.from < other.to) taken.add(rowOf(placed, i));
+  }
+  let row = 0;
+  while (taken.has(row)) row++;
+  return row;
+}
+const rowsOf = (placed: Placed): number => Math.max(1, ...placed.map((_, i) => rowOf(placed, i) + 1));

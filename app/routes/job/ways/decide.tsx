@@ -1,0 +1,85 @@
+/** The person decides, and says why; with name and day. */
+import { Button, Input, Select } from "antd";
+import { useState } from "react";
+import { setValue } from "#core/case/document/set-value.ts";
+import { decisionFor, decisionNow } from "#core/decide/decision.ts";
+import type { WayJudgement } from "#core/ways/types.ts";
+import { Field } from "#ui/field/field.tsx";
+import { Section } from "#ui/frame/sheet.tsx";
+import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
+import { useVisit } from "../use-visit.ts";
+import styles from "./ways.module.css";
+
+export function Decide({ ways }: { ways: readonly WayJudgement[] }) {
+  const { document, assessment, prices } = useJob();
+  const store = useJobStore();
+  const visit = useVisit();
+  const now = decisionNow(document, assessment);
+  const [again, setAgain] = useState(false);
+  const [way, setWay] = useState<string | null>(null);
+  const [why, setWhy] = useState("");
+  const [problem, setProblem] = useState<string | null>(null);
+  const taken = way ?? assessment.recommended;
+  const decide = () => {
+    const judged = assessment.ways.find((w) => w.way === taken);
+    if (!judged || judged.verdict === "ruled-out") return setProblem("Choose a way that is not ruled out");
+    if (why.trim() === "") return setProblem("Say why, in a few words: the next person will ask");
+    setProblem(null);
+    const { document: at } = store.getState();
+    const patch = setValue(at, "/decision", decisionFor(judged, why.trim(), visit.name, visit.today));
+    // The quote keeps the prices that it was decided by.
+    store.edit([...patch, ...setValue(at, "/prices", { version: prices.version })]);
+    setAgain(false);
+    setWhy("");
+  };
+  return (
+    <Section id="decide" title="Decide">
+      {now && !again ? (
+        <>
+          <p>
+            <b>{now.way.name}</b> was decided by {now.decision.by} on {now.decision.on}: {now.decision.why}
+          </p>
+          <Button onClick={() => setAgain(true)}>Decide anew</Button>{" "}
+          <Button
+            type="text"
+            onClick={() => {
+              const { document: at } = store.getState();
+              store.edit([...setValue(at, "/decision", undefined), ...setValue(at, "/prices", undefined)]);
+            }}
+          >
+            Take the decision back
+          </Button>
+        </>
+      ) : (
+        <div className={styles.decide}>
+          <Field label="Way">
+            {(tied) => (
+              <Select
+                {...tied}
+                aria-label="Way"
+                value={taken}
+                onChange={(next: string) => setWay(next)}
+                options={ways.map((w) => ({ value: w.way, label: w.name }))}
+              />
+            )}
+          </Field>
+          <Field label="Why" problem={problem}>
+            {(tied) => (
+              <Input
+                {...tied}
+                value={why}
+                maxLength={1000}
+                placeholder="The owner wants no work at the service this year"
+                onChange={(e) => setWhy(e.target.value)}
+                onPressEnter={decide}
+              />
+            )}
+          </Field>
+          <Button type="primary" onClick={decide}>
+            Decide
+          </Button>
+        </div>
+      )}
+    </Section>
+  );
+}

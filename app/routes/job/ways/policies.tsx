@@ -1,0 +1,44 @@
+/** What each policy takes, in one line: one sees whether the recommendation is robust, and chooses what decides. */
+import { setValue } from "#core/case/document/set-value.ts";
+import { isRobust, policyAnswers } from "#core/decide/policies.ts";
+import { showMoney } from "#core/estimate/estimate.ts";
+import { showA } from "#core/units.ts";
+import { capital } from "#core/words.ts";
+import type { AssessedCase } from "#ui/job-store/job-store.ts";
+import { useJobStore } from "#ui/job-store/use-job.tsx";
+import styles from "./ways.module.css";
+import { days } from "./words.ts";
+
+export function Policies({ job: { document, assessment } }: { job: AssessedCase }) {
+  const store = useJobStore();
+  const answers = policyAnswers(document, assessment);
+  const policy = document.options?.policy ?? "least-work";
+  const takes = (id: string | null) => {
+    const way = assessment.ways.find((w) => w.way === id);
+    if (!way) return "no way";
+    const { cost, leadTimeDays, chargeA, name } = way;
+    return `${name}: ${showMoney(cost.typical, cost.currency)}, ${days(leadTimeDays.typical)}, ${showA(chargeA)}`;
+  };
+  return (
+    <fieldset className={styles.policies}>
+      <legend>
+        What decides{" "}
+        <span className="quiet">
+          {isRobust(answers) ? "- whichever it is, the same way is taken" : "- it matters what decides"}
+        </span>
+      </legend>
+      {answers.map((a) => (
+        <label key={a.policy}>
+          <input
+            type="radio"
+            name="policy"
+            checked={a.policy === policy}
+            onChange={() => store.edit(setValue(store.getState().document, "/options/policy", a.policy))}
+          />
+          <span>{a.name}</span>
+          <span className="quiet">{capital(takes(a.way))}</span>
+        </label>
+      ))}
+    </fieldset>
+  );
+}

@@ -1,0 +1,149 @@
+/** The sheet of ways: a bank for each at one scale of amperes, and the figures that differ on common rows under it. */
+import { Button } from "antd";
+import type { ReactNode } from "react";
+import type { DrawnPrice } from "#core/estimate/draws.ts";
+import { showMoney } from "#core/estimate/estimate.ts";
+import { showA, showKWh, showPercent } from "#core/units.ts";
+import { commonScaleA } from "#core/waterline.ts";
+import type { WayJudgement } from "#core/ways/types.ts";
+import { WayVerdict } from "#ui/frame/verdict.tsx";
+import type { AssessedCase } from "#ui/job-store/job-store.ts";
+import { Waterline } from "#ui/waterline/waterline.tsx";
+import { Figure } from "#ui/why/why-sheet.tsx";
+import { useDrawnPrices } from "./use-drawn-prices.ts";
+import styles from "./ways.module.css";
+import { days, daysBetween } from "./words.ts";
+
+/** Steps in which somebody else is asked. */
+const ASKED: Readonly<Record<string, string>> = {
+  owner: "owner or association",
+  authority: "authority",
+  permit: "permit",
+  operator: "application",
+  "utility-visit": "supply visit",
+  inspection: "inspection",
+};
+const NONE: readonly string[] = [];
+
+interface Row {
+  name: string;
+  of(way: WayJudgement): ReactNode;
+}
+
+const rows = (drawn: Readonly<Record<string, DrawnPrice>>): Row[] => [
+  { name: "Verdict", of: (w) => <WayVerdict verdict={w.verdict} onlyConfirm={w.onlyConfirm} /> },
+  {
+    name: "Charging",
+    of: (w) => (
+      <>
+        <Figure why={w.explain}>{w.limitA === undefined ? showA(w.chargeA) : `up to ${showA(w.chargeA)}`}</Figure>
+        {w.limitA !== undefined && <small>held below {showA(w.limitA)}</small>}
+      </>
+    ),
+  },
+  { name: "A night", of: (w) => <span className="figure">{showKWh(w.energyPerNightKWh)}</span> },
+  { name: "Nights met", of: (w) => <span className="figure">{showPercent(w.nightsMet)}</span> },
+  {
+    name: "Price",
+    of: (w) => {
+      const range = drawn[w.way];
+      return (
+        <>
+          <Figure why={w.explainCost}>{showMoney(w.cost.typical, w.cost.currency)}</Figure>
+          {w.unpriced.length > 0 ? (
+            <small>not in the price book: {w.unpriced.join(", ")}</small>
+          ) : (
+            <small>
+              {range
+                ? `8 of 10: ${showMoney(range.p10, w.cost.currency)} to ${showMoney(range.p90, w.cost.currency)}`
+                : "\u00a0"}
+            </small>
+          )}
+        </>
+      );
+    },
+  },
+  {
+    name: "Wait",
+    of: (w) => (
+      <>
+        <span className="figure">{days(w.leadTimeDays.typical)}</span>
+        <small>{daysBetween(w.leadTimeDays.low, w.leadTimeDays.high)}</small>
+      </>
+    ),
+  },
+  {
+    name: "Leaves",
+    of: (w) => <span className="figure">{w.spareA < 0 ? "nothing" : showA(w.spareA)}</span>,
+  },
+  {
+    name: "Asks",
+    of: (w) => {
+      const asked = w.steps.map((s) => ASKED[s.id]).filter(Boolean);
+      return asked.length > 0 ? asked.join(", ") : "nobody";
+    },
+  },
+];
+
+export function SheetOfWays(props: {
+  job: AssessedCase;
+  ways: readonly WayJudgement[];
+  /** What the recommended one is called. */
+  mark: string;
+  chosen: readonly string[];
+  onChoose(way: string): void;
+}) {
+  const { job, ways, mark, chosen, onChoose } = props;
+  const { recommended } = job.assessment;
+  const drawn = useDrawnPrices(ways, job.prices.book, job.document.options?.grants ?? NONE);
+  if (ways.length === 0) return null;
+  const scaleA = commonScaleA(ways.map((w) => w.level));
+  return (
+    <div className={styles.scroll}>
+      <table className={styles.sheet} style={{ "--ways": ways.length } as React.CSSProperties}>
+        <thead>
+          <tr>
+            <td />
+            {ways.map((way) => (
+              <th key={way.way} scope="col" data-way={way.way} data-recommended={way.way === recommended}>
+                <Waterline level={way.level} width={64} height={104} scaleA={scaleA} detail="bank" />
+                <span className={styles.name}>{way.name}</span>
+                {way.way === recommended && <span className={styles.mark}>{mark}</span>}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {rows(drawn).map((row) => (
+            <tr key={row.name}>
+              <th scope="row">{row.name}</th>
+              {ways.map((way) => (
+                <td key={way.way} data-recommended={way.way === recommended}>
+                  {row.of(way)}
+                </td>
+              ))}
+            </tr>
+          ))}
+          <tr>
+            <th scope="row">
+              <span className="out-of-sight">In detail</span>
+            </th>
+            {ways.map((way) => (
+              <td key={way.way} data-recommended={way.way === recommended}>
+                <Button
+                  size="small"
+                  aria-pressed={chosen.includes(way.way)}
+                  aria-label={`${chosen.includes(way.way) ? "Leave" : "Look at"} ${way.name}`}
+                  type={chosen.includes(way.way) ? "primary" : "default"}
+                  onClick={() => onChoose(way.way)}
+                >
+                  {chosen.includes(way.way) ? "Shown below" : "Compare"}
+                </Button>
+              </td>
+            ))}
+          </tr>
+        </tbody>
+      </table>
+    </div>
+  );
+}

@@ -1,0 +1,128 @@
+/** Sliders and switches beside the sheet: everything is computed anew, nothing is touched until it is kept. */
+import { Button, Switch } from "antd";
+import { createPatch } from "rfc6902";
+import type { Patch } from "#core/case/document/patch.ts";
+import { codebookOf } from "#core/codebook/index.ts";
+import { triesNothing, type WhatIf } from "#core/decide/what-if.ts";
+import { showA, showNumber, showPercent } from "#core/units.ts";
+import type { AssessedCase } from "#ui/job-store/job-store.ts";
+import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
+import styles from "./ways.module.css";
+
+const TREATMENTS = {
+  "outside-125": "on top, at 125 %",
+  "outside-100": "on top, at 100 %",
+  inside: "among the other loads",
+} as const;
+
+interface Props {
+  whatIf: WhatIf;
+  onChange(next: WhatIf): void;
+  tried: AssessedCase;
+}
+
+export function WhatIfPanel({ whatIf, onChange, tried }: Props) {
+  const { document, assessment } = useJob();
+  const store = useJobStore();
+  const codebook = codebookOf(document.rules);
+  const set = (change: WhatIf) => onChange({ ...whatIf, ...change });
+  const nothing = triesNothing(whatIf);
+  const settings = codebook.charging.settingsA;
+  const hours = Math.round(assessment.need.hoursPerNight * 2) / 2;
+  const supplies = [...new Set([assessment.supply.ratingA, ...codebook.supplyRatingsA])].sort((a, b) => a - b);
+  const keep = () => {
+    store.edit(createPatch(document, tried.document) as Patch);
+    onChange({});
+  };
+  return (
+    <details className={styles.whatIf} data-trying={!nothing}>
+      <summary>What if ...</summary>
+      <div className={styles.knobs}>
+        <Knob
+          label="Largest charging current"
+          says={showA(whatIf.chargeA ?? document.charger?.maxA ?? codebook.charging.usualMaxA)}
+          count={settings.length}
+          at={settings.indexOf(whatIf.chargeA ?? document.charger?.maxA ?? codebook.charging.usualMaxA)}
+          onMove={(i) => set({ chargeA: settings[i] })}
+        />
+        <Knob
+          label="Hours plugged in"
+          says={`${showNumber(whatIf.hours ?? hours)} h`}
+          count={49}
+          at={(whatIf.hours ?? hours) * 2}
+          onMove={(i) => set({ hours: i / 2 })}
+        />
+        <Knob
+          label="Supply"
+          says={showA(whatIf.supplyA ?? assessment.supply.ratingA)}
+          count={supplies.length}
+          at={supplies.indexOf(whatIf.supplyA ?? assessment.supply.ratingA)}
+          onMove={(i) => set({ supplyA: supplies[i] })}
+        />
+        <Knob
+          label="Measured, of the calculation"
+          says={whatIf.measured === undefined ? "not measured" : showPercent(whatIf.measured)}
+          count={71}
+          at={whatIf.measured === undefined ? 70 : Math.round(whatIf.measured * 100) - 30}
+          onMove={(i) => set({ measured: (i + 30) / 100 })}
+        />
+        <Choice label="A second car" on={whatIf.secondCar ?? false} onSet={(on) => set({ secondCar: on })} />
+        <Choice label="A heat pump" on={whatIf.heatPump ?? false} onSet={(on) => set({ heatPump: on })} />
+        {codebook.asksFor.evTreatment && (
+          <label className={styles.knob}>
+            The charger counts
+            <select
+              value={whatIf.treatment ?? document.options?.evTreatment ?? "outside-125"}
+              onChange={(e) => set({ treatment: e.target.value as keyof typeof TREATMENTS })}
+            >
+              {Object.entries(TREATMENTS).map(([value, label]) => (
+                <option key={value} value={value}>
+                  {label}
+                </option>
+              ))}
+            </select>
+          </label>
+        )}
+      </div>
+      {!nothing && (
+        <p className={styles.trying} role="status">
+          Tried, not kept: {tried.answer.text}.{" "}
+          <Button size="small" type="primary" onClick={keep}>
+            Keep
+          </Button>{" "}
+          <Button size="small" onClick={() => onChange({})}>
+            Drop
+          </Button>
+        </p>
+      )}
+    </details>
+  );
+}
+
+function Knob(props: { label: string; says: string; count: number; at: number; onMove(at: number): void }) {
+  const { label, says, count, at, onMove } = props;
+  return (
+    <label className={styles.knob}>
+      <span>
+        {label} <b className="figure">{says}</b>
+      </span>
+      <input
+        type="range"
+        min={0}
+        max={count - 1}
+        value={Math.max(0, at)}
+        aria-valuetext={says}
+        onChange={(e) => onMove(Number(e.target.value))}
+      />
+    </label>
+  );
+}
+
+function Choice({ label, on, onSet }: { label: string; on: boolean; onSet(on: boolean): void }) {
+  return (
+    <div className={styles.knob}>
+      <span>{label}</span>
+      <Switch checked={on} onChange={onSet} checkedChildren="yes" unCheckedChildren="no" aria-label={label} />
+    </div>
+  );
+}

@@ -1,0 +1,122 @@
+import { describe, expect, it } from "vitest";
+import type { CaseDocument } from "#core/case/document/types.ts";
+import { WAYS_OF_CHARGING } from "#core/case/document/types.ts";
+import { codebookOf } from "#core/codebook/index.ts";
+import { assess } from "#core/testing/assess.ts";
+import { knownUkHome, knownUsHome } from "#core/testing/cases.ts";
+import { wayIn } from "#core/testing/ways.ts";
+import { WAY_IDS } from "#core/ways/index.ts";
+import { decisionFor, decisionNow } from "./decision.ts";
+import { isRobust, policyAnswers } from "./policies.ts";
+import { triesNothing, type WhatIf, withWhatIf } from "./what-if.ts";
+
+const us = knownUsHome();
+const uk = knownUkHome();
+
+describe("a decision", () => {
+  const way = wayIn(us, "dedicated-circuit");
+  const decided = (home: CaseDocument, changes: Partial<ReturnType<typeof decisionFor>> = {}): CaseDocument => ({
+    ...home,
+    decision: { ...decisionFor(way, "The owner wants it simple", "Mara Quill", "2026-11-25"), ...changes },
+  });
+  const shaken = (home: CaseDocument) => decisionNow(home, assess(home))?.shaken;
+  it("keeps what it was made on, in the person's own words", () => {
+    expect(decisionFor(way, "Simple", "Mara Quill", "2026-11-25")).toEqual({
+      way: "dedicated-circuit",
+      chargeA: 48,
+      verdict: "ready",
+      meetsNeed: true,
+      typical: way.cost.typical,
+      why: "Simple",
+      by: "Mara Quill",
+      on: "2026-11-25",
+    });
+    const unpriced = { ...way, cost: { ...way.cost, typical: Number.POSITIVE_INFINITY } };
+    expect(decisionFor(unpriced, "", "", "2026-11-25")).not.toHaveProperty("typical");
+  });
+  it("stands as long as nothing speaks against it", () => {
+    expect(shaken(decided(us))).toEqual([]);
+    expect(decisionNow(us, assess(us))).toBeNull();
+  });
+  it("is shaken where the way is ruled out, asks for work, gives less, or costs more", () => {
+    const small = {
+      ...us,
+      supply: { ...us.supply, ratingA: 100 },
+      panels: us.panels.map((p) => ({ ...p, mainA: 100 })),
+    };
+    const now = wayIn(small, "dedicated-circuit");
+    expect(now.verdict).toBe("ruled-out");
+    expect(shaken(decided(small))).toEqual([expect.stringMatching(/^Dedicated circuit is ruled out now: /)]);
+    const unread = { ...us, survey: { sources: { "panel.main.busA": "assumed" as const } } };
+    expect(shaken(decided(unread))).toEqual([
+      expect.stringMatching(/^Dedicated circuit was ready, and asks for work now: Confirm/),
+    ]);
+    expect(shaken(decided(us, { chargeA: 50 }))).toEqual(["It charges with 48 A now instead of 50 A"]);
+    expect(shaken(decided(us, { typical: way.cost.typical / 1.16 }))?.[0]).toMatch(/^Its price has gone from \$/);
+    expect(shaken(decided(us, { typical: way.cost.typical / 1.14 }))).toEqual([]);
+    const far: CaseDocument = { ...us, need: { energyPerDayKWh: 400, pluggedIn: { from: "20:00", to: "06:00" } } };
+    expect(shaken(decided(far))).toEqual(["Dedicated circuit does not meet the need any more"]);
+    expect(shaken(decided(far, { meetsNeed: false }))).toEqual([]);
+  });
+  it("may be for any way that there is", () => {
+    expect([...WAYS_OF_CHARGING].sort()).toEqual([...WAY_IDS].sort());
+  });
+});
+
+describe("policies", () => {
+  it("each say which way they take; where all agree the recommendation is robust", () => {
+    const answers = policyAnswers(us, assess(us));
+    expect(answers.map((a) => [a.policy, a.way])).toEqual([
+      ["least-work", "dedicated-circuit"],
+      ["fastest", "dedicated-circuit"],
+      ["most-current", "dedicated-circuit"],
+      ["future-ready", "dynamic-load-management"],
+    ]);
+    expect(isRobust(answers)).toBe(false);
+    expect(isRobust(answers.slice(0, 3))).toBe(true);
+  });
+});
+
+describe("what if", () => {
+  const tried = (home: CaseDocument, whatIf: WhatIf) => withWhatIf(home, codebookOf(home.rules), whatIf, 100);
+  it("nothing is tried, nothing changes", () => {
+    expect(tried(us, {})).toBe(us);
+    expect(triesNothing({})).toBe(true);
+    expect(triesNothing({ secondCar: false })).toBe(true);
+    expect(triesNothing({ measured: 0.3 })).toBe(false);
+  });
+  it("the charger is smaller, the night shorter up to the time the car leaves", () => {
+    expect(tried(us, { chargeA: 24 }).charger?.maxA).toBe(24);
+    const home: CaseDocument = {
+      ...us,
+      need: { pluggedIn: { from: "18:00", to: "06:30" }, pluggedInByWeekday: Array.from({ length: 7 }, () => null) },
+    };
+    expect(tried(home, { hours: 8.5 }).need).toEqual({ pluggedIn: { from: "22:00", to: "06:30" } });
+    expect(tried({ ...us, need: null }, { hours: 12 }).need).toEqual({ pluggedIn: { from: "18:00", to: "06:00" } });
+  });
+  it("a second car asks for as much again", () => {
+    const home = { ...us, need: { energyPerDayKWh: 9 } };
+    expect(tried(home, { secondCar: true }).need).toEqual({ energyPerDayKWh: 18 });
+    const cars = [{ distancePerDay: { value: 20, unit: "mi" as const } }];
+    expect(tried({ ...us, need: { cars } }, { secondCar: true }).need?.cars).toEqual([...cars, ...cars]);
+    expect(tried({ ...us, need: null }, { secondCar: true }).need?.cars).toHaveLength(2);
+  });
+  it("a heat pump comes, a measurement is there, another school counts", () => {
+    const pump = tried(uk, { heatPump: true });
+    expect(pump.loads.at(-1)).toMatchObject({ kind: "heat-pump", va: 3000, existing: false });
+    expect(assess(pump).headroomA).toBeLessThan(assess(uk).headroomA);
+    expect(tried(us, { measured: 0.45 }).measured).toMatchObject({
+      max: { value: 45, unit: "A" },
+      source: "utility-year",
+    });
+    expect(assess(tried(us, { measured: 0.45 })).governing).toBe("nec-220.87");
+    expect(tried(uk, { measured: 0.45 }).measured).toMatchObject({ source: "half-hour-meter", intervalMinutes: 30 });
+    expect(tried(us, { treatment: "inside" }).options?.evTreatment).toBe("inside");
+  });
+  it("a larger supply brings its conductors and the panel on it", () => {
+    const larger = tried(us, { supplyA: 400 });
+    expect(larger.supply.ratingA).toBe(400);
+    expect(larger.panels[0]).toMatchObject({ mainA: 400, busA: 400 });
+    expect(assess(larger).headroomA).toBeGreaterThan(assess(us).headroomA);
+  });
+});

@@ -1,0 +1,154 @@
+/** What the customer pays for: the need by day, the sheet of ways, what if, prices, and a decision that is watched. */
+import { readFileSync } from "node:fs";
+import { expect, field, openStep, saved, signInAs, test } from "./heron.ts";
+
+test("a need that differs by day says the smallest current that is enough, and draws the week", async ({
+  page,
+  heron,
+}) => {
+  await signInAs(page, heron, "Mara Quill");
+  await openStep(page, heron, "tidewrack-coopers-slip", "need");
+  await expect(
+    page.getByText(/^A slow receptacle is enough for this: 12 A at 120 V covers every night\.$/),
+  ).toBeVisible();
+  await page.getByRole("button", { name: "Other distance on some days" }).click();
+  await field(page, "Fri").fill("-3");
+  await expect(page.getByText("must not be negative")).toBeVisible();
+  await field(page, "Fri").fill("120");
+  await expect(page.getByText(/^16 A is the smallest setting that is enough: it covers every night\.$/)).toBeVisible();
+  await expect(page.getByRole("row", { name: /^12 A slow/ })).toContainText("85.7 %");
+  await expect(page.getByRole("img", { name: /the hardest is Friday with 40 kWh/ })).toBeVisible();
+  // Drawn, not only its place: the night of Friday is a bar among seven.
+  await expect(page.locator(".js-plotly-plot .bars .point")).toHaveCount(7);
+  await page.getByRole("button", { name: "Other hours on some days" }).click();
+  await page.getByRole("button", { name: "Away on Fri" }).click();
+  await expect(page.getByText(/^A slow receptacle is enough/)).toBeVisible();
+  await saved(page);
+  await page.reload();
+  await expect(page.getByRole("button", { name: "Fri: away" })).toBeVisible();
+});
+
+test("two cars share one charger in the order that was chosen", async ({ page, heron }) => {
+  await signInAs(page, heron, "Wren Osier");
+  await openStep(page, heron, "osier-withy-walk", "need");
+  await page.getByRole("button", { name: "Add a car" }).click();
+  const cars = page.locator("[data-car]");
+  const count = await cars.count();
+  await cars.last().getByText("Winter, losses, state of charge, port").click();
+  await cars.last().getByLabel("Name").fill("The van");
+  await cars.last().getByRole("combobox", { name: "Class" }).click();
+  await page.getByTitle("Van").click();
+  await expect(page.getByRole("row", { name: /^32 A/ })).toContainText("The van");
+  await cars.last().getByRole("button", { name: "The van goes before the one above" }).click();
+  await expect(cars.nth(count - 2).getByRole("heading")).toContainText("The van");
+});
+
+test("what if: everything is computed anew, kept or dropped", async ({ page, heron }) => {
+  await signInAs(page, heron, "Mara Quill");
+  await openStep(page, heron, "tidewrack-samphire-close", "ways");
+  const charging = page.getByRole("row", { name: /^Charging/ });
+  await expect(charging).toContainText("40 A");
+  await page.getByText("What if ...").click();
+  await page.getByLabel(/^Largest charging current/).fill("3");
+  await expect(charging).toContainText("24 A");
+  await expect(page.getByText(/^Tried, not kept:/)).toBeVisible();
+  await page.getByRole("button", { name: "Drop" }).click();
+  await expect(charging).toContainText("40 A");
+  await page.getByRole("switch", { name: "A heat pump" }).click();
+  await page.getByRole("button", { name: "Keep" }).click();
+  await saved(page);
+  await openStep(page, heron, "tidewrack-samphire-close", "demand");
+  await expect(field(page, "Name of Heat pump").last()).toHaveValue("Heat pump");
+  await expect(page.getByText(/^7 in the ledger/)).toBeVisible();
+});
+
+test("two ways stand beside each other, link by link, and each price answers why down to its items", async ({
+  page,
+  heron,
+}) => {
+  await signInAs(page, heron, "Mara Quill");
+  await openStep(page, heron, "tidewrack-breakwater-street", "ways");
+  await page.getByRole("button", { name: "Look at Managed charging" }).click();
+  await expect(page.getByRole("heading", { name: "Dedicated circuit beside Managed charging" })).toBeVisible();
+  await expect(page.getByRole("row", { name: /^Service rating/ })).toBeVisible();
+  await page
+    .getByRole("row", { name: /^Price/ })
+    .getByRole("button")
+    .first()
+    .click();
+  await expect(page.getByText(/New circuit: both ends, charger, test, commission 3\.83 h = \$/)).toBeVisible();
+  // The range is drawn in a worker.
+  await expect(page.getByRole("row", { name: /^Price/ })).toContainText(/8 of 10: \$[\d,]+ to \$[\d,]+/);
+});
+
+test("a decision is recorded with its reason, and says loudly when it no longer stands", async ({ page, heron }) => {
+  await signInAs(page, heron, "Wren Osier");
+  await openStep(page, heron, "osier-sluice-road", "ways");
+  await page.getByRole("button", { name: "Decide", exact: true }).click();
+  await expect(page.getByText("Say why, in a few words: the next person will ask")).toBeVisible();
+  await page.getByLabel("Why", { exact: true }).fill("No clamps, the owner says");
+  await page.getByRole("button", { name: "Decide", exact: true }).click();
+  await expect(
+    page.getByText(/^Circuit of its own was decided by Wren Osier on .*: No clamps, the owner says$/),
+  ).toBeVisible();
+  await expect(page.getByText(/^The prices of version 0 are kept/)).toBeVisible();
+  await openStep(page, heron, "osier-sluice-road", "survey");
+  await field(page, "Cut-out fuse").fill("60");
+  await expect(page.getByRole("alert").filter({ hasText: "must be looked at again" })).toContainText(
+    "It charges with 25 A now instead of 32 A",
+  );
+  await saved(page);
+  await page.goto(`${heron.url}/`);
+  await expect(page.getByRole("listitem").filter({ hasText: "22 Sluice Road" })).toContainText(
+    "Decision to be looked at again",
+  );
+});
+
+test.describe("the price book", () => {
+  test.use({ expectedErrors: /status of 4(00|09)/ });
+  test("the owner changes the price book, as a page and as a file; others read it", async ({
+    page,
+    heron,
+    browser,
+  }) => {
+    await signInAs(page, heron, "Mara Quill");
+    await page.goto(`${heron.url}/prices`);
+    await expect(page.getByText("made up: of no trade and no year")).toBeVisible();
+    const rate = page.getByLabel("typical of Electrician");
+    await rate.fill("900");
+    await page.getByRole("button", { name: "Save as version 1" }).click();
+    await expect(page.getByRole("alert")).toContainText("high of Electrician must be at least its typical figure");
+    await expect(rate).toHaveValue("900");
+    await rate.fill("100");
+    await page.getByRole("button", { name: "Save as version 1" }).click();
+    await expect(page.getByRole("status")).toHaveText("Saved as version 1.");
+    await expect(rate).toHaveValue("100");
+
+    const csv = await (await page.request.get(`${heron.url}/prices.csv`)).text();
+    const file = (name: string, text: string | Buffer) => ({ name, mimeType: "text/csv", buffer: Buffer.from(text) });
+    const take = async (chosen: ReturnType<typeof file>) => {
+      await page.locator("input[type=file]").setInputFiles(chosen);
+      await page.getByRole("button", { name: /^Take it as version/ }).click();
+    };
+    await take(file("half.csv", "group,id,name\nmaterials,a,A\n"));
+    await expect(page.getByRole("alert")).toContainText("unit, low, typical, high are not there");
+    await take(file("minus.csv", csv.replace(/^terms,margin,.*$/m, "terms,margin,Margin,%,-5,-5,-5,")));
+    await expect(page.getByRole("alert")).toContainText("low of Margin must not be negative");
+    await take(file("picture.csv", readFileSync("e2e/files/fuse.heic")));
+    await expect(page.getByRole("alert")).toContainText("neither CSV nor XLSX");
+    // A book that lacks an item: the way names it, and no total is made up.
+    await take(file("less.csv", csv.replace(/^equipment,clamps,.*\r\n/m, "")));
+    await expect(page.getByRole("status")).toHaveText("Saved as version 2.");
+    const xlsx = await (await page.request.get(`${heron.url}/prices.xlsx`)).body();
+    await take(file("prices.xlsx", xlsx));
+    await expect(page.getByRole("status")).toHaveText("Saved as version 3.");
+    await openStep(page, heron, "tidewrack-breakwater-street", "ways");
+    await expect(page.getByRole("row", { name: /^Price/ })).toContainText("not in the price book: clamps");
+
+    const other = await (await browser.newContext()).newPage();
+    await signInAs(other, heron, "Tess Arbo");
+    await other.goto(`${heron.url}/prices`);
+    await expect(other.getByText("The owner of the firm changes prices.")).toBeVisible();
+    await expect(other.getByRole("button", { name: /^Save/ })).toHaveCount(0);
+  });
+});

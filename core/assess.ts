@@ -173,6 +173,14 @@ export function assess(document: CaseDocument, book: PriceBook): Assessment {
   };
 }
 
+/** The recommended way alone, for who asks of a thousand homes. */
+export function recommendedOf(document: CaseDocument, book: PriceBook): WayJudgement | null {
+  const s = situationOf(document, codebookOf(document.rules), book);
+  const ways = judgeAll(s);
+  const { way } = recommend(ways, document.options?.policy ?? "least-work", s.need);
+  return ways.find((w) => w.way === way) ?? null;
+}
+
 /** The case as it would stand after a way's work; the reasons where the way is ruled out. */
 export function homeAfter(
   document: CaseDocument,

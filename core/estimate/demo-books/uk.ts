@@ -74,6 +74,9 @@ export const UK_BOOK: PriceBook = {
       ["priority-switch", "Priority switch in a circuit", 210, 300, 440],
       ["clamps", "Clamps for a managed charger", 45, 70, 120],
       ["disconnect", "Isolator that can be locked off", 22, 38, 65],
+      ["change:water", "Heat-pump cylinder, fitted", 1500, 2300, 3600],
+      ["change:cooking", "Gas cooker, fitted", 500, 850, 1600],
+      ["change:shower", "Shower from the cylinder, fitted", 350, 600, 1100],
       ["receptacle", "Socket for a charger's plug", 16, 28, 50],
     ]),
     ...rows("labour", "min", [

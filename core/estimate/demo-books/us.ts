@@ -85,6 +85,9 @@ export const US_BOOK: PriceBook = {
       ["priority-switch", "Priority switch in a circuit", 420, 560, 860],
       ["clamps", "Clamps and meter for a managed charger", 190, 260, 380],
       ["disconnect", "Disconnect that can be locked open", 60, 95, 160],
+      ["change:water", "Heat-pump water heater, fitted", 1400, 2100, 3400],
+      ["change:cooking", "Gas range, fitted", 900, 1600, 3200],
+      ["change:drying", "Heat-pump dryer", 800, 1100, 1700],
       ["receptacle", "Receptacle with box for a charger's plug", 28, 52, 90],
     ]),
     ...rows("labour", "min", [

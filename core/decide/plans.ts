@@ -1,0 +1,249 @@
+/**
+ * All plans at once: a way, a charging setting, a school of practice where the job leaves it open, and at most two
+ * changes to the home; of all of them those that no other beats in price, energy and days.
+ */
+import { assess } from "#core/assess.ts";
+import { withCharger } from "#core/case/document/change.ts";
+import type { CaseDocument, EvTreatment, Load } from "#core/case/document/types.ts";
+import { codebookOf } from "#core/codebook/index.ts";
+import type { Codebook } from "#core/codebook/types.ts";
+import type { PriceBook } from "#core/estimate/book.ts";
+import { estimate } from "#core/estimate/estimate.ts";
+import { takes, type WorkItem } from "#core/estimate/takes.ts";
+import type { WayJudgement } from "#core/ways/types.ts";
+
+/** A change to the home beside the charger. */
+export interface Change {
+  id: string;
+  name: string;
+  /** Null where the home has nothing of the kind. */
+  apply(document: CaseDocument): CaseDocument | null;
+  work: WorkItem;
+}
+
+const MOST_CHANGES = 2;
+
+const work = (id: string, text: string, ...waits: string[]): WorkItem => ({
+  id: `change:${id}`,
+  text,
+  takes: takes({ [`change:${id}`]: 1 }, ...waits),
+});
+
+/** The home with some of its loads replaced; null where there is none of them. */
+function replaced(document: CaseDocument, kinds: readonly Load["kind"][], by: (load: Load) => Load | null) {
+  if (!document.loads.some((l) => kinds.includes(l.kind))) return null;
+  const loads = document.loads.flatMap((l) => {
+    const next = kinds.includes(l.kind) ? by(l) : l;
+    return next ? [next] : [];
+  });
+  const left = new Set(loads.map((l) => l.id));
+  return {
+    ...document,
+    loads,
+    // What a circuit fed and is gone, it feeds no more.
+    panels: document.panels.map((p) => ({
+      ...p,
+      ...(p.circuits && {
+        circuits: p.circuits.map((c) => (c.loads ? { ...c, loads: c.loads.filter((id) => left.has(id)) } : c)),
+      }),
+    })),
+  };
+}
+
+const smaller =
+  (va: number) =>
+  (load: Load): Load => {
+    const { amps: _a, volts: _v, ampsFrom: _f, ...rest } = load;
+    return { ...rest, va };
+  };
+
+/** Nameplates of what comes in the place of others, VA: Heron's own, usual figures. */
+const HEAT_PUMP_WATER_HEATER_VA = 900;
+const HEAT_PUMP_DRYER_VA = 1000;
+const MEASURED_SHARE = 0.5;
+
+export function changesFor(codebook: Codebook, demandA: number): Change[] {
+  const us = codebook.region === "us";
+  return [
+    {
+      id: "water",
+      name: us ? "a heat-pump water heater" : "hot water by heat pump",
+      apply: (d) => replaced(d, ["water-heater", "immersion"], smaller(HEAT_PUMP_WATER_HEATER_VA)),
+      work: work("water", "Change the water heater for a heat-pump one", "order"),
+    },
+    {
+      id: "cooking",
+      name: "cooking with gas",
+      apply: (d) => replaced(d, ["range", "oven", "cooktop", "cooker"], () => null),
+      work: work("cooking", "Change to cooking with gas", "order"),
+    },
+    {
+      id: "drying",
+      name: "a heat-pump dryer",
+      apply: (d) => replaced(d, ["dryer"], smaller(HEAT_PUMP_DRYER_VA)),
+      work: work("drying", "Change the dryer for a heat-pump one", "order"),
+    },
+    {
+      id: "shower",
+      name: "a shower from the cylinder",
+      apply: (d) => replaced(d, ["shower"], () => null),
+      work: work("shower", "Change the electric shower for one from the cylinder", "order"),
+    },
+    {
+      id: "measure",
+      name: `a measurement first, taken at ${MEASURED_SHARE * 100} % of the calculation`,
+      apply: (d) =>
+        d.measured
+          ? null
+          : {
+              ...d,
+              measured: {
+                source: us ? "utility-year" : "half-hour-meter",
+                days: 365,
+                intervalMinutes: us ? 15 : 30,
+                heatingSeason: true,
+                max: { value: Math.max(1, Math.round(demandA * MEASURED_SHARE)), unit: "A" },
+              },
+            },
+      work: { id: "measure", text: "Measure first", takes: takes({ recorder: 1, "labour:measure": 1 }, "measure") },
+    },
+    {
+      id: "panel",
+      name: `a larger ${codebook.words.panel}`,
+      apply: (d) => {
+        const [head] = d.panels;
+        if (!head?.spaces) return null;
+        const room = {
+          spaces: head.spaces + 8,
+          condition: "sound" as const,
+          ...(head.busA && { busA: head.busA + 100 }),
+        };
+        return { ...d, panels: d.panels.map((p) => (p === head ? { ...p, ...room } : p)) };
+      },
+      work: {
+        id: "change:panel",
+        text: "A larger panel",
+        takes: takes({ panel: 1, "labour:panel": 1, permit: 1 }, "order-panel", "permit", "inspection"),
+      },
+    },
+  ];
+}
+
+export interface Plan {
+  way: string;
+  wayName: string;
+  chargeA: number;
+  treatment: EvTreatment | null;
+  changes: string[];
+  /** In one sentence. */
+  text: string;
+  typical: number;
+  energyKWh: number;
+  meetsNeed: boolean;
+  days: number;
+  /** The case to try it on: charger, school and changes put in. */
+  document: CaseDocument;
+}
+
+export interface Plans {
+  /** How many were assessed. */
+  count: number;
+  /** Those that no other beats in price, energy and days; the cheapest first. */
+  unbeaten: Plan[];
+}
+
+/** All choices of at most so many changes, none among them. */
+function choices(changes: readonly Change[]): Change[][] {
+  return changes.reduce<Change[][]>(
+    (all, change) => [...all, ...all.filter((c) => c.length < MOST_CHANGES).map((c) => [...c, change])],
+    [[]],
+  );
+}
+
+const beats = (a: Plan, b: Plan): boolean =>
+  a.typical <= b.typical &&
+  a.energyKWh >= b.energyKWh - 1e-9 &&
+  a.days <= b.days &&
+  (a.typical < b.typical || a.energyKWh > b.energyKWh + 1e-9 || a.days < b.days);
+
+/** The plans that no other beats; of equal ones the first. */
+export function unbeaten(plans: readonly Plan[]): Plan[] {
+  const sorted = [...plans].sort((a, b) => a.typical - b.typical || b.energyKWh - a.energyKWh || a.days - b.days);
+  const kept: Plan[] = [];
+  for (const plan of sorted) {
+    const equal = (k: Plan) =>
+      k.typical === plan.typical && Math.abs(k.energyKWh - plan.energyKWh) < 1e-9 && k.days === plan.days;
+    if (!kept.some((k) => beats(k, plan) || equal(k))) kept.push(plan);
+  }
+  return kept;
+}
+
+const TREATMENTS: readonly EvTreatment[] = ["outside-125", "outside-100", "inside"];
+const SCHOOL: Record<EvTreatment, string> = {
+  "outside-125": "",
+  "outside-100": ", the charger counted at 100 %",
+  inside: ", the charger counted among the other loads",
+};
+
+/** @param onProgress is told the share that is done, 0 to 1 */
+export function allPlans(
+  document: CaseDocument,
+  book: PriceBook,
+  onProgress: (share: number) => void = () => {},
+): Plans {
+  const codebook = codebookOf(document.rules);
+  const now = assess(document, book);
+  const demandA = now.calculations.find((c) => c.method === now.governing)?.demandA ?? 0;
+  const mostA = document.charger?.maxA ?? codebook.charging.usualMaxA;
+  const settings = codebook.charging.settingsA.filter((a) => a <= mostA + 1e-9);
+  // A school that the job has chosen is not left open.
+  const told = document.options?.evTreatment;
+  const schools: (EvTreatment | null)[] = !codebook.asksFor.evTreatment ? [null] : told ? [told] : [...TREATMENTS];
+  const possible = changesFor(codebook, demandA).filter((c) => c.apply(document) !== null);
+  const homes = choices(possible);
+  const plans: Plan[] = [];
+  let count = 0;
+  let done = 0;
+  for (const changes of homes) {
+    const changed = changes.reduce<CaseDocument>((d, c) => c.apply(d) ?? d, document);
+    const beside = changes.map((c) => c.work);
+    for (const treatment of schools)
+      for (const maxA of settings) {
+        const options = treatment ? { ...changed.options, evTreatment: treatment } : changed.options;
+        const home = withCharger({ ...changed, ...(options && { options }) }, { maxA });
+        for (const way of assess(home, book).ways) {
+          count++;
+          if (way.verdict === "ruled-out" || way.energyPerNightKWh <= 0) continue;
+          plans.push(planOf(way, home, beside, changes, treatment, book));
+        }
+        onProgress(++done / (homes.length * schools.length * settings.length));
+      }
+  }
+  return { count, unbeaten: unbeaten(plans.filter((p) => Number.isFinite(p.typical))) };
+}
+
+function planOf(
+  way: WayJudgement,
+  document: CaseDocument,
+  beside: readonly WorkItem[],
+  changes: readonly Change[],
+  treatment: EvTreatment | null,
+  book: PriceBook,
+): Plan {
+  const { cost, leadTimeDays } =
+    beside.length > 0 ? estimate([...beside, ...way.workItems], book, document.options?.grants) : way;
+  const names = changes.map((c) => c.name);
+  return {
+    way: way.way,
+    wayName: way.name,
+    chargeA: way.chargeA,
+    treatment,
+    changes: names,
+    text: `${way.name} at ${way.chargeA} A${names.length > 0 ? `, with ${names.join(" and ")}` : ""}${treatment ? SCHOOL[treatment] : ""}`,
+    typical: cost.typical,
+    energyKWh: way.energyPerNightKWh,
+    meetsNeed: way.meetsNeed,
+    days: leadTimeDays.typical,
+    document,
+  };
+}

@@ -5,7 +5,7 @@ import { themeStyles } from "./scripts/theme-styles.ts";
 /** What so many parts of the application share is one file: many small ones are packed worse, and asked for one by one. */
 const SHARED_BY = 10;
 /** Libraries that the list of jobs has no use for stay with the jobs. */
-const LIBRARIES = /[/]node_modules[/](?!idb|rfc6902|@rc-component[/]portal)/;
+const LIBRARIES = /[\\/]node_modules[\\/](?!idb|rfc6902|@rc-component[\\/]portal)/;
 
 export default defineConfig(({ isSsrBuild }) => ({
   plugins: [themeStyles(), reactRouter()],

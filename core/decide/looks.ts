@@ -100,7 +100,7 @@ const read = (document: CaseDocument, key: string): CaseDocument => ({
 
 /** The neighbours of a size, and itself. */
 function aboutSize(sizes: readonly string[], size: string | undefined): string[] {
-  const at = sizes.findIndex((s) => s === size);
+  const at = size === undefined ? -1 : sizes.indexOf(size);
   return at < 0 ? [] : sizes.slice(Math.max(0, at - 1), at + 2);
 }
 

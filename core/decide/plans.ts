@@ -13,7 +13,7 @@ import { takes, type WorkItem } from "#core/estimate/takes.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
 
 /** A change to the home beside the charger. */
-export interface Change {
+interface Change {
   id: string;
   name: string;
   /** Null where the home has nothing of the kind. */
@@ -62,7 +62,7 @@ const HEAT_PUMP_WATER_HEATER_VA = 900;
 const HEAT_PUMP_DRYER_VA = 1000;
 const MEASURED_SHARE = 0.5;
 
-export function changesFor(codebook: Codebook, demandA: number): Change[] {
+function changesFor(codebook: Codebook, demandA: number): Change[] {
   const us = codebook.region === "us";
   return [
     {
@@ -154,10 +154,9 @@ export interface Plans {
 
 /** All choices of at most so many changes, none among them. */
 function choices(changes: readonly Change[]): Change[][] {
-  return changes.reduce<Change[][]>(
-    (all, change) => [...all, ...all.filter((c) => c.length < MOST_CHANGES).map((c) => [...c, change])],
-    [[]],
-  );
+  const all: Change[][] = [[]];
+  for (const change of changes) all.push(...all.filter((c) => c.length < MOST_CHANGES).map((c) => [...c, change]));
+  return all;
 }
 
 const beats = (a: Plan, b: Plan): boolean =>

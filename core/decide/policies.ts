@@ -4,7 +4,7 @@ import type { CaseDocument, Policy } from "#core/case/document/types.ts";
 import { nightNeed } from "#core/need/need.ts";
 import { type Recommendation, recommend } from "#core/ways/recommend.ts";
 
-export const POLICIES: readonly { policy: Policy; name: string }[] = [
+const POLICIES: readonly { policy: Policy; name: string }[] = [
   { policy: "least-work", name: "Least work" },
   { policy: "fastest", name: "Soonest" },
   { policy: "most-current", name: "Most current" },

@@ -76,7 +76,7 @@ export function bookFromTable(
 }
 
 /** What the schema has against a book, in the words of its fields. */
-export function schemaProblems(book: unknown): string[] {
+function schemaProblems(book: unknown): string[] {
   try {
     bookSchema.validateSync(book, { strict: true, abortEarly: false });
     return [];

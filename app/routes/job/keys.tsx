@@ -7,6 +7,7 @@ const KEYS: readonly [keys: string, what: string][] = [
   ...STEPS.map((s): [string, string] => [s.key, `Go to ${s.name}`]),
   ["/", "Find anything in this job, or another job"],
   ["a", "Add a load (on Demand)"],
+  ["r", "Show what is ruled out (on Ways)"],
   ["Ctrl Z", "Undo"],
   ["Ctrl Shift Z", "Redo"],
   ["Esc", "Leave the field, close the why sheet"],

@@ -1,5 +1,5 @@
 /** The firm's price book: every figure that a price or a wait is made of, as a table to change, in and out as a file. */
-import { Button, Input, Tag } from "antd";
+import { Button, Input } from "antd";
 import { data, Form, Link, useNavigation } from "react-router";
 import { GROUP_IDS, GROUPS, type PriceBook, type PriceItem } from "#core/estimate/book.ts";
 import { bookFromTable } from "#core/estimate/book-table.ts";
@@ -77,7 +77,7 @@ export default function Prices({ loaderData, actionData }: Route.ComponentProps)
             {book.madeUp && (
               <>
                 {" "}
-                <Tag color="warning">made up: of no trade and no year</Tag>
+                <b className={styles.madeUp}>made up: of no trade and no year</b>
               </>
             )}
           </p>

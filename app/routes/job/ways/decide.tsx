@@ -4,7 +4,7 @@ import { useState } from "react";
 import { setValue } from "#core/case/document/set-value.ts";
 import { decisionFor, decisionNow } from "#core/decide/decision.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
-import { Field } from "#ui/field/field.tsx";
+import { Field, Fields } from "#ui/field/field.tsx";
 import { Section } from "#ui/frame/sheet.tsx";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
 import { useVisit } from "../use-visit.ts";
@@ -52,29 +52,31 @@ export function Decide({ ways }: { ways: readonly WayJudgement[] }) {
         </>
       ) : (
         <div className={styles.decide}>
-          <Field label="Way">
-            {(tied) => (
-              <Select
-                {...tied}
-                aria-label="Way"
-                value={taken}
-                onChange={(next: string) => setWay(next)}
-                options={ways.map((w) => ({ value: w.way, label: w.name }))}
-              />
-            )}
-          </Field>
-          <Field label="Why" problem={problem}>
-            {(tied) => (
-              <Input
-                {...tied}
-                value={why}
-                maxLength={1000}
-                placeholder="The owner wants no work at the service this year"
-                onChange={(e) => setWhy(e.target.value)}
-                onPressEnter={decide}
-              />
-            )}
-          </Field>
+          <Fields>
+            <Field label="Way">
+              {(tied) => (
+                <Select
+                  {...tied}
+                  aria-label="Way"
+                  value={taken}
+                  onChange={(next: string) => setWay(next)}
+                  options={ways.map((w) => ({ value: w.way, label: w.name }))}
+                />
+              )}
+            </Field>
+            <Field label="Why" problem={problem} wide>
+              {(tied) => (
+                <Input
+                  {...tied}
+                  value={why}
+                  maxLength={1000}
+                  placeholder="The owner wants no work at the service this year"
+                  onChange={(e) => setWhy(e.target.value)}
+                  onPressEnter={decide}
+                />
+              )}
+            </Field>
+          </Fields>
           <Button type="primary" onClick={decide}>
             Decide
           </Button>

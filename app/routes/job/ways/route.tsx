@@ -3,6 +3,7 @@ import { useDeferredValue, useMemo, useState } from "react";
 import { answer } from "#core/answer.ts";
 import { assess } from "#core/assess.ts";
 import { codebookOf } from "#core/codebook/index.ts";
+import type { Plan } from "#core/decide/plans.ts";
 import { triesNothing, type WhatIf, withWhatIf } from "#core/decide/what-if.ts";
 import { lower } from "#core/words.ts";
 import { Section } from "#ui/frame/sheet.tsx";
@@ -10,9 +11,11 @@ import type { AssessedCase } from "#ui/job-store/job-store.ts";
 import { useJob } from "#ui/job-store/use-job.tsx";
 import { StepTrouble, stepMeta } from "../step.tsx";
 import type { Route } from "./+types/route";
+import { AllPlans } from "./all-plans.tsx";
 import { Calendar } from "./calendar.tsx";
 import { Compared } from "./compared.tsx";
 import { Decide } from "./decide.tsx";
+import { NextLooks } from "./next-looks.tsx";
 import { Policies } from "./policies.tsx";
 import { PricesKept } from "./prices-kept.tsx";
 import { RuledOut } from "./ruled-out.tsx";
@@ -27,9 +30,13 @@ export const meta = stepMeta("Ways");
 export { StepTrouble as ErrorBoundary };
 
 /** The job as it is, or as it would be. */
-function useTried(job: AssessedCase, asked: WhatIf): AssessedCase {
+function useTried(job: AssessedCase, asked: WhatIf, plan: Plan | null): AssessedCase {
   const whatIf = useDeferredValue(asked);
   return useMemo(() => {
+    if (plan) {
+      const assessment = assess(plan.document, job.prices.book);
+      return { document: plan.document, assessment, answer: answer(assessment), prices: job.prices };
+    }
     if (triesNothing(whatIf)) return job;
     const { assessment, prices } = job;
     const calculation = assessment.calculations.find((c) => c.method === assessment.governing);
@@ -41,13 +48,14 @@ function useTried(job: AssessedCase, asked: WhatIf): AssessedCase {
     );
     const tried = assess(document, prices.book);
     return { document, assessment: tried, answer: answer(tried), prices };
-  }, [job, whatIf]);
+  }, [job, whatIf, plan]);
 }
 
 export default function Ways({ params: { jobId } }: Route.ComponentProps) {
   const job = useJob();
   const [whatIf, setWhatIf] = useState<WhatIf>({});
-  const shown = useTried(job, whatIf);
+  const [plan, setPlan] = useState<Plan | null>(null);
+  const shown = useTried(job, whatIf, plan);
   const { recommended, because, ways } = shown.assessment;
   const open = shown.answer.state === "open";
   const usable = useMemo(
@@ -74,7 +82,15 @@ export default function Ways({ params: { jobId } }: Route.ComponentProps) {
           {open ? `So far only, as what is missing may turn it round: ${lower(firstSentence(because))}` : because}
         </p>
         <Policies job={shown} />
-        <WhatIfPanel whatIf={whatIf} onChange={setWhatIf} tried={shown} />
+        <WhatIfPanel
+          whatIf={whatIf}
+          plan={plan}
+          onChange={(next) => {
+            setPlan(null);
+            setWhatIf(next);
+          }}
+          tried={shown}
+        />
       </Section>
       <SheetOfWays
         job={shown}
@@ -90,6 +106,14 @@ export default function Ways({ params: { jobId } }: Route.ComponentProps) {
         currency={shown.prices.book.currency}
       />
       <Calendar ways={usable} book={shown.prices.book} />
+      <NextLooks jobId={jobId} />
+      <AllPlans
+        onTry={(tried) => {
+          setPlan(tried);
+          setChosen([tried.way]);
+          window.document.querySelector("#which")?.scrollIntoView();
+        }}
+      />
       <PricesKept />
       <Decide ways={usable} />
     </>

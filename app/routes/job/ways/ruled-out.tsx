@@ -1,13 +1,21 @@
 /** The ways that cannot be taken, folded, each with the rule that rules it out. */
+import { useState } from "react";
 import type { WayJudgement } from "#core/ways/types.ts";
 import { WayVerdict } from "#ui/frame/verdict.tsx";
+import { useKeys } from "#ui/keys/use-keys.ts";
 import styles from "./ways.module.css";
 
 export function RuledOut({ ways }: { ways: readonly WayJudgement[] }) {
+  const [open, setOpen] = useState(false);
+  useKeys((event) => {
+    if (event.key !== "r" || event.ctrlKey || event.metaKey) return false;
+    setOpen((was) => !was);
+    return true;
+  });
   if (ways.length === 0) return null;
   return (
-    <details className={styles.ruledOut}>
-      <summary>
+    <details className={styles.ruledOut} open={open} onToggle={(e) => setOpen(e.currentTarget.open)}>
+      <summary aria-keyshortcuts="r">
         {ways.length === 1 ? "1 way is" : `${ways.length} ways are`} ruled out:{" "}
         <span className="quiet">{ways.map((w) => w.name).join(", ")}</span>
       </summary>

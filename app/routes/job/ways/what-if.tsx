@@ -3,6 +3,7 @@ import { Button, Switch } from "antd";
 import { createPatch } from "rfc6902";
 import type { Patch } from "#core/case/document/patch.ts";
 import { codebookOf } from "#core/codebook/index.ts";
+import type { Plan } from "#core/decide/plans.ts";
 import { triesNothing, type WhatIf } from "#core/decide/what-if.ts";
 import { showA, showNumber, showPercent } from "#core/units.ts";
 import type { AssessedCase } from "#ui/job-store/job-store.ts";
@@ -17,16 +18,18 @@ const TREATMENTS = {
 
 interface Props {
   whatIf: WhatIf;
+  /** A plan that is tried, instead of sliders. */
+  plan: Plan | null;
   onChange(next: WhatIf): void;
   tried: AssessedCase;
 }
 
-export function WhatIfPanel({ whatIf, onChange, tried }: Props) {
+export function WhatIfPanel({ whatIf, plan, onChange, tried }: Props) {
   const { document, assessment } = useJob();
   const store = useJobStore();
   const codebook = codebookOf(document.rules);
   const set = (change: WhatIf) => onChange({ ...whatIf, ...change });
-  const nothing = triesNothing(whatIf);
+  const nothing = plan === null && triesNothing(whatIf);
   const settings = codebook.charging.settingsA;
   const hours = Math.round(assessment.need.hoursPerNight * 2) / 2;
   const supplies = [...new Set([assessment.supply.ratingA, ...codebook.supplyRatingsA])].sort((a, b) => a - b);
@@ -35,58 +38,61 @@ export function WhatIfPanel({ whatIf, onChange, tried }: Props) {
     onChange({});
   };
   return (
-    <details className={styles.whatIf} data-trying={!nothing}>
-      <summary>What if ...</summary>
-      <div className={styles.knobs}>
-        <Knob
-          label="Largest charging current"
-          says={showA(whatIf.chargeA ?? document.charger?.maxA ?? codebook.charging.usualMaxA)}
-          count={settings.length}
-          at={settings.indexOf(whatIf.chargeA ?? document.charger?.maxA ?? codebook.charging.usualMaxA)}
-          onMove={(i) => set({ chargeA: settings[i] })}
-        />
-        <Knob
-          label="Hours plugged in"
-          says={`${showNumber(whatIf.hours ?? hours)} h`}
-          count={49}
-          at={(whatIf.hours ?? hours) * 2}
-          onMove={(i) => set({ hours: i / 2 })}
-        />
-        <Knob
-          label="Supply"
-          says={showA(whatIf.supplyA ?? assessment.supply.ratingA)}
-          count={supplies.length}
-          at={supplies.indexOf(whatIf.supplyA ?? assessment.supply.ratingA)}
-          onMove={(i) => set({ supplyA: supplies[i] })}
-        />
-        <Knob
-          label="Measured, of the calculation"
-          says={whatIf.measured === undefined ? "not measured" : showPercent(whatIf.measured)}
-          count={71}
-          at={whatIf.measured === undefined ? 70 : Math.round(whatIf.measured * 100) - 30}
-          onMove={(i) => set({ measured: (i + 30) / 100 })}
-        />
-        <Choice label="A second car" on={whatIf.secondCar ?? false} onSet={(on) => set({ secondCar: on })} />
-        <Choice label="A heat pump" on={whatIf.heatPump ?? false} onSet={(on) => set({ heatPump: on })} />
-        {codebook.asksFor.evTreatment && (
-          <label className={styles.knob}>
-            The charger counts
-            <select
-              value={whatIf.treatment ?? document.options?.evTreatment ?? "outside-125"}
-              onChange={(e) => set({ treatment: e.target.value as keyof typeof TREATMENTS })}
-            >
-              {Object.entries(TREATMENTS).map(([value, label]) => (
-                <option key={value} value={value}>
-                  {label}
-                </option>
-              ))}
-            </select>
-          </label>
-        )}
-      </div>
+    <div className={styles.whatIf} data-trying={!nothing}>
+      <details>
+        <summary>What if ...</summary>
+        <div className={styles.knobs}>
+          <Knob
+            label="Largest charging current"
+            says={showA(whatIf.chargeA ?? document.charger?.maxA ?? codebook.charging.usualMaxA)}
+            count={settings.length}
+            at={settings.indexOf(whatIf.chargeA ?? document.charger?.maxA ?? codebook.charging.usualMaxA)}
+            onMove={(i) => set({ chargeA: settings[i] })}
+          />
+          <Knob
+            label="Hours plugged in"
+            says={`${showNumber(whatIf.hours ?? hours)} h`}
+            count={49}
+            at={(whatIf.hours ?? hours) * 2}
+            onMove={(i) => set({ hours: i / 2 })}
+          />
+          <Knob
+            label="Supply"
+            says={showA(whatIf.supplyA ?? assessment.supply.ratingA)}
+            count={supplies.length}
+            at={supplies.indexOf(whatIf.supplyA ?? assessment.supply.ratingA)}
+            onMove={(i) => set({ supplyA: supplies[i] })}
+          />
+          <Knob
+            label="Measured, of the calculation"
+            says={whatIf.measured === undefined ? "not measured" : showPercent(whatIf.measured)}
+            count={71}
+            at={whatIf.measured === undefined ? 70 : Math.round(whatIf.measured * 100) - 30}
+            onMove={(i) => set({ measured: (i + 30) / 100 })}
+          />
+          <Choice label="A second car" on={whatIf.secondCar ?? false} onSet={(on) => set({ secondCar: on })} />
+          <Choice label="A heat pump" on={whatIf.heatPump ?? false} onSet={(on) => set({ heatPump: on })} />
+          {codebook.asksFor.evTreatment && (
+            <label className={styles.knob}>
+              The charger counts
+              <select
+                value={whatIf.treatment ?? document.options?.evTreatment ?? "outside-125"}
+                onChange={(e) => set({ treatment: e.target.value as keyof typeof TREATMENTS })}
+              >
+                {Object.entries(TREATMENTS).map(([value, label]) => (
+                  <option key={value} value={value}>
+                    {label}
+                  </option>
+                ))}
+              </select>
+            </label>
+          )}
+        </div>
+      </details>
       {!nothing && (
         <p className={styles.trying} role="status">
-          Tried, not kept: {tried.answer.text}.{" "}
+          Tried, not kept: {plan ? `${plan.text}. ` : ""}
+          {tried.answer.text}.{" "}
           <Button size="small" type="primary" onClick={keep}>
             Keep
           </Button>{" "}
@@ -95,7 +101,7 @@ export function WhatIfPanel({ whatIf, onChange, tried }: Props) {
           </Button>
         </p>
       )}
-    </details>
+    </div>
   );
 }
 

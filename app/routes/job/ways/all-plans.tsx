@@ -1,0 +1,81 @@
+/** All plans at once: some thousands in a worker, those that no other beats on a chart and in a list, to be tried. */
+
+import { Button } from "antd";
+import { proxy, wrap } from "comlink";
+import { lazy, Suspense, useEffect, useRef, useState } from "react";
+import type { Plan, Plans } from "#core/decide/plans.ts";
+import { showMoney } from "#core/estimate/estimate.ts";
+import { showKWh } from "#core/units.ts";
+import { Section } from "#ui/frame/sheet.tsx";
+import { useJob } from "#ui/job-store/use-job.tsx";
+import type { DecideWorker } from "./decide-worker.ts";
+import styles from "./ways.module.css";
+import { days } from "./words.ts";
+
+/** Charts are fetched where they stand. */
+const PlansChart = lazy(() => import("./plans-chart.tsx"));
+
+export function AllPlans({ onTry }: { onTry(plan: Plan): void }) {
+  const { document, prices } = useJob();
+  const [plans, setPlans] = useState<Plans | null>(null);
+  const [done, setDone] = useState<number | null>(null);
+  const worker = useRef<Worker | null>(null);
+  const stop = () => {
+    worker.current?.terminate();
+    worker.current = null;
+    setDone(null);
+  };
+  useEffect(() => () => worker.current?.terminate(), []);
+  const start = async () => {
+    stop();
+    setDone(0);
+    const own = new Worker(new URL("./decide-worker.ts", import.meta.url), { type: "module" });
+    worker.current = own;
+    const found = await wrap<DecideWorker>(own).plans(document, prices.book, proxy(setDone));
+    setPlans(found);
+    stop();
+  };
+  const { currency } = prices.book;
+  return (
+    <Section id="plans" title="All plans at once">
+      <p className="quiet">
+        Every way with every charging setting, the schools of practice that are left open, and at most two changes to
+        the home beside it.
+      </p>
+      {done === null ? (
+        <Button onClick={() => void start()}>{plans ? "Work them out again" : "Work them out"}</Button>
+      ) : (
+        <div className={styles.progress}>
+          <progress max={1} value={done} aria-label="Plans worked out" />
+          <Button size="small" onClick={stop}>
+            Cancel
+          </Button>
+        </div>
+      )}
+      {plans && (
+        <>
+          <p role="status">
+            {plans.count.toLocaleString("en-US")} plans; {plans.unbeaten.length}{" "}
+            {plans.unbeaten.length === 1 ? "is" : "are"} beaten by no other in price, energy and days.
+          </p>
+          <Suspense fallback={<div className={styles.chartPlace} />}>
+            <PlansChart plans={plans.unbeaten} currency={currency} onTry={onTry} />
+          </Suspense>
+          <ul className={styles.plans}>
+            {plans.unbeaten.map((plan) => (
+              <li key={plan.text}>
+                <span>{plan.text}</span>
+                <span className="figure">
+                  {showMoney(plan.typical, currency)}, {showKWh(plan.energyKWh)}, {days(plan.days)}
+                </span>
+                <Button size="small" onClick={() => onTry(plan)} aria-label={`Try ${plan.text}`}>
+                  Try
+                </Button>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+    </Section>
+  );
+}

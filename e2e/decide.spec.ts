@@ -81,6 +81,23 @@ test("two ways stand beside each other, link by link, and each price answers why
   await expect(page.getByRole("row", { name: /^Price/ })).toContainText(/8 of 10: \$[\d,]+ to \$[\d,]+/);
 });
 
+test("looks that can turn the answer say at which value, and a plan is tried by one press", async ({ page, heron }) => {
+  await signInAs(page, heron, "Wren Osier");
+  await openStep(page, heron, "osier-curlew-bank", "ways");
+  const looks = page.locator("#looks");
+  await expect(looks).toContainText(/Above a measured maximum of \d+ A: Larger supply would be taken, with work/);
+  await expect(looks).toContainText(/today's recommendation stands in \d+(\.\d)? % of 1,000 draws/);
+  await page.getByRole("button", { name: "Work them out" }).click();
+  await expect(page.getByText(/^1,024 plans; \d+ are beaten by no other in price, energy and days\.$/)).toBeVisible();
+  await page
+    .getByRole("button", { name: /^Try Circuit of its own/ })
+    .first()
+    .click();
+  await expect(page.getByText(/^Tried, not kept: Circuit of its own at/)).toBeVisible();
+  await page.getByRole("button", { name: "Drop" }).click();
+  await expect(page.getByText(/^Tried, not kept/)).toHaveCount(0);
+});
+
 test("a decision is recorded with its reason, and says loudly when it no longer stands", async ({ page, heron }) => {
   await signInAs(page, heron, "Wren Osier");
   await openStep(page, heron, "osier-sluice-road", "ways");

@@ -157,7 +157,6 @@ function fieldsOf(document: CaseDocument, codebook: Codebook): Found[] {
         asksFor.earthing && "Detects 6 mA of DC",
       ],
     ],
-    ["ways", "decide", "Ways", ["Way", "Why"]],
   ];
   return labels.flatMap(([step, section, name, list]) =>
     list.flatMap((label): Found[] =>

@@ -1,4 +1,5 @@
 /** Assessing in tests: by the made-up prices that Heron ships with. */
+import "#core/codebook/editions.ts";
 import * as core from "#core/assess.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";

@@ -101,6 +101,8 @@ export interface WayJudgement {
   /** All that is to be done first is to confirm what nobody has read. */
   onlyConfirm: boolean;
   chargeA: number;
+  /** Volts it charges at. */
+  volts: number;
   circuitA: number;
   limitA?: number;
   /** Where each clamp sits, and the limit it keeps. */

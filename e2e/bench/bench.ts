@@ -9,6 +9,7 @@ import { Heron, newJob, openStep, signInAs } from "../heron.ts";
 import { assess40LoadsMs, assess60Loads3PanelsMs, benchCase, calculate60Loads3PanelsMs } from "./core.ts";
 import { type PageFigures, pageFigures } from "./pages.ts";
 import { dragFramesPerSecond, fullPanelCase, openWith200PhotosMs, panelDrawMs, photoReadyMs } from "./survey.ts";
+import { inWorkers, whatIfFramesPerSecond } from "./ways.ts";
 
 const JOBS = 2000;
 
@@ -129,10 +130,16 @@ try {
     photoOf12MegapixelsReadyMs: await photoReadyMs(page, heron, await importedJob(page, benchCase(20))),
     openWith200Photos: await openWith200PhotosMs(page, heron, panelJob),
   };
+  const job40 = await importedJob(page, benchCase(40));
+  const ways = {
+    whatIfFramesPerSecond: await whatIfFramesPerSecond(page, heron, job40),
+    inWorkers: await inWorkers(page, heron, job40),
+  };
   await closeDatabase();
   const figures = {
     pages,
     ...survey,
+    ...ways,
     assess40LoadsMedianMs: assess40LoadsMs(),
     calculate60Loads3PanelsMedianMs: calculate60Loads3PanelsMs(),
     assess60Loads3PanelsMedianMs: assess60Loads3PanelsMs(),

@@ -26,7 +26,9 @@ export function PricesKept() {
       title="Prices"
       aside={
         <span className="quiet">
-          <Link to="/prices">{book.name}</Link>
+          <Link to="/prices" className={styles.book}>
+            {book.name}
+          </Link>
           {version > 0 && `, version ${version}`}
         </span>
       }

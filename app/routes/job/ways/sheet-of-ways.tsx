@@ -1,9 +1,11 @@
 /** The sheet of ways: a bank for each at one scale of amperes, and the figures that differ on common rows under it. */
 import { Button } from "antd";
 import type { ReactNode } from "react";
+import type { Car } from "#core/case/document/types.ts";
 import type { DrawnPrice } from "#core/estimate/draws.ts";
 import { showMoney } from "#core/estimate/estimate.ts";
-import { showA, showKWh, showPercent } from "#core/units.ts";
+import { distancePerHour } from "#core/need/in-words.ts";
+import { showA, showKWh, showNumber, showPercent } from "#core/units.ts";
 import { commonScaleA } from "#core/waterline.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
 import { WayVerdict } from "#ui/frame/verdict.tsx";
@@ -30,7 +32,13 @@ interface Row {
   of(way: WayJudgement): ReactNode;
 }
 
-const rows = (drawn: Readonly<Record<string, DrawnPrice>>): Row[] => [
+/** "7.7 kW, 23 mi an hour" */
+function inWords({ chargeA, volts }: WayJudgement, car: Car | undefined): string {
+  const kW = `${showNumber(Math.round((chargeA * volts) / 100) / 10)} kW`;
+  return car ? `${kW}, ${Math.round(distancePerHour(car, chargeA, volts))} ${car.distancePerDay.unit} an hour` : kW;
+}
+
+const rows = (drawn: Readonly<Record<string, DrawnPrice>>, car: Car | undefined): Row[] => [
   { name: "Verdict", of: (w) => <WayVerdict verdict={w.verdict} onlyConfirm={w.onlyConfirm} /> },
   {
     name: "Charging",
@@ -38,6 +46,7 @@ const rows = (drawn: Readonly<Record<string, DrawnPrice>>): Row[] => [
       <>
         <Figure why={w.explain}>{w.limitA === undefined ? showA(w.chargeA) : `up to ${showA(w.chargeA)}`}</Figure>
         {w.limitA !== undefined && <small>held below {showA(w.limitA)}</small>}
+        <small>{inWords(w, car)}</small>
       </>
     ),
   },
@@ -114,7 +123,7 @@ export function SheetOfWays(props: {
           </tr>
         </thead>
         <tbody>
-          {rows(drawn).map((row) => (
+          {rows(drawn, job.document.need?.cars?.[0]).map((row) => (
             <tr key={row.name}>
               <th scope="row">{row.name}</th>
               {ways.map((way) => (

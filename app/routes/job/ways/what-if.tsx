@@ -54,7 +54,7 @@ export function WhatIfPanel({ whatIf, plan, onChange, tried }: Props) {
             says={`${showNumber(whatIf.hours ?? hours)} h`}
             count={49}
             at={(whatIf.hours ?? hours) * 2}
-            onMove={(i) => set({ hours: i / 2 })}
+            onMove={(i) => set({ hours: Math.max(1, i) / 2 })}
           />
           <Knob
             label="Supply"

@@ -10,13 +10,12 @@ export async function whatIfFramesPerSecond(page: Page, heron: Heron, jobId: str
   await page.getByText("What if ...").click();
   return page.getByLabel(/^Largest charging current/).evaluate(async (slider: HTMLInputElement, moves) => {
     const setter = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value")?.set;
-    const frame = () => new Promise((done) => requestAnimationFrame(done));
-    await frame();
+    await new Promise((done) => requestAnimationFrame(done));
     const from = performance.now();
     for (let i = 0; i < moves; i++) {
       setter?.call(slider, String(i % Number(slider.max)));
       slider.dispatchEvent(new Event("input", { bubbles: true }));
-      await frame();
+      await new Promise((done) => requestAnimationFrame(done));
     }
     return Number(((1000 * moves) / (performance.now() - from)).toFixed(1));
   }, MOVES);

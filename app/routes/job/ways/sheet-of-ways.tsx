@@ -62,7 +62,7 @@ const rows = (drawn: Readonly<Record<string, DrawnPrice>>, car: Car | undefined)
           {w.unpriced.length > 0 ? (
             <small>not in the price book: {w.unpriced.join(", ")}</small>
           ) : (
-            <small>
+            <small className={styles.range}>
               {range
                 ? `8 of 10: ${showMoney(range.p10, w.cost.currency)} to ${showMoney(range.p90, w.cost.currency)}`
                 : "\u00a0"}

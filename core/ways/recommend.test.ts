@@ -68,6 +68,14 @@ describe("among ways that meet the need", () => {
     );
     expect(taken([pounds]).because).toMatch(/\(£700\)/);
   });
+  it("one without a price comes after all others, and is told with what the price book lacks", () => {
+    const unpriced = way("b", { price: Number.POSITIVE_INFINITY, unpriced: ["clamps"] });
+    expect(taken([unpriced, way("a", { price: 9000 })])).toEqual({
+      way: "a",
+      because:
+        "a meets the need with the lowest typical cost ($9,000). b meets it too, but has no price: the price book lacks clamps.",
+    });
+  });
   it("one that is ruled out, or gives nothing, is never taken", () => {
     expect(taken([way("a", { verdict: "ruled-out" })]).way).toBeNull();
     expect(taken([way("a", { chargeA: 0 })]).way).toBeNull();

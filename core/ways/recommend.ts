@@ -68,10 +68,16 @@ export function recommend(ways: readonly WayJudgement[], policy: Policy, need: N
   }
   const [won, next] = [...enough].sort(compare(ORDER[policy]));
   const taken = won as WayJudgement;
+  // A way without a price may be the cheapest of all: nobody knows before the price book has what it lacks.
+  const unpriced = enough.find((w) => w !== taken && !Number.isFinite(w.cost.typical));
   return {
     way: taken.way,
     because: `${taken.name} meets the need with ${WON[policy](taken)}. ${
-      next ? `${next.name} meets it too, at ${money(next)} and ${days(next)}.` : "No other way meets it."
+      unpriced
+        ? `${unpriced.name} meets it too, but has no price: the price book lacks ${unpriced.unpriced.join(", ")}.`
+        : next
+          ? `${next.name} meets it too, at ${money(next)} and ${days(next)}.`
+          : "No other way meets it."
     }`,
   };
 }

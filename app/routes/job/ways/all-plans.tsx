@@ -2,18 +2,28 @@
 
 import { Button } from "antd";
 import { proxy, wrap } from "comlink";
-import { lazy, Suspense, useEffect, useRef, useState } from "react";
+import { lazy, type ReactNode, Suspense, useEffect, useRef, useState } from "react";
 import type { Plan, Plans } from "#core/decide/plans.ts";
 import { showMoney } from "#core/estimate/estimate.ts";
 import { showKWh } from "#core/units.ts";
 import { Section } from "#ui/frame/sheet.tsx";
 import { useJob } from "#ui/job-store/use-job.tsx";
+import { later } from "#ui/live/line.ts";
 import type { DecideWorker } from "./decide-worker.ts";
 import styles from "./ways.module.css";
 import { days } from "./words.ts";
 
 /** Charts are fetched where they stand. */
 const PlansChart = lazy(() => import("./plans-chart.tsx"));
+
+/** The list comes first: the chart's own code holds the page up for a moment, when nothing else is asked of it. */
+function ChartAtRest({ children }: { children: ReactNode }) {
+  const [rested, setRested] = useState(false);
+  useEffect(() => later(() => setRested(true), CHART_AFTER_MS), []);
+  const place = <div className={styles.chartPlace} />;
+  return rested ? <Suspense fallback={place}>{children}</Suspense> : place;
+}
+const CHART_AFTER_MS = 250;
 
 export function AllPlans({ onTry }: { onTry(plan: Plan): void }) {
   const { document, prices } = useJob();
@@ -58,9 +68,9 @@ export function AllPlans({ onTry }: { onTry(plan: Plan): void }) {
             {plans.count.toLocaleString("en-US")} plans; {plans.unbeaten.length}{" "}
             {plans.unbeaten.length === 1 ? "is" : "are"} beaten by no other in price, energy and days.
           </p>
-          <Suspense fallback={<div className={styles.chartPlace} />}>
+          <ChartAtRest>
             <PlansChart plans={plans.unbeaten} currency={currency} onTry={onTry} />
-          </Suspense>
+          </ChartAtRest>
           <ul className={styles.plans}>
             {plans.unbeaten.map((plan) => (
               <li key={plan.text}>

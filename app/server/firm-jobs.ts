@@ -6,9 +6,10 @@ import { and, asc, desc, eq, gt, inArray, like, or, sql } from "drizzle-orm";
 import { assess } from "#core/assess.ts";
 import type { AppliedEdit, Edit } from "#core/case/document/edit.ts";
 import type { Problem } from "#core/case/document/problems.ts";
-import type { CaseDocument, PermissionFrom, PermissionState } from "#core/case/document/types.ts";
+import type { CaseDocument, PermissionFrom, PermissionState, RuleSetId } from "#core/case/document/types.ts";
 import { currentCase } from "#core/case/document/upgrade.ts";
 import { takeEdit } from "#core/case/laws/take-edit.ts";
+import { codebookOf } from "#core/codebook/index.ts";
 import { type KeptBook, keptBookFor } from "#core/estimate/kept.ts";
 import { JOBS_A_PAGE } from "#core/limits.ts";
 import type { Stage } from "#core/stages.ts";
@@ -180,11 +181,11 @@ async function withCurrentSummaries(
   jobs: (JobRow & { keptPrices: number | null })[],
 ): Promise<JobRow[]> {
   const prices = pricesOf(firmId);
-  const { version } = await prices.newest();
-  // A job by other rules than the firm's is priced by Heron's own book, 0.
-  const old = jobs
-    .filter((j) => !isCurrent(j.summary, j.keptPrices ?? version) && !isCurrent(j.summary, 0))
-    .map((j) => j.id);
+  const newest = await prices.newest();
+  // A job in another currency than the firm's is priced by Heron's own book, 0.
+  const pricedBy = ({ rules, keptPrices }: (typeof jobs)[number]) =>
+    codebookOf(rules as RuleSetId).currency === newest.book.currency ? (keptPrices ?? newest.version) : 0;
+  const old = jobs.filter((j) => !isCurrent(j.summary, pricedBy(j))).map((j) => j.id);
   if (old.length === 0) return jobs;
   const cases = await database
     .select({ id: job.id, document: job.case, revision: job.revision })
@@ -193,7 +194,7 @@ async function withCurrentSummaries(
   const made = new Map<string, { id: string; revision: number; summary: CaseSummary }>();
   for (const { id, document, revision } of cases) {
     const current = currentCase(document);
-    made.set(id, { id, revision, summary: rowOf(current, await prices.booksFor(current)).summary });
+    made.set(id, { id, revision, summary: rowOf(current, await prices.booksFor(current, newest)).summary });
   }
   for (const { id, revision, summary } of made.values())
     await database

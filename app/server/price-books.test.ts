@@ -43,6 +43,20 @@ describe("the price books of a firm", () => {
   });
 });
 
+describe("the first book of a firm", () => {
+  it("makes the list anew that was made by the one Heron ships", async () => {
+    const own = jobsOf(theirs.id);
+    const others = pricesOf(theirs.id);
+    await own.create({ ...knownUsHome(), title: "First" });
+    const prices = async () => (await own.list({ search: "First" })).jobs[0]?.summary.prices;
+    expect(await prices()).toBe(0);
+    await others.save(book, 0, mara.id);
+    expect(await prices()).toBe(1);
+    await own.create({ ...knownUkHome(), title: "Pounds" });
+    expect((await own.list({ search: "Pounds" })).jobs[0]?.summary.prices).toBe(0);
+  });
+});
+
 describe("the books of a job", () => {
   it("are the newest, and the one it was quoted by", async () => {
     const { version } = await prices.newest();

@@ -1,6 +1,6 @@
 /** The price books of a firm: every version is kept, as quotes hold on to theirs. */
-import { and, desc, eq } from "drizzle-orm";
-import type { CaseDocument } from "#core/case/document/types.ts";
+import { and, desc, eq, sql } from "drizzle-orm";
+import type { CaseDocument, RuleSetId } from "#core/case/document/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
 import { DEMO_BOOKS } from "#core/estimate/demo-books/index.ts";
@@ -17,14 +17,16 @@ export type SavedBook = { kind: "saved"; version: number } | { kind: "changed-si
 
 /** The price books of one firm. */
 export function pricesOf(firmId: string, db: Transaction | typeof database = database) {
-  const newestVersion = async (): Promise<number> => {
+  /** The newest version, 0 where there is none, and the rules that new jobs of the firm begin with. */
+  const latest = async (): Promise<{ version: number; rules: RuleSetId }> => {
     const [found] = await db
-      .select({ version: priceBook.version })
-      .from(priceBook)
-      .where(eq(priceBook.firmId, firmId))
-      .orderBy(desc(priceBook.version))
-      .limit(1);
-    return found?.version ?? 0;
+      .select({ version: sql<number>`coalesce(max(${priceBook.version}), 0)`.mapWith(Number), rules: firm.rules })
+      .from(firm)
+      .leftJoin(priceBook, eq(priceBook.firmId, firm.id))
+      .where(eq(firm.id, firmId))
+      .groupBy(firm.id);
+    if (!found) throw new Error(`no firm ${firmId}`);
+    return { version: found.version, rules: found.rules as RuleSetId };
   };
   const at = async (version: number): Promise<PriceBook | null> => {
     const key = `${firmId} ${version}`;
@@ -39,23 +41,22 @@ export function pricesOf(firmId: string, db: Transaction | typeof database = dat
     read.set(key, found.book);
     return found.book;
   };
-  const shipped = async (): Promise<KeptBook> => {
-    const [found] = await db.select({ rules: firm.rules }).from(firm).where(eq(firm.id, firmId));
-    return { version: 0, book: DEMO_BOOKS[codebookOf(found?.rules as CaseDocument["rules"]).currency] };
-  };
   const newest = async (): Promise<KeptBook> => {
-    const version = await newestVersion();
+    const { version, rules } = await latest();
     const book = version > 0 ? await at(version) : null;
-    return book ? { version, book } : shipped();
+    return book ? { version, book } : { version: 0, book: DEMO_BOOKS[codebookOf(rules).currency] };
   };
 
   return {
     newest,
 
-    /** The books that a case may be priced by: the newest first; Heron's own where the firm has none in its currency. */
-    async booksFor({ rules, prices }: CaseDocument): Promise<KeptBook[]> {
+    /**
+     * The books that a case may be priced by: the newest first; Heron's own where the firm has none in its currency.
+     * @param known the newest, where it was asked for already
+     */
+    async booksFor({ rules, prices }: CaseDocument, known?: KeptBook): Promise<KeptBook[]> {
       const { currency } = codebookOf(rules);
-      const now = await newest();
+      const now = known ?? (await newest());
       if (now.book.currency !== currency) return [{ version: 0, book: DEMO_BOOKS[currency] }];
       if (prices === undefined || prices.version === now.version) return [now];
       const kept = prices.version === 0 ? DEMO_BOOKS[currency] : await at(prices.version);
@@ -77,14 +78,14 @@ export function pricesOf(firmId: string, db: Transaction | typeof database = dat
      */
     async save(book: PriceBook, madeOn: number, personId: string, now = new Date()): Promise<SavedBook> {
       const version = madeOn + 1;
-      const since = await newestVersion();
+      const { version: since } = await latest();
       if (since === madeOn)
         try {
           await db.insert(priceBook).values({ firmId, version, book, personId, at: now });
           return { kind: "saved", version };
         } catch (error) {
           // Two at the same moment: the key is taken.
-          if ((await newestVersion()) === madeOn) throw error;
+          if ((await latest()).version === madeOn) throw error;
         }
       const [other] = await this.versions();
       return { kind: "changed-since", version: other?.version ?? since, by: other?.by ?? "somebody" };

@@ -1,9 +1,11 @@
 /** `npx tsx cli/try-mutated-cases.ts COUNT [SEED]`: reads and assesses so many broken cases; prints what went wrong. */
+
 import { readdirSync, readFileSync } from "node:fs";
 import path from "node:path";
 import type { CaseDocument } from "#core/case/document/types.ts";
+import { seeded } from "#core/chance.ts";
 import { knownUkHome, knownUsHome, ukCase, usCase } from "#core/testing/cases.ts";
-import { mutate, randomOf, tryCase } from "#core/testing/mutated-cases.ts";
+import { mutate, tryCase } from "#core/testing/mutated-cases.ts";
 
 const [count = 1000, seed = 1] = process.argv.slice(2).map(Number);
 const demo = path.resolve(import.meta.dirname, "../db/demo");
@@ -16,7 +18,7 @@ const bases: CaseDocument[] = [
   usCase(),
   ukCase(),
 ];
-const random = randomOf(seed);
+const random = seeded(seed);
 const found = new Map<string, unknown>();
 for (let i = 0; i < count; i++) {
   const mutated = mutate(bases[Math.floor(random() * bases.length)] as CaseDocument, random);

@@ -56,6 +56,13 @@ export interface Assessment {
   };
 }
 
+/** The calculation that governs. */
+export const governingOf = ({
+  calculations,
+  governing: id,
+}: Pick<Assessment, "calculations" | "governing">): Calculation =>
+  calculations.find((c) => c.method === id) as Calculation;
+
 function explainRating({ document, codebook: { words, sections }, supplyA }: Home) {
   const assumed = readRatingA(document) === null ? [`${words.supplyRating} unknown: ${showA(supplyA)} is taken`] : [];
   return {

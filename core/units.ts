@@ -23,6 +23,7 @@ export const showA = (amps: number): string => `${show(amps, 1)} A`;
 export const showVA = (va: number): string => `${show(va, 0)} VA`;
 export const showKWh = (kWh: number): string => `${show(kWh, 1)} kWh`;
 export const showNumber = (value: number): string => show(value, 2);
+export const showDays = (days: number): string => (days === 1 ? "1 day" : `${show(days, 2)} days`);
 export const showOhm = (ohm: number): string => `${show(ohm, 2)} ohm`;
 /** A conductor's size as it is written in words: `6 mm²`, `4/0 AWG`. */
 export const showSize = (size: string): string => size.replace("mm2", "mm²");

@@ -9,3 +9,10 @@ export const lower = (text: string): string => text.charAt(0).toLowerCase() + te
 /** "a 40 A charger", "an 80 A service": with the article as the figure is read aloud. */
 export const withArticle = (text: string): string =>
   `${/^(8|1[18](?!\d)|1[18],\d{3})/.test(text) ? "an" : "a"} ${text}`;
+
+/** "14 Lantern Row" as a name without spaces: "14-lantern-row"; empty where no letter or digit is left. */
+export const slug = (text: string): string =>
+  text
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, "-")
+    .replace(/^-|-$/g, "");

@@ -1,30 +1,15 @@
 /** What the customer pays for: the need by day, the sheet of ways, what if, prices, and a decision that is watched. */
 import { readFileSync } from "node:fs";
-import type { Page } from "@playwright/test";
-import { expect, field, type Heron, openStep, saved, signInAs, test } from "./heron.ts";
+import { expect, field, openCopy, openStep, saved, signInAs, test } from "./heron.ts";
 
 const COPY = "4 Whimbrel Yard";
-
-/** A job of its own to change, as other tests read the demo's. */
-async function openCopy(page: Page, heron: Heron, source: string, step: string): Promise<string> {
-  const document = await (await page.request.get(`${heron.url}/jobs/${source}/case.json`)).json();
-  const buffer = Buffer.from(JSON.stringify({ ...document, title: COPY }));
-  await page.goto(`${heron.url}/`);
-  await page
-    .locator("input[type=file]")
-    .setInputFiles({ name: "copy.case.json", mimeType: "application/json", buffer });
-  await page.waitForSelector("html[data-ready=job]");
-  const id = new URL(page.url()).pathname.split("/")[2] as string;
-  await openStep(page, heron, id, step);
-  return id;
-}
 
 test("a need that differs by day says the smallest current that is enough, and draws the week", async ({
   page,
   heron,
 }) => {
   await signInAs(page, heron, "Mara Quill");
-  await openCopy(page, heron, "tidewrack-coopers-slip", "need");
+  await openCopy(page, heron, "tidewrack-coopers-slip", COPY, "need");
   await expect(
     page.getByText(/^A slow receptacle is enough for this: 12 A at 120 V covers every night\.$/),
   ).toBeVisible();
@@ -47,7 +32,7 @@ test("a need that differs by day says the smallest current that is enough, and d
 
 test("two cars share one charger in the order that was chosen", async ({ page, heron }) => {
   await signInAs(page, heron, "Wren Osier");
-  await openCopy(page, heron, "osier-withy-walk", "need");
+  await openCopy(page, heron, "osier-withy-walk", COPY, "need");
   await page.getByRole("button", { name: "Add a car" }).click();
   const cars = page.locator("[data-car]");
   const count = await cars.count();
@@ -62,7 +47,7 @@ test("two cars share one charger in the order that was chosen", async ({ page, h
 
 test("what if: everything is computed anew, kept or dropped", async ({ page, heron }) => {
   await signInAs(page, heron, "Mara Quill");
-  const id = await openCopy(page, heron, "tidewrack-samphire-close", "ways");
+  const id = await openCopy(page, heron, "tidewrack-samphire-close", COPY, "ways");
   const charging = page.getByRole("row", { name: /^Charging/ });
   await expect(charging).toContainText("40 A");
   await page.getByText("What if ...").click();
@@ -117,7 +102,7 @@ test("looks that can turn the answer say at which value, and a plan is tried by 
 
 test("a decision is recorded with its reason, and says loudly when it no longer stands", async ({ page, heron }) => {
   await signInAs(page, heron, "Wren Osier");
-  const id = await openCopy(page, heron, "osier-sluice-road", "ways");
+  const id = await openCopy(page, heron, "osier-sluice-road", COPY, "ways");
   await page.getByRole("button", { name: "Decide", exact: true }).click();
   await expect(page.getByText("Say why, in a few words: the next person will ask")).toBeVisible();
   await page.getByLabel("Why", { exact: true }).fill("No clamps, the owner says");

@@ -1,25 +1,10 @@
 /** The Demand step beyond its first lines: the ledger's order, comparing methods, other people's totals, papers. */
 import { spawnSync } from "node:child_process";
-import type { Page } from "@playwright/test";
-import { expect, field, type Heron, openStep, saved, signInAs, test } from "./heron.ts";
-
-/** A copy of a demo job, so that tests do not meet in one. */
-async function copyOf(page: Page, heron: Heron, job: string, title: string): Promise<string> {
-  const document = await (await page.request.get(`${heron.url}/jobs/${job}/case.json`)).json();
-  await page.goto(heron.url);
-  const buffer = Buffer.from(JSON.stringify({ ...document, title }));
-  await page
-    .locator("input[type=file]")
-    .setInputFiles({ name: "copy.case.json", mimeType: "application/json", buffer });
-  await page.waitForSelector("html[data-ready=job]");
-  const id = new URL(page.url()).pathname.split("/")[2] as string;
-  await openStep(page, heron, id, "demand");
-  return id;
-}
+import { expect, field, openCopy, saved, signInAs, test } from "./heron.ts";
 
 test("methods stand side by side, and another one can be chosen and printed", async ({ page, heron }) => {
   await signInAs(page, heron, "Mara Quill");
-  const id = await copyOf(page, heron, "tidewrack-lantern-row", "1 Method Mews");
+  const id = await openCopy(page, heron, "tidewrack-lantern-row", "1 Method Mews", "demand");
   await page.getByText("Methods side by side").click();
   const range = page.locator("details tr", { hasText: "Range" });
   await expect(range).toContainText("8,000 VA");
@@ -41,7 +26,7 @@ test("methods stand side by side, and another one can be chosen and printed", as
 
 test("a second opinion names the mistake, and what would change is computed", async ({ page, heron }) => {
   await signInAs(page, heron, "Mara Quill");
-  await copyOf(page, heron, "tidewrack-lantern-row", "2 Method Mews");
+  await openCopy(page, heron, "tidewrack-lantern-row", "2 Method Mews", "demand");
   const total = field(page, "The total on someone else's worksheet");
   await total.fill("20,684 VA");
   await expect(page.getByText("10 kVA instead of 8 kVA was taken at 100 %")).toBeVisible();
@@ -56,7 +41,7 @@ test("a second opinion names the mistake, and what would change is computed", as
 
 test("rows are copied, moved, taken away, put back, and pasted from a spreadsheet", async ({ page, heron }) => {
   await signInAs(page, heron, "Mara Quill");
-  const id = await copyOf(page, heron, "tidewrack-lantern-row", "3 Method Mews");
+  const id = await openCopy(page, heron, "tidewrack-lantern-row", "3 Method Mews", "demand");
   const names = () =>
     page.getByRole("textbox", { name: /^Name of/ }).evaluateAll((all) => all.map((e) => (e as HTMLInputElement).value));
   const start = await names();

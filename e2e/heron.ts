@@ -141,3 +141,17 @@ export const test = base.extend<Fixtures & { faults: string[] }, { heron: Heron 
   },
 });
 export { expect };
+
+/** A copy of a demo job with a title of its own, open at a step, so that tests do not meet in one. @returns its id */
+export async function openCopy(page: Page, heron: Heron, job: string, title: string, step: string): Promise<string> {
+  const document = await (await page.request.get(`${heron.url}/jobs/${job}/case.json`)).json();
+  await page.goto(heron.url);
+  const buffer = Buffer.from(JSON.stringify({ ...document, title }));
+  await page
+    .locator("input[type=file]")
+    .setInputFiles({ name: "copy.case.json", mimeType: "application/json", buffer });
+  await page.waitForSelector("html[data-ready=job]");
+  const id = new URL(page.url()).pathname.split("/")[2] as string;
+  await openStep(page, heron, id, step);
+  return id;
+}

@@ -1,5 +1,5 @@
 /** What a walk round the home asks for in a region, and in which words. */
-import type { Car, Conductor } from "#core/case/document/types.ts";
+import type { Car, Conductor, Measured } from "#core/case/document/types.ts";
 
 /** A picture that the evidence list asks for. */
 export interface Pictured {
@@ -35,6 +35,8 @@ export interface SurveyRules {
   conductorTypes: readonly { value: NonNullable<Conductor["type"]>; label: string }[];
   /** What quick entry of loads shows to somebody who has not used it. */
   loadExamples: string;
+  /** How a year of demand is usually had here. */
+  measuredYear: Pick<Measured, "source" | "intervalMinutes">;
   /** A car to begin with; its unit is the usual one. */
   usualCar: Car & { distancePerDay: NonNullable<Car["distancePerDay"]> };
 }

@@ -2,16 +2,18 @@
  * What to look at next: every value that nobody has read has a plausible range; over it the case is assessed, and one
  * sees which looks can still turn the verdict, at which value, and which cannot.
  */
-import { assess, recommendedOf } from "#core/assess.ts";
+import { assess, governingOf, recommendedOf } from "#core/assess.ts";
 import { withPanel, withSupply } from "#core/case/document/change.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
+import { seeded } from "#core/chance.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import type { Codebook } from "#core/codebook/types.ts";
 import { loadName } from "#core/demand/loads.ts";
+import { withMeasuredYear } from "#core/demand/measured-year.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
-import { seeded } from "#core/estimate/chance.ts";
 import type { StepId } from "#core/missing.ts";
-import { showA, showNumber, showSize } from "#core/units.ts";
+import { areaFt2, showA, showNumber, showSize } from "#core/units.ts";
+import type { WayJudgement } from "#core/ways/types.ts";
 import { capital } from "#core/words.ts";
 
 /** Points over a range; the kinds of what has kinds. */
@@ -24,26 +26,19 @@ const UNTOLD_AREA_FT2 = [800, 4000] as const;
 const NAMEPLATE_SHARE = [0.7, 1.3] as const;
 const MEASURED_SHARE = [0.3, 1] as const;
 const SUPPLY_A = { us: [60, 200], uk: [60, 100] } as const;
-const FT2_PER_M2 = 10.7639104167;
 /** How near the turning value of a range is found. */
 const BISECTIONS = 9;
 
-/** A value that a look could bring. */
-interface Candidate {
-  /** Of a range; null for a kind. */
-  number: number | null;
-  says: string;
-  document: CaseDocument;
-}
+type Told = Pick<LookValue, "key" | "label" | "step">;
 
-interface Look {
-  key: string;
-  label: string;
-  step: StepId;
-  /** In order, where they are numbers. */
-  candidates: readonly Candidate[];
-  /** A number of the range put into any case; kinds go by their place. */
-  put(document: CaseDocument, at: number): CaseDocument;
+/** A value that nobody has read, over the range or the kinds that it could have. */
+interface Look extends Told {
+  /** How many kinds there are; null for a range. */
+  kinds: number | null;
+  /** The case with the value at this share of the range put in, 0 to 1; kinds share it out evenly. */
+  put(document: CaseDocument, share: number): CaseDocument;
+  /** That value in words. */
+  says(share: number): string;
 }
 
 export interface LookValue {
@@ -61,36 +56,35 @@ export interface ValueOfLooks {
 }
 
 function range(
-  look: Pick<Look, "key" | "label" | "step">,
-  document: CaseDocument,
+  told: Told,
   [low, high]: readonly [number, number],
   says: (value: number) => string,
   put: (document: CaseDocument, value: number) => CaseDocument,
 ): Look {
   const value = (share: number) => low + (high - low) * share;
-  return {
-    ...look,
-    candidates: Array.from({ length: POINTS }, (_, i) => {
-      const number = value(i / (POINTS - 1));
-      return { number, says: says(number), document: put(document, number) };
-    }),
-    put: (other, share) => put(other, value(share)),
-  };
+  return { ...told, kinds: null, put: (d, share) => put(d, value(share)), says: (share) => says(value(share)) };
 }
 
 function kinds<T>(
-  look: Pick<Look, "key" | "label" | "step">,
-  document: CaseDocument,
+  told: Told,
   values: readonly T[],
   says: (value: T) => string,
   put: (document: CaseDocument, value: T) => CaseDocument,
 ): Look {
+  const value = (share: number) => values[Math.min(values.length - 1, Math.floor(share * values.length))] as T;
   return {
-    ...look,
-    candidates: values.map((value) => ({ number: null, says: says(value), document: put(document, value) })),
-    put: (other, share) => put(other, values[Math.min(values.length - 1, Math.floor(share * values.length))] as T),
+    ...told,
+    kinds: values.length,
+    put: (d, share) => put(d, value(share)),
+    says: (share) => says(value(share)),
   };
 }
+
+/** The shares at which a look is tried: the points of a range, or one in the middle of each kind. */
+const sharesOf = (look: Look): number[] =>
+  Array.from({ length: look.kinds ?? POINTS }, (_, i) =>
+    look.kinds === null ? i / (POINTS - 1) : (i + 0.5) / look.kinds,
+  );
 
 /** A value that was looked at: the ranges of others are not about it any more. */
 const read = (document: CaseDocument, key: string): CaseDocument => ({
@@ -113,8 +107,11 @@ function looksOf(document: CaseDocument, codebook: Codebook, demandA: number): L
   const at = (key: string, label: string, step: StepId = "survey") => ({ key, label, step });
   if (open("supply.ratingA", supply.ratingA))
     looks.push(
-      range(at("supply.ratingA", capital(words.supplyRating)), document, SUPPLY_A[region], showA, (d, a) =>
-        read(withSupply(d, { ratingA: Math.round(a) }), "supply.ratingA"),
+      range(
+        at("supply.ratingA", capital(words.supplyRating)),
+        SUPPLY_A[region],
+        (a) => showA(Math.round(a)),
+        (d, a) => read(withSupply(d, { ratingA: Math.round(a) }), "supply.ratingA"),
       ),
     );
   if (open("supply.conductor", supply.conductor)) {
@@ -122,7 +119,7 @@ function looksOf(document: CaseDocument, codebook: Codebook, demandA: number): L
       ? aboutSize(codebook.feederSizes, supply.conductor.size)
       : SUPPLY_A[region].map((a) => codebook.supplyConductor.sizeFor(a, false).size);
     looks.push(
-      kinds(at("supply.conductor", capital(codebook.supplyConductor.name)), document, sizes, showSize, (d, size) =>
+      kinds(at("supply.conductor", capital(codebook.supplyConductor.name)), sizes, showSize, (d, size) =>
         read(withSupply(d, { conductor: { material: "cu", ...d.supply.conductor, size } }), "supply.conductor"),
       ),
     );
@@ -131,7 +128,6 @@ function looksOf(document: CaseDocument, codebook: Codebook, demandA: number): L
     looks.push(
       kinds(
         at("supply.earthing", "Earthing"),
-        document,
         ["tn-c-s", "tn-s", "tt"] as const,
         (e) => e.toUpperCase(),
         (d, earthing) => read(withSupply(d, { earthing }), "supply.earthing"),
@@ -141,21 +137,19 @@ function looksOf(document: CaseDocument, codebook: Codebook, demandA: number): L
     looks.push(
       kinds(
         at("supply.looped", "Looped supply"),
-        document,
         [false, true],
         (l) => (l ? "looped" : "not looped"),
         (d, looped) => read(withSupply(d, { looped }), "supply.looped"),
       ),
     );
   // A measurement does not ask how large the home is.
-  if (region === "us" && !measured && open("dwelling.floorArea", dwelling.floorArea)) {
+  if (asksFor.floorArea && !measured && open("dwelling.floorArea", dwelling.floorArea)) {
     const { value, unit } = dwelling.floorArea ?? { value: 0, unit: codebook.areaUnit };
-    const bounds = UNTOLD_AREA_FT2.map((ft2) => (unit === "ft2" ? ft2 : ft2 / FT2_PER_M2));
+    const bounds = UNTOLD_AREA_FT2.map((ft2) => ft2 / areaFt2({ value: 1, unit }));
     const [low, high] = value > 0 ? AREA_SHARE.map((s) => s * value) : bounds;
     looks.push(
       range(
         at("dwelling.floorArea", "Floor area"),
-        document,
         [low as number, high as number],
         (v) => `${showNumber(Math.round(v))} ${unit}`,
         (d, v) =>
@@ -174,7 +168,6 @@ function looksOf(document: CaseDocument, codebook: Codebook, demandA: number): L
       looks.push(
         range(
           at(key, `${name}: ${words.spaces}`),
-          document,
           [Math.max(1, used), most],
           (v) => `${Math.round(v)} ${words.spaces}`,
           put(key, (v) => ({ spaces: Math.round(v) })),
@@ -187,7 +180,6 @@ function looksOf(document: CaseDocument, codebook: Codebook, demandA: number): L
       looks.push(
         kinds(
           at(key, `${name}: bus`),
-          document,
           codebook.bus.ratingsA.filter((a) => a >= from),
           showA,
           put(key, (busA) => ({ busA })),
@@ -199,7 +191,6 @@ function looksOf(document: CaseDocument, codebook: Codebook, demandA: number): L
       looks.push(
         kinds(
           at(key, `${name}: condition`),
-          document,
           ["sound", "obsolete", "unsafe"] as const,
           (c) => c,
           (d, condition) => read(withPanel(d, panel.id, { condition }), key),
@@ -211,19 +202,9 @@ function looksOf(document: CaseDocument, codebook: Codebook, demandA: number): L
     looks.push(
       range(
         at("measured", "A measurement of the demand", "demand"),
-        document,
         MEASURED_SHARE.map((s) => s * Math.max(1, demandA)) as [number, number],
         (v) => `a measured maximum of ${showA(Math.round(v))}`,
-        (d, v) => ({
-          ...d,
-          measured: {
-            source: region === "us" ? "utility-year" : "half-hour-meter",
-            days: 365,
-            intervalMinutes: region === "us" ? 15 : 30,
-            heatingSeason: true,
-            max: { value: Math.max(1, Math.round(v)), unit: "A" },
-          },
-        }),
+        (d, v) => withMeasuredYear(d, codebook, v),
       ),
     );
   if (!measured)
@@ -237,9 +218,8 @@ function looksOf(document: CaseDocument, codebook: Codebook, demandA: number): L
       looks.push(
         range(
           at(`loads.${load.id}`, `Nameplate of ${loadName(load, codebook)}`, "demand"),
-          document,
           NAMEPLATE_SHARE,
-          (s) => (va !== undefined ? `${showNumber(Math.round(va * s))} VA` : showA((amps ?? 0) * s)),
+          (s) => (va !== undefined ? `${showNumber(Math.round(va * s))} VA` : showA(Math.round((amps ?? 0) * s))),
           (d, s) => ({
             ...d,
             loads: d.loads.map((l, k) =>
@@ -260,8 +240,9 @@ interface Outcome {
   says: string;
 }
 
-function outcomeOf(document: CaseDocument, book: PriceBook): Outcome {
-  const way = recommendedOf(document, book);
+const outcomeOf = (document: CaseDocument, book: PriceBook): Outcome => outcomeWith(recommendedOf(document, book));
+
+function outcomeWith(way: WayJudgement | null): Outcome {
   if (!way?.meetsNeed) return { way: way?.way ?? null, verdict: "does not fit", says: "no way would meet the need" };
   // What is still to be confirmed is what the looks are for; it is no work.
   const verdict = way.verdict === "ready" || way.onlyConfirm ? "fits" : "with work";
@@ -272,27 +253,23 @@ const same = (a: Outcome, b: Outcome) => a.way === b.way && a.verdict === b.verd
 
 /** The sentences of one look: what happens above or below which value, or for which kind. */
 function turnsOf(look: Look, now: Outcome, base: CaseDocument, book: PriceBook): string[] {
-  const found = look.candidates.map((c) => outcomeOf(c.document, book));
+  const shares = sharesOf(look);
+  const found = shares.map((share) => outcomeOf(look.put(base, share), book));
   if (found.every((o) => same(o, now))) return [];
-  if (look.candidates[0]?.number === null) {
-    const by = new Map<string, string[]>();
-    found.forEach((o, i) => {
-      if (!same(o, now)) by.set(o.says, [...(by.get(o.says) ?? []), look.candidates[i]?.says as string]);
-    });
-    return [...by].map(([says, values]) => `${capital(values.join(" or "))}: ${says}`);
-  }
-  return segments(look, found, base, book).flatMap(({ from, to, outcome }) => {
-    if (same(outcome, now)) return [];
-    const where =
-      from === null && to === null
-        ? "Over its whole range"
-        : from === null
-          ? `Below ${to}`
-          : to === null
-            ? `Above ${from}`
-            : `From ${from} to ${to}`;
-    return [`${where}: ${outcome.says}`];
+  if (look.kinds === null)
+    return segments(look, found, base, book)
+      .filter(({ outcome }) => !same(outcome, now))
+      .map(({ from, to, outcome }) => `${between(from, to)}: ${outcome.says}`);
+  const by = new Map<string, string[]>();
+  found.forEach((o, i) => {
+    if (!same(o, now)) by.set(o.says, [...(by.get(o.says) ?? []), look.says(shares[i] as number)]);
   });
+  return [...by].map(([says, values]) => `${capital(values.join(" or "))}: ${says}`);
+}
+
+function between(from: string | null, to: string | null): string {
+  if (from === null) return to === null ? "Over its whole range" : `Below ${to}`;
+  return to === null ? `Above ${from}` : `From ${from} to ${to}`;
 }
 
 /** Outcomes next to each other in a range may have others between them: no more than so many are looked for. */
@@ -300,9 +277,6 @@ const MOST_BETWEEN = 4;
 
 /** A range cut where its outcome turns, each turn found by halving; null at its ends. */
 function segments(look: Look, found: readonly Outcome[], base: CaseDocument, book: PriceBook) {
-  const first = look.candidates[0]?.number ?? 0;
-  const last = look.candidates.at(-1)?.number ?? 0;
-  const at = (share: number) => nearest(look, first + (last - first) * share);
   const cut: { from: string | null; to: string | null; outcome: Outcome }[] = [
     { from: null, to: null, outcome: found[0] as Outcome },
   ];
@@ -324,29 +298,21 @@ function segments(look: Look, found: readonly Outcome[], base: CaseDocument, boo
           next = outcome;
         }
       }
-      before.to = at(to);
-      cut.push({ from: at(to), to: null, outcome: next });
+      before.to = look.says(to);
+      cut.push({ from: before.to, to: null, outcome: next });
       start = to;
     }
   }
   return cut;
 }
 
-/** The turning value in the words of the look. */
-function nearest(look: Look, number: number): string {
-  const [a, b] = [look.candidates[0], look.candidates.at(-1)];
-  if (!a || !b || a.number === null || b.number === null) return "";
-  const digits = /[\d,.]+/;
-  const [low, high] = [a, b].map((c) => Number((digits.exec(c.says)?.[0] ?? "0").replaceAll(",", "")));
-  const share = b.number === a.number ? 0 : (number - a.number) / (b.number - a.number);
-  return a.says.replace(digits, showNumber(Math.round((low as number) + ((high as number) - (low as number)) * share)));
-}
-
 /** The looks of a case, and what it comes to today. */
 function situation(document: CaseDocument, book: PriceBook) {
-  const { calculations, governing } = assess(document, book);
-  const demandA = calculations.find((c) => c.method === governing)?.demandA ?? 0;
-  return { looks: looksOf(document, codebookOf(document.rules), demandA), now: outcomeOf(document, book) };
+  const today = assess(document, book);
+  return {
+    looks: looksOf(document, codebookOf(document.rules), governingOf(today).demandA),
+    now: outcomeWith(today.ways.find((w) => w.way === today.recommended) ?? null),
+  };
 }
 
 /**
@@ -359,10 +325,10 @@ export function valueOfLooks(
   onProgress: (share: number) => void = () => {},
 ): ValueOfLooks {
   const { looks, now } = situation(document, book);
-  const values = looks.map(({ key, label, step, ...look }, i): LookValue => {
-    const turns = turnsOf({ key, label, step, ...look }, now, document, book);
+  const values = looks.map((look, i): LookValue => {
+    const turns = turnsOf(look, now, document, book);
     onProgress((i + 1) / looks.length);
-    return { key, label, step, turns };
+    return { key: look.key, label: look.label, step: look.step, turns };
   });
   return {
     looks: values.sort((a, b) => Number(b.turns.length > 0) - Number(a.turns.length > 0)),

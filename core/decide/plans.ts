@@ -2,11 +2,14 @@
  * All plans at once: a way, a charging setting, a school of practice where the job leaves it open, and at most two
  * changes to the home; of all of them those that no other beats in price, energy and days.
  */
-import { assess } from "#core/assess.ts";
+import { assess, governingOf } from "#core/assess.ts";
 import { withCharger } from "#core/case/document/change.ts";
+import { applyPatch } from "#core/case/document/patch.ts";
+import { removeLoad } from "#core/case/document/remove-load.ts";
 import type { CaseDocument, EvTreatment, Load } from "#core/case/document/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import type { Codebook } from "#core/codebook/types.ts";
+import { withMeasuredYear } from "#core/demand/measured-year.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
 import { estimate } from "#core/estimate/estimate.ts";
 import { takes, type WorkItem } from "#core/estimate/takes.ts";
@@ -29,82 +32,71 @@ const work = (id: string, text: string, ...waits: string[]): WorkItem => ({
   takes: takes({ [`change:${id}`]: 1 }, ...waits),
 });
 
-/** The home with some of its loads replaced; null where there is none of them. */
-function replaced(document: CaseDocument, kinds: readonly Load["kind"][], by: (load: Load) => Load | null) {
-  if (!document.loads.some((l) => kinds.includes(l.kind))) return null;
-  const loads = document.loads.flatMap((l) => {
-    const next = kinds.includes(l.kind) ? by(l) : l;
-    return next ? [next] : [];
-  });
-  const left = new Set(loads.map((l) => l.id));
-  return {
-    ...document,
-    loads,
-    // What a circuit fed and is gone, it feeds no more.
-    panels: document.panels.map((p) => ({
-      ...p,
-      ...(p.circuits && {
-        circuits: p.circuits.map((c) => (c.loads ? { ...c, loads: c.loads.filter((id) => left.has(id)) } : c)),
-      }),
-    })),
-  };
+const has = ({ loads }: CaseDocument, kinds: readonly Load["kind"][]) => loads.some((l) => kinds.includes(l.kind));
+
+/** The home without its loads of some kinds, and without what mentions them; null where there is none. */
+function without(document: CaseDocument, kinds: readonly Load["kind"][]): CaseDocument | null {
+  if (!has(document, kinds)) return null;
+  let left = document;
+  for (const { id, kind } of document.loads)
+    if (kinds.includes(kind))
+      left = applyPatch(
+        left,
+        removeLoad(
+          left,
+          left.loads.findIndex((l) => l.id === id),
+        ),
+      );
+  return left;
 }
 
-const smaller =
-  (va: number) =>
-  (load: Load): Load => {
+/** The home with smaller loads in the place of those of some kinds; null where there is none. */
+function smaller(document: CaseDocument, kinds: readonly Load["kind"][], va: number): CaseDocument | null {
+  if (!has(document, kinds)) return null;
+  const loads = document.loads.map((load): Load => {
+    if (!kinds.includes(load.kind)) return load;
     const { amps: _a, volts: _v, ampsFrom: _f, ...rest } = load;
     return { ...rest, va };
-  };
+  });
+  return { ...document, loads };
+}
 
 /** Nameplates of what comes in the place of others, VA: Heron's own, usual figures. */
 const HEAT_PUMP_WATER_HEATER_VA = 900;
 const HEAT_PUMP_DRYER_VA = 1000;
 const MEASURED_SHARE = 0.5;
+const WATER_BY_HEAT_PUMP = { us: "a heat-pump water heater", uk: "hot water by heat pump" } as const;
 
 function changesFor(codebook: Codebook, demandA: number): Change[] {
-  const us = codebook.region === "us";
   return [
     {
       id: "water",
-      name: us ? "a heat-pump water heater" : "hot water by heat pump",
-      apply: (d) => replaced(d, ["water-heater", "immersion"], smaller(HEAT_PUMP_WATER_HEATER_VA)),
+      name: WATER_BY_HEAT_PUMP[codebook.region],
+      apply: (d) => smaller(d, ["water-heater", "immersion"], HEAT_PUMP_WATER_HEATER_VA),
       work: work("water", "Change the water heater for a heat-pump one", "order"),
     },
     {
       id: "cooking",
       name: "cooking with gas",
-      apply: (d) => replaced(d, ["range", "oven", "cooktop", "cooker"], () => null),
+      apply: (d) => without(d, ["range", "oven", "cooktop", "cooker"]),
       work: work("cooking", "Change to cooking with gas", "order"),
     },
     {
       id: "drying",
       name: "a heat-pump dryer",
-      apply: (d) => replaced(d, ["dryer"], smaller(HEAT_PUMP_DRYER_VA)),
+      apply: (d) => smaller(d, ["dryer"], HEAT_PUMP_DRYER_VA),
       work: work("drying", "Change the dryer for a heat-pump one", "order"),
     },
     {
       id: "shower",
       name: "a shower from the cylinder",
-      apply: (d) => replaced(d, ["shower"], () => null),
+      apply: (d) => without(d, ["shower"]),
       work: work("shower", "Change the electric shower for one from the cylinder", "order"),
     },
     {
       id: "measure",
       name: `a measurement first, taken at ${MEASURED_SHARE * 100} % of the calculation`,
-      apply: (d) =>
-        d.measured
-          ? null
-          : {
-              ...d,
-              measured: {
-                source: us ? "utility-year" : "half-hour-meter",
-                days: 365,
-                intervalMinutes: us ? 15 : 30,
-                heatingSeason: true,
-                max: { value: Math.max(1, Math.round(demandA * MEASURED_SHARE)), unit: "A" },
-              },
-            },
+      apply: (d) => (d.measured ? null : withMeasuredYear(d, codebook, demandA * MEASURED_SHARE)),
       work: { id: "measure", text: "Measure first", takes: takes({ recorder: 1, "labour:measure": 1 }, "measure") },
     },
     {
@@ -192,7 +184,7 @@ export function allPlans(
 ): Plans {
   const codebook = codebookOf(document.rules);
   const now = assess(document, book);
-  const demandA = now.calculations.find((c) => c.method === now.governing)?.demandA ?? 0;
+  const { demandA } = governingOf(now);
   const mostA = document.charger?.maxA ?? codebook.charging.usualMaxA;
   const settings = codebook.charging.settingsA.filter((a) => a <= mostA + 1e-9);
   // A school that the job has chosen is not left open.

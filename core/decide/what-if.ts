@@ -2,6 +2,9 @@
 import { withCharger, withoutSources } from "#core/case/document/change.ts";
 import type { Car, CaseDocument, EvTreatment } from "#core/case/document/types.ts";
 import type { Codebook } from "#core/codebook/types.ts";
+import { withMeasuredYear } from "#core/demand/measured-year.ts";
+import { clockOf, DAY_MINUTES, minutesOf } from "#core/need/hours.ts";
+import { onSupply } from "#core/panel/sub-panels.ts";
 import { freeId } from "#core/ways/place.ts";
 
 /** What is tried; what is left out stays as it is in the case. */
@@ -22,14 +25,6 @@ export interface WhatIf {
 export const triesNothing = (whatIf: WhatIf): boolean =>
   Object.values(whatIf).every((v) => v === undefined || v === false);
 
-const DAY_MINUTES = 24 * 60;
-const MEASURED_DAYS = 365;
-
-const clock = (minute: number): string => {
-  const m = ((Math.round(minute) % DAY_MINUTES) + DAY_MINUTES) % DAY_MINUTES;
-  return `${String(Math.floor(m / 60)).padStart(2, "0")}:${String(m % 60).padStart(2, "0")}`;
-};
-
 /**
  * @param demandA the governing demand of the case as it is, A
  */
@@ -40,8 +35,9 @@ export function withWhatIf(document: CaseDocument, codebook: Codebook, whatIf: W
   if (hours !== undefined) {
     const { pluggedInByWeekday: _, ...need } = tried.need ?? {};
     const to = need.pluggedIn?.to ?? "06:00";
-    const leaves = Number(to.slice(0, 2)) * 60 + Number(to.slice(3));
-    tried = { ...tried, need: { ...need, pluggedIn: { from: clock(leaves - hours * 60), to } } };
+    // The day before, so that the start is never below nought.
+    const from = clockOf(minutesOf(to) + DAY_MINUTES - hours * 60);
+    tried = { ...tried, need: { ...need, pluggedIn: { from, to } } };
   }
   if (secondCar) {
     const { energyPerDayKWh, ...need } = tried.need ?? {};
@@ -61,19 +57,7 @@ export function withWhatIf(document: CaseDocument, codebook: Codebook, whatIf: W
       loads: [...tried.loads, { id, kind: "heat-pump", label: "Heat pump", ...usual, existing: false }],
     };
   }
-  if (measured !== undefined) {
-    const source = codebook.region === "us" ? "utility-year" : "half-hour-meter";
-    tried = {
-      ...tried,
-      measured: {
-        source,
-        days: MEASURED_DAYS,
-        intervalMinutes: codebook.region === "us" ? 15 : 30,
-        heatingSeason: true,
-        max: { value: Math.max(1, Math.round(demandA * measured)), unit: "A" },
-      },
-    };
-  }
+  if (measured !== undefined) tried = withMeasuredYear(tried, codebook, demandA * measured);
   if (treatment !== undefined) tried = { ...tried, options: { ...tried.options, evTreatment: treatment } };
   if (supplyA !== undefined) {
     tried = withoutSources(tried, (key) => key === "supply.ratingA" || key === "supply.conductor");
@@ -85,7 +69,7 @@ export function withWhatIf(document: CaseDocument, codebook: Codebook, whatIf: W
         conductor: codebook.supplyConductor.sizeFor(supplyA, tried.options?.allowAluminium ?? false),
       },
       panels: tried.panels.map((panel) =>
-        (panel.fedFrom ?? "supply") === "supply"
+        onSupply(panel)
           ? { ...panel, mainA: Math.max(panel.mainA ?? 0, supplyA), busA: Math.max(panel.busA ?? 0, supplyA) }
           : panel,
       ),

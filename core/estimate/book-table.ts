@@ -2,11 +2,11 @@
 import { ValidationError } from "yup";
 import { GROUP_IDS, type Group, type PriceBook, type PriceItem } from "./book.ts";
 import { bookSchema, itemProblems } from "./book-schema.ts";
+import { PICKS } from "./schedule.ts";
 
 export const BOOK_COLUMNS = ["group", "id", "name", "unit", "low", "typical", "high", "condition"] as const;
 type Column = (typeof BOOK_COLUMNS)[number];
 const NEEDED: readonly Column[] = BOOK_COLUMNS.filter((c) => c !== "condition");
-const FIGURES = ["low", "typical", "high"] as const;
 
 export type Cell = string | number;
 
@@ -58,7 +58,7 @@ export function bookFromTable(
     lineOf.set(key, line);
     const figures = { low: 0, typical: 0, high: 0 };
     let sound = true;
-    for (const column of FIGURES) {
+    for (const column of PICKS) {
       const value = figureOf(cell(column));
       if (value === null) {
         say(`${column} of ${text("name") || id} is "${text(column)}", which is not a number`);

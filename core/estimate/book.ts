@@ -25,14 +25,26 @@ export const GROUP_IDS = Object.keys(GROUPS) as Group[];
 /** Groups that a firm earns nothing on: paid on, or given back, as they are. */
 export const PASSED_ON: readonly Group[] = ["charges", "standard"];
 
-const byId = new WeakMap<PriceBook, Map<string, PriceItem>>();
-
-/** The item of an id, or undefined; what a standard installation includes stands apart from the items themselves. */
-export function itemOf(book: PriceBook, id: string): PriceItem | undefined {
-  let items = byId.get(book);
-  if (!items) {
-    items = new Map(book.items.filter((i) => i.group !== "included").map((i) => [i.id, i]));
-    byId.set(book, items);
-  }
-  return items.get(id);
+interface Index {
+  byId: Map<string, PriceItem>;
+  byGroup: Map<Group, PriceItem[]>;
 }
+const indexes = new WeakMap<PriceBook, Index>();
+
+/** A book sorted once: every keystroke asks it for every way. */
+function indexOf(book: PriceBook): Index {
+  const known = indexes.get(book);
+  if (known) return known;
+  const made: Index = {
+    // What a standard installation includes stands apart from the items themselves.
+    byId: new Map(book.items.filter((i) => i.group !== "included").map((i) => [i.id, i])),
+    byGroup: new Map(GROUP_IDS.map((group) => [group, book.items.filter((i) => i.group === group)])),
+  };
+  indexes.set(book, made);
+  return made;
+}
+
+/** The item of an id, or undefined. */
+export const itemOf = (book: PriceBook, id: string): PriceItem | undefined => indexOf(book).byId.get(id);
+
+export const itemsIn = (book: PriceBook, group: Group): readonly PriceItem[] => indexOf(book).byGroup.get(group) ?? [];

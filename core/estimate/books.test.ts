@@ -1,9 +1,9 @@
 import { describe, expect, it } from "vitest";
+import { seeded, triangular } from "#core/chance.ts";
 import { assess } from "#core/testing/assess.ts";
 import { HOMES } from "#core/testing/sheets/homes.ts";
 import { GROUP_IDS, itemOf, type PriceItem } from "./book.ts";
 import { bookSchema, itemProblems } from "./book-schema.ts";
-import { seeded, triangular } from "./chance.ts";
 import { DEMO_BOOKS } from "./demo-books/index.ts";
 import { keptBookFor } from "./kept.ts";
 import { holidaysOf } from "./schedule.ts";

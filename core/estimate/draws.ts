@@ -1,6 +1,7 @@
 /** The range of a price: many draws of every line, with the same seed always the same. */
+
+import { seeded, triangular } from "#core/chance.ts";
 import { itemOf, type PriceBook } from "./book.ts";
-import { seeded, triangular } from "./chance.ts";
 import { isPassedOn, type PriceLine, withMarginAndTax } from "./estimate.ts";
 
 const DRAWS = 2000;

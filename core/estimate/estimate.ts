@@ -1,8 +1,8 @@
 /** What work costs by a price book: line by line, its total, its steps and days. */
 import { showNumber } from "#core/units.ts";
 import { later, type Why, why } from "#core/why.ts";
-import { type Group, itemOf, PASSED_ON, type PriceBook, type PriceItem } from "./book.ts";
-import { installDays, type Pick3, type Spread, type Step, schedule, stepsOf, totalDays } from "./schedule.ts";
+import { type Group, itemOf, itemsIn, PASSED_ON, type PriceBook, type PriceItem } from "./book.ts";
+import { installDays, PICKS, type Pick3, type Spread, type Step, schedule, stepsOf, totalDays } from "./schedule.ts";
 import type { WorkItem } from "./takes.ts";
 
 export interface Cost extends Spread {
@@ -36,7 +36,6 @@ interface EstimateFields {
 export interface Estimate extends EstimateFields {
   explain: Why;
 }
-const PICKS: readonly Pick3[] = ["low", "typical", "high"];
 const spread = (): Spread => ({ low: 0, typical: 0, high: 0 });
 const times = (s: Spread, n: number): Spread => ({ low: s.low * n, typical: s.typical * n, high: s.high * n });
 const add = (to: Spread, more: Spread): void => {
@@ -57,8 +56,8 @@ function countsOf(items: readonly WorkItem[]): Map<string, number> {
 
 /** The standard installation of the book, where the work holds one of each thing it includes; what it includes goes off. */
 function takeStandard(book: PriceBook, counts: Map<string, number>): PriceItem | null {
-  const standard = book.items.find((i) => i.group === "standard");
-  const included = book.items.filter((i) => i.group === "included");
+  const [standard] = itemsIn(book, "standard");
+  const included = itemsIn(book, "included");
   if (!standard || included.length === 0 || !included.every((i) => (counts.get(i.id) ?? 0) > 0)) return null;
   for (const { id, typical } of included) counts.set(id, Math.max(0, (counts.get(id) ?? 0) - typical));
   return standard;
@@ -128,7 +127,7 @@ export function estimate(items: readonly WorkItem[], book: PriceBook, grants: re
     const item = itemOf(book, id);
     if (item && count > 0) lines.push(lineOf(item, count, rate));
   }
-  const ticked = lines.length === 0 ? [] : book.items.filter((i) => i.group === "grants" && grants.includes(i.id));
+  const ticked = lines.length === 0 ? [] : itemsIn(book, "grants").filter((i) => grants.includes(i.id));
   const cost = totalOf(book, lines, ticked, missing.size > 0);
   const days = (pick: Pick3) => totalDays(schedule(planned.steps, pick));
   const fields: EstimateFields = {

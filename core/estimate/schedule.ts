@@ -1,5 +1,5 @@
 /** The steps of a way that wait for each other, and when each begins and ends. */
-import { itemOf, type PriceBook } from "./book.ts";
+import { itemOf, itemsIn, type PriceBook } from "./book.ts";
 import type { WorkItem } from "./takes.ts";
 
 export interface Spread {
@@ -8,6 +8,7 @@ export interface Spread {
   high: number;
 }
 export type Pick3 = keyof Spread;
+export const PICKS: readonly Pick3[] = ["low", "typical", "high"];
 
 /** Minutes of work in a day on site. */
 const WORKDAY_MINUTES = 7 * 60;
@@ -75,7 +76,7 @@ export function stepsOf(
       days.high = Math.max(days.high, item.high);
     }
     if (rule.id === INSTALL && minutes.typical > 0)
-      for (const pick of ["low", "typical", "high"] as const) days[pick] = Math.ceil(minutes[pick] / WORKDAY_MINUTES);
+      for (const pick of PICKS) days[pick] = Math.ceil(minutes[pick] / WORKDAY_MINUTES);
     if (days.high > 0)
       steps.push({
         id: rule.id,
@@ -143,8 +144,8 @@ export function workedFrom(start: string, holidays: readonly string[]): Worked {
 }
 
 /** The days a firm is closed, as its price book names them: `holiday:2026-12-25`. */
-export const holidaysOf = ({ items }: PriceBook): string[] =>
-  items.flatMap((i) => (i.group === "holidays" ? [i.id.slice(i.id.indexOf(":") + 1)] : []));
+export const holidaysOf = (book: PriceBook): string[] =>
+  itemsIn(book, "holidays").map((i) => i.id.slice(i.id.indexOf(":") + 1));
 
 /** The ISO day so many days after another. */
 export const dayAfter = (start: string, days: number): string =>

@@ -1,11 +1,12 @@
 /** When a car is plugged in and may charge: spans of minutes, from the midnight before it was plugged in. */
 import type { DailyWindow } from "#core/case/document/types.ts";
 
-const DAY_MINUTES = 24 * 60;
+export const DAY_MINUTES = 24 * 60;
 /** Minutes from the midnight before the evening; the end may lie on the next day. */
 export type Span = readonly [from: number, to: number];
 
-const minutes = (clock: string) => Number(clock.slice(0, 2)) * 60 + Number(clock.slice(3, 5));
+/** Minutes of a clock time after its midnight. */
+export const minutesOf = (clock: string) => Number(clock.slice(0, 2)) * 60 + Number(clock.slice(3, 5));
 
 /** "05:40" of minutes after a midnight, of whichever day. */
 export function clockOf(minute: number): string {
@@ -15,7 +16,7 @@ export function clockOf(minute: number): string {
 
 /** A window as one span; one whose ends are equal is a whole day. */
 const spanOf = ({ from, to }: DailyWindow): Span => {
-  const [a, b] = [minutes(from), minutes(to)];
+  const [a, b] = [minutesOf(from), minutesOf(to)];
   return [a, b > a ? b : b + DAY_MINUTES];
 };
 

@@ -6,17 +6,6 @@ import { readCase } from "#core/case/laws/read.ts";
 import { assess, homeAfter } from "#core/testing/assess.ts";
 import { WAY_IDS } from "#core/ways/index.ts";
 
-/** The same numbers for the same seed (mulberry32). */
-export function randomOf(seed: number): () => number {
-  let state = seed >>> 0;
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let t = Math.imul(state ^ (state >>> 15), 1 | state);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
-}
-
 const VALUES: readonly unknown[] = [
   null,
   true,

@@ -2,7 +2,7 @@
 import type { Policy } from "#core/case/document/types.ts";
 import { showMoney } from "#core/estimate/estimate.ts";
 import type { NightNeed } from "#core/need/need.ts";
-import { showA, showKWh, showNumber } from "#core/units.ts";
+import { showA, showDays, showKWh, showNumber } from "#core/units.ts";
 import { wayOf } from "./index.ts";
 import type { WayJudgement } from "./types.ts";
 
@@ -26,7 +26,7 @@ const WON: Record<Policy, (way: WayJudgement) => string> = {
 };
 
 const money = ({ cost }: WayJudgement) => showMoney(cost.typical, cost.currency);
-const days = ({ leadTimeDays: { typical } }: WayJudgement) => (typical === 1 ? "1 day" : `${showNumber(typical)} days`);
+const days = ({ leadTimeDays }: WayJudgement) => showDays(leadTimeDays.typical);
 
 const compare = (keys: (typeof ORDER)[Policy]) => (a: WayJudgement, b: WayJudgement) =>
   keys.map((k) => k(a) - k(b)).find((d) => Math.abs(d) > 1e-9) ?? 0;

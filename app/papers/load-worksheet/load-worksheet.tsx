@@ -2,6 +2,7 @@
 
 import { StyleSheet, Text, View } from "@react-pdf/renderer";
 import { answer } from "#core/answer.ts";
+import { governingOf } from "#core/assess.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import type { Calculation } from "#core/demand/types.ts";
 import type { Link } from "#core/path/types.ts";
@@ -121,7 +122,7 @@ function Lines({ calculation, ratingA }: { calculation: Calculation; ratingA: nu
 export function LoadWorksheet(input: PaperInput) {
   const { document, assessment, method, preparedBy } = input;
   const codebook = codebookOf(document.rules);
-  const governing = assessment.calculations.find((c) => c.method === assessment.governing) as Calculation;
+  const governing = governingOf(assessment);
   const calculation = assessment.calculations.find((c) => c.applies && c.method === method) ?? governing;
   const found = answer(assessment);
   const way = assessment.ways.find((w) => w.way === assessment.recommended);

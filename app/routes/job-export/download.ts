@@ -4,16 +4,23 @@ import type { RouterContextProvider } from "react-router";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
 import { keptBookFor } from "#core/estimate/kept.ts";
+import { slug } from "#core/words.ts";
 import { firmContext } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";
 
-export const fileName = (title: string) =>
-  title
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, "-")
-    .replace(/^-|-$/g, "") || "job";
+export const fileName = (title: string) => slug(title) || "job";
 
 type Content = string | Uint8Array<ArrayBuffer>;
+
+/** An answer that the browser keeps as a file. */
+export const fileToKeep = (content: Content, type: string, name: string): Response =>
+  new Response(content, {
+    headers: {
+      "Content-Type": type,
+      "Content-Disposition": `attachment; filename="${name}"`,
+      "Cache-Control": "no-store",
+    },
+  });
 
 /**
  * @param context of a request that `forPeople` let in
@@ -28,11 +35,10 @@ export async function downloadJob(
 ): Promise<Response> {
   const job = await context.get(firmContext).jobs.find(jobId);
   if (!job) throw refuse("not-found");
-  return new Response(await content(job.document, keptBookFor(job.document, job.books).book), {
-    headers: {
-      "Content-Type": type,
-      "Content-Disposition": `attachment; filename="${fileName(job.document.title)}.${ending}"`,
-      "Cache-Control": "no-store",
-    },
-  });
+  const { document, books } = job;
+  return fileToKeep(
+    await content(document, keptBookFor(document, books).book),
+    type,
+    `${fileName(document.title)}.${ending}`,
+  );
 }

@@ -11,6 +11,7 @@ import { WAITED_FOR, waitsFor } from "#core/waiting.ts";
 import { commonScaleA } from "#core/waterline.ts";
 import { firmContext, forPeople, personContext } from "#server/middleware.ts";
 import { Mark } from "#ui/frame/mark.tsx";
+import frame from "#ui/frame/page.module.css";
 import { ThemeSwitch } from "#ui/theme/theme-switch.tsx";
 import type { Route } from "./+types/route";
 import { type Asked, Filter } from "./filters.tsx";
@@ -91,8 +92,8 @@ export default function JobList({ loaderData }: Route.ComponentProps) {
   const { jobs, total, asked, stages, waitedFor, page, person, firm } = loaderData;
   const [query] = useSearchParams();
   return (
-    <div className={styles.page}>
-      <header className={styles.head}>
+    <div className={frame.page}>
+      <header className={frame.head}>
         <Mark size={34} />
         <div>
           <h1>{firm}</h1>

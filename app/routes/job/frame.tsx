@@ -4,6 +4,7 @@ import { Button } from "antd";
 import { lazy, type ReactNode, Suspense, useEffect, useRef } from "react";
 import { Link, NavLink } from "react-router";
 import { answerWhy, pressing } from "#core/answer.ts";
+import { governingOf } from "#core/assess.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import { decisionNow } from "#core/decide/decision.ts";
 import { showA } from "#core/units.ts";
@@ -142,9 +143,9 @@ function AnswerBand() {
   const { answer, assessment } = useJob();
   const band = useRef<HTMLDivElement>(null);
   const gone = useIsGone(band);
-  const calculation = assessment.calculations.find((c) => c.method === assessment.governing);
+  const calculation = governingOf(assessment);
   const most = pressing(assessment);
-  const headroom = answer.state !== "open" && calculation && (
+  const headroom = answer.state !== "open" && (
     <span>
       <Figure why={calculation.explain.headroomA}>{showA(Math.abs(assessment.headroomA))}</Figure>{" "}
       <span className={styles.spare}>{assessment.headroomA < 0 ? "over already" : "spare"}</span>

@@ -1,8 +1,8 @@
 /** A price book as its page was filled in: figures by item, and an item more. */
 import type { PriceBook, PriceItem } from "#core/estimate/book.ts";
 import { BOOK_COLUMNS, bookFromTable, bookTable, type Cell } from "#core/estimate/book-table.ts";
-
-const FIGURES = ["low", "typical", "high"] as const;
+import { PICKS } from "#core/estimate/schedule.ts";
+import { slug } from "#core/words.ts";
 
 /** The name of an item's input in the form: items that a standard installation includes bear the ids of others. */
 export const inputName = ({ group, id }: Pick<PriceItem, "group" | "id">, figure: string): string =>
@@ -18,7 +18,7 @@ export function editedBook(book: PriceBook, typed: Readonly<Record<string, strin
     if (typed[inputName(item, "gone")] === "on") return [];
     return [
       row.map((cell, column) => {
-        const figure = FIGURES.find((f) => f === BOOK_COLUMNS[column]);
+        const figure = PICKS.find((f) => f === BOOK_COLUMNS[column]);
         return figure ? (typed[inputName(item, figure)] ?? cell) : cell;
       }),
     ];
@@ -38,9 +38,3 @@ export function editedBook(book: PriceBook, typed: Readonly<Record<string, strin
   // Lines are the file's; on the page the item is named anyway.
   return "problems" in read ? { problems: read.problems.map((p) => p.replace(/^Line \d+: /, "")) } : read;
 }
-
-const slug = (name: string): string =>
-  name
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, "-")
-    .replace(/^-|-$/g, "");

@@ -3,14 +3,17 @@ import { Button, Input } from "antd";
 import { data, Form, Link, useNavigation } from "react-router";
 import { GROUP_IDS, GROUPS, type PriceBook, type PriceItem } from "#core/estimate/book.ts";
 import { bookFromTable } from "#core/estimate/book-table.ts";
+import { PICKS } from "#core/estimate/schedule.ts";
 import { firmContext, forPeople, personContext } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";
 import { Mark } from "#ui/frame/mark.tsx";
+import frame from "#ui/frame/page.module.css";
+import table from "#ui/frame/table.module.css";
 import { ThemeSwitch } from "#ui/theme/theme-switch.tsx";
 import type { Route } from "./+types/route";
 import { editedBook, inputName } from "./edited.ts";
 import styles from "./prices.module.css";
-import { rowsOf } from "./table.server.ts";
+import { rowsOf } from "./rows.server.ts";
 
 export const meta: Route.MetaFunction = () => [{ title: "Prices - Heron" }];
 export const middleware: Route.MiddlewareFunction[] = [forPeople];
@@ -64,8 +67,8 @@ export default function Prices({ loaderData, actionData }: Route.ComponentProps)
   const typed: Record<string, string> = actionData?.typed ?? {};
   const problems = actionData?.problems ?? [];
   return (
-    <div className={styles.page}>
-      <header className={styles.head}>
+    <div className={`${frame.page} ${styles.page}`}>
+      <header className={frame.head}>
         <Link to="/" aria-label="All jobs">
           <Mark size={34} />
         </Link>
@@ -166,7 +169,7 @@ function GroupTable(props: {
   return (
     <section>
       <h2>{title}</h2>
-      <table className={styles.items}>
+      <table className={`${table.plain} ${styles.items}`}>
         <thead>
           <tr>
             <th>Item</th>
@@ -185,7 +188,7 @@ function GroupTable(props: {
                 {item.condition && <span className="quiet"> {item.condition}</span>}
               </th>
               <td>{item.unit}</td>
-              {(["low", "typical", "high"] as const).map((figure) => (
+              {PICKS.map((figure) => (
                 <td key={figure} className="figure">
                   {mayChange ? (
                     <input

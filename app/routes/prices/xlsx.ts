@@ -1,17 +1,13 @@
 /** `GET /prices.xlsx` */
+import { BOOK_COLUMNS, bookTable } from "#core/estimate/book-table.ts";
+import { fileToKeep } from "#routes/job-export/download.ts";
+import { XLSX, xlsxOf } from "#routes/job-export/table.server.ts";
 import { firmContext, forPeople } from "#server/middleware.ts";
 import type { Route } from "./+types/xlsx";
-import { bookXlsx } from "./table.server.ts";
 
 export const middleware: Route.MiddlewareFunction[] = [forPeople];
 
 export async function loader({ context }: Route.LoaderArgs) {
   const { book, version } = await context.get(firmContext).prices.newest();
-  return new Response(await bookXlsx(book), {
-    headers: {
-      "Content-Type": "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
-      "Content-Disposition": `attachment; filename="prices-${version}.xlsx"`,
-      "Cache-Control": "no-store",
-    },
-  });
+  return fileToKeep(await xlsxOf(BOOK_COLUMNS, bookTable(book)), XLSX, `prices-${version}.xlsx`);
 }

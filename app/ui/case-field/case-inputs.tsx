@@ -2,6 +2,7 @@
 import { Input } from "antd";
 import type { ReactNode } from "react";
 import { setValue, valueAt } from "#core/case/document/set-value.ts";
+import type { DailyWindow } from "#core/case/document/types.ts";
 import { parseQuantity, type UnitNames } from "#core/quantity/parse.ts";
 import { useJobStore } from "#ui/job-store/use-job.tsx";
 import { CaseFrame } from "./case-frame.tsx";
@@ -105,7 +106,7 @@ interface TimeProps {
 }
 
 /** A time of day, `20:00`, as the browser or the phone lets it be picked. */
-export function CaseTime({ label, pointer, partner }: TimeProps) {
+function CaseTime({ label, pointer, partner }: TimeProps) {
   const store = useJobStore();
   const field = useCaseText<string>({ pointer, show: (v) => v ?? "", read: (text) => ({ value: text || undefined }) });
   return (
@@ -131,5 +132,24 @@ export function CaseTime({ label, pointer, partner }: TimeProps) {
         />
       )}
     </CaseFrame>
+  );
+}
+
+/** The two ends of a daily window, each with its usual time for when the other is typed first. */
+export function CaseWindow({
+  pointer,
+  labels: [from, until],
+  usual,
+}: {
+  pointer: string;
+  labels: readonly [from: string, until: string];
+  usual: DailyWindow;
+}) {
+  const [start, end] = [`${pointer}/from`, `${pointer}/to`];
+  return (
+    <>
+      <CaseTime label={from} pointer={start} partner={{ pointer: end, usual: usual.to }} />
+      <CaseTime label={until} pointer={end} partner={{ pointer: start, usual: usual.from }} />
+    </>
   );
 }

@@ -330,7 +330,7 @@ export class JobStore extends Watched<JobState> {
   private show({ saving, conflict, refused }: Pick<JobState, "saving" | "conflict" | "refused">): JobState {
     const document = this.shown();
     const same = this.state !== undefined && sameValue(document, this.state.document);
-    const assessed = same ? this.state.assessed : assessCase(document, this.options.books);
+    const assessed = same ? this.state.assessed : assessCase(document, keptBookFor(document, this.options.books));
     return {
       ...assessed,
       assessed,
@@ -347,8 +347,8 @@ export class JobStore extends Watched<JobState> {
 const clash = (before: Conflict | null, edit: AppliedEdit, lost: Conflict["mine"]): Conflict | null =>
   lost.length === 0 ? before : { theirs: [...(before?.theirs ?? []), edit], mine: [...(before?.mine ?? []), ...lost] };
 
-function assessCase(document: CaseDocument, books: readonly KeptBook[]): AssessedCase {
-  const prices = keptBookFor(document, books);
+/** A case with what follows from it by these prices. */
+export function assessCase(document: CaseDocument, prices: KeptBook): AssessedCase {
   const assessment = assess(document, prices.book);
   return { document, assessment, answer: answer(assessment), prices };
 }

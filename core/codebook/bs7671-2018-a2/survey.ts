@@ -36,5 +36,6 @@ export const ukSurvey: SurveyRules = {
     { value: "multicore-70", label: "Tough-sheathed, 70 °C" },
   ],
   loadExamples: "shower 9.5kw   ·   2x ring 32a   ·   cooker",
+  measuredYear: { source: "half-hour-meter", intervalMinutes: 30 },
   usualCar: { class: "family", distancePerDay: { value: 24, unit: "mi" } },
 };

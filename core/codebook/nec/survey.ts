@@ -35,5 +35,6 @@ export const necSurvey: SurveyRules = {
     { value: "ser", label: "SER cable" },
   ],
   loadExamples: "range 12kw   ·   ac 24a 240v   ·   dryer",
+  measuredYear: { source: "utility-year", intervalMinutes: 15 },
   usualCar: { class: "family", distancePerDay: { value: 30, unit: "mi" } },
 };

@@ -1,6 +1,7 @@
 /** The governing calculation, line by line; every counted figure answers why. */
 import { Select } from "antd";
 import { memo } from "react";
+import { governingOf } from "#core/assess.ts";
 import { setValue } from "#core/case/document/set-value.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import type { Calculation } from "#core/demand/types.ts";
@@ -45,8 +46,7 @@ const Methods = memo(function Methods({ job: { document, assessment } }: { job: 
 export const GoverningCalculation = () => <Governing job={useJobLater()} />;
 
 const Governing = memo(function Governing({ job: { document, assessment } }: { job: AssessedCase }) {
-  const calculation = assessment.calculations.find((c) => c.method === assessment.governing);
-  if (!calculation) return null;
+  const calculation = governingOf(assessment);
   const others = assessment.calculations.filter((c) => c !== calculation);
   return (
     <>

@@ -1,7 +1,7 @@
 /** What would change the answer, computed: single changes, the charger's treatments, and a load that is planned. */
 import { Input } from "antd";
 import { memo, useState } from "react";
-import { assess, largestUnmanaged } from "#core/assess.ts";
+import { assess, governingOf, largestUnmanaged } from "#core/assess.ts";
 import type { EvTreatment } from "#core/case/document/types.ts";
 import { parseLoads } from "#core/case/laws/quick-entry.ts";
 import { codebookOf } from "#core/codebook/index.ts";
@@ -33,8 +33,7 @@ export function WhatWouldChange() {
 const Changes = memo(function Changes({ job: { document, assessment, prices } }: { job: AssessedCase }) {
   const codebook = codebookOf(document.rules);
   const { ratingA } = assessment.supply;
-  const calculation = assessment.calculations.find((c) => c.method === assessment.governing);
-  if (!calculation) return null;
+  const calculation = governingOf(assessment);
   const managed = assessment.ways.find((w) => wayOf(w.way).holdsBack);
   const smaller = smallerCharger(document);
   const unmanaged = largestUnmanaged(document, assessment, prices.book);

@@ -5,6 +5,7 @@ import { ENOUGH_NIGHTS, nightName, nightNeed } from "#core/need/need.ts";
 import { type CurrentInWords, carName, type NeedResult, needResult } from "#core/need/result.ts";
 import { showA, showKWh, showNumber, showPercent } from "#core/units.ts";
 import { Section } from "#ui/frame/sheet.tsx";
+import table from "#ui/frame/table.module.css";
 import { drawnLater, useJob } from "#ui/job-store/use-job.tsx";
 import { Figure } from "#ui/why/why-sheet.tsx";
 import styles from "./need.module.css";
@@ -80,7 +81,7 @@ function Currents({
   const best = slowIsEnough ?? smallest;
   return (
     <div className={styles.scroll}>
-      <table className={styles.currents}>
+      <table className={`${table.plain} ${styles.currents}`}>
         <thead>
           <tr>
             <th>Charging</th>

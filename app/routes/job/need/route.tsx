@@ -3,7 +3,7 @@ import { Button } from "antd";
 import { setValue } from "#core/case/document/set-value.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import { AMPERE_UNITS, ENERGY_UNITS } from "#core/quantity/parse.ts";
-import { CaseChoice, CaseNumber, CaseSwitch, CaseTime, CaseYesNo } from "#ui/case-field/case-field.tsx";
+import { CaseChoice, CaseNumber, CaseSwitch, CaseWindow, CaseYesNo } from "#ui/case-field/case-field.tsx";
 import { Fields } from "#ui/field/field.tsx";
 import { Section } from "#ui/frame/sheet.tsx";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
@@ -25,15 +25,10 @@ export default function Need() {
       <Cars />
       <Section id="energy" title="Energy and hours">
         <Fields>
-          <CaseTime
-            label="Plugged in from"
-            pointer="/need/pluggedIn/from"
-            partner={{ pointer: "/need/pluggedIn/to", usual: "07:00" }}
-          />
-          <CaseTime
-            label="Unplugged at"
-            pointer="/need/pluggedIn/to"
-            partner={{ pointer: "/need/pluggedIn/from", usual: "19:00" }}
+          <CaseWindow
+            pointer="/need/pluggedIn"
+            labels={["Plugged in from", "Unplugged at"]}
+            usual={{ from: "19:00", to: "07:00" }}
           />
           <CaseNumber
             label="Energy a day, if known"
@@ -50,29 +45,17 @@ export default function Need() {
         </Fields>
         <Evenings />
         <Fields>
-          <CaseTime
-            label="Cheap rate from"
-            pointer="/need/cheap/from"
-            partner={{ pointer: "/need/cheap/to", usual: "05:00" }}
-          />
-          <CaseTime
-            label="Cheap rate until"
-            pointer="/need/cheap/to"
-            partner={{ pointer: "/need/cheap/from", usual: "00:00" }}
+          <CaseWindow
+            pointer="/need/cheap"
+            labels={["Cheap rate from", "Cheap rate until"]}
+            usual={{ from: "00:00", to: "05:00" }}
           />
           {cheap && (
-            <>
-              <CaseTime
-                label="Second cheap rate from"
-                pointer="/need/cheapAlso/from"
-                partner={{ pointer: "/need/cheapAlso/to", usual: "16:00" }}
-              />
-              <CaseTime
-                label="Second cheap rate until"
-                pointer="/need/cheapAlso/to"
-                partner={{ pointer: "/need/cheapAlso/from", usual: "13:00" }}
-              />
-            </>
+            <CaseWindow
+              pointer="/need/cheapAlso"
+              labels={["Second cheap rate from", "Second cheap rate until"]}
+              usual={{ from: "13:00", to: "16:00" }}
+            />
           )}
           <CaseSwitch label="Charge only at the cheap rate" pointer="/need/cheapOnly" />
         </Fields>
@@ -124,18 +107,11 @@ function Evenings() {
         return (
           <>
             {!away && (
-              <>
-                <CaseTime
-                  label={`${short} from`}
-                  pointer={`/need/pluggedInByWeekday/${day}/from`}
-                  partner={{ pointer: `/need/pluggedInByWeekday/${day}/to`, usual: usual.to }}
-                />
-                <CaseTime
-                  label={`${short} until`}
-                  pointer={`/need/pluggedInByWeekday/${day}/to`}
-                  partner={{ pointer: `/need/pluggedInByWeekday/${day}/from`, usual: usual.from }}
-                />
-              </>
+              <CaseWindow
+                pointer={`/need/pluggedInByWeekday/${day}`}
+                labels={[`${short} from`, `${short} until`]}
+                usual={usual}
+              />
             )}
             <Button size="small" aria-pressed={away} onClick={() => set(away ? usual : null, `/${day}`)}>
               {away ? `${short}: away` : `Away on ${short}`}

@@ -1,17 +1,17 @@
 /** All plans at once: some thousands in a worker, those that no other beats on a chart and in a list, to be tried. */
 
 import { Button } from "antd";
-import { proxy, wrap } from "comlink";
+import { proxy } from "comlink";
 import { lazy, type ReactNode, Suspense, useEffect, useRef, useState } from "react";
+import type { CaseDocument } from "#core/case/document/types.ts";
 import type { Plan, Plans } from "#core/decide/plans.ts";
 import { showMoney } from "#core/estimate/estimate.ts";
-import { showKWh } from "#core/units.ts";
+import { showDays, showKWh } from "#core/units.ts";
 import { Section } from "#ui/frame/sheet.tsx";
 import { useJob } from "#ui/job-store/use-job.tsx";
 import { later } from "#ui/live/line.ts";
-import type { DecideWorker } from "./decide-worker.ts";
+import { newDecideWorker } from "./new-decide-worker.ts";
 import styles from "./ways.module.css";
-import { days } from "./words.ts";
 
 /** Charts are fetched where they stand. */
 const PlansChart = lazy(() => import("./plans-chart.tsx"));
@@ -27,22 +27,22 @@ const CHART_AFTER_MS = 250;
 
 export function AllPlans({ onTry }: { onTry(plan: Plan): void }) {
   const { document, prices } = useJob();
-  const [plans, setPlans] = useState<Plans | null>(null);
+  const [found, setFound] = useState<{ plans: Plans; of: CaseDocument } | null>(null);
+  // Plans are of the case as it was when they were worked out.
+  const plans = found?.of === document ? found.plans : null;
   const [done, setDone] = useState<number | null>(null);
-  const worker = useRef<Worker | null>(null);
+  const worker = useRef<ReturnType<typeof newDecideWorker> | null>(null);
   const stop = () => {
-    worker.current?.terminate();
+    worker.current?.end();
     worker.current = null;
     setDone(null);
   };
-  useEffect(() => () => worker.current?.terminate(), []);
+  useEffect(() => () => worker.current?.end(), []);
   const start = async () => {
     stop();
     setDone(0);
-    const own = new Worker(new URL("./decide-worker.ts", import.meta.url), { type: "module" });
-    worker.current = own;
-    const found = await wrap<DecideWorker>(own).plans(document, prices.book, proxy(setDone));
-    setPlans(found);
+    worker.current = newDecideWorker();
+    setFound({ plans: await worker.current.ask.plans(document, prices.book, proxy(setDone)), of: document });
     stop();
   };
   const { currency } = prices.book;
@@ -76,7 +76,7 @@ export function AllPlans({ onTry }: { onTry(plan: Plan): void }) {
               <li key={plan.text}>
                 <span>{plan.text}</span>
                 <span className="figure">
-                  {showMoney(plan.typical, currency)}, {showKWh(plan.energyKWh)}, {days(plan.days)}
+                  {showMoney(plan.typical, currency)}, {showKWh(plan.energyKWh)}, {showDays(plan.days)}
                 </span>
                 <Button size="small" onClick={() => onTry(plan)} aria-label={`Try ${plan.text}`}>
                   Try

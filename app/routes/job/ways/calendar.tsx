@@ -1,11 +1,11 @@
 /** When each way could be done: one strip a way on a common calendar of working days. */
 import type { PriceBook } from "#core/estimate/book.ts";
 import { dayAfter, holidaysOf, schedule, totalDays, workedFrom } from "#core/estimate/schedule.ts";
+import { showDays } from "#core/units.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
 import { Section } from "#ui/frame/sheet.tsx";
 import { useVisit } from "../use-visit.ts";
 import styles from "./ways.module.css";
-import { days } from "./words.ts";
 
 const SHORT = new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "short", timeZone: "UTC" });
 const written = (day: string) => SHORT.format(new Date(`${day}T00:00:00Z`));
@@ -38,7 +38,7 @@ export function Calendar({ ways, book }: { ways: readonly WayJudgement[]; book: 
               <p>
                 {way.name}{" "}
                 <span className="quiet">
-                  done by {written(dayAfter(today, end))}, {days(end)}
+                  done by {written(dayAfter(today, end))}, {showDays(end)}
                 </span>
               </p>
               <ol className={styles.steps} style={{ height: `${rowsOf(placed) * 1.7}rem` }}>

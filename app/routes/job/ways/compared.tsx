@@ -1,9 +1,11 @@
 /** One way in detail, or two beside each other: path, work, price item by item, cautions. */
 import { type PriceLine, showMoney } from "#core/estimate/estimate.ts";
+import { PICKS } from "#core/estimate/schedule.ts";
 import type { Link } from "#core/path/types.ts";
 import { showA, showNumber } from "#core/units.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
 import { Caution, Section } from "#ui/frame/sheet.tsx";
+import table from "#ui/frame/table.module.css";
 import { PathLine } from "#ui/path/path-line.tsx";
 import styles from "./ways.module.css";
 
@@ -67,7 +69,7 @@ function LinkByLink({ ways: [one, other] }: { ways: readonly [WayJudgement, WayJ
         : `${showA(link.carriesA)} of ${showA(link.mayCarryA)}`;
   return (
     <div className={styles.scroll}>
-      <table className={styles.links}>
+      <table className={`${table.plain} ${styles.links}`}>
         <thead>
           <tr>
             <th>Link</th>
@@ -98,7 +100,7 @@ function Lines({ lines, currency }: { lines: readonly PriceLine[]; currency: Cur
   return (
     <details className={styles.lines}>
       <summary>Price, item by item</summary>
-      <table className={styles.links}>
+      <table className={`${table.plain} ${styles.links}`}>
         <thead>
           <tr>
             <th>Item</th>
@@ -117,7 +119,7 @@ function Lines({ lines, currency }: { lines: readonly PriceLine[]; currency: Cur
                   ? `${showNumber(Math.round(minutes.typical / 6) / 10)} h`
                   : `${showNumber(Math.round(count * 10) / 10)}${unit === "each" ? "" : ` ${unit}`}`}
               </td>
-              {(["low", "typical", "high"] as const).map((pick) => (
+              {PICKS.map((pick) => (
                 <td key={pick} className="figure">
                   {showMoney(money[pick], currency)}
                 </td>

@@ -1,5 +1,4 @@
 /** What to look at next: which looks can still turn the answer, at which value, and which cannot. */
-import { type Remote, wrap } from "comlink";
 import { useEffect, useState } from "react";
 import { Link } from "react-router";
 import { DRAWS, type ValueOfLooks } from "#core/decide/looks.ts";
@@ -7,10 +6,8 @@ import { showPercent } from "#core/units.ts";
 import { lower } from "#core/words.ts";
 import { Section } from "#ui/frame/sheet.tsx";
 import { useJobAtRest } from "#ui/job-store/use-job.tsx";
-import type { DecideWorker } from "./decide-worker.ts";
+import { newDecideWorker } from "./new-decide-worker.ts";
 import styles from "./ways.module.css";
-
-const newWorker = (): Worker => new Worker(new URL("./decide-worker.ts", import.meta.url), { type: "module" });
 
 interface Found extends ValueOfLooks {
   /** Share of the draws in which today's recommendation stands. */
@@ -22,22 +19,23 @@ function useLooks(): Found | null {
   const { document, prices } = useJobAtRest();
   const [found, setFound] = useState<Found | null>(null);
   useEffect(() => {
-    const workers = [newWorker(), newWorker()];
-    const [one, other] = workers.map((w) => wrap<DecideWorker>(w)) as [Remote<DecideWorker>, Remote<DecideWorker>];
-    const half = Math.round(DRAWS * 0.4);
-    let over = false;
-    void Promise.all([
-      one.looks(document, prices.book),
-      one.draws(document, prices.book, 0, half),
-      other.draws(document, prices.book, half, DRAWS),
-    ]).then(([looks, a, b]) => {
-      if (!over) setFound({ ...looks, stands: (a + b) / DRAWS });
-      for (const worker of workers) worker.terminate();
-    });
-    return () => {
-      over = true;
-      for (const worker of workers) worker.terminate();
+    const [one, other] = [newDecideWorker(), newDecideWorker()];
+    const end = () => {
+      one.end();
+      other.end();
     };
+    // The first looks at each value as well.
+    const share = Math.round(DRAWS * 0.4);
+    void Promise.all([
+      one.ask.looks(document, prices.book),
+      one.ask.draws(document, prices.book, 0, share),
+      other.ask.draws(document, prices.book, share, DRAWS),
+    ]).then(([looks, a, b]) => {
+      setFound({ ...looks, stands: (a + b) / DRAWS });
+      end();
+    });
+    // A thread that was ended answers no more.
+    return end;
   }, [document, prices]);
   return found;
 }

@@ -2,12 +2,11 @@
 import { setValue } from "#core/case/document/set-value.ts";
 import { isRobust, policyAnswers } from "#core/decide/policies.ts";
 import { showMoney } from "#core/estimate/estimate.ts";
-import { showA } from "#core/units.ts";
+import { showA, showDays } from "#core/units.ts";
 import { capital } from "#core/words.ts";
 import type { AssessedCase } from "#ui/job-store/job-store.ts";
 import { useJobStore } from "#ui/job-store/use-job.tsx";
 import styles from "./ways.module.css";
-import { days } from "./words.ts";
 
 export function Policies({ job: { document, assessment } }: { job: AssessedCase }) {
   const store = useJobStore();
@@ -17,7 +16,7 @@ export function Policies({ job: { document, assessment } }: { job: AssessedCase 
     const way = assessment.ways.find((w) => w.way === id);
     if (!way) return "no way";
     const { cost, leadTimeDays, chargeA, name } = way;
-    return `${name}: ${showMoney(cost.typical, cost.currency)}, ${days(leadTimeDays.typical)}, ${showA(chargeA)}`;
+    return `${name}: ${showMoney(cost.typical, cost.currency)}, ${showDays(leadTimeDays.typical)}, ${showA(chargeA)}`;
   };
   return (
     <fieldset className={styles.policies}>

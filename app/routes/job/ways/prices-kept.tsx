@@ -3,6 +3,7 @@ import { Button, Checkbox } from "antd";
 import { Link } from "react-router";
 import { setValue } from "#core/case/document/set-value.ts";
 import { codebookOf } from "#core/codebook/index.ts";
+import { itemsIn } from "#core/estimate/book.ts";
 import { showMoney } from "#core/estimate/estimate.ts";
 import { Section } from "#ui/frame/sheet.tsx";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
@@ -13,7 +14,7 @@ export function PricesKept() {
   const store = useJobStore();
   const { book, version } = prices;
   const ticked = document.options?.grants ?? [];
-  const grants = book.items.filter((i) => i.group === "grants");
+  const grants = itemsIn(book, "grants");
   const tick = (id: string, on: boolean) => {
     const { document: now } = store.getState();
     const others = (now.options?.grants ?? []).filter((g) => g !== id);

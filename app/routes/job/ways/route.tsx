@@ -1,13 +1,13 @@
 /** Ways: all of them on one sheet at one scale, tried out, compared, and decided. */
 import { useDeferredValue, useMemo, useState } from "react";
-import { answer } from "#core/answer.ts";
-import { assess } from "#core/assess.ts";
+import { governingOf } from "#core/assess.ts";
+import type { CaseDocument } from "#core/case/document/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import type { Plan } from "#core/decide/plans.ts";
 import { triesNothing, type WhatIf, withWhatIf } from "#core/decide/what-if.ts";
 import { lower } from "#core/words.ts";
 import { Section } from "#ui/frame/sheet.tsx";
-import type { AssessedCase } from "#ui/job-store/job-store.ts";
+import { type AssessedCase, assessCase } from "#ui/job-store/job-store.ts";
 import { useJob } from "#ui/job-store/use-job.tsx";
 import { StepTrouble, stepMeta } from "../step.tsx";
 import type { Route } from "./+types/route";
@@ -33,28 +33,20 @@ export { StepTrouble as ErrorBoundary };
 function useTried(job: AssessedCase, asked: WhatIf, plan: Plan | null): AssessedCase {
   const whatIf = useDeferredValue(asked);
   return useMemo(() => {
-    if (plan) {
-      const assessment = assess(plan.document, job.prices.book);
-      return { document: plan.document, assessment, answer: answer(assessment), prices: job.prices };
-    }
+    const { document, assessment, prices } = job;
+    if (plan) return assessCase(plan.document, prices);
     if (triesNothing(whatIf)) return job;
-    const { assessment, prices } = job;
-    const calculation = assessment.calculations.find((c) => c.method === assessment.governing);
-    const document = withWhatIf(
-      job.document,
-      codebookOf(job.document.rules),
-      whatIf,
-      calculation?.demandA ?? assessment.supply.ratingA,
-    );
-    const tried = assess(document, prices.book);
-    return { document, assessment: tried, answer: answer(tried), prices };
+    const { demandA } = governingOf(assessment);
+    return assessCase(withWhatIf(document, codebookOf(document.rules), whatIf, demandA), prices);
   }, [job, whatIf, plan]);
 }
 
 export default function Ways({ params: { jobId } }: Route.ComponentProps) {
   const job = useJob();
   const [whatIf, setWhatIf] = useState<WhatIf>({});
-  const [plan, setPlan] = useState<Plan | null>(null);
+  const [tried, setTried] = useState<{ plan: Plan; of: CaseDocument } | null>(null);
+  // A plan is of the case as it was: once that changes, keeping it would take the change back.
+  const plan = tried?.of === job.document ? tried.plan : null;
   const shown = useTried(job, whatIf, plan);
   const { recommended, because, ways } = shown.assessment;
   const open = shown.answer.state === "open";
@@ -86,7 +78,7 @@ export default function Ways({ params: { jobId } }: Route.ComponentProps) {
           whatIf={whatIf}
           plan={plan}
           onChange={(next) => {
-            setPlan(null);
+            setTried(null);
             setWhatIf(next);
           }}
           tried={shown}
@@ -108,9 +100,9 @@ export default function Ways({ params: { jobId } }: Route.ComponentProps) {
       <Calendar ways={usable} book={shown.prices.book} />
       <NextLooks jobId={jobId} />
       <AllPlans
-        onTry={(tried) => {
-          setPlan(tried);
-          setChosen([tried.way]);
+        onTry={(next) => {
+          setTried({ plan: next, of: job.document });
+          setChosen([next.way]);
           window.document.querySelector("#which")?.scrollIntoView();
         }}
       />

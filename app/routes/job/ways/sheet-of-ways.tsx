@@ -5,7 +5,7 @@ import type { Car } from "#core/case/document/types.ts";
 import type { DrawnPrice } from "#core/estimate/draws.ts";
 import { showMoney } from "#core/estimate/estimate.ts";
 import { distancePerHour } from "#core/need/in-words.ts";
-import { showA, showKWh, showNumber, showPercent } from "#core/units.ts";
+import { showA, showDays, showKWh, showNumber, showPercent } from "#core/units.ts";
 import { commonScaleA } from "#core/waterline.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
 import { WayVerdict } from "#ui/frame/verdict.tsx";
@@ -14,7 +14,7 @@ import { Waterline } from "#ui/waterline/waterline.tsx";
 import { Figure } from "#ui/why/why-sheet.tsx";
 import { useDrawnPrices } from "./use-drawn-prices.ts";
 import styles from "./ways.module.css";
-import { days, daysBetween } from "./words.ts";
+import { daysBetween } from "./words.ts";
 
 /** Steps in which somebody else is asked. */
 const ASKED: Readonly<Record<string, string>> = {
@@ -76,7 +76,7 @@ const rows = (drawn: Readonly<Record<string, DrawnPrice>>, car: Car | undefined)
     name: "Wait",
     of: (w) => (
       <>
-        <span className="figure">{days(w.leadTimeDays.typical)}</span>
+        <span className="figure">{showDays(w.leadTimeDays.typical)}</span>
         <small>{daysBetween(w.leadTimeDays.low, w.leadTimeDays.high)}</small>
       </>
     ),

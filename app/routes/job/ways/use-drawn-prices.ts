@@ -1,7 +1,7 @@
 /** The range of each way's price, drawn in a worker a moment after the ways have changed. */
 import { type Remote, wrap } from "comlink";
 import { useEffect, useState } from "react";
-import type { PriceBook } from "#core/estimate/book.ts";
+import { itemsIn, type PriceBook } from "#core/estimate/book.ts";
 import type { DrawnPrice } from "#core/estimate/draws.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
 import { later } from "#ui/live/line.ts";
@@ -24,7 +24,7 @@ export function useDrawnPrices(
   const [drawn, setDrawn] = useState<Record<string, DrawnPrice>>({});
   useEffect(() => {
     let over = false;
-    const grants = book.items.reduce((t, i) => (i.group === "grants" && ticked.includes(i.id) ? t + i.typical : t), 0);
+    const grants = itemsIn(book, "grants").reduce((t, i) => (ticked.includes(i.id) ? t + i.typical : t), 0);
     const asked = ways
       .filter((w) => w.verdict !== "ruled-out" && w.unpriced.length === 0 && w.lines.length > 0)
       .map(({ way, lines }) => ({ way, lines: [...lines] }));

@@ -1,0 +1,18 @@
+/** A table as a file: CSV for everything, XLSX for spreadsheets. */
+import Papa from "papaparse";
+import writeExcelFile from "write-excel-file/node";
+
+type Row = readonly (string | number)[];
+
+export const CSV = "text/csv; charset=utf-8";
+export const XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet";
+
+/** Text that a spreadsheet would take for a formula is made plain text. */
+export const csvOf = (head: readonly string[], rows: readonly Row[]): string =>
+  Papa.unparse({ fields: [...head], data: rows.map((row) => [...row]) }, { escapeFormulae: true });
+
+export async function xlsxOf(head: readonly string[], rows: readonly Row[]): Promise<Uint8Array<ArrayBuffer>> {
+  const cells = rows.map((row) => row.map((value) => ({ value })));
+  const bold = head.map((value) => ({ value, fontWeight: "bold" as const }));
+  return new Uint8Array(await writeExcelFile([bold, ...cells]).toBuffer());
+}

@@ -3,12 +3,15 @@ import type { CaseDocument } from "#core/case/document/types.ts";
 import { DEMO_BOOKS } from "#core/estimate/demo-books/index.ts";
 import { assess } from "#core/testing/assess.ts";
 import { knownUkHome, knownUsHome } from "#core/testing/cases.ts";
-import { drawsThatStand, valueOfLooks } from "./looks.ts";
+import { countLooks, drawsThatStand, valueOfLook, valueOfLooks } from "./looks.ts";
 
 const us = knownUsHome();
 const uk = knownUkHome();
-const at = (home: CaseDocument, key: string) =>
-  valueOfLooks(home, home.rules.startsWith("us") ? DEMO_BOOKS.USD : DEMO_BOOKS.GBP).looks.find((l) => l.key === key);
+function allLooks(home: CaseDocument) {
+  const book = home.rules.startsWith("us") ? DEMO_BOOKS.USD : DEMO_BOOKS.GBP;
+  return valueOfLooks(Array.from({ length: countLooks(home, book) }, (_, i) => valueOfLook(home, book, i)));
+}
+const at = (home: CaseDocument, key: string) => allLooks(home).looks.find((l) => l.key === key);
 const measured = {
   source: "utility-year" as const,
   days: 365,
@@ -18,7 +21,7 @@ const measured = {
 
 describe("what to look at next", () => {
   it("is nothing of the survey where all of it was read", () => {
-    const found = valueOfLooks({ ...us, measured }, DEMO_BOOKS.USD);
+    const found = allLooks({ ...us, measured });
     expect(found).toEqual({ looks: [], firm: true });
   });
   it("names the rating at which the verdict turns, found to the ampere", () => {
@@ -61,11 +64,19 @@ describe("what to look at next", () => {
     expect(at(small, "measured")?.turns.length).toBeGreaterThan(0);
     expect(at({ ...small, measured }, "measured")).toBeUndefined();
   });
-  it("tells how far it has come", () => {
-    const shares: number[] = [];
-    valueOfLooks(us, DEMO_BOOKS.USD, (share) => shares.push(share));
-    expect(shares.at(-1)).toBe(1);
-    expect(shares).toEqual([...shares].sort((a, b) => a - b));
+  it("shows first what can turn the verdict, and is firm where nothing can", () => {
+    const look = (key: string, ...turns: string[]) => ({ key, label: key, step: "survey" as const, turns });
+    const found = valueOfLooks([look("a"), look("b", "Above 3: no"), look("c")]);
+    expect(found.looks.map((l) => l.key)).toEqual(["b", "a", "c"]);
+    expect(found.firm).toBe(false);
+    expect(valueOfLooks([look("a")]).firm).toBe(true);
+  });
+  it("is worked out anew with other prices", () => {
+    const told: CaseDocument = { ...us, survey: { sources: { "supply.ratingA": "told" } } };
+    const usual = valueOfLook(told, DEMO_BOOKS.USD, 0).turns;
+    const dear = DEMO_BOOKS.USD.items.map((i) => (i.id === "clamps" ? { ...i, typical: 50_000, high: 50_000 } : i));
+    expect(valueOfLook(told, { ...DEMO_BOOKS.USD, items: dear }, 0).turns).not.toEqual(usual);
+    expect(valueOfLook(told, DEMO_BOOKS.USD, 0).turns).toEqual(usual);
   });
 });
 

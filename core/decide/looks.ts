@@ -306,38 +306,44 @@ function segments(look: Look, found: readonly Outcome[], base: CaseDocument, boo
   return cut;
 }
 
-/** The looks of a case, and what it comes to today. */
-function situation(document: CaseDocument, book: PriceBook) {
+interface Asked {
+  book: PriceBook;
+  looks: readonly Look[];
+  now: Outcome;
+}
+const asked = new WeakMap<CaseDocument, Asked>();
+
+/** The looks of a case, and what it comes to today; worked out once for many questions. */
+function situation(document: CaseDocument, book: PriceBook): Asked {
+  const known = asked.get(document);
+  if (known?.book === book) return known;
   const today = assess(document, book);
-  return {
+  const found: Asked = {
+    book,
     looks: looksOf(document, codebookOf(document.rules), governingOf(today).demandA),
     now: outcomeWith(today.ways.find((w) => w.way === today.recommended) ?? null),
   };
+  asked.set(document, found);
+  return found;
 }
 
-/**
- * Each look by itself: what its values can turn; those that can turn something first.
- * @param onProgress is told the share that is done, 0 to 1
- */
-export function valueOfLooks(
-  document: CaseDocument,
-  book: PriceBook,
-  onProgress: (share: number) => void = () => {},
-): ValueOfLooks {
+export const countLooks = (document: CaseDocument, book: PriceBook): number => situation(document, book).looks.length;
+
+/** One look by itself, so that several threads may share them: what its values can turn. */
+export function valueOfLook(document: CaseDocument, book: PriceBook, at: number): LookValue {
   const { looks, now } = situation(document, book);
-  const values = looks.map((look, i): LookValue => {
-    const turns = turnsOf(look, now, document, book);
-    onProgress((i + 1) / looks.length);
-    return { key: look.key, label: look.label, step: look.step, turns };
-  });
-  return {
-    looks: values.sort((a, b) => Number(b.turns.length > 0) - Number(a.turns.length > 0)),
-    firm: values.every((v) => v.turns.length === 0),
-  };
+  const look = looks[at] as Look;
+  return { key: look.key, label: look.label, step: look.step, turns: turnsOf(look, now, document, book) };
 }
 
+/** All looks together, those that can turn something first. */
+export const valueOfLooks = (looks: readonly LookValue[]): ValueOfLooks => ({
+  looks: [...looks].sort((a, b) => Number(b.turns.length > 0) - Number(a.turns.length > 0)),
+  firm: looks.every((v) => v.turns.length === 0),
+});
+
 /**
- * All looks together: in how many of some draws today's recommendation stands. A measurement is a look that one may
+ * In how many of some draws of all looks together today's recommendation stands. A measurement is a look that one may
  * take or not: the draws are without it.
  * @param from, to which of the draws, so that several threads may share them
  */

@@ -2,7 +2,7 @@
 import { showNumber } from "#core/units.ts";
 import { later, type Why, why } from "#core/why.ts";
 import { type Group, itemOf, itemsIn, PASSED_ON, type PriceBook, type PriceItem } from "./book.ts";
-import { installDays, PICKS, type Pick3, type Spread, type Step, schedule, stepsOf, totalDays } from "./schedule.ts";
+import { installDays, leadDays, PICKS, type Pick3, type Spread, type Step, stepsOf } from "./schedule.ts";
 import type { WorkItem } from "./takes.ts";
 
 export interface Cost extends Spread {
@@ -129,7 +129,7 @@ export function estimate(items: readonly WorkItem[], book: PriceBook, grants: re
   }
   const ticked = lines.length === 0 ? [] : itemsIn(book, "grants").filter((i) => grants.includes(i.id));
   const cost = totalOf(book, lines, ticked, missing.size > 0);
-  const days = (pick: Pick3) => totalDays(schedule(planned.steps, pick));
+  const days = (pick: Pick3) => leadDays(planned.steps, pick);
   const fields: EstimateFields = {
     cost,
     lines,

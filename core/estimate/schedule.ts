@@ -117,16 +117,32 @@ export interface Placed extends Step {
 
 /** When each step begins and ends, as early as what it waits for allows. */
 export function schedule(steps: readonly Step[], pick: Pick3, worked: Worked = FROM_A_MONDAY): Placed[] {
-  const placed: Placed[] = [];
-  for (const step of steps) {
-    const from = placed.reduce((day, p) => (step.after.includes(p.id) ? Math.max(day, p.to) : day), 0);
-    placed.push({ ...step, from, to: daysAfter(from, step.days[pick], step.everyDay, worked) });
+  const times = timesOf(steps, pick, worked);
+  return steps.map((step) => ({ ...step, ...(times.get(step.id) as Times) }));
+}
+
+type Times = Pick<Placed, "from" | "to">;
+
+function timesOf(steps: readonly Step[], pick: Pick3, worked: Worked): Map<string, Times> {
+  const times = new Map<string, Times>();
+  for (const { id, after, days, everyDay } of steps) {
+    let from = 0;
+    for (const before of after) from = Math.max(from, times.get(before)?.to ?? 0);
+    times.set(id, { from, to: daysAfter(from, days[pick], everyDay, worked) });
   }
-  return placed;
+  return times;
 }
 
 /** Days from the start until all is done. */
-export const totalDays = (placed: readonly Placed[]): number => placed.reduce((last, p) => Math.max(last, p.to), 0);
+export const totalDays = (placed: Iterable<Times>): number => {
+  let last = 0;
+  for (const { to } of placed) last = Math.max(last, to);
+  return last;
+};
+
+/** Days from a Monday until all is done. */
+export const leadDays = (steps: readonly Step[], pick: Pick3): number =>
+  totalDays(timesOf(steps, pick, FROM_A_MONDAY).values());
 
 const MS_A_DAY = 86_400_000;
 

@@ -60,6 +60,8 @@ interface Mending {
   urgent: ReadonlySet<string>;
   /** Faults as they were found, before anything was mended. */
   found: Path;
+  /** The home with the charger in it at a current, worked out once for each. */
+  charged(chargeA: number): Home;
 }
 
 /** Mends every fault on the path that can be mended; what stops the way is told. */
@@ -99,7 +101,16 @@ function mend(s: Situation, proposal: Proposal): Mending {
       reasons.push(because);
     }
   }
-  return { home, path, items, reasons, stops, urgent, found };
+  const mended = home;
+  const homes = new Map<number, Home>();
+  const charged = (chargeA: number): Home => {
+    const known = homes.get(chargeA);
+    if (known) return known;
+    const made = lookAt(withCharge(mended.document, proposal.placed, chargeA), s.codebook);
+    homes.set(chargeA, made);
+    return made;
+  };
+  return { home, path, items, reasons, stops, urgent, found, charged };
 }
 const key = ({ code, link }: { code: string; link: string }) => `${code} ${link}`;
 
@@ -136,10 +147,10 @@ const comesOnTop = (s: Situation, { placed }: Proposal, { document, method }: Ho
   !(s.document.options?.evTreatment === "inside" && method.takesChargerInside);
 
 /** The first link that a charging current is too much for, or null; clamps keep all but the circuit's own from it. */
-function tooMuchFor(s: Situation, proposal: Proposal, { home, path }: Mending, chargeA: number): Link | null {
+function tooMuchFor(s: Situation, proposal: Proposal, { home, path, charged }: Mending, chargeA: number): Link | null {
   const held = proposal.placed.managed === true;
   if (!held && !comesOnTop(s, proposal, home)) {
-    const after = lookAt(withCharge(home.document, proposal.placed, chargeA), s.codebook);
+    const after = charged(chargeA);
     return overLimit(pathTo(after, targetOf(after.document), LIMITS).links);
   }
   const adds = addsTo(s, proposal, chargeA);
@@ -161,9 +172,13 @@ function tooMuchFor(s: Situation, proposal: Proposal, { home, path }: Mending, c
   return room ?? null;
 }
 
-/** The largest setting that nothing is too much for, found by halving; the smallest with margin where the job asks so. */
+/**
+ * The largest setting that nothing is too much for: most often the last, else found by halving; the smallest with
+ * margin where the job asks so.
+ */
 function settingThatFits(s: Situation, settings: readonly number[], leastA: number, fits: (a: number) => boolean) {
-  let [from, to] = [0, settings.length];
+  const last = settings.length - 1;
+  let [from, to] = last >= 0 && fits(settings[last] as number) ? [last + 1, last + 1] : [0, Math.max(0, last)];
   while (from < to) {
     const middle = (from + to) >> 1;
     if (fits(settings[middle] as number)) from = middle + 1;
@@ -221,6 +236,23 @@ function asFound(links: readonly Link[], found: Path, items: readonly WorkItem[]
   }
 }
 
+/** The home after the work: the charger at its current in it, with the clamps that hold it back. */
+function homeWithCharger(
+  s: Situation,
+  proposal: Proposal,
+  { home, path, charged }: Mending,
+  chargeA: number,
+  guards: readonly Guard[],
+  adds: ReturnType<typeof addsTo>,
+): Home {
+  if (guards.length === 0 && !comesOnTop(s, proposal, home)) return charged(chargeA);
+  const limits: ClampLimit[] = guards.map(({ at, limitA }) => ({ at, limitA }));
+  const after = withCharge(home.document, proposal.placed, chargeA, limits);
+  return guards.length > 0
+    ? lookAt(after, s.codebook)
+    : withChargerOnTop(home, after, new Set(path.panels.map((p) => p.id)), adds);
+}
+
 export function judgeProposal(s: Situation, proposal: Proposal): Judged {
   const { codebook } = s;
   const mending = mend(s, proposal);
@@ -247,14 +279,9 @@ export function judgeProposal(s: Situation, proposal: Proposal): Judged {
   }
   if (stops.length > 0) chargeA = 0;
   const shownA = chargeA || smallestA || settings[0] || proposal.leastA;
-  const limits: ClampLimit[] = guards.map(({ at, limitA: a }) => ({ at, limitA: a }));
-  const after = withCharge(home.document, proposal.placed, shownA, limits);
-  const simple = guards.length === 0 && comesOnTop(s, proposal, home);
-  const judged = simple
-    ? withChargerOnTop(home, after, new Set(path.panels.map((p) => p.id)), addsTo(s, proposal, shownA))
-    : lookAt(after, codebook);
-  const end = pathTo(judged, targetOf(after), UNKNOWNS);
-  const { cited } = addsTo(s, proposal, shownA);
+  const adds = addsTo(s, proposal, shownA);
+  const judged = homeWithCharger(s, proposal, mending, shownA, guards, adds);
+  const end = pathTo(judged, targetOf(judged.document), UNKNOWNS);
   const unknowns = end.links.flatMap((l) => l.unknowns);
   const judgement: Judged = {
     verdict: "ruled-out",
@@ -268,11 +295,11 @@ export function judgeProposal(s: Situation, proposal: Proposal): Judged {
     unknowns,
     links: end.links,
     tightest: tightest(end.links),
-    after,
+    after: judged.document,
     home: judged,
     before: { home, path },
     addsA: judged.demandA - home.demandA,
-    cited,
+    cited: adds.cited,
   };
   if (stops.length > 0) {
     asFound(end.links, mending.found, []);

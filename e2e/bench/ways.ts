@@ -1,5 +1,5 @@
 /** How the sheet of ways moves while one tries what would be, and while thousands of plans are worked out. */
-import type { Page } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import { type Heron, openStep } from "../heron.ts";
 
 const MOVES = 60;
@@ -22,19 +22,37 @@ export async function whatIfFramesPerSecond(page: Page, heron: Heron, jobId: str
 }
 
 export interface InWorkers {
-  /** From opening the step until what looks can turn is shown, ms. */
-  looksMs: number;
+  /** What each look can turn, and with all draws: by threads just started, and as median of three edits after, ms. */
+  looksMs: { first: number; again: number };
+  looksAndDrawsMs: { first: number; again: number };
   plans: number;
   plansMs: number;
-  /** Longest task of the page's own thread meanwhile, ms; 0 where none was over 50. */
-  longestTaskMs: number;
+  /** Longest task of the page's own thread until the list stands, and until its chart is drawn, ms; 0 where none was over 50. */
+  longestTaskMs: { whileComputing: number; withChart: number };
 }
+
+/** Times as the page wrote them to the browser's timeline under a name, in their order, ms. */
+async function timesOf(page: Page, name: string, count: number): Promise<number[]> {
+  const times = () => page.evaluate((n) => performance.getEntriesByName(n).map((e) => Math.round(e.duration)), name);
+  await expect.poll(async () => (await times()).length, { timeout: 20_000 }).toBeGreaterThanOrEqual(count);
+  return times();
+}
+
+/** The first, and the median of the three that come after. */
+const firstAndAgain = ([first = 0, ...others]: readonly number[]) => ({
+  first,
+  again: [...others].sort((a, b) => a - b)[1] ?? 0,
+});
 
 export async function inWorkers(page: Page, heron: Heron, jobId: string): Promise<InWorkers> {
   await openStep(page, heron, jobId, "ways");
-  const opened = performance.now();
-  await page.locator("#looks [aria-busy=false]").waitFor();
-  const looksMs = Math.round(performance.now() - opened);
+  await timesOf(page, "heron-draws", 1);
+  for (const [i, policy] of ["Soonest", "Most current", "Least work"].entries()) {
+    await page.getByRole("radio", { name: policy }).check();
+    await timesOf(page, "heron-draws", i + 2);
+  }
+  const looksMs = firstAndAgain(await timesOf(page, "heron-looks", 4));
+  const looksAndDrawsMs = firstAndAgain(await timesOf(page, "heron-draws", 4));
   await page.evaluate(() => {
     const kept = window as unknown as { longest: number };
     kept.longest = 0;
@@ -42,15 +60,20 @@ export async function inWorkers(page: Page, heron: Heron, jobId: string): Promis
       for (const task of list.getEntries()) kept.longest = Math.max(kept.longest, task.duration);
     }).observe({ type: "longtask" });
   });
+  const longestTaskMs = () => page.evaluate(() => Math.round((window as unknown as { longest: number }).longest));
   const asked = performance.now();
   await page.getByRole("button", { name: "Work them out" }).click();
   const told = page.getByText(/beaten by no other/);
   await told.waitFor();
   const plansMs = Math.round(performance.now() - asked);
+  const whileComputing = await longestTaskMs();
+  await page.locator(".js-plotly-plot .main-svg").first().waitFor();
+  await page.waitForTimeout(500);
   return {
     looksMs,
+    looksAndDrawsMs,
     plans: Number(((await told.textContent()) ?? "").replace(/ plans.*/s, "").replaceAll(",", "")),
     plansMs,
-    longestTaskMs: await page.evaluate(() => Math.round((window as unknown as { longest: number }).longest)),
+    longestTaskMs: { whileComputing, withChart: await longestTaskMs() },
   };
 }

@@ -41,8 +41,11 @@ export function AllPlans({ onTry }: { onTry(plan: Plan): void }) {
   const start = async () => {
     stop();
     setDone(0);
-    worker.current = newDecideWorker();
-    setFound({ plans: await worker.current.ask.plans(document, prices.book, proxy(setDone)), of: document });
+    const started = newDecideWorker();
+    const { ask } = started;
+    worker.current = started;
+    await ask.take(document, prices.book);
+    setFound({ plans: await ask.plans(proxy(setDone)), of: document });
     stop();
   };
   const { currency } = prices.book;

@@ -2,25 +2,30 @@
 import { expose } from "comlink";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { fetchCodebook } from "#core/codebook/fetch.ts";
-import { drawsThatStand, valueOfLooks } from "#core/decide/looks.ts";
+import { countLooks, drawsThatStand, valueOfLook } from "#core/decide/looks.ts";
 import { allPlans } from "#core/decide/plans.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
 
 type Progress = (share: number) => void;
 
+/** The case that is asked about, taken over once for many questions. */
+let asked: { document: CaseDocument; book: PriceBook } | null = null;
+function theCase() {
+  if (!asked) throw new Error("a case is taken over before it is asked about");
+  return asked;
+}
+
 const api = {
-  async looks(document: CaseDocument, book: PriceBook) {
+  async take(document: CaseDocument, book: PriceBook) {
     await fetchCodebook(document.rules);
-    return valueOfLooks(document, book);
+    asked = { document, book };
   },
-  async draws(document: CaseDocument, book: PriceBook, from: number, to: number) {
-    await fetchCodebook(document.rules);
-    return drawsThatStand(document, book, from, to);
-  },
-  async plans(document: CaseDocument, book: PriceBook, onProgress: Progress) {
-    await fetchCodebook(document.rules);
+  looks: () => countLooks(theCase().document, theCase().book),
+  look: (at: number) => valueOfLook(theCase().document, theCase().book, at),
+  draws: (from: number, to: number) => drawsThatStand(theCase().document, theCase().book, from, to),
+  plans(onProgress: Progress) {
     let told = 0;
-    return allPlans(document, book, (share) => {
+    return allPlans(theCase().document, theCase().book, (share) => {
       if (share < told + 0.02 && share < 1) return;
       told = share;
       onProgress(share);

@@ -1,0 +1,79 @@
+/** What looks can turn, and in how many draws the recommendation stands, worked out by two threads of their own. */
+import { useEffect, useState } from "react";
+import type { CaseDocument } from "#core/case/document/types.ts";
+import { DRAWS, type LookValue, type ValueOfLooks, valueOfLooks } from "#core/decide/looks.ts";
+import type { PriceBook } from "#core/estimate/book.ts";
+import { useJobAtRest } from "#ui/job-store/use-job.tsx";
+import { newDecideWorker } from "./new-decide-worker.ts";
+
+export interface Looks extends ValueOfLooks {
+  /** Share of the draws in which today's recommendation stands; null until all are drawn. */
+  stands: number | null;
+}
+
+/** Draws that a thread takes at a time: a case that is changed meanwhile waits no longer than that. */
+const AT_A_TIME = 100;
+
+type Threads = readonly ReturnType<typeof newDecideWorker>[];
+type Thread = Threads[number]["ask"];
+
+/** Work that is cut in pieces, each taken by the thread that is free next. */
+async function share(threads: Threads, pieces: number, wanted: () => boolean, take: (t: Thread, n: number) => unknown) {
+  let next = 0;
+  const work = async ({ ask: thread }: Threads[number]) => {
+    while (wanted() && next < pieces) await take(thread, next++);
+  };
+  await Promise.all(threads.map(work));
+  return wanted();
+}
+
+/**
+ * @param onFound is told the looks as soon as they are known, and again with the draws
+ * @returns stops asking
+ */
+function ask(threads: Threads, document: CaseDocument, book: PriceBook, onFound: (looks: Looks) => void): () => void {
+  let stopped = false;
+  const wanted = () => !stopped;
+  const all = async () => {
+    const start = performance.now();
+    await Promise.all(threads.map(({ ask: thread }) => thread.take(document, book)));
+    const values: LookValue[] = [];
+    const count = (await threads[0]?.ask.looks()) ?? 0;
+    const looked = await share(threads, count, wanted, async (thread, n) => {
+      values[n] = await thread.look(n);
+    });
+    if (!looked) return;
+    const looks = valueOfLooks(values);
+    onFound({ ...looks, stands: null });
+    performance.measure("heron-looks", { start });
+    let stood = 0;
+    const drawn = await share(threads, DRAWS / AT_A_TIME, wanted, async (thread, n) => {
+      stood += await thread.draws(n * AT_A_TIME, (n + 1) * AT_A_TIME);
+    });
+    if (!drawn) return;
+    onFound({ ...looks, stands: stood / DRAWS });
+    performance.measure("heron-draws", { start });
+  };
+  void all();
+  return () => {
+    stopped = true;
+  };
+}
+
+/** The looks of the job's case; those of the case before it until they are known. */
+export function useLooks(): Looks | null {
+  const { document, prices } = useJobAtRest();
+  const [threads, setThreads] = useState<Threads>([]);
+  const [found, setFound] = useState<Looks | null>(null);
+  useEffect(() => {
+    const started = [newDecideWorker(), newDecideWorker()];
+    setThreads(started);
+    return () => {
+      for (const { end } of started) end();
+    };
+  }, []);
+  useEffect(() => {
+    if (threads.length > 0) return ask(threads, document, prices.book, setFound);
+  }, [threads, document, prices]);
+  return found;
+}

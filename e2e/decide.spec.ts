@@ -1,5 +1,6 @@
 /** What the customer pays for: the need by day, the sheet of ways, what if, prices, and a decision that is watched. */
 import { readFileSync } from "node:fs";
+import type { Page } from "@playwright/test";
 import { expect, field, openCopy, openStep, saved, signInAs, test } from "./heron.ts";
 
 const COPY = "4 Whimbrel Yard";
@@ -53,6 +54,8 @@ test("what if: everything is computed anew, kept or dropped", async ({ page, her
   await page.getByText("What if ...").click();
   await page.getByLabel(/^Largest charging current/).fill("3");
   await expect(charging).toContainText("24 A");
+  await page.getByLabel("The charger is attached").selectOption("by plug and receptacle");
+  await expect(page.getByText(/^Tried, not kept:/)).toBeVisible();
   await expect(page.getByText(/^Tried, not kept:/)).toBeVisible();
   await page.getByRole("button", { name: "Drop" }).click();
   await expect(charging).toContainText("40 A");
@@ -90,7 +93,7 @@ test("looks that can turn the answer say at which value, and a plan is tried by 
   await expect(looks).toContainText(/Above a measured maximum of \d+ A: Larger supply would be taken, with work/);
   await expect(looks).toContainText(/today's recommendation stands in \d+(\.\d)? % of 1,000 draws/);
   await page.getByRole("button", { name: "Work them out" }).click();
-  await expect(page.getByText(/^1,024 plans; \d+ are beaten by no other in price, energy and days\.$/)).toBeVisible();
+  await expect(page.getByText(/^1,792 plans; \d+ are beaten by no other in price, energy and days\.$/)).toBeVisible();
   await page
     .getByRole("button", { name: /^Try Circuit of its own/ })
     .first()
@@ -121,6 +124,35 @@ test("a decision is recorded with its reason, and says loudly when it no longer 
   await expect(page.getByRole("listitem").filter({ hasText: COPY }).first()).toContainText(
     "Decision to be looked at again",
   );
+});
+
+test.describe("two people deciding at once", () => {
+  test.use({ expectedErrors: /status of 409/ });
+  test("are told of each other, and one of them settles it", async ({ page, other, heron }) => {
+    await signInAs(page, heron, "Mara Quill");
+    const id = await openCopy(page, heron, "tidewrack-gannet-hill", COPY, "ways");
+    await signInAs(other, heron, "Jonah Pike");
+    await openStep(other, heron, id, "ways");
+    // What the one decides does not reach the other before that one has decided as well.
+    await other.route("**/events", (route) => route.abort());
+    const decide = async (who: Page, why: string) => {
+      await who.getByRole("textbox", { name: "Why" }).fill(why);
+      await who.getByRole("button", { name: "Decide", exact: true }).click();
+    };
+    await other.route("**/edits", async (route) => {
+      await saved(page);
+      await route.continue();
+    });
+    await other.getByRole("combobox", { name: "Way" }).click();
+    await other.getByTitle("Managed charging").click();
+    await Promise.all([decide(page, "The panel is sound"), decide(other, "Less disturbance")]);
+    const told = other.getByRole("alert").filter({ hasText: "Mara Quill changed the same thing" });
+    await expect(told).toContainText('Decided for "Separate panel", because "The panel is sound"');
+    await expect(told).toContainText('You: Decided for "Managed charging", because "Less disturbance"');
+    await other.getByRole("button", { name: "Use mine" }).click();
+    for (const who of [page, other])
+      await expect(who.locator("#decide")).toContainText(/Managed charging was decided by Jonah Pike on .*Less/);
+  });
 });
 
 test.describe("the price book", () => {

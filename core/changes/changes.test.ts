@@ -38,6 +38,24 @@ describe("a change, told to somebody else", () => {
   });
 });
 
+describe("a decision, told to somebody else", () => {
+  const decision = { way: "dynamic-load-management", why: "No new service", by: "Jonah Pike" };
+  it("says the way and why, and which prices are kept", () => {
+    const patch = [
+      { op: "add", path: "/decision", value: decision },
+      { op: "add", path: "/prices", value: { version: 3 } },
+    ] as Patch;
+    const told = ['Decided for "Managed charging", because "No new service"', "Prices of version 3 are kept"];
+    expect(changesInWords(usCase(), patch)).toEqual(told);
+  });
+  it("says that it was taken back", () => {
+    const back = "The decision was taken back";
+    expect(changesInWords(usCase(), [{ op: "remove", path: "/decision" }])).toEqual([back]);
+    expect(changesInWords(usCase(), [{ op: "replace", path: "/decision", value: null }])).toEqual([back]);
+    expect(changesInWords(usCase(), [{ op: "remove", path: "/prices" }])).toEqual(["The newest prices are used"]);
+  });
+});
+
 describe("a refused field, in words", () => {
   it("begins with the thing and the field", () => {
     const named = { ...usCase(), loads: [{ id: "k", kind: "fixed-appliance", label: "Kiln", va: 1 }] } as ReturnType<

@@ -7,6 +7,7 @@ import { loadName } from "#core/demand/loads.ts";
 import { deviceName } from "#core/panel/quick-device.ts";
 import { outletName, panelName } from "#core/path/names.ts";
 import { showA, showKWh, showNumber, showVA } from "#core/units.ts";
+import { wayOf } from "#core/ways/index.ts";
 import { capital, lower } from "#core/words.ts";
 
 /** Words for fields whose name in the open format is not a word of the trade. */
@@ -94,6 +95,21 @@ function valueInWords(key: string, value: unknown): string | null {
   return null;
 }
 
+/** Parts of a case that are put and taken away as a whole, and what that is called. */
+const WHOLE: Record<string, { put(document: CaseDocument, value: unknown): string; taken: string }> = {
+  "/decision": {
+    put(document, value) {
+      const { way, why } = value as NonNullable<CaseDocument["decision"]>;
+      return `Decided for "${wayOf(way).words[codebookOf(document.rules).region].name}", because "${why}"`;
+    },
+    taken: "The decision was taken back",
+  },
+  "/prices": {
+    put: (_, value) => `Prices of version ${(value as NonNullable<CaseDocument["prices"]>).version} are kept`,
+    taken: "The newest prices are used",
+  },
+};
+
 /**
  * What a patch does, one clause a change: "Customer is "Ida Reed"", "Range was taken away".
  * @param document the case the patch was made on, or the one it has led to
@@ -102,6 +118,8 @@ export function changesInWords(document: CaseDocument, patch: Patch): string[] {
   return patch.map((op) => {
     const key = op.path.split("/").at(-1) as string;
     const inList = /^(\d+|-)$/.test(key);
+    const whole = WHOLE[op.path];
+    if (whole) return op.op === "remove" || op.value === null ? whole.taken : whole.put(document, op.value);
     if (op.op === "remove") return `${capital(placeInWords(document, op.path))} was taken away`;
     const place = capital(placeInWords(document, op.path, op.value));
     const value = inList ? null : valueInWords(key, op.value);

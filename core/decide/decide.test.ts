@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { WAYS_OF_CHARGING } from "#core/case/document/types.ts";
+import { readCase } from "#core/case/laws/read.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import { assess } from "#core/testing/assess.ts";
 import { knownUkHome, knownUsHome } from "#core/testing/cases.ts";
@@ -8,6 +9,7 @@ import { wayIn } from "#core/testing/ways.ts";
 import { WAY_IDS } from "#core/ways/index.ts";
 import { decisionFor, decisionNow } from "./decision.ts";
 import { isRobust, policyAnswers } from "./policies.ts";
+import { schoolsOf } from "./schools.ts";
 import { triesNothing, type WhatIf, withWhatIf } from "./what-if.ts";
 
 const us = knownUsHome();
@@ -111,7 +113,22 @@ describe("what if", () => {
     });
     expect(assess(tried(us, { measured: 0.45 })).governing).toBe("nec-220.87");
     expect(tried(uk, { measured: 0.45 }).measured).toMatchObject({ source: "half-hour-meter", intervalMinutes: 30 });
-    expect(tried(us, { treatment: "inside" }).options?.evTreatment).toBe("inside");
+  });
+  it("another school is followed, whichever the rules have", () => {
+    for (const home of [us, uk])
+      for (const school of schoolsOf(codebookOf(home.rules))) {
+        const [usual] = school.choices;
+        expect(school.follows(home)).toBe(usual?.value);
+        for (const { value } of school.choices) {
+          const after = tried(home, { schools: { [school.id]: value } });
+          expect(school.follows(after)).toBe(value);
+          expect(readCase(after).document).toEqual(after);
+        }
+      }
+    expect(tried(us, { schools: { evTreatment: "inside" } }).options?.evTreatment).toBe("inside");
+    expect(tried(us, { schools: { connection: "plug" } }).charger?.connection).toBe("plug");
+    const back = tried({ ...us, options: { terminalColumn: "60" } }, { schools: { terminals: "" } });
+    expect(back.options).toEqual({});
   });
   it("a larger supply brings its conductors and the panel on it", () => {
     const larger = tried(us, { supplyA: 400 });

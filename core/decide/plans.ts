@@ -9,11 +9,13 @@ import { removeLoad } from "#core/case/document/remove-load.ts";
 import type { CaseDocument, EvTreatment, Load } from "#core/case/document/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import type { Codebook } from "#core/codebook/types.ts";
+import { countedLoads } from "#core/demand/loads.ts";
 import { withMeasuredYear } from "#core/demand/measured-year.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
 import { estimate } from "#core/estimate/estimate.ts";
 import { takes, type WorkItem } from "#core/estimate/takes.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
+import { lower } from "#core/words.ts";
 
 /** A change to the home beside the charger. */
 interface Change {
@@ -21,7 +23,8 @@ interface Change {
   name: string;
   /** Null where the home has nothing of the kind. */
   apply(document: CaseDocument): CaseDocument | null;
-  work: WorkItem;
+  /** Left out where the ways take it up themselves. */
+  work?: WorkItem;
 }
 
 const MOST_CHANGES = 2;
@@ -32,11 +35,9 @@ const work = (id: string, text: string, ...waits: string[]): WorkItem => ({
   takes: takes({ [`change:${id}`]: 1 }, ...waits),
 });
 
-const has = ({ loads }: CaseDocument, kinds: readonly Load["kind"][]) => loads.some((l) => kinds.includes(l.kind));
-
 /** The home without its loads of some kinds, and without what mentions them; null where there is none. */
 function without(document: CaseDocument, kinds: readonly Load["kind"][]): CaseDocument | null {
-  if (!has(document, kinds)) return null;
+  if (!document.loads.some((l) => kinds.includes(l.kind))) return null;
   let left = document;
   for (const { id, kind } of document.loads)
     if (kinds.includes(kind))
@@ -50,11 +51,16 @@ function without(document: CaseDocument, kinds: readonly Load["kind"][]): CaseDo
   return left;
 }
 
-/** The home with smaller loads in the place of those of some kinds; null where there is none. */
+/** The home with smaller loads in the place of larger ones of some kinds; null where there is none. */
 function smaller(document: CaseDocument, kinds: readonly Load["kind"][], va: number): CaseDocument | null {
-  if (!has(document, kinds)) return null;
+  const larger = new Set(
+    countedLoads(document, codebookOf(document.rules)).flatMap((l) =>
+      kinds.includes(l.kind) && l.unitVA > va ? [l.id] : [],
+    ),
+  );
+  if (larger.size === 0) return null;
   const loads = document.loads.map((load): Load => {
-    if (!kinds.includes(load.kind)) return load;
+    if (!larger.has(load.id)) return load;
     const { amps: _a, volts: _v, ampsFrom: _f, ...rest } = load;
     return { ...rest, va };
   });
@@ -64,10 +70,21 @@ function smaller(document: CaseDocument, kinds: readonly Load["kind"][], va: num
 /** Nameplates of what comes in the place of others, VA: Heron's own, usual figures. */
 const HEAT_PUMP_WATER_HEATER_VA = 900;
 const HEAT_PUMP_DRYER_VA = 1000;
+const INDUCTION_VA = 7400;
 const MEASURED_SHARE = 0.5;
+const COOKING: readonly Load["kind"][] = ["range", "oven", "cooktop", "cooker"];
+/** Loads that can run at another hour than the car charges. */
+const SHIFTABLE: readonly Load["kind"][] = ["water-heater", "dryer", "immersion", "underfloor-heating"];
 const WATER_BY_HEAT_PUMP = { us: "a heat-pump water heater", uk: "hot water by heat pump" } as const;
 
-function changesFor(codebook: Codebook, demandA: number): Change[] {
+/** The largest load that can run at another hour. */
+const shiftable = (document: CaseDocument, codebook: Codebook) =>
+  countedLoads(document, codebook)
+    .filter((l) => SHIFTABLE.includes(l.kind))
+    .sort((a, b) => b.unitVA - a.unitVA)[0];
+
+function changesFor(document: CaseDocument, codebook: Codebook, demandA: number): Change[] {
+  const moved = shiftable(document, codebook);
   return [
     {
       id: "water",
@@ -78,8 +95,19 @@ function changesFor(codebook: Codebook, demandA: number): Change[] {
     {
       id: "cooking",
       name: "cooking with gas",
-      apply: (d) => without(d, ["range", "oven", "cooktop", "cooker"]),
+      apply: (d) => without(d, COOKING),
       work: work("cooking", "Change to cooking with gas", "order"),
+    },
+    {
+      id: "induction",
+      name: "an induction range",
+      apply: (d) => smaller(d, COOKING, INDUCTION_VA),
+      work: work("induction", "Change the range for an induction one", "order"),
+    },
+    {
+      id: "hour",
+      name: `the ${lower(moved?.label ?? "")} at another hour than the car`,
+      apply: (d) => (moved && !d.charger?.waitsFor ? withCharger(d, { waitsFor: moved.id }) : null),
     },
     {
       id: "drying",
@@ -190,14 +218,16 @@ export function allPlans(
   // A school that the job has chosen is not left open.
   const told = document.options?.evTreatment;
   const schools: (EvTreatment | null)[] = !codebook.asksFor.evTreatment ? [null] : told ? [told] : [...TREATMENTS];
-  const possible = changesFor(codebook, demandA).filter((c) => c.apply(document) !== null);
+  const possible = changesFor(document, codebook, demandA).filter((c) => c.apply(document) !== null);
   const homes = choices(possible);
   const plans: Plan[] = [];
   let count = 0;
   let done = 0;
   for (const changes of homes) {
-    const changed = changes.reduce<CaseDocument>((d, c) => c.apply(d) ?? d, document);
-    const beside = changes.map((c) => c.work);
+    // What one change takes away, another cannot change.
+    const changed = changes.reduce<CaseDocument | null>((d, c) => d && c.apply(d), document);
+    if (!changed) continue;
+    const beside = changes.flatMap((c) => c.work ?? []);
     for (const treatment of schools)
       for (const maxA of settings) {
         const options = treatment ? { ...changed.options, evTreatment: treatment } : changed.options;
@@ -207,8 +237,8 @@ export function allPlans(
           if (way.verdict === "ruled-out" || way.energyPerNightKWh <= 0) continue;
           plans.push(planOf(way, home, beside, changes, treatment, book));
         }
-        onProgress(++done / (homes.length * schools.length * settings.length));
       }
+    onProgress(++done / homes.length);
   }
   return { count, unbeaten: unbeaten(plans.filter((p) => Number.isFinite(p.typical))) };
 }

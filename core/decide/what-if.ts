@@ -1,11 +1,12 @@
 /** A home as it would be if: tried beside the sheet of ways, without touching the case. */
 import { withCharger, withoutSources } from "#core/case/document/change.ts";
-import type { Car, CaseDocument, EvTreatment } from "#core/case/document/types.ts";
+import type { Car, CaseDocument } from "#core/case/document/types.ts";
 import type { Codebook } from "#core/codebook/types.ts";
 import { withMeasuredYear } from "#core/demand/measured-year.ts";
 import { clockOf, DAY_MINUTES, minutesOf } from "#core/need/hours.ts";
 import { onSupply } from "#core/panel/sub-panels.ts";
 import { freeId } from "#core/ways/place.ts";
+import { schoolsOf } from "./schools.ts";
 
 /** What is tried; what is left out stays as it is in the case. */
 export interface WhatIf {
@@ -17,7 +18,8 @@ export interface WhatIf {
   heatPump?: boolean;
   /** A valid measurement with this maximum, as a share of the governing demand, 0 to 1. */
   measured?: number;
-  treatment?: EvTreatment;
+  /** What is chosen of each school, by its id. */
+  schools?: Readonly<Record<string, string>>;
   /** A larger (or smaller) supply, A. */
   supplyA?: number;
 }
@@ -29,7 +31,7 @@ export const triesNothing = (whatIf: WhatIf): boolean =>
  * @param demandA the governing demand of the case as it is, A
  */
 export function withWhatIf(document: CaseDocument, codebook: Codebook, whatIf: WhatIf, demandA: number): CaseDocument {
-  const { chargeA, hours, secondCar, heatPump, measured, treatment, supplyA } = whatIf;
+  const { chargeA, hours, secondCar, heatPump, measured, schools, supplyA } = whatIf;
   let tried = document;
   if (chargeA !== undefined) tried = withCharger(tried, { maxA: chargeA });
   if (hours !== undefined) {
@@ -58,7 +60,10 @@ export function withWhatIf(document: CaseDocument, codebook: Codebook, whatIf: W
     };
   }
   if (measured !== undefined) tried = withMeasuredYear(tried, codebook, demandA * measured);
-  if (treatment !== undefined) tried = { ...tried, options: { ...tried.options, evTreatment: treatment } };
+  for (const school of schoolsOf(codebook)) {
+    const chosen = schools?.[school.id];
+    if (chosen !== undefined) tried = school.put(tried, chosen);
+  }
   if (supplyA !== undefined) {
     tried = withoutSources(tried, (key) => key === "supply.ratingA" || key === "supply.conductor");
     tried = {

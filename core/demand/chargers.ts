@@ -52,6 +52,8 @@ function limitHere({ managed = [] }: CountedLoad, { guards }: DemandInput): numb
 export function withChargers(method: DemandMethod, input: DemandInput): MethodResult {
   const shared = input.loads.find((l) => l.interlockedWith !== undefined);
   if (shared) return sharedResult(method, input, shared);
+  const waiting = input.loads.find((l) => l.waitsFor !== undefined);
+  if (waiting) return priorityResult(method, input, waiting);
   const managed = input.loads.filter((l) => limitHere(l, input) !== null);
   if (managed.length === 0) return method.calculate(input);
   const others = method.calculate({ ...input, loads: input.loads.filter((l) => !managed.includes(l)) });
@@ -92,10 +94,7 @@ function sharedResult(method: DemandMethod, input: DemandInput, charger: Counted
     }));
     return { ...alone, lines: [...alone.lines, line] };
   }
-  const left = appliance.quantity - 1;
-  const others = rest.flatMap((l) =>
-    l !== appliance ? [l] : left > 0 ? [{ ...l, quantity: left, va: l.unitVA * left }] : [],
-  );
+  const others = withoutOne(rest, appliance);
   // Among the general loads where the method has such a place, else on its own in full.
   const within = method.takesChargerInside
     ? [{ ...own, kind: "fixed-appliance" as const, interlockedWith: undefined }]
@@ -113,18 +112,47 @@ function sharedResult(method: DemandMethod, input: DemandInput, charger: Counted
           })),
         ],
       };
-  const [taken, out] =
-    counted(instead.lines) > counted(alone.lines) ? ([instead, appliance] as const) : ([alone, own] as const);
-  return {
-    ...taken,
-    leftOut: [
-      ...taken.leftOut,
-      {
-        label: out.label,
-        va: out.unitVA,
-        reason: `${charger.label} and ${appliance.label} share one circuit and never run together: the larger is counted`,
-        rule: input.codebook.sharing.cited.rule,
-      },
-    ],
-  };
+  return larger(
+    input,
+    { result: alone, out: own },
+    { result: instead, out: appliance },
+    `${charger.label} and ${appliance.label} share one circuit and never run together: the larger is counted`,
+  );
+}
+
+interface Alternative {
+  result: MethodResult;
+  /** The load that it leaves out. */
+  out: CountedLoad;
+}
+
+/** Of two loads that never run together, the result that comes to more. */
+function larger({ codebook }: DemandInput, one: Alternative, other: Alternative, reason: string): MethodResult {
+  const { result, out } = counted(other.result.lines) > counted(one.result.lines) ? other : one;
+  const { rule } = codebook.sharing.cited;
+  return { ...result, leftOut: [...result.leftOut, { label: out.label, va: out.unitVA, reason, rule }] };
+}
+
+/**
+ * A charger on its own circuit that waits for an appliance (220.60): the larger of the two results, each with one of
+ * them, the charger by the job's treatment. In what was measured the appliance cannot be told apart: both are counted.
+ */
+function priorityResult(method: DemandMethod, input: DemandInput, charger: CountedLoad): MethodResult {
+  const { waitsFor, ...free } = charger;
+  const rest = input.loads.filter((l) => l !== charger);
+  const appliance = rest.find((l) => l.id === waitsFor);
+  if (!appliance || method.measures) return withChargers(method, { ...input, loads: [...rest, free] });
+  const others = withoutOne(rest, appliance);
+  return larger(
+    input,
+    { result: withChargers(method, { ...input, loads: rest }), out: charger },
+    { result: withChargers(method, { ...input, loads: [...others, free] }), out: appliance },
+    `${charger.label} waits while ${appliance.label} runs: the larger is counted`,
+  );
+}
+
+/** The loads with one piece fewer of one of them. */
+function withoutOne(loads: readonly CountedLoad[], one: CountedLoad): CountedLoad[] {
+  const left = one.quantity - 1;
+  return loads.flatMap((l) => (l !== one ? [l] : left > 0 ? [{ ...l, quantity: left, va: l.unitVA * left }] : []));
 }

@@ -516,6 +516,24 @@ describe("chargers in a calculation", () => {
       va(home({ amps: 24, interlockedWith: "range", existing: false }, { measured }), "nec-220.87") - 9000,
     ).toBeCloseTo(0, 6);
   });
+  it("that wait for an appliance count, by the job's treatment, or it does: the larger of the two", () => {
+    const waits = (charger: Partial<Load>) => va(home({ waitsFor: "wh", ...charger }), "nec-220.83");
+    expect(waits({ amps: 40 })).toBeCloseTo(19_484 - 0.4 * 4500 + 1.25 * 9600, 6);
+    expect(waits({ amps: 8, volts: 120 })).toBeCloseTo(19_484, 6);
+    expect(waits({ amps: 40, waitsFor: "gone" })).toBeCloseTo(19_484 + 12_000, 6);
+    const out = (charger: Partial<Load>) =>
+      calculation(home({ waitsFor: "wh", ...charger }), "nec-220.83").leftOut.map((l) => [l.label, l.va]);
+    expect(out({ amps: 40 })).toContainEqual(["Water heater", 4500]);
+    expect(out({ amps: 8, volts: 120 })).toContainEqual(["Charger already there", 960]);
+    const measured: Measured = {
+      source: "utility-year",
+      days: 365,
+      intervalMinutes: 15,
+      max: { value: 30, unit: "A" },
+    };
+    const onTop = va(home({ waitsFor: "wh", existing: false }, { measured }), "nec-220.87") - 9000;
+    expect(onTop).toBeCloseTo(1.25 * 9600, 6);
+  });
   it("at 120 V have no least load", () => {
     expect(va(home({ amps: 12, volts: 120 }), "nec-220.83") - 19_484).toBeCloseTo(1800, 6);
   });

@@ -33,6 +33,7 @@ export function countedLoad(load: Load, codebook: Codebook, volts: number): Coun
     socketOnControl: load.socketOnControl ?? false,
     slow: load.kind === "ev-charger" && load.va === undefined && (load.volts ?? volts) < volts,
     ...(load.interlockedWith !== undefined && { interlockedWith: load.interlockedWith }),
+    ...(load.waitsFor !== undefined && { waitsFor: load.waitsFor }),
     ...(load.managed !== undefined && { managed: load.managed }),
     ...(load.ampsFrom === "mca" && { note: "MCA of the label, on the high side" }),
   };

@@ -21,6 +21,8 @@ export interface CountedLoad {
   slow: boolean;
   /** A charger that never runs together with this load. */
   interlockedWith?: string;
+  /** The load that goes first: the charger waits while it runs, on a circuit of its own. */
+  waitsFor?: string;
   /** A charger that clamps hold back. */
   managed?: readonly ClampLimit[];
   /** Words that the sheet puts beside the load, e.g. that its current is the MCA. */

@@ -143,6 +143,7 @@ const addsAt = (home: Home, { panels }: Path, { of }: Link, adds: { supplyA: num
  */
 const comesOnTop = (s: Situation, { placed }: Proposal, { document, method }: Home): boolean =>
   !placed.interlockedWith &&
+  !placed.waitsFor &&
   document.supply.system !== "three-phase-230-400" &&
   !(s.document.options?.evTreatment === "inside" && method.takesChargerInside);
 

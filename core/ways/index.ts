@@ -14,6 +14,7 @@ import { dedicatedCircuit } from "./dedicated-circuit/index.ts";
 import { dynamicLoadManagement } from "./dynamic-load-management/index.ts";
 import { existingOutlet } from "./existing-outlet/index.ts";
 import { panelChange } from "./panel-change/index.ts";
+import { withPriority } from "./priority.ts";
 import { type Reason, reason } from "./reasons.ts";
 import { reuseCircuit } from "./reuse-circuit/index.ts";
 import { separateBoard } from "./separate-board/index.ts";
@@ -43,7 +44,8 @@ interface Outcome {
   given: Given;
 }
 
-function outcomeOf(s: Situation, proposal: Proposal): Outcome {
+function outcomeOf(s: Situation, proposed: Proposal): Outcome {
+  const proposal = withPriority(s, proposed);
   const judged = judgeProposal(s, proposal);
   const given =
     judged.guards.length > 0

@@ -70,6 +70,7 @@ export function withCharge(
     ...(placed.panel && { panel: placed.panel }),
     ...(placed.phase && { phase: placed.phase }),
     ...(placed.interlockedWith && { interlockedWith: placed.interlockedWith }),
+    ...(placed.waitsFor && { waitsFor: placed.waitsFor }),
     ...(limits.length > 0 && { managed: [...limits] }),
   };
   const withLoad = withCharger({ ...document, loads: [...document.loads, load] }, { load: id });

@@ -43,6 +43,8 @@ export interface Placed {
   volts?: number;
   /** The appliance it never runs together with. */
   interlockedWith?: string;
+  /** The load that goes first: a priority switch keeps the charger, on its own circuit, waiting while it runs. */
+  waitsFor?: string;
   /** Held back by clamps. */
   managed?: boolean;
   /** The circuit's device as the charging current asks for it; left out where the device stays. */

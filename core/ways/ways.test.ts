@@ -689,3 +689,25 @@ it("a larger supply never gives less charging current (property)", () => {
     }),
   );
 });
+
+describe("a load that goes first", () => {
+  const tight = onPanel(onSupplyOf(knownUsHome(), { ratingA: 125 }), { mainA: 125, busA: 125 });
+  const first = (home: CaseDocument): CaseDocument => ({ ...home, charger: { ...home.charger, waitsFor: "wh" } });
+  it("gives its amperes to the charger on its own circuit, for a priority switch", () => {
+    const [before, after] = [wayIn(tight, "dedicated-circuit"), wayIn(first(tight), "dedicated-circuit")];
+    expect(after.chargeA).toBeGreaterThan(before.chargeA);
+    expect(after.work.join(" ")).toContain(
+      "Fit a priority switch for the water heater, and prove that the charger waits",
+    );
+    expect(after.verdict).toBe("with-work");
+    expect(after.lines.map((l) => l.item)).toContain("priority-switch");
+    expect(after.cautions).toContain("While the water heater runs, charging waits.");
+    expect(afterIn(first(tight), "dedicated-circuit").loads.at(-1)?.waitsFor).toBe("wh");
+  });
+  it("changes nothing where clamps or a shared circuit hold the charger back", () => {
+    for (const id of ["dynamic-load-management", "circuit-splitter"]) {
+      expect(workIn(first(tight), id)).toBe(workIn(tight, id));
+      expect(wayIn(first(tight), id).chargeA).toBe(wayIn(tight, id).chargeA);
+    }
+  });
+});

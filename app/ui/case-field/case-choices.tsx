@@ -11,11 +11,13 @@ import { YesNoSwitch } from "./yes-no-switch.tsx";
 function useCaseValue<T>(pointer: string) {
   const store = useJobStore();
   const value = useJobPart((state) => valueAt(state.document, pointer) as T | undefined);
-  const set = (next: T) => store.edit(setValue(store.getState().document, pointer, next));
+  const set = (next: T | undefined) => store.edit(setValue(store.getState().document, pointer, next));
   return { value, set };
 }
 
 type Option<T> = { value: T; label: string };
+
+const NONE = "";
 
 /** So many letters of all options together still stand beside each other. */
 const FEW_LETTERS = 18;
@@ -26,15 +28,22 @@ export function CaseChoice<T extends string | number>(props: {
   pointer: string;
   options: readonly Option<T>[];
   fallback?: T;
+  /** What it is called where nothing is chosen, so that a choice can be taken back. */
+  none?: string;
   hint?: ReactNode;
   source?: string;
 }) {
-  const { label, pointer, options, fallback, hint, source } = props;
+  const { label, pointer, fallback, none, hint, source } = props;
+  const options = none === undefined ? props.options : [{ value: NONE as T, label: none }, ...props.options];
   const store = useJobStore();
   const held = useCaseValue<T>(pointer);
-  const value = held.value ?? fallback;
+  const value = held.value ?? fallback ?? (none === undefined ? undefined : (NONE as T));
   const [problem, setProblem] = useState<string | null>(null);
   const choose = (next: T) => {
+    if (next === NONE) {
+      setProblem(null);
+      return held.set(undefined);
+    }
     const wrong = clashProblem(store.getState().document, pointer, next);
     setProblem(wrong);
     if (!wrong) held.set(next);

@@ -2,7 +2,7 @@
 import type { Operation, Patch } from "./patch.ts";
 import type { CaseDocument } from "./types.ts";
 
-/** The patch that removes the load at `index` and its mentions in circuits and outlets. */
+/** The patch that removes the load at `index` and its mentions in circuits, outlets, the charger and other loads. */
 export function removeLoad(document: CaseDocument, index: number): Patch {
   const id = document.loads[index]?.id;
   if (id === undefined) return [];
@@ -20,5 +20,10 @@ export function removeLoad(document: CaseDocument, index: number): Patch {
   (document.outlets ?? []).forEach((outlet, o) => {
     if (outlet.sharedWith === id) mentions.push({ op: "replace", path: `/outlets/${o}/sharedWith`, value: null });
   });
+  document.loads.forEach((load, i) => {
+    for (const field of ["interlockedWith", "waitsFor"] as const)
+      if (load[field] === id && i !== index) mentions.push({ op: "remove", path: `/loads/${i}/${field}` });
+  });
+  if (document.charger?.waitsFor === id) mentions.push({ op: "remove", path: "/charger/waitsFor" });
   return [...mentions, { op: "remove", path: `/loads/${index}` }];
 }

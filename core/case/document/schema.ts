@@ -173,6 +173,8 @@ export const load = part({
   socketOnControl: yesNo(),
   /** A charger behind one automatic switch with this load: the two never run together. */
   interlockedWith: ids(),
+  /** A charger on a circuit of its own that waits, by a priority switch, while this load runs. */
+  waitsFor: ids(),
   /** A charger held back by clamps: what each guards and the limit it keeps there. */
   managed: list(clampLimit, MOST.panels),
 });
@@ -203,6 +205,8 @@ export const charger = part({
   managed: yesNo(),
   /** Who buys it; the firm where nobody said. */
   providedBy: oneOf(["firm", "customer"]),
+  /** A load that goes first: a priority switch keeps the charger waiting while it runs. */
+  waitsFor: ids(),
   lostPenDetection: yesNo(),
   dcDetection: yesNo(),
   outdoors: yesNo(),

@@ -40,8 +40,11 @@ export function lawProblems(document: CaseDocument): Problem[] {
   const circuitIds = new Set(circuits.map((c) => c.id));
 
   document.loads.forEach((load, i) => {
-    if (load.interlockedWith !== undefined && (!loadIds.has(load.interlockedWith) || load.interlockedWith === load.id))
-      say(`loads[${i}].interlockedWith`, `no other load "${load.interlockedWith}"`);
+    for (const field of ["interlockedWith", "waitsFor"] as const) {
+      const other = load[field];
+      if (other !== undefined && (!loadIds.has(other) || other === load.id))
+        say(`loads[${i}].${field}`, `no other load "${other}"`);
+    }
     (load.managed ?? []).forEach(({ at }, k) => {
       if (at !== "supply" && !panelIds.has(at)) say(`loads[${i}].managed[${k}].at`, `no panel "${at}"`);
     });
@@ -51,6 +54,9 @@ export function lawProblems(document: CaseDocument): Problem[] {
       say(`loads[${i}].va`, "is required (or amps and volts)");
     if (load.panel !== undefined && !panelIds.has(load.panel)) say(`loads[${i}].panel`, `no panel "${load.panel}"`);
   });
+  const { waitsFor } = document.charger ?? {};
+  if (waitsFor !== undefined && !document.loads.some((l) => l.id === waitsFor && l.kind !== "ev-charger"))
+    say("charger.waitsFor", `no load "${waitsFor}" that could go first`);
   document.panels.forEach((panel, i) => {
     const from = panel.fedFrom ?? "supply";
     if (from !== "supply" && !panelIds.has(from)) say(`panels[${i}].fedFrom`, `no panel "${from}"`);

@@ -151,6 +151,19 @@ describe("older versions", () => {
   });
 });
 
+describe("a load that goes first", () => {
+  it("is one of the ledger, and no charger", () => {
+    const ev = { id: "ev", kind: "ev-charger" as const, amps: 24 };
+    const base = usCase({ charger: { waitsFor: "gone" } });
+    expect(refusedPaths(base)).toEqual(["charger.waitsFor"]);
+    expect(refusedPaths({ ...base, loads: [...base.loads, ev], charger: { waitsFor: "ev" } })).toEqual([
+      "charger.waitsFor",
+    ]);
+    const itself = { ...base, charger: {}, loads: [...base.loads, { ...ev, waitsFor: "ev" }] };
+    expect(refusedPaths(itself)).toEqual([`loads[${base.loads.length}].waitsFor`]);
+  });
+});
+
 describe("taking a load away", () => {
   it("leaves no circuit or outlet that refers to it, and can be undone", () => {
     const base = usCase();
@@ -158,10 +171,18 @@ describe("taking a load away", () => {
       ...base,
       panels: base.panels.map((p) => ({ ...p, circuits: [{ id: "c", ratingA: 30, loads: ["dryer", "wh"] }] })),
       outlets: [{ id: "o", type: "14-30" as const, circuit: "c", sharedWith: "dryer" }],
+      charger: { waitsFor: "dryer" },
+      loads: [
+        ...base.loads,
+        { id: "ev", kind: "ev-charger" as const, amps: 24, waitsFor: "dryer" },
+        { id: "ev-2", kind: "ev-charger" as const, amps: 24, interlockedWith: "dryer" },
+      ],
     };
+    expect(refusedPaths(document)).toEqual([]);
     const patch = removeLoad(document, 3);
     const after = applyPatch(document, patch);
     expect(refusedPaths(after)).toEqual([]);
+    expect(after.charger).toEqual({});
     expect(after.panels[0]?.circuits?.[0]?.loads).toEqual(["wh"]);
     expect(applyPatch(after, invertPatch(document, patch))).toEqual(document);
   });

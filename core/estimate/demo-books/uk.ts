@@ -76,6 +76,7 @@ export const UK_BOOK: PriceBook = {
       ["disconnect", "Isolator that can be locked off", 22, 38, 65],
       ["change:water", "Heat-pump cylinder, fitted", 1500, 2300, 3600],
       ["change:cooking", "Gas cooker, fitted", 500, 850, 1600],
+      ["change:induction", "Induction cooker", 600, 950, 1700],
       ["change:shower", "Shower from the cylinder, fitted", 350, 600, 1100],
       ["receptacle", "Socket for a charger's plug", 16, 28, 50],
     ]),

@@ -87,6 +87,7 @@ export const US_BOOK: PriceBook = {
       ["disconnect", "Disconnect that can be locked open", 60, 95, 160],
       ["change:water", "Heat-pump water heater, fitted", 1400, 2100, 3400],
       ["change:cooking", "Gas range, fitted", 900, 1600, 3200],
+      ["change:induction", "Induction range", 1100, 1700, 2900],
       ["change:drying", "Heat-pump dryer", 800, 1100, 1700],
       ["receptacle", "Receptacle with box for a charger's plug", 28, 52, 90],
     ]),

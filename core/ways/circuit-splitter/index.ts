@@ -11,12 +11,12 @@ import { withArticle } from "#core/words.ts";
 import { chargerTakes } from "../circuit-takes.ts";
 import { outletStop } from "../existing-outlet/index.ts";
 import { joined } from "../place.ts";
+import { PRIORITY_SWITCH } from "../priority.ts";
 import { type Reason, reason } from "../reasons.ts";
 import type { Placed, Proposal, Refused, Situation, Way } from "../types.ts";
 import { exchangeForPlug, panelTroubles } from "../work.ts";
 
 const PLUG_IN = takes({ splitter: 1, "labour:splitter": 1 }, "order");
-const WIRED = takes({ "priority-switch": 1, "labour:priority-switch": 1, sundries: 1 }, "order");
 
 interface Shared {
   panel: Panel;
@@ -101,7 +101,7 @@ function propose(s: Situation, { panel, circuit, appliance, outlet }: Shared): P
             {
               id: "splitter",
               text: `Fit a priority switch in the ${name.toLowerCase()} circuit, and prove that the charger waits`,
-              takes: withParts(WIRED, chargerTakes(document, chargeA)),
+              takes: withParts(PRIORITY_SWITCH, chargerTakes(document, chargeA)),
               link: linkId.device(circuit.id),
             },
           ]),

@@ -2,6 +2,7 @@
 import { Button } from "antd";
 import { setValue } from "#core/case/document/set-value.ts";
 import { codebookOf } from "#core/codebook/index.ts";
+import { loadName } from "#core/demand/loads.ts";
 import { AMPERE_UNITS, ENERGY_UNITS } from "#core/quantity/parse.ts";
 import { CaseChoice, CaseNumber, CaseSwitch, CaseWindow, CaseYesNo } from "#ui/case-field/case-field.tsx";
 import { Fields } from "#ui/field/field.tsx";
@@ -18,6 +19,7 @@ export { StepTrouble as ErrorBoundary };
 export default function Need() {
   const { document } = useJob();
   const codebook = codebookOf(document.rules);
+  const others = document.loads.filter((l) => l.kind !== "ev-charger");
   const cheap = Boolean(document.need?.cheap);
   return (
     <>
@@ -73,6 +75,15 @@ export default function Need() {
             ]}
           />
           <CaseSwitch label="Can be managed by clamps" pointer="/charger/managed" fallback />
+          {others.length > 0 && (
+            <CaseChoice
+              label="Waits for"
+              pointer="/charger/waitsFor"
+              none="Nothing"
+              options={others.map((l) => ({ value: l.id, label: loadName(l, codebook) }))}
+              hint="A priority switch lets this load go first"
+            />
+          )}
           {codebook.asksFor.earthing && (
             <>
               <CaseYesNo label="Opens when neutral and earth are lost" pointer="/charger/lostPenDetection" />

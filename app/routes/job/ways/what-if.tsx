@@ -4,17 +4,12 @@ import { createPatch } from "rfc6902";
 import type { Patch } from "#core/case/document/patch.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import type { Plan } from "#core/decide/plans.ts";
+import { schoolsOf } from "#core/decide/schools.ts";
 import { triesNothing, type WhatIf } from "#core/decide/what-if.ts";
 import { showA, showNumber, showPercent } from "#core/units.ts";
 import type { AssessedCase } from "#ui/job-store/job-store.ts";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
 import styles from "./ways.module.css";
-
-const TREATMENTS = {
-  "outside-125": "on top, at 125 %",
-  "outside-100": "on top, at 100 %",
-  inside: "among the other loads",
-} as const;
 
 interface Props {
   whatIf: WhatIf;
@@ -72,21 +67,21 @@ export function WhatIfPanel({ whatIf, plan, onChange, tried }: Props) {
           />
           <Choice label="A second car" on={whatIf.secondCar ?? false} onSet={(on) => set({ secondCar: on })} />
           <Choice label="A heat pump" on={whatIf.heatPump ?? false} onSet={(on) => set({ heatPump: on })} />
-          {codebook.asksFor.evTreatment && (
-            <label className={styles.knob}>
-              The charger counts
+          {schoolsOf(codebook).map(({ id, question, choices, follows }) => (
+            <label key={id} className={styles.knob}>
+              {question}
               <select
-                value={whatIf.treatment ?? document.options?.evTreatment ?? "outside-125"}
-                onChange={(e) => set({ treatment: e.target.value as keyof typeof TREATMENTS })}
+                value={whatIf.schools?.[id] ?? follows(document)}
+                onChange={(e) => set({ schools: { ...whatIf.schools, [id]: e.target.value } })}
               >
-                {Object.entries(TREATMENTS).map(([value, label]) => (
+                {choices.map(({ value, says }) => (
                   <option key={value} value={value}>
-                    {label}
+                    {says}
                   </option>
                 ))}
               </select>
             </label>
-          )}
+          ))}
         </div>
       </details>
       {!nothing && (

@@ -3,13 +3,13 @@ import type { CaseDocument } from "#core/case/document/types.ts";
 import { DEMO_BOOKS } from "#core/estimate/demo-books/index.ts";
 import { assess } from "#core/testing/assess.ts";
 import { knownUkHome, knownUsHome } from "#core/testing/cases.ts";
-import { countLooks, drawsThatStand, valueOfLook, valueOfLooks } from "./looks.ts";
+import { drawsThatStand, looksFor, turnsAt, valueOfLooks } from "./looks.ts";
 
 const us = knownUsHome();
 const uk = knownUkHome();
 function allLooks(home: CaseDocument) {
   const book = home.rules.startsWith("us") ? DEMO_BOOKS.USD : DEMO_BOOKS.GBP;
-  return valueOfLooks(Array.from({ length: countLooks(home, book) }, (_, i) => valueOfLook(home, book, i)));
+  return valueOfLooks(looksFor(home, book).map((look, i) => ({ ...look, turns: turnsAt(home, book, i) })));
 }
 const at = (home: CaseDocument, key: string) => allLooks(home).looks.find((l) => l.key === key);
 const measured = {
@@ -18,6 +18,57 @@ const measured = {
   intervalMinutes: 15,
   max: { value: 60, unit: "A" as const },
 };
+
+describe("the values that a look may find", () => {
+  const ranges = (home: CaseDocument) =>
+    looksFor(home, home.rules.startsWith("us") ? DEMO_BOOKS.USD : DEMO_BOOKS.GBP).map((l) => [l.key, l.step, l.range]);
+  const told = (...keys: string[]) => ({ sources: Object.fromEntries(keys.map((key) => [key, "told" as const])) });
+  it("are of all that was only told, assumed or never said in North America", () => {
+    const [panel] = us.panels;
+    const { busA: _b, spaces: _s, condition: _c, ...unread } = panel as NonNullable<typeof panel>;
+    const usual = { id: "heat", kind: "heat-pump" as const, va: 3500 };
+    const home: CaseDocument = {
+      ...us,
+      panels: [unread],
+      loads: [...us.loads.filter((l) => l.kind !== "range"), usual],
+      survey: told("supply.ratingA", "supply.conductor", "dwelling.floorArea"),
+    };
+    expect(ranges(home)).toEqual([
+      ["supply.ratingA", "survey", "60 A to 200 A"],
+      ["supply.conductor", "survey", "3/0 AWG, 4/0 AWG, 250 kcmil"],
+      ["dwelling.floorArea", "survey", "1,388 ft2 to 2,313 ft2"],
+      ["panel.main.spaces", "survey", "4 spaces to 12 spaces"],
+      ["panel.main.busA", "survey", "200 A, 225 A, 320 A, 400 A"],
+      ["panel.main.condition", "survey", "sound, obsolete, unsafe"],
+      ["measured", "demand", "20 A to 65 A"],
+      ["loads.dryer", "demand", "3,500 VA to 6,500 VA"],
+      ["loads.wh", "demand", "3,150 VA to 5,850 VA"],
+      ["loads.dw", "demand", "840 VA to 1,560 VA"],
+      ["loads.disp", "demand", "420 VA to 780 VA"],
+      ["loads.ac", "demand", "17 A to 31 A"],
+    ]);
+    const [, size] = looksFor({ ...home, supply: { ...home.supply, conductor: null } }, DEMO_BOOKS.USD);
+    expect(size?.range).toBe("6 AWG, 2/0 AWG");
+    const { floorArea: _, ...dwelling } = home.dwelling;
+    expect(ranges({ ...home, dwelling })[2]).toEqual(["dwelling.floorArea", "survey", "800 ft2 to 4,000 ft2"]);
+    expect(looksFor(home, DEMO_BOOKS.USD).map((l) => l.label)).toContain("Main panel: bus");
+    expect(ranges({ ...home, measured }).map(([key]) => key)).not.toContain("loads.dryer");
+  });
+  it("are of all that was only told in the United Kingdom", () => {
+    const home: CaseDocument = {
+      ...uk,
+      survey: told("supply.ratingA", "supply.conductor", "supply.earthing", "supply.looped", "panel.main.spaces"),
+    };
+    expect(ranges(home)).toEqual([
+      ["supply.ratingA", "survey", "60 A to 100 A"],
+      ["supply.conductor", "survey", "16 mm², 25 mm²"],
+      ["supply.earthing", "survey", "TN-C-S, TN-S, TT"],
+      ["supply.looped", "survey", "not looped, looped"],
+      ["panel.main.spaces", "survey", "2 ways to 12 ways"],
+      ["measured", "demand", "5 A to 16 A"],
+    ]);
+  });
+});
 
 describe("what to look at next", () => {
   it("is nothing of the survey where all of it was read", () => {
@@ -65,7 +116,7 @@ describe("what to look at next", () => {
     expect(at({ ...small, measured }, "measured")).toBeUndefined();
   });
   it("shows first what can turn the verdict, and is firm where nothing can", () => {
-    const look = (key: string, ...turns: string[]) => ({ key, label: key, step: "survey" as const, turns });
+    const look = (key: string, ...turns: string[]) => ({ key, label: key, step: "survey" as const, range: "", turns });
     const found = valueOfLooks([look("a"), look("b", "Above 3: no"), look("c")]);
     expect(found.looks.map((l) => l.key)).toEqual(["b", "a", "c"]);
     expect(found.firm).toBe(false);
@@ -73,10 +124,10 @@ describe("what to look at next", () => {
   });
   it("is worked out anew with other prices", () => {
     const told: CaseDocument = { ...us, survey: { sources: { "supply.ratingA": "told" } } };
-    const usual = valueOfLook(told, DEMO_BOOKS.USD, 0).turns;
+    const usual = turnsAt(told, DEMO_BOOKS.USD, 0);
     const dear = DEMO_BOOKS.USD.items.map((i) => (i.id === "clamps" ? { ...i, typical: 50_000, high: 50_000 } : i));
-    expect(valueOfLook(told, { ...DEMO_BOOKS.USD, items: dear }, 0).turns).not.toEqual(usual);
-    expect(valueOfLook(told, DEMO_BOOKS.USD, 0).turns).toEqual(usual);
+    expect(turnsAt(told, { ...DEMO_BOOKS.USD, items: dear }, 0)).not.toEqual(usual);
+    expect(turnsAt(told, DEMO_BOOKS.USD, 0)).toEqual(usual);
   });
 });
 

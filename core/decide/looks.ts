@@ -45,6 +45,8 @@ export interface LookValue {
   key: string;
   label: string;
   step: StepId;
+  /** Between which values it is tried, or which kinds. */
+  range: string;
   /** What each turning value leads to, as a sentence; empty where no value turns anything. */
   turns: string[];
 }
@@ -81,10 +83,8 @@ function kinds<T>(
 }
 
 /** The shares at which a look is tried: the points of a range, or one in the middle of each kind. */
-const sharesOf = (look: Look): number[] =>
-  Array.from({ length: look.kinds ?? POINTS }, (_, i) =>
-    look.kinds === null ? i / (POINTS - 1) : (i + 0.5) / look.kinds,
-  );
+const sharesOf = ({ kinds: count }: Pick<Look, "kinds">): number[] =>
+  Array.from({ length: count ?? POINTS }, (_, i) => (count === null ? i / (POINTS - 1) : (i + 0.5) / count));
 
 /** A value that was looked at: the ranges of others are not about it any more. */
 const read = (document: CaseDocument, key: string): CaseDocument => ({
@@ -203,7 +203,7 @@ function looksOf(document: CaseDocument, codebook: Codebook, demandA: number): L
       range(
         at("measured", "A measurement of the demand", "demand"),
         MEASURED_SHARE.map((s) => s * Math.max(1, demandA)) as [number, number],
-        (v) => `a measured maximum of ${showA(Math.round(v))}`,
+        (v) => showA(Math.round(v)),
         (d, v) => withMeasuredYear(d, codebook, v),
       ),
     );
@@ -327,13 +327,18 @@ function situation(document: CaseDocument, book: PriceBook): Asked {
   return found;
 }
 
-export const countLooks = (document: CaseDocument, book: PriceBook): number => situation(document, book).looks.length;
+/** What may be looked at, before anybody has tried what it can turn. */
+export const looksFor = (document: CaseDocument, book: PriceBook): Omit<LookValue, "turns">[] =>
+  situation(document, book).looks.map(({ key, label, step, kinds: count, ...look }) => {
+    const says = sharesOf({ kinds: count }).map((share) => look.says(share));
+    const [first, last] = [says[0] as string, says.at(-1) as string];
+    return { key, label, step, range: count === null ? `${first} to ${last}` : [...new Set(says)].join(", ") };
+  });
 
-/** One look by itself, so that several threads may share them: what its values can turn. */
-export function valueOfLook(document: CaseDocument, book: PriceBook, at: number): LookValue {
+/** What the values of one look can turn, so that several threads may share them. */
+export function turnsAt(document: CaseDocument, book: PriceBook, at: number): string[] {
   const { looks, now } = situation(document, book);
-  const look = looks[at] as Look;
-  return { key: look.key, label: look.label, step: look.step, turns: turnsOf(look, now, document, book) };
+  return turnsOf(looks[at] as Look, now, document, book);
 }
 
 /** All looks together, those that can turn something first. */

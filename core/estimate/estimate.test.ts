@@ -137,7 +137,15 @@ describe("why a price is what it is", () => {
       numbers:
         "the cable, 10 ft = $20; the breaker = $20; the labour:fit 2 h = $120; the permit = $100; the travel = $10; the tax 10 %; less the grant:a $50",
     });
-    expect(explain.changes[0]).toBe("the labour:fit: $50 to $320");
+    expect(explain.changes).toEqual([
+      "the labour:fit: $50 to $320",
+      "the cable: $10 to $40",
+      "the breaker: $10 to $30",
+    ]);
+    expect(explain.assumes).toEqual([expect.stringMatching(/^Most items run over/)]);
+    const alone = estimate([work("cable", takes({ cable: 10 }))], book(item("terms", "tax", [0, 0, 0], "%")));
+    expect(alone.explain.numbers).toBe("the cable, 10 ft = $20");
+    expect(alone.explain.assumes).toEqual([]);
     expect(estimate([circuit], { ...book(), madeUp: true }).explain.assumes[0]).toMatch(/made up/);
   });
 });
@@ -172,6 +180,41 @@ describe("the range of a price", () => {
     const [first] = drawPrice(lines, book()).movers;
     expect(first?.name).toBe("the labour:fit");
     expect(first?.share).toBeGreaterThan(0.8);
+  });
+  it("has the tenth, the middle and the ninth tenth of a triangle, and shares of its spread", () => {
+    const charge = (name: string, low: number, typical: number, high: number) => ({
+      item: name,
+      group: "charges" as const,
+      name,
+      unit: "each",
+      count: 1,
+      money: { low, typical, high },
+    });
+    const { p10, p50, p90, movers } = drawPrice([charge("a", 0, 1000, 4000)], book());
+    // Exactly: 632, 1551 and 2905.
+    expect([p10, p50, p90]).toEqual([614, 1542, 2998]);
+    expect(movers).toEqual([{ name: "a", share: 1 }]);
+    const many = [charge("b", 0, 0, 0), charge("c", 0, 0, 100), charge("a", 0, 0, 300), charge("d", 0, 0, 200)];
+    const found = drawPrice(many, book(), 0, 20_000).movers;
+    expect(found.map((m) => m.name)).toEqual(["a", "d", "c"]);
+    // Variances of such triangles go by the square of their width: 9, 4 and 1 of 14.
+    expect(found[0]?.share).toBeCloseTo(9 / 14, 1);
+    expect(found[2]?.share).toBeCloseTo(1 / 14, 1);
+    expect(drawPrice([charge("b", 1, 1, 1)], book()).movers).toEqual([{ name: "b", share: 0 }]);
+    expect(drawPrice([charge("a", 0, 0, 100)], book(), 0, 1)).toMatchObject({ p10: expect.any(Number) });
+    const one = drawPrice([charge("a", 0, 0, 100)], book(), 0, 1);
+    expect([one.p50, one.p90]).toEqual([one.p10, one.p10]);
+  });
+  it("draws minutes and the hour's rate apart, and takes no rate for nothing", () => {
+    const fit = { ...(lines.find((l) => l.item === "labour:fit") as (typeof lines)[number]) };
+    const { p10, p90 } = drawPrice([fit], book());
+    // The mean is 140 min at 63.3: 148.
+    expect([p10, p90]).toEqual([94, 208]);
+    const { items, ...rest } = book();
+    expect(drawPrice([fit], { ...rest, items: items.filter((i) => i.id !== "rate") })).toMatchObject({
+      p50: 0,
+      p90: 0,
+    });
   });
   it("takes margin, tax and grants as the estimate does", () => {
     const taxed = book(item("terms", "margin", [20, 20, 20], "%"), item("terms", "tax", [10, 10, 10], "%"));

@@ -6,7 +6,7 @@ import { CAR_CLASSES, carEnergyKWh } from "./cars.ts";
 import { givenManaged, givenSteady } from "./energy.ts";
 import { HOUSE_SHARE_BY_HOUR } from "./house-profile.ts";
 import { distancePerHour, fullBy, fullByCar, hoursToCharge } from "./in-words.ts";
-import { hardestNights, nightName, nightNeed } from "./need.ts";
+import { hardestNights, type Night, type NightNeed, nightName, nightNeed, weekOf } from "./need.ts";
 
 const of = (need: Need | null) => nightNeed(usCase({ need }));
 const night = { from: "20:00", to: "06:00" };
@@ -58,6 +58,30 @@ describe("energy a day", () => {
 });
 
 describe("the nights of a year", () => {
+  it("have names, and an order of hardness: kWh for each hour there is, without hours before all others", () => {
+    const name = (weekday: number | null, winter: boolean | null) => nightName({ weekday, winter });
+    expect([name(null, null), name(null, false), name(null, true)]).toEqual([
+      "a usual night",
+      "a usual night",
+      "a winter night",
+    ]);
+    expect([name(0, null), name(6, false), name(6, true)]).toEqual(["Monday", "Sunday", "a Sunday in winter"]);
+    const nights = [
+      [10, 10],
+      [0, 0],
+      [6, 2],
+      [5, 0],
+    ].map(([energyKWh, hoursCount]) => ({ energyKWh, hoursCount }) as Night);
+    const order = hardestNights({ nights } as NightNeed).map((n) => [n.energyKWh, n.hoursCount]);
+    expect(order).toEqual([
+      [5, 0],
+      [6, 2],
+      [10, 10],
+      [0, 0],
+    ]);
+    const seasons = [true, false, null].map((winter) => ({ winter }) as Night);
+    expect(weekOf({ nights: seasons } as NightNeed).map((n) => n.winter)).toEqual([true, null]);
+  });
   it("are all alike until something differs", () => {
     expect(of({ pluggedIn: night, cars: [miles(30)] }).nights).toMatchObject([
       { weekday: null, winter: null, share: 1, energyKWh: 10, hoursCount: 10 },

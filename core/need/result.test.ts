@@ -61,4 +61,32 @@ describe("what a household needs, current by current", () => {
     expect(at16?.hoursToCharge[0]).toBeCloseTo((0.5 * 54) / 0.9 / 3.68, 9);
     expect(at16?.hoursToCharge[1]).toBeNull();
   });
+  it("the usual night is the one nearest the mean in which a car stands here, out of winter", () => {
+    const week = (distanceByWeekday: number[], more: object = {}) =>
+      of(ukCase({ need: { pluggedIn: night, cars: [{ ...car(0), distanceByWeekday, ...more }] } }), 230).usual;
+    // 5 kWh on most days; the mean of the week is 12.1.
+    expect(week([15, 15, 15, 30, 150, 15, 15])).toMatchObject({ weekday: 3, winter: null });
+    expect(week([30, 30, 30, 30, 30, 30, 30], { winterFactor: 2 })).toMatchObject({ weekday: 0, winter: false });
+    const need = { pluggedIn: night, cars: [{ ...car(0), distanceByWeekday: [90, 20, 20, 20, 20, 20, 20] }] };
+    const away = ukCase({ need: { ...need, pluggedInByWeekday: [null, null, night, null, null, null, null] } });
+    expect(of(away, 230).usual.weekday).toBe(2);
+    const never = ukCase({ need: { ...need, pluggedInByWeekday: Array.from({ length: 7 }, () => null) } });
+    expect(of(never, 230)).toMatchObject({ usual: { hoursCount: 0 }, hardest: { hoursCount: 0 } });
+  });
+  it("the settings are the charger's own, in order, up to its largest; the slow outlet stands first", () => {
+    const amps = (document: CaseDocument, volts: number) =>
+      of(document, volts).currents.map((c) => [c.chargeA, c.slow]);
+    expect(amps(usCase({ charger: { maxA: 20 } }), 240)).toEqual([
+      [12, true],
+      [12, false],
+      [16, false],
+      [20, false],
+    ]);
+    expect(amps(ukCase({ charger: { maxA: 16, settableA: [16, 6, 32] } }), 230)).toEqual([
+      [10, true],
+      [6, false],
+      [16, false],
+    ]);
+    expect(of(usCase({ charger: { settableA: [] } }), 240).currents.at(-1)?.chargeA).toBe(48);
+  });
 });

@@ -2,7 +2,7 @@
 import { expose } from "comlink";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { fetchCodebook } from "#core/codebook/fetch.ts";
-import { countLooks, drawsThatStand, valueOfLook } from "#core/decide/looks.ts";
+import { drawsThatStand, looksFor, turnsAt } from "#core/decide/looks.ts";
 import { allPlans } from "#core/decide/plans.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
 
@@ -20,8 +20,8 @@ const api = {
     await fetchCodebook(document.rules);
     asked = { document, book };
   },
-  looks: () => countLooks(theCase().document, theCase().book),
-  look: (at: number) => valueOfLook(theCase().document, theCase().book, at),
+  looks: () => looksFor(theCase().document, theCase().book),
+  turns: (at: number) => turnsAt(theCase().document, theCase().book, at),
   draws: (from: number, to: number) => drawsThatStand(theCase().document, theCase().book, from, to),
   plans(onProgress: Progress) {
     let told = 0;

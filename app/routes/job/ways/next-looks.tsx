@@ -32,7 +32,8 @@ export function NextLooks({ jobId }: { jobId: string }) {
               <li key={look.key}>
                 <Link to={`/jobs/${jobId}/${look.step}`} prefetch="intent">
                   {look.label}
-                </Link>
+                </Link>{" "}
+                <span className="quiet">tried over {look.range}</span>
                 {look.turns.map((turn) => (
                   <p key={turn}>{turn}</p>
                 ))}
@@ -40,7 +41,9 @@ export function NextLooks({ jobId }: { jobId: string }) {
             ))}
           </ul>
         )}
-        {others.length > 0 && <p className="quiet">Cannot turn it: {others.map((l) => lower(l.label)).join(", ")}.</p>}
+        {others.length > 0 && (
+          <p className="quiet">Cannot turn it: {others.map((l) => `${lower(l.label)} (${l.range})`).join("; ")}.</p>
+        )}
       </div>
     </Section>
   );

@@ -1,7 +1,7 @@
 /** What looks can turn, and in how many draws the recommendation stands, worked out by two threads of their own. */
 import { useEffect, useState } from "react";
 import type { CaseDocument } from "#core/case/document/types.ts";
-import { DRAWS, type LookValue, type ValueOfLooks, valueOfLooks } from "#core/decide/looks.ts";
+import { DRAWS, type ValueOfLooks, valueOfLooks } from "#core/decide/looks.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
 import { useJobAtRest } from "#ui/job-store/use-job.tsx";
 import { newDecideWorker } from "./new-decide-worker.ts";
@@ -37,13 +37,13 @@ function ask(threads: Threads, document: CaseDocument, book: PriceBook, onFound:
   const all = async () => {
     const start = performance.now();
     await Promise.all(threads.map(({ ask: thread }) => thread.take(document, book)));
-    const values: LookValue[] = [];
-    const count = (await threads[0]?.ask.looks()) ?? 0;
-    const looked = await share(threads, count, wanted, async (thread, n) => {
-      values[n] = await thread.look(n);
+    const open = (await threads[0]?.ask.looks()) ?? [];
+    const turns: string[][] = [];
+    const looked = await share(threads, open.length, wanted, async (thread, n) => {
+      turns[n] = await thread.turns(n);
     });
     if (!looked) return;
-    const looks = valueOfLooks(values);
+    const looks = valueOfLooks(open.map((look, n) => ({ ...look, turns: turns[n] ?? [] })));
     onFound({ ...looks, stands: null });
     performance.measure("heron-looks", { start });
     let stood = 0;

@@ -59,8 +59,8 @@ export function WhatIfPanel({ whatIf, plan, onChange, tried }: Props) {
             onMove={(i) => set({ supplyA: supplies[i] })}
           />
           <Knob
-            label="Measured, of the calculation"
-            says={whatIf.measured === undefined ? "not measured" : showPercent(whatIf.measured)}
+            label="Measured"
+            says={whatIf.measured === undefined ? "not yet" : `${showPercent(whatIf.measured)} of the calculation`}
             count={71}
             at={whatIf.measured === undefined ? 70 : Math.round(whatIf.measured * 100) - 30}
             onMove={(i) => set({ measured: (i + 30) / 100 })}

@@ -1,5 +1,6 @@
 /** Case in, assessment out: the one entry that the page, the server, the workers and the command line share. */
 import type { CaseDocument, EvTreatment, MethodId, RuleSetId } from "#core/case/document/types.ts";
+import type { CircuitDesign } from "#core/circuit/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import type { Codebook } from "#core/codebook/types.ts";
 import { calculateAll, demandInput, governing } from "#core/demand/calculate.ts";
@@ -39,8 +40,8 @@ export interface Assessment {
   ways: WayJudgement[];
   recommended: Recommendation["way"];
   because: string;
-  /** Design of the recommended way's circuit; null until it has been designed. */
-  circuit: null;
+  /** Design of the recommended way's circuit; null where no run was entered or the way has no circuit of its own. */
+  circuit: CircuitDesign | null;
   findings: SurveyFinding[];
   need: { energyPerDayKWh: number; hoursPerNight: number };
   missing: Missing[];
@@ -145,7 +146,7 @@ export function assess(document: CaseDocument, book: PriceBook): Assessment {
     ways,
     recommended: recommendation.way,
     because: recommendation.because,
-    circuit: null,
+    circuit: taken?.circuit ?? null,
     findings: surveyFindings(home, s.path.target, s.path.panels),
     need: { energyPerDayKWh: s.need.energyPerDayKWh, hoursPerNight: s.need.hoursPerNight },
     missing: missingOf([...s.path.links.flatMap((l) => l.unknowns), ...(taken?.unknowns ?? [])]),

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { bsConductor, necConductor } from "./ampacity.ts";
-import { NEC_240_4_D, NEC_240_6, NEC_310_16 } from "./nec-310-16.ts";
+import { NEC_240_4_D, NEC_240_6, NEC_310_16 } from "./nec/ampacity-tables.ts";
 
 describe("conductors in North America (310.16)", () => {
   const rating = (size: string, type?: string, material: "cu" | "al" = "cu", terminalC: 60 | 75 = 75) => {

@@ -2,8 +2,8 @@
 import type { Conductor } from "#core/case/document/types.ts";
 import { showA } from "#core/units.ts";
 import type { Cited } from "#core/why.ts";
-import { CLIPPED_DIRECT_A } from "./bs7671-4d.ts";
-import { NEC_240_4_D, NEC_240_6, NEC_310_16 } from "./nec-310-16.ts";
+import { CLIPPED_DIRECT_A } from "./bs7671/clipped-direct.ts";
+import { NEC_240_4_D, NEC_240_6, NEC_310_16 } from "./nec/ampacity-tables.ts";
 
 /** Ampacity in the 60, 75 and 90 °C columns, A. */
 export type Ampacities = readonly [number, number, number];

@@ -11,6 +11,7 @@ import type {
   SupplySystem,
 } from "#core/case/document/types.ts";
 import type { ConductorRating } from "#core/circuit/ampacity.ts";
+import type { CircuitRules } from "#core/circuit/types.ts";
 import type { DemandMethod, Mistake, Recount } from "#core/demand/types.ts";
 import type { Cited } from "#core/why.ts";
 import type { BoardRules } from "./board.ts";
@@ -221,6 +222,7 @@ export interface Codebook {
   /** A circuit of so many poles or so many amperes in use feeds more than general lights and outlets. */
   ownLoadFrom: { poles: number; aboveA: number };
   charging: ChargingRules;
+  circuit: CircuitRules;
   managed: ManagedRules;
   sharing: SharingRules;
   outlets: Partial<Record<OutletType, OutletUse>>;

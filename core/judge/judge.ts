@@ -3,9 +3,12 @@
  * current that every link carries, and weighs what is not known. It judges all ways by the same links.
  */
 import type { CaseDocument, ClampLimit } from "#core/case/document/types.ts";
+import { isDesigned } from "#core/circuit/design.ts";
+import type { CircuitDesign } from "#core/circuit/types.ts";
 import type { WorkItem } from "#core/estimate/takes.ts";
 import { givenSteady } from "#core/need/energy.ts";
 import { circuitCarriesA } from "#core/path/circuit-load.ts";
+import { designAt } from "#core/path/designed.ts";
 import { type Home, lookAt, targetOf, withChargerOnTop } from "#core/path/home.ts";
 import { faultsAt, overLimit, type Path, pathTo, tightest } from "#core/path/links.ts";
 import type { Link, Unknown } from "#core/path/types.ts";
@@ -48,6 +51,8 @@ export interface Judged {
   /** What the charger adds to the demand of the home, A, and by which rule. */
   addsA: number;
   cited: () => Cited;
+  /** The charger's circuit along the run, where one was entered. */
+  circuit: CircuitDesign | null;
 }
 
 interface Mending {
@@ -160,8 +165,10 @@ function tooMuchFor(s: Situation, proposal: Proposal, { home, path, charged }: M
   const volts = proposal.placed.volts ?? home.volts;
   const others = circuit ? circuitCarriesA(home, circuit, volts) : 0;
   const deviceA = proposal.placed.deviceA?.(chargeA);
-  const room = path.links.find((link) => {
+  const designed = designAt(home.document, codebook, path.target, chargeA);
+  const found = path.links.find((link) => {
     if (link.kind === "charger" || (held && link.of !== "circuit")) return false;
+    if (link.kind === "conductor" && designed) return !isDesigned(designed);
     const may = link.kind === "device" && deviceA !== undefined ? deviceA : link.mayCarryA;
     if (may === null) return false;
     const carries =
@@ -170,7 +177,9 @@ function tooMuchFor(s: Situation, proposal: Proposal, { home, path, charged }: M
         : link.carriesA + addsAt(home, path, link, adds);
     return carries > may + 1e-9;
   });
-  return room ?? null;
+  if (found?.kind === "conductor" && designed && !isDesigned(designed))
+    return { ...found, mayCarryA: 0, decidedBy: designed.refused.numbers };
+  return found ?? null;
 }
 
 /**
@@ -301,6 +310,7 @@ export function judgeProposal(s: Situation, proposal: Proposal): Judged {
     before: { home, path },
     addsA: judged.demandA - home.demandA,
     cited: adds.cited,
+    circuit: null,
   };
   if (stops.length > 0) {
     asFound(end.links, mending.found, []);
@@ -320,6 +330,8 @@ export function judgeProposal(s: Situation, proposal: Proposal): Judged {
   judgement.verdict = mustWork || unmended || confirm.length > 0 ? "with-work" : "ready";
   judgement.onlyConfirm = !mustWork && !unmended && confirm.length > 0;
   judgement.circuitA = circuitA;
+  const designed = designAt(judged.document, codebook, end.target, chargeA);
+  judgement.circuit = designed && isDesigned(designed) ? designed : null;
   judgement.reasons = [
     ...first.reasons,
     ...operator.reasons,
@@ -328,7 +340,11 @@ export function judgeProposal(s: Situation, proposal: Proposal): Judged {
     ...confirmReason(confirm),
   ];
   judgement.items = items;
-  judgement.cautions = [...proposal.cautions, ...operator.cautions, ...toDesign(end.links)];
+  judgement.cautions = [
+    ...proposal.cautions,
+    ...operator.cautions,
+    ...(judgement.circuit?.cautions ?? toDesign(end.links)),
+  ];
   asFound(end.links, mending.found, items);
   return judgement;
 }
@@ -345,6 +361,6 @@ const confirmReason = (confirm: readonly WorkItem[]): Reason[] =>
       ];
 
 const toDesign = (links: readonly Link[]): string[] =>
-  links.some((l) => l.kind === "conductor" && l.known === "planned")
+  links.some((l) => l.kind === "conductor" && l.known === "planned" && l.mayCarryA === null)
     ? ["The run is still to be designed: until then its conductor is no limit here."]
     : [];

@@ -1,11 +1,13 @@
 /** The path from the supply to the car: every link in order, what it carries and may carry, and how well it is known. */
 import type { Panel } from "#core/case/document/types.ts";
+import { isDesigned } from "#core/circuit/design.ts";
 import { faultsOnPath } from "#core/findings/index.ts";
 import type { Fault, SurveyFinding } from "#core/findings/types.ts";
 import { onSupply } from "#core/panel/sub-panels.ts";
 import { showA } from "#core/units.ts";
 import { capital } from "#core/words.ts";
 import { circuitCarriesA } from "./circuit-load.ts";
+import { designAt } from "./designed.ts";
 import { circuitRated, feederRated, feederRatingA, type Home, panelsTo, readRatingA } from "./home.ts";
 import { circuitName, linkId, outletName, panelName } from "./names.ts";
 import type { Knowledge, Link, LinkKind, Target, Unknown } from "./types.ts";
@@ -180,10 +182,12 @@ export function pathTo(home: Home, target: Target, look: LookFor = EVERYTHING): 
   }
 
   const { circuit, outlet } = target;
+  const own = document.loads.find((l) => l.id === document.charger?.load);
+  const chargeA = own?.amps ?? (own?.va ?? 0) / home.volts;
   if (circuit) {
     const volts = outlet ? (codebook.outlets[outlet.type]?.volts ?? home.volts) : home.volts;
     const carriesA = circuitCarriesA(home, circuit, volts);
-    const rated = circuitRated(home, circuit);
+    const [mayCarryA, decidedBy] = conductorLimit(home, target, circuit, chargeA);
     add(
       linkId.device(circuit.id),
       "device",
@@ -201,14 +205,12 @@ export function pathTo(home: Home, target: Target, look: LookFor = EVERYTHING): 
       `Conductor of ${circuitName(circuit)}`,
       "circuit",
       carriesA,
-      rated?.ampacityA ?? null,
-      rated?.cited.numbers ?? (circuit.planned ? "the run is still to be designed" : "not known yet"),
+      mayCarryA,
+      decidedBy,
       asks(() => unknownsOfConductor(home, circuit)),
       circuit.planned,
     );
   }
-  const own = document.loads.find((l) => l.id === document.charger?.load);
-  const chargeA = own?.amps ?? (own?.va ?? 0) / home.volts;
   if (outlet) {
     const use = codebook.outlets[outlet.type];
     add(
@@ -237,6 +239,24 @@ export function pathTo(home: Home, target: Target, look: LookFor = EVERYTHING): 
     asks(() => unknownsOfCharger(home, target)),
   );
   return { target, panels, links, faults };
+}
+
+/** What the conductor of the charger's circuit may carry, and why: as designed along its run, else by its size. */
+function conductorLimit(
+  home: Home,
+  target: Target,
+  circuit: NonNullable<Target["circuit"]>,
+  chargeA: number,
+): [number | null, string] {
+  const designed = designAt(home.document, home.codebook, target, chargeA);
+  if (designed && !isDesigned(designed)) return [0, designed.refused.numbers];
+  if (designed) {
+    const least = designed.stretches.reduce((best, s) => (s.mayCountA < best.mayCountA ? s : best));
+    return [least.mayCountA, least.decidedBy.numbers];
+  }
+  const rated = circuitRated(home, circuit);
+  if (rated) return [rated.ampacityA, rated.cited.numbers];
+  return [null, circuit.planned ? "the run is still to be designed" : "not known yet"];
 }
 
 /** The first link that carries more than it may, or null. */

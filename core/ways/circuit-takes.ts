@@ -1,5 +1,6 @@
-/** What a new circuit for the charger takes of a price book, until its conductor is designed: the usual size for its device. */
+/** What a new circuit for the charger takes of a price book: as designed along its run, else the usual size for its device. */
 import type { CaseDocument, RunSegment } from "#core/case/document/types.ts";
+import { designFor, isDesigned } from "#core/circuit/design.ts";
 import type { Codebook } from "#core/codebook/types.ts";
 import { type Takes, takes } from "#core/estimate/takes.ts";
 import { lengthFt, lengthM } from "#core/units.ts";
@@ -49,10 +50,12 @@ export function newCircuitTakes(document: CaseDocument, codebook: Codebook, devi
   const put = (item: string, count: number) => {
     parts[item] = (parts[item] ?? 0) + count;
   };
-  for (const { method, length, conductorType } of segments) {
+  const designed = designFor(document, codebook, chargeA);
+  for (const [i, { method, length, conductorType }] of segments.entries()) {
     const long = codebook.lengthUnit === "ft" ? lengthFt(length) : lengthM(length);
-    const type = conductorType ?? run?.conductorType ?? usualRun.conductorType;
-    const size = usualSize({ codebook, type, deviceA });
+    const made = designed && isDesigned(designed) ? designed.segments[i]?.conductor : undefined;
+    const type = made?.type ?? conductorType ?? run?.conductorType ?? usualRun.conductorType;
+    const size = made?.size ?? usualSize({ codebook, type, deviceA });
     if (SINGLES.includes(type)) put(`wire:${type}:${size}`, long * CONDUCTORS);
     else put(`cable:${type}:${size}`, long);
     if (CONDUIT.includes(method)) put(`conduit:${method}`, long);

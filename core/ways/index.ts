@@ -126,6 +126,7 @@ function judgeWay(way: Way, s: Situation): { way: WayJudgement; after: CaseDocum
     const { night, energyKWh } = given.worst;
     fields.lacking = { night: nightName(night), energyKWh, neededKWh: night.energyKWh, hours: night.hoursCount };
   }
+  if (usable && judged.circuit) fields.circuit = judged.circuit;
   if (judged.guards.length > 0) {
     fields.limitA = Math.min(...judged.guards.map((g) => g.limitA));
     fields.limits = judged.guards.map(({ at, limitA, name }) => ({ at, limitA, name }));

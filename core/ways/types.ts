@@ -1,5 +1,6 @@
 /** What a way proposes and what the judge makes of it. */
 import type { CaseDocument, ClampLimit } from "#core/case/document/types.ts";
+import type { CircuitDesign } from "#core/circuit/types.ts";
 import type { Codebook, Region, Words } from "#core/codebook/types.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
 import type { Cost, PriceLine } from "#core/estimate/estimate.ts";
@@ -137,6 +138,8 @@ export interface WayJudgement {
   /** What the price is made of, and what the price book lacks for it. */
   lines: PriceLine[];
   unpriced: string[];
+  /** Its circuit as designed along the run; left out where no run was entered or it has no circuit of its own. */
+  circuit?: CircuitDesign;
   steps: Step[];
   leadTimeDays: Spread;
 }

@@ -1,5 +1,6 @@
 /** Work that several ways share, and what it takes of a price book. */
 import type { CaseDocument, Panel } from "#core/case/document/types.ts";
+import { designFor, isDesigned } from "#core/circuit/design.ts";
 import { takes, type WorkItem } from "#core/estimate/takes.ts";
 import { largerPanel } from "#core/findings/common.ts";
 import { TAKES } from "#core/findings/takes.ts";
@@ -39,7 +40,12 @@ export function onNewCircuit(s: Situation, way: NewCircuit): Proposal {
     placed: {
       panel: panel?.id ?? null,
       circuit,
-      deviceA: (a) => codebook.charging.deviceA(a, s.document.options?.ukDeviceA),
+      deviceA(a) {
+        const designed = designFor(document, codebook, a);
+        return designed && isDesigned(designed)
+          ? designed.deviceA
+          : codebook.charging.deviceA(a, s.document.options?.ukDeviceA);
+      },
       ...way.placed,
     },
     mostA: charger.maxA,

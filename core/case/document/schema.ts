@@ -278,7 +278,7 @@ export const need = part({
 
 export const runSegment = part({
   method: needs(text(40)),
-  length: needs(length()),
+  length: needs(quantity(["ft", "m"], 10_000)),
   /** Where it differs from the run's. */
   conductorType: text(30),
 });

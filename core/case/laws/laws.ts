@@ -1,7 +1,10 @@
 /** Laws between the fields of a case. */
+import { typeOf } from "#core/circuit/design.ts";
 import { codebookOf } from "#core/codebook/index.ts";
+import type { Codebook } from "#core/codebook/types.ts";
 import { groupEndProblem, mainOnBusProblem } from "#core/panel/limits.ts";
 import { placeProblem, takesSpace } from "#core/panel/slots.ts";
+import { lower } from "#core/words.ts";
 import type { Problem } from "../document/problems.ts";
 import type { CaseDocument } from "../document/types.ts";
 
@@ -87,6 +90,7 @@ export function lawProblems(document: CaseDocument): Problem[] {
       });
     });
   });
+  problems.push(...runProblems(document, codebook));
   const { panel, circuit: fedBy, outlet: pluggedInto, load: standsFor } = document.charger ?? {};
   const outletIds = repeated(
     "outlets",
@@ -105,6 +109,27 @@ export function lawProblems(document: CaseDocument): Problem[] {
   });
   if (document.options?.loadMethod && !codebook.methods.some((m) => m.id === document.options?.loadMethod))
     say("options.loadMethod", `is not a method of ${codebook.name}`);
+  return problems;
+}
+
+/** Methods and conductor types are those of the rules, and go together. */
+function runProblems({ run }: CaseDocument, { circuit, name }: Codebook): Problem[] {
+  const problems: Problem[] = [];
+  const unknownType = (type: string | undefined, path: string) => {
+    const unknown = type !== undefined && !circuit.types.some((t) => t.id === type);
+    if (unknown) problems.push({ path, message: `"${type}" is not a conductor type of ${name}` });
+    return unknown;
+  };
+  const ofRun = unknownType(run?.conductorType, "run.conductorType");
+  (run?.segments ?? []).forEach((segment, i) => {
+    const path = `run.segments[${i}]`;
+    const method = circuit.methods.find((m) => m.id === segment.method);
+    if (!method) problems.push({ path: `${path}.method`, message: `"${segment.method}" is not a method of ${name}` });
+    if (unknownType(segment.conductorType, `${path}.conductorType`) || ofRun || !method) return;
+    const type = circuit.types.find((t) => t.id === typeOf(circuit, segment, run?.conductorType));
+    if (type && !type.methods.includes(method.id))
+      problems.push({ path, message: `${type.name} is not run like this: ${lower(method.name)}` });
+  });
   return problems;
 }
 

@@ -1,5 +1,7 @@
 /** BS 7671:2018 + A2:2022, for dwellings in the United Kingdom. */
+
 import { bsConductor } from "#core/circuit/ampacity.ts";
+import { bsCircuit } from "#core/circuit/bs7671/design.ts";
 import { ukDiversity } from "#core/demand/uk/diversity.ts";
 import { ukMeasured } from "#core/demand/uk/measured.ts";
 import { ukUsualMistakes } from "#core/demand/uk/usual-mistakes.ts";
@@ -115,6 +117,7 @@ export const bs7671: Codebook = {
   bus: null,
   notify: TELL_AFTER,
   ownLoadFrom: { poles: 1, aboveA: 0 },
+  circuit: bsCircuit,
   charging,
   managed: {
     rule: "BS 7671 722.311.201",

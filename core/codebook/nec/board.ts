@@ -1,5 +1,5 @@
 /** Two-column panels of breakers: spaces are counted across, a device of two poles takes one above the other. */
-import { NEC_240_6 } from "#core/circuit/nec-310-16.ts";
+import { NEC_240_6 } from "#core/circuit/nec/ampacity-tables.ts";
 import type { BoardRules } from "../board.ts";
 
 export const necBoard: BoardRules = {

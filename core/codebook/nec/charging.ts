@@ -1,6 +1,6 @@
 /** NEC rules for a charging circuit that both editions share; the edition adds its minimum load. */
 import type { ConductorRating } from "#core/circuit/ampacity.ts";
-import { NEC_240_6 } from "#core/circuit/nec-310-16.ts";
+import { NEC_240_6 } from "#core/circuit/nec/ampacity-tables.ts";
 import { showA, showPercent, showVA } from "#core/units.ts";
 import type { ChargingRules, Counted } from "../types.ts";
 

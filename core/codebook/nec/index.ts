@@ -1,6 +1,7 @@
 /** What the NEC editions share; an edition gives its name, its sections and what it changes. */
 import type { RuleSetId } from "#core/case/document/types.ts";
 import { necConductor, SIXTY_DEGREES_UP_TO_A } from "#core/circuit/ampacity.ts";
+import { necCircuit } from "#core/circuit/nec/design.ts";
 import { nec22083 } from "#core/demand/nec/existing-220-83.ts";
 import { nec22087 } from "#core/demand/nec/measured-220-87.ts";
 import { nec22082 } from "#core/demand/nec/optional-220-82.ts";
@@ -88,6 +89,7 @@ export function necCodebook({ id, name, leastChargerVA, sections }: Edition): Co
     bus: necBus(sections.bus),
     notify: null,
     ownLoadFrom: { poles: 2, aboveA: 20 },
+    circuit: necCircuit,
     charging: necCharging({ leastVA: leastChargerVA, rule: sections.evLoad }),
     managed: {
       rule: sections.management,

@@ -1,7 +1,7 @@
 /** Service conductors of a dwelling (NEC 310.12) and the ratings a service is made in. */
 import type { Conductor } from "#core/case/document/types.ts";
 import { nextStandardDeviceA, tableAmpacityA } from "#core/circuit/ampacity.ts";
-import { NEC_310_16 } from "#core/circuit/nec-310-16.ts";
+import { NEC_310_16 } from "#core/circuit/nec/ampacity-tables.ts";
 import { showA } from "#core/units.ts";
 import type { SupplyConductorRules } from "../types.ts";
 

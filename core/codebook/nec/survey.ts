@@ -1,5 +1,5 @@
 /** What a walk round a home in North America asks for. */
-import { NEC_310_16 } from "#core/circuit/nec-310-16.ts";
+import { NEC_310_16 } from "#core/circuit/nec/ampacity-tables.ts";
 import type { AsksFor, SurveyRules } from "../survey.ts";
 
 export const necAsksFor: AsksFor = {

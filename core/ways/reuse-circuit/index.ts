@@ -3,6 +3,7 @@
 import { withCircuit } from "#core/case/document/change.ts";
 import type { CaseDocument, Circuit, Panel } from "#core/case/document/types.ts";
 import { CAUTIONS } from "#core/cautions.ts";
+import { askedOf, designFor, isDesigned } from "#core/circuit/design.ts";
 import { loadName } from "#core/demand/loads.ts";
 import { IN_PASSING, takes, withParts } from "#core/estimate/takes.ts";
 import { TAKES } from "#core/findings/takes.ts";
@@ -62,8 +63,16 @@ function propose(s: Situation, panel: Panel, circuit: Circuit): Proposal | Refus
         reason("no-spare-circuit", `The conductor of ${name}, ${conductor.size}, is not in the tables`, "Site survey"),
       ],
     };
-  const mostDeviceA = charging.deviceOnConductorA(rated);
-  const deviceA = (a: number) => Math.min(charging.deviceA(a, document.options?.ukDeviceA), mostDeviceA);
+  // Along a run that was entered the conductor carries what it does there; else what its size may.
+  const asked = askedOf(document, codebook, charging.minimumA, conductor);
+  const along = asked && codebook.circuit.keptMostA(conductor, asked.segments, asked);
+  const mostDeviceA = along?.deviceA ?? charging.deviceOnConductorA(rated);
+  const deviceA = (a: number) => {
+    const designed = designFor(document, codebook, a, conductor);
+    return designed && isDesigned(designed)
+      ? designed.deviceA
+      : Math.min(charging.deviceA(a, document.options?.ukDeviceA), mostDeviceA);
+  };
   // Where these rules ask for an RCD, the new device brings it with it.
   const protectedOne = !codebook.asksFor.earthing || NOT_BLINDED.includes(rcdOf(panel, circuit));
   const cleared = circuit.status === "abandoned" ? withoutItsLoads(document, circuit) : document;
@@ -75,7 +84,7 @@ function propose(s: Situation, panel: Panel, circuit: Circuit): Proposal | Refus
       ...(!protectedOne && { rcd: "A" as const, device: "rcbo" as const }),
     }),
     placed: { panel: panel.id, circuit: circuit.id, deviceA },
-    mostA: charging.chargeOnCircuitA(mostDeviceA),
+    mostA: along?.chargeA ?? charging.chargeOnCircuitA(mostDeviceA),
     leastA: charging.minimumA,
     takesWork: true,
     answersTo: [],

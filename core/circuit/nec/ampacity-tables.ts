@@ -2,7 +2,7 @@
  * Ampacity of insulated conductors, A: at most three current-carrying, 30 °C ambient.
  * Source: NEC Table 310.16; sizes in AWG and kcmil; columns are terminal temperatures, °C.
  */
-import type { Ampacities } from "./ampacity.ts";
+import type { Ampacities } from "../ampacity.ts";
 
 const sizes = [
   ["14 AWG", [15, 20, 25], null],

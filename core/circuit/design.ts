@@ -1,0 +1,228 @@
+/** Designs a charging circuit step by step: device, conductor of every stretch, volt drop, earth conductor, conduit. */
+import type { CaseDocument, Conductor, Run, RunSegment } from "#core/case/document/types.ts";
+import type { Codebook } from "#core/codebook/types.ts";
+import { showA, showNumber, showPercent } from "#core/units.ts";
+import type { CircuitAsked, CircuitDesign, CircuitRules, DesignedStretch, Tried, Undesigned } from "./types.ts";
+
+type Stretch = readonly RunSegment[];
+
+/** The conductor type of a segment: its own, the run's, else the first that may run so. */
+export const typeOf = ({ types }: CircuitRules, { conductorType, method }: RunSegment, ofRun?: string): string =>
+  conductorType ?? ofRun ?? types.find((t) => t.methods.includes(method))?.id ?? (types[0]?.id as string);
+
+/** Consecutive segments of one conductor type. */
+function stretchesOf(rules: CircuitRules, { segments, conductorType, kept }: CircuitAsked): Stretch[] {
+  const stretches: RunSegment[][] = [];
+  let last: string | null = null;
+  for (const segment of segments) {
+    const type = kept ? "kept" : typeOf(rules, segment, conductorType);
+    if (type === last) stretches.at(-1)?.push(segment);
+    else stretches.push([segment]);
+    last = type;
+  }
+  return stretches;
+}
+
+interface Sized {
+  stretch: Stretch;
+  /** Conductors that may be put there, the smallest first. */
+  sizes: readonly Conductor[];
+  /** The one that is enough by what it carries, and the one that is taken. */
+  enough: number;
+  taken: number;
+}
+
+/** The smallest size of every stretch that carries the current; the first stretch without one is told by its index. */
+function byAmpacity(rules: CircuitRules, stretches: readonly Stretch[], deviceA: number, asked: CircuitAsked) {
+  const sized: Sized[] = [];
+  for (const stretch of stretches) {
+    const type = asked.kept?.type ?? typeOf(rules, stretch[0] as RunSegment, asked.conductorType);
+    const metal = rules.metalOf(type, asked);
+    const sizes = asked.kept
+      ? [asked.kept]
+      : rules.sizes(type, metal).map((size): Conductor => ({ size, material: metal, type }));
+    const enough = sizes.findIndex((conductor) => rules.tries(conductor, stretch, deviceA, asked).fits);
+    if (enough < 0) {
+      const largest = sizes.at(-1) as Conductor;
+      return { short: rules.tries(largest, stretch, deviceA, asked), largest };
+    }
+    sized.push({ stretch, sizes, enough, taken: enough });
+  }
+  return { sized };
+}
+
+const EPSILON = 1e-9;
+
+/** Enlarges the stretch whose next size saves most volts, step by step, until the drop is small enough or no size is left. */
+function enlarge(rules: CircuitRules, sized: readonly Sized[], asked: CircuitAsked): number {
+  const limitV = rules.volts(asked.system) * rules.drop.share;
+  const at = (s: Sized, n: number) => rules.dropV(s.sizes[n] as Conductor, s.stretch, asked);
+  for (;;) {
+    const dropV = sized.reduce((t, s) => t + at(s, s.taken), 0);
+    if (dropV <= limitV + EPSILON) return dropV;
+    let best: Sized | null = null;
+    let most = 0;
+    for (const s of sized) {
+      if (s.taken + 1 >= s.sizes.length) continue;
+      const saves = at(s, s.taken) - at(s, s.taken + 1);
+      if (saves > most + EPSILON) {
+        best = s;
+        most = saves;
+      }
+    }
+    if (!best) return dropV;
+    best.taken++;
+  }
+}
+
+/**
+ * Designs a circuit for one charging current.
+ * @returns why no size is made for it, where none is
+ */
+export function designCircuit(rules: CircuitRules, asked: CircuitAsked): CircuitDesign | Undesigned {
+  const stretches = stretchesOf(rules, asked);
+  const volts = rules.volts(asked.system);
+  let short: Tried | null = null;
+  for (const deviceA of rules.devicesA(asked)) {
+    const found = byAmpacity(rules, stretches, deviceA, asked);
+    if (!found.sized) {
+      short ??= found.short;
+      continue;
+    }
+    const { sized } = found;
+    const dropV = enlarge(rules, sized, asked);
+    const limitV = volts * rules.drop.share;
+    if (rules.drop.refuses && dropV > limitV + EPSILON)
+      return {
+        refused: {
+          rule: rules.drop.rule,
+          formula: "volts lost along the run at the charging current, with the largest size that is made",
+          numbers: `${showNumber(dropV)} V of ${volts} V = ${showPercent(dropV / volts)}, more than ${showPercent(rules.drop.share)}`,
+        },
+      };
+    return assembled(rules, sized, dropV, deviceA, asked);
+  }
+  return {
+    refused: short?.decidedBy ?? {
+      rule: rules.drop.rule,
+      formula: "circuits are designed up to so many amperes",
+      numbers: `${showA(asked.chargeA)} is more than ${showA(rules.mostA)}`,
+    },
+  };
+}
+
+function assembled(
+  rules: CircuitRules,
+  sized: readonly Sized[],
+  dropV: number,
+  deviceA: number,
+  asked: CircuitAsked,
+): CircuitDesign {
+  const volts = rules.volts(asked.system);
+  const stretches = sized.map(({ stretch, sizes, enough, taken }): DesignedStretch => {
+    const conductor = sizes[taken] as Conductor;
+    const { ampacityA, mayCountA, decidedBy, checks } = rules.tries(conductor, stretch, deviceA, asked);
+    const { size: sizeByAmpacity } = sizes[enough] as Conductor;
+    const ownDropV = rules.dropV(conductor, stretch, asked);
+    return { conductor, ampacityA, mayCountA, decidedBy, sizeByAmpacity, dropV: ownDropV, checks };
+  });
+  const segments = sized.flatMap(({ stretch }, i) => {
+    const { conductor, sizeByAmpacity } = stretches[i] as DesignedStretch;
+    const earthConductor = rules.earthOf(conductor, sizeByAmpacity, deviceA);
+    return stretch.map(({ method }) => ({
+      method,
+      conductor,
+      earthConductor,
+      conduit: rules.conduitOf(method, conductor, earthConductor),
+    }));
+  });
+  const [first] = segments as [(typeof segments)[number]];
+  const limitV = volts * rules.drop.share;
+  const enlarged = stretches.some((s) => s.conductor.size !== s.sizeByAmpacity);
+  const design: CircuitDesign = {
+    chargeA: asked.chargeA,
+    deviceA,
+    conductor: first.conductor,
+    earthConductor: first.earthConductor,
+    conduit: segments.find((s) => s.conduit)?.conduit ?? null,
+    segments,
+    stretches,
+    voltDropV: dropV,
+    voltDropPercent: (dropV / volts) * 100,
+    zsOhm: null,
+    zsLimitOhm: null,
+    checks: [
+      {
+        id: "volt-drop",
+        label: "Volt drop along the run",
+        passes: dropV <= limitV + EPSILON,
+        rule: rules.drop.rule,
+        formula: `at the charging current, no more than ${showPercent(rules.drop.share)}${enlarged ? "; enlarged for it" : ""}`,
+        numbers: `${stretches.map((s) => `${showNumber(s.dropV)} V`).join(" + ")} of ${volts} V = ${showPercent(dropV / volts)}`,
+      },
+    ],
+    cautions:
+      dropV > limitV + EPSILON
+        ? [
+            `No size brings the volt drop below ${showPercent(rules.drop.share)}: the largest loses ${showPercent(dropV / volts)}.`,
+          ]
+        : [],
+  };
+  return rules.finish(
+    design,
+    sized.map((s) => s.stretch),
+    asked,
+  );
+}
+
+export const isDesigned = (found: CircuitDesign | Undesigned): found is CircuitDesign => !("refused" in found);
+
+/** What a circuit of a case is designed for; null where no run has been entered. */
+export function askedOf(
+  { run, options, supply, charger }: CaseDocument,
+  { circuit }: Codebook,
+  chargeA: number,
+  kept?: Conductor,
+): CircuitAsked | null {
+  if (!run?.segments?.length) return null;
+  return {
+    segments: run.segments,
+    conductorType: run.conductorType,
+    ambientC: run.ambientC,
+    grouped: run.grouped,
+    terminalC: run.terminalC ?? Number(options?.terminalColumn ?? circuit.usualTerminalC),
+    chargeA,
+    plug: charger?.connection === "plug",
+    aluminium: options?.allowAluminium ?? false,
+    deviceSetting: options?.ukDeviceA,
+    system: supply.system,
+    earthing: supply.earthing,
+    zeOhm: supply.zeOhm,
+    kept,
+  };
+}
+
+/** Runs of a case are never changed in place: what was designed for one stays with it. */
+const designed = new WeakMap<Run, Map<string, CircuitDesign | Undesigned>>();
+
+/**
+ * The design of a case's charging circuit for one current, from the panel to the charger along the run.
+ * @param kept a conductor that is there and stays
+ * @returns null where no run has been entered
+ */
+export function designFor(
+  document: CaseDocument,
+  codebook: Codebook,
+  chargeA: number,
+  kept?: Conductor,
+): CircuitDesign | Undesigned | null {
+  const asked = askedOf(document, codebook, chargeA, kept);
+  if (!asked || !document.run) return null;
+  const { segments: _, ...rest } = asked;
+  const key = `${codebook.id} ${JSON.stringify(rest)}`;
+  const known = designed.get(document.run) ?? new Map<string, CircuitDesign | Undesigned>();
+  designed.set(document.run, known);
+  const found = known.get(key) ?? designCircuit(codebook.circuit, asked);
+  known.set(key, found);
+  return found;
+}

@@ -1,0 +1,128 @@
+/** A charging circuit as it is designed from the panel to the charger. */
+import type { Conductor, RunSegment, SupplySystem } from "#core/case/document/types.ts";
+import type { Cited } from "#core/why.ts";
+
+/** One line of numbers: what was asked, what there is, and whether that is enough. */
+export interface Check extends Cited {
+  id: string;
+  label: string;
+  passes: boolean;
+}
+
+/** One part of the run as it is built. */
+export interface DesignedSegment {
+  method: string;
+  conductor: Conductor;
+  earthConductor: Conductor;
+  /** Trade size and kind, e.g. "3/4 in EMT"; null where the cable runs without one. */
+  conduit: string | null;
+}
+
+/** Consecutive segments of one conductor type: one size all along. */
+export interface DesignedStretch {
+  conductor: Conductor;
+  /** What it carries where it runs, after all corrections, A. */
+  ampacityA: number;
+  /** What may be counted on it, a charger as continuous where these rules do, A. */
+  mayCountA: number;
+  decidedBy: Cited;
+  /** The size that would be enough by what it carries, before it was enlarged for volt drop. */
+  sizeByAmpacity: string;
+  dropV: number;
+  checks: Check[];
+}
+
+export interface CircuitDesign {
+  chargeA: number;
+  deviceA: number;
+  /** At the panel. */
+  conductor: Conductor;
+  earthConductor: Conductor;
+  /** Of the first segment that has one. */
+  conduit: string | null;
+  segments: DesignedSegment[];
+  stretches: DesignedStretch[];
+  voltDropV: number;
+  voltDropPercent: number;
+  /** Earth fault loop at the charger and its limit, hot, ohm; null where these rules ask for none, or nobody measured. */
+  zsOhm: number | null;
+  zsLimitOhm: number | null;
+  /** Checks of the whole circuit; each stretch has its own. */
+  checks: Check[];
+  cautions: string[];
+}
+
+/** A circuit that no size is made for, and why. */
+export interface Undesigned {
+  refused: Cited;
+}
+
+/** What a circuit is designed for. */
+export interface CircuitAsked {
+  segments: readonly RunSegment[];
+  /** Conductor type of the run, for segments without their own. */
+  conductorType?: string | undefined;
+  ambientC?: number | undefined;
+  grouped?: number | undefined;
+  /** Of the terminals, °C. */
+  terminalC: number;
+  chargeA: number;
+  plug: boolean;
+  aluminium: boolean;
+  /** UK: device for a 32 A charger, A. */
+  deviceSetting?: 32 | 40 | undefined;
+  system: SupplySystem;
+  /** UK. */
+  earthing?: "tn-c-s" | "tn-s" | "tt" | null | undefined;
+  zeOhm?: number | null | undefined;
+  /** A conductor that is there and stays. */
+  kept?: Conductor | undefined;
+}
+
+/** A size tried on a stretch. */
+export interface Tried {
+  fits: boolean;
+  ampacityA: number;
+  /** What may be counted on it, a charger as continuous where these rules do, A. */
+  mayCountA: number;
+  decidedBy: Cited;
+  checks: Check[];
+}
+
+/** A way of running a circuit, or a type of conductor, as the open format and the trade name it. */
+export interface Named {
+  id: string;
+  name: string;
+}
+
+/** What a region's rules say of a circuit. */
+export interface CircuitRules {
+  methods: readonly Named[];
+  types: readonly (Named & { methods: readonly string[] })[];
+  /** Terminals where nobody said, °C. */
+  usualTerminalC: number;
+  /** Above this no circuit is designed, A. */
+  mostA: number;
+  /** Devices to try, the one that is wanted first, A. */
+  devicesA(asked: CircuitAsked): readonly number[];
+  metalOf(type: string, asked: CircuitAsked): "cu" | "al";
+  /** Sizes a conductor is made in, ascending. */
+  sizes(type: string, metal: "cu" | "al"): readonly string[];
+  /** Whether a size carries the current behind the device, along one stretch. */
+  tries(conductor: Conductor, stretch: readonly RunSegment[], deviceA: number, asked: CircuitAsked): Tried;
+  /** Volts lost along a stretch at the charging current. */
+  dropV(conductor: Conductor, stretch: readonly RunSegment[], asked: CircuitAsked): number;
+  volts(system: SupplySystem): number;
+  /** Share of the volts that may be lost, and whether more refuses the circuit. */
+  drop: { share: number; refuses: boolean; rule: string };
+  earthOf(conductor: Conductor, sizeByAmpacity: string, deviceA: number): Conductor;
+  conduitOf(method: string, conductor: Conductor, earth: Conductor): string | null;
+  /** The largest device that a kept conductor may stand behind on its run, and the current that follows, A. */
+  keptMostA(
+    conductor: Conductor,
+    segments: readonly RunSegment[],
+    asked: CircuitAsked,
+  ): { deviceA: number; chargeA: number };
+  /** What only these rules ask of the whole circuit. */
+  finish(design: CircuitDesign, stretches: readonly (readonly RunSegment[])[], asked: CircuitAsked): CircuitDesign;
+}

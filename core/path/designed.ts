@@ -1,0 +1,23 @@
+/** The design of the charger's own circuit, where the path of a case ends. */
+import type { CaseDocument } from "#core/case/document/types.ts";
+import { designFor } from "#core/circuit/design.ts";
+import type { CircuitDesign, Undesigned } from "#core/circuit/types.ts";
+import type { Codebook } from "#core/codebook/types.ts";
+import type { Target } from "./types.ts";
+
+/**
+ * A planned circuit is designed along the run; a conductor that is there is kept, and checked along it.
+ * @returns null where no run was entered, or the charger has no circuit of its own
+ */
+export function designAt(
+  document: CaseDocument,
+  codebook: Codebook,
+  { circuit, outlet }: Target,
+  chargeA: number,
+): CircuitDesign | Undesigned | null {
+  if (!circuit || outlet || chargeA <= 0) return null;
+  const others = circuit.loads?.some((id) => id !== document.charger?.load);
+  if (others) return null;
+  if (circuit.planned) return designFor(document, codebook, chargeA);
+  return circuit.conductor ? designFor(document, codebook, chargeA, circuit.conductor) : null;
+}

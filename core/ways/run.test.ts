@@ -1,0 +1,104 @@
+import { describe, expect, it } from "vitest";
+import type { CaseDocument, Run } from "#core/case/document/types.ts";
+import { lawProblems } from "#core/case/laws/laws.ts";
+import { assess } from "#core/testing/assess.ts";
+import { knownUkHome, knownUsHome } from "#core/testing/cases.ts";
+import { codesIn, linkIn, reasonsIn, wayIn, withCircuitIn } from "#core/testing/ways.ts";
+
+const m = (value: number) => ({ value, unit: "m" as const });
+const ft = (value: number) => ({ value, unit: "ft" as const });
+const along = (home: CaseDocument, run: Run): CaseDocument => ({ ...home, run });
+const armoured = (length: number, more: Partial<Run> = {}): Run => ({
+  segments: [{ method: "clipped", length: m(length) }],
+  conductorType: "armoured-70",
+  ...more,
+});
+const ukAlong = (run: Run) => along(knownUkHome(), run);
+
+describe("a way along a run", () => {
+  it("is designed for its current, its device goes with it, and its conductor is a link like any other", () => {
+    const way = wayIn(ukAlong(armoured(30)), "dedicated-circuit");
+    expect(way).toMatchObject({ chargeA: 32, circuitA: 40 });
+    expect(way.circuit).toMatchObject({ chargeA: 32, deviceA: 40, conductor: { size: "6 mm2" } });
+    const conductor = way.path.find((l) => l.kind === "conductor");
+    expect(conductor).toMatchObject({ carriesA: 32, mayCarryA: 49 });
+    expect(conductor?.decidedBy).toContain("method C: 49 A");
+    expect(way.cautions.join(" ")).not.toContain("still to be designed");
+    expect(way.lines.map((l) => l.item)).toContain("cable:armoured-70:6 mm2");
+  });
+  it("without one is not designed, and says so", () => {
+    const way = wayIn(knownUkHome(), "dedicated-circuit");
+    expect(way.circuit).toBeUndefined();
+    expect(way.cautions.join(" ")).toContain("The run is still to be designed");
+    expect(assess(knownUkHome()).circuit).toBeNull();
+  });
+  it("charges with less where no size carries more, and not at all where none carries the least", () => {
+    const hot = armoured(10, { ambientC: 60, grouped: 12 });
+    const way = wayIn(ukAlong(hot), "dedicated-circuit");
+    // 25 mm² clipped: 118 A x 0.5 x 0.45 = 26.6 A.
+    expect(way).toMatchObject({ chargeA: 25, circuitA: 25, circuit: { conductor: { size: "25 mm2" } } });
+    const far = ukAlong(armoured(5000));
+    expect(codesIn(far, "dedicated-circuit")).toContain("conductor-limit");
+    expect(reasonsIn(far, "dedicated-circuit")).toMatch(/more than 5 %/);
+    expect(wayIn(far, "dedicated-circuit").verdict).toBe("ruled-out");
+    expect(codesIn(far, "dynamic-load-management")).toContain("conductor-limit");
+  });
+  it("of a managed charger is designed as well", () => {
+    expect(wayIn(ukAlong(armoured(30)), "dynamic-load-management").circuit).toMatchObject({
+      conductor: { size: "6 mm2" },
+    });
+  });
+  it("counts a charger as continuous on its conductor", () => {
+    const run: Run = { segments: [{ method: "in-wall", length: ft(30) }], conductorType: "nm-b" };
+    const link = linkIn(along(knownUsHome(), run), "dedicated-circuit", "circuit:charger-circuit:conductor");
+    expect(link).toMatchObject({ carriesA: 60, mayCarryA: 70 });
+  });
+  it("takes over a conductor that is there at what it carries along the run", () => {
+    const stub = {
+      id: "stub",
+      ratingA: 16,
+      poles: 1,
+      status: "charger-ready" as const,
+      rcd: "A" as const,
+      conductor: { size: "4 mm2", material: "cu" as const, type: "armoured-70" },
+    };
+    const way = wayIn(withCircuitIn(ukAlong(armoured(12)), stub), "reuse-circuit");
+    expect(way).toMatchObject({ chargeA: 32, circuitA: 32, circuit: { conductor: { size: "4 mm2" } } });
+    expect(way.circuit?.voltDropPercent).toBeCloseTo(1.84, 2);
+    const deep = withCircuitIn(ukAlong(armoured(12, { ambientC: 55 })), stub);
+    expect(wayIn(deep, "reuse-circuit")).toMatchObject({ chargeA: 20, circuitA: 20 });
+  });
+  it("leaves the charger of an outlet that is there alone", () => {
+    for (const way of assess(ukAlong(armoured(5000))).ways)
+      if (way.way === "existing-outlet" || way.way === "circuit-splitter") expect(way.circuit).toBeUndefined();
+  });
+});
+
+describe("a run's own laws", () => {
+  const problems = (home: CaseDocument, run: Run) => lawProblems(along(home, run)).map((p) => [p.path, p.message]);
+  it("know the methods and the conductor types of the rules, and which go together", () => {
+    const us = knownUsHome();
+    const emt = { method: "emt", length: ft(10) };
+    expect(problems(us, { segments: [emt] })).toEqual([]);
+    expect(problems(us, { segments: [emt], conductorType: "nm-b" })).toEqual([
+      ["run.segments[0]", "NM-B cable is not run like this: in EMT"],
+    ]);
+    expect(problems(us, { segments: [{ ...emt, method: "clipped" }] })).toEqual([
+      ["run.segments[0].method", expect.stringMatching(/^"clipped" is not a method of/)],
+    ]);
+    expect(problems(us, { segments: [{ ...emt, conductorType: "armoured-70" }] })[0]?.[0]).toBe(
+      "run.segments[0].conductorType",
+    );
+    expect(problems(us, { segments: [emt], conductorType: "rope" }).map(([path]) => path)).toEqual([
+      "run.conductorType",
+    ]);
+    const uk = knownUkHome();
+    const ground = { method: "ground", length: m(4) };
+    expect(problems(uk, { segments: [ground] })).toEqual([]);
+    expect(problems(uk, { segments: [ground], conductorType: "twin-earth" }).map(([path]) => path)).toEqual([
+      "run.segments[0]",
+    ]);
+    const own = { ...ground, conductorType: "armoured-90" };
+    expect(problems(uk, { segments: [own], conductorType: "twin-earth" })).toEqual([]);
+  });
+});

@@ -14,6 +14,7 @@ import { type Home, lookAt, readRatingA, targetOf } from "#core/path/home.ts";
 import { pathTo } from "#core/path/links.ts";
 import { type PanelLimit, panelLimits } from "#core/path/panel-limits.ts";
 import type { Link } from "#core/path/types.ts";
+import { type Reach, reachIn } from "#core/place/reach.ts";
 import { assumedFields, type SourcedField } from "#core/survey/sources.ts";
 import { judgeAll, judgeOne } from "#core/ways/index.ts";
 import type { Reason } from "#core/ways/reasons.ts";
@@ -42,6 +43,8 @@ export interface Assessment {
   because: string;
   /** Design of the recommended way's circuit; null where no run was entered or the way has no circuit of its own. */
   circuit: CircuitDesign | null;
+  /** Every car on every parking position of the plan, both ways round. */
+  reach: Reach[];
   findings: SurveyFinding[];
   need: { energyPerDayKWh: number; hoursPerNight: number };
   missing: Missing[];
@@ -147,6 +150,7 @@ export function assess(document: CaseDocument, book: PriceBook): Assessment {
     recommended: recommendation.way,
     because: recommendation.because,
     circuit: taken?.circuit ?? null,
+    reach: reachIn(document),
     findings: surveyFindings(home, s.path.target, s.path.panels),
     need: { energyPerDayKWh: s.need.energyPerDayKWh, hoursPerNight: s.need.hoursPerNight },
     missing: missingOf([...s.path.links.flatMap((l) => l.unknowns), ...(taken?.unknowns ?? [])]),

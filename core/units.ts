@@ -1,7 +1,7 @@
 /** Units at the edge of the calculation: lengths, areas and how figures are written. */
 import type { Area, Length } from "#core/case/document/types.ts";
 
-const FT_PER_M = 3.280839895;
+export const FT_PER_M = 3.280839895;
 const FT2_PER_M2 = 10.7639104167;
 
 export const lengthM = ({ value, unit }: Length): number => (unit === "m" ? value : value / FT_PER_M);

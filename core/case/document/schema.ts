@@ -34,6 +34,7 @@ import {
   PERMISSION_STATES,
   PERMISSIONS,
   RULE_SET_IDS,
+  SOLID_KINDS,
   SOURCES,
   SUPPLY_SYSTEMS,
   WAYS_OF_CHARGING,
@@ -49,6 +50,9 @@ export const MOST = {
   outlets: 16,
   cars: 6,
   segments: 30,
+  solids: 30,
+  corners: 120,
+  parking: 8,
 } as const;
 
 const ids = () => text(80);
@@ -291,6 +295,42 @@ export const run = part({
   terminalC: oneOf([60, 70, 75]),
 });
 
+/** No plot of a home reaches further from where its plan begins, in its own unit. */
+const PLOT = 500;
+const onPlot = () => needs(exactly(needs(between(-PLOT, PLOT)), 2, "must be two numbers, x and y"));
+
+export const solid = part({
+  id: id(),
+  kind: needs(oneOf(SOLID_KINDS)),
+  /** A simple outline: its corners in turn, the last one joined to the first. */
+  points: needs(list(onPlot(), MOST.corners)),
+});
+
+export const parking = part({
+  id: id(),
+  /** Centre of the car. */
+  at: onPlot(),
+  /** Of its nose as drawn, degrees counter-clockwise from +x. */
+  heading: between(-360, 360),
+});
+
+/** The plan of the plot; all its numbers are in its unit. */
+export const place = part({
+  unit: needs(oneOf(["m", "ft"])),
+  solids: list(solid, MOST.solids),
+  parking: list(parking, MOST.parking),
+  charger: orNull(
+    part({
+      /** Where its lead hangs. */
+      at: onPlot(),
+      /** Of the outlet of its lead. */
+      height: between(0, 15),
+      leadLength: above(100),
+      width: above(10),
+    }),
+  ),
+});
+
 export const options = part({
   evTreatment: oneOf(["outside-125", "outside-100", "inside"]),
   loadMethod: oneOfOrNull(METHOD_IDS),
@@ -365,6 +405,7 @@ export const caseFields = {
   charger: orNull(charger),
   outlets: list(outlet, MOST.outlets),
   need: orNull(need),
+  place: orNull(place),
   run: orNull(run),
   options,
   decision: orNull(decision),

@@ -57,6 +57,7 @@ export type Car = Of<typeof schema.car>;
 export type Need = Of<typeof schema.need>;
 export type RunSegment = Of<typeof schema.runSegment>;
 export type Run = Of<typeof schema.run>;
+export type Place = Of<typeof schema.place>;
 export type Decision = Of<typeof schema.decision>;
 export type Options = Of<typeof schema.options>;
 export type EvTreatment = NonNullable<Options["evTreatment"]>;

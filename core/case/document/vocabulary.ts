@@ -70,3 +70,17 @@ export const WAYS_OF_CHARGING = [
   "separate-board",
   "service-upgrade",
 ] as const;
+
+/** What stands on a plot and keeps a lead from passing. */
+export const SOLID_KINDS = [
+  "house",
+  "garage",
+  "pillar",
+  "fence",
+  "wall",
+  "bed",
+  "steps",
+  "footway",
+  "neighbour",
+] as const;
+export type SolidKind = (typeof SOLID_KINDS)[number];

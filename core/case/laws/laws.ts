@@ -4,6 +4,7 @@ import { codebookOf } from "#core/codebook/index.ts";
 import type { Codebook } from "#core/codebook/types.ts";
 import { groupEndProblem, mainOnBusProblem } from "#core/panel/limits.ts";
 import { placeProblem, takesSpace } from "#core/panel/slots.ts";
+import { isSimple, type Point } from "#core/place/geometry.ts";
 import { lower } from "#core/words.ts";
 import type { Problem } from "../document/problems.ts";
 import type { CaseDocument } from "../document/types.ts";
@@ -90,7 +91,7 @@ export function lawProblems(document: CaseDocument): Problem[] {
       });
     });
   });
-  problems.push(...runProblems(document, codebook));
+  problems.push(...runProblems(document, codebook), ...placeProblems(document));
   const { panel, circuit: fedBy, outlet: pluggedInto, load: standsFor } = document.charger ?? {};
   const outletIds = repeated(
     "outlets",
@@ -129,6 +130,34 @@ function runProblems({ run }: CaseDocument, { circuit, name }: Codebook): Proble
     const type = circuit.types.find((t) => t.id === typeOf(circuit, segment, run?.conductorType));
     if (type && !type.methods.includes(method.id))
       problems.push({ path, message: `${type.name} is not run like this: ${lower(method.name)}` });
+  });
+  return problems;
+}
+
+/** Corners of all solids together: more than any plot has. */
+const MOST_PLOT_CORNERS = 240;
+
+/** Outlines are simple, ids are unique. */
+function placeProblems({ place }: CaseDocument): Problem[] {
+  const problems: Problem[] = [];
+  const { solids = [], parking = [] } = place ?? {};
+  for (const [name, things] of [
+    ["solids", solids],
+    ["parking", parking],
+  ] as const)
+    things.forEach(({ id }, i) => {
+      if (things.findIndex((t) => t.id === id) < i)
+        problems.push({ path: `place.${name}[${i}].id`, message: `"${id}" is used twice` });
+    });
+  const corners = solids.reduce((n, s) => n + s.points.length, 0);
+  if (corners > MOST_PLOT_CORNERS)
+    return [...problems, { path: "place.solids", message: `must have at most ${MOST_PLOT_CORNERS} corners in all` }];
+  solids.forEach(({ points }, i) => {
+    if (points.length < 3 || !isSimple(points.map(([x = 0, y = 0]): Point => [x, y])))
+      problems.push({
+        path: `place.solids[${i}].points`,
+        message: "must be an outline whose sides do not cross or touch",
+      });
   });
   return problems;
 }

@@ -1,0 +1,218 @@
+/** Plane geometry of a plot: what stands inside what, and the shortest way round solids. Metres, x right, y up. */
+
+export type Point = readonly [x: number, y: number];
+export type Polygon = readonly Point[];
+
+/** Nearer than this, two things touch, m. */
+const TOUCH = 1e-6;
+const EPSILON = 1e-9;
+
+export const distance = ([ax, ay]: Point, [bx, by]: Point): number => Math.hypot(bx - ax, by - ay);
+
+/** Twice the area, positive where the corners run counter-clockwise, m2. */
+export const signedArea = (polygon: Polygon): number =>
+  polygon.reduce((total, [x, y], i) => {
+    const [nx, ny] = polygon[(i + 1) % polygon.length] as Point;
+    return total + x * ny - nx * y;
+  }, 0);
+
+/** Whether a point lies inside; on the outline it may be either. */
+export function isInside([x, y]: Point, polygon: Polygon): boolean {
+  let inside = false;
+  for (let i = 0, j = polygon.length - 1; i < polygon.length; j = i++) {
+    const [xi, yi] = polygon[i] as Point;
+    const [xj, yj] = polygon[j] as Point;
+    if (yi > y !== yj > y && x < ((xj - xi) * (y - yi)) / (yj - yi) + xi) inside = !inside;
+  }
+  return inside;
+}
+
+/** Distance of a point from a segment, m. */
+export function distanceToSegment([px, py]: Point, [ax, ay]: Point, [bx, by]: Point): number {
+  const [dx, dy] = [bx - ax, by - ay];
+  const length2 = dx * dx + dy * dy;
+  const t = length2 === 0 ? 0 : Math.max(0, Math.min(1, ((px - ax) * dx + (py - ay) * dy) / length2));
+  return Math.hypot(px - ax - t * dx, py - ay - t * dy);
+}
+
+export const distanceToOutline = (point: Point, polygon: Polygon): number =>
+  polygon.reduce(
+    (least, corner, i) => Math.min(least, distanceToSegment(point, corner, polygon[(i + 1) % polygon.length] as Point)),
+    Number.POSITIVE_INFINITY,
+  );
+
+/** Inside, and not on the outline. */
+export const isWellInside = (point: Point, polygon: Polygon): boolean =>
+  isInside(point, polygon) && distanceToOutline(point, polygon) > TOUCH;
+
+/** Whether two segments cross or touch anywhere but at ends they share. */
+function clash(a: Point, b: Point, c: Point, d: Point): boolean {
+  const side = ([ax, ay]: Point, [bx, by]: Point, [px, py]: Point) => (bx - ax) * (py - ay) - (by - ay) * (px - ax);
+  const [c1, c2, a1, a2] = [side(a, b, c), side(a, b, d), side(c, d, a), side(c, d, b)];
+  if (((c1 > 0 && c2 < 0) || (c1 < 0 && c2 > 0)) && ((a1 > 0 && a2 < 0) || (a1 < 0 && a2 > 0))) return true;
+  return (
+    [a, b].some((p) => distanceToSegment(p, c, d) < TOUCH) || [c, d].some((p) => distanceToSegment(p, a, b) < TOUCH)
+  );
+}
+
+/** Whether no two sides of an outline cross or touch, but neighbours at their corner. */
+export function isSimple(polygon: Polygon): boolean {
+  const n = polygon.length;
+  if (n < 3 || Math.abs(signedArea(polygon)) < EPSILON) return false;
+  const at = (i: number) => polygon[i % n] as Point;
+  for (let i = 0; i < n; i++) {
+    if (distance(at(i), at(i + 1)) < TOUCH) return false;
+    for (let j = i + 2; j < n; j++) {
+      if (i === 0 && j === n - 1) continue;
+      if (clash(at(i), at(i + 1), at(j), at(j + 1))) return false;
+    }
+  }
+  return true;
+}
+
+interface Solid {
+  polygon: Polygon;
+  left: number;
+  right: number;
+  bottom: number;
+  top: number;
+}
+
+const solidOf = (polygon: Polygon): Solid => ({
+  polygon,
+  left: Math.min(...polygon.map(([x]) => x)) - TOUCH,
+  right: Math.max(...polygon.map(([x]) => x)) + TOUCH,
+  bottom: Math.min(...polygon.map(([, y]) => y)) - TOUCH,
+  top: Math.max(...polygon.map(([, y]) => y)) + TOUCH,
+});
+
+const inSome = (x: number, y: number, solids: readonly Solid[]): boolean => {
+  for (const s of solids)
+    if (x >= s.left && x <= s.right && y >= s.bottom && y <= s.top && isInside([x, y], s.polygon)) return true;
+  return false;
+};
+
+/**
+ * Where a line meets the outline of a solid, as shares of its length; those at its ends are left out.
+ * @returns false where it passes through a side well between that side's ends and its own: it goes in there
+ */
+function meets([ax, ay]: Point, dx: number, dy: number, { polygon }: Solid, shares: number[]): boolean {
+  const length2 = dx * dx + dy * dy;
+  for (let i = 0, j = polygon.length - 1; i < polygon.length; j = i++) {
+    const [cx, cy] = polygon[j] as Point;
+    const [ex, ey] = polygon[i] as Point;
+    const [fx, fy] = [ex - cx, ey - cy];
+    const cross = dx * fy - dy * fx;
+    const [gx, gy] = [cx - ax, cy - ay];
+    if (Math.abs(cross) < EPSILON) {
+      // Side by side: where the ends of the one lie along the other.
+      for (const t of [(gx * dx + gy * dy) / length2, ((ex - ax) * dx + (ey - ay) * dy) / length2])
+        if (t > 0 && t < 1) shares.push(t);
+      continue;
+    }
+    const t = (gx * fy - gy * fx) / cross;
+    if (t <= 0 || t >= 1) continue;
+    const u = (gx * dy - gy * dx) / cross;
+    if (u < -EPSILON || u > 1 + EPSILON) continue;
+    const [line, side] = [Math.sqrt(length2), Math.hypot(fx, fy)];
+    const well = (share: number, length: number) => Math.min(share, 1 - share) * length > TOUCH;
+    if (well(t, line) && well(u, side) && Math.abs(cross) > TOUCH * line * side) return false;
+    shares.push(t);
+  }
+  return true;
+}
+
+/**
+ * Whether a straight line passes through solids. Along an outline it may run, as long as it is free on one side: what
+ * touches or overlaps counts as one solid.
+ */
+function isBlocked(a: Point, b: Point, all: readonly Solid[]): boolean {
+  const [dx, dy] = [b[0] - a[0], b[1] - a[1]];
+  const length = Math.hypot(dx, dy);
+  if (length < EPSILON) return false;
+  const near: Solid[] = [];
+  const shares: number[] = [];
+  for (const s of all) {
+    if (s.right < Math.min(a[0], b[0]) || s.left > Math.max(a[0], b[0])) continue;
+    if (s.top < Math.min(a[1], b[1]) || s.bottom > Math.max(a[1], b[1])) continue;
+    if (!meets(a, dx, dy, s, shares)) return true;
+    near.push(s);
+  }
+  if (near.length === 0) return false;
+  shares.push(1);
+  if (shares.length > 1) shares.sort((p, q) => p - q);
+  const [ox, oy] = [(dy / length) * TOUCH, (dx / length) * TOUCH];
+  let from = 0;
+  for (const to of shares) {
+    if ((to - from) * length >= TOUCH) {
+      const middle = (from + to) / 2;
+      const [x, y] = [a[0] + dx * middle, a[1] + dy * middle];
+      if (inSome(x - ox, y + oy, near) && inSome(x + ox, y - oy, near)) return true;
+    }
+    from = to;
+  }
+  return false;
+}
+
+/** Corners that a taut lead can bend round. */
+function bends(polygon: Polygon): Point[] {
+  const turn = Math.sign(signedArea(polygon));
+  return polygon.filter((corner, i) => {
+    const [px, py] = polygon[(i + polygon.length - 1) % polygon.length] as Point;
+    const [nx, ny] = polygon[(i + 1) % polygon.length] as Point;
+    return turn * ((corner[0] - px) * (ny - corner[1]) - (corner[1] - py) * (nx - corner[0])) > EPSILON;
+  });
+}
+
+export interface PlanPath {
+  lengthM: number;
+  points: Point[];
+}
+
+interface Corner {
+  at: Point;
+  lengthM: number;
+  /** The next one on the way to the target. */
+  next: Corner | null;
+  done: boolean;
+}
+
+/**
+ * Shortest paths to one point round solids: everything that does not depend on where they begin is worked out once.
+ * @returns the path from a point; null where there is none
+ */
+export function shortestPathsTo(target: Point, polygons: readonly Polygon[]): (from: Point) => PlanPath | null {
+  const solids = polygons.map(solidOf);
+  const end: Corner = { at: target, lengthM: 0, next: null, done: false };
+  const corners: Corner[] = [
+    end,
+    ...polygons.flatMap(bends).map((at) => ({ at, lengthM: Number.POSITIVE_INFINITY, next: null, done: false })),
+  ];
+  for (;;) {
+    let nearest: Corner | null = null;
+    for (const c of corners) if (!c.done && c.lengthM < (nearest?.lengthM ?? Number.POSITIVE_INFINITY)) nearest = c;
+    if (!nearest) break;
+    nearest.done = true;
+    for (const c of corners) {
+      const lengthM = nearest.lengthM + distance(c.at, nearest.at);
+      if (c.done || lengthM >= c.lengthM - EPSILON || isBlocked(c.at, nearest.at, solids)) continue;
+      c.lengthM = lengthM;
+      c.next = nearest;
+    }
+  }
+  const reached = corners.filter((c) => c.done);
+  return (from) => {
+    let best: Corner | null = null;
+    let least = Number.POSITIVE_INFINITY;
+    for (const c of reached) {
+      const lengthM = c.lengthM + distance(from, c.at);
+      if (lengthM >= least - EPSILON || isBlocked(from, c.at, solids)) continue;
+      best = c;
+      least = lengthM;
+    }
+    if (!best) return null;
+    const points: Point[] = [from];
+    for (let c: Corner | null = best; c; c = c.next) points.push(c.at);
+    return { lengthM: least, points };
+  };
+}

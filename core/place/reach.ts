@@ -1,0 +1,105 @@
+/** Whether a lead reaches the ports of the cars: lying on the ground, hanging, or not. */
+import type { CaseDocument, Place } from "#core/case/document/types.ts";
+import { type PlanPath, type Point, shortestPathsTo } from "./geometry.ts";
+import {
+  type HungCharger,
+  outlineOf,
+  type ParkedCar,
+  type Parking,
+  type Plot,
+  parkedCars,
+  plotOf,
+  portOf,
+} from "./plot.ts";
+
+export type ReachVerdict = "lies" | "hangs" | "short";
+
+/** One car on one position, as drawn or the other way round. */
+export interface Reach {
+  parking: string;
+  /** Place among the cars of the need, from 0. */
+  car: number;
+  turned: boolean;
+  /** Shortest path in the plan; null where there is none, as are the lengths that follow from it. */
+  planPathM: number | null;
+  liesM: number | null;
+  hangsM: number | null;
+  verdict: ReachVerdict;
+}
+
+/** Slack at both ends of a lead, m. */
+const SLACK_M = 0.5;
+const EPSILON = 1e-9;
+
+/** Lead that a path asks for, m. */
+export function leadFor(planPathM: number, { heightM }: Pick<HungCharger, "heightM">, portHeightM: number) {
+  return {
+    liesM: planPathM + heightM + portHeightM + SLACK_M,
+    hangsM: Math.hypot(planPathM, heightM - portHeightM) + SLACK_M,
+  };
+}
+
+const verdictOf = (leadM: number, { liesM, hangsM }: ReturnType<typeof leadFor>): ReachVerdict =>
+  leadM >= liesM - EPSILON ? "lies" : leadM >= hangsM - EPSILON ? "hangs" : "short";
+
+/** Shortest paths to the port of a car on a position, round the solids, itself and the cars on the other positions. */
+export function pathsToPort(
+  plot: Plot,
+  position: Parking,
+  car: ParkedCar,
+  turned: boolean,
+): (from: Point) => PlanPath | null {
+  const others = plot.parking.filter((p) => p !== position).map((p) => outlineOf(p, car));
+  return shortestPathsTo(portOf(position, car, turned), [
+    ...plot.solids.map((s) => s.polygon),
+    outlineOf(position, car, turned),
+    ...others,
+  ]);
+}
+
+export function reachOf(
+  charger: HungCharger,
+  path: PlanPath | null,
+  car: ParkedCar,
+): Pick<Reach, "planPathM" | "liesM" | "hangsM" | "verdict"> {
+  if (!path) return { planPathM: null, liesM: null, hangsM: null, verdict: "short" };
+  const lead = leadFor(path.lengthM, charger, car.port.heightM);
+  return { planPathM: path.lengthM, ...lead, verdict: verdictOf(charger.leadM, lead) };
+}
+
+/** Every car on every position, both ways round. */
+export const everyReach = <T>(plot: Plot, cars: readonly ParkedCar[], of: (at: Reached) => T): T[] =>
+  plot.parking.flatMap((position) =>
+    cars.flatMap((car, index) => [false, true].map((turned) => of({ position, car, index, turned }))),
+  );
+export interface Reached {
+  position: Parking;
+  car: ParkedCar;
+  index: number;
+  turned: boolean;
+}
+
+const known = new WeakMap<Place, { cars: string; reach: Reach[] }>();
+
+/** Reach of a case's charger; empty where no place, no position or no car was entered. */
+export function reachIn({ place, need }: Pick<CaseDocument, "place" | "need">): Reach[] {
+  if (!place) return [];
+  const cars = parkedCars({ need });
+  const key = JSON.stringify(cars);
+  const before = known.get(place);
+  if (before?.cars === key) return before.reach;
+  const plot = plotOf(place);
+  const { charger } = plot;
+  const reach = charger
+    ? everyReach(plot, cars, ({ position, car, index, turned }): Reach => {
+        const path = pathsToPort(plot, position, car, turned)(charger.at);
+        return { parking: position.id, car: index, turned, ...reachOf(charger, path, car) };
+      })
+    : [];
+  known.set(place, { cars: key, reach });
+  return reach;
+}
+
+/** Whether a position is served for a car: as drawn or turned. */
+export const isServed = (reach: readonly Reach[], parking: string, car: number): boolean =>
+  reach.some((r) => r.parking === parking && r.car === car && r.verdict !== "short");

@@ -18,6 +18,7 @@ export default [
     route("demand", "routes/job/demand/route.tsx"),
     route("need", "routes/job/need/route.tsx"),
     route("ways", "routes/job/ways/route.tsx"),
+    route("circuit", "routes/job/circuit/route.tsx"),
     route("papers", "routes/job/papers/route.tsx"),
   ]),
   route("jobs/:jobId/photos", "routes/job-photos/photos.ts"),

@@ -2,7 +2,7 @@
 import type { Unknown } from "#core/path/types.ts";
 import { capital } from "./words.ts";
 
-export type StepId = "survey" | "demand" | "need" | "ways" | "papers";
+export type StepId = "survey" | "demand" | "need" | "ways" | "circuit" | "papers";
 
 export interface Missing {
   step: StepId;

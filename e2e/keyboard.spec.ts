@@ -73,7 +73,7 @@ test("from sign-in to the worksheet", async ({ page, heron }) => {
   await expect(page.getByText(/^As it stands: .* would meet the need\.$/)).toBeVisible();
   await saved(page);
 
-  await page.keyboard.press("5");
+  await page.keyboard.press("6");
   await expect(page).toHaveURL(/papers$/);
   await tabTo(page, /^Open the worksheet \(PDF\)$/);
   const address = await page.evaluate(() => (document.activeElement as HTMLAnchorElement).href);

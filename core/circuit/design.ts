@@ -11,7 +11,7 @@ export const typeOf = ({ types }: CircuitRules, { conductorType, method }: RunSe
   conductorType ?? ofRun ?? types.find((t) => t.methods.includes(method))?.id ?? (types[0]?.id as string);
 
 /** Consecutive segments of one conductor type. */
-function stretchesOf(rules: CircuitRules, { segments, conductorType, kept }: CircuitAsked): Stretch[] {
+export function stretchesOf(rules: CircuitRules, { segments, conductorType, kept }: CircuitAsked): Stretch[] {
   const stretches: RunSegment[][] = [];
   let last: string | null = null;
   for (const segment of segments) {

@@ -44,9 +44,9 @@ const terminals: School = {
   id: "terminals",
   question: "Conductors are taken at",
   choices: [
-    { value: "", says: "60 °C up to 100 A, 75 °C above" },
+    { value: "", says: "60 °C up to 100 A" },
     { value: "60", says: "60 °C always" },
-    { value: "75", says: "75 °C where all terminals allow it" },
+    { value: "75", says: "75 °C, all ends marked so" },
   ],
   follows: ({ options }) => options?.terminalColumn ?? "",
   put(document, value) {

@@ -7,8 +7,8 @@ import { lengthFt, lengthM } from "#core/units.ts";
 
 /** Run methods whose conductors are single ones in a conduit. */
 const SINGLES: readonly string[] = ["thhn", "xhhw-2"];
-/** Two line conductors, or line and neutral, and the earth. */
-const CONDUCTORS = 3;
+/** Two line conductors, or line and neutral, beside the earth conductor. */
+const LIVE = 2;
 const CONDUIT: readonly string[] = ["emt", "pvc40", "pvc80", "buried-pvc", "trunking", "ground"];
 /** Charger classes of the price book, by their largest current. */
 const CHARGER_CLASSES_A = [16, 32, 40, 48, 80] as const;
@@ -53,11 +53,14 @@ export function newCircuitTakes(document: CaseDocument, codebook: Codebook, devi
   const designed = designFor(document, codebook, chargeA);
   for (const [i, { method, length, conductorType }] of segments.entries()) {
     const long = codebook.lengthUnit === "ft" ? lengthFt(length) : lengthM(length);
-    const made = designed && isDesigned(designed) ? designed.segments[i]?.conductor : undefined;
-    const type = made?.type ?? conductorType ?? run?.conductorType ?? usualRun.conductorType;
-    const size = made?.size ?? usualSize({ codebook, type, deviceA });
-    if (SINGLES.includes(type)) put(`wire:${type}:${size}`, long * CONDUCTORS);
-    else put(`cable:${type}:${size}`, long);
+    const made = designed && isDesigned(designed) ? designed.segments[i] : undefined;
+    const type = made?.conductor.type ?? conductorType ?? run?.conductorType ?? usualRun.conductorType;
+    const size = made?.conductor.size ?? usualSize({ codebook, type, deviceA });
+    const as = made?.conductor.material === "al" ? `${type}-al` : type;
+    if (SINGLES.includes(type)) {
+      put(`wire:${as}:${size}`, long * LIVE);
+      put(`wire:${as}:${made?.earthConductor.size ?? size}`, long);
+    } else put(`cable:${as}:${size}`, long);
     if (CONDUIT.includes(method)) put(`conduit:${method}`, long);
     put(`run:${method}`, long);
   }

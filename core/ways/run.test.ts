@@ -102,3 +102,23 @@ describe("a run's own laws", () => {
     expect(problems(uk, { segments: [own], conductorType: "twin-earth" })).toEqual([]);
   });
 });
+
+describe("what a run takes of a price book", () => {
+  const lines = (home: CaseDocument) =>
+    Object.fromEntries(wayIn(home, "dedicated-circuit").lines.map((l) => [l.item, l.count]));
+  it("is two conductors and their earth conductor for each part, of the metal they are made in", () => {
+    const run: Run = { segments: [{ method: "emt", length: ft(95) }], conductorType: "thhn", terminalC: 75 };
+    expect(lines(along(knownUsHome(), run))).toMatchObject({
+      "wire:thhn:6 AWG": 190,
+      "wire:thhn:10 AWG": 95,
+      "conduit:emt": 95,
+      "run:emt": 95,
+    });
+    const aluminium = {
+      ...along(knownUsHome(), { ...run, conductorType: "xhhw-2" }),
+      options: { allowAluminium: true },
+    };
+    expect(lines(aluminium)).toMatchObject({ "wire:xhhw-2-al:4 AWG": 190, "wire:xhhw-2-al:8 AWG": 95 });
+    expect(lines(ukAlong(armoured(30)))).toMatchObject({ "cable:armoured-70:6 mm2": 30, "run:clipped": 30 });
+  });
+});

@@ -12,5 +12,6 @@ export const STEPS: readonly Step[] = [
   { id: "demand", name: "Demand", key: "2" },
   { id: "need", name: "Need", key: "3" },
   { id: "ways", name: "Ways", key: "4" },
-  { id: "papers", name: "Papers", key: "5" },
+  { id: "circuit", name: "Circuit", key: "5" },
+  { id: "papers", name: "Papers", key: "6" },
 ];

@@ -1,0 +1,178 @@
+/** The circuit in one line, then every check with its numbers, and the sizes beside the chosen one. */
+import type { CaseDocument } from "#core/case/document/types.ts";
+import { type Candidate, candidatesOf, neighbours } from "#core/circuit/candidates.ts";
+import { askedOf, designFor, isDesigned } from "#core/circuit/design.ts";
+import type { Check, CircuitAsked, CircuitDesign } from "#core/circuit/types.ts";
+import { codebookOf } from "#core/codebook/index.ts";
+import type { Codebook } from "#core/codebook/types.ts";
+import { showA, showPercent, showSize } from "#core/units.ts";
+import type { WayJudgement } from "#core/ways/types.ts";
+import { Section } from "#ui/frame/sheet.tsx";
+import table from "#ui/frame/table.module.css";
+import { useJob } from "#ui/job-store/use-job.tsx";
+import styles from "./circuit.module.css";
+
+export function Design({ way }: { way: WayJudgement | null }) {
+  const { document } = useJob();
+  const codebook = codebookOf(document.rules);
+  const title = way ? `The circuit: ${way.name.toLowerCase()}` : "The circuit";
+  return (
+    <Section id="design" title={title} aside={<span className="quiet">{chosenBy(document, way)}</span>}>
+      {way?.circuit ? <Built design={way.circuit} codebook={codebook} /> : <p>{whyNone(document, codebook, way)}</p>}
+    </Section>
+  );
+}
+
+const chosenBy = ({ decision }: CaseDocument, way: WayJudgement | null): string =>
+  way ? (decision ? `decided by ${decision.by}` : "recommended") : "";
+
+/** Why there is no circuit to show. */
+function whyNone(document: CaseDocument, codebook: Codebook, way: WayJudgement | null): string {
+  const none = "conductor-limit";
+  if (!document.run?.segments?.length)
+    return "No run has been entered yet: until it is, the conductor is no limit, and its size and price are the usual ones.";
+  if (!way) return "No way can be taken as things stand: there is no circuit to design.";
+  const refused = way.reasons.find((r) => r.code === none);
+  if (refused) return `${refused.text} (${refused.rule}).`;
+  const least = designFor(document, codebook, codebook.charging.minimumA);
+  if (least && !isDesigned(least)) return `${least.refused.numbers} (${least.refused.rule}).`;
+  return "This way charges from a circuit that is there already: nothing new is run.";
+}
+
+function Built({ design, codebook: { circuit: rules } }: { design: CircuitDesign; codebook: Codebook }) {
+  return (
+    <>
+      <p className={styles.chosen}>
+        <span className="figure">{showSize(design.conductor.size)}</span>{" "}
+        {rules.types.find((t) => t.id === design.conductor.type)?.name ?? ""} on{" "}
+        <span className="figure">{showA(design.deviceA)}</span>, for{" "}
+        <span className="figure">{showA(design.chargeA)}</span> of charging
+      </p>
+      <ol className={styles.built}>
+        {design.segments.map((s, i) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: parts of a run have no name
+          <li key={i}>
+            {rules.methods.find((m) => m.id === s.method)?.name ?? s.method}: two of{" "}
+            <b className="figure">{showSize(s.conductor.size)}</b>, earth conductor{" "}
+            <b className="figure">{showSize(s.earthConductor.size)}</b>
+            {s.conduit && (
+              <>
+                , in <b className="figure">{s.conduit}</b>
+              </>
+            )}
+          </li>
+        ))}
+      </ol>
+      {design.cautions.map((c) => (
+        <p key={c} className={styles.caution} role="note">
+          {c}
+        </p>
+      ))}
+    </>
+  );
+}
+
+/** Every check with its numbers, and the sizes beside the chosen one. */
+export function Checks({ way }: { way: WayJudgement & { circuit: CircuitDesign } }) {
+  const { document } = useJob();
+  const codebook = codebookOf(document.rules);
+  const design = way.circuit;
+  const kept = way.path.some((l) => l.kind === "conductor" && l.known !== "planned");
+  const asked = askedOf(document, codebook, design.chargeA, kept ? design.conductor : undefined);
+  const ofStretches = design.stretches.flatMap(({ checks, conductor: { size, type } }) => {
+    const of = `${showSize(size)} ${codebook.circuit.types.find((t) => t.id === type)?.name ?? ""}`.trim();
+    return checks.map((c) => ({ ...c, label: `${c.label}: ${of}` }));
+  });
+  return (
+    <Section id="checks" title="Checks">
+      <CheckTable checks={[...design.checks, ...ofStretches]} />
+      {asked && <Sizes asked={asked} design={design} codebook={codebook} />}
+      <p className="quiet">
+        Designed by Heron's reading of the rules. What the authority and the makers' instructions ask comes first, and
+        the electrician who installs it answers for it.
+      </p>
+    </Section>
+  );
+}
+
+function CheckTable({ checks }: { checks: readonly Check[] }) {
+  return (
+    <div className={styles.scroll}>
+      <table className={`${table.plain} ${styles.checks}`}>
+        <thead>
+          <tr>
+            <th>Check</th>
+            <th>Numbers</th>
+            <th>Rule</th>
+          </tr>
+        </thead>
+        <tbody>
+          {checks.map((c) => (
+            <tr key={c.id + c.label} data-passes={c.passes}>
+              <th scope="row">
+                <b>{c.passes ? "Holds" : "Does not hold"}</b> {c.label}
+              </th>
+              <td>
+                <span className="figure">{c.numbers}</span>
+                <span className="quiet">{c.formula}</span>
+              </td>
+              <td className="quiet">{c.rule}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+/** How many sizes stand on either side of the chosen one. */
+const BESIDE = 2;
+
+function Sizes({ asked, design, codebook }: { asked: CircuitAsked; design: CircuitDesign; codebook: Codebook }) {
+  return (
+    <>
+      {candidatesOf(codebook.circuit, asked, design).map((candidates, i) => {
+        const at = candidates.findIndex((c) => c.chosen);
+        const { smaller, larger } = neighbours(candidates);
+        const near = candidates.slice(Math.max(0, at - BESIDE), at + BESIDE + 1);
+        if (near.length < 2) return null;
+        return (
+          // biome-ignore lint/suspicious/noArrayIndexKey: stretches have no name
+          <div key={i} className={styles.sizes}>
+            <OneStretch candidates={near} />
+            {smaller && <p>{smaller}.</p>}
+            {larger && <p className="quiet">{larger}.</p>}
+          </div>
+        );
+      })}
+    </>
+  );
+}
+
+function OneStretch({ candidates }: { candidates: readonly Candidate[] }) {
+  return (
+    <table className={table.plain}>
+      <thead>
+        <tr>
+          <th>Size</th>
+          <th>Carries</th>
+          <th>Volts lost</th>
+          <th>Why not</th>
+        </tr>
+      </thead>
+      <tbody>
+        {candidates.map((c) => (
+          <tr key={c.conductor.size} data-best={c.chosen}>
+            <th scope="row">
+              <span className="figure">{showSize(c.conductor.size)}</span>
+              {c.chosen && <span className="quiet"> chosen</span>}
+            </th>
+            <td className="figure">{showA(c.ampacityA)}</td>
+            <td className="figure">{showPercent(c.dropPercent / 100)}</td>
+            <td className="quiet">{c.chosen ? "" : (c.fails?.label ?? "larger than needed")}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

@@ -1,0 +1,26 @@
+/** Circuit: the run from the panel to the charger, its conductor with every check, and the whole as a single line. */
+import { codebookOf } from "#core/codebook/index.ts";
+import { useJob, useJobLater } from "#ui/job-store/use-job.tsx";
+import { StepTrouble, stepMeta } from "../step.tsx";
+import { Checks, Design } from "./design.tsx";
+import { Run } from "./run.tsx";
+import { SingleLine } from "./single-line.tsx";
+
+export const meta = stepMeta("Circuit");
+export { StepTrouble as ErrorBoundary };
+
+/** The way that was decided, else the recommended one. */
+export default function Circuit() {
+  const { document } = useJob();
+  const { assessment } = useJobLater();
+  const id = document.decision?.way ?? assessment.recommended;
+  const way = assessment.ways.find((w) => w.way === id) ?? null;
+  return (
+    <>
+      <Design way={way} />
+      <Run rules={codebookOf(document.rules).circuit} />
+      {way?.circuit && <Checks way={{ ...way, circuit: way.circuit }} />}
+      {way && way.verdict !== "ruled-out" && <SingleLine way={way} />}
+    </>
+  );
+}

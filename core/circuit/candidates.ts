@@ -1,0 +1,66 @@
+/** The sizes beside the one that was chosen: why a smaller one fails, and what a larger one buys. */
+import type { Conductor } from "#core/case/document/types.ts";
+import { showA, showPercent, showSize } from "#core/units.ts";
+import { lower } from "#core/words.ts";
+import { stretchesOf, typeOf } from "./design.ts";
+import type { Check, CircuitAsked, CircuitDesign, CircuitRules } from "./types.ts";
+
+export interface Candidate {
+  conductor: Conductor;
+  chosen: boolean;
+  ampacityA: number;
+  /** Volts lost along the whole run with this size here and the others as chosen, percent of the supply's. */
+  dropPercent: number;
+  /** The first check that it fails; null where it passes all. */
+  fails: Check | null;
+}
+
+/** Every size that a stretch could be made in, for each stretch of a design, the smallest first. */
+export function candidatesOf(rules: CircuitRules, asked: CircuitAsked, design: CircuitDesign): Candidate[][] {
+  const volts = rules.volts(asked.system);
+  return stretchesOf(rules, asked).map((stretch, i) => {
+    const made = design.stretches[i];
+    if (!made) return [];
+    const type = asked.kept?.type ?? typeOf(rules, stretch[0] as (typeof stretch)[number], asked.conductorType);
+    const metal = rules.metalOf(type, asked);
+    const sizes = asked.kept ? [asked.kept.size] : rules.sizes(type, metal);
+    const elsewhereV = design.voltDropV - made.dropV;
+    return sizes.map((size): Candidate => {
+      const conductor: Conductor = asked.kept ?? { size, material: metal, type };
+      const tried = rules.tries(conductor, stretch, design.deviceA, asked);
+      const dropV = elsewhereV + rules.dropV(conductor, stretch, asked);
+      const drop = design.checks.find((c) => c.id === "volt-drop");
+      const tooMuch = dropV / volts > rules.drop.share + 1e-9;
+      return {
+        conductor,
+        chosen: size === made.conductor.size,
+        ampacityA: tried.ampacityA,
+        dropPercent: (dropV / volts) * 100,
+        fails:
+          tried.checks.find((c) => !c.passes) ??
+          (tooMuch && drop
+            ? {
+                ...drop,
+                passes: false,
+                numbers: `${showPercent(dropV / volts)} against ${showPercent(rules.drop.share)}`,
+              }
+            : null),
+      };
+    });
+  });
+}
+
+/** Why the next smaller size is not taken, and what the next larger would buy, each as a sentence; null where there is none. */
+export function neighbours(candidates: readonly Candidate[]): { smaller: string | null; larger: string | null } {
+  const at = candidates.findIndex((c) => c.chosen);
+  const [chosen, smaller, larger] = [candidates[at], candidates[at - 1], candidates[at + 1]];
+  return {
+    smaller: smaller?.fails
+      ? `${showSize(smaller.conductor.size)} fails: ${lower(smaller.fails.label)}, ${smaller.fails.numbers} (${smaller.fails.rule})`
+      : null,
+    larger:
+      larger && chosen
+        ? `${showSize(larger.conductor.size)} would carry ${showA(larger.ampacityA)} instead of ${showA(chosen.ampacityA)} and lose ${showPercent(larger.dropPercent / 100)} instead of ${showPercent(chosen.dropPercent / 100)}`
+        : null,
+  };
+}

@@ -1,0 +1,27 @@
+/** A hole through a wall: how it is drilled, and where it comes out. */
+
+export interface Hole {
+  /** Up from the outside to the inside, degrees; less than 0 where the outside end lies higher. */
+  angleDeg: number;
+  /** Drilled length, m. */
+  lengthM: number;
+  /** Water runs out: it falls to the outside by at least 3 degrees. */
+  fallsOut: boolean;
+}
+
+/** Fall to the outside that keeps water out, degrees. */
+export const LEAST_FALL_DEG = 3;
+
+/**
+ * @param thicknessM of the wall with all its layers
+ * @param outsideM, insideM heights of its two ends above one level
+ */
+export function holeBetween(thicknessM: number, outsideM: number, insideM: number): Hole {
+  const rise = insideM - outsideM;
+  const angleDeg = (Math.atan2(rise, thicknessM) * 180) / Math.PI;
+  return { angleDeg, lengthM: Math.hypot(thicknessM, rise), fallsOut: angleDeg >= LEAST_FALL_DEG - 1e-9 };
+}
+
+/** Height at which it comes out inside, m. */
+export const comesOutAt = (thicknessM: number, outsideM: number, angleDeg: number): number =>
+  outsideM + thicknessM * Math.tan((angleDeg * Math.PI) / 180);

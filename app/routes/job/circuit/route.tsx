@@ -3,6 +3,7 @@ import { codebookOf } from "#core/codebook/index.ts";
 import { useJob, useJobLater } from "#ui/job-store/use-job.tsx";
 import { StepTrouble, stepMeta } from "../step.tsx";
 import { Checks, Design } from "./design.tsx";
+import { Place } from "./place/place.tsx";
 import { Run } from "./run.tsx";
 import { SingleLine } from "./single-line.tsx";
 
@@ -18,6 +19,7 @@ export default function Circuit() {
   return (
     <>
       <Design way={way} />
+      <Place />
       <Run rules={codebookOf(document.rules).circuit} />
       {way?.circuit && <Checks way={{ ...way, circuit: way.circuit }} />}
       {way && way.verdict !== "ruled-out" && <SingleLine way={way} />}

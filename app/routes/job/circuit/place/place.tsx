@@ -1,0 +1,227 @@
+/** Where the charger hangs: the plot to scale, what its lead reaches, and the next car. */
+import { Button, Select } from "antd";
+import { lazy, Suspense, useState } from "react";
+import { setValue } from "#core/case/document/set-value.ts";
+import type { CaseDocument, Place as CasePlace } from "#core/case/document/types.ts";
+import { clashProblem } from "#core/case/laws/field.ts";
+import { codebookOf } from "#core/codebook/index.ts";
+import { carName } from "#core/need/result.ts";
+import type { Point } from "#core/place/geometry.ts";
+import { nextCars } from "#core/place/next-cars.ts";
+import { parkedCars, plotOf } from "#core/place/plot.ts";
+import { type Reach, reachIn } from "#core/place/reach.ts";
+import { inUnit, STARTING_PLANS } from "#core/place/starting-plans.ts";
+import { NO_UNITS } from "#core/quantity/parse.ts";
+import { FT_PER_M, showNumber } from "#core/units.ts";
+import { CaseNumber } from "#ui/case-field/case-field.tsx";
+import { Field, Fields } from "#ui/field/field.tsx";
+import { Section } from "#ui/frame/sheet.tsx";
+import table from "#ui/frame/table.module.css";
+import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
+import { PALETTES } from "#ui/theme/palette.ts";
+import { useTheme } from "#ui/theme/theme-switch.tsx";
+import styles from "../circuit.module.css";
+import { type Chosen, moved } from "./moved.ts";
+import { Sides } from "./sides.tsx";
+
+/** Fetched where it is drawn. */
+const Plan = lazy(() => import("./plan.tsx"));
+
+/** Lead lengths that are sold, in the unit of the plan. */
+const LEADS = { m: [5, 7.5, 10], ft: [15, 20, 25] } as const;
+
+export function Place() {
+  const { document } = useJob();
+  const store = useJobStore();
+  const { place } = document;
+  const unit = codebookOf(document.rules).lengthUnit;
+  const begin = (plan: CasePlace) => store.edit(setValue(store.getState().document, "/place", inUnit(plan, unit)));
+  return (
+    <Section id="place" title="Where it hangs">
+      {place ? (
+        <OnPlan place={place} document={document} />
+      ) : (
+        <>
+          <p className="quiet">Begin with the plan that is most like this plot; all of it can be moved.</p>
+          <div className={styles.plans}>
+            {STARTING_PLANS.map((p) => (
+              <Button key={p.id} onClick={() => begin(p.place)}>
+                {p.name}
+              </Button>
+            ))}
+          </div>
+        </>
+      )}
+    </Section>
+  );
+}
+
+function OnPlan({ place, document }: { place: CasePlace; document: CaseDocument }) {
+  const store = useJobStore();
+  const palette = PALETTES[useTheme()];
+  const [chosen, setChosen] = useState<Chosen | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const plot = plotOf(place);
+  const cars = parkedCars(document);
+  const perM = place.unit === "ft" ? FT_PER_M : 1;
+  const inPlan = (point: Point) => point.map((v) => Math.round(v * perM * 100) / 100);
+  const put = (pointer: string, value: unknown) => {
+    const { document: now } = store.getState();
+    const wrong = clashProblem(now, pointer, value);
+    setProblem(wrong);
+    if (!wrong) store.edit(setValue(now, pointer, value));
+  };
+  const move = (what: Chosen, by: Point) => {
+    const after = moved(plotOf(store.getState().document.place ?? place), what, by);
+    if (what.kind === "charger") put("/place/charger/at", inPlan(after.charger?.at ?? [0, 0]));
+    else if (what.kind === "parking")
+      put(`/place/parking/${what.index}/at`, inPlan(after.parking[what.index]?.at ?? [0, 0]));
+    else put(`/place/solids/${what.index}/points`, after.solids[what.index]?.polygon.map(inPlan));
+  };
+  const things: { value: string; label: string; chosen: Chosen }[] = [
+    ...(place.charger ? [{ value: "charger", label: "The charger", chosen: { kind: "charger" } as Chosen }] : []),
+    ...(place.parking ?? []).map((p, index) => ({
+      value: `parking ${p.id}`,
+      label: `Parking: ${p.id}`,
+      chosen: { kind: "parking", index } as Chosen,
+    })),
+    ...(place.solids ?? []).map((s, index) => ({
+      value: `solid ${s.id}`,
+      label: `${s.kind}: ${s.id}`,
+      chosen: { kind: "solid", index } as Chosen,
+    })),
+  ];
+  const same = (a: Chosen, b: Chosen | null) => JSON.stringify(a) === JSON.stringify(b);
+  const turn = (index: number) =>
+    put(`/place/parking/${index}/heading`, ((place.parking?.[index]?.heading ?? 0) + 90) % 360);
+  return (
+    <>
+      <Answer reach={reachIn(document)} place={place} document={document} />
+      <Suspense fallback={<div className={styles.planPlace} />}>
+        <Plan
+          plot={plot}
+          cars={cars}
+          palette={palette}
+          unit={{ name: place.unit, perM }}
+          chosen={chosen}
+          onChoose={setChosen}
+          onMove={move}
+          onCorner={(solid, corner, to) => put(`/place/solids/${solid}/points/${corner}`, inPlan(to))}
+        />
+      </Suspense>
+      {problem && (
+        <p role="alert" className={styles.caution}>
+          {problem}
+        </p>
+      )}
+      <p className="quiet">
+        A lead that lies on the ground is drawn whole, one that hangs broken, one that is too short dotted. Drag, or
+        choose a thing and use the arrow keys.
+      </p>
+      <Fields>
+        <Field label="Chosen">
+          {(tied) => (
+            <Select
+              {...tied}
+              aria-label="Chosen"
+              placeholder="Nothing"
+              value={things.find((t) => same(t.chosen, chosen))?.value ?? null}
+              options={things.map(({ value, label }) => ({ value, label }))}
+              onChange={(value: string) => setChosen(things.find((t) => t.value === value)?.chosen ?? null)}
+            />
+          )}
+        </Field>
+        <CaseNumber label={`Lead, ${place.unit}`} pointer="/place/charger/leadLength" units={NO_UNITS} usual="" />
+        <CaseNumber
+          label={`Height of its outlet, ${place.unit}`}
+          pointer="/place/charger/height"
+          units={NO_UNITS}
+          usual=""
+        />
+      </Fields>
+      {chosen?.kind === "parking" && <Button onClick={() => turn(chosen.index)}>Turn the car by 90°</Button>}
+      {chosen?.kind === "solid" && <Sides place={place} solid={chosen.index} onSet={put} />}
+      <Served reach={reachIn(document)} document={document} place={place} />
+      <Button type="text" onClick={() => store.edit(setValue(store.getState().document, "/place", undefined))}>
+        Take the plan away
+      </Button>
+    </>
+  );
+}
+
+/** In one sentence: what is served today, and of the cars that may come. */
+function Answer({ reach, place, document }: { reach: readonly Reach[]; place: CasePlace; document: CaseDocument }) {
+  const cars = document.need?.cars ?? [];
+  if (cars.length === 0) return <p>Enter the cars on Need: without them nobody knows what the lead must reach.</p>;
+  const asked = (place.parking ?? []).flatMap((p) => cars.map((_, car) => ({ parking: p.id, car })));
+  const served = asked.filter((a) =>
+    reach.some((r) => r.parking === a.parking && r.car === a.car && r.verdict !== "short"),
+  ).length;
+  const next = nextCars(plotOf(place));
+  return (
+    <p className={styles.chosen}>
+      Serves{" "}
+      <span className="figure">
+        {served} of {asked.length}
+      </span>{" "}
+      of today's cars and positions, and{" "}
+      <span className="figure">
+        {next.filter((c) => c.served).length} of {next.length}
+      </span>{" "}
+      of the cars that may come next.
+    </p>
+  );
+}
+
+const VERDICT = { lies: "lies", hangs: "hangs, a trip edge", short: "too short" } as const;
+
+function Served({ reach, document, place }: { reach: readonly Reach[]; document: CaseDocument; place: CasePlace }) {
+  const cars = document.need?.cars ?? [];
+  const perM = place.unit === "ft" ? FT_PER_M : 1;
+  const length = (m: number | null) =>
+    m === null ? "no way" : `${showNumber(Math.round(m * perM * 100) / 100)} ${place.unit}`;
+  const leads = LEADS[place.unit];
+  const servedBy = (lead: number) => {
+    const { leadLength: _, ...charger } = place.charger ?? { at: [0, 0] };
+    const rows = reachIn({ ...document, place: { ...place, charger: { ...charger, leadLength: lead } } });
+    const keys = new Set(rows.filter((r) => r.verdict !== "short").map((r) => `${r.parking} ${r.car}`));
+    return `${keys.size} of ${(place.parking ?? []).length * cars.length}`;
+  };
+  if (reach.length === 0) return null;
+  return (
+    <div className={styles.scroll}>
+      <table className={table.plain}>
+        <thead>
+          <tr>
+            <th>Car and position</th>
+            <th>As drawn</th>
+            <th>Turned</th>
+            <th>Lead to lie, to hang</th>
+          </tr>
+        </thead>
+        <tbody>
+          {reach
+            .filter((r) => !r.turned)
+            .map((r) => {
+              const turned = reach.find((t) => t.turned && t.parking === r.parking && t.car === r.car);
+              return (
+                <tr key={`${r.parking} ${r.car}`}>
+                  <th scope="row">
+                    {carName(cars[r.car], r.car)}, {r.parking}
+                  </th>
+                  <td data-short={r.verdict === "short"}>{VERDICT[r.verdict]}</td>
+                  <td data-short={turned?.verdict === "short"}>{turned && VERDICT[turned.verdict]}</td>
+                  <td className="figure">
+                    {length(r.liesM)}, {length(r.hangsM)}
+                  </td>
+                </tr>
+              );
+            })}
+        </tbody>
+      </table>
+      <p className="quiet">
+        With other leads: {leads.map((l) => `${showNumber(l)} ${place.unit} serves ${servedBy(l)}`).join("; ")}.
+      </p>
+    </div>
+  );
+}

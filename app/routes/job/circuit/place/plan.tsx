@@ -1,0 +1,294 @@
+/** The plot to scale: solids, cars and the charger are dragged; the lead's paths are drawn as they lie. */
+import type { KonvaEventObject } from "konva/lib/Node";
+import { type RefObject, useEffect, useRef, useState } from "react";
+import { Arrow, Circle, Group, Layer, Line, Rect, Stage, Text } from "react-konva";
+import type { Point, Polygon } from "#core/place/geometry.ts";
+import { outlineOf, type ParkedCar, type Plot, portOf } from "#core/place/plot.ts";
+import { everyReach, pathsToPort, reachOf } from "#core/place/reach.ts";
+import { showNumber } from "#core/units.ts";
+import type { Palette } from "#ui/theme/palette.ts";
+import styles from "../circuit.module.css";
+import { type Chosen, moved } from "./moved.ts";
+
+interface Props {
+  plot: Plot;
+  cars: readonly ParkedCar[];
+  palette: Palette;
+  /** Metres to the unit of the plan, and its name. */
+  unit: { name: "m" | "ft"; perM: number };
+  chosen: Chosen | null;
+  onChoose(chosen: Chosen | null): void;
+  /** Metres. */
+  onMove(what: Chosen, by: Point): void;
+  onCorner(solid: number, corner: number, to: Point): void;
+}
+
+const MARGIN_M = 1.5;
+const SNAP_M = 0.05;
+const HEIGHT_PX = 460;
+/** Arrow keys move by so much, with Shift by ten times as much, m. */
+const KEY_M = 0.05;
+
+const snap = (v: number) => Math.round(v / SNAP_M) * SNAP_M;
+
+/** What the plot reaches over, m. */
+function bounds({ solids, parking, charger }: Plot, cars: readonly ParkedCar[]) {
+  const points: Point[] = solids.flatMap((s) => [...s.polygon]);
+  for (const position of parking) {
+    points.push(position.at);
+    for (const car of cars) points.push(...outlineOf(position, car));
+  }
+  if (charger) points.push(charger.at);
+  const xs = points.map(([x]) => x);
+  const ys = points.map(([, y]) => y);
+  return {
+    left: Math.min(0, ...xs) - MARGIN_M,
+    right: Math.max(1, ...xs) + MARGIN_M,
+    bottom: Math.min(0, ...ys) - MARGIN_M,
+    top: Math.max(1, ...ys) + MARGIN_M,
+  };
+}
+
+export default function Plan({ plot, cars, palette, unit, chosen, onChoose, onMove, onCorner }: Props) {
+  const frame = useRef<HTMLDivElement>(null);
+  const width = useWidth(frame);
+  // While something is dragged the plan keeps its scale.
+  const [dragged, setDragged] = useState<{ what: Chosen; by: Point } | null>(null);
+  const shown = dragged ? moved(plot, dragged.what, dragged.by) : plot;
+  const [car] = cars;
+  const { left, right, bottom, top } = bounds(plot, cars);
+  const scale = Math.min(width / (right - left), HEIGHT_PX / (top - bottom)) || 1;
+  const px = ([x, y]: Point): Point => [(x - left) * scale, (top - y) * scale];
+  const flat = (polygon: Polygon) => polygon.flatMap((p) => [...px(p)]);
+  const drags = (what: Chosen) => ({
+    draggable: true,
+    onPointerDown: () => onChoose(what),
+    onDragMove: ({ target }: KonvaEventObject<DragEvent>) => {
+      const by = byOf(target.x(), target.y(), scale);
+      target.position({ x: by[0] * scale, y: -by[1] * scale });
+      setDragged({ what, by });
+    },
+    onDragEnd: ({ target }: KonvaEventObject<DragEvent>) => {
+      const by = byOf(target.x(), target.y(), scale);
+      target.position({ x: 0, y: 0 });
+      setDragged(null);
+      if (by[0] !== 0 || by[1] !== 0) onMove(what, by);
+    },
+  });
+  const keys = (event: React.KeyboardEvent) => {
+    const by = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] }[event.key];
+    if (!by || !chosen) return;
+    event.preventDefault();
+    const step = KEY_M * (event.shiftKey ? 10 : 1);
+    onMove(chosen, [(by[0] as number) * step, (by[1] as number) * step]);
+  };
+  const paths = car ? leads(shown, cars) : [];
+  const isChosen = (kind: Chosen["kind"], index = 0) =>
+    chosen?.kind === kind && (chosen.kind === "charger" || chosen.index === index);
+  const solid = chosen?.kind === "solid" ? shown.solids[chosen.index] : undefined;
+  return (
+    // biome-ignore lint/a11y/useSemanticElements: a drawing that is moved in by keys has no element of its own
+    <div
+      ref={frame}
+      className={styles.plan}
+      role="group"
+      // biome-ignore lint/a11y/noNoninteractiveTabindex: the chosen thing is moved by the arrow keys
+      tabIndex={0}
+      onKeyDown={keys}
+      aria-label="Plan of the plot. Choose a thing below, and move it with the arrow keys."
+    >
+      {width > 0 && (
+        <Stage width={width} height={(top - bottom) * scale}>
+          <Layer>
+            <Rect width={width} height={HEIGHT_PX} fill={palette.sheet} onPointerDown={() => onChoose(null)} />
+            {plot.solids.map((s, index) => (
+              <Group key={s.id} {...drags({ kind: "solid", index })}>
+                <Line
+                  points={flat(s.polygon)}
+                  closed
+                  fill={FILLS[s.kind](palette)}
+                  stroke={palette.ink}
+                  strokeWidth={isChosen("solid", index) ? 3 : 1.5}
+                  dash={SOFT.includes(s.kind) ? [5, 4] : []}
+                />
+                <Text text={s.kind} {...at(px(centre(s.polygon)))} fontSize={14} fill={palette.ink} />
+              </Group>
+            ))}
+            {plot.parking.map((position, index) => (
+              <Group key={position.id} {...drags({ kind: "parking", index })}>
+                {car && (
+                  <>
+                    <Line
+                      points={flat(outlineOf(position, car))}
+                      closed
+                      fill={palette.paper}
+                      stroke={palette.ink}
+                      strokeWidth={isChosen("parking", index) ? 3 : 1.5}
+                      tension={0.12}
+                    />
+                    <Arrow
+                      points={flat([position.at, nose(position.at, position.heading)])}
+                      stroke={palette.slate}
+                      fill={palette.slate}
+                      strokeWidth={1.5}
+                    />
+                    <Text text={position.id} {...at(px(position.at))} fontSize={14} fill={palette.ink} />
+                  </>
+                )}
+              </Group>
+            ))}
+            {paths.map(({ key, points, verdict }) => (
+              <Line
+                key={key}
+                points={flat(points)}
+                stroke={verdict === "short" ? palette.clay : palette.deepWater}
+                strokeWidth={3}
+                dash={verdict === "lies" ? [] : verdict === "hangs" ? [10, 6] : [2, 6]}
+                listening={false}
+              />
+            ))}
+            {plot.parking.flatMap((position) =>
+              cars.map((c, i) => {
+                const [x, y] = px(portOf(dragOf(dragged, "parking", plot.parking.indexOf(position), position), c));
+                return (
+                  // biome-ignore lint/suspicious/noArrayIndexKey: cars have no other name
+                  <Circle key={`${position.id}${i}`} x={x} y={y} radius={4} fill={palette.ink} listening={false} />
+                );
+              }),
+            )}
+            {plot.charger && (
+              <Group {...drags({ kind: "charger" })}>
+                <Rect
+                  x={px(plot.charger.at)[0] - 9}
+                  y={px(plot.charger.at)[1] - 9}
+                  width={18}
+                  height={18}
+                  cornerRadius={5}
+                  fill={palette.deepWater}
+                  stroke={palette.ink}
+                  strokeWidth={isChosen("charger") ? 3 : 1.5}
+                  hitStrokeWidth={24}
+                />
+              </Group>
+            )}
+            {solid?.polygon.map((corner, i) => {
+              const [x, y] = px(corner);
+              const [nx, ny] = px(solid.polygon[(i + 1) % solid.polygon.length] as Point);
+              const length = Math.hypot(nx - x, ny - y) / scale;
+              return (
+                // biome-ignore lint/suspicious/noArrayIndexKey: corners have no other name
+                <Group key={i}>
+                  <Text
+                    x={(x + nx) / 2 + 4}
+                    y={(y + ny) / 2 + 4}
+                    text={`${showNumber(Math.round(length * unit.perM * 100) / 100)} ${unit.name}`}
+                    fontSize={13}
+                    fill={palette.slate}
+                    listening={false}
+                  />
+                  <Circle
+                    x={x}
+                    y={y}
+                    radius={8}
+                    fill={palette.sheet}
+                    stroke={palette.ink}
+                    strokeWidth={2}
+                    draggable
+                    onDragEnd={({ target }) =>
+                      chosen?.kind === "solid" &&
+                      onCorner(chosen.index, i, [snap(target.x() / scale + left), snap(top - target.y() / scale)])
+                    }
+                  />
+                </Group>
+              );
+            })}
+            <ScaleBar x={12} y={(top - bottom) * scale - 16} scale={scale} unit={unit} palette={palette} />
+          </Layer>
+        </Stage>
+      )}
+    </div>
+  );
+}
+
+const byOf = (x: number, y: number, scale: number): Point => [snap(x / scale), snap(-y / scale)];
+const at = ([x, y]: Point) => ({ x: x - 20, y: y - 7 });
+const centre = (polygon: Polygon): Point => [
+  polygon.reduce((t, [x]) => t + x, 0) / polygon.length,
+  polygon.reduce((t, [, y]) => t + y, 0) / polygon.length,
+];
+const nose = ([x, y]: Point, heading: number): Point => {
+  const a = (heading * Math.PI) / 180;
+  return [x + Math.cos(a) * 1.4, y + Math.sin(a) * 1.4];
+};
+
+/** What is no wall is drawn with a broken outline. */
+const SOFT: readonly string[] = ["bed", "footway", "steps"];
+const FILLS: Record<Plot["solids"][number]["kind"], (p: Palette) => string> = {
+  house: (p) => p.wash,
+  garage: (p) => p.wash,
+  neighbour: (p) => p.wash,
+  pillar: (p) => p.slate,
+  wall: (p) => p.slate,
+  fence: (p) => p.ruleStrong,
+  bed: (p) => p.paper,
+  steps: (p) => p.paper,
+  footway: (p) => p.paper,
+};
+
+function dragOf<T extends { at: Point }>(
+  dragged: { what: Chosen; by: Point } | null,
+  kind: Chosen["kind"],
+  index: number,
+  thing: T,
+): T {
+  if (dragged?.what.kind !== kind || (dragged.what.kind !== "charger" && dragged.what.index !== index)) return thing;
+  return { ...thing, at: [thing.at[0] + dragged.by[0], thing.at[1] + dragged.by[1]] };
+}
+
+/** The better way round of every car on every position. */
+function leads(plot: Plot, cars: readonly ParkedCar[]) {
+  const { charger } = plot;
+  if (!charger) return [];
+  const all = everyReach(plot, cars, ({ position, car, index, turned }) => {
+    const path = pathsToPort(plot, position, car, turned)(charger.at);
+    const reach = reachOf(charger, path, car);
+    return { key: `${position.id} ${index}`, turned, points: path?.points ?? [], ...reach };
+  });
+  const drawn = all.filter((r) => !r.turned && r.points.length > 1);
+  return drawn.map(({ key, points, verdict }) => ({ key, points, verdict }));
+}
+
+function ScaleBar({
+  x,
+  y,
+  scale,
+  unit,
+  palette,
+}: {
+  x: number;
+  y: number;
+  scale: number;
+  unit: Props["unit"];
+  palette: Palette;
+}) {
+  const length = unit.name === "m" ? 2 : 5;
+  const px = (length / unit.perM) * scale;
+  return (
+    <Group listening={false}>
+      <Line points={[x, y - 5, x, y, x + px, y, x + px, y - 5]} stroke={palette.ink} strokeWidth={2} />
+      <Text x={x + px + 6} y={y - 9} text={`${length} ${unit.name}`} fontSize={13} fill={palette.ink} />
+    </Group>
+  );
+}
+
+function useWidth(frame: RefObject<HTMLDivElement | null>): number {
+  const [width, setWidth] = useState(0);
+  useEffect(() => {
+    const box = frame.current;
+    if (!box) return;
+    const watch = new ResizeObserver(() => setWidth(box.clientWidth));
+    watch.observe(box);
+    return () => watch.disconnect();
+  }, [frame]);
+  return width;
+}

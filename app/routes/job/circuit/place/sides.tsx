@@ -1,0 +1,39 @@
+/** The sides of a chosen solid, typed. */
+
+import { InputNumber } from "antd";
+import type { Place } from "#core/case/document/types.ts";
+import { sideLength, withSide } from "#core/place/starting-plans.ts";
+import { Field, Fields } from "#ui/field/field.tsx";
+
+export function Sides({
+  place,
+  solid,
+  onSet,
+}: {
+  place: Place;
+  solid: number;
+  onSet(pointer: string, value: unknown): void;
+}) {
+  const points = place.solids?.[solid]?.points ?? [];
+  return (
+    <Fields>
+      {points.map((_, side) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: sides have no other name
+        <Field key={side} label={`Side ${side + 1}, ${place.unit}`}>
+          {(tied) => (
+            <InputNumber
+              {...tied}
+              aria-label={`Side ${side + 1}, ${place.unit}`}
+              min={0.05}
+              max={500}
+              value={sideLength(points, side)}
+              onChange={(length) =>
+                length !== null && onSet(`/place/solids/${solid}/points`, withSide(points, side, length))
+              }
+            />
+          )}
+        </Field>
+      ))}
+    </Fields>
+  );
+}

@@ -52,3 +52,62 @@ test("where no size carries it the way says so, and a lower current is taken bef
   await page.getByRole("button", { name: "Take away part 1" }).click();
   await expect(page.locator("#design")).toContainText("No run has been entered yet");
 });
+
+test("the charger hangs on a wall of the plan, and the reach follows what is moved", async ({ page, heron }) => {
+  await signInAs(page, heron, "Wren Osier");
+  const id = await openCopy(page, heron, "osier-withy-walk", COPY, "circuit");
+  await page.getByRole("button", { name: "Drive before the house" }).click();
+  const place = page.locator("#place");
+  await expect(place).toContainText(/Serves \d of \d of today's cars and positions, and \d+ of 20 of the cars/);
+  const at = async (): Promise<number[]> => {
+    await saved(page);
+    const { place: kept } = await (await page.request.get(`${heron.url}/jobs/${id}/case.json`)).json();
+    return kept.charger.at;
+  };
+  expect(await at()).toEqual([4.5, -0.1]);
+  const plan = page.getByRole("group", { name: /^Plan of the plot/ });
+  await plan.locator("canvas").first().waitFor();
+  // Dragged to where its wall ends, and back on the next wall.
+  const px = async ([x, y]: readonly [number, number]) => {
+    await plan.scrollIntoViewIfNeeded();
+    const box = await plan.locator("canvas").first().boundingBox();
+    const [scale, origin] = await Promise.all([plan.getAttribute("data-scale"), plan.getAttribute("data-origin")]);
+    const [left = 0, top = 0] = (origin ?? "").split(",").map(Number);
+    return [(box?.x ?? 0) + left + x * Number(scale), (box?.y ?? 0) + top - y * Number(scale)] as const;
+  };
+  const drag = async (from: readonly [number, number], to: readonly [number, number]) => {
+    const [a, b] = [await px(from), await px(to)];
+    await page.mouse.move(...a);
+    await page.mouse.down();
+    await page.mouse.move((a[0] + b[0]) / 2, (a[1] + b[1]) / 2);
+    await page.mouse.move(...b);
+    await page.mouse.up();
+  };
+  await drag([4.5, -0.1], [9.3, 2]);
+  const [x, y] = await at();
+  expect(x).toBeCloseTo(9.1, 1);
+  expect(y).toBeCloseTo(2, 0);
+  await page.getByRole("button", { name: "Undo" }).click();
+  expect(await at()).toEqual([4.5, -0.1]);
+  // The same by keys: what was dragged is chosen.
+  await plan.focus();
+  await page.keyboard.press("Shift+ArrowRight");
+  expect((await at())[0]).toBeCloseTo(5, 1);
+  await page.getByRole("button", { name: /^Hang it where it serves today's cars best: (\d) of \1$/ }).click();
+  await expect(place).toContainText(/Serves (\d) of \1 of today's cars/);
+  await page.getByRole("textbox", { name: "Lead, m" }).fill("0");
+  await expect(place.getByRole("alert")).toContainText("must be greater than 0");
+  await page.getByRole("textbox", { name: "Lead, m" }).fill("0.6");
+  await expect(place).toContainText("Serves 0 of");
+  await expect(place.getByRole("row", { name: /left/ }).first()).toContainText("too short");
+  // A wall that would cross another is refused, and nothing else is touched.
+  await page.getByRole("combobox", { name: "Chosen" }).click();
+  await page.getByTitle("house: house").click();
+  await drag([9, 7], [4, -2]);
+  await expect(place.getByRole("alert")).toContainText("must be an outline whose sides do not cross or touch");
+  await page.getByRole("spinbutton", { name: "Side 1, m" }).fill("11");
+  await page.getByRole("spinbutton", { name: "Side 1, m" }).press("Enter");
+  await expect(page.getByRole("spinbutton", { name: "Side 3, m" })).toHaveValue(/^11/);
+  await page.getByRole("button", { name: "Take the plan away" }).click();
+  await expect(page.getByRole("button", { name: "Garage with two cars" })).toBeVisible();
+});

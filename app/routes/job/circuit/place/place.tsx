@@ -6,6 +6,7 @@ import type { CaseDocument, Place as CasePlace } from "#core/case/document/types
 import { clashProblem } from "#core/case/laws/field.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import { carName } from "#core/need/result.ts";
+import { bestOf } from "#core/place/band.ts";
 import type { Point } from "#core/place/geometry.ts";
 import { nextCars } from "#core/place/next-cars.ts";
 import { parkedCars, plotOf } from "#core/place/plot.ts";
@@ -23,6 +24,7 @@ import { useTheme } from "#ui/theme/theme-switch.tsx";
 import styles from "../circuit.module.css";
 import { type Chosen, moved } from "./moved.ts";
 import { Sides } from "./sides.tsx";
+import { useBands } from "./use-bands.ts";
 
 /** Fetched where it is drawn. */
 const Plan = lazy(() => import("./plan.tsx"));
@@ -35,7 +37,12 @@ export function Place() {
   const store = useJobStore();
   const { place } = document;
   const unit = codebookOf(document.rules).lengthUnit;
-  const begin = (plan: CasePlace) => store.edit(setValue(store.getState().document, "/place", inUnit(plan, unit)));
+  const begin = (plan: CasePlace) => {
+    const told = inUnit(plan, unit);
+    const leadLength = unit === "ft" ? LEADS.ft[1] : plan.charger?.leadLength;
+    const charger = told.charger && leadLength !== undefined ? { ...told.charger, leadLength } : told.charger;
+    store.edit(setValue(store.getState().document, "/place", { ...told, charger }));
+  };
   return (
     <Section id="place" title="Where it hangs">
       {place ? (
@@ -63,6 +70,9 @@ function OnPlan({ place, document }: { place: CasePlace; document: CaseDocument 
   const [problem, setProblem] = useState<string | null>(null);
   const plot = plotOf(place);
   const cars = parkedCars(document);
+  const bands = useBands();
+  const best = bands && bestOf(bands.today);
+  const bestNext = bands && bestOf(bands.next);
   const perM = place.unit === "ft" ? FT_PER_M : 1;
   const inPlan = (point: Point) => point.map((v) => Math.round(v * perM * 100) / 100);
   const put = (pointer: string, value: unknown) => {
@@ -103,6 +113,7 @@ function OnPlan({ place, document }: { place: CasePlace; document: CaseDocument 
           cars={cars}
           palette={palette}
           unit={{ name: place.unit, perM }}
+          band={bands?.today ?? []}
           chosen={chosen}
           onChoose={setChosen}
           onMove={move}
@@ -114,9 +125,22 @@ function OnPlan({ place, document }: { place: CasePlace; document: CaseDocument 
           {problem}
         </p>
       )}
+      <p className={styles.plans}>
+        {best && (
+          <Button onClick={() => put("/place/charger/at", inPlan(best.at))}>
+            Hang it where it serves today's cars best: {best.served} of {best.of}
+          </Button>
+        )}
+        {bestNext && (
+          <Button onClick={() => put("/place/charger/at", inPlan(bestNext.at))}>
+            Where it serves the next car best: {bestNext.served} of {bestNext.of}
+          </Button>
+        )}
+      </p>
       <p className="quiet">
-        A lead that lies on the ground is drawn whole, one that hangs broken, one that is too short dotted. Drag, or
-        choose a thing and use the arrow keys.
+        The band along the walls is where a charger would serve today's cars: all of them where it is broad, some where
+        it is broken. A lead that lies on the ground is drawn whole, one that hangs broken, one that is too short
+        dotted. Drag, or choose a thing and use the arrow keys.
       </p>
       <Fields>
         <Field label="Chosen">

@@ -2,6 +2,7 @@
 import type { KonvaEventObject } from "konva/lib/Node";
 import { type RefObject, useEffect, useRef, useState } from "react";
 import { Arrow, Circle, Group, Layer, Line, Rect, Stage, Text } from "react-konva";
+import { type BandPoint, STEP_M } from "#core/place/band.ts";
 import type { Point, Polygon } from "#core/place/geometry.ts";
 import { outlineOf, type ParkedCar, type Plot, portOf } from "#core/place/plot.ts";
 import { everyReach, pathsToPort, reachOf } from "#core/place/reach.ts";
@@ -16,6 +17,8 @@ interface Props {
   palette: Palette;
   /** Metres to the unit of the plan, and its name. */
   unit: { name: "m" | "ft"; perM: number };
+  /** Along the walls: how well a charger would serve today's cars from there. */
+  band: readonly BandPoint[];
   chosen: Chosen | null;
   onChoose(chosen: Chosen | null): void;
   /** Metres. */
@@ -23,6 +26,7 @@ interface Props {
   onCorner(solid: number, corner: number, to: Point): void;
 }
 
+const FONT = "Atkinson Hyperlegible Next";
 const MARGIN_M = 1.5;
 const SNAP_M = 0.05;
 const HEIGHT_PX = 460;
@@ -49,7 +53,7 @@ function bounds({ solids, parking, charger }: Plot, cars: readonly ParkedCar[]) 
   };
 }
 
-export default function Plan({ plot, cars, palette, unit, chosen, onChoose, onMove, onCorner }: Props) {
+export default function Plan({ plot, cars, palette, unit, band, chosen, onChoose, onMove, onCorner }: Props) {
   const frame = useRef<HTMLDivElement>(null);
   const width = useWidth(frame);
   // While something is dragged the plan keeps its scale.
@@ -58,7 +62,8 @@ export default function Plan({ plot, cars, palette, unit, chosen, onChoose, onMo
   const [car] = cars;
   const { left, right, bottom, top } = bounds(plot, cars);
   const scale = Math.min(width / (right - left), HEIGHT_PX / (top - bottom)) || 1;
-  const px = ([x, y]: Point): Point => [(x - left) * scale, (top - y) * scale];
+  const inset = Math.max(0, (width - (right - left) * scale) / 2);
+  const px = ([x, y]: Point): Point => [inset + (x - left) * scale, (top - y) * scale];
   const flat = (polygon: Polygon) => polygon.flatMap((p) => [...px(p)]);
   const drags = (what: Chosen) => ({
     draggable: true,
@@ -95,6 +100,8 @@ export default function Plan({ plot, cars, palette, unit, chosen, onChoose, onMo
       // biome-ignore lint/a11y/noNoninteractiveTabindex: the chosen thing is moved by the arrow keys
       tabIndex={0}
       onKeyDown={keys}
+      data-scale={scale}
+      data-origin={`${inset - left * scale},${top * scale}`}
       aria-label="Plan of the plot. Choose a thing below, and move it with the arrow keys."
     >
       {width > 0 && (
@@ -111,9 +118,20 @@ export default function Plan({ plot, cars, palette, unit, chosen, onChoose, onMo
                   strokeWidth={isChosen("solid", index) ? 3 : 1.5}
                   dash={SOFT.includes(s.kind) ? [5, 4] : []}
                 />
-                <Text text={s.kind} {...at(px(centre(s.polygon)))} fontSize={14} fill={palette.ink} />
+                <Text text={s.kind} {...at(px(centre(s.polygon)))} fontSize={14} fontFamily={FONT} fill={palette.ink} />
               </Group>
             ))}
+            {!dragged &&
+              stretchesOf(band).map(({ from, to, all }) => (
+                <Line
+                  key={`${from.join()} ${to.join()}`}
+                  points={flat([from, to])}
+                  stroke={palette.reed}
+                  strokeWidth={all ? 7 : 3}
+                  dash={all ? [] : [6, 6]}
+                  listening={false}
+                />
+              ))}
             {plot.parking.map((position, index) => (
               <Group key={position.id} {...drags({ kind: "parking", index })}>
                 {car && (
@@ -132,7 +150,13 @@ export default function Plan({ plot, cars, palette, unit, chosen, onChoose, onMo
                       fill={palette.slate}
                       strokeWidth={1.5}
                     />
-                    <Text text={position.id} {...at(px(position.at))} fontSize={14} fill={palette.ink} />
+                    <Text
+                      text={position.id}
+                      {...at(px(position.at))}
+                      fontSize={14}
+                      fontFamily={FONT}
+                      fill={palette.ink}
+                    />
                   </>
                 )}
               </Group>
@@ -183,6 +207,7 @@ export default function Plan({ plot, cars, palette, unit, chosen, onChoose, onMo
                     y={(y + ny) / 2 + 4}
                     text={`${showNumber(Math.round(length * unit.perM * 100) / 100)} ${unit.name}`}
                     fontSize={13}
+                    fontFamily={FONT}
                     fill={palette.slate}
                     listening={false}
                   />
@@ -194,10 +219,12 @@ export default function Plan({ plot, cars, palette, unit, chosen, onChoose, onMo
                     stroke={palette.ink}
                     strokeWidth={2}
                     draggable
-                    onDragEnd={({ target }) =>
-                      chosen?.kind === "solid" &&
-                      onCorner(chosen.index, i, [snap(target.x() / scale + left), snap(top - target.y() / scale)])
-                    }
+                    onDragEnd={({ target }) => {
+                      const to: Point = [snap((target.x() - inset) / scale + left), snap(top - target.y() / scale)];
+                      // What is refused goes back to where it was.
+                      target.position({ x, y });
+                      if (chosen?.kind === "solid") onCorner(chosen.index, i, to);
+                    }}
                   />
                 </Group>
               );
@@ -208,6 +235,21 @@ export default function Plan({ plot, cars, palette, unit, chosen, onChoose, onMo
       )}
     </div>
   );
+}
+
+/** Neighbouring places of the band that serve alike: all that is asked of them, or some of it. */
+function stretchesOf(band: readonly BandPoint[]): { from: Point; to: Point; all: boolean }[] {
+  const stretches: { from: Point; to: Point; all: boolean; last: BandPoint }[] = [];
+  for (const p of band) {
+    if (p.served === 0) continue;
+    const all = p.served === p.of;
+    const before = stretches.at(-1);
+    const next =
+      before?.last.solid === p.solid && before.last.side === p.side && p.alongM - before.last.alongM < 2 * STEP_M;
+    if (before && next && before.all === all) Object.assign(before, { to: p.at, last: p });
+    else stretches.push({ from: p.at, to: p.at, all, last: p });
+  }
+  return stretches;
 }
 
 const byOf = (x: number, y: number, scale: number): Point => [snap(x / scale), snap(-y / scale)];
@@ -276,7 +318,14 @@ function ScaleBar({
   return (
     <Group listening={false}>
       <Line points={[x, y - 5, x, y, x + px, y, x + px, y - 5]} stroke={palette.ink} strokeWidth={2} />
-      <Text x={x + px + 6} y={y - 9} text={`${length} ${unit.name}`} fontSize={13} fill={palette.ink} />
+      <Text
+        x={x + px + 6}
+        y={y - 9}
+        text={`${length} ${unit.name}`}
+        fontSize={13}
+        fontFamily={FONT}
+        fill={palette.ink}
+      />
     </Group>
   );
 }

@@ -27,6 +27,7 @@ export default [
   route("jobs/:jobId/events", "routes/job-events/route.ts"),
   route("jobs/:jobId/case.json", "routes/job-export/case.ts"),
   route("jobs/:jobId/assessment.json", "routes/job-export/assessment.ts"),
+  route("jobs/:jobId/single-line.svg", "routes/job-export/single-line.tsx"),
   route("jobs/:jobId/ledger.csv", "routes/job-ledger/csv.ts"),
   route("jobs/:jobId/ledger.xlsx", "routes/job-ledger/xlsx.ts"),
   route("jobs/:jobId/papers/:paper.pdf", "routes/job-paper/route.ts"),

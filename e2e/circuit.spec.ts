@@ -27,8 +27,16 @@ test("a run gives a circuit, and its conductor follows every part", async ({ pag
   await expect(page.getByRole("alert")).toContainText("must be at most 70");
   await page.getByRole("textbox", { name: "Temperature round it, °C" }).fill("45");
   await expect(page.locator("#checks")).toContainText("x 0.87 x 1");
-  await expect(page.getByRole("img", { name: /^Single line: .*Charger, 40 A, 240 V, new$/ })).toBeVisible();
+  await expect(page.getByRole("img", { name: /^Single line: .*; Charger \(new\), 40 A, 240 V; Car, by the charging lead$/ })).toBeVisible();
+  await page.getByText("Size against length").click();
+  await expect(page.getByRole("img", { name: /^Size of the conductor against the length of the run/ })).toBeVisible();
+  await expect(page.locator(".js-plotly-plot .main-svg").first()).toBeVisible();
   await saved(page);
+  const drawing = await page.request.get(`${heron.url}/jobs/${id}/single-line.svg`);
+  expect(drawing.headers()["content-type"]).toContain("image/svg+xml");
+  expect(await drawing.text()).toContain("then 3 AWG and earth 4 AWG, 1 in PVC schedule 40");
+  const paper = await page.request.get(`${heron.url}/jobs/${id}/papers/single-line.pdf`);
+  expect((await paper.body()).subarray(0, 5).toString()).toBe("%PDF-");
   // What the run takes is in the price of the way.
   await page.goto(`${heron.url}/jobs/${id}/ways`);
   await page

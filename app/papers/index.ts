@@ -6,6 +6,7 @@ import type { PaperId } from "./list.ts";
 import { LoadWorksheet } from "./load-worksheet/load-worksheet.tsx";
 import { OwnerConsent } from "./owner-consent/owner-consent.tsx";
 import { PanelDirectory } from "./panel-directory/panel-directory.tsx";
+import { SingleLine } from "./single-line/single-line.tsx";
 
 export interface PaperInput {
   document: CaseDocument;
@@ -21,5 +22,6 @@ export interface PaperInput {
 export const PAPERS: Readonly<Record<PaperId, (input: PaperInput) => ReactElement>> = {
   "load-worksheet": LoadWorksheet,
   "panel-directory": PanelDirectory,
+  "single-line": SingleLine,
   "owner-consent": OwnerConsent,
 };

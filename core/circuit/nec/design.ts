@@ -59,7 +59,8 @@ const upTo = (table: readonly (readonly [number, number])[], value: number): num
   table.find(([most]) => value <= most + EPSILON)?.[1] ?? 0;
 
 const metalName = { cu: "copper", al: "aluminum" } as const;
-const columnOf = (c: number) => (c === 60 ? 0 : 1);
+/** The column of the terminals, the lower one for anything below 75 °C. */
+const columnC = (c: number): 60 | 75 => (c >= 75 ? 75 : 60);
 
 interface Carried {
   /** At the terminals' column, A. */
@@ -75,9 +76,9 @@ function carriedBy({ size, material, type }: Conductor, { ambientC, grouped, ter
   const row = NEC_310_16.find((r) => r.size === size);
   const metal = material ?? "cu";
   const columns = row?.[metal];
-  if (!columns) return { terminalA: 0, columnC: terminalC, finalA: 0, mostDeviceA: 0, numbers: `${size}: not made` };
-  const columnC = type === "nm-b" ? 60 : terminalC;
-  const terminalA = columns[columnOf(columnC)] as number;
+  if (!columns) return { terminalA: 0, columnC: 60, finalA: 0, mostDeviceA: 0, numbers: `${size}: not made` };
+  const column = type === "nm-b" ? 60 : columnC(terminalC);
+  const terminalA = columns[column === 60 ? 0 : 1];
   const ambient = upTo(AMBIENT_90, ambientC ?? USUAL_AMBIENT_C);
   const together = upTo(ADJUSTMENT, grouped ?? OWN_CONDUCTORS);
   const correctedA = columns[2] * ambient * together;
@@ -85,10 +86,10 @@ function carriedBy({ size, material, type }: Conductor, { ambientC, grouped, ter
   const small = NEC_240_4_D[metal][size] ?? Number.POSITIVE_INFINITY;
   return {
     terminalA,
-    columnC,
+    columnC: column,
     finalA,
     mostDeviceA: Math.min(nextStandardDeviceA(finalA), small),
-    numbers: `${size} ${metalName[metal]}: ${showA(columns[2])} at 90 °C x ${ambient} x ${together} = ${showA(correctedA)}, no more than ${showA(terminalA)} at ${columnC} °C = ${showA(finalA)}`,
+    numbers: `${size} ${metalName[metal]}: ${showA(columns[2])} at 90 °C x ${ambient} x ${together} = ${showA(correctedA)}, no more than ${showA(terminalA)} at ${column} °C = ${showA(finalA)}`,
   };
 }
 

@@ -1,4 +1,5 @@
 /** The circuit in one line, then every check with its numbers, and the sizes beside the chosen one. */
+import { lazy, Suspense, useState } from "react";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { type Candidate, candidatesOf, neighbours } from "#core/circuit/candidates.ts";
 import { askedOf, designFor, isDesigned } from "#core/circuit/design.ts";
@@ -11,6 +12,9 @@ import { Section } from "#ui/frame/sheet.tsx";
 import table from "#ui/frame/table.module.css";
 import { useJob } from "#ui/job-store/use-job.tsx";
 import styles from "./circuit.module.css";
+
+/** Fetched when it is opened. */
+const SizeChart = lazy(() => import("./size-chart.tsx"));
 
 export function Design({ way }: { way: WayJudgement | null }) {
   const { document } = useJob();
@@ -76,6 +80,7 @@ function Built({ design, codebook: { circuit: rules } }: { design: CircuitDesign
 export function Checks({ way }: { way: WayJudgement & { circuit: CircuitDesign } }) {
   const { document } = useJob();
   const codebook = codebookOf(document.rules);
+  const [shown, setShown] = useState(false);
   const design = way.circuit;
   const kept = way.path.some((l) => l.kind === "conductor" && l.known !== "planned");
   const asked = askedOf(document, codebook, design.chargeA, kept ? design.conductor : undefined);
@@ -87,6 +92,16 @@ export function Checks({ way }: { way: WayJudgement & { circuit: CircuitDesign }
     <Section id="checks" title="Checks">
       <CheckTable checks={[...design.checks, ...ofStretches]} />
       {asked && <Sizes asked={asked} design={design} codebook={codebook} />}
+      {asked && !kept && (
+        <details className={styles.chart} onToggle={(e) => setShown(e.currentTarget.open)}>
+          <summary>Size against length</summary>
+          {shown && (
+            <Suspense fallback={<div className={styles.chartPlace} />}>
+              <SizeChart asked={asked} design={design} codebook={codebook} />
+            </Suspense>
+          )}
+        </details>
+      )}
       <p className="quiet">
         Designed by Heron's reading of the rules. What the authority and the makers' instructions ask comes first, and
         the electrician who installs it answers for it.

@@ -2,6 +2,7 @@
 import { codebookOf } from "#core/codebook/index.ts";
 import { useJob, useJobLater } from "#ui/job-store/use-job.tsx";
 import { StepTrouble, stepMeta } from "../step.tsx";
+import type { Route } from "./+types/route";
 import { Checks, Design } from "./design.tsx";
 import { Place } from "./place/place.tsx";
 import { Run } from "./run.tsx";
@@ -11,7 +12,8 @@ export const meta = stepMeta("Circuit");
 export { StepTrouble as ErrorBoundary };
 
 /** The way that was decided, else the recommended one. */
-export default function Circuit() {
+export default function Circuit({ params: { jobId }, matches }: Route.ComponentProps) {
+  const { role } = matches[1].loaderData.person;
   const { document } = useJob();
   const { assessment } = useJobLater();
   const id = document.decision?.way ?? assessment.recommended;
@@ -22,7 +24,7 @@ export default function Circuit() {
       <Place />
       <Run rules={codebookOf(document.rules).circuit} />
       {way?.circuit && <Checks way={{ ...way, circuit: way.circuit }} />}
-      {way && way.verdict !== "ruled-out" && <SingleLine way={way} />}
+      {way && way.verdict !== "ruled-out" && <SingleLine way={way} jobId={jobId} mayIssue={role !== "apprentice"} />}
     </>
   );
 }

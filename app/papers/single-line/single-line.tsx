@@ -1,0 +1,78 @@
+/** The single-line diagram of the way that is taken, from the supply to the car, with the checks of its circuit. */
+import { G, Path, Svg, Text, View } from "@react-pdf/renderer";
+import { showA, showPercent, showSize } from "#core/units.ts";
+import { singleLineShape } from "#ui/single-line/shape.ts";
+import { PRINT } from "#ui/theme/palette.ts";
+import type { PaperInput } from "../index.ts";
+import { plain, Sheet, Signatures, sheetStyles as s } from "../sheet.tsx";
+
+/** Points to a unit of the drawing. */
+const SCALE = 0.72;
+
+export function SingleLine(input: PaperInput) {
+  const { document, assessment } = input;
+  const id = document.decision?.way ?? assessment.recommended;
+  const way = assessment.ways.find((w) => w.way === id);
+  return (
+    <Sheet title="Single-line diagram" input={input}>
+      {way && way.verdict !== "ruled-out" ? (
+        <>
+          <Text style={s.h2}>{plain(way.name)}</Text>
+          <Drawing shape={singleLineShape(way)} />
+          {way.circuit && (
+            <View wrap={false}>
+              <Text style={s.h2}>The circuit</Text>
+              <Text>
+                {showSize(way.circuit.conductor.size)} on {showA(way.circuit.deviceA)}, for {showA(way.circuit.chargeA)}{" "}
+                of charging; {showPercent(way.circuit.voltDropPercent / 100)} lost along the run.
+              </Text>
+              {way.circuit.checks.map((c) => (
+                <Text key={c.id + c.numbers}>
+                  - {c.label}: {plain(c.numbers)} ({c.rule}){c.passes ? "" : ": does not hold"}
+                </Text>
+              ))}
+              {way.circuit.cautions.map((c) => (
+                <Text key={c}>- {plain(c)}</Text>
+              ))}
+            </View>
+          )}
+        </>
+      ) : (
+        <Text style={{ marginTop: 14 }}>No way can be taken as things stand; there is nothing to draw yet.</Text>
+      )}
+      <Text style={[s.quiet, { marginTop: 10 }]}>
+        A plain line is there already, a doubled one is new. Local code, the authority and the makers' instructions come
+        first; a licensed person answers for the work.
+      </Text>
+      <Signatures lines={["Prepared by", "Signature", "Date"]} />
+    </Sheet>
+  );
+}
+
+function Drawing({ shape }: { shape: ReturnType<typeof singleLineShape> }) {
+  const line = { fill: "none", stroke: PRINT.ink, strokeWidth: 1.6 } as const;
+  return (
+    <Svg width={shape.width * SCALE} height={shape.height * SCALE} viewBox={`0 0 ${shape.width} ${shape.height}`}>
+      {shape.wires.map(({ key, path, isNew }) => (
+        <G key={key}>
+          <Path d={path} {...line} strokeWidth={isNew ? 7 : 2} />
+          {isNew ? <Path d={path} fill="none" stroke="#FFFFFF" strokeWidth={3} /> : null}
+        </G>
+      ))}
+      <Path d={shape.lead} {...line} strokeDasharray="2 5" />
+      {shape.rows.map((row) => (
+        <G key={row.key}>
+          {row.sign ? <Path d={row.sign} {...line} fill={row.filled ? PRINT.ink : "#FFFFFF"} /> : null}
+          <Text x={shape.textX} y={row.y - 3} style={{ fontSize: 14, fontFamily: "Text", fontWeight: 600 }}>
+            {plain(row.what)}
+          </Text>
+          {row.sizes.map((size, i) => (
+            <Text key={size} x={shape.textX} y={row.y + 14 + 17 * i} style={{ fontSize: 12.5, fontFamily: "Text" }}>
+              {plain(size)}
+            </Text>
+          ))}
+        </G>
+      ))}
+    </Svg>
+  );
+}

@@ -1,0 +1,43 @@
+/** What decides the size of a circuit over the length of its run. */
+import type { RunSegment } from "#core/case/document/types.ts";
+import { designCircuit, isDesigned } from "./design.ts";
+import type { CircuitAsked, CircuitRules } from "./types.ts";
+
+export interface SizeAtLength {
+  /** Of the whole run, in its unit. */
+  length: number;
+  /** Sizes of the stretch that is looked at, by place among those that are made; null where none carries it. */
+  byAmpacity: number | null;
+  taken: number | null;
+}
+
+/**
+ * The size of the first stretch, as the whole run grows in proportion from nothing to `longest`.
+ * @param longest, unit of the axis: ft or m
+ */
+export function sizesByLength(
+  rules: CircuitRules,
+  asked: CircuitAsked,
+  lengthOf: (segment: RunSegment) => number,
+  longest: number,
+  points = 60,
+): SizeAtLength[] {
+  const now = asked.segments.reduce((t, s) => t + lengthOf(s), 0);
+  return Array.from({ length: points }, (_, i) => {
+    const length = (longest * (i + 1)) / points;
+    const segments = asked.segments.map((s) => ({
+      ...s,
+      length: { ...s.length, value: (s.length.value * length) / now },
+    }));
+    const design = designCircuit(rules, { ...asked, segments });
+    if (!isDesigned(design)) return { length, byAmpacity: null, taken: null };
+    const [first] = design.stretches;
+    const { type, material } = design.conductor;
+    const sizes = rules.sizes(type ?? "", material ?? "cu");
+    return {
+      length,
+      byAmpacity: sizes.indexOf(first?.sizeByAmpacity ?? ""),
+      taken: sizes.indexOf(design.conductor.size),
+    };
+  });
+}

@@ -27,7 +27,9 @@ test("a run gives a circuit, and its conductor follows every part", async ({ pag
   await expect(page.getByRole("alert")).toContainText("must be at most 70");
   await page.getByRole("textbox", { name: "Temperature round it, °C" }).fill("45");
   await expect(page.locator("#checks")).toContainText("x 0.87 x 1");
-  await expect(page.getByRole("img", { name: /^Single line: .*; Charger \(new\), 40 A, 240 V; Car, by the charging lead$/ })).toBeVisible();
+  await expect(
+    page.getByRole("img", { name: /^Single line: .*; Charger \(new\), 40 A, 240 V; Car, by the charging lead$/ }),
+  ).toBeVisible();
   await page.getByText("Size against length").click();
   await expect(page.getByRole("img", { name: /^Size of the conductor against the length of the run/ })).toBeVisible();
   await expect(page.locator(".js-plotly-plot .main-svg").first()).toBeVisible();
@@ -116,6 +118,10 @@ test("the charger hangs on a wall of the plan, and the reach follows what is mov
   await page.getByRole("spinbutton", { name: "Side 1, m" }).fill("11");
   await page.getByRole("spinbutton", { name: "Side 1, m" }).press("Enter");
   await expect(page.getByRole("spinbutton", { name: "Side 3, m" })).toHaveValue(/^11/);
+  await page.getByText("A hole through it").click();
+  await expect(place.getByText(/It falls to the outside/)).toBeVisible();
+  await page.getByRole("spinbutton", { name: "Height inside, mm" }).fill("1000");
+  await expect(place.getByText(/^Drilled at 0° upwards to the inside, 290 mm long\. It must fall/)).toBeVisible();
   await page.getByRole("button", { name: "Take the plan away" }).click();
   await expect(page.getByRole("button", { name: "Garage with two cars" })).toBeVisible();
 });

@@ -1,12 +1,12 @@
 /** Where along the walls a charger could hang, and how well it would serve the cars from there. */
-import { distance, isWellInside, type Point, signedArea } from "./geometry.ts";
+import { distance, distanceToSegment, isWellInside, type Point, signedArea } from "./geometry.ts";
 import { type HungCharger, outlineOf, type ParkedCar, type Plot } from "./plot.ts";
 import { everyReach, pathsToPort, reachOf } from "./reach.ts";
 
 /** What a charger hangs on; on a fence with a note. */
-export const HANGS_ON: readonly string[] = ["house", "garage", "pillar", "wall", "fence"];
+const HANGS_ON: readonly string[] = ["house", "garage", "pillar", "wall", "fence"];
 /** Its lead hangs so far in front of the wall, m. */
-export const IN_FRONT_M = 0.1;
+const IN_FRONT_M = 0.1;
 export const STEP_M = 0.05;
 
 export interface WallPoint {
@@ -52,6 +52,19 @@ export function wallPoints(plot: Plot, widthM: number, stepM = STEP_M): WallPoin
         return points;
       }),
     );
+}
+
+/** The straight wall that a charger at a point hangs on: how far along it, m; null where it hangs on none. */
+export function onWall(plot: Plot, [px, py]: Point): { alongM: number; lengthM: number } | null {
+  for (const { kind, polygon } of plot.solids)
+    if (HANGS_ON.includes(kind))
+      for (const [side, a] of polygon.entries()) {
+        const b = polygon[(side + 1) % polygon.length] as Point;
+        if (distanceToSegment([px, py], a, b) > 2 * IN_FRONT_M) continue;
+        const lengthM = distance(a, b);
+        return { alongM: ((px - a[0]) * (b[0] - a[0]) + (py - a[1]) * (b[1] - a[1])) / lengthM, lengthM };
+      }
+  return null;
 }
 
 /** The nearest place on a wall to a point. */

@@ -17,7 +17,7 @@ export const signedArea = (polygon: Polygon): number =>
   }, 0);
 
 /** Whether a point lies inside; on the outline it may be either. */
-export function isInside([x, y]: Point, polygon: Polygon): boolean {
+function isInside([x, y]: Point, polygon: Polygon): boolean {
   let inside = false;
   for (let i = 0, j = polygon.length - 1; i < polygon.length; j = i++) {
     const [xi, yi] = polygon[i] as Point;

@@ -10,7 +10,7 @@ export interface Hole {
 }
 
 /** Fall to the outside that keeps water out, degrees. */
-export const LEAST_FALL_DEG = 3;
+const LEAST_FALL_DEG = 3;
 
 /**
  * @param thicknessM of the wall with all its layers

@@ -7,7 +7,7 @@ import { everyReach, pathsToPort, reachOf } from "./reach.ts";
 
 /** Where ports are, most often: on a flank, near one end. Heron's own. */
 const NEAR_END = 0.12;
-export const PORT_CORNERS: readonly { name: string; port: Port }[] = [
+const PORT_CORNERS: readonly { name: string; port: Port }[] = [
   { name: "front left", port: { side: "left", along: NEAR_END, heightM: USUAL_PORT_HEIGHT_M } },
   { name: "front right", port: { side: "right", along: NEAR_END, heightM: USUAL_PORT_HEIGHT_M } },
   { name: "rear left", port: { side: "left", along: 1 - NEAR_END, heightM: USUAL_PORT_HEIGHT_M } },

@@ -6,7 +6,15 @@ import { spawnSync } from "node:child_process";
 import { chromium, type Page } from "@playwright/test";
 import config from "../../playwright.config.ts";
 import { Heron, newJob, openStep, signInAs } from "../heron.ts";
-import { assess40LoadsMs, assess60Loads3PanelsMs, benchCase, calculate60Loads3PanelsMs } from "./core.ts";
+import {
+  assess40LoadsMs,
+  assess60Loads3PanelsMs,
+  bandMs,
+  benchCase,
+  calculate60Loads3PanelsMs,
+  reachMs,
+  sizeOneRouteMs,
+} from "./core.ts";
 import { type PageFigures, pageFigures } from "./pages.ts";
 import { dragFramesPerSecond, fullPanelCase, openWith200PhotosMs, panelDrawMs, photoReadyMs } from "./survey.ts";
 import { inWorkers, whatIfFramesPerSecond } from "./ways.ts";
@@ -140,6 +148,9 @@ try {
     pages,
     ...survey,
     ...ways,
+    bandOf40MetresMs: bandMs(),
+    sizeOneRouteMedianMs: sizeOneRouteMs(),
+    reach2x2x2MedianMs: reachMs(),
     assess40LoadsMedianMs: assess40LoadsMs(),
     calculate60Loads3PanelsMedianMs: calculate60Loads3PanelsMs(),
     assess60Loads3PanelsMedianMs: assess60Loads3PanelsMs(),

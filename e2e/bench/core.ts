@@ -1,11 +1,18 @@
 /** How fast the core works. */
 
-import type { CaseDocument, Load } from "#core/case/document/types.ts";
+import type { Car, CaseDocument, Load, Place } from "#core/case/document/types.ts";
 import { newCase } from "#core/case/laws/new-case.ts";
+import { candidatesOf } from "#core/circuit/candidates.ts";
+import { designCircuit, isDesigned } from "#core/circuit/design.ts";
+import type { CircuitAsked } from "#core/circuit/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import { calculateAll, demandInput } from "#core/demand/calculate.ts";
 import { lookAt } from "#core/path/home.ts";
 import { panelLimits } from "#core/path/panel-limits.ts";
+import { bandFor } from "#core/place/band.ts";
+import { parkedCars, plotOf } from "#core/place/plot.ts";
+import { reachIn } from "#core/place/reach.ts";
+import { STARTING_PLANS } from "#core/place/starting-plans.ts";
 import { assess } from "#core/testing/assess.ts";
 
 /** A case with `count` loads of mixed kinds. */
@@ -68,4 +75,60 @@ export function assess60Loads3PanelsMs(): number {
 export function assess40LoadsMs(): number {
   const case40 = benchCase(40);
   return medianMs(() => assess(case40));
+}
+
+/** Median milliseconds of designing one route of two stretches, with every size of both tried. */
+export function sizeOneRouteMs(): number {
+  const { circuit } = codebookOf("us-nec-2023");
+  const asked: CircuitAsked = {
+    segments: [
+      { method: "in-wall", length: { value: 40, unit: "ft" } },
+      { method: "buried-pvc", length: { value: 180, unit: "ft" }, conductorType: "thhn" },
+    ],
+    conductorType: "nm-b",
+    terminalC: 75,
+    chargeA: 48,
+    plug: false,
+    aluminium: false,
+    system: "split-phase-120-240",
+  };
+  return medianMs(() => {
+    const design = designCircuit(circuit, asked);
+    if (isDesigned(design)) candidatesOf(circuit, asked, design);
+  });
+}
+
+/** A drive with a bed and two cars, and the walls of its house, m. */
+function drive(): { place: Place; need: { cars: Car[] } } {
+  const [plan] = STARTING_PLANS;
+  const car: Car = { distancePerDay: { value: 30, unit: "km" } };
+  const rear = { side: "rear", along: 0.9, heightM: 0.8 } as const;
+  return { place: plan?.place as Place, need: { cars: [car, { ...car, class: "small", port: rear }] } };
+}
+
+/** Median milliseconds of the reach of two positions, two cars, two ways round. */
+export function reachMs(): number {
+  const { place, need } = drive();
+  return medianMs(() => reachIn({ place: { ...place }, need }));
+}
+
+/** Milliseconds of the band at 5 cm along 40 m of wall, once, cold. */
+export function bandMs(): { points: number; ms: number } {
+  const { place, need } = drive();
+  const long = {
+    ...place,
+    solids: place.solids?.map((s) => ({
+      ...s,
+      points: [
+        [0, 0],
+        [13, 0],
+        [13, 7],
+        [0, 7],
+      ],
+    })),
+  };
+  const plot = plotOf(long);
+  const from = performance.now();
+  const band = bandFor(plot, plot.charger as NonNullable<typeof plot.charger>, parkedCars({ need }));
+  return { points: band.length, ms: Number((performance.now() - from).toFixed(1)) };
 }

@@ -25,6 +25,7 @@ import styles from "../circuit.module.css";
 import { type Chosen, moved } from "./moved.ts";
 import { Sides } from "./sides.tsx";
 import { useBands } from "./use-bands.ts";
+import { WallAndHole } from "./wall.tsx";
 
 /** Fetched where it is drawn. */
 const Plan = lazy(() => import("./plan.tsx"));
@@ -165,6 +166,7 @@ function OnPlan({ place, document }: { place: CasePlace; document: CaseDocument 
       </Fields>
       {chosen?.kind === "parking" && <Button onClick={() => turn(chosen.index)}>Turn the car by 90°</Button>}
       {chosen?.kind === "solid" && <Sides place={place} solid={chosen.index} onSet={put} />}
+      <WallAndHole plot={plot} document={document} />
       <Served reach={reachIn(document)} document={document} place={place} />
       <Button type="text" onClick={() => store.edit(setValue(store.getState().document, "/place", undefined))}>
         Take the plan away

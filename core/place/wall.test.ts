@@ -1,0 +1,69 @@
+import { describe, expect, it } from "vitest";
+import { onWall } from "./band.ts";
+import { type ParkedCar, type Plot, parkedCar } from "./plot.ts";
+import { wallChecks } from "./wall.ts";
+
+const house = {
+  id: "house",
+  kind: "house" as const,
+  polygon: [
+    [0, 0],
+    [9, 0],
+    [9, 7],
+    [0, 7],
+  ] as const,
+};
+const plot = (charger: Partial<NonNullable<Plot["charger"]>> = {}): Plot => ({
+  solids: [house],
+  parking: [{ id: "p", at: [3, -3], heading: 90 }],
+  charger: { at: [3, -0.1], heightM: 1.2, leadM: 5, widthM: 0.3, ...charger },
+});
+const cars: ParkedCar[] = [parkedCar({ size: { length: 4, width: 1.8 } })];
+const passes = (of: Plot, region: "us" | "uk", outdoors = true) =>
+  Object.fromEntries(wallChecks(of, cars, region, outdoors).map((c) => [c.id, c.passes]));
+
+describe("the wall of a charger", () => {
+  it("is looked at where the plan does not tell", () => {
+    expect(passes(plot(), "us")).toEqual({
+      height: true,
+      width: true,
+      bumper: true,
+      gas: null,
+      enclosure: null,
+      lead: null,
+      flood: null,
+    });
+    expect(passes(plot(), "us", false).enclosure).toBe(true);
+    expect(wallChecks({ ...plot(), charger: null }, cars, "us", true)).toEqual([]);
+  });
+  it("has the coupling high enough, and not too high where the rules say so", () => {
+    expect(passes(plot({ heightM: 0.61 }), "us").height).toBe(true);
+    expect(passes(plot({ heightM: 0.6 }), "us").height).toBe(false);
+    expect(passes(plot({ heightM: 0.46 }), "us", false).height).toBe(true);
+    expect(passes(plot({ heightM: 0.45 }), "us", false).height).toBe(false);
+    expect([0.74, 0.75, 1.2, 1.21].map((heightM) => passes(plot({ heightM }), "uk").height)).toEqual([
+      false,
+      true,
+      true,
+      false,
+    ]);
+    expect(passes(plot({ heightM: 2 }), "us").height).toBe(true);
+  });
+  it("has room on both sides, on a wall", () => {
+    expect(passes(plot({ at: [0.2, -0.1] }), "us").width).toBe(true);
+    expect(passes(plot({ at: [0.19, -0.1] }), "us").width).toBe(false);
+    expect(passes(plot({ at: [8.85, -0.1] }), "us").width).toBe(false);
+    expect(passes(plot({ at: [3, -2] }), "us").width).toBe(false);
+    expect(onWall(plot(), [9.1, 2])).toEqual({ alongM: 2, lengthM: 7 });
+    expect(onWall({ ...plot(), solids: [{ ...house, kind: "bed" }] }, [3, -0.1])).toBeNull();
+  });
+  it("is out of the way of bumpers, or above them", () => {
+    const close = { ...plot({ heightM: 0.9 }), parking: [{ id: "p", at: [3, -2.6] as const, heading: 90 }] };
+    expect(passes(close, "us").bumper).toBe(false);
+    expect(
+      passes({ ...close, charger: { ...(close.charger as NonNullable<Plot["charger"]>), heightM: 1 } }, "us").bumper,
+    ).toBe(true);
+    expect(passes({ ...close, parking: [{ id: "p", at: [3, -2.71], heading: 90 }] }, "us").bumper).toBe(true);
+    expect(wallChecks(close, [], "us", true).find((c) => c.id === "bumper")?.passes).toBeNull();
+  });
+});

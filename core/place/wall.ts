@@ -1,0 +1,96 @@
+/** What is checked of the wall that a charger hangs on: by its region's figures, from the plan where it tells, else to be looked at. */
+import type { Region } from "#core/codebook/types.ts";
+import { showNumber } from "#core/units.ts";
+import { onWall } from "./band.ts";
+import { distanceToOutline, type Point } from "./geometry.ts";
+import { outlineOf, type ParkedCar, type Plot } from "./plot.ts";
+
+export interface WallCheck {
+  id: string;
+  text: string;
+  rule: string;
+  /** Null where the plan does not tell: somebody looks. */
+  passes: boolean | null;
+  /** What was measured on the plan, m. */
+  numbers: string;
+}
+
+/** Defaults of Heron's rules; the maker's instructions and the firm come first. */
+const COUPLING_M = {
+  us: { indoors: 0.46, outdoors: 0.61, most: null },
+  uk: { indoors: 0.75, outdoors: 0.75, most: 1.2 },
+} as const;
+const COUPLING_RULE = { us: "NEC 625.50", uk: "BS 7671 722.55, usual practice" } as const;
+const SIDE_M = 0.05;
+const BUMPER_M = 0.6;
+const BUMPER_HEIGHT_M = 1;
+const GAS: Record<Region, string> = {
+  us: "3 ft (0.9 m) from the vent of a gas regulator; the gas company's own rule comes first",
+  uk: "0.15 m from a gas meter, and from a gas pipe where no earthed screen is between",
+};
+const ENCLOSURE: Record<Region, string> = {
+  us: "Outdoors: an enclosure marked type 3R or 4X",
+  uk: "Outdoors: IP44 or better as marked, cables entering from below",
+};
+const m = (value: number) => `${showNumber(Math.round(value * 100) / 100)} m`;
+
+/** The least distance of a charger from the outline of a car on any position, as drawn or turned, m. */
+const nearestCar = (plot: Plot, cars: readonly ParkedCar[], at: Point): number =>
+  Math.min(
+    ...plot.parking.flatMap((p) =>
+      cars.flatMap((car) => [false, true].map((turned) => distanceToOutline(at, outlineOf(p, car, turned)))),
+    ),
+    Number.POSITIVE_INFINITY,
+  );
+
+export function wallChecks(plot: Plot, cars: readonly ParkedCar[], region: Region, outdoors: boolean): WallCheck[] {
+  const { charger } = plot;
+  if (!charger) return [];
+  const { indoors, outdoors: outside, most } = COUPLING_M[region];
+  const least = outdoors ? outside : indoors;
+  const { heightM, widthM, at } = charger;
+  const wall = onWall(plot, at);
+  const room = wall ? Math.min(wall.alongM, wall.lengthM - wall.alongM) : 0;
+  const needs = widthM / 2 + SIDE_M;
+  const near = nearestCar(plot, cars, at);
+  const harmed = near < BUMPER_M && heightM < BUMPER_HEIGHT_M;
+  return [
+    {
+      id: "height",
+      text: `The coupling, when stowed, is at least ${m(least)} up${most ? ` and no more than ${m(most)}` : ""}`,
+      rule: COUPLING_RULE[region],
+      passes: heightM >= least - 1e-9 && (most === null || heightM <= most + 1e-9),
+      numbers: `the lead's outlet is at ${m(heightM)}`,
+    },
+    {
+      id: "width",
+      text: `The wall is straight for the unit and ${m(SIDE_M)} on each side`,
+      rule: "Maker's instructions",
+      passes: wall !== null && room >= needs - 1e-9,
+      numbers: wall ? `${m(room)} to the nearer end, ${m(needs)} asked for` : "it does not hang on a wall of the plan",
+    },
+    {
+      id: "bumper",
+      text: `Out of the way of bumpers: ${m(BUMPER_M)} from where one stops, or above ${m(BUMPER_HEIGHT_M)}; else a wheel stop or post`,
+      rule: "Heron's own",
+      passes: plot.parking.length === 0 || cars.length === 0 ? null : !harmed,
+      numbers: Number.isFinite(near) ? `${m(near)} from the nearest car` : "no car on the plan",
+    },
+    { id: "gas", text: GAS[region], rule: "Gas company, local code", passes: null, numbers: "" },
+    {
+      id: "enclosure",
+      text: ENCLOSURE[region],
+      rule: "Maker's marking",
+      passes: outdoors ? null : true,
+      numbers: outdoors ? "" : "indoors",
+    },
+    {
+      id: "lead",
+      text: "The lead crosses no footway, no sharp edge and not the edge of a garage door; else hang it elsewhere or say how it is guarded",
+      rule: "Heron's own",
+      passes: null,
+      numbers: "",
+    },
+    { id: "flood", text: "Above the flood level, where one is known", rule: "Local code", passes: null, numbers: "" },
+  ];
+}

@@ -42,6 +42,7 @@ test("the way in and the list of jobs", async ({ page, heron }) => {
 
 const JOBS = [
   { person: "Mara Quill", job: "tidewrack-lantern-row", steps: ["survey", "demand", "need", "ways", "papers"] },
+  { person: "Mara Quill", job: "tidewrack-saltgrass-lane", steps: ["circuit"] },
   { person: "Wren Osier", job: "osier-sluice-road", steps: ["survey", "demand"] },
 ] as const;
 for (const { person, job, steps } of JOBS)

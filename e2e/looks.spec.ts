@@ -31,6 +31,7 @@ test.describe("on a phone", () => {
     const pages = [
       { person: "Wren Osier", job: "osier-sluice-road", steps: ["survey", "demand", "need", "ways", "papers"] },
       { person: "Mara Quill", job: "tidewrack-kelp-row", steps: ["survey", "ways"] },
+      { person: "Mara Quill", job: "tidewrack-saltgrass-lane", steps: ["circuit"] },
     ];
     for (const { person, job, step } of pages.flatMap(({ steps, ...p }) => steps.map((step) => ({ ...p, step })))) {
       if (step === "survey") {
@@ -53,7 +54,9 @@ test.describe("on a phone", () => {
           .map((e) => ({
             text: e.textContent || e.getAttribute("aria-label"),
             box: (
-              e.closest(".ant-input-affix-wrapper, .ant-select, .ant-checkbox-wrapper, .ant-segmented-item") ?? e
+              e.closest(
+                ".ant-input-affix-wrapper, .ant-select, .ant-checkbox-wrapper, .ant-segmented-item",
+              ) ?? e
             ).getBoundingClientRect(),
           }))
           .filter(({ box }) => box.height > 0 && box.height < 39.5)

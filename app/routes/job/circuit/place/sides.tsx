@@ -4,6 +4,7 @@ import { InputNumber } from "antd";
 import type { Place } from "#core/case/document/types.ts";
 import { sideLength, withSide } from "#core/place/starting-plans.ts";
 import { Field, Fields } from "#ui/field/field.tsx";
+import styles from "../circuit.module.css";
 
 export function Sides({
   place,
@@ -23,6 +24,7 @@ export function Sides({
           {(tied) => (
             <InputNumber
               {...tied}
+              className={styles.number ?? ""}
               aria-label={`Side ${side + 1}, ${place.unit}`}
               min={0.05}
               max={500}

@@ -50,6 +50,7 @@ function Hole() {
       {(tied) => (
         <InputNumber
           {...tied}
+          className={styles.number ?? ""}
           aria-label={label}
           min={min}
           max={10_000}

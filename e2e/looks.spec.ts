@@ -54,9 +54,7 @@ test.describe("on a phone", () => {
           .map((e) => ({
             text: e.textContent || e.getAttribute("aria-label"),
             box: (
-              e.closest(
-                ".ant-input-affix-wrapper, .ant-select, .ant-checkbox-wrapper, .ant-segmented-item",
-              ) ?? e
+              e.closest(".ant-input-affix-wrapper, .ant-select, .ant-checkbox-wrapper, .ant-segmented-item") ?? e
             ).getBoundingClientRect(),
           }))
           .filter(({ box }) => box.height > 0 && box.height < 39.5)

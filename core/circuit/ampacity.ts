@@ -2,7 +2,7 @@
 import type { Conductor } from "#core/case/document/types.ts";
 import { showA } from "#core/units.ts";
 import type { Cited } from "#core/why.ts";
-import { CLIPPED_DIRECT_A } from "./bs7671/clipped-direct.ts";
+import { CABLE_TABLES, type CableTable } from "./bs7671/circuit-tables.ts";
 import { NEC_240_4_D, NEC_240_6, NEC_310_16 } from "./nec/ampacity-tables.ts";
 
 /** Ampacity in the 60, 75 and 90 °C columns, A. */
@@ -95,20 +95,12 @@ export function necConductor(conductor: Conductor, terminalC: 60 | 75): Conducto
   };
 }
 
-const UK_TYPES: Readonly<Record<string, { table: keyof typeof CLIPPED_DIRECT_A; name: string; rule: string }>> = {
-  "twin-earth": { table: "twin-earth", name: "twin-and-earth", rule: "4D5" },
-  "armoured-70": { table: "armoured", name: "armoured", rule: "4D4" },
-  "armoured-90": { table: "armoured", name: "armoured", rule: "4D4" },
-  "multicore-70": { table: "multicore", name: "tough-sheathed", rule: "4D2" },
-};
-
 /** What a table gives for a size, A: the largest row for a larger size, 0 below its first, null between its rows. */
-function ukTableA(table: keyof typeof CLIPPED_DIRECT_A, mm2: number): number | null {
-  const rows: readonly (readonly [number, number])[] = CLIPPED_DIRECT_A[table];
-  const [largest, most] = rows.at(-1) as readonly [number, number];
-  const [smallest] = rows[0] as readonly [number, number];
-  if (mm2 < smallest) return 0;
-  return mm2 > largest ? most : (rows.find(([size]) => size === mm2)?.[1] ?? null);
+function clippedDirectA({ rows }: CableTable, mm2: number): number | null {
+  const [smallest, largest] = [rows[0], rows.at(-1)];
+  if (smallest && mm2 < smallest.mm2) return 0;
+  const row = largest && mm2 > largest.mm2 ? largest : rows.find((r) => r.mm2 === mm2);
+  return row?.byMethod.C ?? null;
 }
 
 /**
@@ -120,9 +112,9 @@ export function bsConductor(conductor: Conductor): ConductorRating | null {
   const size = /^(\d+(?:\.\d+)?)\s*mm2$/.exec(conductor.size.trim().toLowerCase())?.[1];
   if (size === undefined || conductor.material === "al") return null;
   const mm2 = Number(size);
-  const recorded = conductor.type === undefined ? undefined : UK_TYPES[conductor.type];
-  const possible = (recorded ? [recorded] : Object.values(UK_TYPES)).flatMap((type) => {
-    const ampacityA = ukTableA(type.table, mm2);
+  const recorded = conductor.type === undefined ? undefined : CABLE_TABLES[conductor.type];
+  const possible = (recorded ? [recorded] : Object.values(CABLE_TABLES)).flatMap((type) => {
+    const ampacityA = clippedDirectA(type, mm2);
     return ampacityA === null ? [] : [{ ...type, ampacityA }];
   });
   const least = possible.reduce<(typeof possible)[number] | null>(
@@ -136,7 +128,7 @@ export function bsConductor(conductor: Conductor): ConductorRating | null {
     mostDeviceA: ampacityA,
     unrecorded: recorded ? [] : ["cable type"],
     cited: {
-      rule: `BS 7671 table ${least.rule}, 433.1`,
+      rule: `${least.rule}, 433.1`,
       formula: "current-carrying capacity clipped direct (method C); in insulation it is less",
       numbers: `${mm2} mm² ${least.name}${recorded ? "" : ", its cable type not recorded,"} = ${showA(ampacityA)}`,
     },

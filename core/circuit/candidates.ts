@@ -2,7 +2,7 @@
 import type { Conductor } from "#core/case/document/types.ts";
 import { showA, showPercent, showSize } from "#core/units.ts";
 import { lower } from "#core/words.ts";
-import { stretchesOf, typeOf } from "./design.ts";
+import { conductorsFor, stretchesOf } from "./design.ts";
 import type { Check, CircuitAsked, CircuitDesign, CircuitRules } from "./types.ts";
 
 export interface Candidate {
@@ -21,19 +21,15 @@ export function candidatesOf(rules: CircuitRules, asked: CircuitAsked, design: C
   return stretchesOf(rules, asked).map((stretch, i) => {
     const made = design.stretches[i];
     if (!made) return [];
-    const type = asked.kept?.type ?? typeOf(rules, stretch[0] as (typeof stretch)[number], asked.conductorType);
-    const metal = rules.metalOf(type, asked);
-    const sizes = asked.kept ? [asked.kept.size] : rules.sizes(type, metal);
     const elsewhereV = design.voltDropV - made.dropV;
-    return sizes.map((size): Candidate => {
-      const conductor: Conductor = asked.kept ?? { size, material: metal, type };
+    return conductorsFor(rules, stretch, asked).map((conductor): Candidate => {
       const tried = rules.tries(conductor, stretch, design.deviceA, asked);
       const dropV = elsewhereV + rules.dropV(conductor, stretch, asked);
       const drop = design.checks.find((c) => c.id === "volt-drop");
       const tooMuch = dropV / volts > rules.drop.share + 1e-9;
       return {
         conductor,
-        chosen: size === made.conductor.size,
+        chosen: conductor.size === made.conductor.size,
         ampacityA: tried.ampacityA,
         dropPercent: (dropV / volts) * 100,
         fails:

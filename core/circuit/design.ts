@@ -23,6 +23,14 @@ export function stretchesOf(rules: CircuitRules, { segments, conductorType, kept
   return stretches;
 }
 
+/** The conductors that a stretch may be made of, the smallest first; one that is there and stays is the only one. */
+export function conductorsFor(rules: CircuitRules, stretch: Stretch, asked: CircuitAsked): Conductor[] {
+  if (asked.kept) return [asked.kept];
+  const type = typeOf(rules, stretch[0] as RunSegment, asked.conductorType);
+  const material = rules.metalOf(type, asked);
+  return rules.sizes(type, material).map((size) => ({ size, material, type }));
+}
+
 interface Sized {
   stretch: Stretch;
   /** Conductors that may be put there, the smallest first. */
@@ -36,11 +44,7 @@ interface Sized {
 function byAmpacity(rules: CircuitRules, stretches: readonly Stretch[], deviceA: number, asked: CircuitAsked) {
   const sized: Sized[] = [];
   for (const stretch of stretches) {
-    const type = asked.kept?.type ?? typeOf(rules, stretch[0] as RunSegment, asked.conductorType);
-    const metal = rules.metalOf(type, asked);
-    const sizes = asked.kept
-      ? [asked.kept]
-      : rules.sizes(type, metal).map((size): Conductor => ({ size, material: metal, type }));
+    const sizes = conductorsFor(rules, stretch, asked);
     const enough = sizes.findIndex((conductor) => rules.tries(conductor, stretch, deviceA, asked).fits);
     if (enough < 0) {
       const largest = sizes.at(-1) as Conductor;

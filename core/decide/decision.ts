@@ -34,6 +34,12 @@ export interface DecisionNow {
   shaken: string[];
 }
 
+/** The way that is taken: the one that was decided, else the recommended one; null where none can be. */
+export const takenWay = (
+  { decision }: Pick<CaseDocument, "decision">,
+  { ways, recommended }: Pick<Assessment, "ways" | "recommended">,
+): WayJudgement | null => ways.find((w) => w.way === (decision?.way ?? recommended)) ?? null;
+
 /** Null where nobody has decided yet. */
 export function decisionNow(
   { decision }: Pick<CaseDocument, "decision">,

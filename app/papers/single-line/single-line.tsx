@@ -1,5 +1,6 @@
 /** The single-line diagram of the way that is taken, from the supply to the car, with the checks of its circuit. */
 import { G, Path, Svg, Text, View } from "@react-pdf/renderer";
+import { takenWay } from "#core/decide/decision.ts";
 import { showA, showPercent, showSize } from "#core/units.ts";
 import { singleLineShape } from "#ui/single-line/shape.ts";
 import { PRINT } from "#ui/theme/palette.ts";
@@ -11,8 +12,7 @@ const SCALE = 0.72;
 
 export function SingleLine(input: PaperInput) {
   const { document, assessment } = input;
-  const id = document.decision?.way ?? assessment.recommended;
-  const way = assessment.ways.find((w) => w.way === id);
+  const way = takenWay(document, assessment);
   return (
     <Sheet title="Single-line diagram" input={input}>
       {way && way.verdict !== "ruled-out" ? (

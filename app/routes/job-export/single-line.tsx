@@ -1,6 +1,7 @@
 /** `GET /jobs/:jobId/single-line.svg`: the single line of the way that is taken, as a drawing of its own. */
 import { renderToStaticMarkup } from "react-dom/server";
 import { assess } from "#core/assess.ts";
+import { takenWay } from "#core/decide/decision.ts";
 import { keptBookFor } from "#core/estimate/kept.ts";
 import { firmContext, forPeople } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";
@@ -16,8 +17,7 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   const job = await context.get(firmContext).jobs.find(params.jobId);
   if (!job) throw refuse("not-found");
   const { document } = job;
-  const assessment = assess(document, keptBookFor(document, job.books).book);
-  const way = assessment.ways.find((w) => w.way === (document.decision?.way ?? assessment.recommended));
+  const way = takenWay(document, assess(document, keptBookFor(document, job.books).book));
   if (!way || way.verdict === "ruled-out") throw refuse("not-found");
   return new Response(renderToStaticMarkup(<SingleLineDrawing shape={singleLineShape(way)} palette={PRINT} />), {
     headers: {

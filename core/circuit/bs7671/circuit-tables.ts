@@ -24,6 +24,7 @@ export const TWIN_EARTH: CableTable = {
   rule: "BS 7671 table 4D5",
   rows: (
     [
+      [1, 13, 10.5, 13, 8, 16, 11.5],
       [1.5, 16, 13, 16, 10, 20, 14.5],
       [2.5, 21, 17, 21, 13.5, 27, 20],
       [4, 27, 22, 27, 17.5, 37, 26],
@@ -40,7 +41,7 @@ export const TWIN_EARTH: CableTable = {
 };
 
 /** Source: BS 7671 table 4D4; cable of 90 °C is taken at its 70 °C figures, as terminals are 70 °C (512.1.5). */
-export const ARMOURED: CableTable = {
+const ARMOURED: CableTable = {
   name: "armoured",
   rule: "BS 7671 table 4D4",
   rows: (
@@ -58,7 +59,7 @@ export const ARMOURED: CableTable = {
 };
 
 /** Source: BS 7671 table 4D2, tough-sheathed cable without armour. */
-export const MULTICORE: CableTable = {
+const MULTICORE: CableTable = {
   name: "tough-sheathed",
   rule: "BS 7671 table 4D2",
   rows: (
@@ -72,6 +73,14 @@ export const MULTICORE: CableTable = {
     ] as const
   ).map(([mm2, C]) => ({ mm2, byMethod: { C } })),
   loop: EQUAL_LOOP,
+};
+
+/** By the type of a conductor as the open format names it. */
+export const CABLE_TABLES: Readonly<Record<string, CableTable>> = {
+  "twin-earth": TWIN_EARTH,
+  "armoured-70": ARMOURED,
+  "armoured-90": ARMOURED,
+  "multicore-70": MULTICORE,
 };
 
 /** Volt drop of a single-phase circuit by size, mV/A/m. Source: BS 7671 appendix 4, 70 °C cables. */

@@ -1,14 +1,14 @@
 /** United Kingdom: what a charging circuit must carry, and what goes with it. */
 import type { Conductor, RunSegment } from "#core/case/document/types.ts";
 import { lengthM, showA, showNumber, showOhm } from "#core/units.ts";
+import { factorUpTo } from "../factor.ts";
 import type { Check, CircuitAsked, CircuitRules, Tried } from "../types.ts";
 import {
   AMBIENT,
-  ARMOURED,
+  CABLE_TABLES,
   type CableTable,
   DROP_MV,
   GROUPING,
-  MULTICORE,
   type ReferenceMethod,
   TWIN_EARTH,
 } from "./circuit-tables.ts";
@@ -64,18 +64,11 @@ const TYPES = [
   { id: "armoured-90", name: "Armoured, 90 °C (at 70 °C figures)", methods: ARMOURED_METHODS },
   { id: "multicore-70", name: "Tough-sheathed, 70 °C", methods: ["clipped", "trunking"] },
 ] as const;
-const TABLES: Readonly<Record<string, CableTable>> = {
-  "twin-earth": TWIN_EARTH,
-  "armoured-70": ARMOURED,
-  "armoured-90": ARMOURED,
-  "multicore-70": MULTICORE,
-};
-const tableOf = ({ type }: Pick<Conductor, "type">): CableTable => TABLES[type ?? ""] ?? TWIN_EARTH;
+const tableOf = ({ type }: Pick<Conductor, "type">): CableTable => CABLE_TABLES[type ?? ""] ?? TWIN_EARTH;
+/** Smaller than this no circuit is made. */
+const LEAST_MM2 = 1.5;
+const rowsOf = (conductor: Pick<Conductor, "type">) => tableOf(conductor).rows.filter((r) => r.mm2 >= LEAST_MM2);
 const mm2Of = ({ size }: Pick<Conductor, "size">): number => Number.parseFloat(size);
-
-/** The row for a value, the next one where it lies between rows; nothing beyond the last. */
-const factor = (table: readonly (readonly [number, number])[], value: number): number =>
-  table.find(([most]) => value <= most + EPSILON)?.[1] ?? 0;
 
 interface Carried {
   ampacityA: number;
@@ -85,14 +78,14 @@ interface Carried {
 /** What a cable carries along its worst segment. */
 function carriedBy(conductor: Conductor, stretch: readonly RunSegment[], { ambientC, grouped }: CircuitAsked): Carried {
   const table = tableOf(conductor);
-  const row = table.rows.find((r) => r.mm2 === mm2Of(conductor));
+  const row = rowsOf(conductor).find((r) => r.mm2 === mm2Of(conductor));
   let worst: Carried = { ampacityA: Number.POSITIVE_INFINITY, numbers: "" };
   for (const { method } of stretch) {
     const reference = REFERENCE[method];
     const where = method === "ground" ? "ground" : "air";
     const tabledA = (reference && row?.byMethod[reference]) ?? 0;
-    const ca = factor(AMBIENT[where], ambientC ?? USUAL_C[where]);
-    const cg = factor(GROUPING[where], grouped ?? 1);
+    const ca = factorUpTo(AMBIENT[where], ambientC ?? USUAL_C[where]);
+    const cg = factorUpTo(GROUPING[where], grouped ?? 1);
     const ampacityA = tabledA * ca * cg;
     if (ampacityA < worst.ampacityA)
       worst = {
@@ -155,7 +148,7 @@ export const bsCircuit: CircuitRules = {
     return [...new Set([wanted, 32])];
   },
   metalOf: () => "cu",
-  sizes: (type) => tableOf({ type }).rows.map((r) => `${r.mm2} mm2`),
+  sizes: (type) => rowsOf({ type }).map((r) => `${r.mm2} mm2`),
   tries,
   dropV(conductor, stretch, { chargeA }) {
     const metres = stretch.reduce((t, s) => t + lengthM(s.length), 0);

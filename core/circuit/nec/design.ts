@@ -2,6 +2,7 @@
 import type { Conductor, RunSegment } from "#core/case/document/types.ts";
 import { lengthFt, showA, showNumber, showPercent } from "#core/units.ts";
 import { nextStandardDeviceA } from "../ampacity.ts";
+import { factorUpTo } from "../factor.ts";
 import type { Check, CircuitAsked, CircuitRules, Tried } from "../types.ts";
 import { NEC_240_4_D, NEC_240_6, NEC_310_16 } from "./ampacity-tables.ts";
 import {
@@ -55,9 +56,6 @@ const MADE: Readonly<Record<string, readonly string[]>> = {
 const ALL = between("14 AWG", "500 kcmil");
 const ALL_ALUMINIUM = between("8 AWG", "500 kcmil");
 
-const upTo = (table: readonly (readonly [number, number])[], value: number): number =>
-  table.find(([most]) => value <= most + EPSILON)?.[1] ?? 0;
-
 const metalName = { cu: "copper", al: "aluminum" } as const;
 /** The column of the terminals, the lower one for anything below 75 °C. */
 const columnC = (c: number): 60 | 75 => (c >= 75 ? 75 : 60);
@@ -79,8 +77,8 @@ function carriedBy({ size, material, type }: Conductor, { ambientC, grouped, ter
   if (!columns) return { terminalA: 0, columnC: 60, finalA: 0, mostDeviceA: 0, numbers: `${size}: not made` };
   const column = type === "nm-b" ? 60 : columnC(terminalC);
   const terminalA = columns[column === 60 ? 0 : 1];
-  const ambient = upTo(AMBIENT_90, ambientC ?? USUAL_AMBIENT_C);
-  const together = upTo(ADJUSTMENT, grouped ?? OWN_CONDUCTORS);
+  const ambient = factorUpTo(AMBIENT_90, ambientC ?? USUAL_AMBIENT_C);
+  const together = factorUpTo(ADJUSTMENT, grouped ?? OWN_CONDUCTORS);
   const correctedA = columns[2] * ambient * together;
   const finalA = Math.min(correctedA, terminalA);
   const small = NEC_240_4_D[metal][size] ?? Number.POSITIVE_INFINITY;

@@ -1,5 +1,6 @@
 /** Circuit: the run from the panel to the charger, its conductor with every check, and the whole as a single line. */
 import { codebookOf } from "#core/codebook/index.ts";
+import { takenWay } from "#core/decide/decision.ts";
 import { useJob, useJobLater } from "#ui/job-store/use-job.tsx";
 import { StepTrouble, stepMeta } from "../step.tsx";
 import type { Route } from "./+types/route";
@@ -16,8 +17,7 @@ export default function Circuit({ params: { jobId }, matches }: Route.ComponentP
   const { role } = matches[1].loaderData.person;
   const { document } = useJob();
   const { assessment } = useJobLater();
-  const id = document.decision?.way ?? assessment.recommended;
-  const way = assessment.ways.find((w) => w.way === id) ?? null;
+  const way = takenWay(document, assessment);
   return (
     <>
       <Design way={way} />

@@ -5,7 +5,7 @@ import { Arrow, Circle, Group, Layer, Line, Rect, Stage, Text } from "react-konv
 import { type BandPoint, STEP_M } from "#core/place/band.ts";
 import type { Point, Polygon } from "#core/place/geometry.ts";
 import { outlineOf, type ParkedCar, type Plot, portOf } from "#core/place/plot.ts";
-import { everyReach, pathsToPort, reachOf } from "#core/place/reach.ts";
+import { pathsToPort, reachOf } from "#core/place/reach.ts";
 import { showNumber } from "#core/units.ts";
 import type { Palette } from "#ui/theme/palette.ts";
 import styles from "../circuit.module.css";
@@ -171,9 +171,9 @@ export default function Plan({ plot, cars, palette, unit, band, chosen, onChoose
                 listening={false}
               />
             ))}
-            {plot.parking.flatMap((position) =>
+            {shown.parking.flatMap((position) =>
               cars.map((c, i) => {
-                const [x, y] = px(portOf(dragOf(dragged, "parking", plot.parking.indexOf(position), position), c));
+                const [x, y] = px(portOf(position, c));
                 return (
                   // biome-ignore lint/suspicious/noArrayIndexKey: cars have no other name
                   <Circle key={`${position.id}${i}`} x={x} y={y} radius={4} fill={palette.ink} listening={false} />
@@ -277,27 +277,17 @@ const FILLS: Record<Plot["solids"][number]["kind"], (p: Palette) => string> = {
   footway: (p) => p.paper,
 };
 
-function dragOf<T extends { at: Point }>(
-  dragged: { what: Chosen; by: Point } | null,
-  kind: Chosen["kind"],
-  index: number,
-  thing: T,
-): T {
-  if (dragged?.what.kind !== kind || (dragged.what.kind !== "charger" && dragged.what.index !== index)) return thing;
-  return { ...thing, at: [thing.at[0] + dragged.by[0], thing.at[1] + dragged.by[1]] };
-}
-
-/** The better way round of every car on every position. */
+/** The lead to every car on every position, as drawn. */
 function leads(plot: Plot, cars: readonly ParkedCar[]) {
   const { charger } = plot;
   if (!charger) return [];
-  const all = everyReach(plot, cars, ({ position, car, index, turned }) => {
-    const path = pathsToPort(plot, position, car, turned)(charger.at);
-    const reach = reachOf(charger, path, car);
-    return { key: `${position.id} ${index}`, turned, points: path?.points ?? [], ...reach };
-  });
-  const drawn = all.filter((r) => !r.turned && r.points.length > 1);
-  return drawn.map(({ key, points, verdict }) => ({ key, points, verdict }));
+  return plot.parking.flatMap((position) =>
+    cars.flatMap((car, index) => {
+      const path = pathsToPort(plot, position, car, false)(charger.at);
+      if (!path) return [];
+      return [{ key: `${position.id} ${index}`, points: path.points, verdict: reachOf(charger, path, car).verdict }];
+    }),
+  );
 }
 
 function ScaleBar({

@@ -1,0 +1,6 @@
+/**
+ * A factor of a table: the first row that reaches as far as the value, so the next one where it lies between rows.
+ * @returns 0 beyond the last row
+ */
+export const factorUpTo = (table: readonly (readonly [upTo: number, factor: number])[], value: number): number =>
+  table.find(([most]) => value <= most + 1e-9)?.[1] ?? 0;

@@ -2,7 +2,7 @@
 import type { Conductor } from "#core/case/document/types.ts";
 import { showA, showPercent, showSize } from "#core/units.ts";
 import { lower } from "#core/words.ts";
-import { conductorsFor, stretchesOf } from "./design.ts";
+import { conductorsFor, dropV, stretchesOf } from "./design.ts";
 import type { Check, CircuitAsked, CircuitDesign, CircuitRules } from "./types.ts";
 
 export interface Candidate {
@@ -24,21 +24,21 @@ export function candidatesOf(rules: CircuitRules, asked: CircuitAsked, design: C
     const elsewhereV = design.voltDropV - made.dropV;
     return conductorsFor(rules, stretch, asked).map((conductor): Candidate => {
       const tried = rules.tries(conductor, stretch, design.deviceA, asked);
-      const dropV = elsewhereV + rules.dropV(conductor, stretch, asked);
+      const lostV = elsewhereV + dropV(rules, conductor, stretch, asked);
       const drop = design.checks.find((c) => c.id === "volt-drop");
-      const tooMuch = dropV / volts > rules.drop.share + 1e-9;
+      const tooMuch = lostV / volts > rules.drop.share + 1e-9;
       return {
         conductor,
         chosen: conductor.size === made.conductor.size,
         ampacityA: tried.ampacityA,
-        dropPercent: (dropV / volts) * 100,
+        dropPercent: (lostV / volts) * 100,
         fails:
           tried.checks.find((c) => !c.passes) ??
           (tooMuch && drop
             ? {
                 ...drop,
                 passes: false,
-                numbers: `${showPercent(dropV / volts)} against ${showPercent(rules.drop.share)}`,
+                numbers: `${showPercent(lostV / volts)} against ${showPercent(rules.drop.share)}`,
               }
             : null),
       };

@@ -2,6 +2,7 @@
 import type { CaseDocument, Conductor, Run, RunSegment } from "#core/case/document/types.ts";
 import type { Codebook } from "#core/codebook/types.ts";
 import { showA, showNumber, showPercent } from "#core/units.ts";
+import { laidSegments } from "./laid.ts";
 import type { CircuitAsked, CircuitDesign, CircuitRules, DesignedStretch, Tried, Undesigned } from "./types.ts";
 
 type Stretch = readonly RunSegment[];
@@ -57,13 +58,17 @@ function byAmpacity(rules: CircuitRules, stretches: readonly Stretch[], deviceA:
 
 const EPSILON = 1e-9;
 
+/** Volts lost along a stretch at the charging current. */
+export const dropV = (rules: CircuitRules, conductor: Conductor, stretch: Stretch, { chargeA }: CircuitAsked): number =>
+  stretch.reduce((total, { length }) => total + (rules.lostV(conductor, length, chargeA) ?? 0), 0);
+
 /** Enlarges the stretch whose next size saves most volts, step by step, until the drop is small enough or no size is left. */
 function enlarge(rules: CircuitRules, sized: readonly Sized[], asked: CircuitAsked): number {
   const limitV = rules.volts(asked.system) * rules.drop.share;
-  const at = (s: Sized, n: number) => rules.dropV(s.sizes[n] as Conductor, s.stretch, asked);
+  const at = (s: Sized, n: number) => dropV(rules, s.sizes[n] as Conductor, s.stretch, asked);
   for (;;) {
-    const dropV = sized.reduce((t, s) => t + at(s, s.taken), 0);
-    if (dropV <= limitV + EPSILON) return dropV;
+    const lostV = sized.reduce((t, s) => t + at(s, s.taken), 0);
+    if (lostV <= limitV + EPSILON) return lostV;
     let best: Sized | null = null;
     let most = 0;
     for (const s of sized) {
@@ -74,7 +79,7 @@ function enlarge(rules: CircuitRules, sized: readonly Sized[], asked: CircuitAsk
         most = saves;
       }
     }
-    if (!best) return dropV;
+    if (!best) return lostV;
     best.taken++;
   }
 }
@@ -94,17 +99,17 @@ export function designCircuit(rules: CircuitRules, asked: CircuitAsked): Circuit
       continue;
     }
     const { sized } = found;
-    const dropV = enlarge(rules, sized, asked);
+    const lostV = enlarge(rules, sized, asked);
     const limitV = volts * rules.drop.share;
-    if (rules.drop.refuses && dropV > limitV + EPSILON)
+    if (rules.drop.refuses && lostV > limitV + EPSILON)
       return {
         refused: {
           rule: rules.drop.rule,
           formula: "volts lost along the run at the charging current, with the largest size that is made",
-          numbers: `${showNumber(dropV)} V of ${volts} V = ${showPercent(dropV / volts)}, more than ${showPercent(rules.drop.share)}`,
+          numbers: `${showNumber(lostV)} V of ${volts} V = ${showPercent(lostV / volts)}, more than ${showPercent(rules.drop.share)}`,
         },
       };
-    return assembled(rules, sized, dropV, deviceA, asked);
+    return assembled(rules, sized, lostV, deviceA, asked);
   }
   return {
     refused: short?.decidedBy ?? {
@@ -118,7 +123,7 @@ export function designCircuit(rules: CircuitRules, asked: CircuitAsked): Circuit
 function assembled(
   rules: CircuitRules,
   sized: readonly Sized[],
-  dropV: number,
+  lostV: number,
   deviceA: number,
   asked: CircuitAsked,
 ): CircuitDesign {
@@ -127,8 +132,8 @@ function assembled(
     const conductor = sizes[taken] as Conductor;
     const { ampacityA, mayCountA, decidedBy, checks } = rules.tries(conductor, stretch, deviceA, asked);
     const { size: sizeByAmpacity } = sizes[enough] as Conductor;
-    const ownDropV = rules.dropV(conductor, stretch, asked);
-    return { conductor, ampacityA, mayCountA, decidedBy, sizeByAmpacity, dropV: ownDropV, checks };
+    const ownV = dropV(rules, conductor, stretch, asked);
+    return { conductor, ampacityA, mayCountA, decidedBy, sizeByAmpacity, dropV: ownV, checks };
   });
   const segments = sized.flatMap(({ stretch }, i) => {
     const { conductor, sizeByAmpacity } = stretches[i] as DesignedStretch;
@@ -151,24 +156,24 @@ function assembled(
     conduit: segments.find((s) => s.conduit)?.conduit ?? null,
     segments,
     stretches,
-    voltDropV: dropV,
-    voltDropPercent: (dropV / volts) * 100,
+    voltDropV: lostV,
+    voltDropPercent: (lostV / volts) * 100,
     zsOhm: null,
     zsLimitOhm: null,
     checks: [
       {
         id: "volt-drop",
         label: "Volt drop along the run",
-        passes: dropV <= limitV + EPSILON,
+        passes: lostV <= limitV + EPSILON,
         rule: rules.drop.rule,
         formula: `at the charging current, no more than ${showPercent(rules.drop.share)}${enlarged ? "; enlarged for it" : ""}`,
-        numbers: `${stretches.map((s) => `${showNumber(s.dropV)} V`).join(" + ")} of ${volts} V = ${showPercent(dropV / volts)}`,
+        numbers: `${stretches.map((s) => `${showNumber(s.dropV)} V`).join(" + ")} of ${volts} V = ${showPercent(lostV / volts)}`,
       },
     ],
     cautions:
-      dropV > limitV + EPSILON
+      lostV > limitV + EPSILON
         ? [
-            `No size brings the volt drop below ${showPercent(rules.drop.share)}: the largest loses ${showPercent(dropV / volts)}.`,
+            `No size brings the volt drop below ${showPercent(rules.drop.share)}: the largest loses ${showPercent(lostV / volts)}.`,
           ]
         : [],
   };
@@ -190,7 +195,7 @@ export function askedOf(
 ): CircuitAsked | null {
   if (!run?.segments?.length) return null;
   return {
-    segments: run.segments,
+    segments: laidSegments(run),
     conductorType: run.conductorType,
     ambientC: run.ambientC,
     grouped: run.grouped,

@@ -1,12 +1,13 @@
 /** A charging circuit as it is designed from the panel to the charger. */
-import type { Conductor, RunSegment, SupplySystem } from "#core/case/document/types.ts";
+import type { CaseDocument, Conductor, Length, Run, RunSegment, SupplySystem } from "#core/case/document/types.ts";
 import type { Cited } from "#core/why.ts";
 
 /** One line of numbers: what was asked, what there is, and whether that is enough. */
 export interface Check extends Cited {
   id: string;
   label: string;
-  passes: boolean;
+  /** Null where nobody has told yet, or somebody must see to it on site. */
+  passes: boolean | null;
 }
 
 /** One part of the run as it is built. */
@@ -95,6 +96,31 @@ export interface Named {
   name: string;
 }
 
+/** A designed circuit with all that is told of how it runs. */
+export interface Routed {
+  document: CaseDocument;
+  run: Run;
+  /** As laid, in the order of the design's own. */
+  segments: readonly RunSegment[];
+  design: CircuitDesign;
+  /** What the supply would carry with the charger, A. */
+  demandA: number;
+  /** The panel that it starts from, and what the feeder to a panel would carry, A; null where nobody knows. */
+  panel: string | null;
+  feederA(panel: string): number | null;
+}
+
+/** How a part of a run is held. */
+export interface Supports {
+  /** Item of a price book, and its name in a sentence. */
+  item: string;
+  name: string;
+  /** Between two of them, and from an end to the first, in the region's unit of length. */
+  every: number;
+  fromEnd: number | null;
+  rule: string;
+}
+
 /** What a region's rules say of a circuit. */
 export interface CircuitRules {
   methods: readonly Named[];
@@ -110,11 +136,11 @@ export interface CircuitRules {
   sizes(type: string, metal: "cu" | "al"): readonly string[];
   /** Whether a size carries the current behind the device, along one stretch. */
   tries(conductor: Conductor, stretch: readonly RunSegment[], deviceA: number, asked: CircuitAsked): Tried;
-  /** Volts lost along a stretch at the charging current. */
-  dropV(conductor: Conductor, stretch: readonly RunSegment[], asked: CircuitAsked): number;
+  /** Volts lost along a length at a current, A; null where the size stands in no table. */
+  lostV(conductor: Conductor, length: Length, amps: number): number | null;
   volts(system: SupplySystem): number;
   /** Share of the volts that may be lost, and whether more refuses the circuit. */
-  drop: { share: number; refuses: boolean; rule: string };
+  drop: { share: number; refuses: boolean; rule: string; inAllRule: string };
   earthOf(conductor: Conductor, sizeByAmpacity: string, deviceA: number): Conductor;
   conduitOf(method: string, conductor: Conductor, earth: Conductor): string | null;
   /** The largest device that a kept conductor may stand behind on its run, and the current that follows, A. */
@@ -123,6 +149,10 @@ export interface CircuitRules {
     segments: readonly RunSegment[],
     asked: CircuitAsked,
   ): { deviceA: number; chargeA: number };
+  /** How a part is held; null where the ground or the building holds it. */
+  supportsOf(segment: RunSegment, made: DesignedSegment): Supports | null;
+  /** What these rules ask of how a designed circuit runs and of what stands at its ends. */
+  routeChecks(routed: Routed): Check[];
   /** What only these rules ask of the whole circuit. */
   finish(design: CircuitDesign, stretches: readonly (readonly RunSegment[])[], asked: CircuitAsked): CircuitDesign;
 }

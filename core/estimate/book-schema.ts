@@ -1,6 +1,6 @@
 /** What a price book holds, checked where it comes from outside. */
 import { object, type Schema } from "yup";
-import { fromZero, list, needs, oneOf, part, type TypeOf, text, yesNo } from "#core/case/document/field.ts";
+import { above, fromZero, list, needs, oneOf, part, type TypeOf, text, yesNo } from "#core/case/document/field.ts";
 import { GROUP_IDS, type Group } from "./book.ts";
 
 /** What an item of a group may be counted in. */
@@ -30,6 +30,8 @@ const itemFields = {
   low: figure(),
   typical: figure(),
   high: figure(),
+  /** Materials: sold in lengths or packs of so many. */
+  soldIn: above(10_000),
   /** Grants: what must hold, in words. */
   condition: text(500),
 };

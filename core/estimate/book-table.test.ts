@@ -19,11 +19,19 @@ describe("a price book as a table", () => {
   });
   it("takes columns in any order, numbers with grouped thousands, and lines with nothing on them", () => {
     const turned = [...head].reverse();
-    const row = ["", "1,250.50", "1200", "1150", "each", "Panel", "panel", "equipment"];
+    const row = ["", "", "1,250.50", "1200", "1150", "each", "Panel", "panel", "equipment"];
     const read = bookFromTable([turned, [], row, ["", ""]], base);
     expect("book" in read && read.book.items).toEqual([
       { id: "panel", group: "equipment", name: "Panel", unit: "each", low: 1150, typical: 1200, high: 1250.5 },
     ]);
+  });
+  it("takes the lengths that materials are sold in, and refuses none at all", () => {
+    const row = (sold: string) => ["materials", "c", "Conduit", "ft", 1, 2, 3, "", sold];
+    const read = bookFromTable([head, row("10")], base);
+    expect("book" in read && read.book.items[0]).toMatchObject({ soldIn: 10 });
+    expect(bookFromTable([head, row("0")], base)).toEqual({
+      problems: ['Line 2: sold in of Conduit is "0", which is no length or pack'],
+    });
   });
   it("with half its columns is refused, and names them", () => {
     expect(
@@ -36,7 +44,7 @@ describe("a price book as a table", () => {
       ),
     ).toEqual({
       problems: [
-        "The first line must name the columns group, id, name, unit, low, typical, high, condition; unit, low, typical, high are not there.",
+        "The first line must name the columns group, id, name, unit, low, typical, high, condition, sold in; unit, low, typical, high are not there.",
       ],
     });
     expect(bookFromTable([], base)).toMatchObject({ problems: [expect.stringContaining("group")] });

@@ -4,14 +4,14 @@ import { GROUP_IDS, type Group, type PriceBook, type PriceItem } from "./book.ts
 import { bookSchema, itemProblems } from "./book-schema.ts";
 import { PICKS } from "./schedule.ts";
 
-export const BOOK_COLUMNS = ["group", "id", "name", "unit", "low", "typical", "high", "condition"] as const;
+export const BOOK_COLUMNS = ["group", "id", "name", "unit", "low", "typical", "high", "condition", "sold in"] as const;
 type Column = (typeof BOOK_COLUMNS)[number];
-const NEEDED: readonly Column[] = BOOK_COLUMNS.filter((c) => c !== "condition");
+const NEEDED: readonly Column[] = BOOK_COLUMNS.filter((c) => c !== "condition" && c !== "sold in");
 
 export type Cell = string | number;
 
 export const bookTable = ({ items }: PriceBook): Cell[][] =>
-  items.map((i) => [i.group, i.id, i.name, i.unit, i.low, i.typical, i.high, i.condition ?? ""]);
+  items.map((i) => [i.group, i.id, i.name, i.unit, i.low, i.typical, i.high, i.condition ?? "", i.soldIn ?? ""]);
 
 const MOST_TOLD = 20;
 
@@ -66,6 +66,12 @@ export function bookFromTable(
       } else figures[column] = value;
     }
     const item: PriceItem = { id, group: group as Group, name: text("name"), unit: text("unit"), ...figures };
+    if (text("sold in")) {
+      const soldIn = figureOf(cell("sold in"));
+      if (soldIn === null || soldIn <= 0)
+        say(`sold in of ${text("name") || id} is "${text("sold in")}", which is no length or pack`);
+      else item.soldIn = soldIn;
+    }
     if (text("condition")) item.condition = text("condition");
     if (sound) for (const problem of itemProblems(item)) say(problem);
     items.push(item);

@@ -47,4 +47,11 @@ function indexOf(book: PriceBook): Index {
 /** The item of an id, or undefined. */
 export const itemOf = (book: PriceBook, id: string): PriceItem | undefined => indexOf(book).byId.get(id);
 
+/** The item that something is priced by: its own, else that of its family (`conduit:emt` for `conduit:emt:1 in`). */
+export function pricedBy(book: PriceBook, id: string): PriceItem | undefined {
+  const own = itemOf(book, id);
+  const family = id.lastIndexOf(":");
+  return own ?? (family > 0 ? pricedBy(book, id.slice(0, family)) : undefined);
+}
+
 export const itemsIn = (book: PriceBook, group: Group): readonly PriceItem[] => indexOf(book).byGroup.get(group) ?? [];

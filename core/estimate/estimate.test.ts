@@ -173,6 +173,7 @@ describe("the range of a price", () => {
         name: "Permit",
         unit: "each",
         count: 1,
+        needed: 1,
         money: { low: 100, typical: 100, high: 100 },
       },
     ];
@@ -188,6 +189,7 @@ describe("the range of a price", () => {
       name,
       unit: "each",
       count: 1,
+      needed: 1,
       money: { low, typical, high },
     });
     const { p10, p50, p90, movers } = drawPrice([charge("a", 0, 1000, 4000)], book());

@@ -1,7 +1,7 @@
 /** What work costs by a price book: line by line, its total, its steps and days. */
 import { showNumber } from "#core/units.ts";
 import { later, type Why, why } from "#core/why.ts";
-import { type Group, itemOf, itemsIn, PASSED_ON, type PriceBook, type PriceItem } from "./book.ts";
+import { type Group, itemOf, itemsIn, PASSED_ON, type PriceBook, type PriceItem, pricedBy } from "./book.ts";
 import { installDays, leadDays, PICKS, type Pick3, type Spread, type Step, stepsOf } from "./schedule.ts";
 import type { WorkItem } from "./takes.ts";
 
@@ -17,7 +17,10 @@ export interface PriceLine {
   group: Group;
   name: string;
   unit: string;
+  /** As it is bought: with waste, rounded up to what is sold. */
   count: number;
+  /** As it is built in. */
+  needed: number;
   /** Money before margin and tax. */
   money: Spread;
   /** Labour: minutes, whose money is at the rate of the book. */
@@ -54,25 +57,48 @@ function countsOf(items: readonly WorkItem[]): Map<string, number> {
   return counts;
 }
 
-/** The standard installation of the book, where the work holds one of each thing it includes; what it includes goes off. */
+/**
+ * The standard installation of the book, where the work holds one of each thing it includes; what it includes goes off.
+ * An included item that begins at none need not be there.
+ */
 function takeStandard(book: PriceBook, counts: Map<string, number>): PriceItem | null {
   const [standard] = itemsIn(book, "standard");
   const included = itemsIn(book, "included");
-  if (!standard || included.length === 0 || !included.every((i) => (counts.get(i.id) ?? 0) > 0)) return null;
-  for (const { id, typical } of included) counts.set(id, Math.max(0, (counts.get(id) ?? 0) - typical));
+  if (!standard || included.length === 0 || !included.every((i) => i.low === 0 || (counts.get(i.id) ?? 0) > 0))
+    return null;
+  for (const { id, typical } of included)
+    if (counts.has(id)) counts.set(id, Math.max(0, (counts.get(id) ?? 0) - typical));
   return standard;
 }
 
 /** An item that the book lacks, as it would be looked for: "cable nm-b 6 AWG". */
 const inWords = (id: string): string => id.replaceAll(":", " ");
 
+/** Counts by the items they are priced by: members of a family without prices of their own are bought together. */
+function byItem(book: PriceBook, counts: ReadonlyMap<string, number>): Map<PriceItem, number> {
+  const found = new Map<PriceItem, number>();
+  for (const [id, count] of counts) {
+    const item = pricedBy(book, id);
+    if (item) found.set(item, (found.get(item) ?? 0) + count);
+  }
+  return found;
+}
+
 const isLabour = ({ group }: PriceItem): boolean => group === "labour" || group === "runs";
 /** Work on site, not the visits before it. */
 const BEFORE_THE_WORK = ["labour:visit", "labour:measure"];
 
-function lineOf(item: PriceItem, count: number, rate: PriceItem | undefined): PriceLine {
+/** Material of a length loses some to offcuts, and is bought as it is sold. */
+function bought({ group, unit, soldIn }: PriceItem, needed: number, waste: number): number {
+  if (group !== "materials") return needed;
+  const withWaste = unit === "each" ? needed : needed * (1 + waste);
+  return soldIn ? Math.ceil(withWaste / soldIn - 1e-9) * soldIn : withWaste;
+}
+
+function lineOf(item: PriceItem, needed: number, rate: PriceItem | undefined, waste: number): PriceLine {
   const { id, group, name, unit } = item;
-  const line = { item: id, group, name, unit, count };
+  const count = bought(item, needed, waste);
+  const line = { item: id, group, name, unit, count, needed };
   if (!isLabour(item)) return { ...line, money: times(item, count) };
   const minutes = times(item, count);
   const paid = (pick: Pick3) => (minutes[pick] / 60) * (rate?.[pick] ?? 0);
@@ -107,7 +133,7 @@ export function estimate(items: readonly WorkItem[], book: PriceBook, grants: re
   const rate = itemOf(book, "rate");
   const minutes = spread();
   for (const [id, count] of counts) {
-    const item = itemOf(book, id);
+    const item = pricedBy(book, id);
     if (!item) missing.add(inWords(id));
     else if (isLabour(item)) {
       if (!rate) missing.add(inWords("rate"));
@@ -122,11 +148,9 @@ export function estimate(items: readonly WorkItem[], book: PriceBook, grants: re
     if (!itemOf(book, "travel")) missing.add(inWords("travel"));
   }
   const standard = missing.size === 0 ? takeStandard(book, counts) : null;
-  const lines: PriceLine[] = standard ? [lineOf(standard, 1, rate)] : [];
-  for (const [id, count] of counts) {
-    const item = itemOf(book, id);
-    if (item && count > 0) lines.push(lineOf(item, count, rate));
-  }
+  const waste = percent(book, "waste", "typical");
+  const lines: PriceLine[] = standard ? [lineOf(standard, 1, rate, waste)] : [];
+  for (const [item, count] of byItem(book, counts)) if (count > 0) lines.push(lineOf(item, count, rate, waste));
   const ticked = lines.length === 0 ? [] : itemsIn(book, "grants").filter((i) => grants.includes(i.id));
   const cost = totalOf(book, lines, ticked, missing.size > 0);
   const days = (pick: Pick3) => leadDays(planned.steps, pick);

@@ -4,6 +4,7 @@
  */
 import type { CaseDocument, ClampLimit } from "#core/case/document/types.ts";
 import { isDesigned } from "#core/circuit/design.ts";
+import { withRoute } from "#core/circuit/route.ts";
 import type { CircuitDesign } from "#core/circuit/types.ts";
 import type { WorkItem } from "#core/estimate/takes.ts";
 import { givenSteady } from "#core/need/energy.ts";
@@ -11,6 +12,7 @@ import { circuitCarriesA } from "#core/path/circuit-load.ts";
 import { designAt } from "#core/path/designed.ts";
 import { type Home, lookAt, targetOf, withChargerOnTop } from "#core/path/home.ts";
 import { faultsAt, overLimit, type Path, pathTo, tightest } from "#core/path/links.ts";
+import { linkId } from "#core/path/names.ts";
 import type { Link, Unknown } from "#core/path/types.ts";
 import { showA } from "#core/units.ts";
 import { joined, withCharge } from "#core/ways/place.ts";
@@ -331,7 +333,21 @@ export function judgeProposal(s: Situation, proposal: Proposal): Judged {
   judgement.onlyConfirm = !mustWork && !unmended && confirm.length > 0;
   judgement.circuitA = circuitA;
   const designed = designAt(judged.document, codebook, end.target, chargeA);
-  judgement.circuit = designed && isDesigned(designed) ? designed : null;
+  judgement.circuit =
+    designed && isDesigned(designed)
+      ? withRoute(
+          {
+            // The charger as it is chosen: a unit that is fitted for what it lacks is no part of it.
+            document: { ...judged.document, charger: s.document.charger },
+            design: designed,
+            demandA: judged.demandA,
+            panel: end.target.panel?.id ?? null,
+            feederA: (panel) => end.links.find((l) => l.link === linkId.feederConductor(panel))?.carriesA ?? null,
+          },
+          codebook,
+          end.target.circuit?.planned === true,
+        )
+      : null;
   judgement.reasons = [
     ...first.reasons,
     ...operator.reasons,

@@ -1,9 +1,11 @@
 /** What a new circuit for the charger takes of a price book: as designed along its run, else the usual size for its device. */
-import type { CaseDocument, RunSegment } from "#core/case/document/types.ts";
+import type { CaseDocument, Run, RunSegment } from "#core/case/document/types.ts";
 import { designFor, isDesigned } from "#core/circuit/design.ts";
+import { laidSegments, lengthIn } from "#core/circuit/laid.ts";
+import { countOfSupports, junctions } from "#core/circuit/route.ts";
+import type { CircuitDesign } from "#core/circuit/types.ts";
 import type { Codebook } from "#core/codebook/types.ts";
 import { type Takes, takes } from "#core/estimate/takes.ts";
-import { lengthFt, lengthM } from "#core/units.ts";
 
 /** Run methods whose conductors are single ones in a conduit. */
 const SINGLES: readonly string[] = ["thhn", "xhhw-2"];
@@ -30,6 +32,54 @@ export const chargerTakes = ({ charger }: CaseDocument, chargeA: number): Record
   return { [`charger:${CHARGER_CLASSES_A.find((a) => a >= asked) ?? CHARGER_CLASSES_A.at(-1)}`]: 1 };
 };
 
+/** Single conductors inside a building run in EMT, whatever holds the building up. */
+const conduitItem = (method: string, conduit: string | null): string => {
+  const kind = method === "in-wall" || method === "attic" ? "emt" : method;
+  const trade = conduit && /^\S+ in/.exec(conduit)?.[0];
+  return trade ? `conduit:${kind}:${trade}` : `conduit:${kind}`;
+};
+
+type Put = (item: string, count: number) => void;
+
+/** What is drilled, and what goes into the holes. */
+function putCrossings({ through = {}, fixedTo }: RunSegment, put: Put): void {
+  for (const [what, count] of Object.entries(through)) {
+    // A heated floor is not drilled: the circuit's checks say so.
+    if (!count || what === "heatedFloors") continue;
+    put(`labour:drill:${what}`, count);
+    if (what !== "joists") put("sleeve", count);
+  }
+  if (fixedTo === "fence") put("labour:fence", 1);
+}
+
+/** Boxes where the conductor type changes, and the disconnect at the charger. */
+function putEnds({ disconnect }: Run, designed: CircuitDesign, put: Put): void {
+  const boxes = junctions(designed).length;
+  if (boxes > 0) {
+    put("junction-box", boxes);
+    put("labour:junction-box", boxes);
+  }
+  if (disconnect === "in-sight" || disconnect === "out-of-sight") {
+    put("disconnect", 1);
+    put("labour:disconnect", 1);
+  }
+}
+
+/** Slack that is left of a data cable, for both ends together. */
+const SIGNAL_SLACK = { ft: 10, m: 3 } as const;
+
+/** How the clamps' reading gets to the charger, as the run tells it; beside the circuit where nobody said. */
+export function signalTakes({ run }: CaseDocument, { charging, lengthUnit }: Codebook): Record<string, number> {
+  const circuit = run?.segments?.length
+    ? laidSegments(run).reduce((t, s) => t + lengthIn(s.length, lengthUnit), 0)
+    : charging.usualRun.length.value;
+  const { by = "data-cable", length } = run?.signal ?? {};
+  if (by === "radio") return { "signal:radio": 1, "labour:signal:radio": 1 };
+  if (by === "cores") return { "signal:cores": circuit, "labour:signal:cores": 1 };
+  const long = length ? lengthIn(length, lengthUnit) : circuit;
+  return { "signal-cable": long + SIGNAL_SLACK[lengthUnit], "run:signal-cable": long };
+}
+
 /**
  * @param deviceA rating of its protective device, A
  * @param chargeA charging current, A
@@ -38,7 +88,7 @@ export function newCircuitTakes(document: CaseDocument, codebook: Codebook, devi
   const { usualRun, poles } = codebook.charging;
   const { run } = document;
   const segments: readonly RunSegment[] = run?.segments?.length
-    ? run.segments
+    ? laidSegments(run)
     : [{ method: usualRun.method, length: usualRun.length }];
   const parts: Record<string, number> = {
     [`device:${poles}p:${deviceA}`]: 1,
@@ -50,10 +100,12 @@ export function newCircuitTakes(document: CaseDocument, codebook: Codebook, devi
   const put = (item: string, count: number) => {
     parts[item] = (parts[item] ?? 0) + count;
   };
-  const designed = designFor(document, codebook, chargeA);
-  for (const [i, { method, length, conductorType }] of segments.entries()) {
-    const long = codebook.lengthUnit === "ft" ? lengthFt(length) : lengthM(length);
-    const made = designed && isDesigned(designed) ? designed.segments[i] : undefined;
+  const found = designFor(document, codebook, chargeA);
+  const designed = found && isDesigned(found) ? found : null;
+  for (const [i, segment] of segments.entries()) {
+    const { method, length, conductorType } = segment;
+    const long = lengthIn(length, codebook.lengthUnit);
+    const made = designed?.segments[i];
     const type = made?.conductor.type ?? conductorType ?? run?.conductorType ?? usualRun.conductorType;
     const size = made?.conductor.size ?? usualSize({ codebook, type, deviceA });
     const as = made?.conductor.material === "al" ? `${type}-al` : type;
@@ -61,8 +113,12 @@ export function newCircuitTakes(document: CaseDocument, codebook: Codebook, devi
       put(`wire:${as}:${size}`, long * LIVE);
       put(`wire:${as}:${made?.earthConductor.size ?? size}`, long);
     } else put(`cable:${as}:${size}`, long);
-    if (CONDUIT.includes(method)) put(`conduit:${method}`, long);
-    put(`run:${method}`, long);
+    if (made?.conduit || CONDUIT.includes(method)) put(conduitItem(method, made?.conduit ?? null), long);
+    put(segment.surface ? `run:${method}:${segment.surface}` : `run:${method}`, long);
+    const supports = made && codebook.circuit.supportsOf(segment, made);
+    if (supports) put(supports.item, countOfSupports(long, supports));
+    putCrossings(segment, put);
   }
+  if (run && designed) putEnds(run, designed, put);
   return takes(parts, "permit", "order", "inspection");
 }

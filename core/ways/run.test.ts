@@ -106,19 +106,76 @@ describe("a run's own laws", () => {
 describe("what a run takes of a price book", () => {
   const lines = (home: CaseDocument) =>
     Object.fromEntries(wayIn(home, "dedicated-circuit").lines.map((l) => [l.item, l.count]));
+  const built = (home: CaseDocument) =>
+    Object.fromEntries(wayIn(home, "dedicated-circuit").lines.map((l) => [l.item, l.needed]));
   it("is two conductors and their earth conductor for each part, of the metal they are made in", () => {
     const run: Run = { segments: [{ method: "emt", length: ft(95) }], conductorType: "thhn", terminalC: 75 };
-    expect(lines(along(knownUsHome(), run))).toMatchObject({
+    expect(built(along(knownUsHome(), run))).toMatchObject({
       "wire:thhn:6 AWG": 190,
       "wire:thhn:10 AWG": 95,
-      "conduit:emt": 95,
+      "conduit:emt:3/4 in": 95,
+      "support:strap": 10,
       "run:emt": 95,
+    });
+    // With 5 % of offcuts: wire by the foot, conduit in lengths of 10 ft.
+    expect(lines(along(knownUsHome(), run))).toMatchObject({
+      "wire:thhn:6 AWG": 200,
+      "wire:thhn:10 AWG": 100,
+      "conduit:emt:3/4 in": 100,
     });
     const aluminium = {
       ...along(knownUsHome(), { ...run, conductorType: "xhhw-2" }),
       options: { allowAluminium: true },
     };
-    expect(lines(aluminium)).toMatchObject({ "wire:xhhw-2-al:4 AWG": 190, "wire:xhhw-2-al:8 AWG": 95 });
-    expect(lines(ukAlong(armoured(30)))).toMatchObject({ "cable:armoured-70:6 mm2": 30, "run:clipped": 30 });
+    expect(built(aluminium)).toMatchObject({ "wire:xhhw-2-al:4 AWG": 190, "wire:xhhw-2-al:8 AWG": 95 });
+    expect(built(ukAlong(armoured(30)))).toMatchObject({
+      "cable:armoured-70:6 mm2": 30,
+      "support:metal-clip": 76,
+      "run:clipped": 30,
+    });
+  });
+  it("is what it climbs and the allowance, what is drilled, the box between two types, and the disconnect", () => {
+    const run: Run = {
+      segments: [
+        {
+          method: "in-wall",
+          length: ft(30),
+          rise: ft(10),
+          conductorType: "nm-b",
+          through: { joists: 6, cavityWalls: 1 },
+        },
+        { method: "buried-pvc", length: ft(50), conductorType: "thhn", surface: "paving" },
+      ],
+      allowancePercent: 10,
+      disconnect: "in-sight",
+    };
+    const takes = built(along(knownUsHome(), run));
+    expect(takes["run:in-wall"]).toBeCloseTo(44, 9);
+    expect(takes["run:buried-pvc:paving"]).toBeCloseTo(55, 9);
+    expect(takes).toMatchObject({
+      "labour:drill:joists": 6,
+      "labour:drill:cavityWalls": 1,
+      sleeve: 1,
+      "junction-box": 1,
+      "labour:junction-box": 1,
+      disconnect: 1,
+      "labour:disconnect": 1,
+      "support:staple": 11,
+    });
+    expect(takes["run:buried-pvc"]).toBeUndefined();
+  });
+  it("is for the clamps a data cable with slack at both ends, or cores, or a radio link", () => {
+    const managed = (signal: Run["signal"]) => {
+      const home = along(knownUsHome(), {
+        segments: [{ method: "in-wall", length: ft(40) }],
+        ...(signal !== undefined && { signal }),
+      });
+      const { lines } = wayIn(home, "dynamic-load-management");
+      return Object.fromEntries(lines.filter((l) => l.item.includes("signal")).map((l) => [l.item, l.needed]));
+    };
+    expect(managed(undefined)).toEqual({ "signal-cable": 50, "run:signal-cable": 40 });
+    expect(managed({ by: "data-cable", length: ft(25) })).toEqual({ "signal-cable": 35, "run:signal-cable": 25 });
+    expect(managed({ by: "cores" })).toEqual({ "signal:cores": 40, "labour:signal:cores": 1 });
+    expect(managed({ by: "radio" })).toEqual({ "signal:radio": 1, "labour:signal:radio": 1 });
   });
 });

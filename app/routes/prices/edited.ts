@@ -33,6 +33,7 @@ export function editedBook(book: PriceBook, typed: Readonly<Record<string, strin
       typed["new|typical"] ?? "",
       typed["new|high"] ?? "",
       typed["new|condition"] ?? "",
+      typed["new|soldIn"] ?? "",
     ]);
   const read = bookFromTable([[...BOOK_COLUMNS], ...rows], { ...book, name: typed.name?.trim() || book.name });
   // Lines are the file's; on the page the item is named anyway.

@@ -187,7 +187,10 @@ function GroupTable(props: {
                 {item.name}
                 {item.condition && <span className="quiet"> {item.condition}</span>}
               </th>
-              <td>{item.unit}</td>
+              <td>
+                {item.unit}
+                {item.soldIn && item.soldIn > 1 && <span className="quiet">, by {item.soldIn}</span>}
+              </td>
               {PICKS.map((figure) => (
                 <td key={figure} className="figure">
                   {mayChange ? (
@@ -250,6 +253,7 @@ function NewItem({ typed }: { typed: Readonly<Record<string, string>> }) {
         {field("low", "Low", { inputMode: "decimal" })}
         {field("typical", "Typical", { inputMode: "decimal" })}
         {field("high", "High", { inputMode: "decimal" })}
+        {field("soldIn", "Sold in lengths or packs of", { inputMode: "decimal" })}
         {field("condition", "Condition, of a grant")}
       </div>
     </section>

@@ -72,6 +72,9 @@ export const some = <const K extends string, const T extends string>(
   object(Object.fromEntries(keys.map((key) => [key, oneOf(values)])))
     .default(undefined)
     .typeError("must be an object") as unknown as Field<Partial<Record<K, T>>>;
+/** Some of these keys, each with how often. */
+export const counts = <K extends string>(keys: readonly K[], most: number): Field<Partial<Record<K, number>>> =>
+  part(Object.fromEntries(keys.map((key) => [key, whole(0, most)]))) as unknown as Field<Partial<Record<K, number>>>;
 export const list = <T>(of: Field<T, boolean>, most: number): Field<T[]> =>
   array(of as never)
     .typeError("must be a list")

@@ -8,6 +8,7 @@ import { type AnySchema, object } from "yup";
 import {
   above,
   between,
+  counts,
   exactly,
   type Field,
   fromZero,
@@ -27,16 +28,20 @@ import {
 } from "./field.ts";
 import {
   CAR_CLASS_IDS,
+  CROSSINGS,
   DEVICE_KINDS,
+  DISCONNECTS,
   LOAD_KINDS,
   METHOD_IDS,
   OUTLET_TYPES,
   PERMISSION_STATES,
   PERMISSIONS,
   RULE_SET_IDS,
+  SIGNALS,
   SOLID_KINDS,
   SOURCES,
   SUPPLY_SYSTEMS,
+  SURFACES,
   WAYS_OF_CHARGING,
 } from "./vocabulary.ts";
 
@@ -53,6 +58,8 @@ export const MOST = {
   solids: 30,
   corners: 120,
   parking: 8,
+  openings: 20,
+  otherRuns: 5,
 } as const;
 
 const ids = () => text(80);
@@ -280,30 +287,84 @@ export const need = part({
   solarSurplus: yesNo(),
 });
 
+/** No plot of a home reaches further from where its plan begins, in its own unit. */
+const PLOT = 500;
+const onPlot = () => needs(exactly(needs(between(-PLOT, PLOT)), 2, "must be two numbers, x and y"));
+
 export const runSegment = part({
   method: needs(text(40)),
   length: needs(quantity(["ft", "m"], 10_000)),
   /** Where it differs from the run's. */
   conductorType: text(30),
+  /** What it climbs and drops beside its length. */
+  rise: quantity(["ft", "m"], 300, true),
+  /** The most bend between two places where conductors are pulled, degrees. */
+  bendDegrees: between(0, 3600),
+  /** What it is drilled through, how often. */
+  through: counts(CROSSINGS, 100),
+  /** Buried: what lies over it, and how deep its top is. */
+  surface: oneOf(SURFACES),
+  cover: quantity(["ft", "m"], 10, true),
+  /** On a surface: what it is fixed to; a wall where nobody said. */
+  fixedTo: oneOf(["wall", "fence"]),
+  /** It could be struck where it runs. */
+  exposed: yesNo(),
+  /** Above a way of escape. */
+  escapeRoute: yesNo(),
+  /** As drawn on the plan, in its unit. */
+  points: list(onPlot(), MOST.corners),
+});
+
+/** How the clamps' reading gets to a managed charger. */
+export const signal = part({
+  by: needs(oneOf(SIGNALS)),
+  /** Of the data cable, without the slack at both ends. */
+  length: quantity(["ft", "m"], 1000, true),
+  /** There is room round the conductors for the clamps to close. */
+  roomAtConductors: yesNo(),
+  /** Radio: what each end reads, percent of full strength. */
+  readAtClampsPercent: between(0, 100),
+  readAtChargerPercent: between(0, 100),
 });
 
 export const run = part({
+  /** Of one route beside others, e.g. "Round the outside". */
+  name: text(80),
   segments: list(runSegment, MOST.segments),
   conductorType: text(30),
   ambientC: between(-40, 70),
   grouped: whole(1, 60),
   terminalC: oneOf([60, 70, 75]),
+  /** For corners and slack, on all that is laid. */
+  allowancePercent: between(0, 50),
+  disconnect: oneOf(DISCONNECTS),
+  signal: orNull(signal),
 });
-
-/** No plot of a home reaches further from where its plan begins, in its own unit. */
-const PLOT = 500;
-const onPlot = () => needs(exactly(needs(between(-PLOT, PLOT)), 2, "must be two numbers, x and y"));
 
 export const solid = part({
   id: id(),
   kind: needs(oneOf(SOLID_KINDS)),
   /** A simple outline: its corners in turn, the last one joined to the first. */
   points: needs(list(onPlot(), MOST.corners)),
+});
+
+/** A door or a gate, drawn in a wall or a fence; it stops no lead. */
+export const opening = part({
+  id: id(),
+  kind: needs(oneOf(["door", "gate", "garage-door"])),
+  from: onPlot(),
+  to: onPlot(),
+});
+
+/** A photo of the plot from above, under the plan. */
+export const underlay = part({
+  /** Id of the job's photo. */
+  photo: id(),
+  /** Where its lower left corner lies, and how wide it is, in the unit of the plan. */
+  at: onPlot(),
+  width: needs(above(2 * PLOT)),
+  /** Counter-clockwise, degrees. */
+  turned: between(-360, 360),
 });
 
 export const parking = part({
@@ -319,6 +380,8 @@ export const place = part({
   unit: needs(oneOf(["m", "ft"])),
   solids: list(solid, MOST.solids),
   parking: list(parking, MOST.parking),
+  openings: list(opening, MOST.openings),
+  underlay: orNull(underlay),
   charger: orNull(
     part({
       /** Where its lead hangs. */
@@ -339,6 +402,10 @@ export const options = part({
   ukDeviceA: oneOf([32, 40]),
   managedMarginA: fromZero(100),
   chargerSizing: oneOf(["largest", "need"]),
+  /** A disconnect in sight of the charger also where the rules ask for none. */
+  disconnectInSight: yesNo(),
+  /** North America: GFCI protection also of a hard-wired charger outdoors, of 50 A and less (210.8(F)). */
+  outdoorGfci: yesNo(),
   /** Ids of the price book's grants whose conditions hold. */
   grants: list(needs(text(80)), 40),
   policy: oneOf(["least-work", "fastest", "most-current", "future-ready"]),
@@ -407,6 +474,8 @@ export const caseFields = {
   need: orNull(need),
   place: orNull(place),
   run: orNull(run),
+  /** Routes that were looked at beside the one that is taken. */
+  otherRuns: list(run, MOST.otherRuns),
   options,
   decision: orNull(decision),
   prices,

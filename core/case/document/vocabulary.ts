@@ -55,6 +55,21 @@ export const DEVICE_KINDS = [
 export const OUTLET_TYPES = ["5-15", "5-20", "6-50", "10-30", "10-50", "14-30", "14-50", "bs1363"] as const;
 export const PERMISSIONS = ["owner", "association", "authority"] as const;
 export const PERMISSION_STATES = ["not-needed", "to-ask", "asked", "given", "refused"] as const;
+/** What lies over a trench. */
+export const SURFACES = ["soil", "lawn", "gravel", "paving", "asphalt", "concrete"] as const;
+/** What a run is drilled through. */
+export const CROSSINGS = [
+  "joists",
+  "solidWalls",
+  "cavityWalls",
+  "timberFloors",
+  "concreteFloors",
+  "heatedFloors",
+] as const;
+/** Where the charger's disconnect is, seen from the charger. */
+export const DISCONNECTS = ["in-sight", "out-of-sight", "none"] as const;
+/** How the clamps' reading gets to the charger. */
+export const SIGNALS = ["cores", "data-cable", "radio"] as const;
 /** Where a value of the survey came from. */
 export const SOURCES = ["read", "measured", "told", "assumed"] as const;
 

@@ -114,16 +114,23 @@ export function lawProblems(document: CaseDocument): Problem[] {
 }
 
 /** Methods and conductor types are those of the rules, and go together. */
-function runProblems({ run }: CaseDocument, { circuit, name }: Codebook): Problem[] {
+function runProblems({ run, otherRuns = [] }: CaseDocument, codebook: Codebook): Problem[] {
+  return [
+    ...problemsOfRun(run, "run", codebook),
+    ...otherRuns.flatMap((other, i) => problemsOfRun(other, `otherRuns[${i}]`, codebook)),
+  ];
+}
+
+function problemsOfRun(run: CaseDocument["run"], at: string, { circuit, name }: Codebook): Problem[] {
   const problems: Problem[] = [];
   const unknownType = (type: string | undefined, path: string) => {
     const unknown = type !== undefined && !circuit.types.some((t) => t.id === type);
     if (unknown) problems.push({ path, message: `"${type}" is not a conductor type of ${name}` });
     return unknown;
   };
-  const ofRun = unknownType(run?.conductorType, "run.conductorType");
+  const ofRun = unknownType(run?.conductorType, `${at}.conductorType`);
   (run?.segments ?? []).forEach((segment, i) => {
-    const path = `run.segments[${i}]`;
+    const path = `${at}.segments[${i}]`;
     const method = circuit.methods.find((m) => m.id === segment.method);
     if (!method) problems.push({ path: `${path}.method`, message: `"${segment.method}" is not a method of ${name}` });
     if (unknownType(segment.conductorType, `${path}.conductorType`) || ofRun || !method) return;

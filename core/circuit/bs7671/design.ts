@@ -12,6 +12,7 @@ import {
   type ReferenceMethod,
   TWIN_EARTH,
 } from "./circuit-tables.ts";
+import { bsRoute, bsSupports } from "./route.ts";
 
 const EPSILON = 1e-9;
 const VOLTS = 230;
@@ -150,17 +151,19 @@ export const bsCircuit: CircuitRules = {
   metalOf: () => "cu",
   sizes: (type) => rowsOf({ type }).map((r) => `${r.mm2} mm2`),
   tries,
-  dropV(conductor, stretch, { chargeA }) {
-    const metres = stretch.reduce((t, s) => t + lengthM(s.length), 0);
-    return ((DROP_MV[mm2Of(conductor)] ?? 0) * chargeA * metres) / 1000;
+  lostV(conductor, length, amps) {
+    const mV = DROP_MV[mm2Of(conductor)];
+    return mV === undefined ? null : (mV * amps * lengthM(length)) / 1000;
   },
   volts: () => VOLTS,
-  drop: { share: 0.05, refuses: true, rule: "BS 7671 525, appendix 4 section 6.4" },
+  drop: { share: 0.05, refuses: true, rule: "BS 7671 525, appendix 4 section 6.4", inAllRule: "BS 7671 525" },
   earthOf(conductor) {
     const mm2 = mm2Of(conductor);
     return { size: `${tableOf(conductor).earth?.[mm2] ?? mm2} mm2`, material: "cu" };
   },
   conduitOf: () => null,
+  supportsOf: bsSupports,
+  routeChecks: bsRoute,
   keptMostA,
   finish(design, stretches, { earthing, zeOhm }) {
     const { chargeA, deviceA } = design;

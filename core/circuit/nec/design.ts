@@ -3,6 +3,7 @@ import type { Conductor, RunSegment } from "#core/case/document/types.ts";
 import { lengthFt, showA, showNumber, showPercent } from "#core/units.ts";
 import { nextStandardDeviceA } from "../ampacity.ts";
 import { factorUpTo } from "../factor.ts";
+import { checked } from "../route.ts";
 import type { Check, CircuitAsked, CircuitRules, Tried } from "../types.ts";
 import { NEC_240_4_D, NEC_240_6, NEC_310_16 } from "./ampacity-tables.ts";
 import {
@@ -15,6 +16,7 @@ import {
   NM_B_EARTH,
   RACEWAYS,
 } from "./circuit-tables.ts";
+import { necRoute, necSupports } from "./route.ts";
 
 const CONTINUOUS = 1.25;
 const PLUG_DEVICE_A = 50;
@@ -91,22 +93,13 @@ function carriedBy({ size, material, type }: Conductor, { ambientC, grouped, ter
   };
 }
 
-const check = (id: string, label: string, passes: boolean, rule: string, formula: string, numbers: string): Check => ({
-  id,
-  label,
-  passes,
-  rule,
-  formula,
-  numbers,
-});
-
 function tries(conductor: Conductor, _stretch: readonly RunSegment[], deviceA: number, asked: CircuitAsked): Tried {
   const { chargeA } = asked;
   const { terminalA, columnC, finalA, mostDeviceA, numbers } = carriedBy(conductor, asked);
   const continuousA = chargeA * CONTINUOUS;
   const small = mostDeviceA < nextStandardDeviceA(finalA);
   const checks = [
-    check(
+    checked(
       "terminals",
       `At the terminals, ${columnC} °C`,
       terminalA >= continuousA - EPSILON,
@@ -114,7 +107,7 @@ function tries(conductor: Conductor, _stretch: readonly RunSegment[], deviceA: n
       "table value of the terminals' column, at least 125 % of the charging current",
       `${showA(terminalA)} against 1.25 x ${showA(chargeA)} = ${showA(continuousA)}`,
     ),
-    check(
+    checked(
       "corrected",
       "Where it runs, corrected",
       finalA >= chargeA - EPSILON,
@@ -122,7 +115,7 @@ function tries(conductor: Conductor, _stretch: readonly RunSegment[], deviceA: n
       "value of its insulation x ambient x grouping, no more than the terminals allow, at least the charging current",
       `${numbers}, against ${showA(chargeA)}`,
     ),
-    check(
+    checked(
       "device",
       "Protected by its device",
       deviceA <= mostDeviceA + EPSILON,
@@ -191,15 +184,21 @@ export const necCircuit: CircuitRules = {
   metalOf: (type, { aluminium }) => (aluminium && ALUMINIUM.includes(type) ? "al" : "cu"),
   sizes: (type, metal) => MADE[type] ?? (metal === "al" ? ALL_ALUMINIUM : ALL),
   tries,
-  dropV({ size, material }, stretch, { chargeA }) {
-    const ohm = rowOf(size)?.[material ?? "cu"] ?? 0;
-    const ft = stretch.reduce((t, s) => t + lengthFt(s.length), 0);
-    return (2 * ft * chargeA * ohm) / 1000;
+  lostV({ size, material }, length, amps) {
+    const ohm = rowOf(size)?.[material ?? "cu"];
+    return ohm == null ? null : (2 * lengthFt(length) * amps * ohm) / 1000;
   },
   volts: (system) => (system === "two-legs-120-208" ? 208 : 240),
-  drop: { share: 0.03, refuses: false, rule: "NEC 210.19(A) informational note, chapter 9 table 8" },
+  drop: {
+    share: 0.03,
+    refuses: false,
+    rule: "NEC 210.19(A) informational note, chapter 9 table 8",
+    inAllRule: "NEC 210.19(A), 215.2(A) informational notes",
+  },
   earthOf,
   conduitOf,
+  supportsOf: necSupports,
+  routeChecks: necRoute,
   keptMostA(conductor, _segments, asked) {
     const { terminalA, finalA, mostDeviceA } = carriedBy(conductor, asked);
     const deviceA = NEC_240_6.findLast((d) => d <= mostDeviceA + EPSILON) ?? 0;
@@ -209,7 +208,7 @@ export const necCircuit: CircuitRules = {
     const { deviceA, chargeA, conductor, earthConductor, stretches, segments } = design;
     const grown = stretches.some((s) => s.conductor.size !== s.sizeByAmpacity);
     const checks: Check[] = [
-      check(
+      checked(
         "overcurrent",
         "Overcurrent device",
         true,
@@ -222,7 +221,7 @@ export const necCircuit: CircuitRules = {
           : `1.25 x ${showA(chargeA)} = ${showA(chargeA * CONTINUOUS)}: ${showA(deviceA)}`,
       ),
       ...design.checks,
-      check(
+      checked(
         "earth-conductor",
         "Equipment grounding conductor",
         true,
@@ -237,7 +236,7 @@ export const necCircuit: CircuitRules = {
       filled.add(s.conduit);
       const fill = fillOf(s.conductor, s.earthConductor);
       checks.push(
-        check(
+        checked(
           "conduit-fill",
           `Conduit, ${s.conduit}`,
           !s.conduit.startsWith("larger"),

@@ -4,6 +4,7 @@ import type { CaseDocument, Panel } from "#core/case/document/types.ts";
 import { CAUTIONS } from "#core/cautions.ts";
 import { takes, type WorkItem, withParts } from "#core/estimate/takes.ts";
 import { describeGuard } from "#core/judge/clamps.ts";
+import { signalTakes } from "../circuit-takes.ts";
 import { type Reason, reason } from "../reasons.ts";
 import type { Situation, Way } from "../types.ts";
 import { onNewCircuit, untouchable, withNewPanels, withOwnBoard } from "../work.ts";
@@ -61,7 +62,7 @@ export const dynamicLoadManagement = {
           {
             id: "clamps",
             text: `Clamps with a signal path to the charger: ${guards.map((g) => `on ${describeGuard(g)}`).join("; ")}`,
-            takes: withParts(CLAMPS, { "signal-cable": codebook.charging.usualRun.length.value }),
+            takes: withParts(CLAMPS, signalTakes(s.document, codebook)),
             link: "supply-conductor",
           },
         ],

@@ -1,0 +1,214 @@
+/** United Kingdom: what is asked of how a charging circuit runs, and of what stands at its ends. */
+import type { CaseDocument, RunSegment } from "#core/case/document/types.ts";
+import { lengthM, showA, showNumber, showOhm } from "#core/units.ts";
+import { checked, junctions, where, which } from "../route.ts";
+import type { Check, DesignedSegment, Routed, Supports } from "../types.ts";
+
+/** Usual practice where the rules give no figure; the firm and the maker come first. */
+const COVER_M = 0.5;
+const COVER_UNDER_CARS_M = 0.6;
+const UNDER_CARS: readonly string[] = ["paving", "gravel", "asphalt", "concrete"];
+const EVERY_M: Readonly<Record<string, number>> = { "twin-earth": 0.25, "multicore-70": 0.3 };
+const ARMOURED_EVERY_M = 0.4;
+const TRUNKING_EVERY_M = 0.5;
+const IN_WALL: readonly string[] = ["insulated-wall", "stud-touching", "stud-not-touching"];
+const ON_SURFACE: readonly string[] = ["clipped", "free-air", "trunking"];
+
+export function bsSupports({ method, escapeRoute }: RunSegment, { conductor }: DesignedSegment): Supports | null {
+  if (!ON_SURFACE.includes(method)) return null;
+  const every = method === "trunking" ? TRUNKING_EVERY_M : (EVERY_M[conductor.type ?? ""] ?? ARMOURED_EVERY_M);
+  const metal = escapeRoute !== false && method !== "free-air";
+  return {
+    item: metal ? "support:metal-clip" : "support:clip",
+    name: metal ? "metal clips" : "clips",
+    every,
+    fromEnd: null,
+    rule: "BS 7671 522.8.4, usual practice",
+  };
+}
+
+/** The circuit's residual-current device, by what the charger sees of smooth direct current. */
+function rcd({ document: { charger } }: Routed): Check {
+  const rule = "BS 7671 722.531.3";
+  const formula =
+    "30 mA for each charging point: type B, or type A or F where the charger opens at 6 mA of direct current";
+  const detects = charger?.dcDetection;
+  return checked(
+    "rcd",
+    "Residual-current device",
+    detects === undefined ? null : true,
+    rule,
+    formula,
+    detects === undefined
+      ? "nobody has said whether the charger detects direct current"
+      : detects
+        ? "the charger detects it: 30 mA type A, double pole, at the board"
+        : "the charger does not: 30 mA type B, double pole, at the board",
+  );
+}
+
+/** Cable in a wall, less than 50 mm deep and without earthed metal, is itself behind 30 mA: so the RCD is at the board. */
+const inWalls = ({ segments }: Routed): Check[] =>
+  where(
+    which(segments, (s) => IN_WALL.includes(s.method)),
+    (at) =>
+      checked(
+        "in-wall-rcd",
+        "Cable in a wall",
+        true,
+        "BS 7671 522.6.202",
+        "less than 50 mm deep without earthed metal: 30 mA for the cable itself, in the safe zones",
+        `${at}: the RCD stands at the board, before the cable`,
+      ),
+  );
+
+function surge({ document: { panels }, panel }: Routed): Check {
+  const has = panels.find((p) => p.id === panel)?.surgeProtection;
+  return checked(
+    "surge",
+    "Surge protection",
+    has ? true : null,
+    "BS 7671 443.4",
+    "offered by default; the owner's refusal is recorded",
+    has ? "the board has it" : has === false ? "the board has none: offer it" : "nobody has looked",
+  );
+}
+
+/** Touch voltage that may stand on an electrode while the neutral's current returns through it, V. */
+const TOUCH_V = 70;
+/** TT: 50 V while 30 mA flow. */
+const TT_V = 50;
+const TRIPS_A = 0.03;
+
+function lostPen({ document, demandA }: Routed): Check[] {
+  const { supply, charger } = document;
+  if (supply.earthing === "tt")
+    return [
+      checked(
+        "electrode",
+        "Earth electrode",
+        supply.zeOhm == null ? null : supply.zeOhm * TRIPS_A <= TT_V + 1e-9,
+        "BS 7671 411.5.3",
+        "RA x 30 mA <= 50 V, and 200 ohm or less so that it stays",
+        supply.zeOhm == null
+          ? "not measured"
+          : `${showOhm(supply.zeOhm)} x 0.03 A = ${showNumber(supply.zeOhm * TRIPS_A)} V`,
+      ),
+    ];
+  if (supply.earthing !== "tn-c-s") return [];
+  const detects = charger?.lostPenDetection;
+  const electrode = `an electrode instead would need ${showOhm(TOUCH_V / demandA)} or less (70 V / ${showA(demandA)}): a rod seldom gets there`;
+  return [
+    checked(
+      "lost-pen",
+      "Lost neutral-and-earth conductor",
+      detects === undefined ? null : true,
+      "BS 7671 722.411.4.1",
+      "line, neutral and earth open within 5 s below 207 V or above 253 V; or an electrode of proven resistance",
+      detects === undefined
+        ? `nobody has said whether the charger detects it; ${electrode}`
+        : detects
+          ? `the charger detects it; ${electrode}`
+          : `a unit before the charger does; ${electrode}`,
+    ),
+  ];
+}
+
+const cover = ({ segments }: Routed): Check[] =>
+  segments.flatMap(({ method, cover: deep, surface }, i) => {
+    if (method !== "ground") return [];
+    const least = surface && UNDER_CARS.includes(surface) ? COVER_UNDER_CARS_M : COVER_M;
+    return [
+      checked(
+        "cover",
+        `Depth in the ground, part ${i + 1}`,
+        deep ? lengthM(deep) >= least - 1e-9 : null,
+        "BS 7671 522.8.10, usual practice",
+        `deep enough for what is done above it: ${COVER_M} m, ${COVER_UNDER_CARS_M} m under cars; marked by tape`,
+        deep ? `${showNumber(lengthM(deep))} m against ${least} m` : `not told; ${least} m is usual`,
+      ),
+    ];
+  });
+
+const fixings = ({ segments }: Routed): Check[] => [
+  ...where(
+    which(segments, (s) => s.escapeRoute === true && s.method !== "ground"),
+    (at) =>
+      checked(
+        "fixings",
+        "Fixings that survive a fire",
+        true,
+        "BS 7671 521.10.202",
+        "metal clips, also inside plastic trunking, so that cables do not fall where people leave",
+        `${at}: metal clips are counted in`,
+      ),
+  ),
+  ...where(
+    which(segments, (s) => s.escapeRoute === undefined && ON_SURFACE.includes(s.method)),
+    (at) =>
+      checked(
+        "fixings",
+        "Fixings that survive a fire",
+        null,
+        "BS 7671 521.10.202",
+        "metal clips on a way of escape; taken as one where nobody has said",
+        `${at}: nobody has said whether people leave there; metal clips are counted in`,
+      ),
+  ),
+];
+
+function protection({ segments, design }: Routed): Check[] {
+  const soft = (i: number) => !design.segments[i]?.conductor.type?.startsWith("armoured");
+  return where(
+    which(segments, (s, i) => s.exposed === true && soft(i)),
+    (at) =>
+      checked(
+        "protection",
+        "Protection from damage",
+        false,
+        "BS 7671 522.6",
+        "armoured cable, or a guard, where it could be struck",
+        `${at} could be struck`,
+      ),
+  );
+}
+
+const boxes = ({ design }: Routed): Check[] =>
+  junctions(design).map((i) =>
+    checked(
+      "box",
+      `Joint before part ${i + 1}`,
+      null,
+      "BS 7671 526",
+      "an enclosure with its terminals in reach for inspection, glanded for the armour, IP44 outdoors",
+      `${design.segments[i - 1]?.conductor.size.replace("mm2", "mm²")} to ${design.segments[i]?.conductor.size.replace("mm2", "mm²")}`,
+    ),
+  );
+
+/** Current may come back from a battery, the roof or the car. */
+function bothWays({ document }: { document: CaseDocument }): Check[] {
+  const { onsiteGeneration, battery } = document.supply;
+  if (!onsiteGeneration && !battery) return [];
+  return [
+    checked(
+      "both-ways",
+      "Current in both directions",
+      null,
+      "BS 7671 530.3.201 (2024)",
+      "devices before a source are suited to current in both directions",
+      `${battery ? "a battery" : "generation"} is there: look for "line" and "load" on the device; one so marked is not for both`,
+    ),
+  ];
+}
+
+export const bsRoute = (routed: Routed): Check[] => [
+  rcd(routed),
+  ...inWalls(routed),
+  surge(routed),
+  ...lostPen(routed),
+  ...cover(routed),
+  ...fixings(routed),
+  ...protection(routed),
+  ...boxes(routed),
+  ...bothWays(routed),
+];

@@ -1,0 +1,178 @@
+/** What is checked of how a circuit runs, whatever the region: floors and walls it goes through, and the volts lost in all. */
+import type { RunSegment } from "#core/case/document/types.ts";
+import type { Codebook } from "#core/codebook/types.ts";
+import { showNumber, showPercent } from "#core/units.ts";
+import { laidSegments, lengthIn } from "./laid.ts";
+import type { Check, CircuitDesign, Routed, Supports } from "./types.ts";
+
+export const checked = (
+  id: string,
+  label: string,
+  passes: boolean | null,
+  rule: string,
+  formula: string,
+  numbers: string,
+): Check => ({ id, label, passes, rule, formula, numbers });
+
+/** How many hold a part: one at each end, and between them no further apart than they may be. */
+export const countOfSupports = (length: number, { every, fromEnd }: Supports): number =>
+  Math.ceil(Math.max(0, length - 2 * (fromEnd ?? 0)) / every - 1e-9) + 1;
+
+/** "part 2", "parts 1 and 3". */
+export const parts = (indexes: readonly number[]): string =>
+  indexes.length === 1
+    ? `part ${(indexes[0] as number) + 1}`
+    : `parts ${indexes
+        .map((i) => i + 1)
+        .join(", ")
+        .replace(/, (\d+)$/, " and $1")}`;
+
+/** Indexes of the parts that something is true of. */
+export const which = (segments: readonly RunSegment[], is: (segment: RunSegment, index: number) => boolean): number[] =>
+  segments.flatMap((s, i) => (is(s, i) ? [i] : []));
+
+/** A line only where some part asks for it. */
+export const where = (indexes: readonly number[], make: (which: string) => Check): Check[] =>
+  indexes.length === 0 ? [] : [make(parts(indexes))];
+
+/** The parts at which the conductor type changes: a junction box stands before each. */
+export const junctions = ({ segments }: CircuitDesign): number[] =>
+  segments.flatMap((s, i) => (i > 0 && s.conductor.type !== segments[i - 1]?.conductor.type ? [i] : []));
+
+/** How a part is held, each line with its spacing and count. */
+function supportChecks({ segments, design }: Routed, { circuit, lengthUnit }: Codebook): Check[] {
+  return segments.flatMap((segment, i) => {
+    const made = design.segments[i];
+    const supports = made && circuit.supportsOf(segment, made);
+    if (!supports) return [];
+    const long = lengthIn(segment.length, lengthUnit);
+    const { every, fromEnd, name, rule } = supports;
+    const end = fromEnd === null ? "" : `, within ${showNumber(fromEnd)} ${lengthUnit} of each end`;
+    return [
+      checked(
+        "supports",
+        `Supports, part ${i + 1}`,
+        true,
+        rule,
+        `every ${showNumber(every)} ${lengthUnit}${end}`,
+        `${countOfSupports(long, supports)} ${name} on ${showNumber(long)} ${lengthUnit}`,
+      ),
+    ];
+  });
+}
+
+/** What it goes through: heated floors are not drilled, concrete only once somebody knows what lies in it. */
+function crossingChecks({ segments }: Routed): Check[] {
+  const crosses = (segment: RunSegment, what: keyof NonNullable<RunSegment["through"]>) =>
+    (segment.through?.[what] ?? 0) > 0;
+  return [
+    ...where(
+      which(segments, (s) => crosses(s, "heatedFloors")),
+      (at) =>
+        checked(
+          "heated-floor",
+          "A floor with heating in it",
+          false,
+          "Heron's own",
+          "a tiled floor with heating under it is not drilled",
+          `${at}: take another way round`,
+        ),
+    ),
+    ...where(
+      which(segments, (s) => crosses(s, "concreteFloors")),
+      (at) =>
+        checked(
+          "concrete-floor",
+          "A concrete floor",
+          null,
+          "Heron's own",
+          "pipes, steel and heating are found before it is drilled",
+          `${at}: search it, then drill`,
+        ),
+    ),
+    ...where(
+      which(segments, (s) => crosses(s, "cavityWalls")),
+      (at) =>
+        checked(
+          "cavity",
+          "Through a cavity",
+          null,
+          "Heron's own",
+          "in a sleeve, falling to the outside by 3° or more, both ends closed",
+          at,
+        ),
+    ),
+    ...where(
+      which(segments, (s) => s.fixedTo === "fence"),
+      (at) =>
+        checked(
+          "fence",
+          "Fixed to a fence",
+          null,
+          "Heron's own",
+          "a fence moves and rots: fixed to its posts with slack between, and its owner agrees in writing",
+          at,
+        ),
+    ),
+  ];
+}
+
+/** Share of the volts that may be lost from the supply to the charger. */
+const IN_ALL = 0.05;
+
+/** The volts lost on the feeders before the circuit, each at what it would carry. */
+function dropInAll({ document, design, panel, feederA }: Routed, { circuit: rules }: Codebook): Check {
+  const volts = rules.volts(document.supply.system);
+  const numbers: string[] = [];
+  const untold: string[] = [];
+  let totalV = design.voltDropV;
+  let at = document.panels.find((p) => p.id === panel);
+  for (let steps = 0; at?.fedFrom && at.fedFrom !== "supply" && steps <= document.panels.length; steps++) {
+    const { id, name, feeder, fedFrom } = at;
+    const called = `feeder to ${name ?? id}`;
+    const carriesA = feederA(id);
+    const dropV =
+      feeder?.conductor && feeder.length && carriesA !== null
+        ? rules.lostV(feeder.conductor, feeder.length, carriesA)
+        : null;
+    if (dropV !== null) {
+      totalV += dropV;
+      numbers.push(`${called} at ${showNumber(carriesA ?? 0)} A: ${showNumber(dropV)} V`);
+    } else untold.push(called);
+    at = document.panels.find((p) => p.id === fedFrom);
+  }
+  const share = totalV / volts;
+  const enough = share <= IN_ALL + 1e-9;
+  return checked(
+    "drop-in-all",
+    "Volts lost in all, from the supply on",
+    !enough ? false : untold.length > 0 ? null : true,
+    rules.drop.inAllRule,
+    `feeders at what they would carry, and the run, no more than ${showPercent(IN_ALL)}; the charger's lead is its maker's`,
+    `${[...numbers, `the run ${showNumber(design.voltDropV)} V`].join(" + ")} = ${showNumber(totalV)} V of ${volts} V = ${showPercent(share)}${untold.length > 0 ? `; conductor or length not told: ${untold.join(", ")}` : ""}`,
+  );
+}
+
+/** A designed circuit with the checks of how it runs; what does not hold is a caution too. */
+export function withRoute(routed: Omit<Routed, "segments" | "run">, codebook: Codebook, isNew: boolean): CircuitDesign {
+  const { design, document } = routed;
+  if (!document.run) return design;
+  const full: Routed = { ...routed, run: document.run, segments: laidSegments(document.run) };
+  const checks = isNew ? routeChecks(full, codebook) : [dropInAll(full, codebook)];
+  const failed = checks.filter((c) => c.passes === false);
+  return {
+    ...design,
+    checks: [...design.checks, ...checks],
+    cautions: [...design.cautions, ...failed.map((c) => `${c.label}: ${c.numbers} (${c.rule}).`)],
+  };
+}
+
+/** Every check of how a new circuit runs. */
+function routeChecks(full: Routed, codebook: Codebook): Check[] {
+  return [
+    dropInAll(full, codebook),
+    ...codebook.circuit.routeChecks(full),
+    ...supportChecks(full, codebook),
+    ...crossingChecks(full),
+  ];
+}

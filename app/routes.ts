@@ -30,6 +30,8 @@ export default [
   route("jobs/:jobId/single-line.svg", "routes/job-export/single-line.tsx"),
   route("jobs/:jobId/ledger.csv", "routes/job-ledger/csv.ts"),
   route("jobs/:jobId/ledger.xlsx", "routes/job-ledger/xlsx.ts"),
+  route("jobs/:jobId/materials.csv", "routes/job-materials/csv.ts"),
+  route("jobs/:jobId/materials.xlsx", "routes/job-materials/xlsx.ts"),
   route("jobs/:jobId/papers/:paper.pdf", "routes/job-paper/route.ts"),
   route("*", "routes/not-found/route.ts"),
 ] satisfies RouteConfig;

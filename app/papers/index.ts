@@ -7,6 +7,7 @@ import { LoadWorksheet } from "./load-worksheet/load-worksheet.tsx";
 import { OwnerConsent } from "./owner-consent/owner-consent.tsx";
 import { PanelDirectory } from "./panel-directory/panel-directory.tsx";
 import { SingleLine } from "./single-line/single-line.tsx";
+import { Terminations } from "./terminations/terminations.tsx";
 
 export interface PaperInput {
   document: CaseDocument;
@@ -23,5 +24,6 @@ export const PAPERS: Readonly<Record<PaperId, (input: PaperInput) => ReactElemen
   "load-worksheet": LoadWorksheet,
   "panel-directory": PanelDirectory,
   "single-line": SingleLine,
+  terminations: Terminations,
   "owner-consent": OwnerConsent,
 };

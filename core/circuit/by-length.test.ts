@@ -2,7 +2,8 @@ import { describe, expect, it } from "vitest";
 import { bs7671 } from "#core/codebook/bs7671-2018-a2/index.ts";
 import { nec2023 } from "#core/codebook/nec-2023/index.ts";
 import { lengthFt, lengthM } from "#core/units.ts";
-import { sizesByLength } from "./by-length.ts";
+import { regionsOf, sizesByLength } from "./by-length.ts";
+import { cheapest, type Prices } from "./by-price.ts";
 import { candidatesOf, neighbours } from "./candidates.ts";
 import { designCircuit, isDesigned } from "./design.ts";
 import type { CircuitAsked } from "./types.ts";
@@ -34,6 +35,55 @@ describe("size against length", () => {
   it("ends where no size is made for it", () => {
     const rows = sizesByLength(bs7671.circuit, uk, (s) => lengthM(s.length), 800, 4);
     expect(rows.map((r) => r.taken)).toEqual([6, null, null, null]);
+  });
+});
+
+describe("what decides over the length", () => {
+  const rows = sizesByLength(nec2023.circuit, us, (s) => lengthFt(s.length), 600, 12);
+  it("is what it carries, then the volts it loses", () => {
+    expect(regionsOf(rows, null)).toEqual([
+      { decides: "ampacity", from: 0, to: 100 },
+      { decides: "volt-drop", from: 100, to: 600 },
+    ]);
+  });
+  it("is the price as far as a larger size costs less over the years", () => {
+    expect(regionsOf(rows, 4)).toEqual([
+      { decides: "price", from: 0, to: 100 },
+      { decides: "volt-drop", from: 100, to: 600 },
+    ]);
+    expect(regionsOf(rows, 3)).toEqual(regionsOf(rows, null));
+  });
+  it("is nothing where no size is made", () => {
+    const far = sizesByLength(bs7671.circuit, uk, (s) => lengthM(s.length), 800, 4);
+    expect(regionsOf(far, null).at(-1)).toEqual({ decides: "nothing", from: 200, to: 800 });
+  });
+});
+
+describe("the size that costs least", () => {
+  const each = { "8 AWG": 1, "6 AWG": 1.5, "4 AWG": 2.5 } as Record<string, number>;
+  const prices = (energy: number | null, energyPerNightKWh = 10): Prices => ({
+    conductorPerLength: ({ size }) => each[size] ?? null,
+    energy,
+    energyPerNightKWh,
+    show: (money) => `$${Math.round(money)}`,
+  });
+  const of = (more: Prices) =>
+    cheapest(nec2023.circuit, us, 40, (s) => s.reduce((t, p) => t + lengthFt(p.length), 0), more);
+  it("is the smallest that carries it where nothing is lost", () => {
+    expect(of(prices(0.2, 0))).toMatchObject({ conductor: { size: "8 AWG" }, money: 100 });
+  });
+  it("grows with the energy that goes through it and with its price", () => {
+    // 8 AWG loses 4.98 V of 240 V: 757 kWh of 36,500; 6 AWG 478 kWh, 4 AWG 300 kWh.
+    expect(of(prices(0.16))).toMatchObject({ conductor: { size: "8 AWG" } });
+    const larger = of(prices(0.3));
+    expect(larger?.conductor.size).toBe("6 AWG");
+    expect(larger?.money).toBeCloseTo(150 + 0.3 * ((2 * 100 * 32 * 0.491) / 1000 / 240) * 36_500, 6);
+    expect(larger?.cited.numbers).toBe("$150 + 478 kWh = $293");
+    expect(of(prices(0.3, 40))?.conductor.size).toBe("4 AWG");
+  });
+  it("is not told without a price of energy or of any conductor", () => {
+    expect(of(prices(null))).toBe(null);
+    expect(of({ ...prices(0.2), conductorPerLength: () => null })).toBe(null);
   });
 });
 

@@ -3,6 +3,37 @@ import type { RunSegment } from "#core/case/document/types.ts";
 import { designCircuit, isDesigned } from "./design.ts";
 import type { CircuitAsked, CircuitRules } from "./types.ts";
 
+/** What decides the size of a stretch over a part of the axis. */
+export interface Region {
+  decides: "ampacity" | "volt-drop" | "price" | "nothing";
+  from: number;
+  to: number;
+}
+
+/**
+ * The parts of the axis by what decides there: the largest of the three sizes.
+ * @param byPrice the size that costs least, by place among those that are made; null where nobody knows
+ */
+export function regionsOf(rows: readonly SizeAtLength[], byPrice: number | null): Region[] {
+  const regions: Region[] = [];
+  let from = 0;
+  for (const { length, byAmpacity, taken } of rows) {
+    const decides =
+      taken === null || byAmpacity === null
+        ? "nothing"
+        : byPrice !== null && byPrice > taken
+          ? "price"
+          : taken > byAmpacity
+            ? "volt-drop"
+            : "ampacity";
+    const last = regions.at(-1);
+    if (last?.decides === decides) last.to = length;
+    else regions.push({ decides, from, to: length });
+    from = length;
+  }
+  return regions;
+}
+
 export interface SizeAtLength {
   /** Of the whole run, in its unit. */
   length: number;

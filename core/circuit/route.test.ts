@@ -22,7 +22,14 @@ function designed(home: CaseDocument, run: Run, { chargeA = 32, panel, feederA =
   const design = designFor(document, codebook, chargeA);
   if (!design || !isDesigned(design)) throw new Error("not designed");
   return withRoute(
-    { document, design, demandA: 70, panel: panel ?? home.panels[0]?.id ?? null, feederA: () => feederA },
+    {
+      document,
+      design,
+      demandA: 70,
+      panel: panel ?? home.panels[0]?.id ?? null,
+      feederA: () => feederA,
+      managed: false,
+    },
     codebook,
     true,
   );
@@ -241,6 +248,10 @@ describe("volts lost in all", () => {
   const conductor = { size: "6 AWG", material: "cu" as const, type: "thhn" };
   it("are those of the run where nothing is before it", () => {
     expect(one(us({}), "drop-in-all").numbers).toMatch(/^the run 1\.99 V = 1\.99 V of 240 V = 0\.8 %$/);
+  });
+  it("say what the lead loses beside, where its length is told", () => {
+    const place = { unit: "ft" as const, charger: { at: [0, 0], leadLength: 20 } };
+    expect(one(us({}, { place }), "drop-in-all").numbers).toMatch(/0\.8 %; its lead about 1 V more$/);
   });
   it("are those of the feeder too, at what it carries; more than 5 % does not hold", () => {
     const of = (length: number, feederA: number) =>

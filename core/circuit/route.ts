@@ -1,18 +1,11 @@
 /** What is checked of how a circuit runs, whatever the region: floors and walls it goes through, and the volts lost in all. */
-import type { RunSegment } from "#core/case/document/types.ts";
+import type { CaseDocument, RunSegment } from "#core/case/document/types.ts";
 import type { Codebook } from "#core/codebook/types.ts";
 import { showNumber, showPercent } from "#core/units.ts";
+import { checked } from "./check.ts";
 import { laidSegments, lengthIn } from "./laid.ts";
-import type { Check, CircuitDesign, Routed, Supports } from "./types.ts";
-
-export const checked = (
-  id: string,
-  label: string,
-  passes: boolean | null,
-  rule: string,
-  formula: string,
-  numbers: string,
-): Check => ({ id, label, passes, rule, formula, numbers });
+import { signalChecks } from "./signal.ts";
+import type { Check, CircuitDesign, CircuitRules, Routed, Supports } from "./types.ts";
 
 /** How many hold a part: one at each end, and between them no further apart than they may be. */
 export const countOfSupports = (length: number, { every, fromEnd }: Supports): number =>
@@ -148,9 +141,18 @@ function dropInAll({ document, design, panel, feederA }: Routed, { circuit: rule
     "Volts lost in all, from the supply on",
     !enough ? false : untold.length > 0 ? null : true,
     rules.drop.inAllRule,
-    `feeders at what they would carry, and the run, no more than ${showPercent(IN_ALL)}; the charger's lead is its maker's`,
-    `${[...numbers, `the run ${showNumber(design.voltDropV)} V`].join(" + ")} = ${showNumber(totalV)} V of ${volts} V = ${showPercent(share)}${untold.length > 0 ? `; conductor or length not told: ${untold.join(", ")}` : ""}`,
+    `feeders at what they would carry, and the run, no more than ${showPercent(IN_ALL)}`,
+    `${[...numbers, `the run ${showNumber(design.voltDropV)} V`].join(" + ")} = ${showNumber(totalV)} V of ${volts} V = ${showPercent(share)}${untold.length > 0 ? `; conductor or length not told: ${untold.join(", ")}` : ""}${leadIn(document, design, rules)}`,
   );
+}
+
+/** What the charger's lead loses beside, where its length is told: its maker's, taken as the last size of the run. */
+function leadIn({ place }: CaseDocument, { segments, chargeA }: CircuitDesign, rules: CircuitRules): string {
+  const value = place?.charger?.leadLength;
+  const last = segments.at(-1);
+  if (!place || value === undefined || !last) return "";
+  const lostV = rules.lostV(last.conductor, { value, unit: place.unit }, chargeA);
+  return lostV === null ? "" : `; its lead about ${showNumber(lostV)} V more`;
 }
 
 /** A designed circuit with the checks of how it runs; what does not hold is a caution too. */
@@ -174,5 +176,6 @@ function routeChecks(full: Routed, codebook: Codebook): Check[] {
     ...codebook.circuit.routeChecks(full),
     ...supportChecks(full, codebook),
     ...crossingChecks(full),
+    ...(full.managed ? signalChecks(full.run) : []),
   ];
 }

@@ -108,6 +108,8 @@ export interface Routed {
   /** The panel that it starts from, and what the feeder to a panel would carry, A; null where nobody knows. */
   panel: string | null;
   feederA(panel: string): number | null;
+  /** Clamps hold the charger back. */
+  managed: boolean;
 }
 
 /** How a part of a run is held. */

@@ -1,4 +1,4 @@
-/** The schools of practice that a job may follow, as far as they change which way it takes. */
+/** The schools of practice that a job may follow, as far as they change its way or its circuit. */
 import { withCharger } from "#core/case/document/change.ts";
 import type { CaseDocument, EvTreatment } from "#core/case/document/types.ts";
 import type { Codebook } from "#core/codebook/types.ts";
@@ -77,6 +77,32 @@ const ukDevice: School = {
   put: (document, value) => withOption(document, { ukDeviceA: Number(value) as 32 | 40 }),
 };
 
+const disconnect: School = {
+  id: "disconnect",
+  question: "A disconnect in sight of the charger",
+  choices: [
+    { value: "no", says: "where the rules ask for it" },
+    { value: "yes", says: "always" },
+  ],
+  follows: ({ options }) => (options?.disconnectInSight ? "yes" : "no"),
+  put: (document, value) => withOption(document, { disconnectInSight: value === "yes" }),
+};
+
+const outdoorGfci: School = {
+  id: "outdoorGfci",
+  question: "GFCI for a hard-wired charger outdoors",
+  choices: [
+    { value: "", says: "not settled with the authority" },
+    { value: "yes", says: "fitted" },
+    { value: "no", says: "the charger's own is accepted" },
+  ],
+  follows: ({ options }) => (options?.outdoorGfci === undefined ? "" : options.outdoorGfci ? "yes" : "no"),
+  put(document, value) {
+    const { outdoorGfci: _, ...options } = document.options ?? {};
+    return { ...document, options: value === "" ? options : { ...options, outdoorGfci: value === "yes" } };
+  },
+};
+
 const sizing: School = {
   id: "sizing",
   question: "The charger is set to",
@@ -88,6 +114,9 @@ const sizing: School = {
   put: (document, value) => withOption(document, { chargerSizing: value as "largest" | "need" }),
 };
 
-const SCHOOLS = { us: [evTreatment, connection, terminals, metal, sizing], uk: [ukDevice, sizing] } as const;
+const SCHOOLS = {
+  us: [evTreatment, connection, terminals, metal, disconnect, outdoorGfci, sizing],
+  uk: [ukDevice, sizing],
+} as const;
 
 export const schoolsOf = ({ region }: Codebook): readonly School[] => SCHOOLS[region];

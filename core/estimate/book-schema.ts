@@ -10,7 +10,7 @@ const UNITS: Record<Group, readonly string[]> = {
   equipment: ["each"],
   labour: ["min"],
   runs: ["min/ft", "min/m"],
-  rates: ["h", "visit"],
+  rates: ["h", "visit", "kWh"],
   charges: ["each"],
   grants: ["each"],
   standard: ["each"],

@@ -342,6 +342,7 @@ export function judgeProposal(s: Situation, proposal: Proposal): Judged {
             design: designed,
             demandA: judged.demandA,
             panel: end.target.panel?.id ?? null,
+            managed: proposal.placed.managed === true,
             feederA: (panel) => end.links.find((l) => l.link === linkId.feederConductor(panel))?.carriesA ?? null,
           },
           codebook,

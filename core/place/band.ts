@@ -54,15 +54,27 @@ export function wallPoints(plot: Plot, widthM: number, stepM = STEP_M): WallPoin
     );
 }
 
-/** The straight wall that a charger at a point hangs on: how far along it, m; null where it hangs on none. */
-export function onWall(plot: Plot, [px, py]: Point): { alongM: number; lengthM: number } | null {
+/** A straight wall with a place on it. */
+export interface OnWall {
+  alongM: number;
+  lengthM: number;
+  /** Its ends, and the place. */
+  from: Point;
+  to: Point;
+  foot: Point;
+}
+
+/** The straight wall that a charger at a point hangs on; null where it hangs on none. */
+export function onWall(plot: Plot, [px, py]: Point): OnWall | null {
   for (const { kind, polygon } of plot.solids)
     if (HANGS_ON.includes(kind))
       for (const [side, a] of polygon.entries()) {
         const b = polygon[(side + 1) % polygon.length] as Point;
         if (distanceToSegment([px, py], a, b) > 2 * IN_FRONT_M) continue;
         const lengthM = distance(a, b);
-        return { alongM: ((px - a[0]) * (b[0] - a[0]) + (py - a[1]) * (b[1] - a[1])) / lengthM, lengthM };
+        const [ux, uy] = [(b[0] - a[0]) / lengthM, (b[1] - a[1]) / lengthM];
+        const alongM = (px - a[0]) * ux + (py - a[1]) * uy;
+        return { alongM, lengthM, from: a, to: b, foot: [a[0] + ux * alongM, a[1] + uy * alongM] };
       }
   return null;
 }

@@ -54,7 +54,7 @@ describe("the wall of a charger", () => {
     expect(passes(plot({ at: [0.19, -0.1] }), "us").width).toBe(false);
     expect(passes(plot({ at: [8.85, -0.1] }), "us").width).toBe(false);
     expect(passes(plot({ at: [3, -2] }), "us").width).toBe(false);
-    expect(onWall(plot(), [9.1, 2])).toEqual({ alongM: 2, lengthM: 7 });
+    expect(onWall(plot(), [9.1, 2])).toEqual({ alongM: 2, lengthM: 7, from: [9, 0], to: [9, 7], foot: [9, 2] });
     expect(onWall({ ...plot(), solids: [{ ...house, kind: "bed" }] }, [3, -0.1])).toBeNull();
   });
   it("is out of the way of bumpers, or above them", () => {

@@ -1,5 +1,5 @@
 /** What a new circuit for the charger takes of a price book: as designed along its run, else the usual size for its device. */
-import type { CaseDocument, Run, RunSegment } from "#core/case/document/types.ts";
+import type { CaseDocument, Conductor, Run, RunSegment } from "#core/case/document/types.ts";
 import { designFor, isDesigned } from "#core/circuit/design.ts";
 import { laidSegments, lengthIn } from "#core/circuit/laid.ts";
 import { countOfSupports, junctions } from "#core/circuit/route.ts";
@@ -31,6 +31,20 @@ export const chargerTakes = ({ charger }: CaseDocument, chargeA: number): Record
   const asked = Math.max(chargeA, charger?.maxA ?? 0);
   return { [`charger:${CHARGER_CLASSES_A.find((a) => a >= asked) ?? CHARGER_CLASSES_A.at(-1)}`]: 1 };
 };
+
+/** The items of a price book that a conductor is bought as, and how often along its length. */
+export function conductorItems(
+  { type = "", size, material }: Conductor,
+  earthSize: string,
+): (readonly [item: string, times: number])[] {
+  const as = material === "al" ? `${type}-al` : type;
+  return SINGLES.includes(type)
+    ? [
+        [`wire:${as}:${size}`, LIVE],
+        [`wire:${as}:${earthSize}`, 1],
+      ]
+    : [[`cable:${as}:${size}`, 1]];
+}
 
 /** Single conductors inside a building run in EMT, whatever holds the building up. */
 const conduitItem = (method: string, conduit: string | null): string => {
@@ -108,11 +122,8 @@ export function newCircuitTakes(document: CaseDocument, codebook: Codebook, devi
     const made = designed?.segments[i];
     const type = made?.conductor.type ?? conductorType ?? run?.conductorType ?? usualRun.conductorType;
     const size = made?.conductor.size ?? usualSize({ codebook, type, deviceA });
-    const as = made?.conductor.material === "al" ? `${type}-al` : type;
-    if (SINGLES.includes(type)) {
-      put(`wire:${as}:${size}`, long * LIVE);
-      put(`wire:${as}:${made?.earthConductor.size ?? size}`, long);
-    } else put(`cable:${as}:${size}`, long);
+    const conductor = made?.conductor ?? { size, type };
+    for (const [item, times] of conductorItems(conductor, made?.earthConductor.size ?? size)) put(item, long * times);
     if (made?.conduit || CONDUIT.includes(method)) put(conduitItem(method, made?.conduit ?? null), long);
     put(segment.surface ? `run:${method}:${segment.surface}` : `run:${method}`, long);
     const supports = made && codebook.circuit.supportsOf(segment, made);

@@ -19,7 +19,11 @@ const rows = Array.from(
   (_, i) => box(600, 260 + i * 58, 190, 46, "#2b3033") + box(810, 260 + i * 58, 190, 46, "#2b3033"),
 ).join("");
 
+/** A plot from above, 25 pixels to the foot, its lower left corner at -8, -20. */
+const fromAbove = `<svg xmlns="http://www.w3.org/2000/svg" width="1600" height="1200"><rect width="1600" height="1200" fill="#7f9466"/><rect x="240" y="705" width="800" height="495" fill="#a9a598"/>${box(200, 100, 850, 600, "#8d6f5e")}<path d="M200 400H1050" stroke="#5c473b" stroke-width="10"/><rect x="550" y="705" width="150" height="120" fill="#5f4a34"/><rect x="1050" y="692" width="350" height="8" fill="#4a4036"/><circle cx="1330" cy="300" r="150" fill="#4d6b3c"/></svg>`;
+
 export const DEMO_PICTURES: Readonly<Record<string, readonly DemoPicture[]>> = {
+  "tidewrack-saltgrass-lane": [{ item: "parking", caption: "The plot from above", svg: fromAbove, marks: [] }],
   "tidewrack-lantern-row": [
     {
       item: "supply-label",

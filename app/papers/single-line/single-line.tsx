@@ -28,7 +28,8 @@ export function SingleLine(input: PaperInput) {
               </Text>
               {way.circuit.checks.map((c) => (
                 <Text key={c.id + c.numbers}>
-                  - {c.label}: {plain(c.numbers)} ({c.rule}){c.passes ? "" : ": does not hold"}
+                  - {c.label}: {plain(c.numbers)} ({c.rule})
+                  {c.passes === null ? ": see to it" : c.passes ? "" : ": does not hold"}
                 </Text>
               ))}
               {way.circuit.cautions.map((c) => (

@@ -1,7 +1,8 @@
 /** United Kingdom: what is asked of how a charging circuit runs, and of what stands at its ends. */
 import type { CaseDocument, RunSegment } from "#core/case/document/types.ts";
 import { lengthM, showA, showNumber, showOhm } from "#core/units.ts";
-import { checked, junctions, where, which } from "../route.ts";
+import { checked } from "../check.ts";
+import { junctions, where, which } from "../route.ts";
 import type { Check, DesignedSegment, Routed, Supports } from "../types.ts";
 
 /** Usual practice where the rules give no figure; the firm and the maker come first. */

@@ -2,8 +2,8 @@
 import type { Conductor, RunSegment } from "#core/case/document/types.ts";
 import { lengthFt, showA, showNumber, showPercent } from "#core/units.ts";
 import { nextStandardDeviceA } from "../ampacity.ts";
+import { checked } from "../check.ts";
 import { factorUpTo } from "../factor.ts";
-import { checked } from "../route.ts";
 import type { Check, CircuitAsked, CircuitRules, Tried } from "../types.ts";
 import { NEC_240_4_D, NEC_240_6, NEC_310_16 } from "./ampacity-tables.ts";
 import {

@@ -1,7 +1,8 @@
 /** North America: what is asked of how a charging circuit runs, and of what stands at its ends. */
 import type { RunSegment } from "#core/case/document/types.ts";
 import { lengthFt, showA, showNumber } from "#core/units.ts";
-import { checked, junctions, parts, where, which } from "../route.ts";
+import { checked } from "../check.ts";
+import { junctions, parts, where, which } from "../route.ts";
 import type { Check, DesignedSegment, Routed, Supports } from "../types.ts";
 import { BOX_VOLUME, CABLE_SUPPORT, COVER_IN, RACEWAY_SUPPORTS } from "./route-tables.ts";
 

@@ -90,14 +90,14 @@ export function Checks({ way }: { way: WayJudgement & { circuit: CircuitDesign }
   });
   return (
     <Section id="checks" title="Checks">
-      <CheckTable checks={[...design.checks, ...ofStretches]} />
+      <CheckTable checks={inOrder([...design.checks, ...ofStretches])} />
       {asked && <Sizes asked={asked} design={design} codebook={codebook} />}
       {asked && !kept && (
         <details className={styles.chart} onToggle={(e) => setShown(e.currentTarget.open)}>
           <summary>Size against length</summary>
           {shown && (
             <Suspense fallback={<div className={styles.chartPlace} />}>
-              <SizeChart asked={asked} design={design} codebook={codebook} />
+              <SizeChart asked={asked} design={design} codebook={codebook} perNightKWh={way.energyPerNightKWh} />
             </Suspense>
           )}
         </details>
@@ -109,6 +109,13 @@ export function Checks({ way }: { way: WayJudgement & { circuit: CircuitDesign }
     </Section>
   );
 }
+
+/** What does not hold comes first, then what somebody must see to. */
+const inOrder = (checks: readonly Check[]): Check[] => [
+  ...checks.filter((c) => c.passes === false),
+  ...checks.filter((c) => c.passes === null),
+  ...checks.filter((c) => c.passes),
+];
 
 function CheckTable({ checks }: { checks: readonly Check[] }) {
   return (
@@ -123,9 +130,9 @@ function CheckTable({ checks }: { checks: readonly Check[] }) {
         </thead>
         <tbody>
           {checks.map((c) => (
-            <tr key={c.id + c.label} data-passes={c.passes}>
+            <tr key={c.id + c.label} data-passes={String(c.passes)}>
               <th scope="row">
-                <b>{c.passes ? "Holds" : "Does not hold"}</b> {c.label}
+                <b>{c.passes === null ? "See to it" : c.passes ? "Holds" : "Does not hold"}</b> {c.label}
               </th>
               <td>
                 <span className="figure">{c.numbers}</span>

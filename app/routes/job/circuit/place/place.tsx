@@ -7,6 +7,7 @@ import { clashProblem } from "#core/case/laws/field.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import { carName } from "#core/need/result.ts";
 import { bestOf } from "#core/place/band.ts";
+import { freeName, lengthOf, USUAL_THICKNESS_M, wallAlong } from "#core/place/draw.ts";
 import type { Point } from "#core/place/geometry.ts";
 import { nextCars } from "#core/place/next-cars.ts";
 import { parkedCars, plotOf } from "#core/place/plot.ts";
@@ -19,11 +20,16 @@ import { Field, Fields } from "#ui/field/field.tsx";
 import { Section } from "#ui/frame/sheet.tsx";
 import table from "#ui/frame/table.module.css";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
+import { usePhotos } from "#ui/photo-store/use-photos.tsx";
 import { PALETTES } from "#ui/theme/palette.ts";
 import { useTheme } from "#ui/theme/theme-switch.tsx";
 import styles from "../circuit.module.css";
+import { Drawing } from "./drawing.tsx";
 import { type Chosen, moved } from "./moved.ts";
+import type { PlanUnderlay } from "./plan.tsx";
 import { Sides } from "./sides.tsx";
+import { Things } from "./things.tsx";
+import { Underlay } from "./underlay.tsx";
 import { useBands } from "./use-bands.ts";
 import { WallAndHole } from "./wall.tsx";
 
@@ -33,7 +39,13 @@ const Plan = lazy(() => import("./plan.tsx"));
 /** Lead lengths that are sold, in the unit of the plan. */
 const LEADS = { m: [5, 7.5, 10], ft: [15, 20, 25] } as const;
 
-export function Place() {
+interface Props {
+  /** The part of the run that is drawn on the plan; null while none is. */
+  drawing: number | null;
+  onDrawn(): void;
+}
+
+export function Place({ drawing, onDrawn }: Props) {
   const { document } = useJob();
   const store = useJobStore();
   const { place } = document;
@@ -47,7 +59,7 @@ export function Place() {
   return (
     <Section id="place" title="Where it hangs">
       {place ? (
-        <OnPlan place={place} document={document} />
+        <OnPlan place={place} document={document} drawing={drawing} onDrawn={onDrawn} />
       ) : (
         <>
           <p className="quiet">Begin with the plan that is most like this plot; all of it can be moved.</p>
@@ -64,11 +76,12 @@ export function Place() {
   );
 }
 
-function OnPlan({ place, document }: { place: CasePlace; document: CaseDocument }) {
+function OnPlan({ place, document, drawing, onDrawn }: Props & { place: CasePlace; document: CaseDocument }) {
   const store = useJobStore();
   const palette = PALETTES[useTheme()];
   const [chosen, setChosen] = useState<Chosen | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
+  const { photos } = usePhotos();
   const plot = plotOf(place);
   const cars = parkedCars(document);
   const bands = useBands();
@@ -81,6 +94,38 @@ function OnPlan({ place, document }: { place: CasePlace; document: CaseDocument 
     const wrong = clashProblem(now, pointer, value);
     setProblem(wrong);
     if (!wrong) store.edit(setValue(now, pointer, value));
+  };
+  const [wall, setWall] = useState<"wall" | "fence" | null>(null);
+  const [line, setLine] = useState<Point[]>([]);
+  const inMetres = ([x = 0, y = 0]: readonly number[]): Point => [x / perM, y / perM];
+  const runs = (document.run?.segments ?? []).flatMap(({ points }, part) =>
+    points && points.length > 1 && part !== drawing ? [{ part, points: points.map(inMetres) }] : [],
+  );
+  const isDrawing = wall !== null || drawing !== null;
+  const leave = () => {
+    setLine([]);
+    setWall(null);
+    onDrawn();
+  };
+  const finish = () => {
+    const { document: now } = store.getState();
+    if (drawing !== null) {
+      const segment = now.run?.segments?.[drawing];
+      const length = { value: Math.round(lengthOf(line) * perM * 100) / 100, unit: place.unit };
+      if (segment && length.value > 0)
+        store.edit(setValue(now, `/run/segments/${drawing}`, { ...segment, length, points: line.map(inPlan) }));
+    } else if (wall) {
+      const taken = (place.solids ?? []).map((s) => s.id);
+      const made = line.slice(1).flatMap((to, i) => {
+        const polygon = wallAlong(line[i] as Point, to, USUAL_THICKNESS_M[wall] ?? 0);
+        if (!polygon) return [];
+        const id = freeName(wall, taken);
+        taken.push(id);
+        return [{ id, kind: wall, points: polygon.map(inPlan) }];
+      });
+      put("/place/solids", [...(place.solids ?? []), ...made]);
+    }
+    leave();
   };
   const move = (what: Chosen, by: Point) => {
     const after = moved(plotOf(store.getState().document.place ?? place), what, by);
@@ -103,13 +148,39 @@ function OnPlan({ place, document }: { place: CasePlace; document: CaseDocument 
     })),
   ];
   const same = (a: Chosen, b: Chosen | null) => JSON.stringify(a) === JSON.stringify(b);
-  const turn = (index: number) =>
-    put(`/place/parking/${index}/heading`, ((place.parking?.[index]?.heading ?? 0) + 90) % 360);
   return (
     <>
       <Answer reach={reachIn(document)} place={place} document={document} />
+      {isDrawing ? (
+        <Drawing
+          what={drawing !== null ? `part ${drawing + 1} of the run` : `a ${wall}`}
+          points={line}
+          begin={runs.find((r) => r.part === (drawing ?? 0) - 1)?.points.at(-1) ?? [0, 0]}
+          unit={{ name: place.unit, perM }}
+          onPoints={setLine}
+          onDone={finish}
+          onLeave={leave}
+        />
+      ) : (
+        <Things
+          place={place}
+          chosen={chosen}
+          inPlan={inPlan}
+          onChoose={setChosen}
+          onDrawWall={(kind) => {
+            setLine([]);
+            setWall(kind);
+          }}
+          onSet={put}
+        />
+      )}
       <Suspense fallback={<div className={styles.planPlace} />}>
         <Plan
+          line={isDrawing ? line : null}
+          onPoint={(point) => setLine((now) => [...now, point])}
+          runs={runs}
+          openings={(place.openings ?? []).map((o) => ({ ...o, from: inMetres(o.from), to: inMetres(o.to) }))}
+          underlay={underlayOf(place, photos, inMetres)}
           plot={plot}
           cars={cars}
           palette={palette}
@@ -164,8 +235,8 @@ function OnPlan({ place, document }: { place: CasePlace; document: CaseDocument 
           usual=""
         />
       </Fields>
-      {chosen?.kind === "parking" && <Button onClick={() => turn(chosen.index)}>Turn the car by 90°</Button>}
       {chosen?.kind === "solid" && <Sides place={place} solid={chosen.index} onSet={put} />}
+      <Underlay place={place} />
       <WallAndHole plot={plot} document={document} />
       <Served reach={reachIn(document)} document={document} place={place} />
       <Button type="text" onClick={() => store.edit(setValue(store.getState().document, "/place", undefined))}>
@@ -173,6 +244,18 @@ function OnPlan({ place, document }: { place: CasePlace; document: CaseDocument 
       </Button>
     </>
   );
+}
+
+/** The photo under the plan as it is laid; null where there is none, or it is gone. */
+function underlayOf(
+  { underlay }: CasePlace,
+  photos: readonly { id: string; picture: string }[],
+  inMetres: (point: readonly number[]) => Point,
+): PlanUnderlay | null {
+  const picture = photos.find((p) => p.id === underlay?.photo)?.picture;
+  if (!underlay || !picture) return null;
+  const [widthM] = inMetres([underlay.width, 0]);
+  return { picture, at: inMetres(underlay.at), widthM, turned: underlay.turned ?? 0 };
 }
 
 /** In one sentence: what is served today, and of the cars that may come. */

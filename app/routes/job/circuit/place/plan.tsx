@@ -1,9 +1,10 @@
 /** The plot to scale: solids, cars and the charger are dragged; the lead's paths are drawn as they lie. */
 import type { KonvaEventObject } from "konva/lib/Node";
 import { type RefObject, useEffect, useRef, useState } from "react";
-import { Arrow, Circle, Group, Layer, Line, Rect, Stage, Text } from "react-konva";
-import { type BandPoint, STEP_M } from "#core/place/band.ts";
-import type { Point, Polygon } from "#core/place/geometry.ts";
+import { Arrow, Circle, Group, Image, Layer, Line, Rect, Stage, Text } from "react-konva";
+import { type BandPoint, onWall, STEP_M } from "#core/place/band.ts";
+import { alignedMove } from "#core/place/draw.ts";
+import { distance, type Point, type Polygon } from "#core/place/geometry.ts";
 import { outlineOf, type ParkedCar, type Plot, portOf } from "#core/place/plot.ts";
 import { pathsToPort, reachOf } from "#core/place/reach.ts";
 import { showNumber } from "#core/units.ts";
@@ -11,8 +12,23 @@ import type { Palette } from "#ui/theme/palette.ts";
 import styles from "../circuit.module.css";
 import { type Chosen, moved } from "./moved.ts";
 
+/** A photo under the plan: its lower left corner and width, m, and how it is turned, degrees counter-clockwise. */
+export interface PlanUnderlay {
+  picture: string;
+  at: Point;
+  widthM: number;
+  turned: number;
+}
+
 interface Props {
   plot: Plot;
+  underlay: PlanUnderlay | null;
+  openings: readonly { id: string; kind: string; from: Point; to: Point }[];
+  /** Parts of the run as they were drawn. */
+  runs: readonly { part: number; points: readonly Point[] }[];
+  /** The line that is being drawn; null while none is. */
+  line: readonly Point[] | null;
+  onPoint(point: Point): void;
   cars: readonly ParkedCar[];
   palette: Palette;
   /** Metres to the unit of the plan, and its name. */
@@ -53,7 +69,9 @@ function bounds({ solids, parking, charger }: Plot, cars: readonly ParkedCar[]) 
   };
 }
 
-export default function Plan({ plot, cars, palette, unit, band, chosen, onChoose, onMove, onCorner }: Props) {
+export default function Plan(props: Props) {
+  const { plot, cars, palette, unit, band, chosen, onChoose, onMove, onCorner } = props;
+  const { underlay, openings, runs, line, onPoint } = props;
   const frame = useRef<HTMLDivElement>(null);
   const width = useWidth(frame);
   // While something is dragged the plan keeps its scale.
@@ -65,27 +83,52 @@ export default function Plan({ plot, cars, palette, unit, band, chosen, onChoose
   const inset = Math.max(0, (width - (right - left) * scale) / 2);
   const px = ([x, y]: Point): Point => [inset + (x - left) * scale, (top - y) * scale];
   const flat = (polygon: Polygon) => polygon.flatMap((p) => [...px(p)]);
+  /** By how much it is moved: on the grid, and in line with the corners of other things. */
+  const byOf = (what: Chosen, x: number, y: number): Point => {
+    const by: Point = [snap(x / scale), snap(-y / scale)];
+    if (what.kind !== "solid") return by;
+    const others = plot.solids.flatMap((s, i) => (i === what.index ? [] : [...s.polygon]));
+    return alignedMove(by, plot.solids[what.index]?.polygon ?? [], others);
+  };
   const drags = (what: Chosen) => ({
-    draggable: true,
+    draggable: line === null,
     onPointerDown: () => onChoose(what),
     onDragMove: ({ target }: KonvaEventObject<DragEvent>) => {
-      const by = byOf(target.x(), target.y(), scale);
+      const by = byOf(what, target.x(), target.y());
       target.position({ x: by[0] * scale, y: -by[1] * scale });
       setDragged({ what, by });
     },
     onDragEnd: ({ target }: KonvaEventObject<DragEvent>) => {
-      const by = byOf(target.x(), target.y(), scale);
+      const by = byOf(what, target.x(), target.y());
       target.position({ x: 0, y: 0 });
       setDragged(null);
       if (by[0] !== 0 || by[1] !== 0) onMove(what, by);
     },
   });
   const keys = (event: React.KeyboardEvent) => {
+    if (line) return;
     const by = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] }[event.key];
     if (!by || !chosen) return;
     event.preventDefault();
     const step = KEY_M * (event.shiftKey ? 10 : 1);
     onMove(chosen, [(by[0] as number) * step, (by[1] as number) * step]);
+  };
+  const corners = [
+    ...plot.solids.flatMap((s) => [...s.polygon]),
+    ...(line ?? []),
+    ...runs.flatMap((r) => [...r.points]),
+  ];
+  const lengthText = (m: number) => `${showNumber(Math.round(m * unit.perM * 100) / 100)} ${unit.name}`;
+  // How far the chosen charger hangs from both ends of its wall.
+  const charger = chosen?.kind === "charger" ? shown.charger : null;
+  const wallSides = ({ at: [x, y] }: { at: Point }) => {
+    const wall = onWall(shown, [x, y]);
+    return wall
+      ? [
+          { key: "from", from: wall.from, to: wall.foot },
+          { key: "to", from: wall.foot, to: wall.to },
+        ]
+      : [];
   };
   const paths = car ? leads(shown, cars) : [];
   const isChosen = (kind: Chosen["kind"], index = 0) =>
@@ -108,6 +151,7 @@ export default function Plan({ plot, cars, palette, unit, band, chosen, onChoose
         <Stage width={width} height={(top - bottom) * scale}>
           <Layer>
             <Rect width={width} height={HEIGHT_PX} fill={palette.sheet} onPointerDown={() => onChoose(null)} />
+            {underlay && <Photo underlay={underlay} px={px} scale={scale} />}
             {plot.solids.map((s, index) => (
               <Group key={s.id} {...drags({ kind: "solid", index })}>
                 <Line
@@ -116,9 +160,16 @@ export default function Plan({ plot, cars, palette, unit, band, chosen, onChoose
                   fill={FILLS[s.kind](palette)}
                   stroke={palette.ink}
                   strokeWidth={isChosen("solid", index) ? 3 : 1.5}
+                  opacity={underlay ? 0.75 : 1}
                   dash={SOFT.includes(s.kind) ? [5, 4] : []}
                 />
-                <Text text={s.kind} {...at(px(centre(s.polygon)))} fontSize={14} fontFamily={FONT} fill={palette.ink} />
+                <Text
+                  text={s.kind}
+                  {...labelAt(s.polygon.map(px))}
+                  fontSize={14}
+                  fontFamily={FONT}
+                  fill={palette.ink}
+                />
               </Group>
             ))}
             {!dragged &&
@@ -159,6 +210,33 @@ export default function Plan({ plot, cars, palette, unit, band, chosen, onChoose
                     />
                   </>
                 )}
+              </Group>
+            ))}
+            {openings.map(({ id, kind, from, to }) => (
+              <Group key={id} listening={false}>
+                <Line points={flat([from, to])} stroke={palette.ink} strokeWidth={2} dash={[2, 4]} />
+                <Text
+                  text={kind}
+                  {...labelAt([px(from), px(to)])}
+                  fontSize={13}
+                  fontFamily={FONT}
+                  fill={palette.slate}
+                />
+              </Group>
+            ))}
+            {runs.map(({ part, points }) => (
+              <Group key={part} listening={false}>
+                <Line points={flat(points)} stroke={palette.sheet} strokeWidth={8} lineJoin="round" />
+                <Line points={flat(points)} stroke={palette.ochre} strokeWidth={4} lineJoin="round" />
+                <Text
+                  text={`part ${part + 1}`}
+                  x={px(points[0] as Point)[0] + 6}
+                  y={px(points[0] as Point)[1] + 4}
+                  fontSize={13}
+                  fontStyle="bold"
+                  fontFamily={FONT}
+                  fill={palette.ochre}
+                />
               </Group>
             ))}
             {paths.map(({ key, points, verdict }) => (
@@ -202,15 +280,7 @@ export default function Plan({ plot, cars, palette, unit, band, chosen, onChoose
               return (
                 // biome-ignore lint/suspicious/noArrayIndexKey: corners have no other name
                 <Group key={i}>
-                  <Text
-                    x={(x + nx) / 2 + 4}
-                    y={(y + ny) / 2 + 4}
-                    text={`${showNumber(Math.round(length * unit.perM * 100) / 100)} ${unit.name}`}
-                    fontSize={13}
-                    fontFamily={FONT}
-                    fill={palette.slate}
-                    listening={false}
-                  />
+                  <Dimension from={[x, y]} to={[nx, ny]} text={lengthText(length)} palette={palette} />
                   <Circle
                     x={x}
                     y={y}
@@ -229,6 +299,52 @@ export default function Plan({ plot, cars, palette, unit, band, chosen, onChoose
                 </Group>
               );
             })}
+            {charger &&
+              wallSides(charger).map(({ key, from, to }) => (
+                <Dimension
+                  key={key}
+                  from={px(from)}
+                  to={px(to)}
+                  text={lengthText(distance(from, to))}
+                  palette={palette}
+                />
+              ))}
+            {line && (
+              <>
+                <Line points={flat(line)} stroke={palette.deepWater} strokeWidth={3} dash={[8, 4]} listening={false} />
+                {line.map((p, i) => {
+                  const [x, y] = px(p);
+                  const before = line[i - 1];
+                  return (
+                    // biome-ignore lint/suspicious/noArrayIndexKey: corners have no other name
+                    <Group key={i} listening={false}>
+                      <Circle x={x} y={y} radius={5} fill={palette.deepWater} />
+                      {before && (
+                        <Dimension
+                          from={px(before)}
+                          to={[x, y]}
+                          text={lengthText(distance(before, p))}
+                          palette={palette}
+                        />
+                      )}
+                    </Group>
+                  );
+                })}
+                <Rect
+                  name="draw"
+                  width={width}
+                  height={(top - bottom) * scale}
+                  onPointerDown={({ target }) => {
+                    const pointer = target.getStage()?.getPointerPosition();
+                    if (!pointer) return;
+                    const to: Point = [snap((pointer.x - inset) / scale + left), snap(top - pointer.y / scale)];
+                    onPoint(
+                      alignedMove([0, 0], [to], corners).map((v, axis) => v + (to[axis] ?? 0)) as unknown as Point,
+                    );
+                  }}
+                />
+              </>
+            )}
             <ScaleBar x={12} y={(top - bottom) * scale - 16} scale={scale} unit={unit} palette={palette} />
           </Layer>
         </Stage>
@@ -252,12 +368,18 @@ function stretchesOf(band: readonly BandPoint[]): { from: Point; to: Point; all:
   return stretches;
 }
 
-const byOf = (x: number, y: number, scale: number): Point => [snap(x / scale), snap(-y / scale)];
 const at = ([x, y]: Point) => ({ x: x - 20, y: y - 7 });
-const centre = (polygon: Polygon): Point => [
-  polygon.reduce((t, [x]) => t + x, 0) / polygon.length,
-  polygon.reduce((t, [, y]) => t + y, 0) / polygon.length,
-];
+/** Where the name of a thing stands: in its middle, or beside it where it is too thin for its name; px. */
+function labelAt(polygon: Polygon) {
+  const xs = polygon.map(([x]) => x);
+  const ys = polygon.map(([, y]) => y);
+  const [left, right, top, bottom] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
+  const middle: Point = [(left + right) / 2, (top + bottom) / 2];
+  if (bottom - top < LETTERS_PX && right - left >= bottom - top) return { x: middle[0] - 20, y: top - LETTERS_PX + 1 };
+  if (right - left < LETTERS_PX) return { x: right + 5, y: middle[1] - 7 };
+  return at(middle);
+}
+const LETTERS_PX = 18;
 const nose = ([x, y]: Point, heading: number): Point => {
   const a = (heading * Math.PI) / 180;
   return [x + Math.cos(a) * 1.4, y + Math.sin(a) * 1.4];
@@ -287,6 +409,59 @@ function leads(plot: Plot, cars: readonly ParkedCar[]) {
       if (!path) return [];
       return [{ key: `${position.id} ${index}`, points: path.points, verdict: reachOf(charger, path, car).verdict }];
     }),
+  );
+}
+
+/** The photo under everything, loaded when it is there. */
+function Photo({
+  underlay: { picture, at, widthM, turned },
+  px,
+  scale,
+}: {
+  underlay: PlanUnderlay;
+  px(point: Point): Point;
+  scale: number;
+}) {
+  const [image, setImage] = useState<HTMLImageElement | null>(null);
+  useEffect(() => {
+    const loading = new window.Image();
+    loading.onload = () => setImage(loading);
+    loading.src = picture;
+    return () => {
+      loading.onload = null;
+    };
+  }, [picture]);
+  if (!image) return null;
+  const [x, y] = px(at);
+  const w = widthM * scale;
+  const h = (w * image.naturalHeight) / image.naturalWidth;
+  return (
+    <Image
+      image={image}
+      x={x}
+      y={y}
+      offsetY={h}
+      width={w}
+      height={h}
+      rotation={-turned}
+      opacity={0.7}
+      listening={false}
+    />
+  );
+}
+
+/** A length beside its line. */
+function Dimension({ from, to, text, palette }: { from: Point; to: Point; text: string; palette: Palette }) {
+  return (
+    <Text
+      x={(from[0] + to[0]) / 2 + 4}
+      y={(from[1] + to[1]) / 2 + 4}
+      text={text}
+      fontSize={13}
+      fontFamily={FONT}
+      fill={palette.slate}
+      listening={false}
+    />
   );
 }
 

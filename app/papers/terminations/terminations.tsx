@@ -1,0 +1,63 @@
+/** Every terminal of the circuit, to be filled in where it is made: the maker's value, the tool, what was done. */
+import { StyleSheet, Text, View } from "@react-pdf/renderer";
+import { terminationsOf } from "#core/circuit/terminations.ts";
+import { codebookOf } from "#core/codebook/index.ts";
+import { takenWay } from "#core/decide/decision.ts";
+import { PRINT } from "#ui/theme/palette.ts";
+import type { PaperInput } from "../index.ts";
+import { plain, Sheet, Signatures, sheetStyles as s } from "../sheet.tsx";
+
+const t = StyleSheet.create({
+  row: { flexDirection: "row", borderBottom: `0.6pt solid ${PRINT.ink}`, minHeight: 22, alignItems: "center" },
+  name: { width: "38%", paddingRight: 4 },
+  wire: { width: "18%" },
+  blank: { width: "11%", borderLeft: `0.4pt solid ${PRINT.slate}`, minHeight: 22, paddingLeft: 3, paddingTop: 6 },
+});
+
+export function Terminations(input: PaperInput) {
+  const { document, assessment } = input;
+  const { region } = codebookOf(document.rules);
+  const circuit = takenWay(document, assessment)?.circuit;
+  const terminals = circuit ? terminationsOf(document, circuit, region) : [];
+  const unit = region === "us" ? "lb-in" : "N m";
+  return (
+    <Sheet title="Termination sheet" input={input}>
+      <Text style={{ marginTop: 8 }}>
+        Each terminal to the value on its maker's label, with a tool calibrated within twelve months; pulled; stranded
+        wire once more after it has settled. 1 N m is 8.851 lb-in. Isolated, locked off and proved dead before a cover
+        comes off.
+      </Text>
+      <Text style={{ marginTop: 8 }}>
+        Tool ______________________ calibrated on ______________ by ______________________
+      </Text>
+      {terminals.length === 0 ? (
+        <Text style={{ marginTop: 14 }}>
+          No circuit has been designed along a run yet; there are no terminals to list.
+        </Text>
+      ) : (
+        <View style={{ marginTop: 8 }}>
+          <View style={[t.row, { borderBottomWidth: 1.2 }]} fixed>
+            <Text style={[t.name, { fontWeight: 700 }]}>Terminal</Text>
+            <Text style={[t.wire, { fontWeight: 700 }]}>Conductor</Text>
+            {[`Label, ${unit}`, `Done, ${unit}`, "Pulled", "Once more"].map((head) => (
+              <Text key={head} style={[t.blank, { fontWeight: 700 }]}>
+                {head}
+              </Text>
+            ))}
+          </View>
+          {terminals.map(({ terminal, conductor, twice }) => (
+            <View key={terminal} style={t.row} wrap={false}>
+              <Text style={t.name}>{terminal}</Text>
+              <Text style={t.wire}>{plain(conductor)}</Text>
+              <Text style={t.blank}> </Text>
+              <Text style={t.blank}> </Text>
+              <Text style={t.blank}> </Text>
+              <Text style={[t.blank, s.quiet]}>{twice ? " " : "solid"}</Text>
+            </View>
+          ))}
+        </View>
+      )}
+      <Signatures lines={["Made by", "Signature", "Date"]} />
+    </Sheet>
+  );
+}

@@ -1,0 +1,218 @@
+/** One part of the run: how it goes, of what, how long; and, folded, what it climbs, bends round and goes through. */
+import { CloseOutlined } from "@ant-design/icons";
+import { Button, Select } from "antd";
+import { setValue } from "#core/case/document/set-value.ts";
+import type { RunSegment } from "#core/case/document/types.ts";
+import { CROSSINGS, SURFACES } from "#core/case/document/vocabulary.ts";
+import { typeOf } from "#core/circuit/design.ts";
+import type { CircuitRules } from "#core/circuit/types.ts";
+import { codebookOf } from "#core/codebook/index.ts";
+import { LENGTH_UNITS, NO_UNITS } from "#core/quantity/parse.ts";
+import { lengthOnPhoto } from "#core/survey/photo-length.ts";
+import { showNumber } from "#core/units.ts";
+import { CaseChoice, CaseNumber, CaseQuantity, CaseYesNo } from "#ui/case-field/case-field.tsx";
+import { Field, Fields } from "#ui/field/field.tsx";
+import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
+import { usePhotos } from "#ui/photo-store/use-photos.tsx";
+import styles from "./circuit.module.css";
+
+const BURIED: readonly string[] = ["buried-pvc", "ground"];
+const CROSSING_NAMES: Record<(typeof CROSSINGS)[number], string> = {
+  joists: "Joists or studs",
+  solidWalls: "Solid walls",
+  cavityWalls: "Cavity walls",
+  timberFloors: "Wooden floors",
+  concreteFloors: "Concrete floors",
+  heatedFloors: "Floors with heating in them",
+};
+
+/** A part with another method keeps its conductor type where that may run so, else takes the first that may. */
+function withMethod(segment: RunSegment, method: string, rules: CircuitRules, ofRun?: string): RunSegment {
+  const kept = { ...segment, method };
+  const type = rules.types.find((t) => t.id === typeOf(rules, kept, ofRun));
+  if (type?.methods.includes(method)) return kept;
+  const first = rules.types.find((t) => t.methods.includes(method));
+  return first ? { ...kept, conductorType: first.id } : kept;
+}
+
+interface Props {
+  segment: RunSegment;
+  index: number;
+  rules: CircuitRules;
+  /** Null where there is no plan to draw on. */
+  onDraw: (() => void) | null;
+}
+
+export function Part({ segment, index, rules, onDraw }: Props) {
+  const { document } = useJob();
+  const store = useJobStore();
+  const codebook = codebookOf(document.rules);
+  const at = `/run/segments/${index}`;
+  const type = typeOf(rules, segment, document.run?.conductorType);
+  const put = (next: RunSegment) => store.edit(setValue(store.getState().document, at, next));
+  return (
+    <li data-part={index}>
+      <Fields>
+        <Field label={`Part ${index + 1}: how it runs`}>
+          {(tied) => (
+            <Select
+              {...tied}
+              aria-label={`Part ${index + 1}: how it runs`}
+              value={segment.method}
+              options={rules.methods.map((m) => ({ value: m.id, label: m.name }))}
+              onChange={(method: string) => put(withMethod(segment, method, rules, document.run?.conductorType))}
+            />
+          )}
+        </Field>
+        <Field label="Conductors">
+          {(tied) => (
+            <Select
+              {...tied}
+              aria-label={`Conductors of part ${index + 1}`}
+              value={type}
+              options={rules.types
+                .filter((t) => t.methods.includes(segment.method))
+                .map((t) => ({ value: t.id, label: t.name }))}
+              onChange={(conductorType: string) => put({ ...segment, conductorType })}
+            />
+          )}
+        </Field>
+        <CaseQuantity
+          label={`Length of part ${index + 1}`}
+          pointer={`${at}/length`}
+          units={LENGTH_UNITS}
+          usual={codebook.lengthUnit}
+          hint={segment.points ? "as drawn on the plan" : undefined}
+        />
+        <span className={styles.partTools}>
+          <FromPhoto index={index} onTake={(length) => put({ ...withoutPoints(segment), length })} />
+          {onDraw && (
+            <Button type="text" onClick={onDraw} aria-label={`Draw part ${index + 1} on the plan`}>
+              Draw
+            </Button>
+          )}
+          <Button
+            type="text"
+            icon={<CloseOutlined />}
+            aria-label={`Take away part ${index + 1}`}
+            onClick={() => store.edit([{ op: "remove", path: at }])}
+          />
+        </span>
+      </Fields>
+      <details className={styles.more} aria-label={`More of part ${index + 1}`}>
+        <summary>
+          Heights, bends, holes of part {index + 1}
+          <span className="quiet"> {told(segment)}</span>
+        </summary>
+        <Details segment={segment} at={at} />
+      </details>
+    </li>
+  );
+}
+
+const withoutPoints = ({ points: _, ...segment }: RunSegment): RunSegment => segment;
+
+/** The length of a route that was drawn and measured on a photo of the survey. */
+function FromPhoto({ index, onTake }: { index: number; onTake(length: RunSegment["length"]): void }) {
+  const { document } = useJob();
+  const { photos } = usePhotos();
+  const { lengthUnit } = codebookOf(document.rules);
+  const found = photos.flatMap((p) => {
+    const length = lengthOnPhoto(p, lengthUnit);
+    return length ? [{ id: p.id, length, name: p.caption || "a photo" }] : [];
+  });
+  if (found.length === 0) return null;
+  return (
+    <Select
+      aria-label={`Length of part ${index + 1} from a photo`}
+      placeholder="From a photo"
+      value={null}
+      className={styles.fromPhoto ?? ""}
+      options={found.map((f) => ({ value: f.id, label: `${f.name}: ${showNumber(f.length.value)} ${f.length.unit}` }))}
+      onChange={(id: string | null) => {
+        const taken = found.find((f) => f.id === id);
+        if (taken) onTake(taken.length);
+      }}
+    />
+  );
+}
+
+/** What of a part has been told beside its length, in a few words. */
+function told({ rise, bendDegrees, through = {}, surface, cover, fixedTo, exposed, escapeRoute }: RunSegment): string {
+  const holes = Object.values(through).reduce<number>((n, v) => n + (v ?? 0), 0);
+  return [
+    rise && `climbs ${rise.value} ${rise.unit}`,
+    bendDegrees !== undefined && `${bendDegrees}° of bends`,
+    holes > 0 && `${holes} ${holes === 1 ? "hole" : "holes"}`,
+    cover && `${cover.value} ${cover.unit} deep`,
+    surface && `under ${surface}`,
+    fixedTo === "fence" && "on a fence",
+    exposed && "could be struck",
+    escapeRoute && "way of escape",
+  ]
+    .filter(Boolean)
+    .join(", ");
+}
+
+function Details({ segment, at }: { segment: RunSegment; at: string }) {
+  const { document } = useJob();
+  const { lengthUnit, region } = codebookOf(document.rules);
+  const buried = BURIED.includes(segment.method);
+  return (
+    <>
+      <Fields>
+        <CaseQuantity
+          label="Climbs and drops"
+          pointer={`${at}/rise`}
+          units={LENGTH_UNITS}
+          usual={lengthUnit}
+          hint="beside its length"
+        />
+        {region === "us" && (
+          <CaseNumber
+            label="Bends, °"
+            pointer={`${at}/bendDegrees`}
+            units={NO_UNITS}
+            usual=""
+            hint="the most between two pull points"
+          />
+        )}
+        {buried ? (
+          <>
+            <CaseQuantity label="Cover over it" pointer={`${at}/cover`} units={LENGTH_UNITS} usual={lengthUnit} />
+            <CaseChoice
+              label="What lies over it"
+              pointer={`${at}/surface`}
+              none="not told"
+              options={SURFACES.map((value) => ({ value, label: value }))}
+            />
+          </>
+        ) : (
+          <CaseChoice
+            label="Fixed to"
+            pointer={`${at}/fixedTo`}
+            fallback="wall"
+            options={[
+              { value: "wall", label: "the building" },
+              { value: "fence", label: "a fence" },
+            ]}
+          />
+        )}
+        <CaseYesNo label="Could be struck here" pointer={`${at}/exposed`} />
+        {region === "uk" && <CaseYesNo label="On a way of escape" pointer={`${at}/escapeRoute`} />}
+      </Fields>
+      <Fields>
+        {CROSSINGS.map((what) => (
+          <CaseNumber
+            key={what}
+            label={CROSSING_NAMES[what]}
+            pointer={`${at}/through/${what}`}
+            units={NO_UNITS}
+            usual=""
+            hint={what === "heatedFloors" ? "are not drilled" : undefined}
+          />
+        ))}
+      </Fields>
+    </>
+  );
+}

@@ -1,0 +1,72 @@
+/** A photo of the plot from above under the plan: chosen from the job's photos, laid and scaled by two figures. */
+import { Button, Select } from "antd";
+import { setValue } from "#core/case/document/set-value.ts";
+import type { Place } from "#core/case/document/types.ts";
+import { NO_UNITS } from "#core/quantity/parse.ts";
+import { CaseNumber } from "#ui/case-field/case-field.tsx";
+import { Field, Fields } from "#ui/field/field.tsx";
+import { useJobStore } from "#ui/job-store/use-job.tsx";
+import { usePhotos } from "#ui/photo-store/use-photos.tsx";
+import styles from "../circuit.module.css";
+
+/** So wide a photo from above usually is, m and ft. */
+const USUAL_WIDTH = { m: 20, ft: 65 } as const;
+
+export function Underlay({ place }: { place: Place }) {
+  const store = useJobStore();
+  const { photos } = usePhotos();
+  const { underlay } = place;
+  const set = (value: Place["underlay"] | undefined) =>
+    store.edit(setValue(store.getState().document, "/place/underlay", value));
+  const lay = (photo: string) =>
+    set(underlay ? { ...underlay, photo } : { photo, at: [-2, -8], width: USUAL_WIDTH[place.unit] });
+  return (
+    <details className={styles.more}>
+      <summary>A photo from above under the plan{underlay && <span className="quiet"> laid</span>}</summary>
+      {photos.length === 0 ? (
+        <p className="quiet">Add a photo of the plot from above on Survey; then it can be laid here.</p>
+      ) : (
+        <Fields>
+          <Field label="Photo under the plan">
+            {(tied) => (
+              <Select
+                {...tied}
+                aria-label="Photo under the plan"
+                placeholder="None"
+                value={underlay?.photo ?? null}
+                options={photos.map((p, i) => ({ value: p.id, label: p.caption || `Photo ${i + 1}` }))}
+                onChange={lay}
+              />
+            )}
+          </Field>
+          {underlay && (
+            <>
+              <CaseNumber
+                label={`Its width, ${place.unit}`}
+                pointer="/place/underlay/width"
+                units={NO_UNITS}
+                usual=""
+              />
+              <CaseNumber
+                label={`Its left edge at, ${place.unit}`}
+                pointer="/place/underlay/at/0"
+                units={NO_UNITS}
+                usual=""
+                empty="refused"
+              />
+              <CaseNumber
+                label={`Its lower edge at, ${place.unit}`}
+                pointer="/place/underlay/at/1"
+                units={NO_UNITS}
+                usual=""
+                empty="refused"
+              />
+              <CaseNumber label="Turned, °" pointer="/place/underlay/turned" units={NO_UNITS} usual="" />
+              <Button onClick={() => set(undefined)}>Take the photo away</Button>
+            </>
+          )}
+        </Fields>
+      )}
+    </details>
+  );
+}

@@ -1,0 +1,112 @@
+/** Routes beside each other: what each loses, costs and takes, and one press to take another. */
+import { Button } from "antd";
+import { useMemo } from "react";
+import { createPatch } from "rfc6902";
+import type { Patch } from "#core/case/document/patch.ts";
+import { MOST } from "#core/case/document/schema.ts";
+import { setValue } from "#core/case/document/set-value.ts";
+import { codebookOf } from "#core/codebook/index.ts";
+import { routesOf, withRouteTaken } from "#core/decide/routes.ts";
+import { showMoney } from "#core/estimate/estimate.ts";
+import { showA, showNumber, showPercent, showSize } from "#core/units.ts";
+import table from "#ui/frame/table.module.css";
+import { useJobLater, useJobStore } from "#ui/job-store/use-job.tsx";
+import styles from "./circuit.module.css";
+
+export function Routes() {
+  const { document, prices } = useJobLater();
+  const store = useJobStore();
+  const { lengthUnit } = codebookOf(document.rules);
+  const routes = useMemo(() => routesOf(document, prices.book), [document, prices]);
+  const others = document.otherRuns ?? [];
+  /** Today's run is kept as it is, and the copy of it is worked on. */
+  const copy = () => {
+    const { document: now } = store.getState();
+    if (!now.run) return;
+    const { name: _, ...run } = now.run;
+    const kept = { ...now.run, name: now.run.name || `Route ${(now.otherRuns?.length ?? 0) + 1}` };
+    const next = { ...now, run, otherRuns: [...(now.otherRuns ?? []), kept] };
+    store.edit(createPatch(now, next) as Patch);
+  };
+  const take = (other: number) => {
+    const { document: now } = store.getState();
+    store.edit(createPatch(now, withRouteTaken(now, other)) as Patch);
+  };
+  const drop = (other: number) => {
+    const { document: now } = store.getState();
+    const left = (now.otherRuns ?? []).filter((_, i) => i !== other);
+    store.edit(setValue(now, "/otherRuns", left.length > 0 ? left : undefined));
+  };
+  return (
+    <>
+      {others.length > 0 && (
+        <div className={styles.scroll}>
+          <table className={`${table.plain} ${styles.routes}`}>
+            <caption>Routes beside each other</caption>
+            <thead>
+              <tr>
+                <th>Route</th>
+                <th>Laid</th>
+                <th>Conductor</th>
+                <th>Charges</th>
+                <th>Volts lost</th>
+                <th>Price</th>
+                <th>Hours</th>
+                <th>Against it</th>
+                <th />
+              </tr>
+            </thead>
+            <tbody>
+              {routes.map(({ name, other, length, built }) => (
+                <tr key={other ?? "taken"} data-taken={other === null}>
+                  <th scope="row">
+                    {name}
+                    {other === null && <span className="quiet"> taken</span>}
+                  </th>
+                  <td className="figure">
+                    {showNumber(length)} {lengthUnit}
+                  </td>
+                  {built ? (
+                    <>
+                      <td className="figure">{showSize(built.size)}</td>
+                      <td className="figure">{showA(built.chargeA)}</td>
+                      <td className="figure">{showPercent(built.voltDropPercent / 100)}</td>
+                      <td className="figure">{showMoney(built.cost.typical, built.cost.currency)}</td>
+                      <td className="figure">{showNumber(Math.round(built.hours * 10) / 10)}</td>
+                      <td data-short={built.failing > 0}>
+                        {built.failing > 0
+                          ? `${built.failing} ${built.failing === 1 ? "does" : "do"} not hold`
+                          : built.open > 0
+                            ? `${built.open} to see to`
+                            : "nothing"}
+                      </td>
+                    </>
+                  ) : (
+                    <td colSpan={6}>no circuit of its own along it</td>
+                  )}
+                  <td>
+                    {other !== null && (
+                      <>
+                        <Button size="small" onClick={() => take(other)} aria-label={`Take ${name}`}>
+                          Take
+                        </Button>{" "}
+                        <Button size="small" type="text" onClick={() => drop(other)} aria-label={`Drop ${name}`}>
+                          Drop
+                        </Button>
+                      </>
+                    )}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      )}
+      {others.length < MOST.otherRuns && (
+        <p className={styles.plans}>
+          <Button onClick={copy}>Keep this route, try another beside it</Button>
+        </p>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,12 @@
+/** One line of numbers. */
+import type { Check } from "./types.ts";
+
+/** @param passes null where nobody has told yet, or somebody must see to it on site */
+export const checked = (
+  id: string,
+  label: string,
+  passes: boolean | null,
+  rule: string,
+  formula: string,
+  numbers: string,
+): Check => ({ id, label, passes, rule, formula, numbers });

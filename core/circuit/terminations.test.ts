@@ -1,0 +1,83 @@
+import { describe, expect, it } from "vitest";
+import type { CaseDocument, Run } from "#core/case/document/types.ts";
+import { codebookOf } from "#core/codebook/index.ts";
+import { knownUkHome, knownUsHome } from "#core/testing/cases.ts";
+import { designFor, isDesigned } from "./design.ts";
+import { signalChecks } from "./signal.ts";
+import { terminationsOf } from "./terminations.ts";
+
+function terminals(home: CaseDocument, run: Run) {
+  const codebook = codebookOf(home.rules);
+  const design = designFor({ ...home, run }, codebook, 32);
+  if (!design || !isDesigned(design)) throw new Error("not designed");
+  return terminationsOf({ ...home, run }, design, codebook.region);
+}
+const ft = (value: number) => ({ value, unit: "ft" as const });
+
+describe("the terminals of a circuit", () => {
+  it("are those of its device and of its charger, each with its conductor", () => {
+    const run: Run = { segments: [{ method: "in-wall", length: ft(30) }], conductorType: "nm-b" };
+    expect(terminals(knownUsHome(), run)).toEqual([
+      { terminal: "Breaker, L1", conductor: "8 AWG copper", twice: true },
+      { terminal: "Breaker, L2", conductor: "8 AWG copper", twice: true },
+      { terminal: "Breaker, equipment grounding conductor", conductor: "10 AWG copper", twice: false },
+      { terminal: "Charger, L1", conductor: "8 AWG copper", twice: true },
+      { terminal: "Charger, L2", conductor: "8 AWG copper", twice: true },
+      { terminal: "Charger, equipment grounding conductor", conductor: "10 AWG copper", twice: false },
+    ]);
+  });
+  it("are also those of boxes between and of a disconnect, and of a receptacle in the charger's place", () => {
+    const run: Run = {
+      segments: [
+        { method: "in-wall", length: ft(30), conductorType: "nm-b" },
+        { method: "emt", length: ft(30), conductorType: "thhn" },
+      ],
+      disconnect: "in-sight",
+    };
+    const names = terminals(knownUsHome(), run).map((t) => t.terminal);
+    expect(names).toHaveLength(3 + 6 + 6 + 3);
+    expect(names).toContain("Junction box before part 2, to the charger, L2");
+    expect(names).toContain("Disconnect, load side, L1");
+    const plug = { ...knownUsHome(), charger: { ...knownUsHome().charger, connection: "plug" as const } };
+    expect(terminals(plug, { segments: run.segments?.slice(0, 1) ?? [] }).at(-1)?.terminal).toBe(
+      "Receptacle, equipment grounding conductor",
+    );
+    expect(terminals(knownUsHome(), { ...run, disconnect: "none" })).toHaveLength(12);
+  });
+  it("have the words of the United Kingdom there", () => {
+    const run: Run = {
+      segments: [{ method: "clipped", length: { value: 12, unit: "m" } }],
+      conductorType: "twin-earth",
+    };
+    const [line, neutral, earth] = terminals(knownUkHome(), run);
+    expect([line?.terminal, neutral?.terminal, earth?.terminal]).toEqual([
+      "RCBO, line",
+      "RCBO, neutral",
+      "RCBO, earth",
+    ]);
+    expect([line?.conductor, earth?.conductor, earth?.twice]).toEqual(["6 mm² copper", "2.5 mm² copper", false]);
+  });
+});
+
+describe("the clamps' signal", () => {
+  const passes = (signal: Run["signal"]) =>
+    Object.fromEntries(signalChecks({ ...(signal && { signal }) }).map((c) => [c.id, c.passes]));
+  it("is to be told, and its direction is proved at commissioning", () => {
+    expect(passes(undefined)).toEqual({ "signal-room": null, "signal-way": null, "signal-direction": null });
+    expect(passes({ by: "cores", roomAtConductors: true })).toMatchObject({ "signal-room": true, "signal-way": true });
+    expect(passes({ by: "data-cable", roomAtConductors: false })).toMatchObject({ "signal-room": false });
+  });
+  it("by radio is read at both ends, and strong enough", () => {
+    const radio = (readAtClampsPercent?: number, readAtChargerPercent?: number) =>
+      passes({
+        by: "radio",
+        ...(readAtClampsPercent !== undefined && { readAtClampsPercent }),
+        ...(readAtChargerPercent !== undefined && { readAtChargerPercent }),
+      })["signal-way"];
+    expect(radio()).toBe(null);
+    expect(radio(80)).toBe(null);
+    expect(radio(80, 40)).toBe(true);
+    expect(radio(39, 90)).toBe(false);
+    expect(radio(undefined, 20)).toBe(false);
+  });
+});

@@ -1,0 +1,55 @@
+/** Every terminal of a designed circuit, in the order in which they are made: what the log of terminations is filled in by. */
+import type { CaseDocument, Conductor } from "#core/case/document/types.ts";
+import type { Region } from "#core/codebook/types.ts";
+import { showSize } from "#core/units.ts";
+import { junctions } from "./route.ts";
+import type { CircuitDesign } from "./types.ts";
+
+export interface Termination {
+  /** Its name in the log. */
+  terminal: string;
+  /** "6 AWG copper". */
+  conductor: string;
+  /** Torqued, then once more: stranded wire settles. */
+  twice: boolean;
+}
+
+const LIVE = { us: ["L1", "L2"], uk: ["line", "neutral"] } as const;
+const EARTH = { us: "equipment grounding conductor", uk: "earth" } as const;
+const DEVICE = { us: "Breaker", uk: "RCBO" } as const;
+const METAL = { us: { cu: "copper", al: "aluminum" }, uk: { cu: "copper", al: "aluminium" } } as const;
+/** Solid in these sizes, stranded above. */
+const SOLID: readonly string[] = ["14 AWG", "12 AWG", "10 AWG", "1 mm2", "1.5 mm2", "2.5 mm2"];
+
+export function terminationsOf(
+  { run, charger }: Pick<CaseDocument, "run" | "charger">,
+  design: CircuitDesign,
+  region: Region,
+): Termination[] {
+  const { segments } = design;
+  const first = segments[0];
+  const last = segments.at(-1);
+  if (!first || !last) return [];
+  const named = (terminal: string, { size, material }: Conductor): Termination => ({
+    terminal,
+    conductor: `${showSize(size)} ${METAL[region][material ?? "cu"]}`,
+    twice: !SOLID.includes(size),
+  });
+  /** The terminals of one thing: its live ones, and the earth. */
+  const at = (thing: string, { conductor, earthConductor }: typeof first, live = LIVE[region] as readonly string[]) => [
+    ...live.map((l) => named(`${thing}, ${l}`, conductor)),
+    named(`${thing}, ${EARTH[region]}`, earthConductor),
+  ];
+  const device = at(DEVICE[region], first);
+  const boxes = junctions(design).flatMap((i) => {
+    const [before, after] = [segments[i - 1], segments[i]] as [typeof first, typeof first];
+    const box = `Junction box before part ${i + 1}`;
+    return [...at(`${box}, from the supply`, before), ...at(`${box}, to the charger`, after)];
+  });
+  const disconnect =
+    run?.disconnect === "in-sight" || run?.disconnect === "out-of-sight"
+      ? [...at("Disconnect, line side", last), ...at("Disconnect, load side", last)]
+      : [];
+  const end = at(charger?.connection === "plug" ? "Receptacle" : "Charger", last);
+  return [...device, ...boxes, ...disconnect, ...end];
+}

@@ -45,7 +45,7 @@ test("a run gives a circuit, and its conductor follows every part", async ({ pag
     .getByRole("button", { name: /^Price, typical: .*Why\?$/ })
     .first()
     .click();
-  await expect(page.getByText(/PVC for burial with bedding and tape, 260 ft = /)).toBeVisible();
+  await expect(page.getByText(/PVC for burial with bedding and tape, 280 ft = /)).toBeVisible();
 });
 
 test("where no size carries it the way says so, and a lower current is taken before", async ({ page, heron }) => {

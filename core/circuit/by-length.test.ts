@@ -116,6 +116,29 @@ describe("the sizes beside the chosen one", () => {
       "8 AWG fails: volt drop along the run, 4.4 % against 3 % (NEC 210.19(A) informational note, chapter 9 table 8)",
     );
   });
+  it("have every check as a line, and the earth conductor that each would take", () => {
+    const long: CircuitAsked = { ...us, segments: [{ method: "emt", length: { value: 210, unit: "ft" } }] };
+    const found = designCircuit(nec2023.circuit, long);
+    if (!isDesigned(found)) throw new Error("it is made");
+    const [sizes = []] = candidatesOf(nec2023.circuit, long, found);
+    const of = (size: string) => sizes.find((c) => c.conductor.size === size);
+    expect(of("6 AWG")?.checks.map((c) => [c.id, c.passes])).toEqual([
+      ["terminals", true],
+      ["corrected", true],
+      ["device", true],
+      ["volt-drop", true],
+    ]);
+    // By the 40 A device 10 AWG, grown with what is larger than the 8 AWG that carries it.
+    expect(["10 AWG", "8 AWG", "6 AWG", "4 AWG"].map((s) => of(s)?.earthConductor.size)).toEqual([
+      "10 AWG",
+      "10 AWG",
+      "8 AWG",
+      "6 AWG",
+    ]);
+    expect(found.checks.find((c) => c.id === "conduit-fill")?.numbers).toBe(
+      "2 x 6 AWG + 8 AWG = 0.14 in² = 25.9 %; the next size, 1 in: 16 %",
+    );
+  });
   it("of a conductor that stays are itself alone", () => {
     const kept: CircuitAsked = { ...uk, kept: { size: "4 mm2", material: "cu", type: "armoured-70" } };
     const found = designCircuit(bs7671.circuit, kept);

@@ -2,6 +2,7 @@
 import type { Conductor } from "#core/case/document/types.ts";
 import { showA, showPercent, showSize } from "#core/units.ts";
 import { lower } from "#core/words.ts";
+import { checked } from "./check.ts";
 import { conductorsFor, dropV, stretchesOf } from "./design.ts";
 import type { Check, CircuitAsked, CircuitDesign, CircuitRules } from "./types.ts";
 
@@ -11,6 +12,10 @@ export interface Candidate {
   ampacityA: number;
   /** Volts lost along the whole run with this size here and the others as chosen, percent of the supply's. */
   dropPercent: number;
+  /** Its earth conductor behind the device of the design. */
+  earthConductor: Conductor;
+  /** Every check of this size. */
+  checks: Check[];
   /** The first check that it fails; null where it passes all. */
   fails: Check | null;
 }
@@ -22,25 +27,31 @@ export function candidatesOf(rules: CircuitRules, asked: CircuitAsked, design: C
     const made = design.stretches[i];
     if (!made) return [];
     const elsewhereV = design.voltDropV - made.dropV;
-    return conductorsFor(rules, stretch, asked).map((conductor): Candidate => {
+    const conductors = conductorsFor(rules, stretch, asked);
+    const enough = conductors.findIndex((c) => c.size === made.sizeByAmpacity);
+    return conductors.map((conductor, n): Candidate => {
       const tried = rules.tries(conductor, stretch, design.deviceA, asked);
       const lostV = elsewhereV + dropV(rules, conductor, stretch, asked);
-      const drop = design.checks.find((c) => c.id === "volt-drop");
-      const tooMuch = lostV / volts > rules.drop.share + 1e-9;
+      const share = lostV / volts;
+      const checks: Check[] = [
+        ...tried.checks,
+        checked(
+          "volt-drop",
+          "Volt drop along the run",
+          share <= rules.drop.share + 1e-9,
+          rules.drop.rule,
+          `at the charging current, no more than ${showPercent(rules.drop.share)}`,
+          `${showPercent(share)} against ${showPercent(rules.drop.share)}`,
+        ),
+      ];
       return {
         conductor,
         chosen: conductor.size === made.conductor.size,
         ampacityA: tried.ampacityA,
-        dropPercent: (lostV / volts) * 100,
-        fails:
-          tried.checks.find((c) => !c.passes) ??
-          (tooMuch && drop
-            ? {
-                ...drop,
-                passes: false,
-                numbers: `${showPercent(lostV / volts)} against ${showPercent(rules.drop.share)}`,
-              }
-            : null),
+        dropPercent: share * 100,
+        earthConductor: rules.earthOf(conductor, n < enough ? conductor.size : made.sizeByAmpacity, design.deviceA),
+        checks,
+        fails: checks.find((c) => !c.passes) ?? null,
       };
     });
   });

@@ -171,6 +171,16 @@ function conduitOf(method: string, conductor: Conductor, earth: Conductor): stri
   return trade ? `${trade} ${name}` : `larger than 2 in ${name}`;
 }
 
+/** How full a conduit is, and the next trade size would be: "23 %; 1 in: 14.2 %". */
+function fullness(conduit: string, fill: number): string {
+  const { sizes } = Object.values(RACEWAYS).find((r) => conduit.endsWith(r.name)) ?? RACEWAYS.emt;
+  const at = sizes.findIndex(([trade]) => conduit.startsWith(`${trade} `));
+  const [own, next] = [sizes[at], sizes[at + 1]];
+  return [own && showPercent(fill / own[1]), own && next && `the next size, ${next[0]}: ${showPercent(fill / next[1])}`]
+    .filter(Boolean)
+    .join("; ");
+}
+
 export const necCircuit: CircuitRules = {
   methods: METHODS,
   types: TYPES,
@@ -242,7 +252,7 @@ export const necCircuit: CircuitRules = {
           !s.conduit.startsWith("larger"),
           "NEC chapter 9, tables 1, 4 and 5",
           `two conductors and the earth conductor fill no more than ${showPercent(FILL)}`,
-          `2 x ${s.conductor.size} + ${s.earthConductor.size} = ${showNumber(fill)} in²`,
+          `2 x ${s.conductor.size} + ${s.earthConductor.size} = ${showNumber(fill)} in² = ${fullness(s.conduit, fill) || "more than the largest holds"}`,
         ),
       );
     }

@@ -8,6 +8,7 @@ import { codebookOf } from "#core/codebook/index.ts";
 import type { Codebook } from "#core/codebook/types.ts";
 import { showA, showPercent, showSize } from "#core/units.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
+import { lower } from "#core/words.ts";
 import { Section } from "#ui/frame/sheet.tsx";
 import table from "#ui/frame/table.module.css";
 import { useJob } from "#ui/job-store/use-job.tsx";
@@ -178,8 +179,9 @@ function OneStretch({ candidates }: { candidates: readonly Candidate[] }) {
         <tr>
           <th>Size</th>
           <th>Carries</th>
+          <th>Earth conductor</th>
           <th>Volts lost</th>
-          <th>Why not</th>
+          <th>Checks</th>
         </tr>
       </thead>
       <tbody>
@@ -190,8 +192,23 @@ function OneStretch({ candidates }: { candidates: readonly Candidate[] }) {
               {c.chosen && <span className="quiet"> chosen</span>}
             </th>
             <td className="figure">{showA(c.ampacityA)}</td>
+            <td className="figure">{showSize(c.earthConductor.size)}</td>
             <td className="figure">{showPercent(c.dropPercent / 100)}</td>
-            <td className="quiet">{c.chosen ? "" : (c.fails?.label ?? "larger than needed")}</td>
+            <td>
+              <details>
+                <summary aria-label={`Checks of ${showSize(c.conductor.size)}`}>
+                  {c.fails ? `fails: ${lower(c.fails.label)}` : c.chosen ? "all hold" : "larger than needed"}
+                </summary>
+                <ul className={styles.ofSize}>
+                  {c.checks.map((check) => (
+                    <li key={check.id}>
+                      {check.passes ? "Holds" : <b>Does not hold</b>}: {lower(check.label)},{" "}
+                      <span className="figure">{check.numbers}</span> <span className="quiet">{check.rule}</span>
+                    </li>
+                  ))}
+                </ul>
+              </details>
+            </td>
           </tr>
         ))}
       </tbody>

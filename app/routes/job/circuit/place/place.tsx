@@ -289,6 +289,13 @@ function Served({ reach, document, place }: { reach: readonly Reach[]; document:
   const perM = place.unit === "ft" ? FT_PER_M : 1;
   const length = (m: number | null) =>
     m === null ? "no way" : `${showNumber(Math.round(m * perM * 100) / 100)} ${place.unit}`;
+  /** Of the lead as it lies, else as it hangs. */
+  const leftOver = ({ verdict, liesM, hangsM }: Reach): string => {
+    const asked = verdict === "lies" ? liesM : hangsM;
+    const leadM = plotOf(place).charger?.leadM;
+    if (asked === null || leadM === undefined) return "-";
+    return leadM >= asked ? length(leadM - asked) : `${length(asked - leadM)} short`;
+  };
   const leads = LEADS[place.unit];
   const servedBy = (lead: number) => {
     const { leadLength: _, ...charger } = place.charger ?? { at: [0, 0] };
@@ -306,6 +313,7 @@ function Served({ reach, document, place }: { reach: readonly Reach[]; document:
             <th>As drawn</th>
             <th>Turned</th>
             <th>Lead to lie, to hang</th>
+            <th>Left over</th>
           </tr>
         </thead>
         <tbody>
@@ -323,6 +331,7 @@ function Served({ reach, document, place }: { reach: readonly Reach[]; document:
                   <td className="figure">
                     {length(r.liesM)}, {length(r.hangsM)}
                   </td>
+                  <td className="figure">{leftOver(r)}</td>
                 </tr>
               );
             })}

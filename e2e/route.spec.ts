@@ -67,7 +67,7 @@ test("routes stand beside each other, and another is taken with one press", asyn
   await page.getByRole("textbox", { name: "Name of this route" }).fill("Under the floor");
   const table = page.getByRole("table", { name: "Routes beside each other" });
   const money = async (name: string) => {
-    const text = (await table.getByRole("row", { name }).innerText()) ?? "";
+    const text = (await table.getByRole("row", { name }).textContent()) ?? "";
     return Number(/\$([\d,]+)/.exec(text)?.[1]?.replace(",", ""));
   };
   await expect(table.getByRole("row", { name: /^Under the floor taken/ })).toContainText("30 ft");

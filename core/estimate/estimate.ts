@@ -61,28 +61,23 @@ function countsOf(items: readonly WorkItem[]): Map<string, number> {
  * The standard installation of the book, where the work holds one of each thing it includes; what it includes goes off.
  * An included item that begins at none need not be there.
  */
-function takeStandard(book: PriceBook, counts: Map<string, number>): PriceItem | null {
+function takeStandard(book: PriceBook, counts: Map<PriceItem, number>): PriceItem | null {
   const [standard] = itemsIn(book, "standard");
   const included = itemsIn(book, "included");
-  if (!standard || included.length === 0 || !included.every((i) => i.low === 0 || (counts.get(i.id) ?? 0) > 0))
-    return null;
-  for (const { id, typical } of included)
-    if (counts.has(id)) counts.set(id, Math.max(0, (counts.get(id) ?? 0) - typical));
+  if (!standard || included.length === 0) return null;
+  const goesOff: [item: PriceItem, count: number][] = [];
+  for (const { id, low, typical } of included) {
+    const item = itemOf(book, id);
+    const count = (item && counts.get(item)) ?? 0;
+    if (count > 0 && item) goesOff.push([item, Math.max(0, count - typical)]);
+    else if (low > 0) return null;
+  }
+  for (const [item, count] of goesOff) counts.set(item, count);
   return standard;
 }
 
 /** An item that the book lacks, as it would be looked for: "cable nm-b 6 AWG". */
 const inWords = (id: string): string => id.replaceAll(":", " ");
-
-/** Counts by the items they are priced by: members of a family without prices of their own are bought together. */
-function byItem(book: PriceBook, counts: ReadonlyMap<string, number>): Map<PriceItem, number> {
-  const found = new Map<PriceItem, number>();
-  for (const [id, count] of counts) {
-    const item = pricedBy(book, id);
-    if (item) found.set(item, (found.get(item) ?? 0) + count);
-  }
-  return found;
-}
 
 const isLabour = ({ group }: PriceItem): boolean => group === "labour" || group === "runs";
 /** Work on site, not the visits before it. */
@@ -128,12 +123,14 @@ const estimateOf = later<EstimateFields, Pick<Estimate, "explain">>("explain");
  * @param grants ids of the grants that were ticked
  */
 export function estimate(items: readonly WorkItem[], book: PriceBook, grants: readonly string[] = []): Estimate {
-  const counts = countsOf(items);
+  // By the items they are priced by: members of a family without prices of their own are bought together.
+  const counts = new Map<PriceItem, number>();
   const missing = new Set<string>();
   const rate = itemOf(book, "rate");
   const minutes = spread();
-  for (const [id, count] of counts) {
+  for (const [id, count] of countsOf(items)) {
     const item = pricedBy(book, id);
+    if (item) counts.set(item, (counts.get(item) ?? 0) + count);
     if (!item) missing.add(inWords(id));
     else if (isLabour(item)) {
       if (!rate) missing.add(inWords("rate"));
@@ -144,13 +141,14 @@ export function estimate(items: readonly WorkItem[], book: PriceBook, grants: re
   for (const id of planned.missing) missing.add(inWords(id));
   const visits = installDays(planned.steps) + (planned.steps.some((s) => s.id === "survey") ? 1 : 0);
   if (visits > 0) {
-    counts.set("travel", visits);
-    if (!itemOf(book, "travel")) missing.add(inWords("travel"));
+    const travel = itemOf(book, "travel");
+    if (travel) counts.set(travel, visits);
+    else missing.add(inWords("travel"));
   }
   const standard = missing.size === 0 ? takeStandard(book, counts) : null;
   const waste = percent(book, "waste", "typical");
   const lines: PriceLine[] = standard ? [lineOf(standard, 1, rate, waste)] : [];
-  for (const [item, count] of byItem(book, counts)) if (count > 0) lines.push(lineOf(item, count, rate, waste));
+  for (const [item, count] of counts) if (count > 0) lines.push(lineOf(item, count, rate, waste));
   const ticked = lines.length === 0 ? [] : itemsIn(book, "grants").filter((i) => grants.includes(i.id));
   const cost = totalOf(book, lines, ticked, missing.size > 0);
   const days = (pick: Pick3) => leadDays(planned.steps, pick);

@@ -165,6 +165,7 @@ function assembled(
         id: "volt-drop",
         label: "Volt drop along the run",
         passes: lostV <= limitV + EPSILON,
+        ...(!rules.drop.refuses && { advice: true }),
         rule: rules.drop.rule,
         formula: `at the charging current, no more than ${showPercent(rules.drop.share)}${enlarged ? "; enlarged for it" : ""}`,
         numbers: `${stretches.map((s) => `${showNumber(s.dropV)} V`).join(" + ")} of ${volts} V = ${showPercent(lostV / volts)}`,

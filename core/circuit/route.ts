@@ -136,7 +136,7 @@ function dropInAll({ document, design, panel, feederA }: Routed, { circuit: rule
   }
   const share = totalV / volts;
   const enough = share <= IN_ALL + 1e-9;
-  return checked(
+  const check = checked(
     "drop-in-all",
     "Volts lost in all, from the supply on",
     !enough ? false : untold.length > 0 ? null : true,
@@ -144,6 +144,7 @@ function dropInAll({ document, design, panel, feederA }: Routed, { circuit: rule
     `feeders at what they would carry, and the run, no more than ${showPercent(IN_ALL)}`,
     `${[...numbers, `the run ${showNumber(design.voltDropV)} V`].join(" + ")} = ${showNumber(totalV)} V of ${volts} V = ${showPercent(share)}${untold.length > 0 ? `; conductor or length not told: ${untold.join(", ")}` : ""}${leadIn(document, design, rules)}`,
   );
+  return rules.drop.refuses ? check : { ...check, advice: true };
 }
 
 /** What the charger's lead loses beside, where its length is told: its maker's, taken as the last size of the run. */
@@ -168,6 +169,10 @@ export function withRoute(routed: Omit<Routed, "segments" | "run">, codebook: Co
     cautions: [...design.cautions, ...failed.map((c) => `${c.label}: ${c.numbers} (${c.rule}).`)],
   };
 }
+
+/** What stands against a circuit as its run is told. */
+export const faultsOfRun = ({ checks }: CircuitDesign): Check[] =>
+  checks.filter((c) => c.passes === false && c.advice === undefined);
 
 /** Every check of how a new circuit runs. */
 function routeChecks(full: Routed, codebook: Codebook): Check[] {

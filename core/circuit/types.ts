@@ -8,6 +8,8 @@ export interface Check extends Cited {
   label: string;
   /** Null where nobody has told yet, or somebody must see to it on site. */
   passes: boolean | null;
+  /** Where it does not hold, somebody should know, and the circuit may be built all the same. */
+  advice?: true;
 }
 
 /** One part of the run as it is built. */

@@ -4,9 +4,9 @@
  */
 import type { CaseDocument, ClampLimit } from "#core/case/document/types.ts";
 import { isDesigned } from "#core/circuit/design.ts";
-import { withRoute } from "#core/circuit/route.ts";
+import { faultsOfRun, withRoute } from "#core/circuit/route.ts";
 import type { CircuitDesign } from "#core/circuit/types.ts";
-import type { WorkItem } from "#core/estimate/takes.ts";
+import { IN_PASSING, type WorkItem } from "#core/estimate/takes.ts";
 import { givenSteady } from "#core/need/energy.ts";
 import { circuitCarriesA } from "#core/path/circuit-load.ts";
 import { designAt } from "#core/path/designed.ts";
@@ -19,6 +19,7 @@ import { joined, withCharge } from "#core/ways/place.ts";
 import { type Reason, reason } from "#core/ways/reasons.ts";
 import type { Proposal, Situation, Verdict } from "#core/ways/types.ts";
 import type { Cited } from "#core/why.ts";
+import { lower } from "#core/words.ts";
 import { workAtCharger } from "./at-charger.ts";
 import { type Guard, guardsOf } from "./clamps.ts";
 import { confirmations, consentOfOperator, measureFirst } from "./first.ts";
@@ -325,13 +326,6 @@ export function judgeProposal(s: Situation, proposal: Proposal): Judged {
   const confirm = confirmations(unknowns, end.links);
   const urgent = mending.items.filter((item) => mending.urgent.has(item.id));
   const others = mending.items.filter((item) => !mending.urgent.has(item.id));
-  const items = [...confirm, ...urgent, ...first.items, ...operator.items, ...others, ...own];
-  const mustWork =
-    proposal.takesWork || mending.items.length > 0 || first.items.length > 0 || operator.items.length > 0;
-  const unmended = mending.reasons.length > mending.items.length;
-  judgement.verdict = mustWork || unmended || confirm.length > 0 ? "with-work" : "ready";
-  judgement.onlyConfirm = !mustWork && !unmended && confirm.length > 0;
-  judgement.circuitA = circuitA;
   const designed = designAt(judged.document, codebook, end.target, chargeA);
   judgement.circuit =
     designed && isDesigned(designed)
@@ -349,10 +343,23 @@ export function judgeProposal(s: Situation, proposal: Proposal): Judged {
           end.target.circuit?.planned === true,
         )
       : null;
+  const run = judgement.circuit ? runToMend(judgement.circuit) : NOTHING_TO_MEND;
+  const items = [...confirm, ...urgent, ...first.items, ...operator.items, ...others, ...run.items, ...own];
+  const mustWork =
+    proposal.takesWork ||
+    mending.items.length > 0 ||
+    first.items.length > 0 ||
+    operator.items.length > 0 ||
+    run.items.length > 0;
+  const unmended = mending.reasons.length > mending.items.length;
+  judgement.verdict = mustWork || unmended || confirm.length > 0 ? "with-work" : "ready";
+  judgement.onlyConfirm = !mustWork && !unmended && confirm.length > 0;
+  judgement.circuitA = circuitA;
   judgement.reasons = [
     ...first.reasons,
     ...operator.reasons,
     ...mending.reasons,
+    ...run.reasons,
     ...proposal.answersTo,
     ...confirmReason(confirm),
   ];
@@ -364,6 +371,21 @@ export function judgeProposal(s: Situation, proposal: Proposal): Judged {
   ];
   asFound(end.links, mending.found, items);
   return judgement;
+}
+
+const NOTHING_TO_MEND = { items: [] as WorkItem[], reasons: [] as Reason[] };
+
+/** What of the run does not hold as it is told: it is laid otherwise before anybody calls the way ready. */
+function runToMend(circuit: CircuitDesign): typeof NOTHING_TO_MEND {
+  const faults = faultsOfRun(circuit);
+  return {
+    items: faults.map((c) => ({
+      id: `run:${c.id}:${c.label}`,
+      text: `Lay the run otherwise: ${lower(c.label)}, ${c.numbers}`,
+      takes: IN_PASSING,
+    })),
+    reasons: faults.map((c) => reason("fault-on-path", `${c.label}: ${c.numbers}`, c.rule)),
+  };
 }
 
 const confirmReason = (confirm: readonly WorkItem[]): Reason[] =>

@@ -103,6 +103,27 @@ describe("a run's own laws", () => {
   });
 });
 
+describe("a run that does not hold as it is told", () => {
+  const run: Run = { segments: [{ method: "emt", length: ft(40), bendDegrees: 400 }], terminalC: 75 };
+  it("is laid otherwise before its way is ready", () => {
+    const way = wayIn(along(knownUsHome(), run), "dedicated-circuit");
+    expect(way.verdict).toBe("with-work");
+    expect(way.onlyConfirm).toBe(false);
+    expect(way.reasons).toContainEqual(
+      expect.objectContaining({ code: "fault-on-path", text: expect.stringMatching(/^Bends, part 1: 400°/) }),
+    );
+    expect(way.work).toContainEqual(expect.stringMatching(/^Lay the run otherwise: bends, part 1, 400° against 360°/));
+    const straight = { ...run, segments: [{ method: "emt", length: ft(40), bendDegrees: 90 }] };
+    expect(wayIn(along(knownUsHome(), straight), "dedicated-circuit").verdict).toBe("ready");
+  });
+  it("is not stopped by what is only advice", () => {
+    const far: Run = { segments: [{ method: "in-wall", length: ft(700), conductorType: "nm-b" }] };
+    const way = wayIn(along(knownUsHome(), far), "dedicated-circuit");
+    expect(way.circuit?.checks.find((c) => c.id === "drop-in-all")?.passes).toBe(false);
+    expect(way.verdict).toBe("ready");
+  });
+});
+
 describe("what a run takes of a price book", () => {
   const lines = (home: CaseDocument) =>
     Object.fromEntries(wayIn(home, "dedicated-circuit").lines.map((l) => [l.item, l.count]));

@@ -202,6 +202,8 @@ export const bsCircuit: CircuitRules = {
         id: "fault-loop",
         label: "Earth fault loop Zs, hot",
         passes,
+        // The residual-current device gives fault protection where it does not.
+        advice: true,
         rule: tt ? "BS 7671 411.5.3" : "BS 7671 411.4.4",
         formula: tt
           ? "Ze + 1.2 x (R1+R2) x length <= 50 V / 30 mA"

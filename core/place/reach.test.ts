@@ -4,7 +4,7 @@ import { lawProblems } from "#core/case/laws/laws.ts";
 import { readCase } from "#core/case/laws/read.ts";
 import { ukCase } from "#core/testing/cases.ts";
 import { outlineOf, parkedCar, plotOf, portOf } from "./plot.ts";
-import { isServed, leadFor, reachIn } from "./reach.ts";
+import { isServed, leadFor, reachIn, standsInside } from "./reach.ts";
 
 const place = (changes: Partial<Place> = {}): Place => ({
   unit: "m",
@@ -181,5 +181,35 @@ describe("a plan's own laws", () => {
     expect(told({ ...place(), charger: { at: [2000, 0] } })).toThrow("place.charger.at[0]: must be at most 500");
     const points = Array.from({ length: 10_000 }, (_, i) => [Math.cos(i), Math.sin(i)]);
     expect(told({ ...place(), solids: [solid(points)] })).toThrow(/place\.solids\[0\]\.points: .*at most 120/);
+  });
+});
+
+describe("a charger inside of what is there", () => {
+  const inside = (at: [number, number]) => {
+    const plan = place({
+      solids: [
+        {
+          id: "shed",
+          kind: "house",
+          points: [
+            [4, 0],
+            [8, 0],
+            [8, 4],
+            [4, 4],
+          ],
+        },
+      ],
+      charger: { at, leadLength: 5 },
+    });
+    return standsInside(plotOf(plan), [parkedCar(front)]);
+  };
+  it("is told by what it stands in", () => {
+    expect(inside([6, 2])).toBe("the house (shed)");
+    expect(inside([0, 0])).toBe('the car on "p"');
+  });
+  it("is nothing on a wall, before it, or where there is no charger", () => {
+    expect(inside([4, 2])).toBe(null);
+    expect(inside([3.9, 2])).toBe(null);
+    expect(standsInside({ solids: [], parking: [], charger: null }, [])).toBe(null);
   });
 });

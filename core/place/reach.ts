@@ -1,6 +1,6 @@
 /** Whether a lead reaches the ports of the cars: lying on the ground, hanging, or not. */
 import type { CaseDocument, Place } from "#core/case/document/types.ts";
-import { type PlanPath, type Point, shortestPathsTo } from "./geometry.ts";
+import { isWellInside, type PlanPath, type Point, shortestPathsTo } from "./geometry.ts";
 import {
   type HungCharger,
   outlineOf,
@@ -98,6 +98,15 @@ export function reachIn({ place, need }: Pick<CaseDocument, "place" | "need">): 
     : [];
   known.set(place, { cars: key, reach });
   return reach;
+}
+
+/** What a charger would stand inside of, as it goes on after "inside": no lead leads out of it; null where it is free. */
+export function standsInside({ solids, parking, charger }: Plot, cars: readonly ParkedCar[]): string | null {
+  if (!charger) return null;
+  const solid = solids.find((s) => isWellInside(charger.at, s.polygon));
+  if (solid) return `the ${solid.kind}${solid.id === solid.kind ? "" : ` (${solid.id})`}`;
+  const under = parking.find((p) => cars.some((car) => isWellInside(charger.at, outlineOf(p, car))));
+  return under ? `the car on "${under.id}"` : null;
 }
 
 /** Whether a position is served for a car: as drawn or turned. */

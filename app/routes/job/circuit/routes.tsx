@@ -10,15 +10,15 @@ import { routesOf, withRouteTaken } from "#core/decide/routes.ts";
 import { showMoney } from "#core/estimate/estimate.ts";
 import { showA, showNumber, showPercent, showSize } from "#core/units.ts";
 import table from "#ui/frame/table.module.css";
-import { useJobLater, useJobStore } from "#ui/job-store/use-job.tsx";
+import { useJobAtRest, useJobStore } from "#ui/job-store/use-job.tsx";
 import styles from "./circuit.module.css";
 
 export function Routes() {
-  const { document, prices } = useJobLater();
+  const { document, prices } = useJobAtRest();
   const store = useJobStore();
   const { lengthUnit } = codebookOf(document.rules);
-  const routes = useMemo(() => routesOf(document, prices.book), [document, prices]);
   const others = document.otherRuns ?? [];
+  const routes = useMemo(() => (document.otherRuns?.length ? routesOf(document, prices.book) : []), [document, prices]);
   /** Today's run is kept as it is, and the copy of it is worked on. */
   const copy = () => {
     const { document: now } = store.getState();

@@ -5,20 +5,16 @@ import { setValue } from "#core/case/document/set-value.ts";
 import type { CaseDocument, Place as CasePlace } from "#core/case/document/types.ts";
 import { clashProblem } from "#core/case/laws/field.ts";
 import { codebookOf } from "#core/codebook/index.ts";
-import { carName } from "#core/need/result.ts";
 import { bestOf } from "#core/place/band.ts";
-import { freeName, lengthOf, USUAL_THICKNESS_M, wallAlong } from "#core/place/draw.ts";
 import type { Point } from "#core/place/geometry.ts";
-import { nextCars } from "#core/place/next-cars.ts";
 import { parkedCars, plotOf } from "#core/place/plot.ts";
-import { type Reach, reachIn } from "#core/place/reach.ts";
+import { reachIn, standsInside } from "#core/place/reach.ts";
 import { inUnit, STARTING_PLANS } from "#core/place/starting-plans.ts";
 import { NO_UNITS } from "#core/quantity/parse.ts";
-import { FT_PER_M, showNumber } from "#core/units.ts";
+import { FT_PER_M } from "#core/units.ts";
 import { CaseNumber } from "#ui/case-field/case-field.tsx";
 import { Field, Fields } from "#ui/field/field.tsx";
 import { Section } from "#ui/frame/sheet.tsx";
-import table from "#ui/frame/table.module.css";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
 import { usePhotos } from "#ui/photo-store/use-photos.tsx";
 import { PALETTES } from "#ui/theme/palette.ts";
@@ -26,18 +22,17 @@ import { useTheme } from "#ui/theme/theme-switch.tsx";
 import styles from "../circuit.module.css";
 import { Drawing } from "./drawing.tsx";
 import { type Chosen, moved } from "./moved.ts";
-import type { PlanUnderlay } from "./plan.tsx";
+import type { PlanUnderlay } from "./plan-shapes.tsx";
+import { Answer, LEADS, Served } from "./served.tsx";
 import { Sides } from "./sides.tsx";
 import { Things } from "./things.tsx";
 import { Underlay } from "./underlay.tsx";
 import { useBands } from "./use-bands.ts";
+import { useDrawing } from "./use-drawing.ts";
 import { WallAndHole } from "./wall.tsx";
 
 /** Fetched where it is drawn. */
 const Plan = lazy(() => import("./plan.tsx"));
-
-/** Lead lengths that are sold, in the unit of the plan. */
-const LEADS = { m: [5, 7.5, 10], ft: [15, 20, 25] } as const;
 
 interface Props {
   /** The part of the run that is drawn on the plan; null while none is. */
@@ -84,6 +79,7 @@ function OnPlan({ place, document, drawing, onDrawn }: Props & { place: CasePlac
   const { photos } = usePhotos();
   const plot = plotOf(place);
   const cars = parkedCars(document);
+  const inside = standsInside(plot, cars);
   const bands = useBands();
   const best = bands && bestOf(bands.today);
   const bestNext = bands && bestOf(bands.next);
@@ -95,38 +91,11 @@ function OnPlan({ place, document, drawing, onDrawn }: Props & { place: CasePlac
     setProblem(wrong);
     if (!wrong) store.edit(setValue(now, pointer, value));
   };
-  const [wall, setWall] = useState<"wall" | "fence" | null>(null);
-  const [line, setLine] = useState<Point[]>([]);
   const inMetres = ([x = 0, y = 0]: readonly number[]): Point => [x / perM, y / perM];
+  const drawn = useDrawing({ place, part: drawing, inPlan, onSet: put, onDrawn });
   const runs = (document.run?.segments ?? []).flatMap(({ points }, part) =>
     points && points.length > 1 && part !== drawing ? [{ part, points: points.map(inMetres) }] : [],
   );
-  const isDrawing = wall !== null || drawing !== null;
-  const leave = () => {
-    setLine([]);
-    setWall(null);
-    onDrawn();
-  };
-  const finish = () => {
-    const { document: now } = store.getState();
-    if (drawing !== null) {
-      const segment = now.run?.segments?.[drawing];
-      const length = { value: Math.round(lengthOf(line) * perM * 100) / 100, unit: place.unit };
-      if (segment && length.value > 0)
-        store.edit(setValue(now, `/run/segments/${drawing}`, { ...segment, length, points: line.map(inPlan) }));
-    } else if (wall) {
-      const taken = (place.solids ?? []).map((s) => s.id);
-      const made = line.slice(1).flatMap((to, i) => {
-        const polygon = wallAlong(line[i] as Point, to, USUAL_THICKNESS_M[wall] ?? 0);
-        if (!polygon) return [];
-        const id = freeName(wall, taken);
-        taken.push(id);
-        return [{ id, kind: wall, points: polygon.map(inPlan) }];
-      });
-      put("/place/solids", [...(place.solids ?? []), ...made]);
-    }
-    leave();
-  };
   const move = (what: Chosen, by: Point) => {
     const after = moved(plotOf(store.getState().document.place ?? place), what, by);
     if (what.kind === "charger") put("/place/charger/at", inPlan(after.charger?.at ?? [0, 0]));
@@ -151,15 +120,20 @@ function OnPlan({ place, document, drawing, onDrawn }: Props & { place: CasePlac
   return (
     <>
       <Answer reach={reachIn(document)} place={place} document={document} />
-      {isDrawing ? (
+      {inside && (
+        <p role="note" className={styles.caution}>
+          The charger stands inside {inside}: no lead leads out of there. Hang it on a wall.
+        </p>
+      )}
+      {drawn.what ? (
         <Drawing
-          what={drawing !== null ? `part ${drawing + 1} of the run` : `a ${wall}`}
-          points={line}
+          what={drawn.what}
+          points={drawn.line}
           begin={runs.find((r) => r.part === (drawing ?? 0) - 1)?.points.at(-1) ?? [0, 0]}
           unit={{ name: place.unit, perM }}
-          onPoints={setLine}
-          onDone={finish}
-          onLeave={leave}
+          onPoints={drawn.setLine}
+          onDone={drawn.finish}
+          onLeave={drawn.leave}
         />
       ) : (
         <Things
@@ -167,17 +141,14 @@ function OnPlan({ place, document, drawing, onDrawn }: Props & { place: CasePlac
           chosen={chosen}
           inPlan={inPlan}
           onChoose={setChosen}
-          onDrawWall={(kind) => {
-            setLine([]);
-            setWall(kind);
-          }}
+          onDrawWall={drawn.beginWall}
           onSet={put}
         />
       )}
       <Suspense fallback={<div className={styles.planPlace} />}>
         <Plan
-          line={isDrawing ? line : null}
-          onPoint={(point) => setLine((now) => [...now, point])}
+          line={drawn.what ? drawn.line : null}
+          onPoint={(point) => drawn.setLine([...drawn.line, point])}
           runs={runs}
           openings={(place.openings ?? []).map((o) => ({ ...o, from: inMetres(o.from), to: inMetres(o.to) }))}
           underlay={underlayOf(place, photos, inMetres)}
@@ -256,90 +227,4 @@ function underlayOf(
   if (!underlay || !picture) return null;
   const [widthM] = inMetres([underlay.width, 0]);
   return { picture, at: inMetres(underlay.at), widthM, turned: underlay.turned ?? 0 };
-}
-
-/** In one sentence: what is served today, and of the cars that may come. */
-function Answer({ reach, place, document }: { reach: readonly Reach[]; place: CasePlace; document: CaseDocument }) {
-  const cars = document.need?.cars ?? [];
-  if (cars.length === 0) return <p>Enter the cars on Need: without them nobody knows what the lead must reach.</p>;
-  const asked = (place.parking ?? []).flatMap((p) => cars.map((_, car) => ({ parking: p.id, car })));
-  const served = asked.filter((a) =>
-    reach.some((r) => r.parking === a.parking && r.car === a.car && r.verdict !== "short"),
-  ).length;
-  const next = nextCars(plotOf(place));
-  return (
-    <p className={styles.chosen}>
-      Serves{" "}
-      <span className="figure">
-        {served} of {asked.length}
-      </span>{" "}
-      of today's cars and positions, and{" "}
-      <span className="figure">
-        {next.filter((c) => c.served).length} of {next.length}
-      </span>{" "}
-      of the cars that may come next.
-    </p>
-  );
-}
-
-const VERDICT = { lies: "lies", hangs: "hangs, a trip edge", short: "too short" } as const;
-
-function Served({ reach, document, place }: { reach: readonly Reach[]; document: CaseDocument; place: CasePlace }) {
-  const cars = document.need?.cars ?? [];
-  const perM = place.unit === "ft" ? FT_PER_M : 1;
-  const length = (m: number | null) =>
-    m === null ? "no way" : `${showNumber(Math.round(m * perM * 100) / 100)} ${place.unit}`;
-  /** Of the lead as it lies, else as it hangs. */
-  const leftOver = ({ verdict, liesM, hangsM }: Reach): string => {
-    const asked = verdict === "lies" ? liesM : hangsM;
-    const leadM = plotOf(place).charger?.leadM;
-    if (asked === null || leadM === undefined) return "-";
-    return leadM >= asked ? length(leadM - asked) : `${length(asked - leadM)} short`;
-  };
-  const leads = LEADS[place.unit];
-  const servedBy = (lead: number) => {
-    const { leadLength: _, ...charger } = place.charger ?? { at: [0, 0] };
-    const rows = reachIn({ ...document, place: { ...place, charger: { ...charger, leadLength: lead } } });
-    const keys = new Set(rows.filter((r) => r.verdict !== "short").map((r) => `${r.parking} ${r.car}`));
-    return `${keys.size} of ${(place.parking ?? []).length * cars.length}`;
-  };
-  if (reach.length === 0) return null;
-  return (
-    <div className={styles.scroll}>
-      <table className={table.plain}>
-        <thead>
-          <tr>
-            <th>Car and position</th>
-            <th>As drawn</th>
-            <th>Turned</th>
-            <th>Lead to lie, to hang</th>
-            <th>Left over</th>
-          </tr>
-        </thead>
-        <tbody>
-          {reach
-            .filter((r) => !r.turned)
-            .map((r) => {
-              const turned = reach.find((t) => t.turned && t.parking === r.parking && t.car === r.car);
-              return (
-                <tr key={`${r.parking} ${r.car}`}>
-                  <th scope="row">
-                    {carName(cars[r.car], r.car)}, {r.parking}
-                  </th>
-                  <td data-short={r.verdict === "short"}>{VERDICT[r.verdict]}</td>
-                  <td data-short={turned?.verdict === "short"}>{turned && VERDICT[turned.verdict]}</td>
-                  <td className="figure">
-                    {length(r.liesM)}, {length(r.hangsM)}
-                  </td>
-                  <td className="figure">{leftOver(r)}</td>
-                </tr>
-              );
-            })}
-        </tbody>
-      </table>
-      <p className="quiet">
-        With other leads: {leads.map((l) => `${showNumber(l)} ${place.unit} serves ${servedBy(l)}`).join("; ")}.
-      </p>
-    </div>
-  );
 }

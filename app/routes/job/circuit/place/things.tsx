@@ -82,6 +82,20 @@ export function Things({ place, chosen, inPlan, onChoose, onDrawWall, onSet }: P
         />
         <Button onClick={() => onDrawWall("wall")}>Draw a wall</Button>
         <Button onClick={() => onDrawWall("fence")}>Draw a fence</Button>
+        {(place.openings ?? []).map(({ id }, i) => (
+          <Button
+            key={id}
+            type="text"
+            onClick={() =>
+              onSet(
+                "/place/openings",
+                place.openings?.filter((_, n) => n !== i),
+              )
+            }
+          >
+            Take {id} away
+          </Button>
+        ))}
       </div>
       {chosen && chosen.kind !== "charger" && (
         <OfChosen place={place} chosen={chosen} inPlan={inPlan} onChoose={onChoose} onSet={onSet} />

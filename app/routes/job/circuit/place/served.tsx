@@ -1,0 +1,114 @@
+/** What the lead serves: in one sentence, and car by car. */
+import type { CaseDocument, Place as CasePlace } from "#core/case/document/types.ts";
+import { carName } from "#core/need/result.ts";
+import { nextCars } from "#core/place/next-cars.ts";
+import { plotOf } from "#core/place/plot.ts";
+import { type Reach, reachIn } from "#core/place/reach.ts";
+import { FT_PER_M, showNumber } from "#core/units.ts";
+import table from "#ui/frame/table.module.css";
+import styles from "../circuit.module.css";
+
+/** Lead lengths that are sold, in the unit of the plan. */
+export const LEADS = { m: [5, 7.5, 10], ft: [15, 20, 25] } as const;
+
+/** In one sentence: what is served today, and of the cars that may come. */
+export function Answer({
+  reach,
+  place,
+  document,
+}: {
+  reach: readonly Reach[];
+  place: CasePlace;
+  document: CaseDocument;
+}) {
+  const cars = document.need?.cars ?? [];
+  if (cars.length === 0) return <p>Enter the cars on Need: without them nobody knows what the lead must reach.</p>;
+  const asked = (place.parking ?? []).flatMap((p) => cars.map((_, car) => ({ parking: p.id, car })));
+  const served = asked.filter((a) =>
+    reach.some((r) => r.parking === a.parking && r.car === a.car && r.verdict !== "short"),
+  ).length;
+  const next = nextCars(plotOf(place));
+  return (
+    <p className={styles.chosen}>
+      Serves{" "}
+      <span className="figure">
+        {served} of {asked.length}
+      </span>{" "}
+      of today's cars and positions, and{" "}
+      <span className="figure">
+        {next.filter((c) => c.served).length} of {next.length}
+      </span>{" "}
+      of the cars that may come next.
+    </p>
+  );
+}
+
+const VERDICT = { lies: "lies", hangs: "hangs, a trip edge", short: "too short" } as const;
+
+export function Served({
+  reach,
+  document,
+  place,
+}: {
+  reach: readonly Reach[];
+  document: CaseDocument;
+  place: CasePlace;
+}) {
+  const cars = document.need?.cars ?? [];
+  const perM = place.unit === "ft" ? FT_PER_M : 1;
+  const length = (m: number | null) =>
+    m === null ? "no way" : `${showNumber(Math.round(m * perM * 100) / 100)} ${place.unit}`;
+  /** Of the lead as it lies, else as it hangs. */
+  const leftOver = ({ verdict, liesM, hangsM }: Reach): string => {
+    const asked = verdict === "lies" ? liesM : hangsM;
+    const leadM = plotOf(place).charger?.leadM;
+    if (asked === null || leadM === undefined) return "-";
+    return leadM >= asked ? length(leadM - asked) : `${length(asked - leadM)} short`;
+  };
+  const leads = LEADS[place.unit];
+  const servedBy = (lead: number) => {
+    const { leadLength: _, ...charger } = place.charger ?? { at: [0, 0] };
+    const rows = reachIn({ ...document, place: { ...place, charger: { ...charger, leadLength: lead } } });
+    const keys = new Set(rows.filter((r) => r.verdict !== "short").map((r) => `${r.parking} ${r.car}`));
+    return `${keys.size} of ${(place.parking ?? []).length * cars.length}`;
+  };
+  if (reach.length === 0) return null;
+  return (
+    <div className={styles.scroll}>
+      <table className={table.plain}>
+        <thead>
+          <tr>
+            <th>Car and position</th>
+            <th>As drawn</th>
+            <th>Turned</th>
+            <th>Lead to lie, to hang</th>
+            <th>Left over</th>
+          </tr>
+        </thead>
+        <tbody>
+          {reach
+            .filter((r) => !r.turned)
+            .map((r) => {
+              const turned = reach.find((t) => t.turned && t.parking === r.parking && t.car === r.car);
+              return (
+                <tr key={`${r.parking} ${r.car}`}>
+                  <th scope="row">
+                    {carName(cars[r.car], r.car)}, {r.parking}
+                  </th>
+                  <td data-short={r.verdict === "short"}>{VERDICT[r.verdict]}</td>
+                  <td data-short={turned?.verdict === "short"}>{turned && VERDICT[turned.verdict]}</td>
+                  <td className="figure">
+                    {length(r.liesM)}, {length(r.hangsM)}
+                  </td>
+                  <td className="figure">{leftOver(r)}</td>
+                </tr>
+              );
+            })}
+        </tbody>
+      </table>
+      <p className="quiet">
+        With other leads: {leads.map((l) => `${showNumber(l)} ${place.unit} serves ${servedBy(l)}`).join("; ")}.
+      </p>
+    </div>
+  );
+}

@@ -1,5 +1,5 @@
 import { reactRouter } from "@react-router/dev/vite";
-import { defineConfig } from "vite";
+import { defineConfig, type Plugin } from "vite";
 import { themeStyles } from "./scripts/theme-styles.ts";
 
 /** What so many parts of the application share is one file: many small ones are packed worse, and asked for one by one. */
@@ -7,8 +7,16 @@ const SHARED_BY = 10;
 /** Libraries that the list of jobs has no use for stay with the jobs. */
 const LIBRARIES = /[\\/]node_modules[\\/](?!idb|rfc6902|@rc-component[\\/]portal)/;
 
+/** Text keeps the font of its first paint: one that comes late, though it is asked for early, would move what stands. */
+const steadyFonts: Plugin = {
+  name: "heron-steady-fonts",
+  enforce: "pre",
+  transform: (code, id) =>
+    /@fontsource\/.*\.css/.test(id) ? code.replaceAll("font-display: swap", "font-display: optional") : null,
+};
+
 export default defineConfig(({ isSsrBuild }) => ({
-  plugins: [themeStyles(), reactRouter()],
+  plugins: [steadyFonts, themeStyles(), reactRouter()],
   build: isSsrBuild
     ? { target: "node20", rolldownOptions: { input: "./app/server/http.ts" } }
     : {

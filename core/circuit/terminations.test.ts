@@ -20,10 +20,10 @@ describe("the terminals of a circuit", () => {
     expect(terminals(knownUsHome(), run)).toEqual([
       { terminal: "Breaker, L1", conductor: "8 AWG copper", twice: true },
       { terminal: "Breaker, L2", conductor: "8 AWG copper", twice: true },
-      { terminal: "Breaker, equipment grounding conductor", conductor: "10 AWG copper", twice: false },
+      { terminal: "Breaker, equipment ground", conductor: "10 AWG copper", twice: false },
       { terminal: "Charger, L1", conductor: "8 AWG copper", twice: true },
       { terminal: "Charger, L2", conductor: "8 AWG copper", twice: true },
-      { terminal: "Charger, equipment grounding conductor", conductor: "10 AWG copper", twice: false },
+      { terminal: "Charger, equipment ground", conductor: "10 AWG copper", twice: false },
     ]);
   });
   it("are also those of boxes between and of a disconnect, and of a receptacle in the charger's place", () => {
@@ -40,7 +40,7 @@ describe("the terminals of a circuit", () => {
     expect(names).toContain("Disconnect, load side, L1");
     const plug = { ...knownUsHome(), charger: { ...knownUsHome().charger, connection: "plug" as const } };
     expect(terminals(plug, { segments: run.segments?.slice(0, 1) ?? [] }).at(-1)?.terminal).toBe(
-      "Receptacle, equipment grounding conductor",
+      "Receptacle, equipment ground",
     );
     expect(terminals(knownUsHome(), { ...run, disconnect: "none" })).toHaveLength(12);
   });

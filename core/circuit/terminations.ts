@@ -15,7 +15,7 @@ export interface Termination {
 }
 
 const LIVE = { us: ["L1", "L2"], uk: ["line", "neutral"] } as const;
-const EARTH = { us: "equipment grounding conductor", uk: "earth" } as const;
+const EARTH = { us: "equipment ground", uk: "earth" } as const;
 const DEVICE = { us: "Breaker", uk: "RCBO" } as const;
 const METAL = { us: { cu: "copper", al: "aluminum" }, uk: { cu: "copper", al: "aluminium" } } as const;
 /** Solid in these sizes, stranded above. */

@@ -8,7 +8,7 @@ import type { PaperInput } from "../index.ts";
 import { plain, Sheet, Signatures, sheetStyles as s } from "../sheet.tsx";
 
 /** Points to a unit of the drawing. */
-const SCALE = 0.72;
+const SCALE = 0.68;
 
 export function SingleLine(input: PaperInput) {
   const { document, assessment } = input;
@@ -18,25 +18,28 @@ export function SingleLine(input: PaperInput) {
       {way && way.verdict !== "ruled-out" ? (
         <>
           <Text style={s.h2}>{plain(way.name)}</Text>
-          <Drawing shape={singleLineShape(way)} />
-          {way.circuit && (
-            <View wrap={false}>
-              <Text style={s.h2}>The circuit</Text>
-              <Text>
-                {showSize(way.circuit.conductor.size)} on {showA(way.circuit.deviceA)}, for {showA(way.circuit.chargeA)}{" "}
-                of charging; {showPercent(way.circuit.voltDropPercent / 100)} lost along the run.
-              </Text>
-              {way.circuit.checks.map((c) => (
-                <Text key={c.id + c.numbers}>
-                  - {c.label}: {plain(c.numbers)} ({c.rule})
-                  {c.passes === null ? ": see to it" : c.passes ? "" : ": does not hold"}
+          <View style={{ flexDirection: "row", gap: 16 }}>
+            <Drawing shape={singleLineShape(way)} />
+            {way.circuit && (
+              <View style={{ flex: 1 }}>
+                <Text style={[s.h2, { marginTop: 0 }]}>The circuit</Text>
+                <Text>
+                  {showSize(way.circuit.conductor.size)} on {showA(way.circuit.deviceA)}, for{" "}
+                  {showA(way.circuit.chargeA)} of charging; {showPercent(way.circuit.voltDropPercent / 100)} lost along
+                  the run.
                 </Text>
-              ))}
-              {way.circuit.cautions.map((c) => (
-                <Text key={c}>- {plain(c)}</Text>
-              ))}
-            </View>
-          )}
+                {way.circuit.checks.map((c) => (
+                  <Text key={c.id + c.numbers}>
+                    - {c.label}: {plain(c.numbers)} ({c.rule})
+                    {c.passes === null ? ": see to it" : c.passes ? "" : ": does not hold"}
+                  </Text>
+                ))}
+                {way.circuit.cautions.map((c) => (
+                  <Text key={c}>- {plain(c)}</Text>
+                ))}
+              </View>
+            )}
+          </View>
         </>
       ) : (
         <Text style={{ marginTop: 14 }}>No way can be taken as things stand; there is nothing to draw yet.</Text>

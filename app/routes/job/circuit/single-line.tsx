@@ -28,6 +28,14 @@ export function SingleLine({ way, jobId, mayIssue }: { way: WayJudgement; jobId:
               <a href={`/jobs/${jobId}/papers/single-line.pdf`} target="_blank" rel="noreferrer">
                 As a paper (PDF)
               </a>
+              {way.circuit && (
+                <>
+                  {" · "}
+                  <a href={`/jobs/${jobId}/papers/terminations.pdf`} target="_blank" rel="noreferrer">
+                    Its terminals, to be filled in (PDF)
+                  </a>
+                </>
+              )}
             </>
           )}
         </p>

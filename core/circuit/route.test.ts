@@ -108,6 +108,7 @@ describe("how it runs in North America", () => {
     expect(one(us({ method: "attic", conductorType: "nm-b", exposed: true }), "protection").passes).toBe(false);
     for (const method of ["emt", "pvc80", "buried-pvc"])
       expect(us({ method, exposed: true }).some((c) => c.id === "protection")).toBe(false);
+    expect(us({ method: "in-wall", conductorType: "nm-b" }).some((c) => c.id === "protection")).toBe(false);
     expect(us({ method: "pvc40", exposed: false }).some((c) => c.id === "protection")).toBe(false);
   });
   it("has a box where the type changes, of the volume its conductors ask for", () => {

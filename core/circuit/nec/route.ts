@@ -81,7 +81,8 @@ function protection({ segments, design }: Routed): Check[] {
       (at) => checked("protection", "Protection from damage", false, rule, formula, `${at} could be struck`),
     ),
     ...where(
-      which(segments, (s, i) => s.exposed === undefined && soft(i, s)),
+      // What is in a wall is behind it.
+      which(segments, (s, i) => s.exposed === undefined && s.method !== "in-wall" && soft(i, s)),
       (at) =>
         checked("protection", "Protection from damage", null, rule, formula, `${at}: nobody has said whether it could`),
     ),

@@ -1,0 +1,96 @@
+/** A circuit, or the tables it is designed by, as text that a person can read through. */
+import { codebookOf } from "#core/codebook/index.ts";
+import type { Codebook } from "#core/codebook/types.ts";
+import { designFor, isDesigned } from "../design.ts";
+import { withRoute } from "../route.ts";
+import { terminationsOf } from "../terminations.ts";
+import type { Check, CircuitAsked } from "../types.ts";
+import type { Pinned } from "./circuits.ts";
+
+const SAYS = { true: "holds", false: "FAILS", null: "see to it" } as const;
+const line = ({ id, label, passes, advice, rule, formula, numbers }: Check) =>
+  `  ${SAYS[`${passes}`]}${advice ? " (advice)" : ""} ${id}: ${label}\n      ${numbers}\n      ${formula} | ${rule}`;
+
+export function sheetOf({ home, run, chargeA, managed = false, feederA }: Pinned): string {
+  const codebook = codebookOf(home.rules);
+  const document = { ...home, run };
+  const found = designFor(document, codebook, chargeA);
+  if (!found || !isDesigned(found)) return `not designed: ${found?.refused.numbers}\n`;
+  const panel = (feederA === undefined ? home.panels[0] : home.panels.at(-1))?.id ?? null;
+  const told = { document, design: found, demandA: 66, panel, feederA: () => feederA ?? null, managed };
+  const design = withRoute(told, codebook, true);
+  return [
+    `${design.conductor.size} on ${design.deviceA} A for ${design.chargeA} A`,
+    ...design.segments.map(
+      (s, i) =>
+        `  part ${i + 1}: ${s.conductor.size} ${s.conductor.type}, earth ${s.earthConductor.size}, ${s.conduit}`,
+    ),
+    ...design.checks.map(line),
+    ...design.stretches.flatMap((s) => s.checks.map(line)),
+    ...design.cautions.map((c) => `  ! ${c}`),
+    ...terminationsOf(document, design, codebook.region).map(
+      (t) => `  ${t.terminal}: ${t.conductor}${t.twice ? ", twice" : ""}`,
+    ),
+    "",
+  ].join("\n");
+}
+
+const AMBIENTS = [
+  -10, 10, 11, 15, 16, 20, 21, 25, 26, 30, 31, 35, 36, 40, 41, 45, 46, 50, 51, 55, 56, 60, 61, 65, 66, 70, 71,
+];
+const GROUPS = [1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 12, 13, 16, 17, 20, 21, 30, 31, 40, 41];
+const DEVICES_A = [15, 16, 20, 21, 60, 61, 100, 101, 200, 201, 300, 301, 400];
+/** One after the other; what repeats the one before is left out. */
+const brief = (values: readonly string[]) => values.filter((v, i) => v !== values[i - 1]).join(" ");
+const places = (value: number, digits: number) => Number(value.toFixed(digits));
+
+/** Every table that a region's circuits are designed by, as the design itself reads it. */
+export function tablesOf({ circuit: rules, lengthUnit, region }: Codebook): string {
+  const asked = (more: Partial<CircuitAsked>): CircuitAsked => ({
+    segments: [],
+    terminalC: rules.usualTerminalC,
+    chargeA: 1,
+    plug: false,
+    aluminium: false,
+    system: region === "us" ? "split-phase-120-240" : "single-phase-230",
+    ...more,
+  });
+  const hundred = { value: 100, unit: lengthUnit };
+  const metals = region === "us" ? (["cu", "al"] as const) : (["cu"] as const);
+  const carries = (type: string, size: string, material: "cu" | "al", method: string, more: Partial<CircuitAsked>) =>
+    places(rules.tries({ size, material, type }, [{ method, length: hundred }], 1, asked(more)).ampacityA, 2);
+  const lines: string[] = [];
+  for (const { id: type, methods } of rules.types)
+    for (const material of metals) {
+      if (rules.metalOf(type, asked({ aluminium: material === "al" })) !== material) continue;
+      lines.push(`${type} ${material}`);
+      for (const size of rules.sizes(type, material)) {
+        const conductor = { size, material, type };
+        const terminals = region === "us" ? ([60, 75] as const) : ([70] as const);
+        lines.push(
+          `  ${size}: ${terminals
+            .map((terminalC) =>
+              brief(methods.map((method) => `${carries(type, size, material, method, { terminalC })}`)),
+            )
+            .join(" / ")} A; ${places(rules.lostV(conductor, hundred, 10) ?? 0, 4)} V; earth ${brief(
+            DEVICES_A.map((a) => rules.earthOf(conductor, size, a).size),
+          )}; ${brief(methods.map((method) => rules.conduitOf(method, conductor, conductor) ?? "no conduit"))}`,
+        );
+      }
+    }
+  const [first] = rules.types as [(typeof rules.types)[number]];
+  const largest = rules.sizes("thhn", "cu").at(-1) as string;
+  const of = region === "us" ? { type: "thhn", method: "emt" } : { type: "armoured-70", method: "clipped" };
+  // Where many are together a factor above 1 shows too.
+  const many = region === "us" ? { grouped: 10 } : {};
+  for (const method of region === "us" ? ["emt"] : ["clipped", "ground"]) {
+    const by = (more: Partial<CircuitAsked>) =>
+      carries(of.type, region === "us" ? largest : "25 mm2", "cu", method, more);
+    lines.push(
+      `round ${method}: ${AMBIENTS.map((c) => `${c} °C ${by({ ambientC: c, terminalC: 90, ...many })}`).join(", ")}`,
+    );
+    lines.push(`together ${method}: ${GROUPS.map((n) => `${n} ${by({ grouped: n, terminalC: 90 })}`).join(", ")}`);
+  }
+  lines.push(`without a type: ${first.id}`, "");
+  return lines.join("\n");
+}

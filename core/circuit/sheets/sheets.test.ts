@@ -1,0 +1,30 @@
+/**
+ * Whole circuits, and the tables they are designed by, as they were read and found right by a person: `UPDATE_SHEETS=1`
+ * writes them anew, and what changed in them is to be read again before it is kept.
+ */
+import { readFileSync, writeFileSync } from "node:fs";
+import path from "node:path";
+import { describe, expect, it } from "vitest";
+import { readCase } from "#core/case/laws/read.ts";
+import { codebookOf } from "#core/codebook/index.ts";
+import { CIRCUITS, type Pinned } from "./circuits.ts";
+import { sheetOf, tablesOf } from "./sheet.ts";
+
+function isPinned(name: string, sheet: string): void {
+  const file = path.join(process.cwd(), "core/circuit/sheets", `${name}.txt`);
+  if (process.env.UPDATE_SHEETS) writeFileSync(file, sheet);
+  expect(sheet).toBe(readFileSync(file, "utf8"));
+}
+
+describe("the whole sheet of a circuit", () => {
+  it.each(Object.entries(CIRCUITS) as [string, Pinned][])("%s is as it was read", (name, pinned) => {
+    expect(readCase({ ...pinned.home, run: pinned.run }).unknown).toEqual([]);
+    isPinned(name, sheetOf(pinned));
+  });
+});
+
+describe("the tables of a region", () => {
+  it.each(["us-nec-2023", "uk-bs7671-2018-a2"] as const)("%s are as they were read", (rules) => {
+    isPinned(`tables-${rules}`, tablesOf(codebookOf(rules)));
+  });
+});

@@ -129,7 +129,7 @@ test("walls, gates, new things and the run are drawn on the plan", async ({ page
   await press(-1, -1);
   await drawing.getByRole("spinbutton", { name: "Next leg, m" }).fill("4");
   await drawing.getByRole("button", { name: "down" }).click();
-  await expect(drawing).toContainText("4 m so far");
+  await expect(page.locator("#place")).toContainText("4 m so far");
   await drawing.getByRole("button", { name: "Done" }).click();
   let { place } = await kept();
   const fence = place.solids.find((s: { id: string }) => s.id === "fence");

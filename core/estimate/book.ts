@@ -54,4 +54,21 @@ export function pricedBy(book: PriceBook, id: string): PriceItem | undefined {
   return own ?? (family > 0 ? pricedBy(book, id.slice(0, family)) : undefined);
 }
 
+/** What books without a price of its own have always counted within another item. */
+const WITHIN: Readonly<Record<string, string>> = {
+  "support:staple": "sundries",
+  "support:strap": "sundries",
+  "support:clip": "sundries",
+  "support:metal-clip": "sundries",
+  "junction-box": "sundries",
+  "labour:junction-box": "labour:new-circuit",
+  "run:signal-cable": "labour:clamps",
+};
+
+/** Whether something that a book has no price for is paid for with another item of it. */
+export const isWithinAnother = (book: PriceBook, id: string): boolean => {
+  const other = WITHIN[id];
+  return other !== undefined && itemOf(book, other) !== undefined;
+};
+
 export const itemsIn = (book: PriceBook, group: Group): readonly PriceItem[] => indexOf(book).byGroup.get(group) ?? [];

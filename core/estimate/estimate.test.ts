@@ -226,3 +226,35 @@ describe("the range of a price", () => {
     expect(drawPrice(breaker, taxed).p50).toBe(Math.round(200 * 1.2 * 1.1));
   });
 });
+
+describe("material as it is sold", () => {
+  const conduit = (soldIn?: number) =>
+    item("materials", "conduit:emt", [1, 2, 3], "ft", soldIn === undefined ? {} : { soldIn });
+  const waste = item("terms", "waste", [10, 10, 10], "%");
+  const of = (parts: Record<string, number>, ...more: PriceItem[]) =>
+    estimate([work("run", takes(parts))], book(...more)).lines.map((l) => [l.item, l.needed, l.count]);
+  it("takes offcuts along its length and is rounded up to its lengths", () => {
+    expect(of({ "conduit:emt": 40 }, conduit())).toEqual([["conduit:emt", 40, 40]]);
+    expect(of({ "conduit:emt": 40 }, conduit(), waste)).toEqual([["conduit:emt", 40, 44]]);
+    expect(of({ "conduit:emt": 40 }, conduit(10), waste)).toEqual([["conduit:emt", 40, 50]]);
+    expect(of({ "conduit:emt": 100 }, conduit(10), waste)).toEqual([["conduit:emt", 100, 110]]);
+    // What is counted by the piece has none, and labour is not bought.
+    expect(of({ breaker: 3 }, waste)).toEqual([["breaker", 3, 3]]);
+  });
+  it("without a price of its own is bought as its family, all members together", () => {
+    expect(of({ "conduit:emt:1 in": 12, "conduit:emt:3/4 in": 15 }, conduit(10))).toEqual([["conduit:emt", 27, 30]]);
+    const own = item("materials", "conduit:emt:1 in", [2, 4, 6], "ft");
+    expect(of({ "conduit:emt:1 in": 12, "conduit:emt:3/4 in": 15 }, conduit(10), own)).toEqual([
+      ["conduit:emt:1 in", 12, 12],
+      ["conduit:emt", 15, 20],
+    ]);
+    expect(estimate([work("run", takes({ "pipe:1 in": 3 }))], book()).missing).toEqual(["pipe 1 in"]);
+  });
+  it("that older books count within another item is not missed in them", () => {
+    const straps = work("run", takes({ "support:strap": 8, "junction-box": 1 }));
+    expect(estimate([straps], book()).missing).toEqual(["support strap", "junction-box"]);
+    const found = estimate([straps], book(item("materials", "sundries", [1, 2, 3])));
+    expect(found.missing).toEqual([]);
+    expect(found.lines).toEqual([]);
+  });
+});

@@ -1,7 +1,16 @@
 /** What work costs by a price book: line by line, its total, its steps and days. */
 import { showNumber } from "#core/units.ts";
 import { later, type Why, why } from "#core/why.ts";
-import { type Group, itemOf, itemsIn, PASSED_ON, type PriceBook, type PriceItem, pricedBy } from "./book.ts";
+import {
+  type Group,
+  isWithinAnother,
+  itemOf,
+  itemsIn,
+  PASSED_ON,
+  type PriceBook,
+  type PriceItem,
+  pricedBy,
+} from "./book.ts";
 import { installDays, leadDays, PICKS, type Pick3, type Spread, type Step, stepsOf } from "./schedule.ts";
 import type { WorkItem } from "./takes.ts";
 
@@ -131,8 +140,9 @@ export function estimate(items: readonly WorkItem[], book: PriceBook, grants: re
   for (const [id, count] of countsOf(items)) {
     const item = pricedBy(book, id);
     if (item) counts.set(item, (counts.get(item) ?? 0) + count);
-    if (!item) missing.add(inWords(id));
-    else if (isLabour(item)) {
+    if (!item) {
+      if (!isWithinAnother(book, id)) missing.add(inWords(id));
+    } else if (isLabour(item)) {
       if (!rate) missing.add(inWords("rate"));
       if (!BEFORE_THE_WORK.includes(id)) add(minutes, times(item, count));
     }

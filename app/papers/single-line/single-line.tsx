@@ -9,6 +9,8 @@ import { plain, Sheet, Signatures, sheetStyles as s } from "../sheet.tsx";
 
 /** Points to a unit of the drawing. */
 const SCALE = 0.68;
+/** Its part of the page, points; the checks stand beside it. */
+const DRAWN_WIDTH = 265;
 
 export function SingleLine(input: PaperInput) {
   const { document, assessment } = input;
@@ -56,7 +58,7 @@ export function SingleLine(input: PaperInput) {
 function Drawing({ shape }: { shape: ReturnType<typeof singleLineShape> }) {
   const line = { fill: "none", stroke: PRINT.ink, strokeWidth: 1.6 } as const;
   return (
-    <Svg width={shape.width * SCALE} height={shape.height * SCALE} viewBox={`0 0 ${shape.width} ${shape.height}`}>
+    <Svg width={DRAWN_WIDTH} height={shape.height * SCALE} viewBox={`0 0 ${DRAWN_WIDTH / SCALE} ${shape.height}`}>
       {shape.wires.map(({ key, path, isNew }) => (
         <G key={key}>
           <Path d={path} {...line} strokeWidth={isNew ? 7 : 2} />

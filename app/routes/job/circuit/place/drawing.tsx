@@ -26,6 +26,21 @@ const WAYS = [
   { degrees: 270, says: "down" },
 ] as const;
 
+/** What is being drawn, and how long it is so far; above the plan. */
+export function DrawingNow({ what, points, unit }: Pick<Props, "what" | "points" | "unit">) {
+  const long = Math.round(lengthOf(points) * unit.perM * 100) / 100;
+  return (
+    <p className={styles.drawing}>
+      <b>Drawing {what}:</b> press on the plan for each corner, or type a leg below.{" "}
+      <span className="figure">
+        {showNumber(long)} {unit.name}
+      </span>{" "}
+      so far.
+    </p>
+  );
+}
+
+/** Legs typed, and the end of drawing; below the plan. */
 export function Drawing({ what, points, begin, unit, onPoints, onDone, onLeave }: Props) {
   const [length, setLength] = useState<number | null>(null);
   const [degrees, setDegrees] = useState<number | null>(0);
@@ -38,16 +53,8 @@ export function Drawing({ what, points, begin, unit, onPoints, onDone, onLeave }
     event.preventDefault();
     add(degrees);
   };
-  const long = lengthOf(points) * unit.perM;
   return (
     <form className={styles.drawing} onSubmit={typed} aria-label={`Drawing ${what}`}>
-      <p>
-        <b>Drawing {what}:</b> press on the plan for each corner, or type a leg.{" "}
-        <span className="figure">
-          {showNumber(Math.round(long * 100) / 100)} {unit.name}
-        </span>{" "}
-        so far.
-      </p>
       <Fields>
         <Field label={`Next leg, ${unit.name}`}>
           {(tied) => (

@@ -20,7 +20,7 @@ import { usePhotos } from "#ui/photo-store/use-photos.tsx";
 import { PALETTES } from "#ui/theme/palette.ts";
 import { useTheme } from "#ui/theme/theme-switch.tsx";
 import styles from "../circuit.module.css";
-import { Drawing } from "./drawing.tsx";
+import { Drawing, DrawingNow } from "./drawing.tsx";
 import { type Chosen, moved } from "./moved.ts";
 import type { PlanUnderlay } from "./plan-shapes.tsx";
 import { Answer, LEADS, Served } from "./served.tsx";
@@ -126,15 +126,7 @@ function OnPlan({ place, document, drawing, onDrawn }: Props & { place: CasePlac
         </p>
       )}
       {drawn.what ? (
-        <Drawing
-          what={drawn.what}
-          points={drawn.line}
-          begin={runs.find((r) => r.part === (drawing ?? 0) - 1)?.points.at(-1) ?? [0, 0]}
-          unit={{ name: place.unit, perM }}
-          onPoints={drawn.setLine}
-          onDone={drawn.finish}
-          onLeave={drawn.leave}
-        />
+        <DrawingNow what={drawn.what} points={drawn.line} unit={{ name: place.unit, perM }} />
       ) : (
         <Things
           place={place}
@@ -163,6 +155,17 @@ function OnPlan({ place, document, drawing, onDrawn }: Props & { place: CasePlac
           onCorner={(solid, corner, to) => put(`/place/solids/${solid}/points/${corner}`, inPlan(to))}
         />
       </Suspense>
+      {drawn.what && (
+        <Drawing
+          what={drawn.what}
+          points={drawn.line}
+          begin={runs.find((r) => r.part === (drawing ?? 0) - 1)?.points.at(-1) ?? [0, 0]}
+          unit={{ name: place.unit, perM }}
+          onPoints={drawn.setLine}
+          onDone={drawn.finish}
+          onLeave={drawn.leave}
+        />
+      )}
       {problem && (
         <p role="alert" className={styles.caution}>
           {problem}

@@ -11,7 +11,7 @@ import { CIRCUITS, type Pinned } from "./circuits.ts";
 import { sheetOf, tablesOf } from "./sheet.ts";
 
 function isPinned(name: string, sheet: string): void {
-  const file = path.join(process.cwd(), "core/circuit/sheets", `${name}.txt`);
+  const file = path.join(process.cwd(), "core/testing/circuits", `${name}.txt`);
   if (process.env.UPDATE_SHEETS) writeFileSync(file, sheet);
   expect(sheet).toBe(readFileSync(file, "utf8"));
 }

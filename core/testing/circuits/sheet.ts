@@ -1,10 +1,11 @@
 /** A circuit, or the tables it is designed by, as text that a person can read through. */
+
+import { designFor, isDesigned } from "#core/circuit/design.ts";
+import { withRoute } from "#core/circuit/route.ts";
+import { terminationsOf } from "#core/circuit/terminations.ts";
+import type { Check, CircuitAsked } from "#core/circuit/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import type { Codebook } from "#core/codebook/types.ts";
-import { designFor, isDesigned } from "../design.ts";
-import { withRoute } from "../route.ts";
-import { terminationsOf } from "../terminations.ts";
-import type { Check, CircuitAsked } from "../types.ts";
 import type { Pinned } from "./circuits.ts";
 
 const SAYS = { true: "holds", false: "FAILS", null: "see to it" } as const;

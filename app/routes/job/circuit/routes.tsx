@@ -53,7 +53,7 @@ export function Routes() {
                 <th>Price</th>
                 <th>Hours</th>
                 <th>Against it</th>
-                <th />
+                <th>Instead</th>
               </tr>
             </thead>
             <tbody>

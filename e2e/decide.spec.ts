@@ -165,6 +165,11 @@ test.describe("the price book", () => {
     await signInAs(page, heron, "Mara Quill");
     await page.goto(`${heron.url}/prices`);
     await expect(page.getByText("made up: of no trade and no year")).toBeVisible();
+    // The page is slow to learn of what was saved: nothing is sent against the version before.
+    await page.route("**/prices.data*", async (route) => {
+      if (route.request().method() === "GET") await new Promise((resolve) => setTimeout(resolve, 600));
+      await route.continue();
+    });
     const rate = page.getByLabel("typical of Electrician");
     await rate.fill("900");
     await page.getByRole("button", { name: "Save as version 1" }).click();

@@ -66,6 +66,8 @@ export default function Prices({ loaderData, actionData }: Route.ComponentProps)
   const busy = useNavigation().state === "submitting";
   const typed: Record<string, string> = actionData?.typed ?? {};
   const problems = actionData?.problems ?? [];
+  // Said once the page stands on it: what is sent before that would be sent against the version before.
+  const saved = actionData?.saved && version >= actionData.saved ? actionData.saved : null;
   return (
     <div className={`${frame.page} ${styles.page}`}>
       <header className={frame.head}>
@@ -110,9 +112,9 @@ export default function Prices({ loaderData, actionData }: Route.ComponentProps)
             </ul>
           </div>
         )}
-        {actionData?.saved && (
+        {saved && (
           <p role="status" className={styles.saved}>
-            Saved as version {actionData.saved}.
+            Saved as version {saved}.
           </p>
         )}
         {!mayChange && <p className="quiet">The owner of the firm changes prices.</p>}

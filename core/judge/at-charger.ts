@@ -6,11 +6,18 @@ import type { Proposal, Situation } from "#core/ways/types.ts";
 const RECEPTACLE = takes({ receptacle: 1, "labour:receptacle": 1 });
 const DISCONNECT = takes({ disconnect: 1, "labour:disconnect": 1 });
 
+/** The run says that there is to be one. */
+const TOLD: readonly (string | undefined)[] = ["in-sight", "out-of-sight"];
+
 /**
  * Work at the charger itself, beside the way's own.
  * @param chargeA charging current, A
  */
-export function workAtCharger({ codebook, charger }: Situation, { placed }: Proposal, chargeA: number): WorkItem[] {
+export function workAtCharger(
+  { document, codebook, charger }: Situation,
+  { placed }: Proposal,
+  chargeA: number,
+): WorkItem[] {
   const { plug, disconnect } = codebook.charging;
   const items: WorkItem[] = [];
   if (charger.plug && placed.outlet === undefined)
@@ -20,10 +27,11 @@ export function workAtCharger({ codebook, charger }: Situation, { placed }: Prop
       takes: RECEPTACLE,
       link: "charger",
     });
-  if (disconnect && chargeA > disconnect.aboveA + 1e-9)
+  const byRule = disconnect !== null && chargeA > disconnect.aboveA + 1e-9;
+  if (byRule || (placed.outlet === undefined && TOLD.includes(document.run?.disconnect)))
     items.push({
       id: "disconnect",
-      text: `Fit a disconnect in reach that can be locked open, with a plaque where it is out of sight of the charger (${disconnect.rule})`,
+      text: `Fit a disconnect in reach that can be locked open, with a plaque where it is out of sight of the charger${byRule ? ` (${disconnect.rule})` : ""}`,
       takes: DISCONNECT,
       link: "charger",
     });

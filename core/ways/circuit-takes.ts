@@ -1,5 +1,5 @@
 /** What a new circuit for the charger takes of a price book: as designed along its run, else the usual size for its device. */
-import type { CaseDocument, Conductor, Run, RunSegment } from "#core/case/document/types.ts";
+import type { CaseDocument, Conductor, RunSegment } from "#core/case/document/types.ts";
 import { designFor, isDesigned } from "#core/circuit/design.ts";
 import { laidSegments, lengthIn } from "#core/circuit/laid.ts";
 import { countOfSupports, junctions } from "#core/circuit/route.ts";
@@ -66,17 +66,12 @@ function putCrossings({ through = {}, fixedTo }: RunSegment, put: Put): void {
   if (fixedTo === "fence") put("labour:fence", 1);
 }
 
-/** Boxes where the conductor type changes, and the disconnect at the charger. */
-function putEnds({ disconnect }: Run, designed: CircuitDesign, put: Put): void {
+/** Boxes where the conductor type changes. */
+function putBoxes(designed: CircuitDesign, put: Put): void {
   const boxes = junctions(designed).length;
-  if (boxes > 0) {
-    put("junction-box", boxes);
-    put("labour:junction-box", boxes);
-  }
-  if (disconnect === "in-sight" || disconnect === "out-of-sight") {
-    put("disconnect", 1);
-    put("labour:disconnect", 1);
-  }
+  if (boxes === 0) return;
+  put("junction-box", boxes);
+  put("labour:junction-box", boxes);
 }
 
 /** Slack that is left of a data cable, for both ends together. */
@@ -130,6 +125,6 @@ export function newCircuitTakes(document: CaseDocument, codebook: Codebook, devi
     if (supports) put(supports.item, countOfSupports(long, supports));
     putCrossings(segment, put);
   }
-  if (run && designed) putEnds(run, designed, put);
+  if (designed) putBoxes(designed, put);
   return takes(parts, "permit", "order", "inspection");
 }

@@ -185,6 +185,19 @@ describe("what a run takes of a price book", () => {
     });
     expect(takes["run:buried-pvc"]).toBeUndefined();
   });
+  it("has one disconnect, whether the rules or the run ask for it, or both", () => {
+    const charging = (disconnect?: Run["disconnect"]) => {
+      const run: Run = {
+        segments: [{ method: "emt", length: ft(40) }],
+        terminalC: 75,
+        ...(disconnect && { disconnect }),
+      };
+      const home = along(knownUsHome(), run);
+      return built({ ...home, charger: { ...home.charger, maxA: 80 } });
+    };
+    for (const disconnect of [undefined, "in-sight", "out-of-sight"] as const)
+      expect(charging(disconnect)).toMatchObject({ disconnect: 1, "labour:disconnect": 1 });
+  });
   it("is for the clamps a data cable with slack at both ends, or cores, or a radio link", () => {
     const managed = (signal: Run["signal"]) => {
       const home = along(knownUsHome(), {

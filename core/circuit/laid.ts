@@ -18,3 +18,7 @@ export function laidSegments({ segments = [], allowancePercent = 0 }: Run): read
   const share = 1 + allowancePercent / 100;
   return segments.map((s) => ({ ...s, length: laidLength(s, share) }));
 }
+
+/** All that is laid of a run, in a unit. */
+export const laidLengthOf = (run: Run, unit: Length["unit"]): number =>
+  laidSegments(run).reduce((total, { length }) => total + lengthIn(length, unit), 0);

@@ -1,7 +1,7 @@
 /** Routes of one job beside each other: the one that is taken, and those that were looked at too. */
 import { assess } from "#core/assess.ts";
 import type { CaseDocument, Run } from "#core/case/document/types.ts";
-import { laidSegments, lengthIn } from "#core/circuit/laid.ts";
+import { laidLengthOf } from "#core/circuit/laid.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
 import type { Cost } from "#core/estimate/estimate.ts";
@@ -42,7 +42,7 @@ export function routesOf(document: CaseDocument, book: PriceBook): Route[] {
     return {
       name: routeName(route, i),
       other: i === 0 ? null : i - 1,
-      length: laidSegments(route).reduce((t, s) => t + lengthIn(s.length, lengthUnit), 0),
+      length: laidLengthOf(route, lengthUnit),
       built:
         way && circuit
           ? {

@@ -1,7 +1,7 @@
 /** What a new circuit for the charger takes of a price book: as designed along its run, else the usual size for its device. */
 import type { CaseDocument, Conductor, RunSegment } from "#core/case/document/types.ts";
 import { designFor, isDesigned } from "#core/circuit/design.ts";
-import { laidSegments, lengthIn } from "#core/circuit/laid.ts";
+import { laidLengthOf, laidSegments, lengthIn } from "#core/circuit/laid.ts";
 import { countOfSupports, junctions } from "#core/circuit/route.ts";
 import type { CircuitDesign } from "#core/circuit/types.ts";
 import type { Codebook } from "#core/codebook/types.ts";
@@ -79,9 +79,7 @@ const SIGNAL_SLACK = { ft: 10, m: 3 } as const;
 
 /** How the clamps' reading gets to the charger, as the run tells it; beside the circuit where nobody said. */
 export function signalTakes({ run }: CaseDocument, { charging, lengthUnit }: Codebook): Record<string, number> {
-  const circuit = run?.segments?.length
-    ? laidSegments(run).reduce((t, s) => t + lengthIn(s.length, lengthUnit), 0)
-    : charging.usualRun.length.value;
+  const circuit = run?.segments?.length ? laidLengthOf(run, lengthUnit) : charging.usualRun.length.value;
   const { by = "data-cable", length } = run?.signal ?? {};
   if (by === "radio") return { "signal:radio": 1, "labour:signal:radio": 1 };
   if (by === "cores") return { "signal:cores": circuit, "labour:signal:cores": 1 };

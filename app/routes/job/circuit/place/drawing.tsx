@@ -3,9 +3,9 @@ import { Button, InputNumber } from "antd";
 import { type SubmitEvent, useState } from "react";
 import { legFrom, lengthOf } from "#core/place/draw.ts";
 import type { Point } from "#core/place/geometry.ts";
-import { showNumber } from "#core/units.ts";
 import { Field, Fields } from "#ui/field/field.tsx";
 import styles from "../circuit.module.css";
+import { type PlanUnit, showLength } from "./plan-unit.ts";
 
 interface Props {
   /** "part 2 of the run", "a wall". */
@@ -13,7 +13,7 @@ interface Props {
   points: readonly Point[];
   /** Where a typed leg begins while nothing is drawn yet, m. */
   begin: Point;
-  unit: { name: "m" | "ft"; perM: number };
+  unit: PlanUnit;
   onPoints(points: Point[]): void;
   onDone(): void;
   onLeave(): void;
@@ -28,14 +28,10 @@ const WAYS = [
 
 /** What is being drawn, and how long it is so far; above the plan. */
 export function DrawingNow({ what, points, unit }: Pick<Props, "what" | "points" | "unit">) {
-  const long = Math.round(lengthOf(points) * unit.perM * 100) / 100;
   return (
     <p className={styles.drawing}>
       <b>Drawing {what}:</b> press on the plan for each corner, or type a leg below.{" "}
-      <span className="figure">
-        {showNumber(long)} {unit.name}
-      </span>{" "}
-      so far.
+      <span className="figure">{showLength(lengthOf(points), unit)}</span> so far.
     </p>
   );
 }

@@ -11,7 +11,6 @@ import { parkedCars, plotOf } from "#core/place/plot.ts";
 import { reachIn, standsInside } from "#core/place/reach.ts";
 import { inUnit, STARTING_PLANS } from "#core/place/starting-plans.ts";
 import { NO_UNITS } from "#core/quantity/parse.ts";
-import { FT_PER_M } from "#core/units.ts";
 import { CaseNumber } from "#ui/case-field/case-field.tsx";
 import { Field, Fields } from "#ui/field/field.tsx";
 import { Section } from "#ui/frame/sheet.tsx";
@@ -23,6 +22,7 @@ import styles from "../circuit.module.css";
 import { Drawing, DrawingNow } from "./drawing.tsx";
 import { type Chosen, moved } from "./moved.ts";
 import type { PlanUnderlay } from "./plan-shapes.tsx";
+import { pointInPlan, unitOf } from "./plan-unit.ts";
 import { Answer, LEADS, Served } from "./served.tsx";
 import { Sides } from "./sides.tsx";
 import { Things } from "./things.tsx";
@@ -83,8 +83,9 @@ function OnPlan({ place, document, drawing, onDrawn }: Props & { place: CasePlac
   const bands = useBands();
   const best = bands && bestOf(bands.today);
   const bestNext = bands && bestOf(bands.next);
-  const perM = place.unit === "ft" ? FT_PER_M : 1;
-  const inPlan = (point: Point) => point.map((v) => Math.round(v * perM * 100) / 100);
+  const unit = unitOf(place);
+  const { perM } = unit;
+  const inPlan = (point: Point) => pointInPlan(point, unit);
   const put = (pointer: string, value: unknown) => {
     const { document: now } = store.getState();
     const wrong = clashProblem(now, pointer, value);
@@ -126,7 +127,7 @@ function OnPlan({ place, document, drawing, onDrawn }: Props & { place: CasePlac
         </p>
       )}
       {drawn.what ? (
-        <DrawingNow what={drawn.what} points={drawn.line} unit={{ name: place.unit, perM }} />
+        <DrawingNow what={drawn.what} points={drawn.line} unit={unit} />
       ) : (
         <Things
           place={place}
@@ -147,7 +148,7 @@ function OnPlan({ place, document, drawing, onDrawn }: Props & { place: CasePlac
           plot={plot}
           cars={cars}
           palette={palette}
-          unit={{ name: place.unit, perM }}
+          unit={unit}
           band={bands?.today ?? []}
           chosen={chosen}
           onChoose={setChosen}
@@ -160,7 +161,7 @@ function OnPlan({ place, document, drawing, onDrawn }: Props & { place: CasePlac
           what={drawn.what}
           points={drawn.line}
           begin={runs.find((r) => r.part === (drawing ?? 0) - 1)?.points.at(-1) ?? [0, 0]}
-          unit={{ name: place.unit, perM }}
+          unit={unit}
           onPoints={drawn.setLine}
           onDone={drawn.finish}
           onLeave={drawn.leave}

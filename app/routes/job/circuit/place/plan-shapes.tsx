@@ -6,6 +6,7 @@ import type { Point, Polygon } from "#core/place/geometry.ts";
 import type { ParkedCar, Plot } from "#core/place/plot.ts";
 import { pathsToPort, reachOf } from "#core/place/reach.ts";
 import type { Palette } from "#ui/theme/palette.ts";
+import type { PlanUnit } from "./plan-unit.ts";
 
 export const FONT = "Atkinson Hyperlegible Next";
 
@@ -139,7 +140,7 @@ export function ScaleBar({
   x: number;
   y: number;
   scale: number;
-  unit: { name: "m" | "ft"; perM: number };
+  unit: PlanUnit;
   palette: Palette;
 }) {
   const length = unit.name === "m" ? 2 : 5;

@@ -6,7 +6,6 @@ import { type BandPoint, onWall } from "#core/place/band.ts";
 import { alignedMove } from "#core/place/draw.ts";
 import { distance, type Point, type Polygon } from "#core/place/geometry.ts";
 import { outlineOf, type ParkedCar, type Plot, portOf } from "#core/place/plot.ts";
-import { showNumber } from "#core/units.ts";
 import type { Palette } from "#ui/theme/palette.ts";
 import styles from "../circuit.module.css";
 import { type Chosen, moved } from "./moved.ts";
@@ -24,6 +23,7 @@ import {
   SOFT,
   stretchesOf,
 } from "./plan-shapes.tsx";
+import { type PlanUnit, showLength } from "./plan-unit.ts";
 import { useWidth } from "./use-width.ts";
 
 interface Props {
@@ -38,7 +38,7 @@ interface Props {
   cars: readonly ParkedCar[];
   palette: Palette;
   /** Metres to the unit of the plan, and its name. */
-  unit: { name: "m" | "ft"; perM: number };
+  unit: PlanUnit;
   /** Along the walls: how well a charger would serve today's cars from there. */
   band: readonly BandPoint[];
   chosen: Chosen | null;
@@ -123,7 +123,7 @@ export default function Plan(props: Props) {
     ...(line ?? []),
     ...runs.flatMap((r) => [...r.points]),
   ];
-  const lengthText = (m: number) => `${showNumber(Math.round(m * unit.perM * 100) / 100)} ${unit.name}`;
+  const lengthText = (m: number) => showLength(m, unit);
   // How far the chosen charger hangs from both ends of its wall.
   const charger = chosen?.kind === "charger" ? shown.charger : null;
   const wallSides = ({ at: [x, y] }: { at: Point }) => {

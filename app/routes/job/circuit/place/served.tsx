@@ -4,9 +4,10 @@ import { carName } from "#core/need/result.ts";
 import { nextCars } from "#core/place/next-cars.ts";
 import { plotOf } from "#core/place/plot.ts";
 import { type Reach, reachIn } from "#core/place/reach.ts";
-import { FT_PER_M, showNumber } from "#core/units.ts";
+import { showNumber } from "#core/units.ts";
 import table from "#ui/frame/table.module.css";
 import styles from "../circuit.module.css";
+import { showLength, unitOf } from "./plan-unit.ts";
 
 /** Lead lengths that are sold, in the unit of the plan. */
 export const LEADS = { m: [5, 7.5, 10], ft: [15, 20, 25] } as const;
@@ -55,9 +56,8 @@ export function Served({
   place: CasePlace;
 }) {
   const cars = document.need?.cars ?? [];
-  const perM = place.unit === "ft" ? FT_PER_M : 1;
-  const length = (m: number | null) =>
-    m === null ? "no way" : `${showNumber(Math.round(m * perM * 100) / 100)} ${place.unit}`;
+  const unit = unitOf(place);
+  const length = (m: number | null) => (m === null ? "no way" : showLength(m, unit));
   /** Of the lead as it lies, else as it hangs. */
   const leftOver = ({ verdict, liesM, hangsM }: Reach): string => {
     const asked = verdict === "lies" ? liesM : hangsM;

@@ -13,6 +13,7 @@ import { Field, Fields } from "#ui/field/field.tsx";
 import { useJobStore } from "#ui/job-store/use-job.tsx";
 import styles from "../circuit.module.css";
 import type { Chosen } from "./moved.ts";
+import { hundredth } from "./plan-unit.ts";
 
 const KIND_NAMES: Record<(typeof SOLID_KINDS)[number], string> = {
   house: "House",
@@ -136,10 +137,7 @@ function OfChosen({
           onClick={() =>
             onSet(
               `/place/solids/${index}/points`,
-              withCorner(points as unknown as Point[], 0).map(([x, y]) => [
-                Math.round(x * 100) / 100,
-                Math.round(y * 100) / 100,
-              ]),
+              withCorner(points as unknown as Point[], 0).map(([x, y]) => [hundredth(x), hundredth(y)]),
             )
           }
         >

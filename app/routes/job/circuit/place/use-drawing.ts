@@ -4,8 +4,8 @@ import { setValue } from "#core/case/document/set-value.ts";
 import type { Place } from "#core/case/document/types.ts";
 import { freeName, lengthOf, USUAL_THICKNESS_M, wallAlong } from "#core/place/draw.ts";
 import type { Point } from "#core/place/geometry.ts";
-import { FT_PER_M } from "#core/units.ts";
 import { useJobStore } from "#ui/job-store/use-job.tsx";
+import { lengthInPlan, unitOf } from "./plan-unit.ts";
 
 type Wall = "wall" | "fence";
 
@@ -36,8 +36,7 @@ export function useDrawing({ place, part, inPlan, onSet, onDrawn }: Options) {
   const layRun = (index: number) => {
     const { document } = store.getState();
     const segment = document.run?.segments?.[index];
-    const perM = place.unit === "ft" ? FT_PER_M : 1;
-    const length = { value: Math.round(lengthOf(line) * perM * 100) / 100, unit: place.unit };
+    const length = { value: lengthInPlan(lengthOf(line), unitOf(place)), unit: place.unit };
     if (segment && length.value > 0)
       store.edit(setValue(document, `/run/segments/${index}`, { ...segment, length, points: line.map(inPlan) }));
   };

@@ -29,6 +29,13 @@ module.exports = {
       "^app/(routes|server|papers)/",
       "Shared parts know no screen and no server.",
     ),
+    folder(
+      "stand-ins-stand-alone",
+      "^standins/",
+      "^(app|db|cli|e2e|scripts)/",
+      "A stand-in is a device, not a part of Heron.",
+    ),
+    folder("work-knows-no-server", "^app/work/", "^app/(routes|server)/", "Tasks get plain values and give some back."),
     folder("server-knows-no-pages", "^app/server/", "^app/(routes|ui|papers)/", "The server part knows no pages."),
     {
       name: "database-by-server-only",

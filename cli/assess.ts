@@ -11,6 +11,7 @@ import { readCaseText } from "#core/case/laws/read.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import { DEMO_BOOKS } from "#core/estimate/demo-books/index.ts";
 import { WAY_IDS, type WayId } from "#core/ways/index.ts";
+import { withMeasuredFile } from "./measured-file.ts";
 
 const USAGE = `usage: npm run --silent assess -- [--after WAY] FILE.case.json [FILE ...]   (- reads standard input)
 WAY is one of: ${WAY_IDS.join(", ")}`;
@@ -43,7 +44,7 @@ function main(args: string[]): number {
     try {
       const { document, unknown } = readCaseText(readFileSync(file === "-" ? 0 : file, "utf8"));
       for (const path of unknown) console.error(`note: ${path}: not known to this Heron; kept, not used`);
-      const found = answerTo(document, after);
+      const found = answerTo(withMeasuredFile(document, file), after);
       if ("answer" in found) answers.push(JSON.stringify(found.answer, null, files.length === 1 ? 1 : undefined));
       else {
         refused = true;

@@ -1,6 +1,7 @@
 /** The answer as far as it is known, in a few plain words: for the head of a job, the list and the papers. */
 
 import { codebookOf } from "#core/codebook/index.ts";
+import { replayedInWords } from "#core/need/replayed.ts";
 import { wayOf } from "#core/ways/index.ts";
 import type { Assessment } from "./assess.ts";
 import type { StepId } from "./missing.ts";
@@ -48,7 +49,7 @@ export function answer(assessment: Assessment): Answer {
   const spare = headroomA >= 0 ? `${showA(headroomA)} spare` : `${showA(-headroomA)} over already`;
   const offer =
     taken &&
-    `${wayOf(taken.way).phrase(taken, codebookOf(assessment.rules).words)} would ${taken.meetsNeed ? "meet the need" : "give part of the need"}`;
+    `${wayOf(taken.way).phrase(taken, codebookOf(assessment.rules).words)} would ${taken.meetsNeed ? "meet the need" : "give part of the need"}${taken.replayed ? ` on ${replayedInWords(taken.replayed)}` : ""}`;
   const text = refused
     ? `${refused.text}: nothing can be done as things stand`
     : decisive.length > 0

@@ -16,7 +16,7 @@ import { type PanelLimit, panelLimits } from "#core/path/panel-limits.ts";
 import type { Link } from "#core/path/types.ts";
 import { type Reach, reachIn } from "#core/place/reach.ts";
 import { assumedFields, type SourcedField } from "#core/survey/sources.ts";
-import { judgeAll, judgeOne } from "#core/ways/index.ts";
+import { judgeAll, judgeOne, WAY_IDS } from "#core/ways/index.ts";
 import type { Reason } from "#core/ways/reasons.ts";
 import { type Recommendation, recommend } from "#core/ways/recommend.ts";
 import type { Situation, WayJudgement } from "#core/ways/types.ts";
@@ -201,6 +201,15 @@ export function homeAfter(
 ): { document: CaseDocument } | { reasons: Reason[] } {
   const { way: judged, after } = judgeOne(situationOf(document, codebookOf(document.rules), book), way);
   return after ? { document: after } : { reasons: judged.reasons };
+}
+
+/** Every way that is not ruled out, with the home after its work. */
+export function afterEach(document: CaseDocument, book: PriceBook): { way: WayJudgement; after: CaseDocument }[] {
+  const s = situationOf(document, codebookOf(document.rules), book);
+  return WAY_IDS.flatMap((id) => {
+    const { way, after } = judgeOne(s, id);
+    return after ? [{ way, after }] : [];
+  });
 }
 
 /**

@@ -7,6 +7,14 @@ const CASE_MB = 2;
 /** A picture as the browser sends it, MB: it is made smaller there first. */
 const PHOTO_MB = 12;
 
+/** Interval data as the browser packs it, MB: ten years of quarter hours are less than one. */
+const INTERVAL_DATA_MB = 12;
+/** A file of a meter or recorder as a person picks it, MB. */
+const INTERVAL_FILE_MB = 120;
+
+export const MOST_INTERVAL_DATA_BYTES = INTERVAL_DATA_MB * MB;
+export const MOST_INTERVAL_FILE_BYTES = INTERVAL_FILE_MB * MB;
+export const INTERVAL_FILE_TOO_LARGE = `is too large: ${INTERVAL_FILE_MB} MB at most are read`;
 export const MOST_CASE_BYTES = CASE_MB * MB;
 export const MOST_PHOTO_BYTES = PHOTO_MB * MB;
 /** A request of any other kind: room for a case file and the form round it. */

@@ -37,6 +37,10 @@ export interface SurveyRules {
   loadExamples: string;
   /** How a year of demand is usually had here. */
   measuredYear: Pick<Measured, "source" | "intervalMinutes">;
+  /** Averages that the measured method speaks of, minutes; shorter data is taken over them. Null: as it was measured. */
+  demandBlockMinutes: number | null;
+  /** What data is that nobody has named, by its days and its interval in minutes. */
+  usualSource(days: number, minutes: number): Measured["source"];
   /** A car to begin with; its unit is the usual one. */
   usualCar: Car & { distancePerDay: NonNullable<Car["distancePerDay"]> };
 }

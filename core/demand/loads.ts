@@ -6,6 +6,10 @@ import type { CountedLoad } from "./types.ts";
 /** Nominal volts that turn VA into supply amperes for this case. */
 export const caseVolts = (document: CaseDocument, codebook: Codebook): number => codebook.volts(document.supply.system);
 
+/** Phases of the supply that a demand is spread over. */
+export const phasesOf = ({ document }: { document: CaseDocument }): number =>
+  document.supply.system === "three-phase-230-400" ? 3 : 1;
+
 /** What a load is called: by its own label, else by its kind. */
 export const loadName = ({ label, kind }: Pick<Load, "label" | "kind">, { loadKinds }: Codebook): string =>
   label || loadKinds.find((k) => k.kind === kind)?.label || kind;

@@ -13,7 +13,7 @@ export const hasMaximum = (measured: Measured): boolean =>
   measured.max?.value !== undefined || measured.maxByPhaseA !== undefined;
 
 /** Highest measured demand by phase, VA; one entry where there is one maximum. */
-function measuredMaxVA(measured: Measured | null, volts: number): number[] {
+export function measuredMaxVA(measured: Measured | null, volts: number): number[] {
   if (measured?.maxByPhaseA) return measured.maxByPhaseA.map((a) => a * volts);
   if (!measured?.max) return [0];
   return [measured.max.unit === "kW" ? measured.max.value * 1000 : measured.max.value * volts];

@@ -76,6 +76,22 @@ export interface MethodResult {
   assumptions: string[];
 }
 
+/** One thing that the rules ask of a measurement. */
+export interface Condition {
+  /** What is asked. */
+  asks: string;
+  met: boolean;
+  /** What there is. */
+  found: string;
+  /** Why the method does not apply where it is not met. */
+  against: string;
+  rule: string;
+}
+
+/** What stands against a method: the first condition that is not met. */
+export const firstAgainst = (conditions: readonly Condition[]): string | null =>
+  conditions.find((c) => !c.met)?.against ?? null;
+
 export interface DemandMethod {
   id: MethodId;
   name: string;
@@ -88,6 +104,8 @@ export interface DemandMethod {
   measures: boolean;
   /** Why the method does not apply here, in words; null where it does. */
   objection(input: DemandInput): string | null;
+  /** Of a measured method: all that has to hold, in order, met or not; none where nothing was measured. */
+  conditions?(input: DemandInput): Condition[];
   calculate(input: DemandInput): MethodResult;
 }
 

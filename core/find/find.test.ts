@@ -48,4 +48,10 @@ describe("what an open job finds", () => {
     expect(labels("r")[0]).toBe("Range");
     expect(matching(all, "c", 3)).toHaveLength(3);
   });
+
+  it("leads to meter data, recorders and the replay of nights", () => {
+    const found = (text: string) => matching(findable(home, assess(home)), text).map((f) => f.to);
+    expect(found("recorders")).toContainEqual({ step: "demand", section: "measured" });
+    expect(found("replay")).toContainEqual({ step: "ways", section: "nights" });
+  });
 });

@@ -158,14 +158,28 @@ function fieldsOf(document: CaseDocument, codebook: Codebook): Found[] {
       ],
     ],
   ];
-  return labels.flatMap(([step, section, name, list]) =>
+  const sheets: Found[] = SHEETS.map(([step, section, label, detail]) => ({
+    id: `sheet:${section}`,
+    kind: "field",
+    label,
+    detail,
+    to: { step, section },
+  }));
+  const fields = labels.flatMap(([step, section, name, list]) =>
     list.flatMap((label): Found[] =>
       label
         ? [{ id: `field:${step}:${label}`, kind: "field", label, detail: name, to: { step, section, field: label } }]
         : [],
     ),
   );
+  return [...fields, ...sheets];
 }
+
+/** Parts of a step that are looked for by what is done in them. */
+const SHEETS = [
+  ["demand", "measured", "Measured demand", "Files, recorders, meter data"],
+  ["ways", "nights", "Real nights", "Replay of all ways"],
+] as const satisfies readonly (readonly [StepId, string, string, string])[];
 
 const plain = (text: string) => text.toLowerCase().normalize("NFD").replace(/\p{M}/gu, "");
 

@@ -58,22 +58,24 @@ const pace = ({ energyKWh, hoursCount }: Night): number =>
 /** One week of nights to look at: in winter, where the seasons differ. */
 export const weekOf = ({ nights }: NightNeed): Night[] => nights.filter((n) => n.winter !== false);
 
-const cheapWindows = ({ cheap, cheapAlso, cheapOnly }: Need): DailyWindow[] =>
+/** Windows that charging is kept to; none where it may charge all the time it is plugged in. */
+export const cheapWindowsOf = ({ cheap, cheapAlso, cheapOnly }: Need): DailyWindow[] =>
   cheapOnly ? [cheap, cheapAlso].filter((w): w is DailyWindow => Boolean(w)) : [];
+
+/** When a car is plugged in on a weekday (0 is Monday); null where none stands here that night. */
+export const pluggedInOn = (need: Need, weekday: number): DailyWindow | null =>
+  need.pluggedInByWeekday ? (need.pluggedInByWeekday[weekday] ?? null) : (need.pluggedIn ?? USUAL_PLUGGED_IN);
 
 function nightsOf(need: Need, pluggedIn: DailyWindow, usualKWh: number): Night[] {
   const cars = need.cars ?? [];
   const told = need.energyPerDayKWh !== undefined || cars.length === 0;
   const byDay = need.pluggedInByWeekday !== undefined || (!told && cars.some((c) => c.distanceByWeekday));
   const seasons = !told && cars.some((c) => (c.winterFactor ?? 1) !== 1);
-  const cheap = cheapWindows(need);
+  const cheap = cheapWindowsOf(need);
   const days = byDay ? WEEKDAYS.map((_, day) => day) : [null];
   return days.flatMap((weekday) => {
     // A day told as null is spent elsewhere: no car stands here that night.
-    const window =
-      weekday === null
-        ? pluggedIn
-        : (need.pluggedInByWeekday?.[weekday] ?? (need.pluggedInByWeekday ? null : pluggedIn));
+    const window = weekday === null ? pluggedIn : pluggedInOn(need, weekday);
     const spans = window ? chargingSpans(window, cheap) : [];
     const shared = { weekday, spans, hours: hoursByClock(spans), hoursCount: hoursOf(spans) };
     return (seasons ? [false, true] : [null]).map((winter): Night => {
@@ -125,7 +127,7 @@ export function nightNeed({ need }: Pick<CaseDocument, "need">): NightNeed {
         {
           rule: "Heron, charging need",
           formula:
-            cheapWindows(need ?? {}).length > 0
+            cheapWindowsOf(need ?? {}).length > 0
               ? "hours plugged in that lie in the cheap window"
               : "from plugging in to unplugging",
           numbers: hoursNumbers(need ?? {}, pluggedIn, nights, hoursPerNight),
@@ -142,7 +144,7 @@ const hardestNumbers = (nights: readonly Night[]): string => {
 };
 
 function hoursNumbers(need: Need, pluggedIn: DailyWindow, nights: readonly Night[], hours: number): string {
-  const cheap = cheapWindows(need);
+  const cheap = cheapWindowsOf(need);
   const within = cheap.length > 0 ? ` within ${cheap.map((w) => `${w.from} to ${w.to}`).join(" and ")}` : "";
   if (!need.pluggedInByWeekday) return `${pluggedIn.from} to ${pluggedIn.to}${within} = ${showNumber(hours)} h`;
   const days = [...new Map(nights.map((n) => [n.weekday, n.hoursCount]))];

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { SOLID_KINDS } from "#core/case/document/vocabulary.ts";
 import { alignedMove, freeName, gapIn, legFrom, lengthOf, newOutline, wallAlong, withCorner } from "./draw.ts";
-import { isSimple, type Point, shortestPathsTo, signedArea } from "./geometry.ts";
+import { groundOf, isSimple, type Point, shortestPathsTo, signedArea } from "./geometry.ts";
 import type { Plot } from "./plot.ts";
 
 const EMPTY: Plot = { solids: [], parking: [], charger: null };
@@ -54,8 +54,8 @@ describe("a gate in a wall", () => {
       [2.5, -2],
       [2.5, 2],
     ];
-    expect(shortestPathsTo(above, [wall])(below)?.lengthM).toBeGreaterThan(4.5);
-    expect(shortestPathsTo(above, gap?.walls ?? [])(below)?.lengthM).toBeCloseTo(4, 9);
+    expect(shortestPathsTo(above, groundOf([wall]))(below)?.lengthM).toBeGreaterThan(4.5);
+    expect(shortestPathsTo(above, groundOf(gap?.walls ?? []))(below)?.lengthM).toBeCloseTo(4, 9);
   });
   it("at an end leaves one wall", () => {
     expect(gapIn(wall, 0, 2)?.walls).toHaveLength(1);

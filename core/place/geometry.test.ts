@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { distance, isSimple, isWellInside, type Point, type Polygon, shortestPathsTo } from "./geometry.ts";
+import { distance, groundOf, isSimple, isWellInside, type Point, type Polygon, shortestPathsTo } from "./geometry.ts";
 
 const box = (x: number, y: number, w: number, h: number): Polygon => [
   [x, y],
@@ -8,7 +8,7 @@ const box = (x: number, y: number, w: number, h: number): Polygon => [
   [x + w, y + h],
   [x, y + h],
 ];
-const path = (from: Point, to: Point, ...solids: Polygon[]) => shortestPathsTo(to, solids)(from);
+const path = (from: Point, to: Point, ...solids: Polygon[]) => shortestPathsTo(to, groundOf(solids))(from);
 const length = (from: Point, to: Point, ...solids: Polygon[]) => path(from, to, ...solids)?.lengthM ?? null;
 
 describe("the shortest way round solids", () => {

@@ -7,7 +7,7 @@ export type Polygon = readonly Point[];
 const TOUCH = 1e-6;
 const EPSILON = 1e-9;
 
-export const distance = ([ax, ay]: Point, [bx, by]: Point): number => Math.hypot(bx - ax, by - ay);
+export const distance = (a: Point, b: Point): number => Math.sqrt((b[0] - a[0]) ** 2 + (b[1] - a[1]) ** 2);
 
 /** Twice the area, positive where the corners run counter-clockwise, m2. */
 export const signedArea = (polygon: Polygon): number =>
@@ -171,40 +171,85 @@ export interface PlanPath {
 
 interface Corner {
   at: Point;
+  /** Its place among the corners of the ground; -1 for the others. */
+  onGround: number;
   lengthM: number;
   /** The next one on the way to the target. */
   next: Corner | null;
   done: boolean;
 }
 
+/** What stands on a plot whoever parks there; which of its corners see each other is worked out once for all paths. */
+export interface Ground {
+  solids: readonly Solid[];
+  corners: readonly Point[];
+  /** Whether something of the ground stands between two corners: 0 not looked at yet, 1 so, 2 not so. */
+  between: Uint8Array;
+}
+
+export function groundOf(polygons: readonly Polygon[]): Ground {
+  const corners = polygons.flatMap(bends);
+  return { solids: polygons.map(solidOf), corners, between: new Uint8Array(corners.length ** 2) };
+}
+
+/** Whether the ground alone stands between two of its corners. */
+function groundBetween({ corners, solids, between }: Ground, a: Corner, b: Corner): boolean {
+  if (a.onGround < 0 || b.onGround < 0) return false;
+  const at = a.onGround * corners.length + b.onGround;
+  if (between[at] === 0) {
+    const blocked = isBlocked(a.at, b.at, solids) ? 1 : 2;
+    between[at] = blocked;
+    between[b.onGround * corners.length + a.onGround] = blocked;
+  }
+  return between[at] === 1;
+}
+
 /**
- * Shortest paths to one point round solids: everything that does not depend on where they begin is worked out once.
+ * Shortest paths to one point round the ground and what else stands on it. Corners are settled from the point outwards,
+ * as far as the paths that are asked for need them, and each once.
  * @returns the path from a point; null where there is none
  */
-export function shortestPathsTo(target: Point, polygons: readonly Polygon[]): (from: Point) => PlanPath | null {
-  const solids = polygons.map(solidOf);
-  const end: Corner = { at: target, lengthM: 0, next: null, done: false };
-  const corners: Corner[] = [
-    end,
-    ...polygons.flatMap(bends).map((at) => ({ at, lengthM: Number.POSITIVE_INFINITY, next: null, done: false })),
-  ];
-  for (;;) {
+export function shortestPathsTo(
+  target: Point,
+  ground: Ground,
+  others: readonly Polygon[] = [],
+): (from: Point) => PlanPath | null {
+  const solids = [...ground.solids, ...others.map(solidOf)];
+  const corner = (at: Point, onGround: number): Corner => ({
+    at,
+    onGround,
+    lengthM: Number.POSITIVE_INFINITY,
+    next: null,
+    done: false,
+  });
+  const end = { ...corner(target, -1), lengthM: 0 };
+  const open: Corner[] = [end, ...ground.corners.map(corner), ...others.flatMap(bends).map((at) => corner(at, -1))];
+  const settled: Corner[] = [];
+
+  /** The next corner outwards; null where no further one can be reached. */
+  function settleNext(): Corner | null {
     let nearest: Corner | null = null;
-    for (const c of corners) if (!c.done && c.lengthM < (nearest?.lengthM ?? Number.POSITIVE_INFINITY)) nearest = c;
-    if (!nearest) break;
+    for (const c of open) if (!c.done && c.lengthM < (nearest?.lengthM ?? Number.POSITIVE_INFINITY)) nearest = c;
+    if (!nearest) return null;
     nearest.done = true;
-    for (const c of corners) {
+    settled.push(nearest);
+    for (const c of open) {
       const lengthM = nearest.lengthM + distance(c.at, nearest.at);
-      if (c.done || lengthM >= c.lengthM - EPSILON || isBlocked(c.at, nearest.at, solids)) continue;
+      if (c.done || lengthM >= c.lengthM - EPSILON) continue;
+      if (groundBetween(ground, c, nearest) || isBlocked(c.at, nearest.at, solids)) continue;
       c.lengthM = lengthM;
       c.next = nearest;
     }
+    return nearest;
   }
-  const reached = corners.filter((c) => c.done);
+
   return (from) => {
     let best: Corner | null = null;
     let least = Number.POSITIVE_INFINITY;
-    for (const c of reached) {
+    for (let i = 0; ; i++) {
+      const c = settled[i] ?? settleNext();
+      // Corners come in the order of their paths: no later one can be nearer.
+      if (!c || c.lengthM >= least - EPSILON) break;
       const lengthM = c.lengthM + distance(from, c.at);
       if (lengthM >= least - EPSILON || isBlocked(from, c.at, solids)) continue;
       best = c;

@@ -1,6 +1,6 @@
 /** Whether a lead reaches the ports of the cars: lying on the ground, hanging, or not. */
 import type { CaseDocument, Place } from "#core/case/document/types.ts";
-import { isWellInside, type PlanPath, type Point, shortestPathsTo } from "./geometry.ts";
+import { type Ground, groundOf, isWellInside, type PlanPath, type Point, shortestPathsTo } from "./geometry.ts";
 import {
   type HungCharger,
   outlineOf,
@@ -42,6 +42,13 @@ export function leadFor(planPathM: number, { heightM }: Pick<HungCharger, "heigh
 const verdictOf = (leadM: number, { liesM, hangsM }: ReturnType<typeof leadFor>): ReachVerdict =>
   leadM >= liesM - EPSILON ? "lies" : leadM >= hangsM - EPSILON ? "hangs" : "short";
 
+const grounds = new WeakMap<Plot, Ground>();
+function groundOfPlot(plot: Plot): Ground {
+  const ground = grounds.get(plot) ?? groundOf(plot.solids.map((s) => s.polygon));
+  grounds.set(plot, ground);
+  return ground;
+}
+
 /** Shortest paths to the port of a car on a position, round the solids, itself and the cars on the other positions. */
 export function pathsToPort(
   plot: Plot,
@@ -50,8 +57,7 @@ export function pathsToPort(
   turned: boolean,
 ): (from: Point) => PlanPath | null {
   const others = plot.parking.filter((p) => p !== position).map((p) => outlineOf(p, car));
-  return shortestPathsTo(portOf(position, car, turned), [
-    ...plot.solids.map((s) => s.polygon),
+  return shortestPathsTo(portOf(position, car, turned), groundOfPlot(plot), [
     outlineOf(position, car, turned),
     ...others,
   ]);

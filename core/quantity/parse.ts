@@ -1,4 +1,8 @@
 /** Figures as people type them: with or without a unit, thousands or decimal commas. */
+import { LINE_TOO_LONG, LONGEST_LINE } from "#core/limits.ts";
+
+/** Nobody types a longer one; patterns are not tried on it. */
+const LONGEST_FIGURE = 60;
 
 /** What was not understood, in the field's own words. */
 export interface NotUnderstood {
@@ -10,6 +14,7 @@ export interface NotUnderstood {
  * @returns null where the text is not a number
  */
 export function parseNumber(text: string): number | null {
+  if (text.length > LONGEST_FIGURE) return null;
   const t = text.trim().replace(/\s/g, "");
   if (/^[+-]?\d{1,3}(,\d{3})+(\.\d+)?$/.test(t)) return Number(t.replaceAll(",", ""));
   if (/^[+-]?\d+,\d+$/.test(t)) return Number(t.replace(",", "."));
@@ -63,9 +68,9 @@ export function parseQuantity(
   units: UnitNames,
   usual: string,
 ): { value: number; unit: string } | NotUnderstood {
-  const match = /^\s*([+-]?[\d.,\s]*\d[.,]?)\s*(.*?)\s*$/.exec(text);
+  const match = text.length > LONGEST_FIGURE ? null : /^\s*([+-]?[\d.,\s]*\d[.,]?)\s*(.*?)\s*$/.exec(text);
   const value = match ? parseNumber(match[1] as string) : null;
-  if (!match || value === null) return { problem: `"${text.trim()}" is not a number` };
+  if (!match || value === null) return { problem: `"${text.trim().slice(0, LONGEST_FIGURE)}" is not a number` };
   const typed = (match[2] as string).toLowerCase().replace(/\.$/, "");
   if (typed === "") return { value, unit: usual };
   const unit = units[typed];
@@ -89,6 +94,7 @@ const RATING = /([\d.,]*\d)\s*(kva|kw|va|w|amps?|a|volts?|v)(?![a-z])/gi;
  * @returns the nameplate (null where none was typed) and the rest, or what was not understood
  */
 export function parseNameplate(text: string): { nameplate: Nameplate | null; rest: string } | NotUnderstood {
+  if (text.length > LONGEST_LINE) return { problem: `What is typed ${LINE_TOO_LONG}` };
   let va: number | undefined;
   let amps: number | undefined;
   let volts: number | undefined;

@@ -5,6 +5,13 @@ import { type Judged, judgeProposal } from "#core/judge/judge.ts";
 import { strictReading } from "#core/judge/strict.ts";
 import { type Given, givenManaged, givenSteady } from "#core/need/energy.ts";
 import { nightName } from "#core/need/need.ts";
+import {
+  overloadInWords,
+  type ReplayedNights,
+  replayBasis,
+  replayedInWords,
+  replayedNights,
+} from "#core/need/replayed.ts";
 import type { Link } from "#core/path/types.ts";
 import { showA, showKWh, showPercent } from "#core/units.ts";
 import type { Waterline } from "#core/waterline.ts";
@@ -89,14 +96,21 @@ function judgeWay(way: Way, s: Situation): { way: WayJudgement; after: CaseDocum
   const [best] = outcomes;
   if (!best)
     return { way: refusal(s, way, unique(proposals.filter(isRefused).flatMap((p) => p.refused))), after: null };
-  const { judged, given, proposal } = best;
+  const { judged, proposal } = best;
   const usable = judged.verdict !== "ruled-out";
+  const limitA = judged.guards.length > 0 ? Math.min(...judged.guards.map((g) => g.limitA)) : undefined;
+  const basis = replayBasis(s.need, s.home.demandA);
+  const replayed = usable ? replayedNights(s.document, basis, way.id, judged.chargeA, limitA) : null;
+  const given: Given = replayed
+    ? { energyKWh: replayed.energyKWh, nightsMet: replayed.share, meetsNeed: replayed.meetsNeed, worst: null }
+    : best.given;
   const meetsNeed = usable && given.meetsNeed;
   const notNeeded =
     way.enlargesSupply && s.path.links.every((l) => fitsAsItIs(s, l))
       ? [reason("not-needed", `The ${s.codebook.words.supply} carries the charger as it is`, s.home.method.rule)]
       : [];
   const strict = usable ? strictReading(judged.home) : null;
+  const overload = replayed && overloadInWords(replayed);
   const priced = estimate(judged.items, s.book, s.document.options?.grants);
   const fields: JudgedFields = {
     way: way.id,
@@ -107,10 +121,14 @@ function judgeWay(way: Way, s: Situation): { way: WayJudgement; after: CaseDocum
     chargeA: judged.chargeA,
     volts: proposal.placed.volts ?? s.home.volts,
     circuitA: judged.circuitA,
-    reasons: unique([...judged.reasons, ...notNeeded, ...(usable ? [needReason(given)] : [])]),
+    reasons: unique([
+      ...judged.reasons,
+      ...notNeeded,
+      ...(usable ? [replayed ? replayedReason(replayed) : needReason(given)] : []),
+    ]),
     work: judged.items.map((item) => item.text),
     workItems: judged.items,
-    cautions: strict ? [...judged.cautions, strict] : judged.cautions,
+    cautions: [...judged.cautions, ...(strict ? [strict] : []), ...(overload ? [overload] : [])],
     path: judged.links,
     tightest: judged.tightest?.link ?? null,
     unknowns: judged.unknowns,
@@ -127,12 +145,13 @@ function judgeWay(way: Way, s: Situation): { way: WayJudgement; after: CaseDocum
     fields.lacking = { night: nightName(night), energyKWh, neededKWh: night.energyKWh, hours: night.hoursCount };
   }
   if (usable && judged.circuit) fields.circuit = judged.circuit;
-  if (judged.guards.length > 0) {
-    fields.limitA = Math.min(...judged.guards.map((g) => g.limitA));
+  if (replayed) fields.replayed = replayed;
+  if (limitA !== undefined) {
+    fields.limitA = limitA;
     fields.limits = judged.guards.map(({ at, limitA, name }) => ({ at, limitA, name }));
   }
   const judgement = judgementOf(fields, {
-    explain: () => explain(s, proposal, judged, given.energyKWh),
+    explain: () => explain(s, proposal, judged, given.energyKWh, replayed),
     explainCost: () => priced.explain,
   });
   return { way: judgement, after: usable ? judged.after : null };
@@ -154,6 +173,11 @@ function needReason({ meetsNeed, energyKWh, nightsMet, worst }: Given): Reason {
     ? reason("meets-need", `Meets ${showPercent(nightsMet)} of the nights; gives ${on}`, rule)
     : reason("need-not-met", `Gives ${on}`, rule);
 }
+
+const replayedReason = (nights: ReplayedNights): Reason =>
+  nights.meetsNeed
+    ? reason("meets-need", `Meets ${replayedInWords(nights)}`, "Heron, replay of nights")
+    : reason("need-not-met", `Meets only ${replayedInWords(nights)}`, "Heron, replay of nights");
 
 const pricedAs = ({ cost, lines, missing, steps, leadTimeDays }: Estimate) => ({
   cost,
@@ -241,7 +265,13 @@ function levelOf({ codebook }: Situation, { before, guards, chargeA, addsA, home
   };
 }
 
-function explain(s: Situation, { placed }: Proposal, judged: Judged, energyKWh: number): Why {
+function explain(
+  s: Situation,
+  { placed }: Proposal,
+  judged: Judged,
+  energyKWh: number,
+  replayed: ReplayedNights | null,
+): Why {
   const { before, tightest: tight, chargeA, addsA } = judged;
   const cited = judged.cited();
   const guard = judged.guards.reduce<Judged["guards"][number] | null>(
@@ -257,7 +287,9 @@ function explain(s: Situation, { placed }: Proposal, judged: Judged, energyKWh: 
         ? guard.cited
         : { ...guard.cited, numbers: [guard.cited.numbers, ...clamps].join("; ") },
       [
-        `A usual night leaves ${showKWh(energyKWh)}: the house is taken to draw 14 to 55 % of its governing demand by the hour (Heron's own assumption; measured days replace it)`,
+        replayed
+          ? `A night gives ${showKWh(energyKWh)} in the mean, and all it asks for on ${replayedInWords(replayed)}, replayed step by step`
+          : `A usual night leaves ${showKWh(energyKWh)}: the house is taken to draw 14 to 55 % of its governing demand by the hour (Heron's own assumption; measured days replace it)`,
       ],
       ["A larger supply", "A measurement of the home's own nights"],
     );

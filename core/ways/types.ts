@@ -8,6 +8,7 @@ import type { Spread, Step } from "#core/estimate/schedule.ts";
 import type { WorkItem } from "#core/estimate/takes.ts";
 import type { Guard } from "#core/judge/clamps.ts";
 import type { NightNeed } from "#core/need/need.ts";
+import type { ReplayedNights } from "#core/need/replayed.ts";
 import type { SpaceCount } from "#core/panel/spaces.ts";
 import type { Home } from "#core/path/home.ts";
 import type { Path } from "#core/path/links.ts";
@@ -132,6 +133,8 @@ export interface WayJudgement {
   /** Share of the nights in which it gives all that they ask for, 0 to 1. */
   nightsMet: number;
   meetsNeed: boolean;
+  /** Nights met and energy are those of a replay, not of the usual profile of a house. */
+  replayed?: ReplayedNights;
   /** The night that is furthest from being met: what it gets of what it asks for, kWh, and the hours it has. */
   lacking?: { night: string; energyKWh: number; neededKWh: number; hours: number };
   cost: Cost;

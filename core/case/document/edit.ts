@@ -19,15 +19,22 @@ export interface AppliedEdit {
   at: string;
 }
 
+/** No place of a case has a longer address. */
+const LONGEST_PATH = 300;
+
 /** The shape of an edit as it comes from outside. */
 export const editSchema = object({
-  id: string().required("is required").min(8).max(64),
-  baseRevision: number().required("is required").integer().min(0),
+  id: string()
+    .required("is required")
+    .max(64)
+    .matches(/^[\w-]{8,64}$/, "must be 8 to 64 letters, digits and hyphens"),
+  baseRevision: number().required("is required").integer().min(0).max(2_147_483_647),
   patch: array(
     object({
       op: mixed<"add" | "replace" | "remove">().oneOf(["add", "replace", "remove"]).required(),
       path: string()
         .required("is required")
+        .max(LONGEST_PATH, `must be at most ${LONGEST_PATH} characters`)
         .matches(/^(\/[^/]+)+$/, "must be a path inside the case")
         .test("plain", "must be a path inside the case", (p) => !/__proto__|prototype|constructor/.test(p ?? "")),
       value: mixed().nullable(),

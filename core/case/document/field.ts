@@ -54,11 +54,15 @@ export const whole = (least: number, most: number): Field<number> =>
 
 export const part = <const S extends Fields>(fields: S): Field<TypeOf<S>> =>
   object(fields).default(undefined).typeError("must be an object") as unknown as Field<TypeOf<S>>;
+/** Entries of a table: more than a case has fields that could be named. */
+const MOST_KEYS = 5000;
+
 /** A table with keys of its own, each with one of these values. */
 export const table = <const T extends string>(values: readonly T[]): Field<Record<string, T>> =>
   object({})
     .default(undefined)
     .typeError("must be an object")
+    .test("count", "has too many entries", (given) => given === undefined || Object.keys(given).length <= MOST_KEYS)
     .test(
       "known",
       `must each be one of: ${values.join(", ")}`,

@@ -18,27 +18,33 @@ export type Patch = readonly Operation[];
 export function applyPatch<T>(document: T, patch: Patch): T {
   const copy = shallowCopy(document);
   for (const operation of patch) {
-    copyAlong(copy, operation.path);
+    copyAlong(copy, operation);
     const [failure] = applyInPlace(copy, [structuredClone(operation)]);
-    if (failure)
-      throw new CaseRefused("bad-patch", [
-        { path: "", message: `the edit does not fit: ${failure.message || failure.name}` },
-      ]);
+    if (failure) throw doesNotFit(failure.message || failure.name);
   }
   return copy;
 }
 
+const doesNotFit = (why: string) =>
+  new CaseRefused("bad-patch", [{ path: "", message: `the edit does not fit: ${why}` }]);
+
 const shallowCopy = <T>(value: T): T => (Array.isArray(value) ? [...value] : { ...value }) as T;
 
 /** Replaces what lies on a path by copies, so that all else stays shared with the document before. */
-function copyAlong(root: unknown, path: string): void {
+function copyAlong(root: unknown, { op, path }: Operation): void {
   let at = root as Record<string, unknown>;
-  for (const key of tokens(path).slice(0, -1)) {
-    const inner = at[key];
-    if (typeof inner !== "object" || inner === null) return;
+  const keys = tokens(path).map((t) => t.replaceAll("~1", "/").replaceAll("~0", "~"));
+  const last = keys.pop() as string;
+  for (const key of keys) {
+    const inner = Array.isArray(at) && !isIndex(key) ? undefined : at[key];
+    if (typeof inner !== "object" || inner === null) throw doesNotFit(`there is nothing at ${path}`);
     at[key] = shallowCopy(inner);
     at = at[key] as Record<string, unknown>;
   }
+  if (!Array.isArray(at)) return;
+  const places = op === "add" ? at.length + 1 : at.length;
+  if (!(isIndex(last) && Number(last) < places) && !(op === "add" && last === "-"))
+    throw doesNotFit(`there is no such place in the list at ${path}`);
 }
 
 /**
@@ -63,7 +69,7 @@ export function invertPatch(document: object, patch: Patch): Patch {
 }
 
 const tokens = (path: string) => path.split("/").slice(1);
-const isIndex = (token: string | undefined) => token !== undefined && /^\d+$/.test(token);
+const isIndex = (token: string | undefined) => token !== undefined && /^(0|[1-9]\d*)$/.test(token);
 const startsWith = (long: string[], short: string[]) => short.every((t, i) => long[i] === t);
 
 /** Whether the operation inserts or removes an element in the middle of a list, so that later elements move. */

@@ -50,14 +50,22 @@ export const MOST = {
   panels: 8,
   spaces: 120,
   circuits: 120,
+  /** Of all panels together. */
+  circuitsInAll: 240,
   rcdGroups: 12,
   loads: 200,
+  /** Of all loads together, each as often as it is there. */
+  pieces: 500,
+  /** Loads that never run together with another: each doubles what is calculated. */
+  exclusions: 3,
   outlets: 16,
-  cars: 6,
+  cars: 4,
   segments: 30,
   solids: 30,
   corners: 120,
-  parking: 8,
+  /** Of all solids together. */
+  cornersInAll: 160,
+  parking: 6,
   openings: 20,
   otherRuns: 5,
 } as const;
@@ -112,7 +120,11 @@ export const measured = part({
   max: part({ value: needs(above(1000)), unit: needs(oneOf(["A", "kW"])) }),
   /** Three phases: the highest current of each, A; goes before `max`. */
   maxByPhaseA: exactly(needs(fromZero(1000)), 3, "must have one value for each of the three phases"),
+  /** Name of the file of interval data that it was read from, and its SHA-256. */
   file: text(),
+  digest: matching(/^[0-9a-f]{64}$/, "must be a SHA-256 of 64 hexadecimal digits"),
+  /** Whose clock the file goes by, where it does not say so itself. */
+  zone: text(60),
   heatingSeason: yesNo(),
 });
 
@@ -426,6 +438,43 @@ export const decision = part({
   on: needs(matching(/^\d{4}-\d{2}-\d{2}$/, "must be a day like 2026-11-25")),
 });
 
+const counted = () => needs(fromZero(1e9));
+
+/** What came of replaying the ways on the home's own or made-up nights; it holds while what it rests on is the same. */
+export const replayed = part({
+  house: needs(oneOf(["interval-data", "made-up"])),
+  /** SHA-256 of the interval data. */
+  digest: matching(/^[0-9a-f]{64}$/, "must be a SHA-256 of 64 hexadecimal digits"),
+  seed: needs(whole(0, 4_294_967_295)),
+  years: needs(whole(1, 1000)),
+  stepS: needs(between(1, 60)),
+  basis: needs(
+    part({ energyPerDayKWh: counted(), hoursPerNight: needs(between(0, 24)), demandA: needs(fromZero(100_000)) }),
+  ),
+  ways: needs(
+    list(
+      part({
+        way: needs(oneOf(WAYS_OF_CHARGING)),
+        chargeA: needs(fromZero(1200)),
+        /** Of managed ways. */
+        limitA: fromZero(1200),
+        nights: needs(whole(0, 1_000_000)),
+        nightsMet: needs(whole(0, 1_000_000)),
+        kWhPerNight: counted(),
+        /** In a year. */
+        secondsOverLimit: counted(),
+        secondsOverRating: counted(),
+        throttledHours: counted(),
+        /** Largest state of the supply's device over that at which it trips. */
+        thermal: counted(),
+      }),
+      20,
+    ),
+  ),
+  /** ISO day. */
+  on: needs(matching(/^\d{4}-\d{2}-\d{2}$/, "must be a day like 2026-11-25")),
+});
+
 /** The version of the firm's price book that a quote keeps. */
 export const prices = part({ version: needs(whole(0, 1_000_000)) });
 
@@ -478,6 +527,7 @@ export const caseFields = {
   otherRuns: list(run, MOST.otherRuns),
   options,
   decision: orNull(decision),
+  replayed: orNull(replayed),
   prices,
   survey,
 } satisfies Record<string, Field<unknown, boolean>>;

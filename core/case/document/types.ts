@@ -49,6 +49,7 @@ export type PanelCondition = NonNullable<Panel["condition"]>;
 export type ClampLimit = Of<typeof schema.clampLimit>;
 export type Load = Of<typeof schema.load>;
 export type Measured = Of<typeof schema.measured>;
+export type Replayed = Of<typeof schema.replayed>;
 export type Supply = Of<typeof schema.supply>;
 export type Dwelling = Of<typeof schema.dwelling>;
 export type Charger = Of<typeof schema.charger>;

@@ -7,10 +7,8 @@ import { placeProblem, takesSpace } from "#core/panel/slots.ts";
 import { isSimple, type Point } from "#core/place/geometry.ts";
 import { lower } from "#core/words.ts";
 import type { Problem } from "../document/problems.ts";
+import { MOST } from "../document/schema.ts";
 import type { CaseDocument } from "../document/types.ts";
-
-/** Circuits of all panels together: more than any home has. */
-const MOST_CIRCUITS = 240;
 
 /**
  * What the fields of a case break between them: ids are unique, references lead somewhere, kinds belong to the rule
@@ -43,9 +41,14 @@ export function lawProblems(document: CaseDocument): Problem[] {
   const circuits = document.panels.flatMap((p) => p.circuits ?? []);
   const circuitIds = new Set(circuits.map((c) => c.id));
 
+  const pieces = document.loads.reduce((n, l) => n + (l.quantity ?? 1), 0);
+  if (pieces > MOST.pieces) say("loads", `must be at most ${MOST.pieces} in all, each as often as it is there`);
+  let exclusions = 0;
   document.loads.forEach((load, i) => {
     for (const field of ["interlockedWith", "waitsFor"] as const) {
       const other = load[field];
+      if (other !== undefined && ++exclusions > MOST.exclusions)
+        say(`loads[${i}].${field}`, `at most ${MOST.exclusions} loads may share a circuit or wait for another`);
       if (other !== undefined && (!loadIds.has(other) || other === load.id))
         say(`loads[${i}].${field}`, `no other load "${other}"`);
     }
@@ -101,7 +104,7 @@ export function lawProblems(document: CaseDocument): Problem[] {
   if (fedBy !== undefined && !circuitIds.has(fedBy)) say("charger.circuit", `no circuit "${fedBy}"`);
   if (pluggedInto !== undefined && !outletIds.has(pluggedInto)) say("charger.outlet", `no outlet "${pluggedInto}"`);
   if (standsFor !== undefined && !loadIds.has(standsFor)) say("charger.load", `no load "${standsFor}"`);
-  if (circuits.length > MOST_CIRCUITS) say("panels", `must have at most ${MOST_CIRCUITS} circuits in all`);
+  if (circuits.length > MOST.circuitsInAll) say("panels", `must have at most ${MOST.circuitsInAll} circuits in all`);
   (document.outlets ?? []).forEach((outlet, i) => {
     if (outlet.circuit && !circuitIds.has(outlet.circuit))
       say(`outlets[${i}].circuit`, `no circuit "${outlet.circuit}"`);
@@ -141,9 +144,6 @@ function problemsOfRun(run: CaseDocument["run"], at: string, { circuit, name }: 
   return problems;
 }
 
-/** Corners of all solids together: more than any plot has. */
-const MOST_PLOT_CORNERS = 240;
-
 /** Outlines are simple, ids are unique. */
 function placeProblems({ place }: CaseDocument): Problem[] {
   const problems: Problem[] = [];
@@ -157,8 +157,8 @@ function placeProblems({ place }: CaseDocument): Problem[] {
         problems.push({ path: `place.${name}[${i}].id`, message: `"${id}" is used twice` });
     });
   const corners = solids.reduce((n, s) => n + s.points.length, 0);
-  if (corners > MOST_PLOT_CORNERS)
-    return [...problems, { path: "place.solids", message: `must have at most ${MOST_PLOT_CORNERS} corners in all` }];
+  if (corners > MOST.cornersInAll)
+    return [...problems, { path: "place.solids", message: `must have at most ${MOST.cornersInAll} corners in all` }];
   solids.forEach(({ points }, i) => {
     if (points.length < 3 || !isSimple(points.map(([x = 0, y = 0]): Point => [x, y])))
       problems.push({

@@ -1,5 +1,6 @@
 /** Quick entry of loads: `range 12kw`, `ac 24a 240v`, `2x shower 8.5kw`, `hp 24a + 15kw strips`, Enter. */
 import type { Codebook, LoadKind } from "#core/codebook/types.ts";
+import { LINE_TOO_LONG, LONGEST_LINE } from "#core/limits.ts";
 import { type Nameplate, type NotUnderstood, parseNameplate } from "#core/quantity/parse.ts";
 import { showNumber, showVA } from "#core/units.ts";
 import { capital } from "#core/words.ts";
@@ -18,6 +19,7 @@ const ODD_TIMES = 40;
 
 /** Understands a line of quick entry, or says in words what it did not understand; nothing is guessed silently. */
 export function parseLoads(text: string, codebook: Codebook, volts: number): EnteredLoad[] | NotUnderstood {
+  if (text.length > LONGEST_LINE) return { problem: `What is typed ${LINE_TOO_LONG}` };
   const entries: EnteredLoad[] = [];
   for (const piece of text.split("+")) {
     if (piece.trim() === "") return { problem: "Type a load, for example: dryer 5kw" };

@@ -1,10 +1,11 @@
 /** Reading a case from outside: text or parsed JSON in, a checked document and a report of unknown fields out. */
-import { type AnyObject, ValidationError } from "yup";
+import type { AnyObject } from "yup";
 import { CaseRefused, type Problem } from "../document/problems.ts";
 import { wholeCase } from "../document/schema.ts";
 import type { CaseDocument } from "../document/types.ts";
 import { upgradeCase } from "../document/upgrade.ts";
 import { lawProblems } from "./laws.ts";
+import { frameProblem, MOST_PROBLEMS, shapeProblems } from "./shape.ts";
 
 export interface ReadCase {
   document: CaseDocument;
@@ -36,33 +37,21 @@ export function readCase(parsed: unknown): ReadCase {
     throw new CaseRefused("not-a-case", [{ path: "", message: "is not a Heron case: it must be an object" }]);
   if ((parsed as AnyObject).format !== "heron-case")
     throw new CaseRefused("not-a-case", [{ path: "format", message: 'must be "heron-case"' }]);
+  const framed = frameProblem(parsed);
+  if (framed) throw new CaseRefused("bad-field", framed);
   const upgraded = upgradeCase(parsed as AnyObject);
-  const problems = caseProblems(upgraded);
+  const problems = problemsInFrame(upgraded);
   if (problems.length > 0) throw new CaseRefused("bad-field", problems);
   return { document: upgraded as unknown as CaseDocument, unknown: unknownPaths(wholeCase, upgraded, "") };
 }
 
-/** Everything wrong with a parsed case, by path; empty when it can be assessed. */
-export function caseProblems(parsed: unknown): Problem[] {
-  const shape = shapeProblems(parsed);
-  return shape.length > 0 ? shape : lawProblems(parsed as CaseDocument);
-}
+/** What is wrong with a parsed case, by path, at most 100 of it; empty when it can be assessed. */
+export const caseProblems = (parsed: unknown): Problem[] => frameProblem(parsed) ?? problemsInFrame(parsed);
 
-function shapeProblems(parsed: unknown): Problem[] {
-  try {
-    wholeCase.validateSync(parsed, { strict: true, abortEarly: false });
-    return [];
-  } catch (error) {
-    if (!(error instanceof ValidationError)) throw error;
-    const each = error.inner.length > 0 ? error.inner : [error];
-    return each.map((e) => ({ path: e.path ?? "", message: plainMessage(e) }));
-  }
-}
-
-function plainMessage(error: ValidationError): string {
-  if (error.type === "nullable") return "must not be null";
-  if (error.type === "typeError" && / must be a `/.test(error.message)) return "has the wrong type";
-  return error.message;
+/** As `caseProblems`, of a case whose frame is sound. */
+function problemsInFrame(parsed: unknown): Problem[] {
+  const problems = shapeProblems(parsed);
+  return problems.length > 0 ? problems : lawProblems(parsed as CaseDocument).slice(0, MOST_PROBLEMS);
 }
 
 /** Paths of fields that the schema does not name, depth first. */

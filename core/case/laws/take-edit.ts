@@ -1,4 +1,5 @@
 /** What becomes of an edit when it reaches the case: the one decision of the server, without its database. */
+import { CASE_TOO_LARGE, MOST_CASE_BYTES } from "#core/limits.ts";
 import { type AppliedEdit, type Edit, rebaseOverEdits } from "../document/edit.ts";
 import { applyPatch, type Patch, settlePatch } from "../document/patch.ts";
 import { CaseRefused, type Problem } from "../document/problems.ts";
@@ -10,18 +11,31 @@ export type TakenEdit =
   | { kind: "conflict"; with: AppliedEdit }
   | { kind: "refused"; problems: Problem[] };
 
+/** Moving a patch over others takes a comparison for each two of their operations; nobody types that much meanwhile. */
+const MOST_COMPARISONS = 1_000_000;
+
+const refused = (message: string): TakenEdit => ({ kind: "refused", problems: [{ path: "", message }] });
+const bytesOf = (document: CaseDocument) => new TextEncoder().encode(JSON.stringify(document)).length;
+
 /**
  * @param document the case as it is
  * @param since edits that took effect after the one's base revision, in order
  */
 export function takeEdit(document: CaseDocument, asked: Pick<Edit, "patch">, since: readonly AppliedEdit[]): TakenEdit {
+  const comparisons = asked.patch.length * since.reduce((n, { patch }) => n + patch.length, 0);
+  if (comparisons > MOST_COMPARISONS)
+    return refused("The case has changed too much since this edit was made: open the page again");
   const moved = rebaseOverEdits(asked.patch, since);
   if ("conflict" in moved) return { kind: "conflict", with: moved.conflict };
   try {
     const patch = settlePatch(document, moved.patch);
     const after = applyPatch(document, patch);
     const problems = caseProblems(after);
-    return problems.length > 0 ? { kind: "refused", problems } : { kind: "accepted", document: after, patch };
+    if (problems.length > 0) return { kind: "refused", problems };
+    // What came in as a file may be written back as one.
+    const bytes = bytesOf(after);
+    if (bytes > MOST_CASE_BYTES && bytes > bytesOf(document)) return refused(CASE_TOO_LARGE);
+    return { kind: "accepted", document: after, patch };
   } catch (error) {
     if (error instanceof CaseRefused) return { kind: "refused", problems: error.problems };
     throw error;

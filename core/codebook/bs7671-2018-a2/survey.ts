@@ -37,5 +37,7 @@ export const ukSurvey: SurveyRules = {
   ],
   loadExamples: "shower 9.5kw   ·   2x ring 32a   ·   cooker",
   measuredYear: { source: "half-hour-meter", intervalMinutes: 30 },
+  demandBlockMinutes: null,
+  usualSource: (_days, minutes) => (minutes === 30 ? "half-hour-meter" : "recorder"),
   usualCar: { class: "family", distancePerDay: { value: 24, unit: "mi" } },
 };

@@ -1,5 +1,6 @@
 /** What a walk round a home in North America asks for. */
 import { NEC_310_16 } from "#core/circuit/nec/ampacity-tables.ts";
+import { MEASURED } from "#core/demand/nec/rules.ts";
 import type { AsksFor, SurveyRules } from "../survey.ts";
 
 export const necAsksFor: AsksFor = {
@@ -36,5 +37,7 @@ export const necSurvey: SurveyRules = {
   ],
   loadExamples: "range 12kw   ·   ac 24a 240v   ·   dryer",
   measuredYear: { source: "utility-year", intervalMinutes: 15 },
+  demandBlockMinutes: MEASURED.recordingIntervalMinutes,
+  usualSource: (days) => (days >= MEASURED.yearDays ? "utility-year" : "recorder"),
   usualCar: { class: "family", distancePerDay: { value: 30, unit: "mi" } },
 };

@@ -3,34 +3,73 @@ import { showNumber, showPercent } from "#core/units.ts";
 import { factorLine, partsOf, sum } from "../lines.ts";
 import { ofKind } from "../loads.ts";
 import { hasMaximum, measuredAt, measuredLines } from "../measured-max.ts";
-import type { DemandInput, DemandMethod, Line } from "../types.ts";
+import { type Condition, type DemandInput, type DemandMethod, firstAgainst, type Line } from "../types.ts";
 import { HEATING_KINDS } from "./general.ts";
 import { MEASURED } from "./rules.ts";
 
 const RULE = MEASURED.rule;
 
-/** Why the measurement may not be used, or null where it may. */
-function objection(input: DemandInput): string | null {
+const days = (n: number | undefined): string => `${showNumber(n ?? 0)} days`;
+const minutes = (n: number | undefined): string => (n === undefined ? "not stated" : `${showNumber(n)} minutes`);
+
+/** What 220.87 asks of a measurement. */
+function conditions(input: DemandInput): Condition[] {
   const measured = measuredAt(input);
-  if (!measured) return "No measured demand has been entered";
-  if (!hasMaximum(measured)) return "The maximum demand of the measurement is missing";
-  const days = measured.days ?? 0;
-  const interval = measured.intervalMinutes;
-  if (measured.source !== "recorder") {
-    if (days < MEASURED.yearDays)
-      return `A year of utility data is needed (${MEASURED.yearDays} days or more); there are ${showNumber(days)} days: indication only`;
-    if (interval === undefined) return "The interval of the utility's data is missing";
-    if (interval > MEASURED.yearIntervalMinutes)
-      return `Intervals of ${showNumber(interval)} minutes are longer than any demand interval`;
-    return null;
-  }
-  if (input.document.supply.onsiteGeneration)
-    return "A 30-day recording is not allowed where the service has on-site generation";
-  if (days < MEASURED.recordingDays)
-    return `A recording must run for at least ${MEASURED.recordingDays} days; this one has ${showNumber(days)}: indication only`;
-  if (interval === undefined || interval > MEASURED.recordingIntervalMinutes)
-    return `A recording needs averages over ${MEASURED.recordingIntervalMinutes} minutes or less; these are ${interval === undefined ? "not stated" : showNumber(interval)}: indication only`;
-  return null;
+  if (!measured) return [];
+  const { days: count = 0, intervalMinutes: interval } = measured;
+  const maximum: Condition = {
+    asks: "The maximum demand is known",
+    met: hasMaximum(measured),
+    found: hasMaximum(measured) ? "it is" : "it is missing",
+    against: "The maximum demand of the measurement is missing",
+    rule: RULE,
+  };
+  if (measured.source !== "recorder")
+    return [
+      maximum,
+      {
+        asks: `A year of the utility's data: ${MEASURED.yearDays} days or more`,
+        met: count >= MEASURED.yearDays,
+        found: days(count),
+        against: `A year of utility data is needed (${MEASURED.yearDays} days or more); there are ${showNumber(count)} days: indication only`,
+        rule: `${RULE}(1)`,
+      },
+      {
+        asks: `Demand intervals of ${MEASURED.yearIntervalMinutes} minutes or less`,
+        met: interval !== undefined && interval <= MEASURED.yearIntervalMinutes,
+        found: minutes(interval),
+        against:
+          interval === undefined
+            ? "The interval of the utility's data is missing"
+            : `Intervals of ${showNumber(interval)} minutes are longer than any demand interval`,
+        rule: `${RULE}(1)`,
+      },
+    ];
+  const generation = input.document.supply.onsiteGeneration === true;
+  return [
+    maximum,
+    {
+      asks: "No on-site generation or peak shaving at the service",
+      met: !generation,
+      found: generation ? "there is some" : "none is told",
+      against: "A 30-day recording is not allowed where the service has on-site generation",
+      rule: `${RULE} Exception`,
+    },
+    {
+      asks: `${MEASURED.recordingDays} days or more`,
+      met: count >= MEASURED.recordingDays,
+      found: days(count),
+      against: `A recording must run for at least ${MEASURED.recordingDays} days; this one has ${showNumber(count)}: indication only`,
+      rule: `${RULE} Exception`,
+    },
+    {
+      asks: `Averages over ${MEASURED.recordingIntervalMinutes} minutes or less`,
+      met: interval !== undefined && interval <= MEASURED.recordingIntervalMinutes,
+      found: minutes(interval),
+      against: `A recording needs averages over ${MEASURED.recordingIntervalMinutes} minutes or less; these are ${interval === undefined ? "not stated" : showNumber(interval)}: indication only`,
+      rule: `${RULE} Exception`,
+    },
+  ];
 }
 
 /** A recording sees one season only: the larger of heating and cooling is added where it was not running. */
@@ -55,6 +94,10 @@ function seasonLines(input: DemandInput): Line[] {
       ];
 }
 
+/** What a meter behind which something generates does not see. */
+const NETTED =
+  "The meter may net the home's own generation and so hide load: the generation's own record is to be seen beside it";
+
 export const nec22087: DemandMethod = {
   id: "nec-220.87",
   name: "Measured demand",
@@ -62,7 +105,8 @@ export const nec22087: DemandMethod = {
   governsBecause: "a valid measurement is evidence and goes before a calculation",
   takesChargerInside: false,
   measures: true,
-  objection,
+  conditions,
+  objection: (input) => (measuredAt(input) ? firstAgainst(conditions(input)) : "No measured demand has been entered"),
   calculate(input) {
     const measured = measuredAt(input);
     return {
@@ -85,7 +129,12 @@ export const nec22087: DemandMethod = {
           ]
         : [],
       leftOut: [],
-      assumptions: measured ? ["The home was occupied and used as usual during the measurement"] : [],
+      assumptions: measured
+        ? [
+            "The home was occupied and used as usual during the measurement",
+            ...(input.document.supply.onsiteGeneration ? [NETTED] : []),
+          ]
+        : [],
     };
   },
 };

@@ -2,7 +2,7 @@
 import { showA, showPercent, showVA } from "#core/units.ts";
 import { chargerLines } from "../chargers.ts";
 import { countedLine, factorLine, partsOf, sum } from "../lines.ts";
-import { ofKind } from "../loads.ts";
+import { ofKind, phasesOf } from "../loads.ts";
 import type { CountedLoad, DemandInput, DemandMethod, Line } from "../types.ts";
 import { DIVERSITY, IN_FULL } from "./rules.ts";
 
@@ -134,9 +134,6 @@ function spreadOverPhases(loads: readonly CountedLoad[], phases: number): Counte
     result.reduce((most, phase) => (sum(phase) > sum(most) ? phase : most)).push(charger);
   return result;
 }
-
-export const phasesOf = ({ document }: Pick<DemandInput, "document">): number =>
-  document.supply.system === "three-phase-230-400" ? 3 : 1;
 
 export const ukDiversity: DemandMethod = {
   id: "uk-diversity",

@@ -1,10 +1,9 @@
 /** Measured demand of a dwelling in the United Kingdom: highest averaged current x a spread factor. */
 import { showNumber } from "#core/units.ts";
 import { factorLine } from "../lines.ts";
-import { ofKind } from "../loads.ts";
+import { ofKind, phasesOf } from "../loads.ts";
 import { hasMaximum, measuredAt, measuredLines } from "../measured-max.ts";
-import type { DemandInput, DemandMethod } from "../types.ts";
-import { phasesOf } from "./diversity.ts";
+import { type Condition, type DemandInput, type DemandMethod, firstAgainst } from "../types.ts";
 import { MEASURED } from "./rules.ts";
 
 const RULE = MEASURED.rule;
@@ -15,22 +14,50 @@ const spreadFactor = (minutes: number): number | null =>
 
 const longest = MEASURED.spread[MEASURED.spread.length - 1]?.upToMinutes;
 
-function objection(input: DemandInput): string | null {
+/** What the measured method asks of a measurement. */
+function conditions(input: DemandInput): Condition[] {
   const measured = measuredAt(input);
-  if (!measured) return "No measured demand has been entered";
+  if (!measured) return [];
+  const { days = 0, intervalMinutes: interval, heatingSeason } = measured;
   const phases = input.at === "supply" ? phasesOf(input) : 1;
-  if (phases > 1 && !measured.maxByPhaseA) return "The maximum of each of the three phases is missing";
-  if (!hasMaximum(measured)) return "The maximum of the measurement is missing";
-  const days = measured.days ?? 0;
-  if (days < MEASURED.leastDays)
-    return `At least ${MEASURED.leastDays} days with a weekend are needed; there are ${showNumber(days)}`;
-  if (measured.intervalMinutes === undefined) return "The averaging interval of the measurement is missing";
-  if (spreadFactor(measured.intervalMinutes) === null)
-    return `Averages over ${showNumber(measured.intervalMinutes)} minutes hide too much; ${longest} minutes at most`;
   const electricHeating = ofKind(input.loads, "heat-pump", "storage-heater", "underfloor-heating").length > 0;
-  if (days < MEASURED.anySeasonDays && !measured.heatingSeason && electricHeating)
-    return `${showNumber(days)} days outside the heating season (November to February) in a home with electric heating: indication only`;
-  return null;
+  const known = phases > 1 ? measured.maxByPhaseA !== undefined : hasMaximum(measured);
+  return [
+    {
+      asks: phases > 1 ? "The maximum of each of the three phases is known" : "The maximum is known",
+      met: known,
+      found: known ? "it is" : "it is missing",
+      against:
+        phases > 1 ? "The maximum of each of the three phases is missing" : "The maximum of the measurement is missing",
+      rule: RULE,
+    },
+    {
+      asks: `At least ${MEASURED.leastDays} days with a weekend`,
+      met: days >= MEASURED.leastDays,
+      found: `${showNumber(days)} days`,
+      against: `At least ${MEASURED.leastDays} days with a weekend are needed; there are ${showNumber(days)}`,
+      rule: RULE,
+    },
+    {
+      asks: `Averages over ${longest} minutes or less`,
+      met: interval !== undefined && spreadFactor(interval) !== null,
+      found: interval === undefined ? "not stated" : `${showNumber(interval)} minutes`,
+      against:
+        interval === undefined
+          ? "The averaging interval of the measurement is missing"
+          : `Averages over ${showNumber(interval)} minutes hide too much; ${longest} minutes at most`,
+      rule: RULE,
+    },
+    {
+      asks: `${MEASURED.anySeasonDays} days, or in the heating season (November to February), where the home is heated electrically`,
+      met: !electricHeating || days >= MEASURED.anySeasonDays || heatingSeason === true,
+      found: electricHeating
+        ? `${showNumber(days)} days, ${heatingSeason ? "in" : "outside"} the season`
+        : "no electric heating in the ledger",
+      against: `${showNumber(days)} days outside the heating season (November to February) in a home with electric heating: indication only`,
+      rule: RULE,
+    },
+  ];
 }
 
 export const ukMeasured: DemandMethod = {
@@ -40,7 +67,8 @@ export const ukMeasured: DemandMethod = {
   governsBecause: "a valid measurement is evidence and goes before an estimate",
   takesChargerInside: false,
   measures: true,
-  objection,
+  conditions,
+  objection: (input) => (measuredAt(input) ? firstAgainst(conditions(input)) : "No measured demand has been entered"),
   calculate(input) {
     const measured = measuredAt(input);
     const interval = measured?.intervalMinutes ?? 0;

@@ -162,7 +162,10 @@ export const UK_BOOK: PriceBook = {
       ["run:trunking", "In trunking", 8, 12, 19],
     ]),
     ...rows("rates", "h", [["rate", "Electrician", 42, 52, 66]]),
-    ...rows("rates", "kWh", [["energy", "Energy that a conductor loses", 0.08, 0.14, 0.32]]),
+    ...rows("rates", "kWh", [
+      ["energy", "Energy", 0.08, 0.14, 0.32],
+      ["energy:cheap", "Energy in the cheap hours", 0.05, 0.08, 0.12],
+    ]),
     ...rows("rates", "visit", [["travel", "Travel", 10, 20, 40]]),
     ...rows("charges", "each", [
       ["permit", "Notification of the work", 0, 5, 15],

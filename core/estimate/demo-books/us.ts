@@ -225,7 +225,10 @@ export const US_BOOK: PriceBook = {
       ["run:signal-cable", "Twisted pair beside the circuit, tested", 0.4, 0.7, 1.3],
     ]),
     ...rows("rates", "h", [["rate", "Electrician", 78, 92, 115]]),
-    ...rows("rates", "kWh", [["energy", "Energy that a conductor loses", 0.12, 0.16, 0.3]]),
+    ...rows("rates", "kWh", [
+      ["energy", "Energy", 0.12, 0.16, 0.3],
+      ["energy:cheap", "Energy in the cheap hours", 0.06, 0.09, 0.13],
+    ]),
     ...rows("rates", "visit", [["travel", "Travel", 25, 40, 75]]),
     ...rows("charges", "each", [
       ["permit", "Electrical permit and inspection", 75, 140, 260],

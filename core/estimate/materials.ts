@@ -1,0 +1,52 @@
+/** Materials and hours of a way as one table, for the page, CSV and spreadsheets. */
+import { assess } from "#core/assess.ts";
+import type { CaseDocument } from "#core/case/document/types.ts";
+import { takenWay } from "#core/decide/decision.ts";
+import type { PriceBook } from "#core/estimate/book.ts";
+import type { PriceLine } from "#core/estimate/estimate.ts";
+
+const BOUGHT: readonly PriceLine["group"][] = ["materials", "devices", "equipment", "standard"];
+
+export const materialsIn = (lines: readonly PriceLine[]): PriceLine[] => lines.filter((l) => BOUGHT.includes(l.group));
+
+export const hoursIn = (lines: readonly PriceLine[]): (PriceLine & Required<Pick<PriceLine, "minutes">>)[] =>
+  lines.flatMap((l) => (l.minutes ? [{ ...l, minutes: l.minutes }] : []));
+
+export const MATERIAL_COLUMNS = ["Kind", "Item", "Id", "Unit", "Built in", "Bought", "Low", "Typical", "High"] as const;
+export type MaterialRow = [string, string, string, string, number, number, number, number, number];
+
+const round = (value: number) => Math.round(value * 100) / 100;
+
+/** Materials with money, then tasks with hours. */
+const materialsTable = (lines: readonly PriceLine[]): MaterialRow[] => [
+  ...materialsIn(lines).map(
+    ({ name, item, unit, needed, count, money }): MaterialRow => [
+      "material",
+      name,
+      item,
+      unit,
+      round(needed),
+      round(count),
+      round(money.low),
+      round(money.typical),
+      round(money.high),
+    ],
+  ),
+  ...hoursIn(lines).map(
+    ({ name, item, needed, minutes }): MaterialRow => [
+      "hours",
+      name,
+      item,
+      "h",
+      round(needed),
+      round(needed),
+      round(minutes.low / 60),
+      round(minutes.typical / 60),
+      round(minutes.high / 60),
+    ],
+  ),
+];
+
+/** What the way that is taken takes; nothing where none can be. */
+export const materialsOf = (document: CaseDocument, book: PriceBook): MaterialRow[] =>
+  materialsTable(takenWay(document, assess(document, book))?.lines ?? []);

@@ -1,0 +1,83 @@
+/** A file of interval data in, a series with its quality out: the one entry of page, worker, server and command line. */
+import { GridRefused, gridOf, lineOf, type Readings } from "#core/intervals/grid.ts";
+import { type Finding, isAllZero, type Quality, qualityOf } from "#core/intervals/quality.ts";
+import type { IntervalSeries } from "#core/intervals/series.ts";
+import { guessCsv, readCsv } from "./csv.ts";
+import { looksLikeXml, readGreenButton } from "./green-button.ts";
+import type { CsvMapping, Guess } from "./mapping.ts";
+import { refuseFile } from "./problems.ts";
+
+export interface ReadFile {
+  series: IntervalSeries;
+  quality: Quality;
+  /** "CSV" or "Green Button XML". */
+  form: string;
+}
+
+/** What a rule set says of files: whose clock is usual, and which order of day and month. */
+export interface FileHabits {
+  region: "us" | "uk";
+  usualZone: string;
+}
+export const HABITS: Readonly<Record<"us" | "uk", FileHabits>> = {
+  us: { region: "us", usualZone: "America/New_York" },
+  uk: { region: "uk", usualZone: "Europe/London" },
+};
+
+/** UTF-8, or UTF-16 by its mark. */
+export function textOf(bytes: Uint8Array): string {
+  const wide =
+    bytes[0] === 0xff && bytes[1] === 0xfe ? "utf-16le" : bytes[0] === 0xfe && bytes[1] === 0xff ? "utf-16be" : null;
+  return new TextDecoder(wide ?? "utf-8").decode(bytes);
+}
+
+/** What the columns of a CSV mean, or null for a file that says so itself. */
+export const guessOf = (text: string, { region }: FileHabits): Guess | null =>
+  looksLikeXml(text) ? null : guessCsv(text, region);
+
+/**
+ * @param mapping what the columns of a CSV mean; guessed where left out
+ * @throws IntervalDataRefused: what is wrong, with lines
+ */
+export function readIntervalFile(
+  text: string,
+  habits: FileHabits,
+  {
+    mapping,
+    zone = null,
+    onProgress,
+  }: { mapping?: CsvMapping; zone?: string | null; onProgress?(share: number): void } = {},
+): ReadFile {
+  if (text.trim() === "") refuseFile("the file is empty");
+  const { usualZone } = habits;
+  if (looksLikeXml(text)) {
+    const { readings, findings } = readGreenButton(text, { zone, usualZone }, onProgress);
+    return { ...ready(readings, findings), form: "Green Button XML" };
+  }
+  const meaning = mapping ?? settled(guessCsv(text, habits.region));
+  const { readings, findings } = readCsv(text, { ...meaning, zone: zone ?? meaning.zone }, usualZone, onProgress);
+  return { ...ready(readings, findings), form: "CSV" };
+}
+
+function settled({ mapping, doubts, columns }: Guess): CsvMapping {
+  if (doubts.includes("unit"))
+    refuseFile(`no column says kWh, kW or A (columns: ${columns.join(", ").slice(0, 200)})`, mapping.headLine || null);
+  if (doubts.includes("columns") || mapping.values.length === 0)
+    refuseFile(
+      `the columns of time and value are not clear (columns: ${columns.join(", ").slice(0, 200)})`,
+      mapping.headLine || null,
+    );
+  return mapping;
+}
+
+function ready(readings: Readings, found: readonly Finding[]): Pick<ReadFile, "series" | "quality"> {
+  try {
+    const { series, findings } = gridOf(readings);
+    if (isAllZero(series)) refuseFile("every value in it is zero: nothing was measured");
+    return { series, quality: qualityOf(series, [...found, ...findings]) };
+  } catch (error) {
+    if (error instanceof GridRefused)
+      return refuseFile(error.message, error.at === null ? null : lineOf(readings, error.at));
+    throw error;
+  }
+}

@@ -1,0 +1,120 @@
+/** All that the Measured sheet shows of interval data, worked out at once, small enough to be sent to the page. */
+import type { CaseDocument, Measured } from "#core/case/document/types.ts";
+import type { Codebook } from "#core/codebook/types.ts";
+import { caseVolts, loadName, phasesOf } from "#core/demand/loads.ts";
+import { WEEKDAYS } from "#core/need/need.ts";
+import { readRatingA } from "#core/path/home.ts";
+import { usedLoads, usualUse } from "#core/replay/made-days.ts";
+import { thinned } from "#core/replay/statistics.ts";
+import {
+  blocksOf,
+  hasWeekend,
+  heatMapOf,
+  likelyCauses,
+  type Profile,
+  peaksOf,
+  type Suspect,
+  seasonProfiles,
+  weekdayProfiles,
+  whenInWords,
+} from "./demand.ts";
+import { blockSOf, evidenceOf, hasExport, lastYear } from "./evidence.ts";
+import { aboveSupply, type Finding, type Quality, qualityOf } from "./quality.ts";
+import { ampsOf, countOf, type IntervalSeries } from "./series.ts";
+
+const MOST_PEAKS = 6;
+
+export interface PeakSeen {
+  amps: number;
+  when: string;
+  atS: number;
+  /** Labels of loads that are likely behind it. */
+  causes: string[];
+}
+
+export interface DataAnalysis {
+  /** What the case would hold if this were its evidence. */
+  evidence: Measured;
+  /** Averages that the peaks are of, minutes. */
+  blockMinutes: number;
+  peaks: PeakSeen[];
+  /** Highest and mean of each day, A. */
+  daily: { days: string[]; highest: (number | null)[]; mean: (number | null)[] };
+  duration: { share: number[]; amps: number[] };
+  heat: { days: string[]; byHour: (number | null)[][] };
+  weekdays: Profile[];
+  seasons: Profile[];
+  /** Above the supply for hours: asked whether it is this home's. */
+  above: Finding[];
+  exports: boolean;
+  weekend: boolean;
+  /** Of longer data only the last year counts. */
+  onlyLastYear: boolean;
+  /** Of the data that counts. */
+  quality: Quality;
+}
+
+/** Loads of the ledger as they may stand behind a peak. */
+function suspectsOf(document: CaseDocument, codebook: Codebook, volts: number): Suspect[] {
+  return usedLoads(document, codebook, volts).flatMap((used): Suspect[] => {
+    const load = document.loads.find((l) => l.id === used.id);
+    const use = usualUse(used);
+    return load && use && used.existing ? [{ label: loadName(load, codebook), ...use }] : [];
+  });
+}
+
+function dailyOf({ byHour, days, highest }: ReturnType<typeof heatMapOf>): DataAnalysis["daily"] {
+  return {
+    days,
+    highest,
+    mean: days.map((_, d) => {
+      const known = byHour.map((h) => h[d]).filter((v): v is number => v !== null && v !== undefined);
+      return known.length === 0 ? null : known.reduce((t, v) => t + v, 0) / known.length;
+    }),
+  };
+}
+
+/**
+ * @param quality of the whole file, with what was found while it was read
+ * @param said source, season, name and digest of the file
+ */
+export function analysisOf(
+  whole: IntervalSeries,
+  quality: Quality,
+  document: CaseDocument,
+  codebook: Codebook,
+  said: Partial<Measured>,
+): DataAnalysis {
+  const series = lastYear(whole);
+  const onlyLastYear = countOf(series) < countOf(whole);
+  const volts = caseVolts(document, codebook);
+  const amps = ampsOf(series, volts, phasesOf({ document }));
+  const blocks = blocksOf(series, amps, blockSOf(series, codebook));
+  const suspects = suspectsOf(document, codebook, volts);
+  const heat = heatMapOf(series, amps);
+  const counts = onlyLastYear ? qualityOf(series, []) : quality;
+  const rating = readRatingA(document);
+  return {
+    evidence: evidenceOf(series, counts, document, codebook, said),
+    blockMinutes: blocks.blockS / 60,
+    peaks: peaksOf(blocks, MOST_PEAKS).map((peak) => ({
+      amps: peak.amps,
+      atS: peak.atS,
+      when: whenInWords(series, peak.atS),
+      causes: likelyCauses(series, amps, peak, suspects),
+    })),
+    daily: dailyOf(heat),
+    duration: thinned(
+      amps.filter((a) => !Number.isNaN(a)),
+      240,
+    ),
+    heat: { days: heat.days, byHour: heat.byHour },
+    weekdays: weekdayProfiles(series, amps, WEEKDAYS),
+    seasons: seasonProfiles(series, amps),
+    above: rating === null ? [] : aboveSupply(series, amps, rating),
+    exports: hasExport(series),
+    weekend: hasWeekend(series, countOf(series)),
+    onlyLastYear,
+    quality: counts,
+  };
+}

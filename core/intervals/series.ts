@@ -1,0 +1,102 @@
+/** Interval data of a home: averages or energies one after the other, kept as whole numbers of a small unit. */
+import type { Clock } from "./clock.ts";
+
+export const INTERVAL_UNITS = ["A", "kW", "kWh"] as const;
+export type IntervalUnit = (typeof INTERVAL_UNITS)[number];
+
+/** A value that is not there. */
+export const GAP = -2_147_483_648;
+const LARGEST = 2_147_483_647;
+const MOST_DECIMALS = 6;
+
+export interface IntervalSeries {
+  /** Averages in A or kW, or the energy of each interval in kWh. */
+  unit: IntervalUnit;
+  /** Of the first interval, s since 1970 UTC. */
+  startS: number;
+  intervalS: number;
+  /** A value is its whole number over ten to the power of this: exactly what the file wrote. */
+  decimals: number;
+  /** One list, or one for each of two legs or three phases; `GAP` where there is no value. */
+  phases: Int32Array[];
+  clock: Clock;
+}
+
+export const countOf = ({ phases }: IntervalSeries): number => phases[0]?.length ?? 0;
+export const endS = (series: IntervalSeries): number => series.startS + countOf(series) * series.intervalS;
+export const daysOf = (series: IntervalSeries): number => (countOf(series) * series.intervalS) / 86_400;
+
+/**
+ * Whole numbers of the values, with as many decimals as the file wrote (six at most).
+ * @param phases values of each phase, NaN where there is none
+ */
+export function packed(phases: readonly Float64Array[]): Pick<IntervalSeries, "decimals" | "phases"> {
+  let largest = 0;
+  let decimals = 0;
+  let scale = 1;
+  for (const values of phases)
+    for (const value of values) {
+      if (Number.isNaN(value)) continue;
+      const size = Math.abs(value);
+      if (size > largest) largest = size;
+      while (
+        decimals < MOST_DECIMALS &&
+        Math.abs(value * scale - Math.round(value * scale)) > 1e-9 * (1 + size * scale)
+      ) {
+        decimals++;
+        scale *= 10;
+      }
+    }
+  while (decimals > 0 && largest * scale > LARGEST) {
+    decimals--;
+    scale /= 10;
+  }
+  return {
+    decimals,
+    phases: phases.map((values) => {
+      const whole = new Int32Array(values.length);
+      for (let i = 0; i < values.length; i++) {
+        const value = values[i] as number;
+        whole[i] = Number.isNaN(value) ? GAP : Math.round(value * scale);
+      }
+      return whole;
+    }),
+  };
+}
+
+/** Volts of one leg where two legs were measured by themselves. */
+const LEG_VOLTS = 120;
+
+/**
+ * Currents, A, NaN where there is no value; of phases, that of the highest in each interval.
+ * @param volts of the supply; a total of three phases is taken as spread evenly
+ * @param shareOfTotal phases that one total is spread over
+ */
+export function ampsOf(series: IntervalSeries, volts: number, shareOfTotal = 1): Float64Array {
+  const scale = 10 ** series.decimals;
+  const count = countOf(series);
+  const amps = new Float64Array(count);
+  const each = series.phases.length === 2 ? LEG_VOLTS : volts;
+  const total = series.phases.length === 1 && series.unit !== "A" ? shareOfTotal : 1;
+  const [first, ...others] = series.phases;
+  const hours = series.intervalS / 3600;
+  const { unit } = series;
+  for (let i = 0; i < count; i++) {
+    let whole = (first as Int32Array)[i] as number;
+    if (whole !== GAP)
+      for (const phase of others) {
+        const other = phase[i] as number;
+        if (other === GAP) {
+          whole = GAP;
+          break;
+        }
+        if (other > whole) whole = other;
+      }
+    if (whole === GAP) amps[i] = Number.NaN;
+    else {
+      const value = whole / scale;
+      amps[i] = unit === "A" ? value : ((unit === "kW" ? value : value / hours) * 1000) / each / total;
+    }
+  }
+  return amps;
+}

@@ -1,0 +1,112 @@
+/** What a clamp recorder reads, and what its readings say of how its clamps sit. */
+import { showA } from "#core/units.ts";
+import type { RecordingState } from "./registers.ts";
+
+export interface ClampReading {
+  /** Current, A, without a direction. */
+  amps: number;
+  /** Power by the voltage of its own leg or phase, W; below nothing where it flows out, or seems to. */
+  watts: number;
+  volts: number;
+  signal: boolean;
+}
+
+export interface RecorderStatus {
+  /** How it is found: "127.0.0.1:4872". */
+  address: string;
+  clampRatingA: number;
+  nominalVolts: number;
+  clamps: ClampReading[];
+  /** Its own clock, s since 1970. */
+  clockS: number;
+  state: RecordingState;
+  intervalS: number;
+  startedAtS: number;
+  records: number;
+}
+
+export const recordedDays = ({ records, intervalS }: Pick<RecorderStatus, "records" | "intervalS">): number =>
+  (records * intervalS) / 86_400;
+
+/** A house always draws something: less than this is no house, A. */
+const NOTHING_A = 0.25;
+/** Of what its voltage and current would give, the least that a clamp on its own conductor shows. */
+const LEAST_FACTOR = 0.5;
+/** Currents below this say little of their direction, A. */
+const TELLING_A = 1;
+
+export interface ClampFinding {
+  /** From 0. */
+  clamp: number;
+  code: "no-signal" | "open" | "reversed" | "wrong-conductor" | "over-rating";
+  text: string;
+}
+
+/**
+ * How clamps sit, as far as one look at their readings tells.
+ * @param generation the home has solar or another source: current that flows out may be right
+ */
+export function clampFindings(
+  { clamps, clampRatingA }: Pick<RecorderStatus, "clamps" | "clampRatingA">,
+  generation: boolean,
+): ClampFinding[] {
+  return clamps.flatMap(({ amps, signal, volts, watts }, clamp): ClampFinding[] => {
+    const name = `Clamp ${clamp + 1}`;
+    if (!signal) return [{ clamp, code: "no-signal", text: `${name} gives no signal: look at its plug and its lead` }];
+    if (amps < NOTHING_A)
+      return [
+        {
+          clamp,
+          code: "open",
+          text: `${name} reads ${showA(amps)}, next to nothing: its jaws are open, or it is not round a conductor of the supply`,
+        },
+      ];
+    const factor = watts / (volts * amps);
+    const over: ClampFinding[] =
+      amps > clampRatingA
+        ? [
+            {
+              clamp,
+              code: "over-rating",
+              text: `${name} reads ${showA(amps)}, more than the ${showA(clampRatingA)} it is made for`,
+            },
+          ]
+        : [];
+    if (amps < TELLING_A) return over;
+    if (Math.abs(factor) < LEAST_FACTOR)
+      return [
+        ...over,
+        {
+          clamp,
+          code: "wrong-conductor",
+          text: `${name} does not follow the voltage of its leg: it is on another conductor, or round more than one`,
+        },
+      ];
+    if (factor < 0)
+      return [
+        ...over,
+        {
+          clamp,
+          code: "reversed",
+          text: generation
+            ? `${name} reads current flowing out: the home gives away just now, or the clamp is turned round`
+            : `${name} is turned round: it reads ${showA(amps)} flowing out of a home without a source of its own`,
+        },
+      ];
+    return over;
+  });
+}
+
+/** A recording as a file that Heron reads like any other; its clock is in UTC. */
+export function recordingCsv(
+  { address, intervalS, startedAtS, clamps }: Pick<RecorderStatus, "address" | "intervalS" | "startedAtS" | "clamps">,
+  records: readonly (readonly (number | null)[])[],
+): string {
+  const names = clamps.length === 1 ? ["A"] : clamps.map((_, i) => `L${i + 1} (A)`);
+  const lines = [`Recorder,${address}`, `Averages over,${intervalS} s`, `start,${names.join(",")}`];
+  for (const [i, values] of records.entries()) {
+    const at = new Date((startedAtS + i * intervalS) * 1000).toISOString().slice(0, 19);
+    lines.push(`${at}Z,${values.map((v) => (v === null ? "" : v.toFixed(2))).join(",")}`);
+  }
+  return `${lines.join("\n")}\n`;
+}

@@ -1,0 +1,62 @@
+/** The registers of a clamp recorder, as its stand-in answers and Heron asks; 32-bit values take two, the high one first. */
+
+/** "HR" in the first register: whoever answers so is a recorder of this kind. */
+export const MAGIC = 0x4852;
+export const MAP_VERSION = 1;
+
+/** Input registers: what it is and what it reads now. */
+export const INPUT = {
+  magic: 0,
+  version: 1,
+  clamps: 2,
+  clampRatingA: 3,
+  /** Its clock, s since 1970, two registers. */
+  clock: 4,
+  /** Volts between a clamp's conductor and neutral, as it is wired. */
+  nominalVolts: 6,
+  firstClamp: 10,
+  state: 40,
+  intervalS: 41,
+  /** Of the first record, s since 1970, two registers. */
+  startedAt: 42,
+  /** How many there are, two registers. */
+  records: 44,
+  pageSize: 46,
+  page: 100,
+} as const;
+
+/** Of each clamp, from `firstClamp` on. */
+export const CLAMP = { size: 6, centiAmps: 0, watts: 2, deciVolts: 4, signal: 5 } as const;
+/** Of a page: which record is its first (two registers), how many are in it, then the averages in 0.01 A, one a clamp. */
+export const PAGE = { first: 0, count: 2, values: 3 } as const;
+/** No more registers are read at once. */
+const MOST_AT_ONCE = 120;
+/** An average of a record that is not there. */
+export const NO_VALUE = 0x8000;
+
+export const HOLDING = { command: 0, page: 1, intervalS: 2, faults: 900, speed: 910 } as const;
+export const COMMAND = { start: 1, stop: 2 } as const;
+
+export const RECORDING = ["idle", "recording", "full"] as const;
+export type RecordingState = (typeof RECORDING)[number];
+
+/** Faults that the stand-in can be told to have, by their number in its registers. */
+export const CLAMP_TROUBLES = [
+  "none",
+  "reversed",
+  "open",
+  "wrong-conductor",
+  "wrong-ratio",
+  "no-signal",
+  "noise",
+] as const;
+export type ClampTrouble = (typeof CLAMP_TROUBLES)[number];
+
+export const recordsAPage = (clamps: number): number => Math.floor((MOST_AT_ONCE - PAGE.values) / clamps);
+
+export const high = (value: number): number => (value >>> 16) & 0xffff;
+export const low = (value: number): number => value & 0xffff;
+/** A signed value of two registers. */
+export const signed32 = (hi: number, lo: number): number => (hi << 16) | lo;
+export const unsigned32 = (hi: number, lo: number): number => ((hi << 16) | lo) >>> 0;
+export const signed16 = (value: number): number => (value << 16) >> 16;

@@ -1,0 +1,85 @@
+/** What comes of a way: sums over its days, and the figures they come to. */
+import type { Codebook } from "#core/codebook/types.ts";
+import { DAY_S } from "#core/intervals/clock.ts";
+import type { RunTotals } from "./controller.ts";
+import { thermalModel } from "./device.ts";
+import { percentile, wilson } from "./statistics.ts";
+import type { WayToReplay } from "./ways.ts";
+
+const YEAR_S = 365 * DAY_S;
+/** A night has what it asked for where no more than this is missing, kWh. */
+const ALL_OF_IT = 1e-6;
+export const isMet = (gotKWh: number, askedKWh: number): boolean => gotKWh >= askedKWh - ALL_OF_IT;
+
+/** What one run over one span of days adds to a way. */
+export interface WaySum extends RunTotals {
+  way: string;
+  /** Of the nights that count, in order: kWh asked for and got. */
+  gotKWh: number[];
+  askedKWh: number[];
+  /** Seconds that were simulated. */
+  seconds: number;
+  steps: number;
+}
+
+export interface WayReplay extends Omit<WaySum, "gotKWh" | "askedKWh"> {
+  name: string;
+  nights: number;
+  nightsMet: number;
+  /** 0 to 1, and where it really lies (Wilson, 95 %). */
+  share: number;
+  low: number;
+  high: number;
+  kWhPerNightMean: number;
+  /** In the worst twentieth of the nights at most. */
+  kWhPerNightP5: number;
+  askedKWhMean: number;
+  /** State at which the supply's device trips. */
+  tripAt: number;
+}
+
+/** Adds what came of more days to a sum, where there is one already; returns it. */
+export function addTo(sum: WaySum | undefined, more: WaySum): WaySum {
+  if (!sum) return more;
+  for (const got of more.gotKWh) sum.gotKWh.push(got);
+  for (const asked of more.askedKWh) sum.askedKWh.push(asked);
+  sum.maxThermal = Math.max(sum.maxThermal, more.maxThermal);
+  for (const of of ADDED) sum[of] += more[of];
+  return sum;
+}
+const ADDED = [
+  "seconds",
+  "steps",
+  "secondsOverLimit",
+  "secondsOverRating",
+  "throttledSeconds",
+  "pauses",
+  "cheapKWh",
+  "otherKWh",
+  "solarKWh",
+  "exportedKWh",
+] as const satisfies readonly (keyof WaySum)[];
+
+/** What came of a way, in figures. */
+export function resultOf(sum: WaySum, way: WayToReplay, codebook: Pick<Codebook, "region">): WayReplay {
+  const { gotKWh, askedKWh, ...totals } = sum;
+  const nights = gotKWh.length;
+  const nightsMet = gotKWh.filter((got, n) => isMet(got, askedKWh[n] as number)).length;
+  const mean = (values: readonly number[]) =>
+    values.length === 0 ? 0 : values.reduce((t, v) => t + v, 0) / values.length;
+  return {
+    ...totals,
+    name: way.name,
+    nights,
+    nightsMet,
+    share: nights === 0 ? 0 : nightsMet / nights,
+    ...wilson(nightsMet, nights),
+    kWhPerNightMean: mean(gotKWh),
+    kWhPerNightP5: percentile(gotKWh, 0.05),
+    askedKWhMean: mean(askedKWh),
+    tripAt: thermalModel(codebook.region, way.ratingA).tripAt,
+  };
+}
+
+/** So many seconds of a replay as they would be in a year. */
+export const perYear = (seconds: number, { seconds: of }: Pick<WaySum, "seconds">): number => (seconds * YEAR_S) / of;

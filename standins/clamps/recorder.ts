@@ -1,0 +1,200 @@
+/** The recorder itself: its clamps and their faults, its clock, what it has recorded, all as registers. */
+import {
+  CLAMP,
+  CLAMP_TROUBLES,
+  type ClampTrouble,
+  COMMAND,
+  HOLDING,
+  high,
+  INPUT,
+  low,
+  MAGIC,
+  MAP_VERSION,
+  NO_VALUE,
+  PAGE,
+  RECORDING,
+  type RecordingState,
+  recordsAPage,
+} from "#core/recorder/registers.ts";
+import type { ScriptedHouse } from "./house.ts";
+
+export interface RecorderSettings {
+  clamps: number;
+  /** Of each leg or phase against neutral. */
+  volts: number;
+  clampRatingA: number;
+  /** Seconds of its clock that pass in one real second while it records. */
+  speed: number;
+  /** Days that it has room for. */
+  days: number;
+}
+
+const DAY_S = 86_400;
+/** What a fault makes of a current, and of its power by the voltage of the leg. */
+const TROUBLES: Record<ClampTrouble, { amps: number; factor: number; signal: boolean }> = {
+  none: { amps: 1, factor: 0.96, signal: true },
+  reversed: { amps: 1, factor: -0.96, signal: true },
+  open: { amps: 0.003, factor: 0.96, signal: true },
+  "wrong-conductor": { amps: 0.7, factor: 0.12, signal: true },
+  "wrong-ratio": { amps: 0.5, factor: 0.96, signal: true },
+  "no-signal": { amps: 0, factor: 0, signal: false },
+  noise: { amps: 1, factor: 0.96, signal: true },
+};
+/** Of the reading, either way. */
+const NOISE = 0.25;
+
+export class Recorder {
+  private state: RecordingState = "idle";
+  private intervalS = 60;
+  private startedAtS = 0;
+  /** Real time at which it was started, ms. */
+  private startedMs = 0;
+  private records: (number | null)[][] = [];
+  private page = 0;
+  private readonly troubles: ClampTrouble[];
+  private turn = 1;
+
+  constructor(
+    private readonly house: ScriptedHouse,
+    private readonly settings: RecorderSettings,
+    private readonly nowMs: () => number,
+  ) {
+    this.troubles = new Array<ClampTrouble>(settings.clamps).fill("none");
+  }
+
+  /** Its clock: real time, but while it records, when it runs fast from the day of the recording on. */
+  private get clockS(): number {
+    const now = this.nowMs();
+    return Math.floor(
+      this.state === "recording" ? this.startedAtS + ((now - this.startedMs) / 1000) * this.settings.speed : now / 1000,
+    );
+  }
+
+  /** Noise that is the same in every run. */
+  private chance(): number {
+    this.turn = (Math.imul(this.turn, 1_103_515_245) + 12_345) >>> 0;
+    return this.turn / 4_294_967_296;
+  }
+
+  private read(clamp: number, atS: number): { amps: number; watts: number; signal: boolean } {
+    const trouble = this.troubles[clamp] as ClampTrouble;
+    const { amps: share, factor, signal } = TROUBLES[trouble];
+    const noise = trouble === "noise" ? 1 + NOISE * (2 * this.chance() - 1) : 1;
+    const amps = this.house.ampsAt(clamp, atS) * share * noise;
+    return { amps, watts: amps * factor * this.settings.volts, signal };
+  }
+
+  /** Records what has come since it was last asked. */
+  private catchUp(): void {
+    if (this.state !== "recording") return;
+    const due = Math.floor((this.clockS - this.startedAtS) / this.intervalS);
+    const room = Math.floor((this.settings.days * DAY_S) / this.intervalS);
+    for (let i = this.records.length; i < Math.min(due, room); i++) {
+      const atS = this.startedAtS + i * this.intervalS;
+      this.records.push(
+        this.troubles.map((_, clamp) => {
+          const { amps, signal, watts } = this.read(clamp, atS);
+          return signal ? (watts < 0 ? -amps : amps) : null;
+        }),
+      );
+    }
+    if (this.records.length >= room) this.state = "full";
+  }
+
+  private start(): void {
+    this.startedMs = this.nowMs();
+    // A recording of so many days that ends about now.
+    this.startedAtS = Math.floor(this.startedMs / 1000 / DAY_S - this.settings.days) * DAY_S;
+    this.records = [];
+    this.state = "recording";
+  }
+
+  input(address: number): number {
+    this.catchUp();
+    if (address >= INPUT.page) return this.pageRegister(address - INPUT.page);
+    const clamp = Math.floor((address - INPUT.firstClamp) / CLAMP.size);
+    if (address >= INPUT.firstClamp && clamp < this.settings.clamps)
+      return this.clampRegister(clamp, (address - INPUT.firstClamp) % CLAMP.size);
+    switch (address) {
+      case INPUT.magic:
+        return MAGIC;
+      case INPUT.version:
+        return MAP_VERSION;
+      case INPUT.clamps:
+        return this.settings.clamps;
+      case INPUT.clampRatingA:
+        return this.settings.clampRatingA;
+      case INPUT.clock:
+        return high(this.clockS);
+      case INPUT.clock + 1:
+        return low(this.clockS);
+      case INPUT.nominalVolts:
+        return this.settings.volts;
+      case INPUT.state:
+        return RECORDING.indexOf(this.state);
+      case INPUT.intervalS:
+        return this.intervalS;
+      case INPUT.startedAt:
+        return high(this.startedAtS);
+      case INPUT.startedAt + 1:
+        return low(this.startedAtS);
+      case INPUT.records:
+        return high(this.records.length);
+      case INPUT.records + 1:
+        return low(this.records.length);
+      case INPUT.pageSize:
+        return recordsAPage(this.settings.clamps);
+      default:
+        return 0;
+    }
+  }
+
+  private clampRegister(clamp: number, of: number): number {
+    const { amps, signal, watts } = this.read(clamp, this.clockS);
+    const [centiAmps, power] = [Math.round(amps * 100), Math.round(watts)];
+    switch (of) {
+      case CLAMP.centiAmps:
+        return high(centiAmps);
+      case CLAMP.centiAmps + 1:
+        return low(centiAmps);
+      case CLAMP.watts:
+        return high(power);
+      case CLAMP.watts + 1:
+        return low(power);
+      case CLAMP.deciVolts:
+        return this.settings.volts * 10;
+      default:
+        return signal ? 0 : 1;
+    }
+  }
+
+  private pageRegister(at: number): number {
+    const { clamps } = this.settings;
+    const size = recordsAPage(clamps);
+    const first = this.page * size;
+    if (at === PAGE.first) return high(first);
+    if (at === PAGE.first + 1) return low(first);
+    if (at === PAGE.count) return Math.max(0, Math.min(size, this.records.length - first));
+    const value = this.records[first + Math.floor((at - PAGE.values) / clamps)]?.[(at - PAGE.values) % clamps];
+    return value === null || value === undefined ? NO_VALUE : low(Math.round(value * 100));
+  }
+
+  holding(address: number): number {
+    if (address === HOLDING.page) return this.page;
+    if (address === HOLDING.intervalS) return this.intervalS;
+    const trouble = this.troubles[address - HOLDING.faults];
+    return trouble ? CLAMP_TROUBLES.indexOf(trouble) : 0;
+  }
+
+  write(address: number, value: number): void {
+    this.catchUp();
+    if (address === HOLDING.command) {
+      if (value === COMMAND.start) this.start();
+      if (value === COMMAND.stop && this.state === "recording") this.state = "full";
+    } else if (address === HOLDING.page) this.page = value;
+    else if (address === HOLDING.intervalS && value > 0) this.intervalS = value;
+    else if (address === HOLDING.speed) this.settings.speed = Math.max(1, value);
+    else if (address - HOLDING.faults in this.troubles)
+      this.troubles[address - HOLDING.faults] = CLAMP_TROUBLES[value] ?? "none";
+  }
+}

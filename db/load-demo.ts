@@ -3,17 +3,21 @@ import "#core/codebook/editions.ts";
 import { readFileSync } from "node:fs";
 import path from "node:path";
 import sharp from "sharp";
+import type { CaseDocument } from "#core/case/document/types.ts";
 import { readCaseText } from "#core/case/laws/read.ts";
+import { codebookOf } from "#core/codebook/index.ts";
+import { HABITS, readIntervalFile, textOf } from "#core/formats/interval-data/read.ts";
+import { aboutSeries, packValues } from "#core/intervals/kept.ts";
 import { usualThing } from "#core/survey/things.ts";
 import { DEMO_FIRMS, DEMO_PASSWORD } from "./demo/firms.ts";
 import { DEMO_PICTURES } from "./demo/pictures.ts";
 import { migrateDatabase } from "./migrate.ts";
-import { firm, job, person, photo } from "./schema.ts";
+import { firm, intervalData, job, person, photo } from "./schema.ts";
 
 /** Loads the demo firms, their people and jobs; keeps what is there. */
 export async function loadDemo(): Promise<void> {
   const { database } = await import("#server/database.ts");
-  const { hashPassword } = await import("#server/sessions.ts");
+  const { hashPassword } = await import("#server/passwords.ts");
   const { keepPicture } = await import("#server/pictures.ts");
   const { rowOf } = await import("#server/firm-jobs.ts");
   const { pricesOf } = await import("#server/price-books.ts");
@@ -35,6 +39,7 @@ export async function loadDemo(): Promise<void> {
         updatedAt: at,
         ...rowOf(document, await pricesOf(row.id).booksFor(document)),
       });
+      await loadIntervals(file, document, people[0]?.id as string);
       for (const [k, { item, caption, svg, marks }] of (DEMO_PICTURES[file] ?? []).entries()) {
         const kept = await keepPicture(await sharp(Buffer.from(svg)).png().toBuffer());
         if (!kept) throw new Error(`the demo picture "${caption}" cannot be read`);
@@ -47,6 +52,18 @@ export async function loadDemo(): Promise<void> {
       }
     }
   }
+}
+
+/** The meter data that a demo job names lies beside its case. */
+async function loadIntervals(jobId: string, document: CaseDocument, personId: string): Promise<void> {
+  const { file, digest } = document.measured ?? {};
+  if (!file || !digest) return;
+  const { database } = await import("#server/database.ts");
+  const bytes = readFileSync(path.join(import.meta.dirname, "demo", file));
+  const { series, quality, form } = readIntervalFile(textOf(bytes), HABITS[codebookOf(document.rules).region]);
+  const about = aboutSeries(series, quality, { digest, name: file, form, madeUp: false });
+  const values = Buffer.from(await packValues(series));
+  await database.insert(intervalData).values({ jobId, digest, about, values, personId });
 }
 
 if (process.argv[1] === import.meta.filename) {

@@ -8,11 +8,11 @@ import { createConnection } from "mysql2/promise";
 const FOLDER = path.resolve("db/migrations");
 const LOCK_SECONDS = 60;
 
-export async function migrateDatabase(url: string): Promise<void> {
+export async function migrateDatabase(url: string, migrationsFolder = FOLDER): Promise<void> {
   const connection = await createConnection(url);
   try {
     await connection.query("SELECT GET_LOCK('heron-migrate', ?)", [LOCK_SECONDS]);
-    await migrate(drizzle(connection), { migrationsFolder: FOLDER });
+    await migrate(drizzle(connection), { migrationsFolder });
     await connection.query("SELECT RELEASE_LOCK('heron-migrate')");
   } finally {
     await connection.end();

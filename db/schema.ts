@@ -1,6 +1,7 @@
-/** Tables: firms, people, sessions, jobs with their case, and the append-only list of edits. */
+/** Tables: firms, people, sessions, jobs with their case, and the append-only lists of edits and of who did what. */
 import { sql } from "drizzle-orm";
 import {
+  boolean,
   customType,
   datetime,
   index,
@@ -14,6 +15,9 @@ import {
 import type { Patch } from "#core/case/document/patch.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
+import type { CsvMapping } from "#core/formats/interval-data/mapping.ts";
+import type { KeptAbout } from "#core/intervals/kept.ts";
+import { ROLES } from "#core/rights.ts";
 import { STAGES } from "#core/stages.ts";
 import type { CaseSummary } from "#core/summary.ts";
 import type { PhotoMark } from "#core/survey/photo-marks.ts";
@@ -29,7 +33,12 @@ const json = <T>(name: string) =>
 
 const bytes = customType<{ data: Buffer }>({ dataType: () => "mediumblob" });
 
-const id = (name = "id") => varchar(name, { length: 64 });
+/** Text that is compared by its bytes: `a` is neither `A` nor `á`. */
+const exactText = (name: string, length: number) =>
+  customType<{ data: string }>({
+    dataType: () => `varchar(${length}) CHARACTER SET utf8mb4 COLLATE utf8mb4_bin`,
+  })(name);
+const id = (name = "id") => exactText(name, 64);
 const moment = (name: string) => datetime(name, { mode: "date", fsp: 3 });
 const now = sql`CURRENT_TIMESTAMP(3)`;
 
@@ -39,10 +48,9 @@ export const firm = mysqlTable("firm", {
   town: varchar("town", { length: 200 }).notNull().default(""),
   /** The rule set a new job starts with. */
   rules: varchar("rules", { length: 40 }).notNull(),
+  /** Its people sign in with a second factor. */
+  asksSecondFactor: boolean("asks_second_factor").notNull().default(false),
 });
-
-export const ROLES = ["owner", "electrician", "apprentice"] as const;
-export type Role = (typeof ROLES)[number];
 
 export const person = mysqlTable(
   "person",
@@ -52,9 +60,17 @@ export const person = mysqlTable(
       .notNull()
       .references(() => firm.id),
     name: varchar("name", { length: 200 }).notNull(),
-    email: varchar("email", { length: 200 }).notNull(),
+    /** Lower case. */
+    email: exactText("email", 200).notNull(),
     role: mysqlEnum("role", ROLES).notNull(),
+    /** Empty until the person has set one by the link of the invitation. */
     passwordHash: varchar("password_hash", { length: 255 }).notNull(),
+    /** Who left the firm signs in no more; what they did keeps their name. */
+    active: boolean("active").notNull().default(true),
+    /** Secret of the second factor, base 32; null where there is none. */
+    totpSecret: varchar("totp_secret", { length: 64 }),
+    /** The last step of time whose code was taken: none is taken twice. */
+    totpStep: int("totp_step").notNull().default(0),
   },
   (t) => [uniqueIndex("person_email").on(t.email)],
 );
@@ -69,20 +85,71 @@ export const session = mysqlTable(
       .references(() => person.id, { onDelete: "cascade" }),
     expiresAt: moment("expires_at").notNull(),
     createdAt: moment("created_at").notNull().default(now),
+    /** False between the password and the second factor: it opens nothing yet. */
+    complete: boolean("complete").notNull().default(true),
   },
   (t) => [index("session_person").on(t.personId)],
 );
 
-/** Failed sign-ins, to slow down guessing. */
+/** Codes for the day the phone is gone; each is taken once. */
+export const recoveryCode = mysqlTable(
+  "recovery_code",
+  {
+    personId: id("person_id")
+      .notNull()
+      .references(() => person.id, { onDelete: "cascade" }),
+    /** SHA-256 of the code. */
+    digest: exactText("digest", 64).notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.personId, t.digest] })],
+);
+
+/** Links that the owner hands over, with which a person sets a password; each is taken once. */
+export const passwordLink = mysqlTable(
+  "password_link",
+  {
+    /** SHA-256 of the link's token. */
+    id: id().primaryKey(),
+    personId: id("person_id")
+      .notNull()
+      .references(() => person.id, { onDelete: "cascade" }),
+    expiresAt: moment("expires_at").notNull(),
+  },
+  (t) => [index("password_link_person").on(t.personId)],
+);
+
+/** Append-only: who changed what about the firm's people. */
+export const audit = mysqlTable(
+  "audit",
+  {
+    id: int("id").autoincrement().primaryKey(),
+    firmId: id("firm_id")
+      .notNull()
+      .references(() => firm.id),
+    personId: id("person_id")
+      .notNull()
+      .references(() => person.id),
+    /** In words that go on after the person's name. */
+    did: varchar("did", { length: 300 }).notNull(),
+    at: moment("at").notNull().default(now),
+  },
+  (t) => [index("audit_firm").on(t.firmId, t.at)],
+);
+
+/** Tries to sign in that have not come to anything (yet), to slow down guessing. */
 export const signInFailure = mysqlTable(
   "sign_in_failure",
   {
     id: int("id").autoincrement().primaryKey(),
-    email: varchar("email", { length: 200 }).notNull(),
+    email: exactText("email", 200).notNull(),
     address: varchar("address", { length: 64 }).notNull(),
     at: moment("at").notNull(),
   },
-  (t) => [index("sign_in_failure_email").on(t.email, t.at), index("sign_in_failure_address").on(t.address, t.at)],
+  (t) => [
+    index("sign_in_failure_email").on(t.email, t.at),
+    index("sign_in_failure_address").on(t.address, t.at),
+    index("sign_in_failure_at").on(t.at),
+  ],
 );
 
 export const job = mysqlTable(
@@ -169,4 +236,38 @@ export const photo = mysqlTable(
     addedAt: moment("added_at").notNull().default(now),
   },
   (t) => [index("photo_job").on(t.jobId, t.takenAt)],
+);
+
+/** Interval data of a job: a file of thousands of values is one row. */
+export const intervalData = mysqlTable(
+  "interval_data",
+  {
+    jobId: id("job_id")
+      .notNull()
+      .references(() => job.id, { onDelete: "cascade" }),
+    /** SHA-256 of the file it was read from, so that sending twice changes nothing the second time. */
+    digest: exactText("digest", 64).notNull(),
+    about: json<KeptAbout>("about").notNull(),
+    values: bytes("values").notNull(),
+    personId: id("person_id")
+      .notNull()
+      .references(() => person.id),
+    addedAt: moment("added_at").notNull().default(now),
+  },
+  (t) => [primaryKey({ columns: [t.jobId, t.digest] })],
+);
+
+/** What the columns of a kind of file mean, as somebody of the firm said once. */
+export const intervalMapping = mysqlTable(
+  "interval_mapping",
+  {
+    firmId: id("firm_id")
+      .notNull()
+      .references(() => firm.id, { onDelete: "cascade" }),
+    /** SHA-256 of the names of the columns. */
+    head: exactText("head", 64).notNull(),
+    mapping: json<CsvMapping>("mapping").notNull(),
+    at: moment("at").notNull().default(now),
+  },
+  (t) => [primaryKey({ columns: [t.firmId, t.head] })],
 );

@@ -2,6 +2,7 @@ export interface RunningDatabase {
   url: string;
   urlOf(name: string): string;
   port: number;
+  process: import("node:child_process").ChildProcess;
   stop(): Promise<void>;
 }
 export function startDatabase(options: { folder: string; port?: number; detached?: boolean }): Promise<RunningDatabase>;

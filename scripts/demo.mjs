@@ -4,12 +4,26 @@ import { createHash } from "node:crypto";
 import { existsSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import { portIsFree, startDatabase } from "./database.mjs";
+import { startServerProcess } from "./server-process.mjs";
 import { ensureNpmPackages, ensurePrograms, ensureStateFolder, main, PlainError, ROOT, run, STATE } from "./setup.mjs";
 
 const port = Number(process.env.HERON_PORT ?? 4870);
 const databasePort = Number(process.env.HERON_DB_PORT ?? 4871);
 const fresh = process.argv.includes("--fresh");
 const folder = process.env.HERON_DB_FOLDER ?? path.join(STATE, "demo-db");
+
+/** Stand-ins of clamp recorders, one for each region; the ports that follow the database's. */
+const RECORDERS = [
+  { port: databasePort + 1, CLAMPS: "2", VOLTS: "120" },
+  { port: databasePort + 2, CLAMPS: "1", VOLTS: "230" },
+];
+const startRecorder = ({ port: at, ...settings }) =>
+  spawn(process.execPath, ["--import", "tsx", "standins/clamps/main.ts"], {
+    cwd: ROOT,
+    env: { ...process.env, ...settings, PORT: String(at) },
+    stdio: ["ignore", "ignore", "inherit"],
+    detached: true,
+  });
 
 /** Builds only where the sources have changed since the last build. */
 export function ensureBuilt() {
@@ -24,6 +38,7 @@ export function ensureBuilt() {
       "public",
       "package-lock.json",
       "vite.config.ts",
+      "vite.work.config.ts",
       "scripts/service-worker.mjs",
     ],
     {
@@ -57,20 +72,24 @@ async function demo() {
   if (fresh) rmSync(folder, { recursive: true, force: true });
   console.log("Starting the database ...");
   const database = await startDatabase({ folder, port: databasePort, detached: true });
+  const recorders = [];
   try {
     ensureBuilt();
     const env = {
       ...process.env,
       DATABASE_URL: database.url,
       HERON_DEMO: "1",
+      HERON_RECORDERS: RECORDERS.map((r) => `127.0.0.1:${r.port}`).join(","),
       PORT: String(port),
       NODE_ENV: "production",
     };
     run("npx", ["tsx", "db/load-demo.ts"], { env, failure: "The demo data could not be loaded." });
-    const server = spawn(process.execPath, ["scripts/serve.mjs"], { cwd: ROOT, env, stdio: "inherit", detached: true });
+    recorders.push(...RECORDERS.map(startRecorder));
+    const server = startServerProcess(env, { cwd: ROOT, stdio: "inherit", detached: true });
     stop = () => server.kill("SIGTERM");
     await new Promise((resolve) => server.once("exit", resolve));
   } finally {
+    for (const recorder of recorders) recorder.kill("SIGTERM");
     await database.stop();
     console.log("Heron and its database have stopped.");
   }

@@ -50,6 +50,7 @@ async function test() {
     "app",
     "db",
     "cli",
+    "standins",
     "--config",
     ".dependency-cruiser.cjs",
   ]);

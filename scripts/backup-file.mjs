@@ -1,0 +1,39 @@
+/**
+ * The file of a backup: one line of JSON that says what it is, then the database as SQL, packed. The line is as long
+ * whatever it says, so that it is written last.
+ */
+import { createHash } from "node:crypto";
+import { createReadStream } from "node:fs";
+import { open } from "node:fs/promises";
+import { PlainError } from "./setup.mjs";
+
+const HEAD_BYTES = 1024;
+export const FORMAT = "heron-backup";
+
+export const headLine = (head) => `${JSON.stringify(head).padEnd(HEAD_BYTES - 1)}\n`;
+export const packed = (file) => createReadStream(file, { start: HEAD_BYTES });
+
+export async function sha256Of(file) {
+  const hash = createHash("sha256");
+  for await (const chunk of packed(file)) hash.update(chunk);
+  return hash.digest("hex");
+}
+
+/** @throws PlainError where the file is no backup, or not the whole of it */
+export async function readHead(file) {
+  const handle = await open(file).catch(() => {
+    throw new PlainError(`There is no file ${file}.`);
+  });
+  const { buffer, bytesRead } = await handle.read(Buffer.alloc(HEAD_BYTES), 0, HEAD_BYTES, 0);
+  await handle.close();
+  let head;
+  try {
+    head = JSON.parse(buffer.toString("utf8", 0, bytesRead));
+  } catch {
+    head = null;
+  }
+  if (head?.format !== FORMAT || head.version !== 1) throw new PlainError(`${file} is no backup of Heron.`);
+  if ((await sha256Of(file)) !== head.sha256)
+    throw new PlainError(`${file} is damaged: it is not what was written. Nothing was touched.`);
+  return head;
+}

@@ -1,0 +1,65 @@
+/** `npm run backup -- FILE`: the whole database, pictures too, as of one moment, while Heron goes on. */
+import { createWriteStream, existsSync, readFileSync, rmSync, statSync } from "node:fs";
+import { open, rename } from "node:fs/promises";
+import path from "node:path";
+import { pipeline } from "node:stream/promises";
+import { createGzip } from "node:zlib";
+import { FORMAT, headLine, sha256Of } from "./backup-file.mjs";
+import { ask, databaseAt, PACKET_BYTES, start } from "./mariadb.mjs";
+import { main, PlainError, ROOT } from "./setup.mjs";
+
+/** What lets people in, and is worth nothing later: sessions, links, tries. */
+const LEFT_OUT = ["session", "password_link", "sign_in_failure"];
+
+await main(async () => {
+  const [file] = process.argv.slice(2);
+  if (!file) throw new PlainError("Say where to: npm run backup -- FILE");
+  if (existsSync(file)) throw new PlainError(`${file} is there already; it is not written over.`);
+  const database = databaseAt();
+  const migrations = Number(ask(database, "select count(*) from __drizzle_migrations")[0]);
+  const part = `${file}.part`;
+  const partOut = createWriteStream(part, { mode: 0o600 });
+  partOut.write(headLine({}));
+  try {
+    const { child, done } = start(
+      "mariadb-dump",
+      database,
+      [
+        "--single-transaction",
+        "--hex-blob",
+        "--skip-comments",
+        `--max-allowed-packet=${PACKET_BYTES}`,
+        ...LEFT_OUT.map((table) => `--ignore-table-data=${database.name}.${table}`),
+      ],
+      ["ignore", "pipe", "pipe"],
+    );
+    await Promise.all([done, pipeline(child.stdout, createGzip(), partOut)]);
+    const rows = Object.fromEntries(
+      ["firm", "person", "job", "edit", "photo"].map((t) => [
+        t,
+        Number(ask(database, `select count(*) from \`${t}\``)[0]),
+      ]),
+    );
+    const { version: heron } = JSON.parse(readFileSync(path.join(ROOT, "package.json"), "utf8"));
+    const head = {
+      format: FORMAT,
+      version: 1,
+      heron,
+      migrations,
+      at: new Date().toISOString(),
+      sha256: await sha256Of(part),
+    };
+    const handle = await open(part, "r+");
+    await handle.write(headLine(head), 0, "utf8");
+    await handle.sync();
+    await handle.close();
+    await rename(part, file);
+    console.log(
+      `${file}: ${(statSync(file).size / 1e6).toFixed(1)} MB; ${Object.entries(rows)
+        .map(([t, n]) => `${n} ${t}s`)
+        .join(", ")}. It holds customers and password hashes: keep it as you keep those.`,
+    );
+  } finally {
+    rmSync(part, { force: true });
+  }
+});

@@ -2,9 +2,15 @@
 import { PassThrough } from "node:stream";
 import { text } from "node:stream/consumers";
 import { renderToPipeableStream } from "react-dom/server";
-import { type EntryContext, type HandleErrorFunction, type RouterContextProvider, ServerRouter } from "react-router";
+import {
+  type EntryContext,
+  type HandleErrorFunction,
+  isRouteErrorResponse,
+  type RouterContextProvider,
+  ServerRouter,
+} from "react-router";
 import { databaseIsLost } from "#server/database.ts";
-import { log } from "#server/log.ts";
+import { faultOf, log, pathOf } from "#server/log.ts";
 import { pageContext } from "#server/middleware.ts";
 
 export default async function handleRequest(
@@ -28,13 +34,15 @@ export default async function handleRequest(
     });
   });
   headers.set("Content-Type", "text/html; charset=utf-8");
+  if (!headers.has("Cache-Control")) headers.set("Cache-Control", "no-store");
   return new Response(html, { headers, status });
 }
 
 /** Faults go to the log; people see words, never a stack. */
 export const handleError: HandleErrorFunction = (error, { request }) => {
-  if (request.signal.aborted || error instanceof Response) return;
-  const path = new URL(request.url).pathname;
+  // What was refused, was not found or takes no such request is no fault.
+  if (request.signal.aborted || error instanceof Response || isRouteErrorResponse(error)) return;
+  const path = pathOf(request.url);
   if (databaseIsLost(error)) log.error({ path }, "the database is out of reach");
-  else log.error({ path, error: error instanceof Error ? error.stack : String(error) }, "fault");
+  else log.error({ path, ...faultOf(error) }, "fault");
 };

@@ -17,7 +17,9 @@ import { type CaseSummary, isCurrent, summaryOf } from "#core/summary.ts";
 import { WAITING_STAGE, type WaitedFor } from "#core/waiting.ts";
 import { edit, job, person } from "#db/schema.ts";
 import { database, type Transaction } from "./database.ts";
+import { faultOf, log } from "./log.ts";
 import { pricesOf } from "./price-books.ts";
+import { inWorker } from "./work.ts";
 
 export interface JobRow {
   id: string;
@@ -52,6 +54,8 @@ export interface OpenJob {
 export type EditAnswer =
   | { kind: "accepted"; revision: number; edits: AppliedEdit[] }
   | { kind: "conflict"; revision: number; edits: AppliedEdit[]; with: AppliedEdit }
+  /** Made on a revision that is not there (any more): the case as it is. */
+  | { kind: "ahead"; revision: number; document: CaseDocument }
   | { kind: "refused"; problems: Problem[] };
 
 /** The jobs that wait for somebody. */
@@ -131,7 +135,8 @@ export function jobsOf(firmId: string) {
     /** Makes a job of a case and returns its id. */
     async create(document: CaseDocument, now = new Date(), stage: Stage = "survey"): Promise<string> {
       const id = randomUUID();
-      const row = rowOf(document, await pricesOf(firmId).booksFor(document));
+      const summary = await summaryInWorker(document, await pricesOf(firmId).booksFor(document));
+      const row = { ...columnsOf(document), summary };
       await database.insert(job).values({ id, firmId, stage, revision: 0, createdAt: now, updatedAt: now, ...row });
       return id;
     },
@@ -153,17 +158,19 @@ export function jobsOf(firmId: string) {
           .where(own(jobId))
           .for("update");
         if (!found) return null;
-        const since = await editsAfter(tx, jobId, Math.min(asked.baseRevision, found.revision));
-        const [known] = await tx
-          .select({ id: edit.id })
-          .from(edit)
-          .where(and(eq(edit.id, asked.id), eq(edit.jobId, jobId)));
+        const document = currentCase(found.document);
+        if (asked.baseRevision > found.revision) return { kind: "ahead", revision: found.revision, document };
+        const since = await editsAfter(tx, jobId, asked.baseRevision);
+        const [known] = await tx.select({ jobId: edit.jobId }).from(edit).where(eq(edit.id, asked.id));
+        if (known && known.jobId !== jobId) return refusedFor("The name of this edit belongs to another one");
         if (known) return { kind: "accepted", revision: found.revision, edits: since };
-        const taken = takeEdit(currentCase(found.document), asked, since);
+        const taken = takeEdit(document, asked, since);
         if (taken.kind === "conflict") return { ...taken, revision: found.revision, edits: since };
         if (taken.kind === "refused") return taken;
         const revision = found.revision + 1;
-        const row = rowOf(taken.document, await pricesOf(firmId, tx).booksFor(taken.document));
+        const books = await pricesOf(firmId, tx).booksFor(taken.document);
+        const row = assessed(() => rowOf(taken.document, books));
+        if (!row) return refusedFor("The home cannot be assessed with this");
         await tx.insert(edit).values({ id: asked.id, jobId, revision, patch: taken.patch, personId, at: now });
         await tx
           .update(job)
@@ -173,6 +180,18 @@ export function jobsOf(firmId: string) {
       });
     },
   };
+}
+
+const refusedFor = (message: string): EditAnswer => ({ kind: "refused", problems: [{ path: "", message }] });
+
+/** A lawful case that cannot be assessed is our fault; the edit that made it is refused, as it would always fail. */
+function assessed<T>(work: () => T): T | null {
+  try {
+    return work();
+  } catch (error) {
+    log.error(faultOf(error), "a case cannot be assessed");
+    return null;
+  }
 }
 
 /** Jobs of a list; a summary that an older engine made is made anew, and kept. */
@@ -194,7 +213,7 @@ async function withCurrentSummaries(
   const made = new Map<string, { id: string; revision: number; summary: CaseSummary }>();
   for (const { id, document, revision } of cases) {
     const current = currentCase(document);
-    made.set(id, { id, revision, summary: rowOf(current, await prices.booksFor(current, newest)).summary });
+    made.set(id, { id, revision, summary: await summaryInWorker(current, await prices.booksFor(current, newest)) });
   }
   for (const { id, revision, summary } of made.values())
     await database
@@ -205,14 +224,19 @@ async function withCurrentSummaries(
   return jobs.map((j) => ({ ...j, summary: made.get(j.id)?.summary ?? j.summary }));
 }
 
+/** The columns of a job that its case holds. */
+const columnsOf = (document: CaseDocument) => ({
+  case: document,
+  title: document.title,
+  customer: document.enquiry?.customer ?? "",
+  rules: document.rules,
+});
+
+const summaryInWorker = (document: CaseDocument, books: readonly KeptBook[]) =>
+  inWorker("summary", { document, ...keptBookFor(document, books) });
+
 /** The columns of a job that follow from its case. */
 export function rowOf(document: CaseDocument, books: readonly KeptBook[]) {
   const { version, book } = keptBookFor(document, books);
-  return {
-    case: document,
-    title: document.title,
-    customer: document.enquiry?.customer ?? "",
-    rules: document.rules,
-    summary: summaryOf(document, assess(document, book), version),
-  };
+  return { ...columnsOf(document), summary: summaryOf(document, assess(document, book), version) };
 }

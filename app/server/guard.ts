@@ -2,8 +2,9 @@
 import { randomBytes } from "node:crypto";
 import type { NextFunction, Request, Response } from "express";
 import helmet from "helmet";
-import { MOST_BODY_BYTES, MOST_PHOTO_BYTES } from "#core/limits.ts";
+import { MOST_BODY_BYTES, MOST_INTERVAL_DATA_BYTES, MOST_PHOTO_BYTES } from "#core/limits.ts";
 import { WEB_REFUSALS, type WebRefusal } from "./refusals.ts";
+import { atPhotos, atSignIn } from "./work.ts";
 
 const answer = (response: Response, code: WebRefusal) =>
   response.status(WEB_REFUSALS[code].status).type("text/plain").send(WEB_REFUSALS[code].text);
@@ -49,6 +50,25 @@ export const securityHeaders = helmet({
   referrerPolicy: { policy: "same-origin" },
 });
 
+const canDecode = (path: string): boolean => {
+  try {
+    // Its answer is used, else the build leaves the call out as one without effect.
+    return decodeURIComponent(path).length > 0;
+  } catch {
+    return false;
+  }
+};
+
+/** As data for a page that is open already an event stream would never come to its end. */
+const STREAM_AS_DATA = /\/events\.data$/;
+
+/** An address whose escapes are none leads nowhere. */
+export function soundAddress(request: Request, response: Response, next: NextFunction): void {
+  if (!canDecode(request.path)) answer(response, "bad-request");
+  else if (STREAM_AS_DATA.test(request.path)) answer(response, "not-found");
+  else next();
+}
+
 const reads = (request: Request) => request.method === "GET" || request.method === "HEAD";
 
 /** A request that changes something must come from a page of this site. */
@@ -60,6 +80,7 @@ export function sameOrigin(request: Request, response: Response, next: NextFunct
 }
 
 const PHOTO_PATH = /^\/jobs\/[^/]+\/photos$/;
+const INTERVAL_DATA_PATH = /^\/jobs\/[^/]+\/interval-data$/;
 
 /** Bodies say how large they are, and are not too large. */
 export function bodySize(request: Request, response: Response, next: NextFunction): void {
@@ -70,6 +91,36 @@ export function bodySize(request: Request, response: Response, next: NextFunctio
   else if (PHOTO_PATH.test(request.path)) {
     if (Number(length) > MOST_PHOTO_BYTES) answer(response, "photo-too-large");
     else next();
-  } else if (Number(length) > MOST_BODY_BYTES) answer(response, "too-large");
+  } else if (Number(length) > (INTERVAL_DATA_PATH.test(request.path) ? MOST_INTERVAL_DATA_BYTES : MOST_BODY_BYTES))
+    answer(response, "too-large");
   else next();
+}
+
+/** Whoever takes longer, as one on a slow line, keeps nobody waiting. */
+const AT_THE_DOOR_MS = 300;
+
+/** Lets sign-ins and pictures in a few at a time; whoever finds too many waiting is told so. */
+export function door(request: Request, response: Response, next: NextFunction): void {
+  const take =
+    request.method !== "POST"
+      ? null
+      : request.path.startsWith("/sign-in")
+        ? atSignIn
+        : PHOTO_PATH.test(request.path)
+          ? atPhotos
+          : null;
+  if (!take) {
+    next();
+    return;
+  }
+  const within = () =>
+    new Promise<void>((resolve) => {
+      const timer = setTimeout(resolve, AT_THE_DOOR_MS);
+      response.once("close", () => {
+        clearTimeout(timer);
+        resolve();
+      });
+      next();
+    });
+  take(within).catch(() => answer(response, "busy"));
 }

@@ -8,15 +8,21 @@ import packed from "express-static-gzip";
 import { RouterContextProvider, type ServerBuild } from "react-router";
 import { migrateDatabase } from "#db/migrate.ts";
 import { closeDatabase } from "./database.ts";
-import { bodySize, nonce, sameOrigin, securityHeaders } from "./guard.ts";
+import { bodySize, door, nonce, sameOrigin, securityHeaders, soundAddress } from "./guard.ts";
 import { log } from "./log.ts";
+import { measure, serveMetrics } from "./metrics.ts";
 import { pageContext } from "./middleware.ts";
 import { settings } from "./settings.ts";
+import { forgetOldAttempts } from "./sign-in-attempts.ts";
+import { beginStopping } from "./stopping.ts";
+import { endWork } from "./work.ts";
 
 export function createApp(build: ServerBuild, clientFolder: string): express.Express {
   const app = express();
   app.disable("x-powered-by");
-  app.use(nonce, securityHeaders, sameOrigin, bodySize);
+  app.set("trust proxy", settings.trustedProxies);
+  if (settings.metricsPort > 0) app.use(measure);
+  app.use(nonce, securityHeaders, soundAddress, sameOrigin, bodySize, door);
   // An event stream must reach the page line by line, so it is not compressed.
   app.use(
     compression({
@@ -44,12 +50,16 @@ export function createApp(build: ServerBuild, clientFolder: string): express.Exp
       build,
       getLoadContext: (request, response) =>
         new RouterContextProvider(
-          new Map([[pageContext, { nonce: response.locals.nonce, address: request.socket.remoteAddress ?? "" }]]),
+          new Map([[pageContext, { nonce: response.locals.nonce, address: request.ip ?? "" }]]),
         ),
     }),
   );
   return app;
 }
+
+/** What is being answered is finished, within reason. */
+const LAST_ANSWERS_MS = 1000;
+const SWEEP_MS = 10 * 60 * 1000;
 
 /** Migrates, listens, and closes in order when told to stop. */
 export async function serve(): Promise<void> {
@@ -65,9 +75,15 @@ export async function serve(): Promise<void> {
       `\n  Heron is at http://${settings.host === "127.0.0.1" ? "localhost" : settings.host}:${settings.port}\n`,
     );
   });
+  setInterval(() => void forgetOldAttempts().catch(() => {}), SWEEP_MS).unref();
+  const metrics = settings.metricsPort > 0 ? serveMetrics(settings.metricsPort, settings.metricsHost) : null;
   const stop = () => {
-    server.close(() => closeDatabase().finally(() => process.exit(0)));
-    server.closeAllConnections();
+    beginStopping();
+    metrics?.close();
+    server.close(() => Promise.all([closeDatabase(), endWork()]).finally(() => process.exit(0)));
+    server.closeIdleConnections();
+    // Event streams would never end by themselves.
+    setTimeout(() => server.closeAllConnections(), LAST_ANSWERS_MS);
   };
   process.once("SIGTERM", stop);
   process.once("SIGINT", stop);

@@ -86,9 +86,16 @@ export function photosOf(firmId: string) {
       return true;
     },
 
-    /** Takes a photo away; doing it twice is no fault. False where the firm has no such job. */
-    async remove(jobId: string, photoId: string): Promise<boolean> {
+    /**
+     * Takes a photo away; doing it twice is no fault. False where the firm has no such job.
+     * @param onlyOf the one person whose photos may go; null where anybody's may
+     */
+    async remove(jobId: string, photoId: string, onlyOf: string | null = null): Promise<boolean | "not-own"> {
       if (!(await hasJob(jobId))) return false;
+      if (onlyOf !== null) {
+        const [found] = await database.select({ by: photo.personId }).from(photo).where(own(jobId, photoId));
+        if (found && found.by !== onlyOf) return "not-own";
+      }
       await database.delete(photo).where(own(jobId, photoId));
       await changed(jobId);
       return true;

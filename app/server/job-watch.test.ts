@@ -5,6 +5,7 @@ import { twoFirms } from "#tests/firms.ts";
 import { jobsOf } from "./firm-jobs.ts";
 import { photosOf } from "./job-photos.ts";
 import { type JobNews, watchJob } from "./job-watch.ts";
+import { openSession, signedIn, signOut } from "./sessions.ts";
 
 const { ours, mara } = twoFirms();
 const stops: (() => void)[] = [];
@@ -13,17 +14,30 @@ afterEach(() => {
 });
 
 /** What somebody who watches the job was told last. */
-function watcher(job: string, name: string) {
+async function watcher(job: string, name: string) {
   const told: JobNews[] = [];
-  const stop = watchJob(job, { id: name, name }, (news) => told.push(news));
+  const cookie = await openSession(request(), mara.id);
+  const sessionId = (await signedIn(request(cookie)))?.sessionId as string;
+  let hasEnded = false;
+  const stop = watchJob(
+    job,
+    { id: name, name, sessionId },
+    (news) => told.push(news),
+    () => {
+      hasEnded = true;
+      stop();
+    },
+  );
   stops.push(stop);
-  return { last: () => told.at(-1), count: () => told.length, stop };
+  return { last: () => told.at(-1), count: () => told.length, stop, cookie, ended: () => hasEnded };
 }
+const request = (cookie = "") =>
+  new Request("http://heron.example/", { headers: { Cookie: cookie.split(";")[0] as string } });
 
 describe("who watches a job", () => {
   it("hears of edits and photos, from whichever process", async () => {
     const job = await jobsOf(ours.id).create(usCase());
-    const { last } = watcher(job, "Mara");
+    const { last } = await watcher(job, "Mara");
     await expect.poll(last).toEqual({ revision: 0, photoRevision: 0, others: [] });
     await jobsOf(ours.id).take(job, mara.id, {
       id: randomUUID(),
@@ -39,10 +53,10 @@ describe("who watches a job", () => {
   it("knows the others by name, once each, and nobody of another job", async () => {
     const job = await jobsOf(ours.id).create(usCase());
     const other = await jobsOf(ours.id).create(usCase());
-    const here = watcher(job, "Mara");
-    const twice = [watcher(job, "Jonah"), watcher(job, "Jonah")];
-    watcher(job, "Alder");
-    watcher(other, "Tess");
+    const here = await watcher(job, "Mara");
+    const twice = [await watcher(job, "Jonah"), await watcher(job, "Jonah")];
+    await watcher(job, "Alder");
+    await watcher(other, "Tess");
     await expect.poll(() => here.last()?.others).toEqual(["Alder", "Jonah"]);
     expect(twice[0]?.last()?.others).toEqual(["Alder", "Mara"]);
     for (const { stop } of twice) stop();
@@ -50,12 +64,23 @@ describe("who watches a job", () => {
   });
   it("hears nothing more once they have gone, though somebody else stays", async () => {
     const job = await jobsOf(ours.id).create(usCase());
-    const [gone, stays] = [watcher(job, "Mara"), watcher(job, "Jonah")];
+    const [gone, stays] = [await watcher(job, "Mara"), await watcher(job, "Jonah")];
     await expect.poll(gone.count).toBeGreaterThan(0);
     gone.stop();
     const heard = gone.count();
     const before = stays.count();
     await expect.poll(stays.count).toBeGreaterThan(before + 1);
     expect(gone.count()).toBe(heard);
+  });
+  it("is told when the session has ended, elsewhere too, and the others stay", async () => {
+    const job = await jobsOf(ours.id).create(usCase());
+    const [leaves, stays] = [await watcher(job, "Mara"), await watcher(job, "Jonah")];
+    await expect.poll(leaves.count).toBeGreaterThan(0);
+    await signOut(request(leaves.cookie), false);
+    await expect.poll(leaves.ended, { timeout: 5000 }).toBe(true);
+    const heard = leaves.count();
+    const before = stays.count();
+    await expect.poll(stays.count).toBeGreaterThan(before + 1);
+    expect([leaves.count(), stays.ended()]).toEqual([heard, false]);
   });
 });

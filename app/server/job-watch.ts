@@ -5,7 +5,8 @@
 import { inArray } from "drizzle-orm";
 import { job } from "#db/schema.ts";
 import { database } from "./database.ts";
-import { log } from "./log.ts";
+import { faultOf, log } from "./log.ts";
+import { openAmong } from "./sessions.ts";
 
 const EVERY_MS = 400;
 
@@ -17,15 +18,32 @@ export interface JobNews {
   others: string[];
 }
 interface Watcher {
-  person: { id: string; name: string };
+  person: { id: string; name: string; sessionId: string };
   listener: (news: JobNews) => void;
+  /** The session has ended, here or elsewhere. */
+  ended: () => void;
 }
+/** Sessions are asked for once in so many looks. */
+const LOOKS_A_SESSION = 5;
 
 const watched = new Map<string, Set<Watcher>>();
+/** How many pages listen. */
+export const watching = (): number => [...watched.values()].reduce((n, watchers) => n + watchers.size, 0);
+
 let looking = false;
+let looks = 0;
+
+/** Whoever is not signed in any more hears nothing more. */
+async function endThoseSignedOut(): Promise<void> {
+  const all = [...watched.values()].flatMap((watchers) => [...watchers]);
+  if (all.length === 0) return;
+  const open = await openAmong([...new Set(all.map((w) => w.person.sessionId))]);
+  for (const watcher of all) if (!open.has(watcher.person.sessionId)) watcher.ended();
+}
 
 async function look(): Promise<void> {
   try {
+    if (looks++ % LOOKS_A_SESSION === 0) await endThoseSignedOut();
     const rows = await database
       .select({ id: job.id, revision: job.revision, photoRevision: job.photoRevision })
       .from(job)
@@ -38,15 +56,23 @@ async function look(): Promise<void> {
       }
     }
   } catch (error) {
-    log.warn({ reason: error instanceof Error ? error.message : String(error) }, "watching jobs failed, trying again");
+    log.warn(faultOf(error), "watching jobs failed, trying again");
   }
   looking = watched.size > 0;
   if (looking) setTimeout(look, EVERY_MS);
 }
 
-/** Calls `listener` with how the job stands again and again until the returned function is called. */
-export function watchJob(jobId: string, person: Watcher["person"], listener: Watcher["listener"]): () => void {
-  const watcher = { person, listener };
+/**
+ * Calls `listener` with how the job stands again and again until the returned function is called, and `ended` once the
+ * person's session is over.
+ */
+export function watchJob(
+  jobId: string,
+  person: Watcher["person"],
+  listener: Watcher["listener"],
+  ended: Watcher["ended"],
+): () => void {
+  const watcher = { person, listener, ended };
   const watchers = watched.get(jobId) ?? new Set();
   watched.set(jobId, watchers.add(watcher));
   if (!looking) setTimeout(look, 0);

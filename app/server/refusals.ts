@@ -5,6 +5,11 @@ export const WEB_REFUSALS = {
   "signed-out": { status: 401, text: "Sign in again; nothing is lost." },
   "not-found": { status: 404, text: "There is nothing at this address." },
   "not-allowed": { status: 403, text: "Your role does not allow this. Ask the owner of the firm." },
+  "not-own-picture": {
+    status: 403,
+    text: "Somebody else took that picture: an electrician of the firm can take it away.",
+  },
+  "second-factor-asked": { status: 403, text: "Your firm asks for a second factor: set it up under your account." },
   "foreign-origin": { status: 403, text: "This request came from another site and was refused." },
   "too-large": { status: 413, text: `What was sent ${CASE_TOO_LARGE}.` },
   "photo-too-large": { status: 413, text: `That picture ${PHOTO_TOO_LARGE}.` },
@@ -12,7 +17,11 @@ export const WEB_REFUSALS = {
     status: 422,
     text: "That file is no picture that Heron can read. JPEG, PNG and WebP are understood.",
   },
+  "too-many-files": { status: 409, text: "This job has as many files as it can keep. Take one away first." },
   "no-length": { status: 411, text: "The request did not say how large it is." },
+  stopping: { status: 503, text: "This part of Heron is about to stop; another one answers in a moment." },
+  busy: { status: 503, text: "Heron has more to do than it can just now. Try again in a moment; nothing is lost." },
+  "takes-too-long": { status: 422, text: "This job takes too long to work out. Take apart what is very large in it." },
   "wrong-method": { status: 405, text: "This address does not take that kind of request." },
   "bad-request": { status: 400, text: "The request could not be understood." },
   "database-away": {

@@ -1,8 +1,11 @@
 import { randomUUID } from "node:crypto";
+import { eq } from "drizzle-orm";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { firm, person, session } from "#db/schema.ts";
+import { firm, person, session, signInFailure } from "#db/schema.ts";
 import { closeDatabase, database } from "./database.ts";
-import { hashPassword, requirePerson, signedIn, signIn, signOut } from "./sessions.ts";
+import { hashPassword } from "./passwords.ts";
+import { requirePerson, signedIn, signIn, signOut } from "./sessions.ts";
+import { forgetOldAttempts, slowedMs } from "./sign-in-attempts.ts";
 
 const firmRow = { id: randomUUID(), name: "Sessions", rules: "us-nec-2023" };
 const email = `${randomUUID()}@x.example`;
@@ -64,6 +67,32 @@ describe("a session", () => {
   });
 });
 
+describe("a second sign-in", () => {
+  it("in the same browser ends the first", async () => {
+    const first = await cookieFor();
+    const second = await signIn(ask(first), email, "right horse", "10.0.0.9", NOW);
+    expect(await signedIn(ask(first), NOW)).toBeNull();
+    expect(await signedIn(ask((second as { cookie: string }).cookie), NOW)).not.toBeNull();
+  });
+});
+
+describe("under TLS", () => {
+  it("the cookie is this host's alone, and none that came without TLS counts", async () => {
+    const secure = (cookie = "") =>
+      new Request("https://localhost/", { headers: { Cookie: cookie.split(";")[0] as string } });
+    const answer = await signIn(secure(), email, "right horse", "10.0.0.9", NOW);
+    const { cookie } = answer as { cookie: string };
+    expect(cookie).toMatch(/^__Host-heron_session=/);
+    expect(cookie).toMatch(/; Path=\/;.*HttpOnly; Secure; SameSite=Lax/);
+    expect(cookie).not.toMatch(/Domain/);
+    expect(await signedIn(secure(cookie), NOW)).not.toBeNull();
+    expect(await signedIn(secure(cookie.replace("__Host-", "")), NOW)).toBeNull();
+    // What a proxy is said to have done counts only where proxies are trusted.
+    const forwarded = new Request("http://localhost/", { headers: { "X-Forwarded-Proto": "https", Cookie: cookie } });
+    expect(await signedIn(forwarded, NOW)).toBeNull();
+  });
+});
+
 describe("guessing", () => {
   it("is slowed down after five failures, and let go after a quarter of an hour", async () => {
     const guess = (now: Date) => signIn(ask(), email, "wrong", "10.0.0.1", now);
@@ -72,9 +101,47 @@ describe("guessing", () => {
     expect(await signIn(ask(), email, "right horse", "10.0.0.1", NOW)).toHaveProperty("problem");
     expect(await signIn(ask(), email, "right horse", "10.0.0.1", later(16))).toHaveProperty("cookie");
   });
-  it("says the same for an e-mail that nobody has", async () => {
-    expect(await signIn(ask(), "nobody@x.example", "x", "10.0.0.2", NOW)).toEqual({
-      problem: "E-mail or password is not right.",
+  it("sixty at once gets no further than five, and the person gets in from elsewhere", async () => {
+    const at = later(100);
+    const answers = await Promise.all(
+      Array.from({ length: 60 }, () => signIn(ask(), email, "wrong", "10.0.0.3", at, async () => {})),
+    );
+    expect(answers.filter((a) => "problem" in a && /not right/.test(a.problem)).length).toBeLessThanOrEqual(5);
+    const waits: number[] = [];
+    const pause = async (ms: number) => void waits.push(ms);
+    expect(await signIn(ask(), email, "right horse", "10.0.0.4", at, pause)).toHaveProperty("cookie");
+    expect(waits).toEqual([8000]);
+  });
+  it("from one address is stopped whatever the e-mail", async () => {
+    const at = later(200);
+    for (let i = 0; i < 30; i++) await signIn(ask(), `nobody-${i}@x.example`, "x", "10.0.0.5", at);
+    expect(await signIn(ask(), email, "right horse", "10.0.0.5", at)).toHaveProperty("problem");
+    expect(await signIn(ask(), email, "right horse", "10.0.0.6", at)).toHaveProperty("cookie");
+  });
+  it("is forgotten once the window has passed", async () => {
+    // Long before all other tests, so that nothing of theirs is forgotten.
+    const then = new Date("2001-01-01T12:00:00Z");
+    const tries = () => database.select().from(signInFailure).where(eq(signInFailure.address, "10.0.0.7"));
+    await signIn(ask(), "nobody@x.example", "x", "10.0.0.7", then);
+    await forgetOldAttempts(new Date(then.getTime() + 15 * 60_000));
+    expect(await tries()).toHaveLength(1);
+    await forgetOldAttempts(new Date(then.getTime() + 15 * 60_000 + 1));
+    expect(await tries()).toHaveLength(0);
+  });
+  it("grows slower with each try above the first ten, up to eight seconds", () => {
+    expect([1, 10, 11, 20, 41, 42, 43, 1000].map(slowedMs)).toEqual([0, 0, 250, 2500, 7750, 8000, 8000, 8000]);
+  });
+  it("says the same for an e-mail that nobody has, is written otherwise, or has no password yet", async () => {
+    const at = later(2000);
+    await database.insert(person).values({
+      id: randomUUID(),
+      firmId: firmRow.id,
+      name: "Invited",
+      email: "invited@x.example",
+      role: "electrician",
+      passwordHash: "",
     });
+    for (const who of ["nobody@x.example", email.replace("x.example", "x.éxample"), "invited@x.example"])
+      expect(await signIn(ask(), who, "", "10.0.0.2", at)).toEqual({ problem: "E-mail or password is not right." });
   });
 });

@@ -1,17 +1,20 @@
 /** Signing in and out: sessions live in the database, the browser holds only a random token. */
-import { createHash, randomBytes, randomUUID } from "node:crypto";
-import { hash, verify } from "@node-rs/argon2";
-import { and, eq, gt, lt, or, sql } from "drizzle-orm";
+import { and, eq, gt, inArray, lt, ne, sql } from "drizzle-orm";
 import { createCookie, redirect } from "react-router";
-import { firm, person, type Role, session, signInFailure } from "#db/schema.ts";
+import type { Role } from "#core/rights.ts";
+import { firm, person, session } from "#db/schema.ts";
 import { database, databaseIsLost } from "./database.ts";
+import { isPassword } from "./passwords.ts";
 import { refuse } from "./refusals.ts";
+import { takeCode } from "./second-factor.ts";
+import { digest, newToken } from "./secrets.ts";
 import { settings } from "./settings.ts";
+import { beginAttempt, TOO_MANY_TRIES } from "./sign-in-attempts.ts";
 
 const DAY_MS = 24 * 3600 * 1000;
 const SESSION_DAYS = 30;
-/** So many failures for one e-mail (or from one address) within the window, then the next try must wait. */
-const FAILURES = { windowMs: 15 * 60 * 1000, perEmail: 5, perAddress: 30 };
+/** Between the password and the second factor. */
+const HALF_WAY_MS = 10 * 60 * 1000;
 
 export interface SignedIn {
   id: string;
@@ -21,35 +24,50 @@ export interface SignedIn {
   firmId: string;
   firmName: string;
   firmRules: string;
+  /** Digest of the session's token. */
+  sessionId: string;
+  hasSecondFactor: boolean;
+  /** The firm asks for a second factor and there is none yet: nothing opens but the account. */
+  mustSetUp: boolean;
 }
 
+/** Under TLS the cookie can be set by this host alone, for all of it. */
 const cookie = (secure: boolean) =>
-  createCookie("heron_session", {
+  createCookie(secure ? "__Host-heron_session" : "heron_session", {
     httpOnly: true,
     sameSite: "lax",
     path: "/",
     secure,
     maxAge: (SESSION_DAYS * DAY_MS) / 1000,
   });
-const isSecure = (request: Request) =>
-  new URL(request.url).protocol === "https:" || request.headers.get("x-forwarded-proto") === "https";
+/** A proxy in front is believed where the settings say so: the address of the request is made of what it tells. */
+const isSecure = (request: Request) => new URL(request.url).protocol === "https:";
 
-const digest = (token: string) => createHash("sha256").update(token).digest("hex");
-const tokenOf = async (request: Request): Promise<string | null> =>
-  cookie(isSecure(request)).parse(request.headers.get("Cookie"));
-
-export const hashPassword = (password: string): Promise<string> => hash(password);
+async function tokenOf(request: Request): Promise<string | null> {
+  // A cookie that nobody here has set may hold anything.
+  const token: unknown = await cookie(isSecure(request))
+    .parse(request.headers.get("Cookie"))
+    .catch(() => null);
+  return typeof token === "string" && token !== "" ? token : null;
+}
 
 /** Who sends the request, or null; every route asks this first, so here a database out of reach is told. */
 export async function signedIn(request: Request, now = new Date()): Promise<SignedIn | null> {
+  return sessionOf(request, true, now);
+}
+
+/** Who has given the right password and not yet the code. */
+export const halfWay = (request: Request, now = new Date()): Promise<SignedIn | null> => sessionOf(request, false, now);
+
+async function sessionOf(request: Request, complete: boolean, now: Date): Promise<SignedIn | null> {
   const token = await tokenOf(request);
-  if (!token || typeof token !== "string") return null;
-  return personOf(token, now).catch((error: unknown) => {
+  if (!token) return null;
+  return personOf(digest(token), complete, now).catch((error: unknown) => {
     throw databaseIsLost(error) ? refuse("database-away") : error;
   });
 }
 
-async function personOf(token: string, now: Date): Promise<SignedIn | null> {
+async function personOf(sessionId: string, complete: boolean, now: Date): Promise<SignedIn | null> {
   const [found] = await database
     .select({
       id: person.id,
@@ -59,12 +77,31 @@ async function personOf(token: string, now: Date): Promise<SignedIn | null> {
       firmId: person.firmId,
       firmName: firm.name,
       firmRules: firm.rules,
+      hasSecondFactor: sql<boolean>`${person.totpSecret} is not null`.mapWith(Boolean),
+      mustSetUp: sql<boolean>`${firm.asksSecondFactor} and ${person.totpSecret} is null`.mapWith(Boolean),
     })
     .from(session)
     .innerJoin(person, eq(session.personId, person.id))
     .innerJoin(firm, eq(person.firmId, firm.id))
-    .where(and(eq(session.id, digest(token)), gt(session.expiresAt, now)));
-  return found ?? null;
+    .where(
+      and(
+        eq(session.id, sessionId),
+        gt(session.expiresAt, now),
+        eq(session.complete, complete),
+        eq(person.active, true),
+      ),
+    );
+  return found ? { ...found, sessionId } : null;
+}
+
+/** Of these sessions, the ones that are still open. */
+export async function openAmong(sessionIds: readonly string[], now = new Date()): Promise<Set<string>> {
+  const rows = await database
+    .select({ id: session.id })
+    .from(session)
+    .innerJoin(person, eq(session.personId, person.id))
+    .where(and(inArray(session.id, [...sessionIds]), gt(session.expiresAt, now), eq(person.active, true)));
+  return new Set(rows.map((r) => r.id));
 }
 
 /** The person who sends the request; others are sent to sign in and come back afterwards. */
@@ -76,51 +113,75 @@ export async function requirePerson(request: Request): Promise<SignedIn> {
   throw redirect(`/sign-in${to}`);
 }
 
-export type SignInAnswer = { cookie: string } | { problem: string };
+/** Signed in; or half way, with a code to follow; or why not, as a sentence. */
+export type SignInAnswer = { cookie: string; codeFollows: boolean } | { problem: string };
 
-/** Checks e-mail and password; repeated failures are slowed down. */
+/** Checks e-mail and password; repeated failures are slowed down. The session that the browser had before ends. */
 export async function signIn(
   request: Request,
   email: string,
   password: string,
   address: string,
   now = new Date(),
+  pause?: (ms: number) => Promise<unknown>,
 ): Promise<SignInAnswer> {
-  const since = new Date(now.getTime() - FAILURES.windowMs);
-  const [failures] = await database
-    .select({
-      perEmail: sql<number>`sum(${signInFailure.email} = ${email})`.mapWith(Number),
-      perAddress: sql<number>`sum(${signInFailure.address} = ${address})`.mapWith(Number),
-    })
-    .from(signInFailure)
-    .where(and(gt(signInFailure.at, since), or(eq(signInFailure.email, email), eq(signInFailure.address, address))));
-  if ((failures?.perEmail ?? 0) >= FAILURES.perEmail || (failures?.perAddress ?? 0) >= FAILURES.perAddress)
-    return { problem: "Too many tries. Wait a quarter of an hour, then try again." };
-
-  const [found] = await database.select().from(person).where(eq(person.email, email));
+  const right = await beginAttempt(email, address, now, pause);
+  if (!right) return { problem: TOO_MANY_TRIES };
+  const [found] = await database
+    .select({ id: person.id, passwordHash: person.passwordHash, active: person.active, secret: person.totpSecret })
+    .from(person)
+    .where(eq(person.email, email));
   // A wrong e-mail costs as much time as a wrong password, so that neither gives away the other.
-  const right = await verify(found?.passwordHash ?? (await decoyHash), password);
-  if (!found || !right) {
-    await database.insert(signInFailure).values({ email, address, at: now });
+  if (!(await isPassword(found?.active ? found.passwordHash : null, password)) || !found)
     return { problem: "E-mail or password is not right." };
-  }
-  await database.delete(signInFailure).where(eq(signInFailure.email, email));
-  return { cookie: await openSession(request, found.id, now) };
+  await right();
+  const codeFollows = found.secret !== null;
+  return { cookie: await openSession(request, found.id, now, !codeFollows), codeFollows };
 }
-const decoyHash = hash(randomUUID());
 
-/** Opens a session for a person and returns the cookie to set. */
-export async function openSession(request: Request, personId: string, now = new Date()): Promise<string> {
-  const token = randomBytes(32).toString("base64url");
+/** The second step: a code of the second factor, or a recovery code. Tries are counted as those of a password are. */
+export async function signInWithCode(
+  request: Request,
+  who: SignedIn,
+  code: string,
+  address: string,
+  now = new Date(),
+): Promise<{ cookie: string } | { problem: string }> {
+  const right = await beginAttempt(who.email, address, now);
+  if (!right) return { problem: TOO_MANY_TRIES };
+  if (!(await takeCode(who.id, code, now))) return { problem: "That code is not right, or was used already." };
+  await right();
+  return { cookie: await openSession(request, who.id, now) };
+}
+
+/**
+ * Opens a session for a person and returns the cookie to set; the one that the browser had before ends.
+ * @param complete false where the second factor is still to follow
+ */
+export async function openSession(
+  request: Request,
+  personId: string,
+  now = new Date(),
+  complete = true,
+): Promise<string> {
+  const token = newToken();
+  const before = await tokenOf(request);
+  if (before) await database.delete(session).where(eq(session.id, digest(before)));
   await database.delete(session).where(lt(session.expiresAt, now));
+  const lastsMs = complete ? SESSION_DAYS * DAY_MS : HALF_WAY_MS;
   await database.insert(session).values({
     id: digest(token),
     personId,
-    expiresAt: new Date(now.getTime() + SESSION_DAYS * DAY_MS),
+    expiresAt: new Date(now.getTime() + lastsMs),
     createdAt: now,
+    complete,
   });
   return cookie(isSecure(request)).serialize(token);
 }
+
+/** Ends all sessions of a person but one. */
+export const endOtherSessions = (personId: string, sessionId: string) =>
+  database.delete(session).where(and(eq(session.personId, personId), ne(session.id, sessionId)));
 
 /** Signs out here, or everywhere; returns the cookie that takes the token away. */
 export async function signOut(request: Request, everywhere: boolean): Promise<string> {
@@ -151,6 +212,6 @@ export async function demoPeople(): Promise<DemoPerson[]> {
     .select({ id: person.id, name: person.name, role: person.role, firmName: firm.name, town: firm.town })
     .from(person)
     .innerJoin(firm, eq(person.firmId, firm.id))
-    .where(sql`${person.id} like 'demo-%'`)
+    .where(sql`${person.id} like 'demo-%' and ${person.active}`)
     .orderBy(firm.name, person.role);
 }

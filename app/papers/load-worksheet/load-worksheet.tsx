@@ -4,9 +4,11 @@ import { StyleSheet, Text, View } from "@react-pdf/renderer";
 import { answer } from "#core/answer.ts";
 import { governingOf } from "#core/assess.ts";
 import { codebookOf } from "#core/codebook/index.ts";
+import { demandInput } from "#core/demand/calculate.ts";
 import type { Calculation } from "#core/demand/types.ts";
+import { replayedInWords } from "#core/need/replayed.ts";
 import type { Link } from "#core/path/types.ts";
-import { showA, showKWh, showPercent, showVA } from "#core/units.ts";
+import { showA, showKWh, showNumber, showPercent, showVA } from "#core/units.ts";
 import { PRINT } from "#ui/theme/palette.ts";
 import type { PaperInput } from "../index.ts";
 import { plain, Sheet, Signatures, sheetStyles } from "../sheet.tsx";
@@ -119,6 +121,30 @@ function Lines({ calculation, ratingA }: { calculation: Calculation; ratingA: nu
   );
 }
 
+/** What was measured, the file it was read from, and each condition of the rules, met or not. */
+function MeasuredLines({ input: { document, assessment } }: { input: PaperInput }) {
+  const codebook = codebookOf(document.rules);
+  const method = codebook.methods.find((m) => m.measures);
+  const conditions = method?.conditions?.(demandInput(document, codebook, assessment.supply.ratingA)) ?? [];
+  const { days, digest, file, intervalMinutes } = document.measured ?? {};
+  return (
+    <View wrap={false}>
+      <Text style={s.h2}>Measured demand</Text>
+      {file && (
+        <Text>
+          {plain(`${file}: ${showNumber(days ?? 0)} days of ${showNumber(intervalMinutes ?? 0)}-minute averages.`)}
+          {digest ? ` SHA-256 ${digest}` : ""}
+        </Text>
+      )}
+      {conditions.map((c) => (
+        <Text key={c.asks} style={s.quiet}>
+          {c.met ? "Met" : "NOT MET"}: {plain(`${c.asks}: ${c.found} (${c.rule})`)}
+        </Text>
+      ))}
+    </View>
+  );
+}
+
 export function LoadWorksheet(input: PaperInput) {
   const { document, assessment, method, preparedBy } = input;
   const codebook = codebookOf(document.rules);
@@ -151,6 +177,7 @@ export function LoadWorksheet(input: PaperInput) {
         </View>
         <PaperWaterline level={assessment.waterline} width={190} height={146} />
       </View>
+      {document.measured && <MeasuredLines input={input} />}
       <Text style={s.h2}>Calculation</Text>
       <Lines calculation={calculation} ratingA={assessment.supply.ratingA} />
       <View wrap={false}>
@@ -162,6 +189,14 @@ export function LoadWorksheet(input: PaperInput) {
               {way.limitA === undefined ? "" : `, held below ${showA(way.limitA)}`} on a {showA(way.circuitA)} circuit;{" "}
               {showKWh(way.energyPerNightKWh)} a night of {showKWh(assessment.need.energyPerDayKWh)} needed.
             </Text>
+            {way.replayed && (
+              <Text>
+                Nights: all that is needed on {plain(replayedInWords(way.replayed))}, replayed step by step; throttled{" "}
+                {showNumber(Math.round(way.replayed.throttledHours))} h, above its limit{" "}
+                {showNumber(Math.round(way.replayed.secondsOverLimit))} s, above the supply rating{" "}
+                {showNumber(Math.round(way.replayed.secondsOverRating))} s a year.
+              </Text>
+            )}
             <Text style={s.quiet}>{plain(`${way.explain.formula}: ${way.explain.numbers} (${way.explain.rule})`)}</Text>
           </>
         ) : (

@@ -1,10 +1,16 @@
 /** `POST /jobs/:jobId/edits`: takes one edit of a case and answers what came of it. */
 import { type Edit, editSchema } from "#core/case/document/edit.ts";
+import { may } from "#core/rights.ts";
+import type { EditAnswer } from "#server/firm-jobs.ts";
 import { answering, firmContext, forOpenPages, personContext } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";
 import type { Route } from "./+types/route";
 
-const STATUS = { accepted: 200, conflict: 409, refused: 422 } as const;
+const RULES_REFUSED: EditAnswer = {
+  kind: "refused",
+  problems: [{ path: "rules", message: "is for the electricians of the firm to change" }],
+};
+const STATUS = { accepted: 200, conflict: 409, ahead: 409, refused: 422 } as const;
 
 export const middleware: Route.MiddlewareFunction[] = [forOpenPages];
 
@@ -13,7 +19,10 @@ export const action = ({ request, params, context }: Route.ActionArgs) =>
     if (request.method !== "POST") return refuse("wrong-method");
     const asked = editSchema.validateSync(await request.json(), { strict: true }) as Edit;
     const { jobs } = context.get(firmContext);
-    const answer = await jobs.take(params.jobId, context.get(personContext).id, asked);
+    const { id, role } = context.get(personContext);
+    if (asked.patch.some(({ path }) => /^\/rules(\/|$)/.test(path)) && !may(role, "change-rules"))
+      return Response.json(RULES_REFUSED, { status: STATUS.refused });
+    const answer = await jobs.take(params.jobId, id, asked);
     return answer ? Response.json(answer, { status: STATUS[answer.kind] }) : refuse("not-found");
   });
 

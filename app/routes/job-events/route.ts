@@ -1,9 +1,10 @@
 /**
  * `GET /jobs/:jobId/events`: server-sent events with every edit that takes effect from `since` on, `photos` with the
- * revision of the job's photos, and `others` with the names of the other people who have the job open.
+ * revision of the job's photos, `others` with the names of the other people who have the job open, and `ahead` with the
+ * whole case where `since` is beyond what there is. Ends with the session.
  */
-import { watchJob } from "#server/job-watch.ts";
-import { log } from "#server/log.ts";
+import { type JobNews, watchJob } from "#server/job-watch.ts";
+import { faultOf, log } from "#server/log.ts";
 import { firmContext, forOpenPages, personContext } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";
 import type { Route } from "./+types/route";
@@ -22,7 +23,14 @@ export async function loader({ request, params: { jobId }, context }: Route.Load
   let close = () => {};
   const body = new ReadableStream<Uint8Array>({
     start(controller) {
-      const write = (line: string) => controller.enqueue(new TextEncoder().encode(line));
+      let open = true;
+      const write = (line: string) => open && controller.enqueue(new TextEncoder().encode(line));
+      const end = () => {
+        if (!open) return;
+        open = false;
+        close();
+        controller.close();
+      };
       const last = { photos: "", others: "[]" };
       const tell = (event: keyof typeof last, data: string) => {
         if (data === last[event]) return;
@@ -30,12 +38,20 @@ export async function loader({ request, params: { jobId }, context }: Route.Load
         write(`event: ${event}\ndata: ${data}\n\n`);
       };
       let busy = false;
-      const stopWatching = watchJob(jobId, person, async ({ revision, photoRevision, others }) => {
+      const listener = async ({ revision, photoRevision, others }: JobNews) => {
         tell("photos", String(photoRevision));
         tell("others", JSON.stringify(others));
-        if (busy || revision <= sent) return;
+        if (busy || revision === sent) return;
         busy = true;
         try {
+          if (revision < sent) {
+            // The server was restored: the page knows more than there is.
+            const job = await jobs.find(jobId);
+            if (job)
+              write(`event: ahead\ndata: ${JSON.stringify({ document: job.document, revision: job.revision })}\n\n`);
+            sent = job?.revision ?? sent;
+            return;
+          }
           const edits = (await jobs.editsSince(jobId, sent)) ?? [];
           const newest = edits.at(-1);
           if (newest) {
@@ -43,23 +59,18 @@ export async function loader({ request, params: { jobId }, context }: Route.Load
             sent = newest.revision;
           }
         } catch (error) {
-          log.warn(
-            { jobId, reason: error instanceof Error ? error.message : String(error) },
-            "event not sent, trying again",
-          );
+          log.warn(faultOf(error), "event not sent, trying again");
         } finally {
           busy = false;
         }
-      });
+      };
+      const stopWatching = watchJob(jobId, person, (news) => void listener(news), end);
       const beat = setInterval(() => write(": still here\n\n"), BEAT_MS);
       close = () => {
         stopWatching();
         clearInterval(beat);
       };
-      request.signal.addEventListener("abort", () => {
-        close();
-        controller.close();
-      });
+      request.signal.addEventListener("abort", end);
       write("retry: 1000\n\n");
     },
     cancel: () => close(),

@@ -1,15 +1,11 @@
-import { assess } from "#core/assess.ts";
 import { forPeople } from "#server/middleware.ts";
+import { inWorker } from "#server/work.ts";
 import type { Route } from "./+types/assessment";
 import { downloadJob } from "./download.ts";
 
 export const middleware: Route.MiddlewareFunction[] = [forPeople];
 
 export const loader = ({ context, params }: Route.LoaderArgs) =>
-  downloadJob(
-    context,
-    params.jobId,
-    "assessment.json",
-    "application/json; charset=utf-8",
-    (document, book) => `${JSON.stringify(assess(document, book), null, 1)}\n`,
+  downloadJob(context, params.jobId, "assessment.json", "application/json; charset=utf-8", (document, book) =>
+    inWorker("assessment", { document, book }),
   );

@@ -5,7 +5,7 @@ import type { CaseDocument } from "#core/case/document/types.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
 import { keptBookFor } from "#core/estimate/kept.ts";
 import { slug } from "#core/words.ts";
-import { firmContext } from "#server/middleware.ts";
+import { firmContext, requireRight } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";
 
 export const fileName = (title: string) => slug(title) || "job";
@@ -33,6 +33,7 @@ export async function downloadJob(
   type: string,
   content: (document: CaseDocument, book: PriceBook) => Content | Promise<Content>,
 ): Promise<Response> {
+  requireRight(context, "export");
   const job = await context.get(firmContext).jobs.find(jobId);
   if (!job) throw refuse("not-found");
   const { document, books } = job;

@@ -7,9 +7,13 @@ type Row = readonly (string | number)[];
 export const CSV = "text/csv; charset=utf-8";
 export const XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet";
 
+/** After a line break within a cell a careless reader begins a new one. */
+const guarded = (value: string | number) =>
+  typeof value === "string" ? value.replace(/([\r\n]\s*)([=+\-@\t])/g, "$1'$2") : value;
+
 /** Text that a spreadsheet would take for a formula is made plain text. */
 export const csvOf = (head: readonly string[], rows: readonly Row[]): string =>
-  Papa.unparse({ fields: [...head], data: rows.map((row) => [...row]) }, { escapeFormulae: true });
+  Papa.unparse({ fields: [...head], data: rows.map((row) => row.map(guarded)) }, { escapeFormulae: true });
 
 export async function xlsxOf(head: readonly string[], rows: readonly Row[]): Promise<Uint8Array<ArrayBuffer>> {
   const cells = rows.map((row) => row.map((value) => ({ value })));

@@ -6,10 +6,12 @@ import type { RuleSetId } from "#core/case/document/types.ts";
 import { readCaseText } from "#core/case/laws/read.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import { CASE_TOO_LARGE, JOBS_A_PAGE, MOST_CASE_BYTES } from "#core/limits.ts";
+import { may } from "#core/rights.ts";
 import { STAGES } from "#core/stages.ts";
 import { WAITED_FOR, waitsFor } from "#core/waiting.ts";
 import { commonScaleA } from "#core/waterline.ts";
-import { firmContext, forPeople, personContext } from "#server/middleware.ts";
+import { readForm } from "#server/forms.ts";
+import { firmContext, forPeople, personContext, requireRight } from "#server/middleware.ts";
 import { Mark } from "#ui/frame/mark.tsx";
 import frame from "#ui/frame/page.module.css";
 import { ThemeSwitch } from "#ui/theme/theme-switch.tsx";
@@ -22,6 +24,9 @@ import { Pages } from "./pages.tsx";
 import { SearchJobs } from "./search-jobs.tsx";
 import { askedStage, askedWaiting, nextStep, stageName, waitedForName } from "./stage.ts";
 
+/** No firm has as many. */
+const MOST_PAGES = 100_000;
+
 export const meta: Route.MetaFunction = () => [{ title: "Jobs - Heron" }];
 
 /** A job as the list shows it. */
@@ -33,7 +38,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const person = context.get(personContext);
   const query = new URL(request.url).searchParams;
   const search = (query.get("search") ?? "").trim().slice(0, 100);
-  const page = Math.max(1, Number.parseInt(query.get("page") ?? "1", 10) || 1);
+  const page = Math.min(MOST_PAGES, Math.max(1, Number.parseInt(query.get("page") ?? "1", 10) || 1));
   const stage = askedStage(query.get("stage"));
   const waiting = askedWaiting(query.get("waiting"));
   const { jobs, total } = await context.get(firmContext).jobs.list({ search, page, stage, waitsFor: waiting });
@@ -58,13 +63,16 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     page,
     person: person.name,
     firm: person.firmName,
+    mayImport: may(person.role, "import"),
+    mayManagePeople: may(person.role, "manage-people"),
   };
 }
 
 /** Takes a case file; a wrong one is refused with the path of each wrong field, and nothing is kept of it. */
 export async function action({ request, context }: Route.ActionArgs) {
+  requireRight(context, "import");
   const refuseImport = (problems: Problem[], status = 400) => data({ problems }, { status });
-  const file = (await request.formData()).get("file");
+  const file = (await readForm(request)).get("file");
   if (!(file instanceof File)) return refuseImport([{ path: "", message: "No file arrived. Choose a case file." }]);
   if (file.size > MOST_CASE_BYTES) return refuseImport([{ path: "", message: `The file ${CASE_TOO_LARGE}.` }], 413);
   try {
@@ -89,7 +97,7 @@ function counted(total: number, { search, stage, waiting }: Asked): string {
 }
 
 export default function JobList({ loaderData }: Route.ComponentProps) {
-  const { jobs, total, asked, stages, waitedFor, page, person, firm } = loaderData;
+  const { jobs, total, asked, stages, waitedFor, page, person, firm, mayImport, mayManagePeople } = loaderData;
   const [query] = useSearchParams();
   return (
     <div className={frame.page}>
@@ -100,6 +108,8 @@ export default function JobList({ loaderData }: Route.ComponentProps) {
           <p className="quiet">{person}</p>
         </div>
         <Link to="/prices">Prices</Link>
+        {mayManagePeople && <Link to="/people">People</Link>}
+        <Link to="/account">Account</Link>
         <ThemeSwitch className={styles.theme} />
         <Form method="post" action="/sign-out">
           <Button htmlType="submit">Sign out</Button>
@@ -124,7 +134,7 @@ export default function JobList({ loaderData }: Route.ComponentProps) {
         </div>
         <JobRows jobs={jobs} scaleA={commonScaleA(jobs.map((j) => j.summary.waterline))} />
         {total > JOBS_A_PAGE && <Pages asked={asked} page={page} total={total} pageSize={JOBS_A_PAGE} />}
-        <ImportCase />
+        {mayImport && <ImportCase />}
       </main>
     </div>
   );

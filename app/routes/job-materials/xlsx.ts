@@ -1,13 +1,14 @@
 /** `GET /jobs/:jobId/materials.xlsx` */
+import { MATERIAL_COLUMNS } from "#core/estimate/materials.ts";
 import { downloadJob } from "#routes/job-export/download.ts";
 import { XLSX, xlsxOf } from "#routes/job-export/table.server.ts";
 import { forPeople } from "#server/middleware.ts";
+import { inWorker } from "#server/work.ts";
 import type { Route } from "./+types/xlsx";
-import { MATERIAL_COLUMNS, materialsOf } from "./materials-table.ts";
 
 export const middleware: Route.MiddlewareFunction[] = [forPeople];
 
 export const loader = ({ context, params }: Route.LoaderArgs) =>
-  downloadJob(context, params.jobId, "materials.xlsx", XLSX, (document, book) =>
-    xlsxOf(MATERIAL_COLUMNS, materialsOf(document, book)),
+  downloadJob(context, params.jobId, "materials.xlsx", XLSX, async (document, book) =>
+    xlsxOf(MATERIAL_COLUMNS, await inWorker("materials", { document, book })),
   );

@@ -1,35 +1,29 @@
 /** `GET /jobs/:jobId/papers/:paper.pdf`: a paper of the job as PDF; an apprentice may not issue papers. */
-import { renderToBuffer } from "@react-pdf/renderer";
-import { assess } from "#core/assess.ts";
 import { METHOD_IDS } from "#core/case/document/types.ts";
 import { keptBookFor } from "#core/estimate/kept.ts";
-import { readyFonts } from "#papers/fonts.ts";
-import { PAPERS } from "#papers/index.ts";
 import { PAPER_LIST } from "#papers/list.ts";
 import { fileName } from "#routes/job-export/download.ts";
-import { firmContext, forPeople, personContext } from "#server/middleware.ts";
+import { firmContext, forPeople, requireRight } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";
+import { inWorker } from "#server/work.ts";
 import type { Route } from "./+types/route";
 
 export const middleware: Route.MiddlewareFunction[] = [forPeople];
 
 export async function loader({ request, params, context }: Route.LoaderArgs) {
-  const person = context.get(personContext);
+  const person = requireRight(context, "issue");
   const job = await context.get(firmContext).jobs.find(params.jobId);
   const paper = PAPER_LIST.find((p) => p.id === params.paper);
   if (!job || !paper) throw refuse("not-found");
-  if (person.role === "apprentice") throw refuse("not-allowed");
-  await readyFonts();
-  const pdf = await renderToBuffer(
-    PAPERS[paper.id]({
-      document: job.document,
-      method: METHOD_IDS.find((m) => m === new URL(request.url).searchParams.get("method")),
-      assessment: assess(job.document, keptBookFor(job.document, job.books).book),
-      firm: person.firmName,
-      preparedBy: person.name,
-      date: new Date().toISOString().slice(0, 10),
-    }) as Parameters<typeof renderToBuffer>[0],
-  );
+  const pdf = await inWorker("paper", {
+    id: paper.id,
+    document: job.document,
+    book: keptBookFor(job.document, job.books).book,
+    method: METHOD_IDS.find((m) => m === new URL(request.url).searchParams.get("method")),
+    firm: person.firmName,
+    preparedBy: person.name,
+    date: new Date().toISOString().slice(0, 10),
+  });
   return new Response(new Uint8Array(pdf), {
     headers: {
       "Content-Type": "application/pdf",

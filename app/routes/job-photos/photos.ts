@@ -8,6 +8,9 @@ import { keepPicture } from "#server/pictures.ts";
 import { refuse } from "#server/refusals.ts";
 import type { Route } from "./+types/photos";
 
+/** The last moment of the year 9999, beyond which no date is kept. */
+const LATEST_MS = 253_402_300_799_999;
+
 const said = object({
   id: string()
     .matches(/^[\w-]{8,64}$/)
@@ -15,7 +18,7 @@ const said = object({
   item: string().oneOf(EVIDENCE_IDS).required(),
   about: string<ThingId>().matches(THING_PATTERN).max(LONGEST_THING),
   caption: string().max(LONGEST_LINE).default(""),
-  takenAt: number().integer().min(0).max(8.64e15).required(),
+  takenAt: number().integer().min(0).max(LATEST_MS).required(),
 });
 
 export const middleware: Route.MiddlewareFunction[] = [forOpenPages];

@@ -112,7 +112,7 @@ function Head({ jobId, person, dialogs }: { jobId: string; person: string; dialo
 }
 
 function NoticesWhenNeeded() {
-  const needed = useJobPart((job) => job.conflict !== null || job.refused !== null);
+  const needed = useJobPart((job) => job.conflict !== null || job.refused !== null || job.parked.length > 0);
   return (
     needed && (
       <Suspense>

@@ -9,6 +9,7 @@ export default function Notices() {
     <div className={styles.notices}>
       <ConflictNotice />
       <RefusalNotice />
+      <ParkedNotice />
     </div>
   );
 }
@@ -56,6 +57,29 @@ function RefusalNotice() {
       title="The last change was not taken, and has been put back."
       description={refused.map((problem) => problemInWords(document, problem)).join("; ")}
       action={<Button onClick={() => store.dismissRefusal()}>Understood</Button>}
+    />
+  );
+}
+
+function ParkedNotice() {
+  const parked = useJobPart((job) => job.parked);
+  const store = useJobStore();
+  if (parked.length === 0) return null;
+  return (
+    <Alert
+      type="warning"
+      showIcon
+      role="alert"
+      title={`${parked.length === 1 ? "One change" : `${parked.length} changes`} could not be saved and ${parked.length === 1 ? "was" : "were"} put aside. All else is saved.`}
+      description={parked.flatMap(({ patch, madeOn }) => changesInWords(madeOn, patch)).join("; ")}
+      action={
+        <span className={styles.choices}>
+          <Button onClick={() => store.settleParked("leave-out")}>Leave out</Button>
+          <Button type="primary" onClick={() => store.settleParked("again")}>
+            Try again
+          </Button>
+        </span>
+      }
     />
   );
 }

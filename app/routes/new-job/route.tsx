@@ -1,11 +1,12 @@
 /** A new job from an address and a rule set. */
 import { Button, Input, Radio } from "antd";
 import { data, Form, Link, redirect, useNavigation } from "react-router";
-import { object, string, ValidationError } from "yup";
+import { object, string } from "yup";
 import { RULE_SET_IDS, type RuleSetId } from "#core/case/document/types.ts";
 import { newCase } from "#core/case/laws/new-case.ts";
 import { CODEBOOKS } from "#core/codebook/editions.ts";
 import { LINE_TOO_LONG, LONGEST_LINE } from "#core/limits.ts";
+import { problemsOf, readForm } from "#server/forms.ts";
 import { firmContext, forPeople, personContext } from "#server/middleware.ts";
 import { Field } from "#ui/field/field.tsx";
 import type { Route } from "./+types/route";
@@ -31,20 +32,13 @@ export async function loader({ context }: Route.LoaderArgs) {
 }
 
 export async function action({ request, context }: Route.ActionArgs) {
-  const form = Object.fromEntries(await request.formData());
+  const form = Object.fromEntries(await readForm(request));
   try {
     const { address, customer, rules } = asked.validateSync(form, { abortEarly: false });
     const id = await context.get(firmContext).jobs.create(newCase(rules as RuleSetId, address, customer));
     throw redirect(`/jobs/${id}/survey`);
   } catch (error) {
-    if (!(error instanceof ValidationError)) throw error;
-    return data(
-      {
-        typed: form as Record<string, string>,
-        problems: Object.fromEntries(error.inner.map((e) => [e.path, e.message])),
-      },
-      { status: 400 },
-    );
+    return data({ typed: form as Record<string, string>, problems: problemsOf(error) }, { status: 400 });
   }
 }
 

@@ -2,12 +2,13 @@
 import { BOOK_COLUMNS, bookTable } from "#core/estimate/book-table.ts";
 import { fileToKeep } from "#routes/job-export/download.ts";
 import { CSV, csvOf } from "#routes/job-export/table.server.ts";
-import { firmContext, forPeople } from "#server/middleware.ts";
+import { firmContext, forPeople, requireRight } from "#server/middleware.ts";
 import type { Route } from "./+types/csv";
 
 export const middleware: Route.MiddlewareFunction[] = [forPeople];
 
 export async function loader({ context }: Route.LoaderArgs) {
+  requireRight(context, "export");
   const { book, version } = await context.get(firmContext).prices.newest();
   return fileToKeep(csvOf(BOOK_COLUMNS, bookTable(book)), CSV, `prices-${version}.csv`);
 }

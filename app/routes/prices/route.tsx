@@ -1,15 +1,15 @@
 /** The firm's price book: every figure that a price or a wait is made of, as a table to change, in and out as a file. */
 import { Button, Input } from "antd";
-import { data, Form, Link, useNavigation } from "react-router";
+import { data, Form, useNavigation } from "react-router";
 import { GROUP_IDS, GROUPS, type PriceBook, type PriceItem } from "#core/estimate/book.ts";
 import { bookFromTable } from "#core/estimate/book-table.ts";
 import { PICKS } from "#core/estimate/schedule.ts";
-import { firmContext, forPeople, personContext } from "#server/middleware.ts";
-import { refuse } from "#server/refusals.ts";
-import { Mark } from "#ui/frame/mark.tsx";
+import { may } from "#core/rights.ts";
+import { readForm } from "#server/forms.ts";
+import { firmContext, forPeople, personContext, requireRight } from "#server/middleware.ts";
 import frame from "#ui/frame/page.module.css";
+import { PageHead } from "#ui/frame/page-head.tsx";
 import table from "#ui/frame/table.module.css";
-import { ThemeSwitch } from "#ui/theme/theme-switch.tsx";
 import type { Route } from "./+types/route";
 import { editedBook, inputName } from "./edited.ts";
 import styles from "./prices.module.css";
@@ -28,16 +28,15 @@ export async function loader({ context }: Route.LoaderArgs) {
     version,
     book,
     versions: versions.slice(0, VERSIONS_SHOWN).map((v) => ({ ...v, at: v.at.toISOString().slice(0, 10) })),
-    mayChange: person.role === "owner",
+    mayChange: may(person.role, "change-prices"),
     firm: person.firmName,
   };
 }
 
 export async function action({ request, context }: Route.ActionArgs) {
-  const person = context.get(personContext);
-  if (person.role !== "owner") throw refuse("not-allowed");
+  const person = requireRight(context, "change-prices");
   const { prices } = context.get(firmContext);
-  const form = await request.formData();
+  const form = await readForm(request);
   const typed = Object.fromEntries([...form].filter((f): f is [string, string] => typeof f[1] === "string"));
   const refused = (problems: string[], status = 400) => data({ problems, typed, saved: null }, { status });
   const { version, book } = await prices.newest();
@@ -70,25 +69,18 @@ export default function Prices({ loaderData, actionData }: Route.ComponentProps)
   const saved = actionData?.saved && version >= actionData.saved ? actionData.saved : null;
   return (
     <div className={`${frame.page} ${styles.page}`}>
-      <header className={frame.head}>
-        <Link to="/" aria-label="All jobs">
-          <Mark size={34} />
-        </Link>
-        <div>
-          <h1>Prices of {firm}</h1>
-          <p className="quiet">
-            {version === 0 ? "As Heron ships them" : `Version ${version}`},{" "}
-            {book.currency === "GBP" ? "pounds" : "dollars"}
-            {book.madeUp && (
-              <>
-                {" "}
-                <b className={styles.madeUp}>made up: of no trade and no year</b>
-              </>
-            )}
-          </p>
-        </div>
-        <ThemeSwitch />
-      </header>
+      <PageHead title={`Prices of ${firm}`}>
+        <p className="quiet">
+          {version === 0 ? "As Heron ships them" : `Version ${version}`},{" "}
+          {book.currency === "GBP" ? "pounds" : "dollars"}
+          {book.madeUp && (
+            <>
+              {" "}
+              <b className={styles.madeUp}>made up: of no trade and no year</b>
+            </>
+          )}
+        </p>
+      </PageHead>
       <main>
         <p className={styles.lead}>
           Every price and every wait is made of these. Jobs that were quoted keep the version they were quoted by; all

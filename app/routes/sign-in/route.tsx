@@ -1,7 +1,8 @@
 import { Alert, Button, Input } from "antd";
 import { useEffect } from "react";
 import { data, Form, redirect, useNavigation } from "react-router";
-import { object, string, ValidationError } from "yup";
+import { object, string } from "yup";
+import { problemsOf, readForm } from "#server/forms.ts";
 import { pageContext } from "#server/middleware.ts";
 import { demoPeople, openSession, signedIn, signIn } from "#server/sessions.ts";
 import { Field } from "#ui/field/field.tsx";
@@ -11,11 +12,9 @@ import type { Route } from "./+types/route";
 import { example } from "./example.ts";
 import { LivingWaterline } from "./living-waterline.tsx";
 import styles from "./sign-in.module.css";
+import { wayBack } from "./way-back.ts";
 
 export const meta: Route.MetaFunction = () => [{ title: "Sign in - Heron" }];
-
-/** Only paths of this site, so that nobody is sent elsewhere after signing in. */
-const safePath = (to: string | null) => (to && /^\/(?![/\\])/.test(to) ? to : "/");
 
 const credentials = object({
   email: string().trim().lowercase().required("Type your e-mail").max(200),
@@ -28,8 +27,8 @@ export async function loader({ request }: Route.LoaderArgs) {
 }
 
 export async function action({ request, context }: Route.ActionArgs) {
-  const form = await request.formData();
-  const to = safePath(new URL(request.url).searchParams.get("to"));
+  const form = await readForm(request);
+  const to = wayBack(new URL(request.url).searchParams.get("to"));
   const demo = form.get("demo");
   if (demo !== null) {
     const person = (await demoPeople()).find((p) => p.id === demo);
@@ -41,11 +40,10 @@ export async function action({ request, context }: Route.ActionArgs) {
     const typed = credentials.validateSync({ email, password: form.get("password") }, { abortEarly: false });
     const answer = await signIn(request, typed.email, typed.password, context.get(pageContext).address);
     if ("problem" in answer) return data({ email, problems: { form: answer.problem } }, { status: 400 });
-    throw redirect(to, { headers: { "Set-Cookie": answer.cookie } });
+    const next = answer.codeFollows ? `/sign-in/code?to=${encodeURIComponent(to)}` : to;
+    throw redirect(next, { headers: { "Set-Cookie": answer.cookie } });
   } catch (error) {
-    if (!(error instanceof ValidationError)) throw error;
-    const problems = Object.fromEntries(error.inner.map((e) => [e.path, e.message]));
-    return data({ email, problems }, { status: 400 });
+    return data({ email, problems: problemsOf(error) }, { status: 400 });
   }
 }
 

@@ -4,7 +4,7 @@ import { applyPatch, type Patch } from "#core/case/document/patch.ts";
 import { DEMO_BOOKS } from "#core/estimate/demo-books/index.ts";
 import { usCase } from "#core/testing/cases.ts";
 import { JobStore, type SendAnswer } from "./job-store.ts";
-import type { Base, Outbox, WaitingEdit } from "./outbox.ts";
+import type { Base, Outbox, ParkedEdit, WaitingEdit } from "./outbox.ts";
 
 const title = (value: string): Patch => [{ op: "replace", path: "/title", value }];
 const addLoad = (id: string): Patch => [{ op: "add", path: "/loads/-", value: { id, kind: "range", va: 5000 } }];
@@ -13,7 +13,7 @@ const addLoad = (id: string): Patch => [{ op: "add", path: "/loads/-", value: { 
 class Bench {
   box = new Map<string, WaitingEdit>();
   outbox: Outbox = {
-    load: async () => ({ edits: [...this.box.values()], base: this.base }),
+    load: async () => ({ edits: [...this.box.values()], base: this.base, parked: [...this.parked.values()] }),
     put: (kept) => {
       for (const { edit } of kept) this.box.set(edit.id, edit);
     },
@@ -21,7 +21,17 @@ class Bench {
       this.base = base;
       for (const id of done) this.box.delete(id);
     },
+    startFrom: (base) => {
+      this.base = base;
+    },
+    park: (edits) => {
+      for (const edit of edits) this.parked.set(edit.id, edit);
+    },
+    unpark: (ids) => {
+      for (const id of ids) this.parked.delete(id);
+    },
   };
+  parked = new Map<string, ParkedEdit>();
   base: Base | null = null;
   work: (() => void)[] = [];
   answers: ((edit: WaitingEdit) => SendAnswer)[] = [];
@@ -334,5 +344,69 @@ describe("another person's edit", () => {
     bench.store.receive([edit]);
     expect(bench.store.getState().document.loads).toHaveLength(9);
     expect(applyPatch(usCase(), edit.patch).loads).toHaveLength(9);
+  });
+});
+
+describe("an edit that the server fails on", () => {
+  const fails = (status: number) => () => ({ kind: "failing", status }) as const;
+  it("is put aside the third time, with what hangs on it, and the others go on", async () => {
+    bench.answers.push(fails(500), fails(500), fails(500));
+    bench.store.edit(addLoad("bad"));
+    bench.store.edit([{ op: "replace", path: "/loads/8/va", value: 2 }]);
+    bench.store.edit(title("Good"));
+    await bench.settle(2);
+    expect(bench.store.getState()).toMatchObject({ saving: "waiting", waiting: 3, parked: [] });
+    await bench.settle();
+    const { parked, document, saving } = bench.store.getState();
+    expect(parked.map((p) => p.patch[0]?.path)).toEqual(["/loads/8", "/loads/8/va"]);
+    expect(document).toMatchObject({ title: "Good", loads: usCase().loads });
+    expect(saving).toBe("saved");
+    expect(bench.sent.map((e) => e.id)).toEqual(["own-1", "own-1", "own-1", "own-3"]);
+    expect([...bench.parked.keys()]).toEqual(parked.map((p) => p.id));
+  });
+  it("goes on being sent while it fails in another way each time, or the line is dead in between", async () => {
+    bench.answers.push(fails(500), fails(501), fails(500), fails(500));
+    bench.store.edit(title("A"));
+    await bench.settle();
+    expect(bench.store.getState()).toMatchObject({ saving: "saved", parked: [], document: { title: "A" } });
+  });
+  it("is there again in the next page, and can be done again or left out", async () => {
+    bench.answers.push(fails(500), fails(500), fails(500));
+    bench.store.edit(title("A"));
+    await bench.settle();
+    const next = bench.open();
+    await next.resume();
+    expect(next.getState().parked).toHaveLength(1);
+    next.settleParked("again");
+    await bench.settle();
+    expect(next.getState()).toMatchObject({ parked: [], document: { title: "A" }, saving: "saved" });
+    expect(bench.parked.size).toBe(0);
+    bench.answers.push(fails(500), fails(500), fails(500));
+    next.edit(title("B"));
+    await bench.settle();
+    next.settleParked("leave-out");
+    expect(next.getState()).toMatchObject({ parked: [], document: { title: "A" } });
+    expect(bench.parked.size).toBe(0);
+  });
+});
+
+describe("a server that was restored", () => {
+  it("counts with its older case, and what waits is made anew on it", async () => {
+    bench.store.edit(title("Lost by the restore"));
+    await bench.settle();
+    const older = { ...usCase(), loads: usCase().loads.slice(2) };
+    bench.answers.push(() => ({ kind: "ahead", revision: 0, document: older }));
+    bench.revision = 0;
+    bench.store.edit([{ op: "replace", path: "/loads/3/va", value: 4321 }]);
+    bench.store.edit([{ op: "replace", path: "/loads/0/quantity", value: 3 }]);
+    await bench.settle();
+    const { document, parked, saving } = bench.store.getState();
+    expect(document.title).toBe("Test home");
+    expect(document.loads.map((l) => ("va" in l ? l.va : 0))).toEqual(
+      older.loads.map((l) => (l.id === usCase().loads[3]?.id ? 4321 : "va" in l ? l.va : 0)),
+    );
+    expect(parked.map((p) => p.patch[0]?.path)).toEqual(["/loads/0/quantity"]);
+    expect(saving).toBe("saved");
+    expect(bench.base?.revision).toBe(1);
   });
 });

@@ -14,13 +14,17 @@ import type { CaseDocument } from "#core/case/document/types.ts";
 import { type KeptBook, keptBookFor } from "#core/estimate/kept.ts";
 import { type Later, Line } from "#ui/live/line.ts";
 import { Watched } from "#ui/live/watched.ts";
-import type { Base, Outbox, WaitingEdit } from "./outbox.ts";
+import type { Base, Left, Outbox, ParkedEdit, WaitingEdit } from "./outbox.ts";
 
 export type SendAnswer =
   | { kind: "accepted"; revision: number; edits: AppliedEdit[] }
   | { kind: "conflict"; revision: number; edits: AppliedEdit[]; with: AppliedEdit }
   | { kind: "refused"; problems: Problem[] }
+  /** The server has an older case than the one that the edit was made on, as after a restore. */
+  | { kind: "ahead"; revision: number; document: CaseDocument }
   | { kind: "signed-out" }
+  /** The server fails, by what status; the line and the database are not at fault. */
+  | { kind: "failing"; status: number }
   | { kind: "unreachable" };
 
 /** saved: the server has everything; saving: on its way; waiting: no answer, tried again; signed-out: sign in first. */
@@ -50,6 +54,8 @@ export interface JobState extends AssessedCase {
   conflict: Conflict | null;
   /** Why the server refused an edit; it has been taken back. */
   refused: Problem[] | null;
+  /** Edits that the server failed on, put aside until a person decides. */
+  parked: readonly ParkedEdit[];
   canUndo: boolean;
   canRedo: boolean;
 }
@@ -71,6 +77,11 @@ const SEND_AFTER_MS = 150;
 /** Typing on in the same field within this time is one edit and one step of undo. */
 const SAME_EDIT_MS = 1200;
 const MOST_UNDO = 300;
+/** An edit that fails so often in the same way is put aside, and the others go on. */
+const FAILURES_TO_PARK = 3;
+
+/** Of the state, what does not follow from the case and what waits. */
+type Told = Pick<JobState, "saving" | "conflict" | "refused" | "parked">;
 
 export class JobStore extends Watched<JobState> {
   private confirmed: CaseDocument;
@@ -79,6 +90,7 @@ export class JobStore extends Watched<JobState> {
   private inFlight: string | null = null;
   /** The edit that was sent last: the server may have it, though no answer came. */
   private lastSent: string | null = null;
+  private failing = { id: "", status: 0, times: 0 };
   private undoStack: Patch[] = [];
   private redoStack: Patch[] = [];
   private lastTouch: { path: string; at: number } | null = null;
@@ -93,7 +105,7 @@ export class JobStore extends Watched<JobState> {
     this.line = new Line(() => void this.sendNext(), options.later);
     this.confirmed = options.document;
     this.revision = options.revision;
-    this.state = this.show({ saving: "saved", conflict: null, refused: null });
+    this.state = this.show({ saving: "saved", conflict: null, refused: null, parked: [] });
   }
 
   get jobId(): string {
@@ -108,29 +120,24 @@ export class JobStore extends Watched<JobState> {
    */
   async resume(): Promise<void> {
     // A browser that keeps nothing has nothing waiting.
-    const { edits, base } = await this.options.outbox.load().catch(() => ({ edits: [], base: null }));
+    const nothing: Left = { edits: [], base: null, parked: [] };
+    const { edits, base, parked } = await this.options.outbox.load().catch(() => nothing);
     const typed = this.pending;
     const known = new Set(typed.map((e) => e.id));
     const left = edits.filter((e) => !known.has(e.id));
     if (base && (left.length > 0 || base.revision > this.revision)) {
       // What was typed before this was known was made on the page's own case.
-      let madeOn = this.confirmed;
+      const madeOn = this.confirmed;
       this.confirmed = base.document;
       this.revision = base.revision;
       this.pending = left;
       this.dropWhatNoLongerFits();
-      for (const edit of typed) {
-        const moved = readdressPatch(edit.patch, madeOn, this.shown());
-        madeOn = applyPatch(madeOn, edit.patch);
-        if (moved) this.pending.push({ ...edit, patch: moved });
-        else this.forget([edit.id]);
-      }
-      if (typed.length > 0) this.forgetHistory();
+      this.makeAnew(typed, madeOn);
     } else if (!base || base.revision < this.revision) this.options.outbox.confirm(this.base(), []);
     // Places count from the start in each page: what was left is given its place anew, before anything further.
     this.keep(this.pending);
     this.resumed = true;
-    this.update({ saving: this.pending.length > 0 ? "saving" : "saved" });
+    this.update({ saving: this.savingNow(), parked: [...parked, ...this.state.parked] });
     this.sendSoon(0);
   }
 
@@ -179,11 +186,29 @@ export class JobStore extends Watched<JobState> {
     const { conflict } = this.state;
     this.update({ conflict: null });
     if (!conflict || keep === "theirs") return;
-    for (const { patch, madeOn } of conflict.mine) {
-      const moved = readdressPatch(patch, madeOn, this.state.document);
-      if (moved) this.edit(moved);
-      else this.update({ refused: [{ path: "", message: "What you had changed is no longer there" }] });
-    }
+    this.doAgain(conflict.mine);
+  }
+
+  /** The server has an older case than this page knew, as after a restore: it counts, and what waits is made anew on it. */
+  startFrom({ document, revision }: Base): void {
+    const [typed, madeOn] = [this.pending, this.confirmed];
+    this.confirmed = document;
+    this.revision = revision;
+    this.pending = [];
+    this.forgetHistory();
+    this.options.outbox.startFrom(this.base());
+    this.makeAnew(typed, madeOn);
+    this.keep(this.pending);
+    this.update({ saving: this.savingNow() });
+    this.sendSoon(0);
+  }
+
+  /** Does what was put aside again, on the case as it is; or leaves it out for good. */
+  settleParked(how: "again" | "leave-out"): void {
+    const { parked } = this.state;
+    this.options.outbox.unpark(parked.map((p) => p.id));
+    this.update({ parked: [] });
+    if (how === "again") this.doAgain(parked);
   }
 
   dismissRefusal(): void {
@@ -194,6 +219,37 @@ export class JobStore extends Watched<JobState> {
   sendSoon(ms = SEND_AFTER_MS): void {
     this.line.soon(ms);
   }
+
+  private doAgain(edits: readonly { patch: Patch; madeOn: CaseDocument }[]): void {
+    for (const { patch, madeOn } of edits) {
+      const moved = readdressPatch(patch, madeOn, this.state.document);
+      if (moved) this.edit(moved);
+      else this.update({ refused: [{ path: "", message: "What you had changed is no longer there" }] });
+    }
+  }
+
+  /** Puts edits that were made one after the other on `madeOn` behind what waits; what finds no place is put aside. */
+  private makeAnew(edits: readonly WaitingEdit[], madeOn: CaseDocument): void {
+    let before = madeOn;
+    for (const edit of edits) {
+      const moved = readdressPatch(edit.patch, before, this.shown());
+      if (moved) this.pending.push({ ...edit, patch: moved });
+      else {
+        this.forget([edit.id]);
+        this.park([{ patch: edit.patch, madeOn: before }]);
+      }
+      before = applyPatch(before, edit.patch);
+    }
+    if (edits.length > 0) this.forgetHistory();
+  }
+
+  private park(edits: readonly Omit<ParkedEdit, "id">[]): void {
+    const parked = edits.map(({ patch, madeOn }) => ({ id: this.options.newId(), patch, madeOn }));
+    this.options.outbox.park(parked);
+    this.update({ parked: [...this.state.parked, ...parked] });
+  }
+
+  private savingNow = (): Saving => (this.pending.length > 0 ? "saving" : "saved");
 
   private step(from: Patch[], to: Patch[]): void {
     const patch = from.pop();
@@ -238,18 +294,34 @@ export class JobStore extends Watched<JobState> {
       this.line.again();
       return;
     }
+    if (answer.kind === "failing" && !this.failsForGood(edit.id, answer.status)) {
+      this.update({ saving: "waiting" });
+      this.line.again();
+      return;
+    }
     this.line.answered();
-    if (answer.kind === "refused") {
+    if (answer.kind === "failing") {
+      this.park(this.takeBack(edit.id));
+      this.update({ saving: this.savingNow() });
+    } else if (answer.kind === "ahead") {
+      this.startFrom(answer);
+    } else if (answer.kind === "refused") {
       this.takeBack(edit.id);
-      this.update({ refused: answer.problems, saving: this.pending.length > 0 ? "saving" : "saved" });
+      this.update({ refused: answer.problems, saving: this.savingNow() });
     } else {
       this.receive(answer.edits);
       // An edit the server had already, or a conflict that the edits between did not show, is taken out here.
       const lost = this.takeBack(edit.id);
       const conflict = answer.kind === "conflict" ? clash(this.state.conflict, answer.with, lost) : this.state.conflict;
-      this.update({ conflict, saving: this.pending.length > 0 ? "saving" : "saved" });
+      this.update({ conflict, saving: this.savingNow() });
     }
     if (this.pending.length > 0) this.sendSoon(0);
+  }
+
+  private failsForGood(id: string, status: number): boolean {
+    const same = this.failing.id === id && this.failing.status === status;
+    this.failing = { id, status, times: same ? this.failing.times + 1 : 1 };
+    return this.failing.times >= FAILURES_TO_PARK;
   }
 
   /** One edit more is confirmed. @returns what of ours it took away */
@@ -323,11 +395,11 @@ export class JobStore extends Watched<JobState> {
     }
   }
 
-  private update(changes: Partial<Pick<JobState, "saving" | "conflict" | "refused">>): void {
+  private update(changes: Partial<Told>): void {
     this.becomes(this.show({ ...this.state, ...changes }));
   }
 
-  private show({ saving, conflict, refused }: Pick<JobState, "saving" | "conflict" | "refused">): JobState {
+  private show({ saving, conflict, refused, parked }: Told): JobState {
     const document = this.shown();
     const same = this.state !== undefined && sameValue(document, this.state.document);
     const assessed = same ? this.state.assessed : assessCase(document, keptBookFor(document, this.options.books));
@@ -338,6 +410,7 @@ export class JobStore extends Watched<JobState> {
       waiting: this.pending.length,
       conflict,
       refused,
+      parked,
       canUndo: this.undoStack.length > 0,
       canRedo: this.redoStack.length > 0,
     };

@@ -16,13 +16,30 @@ export interface Base {
   revision: number;
 }
 
+/** An edit that the server fails on again and again: put aside with the case it was made on, until a person decides. */
+export interface ParkedEdit {
+  id: string;
+  patch: Patch;
+  madeOn: CaseDocument;
+}
+
+/** What an earlier page left: its waiting edits in order, the case they were made on, and what it has put aside. */
+export interface Left {
+  edits: WaitingEdit[];
+  base: Base | null;
+  parked: ParkedEdit[];
+}
+
 export interface Outbox {
-  /** What an earlier page left: its waiting edits in order, and the case they were made on. */
-  load(): Promise<{ edits: WaitingEdit[]; base: Base | null }>;
+  load(): Promise<Left>;
   /** Keeps edits at their places; an edit kept before is overwritten. */
   put(edits: readonly { edit: WaitingEdit; place: number }[]): void;
   /** The server has confirmed up to `base`; the named edits wait no longer. One step, so that none is done twice. */
   confirm(base: Base, done: readonly string[]): void;
+  /** The server has an older case than this browser knew, as after a restore: that one counts. */
+  startFrom(base: Base): void;
+  park(edits: readonly ParkedEdit[]): void;
+  unpark(ids: readonly string[]): void;
 }
 
 /** An outbox in the browser's database, for one job. Writes follow each other in the order they are asked for. */
@@ -34,7 +51,12 @@ export function browserOutbox(jobId: string): Outbox {
   return {
     async load() {
       const db = await browserDatabase();
-      const [edits, base] = await Promise.all([db.getAllFromIndex("edits", "job", jobId), db.get("bases", jobId)]);
+      const [edits, base, kept] = await Promise.all([
+        db.getAllFromIndex("edits", "job", jobId),
+        db.get("bases", jobId),
+        db.getAllFromIndex("parked", "job", jobId),
+      ]);
+      const parked = kept.map(({ id, patch, madeOn }) => ({ id, patch, madeOn: currentCase(madeOn) }));
       const waiting = edits
         .sort((a, b) => a.place - b.place)
         .map(({ id, baseRevision, patch }) => ({ id, baseRevision, patch }));
@@ -43,8 +65,9 @@ export function browserOutbox(jobId: string): Outbox {
         ? {
             edits: currentEdits(base.document, waiting),
             base: { document: currentCase(base.document), revision: base.revision },
+            parked,
           }
-        : { edits: waiting, base: null };
+        : { edits: waiting, base: null, parked };
     },
     put(edits) {
       next(async () => {
@@ -62,5 +85,18 @@ export function browserOutbox(jobId: string): Outbox {
         await tx.done;
       });
     },
+    startFrom: (base) => next(async () => void (await browserDatabase()).put("bases", { jobId, ...base })),
+    park: (edits) =>
+      next(async () => {
+        const tx = (await browserDatabase()).transaction("parked", "readwrite");
+        for (const edit of edits) tx.store.put({ ...edit, jobId });
+        await tx.done;
+      }),
+    unpark: (ids) =>
+      next(async () => {
+        const tx = (await browserDatabase()).transaction("parked", "readwrite");
+        for (const id of ids) tx.store.delete(id);
+        await tx.done;
+      }),
   };
 }

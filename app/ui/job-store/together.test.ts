@@ -6,13 +6,13 @@
 import fc from "fast-check";
 import { expect, it } from "vitest";
 import type { AppliedEdit } from "#core/case/document/edit.ts";
-import type { Patch } from "#core/case/document/patch.ts";
+import { applyPatch, type Patch } from "#core/case/document/patch.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { takeEdit } from "#core/case/laws/take-edit.ts";
 import { DEMO_BOOKS } from "#core/estimate/demo-books/index.ts";
 import { usCase } from "#core/testing/cases.ts";
 import { JobStore, type SendAnswer } from "./job-store.ts";
-import type { Base, WaitingEdit } from "./outbox.ts";
+import type { Base, ParkedEdit, WaitingEdit } from "./outbox.ts";
 
 /** The server: takes edits as the real one does, keeps them in order. */
 class Server {
@@ -22,7 +22,13 @@ class Server {
   get revision() {
     return this.edits.length;
   }
+  /** The newest edits are lost, as by a restore from a backup. */
+  restore(lost: number) {
+    this.edits = this.edits.slice(0, Math.max(0, this.edits.length - lost));
+    this.document = this.edits.reduce((at, { patch }) => applyPatch(at, patch), usCase());
+  }
   take(edit: WaitingEdit): SendAnswer {
+    if (edit.baseRevision > this.revision) return { kind: "ahead", revision: this.revision, document: this.document };
     const since = this.edits.slice(edit.baseRevision);
     if (this.edits.some((e) => e.id === edit.id)) return { kind: "accepted", revision: this.revision, edits: since };
     const taken = takeEdit(this.document, edit, since);
@@ -37,8 +43,9 @@ class Server {
 /** A page in a browser that keeps what waits; its line does what it is told next. */
 class Page {
   kept = new Map<string, { edit: WaitingEdit; place: number }>();
+  parked = new Map<string, ParkedEdit>();
   base: Base | null = null;
-  line: "up" | "down" | "answer-lost" = "up";
+  line: "up" | "down" | "answer-lost" | "failing" = "up";
   ids = 0;
   opened = 0;
   work = new Set<() => void>();
@@ -65,6 +72,7 @@ class Page {
         load: async () => ({
           edits: [...this.kept.values()].sort((a, b) => a.place - b.place).map(({ edit }) => edit),
           base: this.base,
+          parked: [...this.parked.values()],
         }),
         put: (edits) => {
           if (closed()) return;
@@ -75,9 +83,21 @@ class Page {
           this.base = base;
           for (const id of done) this.kept.delete(id);
         },
+        startFrom: (base) => {
+          if (!closed()) this.base = base;
+        },
+        park: (edits) => {
+          if (closed()) return;
+          for (const edit of edits) this.parked.set(edit.id, edit);
+        },
+        unpark: (ids) => {
+          if (closed()) return;
+          for (const id of ids) this.parked.delete(id);
+        },
       },
       send: async (edit) => {
         if (this.line === "down" || closed()) return { kind: "unreachable" };
+        if (this.line === "failing") return { kind: "failing", status: 500 };
         const answer = this.server.take(edit);
         return this.line === "answer-lost" ? { kind: "unreachable" } : answer;
       },
@@ -103,9 +123,15 @@ class Page {
     for (const run of due) run();
     await new Promise((resolve) => setImmediate(resolve));
   }
-  hear(keep: "mine" | "theirs" = this.ids % 2 === 0 ? "mine" : "theirs") {
+  /** What the event stream tells. */
+  hear() {
+    if (this.server.revision < this.store.getRevision()) this.store.startFrom(this.server);
     this.store.receive(this.server.edits.slice(this.store.getRevision()));
+  }
+  /** A person answers what stands at the top of the sheet. */
+  settle(keep: "mine" | "theirs", parked: "again" | "leave-out") {
     if (this.store.getState().conflict) this.store.settle(keep);
+    if (this.store.getState().parked.length > 0) this.store.settleParked(parked);
   }
 }
 
@@ -120,12 +146,23 @@ const step = fc.oneof(
   },
   { weight: 3, arbitrary: fc.record({ do: fc.constantFrom("turn", "hear") }) },
   {
+    weight: 2,
+    arbitrary: fc.record({
+      do: fc.constant("settle" as const),
+      keep: fc.constantFrom("mine" as const, "theirs" as const),
+      parked: fc.constantFrom("again" as const, "leave-out" as const),
+    }),
+  },
+  {
     weight: 1,
     arbitrary: fc.record({ do: fc.constantFrom("undo", "redo", "restart", "restart-from-cache", "restart-typing") }),
   },
   {
     weight: 1,
-    arbitrary: fc.record({ do: fc.constant("line" as const), line: fc.constantFrom("up", "down", "answer-lost") }),
+    arbitrary: fc.record({
+      do: fc.constant("line" as const),
+      line: fc.constantFrom("up", "down", "answer-lost", "failing"),
+    }),
   },
 );
 type Step = typeof step extends fc.Arbitrary<infer T> ? T : never;
@@ -152,6 +189,8 @@ async function act(page: Page, first: { document: CaseDocument; revision: number
       return page.turn();
     case "hear":
       return page.line === "up" ? page.hear() : undefined;
+    case "settle":
+      return page.settle(what.keep, what.parked);
     case "undo":
       return page.store.undo();
     case "redo":
@@ -167,6 +206,20 @@ async function act(page: Page, first: { document: CaseDocument; revision: number
   }
 }
 
+/** People answer what is asked, and the line holds, until nothing waits. */
+async function untilAtRest(pages: readonly Page[]) {
+  for (let round = 0; round < 200 && pages.some((p) => p.store.getState().waiting > 0); round++)
+    for (const page of pages) {
+      await page.turn();
+      page.hear();
+      page.settle("theirs", "leave-out");
+    }
+  for (const page of pages) {
+    page.hear();
+    page.settle("theirs", "leave-out");
+  }
+}
+
 it("all pages end at the server's case, nothing waits, nothing takes effect twice (property)", async () => {
   await fc.assert(
     fc.asyncProperty(fc.array(fc.tuple(fc.nat(2), step), { minLength: 5, maxLength: 60 }), async (steps) => {
@@ -177,12 +230,7 @@ it("all pages end at the server's case, nothing waits, nothing takes effect twic
       const before = made;
       for (const [who, what] of steps) await act(pages[who] as Page, first, what);
       for (const page of pages) page.line = "up";
-      for (let round = 0; round < 200 && pages.some((p) => p.store.getState().waiting > 0); round++)
-        for (const page of pages) {
-          await page.turn();
-          page.hear("theirs");
-        }
-      for (const page of pages) page.hear("theirs");
+      await untilAtRest(pages);
       for (const page of pages) {
         expect(page.store.getState()).toMatchObject({ waiting: 0, saving: "saved" });
         expect(page.store.getState().document).toEqual(server.document);
@@ -190,9 +238,80 @@ it("all pages end at the server's case, nothing waits, nothing takes effect twic
       }
       expect(new Set(server.edits.map((e) => e.id)).size).toBe(server.edits.length);
       // Adding clashes with nothing: where nobody took anything away, every load that was added is there.
-      const takenAway = steps.some(([, s]) => s.do === "undo" || (s.do === "edit" && s.kind === "remove"));
+      const takenAway = steps.some(
+        ([, s]) =>
+          s.do === "undo" ||
+          (s.do === "edit" && s.kind === "remove") ||
+          (s.do === "line" && s.line === "failing") ||
+          (s.do === "settle" && s.parked === "leave-out"),
+      );
       if (!takenAway) expect(server.document.loads).toHaveLength(usCase().loads.length + made - before);
     }),
     { numRuns: 300 },
+  );
+}, 120_000);
+
+it("after a restore every page is at the server's case, and what it had waiting is in it (property)", async () => {
+  await fc.assert(
+    fc.asyncProperty(
+      fc.array(fc.tuple(fc.nat(1), step), { minLength: 5, maxLength: 40 }),
+      fc.integer({ min: 1, max: 8 }),
+      async (steps, lost) => {
+        const server = new Server();
+        const first = { document: server.document, revision: 0 };
+        const pages = ["a", "b"].map((name) => new Page(name, server));
+        for (const page of pages) await page.store.resume();
+        for (const [who, what] of steps) await act(pages[who] as Page, first, what);
+        for (const page of pages) page.line = "up";
+        await untilAtRest(pages);
+        const [one, other] = pages as [Page, Page];
+        one.line = "down";
+        one.store.edit([{ op: "add", path: "/loads/-", value: { id: `made-${++made}`, kind: "range", va: 4321 } }]);
+        const waiting = made;
+        server.restore(lost);
+        one.line = "up";
+        for (const page of pages) page.hear();
+        await untilAtRest(pages);
+        expect(server.document.loads.map((l) => l.id)).toContain(`made-${waiting}`);
+        for (const page of [one, other]) expect(page.store.getState().document).toEqual(server.document);
+      },
+    ),
+    { numRuns: 150 },
+  );
+}, 120_000);
+
+it("what one person settles as theirs reaches the other, whatever the line did in between (property)", async () => {
+  const lines = fc.array(fc.constantFrom("up", "down", "answer-lost", "turn", "hear"), { maxLength: 12 });
+  await fc.assert(
+    fc.asyncProperty(lines, lines, lines, async (before, between, after) => {
+      const server = new Server();
+      const [mine, theirs] = [new Page("mine", server), new Page("theirs", server)];
+      for (const page of [mine, theirs]) await page.store.resume();
+      const go = async (what: readonly string[]) => {
+        for (const w of what)
+          if (w === "turn") await mine.turn();
+          else if (w === "hear") mine.line === "up" && mine.hear();
+          else mine.line = w as Page["line"];
+      };
+      mine.line = "down";
+      mine.store.edit([{ op: "replace", path: "/supply/ratingA", value: 150 }]);
+      theirs.store.edit([{ op: "replace", path: "/supply/ratingA", value: 125 }]);
+      await theirs.turn();
+      await go(before);
+      mine.line = "up";
+      for (let i = 0; i < 6; i++) {
+        await mine.turn();
+        mine.hear();
+      }
+      await go(between);
+      const asked = mine.store.getState().conflict !== null;
+      mine.store.settle("mine");
+      await go(after);
+      for (const page of [mine, theirs]) page.line = "up";
+      await untilAtRest([mine, theirs]);
+      for (const page of [mine, theirs])
+        expect(page.store.getState().document.supply.ratingA).toBe(asked ? 150 : server.document.supply.ratingA);
+    }),
+    { numRuns: 200 },
   );
 }, 120_000);

@@ -11,17 +11,25 @@ import {
 } from "react";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import type { KeptBook } from "#core/estimate/kept.ts";
-import { ask, later, whenOnline } from "#ui/live/line.ts";
+import { ask, later, passes, whenOnline } from "#ui/live/line.ts";
 import { type AssessedCase, type JobState, JobStore, type SendAnswer } from "./job-store.ts";
 import { browserOutbox, type Outbox, type WaitingEdit } from "./outbox.ts";
 
-const NOWHERE: Outbox = { load: async () => ({ edits: [], base: null }), put: () => {}, confirm: () => {} };
+const NOWHERE: Outbox = {
+  load: async () => ({ edits: [], base: null, parked: [] }),
+  put: () => {},
+  confirm: () => {},
+  startFrom: () => {},
+  park: () => {},
+  unpark: () => {},
+};
 const SEND_PATIENCE_MS = 8000;
 
 async function send(jobId: string, edit: WaitingEdit): Promise<SendAnswer> {
   const init = { method: "POST", headers: { "Content-Type": "application/json" }, body: JSON.stringify(edit) };
-  const response = await ask(`/jobs/${jobId}/edits`, init, SEND_PATIENCE_MS);
+  const response = await ask(`/jobs/${jobId}/edits`, init, SEND_PATIENCE_MS, passes);
   if (!response) return { kind: "unreachable" };
+  if (response.status >= 500) return { kind: "failing", status: response.status };
   if (response.status === 401) return { kind: "signed-out" };
   try {
     if (response.headers.get("Content-Type")?.includes("json")) return await response.json();

@@ -23,6 +23,9 @@ export class Line {
   again(): void {
     this.soon(RETRY_MS[Math.min(this.tries++, RETRY_MS.length - 1)]);
   }
+  stop(): void {
+    this.callOff?.();
+  }
   answered(): void {
     this.tries = 0;
   }
@@ -33,11 +36,24 @@ export const later: Later = (work, ms) => {
   return () => clearTimeout(timer);
 };
 
-/** @returns the answer, or null where nobody answers within `patienceMs` or the server is in trouble */
-export async function ask(address: string, init: RequestInit, patienceMs: number): Promise<Response | null> {
+/** The server is in trouble of any kind. */
+const inTrouble = (status: number) => status >= 500 || status === 429;
+/** Only what passes by itself: no server, no database, too much to do. */
+export const passes = (status: number) => [429, 502, 503, 504].includes(status);
+
+/**
+ * @param isNoAnswer statuses that count as if nobody had answered
+ * @returns the answer, or null where nobody answers within `patienceMs`
+ */
+export async function ask(
+  address: string,
+  init: RequestInit,
+  patienceMs: number,
+  isNoAnswer = inTrouble,
+): Promise<Response | null> {
   try {
     const response = await fetch(address, { ...init, signal: AbortSignal.timeout(patienceMs) });
-    return response.status >= 500 || response.status === 429 ? null : response;
+    return isNoAnswer(response.status) ? null : response;
   } catch {
     return null;
   }

@@ -1,9 +1,19 @@
 /** An open job as others change it: their edits, their pictures, and who they are. */
 import { useEffect, useState } from "react";
 import type { AppliedEdit } from "#core/case/document/edit.ts";
+import type { Operation } from "#core/case/document/patch.ts";
+import type { RuleSetId } from "#core/case/document/types.ts";
+import { fetchCodebook } from "#core/codebook/fetch.ts";
+import type { Base } from "#ui/job-store/outbox.ts";
 import { useJobStore } from "#ui/job-store/use-job.tsx";
 import { keepPage } from "#ui/offline/pages.ts";
 import { usePhotoStore } from "#ui/photo-store/use-photos.tsx";
+import { keepListening } from "./listen.ts";
+
+/** Somebody has changed what the job is judged by: this page needs those rules first. */
+const withRules = async (change: Operation | undefined): Promise<void> => {
+  if (change && change.op !== "remove") await fetchCodebook(change.value as RuleSetId);
+};
 
 /**
  * Takes up what waits in the browser, then follows the job until the page is left.
@@ -14,20 +24,31 @@ export function useLiveJob(jobId: string): readonly string[] {
   const photos = usePhotoStore();
   const [others, setOthers] = useState<readonly string[]>([]);
   useEffect(() => {
-    let events: EventSource | null = null;
+    let stop = () => {};
+    // One after the other, in the order they came.
+    let heard: Promise<void> = Promise.resolve();
     let gone = false;
     void job.resume().then(() => {
       if (gone) return;
       void keepPage(`/jobs/${jobId}/survey`);
-      events = new EventSource(`/jobs/${jobId}/events?since=${job.getRevision()}`);
-      events.onmessage = ({ data }) => job.receive(JSON.parse(data) as AppliedEdit[]);
-      events.addEventListener("photos", ({ data }) => void photos.follow(Number(data)));
-      events.addEventListener("others", ({ data }) => setOthers(JSON.parse(data) as string[]));
-      events.onerror = () => setOthers([]);
+      stop = keepListening(
+        () => `/jobs/${jobId}/events?since=${job.getRevision()}`,
+        (events) => {
+          events.onmessage = ({ data }) => {
+            const edits = JSON.parse(data) as AppliedEdit[];
+            const rules = edits.flatMap((e) => e.patch).find((p) => p.path === "/rules");
+            heard = heard.then(() => withRules(rules)).then(() => job.receive(edits));
+          };
+          events.addEventListener("ahead", ({ data }) => job.startFrom(JSON.parse(data) as Base));
+          events.addEventListener("photos", ({ data }) => void photos.follow(Number(data)));
+          events.addEventListener("others", ({ data }) => setOthers(JSON.parse(data) as string[]));
+        },
+        () => setOthers([]),
+      );
     });
     return () => {
       gone = true;
-      events?.close();
+      stop();
     };
   }, [job, photos, jobId]);
   return others;

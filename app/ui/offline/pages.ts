@@ -22,4 +22,6 @@ export async function forgetPages(): Promise<void> {
   const db = await browserDatabase();
   const waiting = new Set((await db.getAll("edits")).map((e) => e.jobId));
   for (const jobId of await db.getAllKeys("bases")) if (!waiting.has(jobId)) await db.delete("bases", jobId);
+  for (const { jobId, about, sent } of await db.getAll("intervals"))
+    if (sent) await db.delete("intervals", [jobId, about.digest]);
 }

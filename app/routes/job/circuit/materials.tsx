@@ -1,16 +1,18 @@
 /** What the way takes: material as it is bought, and hours by task. */
 import type { PriceLine } from "#core/estimate/estimate.ts";
 import { showMoney } from "#core/estimate/estimate.ts";
+import { hoursIn, materialsIn } from "#core/estimate/materials.ts";
 import { showNumber } from "#core/units.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
-import { hoursIn, materialsIn } from "#routes/job-materials/materials-table.ts";
 import { Section } from "#ui/frame/sheet.tsx";
 import table from "#ui/frame/table.module.css";
 import { useJobPart } from "#ui/job-store/use-job.tsx";
+import { useMay } from "../use-may.ts";
 import styles from "./circuit.module.css";
 
 export function Materials({ way, jobId }: { way: WayJudgement; jobId: string }) {
   const saved = useJobPart((job) => job.saving) === "saved";
+  const mayExport = useMay("export");
   const materials = materialsIn(way.lines);
   const hours = hoursIn(way.lines);
   const { currency } = way.cost;
@@ -20,7 +22,8 @@ export function Materials({ way, jobId }: { way: WayJudgement; jobId: string }) 
       id="materials"
       title="Materials and hours"
       aside={
-        saved && (
+        saved &&
+        mayExport && (
           <span>
             <a href={`/jobs/${jobId}/materials.csv`} download>
               CSV

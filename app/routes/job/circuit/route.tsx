@@ -15,8 +15,7 @@ export const meta = stepMeta("Circuit");
 export { StepTrouble as ErrorBoundary };
 
 /** The way that was decided, else the recommended one. */
-export default function Circuit({ params: { jobId }, matches }: Route.ComponentProps) {
-  const { role } = matches[1].loaderData.person;
+export default function Circuit({ params: { jobId } }: Route.ComponentProps) {
   const { document } = useJob();
   const { assessment } = useJobLater();
   const way = takenWay(document, assessment);
@@ -36,7 +35,7 @@ export default function Circuit({ params: { jobId }, matches }: Route.ComponentP
       />
       {way?.circuit && <Checks way={{ ...way, circuit: way.circuit }} />}
       {way && way.verdict !== "ruled-out" && <Materials way={way} jobId={jobId} />}
-      {way && way.verdict !== "ruled-out" && <SingleLine way={way} jobId={jobId} mayIssue={role !== "apprentice"} />}
+      {way && way.verdict !== "ruled-out" && <SingleLine way={way} jobId={jobId} />}
     </>
   );
 }

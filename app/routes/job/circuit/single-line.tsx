@@ -6,8 +6,10 @@ import { singleLineShape } from "#ui/single-line/shape.ts";
 import { SingleLineDrawing } from "#ui/single-line/single-line.tsx";
 import { PALETTES } from "#ui/theme/palette.ts";
 import { useTheme } from "#ui/theme/theme-switch.tsx";
+import { useMay } from "../use-may.ts";
 
-export function SingleLine({ way, jobId, mayIssue }: { way: WayJudgement; jobId: string; mayIssue: boolean }) {
+export function SingleLine({ way, jobId }: { way: WayJudgement; jobId: string }) {
+  const [mayIssue, mayExport] = [useMay("issue"), useMay("export")];
   const palette = PALETTES[useTheme()];
   const saved = useJobPart((job) => job.saving) === "saved";
   return (
@@ -17,7 +19,7 @@ export function SingleLine({ way, jobId, mayIssue }: { way: WayJudgement; jobId:
       aside={<span className="quiet">there already: a plain line; new: a doubled line and the word</span>}
     >
       <SingleLineDrawing shape={singleLineShape(way)} palette={palette} />
-      {saved && (
+      {saved && mayExport && (
         <p>
           <a href={`/jobs/${jobId}/single-line.svg`} download>
             As a drawing (SVG)

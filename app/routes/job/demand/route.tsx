@@ -2,11 +2,12 @@
 import { Section } from "#ui/frame/sheet.tsx";
 import { useJobPart } from "#ui/job-store/use-job.tsx";
 import { StepTrouble, stepMeta } from "../step.tsx";
+import { useMay } from "../use-may.ts";
 import type { Route } from "./+types/route";
 import { GoverningCalculation, MethodChoice } from "./calculation.tsx";
 import { Feeders } from "./feeders.tsx";
 import { Ledger } from "./ledger.tsx";
-import { Measured } from "./measured.tsx";
+import { Measured } from "./measured/measured.tsx";
 import { QuickEntry } from "./quick-entry.tsx";
 import { SecondOpinion } from "./second-opinion.tsx";
 import { WhatWouldChange } from "./what-would-change.tsx";
@@ -25,7 +26,7 @@ export default function Demand({ params: { jobId } }: Route.ComponentProps) {
       <Section id="calculation" title="Calculation" aside={<MethodChoice />}>
         <GoverningCalculation />
       </Section>
-      <Measured />
+      <Measured jobId={jobId} />
       <Feeders />
       <WhatWouldChange />
       <SecondOpinion />
@@ -34,6 +35,8 @@ export default function Demand({ params: { jobId } }: Route.ComponentProps) {
 }
 
 function LedgerFiles({ jobId, count }: { jobId: string; count: number }) {
+  const mayExport = useMay("export");
+  if (!mayExport) return <span className="quiet">{count} in the ledger</span>;
   return (
     <span className="quiet">
       {count} in the ledger, as{" "}

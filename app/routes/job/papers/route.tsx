@@ -5,13 +5,14 @@ import { PAPER_LIST } from "#papers/list.ts";
 import { Section } from "#ui/frame/sheet.tsx";
 import { useJob, useJobPart } from "#ui/job-store/use-job.tsx";
 import { StepTrouble, stepMeta } from "../step.tsx";
+import { useMay } from "../use-may.ts";
 import type { Route } from "./+types/route";
 
 export const meta = stepMeta("Papers");
 export { StepTrouble as ErrorBoundary };
 
-export default function Papers({ params: { jobId }, matches }: Route.ComponentProps) {
-  const { role } = matches[1].loaderData.person;
+export default function Papers({ params: { jobId } }: Route.ComponentProps) {
+  const [mayIssue, mayExport] = [useMay("issue"), useMay("export")];
   const { document, assessment } = useJob();
   const { words } = codebookOf(document.rules);
   const saving = useJobPart((job) => job.saving);
@@ -24,7 +25,7 @@ export default function Papers({ params: { jobId }, matches }: Route.ComponentPr
           {assessment.assumptions.length > 0 &&
             ` ${assessment.assumptions.length === 1 ? "1 assumption is" : `${assessment.assumptions.length} assumptions are`} printed on it.`}
         </p>
-        {role === "apprentice" ? (
+        {!mayIssue ? (
           <p>An apprentice cannot issue papers. Ask an electrician of your firm to print it.</p>
         ) : (
           <p style={{ display: "flex", gap: "0.6rem", flexWrap: "wrap" }}>
@@ -54,7 +55,7 @@ export default function Papers({ params: { jobId }, matches }: Route.ComponentPr
           The directory for the {words.board}'s door as surveyed, and the form for the owner where the home is rented.
         </p>
         <p style={{ display: "flex", gap: "0.6rem", flexWrap: "wrap" }}>
-          {role !== "apprentice" &&
+          {mayIssue &&
             PAPER_LIST.filter(({ id }) => id !== "load-worksheet").map(({ id, name }) => (
               <Button key={id} href={`/jobs/${jobId}/papers/${id}.pdf`} target="_blank" disabled={!ready}>
                 {name(words)} (PDF)
@@ -62,19 +63,25 @@ export default function Papers({ params: { jobId }, matches }: Route.ComponentPr
             ))}
         </p>
       </Section>
-      <Section title="Open files">
-        <p style={{ maxWidth: "44rem", marginBottom: "0.8rem" }}>
-          The whole job as plain JSON, to keep, hand on or check with the command line.
-        </p>
-        <p style={{ display: "flex", gap: "0.6rem", flexWrap: "wrap" }}>
-          <Button href={`/jobs/${jobId}/case.json`} download>
-            Case
-          </Button>
-          <Button href={`/jobs/${jobId}/assessment.json`} download>
-            Assessment
-          </Button>
-        </p>
-      </Section>
+      {mayExport && <OpenFiles jobId={jobId} />}
     </>
+  );
+}
+
+function OpenFiles({ jobId }: { jobId: string }) {
+  return (
+    <Section title="Open files">
+      <p style={{ maxWidth: "44rem", marginBottom: "0.8rem" }}>
+        The whole job as plain JSON, to keep, hand on or check with the command line.
+      </p>
+      <p style={{ display: "flex", gap: "0.6rem", flexWrap: "wrap" }}>
+        <Button href={`/jobs/${jobId}/case.json`} download>
+          Case
+        </Button>
+        <Button href={`/jobs/${jobId}/assessment.json`} download>
+          Assessment
+        </Button>
+      </p>
+    </Section>
   );
 }

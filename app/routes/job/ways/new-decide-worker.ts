@@ -1,8 +1,6 @@
-/** A thread of its own for what takes thousands of assessments; who starts it ends it. */
-import { type Remote, wrap } from "comlink";
+/** A thread of its own for what takes thousands of assessments. */
+import { type Thread, threadOf } from "#ui/live/thread.ts";
 import type { DecideWorker } from "./decide-worker.ts";
 
-export function newDecideWorker(): { ask: Remote<DecideWorker>; end(): void } {
-  const worker = new Worker(new URL("./decide-worker.ts", import.meta.url), { type: "module" });
-  return { ask: wrap<DecideWorker>(worker), end: () => worker.terminate() };
-}
+export const newDecideWorker = (): Thread<DecideWorker> =>
+  threadOf(new Worker(new URL("./decide-worker.ts", import.meta.url), { type: "module" }));

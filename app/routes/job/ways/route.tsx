@@ -1,5 +1,6 @@
 /** Ways: all of them on one sheet at one scale, tried out, compared, and decided. */
-import { useDeferredValue, useMemo, useState } from "react";
+import { Button } from "antd";
+import { lazy, Suspense, useDeferredValue, useMemo, useState } from "react";
 import { governingOf } from "#core/assess.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
@@ -22,6 +23,31 @@ import { RuledOut } from "./ruled-out.tsx";
 import { SheetOfWays } from "./sheet-of-ways.tsx";
 import styles from "./ways.module.css";
 import { WhatIfPanel } from "./what-if.tsx";
+
+/** Replaying is fetched when somebody asks for it. */
+const Nights = lazy(() => import("./nights/nights.tsx"));
+
+/** Whether clamps or a splitter really give a full car in the morning. */
+function RealNights({ jobId }: { jobId: string }) {
+  const [asked, setAsked] = useState(false);
+  return (
+    <Section id="nights" title="Real nights">
+      {asked ? (
+        <Suspense fallback={<p className="quiet">One moment ...</p>}>
+          <Nights jobId={jobId} />
+        </Suspense>
+      ) : (
+        <>
+          <p className="quiet">
+            Every way on measured or made-up nights, step by step: how often the car is full, how long the charger
+            waits, how warm the supply's device gets.
+          </p>
+          <Button onClick={() => setAsked(true)}>Look at real nights</Button>
+        </>
+      )}
+    </Section>
+  );
+}
 
 const firstSentence = (text: string) => text.match(/^.*?[.](?= |$)/)?.[0] ?? text;
 const RANK = { ready: 0, "with-work": 1, "ruled-out": 2 } as const;
@@ -97,6 +123,7 @@ export default function Ways({ params: { jobId } }: Route.ComponentProps) {
         jobId={jobId}
         currency={shown.prices.book.currency}
       />
+      <RealNights jobId={jobId} />
       <Calendar ways={usable} book={shown.prices.book} />
       <NextLooks jobId={jobId} />
       <AllPlans

@@ -51,7 +51,20 @@ const rows = (drawn: Readonly<Record<string, DrawnPrice>>, car: Car | undefined)
     ),
   },
   { name: "A night", of: (w) => <span className="figure">{showKWh(w.energyPerNightKWh)}</span> },
-  { name: "Nights met", of: (w) => <span className="figure">{showPercent(w.nightsMet)}</span> },
+  {
+    name: "Nights met",
+    of: (w) => (
+      <>
+        <span className="figure">{showPercent(w.nightsMet)}</span>
+        {w.replayed && (
+          <small>
+            of {showNumber(w.replayed.nights)} {w.replayed.house === "interval-data" ? "measured" : "made-up"} nights,
+            replayed
+          </small>
+        )}
+      </>
+    ),
+  },
   {
     name: "Price",
     of: (w) => {

@@ -1,0 +1,152 @@
+/** What a file of interval data says: whether it may be evidence, its peaks, how far it can be relied on. */
+import { Button } from "antd";
+import { lazy, Suspense, useMemo, useState } from "react";
+import { setValue } from "#core/case/document/set-value.ts";
+import { codebookOf } from "#core/codebook/index.ts";
+import { demandInput, demandVA } from "#core/demand/calculate.ts";
+import { firstAgainst } from "#core/demand/types.ts";
+import { dayOfWall, wallAt } from "#core/intervals/clock.ts";
+import { PLAIN } from "#core/intervals/quality.ts";
+import { showA, showNumber, showPercent } from "#core/units.ts";
+import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
+import { lengthInWords } from "./in-words.ts";
+import styles from "./measured.module.css";
+import type { Files, OpenFile } from "./use-files.ts";
+
+const Charts = lazy(() => import("./charts.tsx"));
+const FINDINGS_SHOWN = 8;
+
+export function DataSheet({ open, files }: { open: OpenFile; files: Files }) {
+  const { about, analysis, asked } = open;
+  const { document, assessment } = useJob();
+  const store = useJobStore();
+  const [isOurs, setIsOurs] = useState(false);
+  const [charts, setCharts] = useState(false);
+  const [allFindings, setAllFindings] = useState(false);
+  const codebook = codebookOf(document.rules);
+  const isEvidence = document.measured?.digest === about.digest;
+  const { evidence } = analysis;
+  const judged = useMemo(() => {
+    const method = codebook.methods.find((m) => m.measures);
+    if (!method) return null;
+    const measured = isEvidence && document.measured ? document.measured : evidence;
+    const input = demandInput({ ...document, measured }, codebook, assessment.supply.ratingA);
+    const conditions = method.conditions?.(input) ?? [];
+    return {
+      conditions,
+      against: firstAgainst(conditions),
+      demandA: demandVA(method, input) / input.volts,
+      rule: method.rule,
+    };
+  }, [codebook, document, evidence, isEvidence, assessment.supply.ratingA]);
+  const findings = [...analysis.above, ...about.quality.findings];
+  const [shown, rest] = [findings.slice(0, FINDINGS_SHOWN), findings.slice(FINDINGS_SHOWN)];
+  const doubtful = analysis.above.length > 0 && !isOurs && !isEvidence;
+  const wall = (atS: number) => dayOfWall(wallAt(about.clock, atS));
+  const endS = about.startS + about.count * about.intervalS;
+  return (
+    <article className={styles.sheet} aria-label={about.name}>
+      <header>
+        <h3>
+          {about.name} {about.madeUp && <b className={styles.madeUp}>made up for practice</b>}
+        </h3>
+        <p className="quiet">
+          {about.form}, {lengthInWords(about.intervalS, about.quality.days)}, {wall(about.startS)} to {wall(endS - 1)};{" "}
+          {showPercent(about.quality.covered)} of it there. {analysis.onlyLastYear && "Its last year counts. "}
+          <span title={about.digest}>SHA-256 {about.digest.slice(0, 12)}</span>
+          {asked && (
+            <>
+              {" "}
+              <Button size="small" type="link" onClick={files.askAgain}>
+                Its columns mean something else
+              </Button>
+            </>
+          )}
+        </p>
+      </header>
+      {judged && (
+        <>
+          <p role="status" className={styles.verdict}>
+            {judged.against
+              ? `Indication only. ${judged.against}.`
+              : `The rules are met: ${showA(judged.demandA)} by ${judged.rule} leaves ${showA(assessment.supply.ratingA - judged.demandA)} of ${showA(assessment.supply.ratingA)}.`}
+          </p>
+          <ul className={styles.conditions}>
+            {judged.conditions.map((c) => (
+              <li key={c.asks} data-met={c.met}>
+                <b>{c.met ? "met" : "not met"}</b> {c.asks}: {c.found} <span className="quiet">{c.rule}</span>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+      {(analysis.exports || document.supply.onsiteGeneration) && (
+        <p className={styles.note}>
+          {analysis.exports ? "The home gives away current in this data." : "The home has a source of its own."} A meter
+          that nets its own generation hides load: ask for the generation's own record beside it.
+        </p>
+      )}
+      {doubtful && (
+        <div role="alert" className={styles.refused}>
+          {analysis.above.map((f) => (
+            <p key={f.text}>{f.text}</p>
+          ))}
+          <Button onClick={() => setIsOurs(true)}>Yes, it is this home's</Button>
+        </div>
+      )}
+      {isEvidence ? (
+        <p className={styles.isEvidence}>This file is the evidence of the job.</p>
+      ) : about.madeUp ? (
+        <p className="quiet">Made-up data is for practice and for the replay of nights; it is no evidence.</p>
+      ) : (
+        <Button
+          type="primary"
+          disabled={doubtful}
+          onClick={() => store.edit(setValue(store.getState().document, "/measured", evidence))}
+        >
+          Make it the evidence
+        </Button>
+      )}
+      <div className={styles.columns}>
+        <div>
+          <h4>Highest {showNumber(analysis.blockMinutes)}-minute averages</h4>
+          <ol className={styles.peaks}>
+            {analysis.peaks.map((p) => (
+              <li key={p.atS}>
+                <b className="figure">{showA(p.amps)}</b> {p.when}
+                {p.causes.length > 0 && <span className="quiet"> likely {p.causes.join(" and ")}</span>}
+              </li>
+            ))}
+          </ol>
+        </div>
+        <div>
+          <h4>How far it can be relied on</h4>
+          {findings.length === 0 ? (
+            <p>No gap, no repeat, nothing that looks wrong.</p>
+          ) : (
+            <ul className={styles.findings}>
+              {[...shown, ...(allFindings ? rest : [])].map((f) => (
+                <li key={`${f.text} ${f.fromS}`} data-plain={PLAIN.includes(f.code)}>
+                  {f.line !== undefined && <span className="quiet">line {f.line}: </span>}
+                  {f.text}
+                </li>
+              ))}
+            </ul>
+          )}
+          {rest.length > 0 && !allFindings && (
+            <Button size="small" type="link" onClick={() => setAllFindings(true)}>
+              and {rest.length} more
+            </Button>
+          )}
+        </div>
+      </div>
+      {charts ? (
+        <Suspense fallback={<div className={styles.chartPlace} />}>
+          <Charts analysis={analysis} findings={findings} clock={about.clock} ratingA={assessment.supply.ratingA} />
+        </Suspense>
+      ) : (
+        <Button onClick={() => setCharts(true)}>Show the charts</Button>
+      )}
+    </article>
+  );
+}

@@ -1,0 +1,133 @@
+/** Files of interval data: read from a meter or a recorder, kept with the job, looked at, and made its evidence. */
+import { Button } from "antd";
+import { useRef } from "react";
+import { intervalProblemLine } from "#core/formats/interval-data/problems.ts";
+import { DataSheet } from "./data-sheet.tsx";
+import { lengthInWords } from "./in-words.ts";
+import { MappingForm } from "./mapping-form.tsx";
+import styles from "./measured.module.css";
+import { Recorder } from "./recorder.tsx";
+import { useFiles } from "./use-files.ts";
+
+export default function Files({ jobId }: { jobId: string }) {
+  const files = useFiles(jobId);
+  const { document, kept, open, reading } = files;
+  const input = useRef<HTMLInputElement>(null);
+  const evidence = document.measured?.digest;
+  return (
+    <div className={styles.files}>
+      <p className={styles.buttons}>
+        <input
+          ref={input}
+          type="file"
+          hidden
+          accept=".csv,.txt,.tsv,.xml,text/csv,text/plain,text/xml,application/xml"
+          aria-label="File of interval data"
+          onChange={({ target }) => {
+            const [file] = target.files ?? [];
+            if (file) files.read(file);
+            // The same file may be picked again once it was mended.
+            target.value = "";
+          }}
+        />
+        <Button onClick={() => input.current?.click()} disabled={reading.state === "reading"}>
+          Read a file
+        </Button>
+        <Button onClick={() => void files.makeUp(1)} disabled={reading.state === "reading"}>
+          Made-up year for practice
+        </Button>
+        <span className="quiet">CSV, Green Button XML, half-hour exports, recorder files</span>
+      </p>
+      <Recorder onText={files.readText} />
+      {reading.state === "reading" && (
+        <p className={styles.progress}>
+          <progress max={1} value={reading.share} aria-label={`Reading ${reading.name}`} />
+          Reading {reading.name}
+          <Button size="small" onClick={files.cancel}>
+            Cancel
+          </Button>
+        </p>
+      )}
+      {reading.state === "refused" && (
+        <div role="alert" className={styles.refused}>
+          <p>Nothing of {reading.name} was taken:</p>
+          <ul>
+            {reading.problems.map((p) => (
+              <li key={intervalProblemLine(p)}>{intervalProblemLine(p)}</li>
+            ))}
+          </ul>
+        </div>
+      )}
+      {reading.state === "asks" && (
+        <MappingForm
+          key={reading.head}
+          guess={reading.guess}
+          onSaid={(mapping) => files.read(reading.file, mapping, reading.head)}
+          onCancel={files.cancel}
+        />
+      )}
+      {open && <DataSheet open={open} files={files} />}
+      {kept && kept.length > 0 && (
+        <table className={styles.kept}>
+          <caption>Kept with this job</caption>
+          <thead>
+            <tr>
+              <th scope="col">File</th>
+              <th scope="col">What it holds</th>
+              <th scope="col" className={styles.doing}>
+                Do
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {kept.map((file) => (
+              <tr key={file.about.digest}>
+                <th scope="row">
+                  {file.about.name}
+                  {file.about.digest === evidence && <b className={styles.mark}>evidence</b>}
+                  {file.about.madeUp && <b className={styles.madeUp}>made up</b>}
+                  {file.waits && <span className="quiet"> waits here for a line</span>}
+                </th>
+                <td>{lengthInWords(file.about.intervalS, file.about.quality.days)}</td>
+                <td className={styles.rowButtons}>
+                  {file.about.digest === open?.about.digest ? (
+                    <Button size="small" onClick={files.close}>
+                      Close
+                    </Button>
+                  ) : (
+                    <Button
+                      size="small"
+                      onClick={() => void files.openKept(file)}
+                      aria-label={`Open ${file.about.name}`}
+                    >
+                      Open
+                    </Button>
+                  )}
+                  <Button
+                    size="small"
+                    type="text"
+                    onClick={() => void files.download(file)}
+                    aria-label={`${file.about.name} as CSV`}
+                  >
+                    CSV
+                  </Button>
+                  {file.about.digest !== evidence && (
+                    <Button
+                      size="small"
+                      type="text"
+                      danger
+                      onClick={() => void files.take(file)}
+                      aria-label={`Take ${file.about.name} away`}
+                    >
+                      Take away
+                    </Button>
+                  )}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+    </div>
+  );
+}

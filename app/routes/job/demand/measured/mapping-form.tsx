@@ -1,0 +1,246 @@
+/** What the columns of a CSV mean, settled by a person: said once, remembered for the firm's next file of the kind. */
+import { Button, Input, Select, Switch } from "antd";
+import { useState } from "react";
+import {
+  type CsvMapping,
+  type Doubt,
+  type Guess,
+  type ValueColumn,
+  WRITTEN_UNITS,
+} from "#core/formats/interval-data/mapping.ts";
+import { isZone } from "#core/intervals/clock.ts";
+import { Field, Fields } from "#ui/field/field.tsx";
+import styles from "./measured.module.css";
+
+const DOUBTS: Record<Doubt, string> = {
+  columns: "which column is the time",
+  unit: "the unit of the values",
+  "date-order": "whether the day or the month comes first",
+  "value-columns": "which column is the demand of the home",
+};
+const PHASES = [
+  { value: 0, label: "the whole home" },
+  { value: 1, label: "L1" },
+  { value: 2, label: "L2" },
+  { value: 3, label: "L3" },
+] as const;
+
+export function MappingForm(props: { guess: Guess; onSaid(mapping: CsvMapping): void; onCancel(): void }) {
+  const { guess, onSaid, onCancel } = props;
+  const [mapping, setMapping] = useState<CsvMapping>(guess.mapping);
+  const [unit, setUnit] = useState(guess.doubts.includes("unit") ? null : guess.mapping.unit);
+  const [problem, setProblem] = useState<"unit" | "values" | "zone" | null>(null);
+  const set = (changes: Partial<CsvMapping>) => setMapping({ ...mapping, ...changes });
+  const columns = guess.columns.map((name, value) => ({ value, label: name }));
+  const valueColumn = (column: number): ValueColumn | undefined => mapping.values.find((v) => v.column === column);
+  const days = mapping.shape === "days";
+  const others = columns.filter((c) => c.value !== mapping.date && c.value !== mapping.clock);
+  const said = () => {
+    if (unit === null) return setProblem("unit");
+    if (mapping.values.length === 0) return setProblem("values");
+    if (mapping.zone !== null && !isZone(mapping.zone)) return setProblem("zone");
+    onSaid({ ...mapping, unit });
+  };
+  return (
+    <form
+      className={styles.mapping}
+      onSubmit={(event) => {
+        event.preventDefault();
+        said();
+      }}
+    >
+      <h3>What do its columns mean?</h3>
+      <p className="quiet">
+        {guess.doubts.length > 0 && <>Not clear from the file: {guess.doubts.map((d) => DOUBTS[d]).join(", ")}. </>}
+        Your answer is remembered for the firm's next file of this kind.
+      </p>
+      <div className={styles.sample}>
+        <table>
+          <thead>
+            <tr>
+              {guess.columns.slice(0, 12).map((name, i) => (
+                // biome-ignore lint/suspicious/noArrayIndexKey: columns have no names of their own
+                <th key={i} scope="col">
+                  {name}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {guess.sample.map((row, r) => (
+              // biome-ignore lint/suspicious/noArrayIndexKey: rows as they stand in the file
+              <tr key={r}>
+                {row.slice(0, 12).map((cell, i) => (
+                  // biome-ignore lint/suspicious/noArrayIndexKey: cells as they stand in the file
+                  <td key={i}>{cell}</td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <Fields>
+        <Field label="Date, or date and time">
+          {(tied) => (
+            <Select {...tied} options={columns} value={mapping.date} onChange={(date: number) => set({ date })} />
+          )}
+        </Field>
+        {!days && (
+          <Field label="Clock time" hint="where it has a column of its own">
+            {(tied) => (
+              <Select
+                {...tied}
+                options={[{ value: -1, label: "in the same column" }, ...columns]}
+                value={mapping.clock ?? -1}
+                onChange={(clock: number) => set({ clock: clock < 0 ? null : clock })}
+              />
+            )}
+          </Field>
+        )}
+        <Field label="Order of the date">
+          {(tied) => (
+            <Select
+              {...tied}
+              options={[
+                { value: "ymd", label: "year, month, day" },
+                { value: "dmy", label: "day, month, year" },
+                { value: "mdy", label: "month, day, year" },
+              ]}
+              value={mapping.dateOrder}
+              onChange={(dateOrder) => set({ dateOrder })}
+            />
+          )}
+        </Field>
+        <Field label="A time stands for">
+          {(tied) => (
+            <Select
+              {...tied}
+              options={[
+                { value: "start", label: "the begin of its interval" },
+                { value: "end", label: "the end of its interval" },
+              ]}
+              value={mapping.stamps}
+              onChange={(stamps) => set({ stamps })}
+            />
+          )}
+        </Field>
+        <Field label="Unit" problem={problem === "unit" ? "Choose the unit: the file does not say it." : null}>
+          {(tied) => (
+            <Select
+              {...tied}
+              options={WRITTEN_UNITS.map((value) => ({ value, label: value }))}
+              value={unit}
+              onChange={(next) => {
+                setUnit(next);
+                setProblem(null);
+              }}
+            />
+          )}
+        </Field>
+        <Field label="Values are">
+          {(tied) => (
+            <Select
+              {...tied}
+              options={[
+                { value: "interval", label: "of each interval" },
+                { value: "register", label: "a counter that runs on" },
+              ]}
+              value={mapping.means}
+              onChange={(means) => set({ means })}
+            />
+          )}
+        </Field>
+        <Field label="Decimals with a">
+          {(tied) => (
+            <Select
+              {...tied}
+              options={[
+                { value: ".", label: "point" },
+                { value: ",", label: "comma" },
+              ]}
+              value={mapping.decimal}
+              onChange={(decimal) => set({ decimal })}
+            />
+          )}
+        </Field>
+        <Field
+          label="Time zone"
+          hint="where the file goes by another clock than it writes, e.g. America/Chicago"
+          problem={problem === "zone" ? "No time zone of this name is known, e.g. Europe/London." : null}
+        >
+          {(tied) => (
+            <Input
+              {...tied}
+              value={mapping.zone ?? ""}
+              onChange={({ target }) => {
+                set({ zone: target.value.trim() || null });
+                setProblem(null);
+              }}
+            />
+          )}
+        </Field>
+      </Fields>
+      {!days && (
+        <fieldset className={styles.valueColumns}>
+          <legend>Columns with the demand</legend>
+          {problem === "values" && (
+            <p role="alert" className={styles.problem}>
+              Choose at least one column.
+            </p>
+          )}
+          {others.map(({ value, label }) => {
+            const chosen = valueColumn(value);
+            const change = (next: ValueColumn | null) => {
+              setProblem(null);
+              set({
+                values: [...mapping.values.filter((v) => v.column !== value), ...(next ? [next] : [])].sort(
+                  (a, b) => a.column - b.column,
+                ),
+              });
+            };
+            return (
+              <p key={value}>
+                <label>
+                  <input
+                    type="checkbox"
+                    checked={chosen !== undefined}
+                    onChange={({ target }) =>
+                      change(target.checked ? { column: value, phase: 0, export: false } : null)
+                    }
+                  />{" "}
+                  {label}
+                </label>
+                {chosen && (
+                  <>
+                    <Select
+                      size="small"
+                      aria-label={`${label} measures`}
+                      options={[...PHASES]}
+                      value={chosen.phase}
+                      onChange={(phase) => change({ ...chosen, phase })}
+                    />
+                    <span>
+                      <Switch
+                        size="small"
+                        aria-label={`${label} is given away`}
+                        checked={chosen.export}
+                        onChange={(given) => change({ ...chosen, export: given })}
+                      />{" "}
+                      is given away
+                    </span>
+                  </>
+                )}
+              </p>
+            );
+          })}
+        </fieldset>
+      )}
+      <p className={styles.buttons}>
+        <Button type="primary" htmlType="submit">
+          Read it so
+        </Button>
+        <Button onClick={onCancel}>Leave it</Button>
+      </p>
+    </form>
+  );
+}

@@ -1,0 +1,161 @@
+/** What was measured: read from a file or a recorder, or entered by hand; by phase where there are three. */
+import { Button } from "antd";
+import { lazy, Suspense, useState } from "react";
+import { setValue } from "#core/case/document/set-value.ts";
+import type { CaseDocument, Measured as MeasuredDemand } from "#core/case/document/types.ts";
+import { codebookOf } from "#core/codebook/index.ts";
+import { AMPERE_UNITS, DAY_UNITS, DEMAND_UNITS, MINUTE_UNITS } from "#core/quantity/parse.ts";
+import { showA, showNumber } from "#core/units.ts";
+import { CaseChoice, CaseNumber, CaseQuantity, CaseSwitch, CaseYesNo } from "#ui/case-field/case-field.tsx";
+import { Fields } from "#ui/field/field.tsx";
+import { Section } from "#ui/frame/sheet.tsx";
+import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
+import { Figure } from "#ui/why/why-sheet.tsx";
+
+/** @param operator the rule set's word for who gives the supply */
+const sources = (operator: string) =>
+  [
+    { value: "utility-year", label: `A year from the ${operator}` },
+    { value: "recorder", label: "A recorder" },
+    { value: "half-hour-meter", label: "Half-hour meter" },
+  ] as const;
+
+/** What the measured method makes of it, or why it may not be used. */
+function Verdict() {
+  const { assessment, document } = useJob();
+  const method = codebookOf(document.rules).methods.find((m) => m.measures);
+  const measured = assessment.calculations.find((c) => c.method === method?.id);
+  if (!measured) return null;
+  return (
+    <p role="status">
+      {measured.applies ? (
+        <>
+          It governs: <Figure why={measured.explain.demandA}>{showA(measured.demandA)}</Figure> by {measured.rule}.
+        </>
+      ) : (
+        <>It does not govern yet. {measured.why}.</>
+      )}
+    </p>
+  );
+}
+
+/** Reading files, recorders and charts are fetched when somebody measures. */
+const Files = lazy(() => import("./files.tsx"));
+
+export function Measured({ jobId }: { jobId: string }) {
+  const { document } = useJob();
+  const [reads, setReads] = useState(false);
+  const store = useJobStore();
+  const set = (value: CaseDocument["measured"]) => store.edit(setValue(store.getState().document, "/measured", value));
+  const files = reads ? (
+    <Suspense fallback={<p className="quiet">One moment ...</p>}>
+      <Files jobId={jobId} />
+    </Suspense>
+  ) : (
+    <Button onClick={() => setReads(true)}>Files and recorders</Button>
+  );
+  const { measured } = document;
+  return (
+    <Section
+      id="measured"
+      title="Measured demand"
+      aside={
+        measured ? (
+          <Button type="text" danger onClick={() => set(null)}>
+            Take the measurement away
+          </Button>
+        ) : (
+          <Button onClick={() => set({ source: "recorder" })}>Enter a measurement</Button>
+        )
+      }
+    >
+      {measured ? (
+        <Evidence measured={measured} onByHand={set} />
+      ) : (
+        <p className="quiet">Where the calculation says no, a year of meter data or a recorder often says yes.</p>
+      )}
+      {files}
+    </Section>
+  );
+}
+
+/** The measurement that the job rests on. */
+function Evidence({ measured, onByHand }: { measured: MeasuredDemand; onByHand(value: MeasuredDemand): void }) {
+  const { document } = useJob();
+  const { digest, file, ...byHand } = measured;
+  return (
+    <>
+      <Verdict />
+      {digest !== undefined && (
+        <p>
+          Read from {file}: {showNumber(measured.days ?? 0)} days of {showNumber(measured.intervalMinutes ?? 0)}-minute
+          averages, highest {showA(Math.max(measured.max?.value ?? 0, ...(measured.maxByPhaseA ?? [])))}.{" "}
+          <span className="quiet">SHA-256 {digest.slice(0, 12)}</span>{" "}
+          <Button size="small" type="link" onClick={() => onByHand(byHand)}>
+            Change it by hand
+          </Button>
+        </p>
+      )}
+      <Fields>
+        <CaseChoice
+          label="Source"
+          pointer="/measured/source"
+          options={sources(codebookOf(document.rules).words.operator)}
+        />
+        {digest === undefined && <Figures threePhase={document.supply.system === "three-phase-230-400"} />}
+        <CaseYesNo label="In the heating season" pointer="/measured/heatingSeason" />
+        <CaseSwitch
+          label="Solar or other generation"
+          pointer="/supply/onsiteGeneration"
+          source="supply.onsiteGeneration"
+        />
+      </Fields>
+    </>
+  );
+}
+
+/** What a person reads off a meter; of a file it stands in the file. */
+const Figures = ({ threePhase }: { threePhase: boolean }) => (
+  <>
+    <CaseNumber label="Days measured" pointer="/measured/days" units={DAY_UNITS} usual="days" />
+    <CaseNumber
+      label="Averaged over"
+      pointer="/measured/intervalMinutes"
+      units={MINUTE_UNITS}
+      usual="min"
+      hint="the interval of the meter or recorder"
+    />
+    {threePhase ? (
+      ([0, 1, 2] as const).map((phase) => <PhaseMaximum key={phase} phase={phase} />)
+    ) : (
+      <CaseQuantity
+        label="Highest value"
+        pointer="/measured/max"
+        units={DEMAND_UNITS}
+        usual="A"
+        hint="in A or in kW, as the meter shows it"
+      />
+    )}
+  </>
+);
+
+/** The three phases are one list in the case: the first that is typed brings the others at nothing. */
+function PhaseMaximum({ phase }: { phase: 0 | 1 | 2 }) {
+  const store = useJobStore();
+  const { document } = useJob();
+  if (!document.measured?.maxByPhaseA)
+    return phase === 0 ? (
+      <Button onClick={() => store.edit(setValue(store.getState().document, "/measured/maxByPhaseA", [0, 0, 0]))}>
+        Enter the three phases
+      </Button>
+    ) : null;
+  return (
+    <CaseNumber
+      label={`Highest on L${phase + 1}`}
+      pointer={`/measured/maxByPhaseA/${phase}`}
+      units={AMPERE_UNITS}
+      usual="A"
+      empty="refused"
+    />
+  );
+}

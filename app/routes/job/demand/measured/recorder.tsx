@@ -1,0 +1,172 @@
+/** A clamp recorder on the line: found, watched live, started, read out; how its clamps sit is said. */
+import { Button } from "antd";
+import { useEffect, useState } from "react";
+import { clampFindings, type RecorderStatus, recordedDays } from "#core/recorder/recorder.ts";
+import { showA, showNumber } from "#core/units.ts";
+import { useJob } from "#ui/job-store/use-job.tsx";
+import { ask, later } from "#ui/live/line.ts";
+import styles from "./measured.module.css";
+
+const PATIENCE_MS = 6000;
+const READ_OUT_PATIENCE_MS = 60_000;
+const EVERY_MS = 1000;
+const NO_ANSWER = "Nobody answers: the line to Heron's server is down";
+
+const STATES: Record<RecorderStatus["state"], string> = {
+  idle: "does not record",
+  recording: "is recording",
+  full: "has ended its recording",
+};
+
+type Answer<T> = { value: T } | { problem: string };
+
+async function asked<T>(
+  query: string,
+  init: RequestInit,
+  read: (r: Response) => Promise<T>,
+  ms = PATIENCE_MS,
+): Promise<Answer<T>> {
+  const response = await ask(`/recorders${query}`, init, ms);
+  if (!response) return { problem: NO_ANSWER };
+  if (response.ok && response.headers.get("Content-Type")?.includes("json")) {
+    const said = (await response.clone().json()) as { silent?: string };
+    if (said.silent) return { problem: said.silent };
+  }
+  return response.ok ? { value: await read(response) } : { problem: await response.text() };
+}
+const asJson = <T,>(r: Response): Promise<T> => r.json() as Promise<T>;
+
+export function Recorder({ onText }: { onText(name: string, text: string): void }) {
+  const [found, setFound] = useState<RecorderStatus[] | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [looking, setLooking] = useState(false);
+  const look = async () => {
+    setLooking(true);
+    const answer = await asked("", {}, asJson<RecorderStatus[]>);
+    setLooking(false);
+    if ("problem" in answer) setProblem(answer.problem);
+    else {
+      setFound(answer.value);
+      setProblem(answer.value.length === 0 ? "No recorder answers on the line" : null);
+    }
+  };
+  return (
+    <div className={styles.recorder}>
+      <Button onClick={() => void look()} loading={looking}>
+        {found && found.length > 0 ? "Look again for recorders" : "Find the recorder"}
+      </Button>
+      {problem && (
+        <p role="alert" className={styles.problem}>
+          {problem}
+        </p>
+      )}
+      {found && found.length > 0 && (
+        <p className={styles.caution}>
+          Clamps go round live conductors: with the cover off, only by a licensed person, with what the site asks to be
+          worn. Close the jaws fully, the arrow towards the home.
+        </p>
+      )}
+      {found?.map((status) => (
+        <OneRecorder key={status.address} first={status} onText={onText} />
+      ))}
+    </div>
+  );
+}
+
+function OneRecorder({ first, onText }: { first: RecorderStatus; onText(name: string, text: string): void }) {
+  const { document } = useJob();
+  const [status, setStatus] = useState(first);
+  const [silent, setSilent] = useState<string | null>(null);
+  const [reading, setReading] = useState(false);
+  const { address } = first;
+  const at = `?address=${encodeURIComponent(address)}`;
+  useEffect(() => {
+    let off = () => {};
+    let gone = false;
+    const watch = async () => {
+      const answer = await asked(at, {}, asJson<RecorderStatus>);
+      if (gone) return;
+      if ("problem" in answer) setSilent(answer.problem);
+      else {
+        setSilent(null);
+        setStatus(answer.value);
+      }
+      off = later(() => void watch(), EVERY_MS);
+    };
+    off = later(() => void watch(), EVERY_MS);
+    return () => {
+      gone = true;
+      off();
+    };
+  }, [at]);
+  const command = async (what: "start" | "stop") => {
+    const init = {
+      method: "POST",
+      headers: { "Content-Type": "application/json" },
+      body: JSON.stringify({ address, command: what }),
+    };
+    const answer = await asked("", init, asJson<RecorderStatus>);
+    if ("problem" in answer) setSilent(answer.problem);
+    else setStatus(answer.value);
+  };
+  const readOut = async () => {
+    setReading(true);
+    const answer = await asked(`${at}&records`, {}, (r) => r.text(), READ_OUT_PATIENCE_MS);
+    setReading(false);
+    if ("problem" in answer) setSilent(answer.problem);
+    else onText(`recorder-${new Date(status.startedAtS * 1000).toISOString().slice(0, 10)}.csv`, answer.value);
+  };
+  const findings = clampFindings(status, document.supply.onsiteGeneration === true);
+  const days = recordedDays(status);
+  return (
+    <section className={styles.oneRecorder} aria-label={`Recorder at ${address}`}>
+      <h3>
+        Recorder with {status.clamps.length} {status.clamps.length === 1 ? "clamp" : "clamps"} at {status.nominalVolts}{" "}
+        V <span className="quiet">{address}</span>
+      </h3>
+      <ul className={styles.clamps}>
+        {status.clamps.map((c, i) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: a clamp is its place
+          <li key={i}>
+            <span>{status.clamps.length === 1 ? "Line" : `L${i + 1}`}</span>
+            <b className="figure">{c.signal ? showA(Math.round(c.amps * 10) / 10) : "no signal"}</b>
+            <span className="quiet">
+              {showNumber(Math.round(c.watts / 10) / 100)} kW at {showNumber(c.volts)} V
+            </span>
+          </li>
+        ))}
+      </ul>
+      {silent ? (
+        <p role="alert" className={styles.problem}>
+          {silent}
+        </p>
+      ) : findings.length > 0 ? (
+        <ul role="alert" className={styles.clampFindings}>
+          {findings.map((f) => (
+            <li key={f.text}>{f.text}.</li>
+          ))}
+        </ul>
+      ) : (
+        <p className={styles.sound}>Every clamp follows the voltage of its leg, and current flows in.</p>
+      )}
+      <p role="status">
+        It {STATES[status.state]}
+        {status.records > 0 &&
+          `: ${showNumber(Math.round(days * 10) / 10)} days of ${status.intervalS / 60}-minute averages`}
+        .
+      </p>
+      <p className={styles.buttons}>
+        {status.state === "recording" ? (
+          <Button onClick={() => void command("stop")}>End the recording</Button>
+        ) : (
+          <Button onClick={() => void command("start")}>
+            {status.records > 0 ? "Start anew, over what it has" : "Start a recording"}
+          </Button>
+        )}
+        <Button type="primary" disabled={status.records === 0} loading={reading} onClick={() => void readOut()}>
+          Read it out
+        </Button>
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,168 @@
+/** Real nights: every way of the job replayed on measured or made-up days, compared, and counted on. */
+import { Button } from "antd";
+import { lazy, Suspense, useEffect, useRef, useState } from "react";
+import { setValue } from "#core/case/document/set-value.ts";
+import type { KeptAbout } from "#core/intervals/kept.ts";
+import { standsOn } from "#core/need/replayed.ts";
+import { basisOf, keptReplay } from "#core/replay/kept.ts";
+import { type ReplayOptions, USUAL_OPTIONS } from "#core/replay/options.ts";
+import { showNumber } from "#core/units.ts";
+import { listData } from "#ui/interval-data/store.ts";
+import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
+import { later } from "#ui/live/line.ts";
+import { Comparison } from "./comparison.tsx";
+import styles from "./nights.module.css";
+import { MADE_UP, Settings } from "./settings.tsx";
+import { useReplay } from "./use-replay.ts";
+
+const Detail = lazy(() => import("./detail.tsx"));
+
+/** More made-up years than this are stepped by the minute. */
+const FINE_YEARS = 5;
+const AT_REST_MS = 400;
+
+export default function Nights({ jobId }: { jobId: string }) {
+  const job = useJob();
+  const store = useJobStore();
+  const { document, assessment } = job;
+  const { running, replay, run, cancel } = useReplay(jobId);
+  const [kept, setKept] = useState<KeptAbout[] | null>(null);
+  const [source, setSource] = useState<string | null>(null);
+  const [options, setOptions] = useState<ReplayOptions>({
+    ...USUAL_OPTIONS,
+    solarFirst: document.need?.solarSurplus === true,
+  });
+  const replayed = useRef<ReplayOptions | null>(null);
+  useEffect(() => {
+    void listData(jobId).then(
+      (all) => setKept(all.map((k) => k.about)),
+      () => setKept([]),
+    );
+  }, [jobId]);
+  const evidence = kept?.find((k) => k.digest === document.measured?.digest);
+  const chosen = source ?? evidence?.digest ?? MADE_UP;
+  const data = kept?.find((k) => k.digest === chosen) ?? null;
+  const set = (changes: Partial<ReplayOptions>) => setOptions({ ...options, ...changes });
+  const asked: ReplayOptions = { ...options, dtS: !data && options.years > FINE_YEARS ? 60 : 10 };
+  const start = () => {
+    replayed.current = options;
+    run(job, data, asked);
+  };
+  // Once it was replayed, what is set otherwise is replayed at once, as long as that takes a moment.
+  const again = useRef(start);
+  again.current = start;
+  const quick = data !== null || options.years <= FINE_YEARS;
+  useEffect(() => {
+    if (!quick || replayed.current === null || replayed.current === options) return;
+    return later(() => again.current(), AT_REST_MS);
+  }, [options, quick]);
+  const busy = running.state === "running";
+  const current = replay && replay.of === document ? replay : null;
+  const counted =
+    document.replayed && standsOn(document.replayed.basis, basisOf(assessment)) ? document.replayed : null;
+  const usual =
+    current !== null &&
+    current.options.fault === "none" &&
+    current.options.limitA === null &&
+    current.options.lagS === USUAL_OPTIONS.lagS &&
+    current.options.chargers === 1;
+  return (
+    <div className={styles.nights}>
+      <Settings
+        kept={kept}
+        chosen={chosen}
+        evidence={evidence?.digest}
+        onChoose={setSource}
+        options={options}
+        onChange={set}
+        madeUp={data === null}
+      />
+      <p className={styles.run}>
+        {busy ? (
+          <>
+            <progress max={1} value={running.share} aria-label="Nights replayed" />
+            <Button onClick={cancel}>Cancel</Button>
+          </>
+        ) : (
+          <Button type="primary" disabled={kept === null} onClick={start}>
+            {current ? "Replay again" : "Replay the nights"}
+          </Button>
+        )}
+        <span className="quiet">
+          {data
+            ? `${showNumber(Math.round(data.quality.days))} days`
+            : `${options.years} ${options.years === 1 ? "year" : "years"}`}{" "}
+          in steps of {asked.dtS} s
+        </span>
+      </p>
+      {running.state === "at-rest" && running.problem && (
+        <p role="alert" className={styles.problem}>
+          {running.problem}.
+        </p>
+      )}
+      {replay && !current && (
+        <p className="quiet">The job has changed since it was replayed; replay it again to compare.</p>
+      )}
+      {current && (
+        <>
+          <Comparison replay={current} />
+          <p className="quiet">
+            {current.notes.map((n) => `${n}. `)}
+            {current.leftOut > 0 && `${current.leftOut} nights are cut off or have a gap in them and do not count. `}
+            The state of the supply's device is a model for comparing ways, no maker's curve.{" "}
+            {(current.stepsPerSecond / 1e6).toFixed(1)} million steps a second on one thread.
+          </p>
+          {usual ? (
+            <Button
+              className={styles.count as string}
+              onClick={() =>
+                store.edit(
+                  setValue(
+                    store.getState().document,
+                    "/replayed",
+                    keptReplay(
+                      assessment,
+                      current.ways,
+                      {
+                        house: current.data && !current.data.madeUp ? "interval-data" : "made-up",
+                        ...(current.data && { digest: current.data.digest }),
+                        seed: current.options.seed,
+                        years: current.data ? 1 : current.options.years,
+                        stepS: current.options.dtS,
+                      },
+                      new Date().toISOString().slice(0, 10),
+                    ),
+                  ),
+                )
+              }
+            >
+              Let the answer count on these nights
+            </Button>
+          ) : (
+            <p className="quiet">
+              With the usual lag, the limit of the rules, one charger and sound clamps the answer can count on these
+              nights.
+            </p>
+          )}
+          <Suspense fallback={<div className={styles.chartPlace} />}>
+            <Detail jobId={jobId} replay={current} />
+          </Suspense>
+        </>
+      )}
+      {counted && (
+        <p role="status" className={styles.counted}>
+          The answer counts on{" "}
+          {counted.house === "interval-data" ? "measured nights" : `made-up nights of ${counted.years} years`}, replayed
+          on {counted.on}.{" "}
+          <Button
+            size="small"
+            type="link"
+            onClick={() => store.edit(setValue(store.getState().document, "/replayed", null))}
+          >
+            Go back to the usual profile of a house
+          </Button>
+        </p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,178 @@
+/** On which days the ways are replayed, and how their clamps and chargers are. */
+import { InputNumber, Segmented, Select, Switch } from "antd";
+import type { KeptAbout } from "#core/intervals/kept.ts";
+import { CLAMP_FAULTS, FAULTS, type ReplayOptions, type Sharing, USUAL_OPTIONS } from "#core/replay/options.ts";
+import { showA } from "#core/units.ts";
+import { Field, Fields } from "#ui/field/field.tsx";
+import { useJob } from "#ui/job-store/use-job.tsx";
+import styles from "./nights.module.css";
+
+const YEARS = [1, 10, 50, 200] as const;
+/** The days of the house where none of its files is chosen. */
+export const MADE_UP = "made-up";
+
+export function Settings(props: {
+  /** Files of the job; null while they are looked for. */
+  kept: readonly KeptAbout[] | null;
+  /** Digest of the file that is replayed, or `MADE_UP`. */
+  chosen: string;
+  evidence: string | undefined;
+  onChoose(source: string): void;
+  options: ReplayOptions;
+  onChange(changes: Partial<ReplayOptions>): void;
+  madeUp: boolean;
+}) {
+  const { chosen, evidence, kept, madeUp, onChange, onChoose, options } = props;
+  const { assessment } = useJob();
+  const managed = assessment.ways.find((w) => w.limitA !== undefined);
+  const { ratingA } = assessment.supply;
+  const limitA = options.limitA ?? managed?.limitA ?? null;
+  return (
+    <Fields>
+      <Field label="Days of the house" wide hint={madeUp && "made up from the load list, the same for a seed"}>
+        {(tied) => (
+          <Select
+            {...tied}
+            value={chosen}
+            loading={kept === null}
+            onChange={onChoose}
+            options={[
+              ...(kept ?? []).map((k) => ({
+                value: k.digest,
+                label: `${k.name}${k.digest === evidence ? ", the evidence" : ""}`,
+              })),
+              { value: MADE_UP, label: "Made-up days" },
+            ]}
+          />
+        )}
+      </Field>
+      {madeUp && (
+        <Field label="Years">
+          {(tied) => (
+            <Select
+              {...tied}
+              value={options.years}
+              onChange={(years) => onChange({ years })}
+              options={YEARS.map((value) => ({ value, label: String(value) }))}
+            />
+          )}
+        </Field>
+      )}
+      <Field label="Seed">
+        {(tied) => (
+          <InputNumber
+            {...tied}
+            min={0}
+            max={4_294_967_295}
+            precision={0}
+            value={options.seed}
+            onChange={(seed) => onChange({ seed: seed ?? USUAL_OPTIONS.seed })}
+          />
+        )}
+      </Field>
+      <Field label="Clamps">
+        {(tied) => (
+          <Select
+            {...tied}
+            value={options.fault}
+            onChange={(fault) => onChange({ fault })}
+            options={CLAMP_FAULTS.map((value) => ({ value, label: FAULTS[value].name }))}
+          />
+        )}
+      </Field>
+      <Field
+        label="Lag"
+        aside={<b className="figure">{options.lagS} s</b>}
+        hint="from a reading of the clamps to a new offer"
+      >
+        {(tied) => <Range id={tied.id} min={1} max={60} value={options.lagS} onMove={(lagS) => onChange({ lagS })} />}
+      </Field>
+      {managed && limitA !== null && (
+        <>
+          <Field
+            label="Limit"
+            aside={<b className="figure">{showA(limitA)}</b>}
+            hint={options.limitA === null ? "as the rules set it" : `the rules set ${showA(managed.limitA ?? 0)}`}
+          >
+            {(tied) => (
+              <Range
+                id={tied.id}
+                min={6}
+                max={ratingA}
+                value={limitA}
+                onMove={(a) => onChange({ limitA: a === managed.limitA ? null : a })}
+              />
+            )}
+          </Field>
+          <Field
+            label="Margin"
+            aside={<b className="figure">{showA(Math.max(0, ratingA - limitA))}</b>}
+            hint="under the rating of the supply"
+          >
+            {(tied) => (
+              <Range
+                id={tied.id}
+                min={0}
+                max={ratingA - 6}
+                value={ratingA - limitA}
+                onMove={(a) => onChange({ limitA: ratingA - a === managed.limitA ? null : ratingA - a })}
+              />
+            )}
+          </Field>
+        </>
+      )}
+      <Field label="Chargers">
+        {() => (
+          <Segmented
+            className={styles.switch as string}
+            aria-label="Chargers"
+            options={[1, 2]}
+            value={options.chargers}
+            onChange={(chargers) => onChange({ chargers: chargers as 1 | 2 })}
+          />
+        )}
+      </Field>
+      {options.chargers === 2 && (
+        <Field label="They share">
+          {(tied) => (
+            <Select
+              {...tied}
+              value={options.sharing}
+              onChange={(sharing: Sharing) => onChange({ sharing })}
+              options={[
+                { value: "equally", label: "equally" },
+                { value: "first", label: "the first car first" },
+                { value: "second", label: "the second car first" },
+              ]}
+            />
+          )}
+        </Field>
+      )}
+      <Field label="Sun into the car first" hint="managed ways only">
+        {(tied) => (
+          <Switch
+            className={styles.switch as string}
+            id={tied.id}
+            checked={options.solarFirst}
+            onChange={(solarFirst) => onChange({ solarFirst })}
+          />
+        )}
+      </Field>
+      <Field label="Missed energy is asked for the next night">
+        {(tied) => (
+          <Switch
+            className={styles.switch as string}
+            id={tied.id}
+            checked={options.carryOver}
+            onChange={(carryOver) => onChange({ carryOver })}
+          />
+        )}
+      </Field>
+    </Fields>
+  );
+}
+
+function Range(props: { id: string; min: number; max: number; value: number; onMove(value: number): void }) {
+  const { onMove, ...range } = props;
+  return <input type="range" {...range} onChange={({ target }) => onMove(Number(target.value))} />;
+}

@@ -1,0 +1,120 @@
+/** A replay of all ways in two workers: started, told, cancelled; and one worker that stays for nights in detail. */
+import { proxy } from "comlink";
+import { useCallback, useEffect, useRef, useState } from "react";
+import type { CaseDocument } from "#core/case/document/types.ts";
+import { codebookOf } from "#core/codebook/index.ts";
+import type { KeptAbout } from "#core/intervals/kept.ts";
+import type { ReplayOptions } from "#core/replay/options.ts";
+import { addTo, resultOf, type WayReplay, type WaySum } from "#core/replay/results.ts";
+import { type WayToReplay, waysToReplay } from "#core/replay/ways.ts";
+import { valuesOf } from "#ui/interval-data/store.ts";
+import type { AssessedCase } from "#ui/job-store/job-store.ts";
+import { newReplayWorker } from "#ui/replay/new-replay-worker.ts";
+
+const BROKE_OFF = "The replay did not start or broke off: with a line, load this page again and replay it once more";
+/** Workers that run at once, the page's own thread not counted. */
+const WORKERS = 2;
+
+export interface Replay {
+  /** The case as it was replayed. */
+  of: CaseDocument;
+  data: KeptAbout | null;
+  options: ReplayOptions;
+  ways: { way: WayToReplay; result: WayReplay }[];
+  notes: string[];
+  leftOut: number;
+  /** Of the simulation alone, on one thread. */
+  stepsPerSecond: number;
+}
+
+type Running = { state: "at-rest"; problem?: string } | { state: "running"; share: number };
+
+const split = (from: number, to: number, parts: number): [number, number][] =>
+  Array.from({ length: parts }, (_, i): [number, number] => [
+    from + Math.floor(((to - from) * i) / parts),
+    from + Math.floor(((to - from) * (i + 1)) / parts),
+  ]).filter(([a, b]) => b > a);
+
+export function useReplay(jobId: string) {
+  const [running, setRunning] = useState<Running>({ state: "at-rest" });
+  const [replay, setReplay] = useState<Replay | null>(null);
+  const workers = useRef<ReturnType<typeof newReplayWorker>[]>([]);
+  const end = useCallback(() => {
+    for (const w of workers.current) w.end();
+    workers.current = [];
+  }, []);
+  useEffect(() => end, [end]);
+
+  const run = async ({ document, prices }: AssessedCase, data: KeptAbout | null, options: ReplayOptions) => {
+    end();
+    setRunning({ state: "running", share: 0 });
+    const ways = waysToReplay(document, prices.book);
+    const values = data && (await valuesOf(jobId, data));
+    if (data && !values) {
+      setRunning({ state: "at-rest", problem: `${data.name} lies on the server, and the line is down` });
+      return;
+    }
+    if (ways.length === 0) {
+      setRunning({ state: "at-rest", problem: "No way can be taken as things stand: there is nothing to replay" });
+      return;
+    }
+    // Years of made-up days are split, ways over one measurement.
+    const years = data ? 1 : options.years;
+    const parts: { ways: WayToReplay[]; from: number; to: number }[] =
+      years >= WORKERS
+        ? split(0, years, WORKERS).map(([from, to]) => ({ ways, from, to }))
+        : split(0, ways.length, WORKERS).map(([a, b]) => ({ ways: ways.slice(a, b), from: 0, to: 1 }));
+    const shares = parts.map(() => 0);
+    let shown = 0;
+    const sums = new Map<string, WaySum>();
+    const started = parts.map(() => newReplayWorker());
+    workers.current = started;
+    const cancelled = () => workers.current !== started;
+    const ran = await Promise.all(
+      parts.map(async (part, i) => {
+        const { ask, failed } = started[i] as (typeof started)[number];
+        await Promise.race([ask.take(document, data && values ? { about: data, values } : null), failed]);
+        const onProgress = proxy((share: number) => {
+          shares[i] = share;
+          const all = shares.reduce((t, s) => t + s, 0) / shares.length;
+          if (cancelled() || (all < shown + 0.01 && all < 1)) return;
+          shown = all;
+          setRunning({ state: "running", share: all });
+        });
+        return Promise.race([ask.years(part.ways, options, part.from, part.to, onProgress), failed]);
+      }),
+    );
+    if (cancelled()) return;
+    for (const part of ran) for (const sum of part.sums) sums.set(sum.way, addTo(sums.get(sum.way), sum));
+    const { notes, leftOut } = await (started[0] as (typeof started)[number]).ask.about(options);
+    const codebook = codebookOf(document.rules);
+    const results = ways.map((way) => ({ way, result: resultOf(sums.get(way.way) as WaySum, way, codebook) }));
+    const steps = results.reduce((t, r) => t + r.result.steps, 0);
+    setReplay({
+      of: document,
+      data,
+      options,
+      ways: results,
+      notes,
+      leftOut: leftOut * years,
+      stepsPerSecond: steps / (ran.reduce((t, part) => t + part.ms, 0) / 1000),
+    });
+    end();
+    setRunning({ state: "at-rest" });
+  };
+
+  return {
+    running,
+    replay,
+    run: (job: AssessedCase, data: KeptAbout | null, options: ReplayOptions) =>
+      void run(job, data, options).catch((error) => {
+        console.warn("replay:", error);
+        end();
+        setRunning({ state: "at-rest", problem: BROKE_OFF });
+      }),
+    cancel() {
+      end();
+      setRunning({ state: "at-rest" });
+    },
+  };
+}

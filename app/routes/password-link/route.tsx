@@ -1,0 +1,77 @@
+/** Sets a password by the link that the owner has handed over. */
+import { Button, Input } from "antd";
+import { data, Form, Link, redirect, useNavigation } from "react-router";
+import { readForm } from "#server/forms.ts";
+import { passwordProblem } from "#server/passwords.ts";
+import { personOfLink, setPasswordByLink } from "#server/people.ts";
+import { Field } from "#ui/field/field.tsx";
+import { Mark } from "#ui/frame/mark.tsx";
+import styles from "../sign-in-code/code.module.css";
+import type { Route } from "./+types/route";
+
+export const meta: Route.MetaFunction = () => [{ title: "Your password - Heron" }];
+
+export async function loader({ params }: Route.LoaderArgs) {
+  const who = await personOfLink(params.token);
+  return who ? { name: who.name, email: who.email, firm: who.firmName } : null;
+}
+
+export async function action({ request, params }: Route.ActionArgs) {
+  const who = await personOfLink(params.token);
+  if (!who) throw redirect(new URL(request.url).pathname);
+  const form = await readForm(request);
+  const password = String(form.get("password") ?? "");
+  const problem = passwordProblem(password, [who.name, who.email, who.firmName]);
+  if (problem) return data({ problem }, { status: 400 });
+  if (!(await setPasswordByLink(params.token, password))) throw redirect(new URL(request.url).pathname);
+  throw redirect("/sign-in");
+}
+
+export default function PasswordLink({ loaderData, actionData }: Route.ComponentProps) {
+  const busy = useNavigation().state !== "idle";
+  if (!loaderData)
+    return (
+      <main className={styles.page}>
+        <Mark />
+        <h1>This link is used up</h1>
+        <p>It was taken already, or is more than three days old. Ask the owner of the firm for a new one.</p>
+        <p>
+          <Link to="/sign-in">Sign in</Link>
+        </p>
+      </main>
+    );
+  const problem = actionData?.problem;
+  return (
+    <main className={styles.page}>
+      <Mark />
+      <h1>
+        {loaderData.name}, {loaderData.firm}
+      </h1>
+      <p>
+        You sign in as <b>{loaderData.email}</b>.
+      </p>
+      <Form method="post" className={styles.form} noValidate>
+        <input type="hidden" name="username" autoComplete="username" value={loaderData.email} />
+        <Field
+          label="Your new password"
+          problem={problem}
+          hint="Twelve characters or more; a few unlikely words do well."
+        >
+          {(tied) => (
+            <Input
+              {...tied}
+              name="password"
+              type="password"
+              autoComplete="new-password"
+              autoFocus
+              status={problem ? "error" : ""}
+            />
+          )}
+        </Field>
+        <Button type="primary" htmlType="submit" loading={busy} block>
+          Set the password
+        </Button>
+      </Form>
+    </main>
+  );
+}

@@ -1,0 +1,66 @@
+/** The second step of signing in: the code of the second factor. */
+import { Button, Input } from "antd";
+import { data, Form, Link, redirect, useNavigation } from "react-router";
+import { readForm } from "#server/forms.ts";
+import { pageContext } from "#server/middleware.ts";
+import { halfWay, signInWithCode } from "#server/sessions.ts";
+import { Field } from "#ui/field/field.tsx";
+import { Mark } from "#ui/frame/mark.tsx";
+import { wayBack } from "../sign-in/way-back.ts";
+import type { Route } from "./+types/route";
+import styles from "./code.module.css";
+
+export const meta: Route.MetaFunction = () => [{ title: "Code - Heron" }];
+
+export async function loader({ request }: Route.LoaderArgs) {
+  const who = await halfWay(request);
+  if (!who) throw redirect("/sign-in");
+  return { name: who.name };
+}
+
+export async function action({ request, context }: Route.ActionArgs) {
+  const who = await halfWay(request);
+  if (!who) throw redirect("/sign-in");
+  const code = String((await readForm(request)).get("code") ?? "").slice(0, 40);
+  if (code.trim() === "") return data({ problem: "Type the code" }, { status: 400 });
+  const answer = await signInWithCode(request, who, code, context.get(pageContext).address);
+  if ("problem" in answer) return data({ problem: answer.problem }, { status: 400 });
+  const to = wayBack(new URL(request.url).searchParams.get("to"));
+  throw redirect(to, { headers: { "Set-Cookie": answer.cookie } });
+}
+
+export default function SignInCode({ loaderData, actionData }: Route.ComponentProps) {
+  const busy = useNavigation().state !== "idle";
+  const problem = actionData?.problem;
+  return (
+    <main className={styles.page}>
+      <Mark />
+      <h1>One step more, {loaderData.name}</h1>
+      <Form method="post" className={styles.form} noValidate>
+        <Field
+          label="Code"
+          problem={problem}
+          hint="The six digits that your phone shows for Heron now, or one of your recovery codes."
+        >
+          {(tied) => (
+            <Input
+              {...tied}
+              name="code"
+              autoComplete="one-time-code"
+              autoFocus
+              className="figure"
+              status={problem ? "error" : ""}
+            />
+          )}
+        </Field>
+        <Button type="primary" htmlType="submit" loading={busy} block>
+          Sign in
+        </Button>
+      </Form>
+      <p className="quiet">
+        Phone and recovery codes gone? The owner of the firm can take the second factor away.{" "}
+        <Link to="/sign-in">Sign in as somebody else</Link>
+      </p>
+    </main>
+  );
+}

@@ -1,0 +1,38 @@
+/** Passwords: hashed with argon2id, at least twelve characters, none that a list or a rule would guess. */
+import { randomUUID } from "node:crypto";
+import { hash, verify } from "@node-rs/argon2";
+import { ZxcvbnFactory } from "@zxcvbn-ts/core";
+import { adjacencyGraphs, dictionary } from "@zxcvbn-ts/language-common";
+import { forPasswords } from "./work.ts";
+
+const SHORTEST = 12;
+const LONGEST = 200;
+/** Of 0 to 4: more than a hundred million guesses. */
+const LEAST_SCORE = 3;
+/** More of it is not looked at: it is long enough by then. */
+const JUDGED = 72;
+
+export const hashPassword = (password: string): Promise<string> => forPasswords(() => hash(password));
+
+const decoy = hash(randomUUID());
+/** Whether it is the password; nobody's (`null`) takes as long as somebody's. */
+export const isPassword = (passwordHash: string | null, password: string): Promise<boolean> =>
+  forPasswords(async () => {
+    const right = await verify(passwordHash || (await decoy), password);
+    return right && Boolean(passwordHash);
+  });
+
+let judge: ZxcvbnFactory | null = null;
+
+/**
+ * Why a password may not be taken, as a sentence, or null.
+ * @param about words that stand near at hand: name, e-mail, firm
+ */
+export function passwordProblem(password: string, about: readonly string[]): string | null {
+  if (password.length < SHORTEST) return `Take at least ${SHORTEST} characters.`;
+  if (password.length > LONGEST) return `Take at most ${LONGEST} characters.`;
+  judge ??= new ZxcvbnFactory({ dictionary, graphs: adjacencyGraphs });
+  const words = about.flatMap((text) => text.toLowerCase().split(/[^\p{L}\d]+/u)).filter((w) => w.length > 2);
+  const { score } = judge.check(password.slice(0, JUDGED), [...words, "heron"]);
+  return score < LEAST_SCORE ? "That is too easy to guess: take a few words that do not belong together." : null;
+}

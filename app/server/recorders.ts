@@ -1,0 +1,129 @@
+/** Clamp recorders over Modbus TCP: looked for at the addresses of the settings alone, asked, started, read out. */
+import Modbus from "modbus-serial";
+import { type ClampReading, type RecorderStatus, recordingCsv } from "#core/recorder/recorder.ts";
+import {
+  CLAMP,
+  COMMAND,
+  HOLDING,
+  INPUT,
+  MAGIC,
+  NO_VALUE,
+  PAGE,
+  RECORDING,
+  recordsAPage,
+  signed16,
+  signed32,
+  unsigned32,
+} from "#core/recorder/registers.ts";
+import { settings } from "./settings.ts";
+
+/** Who does not answer within this is silent, ms. */
+const PATIENCE_MS = 2000;
+const UNIT = 1;
+
+/** A recorder that is not there, or went silent. */
+export class RecorderSilent extends Error {}
+
+/** One recorder answers one question after the other. */
+const queues = new Map<string, Promise<unknown>>();
+function oneAfterTheOther<T>(address: string, work: () => Promise<T>): Promise<T> {
+  const next = (queues.get(address) ?? Promise.resolve()).then(work, work);
+  queues.set(
+    address,
+    next.catch(() => undefined),
+  );
+  return next;
+}
+
+/** Opens a line, does the work, closes it; whatever goes wrong on the way is a silent recorder. */
+function asking<T>(address: string, work: (client: Modbus) => Promise<T>): Promise<T> {
+  const [host, port] = address.split(":") as [string, string];
+  return oneAfterTheOther(address, async () => {
+    const client = new Modbus();
+    try {
+      const connected = client.connectTCP(host, { port: Number(port) });
+      let timer: NodeJS.Timeout | undefined;
+      const late = new Promise<never>((_, reject) => {
+        timer = setTimeout(() => reject(new Error("no answer")), PATIENCE_MS);
+      });
+      await Promise.race([connected, late]).finally(() => clearTimeout(timer));
+      client.setID(UNIT);
+      client.setTimeout(PATIENCE_MS);
+      return await work(client);
+    } catch (error) {
+      throw new RecorderSilent(`The recorder at ${address} does not answer`, { cause: error });
+    } finally {
+      client.close(() => {});
+    }
+  });
+}
+
+const input = async (client: Modbus, at: number, length: number): Promise<number[]> =>
+  (await client.readInputRegisters(at, length)).data;
+
+async function statusOf(client: Modbus, address: string): Promise<RecorderStatus> {
+  const head = await input(client, 0, INPUT.pageSize + 1);
+  if (head[INPUT.magic] !== MAGIC) throw new Error("this is no recorder");
+  const at = (i: number): number => head[i] as number;
+  const clamps = Array.from({ length: at(INPUT.clamps) }, (_, i): ClampReading => {
+    const base = INPUT.firstClamp + i * CLAMP.size;
+    return {
+      amps: signed32(at(base + CLAMP.centiAmps), at(base + CLAMP.centiAmps + 1)) / 100,
+      watts: signed32(at(base + CLAMP.watts), at(base + CLAMP.watts + 1)),
+      volts: at(base + CLAMP.deciVolts) / 10,
+      signal: at(base + CLAMP.signal) === 0,
+    };
+  });
+  return {
+    address,
+    clampRatingA: at(INPUT.clampRatingA),
+    nominalVolts: at(INPUT.nominalVolts),
+    clamps,
+    clockS: unsigned32(at(INPUT.clock), at(INPUT.clock + 1)),
+    state: RECORDING[at(INPUT.state)] ?? "idle",
+    intervalS: at(INPUT.intervalS),
+    startedAtS: unsigned32(at(INPUT.startedAt), at(INPUT.startedAt + 1)),
+    records: unsigned32(at(INPUT.records), at(INPUT.records + 1)),
+  };
+}
+
+/** Every recorder that answers, of those that the settings name. */
+export async function findRecorders(): Promise<RecorderStatus[]> {
+  const found = await Promise.allSettled(settings.recorders.map((a) => asking(a, (client) => statusOf(client, a))));
+  return found.flatMap((f) => (f.status === "fulfilled" ? [f.value] : []));
+}
+
+/** Whether an address is one of the settings: no other is ever asked. */
+export const isKnownRecorder = (address: string): boolean => settings.recorders.includes(address);
+
+export const recorderStatus = (address: string): Promise<RecorderStatus> =>
+  asking(address, (client) => statusOf(client, address));
+
+/** Begins a recording anew, or ends the one that runs. */
+export const commandRecorder = (address: string, command: keyof typeof COMMAND): Promise<RecorderStatus> =>
+  asking(address, async (client) => {
+    await client.writeRegister(HOLDING.command, COMMAND[command]);
+    return statusOf(client, address);
+  });
+
+/** All that is recorded so far, as a file. */
+export const readRecorder = (address: string): Promise<string> =>
+  asking(address, async (client) => {
+    const status = await statusOf(client, address);
+    const { clamps, records } = status;
+    const size = recordsAPage(clamps.length);
+    const values: (number | null)[][] = [];
+    for (let page = 0; page * size < records; page++) {
+      await client.writeRegister(HOLDING.page, page);
+      const registers = await input(client, INPUT.page, PAGE.values + size * clamps.length);
+      const count = Math.min(registers[PAGE.count] as number, records - values.length);
+      for (let i = 0; i < count; i++)
+        values.push(
+          clamps.map((_, clamp) => {
+            const raw = registers[PAGE.values + i * clamps.length + clamp] as number;
+            return raw === NO_VALUE ? null : signed16(raw) / 100;
+          }),
+        );
+    }
+    return recordingCsv(status, values);
+  });

@@ -1,0 +1,94 @@
+/** The interval data of a job in the browser: read without a line, sent when there is one. */
+import type { KeptAbout } from "#core/intervals/kept.ts";
+import { ask } from "#ui/live/line.ts";
+import { browserDatabase } from "#ui/offline/database.ts";
+
+export interface KeptInBrowser {
+  jobId: string;
+  about: KeptAbout;
+  /** Packed, as `packValues` makes them. */
+  values: Uint8Array<ArrayBuffer>;
+  /** The server has it. */
+  sent: boolean;
+}
+
+const PATIENCE_MS = 30_000;
+
+/** What became of sending. */
+export type Sent = { kind: "sent" } | { kind: "waits" } | { kind: "refused"; text: string };
+
+async function send(jobId: string, { about, values }: Pick<KeptInBrowser, "about" | "values">): Promise<Sent> {
+  const form = new FormData();
+  form.set("about", JSON.stringify(about));
+  form.set("values", new Blob([values]), "values");
+  const response = await ask(`/jobs/${jobId}/interval-data`, { method: "POST", body: form }, PATIENCE_MS);
+  if (!response || response.status === 401) return { kind: "waits" };
+  return response.ok ? { kind: "sent" } : { kind: "refused", text: await response.text() };
+}
+
+/** Keeps data in the browser and sends it; without a line it waits here. */
+export async function keepData(jobId: string, about: KeptAbout, values: Uint8Array<ArrayBuffer>): Promise<Sent> {
+  const db = await browserDatabase();
+  await db.put("intervals", { jobId, about, values, sent: false });
+  return sendData(jobId, about.digest);
+}
+
+async function sendData(jobId: string, digest: string): Promise<Sent> {
+  const db = await browserDatabase();
+  const kept = await db.get("intervals", [jobId, digest]);
+  if (!kept || kept.sent) return { kind: "sent" };
+  const sent = await send(jobId, kept);
+  if (sent.kind === "sent") await db.put("intervals", { ...kept, sent: true });
+  if (sent.kind === "refused") await db.delete("intervals", [jobId, digest]);
+  return sent;
+}
+
+/** Sends what waits in the browser. */
+export async function sendWaiting(jobId: string): Promise<void> {
+  const db = await browserDatabase();
+  for (const { about, sent } of await db.getAllFromIndex("intervals", "job", jobId))
+    if (!sent) await sendData(jobId, about.digest);
+}
+
+/** What is kept of a job: on the server, and in the browser where it waits or the line is dead. */
+export async function listData(jobId: string): Promise<{ about: KeptAbout; waits: boolean }[]> {
+  const db = await browserDatabase();
+  const here = await db.getAllFromIndex("intervals", "job", jobId);
+  const response = await ask(`/jobs/${jobId}/interval-data`, {}, PATIENCE_MS);
+  const there = response?.ok ? ((await response.json()) as KeptAbout[]) : null;
+  const known = new Set(there?.map((a) => a.digest));
+  // What somebody has taken away elsewhere is gone here too.
+  if (there)
+    for (const k of here)
+      if (k.sent && !known.has(k.about.digest)) await db.delete("intervals", [jobId, k.about.digest]);
+  return [
+    ...(there ?? []).map((about) => ({ about, waits: false })),
+    ...here
+      .filter((k) => !known.has(k.about.digest) && (!there || !k.sent))
+      .map(({ about, sent }) => ({ about, waits: !sent })),
+  ];
+}
+
+/** The packed values of what is kept; null where neither browser nor server has them just now. */
+export async function valuesOf(jobId: string, about: KeptAbout): Promise<Uint8Array<ArrayBuffer> | null> {
+  const db = await browserDatabase();
+  const kept = await db.get("intervals", [jobId, about.digest]);
+  if (kept) return kept.values;
+  const response = await ask(`/jobs/${jobId}/interval-data/${about.digest}`, {}, PATIENCE_MS);
+  if (!response?.ok) return null;
+  const values = new Uint8Array(await response.arrayBuffer());
+  await db.put("intervals", { jobId, about, values, sent: true });
+  return values;
+}
+
+/** Takes data away; null where nobody answers, so that it stays. */
+export async function removeData(jobId: string, digest: string): Promise<boolean> {
+  const db = await browserDatabase();
+  const kept = await db.get("intervals", [jobId, digest]);
+  if (!kept || kept.sent) {
+    const response = await ask(`/jobs/${jobId}/interval-data/${digest}`, { method: "DELETE" }, PATIENCE_MS);
+    if (!response?.ok) return false;
+  }
+  await db.delete("intervals", [jobId, digest]);
+  return true;
+}

@@ -1,0 +1,28 @@
+/** An event stream that comes back: a browser gives up on one whose server answered with anything but a stream. */
+import { Line, later } from "./line.ts";
+
+/**
+ * @param address asked anew each time, as what has been heard moves on
+ * @param follow puts the listeners on a stream that was just opened
+ * @param lost called whenever a stream breaks off
+ * @returns a function that stops it
+ */
+export function keepListening(address: () => string, follow: (events: EventSource) => void, lost: () => void) {
+  let events: EventSource | null = null;
+  const line = new Line(() => {
+    const opened = new EventSource(address());
+    events = opened;
+    opened.onopen = () => line.answered();
+    opened.onerror = () => {
+      lost();
+      // While it connects again by itself it is left alone.
+      if (opened.readyState === EventSource.CLOSED) line.again();
+    };
+    follow(opened);
+  }, later);
+  line.soon();
+  return () => {
+    line.stop();
+    events?.close();
+  };
+}

@@ -1,0 +1,48 @@
+/** What is worked out in a worker thread, so that no request waits for another one's: plain values in and out. */
+import { renderToBuffer } from "@react-pdf/renderer";
+import { renderToStaticMarkup } from "react-dom/server";
+import { assess } from "#core/assess.ts";
+import type { CaseDocument } from "#core/case/document/types.ts";
+import { takenWay } from "#core/decide/decision.ts";
+import type { PriceBook } from "#core/estimate/book.ts";
+import { type MaterialRow, materialsOf } from "#core/estimate/materials.ts";
+import { type CaseSummary, summaryOf } from "#core/summary.ts";
+import { readyFonts } from "#papers/fonts.ts";
+import { PAPERS, type PaperInput } from "#papers/index.ts";
+import type { PaperId } from "#papers/list.ts";
+import { singleLineShape } from "#ui/single-line/shape.ts";
+import { SingleLineDrawing } from "#ui/single-line/single-line.tsx";
+import { PRINT } from "#ui/theme/palette.ts";
+
+export interface Priced {
+  document: CaseDocument;
+  book: PriceBook;
+}
+
+export const TASKS = {
+  /** What the list of jobs shows of a case. */
+  summary: ({ document, book, version }: Priced & { version: number }): CaseSummary =>
+    summaryOf(document, assess(document, book), version),
+
+  /** The assessment as its open format's text. */
+  assessment: ({ document, book }: Priced): string => `${JSON.stringify(assess(document, book), null, 1)}\n`,
+
+  materials: ({ document, book }: Priced): MaterialRow[] => materialsOf(document, book),
+
+  /** The drawing of the way that is taken as SVG; null where none can be. */
+  singleLine({ document, book }: Priced): string | null {
+    const way = takenWay(document, assess(document, book));
+    return way && way.verdict !== "ruled-out"
+      ? renderToStaticMarkup(<SingleLineDrawing shape={singleLineShape(way)} palette={PRINT} />)
+      : null;
+  },
+
+  /** A paper as PDF. */
+  async paper({ id, book, ...input }: { id: PaperId; book: PriceBook } & Omit<PaperInput, "assessment">) {
+    await readyFonts();
+    const drawn = PAPERS[id]({ ...input, assessment: assess(input.document, book) });
+    return new Uint8Array(await renderToBuffer(drawn as Parameters<typeof renderToBuffer>[0]));
+  },
+} satisfies Record<string, (input: never) => unknown>;
+
+export type Tasks = typeof TASKS;

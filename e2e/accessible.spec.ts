@@ -57,6 +57,35 @@ for (const { person, job, steps } of JOBS)
       expect(await obstacles(page, SEVEN_TO_ONE)).toEqual([]);
     });
 
+test("measured demand: a file, the question what its columns mean, a recorder; and real nights", async ({
+  page,
+  heron,
+}) => {
+  await signInAs(page, heron, "Mara Quill");
+  await cupboard(page, heron);
+  await openStep(page, heron, "tidewrack-breakwater-street", "demand");
+  const measured = page.locator("#measured");
+  await measured.getByRole("button", { name: "Files and recorders" }).click();
+  await measured.getByRole("button", { name: /^Open / }).click();
+  await measured.getByRole("button", { name: "Find the recorder" }).click();
+  await expect(measured.getByRole("region", { name: /^Recorder at/ })).toBeVisible();
+  await expect(measured.getByRole("article")).toBeVisible();
+  expect(await obstacles(page, SEVEN_TO_ONE)).toEqual([]);
+  const buffer = Buffer.from("When,Strange words\n2025-01-01T00:00,1\n2025-01-01T00:30,2\n");
+  await measured
+    .getByLabel("File of interval data")
+    .setInputFiles({ name: "strange.csv", mimeType: "text/csv", buffer });
+  await expect(measured.getByText("What do its columns mean?")).toBeVisible();
+  expect(await obstacles(page, SEVEN_TO_ONE)).toEqual([]);
+  await openStep(page, heron, "tidewrack-breakwater-street", "ways");
+  const nights = page.locator("#nights");
+  await nights.getByRole("button", { name: "Look at real nights" }).click();
+  await nights.getByText("2", { exact: true }).click();
+  await nights.getByRole("button", { name: "Replay the nights" }).click();
+  await expect(nights.getByText("How long which current is drawn")).toBeVisible();
+  expect(await obstacles(page, SEVEN_TO_ONE)).toEqual([]);
+});
+
 test("what opens on request: why, a device, methods side by side, a picture, the keys", async ({ page, heron }) => {
   await signInAs(page, heron, "Mara Quill");
   await cupboard(page, heron);

@@ -2,12 +2,17 @@
  * The running application for browser tests: each worker has its own database, demo data and server, and every test
  * fails on a console error or an uncaught fault in the page.
  */
-import { type ChildProcess, spawn, spawnSync } from "node:child_process";
+import { type ChildProcess, spawnSync } from "node:child_process";
 import { mkdtempSync, rmSync } from "node:fs";
 import os from "node:os";
 import path from "node:path";
 import { type BrowserContext, test as base, expect, type Page } from "@playwright/test";
 import { freePort, type RunningDatabase, startDatabase } from "../scripts/database.mjs";
+import { startServerProcess } from "../scripts/server-process.mjs";
+import { startRecorder } from "../tests/stand-in.ts";
+
+/** A month of recording takes it a few seconds. */
+const RECORDER_SPEED = 600_000;
 
 export class Heron {
   private constructor(
@@ -16,25 +21,34 @@ export class Heron {
     private database: RunningDatabase,
     private server: ChildProcess,
     private readonly env: NodeJS.ProcessEnv,
+    /** Where the stand-in of a clamp recorder answers. */
+    readonly recorderPort: number,
+    private recorder: ChildProcess,
   ) {}
 
   static async start(): Promise<Heron> {
     const folder = mkdtempSync(path.join(os.tmpdir(), "heron-e2e-"));
     const database = await startDatabase({ folder });
     const port = await freePort();
+    const recorderPort = await freePort();
     const env = {
       ...process.env,
       DATABASE_URL: database.url,
       HERON_DEMO: "1",
-      HERON_LOG: "fatal",
+      HERON_LOG: process.env.HERON_LOG ?? "fatal",
+      HERON_RECORDERS: `127.0.0.1:${recorderPort}`,
       PORT: String(port),
       NODE_ENV: "production",
     };
     const loaded = spawnSync("npx", ["tsx", "db/load-demo.ts"], { env, encoding: "utf8" });
     if (loaded.status !== 0) throw new Error(loaded.stderr);
-    return new Heron(`http://localhost:${port}`, folder, database, await startServer(env), env);
+    const [server, recorder] = await Promise.all([startServer(env), startRecorder(recorderPort, RECORDER_SPEED)]);
+    return new Heron(`http://localhost:${port}`, folder, database, server, env, recorderPort, recorder);
   }
 
+  get serverPid() {
+    return this.server.pid;
+  }
   get databaseUrl() {
     return this.database.url;
   }
@@ -51,15 +65,21 @@ export class Heron {
   async reviveDatabase() {
     this.database = await startDatabase({ folder: this.folder, port: this.database.port });
   }
+  /** The recorder loses its supply. */
+  killRecorder = () => this.recorder.kill("SIGKILL");
+  async reviveRecorder() {
+    this.recorder = await startRecorder(this.recorderPort, RECORDER_SPEED);
+  }
   async stop() {
     this.server.kill("SIGTERM");
+    this.recorder.kill("SIGTERM");
     await this.database.stop();
     rmSync(this.folder, { recursive: true, force: true });
   }
 }
 
-async function startServer(env: NodeJS.ProcessEnv): Promise<ChildProcess> {
-  const server = spawn(process.execPath, ["scripts/serve.mjs"], { env, stdio: ["ignore", "pipe", "inherit"] });
+export async function startServer(env: NodeJS.ProcessEnv): Promise<ChildProcess> {
+  const server = startServerProcess(env, { stdio: ["ignore", "pipe", "inherit"] });
   await new Promise<void>((resolve, reject) => {
     server.stdout?.on("data", (text) => /Heron is at/.test(String(text)) && resolve());
     server.once("exit", (code) => reject(new Error(`the server ended with ${code}`)));

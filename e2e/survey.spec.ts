@@ -112,11 +112,14 @@ test("what cannot be is refused in words at its place, and nothing else is lost"
   expect(panels[0]).toMatchObject({ busA: 100, circuits: [{ position: 1 }, { position: 2 }] });
   expect(panels[0].mainA ?? null).toBeNull();
   // What a page lets through, the server still refuses.
-  const edit = (patch: object[]) =>
+  const send = (baseRevision: number, patch: object[]) =>
     page.request.post(`${heron.url}/jobs/${id}/edits`, {
       headers: { Origin: heron.url },
-      data: { id: crypto.randomUUID(), baseRevision: 99, patch },
+      data: { id: crypto.randomUUID(), baseRevision, patch },
     });
+  // Ahead of the server nothing is taken, but told how far it is.
+  const { revision } = await (await send(999, [{ op: "remove", path: "/title" }])).json();
+  const edit = (patch: object[]) => send(revision, patch);
   const overlapping = await edit([{ op: "replace", path: "/panels/0/circuits/0/position", value: 2 }]);
   expect(overlapping.status()).toBe(422);
   expect(JSON.stringify(await overlapping.json())).toContain("is taken by");

@@ -1,5 +1,5 @@
 /** What keeps firms apart and strangers out; asked of the running server. */
-import { expect, field, signInAs, test } from "./heron.ts";
+import { expect, field, newJob, signInAs, test } from "./heron.ts";
 import { phonePhoto } from "./pictures.ts";
 
 const OTHER_FIRMS_JOB = "tidewrack-lantern-row";
@@ -20,6 +20,8 @@ const GET_ROUTES = [
   "/papers/owner-consent.pdf",
   "/photos",
   "/photos/0123456789",
+  "/interval-data",
+  `/interval-data/${"a".repeat(64)}`,
 ];
 
 test.describe("another firm's job", () => {
@@ -43,6 +45,10 @@ test.describe("another firm's job", () => {
     expect((await page.request.post(photos, { headers, multipart })).status()).toBe(404);
     expect((await page.request.patch(`${photos}/0123456789`, { headers, data: { caption: "x" } })).status()).toBe(404);
     expect((await page.request.delete(`${photos}/0123456789`, { headers })).status()).toBe(404);
+    const data = `${heron.url}/jobs/${OTHER_FIRMS_JOB}/interval-data`;
+    const values = { name: "values", mimeType: "application/octet-stream", buffer: Buffer.from("x") };
+    expect((await page.request.post(data, { headers, multipart: { about: "{}", values } })).status()).toBe(404);
+    expect((await page.request.delete(`${data}/${"a".repeat(64)}`, { headers })).status()).toBe(404);
     expect(await (await page.request.get(`${heron.url}/?search=Lantern`)).text()).not.toContain("14 Lantern Row");
   });
 });
@@ -58,6 +64,65 @@ test("a stranger is sent to sign in, and sees nothing", async ({ request, heron 
       await request.post(`${heron.url}/jobs/${OTHER_FIRMS_JOB}/edits`, { data: {}, headers: { Origin: heron.url } })
     ).status(),
   ).toBe(401);
+});
+
+test("interval data that is none, what columns never mean, and recorders of nobody are refused", async ({
+  page,
+  request,
+  heron,
+}) => {
+  await signInAs(page, heron, "Mara Quill");
+  const headers = { Origin: heron.url };
+  const data = `${heron.url}/jobs/${OTHER_FIRMS_JOB}/interval-data`;
+  const values = { name: "values", mimeType: "application/octet-stream", buffer: Buffer.from("no values") };
+  const about = {
+    digest: "a".repeat(64),
+    name: "a.csv",
+    form: "CSV",
+    madeUp: false,
+    unit: "kWh",
+    startS: 1_735_689_600,
+    intervalS: 900,
+    decimals: 3,
+    count: 96,
+    phases: 1,
+    clock: [{ fromS: -1e12, offsetS: 0 }],
+    quality: { days: 1, daysCovered: 1, missing: 0, covered: 1, findings: [] },
+  };
+  const post = (said: unknown) =>
+    page.request.post(data, {
+      headers,
+      multipart: { about: typeof said === "string" ? said : JSON.stringify(said), values },
+    });
+  for (const said of [
+    about,
+    "no JSON",
+    {},
+    { ...about, count: 1e9 },
+    { ...about, phases: 9 },
+    { ...about, digest: "../x" },
+    { ...about, more: 1 },
+  ])
+    expect((await post(said)).status()).toBe(400);
+  expect((await page.request.post(data, { headers, data: "x" })).status()).toBe(400);
+  expect(await (await page.request.get(data)).json()).toEqual([]);
+  expect((await page.request.put(data, { headers, data: "x" })).status()).toBe(405);
+
+  const mappings = `${heron.url}/interval-mappings`;
+  const kept = async () => (await page.request.get(mappings)).json();
+  const before = await kept();
+  for (const said of [{}, { head: "a".repeat(64), mapping: { delimiter: "!" } }, { head: "x", mapping: null }])
+    expect((await page.request.post(mappings, { headers, data: said })).status()).toBe(400);
+  expect(await kept()).toEqual(before);
+
+  const recorders = `${heron.url}/recorders`;
+  expect((await page.request.get(`${recorders}?address=127.0.0.1:22`)).status()).toBe(404);
+  expect((await page.request.get(`${recorders}?address=127.0.0.1:22&records`)).status()).toBe(404);
+  expect(
+    (await page.request.post(recorders, { headers, data: { address: "127.0.0.1:22", command: "start" } })).status(),
+  ).toBe(404);
+  expect((await page.request.post(recorders, { headers, data: { address: 1 } })).status()).toBe(400);
+  for (const route of [data, mappings, recorders]) expect((await request.get(route)).status()).toBe(401);
 });
 
 test("an apprentice cannot issue papers", async ({ page, heron }) => {
@@ -94,6 +159,89 @@ test("pages carry a policy with a nonce of their own, and no trace of the machin
   const lost = await request.get(`${heron.url}/nowhere`);
   expect(lost.status()).toBe(404);
   expect(await lost.text()).not.toMatch(/node_modules|\.ts:\d+/);
+});
+
+test("what belongs to a person is kept by nobody on the way", async ({ page, heron }) => {
+  await signInAs(page, heron, "Mara Quill");
+  const get = async (path: string) => (await page.request.get(`${heron.url}${path}`)).headers();
+  const job = `/jobs/${OTHER_FIRMS_JOB}`;
+  const kept = ["/", "/sign-in", "/account", "/people", `${job}/survey`, `${job}/survey.data`, `${job}/photos`];
+  for (const path of [...kept, `${job}/case.json`, "/interval-mappings", "/health"]) {
+    const headers = await get(path);
+    expect(headers["cache-control"], path).toBe("no-store");
+    expect(headers["referrer-policy"], path).toBe("same-origin");
+  }
+  const [photo] = (await (await page.request.get(`${heron.url}${job}/photos`)).json()).photos;
+  expect((await get(`${job}/photos/${photo.id}`))["cache-control"]).toBe("private, max-age=3600, immutable");
+});
+
+test("a wrong request is refused as one, never answered as a fault", async ({ page, request, heron }) => {
+  await signInAs(page, heron, "Mara Quill");
+  const headers = { Origin: heron.url };
+  const job = `${heron.url}/jobs/${OTHER_FIRMS_JOB}`;
+  const json = { ...headers, "Content-Type": "application/json" };
+  const edit = (path: string, value: unknown, id = crypto.randomUUID(), at = job) =>
+    page.request.post(`${at}/edits`, {
+      headers: json,
+      data: JSON.stringify({ id, baseRevision: 0, patch: [{ op: "add", path, value }] }),
+    });
+  const nested = JSON.parse("[".repeat(14) + "]".repeat(14));
+  for (const [path, value] of [
+    ["/title", "a\ud800"],
+    ["/title/0", "a"],
+    ["/roof", nested],
+    ["/loads/first", {}],
+    ["/roof", "x".repeat(2_100_000)],
+  ] as const) {
+    const answer = await edit(path, value);
+    expect(answer.status(), path).toBe(422);
+    expect((await answer.json()).problems[0].message).toMatch(/\w+ \w+/);
+  }
+  for (const path of [`/${"a".repeat(300)}`, "/__proto__/a", "title"]) expect((await edit(path, 1)).status()).toBe(400);
+
+  const mine = await newJob(page, heron, "4 Wrong Requests");
+  const taken = crypto.randomUUID();
+  const own = `${heron.url}/jobs/${mine}`;
+  expect((await edit("/roof", "slate", taken, own)).status()).toBe(200);
+  const elsewhere = await edit("/roof", "slate", taken);
+  expect(elsewhere.status()).toBe(422);
+  expect((await elsewhere.json()).problems[0].message).toBe("The name of this edit belongs to another one");
+  const ahead = await page.request.post(`${own}/edits`, {
+    headers: json,
+    data: { id: crypto.randomUUID(), baseRevision: 9, patch: [{ op: "add", path: "/roof", value: 1 }] },
+  });
+  expect(ahead.status()).toBe(409);
+  expect(await ahead.json()).toMatchObject({ kind: "ahead", revision: 1, document: { title: "4 Wrong Requests" } });
+
+  const get = async (path: string, more: Record<string, string> = {}) =>
+    (await request.get(`${heron.url}${path}`, { headers: more, maxRedirects: 0 })).status();
+  expect(await get("/jobs/%ED%A0%80/survey")).toBe(400);
+  expect(await get("/%")).toBe(400);
+  expect(await get("/", { Cookie: "heron_session=%ff; heron_theme=%%%" })).toBe(302);
+  const signedIn = async (path: string) =>
+    (await page.request.get(`${heron.url}${path}`, { maxRedirects: 0 })).status();
+  expect(await signedIn("/?page=1e20")).toBe(200);
+  expect(await signedIn("/?page=-1")).toBe(200);
+  expect(await signedIn(`/jobs/${OTHER_FIRMS_JOB.toUpperCase()}/survey`)).toBe(404);
+  expect(await signedIn(`/jobs/${OTHER_FIRMS_JOB}/events.data`)).toBe(404);
+
+  const post = async (path: string, body: object) =>
+    (await page.request.post(`${heron.url}${path}`, { headers, maxRedirects: 0, ...body })).status();
+  for (const path of ["/?index", "/jobs/new", "/prices", "/theme", "/people", "/account"])
+    for (const type of ["text/plain", "multipart/form-data", "multipart/form-data; boundary=b", "application/json"])
+      expect(await post(path, { data: "x", headers: { ...headers, "Content-Type": type } }), `${path} ${type}`).toBe(
+        400,
+      );
+  for (const takenAt of ["253402300800000", "-1", "now"]) {
+    const picture = { name: "a.jpg", mimeType: "image/jpeg", buffer: Buffer.from("x") };
+    const multipart = { id: crypto.randomUUID(), item: "meter", takenAt, picture };
+    expect(await post(`/jobs/${OTHER_FIRMS_JOB}/photos`, { multipart })).toBe(400);
+  }
+  for (const data of ["null", "5", "[]", "{"])
+    for (const method of ["PATCH", "POST"])
+      expect(
+        (await page.request.fetch(`${job}/photos/nothing`, { method, headers: json, data })).status(),
+      ).toBeLessThan(500);
 });
 
 test("signing out everywhere ends the other browser's session too", async ({ page, other, heron }) => {

@@ -8,7 +8,10 @@ import { startDatabase } from "../scripts/database.mjs";
 export default async function setup() {
   const folder = mkdtempSync(path.join(os.tmpdir(), "heron-test-"));
   const database = await startDatabase({ folder });
-  await migrateDatabase(database.url);
+  await migrateDatabase(database.url).catch(async (error: unknown) => {
+    await database.stop();
+    throw error;
+  });
   process.env.DATABASE_URL = database.url;
   process.env.HERON_LOG = "silent";
   return async () => {

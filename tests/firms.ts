@@ -3,6 +3,7 @@ import { randomUUID } from "node:crypto";
 import { afterAll, beforeAll } from "vitest";
 import { firm, person } from "#db/schema.ts";
 import { closeDatabase, database } from "#server/database.ts";
+import { endWork } from "#server/work.ts";
 
 const row = (name: string) => ({ id: randomUUID(), name, rules: "us-nec-2023" });
 
@@ -21,6 +22,6 @@ export function twoFirms() {
     await database.insert(firm).values([ours, theirs]);
     await database.insert(person).values(mara);
   });
-  afterAll(() => closeDatabase());
+  afterAll(() => Promise.all([closeDatabase(), endWork()]));
   return { ours, theirs, mara };
 }

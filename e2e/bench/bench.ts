@@ -15,6 +15,7 @@ import {
   reachMs,
   sizeOneRouteMs,
 } from "./core.ts";
+import { fiveWaysCase, nightsFigures } from "./nights.ts";
 import { type PageFigures, pageFigures } from "./pages.ts";
 import { dragFramesPerSecond, fullPanelCase, openWith200PhotosMs, panelDrawMs, photoReadyMs } from "./survey.ts";
 import { inWorkers, whatIfFramesPerSecond } from "./ways.ts";
@@ -110,9 +111,15 @@ const heron = await Heron.start();
 process.env.DATABASE_URL = heron.databaseUrl;
 const { closeDatabase } = await import("#server/database.ts");
 const browser = await chromium.launch(config.use?.launchOptions);
-try {
+/** `npm run bench -- nights`: interval data and the replay alone. */
+const onlyNights = process.argv[2] === "nights";
+
+async function nights(page: Page) {
+  return nightsFigures(browser, page, heron, await importedJob(page, fiveWaysCase()));
+}
+
+async function everything(page: Page) {
   await fillJobs();
-  const page = await browser.newPage();
   const pages: Record<string, PageFigures> = { signIn: await pageFigures(browser, page, `${heron.url}/sign-in`) };
   await signInAs(page, heron, "Mara Quill");
   pages.list = await pageFigures(browser, page, `${heron.url}/`);
@@ -143,8 +150,7 @@ try {
     whatIfFramesPerSecond: await whatIfFramesPerSecond(page, heron, job40),
     inWorkers: await inWorkers(page, heron, job40),
   };
-  await closeDatabase();
-  const figures = {
+  return {
     pages,
     ...survey,
     ...ways,
@@ -161,7 +167,15 @@ try {
     listOf2000JobsAnswerMedianMs: await answerMs(page, `${heron.url}/`),
     jobPageAnswerMedianMs: await answerMs(page, job),
     commandLineMedianMs: commandLineMs(),
+    nights: await nights(page),
   };
+}
+
+try {
+  const page = await browser.newPage();
+  if (onlyNights) await signInAs(page, heron, "Mara Quill");
+  const figures = await (onlyNights ? nights(page) : everything(page));
+  await closeDatabase();
   console.log(JSON.stringify(figures, null, 1));
 } finally {
   await browser.close();

@@ -1,0 +1,247 @@
+/** People, their rights and their ways in. */
+import type { APIRequestContext } from "@playwright/test";
+import { createConnection } from "mysql2/promise";
+import { TOTP } from "otpauth";
+import sharp from "sharp";
+import { RIGHTS, type Right, ROLES, type Role } from "#core/rights.ts";
+import { usCase } from "#core/testing/cases.ts";
+import { expect, field, type Heron, newJob, openStep, saved, signInAs, test } from "./heron.ts";
+
+/** The people of one firm, one of each role. */
+const PEOPLE: Record<Role, string> = { owner: "Mara Quill", electrician: "Jonah Pike", apprentice: "Tess Arbo" };
+const JPEG = await sharp({ create: { width: 8, height: 6, channels: 3, background: "#345" } })
+  .jpeg()
+  .toBuffer();
+
+/** One try of each right by a direct request. @returns the status */
+const TRIES: Record<Right, (ask: Ask) => Promise<number>> = {
+  "edit-case": (ask) => ask.edit({ op: "add", path: "/roof", value: "slate" }),
+  "change-rules": (ask) => ask.edit({ op: "replace", path: "/rules", value: "us-nec-2020" }),
+  "start-job": async (ask) =>
+    ask.post("/jobs/new", { form: { address: "1 Rights Lane", customer: "", rules: "us-nec-2023" } }),
+  "add-pictures": async (ask) => (await ask.addPicture()).status,
+  "remove-own-pictures": async (ask) => ask.delete(`/jobs/${ask.job}/photos/${(await ask.addPicture()).id}`),
+  "remove-others-pictures": async (ask) => ask.delete(`/jobs/${ask.job}/photos/${ask.othersPicture}`),
+  import: (ask) =>
+    ask.post("/?index", {
+      multipart: {
+        file: { name: "a.case.json", mimeType: "application/json", buffer: Buffer.from(JSON.stringify(usCase())) },
+      },
+    }),
+  issue: (ask) => ask.get(`/jobs/${ask.job}/papers/load-worksheet.pdf`),
+  export: async (ask) => {
+    const statuses = new Set<number>();
+    for (const file of ["case.json", "assessment.json", "ledger.csv", "ledger.xlsx", "materials.csv", "materials.xlsx"])
+      statuses.add(await ask.get(`/jobs/${ask.job}/${file}`));
+    for (const file of ["prices.csv", "prices.xlsx"]) statuses.add(await ask.get(`/${file}`));
+    expect(statuses.size).toBe(1);
+    return [...statuses][0] as number;
+  },
+  "change-prices": (ask) => ask.post("/prices", { multipart: { what: "file", version: "0" } }),
+  "manage-people": (ask) => ask.post("/people", { form: { what: "invite", name: "" } }),
+};
+
+interface Ask {
+  job: string;
+  othersPicture: string;
+  get(path: string): Promise<number>;
+  post(path: string, body: Parameters<APIRequestContext["post"]>[1]): Promise<number>;
+  delete(path: string): Promise<number>;
+  edit(operation: object): Promise<number>;
+  addPicture(): Promise<{ id: string; status: number }>;
+}
+
+function asking(request: APIRequestContext, heron: Heron, job: string, othersPicture = ""): Ask {
+  const headers = { Origin: heron.url };
+  const at = (path: string) => `${heron.url}${path}`;
+  const status = { maxRedirects: 0, headers };
+  return {
+    job,
+    othersPicture,
+    get: async (path) => (await request.get(at(path), status)).status(),
+    post: async (path, body) => (await request.post(at(path), { ...status, ...body })).status(),
+    delete: async (path) => (await request.delete(at(path), status)).status(),
+    async edit(operation) {
+      const revision = Number(
+        /"revision":(\d+)/.exec(
+          await (
+            await request.post(at(`/jobs/${job}/edits`), {
+              headers,
+              data: {
+                id: `rights-ahead-${Math.random()}`.replace(".", "-"),
+                baseRevision: 2_000_000_000,
+                patch: [operation],
+              },
+            })
+          ).text(),
+        )?.[1] ?? 0,
+      );
+      const data = { id: crypto.randomUUID(), baseRevision: revision, patch: [operation] };
+      return (await request.post(at(`/jobs/${job}/edits`), { headers, data })).status();
+    },
+    async addPicture() {
+      const id = crypto.randomUUID();
+      const picture = { name: "a.jpg", mimeType: "image/jpeg", buffer: JPEG };
+      const sent = await request.post(at(`/jobs/${job}/photos`), {
+        headers,
+        multipart: { id, item: "meter", takenAt: "0", picture },
+      });
+      return { id, status: sent.status() };
+    },
+  };
+}
+
+for (const role of ROLES)
+  test(`an ${role} may do what the table says, and nothing else`, async ({ page, other, heron }) => {
+    await signInAs(other, heron, PEOPLE[role === "owner" ? "electrician" : "owner"]);
+    const job = await newJob(other, heron, `Rights of the ${role}`);
+    await signInAs(page, heron, PEOPLE[role]);
+    for (const right of Object.keys(RIGHTS) as Right[]) {
+      const { id, status } = await asking(other.request, heron, job).addPicture();
+      expect(status).toBe(200);
+      const answered = await TRIES[right](asking(page.request, heron, job, id));
+      const may = (RIGHTS[right] as readonly Role[]).includes(role);
+      // What may be done may still be wrong in itself, as a price file that did not arrive.
+      if (may) expect(answered, right).not.toBe(403);
+      else expect(answered, right).toBe(right === "change-rules" ? 422 : 403);
+    }
+  });
+
+test("what an apprentice may not do is not offered", async ({ page, heron }) => {
+  await signInAs(page, heron, PEOPLE.apprentice);
+  await expect(page.getByRole("link", { name: "People" })).toHaveCount(0);
+  await expect(page.getByLabel("Import a case file")).toHaveCount(0);
+  const job = await newJob(page, heron, "An apprentice's job");
+  await openStep(page, heron, job, "papers");
+  await expect(page.getByText("An apprentice cannot issue papers")).toBeVisible();
+  await expect(page.getByRole("link", { name: "Case" })).toHaveCount(0);
+});
+
+test.describe("an owner", () => {
+  test.use({ expectedErrors: /400|401|403/ });
+
+  test("invites somebody, who sets a password and a second factor, and is made inactive while a job is open", async ({
+    page,
+    other,
+    heron,
+  }) => {
+    await signInAs(page, heron, PEOPLE.owner);
+    await page.getByRole("link", { name: "People" }).click();
+    await field(page, "Name").fill("Alder Finch");
+    await field(page, "E-mail").fill("mara@tidewrack.example");
+    await page.getByRole("button", { name: "Make the link" }).click();
+    await expect(page.getByText("Somebody signs in with that e-mail already")).toBeVisible();
+    await expect(field(page, "Name")).toHaveValue("Alder Finch");
+    await field(page, "E-mail").fill("alder@tidewrack.example");
+    await page.getByRole("button", { name: "Make the link" }).click();
+    const link = (await page.getByRole("status").locator(".figure").textContent()) as string;
+    expect(link).toMatch(new RegExp(`^${heron.url}/password/[\\w-]{43}$`));
+
+    await other.goto(link);
+    const password = other.getByLabel("Your new password");
+    await password.fill("password1234");
+    await other.getByRole("button", { name: "Set the password" }).click();
+    await expect(other.getByText("That is too easy to guess")).toBeVisible();
+    await password.fill("seven damp otters sing");
+    await other.getByRole("button", { name: "Set the password" }).click();
+    await other.waitForURL(/\/sign-in$/);
+    await other.goto(link);
+    await expect(other.getByRole("heading", { name: "This link is used up" })).toBeVisible();
+
+    const signIn = async () => {
+      await other.goto(`${heron.url}/sign-in?to=%2Faccount`);
+      await field(other, "E-mail").fill("alder@tidewrack.example");
+      await other.getByLabel("Password").fill("seven damp otters sing");
+      await other.getByRole("button", { name: "Sign in" }).click();
+    };
+    await signIn();
+    await other.waitForURL(/\/account$/);
+    const key = ((await other.getByText(/^Key/).textContent()) as string).replace(/^Key|\s/g, "");
+    const code = (after = 0) => new TOTP({ secret: key }).generate({ timestamp: Date.now() + after });
+    await field(other, "Code").fill("000000");
+    await other.getByLabel("Your password").fill("seven damp otters sing");
+    await other.getByRole("button", { name: "Set it up" }).click();
+    await expect(other.getByText("That code is not right")).toBeVisible();
+    await expect(other.getByText(/^Key/)).toContainText(key.slice(0, 4));
+    await field(other, "Code").fill(code());
+    await other.getByLabel("Your password").fill("seven damp otters sing");
+    await other.getByRole("button", { name: "Set it up" }).click();
+    await expect(other.getByText("Write these recovery codes down")).toBeVisible();
+    const recovery = (await other.getByRole("status").getByRole("listitem").first().textContent()) as string;
+
+    await other.context().clearCookies();
+    await signIn();
+    await other.waitForURL(/sign-in\/code/);
+    expect((await other.request.get(`${heron.url}/`, { maxRedirects: 0 })).status()).toBe(302);
+    await field(other, "Code").fill(recovery);
+    await other.getByRole("button", { name: "Sign in" }).click();
+    await other.waitForURL(/\/account$/);
+
+    const job = await newJob(other, heron, "Open while its person leaves");
+    await page.reload();
+    await page.getByRole("button", { name: "Make inactive: Alder Finch" }).click();
+    await expect(page.getByText("made Alder Finch inactive")).toBeVisible();
+    await expect(page.getByText("invited Alder Finch as electrician")).toBeVisible();
+    await expect.poll(async () => (await other.request.get(`${heron.url}/jobs/${job}/photos`)).status()).toBe(401);
+  });
+
+  test("asks everybody for a second factor: nothing else opens before", async ({ page, other, heron }) => {
+    await signInAs(other, heron, "Wren Osier");
+    const jobs = `${heron.url}/interval-mappings`;
+    expect((await other.request.get(jobs)).status()).toBe(200);
+    await other.goto(`${heron.url}/people`);
+    await other.getByRole("button", { name: "Ask everybody" }).click();
+    await other.waitForURL(/\/account$/);
+    await expect(other.getByText("asks for a second factor: set it up below")).toBeVisible();
+    expect((await other.request.get(jobs)).status()).toBe(403);
+    // The other firm was asked for nothing.
+    await signInAs(page, heron, PEOPLE.owner);
+    await page.goto(`${heron.url}/people`);
+    await expect(page.getByRole("button", { name: "Ask everybody" })).toBeVisible();
+    const database = await createConnection(heron.databaseUrl);
+    await database.query("UPDATE firm SET asks_second_factor = 0");
+    await database.end();
+    expect((await other.request.get(jobs)).status()).toBe(200);
+  });
+});
+
+test.describe("an open page", () => {
+  test.use({ expectedErrors: /500|503/ });
+
+  test("puts aside an edit that always fails, says so, and saves the others", async ({ page, heron }) => {
+    await signInAs(page, heron, PEOPLE.owner);
+    const job = await newJob(page, heron, "A job with a bad edit");
+    await page.route("**/edits", (route) =>
+      route.request().postData()?.includes("1234") ? route.fulfill({ status: 500, body: "fault" }) : route.continue(),
+    );
+    await openStep(page, heron, job, "survey");
+    await field(page, "Floor area").fill("1234");
+    await page.keyboard.press("Tab");
+    await expect(page.getByText("One change could not be saved and was put aside")).toBeVisible({ timeout: 15_000 });
+    await saved(page);
+    await openStep(page, heron, job, "survey");
+    await expect(page.getByText("One change could not be saved")).toBeVisible();
+    await expect(field(page, "Floor area")).toHaveValue("");
+    await page.unroute("**/edits");
+    await page.getByRole("button", { name: "Try again" }).click();
+    await saved(page);
+    await expect(field(page, "Floor area")).toHaveValue(/1,?234/);
+    await expect(page.getByText("could not be saved")).toHaveCount(0);
+  });
+
+  test("hears of changes again after its stream was refused", async ({ page, other, heron }) => {
+    await signInAs(page, heron, PEOPLE.owner);
+    const job = await newJob(page, heron, "A stream that was refused");
+    await signInAs(other, heron, PEOPLE.electrician);
+    let refused = 0;
+    await other.route("**/events?*", (route) =>
+      refused++ < 2 ? route.fulfill({ status: 503, body: "no database" }) : route.continue(),
+    );
+    await openStep(other, heron, job, "survey");
+    await expect.poll(() => refused, { timeout: 15_000 }).toBeGreaterThan(2);
+    await field(page, "Floor area").fill("1750");
+    await page.keyboard.press("Tab");
+    await saved(page);
+    await expect(field(other, "Floor area")).toHaveValue(/1,?750/);
+  });
+});

@@ -1,7 +1,9 @@
 /** Brings the hand to a thing once its step is drawn: focused, in the middle of the screen. */
 import type { Place } from "#core/find/find.ts";
 
-const PATIENCE_MS = 3000;
+const PATIENCE_MS = 20_000;
+/** How long the hand must have stayed for a place to count as reached. */
+const STAND_FRAMES = 30;
 
 /** The control that a place names, where it is drawn. */
 function controlOf(to: Extract<Place, { step: unknown }>): HTMLElement | null {
@@ -19,16 +21,31 @@ function controlOf(to: Extract<Place, { step: unknown }>): HTMLElement | null {
   return to.section ? document.getElementById(to.section) : null;
 }
 
-/** Waits until the place is drawn, then goes there; gives up after a few seconds. */
+/**
+ * Waits until the place is drawn, then goes there, again if the closing dialog takes the hand back; gives up after a
+ * while, or once the person presses anything.
+ */
 export function standOn(to: Extract<Place, { step: unknown }>): void {
+  const gaveUp = new AbortController();
   const until = performance.now() + PATIENCE_MS;
+  let stoodFrames = 0;
   const look = () => {
+    if (gaveUp.signal.aborted) return;
     const control = controlOf(to);
-    if (control) {
+    if (control && document.activeElement === control) stoodFrames++;
+    else if (control) {
+      stoodFrames = 0;
       if (!to.load && !to.device && !to.field) control.tabIndex = -1;
       control.scrollIntoView({ block: to.load || to.device || to.field ? "center" : "start" });
       control.focus({ preventScroll: true });
-    } else if (performance.now() < until) requestAnimationFrame(look);
+    }
+    if (stoodFrames < STAND_FRAMES && performance.now() < until) requestAnimationFrame(look);
+    else gaveUp.abort();
   };
-  requestAnimationFrame(look);
+  // The key that chose the place is still going down.
+  requestAnimationFrame(() => {
+    for (const act of ["keydown", "pointerdown"])
+      window.addEventListener(act, () => gaveUp.abort(), { capture: true, signal: gaveUp.signal });
+    look();
+  });
 }

@@ -1,12 +1,17 @@
-/** Builds the worker thread of the server beside it. */
+/** Builds the worker threads of the server beside it, and the process that decodes pictures. */
 import { defineConfig } from "vite";
+
+const ENTRIES = ["jobs.tsx", "passwords.ts", "pictures.ts", "picture-decoder.ts"];
 
 export default defineConfig({
   build: {
-    ssr: "app/work/worker.ts",
+    ssr: true,
     outDir: "build/work",
     target: "node20",
     copyPublicDir: false,
-    rolldownOptions: { output: { entryFileNames: "worker.js" } },
+    rolldownOptions: {
+      input: ENTRIES.map((file) => `app/work/${file}`),
+      output: { entryFileNames: "[name].js", chunkFileNames: "[name].js" },
+    },
   },
 });

@@ -70,7 +70,8 @@ if (process.argv[1] === import.meta.filename) {
   await migrateDatabase(process.env.DATABASE_URL ?? "");
   await loadDemo();
   const { closeDatabase } = await import("#server/database.ts");
-  await closeDatabase();
+  const { endWork } = await import("#server/work.ts");
+  await Promise.all([closeDatabase(), endWork()]);
   console.log("\n  Demo sign-ins (one click on the sign-in page, or with the password):");
   for (const { name, people } of DEMO_FIRMS)
     for (const { email, role } of people) console.log(`    ${name}: ${email} (${role}), password ${DEMO_PASSWORD}`);

@@ -16,6 +16,12 @@ export const database = drizzle(pool, { schema, mode: "default" });
 export type Database = typeof database;
 export type Transaction = Parameters<Parameters<Database["transaction"]>[0]>[0];
 
+/** Runs a query whose values go as they are: bytes among them would be written out as digits, twice as long. */
+export const executeBinary = (query: { toSQL(): { sql: string; params: unknown[] } }) => {
+  const { sql, params } = query.toSQL();
+  return pool.execute(sql, params as Parameters<typeof pool.execute>[1]);
+};
+
 export const closeDatabase = () => pool.end();
 
 const LOST = new Set([

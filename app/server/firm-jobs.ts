@@ -19,7 +19,7 @@ import { edit, job, person } from "#db/schema.ts";
 import { database, type Transaction } from "./database.ts";
 import { faultOf, log } from "./log.ts";
 import { pricesOf } from "./price-books.ts";
-import { inWorker } from "./work.ts";
+import { forJobs } from "./work.ts";
 
 export interface JobRow {
   id: string;
@@ -233,7 +233,7 @@ const columnsOf = (document: CaseDocument) => ({
 });
 
 const summaryInWorker = (document: CaseDocument, books: readonly KeptBook[]) =>
-  inWorker("summary", { document, ...keptBookFor(document, books) });
+  forJobs("summary", { document, ...keptBookFor(document, books) });
 
 /** The columns of a job that follow from its case. */
 export function rowOf(document: CaseDocument, books: readonly KeptBook[]) {

@@ -96,10 +96,10 @@ export function bodySize(request: Request, response: Response, next: NextFunctio
   else next();
 }
 
-/** Whoever takes longer, as one on a slow line, keeps nobody waiting. */
+/** Whoever has not sent everything by then, as one on a slow line, keeps nobody waiting. */
 const AT_THE_DOOR_MS = 300;
 
-/** Lets sign-ins and pictures in a few at a time; whoever finds too many waiting is told so. */
+/** Lets sign-ins and pictures in one after the other; whoever finds too many waiting is told so. */
 export function door(request: Request, response: Response, next: NextFunction): void {
   const take =
     request.method !== "POST"
@@ -115,7 +115,7 @@ export function door(request: Request, response: Response, next: NextFunction): 
   }
   const within = () =>
     new Promise<void>((resolve) => {
-      const timer = setTimeout(resolve, AT_THE_DOOR_MS);
+      const timer = setTimeout(() => request.complete || resolve(), AT_THE_DOOR_MS);
       response.once("close", () => {
         clearTimeout(timer);
         resolve();

@@ -3,7 +3,7 @@ import { and, asc, eq } from "drizzle-orm";
 import type { CsvMapping } from "#core/formats/interval-data/mapping.ts";
 import type { KeptAbout } from "#core/intervals/kept.ts";
 import { intervalData, intervalMapping, job } from "#db/schema.ts";
-import { database } from "./database.ts";
+import { database, executeBinary } from "./database.ts";
 
 /** Files of one job; a firm has no use for more, and one page lists them all. */
 export const MOST_FILES = 20;
@@ -47,11 +47,13 @@ export function intervalsOf(firmId: string) {
       if (!kept) return null;
       if (kept.some((k) => k.digest === about.digest)) return "known";
       if (kept.length >= MOST_FILES) return "too-many";
-      await database
-        .insert(intervalData)
-        .values({ jobId, digest: about.digest, about, values, personId })
-        // Sent twice at the same moment: the first one stays.
-        .onDuplicateKeyUpdate({ set: { digest: about.digest } });
+      await executeBinary(
+        database
+          .insert(intervalData)
+          .values({ jobId, digest: about.digest, about, values, personId })
+          // Sent twice at the same moment: the first one stays.
+          .onDuplicateKeyUpdate({ set: { digest: about.digest } }),
+      );
       return "kept";
     },
 

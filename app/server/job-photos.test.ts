@@ -1,4 +1,6 @@
+import { spawnSync } from "node:child_process";
 import { randomUUID } from "node:crypto";
+import os from "node:os";
 import sharp from "sharp";
 import { beforeAll, describe, expect, it } from "vitest";
 import { usCase } from "#core/testing/cases.ts";
@@ -6,6 +8,7 @@ import { twoFirms } from "#tests/firms.ts";
 import { jobsOf } from "./firm-jobs.ts";
 import { photosOf } from "./job-photos.ts";
 import { type KeptPicture, keepPicture } from "./pictures.ts";
+import { endWork } from "./work.ts";
 
 const { ours, theirs, mara } = twoFirms();
 const photos = photosOf(ours.id);
@@ -46,6 +49,31 @@ describe("a picture that is kept", () => {
       .gif()
       .toBuffer();
     expect(await keepPicture(gif)).toBeNull();
+  });
+});
+
+/** The processes that decode pictures, as the system lists them. */
+const decoders = () =>
+  (spawnSync("ps", ["-o", "pid=,args=", "--ppid", String(process.pid)], { encoding: "utf8" }).stdout ?? "")
+    .split("\n")
+    .filter((line) => line.includes("picture-decoder"))
+    .map((line) => Number.parseInt(line, 10));
+
+describe("the process that decodes", () => {
+  it("comes after pages, and when it breaks off only that picture is refused", async () => {
+    const large = await jpeg(6000, 6000);
+    const [decoder] = decoders() as [number];
+    expect(os.getPriority(decoder)).toBe(10);
+    const broken = keepPicture(large);
+    await new Promise((resolve) => setTimeout(resolve, 50));
+    process.kill(decoder, "SIGKILL");
+    expect(await broken).toBeNull();
+    expect(await keepPicture(await jpeg(60, 40))).toMatchObject({ width: 60, height: 40 });
+    expect(decoders()).toHaveLength(1);
+  });
+  it("ends with its thread", async () => {
+    await endWork();
+    await expect.poll(decoders, { timeout: 10_000 }).toEqual([]);
   });
 });
 

@@ -3,7 +3,7 @@ import { and, asc, eq, sql } from "drizzle-orm";
 import type { PhotoChange, PhotoList } from "#core/survey/photo.ts";
 import type { ThingId } from "#core/survey/things.ts";
 import { job, photo } from "#db/schema.ts";
-import { database } from "./database.ts";
+import { database, executeBinary } from "./database.ts";
 import type { KeptPicture } from "./pictures.ts";
 
 export interface NewPhoto extends KeptPicture {
@@ -65,11 +65,13 @@ export function photosOf(firmId: string) {
       if (!(await hasJob(jobId))) return null;
       const [known] = await database.select({ jobId: photo.jobId }).from(photo).where(eq(photo.id, kept.id));
       if (known) return known.jobId === jobId ? "known" : null;
-      await database
-        .insert(photo)
-        .values({ ...kept, jobId, personId, takenAt, marks: [] })
-        // Sent twice at the same moment: the first one stays.
-        .onDuplicateKeyUpdate({ set: { id: kept.id } });
+      await executeBinary(
+        database
+          .insert(photo)
+          .values({ ...kept, jobId, personId, takenAt, marks: [] })
+          // Sent twice at the same moment: the first one stays.
+          .onDuplicateKeyUpdate({ set: { id: kept.id } }),
+      );
       await changed(jobId);
       return "kept";
     },

@@ -4,7 +4,7 @@
  * much memory the process takes after them.
  */
 import { spawn } from "node:child_process";
-import { mkdtempSync, readFileSync, writeFileSync } from "node:fs";
+import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
 import os from "node:os";
 import path from "node:path";
 import { text } from "node:stream/consumers";
@@ -22,8 +22,19 @@ const AT_ONCE = 8;
 // Each sign-in comes from an address of its own, so that all of them are looked at.
 process.env.TRUST_PROXY = "1";
 const heron = await Heron.start();
-const memoryMB = (what = "VmRSS") =>
-  Number(new RegExp(`${what}:\\s+(\\d+)`).exec(readFileSync(`/proc/${heron.serverPid}/status`, "utf8"))?.[1]) / 1024;
+/** The server and, while there are pictures, the process that decodes them. */
+const processes = () => {
+  const server = String(heron.serverPid);
+  const tasks = readdirSync(`/proc/${server}/task`);
+  return [
+    server,
+    ...tasks.flatMap((t) => readFileSync(`/proc/${server}/task/${t}/children`, "utf8").match(/\d+/g) ?? []),
+  ];
+};
+const memoryMB = (pids = processes()) =>
+  pids
+    .map((pid) => Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, "utf8"))?.[1]) / 1024)
+    .reduce((a, b) => a + b, 0);
 try {
   const [owner] = demoPeople();
   const job = owner?.jobs[0] as string;
@@ -66,7 +77,13 @@ try {
   crowd.once("exit", () => {
     present = false;
   });
-  while (present) for (const path of asked) times.get(path)?.push((await get(path)).ms);
+  let mostInCrowd = 0;
+  let mostOfServer = 0;
+  while (present) {
+    for (const path of asked) times.get(path)?.push((await get(path)).ms);
+    mostInCrowd = Math.max(mostInCrowd, memoryMB());
+    mostOfServer = Math.max(mostOfServer, memoryMB([String(heron.serverPid)]));
+  }
   const statuses = JSON.parse(await said) as string[];
   const count = (status: string) => statuses.filter((s) => s === status).length;
   console.log(
@@ -81,7 +98,9 @@ try {
       `${path.replace(job, "*")} meanwhile, ${ms.length} times: median ${sorted[ms.length >> 1]?.toFixed(0)} ms, longest ${longest.toFixed(0)} ms (bound ${LONGEST_MS})`,
     );
   }
-  console.log(`memory after the crowd ${memoryMB().toFixed(0)} MB, at most ${memoryMB("VmHWM").toFixed(0)} MB`);
+  console.log(
+    `memory of the server at most ${mostOfServer.toFixed(0)} MB in the crowd, with the decoder of pictures ${mostInCrowd.toFixed(0)} MB`,
+  );
 
   const steps = ["survey", "demand", "need", "ways", "circuit", "papers"];
   const jobs = owner?.jobs ?? [];

@@ -1,5 +1,5 @@
 import { forPeople } from "#server/middleware.ts";
-import { inWorker } from "#server/work.ts";
+import { forJobs } from "#server/work.ts";
 import type { Route } from "./+types/assessment";
 import { downloadJob } from "./download.ts";
 
@@ -7,5 +7,5 @@ export const middleware: Route.MiddlewareFunction[] = [forPeople];
 
 export const loader = ({ context, params }: Route.LoaderArgs) =>
   downloadJob(context, params.jobId, "assessment.json", "application/json; charset=utf-8", (document, book) =>
-    inWorker("assessment", { document, book }),
+    forJobs("assessment", { document, book }),
   );

@@ -2,7 +2,7 @@
 import { keptBookFor } from "#core/estimate/kept.ts";
 import { firmContext, forPeople, requireRight } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";
-import { inWorker } from "#server/work.ts";
+import { forJobs } from "#server/work.ts";
 import type { Route } from "./+types/single-line";
 import { fileName } from "./download.ts";
 
@@ -13,7 +13,7 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   const job = await context.get(firmContext).jobs.find(params.jobId);
   if (!job) throw refuse("not-found");
   const { document, books } = job;
-  const drawing = await inWorker("singleLine", { document, book: keptBookFor(document, books).book });
+  const drawing = await forJobs("singleLine", { document, book: keptBookFor(document, books).book });
   if (!drawing) throw refuse("not-found");
   return new Response(drawing, {
     headers: {

@@ -3,12 +3,12 @@ import { MATERIAL_COLUMNS } from "#core/estimate/materials.ts";
 import { downloadJob } from "#routes/job-export/download.ts";
 import { XLSX, xlsxOf } from "#routes/job-export/table.server.ts";
 import { forPeople } from "#server/middleware.ts";
-import { inWorker } from "#server/work.ts";
+import { forJobs } from "#server/work.ts";
 import type { Route } from "./+types/xlsx";
 
 export const middleware: Route.MiddlewareFunction[] = [forPeople];
 
 export const loader = ({ context, params }: Route.LoaderArgs) =>
   downloadJob(context, params.jobId, "materials.xlsx", XLSX, async (document, book) =>
-    xlsxOf(MATERIAL_COLUMNS, await inWorker("materials", { document, book })),
+    xlsxOf(MATERIAL_COLUMNS, await forJobs("materials", { document, book })),
   );

@@ -5,7 +5,7 @@ import { PAPER_LIST } from "#papers/list.ts";
 import { fileName } from "#routes/job-export/download.ts";
 import { firmContext, forPeople, requireRight } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";
-import { inWorker } from "#server/work.ts";
+import { forJobs } from "#server/work.ts";
 import type { Route } from "./+types/route";
 
 export const middleware: Route.MiddlewareFunction[] = [forPeople];
@@ -15,7 +15,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const job = await context.get(firmContext).jobs.find(params.jobId);
   const paper = PAPER_LIST.find((p) => p.id === params.paper);
   if (!job || !paper) throw refuse("not-found");
-  const pdf = await inWorker("paper", {
+  const pdf = await forJobs("paper", {
     id: paper.id,
     document: job.document,
     book: keptBookFor(job.document, job.books).book,

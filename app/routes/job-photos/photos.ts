@@ -4,7 +4,7 @@ import { LONGEST_LINE } from "#core/limits.ts";
 import { EVIDENCE_IDS } from "#core/survey/evidence.ts";
 import { LONGEST_THING, THING_PATTERN, type ThingId } from "#core/survey/things.ts";
 import { answering, firmContext, forOpenPages, personContext } from "#server/middleware.ts";
-import { keepPicture } from "#server/pictures.ts";
+import { keepPicture, pictureForm } from "#server/pictures.ts";
 import { refuse } from "#server/refusals.ts";
 import type { Route } from "./+types/photos";
 
@@ -34,18 +34,11 @@ export const action = ({ request, params, context }: Route.ActionArgs) =>
     if (request.method !== "POST") return refuse("wrong-method");
     const { photos } = context.get(firmContext);
     if (!(await photos.hasJob(params.jobId))) return refuse("not-found");
-    const form = await request.formData().catch(() => null);
+    const form = await pictureForm(request);
     if (!form) return refuse("bad-request");
-    const file = form.get("picture");
-    const {
-      id,
-      item,
-      about = null,
-      caption,
-      takenAt,
-    } = said.validateSync(Object.fromEntries([...form].filter(([k]) => k !== "picture")));
-    if (!(file instanceof File)) return refuse("bad-request");
-    const kept = await keepPicture(Buffer.from(await file.arrayBuffer()));
+    const { id, item, about = null, caption, takenAt } = said.validateSync(form.fields);
+    if (!form.picture) return refuse("bad-request");
+    const kept = await keepPicture(new Uint8Array(form.picture));
     if (!kept) return refuse("no-picture");
     const photo = { ...kept, id, item, about, caption, takenAt: new Date(takenAt) };
     const added = await photos.add(params.jobId, context.get(personContext).id, photo);

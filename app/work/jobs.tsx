@@ -1,4 +1,5 @@
-/** What is worked out in a worker thread, so that no request waits for another one's: plain values in and out. */
+/** Assessments, their exports and papers in a worker thread, so that no request waits for another one's. */
+import "#core/codebook/editions.ts";
 import { renderToBuffer } from "@react-pdf/renderer";
 import { renderToStaticMarkup } from "react-dom/server";
 import { assess } from "#core/assess.ts";
@@ -13,13 +14,14 @@ import type { PaperId } from "#papers/list.ts";
 import { singleLineShape } from "#ui/single-line/shape.ts";
 import { SingleLineDrawing } from "#ui/single-line/single-line.tsx";
 import { PRINT } from "#ui/theme/palette.ts";
+import { thread } from "./thread.ts";
 
-export interface Priced {
+interface Priced {
   document: CaseDocument;
   book: PriceBook;
 }
 
-export const TASKS = {
+const TASKS = {
   /** What the list of jobs shows of a case. */
   summary: ({ document, book, version }: Priced & { version: number }): CaseSummary =>
     summaryOf(document, assess(document, book), version),
@@ -45,4 +47,5 @@ export const TASKS = {
   },
 } satisfies Record<string, (input: never) => unknown>;
 
-export type Tasks = typeof TASKS;
+export type JobTasks = typeof TASKS;
+export default thread(TASKS);

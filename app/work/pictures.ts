@@ -1,0 +1,61 @@
+/**
+ * Pictures in a worker thread: the form that brought one is taken apart here, and the decoder is a process of its own,
+ * so that a picture made to break it breaks nothing else.
+ */
+import { type ChildProcess, fork } from "node:child_process";
+import type { DecodedPicture } from "./picture-decoder.ts";
+import { thread } from "./thread.ts";
+
+/** What stood in a form: its words, and the picture's bytes where there is one. */
+export interface PictureForm {
+  fields: Record<string, string>;
+  picture: ArrayBuffer | null;
+}
+
+const sources = import.meta.url.endsWith(".ts");
+const decoderFile = new URL(sources ? "./picture-decoder.ts" : "./picture-decoder.js", import.meta.url);
+
+let decoder: ChildProcess | null = null;
+/** It is told nothing but where its programs lie, and ends with this thread. */
+function decoderProcess(): ChildProcess {
+  if (decoder?.connected) return decoder;
+  decoder = fork(decoderFile, {
+    // What a picture took goes back to the system once it is done.
+    env: { PATH: process.env.PATH, MALLOC_ARENA_MAX: "2", MALLOC_MMAP_THRESHOLD_: "131072" },
+    execArgv: ["--max-old-space-size=64", ...(sources ? ["--import", "tsx"] : [])],
+    serialization: "advanced",
+    stdio: ["ignore", "ignore", "inherit", "ipc"],
+  });
+  return decoder;
+}
+
+const TASKS = {
+  /** @returns null where the body is no form */
+  async form({ contentType, body }: { contentType: string; body: ArrayBuffer }): Promise<PictureForm | null> {
+    const form = await new Response(body, { headers: { "Content-Type": contentType } }).formData().catch(() => null);
+    if (!form) return null;
+    const file = form.get("picture");
+    return {
+      fields: Object.fromEntries(
+        [...form].flatMap(([name, value]) => (typeof value === "string" ? [[name, value]] : [])),
+      ),
+      picture: file instanceof File ? await file.arrayBuffer() : null,
+    };
+  },
+
+  /** @returns null where the bytes are no picture that may be kept */
+  keep: (bytes: Uint8Array): Promise<DecodedPicture | null> =>
+    new Promise((resolve) => {
+      const process = decoderProcess();
+      const answer = (kept: DecodedPicture | null) => {
+        process.removeAllListeners();
+        resolve(kept);
+      };
+      process.once("message", (kept) => answer(kept as DecodedPicture | null));
+      for (const end of ["exit", "error"]) process.once(end, () => answer(null));
+      process.send(bytes);
+    }),
+};
+
+export type PictureTasks = typeof TASKS;
+export default thread(TASKS);

@@ -9,7 +9,7 @@ import { extractStyle as renderControls } from "@ant-design/static-style-extract
 import { ConfigProvider } from "antd";
 import { createElement } from "react";
 import type { Plugin } from "vite";
-import { antdTheme } from "../app/ui/theme/antd-theme.ts";
+import { ANTD_THEMES } from "../app/ui/theme/antd-theme.ts";
 import { paletteCss, THEMES, type ThemeName } from "../app/ui/theme/palette.ts";
 
 const ID = "virtual:heron-theme.css";
@@ -31,7 +31,7 @@ function controlsIn(folder: string): string[] {
 /** What the controls ask of a theme: their rules, or the values that the theme gives to them. */
 function stylesOf(theme: ThemeName, includes: string[], types: ("style" | "token" | "cssVar")[]): string {
   const cache = createCache();
-  const { zeroRuntime: _, ...config } = antdTheme(theme);
+  const { zeroRuntime: _, ...config } = ANTD_THEMES[theme];
   renderControls({
     includes,
     customTheme: (controls) =>

@@ -52,10 +52,11 @@ describe("a picture that is kept", () => {
   });
 });
 
-/** The processes that decode pictures, as the system lists them. */
+/** The processes that this one has begun, as the system lists them. */
+const children = () =>
+  (spawnSync("ps", ["-o", "pid=,args=", "--ppid", String(process.pid)], { encoding: "utf8" }).stdout ?? "").split("\n");
 const decoders = () =>
-  (spawnSync("ps", ["-o", "pid=,args=", "--ppid", String(process.pid)], { encoding: "utf8" }).stdout ?? "")
-    .split("\n")
+  children()
     .filter((line) => line.includes("picture-decoder"))
     .map((line) => Number.parseInt(line, 10));
 
@@ -68,6 +69,12 @@ describe("the process that decodes", () => {
     await new Promise((resolve) => setTimeout(resolve, 50));
     process.kill(decoder, "SIGKILL");
     expect(await broken).toBeNull();
+    expect(await keepPicture(await jpeg(60, 40))).toMatchObject({ width: 60, height: 40 });
+    expect(decoders()).toHaveLength(1);
+  });
+  it("goes when it has had no work for a while, and is started anew", async () => {
+    await expect.poll(decoders, { timeout: 20_000, interval: 500 }).toEqual([]);
+    expect(children().filter((line) => line.includes("defunct"))).toEqual([]);
     expect(await keepPicture(await jpeg(60, 40))).toMatchObject({ width: 60, height: 40 });
     expect(decoders()).toHaveLength(1);
   });

@@ -28,6 +28,8 @@ function poolOf(source: string, most: number, mostWaiting: number): Piscina {
     maxThreads: most,
     idleTimeout: 60_000,
     maxQueue: mostWaiting,
+    // Between its tasks a thread still minds its clock and the processes it has begun.
+    atomics: "disabled",
   });
   pools.set(source, made);
   return made;

@@ -3,6 +3,7 @@
  * so that a picture made to break it breaks nothing else.
  */
 import { type ChildProcess, fork } from "node:child_process";
+import { once } from "node:events";
 import type { DecodedPicture } from "./picture-decoder.ts";
 import { thread } from "./thread.ts";
 
@@ -15,9 +16,15 @@ export interface PictureForm {
 const sources = import.meta.url.endsWith(".ts");
 const decoderFile = new URL(sources ? "./picture-decoder.ts" : "./picture-decoder.js", import.meta.url);
 
+/** A decoder without work goes, and its memory with it. */
+const IDLE_MS = 10_000;
+
 let decoder: ChildProcess | null = null;
+let ending: NodeJS.Timeout | undefined;
+
 /** It is told nothing but where its programs lie, and ends with this thread. */
 function decoderProcess(): ChildProcess {
+  clearTimeout(ending);
   if (decoder?.connected) return decoder;
   decoder = fork(decoderFile, {
     // What a picture took goes back to the system once it is done.
@@ -44,17 +51,19 @@ const TASKS = {
   },
 
   /** @returns null where the bytes are no picture that may be kept */
-  keep: (bytes: Uint8Array): Promise<DecodedPicture | null> =>
-    new Promise((resolve) => {
-      const process = decoderProcess();
-      const answer = (kept: DecodedPicture | null) => {
-        process.removeAllListeners();
-        resolve(kept);
-      };
-      process.once("message", (kept) => answer(kept as DecodedPicture | null));
-      for (const end of ["exit", "error"]) process.once(end, () => answer(null));
-      process.send(bytes);
-    }),
+  async keep(bytes: Uint8Array): Promise<DecodedPicture | null> {
+    const at = decoderProcess();
+    const answered = new AbortController();
+    const { signal } = answered;
+    const message = once(at, "message", { signal }).then(([kept]) => kept as DecodedPicture | null);
+    const end = once(at, "exit", { signal }).then(() => null);
+    at.send(bytes);
+    // Where it broke off, the picture is one that may not be kept.
+    const kept = await Promise.race([message, end]).catch(() => null);
+    answered.abort();
+    ending = setTimeout(() => at.connected && at.disconnect(), IDLE_MS);
+    return kept;
+  },
 };
 
 export type PictureTasks = typeof TASKS;

@@ -2,7 +2,7 @@
 import type { ThemeConfig } from "antd";
 import { PALETTES, type ThemeName } from "./palette.ts";
 
-export function antdTheme(name: ThemeName): ThemeConfig {
+function themeOf(name: ThemeName): ThemeConfig {
   const p = PALETTES[name];
   return {
     cssVar: { key: `heron-${name}` },
@@ -54,3 +54,6 @@ export function antdTheme(name: ThemeName): ThemeConfig {
     },
   };
 }
+
+/** Made once: what Ant Design derives from a theme it keeps as long as the theme is the same object. */
+export const ANTD_THEMES: Record<ThemeName, ThemeConfig> = { light: themeOf("light"), cupboard: themeOf("cupboard") };

@@ -1,7 +1,7 @@
 /** Puts Heron's theme and the page's nonce under every Ant Design control. */
 import { ConfigProvider } from "antd";
 import type { ReactNode } from "react";
-import { antdTheme } from "./antd-theme.ts";
+import { ANTD_THEMES } from "./antd-theme.ts";
 import type { ThemeName } from "./palette.ts";
 
 /** The nonce of the page; browsers hide the attribute, the property still tells it. */
@@ -16,7 +16,7 @@ const nothing = () => <span className="quiet">Nothing like it</span>;
 export function HeronTheme({ theme, nonce, children }: { theme: ThemeName; nonce?: string; children: ReactNode }) {
   return (
     <ConfigProvider
-      theme={antdTheme(theme)}
+      theme={ANTD_THEMES[theme]}
       csp={{ nonce: nonce ?? pageNonce() }}
       wave={{ disabled: true }}
       renderEmpty={nothing}

@@ -107,7 +107,7 @@ for (const role of ROLES)
     }
   });
 
-test("what an apprentice may not do is not offered", async ({ page, heron }) => {
+test("what an apprentice may not do is not offered", async ({ page, other, heron }) => {
   await signInAs(page, heron, PEOPLE.apprentice);
   await expect(page.getByRole("link", { name: "People" })).toHaveCount(0);
   await expect(page.getByLabel("Import a case file")).toHaveCount(0);
@@ -115,6 +115,24 @@ test("what an apprentice may not do is not offered", async ({ page, heron }) => 
   await openStep(page, heron, job, "papers");
   await expect(page.getByText("An apprentice cannot issue papers")).toBeVisible();
   await expect(page.getByRole("link", { name: "Case" })).toHaveCount(0);
+  // Another one's picture is looked at, the own one can go.
+  await signInAs(other, heron, PEOPLE.owner);
+  await asking(other.request, heron, job).addPicture();
+  await asking(page.request, heron, job).addPicture();
+  await openStep(page, heron, job, "survey");
+  const pictures = page.getByRole("button", { name: /^Meter: picture/ });
+  await expect(pictures).toHaveCount(2);
+  const offered: string[] = [];
+  for (const picture of await pictures.all()) {
+    await picture.click();
+    const dialog = page.getByRole("dialog", { name: /^Picture, taken by/ });
+    await expect(dialog.getByRole("button", { name: "Done" })).toBeVisible();
+    const [, takenBy] = /taken by (.*)$/.exec((await dialog.getByText(/^Picture, taken by/).textContent()) ?? "") ?? [];
+    offered.push(`${takenBy}: ${await dialog.getByRole("button", { name: "Delete" }).count()}`);
+    await dialog.getByRole("button", { name: "Done" }).click();
+    await expect(dialog).toHaveCount(0);
+  }
+  expect(offered.sort()).toEqual(["Mara Quill: 0", "Tess Arbo: 1"]);
 });
 
 test.describe("an owner", () => {

@@ -213,6 +213,20 @@ test("a wrong request is refused as one, never answered as a fault", async ({ pa
   expect(ahead.status()).toBe(409);
   expect(await ahead.json()).toMatchObject({ kind: "ahead", revision: 1, document: { title: "4 Wrong Requests" } });
 
+  // Where it was another edit that made the revision, as on a restored server, the stream brings the whole case.
+  const streamed = await page.evaluate(
+    (address) =>
+      new Promise((resolve) => {
+        const events = new EventSource(address);
+        events.addEventListener("ahead", ({ data }) => {
+          events.close();
+          resolve(JSON.parse(data));
+        });
+      }),
+    `/jobs/${mine}/events?since=1.${crypto.randomUUID()}`,
+  );
+  expect(streamed).toMatchObject({ revision: 1, lastEdit: taken, document: { title: "4 Wrong Requests" } });
+
   const get = async (path: string, more: Record<string, string> = {}) =>
     (await request.get(`${heron.url}${path}`, { headers: more, maxRedirects: 0 })).status();
   expect(await get("/jobs/%ED%A0%80/survey")).toBe(400);

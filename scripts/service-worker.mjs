@@ -3,7 +3,7 @@ import path from "node:path";
 import { generateSW } from "workbox-build";
 import { ROOT } from "./setup.mjs";
 
-const STEPS = "survey|demand|need|ways|papers";
+const STEPS = "survey|demand|need|ways|circuit|papers";
 const DAY_SECONDS = 24 * 3600;
 
 /** Newest from the server; what was last seen where there is no line. Only whole answers are kept. */

@@ -38,6 +38,23 @@ describe("an edit", () => {
     expect(await take(id, 0, add, edit)).toMatchObject({ kind: "accepted", revision: 2 });
     expect((await jobs.find(id))?.document.loads).toHaveLength(9);
   });
+  it("made on what is no more is answered with the case as it is, though the revision is the same", async () => {
+    const id = await jobs.create(usCase());
+    const [first, last] = [randomUUID(), randomUUID()];
+    await take(id, 0, title("First"), first);
+    await take(id, 1, title("Last"), last);
+    const on = (baseRevision: number, baseEdit: string) =>
+      jobs.take(id, mara.id, { id: randomUUID(), baseRevision, baseEdit, patch: title("Mine") });
+    const asItIs = { kind: "ahead", revision: 2, lastEdit: last, document: { title: "Last" } };
+    expect(await on(2, first)).toMatchObject(asItIs);
+    expect(await on(1, last)).toMatchObject(asItIs);
+    expect(await on(3, last)).toMatchObject(asItIs);
+    expect(await on(1, first)).toMatchObject({ kind: "conflict" });
+    expect(await on(2, last)).toMatchObject({ kind: "accepted", revision: 3 });
+    expect([await jobs.wasMadeBy(id, 2, last), await jobs.wasMadeBy(id, 2, first)]).toEqual([true, false]);
+    expect(await jobsOf(theirs.id).wasMadeBy(id, 2, last)).toBe(false);
+    expect((await jobs.find(id))?.lastEdit).not.toBe(last);
+  });
   it("made on an older revision is moved over what came in between", async () => {
     const id = await jobs.create(usCase());
     await take(id, 0, [{ op: "remove", path: "/loads/0" }]);

@@ -46,6 +46,8 @@ export interface OpenJob {
   id: string;
   document: CaseDocument;
   revision: number;
+  /** The edit that made this revision; null where there was none. */
+  lastEdit: string | null;
   /** The price books it may be priced by, the newest first. */
   books: KeptBook[];
 }
@@ -55,7 +57,7 @@ export type EditAnswer =
   | { kind: "accepted"; revision: number; edits: AppliedEdit[] }
   | { kind: "conflict"; revision: number; edits: AppliedEdit[]; with: AppliedEdit }
   /** Made on a revision that is not there (any more): the case as it is. */
-  | { kind: "ahead"; revision: number; document: CaseDocument }
+  | ({ kind: "ahead" } & Pick<OpenJob, "document" | "revision" | "lastEdit">)
   | { kind: "refused"; problems: Problem[] };
 
 /** The jobs that wait for somebody. */
@@ -124,8 +126,9 @@ export function jobsOf(firmId: string) {
     /** One job, or null where the firm has none of that id. */
     async find(jobId: string): Promise<OpenJob | null> {
       const [found] = await database
-        .select({ id: job.id, document: job.case, revision: job.revision })
+        .select({ id: job.id, document: job.case, revision: job.revision, lastEdit: edit.id })
         .from(job)
+        .leftJoin(edit, and(eq(edit.jobId, job.id), eq(edit.revision, job.revision)))
         .where(own(jobId));
       if (!found) return null;
       const document = currentCase(found.document);
@@ -146,6 +149,16 @@ export function jobsOf(firmId: string) {
       return (await this.find(jobId)) && editsAfter(database, jobId, revision);
     },
 
+    /** Whether that edit made that revision of the firm's job. */
+    async wasMadeBy(jobId: string, revision: number, editId: string): Promise<boolean> {
+      const found = await database
+        .select({ id: edit.id })
+        .from(edit)
+        .innerJoin(job, eq(edit.jobId, job.id))
+        .where(and(own(jobId), eq(edit.revision, revision), eq(edit.id, editId)));
+      return found.length > 0;
+    },
+
     /**
      * Takes an edit: once by its id, moved over what came in between, refused where it leaves a wrong case.
      * @returns null where the firm has no such job
@@ -159,11 +172,14 @@ export function jobsOf(firmId: string) {
           .for("update");
         if (!found) return null;
         const document = currentCase(found.document);
-        if (asked.baseRevision > found.revision) return { kind: "ahead", revision: found.revision, document };
-        const since = await editsAfter(tx, jobId, asked.baseRevision);
-        const [known] = await tx.select({ jobId: edit.jobId }).from(edit).where(eq(edit.id, asked.id));
-        if (known && known.jobId !== jobId) return refusedFor("The name of this edit belongs to another one");
-        if (known) return { kind: "accepted", revision: found.revision, edits: since };
+        const known = await editsAfter(tx, jobId, Math.min(asked.baseRevision, found.revision) - 1);
+        const madeBase = known.find((e) => e.revision === asked.baseRevision)?.id;
+        if (asked.baseRevision > found.revision || (asked.baseEdit && asked.baseEdit !== madeBase))
+          return { kind: "ahead", revision: found.revision, document, lastEdit: known.at(-1)?.id ?? null };
+        const since = known.filter((e) => e.revision > asked.baseRevision);
+        const [same] = await tx.select({ jobId: edit.jobId }).from(edit).where(eq(edit.id, asked.id));
+        if (same && same.jobId !== jobId) return refusedFor("The name of this edit belongs to another one");
+        if (same) return { kind: "accepted", revision: found.revision, edits: since };
         const taken = takeEdit(document, asked, since);
         if (taken.kind === "conflict") return { ...taken, revision: found.revision, edits: since };
         if (taken.kind === "refused") return taken;

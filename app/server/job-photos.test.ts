@@ -116,6 +116,7 @@ describe("the photos of a job", () => {
       caption: "Meter",
       item: "panel-open",
       marks,
+      takenBy: { id: mara.id, name: mara.name },
     });
     expect(await photos.change(job, id, {})).toBe(true);
     expect(await photos.remove(job, id)).toBe(true);

@@ -2,7 +2,7 @@
 import { and, asc, eq, sql } from "drizzle-orm";
 import type { PhotoChange, PhotoList } from "#core/survey/photo.ts";
 import type { ThingId } from "#core/survey/things.ts";
-import { job, photo } from "#db/schema.ts";
+import { job, person, photo } from "#db/schema.ts";
 import { database, executeBinary } from "./database.ts";
 import type { KeptPicture } from "./pictures.ts";
 
@@ -23,6 +23,7 @@ const entry = {
   height: photo.height,
   marks: photo.marks,
   takenAt: photo.takenAt,
+  takenBy: { id: person.id, name: person.name },
 };
 
 /** The photos of the jobs of one firm. */
@@ -55,6 +56,7 @@ export function photosOf(firmId: string) {
       const rows = await database
         .select(entry)
         .from(photo)
+        .innerJoin(person, eq(person.id, photo.personId))
         .where(eq(photo.jobId, jobId))
         .orderBy(asc(photo.takenAt), asc(photo.id));
       return { revision, photos: rows.map((row) => ({ ...row, takenAt: row.takenAt.toISOString() })) };

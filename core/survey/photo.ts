@@ -15,6 +15,13 @@ export interface PhotoEntry {
   marks: PhotoMark[];
   /** ISO 8601 */
   takenAt: string;
+  takenBy: Photographer;
+}
+
+/** Who took a photo. */
+export interface Photographer {
+  id: string;
+  name: string;
 }
 
 /** The photos of a job, in the order they were taken. */

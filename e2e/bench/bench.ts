@@ -110,6 +110,7 @@ async function importedJob(page: Page, document: unknown): Promise<string> {
 const heron = await Heron.start();
 process.env.DATABASE_URL = heron.databaseUrl;
 const { closeDatabase } = await import("#server/database.ts");
+const { endWork } = await import("#server/work.ts");
 const browser = await chromium.launch(config.use?.launchOptions);
 /** `npm run bench -- nights`: interval data and the replay alone. */
 const onlyNights = process.argv[2] === "nights";
@@ -175,7 +176,7 @@ try {
   const page = await browser.newPage();
   if (onlyNights) await signInAs(page, heron, "Mara Quill");
   const figures = await (onlyNights ? nights(page) : everything(page));
-  await closeDatabase();
+  await Promise.all([closeDatabase(), endWork()]);
   console.log(JSON.stringify(figures, null, 1));
 } finally {
   await browser.close();

@@ -1,13 +1,18 @@
 /**
  * `GET /jobs/:jobId/events`: server-sent events with every edit that takes effect from `since` on, `photos` with the
  * revision of the job's photos, `others` with the names of the other people who have the job open, and `ahead` with the
- * whole case where `since` is beyond what there is. Ends with the session.
+ * whole case where `since` is beyond what there is, or was made by another edit. Ends with the session.
+ *
+ * `since` is a revision, or a revision and the edit that made it (`7.edit-id`), as are the ids of the events.
  */
+import type { OpenJob } from "#server/firm-jobs.ts";
 import { type JobNews, watchJob } from "#server/job-watch.ts";
 import { faultOf, log } from "#server/log.ts";
 import { firmContext, forOpenPages, personContext } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";
 import type { Route } from "./+types/route";
+
+const baseOf = ({ document, revision, lastEdit }: OpenJob) => ({ document, revision, lastEdit });
 
 const BEAT_MS = 15_000;
 
@@ -18,7 +23,10 @@ export async function loader({ request, params: { jobId }, context }: Route.Load
   const { jobs } = context.get(firmContext);
   if (!(await jobs.find(jobId))) return refuse("not-found");
   const asked = request.headers.get("Last-Event-ID") ?? new URL(request.url).searchParams.get("since");
-  let sent = Number(asked ?? 0) || 0;
+  const [since = "", lastEdit = ""] = (asked ?? "").split(".");
+  let sent = Number(since) || 0;
+  // A server that was restored may have come to the same revision by other edits.
+  let doubted = lastEdit !== "";
 
   let close = () => {};
   const body = new ReadableStream<Uint8Array>({
@@ -41,21 +49,22 @@ export async function loader({ request, params: { jobId }, context }: Route.Load
       const listener = async ({ revision, photoRevision, others }: JobNews) => {
         tell("photos", String(photoRevision));
         tell("others", JSON.stringify(others));
-        if (busy || revision === sent) return;
+        if (busy || (revision === sent && !doubted)) return;
         busy = true;
         try {
-          if (revision < sent) {
-            // The server was restored: the page knows more than there is.
+          if (revision < sent || (doubted && !(await jobs.wasMadeBy(jobId, sent, lastEdit)))) {
+            // The server was restored: the page knows what is no more.
             const job = await jobs.find(jobId);
-            if (job)
-              write(`event: ahead\ndata: ${JSON.stringify({ document: job.document, revision: job.revision })}\n\n`);
+            if (job) write(`event: ahead\ndata: ${JSON.stringify(baseOf(job))}\n\n`);
             sent = job?.revision ?? sent;
+            doubted = false;
             return;
           }
+          doubted = false;
           const edits = (await jobs.editsSince(jobId, sent)) ?? [];
           const newest = edits.at(-1);
           if (newest) {
-            write(`id: ${newest.revision}\ndata: ${JSON.stringify(edits)}\n\n`);
+            write(`id: ${newest.revision}.${newest.id}\ndata: ${JSON.stringify(edits)}\n\n`);
             sent = newest.revision;
           }
         } catch (error) {

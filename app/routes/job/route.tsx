@@ -19,7 +19,7 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   return {
     job,
     photos,
-    person: { name: person.name, role: person.role },
+    person: { id: person.id, name: person.name, role: person.role },
     firm: person.firmName,
     today: new Date().toISOString().slice(0, 10),
   };
@@ -39,8 +39,8 @@ export const shouldRevalidate: ShouldRevalidateFunction = ({ currentParams, next
 export default function Job({ loaderData }: Route.ComponentProps) {
   const { job, photos, person } = loaderData;
   return (
-    <JobProvider key={job.id} jobId={job.id} document={job.document} revision={job.revision} books={job.books}>
-      <PhotoProvider jobId={job.id} list={photos}>
+    <JobProvider key={job.id} jobId={job.id} {...job}>
+      <PhotoProvider jobId={job.id} list={photos} person={person}>
         <WhyProvider>
           <JobFrame jobId={job.id} person={person.name}>
             <Outlet />

@@ -47,6 +47,7 @@ class Bench {
       jobId: "job",
       document: usCase(),
       revision: 0,
+      lastEdit: null,
       outbox: this.outbox,
       send: async (edit) => {
         this.sent.push(edit);
@@ -169,7 +170,7 @@ describe("an edit", () => {
     const again = bench.open();
     await again.resume();
     expect(again.getState().document.loads[8]).toMatchObject({ id: "first", va: 4321 });
-    expect(again.getRevision()).toBe(1);
+    expect(again.known()).toEqual({ revision: 1, lastEdit: "own-1" });
     await bench.settle();
     expect(again.getState()).toMatchObject({ saving: "saved", waiting: 0 });
   });
@@ -395,7 +396,7 @@ describe("a server that was restored", () => {
     bench.store.edit(title("Lost by the restore"));
     await bench.settle();
     const older = { ...usCase(), loads: usCase().loads.slice(2) };
-    bench.answers.push(() => ({ kind: "ahead", revision: 0, document: older }));
+    bench.answers.push(() => ({ kind: "ahead", revision: 0, document: older, lastEdit: null }));
     bench.revision = 0;
     bench.store.edit([{ op: "replace", path: "/loads/3/va", value: 4321 }]);
     bench.store.edit([{ op: "replace", path: "/loads/0/quantity", value: 3 }]);

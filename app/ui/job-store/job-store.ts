@@ -20,8 +20,8 @@ export type SendAnswer =
   | { kind: "accepted"; revision: number; edits: AppliedEdit[] }
   | { kind: "conflict"; revision: number; edits: AppliedEdit[]; with: AppliedEdit }
   | { kind: "refused"; problems: Problem[] }
-  /** The server has an older case than the one that the edit was made on, as after a restore. */
-  | { kind: "ahead"; revision: number; document: CaseDocument }
+  /** The server has another case than the one that the edit was made on, as after a restore. */
+  | ({ kind: "ahead" } & Base)
   | { kind: "signed-out" }
   /** The server fails, by what status; the line and the database are not at fault. */
   | { kind: "failing"; status: number }
@@ -64,6 +64,8 @@ export interface JobStoreOptions {
   jobId: string;
   document: CaseDocument;
   revision: number;
+  /** The edit that made this revision; null where there was none. */
+  lastEdit: string | null;
   /** The price books it may be priced by, the newest first. */
   books: readonly KeptBook[];
   outbox: Outbox;
@@ -86,6 +88,7 @@ type Told = Pick<JobState, "saving" | "conflict" | "refused" | "parked">;
 export class JobStore extends Watched<JobState> {
   private confirmed: CaseDocument;
   private revision: number;
+  private lastEdit: string | null;
   private pending: WaitingEdit[] = [];
   private inFlight: string | null = null;
   /** The edit that was sent last: the server may have it, though no answer came. */
@@ -105,13 +108,15 @@ export class JobStore extends Watched<JobState> {
     this.line = new Line(() => void this.sendNext(), options.later);
     this.confirmed = options.document;
     this.revision = options.revision;
+    this.lastEdit = options.lastEdit;
     this.state = this.show({ saving: "saved", conflict: null, refused: null, parked: [] });
   }
 
   get jobId(): string {
     return this.options.jobId;
   }
-  getRevision = (): number => this.revision;
+  /** Up to where this page knows the job. */
+  known = (): Pick<Base, "revision" | "lastEdit"> => ({ revision: this.revision, lastEdit: this.lastEdit });
 
   /**
    * Takes up what an earlier page left waiting; call once, when the page is live. Waiting edits are put back onto the
@@ -130,6 +135,7 @@ export class JobStore extends Watched<JobState> {
       const madeOn = this.confirmed;
       this.confirmed = base.document;
       this.revision = base.revision;
+      this.lastEdit = base.lastEdit;
       this.pending = left;
       this.dropWhatNoLongerFits();
       this.makeAnew(typed, madeOn);
@@ -189,11 +195,12 @@ export class JobStore extends Watched<JobState> {
     this.doAgain(conflict.mine);
   }
 
-  /** The server has an older case than this page knew, as after a restore: it counts, and what waits is made anew on it. */
-  startFrom({ document, revision }: Base): void {
+  /** The server has another case than this page knew, as after a restore: it counts, and what waits is made anew on it. */
+  startFrom({ document, revision, lastEdit }: Base): void {
     const [typed, madeOn] = [this.pending, this.confirmed];
     this.confirmed = document;
     this.revision = revision;
+    this.lastEdit = lastEdit;
     this.pending = [];
     this.forgetHistory();
     this.options.outbox.startFrom(this.base());
@@ -287,7 +294,11 @@ export class JobStore extends Watched<JobState> {
     if (!edit || this.inFlight || !this.resumed) return;
     this.inFlight = edit.id;
     this.lastSent = edit.id;
-    const answer = await this.options.send({ ...edit, baseRevision: this.revision });
+    const answer = await this.options.send({
+      ...edit,
+      baseRevision: this.revision,
+      baseEdit: this.lastEdit ?? undefined,
+    });
     this.inFlight = null;
     if (answer.kind === "unreachable" || answer.kind === "signed-out") {
       this.update({ saving: answer.kind === "signed-out" ? "signed-out" : "waiting" });
@@ -329,6 +340,7 @@ export class JobStore extends Watched<JobState> {
     const before = this.confirmed;
     this.confirmed = applyPatch(before, edit.patch);
     this.revision = edit.revision;
+    this.lastEdit = edit.id;
     if (this.pending[0]?.id !== edit.id) return this.rebuild(before, [edit.patch]);
     this.forget([edit.id]);
     return [];
@@ -369,7 +381,7 @@ export class JobStore extends Watched<JobState> {
   /** The case as it is with everything that waits. */
   private shown = (): CaseDocument => this.pending.reduce((at, edit) => applyPatch(at, edit.patch), this.confirmed);
 
-  private base = (): Base => ({ document: this.confirmed, revision: this.revision });
+  private base = (): Base => ({ document: this.confirmed, ...this.known() });
 
   /** Keeps edits in the browser; places only grow, so that their order is the order of the edits. */
   private keep(edits: readonly WaitingEdit[]): void {

@@ -7,6 +7,7 @@ import { browserDatabase } from "#ui/offline/database.ts";
 export interface WaitingEdit {
   id: string;
   baseRevision: number;
+  baseEdit?: string | undefined;
   patch: Patch;
 }
 
@@ -14,6 +15,8 @@ export interface WaitingEdit {
 export interface Base {
   document: CaseDocument;
   revision: number;
+  /** The edit that made this revision; null where there was none, or it is not known. */
+  lastEdit: string | null;
 }
 
 /** An edit that the server fails on again and again: put aside with the case it was made on, until a person decides. */
@@ -64,7 +67,11 @@ export function browserOutbox(jobId: string): Outbox {
       return base
         ? {
             edits: currentEdits(base.document, waiting),
-            base: { document: currentCase(base.document), revision: base.revision },
+            base: {
+              document: currentCase(base.document),
+              revision: base.revision,
+              lastEdit: base.lastEdit ?? null,
+            },
             parked,
           }
         : { edits: waiting, base: null, parked };
@@ -76,12 +83,12 @@ export function browserOutbox(jobId: string): Outbox {
         await tx.done;
       });
     },
-    confirm({ document, revision }, done) {
+    confirm({ document, revision, lastEdit }, done) {
       next(async () => {
         const tx = (await browserDatabase()).transaction(["edits", "bases"], "readwrite");
         for (const id of done) tx.objectStore("edits").delete(id);
         const known = await tx.objectStore("bases").get(jobId);
-        if (!known || known.revision <= revision) tx.objectStore("bases").put({ jobId, document, revision });
+        if (!known || known.revision <= revision) tx.objectStore("bases").put({ jobId, document, revision, lastEdit });
         await tx.done;
       });
     },

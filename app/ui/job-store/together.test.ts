@@ -22,13 +22,19 @@ class Server {
   get revision() {
     return this.edits.length;
   }
+  get lastEdit() {
+    return this.edits.at(-1)?.id ?? null;
+  }
+  knows = ({ revision, lastEdit }: Pick<Base, "revision" | "lastEdit">) =>
+    revision <= this.revision && (!lastEdit || this.edits[revision - 1]?.id === lastEdit);
   /** The newest edits are lost, as by a restore from a backup. */
   restore(lost: number) {
     this.edits = this.edits.slice(0, Math.max(0, this.edits.length - lost));
     this.document = this.edits.reduce((at, { patch }) => applyPatch(at, patch), usCase());
   }
   take(edit: WaitingEdit): SendAnswer {
-    if (edit.baseRevision > this.revision) return { kind: "ahead", revision: this.revision, document: this.document };
+    if (!this.knows({ revision: edit.baseRevision, lastEdit: edit.baseEdit ?? null }))
+      return { kind: "ahead", revision: this.revision, document: this.document, lastEdit: this.lastEdit };
     const since = this.edits.slice(edit.baseRevision);
     if (this.edits.some((e) => e.id === edit.id)) return { kind: "accepted", revision: this.revision, edits: since };
     const taken = takeEdit(this.document, edit, since);
@@ -55,10 +61,10 @@ class Page {
     readonly name: string,
     readonly server: Server,
   ) {
-    this.store = this.open(server.document, server.revision);
+    this.store = this.open(server);
   }
 
-  private open(document: CaseDocument, revision: number) {
+  private open({ document, revision, lastEdit }: Base) {
     this.work.clear();
     const opened = ++this.opened;
     // A browser that was closed does nothing more.
@@ -68,6 +74,7 @@ class Page {
       jobId: "job",
       document,
       revision,
+      lastEdit,
       outbox: {
         load: async () => ({
           edits: [...this.kept.values()].sort((a, b) => a.place - b.place).map(({ edit }) => edit),
@@ -111,8 +118,8 @@ class Page {
   }
 
   /** Closes the browser and opens it again: with today's page, or with an older one from the cache. */
-  async restart(cached: { document: CaseDocument; revision: number } | null, typed?: (at: CaseDocument) => Patch) {
-    this.store = this.open(cached?.document ?? this.server.document, cached?.revision ?? this.server.revision);
+  async restart(cached: Base | null, typed?: (at: CaseDocument) => Patch) {
+    this.store = this.open(cached ?? this.server);
     if (typed) this.store.edit(typed(this.store.getState().document));
     await this.store.resume();
   }
@@ -125,8 +132,8 @@ class Page {
   }
   /** What the event stream tells. */
   hear() {
-    if (this.server.revision < this.store.getRevision()) this.store.startFrom(this.server);
-    this.store.receive(this.server.edits.slice(this.store.getRevision()));
+    if (!this.server.knows(this.store.known())) this.store.startFrom(this.server);
+    this.store.receive(this.server.edits.slice(this.store.known().revision));
   }
   /** A person answers what stands at the top of the sheet. */
   settle(keep: "mine" | "theirs", parked: "again" | "leave-out") {
@@ -181,7 +188,7 @@ function patchFor(document: CaseDocument, kind: string, n: number): Patch {
 /** Typing on in these two fields joins what waits. */
 const touched = (kind: string) => (kind === "title" || kind === "rating" ? kind : undefined);
 
-async function act(page: Page, first: { document: CaseDocument; revision: number }, what: Step) {
+async function act(page: Page, first: Base, what: Step) {
   switch (what.do) {
     case "edit":
       return page.store.edit(patchFor(page.store.getState().document, what.kind, what.n), touched(what.kind));
@@ -224,7 +231,7 @@ it("all pages end at the server's case, nothing waits, nothing takes effect twic
   await fc.assert(
     fc.asyncProperty(fc.array(fc.tuple(fc.nat(2), step), { minLength: 5, maxLength: 60 }), async (steps) => {
       const server = new Server();
-      const first = { document: server.document, revision: 0 };
+      const first = { document: server.document, revision: 0, lastEdit: null };
       const pages = ["a", "b", "c"].map((name) => new Page(name, server));
       for (const page of pages) await page.store.resume();
       const before = made;
@@ -256,9 +263,10 @@ it("after a restore every page is at the server's case, and what it had waiting 
     fc.asyncProperty(
       fc.array(fc.tuple(fc.nat(1), step), { minLength: 5, maxLength: 40 }),
       fc.integer({ min: 1, max: 8 }),
-      async (steps, lost) => {
+      fc.nat(12),
+      async (steps, lost, goesOn) => {
         const server = new Server();
-        const first = { document: server.document, revision: 0 };
+        const first = { document: server.document, revision: 0, lastEdit: null };
         const pages = ["a", "b"].map((name) => new Page(name, server));
         for (const page of pages) await page.store.resume();
         for (const [who, what] of steps) await act(pages[who] as Page, first, what);
@@ -269,6 +277,12 @@ it("after a restore every page is at the server's case, and what it had waiting 
         one.store.edit([{ op: "add", path: "/loads/-", value: { id: `made-${++made}`, kind: "range", va: 4321 } }]);
         const waiting = made;
         server.restore(lost);
+        // Meanwhile the other one may bring the server to the same revision, or beyond, by other edits.
+        other.hear();
+        for (let i = 0; i < goesOn; i++) {
+          other.store.edit([{ op: "replace", path: "/title", value: `Goes on ${i}` }]);
+          await other.turn();
+        }
         one.line = "up";
         for (const page of pages) page.hear();
         await untilAtRest(pages);

@@ -46,6 +46,7 @@ export function JobProvider(props: {
   jobId: string;
   document: CaseDocument;
   revision: number;
+  lastEdit: string | null;
   books: readonly KeptBook[];
   children: ReactNode;
 }) {
@@ -56,6 +57,7 @@ export function JobProvider(props: {
         jobId,
         document: props.document,
         revision: props.revision,
+        lastEdit: props.lastEdit,
         books: props.books,
         outbox: typeof indexedDB === "undefined" ? NOWHERE : browserOutbox(jobId),
         send: (edit) => send(jobId, edit),

@@ -32,7 +32,10 @@ export function useLiveJob(jobId: string): readonly string[] {
       if (gone) return;
       void keepPage(`/jobs/${jobId}/survey`);
       stop = keepListening(
-        () => `/jobs/${jobId}/events?since=${job.getRevision()}`,
+        () => {
+          const { revision, lastEdit } = job.known();
+          return `/jobs/${jobId}/events?since=${revision}${lastEdit ? `.${lastEdit}` : ""}`;
+        },
         (events) => {
           events.onmessage = ({ data }) => {
             const edits = JSON.parse(data) as AppliedEdit[];

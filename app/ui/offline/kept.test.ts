@@ -11,10 +11,14 @@ const edit = (id: string, value: string): WaitingEdit => ({
   baseRevision: 0,
   patch: [{ op: "replace", path: "/title", value }],
 });
-const base = (revision: number) => ({ document: usCase({ title: `Revision ${revision}` }), revision });
+const base = (revision: number) => ({
+  document: usCase({ title: `Revision ${revision}` }),
+  revision,
+  lastEdit: `edit-${revision}`,
+});
 const loaded = async (job: string) => {
   const { edits, base: known } = await browserOutbox(job).load();
-  return { ids: edits.map((e) => e.id), revision: known?.revision ?? null };
+  return { ids: edits.map((e) => e.id), revision: known?.revision ?? null, lastEdit: known?.lastEdit ?? null };
 };
 /** Writes follow each other: once a later one is there, all before it are. */
 async function written(box: ReturnType<typeof browserOutbox>, job: string, marker: string) {
@@ -61,7 +65,7 @@ it("what is confirmed goes with the case it led to, and the case never goes back
   box.confirm(base(3), ["one"]);
   box.confirm(base(2), []);
   await written(box, "job-base", "m4");
-  expect(await loaded("job-base")).toEqual({ ids: ["two"], revision: 3 });
+  expect(await loaded("job-base")).toEqual({ ids: ["two"], revision: 3, lastEdit: "edit-3" });
   expect((await browserOutbox("job-base").load()).base?.document.title).toBe("Revision 3");
 });
 
@@ -78,6 +82,7 @@ it("photo tasks keep their order and their bytes until they are done", async () 
       height: 3,
       marks: [],
       takenAt: "2026-01-01T00:00:00.000Z",
+      takenBy: { id: "mara", name: "Mara" },
     },
     blob: new Blob([`bytes of ${id}`]),
   });

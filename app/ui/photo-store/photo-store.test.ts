@@ -12,6 +12,7 @@ const photo = (id: string): PhotoEntry => ({
   height: 3,
   marks: [],
   takenAt: "2026-01-01T00:00:00.000Z",
+  takenBy: { id: "mara", name: "Mara" },
 });
 const add = (id: string): NewPhotoTask => ({ kind: "add", photo: photo(id), blob: new Blob([id]) });
 

@@ -1,7 +1,8 @@
 /** React's view of the photo store, and the browser's side of it. */
 
 import { createContext, type ReactNode, use, useEffect, useState, useSyncExternalStore } from "react";
-import type { PhotoList } from "#core/survey/photo.ts";
+import { may, type Role } from "#core/rights.ts";
+import type { PhotoEntry, Photographer, PhotoList } from "#core/survey/photo.ts";
 import { ask, later, whenOnline } from "#ui/live/line.ts";
 import { browserQueue } from "./browser-queue.ts";
 import { type PhotoState, PhotoStore, type PhotoTask, type TaskAnswer } from "./photo-store.ts";
@@ -32,10 +33,16 @@ async function fetchList(jobId: string): Promise<PhotoList | null> {
   return response?.ok ? response.json().catch(() => null) : null;
 }
 
-const PhotoContext = createContext<PhotoStore | null>(null);
+const PhotoContext = createContext<{ store: PhotoStore; person: Photographer & { role: Role } } | null>(null);
 
-export function PhotoProvider(props: { jobId: string; list: PhotoList; children: ReactNode }) {
-  const { jobId, children } = props;
+export function PhotoProvider(props: {
+  jobId: string;
+  list: PhotoList;
+  /** Who has the job open. */
+  person: Photographer & { role: Role };
+  children: ReactNode;
+}) {
+  const { jobId, person, children } = props;
   const [store] = useState(
     () =>
       new PhotoStore({
@@ -52,13 +59,27 @@ export function PhotoProvider(props: { jobId: string; list: PhotoList; children:
     void store.resume();
     return whenOnline(() => store.sendSoon());
   }, [store]);
-  return <PhotoContext value={store}>{children}</PhotoContext>;
+  return <PhotoContext value={{ store, person }}>{children}</PhotoContext>;
 }
 
-export function usePhotoStore(): PhotoStore {
-  const store = use(PhotoContext);
-  if (!store) throw new Error("photos stand inside PhotoProvider");
-  return store;
+function usePhotoContext() {
+  const context = use(PhotoContext);
+  if (!context) throw new Error("photos stand inside PhotoProvider");
+  return context;
+}
+
+export const usePhotoStore = (): PhotoStore => usePhotoContext().store;
+
+/** Who takes the photos of this page. */
+export function usePhotographer(): Photographer {
+  const { id, name } = usePhotoContext().person;
+  return { id, name };
+}
+
+/** Whether the person may take a photo away. */
+export function useMayRemove({ takenBy }: Pick<PhotoEntry, "takenBy">): boolean {
+  const { id, role } = usePhotoContext().person;
+  return may(role, takenBy.id === id ? "remove-own-pictures" : "remove-others-pictures");
 }
 
 export function usePhotos(): PhotoState {

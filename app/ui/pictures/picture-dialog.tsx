@@ -9,7 +9,7 @@ import { thingsOf } from "#core/survey/things.ts";
 import { Dialog } from "#ui/dialog/dialog.tsx";
 import { useJobPart } from "#ui/job-store/use-job.tsx";
 import type { ShownPhoto } from "#ui/photo-store/photo-store.ts";
-import { usePhotoStore } from "#ui/photo-store/use-photos.tsx";
+import { useMayRemove, usePhotoStore } from "#ui/photo-store/use-photos.tsx";
 import styles from "./pictures.module.css";
 
 /** The drawing board is dear to load and only needed here. */
@@ -25,9 +25,15 @@ export default function PictureDialog({ photo, onClose }: { photo: ShownPhoto; o
   const known = photo.about === null || things.some((g) => g.options.some((o) => o.value === photo.about));
   // A picture cannot be taken again once the wall is closed: deleting is said twice.
   const [sure, setSure] = useState(false);
+  const mayRemove = useMayRemove(photo);
   const change = (changes: PhotoChange) => void store.take({ kind: "change", id: photo.id, change: changes });
   return (
-    <Dialog title="Picture" className={styles.dialog} width="min(1080px, 96vw)" onCancel={onClose}>
+    <Dialog
+      title={`Picture, taken by ${photo.takenBy.name}`}
+      className={styles.dialog}
+      width="min(1080px, 96vw)"
+      onCancel={onClose}
+    >
       <div className={styles.dialogHead}>
         <Select
           aria-label="What it proves"
@@ -52,18 +58,20 @@ export default function PictureDialog({ photo, onClose }: { photo: ShownPhoto; o
           defaultValue={photo.caption}
           onBlur={(e) => e.target.value !== photo.caption && change({ caption: e.target.value })}
         />
-        <Button
-          danger
-          type={sure ? "primary" : "default"}
-          onBlur={() => setSure(false)}
-          onClick={() => {
-            if (!sure) return setSure(true);
-            void store.take({ kind: "remove", id: photo.id });
-            onClose();
-          }}
-        >
-          {sure ? "Delete for good" : "Delete"}
-        </Button>
+        {mayRemove && (
+          <Button
+            danger
+            type={sure ? "primary" : "default"}
+            onBlur={() => setSure(false)}
+            onClick={() => {
+              if (!sure) return setSure(true);
+              void store.take({ kind: "remove", id: photo.id });
+              onClose();
+            }}
+          >
+            {sure ? "Delete for good" : "Delete"}
+          </Button>
+        )}
         <Button type="primary" onClick={onClose}>
           Done
         </Button>

@@ -7,6 +7,8 @@ export interface Edit {
   id: string;
   /** The revision of the case that the patch was made on. */
   baseRevision: number;
+  /** The edit that made that revision: a server that was restored may have come to the same number by others. */
+  baseEdit?: string | undefined;
   patch: Patch;
 }
 
@@ -22,13 +24,13 @@ export interface AppliedEdit {
 /** No place of a case has a longer address. */
 const LONGEST_PATH = 300;
 
+const EDIT_ID = /^[\w-]{8,64}$/;
+
 /** The shape of an edit as it comes from outside. */
 export const editSchema = object({
-  id: string()
-    .required("is required")
-    .max(64)
-    .matches(/^[\w-]{8,64}$/, "must be 8 to 64 letters, digits and hyphens"),
+  id: string().required("is required").max(64).matches(EDIT_ID, "must be 8 to 64 letters, digits and hyphens"),
   baseRevision: number().required("is required").integer().min(0).max(2_147_483_647),
+  baseEdit: string().max(64).matches(EDIT_ID),
   patch: array(
     object({
       op: mixed<"add" | "replace" | "remove">().oneOf(["add", "replace", "remove"]).required(),

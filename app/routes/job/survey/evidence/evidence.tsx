@@ -7,7 +7,7 @@ import { usualThing } from "#core/survey/things.ts";
 import { Caution, Section } from "#ui/frame/sheet.tsx";
 import { drawnLater, useJobStore } from "#ui/job-store/use-job.tsx";
 import type { ShownPhoto } from "#ui/photo-store/photo-store.ts";
-import { usePhotoStore, usePhotos } from "#ui/photo-store/use-photos.tsx";
+import { usePhotographer, usePhotoStore, usePhotos } from "#ui/photo-store/use-photos.tsx";
 import { OpenPicture } from "#ui/pictures/open-picture.tsx";
 import { Thumbnail } from "#ui/pictures/thumbnail.tsx";
 import styles from "./evidence.module.css";
@@ -19,6 +19,7 @@ const Problems = lazy(() => import("./problems.tsx"));
 function useTakePictures() {
   const store = usePhotoStore();
   const job = useJobStore();
+  const takenBy = usePhotographer();
   const [busy, setBusy] = useState(0);
   async function take(item: string, files: readonly File[]) {
     setBusy((n) => n + files.length);
@@ -33,7 +34,7 @@ function useTakePictures() {
       const { blob, width, height } = ready;
       const takenAt = new Date().toISOString();
       const about = usualThing(job.getState().document, item);
-      const photo = { id: crypto.randomUUID(), item, about, caption: "", width, height, marks: [], takenAt };
+      const photo = { id: crypto.randomUUID(), item, about, caption: "", width, height, marks: [], takenAt, takenBy };
       try {
         await store.take({ kind: "add", photo, blob });
       } catch {

@@ -97,30 +97,32 @@ export function bodySize(request: Request, response: Response, next: NextFunctio
 }
 
 /** Whoever has not sent everything by then, as one on a slow line, keeps nobody waiting. */
-const AT_THE_DOOR_MS = 300;
+const SENT_WITHIN_MS = 300;
+
+/** Where requests are let in one after the other, and after how long the next one is let in all the same. */
+const DOORS = [
+  // One that is slowed for its many tries keeps nobody else waiting.
+  { path: /^\/sign-in/, take: atSignIn, mostMs: 300 },
+  { path: PHOTO_PATH, take: atPhotos, mostMs: 5000 },
+];
 
 /** Lets sign-ins and pictures in one after the other; whoever finds too many waiting is told so. */
 export function door(request: Request, response: Response, next: NextFunction): void {
-  const take =
-    request.method !== "POST"
-      ? null
-      : request.path.startsWith("/sign-in")
-        ? atSignIn
-        : PHOTO_PATH.test(request.path)
-          ? atPhotos
-          : null;
-  if (!take) {
+  const at = request.method === "POST" && DOORS.find(({ path }) => path.test(request.path));
+  if (!at) {
     next();
     return;
   }
   const within = () =>
     new Promise<void>((resolve) => {
-      const timer = setTimeout(() => request.complete || resolve(), AT_THE_DOOR_MS);
+      const slow = setTimeout(() => request.complete || resolve(), SENT_WITHIN_MS);
+      const most = setTimeout(resolve, at.mostMs);
       response.once("close", () => {
-        clearTimeout(timer);
+        clearTimeout(slow);
+        clearTimeout(most);
         resolve();
       });
       next();
     });
-  take(within).catch(() => answer(response, "busy"));
+  at.take(within).catch(() => answer(response, "busy"));
 }

@@ -6,6 +6,7 @@ import { databaseIsLost } from "./database.ts";
 import { jobsOf } from "./firm-jobs.ts";
 import { intervalsOf } from "./interval-data.ts";
 import { photosOf } from "./job-photos.ts";
+import { log } from "./log.ts";
 import { pricesOf } from "./price-books.ts";
 import { refuse } from "./refusals.ts";
 import { requirePerson, type SignedIn, signedIn } from "./sessions.ts";
@@ -54,7 +55,10 @@ export const forAccount: MiddlewareFunction<Response> = async ({ request, contex
 /** Who asks, where the role has the right; refuses otherwise. */
 export function requireRight(context: Readonly<RouterContextProvider>, right: Right): SignedIn {
   const person = context.get(personContext);
-  if (!may(person.role, right)) throw refuse("not-allowed");
+  if (!may(person.role, right)) {
+    log.info({ person: person.id, right }, "not allowed");
+    throw refuse("not-allowed");
+  }
   return person;
 }
 

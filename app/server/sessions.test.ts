@@ -1,11 +1,13 @@
 import { randomUUID } from "node:crypto";
 import { eq } from "drizzle-orm";
-import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { afterAll, beforeAll, describe, expect, it, vi } from "vitest";
 import { firm, person, session, signInFailure } from "#db/schema.ts";
 import { closeDatabase, database } from "./database.ts";
+import { log } from "./log.ts";
 import { hashPassword } from "./passwords.ts";
 import { requirePerson, signedIn, signIn, signOut } from "./sessions.ts";
 import { forgetOldAttempts, slowedMs } from "./sign-in-attempts.ts";
+import { endWork } from "./work.ts";
 
 const firmRow = { id: randomUUID(), name: "Sessions", rules: "us-nec-2023" };
 const email = `${randomUUID()}@x.example`;
@@ -25,7 +27,7 @@ beforeAll(async () => {
     passwordHash: await hashPassword("right horse"),
   });
 });
-afterAll(() => closeDatabase());
+afterAll(() => Promise.all([closeDatabase(), endWork()]));
 
 /** Signs in and returns the cookie; fails the test where that is refused. */
 async function cookieFor(now = NOW): Promise<string> {
@@ -64,6 +66,22 @@ describe("a session", () => {
   });
   it("is not opened by a made-up cookie", async () => {
     expect(await signedIn(ask("heron_session=made-up"), NOW)).toBeNull();
+  });
+});
+
+describe("a try to sign in", () => {
+  it("is logged by the person's id and what came of it, without name, e-mail or password", async () => {
+    const told = vi.spyOn(log, "info");
+    await signIn(ask(), email, "right horse", "10.0.0.31", later(-122));
+    await signIn(ask(), email, "wrong horse", "10.0.0.31", later(-121));
+    await signIn(ask(), "nobody@x.example", "wrong horse", "10.0.0.31", later(-120));
+    const [{ id = "" } = {}] = await database.select({ id: person.id }).from(person).where(eq(person.email, email));
+    expect(told.mock.calls).toEqual([
+      [{ outcome: "in", person: id }, "sign-in"],
+      [{ outcome: "wrong password", person: id }, "sign-in"],
+      [{ outcome: "wrong password", person: undefined }, "sign-in"],
+    ]);
+    told.mockRestore();
   });
 });
 

@@ -4,6 +4,7 @@ import { createCookie, redirect } from "react-router";
 import type { Role } from "#core/rights.ts";
 import { firm, person, session } from "#db/schema.ts";
 import { database, databaseIsLost } from "./database.ts";
+import { log } from "./log.ts";
 import { isPassword } from "./passwords.ts";
 import { refuse } from "./refusals.ts";
 import { takeCode } from "./second-factor.ts";
@@ -116,6 +117,10 @@ export async function requirePerson(request: Request): Promise<SignedIn> {
 /** Signed in; or half way, with a code to follow; or why not, as a sentence. */
 export type SignInAnswer = { cookie: string; codeFollows: boolean } | { problem: string };
 
+/** What came of a try to sign in, for the log: by the person's id, where there is such a person. */
+const tellTry = (outcome: "in" | "code follows" | "wrong password" | "wrong code" | "slowed", personId?: string) =>
+  log.info({ outcome, person: personId }, "sign-in");
+
 /** Checks e-mail and password; repeated failures are slowed down. The session that the browser had before ends. */
 export async function signIn(
   request: Request,
@@ -126,16 +131,22 @@ export async function signIn(
   pause?: (ms: number) => Promise<unknown>,
 ): Promise<SignInAnswer> {
   const right = await beginAttempt(email, address, now, pause);
-  if (!right) return { problem: TOO_MANY_TRIES };
+  if (!right) {
+    tellTry("slowed");
+    return { problem: TOO_MANY_TRIES };
+  }
   const [found] = await database
     .select({ id: person.id, passwordHash: person.passwordHash, active: person.active, secret: person.totpSecret })
     .from(person)
     .where(eq(person.email, email));
   // A wrong e-mail costs as much time as a wrong password, so that neither gives away the other.
-  if (!(await isPassword(found?.active ? found.passwordHash : null, password)) || !found)
+  if (!(await isPassword(found?.active ? found.passwordHash : null, password)) || !found) {
+    tellTry("wrong password", found?.id);
     return { problem: "E-mail or password is not right." };
+  }
   await right();
   const codeFollows = found.secret !== null;
+  tellTry(codeFollows ? "code follows" : "in", found.id);
   return { cookie: await openSession(request, found.id, now, !codeFollows), codeFollows };
 }
 
@@ -148,9 +159,16 @@ export async function signInWithCode(
   now = new Date(),
 ): Promise<{ cookie: string } | { problem: string }> {
   const right = await beginAttempt(who.email, address, now);
-  if (!right) return { problem: TOO_MANY_TRIES };
-  if (!(await takeCode(who.id, code, now))) return { problem: "That code is not right, or was used already." };
+  if (!right) {
+    tellTry("slowed", who.id);
+    return { problem: TOO_MANY_TRIES };
+  }
+  if (!(await takeCode(who.id, code, now))) {
+    tellTry("wrong code", who.id);
+    return { problem: "That code is not right, or was used already." };
+  }
   await right();
+  tellTry("in", who.id);
   return { cookie: await openSession(request, who.id, now) };
 }
 

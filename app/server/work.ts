@@ -1,6 +1,6 @@
 /**
- * Places where heavy work waits its turn, so that pages and `/health` never wait for it: worker threads that come after
- * this one, a pool for each kind of work. Each queue has an end, and each task a deadline.
+ * Places where heavy work waits its turn, so that pages and `/health` never wait for it: worker threads, a pool for
+ * each kind of work. Each queue has an end, and each task a deadline.
  */
 import { existsSync } from "node:fs";
 import os from "node:os";

@@ -1,7 +1,7 @@
 /** Passwords in a worker thread: one takes a processor some 30 ms, and nothing else may be done meanwhile. */
 import { randomUUID } from "node:crypto";
 import { hashSync, verifySync } from "@node-rs/argon2";
-import { thread } from "./thread.ts";
+import { threadBehindPages } from "./thread.ts";
 
 const decoy = hashSync(randomUUID());
 
@@ -16,4 +16,4 @@ const TASKS = {
 };
 
 export type PasswordTasks = typeof TASKS;
-export default thread(TASKS);
+export default threadBehindPages(TASKS);

@@ -5,7 +5,7 @@
 import { type ChildProcess, fork } from "node:child_process";
 import { once } from "node:events";
 import type { DecodedPicture } from "./picture-decoder.ts";
-import { thread } from "./thread.ts";
+import { threadBehindPages } from "./thread.ts";
 
 /** What stood in a form: its words, and the picture's bytes where there is one. */
 export interface PictureForm {
@@ -67,4 +67,4 @@ const TASKS = {
 };
 
 export type PictureTasks = typeof TASKS;
-export default thread(TASKS);
+export default threadBehindPages(TASKS);

@@ -123,6 +123,11 @@ export function jobsOf(firmId: string) {
       return { jobs: await withCurrentSummaries(firmId, jobs), total: count?.total ?? 0 };
     },
 
+    /** Whether the firm has such a job. */
+    async has(jobId: string): Promise<boolean> {
+      return (await database.select({ id: job.id }).from(job).where(own(jobId))).length > 0;
+    },
+
     /** One job, or null where the firm has none of that id. */
     async find(jobId: string): Promise<OpenJob | null> {
       const [found] = await database
@@ -146,7 +151,7 @@ export function jobsOf(firmId: string) {
 
     /** The edits after a revision, in order; null where the firm has no such job. */
     async editsSince(jobId: string, revision: number): Promise<AppliedEdit[] | null> {
-      return (await this.find(jobId)) && editsAfter(database, jobId, revision);
+      return (await this.has(jobId)) ? editsAfter(database, jobId, revision) : null;
     },
 
     /** Whether that edit made that revision of the firm's job. */

@@ -45,7 +45,7 @@ const TASKS = {
     const drawn = PAPERS[id]({ ...input, assessment: assess(input.document, book) });
     return new Uint8Array(await renderToBuffer(drawn as Parameters<typeof renderToBuffer>[0]));
   },
-} satisfies Record<string, (input: never) => unknown>;
+};
 
 export type JobTasks = typeof TASKS;
 export default thread(TASKS);

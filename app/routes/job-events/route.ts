@@ -21,7 +21,7 @@ export const middleware: Route.MiddlewareFunction[] = [forOpenPages];
 export async function loader({ request, params: { jobId }, context }: Route.LoaderArgs) {
   const person = context.get(personContext);
   const { jobs } = context.get(firmContext);
-  if (!(await jobs.find(jobId))) return refuse("not-found");
+  if (!(await jobs.has(jobId))) return refuse("not-found");
   const asked = request.headers.get("Last-Event-ID") ?? new URL(request.url).searchParams.get("since");
   const [since = "", lastEdit = ""] = (asked ?? "").split(".");
   let sent = Number(since) || 0;

@@ -42,24 +42,26 @@ export function PhotoProvider(props: {
   person: Photographer & { role: Role };
   children: ReactNode;
 }) {
-  const { jobId, person, children } = props;
-  const [store] = useState(
-    () =>
-      new PhotoStore({
-        list: props.list,
-        queue: browserQueue(jobId),
-        fetchList: () => fetchList(jobId),
-        send: (task) => send(jobId, task),
-        addressOf: (id, size) => `/jobs/${jobId}/photos/${id}${size === "thumbnail" ? "?size=thumbnail" : ""}`,
-        localAddress: (blob) => URL.createObjectURL(blob),
-        later,
-      }),
-  );
+  const { jobId, children } = props;
+  // One object for as long as the page is open, so that nothing is drawn anew for it.
+  const [context] = useState(() => ({
+    person: props.person,
+    store: new PhotoStore({
+      list: props.list,
+      queue: browserQueue(jobId),
+      fetchList: () => fetchList(jobId),
+      send: (task) => send(jobId, task),
+      addressOf: (id, size) => `/jobs/${jobId}/photos/${id}${size === "thumbnail" ? "?size=thumbnail" : ""}`,
+      localAddress: (blob) => URL.createObjectURL(blob),
+      later,
+    }),
+  }));
+  const { store } = context;
   useEffect(() => {
     void store.resume();
     return whenOnline(() => store.sendSoon());
   }, [store]);
-  return <PhotoContext value={{ store, person }}>{children}</PhotoContext>;
+  return <PhotoContext value={context}>{children}</PhotoContext>;
 }
 
 function usePhotoContext() {

@@ -1,7 +1,7 @@
 /** Builds the worker threads of the server beside it, and the process that decodes pictures. */
 import { defineConfig } from "vite";
 
-const ENTRIES = ["jobs.tsx", "passwords.ts", "pictures.ts", "picture-decoder.ts"];
+const ENTRIES = ["pages.ts", "jobs.tsx", "files.ts", "passwords.ts", "pictures.ts", "picture-decoder.ts"];
 
 export default defineConfig({
   build: {

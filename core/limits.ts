@@ -17,8 +17,14 @@ export const MOST_INTERVAL_FILE_BYTES = INTERVAL_FILE_MB * MB;
 export const INTERVAL_FILE_TOO_LARGE = `is too large: ${INTERVAL_FILE_MB} MB at most are read`;
 export const MOST_CASE_BYTES = CASE_MB * MB;
 export const MOST_PHOTO_BYTES = PHOTO_MB * MB;
-/** A request of any other kind: room for a case file and the form round it. */
-export const MOST_BODY_BYTES = 2 * MOST_CASE_BYTES;
+/** A case file or an edit, and the form round it. */
+export const MOST_CASE_BODY_BYTES = 2 * MOST_CASE_BYTES;
+/** A file of prices, or the page of a price book. */
+export const MOST_PRICE_BODY_BYTES = 4 * MB;
+/** What is said of a picture, with all marks on it. */
+export const MOST_PHOTO_CHANGE_BYTES = MB;
+/** A form or a message of any other kind. */
+export const MOST_FORM_BYTES = 64 * 1024;
 
 export const CASE_TOO_LARGE = `is too large: a case file may be ${CASE_MB} MB at most`;
 export const PHOTO_TOO_LARGE = `is too large: ${PHOTO_MB} MB at most, after it has been made smaller`;

@@ -2,14 +2,30 @@
 import path from "node:path";
 import { drizzle } from "drizzle-orm/mysql2";
 import { migrate } from "drizzle-orm/mysql2/migrator";
-import { createConnection } from "mysql2/promise";
+import { type Connection, createConnection } from "mysql2/promise";
+import { databaseUrls } from "./urls.ts";
 
 /** Started from the root of the checkout, built or not. */
 const FOLDER = path.resolve("db/migrations");
 const LOCK_SECONDS = 60;
 
+/**
+ * A connection to the first node that answers, by name: processes that name the nodes in different orders then lock
+ * each other out, as a lock holds on its own node only.
+ */
+async function connectToFirst(text: string): Promise<Connection> {
+  let last: unknown = new Error("DATABASE_URL is no address of a database");
+  for (const url of databaseUrls(text).sort())
+    try {
+      return await createConnection(url);
+    } catch (error) {
+      last = error;
+    }
+  throw last;
+}
+
 export async function migrateDatabase(url: string, migrationsFolder = FOLDER): Promise<void> {
-  const connection = await createConnection(url);
+  const connection = await connectToFirst(url);
   try {
     await connection.query("SELECT GET_LOCK('heron-migrate', ?)", [LOCK_SECONDS]);
     await migrate(drizzle(connection), { migrationsFolder });

@@ -13,7 +13,7 @@ import {
   varchar,
 } from "drizzle-orm/mysql-core";
 import type { Patch } from "#core/case/document/patch.ts";
-import type { CaseDocument } from "#core/case/document/types.ts";
+import type { CaseDocument, PermissionFrom, PermissionState } from "#core/case/document/types.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
 import type { CsvMapping } from "#core/formats/interval-data/mapping.ts";
 import type { KeptAbout } from "#core/intervals/kept.ts";
@@ -50,6 +50,8 @@ export const firm = mysqlTable("firm", {
   rules: varchar("rules", { length: 40 }).notNull(),
   /** Its people sign in with a second factor. */
   asksSecondFactor: boolean("asks_second_factor").notNull().default(false),
+  /** Days that a browser keeps the firm's pages while it has no connection to the server. */
+  keepPagesDays: int("keep_pages_days").notNull().default(3),
 });
 
 export const person = mysqlTable(
@@ -87,8 +89,24 @@ export const session = mysqlTable(
     createdAt: moment("created_at").notNull().default(now),
     /** False between the password and the second factor: it opens nothing yet. */
     complete: boolean("complete").notNull().default(true),
+    /** Secret of a second factor that the account page offers; null until it has offered one. */
+    offeredSecret: varchar("offered_secret", { length: 64 }),
   },
   (t) => [index("session_person").on(t.personId)],
+);
+
+/** Browsers in which a person has signed in before: their tries are counted apart from those of strangers. */
+export const knownDevice = mysqlTable(
+  "known_device",
+  {
+    /** SHA-256 of the token in the browser's cookie. */
+    id: id().primaryKey(),
+    personId: id("person_id")
+      .notNull()
+      .references(() => person.id, { onDelete: "cascade" }),
+    usedAt: moment("used_at").notNull(),
+  },
+  (t) => [index("known_device_person").on(t.personId, t.usedAt)],
 );
 
 /** Codes for the day the phone is gone; each is taken once. */
@@ -143,6 +161,10 @@ export const signInFailure = mysqlTable(
     id: int("id").autoincrement().primaryKey(),
     email: exactText("email", 200).notNull(),
     address: varchar("address", { length: 64 }).notNull(),
+    /** What was tried: the password, or the code of the second factor. */
+    kind: mysqlEnum("kind", ["password", "code"]).notNull().default("password"),
+    /** The known device it was tried from; empty where it was none. */
+    device: exactText("device", 64).notNull().default(""),
     at: moment("at").notNull(),
   },
   (t) => [
@@ -151,6 +173,13 @@ export const signInFailure = mysqlTable(
     index("sign_in_failure_at").on(t.at),
   ],
 );
+
+/** Follows from the case: whether the job waits for somebody's permission. */
+const waitsFor = (who: PermissionFrom) =>
+  boolean(`waits_for_${who}`).generatedAlwaysAs(
+    sql.raw(`json_value(\`case\`, '$.enquiry.permissions.${who}') <=> 'asked'`),
+    { mode: "stored" },
+  );
 
 export const job = mysqlTable(
   "job",
@@ -170,8 +199,53 @@ export const job = mysqlTable(
     summary: json<CaseSummary>("summary").notNull(),
     createdAt: moment("created_at").notNull().default(now),
     updatedAt: moment("updated_at").notNull().default(now),
+    /** Follows from the case: whose permission is needed, and how far it has come. */
+    permissions: json<Partial<Record<PermissionFrom, PermissionState>>>("permissions").generatedAlwaysAs(
+      sql`coalesce(json_extract(\`case\`, '$.enquiry.permissions'), '{}')`,
+      { mode: "stored" },
+    ),
+    /** Follows from the case: the version of the price book it was quoted by. */
+    pricesVersion: int("prices_version").generatedAlwaysAs(sql`json_value(\`case\`, '$.prices.version')`, {
+      mode: "stored",
+    }),
+    waitsForOwner: waitsFor("owner"),
+    waitsForAssociation: waitsFor("association"),
+    waitsForAuthority: waitsFor("authority"),
+    /** The way its words were indexed for the search; 0 where they were not yet. */
+    wordsVersion: int("words_version").notNull().default(0),
   },
-  (t) => [index("job_firm_updated").on(t.firmId, t.updatedAt)],
+  (t) => [
+    index("job_firm_updated").on(t.firmId, t.updatedAt, t.id),
+    index("job_firm_stage").on(t.firmId, t.stage, t.updatedAt, t.id),
+    index("job_firm_owner").on(t.firmId, t.waitsForOwner, t.updatedAt, t.id),
+    index("job_firm_association").on(t.firmId, t.waitsForAssociation, t.updatedAt, t.id),
+    index("job_firm_authority").on(t.firmId, t.waitsForAuthority, t.updatedAt, t.id),
+    // Covers the search: a job that has the words is sorted and filtered without reading its case.
+    index("job_listed").on(
+      t.firmId,
+      t.id,
+      t.updatedAt,
+      t.stage,
+      t.waitsForOwner,
+      t.waitsForAssociation,
+      t.waitsForAuthority,
+    ),
+    index("job_words_version").on(t.wordsVersion),
+  ],
+);
+
+/** The words of a job's address and customer, for the search: one row a word, so that a prefix is found by an index. */
+export const jobWord = mysqlTable(
+  "job_word",
+  {
+    jobId: id("job_id")
+      .notNull()
+      .references(() => job.id, { onDelete: "cascade" }),
+    /** Lower case, without accents. */
+    word: exactText("word", 40).notNull(),
+    firmId: id("firm_id").notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.jobId, t.word] }), index("job_word_firm").on(t.firmId, t.word, t.jobId)],
 );
 
 /** Versions of a firm's price book; none is ever changed. */

@@ -36,7 +36,7 @@ export class Heron {
       DATABASE_URL: database.url,
       HERON_DEMO: "1",
       HERON_LOG: process.env.HERON_LOG ?? "fatal",
-      HERON_RECORDERS: `127.0.0.1:${recorderPort}`,
+      HERON_RECORDERS: `tidewrack=127.0.0.1:${recorderPort}`,
       PORT: String(port),
       NODE_ENV: "production",
     };

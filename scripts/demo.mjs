@@ -12,12 +12,12 @@ const databasePort = Number(process.env.HERON_DB_PORT ?? 4871);
 const fresh = process.argv.includes("--fresh");
 const folder = process.env.HERON_DB_FOLDER ?? path.join(STATE, "demo-db");
 
-/** Stand-ins of clamp recorders, one for each region; the ports that follow the database's. */
+/** Stand-ins of clamp recorders, one for each firm; the ports that follow the database's. */
 const RECORDERS = [
-  { port: databasePort + 1, CLAMPS: "2", VOLTS: "120" },
-  { port: databasePort + 2, CLAMPS: "1", VOLTS: "230" },
+  { firm: "tidewrack", port: databasePort + 1, CLAMPS: "2", VOLTS: "120" },
+  { firm: "osier", port: databasePort + 2, CLAMPS: "1", VOLTS: "230" },
 ];
-const startRecorder = ({ port: at, ...settings }) =>
+const startRecorder = ({ firm: _, port: at, ...settings }) =>
   spawn(process.execPath, ["--import", "tsx", "standins/clamps/main.ts"], {
     cwd: ROOT,
     env: { ...process.env, ...settings, PORT: String(at) },
@@ -79,7 +79,7 @@ async function demo() {
       ...process.env,
       DATABASE_URL: database.url,
       HERON_DEMO: "1",
-      HERON_RECORDERS: RECORDERS.map((r) => `127.0.0.1:${r.port}`).join(","),
+      HERON_RECORDERS: RECORDERS.map((r) => `${r.firm}=127.0.0.1:${r.port}`).join(","),
       PORT: String(port),
       NODE_ENV: "production",
     };

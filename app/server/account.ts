@@ -1,24 +1,40 @@
-/** What people change about their own way in. */
+/** What people change about how they sign in. */
 import { eq } from "drizzle-orm";
-import { person } from "#db/schema.ts";
-import { database } from "./database.ts";
+import { passwordLink, person } from "#db/schema.ts";
+import { database, inTransaction } from "./database.ts";
 import { hashPassword, isPassword, passwordProblem } from "./passwords.ts";
-import { type Changed, writeDown } from "./people.ts";
-import { setUp, takeDown } from "./second-factor.ts";
-import { endOtherSessions, type SignedIn } from "./sessions.ts";
+import { auditEntry, type Changed } from "./people.ts";
+import { setUp, takeCode, takeDown } from "./second-factor.ts";
+import { endOtherSessions, forgetOfferedSecret, offeredSecret, type SignedIn } from "./sessions.ts";
 import { beginAttempt, TOO_MANY_TRIES } from "./sign-in-attempts.ts";
 
+/**
+ * Who asks for a change, and from where. A change needs a session, so its attempts are counted as those of a known
+ * device: strangers who guess at the same e-mail do not slow it.
+ */
+const attemptOf = ({ email, sessionId }: SignedIn, address: string) => ({ email, address, device: sessionId });
+
 /** Whether it is the person's password; tries are counted as those of signing in are. */
-async function knowsPassword(who: SignedIn, password: string, address: string, now: Date): Promise<Changed> {
-  const right = await beginAttempt(who.email, address, now);
-  if (!right) return { problem: TOO_MANY_TRIES };
+async function checkPassword(who: SignedIn, password: string, address: string, now: Date): Promise<Changed> {
+  const removeAttempt = await beginAttempt({ kind: "password", ...attemptOf(who, address) }, now);
+  if (!removeAttempt) return { problem: TOO_MANY_TRIES };
   const [found] = await database.select({ hash: person.passwordHash }).from(person).where(eq(person.id, who.id));
   if (!(await isPassword(found?.hash ?? null, password))) return { problem: "That is not your password." };
-  await right();
+  await removeAttempt();
   return {};
 }
 
-/** Sets a new password; all other sessions of the person end. */
+/** Whether it is a code of the second factor that the person has; tries are counted by person. */
+async function checkCode(who: SignedIn, code: string, address: string, now: Date): Promise<Changed> {
+  const removeAttempt = await beginAttempt({ kind: "code", ...attemptOf(who, address) }, now);
+  if (!removeAttempt) return { problem: TOO_MANY_TRIES };
+  if (!(await takeCode(who.id, code, now)))
+    return { problem: "That code is not right, or was used already: wait for the next one." };
+  await removeAttempt();
+  return {};
+}
+
+/** Sets a new password; all other sessions of the person and all links to set a password end. */
 export async function changePassword(
   who: SignedIn,
   typed: { current: string; next: string },
@@ -27,40 +43,57 @@ export async function changePassword(
 ): Promise<{ current?: string; next?: string }> {
   const weak = passwordProblem(typed.next, [who.name, who.email, who.firmName]);
   if (weak) return { next: weak };
-  const { problem } = await knowsPassword(who, typed.current, address, now);
+  const { problem } = await checkPassword(who, typed.current, address, now);
   if (problem) return { current: problem };
   const passwordHash = await hashPassword(typed.next);
-  await database.update(person).set({ passwordHash }).where(eq(person.id, who.id));
-  await endOtherSessions(who.id, who.sessionId);
-  await writeDown(who.firmId, who.id, "changed the own password", now);
+  await inTransaction(async (tx) => {
+    await tx.update(person).set({ passwordHash }).where(eq(person.id, who.id));
+    await tx.delete(passwordLink).where(eq(passwordLink.personId, who.id));
+    await endOtherSessions(who.id, who.sessionId, tx);
+    await auditEntry(tx, who.firmId, who.id, "changed the own password", now);
+  });
   return {};
 }
 
-/** @returns recovery codes to be shown once, or why not */
+export type FactorProblems = { password?: string; code?: string; oldCode?: string };
+
+/**
+ * Sets up the second factor that the account page offers, or puts it in the place of the one that the person has.
+ * @returns recovery codes to be shown once, or why not
+ */
 export async function setUpSecondFactor(
   who: SignedIn,
-  typed: { secret: string; code: string; password: string },
+  typed: { code: string; password: string; oldCode: string },
   address: string,
   now = new Date(),
-): Promise<{ codes: string[] } | { password?: string; code?: string }> {
-  const { problem } = await knowsPassword(who, typed.password, address, now);
+): Promise<{ codes: string[] } | FactorProblems> {
+  const { problem } = await checkPassword(who, typed.password, address, now);
   if (problem) return { password: problem };
-  const codes = /^[A-Z2-7]{32}$/.test(typed.secret) ? await setUp(who.id, typed.secret, typed.code, now) : null;
+  if (who.hasSecondFactor) {
+    const old = await checkCode(who, typed.oldCode, address, now);
+    if (old.problem) return { oldCode: old.problem };
+  }
+  const codes = await setUp(who.id, await offeredSecret(who), typed.code, now);
   if (!codes) return { code: "That code is not right. Is the clock of the phone right?" };
+  await forgetOfferedSecret(who.sessionId);
   await endOtherSessions(who.id, who.sessionId);
-  await writeDown(who.firmId, who.id, "set up a second factor", now);
+  await auditEntry(database, who.firmId, who.id, "set up a second factor", now);
   return { codes };
 }
 
+/** Takes the own second factor away; asks for a code of it and ends all other sessions. */
 export async function takeOwnSecondFactor(
   who: SignedIn,
-  password: string,
+  typed: { password: string; oldCode: string },
   address: string,
   now = new Date(),
-): Promise<Changed> {
-  const { problem } = await knowsPassword(who, password, address, now);
-  if (problem) return { problem };
+): Promise<FactorProblems> {
+  const { problem } = await checkPassword(who, typed.password, address, now);
+  if (problem) return { password: problem };
+  const old = await checkCode(who, typed.oldCode, address, now);
+  if (old.problem) return { oldCode: old.problem };
   await takeDown(who.id);
-  await writeDown(who.firmId, who.id, "took away the own second factor", now);
+  await endOtherSessions(who.id, who.sessionId);
+  await auditEntry(database, who.firmId, who.id, "took away the own second factor", now);
   return {};
 }

@@ -2,9 +2,17 @@
 import { randomBytes } from "node:crypto";
 import type { NextFunction, Request, Response } from "express";
 import helmet from "helmet";
-import { MOST_BODY_BYTES, MOST_INTERVAL_DATA_BYTES, MOST_PHOTO_BYTES } from "#core/limits.ts";
+import {
+  MOST_CASE_BODY_BYTES,
+  MOST_FORM_BYTES,
+  MOST_INTERVAL_DATA_BYTES,
+  MOST_PHOTO_BYTES,
+  MOST_PHOTO_CHANGE_BYTES,
+  MOST_PRICE_BODY_BYTES,
+} from "#core/limits.ts";
 import { WEB_REFUSALS, type WebRefusal } from "./refusals.ts";
-import { atPhotos, atSignIn } from "./work.ts";
+import { asSender } from "./sender.ts";
+import { settings } from "./settings.ts";
 
 const answer = (response: Response, code: WebRefusal) =>
   response.status(WEB_REFUSALS[code].status).type("text/plain").send(WEB_REFUSALS[code].text);
@@ -50,79 +58,87 @@ export const securityHeaders = helmet({
   referrerPolicy: { policy: "same-origin" },
 });
 
-const canDecode = (path: string): boolean => {
+/**
+ * The path as the router reads it: escapes resolved, without case, without the suffix of a data request or a slash at
+ * the end. Null where its escapes are none.
+ */
+export function routedPath(path: string): string | null {
   try {
-    // Its answer is used, else the build leaves the call out as one without effect.
-    return decodeURIComponent(path).length > 0;
+    return decodeURIComponent(path)
+      .toLowerCase()
+      .replace(/\/+$/, "")
+      .replace(/\.data$/, "");
   } catch {
-    return false;
+    return null;
   }
-};
-
-/** As data for a page that is open already an event stream would never come to its end. */
-const STREAM_AS_DATA = /\/events\.data$/;
+}
 
 /** An address whose escapes are none leads nowhere. */
 export function soundAddress(request: Request, response: Response, next: NextFunction): void {
-  if (!canDecode(request.path)) answer(response, "bad-request");
-  else if (STREAM_AS_DATA.test(request.path)) answer(response, "not-found");
+  if (routedPath(request.path) === null) answer(response, "bad-request");
   else next();
 }
+
+/**
+ * Whether a request may be answered with an event stream: a plain GET of the stream's own address. As data of an open
+ * page, or to HEAD, a stream would never come to its end.
+ */
+export const mayStream = ({ method, path }: Pick<Request, "method" | "path">): boolean =>
+  method === "GET" && /\/events$/.test(path);
 
 const reads = (request: Request) => request.method === "GET" || request.method === "HEAD";
 
 /** A request that changes something must come from a page of this site. */
 export function sameOrigin(request: Request, response: Response, next: NextFunction): void {
   const { origin, host } = request.headers;
-  const own = origin !== undefined && URL.canParse(origin) && new URL(origin).host === host;
+  const own =
+    origin !== undefined &&
+    URL.canParse(origin) &&
+    (settings.origin === null ? new URL(origin).host === host : origin === settings.origin);
   if (reads(request) || own) next();
   else answer(response, "foreign-origin");
 }
 
-const PHOTO_PATH = /^\/jobs\/[^/]+\/photos$/;
-const INTERVAL_DATA_PATH = /^\/jobs\/[^/]+\/interval-data$/;
+/** The largest body of each address, by its path; all others carry a form. */
+const BODY_LIMITS: readonly { path: RegExp; mostBytes: number; refusal: WebRefusal }[] = [
+  { path: /^\/jobs\/[^/]+\/photos$/, mostBytes: MOST_PHOTO_BYTES, refusal: "photo-too-large" },
+  { path: /^\/jobs\/[^/]+\/photos\/[^/]+$/, mostBytes: MOST_PHOTO_CHANGE_BYTES, refusal: "too-large" },
+  { path: /^\/jobs\/[^/]+\/interval-data$/, mostBytes: MOST_INTERVAL_DATA_BYTES, refusal: "too-large" },
+  { path: /^\/jobs\/[^/]+\/edits$/, mostBytes: MOST_CASE_BODY_BYTES, refusal: "too-large" },
+  { path: /^\/prices$/, mostBytes: MOST_PRICE_BODY_BYTES, refusal: "too-large" },
+  // The list of jobs takes case files; as data it is called /_root.
+  { path: /^(\/_root)?$/, mostBytes: MOST_CASE_BODY_BYTES, refusal: "case-too-large" },
+];
+const FORM_LIMIT = { mostBytes: MOST_FORM_BYTES, refusal: "too-large" } as const;
 
 /** Bodies say how large they are, and are not too large. */
 export function bodySize(request: Request, response: Response, next: NextFunction): void {
   const length = request.headers["content-length"];
   const bodiless = request.method === "DELETE" && length === undefined && !request.headers["transfer-encoding"];
+  const path = routedPath(request.path) ?? "";
+  const { mostBytes, refusal } = BODY_LIMITS.find((limit) => limit.path.test(path)) ?? FORM_LIMIT;
   if (reads(request) || bodiless) next();
   else if (length === undefined) answer(response, "no-length");
-  else if (PHOTO_PATH.test(request.path)) {
-    if (Number(length) > MOST_PHOTO_BYTES) answer(response, "photo-too-large");
-    else next();
-  } else if (Number(length) > (INTERVAL_DATA_PATH.test(request.path) ? MOST_INTERVAL_DATA_BYTES : MOST_BODY_BYTES))
-    answer(response, "too-large");
+  else if (Number(length) > mostBytes) answer(response, refusal);
   else next();
 }
 
-/** Whoever has not sent everything by then, as one on a slow line, keeps nobody waiting. */
-const SENT_WITHIN_MS = 300;
+/** A request that was answered before its body was complete: its connection ends after the answer has gone out. */
+const UNFINISHED_CLOSES_AFTER_MS = 2000;
 
-/** Where requests are let in one after the other, and after how long the next one is let in all the same. */
-const DOORS = [
-  // One that is slowed for its many tries keeps nobody else waiting.
-  { path: /^\/sign-in/, take: atSignIn, mostMs: 300 },
-  { path: PHOTO_PATH, take: atPhotos, mostMs: 5000 },
-];
+/** Ends connections whose request was answered early, so that none stays open for a body that never comes. */
+export function closeUnfinished(request: Request, response: Response, next: NextFunction): void {
+  response.once("finish", () => {
+    if (request.complete) return;
+    setTimeout(() => request.complete || request.socket.destroy(), UNFINISHED_CLOSES_AFTER_MS).unref();
+  });
+  next();
+}
 
-/** Lets sign-ins and pictures in one after the other; whoever finds too many waiting is told so. */
-export function door(request: Request, response: Response, next: NextFunction): void {
-  const at = request.method === "POST" && DOORS.find(({ path }) => path.test(request.path));
-  if (!at) {
-    next();
-    return;
-  }
-  const within = () =>
-    new Promise<void>((resolve) => {
-      const slow = setTimeout(() => request.complete || resolve(), SENT_WITHIN_MS);
-      const most = setTimeout(resolve, at.mostMs);
-      response.once("close", () => {
-        clearTimeout(slow);
-        clearTimeout(most);
-        resolve();
-      });
-      next();
-    });
-  at.take(within).catch(() => answer(response, "busy"));
+/** Everything that is done for a request belongs to its network address, until the person is known. */
+export function knowSender(request: Request, response: Response, next: NextFunction): void {
+  const gone = new AbortController();
+  response.once("close", () => response.writableFinished || gone.abort());
+  const address = request.ip ?? "unknown";
+  asSender({ one: address, firm: address, signal: gone.signal }, next);
 }

@@ -8,7 +8,17 @@ import packed from "express-static-gzip";
 import { RouterContextProvider, type ServerBuild } from "react-router";
 import { migrateDatabase } from "#db/migrate.ts";
 import { closeDatabase } from "./database.ts";
-import { bodySize, door, nonce, sameOrigin, securityHeaders, soundAddress } from "./guard.ts";
+import {
+  bodySize,
+  closeUnfinished,
+  knowSender,
+  mayStream,
+  nonce,
+  sameOrigin,
+  securityHeaders,
+  soundAddress,
+} from "./guard.ts";
+import { indexOutdatedWords } from "./job-list.ts";
 import { log } from "./log.ts";
 import { measure, serveMetrics } from "./metrics.ts";
 import { pageContext } from "./middleware.ts";
@@ -22,7 +32,7 @@ export function createApp(build: ServerBuild, clientFolder: string): express.Exp
   app.disable("x-powered-by");
   app.set("trust proxy", settings.trustedProxies);
   if (settings.metricsPort > 0) app.use(measure);
-  app.use(nonce, securityHeaders, soundAddress, sameOrigin, bodySize, door);
+  app.use(nonce, securityHeaders, closeUnfinished, knowSender, soundAddress, sameOrigin, bodySize);
   // An event stream must reach the page line by line, so it is not compressed.
   app.use(
     compression({
@@ -50,7 +60,17 @@ export function createApp(build: ServerBuild, clientFolder: string): express.Exp
       build,
       getLoadContext: (request, response) =>
         new RouterContextProvider(
-          new Map([[pageContext, { nonce: response.locals.nonce, address: request.ip ?? "" }]]),
+          new Map([
+            [
+              pageContext,
+              {
+                nonce: response.locals.nonce,
+                address: request.ip ?? "",
+                mayStream: mayStream(request),
+                unsentBytes: () => response.writableLength,
+              },
+            ],
+          ]),
         ),
     }),
   );
@@ -59,11 +79,14 @@ export function createApp(build: ServerBuild, clientFolder: string): express.Exp
 
 /** What is being answered is finished, within reason. */
 const LAST_ANSWERS_MS = 1000;
+const REQUEST_MS = 150_000;
+const HEADERS_MS = 15_000;
 const SWEEP_MS = 10 * 60 * 1000;
 
 /** Migrates, listens, and closes in order when told to stop. */
 export async function serve(): Promise<void> {
   await migrateDatabase(settings.databaseUrl);
+  await indexOutdatedWords();
   const build = (await import("virtual:react-router/server-build")) as unknown as ServerBuild;
   const app = createApp(build, path.resolve("build", "client"));
   const server = app.listen(settings.port, settings.host, (error) => {
@@ -75,6 +98,9 @@ export async function serve(): Promise<void> {
       `\n  Heron is at http://${settings.host === "127.0.0.1" ? "localhost" : settings.host}:${settings.port}\n`,
     );
   });
+  // A whole request, its body too, arrives within this.
+  server.requestTimeout = REQUEST_MS;
+  server.headersTimeout = HEADERS_MS;
   setInterval(() => void forgetOldAttempts().catch(() => {}), SWEEP_MS).unref();
   const metrics = settings.metricsPort > 0 ? serveMetrics(settings.metricsPort, settings.metricsHost) : null;
   const stop = () => {

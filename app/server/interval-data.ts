@@ -3,7 +3,7 @@ import { and, asc, eq } from "drizzle-orm";
 import type { CsvMapping } from "#core/formats/interval-data/mapping.ts";
 import type { KeptAbout } from "#core/intervals/kept.ts";
 import { intervalData, intervalMapping, job } from "#db/schema.ts";
-import { database, executeBinary } from "./database.ts";
+import { database, executeBinary, inTransaction } from "./database.ts";
 
 /** Files of one job; a firm has no use for more, and one page lists them all. */
 export const MOST_FILES = 20;
@@ -43,18 +43,26 @@ export function intervalsOf(firmId: string) {
       about: KeptAbout,
       values: Buffer,
     ): Promise<"kept" | "known" | "too-many" | null> {
-      const kept = await this.list(jobId);
-      if (!kept) return null;
-      if (kept.some((k) => k.digest === about.digest)) return "known";
-      if (kept.length >= MOST_FILES) return "too-many";
-      await executeBinary(
-        database
-          .insert(intervalData)
-          .values({ jobId, digest: about.digest, about, values, personId })
-          // Sent twice at the same moment: the first one stays.
-          .onDuplicateKeyUpdate({ set: { digest: about.digest } }),
-      );
-      return "kept";
+      return inTransaction(async (tx) => {
+        // One file of a job after the other, so that the limit holds.
+        const [owned] = await tx
+          .select({ id: job.id })
+          .from(job)
+          .where(and(eq(job.id, jobId), eq(job.firmId, firmId)))
+          .for("update");
+        if (!owned) return null;
+        const kept = await tx
+          .select({ digest: intervalData.digest })
+          .from(intervalData)
+          .where(eq(intervalData.jobId, jobId));
+        if (kept.some((k) => k.digest === about.digest)) return "known";
+        if (kept.length >= MOST_FILES) return "too-many";
+        await executeBinary(
+          tx.insert(intervalData).values({ jobId, digest: about.digest, about, values, personId }),
+          tx,
+        );
+        return "kept";
+      });
     },
 
     /** What is said of data, and its packed values. */

@@ -74,7 +74,7 @@ describe("the process that decodes", () => {
   });
   it("goes when it has had no work for a while, and is started anew", async () => {
     await expect.poll(decoders, { timeout: 20_000, interval: 500 }).toEqual([]);
-    expect(children().filter((line) => line.includes("defunct"))).toEqual([]);
+    await expect.poll(() => children().filter((line) => line.includes("defunct")), { timeout: 5000 }).toEqual([]);
     expect(await keepPicture(await jpeg(60, 40))).toMatchObject({ width: 60, height: 40 });
     expect(decoders()).toHaveLength(1);
   });

@@ -3,7 +3,7 @@ import { and, asc, eq, sql } from "drizzle-orm";
 import type { PhotoChange, PhotoList } from "#core/survey/photo.ts";
 import type { ThingId } from "#core/survey/things.ts";
 import { job, person, photo } from "#db/schema.ts";
-import { database, executeBinary } from "./database.ts";
+import { database, executeBinary, inTransaction, type Transaction } from "./database.ts";
 import type { KeptPicture } from "./pictures.ts";
 
 export interface NewPhoto extends KeptPicture {
@@ -37,8 +37,17 @@ export function photosOf(firmId: string) {
     return found?.revision ?? null;
   };
   const hasJob = async (jobId: string) => (await revisionOf(jobId)) !== null;
-  const changed = (jobId: string) =>
-    database
+  /** Holds the firm's job, so that a photo and the revision of the photos change together. False where it has none. */
+  const lockJob = async (tx: Transaction, jobId: string): Promise<boolean> => {
+    const found = await tx
+      .select({ id: job.id })
+      .from(job)
+      .where(and(eq(job.id, jobId), eq(job.firmId, firmId)))
+      .for("update");
+    return found.length > 0;
+  };
+  const changed = (tx: Transaction, jobId: string) =>
+    tx
       .update(job)
       .set({ photoRevision: sql`${job.photoRevision} + 1` })
       .where(eq(job.id, jobId));
@@ -64,30 +73,28 @@ export function photosOf(firmId: string) {
 
     /** Keeps a photo, once by its id. Null where the firm has no such job, or the id is another job's. */
     async add(jobId: string, personId: string, { takenAt, ...kept }: NewPhoto): Promise<"kept" | "known" | null> {
-      if (!(await hasJob(jobId))) return null;
-      const [known] = await database.select({ jobId: photo.jobId }).from(photo).where(eq(photo.id, kept.id));
-      if (known) return known.jobId === jobId ? "known" : null;
-      await executeBinary(
-        database
-          .insert(photo)
-          .values({ ...kept, jobId, personId, takenAt, marks: [] })
-          // Sent twice at the same moment: the first one stays.
-          .onDuplicateKeyUpdate({ set: { id: kept.id } }),
-      );
-      await changed(jobId);
-      return "kept";
+      return inTransaction(async (tx) => {
+        if (!(await lockJob(tx, jobId))) return null;
+        const [known] = await tx.select({ jobId: photo.jobId }).from(photo).where(eq(photo.id, kept.id));
+        if (known) return known.jobId === jobId ? "known" : null;
+        await executeBinary(tx.insert(photo).values({ ...kept, jobId, personId, takenAt, marks: [] }), tx);
+        await changed(tx, jobId);
+        return "kept";
+      });
     },
 
     /** Changes what is said of a photo or drawn on it; false where there is none. */
     async change(jobId: string, photoId: string, changes: PhotoChange): Promise<boolean> {
-      if (!(await hasJob(jobId))) return false;
-      const found = await database.select({ id: photo.id }).from(photo).where(own(jobId, photoId));
-      if (found.length === 0) return false;
-      if (Object.keys(changes).length > 0) {
-        await database.update(photo).set(changes).where(own(jobId, photoId));
-        await changed(jobId);
-      }
-      return true;
+      return inTransaction(async (tx) => {
+        if (!(await lockJob(tx, jobId))) return false;
+        const found = await tx.select({ id: photo.id }).from(photo).where(own(jobId, photoId));
+        if (found.length === 0) return false;
+        if (Object.keys(changes).length > 0) {
+          await tx.update(photo).set(changes).where(own(jobId, photoId));
+          await changed(tx, jobId);
+        }
+        return true;
+      });
     },
 
     /**
@@ -95,14 +102,16 @@ export function photosOf(firmId: string) {
      * @param onlyOf the one person whose photos may go; null where anybody's may
      */
     async remove(jobId: string, photoId: string, onlyOf: string | null = null): Promise<boolean | "not-own"> {
-      if (!(await hasJob(jobId))) return false;
-      if (onlyOf !== null) {
-        const [found] = await database.select({ by: photo.personId }).from(photo).where(own(jobId, photoId));
-        if (found && found.by !== onlyOf) return "not-own";
-      }
-      await database.delete(photo).where(own(jobId, photoId));
-      await changed(jobId);
-      return true;
+      return inTransaction(async (tx) => {
+        if (!(await lockJob(tx, jobId))) return false;
+        if (onlyOf !== null) {
+          const [found] = await tx.select({ by: photo.personId }).from(photo).where(own(jobId, photoId));
+          if (found && found.by !== onlyOf) return "not-own";
+        }
+        await tx.delete(photo).where(own(jobId, photoId));
+        await changed(tx, jobId);
+        return true;
+      });
     },
 
     /** The bytes of a photo or its thumbnail, JPEG. */

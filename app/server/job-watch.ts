@@ -30,6 +30,10 @@ const watched = new Map<string, Set<Watcher>>();
 /** How many pages listen. */
 export const watching = (): number => [...watched.values()].reduce((n, watchers) => n + watchers.size, 0);
 
+/** How many pages of one session listen. */
+export const streamsOf = (sessionId: string): number =>
+  [...watched.values()].reduce((n, all) => n + [...all].filter((w) => w.person.sessionId === sessionId).length, 0);
+
 let looking = false;
 let looks = 0;
 

@@ -1,18 +1,31 @@
 /** What stands before routes: who asks, and the jobs and photos of that person's firm, which are all a route can reach. */
 import { createContext, type MiddlewareFunction, type RouterContextProvider, redirect } from "react-router";
 import { ValidationError } from "yup";
+import { KEEP_HEADER, PERSON_HEADER } from "#core/headers.ts";
 import { may, type Right } from "#core/rights.ts";
-import { databaseIsLost } from "./database.ts";
+import { databaseIsLost, diskIsFull } from "./database.ts";
 import { jobsOf } from "./firm-jobs.ts";
 import { intervalsOf } from "./interval-data.ts";
 import { photosOf } from "./job-photos.ts";
 import { log } from "./log.ts";
 import { pricesOf } from "./price-books.ts";
 import { refuse } from "./refusals.ts";
+import { asSender, currentSender } from "./sender.ts";
 import { requirePerson, type SignedIn, signedIn } from "./sessions.ts";
 
-/** What belongs to one request of a page: the nonce of its scripts, and the network address of the browser. */
-export const pageContext = createContext<{ nonce: string; address: string }>();
+/** What belongs to one request of a page. */
+export const pageContext = createContext<{
+  /** Of its scripts and styles. */
+  nonce: string;
+  /** The network address of the browser. */
+  address: string;
+  /** Whether the request may be answered with an event stream: only a plain GET of its own address may. */
+  mayStream: boolean;
+  /** Bytes of the answer that the browser has not taken yet. */
+  unsentBytes: () => number;
+}>();
+const DAY_S = 24 * 3600;
+
 export const personContext = createContext<SignedIn>();
 export const firmContext = createContext<{
   jobs: ReturnType<typeof jobsOf>;
@@ -31,10 +44,13 @@ function enter(context: Readonly<RouterContextProvider>, person: SignedIn): void
   });
 }
 
-/** Answers that belong to one person are kept by nobody on the way, unless they say otherwise themselves. */
-async function unkept(next: () => Promise<Response>): Promise<Response> {
-  const response = await next();
+/** Answers a person's request. No cache on the way stores the answer, unless it says otherwise itself. */
+async function answerFor(person: SignedIn, next: () => Promise<Response>): Promise<Response> {
+  const sender = { one: person.id, firm: person.firmId, signal: currentSender().signal };
+  const response = await asSender(sender, next);
   if (!response.headers.has("Cache-Control")) response.headers.set("Cache-Control", "no-store");
+  response.headers.set(PERSON_HEADER, person.id);
+  response.headers.set(KEEP_HEADER, String(person.keepPagesDays * DAY_S));
   return response;
 }
 
@@ -43,13 +59,14 @@ export const forPeople: MiddlewareFunction<Response> = async ({ request, context
   const person = await requirePerson(request);
   if (person.mustSetUp) throw redirect("/account");
   enter(context, person);
-  return unkept(next);
+  return answerFor(person, next);
 };
 
 /** Before the page of one's own account, which opens also to who has still to set up a second factor. */
 export const forAccount: MiddlewareFunction<Response> = async ({ request, context }, next) => {
-  context.set(personContext, await requirePerson(request));
-  return unkept(next);
+  const person = await requirePerson(request);
+  context.set(personContext, person);
+  return answerFor(person, next);
 };
 
 /** Who asks, where the role has the right; refuses otherwise. */
@@ -67,9 +84,25 @@ export const forOpenPages: MiddlewareFunction<Response> = async ({ request, cont
   const person = await signedIn(request);
   if (!person) return refuse("signed-out");
   if (person.mustSetUp) return refuse("second-factor-asked");
+  const sender = request.headers.get(PERSON_HEADER);
+  if (sender !== null && sender !== person.id) return refuse("other-person");
   enter(context, person);
-  return unkept(next);
+  return answerFor(person, next);
 };
+
+/**
+ * Does what a form of a page asked. A database that is out of reach or full is answered as a refusal, in words; all
+ * else goes on.
+ */
+export async function inWords<T>(work: () => Promise<T>): Promise<T> {
+  try {
+    return await work();
+  } catch (error) {
+    if (databaseIsLost(error)) throw refuse("database-away");
+    if (diskIsFull(error)) throw refuse("disk-full");
+    throw error;
+  }
+}
 
 /** Does what an open page asked; what goes wrong on the way is answered as a refusal, in words. */
 export async function answering(work: () => Promise<Response>): Promise<Response> {
@@ -78,6 +111,7 @@ export async function answering(work: () => Promise<Response>): Promise<Response
   } catch (error) {
     if (error instanceof Response) return error;
     if (databaseIsLost(error)) return refuse("database-away");
+    if (diskIsFull(error)) return refuse("disk-full");
     if (error instanceof ValidationError || error instanceof SyntaxError) return refuse("bad-request");
     throw error;
   }

@@ -1,10 +1,11 @@
 /** The people of one firm: invited, given a role, made inactive by the owner; every change is written down. */
 import { randomUUID } from "node:crypto";
-import { and, asc, desc, eq, gt, lt, ne, sql } from "drizzle-orm";
-import type { Role } from "#core/rights.ts";
-import { audit, firm, passwordLink, person, session } from "#db/schema.ts";
-import { database } from "./database.ts";
+import { and, asc, desc, eq, gt, like, lt, ne, sql } from "drizzle-orm";
+import { may, type Role } from "#core/rights.ts";
+import { audit, firm, knownDevice, passwordLink, person, session } from "#db/schema.ts";
+import { database, inTransaction, type Transaction } from "./database.ts";
 import { hashPassword } from "./passwords.ts";
+import { refuse } from "./refusals.ts";
 import { takeDown } from "./second-factor.ts";
 import { digest, newToken } from "./secrets.ts";
 
@@ -27,22 +28,28 @@ export type Changed<T = object> = ({ problem?: undefined } & T) | { problem: str
 const LAST_OWNER = "The firm needs an owner who can sign in: make somebody else owner first.";
 const NOBODY = "There is nobody like that in the firm.";
 
-/** Writes down who did what. */
-export const writeDown = (firmId: string, personId: string, did: string, at = new Date()) =>
-  database.insert(audit).values({ firmId, personId, did, at });
+type Connection = Transaction | typeof database;
+
+/** Records who did what. */
+export const auditEntry = (db: Connection, firmId: string, personId: string, did: string, at = new Date()) =>
+  db.insert(audit).values({ firmId, personId, did, at });
+
+/** Invitations of a firm in an hour: each also tells whether an e-mail is taken. */
+const MOST_INVITATIONS = 30;
+const HOUR_MS = 3600_000;
 
 /** @param by who acts, in the firm */
 export function peopleOf(firmId: string, by: string) {
-  const find = async (personId: string) => {
-    const [found] = await database
+  const find = async (db: Connection, personId: string) => {
+    const [found] = await db
       .select({ id: person.id, name: person.name, role: person.role, active: person.active })
       .from(person)
       .where(and(eq(person.id, personId), eq(person.firmId, firmId)));
     return found ?? null;
   };
   /** Whether somebody else could still act as owner. */
-  const otherOwner = async (personId: string) => {
-    const others = await database
+  const otherOwner = async (db: Connection, personId: string) => {
+    const others = await db
       .select({ id: person.id })
       .from(person)
       .where(
@@ -56,16 +63,43 @@ export function peopleOf(firmId: string, by: string) {
       );
     return others.length > 0;
   };
-  const note = (did: string, now: Date) => writeDown(firmId, by, did, now);
-  async function linkFor(personId: string, now: Date): Promise<string> {
+  /**
+   * Changes the firm's people in one transaction, and one such change of the firm after the other: what was looked up
+   * still holds when it is written.
+   */
+  const changing = <T>(work: (tx: Transaction) => Promise<T>): Promise<T> =>
+    inTransaction(async (tx) => {
+      await tx.select({ id: firm.id }).from(firm).where(eq(firm.id, firmId)).for("update");
+      // Who was owner when the request came may be none any more.
+      const [actor] = await tx
+        .select({ role: person.role, active: person.active })
+        .from(person)
+        .where(and(eq(person.id, by), eq(person.firmId, firmId)));
+      if (!actor?.active || !may(actor.role, "manage-people")) throw refuse("not-allowed");
+      return work(tx);
+    });
+  const note = (db: Connection, did: string, now: Date) => auditEntry(db, firmId, by, did, now);
+  async function linkFor(db: Connection, personId: string, now: Date): Promise<string> {
     const token = newToken();
-    await database.delete(passwordLink).where(eq(passwordLink.personId, personId));
-    await database.insert(passwordLink).values({
+    await db.delete(passwordLink).where(eq(passwordLink.personId, personId));
+    await db.insert(passwordLink).values({
       id: digest(token),
       personId,
-      expiresAt: new Date(now.getTime() + LINK_HOURS * 3600_000),
+      expiresAt: new Date(now.getTime() + LINK_HOURS * HOUR_MS),
     });
     return `/password/${token}`;
+  }
+  /** An invitation to another firm that nobody took in time no longer holds the e-mail. */
+  async function freeExpiredInvitation(db: Connection, email: string, now: Date): Promise<boolean> {
+    const [known] = await db
+      .select({ id: person.id, hash: person.passwordHash, firmId: person.firmId, link: passwordLink.id })
+      .from(person)
+      .leftJoin(passwordLink, and(eq(passwordLink.personId, person.id), gt(passwordLink.expiresAt, now)))
+      .where(eq(person.email, email));
+    if (!known) return true;
+    if (known.hash !== "" || known.link || known.firmId === firmId) return false;
+    await db.delete(person).where(eq(person.id, known.id));
+    return true;
   }
 
   return {
@@ -95,71 +129,99 @@ export function peopleOf(firmId: string, by: string) {
         .limit(ENTRIES_SHOWN),
 
     /** @returns the link that the owner hands over, a path of this site */
-    async invite(
-      who: { name: string; email: string; role: Role },
-      now = new Date(),
-    ): Promise<Changed<{ link: string }>> {
-      const [known] = await database.select({ id: person.id }).from(person).where(eq(person.email, who.email));
-      if (known) return { problem: "Somebody signs in with that e-mail already." };
-      const id = randomUUID();
-      await database.insert(person).values({ id, firmId, ...who, passwordHash: "" });
-      await note(`invited ${who.name} as ${who.role}`, now);
-      return { link: await linkFor(id, now) };
-    },
+    invite: ({ name, email, role }: { name: string; email: string; role: Role }, now = new Date()) =>
+      changing(async (tx): Promise<Changed<{ link: string }>> => {
+        const [lately] = await tx
+          .select({ count: sql<number>`count(*)`.mapWith(Number) })
+          .from(audit)
+          .where(
+            and(
+              eq(audit.firmId, firmId),
+              gt(audit.at, new Date(now.getTime() - HOUR_MS)),
+              like(audit.did, "invited %"),
+            ),
+          );
+        if ((lately?.count ?? 0) >= MOST_INVITATIONS)
+          return { problem: "That are many invitations for one hour. Try again later." };
+        if (!(await freeExpiredInvitation(tx, email, now)))
+          return { problem: "Somebody signs in with that e-mail already." };
+        const id = randomUUID();
+        await tx.insert(person).values({ id, firmId, name, email, role, passwordHash: "" });
+        await note(tx, `invited ${name} as ${role}`, now);
+        return { link: await linkFor(tx, id, now) };
+      }),
 
     /** A link to set a new password with; the old one goes on until then. */
-    async resetLink(personId: string, now = new Date()): Promise<Changed<{ link: string }>> {
-      const who = await find(personId);
-      if (!who) return { problem: NOBODY };
-      if (!who.active) return { problem: `${who.name} is not active.` };
-      await note(`made a link for ${who.name} to set a password`, now);
-      return { link: await linkFor(personId, now) };
-    },
+    resetLink: (personId: string, now = new Date()) =>
+      changing(async (tx): Promise<Changed<{ link: string; name: string }>> => {
+        const who = await find(tx, personId);
+        if (!who) return { problem: NOBODY };
+        if (!who.active) return { problem: `${who.name} is not active.` };
+        await note(tx, `made a link for ${who.name} to set a password`, now);
+        return { link: await linkFor(tx, personId, now), name: who.name };
+      }),
 
-    async setRole(personId: string, role: Role, now = new Date()): Promise<Changed> {
-      const who = await find(personId);
-      if (!who) return { problem: NOBODY };
-      if (who.role === role) return {};
-      if (who.role === "owner" && !(await otherOwner(personId))) return { problem: LAST_OWNER };
-      await database.update(person).set({ role }).where(eq(person.id, personId));
-      await note(`made ${who.name} ${role}, before ${who.role}`, now);
-      return {};
-    },
+    setRole: (personId: string, role: Role, now = new Date()) =>
+      changing(async (tx): Promise<Changed> => {
+        const who = await find(tx, personId);
+        if (!who) return { problem: NOBODY };
+        if (who.role === role) return {};
+        if (who.role === "owner" && !(await otherOwner(tx, personId))) return { problem: LAST_OWNER };
+        await tx.update(person).set({ role }).where(eq(person.id, personId));
+        await note(tx, `made ${who.name} ${role}, before ${who.role}`, now);
+        return {};
+      }),
 
     /** Who is made inactive is signed out everywhere at once. */
-    async setActive(personId: string, active: boolean, now = new Date()): Promise<Changed> {
-      const who = await find(personId);
-      if (!who) return { problem: NOBODY };
-      if (who.active === active) return {};
-      if (!active && who.role === "owner" && !(await otherOwner(personId))) return { problem: LAST_OWNER };
-      await database.update(person).set({ active }).where(eq(person.id, personId));
-      if (!active) {
-        await database.delete(session).where(eq(session.personId, personId));
-        await database.delete(passwordLink).where(eq(passwordLink.personId, personId));
-      }
-      await note(`made ${who.name} ${active ? "active" : "inactive"}`, now);
-      return {};
+    setActive: (personId: string, active: boolean, now = new Date()) =>
+      changing(async (tx): Promise<Changed> => {
+        const who = await find(tx, personId);
+        if (!who) return { problem: NOBODY };
+        if (who.active === active) return {};
+        if (!active && who.role === "owner" && !(await otherOwner(tx, personId))) return { problem: LAST_OWNER };
+        await tx.update(person).set({ active }).where(eq(person.id, personId));
+        if (!active) {
+          await tx.delete(session).where(eq(session.personId, personId));
+          await tx.delete(passwordLink).where(eq(passwordLink.personId, personId));
+          await tx.delete(knownDevice).where(eq(knownDevice.personId, personId));
+        }
+        await note(tx, `made ${who.name} ${active ? "active" : "inactive"}`, now);
+        return {};
+      }),
+
+    /** For somebody whose phone and recovery codes are both gone; all sessions of the person end. */
+    takeSecondFactor: (personId: string, now = new Date()) =>
+      changing(async (tx): Promise<Changed> => {
+        const who = await find(tx, personId);
+        if (!who) return { problem: NOBODY };
+        await takeDown(personId, tx);
+        await tx.delete(session).where(eq(session.personId, personId));
+        await note(tx, `took away the second factor of ${who.name}`, now);
+        return {};
+      }),
+
+    /** What the firm has set for all its people. */
+    async settings(): Promise<{ asksSecondFactor: boolean; keepPagesDays: number }> {
+      const [found] = await database
+        .select({ asksSecondFactor: firm.asksSecondFactor, keepPagesDays: firm.keepPagesDays })
+        .from(firm)
+        .where(eq(firm.id, firmId));
+      if (!found) throw new Error(`no firm ${firmId}`);
+      return found;
     },
 
-    /** For somebody whose phone and recovery codes are both gone. */
-    async takeSecondFactor(personId: string, now = new Date()): Promise<Changed> {
-      const who = await find(personId);
-      if (!who) return { problem: NOBODY };
-      await takeDown(personId);
-      await database.delete(session).where(eq(session.personId, personId));
-      await note(`took away the second factor of ${who.name}`, now);
-      return {};
-    },
+    askSecondFactor: (asks: boolean, now = new Date()) =>
+      changing(async (tx): Promise<void> => {
+        await tx.update(firm).set({ asksSecondFactor: asks }).where(eq(firm.id, firmId));
+        await note(tx, asks ? "asked everybody for a second factor" : "asked nobody for a second factor any more", now);
+      }),
 
-    async asksSecondFactor(): Promise<boolean> {
-      const [found] = await database.select({ asks: firm.asksSecondFactor }).from(firm).where(eq(firm.id, firmId));
-      return found?.asks ?? false;
-    },
-
-    async askSecondFactor(asks: boolean, now = new Date()): Promise<void> {
-      await database.update(firm).set({ asksSecondFactor: asks }).where(eq(firm.id, firmId));
-      await note(asks ? "asked everybody for a second factor" : "asked nobody for a second factor any more", now);
-    },
+    /** How many days a browser keeps pages while it has no connection. */
+    keepPages: (days: number, now = new Date()) =>
+      changing(async (tx): Promise<void> => {
+        await tx.update(firm).set({ keepPagesDays: days }).where(eq(firm.id, firmId));
+        await note(tx, `let browsers keep pages for ${days} ${days === 1 ? "day" : "days"} without a connection`, now);
+      }),
   };
 }
 
@@ -179,12 +241,14 @@ export async function setPasswordByLink(token: string, password: string, now = n
   const who = await personOfLink(token, now);
   if (!who) return false;
   const passwordHash = await hashPassword(password);
-  // Of two with the same link at the same moment one is too late.
-  const [{ affectedRows }] = await database.delete(passwordLink).where(eq(passwordLink.id, digest(token)));
-  await database.delete(passwordLink).where(lt(passwordLink.expiresAt, now));
-  if (affectedRows !== 1) return false;
-  await database.update(person).set({ passwordHash }).where(eq(person.id, who.id));
-  await database.delete(session).where(eq(session.personId, who.id));
-  await writeDown(who.firmId, who.id, "set a password by a link", now);
-  return true;
+  return inTransaction(async (tx) => {
+    // Of two with the same link at the same moment one is too late.
+    const [{ affectedRows }] = await tx.delete(passwordLink).where(eq(passwordLink.id, digest(token)));
+    if (affectedRows !== 1) return false;
+    await tx.delete(passwordLink).where(lt(passwordLink.expiresAt, now));
+    await tx.update(person).set({ passwordHash }).where(eq(person.id, who.id));
+    await tx.delete(session).where(eq(session.personId, who.id));
+    await auditEntry(tx, who.firmId, who.id, "set a password by a link", now);
+    return true;
+  });
 }

@@ -1,5 +1,8 @@
 /** Pictures as they come and as they are kept: taken apart and decoded beside the pages. */
+
+import { MOST_PHOTO_BYTES } from "#core/limits.ts";
 import type { PictureForm } from "../work/pictures.ts";
+import { readUpload } from "./input.ts";
 import { forPictures } from "./work.ts";
 
 /** JPEG, upright, no longer than 2400 pixels, and its thumbnail. */
@@ -10,10 +13,14 @@ export interface KeptPicture {
   height: number;
 }
 
-/** What stands in the form that brings a picture; null where the body is no form. */
-export async function pictureForm(request: Request): Promise<PictureForm | null> {
-  const body = await request.arrayBuffer();
-  return forPictures("form", { contentType: request.headers.get("Content-Type") ?? "", body }, [body]);
+/**
+ * The form that brings a picture, taken apart in a worker thread.
+ * @param names the fields that are read
+ * @returns null where the body is no form
+ */
+export async function pictureForm(request: Request, names: readonly string[]): Promise<PictureForm | null> {
+  const upload = await readUpload(request, MOST_PHOTO_BYTES);
+  return forPictures("form", { ...upload, names }, [upload.body]);
 }
 
 /**

@@ -6,7 +6,7 @@ import type { PriceBook } from "#core/estimate/book.ts";
 import { DEMO_BOOKS } from "#core/estimate/demo-books/index.ts";
 import type { KeptBook } from "#core/estimate/kept.ts";
 import { firm, person, priceBook } from "#db/schema.ts";
-import { database, type Transaction } from "./database.ts";
+import { database, inTransaction, type Transaction } from "./database.ts";
 
 /** Versions never change once they are written. */
 const read = new Map<string, PriceBook>();
@@ -78,17 +78,17 @@ export function pricesOf(firmId: string, db: Transaction | typeof database = dat
      */
     async save(book: PriceBook, madeOn: number, personId: string, now = new Date()): Promise<SavedBook> {
       const version = madeOn + 1;
-      const { version: since } = await latest();
-      if (since === madeOn)
-        try {
-          await db.insert(priceBook).values({ firmId, version, book, personId, at: now });
-          return { kind: "saved", version };
-        } catch (error) {
-          // Two at the same moment: the key is taken.
-          if ((await latest()).version === madeOn) throw error;
-        }
+      const saved = await inTransaction(async (tx) => {
+        // One version of the firm after the other.
+        await tx.select({ id: firm.id }).from(firm).where(eq(firm.id, firmId)).for("update");
+        const { version: since } = await pricesOf(firmId, tx).newest();
+        if (since !== madeOn) return since;
+        await tx.insert(priceBook).values({ firmId, version, book, personId, at: now });
+        return null;
+      });
+      if (saved === null) return { kind: "saved", version };
       const [other] = await this.versions();
-      return { kind: "changed-since", version: other?.version ?? since, by: other?.by ?? "somebody" };
+      return { kind: "changed-since", version: other?.version ?? saved, by: other?.by ?? "somebody" };
     },
   };
 }

@@ -17,7 +17,7 @@ const SPEED = 3_000_000;
 beforeAll(async () => {
   port = await freePort();
   address = `127.0.0.1:${port}`;
-  process.env.HERON_RECORDERS = `${address},127.0.0.1:1`;
+  process.env.HERON_RECORDERS = `ours=${address},ours=127.0.0.1:1,theirs=127.0.0.1:2,127.0.0.1:3`;
   standIn = await startRecorder(port, SPEED);
   recorders = await import("./recorders.ts");
 });
@@ -33,12 +33,19 @@ const fault = async (clamp: number, trouble: (typeof CLAMP_TROUBLES)[number]) =>
 
 describe("a recorder on the line", () => {
   it("is found among the addresses of the settings; no other is asked", async () => {
-    const found = await recorders.findRecorders();
+    const found = await recorders.findRecorders("ours");
     expect(found.map((r) => [r.address, r.clamps.length, r.nominalVolts, r.state])).toEqual([
       [address, 2, 120, "idle"],
     ]);
-    expect(recorders.isKnownRecorder(address)).toBe(true);
-    expect(recorders.isKnownRecorder("127.0.0.1:22")).toBe(false);
+    expect(recorders.isRecorderOf("ours", address)).toBe(true);
+    expect(recorders.isRecorderOf("ours", "127.0.0.1:22")).toBe(false);
+  });
+
+  it("belongs to one firm; an address without a firm belongs to nobody", async () => {
+    expect(recorders.isRecorderOf("theirs", address)).toBe(false);
+    expect(recorders.isRecorderOf("ours", "127.0.0.1:2")).toBe(false);
+    for (const firm of ["ours", "theirs", ""]) expect(recorders.isRecorderOf(firm, "127.0.0.1:3")).toBe(false);
+    expect(await recorders.findRecorders("theirs")).toEqual([]);
   });
 
   it("records a month and is read out as a file with every minute in it", async () => {
@@ -70,7 +77,7 @@ describe("a recorder on the line", () => {
     standIn.kill("SIGKILL");
     await new Promise((resolve) => standIn.once("exit", resolve));
     await expect(recorders.recorderStatus(address)).rejects.toThrow(recorders.RecorderSilent);
-    expect(await recorders.findRecorders()).toEqual([]);
+    expect(await recorders.findRecorders("ours")).toEqual([]);
     standIn = await startRecorder(port, SPEED);
     expect((await recorders.recorderStatus(address)).state).toBe("idle");
   });

@@ -87,14 +87,18 @@ async function statusOf(client: Modbus, address: string): Promise<RecorderStatus
   };
 }
 
-/** Every recorder that answers, of those that the settings name. */
-export async function findRecorders(): Promise<RecorderStatus[]> {
-  const found = await Promise.allSettled(settings.recorders.map((a) => asking(a, (client) => statusOf(client, a))));
+/** The addresses of a firm's recorders: no other address is ever asked, and no other firm's. */
+const recordersOf = (firmId: string): string[] =>
+  settings.recorders.filter(({ firm }) => firm === firmId).map(({ address }) => address);
+
+/** Every recorder of the firm that answers. */
+export async function findRecorders(firmId: string): Promise<RecorderStatus[]> {
+  const found = await Promise.allSettled(recordersOf(firmId).map((a) => asking(a, (client) => statusOf(client, a))));
   return found.flatMap((f) => (f.status === "fulfilled" ? [f.value] : []));
 }
 
-/** Whether an address is one of the settings: no other is ever asked. */
-export const isKnownRecorder = (address: string): boolean => settings.recorders.includes(address);
+/** Whether an address is that of a recorder of the firm. */
+export const isRecorderOf = (firmId: string, address: string): boolean => recordersOf(firmId).includes(address);
 
 export const recorderStatus = (address: string): Promise<RecorderStatus> =>
   asking(address, (client) => statusOf(client, address));

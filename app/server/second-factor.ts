@@ -2,7 +2,7 @@
 import { and, eq, lt } from "drizzle-orm";
 import { Secret, TOTP } from "otpauth";
 import { person, recoveryCode } from "#db/schema.ts";
-import { database } from "./database.ts";
+import { database, inTransaction, type Transaction } from "./database.ts";
 import { digest, newRecoveryCode, tidyRecoveryCode } from "./secrets.ts";
 
 const PERIOD_S = 30;
@@ -54,7 +54,7 @@ export async function setUp(personId: string, secret: string, code: string, now:
   const step = stepOf(secret, code, now);
   if (step === null) return null;
   const codes = Array.from({ length: RECOVERY_CODES }, newRecoveryCode);
-  await database.transaction(async (tx) => {
+  await inTransaction(async (tx) => {
     await tx.update(person).set({ totpSecret: secret, totpStep: step }).where(eq(person.id, personId));
     await tx.delete(recoveryCode).where(eq(recoveryCode.personId, personId));
     await tx.insert(recoveryCode).values(codes.map((c) => ({ personId, digest: digest(c) })));
@@ -62,7 +62,7 @@ export async function setUp(personId: string, secret: string, code: string, now:
   return codes;
 }
 
-export async function takeDown(personId: string): Promise<void> {
-  await database.update(person).set({ totpSecret: null, totpStep: 0 }).where(eq(person.id, personId));
-  await database.delete(recoveryCode).where(eq(recoveryCode.personId, personId));
+export async function takeDown(personId: string, db: Transaction | typeof database = database): Promise<void> {
+  await db.update(person).set({ totpSecret: null, totpStep: 0 }).where(eq(person.id, personId));
+  await db.delete(recoveryCode).where(eq(recoveryCode.personId, personId));
 }

@@ -1,19 +1,24 @@
 /** Signing in and out: sessions live in the database, the browser holds only a random token. */
-import { and, eq, gt, inArray, lt, ne, sql } from "drizzle-orm";
+import { and, desc, eq, gt, inArray, isNotNull, lt, ne, notInArray, or, sql } from "drizzle-orm";
 import { createCookie, redirect } from "react-router";
 import type { Role } from "#core/rights.ts";
-import { firm, person, session } from "#db/schema.ts";
-import { database, databaseIsLost } from "./database.ts";
+import { firm, knownDevice, person, session } from "#db/schema.ts";
+import { database, databaseIsLost, type Transaction } from "./database.ts";
 import { log } from "./log.ts";
 import { isPassword } from "./passwords.ts";
 import { refuse } from "./refusals.ts";
-import { takeCode } from "./second-factor.ts";
+import { newSecret, takeCode } from "./second-factor.ts";
 import { digest, newToken } from "./secrets.ts";
+import { currentSender } from "./sender.ts";
 import { settings } from "./settings.ts";
-import { beginAttempt, TOO_MANY_TRIES } from "./sign-in-attempts.ts";
+import { beginAttempt, forgetOwnAttempts, TOO_MANY_TRIES } from "./sign-in-attempts.ts";
+import { signInQueue } from "./work.ts";
 
 const DAY_MS = 24 * 3600 * 1000;
 const SESSION_DAYS = 30;
+const DEVICE_DAYS = 365;
+/** Devices of one person that are remembered; the one used longest ago is forgotten. */
+const MOST_DEVICES = 20;
 /** Between the password and the second factor. */
 const HALF_WAY_MS = 10 * 60 * 1000;
 
@@ -25,6 +30,8 @@ export interface SignedIn {
   firmId: string;
   firmName: string;
   firmRules: string;
+  /** Days that a browser keeps pages of the firm while it has no connection. */
+  keepPagesDays: number;
   /** Digest of the session's token. */
   sessionId: string;
   hasSecondFactor: boolean;
@@ -32,24 +39,66 @@ export interface SignedIn {
   mustSetUp: boolean;
 }
 
-/** Under TLS the cookie can be set by this host alone, for all of it. */
-const cookie = (secure: boolean) =>
-  createCookie(secure ? "__Host-heron_session" : "heron_session", {
+/** Under TLS a cookie can be set by this host alone, for all of it. */
+const cookieOf = (name: string, secure: boolean, days: number) =>
+  createCookie(secure ? `__Host-${name}` : name, {
     httpOnly: true,
     sameSite: "lax",
     path: "/",
     secure,
-    maxAge: (SESSION_DAYS * DAY_MS) / 1000,
+    maxAge: (days * DAY_MS) / 1000,
   });
+const sessionCookie = (secure: boolean) => cookieOf("heron_session", secure, SESSION_DAYS);
+/** Says in which browser a person has signed in before; it opens nothing. */
+const deviceCookie = (secure: boolean) => cookieOf("heron_device", secure, DEVICE_DAYS);
 /** A proxy in front is believed where the settings say so: the address of the request is made of what it tells. */
 const isSecure = (request: Request) => new URL(request.url).protocol === "https:";
 
-async function tokenOf(request: Request): Promise<string | null> {
+async function tokenOf(request: Request, cookie = sessionCookie): Promise<string | null> {
   // A cookie that nobody here has set may hold anything.
   const token: unknown = await cookie(isSecure(request))
     .parse(request.headers.get("Cookie"))
     .catch(() => null);
   return typeof token === "string" && token !== "" ? token : null;
+}
+
+/** The browser's id, where the person of that e-mail has signed in from it before; else null. */
+async function knownDeviceOf(request: Request, email: string): Promise<string | null> {
+  const token = await tokenOf(request, deviceCookie);
+  if (!token) return null;
+  const [found] = await database
+    .select({ id: knownDevice.id })
+    .from(knownDevice)
+    .innerJoin(person, eq(knownDevice.personId, person.id))
+    .where(and(eq(knownDevice.id, digest(token)), eq(person.email, email)));
+  return found?.id ?? null;
+}
+
+/** Remembers the browser as the person's; each person has a token of their own in it. */
+async function rememberDevice(request: Request, personId: string, email: string, now: Date): Promise<string | null> {
+  const known = await knownDeviceOf(request, email);
+  if (known) {
+    await database.update(knownDevice).set({ usedAt: now }).where(eq(knownDevice.id, known));
+    return null;
+  }
+  const token = newToken();
+  await database.insert(knownDevice).values({ id: digest(token), personId, usedAt: now });
+  const kept = await database
+    .select({ id: knownDevice.id })
+    .from(knownDevice)
+    .where(eq(knownDevice.personId, personId))
+    .orderBy(desc(knownDevice.usedAt))
+    .limit(MOST_DEVICES);
+  await database.delete(knownDevice).where(
+    and(
+      eq(knownDevice.personId, personId),
+      notInArray(
+        knownDevice.id,
+        kept.map((k) => k.id),
+      ),
+    ),
+  );
+  return deviceCookie(isSecure(request)).serialize(token);
 }
 
 /** Who sends the request, or null; every route asks this first, so here a database out of reach is told. */
@@ -78,6 +127,7 @@ async function personOf(sessionId: string, complete: boolean, now: Date): Promis
       firmId: person.firmId,
       firmName: firm.name,
       firmRules: firm.rules,
+      keepPagesDays: firm.keepPagesDays,
       hasSecondFactor: sql<boolean>`${person.totpSecret} is not null`.mapWith(Boolean),
       mustSetUp: sql<boolean>`${firm.asksSecondFactor} and ${person.totpSecret} is null`.mapWith(Boolean),
     })
@@ -95,13 +145,22 @@ async function personOf(sessionId: string, complete: boolean, now: Date): Promis
   return found ? { ...found, sessionId } : null;
 }
 
-/** Of these sessions, the ones that are still open. */
+/** Of these sessions, the ones that still open something. */
 export async function openAmong(sessionIds: readonly string[], now = new Date()): Promise<Set<string>> {
   const rows = await database
     .select({ id: session.id })
     .from(session)
     .innerJoin(person, eq(session.personId, person.id))
-    .where(and(inArray(session.id, [...sessionIds]), gt(session.expiresAt, now), eq(person.active, true)));
+    .innerJoin(firm, eq(person.firmId, firm.id))
+    .where(
+      and(
+        inArray(session.id, [...sessionIds]),
+        gt(session.expiresAt, now),
+        eq(session.complete, true),
+        eq(person.active, true),
+        or(eq(firm.asksSecondFactor, false), isNotNull(person.totpSecret)),
+      ),
+    );
   return new Set(rows.map((r) => r.id));
 }
 
@@ -115,10 +174,10 @@ export async function requirePerson(request: Request): Promise<SignedIn> {
 }
 
 /** Signed in; or half way, with a code to follow; or why not, as a sentence. */
-export type SignInAnswer = { cookie: string; codeFollows: boolean } | { problem: string };
+export type SignInAnswer = { cookies: string[]; codeFollows: boolean } | { problem: string };
 
-/** What came of a try to sign in, for the log: by the person's id, where there is such a person. */
-const tellTry = (outcome: "in" | "code follows" | "wrong password" | "wrong code" | "slowed", personId?: string) =>
+/** Records in the log what came of a try to sign in, by the person's id where there is such a person. */
+const logTry = (outcome: "in" | "code follows" | "wrong password" | "wrong code" | "slowed", personId?: string) =>
   log.info({ outcome, person: personId }, "sign-in");
 
 /** Checks e-mail and password; repeated failures are slowed down. The session that the browser had before ends. */
@@ -130,46 +189,66 @@ export async function signIn(
   now = new Date(),
   pause?: (ms: number) => Promise<unknown>,
 ): Promise<SignInAnswer> {
-  const right = await beginAttempt(email, address, now, pause);
-  if (!right) {
-    tellTry("slowed");
+  const device = await knownDeviceOf(request, email);
+  const removeAttempt = await beginAttempt({ kind: "password", email, address, device }, now, pause);
+  if (!removeAttempt) {
+    logTry("slowed");
     return { problem: TOO_MANY_TRIES };
   }
-  const [found] = await database
-    .select({ id: person.id, passwordHash: person.passwordHash, active: person.active, secret: person.totpSecret })
-    .from(person)
-    .where(eq(person.email, email));
-  // A wrong e-mail costs as much time as a wrong password, so that neither gives away the other.
-  if (!(await isPassword(found?.active ? found.passwordHash : null, password)) || !found) {
-    tellTry("wrong password", found?.id);
-    return { problem: "E-mail or password is not right." };
-  }
-  await right();
-  const codeFollows = found.secret !== null;
-  tellTry(codeFollows ? "code follows" : "in", found.id);
-  return { cookie: await openSession(request, found.id, now, !codeFollows), codeFollows };
+  return signInQueue.run(
+    address,
+    async () => {
+      const [found] = await database
+        .select({ id: person.id, passwordHash: person.passwordHash, active: person.active, secret: person.totpSecret })
+        .from(person)
+        .where(eq(person.email, email));
+      // A wrong e-mail costs as much time as a wrong password, so that neither gives away the other.
+      if (!(await isPassword(found?.active ? found.passwordHash : null, password)) || !found) {
+        logTry("wrong password", found?.id);
+        return { problem: "E-mail or password is not right." };
+      }
+      await removeAttempt();
+      const codeFollows = found.secret !== null;
+      logTry(codeFollows ? "code follows" : "in", found.id);
+      const opened = await openSession(request, found.id, now, !codeFollows);
+      if (codeFollows) return { cookies: [opened], codeFollows };
+      await forgetOwnAttempts({ email, address, device });
+      return { cookies: await withDevice(request, opened, found.id, email, now), codeFollows };
+    },
+    currentSender().signal,
+  );
 }
 
-/** The second step: a code of the second factor, or a recovery code. Tries are counted as those of a password are. */
+/** The second step: a code of the second factor, or a recovery code. Tries are counted by person. */
 export async function signInWithCode(
   request: Request,
   who: SignedIn,
   code: string,
   address: string,
   now = new Date(),
-): Promise<{ cookie: string } | { problem: string }> {
-  const right = await beginAttempt(who.email, address, now);
-  if (!right) {
-    tellTry("slowed", who.id);
-    return { problem: TOO_MANY_TRIES };
+): Promise<{ cookies: string[] } | { problem: string; over?: true }> {
+  const device = await knownDeviceOf(request, who.email);
+  const attempt = { email: who.email, address, device };
+  const mayTry = await beginAttempt({ kind: "code", ...attempt }, now);
+  if (!mayTry) {
+    logTry("slowed", who.id);
+    // Whoever goes on has to give the password again.
+    await database.delete(session).where(eq(session.id, who.sessionId));
+    return { problem: TOO_MANY_TRIES, over: true };
   }
   if (!(await takeCode(who.id, code, now))) {
-    tellTry("wrong code", who.id);
+    logTry("wrong code", who.id);
     return { problem: "That code is not right, or was used already." };
   }
-  await right();
-  tellTry("in", who.id);
-  return { cookie: await openSession(request, who.id, now) };
+  await forgetOwnAttempts(attempt);
+  logTry("in", who.id);
+  const opened = await openSession(request, who.id, now);
+  return { cookies: await withDevice(request, opened, who.id, who.email, now) };
+}
+
+async function withDevice(request: Request, opened: string, personId: string, email: string, now: Date) {
+  const device = await rememberDevice(request, personId, email, now);
+  return device ? [opened, device] : [opened];
 }
 
 /**
@@ -194,12 +273,28 @@ export async function openSession(
     createdAt: now,
     complete,
   });
-  return cookie(isSecure(request)).serialize(token);
+  return sessionCookie(isSecure(request)).serialize(token);
 }
 
+/** The secret of a second factor that the server offers in this session; the same one until it is set up. */
+export async function offeredSecret(who: SignedIn): Promise<string> {
+  const [found] = await database
+    .select({ secret: session.offeredSecret })
+    .from(session)
+    .where(eq(session.id, who.sessionId));
+  if (found?.secret) return found.secret;
+  const { secret } = newSecret(who.email);
+  await database.update(session).set({ offeredSecret: secret }).where(eq(session.id, who.sessionId));
+  return secret;
+}
+
+/** Forgets the offered secret: the next one is another. */
+export const forgetOfferedSecret = (sessionId: string) =>
+  database.update(session).set({ offeredSecret: null }).where(eq(session.id, sessionId));
+
 /** Ends all sessions of a person but one. */
-export const endOtherSessions = (personId: string, sessionId: string) =>
-  database.delete(session).where(and(eq(session.personId, personId), ne(session.id, sessionId)));
+export const endOtherSessions = (personId: string, sessionId: string, db: Transaction | typeof database = database) =>
+  db.delete(session).where(and(eq(session.personId, personId), ne(session.id, sessionId)));
 
 /** Signs out here, or everywhere; returns the cookie that takes the token away. */
 export async function signOut(request: Request, everywhere: boolean): Promise<string> {
@@ -212,7 +307,7 @@ export async function signOut(request: Request, everywhere: boolean): Promise<st
     if (own)
       await database.delete(session).where(everywhere ? eq(session.personId, own.personId) : eq(session.id, own.id));
   }
-  return cookie(isSecure(request)).serialize("", { maxAge: 0 });
+  return sessionCookie(isSecure(request)).serialize("", { maxAge: 0 });
 }
 
 export interface DemoPerson {

@@ -6,8 +6,13 @@ export const settings = {
   databaseUrl: process.env.DATABASE_URL ?? "",
   /** One-click sign-in of the demo people. */
   demo: process.env.HERON_DEMO === "1",
-  /** Where clamp recorders may answer, host:port with commas between; no other address is asked. */
-  recorders: (process.env.HERON_RECORDERS ?? "").split(",").filter((a) => /^[\w.-]+:\d{1,5}$/.test(a)),
+  /** Clamp recorders, each of one firm: `firm=host:port` with commas between. No other address is asked. */
+  recorders: (process.env.HERON_RECORDERS ?? "").split(",").flatMap((text) => {
+    const [, firm, address] = /^\s*([\w-]{1,64})=([\w.-]+:\d{1,5})\s*$/.exec(text) ?? [];
+    return firm && address ? [{ firm, address }] : [];
+  }),
+  /** Where people reach Heron, such as https://heron.example; links that are handed over begin so. */
+  origin: URL.canParse(process.env.HERON_ORIGIN ?? "") ? new URL(process.env.HERON_ORIGIN ?? "").origin : null,
   /** How many proxies in front are believed in what they say of address and TLS; none unless told. */
   trustedProxies: Number(process.env.TRUST_PROXY ?? 0) || 0,
   /** A port for those who watch the process; none unless told. */

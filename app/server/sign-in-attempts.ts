@@ -1,59 +1,130 @@
 /**
- * Guessing is slowed. Every try is written down before the password is looked at, so that a hundred at once are
- * counted as a hundred; a try that comes to something takes its own away again.
+ * Slows guessing of passwords and codes. Every attempt is recorded before the password or code is checked, so that a
+ * hundred attempts at once count as a hundred; a successful attempt removes its own record.
+ *
+ * A browser in which the person has signed in before is counted apart, so that strangers who guess never slow the
+ * person down.
  */
 import { setTimeout as wait } from "node:timers/promises";
-import { and, eq, gt, lt, or, type SQL, sql } from "drizzle-orm";
+import { and, eq, gt, lt, type SQL, sql } from "drizzle-orm";
 import { signInFailure } from "#db/schema.ts";
 import { database } from "./database.ts";
+import { FairQueue } from "./fair-queue.ts";
 
 /** What is said to who may not try now. */
 export const TOO_MANY_TRIES = "Too many tries. Wait a quarter of an hour, then try again.";
 
-const WINDOW_MS = 15 * 60 * 1000;
-/** From one network address for one e-mail; from one address for any. Who tries more often waits for the window to pass. */
-const MOST = { pair: 5, address: 30 } as const;
-/**
- * For one e-mail from wherever: nobody is locked out by strangers, but after so many each try takes longer, up to the
- * most.
- */
+const MINUTE_MS = 60 * 1000;
+const WINDOW_MS = 15 * MINUTE_MS;
+const DAY_MS = 24 * 60 * MINUTE_MS;
+
+/** Passwords in a quarter of an hour: from one network address for one e-mail, and from one address for any. */
+const MOST_PASSWORDS = { pair: 5, address: 30 } as const;
+/** Codes of one person from wherever: a code of six digits is guessed quickly where the password is known. */
+const MOST_CODES = { window: 5, day: 20 } as const;
+/** Attempts of strangers at one e-mail, in a quarter of an hour: after so many each one takes longer. */
 const SLOWED = { after: 10, stepMs: 250, mostMs: 8000 } as const;
 
-/** Tries that count no more are taken out; each process does so now and then. */
+export type AttemptKind = "password" | "code";
+
+export interface Attempt {
+  kind: AttemptKind;
+  email: string;
+  /** Network address. */
+  address: string;
+  /** The known device it is made from; null where it is none. */
+  device: string | null;
+}
+
+/** Deletes records that count no more; each process does so now and then. */
 export const forgetOldAttempts = async (now = new Date()): Promise<void> => {
-  await database.delete(signInFailure).where(lt(signInFailure.at, new Date(now.getTime() - WINDOW_MS)));
+  await database.delete(signInFailure).where(lt(signInFailure.at, new Date(now.getTime() - DAY_MS)));
 };
 
-/** Later for each try above the first ten. */
-export const slowedMs = (tries: number): number =>
-  Math.min(SLOWED.mostMs, Math.max(0, tries - SLOWED.after) * SLOWED.stepMs);
+/** Delay of a stranger's attempt, by the number of attempts at the e-mail. */
+export const slowedMs = (attempts: number): number =>
+  Math.min(SLOWED.mostMs, Math.max(0, attempts - SLOWED.after) * SLOWED.stepMs);
+
+/** Attempts of strangers at one e-mail wait one after the other, so that many addresses guess no faster than one. */
+const strangersLanes = new Map<string, FairQueue>();
+
+async function waitInLane(email: string, ms: number, pause: (ms: number) => Promise<unknown>): Promise<void> {
+  if (ms === 0) return;
+  const lane = strangersLanes.get(email) ?? new FairQueue({ atOnce: 1, mostWaiting: 20, mostWaitingOfOne: 20 });
+  strangersLanes.set(email, lane);
+  try {
+    await lane.run(email, () => pause(ms));
+  } finally {
+    if (lane.isIdle) strangersLanes.delete(email);
+  }
+}
 
 /**
- * Writes a try down and waits as long as it has to.
- * @returns what takes it away once it was right, or null where it may not be made at all
+ * Records an attempt and delays it.
+ * @returns a function that removes the record after success; null where the attempt may not be made at all
+ * @throws the refusal "busy" where too many strangers' attempts at the e-mail wait already
  */
 export async function beginAttempt(
-  email: string,
-  address: string,
+  attempt: Attempt,
   now: Date,
   pause: (ms: number) => Promise<unknown> = wait,
 ): Promise<(() => Promise<void>) | null> {
-  const { insertId, tries } = await writeAndCount(email, address, now);
-  if (tries.pair > MOST.pair || tries.address > MOST.address) return null;
-  await pause(slowedMs(tries.email));
+  const [{ insertId }] = await database
+    .insert(signInFailure)
+    .values({ ...attempt, device: attempt.device ?? "", at: now });
+  const counts = await countsOf(attempt, now);
+  if (isOverLimit(attempt, counts)) return null;
+  if (attempt.kind === "password" && attempt.device === null)
+    await waitInLane(attempt.email, slowedMs(counts.lane), pause);
   return async () => {
-    await database.delete(signInFailure).where(and(eq(signInFailure.email, email), eq(signInFailure.address, address)));
     await database.delete(signInFailure).where(eq(signInFailure.id, insertId));
   };
 }
 
-async function writeAndCount(email: string, address: string, now: Date) {
-  const [{ insertId }] = await database.insert(signInFailure).values({ email, address, at: now });
-  const [ofEmail, ofAddress] = [eq(signInFailure.email, email), eq(signInFailure.address, address)];
-  const sum = (of: SQL) => sql<number>`coalesce(sum(${of}), 0)`.mapWith(Number);
-  const [tries] = await database
-    .select({ pair: sum(sql`${ofEmail} and ${ofAddress}`), email: sum(ofEmail), address: sum(ofAddress) })
-    .from(signInFailure)
-    .where(and(gt(signInFailure.at, new Date(now.getTime() - WINDOW_MS)), or(ofEmail, ofAddress)));
-  return { insertId, tries: tries ?? { pair: 0, email: 0, address: 0 } };
+interface Counts {
+  /** The e-mail from this address, in the window. */
+  pair: number;
+  /** Any e-mail from this address, by strangers, in the window. */
+  address: number;
+  /** The e-mail from this known device, or from all strangers, in the window and in a day. */
+  lane: number;
+  laneOfDay: number;
 }
+
+function isOverLimit({ kind, device }: Attempt, { pair, address, lane, laneOfDay }: Counts): boolean {
+  if (kind === "code") return lane > MOST_CODES.window || laneOfDay > MOST_CODES.day;
+  return pair > MOST_PASSWORDS.pair || (device === null && address > MOST_PASSWORDS.address);
+}
+
+async function countsOf({ kind, email, address, device }: Attempt, now: Date): Promise<Counts> {
+  const since = (ms: number) => gt(signInFailure.at, new Date(now.getTime() - ms));
+  const [ofEmail, ofAddress] = [eq(signInFailure.email, email), eq(signInFailure.address, address)];
+  const ofLane = and(ofEmail, eq(signInFailure.device, device ?? "")) as SQL;
+  const count = async (where: SQL | undefined) => {
+    const [found] = await database
+      .select({ n: sql<number>`count(*)`.mapWith(Number) })
+      .from(signInFailure)
+      .where(and(eq(signInFailure.kind, kind), where));
+    return found?.n ?? 0;
+  };
+  const [pair, ofAnyEmail, lane, laneOfDay] = await Promise.all([
+    count(and(ofLane, ofAddress, since(WINDOW_MS))),
+    count(and(ofAddress, eq(signInFailure.device, ""), since(WINDOW_MS))),
+    count(and(ofLane, since(WINDOW_MS))),
+    count(and(ofLane, since(DAY_MS))),
+  ]);
+  return { pair, address: ofAnyEmail, lane, laneOfDay };
+}
+
+/** Removes the records of a person's own lane, once password and code were both right. */
+export const forgetOwnAttempts = async ({ email, address, device }: Omit<Attempt, "kind">): Promise<void> => {
+  await database
+    .delete(signInFailure)
+    .where(
+      and(
+        eq(signInFailure.email, email),
+        eq(signInFailure.device, device ?? ""),
+        device === null ? eq(signInFailure.address, address) : undefined,
+      ),
+    );
+};

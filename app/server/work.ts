@@ -1,22 +1,35 @@
 /**
- * Places where heavy work waits its turn, so that pages and `/health` never wait for it: worker threads, a pool for
- * each kind of work. Each queue has an end, and each task a deadline.
+ * Heavy work in worker threads, so that pages and `/health` never wait for it: a pool and a fair queue for each kind of
+ * work. Each task has a deadline, and each thread a limit of its heap.
  */
 import { existsSync } from "node:fs";
 import os from "node:os";
 import path from "node:path";
-import PQueue from "p-queue";
 import { Piscina } from "piscina";
+import type { FileTasks } from "../work/files.ts";
 import type { JobTasks } from "../work/jobs.tsx";
+import type { PageTasks } from "../work/pages.ts";
 import type { PasswordTasks } from "../work/passwords.ts";
 import type { PictureTasks } from "../work/pictures.ts";
 import type { Tasks } from "../work/thread.ts";
+import { FairQueue } from "./fair-queue.ts";
 import { refuse } from "./refusals.ts";
+import { currentSender } from "./sender.ts";
 
 const pools = new Map<string, Piscina>();
 
+interface PoolLimits {
+  /** Threads. */
+  most: number;
+  mostWaiting: number;
+  /** Tasks of one person, or of one address where nobody is signed in, that may wait. */
+  mostWaitingOfOne: number;
+  deadlineMs: number;
+  heapMB: number;
+}
+
 /** A pool whose threads begin with its first task, and end once none came for a while. */
-function poolOf(source: string, most: number, mostWaiting: number): Piscina {
+function poolOf(source: string, { most, heapMB }: PoolLimits): Piscina {
   const known = pools.get(source);
   if (known) return known;
   const built = path.resolve("build", "work", `${path.parse(source).name}.js`);
@@ -27,69 +40,110 @@ function poolOf(source: string, most: number, mostWaiting: number): Piscina {
     minThreads: 0,
     maxThreads: most,
     idleTimeout: 60_000,
-    maxQueue: mostWaiting,
-    // Between its tasks a thread still minds its clock and the processes it has begun.
+    resourceLimits: { maxOldGenerationSizeMb: heapMB },
+    // Atomics would block timers and child processes between tasks.
     atomics: "disabled",
   });
   pools.set(source, made);
   return made;
 }
 
+/** Why a thread ended without a result, as a refusal; null for a fault of ours. */
+function refusalOf(error: unknown) {
+  const { name, code } = error as { name?: string; code?: string };
+  if (name === "AbortError" || name === "TimeoutError") return refuse("takes-too-long");
+  if (code === "ERR_WORKER_OUT_OF_MEMORY") return refuse("takes-too-much");
+  return null;
+}
+
 /**
  * A kind of work with a pool of its own.
- * @returns a task in one of its threads; throws a refusal where too many wait, or where it takes longer than anything
- * should
+ * @returns a task in one of its threads; throws a refusal where too many tasks wait, or where a task takes longer or
+ * more memory than anything should
  */
-function pool<T extends Tasks>(source: string, limits: { most: number; mostWaiting: number; deadlineMs: number }) {
-  const run = async <K extends keyof T>(
+function pool<T extends Tasks>(source: string, limits: PoolLimits) {
+  const { most, mostWaiting, mostWaitingOfOne, deadlineMs } = limits;
+  const queue = new FairQueue({ atOnce: most, mostWaiting, mostWaitingOfOne });
+  const run = <K extends keyof T>(
     task: K,
     input: Parameters<T[K]>[0],
     transferList: ArrayBuffer[] = [],
   ): Promise<Awaited<ReturnType<T[K]>>> => {
-    const signal = AbortSignal.timeout(limits.deadlineMs);
-    try {
-      return await poolOf(source, limits.most, limits.mostWaiting).run({ task, input }, { signal, transferList });
-    } catch (error) {
-      const { name, message } = error as Error;
-      if (name === "AbortError" || name === "TimeoutError") throw refuse("takes-too-long");
-      if (/queue is at limit/i.test(message)) throw refuse("busy");
-      throw error;
-    }
+    const { one, signal } = currentSender();
+    return queue.run(
+      one,
+      async () => {
+        try {
+          const deadline = AbortSignal.timeout(deadlineMs);
+          return await poolOf(source, limits).run({ task, input }, { signal: deadline, transferList });
+        } catch (error) {
+          throw refusalOf(error) ?? error;
+        }
+      },
+      signal,
+    );
   };
-  return Object.assign(run, { waiting: () => pools.get(source)?.queueSize ?? 0 });
+  return Object.assign(run, { waiting: () => queue.size });
 }
 
-/** The largest home and its largest paper take about a second; one processor is left to the requests. */
-export const forJobs = pool<JobTasks>("jobs.tsx", {
+/** What a page or an edit waits for: assessments and summaries. */
+export const forPages = pool<PageTasks>("pages.ts", {
   most: Math.max(1, os.availableParallelism() - 1),
   mostWaiting: 200,
+  mostWaitingOfOne: 60,
   deadlineMs: 20_000,
+  heapMB: 256,
+});
+/** Papers and exports; the largest paper takes a few seconds. */
+export const forJobs = pool<JobTasks>("jobs.tsx", {
+  most: Math.max(1, os.availableParallelism() - 1),
+  mostWaiting: 100,
+  mostWaitingOfOne: 20,
+  deadlineMs: 30_000,
+  heapMB: 384,
+});
+/** Files that somebody sends, which may be made to take long. */
+export const forFiles = pool<FileTasks>("files.ts", {
+  most: 1,
+  mostWaiting: 100,
+  mostWaitingOfOne: 8,
+  deadlineMs: 15_000,
+  heapMB: 256,
 });
 /** One password takes a processor some 30 ms. */
-export const forPasswords = pool<PasswordTasks>("passwords.ts", { most: 1, mostWaiting: 400, deadlineMs: 60_000 });
+export const forPasswords = pool<PasswordTasks>("passwords.ts", {
+  most: 1,
+  mostWaiting: 400,
+  mostWaitingOfOne: 400,
+  deadlineMs: 60_000,
+  heapMB: 64,
+});
 /** A picture of 79 megapixels takes a second and 250 MB. */
-export const forPictures = pool<PictureTasks>("pictures.ts", { most: 1, mostWaiting: 40, deadlineMs: 60_000 });
+export const forPictures = pool<PictureTasks>("pictures.ts", {
+  most: 1,
+  mostWaiting: 80,
+  mostWaitingOfOne: 40,
+  deadlineMs: 60_000,
+  heapMB: 128,
+});
 
-/** So many at once, and so many waiting; whoever comes later is told to try again. */
-function place(atOnce: number, mostWaiting: number) {
-  const queue = new PQueue({ concurrency: atOnce });
-  const take = <T>(work: () => Promise<T>): Promise<T> => {
-    if (queue.size >= mostWaiting) return Promise.reject(refuse("busy"));
-    return queue.add(work) as Promise<T>;
-  };
-  return Object.assign(take, { waiting: () => queue.size });
-}
+/** Sign-ins, one at a time and by address in turn, so that a crowd of them leaves room for the pages. */
+export const signInQueue = new FairQueue({ atOnce: 1, mostWaiting: 400, mostWaitingOfOne: 200 });
+/** Edits: each takes a connection to the database while it is assessed. */
+export const editQueue = new FairQueue({ atOnce: 6, atOnceOfOne: 2, mostWaiting: 400, mostWaitingOfOne: 100 });
 
-/** Requests that bring much work are let in one at a time, so that a crowd of them leaves room for the others. */
-export const atSignIn = place(1, 400);
-export const atPhotos = place(1, 40);
-
-/** How many tasks wait at each place. */
-export const waiting = (): Record<"jobs" | "passwords" | "pictures" | "door", number> => ({
+/** How many tasks wait in each queue. */
+export const waiting = (): Record<
+  "pages" | "jobs" | "files" | "passwords" | "pictures" | "signIns" | "edits",
+  number
+> => ({
+  pages: forPages.waiting(),
   jobs: forJobs.waiting(),
+  files: forFiles.waiting(),
   passwords: forPasswords.waiting(),
   pictures: forPictures.waiting(),
-  door: atSignIn.waiting() + atPhotos.waiting(),
+  signIns: signInQueue.size,
+  edits: editQueue.size,
 });
 
 export async function endWork(): Promise<void> {

@@ -1,4 +1,4 @@
-/** Assessments, their exports and papers in a worker thread, so that no request waits for another one's. */
+/** Exports and papers in a worker thread behind the pages. */
 import "#core/codebook/editions.ts";
 import { renderToBuffer } from "@react-pdf/renderer";
 import { renderToStaticMarkup } from "react-dom/server";
@@ -7,14 +7,13 @@ import type { CaseDocument } from "#core/case/document/types.ts";
 import { takenWay } from "#core/decide/decision.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
 import { type MaterialRow, materialsOf } from "#core/estimate/materials.ts";
-import { type CaseSummary, summaryOf } from "#core/summary.ts";
 import { readyFonts } from "#papers/fonts.ts";
 import { PAPERS, type PaperInput } from "#papers/index.ts";
 import type { PaperId } from "#papers/list.ts";
 import { singleLineShape } from "#ui/single-line/shape.ts";
 import { SingleLineDrawing } from "#ui/single-line/single-line.tsx";
 import { PRINT } from "#ui/theme/palette.ts";
-import { thread } from "./thread.ts";
+import { threadBehindPages } from "./thread.ts";
 
 interface Priced {
   document: CaseDocument;
@@ -22,10 +21,6 @@ interface Priced {
 }
 
 const TASKS = {
-  /** What the list of jobs shows of a case. */
-  summary: ({ document, book, version }: Priced & { version: number }): CaseSummary =>
-    summaryOf(document, assess(document, book), version),
-
   /** The assessment as its open format's text. */
   assessment: ({ document, book }: Priced): string => `${JSON.stringify(assess(document, book), null, 1)}\n`,
 
@@ -48,4 +43,4 @@ const TASKS = {
 };
 
 export type JobTasks = typeof TASKS;
-export default thread(TASKS);
+export default threadBehindPages(TASKS);

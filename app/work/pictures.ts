@@ -13,6 +13,13 @@ export interface PictureForm {
   picture: ArrayBuffer | null;
 }
 
+/** A body as it arrived, and the fields that are read of it. */
+export interface PictureUpload {
+  contentType: string;
+  body: ArrayBuffer;
+  names: readonly string[];
+}
+
 const sources = import.meta.url.endsWith(".ts");
 const decoderFile = new URL(sources ? "./picture-decoder.ts" : "./picture-decoder.js", import.meta.url);
 
@@ -38,13 +45,16 @@ function decoderProcess(): ChildProcess {
 
 const TASKS = {
   /** @returns null where the body is no form */
-  async form({ contentType, body }: { contentType: string; body: ArrayBuffer }): Promise<PictureForm | null> {
+  async form({ contentType, body, names }: PictureUpload): Promise<PictureForm | null> {
     const form = await new Response(body, { headers: { "Content-Type": contentType } }).formData().catch(() => null);
     if (!form) return null;
     const file = form.get("picture");
     return {
       fields: Object.fromEntries(
-        [...form].flatMap(([name, value]) => (typeof value === "string" ? [[name, value]] : [])),
+        names.flatMap((name) => {
+          const value = form.get(name);
+          return typeof value === "string" ? [[name, value]] : [];
+        }),
       ),
       picture: file instanceof File ? await file.arrayBuffer() : null,
     };

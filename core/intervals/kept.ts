@@ -136,10 +136,33 @@ export async function packValues({ phases }: Pick<IntervalSeries, "phases">): Pr
   return through(rows, new CompressionStream("deflate-raw"), Number.POSITIVE_INFINITY);
 }
 
+/** Bytes of the values before they are packed. */
+const unpackedBytes = ({ count, phases }: Pick<KeptAbout, "count" | "phases">): number => count * phases * 4;
+
+/** Whether packed values unpack to exactly as many bytes as `about` says; the bytes are counted and not stored. */
+export async function isPackedAsSaid(bytes: Uint8Array<ArrayBuffer>, about: KeptAbout): Promise<boolean> {
+  const most = unpackedBytes(about);
+  let size = 0;
+  try {
+    const stream = new DecompressionStream("deflate-raw") as ReadableWritablePair<Uint8Array, Uint8Array<ArrayBuffer>>;
+    const reader = new Blob([bytes]).stream().pipeThrough(stream).getReader();
+    for (let read = await reader.read(); !read.done; read = await reader.read()) {
+      size += read.value.length;
+      if (size > most) {
+        await reader.cancel();
+        return false;
+      }
+    }
+  } catch {
+    return false;
+  }
+  return size === most;
+}
+
 /** @throws where the bytes are not what `about` says */
 export async function unpackValues(bytes: Uint8Array, about: KeptAbout): Promise<IntervalSeries> {
   const { count, phases, unit, startS, intervalS, decimals, clock } = about;
-  const size = count * phases * 4;
+  const size = unpackedBytes(about);
   const rows = await through(new Uint8Array(bytes), new DecompressionStream("deflate-raw"), size);
   if (rows.length !== size) throw new RangeError("the values unpack to fewer than they say");
   const lists = Array.from({ length: phases }, (_, p) => {

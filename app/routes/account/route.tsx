@@ -1,10 +1,12 @@
 /** One's own way in: password, second factor, sessions. */
 import { Button, Input, QRCode } from "antd";
 import { data, Form, useNavigation } from "react-router";
+import { object, string } from "yup";
 import { changePassword, setUpSecondFactor, takeOwnSecondFactor } from "#server/account.ts";
-import { readForm } from "#server/forms.ts";
-import { forAccount, pageContext, personContext } from "#server/middleware.ts";
+import { readIntent } from "#server/input.ts";
+import { forAccount, inWords, pageContext, personContext } from "#server/middleware.ts";
 import { newSecret } from "#server/second-factor.ts";
+import { offeredSecret } from "#server/sessions.ts";
 import { Field } from "#ui/field/field.tsx";
 import frame from "#ui/frame/page.module.css";
 import { PageHead } from "#ui/frame/page-head.tsx";
@@ -15,7 +17,8 @@ export const meta: Route.MetaFunction = () => [{ title: "Your account - Heron" }
 export const middleware: Route.MiddlewareFunction[] = [forAccount];
 
 export async function loader({ context }: Route.LoaderArgs) {
-  const { name, email, role, firmName, hasSecondFactor, mustSetUp } = context.get(personContext);
+  const who = context.get(personContext);
+  const { name, email, role, firmName, hasSecondFactor, mustSetUp } = who;
   return {
     name,
     email,
@@ -23,9 +26,17 @@ export async function loader({ context }: Route.LoaderArgs) {
     firm: firmName,
     hasSecondFactor,
     mustSetUp,
-    factor: hasSecondFactor ? null : newSecret(email),
+    factor: newSecret(email, await offeredSecret(who)),
   };
 }
+
+const typed = string().max(500, "That is too long").default("");
+/** Each form of the page: the fields that are read of it. The secret of a second factor is the server's to say. */
+const INTENTS = {
+  "set-up": object({ code: typed, password: typed, oldCode: typed }),
+  "take-away": object({ password: typed, oldCode: typed }),
+  password: object({ current: typed, next: typed }),
+};
 
 interface Said {
   /** Which of the forms it answers. */
@@ -33,38 +44,41 @@ interface Said {
   problems: Record<string, string | undefined>;
   done?: string;
   codes?: string[];
-  /** The secret stays the same while its first code is tried. */
-  secret?: string;
 }
 
-export async function action({ request, context }: Route.ActionArgs) {
-  const who = context.get(personContext);
-  const { address } = context.get(pageContext);
-  const form = await readForm(request);
-  const typed = (name: string) => String(form.get(name) ?? "").slice(0, 500);
-  const answer = (said: Said) => data(said, { status: Object.values(said.problems).some(Boolean) ? 400 : 200 });
-  switch (form.get("what")) {
-    case "set-up": {
-      const secret = typed("secret");
-      const came = await setUpSecondFactor(who, { secret, code: typed("code"), password: typed("password") }, address);
-      return "codes" in came
-        ? answer({ form: "second-factor", problems: {}, codes: came.codes })
-        : answer({ form: "second-factor", problems: { ...came }, secret });
+export const action = ({ request, context }: Route.ActionArgs) =>
+  inWords(async () => {
+    const who = context.get(personContext);
+    const { address } = context.get(pageContext);
+    const answer = (said: Said) => data(said, { status: Object.values(said.problems).some(Boolean) ? 400 : 200 });
+    const input = await readIntent(request, INTENTS);
+    const form = input.intent === "password" ? "password" : "second-factor";
+    if (input.problems) return answer({ form, problems: input.problems });
+    switch (input.intent) {
+      case "set-up": {
+        const came = await setUpSecondFactor(who, input.value, address);
+        return "codes" in came
+          ? answer({ form, problems: {}, codes: came.codes })
+          : answer({ form, problems: { ...came } });
+      }
+      case "take-away": {
+        const problems = await takeOwnSecondFactor(who, input.value, address);
+        return answer({
+          form,
+          problems: { ...problems },
+          done: "The second factor is gone; other devices are signed out.",
+        });
+      }
+      case "password": {
+        const problems = await changePassword(who, input.value, address);
+        return answer({
+          form,
+          problems: { ...problems },
+          done: "The password is changed; other devices are signed out.",
+        });
+      }
     }
-    case "take-away": {
-      const { problem } = await takeOwnSecondFactor(who, typed("password"), address);
-      return answer({ form: "second-factor", problems: { password: problem }, done: "The second factor is gone." });
-    }
-    default: {
-      const problems = await changePassword(who, { current: typed("current"), next: typed("next") }, address);
-      return answer({
-        form: "password",
-        problems: { ...problems },
-        done: "The password is changed; other devices are signed out.",
-      });
-    }
-  }
-}
+  });
 
 const ROLE_SAYS = {
   owner: "You may do everything, and look after the people of the firm.",
@@ -98,6 +112,11 @@ export default function Account({ loaderData, actionData }: Route.ComponentProps
       )}
     </Field>
   );
+  const code = (field: "code" | "oldCode", label: string) => (
+    <Field label={label} problem={problem("second-factor", field)}>
+      {(tied) => <Input {...tied} name={field} autoComplete="one-time-code" className="figure" />}
+    </Field>
+  );
   return (
     <div className={`${frame.page} ${styles.page}`}>
       <PageHead title={name}>
@@ -128,35 +147,45 @@ export default function Account({ loaderData, actionData }: Route.ComponentProps
             </div>
           )}
           {done("second-factor")}
-          {factor ? (
+          {hasSecondFactor ? (
+            <>
+              <p>It is set up: after the password a code is asked for.</p>
+              <Form method="post" className={styles.form} noValidate>
+                <h3>Move it to another phone</h3>
+                <p>Scan this with the new phone. The codes of the old one end with it.</p>
+                <input type="hidden" name="what" value="set-up" />
+                <SecretToScan {...factor} />
+                {code("code", "Code of the new phone")}
+                {code("oldCode", "Code of the old phone, or a recovery code")}
+                {password("second-factor", "password", "Your password", "current-password")}
+                <Button htmlType="submit" loading={busy}>
+                  Move it
+                </Button>
+              </Form>
+              <Form method="post" className={styles.form} noValidate>
+                <h3>Take it away</h3>
+                <input type="hidden" name="what" value="take-away" />
+                {code("oldCode", "Code, or a recovery code")}
+                {password("second-factor", "password", "Your password", "current-password")}
+                <Button htmlType="submit" loading={busy}>
+                  Take it away
+                </Button>
+              </Form>
+            </>
+          ) : (
             <Form method="post" className={styles.form} noValidate>
               <p>
                 A stolen password alone then opens nothing. Scan this with an app for codes, or type the key into it,
                 and answer with the six digits it shows.
               </p>
               <input type="hidden" name="what" value="set-up" />
-              <SecretToScan secret={said?.secret ?? factor.secret} address={factor.address} />
-              <Field label="Code" problem={problem("second-factor", "code")}>
-                {(tied) => (
-                  <Input {...tied} name="code" inputMode="numeric" autoComplete="one-time-code" className="figure" />
-                )}
-              </Field>
+              <SecretToScan {...factor} />
+              {code("code", "Code")}
               {password("second-factor", "password", "Your password", "current-password")}
               <Button type="primary" htmlType="submit" loading={busy}>
                 Set it up
               </Button>
             </Form>
-          ) : (
-            hasSecondFactor && (
-              <Form method="post" className={styles.form} noValidate>
-                <p>It is set up: after the password a code is asked for.</p>
-                <input type="hidden" name="what" value="take-away" />
-                {password("second-factor", "password", "Your password", "current-password")}
-                <Button htmlType="submit" loading={busy}>
-                  Take it away
-                </Button>
-              </Form>
-            )
           )}
         </section>
         <section>
@@ -193,16 +222,8 @@ export default function Account({ loaderData, actionData }: Route.ComponentProps
 function SecretToScan({ secret, address }: { secret: string; address: string }) {
   return (
     <div className={styles.secret}>
-      <QRCode
-        value={address.replace(/secret=[A-Z2-7]+/, `secret=${secret}`)}
-        size={152}
-        type="svg"
-        bordered={false}
-        color="#000000"
-        bgColor="#ffffff"
-      />
+      <QRCode value={address} size={152} type="svg" bordered={false} color="#000000" bgColor="#ffffff" />
       <p>
-        <input type="hidden" name="secret" value={secret} />
         Key <span className="figure">{secret.match(/.{1,4}/g)?.join(" ")}</span>
       </p>
     </div>

@@ -1,5 +1,7 @@
 /** `GET /jobs/find?text=`: the firm's jobs whose address or customer has these letters, the last changed first. */
+import { object, string } from "yup";
 import type { Found } from "#core/find/find.ts";
+import { readQuery } from "#server/input.ts";
 import { answering, firmContext, forOpenPages } from "#server/middleware.ts";
 import type { Route } from "./+types/route";
 
@@ -8,11 +10,17 @@ const LONGEST = 100;
 
 export const middleware: Route.MiddlewareFunction[] = [forOpenPages];
 
+const query = object({
+  text: string()
+    .default("")
+    .transform((text: string) => text.trim().slice(0, LONGEST)),
+});
+
 export const loader = ({ request, context }: Route.LoaderArgs) =>
   answering(async () => {
-    const text = (new URL(request.url).searchParams.get("text") ?? "").trim().slice(0, LONGEST);
-    const { jobs } = await context.get(firmContext).jobs.list({ search: text });
-    const found = jobs.slice(0, MOST).map(
+    const { text } = readQuery(request, query);
+    const { jobs } = await context.get(firmContext).jobs.list({ search: text, most: MOST });
+    const found = jobs.map(
       ({ id, title, customer }): Found => ({
         id: `job:${id}`,
         kind: "job",

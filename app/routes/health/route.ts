@@ -1,6 +1,9 @@
-/** `/health`: 200 while this process can do its work, so that a proxy may send people here; else 503. */
+/**
+ * `/health`: 200 while this process can do its work, so that a proxy may send people here; else 503. Of a cluster it
+ * says which node of the database is used.
+ */
 import { sql } from "drizzle-orm";
-import { database } from "#server/database.ts";
+import { database, nodesInfo } from "#server/database.ts";
 import { refuse } from "#server/refusals.ts";
 import { isStopping } from "#server/stopping.ts";
 
@@ -8,8 +11,14 @@ export async function loader() {
   if (isStopping()) return refuse("stopping");
   try {
     await database.execute(sql`select 1`);
-    return new Response("ready\n", { headers: { "Cache-Control": "no-store" } });
   } catch {
     return refuse("database-away");
   }
+  const { count, node, isFallback, lost } = nodesInfo();
+  const lines = [
+    "ready",
+    ...(count > 1 ? [`database ${node}${isFallback ? ", in place of the first one" : ""}`] : []),
+    ...lost.map((name) => `lost ${name}`),
+  ];
+  return new Response(`${lines.join("\n")}\n`, { headers: { "Cache-Control": "no-store" } });
 }

@@ -1,9 +1,11 @@
 /** `POST /jobs/:jobId/edits`: takes one edit of a case and answers what came of it. */
-import { type Edit, editSchema } from "#core/case/document/edit.ts";
+import { MOST_CASE_BODY_BYTES } from "#core/limits.ts";
 import { may } from "#core/rights.ts";
 import type { EditAnswer } from "#server/firm-jobs.ts";
+import { readUpload } from "#server/input.ts";
 import { answering, firmContext, forOpenPages, personContext } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";
+import { forPages } from "#server/work.ts";
 import type { Route } from "./+types/route";
 
 const RULES_REFUSED: EditAnswer = {
@@ -17,7 +19,9 @@ export const middleware: Route.MiddlewareFunction[] = [forOpenPages];
 export const action = ({ request, params, context }: Route.ActionArgs) =>
   answering(async () => {
     if (request.method !== "POST") return refuse("wrong-method");
-    const asked = editSchema.validateSync(await request.json(), { strict: true }) as Edit;
+    const { body } = await readUpload(request, MOST_CASE_BODY_BYTES);
+    const asked = await forPages("readEdit", body, [body]);
+    if (!asked) return refuse("bad-request");
     const { jobs } = context.get(firmContext);
     const { id, role } = context.get(personContext);
     if (asked.patch.some(({ path }) => /^\/rules(\/|$)/.test(path)) && !may(role, "change-rules"))

@@ -5,25 +5,36 @@
  *
  * `since` is a revision, or a revision and the edit that made it (`7.edit-id`), as are the ids of the events.
  */
+import { object, string } from "yup";
 import type { OpenJob } from "#server/firm-jobs.ts";
-import { type JobNews, watchJob } from "#server/job-watch.ts";
+import { readQuery } from "#server/input.ts";
+import { type JobNews, streamsOf, watchJob } from "#server/job-watch.ts";
 import { faultOf, log } from "#server/log.ts";
-import { firmContext, forOpenPages, personContext } from "#server/middleware.ts";
+import { firmContext, forOpenPages, pageContext, personContext } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";
 import type { Route } from "./+types/route";
 
 const baseOf = ({ document, revision, lastEdit }: OpenJob) => ({ document, revision, lastEdit });
 
 const BEAT_MS = 15_000;
+/** Windows of one browser that listen at the same time. */
+const MOST_STREAMS_OF_SESSION = 20;
+/** What may wait to be read by the browser; one whole case is below this. */
+const MOST_UNSENT_BYTES = 8 * 1024 * 1024;
+
+const query = object({ since: string().max(100).default("") });
 
 export const middleware: Route.MiddlewareFunction[] = [forOpenPages];
 
 export async function loader({ request, params: { jobId }, context }: Route.LoaderArgs) {
   const person = context.get(personContext);
   const { jobs } = context.get(firmContext);
+  const { mayStream, unsentBytes } = context.get(pageContext);
+  if (!mayStream) return refuse("wrong-method");
   if (!(await jobs.has(jobId))) return refuse("not-found");
-  const asked = request.headers.get("Last-Event-ID") ?? new URL(request.url).searchParams.get("since");
-  const [since = "", lastEdit = ""] = (asked ?? "").split(".");
+  if (streamsOf(person.sessionId) >= MOST_STREAMS_OF_SESSION) return refuse("too-many-streams");
+  const asked = request.headers.get("Last-Event-ID") ?? readQuery(request, query).since;
+  const [since = "", lastEdit = ""] = asked.split(".");
   let sent = Number(since) || 0;
   // A server that was restored may have come to the same revision by other edits.
   let doubted = lastEdit !== "";
@@ -32,7 +43,10 @@ export async function loader({ request, params: { jobId }, context }: Route.Load
   const body = new ReadableStream<Uint8Array>({
     start(controller) {
       let open = true;
-      const write = (line: string) => open && controller.enqueue(new TextEncoder().encode(line));
+      const write = (line: string) => {
+        if (open) controller.enqueue(new TextEncoder().encode(line));
+        if (unsentBytes() > MOST_UNSENT_BYTES) end();
+      };
       const end = () => {
         if (!open) return;
         open = false;
@@ -74,12 +88,20 @@ export async function loader({ request, params: { jobId }, context }: Route.Load
         }
       };
       const stopWatching = watchJob(jobId, person, (news) => void listener(news), end);
-      const beat = setInterval(() => write(": still here\n\n"), BEAT_MS);
+      let wasBehind = false;
+      const beat = setInterval(() => {
+        // A reader that has not caught up between two beats does not read.
+        const isBehind = unsentBytes() > 0;
+        if (isBehind && wasBehind) return end();
+        wasBehind = isBehind;
+        write(": still here\n\n");
+      }, BEAT_MS);
       close = () => {
         stopWatching();
         clearInterval(beat);
       };
       request.signal.addEventListener("abort", end);
+      if (request.signal.aborted) return end();
       write("retry: 1000\n\n");
     },
     cancel: () => close(),

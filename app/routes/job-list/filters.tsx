@@ -9,11 +9,10 @@ export interface Asked {
   waiting: string | null;
 }
 
-/** @param page from 1 */
-export const listAddress = (asked: Asked, page = 1): string => {
+/** @param place where the page begins; the newest jobs where nothing is said */
+export const listAddress = (asked: Asked, place: { newer?: string; older?: string } = {}): string => {
   const query = new URLSearchParams();
-  for (const [name, value] of Object.entries(asked)) if (value) query.set(name, value);
-  if (page > 1) query.set("page", String(page));
+  for (const [name, value] of Object.entries({ ...asked, ...place })) if (value) query.set(name, value);
   return `/?${query}`;
 };
 

@@ -1,38 +1,31 @@
-/** The pages of the list. */
-import { Pagination } from "antd";
-import { useNavigate } from "react-router";
+/** The ways to the other pages of the list, and to the jobs of a day. */
+import { Form, Link, useSubmit } from "react-router";
 import { type Asked, listAddress } from "./filters.tsx";
 import styles from "./job-list.module.css";
 
 interface Props {
   asked: Asked;
-  /** From 1. */
-  page: number;
-  total: number;
-  pageSize: number;
+  /** Where the newer and the older jobs begin; null where there are none. */
+  newer: string | null;
+  older: string | null;
+  isFirst: boolean;
 }
 
-export function Pages({ asked, page, total, pageSize }: Props) {
-  const navigate = useNavigate();
+export function Pages({ asked, newer, older, isFirst }: Props) {
+  const submit = useSubmit();
   return (
     <nav className={styles.pages} aria-label="Pages">
-      <Pagination
-        current={page}
-        total={total}
-        pageSize={pageSize}
-        showSizeChanger={false}
-        onChange={(next) => navigate(listAddress(asked, next))}
-        // An address of its own, for a page whose scripts are not there yet.
-        itemRender={(next, type, drawn) =>
-          type === "page" ? (
-            <a href={listAddress(asked, next)} tabIndex={-1} onClick={(e) => e.preventDefault()}>
-              {next}
-            </a>
-          ) : (
-            drawn
-          )
-        }
-      />
+      {!isFirst && <Link to={listAddress(asked)}>Newest</Link>}
+      {newer && <Link to={listAddress(asked, { newer })}>Newer</Link>}
+      {older && <Link to={listAddress(asked, { older })}>Older</Link>}
+      <Form method="get" action="/" onChange={(e) => submit(e.currentTarget)}>
+        {Object.entries(asked).map(
+          ([name, value]) => value && <input key={name} type="hidden" name={name} value={value} />,
+        )}
+        <label>
+          Changed on or before <input type="date" name="before" />
+        </label>
+      </Form>
     </nav>
   );
 }

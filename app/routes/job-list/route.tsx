@@ -1,17 +1,19 @@
 /** The firm's jobs: each with its waterline, its answer in a few words and its next step; search, new, import. */
 import { Button } from "antd";
 import { data, Form, Link, redirect, useSearchParams } from "react-router";
-import { CaseRefused, type Problem } from "#core/case/document/problems.ts";
+import { object, string } from "yup";
 import type { RuleSetId } from "#core/case/document/types.ts";
-import { readCaseText } from "#core/case/laws/read.ts";
 import { codebookOf } from "#core/codebook/index.ts";
-import { CASE_TOO_LARGE, JOBS_A_PAGE, MOST_CASE_BYTES } from "#core/limits.ts";
+import { MOST_CASE_BODY_BYTES } from "#core/limits.ts";
 import { may } from "#core/rights.ts";
 import { STAGES } from "#core/stages.ts";
 import { WAITED_FOR, waitsFor } from "#core/waiting.ts";
 import { commonScaleA } from "#core/waterline.ts";
-import { readForm } from "#server/forms.ts";
-import { firmContext, forPeople, personContext, requireRight } from "#server/middleware.ts";
+import { readQuery, readUpload } from "#server/input.ts";
+import type { ListPlace } from "#server/job-list.ts";
+import { firmContext, forPeople, inWords, personContext, requireRight } from "#server/middleware.ts";
+import { refuse } from "#server/refusals.ts";
+import { forFiles } from "#server/work.ts";
 import { Mark } from "#ui/frame/mark.tsx";
 import frame from "#ui/frame/page.module.css";
 import { ThemeSwitch } from "#ui/theme/theme-switch.tsx";
@@ -21,11 +23,9 @@ import { ImportCase } from "./import-case.tsx";
 import styles from "./job-list.module.css";
 import { JobRows } from "./job-rows.tsx";
 import { Pages } from "./pages.tsx";
+import { endOfDay, placeOf, placeText } from "./place.ts";
 import { SearchJobs } from "./search-jobs.tsx";
 import { askedStage, askedWaiting, nextStep, stageName, waitedForName } from "./stage.ts";
-
-/** No firm has as many. */
-const MOST_PAGES = 100_000;
 
 export const meta: Route.MetaFunction = () => [{ title: "Jobs - Heron" }];
 
@@ -34,14 +34,30 @@ export type ListedJob = Awaited<ReturnType<typeof loader>>["jobs"][number];
 
 export const middleware: Route.MiddlewareFunction[] = [forPeople];
 
+const LONGEST_QUERY = 100;
+const words = () =>
+  string()
+    .default("")
+    .transform((text: string) => text.trim().slice(0, LONGEST_QUERY));
+const query = object({
+  search: words(),
+  stage: words(),
+  waiting: words(),
+  older: words(),
+  newer: words(),
+  before: words(),
+});
+
 export async function loader({ request, context }: Route.LoaderArgs) {
   const person = context.get(personContext);
-  const query = new URL(request.url).searchParams;
-  const search = (query.get("search") ?? "").trim().slice(0, 100);
-  const page = Math.min(MOST_PAGES, Math.max(1, Number.parseInt(query.get("page") ?? "1", 10) || 1));
-  const stage = askedStage(query.get("stage"));
-  const waiting = askedWaiting(query.get("waiting"));
-  const { jobs, total } = await context.get(firmContext).jobs.list({ search, page, stage, waitsFor: waiting });
+  const { search, stage, waiting, older, newer, before } = readQuery(request, query);
+  const { jobs, total, totalIsMore, hasNewer, hasOlder } = await context.get(firmContext).jobs.list({
+    search,
+    stage: askedStage(stage),
+    waitsFor: askedWaiting(waiting),
+    olderThan: placeOf(older) ?? endOfDay(before),
+    newerThan: placeOf(newer),
+  });
   const { operator } = codebookOf(person.firmRules as RuleSetId).words;
   return {
     jobs: jobs.map(({ id, title, customer, stage: at, summary, rules, permissions }) => {
@@ -58,9 +74,12 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     }),
     stages: STAGES.map((value) => ({ value, label: stageName(value, null) })),
     waitedFor: WAITED_FOR.map((value) => ({ value, label: waitedForName(value, operator) })),
-    asked: { search, stage, waiting },
+    asked: { search, stage: askedStage(stage), waiting: askedWaiting(waiting) },
     total,
-    page,
+    totalIsMore,
+    newer: hasNewer && jobs[0] ? placeText(jobs[0]) : null,
+    older: hasOlder && jobs.length > 0 ? placeText(jobs.at(-1) as ListPlace) : null,
+    isFirst: !older && !newer && !before,
     person: person.name,
     firm: person.firmName,
     mayImport: may(person.role, "import"),
@@ -68,28 +87,24 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   };
 }
 
-/** Takes a case file; a wrong one is refused with the path of each wrong field, and nothing is kept of it. */
-export async function action({ request, context }: Route.ActionArgs) {
-  requireRight(context, "import");
-  const refuseImport = (problems: Problem[], status = 400) => data({ problems }, { status });
-  const file = (await readForm(request)).get("file");
-  if (!(file instanceof File)) return refuseImport([{ path: "", message: "No file arrived. Choose a case file." }]);
-  if (file.size > MOST_CASE_BYTES) return refuseImport([{ path: "", message: `The file ${CASE_TOO_LARGE}.` }], 413);
-  try {
-    const { document } = readCaseText(await file.text());
-    const id = await context.get(firmContext).jobs.create(document);
+/** Takes a case file; a wrong one is refused with the path of each wrong field, and nothing of it is stored. */
+export const action = ({ request, context }: Route.ActionArgs) =>
+  inWords(async () => {
+    requireRight(context, "import");
+    const upload = await readUpload(request, MOST_CASE_BODY_BYTES);
+    const read = await forFiles("caseFile", upload, [upload.body]);
+    if (!read) throw refuse("bad-request");
+    if ("problems" in read) return data({ problems: read.problems }, { status: read.status });
+    const id = await context.get(firmContext).jobs.create(read.document);
     throw redirect(`/jobs/${id}/survey`);
-  } catch (error) {
-    if (error instanceof CaseRefused) return refuseImport(error.problems);
-    throw error;
-  }
-}
+  });
 
 /** How many jobs are shown, and by what. */
-function counted(total: number, { search, stage, waiting }: Asked): string {
-  const jobs = `${total} ${total === 1 ? "job" : "jobs"}`;
+function counted(total: number, totalIsMore: boolean, { search, stage, waiting }: Asked): string {
+  const number = totalIsMore ? `More than ${total.toLocaleString("en")}` : total.toLocaleString("en");
+  const jobs = `${number} ${total === 1 ? "job" : "jobs"}`;
   const some = `${stage ? " in this stage" : ""}${waiting ? " waiting so" : ""}`;
-  if (search) return `${total} of your jobs ${total === 1 ? "matches" : "match"} "${search}"${some}`;
+  if (search) return `${number} of your jobs ${total === 1 ? "matches" : "match"} "${search}"${some}`;
   if (some) return `${jobs}${some}`;
   return total === 0
     ? "No jobs yet. Start one from an address, or drop a case file below."
@@ -97,7 +112,8 @@ function counted(total: number, { search, stage, waiting }: Asked): string {
 }
 
 export default function JobList({ loaderData }: Route.ComponentProps) {
-  const { jobs, total, asked, stages, waitedFor, page, person, firm, mayImport, mayManagePeople } = loaderData;
+  const { jobs, total, totalIsMore, asked, stages, waitedFor, person, firm, mayImport, mayManagePeople } = loaderData;
+  const { newer, older, isFirst } = loaderData;
   const [query] = useSearchParams();
   return (
     <div className={frame.page}>
@@ -126,14 +142,14 @@ export default function JobList({ loaderData }: Route.ComponentProps) {
           <Link to="/jobs/new" className={styles.new}>
             New job
           </Link>
-          <p className="quiet">{counted(total, asked)}</p>
+          <p className="quiet">{counted(total, totalIsMore, asked)}</p>
         </div>
         <div className={styles.filters}>
           <Filter name="stage" label="Stage" all="every" choices={stages} asked={asked} />
           <Filter name="waiting" label="Waiting on" all="anybody" choices={waitedFor} asked={asked} />
         </div>
         <JobRows jobs={jobs} scaleA={commonScaleA(jobs.map((j) => j.summary.waterline))} />
-        {total > JOBS_A_PAGE && <Pages asked={asked} page={page} total={total} pageSize={JOBS_A_PAGE} />}
+        {(newer || older || !isFirst) && <Pages asked={asked} newer={newer} older={older} isFirst={isFirst} />}
         {mayImport && <ImportCase />}
       </main>
     </div>

@@ -1,12 +1,16 @@
 /** `GET /jobs/:jobId/papers/:paper.pdf`: a paper of the job as PDF; an apprentice may not issue papers. */
-import { METHOD_IDS } from "#core/case/document/types.ts";
+import { object, string } from "yup";
+import { METHOD_IDS, type MethodId } from "#core/case/document/types.ts";
 import { keptBookFor } from "#core/estimate/kept.ts";
 import { PAPER_LIST } from "#papers/list.ts";
 import { fileName } from "#routes/job-export/download.ts";
+import { readQuery } from "#server/input.ts";
 import { firmContext, forPeople, requireRight } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";
 import { forJobs } from "#server/work.ts";
 import type { Route } from "./+types/route";
+
+const query = object({ method: string<MethodId>().oneOf(METHOD_IDS) });
 
 export const middleware: Route.MiddlewareFunction[] = [forPeople];
 
@@ -19,7 +23,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     id: paper.id,
     document: job.document,
     book: keptBookFor(job.document, job.books).book,
-    method: METHOD_IDS.find((m) => m === new URL(request.url).searchParams.get("method")),
+    method: readQuery(request, query).method,
     firm: person.firmName,
     preparedBy: person.name,
     date: new Date().toISOString().slice(0, 10),

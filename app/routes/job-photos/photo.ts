@@ -1,24 +1,23 @@
 /** `/jobs/:jobId/photos/:photoId`: the picture itself (`?size=thumbnail`), `PATCH` what is said of it, `DELETE` it. */
 import { object, string } from "yup";
-import { LONGEST_LINE } from "#core/limits.ts";
+import { MOST_PHOTO_CHANGE_BYTES } from "#core/limits.ts";
 import { may } from "#core/rights.ts";
-import { EVIDENCE_IDS } from "#core/survey/evidence.ts";
-import { type PhotoMark, readMarks } from "#core/survey/photo-marks.ts";
-import { LONGEST_THING, THING_PATTERN, type ThingId } from "#core/survey/things.ts";
+import { readQuery, readUpload } from "#server/input.ts";
 import { answering, firmContext, forOpenPages, personContext } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";
+import { forFiles } from "#server/work.ts";
 import type { Route } from "./+types/photo";
 
-const changes = object({
-  caption: string().max(LONGEST_LINE),
-  item: string().oneOf(EVIDENCE_IDS),
-  about: string<ThingId>().matches(THING_PATTERN).max(LONGEST_THING).nullable(),
+const query = object({
+  size: string()
+    .oneOf(["picture", "thumbnail"] as const)
+    .default("picture"),
 });
 
 export const middleware: Route.MiddlewareFunction[] = [forOpenPages];
 
 export async function loader({ request, params, context }: Route.LoaderArgs) {
-  const size = new URL(request.url).searchParams.get("size") === "thumbnail" ? "thumbnail" : "picture";
+  const { size } = readQuery(request, query);
   const bytes = await context.get(firmContext).photos.bytes(params.jobId, params.photoId, size);
   if (!bytes) throw refuse("not-found");
   return new Response(new Uint8Array(bytes), {
@@ -37,14 +36,9 @@ export const action = ({ request, params: { jobId, photoId }, context }: Route.A
       return removed ? Response.json({ id: photoId }) : refuse("not-found");
     }
     if (request.method !== "PATCH") return refuse("wrong-method");
-    const { marks: given, ...rest } = object()
-      .required()
-      .validateSync(await request.json(), { strict: true }) as {
-      marks?: unknown;
-    };
-    const marks = given === undefined ? undefined : readMarks(given);
-    if (marks && "problem" in marks) return refuse("bad-request");
-    const checked = changes.noUnknown().validateSync(rest, { strict: true });
-    const changed = await photos.change(jobId, photoId, { ...checked, ...(marks && { marks: marks as PhotoMark[] }) });
+    const upload = await readUpload(request, MOST_PHOTO_CHANGE_BYTES);
+    const change = await forFiles("photoChange", upload.body, [upload.body]);
+    if (!change) return refuse("bad-request");
+    const changed = await photos.change(jobId, photoId, change);
     return changed ? Response.json({ id: photoId }) : refuse("not-found");
   });

@@ -34,9 +34,9 @@ export const action = ({ request, params, context }: Route.ActionArgs) =>
     if (request.method !== "POST") return refuse("wrong-method");
     const { photos } = context.get(firmContext);
     if (!(await photos.hasJob(params.jobId))) return refuse("not-found");
-    const form = await pictureForm(request);
+    const form = await pictureForm(request, Object.keys(said.fields));
     if (!form) return refuse("bad-request");
-    const { id, item, about = null, caption, takenAt } = said.validateSync(form.fields);
+    const { id, item, about = null, caption, takenAt } = said.validateSync(form.fields, { stripUnknown: true });
     if (!form.picture) return refuse("bad-request");
     const kept = await keepPicture(new Uint8Array(form.picture));
     if (!kept) return refuse("no-picture");

@@ -6,8 +6,8 @@ import { RULE_SET_IDS, type RuleSetId } from "#core/case/document/types.ts";
 import { newCase } from "#core/case/laws/new-case.ts";
 import { CODEBOOKS } from "#core/codebook/editions.ts";
 import { LINE_TOO_LONG, LONGEST_LINE } from "#core/limits.ts";
-import { problemsOf, readForm } from "#server/forms.ts";
-import { firmContext, forPeople, personContext } from "#server/middleware.ts";
+import { readForm } from "#server/input.ts";
+import { firmContext, forPeople, inWords, personContext } from "#server/middleware.ts";
 import { Field } from "#ui/field/field.tsx";
 import type { Route } from "./+types/route";
 import styles from "./new-job.module.css";
@@ -31,16 +31,14 @@ export async function loader({ context }: Route.LoaderArgs) {
   };
 }
 
-export async function action({ request, context }: Route.ActionArgs) {
-  const form = Object.fromEntries(await readForm(request));
-  try {
-    const { address, customer, rules } = asked.validateSync(form, { abortEarly: false });
-    const id = await context.get(firmContext).jobs.create(newCase(rules as RuleSetId, address, customer));
+export const action = ({ request, context }: Route.ActionArgs) =>
+  inWords(async () => {
+    const { value, problems, typed } = await readForm(request, asked);
+    if (problems) return data({ typed, problems }, { status: 400 });
+    const document = newCase(value.rules as RuleSetId, value.address, value.customer);
+    const id = await context.get(firmContext).jobs.create(document);
     throw redirect(`/jobs/${id}/survey`);
-  } catch (error) {
-    return data({ typed: form as Record<string, string>, problems: problemsOf(error) }, { status: 400 });
-  }
-}
+  });
 
 export default function NewJob({ loaderData, actionData }: Route.ComponentProps) {
   const busy = useNavigation().state !== "idle";

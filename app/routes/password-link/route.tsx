@@ -1,7 +1,9 @@
 /** Sets a password by the link that the owner has handed over. */
 import { Button, Input } from "antd";
 import { data, Form, Link, redirect, useNavigation } from "react-router";
-import { readForm } from "#server/forms.ts";
+import { object, string } from "yup";
+import { readForm } from "#server/input.ts";
+import { inWords } from "#server/middleware.ts";
 import { passwordProblem } from "#server/passwords.ts";
 import { personOfLink, setPasswordByLink } from "#server/people.ts";
 import { Field } from "#ui/field/field.tsx";
@@ -16,16 +18,19 @@ export async function loader({ params }: Route.LoaderArgs) {
   return who ? { name: who.name, email: who.email, firm: who.firmName } : null;
 }
 
-export async function action({ request, params }: Route.ActionArgs) {
-  const who = await personOfLink(params.token);
-  if (!who) throw redirect(new URL(request.url).pathname);
-  const form = await readForm(request);
-  const password = String(form.get("password") ?? "");
-  const problem = passwordProblem(password, [who.name, who.email, who.firmName]);
-  if (problem) return data({ problem }, { status: 400 });
-  if (!(await setPasswordByLink(params.token, password))) throw redirect(new URL(request.url).pathname);
-  throw redirect("/sign-in");
-}
+const form = object({ password: string().default("").max(500, "Take at most 200 characters.") });
+
+export const action = ({ request, params }: Route.ActionArgs) =>
+  inWords(async () => {
+    const who = await personOfLink(params.token);
+    if (!who) throw redirect(new URL(request.url).pathname);
+    const { value, problems } = await readForm(request, form);
+    if (problems) return data({ problem: problems.password }, { status: 400 });
+    const problem = passwordProblem(value.password, [who.name, who.email, who.firmName]);
+    if (problem) return data({ problem }, { status: 400 });
+    if (!(await setPasswordByLink(params.token, value.password))) throw redirect(new URL(request.url).pathname);
+    throw redirect("/sign-in");
+  });
 
 export default function PasswordLink({ loaderData, actionData }: Route.ComponentProps) {
   const busy = useNavigation().state !== "idle";

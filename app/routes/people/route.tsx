@@ -1,11 +1,12 @@
 /** The people of the firm, for its owner: invited, given a role, made inactive; and the list of who changed what. */
 import { Button, Input } from "antd";
 import { data, Form, useNavigation } from "react-router";
-import { object, string } from "yup";
+import { number, object, string } from "yup";
 import { ROLES, type Role } from "#core/rights.ts";
-import { problemsOf, readForm } from "#server/forms.ts";
-import { forPeople, requireRight } from "#server/middleware.ts";
+import { readIntent } from "#server/input.ts";
+import { forPeople, inWords, requireRight } from "#server/middleware.ts";
 import { type Changed, type FirmPerson, peopleOf } from "#server/people.ts";
+import { settings } from "#server/settings.ts";
 import { Field } from "#ui/field/field.tsx";
 import frame from "#ui/frame/page.module.css";
 import { PageHead } from "#ui/frame/page-head.tsx";
@@ -19,82 +20,101 @@ export const middleware: Route.MiddlewareFunction[] = [forPeople];
 export async function loader({ context }: Route.LoaderArgs) {
   const person = requireRight(context, "manage-people");
   const people = peopleOf(person.firmId, person.id);
-  const [list, entries, asks] = await Promise.all([people.list(), people.entries(), people.asksSecondFactor()]);
+  const [list, entries, set] = await Promise.all([people.list(), people.entries(), people.settings()]);
   return {
     list,
     entries: entries.map((e) => ({ ...e, at: e.at.toISOString().slice(0, 16).replace("T", " ") })),
-    asks,
+    settings: set,
     own: person.id,
     ownFactor: person.hasSecondFactor,
     firm: person.firmName,
   };
 }
 
-const invitation = object({
-  name: string().trim().required("Type the name").max(200, "The name is too long: 200 characters at most"),
-  email: string()
-    .trim()
-    .lowercase()
-    .required("Type the e-mail")
-    .email("That is no e-mail address")
-    .max(200, "The e-mail is too long: 200 characters at most"),
-  role: string<Role>().oneOf(ROLES, "Choose a role").required("Choose a role"),
-});
+const MOST_KEPT_DAYS = 30;
+const personField = string().required("Choose somebody").max(64, "There is nobody like that in the firm.");
+const yesOrNo = string().oneOf(["yes", "no"], "Choose yes or no").required("Choose yes or no");
+
+/** Each form of the page: the fields that are read of it. */
+const INTENTS = {
+  invite: object({
+    name: string().trim().required("Type the name").max(200, "The name is too long: 200 characters at most"),
+    email: string()
+      .trim()
+      .lowercase()
+      .required("Type the e-mail")
+      .email("That is no e-mail address")
+      .max(200, "The e-mail is too long: 200 characters at most"),
+    role: string<Role>().oneOf(ROLES, "Choose a role").required("Choose a role"),
+  }),
+  link: object({ person: personField }),
+  role: object({ person: personField, role: string<Role>().oneOf(ROLES, "Choose a role").required("Choose a role") }),
+  active: object({ person: personField, active: yesOrNo }),
+  "take-factor": object({ person: personField }),
+  "ask-factor": object({ asks: yesOrNo }),
+  "keep-pages": object({
+    days: number()
+      .typeError("Type a number of days")
+      .required("Type a number of days")
+      .integer("Type a whole number of days")
+      .min(1, "One day at least")
+      .max(MOST_KEPT_DAYS, `${MOST_KEPT_DAYS} days at most`),
+  }),
+};
 
 interface Said {
   problems: Record<string, string>;
-  typed?: { name: string; email: string };
+  typed?: { name?: string; email?: string; days?: string };
   /** A link that was just made, shown this once. */
   link?: { address: string; name: string };
 }
 
-export async function action({ request, context }: Route.ActionArgs) {
-  const owner = requireRight(context, "manage-people");
-  const people = peopleOf(owner.firmId, owner.id);
-  const form = await readForm(request);
-  const typed = (name: string) => String(form.get(name) ?? "");
-  const person = typed("person").slice(0, 64);
-  const refused = (problems: Record<string, string>, more: Partial<Said> = {}) =>
-    data<Said>({ problems, ...more }, { status: 400 });
-  const handOver = (path: string, name: string) =>
-    data<Said>({ problems: {}, link: { address: new URL(path, request.url).href, name } });
-  const said = (changed: Changed) =>
-    changed.problem ? refused({ [person]: changed.problem }) : data<Said>({ problems: {} });
-  switch (typed("what")) {
-    case "invite": {
-      const again = { typed: { name: typed("name"), email: typed("email") } };
-      try {
-        const who = invitation.validateSync(Object.fromEntries(form), { abortEarly: false });
-        const made = await people.invite(who);
-        if (made.problem !== undefined) return refused({ email: made.problem }, again);
-        return handOver(made.link, who.name);
-      } catch (error) {
-        return refused(problemsOf(error), again);
+export const action = async ({ request, context }: Route.ActionArgs) =>
+  inWords(async () => {
+    const owner = requireRight(context, "manage-people");
+    const people = peopleOf(owner.firmId, owner.id);
+    const refused = (problems: Record<string, string>, typed: Said["typed"] = {}) =>
+      data<Said>({ problems, typed }, { status: 400 });
+    const handOver = (path: string, name: string) =>
+      data<Said>({ problems: {}, link: { address: new URL(path, settings.origin ?? request.url).href, name } });
+    const input = await readIntent(request, INTENTS);
+    if (input.problems) {
+      const { person, name, email, days } = input.typed;
+      // What is wrong about somebody is said beside that person.
+      const problems = person ? { [person]: Object.values(input.problems)[0] ?? "" } : input.problems;
+      return refused(problems, { name, email, days });
+    }
+    const said = (person: string, changed: Changed) =>
+      changed.problem ? refused({ [person]: changed.problem }) : data<Said>({ problems: {} });
+    switch (input.intent) {
+      case "invite": {
+        const made = await people.invite(input.value);
+        if (made.problem !== undefined) return refused({ email: made.problem }, input.value);
+        return handOver(made.link, input.value.name);
       }
+      case "link": {
+        const made = await people.resetLink(input.value.person);
+        if (made.problem !== undefined) return refused({ [input.value.person]: made.problem });
+        return handOver(made.link, made.name);
+      }
+      case "role":
+        return said(input.value.person, await people.setRole(input.value.person, input.value.role));
+      case "active":
+        return said(input.value.person, await people.setActive(input.value.person, input.value.active === "yes"));
+      case "take-factor":
+        return said(input.value.person, await people.takeSecondFactor(input.value.person));
+      case "ask-factor":
+        await people.askSecondFactor(input.value.asks === "yes");
+        return data<Said>({ problems: {} });
+      case "keep-pages":
+        await people.keepPages(input.value.days);
+        return data<Said>({ problems: {} });
     }
-    case "link": {
-      const made = await people.resetLink(person);
-      if (made.problem !== undefined) return refused({ [person]: made.problem });
-      return handOver(made.link, typed("name").slice(0, 200));
-    }
-    case "role": {
-      const role = ROLES.find((r) => r === typed("role"));
-      return role ? said(await people.setRole(person, role)) : refused({ [person]: "Choose a role" });
-    }
-    case "active":
-      return said(await people.setActive(person, typed("active") === "yes"));
-    case "take-factor":
-      return said(await people.takeSecondFactor(person));
-    case "ask-factor":
-      await people.askSecondFactor(typed("asks") === "yes");
-      return data<Said>({ problems: {} });
-    default:
-      return refused({ form: "Nothing was asked for." });
-  }
-}
+  });
 
 export default function People({ loaderData, actionData }: Route.ComponentProps) {
-  const { list, entries, asks, own, ownFactor, firm } = loaderData;
+  const { list, entries, settings: set, own, ownFactor, firm } = loaderData;
+  const asks = set.asksSecondFactor;
   const said: Said | undefined = actionData;
   const busy = useNavigation().state === "submitting";
   const problems = said?.problems ?? {};
@@ -159,6 +179,29 @@ export default function People({ loaderData, actionData }: Route.ComponentProps)
           </Form>
         </section>
         <section>
+          <h2>Pages without a connection</h2>
+          <Form method="post" className={styles.asks} key={set.keepPagesDays} noValidate>
+            <input type="hidden" name="what" value="keep-pages" />
+            <p>
+              A browser shows the pages that were last seen in it while there is no connection, for this many days. What
+              somebody typed waits longer, until that person signs in again.
+            </p>
+            <Field label="Days" problem={problems.days}>
+              {(tied) => (
+                <Input
+                  {...tied}
+                  name="days"
+                  inputMode="numeric"
+                  autoComplete="off"
+                  className="figure"
+                  defaultValue={said?.typed?.days ?? set.keepPagesDays}
+                />
+              )}
+            </Field>
+            <Button htmlType="submit">Set</Button>
+          </Form>
+        </section>
+        <section>
           <h2>Who changed what</h2>
           {entries.length === 0 ? (
             <p className="quiet">Nothing yet.</p>
@@ -194,7 +237,6 @@ function Act(props: { person: FirmPerson; what: string; more?: Record<string, st
     <Form method="post">
       <input type="hidden" name="person" value={props.person.id} />
       <input type="hidden" name="what" value={props.what} />
-      <input type="hidden" name="name" value={props.person.name} />
       {Object.entries(props.more ?? {}).map(([name, value]) => (
         <input key={name} type="hidden" name={name} value={value} />
       ))}

@@ -1,19 +1,20 @@
 /** The firm's price book: every figure that a price or a wait is made of, as a table to change, in and out as a file. */
 import { Button, Input } from "antd";
 import { data, Form, useNavigation } from "react-router";
-import { GROUP_IDS, GROUPS, type PriceBook, type PriceItem } from "#core/estimate/book.ts";
-import { bookFromTable } from "#core/estimate/book-table.ts";
+import { GROUP_IDS, GROUPS, type PriceItem } from "#core/estimate/book.ts";
+import { inputName } from "#core/estimate/edited-book.ts";
 import { PICKS } from "#core/estimate/schedule.ts";
+import { MOST_PRICE_BODY_BYTES } from "#core/limits.ts";
 import { may } from "#core/rights.ts";
-import { readForm } from "#server/forms.ts";
-import { firmContext, forPeople, personContext, requireRight } from "#server/middleware.ts";
+import { readUpload } from "#server/input.ts";
+import { firmContext, forPeople, inWords, personContext, requireRight } from "#server/middleware.ts";
+import { refuse } from "#server/refusals.ts";
+import { forFiles } from "#server/work.ts";
 import frame from "#ui/frame/page.module.css";
 import { PageHead } from "#ui/frame/page-head.tsx";
 import table from "#ui/frame/table.module.css";
 import type { Route } from "./+types/route";
-import { editedBook, inputName } from "./edited.ts";
 import styles from "./prices.module.css";
-import { rowsOf } from "./rows.server.ts";
 
 export const meta: Route.MetaFunction = () => [{ title: "Prices - Heron" }];
 export const middleware: Route.MiddlewareFunction[] = [forPeople];
@@ -33,32 +34,28 @@ export async function loader({ context }: Route.LoaderArgs) {
   };
 }
 
-export async function action({ request, context }: Route.ActionArgs) {
-  const person = requireRight(context, "change-prices");
-  const { prices } = context.get(firmContext);
-  const form = await readForm(request);
-  const typed = Object.fromEntries([...form].filter((f): f is [string, string] => typeof f[1] === "string"));
-  const refused = (problems: string[], status = 400) => data({ problems, typed, saved: null }, { status });
-  const { version, book } = await prices.newest();
-  const file = form.get("file");
-  let read: { book: PriceBook } | { problems: string[] };
-  if (typed.what === "file") {
-    if (!(file instanceof File) || file.size === 0) return refused(["No file arrived. Choose a CSV or XLSX file."]);
-    const rows = await rowsOf(file);
-    if (!rows) return refused(["That file is neither CSV nor XLSX."]);
-    read = bookFromTable(rows, book);
-  } else read = editedBook(book, typed);
-  if ("problems" in read) return refused(read.problems);
-  const saved = await prices.save(read.book, Number(typed.version ?? version), person.id);
-  if (saved.kind === "changed-since")
-    return refused(
-      [
-        `${saved.by} has saved version ${saved.version} since this page was opened. What you typed still stands here: look at theirs in another tab, then save again.`,
-      ],
-      409,
-    );
-  return data({ problems: [], typed: {}, saved: saved.version });
-}
+export const action = ({ request, context }: Route.ActionArgs) =>
+  inWords(async () => {
+    const person = requireRight(context, "change-prices");
+    const { prices } = context.get(firmContext);
+    const refused = (problems: string[], typed: Record<string, string>, status = 400) =>
+      data({ problems, typed, saved: null }, { status });
+    const upload = await readUpload(request, MOST_PRICE_BODY_BYTES);
+    const { version, book } = await prices.newest();
+    const read = await forFiles("priceBook", { upload, book }, [upload.body]);
+    if (!read) throw refuse("bad-request");
+    if (read.kind === "refused") return refused(read.problems, read.typed);
+    const saved = await prices.save(read.book, read.madeOn ?? version, person.id);
+    if (saved.kind === "changed-since")
+      return refused(
+        [
+          `${saved.by} has saved version ${saved.version} since this page was opened. What you typed still stands here: look at theirs in another tab, then save again.`,
+        ],
+        read.typed,
+        409,
+      );
+    return data({ problems: [], typed: {} as Record<string, string>, saved: saved.version });
+  });
 
 export default function Prices({ loaderData, actionData }: Route.ComponentProps) {
   const { book, version, versions, mayChange, firm } = loaderData;

@@ -3,11 +3,12 @@
  * `POST` with an address and `start` or `stop`.
  */
 import { object, string } from "yup";
-import { answering, forOpenPages } from "#server/middleware.ts";
+import { readJson, readQuery } from "#server/input.ts";
+import { answering, forOpenPages, personContext } from "#server/middleware.ts";
 import {
   commandRecorder,
   findRecorders,
-  isKnownRecorder,
+  isRecorderOf,
   RecorderSilent,
   readRecorder,
   recorderStatus,
@@ -36,24 +37,26 @@ const unlessSilent = async (work: () => Promise<Response>): Promise<Response> =>
 const SILENT = "The recorder does not answer. What it has recorded stays in it: look at its supply and its line.";
 const json = (value: unknown): Response => Response.json(value, { headers: { "Cache-Control": "no-store" } });
 
-export const loader = ({ request }: Route.LoaderArgs) =>
+const query = object({ address: string().max(80), records: string().max(10) });
+
+export const loader = ({ request, context }: Route.LoaderArgs) =>
   unlessSilent(async () => {
-    const asked = new URL(request.url).searchParams;
-    const address = asked.get("address");
-    if (address === null) return json(await findRecorders());
-    if (!isKnownRecorder(address)) return refuse("not-found");
-    if (!asked.has("records")) return json(await recorderStatus(address));
+    const { firmId } = context.get(personContext);
+    const { address, records } = readQuery(request, query);
+    if (address === undefined) return json(await findRecorders(firmId));
+    if (!isRecorderOf(firmId, address)) return refuse("not-found");
+    if (records === undefined) return json(await recorderStatus(address));
     return new Response(await readRecorder(address), {
       headers: { "Content-Type": "text/csv; charset=utf-8", "Cache-Control": "no-store" },
     });
   });
 
-export const action = ({ request }: Route.ActionArgs) =>
+export const action = ({ request, context }: Route.ActionArgs) =>
   answering(() =>
     unlessSilent(async () => {
       if (request.method !== "POST") return refuse("wrong-method");
-      const said = command.noUnknown().validateSync(await request.json(), { strict: true });
-      if (!isKnownRecorder(said.address)) return refuse("not-found");
-      return json(await commandRecorder(said.address, said.command));
+      const asked = await readJson(request, command);
+      if (!isRecorderOf(context.get(personContext).firmId, asked.address)) return refuse("not-found");
+      return json(await commandRecorder(asked.address, asked.command));
     }),
   );

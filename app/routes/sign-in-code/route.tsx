@@ -1,8 +1,9 @@
 /** The second step of signing in: the code of the second factor. */
 import { Button, Input } from "antd";
 import { data, Form, Link, redirect, useNavigation } from "react-router";
-import { readForm } from "#server/forms.ts";
-import { pageContext } from "#server/middleware.ts";
+import { object, string } from "yup";
+import { readForm } from "#server/input.ts";
+import { inWords, pageContext } from "#server/middleware.ts";
 import { halfWay, signInWithCode } from "#server/sessions.ts";
 import { Field } from "#ui/field/field.tsx";
 import { Mark } from "#ui/frame/mark.tsx";
@@ -18,16 +19,19 @@ export async function loader({ request }: Route.LoaderArgs) {
   return { name: who.name };
 }
 
-export async function action({ request, context }: Route.ActionArgs) {
-  const who = await halfWay(request);
-  if (!who) throw redirect("/sign-in");
-  const code = String((await readForm(request)).get("code") ?? "").slice(0, 40);
-  if (code.trim() === "") return data({ problem: "Type the code" }, { status: 400 });
-  const answer = await signInWithCode(request, who, code, context.get(pageContext).address);
-  if ("problem" in answer) return data({ problem: answer.problem }, { status: 400 });
-  const to = wayBack(new URL(request.url).searchParams.get("to"));
-  throw redirect(to, { headers: { "Set-Cookie": answer.cookie } });
-}
+const form = object({ code: string().trim().required("Type the code").max(40, "That is no code") });
+
+export const action = ({ request, context }: Route.ActionArgs) =>
+  inWords(async () => {
+    const who = await halfWay(request);
+    if (!who) throw redirect("/sign-in");
+    const { value, problems } = await readForm(request, form);
+    if (problems) return data({ problem: problems.code }, { status: 400 });
+    const answer = await signInWithCode(request, who, value.code, context.get(pageContext).address);
+    if ("problem" in answer) return data({ problem: answer.problem }, { status: 400 });
+    const to = wayBack(new URL(request.url).searchParams.get("to"));
+    throw redirect(to, { headers: answer.cookies.map((cookie): [string, string] => ["Set-Cookie", cookie]) });
+  });
 
 export default function SignInCode({ loaderData, actionData }: Route.ComponentProps) {
   const busy = useNavigation().state !== "idle";

@@ -2,8 +2,8 @@ import { Alert, Button, Input } from "antd";
 import { useEffect } from "react";
 import { data, Form, redirect, useNavigation } from "react-router";
 import { object, string } from "yup";
-import { problemsOf, readForm } from "#server/forms.ts";
-import { pageContext } from "#server/middleware.ts";
+import { readForm } from "#server/input.ts";
+import { inWords, pageContext } from "#server/middleware.ts";
 import { demoPeople, openSession, signedIn, signIn } from "#server/sessions.ts";
 import { Field } from "#ui/field/field.tsx";
 import { Mark } from "#ui/frame/mark.tsx";
@@ -16,9 +16,19 @@ import { wayBack } from "./way-back.ts";
 
 export const meta: Route.MetaFunction = () => [{ title: "Sign in - Heron" }];
 
-const credentials = object({
-  email: string().trim().lowercase().required("Type your e-mail").max(200),
-  password: string().required("Type your password").max(500),
+/** E-mail and password; or, in a demo, the person of the button that was pressed. */
+const asked = object({
+  demo: string().max(64, "There is no such demo sign-in."),
+  email: string()
+    .trim()
+    .lowercase()
+    .max(200, "The e-mail is too long")
+    .default("")
+    .when("demo", ([demo], email) => (demo === undefined ? email.required("Type your e-mail") : email)),
+  password: string()
+    .max(500, "The password is too long")
+    .default("")
+    .when("demo", ([demo], password) => (demo === undefined ? password.required("Type your password") : password)),
 });
 
 export async function loader({ request }: Route.LoaderArgs) {
@@ -26,26 +36,23 @@ export async function loader({ request }: Route.LoaderArgs) {
   return { people: await demoPeople(), examples: example() };
 }
 
-export async function action({ request, context }: Route.ActionArgs) {
-  const form = await readForm(request);
-  const to = wayBack(new URL(request.url).searchParams.get("to"));
-  const demo = form.get("demo");
-  if (demo !== null) {
-    const person = (await demoPeople()).find((p) => p.id === demo);
-    if (!person) return data({ email: "", problems: { form: "There is no such demo sign-in." } }, { status: 400 });
-    throw redirect(to, { headers: { "Set-Cookie": await openSession(request, person.id) } });
-  }
-  const email = String(form.get("email") ?? "");
-  try {
-    const typed = credentials.validateSync({ email, password: form.get("password") }, { abortEarly: false });
-    const answer = await signIn(request, typed.email, typed.password, context.get(pageContext).address);
-    if ("problem" in answer) return data({ email, problems: { form: answer.problem } }, { status: 400 });
+export const action = ({ request, context }: Route.ActionArgs) =>
+  inWords(async () => {
+    const to = wayBack(new URL(request.url).searchParams.get("to"));
+    const refused = (problems: Record<string, string>, email = "") => data({ email, problems }, { status: 400 });
+    const { value, problems, typed } = await readForm(request, asked);
+    if (problems) return refused(problems, typed.email);
+    const { demo, email, password } = value;
+    if (demo !== undefined) {
+      const person = (await demoPeople()).find((p) => p.id === demo);
+      if (!person) return refused({ form: "There is no such demo sign-in." });
+      throw redirect(to, { headers: { "Set-Cookie": await openSession(request, person.id) } });
+    }
+    const answer = await signIn(request, email, password, context.get(pageContext).address);
+    if ("problem" in answer) return refused({ form: answer.problem }, email);
     const next = answer.codeFollows ? `/sign-in/code?to=${encodeURIComponent(to)}` : to;
-    throw redirect(next, { headers: { "Set-Cookie": answer.cookie } });
-  } catch (error) {
-    return data({ email, problems: problemsOf(error) }, { status: 400 });
-  }
-}
+    throw redirect(next, { headers: answer.cookies.map((cookie): [string, string] => ["Set-Cookie", cookie]) });
+  });
 
 export default function SignIn({ loaderData: { people, examples }, actionData }: Route.ComponentProps) {
   useEffect(() => void forgetPages(), []);

@@ -2,8 +2,7 @@
  * The case as a page sees it: what the server has confirmed, and the edits still on their way, applied on top.
  * No React in here; `use-job.tsx` is the thin layer that lets components follow it.
  */
-import { type Answer, answer } from "#core/answer.ts";
-import { type Assessment, assess } from "#core/assess.ts";
+import { type AssessedCase, assessCase } from "#core/assessed-case.ts";
 import type { AppliedEdit } from "#core/case/document/edit.ts";
 import { type LostPatch, rebaseSequence } from "#core/case/document/edit-queue.ts";
 import { applyPatch, invertPatch, type Patch, settlePatch } from "#core/case/document/patch.ts";
@@ -35,15 +34,6 @@ export interface Conflict {
   theirs: AppliedEdit[];
   /** What was taken back here, each with the case it was made on. */
   mine: LostPatch<CaseDocument>[];
-}
-
-/** The case as it stands with what follows from it; the very same object until the case changes. */
-export interface AssessedCase {
-  document: CaseDocument;
-  assessment: Assessment;
-  answer: Answer;
-  /** The prices it is assessed by. */
-  prices: KeptBook;
 }
 
 export interface JobState extends AssessedCase {
@@ -431,9 +421,3 @@ export class JobStore extends Watched<JobState> {
 
 const clash = (before: Conflict | null, edit: AppliedEdit, lost: Conflict["mine"]): Conflict | null =>
   lost.length === 0 ? before : { theirs: [...(before?.theirs ?? []), edit], mine: [...(before?.mine ?? []), ...lost] };
-
-/** A case with what follows from it by these prices. */
-export function assessCase(document: CaseDocument, prices: KeptBook): AssessedCase {
-  const assessment = assess(document, prices.book);
-  return { document, assessment, answer: answer(assessment), prices };
-}

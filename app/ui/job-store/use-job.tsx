@@ -9,10 +9,11 @@ import {
   useState,
   useSyncExternalStore,
 } from "react";
+import type { AssessedCase } from "#core/assessed-case.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import type { KeptBook } from "#core/estimate/kept.ts";
 import { ask, later, passes, whenOnline } from "#ui/live/line.ts";
-import { type AssessedCase, type JobState, JobStore, type SendAnswer } from "./job-store.ts";
+import { type JobState, JobStore, type SendAnswer } from "./job-store.ts";
 import { browserOutbox, type Outbox, type WaitingEdit } from "./outbox.ts";
 
 const NOWHERE: Outbox = {

@@ -2,12 +2,12 @@
 import { Select } from "antd";
 import { memo } from "react";
 import { governingOf } from "#core/assess.ts";
+import type { AssessedCase } from "#core/assessed-case.ts";
 import { setValue } from "#core/case/document/set-value.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import type { Calculation } from "#core/demand/types.ts";
 import { showA, showPercent, showVA } from "#core/units.ts";
 import { CaseChoice } from "#ui/case-field/case-field.tsx";
-import type { AssessedCase } from "#ui/job-store/job-store.ts";
 import { useJobLater, useJobStore } from "#ui/job-store/use-job.tsx";
 import { Figure } from "#ui/why/why-sheet.tsx";
 import styles from "./demand.module.css";

@@ -2,6 +2,7 @@
 import { Input } from "antd";
 import { memo, useState } from "react";
 import { assess, governingOf, largestUnmanaged } from "#core/assess.ts";
+import type { AssessedCase } from "#core/assessed-case.ts";
 import type { EvTreatment } from "#core/case/document/types.ts";
 import { parseLoads } from "#core/case/laws/quick-entry.ts";
 import { codebookOf } from "#core/codebook/index.ts";
@@ -10,7 +11,6 @@ import { showA } from "#core/units.ts";
 import { wayOf } from "#core/ways/index.ts";
 import { CaseFrame } from "#ui/case-field/case-frame.tsx";
 import { Section } from "#ui/frame/sheet.tsx";
-import type { AssessedCase } from "#ui/job-store/job-store.ts";
 import { useJob, useJobAtRest } from "#ui/job-store/use-job.tsx";
 import styles from "./demand.module.css";
 

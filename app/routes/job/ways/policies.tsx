@@ -1,10 +1,11 @@
 /** What each policy takes, in one line: one sees whether the recommendation is robust, and chooses what decides. */
+
+import type { AssessedCase } from "#core/assessed-case.ts";
 import { setValue } from "#core/case/document/set-value.ts";
 import { isRobust, policyAnswers } from "#core/decide/policies.ts";
 import { showMoney } from "#core/estimate/estimate.ts";
 import { showA, showDays } from "#core/units.ts";
 import { capital } from "#core/words.ts";
-import type { AssessedCase } from "#ui/job-store/job-store.ts";
 import { useJobStore } from "#ui/job-store/use-job.tsx";
 import styles from "./ways.module.css";
 

@@ -2,13 +2,13 @@
 import { Button } from "antd";
 import { lazy, Suspense, useDeferredValue, useMemo, useState } from "react";
 import { governingOf } from "#core/assess.ts";
+import { type AssessedCase, assessCase } from "#core/assessed-case.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import type { Plan } from "#core/decide/plans.ts";
 import { triesNothing, type WhatIf, withWhatIf } from "#core/decide/what-if.ts";
 import { lower } from "#core/words.ts";
 import { Section } from "#ui/frame/sheet.tsx";
-import { type AssessedCase, assessCase } from "#ui/job-store/job-store.ts";
 import { useJob } from "#ui/job-store/use-job.tsx";
 import { StepTrouble, stepMeta } from "../step.tsx";
 import type { Route } from "./+types/route";

@@ -1,6 +1,7 @@
 /** The sheet of ways: a bank for each at one scale of amperes, and the figures that differ on common rows under it. */
 import { Button } from "antd";
 import type { ReactNode } from "react";
+import type { AssessedCase } from "#core/assessed-case.ts";
 import type { Car } from "#core/case/document/types.ts";
 import type { DrawnPrice } from "#core/estimate/draws.ts";
 import { showMoney } from "#core/estimate/estimate.ts";
@@ -9,7 +10,6 @@ import { showA, showDays, showKWh, showNumber, showPercent } from "#core/units.t
 import { commonScaleA } from "#core/waterline.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
 import { WayVerdict } from "#ui/frame/verdict.tsx";
-import type { AssessedCase } from "#ui/job-store/job-store.ts";
 import { Waterline } from "#ui/waterline/waterline.tsx";
 import { Figure } from "#ui/why/why-sheet.tsx";
 import { useDrawnPrices } from "./use-drawn-prices.ts";

@@ -1,13 +1,13 @@
 /** Sliders and switches beside the sheet: everything is computed anew, nothing is touched until it is kept. */
 import { Button, Switch } from "antd";
 import { createPatch } from "rfc6902";
+import type { AssessedCase } from "#core/assessed-case.ts";
 import type { Patch } from "#core/case/document/patch.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import type { Plan } from "#core/decide/plans.ts";
 import { schoolsOf } from "#core/decide/schools.ts";
 import { triesNothing, type WhatIf } from "#core/decide/what-if.ts";
 import { showA, showNumber, showPercent } from "#core/units.ts";
-import type { AssessedCase } from "#ui/job-store/job-store.ts";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
 import styles from "./ways.module.css";
 

@@ -1,6 +1,7 @@
 /** What is known of a panel itself, beside its devices, and what can be done with it as a whole. */
 
 import { Button } from "antd";
+import type { AssessedCase } from "#core/assessed-case.ts";
 import { setValue } from "#core/case/document/set-value.ts";
 import type { Panel } from "#core/case/document/types.ts";
 import { CAUTIONS } from "#core/cautions.ts";
@@ -9,7 +10,6 @@ import { addSubPanel, removePanel } from "#core/panel/sub-panels.ts";
 import { capital } from "#core/words.ts";
 import { Caution } from "#ui/frame/sheet.tsx";
 import { freshId } from "#ui/job-store/fresh-id.ts";
-import type { AssessedCase } from "#ui/job-store/job-store.ts";
 import { drawnLater, useJobStore } from "#ui/job-store/use-job.tsx";
 import { Feeder } from "./feeder.tsx";
 import { PanelLabel } from "./panel-label.tsx";

@@ -1,6 +1,7 @@
 /** A replay of all ways in two workers: started, told, cancelled; and one worker that stays for nights in detail. */
 import { proxy } from "comlink";
 import { useCallback, useEffect, useRef, useState } from "react";
+import type { AssessedCase } from "#core/assessed-case.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import type { KeptAbout } from "#core/intervals/kept.ts";
@@ -8,7 +9,6 @@ import type { ReplayOptions } from "#core/replay/options.ts";
 import { addTo, resultOf, type WayReplay, type WaySum } from "#core/replay/results.ts";
 import { type WayToReplay, waysToReplay } from "#core/replay/ways.ts";
 import { valuesOf } from "#ui/interval-data/store.ts";
-import type { AssessedCase } from "#ui/job-store/job-store.ts";
 import { newReplayWorker } from "#ui/replay/new-replay-worker.ts";
 
 const BROKE_OFF = "The replay did not start or broke off: with a line, load this page again and replay it once more";

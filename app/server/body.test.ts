@@ -1,0 +1,72 @@
+import { describe, expect, it } from "vitest";
+import { receiveBody, unfinishedBodies } from "./body.ts";
+
+/** A request whose body arrives when the test lets it. */
+function slowly(length: number, sender: string, most = 1000) {
+  let send: ReadableStreamDefaultController<Uint8Array>;
+  const gone = new AbortController();
+  const body = new ReadableStream<Uint8Array>({
+    start(controller) {
+      send = controller;
+    },
+  });
+  const init = { method: "POST", body, headers: { "Content-Length": String(length) }, signal: gone.signal };
+  const request = new Request("http://heron.example/", { ...init, duplex: "half" } as RequestInit);
+  const received = receiveBody(request, sender, most).then(
+    (bytes) => Buffer.from(bytes).toString(),
+    (refusal: Response) => refusal.statusText,
+  );
+  return {
+    received,
+    send: (text: string) => send.enqueue(Buffer.from(text)),
+    end: () => send.close(),
+    leave: () => gone.abort(),
+  };
+}
+
+describe("a body", () => {
+  it("is received whole, in whatever pieces it comes", async () => {
+    const body = slowly(6, "a");
+    body.send("abc");
+    body.send("def");
+    body.end();
+    expect(await body.received).toBe("abcdef");
+    expect(unfinishedBodies()).toBe(0);
+  });
+  it.each([
+    ["is shorter than it said", 6, ["abc"]],
+    ["is longer than it said", 3, ["abc", "def"]],
+  ])("that %s is refused", async (_, length, pieces) => {
+    const body = slowly(length, "a");
+    for (const piece of pieces) body.send(piece);
+    body.end();
+    expect(await body.received).toBe("bad-request");
+  });
+  it("that says it is too large is refused before any of it is read", async () => {
+    expect(await slowly(1001, "a").received).toBe("too-large");
+  });
+  it("that its sender left is given up at once", async () => {
+    const body = slowly(6, "a");
+    body.send("abc");
+    body.leave();
+    expect(await body.received).toBe("bad-request");
+    expect(unfinishedBodies()).toBe(0);
+  });
+  it("of one sender too many ends that sender's oldest one, and nobody else's", async () => {
+    const other = slowly(3, "b");
+    const many = Array.from({ length: 450 }, () => slowly(50, "a"));
+    await expect.poll(unfinishedBodies).toBe(21);
+    expect(await many[0]?.received).toBe("busy");
+    // Whoever sends a whole body gets in, from the same address too.
+    const whole = slowly(3, "a");
+    whole.send("abc");
+    whole.end();
+    expect(await whole.received).toBe("abc");
+    other.send("def");
+    other.end();
+    expect(await other.received).toBe("def");
+    for (const body of many) body.leave();
+    await Promise.all(many.map((body) => body.received));
+    expect(unfinishedBodies()).toBe(0);
+  });
+});

@@ -1,0 +1,21 @@
+/** Who sends the request that is being answered, for shares of queues and of unfinished bodies. */
+import { AsyncLocalStorage } from "node:async_hooks";
+
+export interface Sender {
+  /** A person; or a network address where nobody is signed in yet. */
+  one: string;
+  /** The person's firm; or the network address. */
+  firm: string;
+  /** Aborted when the connection is gone. */
+  signal?: AbortSignal | undefined;
+}
+
+const storage = new AsyncLocalStorage<Sender>();
+
+/** What is done outside any request, such as loading demo data. */
+const SERVER: Sender = { one: "server", firm: "server" };
+
+export const currentSender = (): Sender => storage.getStore() ?? SERVER;
+
+/** Does work for a sender; what it starts belongs to that sender too. */
+export const asSender = <T>(sender: Sender, work: () => T): T => storage.run(sender, work);

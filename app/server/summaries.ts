@@ -1,0 +1,7 @@
+/** What the list of jobs shows of a case, worked out in a worker thread. */
+import type { CaseDocument } from "#core/case/document/types.ts";
+import { type KeptBook, keptBookFor } from "#core/estimate/kept.ts";
+import { forPages } from "./work.ts";
+
+export const summaryInWorker = (document: CaseDocument, books: readonly KeptBook[]) =>
+  forPages("summary", { document, ...keptBookFor(document, books) });

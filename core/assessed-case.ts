@@ -1,0 +1,27 @@
+/** A case with what follows from it, as its page shows it. */
+import { type Answer, answer } from "./answer.ts";
+import { type Assessment, assess } from "./assess.ts";
+import type { CaseDocument } from "./case/document/types.ts";
+import type { KeptBook } from "./estimate/kept.ts";
+
+/** The very same object until the case changes. */
+export interface AssessedCase {
+  document: CaseDocument;
+  assessment: Assessment;
+  answer: Answer;
+  /** The prices it is assessed by. */
+  prices: KeptBook;
+}
+
+const known = new WeakMap<CaseDocument, AssessedCase>();
+
+/** Uses an assessment that was made elsewhere, as in a worker thread, for this very document object. */
+export const rememberAssessed = (assessed: AssessedCase): void => void known.set(assessed.document, assessed);
+
+/** A case with what follows from it by these prices. */
+export function assessCase(document: CaseDocument, prices: KeptBook): AssessedCase {
+  const found = known.get(document);
+  if (found?.prices.version === prices.version) return found;
+  const assessment = assess(document, prices.book);
+  return { document, assessment, answer: answer(assessment), prices };
+}

@@ -4,3 +4,5 @@
 export const PERSON_HEADER = "X-Heron-Person";
 /** In an answer: how many seconds a browser may keep the page while there is no connection. */
 export const KEEP_HEADER = "X-Heron-Keep-S";
+/** In an answer: the code of a refusal, such as "signed-out". */
+export const REFUSAL_HEADER = "X-Heron-Refusal";

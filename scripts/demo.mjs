@@ -39,6 +39,7 @@ export function ensureBuilt() {
       "package-lock.json",
       "vite.config.ts",
       "vite.work.config.ts",
+      "vite.service-worker.config.ts",
       "scripts/service-worker.mjs",
     ],
     {

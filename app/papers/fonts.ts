@@ -1,35 +1,103 @@
-/** The shipped fonts, for papers. */
+/**
+ * The shipped fonts, for papers. Heron's own two have Latin letters; a third one has what they lack of Latin, Greek and
+ * Cyrillic.
+ */
 import { createRequire } from "node:module";
 import path from "node:path";
 import { Font } from "@react-pdf/renderer";
 
 const fromRoot = createRequire(path.resolve("package.json"));
-const file = (name: string, weight: number) =>
-  fromRoot.resolve(`@fontsource/${name}/files/${name}-latin-${weight}-normal.woff`);
 
-const register = (family: string, name: string, weights: readonly number[]) =>
-  Font.register({ family, fonts: weights.map((fontWeight) => ({ src: file(name, fontWeight), fontWeight })) });
+interface FontFile {
+  family: string;
+  /** Name of the package, and the part of its letters. */
+  name: string;
+  subset: string;
+  weights: readonly number[];
+}
 
-const FAMILIES = [
-  { fontFamily: "Text", name: "atkinson-hyperlegible-next", weights: [400, 600, 700] },
-  { fontFamily: "Figures", name: "atkinson-hyperlegible-mono", weights: [400, 600] },
-] as const;
-for (const { fontFamily, name, weights } of FAMILIES) register(fontFamily, name, weights);
-Font.registerHyphenationCallback((word) => [word]);
+const NEXT = { name: "atkinson-hyperlegible-next", weights: [400, 600, 700] };
+const MONO = { name: "atkinson-hyperlegible-mono", weights: [400, 600] };
+const NOTO = { name: "noto-sans", weights: [400, 600, 700] };
+const FILES: readonly FontFile[] = [
+  { family: "Text", subset: "latin", ...NEXT },
+  { family: "Text latin-ext", subset: "latin-ext", ...NEXT },
+  { family: "Figures", subset: "latin", ...MONO },
+  { family: "Figures latin-ext", subset: "latin-ext", ...MONO },
+  ...["latin", "latin-ext", "greek", "greek-ext", "cyrillic", "cyrillic-ext", "vietnamese"].map((subset) => ({
+    family: `Others ${subset}`,
+    subset,
+    ...NOTO,
+  })),
+];
+const fallbacks = FILES.map(({ family }) => family).filter((family) => family.startsWith("Others"));
+
+/** Font of text, and of figures in columns: each letter is taken from the first font that has it. */
+export const TEXT_FONT = ["Text", "Text latin-ext", ...fallbacks];
+export const FIGURE_FONT = ["Figures", "Figures latin-ext", ...fallbacks];
+
+for (const { family, name, subset, weights } of FILES)
+  Font.register({
+    family,
+    fonts: weights.map((fontWeight) => ({
+      src: fromRoot.resolve(`@fontsource/${name}/files/${name}-${subset}-${fontWeight}-normal.woff`),
+      fontWeight,
+    })),
+  });
+
+/** A word that is longer than this may be broken anywhere, in pieces of a few letters. */
+const LONGEST_WORD = 24;
+const PIECE = 4;
+
+Font.registerHyphenationCallback((word) => {
+  const letters = [...word];
+  if (letters.length <= LONGEST_WORD) return [word];
+  return Array.from({ length: Math.ceil(letters.length / PIECE) }, (_, i) =>
+    letters.slice(i * PIECE, (i + 1) * PIECE).join(""),
+  );
+});
+
+interface Glyph {
+  id: number;
+  /** What the glyph is when text is copied or searched. */
+  codePoints: number[];
+}
+interface LoadedFont {
+  characterSet: number[];
+  glyphForCodePoint(code: number): Glyph;
+  layout(text: string): { glyphs: Glyph[] };
+}
+
+const letters = new Set<number>();
+
+/** Whether one of the fonts has a letter. */
+export const hasLetter = (codePoint: number): boolean => letters.has(codePoint);
 
 /**
- * Loads the fonts and looks up every character once by its code. A glyph that the layout meets first under another
- * name (as a substitute) would otherwise be kept without its character, and be missing when text is copied or searched.
+ * Looks up every letter of a font once by its code. A glyph that the layout meets first under another name (as a
+ * substitute) would otherwise be stored without its letter, and be missing when text is copied or searched.
  */
+function nameGlyphs(font: LoadedFont): void {
+  const named = new Set(font.characterSet.map((code) => font.glyphForCodePoint(code).id));
+  for (const code of font.characterSet) {
+    letters.add(code);
+    const letter = String.fromCodePoint(code);
+    const parts = [...letter.normalize("NFD")];
+    if (parts.length === 1) continue;
+    // Some letters are drawn as a base and its marks.
+    const { glyphs } = font.layout(letter);
+    if (glyphs.length !== parts.length) continue;
+    for (const [i, glyph] of glyphs.entries())
+      if (!named.has(glyph.id)) glyph.codePoints = [parts[i]?.codePointAt(0) ?? code];
+  }
+}
+
 async function load(): Promise<void> {
-  const printable = Array.from({ length: 0x17f - 0x20 }, (_, i) => 0x20 + i);
-  for (const { fontFamily, weights } of FAMILIES)
+  for (const { family: fontFamily, weights } of FILES)
     for (const fontWeight of weights) {
       await Font.load({ fontFamily, fontWeight });
-      const source = Font.getFont({ fontFamily, fontWeight }) as unknown as {
-        data?: { glyphForCodePoint(code: number): unknown };
-      };
-      for (const code of printable) source.data?.glyphForCodePoint(code);
+      const font = Font.getFont({ fontFamily, fontWeight }) as unknown as { data?: LoadedFont };
+      if (font.data) nameGlyphs(font.data);
     }
 }
 

@@ -18,6 +18,8 @@ export interface PaperInput {
   preparedBy: string;
   /** ISO date the paper is issued on. */
   date: string;
+  /** Some text was typed in letters that papers cannot print, and is written in Latin letters. */
+  isTransliterated: boolean;
 }
 
 export const PAPERS: Readonly<Record<PaperId, (input: PaperInput) => ReactElement>> = {

@@ -1,14 +1,14 @@
 /** What every paper shares: page, head with job and firm, foot with page numbers, places to sign. */
 
 import { Document, Page, StyleSheet, Text, View } from "@react-pdf/renderer";
-import { PRINT } from "#ui/theme/palette.ts";
-import "./fonts.ts";
 import type { ReactNode } from "react";
 import { codebookOf } from "#core/codebook/index.ts";
+import { PRINT } from "#ui/theme/palette.ts";
+import { TEXT_FONT } from "./fonts.ts";
 import type { PaperInput } from "./index.ts";
 
 export const sheetStyles = StyleSheet.create({
-  page: { padding: "10mm 15mm 13mm", fontFamily: "Text", fontSize: 9.2, color: PRINT.ink, lineHeight: 1.35 },
+  page: { padding: "10mm 15mm 13mm", fontFamily: TEXT_FONT, fontSize: 9.2, color: PRINT.ink, lineHeight: 1.35 },
   head: {
     flexDirection: "row",
     justifyContent: "space-between",
@@ -20,7 +20,11 @@ export const sheetStyles = StyleSheet.create({
   quiet: { color: PRINT.slate },
   sign: { flexDirection: "row", gap: 18, marginTop: 20 },
   line: { flex: 1, borderTop: `0.8pt solid ${PRINT.ink}`, paddingTop: 3, color: PRINT.slate },
-  foot: { position: "absolute", bottom: 15, fontSize: 8, color: PRINT.slate },
+  headLeft: { flex: 1, paddingRight: 12 },
+  headRight: { alignItems: "flex-end", maxWidth: "40%" },
+  // A line of its own at the foot, cut off where it is too long.
+  foot: { position: "absolute", bottom: 15, fontSize: 8, color: PRINT.slate, maxLines: 1, textOverflow: "ellipsis" },
+  transliterated: { fontSize: 8, color: PRINT.slate, marginTop: 3 },
 });
 const s = sheetStyles;
 
@@ -36,31 +40,38 @@ interface SheetProps {
 }
 
 /** One paper on the region's own format. */
-export function Sheet({ title, input: { document, firm, date }, fontSize, children }: SheetProps) {
+export function Sheet({ title, input, fontSize, children }: SheetProps) {
+  const { document, firm, date, isTransliterated } = input;
   const codebook = codebookOf(document.rules);
   return (
     <Document title={`${title}, ${document.title}`} author={firm} language="en">
       <Page size={codebook.paper} style={[s.page, fontSize ? { fontSize } : {}]}>
-        <Text style={[s.foot, { left: 42 }]} fixed>
+        <Text style={[s.foot, { left: 42, right: 120 }]} fixed>
           {document.title} - {firm}
         </Text>
         <Text
-          style={[s.foot, { left: 300, right: 42, textAlign: "right" }]}
+          style={[s.foot, { right: 42, textAlign: "right" }]}
           fixed
           render={({ pageNumber, totalPages }) => `${pageNumber} / ${totalPages}`}
         />
         <View style={s.head}>
-          <View>
+          <View style={s.headLeft}>
             <Text style={s.title}>{title}</Text>
             <Text>{document.enquiry?.address || document.title}</Text>
             {document.enquiry?.customer ? <Text style={s.quiet}>for {document.enquiry.customer}</Text> : null}
           </View>
-          <View style={{ alignItems: "flex-end" }}>
-            <Text style={{ fontWeight: 700 }}>{firm}</Text>
+          <View style={s.headRight}>
+            <Text style={{ fontWeight: 700, textAlign: "right" }}>{firm}</Text>
             <Text style={s.quiet}>{codebook.name}</Text>
             <Text style={s.quiet}>{date}</Text>
           </View>
         </View>
+        {isTransliterated && (
+          <Text style={s.transliterated}>
+            Names in other letters than Latin, Greek and Cyrillic are written in Latin letters on this paper. The job
+            has them as they were typed.
+          </Text>
+        )}
         {children}
       </Page>
     </Document>

@@ -5,6 +5,7 @@ import { showA } from "#core/units.ts";
 import type { Waterline } from "#core/waterline.ts";
 import { PRINT } from "#ui/theme/palette.ts";
 import { waterlineShape } from "#ui/waterline/shape.ts";
+import { FIGURE_FONT, TEXT_FONT } from "./fonts.ts";
 
 /** Slanting lines across a rectangle. */
 function hatch(x: number, y: number, width: number, height: number, step = 5): string {
@@ -33,7 +34,7 @@ export function PaperWaterline({ level, width, height }: { level: Waterline; wid
             stroke={PRINT.ruleStrong}
             strokeWidth={0.7}
           />
-          <Text x={basin.x - 30} y={tick.y + 3} style={{ fontSize: 7, fontFamily: "Figures" }}>
+          <Text x={basin.x - 30} y={tick.y + 3} style={{ fontSize: 7, fontFamily: FIGURE_FONT }}>
             {String(tick.amps)}
           </Text>
         </G>
@@ -76,10 +77,10 @@ export function PaperWaterline({ level, width, height }: { level: Waterline; wid
       {shape.labels.map((label) => (
         <G key={label.name}>
           <Line x1={right + 9} y1={label.y} x2={right + 14} y2={label.at} stroke={PRINT.ruleStrong} strokeWidth={0.7} />
-          <Text x={right + 16} y={label.at + 1} style={{ fontSize: 8.5, fontFamily: "Figures", fontWeight: 600 }}>
+          <Text x={right + 16} y={label.at + 1} style={{ fontSize: 8.5, fontFamily: FIGURE_FONT, fontWeight: 600 }}>
             {`${label.name === "charging" ? "+" : ""}${showA(label.amps)}`}
           </Text>
-          <Text x={right + 16} y={label.at + 10} style={{ fontSize: 7.5, fontFamily: "Text" }}>
+          <Text x={right + 16} y={label.at + 10} style={{ fontSize: 7.5, fontFamily: TEXT_FONT }}>
             {label.text}
           </Text>
         </G>

@@ -1,3 +1,4 @@
+import { REFUSAL_HEADER } from "#core/headers.ts";
 import { CASE_TOO_LARGE, PHOTO_TOO_LARGE } from "#core/limits.ts";
 
 /** Every refusal the web application can answer with: a status and words for the person who meets it. */
@@ -20,7 +21,7 @@ export const WEB_REFUSALS = {
   },
   "too-many-files": { status: 409, text: "This job has as many files as it can keep. Take one away first." },
   "other-person": {
-    status: 409,
+    status: 401,
     text: "Somebody else is signed in here now. What you changed waits in this browser until you sign in again.",
   },
   "disk-full": {
@@ -47,5 +48,5 @@ export const refuse = (code: WebRefusal) =>
   new Response(WEB_REFUSALS[code].text, {
     status: WEB_REFUSALS[code].status,
     statusText: code,
-    headers: { "Content-Type": "text/plain; charset=utf-8" },
+    headers: { "Content-Type": "text/plain; charset=utf-8", [REFUSAL_HEADER]: code },
   });

@@ -7,9 +7,10 @@ import type { CaseDocument } from "#core/case/document/types.ts";
 import { takenWay } from "#core/decide/decision.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
 import { type MaterialRow, materialsOf } from "#core/estimate/materials.ts";
-import { readyFonts } from "#papers/fonts.ts";
+import { hasLetter, readyFonts } from "#papers/fonts.ts";
 import { PAPERS, type PaperInput } from "#papers/index.ts";
 import type { PaperId } from "#papers/list.ts";
+import { withComposedText, withPrintableText } from "#papers/printable.ts";
 import { singleLineShape } from "#ui/single-line/shape.ts";
 import { SingleLineDrawing } from "#ui/single-line/single-line.tsx";
 import { PRINT } from "#ui/theme/palette.ts";
@@ -35,9 +36,19 @@ const TASKS = {
   },
 
   /** A paper as PDF. */
-  async paper({ id, book, ...input }: { id: PaperId; book: PriceBook } & Omit<PaperInput, "assessment">) {
+  async paper({
+    id,
+    book,
+    ...typed
+  }: { id: PaperId; book: PriceBook } & Omit<PaperInput, "assessment" | "isTransliterated">) {
     await readyFonts();
-    const drawn = PAPERS[id]({ ...input, assessment: assess(input.document, book) });
+    const composed = withComposedText(typed);
+    const input = withPrintableText(composed, hasLetter);
+    const drawn = PAPERS[id]({
+      ...input,
+      assessment: assess(input.document, book),
+      isTransliterated: input !== composed,
+    });
     return new Uint8Array(await renderToBuffer(drawn as Parameters<typeof renderToBuffer>[0]));
   },
 };

@@ -1,5 +1,7 @@
 /** What every worker thread of the server is: its tasks by name. */
+
 import os from "node:os";
+import { ownValue } from "#core/own-value.ts";
 
 /** Of 0 to 19, where 0 is the thread that answers requests. The system weighs each thread by itself. */
 export const BEHIND_PAGES = 10;
@@ -10,7 +12,7 @@ export type Tasks = Record<string, (input: never) => unknown>;
 export const thread =
   (tasks: Tasks) =>
   ({ task, input }: { task: string; input: never }): unknown =>
-    tasks[task]?.(input);
+    ownValue(tasks, task)?.(input);
 
 /** A thread whose work can wait while somebody waits for a page. */
 export function threadBehindPages(tasks: Tasks) {

@@ -1,9 +1,11 @@
 /** What somebody changed in a case, as one person would tell another. */
+
 import type { Patch } from "#core/case/document/patch.ts";
 import { valueAt } from "#core/case/document/set-value.ts";
 import type { CaseDocument, Circuit, Load, Outlet, Panel } from "#core/case/document/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import { loadName } from "#core/demand/loads.ts";
+import { ownValue } from "#core/own-value.ts";
 import { deviceName } from "#core/panel/quick-device.ts";
 import { outletName, panelName } from "#core/path/names.ts";
 import { showA, showKWh, showNumber, showVA } from "#core/units.ts";
@@ -31,7 +33,7 @@ const FIELDS: Record<string, string> = {
 
 /** "ratingA" is "rating", "floorArea" is "floor area". */
 const fieldName = (key: string): string =>
-  FIELDS[key] ??
+  ownValue(FIELDS, key) ??
   key
     .replace(/([a-z])([A-Z])/g, "$1 $2")
     .replace(/-/g, " ")
@@ -118,7 +120,7 @@ export function changesInWords(document: CaseDocument, patch: Patch): string[] {
   return patch.map((op) => {
     const key = op.path.split("/").at(-1) as string;
     const inList = /^(\d+|-)$/.test(key);
-    const whole = WHOLE[op.path];
+    const whole = ownValue(WHOLE, op.path);
     if (whole) return op.op === "remove" || op.value === null ? whole.taken : whole.put(document, op.value);
     if (op.op === "remove") return `${capital(placeInWords(document, op.path))} was taken away`;
     const place = capital(placeInWords(document, op.path, op.value));

@@ -1,5 +1,7 @@
 /** What a conductor that is already there may carry, and the largest device that protects it. */
+
 import type { Conductor } from "#core/case/document/types.ts";
+import { ownValue } from "#core/own-value.ts";
 import { showA } from "#core/units.ts";
 import type { Cited } from "#core/why.ts";
 import { CABLE_TABLES, type CableTable } from "./bs7671/circuit-tables.ts";
@@ -77,7 +79,7 @@ export function necConductor(conductor: Conductor, terminalC: 60 | 75): Conducto
   if (!columns) return tooSmall(true, `${row.size} aluminium`, "NEC 310.16");
   const columnC = type === undefined || SIXTY_DEGREES.includes(type) ? 60 : terminalC;
   const tabledA = columns[columnC === 60 ? 0 : 1];
-  const smallA = NEC_240_4_D[metal][row.size] ?? Number.POSITIVE_INFINITY;
+  const smallA = ownValue(NEC_240_4_D[metal], row.size) ?? Number.POSITIVE_INFINITY;
   const mostDeviceA = Math.min(nextStandardDeviceA(tabledA), smallA);
   const unrecorded = [
     ...(conductor.material === undefined && !copperOnly ? ["metal"] : []),
@@ -112,7 +114,7 @@ export function bsConductor(conductor: Conductor): ConductorRating | null {
   const size = /^(\d+(?:\.\d+)?)\s*mm2$/.exec(conductor.size.trim().toLowerCase())?.[1];
   if (size === undefined || conductor.material === "al") return null;
   const mm2 = Number(size);
-  const recorded = conductor.type === undefined ? undefined : CABLE_TABLES[conductor.type];
+  const recorded = ownValue(CABLE_TABLES, conductor.type);
   const possible = (recorded ? [recorded] : Object.values(CABLE_TABLES)).flatMap((type) => {
     const ampacityA = clippedDirectA(type, mm2);
     return ampacityA === null ? [] : [{ ...type, ampacityA }];

@@ -2,6 +2,7 @@
  * What to look at next: every value that nobody has read has a plausible range; over it the case is assessed, and one
  * sees which looks can still turn the verdict, at which value, and which cannot.
  */
+
 import { assess, governingOf, recommendedOf } from "#core/assess.ts";
 import { withPanel, withSupply } from "#core/case/document/change.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
@@ -12,6 +13,7 @@ import { loadName } from "#core/demand/loads.ts";
 import { withMeasuredYear } from "#core/demand/measured-year.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
 import type { StepId } from "#core/missing.ts";
+import { ownValue } from "#core/own-value.ts";
 import { areaFt2, showA, showNumber, showSize } from "#core/units.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
 import { capital } from "#core/words.ts";
@@ -102,7 +104,9 @@ function looksOf(document: CaseDocument, codebook: Codebook, demandA: number): L
   const { words, region, asksFor } = codebook;
   const { supply, dwelling, survey, measured } = document;
   const open = (key: string, value: unknown) =>
-    value === null || value === undefined || ["assumed", "told"].includes(survey?.sources?.[key] ?? "read");
+    value === null ||
+    value === undefined ||
+    ["assumed", "told"].includes(ownValue(survey?.sources ?? {}, key) ?? "read");
   const looks: Look[] = [];
   const at = (key: string, label: string, step: StepId = "survey") => ({ key, label, step });
   if (open("supply.ratingA", supply.ratingA))

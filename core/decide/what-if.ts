@@ -1,9 +1,11 @@
 /** A home as it would be if: tried beside the sheet of ways, without touching the case. */
+
 import { withCharger, withoutSources } from "#core/case/document/change.ts";
 import type { Car, CaseDocument } from "#core/case/document/types.ts";
 import type { Codebook } from "#core/codebook/types.ts";
 import { withMeasuredYear } from "#core/demand/measured-year.ts";
 import { clockOf, DAY_MINUTES, minutesOf } from "#core/need/hours.ts";
+import { ownValue } from "#core/own-value.ts";
 import { onSupply } from "#core/panel/sub-panels.ts";
 import { freeId } from "#core/ways/place.ts";
 import { schoolsOf } from "./schools.ts";
@@ -61,7 +63,7 @@ export function withWhatIf(document: CaseDocument, codebook: Codebook, whatIf: W
   }
   if (measured !== undefined) tried = withMeasuredYear(tried, codebook, demandA * measured);
   for (const school of schoolsOf(codebook)) {
-    const chosen = schools?.[school.id];
+    const chosen = ownValue(schools ?? {}, school.id);
     if (chosen !== undefined) tried = school.put(tried, chosen);
   }
   if (supplyA !== undefined) {

@@ -1,4 +1,5 @@
 /** A firm's price book: one list of items, each with a low, a typical and a high figure. */
+import { ownValue } from "#core/own-value.ts";
 import type { PriceBook, PriceItem } from "./book-schema.ts";
 
 export type { PriceBook, PriceItem };
@@ -67,7 +68,7 @@ const WITHIN: Readonly<Record<string, string>> = {
 
 /** Whether something that a book has no price for is paid for with another item of it. */
 export const isWithinAnother = (book: PriceBook, id: string): boolean => {
-  const other = WITHIN[id];
+  const other = ownValue(WITHIN, id);
   return other !== undefined && itemOf(book, other) !== undefined;
 };
 

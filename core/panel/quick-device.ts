@@ -1,6 +1,8 @@
 /** Quick entry of devices: `20 kitchen`, `2p 30 dryer`, `tandem 15 hall`, `rcbo 32 cooker`, `fuse 30 ring`, `blank`. */
+
 import type { Circuit, DeviceKind, Protects } from "#core/case/document/types.ts";
 import type { BoardRules } from "#core/codebook/board.ts";
+import { ownValue } from "#core/own-value.ts";
 import type { NotUnderstood } from "#core/quantity/parse.ts";
 import { showA } from "#core/units.ts";
 import { capital } from "#core/words.ts";
@@ -46,8 +48,10 @@ export function parseDevice(text: string, board: BoardRules): EnteredDevice | No
       if (device.ratingA !== undefined)
         return { problem: `"${word}": a device has one rating; ${device.ratingA} A stands already` };
       device.ratingA = Number(rating[1]);
-    } else if (!named && Object.hasOwn(board.deviceNames, low)) device.device = board.deviceNames[low] as DeviceKind;
-    else if (!named && Object.hasOwn(board.protectNames, low)) device.protects = board.protectNames[low] as Protects;
+    } else if (!named && ownValue(board.deviceNames, low))
+      device.device = ownValue(board.deviceNames, low) as DeviceKind;
+    else if (!named && ownValue(board.protectNames, low))
+      device.protects = ownValue(board.protectNames, low) as Protects;
     else if (/^-?[\d.,]+[a-z]*$/.test(low) && !named)
       return { problem: `"${word}" is not understood; a rating is whole amperes, for example: ${example}` };
     else label.push(word);

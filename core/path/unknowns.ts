@@ -1,7 +1,9 @@
 /** Decisive values that nobody has read, measured or confirmed, by the link they stand at. Unknown counts against. */
+
 import type { Circuit, Conductor, Outlet, Panel } from "#core/case/document/types.ts";
 import { gfciOf } from "#core/findings/north-america.ts";
 import { rcdOf } from "#core/findings/united-kingdom.ts";
+import { ownValue } from "#core/own-value.ts";
 import { feedingNothing } from "#core/panel/links.ts";
 import { onSupply } from "#core/panel/sub-panels.ts";
 import { showA } from "#core/units.ts";
@@ -20,7 +22,7 @@ const unknown = (key: string, text: string, more: Partial<Unknown> = {}): Unknow
 
 /** A value that stands in the case but was only told or assumed; null where it was read or measured. */
 function hearsay({ document }: Home, key: string, text: string): Unknown | null {
-  const source = document.survey?.sources?.[key];
+  const source = ownValue(document.survey?.sources ?? {}, key);
   return source === "told" || source === "assumed"
     ? unknown(key, `${text}, which was only ${source}`, { knowledge: source })
     : null;

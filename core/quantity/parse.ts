@@ -1,5 +1,7 @@
 /** Figures as people type them: with or without a unit, thousands or decimal commas. */
+
 import { LINE_TOO_LONG, LONGEST_LINE } from "#core/limits.ts";
+import { ownValue } from "#core/own-value.ts";
 
 /** Nobody types a longer one; patterns are not tried on it. */
 const LONGEST_FIGURE = 60;
@@ -73,7 +75,7 @@ export function parseQuantity(
   if (!match || value === null) return { problem: `"${text.trim().slice(0, LONGEST_FIGURE)}" is not a number` };
   const typed = (match[2] as string).toLowerCase().replace(/\.$/, "");
   if (typed === "") return { value, unit: usual };
-  const unit = units[typed];
+  const unit = ownValue(units, typed);
   if (!unit) {
     const known = [...new Set(Object.values(units))].join(" or ");
     return { problem: known ? `"${match[2]}" is not understood; use ${known}` : `"${match[2]}" is not understood` };

@@ -1,6 +1,8 @@
 /** Where the values of a survey came from, and which ones are only assumed until somebody confirms them. */
+
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
+import { ownValue } from "#core/own-value.ts";
 import { showA, showOhm } from "#core/units.ts";
 import { capital } from "#core/words.ts";
 
@@ -69,5 +71,5 @@ export function sourcedFields(document: CaseDocument): SourcedField[] {
 export function assumedFields(document: CaseDocument): SourcedField[] {
   const sources = document.survey?.sources ?? {};
   if (!Object.values(sources).includes("assumed")) return [];
-  return sourcedFields(document).filter((f) => f.value !== null && sources[f.key] === "assumed");
+  return sourcedFields(document).filter((f) => f.value !== null && ownValue(sources, f.key) === "assumed");
 }

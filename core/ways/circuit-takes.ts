@@ -1,4 +1,5 @@
 /** What a new circuit for the charger takes of a price book: as designed along its run, else the usual size for its device. */
+
 import type { CaseDocument, Conductor, RunSegment } from "#core/case/document/types.ts";
 import { designFor, isDesigned } from "#core/circuit/design.ts";
 import { laidLengthOf, laidSegments, lengthIn } from "#core/circuit/laid.ts";
@@ -6,6 +7,7 @@ import { countOfSupports, junctions } from "#core/circuit/route.ts";
 import type { CircuitDesign } from "#core/circuit/types.ts";
 import type { Codebook } from "#core/codebook/types.ts";
 import { type Takes, takes } from "#core/estimate/takes.ts";
+import { ownValue } from "#core/own-value.ts";
 
 /** Run methods whose conductors are single ones in a conduit. */
 const SINGLES: readonly string[] = ["thhn", "xhhw-2"];
@@ -105,7 +107,7 @@ export function newCircuitTakes(document: CaseDocument, codebook: Codebook, devi
     ...chargerTakes(document, chargeA),
   };
   const put = (item: string, count: number) => {
-    parts[item] = (parts[item] ?? 0) + count;
+    parts[item] = (ownValue(parts, item) ?? 0) + count;
   };
   const found = designFor(document, codebook, chargeA);
   const designed = found && isDesigned(found) ? found : null;

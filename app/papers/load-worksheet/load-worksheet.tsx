@@ -9,6 +9,7 @@ import type { Calculation } from "#core/demand/types.ts";
 import { replayedInWords } from "#core/need/replayed.ts";
 import type { Link } from "#core/path/types.ts";
 import { showA, showKWh, showNumber, showPercent, showVA } from "#core/units.ts";
+import { FIGURE_FONT } from "#papers/fonts.ts";
 import { PRINT } from "#ui/theme/palette.ts";
 import type { PaperInput } from "../index.ts";
 import { plain, Sheet, Signatures, sheetStyles } from "../sheet.tsx";
@@ -22,8 +23,8 @@ const s = {
     headRow: { color: PRINT.slate, fontSize: 8.5, fontWeight: 600 },
     total: { fontWeight: 700, borderBottom: 0, borderTop: `1pt solid ${PRINT.ink}` },
     label: { flex: 1, paddingRight: 6 },
-    va: { width: 72, textAlign: "right", fontFamily: "Figures" },
-    factor: { width: 52, textAlign: "right", fontFamily: "Figures" },
+    va: { width: 72, textAlign: "right", fontFamily: FIGURE_FONT },
+    factor: { width: 52, textAlign: "right", fontFamily: FIGURE_FONT },
     decided: { width: 196, paddingLeft: 10, color: PRINT.slate },
     rule: { width: 128, paddingLeft: 10, color: PRINT.slate },
     part: { fontSize: 8.5, color: PRINT.slate, paddingLeft: 10, flexDirection: "row" },
@@ -86,7 +87,7 @@ function Lines({ calculation, ratingA }: { calculation: Calculation; ratingA: nu
                   {part.label}
                   {part.note ? ` (${part.note})` : ""}
                 </Text>
-                <Text style={{ width: 72, textAlign: "right", fontFamily: "Figures" }}>{showVA(part.va)}</Text>
+                <Text style={{ width: 72, textAlign: "right", fontFamily: FIGURE_FONT }}>{showVA(part.va)}</Text>
                 <Text style={{ width: 252 }}> </Text>
               </View>
             ))}

@@ -8,6 +8,7 @@ import { positionsOf, spacesOf, takesSpace } from "#core/panel/slots.ts";
 import { nestedPanels } from "#core/panel/sub-panels.ts";
 import { showA } from "#core/units.ts";
 import { capital } from "#core/words.ts";
+import { FIGURE_FONT } from "#papers/fonts.ts";
 import { PRINT } from "#ui/theme/palette.ts";
 import type { PaperInput } from "../index.ts";
 import { Sheet, sheetStyles as s } from "../sheet.tsx";
@@ -17,9 +18,9 @@ const d = StyleSheet.create({
   columns: { flexDirection: "row", gap: 9 },
   column: { flex: 1 },
   row: { flexDirection: "row", borderBottom: `0.6pt solid ${PRINT.ruleStrong}`, minHeight: 15, alignItems: "center" },
-  space: { width: 26, fontFamily: "Figures", fontWeight: 600 },
+  space: { width: 26, fontFamily: FIGURE_FONT, fontWeight: 600 },
   what: { flex: 1 },
-  rating: { width: 52, fontFamily: "Figures", textAlign: "right" },
+  rating: { width: 52, fontFamily: FIGURE_FONT, textAlign: "right" },
 });
 
 /** What stands in a space: tandems share one, a device of several poles stands in each of its spaces. */

@@ -1,7 +1,9 @@
 /** The single-line diagram of the way that is taken, from the supply to the car, with the checks of its circuit. */
+
 import { G, Path, Svg, Text, View } from "@react-pdf/renderer";
 import { takenWay } from "#core/decide/decision.ts";
 import { showA, showPercent, showSize } from "#core/units.ts";
+import { TEXT_FONT } from "#papers/fonts.ts";
 import { singleLineShape } from "#ui/single-line/shape.ts";
 import { PRINT } from "#ui/theme/palette.ts";
 import type { PaperInput } from "../index.ts";
@@ -69,11 +71,11 @@ function Drawing({ shape }: { shape: ReturnType<typeof singleLineShape> }) {
       {shape.rows.map((row) => (
         <G key={row.key}>
           {row.sign ? <Path d={row.sign} {...line} fill={row.filled ? PRINT.ink : "#FFFFFF"} /> : null}
-          <Text x={shape.textX} y={row.y - 3} style={{ fontSize: 14, fontFamily: "Text", fontWeight: 600 }}>
+          <Text x={shape.textX} y={row.y - 3} style={{ fontSize: 14, fontFamily: TEXT_FONT, fontWeight: 600 }}>
             {plain(row.what)}
           </Text>
           {row.sizes.map((size, i) => (
-            <Text key={size} x={shape.textX} y={row.y + 14 + 17 * i} style={{ fontSize: 12.5, fontFamily: "Text" }}>
+            <Text key={size} x={shape.textX} y={row.y + 14 + 17 * i} style={{ fontSize: 12.5, fontFamily: TEXT_FONT }}>
               {plain(size)}
             </Text>
           ))}

@@ -1,7 +1,9 @@
 /** One's own way in: password, second factor, sessions. */
+
 import { Button, Input, QRCode } from "antd";
 import { data, Form, useNavigation } from "react-router";
 import { object, string } from "yup";
+import { ownValue } from "#core/own-value.ts";
 import { changePassword, setUpSecondFactor, takeOwnSecondFactor } from "#server/account.ts";
 import { readIntent } from "#server/input.ts";
 import { forAccount, inWords, pageContext, personContext } from "#server/middleware.ts";
@@ -91,7 +93,7 @@ export default function Account({ loaderData, actionData }: Route.ComponentProps
   const busy = useNavigation().state === "submitting";
   const said: Said | undefined = actionData;
   const of = (form: Said["form"]) => (said?.form === form ? said : undefined);
-  const problem = (form: Said["form"], field: string) => of(form)?.problems[field];
+  const problem = (form: Said["form"], field: string) => ownValue(of(form)?.problems ?? {}, field);
   const done = (form: Said["form"]) =>
     of(form)?.done &&
     !Object.values(of(form)?.problems ?? {}).some(Boolean) && (

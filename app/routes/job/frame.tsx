@@ -15,6 +15,7 @@ import { AnswerVerdict } from "#ui/frame/verdict.tsx";
 import type { JobState } from "#ui/job-store/job-store.ts";
 import { useJob, useJobLater, useJobPart, useJobStore } from "#ui/job-store/use-job.tsx";
 import { useLiveJob } from "#ui/live/use-live-job.ts";
+import { useColleaguesWaiting } from "#ui/offline/use-colleagues.ts";
 import { ThemeSwitch } from "#ui/theme/theme-switch.tsx";
 import { Waterline } from "#ui/waterline/waterline.tsx";
 import { Figure, useWhyIsOpen, WhySheet } from "#ui/why/why-sheet.tsx";
@@ -30,6 +31,7 @@ const SAVING = {
   saving: "Saving ...",
   waiting: "No line: kept here, sent when it is back",
   "signed-out": "Signed out: sign in again in another tab, nothing is lost",
+  "other-person": "Somebody else is signed in: kept here until you sign in again",
 } as const;
 
 function SavingState() {
@@ -113,10 +115,11 @@ function Head({ jobId, person, dialogs }: { jobId: string; person: string; dialo
 
 function NoticesWhenNeeded() {
   const needed = useJobPart((job) => job.conflict !== null || job.refused !== null || job.parked.length > 0);
+  const others = useColleaguesWaiting();
   return (
-    needed && (
+    (needed || others.length > 0) && (
       <Suspense>
-        <Notices />
+        <Notices others={others} />
       </Suspense>
     )
   );

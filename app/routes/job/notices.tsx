@@ -2,15 +2,30 @@
 import { Alert, Button } from "antd";
 import { changesInWords, problemInWords } from "#core/changes/changes.ts";
 import { useJobPart, useJobStore } from "#ui/job-store/use-job.tsx";
+import { type ColleagueWaiting, colleagueInWords } from "#ui/offline/colleagues.ts";
 import styles from "./notices.module.css";
 
-export default function Notices() {
+export default function Notices({ others }: { others: readonly ColleagueWaiting[] }) {
   return (
     <div className={styles.notices}>
+      {others.length > 0 && <ColleaguesNotice others={others} />}
       <ConflictNotice />
       <RefusalNotice />
       <ParkedNotice />
     </div>
+  );
+}
+
+function ColleaguesNotice({ others }: { others: readonly ColleagueWaiting[] }) {
+  const names = others.map(({ name }) => name).join(" and ");
+  return (
+    <Alert
+      type="info"
+      showIcon
+      role="status"
+      title="Something of a colleague waits in this browser."
+      description={`${others.map(colleagueInWords).join("; ")}. It is sent when ${names} ${others.length === 1 ? "signs" : "sign"} in here again, under that name.`}
+    />
   );
 }
 

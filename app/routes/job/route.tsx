@@ -39,7 +39,7 @@ export const shouldRevalidate: ShouldRevalidateFunction = ({ currentParams, next
 export default function Job({ loaderData }: Route.ComponentProps) {
   const { job, photos, person } = loaderData;
   return (
-    <JobProvider key={job.id} jobId={job.id} {...job}>
+    <JobProvider key={job.id} jobId={job.id} {...job} person={person}>
       <PhotoProvider jobId={job.id} list={photos} person={person}>
         <WhyProvider>
           <JobFrame jobId={job.id} person={person.name}>

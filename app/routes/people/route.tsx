@@ -1,7 +1,9 @@
 /** The people of the firm, for its owner: invited, given a role, made inactive; and the list of who changed what. */
+
 import { Button, Input } from "antd";
 import { data, Form, useNavigation } from "react-router";
 import { number, object, string } from "yup";
+import { ownValue } from "#core/own-value.ts";
 import { ROLES, type Role } from "#core/rights.ts";
 import { readIntent } from "#server/input.ts";
 import { forPeople, inWords, requireRight } from "#server/middleware.ts";
@@ -139,7 +141,12 @@ export default function People({ loaderData, actionData }: Route.ComponentProps)
           </thead>
           <tbody>
             {list.map((person) => (
-              <PersonRow key={person.id} person={person} own={person.id === own} problem={problems[person.id]} />
+              <PersonRow
+                key={person.id}
+                person={person}
+                own={person.id === own}
+                problem={ownValue(problems, person.id)}
+              />
             ))}
           </tbody>
         </table>

@@ -1,10 +1,12 @@
 /** The firm's price book: every figure that a price or a wait is made of, as a table to change, in and out as a file. */
+
 import { Button, Input } from "antd";
 import { data, Form, useNavigation } from "react-router";
 import { GROUP_IDS, GROUPS, type PriceItem } from "#core/estimate/book.ts";
 import { inputName } from "#core/estimate/edited-book.ts";
 import { PICKS } from "#core/estimate/schedule.ts";
 import { MOST_PRICE_BODY_BYTES } from "#core/limits.ts";
+import { ownValue } from "#core/own-value.ts";
 import { may } from "#core/rights.ts";
 import { readUpload } from "#server/input.ts";
 import { firmContext, forPeople, inWords, personContext, requireRight } from "#server/middleware.ts";
@@ -187,7 +189,7 @@ function GroupTable(props: {
                   {mayChange ? (
                     <input
                       name={inputName(item, figure)}
-                      defaultValue={typed[inputName(item, figure)] ?? item[figure]}
+                      defaultValue={ownValue(typed, inputName(item, figure)) ?? item[figure]}
                       inputMode="decimal"
                       autoComplete="off"
                       aria-label={`${figure} of ${item.name}`}
@@ -203,7 +205,7 @@ function GroupTable(props: {
                   <input
                     type="checkbox"
                     name={inputName(item, "gone")}
-                    defaultChecked={typed[inputName(item, "gone")] === "on"}
+                    defaultChecked={ownValue(typed, inputName(item, "gone")) === "on"}
                     aria-label={`Take out ${item.name}`}
                   />
                 </td>
@@ -221,7 +223,7 @@ function NewItem({ typed }: { typed: Readonly<Record<string, string>> }) {
   const field = (name: string, label: string, more: object = {}) => (
     <label>
       {label}
-      <Input name={`new|${name}`} defaultValue={typed[`new|${name}`]} autoComplete="off" {...more} />
+      <Input name={`new|${name}`} defaultValue={ownValue(typed, `new|${name}`)} autoComplete="off" {...more} />
     </label>
   );
   return (

@@ -1,8 +1,10 @@
 /** Beside a field of the survey: whether its value was read, measured, told or only assumed. */
+
 import { Select } from "antd";
 import { useState } from "react";
 import { setValue } from "#core/case/document/set-value.ts";
 import { SOURCES, type Source } from "#core/case/document/types.ts";
+import { ownValue } from "#core/own-value.ts";
 import { useJobPart, useJobStore } from "#ui/job-store/use-job.tsx";
 import styles from "./case-field.module.css";
 
@@ -11,7 +13,7 @@ const OPTIONS = SOURCES.map((value) => ({ value, label: value }));
 /** A word, until it is asked: thirty lists that nobody opens would be dear to draw. */
 export function SourceOf({ field, label }: { field: string; label: string }) {
   const store = useJobStore();
-  const source = useJobPart((state) => state.document.survey?.sources?.[field]) ?? "read";
+  const source = useJobPart((state) => ownValue(state.document.survey?.sources ?? {}, field)) ?? "read";
   const [asked, setAsked] = useState(false);
   const name = `${label}: where it came from`;
   if (!asked)

@@ -1,6 +1,6 @@
 /** The interval data of a job in the browser: read without a line, sent when there is one. */
 import type { KeptAbout } from "#core/intervals/kept.ts";
-import { ask } from "#ui/live/line.ts";
+import { asDevicePerson, ask } from "#ui/live/line.ts";
 import { browserDatabase } from "#ui/offline/database.ts";
 
 export interface KeptInBrowser {
@@ -21,7 +21,11 @@ async function send(jobId: string, { about, values }: Pick<KeptInBrowser, "about
   const form = new FormData();
   form.set("about", JSON.stringify(about));
   form.set("values", new Blob([values]), "values");
-  const response = await ask(`/jobs/${jobId}/interval-data`, { method: "POST", body: form }, PATIENCE_MS);
+  const response = await ask(
+    `/jobs/${jobId}/interval-data`,
+    { method: "POST", headers: asDevicePerson(), body: form },
+    PATIENCE_MS,
+  );
   if (!response || response.status === 401) return { kind: "waits" };
   return response.ok ? { kind: "sent" } : { kind: "refused", text: await response.text() };
 }
@@ -86,7 +90,11 @@ export async function removeData(jobId: string, digest: string): Promise<boolean
   const db = await browserDatabase();
   const kept = await db.get("intervals", [jobId, digest]);
   if (!kept || kept.sent) {
-    const response = await ask(`/jobs/${jobId}/interval-data/${digest}`, { method: "DELETE" }, PATIENCE_MS);
+    const response = await ask(
+      `/jobs/${jobId}/interval-data/${digest}`,
+      { method: "DELETE", headers: asDevicePerson() },
+      PATIENCE_MS,
+    );
     if (!response?.ok) return false;
   }
   await db.delete("intervals", [jobId, digest]);

@@ -22,12 +22,17 @@ export type SendAnswer =
   /** The server has another case than the one that the edit was made on, as after a restore. */
   | ({ kind: "ahead" } & Base)
   | { kind: "signed-out" }
+  /** Another person is signed in; the edit waits for its own. */
+  | { kind: "other-person" }
   /** The server fails, by what status; the line and the database are not at fault. */
   | { kind: "failing"; status: number }
   | { kind: "unreachable" };
 
-/** saved: the server has everything; saving: on its way; waiting: no answer, tried again; signed-out: sign in first. */
-export type Saving = "saved" | "saving" | "waiting" | "signed-out";
+/**
+ * saved: the server has everything; saving: on its way; waiting: no answer, tried again; signed-out: sign in first;
+ * other-person: somebody else is signed in.
+ */
+export type Saving = "saved" | "saving" | "waiting" | "signed-out" | "other-person";
 
 /** Two people changed the same thing; a person settles it. */
 export interface Conflict {
@@ -290,8 +295,8 @@ export class JobStore extends Watched<JobState> {
       baseEdit: this.lastEdit ?? undefined,
     });
     this.inFlight = null;
-    if (answer.kind === "unreachable" || answer.kind === "signed-out") {
-      this.update({ saving: answer.kind === "signed-out" ? "signed-out" : "waiting" });
+    if (answer.kind === "unreachable" || answer.kind === "signed-out" || answer.kind === "other-person") {
+      this.update({ saving: answer.kind === "unreachable" ? "waiting" : answer.kind });
       this.line.again();
       return;
     }

@@ -12,7 +12,10 @@ import {
 import type { AssessedCase } from "#core/assessed-case.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import type { KeptBook } from "#core/estimate/kept.ts";
-import { ask, later, passes, whenOnline } from "#ui/live/line.ts";
+import { REFUSAL_HEADER } from "#core/headers.ts";
+import { asDevicePerson, ask, later, passes, whenOnline } from "#ui/live/line.ts";
+import { type DevicePerson, setDevicePerson } from "#ui/offline/device-people.ts";
+import { forgetPages } from "#ui/offline/pages.ts";
 import { type JobState, JobStore, type SendAnswer } from "./job-store.ts";
 import { browserOutbox, type Outbox, type WaitingEdit } from "./outbox.ts";
 
@@ -27,11 +30,15 @@ const NOWHERE: Outbox = {
 const SEND_PATIENCE_MS = 8000;
 
 async function send(jobId: string, edit: WaitingEdit): Promise<SendAnswer> {
-  const init = { method: "POST", headers: { "Content-Type": "application/json" }, body: JSON.stringify(edit) };
+  const headers = { "Content-Type": "application/json", ...asDevicePerson() };
+  const init = { method: "POST", headers, body: JSON.stringify(edit) };
   const response = await ask(`/jobs/${jobId}/edits`, init, SEND_PATIENCE_MS, passes);
   if (!response) return { kind: "unreachable" };
   if (response.status >= 500) return { kind: "failing", status: response.status };
-  if (response.status === 401) return { kind: "signed-out" };
+  if (response.status === 401) {
+    void forgetPages(jobId);
+    return { kind: response.headers.get(REFUSAL_HEADER) === "other-person" ? "other-person" : "signed-out" };
+  }
   try {
     if (response.headers.get("Content-Type")?.includes("json")) return await response.json();
     return { kind: "refused", problems: [{ path: "", message: await response.text() }] };
@@ -49,9 +56,12 @@ export function JobProvider(props: {
   revision: number;
   lastEdit: string | null;
   books: readonly KeptBook[];
+  /** Who has the job open. */
+  person: DevicePerson;
   children: ReactNode;
 }) {
-  const { jobId, children } = props;
+  const { jobId, person, children } = props;
+  if (typeof indexedDB !== "undefined") setDevicePerson(person);
   const [store] = useState(
     () =>
       new JobStore({

@@ -1,5 +1,8 @@
 /** The line to the server: sends in a moment, and tries again after longer and longer waits while it is dead. */
 
+import { PERSON_HEADER } from "#core/headers.ts";
+import { devicePerson } from "#ui/offline/device-people.ts";
+
 /** Calls back after so many milliseconds; returns a function that calls it off. */
 export type Later = (work: () => void, ms: number) => () => void;
 
@@ -35,6 +38,9 @@ export const later: Later = (work, ms) => {
   const timer = setTimeout(work, ms);
   return () => clearTimeout(timer);
 };
+
+/** A header that says whose edit, picture or file is sent: the server refuses it under another name. */
+export const asDevicePerson = (): Record<string, string> => ({ [PERSON_HEADER]: devicePerson().id });
 
 /** The server is in trouble of any kind. */
 const inTrouble = (status: number) => status >= 500 || status === 429;

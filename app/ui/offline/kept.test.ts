@@ -1,10 +1,16 @@
 /** What the browser keeps: edits, photo tasks and the last confirmed case, over a restart. */
 import "fake-indexeddb/auto";
-import { expect, it } from "vitest";
+import { openDB } from "idb";
+import { beforeEach, expect, it, vi } from "vitest";
 import { usCase } from "#core/testing/cases.ts";
 import { browserOutbox, type WaitingEdit } from "#ui/job-store/outbox.ts";
 import { browserQueue } from "#ui/photo-store/browser-queue.ts";
 import type { NewPhotoTask } from "#ui/photo-store/photo-store.ts";
+import { colleagueInWords, colleaguesWaiting } from "./colleagues.ts";
+import { setDevicePerson } from "./device-people.ts";
+
+const MARA = { id: "mara", name: "Mara Quill" };
+beforeEach(() => setDevicePerson(MARA));
 
 const edit = (id: string, value: string): WaitingEdit => ({
   id,
@@ -104,4 +110,43 @@ it("photo tasks keep their order and their bytes until they are done", async () 
   ]);
   const [second] = await queue.all();
   expect(second?.kind === "add" && second.photo.id).toBe("b");
+});
+
+it("what one person typed waits for that person alone, and the next one is told of it", async () => {
+  const job = "job-of-two";
+  const maras = browserOutbox(job);
+  maras.put(["one", "two", "three"].map((id, place) => ({ edit: edit(`of-mara-${id}`, id), place })));
+  await expect.poll(async () => (await loaded(job)).ids).toHaveLength(3);
+  await browserQueue(job).put({ kind: "remove", id: "a-picture" });
+
+  setDevicePerson({ id: "jonah", name: "Jonah Pike" });
+  expect((await loaded(job)).ids).toEqual([]);
+  expect(await browserQueue(job).all()).toEqual([]);
+  const others = await colleaguesWaiting(job);
+  expect(others.map(colleagueInWords)).toEqual(["Mara Quill: 3 changes and one picture"]);
+  expect(await colleaguesWaiting("job-of-nobody")).toEqual([]);
+
+  setDevicePerson(MARA);
+  expect((await loaded(job)).ids).toEqual(["of-mara-one", "of-mara-two", "of-mara-three"]);
+  expect(await colleaguesWaiting(job)).toEqual([]);
+});
+
+it("what an older version stored for nobody goes to the first person who opens a page", async () => {
+  const old = await openDB("heron", 1, {
+    upgrade(db) {
+      db.createObjectStore("edits", { keyPath: "id" }).createIndex("job", "jobId");
+      db.createObjectStore("bases", { keyPath: "jobId" });
+      db.createObjectStore("photos", { keyPath: "place", autoIncrement: true }).createIndex("job", "jobId");
+    },
+  });
+  await old.put("edits", { ...edit("from-before", "Before"), jobId: "job-before", place: 0 });
+  await old.put("bases", { jobId: "job-before", document: usCase(), revision: 4 });
+  old.close();
+  vi.resetModules();
+  const people = await import("./device-people.ts");
+  people.setDevicePerson({ id: "tess", name: "Tess Arbo" });
+  const { browserOutbox: reopened } = await import("#ui/job-store/outbox.ts");
+  const { edits, base: known } = await reopened("job-before").load();
+  expect([edits.map((e) => e.id), known?.revision]).toEqual([["from-before"], 4]);
+  expect((await indexedDB.databases()).map(({ name }) => name)).not.toContain("heron");
 });

@@ -2,9 +2,11 @@
  * The front of a panel or board as the electrician sees it. Drawn from the case alone; who uses it says what choosing
  * and moving a device does. Devices are dragged, or moved with Alt and the arrows; the arrows alone walk over the spaces.
  */
+
 import { type CSSProperties, type KeyboardEvent, lazy, memo, Suspense, useMemo, useRef, useState } from "react";
 import type { Circuit, Panel } from "#core/case/document/types.ts";
 import type { Codebook } from "#core/codebook/types.ts";
+import { ownValue } from "#core/own-value.ts";
 import { DEVICE_NAMES, deviceName } from "#core/panel/quick-device.ts";
 import { placeProblem, positionsOf, spacesOf } from "#core/panel/slots.ts";
 import { showA } from "#core/units.ts";
@@ -146,7 +148,7 @@ function walk(
   const by: Record<string, number> = columns
     ? { ArrowUp: -2, ArrowDown: 2, ArrowLeft: odd ? 0 : -1, ArrowRight: odd ? 1 : 0 }
     : { ArrowLeft: -1, ArrowRight: 1 };
-  const step = by[event.key];
+  const step = ownValue(by, event.key);
   if (!step) return;
   event.preventDefault();
   if (event.altKey && id) return props.onMove(id, first + step);

@@ -3,7 +3,7 @@
 import { createContext, type ReactNode, use, useEffect, useState, useSyncExternalStore } from "react";
 import { may, type Role } from "#core/rights.ts";
 import type { PhotoEntry, Photographer, PhotoList } from "#core/survey/photo.ts";
-import { ask, later, whenOnline } from "#ui/live/line.ts";
+import { asDevicePerson, ask, later, whenOnline } from "#ui/live/line.ts";
 import { browserQueue } from "./browser-queue.ts";
 import { type PhotoState, PhotoStore, type PhotoTask, type TaskAnswer } from "./photo-store.ts";
 
@@ -12,15 +12,16 @@ const SEND_PATIENCE_MS = 60_000;
 async function send(jobId: string, task: PhotoTask): Promise<TaskAnswer> {
   const at = `/jobs/${jobId}/photos`;
   const response = await (() => {
-    if (task.kind === "remove") return ask(`${at}/${task.id}`, { method: "DELETE" }, SEND_PATIENCE_MS);
+    const headers = asDevicePerson();
+    if (task.kind === "remove") return ask(`${at}/${task.id}`, { method: "DELETE", headers }, SEND_PATIENCE_MS);
     if (task.kind === "change")
-      return ask(`${at}/${task.id}`, { method: "PATCH", body: JSON.stringify(task.change) }, SEND_PATIENCE_MS);
+      return ask(`${at}/${task.id}`, { method: "PATCH", headers, body: JSON.stringify(task.change) }, SEND_PATIENCE_MS);
     const form = new FormData();
     const { id, item, about, caption, takenAt } = task.photo;
     const said = { id, item, ...(about && { about }), caption, takenAt: String(Date.parse(takenAt)) };
     for (const [name, value] of Object.entries(said)) form.set(name, value);
     form.set("picture", task.blob, `${id}.jpg`);
-    return ask(at, { method: "POST", body: form }, SEND_PATIENCE_MS);
+    return ask(at, { method: "POST", headers, body: form }, SEND_PATIENCE_MS);
   })();
   if (response?.ok) return { kind: "done" };
   if (!response || response.status === 401) return { kind: "unreachable" };

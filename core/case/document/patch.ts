@@ -2,7 +2,9 @@
  * Edits as JSON Patch (RFC 6902): applying, inverting, telling whether two touch the same thing, and moving one
  * over others that came first. Documents are never changed in place.
  */
+
 import { applyPatch as applyInPlace, createPatch, Pointer } from "rfc6902";
+import { ownValue } from "#core/own-value.ts";
 import { CaseRefused } from "./problems.ts";
 
 export type Operation =
@@ -36,7 +38,7 @@ function copyAlong(root: unknown, { op, path }: Operation): void {
   const keys = tokens(path).map((t) => t.replaceAll("~1", "/").replaceAll("~0", "~"));
   const last = keys.pop() as string;
   for (const key of keys) {
-    const inner = Array.isArray(at) && !isIndex(key) ? undefined : at[key];
+    const inner = Array.isArray(at) && !isIndex(key) ? undefined : ownValue(at, key);
     if (typeof inner !== "object" || inner === null) throw doesNotFit(`there is nothing at ${path}`);
     at[key] = shallowCopy(inner);
     at = at[key] as Record<string, unknown>;

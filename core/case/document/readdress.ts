@@ -1,4 +1,5 @@
 /** A patch made on one version of a case, for another one: what stands in lists is found by its id. */
+import { ownValue } from "#core/own-value.ts";
 import { applyPatch, type Operation, type Patch } from "./patch.ts";
 
 /** @returns the patch for `now`; null where something that it changes is not there any more */
@@ -26,12 +27,12 @@ function readdress(operation: Operation, before: unknown, after: unknown): Opera
     const found = Array.isArray(now) ? (inserts ? placeToInsert(key, now) : placeOf(key, old, now)) : key;
     if (found === null) return null;
     path.push(found);
-    const inner = (now as Record<string, unknown>)[found];
+    const inner = ownValue(now as Record<string, unknown>, found);
     if (last && !inserts && inner === undefined) {
       if (operation.op === "remove") return null;
       return { op: "add", path: `/${path.join("/")}`, value: operation.value };
     }
-    old = (old as Record<string, unknown> | undefined)?.[key];
+    old = ownValue((old ?? {}) as Record<string, unknown>, key);
     now = inner;
   }
   return { ...operation, path: `/${path.join("/")}` };

@@ -1,4 +1,5 @@
 /** The patch that sets, or takes away, one value of a case, whatever of its path exists already. */
+import { ownValue } from "#core/own-value.ts";
 import type { Operation, Patch } from "./patch.ts";
 
 /**
@@ -10,7 +11,7 @@ export function setValue(document: object, pointer: string, value: unknown): Pat
   const keys = pointer.split("/").slice(1);
   let at: unknown = document;
   for (const [depth, key] of keys.entries()) {
-    const here = (at as Record<string, unknown> | null | undefined)?.[key];
+    const here = ownValue((at ?? {}) as Record<string, unknown>, key);
     const last = depth === keys.length - 1;
     if (last) {
       if (value === undefined) return here === undefined ? [] : [{ op: "remove", path: pointer }];
@@ -43,6 +44,6 @@ export function valueAt(document: object, pointer: string): unknown {
     keysOf.set(pointer, keys);
   }
   let at: unknown = document;
-  for (const key of keys) at = (at as Record<string, unknown> | null | undefined)?.[key];
+  for (const key of keys) at = ownValue((at ?? {}) as Record<string, unknown>, key);
   return at;
 }

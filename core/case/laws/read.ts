@@ -1,5 +1,7 @@
 /** Reading a case from outside: text or parsed JSON in, a checked document and a report of unknown fields out. */
+
 import type { AnyObject } from "yup";
+import { ownValue } from "#core/own-value.ts";
 import { CaseRefused, type Problem } from "../document/problems.ts";
 import { wholeCase } from "../document/schema.ts";
 import type { CaseDocument } from "../document/types.ts";
@@ -62,7 +64,7 @@ function unknownPaths(schema: unknown, value: unknown, path: string): string[] {
   if (!node?.fields || Object.keys(node.fields).length === 0 || typeof value !== "object" || value === null) return [];
   return Object.entries(value).flatMap(([key, inner]) => {
     const at = path ? `${path}.${key}` : key;
-    return key in (node.fields as object) ? unknownPaths(node.fields?.[key], inner, at) : [at];
+    return Object.hasOwn(node.fields as object, key) ? unknownPaths(ownValue(node.fields ?? {}, key), inner, at) : [at];
   });
 }
 

@@ -1,5 +1,7 @@
 /** The shape of a parsed case: types, limits, lengths. Nothing that is wrong with it takes long to be told. */
+
 import { type AnySchema, ValidationError } from "yup";
+import { ownValue } from "#core/own-value.ts";
 import type { Problem } from "../document/problems.ts";
 import { wholeCase } from "../document/schema.ts";
 
@@ -43,7 +45,7 @@ function collect(schema: AnySchema, value: unknown, path: string, found: Problem
     for (const [i, inner] of value.entries()) collect(innerType, inner, `${path}[${i}]`, found);
   else
     for (const [key, inner] of Object.entries(fields))
-      collect(inner, (value as Record<string, unknown>)[key], path ? `${path}.${key}` : key, found);
+      collect(inner, ownValue(value as Record<string, unknown>, key), path ? `${path}.${key}` : key, found);
 }
 
 function problemsWith(

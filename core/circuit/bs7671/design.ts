@@ -1,5 +1,7 @@
 /** United Kingdom: what a charging circuit must carry, and what goes with it. */
+
 import type { Conductor, RunSegment } from "#core/case/document/types.ts";
+import { ownValue } from "#core/own-value.ts";
 import { lengthM, showA, showNumber, showOhm } from "#core/units.ts";
 import { factorUpTo } from "../factor.ts";
 import type { Check, CircuitAsked, CircuitRules, Tried } from "../types.ts";
@@ -65,7 +67,7 @@ const TYPES = [
   { id: "armoured-90", name: "Armoured, 90 °C (at 70 °C figures)", methods: ARMOURED_METHODS },
   { id: "multicore-70", name: "Tough-sheathed, 70 °C", methods: ["clipped", "trunking"] },
 ] as const;
-const tableOf = ({ type }: Pick<Conductor, "type">): CableTable => CABLE_TABLES[type ?? ""] ?? TWIN_EARTH;
+const tableOf = ({ type }: Pick<Conductor, "type">): CableTable => ownValue(CABLE_TABLES, type) ?? TWIN_EARTH;
 /** Smaller than this no circuit is made. */
 const LEAST_MM2 = 1.5;
 const rowsOf = (conductor: Pick<Conductor, "type">) => tableOf(conductor).rows.filter((r) => r.mm2 >= LEAST_MM2);
@@ -82,7 +84,7 @@ function carriedBy(conductor: Conductor, stretch: readonly RunSegment[], { ambie
   const row = rowsOf(conductor).find((r) => r.mm2 === mm2Of(conductor));
   let worst: Carried = { ampacityA: Number.POSITIVE_INFINITY, numbers: "" };
   for (const { method } of stretch) {
-    const reference = REFERENCE[method];
+    const reference = ownValue(REFERENCE, method);
     const where = method === "ground" ? "ground" : "air";
     const tabledA = (reference && row?.byMethod[reference]) ?? 0;
     const ca = factorUpTo(AMBIENT[where], ambientC ?? USUAL_C[where]);

@@ -1,5 +1,7 @@
 /** United Kingdom: what is asked of how a charging circuit runs, and of what stands at its ends. */
+
 import type { CaseDocument, RunSegment } from "#core/case/document/types.ts";
+import { ownValue } from "#core/own-value.ts";
 import { lengthM, showA, showNumber, showOhm } from "#core/units.ts";
 import { checked } from "../check.ts";
 import { junctions, where, which } from "../route.ts";
@@ -17,7 +19,7 @@ const ON_SURFACE: readonly string[] = ["clipped", "free-air", "trunking"];
 
 export function bsSupports({ method, escapeRoute }: RunSegment, { conductor }: DesignedSegment): Supports | null {
   if (!ON_SURFACE.includes(method)) return null;
-  const every = method === "trunking" ? TRUNKING_EVERY_M : (EVERY_M[conductor.type ?? ""] ?? ARMOURED_EVERY_M);
+  const every = method === "trunking" ? TRUNKING_EVERY_M : (ownValue(EVERY_M, conductor.type) ?? ARMOURED_EVERY_M);
   const metal = escapeRoute !== false && method !== "free-air";
   return {
     item: metal ? "support:metal-clip" : "support:clip",

@@ -1,3 +1,5 @@
+import { ownValue } from "#core/own-value.ts";
+
 /** Tables that a charging circuit is designed by in North America, beside the ampacities. */
 
 /** Circular mils of a size. Source: NEC chapter 9, table 8; kcmil sizes by their name. */
@@ -16,7 +18,7 @@ const CIRCULAR_MILS: Readonly<Record<string, number>> = {
   "3/0 AWG": 167_800,
   "4/0 AWG": 211_600,
 };
-export const circularMils = (size: string): number => CIRCULAR_MILS[size] ?? Number.parseFloat(size) * 1000;
+export const circularMils = (size: string): number => ownValue(CIRCULAR_MILS, size) ?? Number.parseFloat(size) * 1000;
 
 interface Row {
   /** Resistance, ohm per 1000 ft at 75 °C, dc, stranded. */

@@ -1,5 +1,7 @@
 /** North America: what a charging circuit must carry, and what goes with it. */
+
 import type { Conductor, RunSegment } from "#core/case/document/types.ts";
+import { ownValue } from "#core/own-value.ts";
 import { lengthFt, showA, showNumber, showPercent } from "#core/units.ts";
 import { nextStandardDeviceA } from "../ampacity.ts";
 import { checked } from "../check.ts";
@@ -83,7 +85,7 @@ function carriedBy({ size, material, type }: Conductor, { ambientC, grouped, ter
   const together = factorUpTo(ADJUSTMENT, grouped ?? OWN_CONDUCTORS);
   const correctedA = columns[2] * ambient * together;
   const finalA = Math.min(correctedA, terminalA);
-  const small = NEC_240_4_D[metal][size] ?? Number.POSITIVE_INFINITY;
+  const small = ownValue(NEC_240_4_D[metal], size) ?? Number.POSITIVE_INFINITY;
   return {
     terminalA,
     columnC: column,
@@ -192,7 +194,7 @@ export const necCircuit: CircuitRules = {
     return NEC_240_6.filter((d) => d >= chargeA * CONTINUOUS - EPSILON).slice(0, 1);
   },
   metalOf: (type, { aluminium }) => (aluminium && ALUMINIUM.includes(type) ? "al" : "cu"),
-  sizes: (type, metal) => MADE[type] ?? (metal === "al" ? ALL_ALUMINIUM : ALL),
+  sizes: (type, metal) => ownValue(MADE, type) ?? (metal === "al" ? ALL_ALUMINIUM : ALL),
   tries,
   lostV({ size, material }, length, amps) {
     const ohm = rowOf(size)?.[material ?? "cu"];
@@ -257,7 +259,7 @@ export const necCircuit: CircuitRules = {
       );
     }
     const cautions = [...design.cautions];
-    const ownEarth = conductor.type === "nm-b" ? NM_B_EARTH[conductor.size] : undefined;
+    const ownEarth = conductor.type === "nm-b" ? ownValue(NM_B_EARTH, conductor.size) : undefined;
     if (ownEarth && circularMils(ownEarth) < circularMils(earthConductor.size))
       cautions.push(
         `The cable's own earth conductor is ${ownEarth}; ${earthConductor.size} is asked for: use single conductors in a raceway.`,

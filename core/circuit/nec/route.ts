@@ -1,5 +1,7 @@
 /** North America: what is asked of how a charging circuit runs, and of what stands at its ends. */
+
 import type { RunSegment } from "#core/case/document/types.ts";
+import { ownValue } from "#core/own-value.ts";
 import { lengthFt, showA, showNumber } from "#core/units.ts";
 import { checked } from "../check.ts";
 import { junctions, parts, where, which } from "../route.ts";
@@ -25,7 +27,7 @@ export function necSupports({ method }: RunSegment, { conduit }: DesignedSegment
   if (!conduit) return CABLE_SUPPORT;
   const { trade, kind } = conduitParts(conduit);
   const of = kind === "EMT" ? RACEWAY_SUPPORTS.emt : RACEWAY_SUPPORTS.pvc;
-  return { ...of, every: of.everyBySize[trade] ?? of.everyBySize.other };
+  return { ...of, every: ownValue(of.everyBySize, trade) ?? of.everyBySize.other };
 }
 
 const bends = ({ segments, design }: Routed): Check[] =>
@@ -93,7 +95,7 @@ function protection({ segments, design }: Routed): Check[] {
 const boxes = ({ design }: Routed): Check[] =>
   junctions(design).map((i) => {
     const sides = [design.segments[i - 1], design.segments[i]] as DesignedSegment[];
-    const volumes = sides.map(({ conductor }) => BOX_VOLUME[conductor.size]);
+    const volumes = sides.map(({ conductor }) => ownValue(BOX_VOLUME, conductor.size));
     const label = `Junction box before part ${i + 1}`;
     const rule = "NEC 314.16(B)";
     if (volumes.some((v) => v === undefined))
@@ -106,7 +108,7 @@ const boxes = ({ design }: Routed): Check[] =>
         sides.map(({ conductor, conduit }) => `${conductor.size}${conduit ? ` in ${conduit}` : ""}`).join(" to "),
       );
     const live = volumes.reduce<number>((t, v) => t + 2 * (v ?? 0), 0);
-    const earth = Math.max(...sides.map((s) => BOX_VOLUME[s.earthConductor.size] ?? 0));
+    const earth = Math.max(...sides.map((s) => ownValue(BOX_VOLUME, s.earthConductor.size) ?? 0));
     const clamps = sides.some((s) => !s.conduit) ? Math.max(...volumes.map((v) => v ?? 0)) : 0;
     return checked(
       "box",

@@ -1,4 +1,5 @@
 /** The sheet of ways: a bank for each at one scale of amperes, and the figures that differ on common rows under it. */
+
 import { Button } from "antd";
 import type { ReactNode } from "react";
 import type { AssessedCase } from "#core/assessed-case.ts";
@@ -6,6 +7,7 @@ import type { Car } from "#core/case/document/types.ts";
 import type { DrawnPrice } from "#core/estimate/draws.ts";
 import { showMoney } from "#core/estimate/estimate.ts";
 import { distancePerHour } from "#core/need/in-words.ts";
+import { ownValue } from "#core/own-value.ts";
 import { showA, showDays, showKWh, showNumber, showPercent } from "#core/units.ts";
 import { commonScaleA } from "#core/waterline.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
@@ -68,7 +70,7 @@ const rows = (drawn: Readonly<Record<string, DrawnPrice>>, car: Car | undefined)
   {
     name: "Price",
     of: (w) => {
-      const range = drawn[w.way];
+      const range = ownValue(drawn, w.way);
       return (
         <>
           <Figure why={w.explainCost}>{showMoney(w.cost.typical, w.cost.currency)}</Figure>
@@ -101,7 +103,7 @@ const rows = (drawn: Readonly<Record<string, DrawnPrice>>, car: Car | undefined)
   {
     name: "Asks",
     of: (w) => {
-      const asked = w.steps.map((s) => ASKED[s.id]).filter(Boolean);
+      const asked = w.steps.map((s) => ownValue(ASKED, s.id)).filter(Boolean);
       return asked.length > 0 ? asked.join(", ") : "nobody";
     },
   },

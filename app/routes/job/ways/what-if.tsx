@@ -1,4 +1,5 @@
 /** Sliders and switches beside the sheet: everything is computed anew, nothing is touched until it is kept. */
+
 import { Button, Switch } from "antd";
 import { createPatch } from "rfc6902";
 import type { AssessedCase } from "#core/assessed-case.ts";
@@ -7,6 +8,7 @@ import { codebookOf } from "#core/codebook/index.ts";
 import type { Plan } from "#core/decide/plans.ts";
 import { schoolsOf } from "#core/decide/schools.ts";
 import { triesNothing, type WhatIf } from "#core/decide/what-if.ts";
+import { ownValue } from "#core/own-value.ts";
 import { showA, showNumber, showPercent } from "#core/units.ts";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
 import styles from "./ways.module.css";
@@ -71,7 +73,7 @@ export function WhatIfPanel({ whatIf, plan, onChange, tried }: Props) {
             <label key={id} className={styles.knob}>
               {question}
               <select
-                value={whatIf.schools?.[id] ?? follows(document)}
+                value={ownValue(whatIf.schools ?? {}, id) ?? follows(document)}
                 onChange={(e) => set({ schools: { ...whatIf.schools, [id]: e.target.value } })}
               >
                 {choices.map(({ value, says }) => (

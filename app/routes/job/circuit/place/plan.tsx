@@ -1,7 +1,9 @@
 /** The plot to scale: solids, cars and the charger are dragged; the lead's paths are drawn as they lie. */
+
 import type { KonvaEventObject } from "konva/lib/Node";
 import { useRef, useState } from "react";
 import { Arrow, Circle, Group, Layer, Line, Rect, Stage, Text } from "react-konva";
+import { ownValue } from "#core/own-value.ts";
 import { type BandPoint, onWall } from "#core/place/band.ts";
 import { alignedMove } from "#core/place/draw.ts";
 import { distance, type Point, type Polygon } from "#core/place/geometry.ts";
@@ -52,6 +54,13 @@ const MARGIN_M = 1.5;
 const SNAP_M = 0.05;
 const HEIGHT_PX = 460;
 /** Arrow keys move by so much, with Shift by ten times as much, m. */
+/** The direction that an arrow key moves in, x and y. */
+const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, 1],
+  ArrowDown: [0, -1],
+};
 const KEY_M = 0.05;
 
 const snap = (v: number) => Math.round(v / SNAP_M) * SNAP_M;
@@ -112,11 +121,11 @@ export default function Plan(props: Props) {
   });
   const keys = (event: React.KeyboardEvent) => {
     if (line) return;
-    const by = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] }[event.key];
+    const by = ownValue(ARROWS, event.key);
     if (!by || !chosen) return;
     event.preventDefault();
     const step = KEY_M * (event.shiftKey ? 10 : 1);
-    onMove(chosen, [(by[0] as number) * step, (by[1] as number) * step]);
+    onMove(chosen, [by[0] * step, by[1] * step]);
   };
   const corners = [
     ...plot.solids.flatMap((s) => [...s.polygon]),

@@ -23,7 +23,7 @@ import type { Situation, WayJudgement } from "#core/ways/types.ts";
 import { type Missing, missingOf } from "./missing.ts";
 import { showA } from "./units.ts";
 import type { Waterline } from "./waterline.ts";
-import { type Why, why } from "./why.ts";
+import { later, type Why, why } from "./why.ts";
 
 export interface Assessment {
   format: "heron-assessment";
@@ -86,6 +86,9 @@ function explainRating({ document, codebook: { words, sections }, supplyA }: Hom
   };
 }
 
+/** The reach is a drawing's affair and takes longer than all else together: it is worked out when somebody reads it. */
+const assessmentOf = later<Omit<Assessment, "reach">, Pick<Assessment, "reach">>("reach");
+
 /** What the ways are judged on. */
 function situationOf(
   document: CaseDocument,
@@ -135,9 +138,9 @@ export function assess(document: CaseDocument, book: PriceBook): Assessment {
   const taken = ways.find((w) => w.way === recommendation.way);
   const assumed = assumedFields(document);
   const rating = explainRating(home);
-  return {
-    format: "heron-assessment",
-    version: 1,
+  const fields = {
+    format: "heron-assessment" as const,
+    version: 1 as const,
     rules: document.rules,
     supply: { ratingA: home.supplyA, volts: home.volts },
     calculations,
@@ -150,7 +153,6 @@ export function assess(document: CaseDocument, book: PriceBook): Assessment {
     recommended: recommendation.way,
     because: recommendation.because,
     circuit: taken?.circuit ?? null,
-    reach: reachIn(document),
     findings: surveyFindings(home, s.path.target, s.path.panels),
     need: { energyPerDayKWh: s.need.energyPerDayKWh, hoursPerNight: s.need.hoursPerNight },
     missing: missingOf([...s.path.links.flatMap((l) => l.unknowns), ...(taken?.unknowns ?? [])]),
@@ -183,6 +185,7 @@ export function assess(document: CaseDocument, book: PriceBook): Assessment {
       ),
     },
   };
+  return assessmentOf(fields, { reach: () => reachIn(document) });
 }
 
 /** The recommended way alone, for who asks of a thousand homes. */

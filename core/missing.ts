@@ -2,7 +2,9 @@
 import type { Unknown } from "#core/path/types.ts";
 import { capital } from "./words.ts";
 
-export type StepId = "survey" | "demand" | "need" | "ways" | "circuit" | "papers";
+/** The steps of a job, in the order of the work. */
+export const STEP_IDS = ["survey", "demand", "need", "ways", "circuit", "papers"] as const;
+export type StepId = (typeof STEP_IDS)[number];
 
 export interface Missing {
   step: StepId;

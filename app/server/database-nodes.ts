@@ -2,9 +2,11 @@
  * Connections to one MariaDB, or to the nodes of a cluster: to the first node that answers. When that node is lost the
  * next one is taken, and when it is back it is taken again.
  */
+import { isMainThread } from "node:worker_threads";
 import { createPool, type Pool, type PoolConnection } from "mysql2/promise";
 
-const CONNECTIONS_OF_NODE = 12;
+/** The thread that answers has most to ask; each thread that renders pages has a few connections of its own. */
+const CONNECTIONS_OF_NODE = isMainThread ? 12 : 4;
 const CONNECT_MS = 4000;
 /** How often a lost node is asked whether it is back. */
 const PROBE_MS = 1000;

@@ -3,9 +3,10 @@ import "#core/codebook/editions.ts";
 import path from "node:path";
 import { createRequestHandler } from "@react-router/express";
 import compression from "compression";
-import express from "express";
+import express, { type NextFunction, type Request, type Response } from "express";
 import packed from "express-static-gzip";
 import { RouterContextProvider, type ServerBuild } from "react-router";
+import { STEP_IDS } from "#core/missing.ts";
 import { migrateDatabase } from "#db/migrate.ts";
 import { closeDatabase } from "./database.ts";
 import {
@@ -14,18 +15,21 @@ import {
   knowSender,
   mayStream,
   nonce,
+  routedPath,
   sameOrigin,
   securityHeaders,
   soundAddress,
 } from "./guard.ts";
 import { indexOutdatedWords } from "./job-list.ts";
-import { log } from "./log.ts";
+import { faultOf, log } from "./log.ts";
 import { measure, serveMetrics } from "./metrics.ts";
 import { pageContext } from "./middleware.ts";
 import { settings } from "./settings.ts";
 import { forgetOldAttempts } from "./sign-in-attempts.ts";
 import { beginStopping } from "./stopping.ts";
-import { endWork } from "./work.ts";
+import { endWork, renderInThread, startRendering } from "./work.ts";
+
+export { renderPage, warmUp } from "./render-page.ts";
 
 export function createApp(build: ServerBuild, clientFolder: string): express.Express {
   const app = express();
@@ -55,6 +59,7 @@ export function createApp(build: ServerBuild, clientFolder: string): express.Exp
     }),
   );
   app.use(express.static(clientFolder, { maxAge: "1h", index: false }));
+  app.use(jobPages);
   app.use(
     createRequestHandler({
       build,
@@ -76,6 +81,38 @@ export function createApp(build: ServerBuild, clientFolder: string): express.Exp
   );
   return app;
 }
+
+const JOB_PAGE = new RegExp(`^/jobs/[^/]+/(${STEP_IDS.join("|")})$`);
+
+/** Pages of jobs are rendered in threads; data requests, which render nothing, are answered here. */
+async function jobPages(request: Request, response: Response, next: NextFunction): Promise<void> {
+  const isPage = request.method === "GET" && !/\.data$/i.test(request.path);
+  if (!isPage || !JOB_PAGE.test(routedPath(request.path) ?? "")) return next();
+  const address = request.ip ?? "";
+  const page = {
+    url: `${request.protocol}://${request.get("host") ?? "localhost"}${request.originalUrl}`,
+    headers: headersOf(request),
+    nonce: response.locals.nonce as string,
+    address,
+  };
+  try {
+    const rendered = await renderInThread(page, request.get("cookie") ?? address);
+    response.status(rendered.status);
+    for (const [name, value] of rendered.headers) response.append(name, value);
+    response.send(rendered.body);
+  } catch (error) {
+    if (!(error instanceof globalThis.Response)) throw error;
+    response
+      .status(error.status)
+      .type("text/plain")
+      .send(await error.text());
+  }
+}
+
+const headersOf = (request: Request): [string, string][] =>
+  Object.entries(request.headers).flatMap(([name, value]): [string, string][] =>
+    value === undefined ? [] : [[name, Array.isArray(value) ? value.join(", ") : value]],
+  );
 
 /** What is being answered is finished, within reason. */
 const LAST_ANSWERS_MS = 1000;
@@ -101,6 +138,8 @@ export async function serve(): Promise<void> {
   // A whole request, its body too, arrives within this.
   server.requestTimeout = REQUEST_MS;
   server.headersTimeout = HEADERS_MS;
+  // Without them pages are rendered all the same, the first ones later.
+  startRendering().catch((error: unknown) => log.warn(faultOf(error), "threads that render pages did not start"));
   setInterval(() => void forgetOldAttempts().catch(() => {}), SWEEP_MS).unref();
   const metrics = settings.metricsPort > 0 ? serveMetrics(settings.metricsPort, settings.metricsHost) : null;
   const stop = () => {

@@ -14,6 +14,7 @@ import type { PictureTasks } from "../work/pictures.ts";
 import type { Tasks } from "../work/thread.ts";
 import { FairQueue } from "./fair-queue.ts";
 import { refuse } from "./refusals.ts";
+import type { PageRequest, RenderedPage } from "./render-page.ts";
 import { currentSender } from "./sender.ts";
 
 const pools = new Map<string, Piscina>();
@@ -26,6 +27,24 @@ interface PoolLimits {
   mostWaitingOfOne: number;
   deadlineMs: number;
   heapMB: number;
+}
+
+/** A pool of threads that load this build of the server. */
+function poolOfServer({ most, heapMB }: PoolLimits): Piscina {
+  const known = pools.get("server");
+  if (known) return known;
+  const made = new Piscina({
+    filename: path.resolve("build", "server", "index.js"),
+    name: "renderPage",
+    // The first page of a thread takes seconds longer than any other one.
+    minThreads: most,
+    maxThreads: most,
+    idleTimeout: 300_000,
+    resourceLimits: { maxOldGenerationSizeMb: heapMB },
+    atomics: "disabled",
+  });
+  pools.set("server", made);
+  return made;
 }
 
 /** A pool whose threads begin with its first task, and end once none came for a while. */
@@ -86,6 +105,40 @@ function pool<T extends Tasks>(source: string, limits: PoolLimits) {
   return Object.assign(run, { waiting: () => queue.size });
 }
 
+const RENDER_LIMITS: PoolLimits = {
+  most: os.availableParallelism(),
+  mostWaiting: 200,
+  mostWaitingOfOne: 20,
+  deadlineMs: 15_000,
+  heapMB: 320,
+};
+const renderQueue = new FairQueue({ atOnce: RENDER_LIMITS.most, atOnceOfOne: 1, ...RENDER_LIMITS });
+
+/**
+ * Renders a page in a thread of its own kind.
+ * @param sender whose page it is, as far as that is known before the session is looked up
+ * @throws a refusal where too many wait, or where it takes too long
+ */
+export const renderInThread = (page: PageRequest, sender: string): Promise<RenderedPage> =>
+  renderQueue.run(
+    sender,
+    async () => {
+      try {
+        const signal = AbortSignal.timeout(RENDER_LIMITS.deadlineMs);
+        return await poolOfServer(RENDER_LIMITS).run(page, { signal });
+      } catch (error) {
+        throw refusalOf(error) ?? error;
+      }
+    },
+    currentSender().signal,
+  );
+
+/** Starts the threads that render pages, so that the first person does not wait for them. */
+export async function startRendering(): Promise<void> {
+  const pool = poolOfServer(RENDER_LIMITS);
+  await Promise.all(pool.threads.map(() => pool.run(undefined, { name: "warmUp" })));
+}
+
 /** What a page or an edit waits for: assessments and summaries. */
 export const forPages = pool<PageTasks>("pages.ts", {
   most: Math.max(1, os.availableParallelism() - 1),
@@ -134,9 +187,10 @@ export const editQueue = new FairQueue({ atOnce: 6, atOnceOfOne: 2, mostWaiting:
 
 /** How many tasks wait in each queue. */
 export const waiting = (): Record<
-  "pages" | "jobs" | "files" | "passwords" | "pictures" | "signIns" | "edits",
+  "rendering" | "pages" | "jobs" | "files" | "passwords" | "pictures" | "signIns" | "edits",
   number
 > => ({
+  rendering: renderQueue.size,
   pages: forPages.waiting(),
   jobs: forJobs.waiting(),
   files: forFiles.waiting(),

@@ -10,7 +10,7 @@ import { precacheAndRoute } from "workbox-precaching";
 import { registerRoute } from "workbox-routing";
 import { CacheFirst, NetworkFirst } from "workbox-strategies";
 import { KEEP_HEADER, PERSON_HEADER } from "#core/headers.ts";
-import { STEPS } from "#ui/frame/steps.ts";
+import { STEP_IDS } from "#core/missing.ts";
 import { forgetPages, PAGES } from "#ui/offline/pages.ts";
 import { mayKeep, type PageOwner } from "./page-owner.ts";
 
@@ -92,7 +92,7 @@ const fromServerFirst = (pattern: RegExp, cacheName: string, maxEntries: number)
     }),
   );
 
-const steps = STEPS.map((step) => step.id).join("|");
+const steps = STEP_IDS.join("|");
 fromServerFirst(new RegExp(`^https?://[^/]+/(jobs/[^/]+/(${steps}))?(\\?.*)?$`), PAGES, 300);
 fromServerFirst(/\/jobs\/[^/?]+(\/[a-z]+)?\.data(\?.*)?$/, `${PAGES}-data`, 300);
 fromServerFirst(/\/jobs\/[^/]+\/photos$/, `${PAGES}-lists`, 100);

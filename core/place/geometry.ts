@@ -96,27 +96,37 @@ const inSome = (x: number, y: number, solids: readonly Solid[]): boolean => {
  * Where a line meets the outline of a solid, as shares of its length; those at its ends are left out.
  * @returns false where it passes through a side well between that side's ends and its own: it goes in there
  */
-function meets([ax, ay]: Point, dx: number, dy: number, { polygon }: Solid, shares: number[]): boolean {
+function meets(a: Point, dx: number, dy: number, { polygon }: Solid, shares: number[]): boolean {
+  const ax = a[0];
+  const ay = a[1];
   const length2 = dx * dx + dy * dy;
-  for (let i = 0, j = polygon.length - 1; i < polygon.length; j = i++) {
-    const [cx, cy] = polygon[j] as Point;
-    const [ex, ey] = polygon[i] as Point;
-    const [fx, fy] = [ex - cx, ey - cy];
+  // Plain numbers and no short-lived lists: this runs some hundred thousand times for a plot with many solids.
+  let before = polygon[polygon.length - 1] as Point;
+  for (let i = 0; i < polygon.length; i++) {
+    const after = polygon[i] as Point;
+    const fx = after[0] - before[0];
+    const fy = after[1] - before[1];
+    const gx = before[0] - ax;
+    const gy = before[1] - ay;
+    before = after;
     const cross = dx * fy - dy * fx;
-    const [gx, gy] = [cx - ax, cy - ay];
-    if (Math.abs(cross) < EPSILON) {
+    if (cross < EPSILON && cross > -EPSILON) {
       // Side by side: where the ends of the one lie along the other.
-      for (const t of [(gx * dx + gy * dy) / length2, ((ex - ax) * dx + (ey - ay) * dy) / length2])
-        if (t > 0 && t < 1) shares.push(t);
+      const first = (gx * dx + gy * dy) / length2;
+      if (first > 0 && first < 1) shares.push(first);
+      const second = ((gx + fx) * dx + (gy + fy) * dy) / length2;
+      if (second > 0 && second < 1) shares.push(second);
       continue;
     }
     const t = (gx * fy - gy * fx) / cross;
     if (t <= 0 || t >= 1) continue;
     const u = (gx * dy - gy * dx) / cross;
     if (u < -EPSILON || u > 1 + EPSILON) continue;
-    const [line, side] = [Math.sqrt(length2), Math.hypot(fx, fy)];
-    const well = (share: number, length: number) => Math.min(share, 1 - share) * length > TOUCH;
-    if (well(t, line) && well(u, side) && Math.abs(cross) > TOUCH * line * side) return false;
+    const line = Math.sqrt(length2);
+    const side = Math.sqrt(fx * fx + fy * fy);
+    const isWellInLine = Math.min(t, 1 - t) * line > TOUCH;
+    const isWellInSide = Math.min(u, 1 - u) * side > TOUCH;
+    if (isWellInLine && isWellInSide && Math.abs(cross) > TOUCH * line * side) return false;
     shares.push(t);
   }
   return true;
@@ -151,6 +161,16 @@ function isBlocked(a: Point, b: Point, all: readonly Solid[]): boolean {
     }
     from = to;
   }
+  return false;
+}
+
+/** Whether one of the solids may stand between two points, by its bounds alone. */
+function mayStandBetween(a: Point, b: Point, all: readonly Solid[]): boolean {
+  const left = Math.min(a[0], b[0]);
+  const right = Math.max(a[0], b[0]);
+  const bottom = Math.min(a[1], b[1]);
+  const top = Math.max(a[1], b[1]);
+  for (const s of all) if (s.right >= left && s.left <= right && s.top >= bottom && s.bottom <= top) return true;
   return false;
 }
 
@@ -194,7 +214,6 @@ export function groundOf(polygons: readonly Polygon[]): Ground {
 
 /** Whether the ground alone stands between two of its corners. */
 function groundBetween({ corners, solids, between }: Ground, a: Corner, b: Corner): boolean {
-  if (a.onGround < 0 || b.onGround < 0) return false;
   const at = a.onGround * corners.length + b.onGround;
   if (between[at] === 0) {
     const blocked = isBlocked(a.at, b.at, solids) ? 1 : 2;
@@ -207,14 +226,23 @@ function groundBetween({ corners, solids, between }: Ground, a: Corner, b: Corne
 /**
  * Shortest paths to one point round the ground and what else stands on it. Corners are settled from the point outwards,
  * as far as the paths that are asked for need them, and each once.
+ * @param mostM longer paths are not looked for, m
  * @returns the path from a point; null where there is none
  */
 export function shortestPathsTo(
   target: Point,
   ground: Ground,
   others: readonly Polygon[] = [],
+  mostM = Number.POSITIVE_INFINITY,
 ): (from: Point) => PlanPath | null {
-  const solids = [...ground.solids, ...others.map(solidOf)];
+  const added = others.map(solidOf);
+  const solids = [...ground.solids, ...added];
+  const isBetween = (a: Corner, b: Corner): boolean => {
+    if (a.onGround < 0 || b.onGround < 0) return isBlocked(a.at, b.at, solids);
+    if (groundBetween(ground, a, b)) return true;
+    // What the ground leaves free stays free where nothing of the others is near.
+    return mayStandBetween(a.at, b.at, added) && isBlocked(a.at, b.at, solids);
+  };
   const corner = (at: Point, onGround: number): Corner => ({
     at,
     onGround,
@@ -236,7 +264,7 @@ export function shortestPathsTo(
     for (const c of open) {
       const lengthM = nearest.lengthM + distance(c.at, nearest.at);
       if (c.done || lengthM >= c.lengthM - EPSILON) continue;
-      if (groundBetween(ground, c, nearest) || isBlocked(c.at, nearest.at, solids)) continue;
+      if (isBetween(c, nearest)) continue;
       c.lengthM = lengthM;
       c.next = nearest;
     }
@@ -249,7 +277,7 @@ export function shortestPathsTo(
     for (let i = 0; ; i++) {
       const c = settled[i] ?? settleNext();
       // Corners come in the order of their paths: no later one can be nearer.
-      if (!c || c.lengthM >= least - EPSILON) break;
+      if (!c || c.lengthM >= least - EPSILON || c.lengthM > mostM) break;
       const lengthM = c.lengthM + distance(from, c.at);
       if (lengthM >= least - EPSILON || isBlocked(from, c.at, solids)) continue;
       best = c;

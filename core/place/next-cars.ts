@@ -1,9 +1,10 @@
 /** The next car: the same charger against every class of car with its port at each corner. */
 
-import type { CarClass } from "#core/case/document/types.ts";
+import type { CarClass, Place } from "#core/case/document/types.ts";
 import { CAR_CLASSES } from "#core/need/cars.ts";
-import { type ParkedCar, type Plot, type Port, USUAL_PORT_HEIGHT_M } from "./plot.ts";
-import { everyReach, pathsToPort, reachOf } from "./reach.ts";
+import { distance, type PlanPath } from "./geometry.ts";
+import { type HungCharger, type ParkedCar, type Plot, type Port, plotOf, portOf, USUAL_PORT_HEIGHT_M } from "./plot.ts";
+import { pathsToPort, reachOf } from "./reach.ts";
 
 /** Where ports are, most often: on a flank, near one end. Heron's own. */
 const NEAR_END = 0.12;
@@ -39,9 +40,27 @@ export function nextCars(plot: Plot): NextCar[] {
   return possibleCars().map(({ class: of, corner, car }) => ({
     class: of,
     corner,
-    served: everyReach(plot, [car], ({ position, turned }) => {
-      const path = pathsToPort(plot, position, car, turned)(charger.at);
-      return reachOf(charger, path, car).verdict;
-    }).some((verdict) => verdict !== "short"),
+    served: isServedSomewhere(plot, charger, car),
   }));
+}
+
+const known = new WeakMap<Place, NextCar[]>();
+
+/** The next cars of a case's place, worked out once. */
+export function nextCarsAt(place: Place): NextCar[] {
+  const next = known.get(place) ?? nextCars(plotOf(place));
+  known.set(place, next);
+  return next;
+}
+
+function isServedSomewhere(plot: Plot, charger: HungCharger, car: ParkedCar): boolean {
+  const reaches = (path: PlanPath | null) => reachOf(charger, path, car).verdict !== "short";
+  return plot.parking.some((position) =>
+    [false, true].some((turned) => {
+      const points = [charger.at, portOf(position, car, turned)] as const;
+      // Where the straight line is too long already, no path is looked for.
+      if (!reaches({ lengthM: distance(...points), points: [...points] })) return false;
+      return reaches(pathsToPort(plot, position, car, turned, charger.leadM)(charger.at));
+    }),
+  );
 }

@@ -49,19 +49,29 @@ function groundOfPlot(plot: Plot): Ground {
   return ground;
 }
 
-/** Shortest paths to the port of a car on a position, round the solids, itself and the cars on the other positions. */
+/**
+ * Shortest paths to the port of a car on a position, round the solids, itself and the cars on the other positions.
+ * @param mostM longer paths are not looked for, m
+ */
 export function pathsToPort(
   plot: Plot,
   position: Parking,
   car: ParkedCar,
   turned: boolean,
+  mostM?: number,
 ): (from: Point) => PlanPath | null {
   const others = plot.parking.filter((p) => p !== position).map((p) => outlineOf(p, car));
-  return shortestPathsTo(portOf(position, car, turned), groundOfPlot(plot), [
-    outlineOf(position, car, turned),
-    ...others,
-  ]);
+  const cars = [outlineOf(position, car, turned), ...others];
+  return shortestPathsTo(portOf(position, car, turned), groundOfPlot(plot), cars, mostM);
 }
+
+/** The same paths with another lead. */
+export const withLead = (reach: readonly Reach[], leadM: number): Reach[] =>
+  reach.map((row) =>
+    row.liesM === null || row.hangsM === null
+      ? row
+      : { ...row, verdict: verdictOf(leadM, { liesM: row.liesM, hangsM: row.hangsM }) },
+  );
 
 export function reachOf(
   charger: HungCharger,

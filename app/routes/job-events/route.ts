@@ -30,7 +30,7 @@ export async function loader({ request, params: { jobId }, context }: Route.Load
   const person = context.get(personContext);
   const { jobs } = context.get(firmContext);
   const { mayStream, unsentBytes } = context.get(pageContext);
-  if (!mayStream) return refuse("wrong-method");
+  if (!mayStream) return refuse("not-found");
   if (!(await jobs.has(jobId))) return refuse("not-found");
   if (streamsOf(person.sessionId) >= MOST_STREAMS_OF_SESSION) return refuse("too-many-streams");
   const asked = request.headers.get("Last-Event-ID") ?? readQuery(request, query).since;

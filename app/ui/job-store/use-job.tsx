@@ -113,6 +113,17 @@ export function useJobAtRest(): AssessedCase {
 }
 
 /**
+ * The case once the page is live and nobody has changed it for a moment; null before that. For parts that are many
+ * whole calculations by themselves and stand below what is asked first: the server does not work them out.
+ */
+export function useJobOnceLive(): AssessedCase | null {
+  const job = useJobAtRest();
+  const [isLive, setIsLive] = useState(false);
+  useEffect(() => later(() => setIsLive(true), REST_MS), []);
+  return isLive ? job : null;
+}
+
+/**
  * A part of a sheet that is dear to draw: it gets the case as of a moment ago and is drawn only when that has changed.
  * The fields in it hold on to their own places in the case and are never late.
  */

@@ -10,15 +10,16 @@ import { routesOf, withRouteTaken } from "#core/decide/routes.ts";
 import { showMoney } from "#core/estimate/estimate.ts";
 import { showA, showNumber, showPercent, showSize } from "#core/units.ts";
 import table from "#ui/frame/table.module.css";
-import { useJobAtRest, useJobStore } from "#ui/job-store/use-job.tsx";
+import { useJobOnceLive, useJobPart, useJobStore } from "#ui/job-store/use-job.tsx";
 import styles from "./circuit.module.css";
 
 export function Routes() {
-  const { document, prices } = useJobAtRest();
+  const job = useJobOnceLive();
+  const document = useJobPart((state) => state.document);
   const store = useJobStore();
   const { lengthUnit } = codebookOf(document.rules);
   const others = document.otherRuns ?? [];
-  const routes = useMemo(() => (document.otherRuns?.length ? routesOf(document, prices.book) : []), [document, prices]);
+  const routes = useMemo(() => (job?.document.otherRuns?.length ? routesOf(job.document, job.prices.book) : []), [job]);
   /** Today's run is kept as it is, and the copy of it is worked on. */
   const copy = () => {
     const { document: now } = store.getState();
@@ -42,7 +43,7 @@ export function Routes() {
       {others.length > 0 && (
         <div className={styles.scroll}>
           <table className={`${table.plain} ${styles.routes}`}>
-            <caption>Routes beside each other</caption>
+            <caption>Routes beside each other{job ? "" : ": being worked out"}</caption>
             <thead>
               <tr>
                 <th>Route</th>

@@ -144,7 +144,8 @@ export default function Plan(props: Props) {
         ]
       : [];
   };
-  const paths = car ? leads(shown, cars) : [];
+  // The server draws no canvas.
+  const paths = car && typeof window !== "undefined" ? leads(shown, cars) : [];
   const isChosen = (kind: Chosen["kind"], index = 0) =>
     chosen?.kind === kind && (chosen.kind === "charger" || chosen.index === index);
   const solid = chosen?.kind === "solid" ? shown.solids[chosen.index] : undefined;

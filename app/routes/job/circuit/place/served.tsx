@@ -1,10 +1,10 @@
 /** What the lead serves: in one sentence, and car by car. */
 import type { CaseDocument, Place as CasePlace } from "#core/case/document/types.ts";
 import { carName } from "#core/need/result.ts";
-import { nextCars } from "#core/place/next-cars.ts";
+import { nextCarsAt } from "#core/place/next-cars.ts";
 import { plotOf } from "#core/place/plot.ts";
-import { type Reach, reachIn } from "#core/place/reach.ts";
-import { showNumber } from "#core/units.ts";
+import { type Reach, withLead } from "#core/place/reach.ts";
+import { FT_PER_M, showNumber } from "#core/units.ts";
 import table from "#ui/frame/table.module.css";
 import styles from "../circuit.module.css";
 import { showLength, unitOf } from "./plan-unit.ts";
@@ -28,7 +28,7 @@ export function Answer({
   const served = asked.filter((a) =>
     reach.some((r) => r.parking === a.parking && r.car === a.car && r.verdict !== "short"),
   ).length;
-  const next = nextCars(plotOf(place));
+  const next = nextCarsAt(place);
   return (
     <p className={styles.chosen}>
       Serves{" "}
@@ -67,8 +67,7 @@ export function Served({
   };
   const leads = LEADS[place.unit];
   const servedBy = (lead: number) => {
-    const { leadLength: _, ...charger } = place.charger ?? { at: [0, 0] };
-    const rows = reachIn({ ...document, place: { ...place, charger: { ...charger, leadLength: lead } } });
+    const rows = withLead(reach, lead * (place.unit === "ft" ? 1 / FT_PER_M : 1));
     const keys = new Set(rows.filter((r) => r.verdict !== "short").map((r) => `${r.parking} ${r.car}`));
     return `${keys.size} of ${(place.parking ?? []).length * cars.length}`;
   };

@@ -1,0 +1,45 @@
+/**
+ * Pages of a job, rendered in a worker thread: the largest home takes a second to assess and to draw, and meanwhile the
+ * thread that answers stays free. The thread loads the same build as the process, with connections of its own.
+ */
+import "#core/codebook/editions.ts";
+import { createRequestHandler, RouterContextProvider, type ServerBuild } from "react-router";
+import { pageContext } from "./middleware.ts";
+import { asSender } from "./sender.ts";
+
+export interface PageRequest {
+  url: string;
+  headers: [string, string][];
+  nonce: string;
+  address: string;
+}
+export interface RenderedPage {
+  status: number;
+  headers: [string, string][];
+  body: string;
+}
+
+let handler: Promise<ReturnType<typeof createRequestHandler>> | null = null;
+
+const loadHandler = async () => {
+  const build = (await import("virtual:react-router/server-build")) as unknown as ServerBuild;
+  return createRequestHandler(build, process.env.NODE_ENV);
+};
+
+/** Loads and runs what every page needs, so that the first person does not wait for it. */
+export async function warmUp(): Promise<void> {
+  await renderPage({ url: "http://localhost/sign-in", headers: [], nonce: "", address: "" });
+}
+
+/** What a thread does: answers a GET request of a page. */
+export async function renderPage({ url, headers, nonce, address }: PageRequest): Promise<RenderedPage> {
+  handler ??= loadHandler();
+  const answer = await handler;
+  const context = new RouterContextProvider(
+    new Map([[pageContext, { nonce, address, mayStream: false, unsentBytes: () => 0 }]]),
+  );
+  const response = await asSender({ one: address, firm: address }, () =>
+    answer(new Request(url, { headers }), context),
+  );
+  return { status: response.status, headers: [...response.headers], body: await response.text() };
+}

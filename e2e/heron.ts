@@ -24,6 +24,8 @@ export class Heron {
     /** Where the stand-in of a clamp recorder answers. */
     readonly recorderPort: number,
     private recorder: ChildProcess,
+    /** What the server tells of itself. */
+    readonly metricsUrl: string,
   ) {}
 
   static async start(): Promise<Heron> {
@@ -31,6 +33,7 @@ export class Heron {
     const database = await startDatabase({ folder });
     const port = await freePort();
     const recorderPort = await freePort();
+    const metricsPort = await freePort();
     const env = {
       ...process.env,
       DATABASE_URL: database.url,
@@ -38,12 +41,22 @@ export class Heron {
       HERON_LOG: process.env.HERON_LOG ?? "fatal",
       HERON_RECORDERS: `tidewrack=127.0.0.1:${recorderPort}`,
       PORT: String(port),
+      METRICS_PORT: String(metricsPort),
       NODE_ENV: "production",
     };
     const loaded = spawnSync("npx", ["tsx", "db/load-demo.ts"], { env, encoding: "utf8" });
     if (loaded.status !== 0) throw new Error(loaded.stderr);
     const [server, recorder] = await Promise.all([startServer(env), startRecorder(recorderPort, RECORDER_SPEED)]);
-    return new Heron(`http://localhost:${port}`, folder, database, server, env, recorderPort, recorder);
+    return new Heron(
+      `http://localhost:${port}`,
+      folder,
+      database,
+      server,
+      env,
+      recorderPort,
+      recorder,
+      `http://127.0.0.1:${metricsPort}/metrics`,
+    );
   }
 
   get serverPid() {

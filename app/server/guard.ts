@@ -2,6 +2,7 @@
 import { randomBytes } from "node:crypto";
 import type { NextFunction, Request, Response } from "express";
 import helmet from "helmet";
+import { REFUSAL_HEADER } from "#core/headers.ts";
 import {
   MOST_CASE_BODY_BYTES,
   MOST_FORM_BYTES,
@@ -14,8 +15,11 @@ import { WEB_REFUSALS, type WebRefusal } from "./refusals.ts";
 import { asSender } from "./sender.ts";
 import { settings } from "./settings.ts";
 
-const answer = (response: Response, code: WebRefusal) =>
-  response.status(WEB_REFUSALS[code].status).type("text/plain").send(WEB_REFUSALS[code].text);
+/** Answers with a refusal, in words. */
+export function refuseWith(response: Response, code: WebRefusal): void {
+  const { status, text } = WEB_REFUSALS[code];
+  response.status(status).set(REFUSAL_HEADER, code).type("text/plain").send(text);
+}
 
 /** Gives each page a nonce of its own for its scripts and styles. */
 export function nonce(_request: Request, response: Response, next: NextFunction): void {
@@ -75,7 +79,7 @@ export function routedPath(path: string): string | null {
 
 /** An address whose escapes are none leads nowhere. */
 export function soundAddress(request: Request, response: Response, next: NextFunction): void {
-  if (routedPath(request.path) === null) answer(response, "bad-request");
+  if (routedPath(request.path) === null) refuseWith(response, "bad-request");
   else next();
 }
 
@@ -96,7 +100,7 @@ export function sameOrigin(request: Request, response: Response, next: NextFunct
     URL.canParse(origin) &&
     (settings.origin === null ? new URL(origin).host === host : origin === settings.origin);
   if (reads(request) || own) next();
-  else answer(response, "foreign-origin");
+  else refuseWith(response, "foreign-origin");
 }
 
 /** The largest body of each address, by its path; all others carry a form. */
@@ -118,8 +122,8 @@ export function bodySize(request: Request, response: Response, next: NextFunctio
   const path = routedPath(request.path) ?? "";
   const { mostBytes, refusal } = BODY_LIMITS.find((limit) => limit.path.test(path)) ?? FORM_LIMIT;
   if (reads(request) || bodiless) next();
-  else if (length === undefined) answer(response, "no-length");
-  else if (Number(length) > mostBytes) answer(response, refusal);
+  else if (length === undefined) refuseWith(response, "no-length");
+  else if (Number(length) > mostBytes) refuseWith(response, refusal);
   else next();
 }
 

@@ -1,11 +1,10 @@
 /** The HTTP server: static files, the checks before every route, then React Router. */
 import "#core/codebook/editions.ts";
 import path from "node:path";
-import { createRequestHandler } from "@react-router/express";
 import compression from "compression";
 import express, { type NextFunction, type Request, type Response } from "express";
 import packed from "express-static-gzip";
-import { RouterContextProvider, type ServerBuild } from "react-router";
+import { createRequestHandler, type ServerBuild } from "react-router";
 import { STEP_IDS } from "#core/missing.ts";
 import { migrateDatabase } from "#db/migrate.ts";
 import { closeDatabase } from "./database.ts";
@@ -13,7 +12,6 @@ import {
   bodySize,
   closeUnfinished,
   knowSender,
-  mayStream,
   nonce,
   routedPath,
   sameOrigin,
@@ -23,10 +21,10 @@ import {
 import { indexOutdatedWords } from "./job-list.ts";
 import { faultOf, log } from "./log.ts";
 import { measure, serveMetrics } from "./metrics.ts";
-import { pageContext } from "./middleware.ts";
 import { settings } from "./settings.ts";
 import { forgetOldAttempts } from "./sign-in-attempts.ts";
 import { beginStopping } from "./stopping.ts";
+import { addressOf, answerBy, headersOf } from "./web.ts";
 import { endWork, renderInThread, startRendering } from "./work.ts";
 
 export { renderPage, warmUp } from "./render-page.ts";
@@ -60,25 +58,8 @@ export function createApp(build: ServerBuild, clientFolder: string): express.Exp
   );
   app.use(express.static(clientFolder, { maxAge: "1h", index: false }));
   app.use(jobPages);
-  app.use(
-    createRequestHandler({
-      build,
-      getLoadContext: (request, response) =>
-        new RouterContextProvider(
-          new Map([
-            [
-              pageContext,
-              {
-                nonce: response.locals.nonce,
-                address: request.ip ?? "",
-                mayStream: mayStream(request),
-                unsentBytes: () => response.writableLength,
-              },
-            ],
-          ]),
-        ),
-    }),
-  );
+  const handler = createRequestHandler(build, process.env.NODE_ENV);
+  app.use((request, response) => answerBy(handler, request, response));
   return app;
 }
 
@@ -90,7 +71,7 @@ async function jobPages(request: Request, response: Response, next: NextFunction
   if (!isPage || !JOB_PAGE.test(routedPath(request.path) ?? "")) return next();
   const address = request.ip ?? "";
   const page = {
-    url: `${request.protocol}://${request.get("host") ?? "localhost"}${request.originalUrl}`,
+    url: addressOf(request),
     headers: headersOf(request),
     nonce: response.locals.nonce as string,
     address,
@@ -108,11 +89,6 @@ async function jobPages(request: Request, response: Response, next: NextFunction
       .send(await error.text());
   }
 }
-
-const headersOf = (request: Request): [string, string][] =>
-  Object.entries(request.headers).flatMap(([name, value]): [string, string][] =>
-    value === undefined ? [] : [[name, Array.isArray(value) ? value.join(", ") : value]],
-  );
 
 /** What is being answered is finished, within reason. */
 const LAST_ANSWERS_MS = 1000;

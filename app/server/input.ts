@@ -6,9 +6,7 @@
 import { type AnyObject, type InferType, type ObjectSchema, ValidationError } from "yup";
 import { MOST_FORM_BYTES } from "#core/limits.ts";
 import { parseJson } from "#core/parse-json.ts";
-import { receiveBody } from "./body.ts";
 import { refuse } from "./refusals.ts";
-import { currentSender } from "./sender.ts";
 
 /** What was typed, checked, or what is wrong with it by field; and the text of the known fields as it was typed. */
 export type FormInput<T> = { typed: Record<string, string> } & (
@@ -23,9 +21,13 @@ export function problemsOf(error: unknown): Record<string, string> {
   return Object.fromEntries(each.map((e) => [e.path || "form", e.message]));
 }
 
-/** The body of a request and its kind, as a worker thread takes it apart. */
+/**
+ * The body of a request and its kind, as a worker thread takes it apart.
+ * @throws the refusal "too-large"
+ */
 export async function readUpload(request: Request, mostBytes: number) {
-  const body = await receiveBody(request, currentSender().one, mostBytes);
+  const body = await request.arrayBuffer();
+  if (body.byteLength > mostBytes) throw refuse("too-large");
   return { contentType: request.headers.get("Content-Type") ?? "", body };
 }
 

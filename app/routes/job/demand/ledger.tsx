@@ -1,6 +1,6 @@
 /** The ledger: every load of the home with its nameplate, editable in place. */
 import { CloseOutlined, CopyOutlined, HolderOutlined } from "@ant-design/icons";
-import { Button, Input, Select } from "antd";
+import { Select } from "antd";
 import { type KeyboardEvent, lazy, memo, Suspense, useMemo, useRef } from "react";
 import { moveLoad } from "#core/case/document/move-load.ts";
 import { removeLoad } from "#core/case/document/remove-load.ts";
@@ -199,7 +199,10 @@ const Row = memo(function Row({
   );
 });
 
-/** The parts of a row are drawn again only when they change themselves: typing a nameplate touches no other cell. */
+/**
+ * Plain elements: a ledger has up to two hundred rows, each with six controls.
+ * The parts of a row are drawn again only when they change themselves: typing a nameplate touches no other cell.
+ */
 const RowChoice = memo(function RowChoice(props: {
   pointer: string;
   label: string;
@@ -233,11 +236,10 @@ const Actions = memo(function Actions(props: Pick<RowProps, "index" | "above" | 
     store.edit([{ op: "add", path: `/loads/${index + 1}`, value: { ...load(), id: freshId(load().kind) } }]);
   return (
     <>
-      <Button
-        type="text"
-        className={styles.handle}
+      <button
+        type="button"
+        className={`${styles.act} ${styles.handle}`}
         data-handle
-        icon={<HolderOutlined />}
         aria-label={`Order of ${name}: drag it, or the arrows move it`}
         onKeyDown={(event) => {
           if (event.key !== "ArrowUp" && event.key !== "ArrowDown") return;
@@ -245,20 +247,20 @@ const Actions = memo(function Actions(props: Pick<RowProps, "index" | "above" | 
           const to = event.key === "ArrowUp" ? above : below;
           if (to !== undefined) store.edit(moveLoad(store.getState().document, index, to));
         }}
-      />
-      <Button
-        aria-label={`Copy ${name}`}
-        type="text"
-        className={styles.atDesk}
-        icon={<CopyOutlined />}
-        onClick={copy}
-      />
-      <Button
+      >
+        <HolderOutlined />
+      </button>
+      <button type="button" aria-label={`Copy ${name}`} className={`${styles.act} ${styles.atDesk}`} onClick={copy}>
+        <CopyOutlined />
+      </button>
+      <button
+        type="button"
         aria-label={`Take away ${name}`}
-        type="text"
-        icon={<CloseOutlined />}
+        className={styles.act}
         onClick={() => store.edit(removeLoad(store.getState().document, index))}
-      />
+      >
+        <CloseOutlined />
+      </button>
     </>
   );
 });
@@ -284,8 +286,7 @@ const LabelField = memo(function LabelField({ at, kindLabel }: { at: string; kin
     read: (text) => ({ value: text }),
   });
   return (
-    <Input
-      variant="borderless"
+    <input
       className={styles.cell}
       aria-label={`Name of ${kindLabel}`}
       placeholder={kindLabel}
@@ -308,13 +309,12 @@ const QuantityField = memo(function QuantityField({ at, name }: { at: string; na
   });
   return (
     <>
-      <Input
-        variant="borderless"
+      <input
         className={`${styles.cell} figure`}
         inputMode="numeric"
         aria-label={`Pieces of ${name}`}
         value={field.text}
-        status={field.problem ? "error" : ""}
+        aria-invalid={Boolean(field.problem)}
         onChange={(e) => field.change(e.target.value)}
         onBlur={field.leave}
         onKeyDown={moveInColumn}
@@ -356,12 +356,11 @@ function NameplateField({ at, volts, name }: { at: string; volts: number; name: 
   });
   return (
     <>
-      <Input
-        variant="borderless"
+      <input
         className={`${styles.cell} figure`}
         aria-label={`Nameplate of ${name}`}
         value={field.text}
-        status={field.problem ? "error" : ""}
+        aria-invalid={Boolean(field.problem)}
         onChange={(e) => field.change(e.target.value)}
         onBlur={field.leave}
         onKeyDown={moveInColumn}

@@ -1,0 +1,80 @@
+/**
+ * Between Express and React Router: a request is handed on once its body is complete, and an answer is sent as fast as
+ * it is read.
+ */
+import { Readable } from "node:stream";
+import { pipeline } from "node:stream/promises";
+import type { Request as ExpressRequest, Response as ExpressResponse } from "express";
+import { RouterContextProvider } from "react-router";
+import { MOST_FORM_BYTES } from "#core/limits.ts";
+import { receiveBody } from "./body.ts";
+import { mayStream, refuseWith } from "./guard.ts";
+import { pageContext } from "./middleware.ts";
+import { signedIn } from "./sessions.ts";
+
+export const addressOf = (request: ExpressRequest): string =>
+  `${request.protocol}://${request.get("host") ?? "localhost"}${request.originalUrl}`;
+
+export const headersOf = (request: ExpressRequest): [string, string][] =>
+  Object.entries(request.headers).flatMap(([name, value]): [string, string][] =>
+    value === undefined ? [] : [[name, Array.isArray(value) ? value.join(", ") : value]],
+  );
+
+/** Who sends a body, for shares of unfinished ones: large bodies are received of people who are signed in alone. */
+async function senderOf(request: ExpressRequest, length: number): Promise<string | null> {
+  if (length <= MOST_FORM_BYTES) return request.ip ?? "unknown";
+  const person = await signedIn(new Request(addressOf(request), { headers: headersOf(request) }));
+  return person?.id ?? null;
+}
+
+type Handler = (request: Request, context: RouterContextProvider) => Promise<Response>;
+
+/** Answers a request by a handler of web requests. */
+export async function answerBy(handler: Handler, request: ExpressRequest, response: ExpressResponse): Promise<void> {
+  const gone = new AbortController();
+  response.once("close", () => response.writableFinished || gone.abort());
+  try {
+    const hasBody = request.method !== "GET" && request.method !== "HEAD";
+    const length = hasBody ? Number(request.headers["content-length"] ?? "0") : 0;
+    let body: ArrayBuffer | null = null;
+    if (length > 0) {
+      const sender = await senderOf(request, length);
+      if (sender === null) return refuseWith(response, "signed-out");
+      body = await receiveBody(request, sender, length);
+    }
+    const context = new RouterContextProvider(
+      new Map([
+        [
+          pageContext,
+          {
+            nonce: response.locals.nonce as string,
+            address: request.ip ?? "",
+            mayStream: mayStream(request),
+            unsentBytes: () => response.writableLength,
+          },
+        ],
+      ]),
+    );
+    const { method } = request;
+    const init = { method, headers: headersOf(request), body, signal: gone.signal };
+    await send(await handler(new Request(addressOf(request), init), context), request, response);
+  } catch (error) {
+    if (gone.signal.aborted) return;
+    if (!(error instanceof Response)) throw error;
+    await send(error, request, response);
+  }
+}
+
+async function send(answer: Response, request: ExpressRequest, response: ExpressResponse): Promise<void> {
+  response.status(answer.status);
+  if (answer.statusText) response.statusMessage = answer.statusText;
+  for (const [name, value] of answer.headers) response.append(name, value);
+  if (!answer.body || request.method === "HEAD") {
+    await answer.body?.cancel();
+    response.end();
+    return;
+  }
+  response.flushHeaders();
+  // A browser that leaves in the middle is no fault.
+  await pipeline(Readable.fromWeb(answer.body as Parameters<typeof Readable.fromWeb>[0]), response).catch(() => {});
+}

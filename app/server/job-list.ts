@@ -17,9 +17,11 @@ import { pricesOf } from "./price-books.ts";
 import { summaryInWorker } from "./summaries.ts";
 
 /** Jobs are counted up to here; beyond it is only said that there are more. */
-export const MOST_COUNTED = 1000;
+const MOST_COUNTED = 1000;
+/** The same for a search of common words, where each job is looked up in the index of words. */
+const MOST_COUNTED_OF_COMMON = 100;
 /** A word that more jobs have is looked for in the order of the list, as a page is full soon. */
-const COMMON_WORD = 5000;
+const COMMON_WORD = 2000;
 /** Rows that a search looks at before it gives up; the jobs that were found by then are shown. */
 const MOST_EXAMINED = 60_000;
 
@@ -57,7 +59,7 @@ export interface ListAsked {
 export interface ListPage {
   /** The last changed first. */
   jobs: JobRow[];
-  /** How many jobs match, up to `MOST_COUNTED`. */
+  /** How many jobs match, as far as they were counted. */
   total: number;
   /** Whether more jobs match than were counted. */
   totalIsMore: boolean;
@@ -124,8 +126,15 @@ async function rarestWord(firmId: string, words: readonly string[]): Promise<{ w
   return { word: rarest?.word ?? "", isCommon: (rarest?.count ?? 0) > COMMON_WORD };
 }
 
-/** From where the jobs that match are read, and what they have to fulfil. */
-async function matching(firmId: string, asked: ListAsked): Promise<{ from: SQL; conditions: SQL[] }> {
+interface Matching {
+  /** From where the jobs that match are read. */
+  from: SQL;
+  /** What they have to fulfil. */
+  conditions: SQL[];
+  mostCounted: number;
+}
+
+async function matching(firmId: string, asked: ListAsked): Promise<Matching> {
   const words = searchWords(asked.search ?? "");
   const { conditions, index } = limitedTo(asked);
   const rarest = words.length > 0 ? await rarestWord(firmId, words) : null;
@@ -133,6 +142,7 @@ async function matching(firmId: string, asked: ListAsked): Promise<{ from: SQL; 
     return {
       from: sql`job j force index (${sql.raw(index)})`,
       conditions: [sql`j.firm_id = ${firmId}`, ...conditions, ...words.map(hasWord)],
+      mostCounted: rarest ? MOST_COUNTED_OF_COMMON : MOST_COUNTED,
     };
   const { word } = rarest;
   const others = words.filter((w) => w !== word);
@@ -140,6 +150,7 @@ async function matching(firmId: string, asked: ListAsked): Promise<{ from: SQL; 
     from: sql`(select distinct job_id from job_word where firm_id = ${firmId} and word like ${beginning(word)}) found
       straight_join job j force index (job_listed) on j.firm_id = ${firmId} and j.id = found.job_id`,
     conditions: [sql`true`, ...conditions, ...others.map(hasWord)],
+    mostCounted: MOST_COUNTED,
   };
 }
 
@@ -148,7 +159,7 @@ export function jobListOf(firmId: string) {
   return {
     async page(asked: ListAsked): Promise<ListPage> {
       const most = asked.most ?? JOBS_A_PAGE;
-      const { from, conditions } = await matching(firmId, asked);
+      const { from, conditions, mostCounted } = await matching(firmId, asked);
       const place = placed(asked);
       const examined = sql.raw(`rows examined ${MOST_EXAMINED}`);
       const [found, counted] = await Promise.all([
@@ -156,15 +167,15 @@ export function jobListOf(firmId: string) {
           sql`select j.id from ${from} where ${all([...conditions, ...place.conditions])}
             order by ${place.order} limit ${most + 1} ${examined}`,
         ),
-        rows<object>(sql`select 1 from ${from} where ${all(conditions)} limit ${MOST_COUNTED + 1} ${examined}`),
+        rows<object>(sql`select 1 from ${from} where ${all(conditions)} limit ${mostCounted + 1} ${examined}`),
       ]);
       const ids = found.slice(0, most).map((row) => row.id);
       if (asked.newerThan) ids.reverse();
       const hasMore = found.length > most;
       return {
         jobs: await withCurrentSummaries(firmId, await jobsInOrder(ids)),
-        total: Math.min(counted.length, MOST_COUNTED),
-        totalIsMore: counted.length > MOST_COUNTED,
+        total: Math.min(counted.length, mostCounted),
+        totalIsMore: counted.length > mostCounted,
         hasNewer: asked.newerThan ? hasMore : Boolean(asked.olderThan),
         hasOlder: asked.newerThan ? true : hasMore,
       };

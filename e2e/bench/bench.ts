@@ -15,6 +15,7 @@ import {
   reachMs,
   sizeOneRouteMs,
 } from "./core.ts";
+import { jobsFigures } from "./jobs.ts";
 import { fiveWaysCase, nightsFigures } from "./nights.ts";
 import { type PageFigures, pageFigures } from "./pages.ts";
 import { dragFramesPerSecond, fullPanelCase, openWith200PhotosMs, panelDrawMs, photoReadyMs } from "./survey.ts";
@@ -112,8 +113,8 @@ process.env.DATABASE_URL = heron.databaseUrl;
 const { closeDatabase } = await import("#server/database.ts");
 const { endWork } = await import("#server/work.ts");
 const browser = await chromium.launch(config.use?.launchOptions);
-/** `npm run bench -- nights`: interval data and the replay alone. */
-const onlyNights = process.argv[2] === "nights";
+/** `npm run bench -- nights`: interval data and the replay alone; `-- jobs`: a firm with very many jobs alone. */
+const [, , only] = process.argv;
 
 async function nights(page: Page) {
   return nightsFigures(browser, page, heron, await importedJob(page, fiveWaysCase()));
@@ -169,13 +170,18 @@ async function everything(page: Page) {
     jobPageAnswerMedianMs: await answerMs(page, job),
     commandLineMedianMs: commandLineMs(),
     nights: await nights(page),
+    manyJobs: await jobsFigures(page, heron),
   };
 }
 
 try {
   const page = await browser.newPage();
-  if (onlyNights) await signInAs(page, heron, "Mara Quill");
-  const figures = await (onlyNights ? nights(page) : everything(page));
+  if (only) await signInAs(page, heron, "Mara Quill");
+  const figures = await (only === "nights"
+    ? nights(page)
+    : only === "jobs"
+      ? jobsFigures(page, heron)
+      : everything(page));
   await Promise.all([closeDatabase(), endWork()]);
   console.log(JSON.stringify(figures, null, 1));
 } finally {

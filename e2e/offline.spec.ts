@@ -7,7 +7,7 @@ import { type BrowserContext, chromium, type Page } from "@playwright/test";
 import { createConnection } from "mysql2/promise";
 import sharp from "sharp";
 import config from "../playwright.config.ts";
-import { expect, field, newJob, saved, signInAs, test } from "./heron.ts";
+import { expect, field, newJob, openStep, saved, signInAs, test } from "./heron.ts";
 import { phonePhoto } from "./pictures.ts";
 
 test.describe.configure({ timeout: 300_000 });
@@ -130,6 +130,95 @@ test("the pages of a person who signs out are not left for the next one", async 
   await page.getByRole("button", { name: "Sign out", exact: true }).click();
   await expect(field(page, "E-mail")).toBeVisible();
   await expect.poll(kept).toEqual([]);
+});
+
+test.describe("a browser that several people use", () => {
+  test.use({ expectedErrors: /401|Failed to fetch|ERR_INTERNET_DISCONNECTED|net::ERR/ });
+
+  test("sends what one person typed without a connection under that person's name alone", async ({ page, heron }) => {
+    await signInAs(page, heron, "Tess Arbo");
+    const id = await newJob(page, heron, "3 Dead Spot");
+    await saved(page);
+    await page.context().setOffline(true);
+    await field(page, "Floor area").fill("1234");
+    await page.keyboard.press("Tab");
+    await expect(page.locator("[data-saving]")).toContainText("(1)");
+    const database = await createConnection(heron.databaseUrl);
+    await database.query("delete from session where person_id = 'demo-tess'");
+    await page.context().setOffline(false);
+    await expect(page.locator("[data-saving]")).toContainText("Signed out", { timeout: 30_000 });
+
+    await signInAs(page, heron, "Jonah Pike");
+    await openStep(page, heron, id, "survey");
+    await expect(page.getByText("Tess Arbo: one change.")).toBeVisible();
+    await expect(field(page, "Floor area")).toHaveValue("");
+    await field(page, "Service rating").fill("150");
+    await page.keyboard.press("Tab");
+    await saved(page);
+    const people = async () => {
+      const [rows] = await database.query("select person_id, patch from edit where job_id = ? order by revision", [id]);
+      return (rows as { person_id: string }[]).map((row) => row.person_id);
+    };
+    expect(await people()).toEqual(["demo-jonah"]);
+
+    await signInAs(page, heron, "Tess Arbo");
+    await openStep(page, heron, id, "survey");
+    await saved(page);
+    await expect(field(page, "Floor area")).toHaveValue(/1,?234/);
+    await expect(page.getByText("waits in this browser")).toHaveCount(0);
+    expect(await people()).toEqual(["demo-jonah", "demo-tess"]);
+    await database.end();
+  });
+
+  test("keeps an open page's changes when somebody else signs in beside it", async ({ page, heron }) => {
+    await signInAs(page, heron, "Tess Arbo");
+    const id = await newJob(page, heron, "4 Dead Spot");
+    await saved(page);
+    const beside = await page.context().newPage();
+    await beside.goto(heron.url);
+    await beside.getByRole("button", { name: "Sign out", exact: true }).click();
+    await signInAs(beside, heron, "Jonah Pike");
+    await field(page, "Floor area").fill("1500");
+    await page.keyboard.press("Tab");
+    await expect(page.locator("[data-saving]")).toContainText("Somebody else is signed in");
+    const database = await createConnection(heron.databaseUrl);
+    const [rows] = await database.query("select id from edit where job_id = ?", [id]);
+    await database.end();
+    expect(rows).toEqual([]);
+  });
+
+  test("forgets pages when their session is over, and when another person comes", async ({ page, heron }) => {
+    await signInAs(page, heron, "Mara Quill");
+    const id = await newJob(page, heron, "5 Dead Spot");
+    await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+    const address = `/jobs/${id}/survey`;
+    const stored = (at: string) => page.evaluate(async (path) => (await caches.match(path))?.status ?? null, at);
+    await expect.poll(() => stored(address)).toBe(200);
+
+    // Another person's session, without the sign-in page.
+    const [before] = await page.context().cookies();
+    const signIn = await page.request.post(`${heron.url}/sign-in`, {
+      headers: { Origin: heron.url },
+      form: { demo: "demo-wren" },
+      maxRedirects: 0,
+    });
+    expect(signIn.status()).toBe(302);
+    expect(before).toBeDefined();
+    await page.goto(heron.url);
+    await expect.poll(() => stored(address)).toBeNull();
+
+    // A session that was ended elsewhere, at the first thing the page asks.
+    await signInAs(page, heron, "Mara Quill");
+    await openStep(page, heron, id, "survey");
+    await expect.poll(() => stored(address)).toBe(200);
+    const database = await createConnection(heron.databaseUrl);
+    await database.query("delete from session where person_id = 'demo-mara'");
+    await database.end();
+    await field(page, "Floor area").fill("1600");
+    await page.keyboard.press("Tab");
+    await expect(page.locator("[data-saving]")).toContainText("Signed out");
+    await expect.poll(() => stored(address)).toBeNull();
+  });
 });
 
 test("Heron can be installed: manifest, icon and service worker are there", async ({ page, heron }) => {

@@ -5,6 +5,7 @@
 import { createHash } from "node:crypto";
 import { createReadStream } from "node:fs";
 import { open } from "node:fs/promises";
+import { Transform } from "node:stream";
 import { PlainError } from "./setup.mjs";
 
 const HEAD_BYTES = 1024;
@@ -17,6 +18,37 @@ export async function sha256Of(file) {
   const hash = createHash("sha256");
   for await (const chunk of packed(file)) hash.update(chunk);
   return hash.digest("hex");
+}
+
+/** Counts the rows of a dump while it goes by: those of the file, whatever is written to the database meanwhile. */
+export class RowCounter extends Transform {
+  /** Rows by table. */
+  counts;
+  #before = "";
+  #longest;
+
+  constructor(tables) {
+    super();
+    this.counts = Object.fromEntries(tables.map((table) => [table, 0]));
+    this.#longest = Math.max(...tables.map((table) => `\nINSERT INTO \`${table}\` `.length));
+  }
+
+  _transform(chunk, _encoding, next) {
+    // Text of a row is written without line breaks, so a statement is found by the line it begins.
+    const text = this.#before + chunk.toString("latin1");
+    for (const table of Object.keys(this.counts)) {
+      const statement = `\nINSERT INTO \`${table}\` `;
+      for (let at = text.indexOf(statement); at >= 0; at = text.indexOf(statement, at + 1)) this.counts[table]++;
+    }
+    this.#before = text.slice(-(this.#longest - 1));
+    // A statement that was counted whole is not counted again.
+    for (const table of Object.keys(this.counts)) {
+      const statement = `\nINSERT INTO \`${table}\` `;
+      const at = this.#before.lastIndexOf(statement);
+      if (at >= 0) this.#before = this.#before.slice(at + 1);
+    }
+    next(null, chunk);
+  }
 }
 
 /** @throws PlainError where the file is no backup, or not the whole of it */

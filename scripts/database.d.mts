@@ -5,6 +5,14 @@ export interface RunningDatabase {
   process: import("node:child_process").ChildProcess;
   stop(): Promise<void>;
 }
-export function startDatabase(options: { folder: string; port?: number; detached?: boolean }): Promise<RunningDatabase>;
+export function startDatabase(options: {
+  folder: string;
+  port?: number;
+  detached?: boolean;
+  password?: string | null;
+  options?: string[];
+  startWaitMs?: number;
+  user?: string;
+}): Promise<RunningDatabase>;
 export function freePort(): Promise<number>;
 export function portIsFree(port: number): Promise<boolean>;

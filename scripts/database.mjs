@@ -9,7 +9,9 @@ import { PlainError } from "./setup.mjs";
 
 const LEAST_FREE_BYTES = 400 * 1024 * 1024;
 const START_WAIT_MS = 60_000;
-const asRoot = process.getuid?.() === 0 ? ["--user=root"] : [];
+const isRoot = process.getuid?.() === 0;
+/** Whoever starts it owns it; root has to say so. */
+const asUser = (user) => (isRoot ? [`--user=${user}`] : []);
 const mariadbd = existsSync("/usr/sbin/mariadbd") ? "/usr/sbin/mariadbd" : "mariadbd";
 
 /** Whether nothing listens on a loopback port. */
@@ -37,7 +39,14 @@ function temporaryFolder(folder) {
   return temporary;
 }
 
-function makeDataFolder(folder, data) {
+/** Gives a folder to the user who runs the database, where that is not who starts it. */
+function handOver(folder, user) {
+  temporaryFolder(folder);
+  if (isRoot && user !== "root") spawnSync("chown", ["-R", user, folder]);
+}
+
+function makeDataFolder(folder, data, user) {
+  handOver(folder, user);
   const { bavail, bsize } = statfsSync(folder);
   if (bavail * bsize < LEAST_FREE_BYTES)
     throw new PlainError(
@@ -51,7 +60,7 @@ function makeDataFolder(folder, data) {
       `--tmpdir=${temporaryFolder(folder)}`,
       "--auth-root-authentication-method=normal",
       "--skip-test-db",
-      ...asRoot,
+      ...asUser(user),
     ],
     { encoding: "utf8" },
   );
@@ -67,15 +76,27 @@ function makeDataFolder(folder, data) {
  * Starts MariaDB on loopback in a private folder, making the folder the first time.
  * @param folder where data, log and password live
  * @param port 0 for any free port
+ * @param password where the database has a password from elsewhere, as a node that joins a cluster
+ * @param options further options of MariaDB
+ * @param user who runs it, where root starts it
+ * @param startWaitMs how long it may take until it answers
  * @returns url of the database "heron", `urlOf(name)` for others, and `stop()`
  */
-export async function startDatabase({ folder, port = 0, detached = false }) {
+export async function startDatabase({
+  folder,
+  port = 0,
+  detached = false,
+  password: given = null,
+  options = [],
+  startWaitMs = START_WAIT_MS,
+  user = "root",
+}) {
   mkdirSync(folder, { recursive: true });
   const data = path.join(folder, "data");
-  if (!existsSync(path.join(data, "mysql"))) makeDataFolder(folder, data);
+  if (!existsSync(path.join(data, "mysql"))) makeDataFolder(folder, data, user);
   const secretFile = path.join(folder, "password");
   if (!existsSync(secretFile)) writeFileSync(secretFile, randomBytes(18).toString("hex"), { mode: 0o600 });
-  const password = readFileSync(secretFile, "utf8");
+  const password = given ?? readFileSync(secretFile, "utf8");
   const chosen = port || (await freePort());
   if (!(await portIsFree(chosen)))
     throw new PlainError(`Port ${chosen} is taken by another program. Set HERON_DB_PORT to another one.`);
@@ -91,6 +112,7 @@ export async function startDatabase({ folder, port = 0, detached = false }) {
     ].join("\n"),
     { mode: 0o600 },
   );
+  handOver(folder, user);
   const socket = path.join(os.tmpdir(), `heron-${createHash("sha256").update(folder).digest("hex").slice(0, 12)}.sock`);
   const log = path.join(folder, "mariadb.log");
   const server = spawn(
@@ -103,13 +125,14 @@ export async function startDatabase({ folder, port = 0, detached = false }) {
       "--bind-address=127.0.0.1",
       `--socket=${socket}`,
       `--pid-file=${path.join(folder, "mariadb.pid")}`,
-      `--init-file=${init}`,
+      ...(given === null ? [`--init-file=${init}`] : []),
       "--skip-name-resolve",
       "--character-set-server=utf8mb4",
       "--innodb-buffer-pool-size=128M",
       "--innodb-flush-log-at-trx-commit=1",
       "--max-allowed-packet=64M",
-      ...asRoot,
+      ...options,
+      ...asUser(user),
     ],
     { stdio: ["ignore", "ignore", openSync(log, "a")], detached },
   );
@@ -119,7 +142,7 @@ export async function startDatabase({ folder, port = 0, detached = false }) {
   });
   const from = Date.now();
   while (await portIsFree(chosen)) {
-    if (ended !== null || Date.now() - from > START_WAIT_MS) {
+    if (ended !== null || Date.now() - from > startWaitMs) {
       const tail = readFileSync(log, "utf8")
         .split("\n")
         .filter((l) => /ERROR/.test(l))
@@ -135,6 +158,8 @@ export async function startDatabase({ folder, port = 0, detached = false }) {
     url: urlOf("heron"),
     urlOf,
     port: chosen,
+    password,
+    socket,
     process: server,
     stop: () =>
       new Promise((resolve) => {

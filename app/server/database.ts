@@ -10,16 +10,19 @@ import { settings } from "./settings.ts";
 const urls = databaseUrls(settings.databaseUrl);
 const nodes = new DatabaseNodes(urls.length > 0 ? urls : ["mysql://nobody@127.0.0.1:1/none"]);
 
-const MOST_TRIES = 8;
+/** Work is tried again for so long; a page asks again after it. */
+const TRY_AGAIN_FOR_MS = 10_000;
+const LONGEST_WAIT_MS = 300;
 
 /** Does work again where it was rolled back because of another write at the same time. */
 async function tryAgain<T>(work: () => Promise<T>, maySucceed: (error: unknown) => boolean): Promise<T> {
+  const from = performance.now();
   for (let tries = 1; ; tries++)
     try {
       return await work();
     } catch (error) {
-      if (tries === MOST_TRIES || !maySucceed(error)) throw error;
-      await wait(Math.random() * 10 * 2 ** tries);
+      if (performance.now() - from > TRY_AGAIN_FOR_MS || !maySucceed(error)) throw error;
+      await wait(Math.random() * Math.min(LONGEST_WAIT_MS, 10 * 2 ** tries));
     }
 }
 
@@ -103,6 +106,9 @@ export const closeDatabase = () => nodes.end();
 
 /** Whether an error says that the database is out of reach (rather than that a query is wrong). */
 export const databaseIsLost = isLost;
+
+/** Whether other writes came first again and again. */
+export const databaseIsBusy = isRolledBack;
 
 const FULL = new Set(["ER_DISK_FULL", "ER_RECORD_FILE_FULL", "ER_ERROR_ON_WRITE", "ER_ERROR_DURING_COMMIT", "ENOSPC"]);
 

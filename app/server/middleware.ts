@@ -3,7 +3,7 @@ import { createContext, type MiddlewareFunction, type RouterContextProvider, red
 import { ValidationError } from "yup";
 import { KEEP_HEADER, PERSON_HEADER } from "#core/headers.ts";
 import { may, type Right } from "#core/rights.ts";
-import { databaseIsLost, diskIsFull } from "./database.ts";
+import { databaseIsBusy, databaseIsLost, diskIsFull } from "./database.ts";
 import { jobsOf } from "./firm-jobs.ts";
 import { intervalsOf } from "./interval-data.ts";
 import { photosOf } from "./job-photos.ts";
@@ -100,6 +100,7 @@ export async function inWords<T>(work: () => Promise<T>): Promise<T> {
   } catch (error) {
     if (databaseIsLost(error)) throw refuse("database-away");
     if (diskIsFull(error)) throw refuse("disk-full");
+    if (databaseIsBusy(error)) throw refuse("busy");
     throw error;
   }
 }
@@ -112,6 +113,7 @@ export async function answering(work: () => Promise<Response>): Promise<Response
     if (error instanceof Response) return error;
     if (databaseIsLost(error)) return refuse("database-away");
     if (diskIsFull(error)) return refuse("disk-full");
+    if (databaseIsBusy(error)) return refuse("busy");
     if (error instanceof ValidationError || error instanceof SyntaxError) return refuse("bad-request");
     throw error;
   }

@@ -42,8 +42,14 @@ const env = (i: number) => ({
 });
 const loaded = spawnSync("npx", ["tsx", "db/load-demo.ts"], { env: env(0), encoding: "utf8" });
 if (loaded.status !== 0) throw new Error(loaded.stderr);
+/** Faults that a server logs are shown, where `HERON_LOG=error` asks for them. */
+async function start(i: number): Promise<ChildProcess> {
+  const server = await startServer(env(i));
+  server.stdout?.on("data", (text) => String(text).includes('"level":50') && console.error(String(text).trim()));
+  return server;
+}
 const servers: ChildProcess[] = [];
-for (const i of [0, 1, 2]) servers.push(await startServer(env(i)));
+for (const i of [0, 1, 2]) servers.push(await start(i));
 const urls = ports.map((port) => `http://localhost:${port}`);
 
 const [owner] = demoPeople();
@@ -132,7 +138,7 @@ async function killOne(k: number): Promise<string> {
   const ended = new Promise((resolve) => servers[i]?.once("exit", resolve));
   servers[i]?.kill("SIGKILL");
   await ended;
-  servers[i] = await startServer(env(i));
+  servers[i] = await start(i);
   return `server ${i + 1}`;
 }
 

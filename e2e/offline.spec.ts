@@ -7,7 +7,7 @@ import { type BrowserContext, chromium, type Page } from "@playwright/test";
 import { createConnection } from "mysql2/promise";
 import sharp from "sharp";
 import config from "../playwright.config.ts";
-import { expect, field, newJob, openStep, saved, signInAs, test } from "./heron.ts";
+import { expect, field, type Heron, newJob, openStep, saved, signInAs, test } from "./heron.ts";
 import { phonePhoto } from "./pictures.ts";
 
 test.describe.configure({ timeout: 300_000 });
@@ -132,6 +132,12 @@ test("the pages of a person who signs out are not left for the next one", async 
   await expect.poll(kept).toEqual([]);
 });
 
+async function signOut(page: Page, heron: Heron) {
+  await page.goto(heron.url);
+  await page.getByRole("button", { name: "Sign out", exact: true }).click();
+  await page.waitForURL(/sign-in/);
+}
+
 test.describe("a browser that several people use", () => {
   test.use({ expectedErrors: /401|Failed to fetch|ERR_INTERNET_DISCONNECTED|net::ERR/ });
 
@@ -161,6 +167,7 @@ test.describe("a browser that several people use", () => {
     };
     expect(await people()).toEqual(["demo-jonah"]);
 
+    await signOut(page, heron);
     await signInAs(page, heron, "Tess Arbo");
     await openStep(page, heron, id, "survey");
     await saved(page);
@@ -175,8 +182,7 @@ test.describe("a browser that several people use", () => {
     const id = await newJob(page, heron, "4 Dead Spot");
     await saved(page);
     const beside = await page.context().newPage();
-    await beside.goto(heron.url);
-    await beside.getByRole("button", { name: "Sign out", exact: true }).click();
+    await signOut(beside, heron);
     await signInAs(beside, heron, "Jonah Pike");
     await field(page, "Floor area").fill("1500");
     await page.keyboard.press("Tab");
@@ -208,6 +214,7 @@ test.describe("a browser that several people use", () => {
     await expect.poll(() => stored(address)).toBeNull();
 
     // A session that was ended elsewhere, at the first thing the page asks.
+    await signOut(page, heron);
     await signInAs(page, heron, "Mara Quill");
     await openStep(page, heron, id, "survey");
     await expect.poll(() => stored(address)).toBe(200);

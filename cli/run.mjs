@@ -18,7 +18,11 @@ const listFile = path.join(folder, `${command}.json`);
 function digestOf(files) {
   const hash = createHash("sha256").update(process.version);
   try {
-    for (const file of files) hash.update(file).update("\0").update(readFileSync(path.join(ROOT, file)));
+    for (const file of files)
+      hash
+        .update(file)
+        .update("\0")
+        .update(readFileSync(path.join(ROOT, file)));
   } catch {
     return null;
   }

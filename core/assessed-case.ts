@@ -13,15 +13,8 @@ export interface AssessedCase {
   prices: KeptBook;
 }
 
-const known = new WeakMap<CaseDocument, AssessedCase>();
-
-/** Uses an assessment that was made elsewhere, as in a worker thread, for this very document object. */
-export const rememberAssessed = (assessed: AssessedCase): void => void known.set(assessed.document, assessed);
-
 /** A case with what follows from it by these prices. */
 export function assessCase(document: CaseDocument, prices: KeptBook): AssessedCase {
-  const found = known.get(document);
-  if (found?.prices.version === prices.version) return found;
   const assessment = assess(document, prices.book);
   return { document, assessment, answer: answer(assessment), prices };
 }

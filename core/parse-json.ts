@@ -5,7 +5,7 @@ import type { AnyObject, InferType, ObjectSchema } from "yup";
 const MOST_DEPTH = 40;
 
 /** The deepest nesting of arrays and objects in a JSON text, counted without parsing it. */
-export function jsonDepth(text: string): number {
+function jsonDepth(text: string): number {
   let depth = 0;
   let deepest = 0;
   let inString = false;

@@ -15,7 +15,7 @@ export type FormInput<T> = { typed: Record<string, string> } & (
 );
 
 /** What is wrong with a form, by field, in the field's own words; any other fault goes on. */
-export function problemsOf(error: unknown): Record<string, string> {
+function problemsOf(error: unknown): Record<string, string> {
   if (!(error instanceof ValidationError)) throw error;
   const each = error.inner.length > 0 ? error.inner : [error];
   return Object.fromEntries(each.map((e) => [e.path || "form", e.message]));

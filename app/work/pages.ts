@@ -1,8 +1,7 @@
-/** What a page or an edit waits for, in a worker thread: assessments, summaries, and edits checked against the case. */
+/** What a page or an edit waits for, in a worker thread: summaries, and edits checked against the case. */
 import "#core/codebook/editions.ts";
 import { ValidationError } from "yup";
 import { assess } from "#core/assess.ts";
-import { type AssessedCase, assessCase } from "#core/assessed-case.ts";
 import type { AppliedEdit, Edit } from "#core/case/document/edit.ts";
 import { editSchema } from "#core/case/document/edit.ts";
 import type { Patch } from "#core/case/document/patch.ts";
@@ -18,12 +17,6 @@ interface Priced extends KeptBook {
 }
 
 const TASKS = {
-  /** The case with what follows from it, as its page shows it. */
-  assessedCase: ({ document, book, version }: Priced): Omit<AssessedCase, "document"> => {
-    const { document: _, ...rest } = assessCase(document, { book, version });
-    return rest;
-  },
-
   /** What the list of jobs shows of a case. */
   summary: ({ document, book, version }: Priced): CaseSummary => summaryOf(document, assess(document, book), version),
 

@@ -14,6 +14,9 @@ import { usCase } from "#core/testing/cases.ts";
 import { JobStore, type SendAnswer } from "./job-store.ts";
 import type { Base, ParkedEdit, WaitingEdit } from "./outbox.ts";
 
+/** Each run is a story of many steps; `npm run test:long` tells a thousand. */
+const RUNS = Number(process.env.PROPERTY_RUNS ?? 80);
+
 /** The server: takes edits as the real one does, keeps them in order. */
 class Server {
   document: CaseDocument = usCase();
@@ -254,7 +257,7 @@ it("all pages end at the server's case, nothing waits, nothing takes effect twic
       );
       if (!takenAway) expect(server.document.loads).toHaveLength(usCase().loads.length + made - before);
     }),
-    { numRuns: 300 },
+    { numRuns: RUNS },
   );
 }, 120_000);
 
@@ -290,7 +293,7 @@ it("after a restore every page is at the server's case, and what it had waiting 
         for (const page of [one, other]) expect(page.store.getState().document).toEqual(server.document);
       },
     ),
-    { numRuns: 150 },
+    { numRuns: RUNS },
   );
 }, 120_000);
 
@@ -326,6 +329,6 @@ it("what one person settles as theirs reaches the other, whatever the line did i
       for (const page of [mine, theirs])
         expect(page.store.getState().document.supply.ratingA).toBe(asked ? 150 : server.document.supply.ratingA);
     }),
-    { numRuns: 200 },
+    { numRuns: RUNS },
   );
 }, 120_000);

@@ -90,6 +90,14 @@ export const forOpenPages: MiddlewareFunction<Response> = async ({ request, cont
   return answerFor(person, next);
 };
 
+/** What the database is in trouble with, as a refusal; null for any other fault. */
+function databaseRefusal(error: unknown): Response | null {
+  if (databaseIsLost(error)) return refuse("database-away");
+  if (diskIsFull(error)) return refuse("disk-full");
+  if (databaseIsBusy(error)) return refuse("busy");
+  return null;
+}
+
 /**
  * Does what a form of a page asked. A database that is out of reach or full is answered as a refusal, in words; all
  * else goes on.
@@ -98,10 +106,7 @@ export async function inWords<T>(work: () => Promise<T>): Promise<T> {
   try {
     return await work();
   } catch (error) {
-    if (databaseIsLost(error)) throw refuse("database-away");
-    if (diskIsFull(error)) throw refuse("disk-full");
-    if (databaseIsBusy(error)) throw refuse("busy");
-    throw error;
+    throw databaseRefusal(error) ?? error;
   }
 }
 
@@ -111,9 +116,8 @@ export async function answering(work: () => Promise<Response>): Promise<Response
     return await work();
   } catch (error) {
     if (error instanceof Response) return error;
-    if (databaseIsLost(error)) return refuse("database-away");
-    if (diskIsFull(error)) return refuse("disk-full");
-    if (databaseIsBusy(error)) return refuse("busy");
+    const refusal = databaseRefusal(error);
+    if (refusal) return refusal;
     if (error instanceof ValidationError || error instanceof SyntaxError) return refuse("bad-request");
     throw error;
   }

@@ -29,43 +29,47 @@ interface PoolLimits {
   heapMB: number;
 }
 
-/** A pool of threads that load this build of the server. */
-function poolOfServer({ most, heapMB }: PoolLimits): Piscina {
-  const known = pools.get("server");
+/** The pool of a name, made when it is first asked for. */
+function poolNamed(
+  name: string,
+  { most, heapMB }: PoolLimits,
+  options: () => ConstructorParameters<typeof Piscina>[0],
+) {
+  const known = pools.get(name);
   if (known) return known;
   const made = new Piscina({
-    filename: path.resolve("build", "server", "index.js"),
-    name: "renderPage",
-    // The first page of a thread takes seconds longer than any other one.
-    minThreads: most,
     maxThreads: most,
-    idleTimeout: 300_000,
-    resourceLimits: { maxOldGenerationSizeMb: heapMB },
-    atomics: "disabled",
-  });
-  pools.set("server", made);
-  return made;
-}
-
-/** A pool whose threads begin with its first task, and end once none came for a while. */
-function poolOf(source: string, { most, heapMB }: PoolLimits): Piscina {
-  const known = pools.get(source);
-  if (known) return known;
-  const built = path.resolve("build", "work", `${path.parse(source).name}.js`);
-  const fromSources = Boolean(process.env.VITEST) || !existsSync(built);
-  const made = new Piscina({
-    filename: fromSources ? path.resolve("app", "work", "from-sources.mjs") : built,
-    workerData: { source: path.join("app", "work", source) },
-    minThreads: 0,
-    maxThreads: most,
-    idleTimeout: 60_000,
     resourceLimits: { maxOldGenerationSizeMb: heapMB },
     // Atomics would block timers and child processes between tasks.
     atomics: "disabled",
+    ...options(),
   });
-  pools.set(source, made);
+  pools.set(name, made);
   return made;
 }
+
+/** A pool of threads that load this build of the server. */
+const poolOfServer = (limits: PoolLimits): Piscina =>
+  poolNamed("server", limits, () => ({
+    filename: path.resolve("build", "server", "index.js"),
+    name: "renderPage",
+    // The first page of a thread takes seconds longer than any other one.
+    minThreads: limits.most,
+    idleTimeout: 300_000,
+  }));
+
+/** A pool whose threads begin with its first task, and end once none came for a while. */
+const poolOf = (source: string, limits: PoolLimits): Piscina =>
+  poolNamed(source, limits, () => {
+    const built = path.resolve("build", "work", `${path.parse(source).name}.js`);
+    const fromSources = Boolean(process.env.VITEST) || !existsSync(built);
+    return {
+      filename: fromSources ? path.resolve("app", "work", "from-sources.mjs") : built,
+      workerData: { source: path.join("app", "work", source) },
+      minThreads: 0,
+      idleTimeout: 60_000,
+    };
+  });
 
 /** Why a thread ended without a result, as a refusal; null for a fault of ours. */
 function refusalOf(error: unknown) {
@@ -73,6 +77,15 @@ function refusalOf(error: unknown) {
   if (name === "AbortError" || name === "TimeoutError") return refuse("takes-too-long");
   if (code === "ERR_WORKER_OUT_OF_MEMORY") return refuse("takes-too-much");
   return null;
+}
+
+/** Runs a task of a pool within its deadline. @throws a refusal where it takes longer, or more memory */
+async function runWithin(deadlineMs: number, run: (options: { signal: AbortSignal }) => Promise<unknown>) {
+  try {
+    return await run({ signal: AbortSignal.timeout(deadlineMs) });
+  } catch (error) {
+    throw refusalOf(error) ?? error;
+  }
 }
 
 /**
@@ -89,18 +102,9 @@ function pool<T extends Tasks>(source: string, limits: PoolLimits) {
     transferList: ArrayBuffer[] = [],
   ): Promise<Awaited<ReturnType<T[K]>>> => {
     const { one, signal } = currentSender();
-    return queue.run(
-      one,
-      async () => {
-        try {
-          const deadline = AbortSignal.timeout(deadlineMs);
-          return await poolOf(source, limits).run({ task, input }, { signal: deadline, transferList });
-        } catch (error) {
-          throw refusalOf(error) ?? error;
-        }
-      },
-      signal,
-    );
+    const work = () =>
+      runWithin(deadlineMs, (options) => poolOf(source, limits).run({ task, input }, { ...options, transferList }));
+    return queue.run(one, work, signal) as Promise<Awaited<ReturnType<T[K]>>>;
   };
   return Object.assign(run, { waiting: () => queue.size });
 }
@@ -122,16 +126,9 @@ const renderQueue = new FairQueue({ atOnce: RENDER_LIMITS.most, atOnceOfOne: 1, 
 export const renderInThread = (page: PageRequest, sender: string): Promise<RenderedPage> =>
   renderQueue.run(
     sender,
-    async () => {
-      try {
-        const signal = AbortSignal.timeout(RENDER_LIMITS.deadlineMs);
-        return await poolOfServer(RENDER_LIMITS).run(page, { signal });
-      } catch (error) {
-        throw refusalOf(error) ?? error;
-      }
-    },
+    () => runWithin(RENDER_LIMITS.deadlineMs, (options) => poolOfServer(RENDER_LIMITS).run(page, options)),
     currentSender().signal,
-  );
+  ) as Promise<RenderedPage>;
 
 /** Starts the threads that render pages, so that the first person does not wait for them. */
 export async function startRendering(): Promise<void> {

@@ -9,6 +9,8 @@ export default defineConfig({
   fullyParallel: false,
   reporter: [["list"], ["json", { outputFile: "test-results/e2e.json" }]],
   use: {
+    // It fetches every asset once for each test; the tests that are about it allow it.
+    serviceWorkers: "block",
     viewport: { width: 1280, height: 800 },
     launchOptions: {
       executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium",

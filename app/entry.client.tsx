@@ -3,9 +3,19 @@ import { hydrateRoot } from "react-dom/client";
 import { HydratedRouter } from "react-router/dom";
 import type { RuleSetId } from "#core/case/document/types.ts";
 import { fetchCodebook } from "#core/codebook/fetch.ts";
+import { TAKE_CONTROL } from "./service-worker/take-control.ts";
 
-// Without a line, the pages that were open before still open.
-if ("serviceWorker" in navigator) void navigator.serviceWorker.register("/service-worker.js");
+/** Installing the service worker fetches every asset, which must not compete with the page that somebody waits for. */
+const SETTLED_MS = 2500;
+
+async function startServiceWorker(): Promise<void> {
+  await navigator.serviceWorker.register("/service-worker.js");
+  const { active } = await navigator.serviceWorker.ready;
+  // A page that was loading while the service worker began is in nobody's control yet.
+  if (!navigator.serviceWorker.controller) active?.postMessage(TAKE_CONTROL);
+}
+
+if ("serviceWorker" in navigator) setTimeout(() => void startServiceWorker(), SETTLED_MS);
 
 /** The rules of the job that the page was opened on; other jobs bring theirs when they are gone to. */
 const rules = document.documentElement.dataset.rules as RuleSetId | undefined;

@@ -1,7 +1,7 @@
 /** What can be found by machine against reading by ear, by keyboard and in bad light. */
 import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
-import { expect, type Heron, openStep, signInAs, test } from "./heron.ts";
+import { expect, type Heron, openStep, signInAs, signInByButton, test } from "./heron.ts";
 
 const LEVEL_AA = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"];
 
@@ -17,9 +17,11 @@ async function obstacles(page: Page, further: string[] = [], within = "html"): P
     await Promise.allSettled(document.getAnimations().map((a) => a.finished));
   });
   const rules = Object.fromEntries(further.map((id) => [id, { enabled: true }]));
+  // No page has frames, so one run in the page itself is enough; it takes a quarter of the time.
   const { violations } = await new AxeBuilder({ page })
+    .setLegacyMode()
     .include(within)
-    .options({ runOnly: { type: "tag", values: LEVEL_AA }, rules })
+    .options({ runOnly: { type: "tag", values: LEVEL_AA }, rules, resultTypes: ["violations"] })
     .analyze();
   return violations.flatMap((v) =>
     v.nodes.map((n) => `${v.id}: ${n.target.join(" ")} (${n.any[0]?.message ?? v.help})`),
@@ -36,7 +38,7 @@ async function cupboard(page: Page, heron: Heron) {
 test("the way in and the list of jobs", async ({ page, heron }) => {
   await page.goto(`${heron.url}/sign-in`);
   expect(await obstacles(page)).toEqual([]);
-  await signInAs(page, heron, "Mara Quill");
+  await signInByButton(page, heron, "Mara Quill");
   expect(await obstacles(page)).toEqual([]);
 });
 

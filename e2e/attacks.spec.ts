@@ -3,10 +3,9 @@ import { type ClientRequest, request as httpRequest } from "node:http";
 import { deflateRawSync } from "node:zlib";
 import type { APIRequestContext } from "@playwright/test";
 import { strToU8, zipSync } from "fflate";
-import { createConnection, type RowDataPacket } from "mysql2/promise";
 import "#core/codebook/editions.ts";
 import { largestHome } from "#core/testing/largest-home.ts";
-import { expect, type Heron, newJob, signInAs, test } from "./heron.ts";
+import { expect, type Heron, importCase, newJob, signInAs, signInByButton, test } from "./heron.ts";
 
 test.describe.configure({ timeout: 300_000 });
 
@@ -117,7 +116,7 @@ test("an event stream ends with its request, whatever its method or spelling", a
 });
 
 test("one session has so many event streams and no more", async ({ page, heron }) => {
-  await signInAs(page, heron, "Jonah Pike");
+  await signInByButton(page, heron, "Jonah Pike");
   const statuses = await page.evaluate(async () => {
     const gone = new AbortController();
     const answers: number[] = [];
@@ -265,17 +264,7 @@ test("interval data of 3.7 million equal values, thirty files at once, stops nob
 test("pages and edits of the largest home leave room for everybody else", async ({ page, other, heron }) => {
   await signInAs(page, heron, "Mara Quill");
   await signInAs(other, heron, "Wren Osier");
-  const file = {
-    name: "a.json",
-    mimeType: "application/json",
-    buffer: Buffer.from(JSON.stringify(largestHome("us-nec-2023"))),
-  };
-  const imported = await page.request.post(`${heron.url}/?index`, {
-    headers: { Origin: heron.url },
-    multipart: { file },
-    maxRedirects: 0,
-  });
-  const job = imported.headers().location?.split("/")[2] ?? "";
+  const job = await importCase(page, heron, largestHome("us-nec-2023"));
   const steps = ["survey", "demand", "need", "ways", "circuit", "papers"];
   const edits = Array.from({ length: 20 }, (_, i) =>
     page.request.post(`${heron.url}/jobs/${job}/edits`, {
@@ -296,87 +285,4 @@ test("pages and edits of the largest home leave room for everybody else", async 
   expect((await other.request.get(`${heron.url}/jobs/osier-sluice-road/survey`)).status()).toBe(200);
   expect(performance.now() - from).toBeLessThan(HEALTH_MS);
   await again;
-});
-
-/** Names of all columns as they stand in the database and in the code, and what an attacker would put there. */
-async function everyColumn(heron: Heron): Promise<Record<string, string>> {
-  const connection = await createConnection(heron.databaseUrl);
-  const [rows] = await connection.query<RowDataPacket[]>(
-    "select distinct column_name as name from information_schema.columns where table_schema = database()",
-  );
-  await connection.end();
-  const extra: Record<string, string> = { __proto__x: "marker-proto" };
-  for (const { name } of rows as unknown as { name: string }[]) {
-    const camel = name.replace(/_(\w)/g, (_, letter: string) => letter.toUpperCase());
-    extra[name] = `marker-${name}`;
-    extra[camel] = camel === "firmId" ? "osier" : `marker-${camel}`;
-  }
-  return extra;
-}
-
-/** All rows but those of sessions and tries, as text by table and key. */
-async function contents(heron: Heron): Promise<Map<string, string>> {
-  const connection = await createConnection(heron.databaseUrl);
-  const all = new Map<string, string>();
-  const [tables] = await connection.query<RowDataPacket[]>("show tables");
-  for (const table of tables.map((t) => String(Object.values(t)[0]))) {
-    if (["session", "sign_in_failure", "known_device", "password_link", "photo", "interval_data"].includes(table))
-      continue;
-    const [rows] = await connection.query<RowDataPacket[]>("select * from ??", [table]);
-    for (const row of rows) all.set(`${table} ${row.id ?? JSON.stringify(row).slice(0, 60)}`, JSON.stringify(row));
-  }
-  await connection.end();
-  return all;
-}
-
-test("no field that a form or body does not have reaches any row", async ({ page, heron }) => {
-  await signInAs(page, heron, "Mara Quill");
-  const extra = await everyColumn(heron);
-  const headers = { Origin: heron.url };
-  const withExtra = (fields: Record<string, string>) => ({ ...extra, ...fields });
-  const form = (path: string, fields: Record<string, string>) =>
-    page.request.post(`${heron.url}${path}`, { headers, form: withExtra(fields), maxRedirects: 0 });
-  const json = (path: string, body: object, method = "POST") =>
-    page.request.fetch(`${heron.url}${path}`, { method, headers, data: { ...extra, ...body } });
-  const job = "/jobs/tidewrack-lantern-row";
-  const before = await contents(heron);
-
-  // Requests that change nothing by themselves: with all those fields they still change nothing.
-  const wrong = await Promise.all([
-    form("/people", { what: "invite", name: "", email: "", role: "owner" }),
-    form("/people", { what: "link", person: "nobody" }),
-    form("/people", { what: "role", person: "nobody", role: "owner" }),
-    form("/people", { what: "active", person: "nobody", active: "no" }),
-    form("/people", { what: "take-factor", person: "nobody" }),
-    form("/people", { what: "keep-pages", days: "x" }),
-    form("/people", { what: "ask-factor", asks: "x" }),
-    form("/people", {}),
-    form("/account", { what: "password", current: "x", next: "y" }),
-    form("/account", { what: "set-up", code: "000000", password: "x" }),
-    form("/account", { what: "take-away", password: "x" }),
-    form("/jobs/new", { address: "", rules: "us-nec-2023" }),
-    form("/prices", { what: "file" }),
-    form("/theme", { theme: "x" }),
-    form("/sign-in", { email: "nobody@x.example", password: "x" }),
-    form("/?index", {}),
-    form("/password/nothing", { password: "x" }),
-    json(`${job}/edits`, { id: crypto.randomUUID(), baseRevision: 0, patch: [{ op: "add", path: "/roof", value: 1 }] }),
-    json(`${job}/photos/tidewrack-lantern-row-meter`, { caption: "x" }, "PATCH"),
-    json("/interval-mappings", { head: "a".repeat(64), mapping: {} }),
-    json("/recorders", { address: "x", command: "start" }),
-  ]);
-  for (const answer of wrong) expect(answer.status(), answer.url()).toBeLessThan(500);
-  expect(await contents(heron)).toEqual(before);
-
-  // A request that is right makes exactly what it makes without them.
-  await form("/people", { what: "invite", name: "Lark", email: "lark@x.example", role: "apprentice" });
-  await form("/jobs/new", { address: "9 Extra Fields", customer: "Ida", rules: "us-nec-2023" });
-  const after = await contents(heron);
-  const made = [...after].filter(([key]) => !before.has(key)).map(([, row]) => row);
-  const person = made.map((row) => JSON.parse(row)).find((row) => row.email === "lark@x.example");
-  expect(person).toMatchObject({ firm_id: "tidewrack", active: 1, totp_secret: null, password_hash: "" });
-  const listed = made.map((row) => JSON.parse(row)).find((row) => row.title === "9 Extra Fields");
-  expect(listed).toMatchObject({ firm_id: "tidewrack", stage: "survey", revision: 0 });
-  for (const row of made) expect(row).not.toContain("marker-");
-  for (const [key, row] of before) expect(after.get(key)).toBe(row);
 });

@@ -1,6 +1,6 @@
 /** The Demand step beyond its first lines: the ledger's order, comparing methods, other people's totals, papers. */
 import { spawnSync } from "node:child_process";
-import { expect, field, openCopy, saved, signInAs, test } from "./heron.ts";
+import { expect, field, importCase, openCopy, openStep, saved, signInAs, test } from "./heron.ts";
 
 test("methods stand side by side, and another one can be chosen and printed", async ({ page, heron }) => {
   await signInAs(page, heron, "Mara Quill");
@@ -100,12 +100,7 @@ test("a sub-panel groups the ledger, and its feeder is computed", async ({ page,
     circuits: [],
   });
   source.charger.panel = "garage";
-  const buffer = Buffer.from(JSON.stringify(source));
-  await page
-    .locator("input[type=file]")
-    .setInputFiles({ name: "garage.case.json", mimeType: "application/json", buffer });
-  await page.waitForSelector("html[data-ready=job]");
-  await page.getByRole("link", { name: /Demand/ }).click();
+  await openStep(page, heron, await importCase(page, heron, source), "demand");
   await expect(page.getByRole("row", { name: /Feeder of Garage/ })).toContainText("30 A");
   await page.getByRole("combobox", { name: "Panel of Dishwasher" }).click();
   await page.getByTitle("Garage").last().click();

@@ -1,6 +1,6 @@
 import { spawnSync } from "node:child_process";
 import { readFileSync } from "node:fs";
-import { expect, field, newJob, openStep, saved, signInAs, test } from "./heron.ts";
+import { expect, field, newJob, openStep, saved, signInAs, signInByButton, test } from "./heron.ts";
 
 test("from sign-in to a printed verdict", async ({ page, heron }) => {
   await page.goto(`${heron.url}/sign-in`);
@@ -125,7 +125,7 @@ test("the keys lead from step to step, and list themselves", async ({ page, hero
 });
 
 test("import takes a case file, and refuses a wrong one by the path of each field", async ({ page, heron }) => {
-  await signInAs(page, heron, "Wren Osier");
+  await signInByButton(page, heron, "Wren Osier");
   const good = JSON.parse(readFileSync("db/demo/osier-withy-walk.case.json", "utf8"));
   const upload = (name: string, content: string) =>
     page
@@ -154,7 +154,7 @@ test("import takes a case file, and refuses a wrong one by the path of each fiel
 });
 
 test("the list shows answer and next step, and finds a job", async ({ page, heron }) => {
-  await signInAs(page, heron, "Mara Quill");
+  await signInByButton(page, heron, "Mara Quill");
   const row = page.getByRole("link", { name: /3 Coopers Slip/ });
   await expect(row).toContainText("24 A shared circuit would meet the need");
   await expect(row.getByRole("img")).toHaveAttribute("aria-label", /Supply 100 A, demand 73.2 A/);

@@ -6,7 +6,9 @@ import { type ChildProcess, spawnSync } from "node:child_process";
 import { mkdtempSync, rmSync } from "node:fs";
 import os from "node:os";
 import path from "node:path";
-import { type BrowserContext, test as base, expect, type Page } from "@playwright/test";
+import { type APIRequestContext, type BrowserContext, test as base, expect, type Page } from "@playwright/test";
+import type { CaseDocument, RuleSetId } from "#core/case/document/types.ts";
+import { DEMO_FIRMS } from "../db/demo/firms.ts";
 import { freePort, type RunningDatabase, startDatabase } from "../scripts/database.mjs";
 import { startServerProcess } from "../scripts/server-process.mjs";
 import { startRecorder } from "../tests/stand-in.ts";
@@ -100,11 +102,31 @@ export async function startServer(env: NodeJS.ProcessEnv): Promise<ChildProcess>
   return server;
 }
 
-/** Signs a page in as a demo person, by one click. */
+const DEMO_PEOPLE = DEMO_FIRMS.flatMap(({ people }) => people);
+
+/** Signs a page in as a demo person, by a request; the page is not opened. */
 export async function signInAs(page: Page, heron: Heron, person: string) {
+  const demo = DEMO_PEOPLE.find(({ name }) => name === person)?.id ?? "";
+  const answer = await post(page, heron, "/sign-in", { form: { demo } });
+  expect(answer.status()).toBe(302);
+}
+
+/** Signs a page in as a demo person, by one click; the list of jobs is open then. */
+export async function signInByButton(page: Page, heron: Heron, person: string) {
   await page.goto(`${heron.url}/sign-in`);
   await page.getByRole("button", { name: person }).click();
   await page.waitForURL(`${heron.url}/`);
+}
+
+/** Sends what a form of Heron sends, and follows no redirect. */
+const post = (page: Page, heron: Heron, path: string, body: Parameters<APIRequestContext["post"]>[1]) =>
+  page.request.post(`${heron.url}${path}`, { headers: { Origin: heron.url }, maxRedirects: 0, ...body });
+
+/** Sends a form that makes a job. @returns its id */
+async function madeJob(page: Page, heron: Heron, path: string, body: Parameters<APIRequestContext["post"]>[1]) {
+  const answer = await post(page, heron, path, body);
+  expect(answer.status()).toBe(302);
+  return new URL(answer.headers().location ?? "", heron.url).pathname.split("/")[2] as string;
 }
 
 /** Opens a step of a job and waits until the page is live. */
@@ -113,13 +135,16 @@ export async function openStep(page: Page, heron: Heron, job: string, step: stri
   await page.waitForSelector("html[data-ready=job]");
 }
 
-/** Makes a job of its own for a test, so that tests do not meet in one; returns its id. */
-export async function newJob(page: Page, heron: Heron, address: string): Promise<string> {
-  await page.goto(`${heron.url}/jobs/new`);
-  await field(page, "Address").fill(address);
-  await page.getByRole("button", { name: "Start the survey" }).click();
-  await page.waitForSelector("html[data-ready=job]");
-  return new URL(page.url()).pathname.split("/")[2] as string;
+/** Makes a job of its own for a test, so that tests do not share one, and opens it. @returns its id */
+export async function newJob(
+  page: Page,
+  heron: Heron,
+  address: string,
+  rules: RuleSetId = "us-nec-2023",
+): Promise<string> {
+  const id = await madeJob(page, heron, "/jobs/new", { form: { address, rules } });
+  await openStep(page, heron, id, "survey");
+  return id;
 }
 
 /** A field by its label. */
@@ -165,8 +190,8 @@ export const test = base.extend<Fixtures & { faults: string[] }, { heron: Heron 
     watch(page, faults, expectedErrors);
     await use(page);
   },
-  other: async ({ browser, faults, expectedErrors }, use) => {
-    const context: BrowserContext = await browser.newContext();
+  other: async ({ browser, faults, expectedErrors, contextOptions, serviceWorkers }, use) => {
+    const context: BrowserContext = await browser.newContext({ ...contextOptions, serviceWorkers });
     const page = await context.newPage();
     watch(page, faults, expectedErrors);
     await use(page);
@@ -175,16 +200,18 @@ export const test = base.extend<Fixtures & { faults: string[] }, { heron: Heron 
 });
 export { expect };
 
-/** A copy of a demo job with a title of its own, open at a step, so that tests do not meet in one. @returns its id */
+/** Imports a case, as the list of jobs does. @returns the id of its job */
+export function importCase(page: Page, heron: Heron, document: CaseDocument): Promise<string> {
+  const buffer = Buffer.from(JSON.stringify(document));
+  return madeJob(page, heron, "/?index", {
+    multipart: { file: { name: "a.case.json", mimeType: "application/json", buffer } },
+  });
+}
+
+/** Makes a copy of a demo job with a title of its own, so that tests do not share one, and opens a step. @returns its id */
 export async function openCopy(page: Page, heron: Heron, job: string, title: string, step: string): Promise<string> {
   const document = await (await page.request.get(`${heron.url}/jobs/${job}/case.json`)).json();
-  await page.goto(heron.url);
-  const buffer = Buffer.from(JSON.stringify({ ...document, title }));
-  await page
-    .locator("input[type=file]")
-    .setInputFiles({ name: "copy.case.json", mimeType: "application/json", buffer });
-  await page.waitForSelector("html[data-ready=job]");
-  const id = new URL(page.url()).pathname.split("/")[2] as string;
+  const id = await importCase(page, heron, { ...document, title });
   await openStep(page, heron, id, step);
   return id;
 }

@@ -7,15 +7,15 @@ import { type BrowserContext, chromium, type Page } from "@playwright/test";
 import { createConnection } from "mysql2/promise";
 import sharp from "sharp";
 import config from "../playwright.config.ts";
-import { expect, field, type Heron, newJob, openStep, saved, signInAs, test } from "./heron.ts";
+import { expect, field, type Heron, newJob, openStep, saved, signInByButton, test } from "./heron.ts";
 import { phonePhoto } from "./pictures.ts";
 
-test.describe.configure({ timeout: 300_000 });
+test.use({ serviceWorkers: "allow" });
 
 const HALF = { edits: 50, photos: 10 };
 
 const openBrowser = (profile: string): Promise<BrowserContext> =>
-  chromium.launchPersistentContext(profile, { ...config.use?.launchOptions });
+  chromium.launchPersistentContext(profile, { ...config.use?.launchOptions, serviceWorkers: "allow" });
 
 /** The browser is gone at once, as when a phone's battery dies. */
 function killBrowser(profile: string) {
@@ -59,7 +59,7 @@ test("100 edits and 20 photos made without a line, the browser killed in between
   try {
     const first = await openBrowser(profile);
     const page = first.pages()[0] as Page;
-    await signInAs(page, heron, "Mara Quill");
+    await signInByButton(page, heron, "Mara Quill");
     const id = await newJob(page, heron, "1 Dead Spot");
     await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
     await saved(page);
@@ -88,7 +88,7 @@ test("100 edits and 20 photos made without a line, the browser killed in between
     await heron.restoreLine();
     // The dead browser may have taken its session with it: signing in beside is enough.
     const beside = await second.newPage();
-    await signInAs(beside, heron, "Mara Quill");
+    await signInByButton(beside, heron, "Mara Quill");
     await expect(again.locator("[data-saving]")).toHaveText("Saved", { timeout: 90_000 });
     await expect(again.getByText(/waiting here/)).toHaveCount(0, { timeout: 60_000 });
 
@@ -122,7 +122,7 @@ test("100 edits and 20 photos made without a line, the browser killed in between
 });
 
 test("the pages of a person who signs out are not left for the next one", async ({ page, heron }) => {
-  await signInAs(page, heron, "Mara Quill");
+  await signInByButton(page, heron, "Mara Quill");
   await newJob(page, heron, "2 Dead Spot");
   const kept = () => page.evaluate(async () => (await caches.keys()).filter((name) => name.startsWith("heron-pages")));
   await expect.poll(kept).toContain("heron-pages");
@@ -142,7 +142,7 @@ test.describe("a browser that several people use", () => {
   test.use({ expectedErrors: /401|Failed to fetch|ERR_INTERNET_DISCONNECTED|net::ERR/ });
 
   test("sends what one person typed without a connection under that person's name alone", async ({ page, heron }) => {
-    await signInAs(page, heron, "Tess Arbo");
+    await signInByButton(page, heron, "Tess Arbo");
     const id = await newJob(page, heron, "3 Dead Spot");
     await saved(page);
     await page.context().setOffline(true);
@@ -154,7 +154,7 @@ test.describe("a browser that several people use", () => {
     await page.context().setOffline(false);
     await expect(page.locator("[data-saving]")).toContainText("Signed out", { timeout: 30_000 });
 
-    await signInAs(page, heron, "Jonah Pike");
+    await signInByButton(page, heron, "Jonah Pike");
     await openStep(page, heron, id, "survey");
     await expect(page.getByText("Tess Arbo: one change.")).toBeVisible();
     await expect(field(page, "Floor area")).toHaveValue("");
@@ -168,7 +168,7 @@ test.describe("a browser that several people use", () => {
     expect(await people()).toEqual(["demo-jonah"]);
 
     await signOut(page, heron);
-    await signInAs(page, heron, "Tess Arbo");
+    await signInByButton(page, heron, "Tess Arbo");
     await openStep(page, heron, id, "survey");
     await saved(page);
     await expect(field(page, "Floor area")).toHaveValue(/1,?234/);
@@ -178,12 +178,12 @@ test.describe("a browser that several people use", () => {
   });
 
   test("keeps an open page's changes when somebody else signs in beside it", async ({ page, heron }) => {
-    await signInAs(page, heron, "Tess Arbo");
+    await signInByButton(page, heron, "Tess Arbo");
     const id = await newJob(page, heron, "4 Dead Spot");
     await saved(page);
     const beside = await page.context().newPage();
     await signOut(beside, heron);
-    await signInAs(beside, heron, "Jonah Pike");
+    await signInByButton(beside, heron, "Jonah Pike");
     await field(page, "Floor area").fill("1500");
     await page.keyboard.press("Tab");
     await expect(page.locator("[data-saving]")).toContainText("Somebody else is signed in");
@@ -194,7 +194,7 @@ test.describe("a browser that several people use", () => {
   });
 
   test("forgets pages when their session is over, and when another person comes", async ({ page, heron }) => {
-    await signInAs(page, heron, "Mara Quill");
+    await signInByButton(page, heron, "Mara Quill");
     const id = await newJob(page, heron, "5 Dead Spot");
     await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
     const address = `/jobs/${id}/survey`;
@@ -215,7 +215,7 @@ test.describe("a browser that several people use", () => {
 
     // A session that was ended elsewhere, at the first thing the page asks.
     await signOut(page, heron);
-    await signInAs(page, heron, "Mara Quill");
+    await signInByButton(page, heron, "Mara Quill");
     await openStep(page, heron, id, "survey");
     await expect.poll(() => stored(address)).toBe(200);
     const database = await createConnection(heron.databaseUrl);
@@ -229,7 +229,7 @@ test.describe("a browser that several people use", () => {
 });
 
 test("Heron can be installed: manifest, icon and service worker are there", async ({ page, heron }) => {
-  await signInAs(page, heron, "Mara Quill");
+  await signInByButton(page, heron, "Mara Quill");
   const manifest = await (await page.request.get(`${heron.url}/heron.webmanifest`)).json();
   expect(manifest).toMatchObject({ name: "Heron", start_url: "/", display: "standalone" });
   expect((await page.request.get(`${heron.url}${manifest.icons[0].src}`)).headers()["content-type"]).toMatch(/svg/);

@@ -5,7 +5,7 @@ import { TOTP } from "otpauth";
 import sharp from "sharp";
 import { RIGHTS, type Right, ROLES, type Role } from "#core/rights.ts";
 import { usCase } from "#core/testing/cases.ts";
-import { expect, field, type Heron, newJob, openStep, saved, signInAs, test } from "./heron.ts";
+import { expect, field, type Heron, newJob, openStep, saved, signInAs, signInByButton, test } from "./heron.ts";
 
 /** The people of one firm, one of each role. */
 const PEOPLE: Record<Role, string> = { owner: "Mara Quill", electrician: "Jonah Pike", apprentice: "Tess Arbo" };
@@ -108,7 +108,7 @@ for (const role of ROLES)
   });
 
 test("what an apprentice may not do is not offered", async ({ page, other, heron }) => {
-  await signInAs(page, heron, PEOPLE.apprentice);
+  await signInByButton(page, heron, PEOPLE.apprentice);
   await expect(page.getByRole("link", { name: "People" })).toHaveCount(0);
   await expect(page.getByLabel("Import a case file")).toHaveCount(0);
   const job = await newJob(page, heron, "An apprentice's job");
@@ -143,7 +143,7 @@ test.describe("an owner", () => {
     other,
     heron,
   }) => {
-    await signInAs(page, heron, PEOPLE.owner);
+    await signInByButton(page, heron, PEOPLE.owner);
     await page.getByRole("link", { name: "People" }).click();
     await field(page, "Name").fill("Alder Finch");
     await field(page, "E-mail").fill("mara@tidewrack.example");

@@ -164,7 +164,7 @@ test("sub-panels nest by their feeder, links keep loads from being counted twice
 
 test("a UK board has ways in a row, RCD groups over them, and a type AC one is found", async ({ page, heron }) => {
   await signInAs(page, heron, "Wren Osier");
-  await newJob(page, heron, "1 Board Lane");
+  await newJob(page, heron, "1 Board Lane", "uk-bs7671-2018-a2");
   await field(page, "Number of ways").fill("8");
   await addDevice(page, "rcbo 32 cooker");
   await addDevice(page, "b6 lights");

@@ -1,12 +1,12 @@
 /** When a step fails: it says so in its own place, and the rest of the job goes on. */
-import { expect, openStep, signInAs, test } from "./heron.ts";
+import { expect, openStep, signInByButton, test } from "./heron.ts";
 
 const JOB = "tidewrack-coopers-slip";
 
 test.use({ expectedErrors: /this step fails/ });
 
 test("a fault in one step leaves the head, the answer and the other steps as they were", async ({ page, heron }) => {
-  await signInAs(page, heron, "Mara Quill");
+  await signInByButton(page, heron, "Mara Quill");
   const scripts = await page.evaluate(() => {
     const { routes } = (window as unknown as { __reactRouterManifest: { routes: Record<string, { module: string }> } })
       .__reactRouterManifest;

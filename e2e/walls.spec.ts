@@ -1,5 +1,5 @@
 /** What keeps firms apart and strangers out; asked of the running server. */
-import { expect, field, newJob, signInAs, test } from "./heron.ts";
+import { expect, field, newJob, signInAs, signInByButton, test } from "./heron.ts";
 import { phonePhoto } from "./pictures.ts";
 
 const OTHER_FIRMS_JOB = "tidewrack-lantern-row";
@@ -259,7 +259,7 @@ test("a wrong request is refused as one, never answered as a fault", async ({ pa
 });
 
 test("signing out everywhere ends the other browser's session too", async ({ page, other, heron }) => {
-  await signInAs(page, heron, "Alder Osier");
+  await signInByButton(page, heron, "Alder Osier");
   await signInAs(other, heron, "Alder Osier");
   await page.getByRole("button", { name: "Sign out everywhere" }).click();
   await page.waitForURL(/sign-in/);

@@ -68,36 +68,25 @@ interface LoadedFont {
   layout(text: string): { glyphs: Glyph[] };
 }
 
+const fonts: LoadedFont[] = [];
 const letters = new Set<number>();
 
 /** Whether one of the fonts has a letter. */
 export const hasLetter = (codePoint: number): boolean => letters.has(codePoint);
-
-/**
- * Looks up every letter of a font once by its code. A glyph that the layout meets first under another name (as a
- * substitute) would otherwise be stored without its letter, and be missing when text is copied or searched.
- */
-function nameGlyphs(font: LoadedFont): void {
-  const named = new Set(font.characterSet.map((code) => font.glyphForCodePoint(code).id));
-  for (const code of font.characterSet) {
-    letters.add(code);
-    const letter = String.fromCodePoint(code);
-    const parts = [...letter.normalize("NFD")];
-    if (parts.length === 1) continue;
-    // Some letters are drawn as a base and its marks.
-    const { glyphs } = font.layout(letter);
-    if (glyphs.length !== parts.length) continue;
-    for (const [i, glyph] of glyphs.entries())
-      if (!named.has(glyph.id)) glyph.codePoints = [parts[i]?.codePointAt(0) ?? code];
-  }
-}
 
 async function load(): Promise<void> {
   for (const { family: fontFamily, weights } of FILES)
     for (const fontWeight of weights) {
       await Font.load({ fontFamily, fontWeight });
       const font = Font.getFont({ fontFamily, fontWeight }) as unknown as { data?: LoadedFont };
-      if (font.data) nameGlyphs(font.data);
+      if (font.data) fonts.push(font.data);
+    }
+  // A glyph that the layout meets first under another name (as a substitute) would otherwise be stored without its
+  // letter, and be missing when text is copied or searched.
+  for (const font of fonts)
+    for (const code of font.characterSet) {
+      font.glyphForCodePoint(code);
+      letters.add(code);
     }
 }
 
@@ -107,3 +96,32 @@ export const readyFonts = (): Promise<void> => {
   loaded ??= load();
   return loaded;
 };
+
+const named = new Set<string>();
+
+/**
+ * Names the parts of letters that some fonts draw as a base and its marks, so that they are found when text is copied
+ * or searched. Each letter takes milliseconds, so only those of a paper are looked up, once.
+ * @param text what a paper prints, with composed letters
+ */
+export function nameLetters(text: string): void {
+  for (const letter of text) {
+    if (named.has(letter)) continue;
+    named.add(letter);
+    const parts = [...letter.normalize("NFD")];
+    if (parts.length === 1) continue;
+    for (const font of fonts)
+      if (font.characterSet.includes(letter.codePointAt(0) ?? 0)) nameParts(font, letter, parts);
+  }
+}
+
+function nameParts(font: LoadedFont, letter: string, parts: string[]): void {
+  const { glyphs } = font.layout(letter);
+  if (glyphs.length !== parts.length) return;
+  for (const [i, glyph] of glyphs.entries())
+    if (!isLetterOf(font, glyph)) glyph.codePoints = [parts[i]?.codePointAt(0) ?? 0];
+}
+
+/** Whether a glyph is a letter by itself, which has its name already. */
+const isLetterOf = (font: LoadedFont, glyph: Glyph): boolean =>
+  glyph.codePoints.some((code) => font.glyphForCodePoint(code).id === glyph.id);

@@ -37,6 +37,16 @@ function mapText<T>(value: T, change: (text: string) => string): T {
   return changed.some(([, item], i) => item !== entries[i]?.[1]) ? (Object.fromEntries(changed) as T) : value;
 }
 
+/** All text of a value, one piece after another. */
+export function textOf(value: unknown): string {
+  const texts: string[] = [];
+  mapText(value, (text) => {
+    texts.push(text);
+    return text;
+  });
+  return texts.join("\n");
+}
+
 /** A letter and its accent as one letter, where there is such a letter. */
 export const withComposedText = <T>(value: T): T => mapText(value, (text) => text.normalize("NFC"));
 

@@ -1,25 +1,55 @@
-/** A queue for work that takes long: it serves its senders in turn, so that no sender keeps the others waiting. */
+/**
+ * A queue for work that takes long. It serves firms in turn, and the people of a firm in turn, so that nobody keeps the
+ * others waiting.
+ */
 import { refuse } from "./refusals.ts";
+import type { Sender } from "./sender.ts";
 
 export interface FairQueueLimits {
   /** Tasks that run at the same time. */
   atOnce: number;
-  /** Of these, tasks of one sender. */
+  /** Of these, tasks of one person. */
   atOnceOfOne?: number;
+  /** Of these, tasks of one firm. */
+  atOnceOfFirm?: number;
   /** Tasks that wait, of all senders together. */
   mostWaiting: number;
-  /** Tasks of one sender that wait. */
+  /** Tasks of one person that wait. */
   mostWaitingOfOne: number;
+  /** Tasks of one firm that wait; three quarters of the queue where it is not given. */
+  mostWaitingOfFirm?: number;
 }
 
 interface WaitingTask {
+  sender: Sender;
   start(): void;
 }
 
+/** Counts by key; a key without a count is not stored. */
+class Counts {
+  private readonly counts = new Map<string, number>();
+  of = (key: string): number => this.counts.get(key) ?? 0;
+  change(key: string, by: number): void {
+    const count = this.of(key) + by;
+    if (count > 0) this.counts.set(key, count);
+    else this.counts.delete(key);
+  }
+}
+
+/** Puts a key at the end of a map's order. */
+function moveToEnd<K, V>(map: Map<K, V>, key: K): void {
+  const value = map.get(key);
+  if (value === undefined || !map.delete(key)) return;
+  map.set(key, value);
+}
+
 export class FairQueue {
-  /** The sender that is served next comes first. */
-  private readonly waitingBySender = new Map<string, Set<WaitingTask>>();
-  private readonly runningBySender = new Map<string, number>();
+  /** Waiting tasks by firm and by person; whoever is served next comes first, in both. */
+  private readonly waiting = new Map<string, Map<string, Set<WaitingTask>>>();
+  private readonly waitingOfOne = new Counts();
+  private readonly waitingOfFirm = new Counts();
+  private readonly runningOfOne = new Counts();
+  private readonly runningOfFirm = new Counts();
   private running = 0;
   private waitingCount = 0;
 
@@ -37,73 +67,97 @@ export class FairQueue {
 
   /**
    * Runs a task when it is the sender's turn.
-   * @param sender a person, a firm or a network address
-   * @param signal aborted when nobody waits for the result any more: a waiting task then leaves the queue
-   * @throws the refusal "busy" where the queue or the sender's share of it is full
+   * @param sender its signal is aborted when nobody waits for the result any more: a waiting task then leaves the queue
+   * @throws the refusal "busy" where the queue, or the person's or firm's share of it, is full
    */
-  run<T>(sender: string, work: () => Promise<T>, signal?: AbortSignal): Promise<T> {
-    if (signal?.aborted) return Promise.reject(refuse("busy"));
-    const own = this.waitingBySender.get(sender);
-    if (this.waitingCount >= this.limits.mostWaiting || (own?.size ?? 0) >= this.limits.mostWaitingOfOne)
-      return Promise.reject(refuse("busy"));
+  run<T>(sender: Sender, work: () => Promise<T>): Promise<T> {
+    const { signal } = sender;
+    if (signal?.aborted || this.isFullFor(sender)) return Promise.reject(refuse("busy"));
     return new Promise<T>((resolve, reject) => {
       const leave = () => {
-        if (this.remove(sender, task)) reject(refuse("busy"));
+        if (this.remove(task)) reject(refuse("busy"));
       };
       const task: WaitingTask = {
+        sender,
         start: () => {
           signal?.removeEventListener("abort", leave);
           void this.runNow(sender, work).then(resolve, reject);
         },
       };
       signal?.addEventListener("abort", leave, { once: true });
-      this.add(sender, task);
+      this.add(task);
       this.startNext();
     });
   }
 
-  private async runNow<T>(sender: string, work: () => Promise<T>): Promise<T> {
-    this.running++;
-    this.runningBySender.set(sender, (this.runningBySender.get(sender) ?? 0) + 1);
+  private isFullFor({ one, firm }: Sender): boolean {
+    const { mostWaiting, mostWaitingOfOne, mostWaitingOfFirm = Math.ceil(mostWaiting * 0.75) } = this.limits;
+    return (
+      this.waitingCount >= mostWaiting ||
+      this.waitingOfOne.of(one) >= mostWaitingOfOne ||
+      this.waitingOfFirm.of(firm) >= mostWaitingOfFirm
+    );
+  }
+
+  private async runNow<T>({ one, firm }: Sender, work: () => Promise<T>): Promise<T> {
+    this.countRunning(one, firm, 1);
     try {
       return await work();
     } finally {
-      this.running--;
-      const left = (this.runningBySender.get(sender) ?? 1) - 1;
-      if (left > 0) this.runningBySender.set(sender, left);
-      else this.runningBySender.delete(sender);
+      this.countRunning(one, firm, -1);
       this.startNext();
     }
   }
 
-  private add(sender: string, task: WaitingTask): void {
-    const own = this.waitingBySender.get(sender) ?? new Set();
-    this.waitingBySender.set(sender, own.add(task));
-    this.waitingCount++;
+  private countRunning(one: string, firm: string, by: 1 | -1): void {
+    this.running += by;
+    this.runningOfOne.change(one, by);
+    this.runningOfFirm.change(firm, by);
   }
 
-  private remove(sender: string, task: WaitingTask): boolean {
-    const own = this.waitingBySender.get(sender);
-    if (!own?.delete(task)) return false;
-    if (own.size === 0) this.waitingBySender.delete(sender);
-    this.waitingCount--;
+  private countWaiting(one: string, firm: string, by: 1 | -1): void {
+    this.waitingCount += by;
+    this.waitingOfOne.change(one, by);
+    this.waitingOfFirm.change(firm, by);
+  }
+
+  private add(task: WaitingTask): void {
+    const { one, firm } = task.sender;
+    const people = this.waiting.get(firm) ?? new Map<string, Set<WaitingTask>>();
+    this.waiting.set(firm, people.set(one, (people.get(one) ?? new Set()).add(task)));
+    this.countWaiting(one, firm, 1);
+  }
+
+  private remove(task: WaitingTask): boolean {
+    const { one, firm } = task.sender;
+    const people = this.waiting.get(firm);
+    const own = people?.get(one);
+    if (!people || !own?.delete(task)) return false;
+    if (own.size === 0) people.delete(one);
+    if (people.size === 0) this.waiting.delete(firm);
+    this.countWaiting(one, firm, -1);
     return true;
   }
 
+  /** The task that may start now and whose turn it is. */
+  private next(): WaitingTask | null {
+    const { atOnce, atOnceOfOne = atOnce, atOnceOfFirm = atOnce } = this.limits;
+    for (const [firm, people] of this.waiting) {
+      if (this.runningOfFirm.of(firm) >= atOnceOfFirm) continue;
+      for (const [one, [task]] of people) if (task && this.runningOfOne.of(one) < atOnceOfOne) return task;
+    }
+    return null;
+  }
+
   private startNext(): void {
-    const { atOnce, atOnceOfOne = atOnce } = this.limits;
-    while (this.running < atOnce) {
-      const next = [...this.waitingBySender].find(([sender]) => (this.runningBySender.get(sender) ?? 0) < atOnceOfOne);
-      if (!next) return;
-      const [sender, own] = next;
-      const [task] = own as Set<WaitingTask>;
-      this.remove(sender, task as WaitingTask);
-      // The sender goes to the end of the turn.
-      if (own.size > 0) {
-        this.waitingBySender.delete(sender);
-        this.waitingBySender.set(sender, own);
-      }
-      task?.start();
+    while (this.running < this.limits.atOnce) {
+      const task = this.next();
+      if (!task) return;
+      this.remove(task);
+      const { one, firm } = task.sender;
+      moveToEnd(this.waiting, firm);
+      moveToEnd(this.waiting.get(firm) ?? new Map<string, unknown>(), one);
+      task.start();
     }
   }
 }

@@ -148,7 +148,8 @@ export function jobsOf(firmId: string) {
      * @returns null where the firm has no such job
      */
     async take(jobId: string, personId: string, asked: Edit, now = new Date()): Promise<EditAnswer | null> {
-      return editQueue.run(firmId, () => takeNow(jobId, personId, asked, now), currentSender().signal);
+      const sender = { ...currentSender(), one: personId, firm: firmId };
+      return editQueue.run(sender, () => takeNow(jobId, personId, asked, now));
     },
   };
 }

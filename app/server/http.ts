@@ -4,7 +4,7 @@ import path from "node:path";
 import compression from "compression";
 import express, { type NextFunction, type Request, type Response } from "express";
 import packed from "express-static-gzip";
-import { createRequestHandler, type ServerBuild } from "react-router";
+import { createRequestHandler, type RouterContextProvider, type ServerBuild } from "react-router";
 import { STEP_IDS } from "#core/missing.ts";
 import { migrateDatabase } from "#db/migrate.ts";
 import { closeDatabase } from "./database.ts";
@@ -21,10 +21,11 @@ import {
 import { indexOutdatedWords } from "./job-list.ts";
 import { faultOf, log } from "./log.ts";
 import { measure, serveMetrics } from "./metrics.ts";
+import { pageContext } from "./middleware.ts";
 import { settings } from "./settings.ts";
 import { forgetOldAttempts } from "./sign-in-attempts.ts";
 import { beginStopping } from "./stopping.ts";
-import { addressOf, answerBy, headersOf } from "./web.ts";
+import { answerBy } from "./web.ts";
 import { endWork, renderInThread, startRendering } from "./work.ts";
 
 export { renderPage, warmUp } from "./render-page.ts";
@@ -66,28 +67,17 @@ export function createApp(build: ServerBuild, clientFolder: string): express.Exp
 const JOB_PAGE = new RegExp(`^/jobs/[^/]+/(${STEP_IDS.join("|")})$`);
 
 /** Pages of jobs are rendered in threads; data requests, which render nothing, are answered here. */
-async function jobPages(request: Request, response: Response, next: NextFunction): Promise<void> {
+function jobPages(request: Request, response: Response, next: NextFunction): Promise<void> | void {
   const isPage = request.method === "GET" && !/\.data$/i.test(request.path);
   if (!isPage || !JOB_PAGE.test(routedPath(request.path) ?? "")) return next();
-  const address = request.ip ?? "";
-  const page = {
-    url: addressOf(request),
-    headers: headersOf(request),
-    nonce: response.locals.nonce as string,
-    address,
-  };
-  try {
-    const rendered = await renderInThread(page, request.get("cookie") ?? address);
-    response.status(rendered.status);
-    for (const [name, value] of rendered.headers) response.append(name, value);
-    response.send(rendered.body);
-  } catch (error) {
-    if (!(error instanceof globalThis.Response)) throw error;
-    response
-      .status(error.status)
-      .type("text/plain")
-      .send(await error.text());
-  }
+  return answerBy(renderJobPage, request, response);
+}
+
+async function renderJobPage({ url, headers }: globalThis.Request, context: RouterContextProvider) {
+  const { nonce, address } = context.get(pageContext);
+  const page = { url, headers: [...headers], nonce, address };
+  const { body, ...init } = await renderInThread(page, headers.get("cookie") ?? address);
+  return new globalThis.Response(body, init);
 }
 
 /** What is being answered is finished, within reason. */

@@ -195,28 +195,24 @@ export async function signIn(
     logTry("slowed");
     return { problem: TOO_MANY_TRIES };
   }
-  return signInQueue.run(
-    address,
-    async () => {
-      const [found] = await database
-        .select({ id: person.id, passwordHash: person.passwordHash, active: person.active, secret: person.totpSecret })
-        .from(person)
-        .where(eq(person.email, email));
-      // A wrong e-mail costs as much time as a wrong password, so that neither gives away the other.
-      if (!(await isPassword(found?.active ? found.passwordHash : null, password)) || !found) {
-        logTry("wrong password", found?.id);
-        return { problem: "E-mail or password is not right." };
-      }
-      await removeAttempt();
-      const codeFollows = found.secret !== null;
-      logTry(codeFollows ? "code follows" : "in", found.id);
-      const opened = await openSession(request, found.id, now, !codeFollows);
-      if (codeFollows) return { cookies: [opened], codeFollows };
-      await forgetOwnAttempts({ email, address, device });
-      return { cookies: await withDevice(request, opened, found.id, email, now), codeFollows };
-    },
-    currentSender().signal,
-  );
+  return signInQueue.run({ ...currentSender(), one: address, firm: address }, async () => {
+    const [found] = await database
+      .select({ id: person.id, passwordHash: person.passwordHash, active: person.active, secret: person.totpSecret })
+      .from(person)
+      .where(eq(person.email, email));
+    // A wrong e-mail costs as much time as a wrong password, so that neither gives away the other.
+    if (!(await isPassword(found?.active ? found.passwordHash : null, password)) || !found) {
+      logTry("wrong password", found?.id);
+      return { problem: "E-mail or password is not right." };
+    }
+    await removeAttempt();
+    const codeFollows = found.secret !== null;
+    logTry(codeFollows ? "code follows" : "in", found.id);
+    const opened = await openSession(request, found.id, now, !codeFollows);
+    if (codeFollows) return { cookies: [opened], codeFollows };
+    await forgetOwnAttempts({ email, address, device });
+    return { cookies: await withDevice(request, opened, found.id, email, now), codeFollows };
+  });
 }
 
 /** The second step: a code of the second factor, or a recovery code. Tries are counted by person. */

@@ -46,14 +46,15 @@ export const slowedMs = (attempts: number): number =>
   Math.min(SLOWED.mostMs, Math.max(0, attempts - SLOWED.after) * SLOWED.stepMs);
 
 /** Attempts of strangers at one e-mail wait one after the other, so that many addresses guess no faster than one. */
+const LANE_LIMITS = { atOnce: 1, mostWaiting: 20, mostWaitingOfOne: 20, mostWaitingOfFirm: 20 };
 const strangersLanes = new Map<string, FairQueue>();
 
 async function waitInLane(email: string, ms: number, pause: (ms: number) => Promise<unknown>): Promise<void> {
   if (ms === 0) return;
-  const lane = strangersLanes.get(email) ?? new FairQueue({ atOnce: 1, mostWaiting: 20, mostWaitingOfOne: 20 });
+  const lane = strangersLanes.get(email) ?? new FairQueue(LANE_LIMITS);
   strangersLanes.set(email, lane);
   try {
-    await lane.run(email, () => pause(ms));
+    await lane.run({ one: email, firm: email }, () => pause(ms));
   } finally {
     if (lane.isIdle) strangersLanes.delete(email);
   }

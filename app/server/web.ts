@@ -10,6 +10,7 @@ import { MOST_FORM_BYTES } from "#core/limits.ts";
 import { receiveBody } from "./body.ts";
 import { mayStream, refuseWith } from "./guard.ts";
 import { pageContext } from "./middleware.ts";
+import { currentSender } from "./sender.ts";
 import { signedIn } from "./sessions.ts";
 
 export const addressOf = (request: ExpressRequest): string =>
@@ -31,8 +32,7 @@ type Handler = (request: Request, context: RouterContextProvider) => Promise<Res
 
 /** Answers a request by a handler of web requests. */
 export async function answerBy(handler: Handler, request: ExpressRequest, response: ExpressResponse): Promise<void> {
-  const gone = new AbortController();
-  response.once("close", () => response.writableFinished || gone.abort());
+  const { signal } = currentSender();
   try {
     const hasBody = request.method !== "GET" && request.method !== "HEAD";
     const length = hasBody ? Number(request.headers["content-length"] ?? "0") : 0;
@@ -56,10 +56,10 @@ export async function answerBy(handler: Handler, request: ExpressRequest, respon
       ]),
     );
     const { method } = request;
-    const init = { method, headers: headersOf(request), body, signal: gone.signal };
+    const init = { method, headers: headersOf(request), body, signal: signal ?? null };
     await send(await handler(new Request(addressOf(request), init), context), request, response);
   } catch (error) {
-    if (gone.signal.aborted) return;
+    if (signal?.aborted) return;
     if (!(error instanceof Response)) throw error;
     await send(error, request, response);
   }

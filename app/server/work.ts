@@ -101,10 +101,9 @@ function pool<T extends Tasks>(source: string, limits: PoolLimits) {
     input: Parameters<T[K]>[0],
     transferList: ArrayBuffer[] = [],
   ): Promise<Awaited<ReturnType<T[K]>>> => {
-    const { one, signal } = currentSender();
     const work = () =>
       runWithin(deadlineMs, (options) => poolOf(source, limits).run({ task, input }, { ...options, transferList }));
-    return queue.run(one, work, signal) as Promise<Awaited<ReturnType<T[K]>>>;
+    return queue.run(currentSender(), work) as Promise<Awaited<ReturnType<T[K]>>>;
   };
   return Object.assign(run, { waiting: () => queue.size });
 }
@@ -120,14 +119,12 @@ const renderQueue = new FairQueue({ atOnce: RENDER_LIMITS.most, atOnceOfOne: 1, 
 
 /**
  * Renders a page in a thread of its own kind.
- * @param sender whose page it is, as far as that is known before the session is looked up
+ * @param session whose page it is, as far as that is known before the session is looked up
  * @throws a refusal where too many wait, or where it takes too long
  */
-export const renderInThread = (page: PageRequest, sender: string): Promise<RenderedPage> =>
-  renderQueue.run(
-    sender,
-    () => runWithin(RENDER_LIMITS.deadlineMs, (options) => poolOfServer(RENDER_LIMITS).run(page, options)),
-    currentSender().signal,
+export const renderInThread = (page: PageRequest, session: string): Promise<RenderedPage> =>
+  renderQueue.run({ ...currentSender(), one: session }, () =>
+    runWithin(RENDER_LIMITS.deadlineMs, (options) => poolOfServer(RENDER_LIMITS).run(page, options)),
   ) as Promise<RenderedPage>;
 
 /** Starts the threads that render pages, so that the first person does not wait for them. */
@@ -180,7 +177,14 @@ export const forPictures = pool<PictureTasks>("pictures.ts", {
 /** Sign-ins, one at a time and by address in turn, so that a crowd of them leaves room for the pages. */
 export const signInQueue = new FairQueue({ atOnce: 1, mostWaiting: 400, mostWaitingOfOne: 200 });
 /** Edits: each takes a connection to the database while it is assessed. */
-export const editQueue = new FairQueue({ atOnce: 6, atOnceOfOne: 2, mostWaiting: 400, mostWaitingOfOne: 100 });
+export const editQueue = new FairQueue({
+  atOnce: 6,
+  atOnceOfOne: 2,
+  atOnceOfFirm: 3,
+  mostWaiting: 400,
+  mostWaitingOfOne: 100,
+  mostWaitingOfFirm: 200,
+});
 
 /** How many tasks wait in each queue. */
 export const waiting = (): Record<

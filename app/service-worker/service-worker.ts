@@ -13,15 +13,24 @@ import { KEEP_HEADER, PERSON_HEADER } from "#core/headers.ts";
 import { STEP_IDS } from "#core/missing.ts";
 import { forgetPages, PAGES } from "#ui/offline/pages.ts";
 import { mayKeep, type PageOwner } from "./page-owner.ts";
+import { TAKE_CONTROL } from "./take-control.ts";
 
 declare const self: {
   skipWaiting(): Promise<void>;
+  clients: { claim(): Promise<void> };
+  addEventListener(
+    type: "message",
+    listener: (event: { data: unknown; waitUntil(work: Promise<void>): void }) => void,
+  ): void;
   /** The list of assets, written in at build. */
   __WB_MANIFEST: { url: string; revision: string | null }[];
 };
 
 void self.skipWaiting();
 clientsClaim();
+self.addEventListener("message", (event) => {
+  if (event.data === TAKE_CONTROL) event.waitUntil(self.clients.claim());
+});
 precacheAndRoute(self.__WB_MANIFEST);
 
 const OWNER_CACHE = `${PAGES}-owner`;

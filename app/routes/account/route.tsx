@@ -2,7 +2,6 @@
 
 import { Button, Input, QRCode } from "antd";
 import { data, Form, useNavigation } from "react-router";
-import { object, string } from "yup";
 import { ownValue } from "#core/own-value.ts";
 import { changePassword, setUpSecondFactor, takeOwnSecondFactor } from "#server/account.ts";
 import { readIntent } from "#server/input.ts";
@@ -14,6 +13,7 @@ import frame from "#ui/frame/page.module.css";
 import { PageHead } from "#ui/frame/page-head.tsx";
 import type { Route } from "./+types/route";
 import styles from "./account.module.css";
+import { INTENTS } from "./forms.ts";
 
 export const meta: Route.MetaFunction = () => [{ title: "Your account - Heron" }];
 export const middleware: Route.MiddlewareFunction[] = [forAccount];
@@ -31,14 +31,6 @@ export async function loader({ context }: Route.LoaderArgs) {
     factor: newSecret(email, await offeredSecret(who)),
   };
 }
-
-const typed = string().max(500, "That is too long").default("");
-/** Each form of the page: the fields that are read of it. The secret of a second factor is the server's to say. */
-const INTENTS = {
-  "set-up": object({ code: typed, password: typed, oldCode: typed }),
-  "take-away": object({ password: typed, oldCode: typed }),
-  password: object({ current: typed, next: typed }),
-};
 
 interface Said {
   /** Which of the forms it answers. */

@@ -1,19 +1,12 @@
 /** `GET /interval-mappings`: what the firm has said of the columns of its files. `POST`: remembers one answer. */
-import { object, string } from "yup";
-import { type CsvMapping, csvMapping } from "#core/formats/interval-data/mapping.ts";
+import type { CsvMapping } from "#core/formats/interval-data/mapping.ts";
 import { readJson } from "#server/input.ts";
 import { answering, firmContext, forOpenPages } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";
 import type { Route } from "./+types/route";
+import { BODY } from "./forms.ts";
 
 export const middleware: Route.MiddlewareFunction[] = [forOpenPages];
-
-const said = object({
-  head: string()
-    .matches(/^[0-9a-f]{64}$/)
-    .required(),
-  mapping: csvMapping.required(),
-});
 
 export async function loader({ context }: Route.LoaderArgs) {
   const known = await context.get(firmContext).intervals.mappings();
@@ -23,7 +16,7 @@ export async function loader({ context }: Route.LoaderArgs) {
 export const action = ({ request, context }: Route.ActionArgs) =>
   answering(async () => {
     if (request.method !== "POST") return refuse("wrong-method");
-    const { head, mapping } = await readJson(request, said);
+    const { head, mapping } = await readJson(request, BODY);
     await context.get(firmContext).intervals.remember({ head, mapping: mapping as CsvMapping });
     return Response.json({ head });
   });

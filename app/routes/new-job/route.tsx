@@ -1,26 +1,17 @@
 /** A new job from an address and a rule set. */
 import { Button, Input, Radio } from "antd";
 import { data, Form, Link, redirect, useNavigation } from "react-router";
-import { object, string } from "yup";
-import { RULE_SET_IDS, type RuleSetId } from "#core/case/document/types.ts";
+import type { RuleSetId } from "#core/case/document/types.ts";
 import { newCase } from "#core/case/laws/new-case.ts";
 import { CODEBOOKS } from "#core/codebook/editions.ts";
-import { LINE_TOO_LONG, LONGEST_LINE } from "#core/limits.ts";
 import { readForm } from "#server/input.ts";
 import { firmContext, forPeople, inWords, personContext } from "#server/middleware.ts";
 import { Field } from "#ui/field/field.tsx";
 import type { Route } from "./+types/route";
+import { FORM } from "./forms.ts";
 import styles from "./new-job.module.css";
 
 export const meta: Route.MetaFunction = () => [{ title: "New job - Heron" }];
-
-const asked = object({
-  address: string().trim().required("Type the address").max(LONGEST_LINE, `The address ${LINE_TOO_LONG}`),
-  customer: string().trim().max(LONGEST_LINE, `The name ${LINE_TOO_LONG}`).default(""),
-  rules: string()
-    .required("Choose a rule set")
-    .oneOf([...RULE_SET_IDS], "That rule set is not known here"),
-});
 
 export const middleware: Route.MiddlewareFunction[] = [forPeople];
 
@@ -33,7 +24,7 @@ export async function loader({ context }: Route.LoaderArgs) {
 
 export const action = ({ request, context }: Route.ActionArgs) =>
   inWords(async () => {
-    const { value, problems, typed } = await readForm(request, asked);
+    const { value, problems, typed } = await readForm(request, FORM);
     if (problems) return data({ typed, problems }, { status: 400 });
     const document = newCase(value.rules as RuleSetId, value.address, value.customer);
     const id = await context.get(firmContext).jobs.create(document);

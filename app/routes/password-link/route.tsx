@@ -1,7 +1,6 @@
 /** Sets a password by the link that the owner has handed over. */
 import { Button, Input } from "antd";
 import { data, Form, Link, redirect, useNavigation } from "react-router";
-import { object, string } from "yup";
 import { readForm } from "#server/input.ts";
 import { inWords } from "#server/middleware.ts";
 import { passwordProblem } from "#server/passwords.ts";
@@ -10,6 +9,7 @@ import { Field } from "#ui/field/field.tsx";
 import { Mark } from "#ui/frame/mark.tsx";
 import styles from "../sign-in-code/code.module.css";
 import type { Route } from "./+types/route";
+import { FORM } from "./forms.ts";
 
 export const meta: Route.MetaFunction = () => [{ title: "Your password - Heron" }];
 
@@ -18,13 +18,11 @@ export async function loader({ params }: Route.LoaderArgs) {
   return who ? { name: who.name, email: who.email, firm: who.firmName } : null;
 }
 
-const form = object({ password: string().default("").max(500, "Take at most 200 characters.") });
-
 export const action = ({ request, params }: Route.ActionArgs) =>
   inWords(async () => {
     const who = await personOfLink(params.token);
     if (!who) throw redirect(new URL(request.url).pathname);
-    const { value, problems } = await readForm(request, form);
+    const { value, problems } = await readForm(request, FORM);
     if (problems) return data({ problem: problems.password }, { status: 400 });
     const problem = passwordProblem(value.password, [who.name, who.email, who.firmName]);
     if (problem) return data({ problem }, { status: 400 });

@@ -2,7 +2,6 @@
 
 import { Button, Input } from "antd";
 import { data, Form, useNavigation } from "react-router";
-import { number, object, string } from "yup";
 import { ownValue } from "#core/own-value.ts";
 import { ROLES, type Role } from "#core/rights.ts";
 import { readIntent } from "#server/input.ts";
@@ -14,6 +13,7 @@ import frame from "#ui/frame/page.module.css";
 import { PageHead } from "#ui/frame/page-head.tsx";
 import table from "#ui/frame/table.module.css";
 import type { Route } from "./+types/route";
+import { INTENTS } from "./forms.ts";
 import styles from "./people.module.css";
 
 export const meta: Route.MetaFunction = () => [{ title: "People - Heron" }];
@@ -32,37 +32,6 @@ export async function loader({ context }: Route.LoaderArgs) {
     firm: person.firmName,
   };
 }
-
-const MOST_KEPT_DAYS = 30;
-const personField = string().required("Choose somebody").max(64, "There is nobody like that in the firm.");
-const yesOrNo = string().oneOf(["yes", "no"], "Choose yes or no").required("Choose yes or no");
-
-/** Each form of the page: the fields that are read of it. */
-const INTENTS = {
-  invite: object({
-    name: string().trim().required("Type the name").max(200, "The name is too long: 200 characters at most"),
-    email: string()
-      .trim()
-      .lowercase()
-      .required("Type the e-mail")
-      .email("That is no e-mail address")
-      .max(200, "The e-mail is too long: 200 characters at most"),
-    role: string<Role>().oneOf(ROLES, "Choose a role").required("Choose a role"),
-  }),
-  link: object({ person: personField }),
-  role: object({ person: personField, role: string<Role>().oneOf(ROLES, "Choose a role").required("Choose a role") }),
-  active: object({ person: personField, active: yesOrNo }),
-  "take-factor": object({ person: personField }),
-  "ask-factor": object({ asks: yesOrNo }),
-  "keep-pages": object({
-    days: number()
-      .typeError("Type a number of days")
-      .required("Type a number of days")
-      .integer("Type a whole number of days")
-      .min(1, "One day at least")
-      .max(MOST_KEPT_DAYS, `${MOST_KEPT_DAYS} days at most`),
-  }),
-};
 
 interface Said {
   problems: Record<string, string>;

@@ -15,15 +15,9 @@ import {
 } from "#server/recorders.ts";
 import { refuse } from "#server/refusals.ts";
 import type { Route } from "./+types/route";
+import { BODY } from "./forms.ts";
 
 export const middleware: Route.MiddlewareFunction[] = [forOpenPages];
-
-const command = object({
-  address: string().max(80).required(),
-  command: string()
-    .oneOf(["start", "stop"] as const)
-    .required(),
-});
 
 /** A recorder that went silent is no fault of whoever asks: it is told in words. */
 const unlessSilent = async (work: () => Promise<Response>): Promise<Response> => {
@@ -55,7 +49,7 @@ export const action = ({ request, context }: Route.ActionArgs) =>
   answering(() =>
     unlessSilent(async () => {
       if (request.method !== "POST") return refuse("wrong-method");
-      const asked = await readJson(request, command);
+      const asked = await readJson(request, BODY);
       if (!isRecorderOf(context.get(personContext).firmId, asked.address)) return refuse("not-found");
       return json(await commandRecorder(asked.address, asked.command));
     }),

@@ -1,7 +1,6 @@
 /** The second step of signing in: the code of the second factor. */
 import { Button, Input } from "antd";
 import { data, Form, Link, redirect, useNavigation } from "react-router";
-import { object, string } from "yup";
 import { readForm } from "#server/input.ts";
 import { inWords, pageContext } from "#server/middleware.ts";
 import { halfWay, signInWithCode } from "#server/sessions.ts";
@@ -10,6 +9,7 @@ import { Mark } from "#ui/frame/mark.tsx";
 import { wayBack } from "../sign-in/way-back.ts";
 import type { Route } from "./+types/route";
 import styles from "./code.module.css";
+import { FORM } from "./forms.ts";
 
 export const meta: Route.MetaFunction = () => [{ title: "Code - Heron" }];
 
@@ -19,13 +19,11 @@ export async function loader({ request }: Route.LoaderArgs) {
   return { name: who.name };
 }
 
-const form = object({ code: string().trim().required("Type the code").max(40, "That is no code") });
-
 export const action = ({ request, context }: Route.ActionArgs) =>
   inWords(async () => {
     const who = await halfWay(request);
     if (!who) throw redirect("/sign-in");
-    const { value, problems } = await readForm(request, form);
+    const { value, problems } = await readForm(request, FORM);
     if (problems) return data({ problem: problems.code }, { status: 400 });
     const answer = await signInWithCode(request, who, value.code, context.get(pageContext).address);
     if ("problem" in answer) return data({ problem: answer.problem }, { status: 400 });

@@ -1,7 +1,6 @@
 import { Alert, Button, Input } from "antd";
 import { useEffect } from "react";
 import { data, Form, redirect, useNavigation } from "react-router";
-import { object, string } from "yup";
 import { readForm } from "#server/input.ts";
 import { inWords, pageContext } from "#server/middleware.ts";
 import { demoPeople, openSession, signedIn, signIn } from "#server/sessions.ts";
@@ -10,26 +9,12 @@ import { Mark } from "#ui/frame/mark.tsx";
 import { forgetPages } from "#ui/offline/pages.ts";
 import type { Route } from "./+types/route";
 import { example } from "./example.ts";
+import { FORM } from "./forms.ts";
 import { LivingWaterline } from "./living-waterline.tsx";
 import styles from "./sign-in.module.css";
 import { wayBack } from "./way-back.ts";
 
 export const meta: Route.MetaFunction = () => [{ title: "Sign in - Heron" }];
-
-/** E-mail and password; or, in a demo, the person of the button that was pressed. */
-const asked = object({
-  demo: string().max(64, "There is no such demo sign-in."),
-  email: string()
-    .trim()
-    .lowercase()
-    .max(200, "The e-mail is too long")
-    .default("")
-    .when("demo", ([demo], email) => (demo === undefined ? email.required("Type your e-mail") : email)),
-  password: string()
-    .max(500, "The password is too long")
-    .default("")
-    .when("demo", ([demo], password) => (demo === undefined ? password.required("Type your password") : password)),
-});
 
 export async function loader({ request }: Route.LoaderArgs) {
   if (await signedIn(request)) throw redirect("/");
@@ -40,7 +25,7 @@ export const action = ({ request, context }: Route.ActionArgs) =>
   inWords(async () => {
     const to = wayBack(new URL(request.url).searchParams.get("to"));
     const refused = (problems: Record<string, string>, email = "") => data({ email, problems }, { status: 400 });
-    const { value, problems, typed } = await readForm(request, asked);
+    const { value, problems, typed } = await readForm(request, FORM);
     if (problems) return refused(problems, typed.email);
     const { demo, email, password } = value;
     if (demo !== undefined) {

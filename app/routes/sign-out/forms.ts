@@ -1,0 +1,4 @@
+/** The form that signs out. */
+import { object, string } from "yup";
+
+export const FORM = object({ where: string() });

@@ -59,7 +59,7 @@ export function Layout({ children }: { children: React.ReactNode }) {
   const job = useRouteLoaderData<typeof jobLoader>("routes/job/route");
   const nonce = typeof document === "undefined" ? data?.nonce : undefined;
   return (
-    <html lang="en" data-theme={theme} data-rules={job?.job.document.rules} suppressHydrationWarning>
+    <html lang="en" data-theme={theme} data-rules={job?.rules} suppressHydrationWarning>
       <head>
         <meta charSet="utf-8" />
         <meta name="viewport" content="width=device-width, initial-scale=1, viewport-fit=cover" />

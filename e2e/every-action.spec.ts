@@ -153,10 +153,7 @@ async function uploads(extra: Record<string, string>): Promise<Record<string, Re
       { multipart: { ...extra, about: JSON.stringify(extra), values: file("values", "x") } },
     ],
     "routes/job-interval-data/values.ts": [{ method: "DELETE", form: extra }],
-    "routes/job-edits/route.ts": [
-      { data: { ...extra, ...edit } },
-      { data: edit },
-    ],
+    "routes/job-edits/route.ts": [{ data: { ...extra, ...edit } }, { data: edit }],
   };
 }
 

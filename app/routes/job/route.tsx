@@ -1,4 +1,5 @@
 /** The frame of a job: head, answer, path of steps, waterline beside the sheet, and the why sheet. */
+import { useMemo } from "react";
 import { Outlet, type ShouldRevalidateFunction } from "react-router";
 import { fetchCodebook } from "#core/codebook/fetch.ts";
 import { firmContext, forPeople, personContext } from "#server/middleware.ts";
@@ -8,6 +9,7 @@ import { PhotoProvider } from "#ui/photo-store/use-photos.tsx";
 import { WhyProvider } from "#ui/why/why-sheet.tsx";
 import type { Route } from "./+types/route";
 import { JobFrame } from "./frame.tsx";
+import { pack, unpack } from "./packed.ts";
 
 export const middleware: Route.MiddlewareFunction[] = [forPeople];
 
@@ -17,8 +19,9 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   const [job, photos] = await Promise.all([firm.jobs.find(params.jobId), firm.photos.list(params.jobId)]);
   if (!job || !photos) throw refuse("not-found");
   return {
-    job,
-    photos,
+    rules: job.document.rules,
+    title: job.document.title,
+    opened: pack({ job, photos }),
     person: { id: person.id, name: person.name, role: person.role },
     firm: person.firmName,
     today: new Date().toISOString().slice(0, 10),
@@ -28,7 +31,7 @@ export async function loader({ params, context }: Route.LoaderArgs) {
 /** Going to a job from another page fetches the rules it is judged by; a page opened on it has them already. */
 export async function clientLoader({ serverLoader }: Route.ClientLoaderArgs) {
   const loaded = await serverLoader();
-  await fetchCodebook(loaded.job.document.rules);
+  await fetchCodebook(loaded.rules);
   return loaded;
 }
 
@@ -37,7 +40,8 @@ export const shouldRevalidate: ShouldRevalidateFunction = ({ currentParams, next
   currentParams.jobId !== nextParams.jobId;
 
 export default function Job({ loaderData }: Route.ComponentProps) {
-  const { job, photos, person } = loaderData;
+  const { opened, person } = loaderData;
+  const { job, photos } = useMemo(() => unpack(opened), [opened]);
   return (
     <JobProvider key={job.id} jobId={job.id} {...job} person={person}>
       <PhotoProvider jobId={job.id} list={photos} person={person}>

@@ -6,10 +6,8 @@ import { Trouble } from "#ui/frame/trouble.tsx";
 export const stepMeta =
   (step: string): MetaFunction =>
   ({ matches }) => {
-    const job = matches.find((m) => m?.id === "routes/job/route")?.loaderData as
-      | { job?: { document?: { title?: string } } }
-      | undefined;
-    const title = job?.job?.document?.title;
+    const job = matches.find((m) => m?.id === "routes/job/route")?.loaderData as { title?: string } | undefined;
+    const title = job?.title;
     return [{ title: title ? `${step} of ${title} - Heron` : "Heron" }];
   };
 

@@ -13,10 +13,10 @@ import { pageContext } from "./middleware.ts";
 import { currentSender } from "./sender.ts";
 import { signedIn } from "./sessions.ts";
 
-export const addressOf = (request: ExpressRequest): string =>
+const addressOf = (request: ExpressRequest): string =>
   `${request.protocol}://${request.get("host") ?? "localhost"}${request.originalUrl}`;
 
-export const headersOf = (request: ExpressRequest): [string, string][] =>
+const headersOf = (request: ExpressRequest): [string, string][] =>
   Object.entries(request.headers).flatMap(([name, value]): [string, string][] =>
     value === undefined ? [] : [[name, Array.isArray(value) ? value.join(", ") : value]],
   );

@@ -2,7 +2,7 @@
 
 import { Button } from "antd";
 import { proxy } from "comlink";
-import { lazy, type ReactNode, Suspense, useEffect, useRef, useState } from "react";
+import { lazy, memo, type ReactNode, Suspense, useEffect, useRef, useState } from "react";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import type { Plan, Plans } from "#core/decide/plans.ts";
 import { showMoney } from "#core/estimate/estimate.ts";
@@ -25,7 +25,7 @@ function ChartAtRest({ children }: { children: ReactNode }) {
 }
 const CHART_AFTER_MS = 250;
 
-export function AllPlans({ onTry }: { onTry(plan: Plan): void }) {
+export const AllPlans = memo(function AllPlans({ onTry }: { onTry(plan: Plan): void }) {
   const { document, prices } = useJob();
   const [found, setFound] = useState<{ plans: Plans; of: CaseDocument } | null>(null);
   // Plans are of the case as it was when they were worked out.
@@ -91,4 +91,4 @@ export function AllPlans({ onTry }: { onTry(plan: Plan): void }) {
       )}
     </Section>
   );
-}
+});

@@ -1,4 +1,5 @@
 /** When each way could be done: one strip a way on a common calendar of working days. */
+import { memo } from "react";
 import type { PriceBook } from "#core/estimate/book.ts";
 import { dayAfter, holidaysOf, schedule, totalDays, workedFrom } from "#core/estimate/schedule.ts";
 import { showDays } from "#core/units.ts";
@@ -12,7 +13,7 @@ const written = (day: string) => SHORT.format(new Date(`${day}T00:00:00Z`));
 /** So many dates stand on the scale. */
 const TICKS = 5;
 
-export function Calendar({ ways, book }: { ways: readonly WayJudgement[]; book: PriceBook }) {
+export const Calendar = memo(function Calendar({ ways, book }: { ways: readonly WayJudgement[]; book: PriceBook }) {
   const { today } = useVisit();
   const worked = workedFrom(today, holidaysOf(book));
   const strips = ways
@@ -62,7 +63,7 @@ export function Calendar({ ways, book }: { ways: readonly WayJudgement[]; book: 
       </div>
     </Section>
   );
-}
+});
 
 type Placed = ReturnType<typeof schedule>;
 

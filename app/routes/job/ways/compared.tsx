@@ -1,4 +1,5 @@
 /** One way in detail, or two beside each other: path, work, price item by item, cautions. */
+import { memo } from "react";
 import { type PriceLine, showMoney } from "#core/estimate/estimate.ts";
 import { PICKS } from "#core/estimate/schedule.ts";
 import type { Link } from "#core/path/types.ts";
@@ -11,7 +12,7 @@ import styles from "./ways.module.css";
 
 type Currency = WayJudgement["cost"]["currency"];
 
-export function Compared({
+export const Compared = memo(function Compared({
   ways,
   jobId,
   currency,
@@ -55,7 +56,7 @@ export function Compared({
       </div>
     </Section>
   );
-}
+});
 
 /** The path of both, link by link; what differs stands out. */
 function LinkByLink({ ways: [one, other] }: { ways: readonly [WayJudgement, WayJudgement] }) {

@@ -1,6 +1,6 @@
 /** The person decides, and says why; with name and day. */
 import { Button, Input, Select } from "antd";
-import { useState } from "react";
+import { memo, useState } from "react";
 import { setValue } from "#core/case/document/set-value.ts";
 import { decisionFor, decisionNow } from "#core/decide/decision.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
@@ -10,7 +10,7 @@ import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
 import { useVisit } from "../use-visit.ts";
 import styles from "./ways.module.css";
 
-export function Decide({ ways }: { ways: readonly WayJudgement[] }) {
+export const Decide = memo(function Decide({ ways }: { ways: readonly WayJudgement[] }) {
   const { document, assessment, prices } = useJob();
   const store = useJobStore();
   const visit = useVisit();
@@ -84,4 +84,4 @@ export function Decide({ ways }: { ways: readonly WayJudgement[] }) {
       )}
     </Section>
   );
-}
+});

@@ -1,4 +1,5 @@
 /** What to look at next: which looks can still turn the answer, at which value, and which cannot. */
+import { memo } from "react";
 import { Link } from "react-router";
 import { DRAWS } from "#core/decide/looks.ts";
 import { showPercent } from "#core/units.ts";
@@ -7,7 +8,7 @@ import { Section } from "#ui/frame/sheet.tsx";
 import { useLooks } from "./use-looks.ts";
 import styles from "./ways.module.css";
 
-export function NextLooks({ jobId }: { jobId: string }) {
+export const NextLooks = memo(function NextLooks({ jobId }: { jobId: string }) {
   const found = useLooks();
   const turning = found?.looks.filter((l) => l.turns.length > 0) ?? [];
   const others = found?.looks.filter((l) => l.turns.length === 0) ?? [];
@@ -47,4 +48,4 @@ export function NextLooks({ jobId }: { jobId: string }) {
       </div>
     </Section>
   );
-}
+});

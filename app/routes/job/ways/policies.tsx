@@ -1,5 +1,6 @@
 /** What each policy takes, in one line: one sees whether the recommendation is robust, and chooses what decides. */
 
+import { memo } from "react";
 import type { AssessedCase } from "#core/assessed-case.ts";
 import { setValue } from "#core/case/document/set-value.ts";
 import { isRobust, policyAnswers } from "#core/decide/policies.ts";
@@ -9,7 +10,7 @@ import { capital } from "#core/words.ts";
 import { useJobStore } from "#ui/job-store/use-job.tsx";
 import styles from "./ways.module.css";
 
-export function Policies({ job: { document, assessment } }: { job: AssessedCase }) {
+export const Policies = memo(function Policies({ job: { document, assessment } }: { job: AssessedCase }) {
   const store = useJobStore();
   const answers = policyAnswers(document, assessment);
   const policy = document.options?.policy ?? "least-work";
@@ -41,4 +42,4 @@ export function Policies({ job: { document, assessment } }: { job: AssessedCase 
       ))}
     </fieldset>
   );
-}
+});

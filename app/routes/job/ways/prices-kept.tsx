@@ -1,5 +1,6 @@
 /** By which prices this is: grants that are ticked, and the version a quote keeps. */
 import { Button, Checkbox } from "antd";
+import { memo } from "react";
 import { Link } from "react-router";
 import { setValue } from "#core/case/document/set-value.ts";
 import { codebookOf } from "#core/codebook/index.ts";
@@ -9,7 +10,7 @@ import { Section } from "#ui/frame/sheet.tsx";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
 import styles from "./ways.module.css";
 
-export function PricesKept() {
+export const PricesKept = memo(function PricesKept() {
   const { document, prices } = useJob();
   const store = useJobStore();
   const { book, version } = prices;
@@ -56,4 +57,4 @@ export function PricesKept() {
       </p>
     </Section>
   );
-}
+});

@@ -1,6 +1,6 @@
 /** Ways: all of them on one sheet at one scale, tried out, compared, and decided. */
 import { Button } from "antd";
-import { lazy, Suspense, useDeferredValue, useMemo, useState } from "react";
+import { lazy, memo, Suspense, useCallback, useDeferredValue, useMemo, useState } from "react";
 import { governingOf } from "#core/assess.ts";
 import { type AssessedCase, assessCase } from "#core/assessed-case.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
@@ -28,7 +28,7 @@ import { WhatIfPanel } from "./what-if.tsx";
 const Nights = lazy(() => import("./nights/nights.tsx"));
 
 /** Whether clamps or a splitter really give a full car in the morning. */
-function RealNights({ jobId }: { jobId: string }) {
+const RealNights = memo(function RealNights({ jobId }: { jobId: string }) {
   const [asked, setAsked] = useState(false);
   return (
     <Section id="nights" title="Real nights">
@@ -47,7 +47,7 @@ function RealNights({ jobId }: { jobId: string }) {
       )}
     </Section>
   );
-}
+});
 
 const firstSentence = (text: string) => text.match(/^.*?[.](?= |$)/)?.[0] ?? text;
 const RANK = { ready: 0, "with-work": 1, "ruled-out": 2 } as const;
@@ -55,7 +55,7 @@ const RANK = { ready: 0, "with-work": 1, "ruled-out": 2 } as const;
 export const meta = stepMeta("Ways");
 export { StepTrouble as ErrorBoundary };
 
-/** The job as it is, or as it would be. */
+/** The job as it is, or as it would be. Parts of the page are drawn again only when it has changed. */
 function useTried(job: AssessedCase, asked: WhatIf, plan: Plan | null): AssessedCase {
   const whatIf = useDeferredValue(asked);
   return useMemo(() => {
@@ -88,11 +88,25 @@ export default function Ways({ params: { jobId } }: Route.ComponentProps) {
         ),
     [ways, recommended],
   );
+  const ruledOut = useMemo(() => ways.filter((w) => w.verdict === "ruled-out"), [ways]);
   const [chosen, setChosen] = useState<readonly string[]>([]);
-  const looked = chosen.filter((id) => usable.some((w) => w.way === id));
-  const details = looked.length > 0 ? looked : usable.slice(0, 1).map((w) => w.way);
-  const toggle = (id: string) =>
-    setChosen(details.includes(id) ? details.filter((d) => d !== id) : [...details, id].slice(-2));
+  const details = useMemo(() => {
+    const looked = chosen.flatMap((id) => usable.find((w) => w.way === id) ?? []);
+    return looked.length > 0 ? looked : usable.slice(0, 1);
+  }, [chosen, usable]);
+  const looked = useMemo(() => details.map((w) => w.way), [details]);
+  const toggle = useCallback(
+    (id: string) => setChosen(looked.includes(id) ? looked.filter((d) => d !== id) : [...looked, id].slice(-2)),
+    [looked],
+  );
+  const tryPlan = useCallback(
+    (next: Plan) => {
+      setTried({ plan: next, of: job.document });
+      setChosen([next.way]);
+      window.document.querySelector("#which")?.scrollIntoView();
+    },
+    [job.document],
+  );
   return (
     <>
       <Section id="which" title="Which way">
@@ -114,25 +128,15 @@ export default function Ways({ params: { jobId } }: Route.ComponentProps) {
         job={shown}
         ways={usable}
         mark={open ? "looks best so far" : "recommended"}
-        chosen={details}
+        chosen={looked}
         onChoose={toggle}
       />
-      <RuledOut ways={ways.filter((w) => w.verdict === "ruled-out")} />
-      <Compared
-        ways={details.map((id) => usable.find((w) => w.way === id)).filter((w) => w !== undefined)}
-        jobId={jobId}
-        currency={shown.prices.book.currency}
-      />
+      <RuledOut ways={ruledOut} />
+      <Compared ways={details} jobId={jobId} currency={shown.prices.book.currency} />
       <RealNights jobId={jobId} />
       <Calendar ways={usable} book={shown.prices.book} />
       <NextLooks jobId={jobId} />
-      <AllPlans
-        onTry={(next) => {
-          setTried({ plan: next, of: job.document });
-          setChosen([next.way]);
-          window.document.querySelector("#which")?.scrollIntoView();
-        }}
-      />
+      <AllPlans onTry={tryPlan} />
       <PricesKept />
       <Decide ways={usable} />
     </>

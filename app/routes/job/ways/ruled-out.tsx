@@ -1,11 +1,11 @@
 /** The ways that cannot be taken, folded, each with the rule that rules it out. */
-import { useState } from "react";
+import { memo, useState } from "react";
 import type { WayJudgement } from "#core/ways/types.ts";
 import { WayVerdict } from "#ui/frame/verdict.tsx";
 import { useKeys } from "#ui/keys/use-keys.ts";
 import styles from "./ways.module.css";
 
-export function RuledOut({ ways }: { ways: readonly WayJudgement[] }) {
+export const RuledOut = memo(function RuledOut({ ways }: { ways: readonly WayJudgement[] }) {
   const [open, setOpen] = useState(false);
   useKeys((event) => {
     if (event.key !== "r" || event.ctrlKey || event.metaKey) return false;
@@ -35,4 +35,4 @@ export function RuledOut({ ways }: { ways: readonly WayJudgement[] }) {
       </ul>
     </details>
   );
-}
+});

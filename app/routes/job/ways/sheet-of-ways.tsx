@@ -2,6 +2,7 @@
 
 import { Button } from "antd";
 import type { ReactNode } from "react";
+import { memo } from "react";
 import type { AssessedCase } from "#core/assessed-case.ts";
 import type { Car } from "#core/case/document/types.ts";
 import type { DrawnPrice } from "#core/estimate/draws.ts";
@@ -109,7 +110,7 @@ const rows = (drawn: Readonly<Record<string, DrawnPrice>>, car: Car | undefined)
   },
 ];
 
-export function SheetOfWays(props: {
+export const SheetOfWays = memo(function SheetOfWays(props: {
   job: AssessedCase;
   ways: readonly WayJudgement[];
   /** What the recommended one is called. */
@@ -170,4 +171,4 @@ export function SheetOfWays(props: {
       </table>
     </div>
   );
-}
+});

@@ -58,6 +58,8 @@ await main(async () => {
         .map(([t, n]) => `${n} ${t}s`)
         .join(", ")}. It holds customers and password hashes: keep it as you keep those.`,
     );
+  } catch (error) {
+    throw error?.code === "ENOSPC" ? new PlainError(`There is no room left for ${file}; nothing was written.`) : error;
   } finally {
     rmSync(part, { force: true });
   }

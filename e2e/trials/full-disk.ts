@@ -5,7 +5,7 @@
  */
 import { spawnSync } from "node:child_process";
 import { randomBytes } from "node:crypto";
-import { existsSync, mkdtempSync, readdirSync, rmSync, statfsSync, writeFileSync } from "node:fs";
+import { mkdtempSync, readdirSync, rmSync, statfsSync, writeFileSync } from "node:fs";
 import os from "node:os";
 import path from "node:path";
 import { createConnection, type RowDataPacket } from "mysql2/promise";
@@ -18,12 +18,16 @@ const DISK_MB = 420;
 const LEFT_MB = 6;
 const PATIENCE_MS = 30_000;
 
-const disk = mkdtempSync(path.join(os.tmpdir(), "heron-disk-"));
-if (spawnSync("mount", ["-t", "tmpfs", "-o", `size=${DISK_MB}m,mode=755`, "tmpfs", disk]).status !== 0) {
+/** A disk of so many megabytes. */
+function mountDisk(sizeMB: number): string {
+  const disk = mkdtempSync(path.join(os.tmpdir(), "heron-disk-"));
+  if (spawnSync("mount", ["-t", "tmpfs", "-o", `size=${sizeMB}m,mode=755`, "tmpfs", disk]).status === 0) return disk;
   rmSync(disk, { recursive: true });
   console.error("This trial needs the right to mount a file system: run it as root.");
   process.exit(1);
 }
+const disk = mountDisk(DISK_MB);
+const smallDisk = mountDisk(1);
 const database = await startDatabase({ folder: path.join(disk, "db") });
 const env = {
   ...process.env,
@@ -57,6 +61,7 @@ async function ask(kind: "edit" | "picture", id: string, init: RequestInit): Pro
 
 const picture = await noisyPhoto(1600, 1200);
 let count = 0;
+let revision = 0;
 function sendPicture() {
   const id = `full-disk-${count++}`;
   const body = new FormData();
@@ -64,13 +69,13 @@ function sendPicture() {
   body.set("picture", new File([new Uint8Array(picture)], "a.jpg", { type: "image/jpeg" }));
   return ask("picture", id, { headers, body });
 }
-function sendEdit() {
+async function sendEdit() {
   const id = `full-disk-${count++}`;
   const patch = [{ op: "add", path: "/notes", value: randomBytes(20_000).toString("hex") }];
-  return ask("edit", id, {
-    headers: { ...headers, "Content-Type": "application/json" },
-    body: JSON.stringify({ id, baseRevision: count, patch }),
-  });
+  const body = JSON.stringify({ id, baseRevision: revision, patch });
+  const status = await ask("edit", id, { headers: { ...headers, "Content-Type": "application/json" }, body });
+  if (status === 200) revision++;
+  return status;
 }
 const page = async () => (await fetch(`${url}/jobs/${job}/survey`, { headers: { Cookie } })).status;
 
@@ -79,12 +84,11 @@ const { bavail, bsize } = statfsSync(disk);
 writeFileSync(ballast, Buffer.alloc(Math.max(0, bavail * bsize - LEFT_MB * 1_000_000)));
 let refused = 0;
 for (let i = 0; i < 300 && refused < 20; i++) if ((await sendPicture()) !== 200) refused++;
-for (let i = 0; i < 40; i++) await sendEdit();
+for (let i = 0; i < 60; i++) await sendEdit();
 const pageWhileFull = await page();
 
-const backup = path.join(disk, "backup.heron");
-const backedUp = spawnSync("node", ["scripts/backup.mjs", backup], { env, encoding: "utf8" });
-const left = readdirSync(disk).filter((name) => name.startsWith("backup"));
+const backedUp = spawnSync("node", ["scripts/backup.mjs", path.join(smallDisk, "backup")], { env, encoding: "utf8" });
+const left = readdirSync(smallDisk);
 
 rmSync(ballast);
 const [laterPicture, laterEdit, pageLater] = [await sendPicture(), await sendEdit(), await page()];
@@ -118,6 +122,8 @@ console.log(JSON.stringify({ statuses, backup: backedUp.stderr.trim(), problems 
 server.kill("SIGTERM");
 await new Promise((resolve) => server.once("exit", resolve));
 await database.stop();
-spawnSync("umount", [disk]);
-if (existsSync(disk)) rmSync(disk, { recursive: true, force: true });
+for (const each of [disk, smallDisk]) {
+  spawnSync("umount", ["--lazy", each]);
+  rmSync(each, { recursive: true });
+}
 process.exit(problems.length > 0 ? 1 : 0);

@@ -8,7 +8,7 @@ import type { RouteConfigEntry } from "@react-router/dev/routes";
 import { createConnection, type RowDataPacket } from "mysql2/promise";
 import { type AnyObject, isSchema, type ObjectSchema } from "yup";
 import routes from "../app/routes.ts";
-import { expect, type Heron, signInAs, test } from "./heron.ts";
+import { expect, type Heron, importCase, signInAs, test } from "./heron.ts";
 import { phonePhoto } from "./pictures.ts";
 
 type Schema = ObjectSchema<AnyObject>;
@@ -20,10 +20,10 @@ interface Action {
   forms: { what?: string; schema: Schema }[];
 }
 
-const JOB = "tidewrack-lantern-row";
+const DOCUMENT = JSON.parse(readFileSync("db/demo/tidewrack-lantern-row.case.json", "utf8"));
+/** What stands in the addresses; each test has a job of its own. */
 const PARAMETERS: Record<string, string> = {
-  ":jobId": JOB,
-  ":photoId": `${JOB}-meter`,
+  ":photoId": "every-action",
   ":digest": "0".repeat(64),
   ":paper": "load-worksheet",
   ":token": "nothing",
@@ -137,7 +137,7 @@ function expectNoColumnTaken(before: Rows, after: Rows, by: string) {
 async function uploads(extra: Record<string, string>): Promise<Record<string, Record<string, unknown>[]>> {
   const picture = { name: "a.jpg", mimeType: "image/jpeg", buffer: await phonePhoto(400, 300) };
   const file = (name: string, content: string) => ({ name, mimeType: "text/plain", buffer: Buffer.from(content) });
-  const document = readFileSync(`db/demo/${JOB}.case.json`, "utf8");
+  const document = JSON.stringify(DOCUMENT);
   const edit = { id: "every-action-1", baseRevision: 0, patch: [{ op: "replace", path: "/title", value: "5 Extra" }] };
   return {
     "routes/job-list/route.tsx": [{ multipart: { ...extra, file: file("a.json", document) } }],
@@ -158,6 +158,8 @@ async function uploads(extra: Record<string, string>): Promise<Record<string, Re
 }
 
 test("no column reaches a row by a form or body that does not have it", async ({ page, heron }) => {
+  await signInAs(page, heron, "Mara Quill");
+  PARAMETERS[":jobId"] = await importCase(page, heron, DOCUMENT);
   const extra = await everyColumn(heron);
   const known = await uploads(extra);
   const send = async (address: string, options: Record<string, unknown>) => {
@@ -195,6 +197,7 @@ test("no column reaches a row by a form or body that does not have it", async ({
 
 test("no column reaches a row by a query, and reading changes nothing", async ({ page, heron }) => {
   await signInAs(page, heron, "Mara Quill");
+  PARAMETERS[":jobId"] = await importCase(page, heron, DOCUMENT);
   const extra = await everyColumn(heron);
   const query = new URLSearchParams(extra);
   const rows = async () =>

@@ -123,18 +123,20 @@ export default function JobList({ loaderData }: Route.ComponentProps) {
           <h1>{firm}</h1>
           <p className="quiet">{person}</p>
         </div>
-        <Link to="/prices">Prices</Link>
-        {mayManagePeople && <Link to="/people">People</Link>}
-        <Link to="/account">Account</Link>
-        <ThemeSwitch className={styles.theme} />
-        <Form method="post" action="/sign-out">
-          <Button htmlType="submit">Sign out</Button>
-        </Form>
-        <Form method="post" action="/sign-out" className={styles.everywhere}>
-          <Button htmlType="submit" name="where" value="everywhere" type="text">
-            Sign out everywhere
-          </Button>
-        </Form>
+        <nav className={styles.pagesOfFirm} aria-label="Pages of the firm">
+          <Link to="/prices">Prices</Link>
+          {mayManagePeople && <Link to="/people">People</Link>}
+          <Link to="/account">Account</Link>
+          <ThemeSwitch className={styles.theme} />
+          <Form method="post" action="/sign-out">
+            <Button htmlType="submit">Sign out</Button>
+          </Form>
+          <Form method="post" action="/sign-out" className={styles.everywhere}>
+            <Button htmlType="submit" name="where" value="everywhere" type="text">
+              Sign out everywhere
+            </Button>
+          </Form>
+        </nav>
       </header>
       <main>
         <div className={styles.tools}>

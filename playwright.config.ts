@@ -9,7 +9,7 @@ export default defineConfig({
   fullyParallel: false,
   reporter: [["list"], ["json", { outputFile: "test-results/e2e.json" }]],
   use: {
-    // It fetches every asset once for each test; the tests that are about it allow it.
+    // Each test would install it and fetch every asset; the tests about the service worker allow it.
     serviceWorkers: "block",
     viewport: { width: 1280, height: 800 },
     launchOptions: {

@@ -19,7 +19,7 @@ const steadyFonts: Plugin = {
 };
 
 export default defineConfig(({ isSsrBuild }) => ({
-  // Hundreds of small files, which every thread of the server would otherwise find, read and compile at its start.
+  // Otherwise every server thread finds, reads and compiles hundreds of small files at its start.
   ssr: { noExternal: BUNDLED_ON_SERVER },
   plugins: [steadyFonts, themeStyles(), reactRouter()],
   build: isSsrBuild

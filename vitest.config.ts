@@ -8,7 +8,7 @@ export default defineConfig({
       {
         test: {
           name: "unit",
-          // The tests share what they load, as nothing in the core changes itself; it halves the time.
+          // Test files share their loaded modules, as no module of the core has mutable state. It halves the time.
           isolate: false,
           // Some start the command line, which a cold machine takes its time for.
           testTimeout: 60_000,

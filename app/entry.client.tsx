@@ -5,13 +5,13 @@ import type { RuleSetId } from "#core/case/document/types.ts";
 import { fetchCodebook } from "#core/codebook/fetch.ts";
 import { TAKE_CONTROL } from "./service-worker/take-control.ts";
 
-/** Installing the service worker fetches every asset, which must not compete with the page that somebody waits for. */
+/** Delay before the service worker is installed. Installing fetches every asset, which would slow the page's own start. */
 const SETTLED_MS = 2500;
 
 async function startServiceWorker(): Promise<void> {
   await navigator.serviceWorker.register("/service-worker.js");
   const { active } = await navigator.serviceWorker.ready;
-  // A page that was loading while the service worker began is in nobody's control yet.
+  // A page that was loading while the service worker activated is not controlled by it.
   if (!navigator.serviceWorker.controller) active?.postMessage(TAKE_CONTROL);
 }
 

@@ -12,16 +12,13 @@ import { expect, type Heron, importCase, signInAs, test } from "./heron.ts";
 import { phonePhoto } from "./pictures.ts";
 
 type Schema = ObjectSchema<AnyObject>;
-interface Action {
-  path: string;
-  /** Its file within `app/`. */
-  file: string;
+interface Action extends Address {
   /** Its forms; the ones with a name are told apart by the field `what`. */
   forms: { what?: string; schema: Schema }[];
 }
 
 const DOCUMENT = JSON.parse(readFileSync("db/demo/tidewrack-lantern-row.case.json", "utf8"));
-/** What stands in the addresses; each test has a job of its own. */
+/** Values of the parameters in addresses, beside the id of the test's own job. */
 const PARAMETERS: Record<string, string> = {
   ":photoId": "every-action",
   ":digest": "0".repeat(64),
@@ -29,19 +26,27 @@ const PARAMETERS: Record<string, string> = {
   ":token": "nothing",
   "*": "nothing",
 };
-const withParameters = (address: string) =>
+const withParameters = (address: string, jobId: string) =>
   address.replace(/:\w+|\*/g, (name) => {
-    const value = PARAMETERS[name];
+    const value = name === ":jobId" ? jobId : PARAMETERS[name];
     if (value === undefined) throw new Error(`${name} of ${address} needs a value here`);
     return value;
   });
 
-const addressesOf = (entries: readonly RouteConfigEntry[], above = ""): { path: string; file: string }[] =>
-  entries.flatMap(({ path: own, index, file, children }) => {
+interface Address {
+  path: string;
+  /** The route's file within `app/`. */
+  file: string;
+}
+
+/** Every address of `app/routes.ts`, for one job. */
+function addressesFor(jobId: string, entries = routes as RouteConfigEntry[], above = ""): Address[] {
+  return entries.flatMap(({ path: own, index, file, children }) => {
     const at = `${above}/${own ?? ""}`.replace(/\/+$/, "") || "/";
-    const address = { path: withParameters(at) + (index ? "?index" : ""), file };
-    return [address, ...addressesOf(children ?? [], at)];
+    const address = { path: withParameters(at, jobId) + (index ? "?index" : ""), file };
+    return [address, ...addressesFor(jobId, children ?? [], at)];
   });
+}
 
 async function formsBeside(file: string): Promise<Action["forms"]> {
   const beside = path.resolve("app", path.dirname(file), "forms.ts");
@@ -54,12 +59,12 @@ async function formsBeside(file: string): Promise<Action["forms"]> {
   );
 }
 
-const hasAction = ({ file }: { file: string }) =>
+const hasAction = ({ file }: Address) =>
   /export (const|async function|function) action\b/.test(readFileSync(path.resolve("app", file), "utf8"));
 
-const actions = (): Promise<Action[]> =>
+const actionsFor = (jobId: string): Promise<Action[]> =>
   Promise.all(
-    addressesOf(routes as RouteConfigEntry[])
+    addressesFor(jobId)
       .filter(hasAction)
       .map(async (each) => ({ ...each, forms: await formsBeside(each.file) })),
   );
@@ -159,7 +164,7 @@ async function uploads(extra: Record<string, string>): Promise<Record<string, Re
 
 test("no column reaches a row by a form or body that does not have it", async ({ page, heron }) => {
   await signInAs(page, heron, "Mara Quill");
-  PARAMETERS[":jobId"] = await importCase(page, heron, DOCUMENT);
+  const job = await importCase(page, heron, DOCUMENT);
   const extra = await everyColumn(heron);
   const known = await uploads(extra);
   const send = async (address: string, options: Record<string, unknown>) => {
@@ -175,7 +180,7 @@ test("no column reaches a row by a form or body that does not have it", async ({
     expect(answer.status(), `${address}: ${await answer.text()}`).toBeLessThan(500);
   };
   let before = await allRows(heron);
-  for (const { path: address, file, forms } of await actions()) {
+  for (const { path: address, file, forms } of await actionsFor(job)) {
     const own = known[file] ?? [];
     expect(forms.length + own.length, `${file} needs its forms in forms.ts, or a body of this test`).toBeGreaterThan(0);
     const ofForms = forms.flatMap(({ what, schema }) => {
@@ -197,13 +202,13 @@ test("no column reaches a row by a form or body that does not have it", async ({
 
 test("no column reaches a row by a query, and reading changes nothing", async ({ page, heron }) => {
   await signInAs(page, heron, "Mara Quill");
-  PARAMETERS[":jobId"] = await importCase(page, heron, DOCUMENT);
+  const job = await importCase(page, heron, DOCUMENT);
   const extra = await everyColumn(heron);
   const query = new URLSearchParams(extra);
   const rows = async () =>
     [...(await allRows(heron))].filter(([, { table }]) => !OF_VISITS.has(table)).map(([key, { text }]) => key + text);
   const readAll = async () => {
-    for (const { path: address } of addressesOf(routes as RouteConfigEntry[])) {
+    for (const { path: address } of addressesFor(job)) {
       if (address.endsWith("/events")) continue;
       const answer = await page.request.get(`${heron.url}${address}${address.includes("?") ? "&" : "?"}${query}`, {
         headers: { "Last-Event-ID": "marker-event" },

@@ -8,10 +8,10 @@ import os from "node:os";
 import path from "node:path";
 import { type APIRequestContext, type BrowserContext, test as base, expect, type Page } from "@playwright/test";
 import type { CaseDocument, RuleSetId } from "#core/case/document/types.ts";
-import { DEMO_FIRMS } from "../db/demo/firms.ts";
 import { freePort, type RunningDatabase, startDatabase } from "../scripts/database.mjs";
 import { startServerProcess } from "../scripts/server-process.mjs";
 import { startRecorder } from "../tests/stand-in.ts";
+import { demoPeople } from "./trials/people.ts";
 
 /** A month of recording takes it a few seconds. */
 const RECORDER_SPEED = 600_000;
@@ -46,8 +46,7 @@ export class Heron {
       METRICS_PORT: String(metricsPort),
       NODE_ENV: "production",
     };
-    const loaded = spawnSync("npx", ["tsx", "db/load-demo.ts"], { env, encoding: "utf8" });
-    if (loaded.status !== 0) throw new Error(loaded.stderr);
+    loadDemo(env);
     const [server, recorder] = await Promise.all([startServer(env), startRecorder(recorderPort, RECORDER_SPEED)]);
     return new Heron(
       `http://localhost:${port}`,
@@ -93,6 +92,12 @@ export class Heron {
   }
 }
 
+/** Migrates the database of an environment and loads the demo firms. */
+export function loadDemo(env: NodeJS.ProcessEnv): void {
+  const loaded = spawnSync("npx", ["tsx", "db/load-demo.ts"], { env, encoding: "utf8" });
+  if (loaded.status !== 0) throw new Error(loaded.stderr);
+}
+
 export async function startServer(env: NodeJS.ProcessEnv): Promise<ChildProcess> {
   const server = startServerProcess(env, { stdio: ["ignore", "pipe", "inherit"] });
   await new Promise<void>((resolve, reject) => {
@@ -102,11 +107,9 @@ export async function startServer(env: NodeJS.ProcessEnv): Promise<ChildProcess>
   return server;
 }
 
-const DEMO_PEOPLE = DEMO_FIRMS.flatMap(({ people }) => people);
-
 /** Signs a page in as a demo person, by a request; the page is not opened. */
 export async function signInAs(page: Page, heron: Heron, person: string) {
-  const demo = DEMO_PEOPLE.find(({ name }) => name === person)?.id ?? "";
+  const demo = demoPeople().find(({ name }) => name === person)?.id ?? "";
   const answer = await post(page, heron, "/sign-in", { form: { demo } });
   expect(answer.status()).toBe(302);
 }

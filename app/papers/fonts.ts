@@ -59,7 +59,7 @@ Font.registerHyphenationCallback((word) => {
 
 interface Glyph {
   id: number;
-  /** What the glyph is when text is copied or searched. */
+  /** The Unicode text of the glyph, which the PDF stores for copying and searching. */
   codePoints: number[];
 }
 interface LoadedFont {
@@ -81,8 +81,8 @@ async function load(): Promise<void> {
       const font = Font.getFont({ fontFamily, fontWeight }) as unknown as { data?: LoadedFont };
       if (font.data) fonts.push(font.data);
     }
-  // A glyph that the layout meets first under another name (as a substitute) would otherwise be stored without its
-  // letter, and be missing when text is copied or searched.
+  // Fontkit caches a glyph with the code points of its first lookup. Looking up each letter by its own code first keeps
+  // a substitution in the layout from caching the glyph without them.
   for (const font of fonts)
     for (const code of font.characterSet) {
       font.glyphForCodePoint(code);
@@ -97,17 +97,18 @@ export const readyFonts = (): Promise<void> => {
   return loaded;
 };
 
-const named = new Set<string>();
+const namedLetters = new Set<string>();
 
 /**
- * Names the parts of letters that some fonts draw as a base and its marks, so that they are found when text is copied
- * or searched. Each letter takes milliseconds, so only those of a paper are looked up, once.
- * @param text what a paper prints, with composed letters
+ * Gives code points to the glyphs of accented letters that a font draws as a base and its marks, so that the PDF's text
+ * can be copied and searched. Laying out a letter takes milliseconds in each font, so only the letters of a paper are
+ * laid out, and each letter once.
+ * @param text any text that contains all letters of the paper, in composed form (NFC)
  */
 export function nameLetters(text: string): void {
   for (const letter of text) {
-    if (named.has(letter)) continue;
-    named.add(letter);
+    if (namedLetters.has(letter)) continue;
+    namedLetters.add(letter);
     const parts = [...letter.normalize("NFD")];
     if (parts.length === 1) continue;
     for (const font of fonts)
@@ -122,6 +123,6 @@ function nameParts(font: LoadedFont, letter: string, parts: string[]): void {
     if (!isLetterOf(font, glyph)) glyph.codePoints = [parts[i]?.codePointAt(0) ?? 0];
 }
 
-/** Whether a glyph is a letter by itself, which has its name already. */
+/** Whether a glyph is the glyph of a letter by itself, and so has its code points already. */
 const isLetterOf = (font: LoadedFont, glyph: Glyph): boolean =>
   glyph.codePoints.some((code) => font.glyphForCodePoint(code).id === glyph.id);

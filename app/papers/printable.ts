@@ -8,8 +8,8 @@ const SHAPED =
   /[\p{Script=Arabic}\p{Script=Hebrew}\p{Script=Devanagari}\p{Script=Thai}\p{Script=Bengali}\p{Script=Tamil}]/u;
 
 /**
- * @param hasLetter whether a font has the letter of a code point
- * @returns the text with each letter as typed where it can be printed, else in Latin letters
+ * Replaces what the papers cannot print by Latin letters.
+ * @param hasLetter whether one of the fonts has a glyph for a code point
  */
 export function printableText(text: string, hasLetter: (codePoint: number) => boolean): string {
   if ([...text].every((letter) => isPlain(letter, hasLetter))) return text;
@@ -24,7 +24,7 @@ const isPlain = (letter: string, hasLetter: (codePoint: number) => boolean): boo
 /** Direction marks, joiners and variation selectors are never printed. */
 const inLatin = (letters: string): string => anyAscii(letters.replace(/[\p{Cf}\p{Variation_Selector}]/gu, ""));
 
-/** Changes all text of a value, whatever it is made of. @returns the value itself where nothing has changed */
+/** Maps every string within a value, in arrays and objects too. @returns the same value where no string changed */
 function mapText<T>(value: T, change: (text: string) => string): T {
   if (typeof value === "string") return change(value) as T;
   if (Array.isArray(value)) {
@@ -35,16 +35,6 @@ function mapText<T>(value: T, change: (text: string) => string): T {
   const entries = Object.entries(value);
   const changed = entries.map(([key, item]) => [key, mapText(item, change)] as const);
   return changed.some(([, item], i) => item !== entries[i]?.[1]) ? (Object.fromEntries(changed) as T) : value;
-}
-
-/** All text of a value, one piece after another. */
-export function textOf(value: unknown): string {
-  const texts: string[] = [];
-  mapText(value, (text) => {
-    texts.push(text);
-    return text;
-  });
-  return texts.join("\n");
 }
 
 /** A letter and its accent as one letter, where there is such a letter. */

@@ -36,11 +36,12 @@ class Counts {
   }
 }
 
-/** Puts a key at the end of a map's order. */
-function moveToEnd<K, V>(map: Map<K, V>, key: K): void {
-  const value = map.get(key);
-  if (value === undefined || !map.delete(key)) return;
-  map.set(key, value);
+/** Moves a key to the end of a map's order; does nothing where the map lacks it. */
+function moveToEnd<V>(map: Map<string, V> | undefined, key: string): void {
+  const value = map?.get(key);
+  if (value === undefined) return;
+  map?.delete(key);
+  map?.set(key, value);
 }
 
 export class FairQueue {
@@ -156,7 +157,7 @@ export class FairQueue {
       this.remove(task);
       const { one, firm } = task.sender;
       moveToEnd(this.waiting, firm);
-      moveToEnd(this.waiting.get(firm) ?? new Map<string, unknown>(), one);
+      moveToEnd(this.waiting.get(firm), one);
       task.start();
     }
   }

@@ -1,2 +1,2 @@
-/** What a page says to the service worker to be served by it from now on. */
+/** Message from a page that asks the service worker to take control of it. */
 export const TAKE_CONTROL = "take-control";

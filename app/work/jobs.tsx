@@ -10,7 +10,7 @@ import { type MaterialRow, materialsOf } from "#core/estimate/materials.ts";
 import { hasLetter, nameLetters, readyFonts } from "#papers/fonts.ts";
 import { PAPERS, type PaperInput } from "#papers/index.ts";
 import type { PaperId } from "#papers/list.ts";
-import { textOf, withComposedText, withPrintableText } from "#papers/printable.ts";
+import { withComposedText, withPrintableText } from "#papers/printable.ts";
 import { singleLineShape } from "#ui/single-line/shape.ts";
 import { SingleLineDrawing } from "#ui/single-line/single-line.tsx";
 import { PRINT } from "#ui/theme/palette.ts";
@@ -44,7 +44,7 @@ const TASKS = {
     await readyFonts();
     const composed = withComposedText(typed);
     const input = withPrintableText(composed, hasLetter);
-    nameLetters(textOf(input));
+    nameLetters(JSON.stringify(input));
     const drawn = PAPERS[id]({
       ...input,
       assessment: assess(input.document, book),

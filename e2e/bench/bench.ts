@@ -5,7 +5,7 @@
 import { spawnSync } from "node:child_process";
 import { chromium, type Page } from "@playwright/test";
 import config from "../../playwright.config.ts";
-import { Heron, newJob, openStep, signInAs } from "../heron.ts";
+import { Heron, importCase, newJob, openStep, signInAs } from "../heron.ts";
 import {
   assess40LoadsMs,
   assess60Loads3PanelsMs,
@@ -97,17 +97,6 @@ async function fillJobs() {
     );
 }
 
-/** A job made by importing a case; returns its id. */
-async function importedJob(page: Page, document: unknown): Promise<string> {
-  await page.goto(heron.url);
-  const buffer = Buffer.from(JSON.stringify(document));
-  await page
-    .locator("input[type=file]")
-    .setInputFiles({ name: "bench.case.json", mimeType: "application/json", buffer });
-  await page.waitForSelector("html[data-ready=job]");
-  return new URL(page.url()).pathname.split("/")[2] as string;
-}
-
 const heron = await Heron.start();
 process.env.DATABASE_URL = heron.databaseUrl;
 const { closeDatabase } = await import("#server/database.ts");
@@ -117,7 +106,7 @@ const browser = await chromium.launch(config.use?.launchOptions);
 const [, , only] = process.argv;
 
 async function nights(page: Page) {
-  return nightsFigures(browser, page, heron, await importedJob(page, fiveWaysCase()));
+  return nightsFigures(browser, page, heron, await importCase(page, heron, fiveWaysCase()));
 }
 
 async function everything(page: Page) {
@@ -138,16 +127,16 @@ async function everything(page: Page) {
   const nameplates = Array.from({ length: 30 }, (_, i) => `${5 + i / 10} kW`);
   await openStep(page, heron, "tidewrack-lantern-row", "demand");
   const small = await typing(page, "Nameplate of Range", nameplates);
-  await openStep(page, heron, await importedJob(page, benchCase(200)), "demand");
+  await openStep(page, heron, await importCase(page, heron, benchCase(200)), "demand");
   const large = await typing(page, "Nameplate of range 0", nameplates);
-  const panelJob = await importedJob(page, fullPanelCase());
+  const panelJob = await importCase(page, heron, fullPanelCase());
   const survey = {
     panelOf42DrawnMedianMs: await panelDrawMs(page, heron, panelJob),
     panelOf42DragFramesPerSecond: await dragFramesPerSecond(page, heron, panelJob),
-    photoOf12MegapixelsReadyMs: await photoReadyMs(page, heron, await importedJob(page, benchCase(20))),
+    photoOf12MegapixelsReadyMs: await photoReadyMs(page, heron, await importCase(page, heron, benchCase(20))),
     openWith200Photos: await openWith200PhotosMs(page, heron, panelJob),
   };
-  const job40 = await importedJob(page, benchCase(40));
+  const job40 = await importCase(page, heron, benchCase(40));
   const ways = {
     whatIfFramesPerSecond: await whatIfFramesPerSecond(page, heron, job40),
     inWorkers: await inWorkers(page, heron, job40),

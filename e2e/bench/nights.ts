@@ -7,6 +7,7 @@ import { runInNewContext } from "node:vm";
 import { type Browser, expect, type Page } from "@playwright/test";
 import Papa from "papaparse";
 import { SaxesParser } from "saxes";
+import type { CaseDocument } from "#core/case/document/types.ts";
 import { DEMO_BOOKS } from "#core/estimate/demo-books/index.ts";
 import { HABITS, readIntervalFile } from "#core/formats/interval-data/read.ts";
 import { USUAL_OPTIONS } from "#core/replay/options.ts";
@@ -156,7 +157,7 @@ export async function nightsFigures(browser: Browser, page: Page, heron: Heron, 
 }
 
 /** A home of the demo with a charger-ready stub beside what it has: five ways can be taken. */
-export function fiveWaysCase(): unknown {
+export function fiveWaysCase(): CaseDocument {
   const document = JSON.parse(readFileSync("db/demo/osier-sluice-road.case.json", "utf8"));
   document.title = "Five ways";
   document.panels[0].circuits.push({

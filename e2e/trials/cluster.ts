@@ -3,7 +3,7 @@
  * node each, four writers with edits, pictures and interval files. Nodes and servers are killed in turn. Afterwards
  * everything stands once, in the order its writer made it, on every node; no request was answered with 500.
  */
-import { type ChildProcess, spawnSync } from "node:child_process";
+import type { ChildProcess } from "node:child_process";
 import { chmodSync, mkdtempSync, rmSync } from "node:fs";
 import os from "node:os";
 import path from "node:path";
@@ -13,7 +13,7 @@ import sharp from "sharp";
 import { packValues } from "#core/intervals/kept.ts";
 import { startCluster } from "../../scripts/cluster.mjs";
 import { freePort } from "../../scripts/database.mjs";
-import { startServer } from "../heron.ts";
+import { loadDemo, startServer } from "../heron.ts";
 import { cookieOf, demoPeople, option, randomBy } from "./people.ts";
 
 const EDITS = option("edits", 2000);
@@ -40,8 +40,7 @@ const env = (i: number) => ({
   PORT: String(ports[i] ?? 0),
   NODE_ENV: "production",
 });
-const loaded = spawnSync("npx", ["tsx", "db/load-demo.ts"], { env: env(0), encoding: "utf8" });
-if (loaded.status !== 0) throw new Error(loaded.stderr);
+loadDemo(env(0));
 /** Faults that a server logs are shown, where `HERON_LOG=error` asks for them. */
 async function start(i: number): Promise<ChildProcess> {
   const server = await startServer(env(i));

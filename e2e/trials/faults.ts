@@ -2,14 +2,14 @@
  * `npm run faults -- --edits 2000 --kills 15`: three writers on one job, two servers that share a database; servers
  * and database are killed without warning. Afterwards every edit stands once, in the order its writer made them.
  */
-import { type ChildProcess, spawnSync } from "node:child_process";
+import type { ChildProcess } from "node:child_process";
 import { mkdtempSync, rmSync } from "node:fs";
 import os from "node:os";
 import path from "node:path";
 import { setTimeout as wait } from "node:timers/promises";
 import { createConnection, type RowDataPacket } from "mysql2/promise";
 import { freePort, type RunningDatabase, startDatabase } from "../../scripts/database.mjs";
-import { startServer } from "../heron.ts";
+import { loadDemo, startServer } from "../heron.ts";
 import { cookieOf, demoPeople, option, randomBy } from "./people.ts";
 
 const EDITS = option("edits", 2000);
@@ -30,8 +30,7 @@ const env = (port: number) => ({
   PORT: String(port),
   NODE_ENV: "production",
 });
-const loaded = spawnSync("npx", ["tsx", "db/load-demo.ts"], { env: env(0), encoding: "utf8" });
-if (loaded.status !== 0) throw new Error(loaded.stderr);
+loadDemo(env(0));
 const servers: ChildProcess[] = await Promise.all(ports.map((port) => startServer(env(port))));
 const urls = ports.map((port) => `http://localhost:${port}`);
 

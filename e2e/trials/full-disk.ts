@@ -1,5 +1,5 @@
 /**
- * `npm run full-disk`: the disk of the database fills up while two people work, and has room again later. What was
+ * `npm run full-disk`: the disk of the database fills up while somebody works, and has room again later. What was
  * refused was refused in words and has left nothing behind; what was accepted is there; a backup that finds no room
  * leaves no file. Needs the right to mount a small file system.
  */
@@ -10,7 +10,7 @@ import os from "node:os";
 import path from "node:path";
 import { createConnection, type RowDataPacket } from "mysql2/promise";
 import { freePort, startDatabase } from "../../scripts/database.mjs";
-import { startServer } from "../heron.ts";
+import { loadDemo, startServer } from "../heron.ts";
 import { noisyPhoto } from "../pictures.ts";
 import { cookieOf, demoPeople } from "./people.ts";
 
@@ -37,8 +37,7 @@ const env = {
   PORT: String(await freePort()),
   NODE_ENV: "production",
 };
-const loaded = spawnSync("npx", ["tsx", "db/load-demo.ts"], { env, encoding: "utf8" });
-if (loaded.status !== 0) throw new Error(loaded.stderr);
+loadDemo(env);
 const server = await startServer(env);
 const url = `http://localhost:${env.PORT}`;
 const [owner] = demoPeople();
@@ -97,7 +96,7 @@ const connection = await createConnection(database.url);
 const ids = async (table: string) =>
   new Set((await connection.query<RowDataPacket[]>("select id from ??", [table]))[0].map((row) => String(row.id)));
 const stored = { edit: await ids("edit"), picture: await ids("photo") };
-const [[check]] = await connection.query<RowDataPacket[]>("check table photo, edit, job extended");
+const [checks] = await connection.query<RowDataPacket[]>("check table photo, edit, job extended");
 await connection.end();
 
 const problems: string[] = [];
@@ -116,7 +115,7 @@ if (backedUp.status === 0 || !/room/i.test(backedUp.stderr)) problems.push(`the 
 if (left.length > 0) problems.push(`the backup left ${left}`);
 if (laterPicture !== 200 || laterEdit !== 200 || pageLater !== 200)
   problems.push(`with room again: picture ${laterPicture}, edit ${laterEdit}, page ${pageLater}`);
-if (check?.Msg_text !== "OK") problems.push(`the table says ${check?.Msg_text}`);
+for (const { Table, Msg_text } of checks) if (Msg_text !== "OK") problems.push(`${Table} says ${Msg_text}`);
 console.log(JSON.stringify({ statuses, backup: backedUp.stderr.trim(), problems }, null, 1));
 
 server.kill("SIGTERM");

@@ -1,4 +1,4 @@
-/** What the firm says of the columns of a file. */
+/** The request body that stores what the columns of an interval-data file mean. */
 import { object, string } from "yup";
 import { csvMapping } from "#core/formats/interval-data/mapping.ts";
 

@@ -1,9 +1,9 @@
 /**
- * Values as JSON text. A job has thousands of small values, and React Router takes far longer to write and read them
- * one by one than it takes for one text.
+ * Loader data as one JSON string. React Router serializes every value of an object by itself, which is slow for the
+ * thousands of values of a job.
  */
 
-/** The JSON text of a value without dates or other classes. */
+/** The JSON text of a value that has only plain objects, arrays and primitives. */
 export type Packed<T> = string & { readonly packed?: T };
 
 export const pack = <T>(value: T): Packed<T> => JSON.stringify(value);

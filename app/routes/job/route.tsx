@@ -35,7 +35,7 @@ export async function clientLoader({ serverLoader }: Route.ClientLoaderArgs) {
   return loaded;
 }
 
-/** The open page follows the job by itself; only another job is loaded anew. */
+/** An open job receives changes through its event stream, so the loader runs again only for another job. */
 export const shouldRevalidate: ShouldRevalidateFunction = ({ currentParams, nextParams }) =>
   currentParams.jobId !== nextParams.jobId;
 

@@ -1,4 +1,4 @@
-/** What every step of a job is beside its sheet: its title, and what stands in its place when something went wrong. */
+/** The title and the error boundary that all steps of a job share. */
 import { type MetaFunction, useRouteError } from "react-router";
 import { Trouble } from "#ui/frame/trouble.tsx";
 

@@ -1,4 +1,4 @@
-/** What is asked of a recorder. */
+/** The request body that starts or stops a recorder. */
 import { object, string } from "yup";
 
 export const BODY = object({

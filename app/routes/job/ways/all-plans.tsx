@@ -13,10 +13,10 @@ import { later } from "#ui/live/line.ts";
 import { newDecideWorker } from "./new-decide-worker.ts";
 import styles from "./ways.module.css";
 
-/** Charts are fetched where they stand. */
+/** The chart library is loaded only when a chart is shown. */
 const PlansChart = lazy(() => import("./plans-chart.tsx"));
 
-/** The list comes first: the chart's own code holds the page up for a moment, when nothing else is asked of it. */
+/** Shows the chart after the list: loading the chart library blocks the page for a moment. */
 function ChartAtRest({ children }: { children: ReactNode }) {
   const [rested, setRested] = useState(false);
   useEffect(() => later(() => setRested(true), CHART_AFTER_MS), []);

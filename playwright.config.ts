@@ -1,4 +1,5 @@
 import { defineConfig } from "@playwright/test";
+import { browserPath } from "./scripts/setup.mjs";
 
 export default defineConfig({
   testDir: "e2e",
@@ -13,7 +14,7 @@ export default defineConfig({
     serviceWorkers: "block",
     viewport: { width: 1280, height: 800 },
     launchOptions: {
-      executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium",
+      executablePath: browserPath() ?? "chromium",
       args: [
         "--no-sandbox",
         "--disable-gpu",

@@ -9,13 +9,14 @@ import { TAKE_CONTROL } from "./service-worker/take-control.ts";
 const SETTLED_MS = 2500;
 
 async function startServiceWorker(): Promise<void> {
+  if (!navigator.onLine) await new Promise((resolve) => addEventListener("online", resolve, { once: true }));
   await navigator.serviceWorker.register("/service-worker.js");
   const { active } = await navigator.serviceWorker.ready;
   // A page that was loading while the service worker activated is not controlled by it.
   if (!navigator.serviceWorker.controller) active?.postMessage(TAKE_CONTROL);
 }
 
-if ("serviceWorker" in navigator) setTimeout(() => void startServiceWorker(), SETTLED_MS);
+if ("serviceWorker" in navigator) setTimeout(() => startServiceWorker().catch(console.warn), SETTLED_MS);
 
 /** The rules of the job that the page was opened on; other jobs bring theirs when they are gone to. */
 const rules = document.documentElement.dataset.rules as RuleSetId | undefined;

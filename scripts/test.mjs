@@ -6,7 +6,7 @@ import { spawn } from "node:child_process";
 import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
 import os from "node:os";
 import path from "node:path";
-import { ensureNpmPackages, ensurePrograms, ensureStateFolder, main, ROOT } from "./setup.mjs";
+import { ensureBrowser, ensureNpmPackages, ensurePrograms, ensureStateFolder, main, ROOT } from "./setup.mjs";
 
 const RESULTS = path.join(ROOT, "test-results");
 let passed = 0;
@@ -88,7 +88,8 @@ const BROWSER_TESTS = {
 async function test() {
   ensureStateFolder();
   ensureNpmPackages();
-  ensurePrograms(["mariadbd", "chromium", "pdftotext"]);
+  ensurePrograms(["mariadbd", "pdftotext"]);
+  ensureBrowser();
   rmSync(RESULTS, { recursive: true, force: true });
   mkdirSync(RESULTS);
 

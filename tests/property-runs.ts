@@ -4,4 +4,4 @@
  */
 import fc from "fast-check";
 
-fc.configureGlobal({ numRuns: Number(process.env.PROPERTY_RUNS ?? 80) });
+fc.configureGlobal({ numRuns: Number(process.env.PROPERTY_RUNS ?? 40) });

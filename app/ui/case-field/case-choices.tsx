@@ -2,7 +2,7 @@
 import { Segmented, Select } from "antd";
 import { type ReactNode, useState } from "react";
 import { setValue, valueAt } from "#core/case/document/set-value.ts";
-import { clashProblem } from "#core/case/laws/field.ts";
+import { problemAt } from "#core/case/laws/edit-problems.ts";
 import { useJobPart, useJobStore } from "#ui/job-store/use-job.tsx";
 import { CaseFrame } from "./case-frame.tsx";
 import { YesNoSwitch } from "./yes-no-switch.tsx";
@@ -11,8 +11,10 @@ import { YesNoSwitch } from "./yes-no-switch.tsx";
 function useCaseValue<T>(pointer: string) {
   const store = useJobStore();
   const value = useJobPart((state) => valueAt(state.document, pointer) as T | undefined);
-  const set = (next: T | undefined) => store.edit(setValue(store.getState().document, pointer, next));
-  return { value, set };
+  const [problem, setProblem] = useState<string | null>(null);
+  const set = (next: T | undefined) =>
+    setProblem(problemAt(pointer, store.tryEdit(setValue(store.getState().document, pointer, next))));
+  return { value, set, problem };
 }
 
 type Option<T> = { value: T; label: string };
@@ -35,22 +37,12 @@ export function CaseChoice<T extends string | number>(props: {
 }) {
   const { label, pointer, fallback, none, hint, source } = props;
   const options = none === undefined ? props.options : [{ value: NONE as T, label: none }, ...props.options];
-  const store = useJobStore();
   const held = useCaseValue<T>(pointer);
   const value = held.value ?? fallback ?? (none === undefined ? undefined : (NONE as T));
-  const [problem, setProblem] = useState<string | null>(null);
-  const choose = (next: T) => {
-    if (next === NONE) {
-      setProblem(null);
-      return held.set(undefined);
-    }
-    const wrong = clashProblem(store.getState().document, pointer, next);
-    setProblem(wrong);
-    if (!wrong) held.set(next);
-  };
+  const choose = (next: T) => held.set(next === NONE ? undefined : next);
   const few = options.reduce((n, o) => n + o.label.length, 0) <= FEW_LETTERS;
   return (
-    <CaseFrame label={label} hint={hint} problem={problem} source={source}>
+    <CaseFrame label={label} hint={hint} problem={held.problem} source={source}>
       {(tied) =>
         few ? (
           <Segmented
@@ -69,7 +61,7 @@ export function CaseChoice<T extends string | number>(props: {
             value={value}
             onChange={choose}
             placeholder="Choose"
-            status={problem ? "error" : ""}
+            status={held.problem ? "error" : ""}
             aria-label={label}
           />
         )
@@ -88,9 +80,9 @@ interface SwitchProps {
 
 /** Yes or no. */
 export function CaseSwitch({ label, pointer, fallback = false, hint, source }: SwitchProps) {
-  const { value = fallback, set } = useCaseValue<boolean>(pointer);
+  const { value = fallback, set, problem } = useCaseValue<boolean>(pointer);
   return (
-    <CaseFrame label={label} hint={hint} source={source}>
+    <CaseFrame label={label} hint={hint} problem={problem} source={source}>
       {(tied) => <YesNoSwitch {...tied} checked={value} onChange={set} />}
     </CaseFrame>
   );
@@ -103,10 +95,15 @@ const YES_NO = [
 
 /** Yes, no, or nobody has looked: neither is taken for granted. */
 export function CaseYesNo({ label, pointer, hint, source }: Omit<SwitchProps, "fallback">) {
-  const { value, set } = useCaseValue<boolean>(pointer);
+  const { value, set, problem } = useCaseValue<boolean>(pointer);
   const looked = value !== undefined;
   return (
-    <CaseFrame label={label} hint={looked ? hint : "nobody has looked yet"} source={looked ? source : undefined}>
+    <CaseFrame
+      label={label}
+      hint={looked ? hint : "nobody has looked yet"}
+      problem={problem}
+      source={looked ? source : undefined}
+    >
       {(tied) => (
         <Segmented
           {...tied}

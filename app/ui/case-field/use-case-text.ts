@@ -1,7 +1,7 @@
 /** Text that is typed into a field, and the value in the case that it means. */
 import { useEffect, useRef, useState } from "react";
 import { setValue, valueAt } from "#core/case/document/set-value.ts";
-import { clashProblem, fieldProblem } from "#core/case/laws/field.ts";
+import { problemAt } from "#core/case/laws/edit-problems.ts";
 import { useJobPart, useJobStore } from "#ui/job-store/use-job.tsx";
 
 interface TextSync<T> {
@@ -41,15 +41,10 @@ export function useCaseText<T>({ pointer, show, read }: TextSync<T>) {
       const understood = read(typed);
       if ("problem" in understood) return setProblem(understood.problem);
       const { value } = understood;
-      // Against the case as it is now, which may be ahead of what is drawn.
+      // The case as it is now may be ahead of what is drawn.
       const { document } = store.getState();
-      const wrong =
-        (value === undefined || value === null ? null : fieldProblem(pointer, value)) ??
-        clashProblem(document, pointer, value);
-      setProblem(wrong);
-      if (wrong) return;
       own.current = show((value ?? undefined) as T | undefined);
-      store.edit(setValue(document, pointer, value), pointer);
+      setProblem(problemAt(pointer, store.tryEdit(setValue(document, pointer, value), pointer)));
     },
     leave() {
       typing.current = false;

@@ -1,4 +1,4 @@
-import { beforeEach, describe, expect, it } from "vitest";
+import { beforeEach, describe, expect, it, vi } from "vitest";
 import type { AppliedEdit } from "#core/case/document/edit.ts";
 import { applyPatch, type Patch } from "#core/case/document/patch.ts";
 import { DEMO_BOOKS } from "#core/estimate/demo-books/index.ts";
@@ -39,11 +39,19 @@ class Bench {
   time = 0;
   ids = 0;
   revision = 0;
+  /** Whether assessing fails, as by a fault of ours. */
+  cannotAssess = false;
+  book = new Proxy(DEMO_BOOKS.USD, {
+    get: (book, key) => {
+      if (this.cannotAssess) throw new Error("the prices cannot be read");
+      return Reflect.get(book, key);
+    },
+  });
   store = this.open();
 
   open() {
     return new JobStore({
-      books: [{ version: 0, book: DEMO_BOOKS.USD }],
+      books: [{ version: 0, book: this.book }],
       jobId: "job",
       document: usCase(),
       revision: 0,
@@ -222,11 +230,49 @@ describe("an edit", () => {
     ]);
   });
   it("is put back where the server refuses it", async () => {
-    bench.answers.push(() => ({ kind: "refused", problems: [{ path: "title", message: "is required" }] }));
-    bench.store.edit(title(""));
+    bench.answers.push(() => ({ kind: "refused", problems: [{ path: "title", message: "is taken" }] }));
+    bench.store.edit(title("New"));
     await bench.settle();
+    expect(bench.sent).toHaveLength(1);
     expect(bench.store.getState()).toMatchObject({ document: { title: "Test home" }, saving: "saved" });
+    expect(bench.store.getState().refused).toEqual([{ path: "title", message: "is taken" }]);
+  });
+  it("is never queued where it would break the case, and the next one is saved", async () => {
+    bench.store.edit(title(""));
+    expect(bench.store.getState()).toMatchObject({ waiting: 0, canUndo: false, document: { title: "Test home" } });
     expect(bench.store.getState().refused).toEqual([{ path: "title", message: "is required" }]);
+    expect(bench.box.size).toBe(0);
+    bench.store.edit(title("New"));
+    await bench.settle();
+    expect(bench.sent.map((e) => e.patch)).toEqual([title("New")]);
+    expect(bench.store.getState()).toMatchObject({ document: { title: "New" }, saving: "saved", refused: null });
+  });
+  it("tells the field that it is typed into why it was not made, and says it nowhere else", () => {
+    expect(bench.store.tryEdit(title(""), "/title")).toEqual([{ path: "title", message: "is required" }]);
+    expect(bench.store.getState()).toMatchObject({ refused: null, waiting: 0 });
+    expect(bench.store.tryEdit(title("New"), "/title")).toEqual([]);
+    expect(bench.store.getState().waiting).toBe(1);
+  });
+  it("is not made where the case cannot be assessed with it, and stands in the way of no other", async () => {
+    vi.spyOn(console, "warn").mockImplementation(() => {});
+    bench.cannotAssess = true;
+    bench.store.edit(title("Bad"));
+    expect(bench.box.size).toBe(0);
+    bench.cannotAssess = false;
+    expect(bench.store.getState()).toMatchObject({ waiting: 0, document: { title: "Test home" } });
+    bench.store.edit(title("New"));
+    await bench.settle();
+    expect(bench.sent.map((e) => e.patch)).toEqual([title("New")]);
+    bench.store.undo();
+    expect(bench.store.getState().document.title).toBe("Test home");
+  });
+  it("is sent again where sending it throws", async () => {
+    bench.answers.push(() => {
+      throw new Error("no such thing");
+    });
+    bench.store.edit(title("New"));
+    await bench.settle();
+    expect(bench.store.getState()).toMatchObject({ document: { title: "New" }, saving: "saved", waiting: 0 });
   });
 });
 
@@ -388,6 +434,39 @@ describe("an edit that the server fails on", () => {
     next.settleParked("leave-out");
     expect(next.getState()).toMatchObject({ parked: [], document: { title: "A" } });
     expect(bench.parked.size).toBe(0);
+  });
+});
+
+describe("edits that an earlier page left", () => {
+  const left = (id: string, patch: Patch): WaitingEdit => ({ id, baseRevision: 0, patch });
+  it("go on without the one that breaks the case, which is put aside", async () => {
+    bench.base = { document: usCase(), revision: 0, lastEdit: null };
+    for (const edit of [
+      left("left-1", addLoad("first")),
+      left("left-2", [{ op: "remove", path: "/loads/8/kind" }]),
+      left("left-3", [{ op: "remove", path: "/loads/99" }]),
+      left("left-4", title("New")),
+    ])
+      bench.box.set(edit.id, edit);
+    const next = bench.open();
+    await next.resume();
+    await bench.settle();
+    expect(bench.sent.map((e) => e.id)).toEqual(["left-1", "left-4"]);
+    const { parked, document, saving } = next.getState();
+    expect(parked.map(({ patch }) => patch[0]?.path)).toEqual(["/loads/8/kind", "/loads/99"]);
+    expect(document.title).toBe("New");
+    expect(document.loads.at(-1)).toMatchObject({ id: "first", kind: "range" });
+    expect(saving).toBe("saved");
+    expect(bench.box.size).toBe(0);
+  });
+  it("stay put aside where they cannot be made again, and say why", async () => {
+    bench.parked.set("p", { id: "p", patch: [{ op: "replace", path: "/title", value: "" }], madeOn: usCase() });
+    const next = bench.open();
+    await next.resume();
+    next.settleParked("again");
+    expect(next.getState().parked).toHaveLength(1);
+    expect(bench.parked.size).toBe(1);
+    expect(next.getState().refused).toEqual([{ path: "title", message: "is required" }]);
   });
 });
 

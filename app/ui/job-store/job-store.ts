@@ -10,6 +10,7 @@ import type { Problem } from "#core/case/document/problems.ts";
 import { readdressPatch } from "#core/case/document/readdress.ts";
 import { sameValue } from "#core/case/document/same-value.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
+import { editProblems } from "#core/case/laws/edit-problems.ts";
 import { type KeptBook, keptBookFor } from "#core/estimate/kept.ts";
 import { type Later, Line } from "#ui/live/line.ts";
 import { Watched } from "#ui/live/watched.ts";
@@ -77,6 +78,15 @@ const MOST_UNDO = 300;
 /** An edit that fails so often in the same way is put aside, and the others go on. */
 const FAILURES_TO_PARK = 3;
 
+const CANNOT_BE_ASSESSED: Problem = { path: "", message: "Heron cannot work out the home with this change" };
+
+/** Steps that can be undone and done again, and the field that was typed into last. */
+interface History {
+  undoStack: Patch[];
+  redoStack: Patch[];
+  lastTouch: { path: string; at: number } | null;
+}
+
 /** Of the state, what does not follow from the case and what waits. */
 type Told = Pick<JobState, "saving" | "conflict" | "refused" | "parked">;
 
@@ -91,7 +101,7 @@ export class JobStore extends Watched<JobState> {
   private failing = { id: "", status: 0, times: 0 };
   private undoStack: Patch[] = [];
   private redoStack: Patch[] = [];
-  private lastTouch: { path: string; at: number } | null = null;
+  private lastTouch: History["lastTouch"] = null;
   /** Nothing is sent before it is known what an earlier page left. */
   private resumed = false;
   private place = 0;
@@ -132,7 +142,7 @@ export class JobStore extends Watched<JobState> {
       this.revision = base.revision;
       this.lastEdit = base.lastEdit;
       this.pending = left;
-      this.dropWhatNoLongerFits();
+      this.setAsideWhatFails();
       this.makeAnew(typed, madeOn);
     } else if (!base || base.revision < this.revision) this.options.outbox.confirm(this.base(), []);
     // Places count from the start in each page: what was left is given its place anew, before anything further.
@@ -142,32 +152,52 @@ export class JobStore extends Watched<JobState> {
     this.sendSoon(0);
   }
 
-  /**
-   * Makes an edit: shown at once, kept in the browser, sent a moment later. One that changes nothing is none.
-   * @param touch name of the field being typed in, so that further typing joins this edit
-   */
+  /** Makes an edit, as `tryEdit`; why it is refused stands above the sheet. */
   edit(asked: Patch, touch?: string): void {
-    if (asked.length === 0) return;
+    const problems = this.tryEdit(asked, touch);
+    if (problems.length > 0) this.update({ refused: problems });
+  }
+
+  /**
+   * Makes an edit that the case allows: it is shown at once, kept in the browser and sent a moment later. An edit that
+   * changes nothing is not made.
+   * @param touch name of the field that is typed into, so that further typing joins this edit
+   * @returns why the edit was not made; empty where it was
+   */
+  tryEdit(asked: Patch, touch?: string): Problem[] {
+    if (asked.length === 0) return [];
     const before = this.state.document;
     const patch = settlePatch(before, asked);
     const inverse = invertPatch(before, patch);
-    if (inverse.length === 0) return;
+    if (inverse.length === 0) return [];
+    const problems = editProblems(before, patch);
+    if (problems.length > 0) return problems;
     const now = this.options.now();
     const goesOn = touch !== undefined && this.lastTouch?.path === touch && now - this.lastTouch.at < SAME_EDIT_MS;
     const first = this.undoStack.at(-1);
-    if (goesOn && first) this.undoStack[this.undoStack.length - 1] = [...inverse, ...first];
-    else this.undoStack.push(inverse);
-    if (this.undoStack.length > MOST_UNDO) this.undoStack.shift();
-    this.redoStack = [];
-    this.lastTouch = touch === undefined ? null : { path: touch, at: now };
-    if (!goesOn || !this.joinLastPending(patch)) this.queue(patch);
+    const undoStack =
+      goesOn && first ? [...this.undoStack.slice(0, -1), [...inverse, ...first]] : [...this.undoStack, inverse];
+    const joined = goesOn ? this.joinedWithLast(patch) : null;
+    return this.makeEdit(joined ?? this.newEdit(patch), {
+      undoStack: undoStack.slice(-MOST_UNDO),
+      redoStack: [],
+      lastTouch: touch === undefined ? null : { path: touch, at: now },
+    });
   }
 
   undo(): void {
-    this.step(this.undoStack, this.redoStack);
+    const patch = this.undoStack.at(-1);
+    if (!patch) return;
+    const back = invertPatch(this.state.document, patch);
+    const [undoStack, redoStack] = [this.undoStack.slice(0, -1), [...this.redoStack, back]];
+    this.makeEdit(this.newEdit(patch), { undoStack, redoStack, lastTouch: null });
   }
   redo(): void {
-    this.step(this.redoStack, this.undoStack);
+    const patch = this.redoStack.at(-1);
+    if (!patch) return;
+    const back = invertPatch(this.state.document, patch);
+    const [undoStack, redoStack] = [[...this.undoStack, back], this.redoStack.slice(0, -1)];
+    this.makeEdit(this.newEdit(patch), { undoStack, redoStack, lastTouch: null });
   }
 
   /** Takes edits that took effect elsewhere (or our own, come back) in order of revision. */
@@ -187,7 +217,7 @@ export class JobStore extends Watched<JobState> {
     const { conflict } = this.state;
     this.update({ conflict: null });
     if (!conflict || keep === "theirs") return;
-    this.doAgain(conflict.mine);
+    for (const edit of conflict.mine) this.doAgain(edit);
   }
 
   /** The server has another case than this page knew, as after a restore: it counts, and what waits is made anew on it. */
@@ -210,7 +240,9 @@ export class JobStore extends Watched<JobState> {
     const { parked } = this.state;
     this.options.outbox.unpark(parked.map((p) => p.id));
     this.update({ parked: [] });
-    if (how === "again") this.doAgain(parked);
+    if (how === "leave-out") return;
+    const failing = parked.filter((edit) => !this.doAgain(edit));
+    if (failing.length > 0) this.park(failing);
   }
 
   dismissRefusal(): void {
@@ -222,12 +254,12 @@ export class JobStore extends Watched<JobState> {
     this.line.soon(ms);
   }
 
-  private doAgain(edits: readonly { patch: Patch; madeOn: CaseDocument }[]): void {
-    for (const { patch, madeOn } of edits) {
-      const moved = readdressPatch(patch, madeOn, this.state.document);
-      if (moved) this.edit(moved);
-      else this.update({ refused: [{ path: "", message: "What you had changed is no longer there" }] });
-    }
+  /** @returns whether what was changed is made again, on the case as it is; otherwise why not stands above the sheet */
+  private doAgain({ patch, madeOn }: { patch: Patch; madeOn: CaseDocument }): boolean {
+    const moved = readdressPatch(patch, madeOn, this.state.document);
+    const problems = moved ? this.tryEdit(moved) : [{ path: "", message: "What you had changed is no longer there" }];
+    if (problems.length > 0) this.update({ refused: problems });
+    return problems.length === 0;
   }
 
   /** Puts edits that were made one after the other on `madeOn` behind what waits; what finds no place is put aside. */
@@ -253,35 +285,40 @@ export class JobStore extends Watched<JobState> {
 
   private savingNow = (): Saving => (this.pending.length > 0 ? "saving" : "saved");
 
-  private step(from: Patch[], to: Patch[]): void {
-    const patch = from.pop();
-    if (!patch) return;
-    this.lastTouch = null;
-    to.push(invertPatch(this.state.document, patch));
-    this.queue(patch);
-  }
-
   /** Typing on in one field becomes one edit, as long as the last one has never been sent. */
-  private joinLastPending(patch: Patch): boolean {
+  private joinedWithLast(patch: Patch): WaitingEdit | null {
     const last = this.pending.at(-1);
     const [before] = last?.patch ?? [];
     const [next] = patch;
-    if (!last || last.id === this.lastSent || last.patch.length !== 1 || patch.length !== 1) return false;
-    if (!before || before.op === "remove" || next?.op !== "replace" || next.path !== before.path) return false;
-    const joined = { ...last, patch: [{ ...before, value: next.value }] };
-    this.pending[this.pending.length - 1] = joined;
-    this.keep([joined]);
-    this.update({ refused: null });
-    if (this.state.saving !== "waiting") this.sendSoon();
-    return true;
+    if (!last || last.id === this.lastSent || last.patch.length !== 1 || patch.length !== 1) return null;
+    if (!before || before.op === "remove" || next?.op !== "replace" || next.path !== before.path) return null;
+    return { ...last, patch: [{ ...before, value: next.value }] };
   }
 
-  private queue(patch: Patch): void {
-    const edit = { id: this.options.newId(), baseRevision: this.revision, patch };
-    this.pending.push(edit);
+  private newEdit = (patch: Patch): WaitingEdit => ({
+    id: this.options.newId(),
+    baseRevision: this.revision,
+    patch,
+  });
+
+  /**
+   * Puts an edit behind what waits, or in place of the last one where it is that one typed on. A case that cannot be
+   * assessed with it is a fault of ours: nothing is kept or sent then, so that it stands in the way of no other edit.
+   */
+  private makeEdit(edit: WaitingEdit, history: History): Problem[] {
+    const { pending, undoStack, redoStack, lastTouch } = this;
+    this.pending = [...pending.filter(({ id }) => id !== edit.id), edit];
+    Object.assign(this, history);
+    try {
+      this.update({ saving: this.state.saving === "waiting" ? "waiting" : "saving", refused: null });
+    } catch (error) {
+      console.warn("the case cannot be assessed with this edit:", error);
+      Object.assign(this, { pending, undoStack, redoStack, lastTouch });
+      return [CANNOT_BE_ASSESSED];
+    }
     this.keep([edit]);
-    this.update({ saving: this.state.saving === "waiting" ? "waiting" : "saving", refused: null });
     if (this.state.saving !== "waiting") this.sendSoon();
+    return [];
   }
 
   private async sendNext(): Promise<void> {
@@ -289,11 +326,10 @@ export class JobStore extends Watched<JobState> {
     if (!edit || this.inFlight || !this.resumed) return;
     this.inFlight = edit.id;
     this.lastSent = edit.id;
-    const answer = await this.options.send({
-      ...edit,
-      baseRevision: this.revision,
-      baseEdit: this.lastEdit ?? undefined,
-    });
+    const { revision: baseRevision, lastEdit } = this;
+    const answer = await this.options
+      .send({ ...edit, baseRevision, baseEdit: lastEdit ?? undefined })
+      .catch((): SendAnswer => ({ kind: "unreachable" }));
     this.inFlight = null;
     if (answer.kind === "unreachable" || answer.kind === "signed-out" || answer.kind === "other-person") {
       this.update({ saving: answer.kind === "unreachable" ? "waiting" : answer.kind });
@@ -388,17 +424,45 @@ export class JobStore extends Watched<JobState> {
     this.options.outbox.confirm(this.base(), ids);
   }
 
-  /** A pending edit that cannot be applied any more is taken away, with what hangs on it. */
-  private dropWhatNoLongerFits(): void {
+  /**
+   * A waiting edit that does not apply, breaks the case or cannot be assessed is set aside, where a person sees it;
+   * the others go on.
+   */
+  private setAsideWhatFails(): void {
+    const quick = this.applicable(() => true);
+    // An assessment takes some milliseconds; one of them is enough where nothing is wrong.
+    const { kept, failing } = this.canAssess(quick.document)
+      ? quick
+      : this.applicable((after) => this.canAssess(after));
+    if (failing.length === 0) return;
+    const ids = this.pending.filter((edit) => !kept.includes(edit)).map(({ id }) => id);
+    this.pending = kept;
+    this.forget(ids);
+    this.forgetHistory();
+    this.park(failing);
+  }
+
+  /** Applies what waits in order, without what fails. */
+  private applicable(isSound: (after: CaseDocument) => boolean) {
     let document = this.confirmed;
-    for (const [i, edit] of this.pending.entries()) {
-      try {
-        document = applyPatch(document, edit.patch);
-      } catch {
-        this.forget(this.pending.slice(i).map((e) => e.id));
-        this.forgetHistory();
-        return;
-      }
+    const kept: WaitingEdit[] = [];
+    const failing: Omit<ParkedEdit, "id">[] = [];
+    for (const edit of this.pending) {
+      const after = documentWith(document, edit.patch);
+      if (after && isSound(after)) {
+        kept.push(edit);
+        document = after;
+      } else failing.push({ patch: edit.patch, madeOn: document });
+    }
+    return { document, kept, failing };
+  }
+
+  private canAssess(document: CaseDocument): boolean {
+    try {
+      assessCase(document, keptBookFor(document, this.options.books));
+      return true;
+    } catch {
+      return false;
     }
   }
 
@@ -421,6 +485,15 @@ export class JobStore extends Watched<JobState> {
       canUndo: this.undoStack.length > 0,
       canRedo: this.redoStack.length > 0,
     };
+  }
+}
+
+/** The case with a patch; null where the patch does not apply, or breaks the case. */
+function documentWith(document: CaseDocument, patch: Patch): CaseDocument | null {
+  try {
+    return editProblems(document, patch).length > 0 ? null : applyPatch(document, patch);
+  } catch {
+    return null;
   }
 }
 

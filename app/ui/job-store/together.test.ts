@@ -15,7 +15,7 @@ import { JobStore, type SendAnswer } from "./job-store.ts";
 import type { Base, ParkedEdit, WaitingEdit } from "./outbox.ts";
 
 /** Each run is a story of many steps; `npm run test:long` tells a thousand. */
-const RUNS = Number(process.env.PROPERTY_RUNS ?? 80);
+const RUNS = Number(process.env.PROPERTY_RUNS ?? 25);
 
 /** The server: takes edits as the real one does, keeps them in order. */
 class Server {

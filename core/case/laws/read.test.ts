@@ -5,7 +5,6 @@ import { CaseRefused } from "../document/problems.ts";
 import { removeLoad } from "../document/remove-load.ts";
 import { RULE_SET_IDS } from "../document/types.ts";
 import { type Upgrade, upgradeCase } from "../document/upgrade.ts";
-import { clashProblem, fieldProblem } from "./field.ts";
 import { newCase } from "./new-case.ts";
 import { readCase, readCaseText, writeCase } from "./read.ts";
 
@@ -97,44 +96,6 @@ describe("reading a case", () => {
   });
   it("takes an unknown supply rating as null, and a case of the United Kingdom", () => {
     expect(refusedPaths(ukCase({ supply: { system: "single-phase-230", ratingA: null } }))).toEqual([]);
-  });
-});
-
-describe("one field", () => {
-  it("is judged by the same schema, in its own words", () => {
-    expect(fieldProblem("/supply/ratingA", -5)).toBe("must be greater than 0");
-    expect(fieldProblem("/loads/3/va", 5000)).toBeNull();
-    expect(fieldProblem("/panels/0/spaces", 20.5)).toBe("must be a whole number");
-  });
-
-  const board = () =>
-    usCase({
-      panels: [
-        {
-          id: "main",
-          busA: 100,
-          spaces: 8,
-          circuits: [
-            { id: "range", label: "Range", ratingA: 50, poles: 2, position: 1 },
-            { id: "dryer", label: "Dryer", ratingA: 30, poles: 2, position: 2 },
-          ],
-        },
-      ],
-    });
-  it.each([
-    ["its own law", "/panels/0/mainA", 400, "of 400 A does not belong on a bus of 100 A: read both labels again"],
-    ["a place that is taken", "/panels/0/circuits/0/position", 2, 'Space 2 is taken by "Dryer"'],
-    ["a place beyond the last", "/panels/0/circuits/1/position", 8, '"Dryer" would reach space 10; the last one is 8'],
-    ["what stands elsewhere", "/panels/0/spaces", 3, 'does not fit: "Dryer" would reach space 4; the last one is 3'],
-    ["nothing", "/panels/0/circuits/0/position", 5, null],
-    ["taking it away", "/panels/0/spaces", undefined, null],
-  ])("is held against the other fields: %s", (_, pointer, value, said) => {
-    expect(clashProblem(board(), pointer, value)).toBe(said);
-  });
-  it("is not blamed for what was wrong before", () => {
-    const wrong = board();
-    wrong.loads.push({ id: "x", kind: "cooker", va: 5 });
-    expect(clashProblem(wrong, "/panels/0/spaces", 12)).toBeNull();
   });
 });
 

@@ -48,7 +48,7 @@ function collect(schema: AnySchema, value: unknown, path: string, found: Problem
       collect(inner, ownValue(value as Record<string, unknown>, key), path ? `${path}.${key}` : key, found);
 }
 
-function problemsWith(
+export function problemsWith(
   schema: AnySchema,
   value: unknown,
   path: string,

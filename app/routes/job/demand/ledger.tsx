@@ -6,7 +6,6 @@ import { moveLoad } from "#core/case/document/move-load.ts";
 import { removeLoad } from "#core/case/document/remove-load.ts";
 import { setValue, valueAt } from "#core/case/document/set-value.ts";
 import type { Load } from "#core/case/document/types.ts";
-import { fieldProblem } from "#core/case/laws/field.ts";
 import { showNameplate } from "#core/case/laws/quick-entry.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import { countedLoads } from "#core/demand/loads.ts";
@@ -344,10 +343,6 @@ function NameplateField({ at, volts, name }: { at: string; volts: number; name: 
       if (!read.nameplate || read.rest)
         return { problem: `"${read.rest || text}" is not understood; write 5 kW, 4500 W or 24 A 240 V` };
       const nameplate = read.nameplate;
-      for (const [key, value] of Object.entries(nameplate)) {
-        const wrong = fieldProblem(`${at}/${key}`, value);
-        if (wrong) return { problem: wrong };
-      }
       const load = store.getState().document.loads[Number(at.split("/").at(-1))];
       if (!load) return { problem: "is no longer there" };
       const { va: _va, amps: _amps, volts: _volts, ampsFrom: _from, ...rest } = load;

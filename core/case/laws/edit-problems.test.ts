@@ -1,11 +1,11 @@
 /** The page asks before it edits: what it lets through, the server must take. */
 import fc from "fast-check";
-import { expect, it } from "vitest";
+import { describe, expect, it } from "vitest";
 import { ukCase, usCase } from "#core/testing/cases.ts";
 import { applyPatch } from "../document/patch.ts";
 import { setValue } from "../document/set-value.ts";
 import type { CaseDocument, Circuit } from "../document/types.ts";
-import { clashProblem, fieldProblem } from "./field.ts";
+import { editProblems, problemAt } from "./edit-problems.ts";
 import { caseProblems } from "./read.ts";
 
 const AMERICAN: Circuit[] = [
@@ -79,9 +79,9 @@ it.each([
       fc.property(fc.array(field, { maxLength: 12 }), (typed) => {
         let document = start;
         for (const [pointer, value] of typed) {
-          if (value !== undefined && fieldProblem(pointer, value)) continue;
-          if (clashProblem(document, pointer, value)) continue;
-          document = applyPatch(document, setValue(document, pointer, value));
+          const patch = setValue(document, pointer, value);
+          if (editProblems(document, patch).length > 0) continue;
+          document = applyPatch(document, patch);
           taken++;
           expect(caseProblems(document)).toEqual([]);
         }
@@ -90,3 +90,58 @@ it.each([
     expect(taken).toBeGreaterThan(20);
   },
 );
+
+const problemOf = (document: CaseDocument, pointer: string, value: unknown) =>
+  problemAt(pointer, editProblems(document, setValue(document, pointer, value)));
+
+describe("a value that is typed into a field", () => {
+  it("is judged by the same schema, in its own words", () => {
+    expect(problemOf(usCase(), "/supply/ratingA", -5)).toBe("must be greater than 0");
+    expect(problemOf(usCase(), "/loads/3/va", 5000)).toBeNull();
+    expect(problemOf(usCase(), "/panels/0/spaces", 20.5)).toBe("must be a whole number");
+    expect(problemOf(driven(), "/need/cars/0/distancePerDay", { value: -1, unit: "mi" })).toBe("must not be negative");
+  });
+
+  const board = () =>
+    usCase({
+      panels: [
+        {
+          id: "main",
+          busA: 100,
+          spaces: 8,
+          circuits: [
+            { id: "range", label: "Range", ratingA: 50, poles: 2, position: 1 },
+            { id: "dryer", label: "Dryer", ratingA: 30, poles: 2, position: 2 },
+          ],
+        },
+      ],
+    });
+  it.each([
+    ["its own law", "/panels/0/mainA", 400, "of 400 A does not belong on a bus of 100 A: read both labels again"],
+    ["a place that is taken", "/panels/0/circuits/0/position", 2, 'Space 2 is taken by "Dryer"'],
+    ["a place beyond the last", "/panels/0/circuits/1/position", 8, '"Dryer" would reach space 10; the last one is 8'],
+    ["what stands elsewhere", "/panels/0/spaces", 3, 'does not fit: "Dryer" would reach space 4; the last one is 3'],
+    ["nothing", "/panels/0/circuits/0/position", 5, null],
+    ["taking it away", "/panels/0/spaces", undefined, null],
+  ])("is held against the other fields: %s", (_, pointer, value, said) => {
+    expect(problemOf(board(), pointer, value)).toBe(said);
+  });
+  it("is not blamed for what was wrong before", () => {
+    const wrong = board();
+    wrong.loads.push({ id: "x", kind: "cooker", va: 5 });
+    expect(problemOf(wrong, "/panels/0/spaces", 12)).toBeNull();
+  });
+
+  it("may not be taken away where the case cannot do without it", () => {
+    expect(problemOf(driven(), "/need/cars/0/distancePerDay", undefined)).toBe("is required");
+    expect(problemOf(usCase(), "/title", undefined)).toBe("is required");
+    expect(problemOf(usCase(), "/panels/0/spaces", undefined)).toBeNull();
+  });
+
+  it("is refused where its list is full", () => {
+    const cars = Array.from({ length: 4 }, () => ({ distancePerDay: { value: 30, unit: "mi" as const } }));
+    expect(problemOf(usCase({ need: { cars } }), "/need/cars/4", cars[0])).toContain("at most 4");
+  });
+});
+
+const driven = () => usCase({ need: { cars: [{ distancePerDay: { value: 30, unit: "mi" } }] } });

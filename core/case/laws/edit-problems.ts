@@ -1,0 +1,68 @@
+/** What an edit would newly break in a case, in the words of the field where it was made. */
+import { reach, type Schema } from "yup";
+import { applyPatch, type Patch } from "../document/patch.ts";
+import type { Problem } from "../document/problems.ts";
+import { wholeCase } from "../document/schema.ts";
+import { valueAt } from "../document/set-value.ts";
+import type { CaseDocument } from "../document/types.ts";
+import { lawProblems } from "./laws.ts";
+import { problemsWith } from "./shape.ts";
+
+/**
+ * The page asks this before it makes an edit; the server checks the whole case with `caseProblems`.
+ * @param before a case without problems of its shape
+ * @param patch an edit that applies to it
+ * @returns what the parts that the edit touches break by themselves; or else the laws between fields that were kept before
+ */
+export function editProblems(before: CaseDocument, patch: Patch): Problem[] {
+  const after = applyPatch(before, patch);
+  const shape = patch.flatMap(({ path }) => partProblems(after, path));
+  if (shape.length > 0) return shape;
+  const broken = lawProblems(after);
+  if (broken.length === 0) return [];
+  const key = ({ path, message }: Problem) => `${path}\n${message}`;
+  const already = new Set(lawProblems(before).map(key));
+  return broken.filter((problem) => !already.has(key(problem)));
+}
+
+/** @returns the problem that the field at a place shows, in words that follow its label; null where there is none */
+export function problemAt(pointer: string, problems: readonly Problem[]): string | null {
+  const own = formatPath(pointer);
+  const beside = own.slice(0, own.lastIndexOf("."));
+  const isWithin = (outer: string) => (problem: Problem) =>
+    /^[.[]/.test(problem.path.slice(outer.length)) && problem.path.startsWith(outer);
+  const inside = problems.find(({ path }) => path === own) ?? problems.find(isWithin(own));
+  if (inside) return inside.message;
+  const nearest = problems.find(isWithin(beside)) ?? problems[0];
+  return nearest ? `does not fit: ${nearest.message}` : null;
+}
+
+/** What is wrong with the part at a place; and with the list around it, which may have become too long. */
+function partProblems(document: CaseDocument, pointer: string): Problem[] {
+  const above = pointer.slice(0, pointer.lastIndexOf("/"));
+  const container = above === "" ? document : valueAt(document, above);
+  const own = problemsOf(pointer, valueAt(document, pointer), {});
+  if (!Array.isArray(container)) return own;
+  const isEntry = Number(pointer.slice(above.length + 1)) < container.length;
+  return [...problemsOf(above, container, { recursive: false }), ...(isEntry ? own : [])];
+}
+
+function problemsOf(pointer: string, value: unknown, how: { recursive?: boolean }): Problem[] {
+  const path = formatPath(pointer);
+  let schema: Schema;
+  try {
+    schema = reach(wholeCase, path) as Schema;
+  } catch {
+    // The format keeps parts that it does not know.
+    return [];
+  }
+  return problemsWith(schema, value, path, { abortEarly: false, ...how });
+}
+
+/** `/panels/0/mainA` as the open format's paths write it: `panels[0].mainA`. */
+const formatPath = (pointer: string): string =>
+  pointer
+    .split("/")
+    .slice(1)
+    .map((key, i) => (/^\d+$/.test(key) ? `[${key}]` : i === 0 ? key : `.${key}`))
+    .join("");

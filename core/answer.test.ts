@@ -6,6 +6,7 @@ import { assess } from "#core/testing/assess.ts";
 import { knownUkHome, knownUsHome, ukCase, usCase } from "#core/testing/cases.ts";
 import { onPanel, onSupplyOf } from "#core/testing/ways.ts";
 import { answer, answerWhy, pressing } from "./answer.ts";
+import { recommendedOtherwise, takenWay } from "./decide/decision.ts";
 
 const us = knownUsHome();
 const said = (home: CaseDocument) => answer(assess(home));
@@ -48,6 +49,22 @@ describe("a home", () => {
       },
     };
     expect(said(none).text).toBe("As it stands: 118.8 A spare; no way can be taken yet");
+  });
+  it("for which a person has decided follows the decision, whatever is recommended", () => {
+    const decision = { way: "service-upgrade", chargeA: 48, verdict: "with-work", meetsNeed: true } as const;
+    const decided = { ...us, decision: { ...decision, why: "a heat pump comes", by: "Mara", on: "2026-11-29" } };
+    const assessment = assess(decided);
+    expect(assessment).toMatchObject({ taken: "service-upgrade", recommended: "dedicated-circuit" });
+    expect(assessment.waterline).toEqual(takenWay(assessment)?.level);
+    expect(recommendedOtherwise(assessment)?.way).toBe("dedicated-circuit");
+    expect(answer(assessment)).toMatchObject({ state: "fits-with-work", verdict: "Fits with work" });
+    expect(answer(assessment).text).toMatch(/^As decided: 118.8 A spare; a larger supply with a 48 A charger would meet the need$/);
+  });
+  it("for which a way was decided that is ruled out since says so", () => {
+    const decision = { way: "existing-outlet", chargeA: 16, verdict: "ready", meetsNeed: true } as const;
+    const decided = { ...us, decision: { ...decision, why: "cheap", by: "Mara", on: "2026-11-29" } };
+    expect(said(decided)).toMatchObject({ state: "does-not-fit" });
+    expect(said(decided).text).toMatch(/ is ruled out now$/);
   });
   it("that was refused is left alone, whatever else is known", () => {
     const refused = { ...us, enquiry: { permissions: { owner: "refused" as const } } };

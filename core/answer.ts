@@ -1,8 +1,10 @@
 /** The answer as far as it is known, in a few plain words: for the head of a job, the list and the papers. */
 
 import { codebookOf } from "#core/codebook/index.ts";
+import { takenWay } from "#core/decide/decision.ts";
 import { replayedInWords } from "#core/need/replayed.ts";
 import { wayOf } from "#core/ways/index.ts";
+import type { WayJudgement } from "#core/ways/types.ts";
 import type { Assessment } from "./assess.ts";
 import type { StepId } from "./missing.ts";
 import { showA } from "./units.ts";
@@ -29,8 +31,9 @@ const VERDICTS: Record<AnswerState, string> = {
   open: "Open",
 };
 
-function stateOf({ ways, recommended, missing, findings }: Assessment): AnswerState {
-  const taken = ways.find((w) => w.way === recommended);
+function stateOf(assessment: Assessment): AnswerState {
+  const { missing, findings } = assessment;
+  const taken = takenWay(assessment);
   if (findings.some((f) => f.code === "permission-refused")) return "does-not-fit";
   if (missing.some((m) => m.decisive)) return "open";
   if (!taken?.meetsNeed) return "does-not-fit";
@@ -38,18 +41,21 @@ function stateOf({ ways, recommended, missing, findings }: Assessment): AnswerSt
   return taken.onlyConfirm ? "once-confirmed" : "fits-with-work";
 }
 
+/** "a 24 A shared circuit would meet the need" */
+const offerOf = (way: WayJudgement, { rules }: Assessment): string =>
+  `${wayOf(way.way).phrase(way, codebookOf(rules).words)} would ${way.meetsNeed ? "meet the need" : "give part of the need"}${way.replayed ? ` on ${replayedInWords(way.replayed)}` : ""}`;
+
 /** The answer in one sentence, and the next step. */
 export function answer(assessment: Assessment): Answer {
-  const { headroomA, ways, recommended, missing, findings } = assessment;
+  const { headroomA, missing, findings, decided } = assessment;
   const state = stateOf(assessment);
   const decisive = missing.filter((m) => m.decisive);
-  const taken = ways.find((w) => w.way === recommended);
+  const taken = takenWay(assessment);
   const refused = findings.find((f) => f.code === "permission-refused");
   const measure = taken?.reasons.find((r) => r.code === "measure-first");
   const spare = headroomA >= 0 ? `${showA(headroomA)} spare` : `${showA(-headroomA)} over already`;
   const offer =
-    taken &&
-    `${wayOf(taken.way).phrase(taken, codebookOf(assessment.rules).words)} would ${taken.meetsNeed ? "meet the need" : "give part of the need"}${taken.replayed ? ` on ${replayedInWords(taken.replayed)}` : ""}`;
+    taken && (taken.verdict === "ruled-out" ? `${lower(taken.name)} is ruled out now` : offerOf(taken, assessment));
   const text = refused
     ? `${refused.text}: nothing can be done as things stand`
     : decisive.length > 0
@@ -57,7 +63,7 @@ export function answer(assessment: Assessment): Answer {
       : measure
         ? `Measure first: ${spare} by calculation; after that ${offer}`
         : offer
-          ? `As it stands: ${spare}; ${offer}`
+          ? `${decided ? "As decided" : "As it stands"}: ${spare}; ${offer}`
           : `As it stands: ${spare}; no way can be taken yet`;
   const stop = findings.find((f) => f.severity === "stop");
   const [first] = decisive.length > 0 ? decisive : missing;

@@ -41,6 +41,10 @@ export interface Assessment {
   ways: WayJudgement[];
   recommended: Recommendation["way"];
   because: string;
+  /** The way that was decided, else the recommended one: everything that follows a way follows this one. */
+  taken: string | null;
+  /** Whether a person has decided for that way. */
+  decided: boolean;
   /** Design of the recommended way's circuit; null where no run was entered or the way has no circuit of its own. */
   circuit: CircuitDesign | null;
   /** Every car on every parking position of the plan, both ways round. */
@@ -135,7 +139,8 @@ export function assess(document: CaseDocument, book: PriceBook): Assessment {
   const s = situationOf(document, codebook, book, home);
   const ways = judgeAll(s);
   const recommendation = recommend(ways, document.options?.policy ?? "least-work", s.need);
-  const taken = ways.find((w) => w.way === recommendation.way);
+  const takenId = document.decision?.way ?? recommendation.way;
+  const taken = ways.find((w) => w.way === takenId);
   const assumed = assumedFields(document);
   const rating = explainRating(home);
   const fields = {
@@ -152,7 +157,9 @@ export function assess(document: CaseDocument, book: PriceBook): Assessment {
     ways,
     recommended: recommendation.way,
     because: recommendation.because,
-    circuit: taken?.circuit ?? null,
+    taken: takenId,
+    decided: document.decision !== undefined,
+    circuit: ways.find((w) => w.way === recommendation.way)?.circuit ?? null,
     findings: surveyFindings(home, s.path.target, s.path.panels),
     need: { energyPerDayKWh: s.need.energyPerDayKWh, hoursPerNight: s.need.hoursPerNight },
     missing: missingOf([...s.path.links.flatMap((l) => l.unknowns), ...(taken?.unknowns ?? [])]),

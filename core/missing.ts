@@ -15,7 +15,7 @@ export interface Missing {
   key: string;
 }
 
-/** What nobody has read on today's path and on that of the recommended way, what decides first in front. */
+/** What nobody has read on today's path and on that of the way that is taken, what decides first in front. */
 export function missingOf(unknowns: readonly Unknown[]): Missing[] {
   const byKey = new Map(unknowns.map((u) => [u.key, u]));
   return [...byKey.values()]

@@ -29,7 +29,7 @@ const TASKS = {
 
   /** The drawing of the way that is taken as SVG; null where none can be. */
   singleLine({ document, book }: Priced): string | null {
-    const way = takenWay(document, assess(document, book));
+    const way = takenWay(assess(document, book));
     return way && way.verdict !== "ruled-out"
       ? renderToStaticMarkup(<SingleLineDrawing shape={singleLineShape(way)} palette={PRINT} />)
       : null;

@@ -34,11 +34,17 @@ export interface DecisionNow {
   shaken: string[];
 }
 
-/** The way that is taken: the one that was decided, else the recommended one; null where none can be. */
-export const takenWay = (
-  { decision }: Pick<CaseDocument, "decision">,
-  { ways, recommended }: Pick<Assessment, "ways" | "recommended">,
-): WayJudgement | null => ways.find((w) => w.way === (decision?.way ?? recommended)) ?? null;
+/** The way that was decided, else the recommended one; null where no way can be taken. */
+export const takenWay = ({ ways, taken }: Pick<Assessment, "ways" | "taken">): WayJudgement | null =>
+  ways.find((w) => w.way === taken) ?? null;
+
+/** The recommended way where a person decided for another one; else null. */
+export const recommendedOtherwise = ({
+  ways,
+  taken,
+  recommended,
+}: Pick<Assessment, "ways" | "taken" | "recommended">): WayJudgement | null =>
+  taken === recommended ? null : (ways.find((w) => w.way === recommended) ?? null);
 
 /** Null where nobody has decided yet. */
 export function decisionNow(

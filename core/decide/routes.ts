@@ -35,7 +35,7 @@ export function routesOf(document: CaseDocument, book: PriceBook): Route[] {
   const { run, otherRuns = [] } = document;
   if (!run) return [];
   const { lengthUnit } = codebookOf(document.rules);
-  const taken = takenWay(document, assess(document, book))?.way;
+  const taken = takenWay(assess(document, book))?.way;
   return [run, ...otherRuns].map((route, i): Route => {
     const way = assess({ ...document, run: route }, book).ways.find((w) => w.way === taken);
     const circuit = way?.circuit;

@@ -49,4 +49,4 @@ const materialsTable = (lines: readonly PriceLine[]): MaterialRow[] => [
 
 /** What the way that is taken takes; nothing where none can be. */
 export const materialsOf = (document: CaseDocument, book: PriceBook): MaterialRow[] =>
-  materialsTable(takenWay(document, assess(document, book))?.lines ?? []);
+  materialsTable(takenWay(assess(document, book))?.lines ?? []);

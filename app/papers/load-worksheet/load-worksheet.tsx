@@ -4,6 +4,7 @@ import { StyleSheet, Text, View } from "@react-pdf/renderer";
 import { answer } from "#core/answer.ts";
 import { governingOf } from "#core/assess.ts";
 import { codebookOf } from "#core/codebook/index.ts";
+import { recommendedOtherwise, takenWay } from "#core/decide/decision.ts";
 import { demandInput } from "#core/demand/calculate.ts";
 import type { Calculation } from "#core/demand/types.ts";
 import { replayedInWords } from "#core/need/replayed.ts";
@@ -146,13 +147,29 @@ function MeasuredLines({ input: { document, assessment } }: { input: PaperInput 
   );
 }
 
+/** Who decided and why; what is recommended, where nobody has decided or another way was decided for. */
+function Decision({ input: { document, assessment } }: { input: PaperInput }) {
+  const { decision } = document;
+  const otherwise = recommendedOtherwise(assessment);
+  const way = takenWay(assessment);
+  if (!decision || !way) return <Text style={{ marginTop: 4 }}>{plain(assessment.because)}</Text>;
+  return (
+    <View style={{ marginTop: 4 }}>
+      <Text>{plain(`Decided by ${decision.by} on ${decision.on}: ${decision.why}`)}</Text>
+      {otherwise && (
+        <Text style={s.quiet}>{plain(`Recommended otherwise: ${otherwise.name}. ${assessment.because}`)}</Text>
+      )}
+    </View>
+  );
+}
+
 export function LoadWorksheet(input: PaperInput) {
   const { document, assessment, method, preparedBy } = input;
   const codebook = codebookOf(document.rules);
   const governing = governingOf(assessment);
   const calculation = assessment.calculations.find((c) => c.applies && c.method === method) ?? governing;
   const found = answer(assessment);
-  const way = assessment.ways.find((w) => w.way === assessment.recommended);
+  const way = takenWay(assessment);
   const cautions = [...new Set(way?.cautions ?? [])];
   const chosen = document.options?.loadMethod === calculation.method;
   return (
@@ -161,7 +178,7 @@ export function LoadWorksheet(input: PaperInput) {
         <View style={{ flex: 1 }}>
           <Text style={s.verdict}>{found.verdict}</Text>
           <Text>{plain(found.text)}.</Text>
-          <Text style={{ marginTop: 4 }}>{plain(assessment.because)}</Text>
+          <Decision input={input} />
           <Text style={s.h2}>Method</Text>
           <Text>
             {calculation === governing

@@ -2,6 +2,7 @@
 
 import { Text, View } from "@react-pdf/renderer";
 import { codebookOf } from "#core/codebook/index.ts";
+import { takenWay } from "#core/decide/decision.ts";
 import { showA } from "#core/units.ts";
 import { PRINT } from "#ui/theme/palette.ts";
 import type { PaperInput } from "../index.ts";
@@ -10,7 +11,7 @@ import { plain, Sheet, Signatures, sheetStyles as s } from "../sheet.tsx";
 export function OwnerConsent(input: PaperInput) {
   const { document, assessment, firm } = input;
   const { words } = codebookOf(document.rules);
-  const way = assessment.ways.find((w) => w.way === assessment.recommended);
+  const way = takenWay(assessment);
   const tenant = document.enquiry?.customer || "the tenant";
   const owner = document.enquiry?.owner;
   const boxes = ["I agree to the work described here.", "I agree on this condition:", "I do not agree."];

@@ -15,8 +15,7 @@ const SCALE = 0.68;
 const DRAWN_WIDTH = 265;
 
 export function SingleLine(input: PaperInput) {
-  const { document, assessment } = input;
-  const way = takenWay(document, assessment);
+  const way = takenWay(input.assessment);
   return (
     <Sheet title="Single-line diagram" input={input}>
       {way && way.verdict !== "ruled-out" ? (

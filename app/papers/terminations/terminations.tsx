@@ -17,7 +17,7 @@ const t = StyleSheet.create({
 export function Terminations(input: PaperInput) {
   const { document, assessment } = input;
   const { region } = codebookOf(document.rules);
-  const circuit = takenWay(document, assessment)?.circuit;
+  const circuit = takenWay(assessment)?.circuit;
   const terminals = circuit ? terminationsOf(document, circuit, region) : [];
   const unit = region === "us" ? "lb-in" : "N m";
   return (

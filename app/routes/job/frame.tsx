@@ -6,7 +6,7 @@ import { Link, NavLink } from "react-router";
 import { answerWhy, pressing } from "#core/answer.ts";
 import { governingOf } from "#core/assess.ts";
 import { codebookOf } from "#core/codebook/index.ts";
-import { decisionNow } from "#core/decide/decision.ts";
+import { decisionNow, recommendedOtherwise } from "#core/decide/decision.ts";
 import { showA } from "#core/units.ts";
 import { lower } from "#core/words.ts";
 import { Mark } from "#ui/frame/mark.tsx";
@@ -131,6 +131,7 @@ function Decided() {
   const now = decisionNow(document, assessment);
   if (!now) return null;
   const { decision, way, shaken } = now;
+  const recommended = recommendedOtherwise(assessment);
   return shaken.length > 0 ? (
     <p className={styles.shaken} role="alert">
       The decision for {lower(way.name)} ({decision.by}, {decision.on}) must be looked at again: {shaken.join(". ")}.
@@ -138,6 +139,7 @@ function Decided() {
   ) : (
     <p className="quiet">
       Decided: {lower(way.name)}, by {decision.by} on {decision.on}
+      {recommended && <>. Recommended otherwise: {lower(recommended.name)}</>}
     </p>
   );
 }
@@ -231,13 +233,15 @@ function WaterlineBeside() {
     <aside className={styles.waterline} aria-label="Waterline">
       <Waterline level={assessment.waterline} width={214} height={430} />
       <p className="quiet">
-        {!assessment.recommended
+        {!assessment.taken
           ? "As it stands, without a charger"
           : assessment.waterline.limitA !== null && assessment.waterline.chargingA === 0
             ? "At the peak of demand the managed charger waits"
             : answer.state === "open"
               ? "With what looks best so far"
-              : "With the recommended way"}
+              : assessment.decided
+                ? "With the way that was decided"
+                : "With the recommended way"}
       </p>
     </aside>
   );

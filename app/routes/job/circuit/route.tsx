@@ -18,7 +18,7 @@ export { StepTrouble as ErrorBoundary };
 export default function Circuit({ params: { jobId } }: Route.ComponentProps) {
   const { document } = useJob();
   const { assessment } = useJobLater();
-  const way = takenWay(document, assessment);
+  const way = takenWay(assessment);
   const [drawing, setDrawing] = useState<number | null>(null);
   const draw = (part: number) => {
     setDrawing(part);

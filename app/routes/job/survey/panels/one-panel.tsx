@@ -3,6 +3,7 @@ import type { InputRef } from "antd";
 import { lazy, Suspense, useCallback, useDeferredValue, useMemo, useRef } from "react";
 import type { Circuit, Panel } from "#core/case/document/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
+import { takenWay } from "#core/decide/decision.ts";
 import { addDevice, legsOf, moveDevice } from "#core/panel/arrange.ts";
 import { loadNamed } from "#core/panel/links.ts";
 import { countSpaces } from "#core/panel/spaces.ts";
@@ -77,7 +78,7 @@ export function OnePanel({ index, alone }: { index: number; alone: boolean }) {
     [circuits, feeds],
   );
   const spaces = countSpaces(panel, charging.poles, codebook);
-  const taken = assessment.ways.find((w) => w.way === assessment.recommended);
+  const taken = takenWay(assessment);
   const chargerHere = (document.charger?.panel ?? document.panels[0]?.id) === panelId;
   const wanted = chargerHere && taken && wayOf(taken.way).takesPlace ? taken : null;
   const proposed = useMemo(

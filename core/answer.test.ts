@@ -58,7 +58,9 @@ describe("a home", () => {
     expect(assessment.waterline).toEqual(takenWay(assessment)?.level);
     expect(recommendedOtherwise(assessment)?.way).toBe("dedicated-circuit");
     expect(answer(assessment)).toMatchObject({ state: "fits-with-work", verdict: "Fits with work" });
-    expect(answer(assessment).text).toMatch(/^As decided: 118.8 A spare; a larger supply with a 48 A charger would meet the need$/);
+    expect(answer(assessment).text).toMatch(
+      /^As decided: 118.8 A spare; a larger supply with a 48 A charger would meet the need$/,
+    );
   });
   it("for which a way was decided that is ruled out since says so", () => {
     const decision = { way: "existing-outlet", chargeA: 16, verdict: "ready", meetsNeed: true } as const;

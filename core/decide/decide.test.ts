@@ -1,12 +1,16 @@
 import { describe, expect, it } from "vitest";
+import { applyPatch } from "#core/case/document/patch.ts";
+import { setValue } from "#core/case/document/set-value.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { WAYS_OF_CHARGING } from "#core/case/document/types.ts";
 import { readCase } from "#core/case/laws/read.ts";
 import { codebookOf } from "#core/codebook/index.ts";
+import { lookAt } from "#core/path/home.ts";
 import { assess } from "#core/testing/assess.ts";
 import { knownUkHome, knownUsHome } from "#core/testing/cases.ts";
 import { wayIn } from "#core/testing/ways.ts";
 import { WAY_IDS } from "#core/ways/index.ts";
+import { homeOnSupply } from "#core/ways/service-upgrade/index.ts";
 import { decisionFor, decisionNow } from "./decision.ts";
 import { isRobust, policyAnswers } from "./policies.ts";
 import { schoolsOf } from "./schools.ts";
@@ -16,25 +20,27 @@ const us = knownUsHome();
 const uk = knownUkHome();
 
 describe("a decision", () => {
+  const SAID = { why: "The owner wants it simple", by: "Mara Quill", on: "2026-11-25" };
   const way = wayIn(us, "dedicated-circuit");
   const decided = (home: CaseDocument, changes: Partial<ReturnType<typeof decisionFor>> = {}): CaseDocument => ({
     ...home,
-    decision: { ...decisionFor(way, "The owner wants it simple", "Mara Quill", "2026-11-25"), ...changes },
+    decision: { ...decisionFor(way, assess(us), SAID), ...changes },
   });
   const shaken = (home: CaseDocument) => decisionNow(home, assess(home))?.shaken;
   it("keeps what it was made on, in the person's own words", () => {
-    expect(decisionFor(way, "Simple", "Mara Quill", "2026-11-25")).toEqual({
+    expect(decisionFor(way, assess(us), SAID)).toEqual({
       way: "dedicated-circuit",
       chargeA: 48,
       verdict: "ready",
       meetsNeed: true,
       typical: way.cost.typical,
-      why: "Simple",
-      by: "Mara Quill",
-      on: "2026-11-25",
+      supplyA: 200,
+      headroomA: assess(us).headroomA,
+      recommended: "dedicated-circuit",
+      ...SAID,
     });
     const unpriced = { ...way, cost: { ...way.cost, typical: Number.POSITIVE_INFINITY } };
-    expect(decisionFor(unpriced, "", "", "2026-11-25")).not.toHaveProperty("typical");
+    expect(decisionFor(unpriced, assess(us), SAID)).not.toHaveProperty("typical");
   });
   it("stands as long as nothing speaks against it", () => {
     expect(shaken(decided(us))).toEqual([]);
@@ -48,7 +54,12 @@ describe("a decision", () => {
     };
     const now = wayIn(small, "dedicated-circuit");
     expect(now.verdict).toBe("ruled-out");
-    expect(shaken(decided(small))).toEqual([expect.stringMatching(/^Dedicated circuit is ruled out now: /)]);
+    expect(shaken(decided(small))).toEqual([
+      expect.stringMatching(/^Dedicated circuit is ruled out now: /),
+      "The service rating is 100 A now instead of 200 A",
+      expect.stringMatching(/ is recommended now$/),
+      "18.8 A spare now instead of 118.8 A spare",
+    ]);
     const unread = { ...us, survey: { sources: { "panel.main.busA": "assumed" as const } } };
     expect(shaken(decided(unread))).toEqual([
       expect.stringMatching(/^Dedicated circuit was ready, and asks for work now: Confirm/),
@@ -59,6 +70,18 @@ describe("a decision", () => {
     const far: CaseDocument = { ...us, need: { energyPerDayKWh: 400, pluggedIn: { from: "20:00", to: "06:00" } } };
     expect(shaken(decided(far))).toEqual(["Dedicated circuit does not meet the need any more"]);
     expect(shaken(decided(far, { meetsNeed: false }))).toEqual([]);
+  });
+  it("is shaken where the limit of a managed charger has moved, and only then says what is spare", () => {
+    const managed = wayIn(uk, "dynamic-load-management");
+    const decision = { ...decisionFor(managed, assess(uk), SAID), recommended: undefined };
+    expect(managed.limitA).toBeGreaterThan(0);
+    expect(shaken({ ...uk, decision })).toEqual([]);
+    expect(shaken({ ...uk, decision: { ...decision, headroomA: 3 } })).toEqual([]);
+    const limitA = (managed.limitA ?? 0) + 5;
+    expect(shaken({ ...uk, decision: { ...decision, limitA, headroomA: -3 } })).toEqual([
+      `The charger is held below ${managed.limitA} A now instead of ${limitA} A`,
+      expect.stringMatching(/ spare now instead of 3 A over$/),
+    ]);
   });
   it("may be for any way that there is", () => {
     expect([...WAYS_OF_CHARGING].sort()).toEqual([...WAY_IDS].sort());
@@ -129,6 +152,22 @@ describe("what if", () => {
     expect(tried(us, { schools: { connection: "plug" } }).charger?.connection).toBe("plug");
     const back = tried({ ...us, options: { terminalColumn: "60" } }, { schools: { terminals: "" } });
     expect(back.options).toEqual({});
+  });
+  it("a smaller supply is the very case that typing its rating makes", () => {
+    for (const home of [us, uk]) {
+      const small = tried(home, { supplyA: 60 });
+      expect(small).toEqual(applyPatch(home, setValue(home, "/supply/ratingA", 60)));
+      expect(assess(small)).toEqual(assess(applyPatch(home, setValue(home, "/supply/ratingA", 60))));
+    }
+  });
+  it("a larger supply is the home that the service upgrade leaves", () => {
+    const { document, codebook } = { document: uk, codebook: codebookOf(uk.rules) };
+    const upgraded = homeOnSupply(
+      { document, codebook, home: lookAt(document, codebook) },
+      { ratingA: 100, system: uk.supply.system },
+    );
+    const small = tried(uk, { supplyA: 60 });
+    expect(tried(small, { supplyA: 100 }).supply.conductor).toEqual(upgraded.supply.conductor);
   });
   it("a larger supply brings its conductors and the panel on it", () => {
     const larger = tried(us, { supplyA: 400 });

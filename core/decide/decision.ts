@@ -1,26 +1,36 @@
 /** The way that a person decided for, and whether what is known now would still let it stand. */
 import type { Assessment } from "#core/assess.ts";
 import type { CaseDocument, Decision } from "#core/case/document/types.ts";
+import { codebookOf } from "#core/codebook/index.ts";
 import { showMoney } from "#core/estimate/estimate.ts";
 import { showA } from "#core/units.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
+import { capital, lower } from "#core/words.ts";
 
 /** A price that has grown by more than this since is told. */
 const PRICE_GROWN = 1.15;
 const RANK = { ready: 0, "with-work": 1, "ruled-out": 2 } as const;
 
 /**
- * The decision as it is written into the case.
+ * The decision as it is written into the case, with what it was made on.
  * @param why in the person's own words
  * @param on ISO day
  */
-export function decisionFor(way: WayJudgement, why: string, by: string, on: string): Decision {
+export function decisionFor(
+  way: WayJudgement,
+  { supply, headroomA, recommended }: Pick<Assessment, "supply" | "headroomA" | "recommended">,
+  { why, by, on }: Pick<Decision, "why" | "by" | "on">,
+): Decision {
   return {
     way: way.way as Decision["way"],
     chargeA: way.chargeA,
     verdict: way.verdict,
     meetsNeed: way.meetsNeed,
     ...(Number.isFinite(way.cost.typical) && { typical: way.cost.typical }),
+    supplyA: supply.ratingA,
+    headroomA,
+    ...(way.limitA !== undefined && { limitA: way.limitA }),
+    ...(recommended && { recommended: recommended as Decision["way"] }),
     why,
     by,
     on,
@@ -46,26 +56,58 @@ export const recommendedOtherwise = ({
 }: Pick<Assessment, "ways" | "taken" | "recommended">): WayJudgement | null =>
   taken === recommended ? null : (ways.find((w) => w.way === recommended) ?? null);
 
+/** A difference below this is none, A. */
+const SAME_A = 0.05;
+
 /** Null where nobody has decided yet. */
 export function decisionNow(
-  { decision }: Pick<CaseDocument, "decision">,
-  { ways }: Pick<Assessment, "ways">,
+  { decision, rules }: Pick<CaseDocument, "decision" | "rules">,
+  assessment: Pick<Assessment, "ways" | "supply" | "headroomA" | "recommended">,
 ): DecisionNow | null {
-  const way = decision && ways.find((w) => w.way === decision.way);
+  const way = decision && assessment.ways.find((w) => w.way === decision.way);
   if (!decision || !way) return null;
-  const shaken: string[] = [];
+  const shaken = [...shakenWay(decision, way), ...shakenHome(decision, rules, assessment)];
+  return { decision, way, shaken: shaken.length > 0 ? [...shaken, ...headroomChange(decision, assessment)] : [] };
+}
+
+/** What has become worse about the way itself. */
+function shakenWay(decision: Decision, way: WayJudgement): string[] {
   if (way.verdict === "ruled-out" && decision.verdict !== "ruled-out")
-    shaken.push(`${way.name} is ruled out now: ${way.reasons[0]?.text ?? "see the sheet of ways"}`);
-  else {
-    if (RANK[way.verdict] > RANK[decision.verdict])
-      shaken.push(`${way.name} was ready, and asks for work now: ${way.work[0] ?? ""}`);
-    if (way.chargeA < decision.chargeA - 1e-9)
-      shaken.push(`It charges with ${showA(way.chargeA)} now instead of ${showA(decision.chargeA)}`);
-    if (decision.meetsNeed && !way.meetsNeed) shaken.push(`${way.name} does not meet the need any more`);
-    if (decision.typical !== undefined && way.cost.typical > decision.typical * PRICE_GROWN)
-      shaken.push(
-        `Its price has gone from ${showMoney(decision.typical, way.cost.currency)} to ${showMoney(way.cost.typical, way.cost.currency)}`,
-      );
-  }
-  return { decision, way, shaken };
+    return [`${way.name} is ruled out now: ${way.reasons[0]?.text ?? "see the sheet of ways"}`];
+  const shaken: string[] = [];
+  if (RANK[way.verdict] > RANK[decision.verdict])
+    shaken.push(`${way.name} was ready, and asks for work now: ${way.work[0] ?? ""}`);
+  if (way.chargeA < decision.chargeA - SAME_A)
+    shaken.push(`It charges with ${showA(way.chargeA)} now instead of ${showA(decision.chargeA)}`);
+  if (decision.limitA !== undefined && way.limitA !== undefined && Math.abs(way.limitA - decision.limitA) > SAME_A)
+    shaken.push(`The charger is held below ${showA(way.limitA)} now instead of ${showA(decision.limitA)}`);
+  if (decision.meetsNeed && !way.meetsNeed) shaken.push(`${way.name} does not meet the need any more`);
+  if (decision.typical !== undefined && way.cost.typical > decision.typical * PRICE_GROWN)
+    shaken.push(
+      `Its price has gone from ${showMoney(decision.typical, way.cost.currency)} to ${showMoney(way.cost.typical, way.cost.currency)}`,
+    );
+  return shaken;
+}
+
+/** What the decision rested on in the home, and is another now. */
+function shakenHome(
+  decision: Decision,
+  rules: CaseDocument["rules"],
+  { ways, supply, recommended }: Pick<Assessment, "ways" | "supply" | "recommended">,
+): string[] {
+  const shaken: string[] = [];
+  if (decision.supplyA !== undefined && decision.supplyA !== supply.ratingA)
+    shaken.push(
+      `The ${lower(codebookOf(rules).words.supplyRating)} is ${showA(supply.ratingA)} now instead of ${showA(decision.supplyA)}`,
+    );
+  const best = ways.find((w) => w.way === recommended);
+  if (best && decision.recommended === decision.way && recommended !== decision.way)
+    shaken.push(`${best.name} is recommended now`);
+  return shaken;
+}
+
+function headroomChange({ headroomA }: Decision, now: Pick<Assessment, "headroomA">): string[] {
+  if (headroomA === undefined || Math.abs(headroomA - now.headroomA) < SAME_A) return [];
+  const spare = (amps: number) => (amps < 0 ? `${showA(-amps)} over` : `${showA(amps)} spare`);
+  return [`${capital(spare(now.headroomA))} now instead of ${spare(headroomA)}`];
 }

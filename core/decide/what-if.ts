@@ -1,13 +1,14 @@
 /** A home as it would be if: tried beside the sheet of ways, without touching the case. */
 
-import { withCharger, withoutSources } from "#core/case/document/change.ts";
+import { withCharger, withSupply } from "#core/case/document/change.ts";
 import type { Car, CaseDocument } from "#core/case/document/types.ts";
 import type { Codebook } from "#core/codebook/types.ts";
 import { withMeasuredYear } from "#core/demand/measured-year.ts";
 import { clockOf, DAY_MINUTES, minutesOf } from "#core/need/hours.ts";
 import { ownValue } from "#core/own-value.ts";
-import { onSupply } from "#core/panel/sub-panels.ts";
+import { lookAt } from "#core/path/home.ts";
 import { freeId } from "#core/ways/place.ts";
+import { homeOnSupply } from "#core/ways/service-upgrade/index.ts";
 import { schoolsOf } from "./schools.ts";
 
 /** What is tried; what is left out stays as it is in the case. */
@@ -66,21 +67,13 @@ export function withWhatIf(document: CaseDocument, codebook: Codebook, whatIf: W
     const chosen = ownValue(schools ?? {}, school.id);
     if (chosen !== undefined) tried = school.put(tried, chosen);
   }
-  if (supplyA !== undefined) {
-    tried = withoutSources(tried, (key) => key === "supply.ratingA" || key === "supply.conductor");
-    tried = {
-      ...tried,
-      supply: {
-        ...tried.supply,
-        ratingA: supplyA,
-        conductor: codebook.supplyConductor.sizeFor(supplyA, tried.options?.allowAluminium ?? false),
-      },
-      panels: tried.panels.map((panel) =>
-        onSupply(panel)
-          ? { ...panel, mainA: Math.max(panel.mainA ?? 0, supplyA), busA: Math.max(panel.busA ?? 0, supplyA) }
-          : panel,
-      ),
-    };
-  }
-  return tried;
+  return supplyA === undefined ? tried : onSupplyOf(tried, codebook, supplyA);
+}
+
+/** A larger supply comes with what the upgrade brings; a smaller one is another reading of what is there. */
+function onSupplyOf(document: CaseDocument, codebook: Codebook, ratingA: number): CaseDocument {
+  const home = lookAt(document, codebook);
+  return ratingA > home.supplyA
+    ? homeOnSupply({ document, codebook, home }, { ratingA, system: document.supply.system })
+    : withSupply(document, { ratingA });
 }

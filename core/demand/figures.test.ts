@@ -426,6 +426,7 @@ describe("the United Kingdom", () => {
     [{ intervalMinutes: undefined }, false, "The averaging interval of the measurement is missing"],
     [{ intervalMinutes: 61 }, false, "Averages over 61 minutes hide too much; 60 minutes at most"],
     [{ max: undefined }, false, "The maximum of the measurement is missing"],
+    [{ max: { value: 0, unit: "A" } }, false, "The maximum of the measurement is zero: nothing was measured"],
   ])("is valid or not: %#", (changes, applies, why) => {
     expect(measured(changes as Partial<Measured>)).toMatchObject({ applies, ...(why && { why }) });
   });

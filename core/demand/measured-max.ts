@@ -8,9 +8,13 @@ import type { CountedLoad, DemandInput, Line } from "./types.ts";
 export const measuredAt = ({ document, at }: Pick<DemandInput, "document" | "at">): Measured | null =>
   (at === "supply" ? document.measured : document.panels.find((p) => p.id === at)?.measured) ?? null;
 
-/** Whether a measurement states its maximum, as one figure or by phase. */
+/** Whether a measurement states its maximum, as one figure or by phase. A maximum of zero measured nothing. */
 export const hasMaximum = (measured: Measured): boolean =>
-  measured.max?.value !== undefined || measured.maxByPhaseA !== undefined;
+  (measured.max?.value ?? 0) > 0 || (measured.maxByPhaseA ?? []).some((amps) => amps > 0);
+
+/** What a maximum that counts for nothing is. */
+export const lackOf = ({ max, maxByPhaseA }: Measured): string =>
+  max?.value === 0 || maxByPhaseA?.every((amps) => amps === 0) ? "zero: nothing was measured" : "missing";
 
 /** Highest measured demand by phase, VA; one entry where there is one maximum. */
 export function measuredMaxVA(measured: Measured | null, volts: number): number[] {

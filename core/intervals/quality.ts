@@ -195,5 +195,6 @@ export function qualityOf(series: IntervalSeries, found: readonly Finding[]): Qu
   };
 }
 
-export const isAllZero = ({ phases }: IntervalSeries): boolean =>
-  phases.every((p) => p.every((v) => v === 0 || v === GAP));
+/** Whether no value is above zero: only zeros, or only what a home exports. */
+export const measuresNothing = ({ phases }: IntervalSeries): boolean =>
+  phases.every((p) => p.every((v) => v <= 0 || v === GAP));

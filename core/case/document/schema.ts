@@ -431,6 +431,12 @@ export const decision = part({
   meetsNeed: needs(yesNo()),
   /** Typical price in the currency of the rules; left out where there was none. */
   typical: fromZero(10_000_000),
+  /** The supply rating that was counted with, what was spare of it (below zero where it was over) and the managed limit, A. */
+  supplyA: fromZero(1200),
+  headroomA: between(-1e6, 1e6),
+  limitA: fromZero(1200),
+  /** The way that was recommended then. */
+  recommended: oneOf(WAYS_OF_CHARGING),
   /** In the person's own words. */
   why: needs(text(1000)),
   by: needs(text()),

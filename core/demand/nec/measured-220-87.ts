@@ -2,7 +2,7 @@
 import { showNumber, showPercent } from "#core/units.ts";
 import { factorLine, partsOf, sum } from "../lines.ts";
 import { ofKind } from "../loads.ts";
-import { hasMaximum, measuredAt, measuredLines } from "../measured-max.ts";
+import { hasMaximum, lackOf, measuredAt, measuredLines } from "../measured-max.ts";
 import { type Condition, type DemandInput, type DemandMethod, firstAgainst, type Line } from "../types.ts";
 import { HEATING_KINDS } from "./general.ts";
 import { MEASURED } from "./rules.ts";
@@ -20,8 +20,8 @@ function conditions(input: DemandInput): Condition[] {
   const maximum: Condition = {
     asks: "The maximum demand is known",
     met: hasMaximum(measured),
-    found: hasMaximum(measured) ? "it is" : "it is missing",
-    against: "The maximum demand of the measurement is missing",
+    found: hasMaximum(measured) ? "it is" : `it is ${lackOf(measured)}`,
+    against: `The maximum demand of the measurement is ${lackOf(measured)}`,
     rule: RULE,
   };
   if (measured.source !== "recorder")

@@ -2,7 +2,7 @@
 import { showNumber } from "#core/units.ts";
 import { factorLine } from "../lines.ts";
 import { ofKind, phasesOf } from "../loads.ts";
-import { hasMaximum, measuredAt, measuredLines } from "../measured-max.ts";
+import { hasMaximum, lackOf, measuredAt, measuredLines } from "../measured-max.ts";
 import { type Condition, type DemandInput, type DemandMethod, firstAgainst } from "../types.ts";
 import { MEASURED } from "./rules.ts";
 
@@ -21,14 +21,16 @@ function conditions(input: DemandInput): Condition[] {
   const { days = 0, intervalMinutes: interval, heatingSeason } = measured;
   const phases = input.at === "supply" ? phasesOf(input) : 1;
   const electricHeating = ofKind(input.loads, "heat-pump", "storage-heater", "underfloor-heating").length > 0;
-  const known = phases > 1 ? measured.maxByPhaseA !== undefined : hasMaximum(measured);
+  const known = (phases === 1 || measured.maxByPhaseA !== undefined) && hasMaximum(measured);
   return [
     {
       asks: phases > 1 ? "The maximum of each of the three phases is known" : "The maximum is known",
       met: known,
-      found: known ? "it is" : "it is missing",
+      found: known ? "it is" : `it is ${lackOf(measured)}`,
       against:
-        phases > 1 ? "The maximum of each of the three phases is missing" : "The maximum of the measurement is missing",
+        phases > 1
+          ? `The maximum of each of the three phases is ${lackOf(measured)}`
+          : `The maximum of the measurement is ${lackOf(measured)}`,
       rule: RULE,
     },
     {

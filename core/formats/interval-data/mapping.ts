@@ -82,7 +82,7 @@ export const csvMapping = object({
 });
 
 /** What cannot be read off the file and is asked. */
-export type Doubt = "columns" | "unit" | "date-order" | "value-columns";
+export type Doubt = "columns" | "unit" | "date-order" | "value-columns" | "direction";
 
 export interface Guess {
   mapping: CsvMapping;
@@ -105,9 +105,14 @@ const DATE = /^(date|day|usage date|reading date|start date|settlement date)\b/;
 const CLOCK = /^(time|start[ _]?time|clock|from|hour|interval[ _]?start|start)\b/;
 const END = /(^|[ _])(end|to|until)([ _]|$)|end[ _]?time/;
 const UNIT_HEAD = /^units?$|^uom$/;
-const EXPORTED = /export|generat|deliver(ed)? to|received|sent|fed[ -]?in|return/;
+const EXPORTED =
+  /export|generat|produc|solar|\bpv\b|surplus|sold|fe(d|ed)[ _-]?in|(to|into)[ _](the[ _])?(grid|utility|network)|home[ _]to/;
+const IMPORTED =
+  /import|consum|usage|used|purchas|bought|demand|from[ _](the[ _])?(grid|utility|network)|to[ _](the[ _])?home/;
+/** Words that a utility means one way and a home the other. */
+const EITHER_WAY = /receiv|deliver|sent|return|reverse|forward|(^|[ _])(in|out)([ _]|$)/;
 const REGISTER = /register|meter read|cumulative|index|counter|total read/;
-const NO_VALUE = /quality|status|estimat|flag|cost|price|temp|note|type|id$|serial|volt|power factor|\bpf\b|hz|freq/;
+const NO_VALUE = /quality|status|estimat|flag|cost|price|temp|note|type|(^|[ _])id$|serial|volt|power factor|\bpf\b|hz|freq/;
 
 function unitIn(name: string): WrittenUnit | null {
   if (/kwh|kilowatt.?hours?/.test(name)) return "kWh";
@@ -287,11 +292,16 @@ export function guessMapping(
     : picked.map((column) => ({
         column,
         phase: phaseIn(names[column] as string),
-        export: EXPORTED.test(names[column] as string),
+        export: isExport(
+          names[column] as string,
+          picked.map((i) => names[i] as string),
+        ),
       }));
   const used = days ? values : oneOfEach(values);
   if (used.length === 0) doubts.push("value-columns");
   else if (!days && used.length < values.length) doubts.push("value-columns");
+  const isClear = used.some((v) => !v.export) && !used.some((v) => isEitherWay(names[v.column] as string));
+  if (!days && used.length > 0 && !isClear) doubts.push("direction");
   if (unit === null) doubts.push("unit");
   const seen = dates(date);
   const order = dateOrderOf(seen.length > 1 ? seen : body.map((r) => r[date] ?? ""), region);
@@ -323,6 +333,14 @@ const isDateCell = (cell: string): boolean => cell.trim().length >= 6 && !isPlai
 const isPlainNumber = (cell: string): boolean =>
   /^\s*-?\d*[.,]?\d+\s*$/.test(cell) && !/^\s*(\d{8}|\d{9,13}(\.\d+)?)\s*$/.test(cell);
 const isStampCell = (cell: string): boolean => isDateCell(cell);
+
+const isEitherWay = (name: string): boolean => EITHER_WAY.test(name) && !EXPORTED.test(name) && !IMPORTED.test(name);
+
+/** Of "delivered" and "received" beside each other, a meter of the utility means what it receives from the home. */
+const isExport = (name: string, others: readonly string[]): boolean =>
+  isEitherWay(name)
+    ? /receiv|return|reverse|out/.test(name) && others.some((n) => n !== name && isEitherWay(n))
+    : EXPORTED.test(name);
 
 /** One column of import for each phase, and one of export: of more than one the first. */
 function oneOfEach(values: readonly ValueColumn[]): ValueColumn[] {

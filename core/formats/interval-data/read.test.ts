@@ -59,6 +59,33 @@ describe("CSV of meters and recorders", () => {
     expect(read.quality.findings.find((f) => f.code === "negative")?.text).toMatch(/export/);
   });
 
+  it.each([
+    ["kWh received", false],
+    ["Energy delivered (kWh)", false],
+    ["kWh returned", false],
+    ["Active energy out kWh", false],
+    ["Export kWh", true],
+    ["Solar generation kWh", true],
+  ])("asks which way the energy of a column named %s flows", (name, exported) => {
+    const { mapping, doubts } = guessCsv(`start,${name}\n2025-01-13T00:00,1\n2025-01-13T00:30,2\n`, "uk");
+    expect(doubts).toEqual(["direction"]);
+    expect(mapping.values).toEqual([{ column: 1, phase: 0, export: exported }]);
+  });
+  it("asks of delivered and received beside each other, and takes what the utility received for export", () => {
+    const { mapping, doubts } = guessCsv(
+      "start,kWh delivered,kWh received\n2025-01-13T00:00,1,0\n2025-01-13T00:30,2,0\n",
+      "us",
+    );
+    expect(doubts).toEqual(["direction"]);
+    expect(mapping.values.map((v) => v.export)).toEqual([false, true]);
+  });
+  it.each(["Import kWh", "kWh from grid", "Delivered to home kWh", "Consumption kWh", "kWh"])(
+    "asks nothing of a column named %s",
+    (name) => {
+      expect(guessCsv(`start,${name}\n2025-01-13T00:00,1\n2025-01-13T00:30,2\n`, "uk").doubts).toEqual([]);
+    },
+  );
+
   it("understands twelve-hour clocks, months first, and named months", () => {
     const read = us(
       "Timestamp,Usage (kWh),Cost\n1/31/2025 11:45 PM,0.4,$0.1\n2/1/2025 12:00 AM,0.5,$0.1\n2/1/2025 12:15 AM,0.6,$0.1\n2/13/2025 1:00 PM,0.6,$0.1\n",
@@ -250,11 +277,7 @@ describe("what is refused", () => {
       "start,kWh\n2025-01-01T00:00,0\n2025-01-01T00:30,abc\n2025-01-01T01:00,2",
       'line 3: "abc" is no number',
     ],
-    [
-      "nothing but zeros",
-      "start,kWh\n2025-01-01T00:00,0\n2025-01-01T00:30,0\n",
-      "every value in it is zero: nothing was measured",
-    ],
+    ["nothing but zeros", "start,kWh\n2025-01-01T00:00,0\n2025-01-01T00:30,0\n", "no value in it is above zero"],
     ["a million columns", `${"a,".repeat(1e6)}\n1,2\n`, "line 1: it is longer than 20,000 characters"],
     [
       "a million columns further down",
@@ -293,6 +316,11 @@ describe("what is refused", () => {
     ],
     ["an entity of nobody", `<?xml version="1.0"?><feed>&b;</feed>`, "an entity stands here that is not read"],
     ["another XML", `<?xml version="1.0"?><html><p>hello</p></html>`, "it is no Green Button file"],
+    [
+      "nothing but what a home exports",
+      "start,Import kWh\n2025-01-01T00:00,-1\n2025-01-01T00:30,-2\n",
+      "no value in it is above zero",
+    ],
   ])("is %s", (_name, text, message) => {
     expect(refusal(() => uk(text))).toContain(message);
   });

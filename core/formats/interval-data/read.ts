@@ -1,6 +1,6 @@
 /** A file of interval data in, a series with its quality out: the one entry of page, worker, server and command line. */
 import { GridRefused, gridOf, lineOf, type Readings } from "#core/intervals/grid.ts";
-import { type Finding, isAllZero, type Quality, qualityOf } from "#core/intervals/quality.ts";
+import { type Finding, measuresNothing, type Quality, qualityOf } from "#core/intervals/quality.ts";
 import type { IntervalSeries } from "#core/intervals/series.ts";
 import { guessCsv, readCsv } from "./csv.ts";
 import { looksLikeXml, readGreenButton } from "./green-button.ts";
@@ -73,7 +73,8 @@ function settled({ mapping, doubts, columns }: Guess): CsvMapping {
 function ready(readings: Readings, found: readonly Finding[]): Pick<ReadFile, "series" | "quality"> {
   try {
     const { series, findings } = gridOf(readings);
-    if (isAllZero(series)) refuseFile("every value in it is zero: nothing was measured");
+    if (measuresNothing(series))
+      refuseFile("no value in it is above zero: what the home draws from the grid was not measured");
     return { series, quality: qualityOf(series, [...found, ...findings]) };
   } catch (error) {
     if (error instanceof GridRefused)

@@ -37,20 +37,22 @@ function largerSupplies({ document, codebook, home }: Situation): Larger[] {
     : more;
 }
 
-/** The home on the larger supply: conductors, main panel and what comes with them. */
-function homeOn(s: Situation, { ratingA, system }: Larger): CaseDocument {
-  const { codebook, home } = s;
-  const known = withoutSources(s.document, (key) =>
+/** The home on a larger supply: conductors, main panel and what comes with them. */
+export function homeOnSupply(
+  { document, codebook, home }: Pick<Situation, "document" | "codebook" | "home">,
+  { ratingA, system }: Pick<Larger, "ratingA" | "system">,
+): CaseDocument {
+  const known = withoutSources(document, (key) =>
     ["supply.ratingA", "supply.conductor", "supply.system"].includes(key),
   );
   const supplied = withSupply(known, {
     ratingA,
     system,
-    conductor: codebook.supplyConductor.sizeFor(ratingA, s.document.options?.allowAluminium ?? false),
+    conductor: codebook.supplyConductor.sizeFor(ratingA, document.options?.allowAluminium ?? false),
     ...(codebook.bus && { emergencyDisconnect: true }),
   });
   const phased =
-    system === s.document.supply.system ? supplied : onPhases(supplied, home.demandA <= ratingA, home.demandA);
+    system === document.supply.system ? supplied : onPhases(supplied, home.demandA <= ratingA, home.demandA);
   const heads = phased.panels.filter(onSupply);
   const [head] = heads;
   if (!head || heads.length > 1 || !codebook.bus) return phased;
@@ -96,7 +98,7 @@ function askedFor(s: Situation): Larger | undefined {
 
 function propose(s: Situation, larger: Larger, start: Start): Proposal {
   const { codebook } = s;
-  const supplied = homeOn(s, larger);
+  const supplied = homeOnSupply(s, larger);
   const after: Situation = { ...s, document: supplied };
   const wanted = supplied.panels.find((p) => p.id === s.path.target.panel?.id) ?? null;
   const [head] = panelsTo(supplied, wanted);

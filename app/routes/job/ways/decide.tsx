@@ -26,7 +26,11 @@ export const Decide = memo(function Decide({ ways }: { ways: readonly WayJudgeme
     if (why.trim() === "") return setProblem("Say why, in a few words: the next person will ask");
     setProblem(null);
     const { document: at } = store.getState();
-    const patch = setValue(at, "/decision", decisionFor(judged, why.trim(), visit.name, visit.today));
+    const patch = setValue(
+      at,
+      "/decision",
+      decisionFor(judged, assessment, { why: why.trim(), by: visit.name, on: visit.today }),
+    );
     // The quote keeps the prices that it was decided by.
     store.edit([...patch, ...setValue(at, "/prices", { version: prices.version })]);
     setAgain(false);

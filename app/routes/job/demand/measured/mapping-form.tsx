@@ -17,6 +17,7 @@ const DOUBTS: Record<Doubt, string> = {
   unit: "the unit of the values",
   "date-order": "whether the day or the month comes first",
   "value-columns": "which column is the demand of the home",
+  direction: "whether the values flow from the grid into the home or out to the grid",
 };
 const PHASES = [
   { value: 0, label: "the whole home" },
@@ -116,7 +117,7 @@ export function MappingForm(props: { guess: Guess; onSaid(mapping: CsvMapping): 
             <Select
               {...tied}
               options={[
-                { value: "start", label: "the begin of its interval" },
+                { value: "start", label: "the start of its interval" },
                 { value: "end", label: "the end of its interval" },
               ]}
               value={mapping.stamps}
@@ -222,11 +223,11 @@ export function MappingForm(props: { guess: Guess; onSaid(mapping: CsvMapping): 
                     <span>
                       <Switch
                         size="small"
-                        aria-label={`${label} is given away`}
+                        aria-label={`${label} flows out to the grid`}
                         checked={chosen.export}
                         onChange={(given) => change({ ...chosen, export: given })}
                       />{" "}
-                      is given away
+                      flows out to the grid
                     </span>
                   </>
                 )}

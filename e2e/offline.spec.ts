@@ -132,6 +132,47 @@ test("the pages of a person who signs out are not left for the next one", async 
   await expect.poll(kept).toEqual([]);
 });
 
+test.describe("without a connection", () => {
+  test.use({ expectedErrors: /net::ERR/ });
+  test("every step of a job and the list open again without a connection, also those that were reached inside Heron", async ({
+    page,
+    heron,
+  }) => {
+    await signInByButton(page, heron, "Mara Quill");
+    await page
+      .getByRole("link", { name: /14 Lantern Row/ })
+      .first()
+      .click();
+    await page.waitForSelector("html[data-ready=job]");
+    const steps = ["Survey", "Demand", "Need", "Ways", "Circuit", "Papers"];
+    const path = page.getByRole("navigation", { name: "Steps" });
+    const job = new URL(page.url()).pathname.split("/")[2];
+    const stored = () =>
+      page.evaluate(
+        async (paths) => (await Promise.all(paths.map((p) => caches.match(p)))).filter((found) => found?.ok).length,
+        ["/", ...steps.map((step) => `/jobs/${job}/${step.toLowerCase()}`)],
+      );
+    await expect.poll(stored).toBe(steps.length + 1);
+    await heron.cutLine();
+    for (const step of ["Need", "Circuit", "Papers"]) {
+      await path.getByRole("link", { name: new RegExp(`^${step}`) }).click();
+      await page.waitForURL(new RegExp(`/${step.toLowerCase()}$`));
+      await page.reload();
+      await page.waitForSelector("html[data-ready=job]");
+      await expect(path.getByRole("link", { name: new RegExp(`^${step}`) })).toHaveAttribute("aria-current", "page");
+    }
+    await page.goto(heron.url);
+    await expect(page.getByRole("link", { name: /14 Lantern Row/ }).first()).toBeVisible();
+    await page.reload();
+    await page
+      .getByRole("link", { name: /14 Lantern Row/ })
+      .first()
+      .click();
+    await page.waitForSelector("html[data-ready=job]");
+    await heron.restoreLine();
+  });
+});
+
 async function signOut(page: Page, heron: Heron) {
   await page.goto(heron.url);
   await page.getByRole("button", { name: "Sign out", exact: true }).click();

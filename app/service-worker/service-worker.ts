@@ -18,6 +18,7 @@ import { TAKE_CONTROL } from "./take-control.ts";
 declare const self: {
   skipWaiting(): Promise<void>;
   clients: { claim(): Promise<void> };
+  addEventListener(type: "activate", listener: (event: { waitUntil(work: Promise<void>): void }) => void): void;
   addEventListener(
     type: "message",
     listener: (event: { data: unknown; waitUntil(work: Promise<void>): void }) => void,
@@ -31,6 +32,8 @@ clientsClaim();
 self.addEventListener("message", (event) => {
   if (event.data === TAKE_CONTROL) event.waitUntil(self.clients.claim());
 });
+// Pages of another version ask for assets that are gone.
+self.addEventListener("activate", (event) => event.waitUntil(dropPages()));
 precacheAndRoute(self.__WB_MANIFEST);
 
 const OWNER_CACHE = `${PAGES}-owner`;
@@ -51,6 +54,10 @@ async function storeOwner(next: PageOwner): Promise<void> {
   if (isKnown && Math.abs(next.contactMs - (owner?.contactMs ?? 0)) < CONTACT_EVERY_MS) return;
   owner = next;
   await (await caches.open(OWNER_CACHE)).put(OWNER_ADDRESS, Response.json(next));
+}
+
+async function dropPages(): Promise<void> {
+  await caches.delete(PAGES);
 }
 
 async function forget(): Promise<void> {
@@ -86,13 +93,13 @@ const forOnePerson: WorkboxPlugin = {
 const DAY_SECONDS = 24 * 3600;
 
 /** Newest from the server; what was last seen where there is no connection. Only whole answers are stored. */
-const fromServerFirst = (pattern: RegExp, cacheName: string, maxEntries: number) =>
+const fromServerFirst = (pattern: RegExp, cacheName: string, maxEntries: number, { ignoreSearch = false } = {}) =>
   registerRoute(
     pattern,
     new NetworkFirst({
       cacheName,
       networkTimeoutSeconds: 6,
-      matchOptions: { ignoreVary: true },
+      matchOptions: { ignoreVary: true, ignoreSearch },
       plugins: [
         forOnePerson,
         new CacheableResponsePlugin({ statuses: [200] }),
@@ -103,7 +110,10 @@ const fromServerFirst = (pattern: RegExp, cacheName: string, maxEntries: number)
 
 const steps = STEP_IDS.join("|");
 fromServerFirst(new RegExp(`^https?://[^/]+/(jobs/[^/]+/(${steps}))?(\\?.*)?$`), PAGES, 300);
-fromServerFirst(/\/jobs\/[^/?]+(\/[a-z]+)?\.data(\?.*)?$/, `${PAGES}-data`, 300);
+fromServerFirst(/\/(_root|jobs\/[^/?]+(\/[a-z]+)?)\.data(\?.*)?$/, `${PAGES}-data`, 300, {
+  // The query names the routes whose data is asked for; what is stored has at least those.
+  ignoreSearch: true,
+});
 fromServerFirst(/\/jobs\/[^/]+\/photos$/, `${PAGES}-lists`, 100);
 // The bytes behind a picture's address never change.
 registerRoute(

@@ -6,7 +6,7 @@ import type { RuleSetId } from "#core/case/document/types.ts";
 import { fetchCodebook } from "#core/codebook/fetch.ts";
 import type { Base } from "#ui/job-store/outbox.ts";
 import { useJobStore } from "#ui/job-store/use-job.tsx";
-import { keepPage } from "#ui/offline/pages.ts";
+import { keepJobPages } from "#ui/offline/pages.ts";
 import { usePhotoStore } from "#ui/photo-store/use-photos.tsx";
 import { keepListening } from "./listen.ts";
 
@@ -28,9 +28,12 @@ export function useLiveJob(jobId: string): readonly string[] {
     // One after the other, in the order they came.
     let heard: Promise<void> = Promise.resolve();
     let gone = false;
+    // A new version of Heron drops the pages of the one before.
+    const keepAgain = () => void keepJobPages(jobId);
+    navigator.serviceWorker?.addEventListener("controllerchange", keepAgain);
     void job.resume().then(() => {
       if (gone) return;
-      void keepPage(`/jobs/${jobId}/survey`);
+      void keepJobPages(jobId);
       stop = keepListening(
         () => {
           const { revision, lastEdit } = job.known();
@@ -51,6 +54,7 @@ export function useLiveJob(jobId: string): readonly string[] {
     });
     return () => {
       gone = true;
+      navigator.serviceWorker?.removeEventListener("controllerchange", keepAgain);
       stop();
     };
   }, [job, photos, jobId]);

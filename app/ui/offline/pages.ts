@@ -1,4 +1,5 @@
 /** Pages stored in the browser for when there is no connection; the service worker answers with them. */
+import { STEP_IDS } from "#core/missing.ts";
 import { databaseOf } from "./database.ts";
 import { devicePeople } from "./device-people.ts";
 
@@ -11,13 +12,26 @@ async function workerInControl(): Promise<void> {
   await new Promise((resolve) => navigator.serviceWorker.addEventListener("controllerchange", resolve, { once: true }));
 }
 
-/** Stores a page that may be wanted without a connection, though nobody has been there yet. */
-export async function keepPage(path: string): Promise<void> {
+/** The list of jobs and every step of a job; and the data by which the list and a job are reached inside Heron. */
+const pathsFor = (jobId: string): string[] => [
+  "/",
+  "/_root.data",
+  `/jobs/${jobId}/survey.data`,
+  ...STEP_IDS.map((step) => `/jobs/${jobId}/${step}`),
+];
+
+/**
+ * Stores the pages that may be wanted without a connection, though nobody has opened them by their address yet: inside
+ * Heron a step is reached without asking the server. A page that is stored already is not fetched again.
+ */
+export async function keepJobPages(jobId: string): Promise<void> {
   if (typeof caches === "undefined" || !("serviceWorker" in navigator)) return;
   try {
     await workerInControl();
     // The service worker stores what it fetches.
-    await fetch(path, { headers: { Accept: "text/html" } });
+    for (const path of pathsFor(jobId))
+      if (!(await caches.match(path, { ignoreVary: true, ignoreSearch: true })))
+        await fetch(path, { headers: { Accept: "text/html" } });
   } catch {
     // No connection: what was stored before stays.
   }

@@ -1,6 +1,6 @@
 /** The whole way with the keyboard alone: no mouse, no touch. */
 import type { Page } from "@playwright/test";
-import { expect, type Heron, saved, test } from "./heron.ts";
+import { expect, field, type Heron, newJob, openCopy, openStep, saved, signInAs, test } from "./heron.ts";
 
 const FARTHEST = 60;
 
@@ -98,4 +98,56 @@ test("a row of the ledger is moved by its handle, and figures answer why", async
   await expect(page.getByRole("complementary", { name: "Why this figure" })).toBeVisible();
   await page.keyboard.press("Escape");
   await expect(page.getByRole("complementary", { name: "Why this figure" })).toHaveCount(0);
+});
+
+test("an action that takes its own control away leaves the focus beside it, never on the page's body", async ({
+  page,
+  heron,
+}) => {
+  await signInAs(page, heron, "Mara Quill");
+  const job = await openCopy(page, heron, "tidewrack-lantern-row", "3 Focus Lane", "demand");
+  const focused = () => page.evaluate(() => document.activeElement?.tagName);
+  const press = async (name: string | RegExp) => {
+    const button = page.getByRole("button", { name }).first();
+    await button.focus();
+    await page.keyboard.press("Enter");
+  };
+  const rows = page.locator("[data-load]");
+  const before = await rows.count();
+  await press(/^Take away /);
+  await expect(rows).toHaveCount(before - 1);
+  await expect.poll(focused).not.toBe("BODY");
+
+  await openStep(page, heron, job, "survey");
+  const source = page.getByRole("button", { name: /^Service rating: where it came from/ });
+  await source.focus();
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("combobox", { name: /^Service rating: where it came from/ })).toBeFocused();
+  await page.keyboard.press("Escape");
+  await expect(source).toBeFocused();
+
+  await openStep(page, heron, job, "ways");
+  await field(page, "Why").fill("The owner wants it");
+  await press("Decide");
+  await expect(page.getByText("was decided by Mara Quill")).toBeVisible();
+  await expect.poll(focused).not.toBe("BODY");
+});
+
+test("a press counts for the button that it began on, though the page has moved meanwhile", async ({ page, heron }) => {
+  await signInAs(page, heron, "Mara Quill");
+  await newJob(page, heron, "4 Moving Street");
+  const yes = page.getByRole("button", { name: "Undo" });
+  await field(page, "Floor area").fill("1500");
+  await page.keyboard.press("Tab");
+  const box = await yes.boundingBox();
+  if (!box) throw new Error("there is no such button");
+  await page.mouse.move(box.x + 8, box.y + 8);
+  await page.mouse.down();
+  await page.evaluate(() => {
+    const line = document.createElement("p");
+    line.style.height = "120px";
+    document.body.prepend(line);
+  });
+  await page.mouse.up();
+  await expect(field(page, "Floor area")).toHaveValue("");
 });

@@ -15,12 +15,12 @@ test("the first paint is styled, before any script has run", async ({ browser, h
 test("the cupboard theme is kept, and painted from the first", async ({ page, heron }) => {
   await signInAs(page, heron, "Mara Quill");
   await openStep(page, heron, "tidewrack-lantern-row", "survey");
-  await page.getByRole("button", { name: "Cupboard" }).click();
+  await page.getByRole("button", { name: "Dark screen" }).click();
   await expect(page.locator("html")).toHaveAttribute("data-theme", "cupboard");
   await page.reload();
   await expect(page.locator("body")).toHaveCSS("background-color", "rgb(16, 23, 26)");
   await page.waitForSelector("html[data-ready=job]");
-  await page.getByRole("button", { name: "Daylight" }).click();
+  await page.getByRole("button", { name: "Light screen" }).click();
   await expect(page.locator("html")).toHaveAttribute("data-theme", "light");
 });
 

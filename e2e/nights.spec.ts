@@ -123,7 +123,7 @@ test("a recorder is found, watched, started and read out; how its clamps sit is 
     client.writeRegister(HOLDING.faults + clamp, CLAMP_TROUBLES.indexOf(trouble));
   await fault(0, "reversed");
   await fault(1, "wrong-conductor");
-  await expect(recorder.getByRole("alert")).toContainText("Clamp 1 is turned round");
+  await expect(recorder.getByRole("alert")).toContainText("Clamp 1 is the wrong way round");
   await expect(recorder.getByRole("alert")).toContainText("Clamp 2 does not follow the voltage of its leg");
   await fault(0, "open");
   await fault(1, "none");
@@ -161,7 +161,7 @@ test("the ways are replayed on the year of the meter, a night is gone through, a
   await expect(nights.getByText(/in the car 0 kWh of/)).toBeVisible();
   // Clamps that are turned round let the charger run into the limit.
   await nights.getByRole("combobox", { name: "Clamps" }).click();
-  await page.getByTitle("Clamp turned round: import is read as export").click();
+  await page.getByTitle("Clamp the wrong way round: import is read as export").click();
   await expect(nights.getByText("With the usual lag, the limit of the rules")).toBeVisible();
   await nights.getByRole("combobox", { name: "Clamps" }).click();
   await page.getByTitle("Clamps sound").click();

@@ -149,7 +149,7 @@ test("sub-panels nest by their feeder, links keep loads from being counted twice
   await page.getByRole("combobox", { name: "Starts at device" }).click();
   await page.getByTitle("Garage feeder, 60 A").click();
   await expect(device(page, /Garage feeder.*feeds Sub-panel/)).toBeVisible();
-  await expect(page.getByText(/Loads on no device:/)).toContainText("");
+  await expect(page.getByText(/Loads with no device linked to them:/)).toContainText("");
   await device(page, /Garage feeder/).click();
   await page.getByRole("combobox", { name: "Loads it feeds" }).click();
   await page.getByTitle("Dryer", { exact: true }).last().click();

@@ -153,8 +153,8 @@ function fieldsOf(document: CaseDocument, codebook: Codebook): Found[] {
         "Largest current",
         "Connection",
         "Can be managed by clamps",
-        asksFor.earthing && "Opens when neutral and earth are lost",
-        asksFor.earthing && "Detects 6 mA of DC",
+        asksFor.earthing && "Disconnects on an open PEN (lost neutral)",
+        asksFor.earthing && "Detects 6 mA DC fault current",
       ],
     ],
   ];

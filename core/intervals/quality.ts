@@ -126,7 +126,7 @@ function negativeIn(series: IntervalSeries): Finding[] {
       code: "negative",
       fromS: startS + first * intervalS,
       toS: startS + (first + 1) * intervalS,
-      text: `${count} values below nothing, first on ${dayOfWall(wallAt(clock, startS + first * intervalS))}: taken as export`,
+      text: `${count} values below zero, first on ${dayOfWall(wallAt(clock, startS + first * intervalS))}: taken as export`,
     },
   ];
 }

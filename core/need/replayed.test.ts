@@ -73,7 +73,7 @@ describe("replayed nights", () => {
   it("are a caution where the supply was above its rating", () => {
     const bad = managedOf(usCase({ replayed: ran(364, { secondsOverRating: 870.4, thermal: 0.313 }) }));
     expect(bad.cautions.find((c) => c.includes("replayed"))).toMatch(
-      /above its rating for 870 s a year, its device at up to 31.3 % of tripping/,
+      /above its rating for 870 s a year, and its device would reach 31.3 % of the heat that trips it/,
     );
     expect(managedOf(usCase({ replayed: ran(364) })).cautions.some((c) => c.includes("replayed"))).toBe(false);
   });

@@ -71,4 +71,4 @@ export const replayedInWords = ({ house, nights, share }: ReplayedNights): strin
 export const overloadInWords = ({ house, secondsOverRating, thermal }: ReplayedNights): string | null =>
   secondsOverRating <= 0
     ? null
-    : `On ${house === "interval-data" ? "measured" : "made-up"} days replayed, the supply would be above its rating for ${showNumber(Math.round(secondsOverRating))} s a year, its device at up to ${showPercent(thermal)} of tripping (a model): hold the charger back, or measure before relying on it.`;
+    : `On ${house === "interval-data" ? "measured" : "made-up"} days replayed, the supply would be above its rating for ${showNumber(Math.round(secondsOverRating))} s a year, and its device would reach ${showPercent(thermal)} of the heat that trips it (a model): hold the charger back, or measure before relying on it.`;

@@ -23,7 +23,7 @@ describe("how clamps sit", () => {
 
   it("may be export where the home has a source of its own", () => {
     const [found] = clampFindings({ clamps: [reading(12, -0.95)], clampRatingA: 200 }, true);
-    expect(found?.text).toMatch(/gives away just now, or the clamp is turned round/);
+    expect(found?.text).toMatch(/is exporting at the moment, or the clamp is the wrong way round/);
   });
 });
 

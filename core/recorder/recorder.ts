@@ -89,8 +89,8 @@ export function clampFindings(
           clamp,
           code: "reversed",
           text: generation
-            ? `${name} reads current flowing out: the home gives away just now, or the clamp is turned round`
-            : `${name} is turned round: it reads ${showA(amps)} flowing out of a home without a source of its own`,
+            ? `${name} reads current flowing out: the home is exporting at the moment, or the clamp is the wrong way round`
+            : `${name} is the wrong way round: it reads ${showA(amps)} flowing out of a home that generates nothing`,
         },
       ];
     return over;

@@ -42,7 +42,7 @@ export const USUAL_OPTIONS: ReplayOptions = {
 /** What clamps read of what is there, and in words what is wrong with them. */
 export const FAULTS: Record<ClampFault, { reads: number; name: string }> = {
   none: { reads: 1, name: "Clamps sound" },
-  reversed: { reads: -1, name: "Clamp turned round: import is read as export" },
+  reversed: { reads: -1, name: "Clamp the wrong way round: import is read as export" },
   "wrong-conductor": { reads: 0, name: "Clamp on another conductor: the house is not read" },
   open: { reads: 0.5, name: "Jaws not closed: half is read" },
   silent: { reads: 1, name: "Signal lost for six hours from the second hour of every night" },

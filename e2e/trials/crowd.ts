@@ -16,7 +16,7 @@ const SIGN_INS = option("sign-ins", 200);
 const PICTURES = option("pictures", 8);
 const PAGES = option("pages", 5000);
 const LONGEST_MS = 200;
-const MOST_MB = 450;
+const MOST_MB = 800;
 const AT_ONCE = 8;
 
 // Each sign-in comes from an address of its own, so that all of them are looked at.

@@ -100,10 +100,10 @@ export const action = ({ request, context }: Route.ActionArgs) =>
   });
 
 /** How many jobs are shown, and by what. */
-function counted(total: number, totalIsMore: boolean, { search, stage, waiting }: Asked): string {
+function counted(total: number, totalIsMore: boolean, { search, stage }: Asked, waitsFor: string | undefined): string {
   const number = totalIsMore ? `More than ${total.toLocaleString("en")}` : total.toLocaleString("en");
   const jobs = `${number} ${total === 1 ? "job" : "jobs"}`;
-  const some = `${stage ? " in this stage" : ""}${waiting ? " waiting so" : ""}`;
+  const some = `${stage ? " in this stage" : ""}${waitsFor ? ` waiting on ${waitsFor}` : ""}`;
   if (search) return `${number} of your jobs ${total === 1 ? "matches" : "match"} "${search}"${some}`;
   if (some) return `${jobs}${some}`;
   return total === 0
@@ -144,7 +144,9 @@ export default function JobList({ loaderData }: Route.ComponentProps) {
           <Link to="/jobs/new" className={styles.new}>
             New job
           </Link>
-          <p className="quiet">{counted(total, totalIsMore, asked)}</p>
+          <p className="quiet">
+            {counted(total, totalIsMore, asked, waitedFor.find(({ value }) => value === asked.waiting)?.label)}
+          </p>
         </div>
         <div className={styles.filters}>
           <Filter name="stage" label="Stage" all="every" choices={stages} asked={asked} />

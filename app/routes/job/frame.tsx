@@ -14,6 +14,8 @@ import { STEPS } from "#ui/frame/steps.ts";
 import { AnswerVerdict } from "#ui/frame/verdict.tsx";
 import type { JobState } from "#ui/job-store/job-store.ts";
 import { useJob, useJobLater, useJobPart, useJobStore } from "#ui/job-store/use-job.tsx";
+import { useKeepFocus } from "#ui/keys/keep-focus.ts";
+import { useKeepPress } from "#ui/keys/keep-press.ts";
 import { useLiveJob } from "#ui/live/use-live-job.ts";
 import { useColleaguesWaiting } from "#ui/offline/use-colleagues.ts";
 import { ThemeSwitch } from "#ui/theme/theme-switch.tsx";
@@ -251,6 +253,8 @@ function WaterlineBeside() {
 export function JobFrame({ jobId, person, children }: { jobId: string; person: string; children: ReactNode }) {
   const whyOpen = useWhyIsOpen();
   const dialogs = useJobDialogs();
+  useKeepFocus();
+  useKeepPress();
   useEffect(() => {
     globalThis.document.documentElement.dataset.ready = "job";
     return () => {

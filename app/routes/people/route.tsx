@@ -145,8 +145,8 @@ export default function People({ loaderData, actionData }: Route.ComponentProps)
             <input type="hidden" name="what" value="ask-factor" />
             <p>
               {asks
-                ? "Everybody is asked for a code after the password; who has none sets it up first."
-                : "Nobody has to set up a second factor; whoever likes may."}
+                ? "Everybody enters a code after the password, and sets up a second factor at the next sign-in."
+                : "A second factor is optional for everybody."}
               {!asks && !ownFactor && " You have none yourself: you will be asked for it at once."}
             </p>
             <Button htmlType="submit" name="asks" value={asks ? "no" : "yes"}>

@@ -25,9 +25,9 @@ export function ThemeSwitch({ className }: { className?: string }) {
         name="theme"
         value={dark ? "light" : "cupboard"}
         icon={dark ? <SunOutlined /> : <MoonOutlined />}
-        aria-label={dark ? "Daylight" : "Cupboard"}
+        aria-label={dark ? "Light screen" : "Dark screen"}
       >
-        <span className={styles.word}>{dark ? "Daylight" : "Cupboard"}</span>
+        <span className={styles.word}>{dark ? "Light screen" : "Dark screen"}</span>
       </Button>
     </themes.Form>
   );

@@ -154,8 +154,8 @@ const fixings = ({ segments }: Routed): Check[] => [
         "Fixings that survive a fire",
         null,
         "BS 7671 521.10.202",
-        "metal clips on a way of escape; taken as one where nobody has said",
-        `${at}: nobody has said whether people leave there; metal clips are counted in`,
+        "metal clips on an escape route; taken as one until it is recorded",
+        `${at}: not yet recorded whether this is an escape route; metal clips are included`,
       ),
   ),
 ];

@@ -112,7 +112,8 @@ const IMPORTED =
 /** Words that a utility means one way and a home the other. */
 const EITHER_WAY = /receiv|deliver|sent|return|reverse|forward|(^|[ _])(in|out)([ _]|$)/;
 const REGISTER = /register|meter read|cumulative|index|counter|total read/;
-const NO_VALUE = /quality|status|estimat|flag|cost|price|temp|note|type|(^|[ _])id$|serial|volt|power factor|\bpf\b|hz|freq/;
+const NO_VALUE =
+  /quality|status|estimat|flag|cost|price|temp|note|type|(^|[ _])id$|serial|volt|power factor|\bpf\b|hz|freq/;
 
 function unitIn(name: string): WrittenUnit | null {
   if (/kwh|kilowatt.?hours?/.test(name)) return "kWh";

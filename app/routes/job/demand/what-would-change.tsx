@@ -65,7 +65,7 @@ const Changes = memo(function Changes({ job: { document, assessment, prices } }:
                 Charging at {showA(smaller.toA)} instead of {showA(smaller.fromA)}
               </td>
               <td className={styles.number}>-</td>
-              <td className={styles.number}>needs {showA(smaller.savedA)} less of it</td>
+              <td className={styles.number}>takes {showA(smaller.savedA)} less</td>
             </tr>
           )}
           {measuredA !== null && (

@@ -108,7 +108,7 @@ function OneCar({ car, index }: { car: Car; index: number }) {
           label="Class"
           pointer={`${at}/class`}
           options={CLASSES}
-          hint="Made-up figures until its own are told"
+          hint="Usual figures for the class, until you enter this car's own"
         />
         <CaseQuantity
           label={`Car ${index + 1}: distance a day`}

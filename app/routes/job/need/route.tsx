@@ -86,8 +86,8 @@ export default function Need() {
           )}
           {codebook.asksFor.earthing && (
             <>
-              <CaseYesNo label="Opens when neutral and earth are lost" pointer="/charger/lostPenDetection" />
-              <CaseYesNo label="Detects 6 mA of DC" pointer="/charger/dcDetection" />
+              <CaseYesNo label="Disconnects on an open PEN (lost neutral)" pointer="/charger/lostPenDetection" />
+              <CaseYesNo label="Detects 6 mA DC fault current" pointer="/charger/dcDetection" />
             </>
           )}
         </Fields>

@@ -23,9 +23,11 @@ export const Policies = memo(function Policies({ job: { document, assessment } }
   return (
     <fieldset className={styles.policies}>
       <legend>
-        What decides{" "}
+        What matters most?{" "}
         <span className="quiet">
-          {isRobust(answers) ? "- whichever it is, the same way is taken" : "- it matters what decides"}
+          {isRobust(answers)
+            ? "All four choices lead to the same way."
+            : "The choices lead to different ways: ask the customer."}
         </span>
       </legend>
       {answers.map((a) => (

@@ -52,7 +52,7 @@ export function Place({ drawing, onDrawn }: Props) {
     store.edit(setValue(store.getState().document, "/place", { ...told, charger }));
   };
   return (
-    <Section id="place" title="Where it hangs">
+    <Section id="place" title="Where the charger is mounted">
       {place ? (
         <OnPlan place={place} document={document} drawing={drawing} onDrawn={onDrawn} />
       ) : (

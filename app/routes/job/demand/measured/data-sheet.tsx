@@ -82,8 +82,8 @@ export function DataSheet({ open, files }: { open: OpenFile; files: Files }) {
       )}
       {(analysis.exports || document.supply.onsiteGeneration) && (
         <p className={styles.note}>
-          {analysis.exports ? "The home gives away current in this data." : "The home has a source of its own."} A meter
-          that nets its own generation hides load: ask for the generation's own record beside it.
+          {analysis.exports ? "The home exports in this data." : "The home generates its own electricity."} A net meter
+          hides load behind generation: ask for the generation record too.
         </p>
       )}
       {doubtful && (

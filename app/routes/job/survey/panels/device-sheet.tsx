@@ -33,9 +33,10 @@ interface Props {
   onArrange: Arrange;
   onTakeOut(id: string): void;
   onChooseMore(): void;
+  onClose(): void;
 }
 
-export default function DeviceSheet({ panelIndex, id, onArrange, onTakeOut, onChooseMore }: Props) {
+export default function DeviceSheet({ panelIndex, id, onArrange, onTakeOut, onChooseMore, onClose }: Props) {
   const { document } = useJob();
   const store = useJobStore();
   const sheet = useRef<HTMLElement>(null);
@@ -66,7 +67,7 @@ export default function DeviceSheet({ panelIndex, id, onArrange, onTakeOut, onCh
         />
         {!asksFor.rcd ? (
           <CaseChoice
-            label="Guards against"
+            label="Protection"
             pointer={`${at}/protects`}
             options={[
               { value: "afci", label: "arcs (AFCI)" },
@@ -130,6 +131,7 @@ export default function DeviceSheet({ panelIndex, id, onArrange, onTakeOut, onCh
           {board.words.on}
         </Button>
         <Button onClick={onChooseMore}>Choose more</Button>
+        <Button onClick={onClose}>Close</Button>
         <Button type="text" danger onClick={() => onTakeOut(id)}>
           Take out
         </Button>

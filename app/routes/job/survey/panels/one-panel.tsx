@@ -138,6 +138,7 @@ export function OnePanel({ index, alone }: { index: number; alone: boolean }) {
                 id={only}
                 onArrange={arrange}
                 onTakeOut={takeOutOne}
+                onClose={chooseNone}
                 onChooseMore={() => {
                   chooseMore();
                   setSaid({ text: "Tap the others", refused: false });

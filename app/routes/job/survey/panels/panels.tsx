@@ -56,12 +56,12 @@ function Links() {
       ))}
       {loads.length > 0 && (
         <p>
-          <strong>Loads on no device:</strong> {loads.map(nameOf).join(", ")}
+          <strong>Loads with no device linked to them:</strong> {loads.map(nameOf).join(", ")}
         </p>
       )}
       {devices.length > 0 && (
         <p>
-          <strong>Devices without a load of the ledger:</strong>{" "}
+          <strong>Devices with no load linked to them:</strong>{" "}
           {devices.map(({ circuit }) => circuit.label || `${circuit.ratingA ?? "?"} A`).join(", ")}
           <span className="quiet"> (lights and general outlets are counted by area or as circuits)</span>
         </p>

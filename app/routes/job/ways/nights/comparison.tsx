@@ -59,7 +59,7 @@ export function Comparison({ replay }: { replay: Replay }) {
               <td>
                 <span className="figure">{showKWh(r.kWhPerNightMean)}</span>
                 <small>
-                  of {showKWh(r.askedKWhMean)}; worst twentieth {showKWh(r.kWhPerNightP5)} at most
+                  of {showKWh(r.askedKWhMean)} asked for; {showKWh(r.kWhPerNightP5)} or less on 1 night in 20
                 </small>
               </td>
               <td>
@@ -78,7 +78,7 @@ export function Comparison({ replay }: { replay: Replay }) {
               </td>
               <td data-bad={r.maxThermal >= r.tripAt}>
                 <span className="figure">{showPercent(Math.round((r.maxThermal / r.tripAt) * 1000) / 1000)}</span>
-                <small>{r.maxThermal >= r.tripAt ? "it would trip" : "of tripping"}</small>
+                <small>{r.maxThermal >= r.tripAt ? "it would trip" : "of the heat that trips it"}</small>
               </td>
               <td className="figure">{cost(r)}</td>
               {exports && (

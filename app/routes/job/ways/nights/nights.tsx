@@ -109,8 +109,7 @@ export default function Nights({ jobId }: { jobId: string }) {
           <p className="quiet">
             {current.notes.map((n) => `${n}. `)}
             {current.leftOut > 0 && `${current.leftOut} nights are cut off or have a gap in them and do not count. `}
-            The state of the supply's device is a model for comparing ways, no maker's curve.{" "}
-            {(current.stepsPerSecond / 1e6).toFixed(1)} million steps a second on one thread.
+            The heat in the supply's device is a model for comparing ways, not a manufacturer's curve.
           </p>
           {usual ? (
             <Button

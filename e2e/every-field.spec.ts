@@ -1,0 +1,66 @@
+/**
+ * Every field that is typed into, on every step, is cleared, half typed and given nonsense by real keystrokes. The job
+ * stays editable, "Saved" is true, and page and server hold the same case.
+ */
+import { readFileSync } from "node:fs";
+import type { Page } from "@playwright/test";
+import type { CaseDocument } from "#core/case/document/types.ts";
+import { expect, field, type Heron, importCase, openStep, saved, signInAs, test } from "./heron.ts";
+
+test.use({ expectedErrors: /422/ });
+
+const caseNamed = (name: string): CaseDocument => JSON.parse(readFileSync(`db/demo/${name}.case.json`, "utf8"));
+
+const caseOnServer = async (page: Page, heron: Heron, job: string): Promise<CaseDocument> =>
+  (await page.request.get(`${heron.url}/jobs/${job}/case.json`)).json();
+
+for (const name of ["tidewrack-lantern-row", "osier-sluice-road"])
+  test(`no field of ${name} locks the job, whatever is typed into it`, async ({ page, heron }) => {
+    await signInAs(page, heron, name.startsWith("osier") ? "Wren Osier" : "Mara Quill");
+    const job = await importCase(page, heron, caseNamed(name));
+    const own = page.locator("main :is(input:not([type]), input[type=text], input[type=time], textarea):not([role])");
+    let typed = 0;
+    for (const step of ["survey", "demand", "need", "circuit"]) {
+      await openStep(page, heron, job, step);
+      await page.evaluate(() => {
+        for (const part of document.querySelectorAll("main details")) part.setAttribute("open", "");
+      });
+      const labels = await own.evaluateAll((all) =>
+        all
+          .filter((e) => e.getClientRects().length > 0)
+          .map((e) => e.getAttribute("aria-label") ?? (e as HTMLInputElement).labels?.[0]?.textContent ?? "")
+          .filter((label) => label !== "" && !/^Add /.test(label)),
+      );
+      for (const label of new Set(labels)) {
+        const one = own.and(page.getByLabel(label, { exact: true })).first();
+        if ((await one.count()) === 0 || !(await one.isEditable())) continue;
+        const before = await one.inputValue();
+        await one.focus();
+        for (const text of ["", before.slice(0, 1), "-x"]) {
+          await one.press("ControlOrMeta+a");
+          await one.press("Backspace");
+          // A time of day takes no letters.
+          if (text !== "" && (await one.getAttribute("type")) !== "time") await page.keyboard.type(text);
+        }
+        await page.keyboard.press("Tab");
+        typed++;
+      }
+      await expect(page.getByRole("alert").filter({ hasText: "The last change was not taken" })).toHaveCount(0);
+      await saved(page);
+      expect(await page.locator("main").getByText("could not be saved").count()).toBe(0);
+    }
+    expect(typed).toBeGreaterThan(25);
+    // The job can still be edited, and the next page shows what the server has.
+    await openStep(page, heron, job, "need");
+    const distance = field(page, "Car 1: distance a day");
+    await distance.press("ControlOrMeta+a");
+    await distance.press("Backspace");
+    await page.keyboard.type("60");
+    await page.keyboard.press("Tab");
+    await expect(distance).toHaveValue(/^60 (mi|km)$/);
+    await saved(page);
+    expect((await caseOnServer(page, heron, job)).need?.cars?.[0]?.distancePerDay.value).toBe(60);
+    await page.reload();
+    await page.waitForSelector("html[data-ready=job]");
+    await expect(field(page, "Car 1: distance a day")).toHaveValue(/^60 /);
+  });

@@ -151,3 +151,18 @@ test("a press counts for the button that it began on, though the page has moved 
   await page.mouse.up();
   await expect(field(page, "Floor area")).toHaveValue("");
 });
+
+test("a step begins at its top, and going back comes to where one was", async ({ page, heron }) => {
+  await signInAs(page, heron, "Mara Quill");
+  await openStep(page, heron, "tidewrack-lantern-row", "survey");
+  const sheet = page.locator("main");
+  const top = () => sheet.evaluate((main) => main.scrollTop);
+  await sheet.evaluate((main) => main.scrollTo(0, 600));
+  await expect.poll(top).toBe(600);
+  await page.keyboard.press("2");
+  await page.waitForURL(/demand$/);
+  await expect.poll(top).toBe(0);
+  await page.goBack();
+  await page.waitForURL(/survey$/);
+  await expect.poll(top).toBe(600);
+});

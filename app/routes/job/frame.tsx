@@ -24,6 +24,7 @@ import { Figure, useWhyIsOpen, WhySheet } from "#ui/why/why-sheet.tsx";
 import { type JobDialogs, useJobDialogs } from "./dialogs.tsx";
 import styles from "./frame.module.css";
 import { useIsGone } from "./use-is-gone.ts";
+import { useStepScroll } from "./use-step-scroll.ts";
 
 /** Fetched when there is something to tell. */
 const Notices = lazy(() => import("./notices.tsx"));
@@ -253,6 +254,8 @@ function WaterlineBeside() {
 export function JobFrame({ jobId, person, children }: { jobId: string; person: string; children: ReactNode }) {
   const whyOpen = useWhyIsOpen();
   const dialogs = useJobDialogs();
+  const sheet = useRef<HTMLElement>(null);
+  const keepScroll = useStepScroll(sheet);
   useKeepFocus();
   useKeepPress();
   useEffect(() => {
@@ -266,7 +269,7 @@ export function JobFrame({ jobId, person, children }: { jobId: string; person: s
       <Head jobId={jobId} person={person} dialogs={dialogs} />
       <Path jobId={jobId} />
       <WaterlineBeside />
-      <main className={styles.sheet}>
+      <main ref={sheet} className={styles.sheet} onScroll={keepScroll}>
         <noscript>
           <p className={styles.noScripts}>
             Without scripts this page shows the job as it was saved; nothing can be entered. The papers can be printed.

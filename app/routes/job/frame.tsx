@@ -1,5 +1,5 @@
 /** What stands round every step of a job. */
-import { SearchOutlined, UndoOutlined } from "@ant-design/icons";
+import { RedoOutlined, SearchOutlined, UndoOutlined } from "@ant-design/icons";
 import { Button } from "antd";
 import { lazy, type ReactNode, Suspense, useEffect, useRef } from "react";
 import { Link, NavLink } from "react-router";
@@ -27,6 +27,7 @@ import { useIsGone } from "./use-is-gone.ts";
 import { useStepScroll } from "./use-step-scroll.ts";
 
 /** Fetched when there is something to tell. */
+const LastStep = lazy(() => import("./last-step.tsx"));
 const Notices = lazy(() => import("./notices.tsx"));
 
 const SAVING = {
@@ -64,12 +65,14 @@ function UndoAndRedo() {
         <span className={styles.wideOnly}>Undo</span>
       </Button>
       <Button
+        icon={<RedoOutlined />}
         onClick={() => store.redo()}
         disabled={!canRedo}
-        className={styles.wideOnly}
+        className={canRedo ? undefined : styles.wideOnly}
+        aria-label="Redo"
         aria-keyshortcuts="Control+Shift+Z"
       >
-        Redo
+        <span className={styles.wideOnly}>Redo</span>
       </Button>
     </>
   );
@@ -79,6 +82,7 @@ function Head({ jobId, person, dialogs }: { jobId: string; person: string; dialo
   const title = useJobPart((job) => job.document.title);
   const customer = useJobPart((job) => job.document.enquiry?.customer);
   const rules = useJobPart((job) => job.document.rules);
+  const lastStep = useJobPart((job) => job.lastStep);
   const others = useLiveJob(jobId);
   return (
     <header className={styles.head}>
@@ -93,6 +97,7 @@ function Head({ jobId, person, dialogs }: { jobId: string; person: string; dialo
         </p>
       </div>
       <SavingState />
+      <Suspense>{lastStep && <LastStep key={lastStep.number} className={styles.lastStep} step={lastStep} />}</Suspense>
       <p className={styles.others} role="status">
         {others.length > 0 && `${others.join(" and ")} ${others.length === 1 ? "is" : "are"} here too`}
       </p>

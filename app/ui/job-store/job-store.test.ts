@@ -351,6 +351,42 @@ describe("undo and redo", () => {
   });
 });
 
+describe("a step of undo", () => {
+  it("that somebody has overtaken is not taken, says so, and no earlier one goes in its place", async () => {
+    bench.store.edit(addLoad("first"));
+    bench.store.edit(title("Mine"));
+    await bench.settle();
+    bench.store.receive([bench.foreign(title("Theirs"))]);
+    bench.store.undo();
+    const { document, lastStep, canUndo } = bench.store.getState();
+    expect(document.title).toBe("Theirs");
+    expect(document.loads.at(-1)?.id).toBe("first");
+    expect(lastStep).toMatchObject({ kind: "overtaken", by: "Mara" });
+    expect(canUndo).toBe(true);
+    bench.store.undo();
+    expect(bench.store.getState().document.loads.at(-1)?.id).not.toBe("first");
+    expect(bench.store.getState().lastStep).toMatchObject({ kind: "undone", patch: [{ op: "remove" }] });
+    bench.store.redo();
+    expect(bench.store.getState().lastStep?.kind).toBe("redone");
+    bench.store.edit(title("Next"));
+    expect(bench.store.getState().lastStep).toBeNull();
+  });
+  it("is still there in the next page of the same window, where the case is the same", async () => {
+    bench.store.edit(title("New"));
+    await bench.settle();
+    const next = bench.open().follow(bench.store);
+    await next.resume();
+    expect(next.getState()).toMatchObject({ canUndo: true, document: { title: "New" } });
+    next.undo();
+    expect(next.getState().document.title).toBe("Test home");
+    const other = bench.open().follow(bench.store);
+    other.receive([{ ...bench.applied("x", title("Other"), 1) }]);
+    await other.resume();
+    expect(other.getState().document.title).not.toBe("New");
+    expect(other.getState().canUndo).toBe(false);
+  });
+});
+
 describe("another person's edit", () => {
   it("shows beside my own unsent one", () => {
     bench.store.edit(addLoad("mine"));

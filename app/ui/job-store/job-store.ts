@@ -35,6 +35,16 @@ export type SendAnswer =
  */
 export type Saving = "saved" | "saving" | "waiting" | "signed-out" | "other-person";
 
+/** What undo or redo did last, or why it did nothing; with the case that the patch was made on. */
+export interface LastStep {
+  /** Counts the steps of this page. */
+  number: number;
+  kind: "undone" | "redone" | "overtaken";
+  patch: Patch;
+  madeOn: CaseDocument;
+  by: string | null;
+}
+
 /** Two people changed the same thing; a person settles it. */
 export interface Conflict {
   theirs: AppliedEdit[];
@@ -54,6 +64,7 @@ export interface JobState extends AssessedCase {
   parked: readonly ParkedEdit[];
   canUndo: boolean;
   canRedo: boolean;
+  lastStep: LastStep | null;
 }
 
 export interface JobStoreOptions {
@@ -80,15 +91,22 @@ const FAILURES_TO_PARK = 3;
 
 const CANNOT_BE_ASSESSED: Problem = { path: "", message: "Heron cannot work out the home with this change" };
 
+/** A step back or forward again. */
+interface Step {
+  patch: Patch;
+  /** Who has changed the same thing since, so that the step is not there any more; null where nobody has. */
+  overtakenBy: string | null;
+}
+
 /** Steps that can be undone and done again, and the field that was typed into last. */
 interface History {
-  undoStack: Patch[];
-  redoStack: Patch[];
+  undoStack: Step[];
+  redoStack: Step[];
   lastTouch: { path: string; at: number } | null;
 }
 
 /** Of the state, what does not follow from the case and what waits. */
-type Told = Pick<JobState, "saving" | "conflict" | "refused" | "parked">;
+type Told = Pick<JobState, "saving" | "conflict" | "refused" | "parked" | "lastStep">;
 
 export class JobStore extends Watched<JobState> {
   private confirmed: CaseDocument;
@@ -99,12 +117,15 @@ export class JobStore extends Watched<JobState> {
   /** The edit that was sent last: the server may have it, though no answer came. */
   private lastSent: string | null = null;
   private failing = { id: "", status: 0, times: 0 };
-  private undoStack: Patch[] = [];
-  private redoStack: Patch[] = [];
+  private undoStack: Step[] = [];
+  private redoStack: Step[] = [];
+  private steps = 0;
   private lastTouch: History["lastTouch"] = null;
   /** Nothing is sent before it is known what an earlier page left. */
   private resumed = false;
   private place = 0;
+  /** The store of the page that had the job open before, until its steps of undo have been taken over. */
+  private previous: JobStore | null = null;
   private readonly line: Line;
   protected state: JobState;
 
@@ -114,7 +135,13 @@ export class JobStore extends Watched<JobState> {
     this.confirmed = options.document;
     this.revision = options.revision;
     this.lastEdit = options.lastEdit;
-    this.state = this.show({ saving: "saved", conflict: null, refused: null, parked: [] });
+    this.state = this.show({ saving: "saved", conflict: null, refused: null, parked: [], lastStep: null });
+  }
+
+  /** This page comes after another one of the same job in the same window; call before `resume`. */
+  follow(previous: JobStore | undefined): this {
+    this.previous = previous ?? null;
+    return this;
   }
 
   get jobId(): string {
@@ -148,6 +175,7 @@ export class JobStore extends Watched<JobState> {
     // Places count from the start in each page: what was left is given its place anew, before anything further.
     this.keep(this.pending);
     this.resumed = true;
+    this.takeOverSteps();
     this.update({ saving: this.savingNow(), parked: [...parked, ...this.state.parked] });
     this.sendSoon(0);
   }
@@ -175,8 +203,8 @@ export class JobStore extends Watched<JobState> {
     const now = this.options.now();
     const goesOn = touch !== undefined && this.lastTouch?.path === touch && now - this.lastTouch.at < SAME_EDIT_MS;
     const first = this.undoStack.at(-1);
-    const undoStack =
-      goesOn && first ? [...this.undoStack.slice(0, -1), [...inverse, ...first]] : [...this.undoStack, inverse];
+    const step: Step = { patch: goesOn && first ? [...inverse, ...first.patch] : inverse, overtakenBy: null };
+    const undoStack = [...(goesOn && first ? this.undoStack.slice(0, -1) : this.undoStack), step];
     const joined = goesOn ? this.joinedWithLast(patch) : null;
     return this.makeEdit(joined ?? this.newEdit(patch), {
       undoStack: undoStack.slice(-MOST_UNDO),
@@ -186,18 +214,40 @@ export class JobStore extends Watched<JobState> {
   }
 
   undo(): void {
-    const patch = this.undoStack.at(-1);
-    if (!patch) return;
-    const back = invertPatch(this.state.document, patch);
-    const [undoStack, redoStack] = [this.undoStack.slice(0, -1), [...this.redoStack, back]];
-    this.makeEdit(this.newEdit(patch), { undoStack, redoStack, lastTouch: null });
+    const step = this.undoStack.at(-1);
+    const undoStack = this.undoStack.slice(0, -1);
+    if (step)
+      this.takeStep(step, "undone", (back) => ({
+        undoStack,
+        redoStack: back ? [...this.redoStack, back] : this.redoStack,
+      }));
   }
   redo(): void {
-    const patch = this.redoStack.at(-1);
-    if (!patch) return;
-    const back = invertPatch(this.state.document, patch);
-    const [undoStack, redoStack] = [[...this.undoStack, back], this.redoStack.slice(0, -1)];
-    this.makeEdit(this.newEdit(patch), { undoStack, redoStack, lastTouch: null });
+    const step = this.redoStack.at(-1);
+    const redoStack = this.redoStack.slice(0, -1);
+    if (step)
+      this.takeStep(step, "redone", (back) => ({
+        undoStack: back ? [...this.undoStack, back] : this.undoStack,
+        redoStack,
+      }));
+  }
+
+  /** Takes a step; one that somebody has overtaken is only taken off its stack, so that no earlier one goes in its place. */
+  private takeStep(
+    { patch, overtakenBy: by }: Step,
+    kind: "undone" | "redone",
+    stacksWith: (back: Step | null) => Pick<History, "undoStack" | "redoStack">,
+  ): void {
+    const { document: madeOn } = this.state;
+    const number = ++this.steps;
+    if (by !== null) {
+      Object.assign(this, { ...stacksWith(null), lastTouch: null });
+      this.update({ lastStep: { number, kind: "overtaken", patch, madeOn, by } });
+      return;
+    }
+    const back = { patch: invertPatch(madeOn, patch), overtakenBy: null };
+    const problems = this.makeEdit(this.newEdit(patch), { ...stacksWith(back), lastTouch: null });
+    this.update(problems.length > 0 ? { refused: problems } : { lastStep: { number, kind, patch, madeOn, by } });
   }
 
   /** Takes edits that took effect elsewhere (or our own, come back) in order of revision. */
@@ -310,7 +360,7 @@ export class JobStore extends Watched<JobState> {
     this.pending = [...pending.filter(({ id }) => id !== edit.id), edit];
     Object.assign(this, history);
     try {
-      this.update({ saving: this.state.saving === "waiting" ? "waiting" : "saving", refused: null });
+      this.update({ saving: this.state.saving === "waiting" ? "waiting" : "saving", refused: null, lastStep: null });
     } catch (error) {
       console.warn("the case cannot be assessed with this edit:", error);
       Object.assign(this, { pending, undoStack, redoStack, lastTouch });
@@ -372,7 +422,7 @@ export class JobStore extends Watched<JobState> {
     this.confirmed = applyPatch(before, edit.patch);
     this.revision = edit.revision;
     this.lastEdit = edit.id;
-    if (this.pending[0]?.id !== edit.id) return this.rebuild(before, [edit.patch]);
+    if (this.pending[0]?.id !== edit.id) return this.rebuild(before, [edit.patch], new Set(), edit.by);
     this.forget([edit.id]);
     return [];
   }
@@ -383,8 +433,16 @@ export class JobStore extends Watched<JobState> {
     return at < 0 ? [] : this.rebuild(this.confirmed, [], new Set([at]));
   }
 
-  /** Moves pending edits and the steps of undo over what has come first on `before`, without the ones that are gone. */
-  private rebuild(before: CaseDocument, first: Patch[], gone?: ReadonlySet<number>): LostPatch<CaseDocument>[] {
+  /**
+   * Moves pending edits and the steps of undo over what has come first on `before`, without the ones that are gone.
+   * @param by who made what has come first; null where nobody has, and a step that is lost goes with its own edit
+   */
+  private rebuild(
+    before: CaseDocument,
+    first: Patch[],
+    gone: ReadonlySet<number>,
+    by: string | null = null,
+  ): LostPatch<CaseDocument>[] {
     const old = this.pending;
     const { kept, lost, end, over } = rebaseSequence(
       before,
@@ -395,13 +453,32 @@ export class JobStore extends Watched<JobState> {
     this.pending = kept.map(({ index, patch }) => ({ ...(old[index] as WaitingEdit), patch }));
     this.forget(lost.map(({ index }) => (old[index] as WaitingEdit).id));
     this.keep(this.pending);
-    const moved = (stack: Patch[]) =>
-      rebaseSequence(end, [...stack].reverse(), over)
-        .kept.map(({ patch }) => patch)
-        .reverse();
+    const moved = (stack: readonly Step[]): Step[] => {
+      const open = stack.filter((step) => step.overtakenBy === null).reverse();
+      const { kept: steps } = rebaseSequence(
+        end,
+        open.map(({ patch }) => patch),
+        over,
+      );
+      const patches = new Map(steps.map(({ index, patch }) => [open[index], patch]));
+      return stack.flatMap((step) => {
+        const patch = patches.get(step);
+        if (patch) return [{ ...step, patch }];
+        return step.overtakenBy === null && by === null ? [] : [{ ...step, overtakenBy: step.overtakenBy ?? by }];
+      });
+    };
     this.undoStack = moved(this.undoStack);
     this.redoStack = moved(this.redoStack);
     return lost;
+  }
+
+  /** Steps can be gone on with where this page shows the very case that the page before did. */
+  private takeOverSteps(): void {
+    const { previous } = this;
+    this.previous = null;
+    if (!previous || this.undoStack.length > 0 || !sameValue(previous.shown(), this.shown())) return;
+    this.undoStack = previous.undoStack;
+    this.redoStack = previous.redoStack;
   }
 
   private forgetHistory(): void {
@@ -470,7 +547,7 @@ export class JobStore extends Watched<JobState> {
     this.becomes(this.show({ ...this.state, ...changes }));
   }
 
-  private show({ saving, conflict, refused, parked }: Told): JobState {
+  private show({ saving, conflict, refused, parked, lastStep }: Told): JobState {
     const document = this.shown();
     const same = this.state !== undefined && sameValue(document, this.state.document);
     const assessed = same ? this.state.assessed : assessCase(document, keptBookFor(document, this.options.books));
@@ -484,6 +561,7 @@ export class JobStore extends Watched<JobState> {
       parked,
       canUndo: this.undoStack.length > 0,
       canRedo: this.redoStack.length > 0,
+      lastStep,
     };
   }
 }

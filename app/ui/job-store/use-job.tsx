@@ -48,6 +48,9 @@ async function send(jobId: string, edit: WaitingEdit): Promise<SendAnswer> {
   }
 }
 
+/** The store of each job that was open in this window last. */
+const lastStores = new Map<string, JobStore>();
+
 const JobContext = createContext<JobStore | null>(null);
 
 export function JobProvider(props: {
@@ -62,23 +65,25 @@ export function JobProvider(props: {
 }) {
   const { jobId, person, children } = props;
   if (typeof indexedDB !== "undefined") setDevicePerson(person);
-  const [store] = useState(
-    () =>
-      new JobStore({
-        jobId,
-        document: props.document,
-        revision: props.revision,
-        lastEdit: props.lastEdit,
-        books: props.books,
-        outbox: typeof indexedDB === "undefined" ? NOWHERE : browserOutbox(jobId),
-        send: (edit) => send(jobId, edit),
-        newId: () => crypto.randomUUID(),
-        later,
-        now: () => Date.now(),
-      }),
+  const [store] = useState(() =>
+    new JobStore({
+      jobId,
+      document: props.document,
+      revision: props.revision,
+      lastEdit: props.lastEdit,
+      books: props.books,
+      outbox: typeof indexedDB === "undefined" ? NOWHERE : browserOutbox(jobId),
+      send: (edit) => send(jobId, edit),
+      newId: () => crypto.randomUUID(),
+      later,
+      now: () => Date.now(),
+    }).follow(lastStores.get(jobId)),
   );
 
-  useEffect(() => whenOnline(() => store.sendSoon(0)), [store]);
+  useEffect(() => {
+    lastStores.set(jobId, store);
+    return whenOnline(() => store.sendSoon(0));
+  }, [store, jobId]);
 
   return <JobContext value={store}>{children}</JobContext>;
 }

@@ -66,6 +66,8 @@ export interface Suspect {
   amps: number;
   /** Weight of each clock hour, 0 to 23. */
   byHour: readonly number[];
+  /** The only part of the year in which it runs; left out where it runs all year. */
+  season?: "heating" | "cooling";
 }
 
 /** Not more than these few loads make a peak that one can speak of. */
@@ -89,10 +91,12 @@ export function likelyCauses(
   let quiet = peak.amps;
   for (let i = Math.max(0, at - around); i < Math.min(amps.length, at + around); i++)
     if ((amps[i] as number) < quiet) quiet = amps[i] as number;
-  const hour = Math.floor((wallAt(series.clock, peak.atS) % DAY_S) / HOUR_S);
+  const wall = wallAt(series.clock, peak.atS);
+  const hour = Math.floor((wall % DAY_S) / HOUR_S);
+  const isOff = { heating: seasonOf(wall) === "summer", cooling: seasonOf(wall) === "winter" };
   const above = peak.amps - Math.max(0, quiet);
   const usual = suspects
-    .filter((s) => (s.byHour[hour] ?? 0) > 0 && s.amps > 0.1 * above)
+    .filter((s) => (s.byHour[hour] ?? 0) > 0 && s.amps > 0.1 * above && !(s.season && isOff[s.season]))
     .sort((a, b) => (b.byHour[hour] ?? 0) * Math.min(b.amps, above) - (a.byHour[hour] ?? 0) * Math.min(a.amps, above));
   const found: string[] = [];
   let left = above;

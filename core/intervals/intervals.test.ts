@@ -252,6 +252,21 @@ describe("demand from data", () => {
     expect(likelyCauses(series, amps, peaks[1] as never, suspects)).toEqual(["Range"]);
     expect(whenInWords(series, monday + 72 * 900)).toBe("Mon 2025-01-06 18:00");
   });
+  it("is never put down to cooling in winter, or to heating in summer", () => {
+    const byHour = Array.from({ length: 24 }, () => 1);
+    const suspects = [
+      { label: "Air conditioning", amps: 20, byHour, season: "cooling" as const },
+      { label: "Heater", amps: 20, byHour, season: "heating" as const },
+      { label: "Range", amps: 5, byHour },
+    ];
+    const causesIn = (startS: number) => {
+      const series = { ...seriesOf([...Array(40).fill(2), 22, ...Array(40).fill(2)]), startS };
+      const amps = ampsOf(series, 240, 1);
+      return likelyCauses(series, amps, peaksOf(blocksOf(series, amps, 900), 1)[0] as never, suspects);
+    };
+    expect(causesIn(monday)).toEqual(["Heater"]);
+    expect(causesIn(at("2025-07-07T00:00"))).toEqual(["Air conditioning"]);
+  });
 
   it("is seen hour by day, by weekday and by season, on the wall clock", () => {
     const startS = at("2025-03-29T00:00");

@@ -17,12 +17,23 @@ const CONDUIT: readonly string[] = ["emt", "pvc40", "pvc80", "buried-pvc", "trun
 /** Charger classes of the price book, by their largest current. */
 const CHARGER_CLASSES_A = [16, 32, 40, 48, 80] as const;
 
-/** The smallest usual size whose largest device is at least this one. */
-function usualSize({ codebook, type, deviceA }: { codebook: Codebook; type: string; deviceA: number }): string {
+/** The smallest usual size that the rules allow for this device and for charging with this current. */
+function usualSize({
+  codebook,
+  type,
+  deviceA,
+  chargeA,
+}: {
+  codebook: Codebook;
+  type: string;
+  deviceA: number;
+  chargeA: number;
+}): string {
   const { feederSizes, charging } = codebook;
+  const leastA = chargeA * charging.continuousFactor - 1e-9;
   const carries = (size: string) => {
     const rated = codebook.conductor({ size, material: "cu", type });
-    return rated !== null && charging.deviceOnConductorA(rated) >= deviceA && rated.ampacityA > 0;
+    return rated !== null && charging.deviceOnConductorA(rated) >= deviceA && rated.ampacityA >= leastA;
   };
   return feederSizes.find(carries) ?? (feederSizes.at(-1) as string);
 }
@@ -116,7 +127,7 @@ export function newCircuitTakes(document: CaseDocument, codebook: Codebook, devi
     const long = lengthIn(length, codebook.lengthUnit);
     const made = designed?.segments[i];
     const type = made?.conductor.type ?? conductorType ?? run?.conductorType ?? usualRun.conductorType;
-    const size = made?.conductor.size ?? usualSize({ codebook, type, deviceA });
+    const size = made?.conductor.size ?? usualSize({ codebook, type, deviceA, chargeA });
     const conductor = made?.conductor ?? { size, type };
     for (const [item, times] of conductorItems(conductor, made?.earthConductor.size ?? size)) put(item, long * times);
     if (made?.conduit || CONDUIT.includes(method)) put(conduitItem(method, made?.conduit ?? null), long);

@@ -4,6 +4,7 @@ import { StyleSheet, Text, View } from "@react-pdf/renderer";
 import { answer } from "#core/answer.ts";
 import { governingOf } from "#core/assess.ts";
 import { codebookOf } from "#core/codebook/index.ts";
+import { showDay } from "#core/dates.ts";
 import { recommendedOtherwise, takenWay } from "#core/decide/decision.ts";
 import { demandInput } from "#core/demand/calculate.ts";
 import type { Calculation } from "#core/demand/types.ts";
@@ -155,7 +156,11 @@ function Decision({ input: { document, assessment } }: { input: PaperInput }) {
   if (!decision || !way) return <Text style={{ marginTop: 4 }}>{plain(assessment.because)}</Text>;
   return (
     <View style={{ marginTop: 4 }}>
-      <Text>{plain(`Decided by ${decision.by} on ${decision.on}: ${decision.why}`)}</Text>
+      <Text>
+        {plain(
+          `Decided by ${decision.by} on ${showDay(decision.on, codebookOf(document.rules).region)}: ${decision.why}`,
+        )}
+      </Text>
       {otherwise && (
         <Text style={s.quiet}>{plain(`Recommended otherwise: ${otherwise.name}. ${assessment.because}`)}</Text>
       )}

@@ -6,6 +6,7 @@ import { Link, NavLink } from "react-router";
 import { answerWhy, pressing } from "#core/answer.ts";
 import { governingOf } from "#core/assess.ts";
 import { codebookOf } from "#core/codebook/index.ts";
+import { showDay } from "#core/dates.ts";
 import { decisionNow, recommendedOtherwise } from "#core/decide/decision.ts";
 import { showA } from "#core/units.ts";
 import { lower } from "#core/words.ts";
@@ -140,13 +141,14 @@ function Decided() {
   if (!now) return null;
   const { decision, way, shaken } = now;
   const recommended = recommendedOtherwise(assessment);
+  const on = showDay(decision.on, codebookOf(document.rules).region);
   return shaken.length > 0 ? (
     <p className={styles.shaken} role="alert">
-      The decision for {lower(way.name)} ({decision.by}, {decision.on}) must be looked at again: {shaken.join(". ")}.
+      The decision for {lower(way.name)} ({decision.by}, {on}) must be looked at again: {shaken.join(". ")}.
     </p>
   ) : (
     <p className="quiet">
-      Decided: {lower(way.name)}, by {decision.by} on {decision.on}
+      Decided: {lower(way.name)}, by {decision.by} on {on}
       {recommended && <>. Recommended otherwise: {lower(recommended.name)}</>}
     </p>
   );

@@ -6,7 +6,7 @@ import { CAUTIONS } from "#core/cautions.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import { LENGTH_UNITS } from "#core/quantity/parse.ts";
 import { capital } from "#core/words.ts";
-import { CaseChoice, CaseQuantity, CaseSwitch, CaseText, CaseYesNo } from "#ui/case-field/case-field.tsx";
+import { CaseChoice, CaseQuantity, CaseText, CaseYesNo } from "#ui/case-field/case-field.tsx";
 import { Fields } from "#ui/field/field.tsx";
 import { Caution, Section } from "#ui/frame/sheet.tsx";
 import { freshId } from "#ui/job-store/fresh-id.ts";
@@ -73,13 +73,9 @@ export const Outlets = drawnLater(function Outlets({ document }) {
                   .filter((l) => codebook.loadKinds.find((k) => k.kind === l.kind)?.fixedVA === undefined)
                   .map((l) => ({ value: l.id, label: l.label ?? l.kind }))}
               />
-              <CaseSwitch
-                label="Ground proved at its face"
-                pointer={`${at}/grounded`}
-                fallback={use?.grounded ?? true}
-              />
+              <CaseYesNo label="Ground proved at its face" pointer={`${at}/grounded`} />
               {!codebook.asksFor.earthing && <CaseYesNo label="GFCI protection" pointer={`${at}/gfci`} />}
-              <CaseSwitch label="Y-lead plugged in" pointer={`${at}/plainSplitter`} />
+              <CaseYesNo label="Y-lead plugged in" pointer={`${at}/plainSplitter`} />
             </Fields>
             <PicturesOf thing={`outlet:${outlet.id}`} name={outlet.type} />
             {outlet.plainSplitter && <Caution>{CAUTIONS.yLead}</Caution>}

@@ -3,7 +3,7 @@ import { codebookOf } from "#core/codebook/index.ts";
 import { AMPERE_UNITS, OHM_UNITS } from "#core/quantity/parse.ts";
 import { showA } from "#core/units.ts";
 import { capital } from "#core/words.ts";
-import { CaseChoice, CaseConductor, CaseNumber, CaseSwitch, CaseText, CaseYesNo } from "#ui/case-field/case-field.tsx";
+import { CaseChoice, CaseConductor, CaseNumber, CaseText, CaseYesNo } from "#ui/case-field/case-field.tsx";
 import { Fields } from "#ui/field/field.tsx";
 import { Caution, Section } from "#ui/frame/sheet.tsx";
 import { useJob } from "#ui/job-store/use-job.tsx";
@@ -86,21 +86,21 @@ export function SupplySection() {
           <CaseYesNo label="Looped to the neighbour" pointer="/supply/looped" source="supply.looped" />
         )}
         {asksFor.isolator && (
-          <CaseSwitch label="Isolator after the meter" pointer="/supply/isolator" source="supply.isolator" />
+          <CaseYesNo label="Isolator after the meter" pointer="/supply/isolator" source="supply.isolator" />
         )}
         {asksFor.emergencyDisconnect && (
-          <CaseSwitch
+          <CaseYesNo
             label="Emergency disconnect outdoors"
             pointer="/supply/emergencyDisconnect"
             source="supply.emergencyDisconnect"
           />
         )}
-        <CaseSwitch
+        <CaseYesNo
           label="Solar or other generation"
           pointer="/supply/onsiteGeneration"
           source="supply.onsiteGeneration"
         />
-        <CaseSwitch label="Battery" pointer="/supply/battery" source="supply.battery" />
+        <CaseYesNo label="Battery" pointer="/supply/battery" source="supply.battery" />
       </Fields>
     </Section>
   );

@@ -1,20 +1,23 @@
 /** When each way could be done: one strip a way on a common calendar of working days. */
 import { memo } from "react";
+import { codebookOf } from "#core/codebook/index.ts";
+import { showDayOfMonth } from "#core/dates.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
 import { dayAfter, holidaysOf, schedule, totalDays, workedFrom } from "#core/estimate/schedule.ts";
 import { showDays } from "#core/units.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
 import { Section } from "#ui/frame/sheet.tsx";
+import { useJobPart } from "#ui/job-store/use-job.tsx";
 import { useVisit } from "../use-visit.ts";
 import styles from "./ways.module.css";
 
-const SHORT = new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "short", timeZone: "UTC" });
-const written = (day: string) => SHORT.format(new Date(`${day}T00:00:00Z`));
 /** So many dates stand on the scale. */
 const TICKS = 5;
 
 export const Calendar = memo(function Calendar({ ways, book }: { ways: readonly WayJudgement[]; book: PriceBook }) {
   const { today } = useVisit();
+  const { region } = codebookOf(useJobPart((job) => job.document.rules));
+  const written = (day: string) => showDayOfMonth(day, region);
   const worked = workedFrom(today, holidaysOf(book));
   const strips = ways
     .filter((w) => w.steps.length > 0)

@@ -2,6 +2,8 @@
 import { Button, Input, Select } from "antd";
 import { memo, useState } from "react";
 import { setValue } from "#core/case/document/set-value.ts";
+import { codebookOf } from "#core/codebook/index.ts";
+import { showDay } from "#core/dates.ts";
 import { decisionFor, decisionNow } from "#core/decide/decision.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
 import { Field, Fields } from "#ui/field/field.tsx";
@@ -41,7 +43,8 @@ export const Decide = memo(function Decide({ ways }: { ways: readonly WayJudgeme
       {now && !again ? (
         <>
           <p>
-            <b>{now.way.name}</b> was decided by {now.decision.by} on {now.decision.on}: {now.decision.why}
+            <b>{now.way.name}</b> was decided by {now.decision.by} on{" "}
+            {showDay(now.decision.on, codebookOf(document.rules).region)}: {now.decision.why}
           </p>
           <Button onClick={() => setAgain(true)}>Decide anew</Button>{" "}
           <Button

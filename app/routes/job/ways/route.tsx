@@ -74,7 +74,7 @@ export default function Ways({ params: { jobId } }: Route.ComponentProps) {
   // A plan is of the case as it was: once that changes, keeping it would take the change back.
   const plan = tried?.of === job.document ? tried.plan : null;
   const shown = useTried(job, whatIf, plan);
-  const { recommended, because, ways } = shown.assessment;
+  const { taken, because, ways } = shown.assessment;
   const open = shown.answer.state === "open";
   const usable = useMemo(
     () =>
@@ -82,11 +82,11 @@ export default function Ways({ params: { jobId } }: Route.ComponentProps) {
         .filter((w) => w.verdict !== "ruled-out")
         .sort(
           (a, b) =>
-            Number(b.way === recommended) - Number(a.way === recommended) ||
+            Number(b.way === taken) - Number(a.way === taken) ||
             RANK[a.verdict] - RANK[b.verdict] ||
             a.cost.typical - b.cost.typical,
         ),
-    [ways, recommended],
+    [ways, taken],
   );
   const ruledOut = useMemo(() => ways.filter((w) => w.verdict === "ruled-out"), [ways]);
   const [chosen, setChosen] = useState<readonly string[]>([]);

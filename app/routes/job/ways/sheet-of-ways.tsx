@@ -119,7 +119,7 @@ export const SheetOfWays = memo(function SheetOfWays(props: {
   onChoose(way: string): void;
 }) {
   const { job, ways, mark, chosen, onChoose } = props;
-  const { recommended } = job.assessment;
+  const { recommended, taken, decided } = job.assessment;
   const drawn = useDrawnPrices(ways, job.prices.book, job.document.options?.grants ?? NONE);
   if (ways.length === 0) return null;
   const scaleA = commonScaleA(ways.map((w) => w.level));
@@ -130,9 +130,10 @@ export const SheetOfWays = memo(function SheetOfWays(props: {
           <tr>
             <td />
             {ways.map((way) => (
-              <th key={way.way} scope="col" data-way={way.way} data-recommended={way.way === recommended}>
+              <th key={way.way} scope="col" data-way={way.way} data-taken={way.way === taken}>
                 <Waterline level={way.level} width={64} height={104} scaleA={scaleA} detail="bank" />
                 <span className={styles.name}>{way.name}</span>
+                {decided && way.way === taken && <span className={styles.mark}>decided</span>}{" "}
                 {way.way === recommended && <span className={styles.mark}>{mark}</span>}
               </th>
             ))}
@@ -143,7 +144,7 @@ export const SheetOfWays = memo(function SheetOfWays(props: {
             <tr key={row.name}>
               <th scope="row">{row.name}</th>
               {ways.map((way) => (
-                <td key={way.way} data-recommended={way.way === recommended}>
+                <td key={way.way} data-taken={way.way === taken}>
                   {row.of(way)}
                 </td>
               ))}
@@ -154,7 +155,7 @@ export const SheetOfWays = memo(function SheetOfWays(props: {
               <span className="out-of-sight">In detail</span>
             </th>
             {ways.map((way) => (
-              <td key={way.way} data-recommended={way.way === recommended}>
+              <td key={way.way} data-taken={way.way === taken}>
                 <Button
                   size="small"
                   aria-pressed={chosen.includes(way.way)}

@@ -102,7 +102,12 @@ export function DataSheet({ open, files }: { open: OpenFile; files: Files }) {
         <Button
           type="primary"
           disabled={doubtful}
-          onClick={() => store.edit(setValue(store.getState().document, "/measured", evidence))}
+          onClick={() => {
+            const { document: now } = store.getState();
+            // A home that exports has a source of its own, whatever nobody has answered yet.
+            const solar = analysis.exports ? setValue(now, "/supply/onsiteGeneration", true) : [];
+            store.edit([...setValue(now, "/measured", evidence), ...solar]);
+          }}
         >
           Make it the evidence
         </Button>

@@ -4,7 +4,7 @@ import type { Codebook } from "#core/codebook/types.ts";
 import { mayFeed } from "#core/panel/sub-panels.ts";
 import { AMPERE_UNITS, NO_UNITS } from "#core/quantity/parse.ts";
 import { capital } from "#core/words.ts";
-import { CaseChoice, CaseNumber, CaseSwitch, CaseText } from "#ui/case-field/case-field.tsx";
+import { CaseChoice, CaseNumber, CaseText, CaseYesNo } from "#ui/case-field/case-field.tsx";
 import { Fields } from "#ui/field/field.tsx";
 
 const amps = { units: AMPERE_UNITS, usual: "A" } as const;
@@ -90,7 +90,7 @@ export function PanelLabel({ at, panel, document, codebook, fed }: Props) {
           ]}
         />
       )}
-      <CaseSwitch label="Surge protection fitted" pointer={`${at}/surgeProtection`} />
+      <CaseYesNo label="Surge protection fitted" pointer={`${at}/surgeProtection`} />
     </Fields>
   );
 }

@@ -162,6 +162,42 @@ test("sub-panels nest by their feeder, links keep loads from being counted twice
   expect(text).toMatch(/Sub-panel, fed from Main panel/);
 });
 
+test("a circuit is entered with its load in one line, and several lines are pasted at once", async ({
+  page,
+  heron,
+}) => {
+  await signInAs(page, heron, "Mara Quill");
+  const id = await newJob(page, heron, "17 One Line");
+  const entry = page.getByRole("textbox", { name: "Add a device" });
+  await entry.fill("range 50a 2 pole 12 kW");
+  await expect(page.getByText("2-pole 50 A breaker, Range; load: Range, 12 kW")).toBeVisible();
+  await entry.press("Enter");
+  await expect(page.getByText("Added, linked to Range, a new load")).toBeVisible();
+  const onServer = async () => (await page.request.get(`${heron.url}/jobs/${id}/case.json`)).json();
+  await saved(page);
+  const range = (await onServer()).loads.find((l: { kind: string }) => l.kind === "range");
+  expect(range).toMatchObject({ va: 12000 });
+  expect((await onServer()).panels[0].circuits).toMatchObject([{ ratingA: 50, poles: 2, loads: [range.id] }]);
+  await page.getByRole("button", { name: "Undo" }).click();
+  await saved(page);
+  expect((await onServer()).panels[0].circuits ?? []).toEqual([]);
+  expect((await onServer()).loads.filter((l: { kind: string }) => l.kind === "range")).toEqual([]);
+
+  await entry.fill("12 kws range");
+  await entry.press("Enter");
+  await expect(page.getByRole("alert").filter({ hasText: "not understood" })).toBeVisible();
+  await entry.fill("");
+  await entry.evaluate((input) => {
+    const data = new DataTransfer();
+    data.setData("text", "20 solar 2p backfed\n30/2 dryer 5kw\n15 hall\n47 pump");
+    input.dispatchEvent(new ClipboardEvent("paste", { clipboardData: data, bubbles: true, cancelable: true }));
+  });
+  await expect(page.getByText("3 of 4 lines added. 47 pump: There is no breaker of 47 A")).toBeVisible();
+  await expect(page.locator("[data-device]")).toHaveCount(3);
+  await saved(page);
+  expect((await onServer()).supply.onsiteGeneration).toBe(true);
+});
+
 test("a UK board has ways in a row, RCD groups over them, and a type AC one is found", async ({ page, heron }) => {
   await signInAs(page, heron, "Wren Osier");
   await newJob(page, heron, "1 Board Lane", "uk-bs7671-2018-a2");

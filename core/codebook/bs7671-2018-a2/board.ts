@@ -32,5 +32,5 @@ export const ukBoard: BoardRules = {
   protectNames: {},
   curves: true,
   ratingsA: RATINGS_A,
-  examples: { device: "rcbo 32 cooker", rating: "b32 ring", several: "b32 ring · rcbo 32 cooker · spd" },
+  examples: { device: "rcbo 32 cooker", rating: "b32 ring", several: "b32 ring · b40 shower 9.5kw · spd" },
 };

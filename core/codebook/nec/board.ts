@@ -21,5 +21,5 @@ export const necBoard: BoardRules = {
   protectNames: { afci: "afci", gfci: "gfci", dual: "afci-gfci" },
   curves: false,
   ratingsA: NEC_240_6,
-  examples: { device: "2p 30 dryer", rating: "20 kitchen", several: "20 kitchen · 2p 30 dryer · tandem 15 hall" },
+  examples: { device: "2p 30 dryer", rating: "20 kitchen", several: "20 kitchen · range 50a 2p 12kw · tandem 15 hall" },
 };

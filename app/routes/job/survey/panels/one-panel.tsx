@@ -1,11 +1,14 @@
 /** One panel: its drawing, quick entry of devices, what can be done with the chosen ones, and its ratings. */
 import type { InputRef } from "antd";
 import { lazy, Suspense, useCallback, useDeferredValue, useMemo, useRef } from "react";
+import type { Patch } from "#core/case/document/patch.ts";
+import { setValue } from "#core/case/document/set-value.ts";
 import type { Circuit, Panel } from "#core/case/document/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import { takenWay } from "#core/decide/decision.ts";
 import { addDevice, legsOf, moveDevice } from "#core/panel/arrange.ts";
 import { loadNamed } from "#core/panel/links.ts";
+import type { EnteredCircuit } from "#core/panel/quick-circuit.ts";
 import { countSpaces } from "#core/panel/spaces.ts";
 import { wayOf } from "#core/ways/index.ts";
 import { freshId } from "#ui/job-store/fresh-id.ts";
@@ -58,13 +61,18 @@ export function OnePanel({ index, alone }: { index: number; alone: boolean }) {
     [arrange, chooseNone],
   );
   const takeOutOne = useCallback((id: string) => takeOut([id]), [takeOut]);
-  const add = (device: Omit<Circuit, "id">) => {
-    const load = loadNamed(store.getState().document, device.label ?? "");
+  const add = ({ device, load: typed }: EnteredCircuit, place: number | null) => {
+    const { document: now } = store.getState();
+    const known = loadNamed(now, device.label ?? "");
+    const load = known ?? (typed && { ...typed, id: freshId("load") });
     const made: Circuit = { ...device, id: freshId("c"), ...(load && { loads: [load.id] }) };
-    const added = arrange(
-      (p) => addDevice(p, made, at, codebook),
-      `Added${load ? `, linked to ${load.label ?? load.kind}` : ""}`,
-    );
+    const also: Patch = [
+      ...(load && !known ? [{ op: "add" as const, path: "/loads/-", value: load }] : []),
+      // What feeds back into the panel is a source, whatever nobody has answered yet.
+      ...(device.backfeed ? setValue(now, "/supply/onsiteGeneration", true) : []),
+    ];
+    const linked = load ? `, linked to ${load.label ?? load.kind}${known ? "" : ", a new load"}` : "";
+    const added = arrange((p) => addDevice(p, made, place, codebook), `Added${linked}`, also);
     if (added) leaveSpace();
     return added;
   };

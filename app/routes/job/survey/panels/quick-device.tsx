@@ -1,9 +1,9 @@
-/** Quick entry of a device: what was understood is shown before Enter. */
+/** Quick entry of a circuit, with its load or without: what was understood is shown before Enter. */
 import { Button, Input, type InputRef } from "antd";
 import { type Ref, useId, useState } from "react";
-import type { Circuit } from "#core/case/document/types.ts";
 import type { Codebook } from "#core/codebook/types.ts";
-import { parseDevice } from "#core/panel/quick-device.ts";
+import { type EnteredCircuit, parseCircuit } from "#core/panel/quick-circuit.ts";
+import { useJobPart } from "#ui/job-store/use-job.tsx";
 import styles from "./panels.module.css";
 import type { Said } from "./use-arrange.ts";
 
@@ -15,18 +15,30 @@ interface Props {
   said: Said | null;
   onSaid(said: Said | null): void;
   /** @returns whether it was added */
-  onAdd(device: Omit<Circuit, "id">): boolean;
+  onAdd(entered: EnteredCircuit, at: number | null): boolean;
 }
 
 export function QuickDevice({ input, codebook, at, said, onSaid, onAdd }: Props) {
   const id = useId();
   const [text, setText] = useState("");
-  const read = text.trim() === "" ? null : parseDevice(text, codebook.board);
+  const volts = useJobPart((job) => job.assessment.supply.volts);
+  const read = text.trim() === "" ? null : parseCircuit(text, codebook, volts);
   const label = `Add a device${at === null ? "" : ` at ${codebook.words.space} ${at}`}`;
   function enter() {
     if (!read) return;
     if ("problem" in read) return onSaid({ text: read.problem, refused: true });
-    if (onAdd(read.device)) setText("");
+    if (onAdd(read, at)) setText("");
+  }
+  /** Adds each line that is understood; the others stay in words. */
+  function enterLines(lines: readonly string[]) {
+    const refused = lines.flatMap((line, i) => {
+      const one = parseCircuit(line, codebook, volts);
+      if ("problem" in one) return [`${line.trim()}: ${one.problem}`];
+      return onAdd(one, i === 0 ? at : null) ? [] : [`${line.trim()}: finds no place`];
+    });
+    const count = lines.length - refused.length;
+    const added = `${count} of ${lines.length} lines added`;
+    onSaid({ text: [added, ...refused].join(". "), refused: refused.length > 0 });
   }
   return (
     <div className={styles.quick}>
@@ -46,6 +58,15 @@ export function QuickDevice({ input, codebook, at, said, onSaid, onAdd }: Props)
           onSaid(null);
         }}
         onPressEnter={enter}
+        onPaste={(event) => {
+          const lines = event.clipboardData
+            .getData("text")
+            .split(/\r?\n/)
+            .filter((line) => line.trim() !== "");
+          if (lines.length < 2) return;
+          event.preventDefault();
+          enterLines(lines);
+        }}
         suffix={
           <Button size="small" type="text" onClick={enter} disabled={!read} aria-label="Add it">
             Enter
@@ -57,7 +78,10 @@ export function QuickDevice({ input, codebook, at, said, onSaid, onAdd }: Props)
         role={said?.refused ? "alert" : "status"}
         className={said?.refused ? styles.refused : "quiet"}
       >
-        {said?.text ?? (read && !("problem" in read) ? read.understood : "Rating and name, then Enter")}
+        {said?.text ??
+          (read && !("problem" in read)
+            ? read.understood
+            : "Rating and name, with the kW where you know it; then Enter")}
       </p>
     </div>
   );

@@ -1,5 +1,6 @@
 /** Work on one panel of the open job: done at once, or why not, in words beside the panel. */
 import { useCallback, useState } from "react";
+import type { Patch } from "#core/case/document/patch.ts";
 import type { CaseDocument, Panel } from "#core/case/document/types.ts";
 import { type Arranged, arrangedPatch } from "#core/panel/arrange.ts";
 import { useJobStore } from "#ui/job-store/use-job.tsx";
@@ -10,20 +11,25 @@ export interface Said {
   refused: boolean;
 }
 /** Does a piece of work on the panel as it is now; `done` says it was done. @returns whether it was */
-export type Arrange = (work: (panel: Panel, document: CaseDocument) => Arranged, done?: string) => boolean;
+export type Arrange = (
+  work: (panel: Panel, document: CaseDocument) => Arranged,
+  done?: string,
+  /** What else of the case changes with it, in the same edit. */
+  also?: Patch,
+) => boolean;
 
 export function useArrange(panelId: string) {
   const store = useJobStore();
   const [said, setSaid] = useState<Said | null>(null);
   const arrange: Arrange = useCallback(
-    (work, done = "") => {
+    (work, done = "", also = []) => {
       const { document: now } = store.getState();
       const current = now.panels.find((p) => p.id === panelId);
       if (!current) return false;
       const arranged = work(current, now);
       if ("problem" in arranged) setSaid({ text: arranged.problem, refused: true });
       else {
-        store.edit(arrangedPatch(now, panelId, arranged.circuits));
+        store.edit([...also, ...arrangedPatch(now, panelId, arranged.circuits)]);
         setSaid(done ? { text: done, refused: false } : null);
       }
       return "circuits" in arranged;

@@ -1,0 +1,113 @@
+/**
+ * Quick entry of a circuit with its load in one line: `range 50a 2 pole 12 kW`, `50/2 range 12kw`, `20 solar 2p backfed`,
+ * `b40 shower 9.5kw rcd ac`, `cooker 10.5kw with socket b32`. The words may come in any order around the name.
+ */
+import type { Circuit, Load } from "#core/case/document/types.ts";
+import { parseLoads } from "#core/case/laws/quick-entry.ts";
+import type { Codebook } from "#core/codebook/types.ts";
+import { LINE_TOO_LONG, LONGEST_LINE } from "#core/limits.ts";
+import { ownValue } from "#core/own-value.ts";
+import type { NotUnderstood } from "#core/quantity/parse.ts";
+import { showA } from "#core/units.ts";
+import { parseDevice } from "./quick-device.ts";
+
+export interface EnteredCircuit {
+  device: Omit<Circuit, "id">;
+  /** The load that was typed with it; null where no nameplate was. */
+  load: Omit<Load, "id"> | null;
+  /** What was understood, e.g. "2-pole 50 A breaker, Range; load Range, 12 kW". */
+  understood: string;
+}
+
+/** A source's breaker carries 125 % of its output (NEC 705.12, and good practice in the UK). */
+const OUTPUT_OF_DEVICE = 0.8;
+/** Words that say something of a circuit, and are no part of its name. */
+const LEFT_OVER = /(?<![\w-])(-?\d[\d.,]*\s*)?((?:kva|kw|va|w)[hs]?|amps?|volts?|poles?|rcd|backfed)(?![\w-])/i;
+const POLE_WORDS: Record<string, string> = { single: "1", double: "2", two: "2", three: "3" };
+
+/** What is typed, from which pieces are taken one after the other. */
+class Line {
+  constructor(public rest: string) {}
+
+  /** Takes the first piece of a form out. @returns its groups; null where there is none */
+  take(form: RegExp): RegExpExecArray | null {
+    const found = form.exec(this.rest);
+    if (found) this.rest = `${this.rest.slice(0, found.index)} ${this.rest.slice(found.index + found[0].length)}`;
+    return found;
+  }
+
+  /** Takes words at either end that a table knows. */
+  takeEnds(isKnown: (word: string) => boolean): string[] {
+    const words = this.rest.trim().split(/\s+/).filter(Boolean);
+    const taken: string[] = [];
+    while (words[0] && isKnown(words[0].toLowerCase())) taken.push(words.shift() as string);
+    while (words.length > 1 && isKnown((words.at(-1) as string).toLowerCase())) taken.push(words.pop() as string);
+    this.rest = words.join(" ");
+    return taken;
+  }
+}
+
+/** Understands one circuit, or says what it did not understand; nothing is guessed silently. */
+export function parseCircuit(text: string, codebook: Codebook, volts: number): EnteredCircuit | NotUnderstood {
+  if (text.length > LONGEST_LINE) return { problem: `What is typed ${LINE_TOO_LONG}` };
+  const { board, asksFor } = codebook;
+  const line = new Line(text.trim());
+  const socket = line.take(/(?<!\w)with\s+(?:a\s+)?socket(?!\w)/i) !== null;
+  const isBackfed = line.take(/(?<!\w)back-?\s?fe(?:d|ed)(?!\w)/i) !== null;
+  const nameplate =
+    line.take(/(?<![\w.])\d[\d.,]*\s*(?:kva|kw|va|w)(?!\w)/i) ??
+    line.take(/(?<![\w.])\d[\d.]*\s*a(?:mps?)?\s+(?:at\s+)?\d{2,3}\s*v(?:olts?)?(?!\w)/i);
+  const handled = line.take(/(?<![\w.])(\d{1,3})\s*\/\s*([123])(?!\w)/);
+  const poles =
+    handled?.[2] ??
+    line.take(/(?<![\w.])([1-4])\s*-?\s*p(?:oles?)?(?!\w)/i)?.[1] ??
+    ownValue(POLE_WORDS, line.take(/(?<!\w)(single|double|two|three)[- ]pole(?!\w)/i)?.[1]?.toLowerCase() ?? "");
+  const rcd = asksFor.rcd
+    ? (line.take(/(?<!\w)rcd(?:\s+type)?\s+(ac|a|f|b)(?!\w)/i) ??
+        line.take(/(?<!\w)type\s+(ac|a|f|b)\s+rcd(?!\w)/i))?.[1]
+    : undefined;
+  const curve = board.curves ? line.take(/(?<!\w)([bcd])\s?(\d{1,3})\s?a?(?!\w)/i) : null;
+  const rating = curve
+    ? `${curve[1]}${curve[2]}`
+    : (handled?.[1] ??
+      line.take(/(?<![\w.])(\d{1,4})\s?a(?:mps?)?(?!\w)/i)?.[1] ??
+      line.take(/(?<![\w.-])(\d{1,4})(?![\w.])/)?.[1]);
+  const kinds = line.takeEnds((word) =>
+    Boolean(ownValue(board.deviceNames, word) ?? ownValue(board.protectNames, word)),
+  );
+  const label = line.rest.trim();
+  const leftOver = LEFT_OVER.exec(label);
+  if (leftOver) return { problem: `"${leftOver[0].trim()}" is not understood; for example: ${board.examples.device}` };
+
+  const read = parseDevice([poles && `${poles}p`, ...kinds, rating, label].filter(Boolean).join(" "), board);
+  if ("problem" in read) return read;
+  const load = nameplate ? loadOf(`${label} ${nameplate[0]}`, codebook, volts) : null;
+  if (load && "problem" in load) return load;
+  if (socket && load?.load.kind !== "cooker")
+    return {
+      problem: '"with socket" is for a cooker\'s control: add its rating, for example: cooker 10.5kw with socket b32',
+    };
+  const outputA = isBackfed ? Math.round((read.device.ratingA ?? 0) * OUTPUT_OF_DEVICE * 10) / 10 : null;
+  return {
+    device: {
+      ...read.device,
+      ...(rcd && { rcd: rcd.toUpperCase() as NonNullable<Circuit["rcd"]> }),
+      ...(outputA !== null && { backfeed: { outputA } }),
+    },
+    load: load && { ...load.load, ...(socket && { socketOnControl: true }) },
+    understood: [
+      read.understood,
+      rcd && `on a type ${rcd.toUpperCase()} RCD`,
+      outputA !== null && `backfed, with ${showA(outputA)} taken as the source's output`,
+      load && `load: ${load.understood}${socket ? ", with a socket on its control" : ""}`,
+    ]
+      .filter(Boolean)
+      .join("; "),
+  };
+}
+
+function loadOf(text: string, codebook: Codebook, volts: number) {
+  const read = parseLoads(text, codebook, volts);
+  if ("problem" in read) return read;
+  return read[0] ?? { problem: `"${text}": what is it?` };
+}

@@ -1,5 +1,5 @@
 /** The circuit: its run in parts, its conductor with every check, and the single line. */
-import { expect, openCopy, saved, signInAs, test } from "./heron.ts";
+import { expect, openCopy, openStep, saved, signInAs, test } from "./heron.ts";
 
 const COPY = "6 Curlew Reach";
 
@@ -40,7 +40,7 @@ test("a run gives a circuit, and its conductor follows every part", async ({ pag
   const paper = await page.request.get(`${heron.url}/jobs/${id}/papers/single-line.pdf`);
   expect((await paper.body()).subarray(0, 5).toString()).toBe("%PDF-");
   // What the run takes is in the price of the way.
-  await page.goto(`${heron.url}/jobs/${id}/ways`);
+  await openStep(page, heron, id, "ways");
   await page
     .getByRole("button", { name: /^Price, typical: .*Why\?$/ })
     .first()

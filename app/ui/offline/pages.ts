@@ -30,7 +30,7 @@ export async function keepJobPages(jobId: string): Promise<void> {
     await workerInControl();
     // The service worker stores what it fetches.
     for (const path of pathsFor(jobId))
-      if (!(await caches.match(path, { ignoreVary: true, ignoreSearch: true })))
+      if (navigator.onLine && !(await caches.match(path, { ignoreVary: true, ignoreSearch: true })))
         await fetch(path, { headers: { Accept: "text/html" } });
   } catch {
     // No connection: what was stored before stays.

@@ -62,6 +62,10 @@ describe("a home", () => {
       /^As decided: 118.8 A spare; a larger supply with a 48 A charger would meet the need$/,
     );
   });
+  it("whose decision was set to null counts as one that nobody has decided for", () => {
+    expect(assess({ ...us, decision: null }).decided).toBe(false);
+    expect(said({ ...us, decision: null })).toEqual(said(us));
+  });
   it("for which a way was decided that is ruled out since says so", () => {
     const decision = { way: "existing-outlet", chargeA: 16, verdict: "ready", meetsNeed: true } as const;
     const decided = { ...us, decision: { ...decision, why: "cheap", by: "Mara", on: "2026-11-29" } };

@@ -158,7 +158,7 @@ export function assess(document: CaseDocument, book: PriceBook): Assessment {
     recommended: recommendation.way,
     because: recommendation.because,
     taken: takenId,
-    decided: document.decision !== undefined,
+    decided: Boolean(document.decision),
     circuit: ways.find((w) => w.way === recommendation.way)?.circuit ?? null,
     findings: surveyFindings(home, s.path.target, s.path.panels),
     need: { energyPerDayKWh: s.need.energyPerDayKWh, hoursPerNight: s.need.hoursPerNight },

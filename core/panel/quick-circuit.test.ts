@@ -72,6 +72,7 @@ it.each([
   ["range 12kw", /What rating/],
   ["47 range", /There is no breaker of 47 A/],
   ["20 kitchen with socket", /"with socket" is for a cooker/],
+  ["2p 60 ac + heat 5kw", /enter one load a line/],
   ["", /Type a device/],
   ["x".repeat(5000), /is too long|at most/],
 ])("says what it does not understand of %s", (text, problem) => {

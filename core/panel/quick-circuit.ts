@@ -26,7 +26,7 @@ const LEFT_OVER = /(?<![\w-])(-?\d[\d.,]*\s*)?((?:kva|kw|va|w)[hs]?|amps?|volts?
 const POLE_WORDS: Record<string, string> = { single: "1", double: "2", two: "2", three: "3" };
 
 /** What is typed, from which pieces are taken one after the other. */
-class Line {
+class TypedLine {
   constructor(public rest: string) {}
 
   /** Takes the first piece of a form out. @returns its groups; null where there is none */
@@ -51,7 +51,7 @@ class Line {
 export function parseCircuit(text: string, codebook: Codebook, volts: number): EnteredCircuit | NotUnderstood {
   if (text.length > LONGEST_LINE) return { problem: `What is typed ${LINE_TOO_LONG}` };
   const { board, asksFor } = codebook;
-  const line = new Line(text.trim());
+  const line = new TypedLine(text.trim());
   const socket = line.take(/(?<!\w)with\s+(?:a\s+)?socket(?!\w)/i) !== null;
   const isBackfed = line.take(/(?<!\w)back-?\s?fe(?:d|ed)(?!\w)/i) !== null;
   const nameplate =
@@ -109,5 +109,6 @@ export function parseCircuit(text: string, codebook: Codebook, volts: number): E
 function loadOf(text: string, codebook: Codebook, volts: number) {
   const read = parseLoads(text, codebook, volts);
   if ("problem" in read) return read;
-  return read[0] ?? { problem: `"${text}": what is it?` };
+  const [only, ...others] = read;
+  return only && others.length === 0 ? only : { problem: `"${text}": enter one load a line` };
 }

@@ -3,16 +3,12 @@
  * stays editable, "Saved" is true, and page and server hold the same case.
  */
 import { readFileSync } from "node:fs";
-import type { Page } from "@playwright/test";
 import type { CaseDocument } from "#core/case/document/types.ts";
-import { expect, field, type Heron, importCase, openStep, saved, signInAs, test } from "./heron.ts";
+import { caseOf, expect, field, importCase, openStep, saved, signInAs, test } from "./heron.ts";
 
 test.use({ expectedErrors: /422/ });
 
 const caseNamed = (name: string): CaseDocument => JSON.parse(readFileSync(`db/demo/${name}.case.json`, "utf8"));
-
-const caseOnServer = async (page: Page, heron: Heron, job: string): Promise<CaseDocument> =>
-  (await page.request.get(`${heron.url}/jobs/${job}/case.json`)).json();
 
 for (const name of ["tidewrack-lantern-row", "osier-sluice-road"])
   test(`no field of ${name} locks the job, whatever is typed into it`, async ({ page, heron }) => {
@@ -59,7 +55,7 @@ for (const name of ["tidewrack-lantern-row", "osier-sluice-road"])
     await page.keyboard.press("Tab");
     await expect(distance).toHaveValue(/^60 (mi|km)$/);
     await saved(page);
-    expect((await caseOnServer(page, heron, job)).need?.cars?.[0]?.distancePerDay.value).toBe(60);
+    expect((await caseOf(page, heron, job)).need?.cars?.[0]?.distancePerDay.value).toBe(60);
     await page.reload();
     await page.waitForSelector("html[data-ready=job]");
     await expect(field(page, "Car 1: distance a day")).toHaveValue(/^60 /);

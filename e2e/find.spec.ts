@@ -3,7 +3,7 @@ import type { Page } from "@playwright/test";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { findable } from "#core/find/find.ts";
 import { assess } from "#core/testing/assess.ts";
-import { expect, field, type Heron, openStep, signInAs, test } from "./heron.ts";
+import { caseOf, expect, field, type Heron, openStep, signInAs, test } from "./heron.ts";
 
 async function find(page: Page, text: string) {
   await page.keyboard.press("/");
@@ -69,7 +69,7 @@ test.describe("without a line", () => {
 });
 
 async function fieldsNotDrawn(page: Page, heron: Heron, job: string): Promise<string[]> {
-  const document = (await (await page.request.get(`${heron.url}/jobs/${job}/case.json`)).json()) as CaseDocument;
+  const document = (await caseOf(page, heron, job)) as CaseDocument;
   const gone: string[] = [];
   const places = findable(document, assess(document)).flatMap(({ label, to }) =>
     "step" in to && to.field ? [{ label, ...to }] : [],

@@ -211,9 +211,13 @@ export function importCase(page: Page, heron: Heron, document: CaseDocument): Pr
   });
 }
 
+/** The case of a job as the server has it. */
+export const caseOf = async (page: Page, heron: Heron, job: string) =>
+  (await page.request.get(`${heron.url}/jobs/${job}/case.json`)).json();
+
 /** Makes a copy of a demo job with a title of its own, so that tests do not share one, and opens a step. @returns its id */
 export async function openCopy(page: Page, heron: Heron, job: string, title: string, step: string): Promise<string> {
-  const document = await (await page.request.get(`${heron.url}/jobs/${job}/case.json`)).json();
+  const document = await caseOf(page, heron, job);
   const id = await importCase(page, heron, { ...document, title });
   await openStep(page, heron, id, step);
   return id;

@@ -5,7 +5,7 @@ import os from "node:os";
 import path from "node:path";
 import type { Page } from "@playwright/test";
 import sharp from "sharp";
-import { expect, field, type Heron, newJob, openStep, saved, signInAs, test } from "./heron.ts";
+import { caseOf, expect, field, type Heron, newJob, openStep, saved, signInAs, test } from "./heron.ts";
 import { noisyPhoto, phonePhoto } from "./pictures.ts";
 
 const device = (page: Page, name: RegExp | string) => page.getByRole("button", { name });
@@ -14,8 +14,6 @@ const addDevice = async (page: Page, text: string) => {
   await entry.fill(text);
   await entry.press("Enter");
 };
-const caseOf = async (page: Page, heron: Heron, id: string) =>
-  (await page.request.get(`${heron.url}/jobs/${id}/case.json`)).json();
 const photosOf = async (page: Page, heron: Heron, id: string) =>
   (await (await page.request.get(`${heron.url}/jobs/${id}/photos`)).json()).photos;
 const files = (page: Page, item: string) => page.locator(`input[data-picker="Files: ${item}"]`);
@@ -173,7 +171,7 @@ test("a circuit is entered with its load in one line, and several lines are past
   await expect(page.getByText("2-pole 50 A breaker, Range; load: Range, 12 kW")).toBeVisible();
   await entry.press("Enter");
   await expect(page.getByText("Added, linked to Range, a new load")).toBeVisible();
-  const onServer = async () => (await page.request.get(`${heron.url}/jobs/${id}/case.json`)).json();
+  const onServer = () => caseOf(page, heron, id);
   await saved(page);
   const range = (await onServer()).loads.find((l: { kind: string }) => l.kind === "range");
   expect(range).toMatchObject({ va: 12000 });

@@ -10,8 +10,12 @@ export const STATE = path.join(ROOT, ".heron");
 /** A failure that is told to the user in plain words, without a stack. */
 export class PlainError extends Error {}
 
-const onPath = (program) =>
-  (process.env.PATH ?? "").split(path.delimiter).some((folder) => existsSync(path.join(folder, program)));
+/** Where a program stands on the PATH; undefined where it does not. */
+const findOnPath = (program) =>
+  (process.env.PATH ?? "")
+    .split(path.delimiter)
+    .map((folder) => path.join(folder, program))
+    .find((place) => existsSync(place));
 
 /** Runs a command with its output shown; throws a PlainError when it fails. */
 export function run(command, args, { env = process.env, failure = `${command} failed`, quiet = false } = {}) {
@@ -47,10 +51,12 @@ const SYSTEM_PACKAGES = {
 
 /** Installs the named programs from Debian's packages where they are missing. */
 export function ensurePrograms(programs) {
-  const missing = programs.filter((p) => !onPath(p) && !existsSync(`/usr/sbin/${p}`)).map((p) => SYSTEM_PACKAGES[p]);
+  const missing = programs
+    .filter((p) => !findOnPath(p) && !existsSync(`/usr/sbin/${p}`))
+    .map((p) => SYSTEM_PACKAGES[p]);
   if (missing.length === 0) return;
   const names = missing.join(" ");
-  if (!onPath("apt-get"))
+  if (!findOnPath("apt-get"))
     throw new PlainError(`Heron needs ${names}, and there is no apt here. Install them, then run this again.`);
   const root = process.getuid?.() === 0;
   const apt = (args) => {
@@ -71,12 +77,8 @@ export function ensurePrograms(programs) {
 /** The build of Chromium without windows takes a fifth less of the processor than the whole browser. */
 const BROWSERS = ["chromium-headless-shell", "chromium"];
 
-/** The browser for tests: an address on the PATH, or null. */
-export function browserPath() {
-  const folders = (process.env.PATH ?? "").split(path.delimiter);
-  const places = BROWSERS.flatMap((program) => folders.map((folder) => path.join(folder, program)));
-  return process.env.CHROMIUM ?? places.find((place) => existsSync(place)) ?? null;
-}
+/** The path of the browser for tests; null where none is installed. */
+export const browserPath = () => process.env.CHROMIUM ?? BROWSERS.map(findOnPath).find(Boolean) ?? null;
 
 /** Installs the browser for tests; a whole Chromium does where that is not possible. */
 export function ensureBrowser() {

@@ -18,10 +18,9 @@ import { TAKE_CONTROL } from "./take-control.ts";
 declare const self: {
   skipWaiting(): Promise<void>;
   clients: { claim(): Promise<void> };
-  addEventListener(type: "activate", listener: (event: { waitUntil(work: Promise<void>): void }) => void): void;
   addEventListener(
-    type: "message",
-    listener: (event: { data: unknown; waitUntil(work: Promise<void>): void }) => void,
+    type: "activate" | "message",
+    listener: (event: { data?: unknown; waitUntil(work: Promise<unknown>): void }) => void,
   ): void;
   /** The list of assets, written in at build. */
   __WB_MANIFEST: { url: string; revision: string | null }[];
@@ -33,7 +32,7 @@ self.addEventListener("message", (event) => {
   if (event.data === TAKE_CONTROL) event.waitUntil(self.clients.claim());
 });
 // Pages of another version ask for assets that are gone.
-self.addEventListener("activate", (event) => event.waitUntil(dropPages()));
+self.addEventListener("activate", (event) => event.waitUntil(caches.delete(PAGES)));
 precacheAndRoute(self.__WB_MANIFEST);
 
 const OWNER_CACHE = `${PAGES}-owner`;
@@ -54,10 +53,6 @@ async function storeOwner(next: PageOwner): Promise<void> {
   if (isKnown && Math.abs(next.contactMs - (owner?.contactMs ?? 0)) < CONTACT_EVERY_MS) return;
   owner = next;
   await (await caches.open(OWNER_CACHE)).put(OWNER_ADDRESS, Response.json(next));
-}
-
-async function dropPages(): Promise<void> {
-  await caches.delete(PAGES);
 }
 
 async function forget(): Promise<void> {

@@ -1,9 +1,8 @@
 /** All that the Measured sheet shows of interval data, worked out at once, small enough to be sent to the page. */
-import type { CaseDocument, Load, Measured } from "#core/case/document/types.ts";
+import type { CaseDocument, Measured } from "#core/case/document/types.ts";
 import type { Codebook } from "#core/codebook/types.ts";
 import { caseVolts, loadName, phasesOf } from "#core/demand/loads.ts";
 import { WEEKDAYS } from "#core/need/need.ts";
-import { ownValue } from "#core/own-value.ts";
 import { readRatingA } from "#core/path/home.ts";
 import { usedLoads, usualUse } from "#core/replay/made-days.ts";
 import { thinned } from "#core/replay/statistics.ts";
@@ -55,24 +54,12 @@ export interface DataAnalysis {
   quality: Quality;
 }
 
-/** Kinds of load that run in one part of the year alone. A heat pump heats and may cool. */
-const SEASON_OF: Partial<Record<Load["kind"], "heating" | "cooling">> = {
-  "air-conditioning": "cooling",
-  "central-heat": "heating",
-  "space-heating": "heating",
-  "supplemental-heat": "heating",
-  "storage-heat": "heating",
-  "storage-heater": "heating",
-  "underfloor-heating": "heating",
-};
-
 /** Loads of the ledger as they may stand behind a peak. */
 function suspectsOf(document: CaseDocument, codebook: Codebook, volts: number): Suspect[] {
   return usedLoads(document, codebook, volts).flatMap((used): Suspect[] => {
     const load = document.loads.find((l) => l.id === used.id);
     const use = usualUse(used);
-    const season = ownValue(SEASON_OF, used.kind);
-    return load && use && used.existing ? [{ label: loadName(load, codebook), ...use, ...(season && { season }) }] : [];
+    return load && use && used.existing ? [{ label: loadName(load, codebook), ...use }] : [];
   });
 }
 

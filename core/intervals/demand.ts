@@ -66,12 +66,14 @@ export interface Suspect {
   amps: number;
   /** Weight of each clock hour, 0 to 23. */
   byHour: readonly number[];
-  /** The only part of the year in which it runs; left out where it runs all year. */
-  season?: "heating" | "cooling";
+  /** How much it runs in winter, between the seasons and in summer; left out where it runs all year. */
+  bySeason?: readonly [winter: number, between: number, summer: number] | undefined;
 }
 
 /** Not more than these few loads make a peak that one can speak of. */
 const MOST_CAUSES = 3;
+/** What runs less than this of its busiest season is not behind a peak. */
+const RARELY = 0.05;
 /** Of what stands above the quiet hours around, this much is accounted for. */
 const ACCOUNTED = 0.75;
 
@@ -93,10 +95,11 @@ export function likelyCauses(
     if ((amps[i] as number) < quiet) quiet = amps[i] as number;
   const wall = wallAt(series.clock, peak.atS);
   const hour = Math.floor((wall % DAY_S) / HOUR_S);
-  const isOff = { heating: seasonOf(wall) === "summer", cooling: seasonOf(wall) === "winter" };
+  const season = SEASONS.indexOf(seasonOf(wall));
+  const runs = ({ bySeason }: Suspect) => !bySeason || (bySeason[season] ?? 0) > RARELY * Math.max(...bySeason);
   const above = peak.amps - Math.max(0, quiet);
   const usual = suspects
-    .filter((s) => (s.byHour[hour] ?? 0) > 0 && s.amps > 0.1 * above && !(s.season && isOff[s.season]))
+    .filter((s) => (s.byHour[hour] ?? 0) > 0 && s.amps > 0.1 * above && runs(s))
     .sort((a, b) => (b.byHour[hour] ?? 0) * Math.min(b.amps, above) - (a.byHour[hour] ?? 0) * Math.min(a.amps, above));
   const found: string[] = [];
   let left = above;

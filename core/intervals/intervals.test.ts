@@ -255,8 +255,8 @@ describe("demand from data", () => {
   it("is never put down to cooling in winter, or to heating in summer", () => {
     const byHour = Array.from({ length: 24 }, () => 1);
     const suspects = [
-      { label: "Air conditioning", amps: 20, byHour, season: "cooling" as const },
-      { label: "Heater", amps: 20, byHour, season: "heating" as const },
+      { label: "Air conditioning", amps: 20, byHour, bySeason: [0, 0.06, 0.42] as const },
+      { label: "Heater", amps: 20, byHour, bySeason: [0.4, 0.12, 0] as const },
       { label: "Range", amps: 5, byHour },
     ];
     const causesIn = (startS: number) => {

@@ -5,7 +5,7 @@ import type { Codebook } from "#core/codebook/types.ts";
 import { countedLoads } from "#core/demand/loads.ts";
 import { DAY_S } from "#core/intervals/clock.ts";
 import { areaFt2 } from "#core/units.ts";
-import { ALWAYS_ON, AREA_LIGHTING, HOURS, USES, type Use } from "./uses.ts";
+import { ALWAYS_ON, AREA_LIGHTING, HOURS, type Seasons, USES, type Use } from "./uses.ts";
 
 /** One load as it is drawn: what one of it takes at the supply, and how it is used. */
 export interface UsedLoad {
@@ -47,11 +47,14 @@ export function usedLoads(document: CaseDocument, codebook: Codebook, volts: num
   return [always, { ...always, kind: "area-lighting", amps: lightA }, ...own];
 }
 
-/** What a load draws while it is on, and how usual that is at each clock hour, of what it does most. */
-export function usualUse({ kind, amps }: UsedLoad): { amps: number; byHour: readonly number[] } | null {
+/** What a load draws while it is on, and how usual that is at each clock hour and in each season, of what it does most. */
+export function usualUse({
+  kind,
+  amps,
+}: UsedLoad): { amps: number; byHour: readonly number[]; bySeason?: Seasons | undefined } | null {
   if (kind === "always-on" || kind === "area-lighting") return null;
   const [use] = USES[kind] ?? [];
-  return use ? { amps: amps * use.draws, byHour: HOURS[use.hours] } : null;
+  return use ? { amps: amps * use.draws, byHour: HOURS[use.hours], bySeason: use.duty ?? use.perDay } : null;
 }
 
 /** A whole number that is as good as chance for each of its parts. */

@@ -19,7 +19,7 @@ export const HOURS = {
 } as const;
 
 /** In the middle of winter, between the seasons, and in the middle of summer. */
-type Seasons = readonly [winter: number, between: number, summer: number];
+export type Seasons = readonly [winter: number, between: number, summer: number];
 
 export interface Use {
   /** Share of the nameplate that it draws while it is on. */

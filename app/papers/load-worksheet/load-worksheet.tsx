@@ -148,7 +148,7 @@ function MeasuredLines({ input: { document, assessment } }: { input: PaperInput 
   );
 }
 
-/** Who decided and why; what is recommended, where nobody has decided or another way was decided for. */
+/** The decision with its reason. The recommendation, where nobody has decided or the decision is another one. */
 function Decision({ input: { document, assessment } }: { input: PaperInput }) {
   const { decision } = document;
   const otherwise = recommendedOtherwise(assessment);

@@ -3,8 +3,8 @@ import { RedoOutlined, SearchOutlined, UndoOutlined } from "@ant-design/icons";
 import { Button } from "antd";
 import { lazy, type ReactNode, Suspense, useEffect, useRef } from "react";
 import { Link, NavLink } from "react-router";
-import { answerWhy, pressing } from "#core/answer.ts";
-import { governingOf } from "#core/assess.ts";
+import { type AnswerState, answerWhy, pressing } from "#core/answer.ts";
+import { type Assessment, governingOf } from "#core/assess.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import { showDay } from "#core/dates.ts";
 import { decisionNow, recommendedOtherwise } from "#core/decide/decision.ts";
@@ -237,22 +237,20 @@ function FollowingWhy() {
   return <WhySheet operator={codebookOf(document.rules).words.operator} />;
 }
 
+/** What the waterline shows. */
+function levelInWords({ taken, decided, waterline }: Assessment, state: AnswerState): string {
+  if (!taken) return "As it stands, without a charger";
+  if (waterline.limitA !== null && waterline.chargingA === 0) return "At the peak of demand the managed charger waits";
+  if (state === "open") return "With what looks best so far";
+  return decided ? "With the way that was decided" : "With the recommended way";
+}
+
 function WaterlineBeside() {
   const { assessment, answer } = useJob();
   return (
     <aside className={styles.waterline} aria-label="Waterline">
       <Waterline level={assessment.waterline} width={214} height={430} />
-      <p className="quiet">
-        {!assessment.taken
-          ? "As it stands, without a charger"
-          : assessment.waterline.limitA !== null && assessment.waterline.chargingA === 0
-            ? "At the peak of demand the managed charger waits"
-            : answer.state === "open"
-              ? "With what looks best so far"
-              : assessment.decided
-                ? "With the way that was decided"
-                : "With the recommended way"}
-      </p>
+      <p className="quiet">{levelInWords(assessment, answer.state)}</p>
     </aside>
   );
 }

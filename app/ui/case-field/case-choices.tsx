@@ -1,8 +1,7 @@
 /** Fields that are chosen, bound to a place in the case. */
 import { Segmented, Select } from "antd";
 import { type ReactNode, useState } from "react";
-import { setValue, valueAt } from "#core/case/document/set-value.ts";
-import { problemAt } from "#core/case/laws/edit-problems.ts";
+import { valueAt } from "#core/case/document/set-value.ts";
 import { useJobPart, useJobStore } from "#ui/job-store/use-job.tsx";
 import { CaseFrame } from "./case-frame.tsx";
 import { YesNoSwitch } from "./yes-no-switch.tsx";
@@ -12,8 +11,7 @@ function useCaseValue<T>(pointer: string) {
   const store = useJobStore();
   const value = useJobPart((state) => valueAt(state.document, pointer) as T | undefined);
   const [problem, setProblem] = useState<string | null>(null);
-  const set = (next: T | undefined) =>
-    setProblem(problemAt(pointer, store.tryEdit(setValue(store.getState().document, pointer, next))));
+  const set = (next: T | undefined) => setProblem(store.trySet(pointer, next));
   return { value, set, problem };
 }
 

@@ -1,7 +1,6 @@
 /** Text that is typed into a field, and the value in the case that it means. */
 import { useEffect, useRef, useState } from "react";
-import { setValue, valueAt } from "#core/case/document/set-value.ts";
-import { problemAt } from "#core/case/laws/edit-problems.ts";
+import { valueAt } from "#core/case/document/set-value.ts";
 import { useJobPart, useJobStore } from "#ui/job-store/use-job.tsx";
 
 interface TextSync<T> {
@@ -41,10 +40,8 @@ export function useCaseText<T>({ pointer, show, read }: TextSync<T>) {
       const understood = read(typed);
       if ("problem" in understood) return setProblem(understood.problem);
       const { value } = understood;
-      // The case as it is now may be ahead of what is drawn.
-      const { document } = store.getState();
       own.current = show((value ?? undefined) as T | undefined);
-      setProblem(problemAt(pointer, store.tryEdit(setValue(document, pointer, value), pointer)));
+      setProblem(store.trySet(pointer, value, pointer));
     },
     leave() {
       typing.current = false;

@@ -9,8 +9,9 @@ import { applyPatch, invertPatch, type Patch, settlePatch } from "#core/case/doc
 import type { Problem } from "#core/case/document/problems.ts";
 import { readdressPatch } from "#core/case/document/readdress.ts";
 import { sameValue } from "#core/case/document/same-value.ts";
+import { setValue } from "#core/case/document/set-value.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
-import { editProblems } from "#core/case/laws/edit-problems.ts";
+import { editProblems, problemAt } from "#core/case/laws/edit-problems.ts";
 import { type KeptBook, keptBookFor } from "#core/estimate/kept.ts";
 import { type Later, Line } from "#ui/live/line.ts";
 import { Watched } from "#ui/live/watched.ts";
@@ -98,10 +99,10 @@ interface Step {
   overtakenBy: string | null;
 }
 
-/** Steps that can be undone and done again, and the field that was typed into last. */
+/** Steps that can be undone and done again, and the field that was typed into last. It is replaced, never changed. */
 interface History {
-  undoStack: Step[];
-  redoStack: Step[];
+  undoStack: readonly Step[];
+  redoStack: readonly Step[];
   lastTouch: { path: string; at: number } | null;
 }
 
@@ -117,10 +118,8 @@ export class JobStore extends Watched<JobState> {
   /** The edit that was sent last: the server may have it, though no answer came. */
   private lastSent: string | null = null;
   private failing = { id: "", status: 0, times: 0 };
-  private undoStack: Step[] = [];
-  private redoStack: Step[] = [];
+  private history: History = { undoStack: [], redoStack: [], lastTouch: null };
   private steps = 0;
-  private lastTouch: History["lastTouch"] = null;
   /** Nothing is sent before it is known what an earlier page left. */
   private resumed = false;
   private place = 0;
@@ -180,10 +179,24 @@ export class JobStore extends Watched<JobState> {
     this.sendSoon(0);
   }
 
-  /** Makes an edit, as `tryEdit`; why it is refused stands above the sheet. */
-  edit(asked: Patch, touch?: string): void {
-    const problems = this.tryEdit(asked, touch);
+  /** Makes an edit, as `tryEdit`; a notice above the sheet says why it is refused. @returns whether the edit was made */
+  edit(asked: Patch, touch?: string): boolean {
+    return this.showRefusal(this.tryEdit(asked, touch));
+  }
+
+  /** Puts up a notice where there are problems. @returns whether there are none */
+  private showRefusal(problems: Problem[]): boolean {
     if (problems.length > 0) this.update({ refused: problems });
+    return problems.length === 0;
+  }
+
+  /**
+   * Sets one field of the case as it is now, which may be ahead of what is drawn.
+   * @param value undefined takes the field away
+   * @returns the problem that the field shows; null where the edit was made
+   */
+  trySet(pointer: string, value: unknown, touch?: string): string | null {
+    return problemAt(pointer, this.tryEdit(setValue(this.state.document, pointer, value), touch));
   }
 
   /**
@@ -201,10 +214,11 @@ export class JobStore extends Watched<JobState> {
     const problems = editProblems(before, patch);
     if (problems.length > 0) return problems;
     const now = this.options.now();
-    const goesOn = touch !== undefined && this.lastTouch?.path === touch && now - this.lastTouch.at < SAME_EDIT_MS;
-    const first = this.undoStack.at(-1);
-    const step: Step = { patch: goesOn && first ? [...inverse, ...first.patch] : inverse, overtakenBy: null };
-    const undoStack = [...(goesOn && first ? this.undoStack.slice(0, -1) : this.undoStack), step];
+    const { undoStack: steps, lastTouch } = this.history;
+    const goesOn = touch !== undefined && lastTouch?.path === touch && now - lastTouch.at < SAME_EDIT_MS;
+    const first = goesOn ? steps.at(-1) : undefined;
+    const step: Step = { patch: first ? [...inverse, ...first.patch] : inverse, overtakenBy: null };
+    const undoStack = [...(first ? steps.slice(0, -1) : steps), step];
     const joined = goesOn ? this.joinedWithLast(patch) : null;
     return this.makeEdit(joined ?? this.newEdit(patch), {
       undoStack: undoStack.slice(-MOST_UNDO),
@@ -214,40 +228,31 @@ export class JobStore extends Watched<JobState> {
   }
 
   undo(): void {
-    const step = this.undoStack.at(-1);
-    const undoStack = this.undoStack.slice(0, -1);
-    if (step)
-      this.takeStep(step, "undone", (back) => ({
-        undoStack,
-        redoStack: back ? [...this.redoStack, back] : this.redoStack,
-      }));
+    this.takeStep("undoStack", "redoStack", "undone");
   }
   redo(): void {
-    const step = this.redoStack.at(-1);
-    const redoStack = this.redoStack.slice(0, -1);
-    if (step)
-      this.takeStep(step, "redone", (back) => ({
-        undoStack: back ? [...this.undoStack, back] : this.undoStack,
-        redoStack,
-      }));
+    this.takeStep("redoStack", "undoStack", "redone");
   }
 
-  /** Takes a step; one that somebody has overtaken is only taken off its stack, so that no earlier one goes in its place. */
-  private takeStep(
-    { patch, overtakenBy: by }: Step,
-    kind: "undone" | "redone",
-    stacksWith: (back: Step | null) => Pick<History, "undoStack" | "redoStack">,
-  ): void {
+  /**
+   * Takes the last step of a stack. A step that somebody has overtaken is only removed, so that no earlier step is taken
+   * in its place.
+   */
+  private takeStep(from: "undoStack" | "redoStack", to: "undoStack" | "redoStack", kind: "undone" | "redone"): void {
+    const step = this.history[from].at(-1);
+    if (!step) return;
+    const { patch, overtakenBy: by } = step;
     const { document: madeOn } = this.state;
     const number = ++this.steps;
+    const rest: History = { ...this.history, [from]: this.history[from].slice(0, -1), lastTouch: null };
     if (by !== null) {
-      Object.assign(this, { ...stacksWith(null), lastTouch: null });
+      this.history = rest;
       this.update({ lastStep: { number, kind: "overtaken", patch, madeOn, by } });
       return;
     }
-    const back = { patch: invertPatch(madeOn, patch), overtakenBy: null };
-    const problems = this.makeEdit(this.newEdit(patch), { ...stacksWith(back), lastTouch: null });
-    this.update(problems.length > 0 ? { refused: problems } : { lastStep: { number, kind, patch, madeOn, by } });
+    const back: Step = { patch: invertPatch(madeOn, patch), overtakenBy: null };
+    const history = { ...rest, [to]: [...rest[to], back] };
+    this.showRefusal(this.makeEdit(this.newEdit(patch), history, { number, kind, patch, madeOn, by }));
   }
 
   /** Takes edits that took effect elsewhere (or our own, come back) in order of revision. */
@@ -307,9 +312,9 @@ export class JobStore extends Watched<JobState> {
   /** @returns whether what was changed is made again, on the case as it is; otherwise why not stands above the sheet */
   private doAgain({ patch, madeOn }: { patch: Patch; madeOn: CaseDocument }): boolean {
     const moved = readdressPatch(patch, madeOn, this.state.document);
-    const problems = moved ? this.tryEdit(moved) : [{ path: "", message: "What you had changed is no longer there" }];
-    if (problems.length > 0) this.update({ refused: problems });
-    return problems.length === 0;
+    return this.showRefusal(
+      moved ? this.tryEdit(moved) : [{ path: "", message: "What you had changed is no longer there" }],
+    );
   }
 
   /** Puts edits that were made one after the other on `madeOn` behind what waits; what finds no place is put aside. */
@@ -355,15 +360,16 @@ export class JobStore extends Watched<JobState> {
    * Puts an edit behind what waits, or in place of the last one where it is that one typed on. A case that cannot be
    * assessed with it is a fault of ours: nothing is kept or sent then, so that it stands in the way of no other edit.
    */
-  private makeEdit(edit: WaitingEdit, history: History): Problem[] {
-    const { pending, undoStack, redoStack, lastTouch } = this;
-    this.pending = [...pending.filter(({ id }) => id !== edit.id), edit];
-    Object.assign(this, history);
+  private makeEdit(edit: WaitingEdit, history: History, lastStep: LastStep | null = null): Problem[] {
+    const before = { pending: this.pending, history: this.history };
+    this.pending = [...before.pending.filter(({ id }) => id !== edit.id), edit];
+    this.history = history;
     try {
-      this.update({ saving: this.state.saving === "waiting" ? "waiting" : "saving", refused: null, lastStep: null });
+      this.update({ saving: this.state.saving === "waiting" ? "waiting" : "saving", refused: null, lastStep });
     } catch (error) {
       console.warn("the case cannot be assessed with this edit:", error);
-      Object.assign(this, { pending, undoStack, redoStack, lastTouch });
+      this.pending = before.pending;
+      this.history = before.history;
       return [CANNOT_BE_ASSESSED];
     }
     this.keep([edit]);
@@ -464,11 +470,12 @@ export class JobStore extends Watched<JobState> {
       return stack.flatMap((step) => {
         const patch = patches.get(step);
         if (patch) return [{ ...step, patch }];
-        return step.overtakenBy === null && by === null ? [] : [{ ...step, overtakenBy: step.overtakenBy ?? by }];
+        const overtakenBy = step.overtakenBy ?? by;
+        return overtakenBy === null ? [] : [{ ...step, overtakenBy }];
       });
     };
-    this.undoStack = moved(this.undoStack);
-    this.redoStack = moved(this.redoStack);
+    const { undoStack, redoStack, lastTouch } = this.history;
+    this.history = { undoStack: moved(undoStack), redoStack: moved(redoStack), lastTouch };
     return lost;
   }
 
@@ -476,14 +483,12 @@ export class JobStore extends Watched<JobState> {
   private takeOverSteps(): void {
     const { previous } = this;
     this.previous = null;
-    if (!previous || this.undoStack.length > 0 || !sameValue(previous.shown(), this.shown())) return;
-    this.undoStack = previous.undoStack;
-    this.redoStack = previous.redoStack;
+    if (!previous || this.history.undoStack.length > 0 || !sameValue(previous.shown(), this.shown())) return;
+    this.history = { ...previous.history, lastTouch: this.history.lastTouch };
   }
 
   private forgetHistory(): void {
-    this.undoStack = [];
-    this.redoStack = [];
+    this.history = { ...this.history, undoStack: [], redoStack: [] };
   }
 
   /** The case as it is with everything that waits. */
@@ -506,15 +511,15 @@ export class JobStore extends Watched<JobState> {
    * the others go on.
    */
   private setAsideWhatFails(): void {
+    if (this.pending.length === 0) return;
     const quick = this.applicable(() => true);
     // An assessment takes some milliseconds; one of them is enough where nothing is wrong.
     const { kept, failing } = this.canAssess(quick.document)
       ? quick
       : this.applicable((after) => this.canAssess(after));
     if (failing.length === 0) return;
-    const ids = this.pending.filter((edit) => !kept.includes(edit)).map(({ id }) => id);
     this.pending = kept;
-    this.forget(ids);
+    this.forget(failing.map(({ id }) => id));
     this.forgetHistory();
     this.park(failing);
   }
@@ -523,13 +528,13 @@ export class JobStore extends Watched<JobState> {
   private applicable(isSound: (after: CaseDocument) => boolean) {
     let document = this.confirmed;
     const kept: WaitingEdit[] = [];
-    const failing: Omit<ParkedEdit, "id">[] = [];
+    const failing: ParkedEdit[] = [];
     for (const edit of this.pending) {
       const after = documentWith(document, edit.patch);
       if (after && isSound(after)) {
         kept.push(edit);
         document = after;
-      } else failing.push({ patch: edit.patch, madeOn: document });
+      } else failing.push({ id: edit.id, patch: edit.patch, madeOn: document });
     }
     return { document, kept, failing };
   }
@@ -559,8 +564,8 @@ export class JobStore extends Watched<JobState> {
       conflict,
       refused,
       parked,
-      canUndo: this.undoStack.length > 0,
-      canRedo: this.redoStack.length > 0,
+      canUndo: this.history.undoStack.length > 0,
+      canRedo: this.history.redoStack.length > 0,
       lastStep,
     };
   }

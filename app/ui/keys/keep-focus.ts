@@ -1,14 +1,14 @@
 /**
- * Keeps the keyboard's place: where an action takes its own control away, as taking a row out or deciding does, the
- * browser lets the focus fall to the page's body. It goes to what stands in that control's place instead.
+ * Restores the keyboard focus. When an action removes its own control, for example by deleting a row, the browser moves
+ * the focus to the body of the page. This moves it to the control that has taken the place of the removed one.
  */
 import { useEffect } from "react";
 
-/** Not fields that are typed into: what is a key of Heron otherwise would be typed into them, and a phone shows its keyboard. */
+/** Text fields are left out: they would receive the keyboard shortcuts as text, and open the keyboard of a phone. */
 const FOCUSABLE =
   'a[href], button:not(:disabled), input:is([type="radio"], [type="checkbox"]):not(:disabled), summary, [tabindex="0"]';
 
-/** Where an element stood: its ancestors from the nearest one on, each with the place of the branch it was in. */
+/** The position of an element: its ancestors, nearest first, each with the index of the child that leads to it. */
 type Place = readonly { parent: Element; index: number }[];
 
 function placeOf(element: Element): Place {
@@ -19,16 +19,16 @@ function placeOf(element: Element): Place {
 }
 
 const isShown = (element: HTMLElement): boolean => element.getClientRects().length > 0;
-const firstIn = (element: Element | undefined): HTMLElement | null =>
-  element
-    ? ([element, ...element.querySelectorAll<HTMLElement>(FOCUSABLE)].find(
-        (each): each is HTMLElement => each instanceof HTMLElement && each.matches(FOCUSABLE) && isShown(each),
-      ) ?? null)
-    : null;
+/** The first control in a part of the page that can take the focus, or the part itself. */
+function firstIn(part: Element | undefined): HTMLElement | null {
+  if (!part) return null;
+  const all = part.matches(FOCUSABLE) ? [part as HTMLElement] : part.querySelectorAll<HTMLElement>(FOCUSABLE);
+  return [...all].find(isShown) ?? null;
+}
 
 /**
- * What stands in a place now: in the same branch of the nearest ancestor that is left, or else in the one before it.
- * Where a whole sheet has gone, as with a step, it is the new sheet.
+ * The control to focus instead of one that was removed: it is looked for at the same index of the nearest ancestor that
+ * is still there, then at the index before. When a whole step was replaced, its sheet is focused.
  */
 function nextTo(place: Place): HTMLElement | null {
   for (const { parent, index } of place) {

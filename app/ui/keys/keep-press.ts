@@ -1,6 +1,6 @@
 /**
- * A press counts for the control that it began on. While a finger or button is down, a result further up may take
- * another line and move the page: the browser then gives the click to whatever has come under the pointer.
+ * Clicks the control on which a press began. While the pointer is down, a new result further up may move the page, and
+ * the browser would send the click to another element that is under the pointer by then.
  */
 import { useEffect } from "react";
 

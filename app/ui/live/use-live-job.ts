@@ -28,12 +28,12 @@ export function useLiveJob(jobId: string): readonly string[] {
     // One after the other, in the order they came.
     let heard: Promise<void> = Promise.resolve();
     let gone = false;
-    // A new version of Heron drops the pages of the one before.
-    const keepAgain = () => void keepJobPages(jobId);
-    navigator.serviceWorker?.addEventListener("controllerchange", keepAgain);
+    // The first page of a browser gets its service worker later; a new version drops the pages of the one before.
+    const keepPages = () => void keepJobPages(jobId);
+    navigator.serviceWorker?.addEventListener("controllerchange", keepPages);
     void job.resume().then(() => {
       if (gone) return;
-      void keepJobPages(jobId);
+      keepPages();
       stop = keepListening(
         () => {
           const { revision, lastEdit } = job.known();
@@ -54,7 +54,7 @@ export function useLiveJob(jobId: string): readonly string[] {
     });
     return () => {
       gone = true;
-      navigator.serviceWorker?.removeEventListener("controllerchange", keepAgain);
+      navigator.serviceWorker?.removeEventListener("controllerchange", keepPages);
       stop();
     };
   }, [job, photos, jobId]);

@@ -6,12 +6,6 @@ import { devicePeople } from "./device-people.ts";
 /** The names of all caches with pages begin so. */
 export const PAGES = "heron-pages";
 
-/** The first page of a browser is open before the service worker is there. */
-async function workerInControl(): Promise<void> {
-  if (navigator.serviceWorker.controller) return;
-  await new Promise((resolve) => navigator.serviceWorker.addEventListener("controllerchange", resolve, { once: true }));
-}
-
 /** The list of jobs and every step of a job; and the data by which the list and a job are reached inside Heron. */
 const pathsFor = (jobId: string): string[] => [
   "/",
@@ -25,9 +19,8 @@ const pathsFor = (jobId: string): string[] => [
  * Heron a step is reached without asking the server. A page that is stored already is not fetched again.
  */
 export async function keepJobPages(jobId: string): Promise<void> {
-  if (typeof caches === "undefined" || !("serviceWorker" in navigator)) return;
+  if (typeof caches === "undefined" || !navigator.serviceWorker?.controller) return;
   try {
-    await workerInControl();
     // The service worker stores what it fetches.
     for (const path of pathsFor(jobId))
       if (navigator.onLine && !(await caches.match(path, { ignoreVary: true, ignoreSearch: true })))

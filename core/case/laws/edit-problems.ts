@@ -29,8 +29,10 @@ export function editProblems(before: CaseDocument, patch: Patch): Problem[] {
 export function problemAt(pointer: string, problems: readonly Problem[]): string | null {
   const own = formatPath(pointer);
   const beside = own.slice(0, own.lastIndexOf("."));
-  const isWithin = (outer: string) => (problem: Problem) =>
-    /^[.[]/.test(problem.path.slice(outer.length)) && problem.path.startsWith(outer);
+  const isWithin =
+    (outer: string) =>
+    ({ path }: Problem) =>
+      path.startsWith(`${outer}.`) || path.startsWith(`${outer}[`);
   const inside = problems.find(({ path }) => path === own) ?? problems.find(isWithin(own));
   if (inside) return inside.message;
   const nearest = problems.find(isWithin(beside)) ?? problems[0];

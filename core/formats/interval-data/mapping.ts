@@ -288,15 +288,13 @@ export function guessMapping(
   if (unitColumn >= 0) unit = unitWritten(firstRow[unitColumn] ?? "") ?? unit;
   if (days) unit ??= unitIn(rows.slice(0, first).flat().map(clean).join(" ")) ?? unitIn(names.join(" "));
   if (unit === null) unit = unitIn(rows.slice(0, first).flat().map(clean).join(" "));
+  const pickedNames = picked.map((i) => names[i] as string);
   const values: ValueColumn[] = days
     ? ofTimes.map((column) => ({ column, phase: 0, export: false }))
     : picked.map((column) => ({
         column,
         phase: phaseIn(names[column] as string),
-        export: isExport(
-          names[column] as string,
-          picked.map((i) => names[i] as string),
-        ),
+        export: isExport(names[column] as string, pickedNames),
       }));
   const used = days ? values : oneOfEach(values);
   if (used.length === 0) doubts.push("value-columns");

@@ -3,6 +3,7 @@ import { Button, Input, type InputRef } from "antd";
 import { useId, useRef } from "react";
 import { codebookOf } from "#core/codebook/index.ts";
 import { useJobPart } from "#ui/job-store/use-job.tsx";
+import { pastedLines } from "#ui/keys/pasted-lines.ts";
 import { useKeys } from "#ui/keys/use-keys.ts";
 import styles from "./demand.module.css";
 import { useQuickEntry } from "./use-quick-entry.ts";
@@ -39,13 +40,8 @@ export function QuickEntry() {
           onChange={(e) => entry.type(e.target.value)}
           onPressEnter={entry.enter}
           onPaste={(e) => {
-            const rows = e.clipboardData
-              .getData("text")
-              .split(/\r?\n/)
-              .filter((row) => row.trim() !== "");
-            if (rows.length < 2) return;
-            e.preventDefault();
-            entry.pasteRows(rows);
+            const rows = pastedLines(e);
+            if (rows) entry.pasteRows(rows);
           }}
         />
         <Button type="primary" onClick={entry.enter} disabled={entry.text.trim() === ""}>

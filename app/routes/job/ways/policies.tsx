@@ -26,7 +26,7 @@ export const Policies = memo(function Policies({ job: { document, assessment } }
         What matters most?{" "}
         <span className="quiet">
           {isRobust(answers)
-            ? "All four choices lead to the same way."
+            ? "All choices lead to the same way."
             : "The choices lead to different ways: ask the customer."}
         </span>
       </legend>

@@ -3,7 +3,6 @@ import { Button, Select } from "antd";
 import { lazy, Suspense, useState } from "react";
 import { setValue } from "#core/case/document/set-value.ts";
 import type { CaseDocument, Place as CasePlace } from "#core/case/document/types.ts";
-import { problemAt } from "#core/case/laws/edit-problems.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import { bestOf } from "#core/place/band.ts";
 import type { Point } from "#core/place/geometry.ts";
@@ -86,10 +85,7 @@ function OnPlan({ place, document, drawing, onDrawn }: Props & { place: CasePlac
   const unit = unitOf(place);
   const { perM } = unit;
   const inPlan = (point: Point) => pointInPlan(point, unit);
-  const put = (pointer: string, value: unknown) => {
-    const { document: now } = store.getState();
-    setProblem(problemAt(pointer, store.tryEdit(setValue(now, pointer, value))));
-  };
+  const put = (pointer: string, value: unknown) => setProblem(store.trySet(pointer, value));
   const inMetres = ([x = 0, y = 0]: readonly number[]): Point => [x / perM, y / perM];
   const drawn = useDrawing({ place, part: drawing, inPlan, onSet: put, onDrawn });
   const runs = (document.run?.segments ?? []).flatMap(({ points }, part) =>

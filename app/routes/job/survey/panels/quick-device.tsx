@@ -4,6 +4,7 @@ import { type Ref, useId, useState } from "react";
 import type { Codebook } from "#core/codebook/types.ts";
 import { type EnteredCircuit, parseCircuit } from "#core/panel/quick-circuit.ts";
 import { useJobPart } from "#ui/job-store/use-job.tsx";
+import { pastedLines } from "#ui/keys/pasted-lines.ts";
 import styles from "./panels.module.css";
 import type { Said } from "./use-arrange.ts";
 
@@ -59,13 +60,8 @@ export function QuickDevice({ input, codebook, at, said, onSaid, onAdd }: Props)
         }}
         onPressEnter={enter}
         onPaste={(event) => {
-          const lines = event.clipboardData
-            .getData("text")
-            .split(/\r?\n/)
-            .filter((line) => line.trim() !== "");
-          if (lines.length < 2) return;
-          event.preventDefault();
-          enterLines(lines);
+          const lines = pastedLines(event);
+          if (lines) enterLines(lines);
         }}
         suffix={
           <Button size="small" type="text" onClick={enter} disabled={!read} aria-label="Add it">

@@ -27,12 +27,13 @@ export function useArrange(panelId: string) {
       const current = now.panels.find((p) => p.id === panelId);
       if (!current) return false;
       const arranged = work(current, now);
-      if ("problem" in arranged) setSaid({ text: arranged.problem, refused: true });
-      else {
-        store.edit([...also, ...arrangedPatch(now, panelId, arranged.circuits)]);
-        setSaid(done ? { text: done, refused: false } : null);
+      if ("problem" in arranged) {
+        setSaid({ text: arranged.problem, refused: true });
+        return false;
       }
-      return "circuits" in arranged;
+      const isMade = store.edit([...also, ...arrangedPatch(now, panelId, arranged.circuits)]);
+      setSaid(isMade && done ? { text: done, refused: false } : null);
+      return isMade;
     },
     [store, panelId],
   );

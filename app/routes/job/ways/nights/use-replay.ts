@@ -23,8 +23,6 @@ export interface Replay {
   ways: { way: WayToReplay; result: WayReplay }[];
   notes: string[];
   leftOut: number;
-  /** Of the simulation alone, on one thread. */
-  stepsPerSecond: number;
 }
 
 type Running = { state: "at-rest"; problem?: string } | { state: "running"; share: number };
@@ -85,11 +83,10 @@ export function useReplay(jobId: string) {
       }),
     );
     if (cancelled()) return;
-    for (const part of ran) for (const sum of part.sums) sums.set(sum.way, addTo(sums.get(sum.way), sum));
+    for (const part of ran) for (const sum of part) sums.set(sum.way, addTo(sums.get(sum.way), sum));
     const { notes, leftOut } = await (started[0] as (typeof started)[number]).ask.about(options);
     const codebook = codebookOf(document.rules);
     const results = ways.map((way) => ({ way, result: resultOf(sums.get(way.way) as WaySum, way, codebook) }));
-    const steps = results.reduce((t, r) => t + r.result.steps, 0);
     setReplay({
       of: document,
       data,
@@ -97,7 +94,6 @@ export function useReplay(jobId: string) {
       ways: results,
       notes,
       leftOut: leftOut * years,
-      stepsPerSecond: steps / (ran.reduce((t, part) => t + part.ms, 0) / 1000),
     });
     end();
     setRunning({ state: "at-rest" });

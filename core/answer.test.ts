@@ -17,6 +17,7 @@ describe("a home", () => {
       state: "fits",
       verdict: "Fits",
       text: "As it stands: 118.8 A spare; a 48 A charger on its own 60 A circuit would meet the need",
+      first: null,
       next: { step: "papers", text: "Check the ways and print the worksheet" },
     });
   });
@@ -78,6 +79,7 @@ describe("a home", () => {
       state: "does-not-fit",
       verdict: "Does not fit",
       text: "The owner of the home has refused: nothing can be done as things stand",
+      first: null,
       next: { step: "survey", text: "The owner of the home has refused" },
     });
   });
@@ -86,12 +88,12 @@ describe("a home", () => {
     expect(found).toMatchObject({
       state: "open",
       verdict: "Open",
-      text: "Not enough known yet; needed first: the service rating as read off the main breaker, the floor area of the dwelling and the loads of the home",
+      text: "For a first answer, enter the service rating as read off the main breaker, the floor area of the dwelling and the loads of the home",
       next: { step: "survey", text: "Confirm the service rating as read off the main breaker" },
     });
     const { dwelling } = us;
     const area = said({ ...us, dwelling: { ...dwelling, floorArea: null } });
-    expect(area.text).toBe("Not enough known yet; needed first: the floor area of the dwelling");
+    expect(area.text).toBe("For a first answer, enter the floor area of the dwelling");
     const two = said({ ...onSupplyOf(us, { ratingA: null }), dwelling: { ...dwelling, floorArea: null } });
     expect(two.text).toMatch(/as read off the main breaker and the floor area of the dwelling$/);
     expect(two.next.step).toBe("survey");
@@ -166,10 +168,16 @@ describe("what is most pressing beside the answer", () => {
   it("names three things to confirm, and tells how many more there are", () => {
     const unread = assess(newCase("us-nec-2023", "1 Test Lane"));
     const most = pressing(unread);
-    expect(most?.kind).toBe("confirm");
+    expect(most?.kind).toBe("after");
+    expect(most?.confirm?.values.map((v) => v.key)).toEqual(
+      unread.missing
+        .filter((m) => !m.decisive)
+        .slice(0, 3)
+        .map((m) => m.key),
+    );
     const later = unread.missing.filter((m) => !m.decisive);
     expect(most?.more).toBe(later.length - 3);
-    expect(most?.text).toMatch(/^Confirm after that: [^,]*, [^,]* and [^,]*$/);
+    expect(most?.text).toMatch(/^After that: [^,]*, [^,]* and [^,]*$/);
     // What decides stands in the answer already.
     expect(most?.text).not.toContain("service rating as read");
     const { sources: _, ...survey } = us.survey ?? {};
@@ -181,6 +189,7 @@ describe("what is most pressing beside the answer", () => {
     const hall = onSupplyOf(assumed, { meterPlace: "hall" });
     expect(pressing(assess(hall))).toEqual({
       kind: "assumed",
+      confirm: null,
       text: "Only assumed: Meter place hall. Confirm on site",
       more: 0,
     });

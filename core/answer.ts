@@ -6,12 +6,18 @@ import { replayedInWords } from "#core/need/replayed.ts";
 import { wayOf } from "#core/ways/index.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
 import type { Assessment } from "./assess.ts";
-import type { StepId } from "./missing.ts";
+import type { Missing, StepId } from "./missing.ts";
 import { showA } from "./units.ts";
 import { type Why, why } from "./why.ts";
 import { capital, lower } from "./words.ts";
 
 export type AnswerState = "fits" | "once-confirmed" | "fits-with-work" | "does-not-fit" | "open";
+
+/** Words, and the values of the case that they go on with. */
+export interface NamedValues {
+  before: string;
+  values: Missing[];
+}
 
 export interface Answer {
   state: AnswerState;
@@ -19,6 +25,8 @@ export interface Answer {
   verdict: string;
   /** One sentence: what is spare, and which way would do. */
   text: string;
+  /** While it is open: the same sentence in parts, so that each value can be gone to. */
+  first: NamedValues | null;
   /** What to do next, and where. */
   next: { step: StepId; text: string };
 }
@@ -30,6 +38,9 @@ const VERDICTS: Record<AnswerState, string> = {
   "does-not-fit": "Does not fit",
   open: "Open",
 };
+
+/** What the sentence of an open answer begins with. */
+const FIRST = "For a first answer, enter";
 
 function stateOf(assessment: Assessment): AnswerState {
   const { missing, findings } = assessment;
@@ -59,7 +70,7 @@ export function answer(assessment: Assessment): Answer {
   const text = refused
     ? `${refused.text}: nothing can be done as things stand`
     : decisive.length > 0
-      ? `Not enough known yet; needed first: ${listed(decisive.map((m) => lower(m.text)))}`
+      ? `${FIRST} ${listed(decisive.map((m) => lower(m.text)))}`
       : measure
         ? `Measure first: ${spare} by calculation; after that ${offer}`
         : offer
@@ -77,6 +88,7 @@ export function answer(assessment: Assessment): Answer {
     state,
     verdict: VERDICTS[state],
     text,
+    first: !refused && decisive.length > 0 ? { before: FIRST, values: decisive } : null,
     next: next ?? { step: "papers", text: "Check the ways and print the worksheet" },
   };
 }
@@ -86,8 +98,10 @@ const NAMED = 3;
 
 /** What is most pressing after the answer itself, in one sentence; null where nothing is. */
 export interface Pressing {
-  kind: "stop" | "confirm" | "assumed";
+  kind: "stop" | "confirm" | "after" | "assumed";
   text: string;
+  /** The same in parts, where values of the case are to be confirmed. */
+  confirm: NamedValues | null;
   /** So many more are only told when asked. */
   more: number;
 }
@@ -96,18 +110,31 @@ export function pressing({ findings, missing, assumed: all }: Assessment): Press
   // What decides and was only assumed is to be confirmed already.
   const assumed = all.filter((f) => !missing.some((m) => m.key === f.key));
   const [stop, ...stops] = findings.filter((f) => f.severity === "stop");
-  if (stop) return { kind: "stop", text: `Stop: ${stop.text}`, more: stops.length + missing.length + assumed.length };
+  if (stop)
+    return {
+      kind: "stop",
+      text: `Stop: ${stop.text}`,
+      confirm: null,
+      more: stops.length + missing.length + assumed.length,
+    };
   // What decides stands in the answer itself while it is open.
   const asked = missing.filter((m) => !m.decisive);
   if (asked.length > 0) {
-    const named = asked.slice(0, NAMED).map((m) => lower(m.text));
-    const more = asked.length - named.length + assumed.length;
-    const when = asked.length < missing.length ? "Confirm after that" : "Confirm first";
-    return { kind: "confirm", text: `${when}: ${listed(named)}`, more };
+    const values = asked.slice(0, NAMED);
+    const more = asked.length - values.length + assumed.length;
+    const isLater = asked.length < missing.length;
+    const before = isLater ? "After that:" : "Confirm first:";
+    return {
+      kind: isLater ? "after" : "confirm",
+      text: `${before} ${listed(values.map((m) => lower(m.text)))}`,
+      confirm: { before, values },
+      more,
+    };
   }
   if (assumed.length === 0) return null;
   return {
     kind: "assumed",
+    confirm: null,
     text: `Only assumed: ${listed(assumed.map((f) => `${f.label} ${f.value}`))}. Confirm on site`,
     more: 0,
   };

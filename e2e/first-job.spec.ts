@@ -10,7 +10,7 @@ test("from sign-in to a printed verdict", async ({ page, heron }) => {
   await page.waitForURL(`${heron.url}/`);
 
   const id = await newJob(page, heron, "5 Cormorant Way");
-  await expect(page.getByText(/Not enough known yet; needed first: the service rating/)).toBeVisible();
+  await expect(page.getByText(/For a first answer, enter the service rating/)).toBeVisible();
   await page.getByRole("link", { name: /Ways/ }).click();
   await expect(page.getByText(/^So far only, as what is missing may turn it round:/)).toBeVisible();
   await expect(page.getByText("recommended", { exact: true })).toHaveCount(0);

@@ -27,7 +27,7 @@ test("the first job, up to where it cannot go on", async ({ page, heron }) => {
   await page.getByRole("button", { name: "Start the survey" }).click();
 
   await expect(page.getByRole("heading", { name: "3 Plain Street" })).toBeVisible();
-  await expect(page.getByText(/Not enough known yet; needed first: the service rating/)).toBeVisible();
+  await expect(page.getByText(/For a first answer, enter the service rating/)).toBeVisible();
   await expect(page.getByText(/Without scripts this page shows the job as it was saved/)).toBeVisible();
   for (const step of ["Demand", "Need", "Ways", "Papers"])
     await page.getByRole("navigation", { name: "Steps" }).getByRole("link", { name: step }).click();

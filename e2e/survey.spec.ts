@@ -139,7 +139,7 @@ test("sub-panels nest by their feeder, links keep loads from being counted twice
   await page.getByRole("link", { name: "Survey" }).click();
   await field(page, "Number of spaces").fill("20");
   await addDevice(page, "2p 30 dryer");
-  await expect(page.getByText("Added, linked to Dryer")).toBeVisible();
+  await expect(page.getByText(/^Added: .*; linked to Dryer, which is in the ledger$/)).toBeVisible();
   await addDevice(page, "2p 60 garage feeder");
   await device(page, "Add a sub-panel").click();
   await expect(page.getByRole("heading", { name: "Sub-panel", exact: true })).toBeVisible();
@@ -170,7 +170,7 @@ test("a circuit is entered with its load in one line, and several lines are past
   await entry.fill("range 50a 2 pole 12 kW");
   await expect(page.getByText("2-pole 50 A breaker, Range; load: Range, 12 kW")).toBeVisible();
   await entry.press("Enter");
-  await expect(page.getByText("Added, linked to Range, a new load")).toBeVisible();
+  await expect(page.getByText(/^Added: 2-pole 50 A breaker, Range; load: Range, /)).toBeVisible();
   const onServer = () => caseOf(page, heron, id);
   await saved(page);
   const range = (await onServer()).loads.find((l: { kind: string }) => l.kind === "range");

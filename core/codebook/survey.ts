@@ -1,5 +1,5 @@
 /** What a walk round the home asks for in a region, and in which words. */
-import type { Car, Conductor, Measured } from "#core/case/document/types.ts";
+import type { Car, Conductor, Measured, OutletType } from "#core/case/document/types.ts";
 
 /** A picture that the evidence list asks for. */
 export interface Pictured {
@@ -33,6 +33,8 @@ export interface SurveyRules {
   /** Sizes and wiring methods a conductor is entered in, smallest first. */
   conductorSizes: readonly string[];
   conductorTypes: readonly { value: NonNullable<Conductor["type"]>; label: string }[];
+  /** What the notes of a visit may look like, line by line. */
+  noteExamples: readonly string[];
   /** What quick entry of loads shows to somebody who has not used it. */
   loadExamples: string;
   /** How a year of demand is usually had here. */
@@ -41,6 +43,8 @@ export interface SurveyRules {
   demandBlockMinutes: number | null;
   /** What data is that nobody has named, by its days and its interval in minutes. */
   usualSource(days: number, minutes: number): Measured["source"];
+  /** The type that a receptacle worth knowing mostly has. */
+  usualOutlet: OutletType;
   /** A car to begin with; its unit is the usual one. */
   usualCar: Car & { distancePerDay: NonNullable<Car["distancePerDay"]> };
 }

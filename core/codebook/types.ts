@@ -16,6 +16,7 @@ import type { DemandMethod, Mistake, Recount } from "#core/demand/types.ts";
 import type { Cited } from "#core/why.ts";
 import type { BoardRules } from "./board.ts";
 import type { AsksFor, SurveyRules } from "./survey.ts";
+import type { TypicalHome } from "./typical-home.ts";
 
 /** The trade's own words in a rule set, for screens and papers. */
 export interface Words {
@@ -231,6 +232,8 @@ export interface Codebook {
   asksFor: AsksFor;
   survey: SurveyRules;
   board: BoardRules;
+  /** By when they were built, the oldest first. */
+  typicalHomes: readonly TypicalHome[];
   /** Sizes a feeder is made in, ascending. */
   feederSizes: readonly string[];
   /** What is often done wrong in a load calculation by these rules, each with the total it gives. */

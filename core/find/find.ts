@@ -24,19 +24,19 @@ export interface Found {
   to: Place;
 }
 
-export type Place =
-  | {
-      step: StepId;
-      /** A part of the step's sheet. */
-      section?: string;
-      /** The thing to stand on there: a load or device by its id, a field by its label. */
-      load?: string;
-      device?: string;
-      field?: string;
-    }
-  | { paper: string }
-  | { action: string }
-  | { job: string };
+/** A place in a step of the open job. */
+export interface StepPlace {
+  step: StepId;
+  /** A part of the step's sheet. */
+  section?: string;
+  /** The thing to stand on there: a load or device by its id, a field by its label or by its place in the case. */
+  load?: string;
+  device?: string;
+  field?: string;
+  pointer?: string;
+}
+
+export type Place = StepPlace | { paper: string } | { action: string } | { job: string };
 
 /** Everything of an open job that has a place in it. */
 export function findable(document: CaseDocument, assessment: Pick<Assessment, "path">): Found[] {

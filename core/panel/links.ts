@@ -1,5 +1,8 @@
 /** Devices and loads that belong together: what is fed by what, and what nobody has linked yet. */
+import type { Patch } from "#core/case/document/patch.ts";
+import { setValue } from "#core/case/document/set-value.ts";
 import type { CaseDocument, Circuit, Load, Panel } from "#core/case/document/types.ts";
+import { findKind } from "#core/case/laws/quick-entry.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 
 export interface Links {
@@ -54,4 +57,58 @@ export function loadNamed(document: CaseDocument, label: string): Load | null {
   const close =
     exact.length > 0 ? exact : free.filter((l) => (l.label ?? "").toLowerCase().split(/\W+/).includes(words));
   return close.length === 1 ? (close[0] as Load) : null;
+}
+
+/** The device that feeds nothing yet and is named like a load of the case; null where none or several are. */
+export function deviceNamed(document: CaseDocument, load: Load): Circuit | null {
+  const named = feedingNothing(document).filter(
+    ({ circuit }) => loadNamed(document, circuit.label ?? "")?.id === load.id,
+  );
+  return named.length === 1 ? (named[0]?.circuit ?? null) : null;
+}
+
+/** A device and a load that most likely belong together. */
+export interface SuggestedLink {
+  circuit: Circuit;
+  load: Load;
+}
+
+/**
+ * What could be linked with one press: by the same name first, then by kind, where the devices and loads of a kind are
+ * as many as each other or one load stands for several circuits.
+ */
+export function suggestedLinks(document: CaseDocument): SuggestedLink[] {
+  const { loadKinds } = codebookOf(document.rules);
+  const links: SuggestedLink[] = [];
+  let open = feedingNothing(document).map(({ circuit }) => circuit);
+  let free = linksOf(document).loads;
+  const join = (circuit: Circuit, load: Load) => {
+    links.push({ circuit, load });
+    open = open.filter((c) => c !== circuit);
+    if (!mayBeShared(load)) free = free.filter((l) => l !== load);
+  };
+  for (const circuit of [...open]) {
+    const load = loadNamed(document, circuit.label ?? "");
+    if (load && free.includes(load)) join(circuit, load);
+  }
+  for (const { kind } of loadKinds) {
+    const devices = open.filter((c) => findKind((c.label ?? "").toLowerCase(), loadKinds)?.kind === kind);
+    const loads = free.filter((l) => l.kind === kind);
+    const [shared] = loads.length === 1 && loads[0] && mayBeShared(loads[0]) ? loads : [];
+    if (shared && devices.length <= (shared.quantity ?? 1)) for (const device of devices) join(device, shared);
+    else if (devices.length === loads.length) devices.forEach((device, i) => void join(device, loads[i] as Load));
+  }
+  return links;
+}
+
+/** The edit that makes links: each load is put behind its device. */
+export function linkEach(document: CaseDocument, links: readonly SuggestedLink[]): Patch {
+  return document.panels.flatMap((panel, i) =>
+    (panel.circuits ?? []).flatMap((circuit, k) => {
+      const added = links.filter((link) => link.circuit.id === circuit.id).map(({ load }) => load.id);
+      return added.length === 0
+        ? []
+        : setValue(document, `/panels/${i}/circuits/${k}/loads`, [...(circuit.loads ?? []), ...added]);
+    }),
+  );
 }

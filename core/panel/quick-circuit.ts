@@ -1,13 +1,15 @@
 /**
  * Quick entry of a circuit with its load in one line: `range 50a 2 pole 12 kW`, `50/2 range 12kw`, `20 solar 2p backfed`,
- * `b40 shower 9.5kw rcd ac`, `cooker 10.5kw with socket b32`. The words may come in any order around the name.
+ * `dryer 30a 2p 5.5kw with receptacle 14-30`, `20 shed dead`, `b40 shower 9.5kw rcd ac`, `cooker 10.5kw with socket b32`.
+ * The words may come in any order around the name.
  */
-import type { Circuit, Load } from "#core/case/document/types.ts";
+import type { Circuit, Load, OutletType } from "#core/case/document/types.ts";
 import { parseLoads } from "#core/case/laws/quick-entry.ts";
 import type { Codebook } from "#core/codebook/types.ts";
 import { LINE_TOO_LONG, LONGEST_LINE } from "#core/limits.ts";
 import { ownValue } from "#core/own-value.ts";
 import type { NotUnderstood } from "#core/quantity/parse.ts";
+import { TypedLine } from "#core/quantity/typed-line.ts";
 import { showA } from "#core/units.ts";
 import { parseDevice } from "./quick-device.ts";
 
@@ -15,6 +17,8 @@ export interface EnteredCircuit {
   device: Omit<Circuit, "id">;
   /** The load that was typed with it; null where no nameplate was. */
   load: Omit<Load, "id"> | null;
+  /** The receptacle that it feeds, where one was typed. */
+  outlet: OutletType | null;
   /** What was understood, e.g. "2-pole 50 A breaker, Range; load Range, 12 kW". */
   understood: string;
 }
@@ -23,35 +27,19 @@ export interface EnteredCircuit {
 const OUTPUT_OF_DEVICE = 0.8;
 /** Words that say something of a circuit, and are no part of its name. */
 const LEFT_OVER = /(?<![\w-])(-?\d[\d.,]*\s*)?((?:kva|kw|va|w)[hs]?|amps?|volts?|poles?|rcd|backfed)(?![\w-])/i;
+const LONGEST_ABBREVIATION = 3;
 const POLE_WORDS: Record<string, string> = { single: "1", double: "2", two: "2", three: "3" };
-
-/** What is typed, from which pieces are taken one after the other. */
-class TypedLine {
-  constructor(public rest: string) {}
-
-  /** Takes the first piece of a form out. @returns its groups; null where there is none */
-  take(form: RegExp): RegExpExecArray | null {
-    const found = form.exec(this.rest);
-    if (found) this.rest = `${this.rest.slice(0, found.index)} ${this.rest.slice(found.index + found[0].length)}`;
-    return found;
-  }
-
-  /** Takes words at either end that a table knows. */
-  takeEnds(isKnown: (word: string) => boolean): string[] {
-    const words = this.rest.trim().split(/\s+/).filter(Boolean);
-    const taken: string[] = [];
-    while (words[0] && isKnown(words[0].toLowerCase())) taken.push(words.shift() as string);
-    while (words.length > 1 && isKnown((words.at(-1) as string).toLowerCase())) taken.push(words.pop() as string);
-    this.rest = words.join(" ");
-    return taken;
-  }
-}
 
 /** Understands one circuit, or says what it did not understand; nothing is guessed silently. */
 export function parseCircuit(text: string, codebook: Codebook, volts: number): EnteredCircuit | NotUnderstood {
   if (text.length > LONGEST_LINE) return { problem: `What is typed ${LINE_TOO_LONG}` };
   const { board, asksFor } = codebook;
   const line = new TypedLine(text.trim());
+  const receptacle = line.take(/(?<!\w)with\s+(?:an?\s+)?(?:receptacle|outlet)\s+(\d{1,2}-\d{2})(?![\w-])/i)?.[1];
+  if (receptacle && !ownValue(codebook.outlets, receptacle as OutletType))
+    return { problem: `There is no ${codebook.words.outlet} of type ${receptacle} in these rules` };
+  const isAbandoned =
+    line.take(/(?<!\w)(?:abandoned|dead|disused|(?:not|no longer|out of) (?:in )?use)(?!\w)/i) !== null;
   const socket = line.take(/(?<!\w)with\s+(?:a\s+)?socket(?!\w)/i) !== null;
   const isBackfed = line.take(/(?<!\w)back-?\s?fe(?:d|ed)(?!\w)/i) !== null;
   const nameplate =
@@ -79,10 +67,14 @@ export function parseCircuit(text: string, codebook: Codebook, volts: number): E
   const leftOver = LEFT_OVER.exec(label);
   if (leftOver) return { problem: `"${leftOver[0].trim()}" is not understood; for example: ${board.examples.device}` };
 
-  const read = parseDevice([poles && `${poles}p`, ...kinds, rating, label].filter(Boolean).join(" "), board);
-  if ("problem" in read) return read;
+  if (isAbandoned && (nameplate || receptacle || isBackfed))
+    return { problem: "An abandoned circuit feeds nothing: leave out what it fed" };
   const load = nameplate ? loadOf(`${label} ${nameplate[0]}`, codebook, volts) : null;
   if (load && "problem" in load) return load;
+  // The trade's short names are written out: "ac" is Air conditioning at the breaker as in the ledger.
+  const name = label.length <= LONGEST_ABBREVIATION ? (load?.load.label ?? label) : label;
+  const read = parseDevice([poles && `${poles}p`, ...kinds, rating, name].filter(Boolean).join(" "), board);
+  if ("problem" in read) return read;
   if (socket && load?.load.kind !== "cooker")
     return {
       problem: '"with socket" is for a cooker\'s control: add its rating, for example: cooker 10.5kw with socket b32',
@@ -93,13 +85,17 @@ export function parseCircuit(text: string, codebook: Codebook, volts: number): E
       ...read.device,
       ...(rcd && { rcd: rcd.toUpperCase() as NonNullable<Circuit["rcd"]> }),
       ...(outputA !== null && { backfeed: { outputA } }),
+      ...(isAbandoned && { status: "abandoned" as const }),
     },
+    outlet: (receptacle as OutletType | undefined) ?? null,
     load: load && { ...load.load, ...(socket && { socketOnControl: true }) },
     understood: [
       read.understood,
       rcd && `on a type ${rcd.toUpperCase()} RCD`,
       outputA !== null && `backfed, with ${showA(outputA)} taken as the source's output`,
+      isAbandoned && "abandoned: it stays in its place and feeds nothing",
       load && `load: ${load.understood}${socket ? ", with a socket on its control" : ""}`,
+      receptacle && `${codebook.words.outlet} ${receptacle}`,
     ]
       .filter(Boolean)
       .join("; "),

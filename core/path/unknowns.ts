@@ -6,6 +6,7 @@ import { rcdOf } from "#core/findings/united-kingdom.ts";
 import { ownValue } from "#core/own-value.ts";
 import { feedingNothing } from "#core/panel/links.ts";
 import { onSupply } from "#core/panel/sub-panels.ts";
+import { assumedCircuits, assumedKey, assumedLoads, isAssumed } from "#core/survey/assumed.ts";
 import { showA } from "#core/units.ts";
 import { circuitRated, feederRated, feederRatingA, type Home, readRatingA } from "./home.ts";
 import { circuitName, outletName, panelName } from "./names.ts";
@@ -60,6 +61,14 @@ function feedingUnknown({ document, codebook }: Home): Circuit[] {
   );
 }
 
+const PLUGGED_IN_ENDS = [
+  ["from", "from when the car is plugged in"],
+  ["to", "until when the car is plugged in"],
+] as const;
+
+/** "load", "3 loads" */
+const counted = (count: number, thing: string) => (count === 1 ? thing : `${count} ${thing}s`);
+
 /** What the demand of the home rests on. */
 function ofDemand(home: Home): Unknown[] {
   const { document, codebook, method, loads } = home;
@@ -82,6 +91,18 @@ function ofDemand(home: Home): Unknown[] {
     }
     if (!document.loads.some((l) => !started.has(l.kind) && l.id !== own))
       found.push(unknown("loads", "the loads of the home", { step: "demand", decisive: true }));
+    const assumed = assumedLoads(document).length;
+    if (assumed > 0)
+      found.push(
+        unknown(
+          "loads.assumed",
+          `the ${counted(assumed, "load")} that ${assumed === 1 ? "was" : "were"} only assumed`,
+          {
+            step: "demand",
+            knowledge: "assumed",
+          },
+        ),
+      );
     for (const circuit of feedingUnknown(home))
       found.push(
         unknown(
@@ -99,9 +120,24 @@ function ofDemand(home: Home): Unknown[] {
         unknown("loads.phase", `the phase of ${unplaced === 1 ? "one load" : `${unplaced} loads`}`, { step: "demand" }),
       );
   }
-  if (need?.energyPerDayKWh === undefined && !need?.cars?.length)
-    found.push(unknown("need.cars", "how far the car drives a day", { step: "need" }));
+  if (need?.energyPerDayKWh === undefined) {
+    const cars = need?.cars ?? [];
+    if (cars.length === 0) found.push(unknown("need.cars", "how far the car drives a day", { step: "need" }));
+    const assumedCar = cars.findIndex((_, i) => isAssumed(document, assumedKey.carDistance(i)));
+    if (assumedCar >= 0)
+      found.push(
+        unknown(assumedKey.carDistance(assumedCar), "how far the car drives a day, which was only assumed", {
+          step: "need",
+          knowledge: "assumed",
+        }),
+      );
+  }
   if (!need?.pluggedIn) found.push(unknown("need.pluggedIn", "when the car is plugged in", { step: "need" }));
+  for (const [end, when] of PLUGGED_IN_ENDS)
+    if (isAssumed(document, `need.pluggedIn.${end}`))
+      found.push(
+        unknown(`need.pluggedIn.${end}`, `${when}, which was only assumed`, { step: "need", knowledge: "assumed" }),
+      );
   return found;
 }
 
@@ -170,12 +206,22 @@ export function unknownsOfPanel(home: Home, panel: Panel, target: Target): Unkno
   const name = panelName(panel, home.codebook);
   const { words } = home.codebook;
   const takesDevice = target.panel?.id === panel.id && (target.circuit === null || target.circuit.planned === true);
+  const assumed = assumedCircuits(home.document, panel).length;
   const empty =
     !onSupply(panel) && !panel.circuits?.some((c) => !c.planned) && home.at(panel).loads.every((l) => !l.existing);
   return [
     ...asked(home, panel.condition === undefined, `panel.${panel.id}.condition`, `the condition of ${name}`),
     ...(takesDevice && !target.outlet
       ? asked(home, panel.spaces === undefined, `panel.${panel.id}.spaces`, `the number of ${words.spaces} in ${name}`)
+      : []),
+    ...(assumed > 0
+      ? [
+          unknown(
+            `panel.${panel.id}.circuits`,
+            `the ${counted(assumed, "circuit")} of ${name} that ${assumed === 1 ? "was" : "were"} only assumed`,
+            { knowledge: "assumed" },
+          ),
+        ]
       : []),
     ...(empty && !panel.measured ? [unknown(`panel.${panel.id}.loads`, `what ${name} feeds`)] : []),
   ];
@@ -235,6 +281,7 @@ export function unknownsOfOutlet(home: Home, outlet: Outlet, target: Target): Un
   const { asksFor } = home.codebook;
   const at = `the ${outletName(outlet, home.codebook)}${outlet.place ? ` (${outlet.place})` : ""}`;
   return [
+    ...asked(home, false, assumedKey.outletType(outlet.id), `the type of ${at}`),
     ...(target.circuit ? [] : [unknown(`outlet.${outlet.id}.circuit`, `which circuit feeds ${at}`)]),
     ...asked(home, !outlet.leadLength, `outlet.${outlet.id}.leadLength`, `how far the lead must reach from ${at}`),
     ...(asksFor.earthing
@@ -257,10 +304,14 @@ export function unknownsOfCharger(home: Home, target: Target): Unknown[] {
   const typeB = target.circuit !== null && rcdOf(target.panel, target.circuit) === "B";
   return [
     ...(combined && charger?.lostPenDetection === undefined
-      ? [unknown("charger.lostPenDetection", "that the charger detects a lost neutral-and-earth conductor")]
+      ? [
+          unknown("charger.lostPenDetection", "that the charger disconnects on an open PEN (lost neutral)", {
+            step: "need",
+          }),
+        ]
       : []),
     ...(!typeB && charger?.dcDetection === undefined
-      ? [unknown("charger.dcDetection", "that the charger detects 6 mA of DC")]
+      ? [unknown("charger.dcDetection", "that the charger detects 6 mA of DC", { step: "need" })]
       : []),
   ];
 }

@@ -1,13 +1,14 @@
 /** What stands round every step of a job. */
 import { RedoOutlined, SearchOutlined, UndoOutlined } from "@ant-design/icons";
 import { Button } from "antd";
-import { lazy, type ReactNode, Suspense, useEffect, useRef } from "react";
+import { Fragment, lazy, type ReactNode, Suspense, useEffect, useRef } from "react";
 import { Link, NavLink } from "react-router";
-import { type AnswerState, answerWhy, pressing } from "#core/answer.ts";
+import { type AnswerState, answerWhy, type NamedValues, pressing } from "#core/answer.ts";
 import { type Assessment, governingOf } from "#core/assess.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import { showDay } from "#core/dates.ts";
 import { decisionNow, recommendedOtherwise } from "#core/decide/decision.ts";
+import { placeOfMissing } from "#core/find/missing-place.ts";
 import { showA } from "#core/units.ts";
 import { lower } from "#core/words.ts";
 import { Mark } from "#ui/frame/mark.tsx";
@@ -23,6 +24,7 @@ import { ThemeSwitch } from "#ui/theme/theme-switch.tsx";
 import { Waterline } from "#ui/waterline/waterline.tsx";
 import { Figure, useWhyIsOpen, WhySheet } from "#ui/why/why-sheet.tsx";
 import { type JobDialogs, useJobDialogs } from "./dialogs.tsx";
+import { standOn } from "./find/stand-on.ts";
 import styles from "./frame.module.css";
 import { useIsGone } from "./use-is-gone.ts";
 import { useStepScroll } from "./use-step-scroll.ts";
@@ -154,6 +156,34 @@ function Decided() {
   );
 }
 
+/** Values of the case that are still missing, each one press away. */
+function Values({ before, values }: NamedValues) {
+  const { document } = useJob();
+  const { jobId } = useJobStore();
+  return (
+    <>
+      {before}{" "}
+      {values.map((missing, i) => {
+        const place = placeOfMissing(missing, document);
+        const joint = i === 0 ? "" : i === values.length - 1 ? " and " : ", ";
+        return (
+          <Fragment key={missing.key}>
+            {joint}
+            <Link
+              to={`/jobs/${jobId}/${place.step}`}
+              preventScrollReset
+              className={styles.value}
+              onClick={() => standOn(place)}
+            >
+              {lower(missing.text)}
+            </Link>
+          </Fragment>
+        );
+      })}
+    </>
+  );
+}
+
 function AnswerBand() {
   const { answer, assessment } = useJob();
   const band = useRef<HTMLDivElement>(null);
@@ -184,10 +214,10 @@ function AnswerBand() {
             <AnswerVerdict state={answer.state} word={answer.verdict} />
             {headroom}
           </p>
-          <p>{answer.text}.</p>
+          <p>{answer.first ? <Values {...answer.first} /> : answer.text}.</p>
           {most && (
             <p className={styles.pressing} data-kind={most.kind} role={most.kind === "stop" ? "alert" : undefined}>
-              {most.text}
+              {most.confirm ? <Values {...most.confirm} /> : most.text}
               {most.more > 0 && (
                 <>
                   {" "}

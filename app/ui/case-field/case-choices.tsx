@@ -3,15 +3,15 @@ import { Segmented, Select } from "antd";
 import { type ReactNode, useState } from "react";
 import { valueAt } from "#core/case/document/set-value.ts";
 import { useJobPart, useJobStore } from "#ui/job-store/use-job.tsx";
-import { CaseFrame } from "./case-frame.tsx";
+import { CaseFrame, type Sourced } from "./case-frame.tsx";
 import { YesNoSwitch } from "./yes-no-switch.tsx";
 
 /** What stands at a place in the case, and how it is set. */
-function useCaseValue<T>(pointer: string) {
+function useCaseValue<T>(pointer: string, { source, assumed }: Sourced) {
   const store = useJobStore();
   const value = useJobPart((state) => valueAt(state.document, pointer) as T | undefined);
   const [problem, setProblem] = useState<string | null>(null);
-  const set = (next: T | undefined) => setProblem(store.trySet(pointer, next));
+  const set = (next: T | undefined) => setProblem(store.trySet(pointer, next, undefined, source ?? assumed));
   return { value, set, problem };
 }
 
@@ -23,24 +23,25 @@ const NONE = "";
 const FEW_LETTERS = 18;
 
 /** One of a few: a row of buttons, or a list where there are many. */
-export function CaseChoice<T extends string | number>(props: {
-  label: string;
-  pointer: string;
-  options: readonly Option<T>[];
-  fallback?: T;
-  /** What it is called where nothing is chosen, so that a choice can be taken back. */
-  none?: string;
-  hint?: ReactNode;
-  source?: string;
-}) {
-  const { label, pointer, fallback, none, hint, source } = props;
+export function CaseChoice<T extends string | number>(
+  props: Sourced & {
+    label: string;
+    pointer: string;
+    options: readonly Option<T>[];
+    fallback?: T;
+    /** What it is called where nothing is chosen, so that a choice can be taken back. */
+    none?: string;
+    hint?: ReactNode;
+  },
+) {
+  const { label, pointer, fallback, none, hint, source, assumed } = props;
   const options = none === undefined ? props.options : [{ value: NONE as T, label: none }, ...props.options];
-  const held = useCaseValue<T>(pointer);
+  const held = useCaseValue<T>(pointer, props);
   const value = held.value ?? fallback ?? (none === undefined ? undefined : (NONE as T));
   const choose = (next: T) => held.set(next === NONE ? undefined : next);
   const few = options.reduce((n, o) => n + o.label.length, 0) <= FEW_LETTERS;
   return (
-    <CaseFrame label={label} hint={hint} problem={held.problem} source={source}>
+    <CaseFrame label={label} pointer={pointer} hint={hint} problem={held.problem} source={source} assumed={assumed}>
       {(tied) =>
         few ? (
           <Segmented
@@ -68,19 +69,18 @@ export function CaseChoice<T extends string | number>(props: {
   );
 }
 
-interface SwitchProps {
+interface SwitchProps extends Sourced {
   label: string;
   pointer: string;
   fallback?: boolean;
   hint?: string;
-  source?: string;
 }
 
 /** Yes or no. */
 export function CaseSwitch({ label, pointer, fallback = false, hint, source }: SwitchProps) {
-  const { value = fallback, set, problem } = useCaseValue<boolean>(pointer);
+  const { value = fallback, set, problem } = useCaseValue<boolean>(pointer, { source });
   return (
-    <CaseFrame label={label} hint={hint} problem={problem} source={source}>
+    <CaseFrame label={label} pointer={pointer} hint={hint} problem={problem} source={source}>
       {(tied) => <YesNoSwitch {...tied} checked={value} onChange={set} />}
     </CaseFrame>
   );
@@ -93,11 +93,12 @@ const YES_NO = [
 
 /** Yes, no, or nobody has looked: neither is taken for granted. */
 export function CaseYesNo({ label, pointer, hint, source }: Omit<SwitchProps, "fallback">) {
-  const { value, set, problem } = useCaseValue<boolean>(pointer);
+  const { value, set, problem } = useCaseValue<boolean>(pointer, { source });
   const looked = value !== undefined;
   return (
     <CaseFrame
       label={label}
+      pointer={pointer}
       hint={looked ? hint : "nobody has looked yet"}
       problem={problem}
       source={looked ? source : undefined}

@@ -22,7 +22,7 @@ export function CaseConductor({ label, pointer, codebook, source, sizeOnly = fal
   const held = useJobPart((state) => valueAt(state.document, pointer)) as Conductor | null | undefined;
   const set = (conductor: Conductor | null) => store.edit(setValue(store.getState().document, pointer, conductor));
   return (
-    <CaseFrame label={label} source={source}>
+    <CaseFrame label={label} pointer={pointer} source={source}>
       {(tied) => (
         <div className={styles.conductor}>
           <Select

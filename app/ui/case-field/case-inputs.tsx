@@ -5,7 +5,7 @@ import { setValue, valueAt } from "#core/case/document/set-value.ts";
 import type { DailyWindow } from "#core/case/document/types.ts";
 import { parseQuantity, type UnitNames } from "#core/quantity/parse.ts";
 import { useJobStore } from "#ui/job-store/use-job.tsx";
-import { CaseFrame } from "./case-frame.tsx";
+import { CaseFrame, type Sourced } from "./case-frame.tsx";
 import { useCaseText } from "./use-case-text.ts";
 
 /** What an input of Ant Design is given by the text it shows. */
@@ -16,20 +16,19 @@ const inputOf = (field: ReturnType<typeof useCaseText>) => ({
   onBlur: field.leave,
 });
 
-interface TextProps {
+interface TextProps extends Sourced {
   label: string;
   pointer: string;
   hint?: string;
   placeholder?: string;
-  source?: string;
   wide?: boolean;
 }
 
 /** A line of text. */
 export function CaseText({ label, pointer, hint, placeholder, source, wide }: TextProps) {
-  const field = useCaseText<string>({ pointer, show: (v) => v ?? "", read: (text) => ({ value: text }) });
+  const field = useCaseText<string>({ pointer, source, show: (v) => v ?? "", read: (text) => ({ value: text }) });
   return (
-    <CaseFrame label={label} hint={hint} problem={field.problem} source={source} wide={wide}>
+    <CaseFrame label={label} pointer={pointer} hint={hint} problem={field.problem} source={source} wide={wide}>
       {(tied) => <Input {...tied} {...inputOf(field)} placeholder={placeholder} />}
     </CaseFrame>
   );
@@ -39,13 +38,13 @@ export function CaseText({ label, pointer, hint, placeholder, source, wide }: Te
 export function CaseLines({ label, pointer, placeholder }: Pick<TextProps, "label" | "pointer" | "placeholder">) {
   const field = useCaseText<string>({ pointer, show: (v) => v ?? "", read: (text) => ({ value: text || undefined }) });
   return (
-    <CaseFrame label={label} problem={field.problem}>
+    <CaseFrame label={label} pointer={pointer} problem={field.problem}>
       {(tied) => <Input.TextArea {...tied} {...inputOf(field)} rows={2} placeholder={placeholder} />}
     </CaseFrame>
   );
 }
 
-interface NumberProps {
+interface NumberProps extends Sourced {
   label: string;
   pointer: string;
   units: UnitNames;
@@ -53,15 +52,15 @@ interface NumberProps {
   hint?: ReactNode;
   /** An empty field means the value is not known: null, or the field taken away; or it may not be empty. */
   empty?: "null" | "absent" | "refused";
-  source?: string;
 }
 
 const tidy = (value: number) => String(Number(value.toFixed(4)));
 
 /** A number with a fixed unit, typed with or without it: `100`, `100 A`. */
-export function CaseNumber({ label, pointer, units, usual, hint, empty = "absent", source }: NumberProps) {
+export function CaseNumber({ label, pointer, units, usual, hint, empty = "absent", source, assumed }: NumberProps) {
   const field = useCaseText<number>({
     pointer,
+    source: source ?? assumed,
     show: (v) => (v === undefined || v === null ? "" : tidy(v)),
     read: (text) => {
       if (text.trim() === "" && empty === "refused") return { problem: "is required" };
@@ -70,7 +69,7 @@ export function CaseNumber({ label, pointer, units, usual, hint, empty = "absent
     },
   });
   return (
-    <CaseFrame label={label} hint={hint} problem={field.problem} source={source}>
+    <CaseFrame label={label} pointer={pointer} hint={hint} problem={field.problem} source={source} assumed={assumed}>
       {(tied) => (
         <Input {...tied} {...inputOf(field)} className="figure" inputMode="decimal" autoComplete="off" suffix={usual} />
       )}
@@ -79,9 +78,10 @@ export function CaseNumber({ label, pointer, units, usual, hint, empty = "absent
 }
 
 /** A quantity that keeps the unit it was typed in: `1850 ft2`, `96 m2`. */
-export function CaseQuantity({ label, pointer, units, usual, hint, empty = "absent", source }: NumberProps) {
+export function CaseQuantity({ label, pointer, units, usual, hint, empty = "absent", source, assumed }: NumberProps) {
   const field = useCaseText<{ value: number; unit: string }>({
     pointer,
+    source: source ?? assumed,
     show: (v) => (v ? `${tidy(v.value)} ${v.unit}` : ""),
     read: (text) => {
       if (text.trim() === "") return { value: empty === "null" ? null : undefined };
@@ -90,7 +90,14 @@ export function CaseQuantity({ label, pointer, units, usual, hint, empty = "abse
     },
   });
   return (
-    <CaseFrame label={label} hint={hint} problem={field.problem?.replace(/^(value|unit) /, "")} source={source}>
+    <CaseFrame
+      label={label}
+      pointer={pointer}
+      hint={hint}
+      problem={field.problem?.replace(/^(value|unit) /, "")}
+      source={source}
+      assumed={assumed}
+    >
       {(tied) => (
         <Input {...tied} {...inputOf(field)} className="figure" autoComplete="off" placeholder={`in ${usual}`} />
       )}
@@ -101,16 +108,22 @@ export function CaseQuantity({ label, pointer, units, usual, hint, empty = "abse
 interface TimeProps {
   label: string;
   pointer: string;
+  assumed: string;
   /** The other end of the window, and its usual time. */
-  partner: { pointer: string; usual: string };
+  partner: { pointer: string; usual: string; assumed: string };
 }
 
 /** A time of day, `20:00`, as the browser or the phone lets it be picked. */
-function CaseTime({ label, pointer, partner }: TimeProps) {
+function CaseTime({ label, pointer, assumed, partner }: TimeProps) {
   const store = useJobStore();
-  const field = useCaseText<string>({ pointer, show: (v) => v ?? "", read: (text) => ({ value: text || undefined }) });
+  const field = useCaseText<string>({
+    pointer,
+    source: assumed,
+    show: (v) => v ?? "",
+    read: (text) => ({ value: text || undefined }),
+  });
   return (
-    <CaseFrame label={label} problem={field.problem}>
+    <CaseFrame label={label} pointer={pointer} problem={field.problem} assumed={assumed}>
       {(tied) => (
         <Input
           {...tied}
@@ -120,13 +133,14 @@ function CaseTime({ label, pointer, partner }: TimeProps) {
           onChange={(e) => {
             const { document } = store.getState();
             const window = pointer.slice(0, pointer.lastIndexOf("/"));
-            // A window has two ends: the first one typed brings the other with its usual time.
+            // A window has two ends: the first one typed brings the other with its usual time, which is no answer yet.
             if (e.target.value && !valueAt(document, window)) {
               const ends = {
                 [pointer.split("/").at(-1) as string]: e.target.value,
                 [partner.pointer.split("/").at(-1) as string]: partner.usual,
               };
-              store.edit(setValue(document, window, ends));
+              const mark = setValue(document, `/survey/sources/${partner.assumed}`, "assumed");
+              store.edit([...setValue(document, window, ends), ...mark]);
             } else if (e.target.value) field.change(e.target.value);
           }}
         />
@@ -146,10 +160,21 @@ export function CaseWindow({
   usual: DailyWindow;
 }) {
   const [start, end] = [`${pointer}/from`, `${pointer}/to`];
+  const [startKey, endKey] = [start, end].map((at) => at.slice(1).replaceAll("/", ".")) as [string, string];
   return (
     <>
-      <CaseTime label={from} pointer={start} partner={{ pointer: end, usual: usual.to }} />
-      <CaseTime label={until} pointer={end} partner={{ pointer: start, usual: usual.from }} />
+      <CaseTime
+        label={from}
+        pointer={start}
+        assumed={startKey}
+        partner={{ pointer: end, usual: usual.to, assumed: endKey }}
+      />
+      <CaseTime
+        label={until}
+        pointer={end}
+        assumed={endKey}
+        partner={{ pointer: start, usual: usual.from, assumed: startKey }}
+      />
     </>
   );
 }

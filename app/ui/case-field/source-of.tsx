@@ -5,6 +5,7 @@ import { useState } from "react";
 import { setValue } from "#core/case/document/set-value.ts";
 import { SOURCES, type Source } from "#core/case/document/types.ts";
 import { ownValue } from "#core/own-value.ts";
+import { isAssumed } from "#core/survey/assumed.ts";
 import { useJobPart, useJobStore } from "#ui/job-store/use-job.tsx";
 import styles from "./case-field.module.css";
 
@@ -43,5 +44,23 @@ export function SourceOf({ field, label }: { field: string; label: string }) {
       onChange={(next) => store.edit(setValue(store.getState().document, `/survey/sources/${field}`, next))}
       onOpenChange={(open) => !open && setAsked(false)}
     />
+  );
+}
+
+/** Beside a value that Heron began with: it is no answer until somebody presses this or types another. */
+export function AssumedMark({ field, label }: { field: string; label: string }) {
+  const store = useJobStore();
+  const assumed = useJobPart((state) => isAssumed(state.document, field));
+  if (!assumed) return null;
+  return (
+    <button
+      type="button"
+      className={styles.source}
+      data-source="assumed"
+      aria-label={`${label} is assumed: it is right`}
+      onClick={() => store.edit(setValue(store.getState().document, `/survey/sources/${field}`, undefined))}
+    >
+      assumed: confirm
+    </button>
   );
 }

@@ -5,6 +5,8 @@ import { useJobPart, useJobStore } from "#ui/job-store/use-job.tsx";
 
 interface TextSync<T> {
   pointer: string;
+  /** Its key in the sources; typing over a value that was only assumed takes that mark away. */
+  source?: string | undefined;
   show(value: T | undefined): string;
   /** The value that the text means, or what was not understood. */
   read(text: string): { value: T | null | undefined } | { problem: string };
@@ -14,7 +16,7 @@ interface TextSync<T> {
  * Keeps what is typed and what the case holds together: typing edits the case when it is understood, and stays in the
  * field when it is not; a change from elsewhere shows in the field unless one is typing there.
  */
-export function useCaseText<T>({ pointer, show, read }: TextSync<T>) {
+export function useCaseText<T>({ pointer, source, show, read }: TextSync<T>) {
   const store = useJobStore();
   const held = useJobPart((state) => valueAt(state.document, pointer)) as T | undefined;
   const shown = show(held);
@@ -24,6 +26,8 @@ export function useCaseText<T>({ pointer, show, read }: TextSync<T>) {
   /** How the case shows what was typed here last; anything else in the case came from elsewhere. */
   const own = useRef(shown);
   const stuck = useRef(false);
+  /** Whether typing began over a value: a guess typed into an empty field stays marked as one. */
+  const replaces = useRef(false);
   stuck.current = problem !== null;
   useEffect(() => {
     if (typing.current && (shown === own.current || stuck.current)) return;
@@ -35,13 +39,14 @@ export function useCaseText<T>({ pointer, show, read }: TextSync<T>) {
     text,
     problem,
     change(typed: string) {
+      if (!typing.current) replaces.current = shown !== "";
       typing.current = true;
       setText(typed);
       const understood = read(typed);
       if ("problem" in understood) return setProblem(understood.problem);
       const { value } = understood;
       own.current = show((value ?? undefined) as T | undefined);
-      setProblem(store.trySet(pointer, value, pointer));
+      setProblem(store.trySet(pointer, value, pointer, replaces.current ? source : undefined));
     },
     leave() {
       typing.current = false;

@@ -18,14 +18,16 @@ export interface FieldProps {
   problem?: string | null | undefined;
   /** Takes the room of two fields, for long text. */
   wide?: boolean;
+  /** Its place in the case. */
+  pointer?: string | undefined;
   children(tied: Tied): ReactNode;
 }
 
-export function Field({ label, aside, hint, problem, wide = false, children }: FieldProps) {
+export function Field({ label, aside, hint, problem, wide = false, pointer, children }: FieldProps) {
   const id = useId();
   const words = `${id}-words`;
   return (
-    <div className={styles.field} data-wide={wide}>
+    <div className={styles.field} data-wide={wide} data-pointer={pointer}>
       <span className={styles.top}>
         <label htmlFor={id}>{label}</label>
         {aside}

@@ -13,6 +13,7 @@ import { setValue } from "#core/case/document/set-value.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { editProblems, problemAt } from "#core/case/laws/edit-problems.ts";
 import { type KeptBook, keptBookFor } from "#core/estimate/kept.ts";
+import { isAssumed } from "#core/survey/assumed.ts";
 import { type Later, Line } from "#ui/live/line.ts";
 import { Watched } from "#ui/live/watched.ts";
 import type { Base, Left, Outbox, ParkedEdit, WaitingEdit } from "./outbox.ts";
@@ -191,12 +192,18 @@ export class JobStore extends Watched<JobState> {
   }
 
   /**
-   * Sets one field of the case as it is now, which may be ahead of what is drawn.
+   * Sets one field of the case as it is now, which may be ahead of what is drawn. An assumption that a person replaces
+   * is none any more.
    * @param value undefined takes the field away
+   * @param assumption its key in the sources, where the field shows a value that may only have been assumed
    * @returns the problem that the field shows; null where the edit was made
    */
-  trySet(pointer: string, value: unknown, touch?: string): string | null {
-    return problemAt(pointer, this.tryEdit(setValue(this.state.document, pointer, value), touch));
+  trySet(pointer: string, value: unknown, touch?: string, assumption?: string): string | null {
+    const { document } = this.state;
+    const patch = setValue(document, pointer, value);
+    const replaces = patch.length > 0 && assumption !== undefined && isAssumed(document, assumption);
+    const mark = replaces ? setValue(document, `/survey/sources/${assumption}`, undefined) : [];
+    return problemAt(pointer, this.tryEdit([...patch, ...mark], touch));
   }
 
   /**

@@ -22,6 +22,8 @@ export interface PanelDrawingProps {
   chosen: ReadonlySet<string>;
   /** Devices whose load is counted in the calculation. */
   counted: ReadonlySet<string>;
+  /** Devices that nobody has read off yet. */
+  assumed: ReadonlySet<string>;
   /** Panels fed from a device, by its id. */
   feeds: ReadonlyMap<string, string>;
   /** A device that is only proposed. */
@@ -93,6 +95,7 @@ export function PanelDrawing(props: PanelDrawingProps) {
             codebook={codebook}
             chosen={props.chosen.has(circuit.id)}
             counted={props.counted.has(circuit.id)}
+            assumed={props.assumed.has(circuit.id)}
             feeds={props.feeds.get(circuit.id)}
             onChoose={props.onChoose}
           />
@@ -231,6 +234,7 @@ interface DeviceProps {
   codebook: Codebook;
   chosen: boolean;
   counted: boolean;
+  assumed: boolean;
   feeds: string | undefined;
   onChoose(id: string, more: boolean): void;
 }
@@ -238,7 +242,7 @@ interface DeviceProps {
 const STATUS_WORDS = { "in-use": "", abandoned: "abandoned", "charger-ready": "charger-ready" } as const;
 const PROTECTS = { afci: "AFCI", gfci: "GFCI", "afci-gfci": "AFCI/GFCI" } as const;
 
-const Device = memo(function Device({ circuit, codebook, chosen, counted, feeds, onChoose }: DeviceProps) {
+const Device = memo(function Device({ circuit, codebook, chosen, counted, assumed, feeds, onChoose }: DeviceProps) {
   const poles = circuit.poles ?? 1;
   const positions = positionsOf(circuit, codebook);
   const unplaced = circuit.position === undefined;
@@ -256,6 +260,7 @@ const Device = memo(function Device({ circuit, codebook, chosen, counted, feeds,
     STATUS_WORDS[circuit.status ?? "in-use"],
     circuit.device === "blank" ? "" : counted ? "counted in the calculation" : "not linked to a load",
     feeds ? `feeds ${feeds}` : "",
+    assumed ? "only assumed" : "",
   ];
   if (unplaced) return null;
   return (
@@ -280,7 +285,12 @@ const Device = memo(function Device({ circuit, codebook, chosen, counted, feeds,
         {circuit.device === "rcbo" && <span className={styles.extra}>RCBO {circuit.rcd}</span>}
         {feeds && <span className={styles.extra}>feeds {feeds}</span>}
       </span>
-      {rating && <span className={`${styles.rating} figure`}>{rating}</span>}
+      {rating && (
+        <span className={`${styles.rating} figure`}>
+          {assumed && "?"}
+          {rating}
+        </span>
+      )}
       {circuit.device !== "blank" && <i className={styles.counted} data-counted={counted} />}
     </button>
   );

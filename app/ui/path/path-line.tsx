@@ -44,6 +44,9 @@ function Gauge({ link }: { link: Drawn }) {
   );
 }
 
+/** A rating that nobody has read is said to be not known already. */
+const isNews = ({ code }: Link["faults"][number]) => code !== "rating-unknown";
+
 export function PathLine({
   links,
   tightest,
@@ -80,7 +83,7 @@ export function PathLine({
             </span>
             {link.link === tightest && <span className={styles.tightest}>tightest</span>}
             {KNOWN[link.known] && <span className={styles.known}>{KNOWN[link.known]}</span>}
-            {link.faults.map((fault) => (
+            {link.faults.filter(isNews).map((fault) => (
               <span key={fault.code + fault.text} className={styles.fault} data-severity={fault.severity}>
                 {WORD[fault.severity]}
                 <span className="out-of-sight">: {fault.text}</span>

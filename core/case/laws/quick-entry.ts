@@ -117,8 +117,8 @@ const SPEAKING = new Set(
   ].map(singular),
 );
 
-/** The kind with the longest name that stands in the words, whole words only. */
-function findKind(words: string, kinds: readonly LoadKind[]): LoadKind | null {
+/** The kind with the longest name that stands in the words (lower case), whole words only. */
+export function findKind(words: string, kinds: readonly LoadKind[]): LoadKind | null {
   const text = ` ${singular(words)} `;
   let best: { kind: LoadKind; length: number } | null = null;
   for (const kind of kinds)

@@ -11,6 +11,7 @@ import { ukBoard } from "./board.ts";
 import { ukLoadKinds, ukStartLoads } from "./load-kinds.ts";
 import { ukAsksFor, ukSurvey } from "./survey.ts";
 import { ukTails } from "./tails.ts";
+import { ukTypicalHomes } from "./typical-home.ts";
 
 const SETTINGS_A = [6, 8, 10, 13, 16, 20, 25, 32] as const;
 const DEVICES_A = [6, 10, 16, 20, 25, 32, 40, 45, 50, 63] as const;
@@ -158,6 +159,7 @@ export const bs7671: Codebook = {
   asksFor: ukAsksFor,
   survey: ukSurvey,
   board: ukBoard,
+  typicalHomes: ukTypicalHomes,
   feederSizes: FEEDER_SIZES,
   usualMistakes: ukUsualMistakes,
 };

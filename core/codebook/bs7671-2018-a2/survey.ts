@@ -35,9 +35,18 @@ export const ukSurvey: SurveyRules = {
     { value: "armoured-90", label: "Armoured, 90 °C" },
     { value: "multicore-70", label: "Tough-sheathed, 70 °C" },
   ],
+  noteExamples: [
+    "cut-out 80, tails 25 mm2, TN-C-S, Ze 0.21",
+    "board main switch 100 A, 12 ways, sound",
+    "type AC RCD 63 A ways 1-5",
+    "b40 shower 9.5kw",
+    "cooker 10.5kw with socket b32",
+    "24 mi a day, plugged in 19:00-07:00",
+  ],
   loadExamples: "shower 9.5kw   ·   2x ring 32a   ·   cooker",
   measuredYear: { source: "half-hour-meter", intervalMinutes: 30 },
   demandBlockMinutes: null,
   usualSource: (_days, minutes) => (minutes === 30 ? "half-hour-meter" : "recorder"),
+  usualOutlet: "bs1363",
   usualCar: { class: "family", distancePerDay: { value: 24, unit: "mi" } },
 };

@@ -1,4 +1,5 @@
 /** What the NEC editions share; an edition gives its name, its sections and what it changes. */
+
 import type { RuleSetId } from "#core/case/document/types.ts";
 import { necConductor, SIXTY_DEGREES_UP_TO_A } from "#core/circuit/ampacity.ts";
 import { necCircuit } from "#core/circuit/nec/design.ts";
@@ -16,6 +17,7 @@ import { necCharging } from "./charging.ts";
 import { necLoadKinds, necStartLoads } from "./load-kinds.ts";
 import { necServiceConductors, SERVICE_RATINGS_A } from "./service.ts";
 import { necAsksFor, necSurvey } from "./survey.ts";
+import { necTypicalHomes } from "./typical-home.ts";
 
 /** Share of a rating that a continuous set point may take (750.30, 625.42). */
 const SET_POINT_SHARE = 0.8;
@@ -131,6 +133,7 @@ export function necCodebook({ id, name, leastChargerVA, sections }: Edition): Co
     asksFor: necAsksFor,
     survey: necSurvey,
     board: necBoard,
+    typicalHomes: necTypicalHomes,
     feederSizes: necSurvey.conductorSizes,
     usualMistakes: necUsualMistakes,
   };

@@ -35,9 +35,18 @@ export const necSurvey: SurveyRules = {
     { value: "xhhw-2", label: "XHHW-2" },
     { value: "ser", label: "SER cable" },
   ],
+  noteExamples: [
+    "150 A service, 2,100 sq ft",
+    "panel main 150, bus 200, 30 spaces, sound",
+    "range 50a 2 pole 12 kW",
+    "dryer 30a 2 pole 5.5 kW with receptacle 14-30",
+    "20 shed dead",
+    "30 mi a day, plugged in 7pm-7am",
+  ],
   loadExamples: "range 12kw   ·   ac 24a 240v   ·   dryer",
   measuredYear: { source: "utility-year", intervalMinutes: 15 },
   demandBlockMinutes: MEASURED.recordingIntervalMinutes,
   usualSource: (days) => (days >= MEASURED.yearDays ? "utility-year" : "recorder"),
+  usualOutlet: "14-50",
   usualCar: { class: "family", distancePerDay: { value: 30, unit: "mi" } },
 };

@@ -10,8 +10,10 @@ import { showNameplate } from "#core/case/laws/quick-entry.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import { countedLoads } from "#core/demand/loads.ts";
 import { NO_UNITS, parseNameplate, parseNumber, parseQuantity } from "#core/quantity/parse.ts";
+import { assumedKey } from "#core/survey/assumed.ts";
 import { showVA } from "#core/units.ts";
 import { capital } from "#core/words.ts";
+import { AssumedMark } from "#ui/case-field/source-of.tsx";
 import { useCaseText } from "#ui/case-field/use-case-text.ts";
 import { useFirstReach } from "#ui/drag/first-reach.ts";
 import { freshId } from "#ui/job-store/fresh-id.ts";
@@ -182,7 +184,7 @@ const Row = memo(function Row({
       </td>
       <td>
         {fixedVA === undefined ? (
-          <NameplateField at={at} volts={volts} name={name} />
+          <NameplateField at={at} volts={volts} name={name} id={load.id} />
         ) : (
           <span className="quiet figure">
             {showVA(fixedVA)}
@@ -328,10 +330,13 @@ const QuantityField = memo(function QuantityField({ at, name }: { at: string; na
 });
 
 /** `12 kW`, `4500`, `24 A 240 V`; the case keeps what was typed, watts or amperes. */
-function NameplateField({ at, volts, name }: { at: string; volts: number; name: string }) {
+function NameplateField(props: { at: string; volts: number; name: string; id: string }) {
+  const { at, volts, name, id } = props;
+  const assumption = assumedKey.load(id);
   const store = useJobStore();
   const field = useCaseText<Load>({
     pointer: at,
+    source: assumption,
     show: (load) =>
       load === undefined
         ? ""
@@ -360,6 +365,7 @@ function NameplateField({ at, volts, name }: { at: string; volts: number; name: 
         onBlur={field.leave}
         onKeyDown={moveInColumn}
       />
+      <AssumedMark field={assumption} label={`Nameplate of ${name}`} />
       {field.problem && (
         <span role="alert" className={styles.refused}>
           {field.problem}

@@ -1,10 +1,13 @@
 /** Demand: the loads of the home as a ledger, and the governing calculation line by line. */
+import { Button } from "antd";
+import { assumedKey, assumedLoads, markAssumed } from "#core/survey/assumed.ts";
 import { Section } from "#ui/frame/sheet.tsx";
-import { useJobPart } from "#ui/job-store/use-job.tsx";
+import { useJobPart, useJobStore } from "#ui/job-store/use-job.tsx";
 import { StepTrouble, stepMeta } from "../step.tsx";
 import { useMay } from "../use-may.ts";
 import type { Route } from "./+types/route";
 import { GoverningCalculation, MethodChoice } from "./calculation.tsx";
+import styles from "./demand.module.css";
 import { Feeders } from "./feeders.tsx";
 import { Ledger } from "./ledger.tsx";
 import { Measured } from "./measured/measured.tsx";
@@ -21,6 +24,7 @@ export default function Demand({ params: { jobId } }: Route.ComponentProps) {
     <>
       <Section id="loads" title="Loads" aside={<LedgerFiles jobId={jobId} count={count} />}>
         <QuickEntry />
+        <AssumedLoads />
         <Ledger />
       </Section>
       <Section id="calculation" title="Calculation" aside={<MethodChoice />}>
@@ -31,6 +35,27 @@ export default function Demand({ params: { jobId } }: Route.ComponentProps) {
       <WhatWouldChange />
       <SecondOpinion />
     </>
+  );
+}
+
+/** Loads whose nameplates nobody has read, with one press for somebody who has compared them all. */
+function AssumedLoads() {
+  const store = useJobStore();
+  const count = useJobPart((job) => assumedLoads(job.document).length);
+  if (count === 0) return null;
+  return (
+    <p className={styles.assumed} role="status">
+      <strong>{count === 1 ? "One nameplate is" : `${count} nameplates are`} only assumed.</strong>
+      <Button
+        onClick={() => {
+          const { document } = store.getState();
+          const keys = assumedLoads(document).map(({ id }) => assumedKey.load(id));
+          store.edit(markAssumed(document, keys, false));
+        }}
+      >
+        I have compared them all
+      </Button>
+    </p>
   );
 }
 

@@ -1,7 +1,10 @@
 /** Quick entry of loads: what is typed, what of it was understood, what was added. */
 import { useState } from "react";
+import { applyPatch } from "#core/case/document/patch.ts";
+import type { Load } from "#core/case/document/types.ts";
 import { type EnteredLoad, parseLoads } from "#core/case/laws/quick-entry.ts";
 import type { Codebook } from "#core/codebook/types.ts";
+import { deviceNamed, linkEach } from "#core/panel/links.ts";
 import { freshId } from "#ui/job-store/fresh-id.ts";
 import { useJobStore } from "#ui/job-store/use-job.tsx";
 
@@ -15,9 +18,16 @@ export function useQuickEntry(codebook: Codebook, volts: number) {
   const read = text.trim() === "" ? null : parseLoads(text, codebook, volts);
 
   function add(entries: readonly EnteredLoad[]) {
-    for (const { load } of entries)
-      store.edit([{ op: "add", path: "/loads/-", value: { id: freshId(load.kind), ...load } }]);
-    setAdded(`Added: ${entries.map((e) => e.understood).join("; ")}`);
+    const joined = entries.map(({ load, understood }) => {
+      const value: Load = { id: freshId(load.kind), ...load };
+      const before = store.getState().document;
+      const added = applyPatch(before, [{ op: "add", path: "/loads/-", value }]);
+      const circuit = deviceNamed(added, value);
+      const links = circuit ? linkEach(before, [{ circuit, load: value }]) : [];
+      store.edit([{ op: "add", path: "/loads/-", value }, ...links]);
+      return circuit ? `${understood}, linked to its ${codebook.words.device}` : understood;
+    });
+    setAdded(`Added: ${joined.join("; ")}`);
   }
 
   return {

@@ -1,14 +1,20 @@
 /** Brings the hand to a thing once its step is drawn: focused, in the middle of the screen. */
-import type { Place } from "#core/find/find.ts";
+import type { StepPlace } from "#core/find/find.ts";
 
 const PATIENCE_MS = 20_000;
 /** How long the hand must have stayed for a place to count as reached. */
 const STAND_FRAMES = 30;
 
 /** The control that a place names, where it is drawn. */
-function controlOf(to: Extract<Place, { step: unknown }>): HTMLElement | null {
+function controlOf(to: StepPlace): HTMLElement | null {
   if (to.load) return document.querySelector(`[data-load="${CSS.escape(to.load)}"] input`);
   if (to.device) return document.querySelector(`[data-device="${CSS.escape(to.device)}"]`);
+  if (to.pointer) {
+    const field = document.querySelector<HTMLElement>(`[data-pointer="${CSS.escape(to.pointer)}"]`);
+    const control = field?.querySelector<HTMLElement>("input, textarea, [role=combobox]") ?? null;
+    // A field that is not drawn (a panel's, beside a chosen device) leads to its section.
+    return control ?? (to.section ? document.getElementById(to.section) : null);
+  }
   if (to.field) {
     const within = (to.section && document.getElementById(to.section)) || document;
     const label = [...within.querySelectorAll<HTMLLabelElement>("label[for]")].find((l) => l.textContent === to.field);
@@ -21,11 +27,13 @@ function controlOf(to: Extract<Place, { step: unknown }>): HTMLElement | null {
   return to.section ? document.getElementById(to.section) : null;
 }
 
+const isControl = ({ load, device, field, pointer }: StepPlace) => Boolean(load ?? device ?? field ?? pointer);
+
 /**
  * Waits until the place is drawn, then goes there, again if the closing dialog takes the hand back; gives up after a
  * while, or once the person presses anything.
  */
-export function standOn(to: Extract<Place, { step: unknown }>): void {
+export function standOn(to: StepPlace): void {
   const gaveUp = new AbortController();
   const until = performance.now() + PATIENCE_MS;
   let stoodFrames = 0;
@@ -35,8 +43,8 @@ export function standOn(to: Extract<Place, { step: unknown }>): void {
     if (control && document.activeElement === control) stoodFrames++;
     else if (control) {
       stoodFrames = 0;
-      if (!to.load && !to.device && !to.field) control.tabIndex = -1;
-      control.scrollIntoView({ block: to.load || to.device || to.field ? "center" : "start" });
+      if (!isControl(to)) control.tabIndex = -1;
+      control.scrollIntoView({ block: isControl(to) ? "center" : "start" });
       control.focus({ preventScroll: true });
     }
     if (stoodFrames < STAND_FRAMES && performance.now() < until) requestAnimationFrame(look);

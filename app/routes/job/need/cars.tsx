@@ -2,11 +2,12 @@
 import { CloseOutlined, UpOutlined } from "@ant-design/icons";
 import { Button } from "antd";
 import { setValue } from "#core/case/document/set-value.ts";
-import type { Car } from "#core/case/document/types.ts";
+import type { Car, CaseDocument } from "#core/case/document/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import { CAR_CLASSES, carEnergyKWh, figuresOf } from "#core/need/cars.ts";
 import { carName } from "#core/need/result.ts";
 import { CONSUMPTION_UNITS, DISTANCE_UNITS, ENERGY_UNITS, NO_UNITS, PERCENT_UNITS } from "#core/quantity/parse.ts";
+import { assumedKey, markAssumed, reorderCarMarks } from "#core/survey/assumed.ts";
 import { showKWh, showNumber } from "#core/units.ts";
 import { CaseChoice, CaseNumber, CaseQuantity, CaseText } from "#ui/case-field/case-field.tsx";
 import { Fields } from "#ui/field/field.tsx";
@@ -26,6 +27,12 @@ const SIDES = [
   { value: "right", label: "Right" },
 ] as const;
 
+/** The places of the cars, in their order. */
+const placesOf = ({ need }: CaseDocument): number[] => (need?.cars ?? []).map((_, i) => i);
+/** The places with one changed for the one before it. */
+const swapped = (places: readonly number[], at: number): number[] =>
+  places.map((place) => (place === at ? at - 1 : place === at - 1 ? at : place));
+
 export function Cars() {
   const { document } = useJob();
   const store = useJobStore();
@@ -34,7 +41,12 @@ export function Cars() {
   const told = document.need?.energyPerDayKWh !== undefined;
   const add = () => {
     const { document: now } = store.getState();
-    store.edit(setValue(now, "/need/cars", [...(now.need?.cars ?? []), usualCar]));
+    const cars = now.need?.cars ?? [];
+    // The usual distance is no answer until somebody confirms it.
+    store.edit([
+      ...setValue(now, "/need/cars", [...cars, usualCar]),
+      ...markAssumed(now, [assumedKey.carDistance(cars.length)], true),
+    ]);
   };
   return (
     <Section
@@ -88,18 +100,29 @@ function OneCar({ car, index }: { car: Car; index: number }) {
             type="text"
             icon={<UpOutlined />}
             aria-label={`${name} goes before the one above`}
-            onClick={() =>
+            onClick={() => {
+              const { document } = store.getState();
               store.edit([
                 { op: "remove", path: at },
                 { op: "add", path: `/need/cars/${index - 1}`, value: car },
-              ])
-            }
+                ...reorderCarMarks(document, swapped(placesOf(document), index)),
+              ]);
+            }}
           />
         )}
         <Button
           type="text"
           aria-label={`Take away car ${index + 1}`}
-          onClick={() => store.edit([{ op: "remove", path: at }])}
+          onClick={() => {
+            const { document: now } = store.getState();
+            store.edit([
+              { op: "remove", path: at },
+              ...reorderCarMarks(
+                now,
+                placesOf(now).filter((i) => i !== index),
+              ),
+            ]);
+          }}
           icon={<CloseOutlined />}
         />
       </h3>
@@ -113,6 +136,7 @@ function OneCar({ car, index }: { car: Car; index: number }) {
         <CaseQuantity
           label={`Car ${index + 1}: distance a day`}
           pointer={`${at}/distancePerDay`}
+          assumed={assumedKey.carDistance(index)}
           units={DISTANCE_UNITS}
           usual={unit}
         />

@@ -5,6 +5,7 @@ import type { Outlet, OutletType } from "#core/case/document/types.ts";
 import { CAUTIONS } from "#core/cautions.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import { LENGTH_UNITS } from "#core/quantity/parse.ts";
+import { assumedKey, markAssumed } from "#core/survey/assumed.ts";
 import { capital } from "#core/words.ts";
 import { CaseChoice, CaseQuantity, CaseText, CaseYesNo } from "#ui/case-field/case-field.tsx";
 import { Fields } from "#ui/field/field.tsx";
@@ -20,10 +21,13 @@ export const Outlets = drawnLater(function Outlets({ document }) {
   const types = Object.keys(codebook.outlets) as OutletType[];
   const outlets = document.outlets ?? [];
   function add() {
-    const outlet: Outlet = { id: freshId("outlet"), type: types.at(-1) as OutletType };
+    const { document: now } = store.getState();
+    const outlet: Outlet = { id: freshId("outlet"), type: codebook.survey.usualOutlet };
     store.edit([
-      ...(store.getState().document.outlets === undefined ? [{ op: "add" as const, path: "/outlets", value: [] }] : []),
+      ...(now.outlets === undefined ? [{ op: "add" as const, path: "/outlets", value: [] }] : []),
       { op: "add", path: "/outlets/-", value: outlet },
+      // A type to begin with is no answer until somebody confirms it.
+      ...markAssumed(now, [assumedKey.outletType(outlet.id)], true),
     ]);
   }
   function takeAway(id: string) {
@@ -50,6 +54,7 @@ export const Outlets = drawnLater(function Outlets({ document }) {
               <CaseChoice
                 label="Type"
                 pointer={`${at}/type`}
+                assumed={assumedKey.outletType(outlet.id)}
                 options={types.map((value) => ({ value, label: value === "bs1363" ? "BS 1363, 13 A" : value }))}
               />
               <CaseText label="Place" pointer={`${at}/place`} placeholder="garage, left wall" />

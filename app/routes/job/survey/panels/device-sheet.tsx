@@ -10,6 +10,7 @@ import { loadName } from "#core/demand/loads.ts";
 import { moveDevice } from "#core/panel/arrange.ts";
 import { DEVICE_NAMES, deviceName } from "#core/panel/quick-device.ts";
 import { AMPERE_UNITS, LENGTH_UNITS, NO_UNITS } from "#core/quantity/parse.ts";
+import { assumedKey } from "#core/survey/assumed.ts";
 import {
   CaseChoice,
   CaseConductor,
@@ -56,7 +57,13 @@ export default function DeviceSheet({ panelIndex, id, onArrange, onTakeOut, onCh
     <section ref={sheet} className={styles.device} aria-label={`Device: ${deviceName(circuit)}`}>
       <Fields>
         <CaseText label="Label" pointer={`${at}/label`} />
-        <CaseNumber label="Rating" pointer={`${at}/ratingA`} units={AMPERE_UNITS} usual="A" />
+        <CaseNumber
+          label="Rating"
+          pointer={`${at}/ratingA`}
+          units={AMPERE_UNITS}
+          usual="A"
+          assumed={assumedKey.circuit(id)}
+        />
         <CaseNumber label={`First ${words.space}`} pointer={`${at}/position`} units={NO_UNITS} usual="" />
         <CaseNumber label="Poles" pointer={`${at}/poles`} units={NO_UNITS} usual="" />
         <CaseChoice

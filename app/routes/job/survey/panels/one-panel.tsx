@@ -1,15 +1,14 @@
 /** One panel: its drawing, quick entry of devices, what can be done with the chosen ones, and its ratings. */
 import type { InputRef } from "antd";
 import { lazy, Suspense, useCallback, useDeferredValue, useMemo, useRef } from "react";
-import type { Patch } from "#core/case/document/patch.ts";
-import { setValue } from "#core/case/document/set-value.ts";
-import type { Circuit, Panel } from "#core/case/document/types.ts";
+import type { Panel } from "#core/case/document/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import { takenWay } from "#core/decide/decision.ts";
-import { addDevice, legsOf, moveDevice } from "#core/panel/arrange.ts";
-import { loadNamed } from "#core/panel/links.ts";
+import { addCircuit } from "#core/panel/add-circuit.ts";
+import { legsOf, moveDevice } from "#core/panel/arrange.ts";
 import type { EnteredCircuit } from "#core/panel/quick-circuit.ts";
 import { countSpaces } from "#core/panel/spaces.ts";
+import { assumedCircuits } from "#core/survey/assumed.ts";
 import { wayOf } from "#core/ways/index.ts";
 import { freshId } from "#ui/job-store/fresh-id.ts";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
@@ -21,6 +20,7 @@ import { PanelRatings } from "./panel-ratings.tsx";
 import styles from "./panels.module.css";
 import { QuickDevice } from "./quick-device.tsx";
 import { SeveralDevices } from "./several-devices.tsx";
+import { AssumedPanel, TypicalStart } from "./typical-start.tsx";
 import { useArrange } from "./use-arrange.ts";
 import { useChosen } from "./use-chosen.ts";
 
@@ -61,20 +61,17 @@ export function OnePanel({ index, alone }: { index: number; alone: boolean }) {
     [arrange, chooseNone],
   );
   const takeOutOne = useCallback((id: string) => takeOut([id]), [takeOut]);
-  const add = ({ device, load: typed }: EnteredCircuit, place: number | null) => {
-    const { document: now } = store.getState();
-    const known = loadNamed(now, device.label ?? "");
-    const load = known ?? (typed && { ...typed, id: freshId("load") });
-    const made: Circuit = { ...device, id: freshId("c"), ...(load && { loads: [load.id] }) };
-    const also: Patch = [
-      ...(load && !known ? [{ op: "add" as const, path: "/loads/-", value: load }] : []),
-      // What feeds back into the panel is a source, whatever nobody has answered yet.
-      ...(device.backfeed ? setValue(now, "/supply/onsiteGeneration", true) : []),
-    ];
-    const linked = load ? `, linked to ${load.label ?? load.kind}${known ? "" : ", a new load"}` : "";
-    const added = arrange((p) => addDevice(p, made, place, codebook), `Added${linked}`, also);
-    if (added) leaveSpace();
-    return added;
+  const add = (entered: EnteredCircuit, place: number | null) => {
+    const added = addCircuit(store.getState().document, panelId, entered, { place, newId: freshId });
+    if ("problem" in added) {
+      setSaid({ text: added.problem, refused: true });
+      return false;
+    }
+    const isMade = store.edit(added.patch);
+    const done = [`Added: ${entered.understood}`, added.linked].filter(Boolean).join("; ");
+    setSaid(isMade ? { text: done, refused: false } : null);
+    if (isMade) leaveSpace();
+    return isMade;
   };
 
   const feeds = useMemo(
@@ -85,6 +82,7 @@ export function OnePanel({ index, alone }: { index: number; alone: boolean }) {
     () => new Set(circuits.filter((c) => c.loads?.length || c.backfeed || feeds.has(c.id)).map((c) => c.id)),
     [circuits, feeds],
   );
+  const assumed = useMemo(() => new Set(assumedCircuits(document, panel).map((c) => c.id)), [document, panel]);
   const spaces = countSpaces(panel, charging.poles, codebook);
   const taken = takenWay(assessment);
   const chargerHere = (document.charger?.panel ?? document.panels[0]?.id) === panelId;
@@ -101,6 +99,7 @@ export function OnePanel({ index, alone }: { index: number; alone: boolean }) {
   return (
     <div className={styles.panel} id={`panel-${panelId}`}>
       <PanelHead panel={panel} codebook={codebook} spaces={spaces} alone={alone} chargerHere={chargerHere} />
+      <AssumedPanel index={index} />
       <PicturesOf thing={`panel:${panelId}`} name={panel.name ?? words.panel} />
       <div className={board.layout === "columns" ? styles.beside : styles.below}>
         <div>
@@ -110,6 +109,7 @@ export function OnePanel({ index, alone }: { index: number; alone: boolean }) {
             legs={legs}
             chosen={chosen}
             counted={counted}
+            assumed={assumed}
             feeds={feeds}
             proposed={proposed}
             at={at}
@@ -121,6 +121,7 @@ export function OnePanel({ index, alone }: { index: number; alone: boolean }) {
           <p className={styles.legend}>
             <span className={styles.isCounted}>counted</span>
             <span className={styles.notCounted}>linked to no load</span>
+            {assumed.size > 0 && <span>? only assumed</span>}
             {legs > 1 && <span>strokes beside a number: its {board.words.leg}</span>}
           </p>
           {legs > 1 && circuits.length > 0 && (
@@ -128,6 +129,7 @@ export function OnePanel({ index, alone }: { index: number; alone: boolean }) {
           )}
         </div>
         <div className={styles.work}>
+          {circuits.length === 0 && <TypicalStart index={index} />}
           <QuickDevice input={input} codebook={codebook} at={at} said={said} onSaid={setSaid} onAdd={add} />
           {chosen.size > 1 && (
             <SeveralDevices

@@ -2,7 +2,8 @@
 import { Button } from "antd";
 import { codebookOf } from "#core/codebook/index.ts";
 import { loadName } from "#core/demand/loads.ts";
-import { linksOf } from "#core/panel/links.ts";
+import { linkEach, linksOf, suggestedLinks } from "#core/panel/links.ts";
+import { deviceName } from "#core/panel/quick-device.ts";
 import { addSubPanel, nestedPanels } from "#core/panel/sub-panels.ts";
 import { capital } from "#core/words.ts";
 import { Section } from "#ui/frame/sheet.tsx";
@@ -42,10 +43,12 @@ export function Panels() {
 /** What is linked to nothing yet, so that nothing is forgotten or counted twice. */
 function Links() {
   const { document } = useJob();
+  const store = useJobStore();
   const { loads, devices, twice } = linksOf(document);
   const placed = document.panels.some((p) => (p.circuits ?? []).length > 0);
   if (!placed) return null;
   const codebook = codebookOf(document.rules);
+  const suggested = suggestedLinks(document);
   const nameOf = (load: (typeof loads)[number]) => loadName(load, codebook);
   return (
     <div className={styles.links}>
@@ -54,6 +57,19 @@ function Links() {
           {nameOf(load)} is claimed by {circuits.map((c) => c.label || c.id).join(" and ")}: link it to one.
         </p>
       ))}
+      {suggested.length > 0 && (
+        <p className={styles.suggested}>
+          <Button
+            onClick={() => {
+              const { document: now } = store.getState();
+              store.edit(linkEach(now, suggestedLinks(now)));
+            }}
+          >
+            Link {suggested.length === 1 ? "this one" : `all ${suggested.length}`}
+          </Button>
+          <span>{suggested.map(({ circuit, load }) => `${deviceName(circuit)} feeds ${nameOf(load)}`).join("; ")}</span>
+        </p>
+      )}
       {loads.length > 0 && (
         <p>
           <strong>Loads with no device linked to them:</strong> {loads.map(nameOf).join(", ")}

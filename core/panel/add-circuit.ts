@@ -1,0 +1,63 @@
+/** The edit that adds a circuit to a panel, with the load and the receptacle that were entered with it. */
+import { applyPatch, type Patch } from "#core/case/document/patch.ts";
+import { setValue } from "#core/case/document/set-value.ts";
+import type { CaseDocument, Circuit, Outlet } from "#core/case/document/types.ts";
+import { codebookOf } from "#core/codebook/index.ts";
+import type { NotUnderstood } from "#core/quantity/parse.ts";
+import { addDevice, arrangedPatch } from "./arrange.ts";
+import { loadNamed } from "./links.ts";
+import type { EnteredCircuit } from "./quick-circuit.ts";
+
+interface AddedCircuit {
+  patch: Patch;
+  /** The id of the new circuit. */
+  circuit: string;
+  /** The load of the ledger that it joined, e.g. "linked to Range, which is in the ledger"; empty where there is none. */
+  linked: string;
+}
+
+/**
+ * A load that is named like the circuit and fed by nothing joins it; otherwise the typed load is new.
+ * @param place the space of its first pole; null for the first that has room
+ * @param newId makes an id for a kind of thing
+ * @returns the edit, or why the circuit finds no place
+ */
+export function addCircuit(
+  document: CaseDocument,
+  panelId: string,
+  { device, load: typed, outlet: outletType }: EnteredCircuit,
+  { place, newId }: { place: number | null; newId(kind: string): string },
+): AddedCircuit | NotUnderstood {
+  const panel = document.panels.find((p) => p.id === panelId);
+  if (!panel) return { problem: "The panel is no longer there" };
+  const known = device.status === "abandoned" ? null : loadNamed(document, device.label ?? "");
+  const load = known ?? (typed && { ...typed, id: newId("load") });
+  const circuit: Circuit = { ...device, id: newId("c"), ...(load && { loads: [load.id] }) };
+  const arranged = addDevice(panel, circuit, place, codebookOf(document.rules));
+  if ("problem" in arranged) return arranged;
+  const before: Patch = [
+    ...(load && !known ? [{ op: "add" as const, path: "/loads/-", value: load }] : []),
+    // What feeds back into the panel is a source, whatever nobody has answered yet.
+    ...(device.backfeed ? setValue(document, "/supply/onsiteGeneration", true) : []),
+  ];
+  const outlet: Outlet | null = outletType && {
+    id: newId("outlet"),
+    type: outletType,
+    circuit: circuit.id,
+    ...(load && { sharedWith: load.id }),
+  };
+  const patch: Patch = [...before, ...arrangedPatch(document, panelId, arranged.circuits)];
+  return {
+    patch: outlet ? [...patch, ...appended(applyPatch(document, patch), "/outlets", outlet)] : patch,
+    circuit: circuit.id,
+    linked: known ? `linked to ${known.label ?? known.kind}, which is in the ledger` : "",
+  };
+}
+
+/** Puts a thing at the end of a list that may not be there yet. */
+function appended(document: CaseDocument, list: "/outlets", value: Outlet): Patch {
+  return [
+    ...(document.outlets === undefined ? [{ op: "add" as const, path: list, value: [] }] : []),
+    { op: "add", path: `${list}/-`, value },
+  ];
+}

@@ -1,0 +1,50 @@
+/** Marks of what was only assumed: circuits and loads of a typical home, and values that a new thing begins with. */
+import type { Patch } from "#core/case/document/patch.ts";
+import { setValue } from "#core/case/document/set-value.ts";
+import type { CaseDocument, Circuit, Load, Panel } from "#core/case/document/types.ts";
+import { ownValue } from "#core/own-value.ts";
+
+/** Keys in `survey.sources` of things that can be assumed as a whole. */
+export const assumedKey = {
+  circuit: (id: string) => `circuit.${id}.ratingA`,
+  load: (id: string) => `load.${id}.va`,
+  carDistance: (index: number) => `need.cars.${index}.distancePerDay`,
+  outletType: (id: string) => `outlet.${id}.type`,
+} as const;
+
+export const isAssumed = ({ survey }: CaseDocument, key: string): boolean =>
+  ownValue(survey?.sources ?? {}, key) === "assumed";
+
+export const assumedCircuits = (document: CaseDocument, panel: Panel): Circuit[] =>
+  (panel.circuits ?? []).filter((c) => isAssumed(document, assumedKey.circuit(c.id)));
+
+export const assumedLoads = (document: CaseDocument): Load[] =>
+  document.loads.filter((l) => isAssumed(document, assumedKey.load(l.id)));
+
+/** Marks values as assumed, or takes the marks away. */
+export function markAssumed(document: CaseDocument, keys: readonly string[], assumed: boolean): Patch {
+  const marks = assumed ? Object.fromEntries(keys.map((key) => [key, "assumed" as const])) : {};
+  const sources = Object.entries(document.survey?.sources ?? {}).filter(([key]) => !keys.includes(key));
+  return setValue(document, "/survey/sources", { ...Object.fromEntries(sources), ...marks });
+}
+
+/** Every value of a panel that is only assumed: its own ratings and its circuits. */
+export function assumedOfPanel(document: CaseDocument, panel: Panel): string[] {
+  const own = Object.entries(document.survey?.sources ?? {}).filter(
+    ([key, source]) => source === "assumed" && key.startsWith(`panel.${panel.id}.`),
+  );
+  return [...own.map(([key]) => key), ...assumedCircuits(document, panel).map((c) => assumedKey.circuit(c.id))];
+}
+
+/** Moves the marks of cars along with the cars: `order` names each car's place before, in its new order. */
+export function reorderCarMarks(document: CaseDocument, order: readonly number[]): Patch {
+  const before = (document.need?.cars ?? []).map((_, i) => assumedKey.carDistance(i));
+  const assumed = order.flatMap((from, to) =>
+    isAssumed(document, assumedKey.carDistance(from)) ? [assumedKey.carDistance(to)] : [],
+  );
+  const cleared = Object.entries(document.survey?.sources ?? {}).filter(([key]) => !before.includes(key));
+  const marks = Object.fromEntries(assumed.map((key) => [key, "assumed" as const]));
+  return before.some((key) => isAssumed(document, key))
+    ? setValue(document, "/survey/sources", { ...Object.fromEntries(cleared), ...marks })
+    : [];
+}

@@ -1,0 +1,28 @@
+/** Circuits of the main panel with their loads, and loads by themselves: `range 50a 2 pole 12 kW`, `load: hot tub 7.5 kW`. */
+import { parseLoads } from "#core/case/laws/quick-entry.ts";
+import { caseVolts } from "#core/demand/loads.ts";
+import { addCircuit } from "#core/panel/add-circuit.ts";
+import { parseCircuit } from "#core/panel/quick-circuit.ts";
+import type { NoteReader } from "./types.ts";
+
+export const readLoad: NoteReader = (line, { document, codebook, newId }) => {
+  const typed = /^loads?[:\s]+(.+)$/i.exec(line)?.[1];
+  if (!typed) return null;
+  const read = parseLoads(typed, codebook, caseVolts(document, codebook));
+  if ("problem" in read) return read;
+  return {
+    understood: read.map((e) => e.understood + (e.typical ? " (typical, check the nameplate)" : "")).join("; "),
+    patch: read.map(({ load }) => ({ op: "add" as const, path: "/loads/-", value: { id: newId(load.kind), ...load } })),
+  };
+};
+
+/** What is of no other kind is a circuit, or is not understood. */
+export const readCircuit: NoteReader = (line, { document, codebook, newId }) => {
+  const read = parseCircuit(line, codebook, caseVolts(document, codebook));
+  if ("problem" in read) return read;
+  const [panel] = document.panels;
+  if (!panel) return { problem: `There is no ${codebook.words.panel} yet` };
+  const added = addCircuit(document, panel.id, read, { place: null, newId });
+  if ("problem" in added) return added;
+  return { understood: [read.understood, added.linked].filter(Boolean).join("; "), patch: added.patch };
+};

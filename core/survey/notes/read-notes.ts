@@ -1,0 +1,83 @@
+/** Notes of a visit, one thing a line, in the order they were typed or dictated: what each line means for the case. */
+import { applyPatch, type Patch } from "#core/case/document/patch.ts";
+import type { CaseDocument } from "#core/case/document/types.ts";
+import { editProblems } from "#core/case/laws/edit-problems.ts";
+import { codebookOf } from "#core/codebook/index.ts";
+import { LINE_TOO_LONG, LONGEST_LINE } from "#core/limits.ts";
+import type { NotUnderstood } from "#core/quantity/parse.ts";
+import { readCircuit, readLoad } from "./circuits.ts";
+import { readDwelling } from "./dwelling.ts";
+import { readMeasured } from "./measured.ts";
+import { readNeed } from "./need.ts";
+import { readPanel } from "./panel.ts";
+import { readSupply } from "./supply.ts";
+import type { NoteContext, NoteReader, Understood } from "./types.ts";
+
+/** A circuit may be called anything, so it is tried after these. */
+const SHORT_READERS: readonly NoteReader[] = [readDwelling, readSupply, readPanel, readNeed, readMeasured, readLoad];
+
+/** More lines at once are no notes of a visit. */
+export const MOST_LINES = 120;
+
+/** A line of the notes, and what came of it. */
+export type NoteLine = { line: string } & ({ understood: string } | NotUnderstood);
+
+export interface Notes {
+  lines: NoteLine[];
+  /** One edit with all that was understood. */
+  patch: Patch;
+}
+
+/**
+ * @param text lines that are not empty count
+ * @param newId makes an id for a kind of thing
+ */
+export function readNotes(text: string, document: CaseDocument, newId: NoteContext["newId"]): Notes {
+  const codebook = codebookOf(document.rules);
+  const typed = text
+    .split(/\r?\n/)
+    .map((line) => line.replace(/^[\s•*-]+|\s+$/g, ""))
+    .filter(Boolean);
+  let now = document;
+  const patch: Patch[number][] = [];
+  const lines = typed.map((line, i): NoteLine => {
+    if (i >= MOST_LINES) return { line, problem: `Enter at most ${MOST_LINES} lines at once` };
+    if (line.length > LONGEST_LINE) return { line: `${line.slice(0, 60)}…`, problem: `The line ${LINE_TOO_LONG}` };
+    const read = readLine(line, { document: now, codebook, newId });
+    if ("problem" in read) return { line, problem: read.problem };
+    const [wrong] = editProblems(now, read.patch);
+    if (wrong) return { line, problem: `${read.understood}: ${wrong.message}` };
+    now = applyPatch(now, read.patch);
+    patch.push(...read.patch);
+    return { line, understood: read.understood };
+  });
+  return { lines, patch };
+}
+
+function readLine(line: string, context: NoteContext): Understood | NotUnderstood {
+  const read = SHORT_READERS.map((reader) => reader(line, context)).filter((r) => r !== null);
+  return (
+    read.find((r) => "understood" in r) ??
+    readSeveral(line, context) ??
+    read[0] ??
+    readCircuit(line, context) ?? { problem: "not understood" }
+  );
+}
+
+/** Values after each other, where every one of them is understood by itself; null otherwise. */
+function readSeveral(line: string, context: NoteContext): Understood | null {
+  const parts = line.split(/[,;]\s+|;/).filter((part) => part.trim() !== "");
+  if (parts.length < 2) return null;
+  let { document } = context;
+  const patch: Patch[number][] = [];
+  const understood: string[] = [];
+  for (const part of parts) {
+    const here = { ...context, document };
+    const read = SHORT_READERS.map((reader) => reader(part.trim(), here)).find((r) => r !== null);
+    if (!read || "problem" in read) return null;
+    document = applyPatch(document, read.patch);
+    patch.push(...read.patch);
+    understood.push(read.understood);
+  }
+  return { understood: understood.join("; "), patch };
+}

@@ -47,6 +47,30 @@ test("who else is here is told, and their pictures come by themselves", async ({
   await expect(page.getByText("is here too")).toHaveCount(0);
 });
 
+test("another person's field is marked, and what is being typed is never replaced", async ({ page, other, heron }) => {
+  await signInAs(page, heron, "Mara Quill");
+  const id = await newJob(page, heron, "8 Together Row");
+  await field(page, "Customer").fill("Before");
+  await saved(page);
+  await signInAs(other, heron, "Jonah Pike");
+  await openStep(other, heron, id, "survey");
+  await expect(page.getByText("Jonah Pike is here too")).toBeVisible();
+  await field(other, "Customer").focus();
+  const marked = page.locator("[data-pointer='/enquiry/customer']");
+  await expect(marked).toContainText("Jonah Pike is here");
+  // Mara has typed and stays in the field; what Jonah enters waits under it.
+  await field(page, "Customer").pressSequentially("x");
+  await saved(page);
+  await field(other, "Customer").fill("Theirs");
+  await saved(other);
+  await expect(marked).toContainText("Changed to Theirs by somebody else");
+  await expect(field(page, "Customer")).toHaveValue("Beforex");
+  await field(page, "Customer").blur();
+  await expect(field(page, "Customer")).toHaveValue("Theirs");
+  await field(other, "Customer").blur();
+  await expect(marked).not.toContainText("is here");
+});
+
 test("both keep their loads when they enter them at once", async ({ page, other, heron }) => {
   await signInAs(page, heron, "Mara Quill");
   const id = await newJob(page, heron, "4 Together Row");
@@ -95,8 +119,15 @@ test.describe("a lost line", () => {
     await field(other, "Customer").fill("Theirs");
     await saved(other);
     await page.unroute("**/edits");
-    await expect(page.getByText("Jonah Pike changed the same thing while you did.")).toBeVisible();
-    await page.getByRole("button", { name: "Use mine" }).click();
+    // The question stands at the field, and what is typed meanwhile waits for it.
+    const asked = page.locator("[data-pointer='/enquiry/customer']");
+    await expect(asked.getByText(/Jonah Pike changed the same thing while you did\./)).toBeVisible();
+    await expect(page.getByText(/changed the same thing while you did/)).toHaveCount(1);
+    await expect(field(page, "Customer")).toHaveValue("Mine");
+    await asked.getByRole("button", { name: "Use mine" }).click();
+    // Jonah is still in his field: it shows the new value once he leaves it.
+    await expect(other.getByText("Changed to Mine by somebody else", { exact: false })).toBeVisible();
+    await field(other, "Customer").blur();
     await expect(field(other, "Customer")).toHaveValue("Mine");
   });
 });

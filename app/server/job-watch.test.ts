@@ -4,7 +4,7 @@ import { usCase } from "#core/testing/cases.ts";
 import { twoFirms } from "#tests/firms.ts";
 import { jobsOf } from "./firm-jobs.ts";
 import { photosOf } from "./job-photos.ts";
-import { type JobNews, watchJob } from "./job-watch.ts";
+import { type JobNews, standIn, watchJob } from "./job-watch.ts";
 import { openSession, signedIn, signOut } from "./sessions.ts";
 
 const { ours, mara } = twoFirms();
@@ -29,7 +29,7 @@ async function watcher(job: string, name: string) {
     },
   );
   stops.push(stop);
-  return { last: () => told.at(-1), count: () => told.length, stop, cookie, ended: () => hasEnded };
+  return { last: () => told.at(-1), count: () => told.length, stop, cookie, sessionId, ended: () => hasEnded };
 }
 const request = (cookie = "") =>
   new Request("http://heron.example/", { headers: { Cookie: cookie.split(";")[0] as string } });
@@ -57,10 +57,28 @@ describe("who watches a job", () => {
     const twice = [await watcher(job, "Jonah"), await watcher(job, "Jonah")];
     await watcher(job, "Alder");
     await watcher(other, "Tess");
-    await expect.poll(() => here.last()?.others).toEqual(["Alder", "Jonah"]);
-    expect(twice[0]?.last()?.others).toEqual(["Alder", "Mara"]);
+    await expect
+      .poll(() => here.last()?.others)
+      .toEqual([
+        { name: "Alder", field: "" },
+        { name: "Jonah", field: "" },
+      ]);
+    expect(twice[0]?.last()?.others).toEqual([
+      { name: "Alder", field: "" },
+      { name: "Mara", field: "" },
+    ]);
     for (const { stop } of twice) stop();
-    await expect.poll(() => here.last()?.others).toEqual(["Alder"]);
+    await expect.poll(() => here.last()?.others).toEqual([{ name: "Alder", field: "" }]);
+  });
+  it("sees which field another person is in, and when they leave it", async () => {
+    const job = await jobsOf(ours.id).create(usCase());
+    const [here, other] = [await watcher(job, "Mara"), await watcher(job, "Jonah")];
+    standIn(job, other.sessionId, "/supply/ratingA");
+    await expect.poll(() => here.last()?.others).toEqual([{ name: "Jonah", field: "/supply/ratingA" }]);
+    standIn(job, other.sessionId, "");
+    await expect.poll(() => here.last()?.others).toEqual([{ name: "Jonah", field: "" }]);
+    standIn(randomUUID(), other.sessionId, "/title");
+    expect(here.last()?.others).toEqual([{ name: "Jonah", field: "" }]);
   });
   it("hears nothing more once they have gone, though somebody else stays", async () => {
     const job = await jobsOf(ours.id).create(usCase());

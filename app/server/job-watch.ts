@@ -10,15 +10,22 @@ import { openAmong } from "./sessions.ts";
 
 const EVERY_MS = 400;
 
+/** Another person who has the job open, and the field they are in (its place in the case); empty in none. */
+export interface OtherPerson {
+  name: string;
+  field: string;
+}
+
 /** How a job stands. */
 export interface JobNews {
   revision: number;
   photoRevision: number;
-  /** Names of the other people who have it open. */
-  others: string[];
+  /** The other people who have it open, in the order of their names. */
+  others: OtherPerson[];
 }
 interface Watcher {
   person: { id: string; name: string; sessionId: string };
+  field: string;
   listener: (news: JobNews) => void;
   /** The session has ended, here or elsewhere. */
   ended: () => void;
@@ -33,6 +40,19 @@ export const watching = (): number => [...watched.values()].reduce((n, watchers)
 /** How many pages of one session listen. */
 export const streamsOf = (sessionId: string): number =>
   [...watched.values()].reduce((n, all) => n + [...all].filter((w) => w.person.sessionId === sessionId).length, 0);
+
+/** Each other person once, with the field of the window they are in one with. */
+function othersBeside(personId: string, watchers: readonly Watcher[]): OtherPerson[] {
+  const byName = new Map<string, string>();
+  for (const { person, field } of watchers)
+    if (person.id !== personId) byName.set(person.name, byName.get(person.name) || field);
+  return [...byName].map(([name, field]) => ({ name, field })).sort((a, b) => (a.name < b.name ? -1 : 1));
+}
+
+/** The windows of a session that have a job open are in a field of it; empty in none. */
+export function standIn(jobId: string, sessionId: string, field: string): void {
+  for (const watcher of watched.get(jobId) ?? []) if (watcher.person.sessionId === sessionId) watcher.field = field;
+}
 
 let looking = false;
 let looks = 0;
@@ -55,8 +75,7 @@ async function look(): Promise<void> {
     for (const { id, ...news } of rows) {
       const watchers = [...(watched.get(id) ?? [])];
       for (const { person, listener } of watchers) {
-        const others = watchers.filter((w) => w.person.id !== person.id).map((w) => w.person.name);
-        listener({ ...news, others: [...new Set(others)].sort() });
+        listener({ ...news, others: othersBeside(person.id, watchers) });
       }
     }
   } catch (error) {
@@ -76,7 +95,7 @@ export function watchJob(
   listener: Watcher["listener"],
   ended: Watcher["ended"],
 ): () => void {
-  const watcher = { person, listener, ended };
+  const watcher: Watcher = { person, field: "", listener, ended };
   const watchers = watched.get(jobId) ?? new Set();
   watched.set(jobId, watchers.add(watcher));
   if (!looking) setTimeout(look, 0);

@@ -1,6 +1,6 @@
 /**
  * `GET /jobs/:jobId/events`: server-sent events with every edit that takes effect from `since` on, `photos` with the
- * revision of the job's photos, `others` with the names of the other people who have the job open, and `ahead` with the
+ * revision of the job's photos, `others` with the other people who have the job open and the fields they are in, and `ahead` with the
  * whole case where `since` is beyond what there is, or was made by another edit. Ends with the session.
  *
  * `since` is a revision, or a revision and the edit that made it (`7.edit-id`), as are the ids of the events.

@@ -18,6 +18,7 @@ import type { JobState } from "#ui/job-store/job-store.ts";
 import { useJob, useJobLater, useJobPart, useJobStore } from "#ui/job-store/use-job.tsx";
 import { useKeepFocus } from "#ui/keys/keep-focus.ts";
 import { useKeepPress } from "#ui/keys/keep-press.ts";
+import { useOtherNames } from "#ui/live/presence.ts";
 import { useLiveJob } from "#ui/live/use-live-job.ts";
 import { useColleaguesWaiting } from "#ui/offline/use-colleagues.ts";
 import { ThemeSwitch } from "#ui/theme/theme-switch.tsx";
@@ -81,12 +82,22 @@ function UndoAndRedo() {
   );
 }
 
+/** Who else has the job open. */
+function Others() {
+  const names = useOtherNames();
+  return (
+    <p className={styles.others} role="status">
+      {names && `${names} ${names.includes(" and ") ? "are" : "is"} here too`}
+    </p>
+  );
+}
+
 function Head({ jobId, person, dialogs }: { jobId: string; person: string; dialogs: JobDialogs }) {
   const title = useJobPart((job) => job.document.title);
   const customer = useJobPart((job) => job.document.enquiry?.customer);
   const rules = useJobPart((job) => job.document.rules);
   const lastStep = useJobPart((job) => job.lastStep);
-  const others = useLiveJob(jobId);
+  useLiveJob(jobId);
   return (
     <header className={styles.head}>
       <Link to="/" className={styles.home} aria-label="All jobs">
@@ -101,9 +112,7 @@ function Head({ jobId, person, dialogs }: { jobId: string; person: string; dialo
       </div>
       <SavingState />
       <Suspense>{lastStep && <LastStep key={lastStep.number} className={styles.lastStep} step={lastStep} />}</Suspense>
-      <p className={styles.others} role="status">
-        {others.length > 0 && `${others.join(" and ")} ${others.length === 1 ? "is" : "are"} here too`}
-      </p>
+      <Others />
       <div className={styles.tools}>
         <Button
           icon={<SearchOutlined />}

@@ -1,6 +1,7 @@
 /** Plain messages at the top of the sheet: a conflict that a person settles, an edit that was refused. */
 import { Alert, Button } from "antd";
 import { changesInWords, problemInWords } from "#core/changes/changes.ts";
+import { useIsConflictAtField } from "#ui/case-field/field-conflict.tsx";
 import { useJobPart, useJobStore } from "#ui/job-store/use-job.tsx";
 import { type ColleagueWaiting, colleagueInWords } from "#ui/offline/colleagues.ts";
 import styles from "./notices.module.css";
@@ -33,7 +34,8 @@ function ConflictNotice() {
   const conflict = useJobPart((job) => job.conflict);
   const document = useJobPart((job) => job.document);
   const store = useJobStore();
-  if (!conflict) return null;
+  const isAtField = useIsConflictAtField();
+  if (!conflict || (isAtField && conflict.mine.length === 1)) return null;
   const who = [...new Set(conflict.theirs.map((edit) => edit.by))].join(" and ");
   return (
     <Alert

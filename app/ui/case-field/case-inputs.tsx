@@ -28,7 +28,14 @@ interface TextProps extends Sourced {
 export function CaseText({ label, pointer, hint, placeholder, source, wide }: TextProps) {
   const field = useCaseText<string>({ pointer, source, show: (v) => v ?? "", read: (text) => ({ value: text }) });
   return (
-    <CaseFrame label={label} pointer={pointer} hint={hint} problem={field.problem} source={source} wide={wide}>
+    <CaseFrame
+      label={label}
+      pointer={pointer}
+      hint={field.hint ?? hint}
+      problem={field.problem}
+      source={source}
+      wide={wide}
+    >
       {(tied) => <Input {...tied} {...inputOf(field)} placeholder={placeholder} />}
     </CaseFrame>
   );
@@ -38,7 +45,7 @@ export function CaseText({ label, pointer, hint, placeholder, source, wide }: Te
 export function CaseLines({ label, pointer, placeholder }: Pick<TextProps, "label" | "pointer" | "placeholder">) {
   const field = useCaseText<string>({ pointer, show: (v) => v ?? "", read: (text) => ({ value: text || undefined }) });
   return (
-    <CaseFrame label={label} pointer={pointer} problem={field.problem}>
+    <CaseFrame label={label} pointer={pointer} hint={field.hint} problem={field.problem}>
       {(tied) => <Input.TextArea {...tied} {...inputOf(field)} rows={2} placeholder={placeholder} />}
     </CaseFrame>
   );
@@ -69,7 +76,14 @@ export function CaseNumber({ label, pointer, units, usual, hint, empty = "absent
     },
   });
   return (
-    <CaseFrame label={label} pointer={pointer} hint={hint} problem={field.problem} source={source} assumed={assumed}>
+    <CaseFrame
+      label={label}
+      pointer={pointer}
+      hint={field.hint ?? hint}
+      problem={field.problem}
+      source={source}
+      assumed={assumed}
+    >
       {(tied) => (
         <Input {...tied} {...inputOf(field)} className="figure" inputMode="decimal" autoComplete="off" suffix={usual} />
       )}
@@ -93,7 +107,7 @@ export function CaseQuantity({ label, pointer, units, usual, hint, empty = "abse
     <CaseFrame
       label={label}
       pointer={pointer}
-      hint={hint}
+      hint={field.hint ?? hint}
       problem={field.problem?.replace(/^(value|unit) /, "")}
       source={source}
       assumed={assumed}
@@ -123,7 +137,7 @@ function CaseTime({ label, pointer, assumed, partner }: TimeProps) {
     read: (text) => ({ value: text || undefined }),
   });
   return (
-    <CaseFrame label={label} pointer={pointer} problem={field.problem} assumed={assumed}>
+    <CaseFrame label={label} pointer={pointer} hint={field.hint} problem={field.problem} assumed={assumed}>
       {(tied) => (
         <Input
           {...tied}

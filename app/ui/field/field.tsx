@@ -18,16 +18,30 @@ export interface FieldProps {
   problem?: string | null | undefined;
   /** Takes the room of two fields, for long text. */
   wide?: boolean;
+  /** Goes before the words under it. */
+  notice?: ReactNode;
+  /** Somebody else is in it. */
+  isShared?: boolean;
   /** Its place in the case. */
   pointer?: string | undefined;
   children(tied: Tied): ReactNode;
 }
 
-export function Field({ label, aside, hint, problem, wide = false, pointer, children }: FieldProps) {
+export function Field({
+  label,
+  aside,
+  hint,
+  problem,
+  wide = false,
+  notice,
+  isShared = false,
+  pointer,
+  children,
+}: FieldProps) {
   const id = useId();
   const words = `${id}-words`;
   return (
-    <div className={styles.field} data-wide={wide} data-pointer={pointer}>
+    <div className={styles.field} data-wide={wide} data-pointer={pointer} data-shared={isShared || undefined}>
       <span className={styles.top}>
         <label htmlFor={id}>{label}</label>
         {aside}
@@ -37,17 +51,18 @@ export function Field({ label, aside, hint, problem, wide = false, pointer, chil
         "aria-describedby": problem || hint ? words : undefined,
         "aria-invalid": problem ? true : undefined,
       })}
-      {problem ? (
-        <span id={words} role="alert" className={styles.problem}>
-          {problem}
-        </span>
-      ) : (
-        hint && (
-          <span id={words} className={styles.hint}>
-            {hint}
+      {notice ||
+        (problem ? (
+          <span id={words} role="alert" className={styles.problem}>
+            {problem}
           </span>
-        )
-      )}
+        ) : (
+          hint && (
+            <span id={words} className={styles.hint}>
+              {hint}
+            </span>
+          )
+        ))}
     </div>
   );
 }

@@ -1,5 +1,5 @@
 /** An open job as others change it: their edits, their pictures, and who they are. */
-import { useEffect, useState } from "react";
+import { useEffect } from "react";
 import type { AppliedEdit } from "#core/case/document/edit.ts";
 import type { Operation } from "#core/case/document/patch.ts";
 import type { RuleSetId } from "#core/case/document/types.ts";
@@ -9,20 +9,18 @@ import { useJobStore } from "#ui/job-store/use-job.tsx";
 import { keepJobPages } from "#ui/offline/pages.ts";
 import { usePhotoStore } from "#ui/photo-store/use-photos.tsx";
 import { keepListening } from "./listen.ts";
+import { type OtherPerson, presence, useTellField } from "./presence.ts";
 
 /** Somebody has changed what the job is judged by: this page needs those rules first. */
 const withRules = async (change: Operation | undefined): Promise<void> => {
   if (change && change.op !== "remove") await fetchCodebook(change.value as RuleSetId);
 };
 
-/**
- * Takes up what waits in the browser, then follows the job until the page is left.
- * @returns names of the other people who have the job open
- */
-export function useLiveJob(jobId: string): readonly string[] {
+/** Takes up what waits in the browser, then follows the job and the people in it until the page is left. */
+export function useLiveJob(jobId: string): void {
   const job = useJobStore();
   const photos = usePhotoStore();
-  const [others, setOthers] = useState<readonly string[]>([]);
+  useTellField(jobId);
   useEffect(() => {
     let stop = () => {};
     // One after the other, in the order they came.
@@ -47,16 +45,16 @@ export function useLiveJob(jobId: string): readonly string[] {
           };
           events.addEventListener("ahead", ({ data }) => job.startFrom(JSON.parse(data) as Base));
           events.addEventListener("photos", ({ data }) => void photos.follow(Number(data)));
-          events.addEventListener("others", ({ data }) => setOthers(JSON.parse(data) as string[]));
+          events.addEventListener("others", ({ data }) => presence.become(JSON.parse(data) as OtherPerson[]));
         },
-        () => setOthers([]),
+        () => presence.become([]),
       );
     });
     return () => {
       gone = true;
       navigator.serviceWorker?.removeEventListener("controllerchange", keepPages);
       stop();
+      presence.become([]);
     };
   }, [job, photos, jobId]);
-  return others;
 }

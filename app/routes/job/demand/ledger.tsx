@@ -1,7 +1,7 @@
 /** The ledger: every load of the home with its nameplate, editable in place. */
 import { CloseOutlined, CopyOutlined, HolderOutlined } from "@ant-design/icons";
 import { Select } from "antd";
-import { type KeyboardEvent, lazy, memo, Suspense, useMemo, useRef } from "react";
+import { type InputHTMLAttributes, type KeyboardEvent, lazy, memo, Suspense, useMemo, useRef } from "react";
 import { moveLoad } from "#core/case/document/move-load.ts";
 import { removeLoad } from "#core/case/document/remove-load.ts";
 import { setValue, valueAt } from "#core/case/document/set-value.ts";
@@ -13,11 +13,13 @@ import { NO_UNITS, parseNameplate, parseNumber, parseQuantity } from "#core/quan
 import { assumedKey } from "#core/survey/assumed.ts";
 import { showVA } from "#core/units.ts";
 import { capital } from "#core/words.ts";
+import { useConflictNotice } from "#ui/case-field/field-conflict.tsx";
 import { AssumedMark } from "#ui/case-field/source-of.tsx";
 import { useCaseText } from "#ui/case-field/use-case-text.ts";
 import { useFirstReach } from "#ui/drag/first-reach.ts";
 import { freshId } from "#ui/job-store/fresh-id.ts";
 import { useJob, useJobPart, useJobStore } from "#ui/job-store/use-job.tsx";
+import { useWhoIsIn } from "#ui/live/presence.ts";
 import { PicturesOf } from "#ui/pictures/pictures-of.tsx";
 import styles from "./demand.module.css";
 
@@ -280,53 +282,56 @@ function moveInColumn(event: KeyboardEvent<HTMLInputElement>) {
   input.select();
 }
 
-const LabelField = memo(function LabelField({ at, kindLabel }: { at: string; kindLabel: string }) {
-  const field = useCaseText<string>({
-    pointer: `${at}/label`,
-    show: (v) => v ?? "",
-    read: (text) => ({ value: text }),
-  });
+/** The control of a cell, and the words under it: what is wrong, who else is in it, what two people changed at once. */
+function Cell(props: {
+  pointer: string;
+  field: ReturnType<typeof useCaseText>;
+  input: Omit<InputHTMLAttributes<HTMLInputElement>, "value" | "onChange" | "onBlur">;
+}) {
+  const { pointer, field, input } = props;
+  const who = useWhoIsIn(pointer);
+  const conflict = useConflictNotice(pointer);
   return (
-    <input
-      className={styles.cell}
-      aria-label={`Name of ${kindLabel}`}
-      placeholder={kindLabel}
-      value={field.text}
-      onChange={(e) => field.change(e.target.value)}
-      onBlur={field.leave}
-      onKeyDown={moveInColumn}
-    />
+    <div data-pointer={pointer} className={who ? styles.shared : undefined}>
+      <input
+        className={`${styles.cell} figure`}
+        {...input}
+        value={field.text}
+        aria-invalid={field.problem ? true : undefined}
+        onChange={(e) => field.change(e.target.value)}
+        onBlur={field.leave}
+        onKeyDown={moveInColumn}
+      />
+      {who && <span className={styles.who}>{who} is here</span>}
+      {conflict}
+      {!conflict && field.hint && <span className="quiet">{field.hint}</span>}
+      {field.problem && (
+        <span role="alert" className={styles.refused}>
+          {field.problem}
+        </span>
+      )}
+    </div>
   );
+}
+
+const LabelField = memo(function LabelField({ at, kindLabel }: { at: string; kindLabel: string }) {
+  const pointer = `${at}/label`;
+  const field = useCaseText<string>({ pointer, show: (v) => v ?? "", read: (text) => ({ value: text }) });
+  const input = { className: styles.cell, "aria-label": `Name of ${kindLabel}`, placeholder: kindLabel };
+  return <Cell pointer={pointer} field={field} input={input} />;
 });
 
 const QuantityField = memo(function QuantityField({ at, name }: { at: string; name: string }) {
+  const pointer = `${at}/quantity`;
   const field = useCaseText<number>({
-    pointer: `${at}/quantity`,
+    pointer,
     show: (v) => String(v ?? 1),
     read: (text) => {
       const read = parseQuantity(text, NO_UNITS, "");
       return "problem" in read ? read : { value: parseNumber(String(read.value)) ?? 1 };
     },
   });
-  return (
-    <>
-      <input
-        className={`${styles.cell} figure`}
-        inputMode="numeric"
-        aria-label={`Pieces of ${name}`}
-        value={field.text}
-        aria-invalid={Boolean(field.problem)}
-        onChange={(e) => field.change(e.target.value)}
-        onBlur={field.leave}
-        onKeyDown={moveInColumn}
-      />
-      {field.problem && (
-        <span role="alert" className={styles.refused}>
-          {field.problem}
-        </span>
-      )}
-    </>
-  );
+  return <Cell pointer={pointer} field={field} input={{ inputMode: "numeric", "aria-label": `Pieces of ${name}` }} />;
 });
 
 /** `12 kW`, `4500`, `24 A 240 V`; the case keeps what was typed, watts or amperes. */
@@ -356,21 +361,8 @@ function NameplateField(props: { at: string; volts: number; name: string; id: st
   });
   return (
     <>
-      <input
-        className={`${styles.cell} figure`}
-        aria-label={`Nameplate of ${name}`}
-        value={field.text}
-        aria-invalid={Boolean(field.problem)}
-        onChange={(e) => field.change(e.target.value)}
-        onBlur={field.leave}
-        onKeyDown={moveInColumn}
-      />
+      <Cell pointer={at} field={field} input={{ "aria-label": `Nameplate of ${name}` }} />
       <AssumedMark field={assumption} label={`Nameplate of ${name}`} />
-      {field.problem && (
-        <span role="alert" className={styles.refused}>
-          {field.problem}
-        </span>
-      )}
     </>
   );
 }

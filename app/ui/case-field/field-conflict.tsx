@@ -1,0 +1,61 @@
+/** A conflict at the field that two people changed: what each of them entered, and which shall stay. */
+import { Button } from "antd";
+import { type ReactNode, useEffect, useSyncExternalStore } from "react";
+import { changesInWords } from "#core/changes/changes.ts";
+import type { JobState } from "#ui/job-store/job-store.ts";
+import { useJobPart, useJobStore } from "#ui/job-store/use-job.tsx";
+import { Watched } from "#ui/live/watched.ts";
+import styles from "./case-field.module.css";
+
+/** Whether the open conflict is about the field at a place in the case. */
+export const isInConflict = ({ conflict }: JobState, pointer: string): boolean =>
+  conflict?.mine.some(({ patch }) => patch.some(({ path }) => path === pointer || path.startsWith(`${pointer}/`))) ??
+  false;
+
+/** How many fields show the open conflict. */
+class FieldsShown extends Watched<number> {
+  protected state = 0;
+  add(count: number) {
+    this.becomes(this.state + count);
+  }
+}
+const fieldsShown = new FieldsShown();
+
+/** Whether a field of the page shows the open conflict, so that the notice above the sheet need not. */
+export const useIsConflictAtField = (): boolean =>
+  useSyncExternalStore(
+    fieldsShown.subscribe,
+    () => fieldsShown.getState() > 0,
+    () => false,
+  );
+
+/** @returns what stands under the field at a place in the case; null where it has no conflict */
+export function useConflictNotice(pointer: string | undefined): ReactNode {
+  const isHere = useJobPart((job) => pointer !== undefined && isInConflict(job, pointer));
+  return isHere ? <FieldConflict /> : null;
+}
+
+function FieldConflict() {
+  const conflict = useJobPart((job) => job.conflict);
+  const document = useJobPart((job) => job.document);
+  const store = useJobStore();
+  useEffect(() => {
+    fieldsShown.add(1);
+    return () => fieldsShown.add(-1);
+  }, []);
+  if (!conflict) return null;
+  const who = [...new Set(conflict.theirs.map((edit) => edit.by))].join(" and ");
+  const theirs = conflict.theirs.flatMap((edit) => changesInWords(document, edit.patch)).join("; ");
+  const mine = conflict.mine.flatMap(({ patch, madeOn }) => changesInWords(madeOn, patch)).join("; ");
+  return (
+    <div className={styles.conflict} role="alert">
+      <p>
+        {who} changed the same thing while you did. {who}: {theirs}. You: {mine}.
+      </p>
+      <Button onClick={() => store.settle("theirs")}>Keep theirs</Button>{" "}
+      <Button type="primary" onClick={() => store.settle("mine")}>
+        Use mine
+      </Button>
+    </div>
+  );
+}

@@ -273,3 +273,19 @@ describe("any circuit (property)", () => {
     );
   });
 });
+
+describe("a size that a person wants at least", () => {
+  it("is kept where it holds, with the protective conductor that goes with it", () => {
+    const smallest = made(us());
+    const wanted = made(us({ leastSize: "4 AWG" }));
+    expect(smallest.conductor.size).toBe("6 AWG");
+    expect(wanted.conductor.size).toBe("4 AWG");
+    expect(wanted.voltDropV).toBeLessThan(smallest.voltDropV);
+    expect(wanted.checks.find((c) => c.id === "volt-drop")?.formula).not.toMatch(/enlarged/);
+    expect(made(uk({ conductorType: "twin-earth", chargeA: 16, leastSize: "6 mm2" })).conductor.size).toBe("6 mm2");
+  });
+  it("never makes a conductor smaller than the rules ask for, and an unknown one changes nothing", () => {
+    expect(made(us({ leastSize: "12 AWG" })).conductor.size).toBe("6 AWG");
+    expect(made(us({ leastSize: "thick" })).conductor.size).toBe("6 AWG");
+  });
+});

@@ -36,8 +36,9 @@ interface Sized {
   stretch: Stretch;
   /** Conductors that may be put there, the smallest first. */
   sizes: readonly Conductor[];
-  /** The one that is enough by what it carries, and the one that is taken. */
+  /** The one that is enough by what it carries, the one that a person wants at least, and the one that is taken. */
   enough: number;
+  wanted: number;
   taken: number;
 }
 
@@ -51,7 +52,11 @@ function byAmpacity(rules: CircuitRules, stretches: readonly Stretch[], deviceA:
       const largest = sizes.at(-1) as Conductor;
       return { short: rules.tries(largest, stretch, deviceA, asked), largest };
     }
-    sized.push({ stretch, sizes, enough, taken: enough });
+    const wanted = Math.max(
+      enough,
+      sizes.findIndex(({ size }) => size === asked.leastSize),
+    );
+    sized.push({ stretch, sizes, enough, wanted, taken: wanted });
   }
   return { sized };
 }
@@ -147,7 +152,7 @@ function assembled(
   });
   const [first] = segments as [(typeof segments)[number]];
   const limitV = volts * rules.drop.share;
-  const enlarged = stretches.some((s) => s.conductor.size !== s.sizeByAmpacity);
+  const enlarged = sized.some(({ wanted, taken }) => taken > wanted);
   const design: CircuitDesign = {
     chargeA: asked.chargeA,
     deviceA,
@@ -198,6 +203,7 @@ export function askedOf(
   return {
     segments: laidSegments(run),
     conductorType: run.conductorType,
+    leastSize: run.leastSize,
     ambientC: run.ambientC,
     grouped: run.grouped,
     terminalC: run.terminalC ?? Number(options?.terminalColumn ?? circuit.usualTerminalC),

@@ -65,6 +65,8 @@ export interface CircuitAsked {
   segments: readonly RunSegment[];
   /** Conductor type of the run, for segments without their own. */
   conductorType?: string | undefined;
+  /** The smallest size that a person wants. */
+  leastSize?: string | undefined;
   ambientC?: number | undefined;
   grouped?: number | undefined;
   /** Of the terminals, °C. */

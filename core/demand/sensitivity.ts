@@ -95,7 +95,8 @@ export function measuredMaximumThatFits(
   const roomA = ratingA - codebook.charging.counted(wantedA, volts, "outside-125").va / volts;
   const loads = countedLoads(document, codebook);
   const demandAt = (value: number) => {
-    const measured = { source: "utility-year", days: 365, intervalMinutes: 15, max: { value, unit: "A" } } as const;
+    // The averages that are usual here: longer ones hide more, and count for more.
+    const measured = { ...codebook.survey.measuredYear, days: 365, max: { value, unit: "A" as const } };
     return demandVA(method, demandInput({ ...document, measured }, codebook, ratingA, loads)) / volts;
   };
   const newLoadsA = demandAt(0);

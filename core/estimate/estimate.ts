@@ -1,16 +1,9 @@
 /** What work costs by a price book: line by line, its total, its steps and days. */
 import { showNumber } from "#core/units.ts";
 import { later, type Why, why } from "#core/why.ts";
-import {
-  type Group,
-  isWithinAnother,
-  itemOf,
-  itemsIn,
-  PASSED_ON,
-  type PriceBook,
-  type PriceItem,
-  pricedBy,
-} from "./book.ts";
+import { isWithinAnother, itemOf, itemsIn, type PriceBook, type PriceItem, pricedBy } from "./book.ts";
+import { medianPrice } from "./draws.ts";
+import { isPassedOn, type PriceLine, percent, withMarginAndTax } from "./price-lines.ts";
 import { installDays, leadDays, PICKS, type Pick3, type Spread, type Step, stepsOf } from "./schedule.ts";
 import type { WorkItem } from "./takes.ts";
 
@@ -18,22 +11,6 @@ export interface Cost extends Spread {
   currency: PriceBook["currency"];
   /** True until the firm's own prices are used. */
   madeUp: boolean;
-}
-
-/** One item of the book as a piece of work takes it. */
-export interface PriceLine {
-  item: string;
-  group: Group;
-  name: string;
-  unit: string;
-  /** As it is bought: with waste, rounded up to what is sold. */
-  count: number;
-  /** As it is built in. */
-  needed: number;
-  /** Money before margin and tax. */
-  money: Spread;
-  /** Labour: minutes, whose money is at the rate of the book. */
-  minutes?: Spread;
 }
 
 interface EstimateFields {
@@ -109,23 +86,6 @@ function lineOf(item: PriceItem, needed: number, rate: PriceItem | undefined, wa
   return { ...line, minutes, money: { low: paid("low"), typical: paid("typical"), high: paid("high") } };
 }
 
-const percent = (book: PriceBook, id: string, pick: Pick3): number => (itemOf(book, id)?.[pick] ?? 0) / 100;
-
-/**
- * Materials, equipment and labour with the margin, what is passed on without it, both with tax, less grants.
- * @param earned, passedOn money before margin and tax
- */
-export const withMarginAndTax = (
-  book: PriceBook,
-  pick: Pick3,
-  earned: number,
-  passedOn: number,
-  grants: number,
-): number =>
-  Math.max(0, (earned * (1 + percent(book, "margin", pick)) + passedOn) * (1 + percent(book, "tax", pick)) - grants);
-
-export const isPassedOn = ({ group }: Pick<PriceLine, "group">): boolean => PASSED_ON.includes(group);
-
 const estimateOf = later<EstimateFields, Pick<Estimate, "explain">>("explain");
 
 /**
@@ -179,8 +139,11 @@ function totalOf(
   incomplete: boolean,
 ): Cost {
   const { currency, madeUp = false } = book;
+  if (incomplete) {
+    const none = Number.POSITIVE_INFINITY;
+    return { low: none, typical: none, high: none, currency, madeUp };
+  }
   const total = (pick: Pick3): number => {
-    if (incomplete) return Number.POSITIVE_INFINITY;
     let earned = 0;
     let passedOn = 0;
     for (const line of lines)
@@ -190,7 +153,8 @@ function totalOf(
     const given = grants.reduce((t, g) => t + (pick === "high" ? g.low : pick === "low" ? g.high : g.typical), 0);
     return Math.round(withMarginAndTax(book, pick, earned, passedOn, given));
   };
-  return { low: total("low"), typical: total("typical"), high: total("high"), currency, madeUp };
+  const given = grants.reduce((t, g) => t + g.typical, 0);
+  return { low: total("low"), typical: medianPrice(lines, book, given), high: total("high"), currency, madeUp };
 }
 
 export const showMoney = (amount: number, currency: PriceBook["currency"]): string =>
@@ -206,12 +170,12 @@ function explainCost(book: PriceBook, { cost, lines, missing }: EstimateFields, 
   const terms = (["margin", "tax"] as const).map((id) => itemOf(book, id)).filter((t) => t && t.typical > 0);
   const most = [...lines].sort((a, b) => b.money.high - b.money.low - (a.money.high - a.money.low)).slice(0, 3);
   return why(
-    "Price, typical",
+    "Price",
     showMoney(cost.typical, currency),
     {
       rule: `Price book: ${book.name}`,
       formula:
-        "(materials, devices, equipment and labour) x (1 + margin), with charges as they are; all x (1 + tax), less grants",
+        "(materials, devices, equipment and labour) x (1 + margin), with charges as they are; all x (1 + tax), less grants. Of 2,000 draws of every line between its low and its high figure, half are below the price",
       numbers:
         missing.length > 0
           ? `Not in the price book: ${missing.join(", ")}`
@@ -224,9 +188,7 @@ function explainCost(book: PriceBook, { cost, lines, missing }: EstimateFields, 
     [
       ...(book.madeUp ? ["The prices are made up until the firm's own stand in its price book"] : []),
       ...(lines.length > 1
-        ? [
-            "Most items run over their typical figure more easily than under it: 8 of 10 jobs may come out above this sum",
-          ]
+        ? ["Most items run over their typical figure more easily than under it, so that the price is above their sum"]
         : []),
     ],
     most.map((l) => `${l.name}: ${showMoney(l.money.low, currency)} to ${showMoney(l.money.high, currency)}`),

@@ -3,7 +3,7 @@ import { assess } from "#core/assess.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { takenWay } from "#core/decide/decision.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
-import type { PriceLine } from "#core/estimate/estimate.ts";
+import type { PriceLine } from "#core/estimate/price-lines.ts";
 
 const BOUGHT: readonly PriceLine["group"][] = ["materials", "devices", "equipment", "standard"];
 

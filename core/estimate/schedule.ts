@@ -144,6 +144,13 @@ export const totalDays = (placed: Iterable<Times>): number => {
 export const leadDays = (steps: readonly Step[], pick: Pick3): number =>
   totalDays(timesOf(steps, pick, FROM_A_MONDAY).values());
 
+/** Days until all is done, counted from a day on which work may begin. */
+export const daysFrom = (steps: readonly Step[], worked: Worked): Spread => ({
+  low: totalDays(timesOf(steps, "low", worked).values()),
+  typical: totalDays(timesOf(steps, "typical", worked).values()),
+  high: totalDays(timesOf(steps, "high", worked).values()),
+});
+
 const MS_A_DAY = 86_400_000;
 
 /**

@@ -34,22 +34,22 @@ describe("among ways that meet the need", () => {
     [
       "least-work",
       "dedicated-circuit",
-      "dedicated-circuit meets the need with the lowest typical cost ($900). dynamic-load-management meets it too, at $1,200 and 5 days.",
+      "dedicated-circuit meets the need with the lowest typical cost ($900). dynamic-load-management meets it too, at $1,200 and 5 days from a Monday.",
     ],
     [
       "fastest",
       "dynamic-load-management",
-      "dynamic-load-management meets the need with the shortest lead time (5 days). dedicated-circuit meets it too, at $900 and 12 days.",
+      "dynamic-load-management meets the need with the shortest lead time (5 days from a Monday). dedicated-circuit meets it too, at $900 and 12 days from a Monday.",
     ],
     [
       "most-current",
       "service-upgrade",
-      "service-upgrade meets the need with the most current (48 A). dedicated-circuit meets it too, at $900 and 12 days.",
+      "service-upgrade meets the need with the most current (48 A). dedicated-circuit meets it too, at $900 and 12 days from a Monday.",
     ],
     [
       "future-ready",
       "service-upgrade",
-      "service-upgrade meets the need with the most room left once what is planned is there (90 A). dynamic-load-management meets it too, at $1,200 and 5 days.",
+      "service-upgrade meets the need with the most room left once what is planned is there (90 A). dynamic-load-management meets it too, at $1,200 and 5 days from a Monday.",
     ],
   ] as const)("%s takes %s", (policy, id, because) => {
     expect(taken(ways, policy)).toEqual({ way: id, because });
@@ -64,7 +64,7 @@ describe("among ways that meet the need", () => {
   it("one day is one day, and pounds are pounds", () => {
     const pounds = way("a", { days: 1, cost: { ...spread(700), currency: "GBP", madeUp: true } });
     expect(taken([pounds], "fastest").because).toBe(
-      "a meets the need with the shortest lead time (1 day). No other way meets it.",
+      "a meets the need with the shortest lead time (1 day from a Monday). No other way meets it.",
     );
     expect(taken([pounds]).because).toMatch(/\(£700\)/);
   });

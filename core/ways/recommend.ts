@@ -20,7 +20,7 @@ const ORDER: Record<Policy, readonly ((way: WayJudgement) => number)[]> = {
 };
 const WON: Record<Policy, (way: WayJudgement) => string> = {
   "least-work": (w) => `the lowest typical cost (${money(w)})`,
-  fastest: (w) => `the shortest lead time (${days(w)})`,
+  fastest: (w) => `the shortest lead time (${days(w)} from a Monday)`,
   "most-current": (w) => `the most current (${showA(w.chargeA)})`,
   "future-ready": (w) => `the most room left once what is planned is there (${showA(w.spareA)})`,
 };
@@ -76,7 +76,7 @@ export function recommend(ways: readonly WayJudgement[], policy: Policy, need: N
       unpriced
         ? `${unpriced.name} meets it too, but has no price: the price book lacks ${unpriced.unpriced.join(", ")}.`
         : next
-          ? `${next.name} meets it too, at ${money(next)} and ${days(next)}.`
+          ? `${next.name} meets it too, at ${money(next)} and ${days(next)} from a Monday.`
           : "No other way meets it."
     }`,
   };

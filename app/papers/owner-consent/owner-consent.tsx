@@ -12,7 +12,8 @@ export function OwnerConsent(input: PaperInput) {
   const { document, assessment, firm } = input;
   const { words } = codebookOf(document.rules);
   const way = takenWay(assessment);
-  const tenant = document.enquiry?.customer || "the tenant";
+  const isTenant = document.enquiry?.tenure === "tenant";
+  const customer = document.enquiry?.customer || (isTenant ? "The tenant" : "The customer");
   const owner = document.enquiry?.owner;
   const boxes = ["I agree to the work described here.", "I agree on this condition:", "I do not agree."];
   return (
@@ -21,7 +22,8 @@ export function OwnerConsent(input: PaperInput) {
         {owner ? `To ${owner}, owner` : "To the owner"} of {document.enquiry?.address || document.title}
       </Text>
       <Text style={{ marginTop: 8 }}>
-        {tenant} rents this home and asks for a charging point for an electric vehicle. {firm} has surveyed the{" "}
+        {customer}
+        {isTenant ? " rents this home and" : ""} asks for a charger for an electric vehicle. {firm} has surveyed the{" "}
         {words.supply} and the {words.panel} and asks for your written consent before any work begins.
       </Text>
       <Text style={s.h2}>What would be done</Text>
@@ -41,8 +43,8 @@ export function OwnerConsent(input: PaperInput) {
       <Text style={s.h2}>What it leaves</Text>
       <Text>{way ? plain(way.leaves) : "-"}</Text>
       <Text>
-        The new circuit, its protective device and the charging point stay with the building unless you and the tenant
-        agree otherwise in writing.
+        The new circuit, its protective device and the charger stay with the building unless you and{" "}
+        {isTenant ? "the tenant" : "the customer"} agree otherwise in writing.
       </Text>
       {assessment.findings.length > 0 && (
         <View>

@@ -344,6 +344,8 @@ export const run = part({
   name: text(80),
   segments: list(runSegment, MOST.segments),
   conductorType: text(30),
+  /** The smallest size that a person wants; the rules may ask for a larger one. */
+  leastSize: text(20),
   ambientC: between(-40, 70),
   grouped: whole(1, 60),
   terminalC: oneOf([60, 70, 75]),

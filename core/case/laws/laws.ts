@@ -124,8 +124,10 @@ function runProblems({ run, otherRuns = [] }: CaseDocument, codebook: Codebook):
   ];
 }
 
-function problemsOfRun(run: CaseDocument["run"], at: string, { circuit, name }: Codebook): Problem[] {
+function problemsOfRun(run: CaseDocument["run"], at: string, { circuit, name, survey }: Codebook): Problem[] {
   const problems: Problem[] = [];
+  if (run?.leastSize !== undefined && !survey.conductorSizes.includes(run.leastSize))
+    problems.push({ path: `${at}.leastSize`, message: `"${run.leastSize}" is not a size of ${name}` });
   const unknownType = (type: string | undefined, path: string) => {
     const unknown = type !== undefined && !circuit.types.some((t) => t.id === type);
     if (unknown) problems.push({ path, message: `"${type}" is not a conductor type of ${name}` });

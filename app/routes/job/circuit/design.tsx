@@ -1,5 +1,7 @@
 /** The circuit in one line, then every check with its numbers, and the sizes beside the chosen one. */
+import { Button } from "antd";
 import { lazy, Suspense, useState } from "react";
+import { setValue } from "#core/case/document/set-value.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { type Candidate, candidatesOf, neighbours } from "#core/circuit/candidates.ts";
 import { askedOf, designFor, isDesigned } from "#core/circuit/design.ts";
@@ -11,25 +13,29 @@ import type { WayJudgement } from "#core/ways/types.ts";
 import { lower } from "#core/words.ts";
 import { Section } from "#ui/frame/sheet.tsx";
 import table from "#ui/frame/table.module.css";
-import { useJob } from "#ui/job-store/use-job.tsx";
+import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
 import styles from "./circuit.module.css";
 
 /** Fetched when it is opened. */
 const SizeChart = lazy(() => import("./size-chart.tsx"));
 
-export function Design({ way }: { way: WayJudgement | null }) {
+export function Design({ way, isRecommended }: { way: WayJudgement | null; isRecommended: boolean }) {
   const { document } = useJob();
   const codebook = codebookOf(document.rules);
   const title = way ? `The circuit: ${way.name.toLowerCase()}` : "The circuit";
   return (
-    <Section id="design" title={title} aside={<span className="quiet">{chosenBy(document, way)}</span>}>
+    <Section
+      id="design"
+      title={title}
+      aside={<span className="quiet">{way && chosenBy(document, isRecommended)}</span>}
+    >
       {way?.circuit ? <Built design={way.circuit} codebook={codebook} /> : <p>{whyNone(document, codebook, way)}</p>}
     </Section>
   );
 }
 
-const chosenBy = ({ decision }: CaseDocument, way: WayJudgement | null): string =>
-  way ? (decision ? `decided by ${decision.by}` : "recommended") : "";
+const chosenBy = ({ decision }: CaseDocument, isRecommended: boolean): string =>
+  decision ? `decided by ${decision.by}` : isRecommended ? "recommended" : "being looked at";
 
 /** Why there is no circuit to show. */
 function whyNone(document: CaseDocument, codebook: Codebook, way: WayJudgement | null): string {
@@ -92,7 +98,7 @@ export function Checks({ way }: { way: WayJudgement & { circuit: CircuitDesign }
   return (
     <Section id="checks" title="Checks">
       <CheckTable checks={inOrder([...design.checks, ...ofStretches])} />
-      {asked && <Sizes asked={asked} design={design} codebook={codebook} />}
+      {asked && <Sizes asked={asked} design={design} codebook={codebook} mayChoose={!kept} />}
       {asked && !kept && (
         <details className={styles.chart} onToggle={(e) => setShown(e.currentTarget.open)}>
           <summary>Size against length</summary>
@@ -151,9 +157,22 @@ function CheckTable({ checks }: { checks: readonly Check[] }) {
 /** How many sizes stand on either side of the chosen one. */
 const BESIDE = 2;
 
-function Sizes({ asked, design, codebook }: { asked: CircuitAsked; design: CircuitDesign; codebook: Codebook }) {
+function Sizes(props: { asked: CircuitAsked; design: CircuitDesign; codebook: Codebook; mayChoose: boolean }) {
+  const { asked, design, codebook, mayChoose } = props;
+  const store = useJobStore();
+  const leastSize = useJob().document.run?.leastSize;
+  const set = (size: string | undefined) => store.edit(setValue(store.getState().document, "/run/leastSize", size));
+  const take = (size: string) => set(size);
   return (
     <>
+      {leastSize && mayChoose && (
+        <p>
+          {showSize(leastSize)} or larger was chosen.{" "}
+          <Button size="small" onClick={() => set(undefined)}>
+            Take the smallest that holds
+          </Button>
+        </p>
+      )}
       {candidatesOf(codebook.circuit, asked, design).map((candidates, i) => {
         const at = candidates.findIndex((c) => c.chosen);
         const { smaller, larger } = neighbours(candidates);
@@ -162,7 +181,7 @@ function Sizes({ asked, design, codebook }: { asked: CircuitAsked; design: Circu
         return (
           // biome-ignore lint/suspicious/noArrayIndexKey: stretches have no name
           <div key={i} className={styles.sizes}>
-            <OneStretch candidates={near} />
+            <OneStretch candidates={near} {...(mayChoose && { onTake: take })} />
             {smaller && <p>{smaller}.</p>}
             {larger && <p className="quiet">{larger}.</p>}
           </div>
@@ -172,7 +191,7 @@ function Sizes({ asked, design, codebook }: { asked: CircuitAsked; design: Circu
   );
 }
 
-function OneStretch({ candidates }: { candidates: readonly Candidate[] }) {
+function OneStretch({ candidates, onTake }: { candidates: readonly Candidate[]; onTake?(size: string): void }) {
   return (
     <table className={table.plain}>
       <thead>
@@ -197,7 +216,7 @@ function OneStretch({ candidates }: { candidates: readonly Candidate[] }) {
             <td>
               <details>
                 <summary aria-label={`Checks of ${showSize(c.conductor.size)}`}>
-                  {c.fails ? `fails: ${lower(c.fails.label)}` : c.chosen ? "all hold" : "larger than needed"}
+                  {c.fails ? `fails: ${lower(c.fails.label)}` : c.chosen ? "all hold" : "holds too"}
                 </summary>
                 <ul className={styles.ofSize}>
                   {c.checks.map((check) => (
@@ -208,6 +227,11 @@ function OneStretch({ candidates }: { candidates: readonly Candidate[] }) {
                   ))}
                 </ul>
               </details>
+              {!c.fails && !c.chosen && onTake && (
+                <Button size="small" onClick={() => onTake(c.conductor.size)}>
+                  Take {showSize(c.conductor.size)}
+                </Button>
+              )}
             </td>
           </tr>
         ))}

@@ -1,7 +1,8 @@
 /** What the way takes: material as it is bought, and hours by task. */
-import type { PriceLine } from "#core/estimate/estimate.ts";
+
 import { showMoney } from "#core/estimate/estimate.ts";
 import { hoursIn, materialsIn } from "#core/estimate/materials.ts";
+import type { PriceLine } from "#core/estimate/price-lines.ts";
 import { showNumber } from "#core/units.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
 import { Section } from "#ui/frame/sheet.tsx";

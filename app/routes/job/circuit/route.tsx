@@ -1,10 +1,13 @@
 /** Circuit: the run from the panel to the charger, its conductor with every check, and the whole as a single line. */
+import { Button } from "antd";
 import { useState } from "react";
 import { codebookOf } from "#core/codebook/index.ts";
 import { takenWay } from "#core/decide/decision.ts";
+import { lower } from "#core/words.ts";
 import { useJob, useJobLater } from "#ui/job-store/use-job.tsx";
 import { StepTrouble, stepMeta } from "../step.tsx";
 import type { Route } from "./+types/route";
+import styles from "./circuit.module.css";
 import { Checks, Design } from "./design.tsx";
 import { Materials } from "./materials.tsx";
 import { Place } from "./place/place.tsx";
@@ -18,7 +21,10 @@ export { StepTrouble as ErrorBoundary };
 export default function Circuit({ params: { jobId } }: Route.ComponentProps) {
   const { document } = useJob();
   const { assessment } = useJobLater();
-  const way = takenWay(assessment);
+  const taken = takenWay(assessment);
+  // What is recommended may change while its run is entered; the way that one works on stays.
+  const [held, setHeld] = useState(taken?.way);
+  const way = assessment.decided ? taken : (assessment.ways.find((w) => w.way === held) ?? taken);
   const [drawing, setDrawing] = useState<number | null>(null);
   const draw = (part: number) => {
     setDrawing(part);
@@ -26,7 +32,13 @@ export default function Circuit({ params: { jobId } }: Route.ComponentProps) {
   };
   return (
     <>
-      <Design way={way} />
+      {way && taken && way.way !== taken.way && (
+        <p className={styles.otherWay} role="status">
+          With this run, another way is recommended: {lower(taken.name)}.{" "}
+          <Button onClick={() => setHeld(taken.way)}>Show its circuit</Button>
+        </p>
+      )}
+      <Design way={way} isRecommended={way?.way === taken?.way} />
       <Place drawing={drawing} onDrawn={() => setDrawing(null)} />
       <Run
         rules={codebookOf(document.rules).circuit}

@@ -1,6 +1,9 @@
 /** A second opinion: someone else's total, and which usual mistake gives that number. */
 import { Input } from "antd";
 import { useState } from "react";
+import type { Assessment } from "#core/assess.ts";
+import type { MethodId } from "#core/case/document/types.ts";
+import { codebookOf } from "#core/codebook/index.ts";
 import { secondOpinion } from "#core/demand/second-opinion.ts";
 import { parseQuantity } from "#core/quantity/parse.ts";
 import { showVA } from "#core/units.ts";
@@ -10,6 +13,15 @@ import { useJobLater } from "#ui/job-store/use-job.tsx";
 import styles from "./demand.module.css";
 
 const TOTAL_UNITS = { va: "VA", w: "VA", kva: "kVA", kw: "kVA", a: "A", amps: "A" } as const;
+
+/** A worksheet is a calculation: it is compared with ours, also where a measurement governs. */
+function likeMethod({ governing, calculations, rules }: Assessment): MethodId {
+  const { methods } = codebookOf(rules);
+  const calculates = (id: MethodId) => methods.some((m) => m.id === id && !m.measures);
+  return calculates(governing)
+    ? governing
+    : (calculations.find((c) => c.applies && calculates(c.method))?.method ?? governing);
+}
 
 export function SecondOpinion() {
   const { document, assessment } = useJobLater();
@@ -22,7 +34,7 @@ export function SecondOpinion() {
       : null;
   const found =
     totalVA !== null && problem === null
-      ? secondOpinion(document, assessment.governing, assessment.supply.ratingA, totalVA, document.charger?.maxA ?? 0)
+      ? secondOpinion(document, likeMethod(assessment), assessment.supply.ratingA, totalVA, document.charger?.maxA ?? 0)
       : null;
   return (
     <Section title="A second opinion">

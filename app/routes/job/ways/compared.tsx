@@ -1,6 +1,7 @@
 /** One way in detail, or two beside each other: path, work, price item by item, cautions. */
 import { memo } from "react";
-import { type PriceLine, showMoney } from "#core/estimate/estimate.ts";
+import { showMoney } from "#core/estimate/estimate.ts";
+import type { PriceLine } from "#core/estimate/price-lines.ts";
 import { PICKS } from "#core/estimate/schedule.ts";
 import type { Link } from "#core/path/types.ts";
 import { showA, showNumber } from "#core/units.ts";

@@ -5,11 +5,13 @@ import { DRAWS } from "#core/decide/looks.ts";
 import { showPercent } from "#core/units.ts";
 import { lower } from "#core/words.ts";
 import { Section } from "#ui/frame/sheet.tsx";
+import { useJobPart } from "#ui/job-store/use-job.tsx";
 import { useLooks } from "./use-looks.ts";
 import styles from "./ways.module.css";
 
 export const NextLooks = memo(function NextLooks({ jobId }: { jobId: string }) {
   const found = useLooks();
+  const unread = useJobPart((job) => job.assessment.missing.length);
   const turning = found?.looks.filter((l) => l.turns.length > 0) ?? [];
   const others = found?.looks.filter((l) => l.turns.length === 0) ?? [];
   return (
@@ -26,7 +28,13 @@ export const NextLooks = memo(function NextLooks({ jobId }: { jobId: string }) {
     >
       <div className={styles.looks} aria-busy={found?.stands == null}>
         {!found && <p className="quiet">Trying every value that nobody has read ...</p>}
-        {found?.firm && <p>The verdict is firm: no single look can turn it.</p>}
+        {found?.firm && (
+          <p>
+            {unread === 0
+              ? "The verdict is firm: no single look can turn it."
+              : `No single look can turn the verdict, but it is not firm: ${unread === 1 ? "one value is" : `${unread} values are`} still to be confirmed.`}
+          </p>
+        )}
         {turning.length > 0 && (
           <ul>
             {turning.map((look) => (

@@ -5,20 +5,25 @@ import type { AssessedCase } from "#core/assessed-case.ts";
 import { setValue } from "#core/case/document/set-value.ts";
 import { isRobust, policyAnswers } from "#core/decide/policies.ts";
 import { showMoney } from "#core/estimate/estimate.ts";
+import { daysFrom, holidaysOf, workedFrom } from "#core/estimate/schedule.ts";
 import { showA, showDays } from "#core/units.ts";
 import { capital } from "#core/words.ts";
 import { useJobStore } from "#ui/job-store/use-job.tsx";
+import { useVisit } from "../use-visit.ts";
 import styles from "./ways.module.css";
 
-export const Policies = memo(function Policies({ job: { document, assessment } }: { job: AssessedCase }) {
+export const Policies = memo(function Policies({ job: { document, assessment, prices } }: { job: AssessedCase }) {
   const store = useJobStore();
+  const { today } = useVisit();
+  const worked = workedFrom(today, holidaysOf(prices.book));
   const answers = policyAnswers(document, assessment);
   const policy = document.options?.policy ?? "least-work";
   const takes = (id: string | null) => {
     const way = assessment.ways.find((w) => w.way === id);
     if (!way) return "no way";
-    const { cost, leadTimeDays, chargeA, name } = way;
-    return `${name}: ${showMoney(cost.typical, cost.currency)}, ${showDays(leadTimeDays.typical)}, ${showA(chargeA)}`;
+    const { cost, chargeA, name } = way;
+    const wait = daysFrom(way.steps, worked).typical;
+    return `${name}: ${showMoney(cost.typical, cost.currency)}, ${showDays(wait)}, ${showA(chargeA)}`;
   };
   return (
     <fieldset className={styles.policies}>

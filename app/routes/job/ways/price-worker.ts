@@ -2,7 +2,7 @@
 import { expose } from "comlink";
 import type { PriceBook } from "#core/estimate/book.ts";
 import { type DrawnPrice, drawPrice } from "#core/estimate/draws.ts";
-import type { PriceLine } from "#core/estimate/estimate.ts";
+import type { PriceLine } from "#core/estimate/price-lines.ts";
 
 export interface Priced {
   way: string;

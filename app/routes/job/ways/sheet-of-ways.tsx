@@ -7,6 +7,7 @@ import type { AssessedCase } from "#core/assessed-case.ts";
 import type { Car } from "#core/case/document/types.ts";
 import type { DrawnPrice } from "#core/estimate/draws.ts";
 import { showMoney } from "#core/estimate/estimate.ts";
+import { daysFrom, holidaysOf, type Worked, workedFrom } from "#core/estimate/schedule.ts";
 import { distancePerHour } from "#core/need/in-words.ts";
 import { ownValue } from "#core/own-value.ts";
 import { showA, showDays, showKWh, showNumber, showPercent } from "#core/units.ts";
@@ -15,6 +16,7 @@ import type { WayJudgement } from "#core/ways/types.ts";
 import { WayVerdict } from "#ui/frame/verdict.tsx";
 import { Waterline } from "#ui/waterline/waterline.tsx";
 import { Figure } from "#ui/why/why-sheet.tsx";
+import { useVisit } from "../use-visit.ts";
 import { useDrawnPrices } from "./use-drawn-prices.ts";
 import styles from "./ways.module.css";
 import { daysBetween } from "./words.ts";
@@ -41,7 +43,7 @@ function inWords({ chargeA, volts }: WayJudgement, car: Car | undefined): string
   return car ? `${kW}, ${Math.round(distancePerHour(car, chargeA, volts))} ${car.distancePerDay.unit} an hour` : kW;
 }
 
-const rows = (drawn: Readonly<Record<string, DrawnPrice>>, car: Car | undefined): Row[] => [
+const rows = (drawn: Readonly<Record<string, DrawnPrice>>, worked: Worked, car: Car | undefined): Row[] => [
   { name: "Verdict", of: (w) => <WayVerdict verdict={w.verdict} onlyConfirm={w.onlyConfirm} /> },
   {
     name: "Charging",
@@ -90,12 +92,15 @@ const rows = (drawn: Readonly<Record<string, DrawnPrice>>, car: Car | undefined)
   },
   {
     name: "Wait",
-    of: (w) => (
-      <>
-        <span className="figure">{showDays(w.leadTimeDays.typical)}</span>
-        <small>{daysBetween(w.leadTimeDays.low, w.leadTimeDays.high)}</small>
-      </>
-    ),
+    of: (w) => {
+      const wait = daysFrom(w.steps, worked);
+      return (
+        <>
+          <span className="figure">{showDays(wait.typical)}</span>
+          <small>{daysBetween(wait.low, wait.high)} from today</small>
+        </>
+      );
+    },
   },
   {
     name: "Leaves",
@@ -121,7 +126,9 @@ export const SheetOfWays = memo(function SheetOfWays(props: {
   const { job, ways, mark, chosen, onChoose } = props;
   const { recommended, taken, decided } = job.assessment;
   const drawn = useDrawnPrices(ways, job.prices.book, job.document.options?.grants ?? NONE);
+  const { today } = useVisit();
   if (ways.length === 0) return null;
+  const worked = workedFrom(today, holidaysOf(job.prices.book));
   const scaleA = commonScaleA(ways.map((w) => w.level));
   return (
     <div className={styles.scroll}>
@@ -140,7 +147,7 @@ export const SheetOfWays = memo(function SheetOfWays(props: {
           </tr>
         </thead>
         <tbody>
-          {rows(drawn, job.document.need?.cars?.[0]).map((row) => (
+          {rows(drawn, worked, job.document.need?.cars?.[0]).map((row) => (
             <tr key={row.name}>
               <th scope="row">{row.name}</th>
               {ways.map((way) => (

@@ -1,0 +1,37 @@
+/** The lines of a price, and what is put on them: margin, tax and grants. */
+import { type Group, itemOf, PASSED_ON, type PriceBook } from "./book.ts";
+import type { Pick3, Spread } from "./schedule.ts";
+
+/** One item of the book as a piece of work takes it. */
+export interface PriceLine {
+  item: string;
+  group: Group;
+  name: string;
+  unit: string;
+  /** As it is bought: with waste, rounded up to what is sold. */
+  count: number;
+  /** As it is built in. */
+  needed: number;
+  /** Money before margin and tax. */
+  money: Spread;
+  /** Labour: minutes, whose money is at the rate of the book. */
+  minutes?: Spread;
+}
+
+/** A percentage of the book as a share. */
+export const percent = (book: PriceBook, id: string, pick: Pick3): number => (itemOf(book, id)?.[pick] ?? 0) / 100;
+
+/**
+ * Materials, equipment and labour with the margin, what is passed on without it, both with tax, less grants.
+ * @param earned, passedOn money before margin and tax
+ */
+export const withMarginAndTax = (
+  book: PriceBook,
+  pick: Pick3,
+  earned: number,
+  passedOn: number,
+  grants: number,
+): number =>
+  Math.max(0, (earned * (1 + percent(book, "margin", pick)) + passedOn) * (1 + percent(book, "tax", pick)) - grants);
+
+export const isPassedOn = ({ group }: Pick<PriceLine, "group">): boolean => PASSED_ON.includes(group);

@@ -1,5 +1,5 @@
 import { expect, it } from "vitest";
-import { showDay, showDayOfMonth } from "./dates.ts";
+import { showDay, showDayOfMonth, showTime, showWindow } from "./dates.ts";
 
 it("writes a day as the country of the rules does", () => {
   expect(showDay("2026-11-29", "us")).toBe("Nov 29, 2026");
@@ -10,4 +10,15 @@ it("writes a day as the country of the rules does", () => {
 
 it("leaves what is no day as it is", () => {
   expect(showDay("some time in May", "us")).toBe("some time in May");
+});
+
+it("writes a time of day on a clock of twelve hours in the US and of 24 in the UK", () => {
+  expect(["00:05", "07:00", "12:30", "23:59"].map((clock) => showTime(clock, "us"))).toEqual([
+    "12:05 AM",
+    "7:00 AM",
+    "12:30 PM",
+    "11:59 PM",
+  ]);
+  expect(showTime("23:59", "uk")).toBe("23:59");
+  expect(showWindow({ from: "19:00", to: "07:00" }, "us")).toBe("7:00 PM to 7:00 AM");
 });

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { showA, showKWh, showPercent, showVA } from "./units.ts";
+import { showA, showBuildingLength, showKWh, showPercent, showTemperature, showVA } from "./units.ts";
 
 describe("figures as they are written", () => {
   it("are grouped, rounded, and without zeros that say nothing", () => {
@@ -10,4 +10,16 @@ describe("figures as they are written", () => {
     expect(showKWh(10)).toBe("10 kWh");
     expect(showPercent(0.4)).toBe("40 %");
   });
+});
+
+it("writes lengths on a building and temperatures in the region's units", () => {
+  expect([0.46, 0.61, 0.9, 1, 1.2192].map((m) => showBuildingLength(m, "us"))).toEqual([
+    "18 in",
+    "24 in",
+    "35.5 in",
+    "3 ft 3 in",
+    "4 ft",
+  ]);
+  expect([0.05, 0.999, 1.2].map((m) => showBuildingLength(m, "uk"))).toEqual(["50 mm", "999 mm", "1.2 m"]);
+  expect([showTemperature(40, "us"), showTemperature(40, "uk")]).toEqual(["104 °F", "40 °C"]);
 });

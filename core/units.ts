@@ -28,3 +28,16 @@ export const showOhm = (ohm: number): string => `${show(ohm, 2)} ohm`;
 /** A conductor's size as it is written in words: `6 mm²`, `4/0 AWG`. */
 export const showSize = (size: string): string => size.replace("mm2", "mm²");
 export const showPercent = (factor: number): string => `${show(factor * 100, 1)} %`;
+
+/** A length on a building: "18 in" or "4 ft 3 in" in the US, "290 mm" or "1.2 m" in the UK. */
+export function showBuildingLength(lengthM: number, region: "us" | "uk"): string {
+  if (region === "uk") return lengthM < 1 ? `${show(lengthM * 1000, 0)} mm` : `${show(lengthM, 2)} m`;
+  const inches = lengthM * FT_PER_M * 12;
+  if (inches < 36) return `${show(Math.round(inches * 2) / 2, 1)} in`;
+  const [feet, rest] = [Math.floor(Math.round(inches) / 12), Math.round(inches) % 12];
+  return rest === 0 ? `${feet} ft` : `${feet} ft ${rest} in`;
+}
+
+/** Degrees Celsius as the region writes them: "104 °F", "40 °C". */
+export const showTemperature = (celsius: number, region: "us" | "uk"): string =>
+  region === "us" ? `${show(celsius * 1.8 + 32, 1)} °F` : `${show(celsius, 1)} °C`;

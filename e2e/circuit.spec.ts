@@ -42,7 +42,7 @@ test("a run gives a circuit, and its conductor follows every part", async ({ pag
   // What the run takes is in the price of the way.
   await openStep(page, heron, id, "ways");
   await page
-    .getByRole("button", { name: /^Price, typical: .*Why\?$/ })
+    .getByRole("button", { name: /^Price: .*Why\?$/ })
     .first()
     .click();
   await expect(page.getByText(/PVC for burial with bedding and tape, 280 ft = /)).toBeVisible();

@@ -4,6 +4,7 @@ import { renderToBuffer } from "@react-pdf/renderer";
 import { renderToStaticMarkup } from "react-dom/server";
 import { assess } from "#core/assess.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
+import { codebookOf } from "#core/codebook/index.ts";
 import { takenWay } from "#core/decide/decision.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
 import { type MaterialRow, materialsOf } from "#core/estimate/materials.ts";
@@ -31,7 +32,12 @@ const TASKS = {
   singleLine({ document, book }: Priced): string | null {
     const way = takenWay(assess(document, book));
     return way && way.verdict !== "ruled-out"
-      ? renderToStaticMarkup(<SingleLineDrawing shape={singleLineShape(way)} palette={PRINT} />)
+      ? renderToStaticMarkup(
+          <SingleLineDrawing
+            shape={singleLineShape(way, codebookOf(document.rules).words.earthConductor)}
+            palette={PRINT}
+          />,
+        )
       : null;
   },
 

@@ -136,7 +136,7 @@ describe("a circuit in North America", () => {
     const long = made(us({ chargeA: 40, segments: [segment("in-wall", ft(300))] }));
     expect(long.conductor.size).toBe("3 AWG");
     expect(long.earthConductor.size).toBe("6 AWG");
-    expect(long.cautions.join(" ")).toMatch(/own earth conductor is 8 AWG; 6 AWG is asked for/);
+    expect(long.cautions.join(" ")).toMatch(/own grounding conductor is 8 AWG; 6 AWG is asked for/);
   });
   it("is refused where no size that is made carries it, and above 80 A", () => {
     const hot = us({ chargeA: 48, ambientC: 70, grouped: 40 });

@@ -37,6 +37,12 @@ export interface Words {
   operator: string;
   /** What the charger's supply is limited by at its head, as in "a 100 A ...". */
   supplyOf(ratingA: string): string;
+  /** The protective conductor of a circuit. */
+  earthConductor: string;
+  /** What cuts a charger off beside it. */
+  chargerSwitch: string;
+  /** Who may do the work. */
+  competent: string;
   /** What a new one of these is called in a quote. */
   newPanel: string;
 }

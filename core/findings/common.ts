@@ -267,7 +267,7 @@ export const commonFindings: readonly FindingRule[] = [
     code: "panel-unsafe",
     severity: "stop",
     rule: "",
-    todo: "Isolate it and make it safe first; only a licensed person decides that it is",
+    todo: "Isolate it and make it safe first; only an electrician who may do such work decides that it is",
     reason: "board-unsafe",
     check: ({ codebook }, panel) =>
       when(panel.condition === "unsafe", () => ({

@@ -128,7 +128,7 @@ describe("the nights of a year", () => {
     expect(of7({ cheap }).hoursPerNight).toBe(10);
     const only = of7({ cheap, cheapOnly: true });
     expect(only.hoursPerNight).toBe(4);
-    expect(only.explain.hoursPerNight.numbers).toBe("20:00 to 06:00 within 00:30 to 04:30 = 4 h");
+    expect(only.explain.hoursPerNight.numbers).toBe("8:00 PM to 6:00 AM within 12:30 AM to 4:30 AM = 4 h");
     expect(only.explain.hoursPerNight.formula).toBe("hours plugged in that lie in the cheap window");
     expect(of7({ cheap, cheapAlso: { from: "22:00", to: "23:00" }, cheapOnly: true }).hoursPerNight).toBe(5);
     expect(of7({ cheapOnly: true, cheap: null }).hoursPerNight).toBe(10);
@@ -137,7 +137,7 @@ describe("the nights of a year", () => {
   it("are from eight to six where nobody said, and that is said", () => {
     expect(of({ energyPerDayKWh: 5 })).toMatchObject({
       hoursPerNight: 10,
-      assumed: ["Plugged in 20:00 to 06:00 is taken"],
+      assumed: ["Plugged in 8:00 PM to 6:00 AM is taken"],
     });
   });
 });

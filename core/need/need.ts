@@ -1,5 +1,8 @@
 /** What the household needs night by night, and the hours it has for it. */
 import type { CaseDocument, DailyWindow, Need } from "#core/case/document/types.ts";
+import { codebookOf } from "#core/codebook/index.ts";
+import type { Region } from "#core/codebook/types.ts";
+import { showWindow } from "#core/dates.ts";
 import { showKWh, showNumber } from "#core/units.ts";
 import { type Why, why } from "#core/why.ts";
 import { carEnergyKWh } from "./cars.ts";
@@ -87,7 +90,11 @@ function nightsOf(need: Need, pluggedIn: DailyWindow, usualKWh: number): Night[]
   });
 }
 
-export function nightNeed({ need }: Pick<CaseDocument, "need">): NightNeed {
+export function nightNeed({
+  need,
+  rules,
+}: Pick<CaseDocument, "need"> & Partial<Pick<CaseDocument, "rules">>): NightNeed {
+  const region = rules ? codebookOf(rules).region : "uk";
   const assumed: string[] = [];
   const cars = need?.cars ?? [];
   const told = need?.energyPerDayKWh;
@@ -97,7 +104,7 @@ export function nightNeed({ need }: Pick<CaseDocument, "need">): NightNeed {
     assumed.push(`No driving has been entered: ${USUAL_ENERGY_KWH} kWh a day is taken`);
   const pluggedIn = need?.pluggedIn ?? USUAL_PLUGGED_IN;
   if (!need?.pluggedIn && !need?.pluggedInByWeekday)
-    assumed.push(`Plugged in ${pluggedIn.from} to ${pluggedIn.to} is taken`);
+    assumed.push(`Plugged in ${showWindow(pluggedIn, region)} is taken`);
   const nights = nightsOf(need ?? {}, pluggedIn, energyPerDayKWh);
   if (nights.some((n) => n.winter !== null)) assumed.push("A third of all nights is taken as winter");
   const hoursPerNight = Math.round(nights.reduce((t, n) => t + n.hoursCount * n.share, 0) * 60) / 60;
@@ -130,7 +137,7 @@ export function nightNeed({ need }: Pick<CaseDocument, "need">): NightNeed {
             cheapWindowsOf(need ?? {}).length > 0
               ? "hours plugged in that lie in the cheap window"
               : "from plugging in to unplugging",
-          numbers: hoursNumbers(need ?? {}, pluggedIn, nights, hoursPerNight),
+          numbers: hoursNumbers(need ?? {}, pluggedIn, nights, hoursPerNight, region),
         },
         assumed,
       ),
@@ -143,10 +150,16 @@ const hardestNumbers = (nights: readonly Night[]): string => {
   return most && nights.length > 1 ? `; the most is ${showKWh(most.energyKWh)} on ${nightName(most)}` : "";
 };
 
-function hoursNumbers(need: Need, pluggedIn: DailyWindow, nights: readonly Night[], hours: number): string {
+function hoursNumbers(
+  need: Need,
+  pluggedIn: DailyWindow,
+  nights: readonly Night[],
+  hours: number,
+  region: Region,
+): string {
   const cheap = cheapWindowsOf(need);
-  const within = cheap.length > 0 ? ` within ${cheap.map((w) => `${w.from} to ${w.to}`).join(" and ")}` : "";
-  if (!need.pluggedInByWeekday) return `${pluggedIn.from} to ${pluggedIn.to}${within} = ${showNumber(hours)} h`;
+  const within = cheap.length > 0 ? ` within ${cheap.map((w) => showWindow(w, region)).join(" and ")}` : "";
+  if (!need.pluggedInByWeekday) return `${showWindow(pluggedIn, region)}${within} = ${showNumber(hours)} h`;
   const days = [...new Map(nights.map((n) => [n.weekday, n.hoursCount]))];
   return `${days.map(([day, h]) => `${WEEKDAYS[day as number]} ${showNumber(h)}`).join(", ")}${within}: ${showNumber(hours)} h in the mean`;
 }

@@ -1,6 +1,7 @@
 /** Decisive values that nobody has read, measured or confirmed, by the link they stand at. Unknown counts against. */
 
 import type { Circuit, Conductor, Outlet, Panel } from "#core/case/document/types.ts";
+import { needsAmbient } from "#core/circuit/ambient.ts";
 import { gfciOf } from "#core/findings/north-america.ts";
 import { rcdOf } from "#core/findings/united-kingdom.ts";
 import { ownValue } from "#core/own-value.ts";
@@ -267,7 +268,10 @@ export function unknownsOfDevice(home: Home, circuit: Circuit, target: Target): 
 }
 
 export function unknownsOfConductor(home: Home, circuit: Circuit): Unknown[] {
-  if (circuit.planned) return [];
+  if (circuit.planned)
+    return needsAmbient(home.document) && home.document.run?.ambientC === undefined
+      ? [unknown("run.ambientC", "the temperature of the attic that the run goes through", { step: "circuit" })]
+      : [];
   return ofConductor(
     home,
     circuit.conductor,

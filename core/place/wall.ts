@@ -1,6 +1,6 @@
 /** What is checked of the wall that a charger hangs on: by its region's figures, from the plan where it tells, else to be looked at. */
 import type { Region } from "#core/codebook/types.ts";
-import { showNumber } from "#core/units.ts";
+import { showBuildingLength } from "#core/units.ts";
 import { onWall } from "./band.ts";
 import { distanceToOutline, type Point } from "./geometry.ts";
 import { outlineOf, type ParkedCar, type Plot } from "./plot.ts";
@@ -25,14 +25,13 @@ const SIDE_M = 0.05;
 const BUMPER_M = 0.6;
 const BUMPER_HEIGHT_M = 1;
 const GAS: Record<Region, string> = {
-  us: "3 ft (0.9 m) from the vent of a gas regulator; the gas company's own rule comes first",
-  uk: "0.15 m from a gas meter, and from a gas pipe where no earthed screen is between",
+  us: "3 ft from the vent of a gas regulator; the gas company's own rule comes first",
+  uk: "150 mm from a gas meter, and from a gas pipe where no earthed screen is between",
 };
 const ENCLOSURE: Record<Region, string> = {
   us: "Outdoors: an enclosure marked type 3R or 4X",
   uk: "Outdoors: IP44 or better as marked, cables entering from below",
 };
-const m = (value: number) => `${showNumber(Math.round(value * 100) / 100)} m`;
 
 /** The least distance of a charger from the outline of a car on any position, as drawn or turned, m. */
 const nearestCar = (plot: Plot, cars: readonly ParkedCar[], at: Point): number =>
@@ -46,6 +45,7 @@ const nearestCar = (plot: Plot, cars: readonly ParkedCar[], at: Point): number =
 export function wallChecks(plot: Plot, cars: readonly ParkedCar[], region: Region, outdoors: boolean): WallCheck[] {
   const { charger } = plot;
   if (!charger) return [];
+  const m = (lengthM: number) => showBuildingLength(lengthM, region);
   const { indoors, outdoors: outside, most } = COUPLING_M[region];
   const least = outdoors ? outside : indoors;
   const { heightM, widthM, at } = charger;

@@ -55,6 +55,7 @@ export const ENERGY_UNITS: UnitNames = { kwh: "kWh" };
 export const CONSUMPTION_UNITS: UnitNames = { "kwh/mi": "kWh/mi", "kwh/100km": "kWh/100km" };
 export const PERCENT_UNITS: UnitNames = { "%": "%" };
 export const OHM_UNITS: UnitNames = { ohm: "ohm", ohms: "ohm", Ω: "ohm", ω: "ohm" };
+export const TEMPERATURE_UNITS: UnitNames = { f: "F", "°f": "F", "deg f": "F", c: "C", "°c": "C", "deg c": "C" };
 export const DAY_UNITS: UnitNames = { d: "days", day: "days", days: "days" };
 export const MINUTE_UNITS: UnitNames = { min: "min", mins: "min", minute: "min", minutes: "min" };
 /** A maximum demand as meters and recorders show it. */

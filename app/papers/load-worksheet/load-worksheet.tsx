@@ -260,7 +260,7 @@ export function LoadWorksheet(input: PaperInput) {
           <Text key={c}>- {plain(c)}</Text>
         ))}
         <Text style={{ marginTop: 10 }}>
-          This worksheet supports a licensed person's judgement and does not replace it. Local code, the{" "}
+          This worksheet supports the judgement of {codebook.words.competent} and does not replace it. Local code, the{" "}
           {codebook.words.authority}'s rules and the maker's instructions come first.
         </Text>
         <Signatures lines={[`Prepared by: ${preparedBy}`, "Checked by (name, licence)", "Signature and date"]} />

@@ -68,7 +68,7 @@ export function OwnerConsent(input: PaperInput) {
         <Signatures lines={["Owner (name)", "Signature", "Date"]} />
       </View>
       <Text style={[s.quiet, { marginTop: 18 }]}>
-        The work is done by a licensed person to the rules named above. Local code, the {words.authority}'s rules and
+        The work is done by {words.competent} to the rules named above. Local code, the {words.authority}'s rules and
         the maker's instructions come first. This form is no legal advice.
       </Text>
     </Sheet>

@@ -1,6 +1,7 @@
 /** The single-line diagram of the way that is taken, from the supply to the car, with the checks of its circuit. */
 
 import { G, Path, Svg, Text, View } from "@react-pdf/renderer";
+import { codebookOf } from "#core/codebook/index.ts";
 import { takenWay } from "#core/decide/decision.ts";
 import { showA, showPercent, showSize } from "#core/units.ts";
 import { TEXT_FONT } from "#papers/fonts.ts";
@@ -16,13 +17,14 @@ const DRAWN_WIDTH = 265;
 
 export function SingleLine(input: PaperInput) {
   const way = takenWay(input.assessment);
+  const { words } = codebookOf(input.document.rules);
   return (
     <Sheet title="Single-line diagram" input={input}>
       {way && way.verdict !== "ruled-out" ? (
         <>
           <Text style={s.h2}>{plain(way.name)}</Text>
           <View style={{ flexDirection: "row", gap: 16 }}>
-            <Drawing shape={singleLineShape(way)} />
+            <Drawing shape={singleLineShape(way, words.earthConductor)} />
             {way.circuit && (
               <View style={{ flex: 1 }}>
                 <Text style={[s.h2, { marginTop: 0 }]}>The circuit</Text>
@@ -48,8 +50,8 @@ export function SingleLine(input: PaperInput) {
         <Text style={{ marginTop: 14 }}>No way can be taken as things stand; there is nothing to draw yet.</Text>
       )}
       <Text style={[s.quiet, { marginTop: 10 }]}>
-        A plain line is there already, a doubled one is new. Local code, the authority and the makers' instructions come
-        first; a licensed person answers for the work.
+        A plain line is there already, a doubled one is new. Local code, the {words.authority} and the makers'
+        instructions come first; {words.competent} answers for the work.
       </Text>
       <Signatures lines={["Prepared by", "Signature", "Date"]} />
     </Sheet>

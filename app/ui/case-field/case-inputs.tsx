@@ -3,7 +3,8 @@ import { Input } from "antd";
 import type { ReactNode } from "react";
 import { setValue, valueAt } from "#core/case/document/set-value.ts";
 import type { DailyWindow } from "#core/case/document/types.ts";
-import { parseQuantity, type UnitNames } from "#core/quantity/parse.ts";
+import type { Region } from "#core/codebook/types.ts";
+import { parseQuantity, TEMPERATURE_UNITS, type UnitNames } from "#core/quantity/parse.ts";
 import { useJobStore } from "#ui/job-store/use-job.tsx";
 import { CaseFrame, type Sourced } from "./case-frame.tsx";
 import { useCaseText } from "./use-case-text.ts";
@@ -115,6 +116,27 @@ export function CaseQuantity({ label, pointer, units, usual, hint, empty = "abse
       {(tied) => (
         <Input {...tied} {...inputOf(field)} className="figure" autoComplete="off" placeholder={`in ${usual}`} />
       )}
+    </CaseFrame>
+  );
+}
+
+/** A temperature, kept in °C; typed in either unit, the region's where none is typed. */
+export function CaseTemperature(props: { label: string; pointer: string; region: Region; hint?: ReactNode }) {
+  const { label, pointer, region, hint } = props;
+  const usual = region === "us" ? "F" : "C";
+  const field = useCaseText<number>({
+    pointer,
+    show: (v) => (v === undefined || v === null ? "" : tidy(region === "us" ? v * 1.8 + 32 : v)),
+    read: (text) => {
+      if (text.trim() === "") return { value: undefined };
+      const read = parseQuantity(text, TEMPERATURE_UNITS, usual);
+      if ("problem" in read) return read;
+      return { value: Number((read.unit === "F" ? (read.value - 32) / 1.8 : read.value).toFixed(4)) };
+    },
+  });
+  return (
+    <CaseFrame label={label} pointer={pointer} hint={field.hint ?? hint} problem={field.problem}>
+      {(tied) => <Input {...tied} {...inputOf(field)} className="figure" autoComplete="off" suffix={`°${usual}`} />}
     </CaseFrame>
   );
 }

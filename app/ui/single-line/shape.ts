@@ -58,11 +58,11 @@ function vessel(y: number): string {
 }
 
 /** What is written under a link's name. */
-function sizesOf({ kind, mayCarryA, decidedBy }: Link, way: WayJudgement): string[] {
+function sizesOf({ kind, mayCarryA, decidedBy }: Link, way: WayJudgement, earth: string): string[] {
   if (kind === "conductor" && way.circuit) {
     const built = way.circuit.segments.map(
       (s) =>
-        `${showSize(s.conductor.size)} and earth ${showSize(s.earthConductor.size)}${s.conduit ? `, ${s.conduit}` : ""}`,
+        `${showSize(s.conductor.size)} and ${earth} ${showSize(s.earthConductor.size)}${s.conduit ? `, ${s.conduit}` : ""}`,
     );
     return [...new Set(built)].map((text, i) => (i === 0 ? text : `then ${text}`));
   }
@@ -71,11 +71,12 @@ function sizesOf({ kind, mayCarryA, decidedBy }: Link, way: WayJudgement): strin
   return [mayCarryA === null ? decidedBy : showA(mayCarryA)];
 }
 
-export function singleLineShape(way: WayJudgement): SingleLineShape {
+/** @param earth what the protective conductor is called */
+export function singleLineShape(way: WayJudgement, earth: string): SingleLineShape {
   let next = ROW / 2;
   const rows = way.path.map((link): SingleLineRow => {
     const isNew = link.known === "planned" || (link.kind === "charger" && way.workItems.length > 0);
-    const sizes = sizesOf(link, way);
+    const sizes = sizesOf(link, way, earth);
     const y = next;
     next += ROW + LINE * (sizes.length - 1);
     return {

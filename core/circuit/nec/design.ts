@@ -253,7 +253,7 @@ export const necCircuit: CircuitRules = {
           `Conduit, ${s.conduit}`,
           !s.conduit.startsWith("larger"),
           "NEC chapter 9, tables 1, 4 and 5",
-          `two conductors and the earth conductor fill no more than ${showPercent(FILL)}`,
+          `two conductors and the grounding conductor fill no more than ${showPercent(FILL)}`,
           `2 x ${s.conductor.size} + ${s.earthConductor.size} = ${showNumber(fill)} in² = ${fullness(s.conduit, fill) || "more than the largest holds"}`,
         ),
       );
@@ -262,7 +262,7 @@ export const necCircuit: CircuitRules = {
     const ownEarth = conductor.type === "nm-b" ? ownValue(NM_B_EARTH, conductor.size) : undefined;
     if (ownEarth && circularMils(ownEarth) < circularMils(earthConductor.size))
       cautions.push(
-        `The cable's own earth conductor is ${ownEarth}; ${earthConductor.size} is asked for: use single conductors in a raceway.`,
+        `The cable's own grounding conductor is ${ownEarth}; ${earthConductor.size} is asked for: use single conductors in a raceway.`,
       );
     if ((asked.grouped ?? OWN_CONDUCTORS) > OWN_CONDUCTORS && segments.some((s) => s.conduit))
       cautions.push(

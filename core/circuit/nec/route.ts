@@ -115,7 +115,7 @@ const boxes = ({ design }: Routed): Check[] =>
       label,
       null,
       rule,
-      "two conductors from each side, one allowance for all earth conductors, one for cable clamps inside",
+      "two conductors from each side, one allowance for all equipment grounding conductors, one for cable clamps inside",
       `${showNumber(live)} + ${showNumber(earth)}${clamps > 0 ? ` + ${showNumber(clamps)}` : ""} = a box of ${showNumber(live + earth + clamps)} in³ or more`,
     );
   });
@@ -185,7 +185,7 @@ function aluminium({ design }: Routed): Check[] {
       "Aluminum conductors",
       null,
       "NEC 110.14, 250.120(B)",
-      "terminals marked for aluminum; a bare earth conductor of it not within 18 in of the ground outdoors",
+      "terminals marked for aluminum; a bare grounding conductor of it not within 18 in of the ground outdoors",
       parts(at),
     ),
   ];

@@ -88,6 +88,9 @@ export const bs7671: Codebook = {
     operator: "network operator",
     supplyOf: (rating) => `${rating} cut-out fuse`,
     newPanel: "consumer unit",
+    earthConductor: "earth conductor",
+    chargerSwitch: "isolator",
+    competent: "a competent electrician",
   },
   sections: {
     supplyRating: "Network operator's label",

@@ -60,6 +60,9 @@ export function necCodebook({ id, name, leastChargerVA, sections }: Edition): Co
       operator: "utility",
       supplyOf: (rating) => `${rating} service`,
       newPanel: "panel",
+      earthConductor: "grounding conductor",
+      chargerSwitch: "disconnect",
+      competent: "a licensed electrician",
     },
     sections: {
       supplyRating: "NEC 230.79",

@@ -1,5 +1,6 @@
 /** The car and its hours: `30 mi a day`, `plugged in 7pm-7am`, `cheap rate 00:30-04:30`, `charger 48 A`. */
 import { setValue } from "#core/case/document/set-value.ts";
+import { showWindow } from "#core/dates.ts";
 import { DISTANCE_UNITS, parseQuantity } from "#core/quantity/parse.ts";
 import { parseTime, TIME_WINDOW } from "#core/quantity/parse-time.ts";
 import { showA, showNumber } from "#core/units.ts";
@@ -36,10 +37,13 @@ export const readNeed: NoteReader = (line, { document, codebook }) => {
     if (!isTime && !/plugged|cheap/.test(about)) return null;
     if (!from || !to) return { problem: `"${window[0].trim()}": a time is written like 19:00 or 7pm` };
     if (/^cheap(?:\s+rate|\s+hours)?$/.test(about))
-      return { understood: `Cheap rate from ${from} to ${to}`, patch: setRead(document, "/need/cheap", { from, to }) };
+      return {
+        understood: `Cheap rate from ${showWindow({ from, to }, codebook.region)}`,
+        patch: setRead(document, "/need/cheap", { from, to }),
+      };
     if (/^(?:car\s+|it\s+is\s+)?(?:plugged\s+in|at\s+home|home|charging|charges)?$/.test(about))
       return {
-        understood: `Plugged in from ${from} to ${to}`,
+        understood: `Plugged in from ${showWindow({ from, to }, codebook.region)}`,
         patch: setRead(document, "/need/pluggedIn", { from, to }, "need.pluggedIn"),
       };
     return {

@@ -7,10 +7,10 @@ import { type Candidate, candidatesOf, neighbours } from "#core/circuit/candidat
 import { askedOf, designFor, isDesigned } from "#core/circuit/design.ts";
 import type { Check, CircuitAsked, CircuitDesign } from "#core/circuit/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
-import type { Codebook } from "#core/codebook/types.ts";
+import type { Codebook, Words } from "#core/codebook/types.ts";
 import { showA, showPercent, showSize } from "#core/units.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
-import { lower } from "#core/words.ts";
+import { capital, lower } from "#core/words.ts";
 import { Section } from "#ui/frame/sheet.tsx";
 import table from "#ui/frame/table.module.css";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
@@ -50,7 +50,7 @@ function whyNone(document: CaseDocument, codebook: Codebook, way: WayJudgement |
   return "This way charges from a circuit that is there already: nothing new is run.";
 }
 
-function Built({ design, codebook: { circuit: rules } }: { design: CircuitDesign; codebook: Codebook }) {
+function Built({ design, codebook: { circuit: rules, words } }: { design: CircuitDesign; codebook: Codebook }) {
   return (
     <>
       <p className={styles.chosen}>
@@ -64,7 +64,7 @@ function Built({ design, codebook: { circuit: rules } }: { design: CircuitDesign
           // biome-ignore lint/suspicious/noArrayIndexKey: parts of a run have no name
           <li key={i}>
             {rules.methods.find((m) => m.id === s.method)?.name ?? s.method}: two of{" "}
-            <b className="figure">{showSize(s.conductor.size)}</b>, earth conductor{" "}
+            <b className="figure">{showSize(s.conductor.size)}</b>, {words.earthConductor}{" "}
             <b className="figure">{showSize(s.earthConductor.size)}</b>
             {s.conduit && (
               <>
@@ -110,8 +110,8 @@ export function Checks({ way }: { way: WayJudgement & { circuit: CircuitDesign }
         </details>
       )}
       <p className="quiet">
-        Designed by Heron's reading of the rules. What the authority and the makers' instructions ask comes first, and
-        the electrician who installs it answers for it.
+        Designed by Heron's reading of the rules. What the {codebook.words.authority} and the makers' instructions ask
+        comes first, and the electrician who installs it answers for it.
       </p>
     </Section>
   );
@@ -181,7 +181,7 @@ function Sizes(props: { asked: CircuitAsked; design: CircuitDesign; codebook: Co
         return (
           // biome-ignore lint/suspicious/noArrayIndexKey: stretches have no name
           <div key={i} className={styles.sizes}>
-            <OneStretch candidates={near} {...(mayChoose && { onTake: take })} />
+            <OneStretch candidates={near} words={codebook.words} {...(mayChoose && { onTake: take })} />
             {smaller && <p>{smaller}.</p>}
             {larger && <p className="quiet">{larger}.</p>}
           </div>
@@ -191,14 +191,15 @@ function Sizes(props: { asked: CircuitAsked; design: CircuitDesign; codebook: Co
   );
 }
 
-function OneStretch({ candidates, onTake }: { candidates: readonly Candidate[]; onTake?(size: string): void }) {
+function OneStretch(props: { candidates: readonly Candidate[]; words: Words; onTake?(size: string): void }) {
+  const { candidates, words, onTake } = props;
   return (
     <table className={table.plain}>
       <thead>
         <tr>
           <th>Size</th>
           <th>Carries</th>
-          <th>Earth conductor</th>
+          <th>{capital(words.earthConductor)}</th>
           <th>Volts lost</th>
           <th>Checks</th>
         </tr>

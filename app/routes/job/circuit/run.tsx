@@ -4,11 +4,21 @@ import { createPatch } from "rfc6902";
 import type { Patch } from "#core/case/document/patch.ts";
 import { setValue } from "#core/case/document/set-value.ts";
 import type { RunSegment } from "#core/case/document/types.ts";
+import { needsAmbient } from "#core/circuit/ambient.ts";
 import type { CircuitRules } from "#core/circuit/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import { schoolsOf } from "#core/decide/schools.ts";
 import { LENGTH_UNITS, NO_UNITS } from "#core/quantity/parse.ts";
-import { CaseChoice, CaseNumber, CaseQuantity, CaseText, CaseYesNo } from "#ui/case-field/case-field.tsx";
+import { showTemperature } from "#core/units.ts";
+import { capital } from "#core/words.ts";
+import {
+  CaseChoice,
+  CaseNumber,
+  CaseQuantity,
+  CaseTemperature,
+  CaseText,
+  CaseYesNo,
+} from "#ui/case-field/case-field.tsx";
 import { Field, Fields } from "#ui/field/field.tsx";
 import { Section } from "#ui/frame/sheet.tsx";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
@@ -30,7 +40,8 @@ interface Props {
 export function Run({ rules, managed, onDraw }: Props) {
   const { document } = useJob();
   const store = useJobStore();
-  const { usualRun } = codebookOf(document.rules).charging;
+  const { words, charging } = codebookOf(document.rules);
+  const { usualRun } = charging;
   const segments = document.run?.segments ?? [];
   const add = () => {
     const { document: now } = store.getState();
@@ -44,7 +55,7 @@ export function Run({ rules, managed, onDraw }: Props) {
     store.edit(setValue(now, "/run/segments", [...before, next]));
   };
   return (
-    <Section id="run" title="The run, from the panel to the charger">
+    <Section id="run" title={`The run, from the ${words.panel} to the charger`}>
       {segments.length === 0 && (
         <p className="quiet">
           Without its run a circuit has no conductor. Begin with its first part; all can be changed.
@@ -80,14 +91,20 @@ function WholeRun() {
   const { document } = useJob();
   const store = useJobStore();
   const codebook = codebookOf(document.rules);
+  const hasAttic = needsAmbient(document);
   return (
     <Fields>
-      <CaseNumber
-        label="Temperature round it, °C"
+      <CaseTemperature
+        label={hasAttic ? "Temperature in the attic" : "Temperature round it"}
         pointer="/run/ambientC"
-        units={NO_UNITS}
-        usual=""
-        hint={document.run?.ambientC === undefined ? "30 is taken, 20 in the ground" : undefined}
+        region={codebook.region}
+        hint={
+          document.run?.ambientC !== undefined
+            ? undefined
+            : hasAttic
+              ? "An attic gets hot: enter what it reaches in summer"
+              : `${showTemperature(30, codebook.region)} is taken, ${showTemperature(20, codebook.region)} in the ground`
+        }
       />
       <CaseNumber
         label={codebook.region === "us" ? "Current-carrying conductors together" : "Circuits together, this one too"}
@@ -104,7 +121,7 @@ function WholeRun() {
         hint="for corners and slack, on every part"
       />
       <CaseChoice
-        label="Disconnect at the charger"
+        label={`${capital(codebook.words.chargerSwitch)} at the charger`}
         pointer="/run/disconnect"
         none="not told"
         options={[

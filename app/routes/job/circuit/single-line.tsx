@@ -1,4 +1,6 @@
 /** The whole way from the supply to the car as a single line, to be looked at and taken along. */
+
+import { codebookOf } from "#core/codebook/index.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
 import { Section } from "#ui/frame/sheet.tsx";
 import { useJobPart } from "#ui/job-store/use-job.tsx";
@@ -10,6 +12,7 @@ import { useMay } from "../use-may.ts";
 
 export function SingleLine({ way, jobId }: { way: WayJudgement; jobId: string }) {
   const [mayIssue, mayExport] = [useMay("issue"), useMay("export")];
+  const rules = useJobPart((job) => job.document.rules);
   const palette = PALETTES[useTheme()];
   const saved = useJobPart((job) => job.saving) === "saved";
   return (
@@ -18,7 +21,7 @@ export function SingleLine({ way, jobId }: { way: WayJudgement; jobId: string })
       title="Single line"
       aside={<span className="quiet">there already: a plain line; new: a doubled line and the word</span>}
     >
-      <SingleLineDrawing shape={singleLineShape(way)} palette={palette} />
+      <SingleLineDrawing shape={singleLineShape(way, codebookOf(rules).words.earthConductor)} palette={palette} />
       {saved && mayExport && (
         <p>
           <a href={`/jobs/${jobId}/single-line.svg`} download>

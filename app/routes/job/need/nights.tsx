@@ -1,12 +1,14 @@
 /** What the nights ask for, the smallest current that is enough, and what each current means in people's words. */
 import { lazy, Suspense } from "react";
 import { codebookOf } from "#core/codebook/index.ts";
+import type { Region } from "#core/codebook/types.ts";
+import { showTime } from "#core/dates.ts";
 import { ENOUGH_NIGHTS, nightName, nightNeed } from "#core/need/need.ts";
 import { type CurrentInWords, carName, type NeedResult, needResult } from "#core/need/result.ts";
 import { showA, showKWh, showNumber, showPercent } from "#core/units.ts";
 import { Section } from "#ui/frame/sheet.tsx";
 import table from "#ui/frame/table.module.css";
-import { drawnLater, useJob } from "#ui/job-store/use-job.tsx";
+import { drawnLater, useJob, useJobPart } from "#ui/job-store/use-job.tsx";
 import { Figure } from "#ui/why/why-sheet.tsx";
 import styles from "./need.module.css";
 
@@ -64,8 +66,10 @@ function enough({ slowIsEnough, smallest, hardest, currents }: NeedResult, outle
   return `No setting covers ${showPercent(ENOUGH_NIGHTS)} of the nights: ${nightName(hardest)} asks for ${showKWh(hardest.energyKWh)} in ${showNumber(hardest.hoursCount)} h, and ${showA(most?.chargeA ?? 0)} gives ${showKWh(gives)}. ${showNumber(Math.ceil((hardest.energyKWh / (most?.kW ?? 1)) * 10) / 10)} hours plugged in, a larger charger, or charging on the way that day would help.`;
 }
 
-const clock = (times: readonly (string | null)[], names: readonly string[]): string =>
-  times.map((time, i) => `${times.length > 1 ? `${names[i]} ` : ""}${time ?? "not that night"}`).join(", ");
+const clock = (times: readonly (string | null)[], names: readonly string[], region: Region): string =>
+  times
+    .map((time, i) => `${times.length > 1 ? `${names[i]} ` : ""}${time ? showTime(time, region) : "not that night"}`)
+    .join(", ");
 const hours = (h: number): string => `${showNumber(Math.round(h * 10) / 10)} h`;
 
 function Currents({
@@ -76,6 +80,7 @@ function Currents({
   cars: Parameters<typeof carName>[0][];
 }) {
   const names = cars.map(carName);
+  const { region } = codebookOf(useJobPart((job) => job.document.rules));
   const differ = hardest !== usual;
   const states = currents.some((c) => c.hoursToCharge.some((h) => h !== null));
   const best = slowIsEnough ?? smallest;
@@ -107,8 +112,8 @@ function Currents({
                   {c.distancePerHour.map((d, i) => `${Math.round(d)} ${cars[i]?.distancePerDay.unit ?? ""}`).join(", ")}
                 </td>
               )}
-              <td className="figure">{clock(c.usualFullBy, names)}</td>
-              {differ && <td className="figure">{clock(c.hardestFullBy, names)}</td>}
+              <td className="figure">{clock(c.usualFullBy, names, region)}</td>
+              {differ && <td className="figure">{clock(c.hardestFullBy, names, region)}</td>}
               {states && (
                 <td className="figure">{c.hoursToCharge.map((h) => (h === null ? "-" : hours(h))).join(", ")}</td>
               )}

@@ -3,10 +3,11 @@ import { InputNumber } from "antd";
 import { useState } from "react";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
+import type { Region } from "#core/codebook/types.ts";
 import { holeBetween } from "#core/place/hole.ts";
 import { type Plot, parkedCars } from "#core/place/plot.ts";
 import { wallChecks } from "#core/place/wall.ts";
-import { showNumber } from "#core/units.ts";
+import { FT_PER_M, showNumber } from "#core/units.ts";
 import { Field, Fields } from "#ui/field/field.tsx";
 import { Caution } from "#ui/frame/sheet.tsx";
 import styles from "../circuit.module.css";
@@ -31,20 +32,26 @@ export function WallAndHole({ plot, document }: { plot: Plot; document: CaseDocu
       </details>
       <details className={styles.chart}>
         <summary>A hole through it</summary>
-        <Hole />
+        <Hole region={region} />
       </details>
     </>
   );
 }
 
-/** Brick, cavity, block and plaster, mm. */
-const USUAL_WALL_MM = 290;
+/** What a wall is measured in on site, how much of it a metre is, and a usual wall to begin with. */
+const SITE_UNITS = {
+  // Siding, sheathing, studs and drywall.
+  us: { unit: "in", perM: 12 * FT_PER_M, thick: 6.5, outside: 40, inside: 41, keepAway: "6 in" },
+  // Brick, cavity, block and plaster.
+  uk: { unit: "mm", perM: 1000, thick: 290, outside: 1000, inside: 1020, keepAway: "150 mm" },
+} as const;
 
-function Hole() {
-  const [thick, setThick] = useState(USUAL_WALL_MM);
-  const [outside, setOutside] = useState(1000);
-  const [inside, setInside] = useState(1020);
-  const { angleDeg, lengthM, fallsOut } = holeBetween(thick / 1000, outside / 1000, inside / 1000);
+function Hole({ region }: { region: Region }) {
+  const { unit, perM, keepAway, ...usual } = SITE_UNITS[region];
+  const [thick, setThick] = useState<number>(usual.thick);
+  const [outside, setOutside] = useState<number>(usual.outside);
+  const [inside, setInside] = useState<number>(usual.inside);
+  const { angleDeg, lengthM, fallsOut } = holeBetween(thick / perM, outside / perM, inside / perM);
   const number = (label: string, value: number, set: (v: number) => void, min: number) => (
     <Field label={label}>
       {(tied) => (
@@ -63,16 +70,19 @@ function Hole() {
   return (
     <>
       <Caution>
-        Look for cables and pipes on both sides before drilling; not within 150 mm of a corner or of a known cable.
+        Look for cables and pipes on both sides before drilling; not within {keepAway} of a corner or of a known cable.
       </Caution>
       <Fields>
-        {number("All layers of the wall, mm", thick, setThick, 10)}
-        {number("Height outside, mm", outside, setOutside, 0)}
-        {number("Height inside, mm", inside, setInside, 0)}
+        {number(`All layers of the wall, ${unit}`, thick, setThick, 1)}
+        {number(`Height outside, ${unit}`, outside, setOutside, 0)}
+        {number(`Height inside, ${unit}`, inside, setInside, 0)}
       </Fields>
       <p role="status">
         Drilled at <b className="figure">{showNumber(Math.round(angleDeg * 10) / 10)}°</b> upwards to the inside,{" "}
-        <b className="figure">{Math.round(lengthM * 1000)} mm</b> long.{" "}
+        <b className="figure">
+          {showNumber(Math.round(lengthM * perM * 2) / 2)} {unit}
+        </b>{" "}
+        long.{" "}
         {fallsOut
           ? "It falls to the outside, so that water runs out. A cavity is crossed in a sleeve."
           : "It must fall to the outside by at least 3°: lift its inside end or lower its outside end."}

@@ -44,7 +44,11 @@ export function Sheet({ title, input, fontSize, children }: SheetProps) {
   const { document, firm, date, isTransliterated } = input;
   const codebook = codebookOf(document.rules);
   return (
-    <Document title={`${title}, ${document.title}`} author={firm} language="en">
+    <Document
+      title={`${title}, ${document.title}`}
+      author={firm}
+      language={codebook.region === "us" ? "en-US" : "en-GB"}
+    >
       <Page size={codebook.paper} style={[s.page, fontSize ? { fontSize } : {}]}>
         <Text style={[s.foot, { left: 42, right: 120 }]} fixed>
           {document.title} - {firm}

@@ -1,6 +1,5 @@
 /** Exports and papers in a worker thread behind the pages. */
 import "#core/codebook/editions.ts";
-import { renderToBuffer } from "@react-pdf/renderer";
 import { renderToStaticMarkup } from "react-dom/server";
 import { assess } from "#core/assess.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
@@ -12,6 +11,7 @@ import { hasLetter, nameLetters, readyFonts } from "#papers/fonts.ts";
 import { PAPERS, type PaperInput } from "#papers/index.ts";
 import type { PaperId } from "#papers/list.ts";
 import { withComposedText, withPrintableText } from "#papers/printable.ts";
+import { taggedPdf } from "#papers/tagged-pdf.ts";
 import { singleLineShape } from "#ui/single-line/shape.ts";
 import { SingleLineDrawing } from "#ui/single-line/single-line.tsx";
 import { PRINT } from "#ui/theme/palette.ts";
@@ -56,7 +56,7 @@ const TASKS = {
       assessment: assess(input.document, book),
       isTransliterated: input !== composed,
     });
-    return new Uint8Array(await renderToBuffer(drawn as Parameters<typeof renderToBuffer>[0]));
+    return taggedPdf(drawn);
   },
 };
 

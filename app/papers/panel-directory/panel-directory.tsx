@@ -1,12 +1,12 @@
 /** The directory for the inside of the panel's door: every space with what it feeds, to be cut out and fixed. */
 
 import { StyleSheet, Text, View } from "@react-pdf/renderer";
-import type { Circuit, Panel } from "#core/case/document/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
-import type { Codebook } from "#core/codebook/types.ts";
-import { positionsOf, spacesOf, takesSpace } from "#core/panel/slots.ts";
+import { takenWay } from "#core/decide/decision.ts";
+import { directoryOf } from "#core/panel/directory.ts";
 import { nestedPanels } from "#core/panel/sub-panels.ts";
 import { showA } from "#core/units.ts";
+import { wayOf } from "#core/ways/index.ts";
 import { capital } from "#core/words.ts";
 import { FIGURE_FONT } from "#papers/fonts.ts";
 import { PRINT } from "#ui/theme/palette.ts";
@@ -23,35 +23,21 @@ const d = StyleSheet.create({
   rating: { width: 52, fontFamily: FIGURE_FONT, textAlign: "right" },
 });
 
-/** What stands in a space: tandems share one, a device of several poles stands in each of its spaces. */
-const inSpace = (panel: Panel, position: number, codebook: Codebook): Circuit[] =>
-  (panel.circuits ?? []).filter((c) => takesSpace(c) && positionsOf(c, codebook).includes(position));
-
-function said(circuits: readonly Circuit[], feeds: ReadonlyMap<string, string>): string {
-  return circuits
-    .map((c) => {
-      if (c.status === "abandoned") return "Spare (abandoned, dead)";
-      const fed = feeds.get(c.id);
-      return `${c.label || "not recorded"}${fed ? ` (feeds ${fed})` : ""}${c.status === "charger-ready" ? " (charger-ready)" : ""}`;
-    })
-    .join(" / ");
-}
-
 export function PanelDirectory(input: PaperInput) {
-  const { document } = input;
+  const { document, assessment } = input;
   const codebook = codebookOf(document.rules);
   const { words, board, sections } = codebook;
-  const feeds = new Map(
-    document.panels.flatMap((p) => (p.feeder?.circuit ? [[p.feeder.circuit, p.name ?? p.id] as const] : [])),
-  );
+  const taken = takenWay(assessment);
+  const chargerPanel = document.charger?.panel ?? document.panels[0]?.id;
+  const newCircuit = taken && taken.verdict !== "ruled-out" && wayOf(taken.way).takesPlace ? taken : null;
   return (
     <Sheet title={`${capital(words.board)} directory`} input={input} fontSize={9}>
       {nestedPanels(document).map(({ panel }) => {
-        const spaces = Array.from({ length: spacesOf(panel, codebook) }, (_, i) => i + 1);
+        const rows = directoryOf(document, panel, codebook, panel.id === chargerPanel ? newCircuit : null);
         const columns =
           board.layout === "columns"
-            ? [spaces.filter((p) => p % 2 === 1), spaces.filter((p) => p % 2 === 0)]
-            : [spaces];
+            ? [rows.filter((r) => r.position % 2 === 1), rows.filter((r) => r.position % 2 === 0)]
+            : [rows];
         return (
           <View key={panel.id} style={d.label} wrap={false}>
             <Text style={{ fontWeight: 700, fontSize: 11 }}>
@@ -68,20 +54,14 @@ export function PanelDirectory(input: PaperInput) {
             ))}
             <View style={d.columns}>
               {columns.map((column) => (
-                <View key={column[0] ?? 0} style={d.column}>
-                  {column.map((position) => {
-                    const circuits = inSpace(panel, position, codebook);
-                    return (
-                      <View key={position} style={d.row}>
-                        <Text style={d.space}>{position}</Text>
-                        <Text style={d.what}>{circuits.length > 0 ? said(circuits, feeds) : "-"}</Text>
-                        <Text style={d.rating}>
-                          {circuits.flatMap((c) => (c.ratingA ? [`${c.ratingA}`] : [])).join(" / ")}
-                          {circuits.some((c) => c.ratingA) ? " A" : ""}
-                        </Text>
-                      </View>
-                    );
-                  })}
+                <View key={column[0]?.position ?? 0} style={d.column}>
+                  {column.map(({ position, what, ratingsA }) => (
+                    <View key={position} style={d.row}>
+                      <Text style={d.space}>{position}</Text>
+                      <Text style={d.what}>{what || "-"}</Text>
+                      <Text style={d.rating}>{ratingsA.length > 0 ? `${ratingsA.join(" / ")} A` : ""}</Text>
+                    </View>
+                  ))}
                 </View>
               ))}
             </View>

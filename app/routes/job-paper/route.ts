@@ -1,6 +1,9 @@
 /** `GET /jobs/:jobId/papers/:paper.pdf`: a paper of the job as PDF; an apprentice may not issue papers. */
+
 import { object, string } from "yup";
 import { METHOD_IDS, type MethodId } from "#core/case/document/types.ts";
+import { codebookOf } from "#core/codebook/index.ts";
+import { showDay } from "#core/dates.ts";
 import { keptBookFor } from "#core/estimate/kept.ts";
 import { PAPER_LIST } from "#papers/list.ts";
 import { fileName } from "#routes/job-export/download.ts";
@@ -26,7 +29,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     method: readQuery(request, query).method,
     firm: person.firmName,
     preparedBy: person.name,
-    date: new Date().toISOString().slice(0, 10),
+    date: showDay(new Date().toISOString().slice(0, 10), codebookOf(job.document.rules).region),
   });
   return new Response(new Uint8Array(pdf), {
     headers: {

@@ -4,6 +4,7 @@ import { data, Form, Link, redirect, useNavigation } from "react-router";
 import type { RuleSetId } from "#core/case/document/types.ts";
 import { newCase } from "#core/case/laws/new-case.ts";
 import { CODEBOOKS } from "#core/codebook/editions.ts";
+import { codebookOf } from "#core/codebook/index.ts";
 import { readForm } from "#server/input.ts";
 import { firmContext, forPeople, inWords, personContext } from "#server/middleware.ts";
 import { Field } from "#ui/field/field.tsx";
@@ -16,9 +17,12 @@ export const meta: Route.MetaFunction = () => [{ title: "New job - Heron" }];
 export const middleware: Route.MiddlewareFunction[] = [forPeople];
 
 export async function loader({ context }: Route.LoaderArgs) {
+  const rules = context.get(personContext).firmRules;
+  const { region } = codebookOf(rules as RuleSetId);
   return {
-    rules: context.get(personContext).firmRules,
-    choices: CODEBOOKS.map((c) => ({ value: c.id as string, label: c.name })),
+    rules,
+    // A firm works by the rules of its own country.
+    choices: CODEBOOKS.filter((c) => c.region === region).map((c) => ({ value: c.id as string, label: c.name })),
   };
 }
 

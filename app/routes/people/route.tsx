@@ -1,6 +1,7 @@
 /** The people of the firm, for its owner: invited, given a role, made inactive; and the list of who changed what. */
 
 import { Button, Input } from "antd";
+import { useEffect, useRef, useState } from "react";
 import { data, Form, useNavigation } from "react-router";
 import { ownValue } from "#core/own-value.ts";
 import { ROLES, type Role } from "#core/rights.ts";
@@ -9,6 +10,7 @@ import { forPeople, inWords, requireRight } from "#server/middleware.ts";
 import { type Changed, type FirmPerson, peopleOf } from "#server/people.ts";
 import { settings } from "#server/settings.ts";
 import { Field } from "#ui/field/field.tsx";
+import { LocalTime } from "#ui/frame/local-time.tsx";
 import frame from "#ui/frame/page.module.css";
 import { PageHead } from "#ui/frame/page-head.tsx";
 import table from "#ui/frame/table.module.css";
@@ -25,7 +27,7 @@ export async function loader({ context }: Route.LoaderArgs) {
   const [list, entries, set] = await Promise.all([people.list(), people.entries(), people.settings()]);
   return {
     list,
-    entries: entries.map((e) => ({ ...e, at: e.at.toISOString().slice(0, 16).replace("T", " ") })),
+    entries: entries.map((e) => ({ ...e, at: e.at.toISOString() })),
     settings: set,
     own: person.id,
     ownFactor: person.hasSecondFactor,
@@ -93,12 +95,7 @@ export default function People({ loaderData, actionData }: Route.ComponentProps)
     <div className={`${frame.page} ${styles.page}`}>
       <PageHead title={`People of ${firm}`} />
       <main>
-        {said?.link && (
-          <p role="status" className={styles.link}>
-            Hand this link to {said.link.name}; it is shown this once and good for three days:
-            <span className="figure">{said.link.address}</span>
-          </p>
-        )}
+        {said?.link && <MadeLink link={said.link} />}
         <table className={`${table.plain} ${styles.list}`}>
           <thead>
             <tr>
@@ -186,13 +183,42 @@ export default function People({ loaderData, actionData }: Route.ComponentProps)
               {entries.map((e, i) => (
                 // biome-ignore lint/suspicious/noArrayIndexKey: entries are only ever added in front
                 <li key={i}>
-                  <span className="figure">{e.at}</span> {e.by} {e.did}
+                  <LocalTime at={e.at} /> {e.by} {e.did}
                 </li>
               ))}
             </ol>
           )}
         </section>
       </main>
+    </div>
+  );
+}
+
+/** A link that was just made: in sight, copied by one press, shown this once. */
+function MadeLink({ link: { name, address } }: { link: NonNullable<Said["link"]> }) {
+  const [copied, setCopied] = useState(false);
+  const place = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    place.current?.scrollIntoView({ block: "center" });
+    place.current?.focus({ preventScroll: true });
+  }, []);
+  return (
+    <div ref={place} role="status" tabIndex={-1} className={styles.link}>
+      <p>
+        Hand this link to {name}. It is shown this once, is good for three days, and opens on a phone as on a computer.
+      </p>
+      <p className="figure">{address}</p>
+      <Button
+        type="primary"
+        onClick={() =>
+          void navigator.clipboard.writeText(address).then(
+            () => setCopied(true),
+            () => setCopied(false),
+          )
+        }
+      >
+        {copied ? "Copied" : "Copy the link"}
+      </Button>
     </div>
   );
 }

@@ -1,8 +1,10 @@
 /** The firm's price book: every figure that a price or a wait is made of, as a table to change, in and out as a file. */
 
 import { Button, Input } from "antd";
+import { useState } from "react";
 import { data, Form, useNavigation } from "react-router";
-import { GROUP_IDS, GROUPS, type PriceItem } from "#core/estimate/book.ts";
+import { showDay } from "#core/dates.ts";
+import { GROUP_IDS, GROUPS, type Group, type PriceItem } from "#core/estimate/book.ts";
 import { inputName } from "#core/estimate/edited-book.ts";
 import { PICKS } from "#core/estimate/schedule.ts";
 import { MOST_PRICE_BODY_BYTES } from "#core/limits.ts";
@@ -61,6 +63,12 @@ export const action = ({ request, context }: Route.ActionArgs) =>
 
 export default function Prices({ loaderData, actionData }: Route.ComponentProps) {
   const { book, version, versions, mayChange, firm } = loaderData;
+  const [wanted, setWanted] = useState("");
+  const words = wanted.toLowerCase().split(/\s+/).filter(Boolean);
+  const isWanted = ({ name, group }: PriceItem) => {
+    const text = `${name} ${GROUPS[group]}`.toLowerCase();
+    return words.every((word) => text.includes(word));
+  };
   const busy = useNavigation().state === "submitting";
   const typed: Record<string, string> = actionData?.typed ?? {};
   const problems = actionData?.problems ?? [];
@@ -94,7 +102,7 @@ export default function Prices({ loaderData, actionData }: Route.ComponentProps)
           .
         </p>
         {problems.length > 0 && (
-          <div role="alert" className={styles.problems}>
+          <div role="alert" className={styles.problems} ref={intoView}>
             <p>Nothing was saved:</p>
             <ul>
               {problems.map((p) => (
@@ -103,12 +111,19 @@ export default function Prices({ loaderData, actionData }: Route.ComponentProps)
             </ul>
           </div>
         )}
-        {saved && (
-          <p role="status" className={styles.saved}>
-            Saved as version {saved}.
-          </p>
-        )}
         {!mayChange && <p className="quiet">The owner of the firm changes prices.</p>}
+        <label className={styles.search}>
+          Find an item
+          <Input
+            type="search"
+            allowClear
+            autoComplete="off"
+            placeholder="6 AWG, permit, travel"
+            value={wanted}
+            onChange={(e) => setWanted(e.target.value)}
+          />
+        </label>
+        {wanted.trim() !== "" && !book.items.some(isWanted) && <p role="status">No item has these words.</p>}
         {/* A new version begins the inputs anew. */}
         <Form method="post" key={version} noValidate>
           <input type="hidden" name="version" value={version} />
@@ -117,6 +132,8 @@ export default function Prices({ loaderData, actionData }: Route.ComponentProps)
               key={group}
               title={GROUPS[group]}
               items={book.items.filter((i) => i.group === group)}
+              isWanted={isWanted}
+              sign={book.currency === "GBP" ? "£" : "$"}
               typed={typed}
               mayChange={mayChange}
             />
@@ -128,6 +145,11 @@ export default function Prices({ loaderData, actionData }: Route.ComponentProps)
                 <Button type="primary" htmlType="submit" loading={busy}>
                   Save as version {version + 1}
                 </Button>
+                {saved && (
+                  <p role="status" className={styles.saved}>
+                    Saved as version {saved}.
+                  </p>
+                )}
               </div>
             </>
           )}
@@ -144,23 +166,40 @@ export default function Prices({ loaderData, actionData }: Route.ComponentProps)
           </Form>
         )}
         {versions.length > 0 && (
-          <p className="quiet">{versions.map((v) => `Version ${v.version}: ${v.by}, ${v.at}`).join(" · ")}</p>
+          <p className="quiet">
+            {versions
+              .map((v) => `Version ${v.version}: ${v.by}, ${showDay(v.at, book.currency === "GBP" ? "uk" : "us")}`)
+              .join(" · ")}
+          </p>
         )}
       </main>
     </div>
   );
 }
 
+/** Problems stand at the top of a long page. */
+const intoView = (place: HTMLElement | null) => place?.scrollIntoView({ block: "center" });
+
+/** Groups whose figures are money. */
+const IN_MONEY: readonly Group[] = ["materials", "devices", "equipment", "rates", "charges", "grants", "standard"];
+
+/** What a figure of an item is in: "$ per ft", "min", "%". */
+const unitInWords = ({ group, unit }: PriceItem, sign: string): string =>
+  IN_MONEY.includes(group) ? `${sign} per ${unit === "each" ? "piece" : unit === "h" ? "hour" : unit}` : unit;
+
 function GroupTable(props: {
   title: string;
   items: readonly PriceItem[];
+  /** Others are out of sight, and still sent. */
+  isWanted(item: PriceItem): boolean;
+  sign: string;
   typed: Readonly<Record<string, string>>;
   mayChange: boolean;
 }) {
-  const { title, items, typed, mayChange } = props;
+  const { title, items, isWanted, sign, typed, mayChange } = props;
   if (items.length === 0) return null;
   return (
-    <section>
+    <section hidden={!items.some(isWanted)}>
       <h2>{title}</h2>
       <table className={`${table.plain} ${styles.items}`}>
         <thead>
@@ -175,13 +214,13 @@ function GroupTable(props: {
         </thead>
         <tbody>
           {items.map((item) => (
-            <tr key={item.id}>
+            <tr key={item.id} hidden={!isWanted(item)}>
               <th scope="row">
                 {item.name}
                 {item.condition && <span className="quiet"> {item.condition}</span>}
               </th>
               <td>
-                {item.unit}
+                {unitInWords(item, sign)}
                 {item.soldIn && item.soldIn > 1 && <span className="quiet">, by {item.soldIn}</span>}
               </td>
               {PICKS.map((figure) => (

@@ -1,6 +1,9 @@
 /** One night of one way, moment by moment, the worst first; and how long which current is drawn over all of it. */
 import { Select } from "antd";
 import { useCallback, useEffect, useMemo, useState } from "react";
+import { codebookOf } from "#core/codebook/index.ts";
+import type { Region } from "#core/codebook/types.ts";
+import { showTime } from "#core/dates.ts";
 import { EXACT } from "#core/replay/controller.ts";
 import type { NightInDetail, NightOfWay } from "#core/replay/replay.ts";
 import { isMet } from "#core/replay/results.ts";
@@ -9,6 +12,7 @@ import { Chart, type ChartProps } from "#ui/chart/chart.tsx";
 import { DurationChart, type Level, levelsDrawn } from "#ui/chart/duration.tsx";
 import { Field, Fields } from "#ui/field/field.tsx";
 import { valuesOf } from "#ui/interval-data/store.ts";
+import { useJobPart } from "#ui/job-store/use-job.tsx";
 import { newReplayWorker } from "#ui/replay/new-replay-worker.ts";
 import styles from "./nights.module.css";
 import type { Replay } from "./use-replay.ts";
@@ -125,9 +129,11 @@ export default function Detail({ jobId, replay }: { jobId: string; replay: Repla
 const nightInWords = ({ askedKWh, evening, gotKWh, throttledS }: NightOfWay): string =>
   `${evening}: ${isMet(gotKWh, askedKWh) ? "all of" : `${showKWh(gotKWh)} of`} ${showKWh(askedKWh)}, throttled ${showNumber(Math.round(throttledS / 360) / 10)} h`;
 
-const clockAt = (wallS: number): string => new Date(wallS * 1000).toISOString().slice(11, 16);
+const clockAt = (wallS: number, region: Region): string =>
+  showTime(new Date(wallS * 1000).toISOString().slice(11, 16), region);
 
 function OneNight({ night }: { night: NightInDetail }) {
+  const { region } = codebookOf(useJobPart((job) => job.document.rules));
   const { charger, dtS, gotKWh, house, limitA, needKWh, ratingA, startWallS, thermal } = night;
   const [at, setAt] = useState(() =>
     Math.max(
@@ -210,11 +216,11 @@ function OneNight({ night }: { night: NightInDetail }) {
         max={house.length - 1}
         value={at}
         aria-label="Moment of the night"
-        aria-valuetext={clockAt(startWallS + at * dtS)}
+        aria-valuetext={clockAt(startWallS + at * dtS, region)}
         onChange={({ target }) => setAt(Number(target.value))}
       />
       <p role="status" className={styles.moment}>
-        <b className="figure">{clockAt(startWallS + at * dtS)}</b>
+        <b className="figure">{clockAt(startWallS + at * dtS, region)}</b>
         <span>
           house <b className="figure">{showA(house[at] as number)}</b>
         </span>

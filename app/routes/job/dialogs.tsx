@@ -19,6 +19,20 @@ export interface JobDialogs {
   drawn: ReactNode;
 }
 
+/** Lines of the head under which a section counts as the one that is read. */
+const UNDER_HEAD_PX = 160;
+
+/** Goes to the section after or before the one that is read. */
+function goToSection(by: 1 | -1): void {
+  const sections = [...document.querySelectorAll<HTMLElement>("main section")].filter((s) => s.offsetParent !== null);
+  const here = sections.findLastIndex((s) => s.getBoundingClientRect().top <= UNDER_HEAD_PX);
+  const to = sections[Math.max(0, Math.min(sections.length - 1, here + by))];
+  if (!to) return;
+  to.tabIndex = -1;
+  to.scrollIntoView({ block: "start" });
+  to.focus({ preventScroll: true });
+}
+
 export function useJobDialogs(): JobDialogs {
   const [open, setOpen] = useState<"find" | "keys" | null>(null);
   const close = () => setOpen(null);
@@ -50,6 +64,7 @@ export function useJobDialogs(): JobDialogs {
     if (open) return false;
     const step = STEPS.find((s) => s.key === event.key);
     if (step) void navigate(`/jobs/${store.jobId}/${step.id}`);
+    else if (event.key === "[" || event.key === "]") goToSection(event.key === "]" ? 1 : -1);
     else if (event.key === "?") setOpen("keys");
     else if (event.key === "/") setOpen("find");
     else return false;

@@ -11,6 +11,7 @@ import { decisionNow, recommendedOtherwise } from "#core/decide/decision.ts";
 import { placeOfMissing } from "#core/find/missing-place.ts";
 import { showA } from "#core/units.ts";
 import { lower } from "#core/words.ts";
+import { useSourceKey } from "#ui/case-field/source-key.ts";
 import { Mark } from "#ui/frame/mark.tsx";
 import { STEPS } from "#ui/frame/steps.ts";
 import { AnswerVerdict } from "#ui/frame/verdict.tsx";
@@ -302,6 +303,7 @@ export function JobFrame({ jobId, person, children }: { jobId: string; person: s
   const keepScroll = useStepScroll(sheet);
   useKeepFocus();
   useKeepPress();
+  useSourceKey();
   useEffect(() => {
     globalThis.document.documentElement.dataset.ready = "job";
     return () => {
@@ -310,10 +312,13 @@ export function JobFrame({ jobId, person, children }: { jobId: string; person: s
   }, []);
   return (
     <div className={styles.frame} data-why={whyOpen}>
+      <a href="#sheet" className={styles.skip}>
+        Skip to the sheet
+      </a>
       <Head jobId={jobId} person={person} dialogs={dialogs} />
       <Path jobId={jobId} />
       <WaterlineBeside />
-      <main ref={sheet} className={styles.sheet} onScroll={keepScroll}>
+      <main ref={sheet} id="sheet" tabIndex={-1} className={styles.sheet} onScroll={keepScroll}>
         <noscript>
           <p className={styles.noScripts}>
             Without scripts this page shows the job as it was saved; nothing can be entered. The papers can be printed.

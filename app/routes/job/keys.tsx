@@ -8,6 +8,8 @@ const KEYS: readonly [keys: string, what: string][] = [
   ["/", "Find anything in this job, or another job"],
   ["a", "Add a load (on Demand)"],
   ["r", "Show what is ruled out (on Ways)"],
+  ["[ and ]", "The section before, the section after"],
+  ["Alt S", "Where the value of this field came from (on Survey)"],
   ["Ctrl Z", "Undo"],
   ["Ctrl Shift Z", "Redo"],
   ["Esc", "Leave the field, close the why sheet"],

@@ -45,6 +45,7 @@ export function CaseChoice<T extends string | number>(
       {(tied) =>
         few ? (
           <Segmented
+            tabIndex={-1}
             {...tied}
             name={tied.id}
             options={[...options]}
@@ -105,6 +106,7 @@ export function CaseYesNo({ label, pointer, hint, source }: Omit<SwitchProps, "f
     >
       {(tied) => (
         <Segmented
+          tabIndex={-1}
           {...tied}
           name={tied.id}
           options={YES_NO}

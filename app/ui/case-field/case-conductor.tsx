@@ -39,6 +39,7 @@ export function CaseConductor({ label, pointer, codebook, source, sizeOnly = fal
           />
           {held && asksFor.conductorMetal && (
             <Segmented
+              tabIndex={-1}
               aria-label={`${label}: metal`}
               options={[
                 { value: "cu", label: "Cu" },

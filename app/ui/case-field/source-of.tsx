@@ -23,6 +23,9 @@ export function SourceOf({ field, label }: { field: string; label: string }) {
         type="button"
         className={styles.source}
         data-source={source}
+        // Reached from its field by Alt S, so that Tab goes from field to field.
+        tabIndex={-1}
+        data-source-mark
         aria-label={`${name}: ${source}`}
         aria-haspopup="listbox"
         onClick={() => setAsked(true)}

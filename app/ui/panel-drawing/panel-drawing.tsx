@@ -47,6 +47,9 @@ export function PanelDrawing(props: PanelDrawingProps) {
   const circuits = panel.circuits ?? [];
   const spaces = spacesOf(panel, codebook);
   const covered = useMemo(() => new Set(circuits.flatMap((c) => positionsOf(c, codebook))), [circuits, codebook]);
+  // One stop of the Tab key for the whole drawing: the part where the hand was last.
+  const [stop, setStop] = useState(1);
+  const stopAt = circuits.some((c) => c.position === stop) || !covered.has(stop) ? stop : (circuits[0]?.position ?? 1);
   const fits = (id: string, position: number) => {
     const device = circuits.find((c) => c.id === id);
     const others = circuits.filter((c) => c.id !== id);
@@ -63,6 +66,10 @@ export function PanelDrawing(props: PanelDrawingProps) {
         className={styles[codebook.board.layout]}
         style={{ "--spaces": spaces } as CSSProperties}
         onKeyDown={(event) => walk(event, frame.current, props, spaces)}
+        onFocus={(event) => {
+          const { position } = (event.target as HTMLElement).dataset;
+          if (position) setStop(Number(position));
+        }}
         {...listeners}
       >
         <Main panel={panel} codebook={codebook} />
@@ -83,6 +90,7 @@ export function PanelDrawing(props: PanelDrawingProps) {
             codebook={codebook}
             legs={props.legs}
             covered={covered.has(position)}
+            isStop={position === stopAt}
             entered={props.at === position}
             landing={over && over.position === position ? (over.fits ? "fits" : "taken") : null}
             onSpace={props.onSpace}
@@ -94,6 +102,7 @@ export function PanelDrawing(props: PanelDrawingProps) {
             circuit={circuit}
             codebook={codebook}
             chosen={props.chosen.has(circuit.id)}
+            isStop={circuit.position === stopAt}
             counted={props.counted.has(circuit.id)}
             assumed={props.assumed.has(circuit.id)}
             feeds={props.feeds.get(circuit.id)}
@@ -194,12 +203,15 @@ interface SpaceProps {
   legs: number;
   /** A device stands on it: it is only a place to drop on. */
   covered: boolean;
+  /** The Tab key stops here. */
+  isStop: boolean;
   entered: boolean;
   landing: "fits" | "taken" | null;
   onSpace(position: number): void;
 }
 
-const Space = memo(function Space({ position, codebook, legs, covered, entered, landing, onSpace }: SpaceProps) {
+const Space = memo(function Space(props: SpaceProps) {
+  const { position, codebook, legs, covered, isStop, entered, landing, onSpace } = props;
   const { board, words } = codebook;
   const leg = board.legOf(position, legs);
   const numbered: CSSProperties =
@@ -219,7 +231,7 @@ const Space = memo(function Space({ position, codebook, legs, covered, entered, 
         style={area(position, 1, undefined, codebook)}
         data-position={position}
         aria-hidden={covered}
-        tabIndex={covered ? -1 : 0}
+        tabIndex={isStop && !covered ? 0 : -1}
         data-entered={entered}
         data-landing={landing}
         aria-label={`${capital(words.space)} ${position}, free${legs > 1 ? `, ${board.words.leg} ${leg}` : ""}`}
@@ -233,6 +245,8 @@ interface DeviceProps {
   circuit: Circuit;
   codebook: Codebook;
   chosen: boolean;
+  /** The Tab key stops here. */
+  isStop: boolean;
   counted: boolean;
   assumed: boolean;
   feeds: string | undefined;
@@ -242,7 +256,8 @@ interface DeviceProps {
 const STATUS_WORDS = { "in-use": "", abandoned: "abandoned", "charger-ready": "charger-ready" } as const;
 const PROTECTS = { afci: "AFCI", gfci: "GFCI", "afci-gfci": "AFCI/GFCI" } as const;
 
-const Device = memo(function Device({ circuit, codebook, chosen, counted, assumed, feeds, onChoose }: DeviceProps) {
+const Device = memo(function Device(props: DeviceProps) {
+  const { circuit, codebook, chosen, isStop, counted, assumed, feeds, onChoose } = props;
   const poles = circuit.poles ?? 1;
   const positions = positionsOf(circuit, codebook);
   const unplaced = circuit.position === undefined;
@@ -275,6 +290,7 @@ const Device = memo(function Device({ circuit, codebook, chosen, counted, assume
       data-kind={circuit.device ?? "breaker"}
       data-status={circuit.status ?? "in-use"}
       data-half={circuit.half ? "yes" : "no"}
+      tabIndex={isStop ? 0 : -1}
       aria-pressed={chosen}
       aria-label={said.filter(Boolean).join(", ")}
       onClick={(e) => onChoose(circuit.id, e.shiftKey || e.ctrlKey || e.metaKey)}

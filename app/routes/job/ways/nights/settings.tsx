@@ -124,6 +124,7 @@ export function Settings(props: {
       <Field label="Chargers">
         {() => (
           <Segmented
+            tabIndex={-1}
             className={styles.switch as string}
             aria-label="Chargers"
             options={[1, 2]}

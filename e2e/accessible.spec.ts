@@ -42,6 +42,17 @@ test("the way in and the list of jobs", async ({ page, heron }) => {
   expect(await obstacles(page)).toEqual([]);
 });
 
+/** What reaches beyond the sheet, and does not scroll within a place of its own. */
+function tooWide(): string[] {
+  const main = document.querySelector("main");
+  if (!main || main.scrollWidth <= main.clientWidth + 1) return [];
+  const right = main.getBoundingClientRect().left + main.clientWidth + 1;
+  return [...main.querySelectorAll("*")]
+    .filter((e) => e.getBoundingClientRect().right > right)
+    .map((e) => `${e.tagName} ${(e.textContent ?? "").slice(0, 40)}`)
+    .slice(0, 5);
+}
+
 const JOBS = [
   { person: "Mara Quill", job: "tidewrack-lantern-row", steps: ["survey", "demand", "need", "ways", "papers"] },
   { person: "Mara Quill", job: "tidewrack-saltgrass-lane", steps: ["circuit"] },
@@ -57,6 +68,12 @@ for (const { person, job, steps } of JOBS)
       await page.reload();
       await page.waitForSelector("html[data-theme=cupboard][data-ready=job]");
       expect(await obstacles(page, SEVEN_TO_ONE)).toEqual([]);
+      // On a phone, and on the narrowest of them: nothing is wider than the screen.
+      for (const width of [390, 320]) {
+        await page.setViewportSize({ width, height: 844 });
+        expect(await obstacles(page, SEVEN_TO_ONE), `${width} px`).toEqual([]);
+        expect(await page.evaluate(tooWide), `${width} px`).toEqual([]);
+      }
     });
 
 test("measured demand: a file, the question what its columns mean, a recorder; and real nights", async ({

@@ -216,7 +216,15 @@ export default function Account({ loaderData, actionData }: Route.ComponentProps
 function SecretToScan({ secret, address }: { secret: string; address: string }) {
   return (
     <div className={styles.secret}>
-      <QRCode value={address} size={152} type="svg" bordered={false} color="#000000" bgColor="#ffffff" />
+      <QRCode
+        aria-label="The same as a code for a camera"
+        value={address}
+        size={152}
+        type="svg"
+        bordered={false}
+        color="#000000"
+        bgColor="#ffffff"
+      />
       <p>
         Key <span className="figure">{secret.match(/.{1,4}/g)?.join(" ")}</span>
       </p>

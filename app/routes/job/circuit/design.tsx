@@ -13,6 +13,7 @@ import type { WayJudgement } from "#core/ways/types.ts";
 import { capital, lower } from "#core/words.ts";
 import { Section } from "#ui/frame/sheet.tsx";
 import table from "#ui/frame/table.module.css";
+import { WideTable } from "#ui/frame/wide-table.tsx";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
 import styles from "./circuit.module.css";
 
@@ -126,7 +127,7 @@ const inOrder = (checks: readonly Check[]): Check[] => [
 
 function CheckTable({ checks }: { checks: readonly Check[] }) {
   return (
-    <div className={styles.scroll}>
+    <WideTable label="Checks of the circuit">
       <table className={`${table.plain} ${styles.checks}`}>
         <thead>
           <tr>
@@ -150,7 +151,7 @@ function CheckTable({ checks }: { checks: readonly Check[] }) {
           ))}
         </tbody>
       </table>
-    </div>
+    </WideTable>
   );
 }
 
@@ -194,49 +195,51 @@ function Sizes(props: { asked: CircuitAsked; design: CircuitDesign; codebook: Co
 function OneStretch(props: { candidates: readonly Candidate[]; words: Words; onTake?(size: string): void }) {
   const { candidates, words, onTake } = props;
   return (
-    <table className={table.plain}>
-      <thead>
-        <tr>
-          <th>Size</th>
-          <th>Carries</th>
-          <th>{capital(words.earthConductor)}</th>
-          <th>Volts lost</th>
-          <th>Checks</th>
-        </tr>
-      </thead>
-      <tbody>
-        {candidates.map((c) => (
-          <tr key={c.conductor.size} data-best={c.chosen}>
-            <th scope="row">
-              <span className="figure">{showSize(c.conductor.size)}</span>
-              {c.chosen && <span className="quiet"> chosen</span>}
-            </th>
-            <td className="figure">{showA(c.ampacityA)}</td>
-            <td className="figure">{showSize(c.earthConductor.size)}</td>
-            <td className="figure">{showPercent(c.dropPercent / 100)}</td>
-            <td>
-              <details>
-                <summary aria-label={`Checks of ${showSize(c.conductor.size)}`}>
-                  {c.fails ? `fails: ${lower(c.fails.label)}` : c.chosen ? "all hold" : "holds too"}
-                </summary>
-                <ul className={styles.ofSize}>
-                  {c.checks.map((check) => (
-                    <li key={check.id}>
-                      {check.passes ? "Holds" : <b>Does not hold</b>}: {lower(check.label)},{" "}
-                      <span className="figure">{check.numbers}</span> <span className="quiet">{check.rule}</span>
-                    </li>
-                  ))}
-                </ul>
-              </details>
-              {!c.fails && !c.chosen && onTake && (
-                <Button size="small" onClick={() => onTake(c.conductor.size)}>
-                  Take {showSize(c.conductor.size)}
-                </Button>
-              )}
-            </td>
+    <WideTable label="Sizes beside the chosen one">
+      <table className={table.plain}>
+        <thead>
+          <tr>
+            <th>Size</th>
+            <th>Carries</th>
+            <th>{capital(words.earthConductor)}</th>
+            <th>Volts lost</th>
+            <th>Checks</th>
           </tr>
-        ))}
-      </tbody>
-    </table>
+        </thead>
+        <tbody>
+          {candidates.map((c) => (
+            <tr key={c.conductor.size} data-best={c.chosen}>
+              <th scope="row">
+                <span className="figure">{showSize(c.conductor.size)}</span>
+                {c.chosen && <span className="quiet"> chosen</span>}
+              </th>
+              <td className="figure">{showA(c.ampacityA)}</td>
+              <td className="figure">{showSize(c.earthConductor.size)}</td>
+              <td className="figure">{showPercent(c.dropPercent / 100)}</td>
+              <td>
+                <details>
+                  <summary aria-label={`Checks of ${showSize(c.conductor.size)}`}>
+                    {c.fails ? `fails: ${lower(c.fails.label)}` : c.chosen ? "all hold" : "holds too"}
+                  </summary>
+                  <ul className={styles.ofSize}>
+                    {c.checks.map((check) => (
+                      <li key={check.id}>
+                        {check.passes ? "Holds" : <b>Does not hold</b>}: {lower(check.label)},{" "}
+                        <span className="figure">{check.numbers}</span> <span className="quiet">{check.rule}</span>
+                      </li>
+                    ))}
+                  </ul>
+                </details>
+                {!c.fails && !c.chosen && onTake && (
+                  <Button size="small" onClick={() => onTake(c.conductor.size)}>
+                    Take {showSize(c.conductor.size)}
+                  </Button>
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </WideTable>
   );
 }

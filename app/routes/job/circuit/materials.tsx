@@ -7,6 +7,7 @@ import { showNumber } from "#core/units.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
 import { Section } from "#ui/frame/sheet.tsx";
 import table from "#ui/frame/table.module.css";
+import { WideTable } from "#ui/frame/wide-table.tsx";
 import { useJobPart } from "#ui/job-store/use-job.tsx";
 import { useMay } from "../use-may.ts";
 import styles from "./circuit.module.css";
@@ -38,55 +39,59 @@ export function Materials({ way, jobId }: { way: WayJudgement; jobId: string }) 
     >
       {way.unpriced.length > 0 && <p className={styles.caution}>Not in the price book: {way.unpriced.join(", ")}</p>}
       <div className={styles.bills}>
-        <table className={table.plain}>
-          <caption>As it is bought: with offcuts, rounded up to what is sold</caption>
-          <thead>
-            <tr>
-              <th>Item</th>
-              <th>Built in</th>
-              <th>Bought</th>
-              <th>Typical</th>
-            </tr>
-          </thead>
-          <tbody>
-            {materials.map((l) => (
-              <tr key={l.item}>
-                <th scope="row">{l.name}</th>
-                <td className="figure">{amount(l, l.needed)}</td>
-                <td className="figure">{amount(l, l.count)}</td>
-                <td className="figure">{showMoney(l.money.typical, currency)}</td>
+        <WideTable label="Materials as built in and as bought">
+          <table className={table.plain}>
+            <caption>As it is bought: with offcuts, rounded up to what is sold</caption>
+            <thead>
+              <tr>
+                <th>Item</th>
+                <th>Built in</th>
+                <th>Bought</th>
+                <th>Typical</th>
               </tr>
-            ))}
-          </tbody>
-        </table>
-        <table className={table.plain}>
-          <caption>Hours by task, typical</caption>
-          <thead>
-            <tr>
-              <th>Task</th>
-              <th>Hours</th>
-              <th>From, to</th>
-            </tr>
-          </thead>
-          <tbody>
-            {hours.map((l) => (
-              <tr key={l.item}>
-                <th scope="row">{l.name}</th>
-                <td className="figure">{inHours(l.minutes.typical)}</td>
-                <td className="figure quiet">
-                  {inHours(l.minutes.low)}, {inHours(l.minutes.high)}
+            </thead>
+            <tbody>
+              {materials.map((l) => (
+                <tr key={l.item}>
+                  <th scope="row">{l.name}</th>
+                  <td className="figure">{amount(l, l.needed)}</td>
+                  <td className="figure">{amount(l, l.count)}</td>
+                  <td className="figure">{showMoney(l.money.typical, currency)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </WideTable>
+        <WideTable label="Time for the work">
+          <table className={table.plain}>
+            <caption>Hours by task, typical</caption>
+            <thead>
+              <tr>
+                <th>Task</th>
+                <th>Hours</th>
+                <th>From, to</th>
+              </tr>
+            </thead>
+            <tbody>
+              {hours.map((l) => (
+                <tr key={l.item}>
+                  <th scope="row">{l.name}</th>
+                  <td className="figure">{inHours(l.minutes.typical)}</td>
+                  <td className="figure quiet">
+                    {inHours(l.minutes.low)}, {inHours(l.minutes.high)}
+                  </td>
+                </tr>
+              ))}
+              <tr>
+                <th scope="row">In all</th>
+                <td className="figure">
+                  <b>{inHours(hours.reduce((t, l) => t + l.minutes.typical, 0))}</b>
                 </td>
+                <td />
               </tr>
-            ))}
-            <tr>
-              <th scope="row">In all</th>
-              <td className="figure">
-                <b>{inHours(hours.reduce((t, l) => t + l.minutes.typical, 0))}</b>
-              </td>
-              <td />
-            </tr>
-          </tbody>
-        </table>
+            </tbody>
+          </table>
+        </WideTable>
       </div>
     </Section>
   );

@@ -10,6 +10,7 @@ import { routesOf, withRouteTaken } from "#core/decide/routes.ts";
 import { showMoney } from "#core/estimate/estimate.ts";
 import { showA, showNumber, showPercent, showSize } from "#core/units.ts";
 import table from "#ui/frame/table.module.css";
+import { WideTable } from "#ui/frame/wide-table.tsx";
 import { useJobOnceLive, useJobPart, useJobStore } from "#ui/job-store/use-job.tsx";
 import styles from "./circuit.module.css";
 
@@ -41,8 +42,8 @@ export function Routes() {
   return (
     <>
       {others.length > 0 && (
-        <div className={styles.scroll}>
-          <table className={`${table.plain} ${styles.routes}`}>
+        <WideTable label="Routes beside each other">
+          <table className={`${table.plain} ${styles.routes} ${styles.served}`}>
             <caption>Routes beside each other{job ? "" : ": being worked out"}</caption>
             <thead>
               <tr>
@@ -101,7 +102,7 @@ export function Routes() {
               ))}
             </tbody>
           </table>
-        </div>
+        </WideTable>
       )}
       {others.length < MOST.otherRuns && (
         <p className={styles.plans}>

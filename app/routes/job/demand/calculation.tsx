@@ -8,6 +8,7 @@ import { codebookOf } from "#core/codebook/index.ts";
 import type { Calculation } from "#core/demand/types.ts";
 import { showA, showPercent, showVA } from "#core/units.ts";
 import { CaseChoice } from "#ui/case-field/case-field.tsx";
+import { WideTable } from "#ui/frame/wide-table.tsx";
 import { useJobLater, useJobStore } from "#ui/job-store/use-job.tsx";
 import { Figure } from "#ui/why/why-sheet.tsx";
 import styles from "./demand.module.css";
@@ -87,66 +88,68 @@ const Governing = memo(function Governing({ job: { document, assessment } }: { j
 
 function Lines({ calculation, ratingA }: { calculation: Calculation; ratingA: number }) {
   return (
-    <table className={styles.lines}>
-      <thead>
-        <tr>
-          <th>Line</th>
-          <th className={styles.number}>Connected</th>
-          <th className={styles.number}>Factor</th>
-          <th className={styles.number}>Counted</th>
-          <th className={styles.rule}>Rule</th>
-        </tr>
-      </thead>
-      <tbody>
-        {calculation.lines.map((line) => (
-          <tr key={line.label}>
-            <td>
-              {line.label}
-              {line.parts.length > 1 && <span className={styles.kind}>{line.parts.length} loads</span>}
-            </td>
-            <td className={`${styles.number} figure`}>{showVA(line.connectedVA)}</td>
-            <td className={`${styles.number} figure`}>{showPercent(line.factor)}</td>
-            <td className={styles.number}>
-              <Figure why={line.why}>{showVA(line.countedVA)}</Figure>
-            </td>
-            <td className={styles.rule}>{line.rule}</td>
+    <WideTable label="The calculation, line by line">
+      <table className={styles.lines}>
+        <thead>
+          <tr>
+            <th>Line</th>
+            <th className={styles.number}>Connected</th>
+            <th className={styles.number}>Factor</th>
+            <th className={styles.number}>Counted</th>
+            <th className={styles.rule}>Rule</th>
           </tr>
-        ))}
-        {calculation.leftOut.map((left) => (
-          <tr key={`out-${left.label}`} className={styles.leftOut}>
-            <td>
-              <s>{left.label}</s>
-              <span className={styles.kind}>left out: {left.reason}</span>
-            </td>
-            <td className={`${styles.number} figure`}>{showVA(left.va)}</td>
+        </thead>
+        <tbody>
+          {calculation.lines.map((line) => (
+            <tr key={line.label}>
+              <td>
+                {line.label}
+                {line.parts.length > 1 && <span className={styles.kind}>{line.parts.length} loads</span>}
+              </td>
+              <td className={`${styles.number} figure`}>{showVA(line.connectedVA)}</td>
+              <td className={`${styles.number} figure`}>{showPercent(line.factor)}</td>
+              <td className={styles.number}>
+                <Figure why={line.why}>{showVA(line.countedVA)}</Figure>
+              </td>
+              <td className={styles.rule}>{line.rule}</td>
+            </tr>
+          ))}
+          {calculation.leftOut.map((left) => (
+            <tr key={`out-${left.label}`} className={styles.leftOut}>
+              <td>
+                <s>{left.label}</s>
+                <span className={styles.kind}>left out: {left.reason}</span>
+              </td>
+              <td className={`${styles.number} figure`}>{showVA(left.va)}</td>
+              <td />
+              <td className={`${styles.number} figure`}>0 VA</td>
+              <td className={styles.rule}>{left.rule}</td>
+            </tr>
+          ))}
+        </tbody>
+        <tfoot>
+          <tr>
+            <th scope="row">Demand</th>
             <td />
-            <td className={`${styles.number} figure`}>0 VA</td>
-            <td className={styles.rule}>{left.rule}</td>
+            <td />
+            <td className={styles.number}>
+              <Figure why={calculation.explain.demandVA}>{showVA(calculation.demandVA)}</Figure>
+            </td>
+            <td className={styles.rule}>
+              <Figure why={calculation.explain.demandA}>{showA(calculation.demandA)}</Figure>
+            </td>
           </tr>
-        ))}
-      </tbody>
-      <tfoot>
-        <tr>
-          <th scope="row">Demand</th>
-          <td />
-          <td />
-          <td className={styles.number}>
-            <Figure why={calculation.explain.demandVA}>{showVA(calculation.demandVA)}</Figure>
-          </td>
-          <td className={styles.rule}>
-            <Figure why={calculation.explain.demandA}>{showA(calculation.demandA)}</Figure>
-          </td>
-        </tr>
-        <tr>
-          <th scope="row">Headroom</th>
-          <td />
-          <td />
-          <td className={styles.number}>
-            <Figure why={calculation.explain.headroomA}>{showA(calculation.headroomA)}</Figure>
-          </td>
-          <td className={styles.rule}>of {showA(ratingA)}</td>
-        </tr>
-      </tfoot>
-    </table>
+          <tr>
+            <th scope="row">Headroom</th>
+            <td />
+            <td />
+            <td className={styles.number}>
+              <Figure why={calculation.explain.headroomA}>{showA(calculation.headroomA)}</Figure>
+            </td>
+            <td className={styles.rule}>of {showA(ratingA)}</td>
+          </tr>
+        </tfoot>
+      </table>
+    </WideTable>
   );
 }

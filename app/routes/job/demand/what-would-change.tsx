@@ -11,6 +11,7 @@ import { showA } from "#core/units.ts";
 import { wayOf } from "#core/ways/index.ts";
 import { CaseFrame } from "#ui/case-field/case-frame.tsx";
 import { Section } from "#ui/frame/sheet.tsx";
+import { WideTable } from "#ui/frame/wide-table.tsx";
 import { useJob, useJobAtRest } from "#ui/job-store/use-job.tsx";
 import styles from "./demand.module.css";
 
@@ -40,52 +41,54 @@ const Changes = memo(function Changes({ job: { document, assessment, prices } }:
   const measuredA = measuredMaximumThatFits(document, calculation, ratingA);
   return (
     <>
-      <table className={styles.lines}>
-        <thead>
-          <tr>
-            <th>One change at a time</th>
-            <th className={styles.number}>Wins</th>
-            <th className={styles.number}>Headroom then</th>
-          </tr>
-        </thead>
-        <tbody>
-          {whatWouldChange(document, calculation, ratingA).map((change) => (
-            <tr key={change.text}>
-              <td>
-                {change.text}
-                {change.note && <span className="quiet">: {change.note}</span>}
-              </td>
-              <td className={`${styles.number} figure`}>+{showA(change.wonA)}</td>
-              <td className={`${styles.number} figure`}>{showA(change.headroomA)}</td>
-            </tr>
-          ))}
-          {smaller && (
+      <WideTable label="One change at a time">
+        <table className={styles.lines}>
+          <thead>
             <tr>
-              <td>
-                Charging at {showA(smaller.toA)} instead of {showA(smaller.fromA)}
-              </td>
-              <td className={styles.number}>-</td>
-              <td className={styles.number}>takes {showA(smaller.savedA)} less</td>
+              <th>One change at a time</th>
+              <th className={styles.number}>Wins</th>
+              <th className={styles.number}>Headroom then</th>
             </tr>
-          )}
-          {measuredA !== null && (
-            <tr>
-              <td>Measured demand instead, where its maximum is {showA(measuredA)} or less</td>
-              <td className={styles.number}>-</td>
-              <td className={styles.number}>
-                carries {showA(document.charger?.maxA ?? codebook.charging.usualMaxA)} of charging
-              </td>
-            </tr>
-          )}
-          {managed && managed.verdict !== "ruled-out" && (
-            <tr>
-              <td>A managed charger, held below {showA(managed.limitA ?? 0)}</td>
-              <td className={styles.number}>-</td>
-              <td className={styles.number}>up to {showA(managed.chargeA)} of charging</td>
-            </tr>
-          )}
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            {whatWouldChange(document, calculation, ratingA).map((change) => (
+              <tr key={change.text}>
+                <td>
+                  {change.text}
+                  {change.note && <span className="quiet">: {change.note}</span>}
+                </td>
+                <td className={`${styles.number} figure`}>+{showA(change.wonA)}</td>
+                <td className={`${styles.number} figure`}>{showA(change.headroomA)}</td>
+              </tr>
+            ))}
+            {smaller && (
+              <tr>
+                <td>
+                  Charging at {showA(smaller.toA)} instead of {showA(smaller.fromA)}
+                </td>
+                <td className={styles.number}>-</td>
+                <td className={styles.number}>takes {showA(smaller.savedA)} less</td>
+              </tr>
+            )}
+            {measuredA !== null && (
+              <tr>
+                <td>Measured demand instead, where its maximum is {showA(measuredA)} or less</td>
+                <td className={styles.number}>-</td>
+                <td className={styles.number}>
+                  carries {showA(document.charger?.maxA ?? codebook.charging.usualMaxA)} of charging
+                </td>
+              </tr>
+            )}
+            {managed && managed.verdict !== "ruled-out" && (
+              <tr>
+                <td>A managed charger, held below {showA(managed.limitA ?? 0)}</td>
+                <td className={styles.number}>-</td>
+                <td className={styles.number}>up to {showA(managed.chargeA)} of charging</td>
+              </tr>
+            )}
+          </tbody>
+        </table>
+      </WideTable>
       {unmanaged.length > 0 && (
         <p className={styles.others}>
           Largest unmanaged charging where the charger counts{" "}

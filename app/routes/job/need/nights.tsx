@@ -8,6 +8,7 @@ import { type CurrentInWords, carName, type NeedResult, needResult } from "#core
 import { showA, showKWh, showNumber, showPercent } from "#core/units.ts";
 import { Section } from "#ui/frame/sheet.tsx";
 import table from "#ui/frame/table.module.css";
+import { WideTable } from "#ui/frame/wide-table.tsx";
 import { drawnLater, useJob, useJobPart } from "#ui/job-store/use-job.tsx";
 import { Figure } from "#ui/why/why-sheet.tsx";
 import styles from "./need.module.css";
@@ -85,7 +86,7 @@ function Currents({
   const states = currents.some((c) => c.hoursToCharge.some((h) => h !== null));
   const best = slowIsEnough ?? smallest;
   return (
-    <div className={styles.scroll}>
+    <WideTable label="What each charging current gives">
       <table className={`${table.plain} ${styles.currents}`}>
         <thead>
           <tr>
@@ -123,6 +124,6 @@ function Currents({
         </tbody>
       </table>
       <p className="quiet">Steady charging, nothing held back; a managed charger is weighed on Ways.</p>
-    </div>
+    </WideTable>
   );
 }

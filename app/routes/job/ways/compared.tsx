@@ -8,6 +8,7 @@ import { showA, showNumber } from "#core/units.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
 import { Caution, Section } from "#ui/frame/sheet.tsx";
 import table from "#ui/frame/table.module.css";
+import { WideTable } from "#ui/frame/wide-table.tsx";
 import { PathLine } from "#ui/path/path-line.tsx";
 import styles from "./ways.module.css";
 
@@ -70,7 +71,7 @@ function LinkByLink({ ways: [one, other] }: { ways: readonly [WayJudgement, WayJ
         ? showA(link.carriesA)
         : `${showA(link.carriesA)} of ${showA(link.mayCarryA)}`;
   return (
-    <div className={styles.scroll}>
+    <WideTable label="Ways beside each other">
       <table className={`${table.plain} ${styles.links}`}>
         <thead>
           <tr>
@@ -92,7 +93,7 @@ function LinkByLink({ ways: [one, other] }: { ways: readonly [WayJudgement, WayJ
           })}
         </tbody>
       </table>
-    </div>
+    </WideTable>
   );
 }
 
@@ -102,34 +103,36 @@ function Lines({ lines, currency }: { lines: readonly PriceLine[]; currency: Cur
   return (
     <details className={styles.lines}>
       <summary>Price, item by item</summary>
-      <table className={`${table.plain} ${styles.links}`}>
-        <thead>
-          <tr>
-            <th>Item</th>
-            <th>Count</th>
-            <th>Low</th>
-            <th>Typical</th>
-            <th>High</th>
-          </tr>
-        </thead>
-        <tbody>
-          {lines.map(({ item, name, count, unit, minutes, money }) => (
-            <tr key={item}>
-              <th scope="row">{name}</th>
-              <td className="figure">
-                {minutes
-                  ? `${showNumber(Math.round(minutes.typical / 6) / 10)} h`
-                  : `${showNumber(Math.round(count * 10) / 10)}${unit === "each" ? "" : ` ${unit}`}`}
-              </td>
-              {PICKS.map((pick) => (
-                <td key={pick} className="figure">
-                  {showMoney(money[pick], currency)}
-                </td>
-              ))}
+      <WideTable label="Price, item by item">
+        <table className={`${table.plain} ${styles.links}`}>
+          <thead>
+            <tr>
+              <th>Item</th>
+              <th>Count</th>
+              <th>Low</th>
+              <th>Typical</th>
+              <th>High</th>
             </tr>
-          ))}
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            {lines.map(({ item, name, count, unit, minutes, money }) => (
+              <tr key={item}>
+                <th scope="row">{name}</th>
+                <td className="figure">
+                  {minutes
+                    ? `${showNumber(Math.round(minutes.typical / 6) / 10)} h`
+                    : `${showNumber(Math.round(count * 10) / 10)}${unit === "each" ? "" : ` ${unit}`}`}
+                </td>
+                {PICKS.map((pick) => (
+                  <td key={pick} className="figure">
+                    {showMoney(money[pick], currency)}
+                  </td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </WideTable>
       <p className="quiet">Before margin and tax; the price above says how they come on top.</p>
     </details>
   );

@@ -14,6 +14,7 @@ import { showA, showDays, showKWh, showNumber, showPercent } from "#core/units.t
 import { commonScaleA } from "#core/waterline.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
 import { WayVerdict } from "#ui/frame/verdict.tsx";
+import { WideTable } from "#ui/frame/wide-table.tsx";
 import { Waterline } from "#ui/waterline/waterline.tsx";
 import { Figure } from "#ui/why/why-sheet.tsx";
 import { useVisit } from "../use-visit.ts";
@@ -131,7 +132,7 @@ export const SheetOfWays = memo(function SheetOfWays(props: {
   const worked = workedFrom(today, holidaysOf(job.prices.book));
   const scaleA = commonScaleA(ways.map((w) => w.level));
   return (
-    <div className={styles.scroll}>
+    <WideTable label="Sheet of ways">
       <table className={styles.sheet} style={{ "--ways": ways.length } as React.CSSProperties}>
         <thead>
           <tr>
@@ -177,6 +178,6 @@ export const SheetOfWays = memo(function SheetOfWays(props: {
           </tr>
         </tbody>
       </table>
-    </div>
+    </WideTable>
   );
 });

@@ -6,6 +6,7 @@ import { plotOf } from "#core/place/plot.ts";
 import { type Reach, withLead } from "#core/place/reach.ts";
 import { FT_PER_M, showNumber } from "#core/units.ts";
 import table from "#ui/frame/table.module.css";
+import { WideTable } from "#ui/frame/wide-table.tsx";
 import styles from "../circuit.module.css";
 import { showLength, unitOf } from "./plan-unit.ts";
 
@@ -73,8 +74,8 @@ export function Served({
   };
   if (reach.length === 0) return null;
   return (
-    <div className={styles.scroll}>
-      <table className={table.plain}>
+    <WideTable label="Cars that are served">
+      <table className={`${table.plain} ${styles.served}`}>
         <thead>
           <tr>
             <th>Car and position</th>
@@ -108,6 +109,6 @@ export function Served({
       <p className="quiet">
         With other leads: {leads.map((l) => `${showNumber(l)} ${place.unit} serves ${servedBy(l)}`).join("; ")}.
       </p>
-    </div>
+    </WideTable>
   );
 }

@@ -3,6 +3,7 @@ import { pricedBy } from "#core/estimate/book.ts";
 import { showMoney } from "#core/estimate/estimate.ts";
 import { perYear, type WayReplay } from "#core/replay/results.ts";
 import { showA, showKWh, showNumber, showPercent } from "#core/units.ts";
+import { WideTable } from "#ui/frame/wide-table.tsx";
 import { useJob } from "#ui/job-store/use-job.tsx";
 import styles from "./nights.module.css";
 import type { Replay } from "./use-replay.ts";
@@ -24,7 +25,7 @@ export function Comparison({ replay }: { replay: Replay }) {
   const inSeconds = (seconds: number, r: WayReplay) => `${showNumber(Math.round(perYear(seconds, r)))} s`;
   const exports = replay.ways.some(({ result }) => result.exportedKWh > 0);
   return (
-    <div className={styles.scroll}>
+    <WideTable label="The ways on real nights">
       <table className={styles.comparison}>
         <caption>What comes of each way in a year</caption>
         <thead>
@@ -97,6 +98,6 @@ export function Comparison({ replay }: { replay: Replay }) {
           ))}
         </tbody>
       </table>
-    </div>
+    </WideTable>
   );
 }

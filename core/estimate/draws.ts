@@ -2,7 +2,7 @@
 
 import { seeded, triangular } from "#core/chance.ts";
 import { itemOf, type PriceBook } from "./book.ts";
-import { isPassedOn, type PriceLine, withMarginAndTax } from "./price-lines.ts";
+import { isPassedOn, type PriceLine, percent, withMarginAndTax } from "./price-lines.ts";
 import type { Spread } from "./schedule.ts";
 
 const DRAWS = 2000;
@@ -34,50 +34,79 @@ function drawsOf(id: string, item: Spread): Float64Array {
   return made;
 }
 
-/** Adds the money of one line, draw by draw. */
-function addLine(to: Float64Array, line: PriceLine, book: PriceBook): void {
+/** Adds the money of one line, draw by draw. @param factor what a margin makes of it */
+function addLine(to: Float64Array, line: PriceLine, book: PriceBook, factor = 1): void {
   const item = itemOf(book, line.item);
   const drawn = drawsOf(line.item, item ?? line.minutes ?? line.money);
-  const count = item ? line.count : 1;
-  const rate = line.minutes && itemOf(book, "rate");
-  const hour = rate && drawsOf(rate.id, rate);
-  for (let n = 0; n < DRAWS; n++) {
-    const one = (drawn[n] as number) * count;
-    to[n] = (to[n] as number) + (hour ? (one / 60) * (hour[n] as number) : line.minutes ? 0 : one);
+  const count = (item ? line.count : 1) * factor;
+  if (!line.minutes) {
+    for (let n = 0; n < DRAWS; n++) to[n] = (to[n] as number) + (drawn[n] as number) * count;
+    return;
   }
+  const rate = itemOf(book, "rate");
+  if (!rate) return;
+  const hour = drawsOf(rate.id, rate);
+  for (let n = 0; n < DRAWS; n++) to[n] = (to[n] as number) + (drawn[n] as number) * (hour[n] as number) * (count / 60);
 }
 
-/** Totals of every draw, ascending. @param grants money that is given back */
-function totalsOf(lines: readonly PriceLine[], book: PriceBook, grants: number): Float64Array {
-  const earned = new Float64Array(DRAWS);
-  const passedOn = new Float64Array(DRAWS);
-  for (const line of lines) addLine(isPassedOn(line) ? passedOn : earned, line, book);
-  return earned.map((money, n) => withMarginAndTax(book, "typical", money, passedOn[n] as number, grants)).sort();
+/** Money of every draw with the margin, before tax and grants: neither of them changes the order of the draws. */
+function drawsOfAll(lines: readonly PriceLine[], book: PriceBook): Float64Array {
+  const money = new Float64Array(DRAWS);
+  const margin = 1 + percent(book, "margin", "typical");
+  for (const line of lines) addLine(money, line, book, isPassedOn(line) ? 1 : margin);
+  return money;
 }
 
-const at = (totals: Float64Array, share: number) => Math.round(totals[Math.floor(share * DRAWS)] ?? 0);
+/** What the customer pays of an amount that holds the margin already. */
+const paid = (book: PriceBook, withMargin: number, grants: number) =>
+  Math.round(withMarginAndTax(book, "typical", 0, withMargin, grants));
+
+const placeOf = (share: number) => Math.floor(share * DRAWS);
+
+/** The value at a place of the ascending order, without sorting all of them (quickselect); the array is reordered. */
+function nthSmallest(values: Float64Array, place: number): number {
+  let [low, high] = [0, values.length - 1];
+  while (low < high) {
+    const pivot = values[(low + high) >> 1] as number;
+    let [i, j] = [low, high];
+    while (i <= j) {
+      while ((values[i] as number) < pivot) i++;
+      while ((values[j] as number) > pivot) j--;
+      if (i <= j) {
+        const swapped = values[i] as number;
+        values[i++] = values[j] as number;
+        values[j--] = swapped;
+      }
+    }
+    if (place <= j) high = j;
+    else if (place >= i) low = i;
+    else break;
+  }
+  return values[place] as number;
+}
 
 /** Half of the draws are below this. @param lines of an estimate that lacks nothing */
 export const medianPrice = (lines: readonly PriceLine[], book: PriceBook, grants: number): number =>
-  at(totalsOf(lines, book, grants), 0.5);
+  paid(book, nthSmallest(drawsOfAll(lines, book), placeOf(0.5)), grants);
 
 /**
  * @param lines of an estimate that lacks nothing
  * @param grants money that is given back
  */
 export function drawPrice(lines: readonly PriceLine[], book: PriceBook, grants = 0): DrawnPrice {
-  const totals = totalsOf(lines, book, grants);
+  const money = drawsOfAll(lines, book).sort();
+  const at = (share: number) => paid(book, money[placeOf(share)] as number, grants);
   const variances = lines.map((line) => {
-    const money = new Float64Array(DRAWS);
-    addLine(money, line, book);
-    const mean = money.reduce((t, m) => t + m, 0) / DRAWS;
-    return money.reduce((t, m) => t + (m - mean) ** 2, 0) / DRAWS;
+    const own = new Float64Array(DRAWS);
+    addLine(own, line, book);
+    const mean = own.reduce((t, m) => t + m, 0) / DRAWS;
+    return own.reduce((t, m) => t + (m - mean) ** 2, 0) / DRAWS;
   });
   const all = variances.reduce((t, v) => t + v, 0) || 1;
   return {
-    p10: at(totals, 0.1),
-    p50: at(totals, 0.5),
-    p90: at(totals, 0.9),
+    p10: at(0.1),
+    p50: at(0.5),
+    p90: at(0.9),
     movers: lines
       .map(({ name }, i) => ({ name, share: (variances[i] as number) / all }))
       .sort((a, b) => b.share - a.share)

@@ -173,7 +173,7 @@ test("a typical panel, its links and its assumptions are started, linked and con
   await expect(page.getByText(/nameplates are only assumed/)).toBeVisible();
 });
 
-test("what is still missing is one press away, on its step and in its field", async ({ page, heron }) => {
+test("each missing value is a link that focuses its field on its step", async ({ page, heron }) => {
   await page.goto(`${heron.url}/sign-in`);
   await page.getByRole("button", { name: "Mara Quill" }).click();
   await page.getByRole("link", { name: "New job" }).click();
@@ -186,7 +186,7 @@ test("what is still missing is one press away, on its step and in its field", as
   await page.getByRole("link", { name: "when the car is plugged in" }).click();
   await expect(page.getByLabel("Plugged in from")).toBeFocused();
   await page.getByRole("button", { name: "Add a car" }).click();
-  // What Heron began with is no answer.
+  // A default value does not count as an answer.
   await expect(page.getByRole("link", { name: "how far the car drives a day, which was only assumed" })).toBeVisible();
   await page.getByRole("button", { name: "Car 1: distance a day is assumed: it is right" }).click();
   await expect(page.getByRole("link", { name: /how far the car drives/ })).toHaveCount(0);

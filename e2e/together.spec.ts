@@ -119,7 +119,7 @@ test.describe("a lost line", () => {
     await field(other, "Customer").fill("Theirs");
     await saved(other);
     await page.unroute("**/edits");
-    // The question stands at the field, and what is typed meanwhile waits for it.
+    // The conflict is shown at the field, and the typed text is held back.
     const asked = page.locator("[data-pointer='/enquiry/customer']");
     await expect(asked.getByText(/Jonah Pike changed the same thing while you did\./)).toBeVisible();
     await expect(page.getByText(/changed the same thing while you did/)).toHaveCount(1);

@@ -8,7 +8,7 @@ import { Font, pdf } from "@react-pdf/renderer";
 import PDFDocument from "pdfkit";
 import type { ReactElement } from "react";
 
-/** What the renderer keeps of a document that it has read. */
+/** The document tree that the renderer builds from the React element. */
 interface ReadDocument {
   type: string;
   props: { title?: string; author?: string; language?: string };

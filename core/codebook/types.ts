@@ -43,6 +43,8 @@ export interface Words {
   chargerSwitch: string;
   /** Who may do the work. */
   competent: string;
+  /** Asks who checked a calculation, with what proves that they may. */
+  checkedBy: string;
   /** What a new one of these is called in a quote. */
   newPanel: string;
 }

@@ -1,4 +1,4 @@
-/** What a home of an age usually has: a start for a survey, never a reading. */
+/** Typical panels by the age of a home: default values for a new survey. */
 import type { LoadKindId } from "#core/case/document/types.ts";
 
 export interface TypicalCircuit {
@@ -16,11 +16,11 @@ export interface TypicalHome {
   /** Left out where the rules do not ask for it. */
   busA?: number;
   spaces: number;
-  /** What stands in the panel beside the circuits that are counted by floor area. */
+  /** Circuits that do not depend on the floor area. */
   circuits: readonly TypicalCircuit[];
-  /** Circuits of general lights and outlets by floor area, one more for each begun part of so many square feet. */
+  /** General lighting and outlet circuits: one for each `ft2Each` square feet of floor area, rounded up. */
   general: { device: string; load?: LoadKindId; ft2Each: number };
 }
 
-/** A floor area to count with where nobody has entered one, ft². */
+/** Default floor area where none has been entered, ft². */
 export const USUAL_FLOOR_FT2 = 1500;

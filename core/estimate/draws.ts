@@ -1,4 +1,4 @@
-/** The price of some work as many draws of every line; with the same seed always the same. */
+/** Monte Carlo draws of a price with fixed seeds: the median is the price, the deciles are its range. */
 
 import { seeded, triangular } from "#core/chance.ts";
 import { itemOf, type PriceBook } from "./book.ts";
@@ -18,7 +18,7 @@ export interface DrawnPrice {
   movers: { name: string; share: number }[];
 }
 
-/** Draws of one piece of an item; a line is so many of them. Items of a price book are never changed in place. */
+/** Cached draws of one piece of an item. The cache is valid because items of a price book are never mutated. */
 const drawsOfItem = new WeakMap<Spread, Float64Array>();
 
 /** @param id the seed is the item's own, so that one more line changes no other */
@@ -57,7 +57,7 @@ function drawsOfAll(lines: readonly PriceLine[], book: PriceBook): Float64Array 
   return money;
 }
 
-/** What the customer pays of an amount that holds the margin already. */
+/** The price for an amount that includes the margin: with tax, less grants, rounded. */
 const paid = (book: PriceBook, withMargin: number, grants: number) =>
   Math.round(withMarginAndTax(book, "typical", 0, withMargin, grants));
 

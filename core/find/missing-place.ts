@@ -1,6 +1,7 @@
-/** Where a value that is missing stands in a job, so that one press leads to it. */
+/** Maps a missing value to the step and field of the job where it is entered. */
 import type { CaseDocument } from "#core/case/document/types.ts";
 import type { Missing } from "#core/missing.ts";
+import { ownValue } from "#core/own-value.ts";
 import type { StepPlace } from "./find.ts";
 
 /** Values that have no field of their own name: the part of the sheet where they are entered. */
@@ -14,7 +15,7 @@ const SECTIONS: Readonly<Record<string, Omit<StepPlace, "step">>> = {
 
 /** @returns the step, and the field, device or section in it */
 export function placeOfMissing({ step, key }: Missing, { panels, outlets = [] }: CaseDocument): StepPlace {
-  const section = Object.hasOwn(SECTIONS, key) ? SECTIONS[key] : undefined;
+  const section = ownValue(SECTIONS, key);
   if (section) return { step, ...section };
   const [thing, id, ...rest] = key.split(".");
   const field = rest.join("/");

@@ -12,7 +12,7 @@ interface AddedCircuit {
   patch: Patch;
   /** The id of the new circuit. */
   circuit: string;
-  /** The load of the ledger that it joined, e.g. "linked to Range, which is in the ledger"; empty where there is none. */
+  /** The existing load that it was linked to, e.g. "linked to Range, which is in the ledger"; empty without one. */
   linked: string;
 }
 
@@ -37,7 +37,7 @@ export function addCircuit(
   if ("problem" in arranged) return arranged;
   const before: Patch = [
     ...(load && !known ? [{ op: "add" as const, path: "/loads/-", value: load }] : []),
-    // What feeds back into the panel is a source, whatever nobody has answered yet.
+    // A circuit that feeds back proves that the home has a source of its own.
     ...(device.backfeed ? setValue(document, "/supply/onsiteGeneration", true) : []),
   ];
   const outlet: Outlet | null = outletType && {

@@ -1,4 +1,4 @@
-/** What the directory inside a panel's door says of each space (NEC 408.4; BS 7671 514.9). */
+/** The rows of the directory inside a panel's door, one for each space (NEC 408.4; BS 7671 514.9). */
 import type { CaseDocument, Circuit, Panel } from "#core/case/document/types.ts";
 import type { Codebook } from "#core/codebook/types.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
@@ -7,13 +7,13 @@ import { countSpaces } from "./spaces.ts";
 
 export interface DirectoryRow {
   position: number;
-  /** What stands there; empty where nothing does. */
+  /** The names of the circuits in this space; empty for a free space. */
   what: string;
   /** Ratings of the devices there, A. */
   ratingsA: number[];
 }
 
-/** What the charger's new circuit is called on a directory. */
+/** The name of the charger's new circuit in a directory. */
 export const CHARGER_ROW = "EV charger (new)";
 
 /** Names of circuits, those that are alike numbered in the order of their spaces: no two may be taken for each other. */

@@ -16,7 +16,7 @@ export function typicalCircuits({ circuits, general }: TypicalHome, floorFt2 = U
 }
 
 /**
- * The edit that fills an empty panel as a home of this kind usually has it. What somebody has read already stays.
+ * Makes the edit that fills an empty panel with the usual ratings, circuits and loads. It changes no rating that has a value.
  * @param newId makes an id for a kind of thing
  */
 export function startFromTypical(

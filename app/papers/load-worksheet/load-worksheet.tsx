@@ -263,7 +263,7 @@ export function LoadWorksheet(input: PaperInput) {
           This worksheet supports the judgement of {codebook.words.competent} and does not replace it. Local code, the{" "}
           {codebook.words.authority}'s rules and the maker's instructions come first.
         </Text>
-        <Signatures lines={[`Prepared by: ${preparedBy}`, "Checked by (name, licence)", "Signature and date"]} />
+        <Signatures lines={[`Prepared by: ${preparedBy}`, codebook.words.checkedBy, "Signature and date"]} />
       </View>
     </Sheet>
   );

@@ -24,8 +24,8 @@ export function Terminations(input: PaperInput) {
     <Sheet title="Termination sheet" input={input}>
       <Text style={{ marginTop: 8 }}>
         Each terminal to the value on its maker's label, with a tool calibrated within twelve months; pulled; stranded
-        wire once more after it has settled. 1 N m is 8.851 lb-in. Isolated, locked off and proved dead before a cover
-        comes off.
+        wire once more after it has settled. {region === "us" ? "1 N m is 8.851 lb-in. " : ""}Isolated, locked off and
+        proved dead before a cover comes off.
       </Text>
       <Text style={{ marginTop: 8 }}>
         Tool ______________________ calibrated on ______________ by ______________________

@@ -2,8 +2,8 @@
 import { useRouteLoaderData } from "react-router";
 import type { loader } from "./route.tsx";
 
-export function useVisit(): { name: string; today: string } {
+export function useVisit(): { personId: string; name: string; today: string } {
   const loaded = useRouteLoaderData<typeof loader>("routes/job/route");
   if (!loaded) throw new Error("a step stands inside its job");
-  return { name: loaded.person.name, today: loaded.today };
+  return { personId: loaded.person.id, name: loaded.person.name, today: loaded.today };
 }

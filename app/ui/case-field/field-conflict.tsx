@@ -29,7 +29,7 @@ export const useIsConflictAtField = (): boolean =>
     () => false,
   );
 
-/** @returns what stands under the field at a place in the case; null where it has no conflict */
+/** @returns the conflict notice for the field at a pointer; null without a conflict */
 export function useConflictNotice(pointer: string | undefined): ReactNode {
   const isHere = useJobPart((job) => pointer !== undefined && isInConflict(job, pointer));
   return isHere ? <FieldConflict /> : null;

@@ -14,9 +14,9 @@ interface TextSync<T> {
 }
 
 /**
- * Keeps what is typed and what the case holds together: typing edits the case when it is understood, and stays in the
- * field when it is not. A change from elsewhere shows in the field once nobody types in it; until then it stands under
- * the field. While a conflict about this field is open, typing waits for it to be settled.
+ * Synchronizes the text of a field with its value in the case. Text that parses edits the case; other text remains in
+ * the field with its problem. A remote change replaces the text only after the person leaves the field; until then it is
+ * shown as a hint. While a conflict about this field is open, typed text is held back until the conflict is settled.
  */
 export function useCaseText<T>({ pointer, source, show, read }: TextSync<T>) {
   const store = useJobStore();
@@ -25,12 +25,12 @@ export function useCaseText<T>({ pointer, source, show, read }: TextSync<T>) {
   const shown = show(held);
   const [text, setText] = useState(shown);
   const [problem, setProblem] = useState<string | null>(null);
-  /** The case's value, where somebody else has changed it under what is typed here. */
+  /** The remote value that differs from the typed text; null without one. */
   const [changed, setChanged] = useState<string | null>(null);
   const typing = useRef(false);
-  /** How the case shows what was typed here last; anything else in the case came from elsewhere. */
+  /** The formatted value of the last local edit; any other value in the case is a remote change. */
   const own = useRef(shown);
-  /** What was typed while a conflict was open. */
+  /** Text that was typed while a conflict was open. */
   const waiting = useRef<string | null>(null);
   /** Whether typing began over a value: a guess typed into an empty field stays marked as one. */
   const replaces = useRef(false);

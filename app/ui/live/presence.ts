@@ -28,10 +28,10 @@ function useOthers<T>(select: (others: readonly OtherPerson[]) => T): T {
   );
 }
 
-/** Names of the others, as one text, so that a field that somebody enters does not draw the head again. */
+/** Names of the others as one string, so that the head is not rendered again when a person changes fields. */
 export const useOtherNames = (): string => useOthers((others) => others.map(({ name }) => name).join(" and "));
 
-/** Who else is in the field at this place in the case; empty where nobody is. */
+/** Names of the other people whose focus is in the field at this pointer; empty without any. */
 export const useWhoIsIn = (pointer: string | undefined): string =>
   useOthers((others) =>
     others
@@ -40,10 +40,10 @@ export const useWhoIsIn = (pointer: string | undefined): string =>
       .join(" and "),
   );
 
-/** A field is told once the person has stayed in it so long. */
+/** Debounce: the focus must rest in a field this long before it is sent. */
 const STAYS_MS = 250;
 
-/** Tells the server which field the person is in, while somebody else has the job open too. */
+/** Sends the focused field to the server while another person has the job open. */
 export function useTellField(jobId: string): void {
   const isAlone = useOthers((others) => others.length === 0);
   useEffect(() => {
@@ -54,7 +54,7 @@ export function useTellField(jobId: string): void {
       const field = document.activeElement?.closest<HTMLElement>("[data-pointer]")?.dataset.pointer ?? "";
       if (field === told) return;
       told = field;
-      // Nobody waits for it: what does not arrive is told with the next field.
+      // Best effort: a lost message is corrected by the next focus change.
       fetch(`/jobs/${jobId}/presence`, { method: "POST", body: new URLSearchParams({ field }) }).catch(() => {});
     };
     const soon = () => {

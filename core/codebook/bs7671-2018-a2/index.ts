@@ -91,6 +91,7 @@ export const bs7671: Codebook = {
     earthConductor: "earth conductor",
     chargerSwitch: "isolator",
     competent: "a competent electrician",
+    checkedBy: "Checked by (name, registration)",
   },
   sections: {
     supplyRating: "Network operator's label",

@@ -63,6 +63,7 @@ export function necCodebook({ id, name, leastChargerVA, sections }: Edition): Co
       earthConductor: "grounding conductor",
       chargerSwitch: "disconnect",
       competent: "a licensed electrician",
+      checkedBy: "Checked by (name, license)",
     },
     sections: {
       supplyRating: "NEC 230.79",

@@ -93,7 +93,7 @@ export const UK_BOOK: PriceBook = {
       ["device:rcd-b", "RCD of type B", 120, 165, 240],
       ["device:gfci", "RCBO for another circuit", 24, 34, 52],
       ["device:other", "Device of another rating", 10, 20, 45],
-      ["device:lost-pen", "Unit that opens when neutral and earth are lost", 70, 115, 190],
+      ["device:lost-pen", "Unit that disconnects on an open PEN", 70, 115, 190],
     ]),
     ...rows("equipment", "each", [
       ["charger:16", "Charger of up to 16 A", 240, 310, 420],

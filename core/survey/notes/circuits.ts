@@ -16,7 +16,7 @@ export const readLoad: NoteReader = (line, { document, codebook, newId }) => {
   };
 };
 
-/** What is of no other kind is a circuit, or is not understood. */
+/** Reads a line that no other reader knows as a circuit, or says why it cannot. */
 export const readCircuit: NoteReader = (line, { document, codebook, newId }) => {
   const read = parseCircuit(line, codebook, caseVolts(document, codebook));
   if ("problem" in read) return read;

@@ -1,4 +1,4 @@
-/** A measurement that somebody read off: `measured 52 A over 31 days, 30 min, winter`. */
+/** Reads a measurement of the demand: `measured 52 A over 31 days, 30 min, winter`. */
 import { parseNumber } from "#core/quantity/parse.ts";
 import { TypedLine } from "#core/quantity/typed-line.ts";
 import { showDays, showNumber } from "#core/units.ts";

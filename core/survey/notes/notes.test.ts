@@ -10,7 +10,7 @@ function enter(text: string, rules: RuleSetId = "us-nec-2023") {
   const before = newCase(rules, "1 Test Row");
   const { lines, patch } = readNotes(text, before, (kind) => `${kind}-${++n}`);
   const after: CaseDocument = applyPatch(before, patch);
-  // Whatever was understood is a case by the open format.
+  // The case with all understood lines is valid in the open format.
   readCase(after);
   return { lines, after, said: lines.map((l) => ("problem" in l ? `! ${l.problem}` : l.understood)) };
 }

@@ -1,4 +1,4 @@
-/** Notes of a visit, one thing a line, in the order they were typed or dictated: what each line means for the case. */
+/** Reads the notes of a visit line by line, in their order, and makes one edit of the case from them. */
 import { applyPatch, type Patch } from "#core/case/document/patch.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { editProblems } from "#core/case/laws/edit-problems.ts";
@@ -19,7 +19,7 @@ const SHORT_READERS: readonly NoteReader[] = [readDwelling, readSupply, readPane
 /** More lines at once are no notes of a visit. */
 export const MOST_LINES = 120;
 
-/** A line of the notes, and what came of it. */
+/** A line of the notes with its meaning, or with the reason why it was not understood. */
 export type NoteLine = { line: string } & ({ understood: string } | NotUnderstood);
 
 export interface Notes {
@@ -64,7 +64,7 @@ function readLine(line: string, context: NoteContext): Understood | NotUnderstoo
   );
 }
 
-/** Values after each other, where every one of them is understood by itself; null otherwise. */
+/** Reads several values in one line. @returns null unless every one of them is understood */
 function readSeveral(line: string, context: NoteContext): Understood | null {
   const parts = line.split(/[,;]\s+|;/).filter((part) => part.trim() !== "");
   if (parts.length < 2) return null;

@@ -78,7 +78,7 @@ function readEarthing(line: string, { document }: NoteContext) {
   return null;
 }
 
-/** What is there or not: the field in the case, and the names it goes by. */
+/** Things that are present or absent: their field in the case and their usual names. */
 const THINGS = [
   { field: "onsiteGeneration", label: "Solar or other generation", names: /^(?:solar(?: panels?)?|pv|generation)$/ },
   { field: "battery", label: "Battery", names: /^(?:(?:home |house )?battery)$/ },

@@ -1,10 +1,10 @@
-/** What a line of notes can be, and what comes of it. */
+/** Types of the readers of notes. */
 import type { Patch } from "#core/case/document/patch.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import type { Codebook } from "#core/codebook/types.ts";
 import type { NotUnderstood } from "#core/quantity/parse.ts";
 
-/** What a line is read with. */
+/** The input of a reader beside the line itself. */
 export interface NoteContext {
   /** The case with everything that the lines before it changed. */
   document: CaseDocument;
@@ -13,7 +13,7 @@ export interface NoteContext {
   newId(kind: string): string;
 }
 
-/** What a line means: the edit, and what was understood, in words. */
+/** The meaning of a line: the edit, and a short text for the person who typed it. */
 export interface Understood {
   understood: string;
   patch: Patch;

@@ -5,6 +5,7 @@ import { codebookOf } from "#core/codebook/index.ts";
 import { type NoteLine, readNotes } from "#core/survey/notes/read-notes.ts";
 import { freshId } from "#ui/job-store/fresh-id.ts";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
+import { useVisit } from "../use-visit.ts";
 import styles from "./notes.module.css";
 
 const isUnderstood = (line: NoteLine) => "understood" in line;
@@ -13,7 +14,9 @@ export function Notes() {
   const { document } = useJob();
   const store = useJobStore();
   const id = useId();
-  const [text, setText] = useKeptText(`heron-notes-${store.jobId}`);
+  const visit = useVisit();
+  // A window that several people use keeps the notes of each apart.
+  const [text, setText] = useKeptText(`heron-notes-${visit.personId}-${store.jobId}`);
   const [said, setSaid] = useState("");
   const typed = useDeferredValue(text);
   // What is shown is read again when it is entered: the case may have changed meanwhile.

@@ -11,8 +11,6 @@ import { useJobPart } from "#ui/job-store/use-job.tsx";
 import { useVisit } from "../use-visit.ts";
 import styles from "./ways.module.css";
 
-/** Of a step that begins after this share of the time, the name goes on to the left. */
-const LATE = 0.6;
 /** So many dates stand on the scale. */
 const TICKS = 5;
 
@@ -51,7 +49,7 @@ export const Calendar = memo(function Calendar({ ways, book }: { ways: readonly 
                 {placed.map((step, i) => (
                   <li
                     key={step.id}
-                    data-late={step.from > LATE * last}
+                    data-last={step.to === last}
                     style={{
                       left: at(step.from),
                       width: `max(3px, ${at(Math.max(0, step.to - step.from))})`,

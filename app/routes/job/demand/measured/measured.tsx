@@ -6,7 +6,7 @@ import type { CaseDocument, Measured as MeasuredDemand } from "#core/case/docume
 import { codebookOf } from "#core/codebook/index.ts";
 import { AMPERE_UNITS, DAY_UNITS, DEMAND_UNITS, MINUTE_UNITS } from "#core/quantity/parse.ts";
 import { showA, showNumber } from "#core/units.ts";
-import { CaseChoice, CaseNumber, CaseQuantity, CaseSwitch, CaseYesNo } from "#ui/case-field/case-field.tsx";
+import { CaseChoice, CaseNumber, CaseQuantity, CaseYesNo } from "#ui/case-field/case-field.tsx";
 import { Fields } from "#ui/field/field.tsx";
 import { Section } from "#ui/frame/sheet.tsx";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
@@ -104,7 +104,7 @@ function Evidence({ measured, onByHand }: { measured: MeasuredDemand; onByHand(v
         />
         {digest === undefined && <Figures threePhase={document.supply.system === "three-phase-230-400"} />}
         <CaseYesNo label="In the heating season" pointer="/measured/heatingSeason" />
-        <CaseSwitch
+        <CaseYesNo
           label="Solar or other generation"
           pointer="/supply/onsiteGeneration"
           source="supply.onsiteGeneration"

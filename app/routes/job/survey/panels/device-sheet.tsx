@@ -111,7 +111,7 @@ export default function DeviceSheet({ panelIndex, id, onArrange, onTakeOut, onCh
               {...tied}
               mode="multiple"
               aria-label="Loads it feeds"
-              placeholder="loads of the ledger"
+              placeholder="Choose what it feeds"
               value={circuit.loads ?? []}
               options={document.loads.map((l) => ({ value: l.id, label: loadName(l, codebook) }))}
               onChange={(loads: string[]) => store.edit(setValue(store.getState().document, `${at}/loads`, loads))}

@@ -32,7 +32,7 @@ export function TypicalStart({ index }: { index: number }) {
   );
 }
 
-/** What of a panel and its loads is only assumed, with one press for somebody who has compared it all. */
+/** The number of assumed values of a panel, and a button that confirms all of them. */
 export function AssumedPanel({ index }: { index: number }) {
   const { document } = useJob();
   const store = useJobStore();

@@ -35,3 +35,6 @@ export const LINE_TOO_LONG = `is too long: ${LONGEST_LINE} characters at most`;
 
 /** Jobs on a page of the list: as many as a desk's screen shows at once. */
 export const JOBS_A_PAGE = 40;
+
+/** Least and largest temperature round a run, °C. */
+export const AMBIENT_C = [-40, 70] as const;

@@ -4,7 +4,9 @@ import type { ReactNode } from "react";
 import { setValue, valueAt } from "#core/case/document/set-value.ts";
 import type { DailyWindow } from "#core/case/document/types.ts";
 import type { Region } from "#core/codebook/types.ts";
+import { AMBIENT_C } from "#core/limits.ts";
 import { parseQuantity, TEMPERATURE_UNITS, type UnitNames } from "#core/quantity/parse.ts";
+import { showTemperature } from "#core/units.ts";
 import { useJobStore } from "#ui/job-store/use-job.tsx";
 import { CaseFrame, type Sourced } from "./case-frame.tsx";
 import { useCaseText } from "./use-case-text.ts";
@@ -131,7 +133,11 @@ export function CaseTemperature(props: { label: string; pointer: string; region:
       if (text.trim() === "") return { value: undefined };
       const read = parseQuantity(text, TEMPERATURE_UNITS, usual);
       if ("problem" in read) return read;
-      return { value: Number((read.unit === "F" ? (read.value - 32) / 1.8 : read.value).toFixed(4)) };
+      const celsius = read.unit === "F" ? (read.value - 32) / 1.8 : read.value;
+      const [least, most] = AMBIENT_C;
+      if (celsius < least || celsius > most)
+        return { problem: `must be from ${showTemperature(least, region)} to ${showTemperature(most, region)}` };
+      return { value: Number(celsius.toFixed(4)) };
     },
   });
   return (

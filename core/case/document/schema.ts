@@ -5,6 +5,7 @@
  * Messages are written in the words of the field, without its path; the path is carried beside them.
  */
 import { type AnySchema, object } from "yup";
+import { AMBIENT_C } from "#core/limits.ts";
 import {
   above,
   between,
@@ -346,7 +347,7 @@ export const run = part({
   conductorType: text(30),
   /** The smallest size that a person wants; the rules may ask for a larger one. */
   leastSize: text(20),
-  ambientC: between(-40, 70),
+  ambientC: between(...AMBIENT_C),
   grouped: whole(1, 60),
   terminalC: oneOf([60, 70, 75]),
   /** For corners and slack, on all that is laid. */

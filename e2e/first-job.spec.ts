@@ -31,7 +31,11 @@ test("from sign-in to a printed verdict", async ({ page, heron }) => {
   await page.getByRole("button", { name: "Add a car" }).click();
   await page.getByLabel("Plugged in from").fill("20:00");
   await expect(page.getByText("Fits once confirmed")).toBeVisible();
-  await expect(page.getByText(/Confirm first: the size of the service conductors/)).toBeVisible();
+  await expect(
+    page.getByText(
+      /^Confirm first: how far the car drives a day, which was only assumed, .* and the size of the service conductors/,
+    ),
+  ).toBeVisible();
 
   await page.getByRole("link", { name: /Ways/ }).click();
   await expect(page.locator("[data-way]")).toHaveCount(8);

@@ -61,6 +61,7 @@ test("another person's field is marked, and what is being typed is never replace
   // Mara has typed and stays in the field; what Jonah enters waits under it.
   await field(page, "Customer").pressSequentially("x");
   await saved(page);
+  await expect(field(other, "Customer")).toHaveValue("Beforex");
   await field(other, "Customer").fill("Theirs");
   await saved(other);
   await expect(marked).toContainText("Changed to Theirs by somebody else");

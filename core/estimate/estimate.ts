@@ -4,7 +4,16 @@ import { later, type Why, why } from "#core/why.ts";
 import { isWithinAnother, itemOf, itemsIn, type PriceBook, type PriceItem, pricedBy } from "./book.ts";
 import { medianPrice } from "./draws.ts";
 import { isPassedOn, type PriceLine, percent, withMarginAndTax } from "./price-lines.ts";
-import { installDays, leadDays, PICKS, type Pick3, type Spread, type Step, stepsOf } from "./schedule.ts";
+import {
+  daysFrom,
+  FROM_A_MONDAY,
+  installDays,
+  PICKS,
+  type Pick3,
+  type Spread,
+  type Step,
+  stepsOf,
+} from "./schedule.ts";
 import type { WorkItem } from "./takes.ts";
 
 export interface Cost extends Spread {
@@ -121,13 +130,12 @@ export function estimate(items: readonly WorkItem[], book: PriceBook, grants: re
   for (const [item, count] of counts) if (count > 0) lines.push(lineOf(item, count, rate, waste));
   const ticked = lines.length === 0 ? [] : itemsIn(book, "grants").filter((i) => grants.includes(i.id));
   const cost = totalOf(book, lines, ticked, missing.size > 0);
-  const days = (pick: Pick3) => leadDays(planned.steps, pick);
   const fields: EstimateFields = {
     cost,
     lines,
     missing: [...missing],
     steps: planned.steps,
-    leadTimeDays: { low: days("low"), typical: days("typical"), high: days("high") },
+    leadTimeDays: daysFrom(planned.steps, FROM_A_MONDAY),
   };
   return estimateOf(fields, { explain: () => explainCost(book, fields, ticked) });
 }

@@ -140,10 +140,6 @@ export const totalDays = (placed: Iterable<Times>): number => {
   return last;
 };
 
-/** Days from a Monday until all is done. */
-export const leadDays = (steps: readonly Step[], pick: Pick3): number =>
-  totalDays(timesOf(steps, pick, FROM_A_MONDAY).values());
-
 /** Days until all is done, counted from a day on which work may begin. */
 export const daysFrom = (steps: readonly Step[], worked: Worked): Spread => ({
   low: totalDays(timesOf(steps, "low", worked).values()),

@@ -48,16 +48,16 @@ export function addCircuit(
   };
   const patch: Patch = [...before, ...arrangedPatch(document, panelId, arranged.circuits)];
   return {
-    patch: outlet ? [...patch, ...appended(applyPatch(document, patch), "/outlets", outlet)] : patch,
+    patch: outlet ? [...patch, ...addOutlet(applyPatch(document, patch), outlet)] : patch,
     circuit: circuit.id,
     linked: known ? `linked to ${known.label ?? known.kind}, which is in the ledger` : "",
   };
 }
 
-/** Puts a thing at the end of a list that may not be there yet. */
-function appended(document: CaseDocument, list: "/outlets", value: Outlet): Patch {
+/** Adds a receptacle to the list of the case, which may not exist yet. */
+export function addOutlet(document: CaseDocument, value: Outlet): Patch {
   return [
-    ...(document.outlets === undefined ? [{ op: "add" as const, path: list, value: [] }] : []),
-    { op: "add", path: `${list}/-`, value },
+    ...(document.outlets === undefined ? [{ op: "add" as const, path: "/outlets", value: [] }] : []),
+    { op: "add", path: "/outlets/-", value },
   ];
 }

@@ -1,7 +1,7 @@
 /** Plain messages at the top of the sheet: a conflict that a person settles, an edit that was refused. */
 import { Alert, Button } from "antd";
 import { changesInWords, problemInWords } from "#core/changes/changes.ts";
-import { useIsConflictAtField } from "#ui/case-field/field-conflict.tsx";
+import { conflictInWords, useIsConflictAtField } from "#ui/case-field/field-conflict.tsx";
 import { useJobPart, useJobStore } from "#ui/job-store/use-job.tsx";
 import { type ColleagueWaiting, colleagueInWords } from "#ui/offline/colleagues.ts";
 import styles from "./notices.module.css";
@@ -36,19 +36,14 @@ function ConflictNotice() {
   const store = useJobStore();
   const isAtField = useIsConflictAtField();
   if (!conflict || (isAtField && conflict.mine.length === 1)) return null;
-  const who = [...new Set(conflict.theirs.map((edit) => edit.by))].join(" and ");
+  const { who, changes } = conflictInWords(conflict, document);
   return (
     <Alert
       type="warning"
       showIcon
       role="alert"
       title={`${who} changed the same thing while you did.`}
-      description={
-        <>
-          {who}: {conflict.theirs.flatMap((edit) => changesInWords(document, edit.patch)).join("; ")}. You:{" "}
-          {conflict.mine.flatMap(({ patch, madeOn }) => changesInWords(madeOn, patch)).join("; ")}.
-        </>
-      }
+      description={changes}
       action={
         <span className={styles.choices}>
           <Button onClick={() => store.settle("theirs")}>Keep theirs</Button>

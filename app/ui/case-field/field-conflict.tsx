@@ -1,8 +1,9 @@
 /** A conflict at the field that two people changed: what each of them entered, and which shall stay. */
 import { Button } from "antd";
 import { type ReactNode, useEffect, useSyncExternalStore } from "react";
+import type { CaseDocument } from "#core/case/document/types.ts";
 import { changesInWords } from "#core/changes/changes.ts";
-import type { JobState } from "#ui/job-store/job-store.ts";
+import type { Conflict, JobState } from "#ui/job-store/job-store.ts";
 import { useJobPart, useJobStore } from "#ui/job-store/use-job.tsx";
 import { Watched } from "#ui/live/watched.ts";
 import styles from "./case-field.module.css";
@@ -11,6 +12,14 @@ import styles from "./case-field.module.css";
 export const isInConflict = ({ conflict }: JobState, pointer: string): boolean =>
   conflict?.mine.some(({ patch }) => patch.some(({ path }) => path === pointer || path.startsWith(`${pointer}/`))) ??
   false;
+
+/** The people of a conflict, and what each side changed: "Mara: rating 60 A. You: rating 80 A." */
+export function conflictInWords({ theirs, mine }: Conflict, document: CaseDocument): { who: string; changes: string } {
+  const who = [...new Set(theirs.map((edit) => edit.by))].join(" and ");
+  const ofThem = theirs.flatMap((edit) => changesInWords(document, edit.patch)).join("; ");
+  const own = mine.flatMap(({ patch, madeOn }) => changesInWords(madeOn, patch)).join("; ");
+  return { who, changes: `${who}: ${ofThem}. You: ${own}.` };
+}
 
 /** How many fields show the open conflict. */
 class FieldsShown extends Watched<number> {
@@ -44,13 +53,11 @@ function FieldConflict() {
     return () => fieldsShown.add(-1);
   }, []);
   if (!conflict) return null;
-  const who = [...new Set(conflict.theirs.map((edit) => edit.by))].join(" and ");
-  const theirs = conflict.theirs.flatMap((edit) => changesInWords(document, edit.patch)).join("; ");
-  const mine = conflict.mine.flatMap(({ patch, madeOn }) => changesInWords(madeOn, patch)).join("; ");
+  const { who, changes } = conflictInWords(conflict, document);
   return (
     <div className={styles.conflict} role="alert">
       <p>
-        {who} changed the same thing while you did. {who}: {theirs}. You: {mine}.
+        {who} changed the same thing while you did. {changes}
       </p>
       <Button onClick={() => store.settle("theirs")}>Keep theirs</Button>{" "}
       <Button type="primary" onClick={() => store.settle("mine")}>

@@ -163,7 +163,6 @@ function Sizes(props: { asked: CircuitAsked; design: CircuitDesign; codebook: Co
   const store = useJobStore();
   const leastSize = useJob().document.run?.leastSize;
   const set = (size: string | undefined) => store.edit(setValue(store.getState().document, "/run/leastSize", size));
-  const take = (size: string) => set(size);
   return (
     <>
       {leastSize && mayChoose && (
@@ -182,7 +181,7 @@ function Sizes(props: { asked: CircuitAsked; design: CircuitDesign; codebook: Co
         return (
           // biome-ignore lint/suspicious/noArrayIndexKey: stretches have no name
           <div key={i} className={styles.sizes}>
-            <OneStretch candidates={near} words={codebook.words} {...(mayChoose && { onTake: take })} />
+            <OneStretch candidates={near} words={codebook.words} {...(mayChoose && { onTake: set })} />
             {smaller && <p>{smaller}.</p>}
             {larger && <p className="quiet">{larger}.</p>}
           </div>

@@ -1,13 +1,12 @@
 /** Demand: the loads of the home as a ledger, and the governing calculation line by line. */
-import { Button } from "antd";
 import { assumedKey, assumedLoads, markAssumed } from "#core/survey/assumed.ts";
+import { AssumedNotice } from "#ui/case-field/assumed-notice.tsx";
 import { Section } from "#ui/frame/sheet.tsx";
 import { useJobPart, useJobStore } from "#ui/job-store/use-job.tsx";
 import { StepTrouble, stepMeta } from "../step.tsx";
 import { useMay } from "../use-may.ts";
 import type { Route } from "./+types/route";
 import { GoverningCalculation, MethodChoice } from "./calculation.tsx";
-import styles from "./demand.module.css";
 import { Feeders } from "./feeders.tsx";
 import { Ledger } from "./ledger.tsx";
 import { Measured } from "./measured/measured.tsx";
@@ -44,18 +43,15 @@ function AssumedLoads() {
   const count = useJobPart((job) => assumedLoads(job.document).length);
   if (count === 0) return null;
   return (
-    <p className={styles.assumed} role="status">
+    <AssumedNotice
+      onConfirm={() => {
+        const { document } = store.getState();
+        const keys = assumedLoads(document).map(({ id }) => assumedKey.load(id));
+        store.edit(markAssumed(document, keys, false));
+      }}
+    >
       <strong>{count === 1 ? "One nameplate is" : `${count} nameplates are`} only assumed.</strong>
-      <Button
-        onClick={() => {
-          const { document } = store.getState();
-          const keys = assumedLoads(document).map(({ id }) => assumedKey.load(id));
-          store.edit(markAssumed(document, keys, false));
-        }}
-      >
-        I have compared them all
-      </Button>
-    </p>
+    </AssumedNotice>
   );
 }
 

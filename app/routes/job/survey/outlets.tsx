@@ -4,6 +4,7 @@ import { Button } from "antd";
 import type { Outlet, OutletType } from "#core/case/document/types.ts";
 import { CAUTIONS } from "#core/cautions.ts";
 import { codebookOf } from "#core/codebook/index.ts";
+import { addOutlet } from "#core/panel/add-circuit.ts";
 import { LENGTH_UNITS } from "#core/quantity/parse.ts";
 import { assumedKey, markAssumed } from "#core/survey/assumed.ts";
 import { capital } from "#core/words.ts";
@@ -24,8 +25,7 @@ export const Outlets = drawnLater(function Outlets({ document }) {
     const { document: now } = store.getState();
     const outlet: Outlet = { id: freshId("outlet"), type: codebook.survey.usualOutlet };
     store.edit([
-      ...(now.outlets === undefined ? [{ op: "add" as const, path: "/outlets", value: [] }] : []),
-      { op: "add", path: "/outlets/-", value: outlet },
+      ...addOutlet(now, outlet),
       // A type to begin with is no answer until somebody confirms it.
       ...markAssumed(now, [assumedKey.outletType(outlet.id)], true),
     ]);

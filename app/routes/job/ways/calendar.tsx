@@ -3,12 +3,13 @@ import { memo } from "react";
 import { codebookOf } from "#core/codebook/index.ts";
 import { showDayOfMonth } from "#core/dates.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
-import { dayAfter, holidaysOf, schedule, totalDays, workedFrom } from "#core/estimate/schedule.ts";
+import { dayAfter, schedule, totalDays } from "#core/estimate/schedule.ts";
 import { showDays } from "#core/units.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
 import { Section } from "#ui/frame/sheet.tsx";
 import { useJobPart } from "#ui/job-store/use-job.tsx";
 import { useVisit } from "../use-visit.ts";
+import { useWorked } from "./use-worked.ts";
 import styles from "./ways.module.css";
 
 /** So many dates stand on the scale. */
@@ -18,7 +19,7 @@ export const Calendar = memo(function Calendar({ ways, book }: { ways: readonly 
   const { today } = useVisit();
   const { region } = codebookOf(useJobPart((job) => job.document.rules));
   const written = (day: string) => showDayOfMonth(day, region);
-  const worked = workedFrom(today, holidaysOf(book));
+  const worked = useWorked(book);
   const strips = ways
     .filter((w) => w.steps.length > 0)
     .map((way) => ({ way, placed: schedule(way.steps, "typical", worked) }));

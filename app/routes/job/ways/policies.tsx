@@ -5,17 +5,16 @@ import type { AssessedCase } from "#core/assessed-case.ts";
 import { setValue } from "#core/case/document/set-value.ts";
 import { isRobust, policyAnswers } from "#core/decide/policies.ts";
 import { showMoney } from "#core/estimate/estimate.ts";
-import { daysFrom, holidaysOf, workedFrom } from "#core/estimate/schedule.ts";
+import { daysFrom } from "#core/estimate/schedule.ts";
 import { showA, showDays } from "#core/units.ts";
 import { capital } from "#core/words.ts";
 import { useJobStore } from "#ui/job-store/use-job.tsx";
-import { useVisit } from "../use-visit.ts";
+import { useWorked } from "./use-worked.ts";
 import styles from "./ways.module.css";
 
 export const Policies = memo(function Policies({ job: { document, assessment, prices } }: { job: AssessedCase }) {
   const store = useJobStore();
-  const { today } = useVisit();
-  const worked = workedFrom(today, holidaysOf(prices.book));
+  const worked = useWorked(prices.book);
   const answers = policyAnswers(document, assessment);
   const policy = document.options?.policy ?? "least-work";
   const takes = (id: string | null) => {

@@ -7,7 +7,7 @@ import type { AssessedCase } from "#core/assessed-case.ts";
 import type { Car } from "#core/case/document/types.ts";
 import type { DrawnPrice } from "#core/estimate/draws.ts";
 import { showMoney } from "#core/estimate/estimate.ts";
-import { daysFrom, holidaysOf, type Worked, workedFrom } from "#core/estimate/schedule.ts";
+import { daysFrom, type Worked } from "#core/estimate/schedule.ts";
 import { distancePerHour } from "#core/need/in-words.ts";
 import { ownValue } from "#core/own-value.ts";
 import { showA, showDays, showKWh, showNumber, showPercent } from "#core/units.ts";
@@ -17,8 +17,8 @@ import { WayVerdict } from "#ui/frame/verdict.tsx";
 import { WideTable } from "#ui/frame/wide-table.tsx";
 import { Waterline } from "#ui/waterline/waterline.tsx";
 import { Figure } from "#ui/why/why-sheet.tsx";
-import { useVisit } from "../use-visit.ts";
 import { useDrawnPrices } from "./use-drawn-prices.ts";
+import { useWorked } from "./use-worked.ts";
 import styles from "./ways.module.css";
 import { daysBetween } from "./words.ts";
 
@@ -127,9 +127,8 @@ export const SheetOfWays = memo(function SheetOfWays(props: {
   const { job, ways, mark, chosen, onChoose } = props;
   const { recommended, taken, decided } = job.assessment;
   const drawn = useDrawnPrices(ways, job.prices.book, job.document.options?.grants ?? NONE);
-  const { today } = useVisit();
+  const worked = useWorked(job.prices.book);
   if (ways.length === 0) return null;
-  const worked = workedFrom(today, holidaysOf(job.prices.book));
   const scaleA = commonScaleA(ways.map((w) => w.level));
   return (
     <WideTable label="Sheet of ways">

@@ -4,6 +4,7 @@ import type { Panel } from "#core/case/document/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import { startFromTypical } from "#core/panel/typical-panel.ts";
 import { assumedLoads, assumedOfPanel, markAssumed } from "#core/survey/assumed.ts";
+import { AssumedNotice } from "#ui/case-field/assumed-notice.tsx";
 import { freshId } from "#ui/job-store/fresh-id.ts";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
 import styles from "./panels.module.css";
@@ -42,21 +43,18 @@ export function AssumedPanel({ index }: { index: number }) {
   const loads = assumedLoads(document).length;
   if (keys.length === 0) return null;
   return (
-    <p className={styles.assumed} role="status">
+    <AssumedNotice
+      onConfirm={() => {
+        const { document: now } = store.getState();
+        const here = now.panels[index];
+        if (here) store.edit(markAssumed(now, assumedOfPanel(now, here), false));
+      }}
+    >
       <strong>
         {keys.length === 1 ? "One value" : `${keys.length} values`} of this {words.panel}{" "}
         {keys.length === 1 ? "is" : "are"} only assumed.
       </strong>{" "}
       {loads > 0 && <>The nameplates of its loads are confirmed on Demand. </>}
-      <Button
-        onClick={() => {
-          const { document: now } = store.getState();
-          const here = now.panels[index];
-          if (here) store.edit(markAssumed(now, assumedOfPanel(now, here), false));
-        }}
-      >
-        I have compared them all
-      </Button>
-    </p>
+    </AssumedNotice>
   );
 }

@@ -83,7 +83,9 @@ describe("npm run replay", () => {
       keep("d.case.json", JSON.stringify(usCase({ measured: { source: "recorder", file: "bad.csv" } }))),
     );
     expect([bad.status, bad.stdout]).toEqual([2, ""]);
-    expect(bad.stderr).toContain('measured.file: bad.csv: line 3: "2025-02-30T00:00" is no date and time that exists');
+    expect(bad.stderr).toContain(
+      'measured.file: bad.csv: line 3: "2025-02-30T00:00" is not a date and time that exists',
+    );
     const none = npm(
       "assess",
       keep("e.case.json", JSON.stringify(usCase({ measured: { source: "recorder", file: "none.csv" } }))),

@@ -121,11 +121,11 @@ describe("an assessment", () => {
     expect(explain.ratingA).toMatchObject({
       figure: "Service rating",
       value: "200 A",
-      formula: "not read yet: the smaller known figure is taken",
-      assumes: ["Service rating unknown: 200 A is taken"],
+      formula: "not read yet: the smaller known figure is assumed",
+      assumes: ["Service rating unknown: 200 A is assumed"],
       changes: ["A reading on site", "A larger supply from the utility"],
     });
-    expect(assumptions).toContain("Service rating unknown: 200 A is taken");
+    expect(assumptions).toContain("Service rating unknown: 200 A is assumed");
     expect(assess(us).explain.ratingA).toMatchObject({ formula: "as read off the main breaker", assumes: [] });
   });
   it("says why its method governs, and what the others come to", () => {

@@ -72,7 +72,7 @@ export const governingOf = ({
   calculations.find((c) => c.method === id) as Calculation;
 
 function explainRating({ document, codebook: { words, sections }, supplyA }: Home) {
-  const assumed = readRatingA(document) === null ? [`${words.supplyRating} unknown: ${showA(supplyA)} is taken`] : [];
+  const assumed = readRatingA(document) === null ? [`${words.supplyRating} unknown: ${showA(supplyA)} is assumed`] : [];
   return {
     assumed,
     explain: why(
@@ -81,7 +81,7 @@ function explainRating({ document, codebook: { words, sections }, supplyA }: Hom
       {
         rule: sections.supplyRating,
         formula:
-          readRatingA(document) === null ? "not read yet: the smaller known figure is taken" : words.ratingReadOff,
+          readRatingA(document) === null ? "not read yet: the smaller known figure is assumed" : words.ratingReadOff,
         numbers: showA(supplyA),
       },
       assumed,

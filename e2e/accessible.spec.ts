@@ -101,7 +101,7 @@ test("measured demand: a file, the question what its columns mean, a recorder; a
   await nights.getByRole("button", { name: "Look at real nights" }).click();
   await nights.getByText("2", { exact: true }).click();
   await nights.getByRole("button", { name: "Replay the nights" }).click();
-  await expect(nights.getByText("How long which current is drawn")).toBeVisible();
+  await expect(nights.getByText("Share of the time for which each current is drawn or exceeded")).toBeVisible();
   expect(await obstacles(page, SEVEN_TO_ONE)).toEqual([]);
 });
 

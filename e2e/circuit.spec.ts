@@ -7,11 +7,11 @@ test("a run gives a circuit, and its conductor follows every part", async ({ pag
   await signInAs(page, heron, "Mara Quill");
   const id = await openCopy(page, heron, "tidewrack-breakwater-street", COPY, "circuit");
   await expect(page.locator("#design")).toContainText("No run has been entered yet");
-  await page.getByRole("button", { name: "Begin the run" }).click();
+  await page.getByRole("button", { name: "Start the run" }).click();
   await page.getByRole("textbox", { name: "Length of part 1" }).fill("45 ft");
   await expect(page.locator("#design")).toContainText("6 AWG NM-B cable on 50 A, for 40 A of charging");
   await page.getByRole("button", { name: "Add a part" }).click();
-  await page.getByRole("combobox", { name: "Part 2: how it runs" }).click();
+  await page.getByRole("combobox", { name: "Part 2: wiring method" }).click();
   await page.getByTitle("Buried in PVC schedule 40").click();
   await page.getByRole("textbox", { name: "Length of part 2" }).fill("0");
   await expect(page.getByRole("alert")).toContainText("must be greater than 0");
@@ -22,12 +22,12 @@ test("a run gives a circuit, and its conductor follows every part", async ({ pag
   );
   await expect(page.locator("#checks")).toContainText("8 AWG fails: at the terminals, 60 °C");
   await expect(page.getByRole("row", { name: /^Holds Volt drop along the run/ })).toContainText("%");
-  await page.getByRole("combobox", { name: "Conductors are taken at" }).click();
-  await page.getByTitle("75 °C, all ends marked so").click();
+  await page.getByRole("combobox", { name: "Conductor temperature rating used" }).click();
+  await page.getByTitle("75 °C, where all terminals are marked for it").click();
   await expect(page.locator("#checks")).toContainText("At the terminals, 75 °C");
-  await page.getByRole("textbox", { name: "Temperature round it" }).fill("71 C");
+  await page.getByRole("textbox", { name: "Ambient temperature" }).fill("71 C");
   await expect(page.getByRole("alert")).toContainText("must be from -40 °F to 158 °F");
-  await page.getByRole("textbox", { name: "Temperature round it" }).fill("113");
+  await page.getByRole("textbox", { name: "Ambient temperature" }).fill("113");
   await expect(page.locator("#checks")).toContainText("x 0.87 x 1");
   await expect(
     page.getByRole("img", { name: /^Single line: .*; Charger \(new\), 40 A, 240 V; Car, by the charging lead$/ }),
@@ -53,7 +53,7 @@ test("a run gives a circuit, and its conductor follows every part", async ({ pag
 test("where no size carries it the way says so, and a lower current is taken before", async ({ page, heron }) => {
   await signInAs(page, heron, "Wren Osier");
   await openCopy(page, heron, "osier-withy-walk", COPY, "circuit");
-  await page.getByRole("button", { name: "Begin the run" }).click();
+  await page.getByRole("button", { name: "Start the run" }).click();
   await page.getByRole("textbox", { name: "Length of part 1" }).fill("30 m");
   await expect(page.locator("#design")).toContainText("on 40 A, for 32 A of charging");
   await expect(page.getByRole("row", { name: /Earth fault loop Zs, hot/ })).toBeVisible();
@@ -61,14 +61,14 @@ test("where no size carries it the way says so, and a lower current is taken bef
   await expect(page.locator("#design")).not.toContainText("for 32 A of charging");
   await page.getByRole("textbox", { name: "Length of part 1" }).fill("5000 m");
   await expect(page.locator("#design")).toContainText(/more than 5 %|No way can be taken/);
-  await page.getByRole("button", { name: "Take away part 1" }).click();
+  await page.getByRole("button", { name: "Remove part 1" }).click();
   await expect(page.locator("#design")).toContainText("No run has been entered yet");
 });
 
 test("the charger hangs on a wall of the plan, and the reach follows what is moved", async ({ page, heron }) => {
   await signInAs(page, heron, "Wren Osier");
   const id = await openCopy(page, heron, "osier-withy-walk", COPY, "circuit");
-  await page.getByRole("button", { name: "Drive before the house" }).click();
+  await page.getByRole("button", { name: "Drive in front of the house" }).click();
   const place = page.locator("#place");
   await expect(place).toContainText(/Serves \d of \d of today's cars and positions, and \d+ of 20 of the cars/);
   const at = async (): Promise<number[]> => {
@@ -105,7 +105,7 @@ test("the charger hangs on a wall of the plan, and the reach follows what is mov
   await plan.focus();
   await page.keyboard.press("Shift+ArrowRight");
   expect((await at())[0]).toBeCloseTo(5, 1);
-  await page.getByRole("button", { name: /^Hang it where it serves today's cars best: (\d) of \1$/ }).click();
+  await page.getByRole("button", { name: /^Mount it where it reaches today's cars best: (\d) of \1$/ }).click();
   await expect(place).toContainText(/Serves (\d) of \1 of today's cars/);
   await page.getByRole("textbox", { name: "Lead, m" }).fill("0");
   await expect(place.getByRole("alert")).toContainText("must be greater than 0");
@@ -113,7 +113,7 @@ test("the charger hangs on a wall of the plan, and the reach follows what is mov
   await expect(place).toContainText("Serves 0 of");
   await expect(place.getByRole("row", { name: /left/ }).first()).toContainText("too short");
   // A wall that would cross another is refused, and nothing else is touched.
-  await page.getByRole("combobox", { name: "Chosen" }).click();
+  await page.getByRole("combobox", { name: "Selected" }).click();
   await page.getByTitle("house: house").click();
   await drag([9, 7], [4, -2]);
   await expect(place.getByRole("alert")).toContainText("must be an outline whose sides do not cross or touch");
@@ -121,9 +121,9 @@ test("the charger hangs on a wall of the plan, and the reach follows what is mov
   await page.getByRole("spinbutton", { name: "Side 1, m" }).press("Enter");
   await expect(page.getByRole("spinbutton", { name: "Side 3, m" })).toHaveValue(/^11/);
   await page.getByText("A hole through it").click();
-  await expect(place.getByText(/It falls to the outside/)).toBeVisible();
+  await expect(place.getByText(/It slopes down to the outside/)).toBeVisible();
   await page.getByRole("spinbutton", { name: "Height inside, mm" }).fill("1000");
   await expect(place.getByText(/^Drilled at 0° upwards to the inside, 290 mm long\. It must fall/)).toBeVisible();
-  await page.getByRole("button", { name: "Take the plan away" }).click();
+  await page.getByRole("button", { name: "Remove the plan" }).click();
   await expect(page.getByRole("button", { name: "Garage with two cars" })).toBeVisible();
 });

@@ -54,7 +54,7 @@ test("what if: everything is computed anew, kept or dropped", async ({ page, her
   await page.getByText("What if ...").click();
   await page.getByLabel(/^Largest charging current/).fill("3");
   await expect(charging).toContainText("24 A");
-  await page.getByLabel("The charger is attached").selectOption("by plug and receptacle");
+  await page.getByLabel("The charger is connected").selectOption("by plug and receptacle");
   await expect(page.getByText(/^Tried, not kept:/)).toBeVisible();
   await expect(page.getByText(/^Tried, not kept:/)).toBeVisible();
   await page.getByRole("button", { name: "Drop" }).click();
@@ -90,10 +90,12 @@ test("looks that can turn the answer say at which value, and a plan is tried by 
   await signInAs(page, heron, "Wren Osier");
   await openStep(page, heron, "osier-curlew-bank", "ways");
   const looks = page.locator("#looks");
-  await expect(looks).toContainText(/Above \d+ A: Larger supply would be taken, with work/);
+  await expect(looks).toContainText(/Above \d+ A: Larger supply would be recommended, with work/);
   await expect(looks).toContainText(/today's recommendation stands in \d+(\.\d)? % of 1,000 draws/);
   await page.getByRole("button", { name: "Work them out" }).click();
-  await expect(page.getByText(/^1,792 plans; \d+ are beaten by no other in price, energy and days\.$/)).toBeVisible();
+  await expect(
+    page.getByText(/^1,792 plans; \d+ are not beaten by any other on price, energy and days\.$/),
+  ).toBeVisible();
   await page
     .getByRole("button", { name: /^Try Circuit of its own/ })
     .first()
@@ -163,7 +165,7 @@ test.describe("the price book", () => {
   }) => {
     await signInAs(page, heron, "Mara Quill");
     await page.goto(`${heron.url}/prices`);
-    await expect(page.getByText("made up: of no trade and no year")).toBeVisible();
+    await expect(page.getByText("made-up example prices")).toBeVisible();
     // The page is slow to learn of what was saved: nothing is sent against the version before.
     await page.route("**/prices.data*", async (route) => {
       if (route.request().method() === "GET") await new Promise((resolve) => setTimeout(resolve, 600));
@@ -183,7 +185,7 @@ test.describe("the price book", () => {
     const file = (name: string, text: string | Buffer) => ({ name, mimeType: "text/csv", buffer: Buffer.from(text) });
     const take = async (chosen: ReturnType<typeof file>) => {
       await page.locator("input[type=file]").setInputFiles(chosen);
-      await page.getByRole("button", { name: /^Take it as version/ }).click();
+      await page.getByRole("button", { name: /^Import as version/ }).click();
     };
     await take(file("half.csv", "group,id,name\nmaterials,a,A\n"));
     await expect(page.getByRole("alert")).toContainText("unit, low, typical, high are not there");
@@ -211,7 +213,7 @@ test.describe("the price book", () => {
     const other = await (await browser.newContext()).newPage();
     await signInAs(other, heron, "Tess Arbo");
     await other.goto(`${heron.url}/prices`);
-    await expect(other.getByText("The owner of the firm changes prices.")).toBeVisible();
+    await expect(other.getByText("Only the owner of the firm can change prices.")).toBeVisible();
     await expect(other.getByRole("button", { name: /^Save/ })).toHaveCount(0);
   });
 });

@@ -35,7 +35,7 @@ test("a second opinion names the mistake, and what would change is computed", as
   await total.fill("many");
   await expect(page.getByText('"many" is not a number')).toBeVisible();
   await expect(page.getByRole("row", { name: /A gas dryer/ })).toContainText("26.3 A");
-  await field(page, "If this comes as well").fill("hot tub 50a");
+  await field(page, "If this is added as well").fill("hot tub 50a");
   await expect(page.getByText(/Headroom -1.2 A instead of 18.8 A/)).toBeVisible();
 });
 
@@ -60,7 +60,7 @@ test("rows are copied, moved, taken away, put back, and pasted from a spreadshee
   expect((await names()).slice(2, 4)).toEqual(["Dryer", "Range"]);
   // Just after a drag a click is taken for its end; no hand is that quick.
   await expect(async () => {
-    await page.getByRole("button", { name: "Take away Disposal" }).click({ timeout: 2000 });
+    await page.getByRole("button", { name: "Remove Disposal" }).click({ timeout: 2000 });
     expect(await names()).not.toContain("Disposal");
   }).toPass();
   await page.getByRole("button", { name: "Undo" }).click();

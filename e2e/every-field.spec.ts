@@ -41,7 +41,7 @@ for (const name of ["tidewrack-lantern-row", "osier-sluice-road"])
         await page.keyboard.press("Tab");
         typed++;
       }
-      await expect(page.getByRole("alert").filter({ hasText: "The last change was not taken" })).toHaveCount(0);
+      await expect(page.getByRole("alert").filter({ hasText: "The last change was refused" })).toHaveCount(0);
       await saved(page);
       expect(await page.locator("main").getByText("could not be saved").count()).toBe(0);
     }

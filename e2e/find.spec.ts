@@ -41,7 +41,7 @@ test("actions are done, nothing is found for strange letters, and Escape closes"
   await page.keyboard.press("Enter");
   await expect(page.locator("html")).toHaveAttribute("data-theme", "cupboard");
   await find(page, "xylophone");
-  await expect(page.getByText("Nothing begins with these letters")).toBeVisible();
+  await expect(page.getByText("Nothing starts with these letters")).toBeVisible();
   await page.keyboard.press("Escape");
   await expect(page.getByRole("dialog")).toHaveCount(0);
   await expect(page).toHaveURL(/lantern-row\/survey$/);

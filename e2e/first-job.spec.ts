@@ -12,7 +12,7 @@ test("from sign-in to a printed verdict", async ({ page, heron }) => {
   const id = await newJob(page, heron, "5 Cormorant Way");
   await expect(page.getByText(/For a first answer, enter the service rating/)).toBeVisible();
   await page.getByRole("link", { name: /Ways/ }).click();
-  await expect(page.getByText(/^So far only, as what is missing may turn it round:/)).toBeVisible();
+  await expect(page.getByText(/^Only so far, because what is missing could change it:/)).toBeVisible();
   await expect(page.getByText("recommended", { exact: true })).toHaveCount(0);
   await page.getByRole("link", { name: /Survey/ }).click();
   await field(page, "Service rating").fill("100 A");

@@ -114,7 +114,7 @@ test("an action that takes its own control away leaves the focus beside it, neve
   };
   const rows = page.locator("[data-load]");
   const before = await rows.count();
-  await press(/^Take away /);
+  await press(/^Remove /);
   await expect(rows).toHaveCount(before - 1);
   await expect.poll(focused).not.toBe("BODY");
 

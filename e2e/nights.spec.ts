@@ -21,18 +21,20 @@ test("a file is read, said what its columns mean once, judged, kept and made the
 
   // What is wrong is said with its line, and nothing is taken.
   await input.setInputFiles(file("broken.csv", Buffer.from("start,kWh\n2025-02-28T23:30,1\n2025-02-30T00:00,1\n")));
-  await expect(measured.getByRole("alert")).toContainText('line 3: "2025-02-30T00:00" is no date and time that exists');
+  await expect(measured.getByRole("alert")).toContainText(
+    'line 3: "2025-02-30T00:00" is not a date and time that exists',
+  );
   await expect(measured.getByRole("table", { name: "Kept with this job" })).toBeHidden();
 
   // No column says its unit: it is asked, once for the firm.
   const amps = days(40, "When,Load", (k) => (k % 1440 > 1080 && k % 1440 < 1110 ? 46 : 8 + (k % 7) / 10));
   await input.setInputFiles(file("meter.csv", amps));
   await expect(measured.getByText("Not clear from the file: the unit of the values")).toBeVisible();
-  await measured.getByRole("button", { name: "Read it so" }).click();
+  await measured.getByRole("button", { name: "Read it this way" }).click();
   await expect(measured.getByRole("alert")).toContainText("Choose the unit");
   await measured.getByRole("combobox", { name: "Unit" }).click();
   await page.getByTitle("A", { exact: true }).click();
-  await measured.getByRole("button", { name: "Read it so" }).click();
+  await measured.getByRole("button", { name: "Read it this way" }).click();
   const sheet = measured.getByRole("article", { name: "meter.csv" });
   await expect(sheet).toContainText("1-minute values over 40 days");
   await expect(sheet.getByRole("status")).toContainText("The rules are met");
@@ -99,7 +101,7 @@ test.describe("with the line down", () => {
       ),
     );
     await expect(measured.getByRole("article", { name: "cupboard.csv" })).toContainText("1-minute values over 8 days");
-    await expect(measured.getByRole("row", { name: /cupboard.csv waits here for a line/ })).toBeVisible();
+    await expect(measured.getByRole("row", { name: /cupboard.csv waiting here for a connection/ })).toBeVisible();
     await context.setOffline(false);
     await expect(measured.getByRole("row", { name: /cupboard.csv waits/ })).toBeHidden();
     const list = await (await page.request.get(`${heron.url}/jobs/${id}/interval-data`)).json();
@@ -133,7 +135,7 @@ test("a recorder is found, watched, started and read out; how its clamps sit is 
 
   await recorder.getByRole("button", { name: "Start a recording" }).click();
   await expect(recorder.getByRole("status")).toContainText("has ended its recording: 31 days of 1-minute averages");
-  await recorder.getByRole("button", { name: "Read it out" }).click();
+  await recorder.getByRole("button", { name: "Read out the recording" }).click();
   const sheet = measured.getByRole("article", { name: /^recorder-.*\.csv/ });
   await expect(sheet).toContainText("1-minute values over 31 days");
   await expect(sheet.getByRole("button", { name: "Make it the evidence" })).toBeEnabled();
@@ -153,7 +155,7 @@ test("the ways are replayed on the year of the meter, a night is gone through, a
   const nights = page.locator("#nights");
   await nights.getByRole("button", { name: "Look at real nights" }).click();
   await nights.getByRole("button", { name: "Replay the nights" }).click();
-  const table = nights.getByRole("table", { name: "What comes of each way in a year" });
+  const table = nights.getByRole("table", { name: "What each way gives in a year" });
   await expect(table.getByRole("row", { name: /^Managed charging/ })).toContainText(/\d+ of 364/);
   await expect(nights.getByText("One night in detail")).toBeVisible();
   const scrubber = nights.getByRole("slider", { name: "Moment of the night" });
@@ -165,8 +167,8 @@ test("the ways are replayed on the year of the meter, a night is gone through, a
   await expect(nights.getByText("With the usual lag, the limit of the rules")).toBeVisible();
   await nights.getByRole("combobox", { name: "Clamps" }).click();
   await page.getByTitle("Clamps sound").click();
-  await nights.getByRole("button", { name: "Let the answer count on these nights" }).click();
-  await expect(nights.getByRole("status").last()).toContainText("The answer counts on measured nights");
+  await nights.getByRole("button", { name: "Use these nights for the answer" }).click();
+  await expect(nights.getByRole("status").last()).toContainText("The answer uses measured nights");
   await expect(page.getByRole("row", { name: /^Nights met/ })).toContainText("of 364 measured nights, replayed");
   await saved(page);
   const paper = await page.request.get(`${heron.url}/jobs/tidewrack-breakwater-street/papers/load-worksheet.pdf`);
@@ -190,5 +192,5 @@ test("made-up years are replayed, told of, and cancelled", async ({ page, heron 
   await nights.getByRole("combobox", { name: "Years" }).click();
   await page.getByTitle("10", { exact: true }).click();
   await nights.getByRole("button", { name: "Replay the nights" }).click();
-  await expect(nights.getByRole("table", { name: "What comes of each way in a year" })).toContainText(/of 3,?640/);
+  await expect(nights.getByRole("table", { name: "What each way gives in a year" })).toContainText(/of 3,?640/);
 });

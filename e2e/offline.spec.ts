@@ -70,7 +70,7 @@ test("100 edits and 20 photos made without a line, the browser killed in between
     await takePhotos(page, 1, HALF.photos);
     await expect(thumbnails(page)).toHaveCount(HALF.photos);
     await expect(page.locator("[data-saving]")).toContainText(`(${HALF.edits})`);
-    await expect(page.getByText(`${HALF.photos} waiting here until there is a line`)).toBeVisible();
+    await expect(page.getByText(`${HALF.photos} waiting here for a connection`)).toBeVisible();
     killBrowser(profile);
     await first.close().catch(() => {});
 

@@ -149,11 +149,11 @@ test.describe("an owner", () => {
     await page.getByRole("link", { name: "People" }).click();
     await field(page, "Name").fill("Alder Finch");
     await field(page, "E-mail").fill("mara@tidewrack.example");
-    await page.getByRole("button", { name: "Make the link" }).click();
+    await page.getByRole("button", { name: "Make an invitation link" }).click();
     await expect(page.getByText("Somebody signs in with that e-mail already")).toBeVisible();
     await expect(field(page, "Name")).toHaveValue("Alder Finch");
     await field(page, "E-mail").fill("alder@tidewrack.example");
-    await page.getByRole("button", { name: "Make the link" }).click();
+    await page.getByRole("button", { name: "Make an invitation link" }).click();
     const link = (await page.getByRole("status").locator(".figure").textContent()) as string;
     expect(link).toMatch(new RegExp(`^${heron.url}/password/[\\w-]{43}$`));
 
@@ -166,7 +166,7 @@ test.describe("an owner", () => {
     await other.getByRole("button", { name: "Set the password" }).click();
     await other.waitForURL(/\/sign-in$/);
     await other.goto(link);
-    await expect(other.getByRole("heading", { name: "This link is used up" })).toBeVisible();
+    await expect(other.getByRole("heading", { name: "This link no longer works" })).toBeVisible();
 
     const signIn = async () => {
       await other.goto(`${heron.url}/sign-in?to=%2Faccount`);
@@ -210,14 +210,14 @@ test.describe("an owner", () => {
     const jobs = `${heron.url}/interval-mappings`;
     expect((await other.request.get(jobs)).status()).toBe(200);
     await other.goto(`${heron.url}/people`);
-    await other.getByRole("button", { name: "Ask everybody" }).click();
+    await other.getByRole("button", { name: "Require it of everybody" }).click();
     await other.waitForURL(/\/account$/);
-    await expect(other.getByText("asks for a second factor: set it up below")).toBeVisible();
+    await expect(other.getByText("requires two-step sign-in")).toBeVisible();
     expect((await other.request.get(jobs)).status()).toBe(403);
     // The other firm was asked for nothing.
     await signInAs(page, heron, PEOPLE.owner);
     await page.goto(`${heron.url}/people`);
-    await expect(page.getByRole("button", { name: "Ask everybody" })).toBeVisible();
+    await expect(page.getByRole("button", { name: "Require it of everybody" })).toBeVisible();
     const database = await createConnection(heron.databaseUrl);
     await database.query("UPDATE firm SET asks_second_factor = 0");
     await database.end();

@@ -11,15 +11,15 @@ test("a part is told with its heights, bends and holes, and all of it is checked
   const id = await openCopy(page, heron, "tidewrack-breakwater-street", COPY, "circuit");
   const checks = page.locator("#checks");
   const materials = page.locator("#materials");
-  await page.getByRole("button", { name: "Begin the run" }).click();
-  await page.getByRole("combobox", { name: "Part 1: how it runs" }).click();
+  await page.getByRole("button", { name: "Start the run" }).click();
+  await page.getByRole("combobox", { name: "Part 1: wiring method" }).click();
   await page.getByTitle("In EMT").click();
   await page.getByRole("textbox", { name: "Length of part 1" }).fill("40 ft");
   await expect(checks.getByRole("row", { name: /^See to it Bends, part 1/ })).toContainText("not told");
   await page.getByText("Heights, bends, holes of part 1").click();
   const part = page.locator('[data-part="0"]');
   await part.getByRole("textbox", { name: "Bends, °" }).fill("400");
-  await expect(checks.getByRole("row", { name: /^Does not hold Bends, part 1/ })).toContainText("400° against 360°");
+  await expect(checks.getByRole("row", { name: /^Fails Bends, part 1/ })).toContainText("400° against 360°");
   await expect(page.locator("#design")).toContainText("Bends, part 1: 400° against 360°; put a pull point between");
   await part.getByRole("textbox", { name: "Bends, °" }).fill("5000");
   await expect(part.getByRole("alert")).toContainText("must be at most 3600");
@@ -29,9 +29,9 @@ test("a part is told with its heights, bends and holes, and all of it is checked
   await expect(materials.getByRole("row", { name: /^\S+ in EMT with fittings/ })).toContainText("50 ft");
   await part.getByRole("textbox", { name: "Joists or studs" }).fill("3");
   await expect(materials.getByRole("row", { name: /^Drill through a joist or stud/ })).toBeVisible();
-  await part.getByRole("textbox", { name: "Floors with heating in them" }).fill("1");
-  await expect(checks.getByRole("row", { name: /^Does not hold A floor with heating in it/ })).toBeVisible();
-  await part.getByRole("textbox", { name: "Floors with heating in them" }).fill("");
+  await part.getByRole("textbox", { name: "Heated floors" }).fill("1");
+  await expect(checks.getByRole("row", { name: /^Fails A heated floor/ })).toBeVisible();
+  await part.getByRole("textbox", { name: "Heated floors" }).fill("");
   await page.getByRole("textbox", { name: "Allowance, %" }).fill("10");
   // 55 ft with 5 % of offcuts, in lengths of 10 ft.
   await expect(materials.getByRole("row", { name: /^\S+ in EMT with fittings/ })).toContainText("60 ft");
@@ -43,7 +43,7 @@ test("a part is told with its heights, bends and holes, and all of it is checked
   await expect(materials.getByRole("row", { name: /^Disconnect that can be locked open/ })).toBeVisible();
   // Each size with its checks.
   await page.getByLabel(/^Checks of 10 AWG/).click();
-  await expect(checks.getByText(/Does not hold: at the terminals/i).first()).toBeVisible();
+  await expect(checks.getByText(/Fails: at the terminals/i).first()).toBeVisible();
 
   await saved(page);
   const csv = await (await page.request.get(`${heron.url}/jobs/${id}/materials.csv`)).text();
@@ -59,13 +59,13 @@ test("a part is told with its heights, bends and holes, and all of it is checked
 test("routes stand beside each other, and another is taken with one press", async ({ page, heron }) => {
   await signInAs(page, heron, "Mara Quill");
   await openCopy(page, heron, "tidewrack-breakwater-street", COPY, "circuit");
-  await page.getByRole("button", { name: "Begin the run" }).click();
+  await page.getByRole("button", { name: "Start the run" }).click();
   await page.getByRole("textbox", { name: "Length of part 1" }).fill("80 ft");
   await page.getByRole("textbox", { name: "Name of this route" }).fill("Round the outside");
-  await page.getByRole("button", { name: "Keep this route, try another beside it" }).click();
+  await page.getByRole("button", { name: "Keep this route and try another" }).click();
   await page.getByRole("textbox", { name: "Length of part 1" }).fill("30 ft");
   await page.getByRole("textbox", { name: "Name of this route" }).fill("Under the floor");
-  const table = page.getByRole("table", { name: "Routes beside each other" });
+  const table = page.getByRole("table", { name: "Routes compared" });
   const money = async (name: string) => {
     const text = (await table.getByRole("row", { name }).textContent()) ?? "";
     return Number(/\$([\d,]+)/.exec(text)?.[1]?.replace(",", ""));
@@ -89,14 +89,14 @@ test("the clamps' signal is told where clamps hold the charger back", async ({ p
   await page.getByRole("textbox", { name: /^Why/ }).fill("Least work");
   await page.getByRole("button", { name: "Decide", exact: true }).click();
   await page.getByRole("link", { name: "Circuit" }).click();
-  await page.getByRole("button", { name: "Begin the run" }).click();
+  await page.getByRole("button", { name: "Start the run" }).click();
   const checks = page.locator("#checks");
   await expect(checks.getByRole("row", { name: /^See to it The clamps' signal/ })).toContainText("not told");
-  await page.getByRole("combobox", { name: "Gets to the charger by" }).click();
+  await page.getByRole("combobox", { name: "Reaches the charger by" }).click();
   await page.getByTitle("radio", { exact: true }).click();
   await page.getByRole("textbox", { name: "Read at the clamps, %" }).fill("80");
   await page.getByRole("textbox", { name: "Read at the charger, %" }).fill("25");
-  await expect(checks.getByRole("row", { name: /^Does not hold The clamps' signal/ })).toContainText(
+  await expect(checks.getByRole("row", { name: /^Fails The clamps' signal/ })).toContainText(
     "at the clamps 80 %, at the charger 25 %",
   );
   await page.getByRole("textbox", { name: "Read at the charger, %" }).fill("60");
@@ -107,8 +107,8 @@ test("the clamps' signal is told where clamps hold the charger back", async ({ p
 test("walls, gates, new things and the run are drawn on the plan", async ({ page, heron }) => {
   await signInAs(page, heron, "Wren Osier");
   const id = await openCopy(page, heron, "osier-withy-walk", COPY, "circuit");
-  await page.getByRole("button", { name: "Begin the run" }).click();
-  await page.getByRole("button", { name: "Drive before the house" }).click();
+  await page.getByRole("button", { name: "Start the run" }).click();
+  await page.getByRole("button", { name: "Drive in front of the house" }).click();
   const plan = page.getByRole("group", { name: /^Plan of the plot/ });
   await plan.locator("canvas").first().waitFor();
   const kept = async () => {
@@ -135,7 +135,7 @@ test("walls, gates, new things and the run are drawn on the plan", async ({ page
   const fence = place.solids.find((s: { id: string }) => s.id === "fence");
   expect(fence.points).toHaveLength(4);
   expect(Math.abs(fence.points[0][1] - fence.points[1][1])).toBeCloseTo(4, 6);
-  await page.getByRole("combobox", { name: "Chosen" }).click();
+  await page.getByRole("combobox", { name: "Selected" }).click();
   await page.getByTitle("fence: fence").click();
   await page.getByRole("spinbutton", { name: "Width of the opening, m" }).fill("9");
   await page.getByRole("button", { name: "Cut a gate" }).click();
@@ -165,6 +165,6 @@ test("walls, gates, new things and the run are drawn on the plan", async ({ page
   const { run } = await kept();
   expect(run.segments[0].points).toHaveLength(3);
   await page.getByRole("button", { name: "Draw part 1 on the plan" }).click();
-  await page.getByRole("button", { name: "Leave as it was" }).click();
+  await page.getByRole("button", { name: "Cancel" }).click();
   await expect(page.getByRole("textbox", { name: "Length of part 1" })).toHaveValue("6.5 m");
 });

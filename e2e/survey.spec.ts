@@ -70,7 +70,7 @@ test("a panel is entered by typing, and devices are moved by mouse and keyboard,
   await device(page, /^Space 11: Kitchen/).click({ modifiers: ["Shift"] });
   await device(page, "Swap their places").click();
   await expect(page.getByText(/would reach space 13; the last one is 12/)).toBeVisible();
-  await device(page, "Choose none").click();
+  await device(page, "Clear selection").click();
   await device(page, /^Space 1 and 3: Dryer/).focus();
   await page.keyboard.press("Delete");
   await expect(device(page, /Dryer, 30 A/)).toHaveCount(0);
@@ -151,7 +151,7 @@ test("sub-panels nest by their feeder, links keep loads from being counted twice
   await device(page, /Garage feeder/).click();
   await page.getByRole("combobox", { name: "Loads it feeds" }).click();
   await page.getByTitle("Dryer", { exact: true }).last().click();
-  await expect(page.getByText("Dryer is claimed by Dryer and Garage feeder: link it to one.")).toBeVisible();
+  await expect(page.getByText("Dryer could be fed by Dryer and Garage feeder: link it to one.")).toBeVisible();
   await saved(page);
   const pdf = await page.request.get(`${heron.url}/jobs/${id}/papers/panel-directory.pdf`);
   const text = spawnSync("pdftotext", ["-layout", "-", "-"], { input: await pdf.body(), encoding: "utf8" }).stdout;
@@ -351,7 +351,7 @@ test("what is no picture is refused in plain words, and the others are kept", as
   await files(page, "Meter").setInputFiles(given);
   await expect(device(page, /^Meter: picture/)).toHaveCount(1);
   const told = page.getByRole("alert").filter({ hasText: "notes.jpg" });
-  await expect(told).toContainText('"notes.jpg" is no picture');
+  await expect(told).toContainText('"notes.jpg" is not a picture');
   await expect(told).toContainText('"script.svg" is a drawing that can carry script');
   await expect(told).toContainText('"phone.heic" is a HEIC picture that could not be read');
   await expect(told).toContainText('"broken.jpg" is damaged');

@@ -147,7 +147,7 @@ test.describe("a killed database", () => {
       const list = await page.request.get(`${heron.url}/`);
       expect(list.status()).toBe(503);
       const words = await list.text();
-      expect(words).toContain("The database is away");
+      expect(words).toContain("The database cannot be reached");
       expect(words).not.toMatch(/at .*\.js:\d+|ECONNREFUSED/);
     } finally {
       await heron.reviveDatabase();

@@ -50,7 +50,7 @@ export async function changePassword(
     await tx.update(person).set({ passwordHash }).where(eq(person.id, who.id));
     await tx.delete(passwordLink).where(eq(passwordLink.personId, who.id));
     await endOtherSessions(who.id, who.sessionId, tx);
-    await auditEntry(tx, who.firmId, who.id, "changed the own password", now);
+    await auditEntry(tx, who.firmId, who.id, "changed their own password", now);
   });
   return {};
 }
@@ -77,7 +77,7 @@ export async function setUpSecondFactor(
   if (!codes) return { code: "That code is not right. Is the clock of the phone right?" };
   await forgetOfferedSecret(who.sessionId);
   await endOtherSessions(who.id, who.sessionId);
-  await auditEntry(database, who.firmId, who.id, "set up a second factor", now);
+  await auditEntry(database, who.firmId, who.id, "set up two-step sign-in", now);
   return { codes };
 }
 
@@ -94,6 +94,6 @@ export async function takeOwnSecondFactor(
   if (old.problem) return { oldCode: old.problem };
   await takeDown(who.id);
   await endOtherSessions(who.id, who.sessionId);
-  await auditEntry(database, who.firmId, who.id, "took away the own second factor", now);
+  await auditEntry(database, who.firmId, who.id, "turned off their own two-step sign-in", now);
   return {};
 }

@@ -62,7 +62,7 @@ export const forPeople: MiddlewareFunction<Response> = async ({ request, context
   return answerFor(person, next);
 };
 
-/** Before the page of one's own account, which opens also to who has still to set up a second factor. */
+/** Before the page of one's own account, which opens also to who has still to set up two-step sign-in. */
 export const forAccount: MiddlewareFunction<Response> = async ({ request, context }, next) => {
   const person = await requirePerson(request);
   context.set(personContext, person);

@@ -116,7 +116,7 @@ describe("the owner", () => {
     await database.insert(person).values({ ...owner, role: "owner", passwordHash: "x" });
     const foreign = peopleOf(theirs.id, owner.id);
     const { who } = await somebody();
-    const problem = "There is nobody like that in the firm.";
+    const problem = "There is no such person in the firm.";
     expect(await foreign.setRole(who.id, "owner")).toEqual({ problem });
     expect(await foreign.setActive(who.id, false)).toEqual({ problem });
     expect(await foreign.resetLink(who.id)).toEqual({ problem });

@@ -26,7 +26,7 @@ export interface FirmPerson {
 export type Changed<T = object> = ({ problem?: undefined } & T) | { problem: string };
 
 const LAST_OWNER = "The firm needs an owner who can sign in: make somebody else owner first.";
-const NOBODY = "There is nobody like that in the firm.";
+const NOBODY = "There is no such person in the firm.";
 
 type Connection = Transaction | typeof database;
 
@@ -142,7 +142,7 @@ export function peopleOf(firmId: string, by: string) {
             ),
           );
         if ((lately?.count ?? 0) >= MOST_INVITATIONS)
-          return { problem: "That are many invitations for one hour. Try again later." };
+          return { problem: "That is a lot of invitations for one hour. Try again later." };
         if (!(await freeExpiredInvitation(tx, email, now)))
           return { problem: "Somebody signs in with that e-mail already." };
         const id = randomUUID();
@@ -196,7 +196,7 @@ export function peopleOf(firmId: string, by: string) {
         if (!who) return { problem: NOBODY };
         await takeDown(personId, tx);
         await tx.delete(session).where(eq(session.personId, personId));
-        await note(tx, `took away the second factor of ${who.name}`, now);
+        await note(tx, `turned off two-step sign-in for ${who.name}`, now);
         return {};
       }),
 
@@ -213,7 +213,7 @@ export function peopleOf(firmId: string, by: string) {
     askSecondFactor: (asks: boolean, now = new Date()) =>
       changing(async (tx): Promise<void> => {
         await tx.update(firm).set({ asksSecondFactor: asks }).where(eq(firm.id, firmId));
-        await note(tx, asks ? "asked everybody for a second factor" : "asked nobody for a second factor any more", now);
+        await note(tx, asks ? "required two-step sign-in of everybody" : "made two-step sign-in optional", now);
       }),
 
     /** How many days a browser keeps pages while it has no connection. */

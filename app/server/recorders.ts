@@ -63,7 +63,7 @@ const input = async (client: Modbus, at: number, length: number): Promise<number
 
 async function statusOf(client: Modbus, address: string): Promise<RecorderStatus> {
   const head = await input(client, 0, INPUT.pageSize + 1);
-  if (head[INPUT.magic] !== MAGIC) throw new Error("this is no recorder");
+  if (head[INPUT.magic] !== MAGIC) throw new Error("this is not a recorder");
   const at = (i: number): number => head[i] as number;
   const clamps = Array.from({ length: at(INPUT.clamps) }, (_, i): ClampReading => {
     const base = INPUT.firstClamp + i * CLAMP.size;

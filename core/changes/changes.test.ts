@@ -32,7 +32,7 @@ describe("a change, told to somebody else", () => {
     expect(changesInWords(named, [{ op: "replace", path: "/loads/0/va", value: 4500 }])).toEqual([
       "Nameplate of Kiln is 4,500 VA",
     ]);
-    expect(changesInWords(named, [{ op: "remove", path: "/loads/0" }])).toEqual(["Kiln was taken away"]);
+    expect(changesInWords(named, [{ op: "remove", path: "/loads/0" }])).toEqual(["Kiln was removed"]);
     const board = { ...ukCase(), panels: [{ id: "cu", circuits: [{ id: "c", label: "Cooker", ratingA: 32 }] }] };
     expect(placeInWords(board as ReturnType<typeof ukCase>, "/panels/0/circuits/0/ratingA")).toBe("rating of Cooker");
   });
@@ -49,7 +49,7 @@ describe("a decision, told to somebody else", () => {
     expect(changesInWords(usCase(), patch)).toEqual(told);
   });
   it("says that it was taken back", () => {
-    const back = "The decision was taken back";
+    const back = "The decision was withdrawn";
     expect(changesInWords(usCase(), [{ op: "remove", path: "/decision" }])).toEqual([back]);
     expect(changesInWords(usCase(), [{ op: "replace", path: "/decision", value: null }])).toEqual([back]);
     expect(changesInWords(usCase(), [{ op: "remove", path: "/prices" }])).toEqual(["The newest prices are used"]);

@@ -104,7 +104,7 @@ const WHOLE: Record<string, { put(document: CaseDocument, value: unknown): strin
       const { way, why } = value as NonNullable<CaseDocument["decision"]>;
       return `Decided for "${wayOf(way).words[codebookOf(document.rules).region].name}", because "${why}"`;
     },
-    taken: "The decision was taken back",
+    taken: "The decision was withdrawn",
   },
   "/prices": {
     put: (_, value) => `Prices of version ${(value as NonNullable<CaseDocument["prices"]>).version} are kept`,
@@ -113,7 +113,7 @@ const WHOLE: Record<string, { put(document: CaseDocument, value: unknown): strin
 };
 
 /**
- * What a patch does, one clause a change: "Customer is "Ida Reed"", "Range was taken away".
+ * What a patch does, one clause a change: "Customer is "Ida Reed"", "Range was removed".
  * @param document the case the patch was made on, or the one it has led to
  */
 export function changesInWords(document: CaseDocument, patch: Patch): string[] {
@@ -122,7 +122,7 @@ export function changesInWords(document: CaseDocument, patch: Patch): string[] {
     const inList = /^(\d+|-)$/.test(key);
     const whole = ownValue(WHOLE, op.path);
     if (whole) return op.op === "remove" || op.value === null ? whole.taken : whole.put(document, op.value);
-    if (op.op === "remove") return `${capital(placeInWords(document, op.path))} was taken away`;
+    if (op.op === "remove") return `${capital(placeInWords(document, op.path))} was removed`;
     const place = capital(placeInWords(document, op.path, op.value));
     const value = inList ? null : valueInWords(key, op.value);
     return value === null ? `${place} was ${op.op === "add" && inList ? "added" : "changed"}` : `${place} is ${value}`;

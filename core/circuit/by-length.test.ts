@@ -32,7 +32,7 @@ describe("size against length", () => {
     expect(rows.every((r) => r.byAmpacity === 3)).toBe(true);
     expect(rows.slice(0, 5).map((r) => r.taken)).toEqual([3, 3, 4, 4, 5]);
   });
-  it("ends where no size is made for it", () => {
+  it("ends where no size is large enough for it", () => {
     const rows = sizesByLength(bs7671.circuit, uk, (s) => lengthM(s.length), 800, 4);
     expect(rows.map((r) => r.taken)).toEqual([6, null, null, null]);
   });
@@ -53,7 +53,7 @@ describe("what decides over the length", () => {
     ]);
     expect(regionsOf(rows, 3)).toEqual(regionsOf(rows, null));
   });
-  it("is nothing where no size is made", () => {
+  it("is nothing where no size is large enough", () => {
     const far = sizesByLength(bs7671.circuit, uk, (s) => lengthM(s.length), 800, 4);
     expect(regionsOf(far, null).at(-1)).toEqual({ decides: "nothing", from: 200, to: 800 });
   });

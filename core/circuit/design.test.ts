@@ -96,7 +96,7 @@ describe("a circuit in North America", () => {
     ]);
     expect(design.voltDropPercent).toBeLessThanOrEqual(3);
   });
-  it("corrects from the 90 °C column, and takes no more than the terminals allow", () => {
+  it("corrects from the 90 °C column, and is rated for no more than the terminals allow", () => {
     // 6 AWG: 75 x 0.87 = 65.25, no more than 65.
     expect(made(us({ ...thhn, chargeA: 48, ambientC: 41 })).stretches[0]?.ampacityA).toBe(65);
     // 75 x 0.82 = 61.5 carries 48 A, and 60 A is no more than the next device above it.
@@ -110,7 +110,7 @@ describe("a circuit in North America", () => {
     expect(sizes(made(us({ chargeA: 12 })))).toEqual([15, "14 AWG", "14 AWG"]);
     expect(sizes(made(us({ ...thhn, chargeA: 16 })))).toEqual([20, "12 AWG", "12 AWG"]);
     expect(sizes(made(us({ ...thhn, chargeA: 20 })))).toEqual([25, "10 AWG", "10 AWG"]);
-    // 10 AWG is 35 A at 75 °C, but stands behind 30 A at most.
+    // 10 AWG is 35 A at 75 °C, but is protected at 30 A at most.
     expect(sizes(made(us({ ...thhn, chargeA: 28 })))).toEqual([35, "8 AWG", "10 AWG"]);
   });
   it("with a plug has a 50 A device, and 40 A at most", () => {

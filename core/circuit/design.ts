@@ -110,7 +110,7 @@ export function designCircuit(rules: CircuitRules, asked: CircuitAsked): Circuit
       return {
         refused: {
           rule: rules.drop.rule,
-          formula: "volts lost along the run at the charging current, with the largest size that is made",
+          formula: "volts lost along the run at the charging current, with the largest size",
           numbers: `${showNumber(lostV)} V of ${volts} V = ${showPercent(lostV / volts)}, more than ${showPercent(rules.drop.share)}`,
         },
       };
@@ -119,7 +119,7 @@ export function designCircuit(rules: CircuitRules, asked: CircuitAsked): Circuit
   return {
     refused: short?.decidedBy ?? {
       rule: rules.drop.rule,
-      formula: "circuits are designed up to so many amperes",
+      formula: "the largest current that circuits are designed for",
       numbers: `${showA(asked.chargeA)} is more than ${showA(rules.mostA)}`,
     },
   };

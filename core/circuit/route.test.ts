@@ -82,7 +82,7 @@ describe("supports", () => {
 
 describe("how it runs in North America", () => {
   it("bends no more than 360° between pull points, and is told to somebody from 270°", () => {
-    expect(one(us({}), "bends")).toEqual({ passes: null, numbers: "not told" });
+    expect(one(us({}), "bends")).toEqual({ passes: null, numbers: "not entered" });
     expect(one(us({ bendDegrees: 269 }), "bends")).toEqual({ passes: true, numbers: "269° against 360°" });
     expect(one(us({ bendDegrees: 270 }), "bends").numbers).toContain("a hard pull: add a pull point");
     expect(one(us({ bendDegrees: 270 }), "bends").numbers).not.toContain("one size up");
@@ -102,7 +102,7 @@ describe("how it runs in North America", () => {
     expect(buried(ft(1.49))).toBe(false);
     expect(buried(m(0.4572))).toBe(true);
   });
-  it("is kept from where it could be struck, unless it is in EMT, schedule 80 or the ground", () => {
+  it("is kept from where it exposed to damage, unless it is in EMT, schedule 80 or the ground", () => {
     expect(one(us({ method: "pvc40", exposed: true }), "protection").passes).toBe(false);
     expect(one(us({ method: "pvc40" }), "protection").passes).toBe(null);
     expect(one(us({ method: "attic", conductorType: "nm-b", exposed: true }), "protection").passes).toBe(false);
@@ -198,7 +198,7 @@ describe("how it runs in the United Kingdom", () => {
     expect(uk({ escapeRoute: false }).some((c) => c.id === "fixings")).toBe(false);
     expect(uk({ method: "ground", escapeRoute: true }).some((c) => c.id === "fixings")).toBe(false);
   });
-  it("is armoured where it could be struck", () => {
+  it("is armoured where it exposed to damage", () => {
     expect(one(uk({ conductorType: "twin-earth", exposed: true }), "protection").passes).toBe(false);
     expect(uk({ conductorType: "armoured-70", exposed: true }).some((c) => c.id === "protection")).toBe(false);
   });
@@ -221,7 +221,7 @@ describe("what it goes through", () => {
     const run: Run = { segments: [{ method: "emt", length: ft(40), through: { heatedFloors: 1 } }] };
     const design = designed(knownUsHome(), run);
     expect(one(design.checks, "heated-floor").passes).toBe(false);
-    expect(design.cautions).toContainEqual(expect.stringContaining("A floor with heating in it: part 1"));
+    expect(design.cautions).toContainEqual(expect.stringContaining("A heated floor: part 1"));
     expect(us({ through: { heatedFloors: 0 } }).some((c) => c.id === "heated-floor")).toBe(false);
   });
   it("is searched where it is concrete, sleeved where it has a cavity, and agreed on where it is a fence", () => {
@@ -268,7 +268,7 @@ describe("volts lost in all", () => {
     const untold = one(checksOf(garage(null), run, { panel: "garage", feederA: 50 }), "drop-in-all");
     expect(untold).toMatchObject({
       passes: null,
-      numbers: expect.stringContaining("not told: feeder to Garage panel"),
+      numbers: expect.stringContaining("not entered: feeder to Garage panel"),
     });
     const unheard = one(checksOf(garage({ conductor, length: ft(9) }), run, { panel: "garage" }), "drop-in-all");
     expect(unheard.passes).toBe(null);

@@ -64,11 +64,11 @@ function crossingChecks({ segments }: Routed): Check[] {
       (at) =>
         checked(
           "heated-floor",
-          "A floor with heating in it",
+          "A heated floor",
           false,
           "Heron's own",
-          "a tiled floor with heating under it is not drilled",
-          `${at}: take another way round`,
+          "a heated floor is not drilled",
+          `${at}: choose another route`,
         ),
     ),
     ...where(
@@ -79,8 +79,8 @@ function crossingChecks({ segments }: Routed): Check[] {
           "A concrete floor",
           null,
           "Heron's own",
-          "pipes, steel and heating are found before it is drilled",
-          `${at}: search it, then drill`,
+          "pipes, steel and heating are located before it is drilled",
+          `${at}: locate them, then drill`,
         ),
     ),
     ...where(
@@ -91,7 +91,7 @@ function crossingChecks({ segments }: Routed): Check[] {
           "Through a cavity",
           null,
           "Heron's own",
-          "in a sleeve, falling to the outside by 3° or more, both ends closed",
+          "in a sleeve, sloping to the outside by 3° or more, both ends sealed",
           at,
         ),
     ),
@@ -138,11 +138,11 @@ function dropInAll({ document, design, panel, feederA }: Routed, { circuit: rule
   const enough = share <= IN_ALL + 1e-9;
   const check = checked(
     "drop-in-all",
-    "Volts lost in all, from the supply on",
+    "Total voltage drop from the supply",
     !enough ? false : untold.length > 0 ? null : true,
     rules.drop.inAllRule,
-    `feeders at what they would carry, and the run, no more than ${showPercent(IN_ALL)}`,
-    `${[...numbers, `the run ${showNumber(design.voltDropV)} V`].join(" + ")} = ${showNumber(totalV)} V of ${volts} V = ${showPercent(share)}${untold.length > 0 ? `; conductor or length not told: ${untold.join(", ")}` : ""}${leadIn(document, design, rules)}`,
+    `feeders at the current they would carry, and the run: no more than ${showPercent(IN_ALL)}`,
+    `${[...numbers, `the run ${showNumber(design.voltDropV)} V`].join(" + ")} = ${showNumber(totalV)} V of ${volts} V = ${showPercent(share)}${untold.length > 0 ? `; conductor or length not entered: ${untold.join(", ")}` : ""}${leadIn(document, design, rules)}`,
   );
   return rules.drop.refuses ? check : { ...check, advice: true };
 }

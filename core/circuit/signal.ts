@@ -23,9 +23,9 @@ export function signalChecks({ signal }: Run): Check[] {
       "Room for the clamps",
       roomAtConductors ?? null,
       RULE,
-      "each clamp closes round one conductor alone",
+      "each clamp closes around one conductor alone",
       roomAtConductors === undefined
-        ? "nobody has looked"
+        ? "not looked at yet"
         : roomAtConductors
           ? "they close"
           : "they do not close there",

@@ -215,7 +215,7 @@ describe("tails", () => {
     expect(["6 mm2", "10 mm2", "16 mm2", "20 mm2", "25 mm2", "35 mm2", "50 mm2"].map(serves)).toEqual([
       0, 60, 80, 80, 100, 125, 125,
     ]);
-    expect(uk.supplyConductor.allows({ size: "16 mm2" })?.cited.numbers).toBe("16 mm² tails stand behind 80 A at most");
+    expect(uk.supplyConductor.allows({ size: "16 mm2" })?.cited.numbers).toBe("16 mm² tails: 80 A at most");
     expect(uk.supplyConductor.allows({ size: "4/0 AWG" })).toBeNull();
     expect(uk.supplyConductor.allows({ size: "25 mm2", material: "al" })).toBeNull();
   });

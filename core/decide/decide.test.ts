@@ -62,7 +62,7 @@ describe("a decision", () => {
     ]);
     const unread = { ...us, survey: { sources: { "panel.main.busA": "assumed" as const } } };
     expect(shaken(decided(unread))).toEqual([
-      expect.stringMatching(/^Dedicated circuit was ready, and asks for work now: Confirm/),
+      expect.stringMatching(/^Dedicated circuit was ready, and needs work now: Confirm/),
     ]);
     expect(shaken(decided(us, { chargeA: 50 }))).toEqual(["It charges with 48 A now instead of 50 A"]);
     expect(shaken(decided(us, { typical: way.cost.typical / 1.16 }))?.[0]).toMatch(/^Its price has gone from \$/);

@@ -76,7 +76,7 @@ function shakenWay(decision: Decision, way: WayJudgement): string[] {
     return [`${way.name} is ruled out now: ${way.reasons[0]?.text ?? "see the sheet of ways"}`];
   const shaken: string[] = [];
   if (RANK[way.verdict] > RANK[decision.verdict])
-    shaken.push(`${way.name} was ready, and asks for work now: ${way.work[0] ?? ""}`);
+    shaken.push(`${way.name} was ready, and needs work now: ${way.work[0] ?? ""}`);
   if (way.chargeA < decision.chargeA - SAME_A)
     shaken.push(`It charges with ${showA(way.chargeA)} now instead of ${showA(decision.chargeA)}`);
   if (decision.limitA !== undefined && way.limitA !== undefined && Math.abs(way.limitA - decision.limitA) > SAME_A)

@@ -78,8 +78,9 @@ describe("what to look at next", () => {
   it("names the rating at which the verdict turns, found to the ampere", () => {
     const told: CaseDocument = { ...us, survey: { sources: { "supply.ratingA": "told" } } };
     const look = at(told, "supply.ratingA");
-    const [, low, turn] = /^From (\d+) A to (\d+) A: Managed charging would be taken$/.exec(look?.turns[1] ?? "") ?? [];
-    expect(look?.turns[0]).toBe(`Below ${low} A: Managed charging would be taken, with work`);
+    const [, low, turn] =
+      /^From (\d+) A to (\d+) A: Managed charging would be recommended$/.exec(look?.turns[1] ?? "") ?? [];
+    expect(look?.turns[0]).toBe(`Below ${low} A: Managed charging would be recommended, with work`);
     const at200 = (ratingA: number) => {
       const found = assess({ ...us, supply: { ...us.supply, ratingA } });
       return [found.recommended, found.ways.find((w) => w.way === found.recommended)?.verdict];

@@ -250,7 +250,7 @@ function outcomeWith(way: WayJudgement | null): Outcome {
   if (!way?.meetsNeed) return { way: way?.way ?? null, verdict: "does not fit", says: "no way would meet the need" };
   // What is still to be confirmed is what the looks are for; it is no work.
   const verdict = way.verdict === "ready" || way.onlyConfirm ? "fits" : "with work";
-  return { way: way.way, verdict, says: `${way.name} would be taken${verdict === "fits" ? "" : ", with work"}` };
+  return { way: way.way, verdict, says: `${way.name} would be recommended${verdict === "fits" ? "" : ", with work"}` };
 }
 
 const same = (a: Outcome, b: Outcome) => a.way === b.way && a.verdict === b.verdict;

@@ -31,7 +31,7 @@ const evTreatment: School = {
 
 const connection: School = {
   id: "connection",
-  question: "The charger is attached",
+  question: "The charger is connected",
   choices: [
     { value: "hard-wired", says: "hard-wired" },
     { value: "plug", says: "by plug and receptacle" },
@@ -42,11 +42,11 @@ const connection: School = {
 
 const terminals: School = {
   id: "terminals",
-  question: "Conductors are taken at",
+  question: "Conductor temperature rating used",
   choices: [
     { value: "", says: "60 °C up to 100 A" },
     { value: "60", says: "60 °C always" },
-    { value: "75", says: "75 °C, all ends marked so" },
+    { value: "75", says: "75 °C, where all terminals are marked for it" },
   ],
   follows: ({ options }) => options?.terminalColumn ?? "",
   put(document, value) {
@@ -57,7 +57,7 @@ const terminals: School = {
 
 const metal: School = {
   id: "metal",
-  question: "Large feeders are of",
+  question: "Metal of large feeders",
   choices: [
     { value: "no", says: "copper only" },
     { value: "yes", says: "aluminum too" },
@@ -68,7 +68,7 @@ const metal: School = {
 
 const ukDevice: School = {
   id: "ukDevice",
-  question: "A 32 A charger stands behind",
+  question: "Device for a 32 A charger",
   choices: [
     { value: "40", says: "40 A" },
     { value: "32", says: "32 A" },
@@ -81,7 +81,7 @@ const disconnect: School = {
   id: "disconnect",
   question: "A disconnect in sight of the charger",
   choices: [
-    { value: "no", says: "where the rules ask for it" },
+    { value: "no", says: "where the rules require it" },
     { value: "yes", says: "always" },
   ],
   follows: ({ options }) => (options?.disconnectInSight ? "yes" : "no"),

@@ -135,7 +135,7 @@ describe("a total", () => {
   it("that a mistake gives is explained, the closest first", () => {
     const found = ask(20_684);
     expect(found.text).toBe(
-      "Optional method, existing dwelling gives 19,484 VA; the other total comes out where this was done:",
+      "Optional method, existing dwelling gives 19,484 VA; the other total results if this was done:",
     );
     expect(found.explains.map((s) => [s.text, Math.round(s.totalVA), s.off])).toEqual([
       ["10 kVA instead of 8 kVA was taken at 100 %", 20_684, 0],

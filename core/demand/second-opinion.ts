@@ -119,7 +119,7 @@ export function secondOpinion(
   const text = agrees
     ? `It agrees: ${method.name} gives ${showVA(own)}`
     : explains.length > 0
-      ? `${method.name} gives ${showVA(own)}; the other total comes out where this was done:`
+      ? `${method.name} gives ${showVA(own)}; the other total results if this was done:`
       : `${method.name} gives ${showVA(own)}, ${showVA(Math.abs(otherVA - own))} ${otherVA > own ? "less" : "more"}. No single usual mistake gives ${showVA(otherVA)}: compare the nameplates line by line`;
   return { ownVA: own, otherVA, agrees, explains, text };
 }

@@ -17,8 +17,8 @@ export const GROUPS = {
   standard: "Standard installation",
   included: "Included in the standard installation",
   terms: "Margin and tax",
-  waits: "Days of waiting",
-  holidays: "Days the firm is closed",
+  waits: "Waiting times, days",
+  holidays: "Days when the firm is closed",
 } as const;
 export type Group = keyof typeof GROUPS;
 export const GROUP_IDS = Object.keys(GROUPS) as Group[];

@@ -150,11 +150,11 @@ describe("why a price is what it is", () => {
       "the cable: $10 to $40",
       "the breaker: $10 to $30",
     ]);
-    expect(explain.assumes).toEqual([expect.stringMatching(/^Most items run over/)]);
+    expect(explain.assumes).toEqual([expect.stringMatching(/^Most items can exceed/)]);
     const alone = estimate([work("cable", takes({ cable: 10 }))], book(item("terms", "tax", [0, 0, 0], "%")));
     expect(alone.explain.numbers).toBe("the cable, 10 ft = $20");
     expect(alone.explain.assumes).toEqual([]);
-    expect(estimate([circuit], { ...book(), madeUp: true }).explain.assumes[0]).toMatch(/made up/);
+    expect(estimate([circuit], { ...book(), madeUp: true }).explain.assumes[0]).toMatch(/made-up examples/);
   });
 });
 

@@ -194,9 +194,11 @@ function explainCost(book: PriceBook, { cost, lines, missing }: EstimateFields, 
             ].join("; "),
     },
     [
-      ...(book.madeUp ? ["The prices are made up until the firm's own stand in its price book"] : []),
+      ...(book.madeUp ? ["The prices are made-up examples until the firm enters its own in the price book"] : []),
       ...(lines.length > 1
-        ? ["Most items run over their typical figure more easily than under it, so that the price is above their sum"]
+        ? [
+            "Most items can exceed their typical figure by more than they can fall below it, so the price is above their sum",
+          ]
         : []),
     ],
     most.map((l) => `${l.name}: ${showMoney(l.money.low, currency)} to ${showMoney(l.money.high, currency)}`),

@@ -12,7 +12,17 @@ export const materialsIn = (lines: readonly PriceLine[]): PriceLine[] => lines.f
 export const hoursIn = (lines: readonly PriceLine[]): (PriceLine & Required<Pick<PriceLine, "minutes">>)[] =>
   lines.flatMap((l) => (l.minutes ? [{ ...l, minutes: l.minutes }] : []));
 
-export const MATERIAL_COLUMNS = ["Kind", "Item", "Id", "Unit", "Built in", "Bought", "Low", "Typical", "High"] as const;
+export const MATERIAL_COLUMNS = [
+  "Kind",
+  "Item",
+  "Id",
+  "Unit",
+  "Installed",
+  "To buy",
+  "Low",
+  "Typical",
+  "High",
+] as const;
 export type MaterialRow = [string, string, string, string, number, number, number, number, number];
 
 const round = (value: number) => Math.round(value * 100) / 100;

@@ -31,7 +31,7 @@ function mend(home: Home, circuit: Circuit): Mended | null {
       circuit.id,
       { conductor: { ...conductor, size } },
     ),
-    text: `Renew the conductor of ${circuitName(circuit)} in ${showSize(size)} behind its ${showA(ratingA)} ${codebook.words.device}`,
+    text: `Renew the conductor of ${circuitName(circuit)} in ${showSize(size)} for its ${showA(ratingA)} ${codebook.words.device}`,
     takes: TAKES.feeder,
   };
 }
@@ -55,7 +55,7 @@ export const circuitConductor: FindingRule = {
     return [
       {
         link: linkId.conductor(circuit.id),
-        text: `${circuitName(circuit)} stands behind ${showA(circuit.ratingA)}, more than its conductor allows: ${rated.cited.numbers}`,
+        text: `${circuitName(circuit)} is protected at ${showA(circuit.ratingA)}, more than its conductor allows: ${rated.cited.numbers}`,
         rule: rated.cited.rule,
       },
     ];

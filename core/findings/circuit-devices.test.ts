@@ -1,4 +1,4 @@
-/** Devices that are more than what stands behind them takes: a conductor, the face of a receptacle. */
+/** Devices that are more than what is protected at them takes: a conductor, the face of a receptacle. */
 import { describe, expect, it } from "vitest";
 import type { CaseDocument, Circuit, OutletType } from "#core/case/document/types.ts";
 import { assess } from "#core/testing/assess.ts";
@@ -30,7 +30,7 @@ describe("a circuit behind more than its conductor allows", () => {
   });
   it("gets a larger conductor where its appliance needs the breaker it has", () => {
     const home = dryer({ ratingA: 50, conductor: nmB("10 AWG") }, "14-50", 7201);
-    expect(workIn(home, "circuit-splitter")).toMatch(/Renew the conductor of "Dryer" in 6 AWG behind its 50 A breaker/);
+    expect(workIn(home, "circuit-splitter")).toMatch(/Renew the conductor of "Dryer" in 6 AWG for its 50 A breaker/);
     expect(circuitAfter(home)).toMatchObject({ ratingA: 50, conductor: nmB("6 AWG") });
     const at = dryer({ ratingA: 50, conductor: nmB("10 AWG") }, "14-50", 7200);
     expect(circuitAfter(at)).toMatchObject({ ratingA: 30, conductor: nmB("10 AWG") });
@@ -63,13 +63,13 @@ describe("a receptacle behind more than its face takes", () => {
   });
   it("says so", () => {
     expect(found(dryer({ ratingA: 50, conductor: nmB("6 AWG") }))[0]?.text).toBe(
-      "The 14-30 receptacle stands behind 50 A; its face takes 30 A at most",
+      "The 14-30 receptacle is protected at 50 A; its contacts take 30 A at most",
     );
   });
   it("gets the breaker that its face takes, or the face that its appliance needs", () => {
     const light = dryer({ ratingA: 50, conductor: nmB("6 AWG") });
     expect(workIn(light, "circuit-splitter")).toMatch(
-      /Fit a 30 A breaker to "Dryer": its 14-30 receptacle takes no more/,
+      /Fit a 30 A breaker to "Dryer": its 14-30 receptacle is rated for no more/,
     );
     expect(wayIn(light, "circuit-splitter")).toMatchObject({ verdict: "with-work", chargeA: 24, circuitA: 30 });
     const heavy = dryer({ ratingA: 50, conductor: nmB("6 AWG") }, "14-30", 9000);

@@ -205,7 +205,7 @@ export const commonFindings: readonly FindingRule[] = [
     check: ({ document, codebook, supplyA }) =>
       when(readRatingA(document) === null, () => ({
         link: "supply",
-        text: `The ${codebook.words.supply} rating could not be read: ${showA(supplyA)} is taken until it is confirmed`,
+        text: `The ${codebook.words.supply} rating could not be read: ${showA(supplyA)} is assumed until it is confirmed`,
         rule: codebook.sections.supplyRating,
       })),
   },
@@ -251,7 +251,7 @@ export const commonFindings: readonly FindingRule[] = [
     check: ({ codebook }, panel) =>
       when(panel.condition === "obsolete", () => ({
         link: linkId.panel(panel.id),
-        text: `${capital(panelName(panel, codebook))} is of an obsolete type: do not disturb it, do not add to it`,
+        text: `${capital(panelName(panel, codebook))} is of an obsolete type: do not disturb it or add to it`,
         rule: codebook.sections.soundPanel,
       })),
     mend: {
@@ -272,7 +272,7 @@ export const commonFindings: readonly FindingRule[] = [
     check: ({ codebook }, panel) =>
       when(panel.condition === "unsafe", () => ({
         link: linkId.panel(panel.id),
-        text: `${capital(panelName(panel, codebook))} is unsafe: it is made safe before anything else`,
+        text: `${capital(panelName(panel, codebook))} is unsafe: make it safe before anything else`,
         rule: codebook.sections.soundPanel,
       })),
   },
@@ -359,7 +359,7 @@ export const commonFindings: readonly FindingRule[] = [
       const rated = feederRated(home, panel);
       return when(rated && ratingA && ratingA > rated.mostDeviceA, () => ({
         link: linkId.feederConductor(panel.id),
-        text: `The feeder of ${panelName(panel, home.codebook)} stands behind ${showA(ratingA ?? 0)}, more than its conductor allows: ${rated?.cited.numbers}`,
+        text: `The feeder of ${panelName(panel, home.codebook)} is protected at ${showA(ratingA ?? 0)}, more than its conductor allows: ${rated?.cited.numbers}`,
         rule: rated?.cited.rule ?? "",
       }));
     },
@@ -380,7 +380,7 @@ export const commonFindings: readonly FindingRule[] = [
             panel.id,
             { feeder: { ...panel.feeder, conductor: { ...conductor, size } } },
           ),
-          text: `Renew the feeder of ${panelName(panel, codebook)} in ${showSize(size)} behind its ${showA(ratingA)} ${codebook.words.device}`,
+          text: `Renew the feeder of ${panelName(panel, codebook)} in ${showSize(size)} for its ${showA(ratingA)} ${codebook.words.device}`,
         };
       },
     },
@@ -415,7 +415,7 @@ export const commonFindings: readonly FindingRule[] = [
     code: "outlet-plain-splitter",
     severity: "fix",
     rule: "",
-    todo: "Take it away; a splitter with an interlock is another thing",
+    todo: "Remove it; only a splitter with an interlock is acceptable",
     reason: "fault-on-path",
     check: ({ codebook }, outlet) =>
       when(outlet.plainSplitter, () => ({
@@ -427,7 +427,7 @@ export const commonFindings: readonly FindingRule[] = [
       takes: TAKES.device,
       of: ({ document, codebook }, outlet) => ({
         document: withOutlet(document, outlet.id, { plainSplitter: false }),
-        text: `Take the plain Y-lead off the ${codebook.words.outlet}`,
+        text: `Remove the plain Y-lead from the ${codebook.words.outlet}`,
       }),
     },
   },

@@ -35,7 +35,7 @@ describe("a supply", () => {
     expect(text(onSupplyOf(uk, { ratingA: null }), "rating-unknown")).toMatchObject({
       severity: "fix",
       link: "supply",
-      text: "The supply rating could not be read: 60 A is taken until it is confirmed",
+      text: "The supply rating could not be read: 60 A is assumed until it is confirmed",
       rule: "Network operator's label",
     });
     expect(found(onSupplyOf(uk, { ratingA: undefined }))).toContain("rating-unknown at supply");
@@ -61,7 +61,7 @@ describe("a supply", () => {
     expect(ukOn("25 mm2")).toEqual([]);
     expect(ukOn("16 mm2")).toEqual(["tails-undersized at supply-conductor"]);
     expect(text(onSupplyOf(uk, { conductor: { size: "16 mm2" } }), "tails-undersized")?.text).toBe(
-      "The tails are too small for 100 A: 16 mm² tails stand behind 80 A at most",
+      "The tails are too small for 100 A: 16 mm² tails: 80 A at most",
     );
     expect(
       afterIn(onSupplyOf(us, { conductor: { size: "1/0 AWG", material: "cu" } }), "dedicated-circuit").supply.conductor,

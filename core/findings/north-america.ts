@@ -25,7 +25,7 @@ export const northAmericanFindings: readonly FindingRule[] = [
     code: "service-below-minimum",
     severity: "fix",
     rule: "NEC 230.79(C)",
-    todo: "Plan a service change; no new load on this one without the authority's word",
+    todo: "Plan a service change; no new load on this one without the authority's agreement",
     reason: "headroom-short",
     check({ document, codebook }) {
       const least = codebook.leastSupplyA;
@@ -46,7 +46,7 @@ export const northAmericanFindings: readonly FindingRule[] = [
       takes: TAKES.authority,
       of: ({ document }) => ({
         document: withSupply(document, { belowMinimumAccepted: true }),
-        text: `Have the authority's word in writing that the ${showA(document.supply.ratingA ?? 0)} service may take this load`,
+        text: `Get the authority's agreement in writing that the ${showA(document.supply.ratingA ?? 0)} service may take this load`,
       }),
     },
   },

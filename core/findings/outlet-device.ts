@@ -33,7 +33,7 @@ function mend(home: Home, outlet: Outlet): Mended | null {
   if (circuitCarriesA(home, circuit) <= mostA + 1e-9)
     return {
       document: withCircuit(document, circuit.id, { ratingA: mostA }),
-      text: `Fit ${withArticle(showA(mostA))} ${codebook.words.device} to ${circuitName(circuit)}: its ${outletName(outlet, codebook)} takes no more`,
+      text: `Fit ${withArticle(showA(mostA))} ${codebook.words.device} to ${circuitName(circuit)}: its ${outletName(outlet, codebook)} is rated for no more`,
     };
   const type = faceFor(codebook, outlet, circuit.ratingA);
   return type
@@ -49,7 +49,7 @@ export const outletDevice: FindingRule = {
   code: "outlet-undersized",
   severity: "fix",
   rule: "",
-  todo: "Fit a device that its face takes, or a face that its device asks for",
+  todo: "Fit a device that suits the outlet, or an outlet that suits its device",
   reason: "fault-on-path",
   check({ document, codebook }, outlet) {
     const circuit = circuitOf(document, outlet.circuit)?.circuit;
@@ -58,7 +58,7 @@ export const outletDevice: FindingRule = {
     return [
       {
         link: linkId.outlet(outlet.id),
-        text: `The ${outletName(outlet, codebook)} stands behind ${showA(circuit.ratingA)}; its face takes ${showA(mostA)} at most`,
+        text: `The ${outletName(outlet, codebook)} is protected at ${showA(circuit.ratingA)}; its contacts take ${showA(mostA)} at most`,
         rule: codebook.sections.outletLoading,
       },
     ];

@@ -119,7 +119,7 @@ export const unitedKingdomFindings: readonly FindingRule[] = [
         ? [
             {
               link: linkId.panel(panel.id),
-              text: `${capital(panelName(panel, home.codebook))} has an RCD of type AC: a charger's DC fault current would blind it`,
+              text: `${capital(panelName(panel, home.codebook))} has an RCD of type AC: a charger's DC fault current can stop it from tripping`,
             },
           ]
         : [],
@@ -180,7 +180,7 @@ export const unitedKingdomFindings: readonly FindingRule[] = [
         ? [
             {
               link: linkId.panel(panel.id),
-              text: `${capital(panelName(panel, codebook))} stands in a combustible enclosure; a new one would not`,
+              text: `${capital(panelName(panel, codebook))} has a combustible enclosure; a new one would not`,
             },
           ]
         : [],

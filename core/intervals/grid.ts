@@ -291,7 +291,7 @@ export function gridOf(readings: Readings): Gridded {
       line: lineOf(readings, firstDiffering),
       fromS: atS[firstDiffering] as number,
       toS: (atS[firstDiffering] as number) + intervalS,
-      text: `${differing} ${differing === 1 ? "interval comes" : "intervals come"} twice with different values: the larger is taken`,
+      text: `${differing} ${differing === 1 ? "interval comes" : "intervals come"} twice with different values: the larger is used`,
     });
   findings.push(...clocksGoneBack(readings, atS, intervalS));
   return { series: { unit: readings.unit, startS, intervalS, clock, ...packed(phases) }, findings };

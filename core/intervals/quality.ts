@@ -148,7 +148,7 @@ function spikeIn(series: IntervalSeries): Finding[] {
         code: "spike" as const,
         fromS,
         toS: fromS + intervalS,
-        text: `One value on ${showWall(wallAt(clock, fromS))} is ${Math.round((most / next) * 10) / 10} times the next highest: look whether it was read rightly`,
+        text: `One value on ${showWall(wallAt(clock, fromS))} is ${Math.round((most / next) * 10) / 10} times the next highest: check whether it was read correctly`,
       },
     ];
   });

@@ -8,7 +8,7 @@ const uk = knownUkHome();
 
 describe("a charger with a plug", () => {
   const plugged = knownUsHome({ charger: { ...us.charger, connection: "plug" } });
-  it.each(["dedicated-circuit", "dynamic-load-management"])("takes no more than 40 A by %s", (way) => {
+  it.each(["dedicated-circuit", "dynamic-load-management"])("is rated for no more than 40 A by %s", (way) => {
     expect(wayIn(plugged, way)).toMatchObject({ verdict: "ready", chargeA: 40, circuitA: 50 });
     expect(workIn(plugged, way)).toMatch(/Fit a receptacle with GFCI protection for the charger's plug .*625\.44/);
   });

@@ -402,7 +402,7 @@ const TO_MEND: Stopped[] = [
     withDryer({ plainSplitter: true }),
     "circuit-splitter",
     "with-work",
-    /Take the plain Y-lead off the receptacle/,
+    /Remove the plain Y-lead from the receptacle/,
   ],
   [
     "a breaker too large for its conductor",
@@ -456,7 +456,7 @@ const TO_MEND: Stopped[] = [
     withGarage(us, { feeder: { ratingA: 60, conductor: { size: "8 AWG", material: "cu", type: "thhn" } } }),
     "dedicated-circuit",
     "with-work",
-    /Renew the feeder of Garage in 4 AWG behind its 60 A breaker/,
+    /Renew the feeder of Garage in 4 AWG for its 60 A breaker/,
   ],
   [
     "a service of 60 A",
@@ -466,7 +466,7 @@ const TO_MEND: Stopped[] = [
     ),
     managed,
     "with-work",
-    /authority's word in writing that the 60 A service may take this load/,
+    /authority's agreement in writing that the 60 A service may take this load/,
   ],
   [
     "a bus that its main and solar overload",

@@ -39,7 +39,7 @@ describe("energy a day", () => {
   it("is 10 kWh where nobody said anything, and says so", () => {
     expect(of({ pluggedIn: night })).toMatchObject({
       energyPerDayKWh: 10,
-      assumed: ["No driving has been entered: 10 kWh a day is taken"],
+      assumed: ["No driving has been entered: 10 kWh a day is assumed"],
     });
     expect(of(null).assumed).toHaveLength(2);
   });
@@ -100,7 +100,7 @@ describe("the nights of a year", () => {
     expect(hardest?.carsKWh.map((kWh) => Number(kWh.toFixed(9)))).toEqual([45, 5]);
     expect(hardest?.share).toBeCloseTo(1 / 21, 12);
     expect(nightName(next as never)).toBe("Friday");
-    expect(found.assumed).toContain("A third of all nights is taken as winter");
+    expect(found.assumed).toContain("A third of all nights is assumed to be winter");
     expect(found.explain.energyPerDayKWh.numbers).toBe(
       "10 kWh + 5 kWh = 15 kWh; the most is 50 kWh on a Friday in winter",
     );
@@ -137,7 +137,7 @@ describe("the nights of a year", () => {
   it("are from eight to six where nobody said, and that is said", () => {
     expect(of({ energyPerDayKWh: 5 })).toMatchObject({
       hoursPerNight: 10,
-      assumed: ["Plugged in 8:00 PM to 6:00 AM is taken"],
+      assumed: ["Plugged in 8:00 PM to 6:00 AM is assumed"],
     });
   });
 });

@@ -101,12 +101,12 @@ export function nightNeed({
   const energyPerDayKWh =
     told ?? (cars.length > 0 ? cars.reduce((total, car) => total + carEnergyKWh(car), 0) : USUAL_ENERGY_KWH);
   if (told === undefined && cars.length === 0)
-    assumed.push(`No driving has been entered: ${USUAL_ENERGY_KWH} kWh a day is taken`);
+    assumed.push(`No driving has been entered: ${USUAL_ENERGY_KWH} kWh a day is assumed`);
   const pluggedIn = need?.pluggedIn ?? USUAL_PLUGGED_IN;
   if (!need?.pluggedIn && !need?.pluggedInByWeekday)
-    assumed.push(`Plugged in ${showWindow(pluggedIn, region)} is taken`);
+    assumed.push(`Plugged in ${showWindow(pluggedIn, region)} is assumed`);
   const nights = nightsOf(need ?? {}, pluggedIn, energyPerDayKWh);
-  if (nights.some((n) => n.winter !== null)) assumed.push("A third of all nights is taken as winter");
+  if (nights.some((n) => n.winter !== null)) assumed.push("A third of all nights is assumed to be winter");
   const hoursPerNight = Math.round(nights.reduce((t, n) => t + n.hoursCount * n.share, 0) * 60) / 60;
   const carNumbers = cars.map((car) => showKWh(carEnergyKWh(car))).join(" + ");
   return {

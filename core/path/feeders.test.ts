@@ -63,7 +63,7 @@ describe("a sub-panel feeder", () => {
     );
     expect(way(garage(50, { busA: 50 }), "dedicated-circuit")?.chargeA).toBe(28);
   });
-  it("carries what stands behind a further panel", () => {
+  it("carries what is protected at a further panel", () => {
     const base = garage(60);
     const shed: Panel = {
       id: "shed",

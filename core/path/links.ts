@@ -97,7 +97,7 @@ export function pathTo(home: Home, target: Target, look: LookFor = EVERYTHING): 
     demandA,
     supplyA,
     readRatingA(document) === null
-      ? `${showA(supplyA)} taken, not read`
+      ? `${showA(supplyA)} assumed, not read`
       : `${words.supplyOf(showA(supplyA))}, ${words.ratingReadOff}`,
     asks(() => [...unknownsOfSupply(home), ...nowhere]),
   );

@@ -72,7 +72,7 @@ describe("a panel that was measured", () => {
     // Clamps elsewhere do not help here: 125 % of 80 A come on top.
     expect(held("other", 50)).toBeCloseTo((8000 + 0.4 * 2050) / 240 + 100, 6);
   });
-  it("has the lines that count for something, of what stands behind it", () => {
+  it("has the lines that count for something, of what is protected at it", () => {
     const [main] = us.panels as [Panel];
     const garage: Panel = {
       id: "g",

@@ -201,7 +201,7 @@ describe("a charger inside of what is there", () => {
       ],
       charger: { at, leadLength: 5 },
     });
-    return standsInside(plotOf(plan), [parkedCar(front)]);
+    return standsInside(plotOf(plan), [parkedCar(front)], "us");
   };
   it("is told by what it stands in", () => {
     expect(inside([6, 2])).toBe("the house (shed)");
@@ -210,6 +210,6 @@ describe("a charger inside of what is there", () => {
   it("is nothing on a wall, before it, or where there is no charger", () => {
     expect(inside([4, 2])).toBe(null);
     expect(inside([3.9, 2])).toBe(null);
-    expect(standsInside({ solids: [], parking: [], charger: null }, [])).toBe(null);
+    expect(standsInside({ solids: [], parking: [], charger: null }, [], "us")).toBe(null);
   });
 });

@@ -1,5 +1,7 @@
 /** Whether a lead reaches the ports of the cars: lying on the ground, hanging, or not. */
+
 import type { CaseDocument, Place } from "#core/case/document/types.ts";
+import type { Region } from "../codebook/types.ts";
 import { type Ground, groundOf, isWellInside, type PlanPath, type Point, shortestPathsTo } from "./geometry.ts";
 import {
   type HungCharger,
@@ -11,6 +13,7 @@ import {
   plotOf,
   portOf,
 } from "./plot.ts";
+import { solidName } from "./solid-names.ts";
 
 export type ReachVerdict = "lies" | "hangs" | "short";
 
@@ -117,10 +120,14 @@ export function reachIn({ place, need }: Pick<CaseDocument, "place" | "need">): 
 }
 
 /** What a charger would stand inside of, as it goes on after "inside": no lead leads out of it; null where it is free. */
-export function standsInside({ solids, parking, charger }: Plot, cars: readonly ParkedCar[]): string | null {
+export function standsInside(
+  { solids, parking, charger }: Plot,
+  cars: readonly ParkedCar[],
+  region: Region,
+): string | null {
   if (!charger) return null;
   const solid = solids.find((s) => isWellInside(charger.at, s.polygon));
-  if (solid) return `the ${solid.kind}${solid.id === solid.kind ? "" : ` (${solid.id})`}`;
+  if (solid) return `the ${solidName(solid.kind, region)}${solid.id === solid.kind ? "" : ` (${solid.id})`}`;
   const under = parking.find((p) => cars.some((car) => isWellInside(charger.at, outlineOf(p, car))));
   return under ? `the car on "${under.id}"` : null;
 }

@@ -34,7 +34,7 @@ const GARAGE = [
 export const STARTING_PLANS: readonly StartingPlan[] = [
   {
     id: "drive",
-    name: "Drive before the house",
+    name: "Drive in front of the house",
     place: {
       unit: "m",
       solids: [{ id: "house", kind: "house", points: HOUSE }],
@@ -60,7 +60,7 @@ export const STARTING_PLANS: readonly StartingPlan[] = [
   },
   {
     id: "behind",
-    name: "Space behind the house",
+    name: "Parking behind the house",
     place: {
       unit: "m",
       solids: [

@@ -67,7 +67,7 @@ export function wallChecks(plot: Plot, cars: readonly ParkedCar[], region: Regio
       text: `The wall is straight for the unit and ${m(SIDE_M)} on each side`,
       rule: "Maker's instructions",
       passes: wall !== null && room >= needs - 1e-9,
-      numbers: wall ? `${m(room)} to the nearer end, ${m(needs)} asked for` : "it does not hang on a wall of the plan",
+      numbers: wall ? `${m(room)} to the nearer end, ${m(needs)} needed` : "it is not on a wall of the plan",
     },
     {
       id: "bumper",
@@ -86,7 +86,7 @@ export function wallChecks(plot: Plot, cars: readonly ParkedCar[], region: Regio
     },
     {
       id: "lead",
-      text: "The lead crosses no footway, no sharp edge and not the edge of a garage door; else hang it elsewhere or say how it is guarded",
+      text: "The lead crosses no footway, no sharp edge and not the edge of a garage door; otherwise mount it elsewhere or record how it is protected",
       rule: "Heron's own",
       passes: null,
       numbers: "",

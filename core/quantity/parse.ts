@@ -136,7 +136,7 @@ export function parseNameplate(text: string): { nameplate: Nameplate | null; res
   if (amps !== undefined && volts !== undefined && volts < 100 && amps >= 100)
     return { problem: `${amps} A at ${volts} V looks swapped: did you mean ${volts} A at ${amps} V?` };
   if (amps === undefined && va === undefined && volts !== undefined)
-    return { problem: `${volts} V alone says nothing of the load: add amperes or watts` };
+    return { problem: `${volts} V alone is not enough to tell the load: add amperes or watts` };
   const nameplate =
     va !== undefined ? { va } : amps !== undefined ? { amps, ...(volts === undefined ? {} : { volts }) } : null;
   return { nameplate, rest: tidyWords(rest) };

@@ -52,13 +52,13 @@ export function clampFindings(
 ): ClampFinding[] {
   return clamps.flatMap(({ amps, signal, volts, watts }, clamp): ClampFinding[] => {
     const name = `Clamp ${clamp + 1}`;
-    if (!signal) return [{ clamp, code: "no-signal", text: `${name} gives no signal: look at its plug and its lead` }];
+    if (!signal) return [{ clamp, code: "no-signal", text: `${name} gives no signal: check its plug and its lead` }];
     if (amps < NOTHING_A)
       return [
         {
           clamp,
           code: "open",
-          text: `${name} reads ${showA(amps)}, next to nothing: its jaws are open, or it is not round a conductor of the supply`,
+          text: `${name} reads ${showA(amps)}, next to nothing: its jaws are open, or it is not around a conductor of the supply`,
         },
       ];
     const factor = watts / (volts * amps);
@@ -79,7 +79,7 @@ export function clampFindings(
         {
           clamp,
           code: "wrong-conductor",
-          text: `${name} does not follow the voltage of its leg: it is on another conductor, or round more than one`,
+          text: `${name} does not follow the voltage of its leg: it is on another conductor, or around more than one`,
         },
       ];
     if (factor < 0)

@@ -153,7 +153,7 @@ export function measuredHouse(
   const { amps: averages, count } = bridged(ampsOf(series, volts, phases), series.intervalS);
   if (count > 0) notes.push(`${count} missing intervals are bridged by the larger of their neighbours`);
   if (phases === 3 && series.phases.length === 1 && series.unit !== "A")
-    notes.push("One total of three phases is taken as spread evenly over them");
+    notes.push("One total of three phases is assumed to be spread evenly over them");
   const existing = loads.flatMap((l) => (l.existing ? (usualUse(l) ?? []) : []));
   const amps = rebuilt(averages, series, dtS, existing, seed);
   if (series.intervalS > dtS)

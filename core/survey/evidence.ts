@@ -40,7 +40,7 @@ export function evidenceFor(document: CaseDocument): EvidenceItem[] {
   const fed = document.panels.filter((p) => !onSupply(p));
   const items: (EvidenceItem | false)[] = [
     { id: "supply-label", ...pictures.supplyLabel, neededForVerdict: true },
-    { id: "meter", label: "Meter", shows: "Its number, and where it stands", neededForVerdict: false },
+    { id: "meter", label: "Meter", shows: "Its number, and where it is", neededForVerdict: false },
     asksFor.emergencyDisconnect && {
       id: "disconnect",
       label: "Disconnect outdoors",
@@ -83,7 +83,7 @@ export function evidenceFor(document: CaseDocument): EvidenceItem[] {
     (document.outlets ?? []).length > 0 && {
       id: "outlet-face",
       label: `${capital(words.outlet)} face`,
-      shows: "Blades or pins, a ground, heat marks",
+      shows: "Contacts, ground, heat marks",
       neededForVerdict: true,
     },
     {
@@ -95,7 +95,7 @@ export function evidenceFor(document: CaseDocument): EvidenceItem[] {
     {
       id: "charger-wall",
       label: "Wall for the charger",
-      shows: "The wall and what stands before it",
+      shows: "The wall and what is in front of it",
       neededForVerdict: false,
     },
     {

@@ -141,7 +141,7 @@ describe("conductors and outlets of the survey", () => {
     return assess({ ...base, panels }).findings.find((f) => f.code === "conductor-undersized");
   };
   it("a device larger than its conductor allows is found", () => {
-    expect(circuit(30, "12 AWG", "nm-b")?.text).toMatch(/"Dryer" stands behind 30 A.*20 A at most/);
+    expect(circuit(30, "12 AWG", "nm-b")?.text).toMatch(/"Dryer" is protected at 30 A.*20 A at most/);
     expect(circuit(20, "12 AWG", "nm-b")).toBeUndefined();
     expect(circuit(60, "6 AWG", "nm-b")).toBeUndefined();
     expect(circuit(70, "6 AWG", "nm-b")).toBeDefined();

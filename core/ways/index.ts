@@ -288,8 +288,8 @@ function explain(
         : { ...guard.cited, numbers: [guard.cited.numbers, ...clamps].join("; ") },
       [
         replayed
-          ? `A night gives ${showKWh(energyKWh)} in the mean, and all it asks for on ${replayedInWords(replayed)}, replayed step by step`
-          : `A usual night leaves ${showKWh(energyKWh)}: the house is taken to draw 14 to 55 % of its governing demand by the hour (Heron's own assumption; measured days replace it)`,
+          ? `A night gives ${showKWh(energyKWh)} on average, and all it asks for on ${replayedInWords(replayed)}, replayed step by step`
+          : `A usual night leaves ${showKWh(energyKWh)}: the house is assumed to draw 14 to 55 % of its governing demand by the hour (Heron's own assumption; measured days replace it)`,
       ],
       ["A larger supply", "A measurement of the home's own nights"],
     );

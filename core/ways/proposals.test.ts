@@ -78,7 +78,7 @@ describe("an outlet", () => {
   });
   it("of another country's pattern is refused by name", () => {
     expect(reasonsIn(withOutletIn(us, { id: "x", type: "bs1363" }), "existing-outlet")).toBe(
-      "A bs1363 is no receptacle of these rules",
+      "A bs1363 is not a receptacle of these rules",
     );
   });
   it("of which nobody knows the circuit is taken at the panel of the charger, and asked for", () => {
@@ -290,10 +290,10 @@ describe("a panel that serves", () => {
   it("is left as it is: sound where somebody looked, not spoken against where nobody did, none where there is none", () => {
     expect(both(us)).toEqual(said("The panel is sound and has room"));
     expect(both(onPanel(us, { condition: undefined }))).toEqual(
-      said("Nothing is known against the panel, as far as it was looked at"),
+      said("Nothing is known against the panel, as far as it was inspected"),
     );
     expect(both(onPanel(us, { spaces: undefined }))).toEqual(
-      said("Nothing is known against the panel, as far as it was looked at"),
+      said("Nothing is known against the panel, as far as it was inspected"),
     );
     expect(both({ ...us, panels: [] })).toEqual(said("No panel has been recorded yet"));
   });

@@ -81,7 +81,7 @@ describe("among ways that meet the need", () => {
     expect(taken([way("a", { chargeA: 0 })]).way).toBeNull();
     expect(taken([way("a", { energyPerNightKWh: 0, meetsNeed: false })]).way).toBeNull();
     expect(taken([way("a", { chargeA: 0 }), way("b", { price: 9000 })]).way).toBe("b");
-    expect(taken([]).because).toBe("No way can be taken as things stand. What rules each one out stands beside it.");
+    expect(taken([]).because).toBe("Every way is ruled out as things stand. The reason stands beside each.");
   });
 });
 
@@ -104,7 +104,7 @@ describe("where no way meets the need", () => {
   it("it says what would have to change: hours, need, supply, or a second way", () => {
     // 8 hours give 4 kWh of 10: 20 hours would do.
     expect(taken([short(4)]).because).toBe(
-      "dedicated-circuit delivers the most, 4 kWh of 10 kWh on a usual night. To meet the need it would take 20 hours plugged in instead of 8, or a need of 4 kWh, or a larger supply, or a second way beside it.",
+      "dedicated-circuit delivers the most, 4 kWh of 10 kWh on a usual night. To meet the need it would take 20 hours plugged in instead of 8, or a need of 4 kWh, or a larger supply, or a second way in addition.",
     );
     // 8 x 10 / 6.5 = 12.31: rounded up to a tenth, so that it is enough.
     expect(taken([short(6.5)]).because).toMatch(/12.4 hours plugged in instead of 8/);

@@ -41,7 +41,7 @@ function whatWouldHaveToChange({ way, lacking }: WayJudgement): string {
       : []),
     `a need of ${showKWh(energyKWh)}`,
     ...(wayOf(way).enlargesSupply ? [] : ["a larger supply"]),
-    "a second way beside it",
+    "a second way in addition",
   ].join(", or ");
 }
 
@@ -54,7 +54,7 @@ export function recommend(ways: readonly WayJudgement[], policy: Policy, need: N
         "The car is never plugged in while it may charge: no way gives it anything. The hours, or the cheap window, would have to change.",
     };
   if (usable.length === 0)
-    return { way: null, because: "No way can be taken as things stand. What rules each one out stands beside it." };
+    return { way: null, because: "Every way is ruled out as things stand. The reason stands beside each." };
   const enough = usable.filter((w) => w.meetsNeed);
   if (enough.length === 0) {
     const [most] = [...usable].sort(

@@ -79,7 +79,7 @@ export function panelServes({ path, spaces, codebook }: Situation): Reason {
       ? `No ${panel} has been recorded yet`
       : looked
         ? `The ${panel} is sound and has room`
-        : `Nothing is known against the ${panel}, as far as it was looked at`;
+        : `Nothing is known against the ${panel}, as far as it was inspected`;
   return reason("not-needed", text, "Site survey");
 }
 

@@ -132,13 +132,13 @@ export async function nightsFigures(browser: Browser, page: Page, heron: Heron, 
   const from = performance.now();
   await nights.getByRole("button", { name: "Replay the nights" }).click();
   let mostMB = 0;
-  const table = nights.getByRole("table", { name: "What comes of each way in a year" });
+  const table = nights.getByRole("table", { name: "What each way gives in a year" });
   while (!(await table.isVisible())) {
     mostMB = Math.max(mostMB, await tabMB(browser));
     await page.waitForTimeout(250);
   }
   const replay200Ms = Math.round(performance.now() - from);
-  await expect(nights.getByText("How long which current is drawn")).toBeVisible();
+  await expect(nights.getByText("Share of the time for which each current is drawn or exceeded")).toBeVisible();
   return {
     csvOf525600RowsMs: csvMs,
     longestTaskWhileReadingMs: longestTaskMs,

@@ -84,7 +84,7 @@ export async function openWith200PhotosMs(page: Page, heron: Heron, job: string)
   const { keepPicture } = await import("#server/pictures.ts");
   const { photosOf } = await import("#server/job-photos.ts");
   const kept = await keepPicture(await phonePhoto(1600, 1200));
-  if (!kept) throw new Error("no picture");
+  if (!kept) throw new Error("not a picture");
   const photos = photosOf("tidewrack");
   for (let i = 0; i < 200; i++)
     await photos.add(job, "demo-mara", {

@@ -63,7 +63,7 @@ export async function inWorkers(page: Page, heron: Heron, jobId: string): Promis
   const longestTaskMs = () => page.evaluate(() => Math.round((window as unknown as { longest: number }).longest));
   const asked = performance.now();
   await page.getByRole("button", { name: "Work them out" }).click();
-  const told = page.getByText(/beaten by no other/);
+  const told = page.getByText(/not beaten by any other/);
   await told.waitFor();
   const plansMs = Math.round(performance.now() - asked);
   const whileComputing = await longestTaskMs();

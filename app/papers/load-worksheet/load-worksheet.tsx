@@ -223,7 +223,7 @@ export function LoadWorksheet(input: PaperInput) {
             <Text style={s.quiet}>{plain(`${way.explain.formula}: ${way.explain.numbers} (${way.explain.rule})`)}</Text>
           </>
         ) : (
-          <Text>No way can be taken as things stand.</Text>
+          <Text>Every way is ruled out as things stand.</Text>
         )}
       </View>
       {way && way.work.length > 0 && (

@@ -38,7 +38,7 @@ export function OwnerConsent(input: PaperInput) {
           ))}
         </>
       ) : (
-        <Text>The way is not settled yet; no work is asked for by this form until it is written here.</Text>
+        <Text>The way is not settled yet; this form does not cover any work until it is written here.</Text>
       )}
       <Text style={s.h2}>What it leaves</Text>
       <Text>{way ? plain(way.leaves) : "-"}</Text>
@@ -69,7 +69,7 @@ export function OwnerConsent(input: PaperInput) {
       </View>
       <Text style={[s.quiet, { marginTop: 18 }]}>
         The work is done by {words.competent} to the rules named above. Local code, the {words.authority}'s rules and
-        the maker's instructions come first. This form is no legal advice.
+        the maker's instructions come first. This form is not legal advice.
       </Text>
     </Sheet>
   );

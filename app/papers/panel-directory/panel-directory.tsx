@@ -69,7 +69,7 @@ export function PanelDirectory(input: PaperInput) {
         );
       })}
       <Text style={[s.quiet, { marginTop: 8 }]}>
-        As surveyed; prove every circuit before relying on this label ({sections.directory}).
+        As surveyed; verify every circuit before relying on this label ({sections.directory}).
       </Text>
     </Sheet>
   );

@@ -36,7 +36,7 @@ export function SingleLine(input: PaperInput) {
                 {way.circuit.checks.map((c) => (
                   <Text key={c.id + c.numbers}>
                     - {c.label}: {plain(c.numbers)} ({c.rule})
-                    {c.passes === null ? ": see to it" : c.passes ? "" : ": does not hold"}
+                    {c.passes === null ? ": confirm" : c.passes ? "" : ": fails"}
                   </Text>
                 ))}
                 {way.circuit.cautions.map((c) => (
@@ -47,11 +47,11 @@ export function SingleLine(input: PaperInput) {
           </View>
         </>
       ) : (
-        <Text style={{ marginTop: 14 }}>No way can be taken as things stand; there is nothing to draw yet.</Text>
+        <Text style={{ marginTop: 14 }}>Every way is ruled out as things stand; there is nothing to draw yet.</Text>
       )}
       <Text style={[s.quiet, { marginTop: 10 }]}>
-        A plain line is there already, a doubled one is new. Local code, the {words.authority} and the makers'
-        instructions come first; {words.competent} answers for the work.
+        A plain line is existing, a double line is new. Local code, the {words.authority} and the makers' instructions
+        come first; {words.competent} is responsible for the work.
       </Text>
       <Signatures lines={["Prepared by", "Signature", "Date"]} />
     </Sheet>

@@ -23,9 +23,9 @@ export function Terminations(input: PaperInput) {
   return (
     <Sheet title="Termination sheet" input={input}>
       <Text style={{ marginTop: 8 }}>
-        Each terminal to the value on its maker's label, with a tool calibrated within twelve months; pulled; stranded
-        wire once more after it has settled. {region === "us" ? "1 N m is 8.851 lb-in. " : ""}Isolated, locked off and
-        proved dead before a cover comes off.
+        Tighten each terminal to the value on its maker's label, with a tool calibrated within twelve months, then
+        pull-test it. Torque stranded wire again after it has settled. {region === "us" ? "1 N m is 8.851 lb-in. " : ""}
+        Isolated, locked off and proved dead before a cover comes off.
       </Text>
       <Text style={{ marginTop: 8 }}>
         Tool ______________________ calibrated on ______________ by ______________________
@@ -39,7 +39,7 @@ export function Terminations(input: PaperInput) {
           <View style={[t.row, { borderBottomWidth: 1.2 }]} fixed>
             <Text style={[t.name, { fontWeight: 700 }]}>Terminal</Text>
             <Text style={[t.wire, { fontWeight: 700 }]}>Conductor</Text>
-            {[`Label, ${unit}`, `Done, ${unit}`, "Pulled", "Once more"].map((head) => (
+            {[`Label, ${unit}`, `Done, ${unit}`, "Pull-tested", "Torqued again"].map((head) => (
               <Text key={head} style={[t.blank, { fontWeight: 700 }]}>
                 {head}
               </Text>

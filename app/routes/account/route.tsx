@@ -60,7 +60,7 @@ export const action = ({ request, context }: Route.ActionArgs) =>
         return answer({
           form,
           problems: { ...problems },
-          done: "The second factor is gone; other devices are signed out.",
+          done: "Two-step sign-in is off. Your other devices are signed out.",
         });
       }
       case "password": {
@@ -68,16 +68,16 @@ export const action = ({ request, context }: Route.ActionArgs) =>
         return answer({
           form,
           problems: { ...problems },
-          done: "The password is changed; other devices are signed out.",
+          done: "The password is changed. Your other devices are signed out.",
         });
       }
     }
   });
 
 const ROLE_SAYS = {
-  owner: "You may do everything, and look after the people of the firm.",
-  electrician: "You may survey, design, issue papers and take cases in and out.",
-  apprentice: "You may survey and draft. Papers, files and rule sets are for the electricians.",
+  owner: "You can do everything, and manage the people of the firm.",
+  electrician: "You can survey, design, issue papers, and import and export jobs.",
+  apprentice: "You can survey and draft. Papers, files and rule sets are for the electricians.",
 } as const;
 
 export default function Account({ loaderData, actionData }: Route.ComponentProps) {
@@ -121,16 +121,16 @@ export default function Account({ loaderData, actionData }: Route.ComponentProps
       <main className={styles.parts}>
         {mustSetUp && (
           <p role="alert" className={styles.asked}>
-            {firm} asks for a second factor: set it up below, and all else opens.
+            {firm} requires two-step sign-in. Set it up below to open the rest of Heron.
           </p>
         )}
         <p>{ROLE_SAYS[role]}</p>
         <section>
-          <h2>Second factor</h2>
+          <h2>Two-step sign-in</h2>
           {said?.codes && (
             <div role="status" className={styles.codes}>
               <p>
-                <b>It is set up.</b> Write these recovery codes down and keep them apart from the phone: each lets you
+                <b>It is on.</b> Write these recovery codes down and keep them away from the phone. Each lets you sign
                 in once. They are not shown again.
               </p>
               <ul className="figure">
@@ -143,26 +143,26 @@ export default function Account({ loaderData, actionData }: Route.ComponentProps
           {done("second-factor")}
           {hasSecondFactor ? (
             <>
-              <p>It is set up: after the password a code is asked for.</p>
+              <p>It is on: after your password, Heron asks for a code from your phone.</p>
               <Form method="post" className={styles.form} noValidate>
-                <h3>Move it to another phone</h3>
-                <p>Scan this with the new phone. The codes of the old one end with it.</p>
+                <h3>Move to another phone</h3>
+                <p>Scan this with the new phone. The codes of the old phone then stop working.</p>
                 <input type="hidden" name="what" value="set-up" />
                 <SecretToScan {...factor} />
                 {code("code", "Code of the new phone")}
                 {code("oldCode", "Code of the old phone, or a recovery code")}
                 {password("second-factor", "password", "Your password", "current-password")}
                 <Button htmlType="submit" loading={busy}>
-                  Move it
+                  Move to this phone
                 </Button>
               </Form>
               <Form method="post" className={styles.form} noValidate>
-                <h3>Take it away</h3>
+                <h3>Turn it off</h3>
                 <input type="hidden" name="what" value="take-away" />
                 {code("oldCode", "Code, or a recovery code")}
                 {password("second-factor", "password", "Your password", "current-password")}
                 <Button htmlType="submit" loading={busy}>
-                  Take it away
+                  Turn it off
                 </Button>
               </Form>
             </>
@@ -187,13 +187,13 @@ export default function Account({ loaderData, actionData }: Route.ComponentProps
           {done("password")}
           <Form method="post" className={styles.form} noValidate>
             <input type="hidden" name="what" value="password" />
-            {password("password", "current", "The one you have", "current-password")}
+            {password("password", "current", "Current password", "current-password")}
             {password(
               "password",
               "next",
-              "The new one",
+              "New password",
               "new-password",
-              "Twelve characters or more; a few unlikely words do well.",
+              "Twelve characters or more; a few unrelated words work well.",
             )}
             <Button htmlType="submit" loading={busy}>
               Change the password
@@ -217,7 +217,7 @@ function SecretToScan({ secret, address }: { secret: string; address: string }) 
   return (
     <div className={styles.secret}>
       <QRCode
-        aria-label="The same as a code for a camera"
+        aria-label="The same key as a QR code"
         value={address}
         size={152}
         type="svg"

@@ -7,8 +7,8 @@ export const LEDGER_COLUMNS = [
   "Load",
   "Kind",
   "Panel",
-  "Pieces",
-  "Nameplate of one (VA)",
+  "Quantity",
+  "Nameplate, each (VA)",
   "Connected (VA)",
   "Planned",
 ] as const;

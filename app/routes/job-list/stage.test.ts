@@ -13,7 +13,7 @@ describe("the next step of a job", () => {
   it("once quoted is to hear from the customer, unless something is still to be confirmed", () => {
     expect(nextStep("quoted", asksNothing, "utility")).toEqual({
       step: "ways",
-      text: "Hear whether the quote is taken",
+      text: "Ask whether the quote is accepted",
     });
     expect(nextStep("quoted", asks, "utility")).toEqual(asks.next);
   });

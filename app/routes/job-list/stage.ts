@@ -38,6 +38,6 @@ export function nextStep(
 ): { step: StepId; text: string } {
   if (stage === "installed") return { step: "papers", text: "Nothing left to do; its papers are kept here" };
   if (stage === "waiting") return { step: "papers", text: `Ask the ${operator} how far the application is` };
-  if (stage === "quoted" && next.step === "papers") return { step: "ways", text: "Hear whether the quote is taken" };
+  if (stage === "quoted" && next.step === "papers") return { step: "ways", text: "Ask whether the quote is accepted" };
   return next;
 }

@@ -161,7 +161,7 @@ function Decided() {
   ) : (
     <p className="quiet">
       Decided: {lower(way.name)}, by {decision.by} on {on}
-      {recommended && <>. Recommended otherwise: {lower(recommended.name)}</>}
+      {recommended && <>. Heron recommends instead: {lower(recommended.name)}</>}
     </p>
   );
 }
@@ -313,7 +313,7 @@ export function JobFrame({ jobId, person, children }: { jobId: string; person: s
   return (
     <div className={styles.frame} data-why={whyOpen}>
       <a href="#sheet" className={styles.skip}>
-        Skip to the sheet
+        Skip to the main part
       </a>
       <Head jobId={jobId} person={person} dialogs={dialogs} />
       <Path jobId={jobId} />

@@ -66,9 +66,9 @@ function RefusalNotice() {
       type="error"
       showIcon
       role="alert"
-      title="The last change was not taken, and has been put back."
+      title="The last change was refused and has been undone."
       description={refused.map((problem) => problemInWords(document, problem)).join("; ")}
-      action={<Button onClick={() => store.dismissRefusal()}>Understood</Button>}
+      action={<Button onClick={() => store.dismissRefusal()}>OK</Button>}
     />
   );
 }
@@ -86,7 +86,7 @@ function ParkedNotice() {
       description={parked.flatMap(({ patch, madeOn }) => changesInWords(madeOn, patch)).join("; ")}
       action={
         <span className={styles.choices}>
-          <Button onClick={() => store.settleParked("leave-out")}>Leave out</Button>
+          <Button onClick={() => store.settleParked("leave-out")}>Discard</Button>
           <Button type="primary" onClick={() => store.settleParked("again")}>
             Try again
           </Button>

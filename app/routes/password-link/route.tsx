@@ -36,8 +36,8 @@ export default function PasswordLink({ loaderData, actionData }: Route.Component
     return (
       <main className={styles.page}>
         <Mark />
-        <h1>This link is used up</h1>
-        <p>It was taken already, or is more than three days old. Ask the owner of the firm for a new one.</p>
+        <h1>This link no longer works</h1>
+        <p>It was used already, or is more than three days old. Ask the owner of the firm for a new one.</p>
         <p>
           <Link to="/sign-in">Sign in</Link>
         </p>
@@ -58,7 +58,7 @@ export default function PasswordLink({ loaderData, actionData }: Route.Component
         <Field
           label="Your new password"
           problem={problem}
-          hint="Twelve characters or more; a few unlikely words do well."
+          hint="Twelve characters or more; a few unrelated words work well."
         >
           {(tied) => (
             <Input

@@ -2,7 +2,7 @@
 import { number, object, string } from "yup";
 import { ROLES, type Role } from "#core/rights.ts";
 
-const personField = string().required("Choose somebody").max(64, "There is nobody like that in the firm.");
+const personField = string().required("Choose somebody").max(64, "There is no such person in the firm.");
 const yesOrNo = string().oneOf(["yes", "no"], "Choose yes or no").required("Choose yes or no");
 const MOST_KEPT_DAYS = 30;
 /** Each form of the page: the fields that are read of it. */
@@ -13,7 +13,7 @@ export const INTENTS = {
       .trim()
       .lowercase()
       .required("Type the e-mail")
-      .email("That is no e-mail address")
+      .email("That is not an e-mail address")
       .max(200, "The e-mail is too long: 200 characters at most"),
     role: string<Role>().oneOf(ROLES, "Choose a role").required("Choose a role"),
   }),
@@ -27,7 +27,7 @@ export const INTENTS = {
       .typeError("Type a number of days")
       .required("Type a number of days")
       .integer("Type a whole number of days")
-      .min(1, "One day at least")
+      .min(1, "At least one day")
       .max(MOST_KEPT_DAYS, `${MOST_KEPT_DAYS} days at most`),
   }),
 };

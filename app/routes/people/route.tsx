@@ -132,32 +132,32 @@ export default function People({ loaderData, actionData }: Route.ComponentProps)
               {(tied) => <RoleChoice {...tied} value="electrician" />}
             </Field>
             <Button type="primary" htmlType="submit" loading={busy}>
-              Make the link
+              Make an invitation link
             </Button>
           </Form>
         </section>
         <section>
-          <h2>Second factor</h2>
+          <h2>Two-step sign-in</h2>
           <Form method="post" className={styles.asks}>
             <input type="hidden" name="what" value="ask-factor" />
             <p>
               {asks
-                ? "Everybody enters a code after the password, and sets up a second factor at the next sign-in."
-                : "A second factor is optional for everybody."}
-              {!asks && !ownFactor && " You have none yourself: you will be asked for it at once."}
+                ? "Everybody enters a code from the phone after the password, and sets this up at the next sign-in."
+                : "Two-step sign-in is optional for everybody."}
+              {!asks && !ownFactor && " You have not set it up yourself: you will be asked to do so at once."}
             </p>
             <Button htmlType="submit" name="asks" value={asks ? "no" : "yes"}>
-              {asks ? "Ask nobody" : "Ask everybody"}
+              {asks ? "Make it optional" : "Require it of everybody"}
             </Button>
           </Form>
         </section>
         <section>
-          <h2>Pages without a connection</h2>
+          <h2>Pages kept for work without a connection</h2>
           <Form method="post" className={styles.asks} key={set.keepPagesDays} noValidate>
             <input type="hidden" name="what" value="keep-pages" />
             <p>
-              A browser shows the pages that were last seen in it while there is no connection, for this many days. What
-              somebody typed waits longer, until that person signs in again.
+              While there is no connection, a browser shows the pages that it opened last, for this many days. What
+              somebody typed is kept longer, until that person signs in again.
             </p>
             <Field label="Days" problem={problems.days}>
               {(tied) => (
@@ -204,9 +204,7 @@ function MadeLink({ link: { name, address } }: { link: NonNullable<Said["link"]>
   }, []);
   return (
     <div ref={place} role="status" tabIndex={-1} className={styles.link}>
-      <p>
-        Hand this link to {name}. It is shown this once, is good for three days, and opens on a phone as on a computer.
-      </p>
+      <p>Give this link to {name}. It is shown only now, works for three days, and opens on a phone or a computer.</p>
       <p className="figure">{address}</p>
       <Button
         type="primary"
@@ -284,12 +282,12 @@ function PersonRow({ person, own, problem }: { person: FirmPerson; own: boolean;
       <td className={styles.acts}>
         {person.active && (
           <Act person={person} what="link">
-            Link for a password
+            Make a password link
           </Act>
         )}
         {person.active && person.hasSecondFactor && !own && (
           <Act person={person} what="take-factor">
-            Take the code away
+            Turn off two-step sign-in
           </Act>
         )}
         {person.active ? (

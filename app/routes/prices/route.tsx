@@ -53,7 +53,7 @@ export const action = ({ request, context }: Route.ActionArgs) =>
     if (saved.kind === "changed-since")
       return refused(
         [
-          `${saved.by} has saved version ${saved.version} since this page was opened. What you typed still stands here: look at theirs in another tab, then save again.`,
+          `${saved.by} has saved version ${saved.version} since this page was opened. What you typed is still here: look at theirs in another tab, then save again.`,
         ],
         read.typed,
         409,
@@ -78,20 +78,20 @@ export default function Prices({ loaderData, actionData }: Route.ComponentProps)
     <div className={`${frame.page} ${styles.page}`}>
       <PageHead title={`Prices of ${firm}`}>
         <p className="quiet">
-          {version === 0 ? "As Heron ships them" : `Version ${version}`},{" "}
+          {version === 0 ? "As they come with Heron" : `Version ${version}`},{" "}
           {book.currency === "GBP" ? "pounds" : "dollars"}
           {book.madeUp && (
             <>
               {" "}
-              <b className={styles.madeUp}>made up: of no trade and no year</b>
+              <b className={styles.madeUp}>made-up example prices</b>
             </>
           )}
         </p>
       </PageHead>
       <main>
         <p className={styles.lead}>
-          Every price and every wait is made of these. Jobs that were quoted keep the version they were quoted by; all
-          others follow the newest. As a file:{" "}
+          Heron works out every price and every wait from these. Jobs that were quoted keep the version they were quoted
+          with; all others follow the newest. As a file:{" "}
           <a href="/prices.csv" download>
             CSV
           </a>{" "}
@@ -111,7 +111,7 @@ export default function Prices({ loaderData, actionData }: Route.ComponentProps)
             </ul>
           </div>
         )}
-        {!mayChange && <p className="quiet">The owner of the firm changes prices.</p>}
+        {!mayChange && <p className="quiet">Only the owner of the firm can change prices.</p>}
         <label className={styles.search}>
           Find an item
           <Input
@@ -159,10 +159,10 @@ export default function Prices({ loaderData, actionData }: Route.ComponentProps)
             <input type="hidden" name="version" value={version} />
             <input type="hidden" name="what" value="file" />
             <label>
-              Take a whole book from a CSV or XLSX file
+              Import a whole price book from a CSV or XLSX file
               <input type="file" name="file" accept=".csv,.xlsx" required />
             </label>
-            <Button htmlType="submit">Take it as version {version + 1}</Button>
+            <Button htmlType="submit">Import as version {version + 1}</Button>
           </Form>
         )}
         {versions.length > 0 && (
@@ -209,7 +209,7 @@ function GroupTable(props: {
             <th>Low</th>
             <th>Typical</th>
             <th>High</th>
-            {mayChange && <th>Take out</th>}
+            {mayChange && <th>Remove</th>}
           </tr>
         </thead>
         <tbody>
@@ -221,7 +221,7 @@ function GroupTable(props: {
               </th>
               <td>
                 {unitInWords(item, sign)}
-                {item.soldIn && item.soldIn > 1 && <span className="quiet">, by {item.soldIn}</span>}
+                {item.soldIn && item.soldIn > 1 && <span className="quiet">, sold by {item.soldIn}</span>}
               </td>
               {PICKS.map((figure) => (
                 <td key={figure} className="figure">
@@ -245,7 +245,7 @@ function GroupTable(props: {
                     type="checkbox"
                     name={inputName(item, "gone")}
                     defaultChecked={ownValue(typed, inputName(item, "gone")) === "on"}
-                    aria-label={`Take out ${item.name}`}
+                    aria-label={`Remove ${item.name}`}
                   />
                 </td>
               )}
@@ -267,7 +267,7 @@ function NewItem({ typed }: { typed: Readonly<Record<string, string>> }) {
   );
   return (
     <section>
-      <h2>One item more</h2>
+      <h2>Add an item</h2>
       <div className={styles.newItem}>
         <label>
           Group
@@ -286,7 +286,7 @@ function NewItem({ typed }: { typed: Readonly<Record<string, string>> }) {
         {field("typical", "Typical", { inputMode: "decimal" })}
         {field("high", "High", { inputMode: "decimal" })}
         {field("soldIn", "Sold in lengths or packs of", { inputMode: "decimal" })}
-        {field("condition", "Condition, of a grant")}
+        {field("condition", "Condition of a grant")}
       </div>
     </section>
   );

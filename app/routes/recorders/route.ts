@@ -28,7 +28,8 @@ const unlessSilent = async (work: () => Promise<Response>): Promise<Response> =>
     throw error;
   }
 };
-const SILENT = "The recorder does not answer. What it has recorded stays in it: look at its supply and its line.";
+const SILENT =
+  "The recorder does not answer. It keeps what it has recorded: check its power supply and its network cable.";
 const json = (value: unknown): Response => Response.json(value, { headers: { "Cache-Control": "no-store" } });
 
 const query = object({ address: string().max(80), records: string().max(10) });

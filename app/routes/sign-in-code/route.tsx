@@ -37,7 +37,7 @@ export default function SignInCode({ loaderData, actionData }: Route.ComponentPr
   return (
     <main className={styles.page}>
       <Mark />
-      <h1>One step more, {loaderData.name}</h1>
+      <h1>One more step, {loaderData.name}</h1>
       <Form method="post" className={styles.form} noValidate>
         <Field
           label="Code"
@@ -60,7 +60,7 @@ export default function SignInCode({ loaderData, actionData }: Route.ComponentPr
         </Button>
       </Form>
       <p className="quiet">
-        Phone and recovery codes gone? The owner of the firm can take the second factor away.{" "}
+        Lost the phone and the recovery codes? The owner of the firm can turn off two-step sign-in for you.{" "}
         <Link to="/sign-in">Sign in as somebody else</Link>
       </p>
     </main>

@@ -6,8 +6,8 @@ const WORDS: Record<number, [title: string, text: string]> = {
   403: ["Not allowed", "Your role does not allow this. Ask the owner of the firm."],
   404: ["Nothing here", "There is no such job or page in your firm."],
   503: [
-    "The database is away",
-    "Heron cannot reach its database just now. Nothing you typed is lost: it waits here and is saved when the database is back.",
+    "The database cannot be reached",
+    "Nothing you typed is lost: it waits here and is saved when the database is back.",
   ],
 };
 

@@ -10,7 +10,7 @@ type Drawn = Link;
 const KNOWN = {
   read: "",
   planned: "to be made",
-  told: "only told",
+  told: "as told",
   assumed: "only assumed",
   unknown: "not known",
 } as const;

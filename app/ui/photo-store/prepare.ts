@@ -36,7 +36,7 @@ export async function preparePicture(file: File): Promise<ReadyPicture | { probl
   if (file.size > MOST_BYTES)
     return said(`is ${Math.round(file.size / 1e6)} MB; a picture may have ${Math.round(MOST_BYTES / 1e6)} MB at most`);
   const kind = pictureKind(new Uint8Array(await file.slice(0, 64).arrayBuffer()));
-  if (kind === null) return said("is no picture. JPEG, PNG, WebP and HEIC are understood");
+  if (kind === null) return said("is not a picture. JPEG, PNG, WebP and HEIC can be read");
   if (kind === "svg") return said("is a drawing that can carry script, and is not taken. Send a photo or a JPEG of it");
   const bitmap = await opened(file, kind === "heic");
   if (!bitmap) return said(kind === "heic" ? HEIC : DAMAGED);

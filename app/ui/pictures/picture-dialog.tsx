@@ -53,7 +53,7 @@ export default function PictureDialog({ photo, onClose }: { photo: ShownPhoto; o
         <Input
           className={styles.caption}
           aria-label="Caption"
-          placeholder="What is to be seen"
+          placeholder="What it shows"
           maxLength={LONGEST_LINE}
           defaultValue={photo.caption}
           onBlur={(e) => e.target.value !== photo.caption && change({ caption: e.target.value })}

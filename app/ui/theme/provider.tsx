@@ -11,7 +11,7 @@ const pageNonce = () =>
     : (document.querySelector<HTMLElement>("script[nonce]")?.nonce ?? undefined);
 
 /** In a list where nothing matches what was typed. */
-const nothing = () => <span className="quiet">Nothing like it</span>;
+const nothing = () => <span className="quiet">No match</span>;
 
 export function HeronTheme({ theme, nonce, children }: { theme: ThemeName; nonce?: string; children: ReactNode }) {
   return (

@@ -60,7 +60,7 @@ describe("quick entry refuses, and says what it did not understand", () => {
     ["range 12000 kw", /far from usual/],
     ["range -5 kw", /not understood/],
     ["range 5kw 6kw", /second rating/],
-    ["range 240v", /alone says nothing/],
+    ["range 240v", /alone is not enough/],
     ["12kw", /what is it/],
     ["ac mocp 40a", /largest fuse or breaker/],
     ["range 12", /"12" is not understood/],

@@ -184,7 +184,7 @@ export const bsCircuit: CircuitRules = {
       cautions.push("Ze has not been measured: the fault loop at the charger cannot be worked out yet.");
     else if (tt && zsOhm > TT_STABLE_OHM)
       cautions.push(
-        `An electrode of ${showOhm(zsOhm)} may not stay stable: aim at ${TT_STABLE_OHM} ohm or less (411.5.3).`,
+        `An electrode of ${showOhm(zsOhm)} may not stay stable: aim for ${TT_STABLE_OHM} ohm or less (411.5.3).`,
       );
     else if (!passes)
       cautions.push(

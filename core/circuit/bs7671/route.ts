@@ -43,7 +43,7 @@ function rcd({ document: { charger } }: Routed): Check {
     rule,
     formula,
     detects === undefined
-      ? "nobody has said whether the charger detects direct current"
+      ? "not recorded whether the charger detects direct current"
       : detects
         ? "the charger detects it: 30 mA type A, double pole, at the board"
         : "the charger does not: 30 mA type B, double pole, at the board",
@@ -61,7 +61,7 @@ const inWalls = ({ segments }: Routed): Check[] =>
         true,
         "BS 7671 522.6.202",
         "less than 50 mm deep without earthed metal: 30 mA for the cable itself, in the safe zones",
-        `${at}: the RCD stands at the board, before the cable`,
+        `${at}: the RCD is at the board, before the cable`,
       ),
   );
 
@@ -73,7 +73,7 @@ function surge({ document: { panels }, panel }: Routed): Check {
     has ? true : null,
     "BS 7671 443.4",
     "offered by default; the owner's refusal is recorded",
-    has ? "the board has it" : has === false ? "the board has none: offer it" : "nobody has looked",
+    has ? "the board has it" : has === false ? "the board has none: offer it" : "not looked at yet",
   );
 }
 
@@ -109,7 +109,7 @@ function lostPen({ document, demandA }: Routed): Check[] {
       "BS 7671 722.411.4.1",
       "line, neutral and earth open within 5 s below 207 V or above 253 V; or an electrode of proven resistance",
       detects === undefined
-        ? `nobody has said whether the charger detects it; ${electrode}`
+        ? `not recorded whether the charger detects it; ${electrode}`
         : detects
           ? `the charger detects it; ${electrode}`
           : `a unit before the charger does; ${electrode}`,
@@ -128,7 +128,7 @@ const cover = ({ segments }: Routed): Check[] =>
         deep ? lengthM(deep) >= least - 1e-9 : null,
         "BS 7671 522.8.10, usual practice",
         `deep enough for what is done above it: ${COVER_M} m, ${COVER_UNDER_CARS_M} m under cars; marked by tape`,
-        deep ? `${showNumber(lengthM(deep))} m against ${least} m` : `not told; ${least} m is usual`,
+        deep ? `${showNumber(lengthM(deep))} m against ${least} m` : `not entered; ${least} m is usual`,
       ),
     ];
   });
@@ -142,7 +142,7 @@ const fixings = ({ segments }: Routed): Check[] => [
         "Fixings that survive a fire",
         true,
         "BS 7671 521.10.202",
-        "metal clips, also inside plastic trunking, so that cables do not fall where people leave",
+        "metal clips, also inside plastic trunking, so that cables do not fall across escape routes",
         `${at}: metal clips are counted in`,
       ),
   ),
@@ -154,7 +154,7 @@ const fixings = ({ segments }: Routed): Check[] => [
         "Fixings that survive a fire",
         null,
         "BS 7671 521.10.202",
-        "metal clips on an escape route; taken as one until it is recorded",
+        "metal clips on an escape route; assumed to be one until it is recorded",
         `${at}: not yet recorded whether this is an escape route; metal clips are included`,
       ),
   ),
@@ -170,8 +170,8 @@ function protection({ segments, design }: Routed): Check[] {
         "Protection from damage",
         false,
         "BS 7671 522.6",
-        "armoured cable, or a guard, where it could be struck",
-        `${at} could be struck`,
+        "armoured cable, or a guard, where it is exposed to damage",
+        `${at} is exposed to damage`,
       ),
   );
 }
@@ -183,7 +183,7 @@ const boxes = ({ design }: Routed): Check[] =>
       `Joint before part ${i + 1}`,
       null,
       "BS 7671 526",
-      "an enclosure with its terminals in reach for inspection, glanded for the armour, IP44 outdoors",
+      "an enclosure with its terminals accessible for inspection, glanded for the armour, IP44 outdoors",
       `${design.segments[i - 1]?.conductor.size.replace("mm2", "mm²")} to ${design.segments[i]?.conductor.size.replace("mm2", "mm²")}`,
     ),
   );
@@ -199,7 +199,7 @@ function bothWays({ document }: { document: CaseDocument }): Check[] {
       null,
       "BS 7671 530.3.201 (2024)",
       "devices before a source are suited to current in both directions",
-      `${battery ? "a battery" : "generation"} is there: look for "line" and "load" on the device; one so marked is not for both`,
+      `${battery ? "a battery" : "generation"} is there: look for "line" and "load" on the device; a device marked so is for one direction only`,
     ),
   ];
 }

@@ -49,7 +49,7 @@ const bends = ({ segments, design }: Routed): Check[] =>
         rule,
         `no more than ${MOST_BEND}° between pull points`,
         bendDegrees === undefined
-          ? "not told"
+          ? "not entered"
           : `${showNumber(bendDegrees)}° against ${MOST_BEND}°${bendDegrees > MOST_BEND ? "; put a pull point between" : advice}`,
       ),
     ];
@@ -66,7 +66,7 @@ const burial = ({ segments }: Routed): Check[] =>
         inches === null ? null : inches >= COVER_IN - 1e-6,
         "NEC 300.5, table 300.5(A)",
         `PVC conduit, ${COVER_IN} in at least`,
-        inches === null ? `not told; ${COVER_IN} in asked for` : `${showNumber(inches)} in against ${COVER_IN} in`,
+        inches === null ? `not entered; ${COVER_IN} in required` : `${showNumber(inches)} in against ${COVER_IN} in`,
       ),
     ];
   });
@@ -76,11 +76,12 @@ function protection({ segments, design }: Routed): Check[] {
   const soft = (i: number, { method }: RunSegment) =>
     method === "pvc40" || (method !== "buried-pvc" && !design.segments[i]?.conduit);
   const rule = "NEC 300.4, 334.15(B), 352.10(F)";
-  const formula = "cable and PVC schedule 40 are kept from where they could be struck; schedule 80 or EMT there";
+  const formula = "cable and PVC schedule 40 are not for places exposed to physical damage; schedule 80 or EMT there";
   return [
     ...where(
       which(segments, (s, i) => s.exposed === true && soft(i, s)),
-      (at) => checked("protection", "Protection from damage", false, rule, formula, `${at} could be struck`),
+      (at) =>
+        checked("protection", "Protection from damage", false, rule, formula, `${at} is exposed to physical damage`),
     ),
     ...where(
       // What is in a wall is behind it.
@@ -132,8 +133,8 @@ function disconnect({ document, run, design }: Routed): Check {
       "Disconnect",
       true,
       "NEC 625.43",
-      `asked for above ${DISCONNECT_ABOVE_A} A`,
-      `${showA(design.deviceA)}: not asked for`,
+      `required above ${DISCONNECT_ABOVE_A} A`,
+      `${showA(design.deviceA)}: not required`,
     );
   const told = {
     "in-sight": "in sight of the charger",
@@ -142,7 +143,14 @@ function disconnect({ document, run, design }: Routed): Check {
   } as const;
   const passes =
     run.disconnect === undefined ? null : run.disconnect === "in-sight" || (run.disconnect !== "none" && byRule);
-  return checked("disconnect", "Disconnect", passes, rule, formula, run.disconnect ? told[run.disconnect] : "not told");
+  return checked(
+    "disconnect",
+    "Disconnect",
+    passes,
+    rule,
+    formula,
+    run.disconnect ? told[run.disconnect] : "not entered",
+  );
 }
 
 function gfci({ document, design }: Routed): Check[] {
@@ -155,7 +163,7 @@ function gfci({ document, design }: Routed): Check[] {
         null,
         "NEC 625.54",
         "every receptacle for charging",
-        "its breaker or face is to be of that kind",
+        "its breaker or receptacle is a GFCI",
       ),
     ];
   if (!charger?.outdoors || design.deviceA > GFCI_OUTDOORS_UP_TO_A) return [];

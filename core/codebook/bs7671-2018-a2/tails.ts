@@ -27,8 +27,8 @@ export const ukTails: SupplyConductorRules = {
       unrecorded: [],
       cited: {
         rule: "BS 7671 434.3, network operator's tails",
-        formula: "largest cut-out fuse that tails of this size may stand behind",
-        numbers: `${mm2} mm² tails stand behind ${showA(allowsA)} at most`,
+        formula: "largest cut-out fuse for tails of this size",
+        numbers: `${mm2} mm² tails: ${showA(allowsA)} at most`,
       },
     };
   },

@@ -51,7 +51,7 @@ function conditions(input: DemandInput): Condition[] {
     {
       asks: "No on-site generation or peak shaving at the service",
       met: !generation,
-      found: generation ? "there is some" : "none is told",
+      found: generation ? "there is some" : "none is recorded",
       against: "A 30-day recording is not allowed where the service has on-site generation",
       rule: `${RULE} Exception`,
     },

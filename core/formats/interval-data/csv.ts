@@ -42,7 +42,7 @@ function headRows(text: string): { rows: string[][]; delimiter: CsvMapping["deli
   const firstEnd = head.search(/\r|\n/);
   if (firstEnd < 0 ? text.length > LONGEST_LINE : firstEnd > LONGEST_LINE)
     refuseFile(
-      `it is longer than ${LONGEST_LINE.toLocaleString("en-US")} characters: this is no file of a meter or recorder`,
+      `it is longer than ${LONGEST_LINE.toLocaleString("en-US")} characters: this is not a file of a meter or recorder`,
       1,
     );
   const lines = head.split(/\r\n|\r|\n/);
@@ -50,7 +50,7 @@ function headRows(text: string): { rows: string[][]; delimiter: CsvMapping["deli
   const long = lines.findIndex((l) => l.length > LONGEST_LINE);
   if (long >= 0)
     refuseFile(
-      `it is longer than ${LONGEST_LINE.toLocaleString("en-US")} characters: this is no file of a meter or recorder`,
+      `it is longer than ${LONGEST_LINE.toLocaleString("en-US")} characters: this is not a file of a meter or recorder`,
       long + 1,
     );
   const delimiter = delimiterOf(lines.filter((l) => l.trim() !== "").slice(0, 200));
@@ -158,7 +158,7 @@ export function readCsv(
       problems.add(line, `it is in ${named}, while this column is read in ${unit}: mixed units cannot be read`);
       return Number.NaN;
     }
-    problems.add(line, `"${cell.slice(0, 40)}" is no number`);
+    problems.add(line, `"${cell.slice(0, 40)}" is not a number`);
     return Number.NaN;
   };
   const oneReading = (row: readonly string[]): void => {
@@ -197,8 +197,8 @@ export function readCsv(
     if (!known) {
       const shown = clock === null ? written : `${written} ${row[clock] ?? ""}`;
       const message = /\d/.test(written)
-        ? `"${shown.slice(0, 40).trim()}" is no date and time that exists`
-        : `"${shown.slice(0, 40).trim()}" is no date and time`;
+        ? `"${shown.slice(0, 40).trim()}" is not a date and time that exists`
+        : `"${shown.slice(0, 40).trim()}" is not a date and time`;
       doubtful.push({ line, message });
       if (doubtful.length > 40) {
         for (const d of doubtful) problems.add(d.line, d.message);
@@ -212,7 +212,7 @@ export function readCsv(
     }
     if (unitColumn !== null && shape === "rows") {
       const said = unitWritten(row[unitColumn] ?? "");
-      if (said === null) problems.add(line, `"${(row[unitColumn] ?? "").slice(0, 20)}" is no unit that is known here`);
+      if (said === null) problems.add(line, `"${(row[unitColumn] ?? "").slice(0, 20)}" is not a known unit`);
       else if (taken === 0) [unit, unitLine] = [said, line];
       else if (said !== unit)
         problems.add(line, `it is in ${said}, while line ${unitLine} is in ${unit}: mixed units cannot be read`);

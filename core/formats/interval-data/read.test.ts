@@ -250,7 +250,7 @@ describe("what is refused", () => {
     [
       "a day that does not exist",
       "start,kWh\n2025-02-28T23:30,1\n2025-02-30T00:00,1\n2025-03-01T00:00,1\n",
-      'line 3: "2025-02-30T00:00" is no date and time that exists',
+      'line 3: "2025-02-30T00:00" is not a date and time that exists',
     ],
     [
       "a month that does not exist",
@@ -275,7 +275,7 @@ describe("what is refused", () => {
     [
       "a word for a number",
       "start,kWh\n2025-01-01T00:00,0\n2025-01-01T00:30,abc\n2025-01-01T01:00,2",
-      'line 3: "abc" is no number',
+      'line 3: "abc" is not a number',
     ],
     ["nothing but zeros", "start,kWh\n2025-01-01T00:00,0\n2025-01-01T00:30,0\n", "no value in it is above zero"],
     ["a million columns", `${"a,".repeat(1e6)}\n1,2\n`, "line 1: it is longer than 20,000 characters"],

@@ -43,7 +43,7 @@ function readConductor(line: string, { document, codebook }: NoteContext) {
     (s) => s === bare || s === `${bare} mm2` || s.replace(/\s*(AWG|kcmil)$/i, "") === bare,
   );
   const { name } = codebook.supplyConductor;
-  if (!size) return { problem: `${capital(name)}: "${bare}" is no size of a conductor here` };
+  if (!size) return { problem: `${capital(name)}: "${bare}" is not a conductor size in these rules` };
   const material = metal
     ? metal[0].startsWith("c")
       ? "cu"

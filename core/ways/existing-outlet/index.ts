@@ -55,7 +55,9 @@ function propose(s: Situation, outlet: Outlet): Proposal | Refused {
   const { words, charging, sections } = codebook;
   if (!use)
     return {
-      refused: [reason("no-outlet", `A ${outlet.type} is no ${words.outlet} of these rules`, sections.outletCharging)],
+      refused: [
+        reason("no-outlet", `A ${outlet.type} is not a ${words.outlet} of these rules`, sections.outletCharging),
+      ],
     };
   const stop = outletStop(s, outlet);
   if (stop) return { refused: [stop] };

@@ -115,7 +115,7 @@ function propose(s: Situation, panel: Panel, circuit: Circuit): Proposal | Refus
           ]),
       {
         id: "extend",
-        text: "Re-route or extend it to the charger, and relabel it",
+        text: "Reroute or extend it to the charger, and relabel it",
         takes: IN_PASSING,
         link: "charger",
       },
@@ -130,7 +130,7 @@ export const reuseCircuit = {
     us: { name: "Spare circuit", means: "Take over an abandoned or charger-ready circuit" },
     uk: { name: "Spare circuit", means: "Take over a disused or charger-ready circuit" },
   },
-  leaves: "Uses what is there; its conductor sets the ceiling for good.",
+  leaves: "Uses what is there; its conductor limits the current for good.",
   phrase: ({ chargeA }) => `the spare circuit, at ${chargeA} A,`,
   propose(s) {
     const { poles } = s.codebook.charging;

@@ -36,19 +36,19 @@ export function Design({ way, isRecommended }: { way: WayJudgement | null; isRec
 }
 
 const chosenBy = ({ decision }: CaseDocument, isRecommended: boolean): string =>
-  decision ? `decided by ${decision.by}` : isRecommended ? "recommended" : "being looked at";
+  decision ? `decided by ${decision.by}` : isRecommended ? "recommended" : "shown for comparison";
 
 /** Why there is no circuit to show. */
 function whyNone(document: CaseDocument, codebook: Codebook, way: WayJudgement | null): string {
   const none = "conductor-limit";
   if (!document.run?.segments?.length)
-    return "No run has been entered yet: until it is, the conductor is no limit, and its size and price are the usual ones.";
-  if (!way) return "No way can be taken as things stand: there is no circuit to design.";
+    return "No run has been entered yet. Until then the conductor sets no limit, and its size and price are the usual ones.";
+  if (!way) return "Every way is ruled out as things stand: there is no circuit to design.";
   const refused = way.reasons.find((r) => r.code === none);
   if (refused) return `${refused.text} (${refused.rule}).`;
   const least = designFor(document, codebook, codebook.charging.minimumA);
   if (least && !isDesigned(least)) return `${least.refused.numbers} (${least.refused.rule}).`;
-  return "This way charges from a circuit that is there already: nothing new is run.";
+  return "This way charges from an existing circuit: no new cable is run.";
 }
 
 function Built({ design, codebook: { circuit: rules, words } }: { design: CircuitDesign; codebook: Codebook }) {
@@ -112,13 +112,13 @@ export function Checks({ way }: { way: WayJudgement & { circuit: CircuitDesign }
       )}
       <p className="quiet">
         Designed by Heron's reading of the rules. What the {codebook.words.authority} and the makers' instructions ask
-        comes first, and the electrician who installs it answers for it.
+        comes first, and the electrician who installs it is responsible for it.
       </p>
     </Section>
   );
 }
 
-/** What does not hold comes first, then what somebody must see to. */
+/** What fails comes first, then what somebody must confirm. */
 const inOrder = (checks: readonly Check[]): Check[] => [
   ...checks.filter((c) => c.passes === false),
   ...checks.filter((c) => c.passes === null),
@@ -140,7 +140,7 @@ function CheckTable({ checks }: { checks: readonly Check[] }) {
           {checks.map((c) => (
             <tr key={c.id + c.label} data-passes={String(c.passes)}>
               <th scope="row">
-                <b>{c.passes === null ? "See to it" : c.passes ? "Holds" : "Does not hold"}</b> {c.label}
+                <b>{c.passes === null ? "Confirm" : c.passes ? "Passes" : "Fails"}</b> {c.label}
               </th>
               <td>
                 <span className="figure">{c.numbers}</span>
@@ -169,7 +169,7 @@ function Sizes(props: { asked: CircuitAsked; design: CircuitDesign; codebook: Co
         <p>
           {showSize(leastSize)} or larger was chosen.{" "}
           <Button size="small" onClick={() => set(undefined)}>
-            Take the smallest that holds
+            Use the smallest size that passes
           </Button>
         </p>
       )}
@@ -218,12 +218,12 @@ function OneStretch(props: { candidates: readonly Candidate[]; words: Words; onT
               <td>
                 <details>
                   <summary aria-label={`Checks of ${showSize(c.conductor.size)}`}>
-                    {c.fails ? `fails: ${lower(c.fails.label)}` : c.chosen ? "all hold" : "holds too"}
+                    {c.fails ? `fails: ${lower(c.fails.label)}` : c.chosen ? "all pass" : "passes too"}
                   </summary>
                   <ul className={styles.ofSize}>
                     {c.checks.map((check) => (
                       <li key={check.id}>
-                        {check.passes ? "Holds" : <b>Does not hold</b>}: {lower(check.label)},{" "}
+                        {check.passes ? "Passes" : <b>Fails</b>}: {lower(check.label)},{" "}
                         <span className="figure">{check.numbers}</span> <span className="quiet">{check.rule}</span>
                       </li>
                     ))}
@@ -231,7 +231,7 @@ function OneStretch(props: { candidates: readonly Candidate[]; words: Words; onT
                 </details>
                 {!c.fails && !c.chosen && onTake && (
                   <Button size="small" onClick={() => onTake(c.conductor.size)}>
-                    Take {showSize(c.conductor.size)}
+                    Use {showSize(c.conductor.size)}
                   </Button>
                 )}
               </td>

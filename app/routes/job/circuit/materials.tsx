@@ -39,14 +39,14 @@ export function Materials({ way, jobId }: { way: WayJudgement; jobId: string }) 
     >
       {way.unpriced.length > 0 && <p className={styles.caution}>Not in the price book: {way.unpriced.join(", ")}</p>}
       <div className={styles.bills}>
-        <WideTable label="Materials as built in and as bought">
+        <WideTable label="Materials to install and to buy">
           <table className={table.plain}>
-            <caption>As it is bought: with offcuts, rounded up to what is sold</caption>
+            <caption>Quantities to buy: with waste, rounded up to the lengths and packs that are sold</caption>
             <thead>
               <tr>
                 <th>Item</th>
-                <th>Built in</th>
-                <th>Bought</th>
+                <th>Installed</th>
+                <th>To buy</th>
                 <th>Typical</th>
               </tr>
             </thead>
@@ -83,7 +83,7 @@ export function Materials({ way, jobId }: { way: WayJudgement; jobId: string }) 
                 </tr>
               ))}
               <tr>
-                <th scope="row">In all</th>
+                <th scope="row">Total</th>
                 <td className="figure">
                   <b>{inHours(hours.reduce((t, l) => t + l.minutes.typical, 0))}</b>
                 </td>

@@ -23,7 +23,7 @@ const CROSSING_NAMES: Record<(typeof CROSSINGS)[number], string> = {
   cavityWalls: "Cavity walls",
   timberFloors: "Wooden floors",
   concreteFloors: "Concrete floors",
-  heatedFloors: "Floors with heating in them",
+  heatedFloors: "Heated floors",
 };
 
 /** A part with another method keeps its conductor type where that may run so, else takes the first that may. */
@@ -53,11 +53,11 @@ export function Part({ segment, index, rules, onDraw }: Props) {
   return (
     <li data-part={index}>
       <Fields>
-        <Field label={`Part ${index + 1}: how it runs`}>
+        <Field label={`Part ${index + 1}: wiring method`}>
           {(tied) => (
             <Select
               {...tied}
-              aria-label={`Part ${index + 1}: how it runs`}
+              aria-label={`Part ${index + 1}: wiring method`}
               value={segment.method}
               options={rules.methods.map((m) => ({ value: m.id, label: m.name }))}
               onChange={(method: string) => put(withMethod(segment, method, rules, document.run?.conductorType))}
@@ -94,15 +94,15 @@ export function Part({ segment, index, rules, onDraw }: Props) {
           <Button
             type="text"
             icon={<CloseOutlined />}
-            aria-label={`Take away part ${index + 1}`}
+            aria-label={`Remove part ${index + 1}`}
             onClick={() => store.edit([{ op: "remove", path: at }])}
           />
         </span>
       </Fields>
-      <details className={styles.more} aria-label={`More of part ${index + 1}`}>
+      <details className={styles.more} aria-label={`More about part ${index + 1}`}>
         <summary>
           Heights, bends, holes of part {index + 1}
-          <span className="quiet"> {told(segment)}</span>
+          <span className="quiet"> {entered(segment)}</span>
         </summary>
         <Details segment={segment} at={at} />
       </details>
@@ -137,8 +137,17 @@ function FromPhoto({ index, onTake }: { index: number; onTake(length: RunSegment
   );
 }
 
-/** What of a part has been told beside its length, in a few words. */
-function told({ rise, bendDegrees, through = {}, surface, cover, fixedTo, exposed, escapeRoute }: RunSegment): string {
+/** What has been entered about a part beside its length, in a few words. */
+function entered({
+  rise,
+  bendDegrees,
+  through = {},
+  surface,
+  cover,
+  fixedTo,
+  exposed,
+  escapeRoute,
+}: RunSegment): string {
   const holes = Object.values(through).reduce<number>((n, v) => n + (v ?? 0), 0);
   return [
     rise && `climbs ${rise.value} ${rise.unit}`,
@@ -147,8 +156,8 @@ function told({ rise, bendDegrees, through = {}, surface, cover, fixedTo, expose
     cover && `${cover.value} ${cover.unit} deep`,
     surface && `under ${surface}`,
     fixedTo === "fence" && "on a fence",
-    exposed && "could be struck",
-    escapeRoute && "way of escape",
+    exposed && "exposed to damage",
+    escapeRoute && "escape route",
   ]
     .filter(Boolean)
     .join(", ");
@@ -166,7 +175,7 @@ function Details({ segment, at }: { segment: RunSegment; at: string }) {
           pointer={`${at}/rise`}
           units={LENGTH_UNITS}
           usual={lengthUnit}
-          hint="beside its length"
+          hint="in addition to its length"
         />
         {region === "us" && (
           <CaseNumber
@@ -174,16 +183,16 @@ function Details({ segment, at }: { segment: RunSegment; at: string }) {
             pointer={`${at}/bendDegrees`}
             units={NO_UNITS}
             usual=""
-            hint="the most between two pull points"
+            hint="largest total between two pull points"
           />
         )}
         {buried ? (
           <>
-            <CaseQuantity label="Cover over it" pointer={`${at}/cover`} units={LENGTH_UNITS} usual={lengthUnit} />
+            <CaseQuantity label="Depth of cover" pointer={`${at}/cover`} units={LENGTH_UNITS} usual={lengthUnit} />
             <CaseChoice
-              label="What lies over it"
+              label="Surface above it"
               pointer={`${at}/surface`}
-              none="not told"
+              none="not entered"
               options={SURFACES.map((value) => ({ value, label: value }))}
             />
           </>
@@ -198,8 +207,8 @@ function Details({ segment, at }: { segment: RunSegment; at: string }) {
             ]}
           />
         )}
-        <CaseYesNo label="Could be struck here" pointer={`${at}/exposed`} />
-        {region === "uk" && <CaseYesNo label="On a way of escape" pointer={`${at}/escapeRoute`} />}
+        <CaseYesNo label="Exposed to physical damage" pointer={`${at}/exposed`} />
+        {region === "uk" && <CaseYesNo label="On an escape route" pointer={`${at}/escapeRoute`} />}
       </Fields>
       <Fields>
         {CROSSINGS.map((what) => (
@@ -209,7 +218,7 @@ function Details({ segment, at }: { segment: RunSegment; at: string }) {
             pointer={`${at}/through/${what}`}
             units={NO_UNITS}
             usual=""
-            hint={what === "heatedFloors" ? "are not drilled" : undefined}
+            hint={what === "heatedFloors" ? "must not be drilled" : undefined}
           />
         ))}
       </Fields>

@@ -1,4 +1,4 @@
-/** Routes beside each other: what each loses, costs and takes, and one press to take another. */
+/** Routes compared: what each loses, costs and takes, and one press to take another. */
 import { Button } from "antd";
 import { useMemo } from "react";
 import { createPatch } from "rfc6902";
@@ -42,9 +42,9 @@ export function Routes() {
   return (
     <>
       {others.length > 0 && (
-        <WideTable label="Routes beside each other">
+        <WideTable label="Routes compared">
           <table className={`${table.plain} ${styles.routes} ${styles.served}`}>
-            <caption>Routes beside each other{job ? "" : ": being worked out"}</caption>
+            <caption>Routes compared{job ? "" : ": being worked out"}</caption>
             <thead>
               <tr>
                 <th>Route</th>
@@ -54,7 +54,7 @@ export function Routes() {
                 <th>Volts lost</th>
                 <th>Price</th>
                 <th>Hours</th>
-                <th>Against it</th>
+                <th>Problems</th>
                 <th>Instead</th>
               </tr>
             </thead>
@@ -79,18 +79,18 @@ export function Routes() {
                         {built.failing > 0
                           ? `${built.failing} ${built.failing === 1 ? "does" : "do"} not hold`
                           : built.open > 0
-                            ? `${built.open} to see to`
+                            ? `${built.open} to confirm`
                             : "nothing"}
                       </td>
                     </>
                   ) : (
-                    <td colSpan={6}>no circuit of its own along it</td>
+                    <td colSpan={6}>no circuit of its own on this route</td>
                   )}
                   <td>
                     {other !== null && (
                       <>
-                        <Button size="small" onClick={() => take(other)} aria-label={`Take ${name}`}>
-                          Take
+                        <Button size="small" onClick={() => take(other)} aria-label={`Use ${name}`}>
+                          Use
                         </Button>{" "}
                         <Button size="small" type="text" onClick={() => drop(other)} aria-label={`Drop ${name}`}>
                           Drop
@@ -106,7 +106,7 @@ export function Routes() {
       )}
       {others.length < MOST.otherRuns && (
         <p className={styles.plans}>
-          <Button onClick={copy}>Keep this route, try another beside it</Button>
+          <Button onClick={copy}>Keep this route and try another</Button>
         </p>
       )}
     </>

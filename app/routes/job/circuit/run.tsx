@@ -58,7 +58,7 @@ export function Run({ rules, managed, onDraw }: Props) {
     <Section id="run" title={`The run, from the ${words.panel} to the charger`}>
       {segments.length === 0 && (
         <p className="quiet">
-          Without its run a circuit has no conductor. Begin with its first part; all can be changed.
+          Without its run a circuit has no conductor size. Start with the first part; everything can be changed.
         </p>
       )}
       <ol className={styles.run}>
@@ -74,7 +74,7 @@ export function Run({ rules, managed, onDraw }: Props) {
           />
         ))}
       </ol>
-      <Button onClick={add}>{segments.length === 0 ? "Begin the run" : "Add a part"}</Button>
+      <Button onClick={add}>{segments.length === 0 ? "Start the run" : "Add a part"}</Button>
       {segments.length > 0 && (
         <>
           <WholeRun />
@@ -95,7 +95,7 @@ function WholeRun() {
   return (
     <Fields>
       <CaseTemperature
-        label={hasAttic ? "Temperature in the attic" : "Temperature round it"}
+        label={hasAttic ? "Temperature in the attic" : "Ambient temperature"}
         pointer="/run/ambientC"
         region={codebook.region}
         hint={
@@ -103,15 +103,17 @@ function WholeRun() {
             ? undefined
             : hasAttic
               ? "An attic gets hot: enter what it reaches in summer"
-              : `${showTemperature(30, codebook.region)} is taken, ${showTemperature(20, codebook.region)} in the ground`
+              : `${showTemperature(30, codebook.region)} is assumed, ${showTemperature(20, codebook.region)} in the ground`
         }
       />
       <CaseNumber
-        label={codebook.region === "us" ? "Current-carrying conductors together" : "Circuits together, this one too"}
+        label={
+          codebook.region === "us" ? "Current-carrying conductors grouped" : "Circuits grouped, including this one"
+        }
         pointer="/run/grouped"
         units={NO_UNITS}
         usual=""
-        hint={document.run?.grouped === undefined ? "Only its own are taken" : undefined}
+        hint={document.run?.grouped === undefined ? "Only its own are counted" : undefined}
       />
       <CaseNumber
         label="Allowance, %"
@@ -123,7 +125,7 @@ function WholeRun() {
       <CaseChoice
         label={`${capital(codebook.words.chargerSwitch)} at the charger`}
         pointer="/run/disconnect"
-        none="not told"
+        none="not entered"
         options={[
           { value: "in-sight", label: "in sight" },
           { value: "out-of-sight", label: "out of sight, with a plaque" },
@@ -163,7 +165,7 @@ function Signal() {
       <h3>The clamps' signal</h3>
       <Fields>
         <CaseChoice
-          label="Gets to the charger by"
+          label="Reaches the charger by"
           pointer="/run/signal/by"
           options={[
             { value: "cores", label: "cores in the charging cable" },
@@ -177,7 +179,7 @@ function Signal() {
             pointer="/run/signal/length"
             units={LENGTH_UNITS}
             usual={lengthUnit}
-            hint="as long as the run where nobody says; slack for both ends is added"
+            hint="empty means as long as the run; slack for both ends is added"
           />
         )}
         {by === "radio" && (
@@ -196,7 +198,7 @@ function Signal() {
             />
           </>
         )}
-        {by && <CaseYesNo label="Clamps close round the conductors" pointer="/run/signal/roomAtConductors" />}
+        {by && <CaseYesNo label="Clamps close around the conductors" pointer="/run/signal/roomAtConductors" />}
       </Fields>
     </>
   );

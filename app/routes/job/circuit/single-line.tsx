@@ -19,7 +19,7 @@ export function SingleLine({ way, jobId }: { way: WayJudgement; jobId: string })
     <Section
       id="single-line"
       title="Single line"
-      aside={<span className="quiet">there already: a plain line; new: a doubled line and the word</span>}
+      aside={<span className="quiet">existing: a plain line; new: a double line and the word</span>}
     >
       <SingleLineDrawing shape={singleLineShape(way, codebookOf(rules).words.earthConductor)} palette={palette} />
       {saved && mayExport && (
@@ -37,7 +37,7 @@ export function SingleLine({ way, jobId }: { way: WayJudgement; jobId: string })
                 <>
                   {" · "}
                   <a href={`/jobs/${jobId}/papers/terminations.pdf`} target="_blank" rel="noreferrer">
-                    Its terminals, to be filled in (PDF)
+                    Torque record of its terminals, to fill in (PDF)
                   </a>
                 </>
               )}

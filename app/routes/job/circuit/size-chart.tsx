@@ -1,4 +1,4 @@
-/** Size against length: up to where what it carries decides, and from where the volts it loses do; today's run in it. */
+/** Size against length: up to where current-carrying capacity decides, and from where the volts it loses do; today's run in it. */
 import { useCallback, useMemo } from "react";
 import { type Region, regionsOf, sizesByLength } from "#core/circuit/by-length.ts";
 import { cheapest, YEARS } from "#core/circuit/by-price.ts";
@@ -13,10 +13,10 @@ import { Chart, type ChartProps } from "#ui/chart/chart.tsx";
 import { useJob } from "#ui/job-store/use-job.tsx";
 
 const DECIDES: Record<Region["decides"], string> = {
-  ampacity: "what it carries decides",
-  "volt-drop": "volts lost decide",
+  ampacity: "current-carrying capacity decides",
+  "volt-drop": "voltage drop decides",
   price: "price decides",
-  nothing: "no size is made",
+  nothing: "no size is large enough",
 };
 
 /** The axis reaches over twice the run, and past where the volts decide, to a round figure. */

@@ -65,8 +65,8 @@ export function Ledger() {
         <thead>
           <tr>
             <th>Load</th>
-            <th>Pieces</th>
-            <th>Nameplate of one</th>
+            <th>Quantity</th>
+            <th>Nameplate, each</th>
             <th className={styles.number}>Connected</th>
             <th>
               <span className="out-of-sight">Order and copies</span>
@@ -258,7 +258,7 @@ const Actions = memo(function Actions(props: Pick<RowProps, "index" | "above" | 
       </button>
       <button
         type="button"
-        aria-label={`Take away ${name}`}
+        aria-label={`Remove ${name}`}
         className={styles.act}
         onClick={() => store.edit(removeLoad(store.getState().document, index))}
       >
@@ -331,7 +331,7 @@ const QuantityField = memo(function QuantityField({ at, name }: { at: string; na
       return "problem" in read ? read : { value: parseNumber(String(read.value)) ?? 1 };
     },
   });
-  return <Cell pointer={pointer} field={field} input={{ inputMode: "numeric", "aria-label": `Pieces of ${name}` }} />;
+  return <Cell pointer={pointer} field={field} input={{ inputMode: "numeric", "aria-label": `Quantity of ${name}` }} />;
 });
 
 /** `12 kW`, `4500`, `24 A 240 V`; the case keeps what was typed, watts or amperes. */

@@ -46,8 +46,8 @@ const Changes = memo(function Changes({ job: { document, assessment, prices } }:
           <thead>
             <tr>
               <th>One change at a time</th>
-              <th className={styles.number}>Wins</th>
-              <th className={styles.number}>Headroom then</th>
+              <th className={styles.number}>Gain</th>
+              <th className={styles.number}>New headroom</th>
             </tr>
           </thead>
           <tbody>
@@ -81,7 +81,7 @@ const Changes = memo(function Changes({ job: { document, assessment, prices } }:
             )}
             {managed && managed.verdict !== "ruled-out" && (
               <tr>
-                <td>A managed charger, held below {showA(managed.limitA ?? 0)}</td>
+                <td>A managed charger, kept below {showA(managed.limitA ?? 0)}</td>
                 <td className={styles.number}>-</td>
                 <td className={styles.number}>up to {showA(managed.chargeA)} of charging</td>
               </tr>
@@ -119,7 +119,7 @@ function Planned() {
       : null;
   return (
     <div className={styles.ask}>
-      <CaseFrame label="If this comes as well">
+      <CaseFrame label="If this is added as well">
         {(tied) => (
           <Input
             {...tied}

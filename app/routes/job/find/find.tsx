@@ -10,10 +10,10 @@ const KINDS: Record<FoundKind, string> = {
   step: "Steps",
   load: "Loads",
   device: "Devices",
-  link: "On the path",
+  link: "Supply path",
   field: "Fields",
   paper: "Papers",
-  action: "Do",
+  action: "Actions",
   job: "Other jobs",
 };
 
@@ -55,7 +55,7 @@ export default function Find({ onGo, onClose }: { onGo(to: Place): void; onClose
         value={text}
         options={grouped(found)}
         listHeight={420}
-        notFoundContent="Nothing begins with these letters"
+        notFoundContent="Nothing starts with these letters"
         onChange={(typed: string) => !found.some((f) => f.id === typed) && setText(typed)}
         onSelect={(id: string) => {
           const chosen = found.find((f) => f.id === id);

@@ -14,7 +14,7 @@ const PATIENCE_MS = 4000;
 export const ACTIONS = {
   undo: "Undo",
   redo: "Redo",
-  theme: "Change between daylight and cupboard",
+  theme: "Switch between light and dark screen",
   keys: "List of keys",
   "new-job": "New job",
   jobs: "All jobs",

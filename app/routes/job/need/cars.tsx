@@ -52,7 +52,7 @@ export function Cars() {
     <Section
       id="cars"
       title="Cars"
-      aside={told ? <span className="quiet">The kWh entered below go before the cars</span> : undefined}
+      aside={told ? <span className="quiet">The kWh entered below are used instead of the cars</span> : undefined}
     >
       {cars.length === 0 && <p className="quiet">No car yet. Enter how far it is driven on a usual day.</p>}
       {cars.map((car, i) => (
@@ -112,7 +112,7 @@ function OneCar({ car, index }: { car: Car; index: number }) {
         )}
         <Button
           type="text"
-          aria-label={`Take away car ${index + 1}`}
+          aria-label={`Remove car ${index + 1}`}
           onClick={() => {
             const { document: now } = store.getState();
             store.edit([
@@ -145,7 +145,7 @@ function OneCar({ car, index }: { car: Car; index: number }) {
           pointer={`${at}/consumption`}
           units={CONSUMPTION_UNITS}
           usual={use}
-          hint={car.consumption ? undefined : `${showNumber(usual)} ${use} is taken`}
+          hint={car.consumption ? undefined : `${showNumber(usual)} ${use} is assumed`}
         />
         <CaseNumber
           label="Battery"
@@ -154,7 +154,7 @@ function OneCar({ car, index }: { car: Car; index: number }) {
           usual="kWh"
           hint={
             car.batteryKWh === undefined && figures.batteryKWh !== null
-              ? `${showNumber(figures.batteryKWh)} kWh is taken`
+              ? `${showNumber(figures.batteryKWh)} kWh is assumed`
               : undefined
           }
         />
@@ -189,14 +189,14 @@ function OneCar({ car, index }: { car: Car; index: number }) {
             pointer={`${at}/winterFactor`}
             units={NO_UNITS}
             usual="times"
-            hint="1.3 is 30 % more; a third of all nights"
+            hint="1.3 means 30 % more; it applies to a third of all nights"
           />
           <CaseNumber
             label="Charging efficiency"
             pointer={`${at}/efficiency`}
             units={NO_UNITS}
             usual=""
-            hint={car.efficiency === undefined ? "0.9 is taken" : undefined}
+            hint={car.efficiency === undefined ? "0.9 is assumed" : undefined}
           />
           <CaseNumber label="Charge in the evening" pointer={`${at}/eveningPercent`} units={PERCENT_UNITS} usual="%" />
           <CaseNumber label="Charge in the morning" pointer={`${at}/morningPercent`} units={PERCENT_UNITS} usual="%" />

@@ -123,7 +123,7 @@ function Currents({
           ))}
         </tbody>
       </table>
-      <p className="quiet">Steady charging, nothing held back; a managed charger is weighed on Ways.</p>
+      <p className="quiet">For steady charging at full current; managed charging is compared on Ways.</p>
     </WideTable>
   );
 }

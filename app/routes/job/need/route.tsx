@@ -42,7 +42,7 @@ export default function Need() {
           <CaseSwitch
             label="Solar surplus first"
             pointer="/need/solarSurplus"
-            hint="Counted at nights as nothing; replayed with measured days"
+            hint="Not counted on the nights here; the replay on Ways counts it"
           />
         </Fields>
         <Evenings />

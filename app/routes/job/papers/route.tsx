@@ -70,9 +70,9 @@ export default function Papers({ params: { jobId } }: Route.ComponentProps) {
 
 function OpenFiles({ jobId }: { jobId: string }) {
   return (
-    <Section title="Open files">
+    <Section title="Files in open formats">
       <p style={{ maxWidth: "44rem", marginBottom: "0.8rem" }}>
-        The whole job as plain JSON, to keep, hand on or check with the command line.
+        The whole job as plain JSON, to keep, to pass on, or to check with the command line.
       </p>
       <p style={{ display: "flex", gap: "0.6rem", flexWrap: "wrap" }}>
         <Button href={`/jobs/${jobId}/case.json`} download>

@@ -36,7 +36,7 @@ export function Notes() {
     const left = read.filter((line) => !isUnderstood(line));
     setText(left.map(({ line }) => line).join("\n"));
     setSaid(
-      `${counted(entered)} entered${left.length > 0 ? `, ${left.length} left to put right` : ""}. Undo takes all of it back.`,
+      `${counted(entered)} entered${left.length > 0 ? `, ${left.length} left to correct` : ""}. Undo takes all of it back.`,
     );
   }
 
@@ -45,7 +45,7 @@ export function Notes() {
       <summary>
         <h2>{isNew ? "Start here: your notes" : "Enter several things at once"}</h2>
       </summary>
-      <label htmlFor={id}>Type, paste or dictate what you see, one thing a line</label>
+      <label htmlFor={id}>Type, paste or dictate what you see, one thing per line</label>
       <Input.TextArea
         id={id}
         aria-describedby={`${id}-said`}

@@ -1,4 +1,4 @@
-/** Outlets worth knowing: those a car could be charged from, or that an appliance gives up its circuit at. */
+/** Outlets near the car: those a car could be charged from, or that an appliance gives up its circuit at. */
 
 import { Button } from "antd";
 import type { Outlet, OutletType } from "#core/case/document/types.ts";
@@ -37,7 +37,7 @@ export const Outlets = drawnLater(function Outlets({ document }) {
   return (
     <Section
       id="outlets"
-      title={`${capital(codebook.words.outlet)}s worth knowing`}
+      title={`${capital(codebook.words.outlet)}s near the car`}
       aside={<Button onClick={add}>Add a {codebook.words.outlet}</Button>}
     >
       {outlets.length === 0 && (
@@ -78,15 +78,15 @@ export const Outlets = drawnLater(function Outlets({ document }) {
                   .filter((l) => codebook.loadKinds.find((k) => k.kind === l.kind)?.fixedVA === undefined)
                   .map((l) => ({ value: l.id, label: l.label ?? l.kind }))}
               />
-              <CaseYesNo label="Ground proved at its face" pointer={`${at}/grounded`} />
+              <CaseYesNo label="Ground tested at its face" pointer={`${at}/grounded`} />
               {!codebook.asksFor.earthing && <CaseYesNo label="GFCI protection" pointer={`${at}/gfci`} />}
               <CaseYesNo label="Y-lead plugged in" pointer={`${at}/plainSplitter`} />
             </Fields>
             <PicturesOf thing={`outlet:${outlet.id}`} name={outlet.type} />
             {outlet.plainSplitter && <Caution>{CAUTIONS.yLead}</Caution>}
             {use?.slow && <Caution>{CAUTIONS.householdSocket}</Caution>}
-            <Button type="text" danger onClick={() => takeAway(outlet.id)} aria-label={`Take away the ${outlet.type}`}>
-              Take it away
+            <Button type="text" danger onClick={() => takeAway(outlet.id)} aria-label={`Remove the ${outlet.type}`}>
+              Remove
             </Button>
           </div>
         );

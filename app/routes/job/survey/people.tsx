@@ -56,7 +56,7 @@ export const People = drawnLater(function People({ document }) {
             options={STATES}
           />
         ))}
-        <CaseLines label="Access" pointer="/enquiry/access" placeholder="keys, hours, where the van may stand" />
+        <CaseLines label="Access" pointer="/enquiry/access" placeholder="keys, hours, where the van can park" />
         <CaseLines label="Animals" pointer="/enquiry/animals" placeholder="dog in the yard" />
         <CaseLines label="Gate" pointer="/enquiry/gate" placeholder="code, height, who opens" />
       </Fields>

@@ -26,7 +26,7 @@ export function SupplySection() {
       title={words.supply === "service" ? "Service" : "Supply"}
       aside={
         <span className="quiet">
-          taken as <Figure why={assessment.explain.ratingA}>{showA(assessment.supply.ratingA)}</Figure>
+          assumed to be <Figure why={assessment.explain.ratingA}>{showA(assessment.supply.ratingA)}</Figure>
         </span>
       }
     >

@@ -52,8 +52,8 @@ export const AllPlans = memo(function AllPlans({ onTry }: { onTry(plan: Plan): v
   return (
     <Section id="plans" title="All plans at once">
       <p className="quiet">
-        Every way with every charging setting, the schools of practice that are left open, and at most two changes to
-        the home beside it.
+        Every way with every charging current, every practice that is left open, and up to two other changes to the
+        home.
       </p>
       {done === null ? (
         <Button onClick={() => void start()}>{plans ? "Work them out again" : "Work them out"}</Button>
@@ -69,7 +69,7 @@ export const AllPlans = memo(function AllPlans({ onTry }: { onTry(plan: Plan): v
         <>
           <p role="status">
             {plans.count.toLocaleString("en-US")} plans; {plans.unbeaten.length}{" "}
-            {plans.unbeaten.length === 1 ? "is" : "are"} beaten by no other in price, energy and days.
+            {plans.unbeaten.length === 1 ? "is" : "are"} not beaten by any other on price, energy and days.
           </p>
           <ChartAtRest>
             <PlansChart plans={plans.unbeaten} currency={currency} onTry={onTry} />

@@ -27,7 +27,11 @@ export const Calendar = memo(function Calendar({ ways, book }: { ways: readonly 
   if (strips.length === 0) return null;
   const at = (day: number) => `${(day / last) * 100}%`;
   return (
-    <Section id="wait" title="When it could be done" aside={<span className="quiet">begun today, typical waits</span>}>
+    <Section
+      id="wait"
+      title="When it could be done"
+      aside={<span className="quiet">if started today, with typical waits</span>}
+    >
       <div className={styles.calendar}>
         <div className={styles.scale} aria-hidden="true">
           {Array.from({ length: TICKS + 1 }, (_, i) => Math.round((last * i) / TICKS)).map((day) => (

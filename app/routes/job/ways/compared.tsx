@@ -26,7 +26,7 @@ export const Compared = memo(function Compared({
   const [one, other] = ways;
   if (!one) return null;
   return (
-    <Section id="compared" title={other ? `${one.name} beside ${other.name}` : one.name}>
+    <Section id="compared" title={other ? `${one.name} compared with ${other.name}` : one.name}>
       {other && <LinkByLink ways={[one, other]} />}
       <div className={styles.pair} data-two={other !== undefined}>
         {ways.map((way) => (
@@ -71,7 +71,7 @@ function LinkByLink({ ways: [one, other] }: { ways: readonly [WayJudgement, WayJ
         ? showA(link.carriesA)
         : `${showA(link.carriesA)} of ${showA(link.mayCarryA)}`;
   return (
-    <WideTable label="Ways beside each other">
+    <WideTable label="Ways compared">
       <table className={`${table.plain} ${styles.links}`}>
         <thead>
           <tr>
@@ -133,7 +133,7 @@ function Lines({ lines, currency }: { lines: readonly PriceLine[]; currency: Cur
           </tbody>
         </table>
       </WideTable>
-      <p className="quiet">Before margin and tax; the price above says how they come on top.</p>
+      <p className="quiet">Before margin and tax; the price above shows how they are added.</p>
     </details>
   );
 }

@@ -46,7 +46,7 @@ export const Decide = memo(function Decide({ ways }: { ways: readonly WayJudgeme
             <b>{now.way.name}</b> was decided by {now.decision.by} on{" "}
             {showDay(now.decision.on, codebookOf(document.rules).region)}: {now.decision.why}
           </p>
-          <Button onClick={() => setAgain(true)}>Decide anew</Button>{" "}
+          <Button onClick={() => setAgain(true)}>Decide again</Button>{" "}
           <Button
             type="text"
             onClick={() => {
@@ -54,7 +54,7 @@ export const Decide = memo(function Decide({ ways }: { ways: readonly WayJudgeme
               store.edit([...setValue(at, "/decision", undefined), ...setValue(at, "/prices", undefined)]);
             }}
           >
-            Take the decision back
+            Withdraw the decision
           </Button>
         </>
       ) : (

@@ -1,4 +1,4 @@
-/** What to look at next: which looks can still turn the answer, at which value, and which cannot. */
+/** What to check next: which looks can still turn the answer, at which value, and which cannot. */
 import { memo } from "react";
 import { Link } from "react-router";
 import { DRAWS } from "#core/decide/looks.ts";
@@ -17,7 +17,7 @@ export const NextLooks = memo(function NextLooks({ jobId }: { jobId: string }) {
   return (
     <Section
       id="looks"
-      title="What to look at next"
+      title="What to check next"
       aside={
         found?.stands != null && (
           <span className="quiet">
@@ -27,12 +27,12 @@ export const NextLooks = memo(function NextLooks({ jobId }: { jobId: string }) {
       }
     >
       <div className={styles.looks} aria-busy={found?.stands == null}>
-        {!found && <p className="quiet">Trying every value that nobody has read ...</p>}
+        {!found && <p className="quiet">Trying every value that has not been read ...</p>}
         {found?.firm && (
           <p>
             {unread === 0
               ? "The verdict is firm: no single look can turn it."
-              : `No single look can turn the verdict, but it is not firm: ${unread === 1 ? "one value is" : `${unread} values are`} still to be confirmed.`}
+              : `No single check can change the answer, but it is not firm: ${unread === 1 ? "one value is" : `${unread} values are`} still to be confirmed.`}
           </p>
         )}
         {turning.length > 0 && (
@@ -51,7 +51,7 @@ export const NextLooks = memo(function NextLooks({ jobId }: { jobId: string }) {
           </ul>
         )}
         {others.length > 0 && (
-          <p className="quiet">Cannot turn it: {others.map((l) => `${lower(l.label)} (${l.range})`).join("; ")}.</p>
+          <p className="quiet">Cannot change it: {others.map((l) => `${lower(l.label)} (${l.range})`).join("; ")}.</p>
         )}
       </div>
     </Section>

@@ -57,7 +57,7 @@ export default function PlansChart({
   return (
     <Chart
       height={300}
-      label={`${plans.length} plans by price, energy a night and days; the same stand in the list below`}
+      label={`${plans.length} plans by price, energy a night and days; the list below has the same plans`}
       draw={draw}
       onPress={(index) => {
         const plan = plans[Number(index)];

@@ -45,7 +45,7 @@ export const PricesKept = memo(function PricesKept() {
       ))}
       {document.prices && (
         <p>
-          The prices of version {document.prices.version} are kept, as the decision was made by them.{" "}
+          The prices of version {document.prices.version} are kept, because the decision was made with them.{" "}
           <Button size="small" onClick={() => store.edit(setValue(store.getState().document, "/prices", undefined))}>
             Use the newest prices
           </Button>

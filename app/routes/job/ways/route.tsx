@@ -40,7 +40,7 @@ const RealNights = memo(function RealNights({ jobId }: { jobId: string }) {
         <>
           <p className="quiet">
             Every way on measured or made-up nights, step by step: how often the car is full, how long the charger
-            waits, how warm the supply's device gets.
+            waits, how hot the supply's device gets.
           </p>
           <Button onClick={() => setAsked(true)}>Look at real nights</Button>
         </>
@@ -111,7 +111,7 @@ export default function Ways({ params: { jobId } }: Route.ComponentProps) {
     <>
       <Section id="which" title="Which way">
         <p className={styles.because}>
-          {open ? `So far only, as what is missing may turn it round: ${lower(firstSentence(because))}` : because}
+          {open ? `Only so far, because what is missing could change it: ${lower(firstSentence(because))}` : because}
         </p>
         <Policies job={shown} />
         <WhatIfPanel

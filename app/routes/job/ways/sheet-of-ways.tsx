@@ -104,14 +104,14 @@ const rows = (drawn: Readonly<Record<string, DrawnPrice>>, worked: Worked, car: 
     },
   },
   {
-    name: "Leaves",
+    name: "Leaves spare",
     of: (w) => <span className="figure">{w.spareA < 0 ? "nothing" : showA(w.spareA)}</span>,
   },
   {
-    name: "Asks",
+    name: "Needs approval",
     of: (w) => {
       const asked = w.steps.map((s) => ownValue(ASKED, s.id)).filter(Boolean);
-      return asked.length > 0 ? asked.join(", ") : "nobody";
+      return asked.length > 0 ? asked.join(", ") : "none";
     },
   },
 ];

@@ -41,7 +41,7 @@ export function MarkTools({ marks }: { marks: Marks }) {
           onPressEnter={(e) => e.currentTarget.blur()}
         />
       )}
-      {chosenMark && <Button onClick={marks.takeAway}>Take the mark away</Button>}
+      {chosenMark && <Button onClick={marks.takeAway}>Remove the mark</Button>}
       <Button disabled={!marks.canUndo} onClick={marks.undo}>
         Undo drawing
       </Button>

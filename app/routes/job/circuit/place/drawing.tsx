@@ -64,7 +64,7 @@ export function Drawing({ what, points, begin, unit, onPoints, onDone, onLeave }
             />
           )}
         </Field>
-        <Field label="Its direction, °" hint="from the right, counter-clockwise">
+        <Field label="Direction, °" hint="0° is to the right; counter-clockwise">
           {(tied) => (
             <InputNumber
               {...tied}
@@ -85,13 +85,13 @@ export function Drawing({ what, points, begin, unit, onPoints, onDone, onLeave }
           </Button>
         ))}
         <Button onClick={() => onPoints(points.slice(0, -1))} disabled={points.length === 0}>
-          Take the last back
+          Remove the last point
         </Button>
         <Button type="primary" onClick={onDone} disabled={points.length < 2}>
           Done
         </Button>
         <Button type="text" onClick={onLeave}>
-          Leave as it was
+          Cancel
         </Button>
       </p>
     </form>

@@ -8,8 +8,10 @@ import { bestOf } from "#core/place/band.ts";
 import type { Point } from "#core/place/geometry.ts";
 import { parkedCars, plotOf } from "#core/place/plot.ts";
 import { reachIn, standsInside } from "#core/place/reach.ts";
+import { solidName } from "#core/place/solid-names.ts";
 import { inUnit, STARTING_PLANS } from "#core/place/starting-plans.ts";
 import { NO_UNITS } from "#core/quantity/parse.ts";
+import { capital } from "#core/words.ts";
 import { CaseNumber } from "#ui/case-field/case-field.tsx";
 import { Field, Fields } from "#ui/field/field.tsx";
 import { Section } from "#ui/frame/sheet.tsx";
@@ -56,7 +58,7 @@ export function Place({ drawing, onDrawn }: Props) {
         <OnPlan place={place} document={document} drawing={drawing} onDrawn={onDrawn} />
       ) : (
         <>
-          <p className="quiet">Begin with the plan that is most like this plot; all of it can be moved.</p>
+          <p className="quiet">Start with the plan that is most like this home. Everything on it can be moved.</p>
           <div className={styles.plans}>
             {STARTING_PLANS.map((p) => (
               <Button key={p.id} onClick={() => begin(p.place)}>
@@ -71,6 +73,7 @@ export function Place({ drawing, onDrawn }: Props) {
 }
 
 function OnPlan({ place, document, drawing, onDrawn }: Props & { place: CasePlace; document: CaseDocument }) {
+  const { region } = codebookOf(document.rules);
   const store = useJobStore();
   const palette = PALETTES[useTheme()];
   const [chosen, setChosen] = useState<Chosen | null>(null);
@@ -78,7 +81,7 @@ function OnPlan({ place, document, drawing, onDrawn }: Props & { place: CasePlac
   const { photos } = usePhotos();
   const plot = plotOf(place);
   const cars = parkedCars(document);
-  const inside = standsInside(plot, cars);
+  const inside = standsInside(plot, cars, region);
   const bands = useBands();
   const best = bands && bestOf(bands.today);
   const bestNext = bands && bestOf(bands.next);
@@ -107,7 +110,7 @@ function OnPlan({ place, document, drawing, onDrawn }: Props & { place: CasePlac
     })),
     ...(place.solids ?? []).map((s, index) => ({
       value: `solid ${s.id}`,
-      label: `${s.kind}: ${s.id}`,
+      label: `${capital(solidName(s.kind, region))}: ${s.id}`,
       chosen: { kind: "solid", index } as Chosen,
     })),
   ];
@@ -117,7 +120,7 @@ function OnPlan({ place, document, drawing, onDrawn }: Props & { place: CasePlac
       <Answer reach={reachIn(document)} place={place} document={document} />
       {inside && (
         <p role="note" className={styles.caution}>
-          The charger stands inside {inside}: no lead leads out of there. Hang it on a wall.
+          The charger is inside {inside}: its lead cannot get out. Mount it on a wall.
         </p>
       )}
       {drawn.what ? (
@@ -143,6 +146,7 @@ function OnPlan({ place, document, drawing, onDrawn }: Props & { place: CasePlac
           cars={cars}
           palette={palette}
           unit={unit}
+          region={region}
           band={bands?.today ?? []}
           chosen={chosen}
           onChoose={setChosen}
@@ -169,26 +173,26 @@ function OnPlan({ place, document, drawing, onDrawn }: Props & { place: CasePlac
       <p className={styles.plans}>
         {best && (
           <Button onClick={() => put("/place/charger/at", inPlan(best.at))}>
-            Hang it where it serves today's cars best: {best.served} of {best.of}
+            Mount it where it reaches today's cars best: {best.served} of {best.of}
           </Button>
         )}
         {bestNext && (
           <Button onClick={() => put("/place/charger/at", inPlan(bestNext.at))}>
-            Where it serves the next car best: {bestNext.served} of {bestNext.of}
+            Where it reaches the next car best: {bestNext.served} of {bestNext.of}
           </Button>
         )}
       </p>
       <p className="quiet">
-        The band along the walls is where a charger would serve today's cars: all of them where it is broad, some where
-        it is broken. A lead that lies on the ground is drawn whole, one that hangs broken, one that is too short
-        dotted. Drag, or choose a thing and use the arrow keys.
+        The band along the walls shows where a charger reaches today's cars: a wide solid band reaches all of them, a
+        dashed one some of them. A solid lead lies on the ground, a dashed lead hangs, a dotted lead is too short. Drag,
+        or select something and use the arrow keys.
       </p>
       <Fields>
-        <Field label="Chosen">
+        <Field label="Selected">
           {(tied) => (
             <Select
               {...tied}
-              aria-label="Chosen"
+              aria-label="Selected"
               placeholder="Nothing"
               value={things.find((t) => same(t.chosen, chosen))?.value ?? null}
               options={things.map(({ value, label }) => ({ value, label }))}
@@ -209,7 +213,7 @@ function OnPlan({ place, document, drawing, onDrawn }: Props & { place: CasePlac
       <WallAndHole plot={plot} document={document} />
       <Served reach={reachIn(document)} document={document} place={place} />
       <Button type="text" onClick={() => store.edit(setValue(store.getState().document, "/place", undefined))}>
-        Take the plan away
+        Remove the plan
       </Button>
     </>
   );

@@ -3,11 +3,13 @@
 import type { KonvaEventObject } from "konva/lib/Node";
 import { useRef, useState } from "react";
 import { Arrow, Circle, Group, Layer, Line, Rect, Stage, Text } from "react-konva";
+import type { Region } from "#core/codebook/types.ts";
 import { ownValue } from "#core/own-value.ts";
 import { type BandPoint, onWall } from "#core/place/band.ts";
 import { alignedMove } from "#core/place/draw.ts";
 import { distance, type Point, type Polygon } from "#core/place/geometry.ts";
 import { outlineOf, type ParkedCar, type Plot, portOf } from "#core/place/plot.ts";
+import { solidName } from "#core/place/solid-names.ts";
 import type { Palette } from "#ui/theme/palette.ts";
 import styles from "../circuit.module.css";
 import { type Chosen, moved } from "./moved.ts";
@@ -29,6 +31,7 @@ import { type PlanUnit, showLength } from "./plan-unit.ts";
 import { useWidth } from "./use-width.ts";
 
 interface Props {
+  region: Region;
   plot: Plot;
   underlay: PlanUnderlay | null;
   openings: readonly { id: string; kind: string; from: Point; to: Point }[];
@@ -84,7 +87,7 @@ function bounds({ solids, parking, charger }: Plot, cars: readonly ParkedCar[]) 
 }
 
 export default function Plan(props: Props) {
-  const { plot, cars, palette, unit, band, chosen, onChoose, onMove, onCorner } = props;
+  const { plot, cars, palette, unit, region, band, chosen, onChoose, onMove, onCorner } = props;
   const { underlay, openings, runs, line, onPoint } = props;
   const frame = useRef<HTMLDivElement>(null);
   const width = useWidth(frame);
@@ -179,7 +182,7 @@ export default function Plan(props: Props) {
                   dash={SOFT.includes(s.kind) ? [5, 4] : []}
                 />
                 <Text
-                  text={s.kind}
+                  text={solidName(s.kind, region)}
                   {...labelAt(s.polygon.map(px))}
                   fontSize={14}
                   fontFamily={FONT}

@@ -24,7 +24,7 @@ export function Answer({
   document: CaseDocument;
 }) {
   const cars = document.need?.cars ?? [];
-  if (cars.length === 0) return <p>Enter the cars on Need: without them nobody knows what the lead must reach.</p>;
+  if (cars.length === 0) return <p>Enter the cars on Need, so that Heron knows what the lead must reach.</p>;
   const asked = (place.parking ?? []).flatMap((p) => cars.map((_, car) => ({ parking: p.id, car })));
   const served = asked.filter((a) =>
     reach.some((r) => r.parking === a.parking && r.car === a.car && r.verdict !== "short"),
@@ -45,7 +45,7 @@ export function Answer({
   );
 }
 
-const VERDICT = { lies: "lies", hangs: "hangs, a trip edge", short: "too short" } as const;
+const VERDICT = { lies: "lies", hangs: "hangs: a trip hazard", short: "too short" } as const;
 
 export function Served({
   reach,
@@ -58,7 +58,7 @@ export function Served({
 }) {
   const cars = document.need?.cars ?? [];
   const unit = unitOf(place);
-  const length = (m: number | null) => (m === null ? "no way" : showLength(m, unit));
+  const length = (m: number | null) => (m === null ? "no path" : showLength(m, unit));
   /** Of the lead as it lies, else as it hangs. */
   const leftOver = ({ verdict, liesM, hangsM }: Reach): string => {
     const asked = verdict === "lies" ? liesM : hangsM;
@@ -74,15 +74,15 @@ export function Served({
   };
   if (reach.length === 0) return null;
   return (
-    <WideTable label="Cars that are served">
+    <WideTable label="Cars that the lead reaches">
       <table className={`${table.plain} ${styles.served}`}>
         <thead>
           <tr>
             <th>Car and position</th>
             <th>As drawn</th>
             <th>Turned</th>
-            <th>Lead to lie, to hang</th>
-            <th>Left over</th>
+            <th>Lead lying, hanging</th>
+            <th>Spare</th>
           </tr>
         </thead>
         <tbody>

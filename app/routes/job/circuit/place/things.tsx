@@ -1,31 +1,23 @@
-/** What stands on the plan: things added, the chosen one turned, cut or taken away. */
+/** What stands on the plan: things added, the chosen one turned, cut or removed. */
 import { Button, InputNumber, Select } from "antd";
 import { useState } from "react";
 import { MOST } from "#core/case/document/schema.ts";
 import { setValue } from "#core/case/document/set-value.ts";
 import type { Place } from "#core/case/document/types.ts";
 import { SOLID_KINDS } from "#core/case/document/vocabulary.ts";
+import { codebookOf } from "#core/codebook/index.ts";
 import { freeName, gapIn, newOutline, withCorner } from "#core/place/draw.ts";
 import type { Point } from "#core/place/geometry.ts";
 import { plotOf } from "#core/place/plot.ts";
+import { solidName } from "#core/place/solid-names.ts";
 import { lengthM } from "#core/units.ts";
+import { capital } from "#core/words.ts";
 import { Field, Fields } from "#ui/field/field.tsx";
-import { useJobStore } from "#ui/job-store/use-job.tsx";
+import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
 import styles from "../circuit.module.css";
 import type { Chosen } from "./moved.ts";
 import { hundredth } from "./plan-unit.ts";
 
-const KIND_NAMES: Record<(typeof SOLID_KINDS)[number], string> = {
-  house: "House",
-  garage: "Garage, its door open",
-  pillar: "Pillar",
-  fence: "Fence",
-  wall: "Wall",
-  bed: "Bed",
-  steps: "Steps",
-  footway: "Footway",
-  neighbour: "Neighbour's plot",
-};
 const WALLS: readonly string[] = ["wall", "fence"];
 
 interface Props {
@@ -39,6 +31,7 @@ interface Props {
 }
 
 export function Things({ place, chosen, inPlan, onChoose, onDrawWall, onSet }: Props) {
+  const { region } = codebookOf(useJob().document.rules);
   const solids = place.solids ?? [];
   const parking = place.parking ?? [];
   const addSolid = (kind: (typeof SOLID_KINDS)[number]) => {
@@ -70,7 +63,7 @@ export function Things({ place, chosen, inPlan, onChoose, onDrawWall, onSet }: P
           style={{ minWidth: "13rem" }}
           options={[
             ...(solids.length < MOST.solids
-              ? SOLID_KINDS.map((value) => ({ value: value as string, label: KIND_NAMES[value] }))
+              ? SOLID_KINDS.map((value) => ({ value: value as string, label: capital(solidName(value, region)) }))
               : []),
             ...(parking.length < MOST.parking ? [{ value: "parking", label: "Parking position" }] : []),
             ...(place.charger ? [] : [{ value: "charger", label: "The charger" }]),
@@ -94,7 +87,7 @@ export function Things({ place, chosen, inPlan, onChoose, onDrawWall, onSet }: P
               )
             }
           >
-            Take {id} away
+            Remove {id}
           </Button>
         ))}
       </div>
@@ -141,15 +134,15 @@ function OfChosen({
             )
           }
         >
-          A corner more on side 1
+          Add a corner on side 1
         </Button>
       )}
       {solid && points.length > 3 && (
         <Button onClick={() => onSet(`/place/solids/${index}/points`, points.slice(0, -1))}>
-          Take the last corner away
+          Remove the last corner
         </Button>
       )}
-      <Button onClick={remove}>Take {name} away</Button>
+      <Button onClick={remove}>Remove {name}</Button>
       {solid && WALLS.includes(solid.kind) && points.length === 4 && (
         <Opening key={solid.id} place={place} index={index} inPlan={inPlan} onChoose={onChoose} />
       )}
@@ -200,7 +193,7 @@ function Opening({ place, index, inPlan, onChoose }: Pick<Props, "place" | "inPl
   };
   return (
     <Fields>
-      <Field label={`Opening from its beginning, ${place.unit}`} problem={problem}>
+      <Field label={`Start of the opening, ${place.unit}`} problem={problem}>
         {(tied) => (
           <InputNumber {...tied} className={styles.number ?? ""} min={0} max={500} value={from} onChange={setFrom} />
         )}

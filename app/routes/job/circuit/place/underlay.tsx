@@ -24,7 +24,7 @@ export function Underlay({ place }: { place: Place }) {
     <details className={styles.more}>
       <summary>A photo from above under the plan{underlay && <span className="quiet"> laid</span>}</summary>
       {photos.length === 0 ? (
-        <p className="quiet">Add a photo of the plot from above on Survey; then it can be laid here.</p>
+        <p className="quiet">Add a photo of the plot from above on Survey; then it can be shown here.</p>
       ) : (
         <Fields>
           <Field label="Photo under the plan">
@@ -62,7 +62,7 @@ export function Underlay({ place }: { place: Place }) {
                 empty="refused"
               />
               <CaseNumber label="Turned, °" pointer="/place/underlay/turned" units={NO_UNITS} usual="" />
-              <Button onClick={() => set(undefined)}>Take the photo away</Button>
+              <Button onClick={() => set(undefined)}>Remove the photo</Button>
             </>
           )}
         </Fields>

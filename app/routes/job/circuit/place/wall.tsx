@@ -12,7 +12,7 @@ import { Field, Fields } from "#ui/field/field.tsx";
 import { Caution } from "#ui/frame/sheet.tsx";
 import styles from "../circuit.module.css";
 
-const SAYS = { true: "Holds", false: "Does not hold", null: "Look" } as const;
+const SAYS = { true: "Passes", false: "Fails", null: "Confirm" } as const;
 
 export function WallAndHole({ plot, document }: { plot: Plot; document: CaseDocument }) {
   const { region } = codebookOf(document.rules);
@@ -84,8 +84,8 @@ function Hole({ region }: { region: Region }) {
         </b>{" "}
         long.{" "}
         {fallsOut
-          ? "It falls to the outside, so that water runs out. A cavity is crossed in a sleeve."
-          : "It must fall to the outside by at least 3°: lift its inside end or lower its outside end."}
+          ? "It slopes down to the outside, so that water runs out. A cavity is crossed in a sleeve."
+          : "It must slope down to the outside by at least 3°: raise its inside end or lower its outside end."}
       </p>
     </>
   );

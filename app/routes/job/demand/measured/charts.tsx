@@ -96,7 +96,7 @@ function HowLong({ analysis, ratingA }: ChartsProps) {
   return (
     <DurationChart
       height={HEIGHT}
-      label="For how much of the time which current is drawn"
+      label="Share of the time for which each current is drawn or exceeded"
       duration={analysis.duration}
       levels={levels}
     />

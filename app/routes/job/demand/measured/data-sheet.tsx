@@ -52,13 +52,13 @@ export function DataSheet({ open, files }: { open: OpenFile; files: Files }) {
         </h3>
         <p className="quiet">
           {about.form}, {lengthInWords(about.intervalS, about.quality.days)}, {wall(about.startS)} to {wall(endS - 1)};{" "}
-          {showPercent(about.quality.covered)} of it there. {analysis.onlyLastYear && "Its last year counts. "}
+          {showPercent(about.quality.covered)} of it present. {analysis.onlyLastYear && "Its last year counts. "}
           <span title={about.digest}>SHA-256 {about.digest.slice(0, 12)}</span>
           {asked && (
             <>
               {" "}
               <Button size="small" type="link" onClick={files.askAgain}>
-                Its columns mean something else
+                Its columns were read wrongly
               </Button>
             </>
           )}
@@ -97,7 +97,7 @@ export function DataSheet({ open, files }: { open: OpenFile; files: Files }) {
       {isEvidence ? (
         <p className={styles.isEvidence}>This file is the evidence of the job.</p>
       ) : about.madeUp ? (
-        <p className="quiet">Made-up data is for practice and for the replay of nights; it is no evidence.</p>
+        <p className="quiet">Made-up data is for practice and for the replay of nights; it is not evidence.</p>
       ) : (
         <Button
           type="primary"
@@ -125,7 +125,7 @@ export function DataSheet({ open, files }: { open: OpenFile; files: Files }) {
           </ol>
         </div>
         <div>
-          <h4>How far it can be relied on</h4>
+          <h4>Quality of the data</h4>
           {findings.length === 0 ? (
             <p>No gap, no repeat, nothing that looks wrong.</p>
           ) : (

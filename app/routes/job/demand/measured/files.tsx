@@ -50,7 +50,7 @@ export default function Files({ jobId }: { jobId: string }) {
       )}
       {reading.state === "refused" && (
         <div role="alert" className={styles.refused}>
-          <p>Nothing of {reading.name} was taken:</p>
+          <p>Nothing of {reading.name} was imported:</p>
           <ul>
             {reading.problems.map((p) => (
               <li key={intervalProblemLine(p)}>{intervalProblemLine(p)}</li>
@@ -86,7 +86,7 @@ export default function Files({ jobId }: { jobId: string }) {
                   {file.about.name}
                   {file.about.digest === evidence && <b className={styles.mark}>evidence</b>}
                   {file.about.madeUp && <b className={styles.madeUp}>made up</b>}
-                  {file.waits && <span className="quiet"> waits here for a line</span>}
+                  {file.waits && <span className="quiet"> waiting here for a connection</span>}
                 </th>
                 <td>{lengthInWords(file.about.intervalS, file.about.quality.days)}</td>
                 <td className={styles.rowButtons}>
@@ -117,9 +117,9 @@ export default function Files({ jobId }: { jobId: string }) {
                       type="text"
                       danger
                       onClick={() => void files.take(file)}
-                      aria-label={`Take ${file.about.name} away`}
+                      aria-label={`Remove ${file.about.name}`}
                     >
-                      Take away
+                      Remove
                     </Button>
                   )}
                 </td>

@@ -87,7 +87,7 @@ export function MappingForm(props: { guess: Guess; onSaid(mapping: CsvMapping): 
           )}
         </Field>
         {!days && (
-          <Field label="Clock time" hint="where it has a column of its own">
+          <Field label="Clock time" hint="if it has its own column">
             {(tied) => (
               <Select
                 {...tied}
@@ -166,7 +166,7 @@ export function MappingForm(props: { guess: Guess; onSaid(mapping: CsvMapping): 
         </Field>
         <Field
           label="Time zone"
-          hint="where the file goes by another clock than it writes, e.g. America/Chicago"
+          hint="if the file uses another clock than the home's, for example America/Chicago"
           problem={problem === "zone" ? "No time zone of this name is known, e.g. Europe/London." : null}
         >
           {(tied) => (
@@ -238,9 +238,9 @@ export function MappingForm(props: { guess: Guess; onSaid(mapping: CsvMapping): 
       )}
       <p className={styles.buttons}>
         <Button type="primary" htmlType="submit">
-          Read it so
+          Read it this way
         </Button>
-        <Button onClick={onCancel}>Leave it</Button>
+        <Button onClick={onCancel}>Cancel</Button>
       </p>
     </form>
   );

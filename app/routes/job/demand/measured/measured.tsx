@@ -62,7 +62,7 @@ export function Measured({ jobId }: { jobId: string }) {
       aside={
         measured ? (
           <Button type="text" danger onClick={() => set(null)}>
-            Take the measurement away
+            Remove the measurement
           </Button>
         ) : (
           <Button onClick={() => set({ source: "recorder" })}>Enter a measurement</Button>
@@ -72,7 +72,9 @@ export function Measured({ jobId }: { jobId: string }) {
       {measured ? (
         <Evidence measured={measured} onByHand={set} />
       ) : (
-        <p className="quiet">Where the calculation says no, a year of meter data or a recorder often says yes.</p>
+        <p className="quiet">
+          Where the calculation leaves no room, a year of meter data or a recording often shows that there is some.
+        </p>
       )}
       {files}
     </Section>

@@ -1,6 +1,7 @@
 /** A clamp recorder on the line: found, watched live, started, read out; how its clamps sit is said. */
 import { Button } from "antd";
 import { useEffect, useState } from "react";
+import { codebookOf } from "#core/codebook/index.ts";
 import { clampFindings, type RecorderStatus, recordedDays } from "#core/recorder/recorder.ts";
 import { showA, showNumber } from "#core/units.ts";
 import { useJob } from "#ui/job-store/use-job.tsx";
@@ -37,6 +38,7 @@ async function asked<T>(
 const asJson = <T,>(r: Response): Promise<T> => r.json() as Promise<T>;
 
 export function Recorder({ onText }: { onText(name: string, text: string): void }) {
+  const { words } = codebookOf(useJob().document.rules);
   const [found, setFound] = useState<RecorderStatus[] | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [looking, setLooking] = useState(false);
@@ -47,7 +49,7 @@ export function Recorder({ onText }: { onText(name: string, text: string): void 
     if ("problem" in answer) setProblem(answer.problem);
     else {
       setFound(answer.value);
-      setProblem(answer.value.length === 0 ? "No recorder answers on the line" : null);
+      setProblem(answer.value.length === 0 ? "No recorder answers on the network" : null);
     }
   };
   return (
@@ -62,8 +64,8 @@ export function Recorder({ onText }: { onText(name: string, text: string): void 
       )}
       {found && found.length > 0 && (
         <p className={styles.caution}>
-          Clamps go round live conductors: with the cover off, only by a licensed person, with what the site asks to be
-          worn. Close the jaws fully, the arrow towards the home.
+          Clamps go around live conductors: with the cover off, only {words.competent} does this, wearing what the site
+          requires. Close the jaws fully, with the arrow pointing to the home.
         </p>
       )}
       {found?.map((status) => (
@@ -147,7 +149,7 @@ function OneRecorder({ first, onText }: { first: RecorderStatus; onText(name: st
           ))}
         </ul>
       ) : (
-        <p className={styles.sound}>Every clamp follows the voltage of its leg, and current flows in.</p>
+        <p className={styles.sound}>Every clamp follows the voltage of its leg, and current flows into the home.</p>
       )}
       <p role="status">
         It {STATES[status.state]}
@@ -160,11 +162,11 @@ function OneRecorder({ first, onText }: { first: RecorderStatus; onText(name: st
           <Button onClick={() => void command("stop")}>End the recording</Button>
         ) : (
           <Button onClick={() => void command("start")}>
-            {status.records > 0 ? "Start anew, over what it has" : "Start a recording"}
+            {status.records > 0 ? "Start again and overwrite what it has" : "Start a recording"}
           </Button>
         )}
         <Button type="primary" disabled={status.records === 0} loading={reading} onClick={() => void readOut()}>
-          Read it out
+          Read out the recording
         </Button>
       </p>
     </section>

@@ -159,7 +159,7 @@ export function useFiles(jobId: string) {
           setReading({
             state: "refused",
             name: about.name,
-            problems: [{ line: null, message: "It lies on the server, and the line is down" }],
+            problems: [{ line: null, message: "It is on the server, and there is no connection" }],
           });
       }),
     async take({ about }: KeptFile) {

@@ -64,16 +64,16 @@ export const Evidence = drawnLater(function Evidence({ document }) {
         <span className="quiet" role="status">
           {photos.length} taken
           {busy > 0 && `, ${busy} being made ready`}
-          {waiting > 0 && `, ${waiting} waiting here until there is a line`}
+          {waiting > 0 && `, ${waiting} waiting here for a connection`}
         </span>
       }
     >
       <p className={styles.missing} data-missing={needed.length > 0}>
         {needed.length > 0
-          ? `Still to be proved for the verdict: ${needed.map((m) => m.label.toLowerCase()).join("; ")}`
+          ? `Pictures still missing for the answer: ${needed.map((m) => m.label.toLowerCase()).join("; ")}`
           : missing.length > 0
-            ? `All that the verdict rests on is proved; ${missing.length} more would round it off`
-            : "Everything on the list is proved"}
+            ? `Everything the answer depends on has a picture; ${missing.length} more would complete the list`
+            : "Everything on the list has a picture"}
       </p>
       {problems.length > 0 && (
         <Suspense>
@@ -143,7 +143,11 @@ function Item({ item, photos, notHere, onFiles, onOpen }: ItemProps) {
         <Picker label={`Camera: ${item.label}`} text="Camera" capture onFiles={onFiles} />
         <Picker label={`Files: ${item.label}`} text="Files" onFiles={onFiles} />
         {!proved && (
-          <Checkbox checked={notHere} onChange={(e) => mark(e.target.checked)} aria-label={`${item.label} is not here`}>
+          <Checkbox
+            checked={notHere}
+            onChange={(e) => mark(e.target.checked)}
+            aria-label={`${item.label} does not exist here`}
+          >
             not here
           </Checkbox>
         )}

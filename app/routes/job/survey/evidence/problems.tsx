@@ -9,7 +9,7 @@ export default function Problems({ problems, onRead }: { problems: readonly stri
       title={problems.map((problem) => <p key={problem}>{problem}</p>)}
       action={
         <Button size="small" onClick={onRead}>
-          Understood
+          OK
         </Button>
       }
     />

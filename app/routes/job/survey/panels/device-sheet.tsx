@@ -137,10 +137,10 @@ export default function DeviceSheet({ panelIndex, id, onArrange, onTakeOut, onCh
         >
           {board.words.on}
         </Button>
-        <Button onClick={onChooseMore}>Choose more</Button>
+        <Button onClick={onChooseMore}>Select more</Button>
         <Button onClick={onClose}>Close</Button>
         <Button type="text" danger onClick={() => onTakeOut(id)}>
-          Take out
+          Remove
         </Button>
       </p>
     </section>

@@ -122,7 +122,7 @@ export function OnePanel({ index, alone }: { index: number; alone: boolean }) {
             <span className={styles.isCounted}>counted</span>
             <span className={styles.notCounted}>linked to no load</span>
             {assumed.size > 0 && <span>? only assumed</span>}
-            {legs > 1 && <span>strokes beside a number: its {board.words.leg}</span>}
+            {legs > 1 && <span>bars beside a number show its {board.words.leg}</span>}
           </p>
           {legs > 1 && circuits.length > 0 && (
             <LegBalance document={document} panel={panel} codebook={codebook} onArrange={arrange} />

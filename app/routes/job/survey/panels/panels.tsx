@@ -54,7 +54,7 @@ function Links() {
     <div className={styles.links}>
       {twice.map(({ load, circuits }) => (
         <p key={load.id} className={styles.twice} role="alert">
-          {nameOf(load)} is claimed by {circuits.map((c) => c.label || c.id).join(" and ")}: link it to one.
+          {nameOf(load)} could be fed by {circuits.map((c) => c.label || c.id).join(" and ")}: link it to one.
         </p>
       ))}
       {suggested.length > 0 && (

@@ -35,7 +35,7 @@ export function QuickDevice({ input, codebook, at, said, onSaid, onAdd }: Props)
     const refused = lines.flatMap((line, i) => {
       const one = parseCircuit(line, codebook, volts);
       if ("problem" in one) return [`${line.trim()}: ${one.problem}`];
-      return onAdd(one, i === 0 ? at : null) ? [] : [`${line.trim()}: finds no place`];
+      return onAdd(one, i === 0 ? at : null) ? [] : [`${line.trim()}: there is no free place for it`];
     });
     const count = lines.length - refused.length;
     const added = `${count} of ${lines.length} lines added`;

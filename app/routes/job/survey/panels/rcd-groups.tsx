@@ -40,7 +40,7 @@ export function RcdGroups({ index }: { index: number }) {
             <CaseNumber label="To way" pointer={`${at}/${k}/to`} empty="refused" units={NO_UNITS} usual="" />
           </Fields>
           <Button type="text" danger onClick={() => store.edit([{ op: "remove", path: `${at}/${k}` }])}>
-            Take this RCD away
+            Remove this RCD
           </Button>
         </fieldset>
       ))}

@@ -17,7 +17,7 @@ export function SeveralDevices({ chosen, codebook, onArrange, onTakeOut, onChoos
   const [first, second, third] = chosen;
   return (
     <p className={styles.actions}>
-      {chosen.size} chosen
+      {chosen.size} selected
       {first && second && !third && (
         <Button onClick={() => onArrange((p) => swapDevices(p, first, second, codebook))}>Swap their places</Button>
       )}
@@ -30,9 +30,9 @@ export function SeveralDevices({ chosen, codebook, onArrange, onTakeOut, onChoos
       >
         Abandoned
       </Button>
-      <Button onClick={() => onTakeOut([...chosen])}>Take out</Button>
+      <Button onClick={() => onTakeOut([...chosen])}>Remove</Button>
       <Button type="text" onClick={onChooseNone}>
-        Choose none
+        Clear selection
       </Button>
     </p>
   );

@@ -1,4 +1,4 @@
-/** What comes of each way in a year, beside each other. */
+/** What each way gives in a year, beside each other. */
 import { pricedBy } from "#core/estimate/book.ts";
 import { showMoney } from "#core/estimate/estimate.ts";
 import { perYear, type WayReplay } from "#core/replay/results.ts";
@@ -27,7 +27,7 @@ export function Comparison({ replay }: { replay: Replay }) {
   return (
     <WideTable label="The ways on real nights">
       <table className={styles.comparison}>
-        <caption>What comes of each way in a year</caption>
+        <caption>What each way gives in a year</caption>
         <thead>
           <tr>
             <th scope="col">Way</th>
@@ -36,9 +36,9 @@ export function Comparison({ replay }: { replay: Replay }) {
             <th scope="col">Throttled</th>
             <th scope="col">Above its limit</th>
             <th scope="col">Above the rating</th>
-            <th scope="col">Device warms to</th>
+            <th scope="col">Device heats to</th>
             <th scope="col">Energy</th>
-            {exports && <th scope="col">From the roof</th>}
+            {exports && <th scope="col">From solar</th>}
           </tr>
         </thead>
         <tbody>

@@ -113,7 +113,7 @@ export default function Detail({ jobId, replay }: { jobId: string; replay: Repla
       {night ? <OneNight key={`${wayId} ${night.evening}`} night={night} /> : <div className={styles.chartPlace} />}
       {shown && way && (
         <>
-          <h3>How long which current is drawn</h3>
+          <h3>Share of the time for which each current is drawn or exceeded</h3>
           <Duration
             duration={shown.duration}
             limitA={night?.limitA ?? way.limitA}

@@ -101,14 +101,14 @@ export default function Nights({ jobId }: { jobId: string }) {
         </p>
       )}
       {replay && !current && (
-        <p className="quiet">The job has changed since it was replayed; replay it again to compare.</p>
+        <p className="quiet">The job has changed since this replay; replay it again to compare.</p>
       )}
       {current && (
         <>
           <Comparison replay={current} />
           <p className="quiet">
             {current.notes.map((n) => `${n}. `)}
-            {current.leftOut > 0 && `${current.leftOut} nights are cut off or have a gap in them and do not count. `}
+            {current.leftOut > 0 && `${current.leftOut} nights are incomplete and do not count. `}
             The heat in the supply's device is a model for comparing ways, not a manufacturer's curve.
           </p>
           {usual ? (
@@ -135,12 +135,11 @@ export default function Nights({ jobId }: { jobId: string }) {
                 )
               }
             >
-              Let the answer count on these nights
+              Use these nights for the answer
             </Button>
           ) : (
             <p className="quiet">
-              With the usual lag, the limit of the rules, one charger and sound clamps the answer can count on these
-              nights.
+              With the usual lag, the limit of the rules, one charger and sound clamps, the answer can use these nights.
             </p>
           )}
           <Suspense fallback={<div className={styles.chartPlace} />}>
@@ -150,7 +149,7 @@ export default function Nights({ jobId }: { jobId: string }) {
       )}
       {counted && (
         <p role="status" className={styles.counted}>
-          The answer counts on{" "}
+          The answer uses{" "}
           {counted.house === "interval-data" ? "measured nights" : `made-up nights of ${counted.years} years`}, replayed
           on {counted.on}.{" "}
           <Button

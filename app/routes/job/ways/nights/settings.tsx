@@ -29,7 +29,11 @@ export function Settings(props: {
   const limitA = options.limitA ?? managed?.limitA ?? null;
   return (
     <Fields>
-      <Field label="Days of the house" wide hint={madeUp && "made up from the load list, the same for a seed"}>
+      <Field
+        label="Days of the house"
+        wide
+        hint={madeUp && "made up from the load list; the same seed gives the same days"}
+      >
         {(tied) => (
           <Select
             {...tied}
@@ -83,7 +87,7 @@ export function Settings(props: {
       <Field
         label="Lag"
         aside={<b className="figure">{options.lagS} s</b>}
-        hint="from a reading of the clamps to a new offer"
+        hint="from a clamp reading to a new charging current"
       >
         {(tied) => <Range id={tied.id} min={1} max={60} value={options.lagS} onMove={(lagS) => onChange({ lagS })} />}
       </Field>
@@ -149,7 +153,7 @@ export function Settings(props: {
           )}
         </Field>
       )}
-      <Field label="Sun into the car first" hint="managed ways only">
+      <Field label="Solar into the car first" hint="managed ways only">
         {(tied) => (
           <Switch
             className={styles.switch as string}
@@ -159,7 +163,7 @@ export function Settings(props: {
           />
         )}
       </Field>
-      <Field label="Missed energy is asked for the next night">
+      <Field label="Energy that was missed is added to the next night">
         {(tied) => (
           <Switch
             className={styles.switch as string}

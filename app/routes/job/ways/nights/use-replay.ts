@@ -49,7 +49,7 @@ export function useReplay(jobId: string) {
     const ways = waysToReplay(document, prices.book);
     const values = data && (await valuesOf(jobId, data));
     if (data && !values) {
-      setRunning({ state: "at-rest", problem: `${data.name} lies on the server, and the line is down` });
+      setRunning({ state: "at-rest", problem: `${data.name} is on the server, and there is no connection` });
       return;
     }
     if (ways.length === 0) {

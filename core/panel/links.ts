@@ -4,6 +4,7 @@ import { setValue } from "#core/case/document/set-value.ts";
 import type { CaseDocument, Circuit, Load, Panel } from "#core/case/document/types.ts";
 import { findKind } from "#core/case/laws/quick-entry.ts";
 import { codebookOf } from "#core/codebook/index.ts";
+import type { LoadKind } from "#core/codebook/types.ts";
 
 export interface Links {
   /** Loads of the ledger that no device feeds. */
@@ -44,26 +45,30 @@ export function linksOf(document: CaseDocument): Links {
 }
 
 /** The load that a label most likely means: not linked yet, and named alike; null where none or several are. */
-export function loadNamed(document: CaseDocument, label: string): Load | null {
-  const { loadKinds } = codebookOf(document.rules);
-  const words = label.toLowerCase().trim();
-  if (words === "") return null;
-  const free = linksOf(document).loads;
-  const namesOf = (load: Load) => {
+export const loadNamed = (document: CaseDocument, label: string): Load | null =>
+  byName(linksOf(document).loads, codebookOf(document.rules).loadKinds)(label);
+
+/** Finds a load by a label: by its whole name or that of its kind, else by one word of its name; null where none or several fit. */
+function byName(loads: readonly Load[], loadKinds: readonly LoadKind[]): (label: string) => Load | null {
+  const named = loads.map((load) => {
     const kind = loadKinds.find((k) => k.kind === load.kind);
-    return [load.label ?? "", kind?.label ?? "", ...(kind?.names ?? [])].map((n) => n.toLowerCase()).filter(Boolean);
+    const own = (load.label ?? "").toLowerCase();
+    const names = [own, kind?.label ?? "", ...(kind?.names ?? [])].map((n) => n.toLowerCase()).filter(Boolean);
+    return { load, names, words: own.split(/\W+/) };
+  });
+  return (label) => {
+    const wanted = label.toLowerCase().trim();
+    if (wanted === "") return null;
+    const exact = named.filter(({ names }) => names.includes(wanted));
+    const found = exact.length > 0 ? exact : named.filter(({ words }) => words.includes(wanted));
+    return found.length === 1 ? (found[0]?.load ?? null) : null;
   };
-  const exact = free.filter((l) => namesOf(l).includes(words));
-  const close =
-    exact.length > 0 ? exact : free.filter((l) => (l.label ?? "").toLowerCase().split(/\W+/).includes(words));
-  return close.length === 1 ? (close[0] as Load) : null;
 }
 
 /** The device that feeds nothing yet and is named like a load of the case; null where none or several are. */
 export function deviceNamed(document: CaseDocument, load: Load): Circuit | null {
-  const named = feedingNothing(document).filter(
-    ({ circuit }) => loadNamed(document, circuit.label ?? "")?.id === load.id,
-  );
+  const find = byName(linksOf(document).loads, codebookOf(document.rules).loadKinds);
+  const named = feedingNothing(document).filter(({ circuit }) => find(circuit.label ?? "")?.id === load.id);
   return named.length === 1 ? (named[0]?.circuit ?? null) : null;
 }
 
@@ -87,12 +92,14 @@ export function suggestedLinks(document: CaseDocument): SuggestedLink[] {
     open = open.filter((c) => c !== circuit);
     if (!mayBeShared(load)) free = free.filter((l) => l !== load);
   };
+  const find = byName(free, loadKinds);
   for (const circuit of [...open]) {
-    const load = loadNamed(document, circuit.label ?? "");
+    const load = find(circuit.label ?? "");
     if (load && free.includes(load)) join(circuit, load);
   }
+  const kindOf = new Map(open.map((c) => [c, findKind((c.label ?? "").toLowerCase(), loadKinds)?.kind]));
   for (const { kind } of loadKinds) {
-    const devices = open.filter((c) => findKind((c.label ?? "").toLowerCase(), loadKinds)?.kind === kind);
+    const devices = open.filter((c) => kindOf.get(c) === kind);
     const loads = free.filter((l) => l.kind === kind);
     const [shared] = loads.length === 1 && loads[0] && mayBeShared(loads[0]) ? loads : [];
     if (shared && devices.length <= (shared.quantity ?? 1)) for (const device of devices) join(device, shared);

@@ -40,6 +40,27 @@ describe("a patch", () => {
       }),
     );
   });
+  it("and its inverse cancel where one operation builds on another", () => {
+    const patch: Patch = [
+      { op: "add", path: "/loads/-", value: { id: "d", va: 4 } },
+      { op: "replace", path: "/loads/3/va", value: 5 },
+      { op: "add", path: "/customer", value: "Somebody" },
+      { op: "remove", path: "/loads/0" },
+    ];
+    const inverse = invertPatch(base, patch);
+    expect(inverse).toEqual([
+      { op: "add", path: "/loads/0", value: { id: "a", va: 1 } },
+      { op: "remove", path: "/customer" },
+      { op: "replace", path: "/loads/3/va", value: 4 },
+      { op: "remove", path: "/loads/3" },
+    ]);
+    expect(applyPatch(applyPatch(base, patch), inverse)).toEqual(base);
+  });
+  it("has an inverse that names only what a replaced object changes", () => {
+    const patch: Patch = [{ op: "replace", path: "/loads/1", value: { id: "b", va: 7 } }];
+    expect(invertPatch(base, patch)).toEqual([{ op: "replace", path: "/loads/1/va", value: 2 }]);
+    expect(invertPatch(base, [{ op: "replace", path: "/title", value: "Home" }])).toEqual([]);
+  });
   it("never changes the document it is given, and refuses a path that is not there", () => {
     const before = structuredClone(base);
     expect(() =>

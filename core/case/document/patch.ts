@@ -65,9 +65,27 @@ export function settlePatch(document: object, patch: Patch): Patch {
   });
 }
 
-/** The patch that takes `applyPatch(document, patch)` back to `document`. */
+/** The patch that takes `applyPatch(document, patch)` back to `document`; empty where the patch changes nothing. */
 export function invertPatch(document: object, patch: Patch): Patch {
-  return createPatch(applyPatch(document, patch), document) as Operation[];
+  const inverse: Operation[] = [];
+  let before = document;
+  for (const operation of patch) {
+    inverse.unshift(...inverseOf(before, operation));
+    before = applyPatch(before, [operation]);
+  }
+  return inverse;
+}
+
+/** Worked out at the operation's own place: comparing whole lists takes time by the square of their length. */
+function inverseOf(document: object, operation: Operation): Operation[] {
+  const { op, path } = operation;
+  const { parent, key, value: before } = Pointer.fromJSON(path).evaluate(document);
+  if (op === "remove") return [{ op: "add", path, value: before }];
+  if (op === "add" && Array.isArray(parent))
+    return [{ op: "remove", path: key === "-" ? `${path.slice(0, -1)}${parent.length}` : path }];
+  if (before === undefined) return [{ op: "remove", path }];
+  const back = createPatch(operation.value, before) as Operation[];
+  return back.map((one) => ({ ...one, path: `${path}${one.path}` }));
 }
 
 const tokens = (path: string) => path.split("/").slice(1);

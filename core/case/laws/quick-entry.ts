@@ -121,10 +121,18 @@ const SPEAKING = new Set(
 export function findKind(words: string, kinds: readonly LoadKind[]): LoadKind | null {
   const text = ` ${singular(words)} `;
   let best: { kind: LoadKind; length: number } | null = null;
-  for (const kind of kinds)
-    for (const name of namesOf(kind)) {
-      const n = ` ${singular(name)} `;
-      if (text.includes(n) && n.length > (best?.length ?? 0)) best = { kind, length: n.length };
-    }
+  for (const { kind, names } of wholeWordsOf(kinds))
+    for (const name of names)
+      if (text.includes(name) && name.length > (best?.length ?? 0)) best = { kind, length: name.length };
   return best?.kind ?? null;
+}
+
+const wholeWords = new WeakMap<readonly LoadKind[], { kind: LoadKind; names: string[] }[]>();
+
+/** The names of every kind in the singular and between spaces, made once for each list of kinds. */
+function wholeWordsOf(kinds: readonly LoadKind[]) {
+  const made =
+    wholeWords.get(kinds) ?? kinds.map((kind) => ({ kind, names: namesOf(kind).map((n) => ` ${singular(n)} `) }));
+  wholeWords.set(kinds, made);
+  return made;
 }

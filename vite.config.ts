@@ -1,11 +1,16 @@
 import { reactRouter } from "@react-router/dev/vite";
 import { defineConfig, type Plugin } from "vite";
+import { type ModuleGraph, type SharedChunk, sharedChunk } from "./scripts/shared-chunks.ts";
 import { themeStyles } from "./scripts/theme-styles.ts";
 
 /** What so many parts of the application share is one file: many small ones are packed worse, and asked for one by one. */
 const SHARED_BY = 10;
 /** Libraries that the list of jobs has no use for stay with the jobs. */
 const LIBRARIES = /[\\/]node_modules[\\/](?!idb|rfc6902|@rc-component[\\/]portal)/;
+
+/** A group of the bundler that takes the modules of one shared file. */
+const only = (chunk: SharedChunk) => (id: string, graph: ModuleGraph) =>
+  sharedChunk(id, graph) === chunk ? chunk : null;
 
 /** Libraries that are built into the server as well. */
 const BUNDLED_ON_SERVER = [/^antd(\/|$)/, /^@ant-design\//, /^@rc-component\//, /^@emotion\//, /^@dnd-kit\//];
@@ -26,7 +31,15 @@ export default defineConfig(({ isSsrBuild }) => ({
     ? { target: "node20", rolldownOptions: { input: "./app/server/http.ts" } }
     : {
         rolldownOptions: {
-          output: { codeSplitting: { groups: [{ name: "common", test: LIBRARIES, minShareCount: SHARED_BY }] } },
+          output: {
+            codeSplitting: {
+              groups: [
+                { name: "common", test: LIBRARIES, minShareCount: SHARED_BY, priority: 3 },
+                { name: only("base"), priority: 2 },
+                { name: only("job"), priority: 1 },
+              ],
+            },
+          },
         },
       },
 }));

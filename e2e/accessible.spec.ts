@@ -1,7 +1,7 @@
 /** What can be found by machine against reading by ear, by keyboard and in bad light. */
 import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
-import { expect, type Heron, openStep, signInAs, signInByButton, test } from "./heron.ts";
+import { expect, goToStep, type Heron, openStep, signInAs, signInByButton, test } from "./heron.ts";
 
 const LEVEL_AA = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"];
 
@@ -30,9 +30,15 @@ async function obstacles(page: Page, further: string[] = [], within = "html"): P
 
 /** The dark theme is for bad light: text stands out by seven to one. */
 const SEVEN_TO_ONE = ["color-contrast-enhanced"];
-async function cupboard(page: Page, heron: Heron) {
+async function darkScreen(page: Page, heron: Heron) {
   const value = Buffer.from(JSON.stringify("cupboard")).toString("base64");
   await page.context().addCookies([{ name: "heron_theme", value: encodeURIComponent(value), url: heron.url }]);
+}
+
+/** Changes between the light and the dark theme, as a person does. */
+async function changeTheme(page: Page, to: "light" | "cupboard") {
+  await page.getByRole("button", { name: to === "light" ? "Light screen" : "Dark screen" }).click();
+  await page.waitForSelector(`html[data-theme=${to}]`);
 }
 
 test("the way in and the list of jobs", async ({ page, heron }) => {
@@ -58,30 +64,34 @@ const JOBS = [
   { person: "Mara Quill", job: "tidewrack-saltgrass-lane", steps: ["circuit"] },
   { person: "Wren Osier", job: "osier-sluice-road", steps: ["survey", "demand"] },
 ] as const;
+/** At a desk, on a phone, and on the narrowest of them. */
+const WIDTHS = [1280, 390, 320];
 for (const { person, job, steps } of JOBS)
-  for (const step of steps)
-    test(`${step} of ${job}, in daylight and in the cupboard`, async ({ page, heron }) => {
-      await signInAs(page, heron, person);
-      await openStep(page, heron, job, step);
-      expect(await obstacles(page)).toEqual([]);
-      await cupboard(page, heron);
-      await page.reload();
-      await page.waitForSelector("html[data-theme=cupboard][data-ready=job]");
-      expect(await obstacles(page, SEVEN_TO_ONE)).toEqual([]);
-      // On a phone, and on the narrowest of them: nothing is wider than the screen.
-      for (const width of [390, 320]) {
-        await page.setViewportSize({ width, height: 844 });
-        expect(await obstacles(page, SEVEN_TO_ONE), `${width} px`).toEqual([]);
-        expect(await page.evaluate(tooWide), `${width} px`).toEqual([]);
+  test(`${steps.join(", ")} of ${job}, on a light and a dark screen of three widths`, async ({ page, heron }) => {
+    await signInAs(page, heron, person);
+    await openStep(page, heron, job, steps[0]);
+    for (const step of steps) {
+      await page.setViewportSize({ width: 1280, height: 800 });
+      await goToStep(page, step);
+      for (const theme of ["light", "cupboard"] as const) {
+        if ((await page.locator("html").getAttribute("data-theme")) !== theme) await changeTheme(page, theme);
+        for (const width of WIDTHS) {
+          await page.setViewportSize({ width, height: width < 1000 ? 844 : 800 });
+          const what = `${step}, ${theme}, ${width} px`;
+          expect(await obstacles(page, theme === "light" ? [] : SEVEN_TO_ONE), what).toEqual([]);
+          expect(await page.evaluate(tooWide), what).toEqual([]);
+        }
+        await page.setViewportSize({ width: 1280, height: 800 });
       }
-    });
+    }
+  });
 
 test("measured demand: a file, the question what its columns mean, a recorder; and real nights", async ({
   page,
   heron,
 }) => {
   await signInAs(page, heron, "Mara Quill");
-  await cupboard(page, heron);
+  await darkScreen(page, heron);
   await openStep(page, heron, "tidewrack-breakwater-street", "demand");
   const measured = page.locator("#measured");
   await measured.getByRole("button", { name: "Files and recorders" }).click();
@@ -96,7 +106,7 @@ test("measured demand: a file, the question what its columns mean, a recorder; a
     .setInputFiles({ name: "strange.csv", mimeType: "text/csv", buffer });
   await expect(measured.getByText("What do its columns mean?")).toBeVisible();
   expect(await obstacles(page, SEVEN_TO_ONE)).toEqual([]);
-  await openStep(page, heron, "tidewrack-breakwater-street", "ways");
+  await goToStep(page, "ways");
   const nights = page.locator("#nights");
   await nights.getByRole("button", { name: "Look at real nights" }).click();
   await nights.getByText("2", { exact: true }).click();
@@ -107,7 +117,7 @@ test("measured demand: a file, the question what its columns mean, a recorder; a
 
 test("what opens on request: why, a device, methods side by side, a picture, the keys", async ({ page, heron }) => {
   await signInAs(page, heron, "Mara Quill");
-  await cupboard(page, heron);
+  await darkScreen(page, heron);
   await openStep(page, heron, "tidewrack-lantern-row", "demand");
   await page.getByText("Methods side by side").click();
   await page.getByRole("button", { name: "8,000 VA" }).first().click();
@@ -115,7 +125,8 @@ test("what opens on request: why, a device, methods side by side, a picture, the
   expect(await obstacles(page, SEVEN_TO_ONE)).toEqual([]);
   await page.keyboard.press("?");
   expect(await obstacles(page, SEVEN_TO_ONE)).toEqual([]);
-  await openStep(page, heron, "tidewrack-lantern-row", "survey");
+  await page.keyboard.press("Escape");
+  await goToStep(page, "survey");
   await page.getByRole("button", { name: /^Space 1 and 3: Range/ }).click();
   await expect(page.getByRole("region", { name: "Device: Range" })).toBeVisible();
   expect(await obstacles(page, SEVEN_TO_ONE)).toEqual([]);

@@ -1,5 +1,5 @@
 /** The circuit: its run in parts, its conductor with every check, and the single line. */
-import { expect, openCopy, openStep, saved, signInAs, test } from "./heron.ts";
+import { expect, goToStep, openCopy, saved, signInAs, test } from "./heron.ts";
 
 const COPY = "6 Curlew Reach";
 
@@ -10,6 +10,12 @@ test("a run gives a circuit, and its conductor follows every part", async ({ pag
   await page.getByRole("button", { name: "Start the run" }).click();
   await page.getByRole("textbox", { name: "Length of part 1" }).fill("45 ft");
   await expect(page.locator("#design")).toContainText("6 AWG NM-B cable on 50 A, for 40 A of charging");
+  // A larger size can be used, and given up again.
+  await page.getByRole("button", { name: "Use 4 AWG" }).click();
+  await expect(page.locator("#design")).toContainText("4 AWG NM-B cable on 50 A, for 40 A of charging");
+  await expect(page.locator("#checks")).toContainText("4 AWG or larger was chosen.");
+  await page.getByRole("button", { name: "Use the smallest size that passes" }).click();
+  await expect(page.locator("#design")).toContainText("6 AWG NM-B cable on 50 A");
   await page.getByRole("button", { name: "Add a part" }).click();
   await page.getByRole("combobox", { name: "Part 2: wiring method" }).click();
   await page.getByTitle("Buried in PVC schedule 40").click();
@@ -21,7 +27,7 @@ test("a run gives a circuit, and its conductor follows every part", async ({ pag
     "Buried in PVC schedule 40: two of 3 AWG, grounding conductor 6 AWG",
   );
   await expect(page.locator("#checks")).toContainText("8 AWG fails: at the terminals, 60 °C");
-  await expect(page.getByRole("row", { name: /^Holds Volt drop along the run/ })).toContainText("%");
+  await expect(page.getByRole("row", { name: /^Passes Volt drop along the run/ })).toContainText("%");
   await page.getByRole("combobox", { name: "Conductor temperature rating used" }).click();
   await page.getByTitle("75 °C, where all terminals are marked for it").click();
   await expect(page.locator("#checks")).toContainText("At the terminals, 75 °C");
@@ -42,7 +48,7 @@ test("a run gives a circuit, and its conductor follows every part", async ({ pag
   const paper = await page.request.get(`${heron.url}/jobs/${id}/papers/single-line.pdf`);
   expect((await paper.body()).subarray(0, 5).toString()).toBe("%PDF-");
   // What the run takes is in the price of the way.
-  await openStep(page, heron, id, "ways");
+  await goToStep(page, "ways");
   await page
     .getByRole("button", { name: /^Price: .*Why\?$/ })
     .first()
@@ -70,7 +76,7 @@ test("the charger hangs on a wall of the plan, and the reach follows what is mov
   const id = await openCopy(page, heron, "osier-withy-walk", COPY, "circuit");
   await page.getByRole("button", { name: "Drive in front of the house" }).click();
   const place = page.locator("#place");
-  await expect(place).toContainText(/Serves \d of \d of today's cars and positions, and \d+ of 20 of the cars/);
+  await expect(place).toContainText(/Reaches \d of \d of today's cars and positions, and \d+ of 20 of the cars/);
   const at = async (): Promise<number[]> => {
     await saved(page);
     const { place: kept } = await (await page.request.get(`${heron.url}/jobs/${id}/case.json`)).json();
@@ -106,15 +112,15 @@ test("the charger hangs on a wall of the plan, and the reach follows what is mov
   await page.keyboard.press("Shift+ArrowRight");
   expect((await at())[0]).toBeCloseTo(5, 1);
   await page.getByRole("button", { name: /^Mount it where it reaches today's cars best: (\d) of \1$/ }).click();
-  await expect(place).toContainText(/Serves (\d) of \1 of today's cars/);
+  await expect(place).toContainText(/Reaches (\d) of \1 of today's cars/);
   await page.getByRole("textbox", { name: "Lead, m" }).fill("0");
   await expect(place.getByRole("alert")).toContainText("must be greater than 0");
   await page.getByRole("textbox", { name: "Lead, m" }).fill("0.6");
-  await expect(place).toContainText("Serves 0 of");
+  await expect(place).toContainText("Reaches 0 of");
   await expect(place.getByRole("row", { name: /left/ }).first()).toContainText("too short");
   // A wall that would cross another is refused, and nothing else is touched.
   await page.getByRole("combobox", { name: "Selected" }).click();
-  await page.getByTitle("house: house").click();
+  await page.getByTitle("House: house").click();
   await drag([9, 7], [4, -2]);
   await expect(place.getByRole("alert")).toContainText("must be an outline whose sides do not cross or touch");
   await page.getByRole("spinbutton", { name: "Side 1, m" }).fill("11");
@@ -123,7 +129,7 @@ test("the charger hangs on a wall of the plan, and the reach follows what is mov
   await page.getByText("A hole through it").click();
   await expect(place.getByText(/It slopes down to the outside/)).toBeVisible();
   await page.getByRole("spinbutton", { name: "Height inside, mm" }).fill("1000");
-  await expect(place.getByText(/^Drilled at 0° upwards to the inside, 290 mm long\. It must fall/)).toBeVisible();
+  await expect(place.getByText(/^Drilled at 0° upwards to the inside, 290 mm long\. It must slope down/)).toBeVisible();
   await page.getByRole("button", { name: "Remove the plan" }).click();
   await expect(page.getByRole("button", { name: "Garage with two cars" })).toBeVisible();
 });

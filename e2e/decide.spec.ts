@@ -1,7 +1,7 @@
 /** What the customer pays for: the need by day, the sheet of ways, what if, prices, and a decision that is watched. */
 import { readFileSync } from "node:fs";
 import type { Page } from "@playwright/test";
-import { expect, field, openCopy, openStep, saved, signInAs, test } from "./heron.ts";
+import { expect, field, goToStep, openCopy, openStep, saved, signInAs, test } from "./heron.ts";
 
 const COPY = "4 Whimbrel Yard";
 
@@ -48,7 +48,7 @@ test("two cars share one charger in the order that was chosen", async ({ page, h
 
 test("what if: everything is computed anew, kept or dropped", async ({ page, heron }) => {
   await signInAs(page, heron, "Mara Quill");
-  const id = await openCopy(page, heron, "tidewrack-samphire-close", COPY, "ways");
+  await openCopy(page, heron, "tidewrack-samphire-close", COPY, "ways");
   const charging = page.getByRole("row", { name: /^Charging/ });
   await expect(charging).toContainText("40 A");
   await page.getByText("What if ...").click();
@@ -62,7 +62,7 @@ test("what if: everything is computed anew, kept or dropped", async ({ page, her
   await page.getByRole("switch", { name: "A heat pump" }).click();
   await page.getByRole("button", { name: "Keep" }).click();
   await saved(page);
-  await openStep(page, heron, id, "demand");
+  await goToStep(page, "demand");
   await expect(field(page, "Name of Heat pump").last()).toHaveValue("Heat pump");
   await expect(page.getByText(/^7 in the ledger/)).toBeVisible();
 });
@@ -74,7 +74,7 @@ test("two ways stand beside each other, link by link, and each price answers why
   await signInAs(page, heron, "Mara Quill");
   await openStep(page, heron, "tidewrack-breakwater-street", "ways");
   await page.getByRole("button", { name: "Look at Managed charging" }).click();
-  await expect(page.getByRole("heading", { name: "Dedicated circuit beside Managed charging" })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "Dedicated circuit compared with Managed charging" })).toBeVisible();
   await expect(page.getByRole("row", { name: /^Service rating/ })).toBeVisible();
   await page
     .getByRole("row", { name: /^Price/ })
@@ -107,7 +107,7 @@ test("looks that can turn the answer say at which value, and a plan is tried by 
 
 test("a decision is recorded with its reason, and says loudly when it no longer stands", async ({ page, heron }) => {
   await signInAs(page, heron, "Wren Osier");
-  const id = await openCopy(page, heron, "osier-sluice-road", COPY, "ways");
+  await openCopy(page, heron, "osier-sluice-road", COPY, "ways");
   await page.getByRole("button", { name: "Decide", exact: true }).click();
   await expect(page.getByText("Say why, in a few words: the next person will ask")).toBeVisible();
   await page.getByLabel("Why", { exact: true }).fill("No clamps, the owner says");
@@ -116,7 +116,7 @@ test("a decision is recorded with its reason, and says loudly when it no longer 
     page.getByText(/^Circuit of its own was decided by Wren Osier on .*: No clamps, the owner says$/),
   ).toBeVisible();
   await expect(page.getByText(/^The prices of version 0 are kept/)).toBeVisible();
-  await openStep(page, heron, id, "survey");
+  await goToStep(page, "survey");
   await field(page, "Cut-out fuse").fill("60");
   await expect(page.getByRole("alert").filter({ hasText: "must be looked at again" })).toContainText(
     "It charges with 25 A now instead of 32 A",
@@ -172,6 +172,12 @@ test.describe("the price book", () => {
       await route.continue();
     });
     const rate = page.getByLabel("typical of Electrician");
+    const find = page.getByRole("searchbox", { name: "Find an item" });
+    await find.fill("nothing like this");
+    await expect(page.getByRole("status")).toHaveText("No item has these words.");
+    await find.fill("electri");
+    await expect(page.getByRole("row", { name: /^Electrician/ })).toContainText("$ per hour");
+    await expect(page.getByLabel("typical of Travel", { exact: true }).first()).toBeHidden();
     await rate.fill("900");
     await page.getByRole("button", { name: "Save as version 1" }).click();
     await expect(page.getByRole("alert")).toContainText("high of Electrician must be at least its typical figure");

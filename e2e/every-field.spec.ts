@@ -4,7 +4,7 @@
  */
 import { readFileSync } from "node:fs";
 import type { CaseDocument } from "#core/case/document/types.ts";
-import { caseOf, expect, field, importCase, openStep, saved, signInAs, test } from "./heron.ts";
+import { caseOf, expect, field, goToStep, importCase, openStep, saved, signInAs, test } from "./heron.ts";
 
 test.use({ expectedErrors: /422/ });
 
@@ -16,8 +16,9 @@ for (const name of ["tidewrack-lantern-row", "osier-sluice-road"])
     const job = await importCase(page, heron, caseNamed(name));
     const own = page.locator("main :is(input:not([type]), input[type=text], input[type=time], textarea):not([role])");
     let typed = 0;
+    await openStep(page, heron, job, "survey");
     for (const step of ["survey", "demand", "need", "circuit"]) {
-      await openStep(page, heron, job, step);
+      await goToStep(page, step);
       await page.evaluate(() => {
         for (const part of document.querySelectorAll("main details")) part.setAttribute("open", "");
       });
@@ -30,13 +31,15 @@ for (const name of ["tidewrack-lantern-row", "osier-sluice-road"])
       for (const label of new Set(labels)) {
         const one = own.and(page.getByLabel(label, { exact: true })).first();
         if ((await one.count()) === 0 || !(await one.isEditable())) continue;
-        const before = await one.inputValue();
-        await one.focus();
+        const { before, takesLetters } = await one.evaluate((input) => {
+          const { value, type } = input as HTMLInputElement;
+          input.focus();
+          return { before: value, takesLetters: type !== "time" };
+        });
         for (const text of ["", before.slice(0, 1), "-x"]) {
-          await one.press("ControlOrMeta+a");
-          await one.press("Backspace");
-          // A time of day takes no letters.
-          if (text !== "" && (await one.getAttribute("type")) !== "time") await page.keyboard.type(text);
+          await page.keyboard.press("ControlOrMeta+a");
+          await page.keyboard.press("Backspace");
+          if (text !== "" && takesLetters) await page.keyboard.type(text);
         }
         await page.keyboard.press("Tab");
         typed++;

@@ -3,7 +3,7 @@ import type { Page } from "@playwright/test";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { findable } from "#core/find/find.ts";
 import { assess } from "#core/testing/assess.ts";
-import { caseOf, expect, field, type Heron, openStep, signInAs, test } from "./heron.ts";
+import { caseOf, expect, field, goToStep, type Heron, openStep, signInAs, test } from "./heron.ts";
 
 async function find(page: Page, text: string) {
   await page.keyboard.press("/");
@@ -37,7 +37,7 @@ test("a load, a device and a field are found by a few letters, and stand under t
 test("actions are done, nothing is found for strange letters, and Escape closes", async ({ page, heron }) => {
   await signInAs(page, heron, "Mara Quill");
   await openStep(page, heron, "tidewrack-lantern-row", "survey");
-  await find(page, "cupboard");
+  await find(page, "dark screen");
   await page.keyboard.press("Enter");
   await expect(page.locator("html")).toHaveAttribute("data-theme", "cupboard");
   await find(page, "xylophone");
@@ -74,9 +74,10 @@ async function fieldsNotDrawn(page: Page, heron: Heron, job: string): Promise<st
   const places = findable(document, assess(document)).flatMap(({ label, to }) =>
     "step" in to && to.field ? [{ label, ...to }] : [],
   );
+  await openStep(page, heron, job, "survey");
   for (const step of new Set(places.map((p) => p.step))) {
-    await openStep(page, heron, job, step);
-    await page.evaluate(() => new Promise((resolve) => requestIdleCallback(resolve)));
+    await goToStep(page, step);
+    await page.evaluate(() => new Promise((resolve) => requestIdleCallback(resolve, { timeout: 1000 })));
     for (const { label, section } of places.filter((p) => p.step === step))
       if ((await page.locator(`#${section} label`, { hasText: label }).count()) === 0) gone.push(`${step}: ${label}`);
   }

@@ -1,6 +1,6 @@
 /** The whole way with the keyboard alone: no mouse, no touch. */
 import type { Page } from "@playwright/test";
-import { expect, field, type Heron, newJob, openCopy, openStep, saved, signInAs, test } from "./heron.ts";
+import { expect, field, goToStep, type Heron, newJob, openCopy, openStep, saved, signInAs, test } from "./heron.ts";
 
 const FARTHEST = 60;
 
@@ -105,7 +105,7 @@ test("an action that takes its own control away leaves the focus beside it, neve
   heron,
 }) => {
   await signInAs(page, heron, "Mara Quill");
-  const job = await openCopy(page, heron, "tidewrack-lantern-row", "3 Focus Lane", "demand");
+  await openCopy(page, heron, "tidewrack-lantern-row", "3 Focus Lane", "demand");
   const focused = () => page.evaluate(() => document.activeElement?.tagName);
   const press = async (name: string | RegExp) => {
     const button = page.getByRole("button", { name }).first();
@@ -118,7 +118,7 @@ test("an action that takes its own control away leaves the focus beside it, neve
   await expect(rows).toHaveCount(before - 1);
   await expect.poll(focused).not.toBe("BODY");
 
-  await openStep(page, heron, job, "survey");
+  await goToStep(page, "survey");
   const source = page.getByRole("button", { name: /^Service rating: where it came from/ });
   await source.focus();
   await page.keyboard.press("Enter");
@@ -126,7 +126,7 @@ test("an action that takes its own control away leaves the focus beside it, neve
   await page.keyboard.press("Escape");
   await expect(source).toBeFocused();
 
-  await openStep(page, heron, job, "ways");
+  await goToStep(page, "ways");
   await field(page, "Why").fill("The owner wants it");
   await press("Decide");
   await expect(page.getByText("was decided by Mara Quill")).toBeVisible();

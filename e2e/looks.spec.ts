@@ -1,6 +1,6 @@
 /** First paint, themes and the phone. */
 import type { Page } from "@playwright/test";
-import { expect, type Heron, openStep, signInAs, test } from "./heron.ts";
+import { expect, goToStep, type Heron, openStep, signInAs, signInByButton, test } from "./heron.ts";
 
 test("the first paint is styled, before any script has run", async ({ browser, heron }) => {
   const context = await browser.newContext({ javaScriptEnabled: false });
@@ -24,6 +24,22 @@ test("the cupboard theme is kept, and painted from the first", async ({ page, he
   await expect(page.locator("html")).toHaveAttribute("data-theme", "light");
 });
 
+test("the list loads no script of a job, and a step asks for few files", async ({ page, heron }) => {
+  const scripts: string[] = [];
+  page.on("response", (response) => {
+    const name = new URL(response.url()).pathname;
+    if (/^\/assets\/.*\.js$/.test(name)) scripts.push(name);
+  });
+  await signInByButton(page, heron, "Mara Quill");
+  await expect(page.getByRole("link", { name: "New job" })).toBeVisible();
+  await page.waitForLoadState("networkidle");
+  expect(scripts.filter((name) => /\/job-/.test(name))).toEqual([]);
+  const ofList = scripts.length;
+  await openStep(page, heron, "tidewrack-lantern-row", "survey");
+  expect(scripts.slice(ofList).some((name) => /\/job-/.test(name))).toBe(true);
+  expect(new Set(scripts).size).toBeLessThan(45);
+});
+
 test.describe("on a phone", () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
 
@@ -34,11 +50,12 @@ test.describe("on a phone", () => {
       { person: "Mara Quill", job: "tidewrack-saltgrass-lane", steps: ["circuit"] },
     ];
     for (const { person, job, step } of pages.flatMap(({ steps, ...p }) => steps.map((step) => ({ ...p, step })))) {
-      if (step === "survey") {
+      if (page.url().includes(`/jobs/${job}/`)) await goToStep(page, step);
+      else {
         await page.context().clearCookies();
         await signInAs(page, heron, person);
+        await openStep(page, heron, job, step);
       }
-      await openStep(page, heron, job, step);
       // What is out of sight is not laid out; here all of it is measured.
       await page.evaluate(async () => {
         for (const section of document.querySelectorAll<HTMLElement>("main section"))
@@ -99,7 +116,7 @@ async function jumpsWhileOpening(page: Page, heron: Heron): Promise<string[]> {
   for (const step of ["survey", "demand", "need", "ways", "papers"]) {
     await page.goto(`${heron.url}/jobs/osier-sluice-road/${step}`);
     await page.waitForSelector("html[data-ready=job]");
-    await page.evaluate(() => new Promise((resolve) => requestIdleCallback(resolve)));
+    await page.evaluate(() => new Promise((resolve) => requestIdleCallback(resolve, { timeout: 1000 })));
     const jumps = await page.evaluate(() => (window as unknown as { jumps: string[] }).jumps);
     found.push(...jumps.map((jump) => `${step}: ${jump}`));
   }

@@ -63,7 +63,7 @@ test("a file is read, said what its columns mean once, judged, kept and made the
   await expect(other).toContainText("is this the file of this home?");
   await expect(other).toContainText("A recording must run for at least 30 days");
   await expect(other.getByRole("button", { name: "Make it the evidence" })).toBeDisabled();
-  await measured.getByRole("button", { name: "Take neighbour.csv away" }).click();
+  await measured.getByRole("button", { name: "Remove neighbour.csv" }).click();
   await expect(measured.getByRole("row", { name: /neighbour.csv/ })).toBeHidden();
   await page.reload();
   await page.waitForSelector("html[data-ready=job]");

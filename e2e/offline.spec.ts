@@ -33,11 +33,13 @@ function killBrowser(profile: string) {
 
 async function enterDevices(page: Page, from: number, count: number) {
   const entry = page.getByRole("textbox", { name: "Add a device" });
+  await entry.focus();
   for (let i = from; i < from + count; i++) {
-    await entry.fill(`20 room ${i}`);
-    await entry.press("Enter");
-    await expect(entry).toHaveValue("");
+    await page.keyboard.insertText(`20 room ${i}`);
+    await page.keyboard.press("Enter");
   }
+  await expect(entry).toHaveValue("");
+  await expect(page.getByRole("button", { name: `Space ${from + count - 1}: Room ${from + count - 1}` })).toBeVisible();
 }
 
 async function takePhotos(page: Page, from: number, count: number) {

@@ -156,6 +156,10 @@ test.describe("an owner", () => {
     await page.getByRole("button", { name: "Make an invitation link" }).click();
     const link = (await page.getByRole("status").locator(".figure").textContent()) as string;
     expect(link).toMatch(new RegExp(`^${heron.url}/password/[\\w-]{43}$`));
+    await page.context().grantPermissions(["clipboard-read", "clipboard-write"]);
+    await page.getByRole("button", { name: "Copy the link" }).click();
+    await expect(page.getByRole("button", { name: "Copied" })).toBeVisible();
+    expect(await page.evaluate(() => navigator.clipboard.readText())).toBe(link);
 
     await other.goto(link);
     const password = other.getByLabel("Your new password");

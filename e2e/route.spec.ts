@@ -15,7 +15,7 @@ test("a part is told with its heights, bends and holes, and all of it is checked
   await page.getByRole("combobox", { name: "Part 1: wiring method" }).click();
   await page.getByTitle("In EMT").click();
   await page.getByRole("textbox", { name: "Length of part 1" }).fill("40 ft");
-  await expect(checks.getByRole("row", { name: /^See to it Bends, part 1/ })).toContainText("not told");
+  await expect(checks.getByRole("row", { name: /^Confirm Bends, part 1/ })).toContainText("not entered");
   await page.getByText("Heights, bends, holes of part 1").click();
   const part = page.locator('[data-part="0"]');
   await part.getByRole("textbox", { name: "Bends, °" }).fill("400");
@@ -24,7 +24,7 @@ test("a part is told with its heights, bends and holes, and all of it is checked
   await part.getByRole("textbox", { name: "Bends, °" }).fill("5000");
   await expect(part.getByRole("alert")).toContainText("must be at most 3600");
   await part.getByRole("textbox", { name: "Bends, °" }).fill("180");
-  await expect(checks.getByRole("row", { name: /^Holds Bends, part 1/ })).toBeVisible();
+  await expect(checks.getByRole("row", { name: /^Passes Bends, part 1/ })).toBeVisible();
   await part.getByRole("textbox", { name: "Climbs and drops" }).fill("10 ft");
   await expect(materials.getByRole("row", { name: /^\S+ in EMT with fittings/ })).toContainText("50 ft");
   await part.getByRole("textbox", { name: "Joists or studs" }).fill("3");
@@ -37,7 +37,7 @@ test("a part is told with its heights, bends and holes, and all of it is checked
   await expect(materials.getByRole("row", { name: /^\S+ in EMT with fittings/ })).toContainText("60 ft");
   await page.getByRole("combobox", { name: "A disconnect in sight of the charger" }).click();
   await page.getByTitle("always", { exact: true }).click();
-  await expect(checks.getByRole("row", { name: /^See to it Disconnect/ })).toBeVisible();
+  await expect(checks.getByRole("row", { name: /^Confirm Disconnect/ })).toBeVisible();
   await page.getByRole("combobox", { name: "Disconnect at the charger" }).click();
   await page.getByTitle("in sight", { exact: true }).click();
   await expect(materials.getByRole("row", { name: /^Disconnect that can be locked open/ })).toBeVisible();
@@ -91,7 +91,7 @@ test("the clamps' signal is told where clamps hold the charger back", async ({ p
   await page.getByRole("link", { name: "Circuit" }).click();
   await page.getByRole("button", { name: "Start the run" }).click();
   const checks = page.locator("#checks");
-  await expect(checks.getByRole("row", { name: /^See to it The clamps' signal/ })).toContainText("not told");
+  await expect(checks.getByRole("row", { name: /^Confirm The clamps' signal/ })).toContainText("not entered");
   await page.getByRole("combobox", { name: "Reaches the charger by" }).click();
   await page.getByTitle("radio", { exact: true }).click();
   await page.getByRole("textbox", { name: "Read at the clamps, %" }).fill("80");
@@ -100,7 +100,7 @@ test("the clamps' signal is told where clamps hold the charger back", async ({ p
     "at the clamps 80 %, at the charger 25 %",
   );
   await page.getByRole("textbox", { name: "Read at the charger, %" }).fill("60");
-  await expect(checks.getByRole("row", { name: /^Holds The clamps' signal/ })).toBeVisible();
+  await expect(checks.getByRole("row", { name: /^Passes The clamps' signal/ })).toBeVisible();
   await expect(page.locator("#materials").getByRole("row", { name: /^Radio link to the clamps/ })).toBeVisible();
 });
 
@@ -136,7 +136,7 @@ test("walls, gates, new things and the run are drawn on the plan", async ({ page
   expect(fence.points).toHaveLength(4);
   expect(Math.abs(fence.points[0][1] - fence.points[1][1])).toBeCloseTo(4, 6);
   await page.getByRole("combobox", { name: "Selected" }).click();
-  await page.getByTitle("fence: fence").click();
+  await page.getByTitle("Fence: fence").click();
   await page.getByRole("spinbutton", { name: "Width of the opening, m" }).fill("9");
   await page.getByRole("button", { name: "Cut a gate" }).click();
   await expect(page.locator("#place").getByRole("alert")).toHaveText("The gate does not fit into this wall");
@@ -148,7 +148,7 @@ test("walls, gates, new things and the run are drawn on the plan", async ({ page
   // A new thing, and away with it.
   await page.getByRole("combobox", { name: "Add to the plan" }).click();
   await page.getByTitle("Pillar").click();
-  await page.getByRole("button", { name: "Take pillar away" }).click();
+  await page.getByRole("button", { name: "Remove pillar" }).click();
   await page.getByRole("combobox", { name: "Add to the plan" }).click();
   await page.getByTitle("Parking position").click();
   ({ place } = await kept());

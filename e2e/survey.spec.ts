@@ -5,7 +5,7 @@ import os from "node:os";
 import path from "node:path";
 import type { Page } from "@playwright/test";
 import sharp from "sharp";
-import { caseOf, expect, field, type Heron, newJob, openStep, saved, signInAs, test } from "./heron.ts";
+import { caseOf, expect, field, goToStep, type Heron, newJob, saved, signInAs, test } from "./heron.ts";
 import { noisyPhoto, phonePhoto } from "./pictures.ts";
 
 const device = (page: Page, name: RegExp | string) => page.getByRole("button", { name });
@@ -131,7 +131,7 @@ test("sub-panels nest by their feeder, links keep loads from being counted twice
 }) => {
   await signInAs(page, heron, "Mara Quill");
   const id = await newJob(page, heron, "3 Panel Street");
-  await openStep(page, heron, id, "demand");
+  await goToStep(page, "demand");
   for (const load of ["dryer", "range 12kw"]) {
     await field(page, "Add a load").fill(load);
     await field(page, "Add a load").press("Enter");
@@ -300,7 +300,7 @@ test("a picture shows where the thing it proves is worked on", async ({ page, he
   await files(page, "Panel, door open").setInputFiles(await jpeg("panel.jpg"));
   // There is one panel only: it is that one's picture.
   await expect(device(page, "Shows Main panel: picture")).toBeVisible();
-  await openStep(page, heron, id, "demand");
+  await goToStep(page, "demand");
   await field(page, "Add a load").fill("kiln 8kw");
   await field(page, "Add a load").press("Enter");
   await page.getByRole("link", { name: "Survey" }).click();

@@ -1,5 +1,5 @@
 /** Two people on one job, a lost line, a killed database. */
-import { expect, field, newJob, openStep, saved, signInAs, test } from "./heron.ts";
+import { expect, field, goToStep, newJob, openStep, saved, signInAs, test } from "./heron.ts";
 import { phonePhoto } from "./pictures.ts";
 
 test("a second person sees an edit within two seconds, without reload", async ({ page, other, heron }) => {
@@ -76,7 +76,7 @@ test("both keep their loads when they enter them at once", async ({ page, other,
   await signInAs(page, heron, "Mara Quill");
   const id = await newJob(page, heron, "4 Together Row");
   await signInAs(other, heron, "Jonah Pike");
-  await openStep(page, heron, id, "demand");
+  await goToStep(page, "demand");
   await openStep(other, heron, id, "demand");
   const add = async (who: typeof page, text: string) => {
     await field(who, "Add a load").fill(text);

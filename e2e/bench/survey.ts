@@ -34,7 +34,7 @@ export async function panelDrawMs(page: Page, heron: Heron, job: string): Promis
   await openStep(page, heron, job, "survey");
   const times: number[] = [];
   for (let i = 0; i < 9; i++) {
-    await page.getByRole("button", { name: "Take this panel away" }).click();
+    await page.getByRole("button", { name: "Remove this panel" }).click();
     await page.locator("[data-device]").first().waitFor({ state: "detached" });
     times.push(
       await page.evaluate(async () => {

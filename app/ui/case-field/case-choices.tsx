@@ -100,7 +100,7 @@ export function CaseYesNo({ label, pointer, hint, source }: Omit<SwitchProps, "f
     <CaseFrame
       label={label}
       pointer={pointer}
-      hint={looked ? hint : "nobody has looked yet"}
+      hint={looked ? hint : "not looked at yet"}
       problem={problem}
       source={looked ? source : undefined}
     >

@@ -86,8 +86,7 @@ function protection({ segments, design }: Routed): Check[] {
     ...where(
       // What is in a wall is behind it.
       which(segments, (s, i) => s.exposed === undefined && s.method !== "in-wall" && soft(i, s)),
-      (at) =>
-        checked("protection", "Protection from damage", null, rule, formula, `${at}: nobody has said whether it could`),
+      (at) => checked("protection", "Protection from damage", null, rule, formula, `${at}: not recorded whether it is`),
     ),
   ];
 }

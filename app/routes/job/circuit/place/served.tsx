@@ -32,7 +32,7 @@ export function Answer({
   const next = nextCarsAt(place);
   return (
     <p className={styles.chosen}>
-      Serves{" "}
+      Reaches{" "}
       <span className="figure">
         {served} of {asked.length}
       </span>{" "}
@@ -107,7 +107,7 @@ export function Served({
         </tbody>
       </table>
       <p className="quiet">
-        With other leads: {leads.map((l) => `${showNumber(l)} ${place.unit} serves ${servedBy(l)}`).join("; ")}.
+        With other leads: {leads.map((l) => `${showNumber(l)} ${place.unit} reaches ${servedBy(l)}`).join("; ")}.
       </p>
     </WideTable>
   );

@@ -45,7 +45,7 @@ export const PanelRatings = drawnLater(function PanelRatings({ index, document }
         )}
         {from && mayGo && (
           <Button type="text" danger onClick={() => store.edit(removePanel(store.getState().document, panel.id) ?? [])}>
-            Take this {words.board} away
+            Remove this {words.board}
           </Button>
         )}
       </p>

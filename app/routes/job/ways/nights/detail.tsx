@@ -235,8 +235,8 @@ function OneNight({ night }: { night: NightInDetail }) {
           in the car <b className="figure">{showKWh(gotKWh[at] as number)}</b> of {showKWh(needKWh)}
         </span>
         <span>
-          device at <b className="figure">{showPercent(Math.round((thermal[at] as number) * 1000) / 1000)}</b> of
-          tripping
+          device at <b className="figure">{showPercent(Math.round((thermal[at] as number) * 1000) / 1000)}</b> of the
+          heat that trips it
         </span>
       </p>
     </>

@@ -1,0 +1,43 @@
+/**
+ * Which modules of ours share a file, so that a browser asks for few files: "base" has what the list of jobs needs
+ * too, "job" the rest of what the steps of a job share.
+ */
+
+export type SharedChunk = "base" | "job";
+
+/** What the bundler knows about a module. */
+export interface ModuleGraph {
+  getModuleInfo(id: string): { importers: readonly string[] } | null;
+}
+
+const ROUTE = /[\\/]app[\\/](root\.tsx|entry\.client\.tsx|routes[\\/].*route\.tsx)(\?|$)/;
+/** Pages that everybody loads first: what surrounds every page, and the list of jobs. */
+const FIRST_PAGE = /[\\/]app[\\/](root\.tsx|entry\.client\.tsx|routes[\\/]job-list[\\/]route\.tsx)(\?|$)/;
+const STEP = /[\\/]app[\\/]routes[\\/]job[\\/]\w+[\\/]route\.tsx(\?|$)/;
+/** A page carries the rules of its own country only. */
+const RULES = /[\\/]core[\\/].*[\\/](nec|bs7671)[^\\/]*[\\/]/;
+const OWN_SOURCE = /[\\/](core|app[\\/]ui)[\\/].*\.tsx?$/;
+/** What Vite adds wherever a part of a page is loaded only when it is needed. */
+const PRELOAD_HELPER = /vite[\\/]preload-helper/;
+const LEAST_STEPS = 3;
+
+/** The pages that import a module, directly or through others. */
+function pagesWith(id: string, graph: ModuleGraph, seen = new Set<string>()): Set<string> {
+  const pages = new Set<string>();
+  for (const importer of graph.getModuleInfo(id)?.importers ?? []) {
+    if (seen.has(importer)) continue;
+    seen.add(importer);
+    if (ROUTE.test(importer)) pages.add(importer);
+    for (const page of pagesWith(importer, graph, seen)) pages.add(page);
+  }
+  return pages;
+}
+
+/** @returns the shared file of a module that at least three steps of a job import; null for all other modules */
+export function sharedChunk(id: string, graph: ModuleGraph): SharedChunk | null {
+  if (PRELOAD_HELPER.test(id)) return "base";
+  if (!OWN_SOURCE.test(id) || RULES.test(id)) return null;
+  const pages = [...pagesWith(id, graph)];
+  if (pages.filter((page) => STEP.test(page)).length < LEAST_STEPS) return null;
+  return pages.some((page) => FIRST_PAGE.test(page)) ? "base" : "job";
+}

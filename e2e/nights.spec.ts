@@ -103,7 +103,7 @@ test.describe("with the line down", () => {
     await expect(measured.getByRole("article", { name: "cupboard.csv" })).toContainText("1-minute values over 8 days");
     await expect(measured.getByRole("row", { name: /cupboard.csv waiting here for a connection/ })).toBeVisible();
     await context.setOffline(false);
-    await expect(measured.getByRole("row", { name: /cupboard.csv waits/ })).toBeHidden();
+    await expect(measured.getByRole("row", { name: /cupboard.csv waiting/ })).toBeHidden();
     const list = await (await page.request.get(`${heron.url}/jobs/${id}/interval-data`)).json();
     expect(list.map((k: { name: string }) => k.name)).toEqual(["cupboard.csv"]);
   });

@@ -47,7 +47,7 @@ test("a part is told with its heights, bends and holes, and all of it is checked
 
   await saved(page);
   const csv = await (await page.request.get(`${heron.url}/jobs/${id}/materials.csv`)).text();
-  expect(csv.split("\r\n")[0]).toBe("Kind,Item,Id,Unit,Built in,Bought,Low,Typical,High");
+  expect(csv.split("\r\n")[0]).toBe("Kind,Item,Id,Unit,Installed,To buy,Low,Typical,High");
   expect(csv).toMatch(/material,\S+ in EMT with fittings,conduit:emt:\S+ in,ft,55,60,/);
   expect(csv).toMatch(/hours,In EMT,run:emt,h,55,55,/);
   const xlsx = await page.request.get(`${heron.url}/jobs/${id}/materials.xlsx`);
@@ -70,11 +70,11 @@ test("routes stand beside each other, and another is taken with one press", asyn
     const text = (await table.getByRole("row", { name }).textContent()) ?? "";
     return Number(/\$([\d,]+)/.exec(text)?.[1]?.replace(",", ""));
   };
-  await expect(table.getByRole("row", { name: /^Under the floor taken/ })).toContainText("30 ft");
+  await expect(table.getByRole("row", { name: /^Under the floor in use/ })).toContainText("30 ft");
   expect(await money("Under the floor")).toBeLessThan(await money("Round the outside"));
-  await page.getByRole("button", { name: "Take Round the outside" }).click();
+  await page.getByRole("button", { name: "Use Round the outside" }).click();
   await expect(page.getByRole("textbox", { name: "Length of part 1" })).toHaveValue("80 ft");
-  await expect(table.getByRole("row", { name: /^Round the outside taken/ })).toBeVisible();
+  await expect(table.getByRole("row", { name: /^Round the outside in use/ })).toBeVisible();
   await page.getByRole("button", { name: "Drop Under the floor" }).click();
   await expect(table).toHaveCount(0);
   await page.getByRole("button", { name: "Undo" }).click();

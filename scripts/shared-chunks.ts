@@ -1,6 +1,6 @@
 /**
- * Which modules of ours share a file, so that a browser asks for few files: "base" has what the list of jobs needs
- * too, "job" the rest of what the steps of a job share.
+ * Which modules of ours share a file, so that a browser asks for few files: "base" has what the list of
+ * jobs and other light pages need too, "job" the rest of what the steps of a job share.
  */
 
 export type SharedChunk = "base" | "job";
@@ -11,8 +11,8 @@ export interface ModuleGraph {
 }
 
 const ROUTE = /[\\/]app[\\/](root\.tsx|entry\.client\.tsx|routes[\\/].*route\.tsx)(\?|$)/;
-/** Pages that everybody loads first: what surrounds every page, and the list of jobs. */
-const FIRST_PAGE = /[\\/]app[\\/](root\.tsx|entry\.client\.tsx|routes[\\/]job-list[\\/]route\.tsx)(\?|$)/;
+/** Pages that need much of a job's code. */
+const HEAVY_PAGE = /[\\/]app[\\/]routes[\\/](job|prices)[\\/]/;
 const STEP = /[\\/]app[\\/]routes[\\/]job[\\/]\w+[\\/]route\.tsx(\?|$)/;
 /** A page carries the rules of its own country only. */
 const RULES = /[\\/]core[\\/].*[\\/](nec|bs7671)[^\\/]*[\\/]/;
@@ -39,5 +39,5 @@ export function sharedChunk(id: string, graph: ModuleGraph): SharedChunk | null 
   if (!OWN_SOURCE.test(id) || RULES.test(id)) return null;
   const pages = [...pagesWith(id, graph)];
   if (pages.filter((page) => STEP.test(page)).length < LEAST_STEPS) return null;
-  return pages.some((page) => FIRST_PAGE.test(page)) ? "base" : "job";
+  return pages.every((page) => HEAVY_PAGE.test(page)) ? "job" : "base";
 }

@@ -42,7 +42,7 @@ export function signalChecks({ signal }: Run): Check[] {
         ? by === "radio"
           ? `${BY.radio}: ${strength("at the clamps", readAtClampsPercent)}, ${strength("at the charger", readAtChargerPercent)}`
           : BY[by]
-        : `not told: ${BY["data-cable"]} is counted in`,
+        : `not entered: ${BY["data-cable"]} is counted in`,
     ),
     checked(
       "signal-direction",

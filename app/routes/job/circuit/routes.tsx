@@ -63,7 +63,7 @@ export function Routes() {
                 <tr key={other ?? "taken"} data-taken={other === null}>
                   <th scope="row">
                     {name}
-                    {other === null && <span className="quiet"> taken</span>}
+                    {other === null && <span className="quiet"> in use</span>}
                   </th>
                   <td className="figure">
                     {showNumber(length)} {lengthUnit}

@@ -1,5 +1,10 @@
 /** Two people on one job, a lost line, a killed database. */
-import { expect, field, goToStep, newJob, openStep, saved, signInAs, test } from "./heron.ts";
+import { spawnSync } from "node:child_process";
+import { mkdtempSync, rmSync } from "node:fs";
+import os from "node:os";
+import path from "node:path";
+import { createConnection } from "mysql2/promise";
+import { caseOf, expect, field, goToStep, newJob, openStep, saved, signInAs, test } from "./heron.ts";
 import { phonePhoto } from "./pictures.ts";
 
 test("a second person sees an edit within two seconds, without reload", async ({ page, other, heron }) => {
@@ -155,5 +160,49 @@ test.describe("a killed database", () => {
     await expect(page.locator("[data-saving]")).toHaveText("Saved", { timeout: 15_000 });
     const kept = await (await page.request.get(`${heron.url}/jobs/${id}/case.json`)).json();
     expect(kept.supply.ratingA).toBe(225);
+  });
+});
+
+test.describe("an older backup", () => {
+  test.use({ expectedErrors: /Failed to load resource|ERR_/ });
+
+  test("restored under an open page shows what it holds, and keeps what is typed afterwards", async ({
+    page,
+    heron,
+  }) => {
+    await signInAs(page, heron, "Mara Quill");
+    const id = await newJob(page, heron, "8 Restored Row");
+    await field(page, "Customer").fill("In the backup");
+    await saved(page);
+    const folder = mkdtempSync(path.join(os.tmpdir(), "heron-restore-"));
+    const file = path.join(folder, "heron.backup");
+    const run = (script: string) =>
+      spawnSync(process.execPath, [`scripts/${script}.mjs`, file], {
+        env: { ...process.env, DATABASE_URL: heron.databaseUrl },
+        encoding: "utf8",
+      }).stderr;
+    expect(run("backup")).toBe("");
+    await field(page, "Customer").fill("After the backup");
+    await saved(page);
+
+    await heron.cutLine();
+    const database = await createConnection(heron.databaseUrl);
+    const { pathname } = new URL(heron.databaseUrl);
+    await database.query("drop database ??", [pathname.slice(1)]);
+    await database.query("create database ??", [pathname.slice(1)]);
+    await database.end();
+    expect(run("restore")).toBe("");
+    rmSync(folder, { recursive: true });
+    await field(page, "Access").fill("key under the mat");
+    await heron.restoreLine();
+    // A restore ends all sessions.
+    await signInAs(page, heron, "Mara Quill");
+    await expect(page.locator("[data-saving]")).toHaveText("Saved", { timeout: 90_000 });
+    await expect(field(page, "Customer")).toHaveValue("In the backup");
+    await expect(field(page, "Access")).toHaveValue("key under the mat");
+    expect((await caseOf(page, heron, id)).enquiry).toMatchObject({
+      customer: "In the backup",
+      access: "key under the mat",
+    });
   });
 });

@@ -8,6 +8,7 @@ import { hashPassword } from "./passwords.ts";
 import { refuse } from "./refusals.ts";
 import { takeDown } from "./second-factor.ts";
 import { digest, newToken } from "./secrets.ts";
+import { inWindow } from "./time-window.ts";
 
 const LINK_HOURS = 72;
 const ENTRIES_SHOWN = 100;
@@ -134,13 +135,7 @@ export function peopleOf(firmId: string, by: string) {
         const [lately] = await tx
           .select({ count: sql<number>`count(*)`.mapWith(Number) })
           .from(audit)
-          .where(
-            and(
-              eq(audit.firmId, firmId),
-              gt(audit.at, new Date(now.getTime() - HOUR_MS)),
-              like(audit.did, "invited %"),
-            ),
-          );
+          .where(and(eq(audit.firmId, firmId), inWindow(audit.at, now, HOUR_MS), like(audit.did, "invited %")));
         if ((lately?.count ?? 0) >= MOST_INVITATIONS)
           return { problem: "That is a lot of invitations for one hour. Try again later." };
         if (!(await freeExpiredInvitation(tx, email, now)))

@@ -51,6 +51,11 @@ describe("a session", () => {
   it("expires", async () => {
     expect(await signedIn(ask(await cookieFor()), later(60 * 24 * 31))).toBeNull();
   });
+  it("outlasts a clock that jumps a day in either direction", async () => {
+    const cookie = await cookieFor();
+    expect(await signedIn(ask(cookie), later(60 * 24))).not.toBeNull();
+    expect(await signedIn(ask(cookie), later(-60 * 24))).not.toBeNull();
+  });
   it("ends here, or everywhere", async () => {
     const [phone, desk] = [await cookieFor(), await cookieFor()];
     await signOut(ask(phone), false);
@@ -166,6 +171,14 @@ describe("guessing", () => {
     for (let i = 0; i < 30; i++) await signIn(ask(), `nobody-${i}@x.example`, "x", "10.0.0.5", at);
     expect(await signIn(ask(), email, "right horse", "10.0.0.5", at)).toHaveProperty("problem");
     expect(await signIn(ask(), email, "right horse", "10.0.0.6", at)).toHaveProperty("cookies");
+  });
+  it("that was recorded before the clock was set back keeps nobody out", async () => {
+    const before = new Date("2003-01-02T12:00:00Z");
+    const after = new Date("2003-01-01T12:00:00Z");
+    for (let i = 0; i < 6; i++) await signIn(ask(), email, "wrong", "10.0.0.8", before, async () => {});
+    expect(await signIn(ask(), email, "right horse", "10.0.0.8", before)).toHaveProperty("problem");
+    expect(await signIn(ask(), email, "right horse", "10.0.0.8", after)).toHaveProperty("cookies");
+    await forgetOldAttempts(new Date("2003-01-04T12:00:00Z"));
   });
   it("is forgotten after a day", async () => {
     // Long before all other tests, so that nothing of theirs is forgotten.

@@ -6,10 +6,11 @@
  * person down.
  */
 import { setTimeout as wait } from "node:timers/promises";
-import { and, eq, gt, lt, type SQL, sql } from "drizzle-orm";
+import { and, eq, lt, type SQL, sql } from "drizzle-orm";
 import { signInFailure } from "#db/schema.ts";
 import { database } from "./database.ts";
 import { FairQueue } from "./fair-queue.ts";
+import { inWindow } from "./time-window.ts";
 
 /** What is said to who may not try now. */
 export const TOO_MANY_TRIES = "Too many tries. Wait a quarter of an hour, then try again.";
@@ -98,7 +99,7 @@ function isOverLimit({ kind, device }: Attempt, { pair, address, lane, laneOfDay
 }
 
 async function countsOf({ kind, email, address, device }: Attempt, now: Date): Promise<Counts> {
-  const since = (ms: number) => gt(signInFailure.at, new Date(now.getTime() - ms));
+  const since = (ms: number) => inWindow(signInFailure.at, now, ms);
   const [ofEmail, ofAddress] = [eq(signInFailure.email, email), eq(signInFailure.address, address)];
   const ofLane = and(ofEmail, eq(signInFailure.device, device ?? "")) as SQL;
   const count = async (where: SQL | undefined) => {

@@ -27,7 +27,7 @@ test("a run gives a circuit, and its conductor follows every part", async ({ pag
     "Buried in PVC schedule 40: two of 3 AWG, grounding conductor 6 AWG",
   );
   await expect(page.locator("#checks")).toContainText("8 AWG fails: at the terminals, 60 °C");
-  await expect(page.getByRole("row", { name: /^Passes Volt drop along the run/ })).toContainText("%");
+  await expect(page.getByRole("row", { name: /^Passes Voltage drop along the run/ })).toContainText("%");
   await page.getByRole("combobox", { name: "Conductor temperature rating used" }).click();
   await page.getByTitle("75 °C, where all terminals are marked for it").click();
   await expect(page.locator("#checks")).toContainText("At the terminals, 75 °C");

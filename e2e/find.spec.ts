@@ -47,6 +47,15 @@ test("actions are done, nothing is found for strange letters, and Escape closes"
   await expect(page).toHaveURL(/lantern-row\/survey$/);
 });
 
+test("keys that are pressed before the dialog is there are not lost", async ({ page, heron }) => {
+  await signInAs(page, heron, "Mara Quill");
+  await openStep(page, heron, "tidewrack-lantern-row", "survey");
+  await page.keyboard.type("/range 12");
+  await expect(page.getByRole("combobox", { name: "Find" })).toHaveValue("range 12");
+  await expect(page.getByRole("combobox", { name: "Find" })).toBeFocused();
+  await expect(page).toHaveURL(/survey$/);
+});
+
 test("another job of the firm is found, and none of another firm", async ({ page, heron }) => {
   await signInAs(page, heron, "Mara Quill");
   await openStep(page, heron, "tidewrack-lantern-row", "need");

@@ -113,7 +113,7 @@ describe("the sizes beside the chosen one", () => {
     if (!isDesigned(found)) throw new Error("it is made");
     const [sizes = []] = candidatesOf(nec2023.circuit, long, found);
     expect(neighbours(sizes).smaller).toBe(
-      "8 AWG fails: volt drop along the run, 4.4 % against 3 % (NEC 210.19(A) informational note, chapter 9 table 8)",
+      "8 AWG fails: voltage drop along the run, 4.4 % against 3 % (NEC 210.19(A) informational note, chapter 9 table 8)",
     );
   });
   it("have every check as a line, and the earth conductor that each would take", () => {

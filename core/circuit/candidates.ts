@@ -37,7 +37,7 @@ export function candidatesOf(rules: CircuitRules, asked: CircuitAsked, design: C
         ...tried.checks,
         checked(
           "volt-drop",
-          "Volt drop along the run",
+          "Voltage drop along the run",
           share <= rules.drop.share + 1e-9,
           rules.drop.rule,
           `at the charging current, no more than ${showPercent(rules.drop.share)}`,

@@ -128,7 +128,7 @@ describe("a circuit in North America", () => {
   it("is never refused for its volt drop: the largest size stays, with a caution", () => {
     const design = made(us({ ...thhn, chargeA: 48, segments: [segment("emt", m(5000))] }));
     expect(design.conductor.size).toBe("500 kcmil");
-    expect(design.cautions[0]).toMatch(/^No size brings the volt drop below 3 %: the largest loses 16.9 %/);
+    expect(design.cautions[0]).toMatch(/^No size brings the voltage drop below 3 %: the largest loses 16.9 %/);
     expect(design.conduit).toBe("larger than 2 in EMT");
     expect(design.checks.find((c) => c.id === "volt-drop")?.passes).toBe(false);
   });

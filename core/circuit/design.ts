@@ -168,7 +168,7 @@ function assembled(
     checks: [
       {
         id: "volt-drop",
-        label: "Volt drop along the run",
+        label: "Voltage drop along the run",
         passes: lostV <= limitV + EPSILON,
         ...(!rules.drop.refuses && { advice: true }),
         rule: rules.drop.rule,
@@ -179,7 +179,7 @@ function assembled(
     cautions:
       lostV > limitV + EPSILON
         ? [
-            `No size brings the volt drop below ${showPercent(rules.drop.share)}: the largest loses ${showPercent(lostV / volts)}.`,
+            `No size brings the voltage drop below ${showPercent(rules.drop.share)}: the largest loses ${showPercent(lostV / volts)}.`,
           ]
         : [],
   };

@@ -169,8 +169,8 @@ export default function Account({ loaderData, actionData }: Route.ComponentProps
           ) : (
             <Form method="post" className={styles.form} noValidate>
               <p>
-                A stolen password alone then opens nothing. Scan this with an app for codes, or type the key into it,
-                and answer with the six digits it shows.
+                With it, a stolen password alone opens nothing. Scan this with an authenticator app, or type the key
+                into it, then enter the six digits that it shows.
               </p>
               <input type="hidden" name="what" value="set-up" />
               <SecretToScan {...factor} />

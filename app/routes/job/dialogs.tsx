@@ -35,7 +35,12 @@ function goToSection(by: 1 | -1): void {
 
 export function useJobDialogs(): JobDialogs {
   const [open, setOpen] = useState<"find" | "keys" | null>(null);
+  const [sought, setSought] = useState("");
   const close = () => setOpen(null);
+  const openFind = () => {
+    setSought("");
+    setOpen("find");
+  };
   const store = useJobStore();
   const navigate = useNavigate();
   const otherTheme = useOtherTheme();
@@ -61,20 +66,31 @@ export function useJobDialogs(): JobDialogs {
       else store.undo();
       return true;
     }
+    if (open === "find" && event.key.length === 1) {
+      // Typed before the field of the dialog is there.
+      setSought((typed) => typed + event.key);
+      return true;
+    }
     if (open) return false;
     const step = STEPS.find((s) => s.key === event.key);
     if (step) void navigate(`/jobs/${store.jobId}/${step.id}`);
     else if (event.key === "[" || event.key === "]") goToSection(event.key === "]" ? 1 : -1);
     else if (event.key === "?") setOpen("keys");
-    else if (event.key === "/") setOpen("find");
+    else if (event.key === "/") openFind();
     else return false;
     return true;
   });
   return {
-    openFind: () => setOpen("find"),
+    openFind,
     openKeys: () => setOpen("keys"),
     drawn: open && (
-      <Suspense>{open === "find" ? <Find onGo={go} onClose={close} /> : <Keys onClose={close} />}</Suspense>
+      <Suspense>
+        {open === "find" ? (
+          <Find text={sought} onText={setSought} onGo={go} onClose={close} />
+        ) : (
+          <Keys onClose={close} />
+        )}
+      </Suspense>
     ),
   };
 }

@@ -62,7 +62,7 @@ const burial = ({ segments }: Routed): Check[] =>
     return [
       checked(
         "cover",
-        `Cover over it, part ${i + 1}`,
+        `Depth of cover, part ${i + 1}`,
         inches === null ? null : inches >= COVER_IN - 1e-6,
         "NEC 300.5, table 300.5(A)",
         `PVC conduit, ${COVER_IN} in at least`,

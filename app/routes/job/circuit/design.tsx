@@ -201,7 +201,7 @@ function OneStretch(props: { candidates: readonly Candidate[]; words: Words; onT
             <th>Size</th>
             <th>Carries</th>
             <th>{capital(words.earthConductor)}</th>
-            <th>Volts lost</th>
+            <th>Voltage drop</th>
             <th>Checks</th>
           </tr>
         </thead>

@@ -51,7 +51,7 @@ export function Routes() {
                 <th>Laid</th>
                 <th>Conductor</th>
                 <th>Charges</th>
-                <th>Volts lost</th>
+                <th>Voltage drop</th>
                 <th>Price</th>
                 <th>Hours</th>
                 <th>Problems</th>

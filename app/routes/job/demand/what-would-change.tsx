@@ -103,7 +103,8 @@ const Changes = memo(function Changes({ job: { document, assessment, prices } }:
 function Planned() {
   const { document, assessment, prices } = useJob();
   const [text, setText] = useState("");
-  const read = text.trim() === "" ? null : parseLoads(text, codebookOf(document.rules), assessment.supply.volts);
+  const codebook = codebookOf(document.rules);
+  const read = text.trim() === "" ? null : parseLoads(text, codebook, assessment.supply.volts);
   const then =
     read && !("problem" in read)
       ? assess(
@@ -125,7 +126,7 @@ function Planned() {
             {...tied}
             value={text}
             autoComplete="off"
-            placeholder="hot tub 50a"
+            placeholder={codebook.region === "us" ? "hot tub 50a" : "shower 9.5kw"}
             onChange={(e) => setText(e.target.value)}
           />
         )}

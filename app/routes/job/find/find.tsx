@@ -1,6 +1,6 @@
 /** Finds in place: anything of the open job, and other jobs, by a few letters. */
 import { AutoComplete, Input, type RefSelectProps } from "antd";
-import { useRef, useState } from "react";
+import { useRef } from "react";
 import { FOUND_KINDS, type Found, type FoundKind, type Place } from "#core/find/find.ts";
 import { Dialog } from "#ui/dialog/dialog.tsx";
 import styles from "./find.module.css";
@@ -34,9 +34,16 @@ const grouped = (all: readonly Found[]) =>
       })),
   })).filter((group) => group.options.length > 0);
 
-export default function Find({ onGo, onClose }: { onGo(to: Place): void; onClose(): void }) {
+interface Props {
+  /** What is sought; keys that were pressed before the field had the focus are in it. */
+  text: string;
+  onText(text: string): void;
+  onGo(to: Place): void;
+  onClose(): void;
+}
+
+export default function Find({ text, onText, onGo, onClose }: Props) {
   const field = useRef<RefSelectProps>(null);
-  const [text, setText] = useState("");
   const found = useFound(text);
   return (
     <Dialog
@@ -56,7 +63,7 @@ export default function Find({ onGo, onClose }: { onGo(to: Place): void; onClose
         options={grouped(found)}
         listHeight={420}
         notFoundContent="Nothing starts with these letters"
-        onChange={(typed: string) => !found.some((f) => f.id === typed) && setText(typed)}
+        onChange={(typed: string) => !found.some((f) => f.id === typed) && onText(typed)}
         onSelect={(id: string) => {
           const chosen = found.find((f) => f.id === id);
           onClose();

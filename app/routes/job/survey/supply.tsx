@@ -26,7 +26,8 @@ export function SupplySection() {
       title={words.supply === "service" ? "Service" : "Supply"}
       aside={
         <span className="quiet">
-          assumed to be <Figure why={assessment.explain.ratingA}>{showA(assessment.supply.ratingA)}</Figure>
+          {document.supply.ratingA ? "rating" : "assumed rating"}{" "}
+          <Figure why={assessment.explain.ratingA}>{showA(assessment.supply.ratingA)}</Figure>
         </span>
       }
     >

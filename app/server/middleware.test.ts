@@ -1,6 +1,8 @@
+import { readdirSync, readFileSync } from "node:fs";
 import { RouterContextProvider } from "react-router";
 import { describe, expect, it } from "vitest";
 import { ValidationError } from "yup";
+import { RIGHTS } from "#core/rights.ts";
 import { usCase } from "#core/testing/cases.ts";
 import { twoFirms } from "#tests/firms.ts";
 import { jobsOf } from "./firm-jobs.ts";
@@ -55,6 +57,19 @@ describe("somebody who is signed in", () => {
     expect(await jobs.find(own)).not.toBeNull();
     expect(await jobs.find(foreign)).toBeNull();
     expect(await photos.list(foreign)).toBeNull();
+  });
+});
+
+describe("a right", () => {
+  it("is asked for by a route of its own, each of them", () => {
+    const sources = readdirSync("app/routes", { recursive: true, encoding: "utf8" })
+      .filter((name) => /\.tsx?$/.test(name))
+      .map((name) => readFileSync(`app/routes/${name}`, "utf8"));
+    const asks = (right: string) =>
+      sources.some(
+        (text) => text.includes(`requireRight(context, "${right}")`) || text.includes(`may(role, "${right}")`),
+      );
+    expect(Object.keys(RIGHTS).filter((right) => !asks(right))).toEqual([]);
   });
 });
 

@@ -3,7 +3,7 @@ import { MOST_CASE_BODY_BYTES } from "#core/limits.ts";
 import { may } from "#core/rights.ts";
 import type { EditAnswer } from "#server/firm-jobs.ts";
 import { readUpload } from "#server/input.ts";
-import { answering, firmContext, forOpenPages, personContext } from "#server/middleware.ts";
+import { answering, firmContext, forOpenPages, requireRight } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";
 import { forPages } from "#server/work.ts";
 import type { Route } from "./+types/route";
@@ -23,7 +23,7 @@ export const action = ({ request, params, context }: Route.ActionArgs) =>
     const asked = await forPages("readEdit", body, [body]);
     if (!asked) return refuse("bad-request");
     const { jobs } = context.get(firmContext);
-    const { id, role } = context.get(personContext);
+    const { id, role } = requireRight(context, "edit-case");
     if (asked.patch.some(({ path }) => /^\/rules(\/|$)/.test(path)) && !may(role, "change-rules"))
       return Response.json(RULES_REFUSED, { status: STATUS.refused });
     const answer = await jobs.take(params.jobId, id, asked);

@@ -1,5 +1,5 @@
 /** `/jobs/:jobId/interval-data/:digest`: the packed values; `DELETE` takes them away. */
-import { answering, firmContext, forOpenPages } from "#server/middleware.ts";
+import { answering, firmContext, forOpenPages, requireRight } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";
 import type { Route } from "./+types/values";
 
@@ -17,6 +17,7 @@ export async function loader({ params, context }: Route.LoaderArgs) {
 export const action = ({ request, params: { jobId, digest }, context }: Route.ActionArgs) =>
   answering(async () => {
     if (request.method !== "DELETE") return refuse("wrong-method");
+    requireRight(context, "edit-case");
     const removed = await context.get(firmContext).intervals.remove(jobId, digest);
     return removed ? Response.json({ digest }) : refuse("not-found");
   });

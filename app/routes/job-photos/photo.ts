@@ -3,7 +3,7 @@ import { object, string } from "yup";
 import { MOST_PHOTO_CHANGE_BYTES } from "#core/limits.ts";
 import { may } from "#core/rights.ts";
 import { readQuery, readUpload } from "#server/input.ts";
-import { answering, firmContext, forOpenPages, personContext } from "#server/middleware.ts";
+import { answering, firmContext, forOpenPages, requireRight } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";
 import { forFiles } from "#server/work.ts";
 import type { Route } from "./+types/photo";
@@ -30,12 +30,13 @@ export const action = ({ request, params: { jobId, photoId }, context }: Route.A
   answering(async () => {
     const { photos } = context.get(firmContext);
     if (request.method === "DELETE") {
-      const { id, role } = context.get(personContext);
+      const { id, role } = requireRight(context, "remove-own-pictures");
       const removed = await photos.remove(jobId, photoId, may(role, "remove-others-pictures") ? null : id);
       if (removed === "not-own") return refuse("not-own-picture");
       return removed ? Response.json({ id: photoId }) : refuse("not-found");
     }
     if (request.method !== "PATCH") return refuse("wrong-method");
+    requireRight(context, "add-pictures");
     const upload = await readUpload(request, MOST_PHOTO_CHANGE_BYTES);
     const change = await forFiles("photoChange", upload.body, [upload.body]);
     if (!change) return refuse("bad-request");

@@ -3,7 +3,7 @@ import { number, object, string } from "yup";
 import { LONGEST_LINE } from "#core/limits.ts";
 import { EVIDENCE_IDS } from "#core/survey/evidence.ts";
 import { LONGEST_THING, THING_PATTERN, type ThingId } from "#core/survey/things.ts";
-import { answering, firmContext, forOpenPages, personContext } from "#server/middleware.ts";
+import { answering, firmContext, forOpenPages, requireRight } from "#server/middleware.ts";
 import { keepPicture, pictureForm } from "#server/pictures.ts";
 import { refuse } from "#server/refusals.ts";
 import type { Route } from "./+types/photos";
@@ -32,6 +32,7 @@ export async function loader({ params, context }: Route.LoaderArgs) {
 export const action = ({ request, params, context }: Route.ActionArgs) =>
   answering(async () => {
     if (request.method !== "POST") return refuse("wrong-method");
+    const person = requireRight(context, "add-pictures");
     const { photos } = context.get(firmContext);
     if (!(await photos.hasJob(params.jobId))) return refuse("not-found");
     const form = await pictureForm(request, Object.keys(said.fields));
@@ -41,6 +42,6 @@ export const action = ({ request, params, context }: Route.ActionArgs) =>
     const kept = await keepPicture(new Uint8Array(form.picture));
     if (!kept) return refuse("no-picture");
     const photo = { ...kept, id, item, about, caption, takenAt: new Date(takenAt) };
-    const added = await photos.add(params.jobId, context.get(personContext).id, photo);
+    const added = await photos.add(params.jobId, person.id, photo);
     return added ? Response.json({ id, width: kept.width, height: kept.height }) : refuse("not-found");
   });

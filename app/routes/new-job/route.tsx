@@ -6,7 +6,7 @@ import { newCase } from "#core/case/laws/new-case.ts";
 import { CODEBOOKS } from "#core/codebook/editions.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import { readForm } from "#server/input.ts";
-import { firmContext, forPeople, inWords, personContext } from "#server/middleware.ts";
+import { firmContext, forPeople, inWords, personContext, requireRight } from "#server/middleware.ts";
 import { Field } from "#ui/field/field.tsx";
 import type { Route } from "./+types/route";
 import { FORM } from "./forms.ts";
@@ -28,6 +28,7 @@ export async function loader({ context }: Route.LoaderArgs) {
 
 export const action = ({ request, context }: Route.ActionArgs) =>
   inWords(async () => {
+    requireRight(context, "start-job");
     const { value, problems, typed } = await readForm(request, FORM);
     if (problems) return data({ typed, problems }, { status: 400 });
     const document = newCase(value.rules as RuleSetId, value.address, value.customer);

@@ -60,8 +60,25 @@ describe("a home", () => {
     expect(recommendedOtherwise(assessment)?.way).toBe("dedicated-circuit");
     expect(answer(assessment)).toMatchObject({ state: "fits-with-work", verdict: "Fits with work" });
     expect(answer(assessment).text).toMatch(
-      /^As decided: 118.8 A spare; a larger supply with a 48 A charger would meet the need$/,
+      /^As decided: a larger supply with a 48 A charger would meet the need; 118.8 A spare today$/,
     );
+  });
+  it("asks for no value of a part that the decided way replaces", () => {
+    const decided = (way: string) => ({
+      way,
+      chargeA: 48,
+      verdict: "with-work",
+      meetsNeed: true,
+      why: "x",
+      by: "Mara",
+    });
+    const missingWith = (way: string | null) => {
+      const home = usCase(way ? ({ decision: { ...decided(way), on: "2026-11-29" } } as Partial<CaseDocument>) : {});
+      return assess(home).missing.map(({ key }) => key);
+    };
+    expect(missingWith(null)).toEqual(["supply.conductor"]);
+    expect(missingWith("dynamic-load-management")).toEqual(["supply.conductor"]);
+    expect(missingWith("service-upgrade")).toEqual([]);
   });
   it("whose decision was set to null counts as one that nobody has decided for", () => {
     expect(assess({ ...us, decision: null }).decided).toBe(false);
@@ -71,7 +88,7 @@ describe("a home", () => {
     const decision = { way: "existing-outlet", chargeA: 16, verdict: "ready", meetsNeed: true } as const;
     const decided = { ...us, decision: { ...decision, why: "cheap", by: "Mara", on: "2026-11-29" } };
     expect(said(decided)).toMatchObject({ state: "does-not-fit" });
-    expect(said(decided).text).toMatch(/ is ruled out now$/);
+    expect(said(decided).text).toMatch(/ is ruled out now; 118.8 A spare today$/);
   });
   it("that was refused is left alone, whatever else is known", () => {
     const refused = { ...us, enquiry: { permissions: { owner: "refused" as const } } };

@@ -74,7 +74,9 @@ export function answer(assessment: Assessment): Answer {
       : measure
         ? `Measure first: ${spare} by calculation; after that ${offer}`
         : offer
-          ? `${decided ? "As decided" : "As it stands"}: ${spare}; ${offer}`
+          ? decided
+            ? `As decided: ${offer}; ${spare} today`
+            : `As it stands: ${spare}; ${offer}`
           : `As it stands: ${spare}; no way can be taken yet`;
   const stop = findings.find((f) => f.severity === "stop");
   const [first] = decisive.length > 0 ? decisive : missing;

@@ -13,7 +13,7 @@ import { countSpaces } from "#core/panel/spaces.ts";
 import { type Home, lookAt, readRatingA, targetOf } from "#core/path/home.ts";
 import { pathTo } from "#core/path/links.ts";
 import { type PanelLimit, panelLimits } from "#core/path/panel-limits.ts";
-import type { Link } from "#core/path/types.ts";
+import type { Link, Unknown } from "#core/path/types.ts";
 import { type Reach, reachIn } from "#core/place/reach.ts";
 import { assumedFields, type SourcedField } from "#core/survey/sources.ts";
 import { judgeAll, judgeOne, WAY_IDS } from "#core/ways/index.ts";
@@ -141,7 +141,8 @@ export function assess(document: CaseDocument, book: PriceBook): Assessment {
   const recommendation = recommend(ways, document.options?.policy ?? "least-work", s.need);
   const takenId = document.decision?.way ?? recommendation.way;
   const taken = ways.find((w) => w.way === takenId);
-  const assumed = assumedFields(document);
+  const { unknowns, replaced } = unknownValues(s.path.links, taken, Boolean(document.decision));
+  const assumed = assumedFields(document).filter(({ key }) => !replaced.has(key));
   const rating = explainRating(home);
   const fields = {
     format: "heron-assessment" as const,
@@ -162,7 +163,7 @@ export function assess(document: CaseDocument, book: PriceBook): Assessment {
     circuit: ways.find((w) => w.way === recommendation.way)?.circuit ?? null,
     findings: surveyFindings(home, s.path.target, s.path.panels),
     need: { energyPerDayKWh: s.need.energyPerDayKWh, hoursPerNight: s.need.hoursPerNight },
-    missing: missingOf([...s.path.links.flatMap((l) => l.unknowns), ...(taken?.unknowns ?? [])]),
+    missing: missingOf(unknowns),
     assumed,
     assumptions: [
       ...new Set([
@@ -193,6 +194,22 @@ export function assess(document: CaseDocument, book: PriceBook): Assessment {
     },
   };
   return assessmentOf(fields, { reach: () => reachIn(document) });
+}
+
+/**
+ * What nobody has read, on today's path and on that of the way that is taken. A way that is decided may replace links:
+ * what is unknown about them counts no longer, unless there is no verdict today without it.
+ * @returns the unknown values, and the keys of those that count no longer
+ */
+function unknownValues(today: readonly Link[], taken: WayJudgement | undefined, decided: boolean) {
+  const now = today.flatMap((link) => link.unknowns);
+  const after = taken?.unknowns ?? [];
+  const counts = ({ key, decisive }: Unknown) =>
+    !decided || !taken || decisive || after.some((unknown) => unknown.key === key);
+  return {
+    unknowns: [...now.filter(counts), ...after],
+    replaced: new Set(now.filter((unknown) => !counts(unknown)).map(({ key }) => key)),
+  };
 }
 
 /** The recommended way alone, for who asks of a thousand homes. */

@@ -2,7 +2,7 @@
 import type { Assessment } from "#core/assess.ts";
 import type { CaseDocument, Policy } from "#core/case/document/types.ts";
 import { nightNeed } from "#core/need/need.ts";
-import { type Recommendation, recommend } from "#core/ways/recommend.ts";
+import { type Recommendation, recommend, type WaitInWords } from "#core/ways/recommend.ts";
 
 const POLICIES: readonly { policy: Policy; name: string }[] = [
   { policy: "least-work", name: "Least work" },
@@ -15,6 +15,10 @@ export interface PolicyAnswer extends Recommendation {
   policy: Policy;
   name: string;
 }
+
+/** Why the assessment recommends what it does, with waits that are counted from a known day. */
+export const becauseWith = (document: CaseDocument, { ways }: Pick<Assessment, "ways">, wait: WaitInWords): string =>
+  recommend(ways, document.options?.policy ?? "least-work", nightNeed(document), wait).because;
 
 /** Every policy's recommendation, in order. */
 export function policyAnswers(document: CaseDocument, { ways }: Pick<Assessment, "ways">): PolicyAnswer[] {

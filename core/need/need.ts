@@ -124,7 +124,11 @@ export function nightNeed({
               formula: "distance x consumption / charging efficiency, summed over the cars",
               numbers: `${carNumbers} = ${showKWh(energyPerDayKWh)}${hardestNumbers(nights)}`,
             }
-          : { rule: "Heron, charging need", formula: "as entered", numbers: showKWh(energyPerDayKWh) },
+          : {
+              rule: "Heron, charging need",
+              formula: told === undefined ? "assumed: no driving has been entered" : "as entered",
+              numbers: showKWh(energyPerDayKWh),
+            },
         assumed,
         ["Distance driven a day", "A second car"],
       ),

@@ -61,6 +61,13 @@ describe("among ways that meet the need", () => {
     expect(taken([way("a", { price: 900 }), way("b", { price: 800 })], "most-current").way).toBe("b");
     expect(taken([way("a", { price: 900 }), way("b", { price: 800 })], "future-ready").way).toBe("b");
   });
+  it("counts both waits from a known day where one is given", () => {
+    const ways = [way("a", { price: 900, days: 5 }), way("b", { price: 1000, days: 6 })];
+    const fromToday = ({ leadTimeDays }: WayJudgement) => `${leadTimeDays.typical + 2} days from today`;
+    expect(recommend(ways, "fastest", need(), fromToday).because).toBe(
+      "a meets the need with the shortest lead time (7 days from today). b meets it too, at $1,000 and 8 days from today.",
+    );
+  });
   it("one day is one day, and pounds are pounds", () => {
     const pounds = way("a", { days: 1, cost: { ...spread(700), currency: "GBP", madeUp: true } });
     expect(taken([pounds], "fastest").because).toBe(

@@ -18,15 +18,19 @@ const ORDER: Record<Policy, readonly ((way: WayJudgement) => number)[]> = {
   "most-current": [(w) => -w.chargeA, (w) => w.cost.typical],
   "future-ready": [(w) => -w.spareA, (w) => w.cost.typical],
 };
-const WON: Record<Policy, (way: WayJudgement) => string> = {
+/** How long a way takes, in words: "16 days from a Monday". */
+export type WaitInWords = (way: WayJudgement) => string;
+
+const WON: Record<Policy, (way: WayJudgement, wait: WaitInWords) => string> = {
   "least-work": (w) => `the lowest typical cost (${money(w)})`,
-  fastest: (w) => `the shortest lead time (${days(w)} from a Monday)`,
+  fastest: (w, wait) => `the shortest lead time (${wait(w)})`,
   "most-current": (w) => `the most current (${showA(w.chargeA)})`,
   "future-ready": (w) => `the most room left once what is planned is there (${showA(w.spareA)})`,
 };
 
 const money = ({ cost }: WayJudgement) => showMoney(cost.typical, cost.currency);
-const days = ({ leadTimeDays }: WayJudgement) => showDays(leadTimeDays.typical);
+/** The assessment knows no calendar. */
+const fromAMonday: WaitInWords = ({ leadTimeDays }) => `${showDays(leadTimeDays.typical)} from a Monday`;
 
 const compare = (keys: (typeof ORDER)[Policy]) => (a: WayJudgement, b: WayJudgement) =>
   keys.map((k) => k(a) - k(b)).find((d) => Math.abs(d) > 1e-9) ?? 0;
@@ -45,7 +49,13 @@ function whatWouldHaveToChange({ way, lacking }: WayJudgement): string {
   ].join(", or ");
 }
 
-export function recommend(ways: readonly WayJudgement[], policy: Policy, need: NightNeed): Recommendation {
+/** @param wait how long a way takes, where the day of the start is known */
+export function recommend(
+  ways: readonly WayJudgement[],
+  policy: Policy,
+  need: NightNeed,
+  wait: WaitInWords = fromAMonday,
+): Recommendation {
   const usable = ways.filter((w) => w.verdict !== "ruled-out" && w.chargeA > 0 && w.energyPerNightKWh > 0);
   if (need.hoursPerNight === 0)
     return {
@@ -72,11 +82,11 @@ export function recommend(ways: readonly WayJudgement[], policy: Policy, need: N
   const unpriced = enough.find((w) => w !== taken && !Number.isFinite(w.cost.typical));
   return {
     way: taken.way,
-    because: `${taken.name} meets the need with ${WON[policy](taken)}. ${
+    because: `${taken.name} meets the need with ${WON[policy](taken, wait)}. ${
       unpriced
         ? `${unpriced.name} meets it too, but has no price: the price book lacks ${unpriced.unpriced.join(", ")}.`
         : next
-          ? `${next.name} meets it too, at ${money(next)} and ${days(next)} from a Monday.`
+          ? `${next.name} meets it too, at ${money(next)} and ${wait(next)}.`
           : "No other way meets it."
     }`,
   };

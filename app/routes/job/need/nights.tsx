@@ -41,6 +41,7 @@ const Result = drawnLater(function Result({ document, assessment }) {
   const result = needResult(document, codebook, need, assessment.supply.volts);
   return (
     <>
+      {need.assumed.length > 0 && <p className="quiet">{need.assumed.join(". ")}.</p>}
       <p className={styles.enough}>{enough(result, codebook.words.outlet)}</p>
       <Currents result={result} cars={document.need?.cars ?? []} />
       {need.nights.length > 1 && (
@@ -81,7 +82,7 @@ function Currents({
   cars: Parameters<typeof carName>[0][];
 }) {
   const names = cars.map(carName);
-  const { region } = codebookOf(useJobPart((job) => job.document.rules));
+  const { region, words } = codebookOf(useJobPart((job) => job.document.rules));
   const differ = hardest !== usual;
   const states = currents.some((c) => c.hoursToCharge.some((h) => h !== null));
   const best = slowIsEnough ?? smallest;
@@ -104,7 +105,12 @@ function Currents({
             <tr key={`${c.slow}${c.chargeA}`} data-best={c === best}>
               <th scope="row">
                 <span className="figure">{showA(c.chargeA)}</span>
-                {c.slow && <span className="quiet"> slow outlet</span>}
+                {c.slow && (
+                  <span className="quiet">
+                    {" "}
+                    {c.volts} V {words.outlet}
+                  </span>
+                )}
                 {c === best && <span className="quiet"> enough</span>}
               </th>
               <td className="figure">{showNumber(Math.round(c.kW * 10) / 10)} kW</td>

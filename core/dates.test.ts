@@ -1,5 +1,5 @@
 import { expect, it } from "vitest";
-import { showDay, showDayOfMonth, showTime, showWindow } from "./dates.ts";
+import { showDay, showDayOfMonth, showTime, showWindow, withLocalDates } from "./dates.ts";
 
 it("writes a day as the country of the rules does", () => {
   expect(showDay("2026-11-29", "us")).toBe("Nov 29, 2026");
@@ -21,4 +21,11 @@ it("writes a time of day on a clock of twelve hours in the US and of 24 in the U
   ]);
   expect(showTime("23:59", "uk")).toBe("23:59");
   expect(showWindow({ from: "19:00", to: "07:00" }, "us")).toBe("7:00 PM to 7:00 AM");
+});
+
+it("writes the days and times within a sentence as the country does", () => {
+  const sentence = "Nothing from 2026-08-01 04:00 to 2026-08-02 (96 intervals)";
+  expect(withLocalDates(sentence, "us")).toBe("Nothing from Aug 1, 2026, 4:00 AM to Aug 2, 2026 (96 intervals)");
+  expect(withLocalDates(sentence, "uk")).toBe("Nothing from 1 Aug 2026, 04:00 to 2 Aug 2026 (96 intervals)");
+  expect(withLocalDates("31 days, digest 2026-0", "us")).toBe("31 days, digest 2026-0");
 });

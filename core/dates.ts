@@ -26,3 +26,9 @@ export function showTime(clock: string, region: Region): string {
 /** A daily window: "7:00 PM to 7:00 AM" in the US, "19:00 to 07:00" in the UK. */
 export const showWindow = ({ from, to }: { from: string; to: string }, region: Region): string =>
   `${showTime(from, region)} to ${showTime(to, region)}`;
+
+/** The ISO days and times within a sentence, `2026-08-01 04:00`, written as the country of the rules writes them. */
+export const withLocalDates = (sentence: string, region: Region): string =>
+  sentence.replace(/\b(\d{4}-\d{2}-\d{2})(?: (\d{2}:\d{2}))?\b/g, (_, day: string, clock?: string) =>
+    clock ? `${showDay(day, region)}, ${showTime(clock, region)}` : showDay(day, region),
+  );

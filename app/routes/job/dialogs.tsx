@@ -1,7 +1,8 @@
 /** What opens over a job by a key, and the keys of a job. What is in the dialogs is fetched when one is first opened. */
-import { lazy, type ReactNode, Suspense, useState } from "react";
+import { type ReactNode, Suspense, useState } from "react";
 import { useNavigate } from "react-router";
 import type { Place } from "#core/find/find.ts";
+import { lazyPart } from "#ui/frame/lazy-part.ts";
 import { STEPS } from "#ui/frame/steps.ts";
 import { useJobStore } from "#ui/job-store/use-job.tsx";
 import { useKeys } from "#ui/keys/use-keys.ts";
@@ -9,8 +10,8 @@ import { useOtherTheme } from "#ui/theme/theme-switch.tsx";
 import { standOn } from "./find/stand-on.ts";
 import type { ActionId } from "./find/use-found.ts";
 
-const Find = lazy(() => import("./find/find.tsx"));
-const Keys = lazy(() => import("./keys.tsx"));
+const Find = lazyPart(() => import("./find/find.tsx"));
+const Keys = lazyPart(() => import("./keys.tsx"));
 
 export interface JobDialogs {
   openFind(): void;

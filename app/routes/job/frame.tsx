@@ -1,7 +1,7 @@
 /** What stands round every step of a job. */
 import { RedoOutlined, SearchOutlined, UndoOutlined } from "@ant-design/icons";
 import { Button } from "antd";
-import { Fragment, lazy, type ReactNode, Suspense, useEffect, useRef } from "react";
+import { Fragment, type ReactNode, Suspense, useEffect, useRef } from "react";
 import { Link, NavLink } from "react-router";
 import { type AnswerState, answerWhy, type NamedValues, pressing } from "#core/answer.ts";
 import { type Assessment, governingOf } from "#core/assess.ts";
@@ -12,6 +12,7 @@ import { placeOfMissing } from "#core/find/missing-place.ts";
 import { showA } from "#core/units.ts";
 import { lower } from "#core/words.ts";
 import { useSourceKey } from "#ui/case-field/source-key.ts";
+import { lazyPart } from "#ui/frame/lazy-part.ts";
 import { Mark } from "#ui/frame/mark.tsx";
 import { STEPS } from "#ui/frame/steps.ts";
 import { AnswerVerdict } from "#ui/frame/verdict.tsx";
@@ -32,13 +33,13 @@ import { useIsGone } from "./use-is-gone.ts";
 import { useStepScroll } from "./use-step-scroll.ts";
 
 /** Fetched when there is something to tell. */
-const LastStep = lazy(() => import("./last-step.tsx"));
-const Notices = lazy(() => import("./notices.tsx"));
+const LastStep = lazyPart(() => import("./last-step.tsx"));
+const Notices = lazyPart(() => import("./notices.tsx"));
 
 const SAVING = {
   saved: "Saved",
   saving: "Saving ...",
-  waiting: "No line: kept here, sent when it is back",
+  waiting: "No connection: kept here, sent when it is back",
   "signed-out": "Signed out: sign in again in another tab, nothing is lost",
   "other-person": "Somebody else is signed in: kept here until you sign in again",
 } as const;

@@ -8,6 +8,9 @@ export type Later = (work: () => void, ms: number) => () => void;
 
 const RETRY_MS = [500, 1000, 2000, 4000, 8000];
 
+/** How long to wait after so many failed tries. */
+export const retryAfterMs = (tries: number): number => RETRY_MS[Math.min(tries, RETRY_MS.length - 1)] as number;
+
 export class Line {
   private tries = 0;
   private callOff: (() => void) | null = null;
@@ -24,7 +27,7 @@ export class Line {
   }
   /** Nobody answered. */
   again(): void {
-    this.soon(RETRY_MS[Math.min(this.tries++, RETRY_MS.length - 1)]);
+    this.soon(retryAfterMs(this.tries++));
   }
   stop(): void {
     this.callOff?.();

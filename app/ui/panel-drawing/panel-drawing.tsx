@@ -3,7 +3,7 @@
  * and moving a device does. Devices are dragged, or moved with Alt and the arrows; the arrows alone walk over the spaces.
  */
 
-import { type CSSProperties, type KeyboardEvent, lazy, memo, Suspense, useMemo, useRef, useState } from "react";
+import { type CSSProperties, type KeyboardEvent, memo, Suspense, useMemo, useRef, useState } from "react";
 import type { Circuit, Panel } from "#core/case/document/types.ts";
 import type { Codebook } from "#core/codebook/types.ts";
 import { ownValue } from "#core/own-value.ts";
@@ -12,6 +12,7 @@ import { placeProblem, positionsOf, spacesOf } from "#core/panel/slots.ts";
 import { showA } from "#core/units.ts";
 import { capital } from "#core/words.ts";
 import { useFirstReach } from "#ui/drag/first-reach.ts";
+import { lazyPart } from "#ui/frame/lazy-part.ts";
 import styles from "./panel-drawing.module.css";
 
 export interface PanelDrawingProps {
@@ -37,7 +38,7 @@ export interface PanelDrawingProps {
 }
 
 /** Only who drags needs it. */
-const PanelDrag = lazy(() => import("./panel-drag.tsx"));
+const PanelDrag = lazyPart(() => import("./panel-drag.tsx"));
 
 export function PanelDrawing(props: PanelDrawingProps) {
   const { panel, codebook, onMove } = props;

@@ -14,7 +14,7 @@ const MOST_BYTES = 60_000_000;
 
 const DAMAGED = "is damaged: it breaks off, or is no picture inside";
 /** Reading HEIC is fetched when the first such picture comes. */
-const HEIC = "is a HEIC picture that could not be read: it is damaged, or there is no line to fetch the reader";
+const HEIC = "is a HEIC picture that could not be read: it is damaged, or there is no connection to fetch the reader";
 
 /** What the first bytes of a file say it is; the name and type it was given are not trusted. */
 export function pictureKind(head: Uint8Array): "jpeg" | "png" | "webp" | "heic" | "svg" | null {

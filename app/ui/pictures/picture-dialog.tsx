@@ -1,19 +1,20 @@
 /** One picture, large: what it proves, what is said of it, and what is drawn on it. */
 
 import { Button, Input, Select } from "antd";
-import { lazy, Suspense, useState } from "react";
+import { Suspense, useState } from "react";
 import { LONGEST_LINE } from "#core/limits.ts";
 import { evidenceFor } from "#core/survey/evidence.ts";
 import type { PhotoChange } from "#core/survey/photo.ts";
 import { thingsOf } from "#core/survey/things.ts";
 import { Dialog } from "#ui/dialog/dialog.tsx";
+import { lazyPart } from "#ui/frame/lazy-part.ts";
 import { useJobPart } from "#ui/job-store/use-job.tsx";
 import type { ShownPhoto } from "#ui/photo-store/photo-store.ts";
 import { useMayRemove, usePhotoStore } from "#ui/photo-store/use-photos.tsx";
 import styles from "./pictures.module.css";
 
 /** The drawing board is dear to load and only needed here. */
-const MarksEditor = lazy(() => import("./marks-editor/marks-editor.tsx"));
+const MarksEditor = lazyPart(() => import("./marks-editor/marks-editor.tsx"));
 
 export default function PictureDialog({ photo, onClose }: { photo: ShownPhoto; onClose(): void }) {
   const store = usePhotoStore();

@@ -1,14 +1,15 @@
 /** Every number answers "why?": a figure that can be asked, and the sheet that answers. */
 import { Button } from "antd";
-import { createContext, lazy, type ReactNode, Suspense, use, useEffect, useRef, useState } from "react";
+import { createContext, type ReactNode, Suspense, use, useEffect, useRef, useState } from "react";
 import type { Why } from "#core/why.ts";
 import { lower } from "#core/words.ts";
+import { lazyPart } from "#ui/frame/lazy-part.ts";
 import { useKeys } from "#ui/keys/use-keys.ts";
 import { useNarrow } from "./use-narrow.ts";
 import styles from "./why.module.css";
 
 /** Fetched when a figure is first asked where there is no room beside the sheet. */
-const WhyDrawer = lazy(() => import("./why-drawer.tsx"));
+const WhyDrawer = lazyPart(() => import("./why-drawer.tsx"));
 
 interface Asked {
   /** Finds the answer anew in each assessment, so that an open sheet follows the edits. */

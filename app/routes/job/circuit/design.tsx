@@ -1,6 +1,6 @@
 /** The circuit in one line, then every check with its numbers, and the sizes beside the chosen one. */
 import { Button } from "antd";
-import { lazy, Suspense, useState } from "react";
+import { Suspense, useState } from "react";
 import { setValue } from "#core/case/document/set-value.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { type Candidate, candidatesOf, neighbours } from "#core/circuit/candidates.ts";
@@ -11,6 +11,7 @@ import type { Codebook, Words } from "#core/codebook/types.ts";
 import { showA, showPercent, showSize } from "#core/units.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
 import { capital, lower } from "#core/words.ts";
+import { lazyPart } from "#ui/frame/lazy-part.ts";
 import { Section } from "#ui/frame/sheet.tsx";
 import table from "#ui/frame/table.module.css";
 import { WideTable } from "#ui/frame/wide-table.tsx";
@@ -18,7 +19,7 @@ import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
 import styles from "./circuit.module.css";
 
 /** Fetched when it is opened. */
-const SizeChart = lazy(() => import("./size-chart.tsx"));
+const SizeChart = lazyPart(() => import("./size-chart.tsx"));
 
 export function Design({ way, isRecommended }: { way: WayJudgement | null; isRecommended: boolean }) {
   const { document } = useJob();

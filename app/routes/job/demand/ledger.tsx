@@ -1,7 +1,7 @@
 /** The ledger: every load of the home with its nameplate, editable in place. */
 import { CloseOutlined, CopyOutlined, HolderOutlined } from "@ant-design/icons";
 import { Select } from "antd";
-import { type InputHTMLAttributes, type KeyboardEvent, lazy, memo, Suspense, useMemo, useRef } from "react";
+import { type InputHTMLAttributes, type KeyboardEvent, memo, Suspense, useMemo, useRef } from "react";
 import { moveLoad } from "#core/case/document/move-load.ts";
 import { removeLoad } from "#core/case/document/remove-load.ts";
 import { setValue, valueAt } from "#core/case/document/set-value.ts";
@@ -17,6 +17,7 @@ import { useConflictNotice } from "#ui/case-field/field-conflict.tsx";
 import { AssumedMark } from "#ui/case-field/source-of.tsx";
 import { useCaseText } from "#ui/case-field/use-case-text.ts";
 import { useFirstReach } from "#ui/drag/first-reach.ts";
+import { lazyPart } from "#ui/frame/lazy-part.ts";
 import { freshId } from "#ui/job-store/fresh-id.ts";
 import { useJob, useJobPart, useJobStore } from "#ui/job-store/use-job.tsx";
 import { useWhoIsIn } from "#ui/live/presence.ts";
@@ -24,7 +25,7 @@ import { PicturesOf } from "#ui/pictures/pictures-of.tsx";
 import styles from "./demand.module.css";
 
 /** Only who drags needs it. */
-const LedgerDrag = lazy(() => import("./ledger-drag.tsx"));
+const LedgerDrag = lazyPart(() => import("./ledger-drag.tsx"));
 
 export function Ledger() {
   const { document, assessment } = useJob();

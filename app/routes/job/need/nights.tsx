@@ -1,11 +1,12 @@
 /** What the nights ask for, the smallest current that is enough, and what each current means in people's words. */
-import { lazy, Suspense } from "react";
+import { Suspense } from "react";
 import { codebookOf } from "#core/codebook/index.ts";
 import type { Region } from "#core/codebook/types.ts";
 import { showTime } from "#core/dates.ts";
 import { ENOUGH_NIGHTS, nightName, nightNeed } from "#core/need/need.ts";
 import { type CurrentInWords, carName, type NeedResult, needResult } from "#core/need/result.ts";
 import { showA, showKWh, showNumber, showPercent } from "#core/units.ts";
+import { lazyPart } from "#ui/frame/lazy-part.ts";
 import { Section } from "#ui/frame/sheet.tsx";
 import table from "#ui/frame/table.module.css";
 import { WideTable } from "#ui/frame/wide-table.tsx";
@@ -14,7 +15,7 @@ import { Figure } from "#ui/why/why-sheet.tsx";
 import styles from "./need.module.css";
 
 /** Charts are fetched where they stand. */
-const WeekChart = lazy(() => import("./week-chart.tsx"));
+const WeekChart = lazyPart(() => import("./week-chart.tsx"));
 
 export function Nights() {
   const { assessment } = useJob();

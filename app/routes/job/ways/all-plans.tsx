@@ -2,11 +2,12 @@
 
 import { Button } from "antd";
 import { proxy } from "comlink";
-import { lazy, memo, type ReactNode, Suspense, useEffect, useRef, useState } from "react";
+import { memo, type ReactNode, Suspense, useEffect, useRef, useState } from "react";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import type { Plan, Plans } from "#core/decide/plans.ts";
 import { showMoney } from "#core/estimate/estimate.ts";
 import { showDays, showKWh } from "#core/units.ts";
+import { lazyPart } from "#ui/frame/lazy-part.ts";
 import { Section } from "#ui/frame/sheet.tsx";
 import { useJob } from "#ui/job-store/use-job.tsx";
 import { later } from "#ui/live/line.ts";
@@ -14,7 +15,7 @@ import { newDecideWorker } from "./new-decide-worker.ts";
 import styles from "./ways.module.css";
 
 /** The chart library is loaded only when a chart is shown. */
-const PlansChart = lazy(() => import("./plans-chart.tsx"));
+const PlansChart = lazyPart(() => import("./plans-chart.tsx"));
 
 /** Shows the chart after the list: loading the chart library blocks the page for a moment. */
 function ChartAtRest({ children }: { children: ReactNode }) {

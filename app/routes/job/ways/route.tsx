@@ -1,6 +1,6 @@
 /** Ways: all of them on one sheet at one scale, tried out, compared, and decided. */
 import { Button } from "antd";
-import { lazy, memo, Suspense, useCallback, useDeferredValue, useMemo, useState } from "react";
+import { memo, Suspense, useCallback, useDeferredValue, useMemo, useState } from "react";
 import { governingOf } from "#core/assess.ts";
 import { type AssessedCase, assessCase } from "#core/assessed-case.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
@@ -11,6 +11,7 @@ import { triesNothing, type WhatIf, withWhatIf } from "#core/decide/what-if.ts";
 import { daysFrom } from "#core/estimate/schedule.ts";
 import { showDays } from "#core/units.ts";
 import { lower } from "#core/words.ts";
+import { lazyPart } from "#ui/frame/lazy-part.ts";
 import { Section } from "#ui/frame/sheet.tsx";
 import { useJob } from "#ui/job-store/use-job.tsx";
 import { StepTrouble, stepMeta } from "../step.tsx";
@@ -29,7 +30,7 @@ import styles from "./ways.module.css";
 import { WhatIfPanel } from "./what-if.tsx";
 
 /** Replaying is fetched when somebody asks for it. */
-const Nights = lazy(() => import("./nights/nights.tsx"));
+const Nights = lazyPart(() => import("./nights/nights.tsx"));
 
 /** Whether clamps or a splitter really give a full car in the morning. */
 const RealNights = memo(function RealNights({ jobId }: { jobId: string }) {

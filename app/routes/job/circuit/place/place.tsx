@@ -1,6 +1,6 @@
 /** Where the charger hangs: the plot to scale, what its lead reaches, and the next car. */
 import { Button, Select } from "antd";
-import { lazy, Suspense, useState } from "react";
+import { Suspense, useState } from "react";
 import { setValue } from "#core/case/document/set-value.ts";
 import type { CaseDocument, Place as CasePlace } from "#core/case/document/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
@@ -14,6 +14,7 @@ import { NO_UNITS } from "#core/quantity/parse.ts";
 import { capital } from "#core/words.ts";
 import { CaseNumber } from "#ui/case-field/case-field.tsx";
 import { Field, Fields } from "#ui/field/field.tsx";
+import { lazyPart } from "#ui/frame/lazy-part.ts";
 import { Section } from "#ui/frame/sheet.tsx";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
 import { usePhotos } from "#ui/photo-store/use-photos.tsx";
@@ -33,7 +34,7 @@ import { useDrawing } from "./use-drawing.ts";
 import { WallAndHole } from "./wall.tsx";
 
 /** Fetched where it is drawn. */
-const Plan = lazy(() => import("./plan.tsx"));
+const Plan = lazyPart(() => import("./plan.tsx"));
 
 interface Props {
   /** The part of the run that is drawn on the plan; null while none is. */

@@ -1,19 +1,21 @@
 /** What a file of interval data says: whether it may be evidence, its peaks, how far it can be relied on. */
 import { Button } from "antd";
-import { lazy, Suspense, useMemo, useState } from "react";
+import { Suspense, useMemo, useState } from "react";
 import { setValue } from "#core/case/document/set-value.ts";
 import { codebookOf } from "#core/codebook/index.ts";
+import { showDay, withLocalDates } from "#core/dates.ts";
 import { demandInput, demandVA } from "#core/demand/calculate.ts";
 import { firstAgainst } from "#core/demand/types.ts";
 import { dayOfWall, wallAt } from "#core/intervals/clock.ts";
 import { PLAIN } from "#core/intervals/quality.ts";
 import { showA, showNumber, showPercent } from "#core/units.ts";
+import { lazyPart } from "#ui/frame/lazy-part.ts";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
 import { lengthInWords } from "./in-words.ts";
 import styles from "./measured.module.css";
 import type { Files, OpenFile } from "./use-files.ts";
 
-const Charts = lazy(() => import("./charts.tsx"));
+const Charts = lazyPart(() => import("./charts.tsx"));
 const FINDINGS_SHOWN = 8;
 
 export function DataSheet({ open, files }: { open: OpenFile; files: Files }) {
@@ -26,11 +28,14 @@ export function DataSheet({ open, files }: { open: OpenFile; files: Files }) {
   const codebook = codebookOf(document.rules);
   const isEvidence = document.measured?.digest === about.digest;
   const { evidence } = analysis;
+  const { ratingA } = assessment.supply;
   const judged = useMemo(() => {
     const method = codebook.methods.find((m) => m.measures);
     if (!method) return null;
     const measured = isEvidence && document.measured ? document.measured : evidence;
-    const input = demandInput({ ...document, measured }, codebook, assessment.supply.ratingA);
+    // The job as it will be once this file is the evidence.
+    const supply = analysis.exports ? { ...document.supply, onsiteGeneration: true } : document.supply;
+    const input = demandInput({ ...document, supply, measured }, codebook, ratingA);
     const conditions = method.conditions?.(input) ?? [];
     return {
       conditions,
@@ -38,11 +43,13 @@ export function DataSheet({ open, files }: { open: OpenFile; files: Files }) {
       demandA: demandVA(method, input) / input.volts,
       rule: method.rule,
     };
-  }, [codebook, document, evidence, isEvidence, assessment.supply.ratingA]);
+  }, [codebook, document, analysis.exports, evidence, isEvidence, ratingA]);
   const findings = [...analysis.above, ...about.quality.findings];
   const [shown, rest] = [findings.slice(0, FINDINGS_SHOWN), findings.slice(FINDINGS_SHOWN)];
   const doubtful = analysis.above.length > 0 && !isOurs && !isEvidence;
-  const wall = (atS: number) => dayOfWall(wallAt(about.clock, atS));
+  const dated = (sentence: string) => withLocalDates(sentence, codebook.region);
+  const wall = (atS: number) => showDay(dayOfWall(wallAt(about.clock, atS)), codebook.region);
+  const ofRating = `${showA(ratingA)}${document.supply.ratingA ? "" : ", which is assumed until the rating is read"}`;
   const endS = about.startS + about.count * about.intervalS;
   return (
     <article className={styles.sheet} aria-label={about.name}>
@@ -69,7 +76,7 @@ export function DataSheet({ open, files }: { open: OpenFile; files: Files }) {
           <p role="status" className={styles.verdict}>
             {judged.against
               ? `Indication only. ${judged.against}.`
-              : `The rules are met: ${showA(judged.demandA)} by ${judged.rule} leaves ${showA(assessment.supply.ratingA - judged.demandA)} of ${showA(assessment.supply.ratingA)}.`}
+              : `The rules are met: ${showA(judged.demandA)} by ${judged.rule} leaves ${showA(ratingA - judged.demandA)} of ${ofRating}.`}
           </p>
           <ul className={styles.conditions}>
             {judged.conditions.map((c) => (
@@ -89,7 +96,7 @@ export function DataSheet({ open, files }: { open: OpenFile; files: Files }) {
       {doubtful && (
         <div role="alert" className={styles.refused}>
           {analysis.above.map((f) => (
-            <p key={f.text}>{f.text}</p>
+            <p key={f.text}>{dated(f.text)}</p>
           ))}
           <Button onClick={() => setIsOurs(true)}>Yes, it is this home's</Button>
         </div>
@@ -118,7 +125,7 @@ export function DataSheet({ open, files }: { open: OpenFile; files: Files }) {
           <ol className={styles.peaks}>
             {analysis.peaks.map((p) => (
               <li key={p.atS}>
-                <b className="figure">{showA(p.amps)}</b> {p.when}
+                <b className="figure">{showA(p.amps)}</b> {dated(p.when)}
                 {p.causes.length > 0 && <span className="quiet"> likely {p.causes.join(" and ")}</span>}
               </li>
             ))}
@@ -133,7 +140,7 @@ export function DataSheet({ open, files }: { open: OpenFile; files: Files }) {
               {[...shown, ...(allFindings ? rest : [])].map((f) => (
                 <li key={`${f.text} ${f.fromS}`} data-plain={PLAIN.includes(f.code)}>
                   {f.line !== undefined && <span className="quiet">line {f.line}: </span>}
-                  {f.text}
+                  {dated(f.text)}
                 </li>
               ))}
             </ul>
@@ -147,7 +154,7 @@ export function DataSheet({ open, files }: { open: OpenFile; files: Files }) {
       </div>
       {charts ? (
         <Suspense fallback={<div className={styles.chartPlace} />}>
-          <Charts analysis={analysis} findings={findings} clock={about.clock} ratingA={assessment.supply.ratingA} />
+          <Charts analysis={analysis} findings={findings} clock={about.clock} ratingA={ratingA} />
         </Suspense>
       ) : (
         <Button onClick={() => setCharts(true)}>Show the charts</Button>

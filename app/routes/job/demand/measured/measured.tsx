@@ -1,6 +1,6 @@
 /** What was measured: read from a file or a recorder, or entered by hand; by phase where there are three. */
 import { Button } from "antd";
-import { lazy, Suspense, useState } from "react";
+import { Suspense, useState } from "react";
 import { setValue } from "#core/case/document/set-value.ts";
 import type { CaseDocument, Measured as MeasuredDemand } from "#core/case/document/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
@@ -8,6 +8,7 @@ import { AMPERE_UNITS, DAY_UNITS, DEMAND_UNITS, MINUTE_UNITS } from "#core/quant
 import { showA, showNumber } from "#core/units.ts";
 import { CaseChoice, CaseNumber, CaseQuantity, CaseYesNo } from "#ui/case-field/case-field.tsx";
 import { Fields } from "#ui/field/field.tsx";
+import { lazyPart } from "#ui/frame/lazy-part.ts";
 import { Section } from "#ui/frame/sheet.tsx";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
 import { Figure } from "#ui/why/why-sheet.tsx";
@@ -40,7 +41,7 @@ function Verdict() {
 }
 
 /** Reading files, recorders and charts are fetched when somebody measures. */
-const Files = lazy(() => import("./files.tsx"));
+const Files = lazyPart(() => import("./files.tsx"));
 
 export function Measured({ jobId }: { jobId: string }) {
   const { document } = useJob();

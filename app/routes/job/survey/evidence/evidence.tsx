@@ -1,9 +1,10 @@
 /** The evidence list: what a picture must prove, the pictures that do, and what is still missing. */
 import { Button, Checkbox } from "antd";
-import { lazy, Suspense, useRef, useState } from "react";
+import { Suspense, useRef, useState } from "react";
 import { setValue } from "#core/case/document/set-value.ts";
 import { type EvidenceItem, evidenceFor, evidenceMissing } from "#core/survey/evidence.ts";
 import { usualThing } from "#core/survey/things.ts";
+import { lazyPart } from "#ui/frame/lazy-part.ts";
 import { Caution, Section } from "#ui/frame/sheet.tsx";
 import { drawnLater, useJobStore } from "#ui/job-store/use-job.tsx";
 import type { ShownPhoto } from "#ui/photo-store/photo-store.ts";
@@ -13,7 +14,7 @@ import { Thumbnail } from "#ui/pictures/thumbnail.tsx";
 import styles from "./evidence.module.css";
 
 /** Fetched when there is something to tell. */
-const Problems = lazy(() => import("./problems.tsx"));
+const Problems = lazyPart(() => import("./problems.tsx"));
 
 /** Makes the chosen files ready one after the other and hands each over; what is no picture is told. */
 function useTakePictures() {

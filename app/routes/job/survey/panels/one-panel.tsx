@@ -1,6 +1,6 @@
 /** One panel: its drawing, quick entry of devices, what can be done with the chosen ones, and its ratings. */
 import type { InputRef } from "antd";
-import { lazy, Suspense, useCallback, useDeferredValue, useMemo, useRef } from "react";
+import { Suspense, useCallback, useDeferredValue, useMemo, useRef } from "react";
 import type { Panel } from "#core/case/document/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import { takenWay } from "#core/decide/decision.ts";
@@ -10,6 +10,7 @@ import type { EnteredCircuit } from "#core/panel/quick-circuit.ts";
 import { countSpaces } from "#core/panel/spaces.ts";
 import { assumedCircuits } from "#core/survey/assumed.ts";
 import { wayOf } from "#core/ways/index.ts";
+import { lazyPart } from "#ui/frame/lazy-part.ts";
 import { freshId } from "#ui/job-store/fresh-id.ts";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
 import { PanelDrawing } from "#ui/panel-drawing/panel-drawing.tsx";
@@ -25,7 +26,7 @@ import { useArrange } from "./use-arrange.ts";
 import { useChosen } from "./use-chosen.ts";
 
 /** Fetched when the first device is chosen. */
-const DeviceSheet = lazy(() => import("./device-sheet.tsx"));
+const DeviceSheet = lazyPart(() => import("./device-sheet.tsx"));
 
 export function OnePanel({ index, alone }: { index: number; alone: boolean }) {
   const { document, assessment } = useJob();

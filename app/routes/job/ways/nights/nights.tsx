@@ -1,12 +1,13 @@
 /** Real nights: every way of the job replayed on measured or made-up days, compared, and counted on. */
 import { Button } from "antd";
-import { lazy, Suspense, useEffect, useRef, useState } from "react";
+import { Suspense, useEffect, useRef, useState } from "react";
 import { setValue } from "#core/case/document/set-value.ts";
 import type { KeptAbout } from "#core/intervals/kept.ts";
 import { standsOn } from "#core/need/replayed.ts";
 import { basisOf, keptReplay } from "#core/replay/kept.ts";
 import { type ReplayOptions, USUAL_OPTIONS } from "#core/replay/options.ts";
 import { showNumber } from "#core/units.ts";
+import { lazyPart } from "#ui/frame/lazy-part.ts";
 import { listData } from "#ui/interval-data/store.ts";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
 import { later } from "#ui/live/line.ts";
@@ -15,7 +16,7 @@ import styles from "./nights.module.css";
 import { MADE_UP, Settings } from "./settings.tsx";
 import { useReplay } from "./use-replay.ts";
 
-const Detail = lazy(() => import("./detail.tsx"));
+const Detail = lazyPart(() => import("./detail.tsx"));
 
 /** More made-up years than this are stepped by the minute. */
 const FINE_YEARS = 5;

@@ -7,7 +7,7 @@ import { wayOf } from "#core/ways/index.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
 import type { Assessment } from "./assess.ts";
 import type { Missing, StepId } from "./missing.ts";
-import { showA } from "./units.ts";
+import { showHeadroom } from "./units.ts";
 import { type Why, why } from "./why.ts";
 import { capital, lower } from "./words.ts";
 
@@ -64,7 +64,7 @@ export function answer(assessment: Assessment): Answer {
   const taken = takenWay(assessment);
   const refused = findings.find((f) => f.code === "permission-refused");
   const measure = taken?.reasons.find((r) => r.code === "measure-first");
-  const spare = headroomA >= 0 ? `${showA(headroomA)} spare` : `${showA(-headroomA)} over already`;
+  const spare = showHeadroom(headroomA);
   const offer =
     taken && (taken.verdict === "ruled-out" ? `${lower(taken.name)} is ruled out now` : offerOf(taken, assessment));
   const text = refused

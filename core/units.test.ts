@@ -1,5 +1,14 @@
 import { describe, expect, it } from "vitest";
-import { showA, showBuildingLength, showKWh, showPercent, showTemperature, showVA } from "./units.ts";
+import {
+  isOver,
+  showA,
+  showBuildingLength,
+  showHeadroom,
+  showKWh,
+  showPercent,
+  showTemperature,
+  showVA,
+} from "./units.ts";
 
 describe("figures as they are written", () => {
   it("are grouped, rounded, and without zeros that say nothing", () => {
@@ -10,6 +19,18 @@ describe("figures as they are written", () => {
     expect(showKWh(10)).toBe("10 kWh");
     expect(showPercent(0.4)).toBe("40 %");
   });
+});
+
+it("never says that a home is over by 0 A", () => {
+  expect([18.8, 0, -0.04, -0.06, -20].map((amps) => showHeadroom(amps))).toEqual([
+    "18.8 A spare",
+    "0 A spare",
+    "0 A spare",
+    "0.1 A over already",
+    "20 A over already",
+  ]);
+  expect(showHeadroom(-20, "over")).toBe("20 A over");
+  expect([isOver(-0.04), isOver(-0.06)]).toEqual([false, true]);
 });
 
 it("writes lengths on a building and temperatures in the region's units", () => {

@@ -20,6 +20,11 @@ const grouped = (whole: number): string =>
   whole < 1000 ? String(whole) : `${grouped(Math.floor(whole / 1000))},${String(whole % 1000).padStart(3, "0")}`;
 
 export const showA = (amps: number): string => `${show(amps, 1)} A`;
+/** Less than a tenth of an ampere over is written as 0 A spare. */
+export const isOver = (headroomA: number): boolean => headroomA <= -0.05;
+/** "18.8 A spare", or "4 A over already". */
+export const showHeadroom = (headroomA: number, over = "over already"): string =>
+  isOver(headroomA) ? `${showA(-headroomA)} ${over}` : `${showA(Math.max(0, headroomA))} spare`;
 export const showVA = (va: number): string => `${show(va, 0)} VA`;
 export const showKWh = (kWh: number): string => `${show(kWh, 1)} kWh`;
 export const showNumber = (value: number): string => show(value, 2);

@@ -3,7 +3,7 @@ import type { Assessment } from "#core/assess.ts";
 import type { CaseDocument, Decision } from "#core/case/document/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import { showMoney } from "#core/estimate/estimate.ts";
-import { showA } from "#core/units.ts";
+import { showA, showHeadroom } from "#core/units.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
 import { capital, lower } from "#core/words.ts";
 
@@ -108,6 +108,5 @@ function shakenHome(
 
 function headroomChange({ headroomA }: Decision, now: Pick<Assessment, "headroomA">): string[] {
   if (headroomA === undefined || Math.abs(headroomA - now.headroomA) < SAME_A) return [];
-  const spare = (amps: number) => (amps < 0 ? `${showA(-amps)} over` : `${showA(amps)} spare`);
-  return [`${capital(spare(now.headroomA))} now instead of ${spare(headroomA)}`];
+  return [`${capital(showHeadroom(now.headroomA, "over"))} now instead of ${showHeadroom(headroomA, "over")}`];
 }

@@ -14,7 +14,7 @@ import { countSpaces } from "#core/panel/spaces.ts";
 import { onSupply } from "#core/panel/sub-panels.ts";
 import { feederRated, feederRatingA, type Home, readRatingA, terminalC } from "#core/path/home.ts";
 import { linkId, panelName } from "#core/path/names.ts";
-import { showA, showSize } from "#core/units.ts";
+import { isOver, showA, showSize } from "#core/units.ts";
 import { capital } from "#core/words.ts";
 import { circuitConductor } from "./circuit-conductor.ts";
 import { outletDevice } from "./outlet-device.ts";
@@ -219,7 +219,7 @@ export const commonFindings: readonly FindingRule[] = [
     check: ({ demandA, supplyA, method, loads }) =>
       when(demandA > supplyA + 1e-9, () => ({
         link: "supply",
-        text: `The demand of ${showA(demandA)}${loads.some((l) => !l.existing) ? ", with what is planned," : ""} is over the supply of ${showA(supplyA)} already`,
+        text: `The demand of ${showA(demandA)}${loads.some((l) => !l.existing) ? ", with what is planned," : ""} is ${isOver(supplyA - demandA) ? "over" : "just over"} the supply of ${showA(supplyA)} already`,
         rule: method.rule,
       })),
   },

@@ -5,7 +5,7 @@ import type { CaseDocument, Circuit, Outlet } from "#core/case/document/types.ts
 import { codebookOf } from "#core/codebook/index.ts";
 import type { NotUnderstood } from "#core/quantity/parse.ts";
 import { addDevice, arrangedPatch } from "./arrange.ts";
-import { loadNamed } from "./links.ts";
+import { loadNamed, openCircuitLoad } from "./links.ts";
 import type { EnteredCircuit } from "./quick-circuit.ts";
 
 interface AddedCircuit {
@@ -17,7 +17,8 @@ interface AddedCircuit {
 }
 
 /**
- * A load that is named like the circuit and fed by nothing joins it; otherwise the typed load is new.
+ * A load that is named like the circuit and fed by nothing joins it, and so does one that stands for several circuits
+ * of its kind; otherwise the typed load is new.
  * @param place the space of its first pole; null for the first that has room
  * @param newId makes an id for a kind of thing
  * @returns the edit, or why the circuit finds no place
@@ -30,7 +31,12 @@ export function addCircuit(
 ): AddedCircuit | NotUnderstood {
   const panel = document.panels.find((p) => p.id === panelId);
   if (!panel) return { problem: "The panel is no longer there" };
-  const known = device.status === "abandoned" ? null : loadNamed(document, device.label ?? "");
+  const { loadKinds } = codebookOf(document.rules);
+  const isCircuit = typed !== null && loadKinds.some(({ kind, isCircuit }) => isCircuit && kind === typed.kind);
+  const known =
+    device.status === "abandoned"
+      ? null
+      : (loadNamed(document, device.label ?? "") ?? (isCircuit ? openCircuitLoad(document, typed.kind) : null));
   const load = known ?? (typed && { ...typed, id: newId("load") });
   const circuit: Circuit = { ...device, id: newId("c"), ...(load && { loads: [load.id] }) };
   const arranged = addDevice(panel, circuit, place, codebookOf(document.rules));

@@ -48,6 +48,14 @@ export function linksOf(document: CaseDocument): Links {
 export const loadNamed = (document: CaseDocument, label: string): Load | null =>
   byName(linksOf(document).loads, codebookOf(document.rules).loadKinds)(label);
 
+/** A load of a kind that stands for whole circuits, and that fewer devices feed than it has circuits. */
+export const openCircuitLoad = (document: CaseDocument, kind: Load["kind"]): Load | null =>
+  document.loads.find(
+    (load) =>
+      load.kind === kind &&
+      devicesOf(document).filter(({ circuit }) => circuit.loads?.includes(load.id)).length < (load.quantity ?? 1),
+  ) ?? null;
+
 /** Finds a load by a label: by its whole name or that of its kind, else by one word of its name; null where none or several fit. */
 function byName(loads: readonly Load[], loadKinds: readonly LoadKind[]): (label: string) => Load | null {
   const named = loads.map((load) => {

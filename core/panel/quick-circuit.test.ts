@@ -1,6 +1,10 @@
 /** A circuit and its load in one line, in whatever order the words come. */
 import { describe, expect, it } from "vitest";
+import { applyPatch } from "#core/case/document/patch.ts";
+import type { CaseDocument } from "#core/case/document/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
+import { ukCase } from "#core/testing/cases.ts";
+import { addCircuit } from "./add-circuit.ts";
 import { parseCircuit } from "./quick-circuit.ts";
 
 const us = (text: string) => parseCircuit(text, codebookOf("us-nec-2023"), 240);
@@ -41,6 +45,48 @@ describe("a line of a US panel", () => {
     ["kitchen 20a gfci", { ratingA: 20, protects: "gfci", label: "Kitchen" }],
   ])("is a device alone: %s", (text, device) => {
     expect(us(text)).toMatchObject({ device, load: null });
+  });
+});
+
+describe("a circuit that the rules count as a whole", () => {
+  it("brings its load: UK sockets at the rating of their device", () => {
+    expect(uk("kitchen sockets b32")).toMatchObject({
+      device: { curve: "B", ratingA: 32, label: "Kitchen sockets" },
+      load: { kind: "socket-circuit", label: "Kitchen sockets", amps: 32, volts: 230 },
+      understood: expect.stringMatching(/; load: Kitchen sockets, 32 A$/),
+    });
+  });
+  it("brings its load: a US small-appliance circuit at the VA of the rules", () => {
+    expect(us("kitchen counter 1 20a")).toMatchObject({
+      load: { kind: "small-appliance-circuit", label: "Kitchen counter 1" },
+      understood: expect.stringMatching(/; load: Kitchen counter 1, counted by rule$/),
+    });
+  });
+  it.each(["cooker socket b32", "lights b6", "sockets b32 disused"])(
+    "does not, where its name means something else or nothing is fed: %s",
+    (text) => expect(uk(text)).toMatchObject({ load: null }),
+  );
+  const enter = (home: CaseDocument, text: string) => {
+    const codebook = codebookOf(home.rules);
+    const entered = parseCircuit(text, codebook, 230);
+    if ("problem" in entered) throw new Error(entered.problem);
+    let ids = 0;
+    const added = addCircuit(home, home.panels[0]?.id ?? "", entered, {
+      place: null,
+      newId: (kind) => `${kind}-${text}-${ids++}`,
+    });
+    if ("problem" in added) throw new Error(added.problem);
+    return { linked: added.linked, home: applyPatch(home, added.patch) };
+  };
+  it("joins a load of its kind that stands for more circuits, and is counted once", () => {
+    const rings = { id: "rings", kind: "socket-circuit", label: "Rings", amps: 32, volts: 230, quantity: 2 } as const;
+    const first = enter(ukCase({ loads: [rings] }), "sockets up b32");
+    expect(first.linked).toBe("linked to Rings, which is in the ledger");
+    const second = enter(first.home, "sockets down b32");
+    expect(second.home.loads).toHaveLength(1);
+    const third = enter(second.home, "garage sockets b20");
+    expect(third.linked).toBe("");
+    expect(third.home.loads.map(({ label }) => label)).toEqual(["Rings", "Garage sockets"]);
   });
 });
 

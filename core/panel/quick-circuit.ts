@@ -4,18 +4,19 @@
  * The words may come in any order around the name.
  */
 import type { Circuit, Load, OutletType } from "#core/case/document/types.ts";
-import { parseLoads } from "#core/case/laws/quick-entry.ts";
+import { findKind, parseLoads } from "#core/case/laws/quick-entry.ts";
 import type { Codebook } from "#core/codebook/types.ts";
 import { LINE_TOO_LONG, LONGEST_LINE } from "#core/limits.ts";
 import { ownValue } from "#core/own-value.ts";
 import type { NotUnderstood } from "#core/quantity/parse.ts";
 import { TypedLine } from "#core/quantity/typed-line.ts";
 import { showA } from "#core/units.ts";
+import { capital } from "#core/words.ts";
 import { parseDevice } from "./quick-device.ts";
 
 export interface EnteredCircuit {
   device: Omit<Circuit, "id">;
-  /** The load that was typed with it; null where no nameplate was. */
+  /** The load that was typed with it, or that the rules count for a circuit of its name; null where there is neither. */
   load: Omit<Load, "id"> | null;
   /** The receptacle that it feeds, where one was typed. */
   outlet: OutletType | null;
@@ -79,6 +80,7 @@ export function parseCircuit(text: string, codebook: Codebook, volts: number): E
     return {
       problem: '"with socket" is for a cooker\'s control: add its rating, for example: cooker 10.5kw with socket b32',
     };
+  const byRule = load || isAbandoned || isBackfed ? null : circuitLoad(name, read.device.ratingA, codebook, volts);
   const outputA = isBackfed ? Math.round((read.device.ratingA ?? 0) * OUTPUT_OF_DEVICE * 10) / 10 : null;
   return {
     device: {
@@ -88,19 +90,48 @@ export function parseCircuit(text: string, codebook: Codebook, volts: number): E
       ...(isAbandoned && { status: "abandoned" as const }),
     },
     outlet: (receptacle as OutletType | undefined) ?? null,
-    load: load && { ...load.load, ...(socket && { socketOnControl: true }) },
+    load: load ? { ...load.load, ...(socket && { socketOnControl: true }) } : byRule,
     understood: [
       read.understood,
       rcd && `on a type ${rcd.toUpperCase()} RCD`,
       outputA !== null && `backfed, with ${showA(outputA)} taken as the source's output`,
       isAbandoned && "abandoned: it stays in its place and feeds nothing",
       load && `load: ${load.understood}${socket ? ", with a socket on its control" : ""}`,
+      byRule && `load: ${byRule.label}, ${inWords(byRule)}`,
       receptacle && `${codebook.words.outlet} ${receptacle}`,
     ]
       .filter(Boolean)
       .join("; "),
   };
 }
+
+/**
+ * The load that the rules count for a whole circuit, by its name: sockets at the rating of their device (UK), a
+ * small-appliance or laundry circuit at a fixed VA (US).
+ * @returns null where the name means another load, or another one too
+ */
+function circuitLoad(
+  name: string,
+  ratingA: number | null | undefined,
+  { loadKinds }: Codebook,
+  volts: number,
+): Omit<Load, "id"> | null {
+  const words = name.toLowerCase();
+  const kind = findKind(words, loadKinds);
+  if (
+    !kind?.isCircuit ||
+    findKind(
+      words,
+      loadKinds.filter((k) => k !== kind),
+    ) !== null
+  )
+    return null;
+  const label = capital(name);
+  if (kind.fixedVA !== undefined) return { kind: kind.kind, label };
+  return ratingA ? { kind: kind.kind, label, amps: ratingA, volts } : null;
+}
+/** Without a nameplate the rules fix the VA. */
+const inWords = ({ amps }: Omit<Load, "id">): string => (amps === undefined ? "counted by rule" : showA(amps));
 
 function loadOf(text: string, codebook: Codebook, volts: number) {
   const read = parseLoads(text, codebook, volts);

@@ -9,7 +9,7 @@ import { codebookOf } from "#core/codebook/index.ts";
 import { showDay } from "#core/dates.ts";
 import { decisionNow, recommendedOtherwise } from "#core/decide/decision.ts";
 import { placeOfMissing } from "#core/find/missing-place.ts";
-import { showA } from "#core/units.ts";
+import { isOver, showA } from "#core/units.ts";
 import { lower } from "#core/words.ts";
 import { useSourceKey } from "#ui/case-field/source-key.ts";
 import { lazyPart } from "#ui/frame/lazy-part.ts";
@@ -199,12 +199,15 @@ function AnswerBand() {
   const { answer, assessment } = useJob();
   const band = useRef<HTMLDivElement>(null);
   const gone = useIsGone(band);
+  const { headroomA } = assessment;
   const calculation = governingOf(assessment);
   const most = pressing(assessment);
   const headroom = answer.state !== "open" && (
     <span>
-      <Figure why={calculation.explain.headroomA}>{showA(Math.abs(assessment.headroomA))}</Figure>{" "}
-      <span className={styles.spare}>{assessment.headroomA < 0 ? "over already" : "spare"}</span>
+      <Figure why={calculation.explain.headroomA}>
+        {showA(isOver(headroomA) ? -headroomA : Math.max(0, headroomA))}
+      </Figure>{" "}
+      <span className={styles.spare}>{isOver(headroomA) ? "over already" : "spare"}</span>
     </span>
   );
   return (

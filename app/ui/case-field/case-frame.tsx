@@ -30,7 +30,7 @@ export function CaseFrame({ source, assumed, problem, ...field }: CaseFrameProps
             {who} is here
           </span>
         ) : source ? (
-          <SourceOf field={source} label={label} />
+          <SourceOf field={source} label={label} pointer={pointer} />
         ) : (
           assumed && <AssumedMark field={assumed} label={label} />
         )

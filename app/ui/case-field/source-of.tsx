@@ -2,7 +2,7 @@
 
 import { Select } from "antd";
 import { useState } from "react";
-import { setValue } from "#core/case/document/set-value.ts";
+import { setValue, valueAt } from "#core/case/document/set-value.ts";
 import { SOURCES, type Source } from "#core/case/document/types.ts";
 import { ownValue } from "#core/own-value.ts";
 import { isAssumed } from "#core/survey/assumed.ts";
@@ -11,11 +11,17 @@ import styles from "./case-field.module.css";
 
 const OPTIONS = SOURCES.map((value) => ({ value, label: value }));
 
-/** A word, until it is asked: thirty lists that nobody opens would be dear to draw. */
-export function SourceOf({ field, label }: { field: string; label: string }) {
+/**
+ * A word, and a list once it is pressed: drawing a list beside each of thirty fields would be slow. A field that is
+ * empty has no source.
+ */
+export function SourceOf({ field, label, pointer }: { field: string; label: string; pointer?: string | undefined }) {
   const store = useJobStore();
-  const source = useJobPart((state) => ownValue(state.document.survey?.sources ?? {}, field)) ?? "read";
+  const marked = useJobPart((state) => ownValue(state.document.survey?.sources ?? {}, field));
+  const isEmpty = useJobPart(({ document }) => pointer !== undefined && (valueAt(document, pointer) ?? null) === null);
   const [asked, setAsked] = useState(false);
+  if (isEmpty && !marked) return null;
+  const source = marked ?? "read";
   const name = `${label}: where it came from`;
   if (!asked)
     return (

@@ -8,7 +8,15 @@ export const necLoadKinds: readonly LoadKind[] = [
   {
     kind: "small-appliance-circuit",
     label: "Small-appliance circuits",
-    names: ["small appliance", "small appliances", "kitchen circuit", "kitchen circuits", "sabc"],
+    names: [
+      "small appliance",
+      "small appliances",
+      "kitchen circuit",
+      "kitchen circuits",
+      "kitchen counter",
+      "countertop",
+      "sabc",
+    ],
     typical: { va: BRANCH_CIRCUIT_VA },
     fixedVA: BRANCH_CIRCUIT_VA,
     isCircuit: true,

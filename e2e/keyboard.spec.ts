@@ -126,6 +126,13 @@ test("an action that takes its own control away leaves the focus beside it, neve
   await page.keyboard.press("Escape");
   await expect(source).toBeFocused();
 
+  const device = page.locator("[data-device]").first();
+  await device.focus();
+  await page.keyboard.press("Enter");
+  await press("Close");
+  await expect(page.getByRole("button", { name: "Close" })).toHaveCount(0);
+  await expect(device).toBeFocused();
+
   await goToStep(page, "ways");
   await field(page, "Why").fill("The owner wants it");
   await press("Decide");

@@ -1,6 +1,8 @@
 /** What nobody has read is asked for by name, at its link; and what need not be known is not. */
 import { describe, expect, it } from "vitest";
+import { applyPatch } from "#core/case/document/patch.ts";
 import type { CaseDocument, Circuit, Panel } from "#core/case/document/types.ts";
+import { assumedKey, reorderPartMarks } from "#core/survey/assumed.ts";
 import { assess } from "#core/testing/assess.ts";
 import { knownUkHome, knownUsHome } from "#core/testing/cases.ts";
 import { onPanel, onSupplyOf, wayIn, withCircuitIn, withOutletIn } from "#core/testing/ways.ts";
@@ -223,5 +225,39 @@ describe("a circuit and what stands at its end", () => {
     const typeB = withCircuitIn(uk, { id: "s", position: 5, ratingA: 40, rcd: "B", loads: [], planned: true });
     expect(asked({ ...typeB, charger: { maxA: 32, circuit: "s", lostPenDetection: true } })).toEqual([]);
     expect(asked({ ...us, charger: { maxA: 32, panel: "main" } })).toEqual([]);
+  });
+});
+
+describe("the run of a new circuit", () => {
+  const part = { method: "in-wall", length: { value: 30, unit: "ft" }, conductorType: "nm-b" } as const;
+  const withParts = (assumed: readonly number[]): CaseDocument => ({
+    ...us,
+    run: { segments: [part, part] },
+    survey: {
+      ...us.survey,
+      sources: {
+        ...us.survey?.sources,
+        ...Object.fromEntries(assumed.map((i) => [assumedKey.partLength(i), "assumed"])),
+      },
+    } as CaseDocument["survey"],
+  });
+  const missing = (home: CaseDocument) => assess(home).missing.map(({ key, text, step }) => `${step}, ${key}: ${text}`);
+
+  it("asks for a length that was only assumed, in the circuit step, and for no other", () => {
+    expect(missing(withParts([]))).toEqual([]);
+    expect(missing(withParts([1]))).toEqual([
+      "circuit, run.segments.1.length: The length of part 2 of the run, which was only assumed",
+    ]);
+    expect(assess(withParts([])).ways.find((w) => w.way === "dedicated-circuit")?.verdict).toBe("ready");
+    expect(assess(withParts([1])).ways.find((w) => w.way === "dedicated-circuit")?.verdict).toBe("with-work");
+  });
+  it("keeps the mark at its part when a part before it is removed", () => {
+    const home = withParts([1]);
+    const after = applyPatch(home, [{ op: "remove", path: "/run/segments/0" }, ...reorderPartMarks(home, [1])]);
+    expect(after.survey?.sources).toMatchObject({ [assumedKey.partLength(0)]: "assumed" });
+    expect(missing(after)).toEqual([
+      "circuit, run.segments.0.length: The length of part 1 of the run, which was only assumed",
+    ]);
+    expect(reorderPartMarks(withParts([]), [1])).toEqual([]);
   });
 });

@@ -1,6 +1,6 @@
 /** Decisive values that nobody has read, measured or confirmed, by the link they stand at. Unknown counts against. */
 
-import type { Circuit, Conductor, Outlet, Panel } from "#core/case/document/types.ts";
+import type { CaseDocument, Circuit, Conductor, Outlet, Panel } from "#core/case/document/types.ts";
 import { needsAmbient } from "#core/circuit/ambient.ts";
 import { gfciOf } from "#core/findings/north-america.ts";
 import { rcdOf } from "#core/findings/united-kingdom.ts";
@@ -268,10 +268,7 @@ export function unknownsOfDevice(home: Home, circuit: Circuit, target: Target): 
 }
 
 export function unknownsOfConductor(home: Home, circuit: Circuit): Unknown[] {
-  if (circuit.planned)
-    return needsAmbient(home.document) && home.document.run?.ambientC === undefined
-      ? [unknown("run.ambientC", "the temperature of the attic that the run goes through", { step: "circuit" })]
-      : [];
+  if (circuit.planned) return unknownsOfRun(home.document);
   return ofConductor(
     home,
     circuit.conductor,
@@ -279,6 +276,26 @@ export function unknownsOfConductor(home: Home, circuit: Circuit): Unknown[] {
     `circuit.${circuit.id}.conductor`,
     `the conductor of ${circuitName(circuit)} along its whole length`,
   );
+}
+
+function unknownsOfRun(document: CaseDocument): Unknown[] {
+  const { segments = [], ambientC } = document.run ?? {};
+  const lengths = segments.flatMap((_, i) =>
+    isAssumed(document, assumedKey.partLength(i))
+      ? [
+          unknown(assumedKey.partLength(i), `the length of part ${i + 1} of the run, which was only assumed`, {
+            step: "circuit",
+            knowledge: "assumed",
+          }),
+        ]
+      : [],
+  );
+  return needsAmbient(document) && ambientC === undefined
+    ? [
+        ...lengths,
+        unknown("run.ambientC", "the temperature of the attic that the run goes through", { step: "circuit" }),
+      ]
+    : lengths;
 }
 
 export function unknownsOfOutlet(home: Home, outlet: Outlet, target: Target): Unknown[] {

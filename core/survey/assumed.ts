@@ -9,6 +9,7 @@ export const assumedKey = {
   circuit: (id: string) => `circuit.${id}.ratingA`,
   load: (id: string) => `load.${id}.va`,
   carDistance: (index: number) => `need.cars.${index}.distancePerDay`,
+  partLength: (index: number) => `run.segments.${index}.length`,
   outletType: (id: string) => `outlet.${id}.type`,
 } as const;
 
@@ -37,14 +38,23 @@ export function assumedOfPanel(document: CaseDocument, panel: Panel): string[] {
 }
 
 /** Moves the marks of cars along with the cars: `order` names each car's place before, in its new order. */
-export function reorderCarMarks(document: CaseDocument, order: readonly number[]): Patch {
-  const before = (document.need?.cars ?? []).map((_, i) => assumedKey.carDistance(i));
-  const assumed = order.flatMap((from, to) =>
-    isAssumed(document, assumedKey.carDistance(from)) ? [assumedKey.carDistance(to)] : [],
-  );
-  const cleared = Object.entries(document.survey?.sources ?? {}).filter(([key]) => !before.includes(key));
+export const reorderCarMarks = (document: CaseDocument, order: readonly number[]): Patch =>
+  reorderMarks(document, assumedKey.carDistance, document.need?.cars?.length ?? 0, order);
+
+/** Moves the marks of the run's parts along with the parts; `order` as for cars. */
+export const reorderPartMarks = (document: CaseDocument, order: readonly number[]): Patch =>
+  reorderMarks(document, assumedKey.partLength, document.run?.segments?.length ?? 0, order);
+
+function reorderMarks(
+  document: CaseDocument,
+  keyOf: (index: number) => string,
+  count: number,
+  order: readonly number[],
+): Patch {
+  const before = Array.from({ length: count }, (_, i) => keyOf(i));
+  if (!before.some((key) => isAssumed(document, key))) return [];
+  const assumed = order.flatMap((from, to) => (isAssumed(document, keyOf(from)) ? [keyOf(to)] : []));
+  const others = Object.entries(document.survey?.sources ?? {}).filter(([key]) => !before.includes(key));
   const marks = Object.fromEntries(assumed.map((key) => [key, "assumed" as const]));
-  return before.some((key) => isAssumed(document, key))
-    ? setValue(document, "/survey/sources", { ...Object.fromEntries(cleared), ...marks })
-    : [];
+  return setValue(document, "/survey/sources", { ...Object.fromEntries(others), ...marks });
 }

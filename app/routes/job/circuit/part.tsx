@@ -8,6 +8,7 @@ import { typeOf } from "#core/circuit/design.ts";
 import type { CircuitRules } from "#core/circuit/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import { LENGTH_UNITS, NO_UNITS } from "#core/quantity/parse.ts";
+import { assumedKey, markAssumed, reorderPartMarks } from "#core/survey/assumed.ts";
 import { lengthOnPhoto } from "#core/survey/photo-length.ts";
 import { showNumber } from "#core/units.ts";
 import { CaseChoice, CaseNumber, CaseQuantity, CaseYesNo } from "#ui/case-field/case-field.tsx";
@@ -49,7 +50,23 @@ export function Part({ segment, index, rules, onDraw }: Props) {
   const codebook = codebookOf(document.rules);
   const at = `/run/segments/${index}`;
   const type = typeOf(rules, segment, document.run?.conductorType);
+  const assumed = assumedKey.partLength(index);
   const put = (next: RunSegment) => store.edit(setValue(store.getState().document, at, next));
+  const putLength = (length: RunSegment["length"]) => {
+    const { document: now } = store.getState();
+    store.edit([...setValue(now, at, { ...withoutPoints(segment), length }), ...markAssumed(now, [assumed], false)]);
+  };
+  const remove = () => {
+    const { document: now } = store.getState();
+    const places = (now.run?.segments ?? []).map((_, i) => i);
+    store.edit([
+      { op: "remove", path: at },
+      ...reorderPartMarks(
+        now,
+        places.filter((i) => i !== index),
+      ),
+    ]);
+  };
   return (
     <li data-part={index}>
       <Fields>
@@ -83,20 +100,16 @@ export function Part({ segment, index, rules, onDraw }: Props) {
           units={LENGTH_UNITS}
           usual={codebook.lengthUnit}
           hint={segment.points ? "as drawn on the plan" : undefined}
+          assumed={assumed}
         />
         <span className={styles.partTools}>
-          <FromPhoto index={index} onTake={(length) => put({ ...withoutPoints(segment), length })} />
+          <FromPhoto index={index} onTake={putLength} />
           {onDraw && (
             <Button type="text" onClick={onDraw} aria-label={`Draw part ${index + 1} on the plan`}>
               Draw
             </Button>
           )}
-          <Button
-            type="text"
-            icon={<CloseOutlined />}
-            aria-label={`Remove part ${index + 1}`}
-            onClick={() => store.edit([{ op: "remove", path: at }])}
-          />
+          <Button type="text" icon={<CloseOutlined />} aria-label={`Remove part ${index + 1}`} onClick={remove} />
         </span>
       </Fields>
       <details className={styles.more} aria-label={`More about part ${index + 1}`}>

@@ -77,7 +77,7 @@ export function Routes() {
                       <td className="figure">{showNumber(Math.round(built.hours * 10) / 10)}</td>
                       <td data-short={built.failing > 0}>
                         {built.failing > 0
-                          ? `${built.failing} ${built.failing === 1 ? "does" : "do"} not hold`
+                          ? `${built.failing} ${built.failing === 1 ? "fails" : "fail"}`
                           : built.open > 0
                             ? `${built.open} to confirm`
                             : "nothing"}

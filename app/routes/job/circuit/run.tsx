@@ -9,6 +9,7 @@ import type { CircuitRules } from "#core/circuit/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import { schoolsOf } from "#core/decide/schools.ts";
 import { LENGTH_UNITS, NO_UNITS } from "#core/quantity/parse.ts";
+import { assumedKey, markAssumed } from "#core/survey/assumed.ts";
 import { showTemperature } from "#core/units.ts";
 import { capital } from "#core/words.ts";
 import {
@@ -52,7 +53,11 @@ export function Run({ rules, managed, onDraw }: Props) {
       length: last?.length ?? usualRun.length,
       ...(last?.conductorType && { conductorType: last.conductorType }),
     };
-    store.edit(setValue(now, "/run/segments", [...before, next]));
+    // The usual length is no answer until somebody confirms it.
+    store.edit([
+      ...setValue(now, "/run/segments", [...before, next]),
+      ...markAssumed(now, [assumedKey.partLength(before.length)], true),
+    ]);
   };
   return (
     <Section id="run" title={`The run, from the ${words.panel} to the charger`}>

@@ -4,6 +4,7 @@ import { setValue } from "#core/case/document/set-value.ts";
 import type { Place } from "#core/case/document/types.ts";
 import { freeName, lengthOf, USUAL_THICKNESS_M, wallAlong } from "#core/place/draw.ts";
 import type { Point } from "#core/place/geometry.ts";
+import { assumedKey, markAssumed } from "#core/survey/assumed.ts";
 import { useJobStore } from "#ui/job-store/use-job.tsx";
 import { lengthInPlan, unitOf } from "./plan-unit.ts";
 
@@ -38,7 +39,10 @@ export function useDrawing({ place, part, inPlan, onSet, onDrawn }: Options) {
     const segment = document.run?.segments?.[index];
     const length = { value: lengthInPlan(lengthOf(line), unitOf(place)), unit: place.unit };
     if (segment && length.value > 0)
-      store.edit(setValue(document, `/run/segments/${index}`, { ...segment, length, points: line.map(inPlan) }));
+      store.edit([
+        ...setValue(document, `/run/segments/${index}`, { ...segment, length, points: line.map(inPlan) }),
+        ...markAssumed(document, [assumedKey.partLength(index)], false),
+      ]);
   };
   const build = (kind: Wall) => {
     const taken = (place.solids ?? []).map((s) => s.id);

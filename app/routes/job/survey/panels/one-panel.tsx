@@ -149,7 +149,11 @@ export function OnePanel({ index, alone }: { index: number; alone: boolean }) {
                 id={only}
                 onArrange={arrange}
                 onTakeOut={takeOutOne}
-                onClose={chooseNone}
+                onClose={() => {
+                  // The hand goes back to the device that was open.
+                  window.document.querySelector<HTMLElement>(`[data-device="${CSS.escape(only)}"]`)?.focus();
+                  chooseNone();
+                }}
                 onChooseMore={() => {
                   chooseMore();
                   setSaid({ text: "Tap the others", refused: false });

@@ -142,9 +142,12 @@ export function pressing({ findings, missing, assumed: all }: Assessment): Press
   };
 }
 
-/** Why the answer is as it is: everything that stops, is to be confirmed, or was only assumed. */
-export function answerWhy(assessment: Assessment, { verdict, text }: Answer): Why {
-  const { findings, missing, assumed, because, governingBecause } = assessment;
+/**
+ * Why the answer is as it is: everything that stops, is to be confirmed, or was only assumed.
+ * @param because why the recommended way is recommended, with waits from a known day where there is one
+ */
+export function answerWhy(assessment: Assessment, { verdict, text }: Answer, because = assessment.because): Why {
+  const { findings, missing, assumed, governingBecause } = assessment;
   return why(
     "the answer",
     verdict,

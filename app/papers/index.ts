@@ -16,8 +16,10 @@ export interface PaperInput {
   assessment: Assessment;
   firm: string;
   preparedBy: string;
-  /** ISO date the paper is issued on. */
-  date: string;
+  /** ISO day on which it is printed. */
+  today: string;
+  /** Why the recommended way is recommended, with waits that are counted from that day. */
+  because: string;
   /** Some text was typed in letters that papers cannot print, and is written in Latin letters. */
   isTransliterated: boolean;
 }

@@ -62,7 +62,7 @@ async function paper(id: PaperId, customer: string, uk: boolean): Promise<string
   const of = uk ? ukCase : usCase;
   const document = of({ title: "5 Kelp Row", enquiry: { customer, address: "5 Kelp Row" } });
   const book = DEMO_BOOKS[uk ? "GBP" : "USD"];
-  const input = { id, book, document, firm: "Tidewrack Electric", preparedBy: "Mara Quill", date: "2026-11-29" };
+  const input = { id, book, document, firm: "Tidewrack Electric", preparedBy: "Mara Quill", today: "2026-11-29" };
   return printed((await work({ task: "paper", input: input as never })) as Uint8Array);
 }
 const bare = (text: string) => text.normalize("NFC").replace(/\s+/g, "");

@@ -3,6 +3,7 @@
 import { Document, Page, StyleSheet, Text, View } from "@react-pdf/renderer";
 import type { ReactNode } from "react";
 import { codebookOf } from "#core/codebook/index.ts";
+import { showDay } from "#core/dates.ts";
 import { PRINT } from "#ui/theme/palette.ts";
 import { TEXT_FONT } from "./fonts.ts";
 import type { PaperInput } from "./index.ts";
@@ -41,7 +42,7 @@ interface SheetProps {
 
 /** One paper on the region's own format. */
 export function Sheet({ title, input, fontSize, children }: SheetProps) {
-  const { document, firm, date, isTransliterated } = input;
+  const { document, firm, today, isTransliterated } = input;
   const codebook = codebookOf(document.rules);
   return (
     <Document
@@ -67,7 +68,7 @@ export function Sheet({ title, input, fontSize, children }: SheetProps) {
           <View style={s.headRight}>
             <Text style={{ fontWeight: 700, textAlign: "right" }}>{firm}</Text>
             <Text style={s.quiet}>{codebook.name}</Text>
-            <Text style={s.quiet}>{date}</Text>
+            <Text style={s.quiet}>{showDay(today, codebook.region)}</Text>
           </View>
         </View>
         {isTransliterated && (

@@ -5,6 +5,7 @@ import { assess } from "#core/assess.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import { takenWay } from "#core/decide/decision.ts";
+import { becauseFrom } from "#core/decide/policies.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
 import { type MaterialRow, materialsOf } from "#core/estimate/materials.ts";
 import { hasLetter, nameLetters, readyFonts } from "#papers/fonts.ts";
@@ -46,14 +47,16 @@ const TASKS = {
     id,
     book,
     ...typed
-  }: { id: PaperId; book: PriceBook } & Omit<PaperInput, "assessment" | "isTransliterated">) {
+  }: { id: PaperId; book: PriceBook } & Omit<PaperInput, "assessment" | "because" | "isTransliterated">) {
     await readyFonts();
     const composed = withComposedText(typed);
     const input = withPrintableText(composed, hasLetter);
     nameLetters(JSON.stringify(input));
+    const assessment = assess(input.document, book);
     const drawn = PAPERS[id]({
       ...input,
-      assessment: assess(input.document, book),
+      assessment,
+      because: becauseFrom(input.document, assessment, book, input.today),
       isTransliterated: input !== composed,
     });
     return taggedPdf(drawn);

@@ -5,6 +5,8 @@ import type { CaseDocument } from "#core/case/document/types.ts";
 import { WAYS_OF_CHARGING } from "#core/case/document/types.ts";
 import { readCase } from "#core/case/laws/read.ts";
 import { codebookOf } from "#core/codebook/index.ts";
+import { DEMO_BOOKS } from "#core/estimate/demo-books/index.ts";
+import { daysFrom, holidaysOf, workedFrom } from "#core/estimate/schedule.ts";
 import { lookAt } from "#core/path/home.ts";
 import { assess } from "#core/testing/assess.ts";
 import { knownUkHome, knownUsHome } from "#core/testing/cases.ts";
@@ -12,7 +14,7 @@ import { wayIn } from "#core/testing/ways.ts";
 import { WAY_IDS } from "#core/ways/index.ts";
 import { homeOnSupply } from "#core/ways/service-upgrade/index.ts";
 import { decisionFor, decisionNow } from "./decision.ts";
-import { isRobust, policyAnswers } from "./policies.ts";
+import { becauseFrom, isRobust, policyAnswers } from "./policies.ts";
 import { schoolsOf } from "./schools.ts";
 import { triesNothing, type WhatIf, withWhatIf } from "./what-if.ts";
 
@@ -99,6 +101,15 @@ describe("policies", () => {
     ]);
     expect(isRobust(answers)).toBe(false);
     expect(isRobust(answers.slice(0, 3))).toBe(true);
+  });
+  it("counts the waits from a day of the calendar: holidays are not worked", () => {
+    const assessment = assess(us);
+    const other = assessment.ways.find((w) => w.way === "dynamic-load-management");
+    const from = (today: string) => becauseFrom(us, assessment, DEMO_BOOKS.USD, today);
+    const days = other && daysFrom(other.steps, workedFrom("2026-12-21", holidaysOf(DEMO_BOOKS.USD))).typical;
+    expect(from("2026-12-21")).toMatch(new RegExp(` and ${days} days from today\\.$`));
+    expect(days).toBeGreaterThan(other?.leadTimeDays.typical ?? 0);
+    expect(from("2026-11-02")).toBe(assessment.because.replace("from a Monday", "from today"));
   });
 });
 

@@ -1,8 +1,12 @@
 /** What each policy would recommend, so that one sees whether the recommendation is robust. */
 import type { Assessment } from "#core/assess.ts";
 import type { CaseDocument, Policy } from "#core/case/document/types.ts";
+import type { PriceBook } from "#core/estimate/book.ts";
+import { daysFrom, holidaysOf, workedFrom } from "#core/estimate/schedule.ts";
 import { nightNeed } from "#core/need/need.ts";
-import { type Recommendation, recommend, type WaitInWords } from "#core/ways/recommend.ts";
+import { showDays } from "#core/units.ts";
+import { type Recommendation, recommend } from "#core/ways/recommend.ts";
+import type { WayJudgement } from "#core/ways/types.ts";
 
 const POLICIES: readonly { policy: Policy; name: string }[] = [
   { policy: "least-work", name: "Least work" },
@@ -16,9 +20,21 @@ export interface PolicyAnswer extends Recommendation {
   name: string;
 }
 
-/** Why the assessment recommends what it does, with waits that are counted from a known day. */
-export const becauseWith = (document: CaseDocument, { ways }: Pick<Assessment, "ways">, wait: WaitInWords): string =>
-  recommend(ways, document.options?.policy ?? "least-work", nightNeed(document), wait).because;
+/**
+ * Why the assessment recommends what it does, with waits that are counted from a day of the calendar; the assessment
+ * itself knows no calendar.
+ * @param today ISO day
+ */
+export function becauseFrom(
+  document: CaseDocument,
+  { ways }: Pick<Assessment, "ways">,
+  book: PriceBook,
+  today: string,
+): string {
+  const worked = workedFrom(today, holidaysOf(book));
+  const wait = ({ steps }: WayJudgement) => `${showDays(daysFrom(steps, worked).typical)} from today`;
+  return recommend(ways, document.options?.policy ?? "least-work", nightNeed(document), wait).because;
+}
 
 /** Every policy's recommendation, in order. */
 export function policyAnswers(document: CaseDocument, { ways }: Pick<Assessment, "ways">): PolicyAnswer[] {

@@ -19,7 +19,7 @@ const ORDER: Record<Policy, readonly ((way: WayJudgement) => number)[]> = {
   "future-ready": [(w) => -w.spareA, (w) => w.cost.typical],
 };
 /** How long a way takes, in words: "16 days from a Monday". */
-export type WaitInWords = (way: WayJudgement) => string;
+type WaitInWords = (way: WayJudgement) => string;
 
 const WON: Record<Policy, (way: WayJudgement, wait: WaitInWords) => string> = {
   "least-work": (w) => `the lowest typical cost (${money(w)})`,

@@ -149,11 +149,11 @@ function MeasuredLines({ input: { document, assessment } }: { input: PaperInput 
 }
 
 /** The decision with its reason. The recommendation, where nobody has decided or the decision is another one. */
-function Decision({ input: { document, assessment } }: { input: PaperInput }) {
+function Decision({ input: { document, assessment, because } }: { input: PaperInput }) {
   const { decision } = document;
   const otherwise = recommendedOtherwise(assessment);
   const way = takenWay(assessment);
-  if (!decision || !way) return <Text style={{ marginTop: 4 }}>{plain(assessment.because)}</Text>;
+  if (!decision || !way) return <Text style={{ marginTop: 4 }}>{plain(because)}</Text>;
   return (
     <View style={{ marginTop: 4 }}>
       <Text>
@@ -161,9 +161,7 @@ function Decision({ input: { document, assessment } }: { input: PaperInput }) {
           `Decided by ${decision.by} on ${showDay(decision.on, codebookOf(document.rules).region)}: ${decision.why}`,
         )}
       </Text>
-      {otherwise && (
-        <Text style={s.quiet}>{plain(`Recommended otherwise: ${otherwise.name}. ${assessment.because}`)}</Text>
-      )}
+      {otherwise && <Text style={s.quiet}>{plain(`Recommended otherwise: ${otherwise.name}. ${because}`)}</Text>}
     </View>
   );
 }

@@ -2,8 +2,6 @@
 
 import { object, string } from "yup";
 import { METHOD_IDS, type MethodId } from "#core/case/document/types.ts";
-import { codebookOf } from "#core/codebook/index.ts";
-import { showDay } from "#core/dates.ts";
 import { keptBookFor } from "#core/estimate/kept.ts";
 import { PAPER_LIST } from "#papers/list.ts";
 import { fileName } from "#routes/job-export/download.ts";
@@ -29,7 +27,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     method: readQuery(request, query).method,
     firm: person.firmName,
     preparedBy: person.name,
-    date: showDay(new Date().toISOString().slice(0, 10), codebookOf(job.document.rules).region),
+    today: new Date().toISOString().slice(0, 10),
   });
   return new Response(new Uint8Array(pdf), {
     headers: {

@@ -8,6 +8,7 @@ import { type Assessment, governingOf } from "#core/assess.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import { showDay } from "#core/dates.ts";
 import { decisionNow, recommendedOtherwise } from "#core/decide/decision.ts";
+import { becauseFrom } from "#core/decide/policies.ts";
 import { placeOfMissing } from "#core/find/missing-place.ts";
 import { isOver, showA } from "#core/units.ts";
 import { lower } from "#core/words.ts";
@@ -31,6 +32,7 @@ import { standOn } from "./find/stand-on.ts";
 import styles from "./frame.module.css";
 import { useIsGone } from "./use-is-gone.ts";
 import { useStepScroll } from "./use-step-scroll.ts";
+import { useVisit } from "./use-visit.ts";
 
 /** Fetched when there is something to tell. */
 const LastStep = lazyPart(() => import("./last-step.tsx"));
@@ -196,7 +198,8 @@ function Values({ before, values }: NamedValues) {
 }
 
 function AnswerBand() {
-  const { answer, assessment } = useJob();
+  const { answer, assessment, document, prices } = useJob();
+  const { today } = useVisit();
   const band = useRef<HTMLDivElement>(null);
   const gone = useIsGone(band);
   const { headroomA } = assessment;
@@ -235,7 +238,9 @@ function AnswerBand() {
               {most.more > 0 && (
                 <>
                   {" "}
-                  <Figure why={answerWhy(assessment, answer)}>and {most.more} more</Figure>
+                  <Figure why={answerWhy(assessment, answer, becauseFrom(document, assessment, prices.book, today))}>
+                    and {most.more} more
+                  </Figure>
                 </>
               )}
               {most.more === 0 && "."}

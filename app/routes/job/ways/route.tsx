@@ -6,15 +6,14 @@ import { type AssessedCase, assessCase } from "#core/assessed-case.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import type { Plan } from "#core/decide/plans.ts";
-import { becauseWith } from "#core/decide/policies.ts";
+import { becauseFrom } from "#core/decide/policies.ts";
 import { triesNothing, type WhatIf, withWhatIf } from "#core/decide/what-if.ts";
-import { daysFrom } from "#core/estimate/schedule.ts";
-import { showDays } from "#core/units.ts";
 import { lower } from "#core/words.ts";
 import { lazyPart } from "#ui/frame/lazy-part.ts";
 import { Section } from "#ui/frame/sheet.tsx";
 import { useJob } from "#ui/job-store/use-job.tsx";
 import { StepTrouble, stepMeta } from "../step.tsx";
+import { useVisit } from "../use-visit.ts";
 import type { Route } from "./+types/route";
 import { AllPlans } from "./all-plans.tsx";
 import { Calendar } from "./calendar.tsx";
@@ -25,7 +24,6 @@ import { Policies } from "./policies.tsx";
 import { PricesKept } from "./prices-kept.tsx";
 import { RuledOut } from "./ruled-out.tsx";
 import { SheetOfWays } from "./sheet-of-ways.tsx";
-import { useWorked } from "./use-worked.ts";
 import styles from "./ways.module.css";
 import { WhatIfPanel } from "./what-if.tsx";
 
@@ -80,12 +78,8 @@ export default function Ways({ params: { jobId } }: Route.ComponentProps) {
   const plan = tried?.of === job.document ? tried.plan : null;
   const shown = useTried(job, whatIf, plan);
   const { taken, ways } = shown.assessment;
-  const worked = useWorked(shown.prices.book);
-  const because = becauseWith(
-    shown.document,
-    shown.assessment,
-    ({ steps }) => `${showDays(daysFrom(steps, worked).typical)} from today`,
-  );
+  const { today } = useVisit();
+  const because = becauseFrom(shown.document, shown.assessment, shown.prices.book, today);
   const open = shown.answer.state === "open";
   const usable = useMemo(
     () =>

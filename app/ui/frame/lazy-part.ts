@@ -13,7 +13,7 @@ export const lazyPart = <Props extends object>(load: () => Promise<{ default: Co
   lazy(() => withRetries(load));
 
 /** @throws what `load` threw last, where it failed too often with a connection */
-export async function withRetries<Module>(load: () => Promise<Module>): Promise<Module> {
+async function withRetries<Module>(load: () => Promise<Module>): Promise<Module> {
   for (let tries = 0; ; tries++) {
     try {
       return await load();

@@ -19,7 +19,7 @@ test("a need that differs by day says the smallest current that is enough, and d
   await expect(page.getByText("must not be negative")).toBeVisible();
   await field(page, "Fri").fill("120");
   await expect(page.getByText(/^16 A is the smallest setting that is enough: it covers every night\.$/)).toBeVisible();
-  await expect(page.getByRole("row", { name: /^12 A slow/ })).toContainText("85.7 %");
+  await expect(page.getByRole("row", { name: /^12 A 120 V receptacle/ })).toContainText("85.7 %");
   await expect(page.getByRole("img", { name: /the hardest is Friday with 40 kWh/ })).toBeVisible();
   // Drawn, not only its place: the night of Friday is a bar among seven.
   await expect(page.locator(".js-plotly-plot .bars .point")).toHaveCount(7);

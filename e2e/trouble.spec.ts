@@ -48,6 +48,8 @@ test.describe("without a connection", () => {
     const keys = page.getByRole("dialog", { name: /keys/i });
     await expect(keys).toBeVisible();
     await expect(page.getByRole("heading", { name: "3 Coopers Slip" })).toBeAttached();
-    expect(await page.evaluate(() => [...document.styleSheets].some(({ href }) => href?.includes("/keys-")))).toBe(true);
+    expect(await page.evaluate(() => [...document.styleSheets].some(({ href }) => href?.includes("/keys-")))).toBe(
+      true,
+    );
   });
 });

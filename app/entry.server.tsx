@@ -40,7 +40,7 @@ export default async function handleRequest(
 
 /** Faults go to the log; people see words, never a stack. */
 export const handleError: HandleErrorFunction = (error, { request }) => {
-  // What was refused, was not found or takes no such request is no fault.
+  // Expected 4xx responses and aborted requests are not logged.
   if (request.signal.aborted || error instanceof Response || isRouteErrorResponse(error)) return;
   const path = pathOf(request.url);
   if (databaseIsLost(error)) log.error({ path }, "the database is out of reach");

@@ -1,6 +1,6 @@
 /**
- * `npm run --silent assess -- FILE.case.json ...` prints the assessment of each case as JSON;
- * `npm run --silent assess -- --after WAY FILE.case.json` the case as it would stand after the way's work.
+ * `npm run --silent assess -- FILE.case.json ...` prints the assessment of each case as JSON; `npm run --silent assess
+ * -- --after WAY FILE.case.json` prints the case after the way's work.
  */
 import "#core/codebook/editions.ts";
 import { readFileSync } from "node:fs";
@@ -19,7 +19,7 @@ WAY is one of: ${WAY_IDS.join(", ")}`;
 /** A case by itself brings no prices: the made-up ones that Heron ships with. */
 const bookOf = ({ rules }: CaseDocument) => DEMO_BOOKS[codebookOf(rules).currency];
 
-/** What is printed for one case, or why nothing can be, line by line. */
+/** The output for one case, or the reasons why there is none, line by line. */
 function answerTo(document: CaseDocument, after: WayId | null): { answer: unknown } | { refused: string[] } {
   if (!after) return { answer: assess(document, bookOf(document)) };
   const found = homeAfter(document, after, bookOf(document));

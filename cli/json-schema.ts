@@ -20,7 +20,7 @@ function numberSchema({ tests }: SchemaDescription): JsonSchema {
   return schema;
 }
 
-/** One node of `schema.describe()` as JSON Schema. Fields that are not named are allowed: they are kept. */
+/** One node of `schema.describe()` as JSON Schema. Unknown fields are allowed and preserved. */
 function toJsonSchema(description: SchemaFieldDescription): JsonSchema {
   const node = description as SchemaDescription;
   let schema: JsonSchema;

@@ -1,4 +1,4 @@
-/** `npx tsx cli/try-mutated-cases.ts COUNT [SEED]`: reads and assesses so many broken cases; prints what went wrong. */
+/** `npx tsx cli/try-mutated-cases.ts COUNT [SEED]`: reads and assesses COUNT broken cases; prints the failures. */
 
 import { readdirSync, readFileSync } from "node:fs";
 import path from "node:path";

@@ -27,7 +27,7 @@ export interface Answer {
   text: string;
   /** While it is open: the same sentence in parts, so that each value can be gone to. */
   first: NamedValues | null;
-  /** What to do next, and where. */
+  /** The next action, and its step. */
   next: { step: StepId; text: string };
 }
 
@@ -39,7 +39,7 @@ const VERDICTS: Record<AnswerState, string> = {
   open: "Open",
 };
 
-/** What the sentence of an open answer begins with. */
+/** Beginning of the sentence of an open answer. */
 const FIRST = "For a first answer, enter";
 
 function stateOf(assessment: Assessment): AnswerState {
@@ -95,21 +95,21 @@ export function answer(assessment: Assessment): Answer {
   };
 }
 
-/** So many things to confirm are named on top; all of them stand in the why sheet. */
+/** The head of a job names this many values to confirm; the why sheet lists all. */
 const NAMED = 3;
 
-/** What is most pressing after the answer itself, in one sentence; null where nothing is. */
+/** The most urgent message after the answer, in one sentence; null without one. */
 export interface Pressing {
   kind: "stop" | "confirm" | "after" | "assumed";
   text: string;
   /** The same in parts, where values of the case are to be confirmed. */
   confirm: NamedValues | null;
-  /** So many more are only told when asked. */
+  /** Number of further messages, shown on request. */
   more: number;
 }
 
 export function pressing({ findings, missing, assumed: all }: Assessment): Pressing | null {
-  // What decides and was only assumed is to be confirmed already.
+  // Decisive assumed values are already among those to be confirmed.
   const assumed = all.filter((f) => !missing.some((m) => m.key === f.key));
   const [stop, ...stops] = findings.filter((f) => f.severity === "stop");
   if (stop)
@@ -119,7 +119,7 @@ export function pressing({ findings, missing, assumed: all }: Assessment): Press
       confirm: null,
       more: stops.length + missing.length + assumed.length,
     };
-  // What decides stands in the answer itself while it is open.
+  // While the answer is open, it names the decisive values itself.
   const asked = missing.filter((m) => !m.decisive);
   if (asked.length > 0) {
     const values = asked.slice(0, NAMED);

@@ -41,7 +41,7 @@ export interface Assessment {
   ways: WayJudgement[];
   recommended: Recommendation["way"];
   because: string;
-  /** The way that was decided, else the recommended one: everything that follows a way follows this one. */
+  /** The decided way, otherwise the recommended one: papers, circuit and waterline follow it. */
   taken: string | null;
   /** Whether a person has decided for that way. */
   decided: boolean;
@@ -52,7 +52,7 @@ export interface Assessment {
   findings: SurveyFinding[];
   need: { energyPerDayKWh: number; hoursPerNight: number };
   missing: Missing[];
-  /** Values of the survey that are only assumed until somebody confirms them. */
+  /** Survey values that are only assumed until they are confirmed. */
   assumed: SourcedField[];
   assumptions: string[];
   waterline: Waterline;
@@ -90,10 +90,10 @@ function explainRating({ document, codebook: { words, sections }, supplyA }: Hom
   };
 }
 
-/** The reach is a drawing's affair and takes longer than all else together: it is worked out when somebody reads it. */
+/** Only drawings need the reach, and it takes longer than all other parts together, so it is lazy. */
 const assessmentOf = later<Omit<Assessment, "reach">, Pick<Assessment, "reach">>("reach");
 
-/** What the ways are judged on. */
+/** The context in which the ways are judged. */
 function situationOf(
   document: CaseDocument,
   codebook: Codebook,
@@ -197,9 +197,9 @@ export function assess(document: CaseDocument, book: PriceBook): Assessment {
 }
 
 /**
- * What nobody has read, on today's path and on that of the way that is taken. A way that is decided may replace links:
- * what is unknown about them counts no longer, unless there is no verdict today without it.
- * @returns the unknown values, and the keys of those that count no longer
+ * Unread values on today's path and on that of the taken way. A decided way may replace links: their unknown values do
+ * not count any more, unless they prevent a verdict today.
+ * @returns the unknown values, and the keys of those that do not count
  */
 function unknownValues(today: readonly Link[], taken: WayJudgement | undefined, decided: boolean) {
   const now = today.flatMap((link) => link.unknowns);
@@ -220,7 +220,7 @@ export function recommendedOf(document: CaseDocument, book: PriceBook): WayJudge
   return ways.find((w) => w.way === way) ?? null;
 }
 
-/** The case as it would stand after a way's work; the reasons where the way is ruled out. */
+/** The case after a way's work; the reasons where the way is ruled out. */
 export function homeAfter(
   document: CaseDocument,
   way: string,

@@ -1,6 +1,6 @@
 /**
- * Cautions that stand where the hand would be in danger, on the screen and on paper; those that a region words in its
- * own way (`survey.isolate`) are its codebook's.
+ * Cautions for the screen and the papers, shown at the dangerous step; the ones with regional wording
+ * (`survey.isolate`) are in the codebook.
  */
 export const CAUTIONS = {
   oldBoard: "Old boards may contain asbestos flash guards or devices known not to trip: do not disturb, do not add to.",

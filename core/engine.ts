@@ -1,5 +1,5 @@
 /**
- * The version of the assessment: raised with every change that can change an answer, so that whatever was kept of an
- * older one (the list's summaries) is made anew.
+ * The version of the assessment: raised with every change that can alter an answer, so that stored results of an older
+ * engine (the list's summaries) are recomputed.
  */
-export const ENGINE_VERSION = 13;
+export const ENGINE_VERSION = 14;

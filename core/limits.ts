@@ -21,7 +21,7 @@ export const MOST_PHOTO_BYTES = PHOTO_MB * MB;
 export const MOST_CASE_BODY_BYTES = 2 * MOST_CASE_BYTES;
 /** A file of prices, or the page of a price book. */
 export const MOST_PRICE_BODY_BYTES = 4 * MB;
-/** What is said of a picture, with all marks on it. */
+/** Limit of one change to a picture, with all marks on it. */
 export const MOST_PHOTO_CHANGE_BYTES = MB;
 /** A form or a message of any other kind. */
 export const MOST_FORM_BYTES = 64 * 1024;

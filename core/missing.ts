@@ -1,4 +1,4 @@
-/** What is still missing for a verdict, in words, by the step where it is entered. */
+/** Missing values for a verdict, in words, by the step where they are entered. */
 import type { Unknown } from "#core/path/types.ts";
 import { capital } from "./words.ts";
 
@@ -11,11 +11,11 @@ export interface Missing {
   text: string;
   /** Without it there is no verdict; the others only make it firmer. */
   decisive: boolean;
-  /** The field it stands in. */
+  /** Key of the field. */
   key: string;
 }
 
-/** What nobody has read on today's path and on that of the way that is taken, what decides first in front. */
+/** Unread values of today's path and of the taken way's path, decisive ones first. */
 export function missingOf(unknowns: readonly Unknown[]): Missing[] {
   const byKey = new Map(unknowns.map((u) => [u.key, u]));
   return [...byKey.values()]

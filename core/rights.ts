@@ -1,4 +1,4 @@
-/** Who of a firm may do what: said once, for the server that refuses and the page that does not offer. */
+/** Rights by role, stated once: the server refuses by them, and the page hides controls by them. */
 
 export const ROLES = ["owner", "electrician", "apprentice"] as const;
 export type Role = (typeof ROLES)[number];

@@ -1,4 +1,4 @@
-/** What the list of jobs shows of a case, so that a list never has to read whole cases. */
+/** Summary of a case for the job list, so that a list never reads whole cases. */
 
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { decisionNow } from "#core/decide/decision.ts";
@@ -9,11 +9,11 @@ import type { Waterline } from "./waterline.ts";
 
 export interface CaseSummary extends Answer {
   waterline: Waterline;
-  /** The engine that made it; one of another version is made anew. */
+  /** Version of the engine that made it; a summary of another version is recomputed. */
   engine: number;
-  /** What was decided, and what shakes it; null where nobody has decided. */
+  /** The decision and the change that invalidates it; null without a decision. */
   decided: { way: string; shaken: string | null } | null;
-  /** The version of the price book it was made with; of the newest one, where it is another, it is made anew. */
+  /** Version of the price book used; where the newest one applies and differs, the summary is recomputed. */
   prices: number;
 }
 
@@ -28,6 +28,6 @@ export function summaryOf(document: CaseDocument, assessment: Assessment, prices
   };
 }
 
-/** Whether a kept summary says what this engine would say by these prices. */
+/** Whether a stored summary equals that of this engine with these prices. */
 export const isCurrent = (summary: Pick<CaseSummary, "engine" | "prices">, prices: number): boolean =>
   summary.engine === ENGINE_VERSION && summary.prices === prices;

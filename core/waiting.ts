@@ -3,7 +3,10 @@ import type { PermissionFrom, PermissionState } from "#core/case/document/types.
 import { PERMISSIONS } from "#core/case/document/vocabulary.ts";
 import type { Stage } from "./stages.ts";
 
-/** The customer with a quote in hand, the operator with an application, and whoever was asked for permission. */
+/**
+ * Parties that a job can wait for: the customer with a quote, the operator with an application, and everyone whose
+ * permission was asked.
+ */
 export const WAITED_FOR = ["customer", "operator", ...PERMISSIONS] as const;
 export type WaitedFor = (typeof WAITED_FOR)[number];
 

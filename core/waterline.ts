@@ -4,7 +4,7 @@ import { showA } from "./units.ts";
 export interface Waterline {
   /** Top edge of the bank. */
   ratingA: number;
-  /** What the top edge is, where it is not the supply, e.g. "Main panel". */
+  /** Name of the top edge where it is not the supply, e.g. "Main panel". */
   edge?: string;
   /** Water: the demand without the new charger. */
   demandA: number;

@@ -9,12 +9,12 @@ export interface Cited {
 
 /** The whole answer to "why?" for one figure. */
 export interface Why extends Cited {
-  /** What the figure is, e.g. "Headroom". */
+  /** Name of the figure, e.g. "Headroom". */
   figure: string;
   /** As shown, with its unit. */
   value: string;
   assumes: string[];
-  /** What would change it. */
+  /** Changes that would alter it. */
   changes: string[];
 }
 
@@ -36,10 +36,10 @@ export const why = (
 type Makers<Later> = { [Name in keyof Later]: () => Later[Name] };
 
 /**
- * Objects with properties that are only made when somebody reads them, and made anew each time. The getters stand on a
- * class: in an object literal they cost some microseconds for every object, which each keystroke would pay.
- * @param names of the properties that wait
- * @returns makes such an object of its plain fields and the makers of the others; JSON has all of them
+ * Objects with lazy properties, which are computed on each read. The getters are on a class: in an object literal they
+ * would cost some microseconds for every object, on each keystroke.
+ * @param names of the lazy properties
+ * @returns a factory from plain fields and the functions of the lazy ones; JSON contains all of them
  */
 export function later<Now extends object, Later extends object>(
   ...names: (keyof Later & string)[]

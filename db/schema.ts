@@ -67,9 +67,9 @@ export const person = mysqlTable(
     role: mysqlEnum("role", ROLES).notNull(),
     /** Empty until the person has set one by the link of the invitation. */
     passwordHash: varchar("password_hash", { length: 255 }).notNull(),
-    /** Who left the firm signs in no more; what they did keeps their name. */
+    /** Inactive people cannot sign in; their history keeps their name. */
     active: boolean("active").notNull().default(true),
-    /** Secret of the second factor, base 32; null where there is none. */
+    /** Secret of the second factor, base 32; null without one. */
     totpSecret: varchar("totp_secret", { length: 64 }),
     /** The last step of time whose code was taken: none is taken twice. */
     totpStep: int("totp_step").notNull().default(0),
@@ -80,7 +80,7 @@ export const person = mysqlTable(
 export const session = mysqlTable(
   "session",
   {
-    /** SHA-256 of the cookie's token; the token itself is nowhere kept. */
+    /** SHA-256 of the cookie's token; the token itself is not stored. */
     id: id().primaryKey(),
     personId: id("person_id")
       .notNull()
@@ -161,7 +161,7 @@ export const signInFailure = mysqlTable(
     id: int("id").autoincrement().primaryKey(),
     email: exactText("email", 200).notNull(),
     address: varchar("address", { length: 64 }).notNull(),
-    /** What was tried: the password, or the code of the second factor. */
+    /** The tried credential: the password, or the code of the second factor. */
     kind: mysqlEnum("kind", ["password", "code"]).notNull().default("password"),
     /** The known device it was tried from; empty where it was none. */
     device: exactText("device", 64).notNull().default(""),
@@ -174,7 +174,7 @@ export const signInFailure = mysqlTable(
   ],
 );
 
-/** Follows from the case: whether the job waits for somebody's permission. */
+/** Derived from the case: whether the job waits for this party's permission. */
 const waitsFor = (who: PermissionFrom) =>
   boolean(`waits_for_${who}`).generatedAlwaysAs(
     sql.raw(`json_value(\`case\`, '$.enquiry.permissions.${who}') <=> 'asked'`),
@@ -284,7 +284,7 @@ export const edit = mysqlTable(
   (t) => [uniqueIndex("edit_job_revision").on(t.jobId, t.revision)],
 );
 
-/** A picture that proves something of a job; the drawing on it is kept apart from its bytes. */
+/** A picture of a job, with its marks stored apart from its bytes. */
 export const photo = mysqlTable(
   "photo",
   {
@@ -331,7 +331,7 @@ export const intervalData = mysqlTable(
   (t) => [primaryKey({ columns: [t.jobId, t.digest] })],
 );
 
-/** What the columns of a kind of file mean, as somebody of the firm said once. */
+/** Meaning of the columns of a kind of file, as answered once in the firm. */
 export const intervalMapping = mysqlTable(
   "interval_mapping",
   {

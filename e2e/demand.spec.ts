@@ -1,6 +1,6 @@
 /** The Demand step beyond its first lines: the ledger's order, comparing methods, other people's totals, papers. */
 import { spawnSync } from "node:child_process";
-import { expect, field, importCase, openCopy, openStep, saved, signInAs, test } from "./heron.ts";
+import { caseOf, expect, field, goToStep, importCase, openCopy, openStep, saved, signInAs, test } from "./heron.ts";
 
 test("methods stand side by side, and another one can be chosen and printed", async ({ page, heron }) => {
   await signInAs(page, heron, "Mara Quill");
@@ -107,4 +107,66 @@ test("a sub-panel groups the ledger, and its feeder is computed", async ({ page,
   await expect(page.getByRole("row", { name: /Feeder of Garage/ })).toContainText("25 A");
   await page.getByRole("link", { name: /Ways/ }).click();
   await expect(page.locator("[data-way=dedicated-circuit]")).toContainText("feeder to Garage has only 25 A spare");
+});
+
+test("heating units, a planned load, a socket on the cooker's control, settings and terminals have their controls", async ({
+  page,
+  heron,
+}) => {
+  await signInAs(page, heron, "Mara Quill");
+  const us = await openCopy(page, heron, "tidewrack-lantern-row", "4 Method Mews", "demand");
+  await field(page, "Add a load").fill("baseboard 6kw");
+  await page.keyboard.press("Enter");
+  const loads = async (job: string): Promise<Record<string, unknown>[]> => {
+    await saved(page);
+    return (await caseOf(page, heron, job)).loads;
+  };
+  await field(page, "Separately controlled units of Electric space heating").fill("4");
+  await page.getByText("Methods side by side").click();
+  expect((await loads(us)).at(-1)).toMatchObject({ kind: "space-heating", controlled: 4 });
+  await expect(page.getByRole("table").filter({ hasText: "Optional method, dwelling unit" }).first()).toBeVisible();
+  await page.getByRole("button", { name: "Electric space heating is planned, not there yet" }).click();
+  await expect(page.locator("[data-load]", { hasText: "planned" })).toHaveCount(1);
+  expect((await loads(us)).at(-1)).toMatchObject({ existing: false });
+
+  await goToStep(page, "need");
+  await field(page, "Current settings").fill("16, 24 A 40");
+  await saved(page);
+  expect((await caseOf(page, heron, us)).charger.settableA).toEqual([16, 24, 40]);
+  await field(page, "Current settings").fill("16, many");
+  await expect(page.getByText(/^Current settings .*"many"/)).toBeVisible();
+
+  await goToStep(page, "survey");
+  await expect(page.getByText("Accepted below the minimum")).toHaveCount(0);
+  await field(page, "Service rating").fill("60");
+  await page.getByRole("radiogroup", { name: "Accepted below the minimum" }).getByText("yes").click();
+  await saved(page);
+  expect((await caseOf(page, heron, us)).supply).toMatchObject({ ratingA: 60, belowMinimumAccepted: true });
+
+  await goToStep(page, "circuit");
+  await page.getByRole("button", { name: "Start the run" }).click();
+  await page.getByRole("combobox", { name: "Terminals of this run" }).click();
+  await page.getByTitle("75 °C, marked at both ends").click();
+  await saved(page);
+  expect((await caseOf(page, heron, us)).run).toMatchObject({ terminalC: 75 });
+
+  await signInAs(page, heron, "Wren Osier");
+  const uk = await openCopy(page, heron, "osier-withy-walk", "5 Method Mews", "demand");
+  await page.getByRole("checkbox", { name: /^A socket on the control of/ }).check();
+  expect((await loads(uk)).some((load) => load.socketOnControl === true)).toBe(true);
+  await goToStep(page, "need");
+  await field(page, "Margin of the clamps' limit").fill("8");
+  await saved(page);
+  expect((await caseOf(page, heron, uk)).options).toMatchObject({ managedMarginA: 8 });
+
+  await goToStep(page, "circuit");
+  await page.getByRole("button", { name: "Drive in front of the house" }).click();
+  await field(page, "Width of the charger, m").fill("0.4");
+  await page.getByText("A hole through it").click();
+  await field(page, "All layers of the wall, mm").fill("320");
+  await expect(page.getByText(/^Drilled at/)).toContainText("320.5 mm");
+  await field(page, "All layers of the wall, mm").fill("20000");
+  await expect(page.getByText("All layers of the wall, mm must be 10000 at most")).toBeVisible();
+  await saved(page);
+  expect((await caseOf(page, heron, uk)).place).toMatchObject({ charger: { width: 0.4 }, hole: { thickness: 0.32 } });
 });

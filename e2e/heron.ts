@@ -32,10 +32,10 @@ export class Heron {
     private database: RunningDatabase,
     private server: ChildProcess,
     private readonly env: NodeJS.ProcessEnv,
-    /** Where the stand-in of a clamp recorder answers. */
+    /** Port of the stand-in of a clamp recorder. */
     readonly recorderPort: number,
     private recorder: ChildProcess,
-    /** What the server tells of itself. */
+    /** URL of the server's metrics. */
     readonly metricsUrl: string,
   ) {}
 
@@ -147,7 +147,7 @@ export async function openStep(page: Page, heron: Heron, job: string, step: stri
   await page.waitForSelector("html[data-ready=job]");
 }
 
-/** Goes to another step of the open job by its link, which takes a part of the time of opening it anew. */
+/** Goes to another step of the open job by its link, which is faster than opening its page. */
 export async function goToStep(page: Page, step: string) {
   const name = capital(step);
   await page

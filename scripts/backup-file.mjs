@@ -1,6 +1,6 @@
 /**
- * The file of a backup: one line of JSON that says what it is, then the database as SQL, packed. The line is as long
- * whatever it says, so that it is written last.
+ * The file of a backup: one line of JSON as its description, then the database as SQL, compressed. The line has a
+ * fixed length, so that it can be written last.
  */
 import { createHash } from "node:crypto";
 import { createReadStream } from "node:fs";
@@ -20,7 +20,7 @@ export async function sha256Of(file) {
   return hash.digest("hex");
 }
 
-/** Counts the rows of a dump while it goes by: those of the file, whatever is written to the database meanwhile. */
+/** Counts the rows of a dump as it passes: the rows in the file, regardless of concurrent writes. */
 export class RowCounter extends Transform {
   /** Rows by table. */
   counts;

@@ -8,7 +8,7 @@ import { FORMAT, headLine, RowCounter, sha256Of } from "./backup-file.mjs";
 import { ask, databaseAt, PACKET_BYTES, start } from "./mariadb.mjs";
 import { main, PlainError, ROOT } from "./setup.mjs";
 
-/** What lets people in, and is worth nothing later: sessions, links, tries. */
+/** Tables that grant access and are worthless later: sessions, links, sign-in attempts. */
 const LEFT_OUT = ["session", "password_link", "sign_in_failure", "known_device"];
 const COUNTED = ["firm", "person", "job", "edit", "photo"];
 

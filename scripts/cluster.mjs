@@ -10,7 +10,7 @@ const PROVIDER = ["/usr/lib/galera/libgalera_smm.so", "/usr/lib/libgalera_smm.so
 /** A node that joins may take over all data first. */
 const JOIN_WAIT_MS = 180_000;
 
-/** What a node that was killed has: its place in the writes of the cluster, so that it asks for those it missed alone. */
+/** Position of a killed node in the writes of the cluster, so that it requests only the missing ones. */
 function recoveredPosition(data) {
   const { stderr } = spawnSync(
     existsSync("/usr/sbin/mariadbd") ? "/usr/sbin/mariadbd" : "mariadbd",
@@ -70,7 +70,7 @@ export async function startCluster({ folder, nodes: count = 3 }) {
       port: sql,
       password: isFirst ? null : password,
       startWaitMs: JOIN_WAIT_MS,
-      // As root, the programs that copy data between nodes would run as nobody.
+      // Started as root, the programs that copy data between nodes would run as the user nobody.
       user: "mysql",
       options: [
         "--wsrep-on=ON",

@@ -10,7 +10,7 @@ import { PlainError } from "./setup.mjs";
 const LEAST_FREE_BYTES = 400 * 1024 * 1024;
 const START_WAIT_MS = 60_000;
 const isRoot = process.getuid?.() === 0;
-/** Whoever starts it owns it; root has to say so. */
+/** The user who starts it owns it; root must name the user explicitly. */
 const asUser = (user) => (isRoot ? [`--user=${user}`] : []);
 const mariadbd = existsSync("/usr/sbin/mariadbd") ? "/usr/sbin/mariadbd" : "mariadbd";
 

@@ -12,7 +12,7 @@ const databasePort = Number(process.env.HERON_DB_PORT ?? 4871);
 const fresh = process.argv.includes("--fresh");
 const folder = process.env.HERON_DB_FOLDER ?? path.join(STATE, "demo-db");
 
-/** Stand-ins of clamp recorders, one for each firm; the ports that follow the database's. */
+/** Stand-ins of clamp recorders, one for each firm, on the ports after the database's. */
 const RECORDERS = [
   { firm: "tidewrack", port: databasePort + 1, CLAMPS: "2", VOLTS: "120" },
   { firm: "osier", port: databasePort + 2, CLAMPS: "1", VOLTS: "230" },

@@ -9,7 +9,7 @@ const { count, size } = await injectManifest({
   swDest: path.join(client, "service-worker.js"),
   globDirectory: client,
   globPatterns: ["assets/**/*.{js,css,woff2}", "*.{svg,webmanifest}"],
-  // Larger than all else together, and seldom needed: it is fetched with the first HEIC picture.
+  // Larger than all other files together and rarely needed: loaded with the first HEIC picture.
   globIgnores: ["assets/heic-worker-*.js"],
   dontCacheBustURLsMatching: /^assets\//,
   maximumFileSizeToCacheInBytes: 4 * 1024 * 1024,

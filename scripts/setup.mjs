@@ -1,4 +1,7 @@
-/** What a fresh machine lacks is installed here: npm packages, and programs from Debian's packages. Node only. */
+/**
+ * Installs missing requirements of a new machine: npm packages, and programs from Debian's packages. It needs only
+ * Node.
+ */
 import { spawnSync } from "node:child_process";
 import { createHash } from "node:crypto";
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from "node:fs";
@@ -7,10 +10,10 @@ import path from "node:path";
 export const ROOT = path.resolve(import.meta.dirname, "..");
 export const STATE = path.join(ROOT, ".heron");
 
-/** A failure that is told to the user in plain words, without a stack. */
+/** An error that is shown to the user in plain words, without a stack. */
 export class PlainError extends Error {}
 
-/** Where a program stands on the PATH; undefined where it does not. */
+/** Location of a program on the PATH; undefined without one. */
 const findOnPath = (program) =>
   (process.env.PATH ?? "")
     .split(path.delimiter)

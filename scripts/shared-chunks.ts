@@ -5,7 +5,7 @@
 
 export type SharedChunk = "base" | "job";
 
-/** What the bundler knows about a module. */
+/** The bundler's module graph. */
 export interface ModuleGraph {
   getModuleInfo(id: string): { importers: readonly string[] } | null;
 }
@@ -17,7 +17,7 @@ const STEP = /[\\/]app[\\/]routes[\\/]job[\\/]\w+[\\/]route\.tsx(\?|$)/;
 /** A page carries the rules of its own country only. */
 const RULES = /[\\/]core[\\/].*[\\/](nec|bs7671)[^\\/]*[\\/]/;
 const OWN_SOURCE = /[\\/](core|app[\\/]ui)[\\/].*\.tsx?$/;
-/** What Vite adds wherever a part of a page is loaded only when it is needed. */
+/** The helper that Vite adds to every lazily loaded part. */
 const PRELOAD_HELPER = /vite[\\/]preload-helper/;
 const LEAST_STEPS = 3;
 

@@ -29,8 +29,8 @@ function run(command, args, isShownAtOnce) {
 }
 
 /**
- * A stage that passes or fails as a whole; or, with `count`, one that counts its tests. A stage that should count and
- * tells no counts, or fails beside them, is a failure itself.
+ * A stage that passes or fails as a whole; or, with `count`, one that counts its tests. A counting stage without
+ * counts, or with a failure beside them, is a failure itself.
  */
 async function runStage({ name, command, args, count }, isShownAtOnce = false) {
   const from = Date.now();

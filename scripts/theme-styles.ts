@@ -28,7 +28,7 @@ function controlsIn(folder: string): string[] {
   return [...found].sort();
 }
 
-/** What the controls ask of a theme: their rules, or the values that the theme gives to them. */
+/** The styles that the controls need of a theme: their rules, or the values of the theme. */
 function stylesOf(theme: ThemeName, includes: string[], types: ("style" | "token" | "cssVar")[]): string {
   const cache = createCache();
   const { zeroRuntime: _, ...config } = ANTD_THEMES[theme];
@@ -59,8 +59,8 @@ const namesIn = (code: string): string[] => [
 ];
 
 /**
- * A control's module of styles without what makes them: its hooks still name the theme's values, whose rules stand in
- * the sheet; undefined where something else is taken from it than hooks.
+ * A control's style module without its generators: its hooks still return the theme's names, whose rules are in the
+ * extracted sheet; undefined where the module has other users.
  */
 function withoutMakers(code: string): string | undefined {
   const names = namesIn(code);
@@ -77,9 +77,9 @@ function withoutMakers(code: string): string | undefined {
 }
 
 /**
- * What else of Ant Design makes styles in the browser, or brings a library for something that Heron does not ask of it:
+ * Further parts of Ant Design that generate styles in the browser or import a library that Heron does not use:
  * tooltips of segments and of the provider, the empty picture of a list, fields for searches, passwords and codes, the
- * list of what was uploaded, pages of another size.
+ * list of uploaded files, the page-size switch.
  */
 const LIGHTENED: readonly [file: string, heavy: RegExp, light: string][] = [
   ["form/context.js", /'@rc-component\/form'/, "'@rc-component/form/es/FormContext'"],
@@ -111,7 +111,7 @@ function lightened(code: string, file: string): string | undefined {
 export function themeStyles(): Plugin {
   return {
     name: "heron-theme-styles",
-    // In the browser alone: on the server the makers cost nobody anything.
+    // Browser builds only: on the server the generators are harmless.
     transform: (code, file, options) => (options?.ssr ? undefined : lightened(code, file)),
     resolveId: (asked) => (asked === ID ? ID : undefined),
     load(asked) {

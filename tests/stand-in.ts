@@ -1,4 +1,4 @@
-/** The stand-in of a clamp recorder as a process of its own, for tests. */
+/** The stand-in of a clamp recorder in its own process, for tests. */
 import { type ChildProcess, spawn } from "node:child_process";
 
 export { freePort } from "../scripts/database.mjs";

@@ -1,4 +1,4 @@
-/** The papers of a job by name, for whoever links to them; a new one is a folder and a line here and in `index.ts`. */
+/** Names of a job's papers, for links to them. A new paper is a folder, a line here and a line in `index.ts`. */
 import type { Words } from "#core/codebook/types.ts";
 import { capital } from "#core/words.ts";
 

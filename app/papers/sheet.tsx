@@ -1,4 +1,4 @@
-/** What every paper shares: page, head with job and firm, foot with page numbers, places to sign. */
+/** Shared parts of all papers: page, head with job and firm, foot with page numbers, signature lines. */
 
 import { Document, Page, StyleSheet, Text, View } from "@react-pdf/renderer";
 import type { ReactNode } from "react";

@@ -1,4 +1,4 @@
-/** The waterline on paper: the same shape as on the page, told apart by hatching rather than colour. */
+/** The waterline on paper: the page's shape, with hatching in place of colour. */
 
 import { G, Line, Path, Rect, Svg, Text } from "@react-pdf/renderer";
 import { showA } from "#core/units.ts";

@@ -1,4 +1,4 @@
-/** What people change about how they sign in. */
+/** Changes of a person's sign-in data. */
 import { eq } from "drizzle-orm";
 import { passwordLink, person } from "#db/schema.ts";
 import { database, inTransaction } from "./database.ts";
@@ -9,8 +9,8 @@ import { endOtherSessions, forgetOfferedSecret, offeredSecret, type SignedIn } f
 import { beginAttempt, TOO_MANY_TRIES } from "./sign-in-attempts.ts";
 
 /**
- * Who asks for a change, and from where. A change needs a session, so its attempts are counted as those of a known
- * device: strangers who guess at the same e-mail do not slow it.
+ * The person who requests a change, and the address. A change needs a session, so its attempts count as those of a
+ * known device: strangers who guess at the same e-mail do not slow it.
  */
 const attemptOf = ({ email, sessionId }: SignedIn, address: string) => ({ email, address, device: sessionId });
 

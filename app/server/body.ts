@@ -1,6 +1,6 @@
 /**
- * Receives the bodies of requests. Nothing else happens with a request before its body is complete, so an unfinished
- * body takes no place in any queue.
+ * Receives the bodies of requests. A request is processed only when its body is complete, so an unfinished body uses
+ * no queue.
  */
 import type { Readable } from "node:stream";
 import { refuse } from "./refusals.ts";

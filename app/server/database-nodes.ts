@@ -76,7 +76,7 @@ export class DatabaseNodes {
         connectTimeout: CONNECT_MS,
         enableKeepAlive: true,
       });
-      // What was written through another node is there before anything is read.
+      // Writes through another node must be visible before anything is read.
       if (urls.length > 1)
         pool.pool.on("connection", (connection) => void connection.query("set session wsrep_sync_wait = 7"));
       return { name: new URL(uri).host, pool, isLost: false };

@@ -26,7 +26,7 @@ async function tryAgain<T>(work: () => Promise<T>, maySucceed: (error: unknown) 
     }
 }
 
-/** What Drizzle asks of a client: single statements, each atomic by itself. */
+/** The client interface that Drizzle needs: single statements, each atomic. */
 const client = {
   query: ((...args: Parameters<DatabaseNodes["query"]>) =>
     tryAgain(() => nodes.query(...args), isRolledBack)) as DatabaseNodes["query"],

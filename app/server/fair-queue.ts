@@ -1,7 +1,4 @@
-/**
- * A queue for work that takes long. It serves firms in turn, and the people of a firm in turn, so that nobody keeps the
- * others waiting.
- */
+/** A fair queue for slow work: it serves firms in turn, and the people of a firm in turn. */
 import { refuse } from "./refusals.ts";
 import type { Sender } from "./sender.ts";
 
@@ -45,7 +42,7 @@ function moveToEnd<V>(map: Map<string, V> | undefined, key: string): void {
 }
 
 export class FairQueue {
-  /** Waiting tasks by firm and by person; whoever is served next comes first, in both. */
+  /** Waiting tasks by firm and by person, both in the order of service. */
   private readonly waiting = new Map<string, Map<string, Set<WaitingTask>>>();
   private readonly waitingOfOne = new Counts();
   private readonly waitingOfFirm = new Counts();
@@ -68,7 +65,7 @@ export class FairQueue {
 
   /**
    * Runs a task when it is the sender's turn.
-   * @param sender its signal is aborted when nobody waits for the result any more: a waiting task then leaves the queue
+   * @param sender its signal is aborted when the result is not needed any more: a waiting task then leaves the queue
    * @throws the refusal "busy" where the queue, or the person's or firm's share of it, is full
    */
   run<T>(sender: Sender, work: () => Promise<T>): Promise<T> {

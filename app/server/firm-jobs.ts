@@ -31,7 +31,7 @@ export interface OpenJob {
   books: KeptBook[];
 }
 
-/** What an edit came to. */
+/** The result of an edit. */
 export type EditAnswer =
   | { kind: "accepted"; revision: number; edits: AppliedEdit[] }
   | { kind: "conflict"; revision: number; edits: AppliedEdit[]; with: AppliedEdit }

@@ -63,8 +63,8 @@ export const securityHeaders = helmet({
 });
 
 /**
- * The path as the router reads it: escapes resolved, without case, without the suffix of a data request or a slash at
- * the end. Null where its escapes are none.
+ * The path as the router reads it: escapes resolved, lower case, without the suffix of a data request or a trailing
+ * slash. Null for invalid escapes.
  */
 export function routedPath(path: string): string | null {
   try {
@@ -77,7 +77,7 @@ export function routedPath(path: string): string | null {
   }
 }
 
-/** An address whose escapes are none leads nowhere. */
+/** A URL with invalid escapes is not found. */
 export function soundAddress(request: Request, response: Response, next: NextFunction): void {
   if (routedPath(request.path) === null) refuseWith(response, "bad-request");
   else next();

@@ -80,13 +80,13 @@ async function renderJobPage({ url, headers }: globalThis.Request, context: Rout
   return new globalThis.Response(body, init);
 }
 
-/** What is being answered is finished, within reason. */
+/** Time to finish running responses. */
 const LAST_ANSWERS_MS = 1000;
 const REQUEST_MS = 150_000;
 const HEADERS_MS = 15_000;
 const SWEEP_MS = 10 * 60 * 1000;
 
-/** Migrates, listens, and closes in order when told to stop. */
+/** Migrates, listens, and shuts down gracefully on a signal. */
 export async function serve(): Promise<void> {
   await migrateDatabase(settings.databaseUrl);
   await indexOutdatedWords();

@@ -8,13 +8,13 @@ import { MOST_FORM_BYTES } from "#core/limits.ts";
 import { parseJson } from "#core/parse-json.ts";
 import { refuse } from "./refusals.ts";
 
-/** What was typed, checked, or what is wrong with it by field; and the text of the known fields as it was typed. */
+/** Validated form values, or the problems by field; and the typed text of the known fields. */
 export type FormInput<T> = { typed: Record<string, string> } & (
   | { value: T; problems?: undefined }
   | { value?: undefined; problems: Record<string, string> }
 );
 
-/** What is wrong with a form, by field, in the field's own words; any other fault goes on. */
+/** Problems of a form by field, in the field's own words; any other error is rethrown. */
 function problemsOf(error: unknown): Record<string, string> {
   if (!(error instanceof ValidationError)) throw error;
   const each = error.inner.length > 0 ? error.inner : [error];

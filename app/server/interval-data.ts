@@ -25,7 +25,7 @@ export function intervalsOf(firmId: string) {
   const own = (jobId: string, digest: string) => and(eq(intervalData.jobId, jobId), eq(intervalData.digest, digest));
 
   return {
-    /** What is kept of a job, without its values; null where the firm has no such job. */
+    /** The stored data of a job, without its values; null where the firm has no such job. */
     async list(jobId: string): Promise<KeptAbout[] | null> {
       if (!(await hasJob(jobId))) return null;
       const rows = await database
@@ -65,7 +65,7 @@ export function intervalsOf(firmId: string) {
       });
     },
 
-    /** What is said of data, and its packed values. */
+    /** The description of data, and its packed values. */
     async find(jobId: string, digest: string): Promise<{ about: KeptAbout; values: Buffer } | null> {
       const [found] = await database
         .select({ about: intervalData.about, values: intervalData.values })
@@ -82,14 +82,14 @@ export function intervalsOf(firmId: string) {
       return true;
     },
 
-    /** What the firm has said of the columns of its files. */
+    /** The firm's answers on the columns of its files. */
     mappings: (): Promise<MappingOfHead[]> =>
       database
         .select({ head: intervalMapping.head, mapping: intervalMapping.mapping })
         .from(intervalMapping)
         .where(eq(intervalMapping.firmId, firmId)),
 
-    /** Remembers what somebody said; of one kind of file the last word holds. */
+    /** Remembers an answer; the last answer for a kind of file counts. */
     async remember({ head, mapping }: MappingOfHead): Promise<void> {
       await database
         .insert(intervalMapping)

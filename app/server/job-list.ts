@@ -32,7 +32,7 @@ export interface JobRow {
   rules: string;
   stage: Stage;
   summary: CaseSummary;
-  /** Whose permission is needed, and how far it has come. */
+  /** The permissions that are needed, and their state. */
   permissions: Partial<Record<PermissionFrom, PermissionState>>;
   updatedAt: Date;
 }
@@ -129,7 +129,7 @@ async function rarestWord(firmId: string, words: readonly string[]): Promise<{ w
 interface Matching {
   /** From where the jobs that match are read. */
   from: SQL;
-  /** What they have to fulfil. */
+  /** The conditions of the query. */
   conditions: SQL[];
   mostCounted: number;
 }
@@ -205,7 +205,7 @@ async function jobsInOrder(ids: readonly string[]): Promise<StoredRow[]> {
   return ids.flatMap((id) => byId.get(id) ?? []);
 }
 
-/** Makes summaries anew that an older engine or older prices made, and stores them. */
+/** Recomputes and stores summaries made by an older engine or with older prices. */
 async function withCurrentSummaries(firmId: string, jobs: StoredRow[]): Promise<JobRow[]> {
   const prices = pricesOf(firmId);
   const newest = await prices.newest();
@@ -226,7 +226,7 @@ async function withCurrentSummaries(firmId: string, jobs: StoredRow[]): Promise<
   for (const [id, { revision, summary }] of made)
     await database
       .update(job)
-      // What follows from the case is no change of it: neither its revision nor its time moves.
+      // A summary is derived from the case, so neither the revision nor the time of the job changes.
       .set({ summary, updatedAt: sql`updated_at` })
       .where(and(eq(job.id, id), eq(job.revision, revision)));
   return jobs.map((j) => ({ ...j, summary: made.get(j.id)?.summary ?? j.summary }));

@@ -83,7 +83,7 @@ export function photosOf(firmId: string) {
       });
     },
 
-    /** Changes what is said of a photo or drawn on it; false where there is none. */
+    /** Changes the description or the marks of a photo; false where it does not exist. */
     async change(jobId: string, photoId: string, changes: PhotoChange): Promise<boolean> {
       return inTransaction(async (tx) => {
         if (!(await lockJob(tx, jobId))) return false;

@@ -1,6 +1,6 @@
 /**
- * Tells open pages what happens to their job: edits and photos, whichever process took them (one small query for all
- * watched jobs a few times a second, as long as anybody watches), and who else has it open in this process.
+ * Notifies open pages of changes to their job: edits and photos, from all processes (one small query for all watched
+ * jobs a few times a second, while any job is watched), and other people with the job open in this process.
  */
 import { inArray } from "drizzle-orm";
 import { job } from "#db/schema.ts";
@@ -16,7 +16,7 @@ export interface OtherPerson {
   field: string;
 }
 
-/** How a job stands. */
+/** The state of a job. */
 export interface JobNews {
   revision: number;
   photoRevision: number;
@@ -30,7 +30,7 @@ interface Watcher {
   /** The session has ended, here or elsewhere. */
   ended: () => void;
 }
-/** Sessions are asked for once in so many looks. */
+/** Sessions are checked on every Nth poll. */
 const LOOKS_A_SESSION = 5;
 
 const watched = new Map<string, Set<Watcher>>();
@@ -57,7 +57,7 @@ export function standIn(jobId: string, sessionId: string, field: string): void {
 let looking = false;
 let looks = 0;
 
-/** Whoever is not signed in any more hears nothing more. */
+/** Listeners whose session has ended are removed. */
 async function endThoseSignedOut(): Promise<void> {
   const all = [...watched.values()].flatMap((watchers) => [...watchers]);
   if (all.length === 0) return;
@@ -86,7 +86,7 @@ async function look(): Promise<void> {
 }
 
 /**
- * Calls `listener` with how the job stands again and again until the returned function is called, and `ended` once the
+ * Calls `listener` with the job's state after each change until the returned function is called, and `ended` once the
  * person's session is over.
  */
 export function watchJob(

@@ -5,8 +5,8 @@ import { settings } from "./settings.ts";
 export const log = pino({ level: settings.logLevel, base: null });
 
 /**
- * What may be told of a fault: its kind, codes and where it arose. Messages are left out, as those of a database or a
- * parser quote what they were given.
+ * The loggable part of an error: its kind, codes and origin. Messages are left out, as those of a database or a parser
+ * quote their input.
  */
 export function faultOf(error: unknown): { fault: string; code?: string; at: string[]; cause?: object } {
   if (!(error instanceof Error)) return { fault: typeof error, at: [] };

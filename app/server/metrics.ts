@@ -1,4 +1,4 @@
-/** What a process tells of itself for those who watch it, on a port of its own: counts and times, no names, no paths. */
+/** Metrics of a process on a port of its own: counts and times, no names, no paths. */
 import { createServer, type Server } from "node:http";
 import type { NextFunction, Request, Response } from "express";
 import { collectDefaultMetrics, Gauge, Histogram, Registry } from "prom-client";

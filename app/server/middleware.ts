@@ -1,4 +1,7 @@
-/** What stands before routes: who asks, and the jobs and photos of that person's firm, which are all a route can reach. */
+/**
+ * Middleware of the routes: the signed-in person, and the jobs and photos of that person's firm, which are all a route
+ * can reach.
+ */
 import { createContext, type MiddlewareFunction, type RouterContextProvider, redirect } from "react-router";
 import { ValidationError } from "yup";
 import { KEEP_HEADER, PERSON_HEADER } from "#core/headers.ts";
@@ -13,7 +16,7 @@ import { refuse } from "./refusals.ts";
 import { asSender, currentSender } from "./sender.ts";
 import { requirePerson, type SignedIn, signedIn } from "./sessions.ts";
 
-/** What belongs to one request of a page. */
+/** The context of one page request. */
 export const pageContext = createContext<{
   /** Of its scripts and styles. */
   nonce: string;
@@ -69,7 +72,7 @@ export const forAccount: MiddlewareFunction<Response> = async ({ request, contex
   return answerFor(person, next);
 };
 
-/** Who asks, where the role has the right; refuses otherwise. */
+/** The signed-in person, if the role has the right; otherwise refuses. */
 export function requireRight(context: Readonly<RouterContextProvider>, right: Right): SignedIn {
   const person = context.get(personContext);
   if (!may(person.role, right)) {
@@ -79,7 +82,7 @@ export function requireRight(context: Readonly<RouterContextProvider>, right: Ri
   return person;
 }
 
-/** Before what an open page asks by itself: who is not signed in is told so, and the page stays. */
+/** For requests that an open page sends by itself: a signed-out person gets a 401 and the page stays. */
 export const forOpenPages: MiddlewareFunction<Response> = async ({ request, context }, next) => {
   const person = await signedIn(request);
   if (!person) return refuse("signed-out");
@@ -90,7 +93,7 @@ export const forOpenPages: MiddlewareFunction<Response> = async ({ request, cont
   return answerFor(person, next);
 };
 
-/** What the database is in trouble with, as a refusal; null for any other fault. */
+/** A database problem as a refusal; null for any other error. */
 function databaseRefusal(error: unknown): Response | null {
   if (databaseIsLost(error)) return refuse("database-away");
   if (diskIsFull(error)) return refuse("disk-full");
@@ -99,8 +102,8 @@ function databaseRefusal(error: unknown): Response | null {
 }
 
 /**
- * Does what a form of a page asked. A database that is out of reach or full is answered as a refusal, in words; all
- * else goes on.
+ * Runs the action of a form. An unreachable or full database is answered with a refusal in words; any other error is
+ * rethrown.
  */
 export async function inWords<T>(work: () => Promise<T>): Promise<T> {
   try {

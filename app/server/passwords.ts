@@ -12,15 +12,15 @@ const JUDGED = 72;
 
 export const hashPassword = (password: string): Promise<string> => forPasswords("hash", password);
 
-/** Whether it is the password; nobody's (`null`) takes as long as somebody's. */
+/** Whether the password is correct; verifying against no hash (`null`) takes equally long. */
 export const isPassword = (hash: string | null, password: string): Promise<boolean> =>
   forPasswords("verify", { hash, password });
 
 let judge: ZxcvbnFactory | null = null;
 
 /**
- * Why a password may not be taken, as a sentence, or null.
- * @param about words that stand near at hand: name, e-mail, firm
+ * The reason why a password is not allowed, as a sentence, or null.
+ * @param about words that are easy to guess: name, e-mail, firm
  */
 export function passwordProblem(password: string, about: readonly string[]): string | null {
   if (password.length < SHORTEST) return `Take at least ${SHORTEST} characters.`;

@@ -23,7 +23,7 @@ export interface FirmPerson {
   hasSecondFactor: boolean;
 }
 
-/** What a change came to: done, or why not, as a sentence. */
+/** The result of a change: done, or the problem as a sentence. */
 export type Changed<T = object> = ({ problem?: undefined } & T) | { problem: string };
 
 const LAST_OWNER = "The firm needs an owner who can sign in: make somebody else owner first.";
@@ -35,7 +35,7 @@ type Connection = Transaction | typeof database;
 export const auditEntry = (db: Connection, firmId: string, personId: string, did: string, at = new Date()) =>
   db.insert(audit).values({ firmId, personId, did, at });
 
-/** Invitations of a firm in an hour: each also tells whether an e-mail is taken. */
+/** Most invitations of a firm in an hour, because each one reveals whether an e-mail is in use. */
 const MOST_INVITATIONS = 30;
 const HOUR_MS = 3600_000;
 
@@ -48,7 +48,7 @@ export function peopleOf(firmId: string, by: string) {
       .where(and(eq(person.id, personId), eq(person.firmId, firmId)));
     return found ?? null;
   };
-  /** Whether somebody else could still act as owner. */
+  /** Whether another active owner exists. */
   const otherOwner = async (db: Connection, personId: string) => {
     const others = await db
       .select({ id: person.id })
@@ -71,7 +71,7 @@ export function peopleOf(firmId: string, by: string) {
   const changing = <T>(work: (tx: Transaction) => Promise<T>): Promise<T> =>
     inTransaction(async (tx) => {
       await tx.select({ id: firm.id }).from(firm).where(eq(firm.id, firmId)).for("update");
-      // Who was owner when the request came may be none any more.
+      // The actor may have lost the owner role since the request arrived.
       const [actor] = await tx
         .select({ role: person.role, active: person.active })
         .from(person)
@@ -90,7 +90,7 @@ export function peopleOf(firmId: string, by: string) {
     });
     return `/password/${token}`;
   }
-  /** An invitation to another firm that nobody took in time no longer holds the e-mail. */
+  /** An expired invitation of another firm does not block the e-mail. */
   async function freeExpiredInvitation(db: Connection, email: string, now: Date): Promise<boolean> {
     const [known] = await db
       .select({ id: person.id, hash: person.passwordHash, firmId: person.firmId, link: passwordLink.id })
@@ -167,7 +167,7 @@ export function peopleOf(firmId: string, by: string) {
         return {};
       }),
 
-    /** Who is made inactive is signed out everywhere at once. */
+    /** Making a person inactive ends all of that person's sessions. */
     setActive: (personId: string, active: boolean, now = new Date()) =>
       changing(async (tx): Promise<Changed> => {
         const who = await find(tx, personId);
@@ -184,7 +184,7 @@ export function peopleOf(firmId: string, by: string) {
         return {};
       }),
 
-    /** For somebody whose phone and recovery codes are both gone; all sessions of the person end. */
+    /** For a person who has lost both phone and recovery codes; ends all of that person's sessions. */
     takeSecondFactor: (personId: string, now = new Date()) =>
       changing(async (tx): Promise<Changed> => {
         const who = await find(tx, personId);
@@ -195,7 +195,7 @@ export function peopleOf(firmId: string, by: string) {
         return {};
       }),
 
-    /** What the firm has set for all its people. */
+    /** The firm's settings for all its people. */
     async settings(): Promise<{ asksSecondFactor: boolean; keepPagesDays: number }> {
       const [found] = await database
         .select({ asksSecondFactor: firm.asksSecondFactor, keepPagesDays: firm.keepPagesDays })

@@ -1,4 +1,4 @@
-/** Pictures as they come and as they are kept: taken apart and decoded beside the pages. */
+/** Received and stored pictures: parsed and decoded outside the page threads. */
 
 import { MOST_PHOTO_BYTES } from "#core/limits.ts";
 import type { PictureForm } from "../work/pictures.ts";
@@ -24,8 +24,8 @@ export async function pictureForm(request: Request, names: readonly string[]): P
 }
 
 /**
- * Decodes a picture and writes it anew as JPEG: turned upright, all metadata left out.
- * @returns null where the bytes are no picture that may be kept
+ * Decodes a picture and re-encodes it as JPEG, upright and without metadata.
+ * @returns null where the bytes are not an allowed picture
  */
 export async function keepPicture(bytes: Uint8Array): Promise<KeptPicture | null> {
   const kept = await forPictures("keep", bytes);

@@ -1,4 +1,4 @@
-/** The price books of a firm: every version is kept, as quotes hold on to theirs. */
+/** The price books of a firm: all versions are stored, because quotes refer to theirs. */
 import { and, desc, eq, sql } from "drizzle-orm";
 import type { CaseDocument, RuleSetId } from "#core/case/document/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
@@ -12,12 +12,12 @@ import { database, inTransaction, type Transaction } from "./database.ts";
 const read = new Map<string, PriceBook>();
 const MOST_READ = 200;
 
-/** What saving a book came to. */
+/** The result of saving a book. */
 export type SavedBook = { kind: "saved"; version: number } | { kind: "changed-since"; version: number; by: string };
 
 /** The price books of one firm. */
 export function pricesOf(firmId: string, db: Transaction | typeof database = database) {
-  /** The newest version, 0 where there is none, and the rules that new jobs of the firm begin with. */
+  /** The newest version, 0 without one, and the rule set of the firm's new jobs. */
   const latest = async (): Promise<{ version: number; rules: RuleSetId }> => {
     const [found] = await db
       .select({ version: sql<number>`coalesce(max(${priceBook.version}), 0)`.mapWith(Number), rules: firm.rules })
@@ -73,8 +73,8 @@ export function pricesOf(firmId: string, db: Transaction | typeof database = dat
         .orderBy(desc(priceBook.version)),
 
     /**
-     * Keeps a book as the next version.
-     * @param madeOn the version that was changed; where another one came since, nothing is kept
+     * Saves a book as the next version.
+     * @param madeOn the version that was edited; nothing is saved where a newer one exists
      */
     async save(book: PriceBook, madeOn: number, personId: string, now = new Date()): Promise<SavedBook> {
       const version = madeOn + 1;

@@ -17,7 +17,7 @@ import {
 } from "#core/recorder/registers.ts";
 import { settings } from "./settings.ts";
 
-/** Who does not answer within this is silent, ms. */
+/** Time after which a recorder counts as silent, ms. */
 const PATIENCE_MS = 2000;
 const UNIT = 1;
 
@@ -35,7 +35,7 @@ function oneAfterTheOther<T>(address: string, work: () => Promise<T>): Promise<T
   return next;
 }
 
-/** Opens a line, does the work, closes it; whatever goes wrong on the way is a silent recorder. */
+/** Connects, does the work, disconnects; any error counts as a silent recorder. */
 function asking<T>(address: string, work: (client: Modbus) => Promise<T>): Promise<T> {
   const [host, port] = address.split(":") as [string, string];
   return oneAfterTheOther(address, async () => {
@@ -103,7 +103,7 @@ export const isRecorderOf = (firmId: string, address: string): boolean => record
 export const recorderStatus = (address: string): Promise<RecorderStatus> =>
   asking(address, (client) => statusOf(client, address));
 
-/** Begins a recording anew, or ends the one that runs. */
+/** Starts a new recording, or stops the present one. */
 export const commandRecorder = (address: string, command: keyof typeof COMMAND): Promise<RecorderStatus> =>
   asking(address, async (client) => {
     await client.writeRegister(HOLDING.command, COMMAND[command]);

@@ -31,7 +31,7 @@ export async function warmUp(): Promise<void> {
   await renderPage({ url: "http://localhost/sign-in", headers: [], nonce: "", address: "" });
 }
 
-/** What a thread does: answers a GET request of a page. */
+/** The task of a page thread: answers a GET request. */
 export async function renderPage({ url, headers, nonce, address }: PageRequest): Promise<RenderedPage> {
   handler ??= loadHandler();
   const answer = await handler;

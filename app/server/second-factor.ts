@@ -6,7 +6,7 @@ import { database, inTransaction, type Transaction } from "./database.ts";
 import { digest, newRecoveryCode, tidyRecoveryCode } from "./secrets.ts";
 
 const PERIOD_S = 30;
-/** A clock may be so many periods off. */
+/** Allowed clock error in periods. */
 const OFF = 1;
 const RECOVERY_CODES = 8;
 
@@ -18,7 +18,7 @@ export function newSecret(email: string, secret = new Secret({ size: 20 }).base3
   return { secret, address: totpOf(secret, email).toString() };
 }
 
-/** @returns the step of time that a code stands for, or null where it is not right (now) */
+/** @returns the time step of a code, or null for a wrong code */
 export function stepOf(secret: string, code: string, now: Date): number | null {
   const token = code.replace(/\s/g, "");
   if (!/^\d{6}$/.test(token)) return null;

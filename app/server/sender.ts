@@ -1,8 +1,8 @@
-/** Who sends the request that is being answered, for shares of queues and of unfinished bodies. */
+/** The sender of the present request, for shares of queues and of unfinished bodies. */
 import { AsyncLocalStorage } from "node:async_hooks";
 
 export interface Sender {
-  /** A person; or a network address where nobody is signed in yet. */
+  /** A person; a network address before signing in. */
   one: string;
   /** The person's firm; or the network address. */
   firm: string;
@@ -12,7 +12,7 @@ export interface Sender {
 
 const storage = new AsyncLocalStorage<Sender>();
 
-/** What is done outside any request, such as loading demo data. */
+/** The sender of work outside requests, such as loading demo data. */
 const SERVER: Sender = { one: "server", firm: "server" };
 
 export const currentSender = (): Sender => storage.getStore() ?? SERVER;

@@ -35,7 +35,7 @@ export interface SignedIn {
   /** Digest of the session's token. */
   sessionId: string;
   hasSecondFactor: boolean;
-  /** The firm asks for a second factor and there is none yet: nothing opens but the account. */
+  /** The firm requires a second factor and the person has none yet: only the account page opens. */
   mustSetUp: boolean;
 }
 
@@ -51,18 +51,18 @@ const cookieOf = (name: string, secure: boolean, days: number) =>
 const sessionCookie = (secure: boolean) => cookieOf("heron_session", secure, SESSION_DAYS);
 /** Says in which browser a person has signed in before; it opens nothing. */
 const deviceCookie = (secure: boolean) => cookieOf("heron_device", secure, DEVICE_DAYS);
-/** A proxy in front is believed where the settings say so: the address of the request is made of what it tells. */
+/** `request.url` is https when TRUST_PROXY is on. */
 const isSecure = (request: Request) => new URL(request.url).protocol === "https:";
 
 async function tokenOf(request: Request, cookie = sessionCookie): Promise<string | null> {
-  // A cookie that nobody here has set may hold anything.
+  // A cookie set by another party may hold anything.
   const token: unknown = await cookie(isSecure(request))
     .parse(request.headers.get("Cookie"))
     .catch(() => null);
   return typeof token === "string" && token !== "" ? token : null;
 }
 
-/** The browser's id, where the person of that e-mail has signed in from it before; else null. */
+/** The browser's device id, if this person has signed in from it before; otherwise null. */
 async function knownDeviceOf(request: Request, email: string): Promise<string | null> {
   const token = await tokenOf(request, deviceCookie);
   if (!token) return null;
@@ -101,12 +101,12 @@ async function rememberDevice(request: Request, personId: string, email: string,
   return deviceCookie(isSecure(request)).serialize(token);
 }
 
-/** Who sends the request, or null; every route asks this first, so here a database out of reach is told. */
+/** The signed-in person, or null; every route asks this first, so an unreachable database is reported here. */
 export async function signedIn(request: Request, now = new Date()): Promise<SignedIn | null> {
   return sessionOf(request, true, now);
 }
 
-/** Who has given the right password and not yet the code. */
+/** The person who has entered the correct password and still needs the code. */
 export const halfWay = (request: Request, now = new Date()): Promise<SignedIn | null> => sessionOf(request, false, now);
 
 async function sessionOf(request: Request, complete: boolean, now: Date): Promise<SignedIn | null> {
@@ -176,7 +176,7 @@ export async function requirePerson(request: Request): Promise<SignedIn> {
 /** Signed in; or half way, with a code to follow; or why not, as a sentence. */
 export type SignInAnswer = { cookies: string[]; codeFollows: boolean } | { problem: string };
 
-/** Records in the log what came of a try to sign in, by the person's id where there is such a person. */
+/** Logs the result of a sign-in attempt, with the person's id if the person exists. */
 const logTry = (outcome: "in" | "code follows" | "wrong password" | "wrong code" | "slowed", personId?: string) =>
   log.info({ outcome, person: personId }, "sign-in");
 
@@ -228,7 +228,7 @@ export async function signInWithCode(
   const mayTry = await beginAttempt({ kind: "code", ...attempt }, now);
   if (!mayTry) {
     logTry("slowed", who.id);
-    // Whoever goes on has to give the password again.
+    // To continue, the password must be entered again.
     await database.delete(session).where(eq(session.id, who.sessionId));
     return { problem: TOO_MANY_TRIES, over: true };
   }

@@ -1,7 +1,7 @@
 /** Settings from the environment, read once. */
 export const settings = {
   port: Number(process.env.PORT ?? 4870),
-  /** Loopback unless told otherwise. */
+  /** Loopback by default. */
   host: process.env.HOST ?? "127.0.0.1",
   databaseUrl: process.env.DATABASE_URL ?? "",
   /** One-click sign-in of the demo people. */
@@ -13,9 +13,9 @@ export const settings = {
   }),
   /** Where people reach Heron, such as https://heron.example; links that are handed over begin so. */
   origin: URL.canParse(process.env.HERON_ORIGIN ?? "") ? new URL(process.env.HERON_ORIGIN ?? "").origin : null,
-  /** How many proxies in front are believed in what they say of address and TLS; none unless told. */
+  /** Number of trusted proxies in front, for address and TLS; none by default. */
   trustedProxies: Number(process.env.TRUST_PROXY ?? 0) || 0,
-  /** A port for those who watch the process; none unless told. */
+  /** Port for metrics; none by default. */
   metricsPort: Number(process.env.METRICS_PORT ?? 0) || 0,
   metricsHost: process.env.METRICS_HOST ?? "127.0.0.1",
   logLevel: process.env.HERON_LOG ?? "info",

@@ -12,7 +12,7 @@ import { database } from "./database.ts";
 import { FairQueue } from "./fair-queue.ts";
 import { inWindow } from "./time-window.ts";
 
-/** What is said to who may not try now. */
+/** The message for blocked attempts. */
 export const TOO_MANY_TRIES = "Too many tries. Wait a quarter of an hour, then try again.";
 
 const MINUTE_MS = 60 * 1000;
@@ -23,7 +23,7 @@ const DAY_MS = 24 * 60 * MINUTE_MS;
 const MOST_PASSWORDS = { pair: 5, address: 30 } as const;
 /** Codes of one person from wherever: a code of six digits is guessed quickly where the password is known. */
 const MOST_CODES = { window: 5, day: 20 } as const;
-/** Attempts of strangers at one e-mail, in a quarter of an hour: after so many each one takes longer. */
+/** Attempts by strangers at one e-mail in a quarter of an hour: after this number each one is delayed longer. */
 const SLOWED = { after: 10, stepMs: 250, mostMs: 8000 } as const;
 
 export type AttemptKind = "password" | "code";
@@ -33,7 +33,7 @@ export interface Attempt {
   email: string;
   /** Network address. */
   address: string;
-  /** The known device it is made from; null where it is none. */
+  /** The known device of the attempt; null without one. */
   device: string | null;
 }
 

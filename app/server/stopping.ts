@@ -1,4 +1,4 @@
-/** Whether this process was told to stop: it finishes what it has, and wants nothing new. */
+/** Whether this process is shutting down: it finishes its work and accepts nothing new. */
 let stopping = false;
 
 export const isStopping = (): boolean => stopping;

@@ -1,4 +1,4 @@
-/** What the list of jobs shows of a case, worked out in a worker thread. */
+/** Summaries of cases for the job list, computed in a worker thread. */
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { type KeptBook, keptBookFor } from "#core/estimate/kept.ts";
 import { forPages } from "./work.ts";

@@ -21,7 +21,7 @@ const headersOf = (request: ExpressRequest): [string, string][] =>
     value === undefined ? [] : [[name, Array.isArray(value) ? value.join(", ") : value]],
   );
 
-/** Who sends a body, for shares of unfinished ones: large bodies are received of people who are signed in alone. */
+/** The sender of a body, for shares of unfinished bodies; large bodies are accepted from signed-in people only. */
 async function senderOf(request: ExpressRequest, length: number): Promise<string | null> {
   if (length <= MOST_FORM_BYTES) return request.ip ?? "unknown";
   const person = await signedIn(new Request(addressOf(request), { headers: headersOf(request) }));

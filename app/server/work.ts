@@ -23,7 +23,7 @@ interface PoolLimits {
   /** Threads. */
   most: number;
   mostWaiting: number;
-  /** Tasks of one person, or of one address where nobody is signed in, that may wait. */
+  /** Most waiting tasks of one person, or of one address before signing in. */
   mostWaitingOfOne: number;
   deadlineMs: number;
   heapMB: number;
@@ -133,7 +133,7 @@ export async function startRendering(): Promise<void> {
   await Promise.all(pool.threads.map(() => pool.run(undefined, { name: "warmUp" })));
 }
 
-/** What a page or an edit waits for: assessments and summaries. */
+/** Work for pages and edits: assessments and summaries. */
 export const forPages = pool<PageTasks>("pages.ts", {
   most: Math.max(1, os.availableParallelism() - 1),
   mostWaiting: 200,
@@ -149,7 +149,7 @@ export const forJobs = pool<JobTasks>("jobs.tsx", {
   deadlineMs: 30_000,
   heapMB: 384,
 });
-/** Files that somebody sends, which may be made to take long. */
+/** Uploaded files, which can be made to take long. */
 export const forFiles = pool<FileTasks>("files.ts", {
   most: 1,
   mostWaiting: 100,

@@ -1,4 +1,4 @@
-/** Whose pages a browser stores, and until when. */
+/** Owner of the pages stored in a browser, and their expiry. */
 
 export interface PageOwner {
   person: string;

@@ -27,7 +27,7 @@ export interface Upload {
 const formOf = ({ contentType, body }: Upload): Promise<FormData | null> =>
   new Response(body, { headers: { "Content-Type": contentType } }).formData().catch(() => null);
 
-/** What came of a form that brought a price book, as a file or as the fields of its page. */
+/** The result of a form with a price book, as an uploaded file or as fields. */
 export type PriceForm =
   | { kind: "read"; book: PriceBook; madeOn: number | null; typed: Record<string, string> }
   | { kind: "refused"; problems: string[]; typed: Record<string, string> };
@@ -65,7 +65,7 @@ const TASKS = {
       : { kind: "refused", problems: read.problems, typed };
   },
 
-  /** @returns the case of a file that somebody imports, or what is wrong with it; null where the body is no form */
+  /** @returns the case of an imported file, or its problems; null where the body is not a form */
   async caseFile(upload: Upload): Promise<{ document: CaseDocument } | { problems: Problem[]; status: number } | null> {
     const file = (await formOf(upload))?.get("file");
     if (file === undefined) return null;

@@ -1,4 +1,4 @@
-/** What a page or an edit waits for, in a worker thread: summaries, and edits checked against the case. */
+/** Work for pages and edits in a worker thread: job summaries, and edits checked against the case. */
 import "#core/codebook/editions.ts";
 import { ValidationError } from "yup";
 import { assess } from "#core/assess.ts";
@@ -17,10 +17,10 @@ interface Priced extends KeptBook {
 }
 
 const TASKS = {
-  /** What the list of jobs shows of a case. */
+  /** The summary of a case for the job list. */
   summary: ({ document, book, version }: Priced): CaseSummary => summaryOf(document, assess(document, book), version),
 
-  /** @returns the edit of a body; null where it is none */
+  /** @returns the edit in a request body; null where the body is not an edit */
   readEdit(body: ArrayBuffer): Edit | null {
     try {
       return parseJson(new TextDecoder().decode(body), editSchema) as Edit;
@@ -30,7 +30,7 @@ const TASKS = {
     }
   },
 
-  /** What becomes of an edit; see `takeEdit`. */
+  /** Decides whether an edit applies; see `takeEdit`. */
   takeEdit: ({ document, patch, since }: { document: CaseDocument; patch: Patch; since: AppliedEdit[] }): TakenEdit =>
     takeEdit(document, { patch }, since),
 };

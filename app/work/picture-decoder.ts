@@ -20,7 +20,7 @@ export interface DecodedPicture {
   height: number;
 }
 
-/** Decodes a picture and writes it anew as JPEG: turned upright, all metadata left out. Null where it may not be kept. */
+/** Decodes a picture and re-encodes it as JPEG, upright and without metadata. Null where its format is not allowed. */
 async function keep(bytes: Uint8Array): Promise<DecodedPicture | null> {
   try {
     const { format } = await sharp(bytes, { limitInputPixels: MOST_PIXELS }).metadata();

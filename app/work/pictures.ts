@@ -1,13 +1,13 @@
 /**
- * Pictures in a worker thread: the form that brought one is taken apart here, and the decoder is a process of its own,
- * so that a picture made to break it breaks nothing else.
+ * Picture decoding in a worker thread. The upload form is parsed here; the decoder runs in its own process, so that a
+ * malicious picture cannot crash anything else.
  */
 import { type ChildProcess, fork } from "node:child_process";
 import { once } from "node:events";
 import type { DecodedPicture } from "./picture-decoder.ts";
 import { threadBehindPages } from "./thread.ts";
 
-/** What stood in a form: its words, and the picture's bytes where there is one. */
+/** The fields of an upload form, and the bytes of its picture where it has one. */
 export interface PictureForm {
   fields: Record<string, string>;
   picture: ArrayBuffer | null;
@@ -29,12 +29,12 @@ const IDLE_MS = 10_000;
 let decoder: ChildProcess | null = null;
 let ending: NodeJS.Timeout | undefined;
 
-/** It is told nothing but where its programs lie, and ends with this thread. */
+/** The process receives only the paths of its programs, and ends with this thread. */
 function decoderProcess(): ChildProcess {
   clearTimeout(ending);
   if (decoder?.connected) return decoder;
   decoder = fork(decoderFile, {
-    // What a picture took goes back to the system once it is done.
+    // Memory used for a picture is returned to the operating system when it is done.
     env: { PATH: process.env.PATH, MALLOC_ARENA_MAX: "2", MALLOC_MMAP_THRESHOLD_: "131072" },
     execArgv: ["--max-old-space-size=64", ...(sources ? ["--import", "tsx"] : [])],
     serialization: "advanced",
@@ -60,7 +60,7 @@ const TASKS = {
     };
   },
 
-  /** @returns null where the bytes are no picture that may be kept */
+  /** @returns null where the bytes are not an allowed picture */
   async keep(bytes: Uint8Array): Promise<DecodedPicture | null> {
     const at = decoderProcess();
     const answered = new AbortController();
@@ -68,7 +68,7 @@ const TASKS = {
     const message = once(at, "message", { signal }).then(([kept]) => kept as DecodedPicture | null);
     const end = once(at, "exit", { signal }).then(() => null);
     at.send(bytes);
-    // Where it broke off, the picture is one that may not be kept.
+    // A decoder that crashed or failed means that the picture is not allowed.
     const kept = await Promise.race([message, end]).catch(() => null);
     answered.abort();
     ending = setTimeout(() => at.connected && at.disconnect(), IDLE_MS);

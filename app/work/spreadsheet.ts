@@ -1,6 +1,6 @@
 /**
- * The rows of a CSV or XLSX file that somebody chose. An XLSX is a ZIP of XML: its sizes, rows, columns and cells are
- * checked before a table is made of it, as a file of a few kilobytes can unpack to gigabytes.
+ * Reads the rows of an uploaded CSV or XLSX file. An XLSX is a ZIP of XML: its sizes, rows, columns and cells are
+ * checked before a table is built, because a file of a few kilobytes can unpack to gigabytes.
  */
 import { type Unzipped, unzipSync, zipSync } from "fflate";
 import Papa from "papaparse";

@@ -1,4 +1,4 @@
-/** What every worker thread of the server is: its tasks by name. */
+/** Shared setup of the server's worker threads: tasks by name. */
 
 import os from "node:os";
 import { ownValue } from "#core/own-value.ts";
@@ -14,7 +14,7 @@ export const thread =
   ({ task, input }: { task: string; input: never }): unknown =>
     ownValue(tasks, task)?.(input);
 
-/** A thread whose work can wait while somebody waits for a page. */
+/** A worker thread with low priority, so that page requests are served first. */
 export function threadBehindPages(tasks: Tasks) {
   os.setPriority(BEHIND_PAGES);
   return thread(tasks);

@@ -1,4 +1,4 @@
-/** What somebody changed in a case, as one person would tell another. */
+/** Changes of a case in everyday words. */
 
 import type { Patch } from "#core/case/document/patch.ts";
 import { valueAt } from "#core/case/document/set-value.ts";
@@ -62,9 +62,9 @@ function memberName(keys: readonly string[], member: unknown, document: CaseDocu
 }
 
 /**
- * The place in a case that a pointer leads to, in words: "rating of Garage", "floor area", "Range".
+ * A pointer of a case in words: "rating of Garage", "floor area", "Range".
  * @param pointer as in a patch: `/loads/3/va`
- * @param added what comes to stand there, where nothing does yet
+ * @param added the value to be added, where the pointer leads to nothing yet
  */
 export function placeInWords(document: CaseDocument, pointer: string, added?: unknown): string {
   const keys = pointer.split("/").slice(1);
@@ -113,8 +113,8 @@ const WHOLE: Record<string, { put(document: CaseDocument, value: unknown): strin
 };
 
 /**
- * What a patch does, one clause a change: "Customer is "Ida Reed"", "Range was removed".
- * @param document the case the patch was made on, or the one it has led to
+ * A patch in words, one clause for each change: "Customer is "Ida Reed"", "Range was removed".
+ * @param document the case that the patch was made on, or the resulting one
  */
 export function changesInWords(document: CaseDocument, patch: Patch): string[] {
   return patch.map((op) => {

@@ -1,4 +1,4 @@
-/** What a conductor that is already there may carry, and the largest device that protects it. */
+/** Ampacity of an existing conductor, and the largest device that protects it. */
 
 import type { Conductor } from "#core/case/document/types.ts";
 import { ownValue } from "#core/own-value.ts";
@@ -11,11 +11,11 @@ import { NEC_240_4_D, NEC_240_6, NEC_310_16 } from "./nec/ampacity-tables.ts";
 export type Ampacities = readonly [number, number, number];
 
 export interface ConductorRating {
-  /** What it may carry, A. */
+  /** Ampacity, A. */
   ampacityA: number;
   /** Rating of the largest device that protects it, A. */
   mostDeviceA: number;
-  /** What of it was not recorded, so that the lesser was taken: "metal", "cable type". */
+  /** Unrecorded properties, each taken at the lower value: "metal", "cable type". */
   unrecorded: readonly string[];
   cited: Cited;
 }
@@ -36,12 +36,12 @@ const tooSmall = (is: boolean, size: string, rule: string): ConductorRating | nu
       }
     : null;
 
-/** Made of copper only, so that nobody has to note the metal. */
+/** Cable types made of copper only, so the metal is not asked for. */
 const COPPER_ONLY: readonly string[] = ["nm-b", "thhn"];
-/** Ends at the 60 °C column whatever its terminals say (334.80). */
+/** Cable types limited to the 60 °C column, regardless of the terminals (334.80). */
 const SIXTY_DEGREES: readonly string[] = ["nm-b"];
 
-/** The next larger standard device where the ampacity is none itself (240.4(B)), A. */
+/** The next larger standard device where the ampacity is not a standard rating (240.4(B)), A. */
 export const nextStandardDeviceA = (ampacityA: number): number => NEC_240_6.find((d) => d >= ampacityA) ?? ampacityA;
 
 /** Its row of Table 310.16; the largest row for a larger size. */
@@ -97,7 +97,7 @@ export function necConductor(conductor: Conductor, terminalC: 60 | 75): Conducto
   };
 }
 
-/** What a table gives for a size, A: the largest row for a larger size, 0 below its first, null between its rows. */
+/** The table's value for a size, A: the largest row for a larger size, 0 below the first row, null between rows. */
 function clippedDirectA({ rows }: CableTable, mm2: number): number | null {
   const [smallest, largest] = [rows[0], rows.at(-1)];
   if (smallest && mm2 < smallest.mm2) return 0;

@@ -1,9 +1,9 @@
-/** What decides the size of a circuit over the length of its run. */
+/** The reason for a circuit's size over the length of its run. */
 import type { RunSegment } from "#core/case/document/types.ts";
 import { designCircuit, isDesigned } from "./design.ts";
 import type { CircuitAsked, CircuitRules } from "./types.ts";
 
-/** What decides the size of a stretch over a part of the axis. */
+/** A range of lengths with one deciding reason for the size. */
 export interface Region {
   decides: "ampacity" | "volt-drop" | "price" | "nothing";
   from: number;
@@ -11,8 +11,8 @@ export interface Region {
 }
 
 /**
- * The parts of the axis by what decides there: the largest of the three sizes.
- * @param byPrice the size that costs least, by place among those that are made; null where nobody knows
+ * Ranges of length by the reason with the largest of the three sizes.
+ * @param byPrice index of the cheapest size; null where prices are unknown
  */
 export function regionsOf(rows: readonly SizeAtLength[], byPrice: number | null): Region[] {
   const regions: Region[] = [];
@@ -35,7 +35,7 @@ export function regionsOf(rows: readonly SizeAtLength[], byPrice: number | null)
 }
 
 export interface SizeAtLength {
-  /** Of the whole run, in its unit. */
+  /** Length of the whole run, in its unit. */
   length: number;
   /** Sizes of the stretch that is looked at, by place among those that are made; null where none carries it. */
   byAmpacity: number | null;

@@ -10,9 +10,9 @@ export const YEARS = 10;
 const DAYS = 365;
 
 export interface Prices {
-  /** Of the conductors of one part, for one unit of its length; null where the price book lacks them. */
+  /** Price of the conductors of one segment for one unit of its length; null where the price book lacks them. */
   conductorPerLength(conductor: Conductor): number | null;
-  /** Of a kilowatt-hour; null where the price book has none. */
+  /** Price of a kilowatt-hour; null where the price book has none. */
   energy: number | null;
   energyPerNightKWh: number;
   /** "$120". */

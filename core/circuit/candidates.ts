@@ -57,7 +57,10 @@ export function candidatesOf(rules: CircuitRules, asked: CircuitAsked, design: C
   });
 }
 
-/** Why the next smaller size is not taken, and what the next larger would buy, each as a sentence; null where there is none. */
+/**
+ * Sentences on why the next smaller size is not enough, and on the benefit of the next larger one; null without such a
+ * size.
+ */
 export function neighbours(candidates: readonly Candidate[]): { smaller: string | null; larger: string | null } {
   const at = candidates.findIndex((c) => c.chosen);
   const [chosen, smaller, larger] = [candidates[at], candidates[at - 1], candidates[at + 1]];

@@ -1,7 +1,7 @@
 /** One line of numbers. */
 import type { Check } from "./types.ts";
 
-/** @param passes null where nobody has told yet, or somebody must see to it on site */
+/** @param passes null where a value is missing, or the check must be made on site */
 export const checked = (
   id: string,
   label: string,

@@ -7,7 +7,7 @@ import type { CircuitAsked, CircuitDesign, CircuitRules, DesignedStretch, Tried,
 
 type Stretch = readonly RunSegment[];
 
-/** The conductor type of a segment: its own, the run's, else the first that may run so. */
+/** The conductor type of a segment: its own, otherwise the run's, otherwise the first that the method allows. */
 export const typeOf = ({ types }: CircuitRules, { conductorType, method }: RunSegment, ofRun?: string): string =>
   conductorType ?? ofRun ?? types.find((t) => t.methods.includes(method))?.id ?? (types[0]?.id as string);
 
@@ -42,7 +42,7 @@ interface Sized {
   taken: number;
 }
 
-/** The smallest size of every stretch that carries the current; the first stretch without one is told by its index. */
+/** The smallest sufficient size of every stretch; the index of the first stretch without one on failure. */
 function byAmpacity(rules: CircuitRules, stretches: readonly Stretch[], deviceA: number, asked: CircuitAsked) {
   const sized: Sized[] = [];
   for (const stretch of stretches) {
@@ -192,7 +192,7 @@ function assembled(
 
 export const isDesigned = (found: CircuitDesign | Undesigned): found is CircuitDesign => !("refused" in found);
 
-/** What a circuit of a case is designed for; null where no run has been entered. */
+/** The specification of a case's charging circuit; null where no run has been entered. */
 export function askedOf(
   { run, options, supply, charger }: CaseDocument,
   { circuit }: Codebook,
@@ -222,8 +222,8 @@ export function askedOf(
 const designed = new WeakMap<Run, Map<string, CircuitDesign | Undesigned>>();
 
 /**
- * The design of a case's charging circuit for one current, from the panel to the charger along the run.
- * @param kept a conductor that is there and stays
+ * The design of a case's charging circuit for one current, along the run.
+ * @param kept an existing conductor to reuse
  * @returns null where no run has been entered
  */
 export function designFor(

@@ -1,4 +1,4 @@
-/** What is checked of how a circuit runs, whatever the region: floors and walls it goes through, and the volts lost in all. */
+/** Route checks of all regions: floors and walls along the run, and the total voltage drop. */
 import type { CaseDocument, RunSegment } from "#core/case/document/types.ts";
 import type { Codebook } from "#core/codebook/types.ts";
 import { showNumber, showPercent } from "#core/units.ts";
@@ -28,7 +28,7 @@ export const which = (segments: readonly RunSegment[], is: (segment: RunSegment,
 export const where = (indexes: readonly number[], make: (which: string) => Check): Check[] =>
   indexes.length === 0 ? [] : [make(parts(indexes))];
 
-/** The parts at which the conductor type changes: a junction box stands before each. */
+/** Segments at which the conductor type changes: each needs a junction box. */
 export const junctions = ({ segments }: CircuitDesign): number[] =>
   segments.flatMap((s, i) => (i > 0 && s.conductor.type !== segments[i - 1]?.conductor.type ? [i] : []));
 
@@ -54,7 +54,7 @@ function supportChecks({ segments, design }: Routed, { circuit, lengthUnit }: Co
   });
 }
 
-/** What it goes through: heated floors are not drilled, concrete only once somebody knows what lies in it. */
+/** Crossings: heated floors must not be drilled; concrete only after its contents are known. */
 function crossingChecks({ segments }: Routed): Check[] {
   const crosses = (segment: RunSegment, what: keyof NonNullable<RunSegment["through"]>) =>
     (segment.through?.[what] ?? 0) > 0;
@@ -147,7 +147,9 @@ function dropInAll({ document, design, panel, feederA }: Routed, { circuit: rule
   return rules.drop.refuses ? check : { ...check, advice: true };
 }
 
-/** What the charger's lead loses beside, where its length is told: its maker's, taken as the last size of the run. */
+/**
+ * Voltage drop in the charger's lead where its length is known: its own conductor, taken as the last size of the run.
+ */
 function leadIn({ place }: CaseDocument, { segments, chargeA }: CircuitDesign, rules: CircuitRules): string {
   const value = place?.charger?.leadLength;
   const last = segments.at(-1);
@@ -170,7 +172,7 @@ export function withRoute(routed: Omit<Routed, "segments" | "run">, codebook: Co
   };
 }
 
-/** What stands against a circuit as its run is told. */
+/** Failing checks of a circuit's run. */
 export const faultsOfRun = ({ checks }: CircuitDesign): Check[] =>
   checks.filter((c) => c.passes === false && c.advice === undefined);
 

@@ -14,7 +14,7 @@ const BY = {
   radio: "by radio",
 } as const;
 
-/** What is checked of a signal: its way, room at the conductors, and the direction, which only commissioning proves. */
+/** Checks of a signal: its route, room at the conductors, and its direction, which only commissioning can prove. */
 export function signalChecks({ signal }: Run): Check[] {
   const { by = "data-cable", roomAtConductors, readAtClampsPercent, readAtChargerPercent } = signal ?? {};
   return [

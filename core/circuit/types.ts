@@ -6,9 +6,9 @@ import type { Cited } from "#core/why.ts";
 export interface Check extends Cited {
   id: string;
   label: string;
-  /** Null where nobody has told yet, or somebody must see to it on site. */
+  /** Null where a value is missing, or the check must be made on site. */
   passes: boolean | null;
-  /** Where it does not hold, somebody should know, and the circuit may be built all the same. */
+  /** Failing is a warning only. */
   advice?: true;
 }
 
@@ -24,9 +24,9 @@ export interface DesignedSegment {
 /** Consecutive segments of one conductor type: one size all along. */
 export interface DesignedStretch {
   conductor: Conductor;
-  /** What it carries where it runs, after all corrections, A. */
+  /** Ampacity along the run after all corrections, A. */
   ampacityA: number;
-  /** What may be counted on it, a charger as continuous where these rules do, A. */
+  /** Largest load that may be counted on it, A; includes the continuous-load factor where these rules have one. */
   mayCountA: number;
   decidedBy: Cited;
   /** The size that would be enough by what it carries, before it was enlarged for volt drop. */
@@ -41,13 +41,16 @@ export interface CircuitDesign {
   /** At the panel. */
   conductor: Conductor;
   earthConductor: Conductor;
-  /** Of the first segment that has one. */
+  /** Conduit of the first segment that has one. */
   conduit: string | null;
   segments: DesignedSegment[];
   stretches: DesignedStretch[];
   voltDropV: number;
   voltDropPercent: number;
-  /** Earth fault loop at the charger and its limit, hot, ohm; null where these rules ask for none, or nobody measured. */
+  /**
+   * Earth fault loop at the charger and its limit, hot, ohm; null where these rules have no limit, or the loop was not
+   * measured.
+   */
   zsOhm: number | null;
   zsLimitOhm: number | null;
   /** Checks of the whole circuit; each stretch has its own. */
@@ -60,7 +63,7 @@ export interface Undesigned {
   refused: Cited;
 }
 
-/** What a circuit is designed for. */
+/** Specification of a circuit. */
 export interface CircuitAsked {
   segments: readonly RunSegment[];
   /** Conductor type of the run, for segments without their own. */
@@ -69,7 +72,7 @@ export interface CircuitAsked {
   leastSize?: string | undefined;
   ambientC?: number | undefined;
   grouped?: number | undefined;
-  /** Of the terminals, °C. */
+  /** Terminal temperature, °C. */
   terminalC: number;
   chargeA: number;
   plug: boolean;
@@ -88,7 +91,7 @@ export interface CircuitAsked {
 export interface Tried {
   fits: boolean;
   ampacityA: number;
-  /** What may be counted on it, a charger as continuous where these rules do, A. */
+  /** Largest load that may be counted on it, A; includes the continuous-load factor where these rules have one. */
   mayCountA: number;
   decidedBy: Cited;
   checks: Check[];
@@ -100,16 +103,16 @@ export interface Named {
   name: string;
 }
 
-/** A designed circuit with all that is told of how it runs. */
+/** A designed circuit with all details of its route. */
 export interface Routed {
   document: CaseDocument;
   run: Run;
-  /** As laid, in the order of the design's own. */
+  /** Segments with rise and allowance included; index matches `design.segments`. */
   segments: readonly RunSegment[];
   design: CircuitDesign;
-  /** What the supply would carry with the charger, A. */
+  /** Demand of the supply with the charger, A. */
   demandA: number;
-  /** The panel that it starts from, and what the feeder to a panel would carry, A; null where nobody knows. */
+  /** The panel that it starts from, and the current of that panel's feeder with the charger, A; null where unknown. */
   panel: string | null;
   feederA(panel: string): number | null;
   /** Clamps hold the charger back. */
@@ -127,11 +130,11 @@ export interface Supports {
   rule: string;
 }
 
-/** What a region's rules say of a circuit. */
+/** A region's rules for circuits. */
 export interface CircuitRules {
   methods: readonly Named[];
   types: readonly (Named & { methods: readonly string[] })[];
-  /** Terminals where nobody said, °C. */
+  /** Default terminal temperature, °C. */
   usualTerminalC: number;
   /** Above this no circuit is designed, A. */
   mostA: number;
@@ -142,14 +145,14 @@ export interface CircuitRules {
   sizes(type: string, metal: "cu" | "al"): readonly string[];
   /** Whether a size carries the current behind the device, along one stretch. */
   tries(conductor: Conductor, stretch: readonly RunSegment[], deviceA: number, asked: CircuitAsked): Tried;
-  /** Volts lost along a length at a current, A; null where the size stands in no table. */
+  /** Voltage drop along a length at a current, V; null where the size is not in a table. */
   lostV(conductor: Conductor, length: Length, amps: number): number | null;
   volts(system: SupplySystem): number;
   /** Share of the volts that may be lost, and whether more refuses the circuit. */
   drop: { share: number; refuses: boolean; rule: string; inAllRule: string };
   earthOf(conductor: Conductor, sizeByAmpacity: string, deviceA: number): Conductor;
   conduitOf(method: string, conductor: Conductor, earth: Conductor): string | null;
-  /** The largest device that a kept conductor may stand behind on its run, and the current that follows, A. */
+  /** Largest device for an existing conductor on its run, and the resulting current, A. */
   keptMostA(
     conductor: Conductor,
     segments: readonly RunSegment[],
@@ -157,8 +160,8 @@ export interface CircuitRules {
   ): { deviceA: number; chargeA: number };
   /** How a part is held; null where the ground or the building holds it. */
   supportsOf(segment: RunSegment, made: DesignedSegment): Supports | null;
-  /** What these rules ask of how a designed circuit runs and of what stands at its ends. */
+  /** Checks of a designed circuit's route and of the devices at its ends. */
   routeChecks(routed: Routed): Check[];
-  /** What only these rules ask of the whole circuit. */
+  /** Additional checks of the whole circuit in these rules. */
   finish(design: CircuitDesign, stretches: readonly (readonly RunSegment[])[], asked: CircuitAsked): CircuitDesign;
 }

@@ -1,8 +1,8 @@
-/** How the panels of a region are laid out, what stands in them, and how they are spoken of. */
+/** Layout of a region's panels, the devices in them, and their names. */
 import type { DeviceKind, Panel, Protects, SupplySystem } from "#core/case/document/types.ts";
 
 export interface BoardRules {
-  /** Spaces stand in two columns and are counted across them, or in one row. */
+  /** Spaces are numbered across two columns, or along one row. */
   layout: "columns" | "row";
   /** From one pole of a device to the next, spaces. */
   poleStep: number;
@@ -20,16 +20,16 @@ export interface BoardRules {
     on: string;
     main(kind: Panel["mainKind"]): string;
   };
-  /** What may stand in a space, the usual one first. */
+  /** The devices that fit a space, the usual one first. */
   devices: readonly [DeviceKind, ...DeviceKind[]];
-  /** What quick entry calls them, lower case. */
+  /** Device names in quick entry, lower case. */
   deviceNames: Readonly<Record<string, DeviceKind>>;
-  /** What quick entry calls the faults a device guards against; none where the RCD is asked for in its place. */
+  /** Quick-entry names of a device's extra protection; empty where the RCD is asked for instead. */
   protectNames: Readonly<Record<string, Protects>>;
   /** A rating is written with its curve: B32. */
   curves: boolean;
-  /** Ratings of the devices that stand in panels, old ones included, ascending, A. */
+  /** Ratings of panel devices, old ones included, ascending, A. */
   ratingsA: readonly number[];
-  /** What quick entry shows to somebody who has not used it. */
+  /** Examples of quick entry for new users. */
   examples: { device: string; rating: string; several: string };
 }

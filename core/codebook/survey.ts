@@ -1,4 +1,4 @@
-/** What a walk round the home asks for in a region, and in which words. */
+/** Survey fields of a region, and their words. */
 import type { Car, Conductor, Measured, OutletType } from "#core/case/document/types.ts";
 
 /** A picture that the evidence list asks for. */
@@ -17,31 +17,31 @@ export interface AsksFor {
   emergencyDisconnect: boolean;
   mainKind: boolean;
   enclosure: boolean;
-  /** RCDs by type, over devices and groups of ways; else what a breaker guards against. */
+  /** RCDs by type, for devices and groups of ways; otherwise the protection of each breaker. */
   rcd: boolean;
   conductorMetal: boolean;
 }
 
 export interface SurveyRules {
   apartment: string;
-  /** Who may have to agree besides the owner: what is asked of them, and as they go on within a sentence. */
+  /** People besides the owner whose permission may be needed: the field's label, and their name within a sentence. */
   association: { label: string; who: string };
   authority: { label: string; who: string };
-  /** Said wherever somebody may come near the live side of the supply. */
+  /** Caution for all work near the live side of the supply. */
   isolate: string;
   pictures: { supplyLabel: Pictured; panelClosed: string; panelOpen: string; coverOff: string };
   /** Sizes and wiring methods a conductor is entered in, smallest first. */
   conductorSizes: readonly string[];
   conductorTypes: readonly { value: NonNullable<Conductor["type"]>; label: string }[];
-  /** What the notes of a visit may look like, line by line. */
+  /** Example lines for the notes of a visit. */
   noteExamples: readonly string[];
-  /** What quick entry of loads shows to somebody who has not used it. */
+  /** Examples of quick entry of loads for new users. */
   loadExamples: string;
   /** How a year of demand is usually had here. */
   measuredYear: Pick<Measured, "source" | "intervalMinutes">;
   /** Averages that the measured method speaks of, minutes; shorter data is taken over them. Null: as it was measured. */
   demandBlockMinutes: number | null;
-  /** What data is that nobody has named, by its days and its interval in minutes. */
+  /** The source of unnamed data, guessed by its days and its interval in minutes. */
   usualSource(days: number, minutes: number): Measured["source"];
   /** The type that a receptacle worth knowing mostly has. */
   usualOutlet: OutletType;

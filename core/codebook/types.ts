@@ -33,19 +33,19 @@ export interface Words {
   supplyRating: string;
   ratingReadOff: string;
   authority: string;
-  /** Who owns the supply. */
+  /** The owner of the supply. */
   operator: string;
-  /** What the charger's supply is limited by at its head, as in "a 100 A ...". */
+  /** Name of a supply with its rating, as in "a 100 A ...". */
   supplyOf(ratingA: string): string;
   /** The protective conductor of a circuit. */
   earthConductor: string;
-  /** What cuts a charger off beside it. */
+  /** Name of the switch beside a charger. */
   chargerSwitch: string;
-  /** Who may do the work. */
+  /** Name of a person who may do the work. */
   competent: string;
   /** Asks who checked a calculation, with what proves that they may. */
   checkedBy: string;
-  /** What a new one of these is called in a quote. */
+  /** Name of a new panel in a quote. */
   newPanel: string;
 }
 
@@ -55,7 +55,7 @@ export interface Sections {
   largerSupply: string;
   soundPanel: string;
   panelRoom: string;
-  /** What may stand on an outlet, and on the circuit behind it. */
+  /** Section on the loads of an outlet and of its circuit. */
   outletLoading: string;
   outletCharging: string;
   /** A main device on its bus. */
@@ -75,20 +75,22 @@ export interface LoadKind {
   names: readonly string[];
   /** A typical nameplate for the pick list; always marked "typical, check the nameplate". */
   typical: { va: number } | { amps: number; volts: number };
-  /** Counted at this figure whatever the nameplate says, e.g. 1500 VA a small-appliance circuit. */
+  /** Counted at this value regardless of the nameplate, e.g. 1500 VA for a small-appliance circuit. */
   fixedVA?: number;
-  /** It stands for a whole circuit of outlets, at what the circuit may draw. */
+  /** It represents a whole circuit of outlets, counted at the circuit's possible draw. */
   isCircuit?: true;
+  /** An additional question for this kind: the field of the load that holds the answer. */
+  asks?: "controlled" | "socketOnControl";
 }
 
-/** What an outlet type can do for charging. */
+/** Use of an outlet type for charging. */
 export interface OutletUse {
   /** Where people call it otherwise than its type. */
   name?: string;
   volts: number;
   /** Rating of the usual circuit behind it. */
   circuitA: number;
-  /** Largest device it may stand behind, A. */
+  /** Largest device in front of it, A. */
   mostDeviceA: number;
   /** Largest continuous charging current. */
   chargeA: number;
@@ -100,7 +102,7 @@ export interface OutletUse {
 /** How a charging current is counted by the rules. */
 export interface Counted {
   va: number;
-  /** Put into words only when somebody asks. */
+  /** The citation, written on request. */
   cited(): Cited;
 }
 
@@ -113,23 +115,23 @@ export interface ChargingRules {
   poles: number;
   /** Rating of the protective device for a charging current, A. */
   deviceA(chargeA: number, deviceSetting?: number): number;
-  /** What a load that runs for hours counts for. */
+  /** Factor of a load that runs for hours. */
   continuousFactor: number;
   /** Largest charging current that a circuit of this rating may carry, A. */
   chargeOnCircuitA(circuitA: number): number;
   /** Standard devices, ascending, A. */
   devicesA: readonly number[];
-  /** Largest device a kept conductor may stand behind when it is given to the charger, A. */
+  /** Largest device in front of an existing conductor when it feeds the charger, A. */
   deviceOnConductorA(conductor: ConductorRating): number;
   /** The section by which that is counted. */
   countedRule(treatment: EvTreatment): string;
-  /** What the charger adds to the demand when it stands outside the demand factors, VA. */
+  /** The charger's addition to the demand outside the demand factors, VA. */
   counted(chargeA: number, volts: number, treatment: EvTreatment, slow?: boolean): Counted;
   /** Smallest VA a charger in the appliance's place (or inside the factors) is taken at. */
   nameplateVA(chargeA: number, volts: number, slow?: boolean): Counted;
   /** Largest current of a charger on plug and receptacle, A, and what its plug goes into. */
   plug: { mostA: number; end: string; rule: string };
-  /** Above this current a disconnect stands at the charger, A; null where these rules ask for none. */
+  /** A charger above this current needs a disconnect, A; null where the rules require none. */
   disconnect: { aboveA: number; rule: string } | null;
   /** A managed charger pauses rather than offer less, A. */
   leastOfferA: number;
@@ -140,6 +142,8 @@ export interface ChargingRules {
 export interface ManagedRules {
   rule: string;
   /** Limit that a managed charger keeps the supply (or feeder) below, A; 0 at least. */
+  /** Default margin below the rating, A; absent where the rules define a share instead. */
+  usualMarginA?: number;
   limitA(ratingA: number, marginA: number | undefined): { limitA: number; cited: Cited };
 }
 
@@ -158,8 +162,8 @@ export interface SupplyConductorRules {
 /** Main device and sources that feed back on one bus: any of the ways to count is enough. */
 export interface BusRules {
   /**
-   * @param devicesA ratings of the devices on the bus beside the main; null where one was not read
-   * @param sources outputs, each with whether it stands opposite to the main
+   * @param devicesA ratings of the devices on the bus, without the main; null where one is unknown
+   * @param sources outputs, each with whether it is at the opposite end from the main
    */
   sourcesFit(input: {
     busA: number;
@@ -171,9 +175,9 @@ export interface BusRules {
   ratingsA: readonly number[];
 }
 
-/** Whose word is needed before a charger is connected. */
+/** Approval or notice needed before a charger is connected. */
 export interface NotifyRules {
-  /** Up to this demand with charging, and this charging current, the operator is told afterwards. */
+  /** Up to this demand with charging, and this charging current, the operator is notified afterwards. */
   demandA: number;
   chargeA: number;
   rule: string;
@@ -182,7 +186,7 @@ export interface NotifyRules {
 /** Sharing one circuit between an appliance and the charger, appliance first. */
 export interface SharingRules {
   kinds: readonly LoadKindId[];
-  /** The appliance must stand on an outlet that the charging lead reaches. */
+  /** The appliance needs an outlet within reach of the charging lead. */
   needsOutlet: boolean;
   leastCircuitA: number;
   reach: { value: number; unit: "ft" | "m" };
@@ -199,7 +203,7 @@ export interface Codebook {
   currency: "USD" | "GBP";
   lengthUnit: "ft" | "m";
   areaUnit: "ft2" | "m2";
-  /** What papers are printed on. */
+  /** Paper size. */
   paper: "LETTER" | "A4";
   words: Words;
   sections: Sections;
@@ -215,20 +219,20 @@ export interface Codebook {
   feederMethod: DemandMethod;
   /** Ratings a supply may be raised to, ascending, A. */
   supplyRatingsA: readonly number[];
-  /** Supply rating taken where nobody could read one, A: as the main device says, where that is the same thing. */
+  /** Supply rating used for an unknown one, A: the rating of the main device, where both are the same. */
   unknownRatingA(mainA: number | null | undefined): number;
   /** Supply systems that a larger supply may go over to. */
   largerSystem: { system: SupplySystem; ratingA: number; name: string } | null;
-  /** What a conductor that is there may carry; null where its size is not in the tables. */
+  /** Ampacity of an existing conductor; null where its size is not in the tables. */
   conductor(conductor: Conductor, terminalC?: 60 | 75): ConductorRating | null;
   /** A ring of sockets is fed from both ends: its device may be larger than its conductor. */
   ring: { conductorFromA: number; deviceA: number; rule: string } | null;
   supplyConductor: SupplyConductorRules;
-  /** Terminals of equipment up to so many amperes are 60 °C unless marked. */
+  /** Unmarked terminals of equipment up to this rating are 60 °C, A. */
   sixtyDegreesUpToA: number;
   bus: BusRules | null;
   notify: NotifyRules | null;
-  /** A circuit of so many poles or so many amperes in use feeds more than general lights and outlets. */
+  /** A circuit in use with these poles or a larger rating feeds more than general lights and outlets. */
   ownLoadFrom: { poles: number; aboveA: number };
   charging: ChargingRules;
   circuit: CircuitRules;
@@ -244,7 +248,7 @@ export interface Codebook {
   typicalHomes: readonly TypicalHome[];
   /** Sizes a feeder is made in, ascending. */
   feederSizes: readonly string[];
-  /** What is often done wrong in a load calculation by these rules, each with the total it gives. */
+  /** Frequent mistakes in a load calculation by these rules, each with its resulting total. */
   usualMistakes(counted: Recount): readonly Mistake[];
 }
 

@@ -1,4 +1,4 @@
-/** The way that a person decided for, and whether what is known now would still let it stand. */
+/** The decided way, and whether the decision is still valid with the present values. */
 import type { Assessment } from "#core/assess.ts";
 import type { CaseDocument, Decision } from "#core/case/document/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
@@ -7,7 +7,7 @@ import { showA, showHeadroom } from "#core/units.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
 import { capital, lower } from "#core/words.ts";
 
-/** A price that has grown by more than this since is told. */
+/** A price increase above this factor is reported. */
 const PRICE_GROWN = 1.15;
 const RANK = { ready: 0, "with-work": 1, "ruled-out": 2 } as const;
 
@@ -40,15 +40,15 @@ export function decisionFor(
 export interface DecisionNow {
   decision: Decision;
   way: WayJudgement;
-  /** What has changed since, each as a sentence; empty where the decision stands. */
+  /** Changes since the decision, each as a sentence; empty while the decision is valid. */
   shaken: string[];
 }
 
-/** The way that was decided, else the recommended one; null where no way can be taken. */
+/** The decided way, otherwise the recommended one; null where no way can be taken. */
 export const takenWay = ({ ways, taken }: Pick<Assessment, "ways" | "taken">): WayJudgement | null =>
   ways.find((w) => w.way === taken) ?? null;
 
-/** The recommended way where a person decided for another one; else null. */
+/** The recommended way where it differs from the decision; null otherwise. */
 export const recommendedOtherwise = ({
   ways,
   taken,
@@ -56,10 +56,10 @@ export const recommendedOtherwise = ({
 }: Pick<Assessment, "ways" | "taken" | "recommended">): WayJudgement | null =>
   taken === recommended ? null : (ways.find((w) => w.way === recommended) ?? null);
 
-/** A difference below this is none, A. */
+/** Smaller differences are ignored, A. */
 const SAME_A = 0.05;
 
-/** Null where nobody has decided yet. */
+/** Null without a decision. */
 export function decisionNow(
   { decision, rules }: Pick<CaseDocument, "decision" | "rules">,
   assessment: Pick<Assessment, "ways" | "supply" | "headroomA" | "recommended">,
@@ -70,7 +70,7 @@ export function decisionNow(
   return { decision, way, shaken: shaken.length > 0 ? [...shaken, ...headroomChange(decision, assessment)] : [] };
 }
 
-/** What has become worse about the way itself. */
+/** Changes of the way for the worse. */
 function shakenWay(decision: Decision, way: WayJudgement): string[] {
   if (way.verdict === "ruled-out" && decision.verdict !== "ruled-out")
     return [`${way.name} is ruled out now: ${way.reasons[0]?.text ?? "see the sheet of ways"}`];
@@ -89,7 +89,7 @@ function shakenWay(decision: Decision, way: WayJudgement): string[] {
   return shaken;
 }
 
-/** What the decision rested on in the home, and is another now. */
+/** Changed properties of the home that the decision depended on. */
 function shakenHome(
   decision: Decision,
   rules: CaseDocument["rules"],

@@ -1,6 +1,6 @@
 /**
- * What to look at next: every value that nobody has read has a plausible range; over it the case is assessed, and one
- * sees which looks can still turn the verdict, at which value, and which cannot.
+ * Which value to look at next: every unread value has a plausible range, over which the case is assessed. The result
+ * shows which looks can change the verdict, at which value, and which cannot.
  */
 
 import { assess, governingOf, recommendedOf } from "#core/assess.ts";
@@ -22,7 +22,10 @@ import { capital } from "#core/words.ts";
 const POINTS = 9;
 export const DRAWS = 1000;
 const SEED = 310_16;
-/** Plausible ranges, Heron's own: floor area and nameplates as told, a measured maximum as a share of the calculation. */
+/**
+ * Plausible ranges, Heron's own: floor area and nameplates around their entered values, a measured maximum as a share
+ * of the calculation.
+ */
 const AREA_SHARE = [0.75, 1.25] as const;
 const UNTOLD_AREA_FT2 = [800, 4000] as const;
 const NAMEPLATE_SHARE = [0.7, 1.3] as const;
@@ -33,7 +36,7 @@ const BISECTIONS = 9;
 
 type Told = Pick<LookValue, "key" | "label" | "step">;
 
-/** A value that nobody has read, over the range or the kinds that it could have. */
+/** An unread value, over its range or its possible kinds. */
 interface Look extends Told {
   /** How many kinds there are; null for a range. */
   kinds: number | null;
@@ -49,7 +52,7 @@ export interface LookValue {
   step: StepId;
   /** Between which values it is tried, or which kinds. */
   range: string;
-  /** What each turning value leads to, as a sentence; empty where no value turns anything. */
+  /** The result at each value that changes it, as a sentence; empty where no value changes anything. */
   turns: string[];
 }
 
@@ -236,7 +239,7 @@ function looksOf(document: CaseDocument, codebook: Codebook, demandA: number): L
   return looks;
 }
 
-/** What a case comes to, as far as a look can turn it. */
+/** The parts of an assessment that a look can change. */
 interface Outcome {
   way: string | null;
   verdict: "fits" | "with work" | "does not fit";
@@ -248,7 +251,7 @@ const outcomeOf = (document: CaseDocument, book: PriceBook): Outcome => outcomeW
 
 function outcomeWith(way: WayJudgement | null): Outcome {
   if (!way?.meetsNeed) return { way: way?.way ?? null, verdict: "does not fit", says: "no way would meet the need" };
-  // What is still to be confirmed is what the looks are for; it is no work.
+  // Confirmations are the purpose of the looks; they do not count as work.
   const verdict = way.verdict === "ready" || way.onlyConfirm ? "fits" : "with work";
   return { way: way.way, verdict, says: `${way.name} would be recommended${verdict === "fits" ? "" : ", with work"}` };
 }
@@ -276,7 +279,7 @@ function between(from: string | null, to: string | null): string {
   return to === null ? `Above ${from}` : `From ${from} to ${to}`;
 }
 
-/** Outcomes next to each other in a range may have others between them: no more than so many are looked for. */
+/** At most this many outcomes are searched between two neighbors in a range. */
 const MOST_BETWEEN = 4;
 
 /** A range cut where its outcome turns, each turn found by halving; null at its ends. */
@@ -331,7 +334,7 @@ function situation(document: CaseDocument, book: PriceBook): Asked {
   return found;
 }
 
-/** What may be looked at, before anybody has tried what it can turn. */
+/** The looks, before it is computed what each can change. */
 export const looksFor = (document: CaseDocument, book: PriceBook): Omit<LookValue, "turns">[] =>
   situation(document, book).looks.map(({ key, label, step, kinds: count, ...look }) => {
     const says = sharesOf({ kinds: count }).map((share) => look.says(share));
@@ -339,7 +342,7 @@ export const looksFor = (document: CaseDocument, book: PriceBook): Omit<LookValu
     return { key, label, step, range: count === null ? `${first} to ${last}` : [...new Set(says)].join(", ") };
   });
 
-/** What the values of one look can turn, so that several threads may share them. */
+/** The changes that one look can cause; called for one look at a time, so that threads can share the work. */
 export function turnsAt(document: CaseDocument, book: PriceBook, at: number): string[] {
   const { looks, now } = situation(document, book);
   return turnsOf(looks[at] as Look, now, document, book);
@@ -352,9 +355,9 @@ export const valueOfLooks = (looks: readonly LookValue[]): ValueOfLooks => ({
 });
 
 /**
- * In how many of some draws of all looks together today's recommendation stands. A measurement is a look that one may
- * take or not: the draws are without it.
- * @param from, to which of the draws, so that several threads may share them
+ * The number of draws in which today's recommendation is still valid. Measuring is optional, so the draws leave it
+ * out.
+ * @param from, to range of the draws, so that threads can share the work
  */
 export function drawsThatStand(document: CaseDocument, book: PriceBook, from = 0, to = DRAWS): number {
   const { looks, now } = situation(document, book);

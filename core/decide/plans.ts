@@ -35,7 +35,7 @@ const work = (id: string, text: string, ...waits: string[]): WorkItem => ({
   takes: takes({ [`change:${id}`]: 1 }, ...waits),
 });
 
-/** The home without its loads of some kinds, and without what mentions them; null where there is none. */
+/** The home without its loads of some kinds and without references to them; null where it has none. */
 function without(document: CaseDocument, kinds: readonly Load["kind"][]): CaseDocument | null {
   if (!document.loads.some((l) => kinds.includes(l.kind))) return null;
   let left = document;
@@ -51,7 +51,7 @@ function without(document: CaseDocument, kinds: readonly Load["kind"][]): CaseDo
   return left;
 }
 
-/** The home with smaller loads in the place of larger ones of some kinds; null where there is none. */
+/** The home with smaller loads instead of larger ones of some kinds; null where it has none. */
 function smaller(document: CaseDocument, kinds: readonly Load["kind"][], va: number): CaseDocument | null {
   const larger = new Set(
     countedLoads(document, codebookOf(document.rules)).flatMap((l) =>
@@ -172,7 +172,7 @@ export interface Plans {
   unbeaten: Plan[];
 }
 
-/** All choices of at most so many changes, none among them. */
+/** All combinations of at most `most` changes, including no change. */
 function choices(changes: readonly Change[]): Change[][] {
   const all: Change[][] = [[]];
   for (const change of changes) all.push(...all.filter((c) => c.length < MOST_CHANGES).map((c) => [...c, change]));
@@ -204,7 +204,7 @@ const SCHOOL: Record<EvTreatment, string> = {
   inside: ", the charger counted among the other loads",
 };
 
-/** @param onProgress is told the share that is done, 0 to 1 */
+/** @param onProgress receives the finished share, 0 to 1 */
 export function allPlans(
   document: CaseDocument,
   book: PriceBook,
@@ -224,7 +224,7 @@ export function allPlans(
   let count = 0;
   let done = 0;
   for (const changes of homes) {
-    // What one change takes away, another cannot change.
+    // A change cannot be applied to loads that another change removed.
     const changed = changes.reduce<CaseDocument | null>((d, c) => d && c.apply(d), document);
     if (!changed) continue;
     const beside = changes.flatMap((c) => c.work ?? []);

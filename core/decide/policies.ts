@@ -1,4 +1,4 @@
-/** What each policy would recommend, so that one sees whether the recommendation is robust. */
+/** The recommendation of each policy; it is robust where all policies agree. */
 import type { Assessment } from "#core/assess.ts";
 import type { CaseDocument, Policy } from "#core/case/document/types.ts";
 import type { PriceBook } from "#core/estimate/book.ts";

@@ -13,7 +13,7 @@ export interface Route {
   other: number | null;
   /** In the region's unit of length. */
   length: number;
-  /** What the way that is taken comes to along it; null where it has no circuit of its own there. */
+  /** The taken way along this route; null where it has no circuit there. */
   built: {
     chargeA: number;
     size: string;
@@ -21,7 +21,7 @@ export interface Route {
     cost: Cost;
     /** Of work, typical. */
     hours: number;
-    /** Checks that do not hold, and that are still to be told or seen to. */
+    /** Failing checks, and checks still to be confirmed. */
     failing: number;
     open: number;
   } | null;
@@ -30,7 +30,7 @@ export interface Route {
 /** "Route 1" where it was given no name. */
 const routeName = ({ name }: Run, index: number): string => name || `Route ${index + 1}`;
 
-/** Every route judged for the same way: the one that was decided for, else what is recommended along today's. */
+/** Every route judged for the same way: the decided one, otherwise the one recommended along today's route. */
 export function routesOf(document: CaseDocument, book: PriceBook): Route[] {
   const { run, otherRuns = [] } = document;
   if (!run) return [];

@@ -11,7 +11,7 @@ import { freeId } from "#core/ways/place.ts";
 import { homeOnSupply } from "#core/ways/service-upgrade/index.ts";
 import { schoolsOf } from "./schools.ts";
 
-/** What is tried; what is left out stays as it is in the case. */
+/** The tried changes; absent fields stay as in the case. */
 export interface WhatIf {
   /** Largest current of the charger, A. */
   chargeA?: number;
@@ -21,7 +21,7 @@ export interface WhatIf {
   heatPump?: boolean;
   /** A valid measurement with this maximum, as a share of the governing demand, 0 to 1. */
   measured?: number;
-  /** What is chosen of each school, by its id. */
+  /** The tried option of each practice, by its id. */
   schools?: Readonly<Record<string, string>>;
   /** A larger (or smaller) supply, A. */
   supplyA?: number;
@@ -47,7 +47,7 @@ export function withWhatIf(document: CaseDocument, codebook: Codebook, whatIf: W
   if (secondCar) {
     const { energyPerDayKWh, ...need } = tried.need ?? {};
     const first: Car = need.cars?.[0] ?? codebook.survey.usualCar;
-    // Where the need was told in kWh, the second car asks for as much again.
+    // Where the need was entered in kWh, the second car doubles it.
     tried =
       energyPerDayKWh !== undefined
         ? { ...tried, need: { ...need, energyPerDayKWh: energyPerDayKWh * 2 } }

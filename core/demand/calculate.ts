@@ -25,7 +25,7 @@ export function demandInput(
   };
 }
 
-/** One method's demand in VA for the given loads; nothing else is worked out. */
+/** One method's demand for the given loads, VA, without explanations. */
 export const demandVA = (method: DemandMethod, input: DemandInput): number =>
   withChargers(method, input).lines.reduce((total, line) => total + line.countedVA, 0);
 
@@ -96,7 +96,7 @@ function calculate(method: DemandMethod, input: DemandInput): Calculation {
 export const calculateAll = (codebook: Codebook, input: DemandInput): Calculation[] =>
   codebook.methods.map((method) => calculate(method, input));
 
-/** The calculation that decides: the one chosen for the job where it applies, else the first that does. */
+/** The calculation that decides: the one chosen for the job where it applies, otherwise the first that applies. */
 export function governing(calculations: readonly Calculation[], chosen: MethodId | null | undefined): Calculation {
   const applying = calculations.filter((c) => c.applies);
   const found = applying.find((c) => c.method === chosen) ?? applying[0];

@@ -1,6 +1,6 @@
 /**
- * How chargers stand in a calculation: by the job's treatment, held back by clamps, or sharing a circuit. One place for
- * the charger that is there already, the one that is planned and the one that a way would add.
+ * Chargers in a calculation: by the job's treatment, limited by clamps, or sharing a circuit. The same code counts an
+ * existing charger, a planned one and the one that a way adds.
  */
 import type { EvTreatment } from "#core/case/document/types.ts";
 import { showA, showVA } from "#core/units.ts";
@@ -95,7 +95,7 @@ function sharedResult(method: DemandMethod, input: DemandInput, charger: Counted
     return { ...alone, lines: [...alone.lines, line] };
   }
   const others = withoutOne(rest, appliance);
-  // Among the general loads where the method has such a place, else on its own in full.
+  // Among the general loads where the method allows it, otherwise separately in full.
   const within = method.takesChargerInside
     ? [{ ...own, kind: "fixed-appliance" as const, interlockedWith: undefined }]
     : [];
@@ -134,8 +134,8 @@ function larger({ codebook }: DemandInput, one: Alternative, other: Alternative,
 }
 
 /**
- * A charger on its own circuit that waits for an appliance (220.60): the larger of the two results, each with one of
- * them, the charger by the job's treatment. In what was measured the appliance cannot be told apart: both are counted.
+ * A charger on its own circuit that waits for an appliance (220.60): the larger of the two results, with either the
+ * appliance or the charger. A measured demand includes the appliance, so both are counted.
  */
 function priorityResult(method: DemandMethod, input: DemandInput, charger: CountedLoad): MethodResult {
   const { waitsFor, ...free } = charger;

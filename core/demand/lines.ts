@@ -1,11 +1,11 @@
-/** Making the lines of a calculation, with the answer to "why?" on each, written only when somebody asks. */
+/** Builds the lines of a calculation; the explanation of each line is written on request. */
 import { showNumber, showPercent, showVA } from "#core/units.ts";
 import type { Why } from "#core/why.ts";
 import type { CountedLoad, Line, Part } from "./types.ts";
 
 export const sum = (loads: readonly { va: number }[]): number => loads.reduce((total, l) => total + l.va, 0);
 
-/** A load stands in many calculations of one assessment; what it is called in them is worked out once. */
+/** One assessment uses a load in many calculations, so its name is computed once. */
 const parts = new WeakMap<CountedLoad, Part>();
 
 function partOf(load: CountedLoad): Part {
@@ -39,7 +39,7 @@ export interface LineInput {
 
 type Explained = Omit<Why, "figure" | "rule" | "value"> & { value?: string };
 
-/** A line that puts its "why?" into words only when somebody asks. */
+/** A line whose explanation is written on request. */
 class ExplainedLine implements Line {
   readonly #explain: () => Explained;
   constructor(
@@ -104,7 +104,7 @@ export function countedLine(
   }));
 }
 
-/** One step of a tiered sum: up to so many VA at this factor. */
+/** One step of a tiered sum: VA up to `upToVA` at this factor. */
 export interface Tier {
   upToVA: number;
   factor: number;

@@ -10,7 +10,7 @@ export const caseVolts = (document: CaseDocument, codebook: Codebook): number =>
 export const phasesOf = ({ document }: { document: CaseDocument }): number =>
   document.supply.system === "three-phase-230-400" ? 3 : 1;
 
-/** What a load is called: by its own label, else by its kind. */
+/** Name of a load: its own label, otherwise that of its kind. */
 export const loadName = ({ label, kind }: Pick<Load, "label" | "kind">, { loadKinds }: Codebook): string =>
   label || loadKinds.find((k) => k.kind === kind)?.label || kind;
 
@@ -19,7 +19,7 @@ export const without = (loads: readonly CountedLoad[], ...kinds: readonly LoadKi
 export const ofKind = (loads: readonly CountedLoad[], ...kinds: LoadKindId[]): CountedLoad[] =>
   loads.filter((l) => kinds.includes(l.kind));
 
-/** A load of the case, counted as it stands on the supply. */
+/** A load of the case with its volt-amperes on this supply. */
 export function countedLoad(load: Load, codebook: Codebook, volts: number): CountedLoad {
   const kind = codebook.loadKinds.find((k) => k.kind === load.kind);
   const quantity = load.quantity ?? 1;

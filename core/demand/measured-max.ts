@@ -12,7 +12,7 @@ export const measuredAt = ({ document, at }: Pick<DemandInput, "document" | "at"
 export const hasMaximum = (measured: Measured): boolean =>
   (measured.max?.value ?? 0) > 0 || (measured.maxByPhaseA ?? []).some((amps) => amps > 0);
 
-/** What a maximum that counts for nothing is. */
+/** The reason why a maximum cannot be used. */
 export const lackOf = ({ max, maxByPhaseA }: Measured): string =>
   max?.value === 0 || maxByPhaseA?.every((amps) => amps === 0) ? "zero: nothing was measured" : "missing";
 

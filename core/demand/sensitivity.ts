@@ -1,4 +1,4 @@
-/** What would change the answer: one change at a time, each computed through the whole calculation. */
+/** Changes that would improve the answer: one at a time, each computed through the whole calculation. */
 import type { CaseDocument, LoadKindId } from "#core/case/document/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import { showA } from "#core/units.ts";
@@ -41,7 +41,7 @@ export function whatWouldChange(document: CaseDocument, calculation: Calculation
   for (const { kind, text, leavesVA } of SWAPS)
     if (ofKind(loads, kind).some((l) => l.va > leavesVA))
       add(text, headroomWith(loads.map((l) => (l.kind === kind ? { ...l, unitVA: leavesVA, va: leavesVA } : l))));
-  // Its label carries the elements that stand by for the compressor.
+  // A heat-pump water heater's label includes its backup elements.
   if (ofKind(loads, "water-heater").length > 0)
     changes.push({
       text: "A heat-pump water heater",

@@ -1,4 +1,4 @@
-/** What a demand method is given and what it answers. */
+/** Input and result of a demand method. */
 import type { CaseDocument, ClampLimit, LoadKindId, MethodId } from "#core/case/document/types.ts";
 import type { Codebook } from "#core/codebook/types.ts";
 import type { Why } from "#core/why.ts";
@@ -36,7 +36,7 @@ export interface DemandInput {
   ratingA: number;
   /** Line to line (US) or line to earth (UK), V. */
   volts: number;
-  /** What is computed: the whole dwelling on its supply, or only the loads behind one panel. */
+  /** Scope of the calculation: the whole dwelling on its supply, or only the loads behind one panel. */
   at: "supply" | (string & {});
   /** The dwelling's general lighting and least circuits are on it; not so on a feeder. */
   general: boolean;
@@ -46,7 +46,7 @@ export interface DemandInput {
   asEntered?: true;
 }
 
-/** What one load comes to in a line. */
+/** One load's share of a line. */
 export interface Part {
   readonly label: string;
   readonly va: number;
@@ -62,13 +62,13 @@ export interface Line {
   countedVA: number;
   rule: string;
   readonly why: Why;
-  /** Tiers of one sum share its name; their loads stand on the first. */
+  /** The tiers of one sum share this name; the first tier lists their loads. */
   tierOf?: string;
   /** The loads that went into it. */
   parts: Part[];
 }
 
-/** What a method answers; the shared figures (amperes, headroom) are worked out once, in `calculate`. */
+/** Result of a method; `calculate` adds the shared figures (amperes, headroom). */
 export interface MethodResult {
   lines: Line[];
   /** Loads that are left out by rule, with the reason. */
@@ -78,17 +78,17 @@ export interface MethodResult {
 
 /** One thing that the rules ask of a measurement. */
 export interface Condition {
-  /** What is asked. */
+  /** The condition. */
   asks: string;
   met: boolean;
-  /** What there is. */
+  /** The value found. */
   found: string;
   /** Why the method does not apply where it is not met. */
   against: string;
   rule: string;
 }
 
-/** What stands against a method: the first condition that is not met. */
+/** The first condition that is not met. */
 export const firstAgainst = (conditions: readonly Condition[]): string | null =>
   conditions.find((c) => !c.met)?.against ?? null;
 
@@ -98,13 +98,13 @@ export interface DemandMethod {
   rule: string;
   /** Evidence beats calculation; a standing reason why this one governs where it applies. */
   governsBecause: string;
-  /** True where the charger may stand among the loads, before the demand factor. */
+  /** True where the charger may be counted among the loads, before the demand factor. */
   takesChargerInside: boolean;
   /** It rests on what was measured, not on the ledger. */
   measures: boolean;
   /** Why the method does not apply here, in words; null where it does. */
   objection(input: DemandInput): string | null;
-  /** Of a measured method: all that has to hold, in order, met or not; none where nothing was measured. */
+  /** Conditions of a measured method, in order, met or not; empty without a measurement. */
   conditions?(input: DemandInput): Condition[];
   calculate(input: DemandInput): MethodResult;
 }

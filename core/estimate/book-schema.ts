@@ -1,9 +1,9 @@
-/** What a price book holds, checked where it comes from outside. */
+/** Schema of a price book from outside. */
 import { object, type Schema } from "yup";
 import { above, fromZero, list, needs, oneOf, part, type TypeOf, text, yesNo } from "#core/case/document/field.ts";
 import { GROUP_IDS, type Group } from "./book.ts";
 
-/** What an item of a group may be counted in. */
+/** Allowed units of a group's items. */
 const UNITS: Record<Group, readonly string[]> = {
   materials: ["each", "ft", "m"],
   devices: ["each"],
@@ -30,7 +30,7 @@ const itemFields = {
   low: figure(),
   typical: figure(),
   high: figure(),
-  /** Materials: sold in lengths or packs of so many. */
+  /** Materials: length or pack in which they are sold. */
   soldIn: above(10_000),
   /** Grants: what must hold, in words. */
   condition: text(500),
@@ -47,7 +47,7 @@ const bookFields = {
 export type PriceBook = TypeOf<typeof bookFields>;
 export const bookSchema = object(bookFields as Record<string, Schema>).required();
 
-/** What is wrong with one item, in the words of its field; empty where nothing is. */
+/** Problems of one item, in the words of its fields; empty without any. */
 export function itemProblems(item: PriceItem): string[] {
   const problems: string[] = [];
   if (!UNITS[item.group].includes(item.unit))

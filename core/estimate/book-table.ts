@@ -81,7 +81,7 @@ export function bookFromTable(
   return problems.length > 0 ? { problems: shortened(problems) } : { book };
 }
 
-/** What the schema has against a book, in the words of its fields. */
+/** Schema problems of a book, in the words of its fields. */
 function schemaProblems(book: unknown): string[] {
   try {
     bookSchema.validateSync(book, { strict: true, abortEarly: false });

@@ -4,7 +4,7 @@ import type { PriceBook, PriceItem } from "./book-schema.ts";
 
 export type { PriceBook, PriceItem };
 
-/** What the items of a group are, in the order of the book. */
+/** Groups of items, in the order of the book. */
 export const GROUPS = {
   materials: "Materials, as sold",
   devices: "Devices",
@@ -37,7 +37,7 @@ function indexOf(book: PriceBook): Index {
   const known = indexes.get(book);
   if (known) return known;
   const made: Index = {
-    // What a standard installation includes stands apart from the items themselves.
+    // Included items are priced separately from the items themselves.
     byId: new Map(book.items.filter((i) => i.group !== "included").map((i) => [i.id, i])),
     byGroup: new Map(GROUP_IDS.map((group) => [group, book.items.filter((i) => i.group === group)])),
   };
@@ -55,7 +55,7 @@ export function pricedBy(book: PriceBook, id: string): PriceItem | undefined {
   return own ?? (family > 0 ? pricedBy(book, id.slice(0, family)) : undefined);
 }
 
-/** What books without a price of its own have always counted within another item. */
+/** Items that older books include in another item. */
 const WITHIN: Readonly<Record<string, string>> = {
   "support:staple": "sundries",
   "support:strap": "sundries",

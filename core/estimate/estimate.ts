@@ -1,4 +1,4 @@
-/** What work costs by a price book: line by line, its total, its steps and days. */
+/** Price of work by a price book: its lines, total, steps and days. */
 import { showNumber } from "#core/units.ts";
 import { later, type Why, why } from "#core/why.ts";
 import { isWithinAnother, itemOf, itemsIn, type PriceBook, type PriceItem, pricedBy } from "./book.ts";

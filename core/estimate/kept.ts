@@ -9,8 +9,8 @@ export interface KeptBook {
 }
 
 /**
- * The version a case was quoted by, where it was; else the newest.
- * @param books the newest first, and the kept one where it is another
+ * The book that a case was quoted by, otherwise the newest.
+ * @param books the newest first, and the quoted one if different
  */
 export const keptBookFor = ({ prices }: CaseDocument, books: readonly KeptBook[]): KeptBook =>
   books.find((b) => b.version === prices?.version) ?? (books[0] as KeptBook);

@@ -57,6 +57,6 @@ const materialsTable = (lines: readonly PriceLine[]): MaterialRow[] => [
   ),
 ];
 
-/** What the way that is taken takes; nothing where none can be. */
+/** Materials of the taken way; empty where there is none. */
 export const materialsOf = (document: CaseDocument, book: PriceBook): MaterialRow[] =>
   materialsTable(takenWay(assess(document, book))?.lines ?? []);

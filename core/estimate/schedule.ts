@@ -51,7 +51,7 @@ export interface Step {
 
 /**
  * @param minutes labour on site
- * @returns the steps, in order; what is missing in the book is told by its id
+ * @returns the steps, in order; items missing in the book are listed by id
  */
 export function stepsOf(
   items: readonly WorkItem[],
@@ -98,7 +98,7 @@ export type Worked = (day: number) => boolean;
 /** From a Monday on, Monday to Friday, without holidays. */
 export const FROM_A_MONDAY: Worked = (day) => day % 7 < 5;
 
-/** The day on which so many days from a start are over. */
+/** The day on which `days` days from a start are over. */
 function daysAfter(start: number, days: number, everyDay: boolean, worked: Worked): number {
   if (everyDay) return start + Math.ceil(days);
   let [day, left] = [start, Math.ceil(days)];
@@ -166,6 +166,6 @@ export function workedFrom(start: string, holidays: readonly string[]): Worked {
 export const holidaysOf = (book: PriceBook): string[] =>
   itemsIn(book, "holidays").map((i) => i.id.slice(i.id.indexOf(":") + 1));
 
-/** The ISO day so many days after another. */
+/** The ISO day a number of days after another. */
 export const dayAfter = (start: string, days: number): string =>
   new Date(Date.parse(`${start}T00:00:00Z`) + days * MS_A_DAY).toISOString().slice(0, 10);

@@ -1,4 +1,4 @@
-/** What a piece of work takes of a price book, and the steps it waits for. */
+/** Price-book items of a piece of work, and the steps that it waits for. */
 export interface Take {
   /** Id of an item of the price book. */
   item: string;

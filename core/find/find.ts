@@ -1,4 +1,4 @@
-/** What can be found in an open job by a few letters: loads, devices, links, fields, papers and steps. */
+/** Search in an open job by a few letters: loads, devices, links, fields, papers and steps. */
 import type { Assessment } from "#core/assess.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
@@ -14,12 +14,12 @@ import { capital } from "#core/words.ts";
 export const FOUND_KINDS = ["step", "load", "device", "field", "link", "paper", "action", "job"] as const;
 export type FoundKind = (typeof FOUND_KINDS)[number];
 
-/** Something that was found, and where it stands. */
+/** A search result, and its location. */
 export interface Found {
   id: string;
   kind: FoundKind;
   label: string;
-  /** What tells it from others of the same name. */
+  /** Text that distinguishes results of the same name. */
   detail: string;
   to: Place;
 }
@@ -29,7 +29,7 @@ export interface StepPlace {
   step: StepId;
   /** A part of the step's sheet. */
   section?: string;
-  /** The thing to stand on there: a load or device by its id, a field by its label or by its place in the case. */
+  /** The thing to focus: a load or device by its id, a field by its label or by its pointer. */
   load?: string;
   device?: string;
   field?: string;
@@ -193,8 +193,8 @@ function closeness({ label, detail }: Found, words: readonly string[]): number {
 }
 
 /**
- * What begins with the letters typed, the best fit first, then in the order given.
- * @returns at most `most`; nothing for no letters
+ * Entries that begin with the typed letters, the best match first, otherwise in their given order.
+ * @returns at most `most`; empty for no letters
  */
 export function matching(all: readonly Found[], text: string, most = 12): Found[] {
   const words = plain(text)

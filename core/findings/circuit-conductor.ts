@@ -9,7 +9,7 @@ import { withArticle } from "#core/words.ts";
 import { TAKES } from "./takes.ts";
 import type { FindingRule, Mended } from "./types.ts";
 
-/** A smaller device where what the circuit feeds leaves it alone; else a conductor for the device it has. */
+/** A smaller device where the circuit's loads allow it; otherwise a larger conductor. */
 function mend(home: Home, circuit: Circuit): Mended | null {
   const { document, codebook } = home;
   const { conductor, ratingA } = circuit;

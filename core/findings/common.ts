@@ -1,4 +1,4 @@
-/** Faults that every rule set knows, each with the link it stands at and the work that mends it. */
+/** Faults that every rule set knows, each with its link and its repair. */
 
 import {
   withCircuitsOf,
@@ -24,14 +24,14 @@ import type { FindingRule, Found } from "./types.ts";
 import { withoutTypeAc } from "./united-kingdom.ts";
 
 const NOTHING: readonly Found[] = [];
-/** What was found where a condition holds; put into words only then. */
+/** A finding where a condition holds; its text is written only then. */
 const when = (condition: unknown, found: () => Found): readonly Found[] => (condition ? [found()] : NOTHING);
 
 /** As it goes on within a sentence. */
 const who = ({ survey }: Codebook, from: PermissionFrom): string =>
   from === "owner" ? "the owner of the home" : survey[from].who;
 
-/** Whose consent is refused, and whose is still to be had: a tenant's owner is always asked. */
+/** Refused permissions, and permissions still to be obtained; a tenant's landlord is always asked. */
 function permissions({ enquiry }: CaseDocument, wanted: "refused" | "open"): PermissionFrom[] {
   return PERMISSIONS.filter((from) => {
     const state = enquiry?.permissions?.[from];
@@ -41,7 +41,7 @@ function permissions({ enquiry }: CaseDocument, wanted: "refused" | "open"): Per
   });
 }
 
-/** What feeds back into a panel. */
+/** Sources that feed back into a panel. */
 const sourcesOn = ({ circuits = [] }: Panel) =>
   circuits.flatMap(({ backfeed, status }) =>
     backfeed && status !== "abandoned"
@@ -49,7 +49,7 @@ const sourcesOn = ({ circuits = [] }: Panel) =>
       : [],
   );
 
-/** Main device and whatever feeds back into a panel, on its bus. */
+/** Main device and all back-feeding sources of a panel, against its bus. */
 function busFound({ codebook, supplyA }: Home, panel: Panel): Found | null {
   const { busA } = panel;
   if (!busA) return null;
@@ -57,7 +57,7 @@ function busFound({ codebook, supplyA }: Home, panel: Panel): Found | null {
   const circuits = panel.circuits ?? [];
   const sources = sourcesOn(panel);
   const mainA = panel.mainA ?? (onSupply(panel) ? supplyA : (panel.feeder?.ratingA ?? 0));
-  // Whatever feeds back besides, the device that protects a bus is never larger than the bus.
+  // In every case, the device that protects a bus may not be larger than the bus.
   if (mainA > busA)
     return {
       link,
@@ -121,7 +121,7 @@ export function busThatCarries(home: Home, panel: Panel, mainA: number): number 
   );
 }
 
-/** A new panel as large as the supply that it stands on. */
+/** A new panel as large as its supply. */
 export function largerPanel(home: Home, panel: Panel): CaseDocument {
   const alone = home.document.panels.filter(onSupply).length === 1;
   const headA = onSupply(panel) ? (alone ? home.supplyA : (panel.mainA ?? home.supplyA)) : 0;
@@ -132,7 +132,7 @@ export function largerPanel(home: Home, panel: Panel): CaseDocument {
 /** Spaces that a new panel has beside those it must have. */
 const ROOM_TO_SPARE = 8;
 
-/** What is ticked on the survey stands at every panel on the supply, as nobody noted at which; or at the supply. */
+/** Ticked faults are not tied to a panel, so they apply to all panels on the supply, or to the supply. */
 const seen: FindingRule[] = SEEN_FAULTS.flatMap((fault): FindingRule[] => {
   const shared = { code: fault.code, severity: fault.severity, todo: fault.todo, reason: fault.reason } as const;
   const of = (home: Home) => ({ document: withoutSeen(home.document, [fault.code]), text: fault.todo });

@@ -12,7 +12,7 @@ const TAKES = {
   authority: takes({ "authority-letter": 1 }, "authority"),
 };
 
-/** Whether a receptacle for charging has GFCI protection; undefined where nobody looked. */
+/** Whether a receptacle for charging has GFCI protection; undefined where this is unknown. */
 export function gfciOf(document: CaseDocument, outlet: Outlet, circuit?: Circuit | null): boolean | undefined {
   if (outlet.gfci !== undefined) return outlet.gfci;
   const device = circuit ?? circuitOf(document, outlet.circuit)?.circuit;

@@ -1,4 +1,4 @@
-/** An outlet whose circuit stands behind a larger device than its face may take. */
+/** An outlet on a circuit with a device larger than its rating allows. */
 import { withCircuit, withOutlet } from "#core/case/document/change.ts";
 import type { Outlet, OutletType } from "#core/case/document/types.ts";
 import type { Codebook } from "#core/codebook/types.ts";
@@ -24,7 +24,7 @@ const faceFor = ({ outlets }: Codebook, { type }: Outlet, ratingA: number): Outl
     );
   });
 
-/** A smaller device where what the circuit feeds leaves it alone; else a face for the device it has. */
+/** A smaller device where the circuit's loads allow it; otherwise an outlet for the existing device. */
 function mend(home: Home, outlet: Outlet): Mended | null {
   const { document, codebook } = home;
   const circuit = circuitOf(document, outlet.circuit)?.circuit;

@@ -23,9 +23,9 @@ export interface SeenFault {
   todo: string;
   rule: Record<Region, string>;
   reason: ReasonCode;
-  /** What it is a fault of: a new panel takes the panel's faults with it. */
+  /** The part that owns the fault: a new panel also removes the panel's faults. */
   goesWith: "panel" | "supply";
-  /** What mending it costs; none where only a new panel or another path will do. */
+  /** Cost of its repair; absent where only a new panel or another path removes it. */
   takes?: Takes;
 }
 

@@ -1,4 +1,4 @@
-/** What mends take of a price book that several faults ask for. */
+/** Price-book items shared by the repairs of several faults. */
 import { takes } from "#core/estimate/takes.ts";
 
 export const TAKES = {

@@ -41,13 +41,13 @@ export interface SurveyFinding {
   severity: Severity;
   text: string;
   rule: string;
-  /** What to do about it. */
+  /** The recommended action. */
   todo: string;
-  /** The link of the path it stands at. */
+  /** The affected link of the path. */
   link: string;
 }
 
-/** What a check found, beside what its rule says of every such fault. */
+/** The result of a check, in addition to the properties of its rule. */
 export interface Found {
   link: string;
   text: string;
@@ -58,7 +58,7 @@ export interface Found {
 export interface Mended {
   document: CaseDocument;
   text: string;
-  /** Where it costs something else than such faults usually do. */
+  /** Its own cost where it differs from the rule's. */
   takes?: Takes;
 }
 
@@ -72,7 +72,7 @@ interface RuleOf<Thing> {
   /** Only looked for on the path to the charger. */
   pathOnly?: true;
   check(home: Home, thing: Thing, target: Target): readonly Found[];
-  /** How it is mended, by any way whose path it stands on; where there is none, only a way of its own may mend it. */
+  /** Its repair, for any way with this link on its path; absent where only certain ways can repair it. */
   mend?: { takes: Takes; of(home: Home, thing: Thing, target: Target, found: Found): Mended | null };
 }
 

@@ -19,7 +19,7 @@ const TAKES = {
   lostPen: takes({ "device:lost-pen": 1, "labour:device": 1 }, "order"),
 };
 
-/** The residual-current type that protects a circuit: its own, else that of the group over its way. */
+/** The RCD type that protects a circuit: its own, otherwise that of the group over its way. */
 export function rcdOf(panel: Panel | null, circuit: Circuit): Circuit["rcd"] {
   if (circuit.rcd !== undefined && circuit.rcd !== "none") return circuit.rcd;
   const way = circuit.position;
@@ -33,7 +33,10 @@ export const withoutTypeAc = ({ circuits, rcdGroups }: Panel): Pick<Panel, "circ
   ...(rcdGroups && { rcdGroups: rcdGroups.map((g) => (g.rcd === "AC" ? { ...g, rcd: "A" } : g)) }),
 });
 
-/** Type AC that may stand before the charger: an RCBO guards its own circuit alone, anything else perhaps others too. */
+/**
+ * Type AC devices in front of the charger: an RCBO protects only its own circuit, any other device may protect
+ * several.
+ */
 function hasTypeAc({ document }: Home, { circuits = [], rcdGroups = [] }: Panel, target: Target): boolean {
   const before = (id: string) => id === target.circuit?.id || document.panels.some((p) => p.feeder?.circuit === id);
   return (

@@ -33,7 +33,7 @@ export interface PeakSeen {
 }
 
 export interface DataAnalysis {
-  /** What the case would hold if this were its evidence. */
+  /** The evidence that the case would store if this file were chosen. */
   evidence: Measured;
   /** Averages that the peaks are of, minutes. */
   blockMinutes: number;
@@ -50,11 +50,11 @@ export interface DataAnalysis {
   weekend: boolean;
   /** Of longer data only the last year counts. */
   onlyLastYear: boolean;
-  /** Of the data that counts. */
+  /** Quality of the data that counts. */
   quality: Quality;
 }
 
-/** Loads of the ledger as they may stand behind a peak. */
+/** Loads of the ledger that could cause a peak. */
 function suspectsOf(document: CaseDocument, codebook: Codebook, volts: number): Suspect[] {
   return usedLoads(document, codebook, volts).flatMap((used): Suspect[] => {
     const load = document.loads.find((l) => l.id === used.id);

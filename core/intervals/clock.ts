@@ -1,10 +1,13 @@
-/** The clock on the wall of a home: how far it stands from UTC, and since when. */
+/** The local clock of a home: its offset from UTC, and when it changes. */
 import { tzOffset } from "@date-fns/tz";
 
 export const DAY_S = 86_400;
 export const HOUR_S = 3600;
 
-/** From a moment on, the wall clock is so many seconds ahead of UTC; in order, the first holds before it too. */
+/**
+ * From this moment on, the local clock is `offsetS` ahead of UTC. Changes are in order; the first offset also applies
+ * before it.
+ */
 export interface ClockChange {
   fromS: number;
   offsetS: number;
@@ -21,7 +24,7 @@ export function offsetAt(clock: Clock, atS: number): number {
   return clock[i]?.offsetS ?? 0;
 }
 
-/** What the wall clock shows at a moment, as seconds since 1970 on that clock. */
+/** Local time at a moment, as seconds since 1970 on that clock. */
 export const wallAt = (clock: Clock, atS: number): number => atS + offsetAt(clock, atS);
 
 /**

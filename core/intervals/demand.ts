@@ -1,18 +1,18 @@
-/** What interval data says of a home's demand: its peak and the next ones, how long which current is drawn, and when. */
+/** Demand from interval data: the highest peaks, the load duration, and the times of use. */
 import { DAY_S, dayOfWall, HOUR_S, isWinter, monthOfWall, offsetAt, showWall, wallAt, weekdayOfWall } from "./clock.ts";
 import type { IntervalSeries } from "./series.ts";
 
-/** Highest average over blocks of the clock, A: as the data stands where its interval is that long or longer. */
+/** Highest average over clock blocks, A; the data's own averages where its interval is at least that long. */
 export interface BlockPeak {
   amps: number;
-  /** Of the block, s since 1970, and its length, s. */
+  /** Start of the block, s since 1970, and its length, s. */
   atS: number;
   blockS: number;
 }
 
 /**
- * Averages over blocks of the clock, A; a block that misses a value has none.
- * @param amps one value for each interval of the series, NaN where there is none
+ * Averages over clock blocks, A; a block with a missing value has no average.
+ * @param amps one value for each interval of the series, NaN where it is missing
  */
 export function blocksOf(
   { startS, intervalS }: Pick<IntervalSeries, "startS" | "intervalS">,
@@ -72,14 +72,14 @@ export interface Suspect {
 
 /** Not more than these few loads make a peak that one can speak of. */
 const MOST_CAUSES = 3;
-/** What runs less than this of its busiest season is not behind a peak. */
+/** A load used less than this share of its busiest season is not a cause of a peak. */
 const RARELY = 0.05;
-/** Of what stands above the quiet hours around, this much is accounted for. */
+/** The causes must explain this share of the excess over the quiet hours around. */
 const ACCOUNTED = 0.75;
 
 /**
- * The loads that are likely behind a peak: those that are usual at its hour, of the size of what stands above the quiet
- * hours around it. Empty where no load of the ledger is that large.
+ * The likely causes of a peak: loads that are usual at its hour and as large as the excess over the quiet hours
+ * around. Empty where no load of the ledger is that large.
  * @param amps of the series' intervals
  */
 export function likelyCauses(
@@ -223,7 +223,7 @@ export const seasonProfiles = (series: IntervalSeries, amps: Float64Array): Prof
     p.mean.some((m) => m !== null),
   );
 
-/** Of the days that the data reaches, those in the heating season (November to February), 0 to 1. */
+/** Share of the data's days in the heating season (November to February), 0 to 1. */
 export function heatingShare(series: IntervalSeries, count: number): number {
   const { startS, intervalS, clock } = series;
   const days = Math.max(1, Math.round((count * intervalS) / DAY_S));

@@ -11,7 +11,7 @@ import { ampsOf, countOf, GAP, type IntervalSeries } from "./series.ts";
 const WHOLE = 0.99;
 /** A recording that lies in the heating season for half of its days has seen it. */
 const SEEN = 0.5;
-/** Data of so many days has seen every season. */
+/** Data of this many days covers every season. */
 const ALL_SEASONS_DAYS = 350;
 /** A year and a bit: of what is longer the last year counts. */
 const YEAR_DAYS = 365;
@@ -29,7 +29,7 @@ export function lastYear(series: IntervalSeries): IntervalSeries {
   };
 }
 
-/** Days that count: all from the first to the last where hardly anything is missing, else those that have values. */
+/** Counted days: all from the first to the last where hardly any value is missing, otherwise the days with values. */
 const daysThatCount = ({ days, daysCovered, covered }: Quality): number =>
   Math.floor((covered >= WHOLE ? days : daysCovered) * 100 + 1e-6) / 100;
 

@@ -3,7 +3,7 @@ import { type Clock, clockOfZone, dayOfWall, HOUR_S, momentOf, showWall, steadyC
 import type { Finding } from "./quality.ts";
 import { type IntervalSeries, type IntervalUnit, packed } from "./series.ts";
 
-/** As they stand in a file, one behind the other. */
+/** Readings in the order of the file. */
 export interface Readings {
   unit: IntervalUnit;
   count: number;
@@ -13,12 +13,12 @@ export interface Readings {
   offsetS: Float64Array | null;
   /** One list for each phase; NaN where a cell is empty. */
   values: Float64Array[];
-  /** Of the file, from 1; null where rows follow each other without a break from `firstLine`. */
+  /** Line in the file, from 1; null where rows are consecutive from `firstLine`. */
   line: Int32Array | null;
   firstLine: number;
-  /** The zone whose clock the file goes by; null: as it is written. */
+  /** Time zone of the timestamps; null: as written. */
   zone: string | null;
-  /** A zone to try where the file writes no offset and none was told. */
+  /** Time zone to try where the file has no offset and no zone was chosen. */
   usualZone: string;
   /** Interval that the file states, s; null: found from the times. */
   intervalS: number | null;
@@ -51,7 +51,7 @@ export interface Gridded {
   findings: Finding[];
 }
 
-/** How far apart most rows stand that follow each other, s; 0 where none do. */
+/** The most frequent distance between consecutive rows, s; 0 without one. */
 export function usualStep(times: Float64Array, order: Int32Array | null = null): number {
   const seen = new Map<number, number>();
   const n = Math.min(times.length, 20_000);
@@ -71,8 +71,8 @@ const isAscending = (times: Float64Array): boolean => {
 };
 
 /**
- * Whether a file is kept in one time all year: it writes the hour that the clock leaps over in spring, or, where it does
- * not reach over spring, writes only once the hour that the clock shows twice in autumn.
+ * Whether a file uses standard time all year: it contains the hour that the local clock skips in spring, or, without a
+ * spring change in the file, contains the repeated autumn hour only once.
  */
 function keepsOneTime(wallS: Float64Array, clock: Clock): boolean {
   const [from, to] = [least(wallS), most(wallS)];
@@ -128,7 +128,7 @@ function placeByZone({ wallS, zone, usualZone }: Readings): Placed {
   const clock = oneTime ? steadyClock(Math.min(...ofZone.map((c) => c.offsetS))) : ofZone;
   const atS = new Float64Array(wallS.length);
   const seen = new Map<number, number>();
-  // Away from a change of the clock, what stands between it and UTC is the same from row to row.
+  // Away from a clock change, the offset from UTC is the same in consecutive rows.
   let [offset, sureFrom, sureTo] = [0, 0, 0];
   for (let i = 0; i < wallS.length; i++) {
     const wall = wallS[i] as number;

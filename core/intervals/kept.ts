@@ -1,4 +1,4 @@
-/** Interval data as it is kept and sent: a few words about it, and its values packed to about a byte each. */
+/** Stored form of interval data: a short description, and the values packed to about a byte each. */
 import { array, boolean, number, object, string } from "yup";
 import { LONGEST_LINE } from "#core/limits.ts";
 import type { ClockChange } from "./clock.ts";
@@ -36,7 +36,7 @@ const finding = object({
   line: number().integer().min(0),
 });
 
-/** What a browser sends is looked at before it is kept. */
+/** Validates uploaded descriptions before they are stored. */
 export const keptAbout = object({
   digest: string()
     .matches(/^[0-9a-f]{64}$/)

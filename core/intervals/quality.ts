@@ -21,14 +21,14 @@ export type FindingCode =
 export interface Finding {
   code: FindingCode;
   text: string;
-  /** Where it stands in the data, s since 1970; left out where it is of the whole file. */
+  /** Start of the finding in the data, s since 1970; absent where it concerns the whole file. */
   fromS?: number;
   toS?: number;
-  /** Of the file, from 1. */
+  /** Line in the file, from 1. */
   line?: number;
 }
 
-/** What looks like nothing wrong: said, and no more. */
+/** Findings for information only. */
 export const PLAIN: readonly FindingCode[] = ["clock-change", "repeat", "negative", "winter-time", "skipped-rows"];
 
 export interface Quality {
@@ -52,7 +52,7 @@ const isOpen = (phases: readonly Int32Array[], i: number): boolean => {
 const STUCK_S = 24 * 3600;
 /** More of a kind are counted, not listed. */
 const MOST_LISTED = 12;
-/** Higher than everything else by this much is no appliance. */
+/** A peak this many times the next highest is implausible for an appliance. */
 const SPIKE = 4;
 
 function gapsOf(series: IntervalSeries): Finding[] {

@@ -1,4 +1,4 @@
-/** Interval data of a home: averages or energies one after the other, kept as whole numbers of a small unit. */
+/** Interval data of a home: consecutive averages or energies, stored as integers of a small unit. */
 import type { Clock } from "./clock.ts";
 
 export const INTERVAL_UNITS = ["A", "kW", "kWh"] as const;
@@ -12,7 +12,7 @@ const MOST_DECIMALS = 6;
 export interface IntervalSeries {
   /** Averages in A or kW, or the energy of each interval in kWh. */
   unit: IntervalUnit;
-  /** Of the first interval, s since 1970 UTC. */
+  /** Start of the first interval, s since 1970 UTC. */
   startS: number;
   intervalS: number;
   /** A value is its whole number over ten to the power of this: exactly what the file wrote. */
@@ -27,8 +27,8 @@ export const endS = (series: IntervalSeries): number => series.startS + countOf(
 export const daysOf = (series: IntervalSeries): number => (countOf(series) * series.intervalS) / 86_400;
 
 /**
- * Whole numbers of the values, with as many decimals as the file wrote (six at most).
- * @param phases values of each phase, NaN where there is none
+ * The values as integers, with as many decimals as in the file (six at most).
+ * @param phases values of each phase, NaN where one is missing
  */
 export function packed(phases: readonly Float64Array[]): Pick<IntervalSeries, "decimals" | "phases"> {
   let largest = 0;

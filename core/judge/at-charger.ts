@@ -1,4 +1,4 @@
-/** What stands at the charger's end of its circuit, whichever way it is fed: a receptacle for its plug, a disconnect. */
+/** Parts at the charger's end of its circuit, for all ways: a receptacle for its plug, a disconnect. */
 
 import { takes, type WorkItem } from "#core/estimate/takes.ts";
 import type { Proposal, Situation } from "#core/ways/types.ts";

@@ -7,10 +7,10 @@ import { showA } from "#core/units.ts";
 import type { Cited } from "#core/why.ts";
 
 export interface Guard extends ClampLimit {
-  /** What is guarded, in words. */
+  /** Name of the guarded part, for people. */
   name: string;
   ratingA: number;
-  /** What it carries without the charger, A. */
+  /** Its demand without the charger, A. */
   demandA: number;
   cited: Cited;
 }

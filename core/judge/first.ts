@@ -1,4 +1,4 @@
-/** What comes before the work of a way itself: confirming, measuring, asking the operator. */
+/** Work that precedes the way's own work: confirmation visit, measurement, application to the network operator. */
 
 import { takes, type WorkItem } from "#core/estimate/takes.ts";
 import { type Home, readRatingA } from "#core/path/home.ts";
@@ -13,7 +13,7 @@ const VISIT = takes({ "labour:visit": 1 }, "survey");
 const MEASUREMENT = takes({ recorder: 1, "labour:measure": 1 }, "measure");
 const APPLICATION = takes({ application: 1 }, "operator");
 
-/** One visit confirms everything that nobody has read. */
+/** One visit confirms all values that have not been read. */
 export const confirmations = (unknowns: readonly Unknown[], links: readonly Link[]): WorkItem[] =>
   unknowns.map((unknown) => ({
     id: "confirm",
@@ -71,7 +71,7 @@ export function measureFirst(
   };
 }
 
-/** Whether the network operator is told afterwards or must agree first (United Kingdom). */
+/** Whether the network operator is notified afterwards or must agree first (United Kingdom). */
 export function consentOfOperator(
   { codebook }: Situation,
   { demandA, document }: Home,

@@ -1,6 +1,6 @@
 /**
- * The one judge: takes a proposal's home after the work, mends what stands on its path, finds the largest charging
- * current that every link carries, and weighs what is not known. It judges all ways by the same links.
+ * The one judge of all ways: it takes a proposal's home after the work, repairs the faults on its path, finds the
+ * largest charging current that every link carries, and takes unknown values into account.
  */
 import type { CaseDocument, ClampLimit } from "#core/case/document/types.ts";
 import { isDesigned } from "#core/circuit/design.ts";
@@ -51,7 +51,7 @@ export interface Judged {
   home: Home;
   /** The same without the charger, and its path. */
   before: { home: Home; path: Path };
-  /** What the charger adds to the demand of the home, A, and by which rule. */
+  /** The charger's addition to the demand of the home, A, with its rule. */
   addsA: number;
   cited: () => Cited;
   /** The charger's circuit along the run, where one was entered. */
@@ -64,7 +64,7 @@ interface Mending {
   items: WorkItem[];
   reasons: Reason[];
   stops: Reason[];
-  /** Pieces of work that mend what stops everything else. */
+  /** Ids of the work that removes a `stop` finding. */
   urgent: ReadonlySet<string>;
   /** Faults as they were found, before anything was mended. */
   found: Path;
@@ -72,7 +72,7 @@ interface Mending {
   charged(chargeA: number): Home;
 }
 
-/** Mends every fault on the path that can be mended; what stops the way is told. */
+/** Repairs every repairable fault on the path; collects the reasons that stop the way. */
 function mend(s: Situation, proposal: Proposal): Mending {
   let home = lookAt(joined(proposal.document, proposal.placed), s.codebook, s.home);
   let path = pathTo(home, targetOf(home.document), FAULTS);
@@ -82,7 +82,7 @@ function mend(s: Situation, proposal: Proposal): Mending {
   const stops: Reason[] = [];
   const tried = new Set<string>();
   const urgent = new Set<string>();
-  // What stops every way but one that does away with it, stops this one, whatever else is mended beside it.
+  // A `stop` fault that this way cannot repair rules it out at once.
   for (const fault of found.faults) {
     if (fault.finding.severity !== "stop" || fault.mend(home, path.target)) continue;
     tried.add(key(fault.finding));
@@ -102,7 +102,7 @@ function mend(s: Situation, proposal: Proposal): Mending {
         items.push({ id, text: mended.text, takes: mended.takes, link, mends: code });
         if (severity === "stop") urgent.add(id);
         reasons.push(because);
-        // What came first may have been mended with it; the path is walked anew.
+        // An earlier repair may have removed this fault, so the path is computed again.
         path = pathTo(home, targetOf(home.document), FAULTS);
         break;
       }
@@ -130,7 +130,7 @@ function settingsOf({ charger, codebook }: Situation, { mostA, settingsA, placed
   return (settingsA ?? charger.settingsA).filter((a) => a <= most + 1e-9);
 }
 
-/** What charging adds where its demand is counted, A: at the supply by the job's treatment, on a feeder as continuous. */
+/** The charger's addition to the demand, A: at the supply by the job's treatment, on a feeder as a continuous load. */
 function addsTo({ home, codebook, document }: Situation, { placed }: Proposal, chargeA: number) {
   const volts = placed.volts ?? home.volts;
   const slow = volts < home.volts;
@@ -141,7 +141,7 @@ function addsTo({ home, codebook, document }: Situation, { placed }: Proposal, c
   return { supplyA: atSupply.va / home.volts, feederA: count("outside-125").va / home.volts, cited: atSupply.cited };
 }
 
-/** What charging adds at one link, A. */
+/** The charger's addition to the demand at one link, A. */
 const addsAt = (home: Home, { panels }: Path, { of }: Link, adds: { supplyA: number; feederA: number }): number =>
   panels.some((p) => p.id === of && home.at(p).asFeeder) ? adds.feederA : adds.supplyA;
 
@@ -186,8 +186,8 @@ function tooMuchFor(s: Situation, proposal: Proposal, { home, path, charged }: M
 }
 
 /**
- * The largest setting that nothing is too much for: most often the last, else found by halving; the smallest with
- * margin where the job asks so.
+ * The largest setting that every link carries: usually the last one, otherwise found by bisection. With the job option
+ * `need`, the smallest that is enough.
  */
 function settingThatFits(s: Situation, settings: readonly number[], leastA: number, fits: (a: number) => boolean) {
   const last = settings.length - 1;
@@ -321,7 +321,7 @@ export function judgeProposal(s: Situation, proposal: Proposal): Judged {
   }
   const circuitA = proposal.placed.deviceA?.(chargeA) ?? end.target.circuit?.ratingA ?? 0;
   const own = [...proposal.work({ circuitA, chargeA, guards }), ...workAtCharger(s, proposal, chargeA)];
-  // Who applies for a larger supply has asked already.
+  // An application for a larger supply already includes this one.
   const operator = own.some((item) => item.id === "upgrade") ? NOTHING : consentOfOperator(s, judged, chargeA);
   const confirm = confirmations(unknowns, end.links);
   const urgent = mending.items.filter((item) => mending.urgent.has(item.id));
@@ -375,7 +375,7 @@ export function judgeProposal(s: Situation, proposal: Proposal): Judged {
 
 const NOTHING_TO_MEND = { items: [] as WorkItem[], reasons: [] as Reason[] };
 
-/** What of the run does not hold as it is told: it is laid otherwise before anybody calls the way ready. */
+/** Failing checks of the run: the run must be changed before the way can be ready. */
 function runToMend(circuit: CircuitDesign): typeof NOTHING_TO_MEND {
   const faults = faultsOfRun(circuit);
   return {

@@ -2,7 +2,7 @@
 import { type Home, lookAt } from "#core/path/home.ts";
 import { showA } from "#core/units.ts";
 
-/** What the stricter reader would say, where it would rule the shared circuit out; null where it would not. */
+/** The stricter reading of the rules, where it would rule the shared circuit out; null otherwise. */
 export function strictReading({ document, codebook, supplyA }: Home): string | null {
   const charger = document.loads.find((l) => l.id === document.charger?.load);
   if (!charger?.interlockedWith || !codebook.asksFor.evTreatment) return null;

@@ -22,11 +22,11 @@ export const CAR_CLASSES: Record<CarClass, ClassOfCar> = {
   pickup: { label: "Pickup", consumption: 31, batteryKWh: 110, size: { length: 5.9, width: 2.1 } },
 };
 
-/** Taken where a car's own figures are not told; charging efficiency after the charging need of Heron's rules. */
+/** Defaults for missing figures of a car; charging efficiency as in Heron's charging need. */
 const USUAL_EFFICIENCY = 0.9;
-/** Where neither class nor consumption is told, kWh per 100 km. */
+/** Consumption without class or own figure, kWh per 100 km. */
 const USUAL_CONSUMPTION = 18;
-/** A winter's consumption over the usual one where nobody said: no allowance. */
+/** Default ratio of winter consumption to usual consumption: no allowance. */
 const NO_WINTER = 1;
 
 /** A car's figures, its own or those of its class. */
@@ -42,13 +42,13 @@ export function figuresOf(car: Car) {
       : (usual?.consumption ?? USUAL_CONSUMPTION) / 100,
     /** From the socket to the battery, 0 to 1. */
     efficiency: car.efficiency ?? USUAL_EFFICIENCY,
-    /** Null where nobody said. */
+    /** Null where it is unknown. */
     batteryKWh: car.batteryKWh ?? usual?.batteryKWh ?? null,
     winter: car.winterFactor ?? NO_WINTER,
   };
 }
 
-/** Kilometres on a day of the week (0 is Monday), or on a usual one: the mean of the week where it was told by days. */
+/** Kilometres on a day of the week (0 is Monday), or on a usual day: the mean of the week where days differ. */
 function dayKm(car: Car, weekday: number | null = null): number {
   const { unit } = car.distancePerDay;
   const days = car.distanceByWeekday;
@@ -67,7 +67,7 @@ export function carEnergyKWh(car: Car, weekday: number | null = null, winter = f
   return Math.min(driven, batteryKWh ?? Number.POSITIVE_INFINITY) / efficiency;
 }
 
-/** What a car's own figures are in units of its distance: how far one kWh at the wall takes it. */
+/** Range for one kWh at the wall, in the unit of the car's distance. */
 export const distancePerKWh = (car: Car): number => {
   const { kWhPerKm, efficiency } = figuresOf(car);
   const km = efficiency / kWhPerKm;

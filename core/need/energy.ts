@@ -1,8 +1,8 @@
-/** What a way of charging gives in the nights of a year, kWh. */
+/** Energy that a way of charging delivers in the nights of a year, kWh. */
 import { HOUSE_SHARE_BY_HOUR } from "./house-profile.ts";
 import { ENOUGH_NIGHTS, type Night, type NightNeed } from "./need.ts";
 
-/** What is given in the nights, and in how many of them it is all that they ask for. */
+/** Delivered energy, and the share of nights that get all of the needed energy. */
 export interface Given {
   /** In the mean of all nights, never more than each asks for. */
   energyKWh: number;
@@ -43,7 +43,7 @@ interface Guarded {
 }
 
 /**
- * What a managed charger gets: hour by hour what the house leaves below every limit.
+ * Energy from a managed charger: hour by hour, the room that the house leaves below every limit.
  * @param leastOfferA below this the charger pauses, A
  */
 export function givenManaged(

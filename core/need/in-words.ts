@@ -6,12 +6,12 @@ import type { Night } from "./need.ts";
 
 const kWOf = (chargeA: number, volts: number): number => (volts * chargeA) / 1000;
 
-/** Distance that one hour of charging gives, in the unit the car's distance was told in. */
+/** Range from one hour of charging, in the unit of the car's distance. */
 export const distancePerHour = (car: Car, chargeA: number, volts: number): number =>
   kWOf(chargeA, volts) * distancePerKWh(car);
 
 /**
- * Hours from one state of charge to another; null where nobody said how large the battery is.
+ * Hours from one state of charge to another; null for an unknown battery.
  * @param from, to percent of the battery
  */
 export function hoursToCharge(car: Car, from: number, to: number, chargeA: number, volts: number): number | null {

@@ -1,4 +1,4 @@
-/** What the household needs night by night, and the hours it has for it. */
+/** The household's need night by night, and the hours available for it. */
 import type { CaseDocument, DailyWindow, Need } from "#core/case/document/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import type { Region } from "#core/codebook/types.ts";
@@ -26,7 +26,7 @@ export interface Night {
   winter: boolean | null;
   /** Of all nights of a year; the shares of all kinds are 1. */
   share: number;
-  /** What each car asks for, kWh at the wall, in the order of the cars; one figure where it was told in kWh. */
+  /** Need of each car, kWh at the wall, in the order of the cars; one value where it was entered in kWh. */
   carsKWh: number[];
   energyKWh: number;
   /** When a car may charge, in order. */
@@ -37,9 +37,9 @@ export interface Night {
 }
 
 export interface NightNeed {
-  /** Of a usual day: no winter, the mean of the week. */
+  /** A usual day: no winter, the mean of the week. */
   energyPerDayKWh: number;
-  /** Of a usual night: the mean of the week. */
+  /** A usual night: the mean of the week. */
   hoursPerNight: number;
   nights: Night[];
   assumed: string[];
@@ -61,11 +61,11 @@ const pace = ({ energyKWh, hoursCount }: Night): number =>
 /** One week of nights to look at: in winter, where the seasons differ. */
 export const weekOf = ({ nights }: NightNeed): Night[] => nights.filter((n) => n.winter !== false);
 
-/** Windows that charging is kept to; none where it may charge all the time it is plugged in. */
+/** Windows in which charging is allowed; empty where it is allowed at all times. */
 export const cheapWindowsOf = ({ cheap, cheapAlso, cheapOnly }: Need): DailyWindow[] =>
   cheapOnly ? [cheap, cheapAlso].filter((w): w is DailyWindow => Boolean(w)) : [];
 
-/** When a car is plugged in on a weekday (0 is Monday); null where none stands here that night. */
+/** Plugged-in window of a weekday (0 is Monday); null for a night without a car. */
 export const pluggedInOn = (need: Need, weekday: number): DailyWindow | null =>
   need.pluggedInByWeekday ? (need.pluggedInByWeekday[weekday] ?? null) : (need.pluggedIn ?? USUAL_PLUGGED_IN);
 
@@ -77,7 +77,7 @@ function nightsOf(need: Need, pluggedIn: DailyWindow, usualKWh: number): Night[]
   const cheap = cheapWindowsOf(need);
   const days = byDay ? WEEKDAYS.map((_, day) => day) : [null];
   return days.flatMap((weekday) => {
-    // A day told as null is spent elsewhere: no car stands here that night.
+    // A null day means that the car is away that night.
     const window = weekday === null ? pluggedIn : pluggedInOn(need, weekday);
     const spans = window ? chargingSpans(window, cheap) : [];
     const shared = { weekday, spans, hours: hoursByClock(spans), hoursCount: hoursOf(spans) };

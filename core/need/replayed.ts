@@ -17,7 +17,7 @@ export interface ReplayedNights {
   thermal: number;
 }
 
-/** What of a case a replay rests on. */
+/** The inputs of a case that a replay depends on. */
 export const replayBasis = (
   need: Pick<NightNeed, "energyPerDayKWh" | "hoursPerNight">,
   demandA: number,
@@ -67,7 +67,7 @@ export function replayedNights(
 export const replayedInWords = ({ house, nights, share }: ReplayedNights): string =>
   `${showPercent(share)} of ${showNumber(nights)} ${house === "interval-data" ? "measured" : "made-up"} nights`;
 
-/** What replayed nights say against a way that is not held back; null where they say nothing. */
+/** Overload found by replaying an unmanaged way; null without any. */
 export const overloadInWords = ({ house, secondsOverRating, thermal }: ReplayedNights): string | null =>
   secondsOverRating <= 0
     ? null

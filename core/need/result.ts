@@ -1,4 +1,4 @@
-/** What each charging current means for a household, and the smallest that is enough. */
+/** Each charging current in everyday terms, and the smallest sufficient one. */
 import type { Car, CaseDocument } from "#core/case/document/types.ts";
 import type { Codebook } from "#core/codebook/types.ts";
 import { type Given, givenSteady } from "./energy.ts";
@@ -14,7 +14,7 @@ export interface CurrentInWords extends Pick<Given, "nightsMet" | "meetsNeed"> {
   kW: number;
   /** For each car: distance an hour of charging gives, in the unit of its distance. */
   distancePerHour: number[];
-  /** For each car: hours from the state of charge in the evening to that in the morning; null where they are not told. */
+  /** For each car: hours from the evening's state of charge to the morning's; null where they are unknown. */
   hoursToCharge: (number | null)[];
   /** Clock times at which each car has what it asks for, in a usual night and in the hardest; null: not in that night. */
   usualFullBy: (string | null)[];
@@ -33,7 +33,7 @@ export interface NeedResult {
 
 export const carName = (car: Car | undefined, index: number): string => car?.name || `Car ${index + 1}`;
 
-/** The night that is nearest to the mean, of those out of winter in which a car stands here. */
+/** The night nearest to the mean, among nights outside winter with a car. */
 function usualNight({ nights, energyPerDayKWh }: NightNeed): Night {
   const here = nights.filter((n) => n.hoursCount > 0 && n.winter !== true);
   const [first, ...others] = here.length > 0 ? here : nights;

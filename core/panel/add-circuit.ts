@@ -17,11 +17,11 @@ interface AddedCircuit {
 }
 
 /**
- * A load that is named like the circuit and fed by nothing joins it, and so does one that stands for several circuits
- * of its kind; otherwise the typed load is new.
- * @param place the space of its first pole; null for the first that has room
+ * Links a circuit to an unfed load of the same name, or to a load that represents several circuits of its kind;
+ * otherwise the typed load is new.
+ * @param place the space of its first pole; null for the first one with room
  * @param newId makes an id for a kind of thing
- * @returns the edit, or why the circuit finds no place
+ * @returns the edit, or the reason why there is no room
  */
 export function addCircuit(
   document: CaseDocument,

@@ -10,8 +10,8 @@ import { firstPlace, MOST_SPACES, placeProblem, positionsOf, takesSpace } from "
 export type Arranged = { circuits: Circuit[] } | { problem: string };
 
 /**
- * Moves one device to another space; a blank there changes places with it.
- * @param position the space its first pole is to stand in
+ * Moves one device to another space; a blank there is swapped with it.
+ * @param position the new space of its first pole
  */
 export function moveDevice(panel: Panel, id: string, position: number, codebook: Codebook): Arranged {
   const circuits = panel.circuits ?? [];
@@ -23,7 +23,7 @@ export function moveDevice(panel: Panel, id: string, position: number, codebook:
   const problem = placeProblem(moved, others, panel.spaces, codebook);
   if (problem) return { problem };
   const covers = new Set(positionsOf(moved, codebook));
-  // What was only covered is covered no longer where a device stands now.
+  // A cover is removed where a device is installed.
   const kept = circuits.filter(
     (c) => c.id === id || takesSpace(c) || !positionsOf(c, codebook).some((p) => covers.has(p)),
   );
@@ -34,8 +34,8 @@ export function moveDevice(panel: Panel, id: string, position: number, codebook:
 const HALVES: Partial<Record<DeviceKind, readonly Half[]>> = { tandem: ["b", "a"], quad: ["inner", "outer"] };
 
 /**
- * Puts a new device into a panel: at the asked space where it has one, else at the first that has room. A tandem or
- * quad fills the other half of a space that holds one already before it begins a new one.
+ * Puts a new device into a panel: at the requested space, otherwise at the first one with room. A tandem or quad fills
+ * the other half of an occupied space first.
  */
 export function addDevice(panel: Panel, device: Circuit, at: number | null, codebook: Codebook): Arranged {
   const circuits = panel.circuits ?? [];

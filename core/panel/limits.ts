@@ -1,10 +1,10 @@
 /** Laws between the figures of one panel, in the words of the field that breaks them. */
 import type { RcdGroup } from "#core/case/document/types.ts";
 
-/** A main device larger than so many times its bus is a misread label, not a finding. */
+/** A main device larger than this multiple of its bus is a misread label, not a finding. */
 const MOST_MAIN_TO_BUS = 2;
 
-/** Why a main device cannot stand before this bus, or null. */
+/** The reason why a main device is too large for this bus; null without one. */
 export const mainOnBusProblem = (mainA: number | null | undefined, busA: number | null | undefined): string | null =>
   mainA && busA && mainA > MOST_MAIN_TO_BUS * busA
     ? `of ${mainA} A does not belong on a bus of ${busA} A: read both labels again`

@@ -1,4 +1,4 @@
-/** Devices and loads that belong together: what is fed by what, and what nobody has linked yet. */
+/** Links between devices and loads: fed loads, and suggestions for unlinked ones. */
 import type { Patch } from "#core/case/document/patch.ts";
 import { setValue } from "#core/case/document/set-value.ts";
 import type { CaseDocument, Circuit, Load, Panel } from "#core/case/document/types.ts";
@@ -15,7 +15,7 @@ export interface Links {
   twice: { load: Load; circuits: Circuit[] }[];
 }
 
-/** Loads that stand for a whole kind of circuit or come in pieces may be fed by several devices. */
+/** A load with several pieces may be fed by several devices. */
 const mayBeShared = (load: Load) => (load.quantity ?? 1) > 1;
 
 const feedsALoad = (c: Circuit) => (c.status ?? "in-use") === "in-use" && c.device !== "blank" && c.device !== "surge";
@@ -48,7 +48,7 @@ export function linksOf(document: CaseDocument): Links {
 export const loadNamed = (document: CaseDocument, label: string): Load | null =>
   byName(linksOf(document).loads, codebookOf(document.rules).loadKinds)(label);
 
-/** A load of a kind that stands for whole circuits, and that fewer devices feed than it has circuits. */
+/** A load that represents whole circuits, and is fed by fewer devices than it has circuits. */
 export const openCircuitLoad = (document: CaseDocument, kind: Load["kind"]): Load | null =>
   document.loads.find(
     (load) =>
@@ -56,7 +56,10 @@ export const openCircuitLoad = (document: CaseDocument, kind: Load["kind"]): Loa
       devicesOf(document).filter(({ circuit }) => circuit.loads?.includes(load.id)).length < (load.quantity ?? 1),
   ) ?? null;
 
-/** Finds a load by a label: by its whole name or that of its kind, else by one word of its name; null where none or several fit. */
+/**
+ * Finds a load by a label: by its whole name or that of its kind, otherwise by one word of its name; null for no match
+ * or several.
+ */
 function byName(loads: readonly Load[], loadKinds: readonly LoadKind[]): (label: string) => Load | null {
   const named = loads.map((load) => {
     const kind = loadKinds.find((k) => k.kind === load.kind);
@@ -87,8 +90,8 @@ export interface SuggestedLink {
 }
 
 /**
- * What could be linked with one press: by the same name first, then by kind, where the devices and loads of a kind are
- * as many as each other or one load stands for several circuits.
+ * Links that one press can make: by equal names first, then by kind, where a kind has as many devices as loads, or one
+ * load represents several circuits.
  */
 export function suggestedLinks(document: CaseDocument): SuggestedLink[] {
   const { loadKinds } = codebookOf(document.rules);

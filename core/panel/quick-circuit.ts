@@ -20,7 +20,7 @@ export interface EnteredCircuit {
   load: Omit<Load, "id"> | null;
   /** The receptacle that it feeds, where one was typed. */
   outlet: OutletType | null;
-  /** What was understood, e.g. "2-pole 50 A breaker, Range; load Range, 12 kW". */
+  /** The understood text, e.g. "2-pole 50 A breaker, Range; load Range, 12 kW". */
   understood: string;
 }
 

@@ -9,7 +9,7 @@ import { capital } from "#core/words.ts";
 
 export interface EnteredDevice {
   device: Omit<Circuit, "id">;
-  /** What was understood, e.g. "2-pole 30 A breaker, Dryer". */
+  /** The understood text, e.g. "2-pole 30 A breaker, Dryer". */
   understood: string;
 }
 
@@ -24,7 +24,7 @@ export const DEVICE_NAMES: Record<DeviceKind, string> = {
   surge: "surge protection",
   blank: "blank",
 };
-/** What a device is called: by its own label, else by what it is. */
+/** Name of a device: its own label, otherwise its type. */
 export const deviceName = ({ label, device }: Pick<Circuit, "label" | "device">): string =>
   label || DEVICE_NAMES[device ?? "breaker"];
 

@@ -1,12 +1,12 @@
 /**
- * Where devices stand in a panel: every space has two halves, so that tandem and quad devices take their real place.
- * A slot is written `5a`: space 5, first half.
+ * Positions of devices in a panel: every space has two halves, so that tandem and quad devices are placed correctly. A
+ * slot is written `5a`: space 5, first half.
  */
 import type { Circuit, Panel } from "#core/case/document/types.ts";
 import type { Codebook } from "#core/codebook/types.ts";
 import { capital } from "#core/words.ts";
 
-/** Spaces a device stands in, first pole first; empty where its place is not recorded. */
+/** The spaces of a device, first pole first; empty where its position is not recorded. */
 export function positionsOf(circuit: Circuit, { board }: Codebook): number[] {
   if (circuit.position === undefined) return [];
   const positions: number[] = [];
@@ -46,7 +46,7 @@ function takenSlots(circuits: readonly Circuit[], codebook: Codebook): Map<strin
   return taken;
 }
 
-/** More than any dwelling's panel has; the bound where nobody has counted them. */
+/** Upper bound of a dwelling's panel; used where the spaces were not counted. */
 export const MOST_SPACES = 120;
 
 /** Spaces of a panel; where they have not been counted, as many as its devices reach. */
@@ -56,8 +56,8 @@ export const spacesOf = (panel: Panel, codebook: Codebook): number =>
 const nameOf = (circuit: Circuit) => `"${circuit.label || circuit.id}"`;
 
 /**
- * Why a device may not stand where it says, or null: beyond the last space, or on top of another.
- * @param others the devices that stay where they are; blanks give way, abandoned ones do not
+ * The reason why a device cannot be at its position, or null: beyond the last space, or on top of another device.
+ * @param others the devices that stay in place; blanks give way, abandoned ones do not
  */
 export function placeProblem(
   circuit: Circuit,
@@ -76,7 +76,7 @@ export function placeProblem(
     : null;
 }
 
-/** First position where a device of so many poles (and that half) can stand; null where there is none. */
+/** First position with room for the poles (and that half); null without one. */
 export function firstPlace(
   device: Pick<Circuit, "poles" | "half">,
   others: readonly Circuit[],

@@ -7,7 +7,7 @@ export interface SpaceCount {
   total: number;
   used: number;
   free: number;
-  /** First position where a device of the asked poles can go; null where there is none, undefined where unknown. */
+  /** First position with room for the requested poles; null without one, undefined where unknown. */
   placeAt: number | null | undefined;
 }
 

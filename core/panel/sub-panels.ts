@@ -11,7 +11,7 @@ export interface NestedPanel {
   depth: number;
 }
 
-/** Whether a panel stands on the supply itself, behind no other. */
+/** Whether a panel is directly on the supply, not behind another panel. */
 export const onSupply = ({ fedFrom = "supply" }: Pick<Panel, "fedFrom">): boolean => fedFrom === "supply";
 
 /** Every panel, each right after the one that feeds it. */

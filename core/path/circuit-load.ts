@@ -1,20 +1,20 @@
-/** What a circuit carries. */
+/** The current that a circuit carries. */
 import type { Circuit } from "#core/case/document/types.ts";
 import type { Home } from "./home.ts";
 
 /**
- * Amperes of a load on its own circuit: a charger counts as continuous, an appliance as no more than the device that it
- * has always stood behind.
+ * Amperes of a load on its own circuit. A charger counts as continuous; an appliance counts as no more than the rating
+ * of its existing device.
  */
 const onCircuitA = (home: Home, load: Home["loads"][number], { ratingA }: Circuit, circuitVolts: number): number =>
   load.kind === "ev-charger"
     ? (load.va / circuitVolts) * home.codebook.charging.continuousFactor
     : Math.min(load.va / circuitVolts, ratingA ?? Number.POSITIVE_INFINITY);
 
-/** What a circuit carries: all of its loads, of those that exclude each other only the larger. */
+/** The current that a circuit carries: all of its loads, and only the larger of loads that exclude each other. */
 export function circuitCarriesA(home: Home, circuit: Circuit, volts = home.volts): number {
   const { loadKinds } = home.codebook;
-  // A load that stands for the circuit itself is what its outlets may draw, not one more thing on it.
+  // A load that represents the circuit itself is the draw of its outlets, not an additional load.
   if (!circuit.loads?.length) return 0;
   const own = circuit.loads.flatMap((id) => {
     const load = home.loads.find((l) => l.id === id);

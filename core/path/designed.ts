@@ -6,7 +6,7 @@ import type { Codebook } from "#core/codebook/types.ts";
 import type { Target } from "./types.ts";
 
 /**
- * A planned circuit is designed along the run; a conductor that is there is kept, and checked along it.
+ * Designs a planned circuit along the run. An existing conductor is not replaced, only checked along the run.
  * @returns null where no run was entered, or the charger has no circuit of its own
  */
 export function designAt(

@@ -12,7 +12,7 @@ import type { Target } from "./types.ts";
 export interface Home {
   document: CaseDocument;
   codebook: Codebook;
-  /** Supply rating as used: as read, else as the codebook takes an unknown one, A. */
+  /** Supply rating as used, A: the reading, or the codebook's value for an unknown one. */
   supplyA: number;
   volts: number;
   loads: readonly CountedLoad[];
@@ -24,7 +24,7 @@ export interface Home {
   at(panel: Panel): PanelDemand;
 }
 
-/** Supply rating as somebody read it, A; null where it could not be read. */
+/** Supply rating as it was read, A; null where it could not be read. */
 export const readRatingA = ({ supply }: CaseDocument): number | null => supply.ratingA ?? null;
 
 /** Supply rating that the calculation uses, A. */
@@ -47,7 +47,7 @@ const rests = (d: CaseDocument) => [
   d.supply.onsiteGeneration,
 ];
 
-/** Whether panels are fed alike and feed the same loads, whatever else was done to them. */
+/** Whether panels have the same feeders and loads, ignoring all other changes. */
 function standTheSame(now: readonly Panel[], before: readonly Panel[]): boolean {
   if (now === before) return true;
   if (now.length !== before.length) return false;
@@ -56,7 +56,7 @@ function standTheSame(now: readonly Panel[], before: readonly Panel[]): boolean 
     if (panel === old) return true;
     if (panel.id !== old.id || panel.fedFrom !== old.fedFrom || panel.measured !== old.measured) return false;
     const [circuits, were] = [panel.circuits ?? [], old.circuits ?? []];
-    // A circuit that was put in feeds nothing yet; what one fed that is gone hangs nowhere any more.
+    // A new circuit has no loads; loads of a removed circuit are unplaced.
     return (
       circuits.length >= were.length &&
       circuits.every((c, k) => (k < were.length ? c.loads === were[k]?.loads : !c.loads?.length))
@@ -154,25 +154,25 @@ export const circuitOf = (
   return null;
 };
 
-/** The device that a feeder starts from, A: as entered for the feeder, else that of its circuit. */
+/** Rating of the device that a feeder starts from, A: the feeder's own value, otherwise that of its circuit. */
 export const feederRatingA = (document: CaseDocument, { feeder }: Panel): number | undefined =>
   feeder?.ratingA ?? circuitOf(document, feeder?.circuit)?.circuit.ratingA;
 
-/** What a circuit's conductor may carry behind its device; null where it is not known. */
+/** Ampacity of a circuit's conductor behind its device; null where it is not known. */
 export const circuitRated = (home: Home, { conductor, ratingA }: Circuit): ConductorRating | null =>
   conductor ? home.codebook.conductor(conductor, terminalC(home, ratingA ?? 0)) : null;
 
-/** What the conductor to a panel may carry behind its device; null where it is not known. */
+/** Ampacity of the conductor to a panel behind its device; null where it is not known. */
 export const feederRated = (home: Home, panel: Panel): ConductorRating | null =>
   panel.feeder?.conductor
     ? home.codebook.conductor(panel.feeder.conductor, terminalC(home, feederRatingA(home.document, panel) ?? 0))
     : null;
 
-/** The panel where a charger's circuit would start: the one named for it, else the first. */
+/** The panel where the charger's circuit would start: the named one, otherwise the first. */
 const chargerPanel = ({ charger, panels }: CaseDocument): Panel | null =>
   panels.find((p) => p.id === charger?.panel) ?? panels[0] ?? null;
 
-/** Where the path of a case ends: at the charger's outlet or circuit where it has one, else at its panel. */
+/** The end of a case's path: the charger's outlet or circuit where it has one, otherwise its panel. */
 export function targetOf(document: CaseDocument): Target {
   const outlet = document.outlets?.find((o) => o.id === document.charger?.outlet) ?? null;
   const found = circuitOf(document, document.charger?.circuit ?? outlet?.circuit);

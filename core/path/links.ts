@@ -40,13 +40,16 @@ const leastKnown = (unknowns: readonly Unknown[], planned: boolean): Knowledge =
 
 const NONE: readonly never[] = [];
 
-/** The faults that stand at a link. */
+/** The faults at a link. */
 export function faultsAt(faults: readonly Fault[], link: string): readonly SurveyFinding[] {
   if (!faults.some((f) => f.finding.link === link)) return NONE;
   return faults.flatMap(({ finding }) => (finding.link === link ? [finding] : []));
 }
 
-/** What is looked for along a path; the judge walks some paths for their faults and others for what is not known. */
+/**
+ * The parts of a path to work out: the judge needs only the faults of some paths and only the unknown values of
+ * others.
+ */
 export interface LookFor {
   faults: boolean;
   unknowns: boolean;
@@ -241,7 +244,9 @@ export function pathTo(home: Home, target: Target, look: LookFor = EVERYTHING): 
   return { target, panels, links, faults };
 }
 
-/** What the conductor of the charger's circuit may carry, and why: as designed along its run, else by its size. */
+/**
+ * The limit of the charger's circuit conductor and its reason: from the design along the run, otherwise from its size.
+ */
 function conductorLimit(
   home: Home,
   target: Target,

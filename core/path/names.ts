@@ -1,4 +1,4 @@
-/** What the links of a path are called, for people and as ids. */
+/** Names and ids of the links of a path. */
 import type { Circuit, Outlet, Panel } from "#core/case/document/types.ts";
 import type { Codebook } from "#core/codebook/types.ts";
 import { lower } from "#core/words.ts";

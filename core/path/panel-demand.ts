@@ -1,4 +1,4 @@
-/** What a panel carries: the loads behind it, by the rule set's method for feeders or as measured there. */
+/** The demand of a panel: its loads by the rule set's method for feeders, or its measured demand. */
 import type { CaseDocument, Panel } from "#core/case/document/types.ts";
 import { demandInput, demandVA } from "#core/demand/calculate.ts";
 import { withChargers } from "#core/demand/chargers.ts";
@@ -14,7 +14,7 @@ export interface PanelDemand {
   whole: boolean;
   /** Counted as a feeder is, only by what is placed on it. */
   asFeeder: boolean;
-  /** The lines of the calculation, made when somebody asks. */
+  /** The lines of the calculation, computed on request. */
   lines(): Line[];
 }
 
@@ -34,9 +34,9 @@ function placesOf(document: CaseDocument): Map<string, string> {
 }
 
 /**
- * A panel that is alone on the supply carries the whole home. Of several, each carries its own loads and every one that
- * nobody has placed, by the home's own method; a feeder carries what is placed behind it, without general lighting, and
- * so does a board that is still to be fitted: nothing of the home can stand on it yet.
+ * The only panel on the supply carries the whole home. With several panels, each one carries its own loads and all
+ * unplaced loads, by the home's method. A feeder carries the loads placed behind it, without general lighting; so does
+ * a planned panel, which cannot feed existing loads yet.
  */
 export function panelDemand(home: Home, panel: Panel): PanelDemand {
   const { document, codebook, loads, volts } = home;
@@ -62,7 +62,8 @@ export function panelDemand(home: Home, panel: Panel): PanelDemand {
   const measured = panel.measured
     ? codebook.methods.find((m) => m.measures && m.objection(measuredHere) === null)
     : undefined;
-  // What hangs on the supply itself is counted as the home is; a measurement of the home bounds each of its panels.
+  // A panel directly on the supply uses the home's method; a measurement of the home is an upper bound for each of its
+  // panels.
   const method = measured ?? (general ? home.method : codebook.feederMethod);
   const input = general && !measured ? { ...measuredHere, at: "supply" as const } : measuredHere;
   return {

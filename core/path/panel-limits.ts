@@ -23,7 +23,7 @@ export interface PanelLimit {
 
 const limitOf = later<Omit<PanelLimit, "lines" | "explain">, Pick<PanelLimit, "lines" | "explain">>("lines", "explain");
 
-/** Feeder and bus of a panel that another panel feeds; none for what stands on the supply, or was not read. */
+/** Feeder and bus of a sub-panel; empty for a panel on the supply and for one whose ratings are unknown. */
 export function panelLimits(home: Home, panel: Panel): PanelLimit[] {
   if (onSupply(panel)) return [];
   const { document, codebook, volts } = home;

@@ -17,16 +17,16 @@ export type LinkKind =
   | "charger";
 
 /**
- * How well a link is known: `read` (or measured), only `told` or `assumed` by somebody, `unknown`, or `planned` as part
- * of work that is still to be done.
+ * How well a link is known: `read` (or measured), only `told` or `assumed`, `unknown`, or `planned` as part of the
+ * proposed work.
  */
 export type Knowledge = "read" | "told" | "assumed" | "unknown" | "planned";
 
-/** A decisive value that nobody has read, measured or confirmed. */
+/** A decisive value that has not been read, measured or confirmed. */
 export interface Unknown {
-  /** The field it stands in, e.g. `supply.ratingA`, `panel.main.busA`, `circuit.c4.conductor`. */
+  /** The key of its field, e.g. `supply.ratingA`, `panel.main.busA`, `circuit.c4.conductor`. */
   key: string;
-  /** What is to be confirmed, as it goes on after "Confirm". */
+  /** The value to confirm, phrased to follow the word "Confirm". */
   text: string;
   /** Where it is entered. */
   step: StepId;
@@ -40,16 +40,16 @@ export interface Link {
   link: string;
   kind: LinkKind;
   name: string;
-  /** What it carries with everything that stands in the case, A. */
+  /** The current that it carries with all loads of the case, A. */
   carriesA: number;
-  /** What it may carry, A; null where it sets no limit or nobody knows. */
+  /** Its limit, A; null where it has no limit or the limit is unknown. */
   mayCarryA: number | null;
-  /** What sets the limit, with its figures and rule. */
+  /** The reason for the limit, with its figures and rule. */
   decidedBy: string;
   known: Knowledge;
   unknowns: readonly Unknown[];
   faults: readonly SurveyFinding[];
-  /** Whose demand it carries: the whole home's, a panel's, or the circuit's own. */
+  /** The scope of the demand that it carries: the whole home, a panel, or the circuit alone. */
   of: "supply" | "circuit" | (string & {});
   /** On the path of a way: numbers of the pieces of work done at it, from 1. */
   work: readonly number[];

@@ -1,4 +1,4 @@
-/** Decisive values that nobody has read, measured or confirmed, by the link they stand at. Unknown counts against. */
+/** Decisive values that have not been read, measured or confirmed, by link. An unknown value counts against a way. */
 
 import type { CaseDocument, Circuit, Conductor, Outlet, Panel } from "#core/case/document/types.ts";
 import { needsAmbient } from "#core/circuit/ambient.ts";
@@ -22,7 +22,7 @@ const unknown = (key: string, text: string, more: Partial<Unknown> = {}): Unknow
   ...more,
 });
 
-/** A value that stands in the case but was only told or assumed; null where it was read or measured. */
+/** A value that was only told or assumed; null where it was read or measured. */
 function hearsay({ document }: Home, key: string, text: string): Unknown | null {
   const source = ownValue(document.survey?.sources ?? {}, key);
   return source === "told" || source === "assumed"
@@ -30,7 +30,7 @@ function hearsay({ document }: Home, key: string, text: string): Unknown | null 
     : null;
 }
 
-/** Asks for a value that is missing, or that nobody has read. */
+/** Asks for a value that is missing or has not been read. */
 const asked = (home: Home, missing: boolean, key: string, text: string, more: Partial<Unknown> = {}): Unknown[] => {
   if (missing) return [unknown(key, text, more)];
   const only = hearsay(home, key, text);
@@ -51,7 +51,7 @@ function ofConductor(
   return asked(home, false, key, text);
 }
 
-/** Circuits in use that feed something nobody has entered; general lights and outlets are counted by area (NEC). */
+/** Circuits in use without entered loads; general lights and outlets are counted by area (NEC). */
 function feedingUnknown({ document, codebook }: Home): Circuit[] {
   const outlets = new Set((document.outlets ?? []).map((o) => o.circuit));
   const { poles, aboveA } = codebook.ownLoadFrom;
@@ -70,12 +70,12 @@ const PLUGGED_IN_ENDS = [
 /** "load", "3 loads" */
 const counted = (count: number, thing: string) => (count === 1 ? thing : `${count} ${thing}s`);
 
-/** What the demand of the home rests on. */
+/** The values that the demand of the home depends on. */
 function ofDemand(home: Home): Unknown[] {
   const { document, codebook, method, loads } = home;
   const { dwelling, need, supply } = document;
   const own = document.charger?.load;
-  // What every dwelling has says nothing of this one.
+  // Loads that every dwelling has do not show that this dwelling was surveyed.
   const started = new Set(codebook.startLoads.map((l) => l.kind));
   const found: Unknown[] = [];
   if (!method.measures) {
@@ -159,7 +159,8 @@ export function unknownsOfSupply(home: Home): Unknown[] {
     ...(asksFor.earthing
       ? [
           ...asked(home, supply.earthing === undefined, "supply.earthing", "the earthing arrangement"),
-          // Elsewhere the charger's RCD gives fault protection whatever the loop has; here it rests on the electrode.
+          // With other earthing the charger's RCD gives fault protection at any loop impedance; here it depends on the
+          // electrode.
           ...asked(
             home,
             supply.earthing === "tt" && typeof supply.zeOhm !== "number",
@@ -316,7 +317,7 @@ export function unknownsOfOutlet(home: Home, outlet: Outlet, target: Target): Un
   ];
 }
 
-/** What a charger must have beside its circuit; asked for where the rules know of it. */
+/** Protection that a charger needs in addition to its circuit; asked for where the rules require it. */
 export function unknownsOfCharger(home: Home, target: Target): Unknown[] {
   const { document, codebook } = home;
   if (!codebook.asksFor.earthing) return [];

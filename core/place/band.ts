@@ -3,9 +3,9 @@ import { distance, distanceToSegment, isWellInside, type Point, signedArea } fro
 import { type HungCharger, outlineOf, type ParkedCar, type Plot } from "./plot.ts";
 import { everyReach, pathsToPort, reachOf } from "./reach.ts";
 
-/** What a charger hangs on; on a fence with a note. */
+/** Solids that a charger can be mounted on; a fence adds a note. */
 const HANGS_ON: readonly string[] = ["house", "garage", "pillar", "wall", "fence"];
-/** Its lead hangs so far in front of the wall, m. */
+/** Distance of the lead's outlet from the wall, m. */
 const IN_FRONT_M = 0.1;
 export const STEP_M = 0.05;
 
@@ -64,7 +64,7 @@ export interface OnWall {
   foot: Point;
 }
 
-/** The straight wall that a charger at a point hangs on; null where it hangs on none. */
+/** The straight wall that a charger at a point is mounted on; null without one. */
 export function onWall(plot: Plot, [px, py]: Point): OnWall | null {
   for (const { kind, polygon } of plot.solids)
     if (HANGS_ON.includes(kind))
@@ -88,7 +88,7 @@ export function nearestOnWall(plot: Plot, to: Point, widthM: number): WallPoint 
 
 /**
  * The band along the walls for some cars.
- * @param onProgress is told the share that is done, 0 to 1
+ * @param onProgress receives the finished share, 0 to 1
  */
 export function bandFor(
   plot: Plot,

@@ -4,7 +4,7 @@ import type { Plot, Solid } from "./plot.ts";
 
 type Kind = Solid["kind"];
 
-/** What a wall is drawn with where nobody says, m. */
+/** Default thickness of a drawn wall, m. */
 export const USUAL_THICKNESS_M: Partial<Record<Kind, number>> = { wall: 0.2, fence: 0.1 };
 
 /** A wall along a line, half its thickness on either side; null where both ends are one point. */
@@ -30,7 +30,7 @@ export const lengthOf = (points: readonly Point[]): number =>
   points.reduce((t, p, i) => (i === 0 ? 0 : t + distance(points[i - 1] as Point, p)), 0);
 
 export interface Gap {
-  /** What is left of the wall on both sides; a side without length is left out. */
+  /** The remaining wall on both sides; a side without length is left out. */
   walls: Polygon[];
   /** The ends of the opening, in the middle of the wall. */
   from: Point;
@@ -97,7 +97,7 @@ const NEW: Record<Kind, Polygon> = {
 };
 const BESIDE_M = 1;
 
-/** A new thing to the right of all that stands on the plot. */
+/** A new outline to the right of everything on the plot. */
 export function newOutline(kind: Kind, plot: Plot): Polygon {
   const points = [...plot.solids.flatMap((s) => s.polygon), ...plot.parking.map((p) => p.at)];
   const x = points.length === 0 ? 0 : Math.max(...points.map(([px]) => px)) + BESIDE_M;

@@ -1,4 +1,4 @@
-/** Plane geometry of a plot: what stands inside what, and the shortest way round solids. Metres, x right, y up. */
+/** Plane geometry of a plot: containment, and shortest paths round solids. Metres, x right, y up. */
 
 export type Point = readonly [x: number, y: number];
 export type Polygon = readonly Point[];
@@ -164,7 +164,7 @@ function isBlocked(a: Point, b: Point, all: readonly Solid[]): boolean {
   return false;
 }
 
-/** Whether one of the solids may stand between two points, by its bounds alone. */
+/** Whether a solid could be between two points, by its bounding box alone. */
 function mayStandBetween(a: Point, b: Point, all: readonly Solid[]): boolean {
   const left = Math.min(a[0], b[0]);
   const right = Math.max(a[0], b[0]);
@@ -199,11 +199,14 @@ interface Corner {
   done: boolean;
 }
 
-/** What stands on a plot whoever parks there; which of its corners see each other is worked out once for all paths. */
+/**
+ * The fixed solids of a plot, for all parking positions; visibility between their corners is computed once for all
+ * paths.
+ */
 export interface Ground {
   solids: readonly Solid[];
   corners: readonly Point[];
-  /** Whether something of the ground stands between two corners: 0 not looked at yet, 1 so, 2 not so. */
+  /** Whether the ground blocks the line between two corners: 0 not computed, 1 yes, 2 no. */
   between: Uint8Array;
 }
 
@@ -212,7 +215,7 @@ export function groundOf(polygons: readonly Polygon[]): Ground {
   return { solids: polygons.map(solidOf), corners, between: new Uint8Array(corners.length ** 2) };
 }
 
-/** Whether the ground alone stands between two of its corners. */
+/** Whether the ground alone blocks the line between two of its corners. */
 function groundBetween({ corners, solids, between }: Ground, a: Corner, b: Corner): boolean {
   const at = a.onGround * corners.length + b.onGround;
   if (between[at] === 0) {
@@ -224,9 +227,9 @@ function groundBetween({ corners, solids, between }: Ground, a: Corner, b: Corne
 }
 
 /**
- * Shortest paths to one point round the ground and what else stands on it. Corners are settled from the point outwards,
- * as far as the paths that are asked for need them, and each once.
- * @param mostM longer paths are not looked for, m
+ * Shortest paths to one point round the ground and additional solids. Corners are settled lazily from the point
+ * outwards, each once.
+ * @param mostM longer paths are not searched, m
  * @returns the path from a point; null where there is none
  */
 export function shortestPathsTo(
@@ -240,7 +243,7 @@ export function shortestPathsTo(
   const isBetween = (a: Corner, b: Corner): boolean => {
     if (a.onGround < 0 || b.onGround < 0) return isBlocked(a.at, b.at, solids);
     if (groundBetween(ground, a, b)) return true;
-    // What the ground leaves free stays free where nothing of the others is near.
+    // A line that the ground leaves free is only blocked by additional solids near it.
     return mayStandBetween(a.at, b.at, added) && isBlocked(a.at, b.at, solids);
   };
   const corner = (at: Point, onGround: number): Corner => ({

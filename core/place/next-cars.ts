@@ -33,7 +33,7 @@ export const possibleCars = (): { class: CarClass; corner: string; car: ParkedCa
     }),
   );
 
-/** Empty where no charger or no position stands on the plan. */
+/** Empty where the plan has no charger or no position. */
 export function nextCars(plot: Plot): NextCar[] {
   const { charger } = plot;
   if (!charger || plot.parking.length === 0) return [];

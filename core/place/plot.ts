@@ -1,4 +1,4 @@
-/** A case's plan in metres: its solids, its parking positions with a car on them, and where the charger hangs. */
+/** A case's plan in metres: its solids, its parking positions with their cars, and the position of the charger. */
 import type { Car, CaseDocument, Place } from "#core/case/document/types.ts";
 import { CAR_CLASSES } from "#core/need/cars.ts";
 import { FT_PER_M } from "#core/units.ts";
@@ -12,7 +12,7 @@ export interface Solid {
 export interface Parking {
   id: string;
   at: Point;
-  /** Of the nose as drawn, degrees counter-clockwise from +x. */
+  /** Direction of the nose as drawn, degrees counter-clockwise from +x. */
   heading: number;
 }
 export interface HungCharger {
@@ -26,7 +26,7 @@ export interface Port {
   along: number;
   heightM: number;
 }
-/** What of a car matters to its place. */
+/** The properties of a car that matter for its position. */
 export interface ParkedCar {
   lengthM: number;
   widthM: number;
@@ -38,10 +38,10 @@ export interface Plot {
   charger: HungCharger | null;
 }
 
-/** Where nobody said: 1.2 m to the outlet of the lead, a lead of 5 m, a unit 0.3 m wide. */
+/** Defaults: 1.2 m to the outlet of the lead, a lead of 5 m, a unit 0.3 m wide. */
 const USUAL = { heightM: 1.2, leadM: 5, widthM: 0.3 } as const;
 export const USUAL_PORT_HEIGHT_M = 0.8;
-/** A port nobody told is taken at the rear, on the right: at the far corner of a car that is driven in nose first. */
+/** Default port: at the rear on the right, the far corner of a car that is driven in nose first. */
 const USUAL_PORT: Port = { side: "right", along: 0.85, heightM: USUAL_PORT_HEIGHT_M };
 
 export function plotOf(place: Place): Plot {
@@ -91,7 +91,7 @@ export function outlineOf(position: Parking, { lengthM, widthM }: ParkedCar, tur
   return [to(l, w), to(-l, w), to(-l, -w), to(l, -w)];
 }
 
-/** Where its port stands. */
+/** Position of its port. */
 export function portOf(position: Parking, { lengthM, widthM, port }: ParkedCar, turned = false): Point {
   const to = onPlan(position, turned);
   const [l, w] = [lengthM / 2, widthM / 2];

@@ -23,7 +23,7 @@ export interface Reach {
   /** Place among the cars of the need, from 0. */
   car: number;
   turned: boolean;
-  /** Shortest path in the plan; null where there is none, as are the lengths that follow from it. */
+  /** Shortest path in the plan; null where there is none, as are the lengths derived from it. */
   planPathM: number | null;
   liesM: number | null;
   hangsM: number | null;
@@ -119,7 +119,10 @@ export function reachIn({ place, need }: Pick<CaseDocument, "place" | "need">): 
   return reach;
 }
 
-/** What a charger would stand inside of, as it goes on after "inside": no lead leads out of it; null where it is free. */
+/**
+ * The solid that would contain the charger, phrased to follow "inside": no lead leads out of it; null where it is
+ * free.
+ */
 export function standsInside(
   { solids, parking, charger }: Plot,
   cars: readonly ParkedCar[],

@@ -1,4 +1,4 @@
-/** What the solids of a plan are called in each country. */
+/** Names of a plan's solids in each country. */
 import type { SolidKind } from "../case/document/vocabulary.ts";
 import type { Region } from "../codebook/types.ts";
 

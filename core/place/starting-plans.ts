@@ -85,7 +85,7 @@ export const STARTING_PLANS: readonly StartingPlan[] = [
 /** To the hundredth of its unit, as it would be measured. */
 const round = (value: number): number => Math.round(value * 100) / 100;
 
-/** A plan told in the other unit. */
+/** A plan converted to the other unit. */
 export function inUnit(place: Place, unit: Place["unit"]): Place {
   if (place.unit === unit) return place;
   const scale = unit === "ft" ? FT_PER_M : 1 / FT_PER_M;

@@ -1,4 +1,7 @@
-/** What is checked of the wall that a charger hangs on: by its region's figures, from the plan where it tells, else to be looked at. */
+/**
+ * Checks of the wall that a charger is mounted on: by the region's figures, from the plan where it shows them,
+ * otherwise to be confirmed on site.
+ */
 import type { Region } from "#core/codebook/types.ts";
 import { showBuildingLength } from "#core/units.ts";
 import { onWall } from "./band.ts";
@@ -9,9 +12,9 @@ export interface WallCheck {
   id: string;
   text: string;
   rule: string;
-  /** Null where the plan does not tell: somebody looks. */
+  /** Null where the plan does not show it: to be confirmed on site. */
   passes: boolean | null;
-  /** What was measured on the plan, m. */
+  /** The measured value on the plan, m. */
   numbers: string;
 }
 

@@ -3,10 +3,10 @@
 import { LINE_TOO_LONG, LONGEST_LINE } from "#core/limits.ts";
 import { ownValue } from "#core/own-value.ts";
 
-/** Nobody types a longer one; patterns are not tried on it. */
+/** Longer input is not matched, which also bounds the time of the patterns. */
 const LONGEST_FIGURE = 60;
 
-/** What was not understood, in the field's own words. */
+/** The reason why an input was not understood, in the field's own words. */
 export interface NotUnderstood {
   problem: string;
 }
@@ -124,7 +124,7 @@ export function parseNameplate(text: string): { nameplate: Nameplate | null; res
   if (problem) return { problem };
   if (label.mocp !== undefined && label.rla === undefined && label.mca === undefined && amps === undefined)
     return { problem: "MOCP is the largest fuse or breaker, not the load: type the RLA or the MCA of the label" };
-  // The rated-load current is the load; the MCA stands in for it on the high side.
+  // The rated-load current is the load; the MCA is a safe substitute.
   const labelAmps = label.rla ?? label.mca;
   if (labelAmps !== undefined) {
     const ampsFrom = label.rla === undefined ? "mca" : "rla";

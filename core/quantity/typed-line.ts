@@ -1,8 +1,8 @@
-/** What is typed in one line, from which pieces are taken one after the other. */
+/** A typed line, from which pieces are taken one after the other. */
 export class TypedLine {
   constructor(public rest: string) {}
 
-  /** Takes the first piece of a form out. @returns its groups; null where there is none */
+  /** Removes the first match of a form. @returns its groups; null without a match */
   take(form: RegExp): RegExpExecArray | null {
     const found = form.exec(this.rest);
     if (found) this.rest = `${this.rest.slice(0, found.index)} ${this.rest.slice(found.index + found[0].length)}`;

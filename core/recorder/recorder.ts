@@ -1,4 +1,4 @@
-/** What a clamp recorder reads, and what its readings say of how its clamps sit. */
+/** Readings of a clamp recorder, and findings on the position of its clamps. */
 import { showA } from "#core/units.ts";
 import type { RecordingState } from "./registers.ts";
 
@@ -43,8 +43,8 @@ export interface ClampFinding {
 }
 
 /**
- * How clamps sit, as far as one look at their readings tells.
- * @param generation the home has solar or another source: current that flows out may be right
+ * Findings on the position of clamps from one set of readings.
+ * @param generation the home has solar or another source: outward current may be correct
  */
 export function clampFindings(
   { clamps, clampRatingA }: Pick<RecorderStatus, "clamps" | "clampRatingA">,

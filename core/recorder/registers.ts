@@ -1,6 +1,9 @@
-/** The registers of a clamp recorder, as its stand-in answers and Heron asks; 32-bit values take two, the high one first. */
+/**
+ * The registers of a clamp recorder, shared by Heron and its stand-in; 32-bit values take two registers, the high one
+ * first.
+ */
 
-/** "HR" in the first register: whoever answers so is a recorder of this kind. */
+/** "HR" in the first register identifies a recorder of this kind. */
 export const MAGIC = 0x4852;
 export const MAP_VERSION = 1;
 
@@ -17,7 +20,7 @@ export const INPUT = {
   firstClamp: 10,
   state: 40,
   intervalS: 41,
-  /** Of the first record, s since 1970, two registers. */
+  /** Start of the first record, s since 1970, two registers. */
   startedAt: 42,
   /** How many there are, two registers. */
   records: 44,
@@ -27,7 +30,10 @@ export const INPUT = {
 
 /** Of each clamp, from `firstClamp` on. */
 export const CLAMP = { size: 6, centiAmps: 0, watts: 2, deciVolts: 4, signal: 5 } as const;
-/** Of a page: which record is its first (two registers), how many are in it, then the averages in 0.01 A, one a clamp. */
+/**
+ * A page: index of its first record (two registers), number of records, then the averages in 0.01 A, one for each
+ * clamp.
+ */
 export const PAGE = { first: 0, count: 2, values: 3 } as const;
 /** No more registers are read at once. */
 const MOST_AT_ONCE = 120;
@@ -40,7 +46,7 @@ export const COMMAND = { start: 1, stop: 2 } as const;
 export const RECORDING = ["idle", "recording", "full"] as const;
 export type RecordingState = (typeof RECORDING)[number];
 
-/** Faults that the stand-in can be told to have, by their number in its registers. */
+/** Faults that the stand-in can simulate, by their number in its registers. */
 export const CLAMP_TROUBLES = [
   "none",
   "reversed",

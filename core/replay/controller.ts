@@ -14,7 +14,7 @@ export const PAUSED_FOR_S = 60;
 export const RISE_A_PER_S = 1;
 /** A charger that hears nothing of its clamps goes to its fallback after this, s. */
 export const SILENT_FOR_S = 5;
-/** What is above a limit by no more than this is the rounding of numbers, A. */
+/** An excess over a limit up to this is rounding, A. */
 export const EXACT = 1e-9;
 /** Ws in a kWh. */
 export const WS_PER_KWH = 3.6e6;
@@ -24,14 +24,14 @@ const TAPER_LEAST = 0.1;
 /** Solar first: what is left to charge from the grid may take this much of the time that is left. */
 const SOLAR_MARGIN = 1.25;
 
-/** What is to spare from which on the sun is taken, A: half of the least offer, the grid gives the other half. */
+/** Surplus from which solar charging starts, A: half of the least offer; the grid supplies the other half. */
 const SUN_FROM_A = LEAST_OFFER_A / 2;
 
-/** What may be offered of what the home gives away, A: as much, but not less than lets the charger begin. */
+/** Current to offer from a solar surplus, A: the surplus itself, but at least the charger's minimum. */
 export const toSun = (spareA: number): number => (spareA >= SUN_FROM_A ? Math.max(spareA, ROOM_TO_RESUME_A) : 0);
 
 /**
- * What is missing in a car as if all of it went in at its full current, kWh: the last of a battery takes longer.
+ * Missing energy of a car, converted to charging at full current, kWh: the last part of a battery takes longer.
  * @param missing kWh at the wall
  */
 function atFull(missing: number, battery: ChargingWay["battery"]): number {
@@ -50,7 +50,7 @@ export interface HouseSteps {
   dtS: number;
   /** House current without the charger, A, negative where it gives away; NaN where nothing is known. */
   amps: Float64Array;
-  /** What the clamps read instead, where they do not sit on the whole house alone; null: the same. */
+  /** Readings of clamps that do not measure exactly the whole house; null where they do. */
   clamps: Float64Array | null;
   /** Steps in which an appliance that goes first keeps the charger off. */
   blocked: Uint8Array | null;
@@ -59,28 +59,28 @@ export interface HouseSteps {
 }
 
 export interface ChargingWay {
-  /** Held back by clamps; else it charges at `mostA` whenever it may. */
+  /** Limited by clamps; otherwise it charges at `mostA` whenever it may. */
   managed: boolean;
   /** Largest charging current of charger, circuit and car, A. */
   mostA: number;
   /** Volts it charges at. */
   volts: number;
-  /** What the clamps keep; for ways without, what a continuous load may be, A. */
+  /** The clamps' limit; without clamps, the largest continuous load, A. */
   limitA: number;
   ratingA: number;
   /** From reading to acting, s. */
   lagS: number;
-  /** Of the supply's device, in one step. */
+  /** Share of the thermal capacity of the supply's device that one step adds at rated current. */
   thermalShare: number;
-  /** What the clamps read of what is there: 1 sound, -1 turned round, 0 on another conductor. */
+  /** Share of the current that the clamps read: 1 correct, -1 reversed, 0 on another conductor. */
   readsShare: number;
   /** Steps of each night, from plugging in, between which nothing is heard of the clamps; null: always heard. */
   silent: { from: number; to: number } | null;
-  /** 6 where that fits beside the governing demand, else 0: what it goes to when it hears nothing, A. */
+  /** Current without a clamp signal, A: 6 where that fits beside the governing demand, otherwise 0. */
   fallbackA: number;
   /** Take what the roof gives first, and from the grid only what is then still missing. */
   solarFirst: boolean;
-  /** What one night misses is asked for in the next. */
+  /** Energy missing after one night is added to the next. */
   carryOver: boolean;
   /** Battery of the one car, kWh at the wall from empty to full, and how full it is to be; null: no taper. */
   battery: { kWh: number; target: number } | null;
@@ -104,7 +104,7 @@ export interface RunTotals {
   otherKWh: number;
   /** Of what was charged, from what the home would have given away. */
   solarKWh: number;
-  /** What the home gave away while the car was plugged in, kWh: charged or not. */
+  /** Exported energy while the car was plugged in, kWh, with or without charging. */
   exportedKWh: number;
 }
 
@@ -199,7 +199,7 @@ class Run {
     const { amps, blocked, cheap, dtS } = this.house;
     const clamps = this.house.clamps ?? amps;
     const { battery, managed, silent, solarFirst } = this.way;
-    // What goes into a variable of the loop is a number from the start: else each step would make one anew.
+    // Unary plus keeps these as doubles, or V8 boxes them on each step.
     const need = +asked;
     const L = +this.way.limitA;
     const mostA = +this.way.mostA;
@@ -248,7 +248,7 @@ class Run {
         if (managed) {
           const at = k - lag;
           const read = clamps[Math.max(at, 0)] as number;
-          // What the clamps cannot read leaves no room.
+          // Without a clamp reading there is no room.
           let available = Number.isNaN(read) ? 0 : L - read * readsShare;
           if (solarFirst && !fromGrid && atFull(need - got, battery) * SOLAR_MARGIN >= (to - k) * perStep * mostA)
             fromGrid = true;

@@ -13,7 +13,7 @@ import { rebuilt } from "./rebuild.ts";
 /** Made-up years are this one: no leap year, begins on a Wednesday; its clock is never changed. */
 const MADE_YEAR_S = Date.UTC(2025, 0, 1) / 1000;
 const YEAR_DAYS = 365;
-/** A gap no longer than this is bridged by the larger of what stands beside it, s. */
+/** A gap up to this length is filled with the larger neighbor, s. */
 const BRIDGED_S = 3600;
 
 export interface House {
@@ -25,11 +25,13 @@ export interface House {
   seed: number;
   /** Of made-up years, which. */
   year: number;
-  /** What made-up loads are drawn at, so that their highest average is no more than was measured; 1 where nothing was. */
+  /**
+   * Scale of made-up loads, so that their highest average is not above the measured maximum; 1 without a measurement.
+   */
   scale: number;
-  /** Rated output of the roof's inverter, A; 0 where there is none. */
+  /** Rated output of the roof's inverter, A; 0 without one. */
   roofA: number;
-  /** What of it is not measured, in words. */
+  /** Unmeasured parts of the house, in words. */
   notes: string[];
 }
 
@@ -59,7 +61,7 @@ export function madeHouse(document: CaseDocument, codebook: Codebook, dtS: numbe
   return nextMadeYear(house, year);
 }
 
-/** A roof of this output is taken where nobody read its inverter, VA. */
+/** Default output of a roof with an unknown inverter, VA. */
 const USUAL_ROOF_VA = 4000;
 
 function roofOf({ supply, panels }: CaseDocument, volts: number): number {
@@ -68,7 +70,9 @@ function roofOf({ supply, panels }: CaseDocument, volts: number): number {
   return supply.onsiteGeneration ? USUAL_ROOF_VA / volts : 0;
 }
 
-/** The measured maximum over the highest average of the first made-up year, where that is higher; else 1. */
+/**
+ * The measured maximum over the highest average of the first made-up year, where that average is higher; otherwise 1.
+ */
 function measuredScale(house: House, document: CaseDocument, codebook: Codebook): number {
   const { grid, amps, seed } = house;
   const { measured } = document;

@@ -1,11 +1,11 @@
-/** What a case keeps of a replay. */
+/** The part of a replay that a case stores. */
 import { type Assessment, governingOf } from "#core/assess.ts";
 import type { Replayed } from "#core/case/document/types.ts";
 import { replayBasis } from "#core/need/replayed.ts";
 import { perYear, type WayReplay } from "./results.ts";
 import type { WayToReplay } from "./ways.ts";
 
-/** What a replay of an assessed case rests on. */
+/** The inputs of an assessed case that a replay depends on. */
 export const basisOf = (assessment: Assessment): Replayed["basis"] =>
   replayBasis(assessment.need, governingOf(assessment).demandA);
 

@@ -9,7 +9,7 @@ import { ALWAYS_ON, AREA_LIGHTING, HOURS, type Seasons, USES, type Use } from ".
 
 /** One load as it is drawn: what one of it takes at the supply, and how it is used. */
 export interface UsedLoad {
-  /** Of the ledger; "" for what every house has. */
+  /** Id of the ledger load; "" for loads of every house. */
   id: string;
   panel: string | null;
   kind: LoadKindId | "always-on" | "area-lighting";
@@ -47,7 +47,7 @@ export function usedLoads(document: CaseDocument, codebook: Codebook, volts: num
   return [always, { ...always, kind: "area-lighting", amps: lightA }, ...own];
 }
 
-/** What a load draws while it is on, and how usual that is at each clock hour and in each season, of what it does most. */
+/** Use of a load: its draw while on, and its likelihood by clock hour and by season, relative to its highest. */
 export function usualUse({
   kind,
   amps,
@@ -102,11 +102,11 @@ function put(out: Float64Array, dtS: number, fromS: number, toS: number, amps: n
 
 interface Days {
   dtS: number;
-  /** Of the first midnight of the grid: day of the year, from 0, of each day after it. */
+  /** Day of the year, from 0, of the first midnight of the grid; later days follow. */
   firstDayOfYear: number;
   days: number;
   seed: number;
-  /** Tells the days of one year from those of another. */
+  /** Seed that makes the days of one year differ from those of another. */
   year: number;
 }
 
@@ -138,7 +138,7 @@ export function addMadeDays(
   }
 }
 
-/** What a roof gives at its best, of what its inverter is rated, and how the sky takes it away. */
+/** Peak output of a roof as a share of its inverter's rating, and the loss by clouds. */
 const ROOF_BEST = 0.85;
 const DULL = { darkest: 0.15, brightest: 1 } as const;
 
@@ -201,7 +201,7 @@ function addUse(
   const mean = weights.reduce<number>((t, x) => t + x, 0) / 24;
   // A thermostat: on, off, on, off, the longer the more the hour asks for it.
   const shareAt = (hour: number) => Math.min(0.95, (duty * (weights[hour] as number)) / mean);
-  // At midnight it stands anywhere between two times on.
+  // At midnight the load is at a random point between two switch-ons.
   let atS = (chance() * longest * 60) / Math.max(0.01, shareAt(0));
   while (atS < DAY_S) {
     const share = shareAt(Math.floor(atS / 3600));

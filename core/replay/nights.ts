@@ -32,9 +32,7 @@ export interface ReplayNight {
 /** The first step that begins at a moment or after it. */
 export const stepFrom = ({ startS, dtS }: Grid, atS: number): number => Math.ceil((atS - startS) / dtS - 1e-9);
 
-/**
- * @param usualKWh asked for each night where it was told in kWh, or nothing was
- */
+/** @param usualKWh energy for each night where it was entered in kWh, or nothing was entered */
 export function nightsOn(grid: Grid, { need }: Pick<CaseDocument, "need">, usualKWh: number): ReplayNight[] {
   const { clock, startS, steps, dtS } = grid;
   const endS = startS + steps * dtS;

@@ -17,9 +17,9 @@ export interface ReplayOptions {
   /** In place of the limit that the case gives its managed ways, A. */
   limitA: number | null;
   fault: ClampFault;
-  /** What the roof gives goes into the car first (managed ways). */
+  /** Solar energy goes into the car first (managed ways). */
   solarFirst: boolean;
-  /** What one night misses is asked for in the next. */
+  /** Energy missing after one night is added to the next. */
   carryOver: boolean;
   /** Two chargers share the circuit, one for each of the two first cars. */
   chargers: 1 | 2;
@@ -39,7 +39,7 @@ export const USUAL_OPTIONS: ReplayOptions = {
   sharing: "first",
 };
 
-/** What clamps read of what is there, and in words what is wrong with them. */
+/** Share that faulty clamps read, and the name of each fault. */
 export const FAULTS: Record<ClampFault, { reads: number; name: string }> = {
   none: { reads: 1, name: "Clamps sound" },
   reversed: { reads: -1, name: "Clamp the wrong way round: import is read as export" },

@@ -1,17 +1,17 @@
 /**
- * What an average hides: each interval is built again as a ground and on/off blocks of the large loads of the home, with
- * the same energy. The same for the same seed.
+ * Rebuilds the peaks hidden by an average: each interval becomes a base load and on/off blocks of the large loads of
+ * the home, with the same energy. The same seed gives the same result.
  */
 import { seeded } from "#core/chance.ts";
 import { type Clock, HOUR_S, offsetAt } from "#core/intervals/clock.ts";
 
-/** A load as it may stand in an average: its current, and how usual it is at each clock hour. */
+/** A load that may be part of an average: its current, and its likelihood by clock hour. */
 export interface KnownLoad {
   amps: number;
   byHour: readonly number[];
 }
 
-/** Who switches a large load on leaves it on for so long at least, s. */
+/** Shortest time that a large load stays on, s. */
 const LEAST_ON_S = 120;
 /** A load that switches at least this is known in an average, A. */
 const LARGE_A = 6;
@@ -25,10 +25,10 @@ const MEAN = HIGH_FOR + (1 - HIGH_FOR) * LOW;
 const AROUND = 24;
 
 /**
- * @param averages of each interval, A, NaN where there is none
- * @param of where the intervals stand: begin of the first and their length, s, and the clock on the wall
- * @param loads of the home that were there
- * @returns one value a step; as it stands where interval and step are the same
+ * @param averages of each interval, A, NaN without a value
+ * @param of start of the first interval and interval length, s, and the wall clock
+ * @param loads the home's loads during the recording
+ * @returns one value for each step; the averages themselves where interval and step are equal
  */
 export function rebuilt(
   averages: Float64Array,

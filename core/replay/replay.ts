@@ -19,7 +19,7 @@ import { type Stage, stepsOf } from "./stage.ts";
 import { thinned } from "./statistics.ts";
 import type { WayToReplay } from "./ways.ts";
 
-/** One car whose battery is told charges slower when it is nearly full. */
+/** A car with a known battery charges more slowly when it is nearly full. */
 function batteryOf({ need }: CaseDocument): ChargingWay["battery"] {
   const cars = need?.cars ?? [];
   const [car] = cars;
@@ -90,7 +90,7 @@ export function replayWay(stage: Stage, way: WayToReplay, options: ReplayOptions
 /** One night of a way, step by step. */
 export interface NightInDetail {
   evening: string;
-  /** Of the first step, on the wall clock, s since 1970, and the length of a step, s. */
+  /** Start of the first step on the wall clock, s since 1970, and the length of a step, s. */
   startWallS: number;
   dtS: number;
   house: Float64Array;
@@ -168,7 +168,7 @@ export function nightInDetail(stage: Stage, way: WayToReplay, options: ReplayOpt
   };
 }
 
-/** Total current of each step, sorted from the highest, thinned to so many points: how long which current is drawn. */
+/** Load duration curve: total current of each step in descending order, thinned to `points` points. */
 export function durationOf(
   stage: Stage,
   way: WayToReplay,

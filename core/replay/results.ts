@@ -1,4 +1,4 @@
-/** What comes of a way: sums over its days, and the figures they come to. */
+/** Results of a way: sums over its days, and figures derived from them. */
 import type { Codebook } from "#core/codebook/types.ts";
 import { DAY_S } from "#core/intervals/clock.ts";
 import type { RunTotals } from "./controller.ts";
@@ -11,10 +11,10 @@ const YEAR_S = 365 * DAY_S;
 const ALL_OF_IT = 1e-6;
 export const isMet = (gotKWh: number, askedKWh: number): boolean => gotKWh >= askedKWh - ALL_OF_IT;
 
-/** What one run over one span of days adds to a way. */
+/** One run's contribution over one span of days. */
 export interface WaySum extends RunTotals {
   way: string;
-  /** Of the nights that count, in order: kWh asked for and got. */
+  /** Requested and delivered energy of the counted nights, in order, kWh. */
   gotKWh: number[];
   askedKWh: number[];
   /** Seconds that were simulated. */
@@ -38,7 +38,7 @@ export interface WayReplay extends Omit<WaySum, "gotKWh" | "askedKWh"> {
   tripAt: number;
 }
 
-/** Adds what came of more days to a sum, where there is one already; returns it. */
+/** Adds a run to a sum, or starts a new sum; returns it. */
 export function addTo(sum: WaySum | undefined, more: WaySum): WaySum {
   if (!sum) return more;
   for (const got of more.gotKWh) sum.gotKWh.push(got);
@@ -60,7 +60,7 @@ const ADDED = [
   "exportedKWh",
 ] as const satisfies readonly (keyof WaySum)[];
 
-/** What came of a way, in figures. */
+/** Figures of a way's result. */
 export function resultOf(sum: WaySum, way: WayToReplay, codebook: Pick<Codebook, "region">): WayReplay {
   const { gotKWh, askedKWh, ...totals } = sum;
   const nights = gotKWh.length;
@@ -81,5 +81,5 @@ export function resultOf(sum: WaySum, way: WayToReplay, codebook: Pick<Codebook,
   };
 }
 
-/** So many seconds of a replay as they would be in a year. */
+/** Converts seconds of a replay to seconds in a year. */
 export const perYear = (seconds: number, { seconds: of }: Pick<WaySum, "seconds">): number => (seconds * YEAR_S) / of;

@@ -140,7 +140,7 @@ export function runShared(
         if (!managed && blocked?.[k] === 1) available = 0;
         available = Math.min(available, mostA);
         const wanting = Number(pair[0].wants) + Number(pair[1].wants);
-        // Equally, as long as each gets the least offer; else one after the other.
+        // Shared equally where each car gets the least offer; otherwise one car after the other.
         const each = sharing === "equally" && available >= wanting * LEAST_OFFER_A ? available / wanting : available;
         let left = available;
         for (const charger of inTurn) {

@@ -1,4 +1,7 @@
-/** What all ways of a case are replayed on: the house in steps, its nights, the cheap hours, what keeps a charger off. */
+/**
+ * Shared input of all ways of a replay: the house in steps, its nights, the cheap hours, and loads that block the
+ * charger.
+ */
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import type { Codebook } from "#core/codebook/types.ts";
@@ -42,7 +45,7 @@ function nightsOf(house: House, document: CaseDocument): { nights: ReplayNight[]
   return { nights, leftOut: nights.filter((n) => !n.whole).length };
 }
 
-/** Steps of the cheap tariff; null where there is none. */
+/** Steps of the cheap tariff; null without one. */
 function cheapSteps({ grid }: House, { need }: CaseDocument): Uint8Array | null {
   const windows = [need?.cheap, need?.cheapAlso].filter((w) => w !== null && w !== undefined);
   if (windows.length === 0) return null;
@@ -75,7 +78,7 @@ export function stageOf(document: CaseDocument, { dtS, seed }: ReplayOptions, se
   };
 }
 
-/** The same stage in another made-up year; its nights stand at the same steps. */
+/** The same stage in another made-up year, with its nights at the same steps. */
 export const nextYear = (stage: Stage, year: number): Stage => ({ ...stage, house: nextMadeYear(stage.house, year) });
 
 /** Steps in which a load runs, and for a minute after it. */
@@ -95,7 +98,7 @@ function blockedBy({ house, scratch }: Stage, goesFirst: string): Uint8Array {
   return out;
 }
 
-/** What the clamps of several parts leave, put as if all of it were read at the supply. */
+/** Room left by the clamps of several parts, converted to one reading at the supply. */
 function clampsOf({ house, document }: Stage, way: WayToReplay): Float64Array | null {
   if (way.guards.length === 0) return null;
   const read = house.amps.slice();

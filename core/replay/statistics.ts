@@ -3,7 +3,7 @@
 /** Normal deviate of 95 %. */
 const Z = 1.959963984540054;
 
-/** Wilson's 95 % interval of a share: where it really lies, after so many nights. 0 to 1. */
+/** Wilson's 95 % confidence interval of a share, 0 to 1. */
 export function wilson(met: number, of: number): { low: number; high: number } {
   if (of === 0) return { low: 0, high: 1 };
   const p = met / of;

@@ -1,6 +1,6 @@
 /**
- * How households use what stands in a load list: how often, for how long, at which hours and in which season. Heron's
- * own figures for made-up days; a home's own measurement goes before them.
+ * Household use of the loads of a list: frequency, duration, hours and season. Heron's own figures for made-up days; a
+ * measurement of the home replaces them.
  */
 import type { LoadKindId } from "#core/case/document/types.ts";
 
@@ -69,7 +69,7 @@ export const USES: Partial<Record<LoadKindId, readonly Use[]>> = {
   "ev-charger": [{ draws: 1, hours: "homecoming", perDay: [0.9, 0.8, 0.7], minutes: [90, 200] }],
 };
 
-/** What always runs: refrigerator, standby, ventilation, VA, and how far it swings by the hour. */
+/** Loads that always run: refrigerator, standby, ventilation; VA, and their hourly variation. */
 export const ALWAYS_ON = { va: 260, swing: 0.35 } as const;
 /** General lighting that a rule counts by floor area: what burns of it at the brightest hour. */
 export const AREA_LIGHTING = { vaPerFt2: 3, burns: 0.12, hours: "lights" } as const;

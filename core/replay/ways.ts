@@ -19,9 +19,9 @@ export interface WayToReplay {
   managed: boolean;
   chargeA: number;
   volts: number;
-  /** What the clamps keep at the supply; without clamps, what may be drawn for hours, A. */
+  /** The clamps' limit at the supply; without clamps, the largest continuous load, A. */
   limitA: number;
-  /** Of the supply, after the way's work. */
+  /** Supply rating after the way's work. */
   ratingA: number;
   /** Beside the supply. */
   guards: GuardedPart[];
@@ -31,7 +31,7 @@ export interface WayToReplay {
   fallbackFits: boolean;
 }
 
-/** What a load that runs for hours may draw of a supply, A. */
+/** Largest continuous load of a supply, A. */
 const continuousLimitA = ({ charging }: Codebook, ratingA: number): number => ratingA / charging.continuousFactor;
 
 /** Every way of a case that is not ruled out. */

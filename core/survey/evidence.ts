@@ -26,9 +26,9 @@ export type EvidenceId = (typeof EVIDENCE_IDS)[number];
 export interface EvidenceItem {
   id: EvidenceId;
   label: string;
-  /** What the picture has to show. */
+  /** The required content of the picture. */
   shows: string;
-  /** Without it the verdict rests on somebody's word. */
+  /** Without it the verdict depends on an unproven statement. */
   neededForVerdict: boolean;
   caution?: string;
 }
@@ -114,6 +114,6 @@ export function evidenceFor(document: CaseDocument): EvidenceItem[] {
   return items.filter((item) => item !== false);
 }
 
-/** Items nobody has proved by a picture or marked as not here. */
+/** Items without a picture that are not marked as absent. */
 export const evidenceMissing = (document: CaseDocument, pictured: ReadonlySet<string>): EvidenceItem[] =>
   evidenceFor(document).filter((item) => !pictured.has(item.id) && !document.survey?.notHere?.includes(item.id));

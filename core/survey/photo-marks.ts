@@ -1,4 +1,4 @@
-/** What is drawn on a picture of the survey: vector marks, kept apart from the picture and editable. */
+/** Drawings on a survey picture: vector marks, stored apart from the picture and editable. */
 import { array, lazy, mixed, number, object, string, ValidationError } from "yup";
 
 /** A point as shares of the picture's width and height, 0 to 1. */

@@ -18,7 +18,7 @@ export interface PhotoEntry {
   takenBy: Photographer;
 }
 
-/** Who took a photo. */
+/** The photographer. */
 export interface Photographer {
   id: string;
   name: string;
@@ -31,5 +31,5 @@ export interface PhotoList {
   photos: PhotoEntry[];
 }
 
-/** What can be changed of a photo afterwards. */
+/** The editable fields of a photo. */
 export type PhotoChange = Partial<Pick<PhotoEntry, "about" | "caption" | "item" | "marks">>;

@@ -1,4 +1,4 @@
-/** Where the values of a survey came from, and which ones are only assumed until somebody confirms them. */
+/** Sources of the survey's values, and the values that are only assumed until they are confirmed. */
 
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
@@ -11,7 +11,7 @@ export interface SourcedField {
   /** `supply.ratingA`, `panel.<id>.busA` */
   key: string;
   label: string;
-  /** As it stands in the case; null where nothing has been entered. */
+  /** The value in words; null where nothing has been entered. */
   value: string | null;
 }
 
@@ -67,7 +67,7 @@ export function sourcedFields(document: CaseDocument): SourcedField[] {
   ];
 }
 
-/** Values that stand in the case and are only assumed; to be confirmed on site. */
+/** Entered values that are only assumed; to be confirmed on site. */
 export function assumedFields(document: CaseDocument): SourcedField[] {
   const sources = document.survey?.sources ?? {};
   if (!Object.values(sources).includes("assumed")) return [];

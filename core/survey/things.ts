@@ -1,4 +1,4 @@
-/** What of a home a picture can show: panels, devices, outlets, loads. */
+/** The things of a home that a picture can show: panels, devices, outlets, loads. */
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import { loadName } from "#core/demand/loads.ts";

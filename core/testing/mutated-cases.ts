@@ -68,11 +68,11 @@ export function mutate(base: CaseDocument, random: () => number): unknown {
     else if (what < 0.9 && Array.isArray(node[key])) node[key] = [...node[key], ...structuredClone(node[key])];
     else node[key] = structuredClone(pick(nodes));
   }
-  // What was taken out of a list leaves nothing behind in JSON, not a hole.
+  // A removed list element must not leave a hole in JSON.
   return JSON.parse(JSON.stringify(document));
 }
 
-/** What is wrong with an assessment's figures, by path; empty where every number is one. */
+/** Paths of an assessment's values that are not finite numbers. */
 function wrongFigures(value: unknown, path = ""): string[] {
   if (typeof value === "number") {
     const name = path.slice(path.lastIndexOf(".") + 1);

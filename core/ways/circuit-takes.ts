@@ -1,4 +1,6 @@
-/** What a new circuit for the charger takes of a price book: as designed along its run, else the usual size for its device. */
+/**
+ * Price-book items of a new charging circuit: from the design along the run, otherwise the usual size for its device.
+ */
 
 import type { CaseDocument, Conductor, RunSegment } from "#core/case/document/types.ts";
 import { designFor, isDesigned } from "#core/circuit/design.ts";
@@ -59,7 +61,7 @@ export function conductorItems(
     : [[`cable:${as}:${size}`, 1]];
 }
 
-/** Single conductors inside a building run in EMT, whatever holds the building up. */
+/** Single conductors inside a building run in EMT, on any structure. */
 const conduitItem = (method: string, conduit: string | null): string => {
   const kind = method === "in-wall" || method === "attic" ? "emt" : method;
   const trade = conduit && /^\S+ in/.exec(conduit)?.[0];
@@ -68,7 +70,7 @@ const conduitItem = (method: string, conduit: string | null): string => {
 
 type Put = (item: string, count: number) => void;
 
-/** What is drilled, and what goes into the holes. */
+/** Drilled holes and the sleeves in them. */
 function putCrossings({ through = {}, fixedTo }: RunSegment, put: Put): void {
   for (const [what, count] of Object.entries(through)) {
     // A heated floor is not drilled: the circuit's checks say so.
@@ -90,7 +92,7 @@ function putBoxes(designed: CircuitDesign, put: Put): void {
 /** Slack that is left of a data cable, for both ends together. */
 const SIGNAL_SLACK = { ft: 10, m: 3 } as const;
 
-/** How the clamps' reading gets to the charger, as the run tells it; beside the circuit where nobody said. */
+/** Items for the clamps' signal as the run defines it; a cable beside the circuit by default. */
 export function signalTakes({ run }: CaseDocument, { charging, lengthUnit }: Codebook): Record<string, number> {
   const circuit = run?.segments?.length ? laidLengthOf(run, lengthUnit) : charging.usualRun.length.value;
   const { by = "data-cable", length } = run?.signal ?? {};

@@ -35,7 +35,7 @@ const fromAMonday: WaitInWords = ({ leadTimeDays }) => `${showDays(leadTimeDays.
 const compare = (keys: (typeof ORDER)[Policy]) => (a: WayJudgement, b: WayJudgement) =>
   keys.map((k) => k(a) - k(b)).find((d) => Math.abs(d) > 1e-9) ?? 0;
 
-/** What would have to change for the need to be met by a way that does not meet it. */
+/** The changes that would let this way meet the need. */
 function whatWouldHaveToChange({ way, lacking }: WayJudgement): string {
   const { energyKWh, neededKWh, hours } = lacking ?? { energyKWh: 0, neededKWh: 0, hours: 0 };
   const enough = hours * (neededKWh / energyKWh);
@@ -78,7 +78,7 @@ export function recommend(
   }
   const [won, next] = [...enough].sort(compare(ORDER[policy]));
   const taken = won as WayJudgement;
-  // A way without a price may be the cheapest of all: nobody knows before the price book has what it lacks.
+  // A way without a price may be the cheapest one.
   const unpriced = enough.find((w) => w !== taken && !Number.isFinite(w.cost.typical));
   return {
     way: taken.way,

@@ -1,4 +1,4 @@
-/** What a way proposes and what the judge makes of it. */
+/** Types of a way's proposal and of the judge's result. */
 import type { CaseDocument, ClampLimit } from "#core/case/document/types.ts";
 import type { CircuitDesign } from "#core/circuit/types.ts";
 import type { Codebook, Region, Words } from "#core/codebook/types.ts";
@@ -39,7 +39,7 @@ export interface Situation {
 /** How the charger is put into the home of a proposal. */
 export interface Placed {
   panel: string | null;
-  /** Circuit and outlet that feed it; the circuit stands in the proposal's document already. */
+  /** Circuit and outlet that feed it; the proposal's document already contains the circuit. */
   circuit: string | null;
   outlet?: string;
   /** Volts it charges at, where not the supply's. */
@@ -64,13 +64,13 @@ export interface Proposal {
   leastA: number;
   /** The settings a charging lead has, where it is not the chosen charger that charges. */
   settingsA?: readonly number[];
-  /** Something is to be done first in any case: the way is never ready as it stands. */
+  /** Some work precedes charging in any case, so the way is never `ready`. */
   takesWork: boolean;
-  /** What the way answers to, beside the faults it mends. */
+  /** The problems that the way solves, in addition to the faults that it repairs. */
   answersTo: readonly Reason[];
   work(at: { circuitA: number; chargeA: number; guards: readonly Guard[] }): WorkItem[];
   cautions: readonly string[];
-  /** What stands in the way where no setting fits, in the way's own words. */
+  /** The reason against the way where no setting fits, in its own words. */
   limitedBy?: (link: Link | null) => Reason | null;
 }
 
@@ -81,7 +81,7 @@ export interface Refused {
 /** A way of charging. */
 export interface Way {
   id: string;
-  /** Its circuit takes a place in the panel as it stands. */
+  /** Its circuit needs a space in the existing panel. */
   takesPlace?: true;
   /** It holds the charger back below a limit. */
   holdsBack?: true;
@@ -90,10 +90,10 @@ export interface Way {
   /** Its name and its meaning in one line, in the words of the region. */
   words: Readonly<Record<Region, { name: string; means: string }>>;
   leaves: string;
-  /** As it goes on after "As it stands: ...". */
+  /** Phrase that completes "As it stands: ...". */
   phrase(way: WayJudgement, words: Words): string;
   propose(situation: Situation): readonly (Proposal | Refused)[];
-  /** What else may be proposed, one after the other, as long as nothing before gives all that the charger can take. */
+  /** Further proposals, tried in order until one gives the charger's full current. */
   otherwise?(situation: Situation): readonly (() => Proposal)[];
 }
 
@@ -103,7 +103,7 @@ export interface WayJudgement {
   name: string;
   means: string;
   verdict: Verdict;
-  /** All that is to be done first is to confirm what nobody has read. */
+  /** The only work before charging is to confirm unread values. */
   onlyConfirm: boolean;
   chargeA: number;
   /** Volts it charges at. */
@@ -124,7 +124,7 @@ export interface WayJudgement {
   unknowns: Unknown[];
   leaves: string;
   explain: Why;
-  /** Of the price. */
+  /** Explanation of the price. */
   explainCost: Why;
   level: Waterline;
   /** Room left at the tightest link once the work is done and what is planned is there, A. */
@@ -139,7 +139,7 @@ export interface WayJudgement {
   /** The night that is furthest from being met: what it gets of what it asks for, kWh, and the hours it has. */
   lacking?: { night: string; energyKWh: number; neededKWh: number; hours: number };
   cost: Cost;
-  /** What the price is made of, and what the price book lacks for it. */
+  /** The lines of the price, and the items that the price book lacks. */
   lines: PriceLine[];
   unpriced: string[];
   /** Its circuit as designed along the run; left out where no run was entered or it has no circuit of its own. */

@@ -30,7 +30,7 @@ interface NewCircuit extends Pick<Proposal, "document" | "takesWork" | "answersT
   after?(guards: readonly Guard[]): readonly WorkItem[];
 }
 
-/** What every way with a new circuit for the charger proposes. */
+/** The proposal shared by all ways with a new charging circuit. */
 export function onNewCircuit(s: Situation, way: NewCircuit): Proposal {
   const { codebook, charger } = s;
   const { panel, from = panelName(panel ?? {}, codebook), takesWork, answersTo, cautions, before = [] } = way;
@@ -83,14 +83,14 @@ export function panelServes({ path, spaces, codebook }: Situation): Reason {
   return reason("not-needed", text, "Site survey");
 }
 
-/** What a charger that is made for fixed wiring needs at an outlet: another charger. */
+/** A hard-wired charger cannot use an outlet: it is exchanged for a plug-in model. */
 export const exchangeForPlug = ({ codebook }: Situation): WorkItem => ({
   id: "exchange",
   text: `Exchange the hard-wired charger for one with a plug: a ${codebook.words.outlet} is no place for fixed wiring`,
   takes: EXCHANGE,
 });
 
-/** What only a new panel answers to: it is full, obsolete, unsafe, or its bus is in the way. */
+/** Problems that only a new panel solves: it is full, obsolete or unsafe, or its bus is too small. */
 export interface PanelTrouble {
   panel: Panel;
   reason: Reason;
@@ -163,7 +163,7 @@ export function withOwnBoard(s: Situation): { document: CaseDocument; panel: Pan
     document: {
       ...document,
       panels: [...document.panels, panel],
-      // With a second board it matters where each load is: all that stood on the one board still does.
+      // With a second board every load needs a panel: all loads of a single board stay on it.
       loads:
         heads.length === 1 && head
           ? document.loads.map((l) => (l.panel || placed.has(l.id) ? l : { ...l, panel: head.id }))

@@ -62,7 +62,7 @@ async function fillUpTo(count: number, from: number): Promise<void> {
   }
 }
 
-/** What a list is asked for; the last page is reached by the place of a job near the end. */
+/** Queries of a list; the last page is reached by the position of a job near the end. */
 const questions = (count: number): Record<string, string> => ({
   newest: "",
   stage: "stage=quoted",

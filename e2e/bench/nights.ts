@@ -38,7 +38,7 @@ function yearOfGreenButton(): string {
 }
 
 const median = (times: number[]): number => Math.round([...times].sort((a, b) => a - b)[times.length >> 1] ?? 0);
-// What one has left behind is not cleared away in the time of the next.
+// Garbage of one run must not be collected during the next.
 setFlagsFromString("--expose-gc");
 const clear = runInNewContext("gc") as () => void;
 const timed = (work: () => unknown): number => {

@@ -1,4 +1,4 @@
-/** What the pages weigh, and how soon they are painted and live on a slow machine. */
+/** Size of the pages, and their time to paint and to be live on a slow machine. */
 import type { Browser, Page } from "@playwright/test";
 
 /** Kilobytes, unpacked and as they come over the line (packed with brotli or gzip, as the browser asks for it). */
@@ -10,14 +10,14 @@ export interface PageFigures {
   stylesPackedKB: number;
   scriptsKB: number;
   scriptsPackedKB: number;
-  /** With the processor slowed four times, nothing kept from before: first contentful paint, and live. */
+  /** First contentful paint and live, with the processor slowed four times and an empty cache. */
   firstPaintMs: number;
   liveMs: number;
 }
 
 const kB = (bytes: number) => Math.round(bytes / 100) / 10;
 
-/** The scripts, styles and times of a page that is opened by somebody who has never been here, signed in already. */
+/** The scripts, styles and times of a page for a signed-in person's first visit. */
 export async function pageFigures(browser: Browser, signedIn: Page, url: string, runs = 3): Promise<PageFigures> {
   const all: PageFigures[] = [];
   for (let i = 0; i < runs; i++) {

@@ -104,7 +104,7 @@ export async function openWith200PhotosMs(page: Page, heron: Heron, job: string)
   return { shownMs, liveMs: Date.now() - from };
 }
 
-/** Milliseconds from giving a photo of 12 megapixels to the page until it is ready, kept and on the screen. */
+/** Milliseconds from choosing a photo of 12 megapixels until it is ready, stored and shown. */
 export async function photoReadyMs(page: Page, heron: Heron, job: string): Promise<number> {
   await openStep(page, heron, job, "survey");
   await page.evaluate(() => {

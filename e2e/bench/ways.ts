@@ -22,12 +22,12 @@ export async function whatIfFramesPerSecond(page: Page, heron: Heron, jobId: str
 }
 
 export interface InWorkers {
-  /** What each look can turn, and with all draws: by threads just started, and as median of three edits after, ms. */
+  /** Time for all looks with their draws: with new threads, and as the median after three edits, ms. */
   looksMs: { first: number; again: number };
   looksAndDrawsMs: { first: number; again: number };
   plans: number;
   plansMs: number;
-  /** Longest task of the page's own thread until the list stands, and until its chart is drawn, ms; 0 where none was over 50. */
+  /** Longest task of the page's main thread until the list is shown, and until its chart is drawn, ms; 0 below 50. */
   longestTaskMs: { whileComputing: number; withChart: number };
 }
 

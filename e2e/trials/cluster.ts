@@ -1,7 +1,7 @@
 /**
- * `npm run cluster -- --edits 2000 --kills 9`: a MariaDB Galera cluster of three nodes, three servers that begin with a
- * node each, four writers with edits, pictures and interval files. Nodes and servers are killed in turn. Afterwards
- * everything stands once, in the order its writer made it, on every node; no request was answered with 500.
+ * `npm run cluster -- --edits 2000 --kills 9`: a MariaDB Galera cluster of three nodes, three servers, each starting
+ * with its own node, and four writers with edits, pictures and interval files. Nodes and servers are killed in turn.
+ * Afterwards everything is on every node once, in its writer's order; no request was answered with 500.
  */
 import type { ChildProcess } from "node:child_process";
 import { chmodSync, mkdtempSync, rmSync } from "node:fs";
@@ -19,7 +19,7 @@ import { cookieOf, demoPeople, option, randomBy } from "./people.ts";
 const EDITS = option("edits", 2000);
 const KILLS = option("kills", 9);
 const WRITERS = 4;
-/** Every so many edits a writer sends a picture, and as often an interval file. */
+/** A writer sends a picture every this many edits, and an interval file equally often. */
 const PICTURE_EVERY = 50;
 const FILE_EVERY = 125;
 const PATIENCE_MS = 20_000;
@@ -57,7 +57,7 @@ const cookie = await cookieOf(urls[0] as string, owner?.email as string);
 const statuses = new Map<number, number>();
 let sent = 0;
 
-/** Sends something until somebody takes it; whoever answers nothing is asked again, or another server is. */
+/** Sends a request until it is accepted; without an answer it is sent again, or to another server. */
 async function untilTaken(address: string, body: () => { body: BodyInit; type?: string }): Promise<unknown> {
   for (let at = random.whole(3); ; at = (at + 1) % 3) {
     sent++;
@@ -141,7 +141,7 @@ async function killOne(k: number): Promise<string> {
   return `server ${i + 1}`;
 }
 
-/** What stands on a node, and what is wrong with it. */
+/** The content of a node, and its errors. */
 async function checked(url: string, each: number, pictures: number, files: number): Promise<string[]> {
   const connection = await createConnection(url);
   await connection.query("set session wsrep_sync_wait = 7");

@@ -1,4 +1,4 @@
-/** The crowd of `crowd.ts`: sends everything at once, and tells the statuses that came back. */
+/** The process that sends all requests of `crowd.ts` at once, and reports the statuses. */
 import { readFileSync } from "node:fs";
 
 const { url, cookie, job, signIns, pictures, file } = JSON.parse(process.env.CROWD ?? "{}");

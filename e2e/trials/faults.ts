@@ -1,6 +1,6 @@
 /**
  * `npm run faults -- --edits 2000 --kills 15`: three writers on one job, two servers that share a database; servers
- * and database are killed without warning. Afterwards every edit stands once, in the order its writer made them.
+ * and database are killed without warning. Afterwards every edit is stored once, in its writer's order.
  */
 import type { ChildProcess } from "node:child_process";
 import { mkdtempSync, rmSync } from "node:fs";
@@ -40,7 +40,7 @@ const cookie = await cookieOf(urls[0] as string, owner?.email as string);
 let sent = 0;
 let lost = 0;
 
-/** Sends an edit until somebody answers it; whoever answers nothing is asked again, or the other server is. */
+/** Sends an edit until it is answered; without an answer it is sent again, or to the other server. */
 async function send(writer: number, n: number, base: { revision: number }): Promise<void> {
   const edit = {
     id: `writer-${writer}-${String(n).padStart(5, "0")}`,

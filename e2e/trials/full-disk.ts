@@ -1,7 +1,7 @@
 /**
- * `npm run full-disk`: the disk of the database fills up while somebody works, and has room again later. What was
- * refused was refused in words and has left nothing behind; what was accepted is there; a backup that finds no room
- * leaves no file. Needs the right to mount a small file system.
+ * `npm run full-disk`: the disk of the database fills up during work, and has room again later. Refused requests were
+ * refused in words without any trace; accepted ones are stored; a backup without room leaves no file. Needs the right
+ * to mount a small file system.
  */
 import { spawnSync } from "node:child_process";
 import { randomBytes } from "node:crypto";
@@ -18,7 +18,7 @@ const DISK_MB = 420;
 const LEFT_MB = 6;
 const PATIENCE_MS = 30_000;
 
-/** A disk of so many megabytes. */
+/** A disk of `sizeMB` megabytes. */
 function mountDisk(sizeMB: number): string {
   const disk = mkdtempSync(path.join(os.tmpdir(), "heron-disk-"));
   if (spawnSync("mount", ["-t", "tmpfs", "-o", `size=${sizeMB}m,mode=755`, "tmpfs", disk]).status === 0) return disk;

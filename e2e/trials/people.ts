@@ -1,7 +1,7 @@
 /** Signing in by plain requests, for trials of the server without a browser. */
 import { DEMO_FIRMS, DEMO_PASSWORD } from "../../db/demo/firms.ts";
 
-/** @returns the cookie of somebody of a demo firm */
+/** @returns the cookie of a demo person */
 export async function cookieOf(url: string, email: string): Promise<string> {
   const response = await fetch(`${url}/sign-in`, {
     method: "POST",

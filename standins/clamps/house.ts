@@ -30,7 +30,7 @@ const LEGS = [
 ];
 
 export interface ScriptedHouse {
-  /** Current of one leg or phase, A, so many seconds after the begin of the script, which goes round and round. */
+  /** Current of one leg or phase, A, at a time after the start of the script, which repeats. */
   ampsAt(leg: number, seconds: number): number;
 }
 

@@ -30,7 +30,7 @@ export interface RecorderSettings {
 }
 
 const DAY_S = 86_400;
-/** What a fault makes of a current, and of its power by the voltage of the leg. */
+/** Effect of a fault on a current, and on its power by the voltage of the leg. */
 const TROUBLES: Record<ClampTrouble, { amps: number; factor: number; signal: boolean }> = {
   none: { amps: 1, factor: 0.96, signal: true },
   reversed: { amps: 1, factor: -0.96, signal: true },
@@ -40,7 +40,7 @@ const TROUBLES: Record<ClampTrouble, { amps: number; factor: number; signal: boo
   "no-signal": { amps: 0, factor: 0, signal: false },
   noise: { amps: 1, factor: 0.96, signal: true },
 };
-/** Of the reading, either way. */
+/** Share of the reading, in both directions. */
 const NOISE = 0.25;
 
 export class Recorder {
@@ -103,7 +103,7 @@ export class Recorder {
 
   private start(): void {
     this.startedMs = this.nowMs();
-    // A recording of so many days that ends about now.
+    // A finished recording of this many days that ends about now.
     this.startedAtS = Math.floor(this.startedMs / 1000 / DAY_S - this.settings.days) * DAY_S;
     this.records = [];
     this.state = "recording";

@@ -33,7 +33,7 @@ const s = {
   }),
 };
 
-/** From the supply to the car: what each link carries of what it may, and what stands at it. */
+/** The path from the supply to the car: current and limit of each link, and its faults. */
 function PathTable({ links }: { links: readonly Link[] }) {
   return (
     <View>
@@ -124,7 +124,7 @@ function Lines({ calculation, ratingA }: { calculation: Calculation; ratingA: nu
   );
 }
 
-/** What was measured, the file it was read from, and each condition of the rules, met or not. */
+/** The measurement, its file, and each condition of the rules, met or not. */
 function MeasuredLines({ input: { document, assessment } }: { input: PaperInput }) {
   const codebook = codebookOf(document.rules);
   const method = codebook.methods.find((m) => m.measures);
@@ -148,7 +148,7 @@ function MeasuredLines({ input: { document, assessment } }: { input: PaperInput 
   );
 }
 
-/** The decision with its reason. The recommendation, where nobody has decided or the decision is another one. */
+/** The decision with its reason. The recommendation, where there is no decision or it differs. */
 function Decision({ input: { document, assessment, because } }: { input: PaperInput }) {
   const { decision } = document;
   const otherwise = recommendedOtherwise(assessment);
@@ -251,7 +251,7 @@ export function LoadWorksheet(input: PaperInput) {
       {assessment.assumptions.map((a) => (
         <Text key={a}>- {plain(a)}</Text>
       ))}
-      {/* Whoever signs has the cautions before the eyes: the signature never stands alone on a page. */}
+      {/** The cautions are on the page of the signature, which is never alone on a page. */}
       <View wrap={false}>
         {cautions.length > 0 && <Text style={s.h2}>Cautions</Text>}
         {cautions.map((c) => (

@@ -12,7 +12,7 @@ import { plain, Sheet, Signatures, sheetStyles as s } from "../sheet.tsx";
 
 /** Points to a unit of the drawing. */
 const SCALE = 0.68;
-/** Its part of the page, points; the checks stand beside it. */
+/** Width of the drawing on the page, points; the checks are beside it. */
 const DRAWN_WIDTH = 265;
 
 export function SingleLine(input: PaperInput) {

@@ -1,2 +1,2 @@
-/** `/health/alive`: 200 as long as this process answers at all; where it does not, it is to be started anew. */
+/** `/health/alive`: 200 while this process answers. A process without an answer should be restarted. */
 export const loader = () => new Response("alive\n", { headers: { "Cache-Control": "no-store" } });

@@ -1,6 +1,6 @@
 /**
- * `/health`: 200 while this process can do its work, so that a proxy may send people here; else 503. Of a cluster it
- * says which node of the database is used.
+ * `/health`: 200 while this process can work, so that a proxy may route requests here; otherwise 503. In a cluster it
+ * names the database node in use.
  */
 import { sql } from "drizzle-orm";
 import { database, nodesInfo } from "#server/database.ts";

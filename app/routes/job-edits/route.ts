@@ -1,4 +1,4 @@
-/** `POST /jobs/:jobId/edits`: takes one edit of a case and answers what came of it. */
+/** `POST /jobs/:jobId/edits`: receives one edit of a case and answers whether it applies. */
 import { MOST_CASE_BODY_BYTES } from "#core/limits.ts";
 import { may } from "#core/rights.ts";
 import type { EditAnswer } from "#server/firm-jobs.ts";

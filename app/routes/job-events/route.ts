@@ -19,7 +19,7 @@ const baseOf = ({ document, revision, lastEdit }: OpenJob) => ({ document, revis
 const BEAT_MS = 15_000;
 /** Windows of one browser that listen at the same time. */
 const MOST_STREAMS_OF_SESSION = 20;
-/** What may wait to be read by the browser; one whole case is below this. */
+/** Most bytes waiting to be read by the browser; a whole case is smaller. */
 const MOST_UNSENT_BYTES = 8 * 1024 * 1024;
 
 const query = object({ since: string().max(100).default("") });

@@ -1,4 +1,7 @@
-/** `GET /jobs/:jobId/interval-data`: what is kept. `POST`: keeps one file's values, sent as a form with what they are. */
+/**
+ * `GET /jobs/:jobId/interval-data`: the stored files. `POST`: stores one file's values, sent as a form with their
+ * description.
+ */
 import { MOST_INTERVAL_DATA_BYTES } from "#core/limits.ts";
 import { readUpload } from "#server/input.ts";
 import { answering, firmContext, forOpenPages, requireRight } from "#server/middleware.ts";

@@ -1,4 +1,4 @@
-/** The ledger as a table: one row a load, as it stands on the sheet, for CSV and spreadsheets. */
+/** The ledger as a table: one row for each load, in the order of the page, for CSV and spreadsheets. */
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import { countedLoads } from "#core/demand/loads.ts";

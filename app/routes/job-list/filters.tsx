@@ -2,7 +2,7 @@
 import { Link } from "react-router";
 import styles from "./job-list.module.css";
 
-/** What a list is asked for, as it stands in its address. */
+/** The query of a list, as in its URL. */
 export interface Asked {
   search: string;
   stage: string | null;

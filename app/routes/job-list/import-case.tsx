@@ -1,4 +1,4 @@
-/** Import of a case file by choosing or dropping it; it is read here first, so that a wrong one is told at once. */
+/** Import of a case file by choosing or dropping it; it is validated in the browser first, for an immediate answer. */
 import { Alert, Upload } from "antd";
 import { useState } from "react";
 import { useFetcher } from "react-router";

@@ -5,7 +5,7 @@ import styles from "./job-list.module.css";
 
 interface Props {
   asked: Asked;
-  /** Where the newer and the older jobs begin; null where there are none. */
+  /** Start of the newer and the older page; null where there is none. */
   newer: string | null;
   older: string | null;
   isFirst: boolean;

@@ -1,4 +1,4 @@
-/** A place in the list of jobs as it stands in an address: the moment a job changed, and its id. */
+/** A position in the list of jobs as in a URL: the time of a job's change, and its id. */
 import type { ListPlace } from "#server/job-list.ts";
 
 export const placeText = ({ updatedAt, id }: ListPlace): string => `${updatedAt.getTime()}~${id}`;
@@ -14,7 +14,7 @@ export function placeOf(text: string): ListPlace | null {
     : null;
 }
 
-/** The place after the last job of a day, such as "2026-11-29"; null where it is none. */
+/** The position after the last job of a day such as "2026-11-29"; null for an invalid date. */
 export function endOfDay(text: string): ListPlace | null {
   const day = /^\d{4}-\d{2}-\d{2}$/.test(text) ? new Date(`${text}T24:00:00Z`) : null;
   return day && !Number.isNaN(day.getTime()) ? { updatedAt: day, id: "" } : null;

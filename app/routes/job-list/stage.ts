@@ -1,4 +1,4 @@
-/** What a job's stage is called, and what comes next in it. */
+/** Names of a job's stages, and the next action in each. */
 import type { StepId } from "#core/missing.ts";
 import { STAGES, type Stage } from "#core/stages.ts";
 import type { CaseSummary } from "#core/summary.ts";
@@ -24,13 +24,13 @@ export const waitedForName = (who: WaitedFor, operator: string): string =>
     authority: "authority",
   })[who];
 
-/** Whom the jobs of a list are to wait for; null for anybody and nobody. */
+/** The party that the listed jobs wait for; null for all jobs. */
 export const askedWaiting = (text: string | null): WaitedFor | null => WAITED_FOR.find((w) => w === text) ?? null;
 
 /** The stage a list is asked for; null for all of them. */
 export const askedStage = (text: string | null): Stage | null => STAGES.find((s) => s === text) ?? null;
 
-/** What the case itself still asks for goes first; then what its stage waits for. */
+/** Missing values of the case come first, then the action of its stage. */
 export function nextStep(
   stage: Stage,
   { next }: Pick<CaseSummary, "next">,

@@ -8,7 +8,7 @@ import { keepPicture, pictureForm } from "#server/pictures.ts";
 import { refuse } from "#server/refusals.ts";
 import type { Route } from "./+types/photos";
 
-/** The last moment of the year 9999, beyond which no date is kept. */
+/** The last millisecond of the year 9999, the latest date that can be stored. */
 const LATEST_MS = 253_402_300_799_999;
 
 const said = object({

@@ -1,4 +1,6 @@
-/** What opens over a job by a key, and the keys of a job. What is in the dialogs is fetched when one is first opened. */
+/**
+ * Dialogs of a job that open by a key, and the keys of a job. The content of a dialog is loaded when it first opens.
+ */
 import { type ReactNode, Suspense, useState } from "react";
 import { useNavigate } from "react-router";
 import type { Place } from "#core/find/find.ts";

@@ -1,4 +1,4 @@
-/** What stands round every step of a job. */
+/** The frame around every step of a job. */
 import { RedoOutlined, SearchOutlined, UndoOutlined } from "@ant-design/icons";
 import { Button } from "antd";
 import { Fragment, type ReactNode, Suspense, useEffect, useRef } from "react";
@@ -34,7 +34,7 @@ import { useIsGone } from "./use-is-gone.ts";
 import { useStepScroll } from "./use-step-scroll.ts";
 import { useVisit } from "./use-visit.ts";
 
-/** Fetched when there is something to tell. */
+/** Loaded when there is a message to show. */
 const LastStep = lazyPart(() => import("./last-step.tsx"));
 const Notices = lazyPart(() => import("./notices.tsx"));
 
@@ -86,7 +86,7 @@ function UndoAndRedo() {
   );
 }
 
-/** Who else has the job open. */
+/** Other people who have the job open. */
 function Others() {
   const names = useOtherNames();
   return (
@@ -149,7 +149,7 @@ function NoticesWhenNeeded() {
   );
 }
 
-/** What was decided, and loudly where it no longer stands. */
+/** The decision, with a prominent notice where it is no longer valid. */
 function Decided() {
   const { document, assessment } = useJob();
   const now = decisionNow(document, assessment);
@@ -286,7 +286,7 @@ function FollowingWhy() {
   return <WhySheet operator={codebookOf(document.rules).words.operator} />;
 }
 
-/** What the waterline shows. */
+/** The waterline in words. */
 function levelInWords({ taken, decided, waterline }: Assessment, state: AnswerState): string {
   if (!taken) return "As it stands, without a charger";
   if (waterline.limitA !== null && waterline.chargingA === 0) return "At the peak of demand the managed charger waits";

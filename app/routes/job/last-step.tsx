@@ -1,4 +1,4 @@
-/** What undo or redo did last, in words; fetched with the first step that is taken. */
+/** The last undo or redo in words; loaded with the first one. */
 import { changesInWords } from "#core/changes/changes.ts";
 import type { LastStep as Step } from "#ui/job-store/job-store.ts";
 

@@ -1,4 +1,4 @@
-/** Who has the job open, and on which day: what a step knows beside the case. */
+/** The person who has the job open, and today's date. */
 import { useRouteLoaderData } from "react-router";
 import type { loader } from "./route.tsx";
 

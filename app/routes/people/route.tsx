@@ -53,7 +53,7 @@ export const action = async ({ request, context }: Route.ActionArgs) =>
     const input = await readIntent(request, INTENTS);
     if (input.problems) {
       const { person, name, email, days } = input.typed;
-      // What is wrong about somebody is said beside that person.
+      // A problem with a person is shown beside that person.
       const problems = person ? { [person]: Object.values(input.problems)[0] ?? "" } : input.problems;
       return refused(problems, { name, email, days });
     }

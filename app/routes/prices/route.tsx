@@ -72,7 +72,7 @@ export default function Prices({ loaderData, actionData }: Route.ComponentProps)
   const busy = useNavigation().state === "submitting";
   const typed: Record<string, string> = actionData?.typed ?? {};
   const problems = actionData?.problems ?? [];
-  // Said once the page stands on it: what is sent before that would be sent against the version before.
+  // Shown once the page has the saved version: a form sent earlier would refer to the version before.
   const saved = actionData?.saved && version >= actionData.saved ? actionData.saved : null;
   return (
     <div className={`${frame.page} ${styles.page}`}>
@@ -124,7 +124,7 @@ export default function Prices({ loaderData, actionData }: Route.ComponentProps)
           />
         </label>
         {wanted.trim() !== "" && !book.items.some(isWanted) && <p role="status">No item has these words.</p>}
-        {/* A new version begins the inputs anew. */}
+        {/** A new version resets the inputs. */}
         <Form method="post" key={version} noValidate>
           <input type="hidden" name="version" value={version} />
           {GROUP_IDS.map((group) => (
@@ -177,13 +177,13 @@ export default function Prices({ loaderData, actionData }: Route.ComponentProps)
   );
 }
 
-/** Problems stand at the top of a long page. */
+/** Problems are shown at the top of a long page. */
 const intoView = (place: HTMLElement | null) => place?.scrollIntoView({ block: "center" });
 
 /** Groups whose figures are money. */
 const IN_MONEY: readonly Group[] = ["materials", "devices", "equipment", "rates", "charges", "grants", "standard"];
 
-/** What a figure of an item is in: "$ per ft", "min", "%". */
+/** Unit of an item's price in words: "$ per ft", "min", "%". */
 const unitInWords = ({ group, unit }: PriceItem, sign: string): string =>
   IN_MONEY.includes(group) ? `${sign} per ${unit === "each" ? "piece" : unit === "h" ? "hour" : unit}` : unit;
 
@@ -257,7 +257,7 @@ function GroupTable(props: {
   );
 }
 
-/** An item that the book has not yet; without a name it is none. */
+/** A new item; an entry without a name is ignored. */
 function NewItem({ typed }: { typed: Readonly<Record<string, string>> }) {
   const field = (name: string, label: string, more: object = {}) => (
     <label>

@@ -19,7 +19,7 @@ import { BODY } from "./forms.ts";
 
 export const middleware: Route.MiddlewareFunction[] = [forOpenPages];
 
-/** A recorder that went silent is no fault of whoever asks: it is told in words. */
+/** A recorder that does not answer is not the sender's fault: the answer explains it in words. */
 const unlessSilent = async (work: () => Promise<Response>): Promise<Response> => {
   try {
     return await work();

@@ -1,4 +1,4 @@
-/** What Heron is, shown on a made-up home of 100 A: the same home as it stands, and with a charger in two ways. */
+/** Introduction to Heron with a made-up home of 100 A: today, and with a charger in two ways. */
 import { assess } from "#core/assess.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { newCase } from "#core/case/laws/new-case.ts";
@@ -9,7 +9,7 @@ import type { Waterline } from "#core/waterline.ts";
 export interface Example {
   name: string;
   level: Waterline;
-  /** What it comes to, in a sentence. */
+  /** The result in one sentence. */
   says: string;
 }
 
@@ -30,7 +30,7 @@ function home(): CaseDocument {
   };
 }
 
-/** The home as it stands, with a charger that runs as it likes, and with one that is held back. */
+/** The home today, with an unmanaged charger, and with a managed one. */
 export function example(): Example[] {
   const { ways, headroomA, waterline } = assess(home(), DEMO_BOOKS.USD);
   const shown = (id: "dedicated-circuit" | "dynamic-load-management", name: string): Example => {

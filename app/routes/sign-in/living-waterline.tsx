@@ -1,4 +1,4 @@
-/** What Heron is, before anybody signs in: one home, its water, and what a charger does to it. */
+/** Introduction to Heron before signing in: one home, its waterline, and the effect of a charger. */
 import { Button } from "antd";
 import { useState } from "react";
 import { commonScaleA } from "#core/waterline.ts";

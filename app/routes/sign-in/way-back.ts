@@ -1,4 +1,4 @@
-/** Where somebody who has signed in goes on: only paths of this site. */
+/** The page to continue on after signing in: only paths of this site. */
 
 const HERE = "http://heron.invalid";
 

@@ -6,7 +6,7 @@ import { useJobPart, useJobStore } from "#ui/job-store/use-job.tsx";
 import { CaseFrame, type Sourced } from "./case-frame.tsx";
 import { YesNoSwitch } from "./yes-no-switch.tsx";
 
-/** What stands at a place in the case, and how it is set. */
+/** The value at a pointer of the case, and its setter. */
 function useCaseValue<T>(pointer: string, { source, assumed }: Sourced) {
   const store = useJobStore();
   const value = useJobPart((state) => valueAt(state.document, pointer) as T | undefined);
@@ -19,7 +19,7 @@ type Option<T> = { value: T; label: string };
 
 const NONE = "";
 
-/** So many letters of all options together still stand beside each other. */
+/** Most characters that fit as buttons; more become a list. */
 const FEW_LETTERS = 18;
 
 /** One of a few: a row of buttons, or a list where there are many. */
@@ -29,7 +29,7 @@ export function CaseChoice<T extends string | number>(
     pointer: string;
     options: readonly Option<T>[];
     fallback?: T;
-    /** What it is called where nothing is chosen, so that a choice can be taken back. */
+    /** Label of the empty choice, which allows taking a choice back. */
     none?: string;
     hint?: ReactNode;
   },
@@ -92,7 +92,7 @@ const YES_NO = [
   { value: "no", label: "no" },
 ];
 
-/** Yes, no, or nobody has looked: neither is taken for granted. */
+/** Yes, no, or not looked at yet: neither answer is assumed. */
 export function CaseYesNo({ label, pointer, hint, source }: Omit<SwitchProps, "fallback">) {
   const { value, set, problem } = useCaseValue<boolean>(pointer, { source });
   const looked = value !== undefined;

@@ -11,7 +11,7 @@ import { useJobStore } from "#ui/job-store/use-job.tsx";
 import { CaseFrame, type Sourced } from "./case-frame.tsx";
 import { useCaseText } from "./use-case-text.ts";
 
-/** What an input of Ant Design is given by the text it shows. */
+/** Props of an Ant Design input for the text of a field. */
 const inputOf = (field: ReturnType<typeof useCaseText>) => ({
   value: field.text,
   status: field.problem ? ("error" as const) : ("" as const),
@@ -60,22 +60,30 @@ interface NumberProps extends Sourced {
   units: UnitNames;
   usual: string;
   hint?: ReactNode;
+  /** Typed units in one stored unit, as where a wall is typed in inches and stored in feet. */
+  perKept?: number;
   /** An empty field means the value is not known: null, or the field taken away; or it may not be empty. */
   empty?: "null" | "absent" | "refused";
 }
 
 const tidy = (value: number) => String(Number(value.toFixed(4)));
 
+/** A limit of the case in a problem, in the unit that is typed. */
+const inTypedUnit = (problem: string | null, perKept: number) =>
+  problem?.replace(/\d+(\.\d+)?/g, (limit) => tidy(Number(limit) * perKept)) ?? null;
+
 /** A number with a fixed unit, typed with or without it: `100`, `100 A`. */
-export function CaseNumber({ label, pointer, units, usual, hint, empty = "absent", source, assumed }: NumberProps) {
+export function CaseNumber(props: NumberProps) {
+  const { label, pointer, units, usual, hint, perKept = 1, empty = "absent", source, assumed } = props;
   const field = useCaseText<number>({
     pointer,
     source: source ?? assumed,
-    show: (v) => (v === undefined || v === null ? "" : tidy(v)),
+    show: (v) => (v === undefined || v === null ? "" : tidy(v * perKept)),
     read: (text) => {
       if (text.trim() === "" && empty === "refused") return { problem: "is required" };
       if (text.trim() === "") return { value: empty === "null" ? null : undefined };
-      return parseQuantity(text, units, usual);
+      const read = parseQuantity(text, units, usual);
+      return "problem" in read ? read : { value: read.value / perKept };
     },
   });
   return (
@@ -83,12 +91,45 @@ export function CaseNumber({ label, pointer, units, usual, hint, empty = "absent
       label={label}
       pointer={pointer}
       hint={field.hint ?? hint}
-      problem={field.problem}
+      problem={perKept === 1 ? field.problem : inTypedUnit(field.problem, perKept)}
       source={source}
       assumed={assumed}
     >
       {(tied) => (
         <Input {...tied} {...inputOf(field)} className="figure" inputMode="decimal" autoComplete="off" suffix={usual} />
+      )}
+    </CaseFrame>
+  );
+}
+
+/** Several numbers with one unit, typed with commas between them: `16, 20, 32`. */
+export function CaseNumbers(props: NumberProps & { placeholder: string }) {
+  const { label, pointer, units, usual, hint, placeholder } = props;
+  const field = useCaseText<number[]>({
+    pointer,
+    show: (v) => (v ?? []).map(tidy).join(", "),
+    read: (text) => {
+      const numbers: number[] = [];
+      for (const part of text.split(/[,;\s]+/).filter(Boolean)) {
+        const read = parseQuantity(part, units, usual);
+        if ("problem" in read) return read;
+        numbers.push(read.value);
+      }
+      return { value: numbers.length > 0 ? numbers : undefined };
+    },
+  });
+  return (
+    <CaseFrame label={label} pointer={pointer} hint={field.hint ?? hint} problem={field.problem?.replace(/^\d+ /, "")}>
+      {(tied) => (
+        <Input
+          {...tied}
+          {...inputOf(field)}
+          className="figure"
+          inputMode="decimal"
+          autoComplete="off"
+          placeholder={placeholder}
+          suffix={usual}
+        />
       )}
     </CaseFrame>
   );
@@ -122,7 +163,7 @@ export function CaseQuantity({ label, pointer, units, usual, hint, empty = "abse
   );
 }
 
-/** A temperature, kept in °C; typed in either unit, the region's where none is typed. */
+/** A temperature, stored in °C; typed in either unit, the region's by default. */
 export function CaseTemperature(props: { label: string; pointer: string; region: Region; hint?: ReactNode }) {
   const { label, pointer, region, hint } = props;
   const usual = region === "us" ? "F" : "C";

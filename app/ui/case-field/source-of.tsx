@@ -1,4 +1,4 @@
-/** Beside a field of the survey: whether its value was read, measured, told or only assumed. */
+/** Source of a survey field: read, measured, told or assumed. */
 
 import { Select } from "antd";
 import { useState } from "react";
@@ -56,7 +56,7 @@ export function SourceOf({ field, label, pointer }: { field: string; label: stri
   );
 }
 
-/** Beside a value that Heron began with: it is no answer until somebody presses this or types another. */
+/** Mark of a suggested value: pressing it, or typing another value, makes it an answer. */
 export function AssumedMark({ field, label }: { field: string; label: string }) {
   const store = useJobStore();
   const assumed = useJobPart((state) => isAssumed(state.document, field));

@@ -1,4 +1,4 @@
-/** A switch as high as the other fields, so that it stands on their line. */
+/** A switch as high as the other fields, so that it is aligned with them. */
 import { Switch } from "antd";
 import type { Tied } from "#ui/field/field.tsx";
 import styles from "./case-field.module.css";

@@ -1,4 +1,4 @@
-/** A chart in Heron's colours and letters; Plotly is fetched where the first one stands. */
+/** A chart in Heron's colours and fonts; Plotly is loaded with the first one. */
 import type { Data, Layout } from "plotly.js";
 import { useEffect, useRef } from "react";
 import { PALETTES, type Palette } from "#ui/theme/palette.ts";
@@ -6,10 +6,10 @@ import { useTheme } from "#ui/theme/theme-switch.tsx";
 import styles from "./chart.module.css";
 
 export interface ChartProps {
-  /** What the chart shows, in one sentence, for who cannot see it. */
+  /** The content of the chart in one sentence, for screen readers. */
   label: string;
   height: number;
-  /** Made anew for each theme. */
+  /** Called for each theme. */
   draw(palette: Palette): { data: Data[]; layout: Partial<Layout> };
   /** A point was pressed: its place in the trace's `customdata`. */
   onPress?(custom: unknown): void;
@@ -17,7 +17,7 @@ export interface ChartProps {
 
 const FONT = "Atkinson Hyperlegible Next, sans-serif";
 
-/** What all charts have in common. */
+/** Layout shared by all charts. */
 function framed(palette: Palette, { xaxis, yaxis, ...layout }: Partial<Layout>): Partial<Layout> {
   const axis = {
     gridcolor: palette.rule,

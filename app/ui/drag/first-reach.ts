@@ -1,4 +1,4 @@
-/** Dragging is fetched when somebody first reaches for something; a press that came before it is kept for it. */
+/** Dragging is loaded on the first reach for a handle; a press before that is replayed. */
 import { type MouseEvent, type RefObject, type TouchEvent, useRef, useState } from "react";
 
 /** A press that is still held. */

@@ -1,6 +1,6 @@
 /**
- * What can be dragged and what it can be dropped on, beside a drawing: these parts take hold of the drawing's elements
- * by their selectors, so that nothing is drawn anew when dragging comes, nor for each step of a drag.
+ * Draggable and droppable parts beside a drawing: they attach to its elements by selectors, so that the drawing is not
+ * rendered again when dragging loads, nor for each step of a drag.
  */
 import { MouseSensor, TouchSensor, useDraggable, useDroppable, useSensor, useSensors } from "@dnd-kit/core";
 import { type RefObject, useLayoutEffect, useRef } from "react";
@@ -36,7 +36,7 @@ interface GripProps {
   frame: Frame;
   /** What moves. */
   selector: string;
-  /** What of it is held; all of it where none is named. */
+  /** The part to grab; the whole element by default. */
   handle?: string;
   pressed: Pressed;
   data: Record<string, unknown>;

@@ -2,7 +2,7 @@
 import { type ReactNode, useId } from "react";
 import styles from "./field.module.css";
 
-/** What ties a control to its label and to the words under it. */
+/** Connects a control to its label and to the messages below it. */
 export interface Tied {
   id: string;
   "aria-describedby": string | undefined;
@@ -14,13 +14,13 @@ export interface FieldProps {
   /** Beside the label. */
   aside?: ReactNode;
   hint?: ReactNode;
-  /** What is wrong, as a sentence. */
+  /** The problem, as a sentence. */
   problem?: string | null | undefined;
   /** Takes the room of two fields, for long text. */
   wide?: boolean;
   /** Goes before the words under it. */
   notice?: ReactNode;
-  /** Somebody else is in it. */
+  /** Another person is in this field. */
   isShared?: boolean;
   /** Its place in the case. */
   pointer?: string | undefined;

@@ -5,7 +5,7 @@ import { ThemeSwitch } from "#ui/theme/theme-switch.tsx";
 import { Mark } from "./mark.tsx";
 import frame from "./page.module.css";
 
-/** @param children what stands under the title */
+/** @param children content below the title */
 export function PageHead({ title, children }: { title: string; children?: ReactNode }) {
   return (
     <header className={frame.head}>

@@ -15,7 +15,7 @@ export function Section(props: { id?: string; title: string; aside?: ReactNode; 
   );
 }
 
-/** A short, specific caution at the place where the hand would be in danger. */
+/** A short, specific caution at the place of the danger. */
 export function Caution({ children }: { children: ReactNode }) {
   return (
     <p className={styles.caution} role="note">

@@ -12,8 +12,8 @@ const WORDS: Record<number, [title: string, text: string]> = {
 };
 
 /**
- * @param error what a route threw; a refusal says its own words
- * @param inJob stands within a job, whose frame leads on by itself
+ * @param error the error of a route; a refusal has its own words
+ * @param inJob shown within a job, whose frame has the links
  */
 export function Trouble({ error, inJob = false }: { error: unknown; inJob?: boolean }) {
   const refusal = isRouteErrorResponse(error) ? error : null;

@@ -14,7 +14,7 @@ import type { IntervalSeries } from "#core/intervals/series.ts";
 import { INTERVAL_FILE_TOO_LARGE, MOST_INTERVAL_FILE_BYTES } from "#core/limits.ts";
 import { madeSeries } from "#core/replay/made-series.ts";
 
-/** What of a CSV is asked of a person. */
+/** The question about a CSV's columns. */
 export interface Asked {
   guess: Guess;
   /** By this the firm's answer is found again. */
@@ -32,7 +32,7 @@ export type ReadAnswer =
     };
 
 type Progress = (share: number) => void;
-/** Reading is told in hundredths, so that no more is sent than is seen. */
+/** Progress is rounded to hundredths, to limit the number of messages. */
 const inHundredths = (tell: Progress): Progress => {
   let told = -1;
   return (share) => {
@@ -43,13 +43,13 @@ const inHundredths = (tell: Progress): Progress => {
   };
 };
 
-/** What was read or made up last: it is looked at right after, and need not be unpacked for that. */
+/** The last series read or made up, cached because it is usually opened next. */
 let last: { digest: string; series: IntervalSeries } | null = null;
 
 const api = {
   /**
-   * @param known what the firm has said of heads before
-   * @param mapping what a person has just said; left out where nobody was asked
+   * @param known the firm's earlier answers by head
+   * @param mapping a person's answer; absent where none was needed
    */
   async read(
     file: File,
@@ -102,7 +102,7 @@ const api = {
     return analysisOf(series, about.quality, document, codebookOf(document.rules), said);
   },
 
-  /** What is kept, written as CSV. */
+  /** Stored data, written as CSV. */
   async csv(values: Uint8Array, about: KeptAbout): Promise<string> {
     return writeIntervalCsv(await unpackValues(values, about), about.madeUp);
   },

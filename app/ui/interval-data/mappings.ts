@@ -1,4 +1,4 @@
-/** What a firm has said of the columns of its files, asked of the server; without a line, as this browser last knew. */
+/** A firm's answers on the columns of its files, from the server; offline, as this browser last knew them. */
 import type { CsvMapping } from "#core/formats/interval-data/mapping.ts";
 import { ask } from "#ui/live/line.ts";
 

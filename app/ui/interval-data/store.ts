@@ -14,7 +14,7 @@ export interface KeptInBrowser {
 
 const PATIENCE_MS = 30_000;
 
-/** What became of sending. */
+/** The result of sending. */
 export type Sent = { kind: "sent" } | { kind: "waits" } | { kind: "refused"; text: string };
 
 async function send(jobId: string, { about, values }: Pick<KeptInBrowser, "about" | "values">): Promise<Sent> {
@@ -54,14 +54,14 @@ export async function sendWaiting(jobId: string): Promise<void> {
     if (!sent) await sendData(jobId, about.digest);
 }
 
-/** What is kept of a job: on the server, and in the browser where it waits or the line is dead. */
+/** The data of a job: on the server, and in the browser while it waits or the server is unreachable. */
 export async function listData(jobId: string): Promise<{ about: KeptAbout; waits: boolean }[]> {
   const db = await browserDatabase();
   const here = await db.getAllFromIndex("intervals", "job", jobId);
   const response = await ask(`/jobs/${jobId}/interval-data`, {}, PATIENCE_MS);
   const there = response?.ok ? ((await response.json()) as KeptAbout[]) : null;
   const known = new Set(there?.map((a) => a.digest));
-  // What somebody has taken away elsewhere is gone here too.
+  // Data that was removed elsewhere is removed here too.
   if (there)
     for (const k of here)
       if (k.sent && !known.has(k.about.digest)) await db.delete("intervals", [jobId, k.about.digest]);
@@ -73,7 +73,7 @@ export async function listData(jobId: string): Promise<{ about: KeptAbout; waits
   ];
 }
 
-/** The packed values of what is kept; null where neither browser nor server has them just now. */
+/** The packed values of stored data; null where neither browser nor server has them now. */
 export async function valuesOf(jobId: string, about: KeptAbout): Promise<Uint8Array<ArrayBuffer> | null> {
   const db = await browserDatabase();
   const kept = await db.get("intervals", [jobId, about.digest]);
@@ -85,7 +85,7 @@ export async function valuesOf(jobId: string, about: KeptAbout): Promise<Uint8Ar
   return values;
 }
 
-/** Takes data away; null where nobody answers, so that it stays. */
+/** Removes data; null where the server does not answer, so that it stays. */
 export async function removeData(jobId: string, digest: string): Promise<boolean> {
   const db = await browserDatabase();
   const kept = await db.get("intervals", [jobId, digest]);

@@ -32,12 +32,12 @@ export type SendAnswer =
   | { kind: "unreachable" };
 
 /**
- * saved: the server has everything; saving: on its way; waiting: no answer, tried again; signed-out: sign in first;
- * other-person: somebody else is signed in.
+ * saved: the server has everything; saving: in flight; waiting: no answer, retried; signed-out: sign in first;
+ * other-person: another person is signed in.
  */
 export type Saving = "saved" | "saving" | "waiting" | "signed-out" | "other-person";
 
-/** What undo or redo did last, or why it did nothing; with the case that the patch was made on. */
+/** The last undo or redo, or the reason why it did nothing; with the case that the patch was made on. */
 export interface LastStep {
   /** Counts the steps of this page. */
   number: number;
@@ -50,7 +50,7 @@ export interface LastStep {
 /** Two people changed the same thing; a person settles it. */
 export interface Conflict {
   theirs: AppliedEdit[];
-  /** What was taken back here, each with the case it was made on. */
+  /** The withdrawn local edits, each with the case that it was made on. */
   mine: LostPatch<CaseDocument>[];
 }
 
@@ -96,7 +96,7 @@ const CANNOT_BE_ASSESSED: Problem = { path: "", message: "Heron cannot work out 
 /** A step back or forward again. */
 interface Step {
   patch: Patch;
-  /** Who has changed the same thing since, so that the step is not there any more; null where nobody has. */
+  /** The person who has changed the same value since, so that the step cannot be taken; null without one. */
   overtakenBy: string | null;
 }
 
@@ -107,7 +107,7 @@ interface History {
   lastTouch: { path: string; at: number } | null;
 }
 
-/** Of the state, what does not follow from the case and what waits. */
+/** The part of the state that does not follow from the case and the waiting edits. */
 type Told = Pick<JobState, "saving" | "conflict" | "refused" | "parked" | "lastStep">;
 
 export class JobStore extends Watched<JobState> {
@@ -151,9 +151,9 @@ export class JobStore extends Watched<JobState> {
   known = (): Pick<Base, "revision" | "lastEdit"> => ({ revision: this.revision, lastEdit: this.lastEdit });
 
   /**
-   * Takes up what an earlier page left waiting; call once, when the page is live. Waiting edits are put back onto the
-   * case they were made on, and what others did since comes over them as it always does; without any, the newer of
-   * this page's case and the kept one counts (a page from the browser's cache may be old).
+   * Restores what an earlier page left waiting; call once, when the page is live. Waiting edits are put back onto the
+   * case that they were made on, and others' later edits are received over them. Without waiting edits, the newer of
+   * this page's case and the stored one counts (a page from the browser's cache may be old).
    */
   async resume(): Promise<void> {
     // A browser that keeps nothing has nothing waiting.
@@ -163,7 +163,7 @@ export class JobStore extends Watched<JobState> {
     const known = new Set(typed.map((e) => e.id));
     const left = edits.filter((e) => !known.has(e.id));
     if (base && (left.length > 0 || base.revision > this.revision)) {
-      // What was typed before this was known was made on the page's own case.
+      // Earlier typing was made on the page's own case.
       const madeOn = this.confirmed;
       this.confirmed = base.document;
       this.revision = base.revision;
@@ -172,7 +172,7 @@ export class JobStore extends Watched<JobState> {
       this.setAsideWhatFails();
       this.makeAnew(typed, madeOn);
     } else if (!base || base.revision < this.revision) this.options.outbox.confirm(this.base(), []);
-    // Places count from the start in each page: what was left is given its place anew, before anything further.
+    // Re-numbers the edits that an earlier page left.
     this.keep(this.pending);
     this.resumed = true;
     this.takeOverSteps();
@@ -185,18 +185,17 @@ export class JobStore extends Watched<JobState> {
     return this.showRefusal(this.tryEdit(asked, touch));
   }
 
-  /** Puts up a notice where there are problems. @returns whether there are none */
+  /** Shows a notice if there are problems. @returns whether there are none */
   private showRefusal(problems: Problem[]): boolean {
     if (problems.length > 0) this.update({ refused: problems });
     return problems.length === 0;
   }
 
   /**
-   * Sets one field of the case as it is now, which may be ahead of what is drawn. An assumption that a person replaces
-   * is none any more.
-   * @param value undefined takes the field away
-   * @param assumption its key in the sources, where the field shows a value that may only have been assumed
-   * @returns the problem that the field shows; null where the edit was made
+   * Sets one field of the present case, which may be ahead of what is drawn. Replacing an assumption removes its mark.
+   * @param value undefined removes the field
+   * @param assumption key in the sources of a field with a possibly assumed value
+   * @returns the problem to show at the field; null where the edit was made
    */
   trySet(pointer: string, value: unknown, touch?: string, assumption?: string): string | null {
     const { document } = this.state;
@@ -207,9 +206,9 @@ export class JobStore extends Watched<JobState> {
   }
 
   /**
-   * Makes an edit that the case allows: it is shown at once, kept in the browser and sent a moment later. An edit that
-   * changes nothing is not made.
-   * @param touch name of the field that is typed into, so that further typing joins this edit
+   * Makes an edit that the case allows: it is shown at once, stored in the browser and sent a moment later. An edit
+   * without effect is not made.
+   * @param touch name of the edited field, so that further typing joins this edit
    * @returns why the edit was not made; empty where it was
    */
   tryEdit(asked: Patch, touch?: string): Problem[] {
@@ -241,10 +240,7 @@ export class JobStore extends Watched<JobState> {
     this.takeStep("redoStack", "undoStack", "redone");
   }
 
-  /**
-   * Takes the last step of a stack. A step that somebody has overtaken is only removed, so that no earlier step is taken
-   * in its place.
-   */
+  /** Takes the last step of a stack. An overtaken step is only removed, so that no earlier step is taken instead. */
   private takeStep(from: "undoStack" | "redoStack", to: "undoStack" | "redoStack", kind: "undone" | "redone"): void {
     const step = this.history[from].at(-1);
     if (!step) return;
@@ -282,7 +278,10 @@ export class JobStore extends Watched<JobState> {
     for (const edit of conflict.mine) this.doAgain(edit);
   }
 
-  /** The server has another case than this page knew, as after a restore: it counts, and what waits is made anew on it. */
+  /**
+   * The server has a different case than this page knew, for example after a restore: the server's case counts, and
+   * waiting edits are rebased onto it.
+   */
   startFrom({ document, revision, lastEdit }: Base): void {
     const [typed, madeOn] = [this.pending, this.confirmed];
     this.confirmed = document;
@@ -316,7 +315,7 @@ export class JobStore extends Watched<JobState> {
     this.line.soon(ms);
   }
 
-  /** @returns whether what was changed is made again, on the case as it is; otherwise why not stands above the sheet */
+  /** @returns whether the change is made again on the present case; otherwise a notice says why not */
   private doAgain({ patch, madeOn }: { patch: Patch; madeOn: CaseDocument }): boolean {
     const moved = readdressPatch(patch, madeOn, this.state.document);
     return this.showRefusal(
@@ -364,8 +363,8 @@ export class JobStore extends Watched<JobState> {
   });
 
   /**
-   * Puts an edit behind what waits, or in place of the last one where it is that one typed on. A case that cannot be
-   * assessed with it is a fault of ours: nothing is kept or sent then, so that it stands in the way of no other edit.
+   * Appends an edit to the waiting ones, or replaces the last one that it continues. If the case cannot be assessed
+   * with it, that is a bug: nothing is stored or sent, so that no other edit is blocked.
    */
   private makeEdit(edit: WaitingEdit, history: History, lastStep: LastStep | null = null): Problem[] {
     const before = { pending: this.pending, history: this.history };
@@ -447,8 +446,8 @@ export class JobStore extends Watched<JobState> {
   }
 
   /**
-   * Moves pending edits and the steps of undo over what has come first on `before`, without the ones that are gone.
-   * @param by who made what has come first; null where nobody has, and a step that is lost goes with its own edit
+   * Rebases pending edits and the steps of undo over `first`, without the edits in `gone`.
+   * @param by author of `first`; null without one, when a lost step goes with its own edit
    */
   private rebuild(
     before: CaseDocument,

@@ -26,7 +26,7 @@ export interface ParkedEdit {
   madeOn: CaseDocument;
 }
 
-/** What an earlier page left: its waiting edits in order, the case they were made on, and what it has put aside. */
+/** The state left by an earlier page: its waiting edits in order, the case they were made on, and its parked edits. */
 export interface Left {
   edits: WaitingEdit[];
   base: Base | null;
@@ -35,7 +35,7 @@ export interface Left {
 
 export interface Outbox {
   load(): Promise<Left>;
-  /** Keeps edits at their places; an edit kept before is overwritten. */
+  /** Stores edits by sequence number; an edit stored before is overwritten. */
   put(edits: readonly { edit: WaitingEdit; place: number }[]): void;
   /** The server has confirmed up to `base`; the named edits wait no longer. One step, so that none is done twice. */
   confirm(base: Base, done: readonly string[]): void;
@@ -63,7 +63,7 @@ export function browserOutbox(jobId: string): Outbox {
       const waiting = edits
         .sort((a, b) => a.place - b.place)
         .map(({ id, baseRevision, patch }) => ({ id, baseRevision, patch }));
-      // What an older page kept is read as this version reads it, and so are the edits that were made on it.
+      // Data stored by an older page is upgraded, together with the edits made on it.
       return base
         ? {
             edits: currentEdits(base.document, waiting),

@@ -59,7 +59,7 @@ export function JobProvider(props: {
   revision: number;
   lastEdit: string | null;
   books: readonly KeptBook[];
-  /** Who has the job open. */
+  /** The person who has the job open. */
   person: DevicePerson;
   children: ReactNode;
 }) {
@@ -104,12 +104,12 @@ export function useJobPart<T>(select: (state: JobState) => T): T {
 /** The case of the open job, assessed; the component is drawn again when the case changes. */
 export const useJob = (): AssessedCase => useJobPart((state) => state.assessed);
 
-/** The case as of a moment ago: for parts that are dear to draw, so that typing goes first. */
+/** The case with a short delay, for parts that are slow to draw, so that typing has priority. */
 export const useJobLater = (): AssessedCase => useDeferredValue(useJob());
 
 const REST_MS = 200;
 
-/** The case once nobody has changed it for a moment: for parts that are many whole calculations by themselves. */
+/** The case after a moment without changes, for parts that need many complete calculations. */
 export function useJobAtRest(): AssessedCase {
   const job = useJob();
   const [rested, setRested] = useState(job);
@@ -118,8 +118,8 @@ export function useJobAtRest(): AssessedCase {
 }
 
 /**
- * The case once the page is live and nobody has changed it for a moment; null before that. For parts that are many
- * whole calculations by themselves and stand below what is asked first: the server does not work them out.
+ * The case once the page is live and has not changed for a moment; null before that. For parts with many complete
+ * calculations below the first screen: the server does not compute them.
  */
 export function useJobOnceLive(): AssessedCase | null {
   const job = useJobAtRest();
@@ -129,8 +129,8 @@ export function useJobOnceLive(): AssessedCase | null {
 }
 
 /**
- * A part of a sheet that is dear to draw: it gets the case as of a moment ago and is drawn only when that has changed.
- * The fields in it hold on to their own places in the case and are never late.
+ * A part that is slow to draw: it gets the case with a short delay and is drawn only when the case has changed. Fields
+ * inside it read their own values directly and are never delayed.
  */
 export function drawnLater<P extends object>(Part: (props: P & AssessedCase) => ReactNode): (props: P) => ReactNode {
   const Kept = memo(Part) as unknown as (props: P & AssessedCase) => ReactNode;

@@ -1,10 +1,10 @@
-/** Keys that count anywhere on a page, but not where somebody is typing; Escape leaves the field. */
+/** Keys that work anywhere on a page except in text fields; Escape leaves a field. */
 import { useEffect, useRef } from "react";
 
 const isTyping = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
 
-/** @param press does what a key is for, and says whether it was one of its own; then nobody else gets it */
+/** @param press handles a key and says whether it was its own; such a key is not passed on */
 export function useKeys(press: (event: KeyboardEvent) => boolean): void {
   const latest = useRef(press);
   latest.current = press;

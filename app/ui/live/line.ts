@@ -3,12 +3,12 @@
 import { PERSON_HEADER } from "#core/headers.ts";
 import { devicePerson } from "#ui/offline/device-people.ts";
 
-/** Calls back after so many milliseconds; returns a function that calls it off. */
+/** Calls back after the given milliseconds; returns a function that cancels. */
 export type Later = (work: () => void, ms: number) => () => void;
 
 const RETRY_MS = [500, 1000, 2000, 4000, 8000];
 
-/** How long to wait after so many failed tries. */
+/** Delay before the next try, by the number of failed tries. */
 export const retryAfterMs = (tries: number): number => RETRY_MS[Math.min(tries, RETRY_MS.length - 1)] as number;
 
 export class Line {
@@ -20,7 +20,7 @@ export class Line {
     private readonly later: Later,
   ) {}
 
-  /** Sends after so many milliseconds, instead of when it would have been sent before. */
+  /** Sends after the given milliseconds; an earlier schedule is replaced. */
   soon(ms = 0): void {
     this.callOff?.();
     this.callOff = this.later(this.send, ms);
@@ -51,8 +51,8 @@ const inTrouble = (status: number) => status >= 500 || status === 429;
 export const passes = (status: number) => [429, 502, 503, 504].includes(status);
 
 /**
- * @param isNoAnswer statuses that count as if nobody had answered
- * @returns the answer, or null where nobody answers within `patienceMs`
+ * @param isNoAnswer statuses that count as no answer
+ * @returns the answer, or null without one within `patienceMs`
  */
 export async function ask(
   address: string,

@@ -2,10 +2,10 @@
 import { Line, later } from "./line.ts";
 
 /**
- * @param address asked anew each time, as what has been heard moves on
- * @param follow puts the listeners on a stream that was just opened
+ * @param address called for each connection, as it contains the last received position
+ * @param follow attaches the listeners to a new stream
  * @param lost called whenever a stream breaks off
- * @returns a function that stops it
+ * @returns a function that stops listening
  */
 export function keepListening(address: () => string, follow: (events: EventSource) => void, lost: () => void) {
   let events: EventSource | null = null;

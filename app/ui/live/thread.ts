@@ -4,7 +4,7 @@ import { type Remote, wrap } from "comlink";
 export interface Thread<T> {
   ask: Remote<T>;
   end(): void;
-  /** Never kept; broken where the worker cannot be fetched or breaks off, as it then answers nothing. */
+  /** Never resolves; rejects where the worker cannot be loaded or crashes, because it will not answer then. */
   failed: Promise<never>;
 }
 
@@ -12,7 +12,7 @@ export function threadOf<T>(worker: Worker): Thread<T> {
   const failed = new Promise<never>((_, reject) => {
     worker.onerror = (event) => reject(new Error(event.message || "a worker did not start"));
   });
-  // Who does not wait for it is not told.
+  // Avoids an unhandled rejection.
   failed.catch(() => {});
   return { ask: wrap<T>(worker), end: () => worker.terminate(), failed };
 }

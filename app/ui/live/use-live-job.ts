@@ -11,7 +11,7 @@ import { usePhotoStore } from "#ui/photo-store/use-photos.tsx";
 import { keepListening } from "./listen.ts";
 import { type OtherPerson, presence, useTellField } from "./presence.ts";
 
-/** Somebody has changed what the job is judged by: this page needs those rules first. */
+/** Another person has changed the job's rule set: this page loads those rules first. */
 const withRules = async (change: Operation | undefined): Promise<void> => {
   if (change && change.op !== "remove") await fetchCodebook(change.value as RuleSetId);
 };

@@ -1,4 +1,4 @@
-/** A state that can be followed: whoever listens hears of each new one. */
+/** An observable state: listeners are called with each new state. */
 export abstract class Watched<S> {
   private listeners = new Set<() => void>();
   protected abstract state: S;

@@ -1,4 +1,4 @@
-/** What other people of this browser have left waiting in a job. */
+/** Edits, pictures and files that other people of this browser have waiting in a job. */
 import { databaseOf } from "./database.ts";
 import { devicePeople, devicePerson } from "./device-people.ts";
 

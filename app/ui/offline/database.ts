@@ -1,6 +1,6 @@
 /**
- * What waits in the browser: for each person one IndexedDB with edits, photos, interval data, and the cases as the
- * server last confirmed them.
+ * Browser storage: for each person one IndexedDB with waiting edits, photos, interval data, and the cases as last
+ * confirmed by the server.
  */
 import { type DBSchema, deleteDB, type IDBPDatabase, type IDBPTransaction, openDB, type StoreNames } from "idb";
 import type { KeptInBrowser } from "#ui/interval-data/store.ts";
@@ -34,8 +34,8 @@ function upgrade(db: IDBPDatabase<HeronBrowserDb>, from: number): void {
 const SHARED = "heron";
 
 /**
- * Moves what an older version stored for nobody in particular to the person who opens a page first; that version sent
- * it under the name of whoever opened the job.
+ * Moves data that an older version stored without a person to the first person who opens a page; that version sent it
+ * under the name of the person who opened the job.
  */
 async function adoptShared(own: IDBPDatabase<HeronBrowserDb>): Promise<void> {
   if (!indexedDB.databases || !(await indexedDB.databases()).some(({ name }) => name === SHARED)) return;

@@ -22,7 +22,7 @@ const openDevice = (): Promise<IDBPDatabase<DeviceDb>> =>
 
 let current: DevicePerson | null = null;
 
-/** Whose page is open in this window; set before anything is read or stored for that person. */
+/** Sets the person of this window; call before any data of that person is read or stored. */
 export function setDevicePerson(person: DevicePerson): void {
   if (current?.id === person.id) return;
   current = { id: person.id, name: person.name };

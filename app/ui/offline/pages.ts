@@ -15,8 +15,8 @@ const pathsFor = (jobId: string): string[] => [
 ];
 
 /**
- * Stores the pages that may be wanted without a connection, though nobody has opened them by their address yet: inside
- * Heron a step is reached without asking the server. A page that is stored already is not fetched again.
+ * Stores the pages that may be needed offline, including those that were only reached inside Heron, without a request.
+ * Stored pages are not fetched again.
  */
 export async function keepJobPages(jobId: string): Promise<void> {
   if (typeof caches === "undefined" || !navigator.serviceWorker?.controller) return;
@@ -31,9 +31,9 @@ export async function keepJobPages(jobId: string): Promise<void> {
 }
 
 /**
- * Deletes stored pages and cases: they are private, and whoever signs in next must not see them. Edits, pictures and
- * files that wait stay, with the cases they were made on.
- * @param openJobId a job that is open in this window keeps its case, as further edits are made on it
+ * Deletes stored pages and cases: they are private, and the next person who signs in must not see them. Waiting edits,
+ * pictures and files stay, with the cases they were made on.
+ * @param openJobId a job that is open in this window keeps its case, because further edits are made on it
  */
 export async function forgetPages(openJobId?: string): Promise<void> {
   if (typeof caches === "undefined") return;

@@ -1,4 +1,4 @@
-/** What colleagues have left waiting in the open job, for its page. */
+/** Waiting work of colleagues in the open job, for its page. */
 import { useEffect, useState } from "react";
 import { useJobStore } from "#ui/job-store/use-job.tsx";
 import { type ColleagueWaiting, colleaguesWaiting } from "./colleagues.ts";

@@ -1,4 +1,4 @@
-/** Dragging of devices in a panel's drawing; fetched when somebody first reaches for one. */
+/** Dragging of devices in a panel's drawing; loaded on the first drag. */
 import { DndContext, type DragEndEvent, type DragOverEvent, pointerWithin } from "@dnd-kit/core";
 import { type RefObject, useRef } from "react";
 import type { Pressed } from "#ui/drag/first-reach.ts";
@@ -20,7 +20,7 @@ export interface PanelDragProps {
 
 export default function PanelDrag(props: PanelDragProps) {
   const { drawing, devices, spaces, poleStep, pressed, onOver, onDrop, onEnd } = props;
-  /** Where the first pole would stand: the space under the pointer, less the poles above the grip. */
+  /** The space of the first pole at the pointer: the space under it, less the poles above the grip. */
   const target = ({ active, over }: DragOverEvent | DragEndEvent): number | null =>
     over ? (over.data.current as { position: number }).position - active.data.current?.grip * poleStep : null;
   return (
@@ -28,7 +28,7 @@ export default function PanelDrag(props: PanelDragProps) {
       sensors={useDragSensors()}
       collisionDetection={pointerWithin}
       autoScroll={false}
-      // Told once it is over another place: a move alone still knows the last one.
+      // Called at each new position, because a move event still has the last one.
       onDragOver={(event) => onOver(String(event.active.id), target(event))}
       onDragCancel={onEnd}
       onDragEnd={(event) => {

@@ -23,7 +23,7 @@ export interface PanelDrawingProps {
   chosen: ReadonlySet<string>;
   /** Devices whose load is counted in the calculation. */
   counted: ReadonlySet<string>;
-  /** Devices that nobody has read off yet. */
+  /** Devices with assumed values. */
   assumed: ReadonlySet<string>;
   /** Panels fed from a device, by its id. */
   feeds: ReadonlyMap<string, string>;
@@ -48,7 +48,7 @@ export function PanelDrawing(props: PanelDrawingProps) {
   const circuits = panel.circuits ?? [];
   const spaces = spacesOf(panel, codebook);
   const covered = useMemo(() => new Set(circuits.flatMap((c) => positionsOf(c, codebook))), [circuits, codebook]);
-  // One stop of the Tab key for the whole drawing: the part where the hand was last.
+  // The drawing is one Tab stop: its last focused part.
   const [stop, setStop] = useState(1);
   const stopAt = circuits.some((c) => c.position === stop) || !covered.has(stop) ? stop : (circuits[0]?.position ?? 1);
   const fits = (id: string, position: number) => {
@@ -133,7 +133,7 @@ export function PanelDrawing(props: PanelDrawingProps) {
   );
 }
 
-/** The main switch of a UK board stands in the first columns of its row. */
+/** Columns that the main switch of a UK board takes in its row. */
 const MAIN_COLUMNS = 2;
 
 /** The arrows walk from space to space, Alt and an arrow moves the device in hand. */
@@ -187,7 +187,7 @@ function Main({ panel, codebook }: { panel: Panel; codebook: Codebook }) {
   );
 }
 
-/** Where a part stands in the grid of the drawing. */
+/** Grid area of a part of the drawing. */
 function area(position: number, poles: number, half: Circuit["half"], { board }: Codebook): CSSProperties {
   if (board.layout === "row") return { gridColumn: `${position + MAIN_COLUMNS} / span ${poles}`, gridRow: 2 };
   const column = position % 2 === 1 ? 2 : 5;
@@ -202,7 +202,7 @@ interface SpaceProps {
   position: number;
   codebook: Codebook;
   legs: number;
-  /** A device stands on it: it is only a place to drop on. */
+  /** A device is on it: it is only a drop target. */
   covered: boolean;
   /** The Tab key stops here. */
   isStop: boolean;

@@ -17,7 +17,7 @@ const KNOWN = {
 
 const WORD = { stop: "Stop", fix: "Put right", note: "Note" } as const;
 
-/** How full a link is, as a share; null where nobody knows what it may carry. */
+/** Share of a link's limit in use; null where the limit is unknown. */
 const fullness = ({ carriesA, mayCarryA }: Link) =>
   mayCarryA === null || mayCarryA <= 0 ? null : Math.min(1.15, carriesA / mayCarryA);
 
@@ -44,7 +44,7 @@ function Gauge({ link }: { link: Drawn }) {
   );
 }
 
-/** A rating that nobody has read is said to be not known already. */
+/** An unread rating is already shown as not known. */
 const isNews = ({ code }: Link["faults"][number]) => code !== "rating-unknown";
 
 export function PathLine({

@@ -3,8 +3,8 @@ import { threadOf } from "#ui/live/thread.ts";
 import type { HeicReader } from "./heic-worker.ts";
 
 /**
- * @param file a HEIC picture, upright as its maker meant it
- * @throws where it is none, or breaks off, or the reader cannot be fetched
+ * @param file a HEIC picture, upright by its own metadata
+ * @throws where it is not one, is incomplete, or the decoder cannot be loaded
  */
 export async function readHeic(file: Blob): Promise<ImageData> {
   const { ask, end, failed } = threadOf<HeicReader>(

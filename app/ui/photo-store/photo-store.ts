@@ -1,6 +1,6 @@
 /**
- * The pictures of an open job: those the server has, and what still waits in the browser, shown as one list.
- * Everything a person does is a task; tasks are kept in the browser and go up in order, each exactly once.
+ * The pictures of an open job: those on the server and those waiting in the browser, as one list. Every change is a
+ * task; tasks are stored in the browser and sent in order, each exactly once.
  */
 import type { PhotoChange, PhotoEntry, PhotoList } from "#core/survey/photo.ts";
 import { type Later, Line } from "#ui/live/line.ts";
@@ -14,7 +14,7 @@ export type NewPhotoTask = PhotoTask extends infer T ? (T extends PhotoTask ? Om
 
 export interface PhotoQueue {
   all(): Promise<PhotoTask[]>;
-  /** Keeps a task and returns it with its place; resolved once it is safely kept. */
+  /** Stores a task and returns it with its sequence number; resolves once it is stored. */
   put(task: NewPhotoTask): Promise<PhotoTask>;
   take(place: number): Promise<void>;
 }
@@ -55,7 +55,7 @@ export interface PhotoStoreOptions {
 export class PhotoStore extends Watched<PhotoState> {
   private server: readonly PhotoEntry[];
   private revision: number;
-  /** The server told of changes while tasks of ours were on their way. */
+  /** The server reported changes while our tasks were in flight. */
   private stale = false;
   private tasks: PhotoTask[] = [];
   private local = new Map<string, string>();
@@ -93,7 +93,7 @@ export class PhotoStore extends Watched<PhotoState> {
 
   private async refresh(): Promise<void> {
     const list = await this.options.fetchList();
-    // What was sent meanwhile may not be in that list.
+    // The list may lack tasks that were sent meanwhile.
     if (this.sending) this.stale = true;
     else if (list) {
       this.server = list.photos;
@@ -102,14 +102,14 @@ export class PhotoStore extends Watched<PhotoState> {
     }
   }
 
-  /** Does one thing: shown and kept at once, sent when there is a line. */
+  /** Runs a task: shown and stored at once, sent when there is a connection. */
   async take(task: NewPhotoTask): Promise<void> {
     this.tasks = [...this.tasks, await this.options.queue.put(task)];
     this.show();
     if (!this.offline) this.sendSoon();
   }
 
-  /** Tells of something that went wrong before it became a task, such as a file that is no picture. */
+  /** Reports a problem that occurred before a task was made, such as a file that is not a picture. */
   complain(problem: string): void {
     this.problems = [...this.problems, problem];
     this.show();
@@ -165,7 +165,7 @@ export class PhotoStore extends Watched<PhotoState> {
   }
 }
 
-/** What a task makes of a list of photos. */
+/** Applies a task to a list of photos. */
 function apply(photos: readonly PhotoEntry[], task: PhotoTask): readonly PhotoEntry[] {
   switch (task.kind) {
     case "add":

@@ -1,6 +1,6 @@
 /**
- * A picture made ready in the browser: turned upright, made smaller, written anew as JPEG, so that neither the place
- * nor the time that a camera writes into its files leaves the phone.
+ * A picture prepared in the browser: upright, smaller, re-encoded as JPEG, so that the place and time that cameras
+ * write into files do not leave the phone.
  */
 export interface ReadyPicture {
   blob: Blob;
@@ -16,7 +16,7 @@ const DAMAGED = "is damaged: it breaks off, or is no picture inside";
 /** Reading HEIC is fetched when the first such picture comes. */
 const HEIC = "is a HEIC picture that could not be read: it is damaged, or there is no connection to fetch the reader";
 
-/** What the first bytes of a file say it is; the name and type it was given are not trusted. */
+/** The format by the first bytes of a file; its name and type are not trusted. */
 export function pictureKind(head: Uint8Array): "jpeg" | "png" | "webp" | "heic" | "svg" | null {
   const text = String.fromCharCode(...head.subarray(0, 64));
   if (head[0] === 0xff && head[1] === 0xd8) return "jpeg";

@@ -39,12 +39,12 @@ const PhotoContext = createContext<{ store: PhotoStore; person: Photographer & {
 export function PhotoProvider(props: {
   jobId: string;
   list: PhotoList;
-  /** Who has the job open. */
+  /** The person who has the job open. */
   person: Photographer & { role: Role };
   children: ReactNode;
 }) {
   const { jobId, children } = props;
-  // One object for as long as the page is open, so that nothing is drawn anew for it.
+  // One object while the page is open, so that context readers are not rendered again.
   const [context] = useState(() => ({
     person: props.person,
     store: new PhotoStore({
@@ -73,7 +73,7 @@ function usePhotoContext() {
 
 export const usePhotoStore = (): PhotoStore => usePhotoContext().store;
 
-/** Who takes the photos of this page. */
+/** The photographer of this page's photos. */
 export function usePhotographer(): Photographer {
   const { id, name } = usePhotoContext().person;
   return { id, name };

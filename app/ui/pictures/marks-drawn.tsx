@@ -1,4 +1,4 @@
-/** The marks of a picture over its thumbnail: enough to see what is drawn; the words stand in the picture itself. */
+/** The marks of a picture on its thumbnail, without their words. */
 import type { CSSProperties } from "react";
 import { headOf } from "#core/survey/photo-marks.ts";
 import type { ShownPhoto } from "#ui/photo-store/photo-store.ts";

@@ -13,7 +13,7 @@ import type { ShownPhoto } from "#ui/photo-store/photo-store.ts";
 import { useMayRemove, usePhotoStore } from "#ui/photo-store/use-photos.tsx";
 import styles from "./pictures.module.css";
 
-/** The drawing board is dear to load and only needed here. */
+/** The marks editor is large and only needed here. */
 const MarksEditor = lazyPart(() => import("./marks-editor/marks-editor.tsx"));
 
 export default function PictureDialog({ photo, onClose }: { photo: ShownPhoto; onClose(): void }) {

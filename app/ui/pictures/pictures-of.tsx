@@ -6,7 +6,7 @@ import { OpenPicture } from "./open-picture.tsx";
 import styles from "./pictures.module.css";
 import { Thumbnail } from "./thumbnail.tsx";
 
-/** Nothing at all where there is none. */
+/** Renders nothing without pictures. */
 export function PicturesOf({ thing, name }: { thing: ThingId; name: string }) {
   const { photos: all } = usePhotos();
   const photos = all.filter((p) => p.about === thing);

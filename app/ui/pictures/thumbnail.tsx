@@ -5,7 +5,7 @@ import styles from "./pictures.module.css";
 
 interface Props {
   photo: ShownPhoto;
-  /** What it is a picture of, for those who hear it. */
+  /** The subject of the picture, for screen readers. */
   name: string;
   small?: boolean;
   onOpen(id: string): void;

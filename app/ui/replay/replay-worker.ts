@@ -63,7 +63,7 @@ const api = {
     return sums;
   },
 
-  /** What of the house is not measured, in words, and nights that do not count. */
+  /** Unmeasured parts of the house, in words, and the number of nights left out. */
   about(options: ReplayOptions): { notes: string[]; leftOut: number } {
     const { house, leftOut } = staged(options);
     return { notes: house.notes, leftOut };

@@ -18,7 +18,7 @@ export interface SingleLineRow {
 export interface SingleLineShape {
   width: number;
   height: number;
-  /** Where the line stands, and where words begin. */
+  /** Position of the line, and of the texts. */
   x: number;
   textX: number;
   rows: SingleLineRow[];
@@ -57,7 +57,7 @@ function vessel(y: number): string {
   return `M${X - 16} ${y - 12}V${y + 12}H${X + 16}V${y - 12}`;
 }
 
-/** What is written under a link's name. */
+/** The text below a link's name. */
 function sizesOf({ kind, mayCarryA, decidedBy }: Link, way: WayJudgement, earth: string): string[] {
   if (kind === "conductor" && way.circuit) {
     const built = way.circuit.segments.map(

@@ -1,4 +1,4 @@
-/** The single line as a drawing that stands alone: its colours are in it, so that it may be kept as a file. */
+/** The single line as a self-contained drawing with its own colours, so that it can be saved as a file. */
 import type { Palette } from "#ui/theme/palette.ts";
 import type { SingleLineShape } from "./shape.ts";
 

@@ -1,4 +1,4 @@
-/** The one file that tells Ant Design how Heron looks. */
+/** Heron's theme for Ant Design. */
 import type { ThemeConfig } from "antd";
 import { PALETTES, type ThemeName } from "./palette.ts";
 

@@ -59,7 +59,7 @@ export const PALETTES: Readonly<Record<ThemeName, Palette>> = {
   },
 };
 
-/** Ink on paper, whatever the screen: what is printed, and what is drawn on pictures. */
+/** Dark on light for print and for marks on pictures, in both themes. */
 export const PRINT: Palette = PALETTES.light;
 
 const kebab = (name: string) => name.replace(/[A-Z]/g, (c) => `-${c.toLowerCase()}`);

@@ -4,7 +4,7 @@ import type { ReactNode } from "react";
 import { ANTD_THEMES } from "./antd-theme.ts";
 import type { ThemeName } from "./palette.ts";
 
-/** The nonce of the page; browsers hide the attribute, the property still tells it. */
+/** The nonce of the page; browsers hide the attribute, but the property has it. */
 const pageNonce = () =>
   typeof document === "undefined"
     ? undefined

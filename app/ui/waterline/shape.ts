@@ -1,4 +1,4 @@
-/** Where everything of a waterline stands, from its data and a size: drawn alike on the page and on paper. */
+/** Positions in a waterline, from its data and a size; shared by the page and the papers. */
 import { commonScaleA, overflowA, type Waterline } from "#core/waterline.ts";
 
 export interface WaterlineShape {
@@ -18,7 +18,7 @@ export interface WaterlineShape {
 
 type LabelName = "supply" | "demand" | "charging" | "limit" | "over";
 
-/** What a label is called, on the page and on paper; the edge may be a panel smaller than the supply. */
+/** Text of a label, shared by the page and the papers; the edge may be a panel smaller than the supply. */
 const labelText = (name: LabelName, level: Waterline): string =>
   name === "over" ? "over the edge" : name === "supply" ? (level.edge ?? "supply").toLowerCase() : name;
 

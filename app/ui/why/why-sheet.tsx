@@ -12,7 +12,7 @@ import styles from "./why.module.css";
 const WhyDrawer = lazyPart(() => import("./why-drawer.tsx"));
 
 interface Asked {
-  /** Finds the answer anew in each assessment, so that an open sheet follows the edits. */
+  /** Finds the explanation in each new assessment, so that an open sheet follows the edits. */
   find: () => Why | undefined;
   from: HTMLElement;
 }

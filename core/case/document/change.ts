@@ -1,4 +1,4 @@
-/** A case with one of its parts changed; everything else is shared with the case before. */
+/** Copies of a case with one part changed; all other parts are shared with the original. */
 import type { CaseDocument, Charger, Circuit, Outlet, Panel, Supply } from "./types.ts";
 
 const one = <T extends { id: string }>(list: readonly T[], id: string, changes: Partial<T>): T[] =>
@@ -48,7 +48,7 @@ export function withCircuitsOf(document: CaseDocument, panelId: string, circuits
   };
 }
 
-/** What was told or assumed of things that are no longer there says nothing of what is put in their place. */
+/** Source marks of removed things do not apply to their replacements. */
 export function withoutSources(document: CaseDocument, isOf: (key: string) => boolean): CaseDocument {
   const sources = document.survey?.sources;
   if (!sources || !Object.keys(sources).some(isOf)) return document;

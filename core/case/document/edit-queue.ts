@@ -38,7 +38,7 @@ export function rebaseSequence<T extends object>(
       result.over = moved.over;
     } else {
       result.lost.push({ index, patch, madeOn });
-      // What comes after was made with this one in place: it is moved to a document without it.
+      // Later patches were made with this one applied: they are rebased onto a document without it.
       result.over = [invertPatch(madeOn, patch), ...result.over];
     }
     result.end = applyPatch(madeOn, patch);

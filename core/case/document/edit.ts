@@ -1,4 +1,4 @@
-/** An edit: one patch with a name of its own, the revision it was made on, who made it and when. */
+/** An edit: one patch with an id, its base revision, its author and its time. */
 import { array, mixed, number, object, string } from "yup";
 import { type Patch, rebasePatch } from "./patch.ts";
 

@@ -17,7 +17,7 @@ export type TypeOf<S extends Fields> = Flat<
 
 /** A field that may not be left out. */
 export const needs = <T>(field: Field<T, boolean>): Field<T, true> => field.required("is required") as Field<T, true>;
-/** A field that may be null: nobody knows, or there is none. */
+/** A field that may be null: unknown, or absent. */
 export const orNull = <T>(field: Field<T, boolean>): Field<T | null> => field.nullable() as Field<T | null>;
 
 export const oneOf = <const T extends string | number>(values: readonly T[]): Field<T> =>
@@ -83,7 +83,7 @@ export const list = <T>(of: Field<T, boolean>, most: number): Field<T[]> =>
   array(of as never)
     .typeError("must be a list")
     .max(most, `must have at most ${most} entries`) as unknown as Field<T[]>;
-/** A list of just so many. */
+/** A list of exactly `count` elements. */
 export const exactly = <T>(of: Field<T, boolean>, count: number, message: string): Field<T[]> =>
   list(of, count).test("count", message, (v) => v === undefined || v.length === count) as Field<T[]>;
 export const quantity = <const U extends string>(

@@ -3,7 +3,7 @@ import type { Patch } from "./patch.ts";
 import type { CaseDocument } from "./types.ts";
 
 /**
- * Takes a load to the place of another one; where that one stands on another panel, it goes onto that panel too.
+ * Moves a load to the place of another one; if that one is on another panel, the load moves to that panel too.
  * @param from place of the load, from 0
  * @param to its new place
  */

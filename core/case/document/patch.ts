@@ -32,7 +32,7 @@ const doesNotFit = (why: string) =>
 
 const shallowCopy = <T>(value: T): T => (Array.isArray(value) ? [...value] : { ...value }) as T;
 
-/** Replaces what lies on a path by copies, so that all else stays shared with the document before. */
+/** Copies the containers along a path, so that all other parts stay shared with the previous document. */
 function copyAlong(root: unknown, { op, path }: Operation): void {
   let at = root as Record<string, unknown>;
   const keys = tokens(path).map((t) => t.replaceAll("~1", "/").replaceAll("~0", "~"));
@@ -109,7 +109,10 @@ function clash(a: Operation, b: Operation): boolean {
 }
 const overlap = (a: string[], b: string[]) => startsWith(a, b) || startsWith(b, a);
 
-/** One operation moved over `first`; where both insert at the same place, `first` stays in front unless told otherwise. */
+/**
+ * Rebases one operation over `first`; where both insert at the same place, `first` stays in front unless `inFront` is
+ * set.
+ */
 function moveOperation(operation: Operation, first: Operation, inFront: boolean): Operation {
   if (!shifts(first)) return operation;
   const ft = tokens(first.path);
@@ -126,9 +129,9 @@ function moveOperation(operation: Operation, first: Operation, inFront: boolean)
 }
 
 /**
- * Moves a patch over another that was made on the same document and applied first.
- * @param inFront where both insert at the same place: whether this patch's element stands before the other
- * @returns the patch to apply after `first`, or null where both touch the same place (a conflict).
+ * Rebases a patch over another one that was made on the same document and applied first.
+ * @param inFront where both insert at the same place: whether this patch's element comes first
+ * @returns the patch to apply after `first`, or null where both touch the same place (a conflict)
  */
 export function rebasePatch(patch: Patch, first: Patch, inFront = false): Patch | null {
   let over: readonly Operation[] = first;

@@ -1,4 +1,4 @@
-/** What is wrong with an input, one entry a field: the path as the open format writes it, and words without the path. */
+/** A problem of an input, one for each field: the path in the open format, and words without the path. */
 export interface Problem {
   path: string;
   message: string;

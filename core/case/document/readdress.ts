@@ -1,4 +1,4 @@
-/** A patch made on one version of a case, for another one: what stands in lists is found by its id. */
+/** Translates a patch from one version of a case to another; list elements are found by id. */
 import { ownValue } from "#core/own-value.ts";
 import { applyPatch, type Operation, type Patch } from "./patch.ts";
 
@@ -41,7 +41,7 @@ function readdress(operation: Operation, before: unknown, after: unknown): Opera
 const placeToInsert = (key: string, list: readonly unknown[]): string =>
   key === "-" ? key : String(Math.min(Number(key), list.length));
 
-/** Where the element that stood at `key` of the old list stands in the new one; by its place where it has no id. */
+/** The index in the new list of the element at `key` of the old list; the same index where it has no id. */
 function placeOf(key: string, old: unknown, list: readonly unknown[]): string | null {
   const id = (Array.isArray(old) ? (old[Number(key)] as { id?: unknown } | undefined) : undefined)?.id;
   if (id === undefined) return Number(key) < list.length ? key : null;

@@ -46,7 +46,7 @@ import {
   WAYS_OF_CHARGING,
 } from "./vocabulary.ts";
 
-/** What homes have at most, with room to spare: more than that is a slip, and would only make everything slow. */
+/** Upper limits of a home, generous by design: more than that is a mistake, and would make every page slow. */
 export const MOST = {
   panels: 8,
   spaces: 120,
@@ -97,7 +97,7 @@ export const circuit = part({
   device: oneOf(DEVICE_KINDS),
   /** Which half of a space a device of half width takes: of a tandem `a` or `b`, of a quad the `outer` or `inner` pair. */
   half: oneOf(["a", "b", "outer", "inner"]),
-  /** What a North American breaker guards against beside overcurrent. */
+  /** Protection of a North American breaker in addition to overcurrent. */
   protects: oneOf(["afci", "gfci", "afci-gfci"]),
   /** The circuit also serves another dwelling or a common part. */
   shared: yesNo(),
@@ -109,7 +109,10 @@ export const circuit = part({
   status: oneOf(["in-use", "abandoned", "charger-ready"]),
   /** Part of work that is still to be done: its run is to be designed, its device to be fitted. */
   planned: yesNo(),
-  /** A source that feeds back through this circuit: inverter output, and whether it stands opposite to the main. */
+  /**
+   * A source that feeds back through this circuit: inverter output, and whether it is at the opposite end of the bus
+   * from the main.
+   */
   backfeed: orNull(part({ outputA: needs(amps()), oppositeEnd: yesNo() })),
   loads: list(id(), 100),
 });
@@ -124,7 +127,7 @@ export const measured = part({
   /** Name of the file of interval data that it was read from, and its SHA-256. */
   file: text(),
   digest: matching(/^[0-9a-f]{64}$/, "must be a SHA-256 of 64 hexadecimal digits"),
-  /** Whose clock the file goes by, where it does not say so itself. */
+  /** Time zone of the file's timestamps, where the file does not state it. */
   zone: text(60),
   heatingSeason: yesNo(),
 });
@@ -165,11 +168,11 @@ export const panel = part({
   rcdGroups: list(rcdGroup, MOST.rcdGroups),
   enclosure: text(40),
   surgeProtection: yesNo(),
-  /** Part of work that is still to be done: nobody has seen it yet, and nothing is wrong with it. */
+  /** Part of the proposed work: not installed yet, so it has no faults and no unknown values. */
   planned: yesNo(),
   condition: oneOf(["sound", "obsolete", "unsafe"]),
   circuits: list(circuit, MOST.circuits),
-  /** What the conductors to this panel were measured to carry; goes before a calculation where it is valid. */
+  /** Measured demand of this panel's conductors; it replaces the calculation where it is valid. */
   measured: orNull(measured),
 });
 
@@ -184,7 +187,7 @@ export const load = part({
   va: above(200_000, "VA"),
   amps: above(1000, "A"),
   volts: above(1000, "V"),
-  /** What `amps` is on the label of cooling equipment: rated-load current, or the minimum circuit ampacity. */
+  /** Meaning of `amps` on cooling equipment: rated-load current, or minimum circuit ampacity. */
   ampsFrom: oneOf(["rla", "mca"]),
   quantity: whole(1, 200),
   existing: yesNo(),
@@ -205,7 +208,7 @@ export const load = part({
 
 export const supply = part({
   system: needs(oneOf(SUPPLY_SYSTEMS)),
-  /** As read off the main breaker or the cut-out label; null when it could not be read. */
+  /** Read from the main breaker or the cut-out label; null when it could not be read. */
   ratingA: orNull(amps()),
   earthing: oneOf(["tn-c-s", "tn-s", "tt"]),
   zeOhm: orNull(fromZero(20_000)),
@@ -227,7 +230,7 @@ export const charger = part({
   settableA: list(above(100, "A"), 40),
   connection: oneOf(["hard-wired", "plug"]),
   managed: yesNo(),
-  /** Who buys it; the firm where nobody said. */
+  /** Buyer of the charger; the firm by default. */
   providedBy: oneOf(["firm", "customer"]),
   /** A load that goes first: a priority switch keeps the charger waiting while it runs. */
   waitsFor: ids(),
@@ -238,7 +241,7 @@ export const charger = part({
   /** The circuit that feeds it, once there is one, and the outlet it is plugged into, where it is. */
   circuit: ids(),
   outlet: ids(),
-  /** The load of the ledger that stands for it, once it is there. */
+  /** The ledger load of this charger, once it is installed. */
   load: ids(),
 });
 
@@ -259,7 +262,7 @@ export const outlet = part({
 });
 
 export const car = part({
-  /** A made-up class, whose figures are taken where the car's own are not told. */
+  /** A made-up class whose figures replace missing figures of the car. */
   class: oneOf(CAR_CLASS_IDS),
   name: text(80),
   distancePerDay: needs(distance()),
@@ -287,7 +290,7 @@ export const need = part({
   energyPerDayKWh: fromZero(500),
   cars: list(car, MOST.cars),
   pluggedIn: dailyWindow(),
-  /** Monday to Sunday evening; null where no car stands here that night. Goes before `pluggedIn`. */
+  /** Monday to Sunday evening; null where no car is plugged in that night. It overrides `pluggedIn`. */
   pluggedInByWeekday: exactly(orNull(dailyWindow()), 7, "must have one entry for each day of the week"),
   cheap: orNull(dailyWindow()),
   /** A second cheap window. */
@@ -296,7 +299,7 @@ export const need = part({
   cheapOnly: yesNo(),
   /** Two cars: one after the other in their order, or both at once. */
   carPriority: oneOf(["first", "shared"]),
-  /** What the roof gives to spare is to go into the car first. */
+  /** Surplus solar energy goes into the car first. */
   solarSurplus: yesNo(),
 });
 
@@ -309,16 +312,16 @@ export const runSegment = part({
   length: needs(quantity(["ft", "m"], 10_000)),
   /** Where it differs from the run's. */
   conductorType: text(30),
-  /** What it climbs and drops beside its length. */
+  /** Vertical length, in addition to `length`. */
   rise: quantity(["ft", "m"], 300, true),
   /** The most bend between two places where conductors are pulled, degrees. */
   bendDegrees: between(0, 3600),
-  /** What it is drilled through, how often. */
+  /** Number of drilled holes by material. */
   through: counts(CROSSINGS, 100),
   /** Buried: what lies over it, and how deep its top is. */
   surface: oneOf(SURFACES),
   cover: quantity(["ft", "m"], 10, true),
-  /** On a surface: what it is fixed to; a wall where nobody said. */
+  /** On a surface: its support, a wall by default. */
   fixedTo: oneOf(["wall", "fence"]),
   /** It could be struck where it runs. */
   exposed: yesNo(),
@@ -331,7 +334,7 @@ export const runSegment = part({
 /** How the clamps' reading gets to a managed charger. */
 export const signal = part({
   by: needs(oneOf(SIGNALS)),
-  /** Of the data cable, without the slack at both ends. */
+  /** Length of the data cable, without the slack at both ends. */
   length: quantity(["ft", "m"], 1000, true),
   /** There is room round the conductors for the clamps to close. */
   roomAtConductors: yesNo(),
@@ -399,14 +402,16 @@ export const place = part({
   underlay: orNull(underlay),
   charger: orNull(
     part({
-      /** Where its lead hangs. */
+      /** Position of the lead's outlet on the plan. */
       at: onPlot(),
-      /** Of the outlet of its lead. */
+      /** Height of the lead's outlet. */
       height: between(0, 15),
       leadLength: above(100),
       width: above(10),
     }),
   ),
+  /** A hole through the wall of the charger: all layers of the wall, and how high it is on both sides. */
+  hole: part({ thickness: above(10), outside: fromZero(20), inside: fromZero(20) }),
 });
 
 export const options = part({
@@ -426,7 +431,7 @@ export const options = part({
   policy: oneOf(["least-work", "fastest", "most-current", "future-ready"]),
 });
 
-/** What a person decided, as it stood then. */
+/** A person's decision, with the values at that time. */
 export const decision = part({
   way: needs(oneOf(WAYS_OF_CHARGING)),
   chargeA: needs(fromZero(1200)),
@@ -449,7 +454,7 @@ export const decision = part({
 
 const counted = () => needs(fromZero(1e9));
 
-/** What came of replaying the ways on the home's own or made-up nights; it holds while what it rests on is the same. */
+/** Result of replaying the ways on recorded or made-up nights; valid while its inputs are unchanged. */
 export const replayed = part({
   house: needs(oneOf(["interval-data", "made-up"])),
   /** SHA-256 of the interval data. */
@@ -487,7 +492,7 @@ export const replayed = part({
 /** The version of the firm's price book that a quote keeps. */
 export const prices = part({ version: needs(whole(0, 1_000_000)) });
 
-/** Who asked, where, and who has to agree. */
+/** The customer, the address, and the people who have to agree. */
 export const enquiry = part({
   address: text(),
   customer: text(),
@@ -541,7 +546,7 @@ export const caseFields = {
   survey,
 } satisfies Record<string, Field<unknown, boolean>>;
 
-/** The Yup schema of a whole case (version 1). Unknown fields pass: they are kept, and reported by `readCase`. */
+/** The Yup schema of a whole case (version 1). Unknown fields are preserved and reported by `readCase`. */
 export const wholeCase = object(caseFields as Record<string, AnySchema>)
   .required("must be a case document")
   .typeError("must be a case document");

@@ -1,4 +1,4 @@
-/** The patch that sets, or takes away, one value of a case, whatever of its path exists already. */
+/** The patch that sets or removes one value of a case, creating missing parents. */
 import { ownValue } from "#core/own-value.ts";
 import type { Operation, Patch } from "./patch.ts";
 

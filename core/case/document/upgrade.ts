@@ -37,15 +37,15 @@ export function upgradeCase(document: Json, chain = UPGRADES, current = CURRENT_
   return upgraded;
 }
 
-/** A case that was kept somewhere, as this version reads it: the same object where it is of this version already. */
+/** A stored case in this version's form: the same object where it is current already. */
 export const currentCase = (kept: CaseDocument, chain = UPGRADES, current = CURRENT_VERSION): CaseDocument =>
   (kept.version as number) === current
     ? kept
     : (upgradeCase(kept as unknown as Json, chain, current) as unknown as CaseDocument);
 
 /**
- * Edits that waited, one made after the other on a kept case, as they stand on that case brought up to date.
- * @param kept the case that the first of them was made on, as it was kept
+ * Waiting edits, upgraded together with the case that the first of them was made on.
+ * @param kept that case, as it was stored
  */
 export function currentEdits<E extends { patch: Patch }>(
   kept: CaseDocument,

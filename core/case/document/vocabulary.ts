@@ -55,9 +55,9 @@ export const DEVICE_KINDS = [
 export const OUTLET_TYPES = ["5-15", "5-20", "6-50", "10-30", "10-50", "14-30", "14-50", "bs1363"] as const;
 export const PERMISSIONS = ["owner", "association", "authority"] as const;
 export const PERMISSION_STATES = ["not-needed", "to-ask", "asked", "given", "refused"] as const;
-/** What lies over a trench. */
+/** Surfaces above a trench. */
 export const SURFACES = ["soil", "lawn", "gravel", "paving", "asphalt", "concrete"] as const;
-/** What a run is drilled through. */
+/** Materials that a run is drilled through. */
 export const CROSSINGS = [
   "joists",
   "solidWalls",
@@ -86,7 +86,7 @@ export const WAYS_OF_CHARGING = [
   "service-upgrade",
 ] as const;
 
-/** What stands on a plot and keeps a lead from passing. */
+/** Solids on a plot that a lead cannot pass through. */
 export const SOLID_KINDS = [
   "house",
   "garage",

@@ -1,4 +1,4 @@
-/** What an edit would newly break in a case, in the words of the field where it was made. */
+/** Problems that an edit would introduce into a case, phrased for the edited field. */
 import { reach, type Schema } from "yup";
 import { applyPatch, type Patch } from "../document/patch.ts";
 import type { Problem } from "../document/problems.ts";
@@ -9,10 +9,10 @@ import { lawProblems } from "./laws.ts";
 import { problemsWith } from "./shape.ts";
 
 /**
- * The page asks this before it makes an edit; the server checks the whole case with `caseProblems`.
+ * The page calls this before it makes an edit; the server checks the whole case with `caseProblems`.
  * @param before a case without problems of its shape
  * @param patch an edit that applies to it
- * @returns what the parts that the edit touches break by themselves; or else the laws between fields that were kept before
+ * @returns shape problems of the touched parts, or the newly broken laws between fields
  */
 export function editProblems(before: CaseDocument, patch: Patch): Problem[] {
   const after = applyPatch(before, patch);
@@ -25,7 +25,7 @@ export function editProblems(before: CaseDocument, patch: Patch): Problem[] {
   return broken.filter((problem) => !already.has(key(problem)));
 }
 
-/** @returns the problem that the field at a place shows, in words that follow its label; null where there is none */
+/** @returns the problem to show at a field, phrased to follow its label; null without one */
 export function problemAt(pointer: string, problems: readonly Problem[]): string | null {
   const own = formatPath(pointer);
   const beside = own.slice(0, own.lastIndexOf("."));
@@ -39,7 +39,7 @@ export function problemAt(pointer: string, problems: readonly Problem[]): string
   return nearest ? `does not fit: ${nearest.message}` : null;
 }
 
-/** What is wrong with the part at a place; and with the list around it, which may have become too long. */
+/** Problems of the part at a pointer, and of the list around it, which may have become too long. */
 function partProblems(document: CaseDocument, pointer: string): Problem[] {
   const above = pointer.slice(0, pointer.lastIndexOf("/"));
   const container = above === "" ? document : valueAt(document, above);

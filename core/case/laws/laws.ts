@@ -11,8 +11,8 @@ import { MOST } from "../document/schema.ts";
 import type { CaseDocument } from "../document/types.ts";
 
 /**
- * What the fields of a case break between them: ids are unique, references lead somewhere, kinds belong to the rule
- * set, devices have places of their own. The case's shape is sound.
+ * Broken laws between the fields of a case: unique ids, references to existing things, kinds of the rule set, devices
+ * without overlap. It expects a case of sound shape.
  */
 export function lawProblems(document: CaseDocument): Problem[] {
   const problems: Problem[] = [];
@@ -81,7 +81,7 @@ export function lawProblems(document: CaseDocument): Problem[] {
       const end = groupEndProblem(group, panel.spaces);
       if (end) say(`${at}.rcdGroups[${k}].to`, end);
     });
-    // What is abandoned may stand in a place that is planned for something else.
+    // An abandoned device may overlap the space of a planned one.
     const standing = (panel.circuits ?? []).filter((c) => c.status !== "abandoned" && takesSpace(c));
     (panel.circuits ?? []).forEach((circuit, k) => {
       if (circuit.position !== undefined && standing.includes(circuit)) {

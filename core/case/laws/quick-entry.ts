@@ -8,7 +8,7 @@ import type { Load } from "../document/types.ts";
 
 export interface EnteredLoad {
   load: Omit<Load, "id">;
-  /** What was understood, e.g. "2 x Electric shower, 8,500 VA each". */
+  /** The understood text, e.g. "2 x Electric shower, 8,500 VA each". */
   understood: string;
   /** True where no rating was typed and a typical one is taken. */
   typical: boolean;
@@ -95,7 +95,7 @@ const isItsName = (words: string, kind: LoadKind) =>
     .slice(0, 2)
     .concat(kind.names)
     .some((n) => singular(n) === singular(words)) && !SPEAKING.has(singular(words));
-/** Names that say more than the kind's own label and are kept as typed. */
+/** Names that say more than the kind's own label and are used as typed. */
 const SPEAKING = new Set(
   [
     "microwave",
@@ -117,7 +117,7 @@ const SPEAKING = new Set(
   ].map(singular),
 );
 
-/** The kind with the longest name that stands in the words (lower case), whole words only. */
+/** The kind with the longest name among the words (lower case), whole words only. */
 export function findKind(words: string, kinds: readonly LoadKind[]): LoadKind | null {
   const text = ` ${singular(words)} `;
   let best: { kind: LoadKind; length: number } | null = null;

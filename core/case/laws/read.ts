@@ -11,7 +11,7 @@ import { frameProblem, MOST_PROBLEMS, shapeProblems } from "./shape.ts";
 
 export interface ReadCase {
   document: CaseDocument;
-  /** Paths of fields this version does not know. They are kept in the document and written back. */
+  /** Paths of fields that this version does not know. They are preserved and written back. */
   unknown: string[];
 }
 
@@ -47,7 +47,7 @@ export function readCase(parsed: unknown): ReadCase {
   return { document: upgraded as unknown as CaseDocument, unknown: unknownPaths(wholeCase, upgraded, "") };
 }
 
-/** What is wrong with a parsed case, by path, at most 100 of it; empty when it can be assessed. */
+/** Problems of a parsed case by path, at most 100; empty when it can be assessed. */
 export const caseProblems = (parsed: unknown): Problem[] => frameProblem(parsed) ?? problemsInFrame(parsed);
 
 /** As `caseProblems`, of a case whose frame is sound. */

@@ -1,4 +1,4 @@
-/** The shape of a parsed case: types, limits, lengths. Nothing that is wrong with it takes long to be told. */
+/** Checks the shape of a parsed case: types, limits, lengths. Every check is fast, also for malicious input. */
 
 import { type AnySchema, ValidationError } from "yup";
 import { ownValue } from "#core/own-value.ts";
@@ -10,7 +10,7 @@ export const MOST_PROBLEMS = 100;
 /** The format itself needs eight; what it does not know may lie a little deeper. */
 const MOST_LEVELS = 12;
 
-/** What no field may hold, known or not: half a character, and parts within parts without end; null where all is well. */
+/** Problems that apply to all fields, known or not: unpaired surrogates and unlimited nesting; null without one. */
 export function frameProblem(parsed: unknown, path = "", level = 0): Problem[] | null {
   if (typeof parsed === "string")
     return parsed.isWellFormed() ? null : [{ path, message: "holds half a character: type it again" }];

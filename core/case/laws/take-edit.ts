@@ -1,4 +1,4 @@
-/** What becomes of an edit when it reaches the case: the one decision of the server, without its database. */
+/** Decides whether an edit that reaches the server applies; independent of the database. */
 import { CASE_TOO_LARGE, MOST_CASE_BYTES } from "#core/limits.ts";
 import { type AppliedEdit, type Edit, rebaseOverEdits } from "../document/edit.ts";
 import { applyPatch, type Patch, settlePatch } from "../document/patch.ts";
@@ -11,7 +11,7 @@ export type TakenEdit =
   | { kind: "conflict"; with: AppliedEdit }
   | { kind: "refused"; problems: Problem[] };
 
-/** Moving a patch over others takes a comparison for each two of their operations; nobody types that much meanwhile. */
+/** Rebasing a patch compares each pair of operations; edits made by typing stay far below this limit. */
 const MOST_COMPARISONS = 1_000_000;
 
 const refused = (message: string): TakenEdit => ({ kind: "refused", problems: [{ path: "", message }] });
@@ -32,7 +32,7 @@ export function takeEdit(document: CaseDocument, asked: Pick<Edit, "patch">, sin
     const after = applyPatch(document, patch);
     const problems = caseProblems(after);
     if (problems.length > 0) return { kind: "refused", problems };
-    // What came in as a file may be written back as one.
+    // A case that was imported from a file must still fit into one.
     const bytes = bytesOf(after);
     if (bytes > MOST_CASE_BYTES && bytes > bytesOf(document)) return refused(CASE_TOO_LARGE);
     return { kind: "accepted", document: after, patch };

@@ -11,7 +11,7 @@ export interface CableTable {
   rows: readonly { mm2: number; byMethod: Partial<Record<ReferenceMethod, number>> }[];
   /** R1+R2 by size at 20 °C, milliohm per metre. */
   loop: Readonly<Record<number, number>>;
-  /** Earth conductor by size of the line, mm2; a core equal to the line where there is none. */
+  /** Earth conductor by size of the line conductor, mm2; a separate core of the same size where absent. */
   earth?: Readonly<Record<number, number>>;
 }
 
@@ -123,7 +123,10 @@ export const AMBIENT: { air: Factors; ground: Factors } = {
   ],
 };
 
-/** Correction for so many circuits together. Sources: BS 7671 tables 4C1 (bunched) and 4C2 (in the ground, touching). */
+/**
+ * Correction for grouped circuits, by their number. Sources: BS 7671 tables 4C1 (bunched) and 4C2 (in the ground,
+ * touching).
+ */
 export const GROUPING: { air: Factors; ground: Factors } = {
   air: [
     [1, 1],

@@ -78,7 +78,7 @@ interface Carried {
   numbers: string;
 }
 
-/** What a cable carries along its worst segment. */
+/** Ampacity of a cable on its worst segment. */
 function carriedBy(conductor: Conductor, stretch: readonly RunSegment[], { ambientC, grouped }: CircuitAsked): Carried {
   const table = tableOf(conductor);
   const row = rowsOf(conductor).find((r) => r.mm2 === mm2Of(conductor));
@@ -126,7 +126,7 @@ function tries(conductor: Conductor, stretch: readonly RunSegment[], deviceA: nu
   };
 }
 
-/** The largest standard device that a kept conductor stands behind, 40 A at most; the charger may use all of it. */
+/** The largest standard device for an existing conductor, 40 A at most; the charger may use all of it. */
 function keptMostA(conductor: Conductor, segments: readonly RunSegment[], asked: CircuitAsked) {
   const { ampacityA } = carriedBy(conductor, segments, asked);
   const deviceA = DEVICES_A.findLast((d) => d <= Math.min(ampacityA, MOST_KEPT_DEVICE_A) + EPSILON) ?? 0;

@@ -1,4 +1,4 @@
-/** United Kingdom: what is asked of how a charging circuit runs, and of what stands at its ends. */
+/** United Kingdom: checks of a charging circuit's route, and of the devices at its ends. */
 
 import type { CaseDocument, RunSegment } from "#core/case/document/types.ts";
 import { ownValue } from "#core/own-value.ts";
@@ -77,7 +77,7 @@ function surge({ document: { panels }, panel }: Routed): Check {
   );
 }
 
-/** Touch voltage that may stand on an electrode while the neutral's current returns through it, V. */
+/** Permitted touch voltage on an electrode while the neutral's current returns through it, V. */
 const TOUCH_V = 70;
 /** TT: 50 V while 30 mA flow. */
 const TT_V = 50;

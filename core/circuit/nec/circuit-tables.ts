@@ -53,7 +53,7 @@ export const CONDUCTORS: readonly (Row & { size: string })[] = (
   ] as const
 ).map(([size, cu, al, thhn, xhhw]) => ({ size, cu, al, thhn, xhhw }));
 
-/** Correction of 90 °C insulation for ambient temperatures up to so many °C. Source: NEC table 310.15(B)(1). */
+/** Correction of 90 °C insulation by ambient temperature, up to `upToC`. Source: NEC table 310.15(B)(1). */
 export const AMBIENT_90: readonly (readonly [upToC: number, factor: number])[] = [
   [10, 1.15],
   [15, 1.12],
@@ -70,7 +70,7 @@ export const AMBIENT_90: readonly (readonly [upToC: number, factor: number])[] =
   [70, 0.58],
 ];
 
-/** Adjustment for so many current-carrying conductors together. Source: NEC table 310.15(C)(1). */
+/** Adjustment by the number of current-carrying conductors, up to `upTo`. Source: NEC table 310.15(C)(1). */
 export const ADJUSTMENT: readonly (readonly [upTo: number, factor: number])[] = [
   [3, 1],
   [6, 0.8],
@@ -81,7 +81,7 @@ export const ADJUSTMENT: readonly (readonly [upTo: number, factor: number])[] = 
   [Number.POSITIVE_INFINITY, 0.35],
 ];
 
-/** Equipment grounding conductor behind a device of up to so many amperes. Source: NEC table 250.122. */
+/** Equipment grounding conductor by the rating of the device, up to `upToA`. Source: NEC table 250.122. */
 export const EARTH_CONDUCTOR: readonly (readonly [upToA: number, cu: string, al: string])[] = [
   [15, "14 AWG", "12 AWG"],
   [20, "12 AWG", "10 AWG"],

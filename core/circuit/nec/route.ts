@@ -1,4 +1,4 @@
-/** North America: what is asked of how a charging circuit runs, and of what stands at its ends. */
+/** North America: checks of a charging circuit's route, and of the devices at its ends. */
 
 import type { RunSegment } from "#core/case/document/types.ts";
 import { ownValue } from "#core/own-value.ts";
@@ -84,7 +84,7 @@ function protection({ segments, design }: Routed): Check[] {
         checked("protection", "Protection from damage", false, rule, formula, `${at} is exposed to physical damage`),
     ),
     ...where(
-      // What is in a wall is behind it.
+      // A cable in a wall counts as protected behind its surface.
       which(segments, (s, i) => s.exposed === undefined && s.method !== "in-wall" && soft(i, s)),
       (at) => checked("protection", "Protection from damage", null, rule, formula, `${at}: not recorded whether it is`),
     ),

@@ -15,12 +15,12 @@ import { ukTypicalHomes } from "./typical-home.ts";
 
 const SETTINGS_A = [6, 8, 10, 13, 16, 20, 25, 32] as const;
 const DEVICES_A = [6, 10, 16, 20, 25, 32, 40, 45, 50, 63] as const;
-/** A 32 A charger stands on a 40 A device unless the job says 32 A. */
+/** A 32 A charger gets a 40 A device unless the job says 32 A. */
 const USUAL_DEVICE_A = 40;
 const USUAL_MARGIN_A = 1;
 /** Cut-out fuses, A; an unknown one is taken as the smallest. */
 const CUT_OUTS_A = [60, 80, 100] as const;
-/** The charger's current, and the demand with it, up to which the operator is told within 28 days after, A. */
+/** Up to this charging current and demand the operator is notified within 28 days afterwards, A. */
 const TELL_AFTER = { demandA: 60, chargeA: 32, rule: "Network operators' rules: connect, then notify within 28 days" };
 /** Largest device of a charger's circuit, A. */
 const MOST_DEVICE_A = 40;
@@ -126,6 +126,7 @@ export const bs7671: Codebook = {
   charging,
   managed: {
     rule: "BS 7671 722.311.201",
+    usualMarginA: USUAL_MARGIN_A,
     limitA(ratingA, marginA = USUAL_MARGIN_A) {
       return {
         limitA: Math.max(0, ratingA - marginA),

@@ -26,7 +26,13 @@ export const ukLoadKinds: readonly LoadKind[] = [
     ],
     typical: { amps: 32, volts: 230 },
   },
-  { kind: "cooker", label: "Cooker", names: ["oven", "hob", "range", "induction hob"], typical: { va: 10_500 } },
+  {
+    kind: "cooker",
+    label: "Cooker",
+    names: ["oven", "hob", "range", "induction hob"],
+    typical: { va: 10_500 },
+    asks: "socketOnControl",
+  },
   {
     kind: "shower",
     label: "Electric shower",

@@ -1,4 +1,4 @@
-/** What a walk round a home in the United Kingdom asks for. */
+/** Survey fields and their words for the United Kingdom. */
 import type { AsksFor, SurveyRules } from "../survey.ts";
 
 export const ukAsksFor: AsksFor = {

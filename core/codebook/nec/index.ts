@@ -1,4 +1,4 @@
-/** What the NEC editions share; an edition gives its name, its sections and what it changes. */
+/** Rules shared by the NEC editions; an edition adds its name, its sections and its changes. */
 
 import type { RuleSetId } from "#core/case/document/types.ts";
 import { necConductor, SIXTY_DEGREES_UP_TO_A } from "#core/circuit/ampacity.ts";
@@ -21,7 +21,7 @@ import { necTypicalHomes } from "./typical-home.ts";
 
 /** Share of a rating that a continuous set point may take (750.30, 625.42). */
 const SET_POINT_SHARE = 0.8;
-/** A service that nobody could read is taken as the smallest still met, A. */
+/** An unreadable service rating is taken as the smallest that still exists, A. */
 const UNKNOWN_SERVICE_A = 60;
 /** A one-family dwelling's service disconnect (230.79(C)), A. */
 const LEAST_SERVICE_A = 100;

@@ -1,4 +1,4 @@
-/** What a walk round a home in North America asks for. */
+/** Survey fields and their words for North America. */
 import { NEC_310_16 } from "#core/circuit/nec/ampacity-tables.ts";
 import { MEASURED } from "#core/demand/nec/rules.ts";
 import type { AsksFor, SurveyRules } from "../survey.ts";

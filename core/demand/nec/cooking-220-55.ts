@@ -10,7 +10,10 @@ const share = (column: readonly number[], count: number) =>
   (column[Math.min(count, column.length) - 1] as number) / 100;
 const columnCKW = (count: number) => COOKING.columnC[count - 1] ?? COOKING.columnCManyKW + count;
 
-/** A cooktop and up to two wall ovens on one branch circuit are one range (Note 4); every piece stands for itself. */
+/**
+ * A cooktop and up to two wall ovens on one branch circuit are one range (Note 4); without a circuit every appliance
+ * counts separately.
+ */
 function pieces(document: CaseDocument, loads: readonly CountedLoad[]): CountedLoad[] {
   const rest = new Set(
     loads.flatMap((l) => Array.from({ length: l.quantity }, () => ({ ...l, va: l.unitVA, quantity: 1 }))),

@@ -12,7 +12,7 @@ const RULE = MEASURED.rule;
 const days = (n: number | undefined): string => `${showNumber(n ?? 0)} days`;
 const minutes = (n: number | undefined): string => (n === undefined ? "not stated" : `${showNumber(n)} minutes`);
 
-/** What 220.87 asks of a measurement. */
+/** Conditions of 220.87 for a measurement. */
 function conditions(input: DemandInput): Condition[] {
   const measured = measuredAt(input);
   if (!measured) return [];
@@ -94,7 +94,7 @@ function seasonLines(input: DemandInput): Line[] {
       ];
 }
 
-/** What a meter behind which something generates does not see. */
+/** Load that a meter does not record because on-site generation supplies it. */
 const NETTED =
   "The meter may net the home's own generation and so hide load: the generation's own record is to be seen beside it";
 

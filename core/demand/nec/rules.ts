@@ -12,7 +12,7 @@ export interface NecSections {
   lighting: string;
   /** Its demand factors. */
   lightingTiers: string;
-  /** What a charger is counted at. */
+  /** Section for the load of a charger. */
   evLoad: string;
   /** Loads under energy management. */
   management: string;
@@ -58,13 +58,13 @@ export const CLIMATE = {
   manyUnits: { factor: 0.4, clause: "(5)" },
   storage: { factor: 1, clause: "(6)" },
 } as const;
-/** From so many separately controlled units, heating counts as many. 220.82(C), 220.83(B). */
+/** With four or more separately controlled units the "four or more" factor applies. 220.82(C), 220.83(B). */
 export const MANY_UNITS = 4;
 
 /** 220.82(A): the service or feeder carries at least this, A. */
 export const OPTIONAL_LEAST_A = 100;
 
-/** 220.53: so many appliances fastened in place, each of so many VA and more, are counted at the factor. */
+/** 220.53: with this many fastened-in-place appliances of at least `leastVA` each, the factor applies. */
 export const FASTENED = { count: 4, leastVA: 500, factor: 0.75, rule: "NEC 220.53" } as const;
 /** 220.54: each dryer, VA. */
 export const LEAST_DRYER = { va: 5000, rule: "NEC 220.54" } as const;
@@ -81,7 +81,7 @@ export const MEASURED = {
   rule: "NEC 220.87",
 } as const;
 
-/** Table 220.55, household cooking. VA where nothing else is said. */
+/** Table 220.55, household cooking; VA unless another unit is given. */
 export const COOKING = {
   rule: "NEC 220.55",
   /** Up to here it is an appliance fastened in place. */

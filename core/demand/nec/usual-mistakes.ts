@@ -1,4 +1,4 @@
-/** What is often done wrong in a load calculation by article 220. */
+/** Frequent mistakes in a load calculation by article 220. */
 import { showA, showPercent } from "#core/units.ts";
 import { ofKind, without } from "../loads.ts";
 import type { Mistake, Recount } from "../types.ts";
@@ -7,7 +7,7 @@ import { LIGHTING_VA_PER_FT2, TIERS } from "./rules.ts";
 
 const [dwellingTier, dwellingRest] = TIERS.dwellingUnit;
 const [existingTier] = TIERS.existingDwelling;
-/** What it makes where the first tier of the one optional method is taken for that of the other, VA. */
+/** Difference between the first tiers of the two optional methods, VA. */
 const TIER_DIFFERENCE_VA = (dwellingTier.upToVA - existingTier.upToVA) * (dwellingTier.factor - dwellingRest.factor);
 
 const inKVA = (tier: { upToVA: number }) => `${tier.upToVA / 1000} kVA`;

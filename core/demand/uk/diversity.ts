@@ -24,7 +24,7 @@ const currentLine = (
     assumes: [`Current of each use is its watts / ${volts} V`],
   }));
 
-/** So many amperes in full and the rest at a share, with more on top. */
+/** `fullA` amperes in full and the rest at a share, with an optional addition. */
 function firstInFull(
   label: string,
   loads: readonly CountedLoad[],
@@ -114,8 +114,8 @@ function phaseLines(loads: readonly CountedLoad[], input: DemandInput): Line[] {
 }
 
 /**
- * Loads by phase: all on one, or over three. Those whose phase is recorded stand on it; the others are spread, the
- * largest first onto the phase with the least, and chargers onto the one with the most.
+ * Loads by phase: all on one, or over three. Loads with a recorded phase stay on it; the others are spread, the
+ * largest first onto the least loaded phase, and chargers onto the most loaded one.
  */
 function spreadOverPhases(loads: readonly CountedLoad[], phases: number): CountedLoad[][] {
   const result = Array.from({ length: phases }, () => [] as CountedLoad[]);
@@ -129,7 +129,7 @@ function spreadOverPhases(loads: readonly CountedLoad[], phases: number): Counte
   if (phases === 1) return [pieces];
   const ordered = pieces.filter((l) => l.kind !== "ev-charger").sort((a, b) => b.va - a.va || a.id.localeCompare(b.id));
   for (const piece of ordered) result.reduce((best, phase) => (sum(phase) < sum(best) ? phase : best)).push(piece);
-  // Nobody knows which phase a charger without one will be on: the fullest.
+  // A charger without a phase is counted on the most loaded one.
   for (const charger of pieces.filter((l) => l.kind === "ev-charger"))
     result.reduce((most, phase) => (sum(phase) > sum(most) ? phase : most)).push(charger);
   return result;

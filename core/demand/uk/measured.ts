@@ -8,13 +8,13 @@ import { MEASURED } from "./rules.ts";
 
 const RULE = MEASURED.rule;
 
-/** What an average over so many minutes hides; null where it hides too much to be used. */
+/** Factor for peaks hidden by an average over this many minutes; null where the average is too long to be used. */
 const spreadFactor = (minutes: number): number | null =>
   MEASURED.spread.find((s) => minutes <= s.upToMinutes)?.factor ?? null;
 
 const longest = MEASURED.spread[MEASURED.spread.length - 1]?.upToMinutes;
 
-/** What the measured method asks of a measurement. */
+/** Conditions of the measured method for a measurement. */
 function conditions(input: DemandInput): Condition[] {
   const measured = measuredAt(input);
   if (!measured) return [];

@@ -5,10 +5,10 @@ import type { LoadKindId } from "#core/case/document/types.ts";
 export const DIVERSITY = {
   rule: "BS 7671 311.1, after-diversity allowances",
   lighting: 0.66,
-  /** So many amperes in full, the rest at a share. */
+  /** `fullA` amperes in full, the rest at a share. */
   heatingAndPower: { fullA: 10, rest: 0.5 },
   cooker: { fullA: 10, rest: 0.3, socketA: 5 },
-  /** So many of the largest in full, the others at a share. */
+  /** The largest `full` showers in full, the others at a share. */
   showers: { full: 2, rest: 0.25 },
   socketCircuits: { full: 1, rest: 0.4 },
 } as const;
@@ -26,7 +26,7 @@ export const MEASURED = {
   leastDays: 7,
   /** Fewer days than this must lie in the heating season where the home is heated electrically. */
   anySeasonDays: 28,
-  /** What an average over so many minutes hides (Heron's own engineering default). */
+  /** Factors for peaks hidden by an average, by its minutes (Heron's own engineering default). */
   spread: [
     { upToMinutes: 1, factor: 1 },
     { upToMinutes: 10, factor: 1.1 },

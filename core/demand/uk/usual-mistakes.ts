@@ -1,4 +1,4 @@
-/** What is often done wrong in an after-diversity estimate. */
+/** Frequent mistakes in an after-diversity estimate. */
 import { showA } from "#core/units.ts";
 import { ofKind, without } from "../loads.ts";
 import type { Mistake, Recount } from "../types.ts";

@@ -109,8 +109,8 @@ class Growing {
 
 /**
  * @param text the whole file
- * @param usualZone whose clock is tried where the file writes no offset
- * @param onProgress told the share that is read, 0 to 1
+ * @param usualZone time zone to try where the file has no offset
+ * @param onProgress receives the share that has been read, 0 to 1
  * @throws IntervalDataRefused with every wrong line, up to twenty
  */
 export function readCsv(
@@ -243,7 +243,7 @@ export function readCsv(
       },
     };
   Papa.parse<string[]>(text, inChunks);
-  // A line that is no reading and stands before the first or after the last one is a title or a foot.
+  // A line without a reading before the first or after the last one is a title or a footer.
   const feet = doubtful.filter((d) => !/date and time that exists/.test(d.message));
   for (const d of doubtful) if (!feet.includes(d)) problems.add(d.line, d.message);
   problems.refuse();

@@ -63,7 +63,7 @@ function local(name: string): string {
 
 /**
  * @param text the whole file
- * @param onProgress told the share that is read, 0 to 1
+ * @param onProgress receives the share that has been read, 0 to 1
  * @throws IntervalDataRefused
  */
 export function readGreenButton(
@@ -199,7 +199,7 @@ export function readGreenButton(
         tzOffset = Number(text);
         return;
       case "entry": {
-        // Links may stand after what they belong to.
+        // Links may follow the entry that they belong to.
         const made = kind === "block" ? block : kind === "type" ? type : kind === "point" ? point : null;
         if (made) Object.assign(made, { self: entry.self, up: entry.up, related: entry.related });
         return;
@@ -267,7 +267,7 @@ function assemble(
       of[0]?.block.lines[0] ?? null,
     );
   const units = [...new Set(known.map((t) => t.type.uom))];
-  // Energy and power of one home stand beside each other in some files: energy is taken.
+  // Some files contain both energy and power of one home: energy is used.
   const uom = units.includes(72) ? 72 : (units[0] as number);
   if (units.length > 1)
     findings.push({

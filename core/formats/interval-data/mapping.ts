@@ -1,4 +1,4 @@
-/** What the columns of a CSV file mean: guessed from its head and first rows, settled by a person where in doubt. */
+/** Meaning of the columns of a CSV file: guessed from its head and first rows, confirmed by a person when in doubt. */
 import { array, boolean, number, object, string } from "yup";
 import { type DateOrder, readClock, StampReader } from "./stamp.ts";
 
@@ -7,7 +7,7 @@ export type WrittenUnit = (typeof WRITTEN_UNITS)[number];
 
 export interface ValueColumn {
   column: number;
-  /** 0: the whole supply; else the leg or phase. */
+  /** 0: the whole supply; otherwise the leg or phase. */
   phase: 0 | 1 | 2 | 3;
   /** It counts what the home gives away. */
   export: boolean;
@@ -22,10 +22,10 @@ export interface CsvMapping {
   shape: "rows" | "days";
   /** Column of the date, or of date and time in one. */
   date: number;
-  /** Column of the clock time where it stands by itself; null else. */
+  /** Column of the clock time where it is separate; null otherwise. */
   clock: number | null;
   dateOrder: DateOrder;
-  /** What a time stands for: the begin or the end of its interval. */
+  /** Meaning of a timestamp: start or end of its interval. */
   stamps: "start" | "end";
   values: ValueColumn[];
   unit: WrittenUnit;
@@ -33,7 +33,7 @@ export interface CsvMapping {
   means: "interval" | "register";
   /** Column that names the unit of each row; null where none does. */
   unitColumn: number | null;
-  /** Zone whose clock the file goes by; null: as written. */
+  /** Time zone of the timestamps; null: as written. */
   zone: string | null;
 }
 
@@ -81,7 +81,7 @@ export const csvMapping = object({
   zone: string().max(60).defined().nullable(),
 });
 
-/** What cannot be read off the file and is asked. */
+/** Properties that the file does not show and that are asked. */
 export type Doubt = "columns" | "unit" | "date-order" | "value-columns" | "direction";
 
 export interface Guess {
@@ -89,7 +89,7 @@ export interface Guess {
   doubts: Doubt[];
   /** Names of the columns, for the person who settles them. */
   columns: string[];
-  /** The first rows under the head, as they stand. */
+  /** The first rows below the head, unchanged. */
   sample: string[][];
 }
 
@@ -354,7 +354,7 @@ function oneOfEach(values: readonly ValueColumn[]): ValueColumn[] {
   });
 }
 
-/** What is the same in every file of one kind: by this a firm's earlier answer is found again. */
+/** The part that all files of one kind share; a firm's earlier answer is found by it. */
 export const headOf = ({ columns, mapping }: Pick<Guess, "columns" | "mapping">): string =>
   `${mapping.delimiter}${mapping.shape} ${columns.map((c) => c.toLowerCase().replace(/\s+/g, " ")).join("|")}`.slice(
     0,

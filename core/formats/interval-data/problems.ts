@@ -1,4 +1,4 @@
-/** What is wrong with a file of interval data: said with its line, and nothing of the file is taken. */
+/** Problems of a file of interval data, with their lines; a file with problems is refused as a whole. */
 export interface IntervalProblem {
   /** Counted from 1; null where it is of the whole file. */
   line: number | null;

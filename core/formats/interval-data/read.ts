@@ -14,7 +14,7 @@ export interface ReadFile {
   form: string;
 }
 
-/** What a rule set says of files: whose clock is usual, and which order of day and month. */
+/** Conventions of a rule set for files: the usual time zone, and the order of day and month. */
 export interface FileHabits {
   region: "us" | "uk";
   usualZone: string;
@@ -31,7 +31,7 @@ export function textOf(bytes: Uint8Array): string {
   return new TextDecoder(wide ?? "utf-8").decode(bytes);
 }
 
-/** What the columns of a CSV mean, or null for a file that says so itself. */
+/** The meaning of a CSV's columns, or null for a file that defines it. */
 export const guessOf = (text: string, { region }: FileHabits): Guess | null =>
   looksLikeXml(text) ? null : guessCsv(text, region);
 

@@ -29,7 +29,7 @@ function daysOf(year: number, month: number, day: number): number {
   return Date.UTC(year, month - 1, day) / 86_400_000;
 }
 
-/** Days since 1970 of a written date; NaN where it is none, or no day that exists. */
+/** Days since 1970 of a written date; NaN for an invalid or impossible date. */
 export function readDay(text: string, order: DateOrder): number {
   if (/^\d{8}$/.test(text)) return daysOf(+text.slice(0, 4), +text.slice(4, 6), +text.slice(6));
   const named = text.match(MONTH_FIRST);
@@ -46,7 +46,7 @@ export function readDay(text: string, order: DateOrder): number {
 }
 const yearOf = (text: string): number => (text.length <= 2 ? 2000 + Number(text) : Number(text));
 
-/** Seconds after midnight of a written clock time, 24:00 among them; NaN where it is none. */
+/** Seconds after midnight of a written clock time, 24:00 included; NaN for an invalid one. */
 export function readClock(text: string): number {
   const found = text.match(TIME);
   if (!found) return Number.NaN;
@@ -86,7 +86,7 @@ export class StampReader {
     return this.readOther(text.trim());
   }
 
-  /** A date and a time that stand in cells of their own. */
+  /** A date and a time in separate cells. */
   readPair(date: string, clock: string): boolean {
     const seconds = readClock(clock.trim());
     if (!this.readDate(date.trim()) || Number.isNaN(seconds)) return false;
@@ -95,7 +95,7 @@ export class StampReader {
     return true;
   }
 
-  /** Its midnight stands in `wallS`. */
+  /** Puts its midnight into `wallS`. */
   readDate(text: string): boolean {
     if (text !== this.date) {
       const day = readDay(text, this.order);

@@ -2,7 +2,7 @@
 import { wallAt } from "#core/intervals/clock.ts";
 import { countOf, GAP, type IntervalSeries } from "#core/intervals/series.ts";
 
-/** The first line of what was made up: whoever reads it again is told. */
+/** First line of made-up data; readers of the file can recognise it by this line. */
 export const MADE_UP_LINE = "# made up by Heron for practice: no measurement of any home";
 
 const two = (n: number): string => String(n).padStart(2, "0");

@@ -1,4 +1,4 @@
-/** Circuits that are pinned whole: each with what is told of its run. */
+/** Complete reference circuits, each with its run. */
 import type { CaseDocument, Run } from "#core/case/document/types.ts";
 import { knownUkHome, knownUsHome } from "#core/testing/cases.ts";
 
@@ -7,7 +7,7 @@ export interface Pinned {
   run: Run;
   chargeA: number;
   managed?: boolean;
-  /** A feeder stands before the panel, and carries so much, A. */
+  /** Rating of a feeder in front of the panel, A. */
   feederA?: number;
 }
 
@@ -17,7 +17,7 @@ const us = knownUsHome;
 const uk = knownUkHome;
 const [ukMain] = uk().panels as [CaseDocument["panels"][number]];
 
-/** With a garage panel, its feeder told as far as given. */
+/** With a garage panel and the given parts of its feeder. */
 const withGarage = (home: CaseDocument, feeder: CaseDocument["panels"][number]["feeder"]): CaseDocument => ({
   ...home,
   panels: [...home.panels, { id: "garage", name: "Garage", fedFrom: home.panels[0]?.id ?? "", feeder, spaces: 8 }],

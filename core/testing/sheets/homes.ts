@@ -1,4 +1,4 @@
-/** Homes whose whole sheets are kept beside this file, each for what a person who signs should see in it. */
+/** Homes whose whole sheets are stored beside this file, each with its purpose. */
 import type { CaseDocument, Panel } from "#core/case/document/types.ts";
 import { knownUkHome, knownUsHome, US_LOADS, ukCase, usCase, usCaseOn } from "../cases.ts";
 import { onPanel } from "../ways.ts";

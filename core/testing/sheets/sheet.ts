@@ -18,7 +18,7 @@ const whyLines = ({ figure, value, formula, numbers, rule, assumes, changes }: W
   ...changes.map((c) => `  would change it: ${c}`),
 ];
 
-/** One line a link: what it carries of what it may, why, how well it is known, what stands at it. */
+/** One line for each link: its current and limit, the reason, how well it is known, and its faults. */
 function linkLines(links: readonly Link[], tightest: string | null = null): string[] {
   return links.flatMap(({ link, name, carriesA, mayCarryA, decidedBy, known, faults, unknowns, work }) => [
     `${link === tightest ? "> " : "- "}${name} [${link}]: ${showA(carriesA)} of ${mayCarryA === null ? "no limit" : showA(mayCarryA)}, ${decidedBy}; ${known}${work.length > 0 ? `; work ${work.join(", ")}` : ""}`,
@@ -71,7 +71,7 @@ function homeLines(found: Assessment): string[] {
   ];
 }
 
-/** Every line of a method with its working, and the two figures that come of it. */
+/** Every line of a method with its working, and the two resulting figures. */
 function calculationLines({ method, name, applies, lines, leftOut, explain, assumptions }: Calculation): string[] {
   if (!applies) return [];
   return [
@@ -88,7 +88,7 @@ function calculationLines({ method, name, applies, lines, leftOut, explain, assu
   ];
 }
 
-/** The whole sheet of a case: the home as it stands, then every method, then every way. */
+/** The whole sheet of a case: the home today, then every method, then every way. */
 export function sheetOf(document: CaseDocument): string {
   const found = assess(document);
   return [

@@ -35,8 +35,8 @@ export function outletStop({ codebook }: Situation, outlet: Outlet) {
 }
 
 /**
- * What else stands on the outlet or on its circuit; a circuit of general outlets is there for what is plugged in, one of
- * a high-current outlet for that outlet alone.
+ * Other appliances on the outlet or on its circuit. A general circuit may serve any plug; a high-current outlet serves
+ * one appliance.
  */
 function sharedBy({ document, codebook }: Situation, outlet: Outlet): string | null {
   const circuit = circuitOf(document, outlet.circuit)?.circuit;

@@ -63,7 +63,7 @@ function propose(s: Situation, panel: Panel, circuit: Circuit): Proposal | Refus
         reason("no-spare-circuit", `The conductor of ${name}, ${conductor.size}, is not in the tables`, "Site survey"),
       ],
     };
-  // Along a run that was entered the conductor carries what it does there; else what its size may.
+  // The ampacity along the entered run, otherwise by the conductor's size.
   const asked = askedOf(document, codebook, charging.minimumA, conductor);
   const along = asked && codebook.circuit.keptMostA(conductor, asked.segments, asked);
   const mostDeviceA = along?.deviceA ?? charging.deviceOnConductorA(rated);

@@ -6,7 +6,10 @@ import { type Reason, reason } from "../reasons.ts";
 import type { Situation, Way } from "../types.ts";
 import { onNewCircuit, panelServes, panelTroubles, withOwnBoard } from "../work.ts";
 
-/** What an own board answers to: a board that is full or left alone, a type AC RCD, a feeder or bus in the way. */
+/**
+ * Reasons for a separate board: the panel is full or left untouched, it has a type AC RCD, or a feeder or bus is too
+ * small.
+ */
 function causes(s: Situation): Reason[] {
   const { path, codebook, home, wanted } = s;
   const inTheWay = path.links.find(
@@ -45,7 +48,7 @@ export const separateBoard = {
   phrase: ({ chargeA }) => `${withArticle(showA(chargeA))} charger on a board of its own`,
   propose(s) {
     const { codebook, path } = s;
-    // What is unsafe is made safe, not left behind.
+    // An unsafe panel is repaired, not left in use.
     const unsafe = path.panels.find((p) => p.condition === "unsafe");
     const unsafeFault = unsafe && path.faults.find((f) => f.finding.link === linkId.panel(unsafe.id));
     if (unsafeFault)

@@ -25,7 +25,7 @@ interface Larger {
   name: string;
 }
 
-/** What can be had beside what is there, the smallest first. */
+/** The available larger supplies, the smallest first. */
 function largerSupplies({ document, codebook, home }: Situation): Larger[] {
   const { system } = document.supply;
   const more = codebook.supplyRatingsA
@@ -61,8 +61,8 @@ export function homeOnSupply(
 }
 
 /**
- * Three phases: the board stays on the first and the charger takes the second, as long as one phase carries the house;
- * else the loads are divided, and nobody knows yet how.
+ * Three phases: the board stays on the first phase and the charger takes the second, if one phase can carry the house.
+ * Otherwise the loads must be divided, and their phases are unknown.
  */
 function onPhases(document: CaseDocument, houseOnOne: boolean, measuredA: number): CaseDocument {
   if (!houseOnOne) return document;
@@ -86,7 +86,10 @@ function onPhases(document: CaseDocument, houseOnOne: boolean, measuredA: number
 /** Where the charger's circuit starts on the larger supply. */
 type Start = "its panel" | "main panel" | "own board";
 
-/** The smallest supply that carries the house and the charger; else the largest that is made, if it is larger at all. */
+/**
+ * The smallest supply that carries the house and the charger; otherwise the largest available one, if it is larger
+ * than today's.
+ */
 function askedFor(s: Situation): Larger | undefined {
   const { home, wanted, document } = s;
   const larger = largerSupplies(s);

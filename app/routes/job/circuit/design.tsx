@@ -119,7 +119,7 @@ export function Checks({ way }: { way: WayJudgement & { circuit: CircuitDesign }
   );
 }
 
-/** What fails comes first, then what somebody must confirm. */
+/** Failing checks first, then checks to confirm. */
 const inOrder = (checks: readonly Check[]): Check[] => [
   ...checks.filter((c) => c.passes === false),
   ...checks.filter((c) => c.passes === null),
@@ -156,7 +156,7 @@ function CheckTable({ checks }: { checks: readonly Check[] }) {
   );
 }
 
-/** How many sizes stand on either side of the chosen one. */
+/** Number of sizes shown on either side of the chosen one. */
 const BESIDE = 2;
 
 function Sizes(props: { asked: CircuitAsked; design: CircuitDesign; codebook: Codebook; mayChoose: boolean }) {

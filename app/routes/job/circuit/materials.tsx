@@ -1,4 +1,4 @@
-/** What the way takes: material as it is bought, and hours by task. */
+/** Materials of the way as they are bought, and hours by task. */
 
 import { showMoney } from "#core/estimate/estimate.ts";
 import { hoursIn, materialsIn } from "#core/estimate/materials.ts";

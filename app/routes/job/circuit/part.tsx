@@ -27,7 +27,10 @@ const CROSSING_NAMES: Record<(typeof CROSSINGS)[number], string> = {
   heatedFloors: "Heated floors",
 };
 
-/** A part with another method keeps its conductor type where that may run so, else takes the first that may. */
+/**
+ * A segment with another method keeps its conductor type if the method allows it; otherwise it gets the first allowed
+ * type.
+ */
 function withMethod(segment: RunSegment, method: string, rules: CircuitRules, ofRun?: string): RunSegment {
   const kept = { ...segment, method };
   const type = rules.types.find((t) => t.id === typeOf(rules, kept, ofRun));
@@ -150,7 +153,7 @@ function FromPhoto({ index, onTake }: { index: number; onTake(length: RunSegment
   );
 }
 
-/** What has been entered about a part beside its length, in a few words. */
+/** The entered details of a segment, in a few words. */
 function entered({
   rise,
   bendDegrees,

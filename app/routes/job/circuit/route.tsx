@@ -17,12 +17,12 @@ import { SingleLine } from "./single-line.tsx";
 export const meta = stepMeta("Circuit");
 export { StepTrouble as ErrorBoundary };
 
-/** The way that was decided, else the recommended one. */
+/** The circuit of the decided way, otherwise of the recommended one. */
 export default function Circuit({ params: { jobId } }: Route.ComponentProps) {
   const { document } = useJob();
   const { assessment } = useJobLater();
   const taken = takenWay(assessment);
-  // What is recommended may change while its run is entered; the way that one works on stays.
+  // The recommendation may change while a run is entered; the way being edited stays selected.
   const [held, setHeld] = useState(taken?.way);
   const way = assessment.decided ? taken : (assessment.ways.find((w) => w.way === held) ?? taken);
   const [drawing, setDrawing] = useState<number | null>(null);

@@ -21,7 +21,7 @@ export function Routes() {
   const { lengthUnit } = codebookOf(document.rules);
   const others = document.otherRuns ?? [];
   const routes = useMemo(() => (job?.document.otherRuns?.length ? routesOf(job.document, job.prices.book) : []), [job]);
-  /** Today's run is kept as it is, and the copy of it is worked on. */
+  /** Stores today's run as an alternative and continues on a copy. */
   const copy = () => {
     const { document: now } = store.getState();
     if (!now.run) return;

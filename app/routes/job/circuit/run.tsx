@@ -53,7 +53,7 @@ export function Run({ rules, managed, onDraw }: Props) {
       length: last?.length ?? usualRun.length,
       ...(last?.conductorType && { conductorType: last.conductorType }),
     };
-    // The usual length is no answer until somebody confirms it.
+    // The usual length must be confirmed before it counts as an answer.
     store.edit([
       ...setValue(now, "/run/segments", [...before, next]),
       ...markAssumed(now, [assumedKey.partLength(before.length)], true),
@@ -91,7 +91,7 @@ export function Run({ rules, managed, onDraw }: Props) {
   );
 }
 
-/** What holds for all parts, and the schools of practice that change a circuit. */
+/** Fields of the whole run, and practice options that change a circuit. */
 function WholeRun() {
   const { document } = useJob();
   const store = useJobStore();
@@ -120,6 +120,17 @@ function WholeRun() {
         usual=""
         hint={document.run?.grouped === undefined ? "Only its own are counted" : undefined}
       />
+      {codebook.region === "us" && (
+        <CaseChoice
+          label="Terminals of this run"
+          pointer="/run/terminalC"
+          none="as chosen for the job"
+          options={[
+            { value: 60, label: "60 °C" },
+            { value: 75, label: "75 °C, marked at both ends" },
+          ]}
+        />
+      )}
       <CaseNumber
         label="Allowance, %"
         pointer="/run/allowancePercent"

@@ -1,4 +1,4 @@
-/** Dragging of rows in the ledger; fetched when somebody first reaches for one. */
+/** Dragging of rows in the ledger; loaded on the first drag. */
 import { closestCenter, DndContext, type DragEndEvent, type DragOverEvent } from "@dnd-kit/core";
 import type { RefObject } from "react";
 import type { Pressed } from "#ui/drag/first-reach.ts";
@@ -9,7 +9,7 @@ interface Props {
   /** Ids of the loads in the order of the rows. */
   loads: readonly string[];
   pressed: Pressed;
-  /** A load comes to stand where another one stands. */
+  /** Moves a load to the place of another one. */
   onMove(id: string, onto: string): void;
 }
 

@@ -1,6 +1,6 @@
 /** The ledger: every load of the home with its nameplate, editable in place. */
-import { CloseOutlined, CopyOutlined, HolderOutlined } from "@ant-design/icons";
-import { Select } from "antd";
+import { ClockCircleOutlined, CloseOutlined, CopyOutlined, HolderOutlined } from "@ant-design/icons";
+import { Checkbox, Select } from "antd";
 import { type InputHTMLAttributes, type KeyboardEvent, memo, Suspense, useMemo, useRef } from "react";
 import { moveLoad } from "#core/case/document/move-load.ts";
 import { removeLoad } from "#core/case/document/remove-load.ts";
@@ -8,6 +8,7 @@ import { setValue, valueAt } from "#core/case/document/set-value.ts";
 import type { Load } from "#core/case/document/types.ts";
 import { showNameplate } from "#core/case/laws/quick-entry.ts";
 import { codebookOf } from "#core/codebook/index.ts";
+import type { LoadKind } from "#core/codebook/types.ts";
 import { countedLoads } from "#core/demand/loads.ts";
 import { NO_UNITS, parseNameplate, parseNumber, parseQuantity } from "#core/quantity/parse.ts";
 import { assumedKey } from "#core/survey/assumed.ts";
@@ -57,7 +58,7 @@ export function Ledger() {
         { id: "", name: `Not placed on a ${codebook.words.board}`, rows: rows.filter((r) => !r.load.panel) },
       ].filter((g) => g.rows.length > 0)
     : [{ id: "", name: "", rows }];
-  // As the rows stand, panel by panel.
+  // In the order of the rows, panel by panel.
   const order = groups.flatMap((g) => g.rows.map((r) => r.index));
   const placeOf = new Map(order.map((index, place) => [index, place]));
   return (
@@ -94,6 +95,7 @@ export function Ledger() {
                 below={order[(placeOf.get(index) as number) + 1]}
                 va={counted[index]?.va ?? 0}
                 fixedVA={kind?.fixedVA}
+                asks={kind?.asks}
                 kindLabel={kind?.label ?? load.kind}
                 volts={assessment.supply.volts}
                 panels={choices}
@@ -133,13 +135,15 @@ interface RowProps {
   below: number | undefined;
   va: number;
   fixedVA: number | undefined;
+  /** An additional question for this kind of load. */
+  asks: LoadKind["asks"];
   kindLabel: string;
   volts: number;
-  /** The panels it may stand on; none to choose from where there is only one. */
+  /** The panels to choose from; empty where there is only one. */
   panels: Choices;
   /** The rule set's word for a panel. */
   board: string;
-  /** The supply has three phases, and the load stands on one of them. */
+  /** The supply has three phases, and each load is on one of them. */
   phases: boolean;
 }
 
@@ -150,6 +154,7 @@ const Row = memo(function Row({
   below,
   va,
   fixedVA,
+  asks,
   kindLabel,
   volts,
   panels,
@@ -164,6 +169,9 @@ const Row = memo(function Row({
         <LabelField at={at} kindLabel={kindLabel} />
         <PicturesOf thing={`load:${load.id}`} name={name} />
         {load.label !== undefined && load.label !== kindLabel && <span className={styles.kind}>{kindLabel}</span>}
+        {load.existing === false && <span className={styles.planned}>planned</span>}
+        {asks === "controlled" && <ControlledField at={at} name={name} pieces={load.quantity ?? 1} />}
+        {asks === "socketOnControl" && <SocketOnControl at={at} name={name} />}
         {panels.length > 0 && (
           <RowChoice
             pointer={`${at}/panel`}
@@ -197,7 +205,7 @@ const Row = memo(function Row({
       </td>
       <td className={`${styles.number} figure`}>{showVA(va)}</td>
       <td className={styles.actions}>
-        <Actions index={index} above={above} below={below} name={name} />
+        <Actions index={index} above={above} below={below} name={name} isPlanned={load.existing === false} />
       </td>
     </tr>
   );
@@ -232,8 +240,52 @@ const RowChoice = memo(function RowChoice(props: {
   );
 });
 
-const Actions = memo(function Actions(props: Pick<RowProps, "index" | "above" | "below"> & { name: string }) {
-  const { index, above, below, name } = props;
+/** How many units of a heating load are controlled separately; each piece where nothing has been entered. */
+const ControlledField = memo(function ControlledField(props: { at: string; name: string; pieces: number }) {
+  const { at, name, pieces } = props;
+  const pointer = `${at}/controlled`;
+  const field = useCaseText<number>({
+    pointer,
+    show: (v) => (v === undefined ? "" : String(v)),
+    read: (text) => {
+      if (text.trim() === "") return { value: undefined };
+      const read = parseQuantity(text, NO_UNITS, "");
+      return "problem" in read ? read : { value: read.value };
+    },
+  });
+  const label = `Separately controlled units of ${name}`;
+  return (
+    <div className={styles.asked}>
+      <span aria-hidden="true">controlled separately:</span>
+      <Cell
+        pointer={pointer}
+        field={field}
+        input={{ inputMode: "numeric", "aria-label": label, placeholder: String(pieces) }}
+      />
+    </div>
+  );
+});
+
+const SocketOnControl = memo(function SocketOnControl({ at, name }: { at: string; name: string }) {
+  const store = useJobStore();
+  const pointer = `${at}/socketOnControl`;
+  const value = useJobPart((job) => valueAt(job.document, pointer)) === true;
+  return (
+    <Checkbox
+      className={styles.asked}
+      aria-label={`A socket on the control of ${name}`}
+      checked={value}
+      onChange={(e) => store.edit(setValue(store.getState().document, pointer, e.target.checked || undefined))}
+    >
+      a socket on its control
+    </Checkbox>
+  );
+});
+
+const Actions = memo(function Actions(
+  props: Pick<RowProps, "index" | "above" | "below"> & { name: string; isPlanned: boolean },
+) {
+  const { index, above, below, name, isPlanned } = props;
   const store = useJobStore();
   const load = () => store.getState().document.loads[index] as Load;
   const copy = () =>
@@ -253,6 +305,18 @@ const Actions = memo(function Actions(props: Pick<RowProps, "index" | "above" | 
         }}
       >
         <HolderOutlined />
+      </button>
+      <button
+        type="button"
+        aria-label={`${name} is planned, not there yet`}
+        title="Planned, not there yet"
+        aria-pressed={isPlanned}
+        className={styles.act}
+        onClick={() =>
+          store.edit(setValue(store.getState().document, `/loads/${index}/existing`, isPlanned ? undefined : false))
+        }
+      >
+        <ClockCircleOutlined />
       </button>
       <button type="button" aria-label={`Copy ${name}`} className={`${styles.act} ${styles.atDesk}`} onClick={copy}>
         <CopyOutlined />
@@ -283,7 +347,7 @@ function moveInColumn(event: KeyboardEvent<HTMLInputElement>) {
   input.select();
 }
 
-/** The control of a cell, and the words under it: what is wrong, who else is in it, what two people changed at once. */
+/** The input of a cell, and the messages below it: its problem, another person in it, an open conflict. */
 function Cell(props: {
   pointer: string;
   field: ReturnType<typeof useCaseText>;

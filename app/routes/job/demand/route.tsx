@@ -37,7 +37,7 @@ export default function Demand({ params: { jobId } }: Route.ComponentProps) {
   );
 }
 
-/** Loads whose nameplates nobody has read, with one press for somebody who has compared them all. */
+/** Loads with assumed nameplates, and one button to confirm them all. */
 function AssumedLoads() {
   const store = useJobStore();
   const count = useJobPart((job) => assumedLoads(job.document).length);

@@ -1,4 +1,4 @@
-/** A second opinion: someone else's total, and which usual mistake gives that number. */
+/** A second opinion: another person's total, and the usual mistake that gives this number. */
 import { Input } from "antd";
 import { useState } from "react";
 import type { Assessment } from "#core/assess.ts";

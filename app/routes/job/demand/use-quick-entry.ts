@@ -34,7 +34,7 @@ export function useQuickEntry(codebook: Codebook, volts: number) {
     text,
     refused,
     add,
-    /** What stands under the field: what was understood so far, or what came of the last entry. */
+    /** The text below the field: the understood input, or the result of the last entry. */
     said:
       refused ??
       (read === null
@@ -53,7 +53,7 @@ export function useQuickEntry(codebook: Codebook, volts: number) {
       setText("");
       setRefused(null);
     },
-    /** Rows pasted from a spreadsheet: those understood are entered, the others told by their line. */
+    /** Rows pasted from a spreadsheet: understood rows are entered, the others are reported by line. */
     pasteRows(pasted: readonly string[]) {
       const rows = pasted.map((row, i) => {
         const plain = row.replaceAll("\t", " ");

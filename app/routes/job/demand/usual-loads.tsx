@@ -6,7 +6,7 @@ import type { Codebook } from "#core/codebook/types.ts";
 import { useJobStore } from "#ui/job-store/use-job.tsx";
 import styles from "./demand.module.css";
 
-/** With so many loads the list is in the way of the ledger. */
+/** With more loads than this the list is collapsed. */
 const FEW_LOADS = 4;
 
 interface Props {

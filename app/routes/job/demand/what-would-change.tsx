@@ -1,4 +1,4 @@
-/** What would change the answer, computed: single changes, the charger's treatments, and a load that is planned. */
+/** Computed effects of changes: single changes, the treatments of the charger, and a planned load. */
 import { Input } from "antd";
 import { memo, useState } from "react";
 import { assess, governingOf, largestUnmanaged } from "#core/assess.ts";
@@ -99,7 +99,7 @@ const Changes = memo(function Changes({ job: { document, assessment, prices } }:
   );
 });
 
-/** What a load that is only planned would do; nothing is entered. */
+/** The effect of a planned load, without entering it. */
 function Planned() {
   const { document, assessment, prices } = useJob();
   const [text, setText] = useState("");

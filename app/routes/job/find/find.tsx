@@ -35,7 +35,7 @@ const grouped = (all: readonly Found[]) =>
   })).filter((group) => group.options.length > 0);
 
 interface Props {
-  /** What is sought; keys that were pressed before the field had the focus are in it. */
+  /** The search text; it includes keys pressed before the field had the focus. */
   text: string;
   onText(text: string): void;
   onGo(to: Place): void;

@@ -1,8 +1,8 @@
-/** Brings the hand to a thing once its step is drawn: focused, in the middle of the screen. */
+/** Focuses a search result once its step is drawn, in the middle of the screen. */
 import type { StepPlace } from "#core/find/find.ts";
 
 const PATIENCE_MS = 20_000;
-/** How long the hand must have stayed for a place to count as reached. */
+/** Frames of uninterrupted focus after which the result counts as reached. */
 const STAND_FRAMES = 30;
 
 /** The control that a place names, where it is drawn. */
@@ -19,7 +19,7 @@ function controlOf(to: StepPlace): HTMLElement | null {
     const within = (to.section && document.getElementById(to.section)) || document;
     const label = [...within.querySelectorAll<HTMLLabelElement>("label[for]")].find((l) => l.textContent === to.field);
     const control = label && document.getElementById(label.htmlFor);
-    // A row of buttons stands for its first one.
+    // The first button of a group is focused.
     return control?.matches("input, button, textarea, select")
       ? control
       : (control?.querySelector<HTMLElement>("input, button") ?? null);
@@ -30,8 +30,8 @@ function controlOf(to: StepPlace): HTMLElement | null {
 const isControl = ({ load, device, field, pointer }: StepPlace) => Boolean(load ?? device ?? field ?? pointer);
 
 /**
- * Waits until the place is drawn, then goes there, again if the closing dialog takes the hand back; gives up after a
- * while, or once the person presses anything.
+ * Waits until the target is drawn and focuses it, again if the closing dialog takes the focus back. It gives up after
+ * a while, or once a key or the pointer is pressed.
  */
 export function standOn(to: StepPlace): void {
   const gaveUp = new AbortController();

@@ -1,4 +1,4 @@
-/** What is found for the letters typed: things of this job at once, other jobs as the server answers. */
+/** Search results for the typed letters: this job's at once, other jobs' from the server. */
 import { useEffect, useMemo, useState } from "react";
 import { codebookOf } from "#core/codebook/index.ts";
 import { type Found, findable, matching } from "#core/find/find.ts";
@@ -10,7 +10,7 @@ import { ask } from "#ui/live/line.ts";
 const ASK_AFTER_MS = 150;
 const PATIENCE_MS = 4000;
 
-/** What can be done from anywhere in a job. */
+/** Actions that are available anywhere in a job. */
 export const ACTIONS = {
   undo: "Undo",
   redo: "Redo",

@@ -1,11 +1,11 @@
-/** Something that is told once, or for each day of the week where the days differ. */
+/** A value entered once, or for each day of the week where days differ. */
 import { Button } from "antd";
 import type { ReactNode } from "react";
 import { WEEKDAYS } from "#core/need/need.ts";
 import styles from "./need.module.css";
 
 export function ByDay(props: {
-  /** What differs: "hours", "distance". */
+  /** The value that differs by day: "hours", "distance". */
   what: string;
   on: boolean;
   onDiffer(): void;

@@ -1,4 +1,4 @@
-/** The cars: a class to begin with, and what of it is told otherwise. */
+/** The cars: a class to start with, and the figures that replace those of the class. */
 import { CloseOutlined, UpOutlined } from "@ant-design/icons";
 import { Button } from "antd";
 import { setValue } from "#core/case/document/set-value.ts";
@@ -42,7 +42,7 @@ export function Cars() {
   const add = () => {
     const { document: now } = store.getState();
     const cars = now.need?.cars ?? [];
-    // The usual distance is no answer until somebody confirms it.
+    // The usual distance must be confirmed before it counts as an answer.
     store.edit([
       ...setValue(now, "/need/cars", [...cars, usualCar]),
       ...markAssumed(now, [assumedKey.carDistance(cars.length)], true),

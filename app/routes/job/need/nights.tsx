@@ -1,4 +1,4 @@
-/** What the nights ask for, the smallest current that is enough, and what each current means in people's words. */
+/** The need of the nights, the smallest sufficient current, and each current in everyday terms. */
 import { Suspense } from "react";
 import { codebookOf } from "#core/codebook/index.ts";
 import type { Region } from "#core/codebook/types.ts";
@@ -14,7 +14,7 @@ import { drawnLater, useJob, useJobPart } from "#ui/job-store/use-job.tsx";
 import { Figure } from "#ui/why/why-sheet.tsx";
 import styles from "./need.module.css";
 
-/** Charts are fetched where they stand. */
+/** Charts are loaded where they are shown. */
 const WeekChart = lazyPart(() => import("./week-chart.tsx"));
 
 export function Nights() {
@@ -54,7 +54,7 @@ const Result = drawnLater(function Result({ document, assessment }) {
   );
 });
 
-/** The smallest current that is enough, said honestly; else which night it is that asks too much, and what would help. */
+/** The smallest sufficient current; without one, the night with the largest need, and changes that would help. */
 function enough({ slowIsEnough, smallest, hardest, currents }: NeedResult, outlet: string): string {
   if (hardest.hoursCount === 0)
     return "The car is never plugged in while it may charge: the hours would have to change.";

@@ -4,7 +4,8 @@ import { setValue } from "#core/case/document/set-value.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import { loadName } from "#core/demand/loads.ts";
 import { AMPERE_UNITS, ENERGY_UNITS } from "#core/quantity/parse.ts";
-import { CaseChoice, CaseNumber, CaseSwitch, CaseWindow, CaseYesNo } from "#ui/case-field/case-field.tsx";
+import { showA } from "#core/units.ts";
+import { CaseChoice, CaseNumber, CaseNumbers, CaseSwitch, CaseWindow, CaseYesNo } from "#ui/case-field/case-field.tsx";
 import { Fields } from "#ui/field/field.tsx";
 import { Section } from "#ui/frame/sheet.tsx";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
@@ -65,6 +66,14 @@ export default function Need() {
       <Section id="charger" title="Charger">
         <Fields>
           <CaseNumber label="Largest current" pointer="/charger/maxA" units={AMPERE_UNITS} usual="A" />
+          <CaseNumbers
+            label="Current settings"
+            pointer="/charger/settableA"
+            units={AMPERE_UNITS}
+            usual="A"
+            placeholder={codebook.charging.settingsA.join(", ")}
+            hint="as its manual lists them; the usual ones where it is empty"
+          />
           <CaseChoice
             label="Connection"
             pointer="/charger/connection"
@@ -75,6 +84,15 @@ export default function Need() {
             ]}
           />
           <CaseSwitch label="Can be managed by clamps" pointer="/charger/managed" fallback />
+          {codebook.managed.usualMarginA !== undefined && (
+            <CaseNumber
+              label="Margin of the clamps' limit"
+              pointer="/options/managedMarginA"
+              units={AMPERE_UNITS}
+              usual="A"
+              hint={`below the rating that is protected; ${showA(codebook.managed.usualMarginA)} where it is empty`}
+            />
+          )}
           {others.length > 0 && (
             <CaseChoice
               label="Waits for"

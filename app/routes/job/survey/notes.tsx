@@ -19,7 +19,7 @@ export function Notes() {
   const [text, setText] = useKeptText(`heron-notes-${visit.personId}-${store.jobId}`);
   const [said, setSaid] = useState("");
   const typed = useDeferredValue(text);
-  // What is shown is read again when it is entered: the case may have changed meanwhile.
+  // The preview is read again on entering, as the case may have changed meanwhile.
   const lines = useMemo(() => readNotes(typed, document, freshId).lines, [typed, document]);
   const { survey } = codebookOf(document.rules);
   const count = lines.filter(isUnderstood).length;

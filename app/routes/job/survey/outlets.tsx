@@ -26,7 +26,7 @@ export const Outlets = drawnLater(function Outlets({ document }) {
     const outlet: Outlet = { id: freshId("outlet"), type: codebook.survey.usualOutlet };
     store.edit([
       ...addOutlet(now, outlet),
-      // A type to begin with is no answer until somebody confirms it.
+      // The suggested type must be confirmed before it counts as an answer.
       ...markAssumed(now, [assumedKey.outletType(outlet.id)], true),
     ]);
   }

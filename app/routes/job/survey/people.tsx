@@ -1,4 +1,4 @@
-/** Who has to agree, and how to get in. */
+/** People who have to agree, and access to the home. */
 import { Button } from "antd";
 import type { PermissionFrom, PermissionState } from "#core/case/document/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";

@@ -1,4 +1,4 @@
-/** The supply: rating, system, earthing, conductors, and what else stands between the street and the panel. */
+/** The supply: rating, system, earthing, conductors, and equipment between the street and the panel. */
 import { codebookOf } from "#core/codebook/index.ts";
 import { AMPERE_UNITS, OHM_UNITS } from "#core/quantity/parse.ts";
 import { showA } from "#core/units.ts";
@@ -19,7 +19,7 @@ const SYSTEMS = {
 export function SupplySection() {
   const { document, assessment } = useJob();
   const codebook = codebookOf(document.rules);
-  const { words, asksFor, survey } = codebook;
+  const { words, asksFor, survey, leastSupplyA } = codebook;
   return (
     <Section
       id="supply"
@@ -94,6 +94,13 @@ export function SupplySection() {
             label="Emergency disconnect outdoors"
             pointer="/supply/emergencyDisconnect"
             source="supply.emergencyDisconnect"
+          />
+        )}
+        {leastSupplyA && (document.supply.ratingA ?? leastSupplyA.value) < leastSupplyA.value && (
+          <CaseYesNo
+            label="Accepted below the minimum"
+            pointer="/supply/belowMinimumAccepted"
+            hint="yes only where the authority has agreed in writing"
           />
         )}
         <CaseYesNo

@@ -12,7 +12,7 @@ import { useVisit } from "../use-visit.ts";
 import { useWorked } from "./use-worked.ts";
 import styles from "./ways.module.css";
 
-/** So many dates stand on the scale. */
+/** Number of dates on the scale. */
 const TICKS = 5;
 
 export const Calendar = memo(function Calendar({ ways, book }: { ways: readonly WayJudgement[]; book: PriceBook }) {
@@ -76,7 +76,7 @@ export const Calendar = memo(function Calendar({ ways, book }: { ways: readonly 
 
 type Placed = ReturnType<typeof schedule>;
 
-/** Steps that run at the same time stand under each other. */
+/** Simultaneous steps are drawn in separate rows. */
 function rowOf(placed: Placed, index: number): number {
   const taken = new Set<number>();
   const own = placed[index];

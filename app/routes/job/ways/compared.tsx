@@ -60,7 +60,7 @@ export const Compared = memo(function Compared({
   );
 });
 
-/** The path of both, link by link; what differs stands out. */
+/** The paths of both ways link by link, with differences highlighted. */
 function LinkByLink({ ways: [one, other] }: { ways: readonly [WayJudgement, WayJudgement] }) {
   const ids = [...new Set([...one.path, ...other.path].map((l) => l.link))];
   const of = (way: WayJudgement, id: string) => way.path.find((l) => l.link === id);
@@ -97,7 +97,7 @@ function LinkByLink({ ways: [one, other] }: { ways: readonly [WayJudgement, WayJ
   );
 }
 
-/** What the price is made of, before margin and tax. */
+/** The lines of the price, before margin and tax. */
 function Lines({ lines, currency }: { lines: readonly PriceLine[]; currency: Currency }) {
   if (lines.length === 0) return null;
   return (

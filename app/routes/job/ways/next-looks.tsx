@@ -1,4 +1,4 @@
-/** What to check next: which looks can still turn the answer, at which value, and which cannot. */
+/** The next value to check: which looks can still change the answer, at which value, and which cannot. */
 import { memo } from "react";
 import { Link } from "react-router";
 import { DRAWS } from "#core/decide/looks.ts";

@@ -1,4 +1,4 @@
-/** What each policy takes, in one line: one sees whether the recommendation is robust, and chooses what decides. */
+/** The recommendation of each policy on one line, to show whether it is robust and to choose the policy. */
 
 import { memo } from "react";
 import type { AssessedCase } from "#core/assessed-case.ts";

@@ -27,7 +27,7 @@ import { SheetOfWays } from "./sheet-of-ways.tsx";
 import styles from "./ways.module.css";
 import { WhatIfPanel } from "./what-if.tsx";
 
-/** Replaying is fetched when somebody asks for it. */
+/** The replay is loaded on request. */
 const Nights = lazyPart(() => import("./nights/nights.tsx"));
 
 /** Whether clamps or a splitter really give a full car in the morning. */

@@ -22,7 +22,7 @@ import { useWorked } from "./use-worked.ts";
 import styles from "./ways.module.css";
 import { daysBetween } from "./words.ts";
 
-/** Steps in which somebody else is asked. */
+/** Steps that need another party's approval. */
 const ASKED: Readonly<Record<string, string>> = {
   owner: "owner or association",
   authority: "authority",
@@ -119,7 +119,7 @@ const rows = (drawn: Readonly<Record<string, DrawnPrice>>, worked: Worked, car: 
 export const SheetOfWays = memo(function SheetOfWays(props: {
   job: AssessedCase;
   ways: readonly WayJudgement[];
-  /** What the recommended one is called. */
+  /** The label of the recommended way. */
   mark: string;
   chosen: readonly string[];
   onChoose(way: string): void;

@@ -1,4 +1,4 @@
-/** What looks can turn, and in how many draws the recommendation stands, worked out by two threads of their own. */
+/** The effect of each look, and the share of draws with today's recommendation, computed in two threads. */
 import { useEffect, useState } from "react";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { DRAWS, type ValueOfLooks, valueOfLooks } from "#core/decide/looks.ts";
@@ -7,7 +7,7 @@ import { useJobAtRest } from "#ui/job-store/use-job.tsx";
 import { newDecideWorker } from "./new-decide-worker.ts";
 
 export interface Looks extends ValueOfLooks {
-  /** Share of the draws in which today's recommendation stands; null until all are drawn. */
+  /** Share of the draws with today's recommendation; null until all are drawn. */
   stands: number | null;
 }
 
@@ -28,8 +28,8 @@ async function share(threads: Threads, pieces: number, wanted: () => boolean, ta
 }
 
 /**
- * @param onFound is told the looks as soon as they are known, and again with the draws
- * @returns stops asking
+ * @param onFound receives the looks as soon as they are known, and again with the draws
+ * @returns a function that cancels
  */
 function ask(threads: Threads, document: CaseDocument, book: PriceBook, onFound: (looks: Looks) => void): () => void {
   let stopped = false;

@@ -1,4 +1,7 @@
-/** Sliders and switches beside the sheet: everything is computed anew, nothing is touched until it is kept. */
+/**
+ * Sliders and switches beside the sheet: the trial is computed completely, and the case changes only when it is
+ * applied.
+ */
 
 import { Button, Switch } from "antd";
 import { createPatch } from "rfc6902";

@@ -92,7 +92,7 @@ function useImage(address: string): HTMLImageElement | null {
   return image;
 }
 
-/** How wide the picture stands in its frame, so that all of it is seen; 0 before that is known. */
+/** Width at which the whole picture fits its frame; 0 before layout. */
 function useWidth(frame: RefObject<HTMLDivElement | null>, photo: Pick<ShownPhoto, "width" | "height">): number {
   const [width, setWidth] = useState(0);
   useEffect(() => {

@@ -1,16 +1,16 @@
-/** The marks of a picture while they are drawn: what stands, what is being drawn, what is chosen, what can be undone. */
+/** The marks of a picture during drawing: finished marks, the current one, the selection, and undo. */
 import { useState } from "react";
 import type { MarkKind, PhotoMark, Point } from "#core/survey/photo-marks.ts";
 
 /** A kind of mark to draw, or `choose` to move what is there. */
 export type Tool = MarkKind | "choose";
 
-/** Shorter than this, in pixels, a drag was a slip of the hand. */
+/** A shorter drag, in pixels, is ignored as accidental. */
 const SHORTEST_PX = 12;
 
 /**
- * @param distancePx how far two points of the picture are apart on the screen
- * @param onChange is told every time the marks that stand are other ones
+ * @param distancePx distance of two points of the picture on the screen
+ * @param onChange called whenever the finished marks change
  */
 export function useMarks(
   first: readonly PhotoMark[],

@@ -26,7 +26,7 @@ const WAYS = [
   { degrees: 270, says: "down" },
 ] as const;
 
-/** What is being drawn, and how long it is so far; above the plan. */
+/** The drawn object and its length so far, above the plan. */
 export function DrawingNow({ what, points, unit }: Pick<Props, "what" | "points" | "unit">) {
   return (
     <p className={styles.drawing}>

@@ -1,4 +1,4 @@
-/** What of a plan is chosen, and the plan with it moved. */
+/** The selected object of a plan, and the plan after moving it. */
 import { nearestOnWall } from "#core/place/band.ts";
 import type { Point } from "#core/place/geometry.ts";
 import type { Plot } from "#core/place/plot.ts";

@@ -1,4 +1,4 @@
-/** Where the charger hangs: the plot to scale, what its lead reaches, and the next car. */
+/** Position of the charger: the plot to scale, the reach of its lead, and the next car. */
 import { Button, Select } from "antd";
 import { Suspense, useState } from "react";
 import { setValue } from "#core/case/document/set-value.ts";
@@ -11,6 +11,7 @@ import { reachIn, standsInside } from "#core/place/reach.ts";
 import { solidName } from "#core/place/solid-names.ts";
 import { inUnit, STARTING_PLANS } from "#core/place/starting-plans.ts";
 import { NO_UNITS } from "#core/quantity/parse.ts";
+import { showNumber } from "#core/units.ts";
 import { capital } from "#core/words.ts";
 import { CaseNumber } from "#ui/case-field/case-field.tsx";
 import { Field, Fields } from "#ui/field/field.tsx";
@@ -208,10 +209,23 @@ function OnPlan({ place, document, drawing, onDrawn }: Props & { place: CasePlac
           units={NO_UNITS}
           usual=""
         />
+        {plot.charger && (
+          <CaseNumber
+            label={`Width of the charger, ${place.unit}`}
+            pointer="/place/charger/width"
+            units={NO_UNITS}
+            usual=""
+            hint={
+              place.charger?.width === undefined
+                ? `${showNumber(Math.round(plot.charger.widthM * perM * 100) / 100)} ${place.unit} is assumed`
+                : undefined
+            }
+          />
+        )}
       </Fields>
       {chosen?.kind === "solid" && <Sides place={place} solid={chosen.index} onSet={put} />}
       <Underlay place={place} />
-      <WallAndHole plot={plot} document={document} />
+      <WallAndHole plot={plot} place={place} document={document} />
       <Served reach={reachIn(document)} document={document} place={place} />
       <Button type="text" onClick={() => store.edit(setValue(store.getState().document, "/place", undefined))}>
         Remove the plan
@@ -220,7 +234,7 @@ function OnPlan({ place, document, drawing, onDrawn }: Props & { place: CasePlac
   );
 }
 
-/** The photo under the plan as it is laid; null where there is none, or it is gone. */
+/** The photo under the plan; null without one, or where it was removed. */
 function underlayOf(
   { underlay }: CasePlace,
   photos: readonly { id: string; picture: string }[],

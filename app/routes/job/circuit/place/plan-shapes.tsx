@@ -1,4 +1,4 @@
-/** What a plan is drawn of: names, fills, the band, the leads, the photo under it, lengths and the scale. */
+/** Shapes of a plan: names, fills, the band, the leads, the photo under it, lengths and the scale. */
 import { useEffect, useState } from "react";
 import { Group, Image, Line, Text } from "react-konva";
 import { type BandPoint, STEP_M } from "#core/place/band.ts";
@@ -35,7 +35,7 @@ export function stretchesOf(band: readonly BandPoint[]): { from: Point; to: Poin
 
 export const at = ([x, y]: Point) => ({ x: x - 20, y: y - 7 });
 const LETTERS_PX = 18;
-/** Where the name of a thing stands: in its middle, or beside it where it is too thin for its name; px. */
+/** Position of an object's name: in its middle, or beside it where it is too thin; px. */
 export function labelAt(polygon: Polygon) {
   const xs = polygon.map(([x]) => x);
   const ys = polygon.map(([, y]) => y);
@@ -50,7 +50,7 @@ export const nose = ([x, y]: Point, heading: number): Point => {
   return [x + Math.cos(a) * 1.4, y + Math.sin(a) * 1.4];
 };
 
-/** What is no wall is drawn with a broken outline. */
+/** Solids other than walls have a dashed outline. */
 export const SOFT: readonly string[] = ["bed", "footway", "steps"];
 export const FILLS: Record<Plot["solids"][number]["kind"], (p: Palette) => string> = {
   house: (p) => p.wash,

@@ -5,7 +5,7 @@ import { FT_PER_M, showNumber } from "#core/units.ts";
 
 export interface PlanUnit {
   name: "m" | "ft";
-  /** So many of it to the metre. */
+  /** Units per metre. */
   perM: number;
 }
 

@@ -68,7 +68,7 @@ const KEY_M = 0.05;
 
 const snap = (v: number) => Math.round(v / SNAP_M) * SNAP_M;
 
-/** What the plot reaches over, m. */
+/** The bounds of the plot, m. */
 function bounds({ solids, parking, charger }: Plot, cars: readonly ParkedCar[]) {
   const points: Point[] = solids.flatMap((s) => [...s.polygon]);
   for (const position of parking) {
@@ -136,7 +136,7 @@ export default function Plan(props: Props) {
     ...runs.flatMap((r) => [...r.points]),
   ];
   const lengthText = (m: number) => showLength(m, unit);
-  // How far the chosen charger hangs from both ends of its wall.
+  // Distances of the selected charger to both ends of its wall.
   const charger = chosen?.kind === "charger" ? shown.charger : null;
   const wallSides = ({ at: [x, y] }: { at: Point }) => {
     const wall = onWall(shown, [x, y]);
@@ -309,7 +309,7 @@ export default function Plan(props: Props) {
                     draggable
                     onDragEnd={({ target }) => {
                       const to: Point = [snap((target.x() - inset) / scale + left), snap(top - target.y() / scale)];
-                      // What is refused goes back to where it was.
+                      // A refused move puts the object back.
                       target.position({ x, y });
                       if (chosen?.kind === "solid") onCorner(chosen.index, i, to);
                     }}

@@ -1,4 +1,4 @@
-/** What the lead serves: in one sentence, and car by car. */
+/** Cars within reach of the lead: in one sentence, and car by car. */
 import type { CaseDocument, Place as CasePlace } from "#core/case/document/types.ts";
 import { carName } from "#core/need/result.ts";
 import { nextCarsAt } from "#core/place/next-cars.ts";
@@ -59,7 +59,7 @@ export function Served({
   const cars = document.need?.cars ?? [];
   const unit = unitOf(place);
   const length = (m: number | null) => (m === null ? "no path" : showLength(m, unit));
-  /** Of the lead as it lies, else as it hangs. */
+  /** Spare length of the lead on the ground, otherwise of the hanging lead. */
   const leftOver = ({ verdict, liesM, hangsM }: Reach): string => {
     const asked = verdict === "lies" ? liesM : hangsM;
     const leadM = plotOf(place).charger?.leadM;

@@ -1,4 +1,4 @@
-/** What stands on the plan: things added, the chosen one turned, cut or removed. */
+/** Objects on the plan: adding them, and turning, cutting or removing the selected one. */
 import { Button, InputNumber, Select } from "antd";
 import { useState } from "react";
 import { MOST } from "#core/case/document/schema.ts";

@@ -1,4 +1,4 @@
-/** What is being drawn on the plan, corner by corner: a part of the run, or walls; and how it comes into the case. */
+/** Drawing on the plan corner by corner: a segment of the run, or walls; and its transfer into the case. */
 import { useState } from "react";
 import { setValue } from "#core/case/document/set-value.ts";
 import type { Place } from "#core/case/document/types.ts";
@@ -26,7 +26,7 @@ export function useDrawing({ place, part, inPlan, onSet, onDrawn }: Options) {
   /** As it goes on after "Drawing"; null while nothing is drawn. */
   const what = part !== null ? `part ${part + 1} of the run` : wall ? `a ${wall}` : null;
   const [drawn, setDrawn] = useState<{ what: string | null; line: readonly Point[] }>({ what, line: [] });
-  // What was begun for another thing is none of this one's.
+  // Points of another object are discarded.
   const line = drawn.what === what ? drawn.line : [];
   const setLine = (points: readonly Point[]) => setDrawn({ what, line: points });
   const leave = () => {

@@ -1,4 +1,4 @@
-/** The width of an element as it stands on the page, px; 0 until it does. */
+/** The width of an element on the page, px; 0 before it is laid out. */
 import { type RefObject, useEffect, useState } from "react";
 
 export function useWidth(frame: RefObject<HTMLDivElement | null>): number {

@@ -1,20 +1,21 @@
-/** The wall that the charger hangs on: what is checked of it, and a hole drilled through it. */
-import { InputNumber } from "antd";
-import { useState } from "react";
-import type { CaseDocument } from "#core/case/document/types.ts";
+/** The wall of the charger: its checks, and a hole drilled through it. */
+import type { CaseDocument, Place as CasePlace } from "#core/case/document/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import type { Region } from "#core/codebook/types.ts";
 import { holeBetween } from "#core/place/hole.ts";
 import { type Plot, parkedCars } from "#core/place/plot.ts";
 import { wallChecks } from "#core/place/wall.ts";
+import { NO_UNITS } from "#core/quantity/parse.ts";
 import { FT_PER_M, showNumber } from "#core/units.ts";
-import { Field, Fields } from "#ui/field/field.tsx";
+import { CaseNumber } from "#ui/case-field/case-field.tsx";
+import { Fields } from "#ui/field/field.tsx";
 import { Caution } from "#ui/frame/sheet.tsx";
 import styles from "../circuit.module.css";
+import { unitOf } from "./plan-unit.ts";
 
 const SAYS = { true: "Passes", false: "Fails", null: "Confirm" } as const;
 
-export function WallAndHole({ plot, document }: { plot: Plot; document: CaseDocument }) {
+export function WallAndHole({ plot, place, document }: { plot: Plot; place: CasePlace; document: CaseDocument }) {
   const { region } = codebookOf(document.rules);
   const checks = wallChecks(plot, parkedCars(document), region, document.charger?.outdoors ?? true);
   return (
@@ -32,40 +33,37 @@ export function WallAndHole({ plot, document }: { plot: Plot; document: CaseDocu
       </details>
       <details className={styles.chart}>
         <summary>A hole through it</summary>
-        <Hole region={region} />
+        <Hole place={place} region={region} />
       </details>
     </>
   );
 }
 
-/** What a wall is measured in on site, how much of it a metre is, and a usual wall to begin with. */
+/** Units of a wall on site, their number per metre, and the default figures of a wall. */
 const SITE_UNITS = {
   // Siding, sheathing, studs and drywall.
-  us: { unit: "in", perM: 12 * FT_PER_M, thick: 6.5, outside: 40, inside: 41, keepAway: "6 in" },
+  us: { unit: "in", perM: 12 * FT_PER_M, thickness: 6.5, outside: 40, inside: 41, keepAway: "6 in" },
   // Brick, cavity, block and plaster.
-  uk: { unit: "mm", perM: 1000, thick: 290, outside: 1000, inside: 1020, keepAway: "150 mm" },
+  uk: { unit: "mm", perM: 1000, thickness: 290, outside: 1000, inside: 1020, keepAway: "150 mm" },
 } as const;
 
-function Hole({ region }: { region: Region }) {
+/** The case keeps the figures of a hole in the unit of the plan; they are typed in the unit of the site. */
+function Hole({ place, region }: { place: CasePlace; region: Region }) {
   const { unit, perM, keepAway, ...usual } = SITE_UNITS[region];
-  const [thick, setThick] = useState<number>(usual.thick);
-  const [outside, setOutside] = useState<number>(usual.outside);
-  const [inside, setInside] = useState<number>(usual.inside);
-  const { angleDeg, lengthM, fallsOut } = holeBetween(thick / perM, outside / perM, inside / perM);
-  const number = (label: string, value: number, set: (v: number) => void, min: number) => (
-    <Field label={label}>
-      {(tied) => (
-        <InputNumber
-          {...tied}
-          className={styles.number ?? ""}
-          aria-label={label}
-          min={min}
-          max={10_000}
-          value={value}
-          onChange={(v) => v !== null && set(v)}
-        />
-      )}
-    </Field>
+  const perKept = perM / unitOf(place).perM;
+  const entered = place.hole ?? {};
+  const inMetres = (end: "thickness" | "outside" | "inside") =>
+    ((entered[end] ?? usual[end] / perKept) * perKept) / perM;
+  const { angleDeg, lengthM, fallsOut } = holeBetween(inMetres("thickness"), inMetres("outside"), inMetres("inside"));
+  const field = (label: string, end: "thickness" | "outside" | "inside") => (
+    <CaseNumber
+      label={`${label}, ${unit}`}
+      pointer={`/place/hole/${end}`}
+      units={NO_UNITS}
+      usual=""
+      perKept={perKept}
+      hint={entered[end] === undefined ? `${usual[end]} ${unit} is assumed` : undefined}
+    />
   );
   return (
     <>
@@ -73,9 +71,9 @@ function Hole({ region }: { region: Region }) {
         Look for cables and pipes on both sides before drilling; not within {keepAway} of a corner or of a known cable.
       </Caution>
       <Fields>
-        {number(`All layers of the wall, ${unit}`, thick, setThick, 1)}
-        {number(`Height outside, ${unit}`, outside, setOutside, 0)}
-        {number(`Height inside, ${unit}`, inside, setInside, 0)}
+        {field("All layers of the wall", "thickness")}
+        {field("Height outside", "outside")}
+        {field("Height inside", "inside")}
       </Fields>
       <p role="status">
         Drilled at <b className="figure">{showNumber(Math.round(angleDeg * 10) / 10)}°</b> upwards to the inside,{" "}

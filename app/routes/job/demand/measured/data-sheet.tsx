@@ -1,4 +1,4 @@
-/** What a file of interval data says: whether it may be evidence, its peaks, how far it can be relied on. */
+/** A file of interval data: whether it can be evidence, its peaks, and its quality. */
 import { Button } from "antd";
 import { Suspense, useMemo, useState } from "react";
 import { setValue } from "#core/case/document/set-value.ts";
@@ -111,7 +111,7 @@ export function DataSheet({ open, files }: { open: OpenFile; files: Files }) {
           disabled={doubtful}
           onClick={() => {
             const { document: now } = store.getState();
-            // A home that exports has a source of its own, whatever nobody has answered yet.
+            // A home that exports has its own source, even where the survey has no answer yet.
             const solar = analysis.exports ? setValue(now, "/supply/onsiteGeneration", true) : [];
             store.edit([...setValue(now, "/measured", evidence), ...solar]);
           }}

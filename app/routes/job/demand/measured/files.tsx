@@ -1,4 +1,4 @@
-/** Files of interval data: read from a meter or a recorder, kept with the job, looked at, and made its evidence. */
+/** Files of interval data: read from a meter or a recorder, stored with the job, opened, and made its evidence. */
 import { Button } from "antd";
 import { useRef } from "react";
 import { intervalProblemLine } from "#core/formats/interval-data/problems.ts";

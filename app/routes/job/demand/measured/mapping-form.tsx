@@ -1,4 +1,4 @@
-/** What the columns of a CSV mean, settled by a person: said once, remembered for the firm's next file of the kind. */
+/** Meaning of a CSV's columns, confirmed by a person and remembered for the firm's next file of the kind. */
 import { Button, Input, Select, Switch } from "antd";
 import { useState } from "react";
 import {

@@ -1,4 +1,4 @@
-/** What was measured: read from a file or a recorder, or entered by hand; by phase where there are three. */
+/** Measured demand: read from a file or a recorder, or entered by hand; by phase on three phases. */
 import { Button } from "antd";
 import { Suspense, useState } from "react";
 import { setValue } from "#core/case/document/set-value.ts";
@@ -21,7 +21,7 @@ const sources = (operator: string) =>
     { value: "half-hour-meter", label: "Half-hour meter" },
   ] as const;
 
-/** What the measured method makes of it, or why it may not be used. */
+/** The result of the measured method, or the reason why it does not apply. */
 function Verdict() {
   const { assessment, document } = useJob();
   const method = codebookOf(document.rules).methods.find((m) => m.measures);
@@ -40,7 +40,7 @@ function Verdict() {
   );
 }
 
-/** Reading files, recorders and charts are fetched when somebody measures. */
+/** Files, recorders and charts are loaded on request. */
 const Files = lazyPart(() => import("./files.tsx"));
 
 export function Measured({ jobId }: { jobId: string }) {
@@ -117,7 +117,7 @@ function Evidence({ measured, onByHand }: { measured: MeasuredDemand; onByHand(v
   );
 }
 
-/** What a person reads off a meter; of a file it stands in the file. */
+/** Values read off a meter by a person; a file contains them itself. */
 const Figures = ({ threePhase }: { threePhase: boolean }) => (
   <>
     <CaseNumber label="Days measured" pointer="/measured/days" units={DAY_UNITS} usual="days" />

@@ -1,4 +1,4 @@
-/** Files of interval data of the open job: reading one, what is kept, and which one is looked at. */
+/** Interval data of the open job: reading a file, the stored files, and the open one. */
 import { proxy } from "comlink";
 import { useCallback, useEffect, useRef, useState } from "react";
 import type { CaseDocument } from "#core/case/document/types.ts";
@@ -20,11 +20,11 @@ export interface KeptFile {
   waits: boolean;
 }
 
-/** What is being looked at. */
+/** The open file. */
 export interface OpenFile {
   about: KeptAbout;
   analysis: DataAnalysis;
-  /** How its columns were read; null where the file says so itself, or was kept before. */
+  /** How its columns were read; null where the file defines them, or was stored before. */
   asked: (Asked & { mapping: CsvMapping }) | null;
 }
 
@@ -88,7 +88,7 @@ export function useFiles(jobId: string) {
     };
   };
 
-  /** Shows what is kept, worked out anew on the case as it stands. */
+  /** Opens a stored file and analyses it for the present case. */
   const show = async (about: KeptAbout, values: Uint8Array<ArrayBuffer>, asked: OpenFile["asked"]) => {
     const analysis = await asking((ask) => ask.analyse(values, about, document, saidOf(about)));
     setOpen({ about, analysis, asked });
@@ -168,7 +168,7 @@ export function useFiles(jobId: string) {
         await list();
       }
     },
-    /** Writes what is kept as CSV, in Heron's plain form. */
+    /** Writes stored data as CSV, in Heron's plain form. */
     download: ({ about }: KeptFile) =>
       tried(about.name, async () => {
         const values = await valuesOf(jobId, about);
@@ -192,7 +192,7 @@ export function useFiles(jobId: string) {
         setReading({ state: "at-rest" });
         await keep(about, values);
       }),
-    /** What was read out of a recorder comes as a file like any other. */
+    /** Data read from a recorder is handled like a file. */
     readText: (name: string, text: string) =>
       void tried(name, () => read(new File([text], name, { type: "text/csv" }))),
   };

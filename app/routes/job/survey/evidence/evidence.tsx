@@ -13,10 +13,10 @@ import { OpenPicture } from "#ui/pictures/open-picture.tsx";
 import { Thumbnail } from "#ui/pictures/thumbnail.tsx";
 import styles from "./evidence.module.css";
 
-/** Fetched when there is something to tell. */
+/** Loaded when there is a message to show. */
 const Problems = lazyPart(() => import("./problems.tsx"));
 
-/** Makes the chosen files ready one after the other and hands each over; what is no picture is told. */
+/** Prepares the chosen files one after the other; files that are not pictures are reported. */
 function useTakePictures() {
   const store = usePhotoStore();
   const job = useJobStore();
@@ -98,7 +98,7 @@ export const Evidence = drawnLater(function Evidence({ document }) {
   );
 });
 
-/** So many of the last pictures of an item are shown until all are asked for. */
+/** Number of an item's latest pictures that are shown at first. */
 const AT_FIRST = 10;
 
 interface ItemProps {

@@ -1,4 +1,4 @@
-/** What is known of one device of a panel, and what can be done with it. */
+/** Fields and actions of one device of a panel. */
 
 import { Button, Select } from "antd";
 import { useEffect, useRef } from "react";
@@ -41,7 +41,7 @@ export default function DeviceSheet({ panelIndex, id, onArrange, onTakeOut, onCh
   const { document } = useJob();
   const store = useJobStore();
   const sheet = useRef<HTMLElement>(null);
-  // On a phone the sheet stands below the drawing.
+  // On a phone the sheet is below the drawing.
   useEffect(() => {
     sheet.current?.scrollIntoView({ block: "nearest" });
   }, []);

@@ -1,4 +1,4 @@
-/** What each leg or phase of a panel carries, and the way to even it out. */
+/** Load of each leg or phase of a panel, and a button to balance them. */
 import { Button } from "antd";
 import type { CaseDocument, Panel } from "#core/case/document/types.ts";
 import type { Codebook } from "#core/codebook/types.ts";

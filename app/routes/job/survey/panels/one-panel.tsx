@@ -150,7 +150,7 @@ export function OnePanel({ index, alone }: { index: number; alone: boolean }) {
                 onArrange={arrange}
                 onTakeOut={takeOutOne}
                 onClose={() => {
-                  // The hand goes back to the device that was open.
+                  // The focus returns to the device that was open.
                   window.document.querySelector<HTMLElement>(`[data-device="${CSS.escape(only)}"]`)?.focus();
                   chooseNone();
                 }}

@@ -1,4 +1,4 @@
-/** What is read off a panel and its door: ratings, spaces, condition, place. */
+/** Values read off a panel and its door: ratings, spaces, condition, place. */
 import type { CaseDocument, Panel } from "#core/case/document/types.ts";
 import type { Codebook } from "#core/codebook/types.ts";
 import { mayFeed } from "#core/panel/sub-panels.ts";

@@ -1,4 +1,4 @@
-/** What is known of a panel itself, beside its devices, and what can be done with it as a whole. */
+/** Fields of a panel apart from its devices, and actions on the whole panel. */
 
 import { Button } from "antd";
 import type { AssessedCase } from "#core/assessed-case.ts";

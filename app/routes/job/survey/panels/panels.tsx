@@ -40,7 +40,7 @@ export function Panels() {
   );
 }
 
-/** What is linked to nothing yet, so that nothing is forgotten or counted twice. */
+/** Unlinked devices and loads, so that nothing is forgotten or counted twice. */
 function Links() {
   const { document } = useJob();
   const store = useJobStore();

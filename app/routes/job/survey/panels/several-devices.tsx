@@ -1,4 +1,4 @@
-/** What can be done with several chosen devices at once. */
+/** Actions on several selected devices. */
 import { Button } from "antd";
 import type { Codebook } from "#core/codebook/types.ts";
 import { swapDevices } from "#core/panel/arrange.ts";

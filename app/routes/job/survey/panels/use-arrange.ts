@@ -5,7 +5,7 @@ import type { CaseDocument, Panel } from "#core/case/document/types.ts";
 import { type Arranged, arrangedPatch } from "#core/panel/arrange.ts";
 import { useJobStore } from "#ui/job-store/use-job.tsx";
 
-/** What came of the last piece of work. */
+/** The result of the last action. */
 export interface Said {
   text: string;
   refused: boolean;
@@ -14,7 +14,7 @@ export interface Said {
 export type Arrange = (
   work: (panel: Panel, document: CaseDocument) => Arranged,
   done?: string,
-  /** What else of the case changes with it, in the same edit. */
+  /** Further changes of the case in the same edit. */
   also?: Patch,
 ) => boolean;
 

@@ -1,4 +1,4 @@
-/** What each way gives in a year, beside each other. */
+/** The yearly results of all ways side by side. */
 import { pricedBy } from "#core/estimate/book.ts";
 import { showMoney } from "#core/estimate/estimate.ts";
 import { perYear, type WayReplay } from "#core/replay/results.ts";

@@ -18,7 +18,7 @@ import styles from "./nights.module.css";
 import type { Replay } from "./use-replay.ts";
 
 const MOST_NIGHTS = 40;
-/** Points of a night that a chart draws; the scrubber goes by the step. */
+/** Most points in the chart of a night; the scrubber moves by single steps. */
 const MOST_POINTS = 900;
 
 interface Shown {

@@ -1,4 +1,6 @@
-/** A replay of all ways in two workers: started, told, cancelled; and one worker that stays for nights in detail. */
+/**
+ * A replay of all ways in two workers, with progress and cancelling, and one long-lived worker for details of nights.
+ */
 import { proxy } from "comlink";
 import { useCallback, useEffect, useRef, useState } from "react";
 import type { AssessedCase } from "#core/assessed-case.ts";

@@ -54,7 +54,7 @@ function stateOf(assessment: Assessment): AnswerState {
 
 /** "a 24 A shared circuit would meet the need" */
 const offerOf = (way: WayJudgement, { rules }: Assessment): string =>
-  `${wayOf(way.way).phrase(way, codebookOf(rules).words)} would ${way.meetsNeed ? "meet the need" : "give part of the need"}${way.replayed ? ` on ${replayedInWords(way.replayed)}` : ""}`;
+  `${wayOf(way.way).headline(way, codebookOf(rules).words)} would ${way.meetsNeed ? "meet the need" : "give part of the need"}${way.replayed ? ` on ${replayedInWords(way.replayed)}` : ""}`;
 
 /** The answer in one sentence, and the next step. */
 export function answer(assessment: Assessment): Answer {

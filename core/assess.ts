@@ -10,7 +10,7 @@ import { surveyFindings } from "#core/findings/index.ts";
 import type { SurveyFinding } from "#core/findings/types.ts";
 import { nightNeed } from "#core/need/need.ts";
 import { countSpaces } from "#core/panel/spaces.ts";
-import { type Home, lookAt, readRatingA, targetOf } from "#core/path/home.ts";
+import { type Home, homeOf, readRatingA, targetOf } from "#core/path/home.ts";
 import { pathTo } from "#core/path/links.ts";
 import { type PanelLimit, panelLimits } from "#core/path/panel-limits.ts";
 import type { Link, Unknown } from "#core/path/types.ts";
@@ -19,11 +19,11 @@ import { assumedFields, type SourcedField } from "#core/survey/sources.ts";
 import { judgeAll, judgeOne, WAY_IDS } from "#core/ways/index.ts";
 import type { Reason } from "#core/ways/reasons.ts";
 import { type Recommendation, recommend } from "#core/ways/recommend.ts";
-import type { Situation, WayJudgement } from "#core/ways/types.ts";
+import type { JudgingContext, WayJudgement } from "#core/ways/types.ts";
 import { type Missing, missingOf } from "./missing.ts";
 import { showA } from "./units.ts";
 import type { Waterline } from "./waterline.ts";
-import { later, type Why, why } from "./why.ts";
+import { type Why, why, withLazyFields } from "./why.ts";
 
 export interface Assessment {
   format: "heron-assessment";
@@ -91,15 +91,15 @@ function explainRating({ document, codebook: { words, sections }, supplyA }: Hom
 }
 
 /** Only drawings need the reach, and it takes longer than all other parts together, so it is lazy. */
-const assessmentOf = later<Omit<Assessment, "reach">, Pick<Assessment, "reach">>("reach");
+const assessmentOf = withLazyFields<Omit<Assessment, "reach">, Pick<Assessment, "reach">>("reach");
 
 /** The context in which the ways are judged. */
-function situationOf(
+function judgingContextOf(
   document: CaseDocument,
   codebook: Codebook,
   book: PriceBook,
-  home = lookAt(document, codebook),
-): Situation {
+  home = homeOf(document, codebook),
+): JudgingContext {
   const given = document.charger ?? {};
   const path = pathTo(home, targetOf(document));
   const charger = {
@@ -130,13 +130,13 @@ function situationOf(
  */
 export function assess(document: CaseDocument, book: PriceBook): Assessment {
   const codebook = codebookOf(document.rules);
-  const home = lookAt(document, codebook);
+  const home = homeOf(document, codebook);
   const input = demandInput(document, codebook, home.supplyA, home.loads);
   const calculations = calculateAll(codebook, input);
   const chosen = governing(calculations, document.options?.loadMethod);
   const forced = chosen.method === document.options?.loadMethod;
   const governingBecause = forced ? "it was chosen for this job" : home.method.governsBecause;
-  const s = situationOf(document, codebook, book, home);
+  const s = judgingContextOf(document, codebook, book, home);
   const ways = judgeAll(s);
   const recommendation = recommend(ways, document.options?.policy ?? "least-work", s.need);
   const takenId = document.decision?.way ?? recommendation.way;
@@ -214,7 +214,7 @@ function unknownValues(today: readonly Link[], taken: WayJudgement | undefined, 
 
 /** The recommended way alone, for who asks of a thousand homes. */
 export function recommendedOf(document: CaseDocument, book: PriceBook): WayJudgement | null {
-  const s = situationOf(document, codebookOf(document.rules), book);
+  const s = judgingContextOf(document, codebookOf(document.rules), book);
   const ways = judgeAll(s);
   const { way } = recommend(ways, document.options?.policy ?? "least-work", s.need);
   return ways.find((w) => w.way === way) ?? null;
@@ -226,13 +226,13 @@ export function homeAfter(
   way: string,
   book: PriceBook,
 ): { document: CaseDocument } | { reasons: Reason[] } {
-  const { way: judged, after } = judgeOne(situationOf(document, codebookOf(document.rules), book), way);
+  const { way: judged, after } = judgeOne(judgingContextOf(document, codebookOf(document.rules), book), way);
   return after ? { document: after } : { reasons: judged.reasons };
 }
 
 /** Every way that is not ruled out, with the home after its work. */
 export function afterEach(document: CaseDocument, book: PriceBook): { way: WayJudgement; after: CaseDocument }[] {
-  const s = situationOf(document, codebookOf(document.rules), book);
+  const s = judgingContextOf(document, codebookOf(document.rules), book);
   return WAY_IDS.flatMap((id) => {
     const { way, after } = judgeOne(s, id);
     return after ? [{ way, after }] : [];
@@ -252,7 +252,7 @@ export function largestUnmanaged(
   if (!codebook.asksFor.evTreatment) return [];
   return (["outside-125", "outside-100", "inside"] as const).map((evTreatment) => {
     const counted = { ...document, options: { ...document.options, evTreatment, loadMethod } };
-    const { way } = judgeOne(situationOf(counted, codebook, book), "dedicated-circuit");
+    const { way } = judgeOne(judgingContextOf(counted, codebook, book), "dedicated-circuit");
     return { treatment: evTreatment, chargeA: way.chargeA };
   });
 }

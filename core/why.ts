@@ -41,7 +41,7 @@ type Makers<Later> = { [Name in keyof Later]: () => Later[Name] };
  * @param names of the lazy properties
  * @returns a factory from plain fields and the functions of the lazy ones; JSON contains all of them
  */
-export function later<Now extends object, Later extends object>(
+export function withLazyFields<Now extends object, Later extends object>(
   ...names: (keyof Later & string)[]
 ): (fields: Now, makers: Makers<Later>) => Now & Later {
   class Waiting {

@@ -1,18 +1,12 @@
 /** All access to the interval data of jobs, and to what a firm has said of its files; every query is limited to one firm. */
 import { and, asc, eq } from "drizzle-orm";
-import type { CsvMapping } from "#core/formats/interval-data/mapping.ts";
+import type { MappingOfHead } from "#core/formats/interval-data/mapping.ts";
 import type { KeptAbout } from "#core/intervals/kept.ts";
 import { intervalData, intervalMapping, job } from "#db/schema.ts";
 import { database, executeBinary, inTransaction } from "./database.ts";
 
 /** Files of one job; a firm has no use for more, and one page lists them all. */
 export const MOST_FILES = 20;
-
-export interface MappingOfHead {
-  /** SHA-256 of the names of the columns. */
-  head: string;
-  mapping: CsvMapping;
-}
 
 export function intervalsOf(firmId: string) {
   const hasJob = async (jobId: string): Promise<boolean> => {

@@ -3,18 +3,13 @@
  * jobs a few times a second, while any job is watched), and other people with the job open in this process.
  */
 import { inArray } from "drizzle-orm";
+import type { OtherPerson } from "#core/other-person.ts";
 import { job } from "#db/schema.ts";
 import { database } from "./database.ts";
 import { faultOf, log } from "./log.ts";
 import { openAmong } from "./sessions.ts";
 
 const EVERY_MS = 400;
-
-/** Another person who has the job open, and the field they are in (its place in the case); empty in none. */
-export interface OtherPerson {
-  name: string;
-  field: string;
-}
 
 /** The state of a job. */
 export interface JobNews {

@@ -6,9 +6,9 @@ import { regionsOf, sizesByLength } from "./by-length.ts";
 import { cheapest, type Prices } from "./by-price.ts";
 import { candidatesOf, neighbours } from "./candidates.ts";
 import { designCircuit, isDesigned } from "./design.ts";
-import type { CircuitAsked } from "./types.ts";
+import type { CircuitSpec } from "./types.ts";
 
-const us: CircuitAsked = {
+const us: CircuitSpec = {
   segments: [{ method: "emt", length: { value: 100, unit: "ft" } }],
   conductorType: "thhn",
   terminalC: 75,
@@ -17,7 +17,7 @@ const us: CircuitAsked = {
   aluminium: false,
   system: "split-phase-120-240",
 };
-const uk: CircuitAsked = {
+const uk: CircuitSpec = {
   ...us,
   segments: [{ method: "clipped", length: { value: 30, unit: "m" } }],
   conductorType: "armoured-70",
@@ -108,7 +108,7 @@ describe("the sizes beside the chosen one", () => {
     });
   });
   it("fail for their volts where they would carry it", () => {
-    const long: CircuitAsked = { ...us, segments: [{ method: "emt", length: { value: 210, unit: "ft" } }] };
+    const long: CircuitSpec = { ...us, segments: [{ method: "emt", length: { value: 210, unit: "ft" } }] };
     const found = designCircuit(nec2023.circuit, long);
     if (!isDesigned(found)) throw new Error("it is made");
     const [sizes = []] = candidatesOf(nec2023.circuit, long, found);
@@ -117,7 +117,7 @@ describe("the sizes beside the chosen one", () => {
     );
   });
   it("have every check as a line, and the earth conductor that each would take", () => {
-    const long: CircuitAsked = { ...us, segments: [{ method: "emt", length: { value: 210, unit: "ft" } }] };
+    const long: CircuitSpec = { ...us, segments: [{ method: "emt", length: { value: 210, unit: "ft" } }] };
     const found = designCircuit(nec2023.circuit, long);
     if (!isDesigned(found)) throw new Error("it is made");
     const [sizes = []] = candidatesOf(nec2023.circuit, long, found);
@@ -140,7 +140,7 @@ describe("the sizes beside the chosen one", () => {
     );
   });
   it("of a conductor that stays are itself alone", () => {
-    const kept: CircuitAsked = { ...uk, kept: { size: "4 mm2", material: "cu", type: "armoured-70" } };
+    const kept: CircuitSpec = { ...uk, kept: { size: "4 mm2", material: "cu", type: "armoured-70" } };
     const found = designCircuit(bs7671.circuit, kept);
     if (!isDesigned(found)) throw new Error("it is made");
     expect(candidatesOf(bs7671.circuit, kept, found)[0]?.map((c) => c.conductor.size)).toEqual(["4 mm2"]);

@@ -1,10 +1,10 @@
 /** The reason for a circuit's size over the length of its run. */
 import type { RunSegment } from "#core/case/document/types.ts";
 import { designCircuit, isDesigned } from "./design.ts";
-import type { CircuitAsked, CircuitRules } from "./types.ts";
+import type { CircuitRules, CircuitSpec } from "./types.ts";
 
 /** A range of lengths with one deciding reason for the size. */
-export interface Region {
+export interface SizeRange {
   decides: "ampacity" | "volt-drop" | "price" | "nothing";
   from: number;
   to: number;
@@ -14,8 +14,8 @@ export interface Region {
  * Ranges of length by the reason with the largest of the three sizes.
  * @param byPrice index of the cheapest size; null where prices are unknown
  */
-export function regionsOf(rows: readonly SizeAtLength[], byPrice: number | null): Region[] {
-  const regions: Region[] = [];
+export function regionsOf(rows: readonly SizeAtLength[], byPrice: number | null): SizeRange[] {
+  const regions: SizeRange[] = [];
   let from = 0;
   for (const { length, byAmpacity, taken } of rows) {
     const decides =
@@ -48,7 +48,7 @@ export interface SizeAtLength {
  */
 export function sizesByLength(
   rules: CircuitRules,
-  asked: CircuitAsked,
+  asked: CircuitSpec,
   lengthOf: (segment: RunSegment) => number,
   longest: number,
   points = 60,

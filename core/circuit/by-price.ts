@@ -3,7 +3,7 @@ import type { Conductor } from "#core/case/document/types.ts";
 import { showNumber } from "#core/units.ts";
 import type { Cited } from "#core/why.ts";
 import { conductorsFor, dropV, stretchesOf } from "./design.ts";
-import type { CircuitAsked, CircuitRules } from "./types.ts";
+import type { CircuitRules, CircuitSpec } from "./types.ts";
 
 /** As long as a charger is expected to hang. */
 export const YEARS = 10;
@@ -33,9 +33,9 @@ export interface ByPrice {
  */
 export function cheapest(
   rules: CircuitRules,
-  asked: CircuitAsked,
+  asked: CircuitSpec,
   deviceA: number,
-  lengthOf: (stretch: CircuitAsked["segments"]) => number,
+  lengthOf: (stretch: CircuitSpec["segments"]) => number,
   prices: Prices,
 ): ByPrice | null {
   const [stretch] = stretchesOf(rules, asked);

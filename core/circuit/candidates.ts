@@ -4,7 +4,7 @@ import { showA, showPercent, showSize } from "#core/units.ts";
 import { lower } from "#core/words.ts";
 import { checked } from "./check.ts";
 import { conductorsFor, dropV, stretchesOf } from "./design.ts";
-import type { Check, CircuitAsked, CircuitDesign, CircuitRules } from "./types.ts";
+import type { Check, CircuitDesign, CircuitRules, CircuitSpec } from "./types.ts";
 
 export interface Candidate {
   conductor: Conductor;
@@ -21,7 +21,7 @@ export interface Candidate {
 }
 
 /** Every size that a stretch could be made in, for each stretch of a design, the smallest first. */
-export function candidatesOf(rules: CircuitRules, asked: CircuitAsked, design: CircuitDesign): Candidate[][] {
+export function candidatesOf(rules: CircuitRules, asked: CircuitSpec, design: CircuitDesign): Candidate[][] {
   const volts = rules.volts(asked.system);
   return stretchesOf(rules, asked).map((stretch, i) => {
     const made = design.stretches[i];

@@ -4,7 +4,7 @@ import type { RunSegment } from "#core/case/document/types.ts";
 import { bs7671 } from "#core/codebook/bs7671-2018-a2/index.ts";
 import { nec2023 } from "#core/codebook/nec-2023/index.ts";
 import { designCircuit, isDesigned } from "./design.ts";
-import type { CircuitAsked, CircuitDesign } from "./types.ts";
+import type { CircuitDesign, CircuitSpec } from "./types.ts";
 
 const ft = (value: number) => ({ value, unit: "ft" as const });
 const m = (value: number) => ({ value, unit: "m" as const });
@@ -13,7 +13,7 @@ const segment = (method: string, length: RunSegment["length"], conductorType?: s
   length,
   ...(conductorType && { conductorType }),
 });
-const us = (changes: Partial<CircuitAsked> = {}): CircuitAsked => ({
+const us = (changes: Partial<CircuitSpec> = {}): CircuitSpec => ({
   segments: [segment("in-wall", ft(30))],
   conductorType: "nm-b",
   terminalC: 60,
@@ -23,7 +23,7 @@ const us = (changes: Partial<CircuitAsked> = {}): CircuitAsked => ({
   system: "split-phase-120-240",
   ...changes,
 });
-const uk = (changes: Partial<CircuitAsked> = {}): CircuitAsked => ({
+const uk = (changes: Partial<CircuitSpec> = {}): CircuitSpec => ({
   segments: [segment("clipped", m(30))],
   conductorType: "armoured-70",
   terminalC: 70,
@@ -35,14 +35,14 @@ const uk = (changes: Partial<CircuitAsked> = {}): CircuitAsked => ({
   zeOhm: 0.35,
   ...changes,
 });
-const rulesOf = (asked: CircuitAsked) => (asked.system === "single-phase-230" ? bs7671 : nec2023).circuit;
-const tried = (asked: CircuitAsked) => designCircuit(rulesOf(asked), asked);
-function made(asked: CircuitAsked): CircuitDesign {
+const rulesOf = (asked: CircuitSpec) => (asked.system === "single-phase-230" ? bs7671 : nec2023).circuit;
+const tried = (asked: CircuitSpec) => designCircuit(rulesOf(asked), asked);
+function made(asked: CircuitSpec): CircuitDesign {
   const found = tried(asked);
   if (!isDesigned(found)) throw new Error(found.refused.numbers);
   return found;
 }
-const refused = (asked: CircuitAsked) => {
+const refused = (asked: CircuitSpec) => {
   const found = tried(asked);
   return isDesigned(found) ? null : found.refused.numbers;
 };

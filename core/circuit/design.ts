@@ -3,7 +3,7 @@ import type { CaseDocument, Conductor, Run, RunSegment } from "#core/case/docume
 import type { Codebook } from "#core/codebook/types.ts";
 import { showA, showNumber, showPercent } from "#core/units.ts";
 import { laidSegments } from "./laid.ts";
-import type { CircuitAsked, CircuitDesign, CircuitRules, DesignedStretch, Tried, Undesigned } from "./types.ts";
+import type { CircuitDesign, CircuitRules, CircuitSpec, DesignedStretch, SizeTrial, Undesigned } from "./types.ts";
 
 type Stretch = readonly RunSegment[];
 
@@ -12,7 +12,7 @@ export const typeOf = ({ types }: CircuitRules, { conductorType, method }: RunSe
   conductorType ?? ofRun ?? types.find((t) => t.methods.includes(method))?.id ?? (types[0]?.id as string);
 
 /** Consecutive segments of one conductor type. */
-export function stretchesOf(rules: CircuitRules, { segments, conductorType, kept }: CircuitAsked): Stretch[] {
+export function stretchesOf(rules: CircuitRules, { segments, conductorType, kept }: CircuitSpec): Stretch[] {
   const stretches: RunSegment[][] = [];
   let last: string | null = null;
   for (const segment of segments) {
@@ -25,7 +25,7 @@ export function stretchesOf(rules: CircuitRules, { segments, conductorType, kept
 }
 
 /** The conductors that a stretch may be made of, the smallest first; one that is there and stays is the only one. */
-export function conductorsFor(rules: CircuitRules, stretch: Stretch, asked: CircuitAsked): Conductor[] {
+export function conductorsFor(rules: CircuitRules, stretch: Stretch, asked: CircuitSpec): Conductor[] {
   if (asked.kept) return [asked.kept];
   const type = typeOf(rules, stretch[0] as RunSegment, asked.conductorType);
   const material = rules.metalOf(type, asked);
@@ -43,7 +43,7 @@ interface Sized {
 }
 
 /** The smallest sufficient size of every stretch; the index of the first stretch without one on failure. */
-function byAmpacity(rules: CircuitRules, stretches: readonly Stretch[], deviceA: number, asked: CircuitAsked) {
+function byAmpacity(rules: CircuitRules, stretches: readonly Stretch[], deviceA: number, asked: CircuitSpec) {
   const sized: Sized[] = [];
   for (const stretch of stretches) {
     const sizes = conductorsFor(rules, stretch, asked);
@@ -64,11 +64,11 @@ function byAmpacity(rules: CircuitRules, stretches: readonly Stretch[], deviceA:
 const EPSILON = 1e-9;
 
 /** Volts lost along a stretch at the charging current. */
-export const dropV = (rules: CircuitRules, conductor: Conductor, stretch: Stretch, { chargeA }: CircuitAsked): number =>
+export const dropV = (rules: CircuitRules, conductor: Conductor, stretch: Stretch, { chargeA }: CircuitSpec): number =>
   stretch.reduce((total, { length }) => total + (rules.lostV(conductor, length, chargeA) ?? 0), 0);
 
 /** Enlarges the stretch whose next size saves most volts, step by step, until the drop is small enough or no size is left. */
-function enlarge(rules: CircuitRules, sized: readonly Sized[], asked: CircuitAsked): number {
+function enlarge(rules: CircuitRules, sized: readonly Sized[], asked: CircuitSpec): number {
   const limitV = rules.volts(asked.system) * rules.drop.share;
   const at = (s: Sized, n: number) => dropV(rules, s.sizes[n] as Conductor, s.stretch, asked);
   for (;;) {
@@ -93,10 +93,10 @@ function enlarge(rules: CircuitRules, sized: readonly Sized[], asked: CircuitAsk
  * Designs a circuit for one charging current.
  * @returns why no size is made for it, where none is
  */
-export function designCircuit(rules: CircuitRules, asked: CircuitAsked): CircuitDesign | Undesigned {
+export function designCircuit(rules: CircuitRules, asked: CircuitSpec): CircuitDesign | Undesigned {
   const stretches = stretchesOf(rules, asked);
   const volts = rules.volts(asked.system);
-  let short: Tried | null = null;
+  let short: SizeTrial | null = null;
   for (const deviceA of rules.devicesA(asked)) {
     const found = byAmpacity(rules, stretches, deviceA, asked);
     if (!found.sized) {
@@ -130,7 +130,7 @@ function assembled(
   sized: readonly Sized[],
   lostV: number,
   deviceA: number,
-  asked: CircuitAsked,
+  asked: CircuitSpec,
 ): CircuitDesign {
   const volts = rules.volts(asked.system);
   const stretches = sized.map(({ stretch, sizes, enough, taken }): DesignedStretch => {
@@ -198,7 +198,7 @@ export function askedOf(
   { circuit }: Codebook,
   chargeA: number,
   kept?: Conductor,
-): CircuitAsked | null {
+): CircuitSpec | null {
   if (!run?.segments?.length) return null;
   return {
     segments: laidSegments(run),

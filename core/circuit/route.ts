@@ -21,11 +21,13 @@ export const parts = (indexes: readonly number[]): string =>
         .replace(/, (\d+)$/, " and $1")}`;
 
 /** Indexes of the parts that something is true of. */
-export const which = (segments: readonly RunSegment[], is: (segment: RunSegment, index: number) => boolean): number[] =>
-  segments.flatMap((s, i) => (is(s, i) ? [i] : []));
+export const indexesWhere = (
+  segments: readonly RunSegment[],
+  is: (segment: RunSegment, index: number) => boolean,
+): number[] => segments.flatMap((s, i) => (is(s, i) ? [i] : []));
 
 /** A line only where some part asks for it. */
-export const where = (indexes: readonly number[], make: (which: string) => Check): Check[] =>
+export const oneCheckFor = (indexes: readonly number[], make: (which: string) => Check): Check[] =>
   indexes.length === 0 ? [] : [make(parts(indexes))];
 
 /** Segments at which the conductor type changes: each needs a junction box. */
@@ -59,8 +61,8 @@ function crossingChecks({ segments }: Routed): Check[] {
   const crosses = (segment: RunSegment, what: keyof NonNullable<RunSegment["through"]>) =>
     (segment.through?.[what] ?? 0) > 0;
   return [
-    ...where(
-      which(segments, (s) => crosses(s, "heatedFloors")),
+    ...oneCheckFor(
+      indexesWhere(segments, (s) => crosses(s, "heatedFloors")),
       (at) =>
         checked(
           "heated-floor",
@@ -71,8 +73,8 @@ function crossingChecks({ segments }: Routed): Check[] {
           `${at}: choose another route`,
         ),
     ),
-    ...where(
-      which(segments, (s) => crosses(s, "concreteFloors")),
+    ...oneCheckFor(
+      indexesWhere(segments, (s) => crosses(s, "concreteFloors")),
       (at) =>
         checked(
           "concrete-floor",
@@ -83,8 +85,8 @@ function crossingChecks({ segments }: Routed): Check[] {
           `${at}: locate them, then drill`,
         ),
     ),
-    ...where(
-      which(segments, (s) => crosses(s, "cavityWalls")),
+    ...oneCheckFor(
+      indexesWhere(segments, (s) => crosses(s, "cavityWalls")),
       (at) =>
         checked(
           "cavity",
@@ -95,8 +97,8 @@ function crossingChecks({ segments }: Routed): Check[] {
           at,
         ),
     ),
-    ...where(
-      which(segments, (s) => s.fixedTo === "fence"),
+    ...oneCheckFor(
+      indexesWhere(segments, (s) => s.fixedTo === "fence"),
       (at) =>
         checked(
           "fence",

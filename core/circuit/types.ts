@@ -64,7 +64,7 @@ export interface Undesigned {
 }
 
 /** Specification of a circuit. */
-export interface CircuitAsked {
+export interface CircuitSpec {
   segments: readonly RunSegment[];
   /** Conductor type of the run, for segments without their own. */
   conductorType?: string | undefined;
@@ -88,7 +88,7 @@ export interface CircuitAsked {
 }
 
 /** A size tried on a stretch. */
-export interface Tried {
+export interface SizeTrial {
   fits: boolean;
   ampacityA: number;
   /** Largest load that may be counted on it, A; includes the continuous-load factor where these rules have one. */
@@ -139,12 +139,12 @@ export interface CircuitRules {
   /** Above this no circuit is designed, A. */
   mostA: number;
   /** Devices to try, the one that is wanted first, A. */
-  devicesA(asked: CircuitAsked): readonly number[];
-  metalOf(type: string, asked: CircuitAsked): "cu" | "al";
+  devicesA(asked: CircuitSpec): readonly number[];
+  metalOf(type: string, asked: CircuitSpec): "cu" | "al";
   /** Sizes a conductor is made in, ascending. */
   sizes(type: string, metal: "cu" | "al"): readonly string[];
   /** Whether a size carries the current behind the device, along one stretch. */
-  tries(conductor: Conductor, stretch: readonly RunSegment[], deviceA: number, asked: CircuitAsked): Tried;
+  tries(conductor: Conductor, stretch: readonly RunSegment[], deviceA: number, asked: CircuitSpec): SizeTrial;
   /** Voltage drop along a length at a current, V; null where the size is not in a table. */
   lostV(conductor: Conductor, length: Length, amps: number): number | null;
   volts(system: SupplySystem): number;
@@ -156,12 +156,12 @@ export interface CircuitRules {
   keptMostA(
     conductor: Conductor,
     segments: readonly RunSegment[],
-    asked: CircuitAsked,
+    asked: CircuitSpec,
   ): { deviceA: number; chargeA: number };
   /** How a part is held; null where the ground or the building holds it. */
   supportsOf(segment: RunSegment, made: DesignedSegment): Supports | null;
   /** Checks of a designed circuit's route and of the devices at its ends. */
   routeChecks(routed: Routed): Check[];
   /** Additional checks of the whole circuit in these rules. */
-  finish(design: CircuitDesign, stretches: readonly (readonly RunSegment[])[], asked: CircuitAsked): CircuitDesign;
+  finish(design: CircuitDesign, stretches: readonly (readonly RunSegment[])[], asked: CircuitSpec): CircuitDesign;
 }

@@ -7,7 +7,7 @@ import { readCase } from "#core/case/laws/read.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import { DEMO_BOOKS } from "#core/estimate/demo-books/index.ts";
 import { daysFrom, holidaysOf, workedFrom } from "#core/estimate/schedule.ts";
-import { lookAt } from "#core/path/home.ts";
+import { homeOf } from "#core/path/home.ts";
 import { assess } from "#core/testing/assess.ts";
 import { knownUkHome, knownUsHome } from "#core/testing/cases.ts";
 import { wayIn } from "#core/testing/ways.ts";
@@ -15,7 +15,7 @@ import { WAY_IDS } from "#core/ways/index.ts";
 import { homeOnSupply } from "#core/ways/service-upgrade/index.ts";
 import { decisionFor, decisionNow } from "./decision.ts";
 import { becauseFrom, isRobust, policyAnswers } from "./policies.ts";
-import { schoolsOf } from "./schools.ts";
+import { practiceOptionsOf } from "./practice-options.ts";
 import { triesNothing, type WhatIf, withWhatIf } from "./what-if.ts";
 
 const us = knownUsHome();
@@ -150,18 +150,18 @@ describe("what if", () => {
   });
   it("another school is followed, whichever the rules have", () => {
     for (const home of [us, uk])
-      for (const school of schoolsOf(codebookOf(home.rules))) {
+      for (const school of practiceOptionsOf(codebookOf(home.rules))) {
         const [usual] = school.choices;
-        expect(school.follows(home)).toBe(usual?.value);
+        expect(school.current(home)).toBe(usual?.value);
         for (const { value } of school.choices) {
-          const after = tried(home, { schools: { [school.id]: value } });
-          expect(school.follows(after)).toBe(value);
+          const after = tried(home, { practice: { [school.id]: value } });
+          expect(school.current(after)).toBe(value);
           expect(readCase(after).document).toEqual(after);
         }
       }
-    expect(tried(us, { schools: { evTreatment: "inside" } }).options?.evTreatment).toBe("inside");
-    expect(tried(us, { schools: { connection: "plug" } }).charger?.connection).toBe("plug");
-    const back = tried({ ...us, options: { terminalColumn: "60" } }, { schools: { terminals: "" } });
+    expect(tried(us, { practice: { evTreatment: "inside" } }).options?.evTreatment).toBe("inside");
+    expect(tried(us, { practice: { connection: "plug" } }).charger?.connection).toBe("plug");
+    const back = tried({ ...us, options: { terminalColumn: "60" } }, { practice: { terminals: "" } });
     expect(back.options).toEqual({});
   });
   it("a smaller supply is the very case that typing its rating makes", () => {
@@ -174,7 +174,7 @@ describe("what if", () => {
   it("a larger supply is the home that the service upgrade leaves", () => {
     const { document, codebook } = { document: uk, codebook: codebookOf(uk.rules) };
     const upgraded = homeOnSupply(
-      { document, codebook, home: lookAt(document, codebook) },
+      { document, codebook, home: homeOf(document, codebook) },
       { ratingA: 100, system: uk.supply.system },
     );
     const small = tried(uk, { supplyA: 60 });

@@ -13,7 +13,7 @@ import { countedLoads } from "#core/demand/loads.ts";
 import { withMeasuredYear } from "#core/demand/measured-year.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
 import { estimate } from "#core/estimate/estimate.ts";
-import { takes, type WorkItem } from "#core/estimate/takes.ts";
+import { requirements, type WorkItem } from "#core/estimate/takes.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
 import { lower } from "#core/words.ts";
 
@@ -32,7 +32,7 @@ const MOST_CHANGES = 2;
 const work = (id: string, text: string, ...waits: string[]): WorkItem => ({
   id: `change:${id}`,
   text,
-  takes: takes({ [`change:${id}`]: 1 }, ...waits),
+  requires: requirements({ [`change:${id}`]: 1 }, ...waits),
 });
 
 /** The home without its loads of some kinds and without references to them; null where it has none. */
@@ -125,7 +125,11 @@ function changesFor(document: CaseDocument, codebook: Codebook, demandA: number)
       id: "measure",
       name: `a measurement first, taken at ${MEASURED_SHARE * 100} % of the calculation`,
       apply: (d) => (d.measured ? null : withMeasuredYear(d, codebook, demandA * MEASURED_SHARE)),
-      work: { id: "measure", text: "Measure first", takes: takes({ recorder: 1, "labour:measure": 1 }, "measure") },
+      work: {
+        id: "measure",
+        text: "Measure first",
+        requires: requirements({ recorder: 1, "labour:measure": 1 }, "measure"),
+      },
     },
     {
       id: "panel",
@@ -143,7 +147,7 @@ function changesFor(document: CaseDocument, codebook: Codebook, demandA: number)
       work: {
         id: "change:panel",
         text: "A larger panel",
-        takes: takes({ panel: 1, "labour:panel": 1, permit: 1 }, "order-panel", "permit", "inspection"),
+        requires: requirements({ panel: 1, "labour:panel": 1, permit: 1 }, "order-panel", "permit", "inspection"),
       },
     },
   ];

@@ -6,10 +6,10 @@ import type { Codebook } from "#core/codebook/types.ts";
 import { withMeasuredYear } from "#core/demand/measured-year.ts";
 import { clockOf, DAY_MINUTES, minutesOf } from "#core/need/hours.ts";
 import { ownValue } from "#core/own-value.ts";
-import { lookAt } from "#core/path/home.ts";
+import { homeOf } from "#core/path/home.ts";
 import { freeId } from "#core/ways/place.ts";
 import { homeOnSupply } from "#core/ways/service-upgrade/index.ts";
-import { schoolsOf } from "./schools.ts";
+import { practiceOptionsOf } from "./practice-options.ts";
 
 /** The tried changes; absent fields stay as in the case. */
 export interface WhatIf {
@@ -22,7 +22,7 @@ export interface WhatIf {
   /** A valid measurement with this maximum, as a share of the governing demand, 0 to 1. */
   measured?: number;
   /** The tried option of each practice, by its id. */
-  schools?: Readonly<Record<string, string>>;
+  practice?: Readonly<Record<string, string>>;
   /** A larger (or smaller) supply, A. */
   supplyA?: number;
 }
@@ -34,7 +34,7 @@ export const triesNothing = (whatIf: WhatIf): boolean =>
  * @param demandA the governing demand of the case as it is, A
  */
 export function withWhatIf(document: CaseDocument, codebook: Codebook, whatIf: WhatIf, demandA: number): CaseDocument {
-  const { chargeA, hours, secondCar, heatPump, measured, schools, supplyA } = whatIf;
+  const { chargeA, hours, secondCar, heatPump, measured, practice: schools, supplyA } = whatIf;
   let tried = document;
   if (chargeA !== undefined) tried = withCharger(tried, { maxA: chargeA });
   if (hours !== undefined) {
@@ -63,16 +63,16 @@ export function withWhatIf(document: CaseDocument, codebook: Codebook, whatIf: W
     };
   }
   if (measured !== undefined) tried = withMeasuredYear(tried, codebook, demandA * measured);
-  for (const school of schoolsOf(codebook)) {
+  for (const school of practiceOptionsOf(codebook)) {
     const chosen = ownValue(schools ?? {}, school.id);
-    if (chosen !== undefined) tried = school.put(tried, chosen);
+    if (chosen !== undefined) tried = school.apply(tried, chosen);
   }
   return supplyA === undefined ? tried : onSupplyOf(tried, codebook, supplyA);
 }
 
 /** A larger supply comes with what the upgrade brings; a smaller one is another reading of what is there. */
 function onSupplyOf(document: CaseDocument, codebook: Codebook, ratingA: number): CaseDocument {
-  const home = lookAt(document, codebook);
+  const home = homeOf(document, codebook);
   return ratingA > home.supplyA
     ? homeOnSupply({ document, codebook, home }, { ratingA, system: document.supply.system })
     : withSupply(document, { ratingA });

@@ -2,7 +2,7 @@
 import type { CaseDocument, MethodId } from "#core/case/document/types.ts";
 import type { Codebook } from "#core/codebook/types.ts";
 import { showA, showVA } from "#core/units.ts";
-import { later, why } from "#core/why.ts";
+import { why, withLazyFields } from "#core/why.ts";
 import { withChargers } from "./chargers.ts";
 import { caseVolts, countedLoads } from "./loads.ts";
 import type { Calculation, CountedLoad, DemandInput, DemandMethod } from "./types.ts";
@@ -30,7 +30,7 @@ export const demandVA = (method: DemandMethod, input: DemandInput): number =>
   withChargers(method, input).lines.reduce((total, line) => total + line.countedVA, 0);
 
 const NO_FIELDS = {};
-const answers = later<typeof NO_FIELDS, Calculation["explain"]>("demandVA", "demandA", "headroomA");
+const answers = withLazyFields<typeof NO_FIELDS, Calculation["explain"]>("demandVA", "demandA", "headroomA");
 
 /** One method, with amperes, headroom and the answers to "why?". */
 function calculate(method: DemandMethod, input: DemandInput): Calculation {

@@ -1,18 +1,18 @@
 /** Builds the lines of a calculation; the explanation of each line is written on request. */
 import { showNumber, showPercent, showVA } from "#core/units.ts";
 import type { Why } from "#core/why.ts";
-import type { CountedLoad, Line, Part } from "./types.ts";
+import type { CountedLoad, Line, LinePart } from "./types.ts";
 
 export const sum = (loads: readonly { va: number }[]): number => loads.reduce((total, l) => total + l.va, 0);
 
 /** One assessment uses a load in many calculations, so its name is computed once. */
-const parts = new WeakMap<CountedLoad, Part>();
+const parts = new WeakMap<CountedLoad, LinePart>();
 
-function partOf(load: CountedLoad): Part {
+function partOf(load: CountedLoad): LinePart {
   const known = parts.get(load);
   if (known) return known;
   const { label, quantity, unitVA, va, id, note } = load;
-  const part: Part = {
+  const part: LinePart = {
     label: quantity > 1 ? `${label} (${quantity} x ${showVA(unitVA)})` : label,
     va,
     loadId: id,

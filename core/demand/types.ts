@@ -47,7 +47,7 @@ export interface DemandInput {
 }
 
 /** One load's share of a line. */
-export interface Part {
+export interface LinePart {
   readonly label: string;
   readonly va: number;
   readonly loadId: string | null;
@@ -65,7 +65,7 @@ export interface Line {
   /** The tiers of one sum share this name; the first tier lists their loads. */
   tierOf?: string;
   /** The loads that went into it. */
-  parts: Part[];
+  parts: LinePart[];
 }
 
 /** Result of a method; `calculate` adds the shared figures (amperes, headroom). */

@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import type { PriceBook, PriceItem } from "./book.ts";
 import { drawPrice } from "./draws.ts";
 import { estimate } from "./estimate.ts";
-import { takes, type WorkItem, withParts } from "./takes.ts";
+import { requirements, type WorkItem, withParts } from "./takes.ts";
 
 const item = (
   group: PriceItem["group"],
@@ -29,8 +29,8 @@ const book = (...more: PriceItem[]): PriceBook => ({
     ...more,
   ],
 });
-const work = (id: string, takes: WorkItem["takes"]): WorkItem => ({ id, text: id, takes });
-const circuit = work("circuit", takes({ cable: 10, breaker: 1, "labour:fit": 1, permit: 1 }, "order"));
+const work = (id: string, takes: WorkItem["requires"]): WorkItem => ({ id, text: id, requires: takes });
+const circuit = work("circuit", requirements({ cable: 10, breaker: 1, "labour:fit": 1, permit: 1 }, "order"));
 
 /** A book without spread: the middle of all draws is the sum of its typical figures. */
 const withoutSpread = (spread: PriceBook): PriceBook => ({
@@ -64,7 +64,7 @@ describe("an estimate", () => {
     expect(estimate([circuit], withoutSpread(book(...terms))).cost.typical).toBe(Math.round((170 * 1.2 + 100) * 1.1));
   });
   it("pays for work of the same id once, and adds the same item of different work", () => {
-    const twice = estimate([circuit, circuit, work("more", takes({ breaker: 2 }))], withoutSpread(book()));
+    const twice = estimate([circuit, circuit, work("more", requirements({ breaker: 2 }))], withoutSpread(book()));
     expect(twice.cost.typical).toBe(270 + 40);
     expect(twice.lines.find((l) => l.item === "breaker")?.count).toBe(3);
   });
@@ -77,7 +77,7 @@ describe("an estimate", () => {
     });
   });
   it("gives no total where the book lacks an item, and names it", () => {
-    const found = estimate([work("x", withParts(circuit.takes, { "wire:thhn:6 AWG": 3 }))], book());
+    const found = estimate([work("x", withParts(circuit.requires, { "wire:thhn:6 AWG": 3 }))], book());
     expect(found.cost.typical).toBe(Number.POSITIVE_INFINITY);
     expect(found.missing).toEqual(["wire thhn 6 AWG"]);
     expect(found.explain).toMatchObject({ value: "no price", numbers: "Not in the price book: wire thhn 6 AWG" });
@@ -98,14 +98,14 @@ describe("an estimate", () => {
     expect(estimate([], book(), ["grant:a"]).cost.typical).toBe(0);
   });
   it("visits before the work, and travels there, without a day on site for it", () => {
-    const found = estimate([work("confirm", takes({ "labour:visit": 1 }, "survey"))], book());
+    const found = estimate([work("confirm", requirements({ "labour:visit": 1 }, "survey"))], book());
     expect(found.lines.map((l) => l.money.typical)).toEqual([30, 10]);
     expect(found.steps.map((s) => s.id)).toEqual(["survey"]);
     expect(found.leadTimeDays).toEqual({ low: 1, typical: 2, high: 3 });
   });
   it("travels once for each day on site", () => {
     const long = book(item("labour", "labour:long", [421, 900, 900], "min"));
-    const found = estimate([work("long", takes({ "labour:long": 1 }))], long);
+    const found = estimate([work("long", requirements({ "labour:long": 1 }))], long);
     expect(found.lines.find((l) => l.item === "travel")?.count).toBe(3);
     expect(found.steps).toMatchObject([{ id: "install", days: { low: 2, typical: 3, high: 3 } }]);
   });
@@ -131,7 +131,7 @@ describe("a standard installation", () => {
     ]);
   });
   it("is none where the work lacks one of the things it includes", () => {
-    const other = work("other", takes({ cable: 10, "labour:fit": 1 }));
+    const other = work("other", requirements({ cable: 10, "labour:fit": 1 }));
     expect(estimate([other], standard).lines.some((l) => l.item === "standard")).toBe(false);
   });
 });
@@ -151,7 +151,7 @@ describe("why a price is what it is", () => {
       "the breaker: $10 to $30",
     ]);
     expect(explain.assumes).toEqual([expect.stringMatching(/^Most items can exceed/)]);
-    const alone = estimate([work("cable", takes({ cable: 10 }))], book(item("terms", "tax", [0, 0, 0], "%")));
+    const alone = estimate([work("cable", requirements({ cable: 10 }))], book(item("terms", "tax", [0, 0, 0], "%")));
     expect(alone.explain.numbers).toBe("the cable, 10 ft = $20");
     expect(alone.explain.assumes).toEqual([]);
     expect(estimate([circuit], { ...book(), madeUp: true }).explain.assumes[0]).toMatch(/made-up examples/);
@@ -229,7 +229,7 @@ describe("the range of a price", () => {
   });
   it("takes margin, tax and grants as the estimate does", () => {
     const taxed = book(item("terms", "margin", [20, 20, 20], "%"), item("terms", "tax", [10, 10, 10], "%"));
-    const permit = estimate([work("p", takes({ permit: 2 }))], taxed).lines;
+    const permit = estimate([work("p", requirements({ permit: 2 }))], taxed).lines;
     expect(drawPrice(permit, taxed, 30).p50).toBe(190);
     const breaker = [{ ...(permit[0] as (typeof permit)[number]), group: "devices" as const }];
     expect(drawPrice(breaker, taxed).p50).toBe(Math.round(200 * 1.2 * 1.1));
@@ -241,7 +241,7 @@ describe("material as it is sold", () => {
     item("materials", "conduit:emt", [1, 2, 3], "ft", soldIn === undefined ? {} : { soldIn });
   const waste = item("terms", "waste", [10, 10, 10], "%");
   const of = (parts: Record<string, number>, ...more: PriceItem[]) =>
-    estimate([work("run", takes(parts))], book(...more)).lines.map((l) => [l.item, l.needed, l.count]);
+    estimate([work("run", requirements(parts))], book(...more)).lines.map((l) => [l.item, l.needed, l.count]);
   it("takes offcuts along its length and is rounded up to its lengths", () => {
     expect(of({ "conduit:emt": 40 }, conduit())).toEqual([["conduit:emt", 40, 40]]);
     expect(of({ "conduit:emt": 40 }, conduit(), waste)).toEqual([["conduit:emt", 40, 44]]);
@@ -257,10 +257,10 @@ describe("material as it is sold", () => {
       ["conduit:emt:1 in", 12, 12],
       ["conduit:emt", 15, 20],
     ]);
-    expect(estimate([work("run", takes({ "pipe:1 in": 3 }))], book()).missing).toEqual(["pipe 1 in"]);
+    expect(estimate([work("run", requirements({ "pipe:1 in": 3 }))], book()).missing).toEqual(["pipe 1 in"]);
   });
   it("that older books count within another item is not missed in them", () => {
-    const straps = work("run", takes({ "support:strap": 8, "junction-box": 1 }));
+    const straps = work("run", requirements({ "support:strap": 8, "junction-box": 1 }));
     expect(estimate([straps], book()).missing).toEqual(["support strap", "junction-box"]);
     const found = estimate([straps], book(item("materials", "sundries", [1, 2, 3])));
     expect(found.missing).toEqual([]);

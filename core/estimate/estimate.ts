@@ -1,6 +1,6 @@
 /** Price of work by a price book: its lines, total, steps and days. */
 import { showNumber } from "#core/units.ts";
-import { later, type Why, why } from "#core/why.ts";
+import { type Why, why, withLazyFields } from "#core/why.ts";
 import { isWithinAnother, itemOf, itemsIn, type PriceBook, type PriceItem, pricedBy } from "./book.ts";
 import { medianPrice } from "./draws.ts";
 import { isPassedOn, type PriceLine, percent, withMarginAndTax } from "./price-lines.ts";
@@ -10,9 +10,9 @@ import {
   installDays,
   PICKS,
   type Pick3,
+  type ScheduleStep,
   type Spread,
-  type Step,
-  stepsOf,
+  scheduleSteps,
 } from "./schedule.ts";
 import type { WorkItem } from "./takes.ts";
 
@@ -28,7 +28,7 @@ interface EstimateFields {
   lines: PriceLine[];
   /** Items that the book lacks. */
   missing: string[];
-  steps: Step[];
+  steps: ScheduleStep[];
   leadTimeDays: Spread;
 }
 export interface Estimate extends EstimateFields {
@@ -44,10 +44,10 @@ const add = (to: Spread, more: Spread): void => {
 function countsOf(items: readonly WorkItem[]): Map<string, number> {
   const counts = new Map<string, number>();
   const done = new Set<string>();
-  for (const { id, takes } of items) {
+  for (const { id, requires } of items) {
     if (done.has(id)) continue;
     done.add(id);
-    for (const { item, count } of takes.parts) counts.set(item, (counts.get(item) ?? 0) + count);
+    for (const { item, count } of requires.parts) counts.set(item, (counts.get(item) ?? 0) + count);
   }
   return counts;
 }
@@ -95,7 +95,7 @@ function lineOf(item: PriceItem, needed: number, rate: PriceItem | undefined, wa
   return { ...line, minutes, money: { low: paid("low"), typical: paid("typical"), high: paid("high") } };
 }
 
-const estimateOf = later<EstimateFields, Pick<Estimate, "explain">>("explain");
+const estimateOf = withLazyFields<EstimateFields, Pick<Estimate, "explain">>("explain");
 
 /**
  * @param grants ids of the grants that were ticked
@@ -116,7 +116,7 @@ export function estimate(items: readonly WorkItem[], book: PriceBook, grants: re
       if (!BEFORE_THE_WORK.includes(id)) add(minutes, times(item, count));
     }
   }
-  const planned = stepsOf(items, minutes, book);
+  const planned = scheduleSteps(items, minutes, book);
   for (const id of planned.missing) missing.add(inWords(id));
   const visits = installDays(planned.steps) + (planned.steps.some((s) => s.id === "survey") ? 1 : 0);
   if (visits > 0) {

@@ -1,16 +1,24 @@
 import { describe, expect, it } from "vitest";
 import { DEMO_BOOKS } from "./demo-books/index.ts";
-import { dayAfter, FROM_A_MONDAY, type Step, schedule, stepsOf, totalDays, workedFrom } from "./schedule.ts";
-import { takes } from "./takes.ts";
+import {
+  dayAfter,
+  FROM_A_MONDAY,
+  type ScheduleStep,
+  schedule,
+  scheduleSteps,
+  totalDays,
+  workedFrom,
+} from "./schedule.ts";
+import { requirements } from "./takes.ts";
 
-const step = (id: string, typical: number, after: string[] = [], everyDay = false): Step => ({
+const step = (id: string, typical: number, after: string[] = [], everyDay = false): ScheduleStep => ({
   id,
   name: id,
   after,
   days: { low: typical, typical, high: 2 * typical },
   everyDay,
 });
-const spans = (steps: Step[], worked = FROM_A_MONDAY) =>
+const spans = (steps: ScheduleStep[], worked = FROM_A_MONDAY) =>
   schedule(steps, "typical", worked).map((p) => [p.id, p.from, p.to]);
 
 describe("steps that wait for each other", () => {
@@ -47,7 +55,8 @@ describe("steps that wait for each other", () => {
 describe("the steps of a piece of work", () => {
   const book = DEMO_BOOKS.USD;
   const minutes = { low: 60, typical: 421, high: 900 };
-  const of = (...waits: string[]) => stepsOf([{ id: "w", text: "", takes: takes({}, ...waits) }], minutes, book).steps;
+  const of = (...waits: string[]) =>
+    scheduleSteps([{ id: "w", text: "", requires: requirements({}, ...waits) }], minutes, book).steps;
   it("come in the order of the trade, each after those that are there", () => {
     const all = of("survey", "owner", "authority", "permit", "operator", "order", "utility-visit", "inspection");
     expect(Object.fromEntries(all.map((s) => [s.id, s.after]))).toEqual({
@@ -74,6 +83,6 @@ describe("the steps of a piece of work", () => {
   });
   it("install in days of seven hours, where there is labour", () => {
     expect(of().map((s) => [s.id, s.days])).toEqual([["install", { low: 1, typical: 2, high: 3 }]]);
-    expect(stepsOf([], { low: 0, typical: 0, high: 0 }, book).steps).toEqual([]);
+    expect(scheduleSteps([], { low: 0, typical: 0, high: 0 }, book).steps).toEqual([]);
   });
 });

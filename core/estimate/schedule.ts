@@ -39,7 +39,7 @@ const STEP_RULES: readonly StepRule[] = [
   { id: "inspection", name: "Inspection", after: [INSTALL], waits: ["wait:inspection"] },
 ];
 
-export interface Step {
+export interface ScheduleStep {
   id: string;
   name: string;
   /** Steps of this way that it waits for. */
@@ -53,14 +53,14 @@ export interface Step {
  * @param minutes labour on site
  * @returns the steps, in order; items missing in the book are listed by id
  */
-export function stepsOf(
+export function scheduleSteps(
   items: readonly WorkItem[],
   minutes: Spread,
   book: PriceBook,
-): { steps: Step[]; missing: string[] } {
-  const waits = new Set(items.flatMap((i) => i.takes.waits));
+): { steps: ScheduleStep[]; missing: string[] } {
+  const waits = new Set(items.flatMap((i) => i.requires.waits));
   const missing: string[] = [];
-  const steps: Step[] = [];
+  const steps: ScheduleStep[] = [];
   for (const rule of STEP_RULES) {
     const days: Spread = { low: 0, typical: 0, high: 0 };
     let everyDay = false;
@@ -90,7 +90,8 @@ export function stepsOf(
 }
 
 /** Days of work on site. */
-export const installDays = (steps: readonly Step[]): number => steps.find((s) => s.id === INSTALL)?.days.typical ?? 0;
+export const installDays = (steps: readonly ScheduleStep[]): number =>
+  steps.find((s) => s.id === INSTALL)?.days.typical ?? 0;
 
 /** Which days are worked: a day is a count of days from the start. */
 export type Worked = (day: number) => boolean;
@@ -109,21 +110,21 @@ function daysAfter(start: number, days: number, everyDay: boolean, worked: Worke
   return day;
 }
 
-export interface Placed extends Step {
+export interface Placed extends ScheduleStep {
   /** Days from the start; the end is the first day after. */
   from: number;
   to: number;
 }
 
 /** When each step begins and ends, as early as what it waits for allows. */
-export function schedule(steps: readonly Step[], pick: Pick3, worked: Worked = FROM_A_MONDAY): Placed[] {
+export function schedule(steps: readonly ScheduleStep[], pick: Pick3, worked: Worked = FROM_A_MONDAY): Placed[] {
   const times = timesOf(steps, pick, worked);
   return steps.map((step) => ({ ...step, ...(times.get(step.id) as Times) }));
 }
 
 type Times = Pick<Placed, "from" | "to">;
 
-function timesOf(steps: readonly Step[], pick: Pick3, worked: Worked): Map<string, Times> {
+function timesOf(steps: readonly ScheduleStep[], pick: Pick3, worked: Worked): Map<string, Times> {
   const times = new Map<string, Times>();
   for (const { id, after, days, everyDay } of steps) {
     let from = 0;
@@ -141,7 +142,7 @@ export const totalDays = (placed: Iterable<Times>): number => {
 };
 
 /** Days until all is done, counted from a day on which work may begin. */
-export const daysFrom = (steps: readonly Step[], worked: Worked): Spread => ({
+export const daysFrom = (steps: readonly ScheduleStep[], worked: Worked): Spread => ({
   low: totalDays(timesOf(steps, "low", worked).values()),
   typical: totalDays(timesOf(steps, "typical", worked).values()),
   high: totalDays(timesOf(steps, "high", worked).values()),

@@ -1,13 +1,13 @@
 /** Price-book items of a piece of work, and the steps that it waits for. */
-export interface Take {
+export interface RequiredItem {
   /** Id of an item of the price book. */
   item: string;
   /** In the item's unit. */
   count: number;
 }
 
-export interface Takes {
-  parts: readonly Take[];
+export interface Requirements {
+  parts: readonly RequiredItem[];
   /** Items of the price book that are days: what the work waits for. */
   waits: readonly string[];
 }
@@ -16,20 +16,20 @@ export interface Takes {
  * @param parts counts by item of the price book
  * @param waits items that are days, without their group
  */
-export const takes = (parts: Readonly<Record<string, number>>, ...waits: readonly string[]): Takes => ({
+export const requirements = (parts: Readonly<Record<string, number>>, ...waits: readonly string[]): Requirements => ({
   parts: Object.entries(parts).map(([item, count]) => ({ item, count })),
   waits: waits.map((id) => `wait:${id}`),
 });
 
 /** Done in passing, with the rest of the work. */
-export const IN_PASSING: Takes = takes({});
+export const IN_PASSING: Requirements = requirements({});
 
 /** A piece of work; ways and mended faults are made of them. */
 export interface WorkItem {
   /** Items of the same id are done once. */
   id: string;
   text: string;
-  takes: Takes;
+  requires: Requirements;
   /** The link it is done at. */
   link?: string;
   /** The fault it mends. */
@@ -37,7 +37,7 @@ export interface WorkItem {
 }
 
 /** The same with more parts. */
-export const withParts = ({ parts, waits }: Takes, more: Readonly<Record<string, number>>): Takes => ({
-  parts: [...parts, ...takes(more).parts],
+export const withParts = ({ parts, waits }: Requirements, more: Readonly<Record<string, number>>): Requirements => ({
+  parts: [...parts, ...requirements(more).parts],
   waits,
 });

@@ -7,7 +7,7 @@ import { countedLoads } from "#core/demand/loads.ts";
 import type { StepId } from "#core/missing.ts";
 import { deviceName } from "#core/panel/quick-device.ts";
 import { panelName } from "#core/path/names.ts";
-import { placeOf } from "#core/path/place.ts";
+import { placeOfLink } from "#core/path/place.ts";
 import { showA, showVA } from "#core/units.ts";
 import { capital } from "#core/words.ts";
 
@@ -15,13 +15,13 @@ export const FOUND_KINDS = ["step", "load", "device", "field", "link", "paper", 
 export type FoundKind = (typeof FOUND_KINDS)[number];
 
 /** A search result, and its location. */
-export interface Found {
+export interface SearchResult {
   id: string;
   kind: FoundKind;
   label: string;
   /** Text that distinguishes results of the same name. */
   detail: string;
-  to: Place;
+  to: SearchPlace;
 }
 
 /** A place in a step of the open job. */
@@ -36,14 +36,14 @@ export interface StepPlace {
   pointer?: string;
 }
 
-export type Place = StepPlace | { paper: string } | { action: string } | { job: string };
+export type SearchPlace = StepPlace | { paper: string } | { action: string } | { job: string };
 
 /** Everything of an open job that has a place in it. */
-export function findable(document: CaseDocument, assessment: Pick<Assessment, "path">): Found[] {
+export function findable(document: CaseDocument, assessment: Pick<Assessment, "path">): SearchResult[] {
   const codebook = codebookOf(document.rules);
   const several = document.panels.length > 1;
   const loads = countedLoads(document, codebook).map(
-    ({ id, label, va }): Found => ({
+    ({ id, label, va }): SearchResult => ({
       id: `load:${id}`,
       kind: "load",
       label,
@@ -53,7 +53,7 @@ export function findable(document: CaseDocument, assessment: Pick<Assessment, "p
   );
   const devices = document.panels.flatMap((panel) =>
     (panel.circuits ?? []).map(
-      (circuit): Found => ({
+      (circuit): SearchResult => ({
         id: `device:${circuit.id}`,
         kind: "device",
         label: deviceName(circuit),
@@ -68,8 +68,8 @@ export function findable(document: CaseDocument, assessment: Pick<Assessment, "p
       }),
     ),
   );
-  const links = assessment.path.map((link): Found => {
-    const [step, section] = placeOf(link);
+  const links = assessment.path.map((link): SearchResult => {
+    const [step, section] = placeOfLink(link);
     return {
       id: `link:${link.link}`,
       kind: "link",
@@ -82,7 +82,7 @@ export function findable(document: CaseDocument, assessment: Pick<Assessment, "p
 }
 
 /** The fields of every step, by the labels they carry there. */
-function fieldsOf(document: CaseDocument, codebook: Codebook): Found[] {
+function fieldsOf(document: CaseDocument, codebook: Codebook): SearchResult[] {
   const { words, board, asksFor, survey } = codebook;
   const tt = document.supply.earthing === "tt";
   const labels: readonly [
@@ -158,7 +158,7 @@ function fieldsOf(document: CaseDocument, codebook: Codebook): Found[] {
       ],
     ],
   ];
-  const sheets: Found[] = SHEETS.map(([step, section, label, detail]) => ({
+  const sheets: SearchResult[] = SHEETS.map(([step, section, label, detail]) => ({
     id: `sheet:${section}`,
     kind: "field",
     label,
@@ -166,7 +166,7 @@ function fieldsOf(document: CaseDocument, codebook: Codebook): Found[] {
     to: { step, section },
   }));
   const fields = labels.flatMap(([step, section, name, list]) =>
-    list.flatMap((label): Found[] =>
+    list.flatMap((label): SearchResult[] =>
       label
         ? [{ id: `field:${step}:${label}`, kind: "field", label, detail: name, to: { step, section, field: label } }]
         : [],
@@ -184,7 +184,7 @@ const SHEETS = [
 const plain = (text: string) => text.toLowerCase().normalize("NFD").replace(/\p{M}/gu, "");
 
 /** How well what was typed fits; 0 where it does not. Every word of it has to begin a word of what is found. */
-function closeness({ label, detail }: Found, words: readonly string[]): number {
+function closeness({ label, detail }: SearchResult, words: readonly string[]): number {
   const name = plain(label);
   const all = `${name} ${plain(detail)}`.split(/[^\p{L}\p{N}]+/u);
   if (!words.every((word) => all.some((w) => w.startsWith(word)))) return 0;
@@ -196,7 +196,7 @@ function closeness({ label, detail }: Found, words: readonly string[]): number {
  * Entries that begin with the typed letters, the best match first, otherwise in their given order.
  * @returns at most `most`; empty for no letters
  */
-export function matching(all: readonly Found[], text: string, most = 12): Found[] {
+export function matching(all: readonly SearchResult[], text: string, most = 12): SearchResult[] {
   const words = plain(text)
     .split(/[^\p{L}\p{N}]+/u)
     .filter(Boolean);

@@ -32,7 +32,7 @@ function mend(home: Home, circuit: Circuit): Mended | null {
       { conductor: { ...conductor, size } },
     ),
     text: `Renew the conductor of ${circuitName(circuit)} in ${showSize(size)} for its ${showA(ratingA)} ${codebook.words.device}`,
-    takes: TAKES.feeder,
+    requires: TAKES.feeder,
   };
 }
 
@@ -60,5 +60,5 @@ export const circuitConductor: FindingRule = {
       },
     ];
   },
-  mend: { takes: TAKES.device, of: mend },
+  mend: { requires: TAKES.device, of: mend },
 };

@@ -39,7 +39,7 @@ describe("a circuit behind more than its conductor allows", () => {
     const parts = (home: CaseDocument) =>
       wayIn(home, "circuit-splitter")
         .workItems.find((i) => i.mends === "conductor-undersized")
-        ?.takes.parts.map((p) => p.item);
+        ?.requires.parts.map((p) => p.item);
     expect(parts(dryer({ ratingA: 40, conductor: nmB("10 AWG") }))).toEqual(["device:other", "labour:device"]);
     expect(parts(dryer({ ratingA: 50, conductor: nmB("10 AWG") }, "14-50", 9000))).toEqual(["feeder", "labour:feeder"]);
   });

@@ -20,12 +20,12 @@ import { circuitConductor } from "./circuit-conductor.ts";
 import { outletDevice } from "./outlet-device.ts";
 import { SEEN_FAULTS } from "./seen.ts";
 import { TAKES } from "./takes.ts";
-import type { FindingRule, Found } from "./types.ts";
+import type { FindingRule, FoundFault } from "./types.ts";
 import { withoutTypeAc } from "./united-kingdom.ts";
 
-const NOTHING: readonly Found[] = [];
+const NOTHING: readonly FoundFault[] = [];
 /** A finding where a condition holds; its text is written only then. */
-const when = (condition: unknown, found: () => Found): readonly Found[] => (condition ? [found()] : NOTHING);
+const when = (condition: unknown, found: () => FoundFault): readonly FoundFault[] => (condition ? [found()] : NOTHING);
 
 /** As it goes on within a sentence. */
 const who = ({ survey }: Codebook, from: PermissionFrom): string =>
@@ -50,7 +50,7 @@ const sourcesOn = ({ circuits = [] }: Panel) =>
   );
 
 /** Main device and all back-feeding sources of a panel, against its bus. */
-function busFound({ codebook, supplyA }: Home, panel: Panel): Found | null {
+function busFound({ codebook, supplyA }: Home, panel: Panel): FoundFault | null {
   const { busA } = panel;
   if (!busA) return null;
   const link = linkId.bus(panel.id);
@@ -136,9 +136,9 @@ const ROOM_TO_SPARE = 8;
 const seen: FindingRule[] = SEEN_FAULTS.flatMap((fault): FindingRule[] => {
   const shared = { code: fault.code, severity: fault.severity, todo: fault.todo, reason: fault.reason } as const;
   const of = (home: Home) => ({ document: withoutSeen(home.document, [fault.code]), text: fault.todo });
-  const mend = fault.takes ? { mend: { takes: fault.takes, of } } : {};
+  const mend = fault.requires ? { mend: { requires: fault.requires, of } } : {};
   const ticked = ({ document }: Home) => document.survey?.seen?.includes(fault.code);
-  const found = (home: Home, link: string): Found => ({
+  const found = (home: Home, link: string): FoundFault => ({
     link,
     text: fault.text,
     rule: fault.rule[home.codebook.region],
@@ -181,7 +181,7 @@ export const commonFindings: readonly FindingRule[] = [
         text: `${who(codebook, from)} ${document.enquiry?.permissions?.[from] === "asked" ? "has not answered yet" : "has not been asked yet"}`,
       })),
     mend: {
-      takes: TAKES.consent,
+      requires: TAKES.consent,
       of({ document, codebook }) {
         const open = permissions(document, "open");
         const given = Object.fromEntries(open.map((from) => [from, "given"]));
@@ -255,7 +255,7 @@ export const commonFindings: readonly FindingRule[] = [
         rule: codebook.sections.soundPanel,
       })),
     mend: {
-      takes: TAKES.panel,
+      requires: TAKES.panel,
       of: (home, panel) => ({
         document: renewedPanel(home.document, panel),
         text: `Change ${panelName(panel, home.codebook)} for a new ${home.codebook.words.newPanel}`,
@@ -297,7 +297,7 @@ export const commonFindings: readonly FindingRule[] = [
       }));
     },
     mend: {
-      takes: TAKES.panel,
+      requires: TAKES.panel,
       of(home, panel) {
         const busA = busThatCarries(home, panel, panel.mainA ?? (onSupply(panel) ? home.supplyA : 0));
         return busA !== null && busA > (panel.busA ?? 0)
@@ -335,7 +335,7 @@ export const commonFindings: readonly FindingRule[] = [
     todo: "Have them renewed before any load is added",
     reason: "conductor-limit",
     check: (home) => (home.codebook.supplyConductor.fault === "tails-undersized" ? supplyConductor(home) : []),
-    mend: { takes: TAKES.tails, of: renewSupplyConductor },
+    mend: { requires: TAKES.tails, of: renewSupplyConductor },
   },
   {
     at: "supply",
@@ -345,7 +345,7 @@ export const commonFindings: readonly FindingRule[] = [
     todo: "Have them renewed before any load is added",
     reason: "conductor-limit",
     check: (home) => (home.codebook.supplyConductor.fault === "conductor-undersized" ? supplyConductor(home) : []),
-    mend: { takes: TAKES.tails, of: renewSupplyConductor },
+    mend: { requires: TAKES.tails, of: renewSupplyConductor },
   },
   {
     at: "feeder",
@@ -364,7 +364,7 @@ export const commonFindings: readonly FindingRule[] = [
       }));
     },
     mend: {
-      takes: TAKES.feeder,
+      requires: TAKES.feeder,
       of(home, panel) {
         const { document, codebook } = home;
         const ratingA = feederRatingA(document, panel);
@@ -424,7 +424,7 @@ export const commonFindings: readonly FindingRule[] = [
         rule: codebook.sections.outletLoading,
       })),
     mend: {
-      takes: TAKES.device,
+      requires: TAKES.device,
       of: ({ document, codebook }, outlet) => ({
         document: withOutlet(document, outlet.id, { plainSplitter: false }),
         text: `Remove the plain Y-lead from the ${codebook.words.outlet}`,
@@ -434,7 +434,7 @@ export const commonFindings: readonly FindingRule[] = [
   ...seen,
 ];
 
-function supplyConductor({ document, codebook, supplyA }: Home): readonly Found[] {
+function supplyConductor({ document, codebook, supplyA }: Home): readonly FoundFault[] {
   const { conductor } = document.supply;
   const allows = conductor ? codebook.supplyConductor.allows(conductor) : null;
   return when(allows && allows.ampacityA < supplyA - 1e-9, () => ({

@@ -1,14 +1,14 @@
 /** All rules by which faults are found; a new one is an entry in its list. */
 import type { Circuit, Outlet, Panel } from "#core/case/document/types.ts";
 import type { Region } from "#core/codebook/types.ts";
-import type { Takes } from "#core/estimate/takes.ts";
+import type { Requirements } from "#core/estimate/takes.ts";
 import { onSupply } from "#core/panel/sub-panels.ts";
 import type { Home } from "#core/path/home.ts";
 import type { Target } from "#core/path/types.ts";
 import { capital } from "#core/words.ts";
 import { commonFindings } from "./common.ts";
 import { northAmericanFindings } from "./north-america.ts";
-import type { Fault, FindingRule, Found, Mended, Severity, SurveyFinding } from "./types.ts";
+import type { Fault, FindingRule, FoundFault, Mended, Severity, SurveyFinding } from "./types.ts";
 import { unitedKingdomFindings } from "./united-kingdom.ts";
 
 const FINDING_RULES: Readonly<Record<Region, readonly FindingRule[]>> = {
@@ -24,8 +24,8 @@ interface Looked {
 }
 
 interface AnyMend {
-  takes: Takes;
-  of(home: Home, thing: unknown, target: Target, found: Found): Mended | null;
+  requires: Requirements;
+  of(home: Home, thing: unknown, target: Target, found: FoundFault): Mended | null;
 }
 
 type Things = { [At in FindingRule["at"]]: readonly unknown[] };
@@ -45,7 +45,7 @@ function lookFor(rules: readonly FindingRule[], home: Home, target: Target, look
   const faults: Fault[] = [];
   for (const rule of rules) {
     // Which things a rule is given follows from its own `at`.
-    const check = rule.check as (home: Home, thing: unknown, target: Target) => readonly Found[];
+    const check = rule.check as (home: Home, thing: unknown, target: Target) => readonly FoundFault[];
     const mend = rule.mend as AnyMend | undefined;
     for (const thing of things[rule.at])
       for (const found of check(home, thing, target)) {
@@ -55,7 +55,7 @@ function lookFor(rules: readonly FindingRule[], home: Home, target: Target, look
           reason,
           mend(at, end) {
             const mended = mend?.of(at, thing, end, found);
-            return mended && mend ? { takes: mend.takes, ...mended } : null;
+            return mended && mend ? { requires: mend.requires, ...mended } : null;
           },
         });
       }

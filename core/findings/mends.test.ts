@@ -464,8 +464,8 @@ describe("what is seen on site", () => {
       f.code,
       f.severity,
       f.goesWith,
-      f.takes?.parts.map((p) => p.item).join(" "),
-      f.takes?.waits.join(" "),
+      f.requires?.parts.map((p) => p.item).join(" "),
+      f.requires?.waits.join(" "),
     ]);
     expect(rows).toEqual([
       ["heat-marks", "stop", "panel", undefined, undefined],
@@ -495,7 +495,7 @@ describe("work", () => {
       const { workItems } = wayIn(home, way);
       return workItems
         .filter((i) => i.mends)
-        .map((i) => [i.mends, i.takes.parts.map((p) => p.item).join(" "), i.takes.waits.join(" ")]);
+        .map((i) => [i.mends, i.requires.parts.map((p) => p.item).join(" "), i.requires.waits.join(" ")]);
     };
     expect(taken(onSupplyOf(uk, { looped: true }))).toEqual([
       ["looped-supply", "separation", "wait:operator wait:utility-visit"],

@@ -1,15 +1,15 @@
 /** Faults that the NEC knows. */
 import { withCircuit, withSupply } from "#core/case/document/change.ts";
 import type { CaseDocument, Circuit, Outlet } from "#core/case/document/types.ts";
-import { takes } from "#core/estimate/takes.ts";
+import { requirements } from "#core/estimate/takes.ts";
 import { circuitOf, readRatingA } from "#core/path/home.ts";
 import { linkId, outletName } from "#core/path/names.ts";
 import { showA } from "#core/units.ts";
 import type { FindingRule } from "./types.ts";
 
 const TAKES = {
-  gfci: takes({ "device:gfci": 1, "labour:device": 1 }, "order"),
-  authority: takes({ "authority-letter": 1 }, "authority"),
+  gfci: requirements({ "device:gfci": 1, "labour:device": 1 }, "order"),
+  authority: requirements({ "authority-letter": 1 }, "authority"),
 };
 
 /** Whether a receptacle for charging has GFCI protection; undefined where this is unknown. */
@@ -43,7 +43,7 @@ export const northAmericanFindings: readonly FindingRule[] = [
         : [];
     },
     mend: {
-      takes: TAKES.authority,
+      requires: TAKES.authority,
       of: ({ document }) => ({
         document: withSupply(document, { belowMinimumAccepted: true }),
         text: `Get the authority's agreement in writing that the ${showA(document.supply.ratingA ?? 0)} service may take this load`,
@@ -92,7 +92,7 @@ export const northAmericanFindings: readonly FindingRule[] = [
         ? [{ link: linkId.outlet(outlet.id), text: `The ${outletName(outlet, codebook)} has no GFCI protection` }]
         : [],
     mend: {
-      takes: TAKES.gfci,
+      requires: TAKES.gfci,
       of({ document, codebook }, outlet, target) {
         const { gfci: _, ...face } = outlet;
         const outlets = (document.outlets ?? []).map((o) => (o.id === outlet.id ? { ...face, gfci: true } : o));

@@ -63,5 +63,5 @@ export const outletDevice: FindingRule = {
       },
     ];
   },
-  mend: { takes: TAKES.device, of: mend },
+  mend: { requires: TAKES.device, of: mend },
 };

@@ -1,6 +1,6 @@
 /** Faults that only a person on site can see; ticked in the survey, weighed and explained here. */
 import type { Region } from "#core/codebook/types.ts";
-import { IN_PASSING, type Takes, takes } from "#core/estimate/takes.ts";
+import { IN_PASSING, type Requirements, requirements } from "#core/estimate/takes.ts";
 import type { ReasonCode } from "#core/ways/reasons.ts";
 
 export const SEEN_CODES = [
@@ -26,7 +26,7 @@ export interface SeenFault {
   /** The part that owns the fault: a new panel also removes the panel's faults. */
   goesWith: "panel" | "supply";
   /** Cost of its repair; absent where only a new panel or another path removes it. */
-  takes?: Takes;
+  requires?: Requirements;
 }
 
 export const SEEN_FAULTS: readonly SeenFault[] = [
@@ -59,7 +59,7 @@ export const SEEN_FAULTS: readonly SeenFault[] = [
     rule: { us: "NEC 250.104", uk: "BS 7671 411.3.1.2, 544.1" },
     reason: "fault-on-path",
     goesWith: "supply",
-    takes: takes({ bonding: 1, "labour:bonding": 1 }),
+    requires: requirements({ bonding: 1, "labour:bonding": 1 }),
   },
   {
     code: "doubled-lug",
@@ -70,7 +70,7 @@ export const SEEN_FAULTS: readonly SeenFault[] = [
     rule: { us: "NEC 110.14(A)", uk: "BS 7671 526.2" },
     reason: "fault-on-path",
     goesWith: "panel",
-    takes: takes({ "labour:lug": 1 }),
+    requires: requirements({ "labour:lug": 1 }),
   },
   {
     code: "working-space",
@@ -81,7 +81,7 @@ export const SEEN_FAULTS: readonly SeenFault[] = [
     rule: { us: "NEC 110.26(A)", uk: "BS 7671 132.12, 513.1" },
     reason: "fault-on-path",
     goesWith: "supply",
-    takes: IN_PASSING,
+    requires: IN_PASSING,
   },
   {
     code: "corrosion",
@@ -92,7 +92,7 @@ export const SEEN_FAULTS: readonly SeenFault[] = [
     rule: { us: "NEC 110.11, 312.2", uk: "BS 7671 512.2, 522.3" },
     reason: "fault-on-path",
     goesWith: "panel",
-    takes: takes({ renewals: 1, "labour:corrosion": 1 }, "order"),
+    requires: requirements({ renewals: 1, "labour:corrosion": 1 }, "order"),
   },
   {
     code: "gland-unsealed",
@@ -103,6 +103,6 @@ export const SEEN_FAULTS: readonly SeenFault[] = [
     rule: { us: "NEC 110.12(A), 312.5", uk: "BS 7671 416.2, 421.1.201" },
     reason: "fault-on-path",
     goesWith: "panel",
-    takes: takes({ "labour:gland": 1 }),
+    requires: requirements({ "labour:gland": 1 }),
   },
 ];

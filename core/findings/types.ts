@@ -1,6 +1,6 @@
 /** A fault at a link of the home, and the rules by which faults are found. */
 import type { CaseDocument, Circuit, Outlet, Panel } from "#core/case/document/types.ts";
-import type { Takes } from "#core/estimate/takes.ts";
+import type { Requirements } from "#core/estimate/takes.ts";
 import type { Home } from "#core/path/home.ts";
 import type { Target } from "#core/path/types.ts";
 import type { ReasonCode } from "#core/ways/reasons.ts";
@@ -48,7 +48,7 @@ export interface SurveyFinding {
 }
 
 /** The result of a check, in addition to the properties of its rule. */
-export interface Found {
+export interface FoundFault {
   link: string;
   text: string;
   rule?: string;
@@ -59,7 +59,7 @@ export interface Mended {
   document: CaseDocument;
   text: string;
   /** Its own cost where it differs from the rule's. */
-  takes?: Takes;
+  requires?: Requirements;
 }
 
 interface RuleOf<Thing> {
@@ -71,9 +71,9 @@ interface RuleOf<Thing> {
   reason: ReasonCode;
   /** Only looked for on the path to the charger. */
   pathOnly?: true;
-  check(home: Home, thing: Thing, target: Target): readonly Found[];
+  check(home: Home, thing: Thing, target: Target): readonly FoundFault[];
   /** Its repair, for any way with this link on its path; absent where only certain ways can repair it. */
-  mend?: { takes: Takes; of(home: Home, thing: Thing, target: Target, found: Found): Mended | null };
+  mend?: { requires: Requirements; of(home: Home, thing: Thing, target: Target, found: FoundFault): Mended | null };
 }
 
 /** A feeder is looked at as the panel that it feeds. */
@@ -89,5 +89,5 @@ export type FindingRule =
 export interface Fault {
   finding: SurveyFinding;
   reason: ReasonCode;
-  mend(home: Home, target: Target): (Mended & { takes: Takes }) | null;
+  mend(home: Home, target: Target): (Mended & { requires: Requirements }) | null;
 }

@@ -3,7 +3,7 @@
 import { withCharger, withCircuit, withPanel, withSupply } from "#core/case/document/change.ts";
 import type { Circuit, Panel } from "#core/case/document/types.ts";
 import { MOST_ZE_OHM, STABLE_ELECTRODE_OHM } from "#core/codebook/bs7671-2018-a2/earthing.ts";
-import { takes } from "#core/estimate/takes.ts";
+import { requirements } from "#core/estimate/takes.ts";
 import type { Home } from "#core/path/home.ts";
 import { circuitName, linkId, panelName } from "#core/path/names.ts";
 import type { Target } from "#core/path/types.ts";
@@ -12,11 +12,11 @@ import { capital } from "#core/words.ts";
 import type { FindingRule } from "./types.ts";
 
 const TAKES = {
-  earth: takes({ earth: 1, "labour:earth": 1 }, "order"),
-  separation: takes({ separation: 1 }, "operator", "utility-visit"),
-  rcds: takes({ "device:rcd": 1, "labour:device": 1 }, "order"),
-  rcdTypeB: takes({ "device:rcd-b": 1, "labour:device": 1 }, "order"),
-  lostPen: takes({ "device:lost-pen": 1, "labour:device": 1 }, "order"),
+  earth: requirements({ earth: 1, "labour:earth": 1 }, "order"),
+  separation: requirements({ separation: 1 }, "operator", "utility-visit"),
+  rcds: requirements({ "device:rcd": 1, "labour:device": 1 }, "order"),
+  rcdTypeB: requirements({ "device:rcd-b": 1, "labour:device": 1 }, "order"),
+  lostPen: requirements({ "device:lost-pen": 1, "labour:device": 1 }, "order"),
 };
 
 /** The RCD type that protects a circuit: its own, otherwise that of the group over its way. */
@@ -63,7 +63,7 @@ export const unitedKingdomFindings: readonly FindingRule[] = [
           ]
         : [],
     mend: {
-      takes: TAKES.separation,
+      requires: TAKES.separation,
       of: ({ document }) => ({
         document: withSupply(document, { looped: false }),
         text: "Have the network operator separate the looped supply before anything else",
@@ -93,7 +93,7 @@ export const unitedKingdomFindings: readonly FindingRule[] = [
       ];
     },
     mend: {
-      takes: TAKES.earth,
+      requires: TAKES.earth,
       of: ({ document }) => {
         const { earthing } = document.supply;
         if (!earthing) return null;
@@ -127,7 +127,7 @@ export const unitedKingdomFindings: readonly FindingRule[] = [
           ]
         : [],
     mend: {
-      takes: TAKES.rcds,
+      requires: TAKES.rcds,
       of: ({ document, codebook }, panel) => ({
         document: withPanel(document, panel.id, withoutTypeAc(panel)),
         text: `Change the type AC RCDs of ${panelName(panel, codebook)} for type A`,
@@ -147,7 +147,7 @@ export const unitedKingdomFindings: readonly FindingRule[] = [
         ? [{ link: linkId.device(circuit.id), text: `${circuitName(circuit)} has no 30 mA RCD` }]
         : [],
     mend: {
-      takes: TAKES.rcds,
+      requires: TAKES.rcds,
       of: ({ document }, circuit) => ({
         document: withCircuit(document, circuit.id, { rcd: "A", device: "rcbo" }),
         text: `Fit a 30 mA RCBO of type A to ${circuitName(circuit)}`,
@@ -205,7 +205,7 @@ export const unitedKingdomFindings: readonly FindingRule[] = [
           ]
         : [],
     mend: {
-      takes: TAKES.lostPen,
+      requires: TAKES.lostPen,
       of: ({ document }) => ({
         document: withCharger(document, { lostPenDetection: true }),
         text: "Fit a charger or unit that opens line, neutral and earth when the combined conductor is lost",
@@ -224,7 +224,7 @@ export const unitedKingdomFindings: readonly FindingRule[] = [
         ? [{ link: "charger", text: "No 6 mA DC detection in the charger: a type B RCD is needed" }]
         : [],
     mend: {
-      takes: TAKES.rcdTypeB,
+      requires: TAKES.rcdTypeB,
       of: ({ document }, _none, { circuit }) =>
         circuit
           ? {

@@ -2,7 +2,7 @@
 import { dayOfWall, showWall, wallAt } from "./clock.ts";
 import { countOf, daysOf, GAP, type IntervalSeries } from "./series.ts";
 
-export type FindingCode =
+export type DataFindingCode =
   | "gap"
   | "repeat"
   | "repeat-differs"
@@ -19,7 +19,7 @@ export type FindingCode =
   | "skipped-rows";
 
 export interface Finding {
-  code: FindingCode;
+  code: DataFindingCode;
   text: string;
   /** Start of the finding in the data, s since 1970; absent where it concerns the whole file. */
   fromS?: number;
@@ -29,7 +29,7 @@ export interface Finding {
 }
 
 /** Findings for information only. */
-export const PLAIN: readonly FindingCode[] = ["clock-change", "repeat", "negative", "winter-time", "skipped-rows"];
+export const PLAIN: readonly DataFindingCode[] = ["clock-change", "repeat", "negative", "winter-time", "skipped-rows"];
 
 export interface Quality {
   /** From the first to the last interval, days. */

@@ -1,10 +1,10 @@
 /** Parts at the charger's end of its circuit, for all ways: a receptacle for its plug, a disconnect. */
 
-import { takes, type WorkItem } from "#core/estimate/takes.ts";
-import type { Proposal, Situation } from "#core/ways/types.ts";
+import { requirements, type WorkItem } from "#core/estimate/takes.ts";
+import type { JudgingContext, Proposal } from "#core/ways/types.ts";
 
-const RECEPTACLE = takes({ receptacle: 1, "labour:receptacle": 1 });
-const DISCONNECT = takes({ disconnect: 1, "labour:disconnect": 1 });
+const RECEPTACLE = requirements({ receptacle: 1, "labour:receptacle": 1 });
+const DISCONNECT = requirements({ disconnect: 1, "labour:disconnect": 1 });
 
 /** The run says that there is to be one. */
 const TOLD: readonly (string | undefined)[] = ["in-sight", "out-of-sight"];
@@ -14,8 +14,8 @@ const TOLD: readonly (string | undefined)[] = ["in-sight", "out-of-sight"];
  * @param chargeA charging current, A
  */
 export function workAtCharger(
-  { document, codebook, charger }: Situation,
-  { placed }: Proposal,
+  { document, codebook, charger }: JudgingContext,
+  { chargerPlacement: placed }: Proposal,
   chargeA: number,
 ): WorkItem[] {
   const { plug, disconnect } = codebook.charging;
@@ -24,7 +24,7 @@ export function workAtCharger(
     items.push({
       id: "receptacle",
       text: `Fit ${plug.end} for the charger's plug at the end of the circuit (${plug.rule})`,
-      takes: RECEPTACLE,
+      requires: RECEPTACLE,
       link: "charger",
     });
   const byRule = disconnect !== null && chargeA > disconnect.aboveA + 1e-9;
@@ -32,7 +32,7 @@ export function workAtCharger(
     items.push({
       id: "disconnect",
       text: `Fit a disconnect in reach that can be locked open, with a plaque where it is out of sight of the charger${byRule ? ` (${disconnect.rule})` : ""}`,
-      takes: DISCONNECT,
+      requires: DISCONNECT,
       link: "charger",
     });
   return items;

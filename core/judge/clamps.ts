@@ -23,9 +23,9 @@ export interface Guard extends ClampLimit {
  * @returns the supply first; each with the limit of its smallest link
  */
 export function guardsOf({ document, codebook, supplyA }: Home, path: Path, mostA: number): Guard[] {
-  const parts = [...new Set(path.links.map((l) => l.of))].filter((of) => of !== "circuit");
+  const parts = [...new Set(path.links.map((l) => l.demandScope))].filter((of) => of !== "circuit");
   return parts.flatMap((at) => {
-    const links = path.links.filter((l) => l.of === at);
+    const links = path.links.filter((l) => l.demandScope === at);
     const ratingA = links.reduce(
       (least, l) => Math.min(least, l.mayCarryA ?? least),
       at === "supply" ? supplyA : Number.POSITIVE_INFINITY,

@@ -1,24 +1,24 @@
 /** Work that precedes the way's own work: confirmation visit, measurement, application to the network operator. */
 
-import { takes, type WorkItem } from "#core/estimate/takes.ts";
+import { requirements, type WorkItem } from "#core/estimate/takes.ts";
 import { type Home, readRatingA } from "#core/path/home.ts";
 import { overLimit, type Path } from "#core/path/links.ts";
 import type { Link, Unknown } from "#core/path/types.ts";
 import { showA } from "#core/units.ts";
 import { type Reason, reason } from "#core/ways/reasons.ts";
-import type { Proposal, Situation } from "#core/ways/types.ts";
+import type { JudgingContext, Proposal } from "#core/ways/types.ts";
 import { capital, lower } from "#core/words.ts";
 
-const VISIT = takes({ "labour:visit": 1 }, "survey");
-const MEASUREMENT = takes({ recorder: 1, "labour:measure": 1 }, "measure");
-const APPLICATION = takes({ application: 1 }, "operator");
+const VISIT = requirements({ "labour:visit": 1 }, "survey");
+const MEASUREMENT = requirements({ recorder: 1, "labour:measure": 1 }, "measure");
+const APPLICATION = requirements({ application: 1 }, "operator");
 
 /** One visit confirms all values that have not been read. */
 export const confirmations = (unknowns: readonly Unknown[], links: readonly Link[]): WorkItem[] =>
   unknowns.map((unknown) => ({
     id: "confirm",
     text: `Confirm ${unknown.text}`,
-    takes: VISIT,
+    requires: VISIT,
     link: links.find((l) => l.unknowns.includes(unknown))?.link ?? "supply",
   }));
 
@@ -27,17 +27,17 @@ export const confirmations = (unknowns: readonly Unknown[], links: readonly Link
  * may show that there is room, or that only a larger supply helps. Where it was measured, nothing is left to manage.
  */
 export function measureFirst(
-  { codebook }: Situation,
+  { codebook }: JudgingContext,
   home: Home,
   found: Path,
-  { placed }: Proposal,
+  { chargerPlacement: placed }: Proposal,
 ): { items: WorkItem[]; reasons: Reason[]; stops: Reason[] } {
   const nothing = { items: [], reasons: [], stops: [] };
   if (!placed.managed) return nothing;
-  const worst = overLimit(found.links.filter((l) => l.of !== "circuit"));
+  const worst = overLimit(found.links.filter((l) => l.demandScope !== "circuit"));
   if (!worst) return nothing;
-  const where = worst.of === "supply" ? `the ${codebook.words.supply}` : lower(worst.name);
-  const panel = home.document.panels.find((p) => p.id === worst.of);
+  const where = worst.demandScope === "supply" ? `the ${codebook.words.supply}` : lower(worst.name);
+  const panel = home.document.panels.find((p) => p.id === worst.demandScope);
   const method = panel ? home.at(panel).method : home.method;
   if (method.measures)
     return {
@@ -57,7 +57,7 @@ export function measureFirst(
       {
         id: "measure",
         text: `Measure first: a valid measurement of ${where}, calculated at ${showA(worst.carriesA)} of ${showA(worst.mayCarryA ?? 0)}`,
-        takes: MEASUREMENT,
+        requires: MEASUREMENT,
         link: worst.link,
       },
     ],
@@ -73,7 +73,7 @@ export function measureFirst(
 
 /** Whether the network operator is notified afterwards or must agree first (United Kingdom). */
 export function consentOfOperator(
-  { codebook }: Situation,
+  { codebook }: JudgingContext,
   { demandA, document }: Home,
   chargeA: number,
 ): { items: WorkItem[]; reasons: Reason[]; cautions: string[] } {
@@ -94,7 +94,7 @@ export function consentOfOperator(
       {
         id: "apply",
         text: `Apply to the ${codebook.words.operator} and wait for the answer`,
-        takes: APPLICATION,
+        requires: APPLICATION,
         link: "supply",
       },
     ],

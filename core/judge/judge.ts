@@ -10,14 +10,14 @@ import { IN_PASSING, type WorkItem } from "#core/estimate/takes.ts";
 import { givenSteady } from "#core/need/energy.ts";
 import { circuitCarriesA } from "#core/path/circuit-load.ts";
 import { designAt } from "#core/path/designed.ts";
-import { type Home, lookAt, targetOf, withChargerOnTop } from "#core/path/home.ts";
+import { type Home, homeOf, targetOf, withChargerOnTop } from "#core/path/home.ts";
 import { faultsAt, overLimit, type Path, pathTo, tightest } from "#core/path/links.ts";
 import { linkId } from "#core/path/names.ts";
 import type { Link, Unknown } from "#core/path/types.ts";
 import { showA } from "#core/units.ts";
 import { joined, withCharge } from "#core/ways/place.ts";
 import { type Reason, reason } from "#core/ways/reasons.ts";
-import type { Proposal, Situation, Verdict } from "#core/ways/types.ts";
+import type { JudgingContext, Proposal, Verdict } from "#core/ways/types.ts";
 import type { Cited } from "#core/why.ts";
 import { lower } from "#core/words.ts";
 import { workAtCharger } from "./at-charger.ts";
@@ -73,8 +73,8 @@ interface Mending {
 }
 
 /** Repairs every repairable fault on the path; collects the reasons that stop the way. */
-function mend(s: Situation, proposal: Proposal): Mending {
-  let home = lookAt(joined(proposal.document, proposal.placed), s.codebook, s.home);
+function mend(s: JudgingContext, proposal: Proposal): Mending {
+  let home = homeOf(joined(proposal.document, proposal.chargerPlacement), s.codebook, s.home);
   let path = pathTo(home, targetOf(home.document), FAULTS);
   const found = path;
   const items: WorkItem[] = [];
@@ -97,9 +97,9 @@ function mend(s: Situation, proposal: Proposal): Mending {
       const because = reason(fault.reason, text, rule);
       const mended = fault.mend(home, path.target);
       if (mended) {
-        home = lookAt(mended.document, s.codebook, s.home);
+        home = homeOf(mended.document, s.codebook, s.home);
         const id = `mend:${code}:${link}`;
-        items.push({ id, text: mended.text, takes: mended.takes, link, mends: code });
+        items.push({ id, text: mended.text, requires: mended.requires, link, mends: code });
         if (severity === "stop") urgent.add(id);
         reasons.push(because);
         // An earlier repair may have removed this fault, so the path is computed again.
@@ -114,7 +114,7 @@ function mend(s: Situation, proposal: Proposal): Mending {
   const charged = (chargeA: number): Home => {
     const known = homes.get(chargeA);
     if (known) return known;
-    const made = lookAt(withCharge(mended.document, proposal.placed, chargeA), s.codebook);
+    const made = homeOf(withCharge(mended.document, proposal.chargerPlacement, chargeA), s.codebook);
     homes.set(chargeA, made);
     return made;
   };
@@ -123,7 +123,10 @@ function mend(s: Situation, proposal: Proposal): Mending {
 const key = ({ code, link }: { code: string; link: string }) => `${code} ${link}`;
 
 /** Charging settings that the way, the charger and its plug allow, ascending, A. */
-function settingsOf({ charger, codebook }: Situation, { mostA, settingsA, placed }: Proposal): number[] {
+function settingsOf(
+  { charger, codebook }: JudgingContext,
+  { mostA, settingsA, chargerPlacement: placed }: Proposal,
+): number[] {
   const plug = charger.plug || placed.outlet !== undefined;
   const plugged = plug && !settingsA ? codebook.charging.plug.mostA : Number.POSITIVE_INFINITY;
   const most = Math.min(mostA, settingsA ? Number.POSITIVE_INFINITY : charger.maxA, plugged);
@@ -131,7 +134,7 @@ function settingsOf({ charger, codebook }: Situation, { mostA, settingsA, placed
 }
 
 /** The charger's addition to the demand, A: at the supply by the job's treatment, on a feeder as a continuous load. */
-function addsTo({ home, codebook, document }: Situation, { placed }: Proposal, chargeA: number) {
+function addsTo({ home, codebook, document }: JudgingContext, { chargerPlacement: placed }: Proposal, chargeA: number) {
   const volts = placed.volts ?? home.volts;
   const slow = volts < home.volts;
   const count = (treatment: "outside-125" | "outside-100") =>
@@ -142,22 +145,31 @@ function addsTo({ home, codebook, document }: Situation, { placed }: Proposal, c
 }
 
 /** The charger's addition to the demand at one link, A. */
-const addsAt = (home: Home, { panels }: Path, { of }: Link, adds: { supplyA: number; feederA: number }): number =>
-  panels.some((p) => p.id === of && home.at(p).asFeeder) ? adds.feederA : adds.supplyA;
+const addsAt = (
+  home: Home,
+  { panels }: Path,
+  { demandScope: of }: Link,
+  adds: { supplyA: number; feederA: number },
+): number => (panels.some((p) => p.id === of && home.at(p).asFeeder) ? adds.feederA : adds.supplyA);
 
 /**
  * True where a charger's load simply comes on top: not among the other loads, not in an appliance's place, and on the
  * one phase that carries all of them.
  */
-const comesOnTop = (s: Situation, { placed }: Proposal, { document, method }: Home): boolean =>
+const comesOnTop = (s: JudgingContext, { chargerPlacement: placed }: Proposal, { document, method }: Home): boolean =>
   !placed.interlockedWith &&
   !placed.waitsFor &&
   document.supply.system !== "three-phase-230-400" &&
   !(s.document.options?.evTreatment === "inside" && method.takesChargerInside);
 
 /** The first link that a charging current is too much for, or null; clamps keep all but the circuit's own from it. */
-function tooMuchFor(s: Situation, proposal: Proposal, { home, path, charged }: Mending, chargeA: number): Link | null {
-  const held = proposal.placed.managed === true;
+function tooMuchFor(
+  s: JudgingContext,
+  proposal: Proposal,
+  { home, path, charged }: Mending,
+  chargeA: number,
+): Link | null {
+  const held = proposal.chargerPlacement.managed === true;
   if (!held && !comesOnTop(s, proposal, home)) {
     const after = charged(chargeA);
     return overLimit(pathTo(after, targetOf(after.document), LIMITS).links);
@@ -165,17 +177,17 @@ function tooMuchFor(s: Situation, proposal: Proposal, { home, path, charged }: M
   const adds = addsTo(s, proposal, chargeA);
   const { codebook } = s;
   const { circuit } = path.target;
-  const volts = proposal.placed.volts ?? home.volts;
+  const volts = proposal.chargerPlacement.volts ?? home.volts;
   const others = circuit ? circuitCarriesA(home, circuit, volts) : 0;
-  const deviceA = proposal.placed.deviceA?.(chargeA);
+  const deviceA = proposal.chargerPlacement.deviceA?.(chargeA);
   const designed = designAt(home.document, codebook, path.target, chargeA);
   const found = path.links.find((link) => {
-    if (link.kind === "charger" || (held && link.of !== "circuit")) return false;
+    if (link.kind === "charger" || (held && link.demandScope !== "circuit")) return false;
     if (link.kind === "conductor" && designed) return !isDesigned(designed);
     const may = link.kind === "device" && deviceA !== undefined ? deviceA : link.mayCarryA;
     if (may === null) return false;
     const carries =
-      link.of === "circuit"
+      link.demandScope === "circuit"
         ? others + chargeA * codebook.charging.continuousFactor
         : link.carriesA + addsAt(home, path, link, adds);
     return carries > may + 1e-9;
@@ -189,7 +201,7 @@ function tooMuchFor(s: Situation, proposal: Proposal, { home, path, charged }: M
  * The largest setting that every link carries: usually the last one, otherwise found by bisection. With the job option
  * `need`, the smallest that is enough.
  */
-function settingThatFits(s: Situation, settings: readonly number[], leastA: number, fits: (a: number) => boolean) {
+function settingThatFits(s: JudgingContext, settings: readonly number[], leastA: number, fits: (a: number) => boolean) {
   const last = settings.length - 1;
   let [from, to] = last >= 0 && fits(settings[last] as number) ? [last + 1, last + 1] : [0, Math.max(0, last)];
   while (from < to) {
@@ -205,7 +217,7 @@ function settingThatFits(s: Situation, settings: readonly number[], leastA: numb
 }
 
 /** Why even the smallest worthwhile setting does not fit. */
-function shortReason(s: Situation, proposal: Proposal, mending: Mending, smallestA: number): Reason {
+function shortReason(s: JudgingContext, proposal: Proposal, mending: Mending, smallestA: number): Reason {
   const adds = addsTo(s, proposal, smallestA);
   const link = tooMuchFor(s, proposal, mending, smallestA);
   const own = proposal.limitedBy?.(link);
@@ -217,7 +229,7 @@ function shortReason(s: Situation, proposal: Proposal, mending: Mending, smalles
       s.codebook.sections.outletCharging,
     );
   const roomA = (link.mayCarryA ?? 0) - (mending.path.links.find((l) => l.link === link.link)?.carriesA ?? 0);
-  if (link.of === "circuit")
+  if (link.demandScope === "circuit")
     return reason(
       "conductor-limit",
       `${link.name} carries too little for ${showA(smallestA)}: ${link.decidedBy}`,
@@ -251,7 +263,7 @@ function asFound(links: readonly Link[], found: Path, items: readonly WorkItem[]
 
 /** The home after the work: the charger at its current in it, with the clamps that hold it back. */
 function homeWithCharger(
-  s: Situation,
+  s: JudgingContext,
   proposal: Proposal,
   { home, path, charged }: Mending,
   chargeA: number,
@@ -260,19 +272,19 @@ function homeWithCharger(
 ): Home {
   if (guards.length === 0 && !comesOnTop(s, proposal, home)) return charged(chargeA);
   const limits: ClampLimit[] = guards.map(({ at, limitA }) => ({ at, limitA }));
-  const after = withCharge(home.document, proposal.placed, chargeA, limits);
+  const after = withCharge(home.document, proposal.chargerPlacement, chargeA, limits);
   return guards.length > 0
-    ? lookAt(after, s.codebook)
+    ? homeOf(after, s.codebook)
     : withChargerOnTop(home, after, new Set(path.panels.map((p) => p.id)), adds);
 }
 
-export function judgeProposal(s: Situation, proposal: Proposal): Judged {
+export function judgeProposal(s: JudgingContext, proposal: Proposal): Judged {
   const { codebook } = s;
   const mending = mend(s, proposal);
   const { home, path } = mending;
   const settings = settingsOf(s, proposal);
   const smallestA = settings.find((a) => a >= proposal.leastA - 1e-9);
-  const guards = proposal.placed.managed ? guardsOf(home, path, proposal.mostA) : [];
+  const guards = proposal.chargerPlacement.managed ? guardsOf(home, path, proposal.mostA) : [];
   const limitA = Math.min(...guards.map((g) => g.limitA), Number.POSITIVE_INFINITY);
   const fits = (a: number) => a <= limitA + 1e-9 && tooMuchFor(s, proposal, mending, a) === null;
   let chargeA = settingThatFits(s, settings, proposal.leastA, fits);
@@ -280,7 +292,7 @@ export function judgeProposal(s: Situation, proposal: Proposal): Judged {
   const stops = [...mending.stops, ...first.stops];
   if (chargeA < proposal.leastA - 1e-9) {
     const none = smallestA ?? settings.at(-1) ?? proposal.leastA;
-    if (proposal.placed.managed && limitA < none)
+    if (proposal.chargerPlacement.managed && limitA < none)
       stops.push(
         reason(
           "limit-below-house",
@@ -319,7 +331,7 @@ export function judgeProposal(s: Situation, proposal: Proposal): Judged {
     asFound(end.links, mending.found, []);
     return judgement;
   }
-  const circuitA = proposal.placed.deviceA?.(chargeA) ?? end.target.circuit?.ratingA ?? 0;
+  const circuitA = proposal.chargerPlacement.deviceA?.(chargeA) ?? end.target.circuit?.ratingA ?? 0;
   const own = [...proposal.work({ circuitA, chargeA, guards }), ...workAtCharger(s, proposal, chargeA)];
   // An application for a larger supply already includes this one.
   const operator = own.some((item) => item.id === "upgrade") ? NOTHING : consentOfOperator(s, judged, chargeA);
@@ -336,7 +348,7 @@ export function judgeProposal(s: Situation, proposal: Proposal): Judged {
             design: designed,
             demandA: judged.demandA,
             panel: end.target.panel?.id ?? null,
-            managed: proposal.placed.managed === true,
+            managed: proposal.chargerPlacement.managed === true,
             feederA: (panel) => end.links.find((l) => l.link === linkId.feederConductor(panel))?.carriesA ?? null,
           },
           codebook,
@@ -360,7 +372,7 @@ export function judgeProposal(s: Situation, proposal: Proposal): Judged {
     ...operator.reasons,
     ...mending.reasons,
     ...run.reasons,
-    ...proposal.answersTo,
+    ...proposal.solves,
     ...confirmReason(confirm),
   ];
   judgement.items = items;
@@ -382,7 +394,7 @@ function runToMend(circuit: CircuitDesign): typeof NOTHING_TO_MEND {
     items: faults.map((c) => ({
       id: `run:${c.id}:${c.label}`,
       text: `Lay the run otherwise: ${lower(c.label)}, ${c.numbers}`,
-      takes: IN_PASSING,
+      requires: IN_PASSING,
     })),
     reasons: faults.map((c) => reason("fault-on-path", `${c.label}: ${c.numbers}`, c.rule)),
   };

@@ -5,7 +5,7 @@ import { withCircuit, withPanel, withSupply } from "#core/case/document/change.t
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { caseProblems } from "#core/case/laws/read.ts";
 import { codebookOf } from "#core/codebook/index.ts";
-import { lookAt, targetOf } from "#core/path/home.ts";
+import { homeOf, targetOf } from "#core/path/home.ts";
 import { pathTo } from "#core/path/links.ts";
 import { assess, homeAfter } from "#core/testing/assess.ts";
 import { anyHome, ukHomes, usHomes } from "#core/testing/random-homes.ts";
@@ -113,7 +113,7 @@ describe("the home after the work", () => {
         for (const way of usable(assess(home).ways)) {
           const after = homeAfter(home, way.way);
           if (!("document" in after)) throw new Error("usable ways have a home after them");
-          const again = lookAt(after.document, codebookOf(home.rules));
+          const again = homeOf(after.document, codebookOf(home.rules));
           const path = pathTo(again, targetOf(after.document));
           expect(path.links.map((l) => [l.link, l.mayCarryA])).toEqual(way.path.map((l) => [l.link, l.mayCarryA]));
           path.links.forEach((link, i) => {

@@ -1,5 +1,5 @@
 /** The stricter reading of a shared circuit: the charger counted by the job's treatment, not in the appliance's place. */
-import { type Home, lookAt } from "#core/path/home.ts";
+import { type Home, homeOf } from "#core/path/home.ts";
 import { showA } from "#core/units.ts";
 
 /** The stricter reading of the rules, where it would rule the shared circuit out; null otherwise. */
@@ -13,7 +13,7 @@ export function strictReading({ document, codebook, supplyA }: Home): string | n
     const left = (l.quantity ?? 1) - 1;
     return left > 0 ? [{ ...l, quantity: left }] : [];
   });
-  const { demandA } = lookAt({ ...document, loads }, codebook);
+  const { demandA } = homeOf({ ...document, loads }, codebook);
   return demandA > supplyA + 1e-9
     ? `Read strictly, with the charger counted on its own instead of in the appliance's place, the demand is ${showA(demandA)} of ${showA(supplyA)}: ask the authority before it is promised.`
     : null;

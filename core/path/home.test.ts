@@ -4,7 +4,7 @@ import type { CaseDocument, Panel } from "#core/case/document/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import { knownUkHome, knownUsHome } from "#core/testing/cases.ts";
 import { onPanel, onSupplyOf } from "#core/testing/ways.ts";
-import { circuitOf, lookAt, panelsTo, targetOf, terminalC, withChargerOnTop } from "./home.ts";
+import { circuitOf, homeOf, panelsTo, targetOf, terminalC, withChargerOnTop } from "./home.ts";
 
 const us = knownUsHome();
 const book = codebookOf(us.rules);
@@ -63,9 +63,9 @@ describe("a home that differs from another", () => {
       { ...home, measured: { source: "utility-year", days: 365, intervalMinutes: 15, max: { value: 50, unit: "A" } } },
     ],
   ] as [string, CaseDocument][])("%s carries what it carries when it is counted anew", (_what, other) => {
-    const like = lookAt(home, book);
+    const like = homeOf(home, book);
     for (const panel of home.panels) like.at(panel);
-    const [taken, anew] = [lookAt(other, book, like), lookAt(other, book)];
+    const [taken, anew] = [homeOf(other, book, like), homeOf(other, book)];
     expect([taken.demandA, taken.method.id, taken.supplyA]).toEqual([anew.demandA, anew.method.id, anew.supplyA]);
     for (const panel of other.panels) {
       expect(taken.at(panel).demandA).toBe(anew.at(panel).demandA);
@@ -73,11 +73,11 @@ describe("a home that differs from another", () => {
     }
   });
   it("by a charger that comes on top carries it where it feeds it, and nowhere else", () => {
-    const before = lookAt(home, book);
+    const before = homeOf(home, book);
     const ev = { id: "ev", kind: "ev-charger" as const, amps: 40, existing: false, panel: "g" };
     const document = { ...home, loads: [...home.loads, ev] };
     const quick = withChargerOnTop(before, document, new Set(["main", "g"]), { supplyA: 50, feederA: 50 });
-    const whole = lookAt(document, book);
+    const whole = homeOf(document, book);
     expect(quick.demandA).toBeCloseTo(whole.demandA, 9);
     for (const panel of document.panels) {
       expect(quick.at(panel).demandA).toBeCloseTo(whole.at(panel).demandA, 9);
@@ -89,7 +89,7 @@ describe("a home that differs from another", () => {
 
 describe("a service that nobody could read", () => {
   it("is taken as the smallest main on it, else as 60 A", () => {
-    const ratingOf = (document: CaseDocument) => lookAt(document, codebookOf(document.rules)).supplyA;
+    const ratingOf = (document: CaseDocument) => homeOf(document, codebookOf(document.rules)).supplyA;
     const unread = onSupplyOf(us, { ratingA: null });
     expect(ratingOf(unread)).toBe(200);
     expect(ratingOf({ ...unread, panels: [main, { ...main, id: "two", mainA: 125 }] })).toBe(125);
@@ -102,7 +102,7 @@ describe("a service that nobody could read", () => {
 describe("terminals", () => {
   it("are 60 °C up to 100 A unless marked, 75 °C above", () => {
     const at = (ratingA: number, terminalColumn?: "60" | "75") =>
-      terminalC(lookAt({ ...us, ...(terminalColumn && { options: { terminalColumn } }) }, book), ratingA);
+      terminalC(homeOf({ ...us, ...(terminalColumn && { options: { terminalColumn } }) }, book), ratingA);
     expect([at(99), at(100), at(101)]).toEqual([60, 60, 75]);
     expect([at(50, "75"), at(200, "60"), at(200, "75")]).toEqual([75, 60, 75]);
   });

@@ -67,7 +67,7 @@ function standTheSame(now: readonly Panel[], before: readonly Panel[]): boolean 
 /**
  * @param like a home whose demand is taken over where nothing that it rests on differs
  */
-export function lookAt(document: CaseDocument, codebook: Codebook, like?: Home): Home {
+export function homeOf(document: CaseDocument, codebook: Codebook, like?: Home): Home {
   const before = like && rests(like.document);
   const same = like !== undefined && rests(document).every((part, i) => part === before?.[i]);
   const supplyA = usedSupplyA(document, codebook);

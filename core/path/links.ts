@@ -67,7 +67,7 @@ export function pathTo(home: Home, target: Target, look: LookFor = EVERYTHING): 
     link: string,
     kind: LinkKind,
     name: string,
-    of: Link["of"],
+    of: Link["demandScope"],
     carriesA: number,
     mayCarryA: number | null,
     decidedBy: string,
@@ -84,7 +84,7 @@ export function pathTo(home: Home, target: Target, look: LookFor = EVERYTHING): 
       known: leastKnown(unknowns, planned),
       unknowns,
       faults: faultsAt(faults, link),
-      of,
+      demandScope: of,
       work: NONE,
     });
   };

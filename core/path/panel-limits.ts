@@ -3,7 +3,7 @@ import type { Panel } from "#core/case/document/types.ts";
 import type { Line } from "#core/demand/types.ts";
 import { onSupply } from "#core/panel/sub-panels.ts";
 import { showA, showVA } from "#core/units.ts";
-import { later, type Why, why } from "#core/why.ts";
+import { type Why, why, withLazyFields } from "#core/why.ts";
 import { feederRated, feederRatingA, type Home } from "./home.ts";
 import { panelName } from "./names.ts";
 
@@ -21,7 +21,10 @@ export interface PanelLimit {
   explain: Why;
 }
 
-const limitOf = later<Omit<PanelLimit, "lines" | "explain">, Pick<PanelLimit, "lines" | "explain">>("lines", "explain");
+const limitOf = withLazyFields<Omit<PanelLimit, "lines" | "explain">, Pick<PanelLimit, "lines" | "explain">>(
+  "lines",
+  "explain",
+);
 
 /** Feeder and bus of a sub-panel; empty for a panel on the supply and for one whose ratings are unknown. */
 export function panelLimits(home: Home, panel: Panel): PanelLimit[] {

@@ -3,7 +3,7 @@ import type { StepId } from "#core/missing.ts";
 import type { Link } from "./types.ts";
 
 /** The step, and the part of its sheet. */
-export function placeOf({ link, kind }: Pick<Link, "link" | "kind">): readonly [step: StepId, section: string] {
+export function placeOfLink({ link, kind }: Pick<Link, "link" | "kind">): readonly [step: StepId, section: string] {
   if (kind === "outlet") return ["survey", "outlets"];
   if (kind === "charger") return ["need", "charger"];
   if (kind === "supply" || kind === "supply-conductor") return ["survey", "supply"];

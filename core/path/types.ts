@@ -50,7 +50,7 @@ export interface Link {
   unknowns: readonly Unknown[];
   faults: readonly SurveyFinding[];
   /** The scope of the demand that it carries: the whole home, a panel, or the circuit alone. */
-  of: "supply" | "circuit" | (string & {});
+  demandScope: "supply" | "circuit" | (string & {});
   /** On the path of a way: numbers of the pieces of work done at it, from 1. */
   work: readonly number[];
 }

@@ -15,7 +15,7 @@ import type { ReplayNight } from "./nights.ts";
 import { FAULTS, type ReplayOptions, SILENT_HOURS } from "./options.ts";
 import type { WaySum } from "./results.ts";
 import { runShared } from "./shared.ts";
-import { type Stage, stepsOf } from "./stage.ts";
+import { controllerSteps, type ReplayStage } from "./stage.ts";
 import { thinned } from "./statistics.ts";
 import type { WayToReplay } from "./ways.ts";
 
@@ -30,7 +30,7 @@ function batteryOf({ need }: CaseDocument): ChargingWay["battery"] {
 
 /** A way as the controller runs it. */
 function chargingOf(
-  { document, codebook }: Pick<Stage, "document" | "codebook">,
+  { document, codebook }: Pick<ReplayStage, "document" | "codebook">,
   way: WayToReplay,
   options: ReplayOptions,
 ): ChargingWay {
@@ -61,10 +61,10 @@ interface Ran {
   totals: RunTotals;
 }
 
-function run(stage: Stage, way: WayToReplay, options: ReplayOptions, trace: Trace | null = null): Ran {
+function run(stage: ReplayStage, way: WayToReplay, options: ReplayOptions, trace: Trace | null = null): Ran {
   const results = emptyResults(stage.nights.length);
   const charging = chargingOf(stage, way, options);
-  const steps = stepsOf(stage, way);
+  const steps = controllerSteps(stage, way);
   const totals =
     options.chargers === 2
       ? runShared(steps, stage.nights, charging, options.sharing, results, trace)
@@ -73,7 +73,7 @@ function run(stage: Stage, way: WayToReplay, options: ReplayOptions, trace: Trac
 }
 
 /** Runs one way over the days of a stage. */
-export function replayWay(stage: Stage, way: WayToReplay, options: ReplayOptions): WaySum {
+export function replayWay(stage: ReplayStage, way: WayToReplay, options: ReplayOptions): WaySum {
   const { results, totals } = run(stage, way, options);
   const { steps, dtS } = stage.house.grid;
   const counted = stage.nights.flatMap((night, n) => (night.whole ? [n] : []));
@@ -113,7 +113,7 @@ export interface NightOfWay {
   overLimitS: number;
 }
 
-export function worstNights(stage: Stage, way: WayToReplay, options: ReplayOptions): NightOfWay[] {
+export function worstNights(stage: ReplayStage, way: WayToReplay, options: ReplayOptions): NightOfWay[] {
   const { results } = run(stage, way, options);
   return stage.nights
     .flatMap((night, index): NightOfWay[] =>
@@ -139,7 +139,12 @@ export function worstNights(stage: Stage, way: WayToReplay, options: ReplayOptio
     );
 }
 
-export function nightInDetail(stage: Stage, way: WayToReplay, options: ReplayOptions, index: number): NightInDetail {
+export function nightInDetail(
+  stage: ReplayStage,
+  way: WayToReplay,
+  options: ReplayOptions,
+  index: number,
+): NightInDetail {
   const night = stage.nights[index] as ReplayNight;
   const { grid } = stage.house;
   const length = night.to - night.from;
@@ -170,7 +175,7 @@ export function nightInDetail(stage: Stage, way: WayToReplay, options: ReplayOpt
 
 /** Load duration curve: total current of each step in descending order, thinned to `points` points. */
 export function durationOf(
-  stage: Stage,
+  stage: ReplayStage,
   way: WayToReplay,
   options: ReplayOptions,
   points = 200,

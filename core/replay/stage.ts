@@ -21,7 +21,7 @@ const RUNS_FROM_A = 1;
 const AFTER_S = 60;
 
 /** A house with what its nights need, made once for all ways. */
-export interface Stage {
+export interface ReplayStage {
   document: CaseDocument;
   codebook: Codebook;
   house: House;
@@ -63,7 +63,11 @@ function cheapSteps({ grid }: House, { need }: CaseDocument): Uint8Array | null 
   return out;
 }
 
-export function stageOf(document: CaseDocument, { dtS, seed }: ReplayOptions, series: IntervalSeries | null): Stage {
+export function stageOf(
+  document: CaseDocument,
+  { dtS, seed }: ReplayOptions,
+  series: IntervalSeries | null,
+): ReplayStage {
   const codebook = codebookOf(document.rules);
   const house = series
     ? measuredHouse(document, codebook, series, dtS, seed)
@@ -79,10 +83,13 @@ export function stageOf(document: CaseDocument, { dtS, seed }: ReplayOptions, se
 }
 
 /** The same stage in another made-up year, with its nights at the same steps. */
-export const nextYear = (stage: Stage, year: number): Stage => ({ ...stage, house: nextMadeYear(stage.house, year) });
+export const nextYear = (stage: ReplayStage, year: number): ReplayStage => ({
+  ...stage,
+  house: nextMadeYear(stage.house, year),
+});
 
 /** Steps in which a load runs, and for a minute after it. */
-function blockedBy({ house, scratch }: Stage, goesFirst: string): Uint8Array {
+function blockedBy({ house, scratch }: ReplayStage, goesFirst: string): Uint8Array {
   const { steps, dtS } = house.grid;
   const first = house.loads.filter((l) => l.id === goesFirst);
   const amps = madeOn(house, first, scratch.amps);
@@ -99,7 +106,7 @@ function blockedBy({ house, scratch }: Stage, goesFirst: string): Uint8Array {
 }
 
 /** Room left by the clamps of several parts, converted to one reading at the supply. */
-function clampsOf({ house, document }: Stage, way: WayToReplay): Float64Array | null {
+function clampsOf({ house, document }: ReplayStage, way: WayToReplay): Float64Array | null {
   if (way.guards.length === 0) return null;
   const read = house.amps.slice();
   for (const { at, limitA } of way.guards) {
@@ -116,7 +123,7 @@ function clampsOf({ house, document }: Stage, way: WayToReplay): Float64Array | 
   return read;
 }
 
-export const stepsOf = (stage: Stage, way: WayToReplay): HouseSteps => ({
+export const controllerSteps = (stage: ReplayStage, way: WayToReplay): HouseSteps => ({
   dtS: stage.house.grid.dtS,
   amps: stage.house.amps,
   clamps: clampsOf(stage, way),

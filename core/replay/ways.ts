@@ -4,7 +4,7 @@ import type { CaseDocument } from "#core/case/document/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import type { Codebook } from "#core/codebook/types.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
-import { lookAt } from "#core/path/home.ts";
+import { homeOf } from "#core/path/home.ts";
 
 /** A part that clamps keep below a limit. */
 export interface GuardedPart {
@@ -38,9 +38,9 @@ const continuousLimitA = ({ charging }: Codebook, ratingA: number): number => ra
 export function waysToReplay(document: CaseDocument, book: PriceBook): WayToReplay[] {
   const codebook = codebookOf(document.rules);
   const { leastOfferA } = codebook.charging;
-  const governingA = lookAt(document, codebook).demandA;
+  const governingA = homeOf(document, codebook).demandA;
   return afterEach(document, book).map(({ way, after }) => {
-    const home = lookAt(after, codebook);
+    const home = homeOf(after, codebook);
     const charger = after.loads.find((l) => l.id === after.charger?.load);
     const atSupply = way.limits?.find((l) => l.at === "supply");
     const guards = (way.limits ?? []).filter((l) => l !== atSupply).map(({ at, limitA }) => ({ at, limitA }));

@@ -2,7 +2,7 @@
 import type { Length } from "#core/case/document/types.ts";
 import { LENGTH_UNITS, parseQuantity } from "#core/quantity/parse.ts";
 import type { PhotoEntry } from "./photo.ts";
-import type { Point } from "./photo-marks.ts";
+import type { MarkPoint } from "./photo-marks.ts";
 
 /**
  * The routes of a photo together, taken as lying in one plane with the measured distance.
@@ -13,7 +13,7 @@ export function lengthOnPhoto(
   { marks, width, height }: Pick<PhotoEntry, "marks" | "width" | "height">,
   usual: Length["unit"],
 ): Length | null {
-  const px = (points: readonly Point[]) =>
+  const px = (points: readonly MarkPoint[]) =>
     points.reduce((total, [x, y], i) => {
       const [fromX, fromY] = points[i - 1] ?? [x, y];
       return total + Math.hypot((x - fromX) * width, (y - fromY) * height);

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { headOf, readMarks } from "./photo-marks.ts";
+import { arrowHead, readMarks } from "./photo-marks.ts";
 
 const problem = (given: unknown) => {
   const read = readMarks(given);
@@ -77,7 +77,7 @@ describe("marks on a picture", () => {
 });
 
 it("an arrow's head turns back from its tip on both sides", () => {
-  const [left, tip, right] = headOf([0, 0], [100, 0], 10)
+  const [left, tip, right] = arrowHead([0, 0], [100, 0], 10)
     .split(" ")
     .map((p) => p.split(",").map(Number) as [number, number]);
   expect(tip).toEqual([100, 0]);

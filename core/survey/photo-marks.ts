@@ -2,22 +2,22 @@
 import { array, lazy, mixed, number, object, string, ValidationError } from "yup";
 
 /** A point as shares of the picture's width and height, 0 to 1. */
-export type Point = [x: number, y: number];
+export type MarkPoint = [x: number, y: number];
 
 export type PhotoMark =
   /** The cable's route, through any number of points. */
-  | { kind: "route"; points: Point[] }
-  | { kind: "arrow"; points: [Point, Point] }
-  | { kind: "label"; points: [Point]; text: string }
+  | { kind: "route"; points: MarkPoint[] }
+  | { kind: "arrow"; points: [MarkPoint, MarkPoint] }
+  | { kind: "label"; points: [MarkPoint]; text: string }
   /** A measured distance between two points, in the words it was given: "3.2 m". */
-  | { kind: "dimension"; points: [Point, Point]; text: string };
+  | { kind: "dimension"; points: [MarkPoint, MarkPoint]; text: string };
 
 /**
  * The head of an arrow as points of a line that goes on from its tip.
  * @param length of each barb, in the units of the points
  * @returns SVG points
  */
-export function headOf(tail: readonly [number, number], tip: readonly [number, number], length: number): string {
+export function arrowHead(tail: readonly [number, number], tip: readonly [number, number], length: number): string {
   const along = Math.atan2(tail[1] - tip[1], tail[0] - tip[0]);
   const barb = (turn: number) =>
     [tip[0] + length * Math.cos(along + turn), tip[1] + length * Math.sin(along + turn)]

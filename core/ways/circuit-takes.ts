@@ -8,7 +8,7 @@ import { laidLengthOf, laidSegments, lengthIn } from "#core/circuit/laid.ts";
 import { countOfSupports, junctions } from "#core/circuit/route.ts";
 import type { CircuitDesign } from "#core/circuit/types.ts";
 import type { Codebook } from "#core/codebook/types.ts";
-import { type Takes, takes } from "#core/estimate/takes.ts";
+import { type Requirements, requirements } from "#core/estimate/takes.ts";
 import { ownValue } from "#core/own-value.ts";
 
 /** Run methods whose conductors are single ones in a conduit. */
@@ -106,7 +106,12 @@ export function signalTakes({ run }: CaseDocument, { charging, lengthUnit }: Cod
  * @param deviceA rating of its protective device, A
  * @param chargeA charging current, A
  */
-export function newCircuitTakes(document: CaseDocument, codebook: Codebook, deviceA: number, chargeA: number): Takes {
+export function newCircuitTakes(
+  document: CaseDocument,
+  codebook: Codebook,
+  deviceA: number,
+  chargeA: number,
+): Requirements {
   const { usualRun, poles } = codebook.charging;
   const { run } = document;
   const segments: readonly RunSegment[] = run?.segments?.length
@@ -139,5 +144,5 @@ export function newCircuitTakes(document: CaseDocument, codebook: Codebook, devi
     putCrossings(segment, put);
   }
   if (designed) putBoxes(designed, put);
-  return takes(parts, "permit", "order", "inspection");
+  return requirements(parts, "permit", "order", "inspection");
 }

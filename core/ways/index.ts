@@ -15,7 +15,7 @@ import {
 import type { Link } from "#core/path/types.ts";
 import { showA, showKWh, showPercent } from "#core/units.ts";
 import type { Waterline } from "#core/waterline.ts";
-import { later, type Why, why } from "#core/why.ts";
+import { type Why, why, withLazyFields } from "#core/why.ts";
 import { circuitSplitter } from "./circuit-splitter/index.ts";
 import { dedicatedCircuit } from "./dedicated-circuit/index.ts";
 import { dynamicLoadManagement } from "./dynamic-load-management/index.ts";
@@ -26,7 +26,7 @@ import { type Reason, reason } from "./reasons.ts";
 import { reuseCircuit } from "./reuse-circuit/index.ts";
 import { separateBoard } from "./separate-board/index.ts";
 import { serviceUpgrade } from "./service-upgrade/index.ts";
-import type { Proposal, Refused, Situation, Way, WayJudgement } from "./types.ts";
+import type { JudgingContext, Proposal, Refused, Way, WayJudgement } from "./types.ts";
 
 const ALL = [
   existingOutlet,
@@ -51,13 +51,13 @@ interface Outcome {
   given: Given;
 }
 
-function outcomeOf(s: Situation, proposed: Proposal): Outcome {
+function outcomeOf(s: JudgingContext, proposed: Proposal): Outcome {
   const proposal = withPriority(s, proposed);
   const judged = judgeProposal(s, proposal);
   const given =
     judged.guards.length > 0
       ? givenManaged(s.need, judged.guards, judged.chargeA, s.home.volts, s.codebook.charging.leastOfferA)
-      : givenSteady(s.need, judged.chargeA, proposal.placed.volts ?? s.home.volts);
+      : givenSteady(s.need, judged.chargeA, proposal.chargerPlacement.volts ?? s.home.volts);
   return { proposal, judged, given };
 }
 
@@ -79,14 +79,17 @@ function worthJudging(proposals: readonly (Proposal | Refused)[]): readonly Prop
     .sort((a, b) => b.mostA - a.mostA || placedAt(a).localeCompare(placedAt(b)))
     .slice(0, MOST_PROPOSALS);
 }
-const placedAt = ({ placed }: Proposal): string => placed.outlet ?? placed.circuit ?? "";
+const placedAt = ({ chargerPlacement: placed }: Proposal): string => placed.outlet ?? placed.circuit ?? "";
 
 const isRefused = (p: Proposal | Refused): p is Refused => "refused" in p;
 
 type JudgedFields = Omit<WayJudgement, "explain" | "explainCost">;
-const judgementOf = later<JudgedFields, Pick<WayJudgement, "explain" | "explainCost">>("explain", "explainCost");
+const judgementOf = withLazyFields<JudgedFields, Pick<WayJudgement, "explain" | "explainCost">>(
+  "explain",
+  "explainCost",
+);
 
-function judgeWay(way: Way, s: Situation): { way: WayJudgement; after: CaseDocument | null } {
+function judgeWay(way: Way, s: JudgingContext): { way: WayJudgement; after: CaseDocument | null } {
   const proposals = way.propose(s);
   const words = way.words[s.codebook.region];
   const outcomes = worthJudging(proposals).map((p) => outcomeOf(s, p));
@@ -119,7 +122,7 @@ function judgeWay(way: Way, s: Situation): { way: WayJudgement; after: CaseDocum
     verdict: judged.verdict,
     onlyConfirm: judged.onlyConfirm,
     chargeA: judged.chargeA,
-    volts: proposal.placed.volts ?? s.home.volts,
+    volts: proposal.chargerPlacement.volts ?? s.home.volts,
     circuitA: judged.circuitA,
     reasons: unique([
       ...judged.reasons,
@@ -132,7 +135,7 @@ function judgeWay(way: Way, s: Situation): { way: WayJudgement; after: CaseDocum
     path: judged.links,
     tightest: judged.tightest?.link ?? null,
     unknowns: judged.unknowns,
-    leaves: way.leaves,
+    leaves: way.consequence,
     level: levelOf(s, judged),
     spareA: spareOf(judged),
     energyPerNightKWh: given.energyKWh,
@@ -161,7 +164,7 @@ const unique = (reasons: readonly Reason[]): Reason[] => [
   ...new Map(reasons.map((r) => [r.code + r.text, r])).values(),
 ];
 
-const fitsAsItIs = ({ wanted }: Situation, { of, mayCarryA, carriesA }: Link): boolean =>
+const fitsAsItIs = ({ wanted }: JudgingContext, { demandScope: of, mayCarryA, carriesA }: Link): boolean =>
   of === "circuit" || mayCarryA === null || carriesA + wanted.addsA <= mayCarryA + 1e-9;
 
 /** Whether the need is met, and on which night it is furthest from it. */
@@ -188,7 +191,7 @@ const pricedAs = ({ cost, lines, missing, steps, leadTimeDays }: Estimate) => ({
 });
 
 /** A way that could not even be proposed: today's path, and why. */
-function refusal(s: Situation, { id, words, leaves }: Way, reasons: Reason[]): WayJudgement {
+function refusal(s: JudgingContext, { id, words, consequence: leaves }: Way, reasons: Reason[]): WayJudgement {
   const [first] = reasons;
   const priced = estimate([], s.book);
   const fields: JudgedFields = {
@@ -229,12 +232,14 @@ function refusal(s: Situation, { id, words, leaves }: Way, reasons: Reason[]): W
 /** Room that is left at the tightest link of the supply and the feeders, A; a managed charger gives way. */
 function spareOf({ home, before, guards, links }: Judged): number {
   const carried = guards.length > 0 ? before.path.links : links;
-  const room = carried.flatMap((l) => (l.of === "circuit" || l.mayCarryA === null ? [] : [l.mayCarryA - l.carriesA]));
+  const room = carried.flatMap((l) =>
+    l.demandScope === "circuit" || l.mayCarryA === null ? [] : [l.mayCarryA - l.carriesA],
+  );
   return room.length > 0 ? Math.min(...room) : home.supplyA - home.demandA;
 }
 
 /** The waterline of the tightest part: the supply, or the feeder or panel that decides. */
-function levelOf({ codebook }: Situation, { before, guards, chargeA, addsA, home }: Judged): Waterline {
+function levelOf({ codebook }: JudgingContext, { before, guards, chargeA, addsA, home }: Judged): Waterline {
   const [supply, ...others] = guards;
   if (supply) {
     const tight = others.reduce(
@@ -249,7 +254,7 @@ function levelOf({ codebook }: Situation, { before, guards, chargeA, addsA, home
       limitA: tight.limitA,
     };
   }
-  const heads = before.path.links.filter((l) => l.of === "supply" && l.mayCarryA !== null);
+  const heads = before.path.links.filter((l) => l.demandScope === "supply" && l.mayCarryA !== null);
   const least = heads.reduce(
     (best, l) => ((l.mayCarryA ?? 0) < (best.mayCarryA ?? 0) ? l : best),
     heads[0] ?? { kind: "supply", mayCarryA: home.supplyA },
@@ -266,8 +271,8 @@ function levelOf({ codebook }: Situation, { before, guards, chargeA, addsA, home
 }
 
 function explain(
-  s: Situation,
-  { placed }: Proposal,
+  s: JudgingContext,
+  { chargerPlacement: placed }: Proposal,
   judged: Judged,
   energyKWh: number,
   replayed: ReplayedNights | null,
@@ -321,7 +326,7 @@ function explain(
   );
 }
 
-export const judgeAll = (s: Situation): WayJudgement[] => WAYS.map((way) => judgeWay(way, s).way);
+export const judgeAll = (s: JudgingContext): WayJudgement[] => WAYS.map((way) => judgeWay(way, s).way);
 
 /** One way with the home after its work; null where the way is ruled out. */
-export const judgeOne = (s: Situation, id: string) => judgeWay(wayOf(id), s);
+export const judgeOne = (s: JudgingContext, id: string) => judgeWay(wayOf(id), s);

@@ -3,7 +3,7 @@ import { withCharger, withCircuit, withPanel } from "#core/case/document/change.
 import type { CaseDocument, Circuit, ClampLimit, Load, Panel } from "#core/case/document/types.ts";
 import type { Codebook } from "#core/codebook/types.ts";
 import { firstPlace, takesSpace } from "#core/panel/slots.ts";
-import type { Placed } from "./types.ts";
+import type { ChargerPlacement } from "./types.ts";
 
 /** An id that nothing in the case has yet. */
 export function freeId(document: CaseDocument, wanted: string): string {
@@ -44,7 +44,7 @@ export function withNewCircuit(
 }
 
 /** The charger's fields of a proposal's home, before its current is known. */
-export const joined = (document: CaseDocument, { panel, circuit, outlet }: Placed): CaseDocument => {
+export const joined = (document: CaseDocument, { panel, circuit, outlet }: ChargerPlacement): CaseDocument => {
   const { circuit: _c, outlet: _o, load: _l, ...charger } = document.charger ?? {};
   return withCharger(
     { ...document, charger },
@@ -55,7 +55,7 @@ export const joined = (document: CaseDocument, { panel, circuit, outlet }: Place
 /** The home with the charger in it, at a current; with the clamps that hold it back. */
 export function withCharge(
   document: CaseDocument,
-  placed: Placed,
+  placed: ChargerPlacement,
   chargeA: number,
   limits: readonly ClampLimit[] = [],
 ): CaseDocument {

@@ -1,31 +1,34 @@
 /** A load that goes first: a priority switch keeps the charger waiting while it runs, whichever way feeds the charger. */
 import { loadName } from "#core/demand/loads.ts";
-import { takes } from "#core/estimate/takes.ts";
+import { requirements } from "#core/estimate/takes.ts";
 import { lower } from "#core/words.ts";
-import type { Proposal, Situation } from "./types.ts";
+import type { JudgingContext, Proposal } from "./types.ts";
 
-export const PRIORITY_SWITCH = takes({ "priority-switch": 1, "labour:priority-switch": 1, sundries: 1 }, "order");
+export const PRIORITY_SWITCH = requirements(
+  { "priority-switch": 1, "labour:priority-switch": 1, sundries: 1 },
+  "order",
+);
 
 /**
  * A proposal with the priority switch that the job wishes for. Clamps hold the charger back by themselves, and a shared
  * circuit has its switch already.
  */
-export function withPriority(s: Situation, proposal: Proposal): Proposal {
+export function withPriority(s: JudgingContext, proposal: Proposal): Proposal {
   const { document, codebook } = s;
-  const { placed } = proposal;
+  const { chargerPlacement: placed } = proposal;
   const first = document.loads.find((l) => l.id === document.charger?.waitsFor);
   if (!first || placed.managed || placed.interlockedWith) return proposal;
   const name = lower(loadName(first, codebook));
   return {
     ...proposal,
-    placed: { ...placed, waitsFor: first.id },
+    chargerPlacement: { ...placed, waitsFor: first.id },
     takesWork: true,
     work: (at) => [
       ...proposal.work(at),
       {
         id: "priority",
         text: `Fit a priority switch for the ${name}, and prove that the charger waits`,
-        takes: PRIORITY_SWITCH,
+        requires: PRIORITY_SWITCH,
         link: "charger",
       },
     ],

@@ -5,7 +5,7 @@ import type { Codebook, Region, Words } from "#core/codebook/types.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
 import type { Cost } from "#core/estimate/estimate.ts";
 import type { PriceLine } from "#core/estimate/price-lines.ts";
-import type { Spread, Step } from "#core/estimate/schedule.ts";
+import type { ScheduleStep, Spread } from "#core/estimate/schedule.ts";
 import type { WorkItem } from "#core/estimate/takes.ts";
 import type { Guard } from "#core/judge/clamps.ts";
 import type { NightNeed } from "#core/need/need.ts";
@@ -21,7 +21,7 @@ import type { Reason } from "./reasons.ts";
 export type Verdict = "ready" | "with-work" | "ruled-out";
 
 /** Everything about a case that more than one way asks for, worked out once. */
-export interface Situation {
+export interface JudgingContext {
   home: Home;
   document: CaseDocument;
   codebook: Codebook;
@@ -37,7 +37,7 @@ export interface Situation {
 }
 
 /** How the charger is put into the home of a proposal. */
-export interface Placed {
+export interface ChargerPlacement {
   panel: string | null;
   /** Circuit and outlet that feed it; the proposal's document already contains the circuit. */
   circuit: string | null;
@@ -58,7 +58,7 @@ export interface Placed {
 /** The home after the work, but for the charger itself, whose current is found by the judge. */
 export interface Proposal {
   document: CaseDocument;
-  placed: Placed;
+  chargerPlacement: ChargerPlacement;
   /** Largest current that the way itself allows, A, and the least that is worth its work. */
   mostA: number;
   leastA: number;
@@ -67,7 +67,7 @@ export interface Proposal {
   /** Some work precedes charging in any case, so the way is never `ready`. */
   takesWork: boolean;
   /** The problems that the way solves, in addition to the faults that it repairs. */
-  answersTo: readonly Reason[];
+  solves: readonly Reason[];
   work(at: { circuitA: number; chargeA: number; guards: readonly Guard[] }): WorkItem[];
   cautions: readonly string[];
   /** The reason against the way where no setting fits, in its own words. */
@@ -89,12 +89,12 @@ export interface Way {
   enlargesSupply?: true;
   /** Its name and its meaning in one line, in the words of the region. */
   words: Readonly<Record<Region, { name: string; means: string }>>;
-  leaves: string;
+  consequence: string;
   /** Phrase that completes "As it stands: ...". */
-  phrase(way: WayJudgement, words: Words): string;
-  propose(situation: Situation): readonly (Proposal | Refused)[];
+  headline(way: WayJudgement, words: Words): string;
+  propose(situation: JudgingContext): readonly (Proposal | Refused)[];
   /** Further proposals, tried in order until one gives the charger's full current. */
-  otherwise?(situation: Situation): readonly (() => Proposal)[];
+  otherwise?(situation: JudgingContext): readonly (() => Proposal)[];
 }
 
 export interface WayJudgement {
@@ -144,6 +144,6 @@ export interface WayJudgement {
   unpriced: string[];
   /** Its circuit as designed along the run; left out where no run was entered or it has no circuit of its own. */
   circuit?: CircuitDesign;
-  steps: Step[];
+  steps: ScheduleStep[];
   leadTimeDays: Spread;
 }

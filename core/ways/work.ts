@@ -1,43 +1,43 @@
 /** Work that several ways share, and what it takes of a price book. */
 import type { CaseDocument, Panel } from "#core/case/document/types.ts";
 import { designFor, isDesigned } from "#core/circuit/design.ts";
-import { takes, type WorkItem } from "#core/estimate/takes.ts";
+import { requirements, type WorkItem } from "#core/estimate/takes.ts";
 import { largerPanel } from "#core/findings/common.ts";
 import { TAKES } from "#core/findings/takes.ts";
 import type { Guard } from "#core/judge/clamps.ts";
 import type { SpaceCount } from "#core/panel/spaces.ts";
 import { onSupply } from "#core/panel/sub-panels.ts";
-import { lookAt } from "#core/path/home.ts";
+import { homeOf } from "#core/path/home.ts";
 import { linkId, panelName } from "#core/path/names.ts";
 import { showA } from "#core/units.ts";
 import { newCircuitTakes } from "./circuit-takes.ts";
 import { freeId, withNewCircuit } from "./place.ts";
 import { type Reason, reason } from "./reasons.ts";
-import type { Placed, Proposal, Situation } from "./types.ts";
+import type { ChargerPlacement, JudgingContext, Proposal } from "./types.ts";
 
-const NEW_BOARD = takes({ board: 1, "labour:own-board": 1, tails: 0.5 }, "order-panel", "permit");
-const EXCHANGE = takes({ "labour:exchange": 1 }, "order");
+const NEW_BOARD = requirements({ board: 1, "labour:own-board": 1, tails: 0.5 }, "order-panel", "permit");
+const EXCHANGE = requirements({ "labour:exchange": 1 }, "order");
 
 /** A way whose charger has a new circuit: where it starts, and what the way has beside it. */
-interface NewCircuit extends Pick<Proposal, "document" | "takesWork" | "answersTo" | "cautions"> {
+interface NewCircuit extends Pick<Proposal, "document" | "takesWork" | "solves" | "cautions"> {
   panel: Panel | null;
   /** The panel as it goes on after "from", where that is not its name. */
   from?: string;
   leastA?: number;
-  placed?: Pick<Placed, "managed" | "phase">;
+  placed?: Pick<ChargerPlacement, "managed" | "phase">;
   /** Work before the circuit, and after it. */
   before?: readonly WorkItem[];
   after?(guards: readonly Guard[]): readonly WorkItem[];
 }
 
 /** The proposal shared by all ways with a new charging circuit. */
-export function onNewCircuit(s: Situation, way: NewCircuit): Proposal {
+export function onNewCircuit(s: JudgingContext, way: NewCircuit): Proposal {
   const { codebook, charger } = s;
-  const { panel, from = panelName(panel ?? {}, codebook), takesWork, answersTo, cautions, before = [] } = way;
+  const { panel, from = panelName(panel ?? {}, codebook), takesWork, solves, cautions, before = [] } = way;
   const { document, circuit } = withNewCircuit(way.document, panel, codebook);
   return {
     document,
-    placed: {
+    chargerPlacement: {
       panel: panel?.id ?? null,
       circuit,
       deviceA(a) {
@@ -51,13 +51,13 @@ export function onNewCircuit(s: Situation, way: NewCircuit): Proposal {
     mostA: charger.maxA,
     leastA: way.leastA ?? codebook.charging.minimumA,
     takesWork,
-    answersTo,
+    solves,
     work: ({ circuitA, chargeA, guards }) => [
       ...before,
       {
         id: "new-circuit",
         text: `New ${showA(circuitA)} circuit from ${from} to the charger`,
-        takes: newCircuitTakes(way.document, codebook, circuitA, chargeA),
+        requires: newCircuitTakes(way.document, codebook, circuitA, chargeA),
         ...(circuit && { link: linkId.device(circuit) }),
       },
       ...(way.after?.(guards) ?? []),
@@ -67,11 +67,11 @@ export function onNewCircuit(s: Situation, way: NewCircuit): Proposal {
 }
 
 /** Troubles of which nothing may be added to a panel; a bus or main that is too small is another thing. */
-export const untouchable = (s: Situation): PanelTrouble[] =>
+export const untouchable = (s: JudgingContext): PanelTrouble[] =>
   panelTroubles(s).filter((t) => t.reason.code !== "headroom-short");
 
 /** Why no panel is changed and none is added: what is there is good enough, as far as anybody has looked. */
-export function panelServes({ path, spaces, codebook }: Situation): Reason {
+export function panelServes({ path, spaces, codebook }: JudgingContext): Reason {
   const { panel } = codebook.words;
   const looked = spaces !== null && path.panels.every((p) => p.condition !== undefined);
   const text =
@@ -84,10 +84,10 @@ export function panelServes({ path, spaces, codebook }: Situation): Reason {
 }
 
 /** A hard-wired charger cannot use an outlet: it is exchanged for a plug-in model. */
-export const exchangeForPlug = ({ codebook }: Situation): WorkItem => ({
+export const exchangeForPlug = ({ codebook }: JudgingContext): WorkItem => ({
   id: "exchange",
   text: `Exchange the hard-wired charger for one with a plug: a ${codebook.words.outlet} is no place for fixed wiring`,
-  takes: EXCHANGE,
+  requires: EXCHANGE,
 });
 
 /** Problems that only a new panel solves: it is full, obsolete or unsafe, or its bus is too small. */
@@ -99,7 +99,7 @@ export interface PanelTrouble {
 const CODES = ["panel-unsafe", "panel-obsolete", "bus-overloaded", "heat-marks", "do-not-disturb"];
 
 /** The panels on the way that must be changed or left alone before anything is added, each with why. */
-export function panelTroubles({ path, codebook, spaces: counted }: Situation): PanelTrouble[] {
+export function panelTroubles({ path, codebook, spaces: counted }: JudgingContext): PanelTrouble[] {
   return path.panels.flatMap((panel) => {
     const own = [`panel:${panel.id}`, `panel:${panel.id}:bus`];
     const troubles = path.faults
@@ -108,7 +108,7 @@ export function panelTroubles({ path, codebook, spaces: counted }: Situation): P
     const full = panel === path.target.panel && counted?.placeAt === null ? counted : null;
     return full ? [...troubles, { panel, reason: noSpace(full, codebook) }] : troubles;
   });
-  function noSpace(spaces: SpaceCount, { charging, words, sections }: Situation["codebook"]) {
+  function noSpace(spaces: SpaceCount, { charging, words, sections }: JudgingContext["codebook"]) {
     const { poles } = charging;
     return reason(
       "no-space",
@@ -121,15 +121,18 @@ export function panelTroubles({ path, codebook, spaces: counted }: Situation): P
 }
 
 /** The home with the troubled panels changed for new ones, and the work. */
-export function withNewPanels(s: Situation, panels: readonly Panel[]): { document: CaseDocument; items: WorkItem[] } {
+export function withNewPanels(
+  s: JudgingContext,
+  panels: readonly Panel[],
+): { document: CaseDocument; items: WorkItem[] } {
   let { document } = s;
-  for (const panel of new Set(panels)) document = largerPanel(lookAt(document, s.codebook, s.home), panel);
+  for (const panel of new Set(panels)) document = largerPanel(homeOf(document, s.codebook, s.home), panel);
   return {
     document,
     items: [...new Set(panels)].map((panel) => ({
       id: `new-panel:${panel.id}`,
       text: `Change ${panelName(panel, s.codebook)} for a new ${s.codebook.words.newPanel}${newRating(document, panel)}`,
-      takes: TAKES.panel,
+      requires: TAKES.panel,
       link: `panel:${panel.id}`,
     })),
   };
@@ -141,7 +144,7 @@ const newRating = (document: CaseDocument, panel: Panel): string => {
 };
 
 /** The home with a small board of its own for the charger, on the supply beside the old one; its id. */
-export function withOwnBoard(s: Situation): { document: CaseDocument; panel: Panel; item: WorkItem } {
+export function withOwnBoard(s: JudgingContext): { document: CaseDocument; panel: Panel; item: WorkItem } {
   const { document, codebook } = s;
   const heads = document.panels.filter(onSupply);
   const [head] = heads;
@@ -170,7 +173,7 @@ export function withOwnBoard(s: Situation): { document: CaseDocument; panel: Pan
           : document.loads,
     },
     panel,
-    item: { id: "own-board", text: OWN_BOARD[codebook.region], takes: NEW_BOARD, link: `panel:${panel.id}` },
+    item: { id: "own-board", text: OWN_BOARD[codebook.region], requires: NEW_BOARD, link: `panel:${panel.id}` },
   };
 }
 const BOARD_MAIN_A = 100;

@@ -4,10 +4,10 @@ import type { Car, CaseDocument, Load, Place } from "#core/case/document/types.t
 import { newCase } from "#core/case/laws/new-case.ts";
 import { candidatesOf } from "#core/circuit/candidates.ts";
 import { designCircuit, isDesigned } from "#core/circuit/design.ts";
-import type { CircuitAsked } from "#core/circuit/types.ts";
+import type { CircuitSpec } from "#core/circuit/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import { calculateAll, demandInput } from "#core/demand/calculate.ts";
-import { lookAt } from "#core/path/home.ts";
+import { homeOf } from "#core/path/home.ts";
 import { panelLimits } from "#core/path/panel-limits.ts";
 import { bandFor } from "#core/place/band.ts";
 import { parkedCars, plotOf } from "#core/place/plot.ts";
@@ -60,7 +60,7 @@ export function calculate60Loads3PanelsMs(): number {
   return medianMs(() => {
     const input = demandInput(document, codebook, 200);
     calculateAll(codebook, input);
-    const home = lookAt(document, codebook);
+    const home = homeOf(document, codebook);
     for (const panel of document.panels) panelLimits(home, panel);
   });
 }
@@ -80,7 +80,7 @@ export function assess40LoadsMs(): number {
 /** Median milliseconds of designing one route of two stretches, with every size of both tried. */
 export function sizeOneRouteMs(): number {
   const { circuit } = codebookOf("us-nec-2023");
-  const asked: CircuitAsked = {
+  const asked: CircuitSpec = {
     segments: [
       { method: "in-wall", length: { value: 40, unit: "ft" } },
       { method: "buried-pvc", length: { value: 180, unit: "ft" }, conductorType: "thhn" },

@@ -95,9 +95,9 @@ export default function Account({ loaderData, actionData }: Route.ComponentProps
     );
   const password = (form: Said["form"], field: string, label: string, autoComplete: string, hint?: string) => (
     <Field label={label} problem={problem(form, field)} hint={hint}>
-      {(tied) => (
+      {(controlProps) => (
         <Input
-          {...tied}
+          {...controlProps}
           name={field}
           type="password"
           autoComplete={autoComplete}
@@ -108,7 +108,7 @@ export default function Account({ loaderData, actionData }: Route.ComponentProps
   );
   const code = (field: "code" | "oldCode", label: string) => (
     <Field label={label} problem={problem("second-factor", field)}>
-      {(tied) => <Input {...tied} name={field} autoComplete="one-time-code" className="figure" />}
+      {(controlProps) => <Input {...controlProps} name={field} autoComplete="one-time-code" className="figure" />}
     </Field>
   );
   return (

@@ -1,6 +1,6 @@
 /** `GET /jobs/find?text=`: the firm's jobs whose address or customer has these letters, the last changed first. */
 import { object, string } from "yup";
-import type { Found } from "#core/find/find.ts";
+import type { SearchResult } from "#core/find/find.ts";
 import { readQuery } from "#server/input.ts";
 import { answering, firmContext, forOpenPages } from "#server/middleware.ts";
 import type { Route } from "./+types/route";
@@ -21,7 +21,7 @@ export const loader = ({ request, context }: Route.LoaderArgs) =>
     const { text } = readQuery(request, query);
     const { jobs } = await context.get(firmContext).jobs.list({ search: text, most: MOST });
     const found = jobs.map(
-      ({ id, title, customer }): Found => ({
+      ({ id, title, customer }): SearchResult => ({
         id: `job:${id}`,
         kind: "job",
         label: title,

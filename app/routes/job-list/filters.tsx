@@ -3,14 +3,14 @@ import { Link } from "react-router";
 import styles from "./job-list.module.css";
 
 /** The query of a list, as in its URL. */
-export interface Asked {
+export interface JobListQuery {
   search: string;
   stage: string | null;
   waiting: string | null;
 }
 
 /** @param place where the page begins; the newest jobs where nothing is said */
-export const listAddress = (asked: Asked, place: { newer?: string; older?: string } = {}): string => {
+export const listAddress = (asked: JobListQuery, place: { newer?: string; older?: string } = {}): string => {
   const query = new URLSearchParams();
   for (const [name, value] of Object.entries({ ...asked, ...place })) if (value) query.set(name, value);
   return `/?${query}`;
@@ -27,7 +27,7 @@ interface FilterProps {
   /** The words for no choice. */
   all: string;
   choices: readonly Choice[];
-  asked: Asked;
+  asked: JobListQuery;
 }
 
 export function Filter({ name, label, all, choices, asked }: FilterProps) {

@@ -3,7 +3,7 @@ import { Tag } from "antd";
 import { Link } from "react-router";
 import { STEPS } from "#ui/frame/steps.ts";
 import { AnswerVerdict } from "#ui/frame/verdict.tsx";
-import { Waterline } from "#ui/waterline/waterline.tsx";
+import { WaterlineDrawing } from "#ui/waterline/waterline.tsx";
 import styles from "./job-list.module.css";
 import type { ListedJob } from "./route.tsx";
 
@@ -17,7 +17,7 @@ export function JobRows({ jobs, scaleA }: { jobs: readonly ListedJob[]; scaleA: 
       {jobs.map(({ id, title, customer, stage, waitsFor, summary, next }) => (
         <li key={id}>
           <Link to={`/jobs/${id}/${next.step}`} prefetch="intent" className={styles.job}>
-            <Waterline level={summary.waterline} width={46} height={62} scaleA={scaleA} detail="bank" />
+            <WaterlineDrawing level={summary.waterline} width={46} height={62} scaleA={scaleA} detail="bank" />
             <span className={styles.place}>
               <strong>{title}</strong>
               <span className="quiet">{customer}</span>

@@ -1,10 +1,10 @@
 /** The ways to the other pages of the list, and to the jobs of a day. */
 import { Form, Link, useSubmit } from "react-router";
-import { type Asked, listAddress } from "./filters.tsx";
+import { type JobListQuery, listAddress } from "./filters.tsx";
 import styles from "./job-list.module.css";
 
 interface Props {
-  asked: Asked;
+  asked: JobListQuery;
   /** Start of the newer and the older page; null where there is none. */
   newer: string | null;
   older: string | null;

@@ -7,7 +7,7 @@ export const placeText = ({ updatedAt, id }: ListPlace): string => `${updatedAt.
 const LATEST_MS = 253_402_300_799_999;
 
 /** @returns null where the text names no place */
-export function placeOf(text: string): ListPlace | null {
+export function listPlaceOf(text: string): ListPlace | null {
   const [, ms, id] = /^(\d{1,15})~([\w-]{1,64})$/.exec(text) ?? [];
   return ms !== undefined && id !== undefined && Number(ms) <= LATEST_MS
     ? { updatedAt: new Date(Number(ms)), id }

@@ -18,12 +18,12 @@ import { Mark } from "#ui/frame/mark.tsx";
 import frame from "#ui/frame/page.module.css";
 import { ThemeSwitch } from "#ui/theme/theme-switch.tsx";
 import type { Route } from "./+types/route";
-import { type Asked, Filter } from "./filters.tsx";
+import { Filter, type JobListQuery } from "./filters.tsx";
 import { ImportCase } from "./import-case.tsx";
 import styles from "./job-list.module.css";
 import { JobRows } from "./job-rows.tsx";
 import { Pages } from "./pages.tsx";
-import { endOfDay, placeOf, placeText } from "./place.ts";
+import { endOfDay, listPlaceOf, placeText } from "./place.ts";
 import { SearchJobs } from "./search-jobs.tsx";
 import { askedStage, askedWaiting, nextStep, stageName, waitedForName } from "./stage.ts";
 
@@ -55,8 +55,8 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     search,
     stage: askedStage(stage),
     waitsFor: askedWaiting(waiting),
-    olderThan: placeOf(older) ?? endOfDay(before),
-    newerThan: placeOf(newer),
+    olderThan: listPlaceOf(older) ?? endOfDay(before),
+    newerThan: listPlaceOf(newer),
   });
   const { operator } = codebookOf(person.firmRules as RuleSetId).words;
   return {
@@ -100,7 +100,12 @@ export const action = ({ request, context }: Route.ActionArgs) =>
   });
 
 /** How many jobs are shown, and by what. */
-function counted(total: number, totalIsMore: boolean, { search, stage }: Asked, waitsFor: string | undefined): string {
+function counted(
+  total: number,
+  totalIsMore: boolean,
+  { search, stage }: JobListQuery,
+  waitsFor: string | undefined,
+): string {
   const number = totalIsMore ? `More than ${total.toLocaleString("en")}` : total.toLocaleString("en");
   const jobs = `${number} ${total === 1 ? "job" : "jobs"}`;
   const some = `${stage ? " in this stage" : ""}${waitsFor ? ` waiting on ${waitsFor}` : ""}`;

@@ -3,9 +3,9 @@ import { Input, type InputRef } from "antd";
 import { useEffect, useRef } from "react";
 import { Form, useSubmit } from "react-router";
 import { useKeys } from "#ui/keys/use-keys.ts";
-import type { Asked } from "./filters.tsx";
+import type { JobListQuery } from "./filters.tsx";
 
-export function SearchJobs({ asked, focus }: { asked: Asked; focus: boolean }) {
+export function SearchJobs({ asked, focus }: { asked: JobListQuery; focus: boolean }) {
   const submit = useSubmit();
   const input = useRef<InputRef>(null);
   useEffect(() => {

@@ -3,13 +3,13 @@
  */
 import { type ReactNode, Suspense, useState } from "react";
 import { useNavigate } from "react-router";
-import type { Place } from "#core/find/find.ts";
+import type { SearchPlace } from "#core/find/find.ts";
 import { lazyPart } from "#ui/frame/lazy-part.ts";
 import { STEPS } from "#ui/frame/steps.ts";
 import { useJobStore } from "#ui/job-store/use-job.tsx";
 import { useKeys } from "#ui/keys/use-keys.ts";
 import { useOtherTheme } from "#ui/theme/theme-switch.tsx";
-import { standOn } from "./find/stand-on.ts";
+import { focusFound } from "./find/focus-found.ts";
 import type { ActionId } from "./find/use-found.ts";
 
 const Find = lazyPart(() => import("./find/find.tsx"));
@@ -55,12 +55,12 @@ export function useJobDialogs(): JobDialogs {
     "new-job": () => void navigate("/jobs/new"),
     jobs: () => void navigate("/"),
   };
-  function go(to: Place) {
+  function go(to: SearchPlace) {
     if ("action" in to) return act[to.action as ActionId]();
     if ("job" in to) return void navigate(`/jobs/${to.job}/survey`);
     if ("paper" in to) return void window.open(`/jobs/${store.jobId}/papers/${to.paper}.pdf`, "_blank");
     void navigate(`/jobs/${store.jobId}/${to.step}`, { preventScrollReset: true });
-    standOn(to);
+    focusFound(to);
   }
   useKeys((event) => {
     if (event.ctrlKey || event.metaKey) {

@@ -25,14 +25,14 @@ import { useOtherNames } from "#ui/live/presence.ts";
 import { useLiveJob } from "#ui/live/use-live-job.ts";
 import { useColleaguesWaiting } from "#ui/offline/use-colleagues.ts";
 import { ThemeSwitch } from "#ui/theme/theme-switch.tsx";
-import { Waterline } from "#ui/waterline/waterline.tsx";
+import { WaterlineDrawing } from "#ui/waterline/waterline.tsx";
 import { Figure, useWhyIsOpen, WhySheet } from "#ui/why/why-sheet.tsx";
 import { type JobDialogs, useJobDialogs } from "./dialogs.tsx";
-import { standOn } from "./find/stand-on.ts";
+import { focusFound } from "./find/focus-found.ts";
 import styles from "./frame.module.css";
-import { useIsGone } from "./use-is-gone.ts";
+import { useScrolledAway } from "./use-scrolled-away.ts";
 import { useStepScroll } from "./use-step-scroll.ts";
-import { useVisit } from "./use-visit.ts";
+import { useVisitor } from "./use-visitor.ts";
 
 /** Loaded when there is a message to show. */
 const LastStep = lazyPart(() => import("./last-step.tsx"));
@@ -186,7 +186,7 @@ function Values({ before, values }: NamedValues) {
               to={`/jobs/${jobId}/${place.step}`}
               preventScrollReset
               className={styles.value}
-              onClick={() => standOn(place)}
+              onClick={() => focusFound(place)}
             >
               {lower(missing.text)}
             </Link>
@@ -199,9 +199,9 @@ function Values({ before, values }: NamedValues) {
 
 function AnswerBand() {
   const { answer, assessment, document, prices } = useJob();
-  const { today } = useVisit();
+  const { today } = useVisitor();
   const band = useRef<HTMLDivElement>(null);
-  const gone = useIsGone(band);
+  const gone = useScrolledAway(band);
   const { headroomA } = assessment;
   const calculation = governingOf(assessment);
   const most = pressing(assessment);
@@ -223,7 +223,7 @@ function AnswerBand() {
       )}
       <div ref={band} className={styles.answer}>
         <div className={styles.bank} aria-hidden="true">
-          <Waterline level={assessment.waterline} width={54} height={78} detail="bank" />
+          <WaterlineDrawing level={assessment.waterline} width={54} height={78} detail="bank" />
         </div>
         <div>
           <Decided />
@@ -298,7 +298,7 @@ function WaterlineBeside() {
   const { assessment, answer } = useJob();
   return (
     <aside className={styles.waterline} aria-label="Waterline">
-      <Waterline level={assessment.waterline} width={214} height={430} />
+      <WaterlineDrawing level={assessment.waterline} width={214} height={430} />
       <p className="quiet">{levelInWords(assessment, answer.state)}</p>
     </aside>
   );

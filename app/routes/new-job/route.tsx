@@ -47,9 +47,9 @@ export default function NewJob({ loaderData, actionData }: Route.ComponentProps)
       <h1>New job</h1>
       <Form method="post" className={styles.form} noValidate>
         <Field label="Address" problem={problems.address}>
-          {(tied) => (
+          {(controlProps) => (
             <Input
-              {...tied}
+              {...controlProps}
               name="address"
               autoFocus
               autoComplete="off"
@@ -59,9 +59,9 @@ export default function NewJob({ loaderData, actionData }: Route.ComponentProps)
           )}
         </Field>
         <Field label="Customer" problem={problems.customer}>
-          {(tied) => (
+          {(controlProps) => (
             <Input
-              {...tied}
+              {...controlProps}
               name="customer"
               autoComplete="off"
               defaultValue={actionData?.typed.customer}
@@ -70,9 +70,9 @@ export default function NewJob({ loaderData, actionData }: Route.ComponentProps)
           )}
         </Field>
         <Field label="Rule set" problem={problems.rules}>
-          {(tied) => (
+          {(controlProps) => (
             <Radio.Group
-              {...tied}
+              {...controlProps}
               name="rules"
               aria-label="Rule set"
               optionType="button"

@@ -60,9 +60,9 @@ export default function PasswordLink({ loaderData, actionData }: Route.Component
           problem={problem}
           hint="Twelve characters or more; a few unrelated words work well."
         >
-          {(tied) => (
+          {(controlProps) => (
             <Input
-              {...tied}
+              {...controlProps}
               name="password"
               type="password"
               autoComplete="new-password"

@@ -121,15 +121,23 @@ export default function People({ loaderData, actionData }: Route.ComponentProps)
           <Form method="post" className={styles.invite} noValidate key={said?.link?.address}>
             <input type="hidden" name="what" value="invite" />
             <Field label="Name" problem={problems.name}>
-              {(tied) => <Input {...tied} name="name" autoComplete="off" defaultValue={said?.typed?.name} />}
+              {(controlProps) => (
+                <Input {...controlProps} name="name" autoComplete="off" defaultValue={said?.typed?.name} />
+              )}
             </Field>
             <Field label="E-mail" problem={problems.email}>
-              {(tied) => (
-                <Input {...tied} name="email" type="email" autoComplete="off" defaultValue={said?.typed?.email} />
+              {(controlProps) => (
+                <Input
+                  {...controlProps}
+                  name="email"
+                  type="email"
+                  autoComplete="off"
+                  defaultValue={said?.typed?.email}
+                />
               )}
             </Field>
             <Field label="Role" problem={problems.role}>
-              {(tied) => <RoleChoice {...tied} value="electrician" />}
+              {(controlProps) => <RoleChoice {...controlProps} value="electrician" />}
             </Field>
             <Button type="primary" htmlType="submit" loading={busy}>
               Make an invitation link
@@ -160,9 +168,9 @@ export default function People({ loaderData, actionData }: Route.ComponentProps)
               somebody typed is kept longer, until that person signs in again.
             </p>
             <Field label="Days" problem={problems.days}>
-              {(tied) => (
+              {(controlProps) => (
                 <Input
-                  {...tied}
+                  {...controlProps}
                   name="days"
                   inputMode="numeric"
                   autoComplete="off"

@@ -44,9 +44,9 @@ export default function SignInCode({ loaderData, actionData }: Route.ComponentPr
           problem={problem}
           hint="The six digits that your phone shows for Heron now, or one of your recovery codes."
         >
-          {(tied) => (
+          {(controlProps) => (
             <Input
-              {...tied}
+              {...controlProps}
               name="code"
               autoComplete="one-time-code"
               autoFocus

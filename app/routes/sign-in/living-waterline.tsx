@@ -2,7 +2,7 @@
 import { Button } from "antd";
 import { useState } from "react";
 import { commonScaleA } from "#core/waterline.ts";
-import { Waterline } from "#ui/waterline/waterline.tsx";
+import { WaterlineDrawing } from "#ui/waterline/waterline.tsx";
 import type { Example } from "./example.ts";
 import styles from "./sign-in.module.css";
 
@@ -12,7 +12,12 @@ export function LivingWaterline({ examples }: { examples: readonly Example[] }) 
   if (!shown) return null;
   return (
     <section className={styles.example} aria-label="What Heron shows">
-      <Waterline level={shown.level} width={230} height={250} scaleA={commonScaleA(examples.map((e) => e.level))} />
+      <WaterlineDrawing
+        level={shown.level}
+        width={230}
+        height={250}
+        scaleA={commonScaleA(examples.map((e) => e.level))}
+      />
       <div>
         <h2>A home on 100 A, and a car</h2>
         <p>

@@ -54,9 +54,9 @@ export default function SignIn({ loaderData: { people, examples }, actionData }:
       <Form method="post" className={styles.form} noValidate>
         <h2>Sign in</h2>
         <Field label="E-mail" problem={problems.email}>
-          {(tied) => (
+          {(controlProps) => (
             <Input
-              {...tied}
+              {...controlProps}
               name="email"
               type="email"
               autoComplete="username"
@@ -66,9 +66,9 @@ export default function SignIn({ loaderData: { people, examples }, actionData }:
           )}
         </Field>
         <Field label="Password" problem={problems.password}>
-          {(tied) => (
+          {(controlProps) => (
             <Input
-              {...tied}
+              {...controlProps}
               name="password"
               type="password"
               autoComplete="current-password"

@@ -42,12 +42,12 @@ export function CaseChoice<T extends string | number>(
   const few = options.reduce((n, o) => n + o.label.length, 0) <= FEW_LETTERS;
   return (
     <CaseFrame label={label} pointer={pointer} hint={hint} problem={held.problem} source={source} assumed={assumed}>
-      {(tied) =>
+      {(controlProps) =>
         few ? (
           <Segmented
             tabIndex={-1}
-            {...tied}
-            name={tied.id}
+            {...controlProps}
+            name={controlProps.id}
             options={[...options]}
             value={value ?? ("" as T)}
             onChange={choose}
@@ -56,7 +56,7 @@ export function CaseChoice<T extends string | number>(
           />
         ) : (
           <Select
-            {...tied}
+            {...controlProps}
             options={[...options]}
             value={value}
             onChange={choose}
@@ -82,7 +82,7 @@ export function CaseSwitch({ label, pointer, fallback = false, hint, source }: S
   const { value = fallback, set, problem } = useCaseValue<boolean>(pointer, { source });
   return (
     <CaseFrame label={label} pointer={pointer} hint={hint} problem={problem} source={source}>
-      {(tied) => <YesNoSwitch {...tied} checked={value} onChange={set} />}
+      {(controlProps) => <YesNoSwitch {...controlProps} checked={value} onChange={set} />}
     </CaseFrame>
   );
 }
@@ -104,11 +104,11 @@ export function CaseYesNo({ label, pointer, hint, source }: Omit<SwitchProps, "f
       problem={problem}
       source={looked ? source : undefined}
     >
-      {(tied) => (
+      {(controlProps) => (
         <Segmented
           tabIndex={-1}
-          {...tied}
-          name={tied.id}
+          {...controlProps}
+          name={controlProps.id}
           options={YES_NO}
           value={looked ? (value ? "yes" : "no") : ""}
           onChange={(next) => set(next === "yes")}

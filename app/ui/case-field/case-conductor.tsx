@@ -23,10 +23,10 @@ export function CaseConductor({ label, pointer, codebook, source, sizeOnly = fal
   const set = (conductor: Conductor | null) => store.edit(setValue(store.getState().document, pointer, conductor));
   return (
     <CaseFrame label={label} pointer={pointer} source={source}>
-      {(tied) => (
+      {(controlProps) => (
         <div className={styles.conductor}>
           <Select
-            {...tied}
+            {...controlProps}
             showSearch
             allowClear
             aria-label={`${label}: size`}

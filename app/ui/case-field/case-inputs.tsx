@@ -39,7 +39,7 @@ export function CaseText({ label, pointer, hint, placeholder, source, wide }: Te
       source={source}
       wide={wide}
     >
-      {(tied) => <Input {...tied} {...inputOf(field)} placeholder={placeholder} />}
+      {(controlProps) => <Input {...controlProps} {...inputOf(field)} placeholder={placeholder} />}
     </CaseFrame>
   );
 }
@@ -49,7 +49,7 @@ export function CaseLines({ label, pointer, placeholder }: Pick<TextProps, "labe
   const field = useCaseText<string>({ pointer, show: (v) => v ?? "", read: (text) => ({ value: text || undefined }) });
   return (
     <CaseFrame label={label} pointer={pointer} hint={field.hint} problem={field.problem}>
-      {(tied) => <Input.TextArea {...tied} {...inputOf(field)} rows={2} placeholder={placeholder} />}
+      {(controlProps) => <Input.TextArea {...controlProps} {...inputOf(field)} rows={2} placeholder={placeholder} />}
     </CaseFrame>
   );
 }
@@ -95,8 +95,15 @@ export function CaseNumber(props: NumberProps) {
       source={source}
       assumed={assumed}
     >
-      {(tied) => (
-        <Input {...tied} {...inputOf(field)} className="figure" inputMode="decimal" autoComplete="off" suffix={usual} />
+      {(controlProps) => (
+        <Input
+          {...controlProps}
+          {...inputOf(field)}
+          className="figure"
+          inputMode="decimal"
+          autoComplete="off"
+          suffix={usual}
+        />
       )}
     </CaseFrame>
   );
@@ -120,9 +127,9 @@ export function CaseNumbers(props: NumberProps & { placeholder: string }) {
   });
   return (
     <CaseFrame label={label} pointer={pointer} hint={field.hint ?? hint} problem={field.problem?.replace(/^\d+ /, "")}>
-      {(tied) => (
+      {(controlProps) => (
         <Input
-          {...tied}
+          {...controlProps}
           {...inputOf(field)}
           className="figure"
           inputMode="decimal"
@@ -156,8 +163,14 @@ export function CaseQuantity({ label, pointer, units, usual, hint, empty = "abse
       source={source}
       assumed={assumed}
     >
-      {(tied) => (
-        <Input {...tied} {...inputOf(field)} className="figure" autoComplete="off" placeholder={`in ${usual}`} />
+      {(controlProps) => (
+        <Input
+          {...controlProps}
+          {...inputOf(field)}
+          className="figure"
+          autoComplete="off"
+          placeholder={`in ${usual}`}
+        />
       )}
     </CaseFrame>
   );
@@ -183,7 +196,9 @@ export function CaseTemperature(props: { label: string; pointer: string; region:
   });
   return (
     <CaseFrame label={label} pointer={pointer} hint={field.hint ?? hint} problem={field.problem}>
-      {(tied) => <Input {...tied} {...inputOf(field)} className="figure" autoComplete="off" suffix={`°${usual}`} />}
+      {(controlProps) => (
+        <Input {...controlProps} {...inputOf(field)} className="figure" autoComplete="off" suffix={`°${usual}`} />
+      )}
     </CaseFrame>
   );
 }
@@ -207,9 +222,9 @@ function CaseTime({ label, pointer, assumed, partner }: TimeProps) {
   });
   return (
     <CaseFrame label={label} pointer={pointer} hint={field.hint} problem={field.problem} assumed={assumed}>
-      {(tied) => (
+      {(controlProps) => (
         <Input
-          {...tied}
+          {...controlProps}
           {...inputOf(field)}
           type="time"
           className="figure"

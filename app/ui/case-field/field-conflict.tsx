@@ -5,7 +5,7 @@ import type { CaseDocument } from "#core/case/document/types.ts";
 import { changesInWords } from "#core/changes/changes.ts";
 import type { Conflict, JobState } from "#ui/job-store/job-store.ts";
 import { useJobPart, useJobStore } from "#ui/job-store/use-job.tsx";
-import { Watched } from "#ui/live/watched.ts";
+import { ObservableStore } from "#ui/live/observable-store.ts";
 import styles from "./case-field.module.css";
 
 /** Whether the open conflict is about the field at a place in the case. */
@@ -22,7 +22,7 @@ export function conflictInWords({ theirs, mine }: Conflict, document: CaseDocume
 }
 
 /** How many fields show the open conflict. */
-class FieldsShown extends Watched<number> {
+class FieldsShown extends ObservableStore<number> {
   protected state = 0;
   add(count: number) {
     this.becomes(this.state + count);

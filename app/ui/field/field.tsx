@@ -1,9 +1,9 @@
-/** A field with its label, and the words under it: a hint, or what is wrong; both are tied to the control. */
+/** A field with its label, and the messages below it: a hint, or its problem; both are connected to the control. */
 import { type ReactNode, useId } from "react";
 import styles from "./field.module.css";
 
 /** Connects a control to its label and to the messages below it. */
-export interface Tied {
+export interface ControlProps {
   id: string;
   "aria-describedby": string | undefined;
   "aria-invalid": true | undefined;
@@ -24,7 +24,7 @@ export interface FieldProps {
   isShared?: boolean;
   /** Its place in the case. */
   pointer?: string | undefined;
-  children(tied: Tied): ReactNode;
+  children(controlProps: ControlProps): ReactNode;
 }
 
 export function Field({

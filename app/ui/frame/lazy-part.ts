@@ -1,6 +1,6 @@
 /** Parts of a page whose script is fetched when they are first shown. */
 import { type ComponentType, lazy } from "react";
-import { later, retryAfterMs, whenOnline } from "#ui/live/line.ts";
+import { callAfter, retryAfterMs, whenOnline } from "#ui/live/connection.ts";
 
 /** With a connection, a script that is missing so often is not there any more. */
 const MOST_TRIES = 8;
@@ -28,7 +28,7 @@ async function withRetries<Module>(load: () => Promise<Module>): Promise<Module>
 function connectionOrDelay(ms: number): Promise<void> {
   return new Promise((resolve) => {
     const stop = whenOnline(() => go());
-    const callOff = later(() => go(), ms);
+    const callOff = callAfter(() => go(), ms);
     const go = () => {
       stop();
       callOff();

@@ -1,13 +1,13 @@
 /** The path of steps of a job, in the order of the work. */
 import type { StepId } from "#core/missing.ts";
 
-export interface Step {
+export interface JobStep {
   id: StepId;
   name: string;
   key: string;
 }
 
-export const STEPS: readonly Step[] = [
+export const STEPS: readonly JobStep[] = [
   { id: "survey", name: "Survey", key: "1" },
   { id: "demand", name: "Demand", key: "2" },
   { id: "need", name: "Need", key: "3" },

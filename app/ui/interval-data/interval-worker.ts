@@ -3,7 +3,7 @@ import { expose, transfer } from "comlink";
 import type { CaseDocument, Measured } from "#core/case/document/types.ts";
 import { fetchCodebook } from "#core/codebook/fetch.ts";
 import { codebookOf } from "#core/codebook/index.ts";
-import { type CsvMapping, type Guess, headOf } from "#core/formats/interval-data/mapping.ts";
+import { type CsvMapping, fileHead, type Guess } from "#core/formats/interval-data/mapping.ts";
 import { IntervalDataRefused, type IntervalProblem } from "#core/formats/interval-data/problems.ts";
 import { guessOf, HABITS, readIntervalFile, textOf } from "#core/formats/interval-data/read.ts";
 import { MADE_UP_LINE, writeIntervalCsv } from "#core/formats/interval-data/write.ts";
@@ -15,7 +15,7 @@ import { INTERVAL_FILE_TOO_LARGE, MOST_INTERVAL_FILE_BYTES } from "#core/limits.
 import { madeSeries } from "#core/replay/made-series.ts";
 
 /** The question about a CSV's columns. */
-export interface Asked {
+export interface ColumnQuestion {
   guess: Guess;
   /** By this the firm's answer is found again. */
   head: string;
@@ -23,12 +23,12 @@ export interface Asked {
 
 export type ReadAnswer =
   | { kind: "refused"; problems: IntervalProblem[] }
-  | ({ kind: "ask" } & Asked)
+  | ({ kind: "ask" } & ColumnQuestion)
   | {
       kind: "read";
       about: KeptAbout;
       values: Uint8Array<ArrayBuffer>;
-      asked: (Asked & { mapping: CsvMapping }) | null;
+      asked: (ColumnQuestion & { mapping: CsvMapping }) | null;
     };
 
 type Progress = (share: number) => void;
@@ -66,9 +66,9 @@ const api = {
       const text = textOf(new Uint8Array(bytes));
       const habits = HABITS[region];
       const guess = guessOf(text, habits);
-      let asked: (Asked & { mapping: CsvMapping }) | null = null;
+      let asked: (ColumnQuestion & { mapping: CsvMapping }) | null = null;
       if (guess) {
-        const head = await digestOf(new TextEncoder().encode(headOf(guess)));
+        const head = await digestOf(new TextEncoder().encode(fileHead(guess)));
         const before = known.find((k) => k.head === head)?.mapping;
         // The lines before the head differ from file to file.
         const mapping = said.mapping ?? (before && { ...before, headLine: guess.mapping.headLine });

@@ -1,11 +1,6 @@
 /** A firm's answers on the columns of its files, from the server; offline, as this browser last knew them. */
-import type { CsvMapping } from "#core/formats/interval-data/mapping.ts";
-import { ask } from "#ui/live/line.ts";
-
-export interface MappingOfHead {
-  head: string;
-  mapping: CsvMapping;
-}
+import type { MappingOfHead } from "#core/formats/interval-data/mapping.ts";
+import { ask } from "#ui/live/connection.ts";
 
 const PATIENCE_MS = 4000;
 const KEPT = "heron:interval-mappings";

@@ -5,17 +5,17 @@
 import { type AssessedCase, assessCase } from "#core/assessed-case.ts";
 import type { AppliedEdit } from "#core/case/document/edit.ts";
 import { type LostPatch, rebaseSequence } from "#core/case/document/edit-queue.ts";
-import { applyPatch, invertPatch, type Patch, settlePatch } from "#core/case/document/patch.ts";
+import { applyPatch, invertPatch, type Patch, resolveAppendPaths } from "#core/case/document/patch.ts";
 import type { Problem } from "#core/case/document/problems.ts";
-import { readdressPatch } from "#core/case/document/readdress.ts";
+import { retargetPatchById } from "#core/case/document/retarget-patch.ts";
 import { sameValue } from "#core/case/document/same-value.ts";
 import { setValue } from "#core/case/document/set-value.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { editProblems, problemAt } from "#core/case/laws/edit-problems.ts";
 import { type KeptBook, keptBookFor } from "#core/estimate/kept.ts";
 import { isAssumed } from "#core/survey/assumed.ts";
-import { type Later, Line } from "#ui/live/line.ts";
-import { Watched } from "#ui/live/watched.ts";
+import { type CallAfter, RetryTimer } from "#ui/live/connection.ts";
+import { ObservableStore } from "#ui/live/observable-store.ts";
 import type { Base, Left, Outbox, ParkedEdit, WaitingEdit } from "./outbox.ts";
 
 export type SendAnswer =
@@ -80,7 +80,7 @@ export interface JobStoreOptions {
   outbox: Outbox;
   send(edit: WaitingEdit): Promise<SendAnswer>;
   newId(): string;
-  later: Later;
+  later: CallAfter;
   now(): number;
 }
 
@@ -108,9 +108,9 @@ interface History {
 }
 
 /** The part of the state that does not follow from the case and the waiting edits. */
-type Told = Pick<JobState, "saving" | "conflict" | "refused" | "parked" | "lastStep">;
+type SyncStatus = Pick<JobState, "saving" | "conflict" | "refused" | "parked" | "lastStep">;
 
-export class JobStore extends Watched<JobState> {
+export class JobStore extends ObservableStore<JobState> {
   private confirmed: CaseDocument;
   private revision: number;
   private lastEdit: string | null;
@@ -126,12 +126,12 @@ export class JobStore extends Watched<JobState> {
   private place = 0;
   /** The store of the page that had the job open before, until its steps of undo have been taken over. */
   private previous: JobStore | null = null;
-  private readonly line: Line;
+  private readonly line: RetryTimer;
   protected state: JobState;
 
   constructor(private readonly options: JobStoreOptions) {
     super();
-    this.line = new Line(() => void this.sendNext(), options.later);
+    this.line = new RetryTimer(() => void this.sendNext(), options.later);
     this.confirmed = options.document;
     this.revision = options.revision;
     this.lastEdit = options.lastEdit;
@@ -170,7 +170,7 @@ export class JobStore extends Watched<JobState> {
       this.lastEdit = base.lastEdit;
       this.pending = left;
       this.setAsideWhatFails();
-      this.makeAnew(typed, madeOn);
+      this.rebaseWaitingEdits(typed, madeOn);
     } else if (!base || base.revision < this.revision) this.options.outbox.confirm(this.base(), []);
     // Re-numbers the edits that an earlier page left.
     this.keep(this.pending);
@@ -214,7 +214,7 @@ export class JobStore extends Watched<JobState> {
   tryEdit(asked: Patch, touch?: string): Problem[] {
     if (asked.length === 0) return [];
     const before = this.state.document;
-    const patch = settlePatch(before, asked);
+    const patch = resolveAppendPaths(before, asked);
     const inverse = invertPatch(before, patch);
     if (inverse.length === 0) return [];
     const problems = editProblems(before, patch);
@@ -290,7 +290,7 @@ export class JobStore extends Watched<JobState> {
     this.pending = [];
     this.forgetHistory();
     this.options.outbox.startFrom(this.base());
-    this.makeAnew(typed, madeOn);
+    this.rebaseWaitingEdits(typed, madeOn);
     this.keep(this.pending);
     this.update({ saving: this.savingNow() });
     this.sendSoon(0);
@@ -317,17 +317,17 @@ export class JobStore extends Watched<JobState> {
 
   /** @returns whether the change is made again on the present case; otherwise a notice says why not */
   private doAgain({ patch, madeOn }: { patch: Patch; madeOn: CaseDocument }): boolean {
-    const moved = readdressPatch(patch, madeOn, this.state.document);
+    const moved = retargetPatchById(patch, madeOn, this.state.document);
     return this.showRefusal(
       moved ? this.tryEdit(moved) : [{ path: "", message: "What you had changed is no longer there" }],
     );
   }
 
   /** Puts edits that were made one after the other on `madeOn` behind what waits; what finds no place is put aside. */
-  private makeAnew(edits: readonly WaitingEdit[], madeOn: CaseDocument): void {
+  private rebaseWaitingEdits(edits: readonly WaitingEdit[], madeOn: CaseDocument): void {
     let before = madeOn;
     for (const edit of edits) {
-      const moved = readdressPatch(edit.patch, before, this.shown());
+      const moved = retargetPatchById(edit.patch, before, this.shown());
       if (moved) this.pending.push({ ...edit, patch: moved });
       else {
         this.forget([edit.id]);
@@ -554,11 +554,11 @@ export class JobStore extends Watched<JobState> {
     }
   }
 
-  private update(changes: Partial<Told>): void {
+  private update(changes: Partial<SyncStatus>): void {
     this.becomes(this.show({ ...this.state, ...changes }));
   }
 
-  private show({ saving, conflict, refused, parked, lastStep }: Told): JobState {
+  private show({ saving, conflict, refused, parked, lastStep }: SyncStatus): JobState {
     const document = this.shown();
     const same = this.state !== undefined && sameValue(document, this.state.document);
     const assessed = same ? this.state.assessed : assessCase(document, keptBookFor(document, this.options.books));

@@ -13,7 +13,7 @@ import type { AssessedCase } from "#core/assessed-case.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import type { KeptBook } from "#core/estimate/kept.ts";
 import { REFUSAL_HEADER } from "#core/headers.ts";
-import { asDevicePerson, ask, later, passes, whenOnline } from "#ui/live/line.ts";
+import { asDevicePerson, ask, callAfter, passes, whenOnline } from "#ui/live/connection.ts";
 import { type DevicePerson, setDevicePerson } from "#ui/offline/device-people.ts";
 import { forgetPages } from "#ui/offline/pages.ts";
 import { type JobState, JobStore, type SendAnswer } from "./job-store.ts";
@@ -75,7 +75,7 @@ export function JobProvider(props: {
       outbox: typeof indexedDB === "undefined" ? NOWHERE : browserOutbox(jobId),
       send: (edit) => send(jobId, edit),
       newId: () => crypto.randomUUID(),
-      later,
+      later: callAfter,
       now: () => Date.now(),
     }).follow(lastStores.get(jobId)),
   );
@@ -113,7 +113,7 @@ const REST_MS = 200;
 export function useJobAtRest(): AssessedCase {
   const job = useJob();
   const [rested, setRested] = useState(job);
-  useEffect(() => later(() => setRested(job), REST_MS), [job]);
+  useEffect(() => callAfter(() => setRested(job), REST_MS), [job]);
   return rested;
 }
 
@@ -124,7 +124,7 @@ export function useJobAtRest(): AssessedCase {
 export function useJobOnceLive(): AssessedCase | null {
   const job = useJobAtRest();
   const [isLive, setIsLive] = useState(false);
-  useEffect(() => later(() => setIsLive(true), REST_MS), []);
+  useEffect(() => callAfter(() => setIsLive(true), REST_MS), []);
   return isLive ? job : null;
 }
 
@@ -132,7 +132,7 @@ export function useJobOnceLive(): AssessedCase | null {
  * A part that is slow to draw: it gets the case with a short delay and is drawn only when the case has changed. Fields
  * inside it read their own values directly and are never delayed.
  */
-export function drawnLater<P extends object>(Part: (props: P & AssessedCase) => ReactNode): (props: P) => ReactNode {
+export function deferred<P extends object>(Part: (props: P & AssessedCase) => ReactNode): (props: P) => ReactNode {
   const Kept = memo(Part) as unknown as (props: P & AssessedCase) => ReactNode;
   return function Later(props: P) {
     return <Kept {...props} {...useJobLater()} />;

@@ -1,5 +1,5 @@
 /** An event stream that comes back: a browser gives up on one whose server answered with anything but a stream. */
-import { Line, later } from "./line.ts";
+import { callAfter, RetryTimer } from "./connection.ts";
 
 /**
  * @param address called for each connection, as it contains the last received position
@@ -9,7 +9,7 @@ import { Line, later } from "./line.ts";
  */
 export function keepListening(address: () => string, follow: (events: EventSource) => void, lost: () => void) {
   let events: EventSource | null = null;
-  const line = new Line(() => {
+  const line = new RetryTimer(() => {
     const opened = new EventSource(address());
     events = opened;
     opened.onopen = () => line.answered();
@@ -19,7 +19,7 @@ export function keepListening(address: () => string, follow: (events: EventSourc
       if (opened.readyState === EventSource.CLOSED) line.again();
     };
     follow(opened);
-  }, later);
+  }, callAfter);
   line.soon();
   return () => {
     line.stop();

@@ -1,16 +1,11 @@
 /** The other people who have the open job open, and the fields they are in. */
 import { useEffect, useSyncExternalStore } from "react";
-import { Watched } from "./watched.ts";
-
-/** Another person here; `field` is a place in the case, empty where they are in none. */
-export interface OtherPerson {
-  name: string;
-  field: string;
-}
+import type { OtherPerson } from "#core/other-person.ts";
+import { ObservableStore } from "./observable-store.ts";
 
 const NOBODY: readonly OtherPerson[] = [];
 
-class Presence extends Watched<readonly OtherPerson[]> {
+class Presence extends ObservableStore<readonly OtherPerson[]> {
   protected state = NOBODY;
   become(others: readonly OtherPerson[]) {
     this.becomes(others);

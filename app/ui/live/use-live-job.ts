@@ -4,12 +4,13 @@ import type { AppliedEdit } from "#core/case/document/edit.ts";
 import type { Operation } from "#core/case/document/patch.ts";
 import type { RuleSetId } from "#core/case/document/types.ts";
 import { fetchCodebook } from "#core/codebook/fetch.ts";
+import type { OtherPerson } from "#core/other-person.ts";
 import type { Base } from "#ui/job-store/outbox.ts";
 import { useJobStore } from "#ui/job-store/use-job.tsx";
 import { keepJobPages } from "#ui/offline/pages.ts";
 import { usePhotoStore } from "#ui/photo-store/use-photos.tsx";
 import { keepListening } from "./listen.ts";
-import { type OtherPerson, presence, useTellField } from "./presence.ts";
+import { presence, useTellField } from "./presence.ts";
 
 /** Another person has changed the job's rule set: this page loads those rules first. */
 const withRules = async (change: Operation | undefined): Promise<void> => {

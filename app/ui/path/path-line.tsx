@@ -1,6 +1,6 @@
 /** The path from the supply to the car as one line: each link with what it carries and may carry, and what is wrong. */
 import { Link as To } from "react-router";
-import { placeOf } from "#core/path/place.ts";
+import { placeOfLink } from "#core/path/place.ts";
 import type { Link } from "#core/path/types.ts";
 import { showA } from "#core/units.ts";
 import styles from "./path-line.module.css";
@@ -68,7 +68,7 @@ export function PathLine({
           data-fault={link.faults[0]?.severity}
           data-tightest={link.link === tightest || undefined}
         >
-          <To to={`/jobs/${jobId}/${placeOf(link).join("#")}`} prefetch="intent" className={styles.link}>
+          <To to={`/jobs/${jobId}/${placeOfLink(link).join("#")}`} prefetch="intent" className={styles.link}>
             <Gauge link={link} />
             <span className={styles.name}>{link.name}</span>
             <span className={`${styles.carries} figure`}>

@@ -3,8 +3,8 @@
  * task; tasks are stored in the browser and sent in order, each exactly once.
  */
 import type { PhotoChange, PhotoEntry, PhotoList } from "#core/survey/photo.ts";
-import { type Later, Line } from "#ui/live/line.ts";
-import { Watched } from "#ui/live/watched.ts";
+import { type CallAfter, RetryTimer } from "#ui/live/connection.ts";
+import { ObservableStore } from "#ui/live/observable-store.ts";
 
 export type PhotoTask =
   | { place: number; kind: "add"; photo: PhotoEntry; blob: Blob }
@@ -49,10 +49,10 @@ export interface PhotoStoreOptions {
   addressOf(id: string, size: "picture" | "thumbnail"): string;
   /** An address for a picture that is only here. */
   localAddress(blob: Blob): string;
-  later: Later;
+  later: CallAfter;
 }
 
-export class PhotoStore extends Watched<PhotoState> {
+export class PhotoStore extends ObservableStore<PhotoState> {
   private server: readonly PhotoEntry[];
   private revision: number;
   /** The server reported changes while our tasks were in flight. */
@@ -62,12 +62,12 @@ export class PhotoStore extends Watched<PhotoState> {
   private problems: string[] = [];
   private offline = false;
   private sending = false;
-  private readonly line: Line;
+  private readonly line: RetryTimer;
   protected state: PhotoState = { photos: [], waiting: 0, offline: false, problems: [] };
 
   constructor(private readonly options: PhotoStoreOptions) {
     super();
-    this.line = new Line(() => void this.sendAll(), options.later);
+    this.line = new RetryTimer(() => void this.sendAll(), options.later);
     this.server = options.list.photos;
     this.revision = options.list.revision;
     this.show();

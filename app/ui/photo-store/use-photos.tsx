@@ -3,7 +3,7 @@
 import { createContext, type ReactNode, use, useEffect, useState, useSyncExternalStore } from "react";
 import { may, type Role } from "#core/rights.ts";
 import type { PhotoEntry, Photographer, PhotoList } from "#core/survey/photo.ts";
-import { asDevicePerson, ask, later, whenOnline } from "#ui/live/line.ts";
+import { asDevicePerson, ask, callAfter, whenOnline } from "#ui/live/connection.ts";
 import { browserQueue } from "./browser-queue.ts";
 import { type PhotoState, PhotoStore, type PhotoTask, type TaskAnswer } from "./photo-store.ts";
 
@@ -54,7 +54,7 @@ export function PhotoProvider(props: {
       send: (task) => send(jobId, task),
       addressOf: (id, size) => `/jobs/${jobId}/photos/${id}${size === "thumbnail" ? "?size=thumbnail" : ""}`,
       localAddress: (blob) => URL.createObjectURL(blob),
-      later,
+      later: callAfter,
     }),
   }));
   const { store } = context;

@@ -1,6 +1,6 @@
 /** The marks of a picture on its thumbnail, without their words. */
 import type { CSSProperties } from "react";
-import { headOf } from "#core/survey/photo-marks.ts";
+import { arrowHead } from "#core/survey/photo-marks.ts";
 import type { ShownPhoto } from "#ui/photo-store/photo-store.ts";
 import { PRINT } from "#ui/theme/palette.ts";
 import styles from "./pictures.module.css";
@@ -22,7 +22,7 @@ export function MarksDrawn({ photo: { marks, width, height } }: { photo: ShownPh
       {marks.map((mark, i) => {
         const points = mark.points.map(([x, y]) => [x * width, y * height] as const);
         const line = points.map((p) => p.join()).join(" ");
-        const head = mark.kind === "arrow" ? headOf(points[0] ?? [0, 0], points[1] ?? [0, 0], width / 8) : "";
+        const head = mark.kind === "arrow" ? arrowHead(points[0] ?? [0, 0], points[1] ?? [0, 0], width / 8) : "";
         return (
           // biome-ignore lint/suspicious/noArrayIndexKey: marks have no names of their own
           <g key={i}>

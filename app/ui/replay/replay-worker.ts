@@ -14,16 +14,16 @@ import {
   worstNights,
 } from "#core/replay/replay.ts";
 import { addTo, type WaySum } from "#core/replay/results.ts";
-import { nextYear, type Stage, stageOf } from "#core/replay/stage.ts";
+import { nextYear, type ReplayStage, stageOf } from "#core/replay/stage.ts";
 import type { WayToReplay } from "#core/replay/ways.ts";
 
 type Progress = (share: number) => void;
 
 let taken: { document: CaseDocument; series: IntervalSeries | null } | null = null;
-let stage: { of: Stage; key: string } | null = null;
+let stage: { of: ReplayStage; key: string } | null = null;
 
 /** The house of the case with its nights; made once for a step and a seed. */
-function staged(options: ReplayOptions): Stage {
+function staged(options: ReplayOptions): ReplayStage {
   if (!taken) throw new Error("a case is taken over before its nights are replayed");
   const key = `${options.dtS} ${options.seed}`;
   if (stage?.key !== key) stage = { of: stageOf(taken.document, options, taken.series), key };

@@ -23,7 +23,7 @@ function surface(x: number, width: number, y: number): string {
   return `M${x} ${y} q${step / 2} -3 ${step} 0 t${step} 0 t${step} 0 t${step} 0`;
 }
 
-export function Waterline({ level, width, height, scaleA, detail = "whole" }: Props) {
+export function WaterlineDrawing({ level, width, height, scaleA, detail = "whole" }: Props) {
   const id = useId();
   const whole = detail === "whole";
   const shape = waterlineShape(level, {

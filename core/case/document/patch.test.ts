@@ -3,8 +3,8 @@ import { describe, expect, it } from "vitest";
 import { usCase } from "#core/testing/cases.ts";
 import { type AppliedEdit, editSchema, rebaseOverEdits } from "./edit.ts";
 import { rebaseSequence } from "./edit-queue.ts";
-import { applyPatch, invertPatch, type Operation, type Patch, rebasePatch, settlePatch } from "./patch.ts";
-import { readdressPatch } from "./readdress.ts";
+import { applyPatch, invertPatch, type Operation, type Patch, rebasePatch, resolveAppendPaths } from "./patch.ts";
+import { retargetPatchById } from "./retarget-patch.ts";
 import { setValue, valueAt } from "./set-value.ts";
 
 const base = {
@@ -76,7 +76,7 @@ describe("a patch", () => {
       { op: "add", path: "/loads/-", value: { id: "d" } },
       { op: "add", path: "/loads/-", value: { id: "e" } },
     ];
-    expect(settlePatch(base, twice).map((o) => o.path)).toEqual(["/loads/3", "/loads/4"]);
+    expect(resolveAppendPaths(base, twice).map((o) => o.path)).toEqual(["/loads/3", "/loads/4"]);
   });
 });
 
@@ -170,7 +170,7 @@ describe("a patch for another version of the case", () => {
       { op: "add", path: "/loads/9", value: { id: "new", va: 1 } },
       { op: "remove", path: "/loads/1" },
     ];
-    const moved = readdressPatch(
+    const moved = retargetPatchById(
       patch,
       { ...base, loads: [...base.loads, ...Array.from({ length: 9 }, (_, i) => ({ id: `x${i}`, va: 1 }))] },
       other,
@@ -182,14 +182,14 @@ describe("a patch for another version of the case", () => {
   });
   it("is none where it is not there any more", () => {
     const without = { ...base, loads: base.loads.slice(1) };
-    expect(readdressPatch([{ op: "replace", path: "/loads/0/va", value: 9 }], base, without)).toBeNull();
-    expect(readdressPatch([{ op: "remove", path: "/loads/0" }], base, without)).toBeNull();
+    expect(retargetPatchById([{ op: "replace", path: "/loads/0/va", value: 9 }], base, without)).toBeNull();
+    expect(retargetPatchById([{ op: "remove", path: "/loads/0" }], base, without)).toBeNull();
   });
   it("is the same for the same version (property)", () => {
     fc.assert(
       fc.property(fc.nat(base.loads.length - 1), fc.nat(9000), (at, va) => {
         const patch: Patch = [{ op: "replace", path: `/loads/${at}/va`, value: va }];
-        expect(readdressPatch(patch, base, base)).toEqual(patch);
+        expect(retargetPatchById(patch, base, base)).toEqual(patch);
       }),
     );
   });

@@ -53,7 +53,7 @@ function copyAlong(root: unknown, { op, path }: Operation): void {
  * The patch with every appending path (`/loads/-`) written as the place it takes (`/loads/7`), so that later edits
  * can be moved over it.
  */
-export function settlePatch(document: object, patch: Patch): Patch {
+export function resolveAppendPaths(document: object, patch: Patch): Patch {
   let at = document;
   return patch.map((operation) => {
     const list = operation.path.endsWith("/-") ? Pointer.fromJSON(operation.path.slice(0, -2)).get(at) : undefined;

@@ -11,19 +11,19 @@ import {
   between,
   counts,
   exactly,
-  type Field,
   fromZero,
   list,
-  matching,
   needs,
   oneOf,
   oneOfOrNull,
   orNull,
   part,
   quantity,
+  type SchemaField,
   some,
   table,
   text,
+  textMatching,
   whole,
   yesNo,
 } from "./field.ts";
@@ -77,9 +77,9 @@ const amps = () => above(1200, "A");
 
 export const length = () => quantity(["ft", "m"], 10_000, true);
 export const area = () => quantity(["ft2", "m2"], 100_000);
-export const distance = () => quantity(["mi", "km"], 2000, true);
+export const distanceField = () => quantity(["mi", "km"], 2000, true);
 export const consumption = () => quantity(["kWh/mi", "kWh/100km"], 200);
-const clock = () => needs(matching(/^([01]\d|2[0-3]):[0-5]\d$/, "must be a time like 20:00"));
+const clock = () => needs(textMatching(/^([01]\d|2[0-3]):[0-5]\d$/, "must be a time like 20:00"));
 /** Clock times of one day, "HH:MM"; a window may run over midnight. */
 export const dailyWindow = () => part({ from: clock(), to: clock() });
 
@@ -126,7 +126,7 @@ export const measured = part({
   maxByPhaseA: exactly(needs(fromZero(1000)), 3, "must have one value for each of the three phases"),
   /** Name of the file of interval data that it was read from, and its SHA-256. */
   file: text(),
-  digest: matching(/^[0-9a-f]{64}$/, "must be a SHA-256 of 64 hexadecimal digits"),
+  digest: textMatching(/^[0-9a-f]{64}$/, "must be a SHA-256 of 64 hexadecimal digits"),
   /** Time zone of the file's timestamps, where the file does not state it. */
   zone: text(60),
   heatingSeason: yesNo(),
@@ -265,7 +265,7 @@ export const car = part({
   /** A made-up class whose figures replace missing figures of the car. */
   class: oneOf(CAR_CLASS_IDS),
   name: text(80),
-  distancePerDay: needs(distance()),
+  distancePerDay: needs(distanceField()),
   /** Monday to Sunday, in the unit of `distancePerDay`; goes before it. */
   distanceByWeekday: exactly(needs(fromZero(2000)), 7, "must have one value for each day of the week"),
   consumption: consumption(),
@@ -449,7 +449,7 @@ export const decision = part({
   why: needs(text(1000)),
   by: needs(text()),
   /** ISO day. */
-  on: needs(matching(/^\d{4}-\d{2}-\d{2}$/, "must be a day like 2026-11-25")),
+  on: needs(textMatching(/^\d{4}-\d{2}-\d{2}$/, "must be a day like 2026-11-25")),
 });
 
 const counted = () => needs(fromZero(1e9));
@@ -458,7 +458,7 @@ const counted = () => needs(fromZero(1e9));
 export const replayed = part({
   house: needs(oneOf(["interval-data", "made-up"])),
   /** SHA-256 of the interval data. */
-  digest: matching(/^[0-9a-f]{64}$/, "must be a SHA-256 of 64 hexadecimal digits"),
+  digest: textMatching(/^[0-9a-f]{64}$/, "must be a SHA-256 of 64 hexadecimal digits"),
   seed: needs(whole(0, 4_294_967_295)),
   years: needs(whole(1, 1000)),
   stepS: needs(between(1, 60)),
@@ -486,7 +486,7 @@ export const replayed = part({
     ),
   ),
   /** ISO day. */
-  on: needs(matching(/^\d{4}-\d{2}-\d{2}$/, "must be a day like 2026-11-25")),
+  on: needs(textMatching(/^\d{4}-\d{2}-\d{2}$/, "must be a day like 2026-11-25")),
 });
 
 /** The version of the firm's price book that a quote keeps. */
@@ -544,7 +544,7 @@ export const caseFields = {
   replayed: orNull(replayed),
   prices,
   survey,
-} satisfies Record<string, Field<unknown, boolean>>;
+} satisfies Record<string, SchemaField<unknown, boolean>>;
 
 /** The Yup schema of a whole case (version 1). Unknown fields are preserved and reported by `readCase`. */
 export const wholeCase = object(caseFields as Record<string, AnySchema>)

@@ -1,5 +1,5 @@
 /** The types of the case; they follow from its schema, and so does everything that is said of a field. */
-import type { Field, TypeOf } from "./field.ts";
+import type { SchemaField, TypeOf } from "./field.ts";
 import type * as schema from "./schema.ts";
 import type {
   CAR_CLASS_IDS,
@@ -16,7 +16,7 @@ import type {
 
 export * from "./vocabulary.ts";
 
-type Of<F> = F extends Field<infer T, boolean> ? NonNullable<T> : never;
+type Of<F> = F extends SchemaField<infer T, boolean> ? NonNullable<T> : never;
 type Made<F extends (...given: never[]) => unknown> = Of<ReturnType<F>>;
 type One<List extends readonly unknown[]> = List[number];
 
@@ -33,7 +33,7 @@ export type Source = One<typeof SOURCES>;
 
 export type Length = Made<typeof schema.length>;
 export type Area = Made<typeof schema.area>;
-export type Distance = Made<typeof schema.distance>;
+export type Distance = Made<typeof schema.distanceField>;
 export type Consumption = Made<typeof schema.consumption>;
 export type DailyWindow = Made<typeof schema.dailyWindow>;
 

@@ -1,7 +1,7 @@
 /** Decides whether an edit that reaches the server applies; independent of the database. */
 import { CASE_TOO_LARGE, MOST_CASE_BYTES } from "#core/limits.ts";
 import { type AppliedEdit, type Edit, rebaseOverEdits } from "../document/edit.ts";
-import { applyPatch, type Patch, settlePatch } from "../document/patch.ts";
+import { applyPatch, type Patch, resolveAppendPaths } from "../document/patch.ts";
 import { CaseRefused, type Problem } from "../document/problems.ts";
 import type { CaseDocument } from "../document/types.ts";
 import { caseProblems } from "./read.ts";
@@ -28,7 +28,7 @@ export function takeEdit(document: CaseDocument, asked: Pick<Edit, "patch">, sin
   const moved = rebaseOverEdits(asked.patch, since);
   if ("conflict" in moved) return { kind: "conflict", with: moved.conflict };
   try {
-    const patch = settlePatch(document, moved.patch);
+    const patch = resolveAppendPaths(document, moved.patch);
     const after = applyPatch(document, patch);
     const problems = caseProblems(after);
     if (problems.length > 0) return { kind: "refused", problems };

@@ -4,7 +4,7 @@ import type { Conductor, RunSegment } from "#core/case/document/types.ts";
 import { ownValue } from "#core/own-value.ts";
 import { lengthM, showA, showNumber, showOhm } from "#core/units.ts";
 import { factorUpTo } from "../factor.ts";
-import type { Check, CircuitAsked, CircuitRules, Tried } from "../types.ts";
+import type { Check, CircuitRules, CircuitSpec, SizeTrial } from "../types.ts";
 import {
   AMBIENT,
   CABLE_TABLES,
@@ -79,7 +79,7 @@ interface Carried {
 }
 
 /** Ampacity of a cable on its worst segment. */
-function carriedBy(conductor: Conductor, stretch: readonly RunSegment[], { ambientC, grouped }: CircuitAsked): Carried {
+function carriedBy(conductor: Conductor, stretch: readonly RunSegment[], { ambientC, grouped }: CircuitSpec): Carried {
   const table = tableOf(conductor);
   const row = rowsOf(conductor).find((r) => r.mm2 === mm2Of(conductor));
   let worst: Carried = { ampacityA: Number.POSITIVE_INFINITY, numbers: "" };
@@ -99,7 +99,7 @@ function carriedBy(conductor: Conductor, stretch: readonly RunSegment[], { ambie
   return worst;
 }
 
-function tries(conductor: Conductor, stretch: readonly RunSegment[], deviceA: number, asked: CircuitAsked): Tried {
+function tries(conductor: Conductor, stretch: readonly RunSegment[], deviceA: number, asked: CircuitSpec): SizeTrial {
   const { ampacityA, numbers } = carriedBy(conductor, stretch, asked);
   const rule = `${tableOf(conductor).rule}, 433.1`;
   const passes = ampacityA >= deviceA - EPSILON;
@@ -127,7 +127,7 @@ function tries(conductor: Conductor, stretch: readonly RunSegment[], deviceA: nu
 }
 
 /** The largest standard device for an existing conductor, 40 A at most; the charger may use all of it. */
-function keptMostA(conductor: Conductor, segments: readonly RunSegment[], asked: CircuitAsked) {
+function keptMostA(conductor: Conductor, segments: readonly RunSegment[], asked: CircuitSpec) {
   const { ampacityA } = carriedBy(conductor, segments, asked);
   const deviceA = DEVICES_A.findLast((d) => d <= Math.min(ampacityA, MOST_KEPT_DEVICE_A) + EPSILON) ?? 0;
   return { deviceA, chargeA: deviceA };

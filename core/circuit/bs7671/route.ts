@@ -4,7 +4,7 @@ import type { CaseDocument, RunSegment } from "#core/case/document/types.ts";
 import { ownValue } from "#core/own-value.ts";
 import { lengthM, showA, showNumber, showOhm } from "#core/units.ts";
 import { checked } from "../check.ts";
-import { junctions, where, which } from "../route.ts";
+import { indexesWhere, junctions, oneCheckFor } from "../route.ts";
 import type { Check, DesignedSegment, Routed, Supports } from "../types.ts";
 
 /** Usual practice where the rules give no figure; the firm and the maker come first. */
@@ -52,8 +52,8 @@ function rcd({ document: { charger } }: Routed): Check {
 
 /** Cable in a wall, less than 50 mm deep and without earthed metal, is itself behind 30 mA: so the RCD is at the board. */
 const inWalls = ({ segments }: Routed): Check[] =>
-  where(
-    which(segments, (s) => IN_WALL.includes(s.method)),
+  oneCheckFor(
+    indexesWhere(segments, (s) => IN_WALL.includes(s.method)),
     (at) =>
       checked(
         "in-wall-rcd",
@@ -134,8 +134,8 @@ const cover = ({ segments }: Routed): Check[] =>
   });
 
 const fixings = ({ segments }: Routed): Check[] => [
-  ...where(
-    which(segments, (s) => s.escapeRoute === true && s.method !== "ground"),
+  ...oneCheckFor(
+    indexesWhere(segments, (s) => s.escapeRoute === true && s.method !== "ground"),
     (at) =>
       checked(
         "fixings",
@@ -146,8 +146,8 @@ const fixings = ({ segments }: Routed): Check[] => [
         `${at}: metal clips are counted in`,
       ),
   ),
-  ...where(
-    which(segments, (s) => s.escapeRoute === undefined && ON_SURFACE.includes(s.method)),
+  ...oneCheckFor(
+    indexesWhere(segments, (s) => s.escapeRoute === undefined && ON_SURFACE.includes(s.method)),
     (at) =>
       checked(
         "fixings",
@@ -162,8 +162,8 @@ const fixings = ({ segments }: Routed): Check[] => [
 
 function protection({ segments, design }: Routed): Check[] {
   const soft = (i: number) => !design.segments[i]?.conductor.type?.startsWith("armoured");
-  return where(
-    which(segments, (s, i) => s.exposed === true && soft(i)),
+  return oneCheckFor(
+    indexesWhere(segments, (s, i) => s.exposed === true && soft(i)),
     (at) =>
       checked(
         "protection",

@@ -6,7 +6,7 @@ import { lengthFt, showA, showNumber, showPercent } from "#core/units.ts";
 import { nextStandardDeviceA } from "../ampacity.ts";
 import { checked } from "../check.ts";
 import { factorUpTo } from "../factor.ts";
-import type { Check, CircuitAsked, CircuitRules, Tried } from "../types.ts";
+import type { Check, CircuitRules, CircuitSpec, SizeTrial } from "../types.ts";
 import { NEC_240_4_D, NEC_240_6, NEC_310_16 } from "./ampacity-tables.ts";
 import {
   ADJUSTMENT,
@@ -74,7 +74,7 @@ interface Carried {
   numbers: string;
 }
 
-function carriedBy({ size, material, type }: Conductor, { ambientC, grouped, terminalC }: CircuitAsked): Carried {
+function carriedBy({ size, material, type }: Conductor, { ambientC, grouped, terminalC }: CircuitSpec): Carried {
   const row = NEC_310_16.find((r) => r.size === size);
   const metal = material ?? "cu";
   const columns = row?.[metal];
@@ -95,7 +95,7 @@ function carriedBy({ size, material, type }: Conductor, { ambientC, grouped, ter
   };
 }
 
-function tries(conductor: Conductor, _stretch: readonly RunSegment[], deviceA: number, asked: CircuitAsked): Tried {
+function tries(conductor: Conductor, _stretch: readonly RunSegment[], deviceA: number, asked: CircuitSpec): SizeTrial {
   const { chargeA } = asked;
   const { terminalA, columnC, finalA, mostDeviceA, numbers } = carriedBy(conductor, asked);
   const continuousA = chargeA * CONTINUOUS;

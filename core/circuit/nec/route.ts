@@ -4,7 +4,7 @@ import type { RunSegment } from "#core/case/document/types.ts";
 import { ownValue } from "#core/own-value.ts";
 import { lengthFt, showA, showNumber } from "#core/units.ts";
 import { checked } from "../check.ts";
-import { junctions, parts, where, which } from "../route.ts";
+import { indexesWhere, junctions, oneCheckFor, parts } from "../route.ts";
 import type { Check, DesignedSegment, Routed, Supports } from "../types.ts";
 import { BOX_VOLUME, CABLE_SUPPORT, COVER_IN, RACEWAY_SUPPORTS } from "./route-tables.ts";
 
@@ -78,14 +78,14 @@ function protection({ segments, design }: Routed): Check[] {
   const rule = "NEC 300.4, 334.15(B), 352.10(F)";
   const formula = "cable and PVC schedule 40 are not for places exposed to physical damage; schedule 80 or EMT there";
   return [
-    ...where(
-      which(segments, (s, i) => s.exposed === true && soft(i, s)),
+    ...oneCheckFor(
+      indexesWhere(segments, (s, i) => s.exposed === true && soft(i, s)),
       (at) =>
         checked("protection", "Protection from damage", false, rule, formula, `${at} is exposed to physical damage`),
     ),
-    ...where(
+    ...oneCheckFor(
       // A cable in a wall counts as protected behind its surface.
-      which(segments, (s, i) => s.exposed === undefined && s.method !== "in-wall" && soft(i, s)),
+      indexesWhere(segments, (s, i) => s.exposed === undefined && s.method !== "in-wall" && soft(i, s)),
       (at) => checked("protection", "Protection from damage", null, rule, formula, `${at}: not recorded whether it is`),
     ),
   ];

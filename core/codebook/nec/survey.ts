@@ -1,6 +1,6 @@
 /** Survey fields and their words for North America. */
 import { NEC_310_16 } from "#core/circuit/nec/ampacity-tables.ts";
-import { MEASURED } from "#core/demand/nec/rules.ts";
+import { NEC_MEASURED } from "#core/demand/nec/rules.ts";
 import type { AsksFor, SurveyRules } from "../survey.ts";
 
 export const necAsksFor: AsksFor = {
@@ -45,8 +45,8 @@ export const necSurvey: SurveyRules = {
   ],
   loadExamples: "range 12kw   ·   ac 24a 240v   ·   dryer",
   measuredYear: { source: "utility-year", intervalMinutes: 15 },
-  demandBlockMinutes: MEASURED.recordingIntervalMinutes,
-  usualSource: (days) => (days >= MEASURED.yearDays ? "utility-year" : "recorder"),
+  demandBlockMinutes: NEC_MEASURED.recordingIntervalMinutes,
+  usualSource: (days) => (days >= NEC_MEASURED.yearDays ? "utility-year" : "recorder"),
   usualOutlet: "14-50",
   usualCar: { class: "family", distancePerDay: { value: 30, unit: "mi" } },
 };

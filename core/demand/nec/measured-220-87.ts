@@ -5,9 +5,9 @@ import { ofKind } from "../loads.ts";
 import { hasMaximum, lackOf, measuredAt, measuredLines } from "../measured-max.ts";
 import { type Condition, type DemandInput, type DemandMethod, firstAgainst, type Line } from "../types.ts";
 import { HEATING_KINDS } from "./general.ts";
-import { MEASURED } from "./rules.ts";
+import { NEC_MEASURED } from "./rules.ts";
 
-const RULE = MEASURED.rule;
+const RULE = NEC_MEASURED.rule;
 
 const days = (n: number | undefined): string => `${showNumber(n ?? 0)} days`;
 const minutes = (n: number | undefined): string => (n === undefined ? "not stated" : `${showNumber(n)} minutes`);
@@ -28,15 +28,15 @@ function conditions(input: DemandInput): Condition[] {
     return [
       maximum,
       {
-        asks: `A year of the utility's data: ${MEASURED.yearDays} days or more`,
-        met: count >= MEASURED.yearDays,
+        asks: `A year of the utility's data: ${NEC_MEASURED.yearDays} days or more`,
+        met: count >= NEC_MEASURED.yearDays,
         found: days(count),
-        against: `A year of utility data is needed (${MEASURED.yearDays} days or more); there are ${showNumber(count)} days: indication only`,
+        against: `A year of utility data is needed (${NEC_MEASURED.yearDays} days or more); there are ${showNumber(count)} days: indication only`,
         rule: `${RULE}(1)`,
       },
       {
-        asks: `Demand intervals of ${MEASURED.yearIntervalMinutes} minutes or less`,
-        met: interval !== undefined && interval <= MEASURED.yearIntervalMinutes,
+        asks: `Demand intervals of ${NEC_MEASURED.yearIntervalMinutes} minutes or less`,
+        met: interval !== undefined && interval <= NEC_MEASURED.yearIntervalMinutes,
         found: minutes(interval),
         against:
           interval === undefined
@@ -56,17 +56,17 @@ function conditions(input: DemandInput): Condition[] {
       rule: `${RULE} Exception`,
     },
     {
-      asks: `${MEASURED.recordingDays} days or more`,
-      met: count >= MEASURED.recordingDays,
+      asks: `${NEC_MEASURED.recordingDays} days or more`,
+      met: count >= NEC_MEASURED.recordingDays,
       found: days(count),
-      against: `A recording must run for at least ${MEASURED.recordingDays} days; this one has ${showNumber(count)}: indication only`,
+      against: `A recording must run for at least ${NEC_MEASURED.recordingDays} days; this one has ${showNumber(count)}: indication only`,
       rule: `${RULE} Exception`,
     },
     {
-      asks: `Averages over ${MEASURED.recordingIntervalMinutes} minutes or less`,
-      met: interval !== undefined && interval <= MEASURED.recordingIntervalMinutes,
+      asks: `Averages over ${NEC_MEASURED.recordingIntervalMinutes} minutes or less`,
+      met: interval !== undefined && interval <= NEC_MEASURED.recordingIntervalMinutes,
       found: minutes(interval),
-      against: `A recording needs averages over ${MEASURED.recordingIntervalMinutes} minutes or less; these are ${interval === undefined ? "not stated" : showNumber(interval)}: indication only`,
+      against: `A recording needs averages over ${NEC_MEASURED.recordingIntervalMinutes} minutes or less; these are ${interval === undefined ? "not stated" : showNumber(interval)}: indication only`,
       rule: `${RULE} Exception`,
     },
   ];
@@ -116,9 +116,9 @@ export const nec22087: DemandMethod = {
               factorLine({
                 label: "Maximum demand as measured",
                 connectedVA,
-                factor: MEASURED.factor,
+                factor: NEC_MEASURED.factor,
                 rule: `${RULE}(2)`,
-                because: () => `the measured maximum is taken at ${showPercent(MEASURED.factor)}`,
+                because: () => `the measured maximum is taken at ${showPercent(NEC_MEASURED.factor)}`,
                 changes: ["A later or longer measurement"],
                 assumes: [
                   `${showNumber(measured.days ?? 0)} days of ${measured.intervalMinutes ?? "?"}-minute averages, taken while occupied`,

@@ -72,7 +72,7 @@ export const LEAST_DRYER = { va: 5000, rule: "NEC 220.54" } as const;
 export const LARGEST_MOTOR = { share: 0.25, rule: "NEC 220.50, 430.24" } as const;
 
 /** 220.87: the measured maximum at this factor; how long and how fine it must have been measured. */
-export const MEASURED = {
+export const NEC_MEASURED = {
   factor: 1.25,
   yearDays: 350,
   yearIntervalMinutes: 60,

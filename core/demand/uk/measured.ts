@@ -4,15 +4,15 @@ import { factorLine } from "../lines.ts";
 import { ofKind, phasesOf } from "../loads.ts";
 import { hasMaximum, lackOf, measuredAt, measuredLines } from "../measured-max.ts";
 import { type Condition, type DemandInput, type DemandMethod, firstAgainst } from "../types.ts";
-import { MEASURED } from "./rules.ts";
+import { UK_MEASURED } from "./rules.ts";
 
-const RULE = MEASURED.rule;
+const RULE = UK_MEASURED.rule;
 
 /** Factor for peaks hidden by an average over this many minutes; null where the average is too long to be used. */
 const spreadFactor = (minutes: number): number | null =>
-  MEASURED.spread.find((s) => minutes <= s.upToMinutes)?.factor ?? null;
+  UK_MEASURED.spread.find((s) => minutes <= s.upToMinutes)?.factor ?? null;
 
-const longest = MEASURED.spread[MEASURED.spread.length - 1]?.upToMinutes;
+const longest = UK_MEASURED.spread[UK_MEASURED.spread.length - 1]?.upToMinutes;
 
 /** Conditions of the measured method for a measurement. */
 function conditions(input: DemandInput): Condition[] {
@@ -34,10 +34,10 @@ function conditions(input: DemandInput): Condition[] {
       rule: RULE,
     },
     {
-      asks: `At least ${MEASURED.leastDays} days with a weekend`,
-      met: days >= MEASURED.leastDays,
+      asks: `At least ${UK_MEASURED.leastDays} days with a weekend`,
+      met: days >= UK_MEASURED.leastDays,
       found: `${showNumber(days)} days`,
-      against: `At least ${MEASURED.leastDays} days with a weekend are needed; there are ${showNumber(days)}`,
+      against: `At least ${UK_MEASURED.leastDays} days with a weekend are needed; there are ${showNumber(days)}`,
       rule: RULE,
     },
     {
@@ -51,8 +51,8 @@ function conditions(input: DemandInput): Condition[] {
       rule: RULE,
     },
     {
-      asks: `${MEASURED.anySeasonDays} days, or in the heating season (November to February), where the home is heated electrically`,
-      met: !electricHeating || days >= MEASURED.anySeasonDays || heatingSeason === true,
+      asks: `${UK_MEASURED.anySeasonDays} days, or in the heating season (November to February), where the home is heated electrically`,
+      met: !electricHeating || days >= UK_MEASURED.anySeasonDays || heatingSeason === true,
       found: electricHeating
         ? `${showNumber(days)} days, ${heatingSeason ? "in" : "outside"} the season`
         : "no electric heating in the ledger",

@@ -21,7 +21,7 @@ export const IN_FULL: readonly { kind: LoadKindId; label: string; because: strin
   { kind: "heat-pump", label: "Heat pump", because: "it may run for hours on end" },
 ];
 
-export const MEASURED = {
+export const UK_MEASURED = {
   rule: "BS 7671 311.1, by measurement",
   leastDays: 7,
   /** Fewer days than this must lie in the heating season where the home is heated electrically. */

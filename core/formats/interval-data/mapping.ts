@@ -355,8 +355,15 @@ function oneOfEach(values: readonly ValueColumn[]): ValueColumn[] {
 }
 
 /** The part that all files of one kind share; a firm's earlier answer is found by it. */
-export const headOf = ({ columns, mapping }: Pick<Guess, "columns" | "mapping">): string =>
+export const fileHead = ({ columns, mapping }: Pick<Guess, "columns" | "mapping">): string =>
   `${mapping.delimiter}${mapping.shape} ${columns.map((c) => c.toLowerCase().replace(/\s+/g, " ")).join("|")}`.slice(
     0,
     500,
   );
+
+/** A firm's answer on the columns of one kind of file. */
+export interface MappingOfHead {
+  /** SHA-256 of the names of the columns. */
+  head: string;
+  mapping: CsvMapping;
+}

@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { GAP, type IntervalSeries } from "#core/intervals/series.ts";
 import { guessCsv } from "./csv.ts";
-import { headOf, readNumber, readPlain } from "./mapping.ts";
+import { fileHead, readNumber, readPlain } from "./mapping.ts";
 import { IntervalDataRefused } from "./problems.ts";
 import { guessOf, HABITS, readIntervalFile, textOf } from "./read.ts";
 import { readClock, readDay, StampReader } from "./stamp.ts";
@@ -155,7 +155,7 @@ describe("CSV of meters and recorders", () => {
   });
 
   it("remembers what a kind of file looks like by its head", () => {
-    const head = (text: string) => headOf(guessOf(text, HABITS.uk) as NonNullable<ReturnType<typeof guessOf>>);
+    const head = (text: string) => fileHead(guessOf(text, HABITS.uk) as NonNullable<ReturnType<typeof guessOf>>);
     expect(head("When,Load\n2025-01-01T00:00,1\n2025-01-01T00:30,2\n")).toBe(
       head("when, load\n2024-06-01T00:00,5\n2024-06-01T00:30,2\n"),
     );

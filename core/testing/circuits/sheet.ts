@@ -3,7 +3,7 @@
 import { designFor, isDesigned } from "#core/circuit/design.ts";
 import { withRoute } from "#core/circuit/route.ts";
 import { terminationsOf } from "#core/circuit/terminations.ts";
-import type { Check, CircuitAsked } from "#core/circuit/types.ts";
+import type { Check, CircuitSpec } from "#core/circuit/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import type { Codebook } from "#core/codebook/types.ts";
 import type { Pinned } from "./circuits.ts";
@@ -12,7 +12,7 @@ const SAYS = { true: "holds", false: "FAILS", null: "see to it" } as const;
 const line = ({ id, label, passes, advice, rule, formula, numbers }: Check) =>
   `  ${SAYS[`${passes}`]}${advice ? " (advice)" : ""} ${id}: ${label}\n      ${numbers}\n      ${formula} | ${rule}`;
 
-export function sheetOf({ home, run, chargeA, managed = false, feederA }: Pinned): string {
+export function circuitSheetOf({ home, run, chargeA, managed = false, feederA }: Pinned): string {
   const codebook = codebookOf(home.rules);
   const document = { ...home, run };
   const found = designFor(document, codebook, chargeA);
@@ -47,7 +47,7 @@ const places = (value: number, digits: number) => Number(value.toFixed(digits));
 
 /** Every table that a region's circuits are designed by, as the design itself reads it. */
 export function tablesOf({ circuit: rules, lengthUnit, region }: Codebook): string {
-  const asked = (more: Partial<CircuitAsked>): CircuitAsked => ({
+  const asked = (more: Partial<CircuitSpec>): CircuitSpec => ({
     segments: [],
     terminalC: rules.usualTerminalC,
     chargeA: 1,
@@ -58,7 +58,7 @@ export function tablesOf({ circuit: rules, lengthUnit, region }: Codebook): stri
   });
   const hundred = { value: 100, unit: lengthUnit };
   const metals = region === "us" ? (["cu", "al"] as const) : (["cu"] as const);
-  const carries = (type: string, size: string, material: "cu" | "al", method: string, more: Partial<CircuitAsked>) =>
+  const carries = (type: string, size: string, material: "cu" | "al", method: string, more: Partial<CircuitSpec>) =>
     places(rules.tries({ size, material, type }, [{ method, length: hundred }], 1, asked(more)).ampacityA, 2);
   const lines: string[] = [];
   for (const { id: type, methods } of rules.types)
@@ -85,7 +85,7 @@ export function tablesOf({ circuit: rules, lengthUnit, region }: Codebook): stri
   // Where many are together a factor above 1 shows too.
   const many = region === "us" ? { grouped: 10 } : {};
   for (const method of region === "us" ? ["emt"] : ["clipped", "ground"]) {
-    const by = (more: Partial<CircuitAsked>) =>
+    const by = (more: Partial<CircuitSpec>) =>
       carries(of.type, region === "us" ? largest : "25 mm2", "cu", method, more);
     lines.push(
       `round ${method}: ${AMBIENTS.map((c) => `${c} °C ${by({ ambientC: c, terminalC: 90, ...many })}`).join(", ")}`,

@@ -8,7 +8,7 @@ import { describe, expect, it } from "vitest";
 import { readCase } from "#core/case/laws/read.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import { CIRCUITS, type Pinned } from "./circuits.ts";
-import { sheetOf, tablesOf } from "./sheet.ts";
+import { circuitSheetOf, tablesOf } from "./sheet.ts";
 
 function isPinned(name: string, sheet: string): void {
   const file = path.join(process.cwd(), "core/testing/circuits", `${name}.txt`);
@@ -19,7 +19,7 @@ function isPinned(name: string, sheet: string): void {
 describe("the whole sheet of a circuit", () => {
   it.each(Object.entries(CIRCUITS) as [string, Pinned][])("%s is as it was read", (name, pinned) => {
     expect(readCase({ ...pinned.home, run: pinned.run }).unknown).toEqual([]);
-    isPinned(name, sheetOf(pinned));
+    isPinned(name, circuitSheetOf(pinned));
   });
 });
 

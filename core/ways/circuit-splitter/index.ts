@@ -4,7 +4,7 @@ import { withCharger, withCircuit } from "#core/case/document/change.ts";
 import type { Circuit, Load, Outlet, Panel } from "#core/case/document/types.ts";
 import { CAUTIONS } from "#core/cautions.ts";
 import { loadName } from "#core/demand/loads.ts";
-import { takes, withParts } from "#core/estimate/takes.ts";
+import { requirements, withParts } from "#core/estimate/takes.ts";
 import { linkId, outletName } from "#core/path/names.ts";
 import { showA } from "#core/units.ts";
 import { withArticle } from "#core/words.ts";
@@ -13,10 +13,10 @@ import { outletStop } from "../existing-outlet/index.ts";
 import { joined } from "../place.ts";
 import { PRIORITY_SWITCH } from "../priority.ts";
 import { type Reason, reason } from "../reasons.ts";
-import type { Placed, Proposal, Refused, Situation, Way } from "../types.ts";
+import type { ChargerPlacement, JudgingContext, Proposal, Refused, Way } from "../types.ts";
 import { exchangeForPlug, panelTroubles } from "../work.ts";
 
-const PLUG_IN = takes({ splitter: 1, "labour:splitter": 1 }, "order");
+const PLUG_IN = requirements({ splitter: 1, "labour:splitter": 1 }, "order");
 
 interface Shared {
   panel: Panel;
@@ -26,7 +26,7 @@ interface Shared {
 }
 
 /** Appliance circuits that could be shared. */
-function sharedCircuits({ document, codebook }: Situation): Shared[] {
+function sharedCircuits({ document, codebook }: JudgingContext): Shared[] {
   const { sharing } = codebook;
   return document.panels.flatMap((panel) =>
     (panel.circuits ?? [])
@@ -41,7 +41,7 @@ function sharedCircuits({ document, codebook }: Situation): Shared[] {
   );
 }
 
-function propose(s: Situation, { panel, circuit, appliance, outlet }: Shared): Proposal | Refused {
+function propose(s: JudgingContext, { panel, circuit, appliance, outlet }: Shared): Proposal | Refused {
   const { codebook, charger, document } = s;
   const { sharing, charging } = codebook;
   const name = loadName(appliance, codebook);
@@ -69,7 +69,7 @@ function propose(s: Situation, { panel, circuit, appliance, outlet }: Shared): P
     stops.push(...troubled.map((t) => t.reason));
   }
   if (stops.length > 0) return { refused: stops };
-  const placed: Placed = {
+  const placed: ChargerPlacement = {
     panel: panel.id,
     circuit: circuit.id,
     ...(outlet && sharing.needsOutlet && { outlet: outlet.id }),
@@ -81,11 +81,11 @@ function propose(s: Situation, { panel, circuit, appliance, outlet }: Shared): P
     : withCircuit(document, circuit.id, { loads: [...(circuit.loads ?? []), appliance.id] });
   return {
     document: exchange ? withCharger(joined(listed, placed), { connection: "plug" }) : listed,
-    placed,
+    chargerPlacement: placed,
     mostA: charging.chargeOnCircuitA(circuit.ratingA ?? 0),
     leastA: charging.minimumA,
     takesWork: exchange || !sharing.needsOutlet,
-    answersTo: [],
+    solves: [],
     work: ({ chargeA }) => [
       ...(exchange ? [exchangeForPlug(s)] : []),
       ...(sharing.needsOutlet
@@ -93,7 +93,7 @@ function propose(s: Situation, { panel, circuit, appliance, outlet }: Shared): P
             {
               id: "splitter",
               text: `Fit an automatic splitter at the ${name.toLowerCase()} outlet, and prove that it trips`,
-              takes: withParts(PLUG_IN, chargerTakes(document, chargeA)),
+              requires: withParts(PLUG_IN, chargerTakes(document, chargeA)),
               link: outlet ? linkId.outlet(outlet.id) : linkId.device(circuit.id),
             },
           ]
@@ -101,7 +101,7 @@ function propose(s: Situation, { panel, circuit, appliance, outlet }: Shared): P
             {
               id: "splitter",
               text: `Fit a priority switch in the ${name.toLowerCase()} circuit, and prove that the charger waits`,
-              takes: withParts(PRIORITY_SWITCH, chargerTakes(document, chargeA)),
+              requires: withParts(PRIORITY_SWITCH, chargerTakes(document, chargeA)),
               link: linkId.device(circuit.id),
             },
           ]),
@@ -116,8 +116,8 @@ export const circuitSplitter = {
     us: { name: "Circuit splitter", means: "One circuit shared with an appliance, appliance first" },
     uk: { name: "Priority switch", means: "One circuit shared with a shower or cooker, which goes first" },
   },
-  leaves: "No new load on the supply; charging always yields to the appliance.",
-  phrase: ({ chargeA }) => `${withArticle(showA(chargeA))} shared circuit`,
+  consequence: "No new load on the supply; charging always yields to the appliance.",
+  headline: ({ chargeA }) => `${withArticle(showA(chargeA))} shared circuit`,
   propose(s) {
     const { sharing } = s.codebook;
     const shared = sharedCircuits(s);

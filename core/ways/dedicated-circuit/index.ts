@@ -13,8 +13,8 @@ export const dedicatedCircuit = {
     us: { name: "Dedicated circuit", means: "A new circuit of its own, unmanaged" },
     uk: { name: "Circuit of its own", means: "A new circuit from the consumer unit, unmanaged" },
   },
-  leaves: "The charger keeps its full current for good; less headroom for later loads.",
-  phrase: ({ chargeA, circuitA }) => `${withArticle(showA(chargeA))} charger on its own ${showA(circuitA)} circuit`,
+  consequence: "The charger keeps its full current for good; less headroom for later loads.",
+  headline: ({ chargeA, circuitA }) => `${withArticle(showA(chargeA))} charger on its own ${showA(circuitA)} circuit`,
   propose(s) {
     const { codebook, document, path } = s;
     // Nothing is added to a panel that is full or must be left alone; a new panel or board is a way of its own.
@@ -25,7 +25,7 @@ export const dedicatedCircuit = {
         document,
         panel: path.target.panel,
         takesWork: false,
-        answersTo: [],
+        solves: [],
         cautions: [codebook.survey.isolate, CAUTIONS.limitInCharger],
       }),
     ];

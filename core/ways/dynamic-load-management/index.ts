@@ -2,17 +2,17 @@
 
 import type { CaseDocument, Panel } from "#core/case/document/types.ts";
 import { CAUTIONS } from "#core/cautions.ts";
-import { takes, type WorkItem, withParts } from "#core/estimate/takes.ts";
+import { requirements, type WorkItem, withParts } from "#core/estimate/takes.ts";
 import { describeGuard } from "#core/judge/clamps.ts";
 import { signalTakes } from "../circuit-takes.ts";
 import { type Reason, reason } from "../reasons.ts";
-import type { Situation, Way } from "../types.ts";
+import type { JudgingContext, Way } from "../types.ts";
 import { onNewCircuit, untouchable, withNewPanels, withOwnBoard } from "../work.ts";
 
-const CLAMPS = takes({ clamps: 1, "labour:clamps": 1 }, "order");
+const CLAMPS = requirements({ clamps: 1, "labour:clamps": 1 }, "order");
 
 /** Where the panel cannot take the charger's device: an unsafe one is changed, any other is left alone. */
-function made(s: Situation): {
+function made(s: JudgingContext): {
   document: CaseDocument;
   panel: Panel | null;
   items: WorkItem[];
@@ -40,8 +40,8 @@ export const dynamicLoadManagement = {
     us: { name: "Managed charging", means: "Clamps on the service; the charger takes what is left" },
     uk: { name: "Load-managed charging", means: "Clamps on the tails; the charger takes what is left" },
   },
-  leaves: "The supply is never loaded above the limit; a second car shares what is left.",
-  phrase: ({ limitA }) => `a managed charger held below ${limitA} A`,
+  consequence: "The supply is never loaded above the limit; a second car shares what is left.",
+  headline: ({ limitA }) => `a managed charger held below ${limitA} A`,
   propose(s) {
     const { codebook, charger } = s;
     if (!charger.managed)
@@ -56,13 +56,13 @@ export const dynamicLoadManagement = {
         placed: { managed: true },
         leastA: codebook.charging.leastOfferA,
         takesWork: items.length > 0,
-        answersTo: reasons,
+        solves: reasons,
         before: items,
         after: (guards) => [
           {
             id: "clamps",
             text: `Clamps with a signal path to the charger: ${guards.map((g) => `on ${describeGuard(g)}`).join("; ")}`,
-            takes: withParts(CLAMPS, signalTakes(s.document, codebook)),
+            requires: withParts(CLAMPS, signalTakes(s.document, codebook)),
             link: "supply-conductor",
           },
         ],

@@ -4,20 +4,20 @@ import { withCharger } from "#core/case/document/change.ts";
 import type { Outlet } from "#core/case/document/types.ts";
 import { CAUTIONS } from "#core/cautions.ts";
 import { loadName } from "#core/demand/loads.ts";
-import { takes, withParts } from "#core/estimate/takes.ts";
+import { requirements, withParts } from "#core/estimate/takes.ts";
 import { circuitOf } from "#core/path/home.ts";
 import { outletName } from "#core/path/names.ts";
 import { lengthM } from "#core/units.ts";
 import { chargerTakes } from "../circuit-takes.ts";
 import { joined } from "../place.ts";
 import { reason } from "../reasons.ts";
-import type { Placed, Proposal, Refused, Situation, Way } from "../types.ts";
+import type { ChargerPlacement, JudgingContext, Proposal, Refused, Way } from "../types.ts";
 import { exchangeForPlug } from "../work.ts";
 
-const CHECK = takes({ "labour:check-outlet": 1 });
+const CHECK = requirements({ "labour:check-outlet": 1 });
 
 /** Why the outlet is no place to charge from, or null. */
-export function outletStop({ codebook }: Situation, outlet: Outlet) {
+export function outletStop({ codebook }: JudgingContext, outlet: Outlet) {
   const { sharing, outlets } = codebook;
   if (outlets[outlet.type]?.grounded === false || outlet.grounded === false)
     return reason(
@@ -38,7 +38,7 @@ export function outletStop({ codebook }: Situation, outlet: Outlet) {
  * Other appliances on the outlet or on its circuit. A general circuit may serve any plug; a high-current outlet serves
  * one appliance.
  */
-function sharedBy({ document, codebook }: Situation, outlet: Outlet): string | null {
+function sharedBy({ document, codebook }: JudgingContext, outlet: Outlet): string | null {
   const circuit = circuitOf(document, outlet.circuit)?.circuit;
   const ids = [...(outlet.sharedWith ? [outlet.sharedWith] : []), ...(circuit?.loads ?? [])];
   const load = document.loads.find(
@@ -49,7 +49,7 @@ function sharedBy({ document, codebook }: Situation, outlet: Outlet): string | n
   return other && !codebook.outlets[outlet.type]?.slow ? `the ${outletName(other, codebook)}` : null;
 }
 
-function propose(s: Situation, outlet: Outlet): Proposal | Refused {
+function propose(s: JudgingContext, outlet: Outlet): Proposal | Refused {
   const { document, codebook, charger } = s;
   const use = codebook.outlets[outlet.type];
   const { words, charging, sections } = codebook;
@@ -74,7 +74,7 @@ function propose(s: Situation, outlet: Outlet): Proposal | Refused {
     };
   const found = circuitOf(document, outlet.circuit);
   const panel = found?.panel ?? s.path.target.panel;
-  const placed: Placed = {
+  const placed: ChargerPlacement = {
     panel: panel?.id ?? null,
     circuit: found?.circuit.id ?? null,
     outlet: outlet.id,
@@ -84,18 +84,18 @@ function propose(s: Situation, outlet: Outlet): Proposal | Refused {
   const mostA = Math.min(use.chargeA, charging.chargeOnCircuitA(found?.circuit.ratingA ?? use.circuitA));
   return {
     document: exchange ? withCharger(joined(document, placed), { connection: "plug" }) : document,
-    placed,
+    chargerPlacement: placed,
     mostA,
     leastA: use.slow ? charging.leastOfferA : charging.minimumA,
     // A lead for household sockets has settings of its own.
     ...(use.slow && { settingsA: SLOW_SETTINGS_A.filter((a) => a <= charger.maxA) }),
     takesWork: exchange,
-    answersTo: [],
+    solves: [],
     work: ({ chargeA }) => [
       {
         id: "check-outlet",
         text: `Check the ${outletName(outlet, codebook)} for heat marks and a firm grip`,
-        takes: use.slow ? CHECK : withParts(CHECK, chargerTakes(document, chargeA)),
+        requires: use.slow ? CHECK : withParts(CHECK, chargerTakes(document, chargeA)),
         link: `outlet:${outlet.id}`,
       },
       ...(exchange ? [exchangeForPlug(s)] : []),
@@ -111,8 +111,8 @@ export const existingOutlet = {
     us: { name: "Existing receptacle", means: "Charge from a receptacle that is already there" },
     uk: { name: "Existing socket", means: "Charge from a socket that is already there" },
   },
-  leaves: "Nothing is changed; the next car will need more.",
-  phrase: ({ chargeA }) => `the outlet already there, at ${chargeA} A,`,
+  consequence: "Nothing is changed; the next car will need more.",
+  headline: ({ chargeA }) => `the outlet already there, at ${chargeA} A,`,
   propose(s) {
     const outlets = s.document.outlets ?? [];
     if (outlets.length === 0)

@@ -6,11 +6,11 @@ import { linkId } from "#core/path/names.ts";
 import { showA } from "#core/units.ts";
 import { withArticle } from "#core/words.ts";
 import { reason } from "../reasons.ts";
-import type { Situation, Way } from "../types.ts";
+import type { JudgingContext, Way } from "../types.ts";
 import { onNewCircuit, type PanelTrouble, panelServes, panelTroubles, withNewPanels } from "../work.ts";
 
 /** A main or bus that does not carry the charger is a trouble of its panel too, as long as the supply is larger. */
-function tooSmall(s: Situation): PanelTrouble[] {
+function tooSmall(s: JudgingContext): PanelTrouble[] {
   const { path, codebook, home, wanted } = s;
   return path.panels.flatMap((panel) => {
     const link = path.links.find(
@@ -40,8 +40,8 @@ export const panelChange = {
     us: { name: "Panel change", means: "A new or larger panel, service unchanged" },
     uk: { name: "New consumer unit", means: "A new consumer unit, cut-out unchanged" },
   },
-  leaves: "Room for later circuits; the supply stays as it is.",
-  phrase: ({ chargeA }, { newPanel }) => `a new ${newPanel} with ${withArticle(showA(chargeA))} charger`,
+  consequence: "Room for later circuits; the supply stays as it is.",
+  headline: ({ chargeA }, { newPanel }) => `a new ${newPanel} with ${withArticle(showA(chargeA))} charger`,
   propose(s) {
     const { path } = s;
     const troubles = [...panelTroubles(s), ...tooSmall(s)];
@@ -62,7 +62,7 @@ export const panelChange = {
         document,
         panel,
         takesWork: true,
-        answersTo: troubles.map((t) => t.reason),
+        solves: troubles.map((t) => t.reason),
         before: items,
         cautions: [CAUTIONS.oldBoardChanged],
       }),

@@ -5,7 +5,7 @@ import type { CaseDocument, Circuit, Panel } from "#core/case/document/types.ts"
 import { CAUTIONS } from "#core/cautions.ts";
 import { askedOf, designFor, isDesigned } from "#core/circuit/design.ts";
 import { loadName } from "#core/demand/loads.ts";
-import { IN_PASSING, takes, withParts } from "#core/estimate/takes.ts";
+import { IN_PASSING, requirements, withParts } from "#core/estimate/takes.ts";
 import { TAKES } from "#core/findings/takes.ts";
 import { rcdOf } from "#core/findings/united-kingdom.ts";
 import { circuitRated } from "#core/path/home.ts";
@@ -13,12 +13,12 @@ import { circuitName, linkId } from "#core/path/names.ts";
 import { showA } from "#core/units.ts";
 import { chargerTakes } from "../circuit-takes.ts";
 import { reason } from "../reasons.ts";
-import type { Proposal, Refused, Situation, Way } from "../types.ts";
+import type { JudgingContext, Proposal, Refused, Way } from "../types.ts";
 
 /** RCD types that a charger's DC fault current does not blind. */
 const NOT_BLINDED: readonly Circuit["rcd"][] = ["A", "F", "B"];
 
-const TAKE_OVER = takes({ "labour:take-over": 1, sundries: 1 }, "order", "permit");
+const TAKE_OVER = requirements({ "labour:take-over": 1, sundries: 1 }, "order", "permit");
 
 /** The case without loads that only an abandoned circuit fed. */
 function withoutItsLoads(document: CaseDocument, circuit: Circuit): CaseDocument {
@@ -32,7 +32,7 @@ function withoutItsLoads(document: CaseDocument, circuit: Circuit): CaseDocument
   return { ...document, loads, ...(outlets && { outlets }) };
 }
 
-function propose(s: Situation, panel: Panel, circuit: Circuit): Proposal | Refused {
+function propose(s: JudgingContext, panel: Panel, circuit: Circuit): Proposal | Refused {
   const { codebook, document, home } = s;
   const { charging, words } = codebook;
   const name = circuitName(circuit);
@@ -83,13 +83,13 @@ function propose(s: Situation, panel: Panel, circuit: Circuit): Proposal | Refus
       loads: [],
       ...(!protectedOne && { rcd: "A" as const, device: "rcbo" as const }),
     }),
-    placed: { panel: panel.id, circuit: circuit.id, deviceA },
+    chargerPlacement: { panel: panel.id, circuit: circuit.id, deviceA },
     mostA: along?.chargeA ?? charging.chargeOnCircuitA(mostDeviceA),
     leastA: charging.minimumA,
     takesWork: true,
-    answersTo: [],
+    solves: [],
     limitedBy: (link) =>
-      link === null || link.of === "circuit"
+      link === null || link.demandScope === "circuit"
         ? reason(
             "conductor-limit",
             `The conductor of ${name} carries ${showA(rated.ampacityA)}: ${rated.cited.numbers}`,
@@ -100,7 +100,7 @@ function propose(s: Situation, panel: Panel, circuit: Circuit): Proposal | Refus
       {
         id: "take-over",
         text: `Prove ${name} dead, follow it to both ends and see its conductor along the whole length`,
-        takes: withParts(TAKE_OVER, chargerTakes(s.document, chargeA)),
+        requires: withParts(TAKE_OVER, chargerTakes(s.document, chargeA)),
         link: linkId.conductor(circuit.id),
       },
       ...(circuitA === circuit.ratingA && protectedOne
@@ -109,14 +109,14 @@ function propose(s: Situation, panel: Panel, circuit: Circuit): Proposal | Refus
             {
               id: "exchange-device",
               text: `Change its ${words.device}${circuit.ratingA ? ` of ${showA(circuit.ratingA)}` : ""} for ${protectedOne ? "one" : "an RCBO of type A"} of ${showA(circuitA)}`,
-              takes: TAKES.device,
+              requires: TAKES.device,
               link: linkId.device(circuit.id),
             },
           ]),
       {
         id: "extend",
         text: "Reroute or extend it to the charger, and relabel it",
-        takes: IN_PASSING,
+        requires: IN_PASSING,
         link: "charger",
       },
     ],
@@ -130,8 +130,8 @@ export const reuseCircuit = {
     us: { name: "Spare circuit", means: "Take over an abandoned or charger-ready circuit" },
     uk: { name: "Spare circuit", means: "Take over a disused or charger-ready circuit" },
   },
-  leaves: "Uses what is there; its conductor limits the current for good.",
-  phrase: ({ chargeA }) => `the spare circuit, at ${chargeA} A,`,
+  consequence: "Uses what is there; its conductor limits the current for good.",
+  headline: ({ chargeA }) => `the spare circuit, at ${chargeA} A,`,
   propose(s) {
     const { poles } = s.codebook.charging;
     const spare = s.document.panels.flatMap((panel) =>

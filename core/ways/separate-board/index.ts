@@ -3,22 +3,22 @@ import { linkId } from "#core/path/names.ts";
 import { showA } from "#core/units.ts";
 import { withArticle } from "#core/words.ts";
 import { type Reason, reason } from "../reasons.ts";
-import type { Situation, Way } from "../types.ts";
+import type { JudgingContext, Way } from "../types.ts";
 import { onNewCircuit, panelServes, panelTroubles, withOwnBoard } from "../work.ts";
 
 /**
  * Reasons for a separate board: the panel is full or left untouched, it has a type AC RCD, or a feeder or bus is too
  * small.
  */
-function causes(s: Situation): Reason[] {
+function causes(s: JudgingContext): Reason[] {
   const { path, codebook, home, wanted } = s;
   const inTheWay = path.links.find(
     (l) =>
-      l.of !== "circuit" &&
+      l.demandScope !== "circuit" &&
       l.kind !== "supply" &&
       l.kind !== "supply-conductor" &&
       l.mayCarryA !== null &&
-      (l.of !== "supply" || l.mayCarryA < home.supplyA) &&
+      (l.demandScope !== "supply" || l.mayCarryA < home.supplyA) &&
       l.carriesA + wanted.addsA > l.mayCarryA + 1e-9,
   );
   return [
@@ -44,8 +44,8 @@ export const separateBoard = {
     us: { name: "Separate panel", means: "A small panel of its own beside the old one" },
     uk: { name: "Separate board", means: "Divided tails and a small board of its own" },
   },
-  leaves: "The old board is left as it is; it will still need changing one day.",
-  phrase: ({ chargeA }) => `${withArticle(showA(chargeA))} charger on a board of its own`,
+  consequence: "The old board is left as it is; it will still need changing one day.",
+  headline: ({ chargeA }) => `${withArticle(showA(chargeA))} charger on a board of its own`,
   propose(s) {
     const { codebook, path } = s;
     // An unsafe panel is repaired, not left in use.
@@ -53,8 +53,8 @@ export const separateBoard = {
     const unsafeFault = unsafe && path.faults.find((f) => f.finding.link === linkId.panel(unsafe.id));
     if (unsafeFault)
       return [{ refused: [reason(unsafeFault.reason, unsafeFault.finding.text, unsafeFault.finding.rule)] }];
-    const answersTo = causes(s);
-    if (answersTo.length === 0) return [{ refused: [panelServes(s)] }];
+    const solves = causes(s);
+    if (solves.length === 0) return [{ refused: [panelServes(s)] }];
     const own = withOwnBoard(s);
     return [
       onNewCircuit(s, {
@@ -62,7 +62,7 @@ export const separateBoard = {
         panel: own.panel,
         from: "it",
         takesWork: true,
-        answersTo,
+        solves,
         before: [own.item],
         cautions: [codebook.survey.isolate],
       }),

@@ -1,17 +1,17 @@
 /** A larger service, cut-out fuse or another phase from the utility or network operator. */
 import { withoutSources, withSupply } from "#core/case/document/change.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
-import { IN_PASSING, takes } from "#core/estimate/takes.ts";
+import { IN_PASSING, requirements } from "#core/estimate/takes.ts";
 import { busThatCarries, renewedPanel } from "#core/findings/common.ts";
 import { onSupply } from "#core/panel/sub-panels.ts";
 import { panelsTo } from "#core/path/home.ts";
 import { showA, showSize } from "#core/units.ts";
 import { withArticle } from "#core/words.ts";
 import { reason } from "../reasons.ts";
-import type { Proposal, Refused, Situation, Way } from "../types.ts";
+import type { JudgingContext, Proposal, Refused, Way } from "../types.ts";
 import { onNewCircuit, untouchable, withOwnBoard } from "../work.ts";
 
-const UPGRADE = takes(
+const UPGRADE = requirements(
   { upgrade: 1, "labour:upgrade": 1, tails: 1 },
   "operator",
   "utility-visit",
@@ -26,7 +26,7 @@ interface Larger {
 }
 
 /** The available larger supplies, the smallest first. */
-function largerSupplies({ document, codebook, home }: Situation): Larger[] {
+function largerSupplies({ document, codebook, home }: JudgingContext): Larger[] {
   const { system } = document.supply;
   const more = codebook.supplyRatingsA
     .filter((ratingA) => ratingA > home.supplyA)
@@ -39,7 +39,7 @@ function largerSupplies({ document, codebook, home }: Situation): Larger[] {
 
 /** The home on a larger supply: conductors, main panel and what comes with them. */
 export function homeOnSupply(
-  { document, codebook, home }: Pick<Situation, "document" | "codebook" | "home">,
+  { document, codebook, home }: Pick<JudgingContext, "document" | "codebook" | "home">,
   { ratingA, system }: Pick<Larger, "ratingA" | "system">,
 ): CaseDocument {
   const known = withoutSources(document, (key) =>
@@ -90,7 +90,7 @@ type Start = "its panel" | "main panel" | "own board";
  * The smallest supply that carries the house and the charger; otherwise the largest available one, if it is larger
  * than today's.
  */
-function askedFor(s: Situation): Larger | undefined {
+function askedFor(s: JudgingContext): Larger | undefined {
   const { home, wanted, document } = s;
   const larger = largerSupplies(s);
   return (
@@ -99,10 +99,10 @@ function askedFor(s: Situation): Larger | undefined {
   );
 }
 
-function propose(s: Situation, larger: Larger, start: Start): Proposal {
+function propose(s: JudgingContext, larger: Larger, start: Start): Proposal {
   const { codebook } = s;
   const supplied = homeOnSupply(s, larger);
-  const after: Situation = { ...s, document: supplied };
+  const after: JudgingContext = { ...s, document: supplied };
   const wanted = supplied.panels.find((p) => p.id === s.path.target.panel?.id) ?? null;
   const [head] = panelsTo(supplied, wanted);
   const from = start === "main panel" ? (head ?? null) : wanted;
@@ -119,12 +119,12 @@ function propose(s: Situation, larger: Larger, start: Start): Proposal {
     ...(own && { from: "it" }),
     placed: threePhase && s.home.demandA <= larger.ratingA ? { phase: 2 } : {},
     takesWork: true,
-    answersTo: troubles.map((t) => t.reason),
+    solves: troubles.map((t) => t.reason),
     before: [
       {
         id: "upgrade",
         text: `Apply to the ${codebook.words.operator} for ${larger.name}`,
-        takes: UPGRADE,
+        requires: UPGRADE,
         link: "supply",
       },
       {
@@ -133,7 +133,7 @@ function propose(s: Situation, larger: Larger, start: Start): Proposal {
           showSize(conductor?.size ?? ""),
           replaced && head ? { main: showA(head.mainA ?? 0), bus: showA(head.busA ?? 0) } : null,
         ),
-        takes: replaced ? takes({ panel: 1 }, "order-panel") : IN_PASSING,
+        requires: replaced ? requirements({ panel: 1 }, "order-panel") : IN_PASSING,
         link: "supply-conductor",
       },
       ...(own ? [own.item] : []),
@@ -155,8 +155,8 @@ export const serviceUpgrade = {
     us: { name: "Service upgrade", means: "A larger service from the utility" },
     uk: { name: "Larger supply", means: "A larger cut-out fuse or three phases from the network operator" },
   },
-  leaves: "The most room for later loads, at the highest price and the longest wait.",
-  phrase: ({ chargeA }) => `a larger supply with ${withArticle(showA(chargeA))} charger`,
+  consequence: "The most room for later loads, at the highest price and the longest wait.",
+  headline: ({ chargeA }) => `a larger supply with ${withArticle(showA(chargeA))} charger`,
   propose(s): readonly (Proposal | Refused)[] {
     const { codebook, home } = s;
     const { words } = codebook;

@@ -5,7 +5,7 @@ import { setValue } from "#core/case/document/set-value.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { type Candidate, candidatesOf, neighbours } from "#core/circuit/candidates.ts";
 import { askedOf, designFor, isDesigned } from "#core/circuit/design.ts";
-import type { Check, CircuitAsked, CircuitDesign } from "#core/circuit/types.ts";
+import type { Check, CircuitDesign, CircuitSpec } from "#core/circuit/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import type { Codebook, Words } from "#core/codebook/types.ts";
 import { showA, showPercent, showSize } from "#core/units.ts";
@@ -159,7 +159,7 @@ function CheckTable({ checks }: { checks: readonly Check[] }) {
 /** Number of sizes shown on either side of the chosen one. */
 const BESIDE = 2;
 
-function Sizes(props: { asked: CircuitAsked; design: CircuitDesign; codebook: Codebook; mayChoose: boolean }) {
+function Sizes(props: { asked: CircuitSpec; design: CircuitDesign; codebook: Codebook; mayChoose: boolean }) {
   const { asked, design, codebook, mayChoose } = props;
   const store = useJobStore();
   const leastSize = useJob().document.run?.leastSize;

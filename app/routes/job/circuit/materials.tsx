@@ -9,12 +9,12 @@ import { Section } from "#ui/frame/sheet.tsx";
 import table from "#ui/frame/table.module.css";
 import { WideTable } from "#ui/frame/wide-table.tsx";
 import { useJobPart } from "#ui/job-store/use-job.tsx";
-import { useMay } from "../use-may.ts";
+import { useRight } from "../use-right.ts";
 import styles from "./circuit.module.css";
 
 export function Materials({ way, jobId }: { way: WayJudgement; jobId: string }) {
   const saved = useJobPart((job) => job.saving) === "saved";
-  const mayExport = useMay("export");
+  const mayExport = useRight("export");
   const materials = materialsIn(way.lines);
   const hours = hoursIn(way.lines);
   const { currency } = way.cost;

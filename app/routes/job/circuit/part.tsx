@@ -47,7 +47,7 @@ interface Props {
   onDraw: (() => void) | null;
 }
 
-export function Part({ segment, index, rules, onDraw }: Props) {
+export function RunPart({ segment, index, rules, onDraw }: Props) {
   const { document } = useJob();
   const store = useJobStore();
   const codebook = codebookOf(document.rules);
@@ -74,9 +74,9 @@ export function Part({ segment, index, rules, onDraw }: Props) {
     <li data-part={index}>
       <Fields>
         <Field label={`Part ${index + 1}: wiring method`}>
-          {(tied) => (
+          {(controlProps) => (
             <Select
-              {...tied}
+              {...controlProps}
               aria-label={`Part ${index + 1}: wiring method`}
               value={segment.method}
               options={rules.methods.map((m) => ({ value: m.id, label: m.name }))}
@@ -85,9 +85,9 @@ export function Part({ segment, index, rules, onDraw }: Props) {
           )}
         </Field>
         <Field label="Conductors">
-          {(tied) => (
+          {(controlProps) => (
             <Select
-              {...tied}
+              {...controlProps}
               aria-label={`Conductors of part ${index + 1}`}
               value={type}
               options={rules.types

@@ -10,9 +10,9 @@ import type { Route } from "./+types/route";
 import styles from "./circuit.module.css";
 import { Checks, Design } from "./design.tsx";
 import { Materials } from "./materials.tsx";
-import { Place } from "./place/place.tsx";
-import { Run } from "./run.tsx";
-import { SingleLine } from "./single-line.tsx";
+import { PlaceSection } from "./place/place.tsx";
+import { RunSection } from "./run.tsx";
+import { SingleLineSection } from "./single-line.tsx";
 
 export const meta = stepMeta("Circuit");
 export { StepTrouble as ErrorBoundary };
@@ -39,15 +39,15 @@ export default function Circuit({ params: { jobId } }: Route.ComponentProps) {
         </p>
       )}
       <Design way={way} isRecommended={way?.way === taken?.way} />
-      <Place drawing={drawing} onDrawn={() => setDrawing(null)} />
-      <Run
+      <PlaceSection drawing={drawing} onDrawn={() => setDrawing(null)} />
+      <RunSection
         rules={codebookOf(document.rules).circuit}
         managed={way?.limitA !== undefined}
         onDraw={document.place ? draw : null}
       />
       {way?.circuit && <Checks way={{ ...way, circuit: way.circuit }} />}
       {way && way.verdict !== "ruled-out" && <Materials way={way} jobId={jobId} />}
-      {way && way.verdict !== "ruled-out" && <SingleLine way={way} jobId={jobId} />}
+      {way && way.verdict !== "ruled-out" && <SingleLineSection way={way} jobId={jobId} />}
     </>
   );
 }

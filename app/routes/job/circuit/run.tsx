@@ -7,7 +7,7 @@ import type { RunSegment } from "#core/case/document/types.ts";
 import { needsAmbient } from "#core/circuit/ambient.ts";
 import type { CircuitRules } from "#core/circuit/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
-import { schoolsOf } from "#core/decide/schools.ts";
+import { practiceOptionsOf } from "#core/decide/practice-options.ts";
 import { LENGTH_UNITS, NO_UNITS } from "#core/quantity/parse.ts";
 import { assumedKey, markAssumed } from "#core/survey/assumed.ts";
 import { showTemperature } from "#core/units.ts";
@@ -24,7 +24,7 @@ import { Field, Fields } from "#ui/field/field.tsx";
 import { Section } from "#ui/frame/sheet.tsx";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
 import styles from "./circuit.module.css";
-import { Part } from "./part.tsx";
+import { RunPart } from "./part.tsx";
 import { Routes } from "./routes.tsx";
 
 /** Schools of practice that change a circuit. */
@@ -38,7 +38,7 @@ interface Props {
   onDraw: ((part: number) => void) | null;
 }
 
-export function Run({ rules, managed, onDraw }: Props) {
+export function RunSection({ rules, managed, onDraw }: Props) {
   const { document } = useJob();
   const store = useJobStore();
   const { words, charging } = codebookOf(document.rules);
@@ -68,7 +68,7 @@ export function Run({ rules, managed, onDraw }: Props) {
       )}
       <ol className={styles.run}>
         {segments.map((segment, i) => (
-          <Part
+          <RunPart
             // Parts of a run have no name; their place tells them apart.
             // biome-ignore lint/suspicious/noArrayIndexKey: see above
             key={i}
@@ -148,16 +148,16 @@ function WholeRun() {
           { value: "none", label: "none" },
         ]}
       />
-      {schoolsOf(codebook)
+      {practiceOptionsOf(codebook)
         .filter((s) => SCHOOLS.includes(s.id))
-        .map(({ id, question, choices, follows, put }) => (
+        .map(({ id, question, choices, current: follows, apply: put }) => (
           <Field key={id} label={question}>
-            {(tied) => (
+            {(controlProps) => (
               <Select
-                {...tied}
+                {...controlProps}
                 aria-label={question}
                 value={follows(document)}
-                options={choices.map(({ value, says }) => ({ value, label: says }))}
+                options={choices.map(({ value, label: says }) => ({ value, label: says }))}
                 onChange={(value: string) => {
                   const { document: now } = store.getState();
                   store.edit(createPatch(now, put(now, value)) as Patch);

@@ -8,10 +8,10 @@ import { singleLineShape } from "#ui/single-line/shape.ts";
 import { SingleLineDrawing } from "#ui/single-line/single-line.tsx";
 import { PALETTES } from "#ui/theme/palette.ts";
 import { useTheme } from "#ui/theme/theme-switch.tsx";
-import { useMay } from "../use-may.ts";
+import { useRight } from "../use-right.ts";
 
-export function SingleLine({ way, jobId }: { way: WayJudgement; jobId: string }) {
-  const [mayIssue, mayExport] = [useMay("issue"), useMay("export")];
+export function SingleLineSection({ way, jobId }: { way: WayJudgement; jobId: string }) {
+  const [mayIssue, mayExport] = [useRight("issue"), useRight("export")];
   const rules = useJobPart((job) => job.document.rules);
   const palette = PALETTES[useTheme()];
   const saved = useJobPart((job) => job.saving) === "saved";

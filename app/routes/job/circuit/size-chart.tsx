@@ -1,9 +1,9 @@
 /** Size against length: up to where current-carrying capacity decides, and from where the volts it loses do; today's run in it. */
 import { useCallback, useMemo } from "react";
-import { type Region, regionsOf, sizesByLength } from "#core/circuit/by-length.ts";
+import { regionsOf, type SizeRange, sizesByLength } from "#core/circuit/by-length.ts";
 import { cheapest, YEARS } from "#core/circuit/by-price.ts";
 import { dropV, stretchesOf } from "#core/circuit/design.ts";
-import type { CircuitAsked, CircuitDesign, CircuitRules } from "#core/circuit/types.ts";
+import type { CircuitDesign, CircuitRules, CircuitSpec } from "#core/circuit/types.ts";
 import type { Codebook } from "#core/codebook/types.ts";
 import { pricedBy } from "#core/estimate/book.ts";
 import { showMoney } from "#core/estimate/estimate.ts";
@@ -12,7 +12,7 @@ import { conductorItems } from "#core/ways/circuit-takes.ts";
 import { Chart, type ChartProps } from "#ui/chart/chart.tsx";
 import { useJob } from "#ui/job-store/use-job.tsx";
 
-const DECIDES: Record<Region["decides"], string> = {
+const DECIDES: Record<SizeRange["decides"], string> = {
   ampacity: "current-carrying capacity decides",
   "volt-drop": "voltage drop decides",
   price: "price decides",
@@ -25,7 +25,7 @@ const BEYOND = 1.4;
 const MOST = 2000;
 
 /** The length from which the size that is enough by what it carries loses too many volts. */
-function dropDecidesFrom(rules: CircuitRules, asked: CircuitAsked, { stretches }: CircuitDesign, now: number): number {
+function dropDecidesFrom(rules: CircuitRules, asked: CircuitSpec, { stretches }: CircuitDesign, now: number): number {
   const lost = stretchesOf(rules, asked).reduce((total, stretch, i) => {
     const { conductor, sizeByAmpacity } = stretches[i] as CircuitDesign["stretches"][number];
     return total + dropV(rules, { ...conductor, size: sizeByAmpacity }, stretch, asked);
@@ -39,7 +39,7 @@ export default function SizeChart({
   codebook,
   perNightKWh,
 }: {
-  asked: CircuitAsked;
+  asked: CircuitSpec;
   design: CircuitDesign;
   codebook: Codebook;
   /** Energy that goes through it in the mean of all nights, kWh. */

@@ -4,14 +4,14 @@ import { AssumedNotice } from "#ui/case-field/assumed-notice.tsx";
 import { Section } from "#ui/frame/sheet.tsx";
 import { useJobPart, useJobStore } from "#ui/job-store/use-job.tsx";
 import { StepTrouble, stepMeta } from "../step.tsx";
-import { useMay } from "../use-may.ts";
+import { useRight } from "../use-right.ts";
 import type { Route } from "./+types/route";
 import { GoverningCalculation, MethodChoice } from "./calculation.tsx";
 import { Feeders } from "./feeders.tsx";
 import { Ledger } from "./ledger.tsx";
-import { Measured } from "./measured/measured.tsx";
+import { MeasuredDemand } from "./measured/measured.tsx";
 import { QuickEntry } from "./quick-entry.tsx";
-import { SecondOpinion } from "./second-opinion.tsx";
+import { SecondOpinionSection } from "./second-opinion.tsx";
 import { WhatWouldChange } from "./what-would-change.tsx";
 
 export const meta = stepMeta("Demand");
@@ -29,10 +29,10 @@ export default function Demand({ params: { jobId } }: Route.ComponentProps) {
       <Section id="calculation" title="Calculation" aside={<MethodChoice />}>
         <GoverningCalculation />
       </Section>
-      <Measured jobId={jobId} />
+      <MeasuredDemand jobId={jobId} />
       <Feeders />
       <WhatWouldChange />
-      <SecondOpinion />
+      <SecondOpinionSection />
     </>
   );
 }
@@ -56,7 +56,7 @@ function AssumedLoads() {
 }
 
 function LedgerFiles({ jobId, count }: { jobId: string; count: number }) {
-  const mayExport = useMay("export");
+  const mayExport = useRight("export");
   if (!mayExport) return <span className="quiet">{count} in the ledger</span>;
   return (
     <span className="quiet">

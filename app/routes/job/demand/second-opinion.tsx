@@ -23,7 +23,7 @@ function likeMethod({ governing, calculations, rules }: Assessment): MethodId {
     : (calculations.find((c) => c.applies && calculates(c.method))?.method ?? governing);
 }
 
-export function SecondOpinion() {
+export function SecondOpinionSection() {
   const { document, assessment } = useJobLater();
   const [text, setText] = useState("");
   const read = text.trim() === "" ? null : parseQuantity(text, TOTAL_UNITS, "VA");
@@ -40,9 +40,9 @@ export function SecondOpinion() {
     <Section title="A second opinion">
       <div className={styles.ask}>
         <CaseFrame label="The total on someone else's worksheet" problem={problem}>
-          {(tied) => (
+          {(controlProps) => (
             <Input
-              {...tied}
+              {...controlProps}
               className="figure"
               autoComplete="off"
               placeholder="19,484 VA, 25 kVA or 104 A"

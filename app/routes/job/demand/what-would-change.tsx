@@ -121,9 +121,9 @@ function Planned() {
   return (
     <div className={styles.ask}>
       <CaseFrame label="If this is added as well">
-        {(tied) => (
+        {(controlProps) => (
           <Input
-            {...tied}
+            {...controlProps}
             value={text}
             autoComplete="off"
             placeholder={codebook.region === "us" ? "hot tub 50a" : "shower 9.5kw"}

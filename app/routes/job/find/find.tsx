@@ -1,7 +1,7 @@
 /** Finds in place: anything of the open job, and other jobs, by a few letters. */
 import { AutoComplete, Input, type RefSelectProps } from "antd";
 import { useRef } from "react";
-import { FOUND_KINDS, type Found, type FoundKind, type Place } from "#core/find/find.ts";
+import { FOUND_KINDS, type FoundKind, type SearchPlace, type SearchResult } from "#core/find/find.ts";
 import { Dialog } from "#ui/dialog/dialog.tsx";
 import styles from "./find.module.css";
 import { useFound } from "./use-found.ts";
@@ -18,7 +18,7 @@ const KINDS: Record<FoundKind, string> = {
 };
 
 /** Found things under the name of their kind, as the list wants them. */
-const grouped = (all: readonly Found[]) =>
+const grouped = (all: readonly SearchResult[]) =>
   FOUND_KINDS.map((kind) => ({
     label: KINDS[kind],
     options: all
@@ -38,7 +38,7 @@ interface Props {
   /** The search text; it includes keys pressed before the field had the focus. */
   text: string;
   onText(text: string): void;
-  onGo(to: Place): void;
+  onGo(to: SearchPlace): void;
   onClose(): void;
 }
 

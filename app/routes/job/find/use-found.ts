@@ -1,11 +1,11 @@
 /** Search results for the typed letters: this job's at once, other jobs' from the server. */
 import { useEffect, useMemo, useState } from "react";
 import { codebookOf } from "#core/codebook/index.ts";
-import { type Found, findable, matching } from "#core/find/find.ts";
+import { findable, matching, type SearchResult } from "#core/find/find.ts";
 import { PAPER_LIST } from "#papers/list.ts";
 import { STEPS } from "#ui/frame/steps.ts";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
-import { ask } from "#ui/live/line.ts";
+import { ask } from "#ui/live/connection.ts";
 
 const ASK_AFTER_MS = 150;
 const PATIENCE_MS = 4000;
@@ -21,14 +21,14 @@ export const ACTIONS = {
 } as const;
 export type ActionId = keyof typeof ACTIONS;
 
-export function useFound(text: string): Found[] {
+export function useFound(text: string): SearchResult[] {
   const { jobId } = useJobStore();
   const { document, assessment } = useJob();
   const inJob = useMemo(() => {
     const { words } = codebookOf(document.rules);
     return [
       ...STEPS.map(
-        ({ id, name, key }): Found => ({
+        ({ id, name, key }): SearchResult => ({
           id: `step:${id}`,
           kind: "step",
           label: name,
@@ -38,7 +38,7 @@ export function useFound(text: string): Found[] {
       ),
       ...findable(document, assessment),
       ...PAPER_LIST.map(
-        ({ id, name }): Found => ({
+        ({ id, name }): SearchResult => ({
           id: `paper:${id}`,
           kind: "paper",
           label: name(words),
@@ -47,7 +47,7 @@ export function useFound(text: string): Found[] {
         }),
       ),
       ...Object.entries(ACTIONS).map(
-        ([id, label]): Found => ({ id: `action:${id}`, kind: "action", label, detail: "", to: { action: id } }),
+        ([id, label]): SearchResult => ({ id: `action:${id}`, kind: "action", label, detail: "", to: { action: id } }),
       ),
     ];
   }, [document, assessment]);
@@ -56,15 +56,15 @@ export function useFound(text: string): Found[] {
 }
 
 /** Other jobs of the firm; none while there is no line. */
-function useOtherJobs(text: string, jobId: string): Found[] {
-  const [found, setFound] = useState<Found[]>([]);
+function useOtherJobs(text: string, jobId: string): SearchResult[] {
+  const [found, setFound] = useState<SearchResult[]>([]);
   useEffect(() => {
     setFound([]);
     if (text.trim() === "") return;
     let stale = false;
     const timer = setTimeout(async () => {
       const answer = await ask(`/jobs/find?${new URLSearchParams({ text })}`, {}, PATIENCE_MS);
-      const jobs: Found[] = answer?.ok ? await answer.json().catch(() => []) : [];
+      const jobs: SearchResult[] = answer?.ok ? await answer.json().catch(() => []) : [];
       if (!stale) setFound(jobs.filter((job) => job.id !== `job:${jobId}`));
     }, ASK_AFTER_MS);
     return () => {

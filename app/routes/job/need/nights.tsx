@@ -10,7 +10,7 @@ import { lazyPart } from "#ui/frame/lazy-part.ts";
 import { Section } from "#ui/frame/sheet.tsx";
 import table from "#ui/frame/table.module.css";
 import { WideTable } from "#ui/frame/wide-table.tsx";
-import { drawnLater, useJob, useJobPart } from "#ui/job-store/use-job.tsx";
+import { deferred, useJob, useJobPart } from "#ui/job-store/use-job.tsx";
 import { Figure } from "#ui/why/why-sheet.tsx";
 import styles from "./need.module.css";
 
@@ -36,7 +36,7 @@ export function Nights() {
   );
 }
 
-const Result = drawnLater(function Result({ document, assessment }) {
+const Result = deferred(function Result({ document, assessment }) {
   const codebook = codebookOf(document.rules);
   const need = nightNeed(document);
   const result = needResult(document, codebook, need, assessment.supply.volts);

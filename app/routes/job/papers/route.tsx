@@ -5,14 +5,14 @@ import { PAPER_LIST } from "#papers/list.ts";
 import { Section } from "#ui/frame/sheet.tsx";
 import { useJob, useJobPart } from "#ui/job-store/use-job.tsx";
 import { StepTrouble, stepMeta } from "../step.tsx";
-import { useMay } from "../use-may.ts";
+import { useRight } from "../use-right.ts";
 import type { Route } from "./+types/route";
 
 export const meta = stepMeta("Papers");
 export { StepTrouble as ErrorBoundary };
 
 export default function Papers({ params: { jobId } }: Route.ComponentProps) {
-  const [mayIssue, mayExport] = [useMay("issue"), useMay("export")];
+  const [mayIssue, mayExport] = [useRight("issue"), useRight("export")];
   const { document, assessment } = useJob();
   const { words } = codebookOf(document.rules);
   const saving = useJobPart((job) => job.saving);

@@ -5,16 +5,16 @@ import { codebookOf } from "#core/codebook/index.ts";
 import { type NoteLine, readNotes } from "#core/survey/notes/read-notes.ts";
 import { freshId } from "#ui/job-store/fresh-id.ts";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
-import { useVisit } from "../use-visit.ts";
+import { useVisitor } from "../use-visitor.ts";
 import styles from "./notes.module.css";
 
 const isUnderstood = (line: NoteLine) => "understood" in line;
 
-export function Notes() {
+export function NotesSection() {
   const { document } = useJob();
   const store = useJobStore();
   const id = useId();
-  const visit = useVisit();
+  const visit = useVisitor();
   // A window that several people use keeps the notes of each apart.
   const [text, setText] = useKeptText(`heron-notes-${visit.personId}-${store.jobId}`);
   const [said, setSaid] = useState("");

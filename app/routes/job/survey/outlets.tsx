@@ -12,11 +12,11 @@ import { CaseChoice, CaseQuantity, CaseText, CaseYesNo } from "#ui/case-field/ca
 import { Fields } from "#ui/field/field.tsx";
 import { Caution, Section } from "#ui/frame/sheet.tsx";
 import { freshId } from "#ui/job-store/fresh-id.ts";
-import { drawnLater, useJobStore } from "#ui/job-store/use-job.tsx";
+import { deferred, useJobStore } from "#ui/job-store/use-job.tsx";
 import { PicturesOf } from "#ui/pictures/pictures-of.tsx";
 import styles from "./survey.module.css";
 
-export const Outlets = drawnLater(function Outlets({ document }) {
+export const Outlets = deferred(function Outlets({ document }) {
   const store = useJobStore();
   const codebook = codebookOf(document.rules);
   const types = Object.keys(codebook.outlets) as OutletType[];

@@ -5,7 +5,7 @@ import { codebookOf } from "#core/codebook/index.ts";
 import { CaseChoice, CaseLines, CaseText } from "#ui/case-field/case-field.tsx";
 import { Fields } from "#ui/field/field.tsx";
 import { Section } from "#ui/frame/sheet.tsx";
-import { drawnLater, useJobStore } from "#ui/job-store/use-job.tsx";
+import { deferred, useJobStore } from "#ui/job-store/use-job.tsx";
 
 const STATES: readonly { value: PermissionState; label: string }[] = [
   { value: "not-needed", label: "not needed" },
@@ -15,7 +15,7 @@ const STATES: readonly { value: PermissionState; label: string }[] = [
   { value: "refused", label: "refused" },
 ];
 
-export const People = drawnLater(function People({ document }) {
+export const People = deferred(function People({ document }) {
   const { jobId } = useJobStore();
   const { survey } = codebookOf(document.rules);
   const tenant = document.enquiry?.tenure === "tenant";

@@ -12,7 +12,7 @@ import { StepTrouble, stepMeta } from "../step.tsx";
 import type { Route } from "./+types/route";
 import { Evidence } from "./evidence/evidence.tsx";
 import { Findings } from "./findings.tsx";
-import { Notes } from "./notes.tsx";
+import { NotesSection } from "./notes.tsx";
 import { Outlets } from "./outlets.tsx";
 import { Panels } from "./panels/panels.tsx";
 import { People } from "./people.tsx";
@@ -43,7 +43,7 @@ export default function Survey({ params: { jobId } }: Route.ComponentProps) {
           </a>
         ))}
       </nav>
-      <Notes />
+      <NotesSection />
       <PathLine links={assessment.path} jobId={jobId} label="What was found, from the supply to the charger" />
       <Findings findings={assessment.findings.filter((f) => f.code !== "rating-unknown")} />
       <Dwelling rules={document.rules} />

@@ -10,7 +10,7 @@ import { showDays, showKWh } from "#core/units.ts";
 import { lazyPart } from "#ui/frame/lazy-part.ts";
 import { Section } from "#ui/frame/sheet.tsx";
 import { useJob } from "#ui/job-store/use-job.tsx";
-import { later } from "#ui/live/line.ts";
+import { callAfter } from "#ui/live/connection.ts";
 import { newDecideWorker } from "./new-decide-worker.ts";
 import styles from "./ways.module.css";
 
@@ -20,7 +20,7 @@ const PlansChart = lazyPart(() => import("./plans-chart.tsx"));
 /** Shows the chart after the list: loading the chart library blocks the page for a moment. */
 function ChartAtRest({ children }: { children: ReactNode }) {
   const [rested, setRested] = useState(false);
-  useEffect(() => later(() => setRested(true), CHART_AFTER_MS), []);
+  useEffect(() => callAfter(() => setRested(true), CHART_AFTER_MS), []);
   const place = <div className={styles.chartPlace} />;
   return rested ? <Suspense fallback={place}>{children}</Suspense> : place;
 }

@@ -8,7 +8,7 @@ import { showDays } from "#core/units.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
 import { Section } from "#ui/frame/sheet.tsx";
 import { useJobPart } from "#ui/job-store/use-job.tsx";
-import { useVisit } from "../use-visit.ts";
+import { useVisitor } from "../use-visitor.ts";
 import { useWorked } from "./use-worked.ts";
 import styles from "./ways.module.css";
 
@@ -16,7 +16,7 @@ import styles from "./ways.module.css";
 const TICKS = 5;
 
 export const Calendar = memo(function Calendar({ ways, book }: { ways: readonly WayJudgement[]; book: PriceBook }) {
-  const { today } = useVisit();
+  const { today } = useVisitor();
   const { region } = codebookOf(useJobPart((job) => job.document.rules));
   const written = (day: string) => showDayOfMonth(day, region);
   const worked = useWorked(book);

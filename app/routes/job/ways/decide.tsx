@@ -9,13 +9,13 @@ import type { WayJudgement } from "#core/ways/types.ts";
 import { Field, Fields } from "#ui/field/field.tsx";
 import { Section } from "#ui/frame/sheet.tsx";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
-import { useVisit } from "../use-visit.ts";
+import { useVisitor } from "../use-visitor.ts";
 import styles from "./ways.module.css";
 
 export const Decide = memo(function Decide({ ways }: { ways: readonly WayJudgement[] }) {
   const { document, assessment, prices } = useJob();
   const store = useJobStore();
-  const visit = useVisit();
+  const visit = useVisitor();
   const now = decisionNow(document, assessment);
   const [again, setAgain] = useState(false);
   const [way, setWay] = useState<string | null>(null);
@@ -61,9 +61,9 @@ export const Decide = memo(function Decide({ ways }: { ways: readonly WayJudgeme
         <div className={styles.decide}>
           <Fields>
             <Field label="Way">
-              {(tied) => (
+              {(controlProps) => (
                 <Select
-                  {...tied}
+                  {...controlProps}
                   aria-label="Way"
                   value={taken}
                   onChange={(next: string) => setWay(next)}
@@ -72,9 +72,9 @@ export const Decide = memo(function Decide({ ways }: { ways: readonly WayJudgeme
               )}
             </Field>
             <Field label="Why" problem={problem} wide>
-              {(tied) => (
+              {(controlProps) => (
                 <Input
-                  {...tied}
+                  {...controlProps}
                   value={why}
                   maxLength={1000}
                   placeholder="The owner wants no work at the service this year"

@@ -13,7 +13,7 @@ import { lazyPart } from "#ui/frame/lazy-part.ts";
 import { Section } from "#ui/frame/sheet.tsx";
 import { useJob } from "#ui/job-store/use-job.tsx";
 import { StepTrouble, stepMeta } from "../step.tsx";
-import { useVisit } from "../use-visit.ts";
+import { useVisitor } from "../use-visitor.ts";
 import type { Route } from "./+types/route";
 import { AllPlans } from "./all-plans.tsx";
 import { Calendar } from "./calendar.tsx";
@@ -78,7 +78,7 @@ export default function Ways({ params: { jobId } }: Route.ComponentProps) {
   const plan = tried?.of === job.document ? tried.plan : null;
   const shown = useTried(job, whatIf, plan);
   const { taken, ways } = shown.assessment;
-  const { today } = useVisit();
+  const { today } = useVisitor();
   const because = becauseFrom(shown.document, shown.assessment, shown.prices.book, today);
   const open = shown.answer.state === "open";
   const usable = useMemo(

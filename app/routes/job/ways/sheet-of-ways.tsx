@@ -15,7 +15,7 @@ import { commonScaleA } from "#core/waterline.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
 import { WayVerdict } from "#ui/frame/verdict.tsx";
 import { WideTable } from "#ui/frame/wide-table.tsx";
-import { Waterline } from "#ui/waterline/waterline.tsx";
+import { WaterlineDrawing } from "#ui/waterline/waterline.tsx";
 import { Figure } from "#ui/why/why-sheet.tsx";
 import { useDrawnPrices } from "./use-drawn-prices.ts";
 import { useWorked } from "./use-worked.ts";
@@ -138,7 +138,7 @@ export const SheetOfWays = memo(function SheetOfWays(props: {
             <td />
             {ways.map((way) => (
               <th key={way.way} scope="col" data-way={way.way} data-taken={way.way === taken}>
-                <Waterline level={way.level} width={64} height={104} scaleA={scaleA} detail="bank" />
+                <WaterlineDrawing level={way.level} width={64} height={104} scaleA={scaleA} detail="bank" />
                 <span className={styles.name}>{way.name}</span>
                 {decided && way.way === taken && <span className={styles.mark}>decided</span>}{" "}
                 {way.way === recommended && <span className={styles.mark}>{mark}</span>}

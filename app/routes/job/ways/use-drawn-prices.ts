@@ -4,7 +4,7 @@ import { useEffect, useState } from "react";
 import { itemsIn, type PriceBook } from "#core/estimate/book.ts";
 import type { DrawnPrice } from "#core/estimate/draws.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
-import { later } from "#ui/live/line.ts";
+import { callAfter } from "#ui/live/connection.ts";
 import type { PriceWorker } from "./price-worker.ts";
 
 let worker: Remote<PriceWorker> | null = null;
@@ -28,7 +28,7 @@ export function useDrawnPrices(
     const asked = ways
       .filter((w) => w.verdict !== "ruled-out" && w.unpriced.length === 0 && w.lines.length > 0)
       .map(({ way, lines }) => ({ way, lines: [...lines] }));
-    const cancel = later(() => {
+    const cancel = callAfter(() => {
       void priceWorker()
         .draw(asked, book, grants)
         .then((found) => {

@@ -9,7 +9,7 @@ import type { AssessedCase } from "#core/assessed-case.ts";
 import type { Patch } from "#core/case/document/patch.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import type { Plan } from "#core/decide/plans.ts";
-import { schoolsOf } from "#core/decide/schools.ts";
+import { practiceOptionsOf } from "#core/decide/practice-options.ts";
 import { triesNothing, type WhatIf } from "#core/decide/what-if.ts";
 import { ownValue } from "#core/own-value.ts";
 import { showA, showNumber, showPercent } from "#core/units.ts";
@@ -72,14 +72,14 @@ export function WhatIfPanel({ whatIf, plan, onChange, tried }: Props) {
           />
           <Choice label="A second car" on={whatIf.secondCar ?? false} onSet={(on) => set({ secondCar: on })} />
           <Choice label="A heat pump" on={whatIf.heatPump ?? false} onSet={(on) => set({ heatPump: on })} />
-          {schoolsOf(codebook).map(({ id, question, choices, follows }) => (
+          {practiceOptionsOf(codebook).map(({ id, question, choices, current: follows }) => (
             <label key={id} className={styles.knob}>
               {question}
               <select
-                value={ownValue(whatIf.schools ?? {}, id) ?? follows(document)}
-                onChange={(e) => set({ schools: { ...whatIf.schools, [id]: e.target.value } })}
+                value={ownValue(whatIf.practice ?? {}, id) ?? follows(document)}
+                onChange={(e) => set({ practice: { ...whatIf.practice, [id]: e.target.value } })}
               >
-                {choices.map(({ value, says }) => (
+                {choices.map(({ value, label: says }) => (
                   <option key={value} value={value}>
                     {says}
                   </option>

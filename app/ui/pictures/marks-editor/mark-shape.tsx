@@ -1,7 +1,7 @@
 /** One mark as it is drawn: ink with a rim of paper, so that it can be read on any picture. */
 import type { ComponentProps } from "react";
 import { Arrow, Group, Label, Line, Tag, Text } from "react-konva";
-import type { PhotoMark, Point } from "#core/survey/photo-marks.ts";
+import type { MarkPoint, PhotoMark } from "#core/survey/photo-marks.ts";
 import { PRINT } from "#ui/theme/palette.ts";
 
 const { ink, sheet: paper } = PRINT;
@@ -10,7 +10,15 @@ const { ink, sheet: paper } = PRINT;
 const FINGER_PX = 26;
 
 /** @param px a point of the picture, 0 to 1 either way, in pixels of the screen */
-export function MarkShape({ mark, px, onChoose }: { mark: PhotoMark; px(p: Point): Point; onChoose?: () => void }) {
+export function MarkShape({
+  mark,
+  px,
+  onChoose,
+}: {
+  mark: PhotoMark;
+  px(p: MarkPoint): MarkPoint;
+  onChoose?: () => void;
+}) {
   const points = mark.points.flatMap(px);
   return (
     <Group {...(onChoose && { onClick: onChoose, onTap: onChoose })}>
@@ -74,8 +82,8 @@ function Route({ points }: { points: number[] }) {
 }
 
 /** At the point of a label, in the middle of a dimension. */
-function Words({ mark, px }: { mark: PhotoMark & { text: string }; px(p: Point): Point }) {
-  const [first, second] = mark.points as [Point, Point | undefined];
+function Words({ mark, px }: { mark: PhotoMark & { text: string }; px(p: MarkPoint): MarkPoint }) {
+  const [first, second] = mark.points as [MarkPoint, MarkPoint | undefined];
   const [x, y] = px(second ? [(first[0] + second[0]) / 2, (first[1] + second[1]) / 2] : first);
   return (
     <Label x={x} y={y} offsetY={second ? 0 : 14}>

@@ -2,7 +2,7 @@
 import type Konva from "konva";
 import { type RefObject, useEffect, useRef, useState } from "react";
 import { Circle, Layer, Image as Picture, Stage } from "react-konva";
-import type { PhotoMark, Point } from "#core/survey/photo-marks.ts";
+import type { MarkPoint, PhotoMark } from "#core/survey/photo-marks.ts";
 import type { ShownPhoto } from "#ui/photo-store/photo-store.ts";
 import { PRINT } from "#ui/theme/palette.ts";
 import styles from "../pictures.module.css";
@@ -20,11 +20,11 @@ export default function MarksEditor({ photo, onChange }: { photo: ShownPhoto; on
   const image = useImage(photo.picture);
   const width = useWidth(frame, photo);
   const height = (width * photo.height) / photo.width;
-  const px = ([x, y]: Point): Point => [x * width, y * height];
-  const distancePx = (a: Point, b: Point) => Math.hypot((a[0] - b[0]) * width, (a[1] - b[1]) * height);
+  const px = ([x, y]: MarkPoint): MarkPoint => [x * width, y * height];
+  const distancePx = (a: MarkPoint, b: MarkPoint) => Math.hypot((a[0] - b[0]) * width, (a[1] - b[1]) * height);
   const marks = useMarks(photo.marks, distancePx, onChange);
   const choosing = marks.tool === "choose";
-  const at = (work: (point: Point) => void) => () => {
+  const at = (work: (point: MarkPoint) => void) => () => {
     const pointer = stage.current?.getPointerPosition();
     if (pointer) work([inside(pointer.x / width), inside(pointer.y / height)]);
   };

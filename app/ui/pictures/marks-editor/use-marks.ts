@@ -1,6 +1,6 @@
 /** The marks of a picture during drawing: finished marks, the current one, the selection, and undo. */
 import { useState } from "react";
-import type { MarkKind, PhotoMark, Point } from "#core/survey/photo-marks.ts";
+import type { MarkKind, MarkPoint, PhotoMark } from "#core/survey/photo-marks.ts";
 
 /** A kind of mark to draw, or `choose` to move what is there. */
 export type Tool = MarkKind | "choose";
@@ -14,7 +14,7 @@ const SHORTEST_PX = 12;
  */
 export function useMarks(
   first: readonly PhotoMark[],
-  distancePx: (a: Point, b: Point) => number,
+  distancePx: (a: MarkPoint, b: MarkPoint) => number,
   onChange: (marks: PhotoMark[]) => void,
 ) {
   const [marks, setMarks] = useState<readonly PhotoMark[]>(first);
@@ -49,7 +49,7 @@ export function useMarks(
       setChosen(null);
       setDrawing(null);
     },
-    press(at: Point) {
+    press(at: MarkPoint) {
       if (tool === "label") add({ kind: "label", points: [at], text: "here" });
       if (tool === "arrow") setDrawing({ kind: "arrow", points: [at, at] });
       if (tool === "dimension") setDrawing({ kind: "dimension", points: [at, at], text: "length?" });
@@ -58,7 +58,7 @@ export function useMarks(
           route?.kind === "route" ? { ...route, points: [...route.points, at] } : { kind: "route", points: [at] },
         );
     },
-    drag(at: Point) {
+    drag(at: MarkPoint) {
       if (drawing?.kind === "arrow" || drawing?.kind === "dimension")
         setDrawing({ ...drawing, points: [drawing.points[0], at] });
     },
@@ -70,7 +70,7 @@ export function useMarks(
     finish() {
       if (drawing) add(drawing);
     },
-    movePoint(k: number, at: Point) {
+    movePoint(k: number, at: MarkPoint) {
       const mark = chosen === null ? undefined : marks[chosen];
       if (!mark) return;
       replace(chosen as number, { ...mark, points: mark.points.map((p, i) => (i === k ? at : p)) } as PhotoMark);

@@ -53,9 +53,9 @@ export function Drawing({ what, points, begin, unit, onPoints, onDone, onLeave }
     <form className={styles.drawing} onSubmit={typed} aria-label={`Drawing ${what}`}>
       <Fields>
         <Field label={`Next leg, ${unit.name}`}>
-          {(tied) => (
+          {(controlProps) => (
             <InputNumber
-              {...tied}
+              {...controlProps}
               className={styles.number ?? ""}
               min={0.05}
               max={500}
@@ -65,9 +65,9 @@ export function Drawing({ what, points, begin, unit, onPoints, onDone, onLeave }
           )}
         </Field>
         <Field label="Direction, °" hint="0° is to the right; counter-clockwise">
-          {(tied) => (
+          {(controlProps) => (
             <InputNumber
-              {...tied}
+              {...controlProps}
               className={styles.number ?? ""}
               min={-360}
               max={360}

@@ -26,7 +26,7 @@ import { Drawing, DrawingNow } from "./drawing.tsx";
 import { type Chosen, moved } from "./moved.ts";
 import type { PlanUnderlay } from "./plan-shapes.tsx";
 import { pointInPlan, unitOf } from "./plan-unit.ts";
-import { Answer, LEADS, Served } from "./served.tsx";
+import { LEADS, ReachAnswer, Served } from "./served.tsx";
 import { Sides } from "./sides.tsx";
 import { Things } from "./things.tsx";
 import { Underlay } from "./underlay.tsx";
@@ -43,7 +43,7 @@ interface Props {
   onDrawn(): void;
 }
 
-export function Place({ drawing, onDrawn }: Props) {
+export function PlaceSection({ drawing, onDrawn }: Props) {
   const { document } = useJob();
   const store = useJobStore();
   const { place } = document;
@@ -119,7 +119,7 @@ function OnPlan({ place, document, drawing, onDrawn }: Props & { place: CasePlac
   const same = (a: Chosen, b: Chosen | null) => JSON.stringify(a) === JSON.stringify(b);
   return (
     <>
-      <Answer reach={reachIn(document)} place={place} document={document} />
+      <ReachAnswer reach={reachIn(document)} place={place} document={document} />
       {inside && (
         <p role="note" className={styles.caution}>
           The charger is inside {inside}: its lead cannot get out. Mount it on a wall.
@@ -191,9 +191,9 @@ function OnPlan({ place, document, drawing, onDrawn }: Props & { place: CasePlac
       </p>
       <Fields>
         <Field label="Selected">
-          {(tied) => (
+          {(controlProps) => (
             <Select
-              {...tied}
+              {...controlProps}
               aria-label="Selected"
               placeholder="Nothing"
               value={things.find((t) => same(t.chosen, chosen))?.value ?? null}

@@ -14,7 +14,7 @@ import { showLength, unitOf } from "./plan-unit.ts";
 export const LEADS = { m: [5, 7.5, 10], ft: [15, 20, 25] } as const;
 
 /** In one sentence: what is served today, and of the cars that may come. */
-export function Answer({
+export function ReachAnswer({
   reach,
   place,
   document,

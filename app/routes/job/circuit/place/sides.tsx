@@ -21,9 +21,9 @@ export function Sides({
       {points.map((_, side) => (
         // biome-ignore lint/suspicious/noArrayIndexKey: sides have no other name
         <Field key={side} label={`Side ${side + 1}, ${place.unit}`}>
-          {(tied) => (
+          {(controlProps) => (
             <InputNumber
-              {...tied}
+              {...controlProps}
               className={styles.number ?? ""}
               aria-label={`Side ${side + 1}, ${place.unit}`}
               min={0.05}

@@ -194,14 +194,21 @@ function Opening({ place, index, inPlan, onChoose }: Pick<Props, "place" | "inPl
   return (
     <Fields>
       <Field label={`Start of the opening, ${place.unit}`} problem={problem}>
-        {(tied) => (
-          <InputNumber {...tied} className={styles.number ?? ""} min={0} max={500} value={from} onChange={setFrom} />
+        {(controlProps) => (
+          <InputNumber
+            {...controlProps}
+            className={styles.number ?? ""}
+            min={0}
+            max={500}
+            value={from}
+            onChange={setFrom}
+          />
         )}
       </Field>
       <Field label={`Width of the opening, ${place.unit}`}>
-        {(tied) => (
+        {(controlProps) => (
           <InputNumber
-            {...tied}
+            {...controlProps}
             className={styles.number ?? ""}
             min={0.1}
             max={500}

@@ -28,9 +28,9 @@ export function Underlay({ place }: { place: Place }) {
       ) : (
         <Fields>
           <Field label="Photo under the plan">
-            {(tied) => (
+            {(controlProps) => (
               <Select
-                {...tied}
+                {...controlProps}
                 aria-label="Photo under the plan"
                 placeholder="None"
                 value={underlay?.photo ?? null}

@@ -82,15 +82,20 @@ export function MappingForm(props: { guess: Guess; onSaid(mapping: CsvMapping): 
       </div>
       <Fields>
         <Field label="Date, or date and time">
-          {(tied) => (
-            <Select {...tied} options={columns} value={mapping.date} onChange={(date: number) => set({ date })} />
+          {(controlProps) => (
+            <Select
+              {...controlProps}
+              options={columns}
+              value={mapping.date}
+              onChange={(date: number) => set({ date })}
+            />
           )}
         </Field>
         {!days && (
           <Field label="Clock time" hint="if it has its own column">
-            {(tied) => (
+            {(controlProps) => (
               <Select
-                {...tied}
+                {...controlProps}
                 options={[{ value: -1, label: "in the same column" }, ...columns]}
                 value={mapping.clock ?? -1}
                 onChange={(clock: number) => set({ clock: clock < 0 ? null : clock })}
@@ -99,9 +104,9 @@ export function MappingForm(props: { guess: Guess; onSaid(mapping: CsvMapping): 
           </Field>
         )}
         <Field label="Order of the date">
-          {(tied) => (
+          {(controlProps) => (
             <Select
-              {...tied}
+              {...controlProps}
               options={[
                 { value: "ymd", label: "year, month, day" },
                 { value: "dmy", label: "day, month, year" },
@@ -113,9 +118,9 @@ export function MappingForm(props: { guess: Guess; onSaid(mapping: CsvMapping): 
           )}
         </Field>
         <Field label="A time stands for">
-          {(tied) => (
+          {(controlProps) => (
             <Select
-              {...tied}
+              {...controlProps}
               options={[
                 { value: "start", label: "the start of its interval" },
                 { value: "end", label: "the end of its interval" },
@@ -126,9 +131,9 @@ export function MappingForm(props: { guess: Guess; onSaid(mapping: CsvMapping): 
           )}
         </Field>
         <Field label="Unit" problem={problem === "unit" ? "Choose the unit: the file does not say it." : null}>
-          {(tied) => (
+          {(controlProps) => (
             <Select
-              {...tied}
+              {...controlProps}
               options={WRITTEN_UNITS.map((value) => ({ value, label: value }))}
               value={unit}
               onChange={(next) => {
@@ -139,9 +144,9 @@ export function MappingForm(props: { guess: Guess; onSaid(mapping: CsvMapping): 
           )}
         </Field>
         <Field label="Values are">
-          {(tied) => (
+          {(controlProps) => (
             <Select
-              {...tied}
+              {...controlProps}
               options={[
                 { value: "interval", label: "of each interval" },
                 { value: "register", label: "a counter that runs on" },
@@ -152,9 +157,9 @@ export function MappingForm(props: { guess: Guess; onSaid(mapping: CsvMapping): 
           )}
         </Field>
         <Field label="Decimals with a">
-          {(tied) => (
+          {(controlProps) => (
             <Select
-              {...tied}
+              {...controlProps}
               options={[
                 { value: ".", label: "point" },
                 { value: ",", label: "comma" },
@@ -169,9 +174,9 @@ export function MappingForm(props: { guess: Guess; onSaid(mapping: CsvMapping): 
           hint="if the file uses another clock than the home's, for example America/Chicago"
           problem={problem === "zone" ? "No time zone of this name is known, e.g. Europe/London." : null}
         >
-          {(tied) => (
+          {(controlProps) => (
             <Input
-              {...tied}
+              {...controlProps}
               value={mapping.zone ?? ""}
               onChange={({ target }) => {
                 set({ zone: target.value.trim() || null });

@@ -2,7 +2,7 @@
 import { Button } from "antd";
 import { Suspense, useState } from "react";
 import { setValue } from "#core/case/document/set-value.ts";
-import type { CaseDocument, Measured as MeasuredDemand } from "#core/case/document/types.ts";
+import type { CaseDocument, Measured } from "#core/case/document/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import { AMPERE_UNITS, DAY_UNITS, DEMAND_UNITS, MINUTE_UNITS } from "#core/quantity/parse.ts";
 import { showA, showNumber } from "#core/units.ts";
@@ -43,7 +43,7 @@ function Verdict() {
 /** Files, recorders and charts are loaded on request. */
 const Files = lazyPart(() => import("./files.tsx"));
 
-export function Measured({ jobId }: { jobId: string }) {
+export function MeasuredDemand({ jobId }: { jobId: string }) {
   const { document } = useJob();
   const [reads, setReads] = useState(false);
   const store = useJobStore();
@@ -83,7 +83,7 @@ export function Measured({ jobId }: { jobId: string }) {
 }
 
 /** The measurement that the job rests on. */
-function Evidence({ measured, onByHand }: { measured: MeasuredDemand; onByHand(value: MeasuredDemand): void }) {
+function Evidence({ measured, onByHand }: { measured: Measured; onByHand(value: Measured): void }) {
   const { document } = useJob();
   const { digest, file, ...byHand } = measured;
   return (

@@ -5,7 +5,7 @@ import { codebookOf } from "#core/codebook/index.ts";
 import { clampFindings, type RecorderStatus, recordedDays } from "#core/recorder/recorder.ts";
 import { showA, showNumber } from "#core/units.ts";
 import { useJob } from "#ui/job-store/use-job.tsx";
-import { ask, later } from "#ui/live/line.ts";
+import { ask, callAfter } from "#ui/live/connection.ts";
 import styles from "./measured.module.css";
 
 const PATIENCE_MS = 6000;
@@ -93,9 +93,9 @@ function OneRecorder({ first, onText }: { first: RecorderStatus; onText(name: st
         setSilent(null);
         setStatus(answer.value);
       }
-      off = later(() => void watch(), EVERY_MS);
+      off = callAfter(() => void watch(), EVERY_MS);
     };
-    off = later(() => void watch(), EVERY_MS);
+    off = callAfter(() => void watch(), EVERY_MS);
     return () => {
       gone = true;
       off();

@@ -7,12 +7,12 @@ import type { CsvMapping } from "#core/formats/interval-data/mapping.ts";
 import type { IntervalProblem } from "#core/formats/interval-data/problems.ts";
 import type { DataAnalysis } from "#core/intervals/analysis.ts";
 import type { KeptAbout } from "#core/intervals/kept.ts";
-import type { Asked, ReadAnswer } from "#ui/interval-data/interval-worker.ts";
+import type { ColumnQuestion, ReadAnswer } from "#ui/interval-data/interval-worker.ts";
 import { rememberMapping, savedMappings } from "#ui/interval-data/mappings.ts";
 import { newIntervalWorker } from "#ui/interval-data/new-interval-worker.ts";
 import { keepData, listData, removeData, sendWaiting, valuesOf } from "#ui/interval-data/store.ts";
 import { useJobAtRest } from "#ui/job-store/use-job.tsx";
-import { whenOnline } from "#ui/live/line.ts";
+import { whenOnline } from "#ui/live/connection.ts";
 
 export interface KeptFile {
   about: KeptAbout;
@@ -25,14 +25,14 @@ export interface OpenFile {
   about: KeptAbout;
   analysis: DataAnalysis;
   /** How its columns were read; null where the file defines them, or was stored before. */
-  asked: (Asked & { mapping: CsvMapping }) | null;
+  asked: (ColumnQuestion & { mapping: CsvMapping }) | null;
 }
 
 export type Reading =
   | { state: "at-rest" }
   | { state: "reading"; name: string; share: number }
   | { state: "refused"; name: string; problems: IntervalProblem[] }
-  | ({ state: "asks"; file: File } & Asked);
+  | ({ state: "asks"; file: File } & ColumnQuestion);
 
 const NO_READER =
   "The reader of files did not start or broke off: with a line, load this page again and read it once more";

@@ -6,7 +6,7 @@ import { type EvidenceItem, evidenceFor, evidenceMissing } from "#core/survey/ev
 import { usualThing } from "#core/survey/things.ts";
 import { lazyPart } from "#ui/frame/lazy-part.ts";
 import { Caution, Section } from "#ui/frame/sheet.tsx";
-import { drawnLater, useJobStore } from "#ui/job-store/use-job.tsx";
+import { deferred, useJobStore } from "#ui/job-store/use-job.tsx";
 import type { ShownPhoto } from "#ui/photo-store/photo-store.ts";
 import { usePhotographer, usePhotoStore, usePhotos } from "#ui/photo-store/use-photos.tsx";
 import { OpenPicture } from "#ui/pictures/open-picture.tsx";
@@ -48,7 +48,7 @@ function useTakePictures() {
   return { take, busy };
 }
 
-export const Evidence = drawnLater(function Evidence({ document }) {
+export const Evidence = deferred(function Evidence({ document }) {
   const { photos, waiting, problems } = usePhotos();
   const photoStore = usePhotoStore();
   const { take, busy } = useTakePictures();

@@ -106,9 +106,9 @@ export default function DeviceSheet({ panelIndex, id, onArrange, onTakeOut, onCh
         <CaseConductor label="Conductor" pointer={`${at}/conductor`} codebook={codebook} />
         <CaseQuantity label="Length" pointer={`${at}/length`} units={LENGTH_UNITS} usual={lengthUnit} />
         <CaseFrame label="Feeds">
-          {(tied) => (
+          {(controlProps) => (
             <Select
-              {...tied}
+              {...controlProps}
               mode="multiple"
               aria-label="Loads it feeds"
               placeholder="Choose what it feeds"
@@ -155,9 +155,9 @@ function Backfeed({ at, circuit }: { at: string; circuit: Circuit }) {
   return (
     <>
       <CaseFrame label="A source feeds back through it">
-        {(tied) => (
+        {(controlProps) => (
           <YesNoSwitch
-            {...tied}
+            {...controlProps}
             checked={fed !== null}
             onChange={(on) =>
               store.edit(

@@ -14,7 +14,7 @@ interface Props {
   codebook: Codebook;
 }
 
-export function Feeder({ at, panel, from, codebook }: Props) {
+export function FeederFields({ at, panel, from, codebook }: Props) {
   const key = `panel.${panel.id}.feeder`;
   return (
     <fieldset className={styles.feeder}>

@@ -10,13 +10,13 @@ import { addSubPanel, removePanel } from "#core/panel/sub-panels.ts";
 import { capital } from "#core/words.ts";
 import { Caution } from "#ui/frame/sheet.tsx";
 import { freshId } from "#ui/job-store/fresh-id.ts";
-import { drawnLater, useJobStore } from "#ui/job-store/use-job.tsx";
-import { Feeder } from "./feeder.tsx";
+import { deferred, useJobStore } from "#ui/job-store/use-job.tsx";
+import { FeederFields } from "./feeder.tsx";
 import { PanelLabel } from "./panel-label.tsx";
 import styles from "./panels.module.css";
 import { RcdGroups } from "./rcd-groups.tsx";
 
-export const PanelRatings = drawnLater(function PanelRatings({ index, document }: { index: number } & AssessedCase) {
+export const PanelRatings = deferred(function PanelRatings({ index, document }: { index: number } & AssessedCase) {
   const store = useJobStore();
   const codebook = codebookOf(document.rules);
   const { words, asksFor } = codebook;
@@ -30,7 +30,7 @@ export const PanelRatings = drawnLater(function PanelRatings({ index, document }
     <>
       <PanelLabel at={at} panel={panel} document={document} codebook={codebook} fed={from !== undefined} />
       {asksFor.rcd && <RcdGroups index={index} />}
-      {from && <Feeder at={at} panel={panel} from={from} codebook={codebook} />}
+      {from && <FeederFields at={at} panel={panel} from={from} codebook={codebook} />}
       {panel.condition !== "sound" && panel.condition !== undefined && <Caution>{CAUTIONS.oldBoard}</Caution>}
       <p className={styles.actions}>
         {document.panels.length > 1 && document.charger?.panel !== panel.id && (

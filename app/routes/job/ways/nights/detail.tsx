@@ -84,9 +84,9 @@ export default function Detail({ jobId, replay }: { jobId: string; replay: Repla
       <h3>One night in detail</h3>
       <Fields>
         <Field label="Way">
-          {(tied) => (
+          {(controlProps) => (
             <Select
-              {...tied}
+              {...controlProps}
               value={way?.way ?? null}
               onChange={(next) => {
                 setShown(null);
@@ -99,9 +99,9 @@ export default function Detail({ jobId, replay }: { jobId: string; replay: Repla
           )}
         </Field>
         <Field label="Night" hint="the worst first" wide>
-          {(tied) => (
+          {(controlProps) => (
             <Select
-              {...tied}
+              {...controlProps}
               value={index}
               onChange={setIndex}
               loading={shown === null}

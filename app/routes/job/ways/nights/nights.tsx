@@ -10,7 +10,7 @@ import { showNumber } from "#core/units.ts";
 import { lazyPart } from "#ui/frame/lazy-part.ts";
 import { listData } from "#ui/interval-data/store.ts";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
-import { later } from "#ui/live/line.ts";
+import { callAfter } from "#ui/live/connection.ts";
 import { Comparison } from "./comparison.tsx";
 import styles from "./nights.module.css";
 import { MADE_UP, Settings } from "./settings.tsx";
@@ -55,7 +55,7 @@ export default function Nights({ jobId }: { jobId: string }) {
   const quick = data !== null || options.years <= FINE_YEARS;
   useEffect(() => {
     if (!quick || replayed.current === null || replayed.current === options) return;
-    return later(() => again.current(), AT_REST_MS);
+    return callAfter(() => again.current(), AT_REST_MS);
   }, [options, quick]);
   const busy = running.state === "running";
   const current = replay && replay.of === document ? replay : null;

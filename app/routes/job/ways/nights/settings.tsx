@@ -34,9 +34,9 @@ export function Settings(props: {
         wide
         hint={madeUp && "made up from the load list; the same seed gives the same days"}
       >
-        {(tied) => (
+        {(controlProps) => (
           <Select
-            {...tied}
+            {...controlProps}
             value={chosen}
             loading={kept === null}
             onChange={onChoose}
@@ -52,9 +52,9 @@ export function Settings(props: {
       </Field>
       {madeUp && (
         <Field label="Years">
-          {(tied) => (
+          {(controlProps) => (
             <Select
-              {...tied}
+              {...controlProps}
               value={options.years}
               onChange={(years) => onChange({ years })}
               options={YEARS.map((value) => ({ value, label: String(value) }))}
@@ -63,9 +63,9 @@ export function Settings(props: {
         </Field>
       )}
       <Field label="Seed">
-        {(tied) => (
+        {(controlProps) => (
           <InputNumber
-            {...tied}
+            {...controlProps}
             min={0}
             max={4_294_967_295}
             precision={0}
@@ -75,9 +75,9 @@ export function Settings(props: {
         )}
       </Field>
       <Field label="Clamps">
-        {(tied) => (
+        {(controlProps) => (
           <Select
-            {...tied}
+            {...controlProps}
             value={options.fault}
             onChange={(fault) => onChange({ fault })}
             options={CLAMP_FAULTS.map((value) => ({ value, label: FAULTS[value].name }))}
@@ -89,7 +89,9 @@ export function Settings(props: {
         aside={<b className="figure">{options.lagS} s</b>}
         hint="from a clamp reading to a new charging current"
       >
-        {(tied) => <Range id={tied.id} min={1} max={60} value={options.lagS} onMove={(lagS) => onChange({ lagS })} />}
+        {(controlProps) => (
+          <Range id={controlProps.id} min={1} max={60} value={options.lagS} onMove={(lagS) => onChange({ lagS })} />
+        )}
       </Field>
       {managed && limitA !== null && (
         <>
@@ -98,9 +100,9 @@ export function Settings(props: {
             aside={<b className="figure">{showA(limitA)}</b>}
             hint={options.limitA === null ? "as the rules set it" : `the rules set ${showA(managed.limitA ?? 0)}`}
           >
-            {(tied) => (
+            {(controlProps) => (
               <Range
-                id={tied.id}
+                id={controlProps.id}
                 min={6}
                 max={ratingA}
                 value={limitA}
@@ -113,9 +115,9 @@ export function Settings(props: {
             aside={<b className="figure">{showA(Math.max(0, ratingA - limitA))}</b>}
             hint="under the rating of the supply"
           >
-            {(tied) => (
+            {(controlProps) => (
               <Range
-                id={tied.id}
+                id={controlProps.id}
                 min={0}
                 max={ratingA - 6}
                 value={ratingA - limitA}
@@ -139,9 +141,9 @@ export function Settings(props: {
       </Field>
       {options.chargers === 2 && (
         <Field label="They share">
-          {(tied) => (
+          {(controlProps) => (
             <Select
-              {...tied}
+              {...controlProps}
               value={options.sharing}
               onChange={(sharing: Sharing) => onChange({ sharing })}
               options={[
@@ -154,20 +156,20 @@ export function Settings(props: {
         </Field>
       )}
       <Field label="Solar into the car first" hint="managed ways only">
-        {(tied) => (
+        {(controlProps) => (
           <Switch
             className={styles.switch as string}
-            id={tied.id}
+            id={controlProps.id}
             checked={options.solarFirst}
             onChange={(solarFirst) => onChange({ solarFirst })}
           />
         )}
       </Field>
       <Field label="Energy that was missed is added to the next night">
-        {(tied) => (
+        {(controlProps) => (
           <Switch
             className={styles.switch as string}
-            id={tied.id}
+            id={controlProps.id}
             checked={options.carryOver}
             onChange={(carryOver) => onChange({ carryOver })}
           />

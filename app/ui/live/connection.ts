@@ -4,20 +4,20 @@ import { PERSON_HEADER } from "#core/headers.ts";
 import { devicePerson } from "#ui/offline/device-people.ts";
 
 /** Calls back after the given milliseconds; returns a function that cancels. */
-export type Later = (work: () => void, ms: number) => () => void;
+export type CallAfter = (work: () => void, ms: number) => () => void;
 
 const RETRY_MS = [500, 1000, 2000, 4000, 8000];
 
 /** Delay before the next try, by the number of failed tries. */
 export const retryAfterMs = (tries: number): number => RETRY_MS[Math.min(tries, RETRY_MS.length - 1)] as number;
 
-export class Line {
+export class RetryTimer {
   private tries = 0;
   private callOff: (() => void) | null = null;
 
   constructor(
     private readonly send: () => void,
-    private readonly later: Later,
+    private readonly later: CallAfter,
   ) {}
 
   /** Sends after the given milliseconds; an earlier schedule is replaced. */
@@ -37,7 +37,7 @@ export class Line {
   }
 }
 
-export const later: Later = (work, ms) => {
+export const callAfter: CallAfter = (work, ms) => {
   const timer = setTimeout(work, ms);
   return () => clearTimeout(timer);
 };

@@ -33,7 +33,7 @@ const isControl = ({ load, device, field, pointer }: StepPlace) => Boolean(load 
  * Waits until the target is drawn and focuses it, again if the closing dialog takes the focus back. It gives up after
  * a while, or once a key or the pointer is pressed.
  */
-export function standOn(to: StepPlace): void {
+export function focusFound(to: StepPlace): void {
   const gaveUp = new AbortController();
   const until = performance.now() + PATIENCE_MS;
   let stoodFrames = 0;

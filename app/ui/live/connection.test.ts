@@ -1,11 +1,11 @@
 import { afterEach, describe, expect, it, vi } from "vitest";
-import { ask, Line } from "./line.ts";
+import { ask, RetryTimer } from "./connection.ts";
 
 /** A line whose clock stands still: what is to be sent, and after how long. */
 function stillLine() {
   const planned: { work: () => void; ms: number }[] = [];
   let sent = 0;
-  const line = new Line(
+  const line = new RetryTimer(
     () => {
       sent++;
     },

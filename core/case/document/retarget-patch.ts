@@ -3,7 +3,7 @@ import { ownValue } from "#core/own-value.ts";
 import { applyPatch, type Operation, type Patch } from "./patch.ts";
 
 /** @returns the patch for `now`; null where something that it changes is not there any more */
-export function readdressPatch(patch: Patch, madeOn: object, now: object): Patch | null {
+export function retargetPatchById(patch: Patch, madeOn: object, now: object): Patch | null {
   let [before, after] = [madeOn, now];
   const result: Operation[] = [];
   for (const operation of patch) {

@@ -4,7 +4,7 @@ import { type RefObject, useEffect, useState } from "react";
 /** As `frame.module.css` has it. */
 const PHONE = "(max-width: 700px)";
 
-export function useIsGone(element: RefObject<HTMLElement | null>): boolean {
+export function useScrolledAway(element: RefObject<HTMLElement | null>): boolean {
   const [gone, setGone] = useState(false);
   useEffect(() => {
     if (!element.current) return;

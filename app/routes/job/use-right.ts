@@ -3,7 +3,7 @@ import { useRouteLoaderData } from "react-router";
 import { may, type Right } from "#core/rights.ts";
 import type { loader } from "./route.tsx";
 
-export function useMay(right: Right): boolean {
+export function useRight(right: Right): boolean {
   const job = useRouteLoaderData<typeof loader>("routes/job/route");
   return job !== undefined && may(job.person.role, right);
 }

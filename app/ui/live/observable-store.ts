@@ -1,5 +1,5 @@
 /** An observable state: listeners are called with each new state. */
-export abstract class Watched<S> {
+export abstract class ObservableStore<S> {
   private listeners = new Set<() => void>();
   protected abstract state: S;
 

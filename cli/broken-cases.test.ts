@@ -1,4 +1,4 @@
-/** Whatever JSON comes in: assessed without a throw or a figure that is none, or refused with the path that is wrong. */
+/** Any JSON is either assessed without an exception and with finite figures, or refused with the wrong path. */
 
 import { expect, it } from "vitest";
 import { seeded } from "#core/chance.ts";

@@ -1,4 +1,4 @@
-/** The published pairs of case and expected answer; those of parts that are not built yet stand in one list by name. */
+/** The published pairs of case and expected answer; those of unfinished parts are in one list by name. */
 import { spawnSync } from "node:child_process";
 import { readdirSync, readFileSync } from "node:fs";
 import path from "node:path";

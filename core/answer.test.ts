@@ -34,7 +34,7 @@ describe("a home", () => {
       verdict: "Fits with work",
     });
   });
-  it("that nothing gives enough does not fit, and is told what part it gets", () => {
+  it("does not fit where no way gives enough, and says which part it gets", () => {
     const much = { ...us, need: { energyPerDayKWh: 200, pluggedIn: { from: "20:00", to: "06:00" } } };
     expect(said(much)).toMatchObject({ state: "does-not-fit", verdict: "Does not fit" });
     expect(said(much).text).toMatch(/would give part of the need$/);
@@ -51,7 +51,7 @@ describe("a home", () => {
     };
     expect(said(none).text).toBe("As it stands: 118.8 A spare; no way can be taken yet");
   });
-  it("for which a person has decided follows the decision, whatever is recommended", () => {
+  it("follows a person's decision, even if another way is recommended", () => {
     const decision = { way: "service-upgrade", chargeA: 48, verdict: "with-work", meetsNeed: true } as const;
     const decided = { ...us, decision: { ...decision, why: "a heat pump comes", by: "Mara", on: "2026-11-29" } };
     const assessment = assess(decided);
@@ -80,7 +80,7 @@ describe("a home", () => {
     expect(missingWith("dynamic-load-management")).toEqual(["supply.conductor"]);
     expect(missingWith("service-upgrade")).toEqual([]);
   });
-  it("whose decision was set to null counts as one that nobody has decided for", () => {
+  it("with a decision of null is undecided", () => {
     expect(assess({ ...us, decision: null }).decided).toBe(false);
     expect(said({ ...us, decision: null })).toEqual(said(us));
   });
@@ -90,7 +90,7 @@ describe("a home", () => {
     expect(said(decided)).toMatchObject({ state: "does-not-fit" });
     expect(said(decided).text).toMatch(/ is ruled out now; 118.8 A spare today$/);
   });
-  it("that was refused is left alone, whatever else is known", () => {
+  it("with a refused permission stops at the refusal", () => {
     const refused = { ...us, enquiry: { permissions: { owner: "refused" as const } } };
     expect(said(refused)).toEqual({
       state: "does-not-fit",
@@ -163,7 +163,7 @@ describe("an assessment", () => {
       "the dwelling exists and load is being added to it",
     );
   });
-  it("takes the usual charger where none was chosen, and its settings in whatever order they stand", () => {
+  it("uses the usual charger by default, and sorts its settings", () => {
     const taken = (charger: CaseDocument["charger"]) =>
       assess({ ...us, charger }).ways.find((w) => w.way === "dedicated-circuit")?.chargeA;
     expect(taken(null)).toBe(48);
@@ -174,7 +174,7 @@ describe("an assessment", () => {
   });
 });
 
-describe("what is most pressing beside the answer", () => {
+describe("the most urgent message beside the answer", () => {
   it("is what stops, before what is to be confirmed", () => {
     const unsafe = assess(onPanel(us, { condition: "unsafe", busA: null }));
     expect(pressing(unsafe)).toMatchObject({
@@ -182,7 +182,7 @@ describe("what is most pressing beside the answer", () => {
       text: expect.stringMatching(/^Stop: The main panel is unsafe/),
     });
   });
-  it("names three things to confirm, and tells how many more there are", () => {
+  it("names three values to confirm, and counts the others", () => {
     const unread = assess(newCase("us-nec-2023", "1 Test Lane"));
     const most = pressing(unread);
     expect(most?.kind).toBe("after");
@@ -195,13 +195,13 @@ describe("what is most pressing beside the answer", () => {
     const later = unread.missing.filter((m) => !m.decisive);
     expect(most?.more).toBe(later.length - 3);
     expect(most?.text).toMatch(/^After that: [^,]*, [^,]* and [^,]*$/);
-    // What decides stands in the answer already.
+    // The answer already names the decisive values.
     expect(most?.text).not.toContain("service rating as read");
     const { sources: _, ...survey } = us.survey ?? {};
     const two = assess(onPanel({ ...us, survey }, { busA: null, condition: undefined }));
     expect(pressing(two)?.text).toMatch(/^Confirm first: the bus rating of the main panel and the condition/);
   });
-  it("is what was only assumed where nothing else is open, and nothing where all is known", () => {
+  it("is an assumption where nothing is missing, and absent where all is known", () => {
     const assumed = { ...us, survey: { ...us.survey, sources: { "supply.meterPlace": "assumed" as const } } };
     const hall = onSupplyOf(assumed, { meterPlace: "hall" });
     expect(pressing(assess(hall))).toEqual({
@@ -212,7 +212,7 @@ describe("what is most pressing beside the answer", () => {
     });
     expect(pressing(assess(us))).toBeNull();
   });
-  it("stands with everything else behind why", () => {
+  it("is in the why sheet with all other messages", () => {
     const unread = assess(newCase("us-nec-2023", "1 Test Lane"));
     const { value, changes } = answerWhy(unread, answer(unread));
     expect(value).toBe("Open");

@@ -7,7 +7,7 @@ describe("a job waits", () => {
     expect(waitsFor("waiting", {})).toEqual(["operator"]);
     expect(waitsFor("survey", {})).toEqual([]);
   });
-  it("for whoever was asked and has not answered, at any stage", () => {
+  it("for everyone asked without an answer, at any stage", () => {
     expect(waitsFor("survey", { owner: "asked", association: "given", authority: "to-ask" })).toEqual(["owner"]);
     expect(waitsFor("waiting", { authority: "asked" })).toEqual(["operator", "authority"]);
   });

@@ -1,19 +1,19 @@
-/** What can be found by machine against reading by ear, by keyboard and in bad light. */
+/** Automatic checks of accessibility: screen readers, keyboard, contrast in bad light. */
 import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
 import { expect, goToStep, type Heron, openStep, signInAs, signInByButton, test } from "./heron.ts";
 
 const LEVEL_AA = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"];
 
-/** Rules of axe for how text stands out; they take two thirds of its time. */
+/** Contrast rules of axe; they take two thirds of its time. */
 type Contrast = readonly string[];
 const AA: Contrast = ["color-contrast"];
-/** The dark theme is for bad light: text stands out by seven to one, which is more than AA asks. */
+/** The dark theme is for bad light: contrast of at least seven to one, which is more than AA asks. */
 const SEVEN_TO_ONE: Contrast = ["color-contrast-enhanced"];
 
-/** What stands in the way on this page, or within a part of it, each with the rule and the first element. */
+/** Violations on this page, or within a part of it, each with the rule and the first element. */
 async function obstacles(page: Page, contrast: Contrast = AA, within = "html"): Promise<string[]> {
-  // What is out of sight is not painted; here all of it is looked at, when it has come to rest.
+  // Content outside the viewport is not painted, so everything is brought into view first.
   await page.evaluate(async () => {
     // Nothing half under the row that stays on top.
     document.querySelector("main")?.scrollTo(0, 0);
@@ -52,7 +52,7 @@ test("the way in and the list of jobs", async ({ page, heron }) => {
   expect(await obstacles(page)).toEqual([]);
 });
 
-/** What reaches beyond the sheet, and does not scroll within a place of its own. */
+/** Elements wider than the page that do not scroll by themselves. */
 function tooWide(): string[] {
   const main = document.querySelector("main");
   if (!main || main.scrollWidth <= main.clientWidth + 1) return [];
@@ -119,7 +119,7 @@ test("measured demand: a file, the question what its columns mean, a recorder; a
   expect(await obstacles(page, SEVEN_TO_ONE)).toEqual([]);
 });
 
-test("what opens on request: why, a device, methods side by side, a picture, the keys", async ({ page, heron }) => {
+test("dialogs and details: why, a device, methods side by side, a picture, the keys", async ({ page, heron }) => {
   await signInAs(page, heron, "Mara Quill");
   await darkScreen(page, heron);
   await openStep(page, heron, "tidewrack-lantern-row", "demand");

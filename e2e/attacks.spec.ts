@@ -9,7 +9,7 @@ import { expect, type Heron, importCase, newJob, signInAs, signInByButton, test 
 
 test.describe.configure({ timeout: 300_000 });
 
-/** How long `/health` takes at most while something else goes on. */
+/** The longest answer of `/health` while something else runs. */
 async function healthMeanwhile<T>(request: APIRequestContext, heron: Heron, work: Promise<T>) {
   let longestMs = 0;
   let isDone = false;
@@ -46,7 +46,7 @@ function unfinished(heron: Heron, path: string, count: number, headers: Record<s
   });
 }
 
-test("450 unfinished sign-ins keep nobody out, while they last and after", async ({ request, heron }) => {
+test("450 unfinished sign-ins block no other person, during and after", async ({ request, heron }) => {
   const signIn = async () => {
     const from = performance.now();
     const answer = await request.post(`${heron.url}/sign-in`, {
@@ -87,7 +87,7 @@ test("unfinished pictures of one firm do not keep another one's waiting", async 
   for (const each of attack) each.destroy();
 });
 
-test("an event stream ends with its request, whatever its method or spelling", async ({ page, heron }) => {
+test("an event stream ends with its request, in any method or spelling", async ({ page, heron }) => {
   await signInAs(page, heron, "Mara Quill");
   const [cookie] = await page.context().cookies();
   const headers = { Cookie: `${cookie?.name}=${cookie?.value}` };
@@ -115,7 +115,7 @@ test("an event stream ends with its request, whatever its method or spelling", a
   await expect.poll(streams, { timeout: 10_000 }).toBe(before);
 });
 
-test("one session has so many event streams and no more", async ({ page, heron }) => {
+test("one session has a limited number of event streams", async ({ page, heron }) => {
   await signInByButton(page, heron, "Jonah Pike");
   const statuses = await page.evaluate(async () => {
     const gone = new AbortController();
@@ -205,7 +205,7 @@ const FILES: [name: string, bytes: () => Buffer, words: string][] = [
   ["one line of a million columns", () => Buffer.from(`a${",".repeat(1_000_000)}`), TOO_LARGE],
 ];
 
-test("a price file that is made to harm is refused in words, and nobody waits for it", async ({ page, heron }) => {
+test("a malicious price file is refused in words, and delays no other request", async ({ page, heron }) => {
   await signInAs(page, heron, "Mara Quill");
   for (const [name, bytes, words] of FILES) {
     const file = { name: "prices.xlsx", mimeType: "application/octet-stream", buffer: bytes() };
@@ -220,7 +220,10 @@ test("a price file that is made to harm is refused in words, and nobody waits fo
   }
 });
 
-test("interval data of 3.7 million equal values, thirty files at once, stops nobody", async ({ page, heron }) => {
+test("interval data of 3.7 million equal values, thirty files at once, delays no other request", async ({
+  page,
+  heron,
+}) => {
   await signInAs(page, heron, "Mara Quill");
   const job = await newJob(page, heron, "12 Equal Values");
   const count = 3_700_000;
@@ -254,14 +257,14 @@ test("interval data of 3.7 million equal values, thirty files at once, stops nob
   );
   const { longestMs, result } = await healthMeanwhile(page.request, heron, sent);
   expect(longestMs).toBeLessThan(HEALTH_MS);
-  // Kept, or told that the queue or the job is full.
+  // Stored, or refused because the queue or the job is full.
   for (const answer of result) expect([200, 409, 503]).toContain(answer.status());
   const kept = await (await page.request.get(`${heron.url}/jobs/${job}/interval-data`)).json();
   expect(kept.length).toBeGreaterThan(0);
   expect(kept.length).toBeLessThanOrEqual(20);
 });
 
-test("pages and edits of the largest home leave room for everybody else", async ({ page, other, heron }) => {
+test("pages and edits of the largest home leave capacity for others", async ({ page, other, heron }) => {
   await signInAs(page, heron, "Mara Quill");
   await signInAs(other, heron, "Wren Osier");
   const job = await importCase(page, heron, largestHome("us-nec-2023"));

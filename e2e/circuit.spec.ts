@@ -47,7 +47,7 @@ test("a run gives a circuit, and its conductor follows every part", async ({ pag
   expect(await drawing.text()).toContain("then 3 AWG and grounding conductor 4 AWG, 1 in PVC schedule 40");
   const paper = await page.request.get(`${heron.url}/jobs/${id}/papers/single-line.pdf`);
   expect((await paper.body()).subarray(0, 5).toString()).toBe("%PDF-");
-  // What the run takes is in the price of the way.
+  // The price of the way includes the items of the run.
   await goToStep(page, "ways");
   await page
     .getByRole("button", { name: /^Price: .*Why\?$/ })
@@ -71,7 +71,7 @@ test("where no size carries it the way says so, and a lower current is taken bef
   await expect(page.locator("#design")).toContainText("No run has been entered yet");
 });
 
-test("the charger hangs on a wall of the plan, and the reach follows what is moved", async ({ page, heron }) => {
+test("the charger is on a wall of the plan, and the reach follows each move", async ({ page, heron }) => {
   await signInAs(page, heron, "Wren Osier");
   const id = await openCopy(page, heron, "osier-withy-walk", COPY, "circuit");
   await page.getByRole("button", { name: "Drive in front of the house" }).click();
@@ -118,7 +118,7 @@ test("the charger hangs on a wall of the plan, and the reach follows what is mov
   await page.getByRole("textbox", { name: "Lead, m" }).fill("0.6");
   await expect(place).toContainText("Reaches 0 of");
   await expect(place.getByRole("row", { name: /left/ }).first()).toContainText("too short");
-  // A wall that would cross another is refused, and nothing else is touched.
+  // A wall that would cross another is refused, and no other part changes.
   await page.getByRole("combobox", { name: "Selected" }).click();
   await page.getByTitle("House: house").click();
   await drag([9, 7], [4, -2]);

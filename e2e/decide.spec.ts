@@ -1,4 +1,4 @@
-/** What the customer pays for: the need by day, the sheet of ways, what if, prices, and a decision that is watched. */
+/** The customer's view: the need by day, the sheet of ways, what if, prices, and a watched decision. */
 import { readFileSync } from "node:fs";
 import type { Page } from "@playwright/test";
 import { expect, field, goToStep, openCopy, openStep, saved, signInAs, test } from "./heron.ts";
@@ -46,7 +46,7 @@ test("two cars share one charger in the order that was chosen", async ({ page, h
   await expect(cars.nth(count - 2).getByRole("heading")).toContainText("The van");
 });
 
-test("what if: everything is computed anew, kept or dropped", async ({ page, heron }) => {
+test("what if: the trial is computed completely, then applied or dropped", async ({ page, heron }) => {
   await signInAs(page, heron, "Mara Quill");
   await openCopy(page, heron, "tidewrack-samphire-close", COPY, "ways");
   const charging = page.getByRole("row", { name: /^Charging/ });
@@ -67,10 +67,7 @@ test("what if: everything is computed anew, kept or dropped", async ({ page, her
   await expect(page.getByText(/^7 in the ledger/)).toBeVisible();
 });
 
-test("two ways stand beside each other, link by link, and each price answers why down to its items", async ({
-  page,
-  heron,
-}) => {
+test("two ways are compared link by link, and each price is explained down to its items", async ({ page, heron }) => {
   await signInAs(page, heron, "Mara Quill");
   await openStep(page, heron, "tidewrack-breakwater-street", "ways");
   await page.getByRole("button", { name: "Look at Managed charging" }).click();
@@ -105,7 +102,10 @@ test("looks that can turn the answer say at which value, and a plan is tried by 
   await expect(page.getByText(/^Tried, not kept/)).toHaveCount(0);
 });
 
-test("a decision is recorded with its reason, and says loudly when it no longer stands", async ({ page, heron }) => {
+test("a decision is recorded with its reason, and warns prominently when it is no longer valid", async ({
+  page,
+  heron,
+}) => {
   await signInAs(page, heron, "Wren Osier");
   await openCopy(page, heron, "osier-sluice-road", COPY, "ways");
   await page.getByRole("button", { name: "Decide", exact: true }).click();
@@ -130,11 +130,11 @@ test("a decision is recorded with its reason, and says loudly when it no longer 
 
 test.describe("two people deciding at once", () => {
   test.use({ expectedErrors: /status of 409|ERR_FAILED/ });
-  test("are told of each other, and one of them settles it", async ({ page, other, heron }) => {
+  test("are notified of each other, and one of them settles it", async ({ page, other, heron }) => {
     await signInAs(page, heron, "Mara Quill");
     const id = await openCopy(page, heron, "tidewrack-gannet-hill", COPY, "ways");
     await signInAs(other, heron, "Jonah Pike");
-    // What the one decides does not reach the other before that one has decided as well.
+    // One decision does not reach the other person before the second decision is made.
     await other.route("**/events*", (route) => route.abort());
     await openStep(other, heron, id, "ways");
     const decide = async (who: Page, why: string) => {

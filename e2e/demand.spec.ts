@@ -2,7 +2,7 @@
 import { spawnSync } from "node:child_process";
 import { caseOf, expect, field, goToStep, importCase, openCopy, openStep, saved, signInAs, test } from "./heron.ts";
 
-test("methods stand side by side, and another one can be chosen and printed", async ({ page, heron }) => {
+test("methods are shown side by side, and another one can be chosen and printed", async ({ page, heron }) => {
   await signInAs(page, heron, "Mara Quill");
   const id = await openCopy(page, heron, "tidewrack-lantern-row", "1 Method Mews", "demand");
   await page.getByText("Methods side by side").click();

@@ -13,7 +13,7 @@ import { phonePhoto } from "./pictures.ts";
 
 type Schema = ObjectSchema<AnyObject>;
 interface Action extends Address {
-  /** Its forms; the ones with a name are told apart by the field `what`. */
+  /** Its forms; named ones are distinguished by the field `what`. */
   forms: { what?: string; schema: Schema }[];
 }
 
@@ -85,7 +85,7 @@ const VALUES: Record<string, string> = {
   demo: "demo-mara",
 };
 
-/** Names of all columns as they stand in the database and in the code, and what an attacker would put there. */
+/** Names of all columns in the database and in the code, with an attacker's values. */
 async function everyColumn(heron: Heron): Promise<Record<string, string>> {
   const connection = await createConnection(heron.databaseUrl);
   const [rows] = await connection.query<RowDataPacket[]>(
@@ -123,7 +123,7 @@ async function allRows(heron: Heron): Promise<Rows> {
   return all;
 }
 
-/** What any visitor brings about: sessions, and what is counted of sign-ins. */
+/** Rows caused by any visit: sessions, and counts of sign-ins. */
 const OF_VISITS = new Set(["session", "sign_in_failure", "known_device"]);
 
 /** Nothing of the other firm has changed, nothing has changed hands, and no column's mark is anywhere. */

@@ -11,7 +11,7 @@ test.use({ expectedErrors: /422/ });
 const caseNamed = (name: string): CaseDocument => JSON.parse(readFileSync(`db/demo/${name}.case.json`, "utf8"));
 
 for (const name of ["tidewrack-lantern-row", "osier-sluice-road"])
-  test(`no field of ${name} locks the job, whatever is typed into it`, async ({ page, heron }) => {
+  test(`no field of ${name} locks the job, after any typing`, async ({ page, heron }) => {
     await signInAs(page, heron, name.startsWith("osier") ? "Wren Osier" : "Mara Quill");
     const job = await importCase(page, heron, caseNamed(name));
     const own = page.locator("main :is(input:not([type]), input[type=text], input[type=time], textarea):not([role])");

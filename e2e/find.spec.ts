@@ -12,7 +12,7 @@ async function find(page: Page, text: string) {
   await page.keyboard.type(text);
 }
 
-test("a load, a device and a field are found by a few letters, and stand under the hand", async ({ page, heron }) => {
+test("a load, a device and a field are found by a few letters, and get the focus", async ({ page, heron }) => {
   await signInAs(page, heron, "Mara Quill");
   await openStep(page, heron, "tidewrack-lantern-row", "ways");
   await find(page, "water h");
@@ -93,7 +93,7 @@ async function fieldsNotDrawn(page: Page, heron: Heron, job: string): Promise<st
   return gone;
 }
 
-test("every field that can be found stands where it is said to stand", async ({ page, heron }) => {
+test("every field of the search is at its stated place", async ({ page, heron }) => {
   await signInAs(page, heron, "Mara Quill");
   expect(await fieldsNotDrawn(page, heron, "tidewrack-lantern-row")).toEqual([]);
   await page.context().clearCookies();

@@ -12,7 +12,7 @@ test("the first paint is styled, before any script has run", async ({ browser, h
   await context.close();
 });
 
-test("the cupboard theme is kept, and painted from the first", async ({ page, heron }) => {
+test("the dark theme is stored, and applies from the first paint", async ({ page, heron }) => {
   await signInAs(page, heron, "Mara Quill");
   await openStep(page, heron, "tidewrack-lantern-row", "survey");
   await page.getByRole("button", { name: "Dark screen" }).click();
@@ -56,7 +56,7 @@ test.describe("on a phone", () => {
         await signInAs(page, heron, person);
         await openStep(page, heron, job, step);
       }
-      // What is out of sight is not laid out; here all of it is measured.
+      // Content outside the viewport is not laid out, so everything is brought into view first.
       await page.evaluate(async () => {
         for (const section of document.querySelectorAll<HTMLElement>("main section"))
           section.style.contentVisibility = "visible";
@@ -76,7 +76,7 @@ test.describe("on a phone", () => {
           }))
           .filter(({ box }) => box.height > 0 && box.height < 39.5)
           .map(({ text, box }) => `${text}: ${box.height}`);
-        // What runs off the side may be scrolled to, by itself; the sheet never is.
+        // Parts wider than the screen may scroll by themselves; the page never does.
         const cutOff = [...document.querySelectorAll<HTMLElement>("main button, main input, main label, main p")]
           .filter((e) => e.offsetParent !== null && e.getBoundingClientRect().right > innerWidth)
           .filter((e) => {

@@ -12,14 +12,14 @@ const days = (count: number, head: string, value: (minute: number) => number) =>
   );
 const file = (name: string, buffer: Buffer) => ({ name, mimeType: "text/csv", buffer });
 
-test("a file is read, said what its columns mean once, judged, kept and made the evidence", async ({ page, heron }) => {
+test("a file is read, its columns answered once, judged, stored and made the evidence", async ({ page, heron }) => {
   await signInAs(page, heron, "Mara Quill");
   const id = await openCopy(page, heron, "tidewrack-kelp-row", "1 Sandpiper Walk", "demand");
   const measured = page.locator("#measured");
   await measured.getByRole("button", { name: "Files and recorders" }).click();
   const input = measured.getByLabel("File of interval data");
 
-  // What is wrong is said with its line, and nothing is taken.
+  // A broken file is reported with its line, and nothing is stored.
   await input.setInputFiles(file("broken.csv", Buffer.from("start,kWh\n2025-02-28T23:30,1\n2025-02-30T00:00,1\n")));
   await expect(measured.getByRole("alert")).toContainText(
     'line 3: "2025-02-30T00:00" is not a date and time that exists',
@@ -178,7 +178,7 @@ test("the ways are replayed on the year of the meter, a night is gone through, a
   await saved(page);
 });
 
-test("made-up years are replayed, told of, and cancelled", async ({ page, heron }) => {
+test("made-up years are replayed, reported, and cancelled", async ({ page, heron }) => {
   await signInAs(page, heron, "Mara Quill");
   await openStep(page, heron, "tidewrack-kelp-row", "ways");
   const nights = page.locator("#nights");

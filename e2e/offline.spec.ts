@@ -223,7 +223,7 @@ test.describe("a browser that several people use", () => {
     await database.end();
   });
 
-  test("keeps an open page's changes when somebody else signs in beside it", async ({ page, heron }) => {
+  test("keeps an open page's changes when another person signs in beside it", async ({ page, heron }) => {
     await signInByButton(page, heron, "Tess Arbo");
     const id = await newJob(page, heron, "4 Dead Spot");
     await saved(page);

@@ -92,7 +92,7 @@ function asking(request: APIRequestContext, heron: Heron, job: string, othersPic
 }
 
 for (const role of ROLES)
-  test(`an ${role} may do what the table says, and nothing else`, async ({ page, other, heron }) => {
+  test(`an ${role} may do exactly the rights of the table`, async ({ page, other, heron }) => {
     await signInAs(other, heron, PEOPLE[role === "owner" ? "electrician" : "owner"]);
     const job = await newJob(other, heron, `Rights of the ${role}`);
     // An open job would fetch pictures that the tries take away.
@@ -103,13 +103,13 @@ for (const role of ROLES)
       expect(status).toBe(200);
       const answered = await TRIES[right](asking(page.request, heron, job, id));
       const may = (RIGHTS[right] as readonly Role[]).includes(role);
-      // What may be done may still be wrong in itself, as a price file that did not arrive.
+      // An allowed request may still be invalid, as a price file that did not arrive.
       if (may) expect(answered, right).not.toBe(403);
       else expect(answered, right).toBe(right === "change-rules" ? 422 : 403);
     }
   });
 
-test("what an apprentice may not do is not offered", async ({ page, other, heron }) => {
+test("controls that an apprentice may not use are hidden", async ({ page, other, heron }) => {
   await signInByButton(page, heron, PEOPLE.apprentice);
   await expect(page.getByRole("link", { name: "People" })).toHaveCount(0);
   await expect(page.getByLabel("Import a case file")).toHaveCount(0);
@@ -140,7 +140,7 @@ test("what an apprentice may not do is not offered", async ({ page, other, heron
 test.describe("an owner", () => {
   test.use({ expectedErrors: /400|401|403/ });
 
-  test("invites somebody, who sets a password and a second factor, and is made inactive while a job is open", async ({
+  test("invites a person, who sets a password and a second factor, and is made inactive while a job is open", async ({
     page,
     other,
     heron,
@@ -209,7 +209,7 @@ test.describe("an owner", () => {
     await expect.poll(async () => (await other.request.get(`${heron.url}/jobs/${job}/photos`)).status()).toBe(401);
   });
 
-  test("asks everybody for a second factor: nothing else opens before", async ({ page, other, heron }) => {
+  test("requires a second factor of all people: nothing else opens before", async ({ page, other, heron }) => {
     await signInAs(other, heron, "Wren Osier");
     const jobs = `${heron.url}/interval-mappings`;
     expect((await other.request.get(jobs)).status()).toBe(200);

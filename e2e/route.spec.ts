@@ -3,7 +3,7 @@ import { expect, openCopy, saved, signInAs, test } from "./heron.ts";
 
 const COPY = "9 Curlew Reach";
 
-test("a part is told with its heights, bends and holes, and all of it is checked, counted and priced", async ({
+test("a part is entered with its heights, bends and holes, and all of it is checked, counted and priced", async ({
   page,
   heron,
 }) => {
@@ -56,7 +56,7 @@ test("a part is told with its heights, bends and holes, and all of it is checked
   expect((await paper.body()).subarray(0, 5).toString()).toBe("%PDF-");
 });
 
-test("routes stand beside each other, and another is taken with one press", async ({ page, heron }) => {
+test("routes are compared, and another one is used with one press", async ({ page, heron }) => {
   await signInAs(page, heron, "Mara Quill");
   await openCopy(page, heron, "tidewrack-breakwater-street", COPY, "circuit");
   await page.getByRole("button", { name: "Start the run" }).click();
@@ -81,7 +81,7 @@ test("routes stand beside each other, and another is taken with one press", asyn
   await expect(table.getByRole("row")).toHaveCount(3);
 });
 
-test("the clamps' signal is told where clamps hold the charger back", async ({ page, heron }) => {
+test("the clamps' signal is entered where clamps limit the charger", async ({ page, heron }) => {
   await signInAs(page, heron, "Mara Quill");
   await openCopy(page, heron, "tidewrack-breakwater-street", COPY, "ways");
   await page.getByRole("combobox", { name: "Way" }).click();

@@ -39,7 +39,7 @@ test("a panel is entered by typing, and devices are moved by mouse and keyboard,
   const from = await device(page, /^Space 2: Kitchen/).boundingBox();
   const to = await device(page, /^Space 9, free/).boundingBox();
   if (!from || !to) throw new Error("not drawn");
-  // What drags comes when the hand first reaches for a device, here only after it has pressed.
+  // Dragging loads on the first reach for a device, here only after the press.
   let come = () => {};
   const held = new Promise<void>((resolve) => {
     come = resolve;
@@ -88,7 +88,7 @@ test("a panel is entered by typing, and devices are moved by mouse and keyboard,
   );
 });
 
-test("what cannot be is refused in words at its place, and nothing else is lost", async ({ page, heron }) => {
+test("impossible input is refused in words at its place, and nothing else is lost", async ({ page, heron }) => {
   await signInAs(page, heron, "Mara Quill");
   const id = await newJob(page, heron, "2 Panel Street");
   await field(page, "Number of spaces").fill("4");
@@ -109,13 +109,13 @@ test("what cannot be is refused in words at its place, and nothing else is lost"
   const { panels } = await caseOf(page, heron, id);
   expect(panels[0]).toMatchObject({ busA: 100, circuits: [{ position: 1 }, { position: 2 }] });
   expect(panels[0].mainA ?? null).toBeNull();
-  // What a page lets through, the server still refuses.
+  // The server also refuses edits that bypass the page.
   const send = (baseRevision: number, patch: object[]) =>
     page.request.post(`${heron.url}/jobs/${id}/edits`, {
       headers: { Origin: heron.url },
       data: { id: crypto.randomUUID(), baseRevision, patch },
     });
-  // Ahead of the server nothing is taken, but told how far it is.
+  // An edit ahead of the server is not accepted, and the answer contains the server's revision.
   const { revision } = await (await send(999, [{ op: "remove", path: "/title" }])).json();
   const edit = (patch: object[]) => send(revision, patch);
   const overlapping = await edit([{ op: "replace", path: "/panels/0/circuits/0/position", value: 2 }]);
@@ -215,7 +215,7 @@ test("a UK board has ways in a row, RCD groups over them, and a type AC one is f
   await expect(page.getByLabel("Findings")).toContainText("has an RCD of type AC");
 });
 
-test("values say where they came from; assumed ones stand with the answer until confirmed; faults seen are findings", async ({
+test("values have sources; assumed ones are named in the answer until confirmed; ticked faults are findings", async ({
   page,
   heron,
 }) => {
@@ -330,7 +330,7 @@ test("a picture shows where the thing it proves is worked on", async ({ page, he
   expect(other.status()).toBe(400);
 });
 
-test("what is no picture is refused in plain words, and the others are kept", async ({ page, heron }) => {
+test("files that are not pictures are refused in plain words, and the others are stored", async ({ page, heron }) => {
   await signInAs(page, heron, "Mara Quill");
   const id = await newJob(page, heron, "6 Panel Street");
   const folder = mkdtempSync(path.join(os.tmpdir(), "heron-pictures-"));
@@ -374,7 +374,7 @@ test("what is no picture is refused in plain words, and the others are kept", as
   expect(await photosOf(page, heron, id)).toHaveLength(1);
 });
 
-test("a HEIC picture is read in the browser and kept as JPEG", async ({ page, heron }) => {
+test("a HEIC picture is read in the browser and stored as JPEG", async ({ page, heron }) => {
   await signInAs(page, heron, "Mara Quill");
   const id = await newJob(page, heron, "8 Panel Street");
   // 640 x 480: a red square at the top left, light to the left, dark to the right.

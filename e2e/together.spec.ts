@@ -18,7 +18,7 @@ test("a second person sees an edit within two seconds, without reload", async ({
   expect(Date.now() - from).toBeLessThan(2000);
 });
 
-test("who else is here is told, and their pictures come by themselves", async ({ page, other, heron }) => {
+test("other people are shown, and their pictures arrive without a reload", async ({ page, other, heron }) => {
   await signInAs(page, heron, "Mara Quill");
   const id = await newJob(page, heron, "6 Together Row");
   await signInAs(other, heron, "Jonah Pike");

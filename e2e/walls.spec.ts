@@ -1,4 +1,4 @@
-/** What keeps firms apart and strangers out; asked of the running server. */
+/** Separation of firms, and walls against strangers; tried on the running server. */
 import { expect, field, newJob, signInAs, signInByButton, test } from "./heron.ts";
 import { phonePhoto } from "./pictures.ts";
 
@@ -66,7 +66,7 @@ test("a stranger is sent to sign in, and sees nothing", async ({ request, heron 
   ).toBe(401);
 });
 
-test("interval data that is none, what columns never mean, and recorders of nobody are refused", async ({
+test("invalid interval data, impossible columns, and unknown recorders are refused", async ({
   page,
   request,
   heron,
@@ -161,7 +161,7 @@ test("pages carry a policy with a nonce of their own, and no trace of the machin
   expect(await lost.text()).not.toMatch(/node_modules|\.ts:\d+/);
 });
 
-test("what belongs to a person is kept by nobody on the way", async ({ page, heron }) => {
+test("private answers are stored in no cache", async ({ page, heron }) => {
   await signInAs(page, heron, "Mara Quill");
   const get = async (path: string) => (await page.request.get(`${heron.url}${path}`)).headers();
   const job = `/jobs/${OTHER_FIRMS_JOB}`;
@@ -270,7 +270,7 @@ test("signing out everywhere ends the other browser's session too", async ({ pag
 test.describe("a wrong sign-in", () => {
   test.use({ expectedErrors: /status of 400/ });
 
-  test("is told at the form, with the e-mail kept", async ({ page, heron }) => {
+  test("is reported at the form, with the e-mail preserved", async ({ page, heron }) => {
     await page.goto(`${heron.url}/sign-in`);
     await field(page, "E-mail").fill("wren@osier.example");
     await page.getByRole("button", { name: "Sign in", exact: true }).click();

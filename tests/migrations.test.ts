@@ -13,7 +13,7 @@ const journal = JSON.parse(readFileSync(path.join(MIGRATIONS, JOURNAL), "utf8"))
 const folder = mkdtempSync(path.join(os.tmpdir(), "heron-migrations-"));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
-/** The migrations as they were when there were so many. */
+/** The first `count` migrations. */
 function migrationsUntil(count: number): string {
   const at = path.join(folder, String(count));
   cpSync(MIGRATIONS, at, { recursive: true });
@@ -21,7 +21,7 @@ function migrationsUntil(count: number): string {
   return at;
 }
 
-/** Rows by table, with the number of migrations after which they can stand. */
+/** Rows by table, with the number of migrations that they need. */
 const ROWS: { since: number; table: string; row: Record<string, unknown> }[] = [
   { since: 1, table: "firm", row: { id: "firm", name: "Öre Firm", town: "Town", rules: "us-nec-2023" } },
   {

@@ -19,7 +19,7 @@ function slowly(length: number, sender: string) {
 }
 
 describe("a body", () => {
-  it("is received whole, in whatever pieces it comes", async () => {
+  it("is received completely, in any number of pieces", async () => {
     const body = slowly(6, "a");
     body.send("abc");
     body.send("def");
@@ -43,13 +43,13 @@ describe("a body", () => {
     expect(await body.received).toBe("bad-request");
     expect(unfinishedBodies()).toBe(0);
   });
-  it("of one sender too many ends that sender's oldest one, and nobody else's", async () => {
+  it("above one sender's share ends that sender's oldest one, and no other", async () => {
     const other = slowly(3, "b");
     const many = Array.from({ length: 450 }, () => slowly(50, "a"));
     await expect.poll(unfinishedBodies).toBe(41);
     expect(many[0]?.isClosed()).toBe(true);
     expect(many.at(-1)?.isClosed()).toBe(false);
-    // Whoever sends a whole body gets in, from the same address too.
+    // A complete body is accepted, from the same address too.
     const whole = slowly(3, "a");
     whole.send("abc");
     whole.end();

@@ -5,7 +5,7 @@ import type { Sender } from "./sender.ts";
 /** A person of a firm of one. */
 const alone = (one: string, signal?: AbortSignal): Sender => ({ one, firm: one, signal });
 
-/** Work that ends when it is told to. */
+/** Work that ends on request. */
 function held() {
   let end = () => {};
   const done = new Promise<void>((resolve) => {
@@ -99,7 +99,7 @@ describe("a fair queue", () => {
     expect(await Promise.all(taken)).toEqual([undefined, 1, 2, 4, 5]);
   });
 
-  it("lets go of a waiting task that nobody waits for, at once and for good", async () => {
+  it("removes a waiting task whose result is not needed any more, at once and for good", async () => {
     const queue = new FairQueue({ atOnce: 1, mostWaiting: 4, mostWaitingOfOne: 2 });
     const [first, gone] = [held(), new AbortController()];
     const running = queue.run(alone("a"), first.work);

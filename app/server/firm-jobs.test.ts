@@ -84,7 +84,7 @@ describe("an edit", () => {
     expect(answer?.kind === "refused" && answer.problems[0]?.path).toBe(path);
     expect((await jobs.find(id))?.revision).toBe(0);
   });
-  it("of many at once are all kept, each with a revision of its own", async () => {
+  it("sent concurrently are all stored, each with its own revision", async () => {
     const id = await jobs.create(usCase());
     const adds = Array.from({ length: 8 }, (_, i) =>
       take(id, 0, [{ op: "add", path: "/loads/-", value: { id: `n${i}`, kind: "range", va: 1000 } }]),

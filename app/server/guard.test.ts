@@ -9,7 +9,7 @@ describe("a path", () => {
     ["/jobs/a/photos.data", "/jobs/a/photos"],
     ["/", ""],
   ])("%s is limited as %s is", (path, routed) => expect(routedPath(path)).toBe(routed));
-  it("whose escapes are none leads nowhere", () => expect(routedPath("/%E0%A4%A")).toBeNull());
+  it("with invalid escapes is not found", () => expect(routedPath("/%E0%A4%A")).toBeNull());
 });
 
 describe("an event stream", () => {

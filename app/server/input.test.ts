@@ -32,7 +32,7 @@ describe("a form", () => {
     ["{}", "application/json"],
     ["x", "multipart/form-data"],
     ["", "text/plain"],
-  ])("that is none is refused: %s as %s", async (body, type) => {
+  ])("of the wrong type is refused: %s as %s", async (body, type) => {
     await expect(readForm(post(body, type), schema)).rejects.toMatchObject({ status: 400 });
   });
   it("that is too large is refused before it is parsed", async () => {
@@ -66,7 +66,7 @@ describe("a query", () => {
 
 describe("a JSON body", () => {
   const json = (body: string) => readJson(post(body, "application/json"), object({ name: string().required() }));
-  it("with a field that nobody knows is refused", async () => {
+  it("with an unknown field is refused", async () => {
     expect(await json('{"name":"Mara"}')).toEqual({ name: "Mara" });
     await expect(json('{"name":"Mara","firmId":"osier"}')).rejects.toThrow(/firmId/);
   });

@@ -34,7 +34,7 @@ beforeAll(async () => {
 });
 
 describe("interval data of a job", () => {
-  it("is one row a file, kept once however often it is sent, and comes back the same", async () => {
+  it("is one row for each file, stored once even if sent repeatedly, and comes back unchanged", async () => {
     expect(await intervals.add(job, mara.id, about("a"), values)).toBe("kept");
     expect(await intervals.add(job, mara.id, about("a"), values)).toBe("known");
     expect((await intervals.list(job))?.map((k) => k.name)).toEqual(["a.csv"]);
@@ -43,7 +43,7 @@ describe("interval data of a job", () => {
     expect((await unpackValues(new Uint8Array(found?.values ?? []), about("a"))).phases).toEqual(series.phases);
   });
 
-  it("is nobody else's", async () => {
+  it("belongs to one firm", async () => {
     const strangers = intervalsOf(theirs.id);
     expect(await strangers.list(job)).toBeNull();
     expect(await strangers.add(job, mara.id, about("b"), values)).toBeNull();
@@ -67,7 +67,7 @@ describe("interval data of a job", () => {
   });
 });
 
-describe("what a firm has said of its files", () => {
+describe("a firm's answers on its files", () => {
   it("is remembered by their heads, the last word holding, for that firm alone", async () => {
     const mapping: CsvMapping = {
       delimiter: ",",

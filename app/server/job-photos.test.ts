@@ -29,8 +29,8 @@ beforeAll(async () => {
 const add = (id: string, jobId = job, takenAt = new Date(0)) =>
   photos.add(jobId, mara.id, { ...kept, id, item: "meter", about: null, caption: "", takenAt });
 
-describe("a picture that is kept", () => {
-  it("stands upright and says nothing of where it was taken", async () => {
+describe("a stored picture", () => {
+  it("is upright and has no location", async () => {
     const upright = await keepPicture(await jpeg(60, 40, 6));
     expect(upright).toMatchObject({ width: 40, height: 60 });
     const { exif, format, orientation } = await sharp(upright?.picture).metadata();
@@ -72,7 +72,7 @@ describe("the process that decodes", () => {
     expect(await keepPicture(await jpeg(60, 40))).toMatchObject({ width: 60, height: 40 });
     expect(decoders()).toHaveLength(1);
   });
-  it("goes when it has had no work for a while, and is started anew", async () => {
+  it("ends when it is idle, and is started again", async () => {
     await expect.poll(decoders, { timeout: 20_000, interval: 500 }).toEqual([]);
     await expect.poll(() => children().filter((line) => line.includes("defunct")), { timeout: 5000 }).toEqual([]);
     expect(await keepPicture(await jpeg(60, 40))).toMatchObject({ width: 60, height: 40 });
@@ -85,7 +85,7 @@ describe("the process that decodes", () => {
 });
 
 describe("the photos of a job", () => {
-  it("are kept once by their id, however often they are sent, and listed as they were taken", async () => {
+  it("are stored once by their id, even if sent repeatedly, and listed in order of capture", async () => {
     const [late, early] = [randomUUID(), randomUUID()];
     expect(await add(late, job, new Date(2000))).toBe("kept");
     expect(await add(early, job, new Date(1000))).toBe("kept");
@@ -141,7 +141,7 @@ describe("the photos of a job", () => {
     await photos.remove(own, id);
     expect(await revision()).toBe(3);
   });
-  it("are another firm's business to nobody else", async () => {
+  it("of one firm are invisible to others", async () => {
     const id = randomUUID();
     await add(id);
     const foreign = photosOf(theirs.id);

@@ -13,7 +13,7 @@ afterEach(() => {
   for (const stop of stops.splice(0)) stop();
 });
 
-/** What somebody who watches the job was told last. */
+/** The last news received by a watcher of the job. */
 async function watcher(job: string, name: string) {
   const told: JobNews[] = [];
   const cookie = await openSession(request(), mara.id);
@@ -34,7 +34,7 @@ async function watcher(job: string, name: string) {
 const request = (cookie = "") =>
   new Request("http://heron.example/", { headers: { Cookie: cookie.split(";")[0] as string } });
 
-describe("who watches a job", () => {
+describe("watchers of a job", () => {
   it("hears of edits and photos, from whichever process", async () => {
     const job = await jobsOf(ours.id).create(usCase());
     const { last } = await watcher(job, "Mara");
@@ -50,7 +50,7 @@ describe("who watches a job", () => {
     await photosOf(ours.id).add(job, mara.id, { ...photo, ...bytes });
     await expect.poll(() => last()?.photoRevision).toBe(1);
   });
-  it("knows the others by name, once each, and nobody of another job", async () => {
+  it("learn the names of the others, once each, and of no other job", async () => {
     const job = await jobsOf(ours.id).create(usCase());
     const other = await jobsOf(ours.id).create(usCase());
     const here = await watcher(job, "Mara");
@@ -80,7 +80,7 @@ describe("who watches a job", () => {
     standIn(randomUUID(), other.sessionId, "/title");
     expect(here.last()?.others).toEqual([{ name: "Jonah", field: "" }]);
   });
-  it("hears nothing more once they have gone, though somebody else stays", async () => {
+  it("get no news after leaving, while others stay", async () => {
     const job = await jobsOf(ours.id).create(usCase());
     const [gone, stays] = [await watcher(job, "Mara"), await watcher(job, "Jonah")];
     await expect.poll(gone.count).toBeGreaterThan(0);
@@ -90,7 +90,7 @@ describe("who watches a job", () => {
     await expect.poll(stays.count).toBeGreaterThan(before + 1);
     expect(gone.count()).toBe(heard);
   });
-  it("is told when the session has ended, elsewhere too, and the others stay", async () => {
+  it("are notified when the session has ended, elsewhere too, and the others stay", async () => {
     const job = await jobsOf(ours.id).create(usCase());
     const [leaves, stays] = [await watcher(job, "Mara"), await watcher(job, "Jonah")];
     await expect.poll(leaves.count).toBeGreaterThan(0);

@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { faultOf, pathOf } from "./log.ts";
 
 describe("the log", () => {
-  it("tells of a fault its kind, codes and place, and nothing that it quotes", () => {
+  it("logs an error's kind, codes and place, and no quoted input", () => {
     const cause = Object.assign(new Error("Duplicate entry 'Ines Calloway' for key"), { code: "ER_DUP_ENTRY" });
     const error = new TypeError("Failed query: insert ... params: 14 Lantern Row", { cause });
     const told = faultOf(error);
@@ -10,7 +10,7 @@ describe("the log", () => {
     expect(told.at[0]).toMatch(/^at .*log\.test\.ts/);
     expect(JSON.stringify(told)).not.toMatch(/Ines|Lantern|insert/);
   });
-  it("tells of what is no error only what it was", () => {
+  it("logs only the type of a value that is not an error", () => {
     expect(faultOf("Ines Calloway")).toEqual({ fault: "string", at: [] });
   });
   it("holds no query, and no token of a link", () => {

@@ -19,7 +19,7 @@ it.each([
   expect(routeOf(path)).toBe(route);
 });
 
-it("tells counts on a port of its own, and nothing else there", async () => {
+it("serves counts on its own port, and nothing else there", async () => {
   const server = serveMetrics(0, "127.0.0.1");
   await once(server, "listening");
   const at = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;

@@ -14,7 +14,7 @@ const { ours, theirs, mara } = twoFirms();
 
 type Middleware = typeof forPeople;
 
-/** Asks for a page as somebody; what the route behind the middleware reached, and the answer or what was thrown. */
+/** Requests a page as a person; the context behind the middleware, and the answer or the thrown value. */
 async function asked(middleware: Middleware, cookie = "", path = "/jobs/1/survey") {
   const context = new RouterContextProvider();
   const request = new Request(`http://heron.example${path}`, { headers: { Cookie: cookie } });
@@ -30,23 +30,23 @@ async function asked(middleware: Middleware, cookie = "", path = "/jobs/1/survey
 const signedInCookie = async () => (await openSession(new Request("http://heron.example/"), mara.id)).split(";")[0];
 
 describe("a stranger", () => {
-  it("who asks for a page is sent to sign in, and back afterwards", async () => {
+  it("a signed-out person is sent to sign in, and back afterwards", async () => {
     const { reached, answer } = await asked(forPeople);
     expect(reached).toBe(false);
     expect(answer.headers.get("Location")).toBe("/sign-in?to=%2Fjobs%2F1%2Fsurvey");
   });
-  it("whose open page asks is told so, and the page stays", async () => {
+  it("a signed-out open page gets a 401, and the page stays", async () => {
     const { reached, answer } = await asked(forOpenPages);
     expect(reached).toBe(false);
     expect(answer.status).toBe(401);
     expect(await answer.text()).toBe("Sign in again; nothing is lost.");
   });
-  it("is not let in by a token that nobody gave out", async () => {
+  it("is not accepted with an unknown token", async () => {
     expect((await asked(forOpenPages, "heron_session=guessed")).reached).toBe(false);
   });
 });
 
-describe("somebody who is signed in", () => {
+describe("a signed-in person", () => {
   it.each([forPeople, forOpenPages])("reaches the jobs of the own firm and no others", async (middleware) => {
     const own = await jobsOf(ours.id).create(usCase());
     const foreign = await jobsOf(theirs.id).create(usCase());
@@ -73,9 +73,9 @@ describe("a right", () => {
   });
 });
 
-describe("what goes wrong while an open page is answered", () => {
+describe("errors while an open page is answered", () => {
   const status = async (fault: unknown) => (await answering(() => Promise.reject(fault))).status;
-  it("is told as a refusal", async () => {
+  it("is answered as a refusal", async () => {
     expect(await status(new ValidationError("wrong"))).toBe(400);
     expect(await status(new SyntaxError("not JSON"))).toBe(400);
     expect(await status(Object.assign(new Error("gone"), { code: "ECONNREFUSED" }))).toBe(503);

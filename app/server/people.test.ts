@@ -20,11 +20,11 @@ const ask = (cookie = "") =>
 const PASSWORD = "seven damp otters sing";
 
 let made = 0;
-/** Somebody of the firm who has a password and is signed in. */
+/** A person of the firm with a password, signed in. */
 async function somebody(role: "owner" | "electrician" | "apprentice" = "electrician") {
   const email = `${randomUUID()}@x.example`;
   const name = `Somebody ${++made}`;
-  // Apart from each other, as a firm invites only so many people in an hour.
+  // At different times, as a firm has a limit of invitations in an hour.
   const invited = await people().invite({ name, email, role }, later(-600 * made));
   if (invited.problem !== undefined) throw new Error(invited.problem);
   await setPasswordByLink(tokenOf(invited.link), PASSWORD, NOW);
@@ -47,7 +47,7 @@ beforeEach(async () => {
     .where(eq(person.id, mara.id));
 });
 
-describe("somebody who is invited", () => {
+describe("an invited person", () => {
   it("sets a password by the link, once, and signs in", async () => {
     const email = `${randomUUID()}@x.example`;
     const invited = await people().invite({ name: "Jonah", email, role: "apprentice" }, NOW);
@@ -90,7 +90,7 @@ describe("the owner", () => {
     expect(await setPasswordByLink(tokenOf(second.link), PASSWORD, NOW)).toBe(true);
     expect(await signedIn(ask(cookie), NOW)).toBeNull();
   });
-  it("makes somebody inactive: signed out at once, and not in again until active", async () => {
+  it("makes a person inactive: signed out at once, and blocked until active again", async () => {
     const { who, cookie, email, name } = await somebody();
     expect(await people().setActive(who.id, false, NOW)).toEqual({});
     expect(await signedIn(ask(cookie), NOW)).toBeNull();
@@ -100,7 +100,7 @@ describe("the owner", () => {
     expect((await signedInAs(email)).who.id).toBe(who.id);
     expect(await did()).toEqual(expect.arrayContaining([`Mara made ${name} inactive`, `Mara made ${name} active`]));
   });
-  it("changes roles, and stays as long as nobody else is owner", async () => {
+  it("changes roles, except the last owner's", async () => {
     const problem = "The firm needs an owner who can sign in: make somebody else owner first.";
     expect(await people().setRole(mara.id, "electrician", NOW)).toEqual({ problem });
     expect(await people().setActive(mara.id, false, NOW)).toEqual({ problem });
@@ -136,7 +136,7 @@ describe("a link to set a password", () => {
 });
 
 describe("two owners at the same moment", () => {
-  it("leave the firm one owner, in whatever way each takes the other's role", async () => {
+  it("leave the firm one owner, in any order of concurrent changes", async () => {
     for (let round = 0; round < 5; round++) {
       const { who } = await somebody("owner");
       const other = peopleOf(ours.id, who.id);
@@ -158,7 +158,7 @@ describe("two owners at the same moment", () => {
   });
 });
 
-describe("an invitation that nobody took", () => {
+describe("an unused invitation", () => {
   it("holds its e-mail for three days, and after that only within its own firm", async () => {
     const email = `${randomUUID()}@x.example`;
     const owner = { id: randomUUID(), firmId: theirs.id, name: "Wren", email: `${randomUUID()}@x.example` };
@@ -247,7 +247,7 @@ describe("a second factor", () => {
     expect(await halfWay(ask(cookie), later(599))).not.toBeNull();
     expect(await halfWay(ask(cookie), later(600))).toBeNull();
   });
-  it("is tried five times in a quarter of an hour, by whatever addresses and sign-ins", async () => {
+  it("allows five attempts in a quarter of an hour, across addresses and sign-ins", async () => {
     const { email } = await withFactor();
     const guess = async (i: number) => {
       const { who, cookie } = await half(email, NOW);
@@ -261,7 +261,7 @@ describe("a second factor", () => {
     for (let i = 0; i < 12; i++) answers.push(await guess(i));
     const checked = answers.filter(({ answer }) => "problem" in answer && /not right/.test(answer.problem));
     expect(checked).toHaveLength(5);
-    // Whoever tried too often has to begin again with the password.
+    // After too many attempts the password is needed again.
     expect(await halfWay(ask(answers.at(-1)?.cookie), NOW)).toBeNull();
     const { who } = await half(email, later(16 * 60));
     const next = await signInWithCode(ask(), who as SignedIn, "100000", "10.2.0.1", later(16 * 60));
@@ -333,7 +333,7 @@ describe("a second factor", () => {
     expect(await setUpSecondFactor(who, typed, "10.1.0.10", NOW)).toHaveProperty("code");
     expect((await half(email, NOW)).codeFollows).toBe(false);
   });
-  it("that the firm asks for stands between its people and everything else", async () => {
+  it("that the firm requires blocks everything else until it is set up", async () => {
     const { cookie } = await somebody();
     await people().askSecondFactor(true, NOW);
     expect(await signedIn(ask(cookie), NOW)).toMatchObject({ mustSetUp: true });

@@ -44,7 +44,7 @@ describe("the price books of a firm", () => {
 });
 
 describe("the first book of a firm", () => {
-  it("makes the list anew that was made by the one Heron ships", async () => {
+  it("recomputes a list made by the built-in book", async () => {
     const own = jobsOf(theirs.id);
     const others = pricesOf(theirs.id);
     await own.create({ ...knownUsHome(), title: "First" });
@@ -67,7 +67,7 @@ describe("the books of a job", () => {
     expect(await versions({ ...knownUsHome(), prices: { version: 99 } })).toEqual([version]);
     expect(await prices.booksFor(knownUkHome())).toEqual([{ version: 0, book: DEMO_BOOKS.GBP }]);
   });
-  it("decide what the list says: new prices are followed, kept ones are not", async () => {
+  it("determine the list: new prices apply, quoted ones stay", async () => {
     const decision = {
       way: "dedicated-circuit" as const,
       chargeA: 48,

@@ -41,7 +41,7 @@ describe("a recorder on the line", () => {
     expect(recorders.isRecorderOf("ours", "127.0.0.1:22")).toBe(false);
   });
 
-  it("belongs to one firm; an address without a firm belongs to nobody", async () => {
+  it("belongs to one firm; an address without a firm is refused", async () => {
     expect(recorders.isRecorderOf("theirs", address)).toBe(false);
     expect(recorders.isRecorderOf("ours", "127.0.0.1:2")).toBe(false);
     for (const firm of ["ours", "theirs", ""]) expect(recorders.isRecorderOf(firm, "127.0.0.1:3")).toBe(false);

@@ -65,7 +65,7 @@ describe("a session", () => {
     await signOut(ask(desk), true);
     expect(await signedIn(ask(third), NOW)).toBeNull();
   });
-  it("is asked for, and the way back is kept", async () => {
+  it("is required, and the original page opens afterwards", async () => {
     const answer = await requirePerson(ask(undefined, "/jobs/x/survey")).catch((e: unknown) => e as Response);
     expect((answer as Response).headers.get("Location")).toBe("/sign-in?to=%2Fjobs%2Fx%2Fsurvey");
   });
@@ -75,7 +75,7 @@ describe("a session", () => {
 });
 
 describe("a try to sign in", () => {
-  it("is logged by the person's id and what came of it, without name, e-mail or password", async () => {
+  it("is logged with the person's id and the result, without name, e-mail or password", async () => {
     const told = vi.spyOn(log, "info");
     await signIn(ask(), email, "right horse", "10.0.0.31", later(-122));
     await signIn(ask(), email, "wrong horse", "10.0.0.31", later(-121));
@@ -110,7 +110,7 @@ describe("under TLS", () => {
     expect(cookie).not.toMatch(/Domain/);
     expect(await signedIn(secure(cookie), NOW)).not.toBeNull();
     expect(await signedIn(secure(cookie.replace("__Host-", "")), NOW)).toBeNull();
-    // What a proxy is said to have done counts only where proxies are trusted.
+    // Headers of a proxy count only where proxies are trusted.
     const forwarded = new Request("http://localhost/", { headers: { "X-Forwarded-Proto": "https", Cookie: cookie } });
     expect(await signedIn(forwarded, NOW)).toBeNull();
   });
@@ -166,13 +166,13 @@ describe("guessing", () => {
     // A cookie of one person says nothing about another one's e-mail.
     expect(await signIn(ask(device), "nobody@x.example", "x", "10.0.3.2", at)).toHaveProperty("problem");
   });
-  it("from one address is stopped whatever the e-mail", async () => {
+  it("from one address is blocked for all e-mails", async () => {
     const at = later(200);
     for (let i = 0; i < 30; i++) await signIn(ask(), `nobody-${i}@x.example`, "x", "10.0.0.5", at);
     expect(await signIn(ask(), email, "right horse", "10.0.0.5", at)).toHaveProperty("problem");
     expect(await signIn(ask(), email, "right horse", "10.0.0.6", at)).toHaveProperty("cookies");
   });
-  it("that was recorded before the clock was set back keeps nobody out", async () => {
+  it("recorded before the clock was set back blocks no sign-in", async () => {
     const before = new Date("2003-01-02T12:00:00Z");
     const after = new Date("2003-01-01T12:00:00Z");
     for (let i = 0; i < 6; i++) await signIn(ask(), email, "wrong", "10.0.0.8", before, async () => {});
@@ -194,7 +194,7 @@ describe("guessing", () => {
   it("grows slower with each try above the first ten, up to eight seconds", () => {
     expect([1, 10, 11, 20, 41, 42, 43, 1000].map(slowedMs)).toEqual([0, 0, 250, 2500, 7750, 8000, 8000, 8000]);
   });
-  it("says the same for an e-mail that nobody has, is written otherwise, or has no password yet", async () => {
+  it("gives the same answer for an e-mail that is unknown, misspelt, or without a password", async () => {
     const at = later(2000);
     await database.insert(person).values({
       id: randomUUID(),

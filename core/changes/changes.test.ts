@@ -5,7 +5,7 @@ import { changesInWords, placeInWords, problemInWords } from "./changes.ts";
 
 const home = knownUsHome();
 
-describe("a change, told to somebody else", () => {
+describe("a change in words", () => {
   it.each<[Patch, string]>([
     [[{ op: "replace", path: "/title", value: "9 Reed Lane" }], 'Address is "9 Reed Lane"'],
     [[{ op: "replace", path: "/supply/ratingA", value: 200 }], "Rating (supply) is 200 A"],
@@ -38,9 +38,9 @@ describe("a change, told to somebody else", () => {
   });
 });
 
-describe("a decision, told to somebody else", () => {
+describe("a decision in words", () => {
   const decision = { way: "dynamic-load-management", why: "No new service", by: "Jonah Pike" };
-  it("says the way and why, and which prices are kept", () => {
+  it("names the way, the reason, and the price book", () => {
     const patch = [
       { op: "add", path: "/decision", value: decision },
       { op: "add", path: "/prices", value: { version: 3 } },

@@ -7,7 +7,7 @@ describe("conductors in North America (310.16)", () => {
     const found = necConductor({ size, material, ...(type && { type }) }, terminalC);
     return found && [found.ampacityA, found.mostDeviceA];
   };
-  it("stop at the 60 °C column for NM-B, whatever the terminals say", () => {
+  it("stop at the 60 °C column for NM-B, regardless of the terminals", () => {
     expect(rating("6 AWG", "nm-b")).toEqual([55, 60]);
     expect(rating("6 AWG", "thhn")).toEqual([65, 70]);
     expect(rating("6 AWG", "thhn", "cu", 60)).toEqual([55, 60]);

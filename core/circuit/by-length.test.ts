@@ -38,7 +38,7 @@ describe("size against length", () => {
   });
 });
 
-describe("what decides over the length", () => {
+describe("the reason for the size by length", () => {
   const rows = sizesByLength(nec2023.circuit, us, (s) => lengthFt(s.length), 600, 12);
   it("is what it carries, then the volts it loses", () => {
     expect(regionsOf(rows, null)).toEqual([
@@ -81,7 +81,7 @@ describe("the size that costs least", () => {
     expect(larger?.cited.numbers).toBe("$150 + 478 kWh = $293");
     expect(of(prices(0.3, 40))?.conductor.size).toBe("4 AWG");
   });
-  it("is not told without a price of energy or of any conductor", () => {
+  it("is absent without a price of energy or of any conductor", () => {
     expect(of(prices(null))).toBe(null);
     expect(of({ ...prices(0.2), conductorPerLength: () => null })).toBe(null);
   });
@@ -139,7 +139,7 @@ describe("the sizes beside the chosen one", () => {
       "2 x 6 AWG + 8 AWG = 0.14 in² = 25.9 %; the next size, 1 in: 16 %",
     );
   });
-  it("of a conductor that stays are itself alone", () => {
+  it("of an existing conductor have one size", () => {
     const kept: CircuitSpec = { ...uk, kept: { size: "4 mm2", material: "cu", type: "armoured-70" } };
     const found = designCircuit(bs7671.circuit, kept);
     if (!isDesigned(found)) throw new Error("it is made");

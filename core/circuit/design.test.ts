@@ -150,7 +150,7 @@ describe("a circuit in North America", () => {
     const design = made(us({ ...thhn, chargeA: 48, system: "two-legs-120-208" }));
     expect(design.voltDropPercent).toBeCloseTo((4.478 / 208) * 100, 2);
   });
-  it("of a conductor that stays keeps its size, and says what it carries", () => {
+  it("of an existing conductor keeps its size, and gives its ampacity", () => {
     const kept = { size: "8 AWG", material: "cu" as const, type: "nm-b" };
     expect(sizes(made(us({ chargeA: 32, kept })))).toEqual([40, "8 AWG", "10 AWG"]);
     expect(refused(us({ chargeA: 40, kept }))).toMatch(/40 A against 1.25 x 40 A = 50 A/);
@@ -219,7 +219,7 @@ describe("a circuit in the United Kingdom", () => {
     expect(tt.cautions).toEqual([]);
     expect(made(uk({ earthing: "tt", zeOhm: 250 })).cautions).toEqual([expect.stringMatching(/may not stay stable/)]);
   });
-  it("of a stub that stays is what its conductor allows: 4 mm² armoured, 32 A behind 32 A", () => {
+  it("of an existing stub has the device its conductor allows: 4 mm² armoured, 32 A behind 32 A", () => {
     const kept = { size: "4 mm2", material: "cu" as const, type: "armoured-70" };
     const stub = uk({ segments: [segment("clipped", m(12))], kept });
     const design = made(stub);
@@ -275,7 +275,7 @@ describe("any circuit (property)", () => {
 });
 
 describe("a size that a person wants at least", () => {
-  it("is kept where it holds, with the protective conductor that goes with it", () => {
+  it("is reused where it is sufficient, with its protective conductor", () => {
     const smallest = made(us());
     const wanted = made(us({ leastSize: "4 AWG" }));
     expect(smallest.conductor.size).toBe("6 AWG");

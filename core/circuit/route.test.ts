@@ -46,7 +46,7 @@ const us = (segment: Partial<RunSegment>, told: Told = {}, run: Partial<Run> = {
 const uk = (segment: Partial<RunSegment>, told: Told = {}, run: Partial<Run> = {}) =>
   checksOf(knownUkHome(), { segments: [{ method: "clipped", length: m(12), ...segment }], ...run }, told);
 
-describe("what is laid", () => {
+describe("the laid cable", () => {
   it("is the length, what it climbs, and the allowance", () => {
     const run: Run = { segments: [{ method: "emt", length: ft(30), rise: m(3.048) }], allowancePercent: 5 };
     expect(laidSegments(run)[0]?.length.value).toBeCloseTo(42, 6);
@@ -61,14 +61,14 @@ describe("what is laid", () => {
 });
 
 describe("supports", () => {
-  it("stand within reach of both ends and no further apart than they may", () => {
+  it("are within reach of both ends and within the permitted spacing", () => {
     const emt = { item: "", name: "", every: 10, fromEnd: 3, rule: "" };
     expect(countOfSupports(5, emt)).toBe(1);
     expect(countOfSupports(16, emt)).toBe(2);
     expect(countOfSupports(16.1, emt)).toBe(3);
     expect(countOfSupports(12, { ...emt, every: 0.4, fromEnd: null })).toBe(31);
   });
-  it("are told part by part, with the spacing of what is held", () => {
+  it("are listed by part, with the spacing of each support", () => {
     expect(one(us({}), "supports").numbers).toBe("5 straps on 40 ft");
     expect(one(us({ method: "pvc40" }), "supports").numbers).toBe("13 straps on 40 ft");
     expect(one(us({ method: "in-wall", conductorType: "nm-b" }), "supports").numbers).toBe("10 staples on 40 ft");
@@ -81,7 +81,7 @@ describe("supports", () => {
 });
 
 describe("how it runs in North America", () => {
-  it("bends no more than 360° between pull points, and is told to somebody from 270°", () => {
+  it("bends at most 360° between pull points, with advice from 270°", () => {
     expect(one(us({}), "bends")).toEqual({ passes: null, numbers: "not entered" });
     expect(one(us({ bendDegrees: 269 }), "bends")).toEqual({ passes: true, numbers: "269° against 360°" });
     expect(one(us({ bendDegrees: 270 }), "bends").numbers).toContain("a hard pull: add a pull point");
@@ -102,7 +102,7 @@ describe("how it runs in North America", () => {
     expect(buried(ft(1.49))).toBe(false);
     expect(buried(m(0.4572))).toBe(true);
   });
-  it("is kept from where it exposed to damage, unless it is in EMT, schedule 80 or the ground", () => {
+  it("avoids places with damage, unless it is in EMT, schedule 80 or the ground", () => {
     expect(one(us({ method: "pvc40", exposed: true }), "protection").passes).toBe(false);
     expect(one(us({ method: "pvc40" }), "protection").passes).toBe(null);
     expect(one(us({ method: "attic", conductorType: "nm-b", exposed: true }), "protection").passes).toBe(false);
@@ -192,7 +192,7 @@ describe("how it runs in the United Kingdom", () => {
     expect(ground(0.59, "gravel")).toBe(false);
     expect(ground(0.6, "concrete")).toBe(true);
   });
-  it("is held by what survives a fire where people leave, and where nobody has said", () => {
+  it("has fire-resistant supports on escape routes, and where escape routes are unknown", () => {
     expect(one(uk({ escapeRoute: true }), "fixings").passes).toBe(true);
     expect(one(uk({}), "fixings").passes).toBe(null);
     expect(uk({ escapeRoute: false }).some((c) => c.id === "fixings")).toBe(false);
@@ -202,7 +202,7 @@ describe("how it runs in the United Kingdom", () => {
     expect(one(uk({ conductorType: "twin-earth", exposed: true }), "protection").passes).toBe(false);
     expect(uk({ conductorType: "armoured-70", exposed: true }).some((c) => c.id === "protection")).toBe(false);
   });
-  it("offers surge protection, and tells of sources that feed back", () => {
+  it("offers surge protection, and lists sources that feed back", () => {
     const [board] = knownUkHome().panels;
     const surge = (surgeProtection: boolean) =>
       one(uk({}, { panels: [{ ...(board as NonNullable<typeof board>), surgeProtection }] }), "surge").passes;
@@ -216,7 +216,7 @@ describe("how it runs in the United Kingdom", () => {
   });
 });
 
-describe("what it goes through", () => {
+describe("crossings", () => {
   it("is never a floor with heating in it, and that is a caution of the circuit", () => {
     const run: Run = { segments: [{ method: "emt", length: ft(40), through: { heatedFloors: 1 } }] };
     const design = designed(knownUsHome(), run);
@@ -250,7 +250,7 @@ describe("volts lost in all", () => {
   it("are those of the run where nothing is before it", () => {
     expect(one(us({}), "drop-in-all").numbers).toMatch(/^the run 1\.99 V = 1\.99 V of 240 V = 0\.8 %$/);
   });
-  it("say what the lead loses beside, where its length is told", () => {
+  it("includes the loss in the lead, where its length is known", () => {
     const place = { unit: "ft" as const, charger: { at: [0, 0], leadLength: 20 } };
     expect(one(us({}, { place }), "drop-in-all").numbers).toMatch(/0\.8 %; its lead about 1 V more$/);
   });

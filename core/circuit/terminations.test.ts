@@ -62,7 +62,7 @@ describe("the terminals of a circuit", () => {
 describe("the clamps' signal", () => {
   const passes = (signal: Run["signal"]) =>
     Object.fromEntries(signalChecks({ ...(signal && { signal }) }).map((c) => [c.id, c.passes]));
-  it("is to be told, and its direction is proved at commissioning", () => {
+  it("must be entered, and commissioning proves its direction", () => {
     expect(passes(undefined)).toEqual({ "signal-room": null, "signal-way": null, "signal-direction": null });
     expect(passes({ by: "cores", roomAtConductors: true })).toMatchObject({ "signal-room": true, "signal-way": true });
     expect(passes({ by: "data-cable", roomAtConductors: false })).toMatchObject({ "signal-room": false });

@@ -11,7 +11,7 @@ const uk = codebookOf("uk-bs7671-2018-a2");
 
 describe("every edition", () => {
   it.each(CODEBOOKS.map((c) => [c.id, c] as const))(
-    "%s is whole: settings rise, a method always applies, kinds are told apart",
+    "%s is complete: settings rise, one method always applies, kinds are distinct",
     (_id, book) => {
       const { settingsA } = book.charging;
       expect([...settingsA].sort((a, b) => a - b)).toEqual(settingsA);

@@ -11,7 +11,7 @@ const nec2020 = codebookOf("us-nec-2020");
 const uk = codebookOf("uk-bs7671-2018-a2");
 
 describe("charging settings and their devices", () => {
-  it("of the NEC (625.42, 240.6)", () => {
+  it("in the NEC (625.42, 240.6)", () => {
     const pairs = [
       [12, 15],
       [16, 20],
@@ -42,7 +42,7 @@ describe("charging settings and their devices", () => {
     expect(nec2023.charging.plug).toMatchObject({ mostA: 40, rule: "NEC 625.44, 625.54" });
     expect(nec2023.charging.disconnect).toEqual({ aboveA: 60, rule: "NEC 625.43" });
   });
-  it("of the United Kingdom", () => {
+  it("in the United Kingdom", () => {
     const pairs = [
       [6, 6],
       [8, 10],
@@ -71,7 +71,7 @@ describe("charging settings and their devices", () => {
   });
 });
 
-describe("what a charger counts as", () => {
+describe("the counted load of a charger", () => {
   const said = (book: typeof uk, a: number, treatment: "outside-125" | "outside-100", slow = false) => {
     const { va, cited } = book.charging.counted(a, book === uk ? 230 : 240, treatment, slow);
     return [va, cited().numbers, cited().rule];
@@ -132,7 +132,7 @@ describe("outlets", () => {
       ["10-50", 240, 50, 50, 40, false, false],
     ]);
   });
-  it("of the United Kingdom", () => {
+  it("in the United Kingdom", () => {
     expect(uk.outlets).toEqual({
       bs1363: { name: "BS 1363", volts: 230, circuitA: 13, mostDeviceA: 32, chargeA: 10, grounded: true, slow: true },
     });
@@ -149,7 +149,7 @@ describe("supplies", () => {
     expect(uk.notify).toMatchObject({ demandA: 60, chargeA: 32 });
     expect([uk.ring?.conductorFromA, uk.ring?.deviceA]).toEqual([20, 32]);
   });
-  it("that nobody could read are taken at 60 A, or as the main breaker says", () => {
+  it("that are unreadable count as 60 A, or as the rating of the main breaker", () => {
     expect([nec2023.unknownRatingA(null), nec2023.unknownRatingA(150), uk.unknownRatingA(100)]).toEqual([60, 150, 60]);
   });
   it("have their volts", () => {
@@ -211,7 +211,7 @@ describe("service conductors", () => {
 
 describe("tails", () => {
   const serves = (size: string) => uk.supplyConductor.allows({ size })?.ampacityA;
-  it("stand behind a fuse by their size", () => {
+  it("are limited to a fuse by their size", () => {
     expect(["6 mm2", "10 mm2", "16 mm2", "20 mm2", "25 mm2", "35 mm2", "50 mm2"].map(serves)).toEqual([
       0, 60, 80, 80, 100, 125, 125,
     ]);
@@ -271,7 +271,7 @@ describe("main and sources on one bus (705.12(B))", () => {
       numbers: "200 A + 1.25 x 32 A = 240 A <= 240 A",
     });
   });
-  it("takes the far end only where every source stands there", () => {
+  it("allows the far end only with every source there", () => {
     const two = nec2023.bus?.sourcesFit({
       busA: 200,
       mainA: 200,
@@ -328,7 +328,7 @@ describe("load kinds", () => {
     );
     expect(said.join(", ")).toBe(TYPICAL[region]);
   });
-  it("stand for a whole circuit where they are one", () => {
+  it("represent a whole circuit, where they are one", () => {
     const circuits = CODEBOOKS.map((b) => b.loadKinds.filter((k) => k.isCircuit).map((k) => [k.kind, k.fixedVA]));
     const us = [
       ["small-appliance-circuit", 1500],

@@ -44,7 +44,7 @@ describe("a decision", () => {
     const unpriced = { ...way, cost: { ...way.cost, typical: Number.POSITIVE_INFINITY } };
     expect(decisionFor(unpriced, assess(us), SAID)).not.toHaveProperty("typical");
   });
-  it("stands as long as nothing speaks against it", () => {
+  it("is valid while its inputs are unchanged", () => {
     expect(shaken(decided(us))).toEqual([]);
     expect(decisionNow(us, assess(us))).toBeNull();
   });

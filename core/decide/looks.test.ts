@@ -23,7 +23,7 @@ describe("the values that a look may find", () => {
   const ranges = (home: CaseDocument) =>
     looksFor(home, home.rules.startsWith("us") ? DEMO_BOOKS.USD : DEMO_BOOKS.GBP).map((l) => [l.key, l.step, l.range]);
   const told = (...keys: string[]) => ({ sources: Object.fromEntries(keys.map((key) => [key, "told" as const])) });
-  it("are of all that was only told, assumed or never said in North America", () => {
+  it("include all told, assumed and missing values in North America", () => {
     const [panel] = us.panels;
     const { busA: _b, spaces: _s, condition: _c, ...unread } = panel as NonNullable<typeof panel>;
     const usual = { id: "heat", kind: "heat-pump" as const, va: 3500 };
@@ -54,7 +54,7 @@ describe("the values that a look may find", () => {
     expect(looksFor(home, DEMO_BOOKS.USD).map((l) => l.label)).toContain("Main panel: bus");
     expect(ranges({ ...home, measured }).map(([key]) => key)).not.toContain("loads.dryer");
   });
-  it("are of all that was only told in the United Kingdom", () => {
+  it("include all told values in the United Kingdom", () => {
     const home: CaseDocument = {
       ...uk,
       survey: told("supply.ratingA", "supply.conductor", "supply.earthing", "supply.looped", "panel.main.spaces"),
@@ -70,7 +70,7 @@ describe("the values that a look may find", () => {
   });
 });
 
-describe("what to look at next", () => {
+describe("the next value to look at", () => {
   it("is nothing of the survey where all of it was read", () => {
     const found = allLooks({ ...us, measured });
     expect(found).toEqual({ looks: [], firm: true });
@@ -89,7 +89,7 @@ describe("what to look at next", () => {
     expect(at200(Number(turn) + 1)).toEqual(["dedicated-circuit", "ready"]);
     expect(at200(Number(low) - 1)).toEqual(["dynamic-load-management", "with-work"]);
   });
-  it("asks for floor areas that were told, a quarter either way, and not where demand was measured", () => {
+  it("includes told floor areas with a quarter either way, except with measured demand", () => {
     const told: CaseDocument = { ...us, survey: { sources: { "dwelling.floorArea": "told" } } };
     expect(at(told, "dwelling.floorArea")?.turns).toEqual([]);
     expect(at({ ...told, measured }, "dwelling.floorArea")).toBeUndefined();
@@ -123,7 +123,7 @@ describe("what to look at next", () => {
     expect(found.firm).toBe(false);
     expect(valueOfLooks([look("a")]).firm).toBe(true);
   });
-  it("is worked out anew with other prices", () => {
+  it("is recomputed with other prices", () => {
     const told: CaseDocument = { ...us, survey: { sources: { "supply.ratingA": "told" } } };
     const usual = turnsAt(told, DEMO_BOOKS.USD, 0);
     const dear = DEMO_BOOKS.USD.items.map((i) => (i.id === "clamps" ? { ...i, typical: 50_000, high: 50_000 } : i));
@@ -141,7 +141,7 @@ describe("draws of all values together", () => {
     expect(all).toBeGreaterThan(0);
     expect(all).toBeLessThan(60);
   });
-  it("all stand where nothing is open", () => {
+  it("all agree where no value is open", () => {
     expect(drawsThatStand({ ...us, measured }, DEMO_BOOKS.USD, 0, 20)).toBe(20);
   });
 });

@@ -22,7 +22,7 @@ describe("the plans that no other beats", () => {
     expect(left(plan(2, 10, 10), plan(1, 10, 10))).toEqual(["1"]);
     expect(left(plan(1, 9, 10), plan(1, 10, 10))).toEqual(["1"]);
   });
-  it("of equal ones the first stands for all", () => {
+  it("that are equal are represented by the first", () => {
     expect(left(plan(1, 10, 10), plan(1, 10, 10))).toEqual(["1"]);
     expect(left()).toEqual([]);
   });

@@ -29,12 +29,12 @@ describe("routes beside each other", () => {
     expect(a.cost.typical).toBeGreaterThan(b.cost.typical);
     expect(a.hours).toBeGreaterThan(b.hours);
   });
-  it("tell how many of their checks do not hold", () => {
+  it("count their failing checks", () => {
     expect(first?.built?.failing).toBe(0);
     expect(third?.built?.failing).toBe(1);
     expect(first?.built?.open).toBeGreaterThan(0);
   });
-  it("are none where no run was entered, and have nothing built where no size carries it", () => {
+  it("are empty without a run, and have no circuit where no size is sufficient", () => {
     expect(routesOf(knownUsHome(), DEMO_BOOKS.USD)).toEqual([]);
     const hot: Run = { ...loft, ambientC: 70, grouped: 40 };
     expect(routesOf({ ...home, run: hot, otherRuns: [] }, DEMO_BOOKS.USD)[0]?.built?.chargeA ?? 0).toBeLessThan(

@@ -71,8 +71,8 @@ describe("a second opinion", () => {
   });
 });
 
-describe("what would change the answer", () => {
-  it("is computed, and what wins most stands first", () => {
+describe("changes that would alter the answer", () => {
+  it("is computed, with the largest gain first", () => {
     const a = assess(usCase());
     const governing = a.calculations.find((c) => c.method === a.governing);
     const changes = governing ? whatWouldChange(usCase(), governing, 100) : [];
@@ -111,7 +111,7 @@ describe("the further single changes", () => {
   });
 });
 
-it("the largest unmanaged current is told for each way a charger may be counted", () => {
+it("the largest unmanaged current is given for each treatment of the charger", () => {
   const at = (document: CaseDocument) =>
     largestUnmanaged(document, assess(document)).map((l) => [l.treatment, l.chargeA]);
   expect(at(usCase({ rules: "us-nec-2020" }))).toEqual([
@@ -131,12 +131,12 @@ describe("three phases", () => {
     va: 6900,
     ...(phase && { phase }),
   });
-  it("are spread where nobody recorded the phase, and say so", () => {
+  it("are spread where the phase is not recorded, with an assumption", () => {
     const assessed = three([shower("a"), shower("b"), shower("c")]);
     expect(assessed.headroomA).toBeCloseTo(30, 1);
     expect(assessed.assumptions.join()).toMatch(/3 loads without a recorded phase/);
   });
-  it("stand where they were recorded, and the worst phase governs", () => {
+  it("are on their recorded phases, and the worst phase governs", () => {
     const assessed = three([shower("a", 2), shower("b", 2), shower("c")]);
     expect(assessed.headroomA).toBeCloseTo(0, 1);
     expect(assessed.assumptions.join()).toMatch(/worst one, L2/);

@@ -18,7 +18,7 @@ const lines = (document: CaseDocument, method: MethodId) =>
   );
 const bare = (loads: Load[], changes: Partial<CaseDocument> = {}) =>
   usCase({ loads, dwelling: { existing: false, floorArea: { value: 0.0001, unit: "ft2" } }, ...changes });
-/** What a load adds to a method, VA. */
+/** VA that a load adds to a method. */
 const adds = (method: MethodId, loads: Load[], beside: Load[] = []) =>
   va(bare([...beside, ...loads]), method) - va(bare(beside), method);
 const load = (kind: Load["kind"], nameplate: number, more: Partial<Load> = {}): Load => ({
@@ -28,7 +28,7 @@ const load = (kind: Load["kind"], nameplate: number, more: Partial<Load> = {}): 
   ...more,
 });
 
-describe("what every dwelling is counted with", () => {
+describe("counted loads of every dwelling", () => {
   it("is two small-appliance circuits and a laundry circuit, entered or not (210.11(C))", () => {
     const general = (loads: Load[], kind?: "apartment") =>
       calculation(bare(loads, kind ? { dwelling: { existing: false, kind, floorArea: null } } : {}), "nec-220.82")
@@ -439,7 +439,7 @@ describe("the United Kingdom", () => {
     for (const kind of ["heat-pump", "underfloor-heating"] as const)
       expect(measured({ days: 8 }, { loads: [a(kind, 5)] }).applies).toBe(false);
   });
-  it("is asked by phase where there are three, and what is new stands on its own phase or the highest", () => {
+  it("is per phase on three phases, and a new load is on its own phase or the highest", () => {
     const supply = { system: "three-phase-230-400" as const, ratingA: 80, earthing: "tn-s" as const };
     expect(measured({}, { supply })).toMatchObject({
       applies: false,
@@ -484,7 +484,7 @@ describe("chargers in a calculation", () => {
       7200,
       "NEC 220.60, 625.42",
     ]);
-    // In the standard method it stands for the dryer in full.
+    // The standard method counts the dryer in full.
     const standard = (l: Load[]) => va(usCase({ loads: l }), "nec-standard");
     expect(standard(home({ amps: 40, interlockedWith: "dryer" }).loads) - standard(usCase().loads)).toBeCloseTo(
       9600 - 5000,

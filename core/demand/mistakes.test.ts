@@ -1,4 +1,4 @@
-/** Someone else's total: every usual mistake with the total it gives, and what is said of a total. */
+/** Another person's total: every usual mistake with its total, and the comment on it. */
 import { describe, expect, it } from "vitest";
 import type { CaseDocument, MethodId } from "#core/case/document/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
@@ -17,7 +17,7 @@ function could(document: CaseDocument, method: MethodId, chargerA = 0): [string,
 }
 const added = "Everything was added up at 100 %: no demand factor was applied";
 
-describe("what may have been done", () => {
+describe("possible mistakes", () => {
   // 36,710 VA of general loads: 8000 + 0.4 x 28,710 = 19,484 VA by 220.83.
   it("by 220.83, with a charger of 40 A that may be in the total", () => {
     expect(could(us, "nec-220.83", 40)).toEqual([
@@ -150,7 +150,7 @@ describe("a total", () => {
       "The charger of 48 A was put among the other loads, at 40 %",
     ]);
   });
-  it("that nothing gives is told by how much it is off, and which way", () => {
+  it("without a matching mistake is reported with its difference and direction", () => {
     expect(ask(25_484).text).toBe(
       "Optional method, existing dwelling gives 19,484 VA, 6,000 VA less. No single usual mistake gives 25,484 VA: compare the nameplates line by line",
     );
@@ -162,7 +162,7 @@ describe("a total", () => {
   });
 });
 
-describe("what would change the answer", () => {
+describe("changes that would alter the answer", () => {
   const changes = (document: CaseDocument) => {
     const a = assess(document);
     const governing = a.calculations.find((c) => c.method === a.governing);

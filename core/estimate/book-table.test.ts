@@ -73,10 +73,10 @@ describe("a price book as a table", () => {
       "high of Margin must not be negative",
     ]);
   });
-  it("what a standard installation includes may bear the id of an item", () => {
+  it("an item included in a standard installation may have the id of another item", () => {
     expect(problems(cable, ["included", "cable", "Cable", "ft", 30, 30, 30])).toEqual([]);
   });
-  it("tells no more than twenty things at once", () => {
+  it("reports at most twenty problems", () => {
     const told = problems(...Array.from({ length: 30 }, () => ["nothing"]));
     expect(told).toHaveLength(21);
     expect(told[20]).toBe("and 10 more");

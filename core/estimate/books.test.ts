@@ -9,7 +9,7 @@ import { keptBookFor } from "./kept.ts";
 import { holidaysOf } from "./schedule.ts";
 
 describe("the price books that Heron ships with", () => {
-  it.each(Object.values(DEMO_BOOKS))("$name: every item is sound, told once, and marked as made up", (book) => {
+  it.each(Object.values(DEMO_BOOKS))("$name: every item is valid, unique, and marked as made up", (book) => {
     bookSchema.validateSync(book, { strict: true });
     expect(book.madeUp).toBe(true);
     expect(book.items.flatMap(itemProblems)).toEqual([]);
@@ -62,7 +62,7 @@ describe("the version a case is priced by", () => {
     { version: 4, book: DEMO_BOOKS.USD },
     { version: 2, book: DEMO_BOOKS.USD },
   ];
-  it("is the one it was quoted by, else the newest", () => {
+  it("is the book of the quote, otherwise the newest", () => {
     const { "us-all-known": home } = HOMES as never as Record<string, Parameters<typeof keptBookFor>[0]>;
     expect(keptBookFor({ ...(home as object), prices: { version: 2 } } as never, books).version).toBe(2);
     expect(keptBookFor(home as never, books).version).toBe(4);
@@ -79,7 +79,7 @@ describe("chance", () => {
     expect(Math.max(...drawn)).toBeLessThan(1);
     expect(drawn.reduce((t, v) => t + v, 0) / 4000).toBeCloseTo(0.5, 1);
   });
-  it("of a triangle goes from its low over its typical to its high", () => {
+  it("of a triangle ranges from its low over its typical to its high value", () => {
     expect(triangular(0, 1, 2, 5)).toBe(1);
     expect(triangular(0.25, 1, 2, 5)).toBeCloseTo(2, 12);
     expect(triangular(1, 1, 2, 5)).toBe(5);

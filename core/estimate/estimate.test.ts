@@ -130,7 +130,7 @@ describe("a standard installation", () => {
       ["permit", 1],
     ]);
   });
-  it("is none where the work lacks one of the things it includes", () => {
+  it("is absent where the work lacks one of its included items", () => {
     const other = work("other", requirements({ cable: 10, "labour:fit": 1 }));
     expect(estimate([other], standard).lines.some((l) => l.item === "standard")).toBe(false);
   });
@@ -247,7 +247,7 @@ describe("material as it is sold", () => {
     expect(of({ "conduit:emt": 40 }, conduit(), waste)).toEqual([["conduit:emt", 40, 44]]);
     expect(of({ "conduit:emt": 40 }, conduit(10), waste)).toEqual([["conduit:emt", 40, 50]]);
     expect(of({ "conduit:emt": 100 }, conduit(10), waste)).toEqual([["conduit:emt", 100, 110]]);
-    // What is counted by the piece has none, and labour is not bought.
+    // Items counted by the piece have no waste, and labour is not bought.
     expect(of({ breaker: 3 }, waste)).toEqual([["breaker", 3, 3]]);
   });
   it("without a price of its own is bought as its family, all members together", () => {

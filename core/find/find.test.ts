@@ -7,7 +7,7 @@ const home = knownUsHome();
 const all = findable(home, assess(home));
 const labels = (text: string) => matching(all, text).map((f) => f.label);
 
-describe("what an open job finds", () => {
+describe("search results in an open job", () => {
   it("is a load by the beginning of its name, with what it draws", () => {
     const [range] = matching(all, "ran");
     expect(range).toMatchObject({ kind: "load", label: "Range", to: { step: "demand", load: "range" } });

@@ -53,7 +53,7 @@ describe("a receptacle behind more than its face takes", () => {
     ["14-30", 30, 35],
     ["14-50", 50, 60],
     ["6-50", 50, 60],
-  ] as const)("of type %s up to %i A is none, and is one behind %i A", (type, most, more) => {
+  ] as const)("of type %s is not a fault up to %i A, and is one behind %i A", (type, most, more) => {
     const behind = (ratingA: number) =>
       withOutletIn(withCircuitIn(usCase(), { id: "c", poles: 2, ratingA }), { id: "o", type, circuit: "c" });
     expect(found(behind(most))).toEqual([]);

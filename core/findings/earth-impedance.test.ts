@@ -35,7 +35,7 @@ describe("a supply's earth", () => {
     expect(zeAfter(earthed("tn-s", 2))).toBe(0.8);
     expect(zeAfter(earthed("tn-s", 0.5))).toBe(0.5);
   });
-  it("is not judged where nobody measured it, or noted the arrangement", () => {
+  it("is not judged without a measurement or an earthing arrangement", () => {
     expect(found(earthed("tn-s", null))).toEqual([]);
     expect(found(earthed(undefined, 5))).toEqual([]);
   });

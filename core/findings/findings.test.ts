@@ -109,7 +109,7 @@ describe.each(Object.entries(FAULTS))("%s", (code, [faulty, sound]) => {
   });
 });
 
-it("what stops the job stands first, notes last", () => {
+it("findings that stop the job come first, notes last", () => {
   const weight = { stop: 0, fix: 1, note: 2 };
   const severities = assess(
     onPanel(onSupply(ukCase(), { looped: true, ratingA: null }), { surgeProtection: false, condition: "unsafe" }),

@@ -1,4 +1,4 @@
-/** Findings at their limits, the link each stands at, and what mends them. */
+/** Findings at their limits, with their link and their repair. */
 import { describe, expect, it } from "vitest";
 import type { CaseDocument, Panel } from "#core/case/document/types.ts";
 import { caseProblems } from "#core/case/laws/read.ts";
@@ -31,7 +31,7 @@ describe("a supply", () => {
       todo: expect.stringMatching(/^Measure/),
     });
   });
-  it("whose rating nobody could read is taken at the least and asked for", () => {
+  it("with an unreadable rating counts as the smallest, and is asked for", () => {
     expect(text(onSupplyOf(uk, { ratingA: null }), "rating-unknown")).toMatchObject({
       severity: "fix",
       link: "supply",
@@ -78,7 +78,7 @@ describe("a supply", () => {
 describe("consent", () => {
   const asked = (permissions: NonNullable<CaseDocument["enquiry"]>["permissions"], tenure?: "owner" | "tenant") =>
     assess({ ...us, enquiry: { ...(tenure && { tenure }), permissions } }).findings.map((f) => [f.code, f.text]);
-  it("is asked for where it is needed, by whoever has to give it", () => {
+  it("is asked for where it is needed, from the right party", () => {
     expect(asked({ owner: "given", association: "not-needed" })).toEqual([]);
     expect(asked({ owner: "to-ask" })).toEqual([["permission-open", "The owner of the home has not been asked yet"]]);
     expect(asked({ authority: "asked" })).toEqual([
@@ -125,7 +125,7 @@ describe("a panel", () => {
       "already-overloaded at panel:main:main",
       "bus-overloaded at panel:main:bus",
     ]);
-    // What is as large as the supply says nothing beside it.
+    // A part as large as the supply needs no comment.
     expect(
       found(
         onPanel(
@@ -191,7 +191,7 @@ describe("a panel", () => {
     expect(text(full, "panel-full")?.text).toBe("No room for the charger's device: 0 of 4 spaces free");
     expect(found({ ...full, charger: { ...full.charger, circuit: "c-dryer" } })).toEqual([]);
   });
-  it("of the United Kingdom is noted for surge protection and what it is made of", () => {
+  it("in the United Kingdom has notes on surge protection and its material", () => {
     expect(found(onPanel(uk, { surgeProtection: false, enclosure: "plastic" }))).toEqual([
       "surge-protection-missing at panel:main",
       "enclosure-combustible at panel:main",
@@ -260,7 +260,7 @@ describe("a panel", () => {
 
 describe("residual-current devices", () => {
   const board: Panel = { id: "b", rcdGroups: [{ id: "g", rcd: "AC", from: 2, to: 4 }] };
-  it("are the circuit's own, else that of the group over its way", () => {
+  it("are the circuit's own, otherwise those of the group over its way", () => {
     expect(rcdOf(board, { id: "c", position: 2, rcd: "A" })).toBe("A");
     expect([1, 2, 4, 5].map((position) => rcdOf(board, { id: "c", position }))).toEqual([
       undefined,
@@ -317,7 +317,7 @@ describe("a lost neutral-and-earth conductor", () => {
 });
 
 describe("GFCI", () => {
-  it("is at the face, else what the breaker has", () => {
+  it("is at the receptacle, otherwise at the breaker", () => {
     const home = (gfci?: boolean, protects?: "afci" | "gfci" | "afci-gfci") =>
       withOutletIn(withCircuitIn(us, { id: "ev", position: 9, poles: 2, ...(protects && { protects }) }), {
         id: "o",
@@ -396,7 +396,7 @@ describe("circuits and feeders", () => {
       ),
     ).toEqual([]);
   });
-  it("of a ring may stand on 32 A with 2.5 mm2, and no other circuit may", () => {
+  it("of a ring may have 32 A with 2.5 mm2, and no other circuit may", () => {
     const ring = (size: string, ratingA: number, loads = ["s1"]) =>
       found(
         onPanel(uk, {
@@ -439,14 +439,14 @@ describe("circuits and feeders", () => {
     expect(found(garage({ ratingA: 60, conductor: six }, undefined, 55.1 * 240))).toEqual([
       "feeder-undersized at feeder:g:device",
     ]);
-    // The device may be told by the circuit that the feeder starts from.
+    // The feeder's circuit may define the device.
     const started = garage({ circuit: "c-range", conductor: { size: "12 AWG", material: "cu", type: "nm-b" } });
     expect(found(started)).toContain("feeder-undersized at feeder:g:conductor");
   });
 });
 
-describe("what is seen on site", () => {
-  it.each(SEEN_FAULTS.map((f) => [f.code, f] as const))("%s stands at its link with its rule", (code, fault) => {
+describe("faults seen on site", () => {
+  it.each(SEEN_FAULTS.map((f) => [f.code, f] as const))("%s is at its link with its rule", (code, fault) => {
     for (const home of [us, uk]) {
       const [first] = assess({ ...home, survey: { seen: [code] } }).findings;
       expect(first).toMatchObject({
@@ -477,7 +477,7 @@ describe("what is seen on site", () => {
       ["gland-unsealed", "note", "panel", "labour:gland", ""],
     ]);
   });
-  it("stands at every panel on the supply, but not at one that is still to be fitted", () => {
+  it("applies to every panel on the supply, except a planned one", () => {
     const two = {
       ...us,
       panels: [...us.panels, { id: "b", fedFrom: "supply", condition: "sound" as const, mainA: 100, busA: 100 }],

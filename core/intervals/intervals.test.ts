@@ -345,7 +345,7 @@ describe("data as evidence", () => {
     expect(lastYear(series)).toBe(series);
   });
 
-  it("is told whole on one sheet", () => {
+  it("is complete on one sheet", () => {
     const { series, quality } = readIntervalFile(
       writeIntervalCsv(madeSeries(usCase(), us, 2, 15, "America/New_York"), false),
       HABITS.us,

@@ -1,4 +1,4 @@
-/** What stands at the charger's end of its circuit: a receptacle for a plug, a disconnect for large equipment. */
+/** The charger's end of its circuit: a receptacle for a plug, a disconnect for large equipment. */
 import { describe, expect, it } from "vitest";
 import { knownUkHome, knownUsHome } from "#core/testing/cases.ts";
 import { wayIn, workIn } from "#core/testing/ways.ts";
@@ -12,7 +12,7 @@ describe("a charger with a plug", () => {
     expect(wayIn(plugged, way)).toMatchObject({ verdict: "ready", chargeA: 40, circuitA: 50 });
     expect(workIn(plugged, way)).toMatch(/Fit a receptacle with GFCI protection for the charger's plug .*625\.44/);
   });
-  it("takes what a socket stands for hours in the United Kingdom", () => {
+  it("has the continuous current of a socket in the United Kingdom", () => {
     const home = knownUkHome({ charger: { ...uk.charger, connection: "plug" } });
     expect(wayIn(home, "dedicated-circuit")).toMatchObject({ chargeA: 10, circuitA: 10 });
     expect(workIn(home, "dedicated-circuit")).toMatch(/Fit a socket for the charger's plug/);
@@ -32,7 +32,7 @@ describe("a disconnect", () => {
     expect(wayIn(home, "dedicated-circuit")).toMatchObject({ chargeA: settingA, circuitA });
     expect(workIn(home, "dedicated-circuit")).not.toMatch(/disconnect/);
   });
-  it.each([64, 80])("stands in reach of a charger of %i A, and can be locked open", (maxA) => {
+  it.each([64, 80])("is within reach of a charger of %i A, and can be locked open", (maxA) => {
     expect(wayIn(upTo(maxA), "dedicated-circuit")).toMatchObject({ verdict: "ready", chargeA: maxA });
     expect(workIn(upTo(maxA), "dedicated-circuit")).toMatch(
       /Fit a disconnect in reach that can be locked open.*NEC 625\.43/,

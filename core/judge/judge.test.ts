@@ -1,4 +1,4 @@
-/** What the judge says where something is too small, measured, shared, or held back. */
+/** Verdicts on parts that are too small, measured, shared, or limited by clamps. */
 import { describe, expect, it } from "vitest";
 import type { CaseDocument, Circuit, Measured, Outlet, Panel } from "#core/case/document/types.ts";
 import { assess } from "#core/testing/assess.ts";
@@ -10,7 +10,7 @@ const uk = knownUkHome();
 const [main] = us.panels as [Panel];
 const managed = "dynamic-load-management";
 
-/** A garage on a feeder of 50 A, with a kiln of so many watts in it. */
+/** A garage on a feeder of 50 A, with a kiln of the given watts. */
 function garage(kilnVA: number, changes: Partial<Panel> = {}): CaseDocument {
   return {
     ...us,
@@ -156,7 +156,7 @@ describe("a shared circuit read strictly", () => {
     withOutletIn(onPanel(usCase(changes), { circuits: [dryer] }), outlet);
   const strictly = (home: CaseDocument) =>
     wayIn(home, "circuit-splitter").cautions.find((c) => c.startsWith("Read strictly"));
-  it("counts the charger by itself, without the appliance it stands in for", () => {
+  it("counts the charger alone, without the appliance that it excludes", () => {
     expect(strictly(shared())).toMatch(/the demand is 102.9 A of 100 A/);
   });
   it("leaves the second of two appliances where it is", () => {

@@ -1,4 +1,4 @@
-/** Laws of every verdict, over homes at random: what an electrician would sign, and what nobody should. */
+/** Laws of every verdict, over random homes. */
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { withCircuit, withPanel, withSupply } from "#core/case/document/change.ts";
@@ -169,7 +169,7 @@ describe("facts", () => {
       }),
     );
   });
-  it("that were only told or assumed are no better than those that were read", () => {
+  it("with told or assumed values are no better than with read ones", () => {
     const keys = ["supply.ratingA", "supply.conductor", "panel.main.mainA", "panel.main.busA", "panel.main.condition"];
     fc.assert(
       fc.property(

@@ -87,7 +87,7 @@ const withGarage = (home: CaseDocument, changes: Partial<Panel> = {}): CaseDocum
 const charger = (changes: CaseDocument["charger"]) => ({ charger: { ...uk.charger, ...changes } });
 
 describe("the known homes", () => {
-  it("are ready, so that whatever is spoiled in them is what stops them", () => {
+  it("are ready without the fault, so that the fault is the reason", () => {
     expect(wayIn(us, "dedicated-circuit")).toMatchObject({ verdict: "ready", chargeA: 48, circuitA: 60 });
     expect(wayIn(us, managed)).toMatchObject({ verdict: "ready", chargeA: 48, limitA: 160 });
     expect(wayIn(uk, "dedicated-circuit")).toMatchObject({ verdict: "ready", chargeA: 32, circuitA: 40 });
@@ -106,7 +106,7 @@ type Stopped = readonly [
   said: RegExp,
 ];
 
-/** What only has to be confirmed. */
+/** Ways that only need confirmation. */
 const UNREAD: Stopped[] = [
   [
     "service conductors that nobody has seen",
@@ -304,7 +304,7 @@ const UNREAD: Stopped[] = [
   ],
 ];
 
-/** What is wrong and can be put right in passing. */
+/** Faults with a simple repair. */
 const TO_MEND: Stopped[] = [
   [
     "thin service conductors",
@@ -512,7 +512,7 @@ const TO_MEND: Stopped[] = [
   ],
 ];
 
-/** What no work of that way mends. */
+/** Faults that the way cannot repair. */
 const RULED_OUT: Stopped[] = [
   [
     "an owner who refused",
@@ -673,7 +673,7 @@ describe.each([
   });
 });
 
-describe("what only has to be confirmed", () => {
+describe("ways that only need confirmation", () => {
   it.each(UNREAD.filter(([what]) => what !== "an unread cut-out"))("%s: fits once confirmed", (_what, home, way) => {
     expect(wayIn(home, way).onlyConfirm).toBe(true);
   });

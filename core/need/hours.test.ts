@@ -27,7 +27,7 @@ describe("when a car may charge", () => {
     expect(hours({ from: "09:00", to: "10:00" }, { from: "00:30", to: "04:30" })).toBe(0);
     expect(hours({ from: "22:00", to: "23:00" }, { from: "20:00", to: "20:00" })).toBe(1);
   });
-  it("is told by the clock, as shares of each hour", () => {
+  it("is by the clock, as shares of each hour", () => {
     const clock = hoursByClock(chargingSpans({ from: "22:30", to: "01:15" }));
     expect([clock[21], clock[22], clock[23], clock[0], clock[1], clock[2]]).toEqual([0, 0.5, 1, 1, 0.25, 0]);
   });

@@ -1,4 +1,4 @@
-/** What the household needs a night, and the hours it has. */
+/** Energy need and hours of the household's nights. */
 import { describe, expect, it } from "vitest";
 import type { Car, Need } from "#core/case/document/types.ts";
 import { usCase } from "#core/testing/cases.ts";
@@ -29,21 +29,21 @@ describe("energy a day", () => {
     expect(found.explain.energyPerDayKWh.numbers).toBe("10 kWh + 11.3 kWh = 21.3 kWh");
     expect(found.assumed).toEqual([]);
   });
-  it("is what was told where it was told, cars or not", () => {
+  it("is the entered value, with or without cars", () => {
     const told = of({ energyPerDayKWh: 7, pluggedIn: night, cars: [miles(300, { winterFactor: 2 })] });
     expect(told.energyPerDayKWh).toBe(7);
     expect(told.nights).toHaveLength(1);
     expect(told.explain.energyPerDayKWh).toMatchObject({ formula: "as entered", numbers: "7 kWh" });
     expect(told.assumed).toEqual([]);
   });
-  it("is 10 kWh where nobody said anything, and says so", () => {
+  it("is 10 kWh by default, with an assumption", () => {
     expect(of({ pluggedIn: night })).toMatchObject({
       energyPerDayKWh: 10,
       assumed: ["No driving has been entered: 10 kWh a day is assumed"],
     });
     expect(of(null).assumed).toHaveLength(2);
   });
-  it("takes a class's figures where the car's own are not told, and 18 kWh per 100 km where neither is", () => {
+  it("uses the class for missing figures, and 18 kWh per 100 km without a class", () => {
     const km = (more: Partial<Car>): Car => ({ distancePerDay: { value: 100, unit: "km" }, efficiency: 1, ...more });
     expect(carEnergyKWh(km({}))).toBeCloseTo(18, 9);
     expect(
@@ -105,7 +105,7 @@ describe("the nights of a year", () => {
       "10 kWh + 5 kWh = 15 kWh; the most is 50 kWh on a Friday in winter",
     );
   });
-  it("are as long as the car stands there that day; where it is away nothing is asked", () => {
+  it("are the plugged-in hours of the day; a night away needs nothing", () => {
     const short = { from: "23:00", to: "05:00" };
     const found = of({ cars: [miles(30)], pluggedInByWeekday: [night, night, night, night, short, null, night] });
     expect(found.nights.map((n) => [n.hoursCount, n.energyKWh])).toEqual([
@@ -134,7 +134,7 @@ describe("the nights of a year", () => {
     expect(of7({ cheapOnly: true, cheap: null }).hoursPerNight).toBe(10);
     expect(of7({ pluggedIn: { from: "09:00", to: "10:00" }, cheap, cheapOnly: true }).hoursPerNight).toBe(0);
   });
-  it("are from eight to six where nobody said, and that is said", () => {
+  it("are from eight to six by default, with an assumption", () => {
     expect(of({ energyPerDayKWh: 5 })).toMatchObject({
       hoursPerNight: 10,
       assumed: ["Plugged in 8:00 PM to 6:00 AM is assumed"],
@@ -142,7 +142,7 @@ describe("the nights of a year", () => {
   });
 });
 
-describe("what is given in the nights", () => {
+describe("delivered energy of the nights", () => {
   const need = of({ energyPerDayKWh: 20, pluggedIn: night });
   it("at a steady current is volts x amperes x hours, and no more than the need", () => {
     expect(givenSteady(need, 8, 240)).toMatchObject({ nightsMet: 0, meetsNeed: false });
@@ -165,7 +165,7 @@ describe("what is given in the nights", () => {
     expect(fewer.meetsNeed).toBe(false);
     expect(fewer.energyKWh).toBeCloseTo((4 * (20 + 15) + 2 * 19.2 + 19.2) / 21, 9);
   });
-  it("of a managed charger is what the house leaves, hour by hour, down to the least offer", () => {
+  it("of a managed charger is the room left by the house, hour by hour, down to the least offer", () => {
     const one = (clock: string, limitA: number, demandA: number, largestA = 48) =>
       givenManaged(
         of({

@@ -50,7 +50,7 @@ describe("replayed nights", () => {
     );
   });
 
-  it("below 95 % do not meet the need, whatever the profile said", () => {
+  it("below 95 % do not meet the need, regardless of the profile", () => {
     const after = managedOf(usCase({ replayed: ran(345) }));
     expect(after.meetsNeed).toBe(false);
     expect(after.reasons.find((r) => r.code === "need-not-met")?.text).toBe("Meets only 94.8 % of 364 measured nights");

@@ -13,7 +13,7 @@ const car = (value: number) => ({
   consumption: { value: 0.3, unit: "kWh/mi" as const },
 });
 
-describe("what a household needs, current by current", () => {
+describe("a household's need, current by current", () => {
   it("a slow outlet is enough for a short drive, and that is said", () => {
     // 12 A at 120 V in 10 h is 14.4 kWh at the wall: 43 miles.
     const enough = of(usCase({ need: { pluggedIn: night, cars: [car(43)] } }), 240);
@@ -54,14 +54,14 @@ describe("what a household needs, current by current", () => {
     const shared = of({ ...document, need: { ...document.need, carPriority: "shared" } }, 230);
     expect(shared.currents.find((c) => c.chargeA === 32)?.usualFullBy).toEqual(["22:05", "22:05"]);
   });
-  it("hours from the evening's state of charge to the morning's stand there where both are told", () => {
+  it("hours between states of charge are given where both are known", () => {
     const told = { ...car(20), batteryKWh: 54, eveningPercent: 30, morningPercent: 80 };
     const found = of(ukCase({ need: { pluggedIn: night, cars: [told, { ...told, eveningPercent: undefined }] } }), 230);
     const at16 = found.currents.find((c) => c.chargeA === 16);
     expect(at16?.hoursToCharge[0]).toBeCloseTo((0.5 * 54) / 0.9 / 3.68, 9);
     expect(at16?.hoursToCharge[1]).toBeNull();
   });
-  it("the usual night is the one nearest the mean in which a car stands here, out of winter", () => {
+  it("the usual night is the one nearest the mean, with a car and outside winter", () => {
     const week = (distanceByWeekday: number[], more: object = {}) =>
       of(ukCase({ need: { pluggedIn: night, cars: [{ ...car(0), distanceByWeekday, ...more }] } }), 230).usual;
     // 5 kWh on most days; the mean of the week is 12.1.
@@ -73,7 +73,7 @@ describe("what a household needs, current by current", () => {
     const never = ukCase({ need: { ...need, pluggedInByWeekday: Array.from({ length: 7 }, () => null) } });
     expect(of(never, 230)).toMatchObject({ usual: { hoursCount: 0 }, hardest: { hoursCount: 0 } });
   });
-  it("the settings are the charger's own, in order, up to its largest; the slow outlet stands first", () => {
+  it("the settings are the charger's own, in order, up to its largest, after the general-purpose outlet", () => {
     const amps = (document: CaseDocument, volts: number) =>
       of(document, volts).currents.map((c) => [c.chargeA, c.slow]);
     expect(amps(usCase({ charger: { maxA: 20 } }), 240)).toEqual([

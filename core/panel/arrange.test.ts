@@ -117,7 +117,7 @@ describe("the patch of an arrangement", () => {
   });
 });
 
-describe("whatever is done to a panel, one after the other", () => {
+describe("any sequence of changes to a panel", () => {
   const entries = [
     "20 kitchen",
     "2p 30 dryer",
@@ -181,7 +181,7 @@ describe("whatever is done to a panel, one after the other", () => {
 describe("panels by their feeders", () => {
   const added = (document: CaseDocument, from: string, id: string) => applyPatch(document, addSubPanel(from, id, id));
   const nested = added(added(added(ukCase(), "main", "garage"), "garage", "shed"), "main", "annexe");
-  it("each stand right after the one that feeds it", () => {
+  it("each follow their feeding panel", () => {
     expect(nestedPanels(nested).map(({ panel, depth }) => [panel.id, depth])).toEqual([
       ["main", 0],
       ["garage", 1],
@@ -195,7 +195,7 @@ describe("panels by their feeders", () => {
     expect(mayFeed(nested, "shed").map((p) => p.id)).toEqual(["main", "garage", "annexe"]);
     expect(mayFeed(nested, "main")).toEqual([]);
   });
-  it("go with what stood on them moved to the panel before, unless others hang on them", () => {
+  it("are removed and their loads moved to the panel before, unless other panels depend on them", () => {
     expect(removePanel(nested, "garage")).toBeNull();
     expect(removePanel(ukCase(), "main")).toBeNull();
     const base = { ...nested, charger: { panel: "shed" }, loads: nested.loads.map((l) => ({ ...l, panel: "shed" })) };

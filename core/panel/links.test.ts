@@ -31,7 +31,7 @@ describe("links that are suggested", () => {
     expect(suggestedLinks(after)).toEqual([]);
   });
 
-  it("are none where it would be a guess: two heaters on one device", () => {
+  it("are empty where they would be a guess: two heaters on one device", () => {
     const heater = (id: string, label: string): Load => ({ id, kind: "space-heating", label, va: 1500 });
     const before = home(
       [{ id: "a", label: "Baseboard", ratingA: 20, poles: 2 }],

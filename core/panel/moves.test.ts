@@ -38,7 +38,7 @@ describe("moving", () => {
       "There is no way before the first",
     );
   });
-  it("uncovers blanks that stood in its way, wholly or in part, and no others", () => {
+  it("removes covers in its way, in whole or in part, and no others", () => {
     const panel = panelOf([
       { id: "a", position: 1, poles: 2 },
       { id: "b", position: 7, poles: 1, device: "blank" },
@@ -154,7 +154,7 @@ describe("legs", () => {
     expect([at("h"), at("x")]).toEqual([5, 3]);
     expect([at("a"), at("b"), at("y")].sort()).toEqual([1, 2, 4]);
   });
-  it("of a single phase stay as they are", () => {
+  it("on a single phase are unchanged", () => {
     const uk = ukCase();
     const panel = { ...(uk.panels[0] as Panel), circuits: [{ id: "a", position: 1, loads: ["li"] }] };
     expect(balanceLegs({ ...uk, panels: [panel] }, panel)).toBe(panel.circuits);
@@ -236,7 +236,7 @@ describe("a device as typed", () => {
 });
 
 describe("the places of a panel", () => {
-  it("are those its devices reach where nobody has counted", () => {
+  it("are those of its devices, where the spaces were not counted", () => {
     expect(spacesOf({ id: "p" }, nec2023)).toBe(0);
     expect(spacesOf({ id: "p", circuits: [{ id: "a", position: 3, poles: 2 }, { id: "b" }] }, nec2023)).toBe(5);
     expect(spacesOf({ id: "p", spaces: 20, circuits: [] }, nec2023)).toBe(20);

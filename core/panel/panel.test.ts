@@ -68,7 +68,7 @@ describe("slots", () => {
 });
 
 describe("a device may not", () => {
-  it("stand on another, abandoned or not, nor reach beyond the last space", () => {
+  it("overlap another device, abandoned or not, nor extend beyond the last space", () => {
     const others = [two("dryer", 1), one("old", 6, { label: "Old pump", status: "abandoned" })];
     expect(placeProblem(one("x", 3), others, 12, nec2023)).toBe('Space 3 is taken by "dryer"');
     expect(placeProblem(one("x", 6), others, 12, nec2023)).toMatch(/"Old pump", abandoned but still there/);

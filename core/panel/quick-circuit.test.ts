@@ -1,4 +1,4 @@
-/** A circuit and its load in one line, in whatever order the words come. */
+/** A circuit and its load in one line, in any order of the words. */
 import { describe, expect, it } from "vitest";
 import { applyPatch } from "#core/case/document/patch.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
@@ -63,7 +63,7 @@ describe("a circuit that the rules count as a whole", () => {
     });
   });
   it.each(["cooker socket b32", "lights b6", "sockets b32 disused"])(
-    "does not, where its name means something else or nothing is fed: %s",
+    "has no load where its name is ambiguous or it is not in use: %s",
     (text) => expect(uk(text)).toMatchObject({ load: null }),
   );
   const enter = (home: CaseDocument, text: string) => {
@@ -78,7 +78,7 @@ describe("a circuit that the rules count as a whole", () => {
     if ("problem" in added) throw new Error(added.problem);
     return { linked: added.linked, home: applyPatch(home, added.patch) };
   };
-  it("joins a load of its kind that stands for more circuits, and is counted once", () => {
+  it("is linked to a load that represents more circuits of its kind, and counted once", () => {
     const rings = { id: "rings", kind: "socket-circuit", label: "Rings", amps: 32, volts: 230, quantity: 2 } as const;
     const first = enter(ukCase({ loads: [rings] }), "sockets up b32");
     expect(first.linked).toBe("linked to Rings, which is in the ledger");
@@ -91,7 +91,7 @@ describe("a circuit that the rules count as a whole", () => {
 });
 
 describe("a line of a UK board", () => {
-  it("has a curve, a load and the RCD it stands on", () => {
+  it("has a curve, a load and its RCD", () => {
     expect(uk("b40 shower 9.5kw rcd ac")).toMatchObject({
       device: { curve: "B", ratingA: 40, label: "Shower", rcd: "AC", device: "mcb" },
       load: { kind: "shower", va: 9500 },

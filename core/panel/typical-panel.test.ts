@@ -16,7 +16,7 @@ function started(rules: (typeof CODEBOOKS)[number], home = 0, change: object = {
 
 describe.each(CODEBOOKS)("a typical panel by $name", (codebook) => {
   it.each(codebook.typicalHomes.map((h, i) => [h.built, i] as const))(
-    "of a house built %s is a valid case in which every value is marked as assumed",
+    "for a house built %s is a valid case with every value marked as assumed",
     (_, i) => {
       const after = started(codebook, i);
       readCase(after);

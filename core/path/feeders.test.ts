@@ -97,7 +97,7 @@ describe("a sub-panel feeder", () => {
   it("is a finding where it is overloaded already", () => {
     expect(assess(garage(10)).findings.map((f) => f.code)).toContain("feeder-undersized");
   });
-  it("of a garage in the United Kingdom on 20 A cannot carry 32 A, but a managed charger within it", () => {
+  it("to a garage in the United Kingdom with 20 A cannot carry 32 A, but can carry a managed charger", () => {
     const base = ukCase({
       supply: { system: "single-phase-230", ratingA: 100 },
       loads: [{ id: "li", kind: "lighting", va: 500 }],

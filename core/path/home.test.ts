@@ -62,7 +62,7 @@ describe("a home that differs from another", () => {
       "in a measurement",
       { ...home, measured: { source: "utility-year", days: 365, intervalMinutes: 15, max: { value: 50, unit: "A" } } },
     ],
-  ] as [string, CaseDocument][])("%s carries what it carries when it is counted anew", (_what, other) => {
+  ] as [string, CaseDocument][])("%s gives the same result when it is computed again", (_what, other) => {
     const like = homeOf(home, book);
     for (const panel of home.panels) like.at(panel);
     const [taken, anew] = [homeOf(other, book, like), homeOf(other, book)];
@@ -72,7 +72,7 @@ describe("a home that differs from another", () => {
       expect(taken.at(panel).loads.map((l) => l.id)).toEqual(anew.at(panel).loads.map((l) => l.id));
     }
   });
-  it("by a charger that comes on top carries it where it feeds it, and nowhere else", () => {
+  it("with an added charger carries it on its own path only", () => {
     const before = homeOf(home, book);
     const ev = { id: "ev", kind: "ev-charger" as const, amps: 40, existing: false, panel: "g" };
     const document = { ...home, loads: [...home.loads, ev] };
@@ -87,8 +87,8 @@ describe("a home that differs from another", () => {
   });
 });
 
-describe("a service that nobody could read", () => {
-  it("is taken as the smallest main on it, else as 60 A", () => {
+describe("an unreadable service rating", () => {
+  it("is the smallest main on it, otherwise 60 A", () => {
     const ratingOf = (document: CaseDocument) => homeOf(document, codebookOf(document.rules)).supplyA;
     const unread = onSupplyOf(us, { ratingA: null });
     expect(ratingOf(unread)).toBe(200);
@@ -109,7 +109,7 @@ describe("terminals", () => {
 });
 
 describe("the way to the charger", () => {
-  it("ends at its outlet or circuit, else at its panel, else at the first", () => {
+  it("ends at its outlet or circuit, otherwise at its panel, otherwise at the first panel", () => {
     expect(targetOf(home)).toMatchObject({ panel: { id: "main" }, circuit: null, outlet: null });
     expect(targetOf({ ...home, charger: { panel: "g" } }).panel?.id).toBe("g");
     expect(targetOf({ ...home, charger: {} }).panel?.id).toBe("main");

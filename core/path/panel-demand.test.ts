@@ -1,4 +1,4 @@
-/** What a panel carries: as measured there, by the ledger, and with a charger that clamps hold back. */
+/** Demand of a panel: measured, by the ledger, and with a managed charger. */
 import { describe, expect, it } from "vitest";
 import type { CaseDocument, Load, Panel } from "#core/case/document/types.ts";
 import { assess } from "#core/testing/assess.ts";
@@ -33,11 +33,11 @@ describe("a panel that was measured", () => {
     charger: { ...us.charger, panel: "n" },
   });
   const carries = (home: CaseDocument) => assess(home).path.find((l) => l.link === "panel:n:main")?.carriesA ?? 0;
-  it("carries 125 % of its maximum, whatever the ledger says", () => {
+  it("carries 125 % of its maximum, regardless of the ledger", () => {
     expect(carries(two(year))).toBeCloseTo(50, 6);
-    // By the ledger: general lighting and the least circuits, which nobody has placed: 10,050 VA by 220.83.
+    // By the ledger: general lighting and the minimum circuits, all unplaced: 10,050 VA by 220.83.
     expect(carries(two(null))).toBeCloseTo((8000 + 0.4 * 2050) / 240, 6);
-    // A measurement that is not valid is none.
+    // An invalid measurement is ignored.
     expect(carries(two({ ...year, days: 20 }))).toBeCloseTo((8000 + 0.4 * 2050) / 240, 6);
   });
   it("as a feeder says so, and what its figure is made of", () => {

@@ -1,4 +1,4 @@
-/** What nobody has read is asked for by name, at its link; and what need not be known is not. */
+/** Unread values are asked for by name, at their link; unneeded values are not. */
 import { describe, expect, it } from "vitest";
 import { applyPatch } from "#core/case/document/patch.ts";
 import type { CaseDocument, Circuit, Panel } from "#core/case/document/types.ts";
@@ -78,7 +78,7 @@ describe("the demand", () => {
     expect(asked(one)).toEqual(["loads.phase: the phase of one load"]);
     expect(asked({ ...three, loads: three.loads.map((l) => ({ ...l, phase: 2 as const })) })).toEqual([]);
   });
-  it("asks for the need where nobody told it", () => {
+  it("asks for the missing need", () => {
     expect(asked({ ...us, need: null })).toEqual([
       "need.cars: how far the car drives a day",
       "need.pluggedIn: when the car is plugged in",
@@ -111,7 +111,7 @@ describe("the supply", () => {
       "supply.looped: that the supply is not looped to a neighbour",
     ]);
   });
-  it("only told or assumed is asked for again", () => {
+  it("that is told or assumed is asked for again", () => {
     const sources = { "supply.ratingA": "told", "supply.conductor": "assumed", "panel.main.busA": "told" } as const;
     expect(asked({ ...us, survey: { sources } })).toEqual([
       "supply.ratingA: the service rating as read off the main breaker, which was only told",
@@ -183,7 +183,7 @@ describe("a panel", () => {
   });
 });
 
-describe("a circuit and what stands at its end", () => {
+describe("a circuit and the equipment at its end", () => {
   it("in the UK is asked for its RCD, device and conductor", () => {
     const stub: Circuit = {
       id: "s",

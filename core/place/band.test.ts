@@ -80,7 +80,7 @@ describe("the band along the walls", () => {
     expect(best?.side).toBe(0);
     expect(best?.at[0]).toBeCloseTo(3, 0);
   });
-  it("serves nobody from inside a car, and has no best where nobody is served", () => {
+  it("serves no car from inside a car, and has no best position where it serves none", () => {
     const close = plot({ parking: [{ id: "p", at: [3, -1.5], heading: 90 }] });
     const under = bandFor(close, charger, [{ ...car, lengthM: 3.2 }], 0.25).find(
       (p) => p.side === 0 && Math.abs(p.at[0] - 3) < 0.2,
@@ -95,7 +95,7 @@ describe("the next car", () => {
   it("is of five classes with its port at four corners", () => {
     expect(possibleCars()).toHaveLength(20);
     expect(new Set(possibleCars().map((c) => c.class)).size).toBe(5);
-    // A pickup would stand over the place where the lead hangs.
+    // A pickup would cover the position of the lead.
     const served = nextCars(plot());
     expect(served.filter((c) => !c.served).map((c) => c.class)).toEqual(["pickup", "pickup", "pickup", "pickup"]);
     const short = nextCars(plot({ charger: { ...charger, leadM: 3 } }));

@@ -111,7 +111,7 @@ describe("a move", () => {
 });
 
 describe("a corner more", () => {
-  it("stands in the middle of its side", () => {
+  it("is in the middle of its side", () => {
     const square: Point[] = [
       [0, 0],
       [2, 0],

@@ -12,7 +12,7 @@ const path = (from: Point, to: Point, ...solids: Polygon[]) => shortestPathsTo(t
 const length = (from: Point, to: Point, ...solids: Polygon[]) => path(from, to, ...solids)?.lengthM ?? null;
 
 describe("the shortest way round solids", () => {
-  it("is the straight line where nothing stands in it", () => {
+  it("is the straight line where nothing is in the way", () => {
     expect(path([0, 0], [3, 4])).toEqual({
       lengthM: 5,
       points: [
@@ -39,7 +39,7 @@ describe("the shortest way round solids", () => {
     // Along a side it lies on, from end to end.
     expect(length([1, 0], [3, 0], box(1, 0, 2, 3))).toBe(2);
   });
-  it("passes between what stands apart, and not between what touches or overlaps", () => {
+  it("passes between separate solids, and not between touching or overlapping ones", () => {
     const between = (gap: number) => length([0, 0], [6, 0], box(1, -4, 2, 4), box(1, gap, 2, 4));
     expect(between(0.02)).toBe(6);
     expect(between(0)).toBeGreaterThan(8);
@@ -47,7 +47,7 @@ describe("the shortest way round solids", () => {
     // Side by side: the seam between two boxes is no way.
     expect(length([2, -1], [2, 2], box(0, 0, 2, 1), box(2, 0, 2, 1))).toBeGreaterThan(4);
   });
-  it("is none out of, or into, what is closed", () => {
+  it("is null out of, or into, an enclosed area", () => {
     expect(path([0, 0], [1.5, 0.5], box(1, 0, 1, 1))).toBeNull();
     expect(path([1.5, 0.5], [0, 0], box(1, 0, 1, 1))).toBeNull();
     const ring = [box(0, 0, 5, 1), box(0, 4, 5, 1), box(0, 0, 1, 5), box(4, 0, 1, 5)];

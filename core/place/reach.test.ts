@@ -19,11 +19,11 @@ const home = (at: Place, cars: NonNullable<CaseDocument["need"]>["cars"] = [fron
   ukCase({ place: at, need: { cars } });
 const of = (at: Place, cars?: NonNullable<CaseDocument["need"]>["cars"]) => reachIn(home(at, cars));
 
-describe("where a car's port stands", () => {
+describe("the position of a car's port", () => {
   const position = { id: "p", at: [1, 1] as const, heading: 90 };
   const car = (side: "front" | "rear" | "left" | "right", along: number) =>
     parkedCar({ size: { length: 4, width: 2 }, port: { side, along, heightM: 1 } });
-  it("is told from its left to its right, and from nose to tail", () => {
+  it("is measured from its left to its right, and from nose to tail", () => {
     const at = (...told: Parameters<typeof car>) => portOf(position, car(...told)).map((v) => Number(v.toFixed(9)));
     expect(at("front", 0.25)).toEqual([0.5, 3]);
     expect(at("rear", 0.25)).toEqual([0.5, -1]);
@@ -34,19 +34,19 @@ describe("where a car's port stands", () => {
     expect(portOf(position, car("front", 0.25), true).map((v) => Number(v.toFixed(9)))).toEqual([1.5, -1]);
     expect(outlineOf(position, car("front", 0))[0]?.map((v) => Number(v.toFixed(9)))).toEqual([0, 3]);
   });
-  it("of a car that nobody told anything of is that of its class, at the far corner", () => {
+  it("of a car without figures is that of its class, at the far corner", () => {
     expect(parkedCar({})).toEqual({ lengthM: 4.5, widthM: 1.85, port: { side: "right", along: 0.85, heightM: 0.8 } });
     expect(parkedCar({ class: "pickup" })).toMatchObject({ lengthM: 5.9, widthM: 2.1 });
   });
 });
 
 describe("reach", () => {
-  it("asks for the path and both drops and slack where it lies, the slant and slack where it hangs", () => {
+  it("includes both drops and slack on the ground, or the slant and slack when hanging", () => {
     const lead = leadFor(3, { heightM: 1.2 }, 0.8);
     expect(lead.liesM).toBeCloseTo(5.5, 12);
     expect(lead.hangsM).toBeCloseTo(Math.hypot(3, 0.4) + 0.5, 12);
   });
-  it("lies, hangs, or is short by the lead", () => {
+  it("lies, hangs, or is short, depending on the lead", () => {
     // Round the front left corner: 2 m to (2, 1) at a slant, then 1 m to the middle of the nose.
     const path = Math.hypot(2, 1) + 1;
     const verdicts = (leadLength: number) => of(place({ charger: { at: [0, 2], leadLength } })).map((r) => r.verdict);
@@ -55,7 +55,7 @@ describe("reach", () => {
     expect(verdicts(path + 2.49)[0]).toBe("hangs");
     expect(verdicts(Math.hypot(path, 0.4) + 0.49)[0]).toBe("short");
   });
-  it("is told for every position, car and way round; a position is served either way", () => {
+  it("is given for every position, car and direction; a position is served in either direction", () => {
     const two = place({
       parking: [
         { id: "a", at: [0, 0], heading: 0 },
@@ -203,7 +203,7 @@ describe("a charger inside of what is there", () => {
     });
     return standsInside(plotOf(plan), [parkedCar(front)], "us");
   };
-  it("is told by what it stands in", () => {
+  it("names the solid that contains it", () => {
     expect(inside([6, 2])).toBe("the house (shed)");
     expect(inside([0, 0])).toBe('the car on "p"');
   });

@@ -10,7 +10,7 @@ import { inUnit, STARTING_PLANS, sideLength, withSide } from "./starting-plans.t
 
 describe("the plans to begin with", () => {
   it.each(STARTING_PLANS.map((p) => [p.name, p.place] as const))(
-    "%s is sound, and its charger hangs free on a wall",
+    "%s is valid, and its charger is free on a wall",
     (_, place) => {
       const need = { cars: [{ distancePerDay: { value: 30, unit: "km" as const } }] };
       const home = ukCase({ place, need });
@@ -28,7 +28,7 @@ describe("the plans to begin with", () => {
       expect(reachIn(home).some((r) => r.verdict !== "short")).toBe(true);
     },
   );
-  it("are told in feet where the job is", () => {
+  it("are in feet for a job in feet", () => {
     const [drive] = STARTING_PLANS;
     const feet = inUnit(drive?.place as NonNullable<typeof drive>["place"], "ft");
     expect(feet.charger).toEqual({ at: [14.76, -0.33], height: 3.94, leadLength: 16.4, width: 0.98 });

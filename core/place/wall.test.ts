@@ -23,7 +23,7 @@ const passes = (of: Plot, region: "us" | "uk", outdoors = true) =>
   Object.fromEntries(wallChecks(of, cars, region, outdoors).map((c) => [c.id, c.passes]));
 
 describe("the wall of a charger", () => {
-  it("is looked at where the plan does not tell", () => {
+  it("is to be confirmed where the plan does not show it", () => {
     expect(passes(plot(), "us")).toEqual({
       height: true,
       width: true,

@@ -12,7 +12,7 @@ const codes = (clamps: ClampReading[], generation = false) =>
   clampFindings({ clamps, clampRatingA: 200 }, generation).map((f) => `${f.clamp} ${f.code}`);
 
 describe("how clamps sit", () => {
-  it("is told from what they read: sound, turned round, open, on another conductor, without a signal", () => {
+  it("is derived from the readings: correct, reversed, open, on another conductor, without a signal", () => {
     expect(codes([reading(12, 0.95), reading(9, 0.9)])).toEqual([]);
     expect(codes([reading(12, -0.95), reading(9, 0.9)])).toEqual(["0 reversed"]);
     expect(codes([reading(0.1, 0.9), reading(9, 0.2)])).toEqual(["0 open", "1 wrong-conductor"]);

@@ -167,7 +167,7 @@ describe("the clamp controller", () => {
     );
   });
 
-  it("reads what its clamps read: turned round they see room where there is none", () => {
+  it("uses the reading of its clamps: reversed clamps see room where there is none", () => {
     const h = house(steady(70, 60), 10);
     const sound = run(h, [night(0, 60, 50)], way());
     const reversed = run(h, [night(0, 60, 50)], way({ readsShare: -1 }));
@@ -196,7 +196,7 @@ describe("the clamp controller", () => {
     expect(Math.max(...sun.trace.charger.slice(0, 100))).toBe(20);
     expect(sun.totals.solarKWh).toBeGreaterThan(7);
     expect(sun.totals.exportedKWh).toBeCloseTo(8, 6);
-    // What the sun did not give comes from the grid in time.
+    // The grid supplies the rest in time.
     expect(sun.results.gotKWh[0]).toBe(12);
     expect(run(h, [night(0, 360, 12)], way()).totals.solarKWh).toBeLessThan(sun.totals.solarKWh);
   });
@@ -342,12 +342,12 @@ describe("two chargers on one circuit", () => {
     expect([unknown.trace.charger[50], unknown.totals.exportedKWh]).toEqual([0, 0]);
   });
 
-  it("asks for as much again where only one car is told", () => {
+  it("doubles the need with only one car entered", () => {
     const { results } = shared(house(steady(0, 300), 10), way(), "equally", night(0, 300, 2));
     expect(results.askedKWh[0]).toBe(4);
   });
 
-  it("share equally where each gets 6 A at least, else one after the other", () => {
+  it("share equally where each gets at least 6 A, otherwise one after the other", () => {
     const tight = shared(house(steady(70, 300), 10), way(), "equally");
     expect(Math.max(...tight.trace.charger)).toBe(10);
     const wide = shared(house(steady(60, 300), 10), way(), "equally");

@@ -35,7 +35,7 @@ describe("how loads are used", () => {
     expect(`${sheet.join("\n")}\n`).toBe(USES_OF_LOADS);
   });
 
-  it("is told for every kind of load, with hours and times that make sense", () => {
+  it("is defined for every kind of load, with plausible hours and times", () => {
     for (const kind of LOAD_KINDS) {
       const uses = USES[kind] ?? [];
       expect(uses.length, kind).toBeGreaterThan(0);

@@ -134,7 +134,7 @@ describe("the house", () => {
       expect((a[k] as number) + (b[k] as number)).toBeCloseTo(house.amps[k] as number, 9);
   });
 
-  it("is the data as it stands where interval and step are the same", () => {
+  it("is the data itself where interval and step are equal", () => {
     const house = measuredHouse(usCase(), us, seriesOf([1, 2, 3, 4], 60), 60, 1);
     expect([...house.amps]).toEqual([1, 2, 3, 4]);
     const kWh = seriesOf([], 900, { unit: "kWh", ...packed([Float64Array.from([0.6, 1.2])]) });
@@ -216,7 +216,7 @@ describe("the house", () => {
 });
 
 describe("a replay", () => {
-  it("of a quiet house gives every night all it asks for", () => {
+  it("with a quiet house delivers all energy in every night", () => {
     const managed = replayed(usCase(), "dynamic-load-management", seriesOf(flat(5, 10, 60), 60));
     expect(managed).toMatchObject({
       nights: 9,
@@ -230,7 +230,7 @@ describe("a replay", () => {
     expect(managed.low).toBeCloseTo(0.7009, 3);
   });
 
-  it("of a house at its limit gives nothing, and says for how long it waited", () => {
+  it("with a house at its limit delivers nothing, and reports the waiting time", () => {
     const result = replayed(usCase(), "dynamic-load-management", seriesOf(flat(78, 3, 60), 60));
     expect(result).toMatchObject({ nights: 2, nightsMet: 0, kWhPerNightMean: 0, secondsOverLimit: 0 });
     // Two whole nights of ten hours, and six and four hours that the ends of the data cut off.

@@ -26,7 +26,7 @@ describe("the length of a route on a photo", () => {
     expect(lengthOnPhoto(photo(route, dimension("6 m")), "ft")).toEqual({ value: 16, unit: "m" });
     expect(lengthOnPhoto(photo(dimension("12"), route, route), "ft")).toEqual({ value: 64, unit: "ft" });
   });
-  it("is not told without a route, or without a distance that can be read", () => {
+  it("is absent without a route, or without a readable distance", () => {
     expect(lengthOnPhoto(photo(dimension("6 m")), "m")).toBe(null);
     expect(lengthOnPhoto(photo(route), "m")).toBe(null);
     expect(lengthOnPhoto(photo(route, dimension("about so")), "m")).toBe(null);

@@ -17,7 +17,7 @@ const withSources = (
 });
 
 describe("where values came from", () => {
-  it("lists the assumed ones with the answer, until somebody confirms them", () => {
+  it("lists the assumed ones with the answer, until they are confirmed", () => {
     const document = withSources({
       "supply.ratingA": "assumed",
       "panel.main.busA": "assumed",
@@ -94,7 +94,7 @@ describe("faults seen on site", () => {
     expect(seen(ukCase())?.rule).toMatch(/^BS 7671/);
     expect(seen(usCase())?.todo).toMatch(/Bond the pipe before/);
   });
-  it("that stop the job stand first", () => {
+  it("that stop the job come first", () => {
     const { findings } = assess({
       ...usCase({ supply: { system: "split-phase-120-240", ratingA: null } }),
       survey: { seen: ["gland-unsealed", "heat-marks"] },
@@ -117,7 +117,7 @@ describe("a permission that was refused", () => {
     ...usCase(),
     enquiry: { permissions: { owner: "refused" as const, association: "given" as const } },
   };
-  it("stops the job, whatever would fit", () => {
+  it("stops the job, regardless of the ways", () => {
     const assessed = assess(document);
     expect(assessed.findings[0]).toMatchObject({ code: "permission-refused", severity: "stop" });
     expect(answer(assessed)).toMatchObject({
@@ -125,7 +125,7 @@ describe("a permission that was refused", () => {
       text: expect.stringMatching(/^The owner of the home has refused/),
     });
   });
-  it("is none while it is only asked for", () => {
+  it("is absent while it is only requested", () => {
     const asked = assess({ ...document, enquiry: { permissions: { owner: "asked" } } });
     expect(asked.findings.map((f) => f.code)).not.toContain("permission-refused");
   });
@@ -146,7 +146,7 @@ describe("conductors and outlets of the survey", () => {
     expect(circuit(60, "6 AWG", "nm-b")).toBeUndefined();
     expect(circuit(70, "6 AWG", "nm-b")).toBeDefined();
   });
-  it("a plain Y-lead and an outlet found without ground are told", () => {
+  it("a plain Y-lead and an ungrounded outlet are reported", () => {
     const codes = assess(
       usCase({ outlets: [{ id: "o", type: "14-50", grounded: false, plainSplitter: true, place: "garage" }] }),
     ).findings.map((f) => f.code);

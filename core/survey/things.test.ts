@@ -5,7 +5,7 @@ import { THING_PATTERN, thingsOf, usualThing } from "./things.ts";
 const garage = { id: "garage", name: "Garage", fedFrom: "main", circuits: [{ id: "g1", label: "Door", ratingA: 20 }] };
 const dryerOutlet = { id: "o1", type: "14-30" as const, place: "laundry" };
 
-describe("what a picture can show", () => {
+describe("things that a picture can show", () => {
   it("are panels, outlets, loads and devices, in the job's own words", () => {
     const base = usCase({ outlets: [dryerOutlet] });
     const groups = thingsOf({ ...base, panels: [...base.panels, garage] });

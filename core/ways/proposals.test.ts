@@ -1,4 +1,4 @@
-/** What the ways propose at the edges: small chargers, many outlets, taken names, measured homes that get three phases. */
+/** Proposals at the edges: small chargers, many outlets, used names, measured homes on three phases. */
 import { describe, expect, it } from "vitest";
 import type { CaseDocument, Circuit, Outlet, Panel } from "#core/case/document/types.ts";
 import { assess } from "#core/testing/assess.ts";
@@ -37,7 +37,7 @@ describe("an outlet", () => {
       { id: "o", type, circuit: "o", leadLength: { value: 25, unit: "ft" }, gfci: true, ...more },
     );
   const chargeA = (type: Outlet["type"], maxA: number) => wayIn(on(type, { maxA }), "existing-outlet").chargeA;
-  it("of a household takes the settings of a lead for such outlets, up to what charger and circuit allow", () => {
+  it("of a household has the settings of a lead for such outlets, up to the limits of charger and circuit", () => {
     expect([6, 7, 8, 10, 12, 13, 15, 16, 20].map((maxA) => chargeA("5-20", maxA))).toEqual([
       6, 6, 8, 10, 12, 13, 13, 16, 16,
     ]);
@@ -62,13 +62,13 @@ describe("an outlet", () => {
     expect(wayIn(wired, "existing-outlet").verdict).toBe("with-work");
     expect(workIn(on("14-50", { maxA: 40 }), "existing-outlet")).not.toMatch(/Exchange/);
   });
-  it("that something stands on, by the survey or by its circuit, is not free", () => {
+  it("that is used by an appliance, by the survey or by its circuit, is not free", () => {
     const shared = on("14-50", { maxA: 40 }, { sharedWith: "range" });
     expect(reasonsIn(shared, "existing-outlet")).toMatch(/shares its circuit with Range/);
     const two = { ...shared, outlets: [{ id: "p", type: "14-30" as const, circuit: "o" }, ...(shared.outlets ?? [])] };
     const free = { ...two, outlets: two.outlets.map((o) => ({ ...o, sharedWith: null })) };
     expect(reasonsIn(free, "existing-outlet")).toMatch(/shares its circuit with the 14-30 receptacle/);
-    // General outlets stand several on a circuit.
+    // General outlets share a circuit.
     const general = on("5-20", { maxA: 16 });
     const several = {
       ...general,
@@ -81,14 +81,14 @@ describe("an outlet", () => {
       "A bs1363 is not a receptacle of these rules",
     );
   });
-  it("of which nobody knows the circuit is taken at the panel of the charger, and asked for", () => {
+  it("with an unknown circuit counts at the panel of the charger, and is asked for", () => {
     const home = withOutletIn(us, { id: "x", type: "14-50", leadLength: { value: 9, unit: "ft" }, gfci: true });
     const found = wayIn(home, "existing-outlet");
     expect(found).toMatchObject({ verdict: "with-work", chargeA: 40 });
     expect(afterIn(home, "existing-outlet").loads.at(-1)).toMatchObject({ panel: "main" });
     expect(found.work[0]).toBe("Confirm which circuit feeds the 14-50 receptacle");
   });
-  it("that gives most is found among many, wherever it stands in the list", () => {
+  it("with the largest current is found among many, at any position of the list", () => {
     const slow = Array.from(
       { length: 14 },
       (_, i): Outlet => ({ ...(on("5-15", {}).outlets?.[0] as Outlet), id: `a${i}` }),
@@ -126,7 +126,7 @@ describe("of several that give the same", () => {
     expect(taken(outlet("a", "p", { gfci: false }), outlet("b", "q"))).toBe("b");
     expect(taken(outlet("a", "p", { gfci: false, plainSplitter: true }), outlet("b", "q", { gfci: false }))).toBe("b");
     expect(taken(outlet("a", "p"), outlet("b", "q"))).toBe("a");
-    // What gives more is worth more work.
+    // A larger gain justifies more work.
     const home = { ...two, outlets: [outlet("a", "p", { type: "14-30" }), outlet("b", "q", { gfci: false })] };
     expect(wayIn(home, "existing-outlet")).toMatchObject({ chargeA: 40, verdict: "with-work" });
   });
@@ -141,7 +141,7 @@ describe("of several that give the same", () => {
   });
 });
 
-describe("what is ruled out", () => {
+describe("ruled-out homes", () => {
   it("gives nothing, costs nothing, and is not to be confirmed", () => {
     const refused = wayIn(us, "existing-outlet");
     expect(refused).toMatchObject({
@@ -189,7 +189,7 @@ describe("a shared circuit", () => {
     expect(afterIn(wired, "circuit-splitter").charger?.connection).toBe("plug");
     expect(wayIn(home, "circuit-splitter").verdict).toBe("ready");
   });
-  it("in the UK minds the board it stands on, not another one", () => {
+  it("in the UK depends on its own board only", () => {
     const shower: Circuit = {
       id: "s",
       ratingA: 40,
@@ -230,7 +230,7 @@ describe("a circuit that is taken over", () => {
     loads: [...us.loads, { id: "pump", kind: "motor", va: 2000 }],
     ...changes,
   });
-  it("abandoned loses its own load, and the outlet that stood on it", () => {
+  it("that is abandoned loses its load, and the outlet on it", () => {
     const after = afterIn(
       home(
         { status: "abandoned" },
@@ -256,7 +256,7 @@ describe("a circuit that is taken over", () => {
     });
     expect(afterIn(both, "reuse-circuit").loads.map((l) => l.id)).toContain("pump");
   });
-  it("charger-ready must feed nothing else, and keeps its device where that is right already", () => {
+  it("that is charger-ready must have no other load, and keeps a suitable device", () => {
     expect(codesIn(home({ status: "charger-ready" }), "reuse-circuit")).toEqual(["no-spare-circuit"]);
     expect(reasonsIn(home({ status: "charger-ready" }), "reuse-circuit")).toMatch(
       /feeds .* too: a charger has a circuit/,
@@ -278,7 +278,7 @@ describe("a circuit that is taken over", () => {
     const small = home({ status: "charger-ready", loads: [] }, { charger: { maxA: 24, panel: "main" } });
     expect(wayIn(small, "reuse-circuit")).toMatchObject({ chargeA: 24, circuitA: 30 });
   });
-  it("of a size that is in no table is not judged", () => {
+  it("with a size outside the tables is not judged", () => {
     const odd = home({ status: "abandoned", conductor: { size: "7 AWG", material: "cu", type: "nm-b" } });
     expect(reasonsIn(odd, "reuse-circuit")).toBe('The conductor of "Pump", 7 AWG, is not in the tables');
   });
@@ -287,7 +287,7 @@ describe("a circuit that is taken over", () => {
 describe("a panel that serves", () => {
   const both = (home: CaseDocument) => [reasonsIn(home, "panel-change"), reasonsIn(home, "separate-board")];
   const said = (text: string) => [text, text];
-  it("is left as it is: sound where somebody looked, not spoken against where nobody did, none where there is none", () => {
+  it("is unchanged: sound where it was checked, no objection where it was not, absent where there is none", () => {
     expect(both(us)).toEqual(said("The panel is sound and has room"));
     expect(both(onPanel(us, { condition: undefined }))).toEqual(
       said("Nothing is known against the panel, as far as it was inspected"),
@@ -299,7 +299,7 @@ describe("a panel that serves", () => {
   });
 });
 
-describe("what is new in a home", () => {
+describe("new parts of a home", () => {
   it("takes an id that nothing has", () => {
     const taken: CaseDocument = {
       ...withCircuitIn(us, { id: "charger-circuit", position: 7, poles: 1, ratingA: 15 }),
@@ -353,7 +353,7 @@ describe("a larger supply", () => {
         .ways.at(-1)
         ?.work.find((w) => w.startsWith("Apply"));
     };
-    // What is added above 8 kVA counts at 40 %: (150 - 141.1833) x 240 / 0.4 = 5290 VA.
+    // Loads above 8 kVA count at 40 %: (150 - 141.1833) x 240 / 0.4 = 5290 VA.
     expect(at(5289)).toMatch(/for a 150 A service/);
     expect(at(5291)).toMatch(/for a 175 A service|for a 200 A service/);
   });
@@ -373,7 +373,7 @@ describe("a larger supply", () => {
 });
 
 describe("managed charging", () => {
-  it("changes what is unsafe, with whatever else is wrong beside it", () => {
+  it("replaces unsafe parts, regardless of other faults", () => {
     const garage: Panel = {
       id: "g",
       name: "Garage",
@@ -410,7 +410,7 @@ describe("a new panel", () => {
     const board = onPanel(uk, { mainA: 40 });
     expect(afterIn(board, "panel-change").panels[0]).toMatchObject({ mainA: 100 });
   });
-  it("is none where no panel was recorded", () => {
+  it("is absent without a recorded panel", () => {
     expect(reasonsIn({ ...us, panels: [] }, "panel-change")).toBe("No panel has been recorded yet");
   });
 });

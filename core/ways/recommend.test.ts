@@ -75,7 +75,7 @@ describe("among ways that meet the need", () => {
     );
     expect(taken([pounds]).because).toMatch(/\(£700\)/);
   });
-  it("one without a price comes after all others, and is told with what the price book lacks", () => {
+  it("a way without a price comes last, with the missing items of the price book", () => {
     const unpriced = way("b", { price: Number.POSITIVE_INFINITY, unpriced: ["clamps"] });
     expect(taken([unpriced, way("a", { price: 9000 })])).toEqual({
       way: "a",

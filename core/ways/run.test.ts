@@ -43,7 +43,7 @@ describe("a way along a run", () => {
     expect(wayIn(far, "dedicated-circuit").verdict).toBe("ruled-out");
     expect(codesIn(far, "dynamic-load-management")).toContain("conductor-limit");
   });
-  it("of a managed charger is designed as well", () => {
+  it("of a managed charger is designed too", () => {
     expect(wayIn(ukAlong(armoured(30)), "dynamic-load-management").circuit).toMatchObject({
       conductor: { size: "6 mm2" },
     });
@@ -103,7 +103,7 @@ describe("a run's own laws", () => {
   });
 });
 
-describe("a run that does not hold as it is told", () => {
+describe("a run with failing checks", () => {
   const run: Run = { segments: [{ method: "emt", length: ft(40), bendDegrees: 400 }], terminalC: 75 };
   it("is laid otherwise before its way is ready", () => {
     const way = wayIn(along(knownUsHome(), run), "dedicated-circuit");
@@ -124,7 +124,7 @@ describe("a run that does not hold as it is told", () => {
   });
 });
 
-describe("what a run takes of a price book", () => {
+describe("price-book items of a run", () => {
   const lines = (home: CaseDocument) =>
     Object.fromEntries(wayIn(home, "dedicated-circuit").lines.map((l) => [l.item, l.count]));
   const built = (home: CaseDocument) =>

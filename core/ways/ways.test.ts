@@ -1,4 +1,4 @@
-/** What each way gives, and by which figures. */
+/** The current of each way, with its figures. */
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import type { CaseDocument, Circuit, Outlet, Panel } from "#core/case/document/types.ts";
@@ -72,7 +72,7 @@ describe("a dedicated circuit", () => {
       "2 spaces are free, but no 2 beside each other on opposite legs",
     );
   });
-  it("keeps to the settings of the charger, in whatever order they are listed", () => {
+  it("uses the settings of the charger, in any order of the list", () => {
     const charger = { maxA: 48, settableA: [30, 15, 60], panel: "main" };
     expect(wayIn({ ...usCaseOn(200), charger }, "dedicated-circuit").chargeA).toBe(30);
   });
@@ -345,7 +345,7 @@ describe("outlets", () => {
     expect(wayIn(uk(7.5), "existing-outlet").verdict).toBe("with-work");
     expect(codesIn(uk(7.51), "existing-outlet")).toEqual(["out-of-reach"]);
   });
-  it("of a household give 10 A in the UK, from the ring they stand on", () => {
+  it("of a household give 10 A in the UK, on their ring", () => {
     const uk = withOutletIn(knownUkHome({ charger: { ...knownUkHome().charger, connection: "plug" } }), {
       id: "o",
       type: "bs1363",
@@ -479,7 +479,7 @@ describe("a spare circuit", () => {
       expect(rcdAfter(uk(rcd))).toBe(rcd);
     }
   });
-  it("of one pole is none in North America", () => {
+  it("with one pole does not exist in North America", () => {
     expect(codesIn(stub({ poles: 1 }), "reuse-circuit")).toEqual(["no-spare-circuit"]);
   });
   it("with too thin a conductor says what it carries", () => {
@@ -553,7 +553,7 @@ describe("boards", () => {
     );
     expect(wayIn(small, "separate-board")).toMatchObject({ verdict: "with-work", chargeA: 48 });
   });
-  it("of their own stand on the supply beside the old one, whose loads stay where they are", () => {
+  it("are on the supply beside the old board, whose loads stay there", () => {
     const after = afterIn(onPanel(knownUkHome(), { condition: "obsolete" }), "separate-board");
     expect(after.panels.map((p) => [p.id, p.fedFrom])).toEqual([
       ["main", "supply"],
@@ -659,7 +659,7 @@ describe("a larger supply", () => {
         { id: "hp", kind: "heat-pump", va: 12_000 },
       ],
     });
-    // 39.1 + 52.2 A stand on the first phase.
+    // 39.1 + 52.2 A on the first phase.
     expect(wayIn(home, "dedicated-circuit").chargeA).toBe(8);
     expect(wayIn(home, "service-upgrade")).toMatchObject({ chargeA: 32, circuitA: 40 });
     expect(linkIn(home, "service-upgrade", "supply").carriesA).toBeCloseTo(21_000 / 230, 6);

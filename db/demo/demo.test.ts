@@ -85,7 +85,7 @@ describe("the demo", () => {
     expect(assessment.recommended).toBe(way);
     expect(answer(assessment).text).toBe(text);
   });
-  it("shows every way winning, and one job that nobody should take", () => {
+  it("shows each way winning once, and one job without a way", () => {
     expect(new Set(STORIES.map(([, way]) => way))).toEqual(new Set(WAYS.map((w) => w.id)));
     const refused = answer(assess(read("osier-net-loft").document));
     expect(refused).toMatchObject({ state: "does-not-fit" });

@@ -17,7 +17,7 @@ import {
 import { scriptedHouse } from "./house.ts";
 import { Recorder } from "./recorder.ts";
 
-describe("the recorder's stand-in", () => {
+describe("the stand-in of the recorder", () => {
   const made = (clamps = 2) => {
     let now = Date.UTC(2026, 10, 26);
     const settings = { clamps, volts: 120, clampRatingA: 200, speed: 86_400, days: 3 };
@@ -56,7 +56,7 @@ describe("the recorder's stand-in", () => {
     expect(recorder.input(INPUT.page + PAGE.count)).toBe((3 * 1440) % size);
   });
 
-  it("has the faults that it is told to have", () => {
+  it("simulates the requested faults", () => {
     const faults = CLAMP_TROUBLES.map((trouble, number) => {
       const { recorder } = made(1);
       recorder.write(HOLDING.faults, number);

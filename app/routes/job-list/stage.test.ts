@@ -1,4 +1,4 @@
-/** What comes next for a job, by its stage. */
+/** The next action of a job, by its stage. */
 import { describe, expect, it } from "vitest";
 import { askedStage, askedWaiting, nextStep, stageName, waitedForName } from "./stage.ts";
 
@@ -25,7 +25,7 @@ describe("the next step of a job", () => {
     expect(stageName("waiting", "utility")).toBe("Waiting on the utility");
     expect(stageName("waiting", null)).toBe("Waiting");
   });
-  it("once installed is none", () => {
+  it("is absent after installation", () => {
     expect(nextStep("installed", asks, "utility")).toEqual({
       step: "papers",
       text: "Nothing left to do; its papers are kept here",

@@ -3,7 +3,7 @@ import { expect, it } from "vitest";
 import { overflowA } from "#core/waterline.ts";
 import { example } from "./example.ts";
 
-it("shows a home that holds as it stands, runs over with a charger of its own, and holds with one held back", () => {
+it("shows a home within its limit, over it with an unmanaged charger, and within it with a managed one", () => {
   const [asItIs, onItsOwn, heldBack] = example();
   expect(asItIs).toMatchObject({
     level: { ratingA: 100, chargingA: 0 },

@@ -117,7 +117,7 @@ export function CaseNumbers(props: NumberProps & { placeholder: string }) {
     show: (v) => (v ?? []).map(tidy).join(", "),
     read: (text) => {
       const numbers: number[] = [];
-      for (const part of text.split(/[,;\s]+/).filter(Boolean)) {
+      for (const part of text.split(/[,;]|\s+(?=\d)/).filter((typed) => typed.trim() !== "")) {
         const read = parseQuantity(part, units, usual);
         if ("problem" in read) return read;
         numbers.push(read.value);

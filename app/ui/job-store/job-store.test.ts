@@ -135,7 +135,7 @@ describe("an edit", () => {
     expect(bench.store.getState()).toMatchObject({ document: { title: "A and more" }, waiting: 0, saving: "saved" });
     expect(bench.sent.at(-1)?.patch).toEqual(title("A and more"));
   });
-  it("that somebody else's has taken away meanwhile is not refused a second time in place of another", async () => {
+  it("overtaken by another person's change is not refused a second time for another one", async () => {
     bench.answers.push(() => {
       bench.store.receive([bench.foreign(title("Theirs"))]);
       return { kind: "refused", problems: [{ path: "title", message: "no" }] };
@@ -218,11 +218,11 @@ describe("an edit", () => {
     await bench.settle();
     expect(again.getState()).toMatchObject({ waiting: 0, saving: "saved" });
   });
-  it("that changes nothing is none", () => {
+  it("without an effect is not made", () => {
     bench.store.edit(title("Test home"));
     expect(bench.store.getState()).toMatchObject({ waiting: 0, canUndo: false });
   });
-  it("that waits is moved over what others did, and kept so", async () => {
+  it("that waits is rebased onto others' changes, and stored", async () => {
     bench.store.edit([{ op: "replace", path: "/loads/3/va", value: 4321 }]);
     bench.store.receive([bench.foreign([{ op: "remove", path: "/loads/0" }])]);
     expect([...bench.box.values()].map((e) => e.patch)).toEqual([
@@ -247,13 +247,13 @@ describe("an edit", () => {
     expect(bench.sent.map((e) => e.patch)).toEqual([title("New")]);
     expect(bench.store.getState()).toMatchObject({ document: { title: "New" }, saving: "saved", refused: null });
   });
-  it("tells the field that it is typed into why it was not made, and says it nowhere else", () => {
+  it("reports to the edited field why it was not made, and nowhere else", () => {
     expect(bench.store.tryEdit(title(""), "/title")).toEqual([{ path: "title", message: "is required" }]);
     expect(bench.store.getState()).toMatchObject({ refused: null, waiting: 0 });
     expect(bench.store.tryEdit(title("New"), "/title")).toEqual([]);
     expect(bench.store.getState().waiting).toBe(1);
   });
-  it("is not made where the case cannot be assessed with it, and stands in the way of no other", async () => {
+  it("is not made where the case cannot be assessed with it, and blocks no other edit", async () => {
     vi.spyOn(console, "warn").mockImplementation(() => {});
     bench.cannotAssess = true;
     bench.store.edit(title("Bad"));
@@ -277,7 +277,7 @@ describe("an edit", () => {
 });
 
 describe("an edit that is taken back", () => {
-  it("by the server takes with it only what hangs on it", async () => {
+  it("by the server also withdraws the edits that depend on it", async () => {
     bench.answers.push(() => ({ kind: "refused", problems: [{ path: "loads[0]", message: "no" }] }));
     bench.store.edit([{ op: "add", path: "/loads/0", value: { id: "bad", kind: "range", va: 1 } }]);
     bench.store.edit([{ op: "replace", path: "/loads/0/va", value: 2 }]);
@@ -307,7 +307,7 @@ describe("an edit that is taken back", () => {
     await bench.settle();
     expect(bench.store.getState().document.loads[2]).toMatchObject({ id: "dryer", va: 4321 });
   });
-  it("is told where it cannot be done again, because it is gone", () => {
+  it("is reported where it cannot be made again, because its target is gone", () => {
     bench.store.edit([{ op: "replace", path: "/loads/3/va", value: 4321 }]);
     bench.store.receive([bench.foreign([{ op: "remove", path: "/loads/3" }])]);
     bench.store.settle("mine");
@@ -352,7 +352,7 @@ describe("undo and redo", () => {
 });
 
 describe("a step of undo", () => {
-  it("that somebody has overtaken is not taken, says so, and no earlier one goes in its place", async () => {
+  it("overtaken by another person is not taken, says so, and no earlier step is taken instead", async () => {
     bench.store.edit(addLoad("first"));
     bench.store.edit(title("Mine"));
     await bench.settle();
@@ -421,7 +421,7 @@ describe("another person's edit", () => {
     bench.store.settle("theirs");
     expect(bench.store.getState().document.title).toBe("Theirs");
   });
-  it("comes once, however often it is told", () => {
+  it("is applied once, even if received repeatedly", () => {
     const edit = bench.foreign([{ op: "add", path: "/loads/0", value: { id: "t", kind: "range", va: 1 } }]);
     bench.store.receive([edit]);
     bench.store.receive([edit]);
@@ -432,7 +432,7 @@ describe("another person's edit", () => {
 
 describe("an edit that the server fails on", () => {
   const fails = (status: number) => () => ({ kind: "failing", status }) as const;
-  it("is put aside the third time, with what hangs on it, and the others go on", async () => {
+  it("is parked the third time, with the edits that depend on it, and the others go on", async () => {
     bench.answers.push(fails(500), fails(500), fails(500));
     bench.store.edit(addLoad("bad"));
     bench.store.edit([{ op: "replace", path: "/loads/8/va", value: 2 }]);
@@ -507,7 +507,7 @@ describe("edits that an earlier page left", () => {
 });
 
 describe("a server that was restored", () => {
-  it("counts with its older case, and what waits is made anew on it", async () => {
+  it("counts with its older case, and waiting edits are rebased onto it", async () => {
     bench.store.edit(title("Lost by the restore"));
     await bench.settle();
     const older = { ...usCase(), loads: usCase().loads.slice(2) };

@@ -14,7 +14,7 @@ import { usCase } from "#core/testing/cases.ts";
 import { JobStore, type SendAnswer } from "./job-store.ts";
 import type { Base, ParkedEdit, WaitingEdit } from "./outbox.ts";
 
-/** Each run is a story of many steps; `npm run test:long` tells a thousand. */
+/** Each run is a story of many steps; `npm run test:long` runs a thousand. */
 const RUNS = Number(process.env.PROPERTY_RUNS ?? 25);
 
 /** The server: takes edits as the real one does, keeps them in order. */
@@ -49,7 +49,7 @@ class Server {
   }
 }
 
-/** A page in a browser that keeps what waits; its line does what it is told next. */
+/** A page in a browser with storage; its connection does what is set next. */
 class Page {
   kept = new Map<string, { edit: WaitingEdit; place: number }>();
   parked = new Map<string, ParkedEdit>();
@@ -133,12 +133,12 @@ class Page {
     for (const run of due) run();
     await new Promise((resolve) => setImmediate(resolve));
   }
-  /** What the event stream tells. */
+  /** Receives the event stream. */
   hear() {
     if (!this.server.knows(this.store.known())) this.store.startFrom(this.server);
     this.store.receive(this.server.edits.slice(this.store.known().revision));
   }
-  /** A person answers what stands at the top of the sheet. */
+  /** A person answers the notice at the top of the sheet. */
   settle(keep: "mine" | "theirs", parked: "again" | "leave-out") {
     if (this.store.getState().conflict) this.store.settle(keep);
     if (this.store.getState().parked.length > 0) this.store.settleParked(parked);
@@ -247,7 +247,7 @@ it("all pages end at the server's case, nothing waits, nothing takes effect twic
         expect(page.kept.size).toBe(0);
       }
       expect(new Set(server.edits.map((e) => e.id)).size).toBe(server.edits.length);
-      // Adding clashes with nothing: where nobody took anything away, every load that was added is there.
+      // Additions never conflict: without removals, every added load is there.
       const takenAway = steps.some(
         ([, s]) =>
           s.do === "undo" ||
@@ -297,7 +297,7 @@ it("after a restore every page is at the server's case, and what it had waiting 
   );
 }, 120_000);
 
-it("what one person settles as theirs reaches the other, whatever the line did in between (property)", async () => {
+it("a conflict settled as theirs reaches the other person, after any connection failures (property)", async () => {
   const lines = fc.array(fc.constantFrom("up", "down", "answer-lost", "turn", "hear"), { maxLength: 12 });
   await fc.assert(
     fc.asyncProperty(lines, lines, lines, async (before, between, after) => {

@@ -1,7 +1,7 @@
 import { afterEach, describe, expect, it, vi } from "vitest";
 import { ask, RetryTimer } from "./connection.ts";
 
-/** A line whose clock stands still: what is to be sent, and after how long. */
+/** A timer with a stopped clock: the scheduled call, and its delay. */
 function stillLine() {
   const planned: { work: () => void; ms: number }[] = [];
   let sent = 0;
@@ -28,7 +28,7 @@ describe("the line to the server", () => {
     planned[0]?.work();
     expect(sent()).toBe(1);
   });
-  it("waits longer after each try that nobody answered, up to eight seconds", () => {
+  it("waits longer after each unanswered try, up to eight seconds", () => {
     const { line, waits } = stillLine();
     const waited = Array.from({ length: 7 }, () => {
       line.again();
@@ -36,7 +36,7 @@ describe("the line to the server", () => {
     });
     expect(waited).toEqual([500, 1000, 2000, 4000, 8000, 8000, 8000]);
   });
-  it("begins with the short wait again once somebody has answered", () => {
+  it("starts with the short delay again after an answer", () => {
     const { line, waits } = stillLine();
     line.again();
     line.again();

@@ -1,4 +1,4 @@
-/** What the browser keeps: edits, photo tasks and the last confirmed case, over a restart. */
+/** Data in the browser: edits, photo tasks and the last confirmed case, over a restart. */
 import "fake-indexeddb/auto";
 import { openDB } from "idb";
 import { beforeEach, expect, it, vi } from "vitest";
@@ -47,7 +47,7 @@ it("edits come back in the order of their places, each job by itself", async () 
   expect((await loaded("job-other")).ids).toEqual(["elsewhere"]);
 });
 
-it("an edit kept again at another place or with other words stands once", async () => {
+it("an edit stored again with another number or content exists once", async () => {
   const box = browserOutbox("job-again");
   box.put([
     { edit: edit("x", "A"), place: 0 },
@@ -62,7 +62,7 @@ it("an edit kept again at another place or with other words stands once", async 
   ]);
 });
 
-it("what is confirmed goes with the case it led to, and the case never goes back", async () => {
+it("confirmed edits are removed with the resulting case, and the case never goes back", async () => {
   const box = browserOutbox("job-base");
   box.put([
     { edit: edit("one", "A"), place: 0 },
@@ -112,7 +112,7 @@ it("photo tasks keep their order and their bytes until they are done", async () 
   expect(second?.kind === "add" && second.photo.id).toBe("b");
 });
 
-it("what one person typed waits for that person alone, and the next one is told of it", async () => {
+it("one person's typing waits for that person alone, and the next person is notified", async () => {
   const job = "job-of-two";
   const maras = browserOutbox(job);
   maras.put(["one", "two", "three"].map((id, place) => ({ edit: edit(`of-mara-${id}`, id), place })));
@@ -131,7 +131,7 @@ it("what one person typed waits for that person alone, and the next one is told 
   expect(await colleaguesWaiting(job)).toEqual([]);
 });
 
-it("what an older version stored for nobody goes to the first person who opens a page", async () => {
+it("data stored without a person by an older version goes to the first person who opens a page", async () => {
   const old = await openDB("heron", 1, {
     upgrade(db) {
       db.createObjectStore("edits", { keyPath: "id" }).createIndex("job", "jobId");

@@ -110,13 +110,13 @@ describe("a picture", () => {
     ]);
     expect(bench.store.getState().waiting).toBe(0);
   });
-  it("that the server has from before stands once in the list", async () => {
+  it("that the server already has appears once in the list", async () => {
     bench.server = [photo("a")];
     await bench.store.take(add("a"));
     await bench.store.resume();
     expect(bench.ids()).toEqual(["a"]);
   });
-  it("that the server refuses is told and does not stop the others", async () => {
+  it("that the server refuses is reported, and does not stop the others", async () => {
     bench.answers = [{ kind: "refused", problem: "That file is no picture" }];
     await bench.store.take(add("a"));
     await bench.store.take(add("b"));
@@ -126,7 +126,7 @@ describe("a picture", () => {
     bench.store.dismissProblems();
     expect(bench.store.getState().problems).toEqual([]);
   });
-  it("is not pretended to be kept where the browser keeps nothing", async () => {
+  it("does not count as stored where the browser has no storage", async () => {
     bench.full = true;
     await expect(bench.store.take(add("a"))).rejects.toThrow("full");
     expect(bench.ids()).toEqual([]);
@@ -143,7 +143,7 @@ describe("a picture", () => {
 });
 
 describe("pictures of others", () => {
-  it("come when the server tells of another revision, and are asked for no second time", async () => {
+  it("are loaded when the server reports another revision, and not a second time", async () => {
     bench.server = [photo("theirs")];
     bench.revision = 4;
     await bench.store.follow(4);
@@ -172,9 +172,9 @@ describe("pictures of others", () => {
   });
 });
 
-describe("what a file is", () => {
+describe("the format of a file", () => {
   const kind = (text: string) => pictureKind(Uint8Array.from(text, (c) => c.charCodeAt(0)));
-  it("is told by its first bytes, not by its name", () => {
+  it("is determined by its first bytes, not by its name", () => {
     expect(kind("\xff\xd8\xff\xe0")).toBe("jpeg");
     expect(kind("\x89PNG\r\n")).toBe("png");
     expect(kind("RIFF\0\0\0\0WEBPVP8 ")).toBe("webp");

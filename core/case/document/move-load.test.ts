@@ -11,7 +11,7 @@ describe("a load that is moved", () => {
     [0, 2],
     [2, 0],
     [3, 4],
-  ])("from %i stands at %i, the others keep their order", (from, to) => {
+  ])("from %i to %i keeps the order of the others", (from, to) => {
     const moved = ids(applyPatch(home, moveLoad(home, from, to)));
     expect(moved[to]).toBe(ids(home)[from]);
     expect(moved.filter((id) => id !== ids(home)[from])).toEqual(ids(home).filter((id) => id !== ids(home)[from]));
@@ -22,7 +22,7 @@ describe("a load that is moved", () => {
     expect(there.loads[1]).toMatchObject({ id: home.loads[0]?.id, panel: "garage" });
     expect(applyPatch(there, moveLoad(there, 1, 3)).loads[3]).not.toHaveProperty("panel");
   });
-  it("to where it stands, or nowhere, changes nothing", () => {
+  it("to its own place, or outside the list, changes nothing", () => {
     expect(moveLoad(home, 1, 1)).toEqual([]);
     expect(moveLoad(home, 1, 99)).toEqual([]);
   });

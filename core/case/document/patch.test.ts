@@ -145,7 +145,7 @@ describe("a sequence without some of its patches", () => {
     [{ op: "replace", path: "/loads/2/va", value: 7 }],
     [{ op: "replace", path: "/title", value: "U" }],
   ];
-  it("loses what hangs on them, and nothing else", () => {
+  it("loses its references, and no other part", () => {
     const { kept, lost, end, over } = rebaseSequence(base, own, [], new Set([0]));
     expect(lost.map((l) => l.index)).toEqual([0, 1]);
     const without = kept.reduce((d, { patch }) => applyPatch(d, patch), base);
@@ -164,7 +164,7 @@ describe("a sequence without some of its patches", () => {
 
 describe("a patch for another version of the case", () => {
   const other = { ...base, loads: base.loads.toReversed() };
-  it("finds what stands in lists by its id", () => {
+  it("finds list elements by id", () => {
     const patch: Patch = [
       { op: "replace", path: "/loads/0/va", value: 9 },
       { op: "add", path: "/loads/9", value: { id: "new", va: 1 } },
@@ -180,7 +180,7 @@ describe("a patch for another version of the case", () => {
     expect(after?.loads.some((l) => l.id === base.loads[1]?.id)).toBe(false);
     expect(after?.loads.at(-1)?.id).toBe("new");
   });
-  it("is none where it is not there any more", () => {
+  it("is null for a removed element", () => {
     const without = { ...base, loads: base.loads.slice(1) };
     expect(retargetPatchById([{ op: "replace", path: "/loads/0/va", value: 9 }], base, without)).toBeNull();
     expect(retargetPatchById([{ op: "remove", path: "/loads/0" }], base, without)).toBeNull();

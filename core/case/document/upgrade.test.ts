@@ -1,4 +1,4 @@
-/** Cases that were kept by earlier versions are read by this one, wherever they were kept. */
+/** Cases stored by earlier versions can be read, wherever they were stored. */
 import { readFileSync } from "node:fs";
 import path from "node:path";
 import { describe, expect, it } from "vitest";
@@ -13,7 +13,7 @@ const LATER: Upgrade[] = [
   { from: 2, apply: (d) => ({ ...d, areas: "ft2" }) },
 ];
 
-describe("a kept case", () => {
+describe("a stored case", () => {
   it("is left as it is where it is of this version", () => {
     const kept = usCase();
     expect(currentCase(kept)).toBe(kept);
@@ -26,7 +26,7 @@ describe("a kept case", () => {
       areas: "ft2",
     });
   });
-  it("of an earlier release is stored here, and still read", () => {
+  it("of an earlier release is among the fixtures, and can still be read", () => {
     const stored = path.join(import.meta.dirname, "stored/version-1-2026-11.case.json");
     const kept: CaseDocument = JSON.parse(readFileSync(stored, "utf8"));
     expect(currentCase(kept).loads.length).toBeGreaterThan(3);
@@ -34,7 +34,7 @@ describe("a kept case", () => {
   });
 });
 
-describe("edits that waited on a kept case", () => {
+describe("waiting edits on a stored case", () => {
   const kept = usCase({ title: "Before" });
   const edits = [
     { id: "a", patch: [{ op: "replace" as const, path: "/title", value: "After" }] },

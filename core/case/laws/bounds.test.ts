@@ -15,7 +15,7 @@ import { caseProblems } from "./read.ts";
 import { MOST_PROBLEMS } from "./shape.ts";
 import { takeEdit } from "./take-edit.ts";
 
-/** What an edit is refused for; "accepted" where it is not. */
+/** The reason why an edit is refused; "accepted" without one. */
 function answerTo(patch: Patch, document = usCase(), since: AppliedEdit[] = []): string {
   const taken = takeEdit(document, { patch }, since);
   if (taken.kind !== "refused") return taken.kind;
@@ -30,7 +30,7 @@ const withinS = (seconds: number, work: () => void) => {
   expect((performance.now() - from) / 1000).toBeLessThan(seconds);
 };
 
-describe("an edit that nobody would make", () => {
+describe("an implausible edit", () => {
   it.each([
     ["half a character", add("/title", "a\ud800"), /title: holds half a character/],
     ["half a character in a name", add("/roof", { "\ud800": 1 }), /roof: has half a character/],
@@ -94,7 +94,7 @@ describe("a case that is wrong all over", () => {
       expect(caseProblems(wrong(30_000))).toEqual([{ path: "loads", message: "must have at most 200 entries" }]),
     );
   });
-  it("tells a hundred problems at most, in the order of the case", () => {
+  it("reports at most a hundred problems, in the order of the case", () => {
     const problems = caseProblems(wrong(MOST.loads));
     expect(problems).toHaveLength(MOST_PROBLEMS);
     expect(problems.slice(0, 2).map((p) => p.path)).toEqual(["loads[0].id", "loads[0].kind"]);
@@ -148,7 +148,7 @@ describe("the largest home", () => {
   });
 });
 
-describe("what is typed without end", () => {
+describe("unlimited input", () => {
   const digits = "1".repeat(100_000);
   it("is refused at once, in words", () => {
     withinS(1, () => {

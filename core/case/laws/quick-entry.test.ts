@@ -72,7 +72,7 @@ describe("quick entry refuses, and says what it did not understand", () => {
   });
 });
 
-describe("whatever is typed", () => {
+describe("any typed input", () => {
   const word = fc.oneof(
     fc.constantFrom(...us.loadKinds.flatMap((k) => k.names), "elephants", "upstairs", "x", "+", "and", "circuits"),
     fc.constantFrom(

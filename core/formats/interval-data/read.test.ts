@@ -96,7 +96,7 @@ describe("CSV of meters and recorders", () => {
     expect(uk("time,kW\nJan 31 2025 23:30,1\nFeb 1 2025 00:00,2\n").series.intervalS).toBe(1800);
   });
 
-  it("tells day and month apart by how the rows follow each other", () => {
+  it("distinguishes day and month by the order of the rows", () => {
     const rows = (f: (d: number) => string) =>
       `date,time,kWh\n${[1, 2, 3].flatMap((d) => ["00:00", "12:00"].map((t) => `${f(d)},${t},1`)).join("\n")}`;
     const day = (text: string) => new Date(uk(text).series.startS * 1000).toISOString().slice(0, 10);
@@ -240,7 +240,7 @@ describe("the clock of a file", () => {
   });
 });
 
-describe("what is refused", () => {
+describe("refused files", () => {
   const lines = (n: number) =>
     Array.from(
       { length: n },
@@ -332,7 +332,7 @@ describe("what is refused", () => {
     expect(refusal(() => uk(hours(3800)))).toBe("it runs over 3800 days; ten years can be read");
   });
 
-  it("is told twenty lines at a time", () => {
+  it("lists at most twenty lines", () => {
     const bad = Array.from({ length: 60 }, (_, i) => `2025-01-01T00:${String(i).padStart(2, "0")},x${i}`);
     expect(refusal(() => uk(`start,kWh\n2024-12-31T23:59,1\n${bad.join("\n")}`)).split("\n").length).toBe(20);
   });
@@ -350,7 +350,7 @@ describe("Green Button XML", () => {
   const feed = (...entries: string[]) =>
     `<?xml version="1.0"?><feed xmlns="http://www.w3.org/2005/Atom" xmlns:espi="http://naesb.org/espi">${entries.join("")}</feed>`;
 
-  it("is read in Wh or W by its power of ten, wherever its parts stand", () => {
+  it("is read in Wh or W by its power of ten, in any order of its parts", () => {
     const wh = us(feed(point(1, 0), meter(1, 1), type(1, 72, 0), block(1, 1, [250, 500])));
     expect(wh).toMatchObject({ form: "Green Button XML", series: { unit: "kWh", intervalS: 900 } });
     expect(valuesOf(wh.series)).toEqual([0.25, 0.5]);
@@ -360,7 +360,7 @@ describe("Green Button XML", () => {
     expect(valuesOf(watts.series)).toEqual([1.5, 2]);
   });
 
-  it("goes by the time zone that it names", () => {
+  it("uses its named time zone", () => {
     const local = `<entry><content><espi:LocalTimeParameters><espi:tzOffset>-28800</espi:tzOffset></espi:LocalTimeParameters></content></entry>`;
     expect(us(feed(local, type(1, 72, 0), block(1, 1, [1, 2]))).series.clock[0]?.offsetS).toBe(-28_800);
     expect(us(feed(type(1, 72, 0), block(1, 1, [1, 2]))).series.clock[0]?.offsetS).toBe(-18_000);

@@ -1,6 +1,6 @@
 /**
- * Whole sheets of homes, as they were read and found right by a person: `UPDATE_SHEETS=1` writes them anew, and what
- * changed in them is to be read again before it is kept.
+ * Complete sheets of homes, as reviewed by a person: `UPDATE_SHEETS=1` writes them again, and the changes are to be
+ * reviewed before they are committed.
  */
 import { readFileSync, writeFileSync } from "node:fs";
 import path from "node:path";

@@ -108,6 +108,7 @@ export interface Pressing {
   more: number;
 }
 
+/** The most urgent message beside the answer: a stop, values to confirm, or assumptions; null without any. */
 export function pressing({ findings, missing, assumed: all }: Assessment): Pressing | null {
   // Decisive assumed values are already among those to be confirmed.
   const assumed = all.filter((f) => !missing.some((m) => m.key === f.key));

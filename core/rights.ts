@@ -27,4 +27,5 @@ export const RIGHTS = {
 } satisfies Record<string, readonly Role[]>;
 export type Right = keyof typeof RIGHTS;
 
+/** Whether a role has a right. */
 export const may = (role: Role, right: Right): boolean => RIGHTS[right].includes(role);

@@ -17,6 +17,10 @@ export interface CaseSummary extends Answer {
   prices: number;
 }
 
+/**
+ * The summary of an assessed case.
+ * @param prices version of the price book used
+ */
 export function summaryOf(document: CaseDocument, assessment: Assessment, prices: number): CaseSummary {
   const decided = decisionNow(document, assessment);
   return {

@@ -4,8 +4,11 @@ import type { Area, Length } from "#core/case/document/types.ts";
 export const FT_PER_M = 3.280839895;
 const FT2_PER_M2 = 10.7639104167;
 
+/** A length in metres. */
 export const lengthM = ({ value, unit }: Length): number => (unit === "m" ? value : value / FT_PER_M);
+/** A length in feet. */
 export const lengthFt = ({ value, unit }: Length): number => (unit === "ft" ? value : value * FT_PER_M);
+/** An area in square feet. */
 export const areaFt2 = ({ value, unit }: Area): number => (unit === "ft2" ? value : value * FT2_PER_M2);
 
 /** Rounded to `places` decimals, thousands grouped, no trailing zeros; written by hand because it runs on every edit. */
@@ -19,19 +22,26 @@ function show(value: number, places: 0 | 1 | 2): string {
 const grouped = (whole: number): string =>
   whole < 1000 ? String(whole) : `${grouped(Math.floor(whole / 1000))},${String(whole % 1000).padStart(3, "0")}`;
 
+/** Amperes with one decimal at most: "18.8 A". */
 export const showA = (amps: number): string => `${show(amps, 1)} A`;
 /** Less than a tenth of an ampere over is written as 0 A spare. */
 export const isOver = (headroomA: number): boolean => headroomA <= -0.05;
 /** "18.8 A spare", or "4 A over already". */
 export const showHeadroom = (headroomA: number, over = "over already"): string =>
   isOver(headroomA) ? `${showA(-headroomA)} ${over}` : `${showA(Math.max(0, headroomA))} spare`;
+/** Whole volt-amperes: "9,600 VA". */
 export const showVA = (va: number): string => `${show(va, 0)} VA`;
+/** Kilowatt-hours with one decimal at most: "11.3 kWh". */
 export const showKWh = (kWh: number): string => `${show(kWh, 1)} kWh`;
+/** A number with two decimals at most, thousands grouped. */
 export const showNumber = (value: number): string => show(value, 2);
+/** Days with two decimals at most: "1 day", "16 days". */
 export const showDays = (days: number): string => (days === 1 ? "1 day" : `${show(days, 2)} days`);
+/** Ohms with two decimals at most: "0.35 ohm". */
 export const showOhm = (ohm: number): string => `${show(ohm, 2)} ohm`;
 /** A conductor's size as it is written in words: `6 mm²`, `4/0 AWG`. */
 export const showSize = (size: string): string => size.replace("mm2", "mm²");
+/** A factor as a percentage with one decimal at most: "85.7 %". */
 export const showPercent = (factor: number): string => `${show(factor * 100, 1)} %`;
 
 /** A length on a building: "18 in" or "4 ft 3 in" in the US, "290 mm" or "1.2 m" in the UK. */

@@ -18,6 +18,11 @@ export interface Why extends Cited {
   changes: string[];
 }
 
+/**
+ * The explanation of a figure.
+ * @param assumes assumptions behind it
+ * @param changes what would alter it
+ */
 export const why = (
   figure: string,
   value: string,

@@ -190,6 +190,7 @@ function assembled(
   );
 }
 
+/** Whether a circuit could be designed. */
 export const isDesigned = (found: CircuitDesign | Undesigned): found is CircuitDesign => !("refused" in found);
 
 /** The specification of a case's charging circuit; null where no run has been entered. */

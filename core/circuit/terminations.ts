@@ -21,6 +21,7 @@ const METAL = { us: { cu: "copper", al: "aluminum" }, uk: { cu: "copper", al: "a
 /** Solid in these sizes, stranded above. */
 const SOLID: readonly string[] = ["14 AWG", "12 AWG", "10 AWG", "1 mm2", "1.5 mm2", "2.5 mm2"];
 
+/** Every terminal of a designed circuit with its conductor, from the panel to the charger. */
 export function terminationsOf(
   { run, charger }: Pick<CaseDocument, "run" | "charger">,
   design: CircuitDesign,

@@ -9,6 +9,7 @@ const FETCH: Readonly<Record<RuleSetId, () => Promise<Codebook>>> = {
   "uk-bs7671-2018-a2": async () => (await import("./bs7671-2018-a2/index.ts")).bs7671,
 };
 
+/** Loads the codebook of a rule set, if it is not loaded yet. */
 export async function fetchCodebook(rules: RuleSetId): Promise<void> {
   if (!isAtHand(rules)) keepAtHand(await FETCH[rules]());
 }

@@ -7,10 +7,12 @@ import type { Codebook } from "./types.ts";
 
 const atHand = new Map<RuleSetId, Codebook>();
 
+/** Registers a loaded codebook. */
 export function keepAtHand(codebook: Codebook): void {
   atHand.set(codebook.id, codebook);
 }
 
+/** Whether the codebook of a rule set is loaded. */
 export const isAtHand = (rules: RuleSetId): boolean => atHand.has(rules);
 
 /** The codebook of a rule set; the id has been checked at the edge. */

@@ -119,4 +119,5 @@ const PRACTICE_OPTIONS = {
   uk: [ukDevice, sizing],
 } as const;
 
+/** The practice options of a region, in their order on screen. */
 export const practiceOptionsOf = ({ region }: Codebook): readonly PracticeOption[] => PRACTICE_OPTIONS[region];

@@ -27,6 +27,7 @@ export interface WhatIf {
   supplyA?: number;
 }
 
+/** Whether a what-if changes nothing. */
 export const triesNothing = (whatIf: WhatIf): boolean =>
   Object.values(whatIf).every((v) => v === undefined || v === false);
 

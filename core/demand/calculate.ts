@@ -7,6 +7,7 @@ import { withChargers } from "./chargers.ts";
 import { caseVolts, countedLoads } from "./loads.ts";
 import type { Calculation, CountedLoad, DemandInput, DemandMethod } from "./types.ts";
 
+/** The input of all demand methods for a case, in VA at the supply's volts. */
 export function demandInput(
   document: CaseDocument,
   codebook: Codebook,

@@ -3,6 +3,7 @@ import { showNumber, showPercent, showVA } from "#core/units.ts";
 import type { Why } from "#core/why.ts";
 import type { CountedLoad, Line, LinePart } from "./types.ts";
 
+/** Total VA of some loads. */
 export const sum = (loads: readonly { va: number }[]): number => loads.reduce((total, l) => total + l.va, 0);
 
 /** One assessment uses a load in many calculations, so its name is computed once. */
@@ -22,6 +23,7 @@ function partOf(load: CountedLoad): LinePart {
   return part;
 }
 
+/** The shares of some loads in a line. */
 export const partsOf = (loads: readonly CountedLoad[]): Line["parts"] => loads.map(partOf);
 
 export interface LineInput {

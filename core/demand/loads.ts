@@ -14,8 +14,10 @@ export const phasesOf = ({ document }: { document: CaseDocument }): number =>
 export const loadName = ({ label, kind }: Pick<Load, "label" | "kind">, { loadKinds }: Codebook): string =>
   label || loadKinds.find((k) => k.kind === kind)?.label || kind;
 
+/** The loads of all but the given kinds. */
 export const without = (loads: readonly CountedLoad[], ...kinds: readonly LoadKindId[]): CountedLoad[] =>
   loads.filter((l) => !kinds.includes(l.kind));
+/** The loads of the given kinds. */
 export const ofKind = (loads: readonly CountedLoad[], ...kinds: LoadKindId[]): CountedLoad[] =>
   loads.filter((l) => kinds.includes(l.kind));
 
@@ -46,6 +48,7 @@ export function countedLoad(load: Load, codebook: Codebook, volts: number): Coun
 /** Loads of a case are never changed in place, so what one comes to is worked out once. */
 const counted = new WeakMap<Load, { codebook: Codebook; volts: number; load: CountedLoad }>();
 
+/** The loads of a case with their VA on its supply. */
 export function countedLoads(document: CaseDocument, codebook: Codebook): CountedLoad[] {
   const volts = caseVolts(document, codebook);
   return document.loads.map((load) => {

@@ -10,6 +10,7 @@ const NEEDED: readonly Column[] = BOOK_COLUMNS.filter((c) => c !== "condition" &
 
 export type Cell = string | number;
 
+/** The rows of a price book for CSV and XLSX. */
 export const bookTable = ({ items }: PriceBook): Cell[][] =>
   items.map((i) => [i.group, i.id, i.name, i.unit, i.low, i.typical, i.high, i.condition ?? "", i.soldIn ?? ""]);
 

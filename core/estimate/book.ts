@@ -72,4 +72,5 @@ export const isWithinAnother = (book: PriceBook, id: string): boolean => {
   return other !== undefined && itemOf(book, other) !== undefined;
 };
 
+/** The items of one group, in the order of the book. */
 export const itemsIn = (book: PriceBook, group: Group): readonly PriceItem[] => indexOf(book).byGroup.get(group) ?? [];

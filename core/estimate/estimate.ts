@@ -165,6 +165,7 @@ function totalOf(
   return { low: total("low"), typical: medianPrice(lines, book, given), high: total("high"), currency, madeUp };
 }
 
+/** An amount in whole units of its currency: "$2,650"; "no price" for an infinite one. */
 export const showMoney = (amount: number, currency: PriceBook["currency"]): string =>
   Number.isFinite(amount) ? `${currency === "GBP" ? "£" : "$"}${showNumber(Math.round(amount))}` : "no price";
 

@@ -7,8 +7,10 @@ import type { PriceLine } from "#core/estimate/price-lines.ts";
 
 const BOUGHT: readonly PriceLine["group"][] = ["materials", "devices", "equipment", "standard"];
 
+/** The lines of a price that are materials to buy. */
 export const materialsIn = (lines: readonly PriceLine[]): PriceLine[] => lines.filter((l) => BOUGHT.includes(l.group));
 
+/** The lines of a price that are labour, with their minutes. */
 export const hoursIn = (lines: readonly PriceLine[]): (PriceLine & Required<Pick<PriceLine, "minutes">>)[] =>
   lines.flatMap((l) => (l.minutes ? [{ ...l, minutes: l.minutes }] : []));
 

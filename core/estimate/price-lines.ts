@@ -34,4 +34,5 @@ export const withMarginAndTax = (
 ): number =>
   Math.max(0, (earned * (1 + percent(book, "margin", pick)) + passedOn) * (1 + percent(book, "tax", pick)) - grants);
 
+/** Whether a line is passed on to the customer without margin. */
 export const isPassedOn = ({ group }: Pick<PriceLine, "group">): boolean => PASSED_ON.includes(group);

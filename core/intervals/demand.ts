@@ -33,6 +33,7 @@ export function blocksOf(
   return { startS: first, blockS, amps: out };
 }
 
+/** The highest block, A; null where no block has an average. */
 export function peakOf(blocks: { startS: number; blockS: number; amps: Float64Array }): BlockPeak | null {
   let at = -1;
   for (let i = 0; i < blocks.amps.length; i++)

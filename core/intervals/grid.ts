@@ -24,6 +24,7 @@ export interface Readings {
   intervalS: number | null;
 }
 
+/** The line in the file of one reading, from 1. */
 export const lineOf = ({ line, firstLine }: Pick<Readings, "line" | "firstLine">, i: number): number =>
   line ? (line[i] as number) : firstLine + i;
 
@@ -208,6 +209,7 @@ function clocksGoneBack(readings: Readings, atS: Float64Array, intervalS: number
   return found;
 }
 
+/** A span of time in words: "30 s", "15 minutes", "2 hours". */
 export const spanInWords = (seconds: number): string => {
   if (seconds < 60) return `${Math.round(seconds)} s`;
   const minutes = Math.round(seconds / 60);

@@ -68,6 +68,7 @@ export const keptAbout = object({
 /** Before the first change of a clock, as JSON knows no minus infinity. */
 const FROM_EVER = -1e12;
 
+/** The stored description of a series. */
 export const aboutSeries = (
   series: IntervalSeries,
   quality: Quality,

@@ -22,8 +22,11 @@ export interface IntervalSeries {
   clock: Clock;
 }
 
+/** The number of intervals of a series. */
 export const countOf = ({ phases }: IntervalSeries): number => phases[0]?.length ?? 0;
+/** The end of a series, s since 1970 UTC. */
 export const endS = (series: IntervalSeries): number => series.startS + countOf(series) * series.intervalS;
+/** The length of a series, days. */
 export const daysOf = (series: IntervalSeries): number => (countOf(series) * series.intervalS) / 86_400;
 
 /**

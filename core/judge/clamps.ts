@@ -48,5 +48,6 @@ export function guardsOf({ document, codebook, supplyA }: Home, path: Path, most
   });
 }
 
+/** A guarded part with its limit in words: "the tails, held below 79 A". */
 export const describeGuard = ({ name, limitA }: Pick<Guard, "name" | "limitA">): string =>
   `${name}, held below ${showA(limitA)}`;

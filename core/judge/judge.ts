@@ -278,6 +278,10 @@ function homeWithCharger(
     : withChargerOnTop(home, after, new Set(path.panels.map((p) => p.id)), adds);
 }
 
+/**
+ * Judges the home after a proposal's work: repairs its faults, finds the largest setting that every link carries, and
+ * lists the reasons and the work.
+ */
 export function judgeProposal(s: JudgingContext, proposal: Proposal): Judged {
   const { codebook } = s;
   const mending = mend(s, proposal);

@@ -90,6 +90,7 @@ function nightsOf(need: Need, pluggedIn: DailyWindow, usualKWh: number): Night[]
   });
 }
 
+/** The household's need by kind of night, from its cars or its entered kWh, with the assumptions made. */
 export function nightNeed({
   need,
   rules,

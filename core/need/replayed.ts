@@ -28,6 +28,7 @@ export const replayBasis = (
 });
 
 const same = (a: number, b: number): boolean => Math.abs(a - b) < 0.01;
+/** Whether a stored replay has the same inputs as the present case. */
 export const standsOn = (was: Replayed["basis"], now: Replayed["basis"]): boolean =>
   same(was.energyPerDayKWh, now.energyPerDayKWh) &&
   same(was.hoursPerNight, now.hoursPerNight) &&

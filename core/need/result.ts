@@ -31,6 +31,7 @@ export interface NeedResult {
   slowIsEnough: CurrentInWords | null;
 }
 
+/** Name of a car: its own, otherwise "Car 1" by its place. */
 export const carName = (car: Car | undefined, index: number): string => car?.name || `Car ${index + 1}`;
 
 /** The night nearest to the mean, among nights outside winter with a car. */

@@ -31,6 +31,7 @@ export function feedingNothing(document: CaseDocument): Links["devices"] {
   );
 }
 
+/** The loads without a device, the devices without a load, and the loads of several devices. */
 export function linksOf(document: CaseDocument): Links {
   const all = devicesOf(document);
   const feeding = (load: Load) => all.filter(({ circuit }) => circuit.loads?.includes(load.id)).map((x) => x.circuit);

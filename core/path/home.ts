@@ -144,6 +144,7 @@ export function terminalC({ document, codebook }: Home, ratingA: number): 60 | 7
   return ratingA > codebook.sixtyDegreesUpToA ? 75 : 60;
 }
 
+/** A circuit by id with its panel; null where it does not exist. */
 export const circuitOf = (
   document: CaseDocument,
   id: string | null | undefined,

@@ -56,6 +56,7 @@ export interface LookFor {
 }
 const EVERYTHING: LookFor = { faults: true, unknowns: true };
 
+/** The path from the supply to a target, link by link, with the current, limit, faults and unknown values of each. */
 export function pathTo(home: Home, target: Target, look: LookFor = EVERYTHING): Path {
   const { document, codebook, supplyA, demandA } = home;
   const { words } = codebook;

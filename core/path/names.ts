@@ -28,4 +28,5 @@ export function panelName({ name }: Pick<Panel, "name">, { words }: Pick<Codeboo
 export const outletName = ({ type }: Pick<Outlet, "type">, { outlets, words }: Codebook): string =>
   `${outlets[type]?.name ?? type} ${words.outlet}`;
 
+/** Name of a circuit in quotation marks: its label, otherwise its id. */
 export const circuitName = ({ label, id }: Pick<Circuit, "label" | "id">): string => `"${label || id}"`;

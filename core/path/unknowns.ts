@@ -142,6 +142,7 @@ function ofDemand(home: Home): Unknown[] {
   return found;
 }
 
+/** Unknown values of the supply and of the demand on it. */
 export function unknownsOfSupply(home: Home): Unknown[] {
   const { document, codebook } = home;
   const { words, asksFor } = codebook;
@@ -174,6 +175,7 @@ export function unknownsOfSupply(home: Home): Unknown[] {
   ];
 }
 
+/** Unknown values of the service conductors or tails. */
 export function unknownsOfSupplyConductor(home: Home): Unknown[] {
   const { document, codebook } = home;
   const { conductor } = document.supply;
@@ -187,6 +189,7 @@ export function unknownsOfSupplyConductor(home: Home): Unknown[] {
   );
 }
 
+/** Unknown rating of a panel's main device. */
 export const unknownsOfMain = (home: Home, panel: Panel): Unknown[] =>
   asked(
     home,
@@ -195,6 +198,7 @@ export const unknownsOfMain = (home: Home, panel: Panel): Unknown[] =>
     `the main device of ${panelName(panel, home.codebook)}`,
   );
 
+/** Unknown rating of a panel's bus. */
 export const unknownsOfBus = (home: Home, panel: Panel): Unknown[] =>
   asked(
     home,
@@ -229,6 +233,7 @@ export function unknownsOfPanel(home: Home, panel: Panel, target: Target): Unkno
   ];
 }
 
+/** Unknown rating of the device that feeds a panel. */
 export function unknownsOfFeederDevice(home: Home, panel: Panel): Unknown[] {
   return asked(
     home,
@@ -238,6 +243,7 @@ export function unknownsOfFeederDevice(home: Home, panel: Panel): Unknown[] {
   );
 }
 
+/** Unknown values of the conductor to a panel. */
 export function unknownsOfFeederConductor(home: Home, panel: Panel): Unknown[] {
   return ofConductor(
     home,
@@ -248,6 +254,7 @@ export function unknownsOfFeederConductor(home: Home, panel: Panel): Unknown[] {
   );
 }
 
+/** Unknown rating and RCD type of a circuit's device. */
 export function unknownsOfDevice(home: Home, circuit: Circuit, target: Target): Unknown[] {
   const asksForRcd = home.codebook.asksFor.earthing;
   return [
@@ -268,6 +275,7 @@ export function unknownsOfDevice(home: Home, circuit: Circuit, target: Target): 
   ];
 }
 
+/** Unknown values of a circuit's conductor; for a planned circuit, of its run. */
 export function unknownsOfConductor(home: Home, circuit: Circuit): Unknown[] {
   if (circuit.planned) return unknownsOfRun(home.document);
   return ofConductor(
@@ -299,6 +307,7 @@ function unknownsOfRun(document: CaseDocument): Unknown[] {
     : lengths;
 }
 
+/** Unknown values of an outlet for charging: type, circuit, reach of the lead, GFCI protection. */
 export function unknownsOfOutlet(home: Home, outlet: Outlet, target: Target): Unknown[] {
   const { asksFor } = home.codebook;
   const at = `the ${outletName(outlet, home.codebook)}${outlet.place ? ` (${outlet.place})` : ""}`;

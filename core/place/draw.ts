@@ -26,6 +26,7 @@ export const legFrom = ([x, y]: Point, lengthM: number, degrees: number): Point 
   return [x + Math.cos(angle) * lengthM, y + Math.sin(angle) * lengthM];
 };
 
+/** The length of a line through points, m. */
 export const lengthOf = (points: readonly Point[]): number =>
   points.reduce((t, p, i) => (i === 0 ? 0 : t + distance(points[i - 1] as Point, p)), 0);
 

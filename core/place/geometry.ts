@@ -7,6 +7,7 @@ export type Polygon = readonly Point[];
 const TOUCH = 1e-6;
 const EPSILON = 1e-9;
 
+/** The distance of two points, m. */
 export const distance = (a: Point, b: Point): number => Math.sqrt((b[0] - a[0]) ** 2 + (b[1] - a[1]) ** 2);
 
 /** Twice the area, positive where the corners run counter-clockwise, m2. */
@@ -35,6 +36,7 @@ export function distanceToSegment([px, py]: Point, [ax, ay]: Point, [bx, by]: Po
   return Math.hypot(px - ax - t * dx, py - ay - t * dy);
 }
 
+/** The distance of a point to the nearest side of a polygon, m. */
 export const distanceToOutline = (point: Point, polygon: Polygon): number =>
   polygon.reduce(
     (least, corner, i) => Math.min(least, distanceToSegment(point, corner, polygon[(i + 1) % polygon.length] as Point)),
@@ -210,6 +212,7 @@ export interface Ground {
   between: Uint8Array;
 }
 
+/** The ground of fixed solids, with no visibility computed yet. */
 export function groundOf(polygons: readonly Polygon[]): Ground {
   const corners = polygons.flatMap(bends);
   return { solids: polygons.map(solidOf), corners, between: new Uint8Array(corners.length ** 2) };

@@ -44,6 +44,7 @@ export const USUAL_PORT_HEIGHT_M = 0.8;
 /** Default port: at the rear on the right, the far corner of a car that is driven in nose first. */
 const USUAL_PORT: Port = { side: "right", along: 0.85, heightM: USUAL_PORT_HEIGHT_M };
 
+/** The plan of a case in metres, with defaults for missing figures. */
 export function plotOf(place: Place): Plot {
   const scale = place.unit === "ft" ? 1 / FT_PER_M : 1;
   const point = ([x = 0, y = 0]: readonly number[]): Point => [x * scale, y * scale];
@@ -62,6 +63,7 @@ export function plotOf(place: Place): Plot {
   };
 }
 
+/** Size and port of a car: its own, otherwise those of its class, m. */
 export function parkedCar({ size, port, class: of }: Pick<Car, "size" | "port" | "class">): ParkedCar {
   const { length, width } = size ?? CAR_CLASSES[of ?? "family"].size;
   return {
@@ -75,6 +77,7 @@ export function parkedCar({ size, port, class: of }: Pick<Car, "size" | "port" |
   };
 }
 
+/** Size and port of every car of a case, m. */
 export const parkedCars = ({ need }: Pick<CaseDocument, "need">): ParkedCar[] => (need?.cars ?? []).map(parkedCar);
 
 /** From a car's own lengths (ahead of its centre, to its left) to the plan, m. */

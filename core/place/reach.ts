@@ -76,6 +76,7 @@ export const withLead = (reach: readonly Reach[], leadM: number): Reach[] =>
       : { ...row, verdict: verdictOf(leadM, { liesM: row.liesM, hangsM: row.hangsM }) },
   );
 
+/** The reach of a charger's lead along a path in the plan: on the ground, hanging, or short; lengths in m. */
 export function reachOf(
   charger: HungCharger,
   path: PlanPath | null,

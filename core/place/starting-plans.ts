@@ -122,6 +122,7 @@ export function withSide(points: readonly (readonly number[])[], side: number, l
   return points.map(([x = 0, y = 0], i) => (moves.includes(i) ? [round(x + dx), round(y + dy)] : [x, y]));
 }
 
+/** The length of one side of an outline, in the unit of its points. */
 export const sideLength = (points: readonly (readonly number[])[], side: number): number => {
   const [ax = 0, ay = 0] = points[side] ?? [];
   const [bx = 0, by = 0] = points[(side + 1) % points.length] ?? [];

@@ -45,6 +45,7 @@ const nearestCar = (plot: Plot, cars: readonly ParkedCar[], at: Point): number =
     Number.POSITIVE_INFINITY,
   );
 
+/** Checks of the charger's wall by the region's figures; empty without a charger on the plan. */
 export function wallChecks(plot: Plot, cars: readonly ParkedCar[], region: Region, outdoors: boolean): WallCheck[] {
   const { charger } = plot;
   if (!charger) return [];

@@ -25,6 +25,7 @@ export interface RecorderStatus {
   records: number;
 }
 
+/** The length of a recording, days. */
 export const recordedDays = ({ records, intervalS }: Pick<RecorderStatus, "records" | "intervalS">): number =>
   (records * intervalS) / 86_400;
 

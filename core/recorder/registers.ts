@@ -58,11 +58,16 @@ export const CLAMP_TROUBLES = [
 ] as const;
 export type ClampTrouble = (typeof CLAMP_TROUBLES)[number];
 
+/** Records in one page of registers, by the number of clamps. */
 export const recordsAPage = (clamps: number): number => Math.floor((MOST_AT_ONCE - PAGE.values) / clamps);
 
+/** The high register of a 32-bit value. */
 export const high = (value: number): number => (value >>> 16) & 0xffff;
+/** The low register of a 32-bit value. */
 export const low = (value: number): number => value & 0xffff;
 /** A signed value of two registers. */
 export const signed32 = (hi: number, lo: number): number => (hi << 16) | lo;
+/** An unsigned value of two registers. */
 export const unsigned32 = (hi: number, lo: number): number => ((hi << 16) | lo) >>> 0;
+/** A signed value of one register. */
 export const signed16 = (value: number): number => (value << 16) >> 16;

@@ -116,6 +116,7 @@ export interface Trace {
   gotKWh: Float64Array;
 }
 
+/** Results of a replay before its first step. */
 export const emptyResults = (nights: number): NightResults => ({
   gotKWh: new Float64Array(nights),
   askedKWh: new Float64Array(nights),

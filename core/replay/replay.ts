@@ -113,6 +113,7 @@ export interface NightOfWay {
   overLimitS: number;
 }
 
+/** The nights with the largest missing energy of one way, the worst first. */
 export function worstNights(stage: ReplayStage, way: WayToReplay, options: ReplayOptions): NightOfWay[] {
   const { results } = run(stage, way, options);
   return stage.nights
@@ -139,6 +140,7 @@ export function worstNights(stage: ReplayStage, way: WayToReplay, options: Repla
     );
 }
 
+/** One night of a way, step by step, for its chart. */
 export function nightInDetail(
   stage: ReplayStage,
   way: WayToReplay,

@@ -9,6 +9,7 @@ import type { WayToReplay } from "./ways.ts";
 const YEAR_S = 365 * DAY_S;
 /** A night has what it asked for where no more than this is missing, kWh. */
 const ALL_OF_IT = 1e-6;
+/** Whether a night got all its energy, kWh. */
 export const isMet = (gotKWh: number, askedKWh: number): boolean => gotKWh >= askedKWh - ALL_OF_IT;
 
 /** One run's contribution over one span of days. */

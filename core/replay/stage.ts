@@ -63,6 +63,7 @@ function cheapSteps({ grid }: House, { need }: CaseDocument): Uint8Array | null 
   return out;
 }
 
+/** The shared input of all ways of a case's replay, at one step length and seed. */
 export function stageOf(
   document: CaseDocument,
   { dtS, seed }: ReplayOptions,
@@ -123,6 +124,7 @@ function clampsOf({ house, document }: ReplayStage, way: WayToReplay): Float64Ar
   return read;
 }
 
+/** The steps of the house as one way's controller reads them. */
 export const controllerSteps = (stage: ReplayStage, way: WayToReplay): HouseSteps => ({
   dtS: stage.house.grid.dtS,
   amps: stage.house.amps,

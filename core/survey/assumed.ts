@@ -13,12 +13,15 @@ export const assumedKey = {
   outletType: (id: string) => `outlet.${id}.type`,
 } as const;
 
+/** Whether a value is marked as assumed, by its key in the sources. */
 export const isAssumed = ({ survey }: CaseDocument, key: string): boolean =>
   ownValue(survey?.sources ?? {}, key) === "assumed";
 
+/** The circuits of a panel with an assumed rating. */
 export const assumedCircuits = (document: CaseDocument, panel: Panel): Circuit[] =>
   (panel.circuits ?? []).filter((c) => isAssumed(document, assumedKey.circuit(c.id)));
 
+/** The loads with an assumed nameplate. */
 export const assumedLoads = (document: CaseDocument): Load[] =>
   document.loads.filter((l) => isAssumed(document, assumedKey.load(l.id)));
 

@@ -8,7 +8,10 @@ import { DEMO_BOOKS } from "#core/estimate/demo-books/index.ts";
 export type { Assessment } from "#core/assess.ts";
 
 const bookOf = ({ rules }: CaseDocument) => DEMO_BOOKS[codebookOf(rules).currency];
+/** Assesses a case with the demo prices. */
 export const assess = (document: CaseDocument) => core.assess(document, bookOf(document));
+/** The case after a way's work, with the demo prices. */
 export const homeAfter = (document: CaseDocument, way: string) => core.homeAfter(document, way, bookOf(document));
+/** The largest unmanaged current, with the demo prices, A. */
 export const largestUnmanaged = (document: CaseDocument, assessment: core.Assessment) =>
   core.largestUnmanaged(document, assessment, bookOf(document));

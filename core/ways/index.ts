@@ -43,6 +43,7 @@ export type WayId = (typeof ALL)[number]["id"];
 export const WAYS: readonly Way[] = ALL;
 export const WAY_IDS: readonly WayId[] = ALL.map((w) => w.id);
 
+/** A way by its id, which must be a known one. */
 export const wayOf = (id: string): Way => WAYS.find((w) => w.id === id) as Way;
 
 interface Outcome {
@@ -326,6 +327,7 @@ function explain(
   );
 }
 
+/** The judgements of all ways, in their order of registration. */
 export const judgeAll = (s: JudgingContext): WayJudgement[] => WAYS.map((way) => judgeWay(way, s).way);
 
 /** One way with the home after its work; null where the way is ruled out. */

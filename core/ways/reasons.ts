@@ -29,4 +29,5 @@ export interface Reason {
   rule: string;
 }
 
+/** A reason with its code, its text and its rule. */
 export const reason = (code: ReasonCode, text: string, rule: string): Reason => ({ code, text, rule });

@@ -4,16 +4,19 @@ import type { CaseDocument, Charger, Circuit, Outlet, Panel, Supply } from "./ty
 const one = <T extends { id: string }>(list: readonly T[], id: string, changes: Partial<T>): T[] =>
   list.map((thing) => (thing.id === id ? { ...thing, ...changes } : thing));
 
+/** The case with changed fields of its supply. */
 export const withSupply = (document: CaseDocument, changes: Partial<Supply>): CaseDocument => ({
   ...document,
   supply: { ...document.supply, ...changes },
 });
 
+/** The case with changed fields of one panel, by id. */
 export const withPanel = (document: CaseDocument, id: string, changes: Partial<Panel>): CaseDocument => ({
   ...document,
   panels: one(document.panels, id, changes),
 });
 
+/** The case with changed fields of one circuit, by id, in any panel. */
 export const withCircuit = (document: CaseDocument, id: string, changes: Partial<Circuit>): CaseDocument => ({
   ...document,
   panels: document.panels.map((panel) =>
@@ -21,11 +24,13 @@ export const withCircuit = (document: CaseDocument, id: string, changes: Partial
   ),
 });
 
+/** The case with changed fields of one outlet, by id. */
 export const withOutlet = (document: CaseDocument, id: string, changes: Partial<Outlet>): CaseDocument => ({
   ...document,
   outlets: one(document.outlets ?? [], id, changes),
 });
 
+/** The case with changed fields of its charger, which may not exist yet. */
 export const withCharger = (document: CaseDocument, changes: Partial<Charger>): CaseDocument => ({
   ...document,
   charger: { ...document.charger, ...changes },

@@ -25,17 +25,22 @@ export const needs = <T>(field: SchemaField<T, boolean>): SchemaField<T, true> =
 export const orNull = <T>(field: SchemaField<T, boolean>): SchemaField<T | null> =>
   field.nullable() as SchemaField<T | null>;
 
+/** A field with one of the given values. */
 export const oneOf = <const T extends string | number>(values: readonly T[]): SchemaField<T> =>
   mixed<T>().oneOf([...values], `must be one of: ${values.join(", ")}`) as SchemaField<T>;
+/** A field with one of the given values, or null. */
 export const oneOfOrNull = <const T extends string>(values: readonly T[]): SchemaField<T | null> =>
   mixed<T>()
     .nullable()
     .oneOf([...values, null], `must be one of: ${values.join(", ")}`) as SchemaField<T | null>;
 
+/** A text of at most `most` characters. */
 export const text = (most = 300): SchemaField<string> =>
   string().typeError("must be text").max(most, `must be at most ${most} characters`);
+/** A text that matches a pattern; the message follows the field's label. */
 export const textMatching = (pattern: RegExp, message: string): SchemaField<string> =>
   string().typeError(message).matches(pattern, message);
+/** A true or false field. */
 export const yesNo = (): SchemaField<boolean> => boolean().typeError("must be true or false");
 
 const figure = () =>
@@ -43,20 +48,25 @@ const figure = () =>
     .typeError("must be a number")
     .test("finite", "must be a number", (v) => v === undefined || v === null || Number.isFinite(v));
 const unitOf = (unit: string) => (unit ? ` ${unit}` : "");
+/** A number greater than `least` and at most `most`, in `unit`. */
 export const above = (most: number, unit = "", least = 0): SchemaField<number> =>
   figure()
     .moreThan(least, least === 0 ? "must be greater than 0" : `must be more than ${least}`)
     .max(most, `must be at most ${most}${unitOf(unit)}`);
+/** A number from 0 to `most`. */
 export const fromZero = (most: number): SchemaField<number> =>
   figure().min(0, "must not be negative").max(most, `must be at most ${most}`);
+/** A number from `least` to `most`. */
 export const between = (least: number, most: number): SchemaField<number> =>
   figure().min(least, `must be at least ${least}`).max(most, `must be at most ${most}`);
+/** A whole number from `least` to `most`. */
 export const whole = (least: number, most: number): SchemaField<number> =>
   figure()
     .integer("must be a whole number")
     .min(least, `must be at least ${least}`)
     .max(most, `must be at most ${most}`);
 
+/** An object with the given fields; all are optional unless marked by `needs`. */
 export const part = <const S extends Fields>(fields: S): SchemaField<TypeOf<S>> =>
   object(fields).default(undefined).typeError("must be an object") as unknown as SchemaField<TypeOf<S>>;
 /** Entries of a table: more than a case has fields that could be named. */
@@ -86,6 +96,7 @@ export const counts = <K extends string>(keys: readonly K[], most: number): Sche
   part(Object.fromEntries(keys.map((key) => [key, whole(0, most)]))) as unknown as SchemaField<
     Partial<Record<K, number>>
   >;
+/** A list of at most `most` elements. */
 export const list = <T>(of: SchemaField<T, boolean>, most: number): SchemaField<T[]> =>
   array(of as never)
     .typeError("must be a list")
@@ -93,6 +104,7 @@ export const list = <T>(of: SchemaField<T, boolean>, most: number): SchemaField<
 /** A list of exactly `count` elements. */
 export const exactly = <T>(of: SchemaField<T, boolean>, count: number, message: string): SchemaField<T[]> =>
   list(of, count).test("count", message, (v) => v === undefined || v.length === count) as SchemaField<T[]>;
+/** A value with its unit, at most `most` in any unit. */
 export const quantity = <const U extends string>(
   units: readonly U[],
   most: number,

@@ -75,9 +75,13 @@ const ids = () => text(80);
 const id = () => needs(ids());
 const amps = () => above(1200, "A");
 
+/** Schema of a length in ft or m; 0 is allowed. */
 export const length = () => quantity(["ft", "m"], 10_000, true);
+/** Schema of an area in ft2 or m2. */
 export const area = () => quantity(["ft2", "m2"], 100_000);
+/** Schema of a driven distance in mi or km; 0 is allowed. */
 export const distanceField = () => quantity(["mi", "km"], 2000, true);
+/** Schema of a car's consumption in kWh/mi or kWh/100km. */
 export const consumption = () => quantity(["kWh/mi", "kWh/100km"], 200);
 const clock = () => needs(textMatching(/^([01]\d|2[0-3]):[0-5]\d$/, "must be a time like 20:00"));
 /** Clock times of one day, "HH:MM"; a window may run over midnight. */

@@ -2,6 +2,7 @@
 import { codebookOf } from "#core/codebook/index.ts";
 import type { CaseDocument, RuleSetId } from "../document/types.ts";
 
+/** The case of a new job: the rule set's usual supply, panel and loads, with no values read yet. */
 export function newCase(rules: RuleSetId, address: string, customer = ""): CaseDocument {
   const codebook = codebookOf(rules);
   return {

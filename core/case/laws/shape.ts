@@ -48,6 +48,7 @@ function collect(schema: AnySchema, value: unknown, path: string, found: Problem
       collect(inner, ownValue(value as Record<string, unknown>, key), path ? `${path}.${key}` : key, found);
 }
 
+/** Problems that a schema finds in a value, by path. */
 export function problemsWith(
   schema: AnySchema,
   value: unknown,

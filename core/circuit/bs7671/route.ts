@@ -17,6 +17,7 @@ const TRUNKING_EVERY_M = 0.5;
 const IN_WALL: readonly string[] = ["insulated-wall", "stud-touching", "stud-not-touching"];
 const ON_SURFACE: readonly string[] = ["clipped", "free-air", "trunking"];
 
+/** Supports of a segment on a surface, with their spacing; null for other methods. */
 export function bsSupports({ method, escapeRoute }: RunSegment, { conductor }: DesignedSegment): Supports | null {
   if (!ON_SURFACE.includes(method)) return null;
   const every = method === "trunking" ? TRUNKING_EVERY_M : (ownValue(EVERY_M, conductor.type) ?? ARMOURED_EVERY_M);
@@ -204,6 +205,7 @@ function bothWays({ document }: { document: CaseDocument }): Check[] {
   ];
 }
 
+/** Checks of a charging circuit's route and ends by BS 7671. */
 export const bsRoute = (routed: Routed): Check[] => [
   rcd(routed),
   ...inWalls(routed),

@@ -18,6 +18,7 @@ const CIRCULAR_MILS: Readonly<Record<string, number>> = {
   "3/0 AWG": 167_800,
   "4/0 AWG": 211_600,
 };
+/** Cross-section of an AWG or kcmil size in circular mils (NEC chapter 9, table 8). */
 export const circularMils = (size: string): number => ownValue(CIRCULAR_MILS, size) ?? Number.parseFloat(size) * 1000;
 
 interface Row {

@@ -22,6 +22,7 @@ const conduitParts = (conduit: string): { trade: string; kind: string } => {
   return { trade, kind };
 };
 
+/** Supports of a segment by its conduit or cable; null for a buried one. */
 export function necSupports({ method }: RunSegment, { conduit }: DesignedSegment): Supports | null {
   if (method === "buried-pvc") return null;
   if (!conduit) return CABLE_SUPPORT;
@@ -198,6 +199,7 @@ function aluminium({ design }: Routed): Check[] {
   ];
 }
 
+/** Checks of a charging circuit's route and ends by the NEC. */
 export const necRoute = (routed: Routed): Check[] => [
   ...bends(routed),
   ...burial(routed),

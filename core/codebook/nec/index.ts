@@ -34,6 +34,7 @@ export interface Edition {
   sections: NecSections;
 }
 
+/** The codebook of one NEC edition. */
 export function necCodebook({ id, name, leastChargerVA, sections }: Edition): Codebook {
   const standard = necStandard(sections);
   return {

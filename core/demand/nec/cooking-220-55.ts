@@ -77,6 +77,7 @@ function grouped(appliances: readonly CountedLoad[]): Group[] {
   return together.countedVA < apart.reduce((t, g) => t + g.countedVA, 0) ? [together] : apart;
 }
 
+/** Lines of the household cooking equipment by NEC table 220.55 and its notes. */
 export function cookingLines(document: CaseDocument, loads: readonly CountedLoad[]): Line[] {
   const appliances = pieces(document, loads.filter(isCooking));
   if (appliances.length === 0) return [];

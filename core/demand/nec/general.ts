@@ -19,6 +19,7 @@ const APPLIANCE_KINDS: readonly LoadKindId[] = ["water-heater", "dishwasher", "d
 /** Cooking appliances too large to be mere appliances fastened in place. */
 export const isCooking = (load: CountedLoad): boolean =>
   COOKING_KINDS.includes(load.kind) && load.unitVA > COOKING.applianceUpToVA;
+/** Whether a load is a fastened-in-place appliance; small cooking units count as one. */
 export const isAppliance = (load: CountedLoad): boolean =>
   APPLIANCE_KINDS.includes(load.kind) || (COOKING_KINDS.includes(load.kind) && !isCooking(load));
 
@@ -70,6 +71,7 @@ export function generalParts(input: DemandInput, alsoGeneral: readonly CountedLo
   return [...lightingParts(input), ...branchCircuitParts(input), ...partsOf([...fixed, ...alsoGeneral])];
 }
 
+/** The assumption that is made without a floor area; empty with one. */
 export const areaAssumption = ({ document, general }: DemandInput): string[] =>
   document.dwelling.floorArea || !general
     ? []

@@ -88,6 +88,7 @@ function largestMotorLines(counted: readonly CountedLoad[]): Line[] {
   ];
 }
 
+/** The standard method of NEC article 220 part III for an edition. */
 export const necStandard = ({ lightingTiers }: NecSections): DemandMethod => ({
   id: "nec-standard",
   name: "Standard method",

@@ -12,6 +12,7 @@ const TIER_DIFFERENCE_VA = (dwellingTier.upToVA - existingTier.upToVA) * (dwelli
 
 const inKVA = (tier: { upToVA: number }) => `${tier.upToVA / 1000} kVA`;
 
+/** Frequent mistakes in a calculation by article 220, each with its total, VA. */
 export function necUsualMistakes(counted: Recount): readonly Mistake[] {
   const { method, loads, ownVA, connectedVA, charger, totalVA, asEnteredVA } = counted;
   const found: Mistake[] = [];

@@ -10,6 +10,7 @@ const DIVERSE = [
   { kind: "lighting", name: "lighting", was: "was" },
 ] as const;
 
+/** Frequent mistakes in an after-diversity estimate, each with its total, VA. */
 export function ukUsualMistakes({ loads, volts, ownVA, totalVA }: Recount): readonly Mistake[] {
   const found = DIVERSE.flatMap(({ kind, name, was }): Mistake[] => {
     const these = ofKind(loads, kind);

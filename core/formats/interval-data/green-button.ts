@@ -48,6 +48,7 @@ interface UsagePoint extends Entry {
   kind: number | null;
 }
 
+/** Whether a text begins like XML. */
 export const looksLikeXml = (text: string): boolean =>
   /^\s*(<\?xml|<feed|<\w+:feed|<!DOCTYPE|<!--)/i.test(text.slice(0, 400));
 

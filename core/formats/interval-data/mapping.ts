@@ -125,6 +125,7 @@ function unitIn(name: string): WrittenUnit | null {
   return null;
 }
 
+/** The unit that a text names; null without one. */
 export const unitWritten = (text: string): WrittenUnit | null =>
   WRITTEN_UNITS.find((u) => u.toLowerCase() === text.trim().toLowerCase()) ?? null;
 

@@ -12,9 +12,11 @@ export class IntervalDataRefused extends Error {
   }
 }
 
+/** A problem with its line: "line 3: ...". */
 export const intervalProblemLine = ({ line, message }: IntervalProblem): string =>
   line === null ? message : `line ${line}: ${message}`;
 
+/** Refuses a file. @throws IntervalDataRefused with one problem */
 export const refuseFile = (message: string, line: number | null = null): never => {
   throw new IntervalDataRefused([{ line, message }]);
 };

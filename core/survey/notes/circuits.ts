@@ -5,6 +5,7 @@ import { addCircuit } from "#core/panel/add-circuit.ts";
 import { parseCircuit } from "#core/panel/quick-circuit.ts";
 import type { NoteReader } from "./types.ts";
 
+/** Reads a line such as "load: dryer 5kw". */
 export const readLoad: NoteReader = (line, { document, codebook, newId }) => {
   const typed = /^loads?[:\s]+(.+)$/i.exec(line)?.[1];
   if (!typed) return null;

@@ -5,6 +5,7 @@ import { capital } from "#core/words.ts";
 import type { NoteReader } from "./types.ts";
 import { setRead } from "./values.ts";
 
+/** Reads a line with the floor area, the customer or the tenure. */
 export const readDwelling: NoteReader = (line, { document, codebook }) => {
   const area =
     /^(?:floor\s+area|area|house|home)?[:\s]*([\d.,\s]*\d)\s*(ft2|ft²|sq\.?\s?ft|square feet|m2|m²|sq\.?\s?m)\.?$/i.exec(

@@ -5,6 +5,7 @@ import { showDays, showNumber } from "#core/units.ts";
 import type { NoteReader } from "./types.ts";
 import { setRead } from "./values.ts";
 
+/** Reads a line with a measured demand. */
 export const readMeasured: NoteReader = (text, { document, codebook }) => {
   const line = new TypedLine(text);
   if (!line.take(/^(?:measured(?:\s+(?:demand|maximum|max|peak))?|recorded|maximum\s+demand)(?!\w)[:\s]*/i))

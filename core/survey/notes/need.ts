@@ -7,6 +7,7 @@ import { showA, showNumber } from "#core/units.ts";
 import type { NoteReader } from "./types.ts";
 import { setRead } from "./values.ts";
 
+/** Reads a line with a driven distance or the hours of charging. */
 export const readNeed: NoteReader = (line, { document, codebook }) => {
   const driven =
     /^(?:car\s*(?:1|one)?[:\s]*)?(?:drives?\s+)?([\d.,]+)\s*(mi|miles?|km)\s*(?:(?:a|per|\/)\s*day|daily)?$/i.exec(

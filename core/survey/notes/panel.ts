@@ -8,6 +8,7 @@ import { setRead } from "./values.ts";
 
 const CONDITIONS = /(?<!\w)(?:condition[:\s]+)?(sound|obsolete|unsafe)(?!\w)/i;
 
+/** Reads a line about the first panel: its main, bus, spaces or condition. */
 export const readPanel: NoteReader = (text, context) => {
   const { document, codebook } = context;
   const [panel] = document.panels;

@@ -9,6 +9,7 @@ import { setRead } from "./values.ts";
 const RATED =
   /^(?:(?:service|supply|main\s+fuse|cut-?\s?out(?:\s+fuse)?)(?:\s+rating)?[:\s]*(?:of\s+)?(\d{1,4})\s*a?(?:mps?)?|(\d{1,4})\s*a?(?:mps?)?\s+(?:service|supply|main\s+fuse|cut-?\s?out(?:\s+fuse)?))$/i;
 
+/** Reads a line about the supply: its rating, conductor, earthing or a yes/no answer. */
 export const readSupply: NoteReader = (line, context) => {
   const { document, codebook } = context;
   const rated = RATED.exec(line);

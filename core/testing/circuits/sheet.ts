@@ -12,6 +12,7 @@ const SAYS = { true: "holds", false: "FAILS", null: "see to it" } as const;
 const line = ({ id, label, passes, advice, rule, formula, numbers }: Check) =>
   `  ${SAYS[`${passes}`]}${advice ? " (advice)" : ""} ${id}: ${label}\n      ${numbers}\n      ${formula} | ${rule}`;
 
+/** The text sheet of a complete reference circuit. */
 export function circuitSheetOf({ home, run, chargeA, managed = false, feederA }: Pinned): string {
   const codebook = codebookOf(home.rules);
   const document = { ...home, run };

@@ -1,5 +1,5 @@
 /** The circuit: its run in parts, its conductor with every check, and the single line. */
-import { expect, goToStep, openCopy, saved, signInAs, test } from "./heron.ts";
+import { expect, field, goToStep, openCopy, saved, signInAs, test } from "./heron.ts";
 
 const COPY = "6 Curlew Reach";
 
@@ -128,7 +128,7 @@ test("the charger is on a wall of the plan, and the reach follows each move", as
   await expect(page.getByRole("spinbutton", { name: "Side 3, m" })).toHaveValue(/^11/);
   await page.getByText("A hole through it").click();
   await expect(place.getByText(/It slopes down to the outside/)).toBeVisible();
-  await page.getByRole("spinbutton", { name: "Height inside, mm" }).fill("1000");
+  await field(page, "Height inside, mm").fill("1000");
   await expect(place.getByText(/^Drilled at 0° upwards to the inside, 290 mm long\. It must slope down/)).toBeVisible();
   await page.getByRole("button", { name: "Remove the plan" }).click();
   await expect(page.getByRole("button", { name: "Garage with two cars" })).toBeVisible();

@@ -93,6 +93,10 @@ test("a row of the ledger is moved by its handle, and figures answer why", async
   await expect.poll(async () => (await names()).slice(0, 2)).toEqual([second, first]);
   await page.keyboard.press("ArrowUp");
   await expect.poll(async () => (await names()).slice(0, 2)).toEqual([first, second]);
+  // The other actions of the row are reached from there, and are no Tab stops.
+  await page.keyboard.press("ArrowRight");
+  await expect(page.getByRole("button", { name: `${first} is planned, not there yet` })).toBeFocused();
+  await page.keyboard.press("ArrowLeft");
   await tabTo(page, /Why\?$/);
   await page.keyboard.press("Enter");
   await expect(page.getByRole("complementary", { name: "Why this figure" })).toBeVisible();

@@ -296,8 +296,9 @@ const Actions = memo(function Actions(
         type="button"
         className={`${styles.act} ${styles.handle}`}
         data-handle
-        aria-label={`Order of ${name}: drag it, or the arrows move it`}
+        aria-label={`Order of ${name}: drag it, or the arrows up and down move it; left and right lead to its other actions`}
         onKeyDown={(event) => {
+          moveInActions(event);
           if (event.key !== "ArrowUp" && event.key !== "ArrowDown") return;
           event.preventDefault();
           const to = event.key === "ArrowUp" ? above : below;
@@ -308,23 +309,34 @@ const Actions = memo(function Actions(
       </button>
       <button
         type="button"
+        tabIndex={-1}
         aria-label={`${name} is planned, not there yet`}
         title="Planned, not there yet"
         aria-pressed={isPlanned}
         className={styles.act}
+        onKeyDown={moveInActions}
         onClick={() =>
           store.edit(setValue(store.getState().document, `/loads/${index}/existing`, isPlanned ? undefined : false))
         }
       >
         <ClockCircleOutlined />
       </button>
-      <button type="button" aria-label={`Copy ${name}`} className={`${styles.act} ${styles.atDesk}`} onClick={copy}>
+      <button
+        type="button"
+        tabIndex={-1}
+        aria-label={`Copy ${name}`}
+        className={`${styles.act} ${styles.atDesk}`}
+        onKeyDown={moveInActions}
+        onClick={copy}
+      >
         <CopyOutlined />
       </button>
       <button
         type="button"
+        tabIndex={-1}
         aria-label={`Remove ${name}`}
         className={styles.act}
+        onKeyDown={moveInActions}
         onClick={() => store.edit(removeLoad(store.getState().document, index))}
       >
         <CloseOutlined />
@@ -332,6 +344,16 @@ const Actions = memo(function Actions(
     </>
   );
 });
+
+/** The actions of a row are one Tab stop: the arrows to the left and right move between them. */
+function moveInActions(event: KeyboardEvent<HTMLButtonElement>) {
+  const { currentTarget: button, key } = event;
+  const next =
+    key === "ArrowRight" ? button.nextElementSibling : key === "ArrowLeft" ? button.previousElementSibling : null;
+  if (!(next instanceof HTMLButtonElement)) return;
+  event.preventDefault();
+  next.focus();
+}
 
 /** Enter and the arrows move down and up the same column. */
 function moveInColumn(event: KeyboardEvent<HTMLInputElement>) {

@@ -8,13 +8,18 @@ const home = knownUsHome();
 describe("a change in words", () => {
   it.each<[Patch, string]>([
     [[{ op: "replace", path: "/title", value: "9 Reed Lane" }], 'Address is "9 Reed Lane"'],
-    [[{ op: "replace", path: "/supply/ratingA", value: 200 }], "Rating (supply) is 200 A"],
+    [[{ op: "replace", path: "/supply/ratingA", value: 200 }], "Service rating is 200 A"],
+    [[{ op: "replace", path: "/dwelling/floorArea", value: { value: 96, unit: "m2" } }], "Floor area is 96 m2"],
+    [[{ op: "replace", path: "/dwelling/floorArea/value", value: 1900 }], "Floor area is 1900 ft2"],
     [
-      [{ op: "replace", path: "/dwelling/floorArea", value: { value: 96, unit: "m2" } }],
-      "Floor area (dwelling) is 96 m2",
+      [
+        { op: "replace", path: "/dwelling/floorArea/value", value: 180 },
+        { op: "replace", path: "/dwelling/floorArea/unit", value: "m2" },
+      ],
+      "Floor area is 180 m2",
     ],
     [[{ op: "replace", path: "/dwelling/existing", value: false }], "Existing (dwelling) is no"],
-    [[{ op: "replace", path: "/supply/ratingA", value: null }], "Rating (supply) is not known"],
+    [[{ op: "replace", path: "/supply/ratingA", value: null }], "Service rating is not known"],
     [
       [{ op: "add", path: "/loads/-", value: { id: "x", kind: "range", va: 9000, label: "Old range" } }],
       "Old range was added",
@@ -65,7 +70,7 @@ describe("a refused field, in words", () => {
       "Nameplate of Kiln must be greater than 0",
     );
     expect(problemInWords(named, { path: "supply.ratingA", message: "must be less than 1200" })).toBe(
-      "Rating (supply) must be less than 1200",
+      "Service rating must be less than 1200",
     );
   });
   it("is the message alone where it is no one field's", () => {

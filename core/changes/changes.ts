@@ -8,6 +8,7 @@ import { loadName } from "#core/demand/loads.ts";
 import { ownValue } from "#core/own-value.ts";
 import { deviceName } from "#core/panel/quick-device.ts";
 import { outletName, panelName } from "#core/path/names.ts";
+import { sourcedFields } from "#core/survey/sources.ts";
 import { showA, showKWh, showNumber, showVA } from "#core/units.ts";
 import { wayOf } from "#core/ways/index.ts";
 import { capital, lower } from "#core/words.ts";
@@ -68,6 +69,9 @@ function memberName(keys: readonly string[], member: unknown, document: CaseDocu
  */
 export function placeInWords(document: CaseDocument, pointer: string, added?: unknown): string {
   const keys = pointer.split("/").slice(1);
+  // Values of the survey have names of their own, in the words of the region.
+  const ofSurvey = sourcedFields(document).find((f) => f.key === keys.join("."));
+  if (ofSurvey && keys[0] !== "panels") return lower(ofSurvey.label);
   for (let n = keys.length; n > 0; n--) {
     const last = keys[n - 1] as string;
     if (!/^(\d+|-)$/.test(last)) continue;
@@ -112,12 +116,31 @@ const WHOLE: Record<string, { put(document: CaseDocument, value: unknown): strin
   },
 };
 
+/** A patch in which a changed value or unit of a quantity is a change of the whole quantity. */
+function withWholeQuantities(document: CaseDocument, patch: Patch): Patch {
+  const whole: Patch[number][] = [];
+  for (const op of patch) {
+    const [, pointer = "", part = ""] = /^(.*)[/](value|unit)$/.exec(op.path) ?? [];
+    const before = pointer && valueAt(document, pointer);
+    if (op.op === "remove" || typeof before !== "object" || before === null || !("unit" in before)) {
+      whole.push(op);
+      continue;
+    }
+    const known = whole.find((one) => one.path === pointer && one.op !== "remove");
+    const quantity = { ...before, ...(known && "value" in known ? (known.value as object) : {}), [part]: op.value };
+    const change = { op: "replace" as const, path: pointer, value: quantity };
+    if (known) whole.splice(whole.indexOf(known), 1, change);
+    else whole.push(change);
+  }
+  return whole;
+}
+
 /**
  * A patch in words, one clause for each change: "Customer is "Ida Reed"", "Range was removed".
  * @param document the case that the patch was made on, or the resulting one
  */
 export function changesInWords(document: CaseDocument, patch: Patch): string[] {
-  return patch.map((op) => {
+  return withWholeQuantities(document, patch).map((op) => {
     const key = op.path.split("/").at(-1) as string;
     const inList = /^(\d+|-)$/.test(key);
     const whole = ownValue(WHOLE, op.path);

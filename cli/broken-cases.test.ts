@@ -1,16 +1,16 @@
 /** Any JSON is either assessed without an exception and with finite figures, or refused with the wrong path. */
 
 import { expect, it } from "vitest";
-import { seeded } from "#core/chance.ts";
+import { seededRandom } from "#core/chance.ts";
 import { knownUkHome, knownUsHome, ukCase, usCase } from "#core/testing/cases.ts";
-import { mutate, tryCase } from "#core/testing/mutated-cases.ts";
+import { mutateCase, tryCase } from "#core/testing/mutated-cases.ts";
 
 it("5,000 broken cases are assessed well, or refused by name", { timeout: 120_000 }, () => {
-  const random = seeded(11);
+  const random = seededRandom(11);
   const bases = [knownUsHome(), knownUkHome(), usCase(), ukCase()];
   const wrong: string[] = [];
   for (let i = 0; i < 5000 && wrong.length < 3; i++) {
-    const found = tryCase(mutate(bases[i % bases.length] as (typeof bases)[0], random), i % 10 === 0);
+    const found = tryCase(mutateCase(bases[i % bases.length] as (typeof bases)[0], random), i % 10 === 0);
     if (found) wrong.push(found);
   }
   expect(wrong).toEqual([]);

@@ -1,20 +1,20 @@
 /** Interval data that lies beside a case file: read when the case names it. */
 import { readFileSync } from "node:fs";
 import { dirname, resolve } from "node:path";
-import { CaseRefused, type Problem } from "#core/case/document/problems.ts";
+import { CaseRefused, type InputProblem } from "#core/case/document/problems.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import { hasMaximum } from "#core/demand/measured-max.ts";
 import { IntervalDataRefused, intervalProblemLine } from "#core/formats/interval-data/problems.ts";
-import { HABITS, readIntervalFile, textOf } from "#core/formats/interval-data/read.ts";
+import { FILE_HABITS, readIntervalFile, textOf } from "#core/formats/interval-data/read.ts";
 import { evidenceOf, lastYear } from "#core/intervals/evidence.ts";
-import { type Quality, qualityOf } from "#core/intervals/quality.ts";
+import { type DataQuality, qualityOf } from "#core/intervals/quality.ts";
 import type { IntervalSeries } from "#core/intervals/series.ts";
 
 const refused = (messages: readonly string[]): never => {
   throw new CaseRefused(
     "bad-field",
-    messages.map((message): Problem => ({ path: "measured.file", message })),
+    messages.map((message): InputProblem => ({ path: "measured.file", message })),
   );
 };
 
@@ -25,7 +25,7 @@ const refused = (messages: readonly string[]): never => {
 export function readMeasuredFile(
   document: CaseDocument,
   caseFile: string,
-): { series: IntervalSeries; quality: Quality } | null {
+): { series: IntervalSeries; quality: DataQuality } | null {
   const { file, zone } = document.measured ?? {};
   if (!file) return null;
   const beside = caseFile === "-" ? process.cwd() : dirname(resolve(caseFile));
@@ -36,7 +36,7 @@ export function readMeasuredFile(
     return refused([`${file} cannot be read (${(error as NodeJS.ErrnoException).code})`]);
   }
   try {
-    return readIntervalFile(textOf(bytes), HABITS[codebookOf(document.rules).region], { zone: zone ?? null });
+    return readIntervalFile(textOf(bytes), FILE_HABITS[codebookOf(document.rules).region], { zone: zone ?? null });
   } catch (error) {
     if (error instanceof IntervalDataRefused)
       return refused(error.problems.map((p) => `${file}: ${intervalProblemLine(p)}`));

@@ -3,9 +3,9 @@
 import { readdirSync, readFileSync } from "node:fs";
 import path from "node:path";
 import type { CaseDocument } from "#core/case/document/types.ts";
-import { seeded } from "#core/chance.ts";
+import { seededRandom } from "#core/chance.ts";
 import { knownUkHome, knownUsHome, ukCase, usCase } from "#core/testing/cases.ts";
-import { mutate, tryCase } from "#core/testing/mutated-cases.ts";
+import { mutateCase, tryCase } from "#core/testing/mutated-cases.ts";
 
 const [count = 1000, seed = 1] = process.argv.slice(2).map(Number);
 const demo = path.resolve(import.meta.dirname, "../db/demo");
@@ -18,10 +18,10 @@ const bases: CaseDocument[] = [
   usCase(),
   ukCase(),
 ];
-const random = seeded(seed);
+const random = seededRandom(seed);
 const found = new Map<string, unknown>();
 for (let i = 0; i < count; i++) {
-  const mutated = mutate(bases[Math.floor(random() * bases.length)] as CaseDocument, random);
+  const mutated = mutateCase(bases[Math.floor(random() * bases.length)] as CaseDocument, random);
   if (i > 0 && i % 50_000 === 0) console.error(`${i} tried`);
   const wrong = tryCase(mutated, i % 50 === 0);
   if (wrong && found.size < 20 && !found.has(wrong)) found.set(wrong, mutated);

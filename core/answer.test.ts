@@ -5,11 +5,11 @@ import { newCase } from "#core/case/laws/new-case.ts";
 import { assess } from "#core/testing/assess.ts";
 import { knownUkHome, knownUsHome, ukCase, usCase } from "#core/testing/cases.ts";
 import { onPanel, onSupplyOf } from "#core/testing/ways.ts";
-import { answer, answerWhy, pressing } from "./answer.ts";
+import { answerOf, answerWhy, pressingMessage } from "./answer.ts";
 import { recommendedOtherwise, takenWay } from "./decide/decision.ts";
 
 const us = knownUsHome();
-const said = (home: CaseDocument) => answer(assess(home));
+const said = (home: CaseDocument) => answerOf(assess(home));
 
 describe("a home", () => {
   it("of which all is known and that carries the charger fits", () => {
@@ -58,8 +58,8 @@ describe("a home", () => {
     expect(assessment).toMatchObject({ taken: "service-upgrade", recommended: "dedicated-circuit" });
     expect(assessment.waterline).toEqual(takenWay(assessment)?.level);
     expect(recommendedOtherwise(assessment)?.way).toBe("dedicated-circuit");
-    expect(answer(assessment)).toMatchObject({ state: "fits-with-work", verdict: "Fits with work" });
-    expect(answer(assessment).text).toMatch(
+    expect(answerOf(assessment)).toMatchObject({ state: "fits-with-work", verdict: "Fits with work" });
+    expect(answerOf(assessment).text).toMatch(
       /^As decided: a larger supply with a 48 A charger would meet the need; 118.8 A spare today$/,
     );
   });
@@ -177,14 +177,14 @@ describe("an assessment", () => {
 describe("the most urgent message beside the answer", () => {
   it("is what stops, before what is to be confirmed", () => {
     const unsafe = assess(onPanel(us, { condition: "unsafe", busA: null }));
-    expect(pressing(unsafe)).toMatchObject({
+    expect(pressingMessage(unsafe)).toMatchObject({
       kind: "stop",
       text: expect.stringMatching(/^Stop: The main panel is unsafe/),
     });
   });
   it("names three values to confirm, and counts the others", () => {
     const unread = assess(newCase("us-nec-2023", "1 Test Lane"));
-    const most = pressing(unread);
+    const most = pressingMessage(unread);
     expect(most?.kind).toBe("after");
     expect(most?.confirm?.values.map((v) => v.key)).toEqual(
       unread.missing
@@ -199,25 +199,25 @@ describe("the most urgent message beside the answer", () => {
     expect(most?.text).not.toContain("service rating as read");
     const { sources: _, ...survey } = us.survey ?? {};
     const two = assess(onPanel({ ...us, survey }, { busA: null, condition: undefined }));
-    expect(pressing(two)?.text).toMatch(/^Confirm first: the bus rating of the main panel and the condition/);
+    expect(pressingMessage(two)?.text).toMatch(/^Confirm first: the bus rating of the main panel and the condition/);
   });
   it("is an assumption where nothing is missing, and absent where all is known", () => {
     const assumed = { ...us, survey: { ...us.survey, sources: { "supply.meterPlace": "assumed" as const } } };
     const hall = onSupplyOf(assumed, { meterPlace: "hall" });
-    expect(pressing(assess(hall))).toEqual({
+    expect(pressingMessage(assess(hall))).toEqual({
       kind: "assumed",
       confirm: null,
       text: "Only assumed: Meter place hall. Confirm on site",
       more: 0,
     });
-    expect(pressing(assess(us))).toBeNull();
+    expect(pressingMessage(assess(us))).toBeNull();
   });
   it("is in the why sheet with all other messages", () => {
     const unread = assess(newCase("us-nec-2023", "1 Test Lane"));
-    const { value, changes } = answerWhy(unread, answer(unread));
+    const { value, changes } = answerWhy(unread, answerOf(unread));
     expect(value).toBe("Open");
     expect(changes).toHaveLength(unread.missing.length);
     expect(changes[0]).toBe("Confirm the service rating as read off the main breaker");
-    expect(answerWhy(assess(us), answer(assess(us)))).toMatchObject({ assumes: [], changes: [] });
+    expect(answerWhy(assess(us), answerOf(assess(us)))).toMatchObject({ assumes: [], changes: [] });
   });
 });

@@ -6,7 +6,7 @@ import { replayedInWords } from "#core/need/replayed.ts";
 import { wayOf } from "#core/ways/index.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
 import type { Assessment } from "./assess.ts";
-import type { Missing, StepId } from "./missing.ts";
+import type { MissingValue, StepId } from "./missing.ts";
 import { showHeadroom } from "./units.ts";
 import { type Why, why } from "./why.ts";
 import { capital, lower } from "./words.ts";
@@ -16,10 +16,10 @@ export type AnswerState = "fits" | "once-confirmed" | "fits-with-work" | "does-n
 /** Words, and the values of the case that they go on with. */
 export interface NamedValues {
   before: string;
-  values: Missing[];
+  values: MissingValue[];
 }
 
-export interface Answer {
+export interface JobAnswer {
   state: AnswerState;
   /** "Fits", "Fits once confirmed", "Fits with work", "Does not fit", "Open". */
   verdict: string;
@@ -57,7 +57,7 @@ const offerOf = (way: WayJudgement, { rules }: Assessment): string =>
   `${wayOf(way.way).headline(way, codebookOf(rules).words)} would ${way.meetsNeed ? "meet the need" : "give part of the need"}${way.replayed ? ` on ${replayedInWords(way.replayed)}` : ""}`;
 
 /** The answer in one sentence, and the next step. */
-export function answer(assessment: Assessment): Answer {
+export function answerOf(assessment: Assessment): JobAnswer {
   const { headroomA, missing, findings, decided } = assessment;
   const state = stateOf(assessment);
   const decisive = missing.filter((m) => m.decisive);
@@ -99,7 +99,7 @@ export function answer(assessment: Assessment): Answer {
 const NAMED = 3;
 
 /** The most urgent message after the answer, in one sentence; null without one. */
-export interface Pressing {
+export interface PressingMessage {
   kind: "stop" | "confirm" | "after" | "assumed";
   text: string;
   /** The same in parts, where values of the case are to be confirmed. */
@@ -109,7 +109,7 @@ export interface Pressing {
 }
 
 /** The most urgent message beside the answer: a stop, values to confirm, or assumptions; null without any. */
-export function pressing({ findings, missing, assumed: all }: Assessment): Pressing | null {
+export function pressingMessage({ findings, missing, assumed: all }: Assessment): PressingMessage | null {
   // Decisive assumed values are already among those to be confirmed.
   const assumed = all.filter((f) => !missing.some((m) => m.key === f.key));
   const [stop, ...stops] = findings.filter((f) => f.severity === "stop");
@@ -147,7 +147,7 @@ export function pressing({ findings, missing, assumed: all }: Assessment): Press
  * Why the answer is as it is: everything that stops, is to be confirmed, or was only assumed.
  * @param because why the recommended way is recommended, with waits from a known day where there is one
  */
-export function answerWhy(assessment: Assessment, { verdict, text }: Answer, because = assessment.because): Why {
+export function answerWhy(assessment: Assessment, { verdict, text }: JobAnswer, because = assessment.because): Why {
   const { findings, missing, assumed, governingBecause } = assessment;
   return why(
     "the answer",

@@ -3,7 +3,7 @@ import type { CaseDocument } from "#core/case/document/types.ts";
 import { newCase } from "#core/case/laws/new-case.ts";
 import { assess } from "#core/testing/assess.ts";
 import { ukCase, usCase } from "#core/testing/cases.ts";
-import { answer } from "./answer.ts";
+import { answerOf } from "./answer.ts";
 import { lengthFt, lengthM, showA, showNumber, showVA } from "./units.ts";
 import { commonScaleA, describeWaterline, overflowA } from "./waterline.ts";
 
@@ -11,17 +11,17 @@ const findings = (document: CaseDocument) => assess(document).findings.map((f) =
 
 describe("the answer", () => {
   it("says what is spare and which way would do", () => {
-    expect(answer(assess(usCase())).text).toBe(
+    expect(answerOf(assess(usCase())).text).toBe(
       "As it stands: 18.8 A spare; a managed charger held below 80 A would meet the need",
     );
   });
   it("is open while something decisive is missing, and says what and where", () => {
-    const found = answer(assess(newCase("us-nec-2023", "1 Test Lane")));
+    const found = answerOf(assess(newCase("us-nec-2023", "1 Test Lane")));
     expect(found).toMatchObject({ state: "open", verdict: "Open", next: { step: "survey" } });
     expect(found.text).toMatch(/service rating/);
   });
   it("never says that a job fits where a finding stops it", () => {
-    const found = answer(assess(ukCase({ supply: { system: "single-phase-230", ratingA: 100, looped: true } })));
+    const found = answerOf(assess(ukCase({ supply: { system: "single-phase-230", ratingA: 100, looped: true } })));
     expect(found.state).not.toBe("fits");
   });
 });

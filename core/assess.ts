@@ -3,8 +3,8 @@ import type { CaseDocument, EvTreatment, MethodId, RuleSetId } from "#core/case/
 import type { CircuitDesign } from "#core/circuit/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import type { Codebook } from "#core/codebook/types.ts";
-import { calculateAll, demandInput, governing } from "#core/demand/calculate.ts";
-import type { Calculation } from "#core/demand/types.ts";
+import { calculateAll, demandInput, governingCalculation } from "#core/demand/calculate.ts";
+import type { DemandCalculation } from "#core/demand/types.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
 import { surveyFindings } from "#core/findings/index.ts";
 import type { SurveyFinding } from "#core/findings/types.ts";
@@ -13,14 +13,14 @@ import { countSpaces } from "#core/panel/spaces.ts";
 import { type Home, homeOf, readRatingA, targetOf } from "#core/path/home.ts";
 import { pathTo } from "#core/path/links.ts";
 import { type PanelLimit, panelLimits } from "#core/path/panel-limits.ts";
-import type { Link, Unknown } from "#core/path/types.ts";
-import { type Reach, reachIn } from "#core/place/reach.ts";
+import type { PathLink, UnknownValue } from "#core/path/types.ts";
+import { type LeadReach, reachIn } from "#core/place/reach.ts";
 import { assumedFields, type SourcedField } from "#core/survey/sources.ts";
 import { judgeAll, judgeOne, WAY_IDS } from "#core/ways/index.ts";
-import type { Reason } from "#core/ways/reasons.ts";
-import { type Recommendation, recommend } from "#core/ways/recommend.ts";
+import type { WayReason } from "#core/ways/reasons.ts";
+import { type Recommendation, recommendWay } from "#core/ways/recommend.ts";
 import type { JudgingContext, WayJudgement } from "#core/ways/types.ts";
-import { type Missing, missingOf } from "./missing.ts";
+import { type MissingValue, missingOf } from "./missing.ts";
 import { showA } from "./units.ts";
 import type { Waterline } from "./waterline.ts";
 import { type Why, why, withLazyFields } from "./why.ts";
@@ -30,14 +30,14 @@ export interface Assessment {
   version: 1;
   rules: RuleSetId;
   supply: { ratingA: number; volts: number };
-  calculations: Calculation[];
+  calculations: DemandCalculation[];
   /** Every panel with a feeder: what it carries and what is spare; the tightest decides with the supply. */
   feeders: PanelLimit[];
   governing: MethodId;
   governingBecause: string;
   headroomA: number;
   /** Today's path, from the supply to where the charger's circuit starts or ends. */
-  path: Link[];
+  path: PathLink[];
   ways: WayJudgement[];
   recommended: Recommendation["way"];
   because: string;
@@ -48,10 +48,10 @@ export interface Assessment {
   /** Design of the recommended way's circuit; null where no run was entered or the way has no circuit of its own. */
   circuit: CircuitDesign | null;
   /** Every car on every parking position of the plan, both ways round. */
-  reach: Reach[];
+  reach: LeadReach[];
   findings: SurveyFinding[];
   need: { energyPerDayKWh: number; hoursPerNight: number };
-  missing: Missing[];
+  missing: MissingValue[];
   /** Survey values that are only assumed until they are confirmed. */
   assumed: SourcedField[];
   assumptions: string[];
@@ -68,8 +68,8 @@ export interface Assessment {
 export const governingOf = ({
   calculations,
   governing: id,
-}: Pick<Assessment, "calculations" | "governing">): Calculation =>
-  calculations.find((c) => c.method === id) as Calculation;
+}: Pick<Assessment, "calculations" | "governing">): DemandCalculation =>
+  calculations.find((c) => c.method === id) as DemandCalculation;
 
 function explainRating({ document, codebook: { words, sections }, supplyA }: Home) {
   const assumed = readRatingA(document) === null ? [`${words.supplyRating} unknown: ${showA(supplyA)} is assumed`] : [];
@@ -133,12 +133,12 @@ export function assess(document: CaseDocument, book: PriceBook): Assessment {
   const home = homeOf(document, codebook);
   const input = demandInput(document, codebook, home.supplyA, home.loads);
   const calculations = calculateAll(codebook, input);
-  const chosen = governing(calculations, document.options?.loadMethod);
+  const chosen = governingCalculation(calculations, document.options?.loadMethod);
   const forced = chosen.method === document.options?.loadMethod;
   const governingBecause = forced ? "it was chosen for this job" : home.method.governsBecause;
   const s = judgingContextOf(document, codebook, book, home);
   const ways = judgeAll(s);
-  const recommendation = recommend(ways, document.options?.policy ?? "least-work", s.need);
+  const recommendation = recommendWay(ways, document.options?.policy ?? "least-work", s.need);
   const takenId = document.decision?.way ?? recommendation.way;
   const taken = ways.find((w) => w.way === takenId);
   const { unknowns, replaced } = unknownValues(s.path.links, taken, Boolean(document.decision));
@@ -201,10 +201,10 @@ export function assess(document: CaseDocument, book: PriceBook): Assessment {
  * not count any more, unless they prevent a verdict today.
  * @returns the unknown values, and the keys of those that do not count
  */
-function unknownValues(today: readonly Link[], taken: WayJudgement | undefined, decided: boolean) {
+function unknownValues(today: readonly PathLink[], taken: WayJudgement | undefined, decided: boolean) {
   const now = today.flatMap((link) => link.unknowns);
   const after = taken?.unknowns ?? [];
-  const counts = ({ key, decisive }: Unknown) =>
+  const counts = ({ key, decisive }: UnknownValue) =>
     !decided || !taken || decisive || after.some((unknown) => unknown.key === key);
   return {
     unknowns: [...now.filter(counts), ...after],
@@ -216,7 +216,7 @@ function unknownValues(today: readonly Link[], taken: WayJudgement | undefined, 
 export function recommendedOf(document: CaseDocument, book: PriceBook): WayJudgement | null {
   const s = judgingContextOf(document, codebookOf(document.rules), book);
   const ways = judgeAll(s);
-  const { way } = recommend(ways, document.options?.policy ?? "least-work", s.need);
+  const { way } = recommendWay(ways, document.options?.policy ?? "least-work", s.need);
   return ways.find((w) => w.way === way) ?? null;
 }
 
@@ -225,7 +225,7 @@ export function homeAfter(
   document: CaseDocument,
   way: string,
   book: PriceBook,
-): { document: CaseDocument } | { reasons: Reason[] } {
+): { document: CaseDocument } | { reasons: WayReason[] } {
   const { way: judged, after } = judgeOne(judgingContextOf(document, codebookOf(document.rules), book), way);
   return after ? { document: after } : { reasons: judged.reasons };
 }

@@ -1,5 +1,5 @@
 /** A case with what follows from it, as its page shows it. */
-import { type Answer, answer } from "./answer.ts";
+import { answerOf, type JobAnswer } from "./answer.ts";
 import { type Assessment, assess } from "./assess.ts";
 import type { CaseDocument } from "./case/document/types.ts";
 import type { KeptBook } from "./estimate/kept.ts";
@@ -8,7 +8,7 @@ import type { KeptBook } from "./estimate/kept.ts";
 export interface AssessedCase {
   document: CaseDocument;
   assessment: Assessment;
-  answer: Answer;
+  answer: JobAnswer;
   /** The prices it is assessed by. */
   prices: KeptBook;
 }
@@ -16,5 +16,5 @@ export interface AssessedCase {
 /** A case with what follows from it by these prices. */
 export function assessCase(document: CaseDocument, prices: KeptBook): AssessedCase {
   const assessment = assess(document, prices.book);
-  return { document, assessment, answer: answer(assessment), prices };
+  return { document, assessment, answer: answerOf(assessment), prices };
 }

@@ -1,7 +1,7 @@
 /** Chance that is the same for the same seed, on every machine. */
 
 /** Numbers from 0 to 1 (mulberry32). */
-export function seeded(seed: number): () => number {
+export function seededRandom(seed: number): () => number {
   let state = seed >>> 0;
   return () => {
     state = (state + 0x6d2b79f5) >>> 0;
@@ -13,7 +13,7 @@ export function seeded(seed: number): () => number {
 }
 
 /** One draw of a triangular distribution. */
-export function triangular(random: number, low: number, typical: number, high: number): number {
+export function triangularDraw(random: number, low: number, typical: number, high: number): number {
   const width = high - low;
   if (width <= 0) return typical;
   const turn = (typical - low) / width;

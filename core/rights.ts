@@ -28,4 +28,4 @@ export const RIGHTS = {
 export type Right = keyof typeof RIGHTS;
 
 /** Whether a role has a right. */
-export const may = (role: Role, right: Right): boolean => RIGHTS[right].includes(role);
+export const hasRight = (role: Role, right: Right): boolean => RIGHTS[right].includes(role);

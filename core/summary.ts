@@ -2,12 +2,12 @@
 
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { decisionNow } from "#core/decide/decision.ts";
-import { type Answer, answer } from "./answer.ts";
+import { answerOf, type JobAnswer } from "./answer.ts";
 import type { Assessment } from "./assess.ts";
 import { ENGINE_VERSION } from "./engine.ts";
 import type { Waterline } from "./waterline.ts";
 
-export interface CaseSummary extends Answer {
+export interface CaseSummary extends JobAnswer {
   waterline: Waterline;
   /** Version of the engine that made it; a summary of another version is recomputed. */
   engine: number;
@@ -24,7 +24,7 @@ export interface CaseSummary extends Answer {
 export function summaryOf(document: CaseDocument, assessment: Assessment, prices: number): CaseSummary {
   const decided = decisionNow(document, assessment);
   return {
-    ...answer(assessment),
+    ...answerOf(assessment),
     waterline: assessment.waterline,
     decided: decided && { way: decided.way.name, shaken: decided.shaken[0] ?? null },
     engine: ENGINE_VERSION,

@@ -1,14 +1,14 @@
 /** Every figure can be asked why: the data for the answer comes with the figure. */
 
 /** A rule as the trade cites it, with the formula and the numbers put in. */
-export interface Cited {
+export interface RuleCitation {
   rule: string;
   formula: string;
   numbers: string;
 }
 
 /** The whole answer to "why?" for one figure. */
-export interface Why extends Cited {
+export interface Why extends RuleCitation {
   /** Name of the figure, e.g. "Headroom". */
   figure: string;
   /** As shown, with its unit. */
@@ -26,7 +26,7 @@ export interface Why extends Cited {
 export const why = (
   figure: string,
   value: string,
-  cited: Cited,
+  cited: RuleCitation,
   assumes: string[] = [],
   changes: string[] = [],
 ): Why => ({

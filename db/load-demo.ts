@@ -6,7 +6,7 @@ import sharp from "sharp";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { readCaseText } from "#core/case/laws/read.ts";
 import { codebookOf } from "#core/codebook/index.ts";
-import { HABITS, readIntervalFile, textOf } from "#core/formats/interval-data/read.ts";
+import { FILE_HABITS, readIntervalFile, textOf } from "#core/formats/interval-data/read.ts";
 import { aboutSeries, packValues } from "#core/intervals/kept.ts";
 import { usualThing } from "#core/survey/things.ts";
 import { DEMO_FIRMS, DEMO_PASSWORD } from "./demo/firms.ts";
@@ -60,7 +60,7 @@ async function loadIntervals(jobId: string, document: CaseDocument, personId: st
   if (!file || !digest) return;
   const { database } = await import("#server/database.ts");
   const bytes = readFileSync(path.join(import.meta.dirname, "demo", file));
-  const { series, quality, form } = readIntervalFile(textOf(bytes), HABITS[codebookOf(document.rules).region]);
+  const { series, quality, form } = readIntervalFile(textOf(bytes), FILE_HABITS[codebookOf(document.rules).region]);
   const about = aboutSeries(series, quality, { digest, name: file, form, madeUp: false });
   const values = Buffer.from(await packValues(series));
   await database.insert(intervalData).values({ jobId, digest, about, values, personId });

@@ -1,7 +1,7 @@
 /** `/` finds in place: things of the open job, what can be done in it, and other jobs. */
 import type { Page } from "@playwright/test";
 import type { CaseDocument } from "#core/case/document/types.ts";
-import { findable } from "#core/find/find.ts";
+import { searchEntries } from "#core/find/find.ts";
 import { assess } from "#core/testing/assess.ts";
 import { caseOf, expect, field, goToStep, type Heron, openStep, signInAs, test } from "./heron.ts";
 
@@ -80,7 +80,7 @@ test.describe("without a line", () => {
 async function fieldsNotDrawn(page: Page, heron: Heron, job: string): Promise<string[]> {
   const document = (await caseOf(page, heron, job)) as CaseDocument;
   const gone: string[] = [];
-  const places = findable(document, assess(document)).flatMap(({ label, to }) =>
+  const places = searchEntries(document, assess(document)).flatMap(({ label, to }) =>
     "step" in to && to.field ? [{ label, ...to }] : [],
   );
   await openStep(page, heron, job, "survey");

@@ -1,6 +1,6 @@
 /** Measured demand and real nights: files, a recorder, evidence, and the ways replayed. */
 import Modbus from "modbus-serial";
-import { CLAMP_TROUBLES, HOLDING } from "#core/recorder/registers.ts";
+import { CLAMP_TROUBLES, HOLDING_REGISTERS } from "#core/recorder/registers.ts";
 import { expect, openCopy, openStep, saved, signInAs, test } from "./heron.ts";
 
 const MINUTE_MS = 60_000;
@@ -122,7 +122,7 @@ test("a recorder is found, watched, started and read out; how its clamps sit is 
   await client.connectTCP("127.0.0.1", { port: heron.recorderPort });
   client.setID(1);
   const fault = (clamp: number, trouble: (typeof CLAMP_TROUBLES)[number]) =>
-    client.writeRegister(HOLDING.faults + clamp, CLAMP_TROUBLES.indexOf(trouble));
+    client.writeRegister(HOLDING_REGISTERS.faults + clamp, CLAMP_TROUBLES.indexOf(trouble));
   await fault(0, "reversed");
   await fault(1, "wrong-conductor");
   await expect(recorder.getByRole("alert")).toContainText("Clamp 1 is the wrong way round");

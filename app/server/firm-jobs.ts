@@ -4,8 +4,8 @@
 import { randomUUID } from "node:crypto";
 import { and, asc, eq, gt, sql } from "drizzle-orm";
 import { assess } from "#core/assess.ts";
-import type { AppliedEdit, Edit } from "#core/case/document/edit.ts";
-import type { Problem } from "#core/case/document/problems.ts";
+import type { AppliedEdit, CaseEdit } from "#core/case/document/edit.ts";
+import type { InputProblem } from "#core/case/document/problems.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { currentCase } from "#core/case/document/upgrade.ts";
 import { type KeptBook, keptBookFor } from "#core/estimate/kept.ts";
@@ -37,7 +37,7 @@ export type EditAnswer =
   | { kind: "conflict"; revision: number; edits: AppliedEdit[]; with: AppliedEdit }
   /** Made on a revision that is not there (any more): the case as it is. */
   | ({ kind: "ahead" } & Pick<OpenJob, "document" | "revision" | "lastEdit">)
-  | { kind: "refused"; problems: Problem[] };
+  | { kind: "refused"; problems: InputProblem[] };
 
 const columns = {
   id: edit.id,
@@ -58,7 +58,7 @@ const editsAfter = (db: Transaction | typeof database, jobId: string, revision: 
 export function jobsOf(firmId: string) {
   const own = (jobId: string) => and(eq(job.id, jobId), eq(job.firmId, firmId));
 
-  const takeNow = (jobId: string, personId: string, asked: Edit, now: Date): Promise<EditAnswer | null> =>
+  const takeNow = (jobId: string, personId: string, asked: CaseEdit, now: Date): Promise<EditAnswer | null> =>
     inTransaction(async (tx) => {
       const [found] = await tx
         .select({ document: job.case, revision: job.revision })
@@ -147,7 +147,7 @@ export function jobsOf(firmId: string) {
      * Takes an edit: once by its id, moved over what came in between, refused where it leaves a wrong case.
      * @returns null where the firm has no such job
      */
-    async take(jobId: string, personId: string, asked: Edit, now = new Date()): Promise<EditAnswer | null> {
+    async take(jobId: string, personId: string, asked: CaseEdit, now = new Date()): Promise<EditAnswer | null> {
       const sender = { ...currentSender(), one: personId, firm: firmId };
       return editQueue.run(sender, () => takeNow(jobId, personId, asked, now));
     },

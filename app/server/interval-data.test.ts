@@ -3,7 +3,7 @@ import type { CsvMapping } from "#core/formats/interval-data/mapping.ts";
 import { steadyClock } from "#core/intervals/clock.ts";
 import { aboutSeries, type KeptAbout, packValues, unpackValues } from "#core/intervals/kept.ts";
 import { qualityOf } from "#core/intervals/quality.ts";
-import { type IntervalSeries, packed } from "#core/intervals/series.ts";
+import { type IntervalSeries, packedValues } from "#core/intervals/series.ts";
 import { usCase } from "#core/testing/cases.ts";
 import { twoFirms } from "#tests/firms.ts";
 import { jobsOf } from "./firm-jobs.ts";
@@ -16,7 +16,7 @@ const series: IntervalSeries = {
   startS: 1_735_689_600,
   intervalS: 900,
   clock: steadyClock(),
-  ...packed([Float64Array.from({ length: 35_040 }, (_, i) => ((i * 7919) % 900) / 1000)]),
+  ...packedValues([Float64Array.from({ length: 35_040 }, (_, i) => ((i * 7919) % 900) / 1000)]),
 };
 let job: string;
 let values: Buffer;

@@ -5,7 +5,7 @@
 import { createContext, type MiddlewareFunction, type RouterContextProvider, redirect } from "react-router";
 import { ValidationError } from "yup";
 import { KEEP_HEADER, PERSON_HEADER } from "#core/headers.ts";
-import { may, type Right } from "#core/rights.ts";
+import { hasRight, type Right } from "#core/rights.ts";
 import { databaseIsBusy, databaseIsLost, diskIsFull } from "./database.ts";
 import { jobsOf } from "./firm-jobs.ts";
 import { intervalsOf } from "./interval-data.ts";
@@ -75,7 +75,7 @@ export const forAccount: MiddlewareFunction<Response> = async ({ request, contex
 /** The signed-in person, if the role has the right; otherwise refuses. */
 export function requireRight(context: Readonly<RouterContextProvider>, right: Right): SignedIn {
   const person = context.get(personContext);
-  if (!may(person.role, right)) {
+  if (!hasRight(person.role, right)) {
     log.info({ person: person.id, right }, "not allowed");
     throw refuse("not-allowed");
   }

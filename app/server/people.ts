@@ -1,7 +1,7 @@
 /** The people of one firm: invited, given a role, made inactive by the owner; every change is written down. */
 import { randomUUID } from "node:crypto";
 import { and, asc, desc, eq, gt, like, lt, ne, sql } from "drizzle-orm";
-import { may, type Role } from "#core/rights.ts";
+import { hasRight, type Role } from "#core/rights.ts";
 import { audit, firm, knownDevice, passwordLink, person, session } from "#db/schema.ts";
 import { database, inTransaction, type Transaction } from "./database.ts";
 import { hashPassword } from "./passwords.ts";
@@ -76,7 +76,7 @@ export function peopleOf(firmId: string, by: string) {
         .select({ role: person.role, active: person.active })
         .from(person)
         .where(and(eq(person.id, by), eq(person.firmId, firmId)));
-      if (!actor?.active || !may(actor.role, "manage-people")) throw refuse("not-allowed");
+      if (!actor?.active || !hasRight(actor.role, "manage-people")) throw refuse("not-allowed");
       return work(tx);
     });
   const note = (db: Connection, did: string, now: Date) => auditEntry(db, firmId, by, did, now);

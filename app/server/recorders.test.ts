@@ -1,9 +1,9 @@
 import type { ChildProcess } from "node:child_process";
 import Modbus from "modbus-serial";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { HABITS, readIntervalFile } from "#core/formats/interval-data/read.ts";
+import { FILE_HABITS, readIntervalFile } from "#core/formats/interval-data/read.ts";
 import { clampFindings } from "#core/recorder/recorder.ts";
-import { CLAMP_TROUBLES, HOLDING } from "#core/recorder/registers.ts";
+import { CLAMP_TROUBLES, HOLDING_REGISTERS } from "#core/recorder/registers.ts";
 import { freePort, startRecorder } from "#tests/stand-in.ts";
 
 let port: number;
@@ -27,7 +27,7 @@ const fault = async (clamp: number, trouble: (typeof CLAMP_TROUBLES)[number]) =>
   const client = new Modbus();
   await client.connectTCP("127.0.0.1", { port });
   client.setID(1);
-  await client.writeRegister(HOLDING.faults + clamp, CLAMP_TROUBLES.indexOf(trouble));
+  await client.writeRegister(HOLDING_REGISTERS.faults + clamp, CLAMP_TROUBLES.indexOf(trouble));
   client.close(() => {});
 };
 
@@ -51,7 +51,7 @@ describe("a recorder on the line", () => {
   it("records a month and is read out as a file with every minute in it", async () => {
     expect((await recorders.commandRecorder(address, "start")).state).toBe("recording");
     await expect.poll(async () => (await recorders.recorderStatus(address)).state).toBe("full");
-    const { series, quality } = readIntervalFile(await recorders.readRecorder(address), HABITS.us, {
+    const { series, quality } = readIntervalFile(await recorders.readRecorder(address), FILE_HABITS.us, {
       zone: "America/New_York",
     });
     expect([series.intervalS, series.phases.length, series.phases[0]?.length]).toEqual([60, 2, 31 * 1440]);

@@ -3,12 +3,12 @@ import Modbus from "modbus-serial";
 import { type ClampReading, type RecorderStatus, recordingCsv } from "#core/recorder/recorder.ts";
 import {
   CLAMP,
-  COMMAND,
-  HOLDING,
-  INPUT,
-  MAGIC,
+  HOLDING_REGISTERS,
+  INPUT_REGISTERS,
   NO_VALUE,
-  PAGE,
+  PAGE_REGISTERS,
+  RECORDER_COMMANDS,
+  RECORDER_MAGIC,
   RECORDING,
   recordsAPage,
   signed16,
@@ -62,11 +62,11 @@ const input = async (client: Modbus, at: number, length: number): Promise<number
   (await client.readInputRegisters(at, length)).data;
 
 async function statusOf(client: Modbus, address: string): Promise<RecorderStatus> {
-  const head = await input(client, 0, INPUT.pageSize + 1);
-  if (head[INPUT.magic] !== MAGIC) throw new Error("this is not a recorder");
+  const head = await input(client, 0, INPUT_REGISTERS.pageSize + 1);
+  if (head[INPUT_REGISTERS.magic] !== RECORDER_MAGIC) throw new Error("this is not a recorder");
   const at = (i: number): number => head[i] as number;
-  const clamps = Array.from({ length: at(INPUT.clamps) }, (_, i): ClampReading => {
-    const base = INPUT.firstClamp + i * CLAMP.size;
+  const clamps = Array.from({ length: at(INPUT_REGISTERS.clamps) }, (_, i): ClampReading => {
+    const base = INPUT_REGISTERS.firstClamp + i * CLAMP.size;
     return {
       amps: signed32(at(base + CLAMP.centiAmps), at(base + CLAMP.centiAmps + 1)) / 100,
       watts: signed32(at(base + CLAMP.watts), at(base + CLAMP.watts + 1)),
@@ -76,14 +76,14 @@ async function statusOf(client: Modbus, address: string): Promise<RecorderStatus
   });
   return {
     address,
-    clampRatingA: at(INPUT.clampRatingA),
-    nominalVolts: at(INPUT.nominalVolts),
+    clampRatingA: at(INPUT_REGISTERS.clampRatingA),
+    nominalVolts: at(INPUT_REGISTERS.nominalVolts),
     clamps,
-    clockS: unsigned32(at(INPUT.clock), at(INPUT.clock + 1)),
-    state: RECORDING[at(INPUT.state)] ?? "idle",
-    intervalS: at(INPUT.intervalS),
-    startedAtS: unsigned32(at(INPUT.startedAt), at(INPUT.startedAt + 1)),
-    records: unsigned32(at(INPUT.records), at(INPUT.records + 1)),
+    clockS: unsigned32(at(INPUT_REGISTERS.clock), at(INPUT_REGISTERS.clock + 1)),
+    state: RECORDING[at(INPUT_REGISTERS.state)] ?? "idle",
+    intervalS: at(INPUT_REGISTERS.intervalS),
+    startedAtS: unsigned32(at(INPUT_REGISTERS.startedAt), at(INPUT_REGISTERS.startedAt + 1)),
+    records: unsigned32(at(INPUT_REGISTERS.records), at(INPUT_REGISTERS.records + 1)),
   };
 }
 
@@ -104,9 +104,9 @@ export const recorderStatus = (address: string): Promise<RecorderStatus> =>
   asking(address, (client) => statusOf(client, address));
 
 /** Starts a new recording, or stops the present one. */
-export const commandRecorder = (address: string, command: keyof typeof COMMAND): Promise<RecorderStatus> =>
+export const commandRecorder = (address: string, command: keyof typeof RECORDER_COMMANDS): Promise<RecorderStatus> =>
   asking(address, async (client) => {
-    await client.writeRegister(HOLDING.command, COMMAND[command]);
+    await client.writeRegister(HOLDING_REGISTERS.command, RECORDER_COMMANDS[command]);
     return statusOf(client, address);
   });
 
@@ -118,13 +118,13 @@ export const readRecorder = (address: string): Promise<string> =>
     const size = recordsAPage(clamps.length);
     const values: (number | null)[][] = [];
     for (let page = 0; page * size < records; page++) {
-      await client.writeRegister(HOLDING.page, page);
-      const registers = await input(client, INPUT.page, PAGE.values + size * clamps.length);
-      const count = Math.min(registers[PAGE.count] as number, records - values.length);
+      await client.writeRegister(HOLDING_REGISTERS.page, page);
+      const registers = await input(client, INPUT_REGISTERS.page, PAGE_REGISTERS.values + size * clamps.length);
+      const count = Math.min(registers[PAGE_REGISTERS.count] as number, records - values.length);
       for (let i = 0; i < count; i++)
         values.push(
           clamps.map((_, clamp) => {
-            const raw = registers[PAGE.values + i * clamps.length + clamp] as number;
+            const raw = registers[PAGE_REGISTERS.values + i * clamps.length + clamp] as number;
             return raw === NO_VALUE ? null : signed16(raw) / 100;
           }),
         );

@@ -4,7 +4,7 @@
  */
 import "#core/codebook/editions.ts";
 import { ValidationError } from "yup";
-import { CaseRefused, type Problem } from "#core/case/document/problems.ts";
+import { CaseRefused, type InputProblem } from "#core/case/document/problems.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { readCaseText } from "#core/case/laws/read.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
@@ -66,7 +66,9 @@ const TASKS = {
   },
 
   /** @returns the case of an imported file, or its problems; null where the body is not a form */
-  async caseFile(upload: Upload): Promise<{ document: CaseDocument } | { problems: Problem[]; status: number } | null> {
+  async caseFile(
+    upload: Upload,
+  ): Promise<{ document: CaseDocument } | { problems: InputProblem[]; status: number } | null> {
     const file = (await formOf(upload))?.get("file");
     if (file === undefined) return null;
     if (!(file instanceof File))

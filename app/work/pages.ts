@@ -2,7 +2,7 @@
 import "#core/codebook/editions.ts";
 import { ValidationError } from "yup";
 import { assess } from "#core/assess.ts";
-import type { AppliedEdit, Edit } from "#core/case/document/edit.ts";
+import type { AppliedEdit, CaseEdit } from "#core/case/document/edit.ts";
 import { editSchema } from "#core/case/document/edit.ts";
 import type { Patch } from "#core/case/document/patch.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
@@ -21,9 +21,9 @@ const TASKS = {
   summary: ({ document, book, version }: Priced): CaseSummary => summaryOf(document, assess(document, book), version),
 
   /** @returns the edit in a request body; null where the body is not an edit */
-  readEdit(body: ArrayBuffer): Edit | null {
+  readEdit(body: ArrayBuffer): CaseEdit | null {
     try {
-      return parseJson(new TextDecoder().decode(body), editSchema) as Edit;
+      return parseJson(new TextDecoder().decode(body), editSchema) as CaseEdit;
     } catch (error) {
       if (error instanceof ValidationError || error instanceof SyntaxError) return null;
       throw error;

@@ -3,12 +3,12 @@
 import type { Conductor } from "#core/case/document/types.ts";
 import { ownValue } from "#core/own-value.ts";
 import { showA } from "#core/units.ts";
-import type { Cited } from "#core/why.ts";
+import type { RuleCitation } from "#core/why.ts";
 import { CABLE_TABLES, type CableTable } from "./bs7671/circuit-tables.ts";
 import { NEC_240_4_D, NEC_240_6, NEC_310_16 } from "./nec/ampacity-tables.ts";
 
 /** Ampacity in the 60, 75 and 90 °C columns, A. */
-export type Ampacities = readonly [number, number, number];
+export type AmpacityTable = readonly [number, number, number];
 
 export interface ConductorRating {
   /** Ampacity, A. */
@@ -17,7 +17,7 @@ export interface ConductorRating {
   mostDeviceA: number;
   /** Unrecorded properties, each taken at the lower value: "metal", "cable type". */
   unrecorded: readonly string[];
-  cited: Cited;
+  cited: RuleCitation;
 }
 
 /** Up to this rating terminals count as 60 °C unless both ends are marked 75 °C (110.14(C)). */

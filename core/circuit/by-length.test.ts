@@ -1,10 +1,10 @@
 import { describe, expect, it } from "vitest";
-import { bs7671 } from "#core/codebook/bs7671-2018-a2/index.ts";
-import { nec2023 } from "#core/codebook/nec-2023/index.ts";
+import { bs7671Codebook } from "#core/codebook/bs7671-2018-a2/index.ts";
+import { nec2023Codebook } from "#core/codebook/nec-2023/index.ts";
 import { lengthFt, lengthM } from "#core/units.ts";
 import { regionsOf, sizesByLength } from "./by-length.ts";
-import { cheapest, type Prices } from "./by-price.ts";
-import { candidatesOf, neighbours } from "./candidates.ts";
+import { cheapestSize, type Prices } from "./by-price.ts";
+import { candidatesOf, neighbouringSizes } from "./candidates.ts";
 import { designCircuit, isDesigned } from "./design.ts";
 import type { CircuitSpec } from "./types.ts";
 
@@ -26,20 +26,20 @@ const uk: CircuitSpec = {
 
 describe("size against length", () => {
   it("stays with what it carries, and grows from where its volts decide", () => {
-    const rows = sizesByLength(nec2023.circuit, us, (s) => lengthFt(s.length), 600, 12);
+    const rows = sizesByLength(nec2023Codebook.circuit, us, (s) => lengthFt(s.length), 600, 12);
     expect(rows.map((r) => r.length)).toEqual([50, 100, 150, 200, 250, 300, 350, 400, 450, 500, 550, 600]);
     // 8 AWG carries it; 7.2 V are lost over 144 ft of it, and over 229 ft of 6 AWG.
     expect(rows.every((r) => r.byAmpacity === 3)).toBe(true);
     expect(rows.slice(0, 5).map((r) => r.taken)).toEqual([3, 3, 4, 4, 5]);
   });
   it("ends where no size is large enough for it", () => {
-    const rows = sizesByLength(bs7671.circuit, uk, (s) => lengthM(s.length), 800, 4);
+    const rows = sizesByLength(bs7671Codebook.circuit, uk, (s) => lengthM(s.length), 800, 4);
     expect(rows.map((r) => r.taken)).toEqual([6, null, null, null]);
   });
 });
 
 describe("the reason for the size by length", () => {
-  const rows = sizesByLength(nec2023.circuit, us, (s) => lengthFt(s.length), 600, 12);
+  const rows = sizesByLength(nec2023Codebook.circuit, us, (s) => lengthFt(s.length), 600, 12);
   it("is what it carries, then the volts it loses", () => {
     expect(regionsOf(rows, null)).toEqual([
       { decides: "ampacity", from: 0, to: 100 },
@@ -54,7 +54,7 @@ describe("the reason for the size by length", () => {
     expect(regionsOf(rows, 3)).toEqual(regionsOf(rows, null));
   });
   it("is nothing where no size is large enough", () => {
-    const far = sizesByLength(bs7671.circuit, uk, (s) => lengthM(s.length), 800, 4);
+    const far = sizesByLength(bs7671Codebook.circuit, uk, (s) => lengthM(s.length), 800, 4);
     expect(regionsOf(far, null).at(-1)).toEqual({ decides: "nothing", from: 200, to: 800 });
   });
 });
@@ -68,7 +68,7 @@ describe("the size that costs least", () => {
     show: (money) => `$${Math.round(money)}`,
   });
   const of = (more: Prices) =>
-    cheapest(nec2023.circuit, us, 40, (s) => s.reduce((t, p) => t + lengthFt(p.length), 0), more);
+    cheapestSize(nec2023Codebook.circuit, us, 40, (s) => s.reduce((t, p) => t + lengthFt(p.length), 0), more);
   it("is the smallest that carries it where nothing is lost", () => {
     expect(of(prices(0.2, 0))).toMatchObject({ conductor: { size: "8 AWG" }, money: 100 });
   });
@@ -88,9 +88,9 @@ describe("the size that costs least", () => {
 });
 
 describe("the sizes beside the chosen one", () => {
-  const made = designCircuit(bs7671.circuit, uk);
+  const made = designCircuit(bs7671Codebook.circuit, uk);
   if (!isDesigned(made)) throw new Error("it is made");
-  const [candidates = []] = candidatesOf(bs7671.circuit, uk, made);
+  const [candidates = []] = candidatesOf(bs7671Codebook.circuit, uk, made);
   it("are all that the type is made in, with why each smaller fails", () => {
     expect(candidates.map((c) => [c.conductor.size, c.chosen, c.fails?.id])).toEqual([
       ["1.5 mm2", false, "capacity"],
@@ -102,25 +102,25 @@ describe("the sizes beside the chosen one", () => {
       ["25 mm2", false, undefined],
     ]);
     expect(candidates[3]?.dropPercent).toBeCloseTo(3.05, 2);
-    expect(neighbours(candidates)).toEqual({
+    expect(neighbouringSizes(candidates)).toEqual({
       smaller: expect.stringMatching(/^4 mm² fails: current-carrying capacity Iz, .*against In 40 A/),
       larger: "10 mm² would carry 67 A instead of 49 A and lose 1.8 % instead of 3 %",
     });
   });
   it("fail for their volts where they would carry it", () => {
     const long: CircuitSpec = { ...us, segments: [{ method: "emt", length: { value: 210, unit: "ft" } }] };
-    const found = designCircuit(nec2023.circuit, long);
+    const found = designCircuit(nec2023Codebook.circuit, long);
     if (!isDesigned(found)) throw new Error("it is made");
-    const [sizes = []] = candidatesOf(nec2023.circuit, long, found);
-    expect(neighbours(sizes).smaller).toBe(
+    const [sizes = []] = candidatesOf(nec2023Codebook.circuit, long, found);
+    expect(neighbouringSizes(sizes).smaller).toBe(
       "8 AWG fails: voltage drop along the run, 4.4 % against 3 % (NEC 210.19(A) informational note, chapter 9 table 8)",
     );
   });
   it("have every check as a line, and the earth conductor that each would take", () => {
     const long: CircuitSpec = { ...us, segments: [{ method: "emt", length: { value: 210, unit: "ft" } }] };
-    const found = designCircuit(nec2023.circuit, long);
+    const found = designCircuit(nec2023Codebook.circuit, long);
     if (!isDesigned(found)) throw new Error("it is made");
-    const [sizes = []] = candidatesOf(nec2023.circuit, long, found);
+    const [sizes = []] = candidatesOf(nec2023Codebook.circuit, long, found);
     const of = (size: string) => sizes.find((c) => c.conductor.size === size);
     expect(of("6 AWG")?.checks.map((c) => [c.id, c.passes])).toEqual([
       ["terminals", true],
@@ -141,9 +141,9 @@ describe("the sizes beside the chosen one", () => {
   });
   it("of an existing conductor have one size", () => {
     const kept: CircuitSpec = { ...uk, kept: { size: "4 mm2", material: "cu", type: "armoured-70" } };
-    const found = designCircuit(bs7671.circuit, kept);
+    const found = designCircuit(bs7671Codebook.circuit, kept);
     if (!isDesigned(found)) throw new Error("it is made");
-    expect(candidatesOf(bs7671.circuit, kept, found)[0]?.map((c) => c.conductor.size)).toEqual(["4 mm2"]);
-    expect(neighbours([])).toEqual({ smaller: null, larger: null });
+    expect(candidatesOf(bs7671Codebook.circuit, kept, found)[0]?.map((c) => c.conductor.size)).toEqual(["4 mm2"]);
+    expect(neighbouringSizes([])).toEqual({ smaller: null, larger: null });
   });
 });

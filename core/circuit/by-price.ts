@@ -1,7 +1,7 @@
 /** The size that costs least over the years: its conductors, and the energy that they lose. */
 import type { Conductor } from "#core/case/document/types.ts";
 import { showNumber } from "#core/units.ts";
-import type { Cited } from "#core/why.ts";
+import type { RuleCitation } from "#core/why.ts";
 import { conductorsFor, dropV, stretchesOf } from "./design.ts";
 import type { CircuitRules, CircuitSpec } from "./types.ts";
 
@@ -23,7 +23,7 @@ export interface ByPrice {
   conductor: Conductor;
   /** Conductors and losses of its stretch over the years. */
   money: number;
-  cited: Cited;
+  cited: RuleCitation;
 }
 
 /**
@@ -31,7 +31,7 @@ export interface ByPrice {
  * the same, as conductors and losses grow alike.
  * @returns null where the price book lacks what is asked
  */
-export function cheapest(
+export function cheapestSize(
   rules: CircuitRules,
   asked: CircuitSpec,
   deviceA: number,

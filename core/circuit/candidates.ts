@@ -2,11 +2,11 @@
 import type { Conductor } from "#core/case/document/types.ts";
 import { showA, showPercent, showSize } from "#core/units.ts";
 import { lower } from "#core/words.ts";
-import { checked } from "./check.ts";
+import { routeCheck } from "./check.ts";
 import { conductorsFor, dropV, stretchesOf } from "./design.ts";
-import type { Check, CircuitDesign, CircuitRules, CircuitSpec } from "./types.ts";
+import type { CircuitDesign, CircuitRules, CircuitSpec, RouteCheck } from "./types.ts";
 
-export interface Candidate {
+export interface SizeCandidate {
   conductor: Conductor;
   chosen: boolean;
   ampacityA: number;
@@ -15,13 +15,13 @@ export interface Candidate {
   /** Its earth conductor behind the device of the design. */
   earthConductor: Conductor;
   /** Every check of this size. */
-  checks: Check[];
+  checks: RouteCheck[];
   /** The first check that it fails; null where it passes all. */
-  fails: Check | null;
+  fails: RouteCheck | null;
 }
 
 /** Every size that a stretch could be made in, for each stretch of a design, the smallest first. */
-export function candidatesOf(rules: CircuitRules, asked: CircuitSpec, design: CircuitDesign): Candidate[][] {
+export function candidatesOf(rules: CircuitRules, asked: CircuitSpec, design: CircuitDesign): SizeCandidate[][] {
   const volts = rules.volts(asked.system);
   return stretchesOf(rules, asked).map((stretch, i) => {
     const made = design.stretches[i];
@@ -29,13 +29,13 @@ export function candidatesOf(rules: CircuitRules, asked: CircuitSpec, design: Ci
     const elsewhereV = design.voltDropV - made.dropV;
     const conductors = conductorsFor(rules, stretch, asked);
     const enough = conductors.findIndex((c) => c.size === made.sizeByAmpacity);
-    return conductors.map((conductor, n): Candidate => {
+    return conductors.map((conductor, n): SizeCandidate => {
       const tried = rules.tries(conductor, stretch, design.deviceA, asked);
       const lostV = elsewhereV + dropV(rules, conductor, stretch, asked);
       const share = lostV / volts;
-      const checks: Check[] = [
+      const checks: RouteCheck[] = [
         ...tried.checks,
-        checked(
+        routeCheck(
           "volt-drop",
           "Voltage drop along the run",
           share <= rules.drop.share + 1e-9,
@@ -61,7 +61,10 @@ export function candidatesOf(rules: CircuitRules, asked: CircuitSpec, design: Ci
  * Sentences on why the next smaller size is not enough, and on the benefit of the next larger one; null without such a
  * size.
  */
-export function neighbours(candidates: readonly Candidate[]): { smaller: string | null; larger: string | null } {
+export function neighbouringSizes(candidates: readonly SizeCandidate[]): {
+  smaller: string | null;
+  larger: string | null;
+} {
   const at = candidates.findIndex((c) => c.chosen);
   const [chosen, smaller, larger] = [candidates[at], candidates[at - 1], candidates[at + 1]];
   return {

@@ -1,12 +1,12 @@
 /** One line of numbers. */
-import type { Check } from "./types.ts";
+import type { RouteCheck } from "./types.ts";
 
 /** @param passes null where a value is missing, or the check must be made on site */
-export const checked = (
+export const routeCheck = (
   id: string,
   label: string,
   passes: boolean | null,
   rule: string,
   formula: string,
   numbers: string,
-): Check => ({ id, label, passes, rule, formula, numbers });
+): RouteCheck => ({ id, label, passes, rule, formula, numbers });

@@ -1,8 +1,8 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import type { RunSegment } from "#core/case/document/types.ts";
-import { bs7671 } from "#core/codebook/bs7671-2018-a2/index.ts";
-import { nec2023 } from "#core/codebook/nec-2023/index.ts";
+import { bs7671Codebook } from "#core/codebook/bs7671-2018-a2/index.ts";
+import { nec2023Codebook } from "#core/codebook/nec-2023/index.ts";
 import { designCircuit, isDesigned } from "./design.ts";
 import type { CircuitDesign, CircuitSpec } from "./types.ts";
 
@@ -35,7 +35,8 @@ const uk = (changes: Partial<CircuitSpec> = {}): CircuitSpec => ({
   zeOhm: 0.35,
   ...changes,
 });
-const rulesOf = (asked: CircuitSpec) => (asked.system === "single-phase-230" ? bs7671 : nec2023).circuit;
+const rulesOf = (asked: CircuitSpec) =>
+  (asked.system === "single-phase-230" ? bs7671Codebook : nec2023Codebook).circuit;
 const tried = (asked: CircuitSpec) => designCircuit(rulesOf(asked), asked);
 function made(asked: CircuitSpec): CircuitDesign {
   const found = tried(asked);
@@ -227,7 +228,7 @@ describe("a circuit in the United Kingdom", () => {
     expect(design.voltDropV).toBeCloseTo(4.22, 2);
     expect(made({ ...stub, chargeA: 16 }).deviceA).toBe(32);
     const large = { ...kept, size: "16 mm2" };
-    expect(bs7671.circuit.keptMostA(large, stub.segments, stub)).toEqual({ deviceA: 40, chargeA: 40 });
+    expect(bs7671Codebook.circuit.keptMostA(large, stub.segments, stub)).toEqual({ deviceA: 40, chargeA: 40 });
     expect(refused({ ...stub, kept: { ...kept, size: "2.5 mm2" } })).not.toBeNull();
   });
 });

@@ -3,7 +3,7 @@ import type { CaseDocument, Conductor, Run, RunSegment } from "#core/case/docume
 import type { Codebook } from "#core/codebook/types.ts";
 import { showA, showNumber, showPercent } from "#core/units.ts";
 import { laidSegments } from "./laid.ts";
-import type { CircuitDesign, CircuitRules, CircuitSpec, DesignedStretch, SizeTrial, Undesigned } from "./types.ts";
+import type { CircuitDesign, CircuitRules, CircuitSpec, DesignedStretch, DesignRefusal, SizeTrial } from "./types.ts";
 
 type Stretch = readonly RunSegment[];
 
@@ -93,7 +93,7 @@ function enlarge(rules: CircuitRules, sized: readonly Sized[], asked: CircuitSpe
  * Designs a circuit for one charging current.
  * @returns why no size is made for it, where none is
  */
-export function designCircuit(rules: CircuitRules, asked: CircuitSpec): CircuitDesign | Undesigned {
+export function designCircuit(rules: CircuitRules, asked: CircuitSpec): CircuitDesign | DesignRefusal {
   const stretches = stretchesOf(rules, asked);
   const volts = rules.volts(asked.system);
   let short: SizeTrial | null = null;
@@ -191,7 +191,7 @@ function assembled(
 }
 
 /** Whether a circuit could be designed. */
-export const isDesigned = (found: CircuitDesign | Undesigned): found is CircuitDesign => !("refused" in found);
+export const isDesigned = (found: CircuitDesign | DesignRefusal): found is CircuitDesign => !("refused" in found);
 
 /** The specification of a case's charging circuit; null where no run has been entered. */
 export function askedOf(
@@ -220,7 +220,7 @@ export function askedOf(
 }
 
 /** Runs of a case are never changed in place: what was designed for one stays with it. */
-const designed = new WeakMap<Run, Map<string, CircuitDesign | Undesigned>>();
+const designed = new WeakMap<Run, Map<string, CircuitDesign | DesignRefusal>>();
 
 /**
  * The design of a case's charging circuit for one current, along the run.
@@ -232,12 +232,12 @@ export function designFor(
   codebook: Codebook,
   chargeA: number,
   kept?: Conductor,
-): CircuitDesign | Undesigned | null {
+): CircuitDesign | DesignRefusal | null {
   const asked = askedOf(document, codebook, chargeA, kept);
   if (!asked || !document.run) return null;
   const { segments: _, ...rest } = asked;
   const key = `${codebook.id} ${JSON.stringify(rest)}`;
-  const known = designed.get(document.run) ?? new Map<string, CircuitDesign | Undesigned>();
+  const known = designed.get(document.run) ?? new Map<string, CircuitDesign | DesignRefusal>();
   designed.set(document.run, known);
   const found = known.get(key) ?? designCircuit(codebook.circuit, asked);
   known.set(key, found);

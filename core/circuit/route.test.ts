@@ -5,7 +5,7 @@ import { knownUkHome, knownUsHome } from "#core/testing/cases.ts";
 import { designFor, isDesigned } from "./design.ts";
 import { laidSegments } from "./laid.ts";
 import { countOfSupports, withRoute } from "./route.ts";
-import type { Check } from "./types.ts";
+import type { RouteCheck } from "./types.ts";
 
 const ft = (value: number) => ({ value, unit: "ft" as const });
 const m = (value: number) => ({ value, unit: "m" as const });
@@ -35,10 +35,10 @@ function designed(home: CaseDocument, run: Run, { chargeA = 32, panel, feederA =
   );
 }
 const checksOf = (...given: Parameters<typeof designed>) => designed(...given).checks;
-const one = (checks: readonly Check[], id: string): Pick<Check, "passes" | "numbers"> => {
+const one = (checks: readonly RouteCheck[], id: string): Pick<RouteCheck, "passes" | "numbers"> => {
   const found = checks.filter((c) => c.id === id);
   expect(found).toHaveLength(1);
-  const [{ passes, numbers }] = found as [Check];
+  const [{ passes, numbers }] = found as [RouteCheck];
   return { passes, numbers };
 };
 const us = (segment: Partial<RunSegment>, told: Told = {}, run: Partial<Run> = {}) =>

@@ -2,17 +2,17 @@
 import type { CaseDocument, RunSegment } from "#core/case/document/types.ts";
 import type { Codebook } from "#core/codebook/types.ts";
 import { showNumber, showPercent } from "#core/units.ts";
-import { checked } from "./check.ts";
+import { routeCheck } from "./check.ts";
 import { laidSegments, lengthIn } from "./laid.ts";
 import { signalChecks } from "./signal.ts";
-import type { Check, CircuitDesign, CircuitRules, Routed, Supports } from "./types.ts";
+import type { CircuitDesign, CircuitRules, RouteCheck, RoutedCircuit, SupportSpacing } from "./types.ts";
 
 /** How many hold a part: one at each end, and between them no further apart than they may be. */
-export const countOfSupports = (length: number, { every, fromEnd }: Supports): number =>
+export const countOfSupports = (length: number, { every, fromEnd }: SupportSpacing): number =>
   Math.ceil(Math.max(0, length - 2 * (fromEnd ?? 0)) / every - 1e-9) + 1;
 
 /** "part 2", "parts 1 and 3". */
-export const parts = (indexes: readonly number[]): string =>
+export const partsInWords = (indexes: readonly number[]): string =>
   indexes.length === 1
     ? `part ${(indexes[0] as number) + 1}`
     : `parts ${indexes
@@ -27,15 +27,15 @@ export const indexesWhere = (
 ): number[] => segments.flatMap((s, i) => (is(s, i) ? [i] : []));
 
 /** A line only where some part asks for it. */
-export const oneCheckFor = (indexes: readonly number[], make: (which: string) => Check): Check[] =>
-  indexes.length === 0 ? [] : [make(parts(indexes))];
+export const oneCheckFor = (indexes: readonly number[], make: (which: string) => RouteCheck): RouteCheck[] =>
+  indexes.length === 0 ? [] : [make(partsInWords(indexes))];
 
 /** Segments at which the conductor type changes: each needs a junction box. */
-export const junctions = ({ segments }: CircuitDesign): number[] =>
+export const junctionBoxes = ({ segments }: CircuitDesign): number[] =>
   segments.flatMap((s, i) => (i > 0 && s.conductor.type !== segments[i - 1]?.conductor.type ? [i] : []));
 
 /** How a part is held, each line with its spacing and count. */
-function supportChecks({ segments, design }: Routed, { circuit, lengthUnit }: Codebook): Check[] {
+function supportChecks({ segments, design }: RoutedCircuit, { circuit, lengthUnit }: Codebook): RouteCheck[] {
   return segments.flatMap((segment, i) => {
     const made = design.segments[i];
     const supports = made && circuit.supportsOf(segment, made);
@@ -44,7 +44,7 @@ function supportChecks({ segments, design }: Routed, { circuit, lengthUnit }: Co
     const { every, fromEnd, name, rule } = supports;
     const end = fromEnd === null ? "" : `, within ${showNumber(fromEnd)} ${lengthUnit} of each end`;
     return [
-      checked(
+      routeCheck(
         "supports",
         `Supports, part ${i + 1}`,
         true,
@@ -57,14 +57,14 @@ function supportChecks({ segments, design }: Routed, { circuit, lengthUnit }: Co
 }
 
 /** Crossings: heated floors must not be drilled; concrete only after its contents are known. */
-function crossingChecks({ segments }: Routed): Check[] {
+function crossingChecks({ segments }: RoutedCircuit): RouteCheck[] {
   const crosses = (segment: RunSegment, what: keyof NonNullable<RunSegment["through"]>) =>
     (segment.through?.[what] ?? 0) > 0;
   return [
     ...oneCheckFor(
       indexesWhere(segments, (s) => crosses(s, "heatedFloors")),
       (at) =>
-        checked(
+        routeCheck(
           "heated-floor",
           "A heated floor",
           false,
@@ -76,7 +76,7 @@ function crossingChecks({ segments }: Routed): Check[] {
     ...oneCheckFor(
       indexesWhere(segments, (s) => crosses(s, "concreteFloors")),
       (at) =>
-        checked(
+        routeCheck(
           "concrete-floor",
           "A concrete floor",
           null,
@@ -88,7 +88,7 @@ function crossingChecks({ segments }: Routed): Check[] {
     ...oneCheckFor(
       indexesWhere(segments, (s) => crosses(s, "cavityWalls")),
       (at) =>
-        checked(
+        routeCheck(
           "cavity",
           "Through a cavity",
           null,
@@ -100,7 +100,7 @@ function crossingChecks({ segments }: Routed): Check[] {
     ...oneCheckFor(
       indexesWhere(segments, (s) => s.fixedTo === "fence"),
       (at) =>
-        checked(
+        routeCheck(
           "fence",
           "Fixed to a fence",
           null,
@@ -116,7 +116,7 @@ function crossingChecks({ segments }: Routed): Check[] {
 const IN_ALL = 0.05;
 
 /** The volts lost on the feeders before the circuit, each at what it would carry. */
-function dropInAll({ document, design, panel, feederA }: Routed, { circuit: rules }: Codebook): Check {
+function dropInAll({ document, design, panel, feederA }: RoutedCircuit, { circuit: rules }: Codebook): RouteCheck {
   const volts = rules.volts(document.supply.system);
   const numbers: string[] = [];
   const untold: string[] = [];
@@ -138,7 +138,7 @@ function dropInAll({ document, design, panel, feederA }: Routed, { circuit: rule
   }
   const share = totalV / volts;
   const enough = share <= IN_ALL + 1e-9;
-  const check = checked(
+  const check = routeCheck(
     "drop-in-all",
     "Total voltage drop from the supply",
     !enough ? false : untold.length > 0 ? null : true,
@@ -161,10 +161,14 @@ function leadIn({ place }: CaseDocument, { segments, chargeA }: CircuitDesign, r
 }
 
 /** A designed circuit with the checks of how it runs; what does not hold is a caution too. */
-export function withRoute(routed: Omit<Routed, "segments" | "run">, codebook: Codebook, isNew: boolean): CircuitDesign {
+export function withRoute(
+  routed: Omit<RoutedCircuit, "segments" | "run">,
+  codebook: Codebook,
+  isNew: boolean,
+): CircuitDesign {
   const { design, document } = routed;
   if (!document.run) return design;
-  const full: Routed = { ...routed, run: document.run, segments: laidSegments(document.run) };
+  const full: RoutedCircuit = { ...routed, run: document.run, segments: laidSegments(document.run) };
   const checks = isNew ? routeChecks(full, codebook) : [dropInAll(full, codebook)];
   const failed = checks.filter((c) => c.passes === false);
   return {
@@ -175,11 +179,11 @@ export function withRoute(routed: Omit<Routed, "segments" | "run">, codebook: Co
 }
 
 /** Failing checks of a circuit's run. */
-export const faultsOfRun = ({ checks }: CircuitDesign): Check[] =>
+export const faultsOfRun = ({ checks }: CircuitDesign): RouteCheck[] =>
   checks.filter((c) => c.passes === false && c.advice === undefined);
 
 /** Every check of how a new circuit runs. */
-function routeChecks(full: Routed, codebook: Codebook): Check[] {
+function routeChecks(full: RoutedCircuit, codebook: Codebook): RouteCheck[] {
   return [
     dropInAll(full, codebook),
     ...codebook.circuit.routeChecks(full),

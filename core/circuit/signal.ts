@@ -1,8 +1,8 @@
 /** How the clamps' reading gets to a managed charger, and what is checked of it. */
 import type { Run } from "#core/case/document/types.ts";
 import { showPercent } from "#core/units.ts";
-import { checked } from "./check.ts";
-import type { Check } from "./types.ts";
+import { routeCheck } from "./check.ts";
+import type { RouteCheck } from "./types.ts";
 
 /** Below this share of full strength a radio link is not relied on. */
 const LEAST_STRENGTH = 0.4;
@@ -15,10 +15,10 @@ const BY = {
 } as const;
 
 /** Checks of a signal: its route, room at the conductors, and its direction, which only commissioning can prove. */
-export function signalChecks({ signal }: Run): Check[] {
+export function signalChecks({ signal }: Run): RouteCheck[] {
   const { by = "data-cable", roomAtConductors, readAtClampsPercent, readAtChargerPercent } = signal ?? {};
   return [
-    checked(
+    routeCheck(
       "signal-room",
       "Room for the clamps",
       roomAtConductors ?? null,
@@ -30,7 +30,7 @@ export function signalChecks({ signal }: Run): Check[] {
           ? "they close"
           : "they do not close there",
     ),
-    checked(
+    routeCheck(
       "signal-way",
       "The clamps' signal",
       signal ? (by === "radio" ? strongEnough(readAtClampsPercent, readAtChargerPercent) : true) : null,
@@ -44,7 +44,7 @@ export function signalChecks({ signal }: Run): Check[] {
           : BY[by]
         : `not entered: ${BY["data-cable"]} is counted in`,
     ),
-    checked(
+    routeCheck(
       "signal-direction",
       "Direction of the clamps",
       null,

@@ -2,7 +2,7 @@
 import type { CaseDocument, Conductor } from "#core/case/document/types.ts";
 import type { Region } from "#core/codebook/types.ts";
 import { showSize } from "#core/units.ts";
-import { junctions } from "./route.ts";
+import { junctionBoxes } from "./route.ts";
 import type { CircuitDesign } from "./types.ts";
 
 export interface Termination {
@@ -42,7 +42,7 @@ export function terminationsOf(
     named(`${thing}, ${EARTH[region]}`, earthConductor),
   ];
   const device = at(DEVICE[region], first);
-  const boxes = junctions(design).flatMap((i) => {
+  const boxes = junctionBoxes(design).flatMap((i) => {
     const [before, after] = [segments[i - 1], segments[i]] as [typeof first, typeof first];
     const box = `Junction box before part ${i + 1}`;
     return [...at(`${box}, from the supply`, before), ...at(`${box}, to the charger`, after)];

@@ -1,9 +1,9 @@
 /** A charging circuit as it is designed from the panel to the charger. */
 import type { CaseDocument, Conductor, Length, Run, RunSegment, SupplySystem } from "#core/case/document/types.ts";
-import type { Cited } from "#core/why.ts";
+import type { RuleCitation } from "#core/why.ts";
 
 /** One line of numbers: what was asked, what there is, and whether that is enough. */
-export interface Check extends Cited {
+export interface RouteCheck extends RuleCitation {
   id: string;
   label: string;
   /** Null where a value is missing, or the check must be made on site. */
@@ -28,11 +28,11 @@ export interface DesignedStretch {
   ampacityA: number;
   /** Largest load that may be counted on it, A; includes the continuous-load factor where these rules have one. */
   mayCountA: number;
-  decidedBy: Cited;
+  decidedBy: RuleCitation;
   /** The size that would be enough by what it carries, before it was enlarged for volt drop. */
   sizeByAmpacity: string;
   dropV: number;
-  checks: Check[];
+  checks: RouteCheck[];
 }
 
 export interface CircuitDesign {
@@ -54,13 +54,13 @@ export interface CircuitDesign {
   zsOhm: number | null;
   zsLimitOhm: number | null;
   /** Checks of the whole circuit; each stretch has its own. */
-  checks: Check[];
+  checks: RouteCheck[];
   cautions: string[];
 }
 
 /** A circuit that no size is made for, and why. */
-export interface Undesigned {
-  refused: Cited;
+export interface DesignRefusal {
+  refused: RuleCitation;
 }
 
 /** Specification of a circuit. */
@@ -93,8 +93,8 @@ export interface SizeTrial {
   ampacityA: number;
   /** Largest load that may be counted on it, A; includes the continuous-load factor where these rules have one. */
   mayCountA: number;
-  decidedBy: Cited;
-  checks: Check[];
+  decidedBy: RuleCitation;
+  checks: RouteCheck[];
 }
 
 /** A way of running a circuit, or a type of conductor, as the open format and the trade name it. */
@@ -104,7 +104,7 @@ export interface Named {
 }
 
 /** A designed circuit with all details of its route. */
-export interface Routed {
+export interface RoutedCircuit {
   document: CaseDocument;
   run: Run;
   /** Segments with rise and allowance included; index matches `design.segments`. */
@@ -120,7 +120,7 @@ export interface Routed {
 }
 
 /** How a part of a run is held. */
-export interface Supports {
+export interface SupportSpacing {
   /** Item of a price book, and its name in a sentence. */
   item: string;
   name: string;
@@ -159,9 +159,9 @@ export interface CircuitRules {
     asked: CircuitSpec,
   ): { deviceA: number; chargeA: number };
   /** How a part is held; null where the ground or the building holds it. */
-  supportsOf(segment: RunSegment, made: DesignedSegment): Supports | null;
+  supportsOf(segment: RunSegment, made: DesignedSegment): SupportSpacing | null;
   /** Checks of a designed circuit's route and of the devices at its ends. */
-  routeChecks(routed: Routed): Check[];
+  routeChecks(routed: RoutedCircuit): RouteCheck[];
   /** Additional checks of the whole circuit in these rules. */
   finish(design: CircuitDesign, stretches: readonly (readonly RunSegment[])[], asked: CircuitSpec): CircuitDesign;
 }

@@ -4,9 +4,9 @@ import { isAtHand, keepAtHand } from "./index.ts";
 import type { Codebook } from "./types.ts";
 
 const FETCH: Readonly<Record<RuleSetId, () => Promise<Codebook>>> = {
-  "us-nec-2023": async () => (await import("./nec-2023/index.ts")).nec2023,
-  "us-nec-2020": async () => (await import("./nec-2020/index.ts")).nec2020,
-  "uk-bs7671-2018-a2": async () => (await import("./bs7671-2018-a2/index.ts")).bs7671,
+  "us-nec-2023": async () => (await import("./nec-2023/index.ts")).nec2023Codebook,
+  "us-nec-2020": async () => (await import("./nec-2020/index.ts")).nec2020Codebook,
+  "uk-bs7671-2018-a2": async () => (await import("./bs7671-2018-a2/index.ts")).bs7671Codebook,
 };
 
 /** Loads the codebook of a rule set, if it is not loaded yet. */

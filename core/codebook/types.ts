@@ -12,14 +12,14 @@ import type {
 } from "#core/case/document/types.ts";
 import type { ConductorRating } from "#core/circuit/ampacity.ts";
 import type { CircuitRules } from "#core/circuit/types.ts";
-import type { DemandMethod, Mistake, Recount } from "#core/demand/types.ts";
-import type { Cited } from "#core/why.ts";
+import type { DemandMethod, Recount, UsualMistake } from "#core/demand/types.ts";
+import type { RuleCitation } from "#core/why.ts";
 import type { BoardRules } from "./board.ts";
 import type { AsksFor, SurveyRules } from "./survey.ts";
 import type { TypicalHome } from "./typical-home.ts";
 
 /** The trade's own words in a rule set, for screens and papers. */
-export interface Words {
+export interface RegionWords {
   supply: string;
   panel: string;
   mainPanel: string;
@@ -50,7 +50,7 @@ export interface Words {
 }
 
 /** Sections cited where the judgement is the same in every rule set. */
-export interface Sections {
+export interface RuleSections {
   supplyRating: string;
   largerSupply: string;
   soundPanel: string;
@@ -100,10 +100,10 @@ export interface OutletUse {
 }
 
 /** How a charging current is counted by the rules. */
-export interface Counted {
+export interface CountedCharge {
   va: number;
   /** The citation, written on request. */
-  cited(): Cited;
+  cited(): RuleCitation;
 }
 
 export interface ChargingRules {
@@ -126,9 +126,9 @@ export interface ChargingRules {
   /** The section by which that is counted. */
   countedRule(treatment: EvTreatment): string;
   /** The charger's addition to the demand outside the demand factors, VA. */
-  counted(chargeA: number, volts: number, treatment: EvTreatment, slow?: boolean): Counted;
+  counted(chargeA: number, volts: number, treatment: EvTreatment, slow?: boolean): CountedCharge;
   /** Smallest VA a charger in the appliance's place (or inside the factors) is taken at. */
-  nameplateVA(chargeA: number, volts: number, slow?: boolean): Counted;
+  nameplateVA(chargeA: number, volts: number, slow?: boolean): CountedCharge;
   /** Largest current of a charger on plug and receptacle, A, and what its plug goes into. */
   plug: { mostA: number; end: string; rule: string };
   /** A charger above this current needs a disconnect, A; null where the rules require none. */
@@ -144,7 +144,7 @@ export interface ManagedRules {
   /** Limit that a managed charger keeps the supply (or feeder) below, A; 0 at least. */
   /** Default margin below the rating, A; absent where the rules define a share instead. */
   usualMarginA?: number;
-  limitA(ratingA: number, marginA: number | undefined): { limitA: number; cited: Cited };
+  limitA(ratingA: number, marginA: number | undefined): { limitA: number; cited: RuleCitation };
 }
 
 /** Service conductors or tails. */
@@ -170,7 +170,7 @@ export interface BusRules {
     mainA: number;
     devicesA: readonly number[] | null;
     sources: readonly { outputA: number; oppositeEnd: boolean }[];
-  }): { fits: boolean; cited: Cited };
+  }): { fits: boolean; cited: RuleCitation };
   /** Ratings buses are made in, ascending, A. */
   ratingsA: readonly number[];
 }
@@ -191,7 +191,7 @@ export interface SharingRules {
   leastCircuitA: number;
   reach: { value: number; unit: "ft" | "m" };
   reachRule: string;
-  cited: Cited;
+  cited: RuleCitation;
 }
 
 export type Region = "us" | "uk";
@@ -205,8 +205,8 @@ export interface Codebook {
   areaUnit: "ft2" | "m2";
   /** Paper size. */
   paper: "LETTER" | "A4";
-  words: Words;
-  sections: Sections;
+  words: RegionWords;
+  sections: RuleSections;
   systems: readonly SupplySystem[];
   /** Nominal volts by supply system: `line` is what a charger sees. */
   volts(system: SupplySystem): number;
@@ -249,7 +249,7 @@ export interface Codebook {
   /** Sizes a feeder is made in, ascending. */
   feederSizes: readonly string[];
   /** Frequent mistakes in a load calculation by these rules, each with its resulting total. */
-  usualMistakes(counted: Recount): readonly Mistake[];
+  usualMistakes(counted: Recount): readonly UsualMistake[];
 }
 
 export type { MethodId };

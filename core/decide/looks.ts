@@ -6,7 +6,7 @@
 import { assess, governingOf, recommendedOf } from "#core/assess.ts";
 import { withPanel, withSupply } from "#core/case/document/change.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
-import { seeded } from "#core/chance.ts";
+import { seededRandom } from "#core/chance.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import type { Codebook } from "#core/codebook/types.ts";
 import { loadName } from "#core/demand/loads.ts";
@@ -20,7 +20,7 @@ import { capital } from "#core/words.ts";
 
 /** Points over a range; the kinds of what has kinds. */
 const POINTS = 9;
-export const DRAWS = 1000;
+export const DRAW_COUNT = 1000;
 const SEED = 310_16;
 /**
  * Plausible ranges, Heron's own: floor area and nameplates around their entered values, a measured maximum as a share
@@ -359,10 +359,10 @@ export const valueOfLooks = (looks: readonly LookValue[]): ValueOfLooks => ({
  * out.
  * @param from, to range of the draws, so that threads can share the work
  */
-export function drawsThatStand(document: CaseDocument, book: PriceBook, from = 0, to = DRAWS): number {
+export function drawsThatStand(document: CaseDocument, book: PriceBook, from = 0, to = DRAW_COUNT): number {
   const { looks, now } = situation(document, book);
   const drawn = looks.filter((l) => l.key !== "measured");
-  const random = seeded(SEED);
+  const random = seededRandom(SEED);
   for (let skipped = 0; skipped < from * drawn.length; skipped++) random();
   let stands = 0;
   for (let n = from; n < to; n++) {

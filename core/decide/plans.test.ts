@@ -4,7 +4,7 @@ import { readCase } from "#core/case/laws/read.ts";
 import { DEMO_BOOKS } from "#core/estimate/demo-books/index.ts";
 import { assess } from "#core/testing/assess.ts";
 import { knownUkHome, knownUsHome } from "#core/testing/cases.ts";
-import { allPlans, type Plan, unbeaten } from "./plans.ts";
+import { allPlans, type HomePlan, unbeatenPlans } from "./plans.ts";
 
 const us = knownUsHome();
 const small: CaseDocument = {
@@ -12,11 +12,11 @@ const small: CaseDocument = {
   supply: { ...us.supply, ratingA: 100 },
   panels: us.panels.map((p) => ({ ...p, mainA: 100, busA: 100 })),
 };
-const plan = (typical: number, energyKWh: number, days: number): Plan =>
-  ({ typical, energyKWh, days, text: `${typical}` }) as Plan;
+const plan = (typical: number, energyKWh: number, days: number): HomePlan =>
+  ({ typical, energyKWh, days, text: `${typical}` }) as HomePlan;
 
 describe("the plans that no other beats", () => {
-  const left = (...plans: Plan[]) => unbeaten(plans).map((p) => p.text);
+  const left = (...plans: HomePlan[]) => unbeatenPlans(plans).map((p) => p.text);
   it("are cheaper, give more, or are sooner than every other", () => {
     expect(left(plan(3, 10, 10), plan(1, 10, 10), plan(2, 12, 10), plan(4, 10, 5))).toEqual(["1", "2", "4"]);
     expect(left(plan(2, 10, 10), plan(1, 10, 10))).toEqual(["1"]);

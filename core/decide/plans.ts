@@ -12,7 +12,7 @@ import type { Codebook } from "#core/codebook/types.ts";
 import { countedLoads } from "#core/demand/loads.ts";
 import { withMeasuredYear } from "#core/demand/measured-year.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
-import { estimate } from "#core/estimate/estimate.ts";
+import { estimateWork } from "#core/estimate/estimate.ts";
 import { requirements, type WorkItem } from "#core/estimate/takes.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
 import { lower } from "#core/words.ts";
@@ -153,7 +153,7 @@ function changesFor(document: CaseDocument, codebook: Codebook, demandA: number)
   ];
 }
 
-export interface Plan {
+export interface HomePlan {
   way: string;
   wayName: string;
   chargeA: number;
@@ -169,11 +169,11 @@ export interface Plan {
   document: CaseDocument;
 }
 
-export interface Plans {
+export interface PlanSearch {
   /** How many were assessed. */
   count: number;
   /** Those that no other beats in price, energy and days; the cheapest first. */
-  unbeaten: Plan[];
+  unbeaten: HomePlan[];
 }
 
 /** All combinations of at most `most` changes, including no change. */
@@ -183,18 +183,18 @@ function choices(changes: readonly Change[]): Change[][] {
   return all;
 }
 
-const beats = (a: Plan, b: Plan): boolean =>
+const beats = (a: HomePlan, b: HomePlan): boolean =>
   a.typical <= b.typical &&
   a.energyKWh >= b.energyKWh - 1e-9 &&
   a.days <= b.days &&
   (a.typical < b.typical || a.energyKWh > b.energyKWh + 1e-9 || a.days < b.days);
 
 /** The plans that no other beats; of equal ones the first. */
-export function unbeaten(plans: readonly Plan[]): Plan[] {
+export function unbeatenPlans(plans: readonly HomePlan[]): HomePlan[] {
   const sorted = [...plans].sort((a, b) => a.typical - b.typical || b.energyKWh - a.energyKWh || a.days - b.days);
-  const kept: Plan[] = [];
+  const kept: HomePlan[] = [];
   for (const plan of sorted) {
-    const equal = (k: Plan) =>
+    const equal = (k: HomePlan) =>
       k.typical === plan.typical && Math.abs(k.energyKWh - plan.energyKWh) < 1e-9 && k.days === plan.days;
     if (!kept.some((k) => beats(k, plan) || equal(k))) kept.push(plan);
   }
@@ -213,7 +213,7 @@ export function allPlans(
   document: CaseDocument,
   book: PriceBook,
   onProgress: (share: number) => void = () => {},
-): Plans {
+): PlanSearch {
   const codebook = codebookOf(document.rules);
   const now = assess(document, book);
   const { demandA } = governingOf(now);
@@ -224,7 +224,7 @@ export function allPlans(
   const schools: (EvTreatment | null)[] = !codebook.asksFor.evTreatment ? [null] : told ? [told] : [...TREATMENTS];
   const possible = changesFor(document, codebook, demandA).filter((c) => c.apply(document) !== null);
   const homes = choices(possible);
-  const plans: Plan[] = [];
+  const plans: HomePlan[] = [];
   let count = 0;
   let done = 0;
   for (const changes of homes) {
@@ -244,7 +244,7 @@ export function allPlans(
       }
     onProgress(++done / homes.length);
   }
-  return { count, unbeaten: unbeaten(plans.filter((p) => Number.isFinite(p.typical))) };
+  return { count, unbeaten: unbeatenPlans(plans.filter((p) => Number.isFinite(p.typical))) };
 }
 
 function planOf(
@@ -254,9 +254,9 @@ function planOf(
   changes: readonly Change[],
   treatment: EvTreatment | null,
   book: PriceBook,
-): Plan {
+): HomePlan {
   const { cost, leadTimeDays } =
-    beside.length > 0 ? estimate([...beside, ...way.workItems], book, document.options?.grants) : way;
+    beside.length > 0 ? estimateWork([...beside, ...way.workItems], book, document.options?.grants) : way;
   const names = changes.map((c) => c.name);
   return {
     way: way.way,

@@ -5,7 +5,7 @@ import type { PriceBook } from "#core/estimate/book.ts";
 import { daysFrom, holidaysOf, workedFrom } from "#core/estimate/schedule.ts";
 import { nightNeed } from "#core/need/need.ts";
 import { showDays } from "#core/units.ts";
-import { type Recommendation, recommend } from "#core/ways/recommend.ts";
+import { type Recommendation, recommendWay } from "#core/ways/recommend.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
 
 const POLICIES: readonly { policy: Policy; name: string }[] = [
@@ -33,13 +33,13 @@ export function becauseFrom(
 ): string {
   const worked = workedFrom(today, holidaysOf(book));
   const wait = ({ steps }: WayJudgement) => `${showDays(daysFrom(steps, worked).typical)} from today`;
-  return recommend(ways, document.options?.policy ?? "least-work", nightNeed(document), wait).because;
+  return recommendWay(ways, document.options?.policy ?? "least-work", nightNeed(document), wait).because;
 }
 
 /** Every policy's recommendation, in order. */
 export function policyAnswers(document: CaseDocument, { ways }: Pick<Assessment, "ways">): PolicyAnswer[] {
   const need = nightNeed(document);
-  return POLICIES.map((p) => ({ ...p, ...recommend(ways, p.policy, need) }));
+  return POLICIES.map((p) => ({ ...p, ...recommendWay(ways, p.policy, need) }));
 }
 
 /** Whether all of them say the same. */

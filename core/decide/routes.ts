@@ -7,7 +7,7 @@ import type { PriceBook } from "#core/estimate/book.ts";
 import type { Cost } from "#core/estimate/estimate.ts";
 import { takenWay } from "./decision.ts";
 
-export interface Route {
+export interface JudgedRoute {
   name: string;
   /** Index among the other runs; null for the one that is taken. */
   other: number | null;
@@ -31,12 +31,12 @@ export interface Route {
 const routeName = ({ name }: Run, index: number): string => name || `Route ${index + 1}`;
 
 /** Every route judged for the same way: the decided one, otherwise the one recommended along today's route. */
-export function routesOf(document: CaseDocument, book: PriceBook): Route[] {
+export function routesOf(document: CaseDocument, book: PriceBook): JudgedRoute[] {
   const { run, otherRuns = [] } = document;
   if (!run) return [];
   const { lengthUnit } = codebookOf(document.rules);
   const taken = takenWay(assess(document, book))?.way;
-  return [run, ...otherRuns].map((route, i): Route => {
+  return [run, ...otherRuns].map((route, i): JudgedRoute => {
     const way = assess({ ...document, run: route }, book).ways.find((w) => w.way === taken);
     const circuit = way?.circuit;
     return {

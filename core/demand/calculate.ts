@@ -5,7 +5,7 @@ import { showA, showVA } from "#core/units.ts";
 import { why, withLazyFields } from "#core/why.ts";
 import { withChargers } from "./chargers.ts";
 import { caseVolts, countedLoads } from "./loads.ts";
-import type { Calculation, CountedLoad, DemandInput, DemandMethod } from "./types.ts";
+import type { CountedLoad, DemandCalculation, DemandInput, DemandMethod } from "./types.ts";
 
 /** The input of all demand methods for a case, in VA at the supply's volts. */
 export function demandInput(
@@ -31,10 +31,10 @@ export const demandVA = (method: DemandMethod, input: DemandInput): number =>
   withChargers(method, input).lines.reduce((total, line) => total + line.countedVA, 0);
 
 const NO_FIELDS = {};
-const answers = withLazyFields<typeof NO_FIELDS, Calculation["explain"]>("demandVA", "demandA", "headroomA");
+const answers = withLazyFields<typeof NO_FIELDS, DemandCalculation["explain"]>("demandVA", "demandA", "headroomA");
 
 /** One method, with amperes, headroom and the answers to "why?". */
-function calculate(method: DemandMethod, input: DemandInput): Calculation {
+function calculate(method: DemandMethod, input: DemandInput): DemandCalculation {
   const result = withChargers(method, input);
   const against = method.objection(input);
   const { volts, ratingA } = input;
@@ -94,11 +94,14 @@ function calculate(method: DemandMethod, input: DemandInput): Calculation {
 }
 
 /** Every method of the rule set, side by side, in the order in which they govern. */
-export const calculateAll = (codebook: Codebook, input: DemandInput): Calculation[] =>
+export const calculateAll = (codebook: Codebook, input: DemandInput): DemandCalculation[] =>
   codebook.methods.map((method) => calculate(method, input));
 
 /** The calculation that decides: the one chosen for the job where it applies, otherwise the first that applies. */
-export function governing(calculations: readonly Calculation[], chosen: MethodId | null | undefined): Calculation {
+export function governingCalculation(
+  calculations: readonly DemandCalculation[],
+  chosen: MethodId | null | undefined,
+): DemandCalculation {
   const applying = calculations.filter((c) => c.applies);
   const found = applying.find((c) => c.method === chosen) ?? applying[0];
   if (!found) throw new Error("every rule set has a method that always applies");

@@ -6,7 +6,7 @@ import type { EvTreatment } from "#core/case/document/types.ts";
 import { showA, showVA } from "#core/units.ts";
 import { countedLine } from "./lines.ts";
 import { ofKind } from "./loads.ts";
-import type { CountedLoad, DemandInput, DemandMethod, Line, MethodResult } from "./types.ts";
+import type { CalculationLine, CountedLoad, DemandInput, DemandMethod, MethodResult } from "./types.ts";
 
 /** A feeder, and any method without a place for it inside, counts the charger on top. */
 const treatmentOf = ({ document, at }: DemandInput): EvTreatment =>
@@ -25,7 +25,7 @@ export const chargersInside = (input: DemandInput): CountedLoad[] =>
  * Chargers outside the demand factors by the job's treatment.
  * @param takesInside the method has put them among its loads where the job says `inside`
  */
-export function chargerLines(input: DemandInput, takesInside = false): Line[] {
+export function chargerLines(input: DemandInput, takesInside = false): CalculationLine[] {
   const { codebook, volts } = input;
   const treatment = treatmentOf(input);
   if (treatment === "inside" && takesInside) return [];
@@ -40,7 +40,7 @@ export function chargerLines(input: DemandInput, takesInside = false): Line[] {
   });
 }
 
-const counted = (lines: readonly Line[]) => lines.reduce((t, l) => t + l.countedVA, 0);
+const counted = (lines: readonly CalculationLine[]) => lines.reduce((t, l) => t + l.countedVA, 0);
 
 /** The least limit that clamps keep where the calculation is made, A; null where they do not guard it. */
 function limitHere({ managed = [] }: CountedLoad, { guards }: DemandInput): number | null {

@@ -1,10 +1,10 @@
 /** Builds the lines of a calculation; the explanation of each line is written on request. */
 import { showNumber, showPercent, showVA } from "#core/units.ts";
 import type { Why } from "#core/why.ts";
-import type { CountedLoad, Line, LinePart } from "./types.ts";
+import type { CalculationLine, CountedLoad, LinePart } from "./types.ts";
 
 /** Total VA of some loads. */
-export const sum = (loads: readonly { va: number }[]): number => loads.reduce((total, l) => total + l.va, 0);
+export const totalVA = (loads: readonly { va: number }[]): number => loads.reduce((total, l) => total + l.va, 0);
 
 /** One assessment uses a load in many calculations, so its name is computed once. */
 const parts = new WeakMap<CountedLoad, LinePart>();
@@ -24,7 +24,7 @@ function partOf(load: CountedLoad): LinePart {
 }
 
 /** The shares of some loads in a line. */
-export const partsOf = (loads: readonly CountedLoad[]): Line["parts"] => loads.map(partOf);
+export const partsOf = (loads: readonly CountedLoad[]): CalculationLine["parts"] => loads.map(partOf);
 
 export interface LineInput {
   label: string;
@@ -33,7 +33,7 @@ export interface LineInput {
   rule: string;
   /** In words, or how to put it into words. */
   because: string | (() => string);
-  parts?: Line["parts"];
+  parts?: CalculationLine["parts"];
   changes?: readonly string[];
   assumes?: readonly string[];
   tierOf?: string;
@@ -42,7 +42,7 @@ export interface LineInput {
 type Explained = Omit<Why, "figure" | "rule" | "value"> & { value?: string };
 
 /** A line whose explanation is written on request. */
-class ExplainedLine implements Line {
+class ExplainedLine implements CalculationLine {
   readonly #explain: () => Explained;
   constructor(
     readonly label: string,
@@ -50,7 +50,7 @@ class ExplainedLine implements Line {
     readonly factor: number,
     readonly countedVA: number,
     readonly rule: string,
-    readonly parts: Line["parts"],
+    readonly parts: CalculationLine["parts"],
     readonly tierOf: string | undefined,
     explain: () => Explained,
   ) {
@@ -79,7 +79,7 @@ export function factorLine({
   changes = NONE,
   assumes = NONE,
   tierOf,
-}: LineInput): Line {
+}: LineInput): CalculationLine {
   const countedVA = connectedVA * factor;
   return new ExplainedLine(label, connectedVA, factor, countedVA, rule, parts, tierOf, () => ({
     formula: `connected load x demand factor; ${typeof because === "string" ? because : because()}`,
@@ -96,8 +96,8 @@ export function countedLine(
   countedVA: number,
   rule: string,
   explain: () => { value?: string; formula: string; numbers: string; assumes?: string[]; changes?: string[] },
-): Line {
-  const connectedVA = sum(loads);
+): CalculationLine {
+  const connectedVA = totalVA(loads);
   const factor = connectedVA > 0 ? countedVA / connectedVA : 1;
   return new ExplainedLine(label, connectedVA, factor, countedVA, rule, partsOf(loads), undefined, () => ({
     assumes: [],
@@ -107,7 +107,7 @@ export function countedLine(
 }
 
 /** One step of a tiered sum: VA up to `upToVA` at this factor. */
-export interface Tier {
+export interface DemandTier {
   upToVA: number;
   factor: number;
 }
@@ -118,9 +118,14 @@ const TIER_CHANGES = ["A smaller or gas appliance in this group", "A correction 
  * A total taken in tiers: each tier's part of the total at its own factor.
  * @param tiers ascending, the last without an end
  */
-export function tieredLines(label: string, parts: Line["parts"], tiers: readonly Tier[], rule: string): Line[] {
-  const total = sum(parts);
-  const lines: Line[] = [];
+export function tieredLines(
+  label: string,
+  parts: CalculationLine["parts"],
+  tiers: readonly DemandTier[],
+  rule: string,
+): CalculationLine[] {
+  const total = totalVA(parts);
+  const lines: CalculationLine[] = [];
   let from = 0;
   for (const { upToVA, factor } of tiers) {
     const beginning = from;

@@ -15,7 +15,7 @@ export const loadName = ({ label, kind }: Pick<Load, "label" | "kind">, { loadKi
   label || loadKinds.find((k) => k.kind === kind)?.label || kind;
 
 /** The loads of all but the given kinds. */
-export const without = (loads: readonly CountedLoad[], ...kinds: readonly LoadKindId[]): CountedLoad[] =>
+export const loadsWithout = (loads: readonly CountedLoad[], ...kinds: readonly LoadKindId[]): CountedLoad[] =>
   loads.filter((l) => !kinds.includes(l.kind));
 /** The loads of the given kinds. */
 export const ofKind = (loads: readonly CountedLoad[], ...kinds: LoadKindId[]): CountedLoad[] =>

@@ -2,7 +2,7 @@
 import type { Measured } from "#core/case/document/types.ts";
 import { chargerLines } from "./chargers.ts";
 import { factorLine, partsOf } from "./lines.ts";
-import type { CountedLoad, DemandInput, Line } from "./types.ts";
+import type { CalculationLine, CountedLoad, DemandInput } from "./types.ts";
 
 /** The measurement of what is computed: of the whole home, or of the conductors to one panel. */
 export const measuredAt = ({ document, at }: Pick<DemandInput, "document" | "at">): Measured | null =>
@@ -24,7 +24,7 @@ export function measuredMaxVA(measured: Measured | null, volts: number): number[
 }
 
 /** Loads marked `existing: false` were not there to be measured: each is added, a charger by its own rules. */
-function newLoadLines(input: DemandInput, added: readonly CountedLoad[], rule: string): Line[] {
+function newLoadLines(input: DemandInput, added: readonly CountedLoad[], rule: string): CalculationLine[] {
   return [
     ...added
       .filter((l) => l.kind !== "ev-charger")
@@ -47,7 +47,11 @@ function newLoadLines(input: DemandInput, added: readonly CountedLoad[], rule: s
  * and has no phase recorded is taken on the highest one.
  * @param line makes the line of a measured maximum, VA
  */
-export function measuredLines(input: DemandInput, rule: string, line: (maximumVA: number) => Line): Line[] {
+export function measuredLines(
+  input: DemandInput,
+  rule: string,
+  line: (maximumVA: number) => CalculationLine,
+): CalculationLine[] {
   const maxima = measuredMaxVA(measuredAt(input), input.volts);
   const added = input.loads.filter((l) => !l.existing);
   const highest = maxima.indexOf(Math.max(...maxima));
@@ -59,6 +63,6 @@ export function measuredLines(input: DemandInput, rule: string, line: (maximumVA
       rule,
     ),
   ]);
-  const counted = (lines: readonly Line[]) => lines.reduce((t, l) => t + l.countedVA, 0);
+  const counted = (lines: readonly CalculationLine[]) => lines.reduce((t, l) => t + l.countedVA, 0);
   return phases.reduce((most, lines) => (counted(lines) > counted(most) ? lines : most));
 }

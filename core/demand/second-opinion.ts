@@ -8,9 +8,9 @@ import type { Codebook } from "#core/codebook/types.ts";
 import { showA, showVA } from "#core/units.ts";
 import { demandInput, demandVA } from "./calculate.ts";
 import { countedLoads } from "./loads.ts";
-import type { CountedLoad, DemandInput, DemandMethod, Mistake } from "./types.ts";
+import type { CountedLoad, DemandInput, DemandMethod, UsualMistake } from "./types.ts";
 
-export interface Suspicion extends Mistake {
+export interface Suspicion extends UsualMistake {
   /** Difference from the other total, as a share of it. */
   off: number;
 }
@@ -40,14 +40,14 @@ export function suspicions(
   method: DemandMethod,
   ratingA: number,
   chargerA: number,
-): { ownVA: number; found: Mistake[] } {
+): { ownVA: number; found: UsualMistake[] } {
   const loads = countedLoads(document, codebook);
   const input = demandInput(document, codebook, ratingA, loads);
   const { volts } = input;
   const inputOf = (l: readonly CountedLoad[], d = document) => demandInput(d, codebook, ratingA, l);
   const ownVA = demandVA(method, input);
   const addedUpVA = connectedVA(input, method);
-  const found: Mistake[] = [
+  const found: UsualMistake[] = [
     { text: "Everything was added up at 100 %: no demand factor was applied", totalVA: addedUpVA },
   ];
   for (const other of codebook.methods)

@@ -4,7 +4,7 @@ import { codebookOf } from "#core/codebook/index.ts";
 import { showA } from "#core/units.ts";
 import { demandInput, demandVA } from "./calculate.ts";
 import { countedLoads, ofKind } from "./loads.ts";
-import type { Calculation, CountedLoad } from "./types.ts";
+import type { CountedLoad, DemandCalculation } from "./types.ts";
 
 export interface Change {
   text: string;
@@ -25,7 +25,7 @@ const SWAPS: readonly { kind: LoadKindId; text: string; leavesVA: number }[] = [
 ];
 
 /** The changes that move the headroom, the one that moves it most first; only for a calculated demand. */
-export function whatWouldChange(document: CaseDocument, calculation: Calculation, ratingA: number): Change[] {
+export function whatWouldChange(document: CaseDocument, calculation: DemandCalculation, ratingA: number): Change[] {
   const codebook = codebookOf(document.rules);
   const method = codebook.methods.find((m) => m.id === calculation.method);
   if (!method) return [];
@@ -84,7 +84,7 @@ export function smallerCharger(document: CaseDocument): { fromA: number; toA: nu
  */
 export function measuredMaximumThatFits(
   document: CaseDocument,
-  calculation: Calculation,
+  calculation: DemandCalculation,
   ratingA: number,
 ): number | null {
   const codebook = codebookOf(document.rules);

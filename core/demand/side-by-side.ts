@@ -2,7 +2,7 @@
 import type { MethodId } from "#core/case/document/types.ts";
 import { showPercent, showVA } from "#core/units.ts";
 import { type Why, why } from "#core/why.ts";
-import type { Calculation, Line } from "./types.ts";
+import type { CalculationLine, DemandCalculation } from "./types.ts";
 
 /** How one method counts one row: its share of the demand, or left out by rule. */
 export interface SharedCell {
@@ -25,7 +25,7 @@ export interface SideBySide {
 }
 
 /** The factor of a line, or of all tiers of its sum together: 17,880 of 29,700 VA is 60.2 %. */
-function sharedFactor(line: Line, lines: readonly Line[]): number {
+function sharedFactor(line: CalculationLine, lines: readonly CalculationLine[]): number {
   const tiers = line.tierOf === undefined ? [line] : lines.filter((l) => l.tierOf === line.tierOf);
   const connected = tiers.reduce((t, l) => t + l.connectedVA, 0);
   return connected > 0 ? tiers.reduce((t, l) => t + l.countedVA, 0) / connected : line.factor;
@@ -35,7 +35,7 @@ function sharedFactor(line: Line, lines: readonly Line[]): number {
  * Each load's share of the demand by each applicable method. A tiered sum is shared out evenly over its loads, so the
  * cells of a column add up to the method's demand.
  */
-export function sideBySide(calculations: readonly Calculation[]): SideBySide {
+export function sideBySide(calculations: readonly DemandCalculation[]): SideBySide {
   const applying = calculations.filter((c) => c.applies);
   const rows = new Map<string, SharedRow>();
   const row = (key: string, label: string, connectedVA: number) => {

@@ -55,7 +55,7 @@ export interface LinePart {
 }
 
 /** One line of a calculation; the counted VA of all lines add up to the demand. */
-export interface Line {
+export interface CalculationLine {
   label: string;
   connectedVA: number;
   factor: number;
@@ -70,14 +70,14 @@ export interface Line {
 
 /** Result of a method; `calculate` adds the shared figures (amperes, headroom). */
 export interface MethodResult {
-  lines: Line[];
+  lines: CalculationLine[];
   /** Loads that are left out by rule, with the reason. */
   leftOut: { label: string; va: number; reason: string; rule: string }[];
   assumptions: string[];
 }
 
 /** One thing that the rules ask of a measurement. */
-export interface Condition {
+export interface MethodCondition {
   /** The condition. */
   asks: string;
   met: boolean;
@@ -89,7 +89,7 @@ export interface Condition {
 }
 
 /** The first condition that is not met. */
-export const firstAgainst = (conditions: readonly Condition[]): string | null =>
+export const firstAgainst = (conditions: readonly MethodCondition[]): string | null =>
   conditions.find((c) => !c.met)?.against ?? null;
 
 export interface DemandMethod {
@@ -105,11 +105,11 @@ export interface DemandMethod {
   /** Why the method does not apply here, in words; null where it does. */
   objection(input: DemandInput): string | null;
   /** Conditions of a measured method, in order, met or not; empty without a measurement. */
-  conditions?(input: DemandInput): Condition[];
+  conditions?(input: DemandInput): MethodCondition[];
   calculate(input: DemandInput): MethodResult;
 }
 
-export interface Calculation {
+export interface DemandCalculation {
   method: MethodId;
   name: string;
   rule: string;
@@ -118,7 +118,7 @@ export interface Calculation {
   demandVA: number;
   demandA: number;
   headroomA: number;
-  lines: Line[];
+  lines: CalculationLine[];
   leftOut: MethodResult["leftOut"];
   assumptions: string[];
   explain: { readonly demandVA: Why; readonly demandA: Why; readonly headroomA: Why };
@@ -143,7 +143,7 @@ export interface Recount {
 }
 
 /** Something often done wrong (or by another school), and the total that it gives. */
-export interface Mistake {
+export interface UsualMistake {
   text: string;
   totalVA: number;
 }

@@ -1,10 +1,20 @@
 /** Schema of a price book from outside. */
 import { object, type Schema } from "yup";
-import { above, fromZero, list, needs, oneOf, part, type TypeOf, text, yesNo } from "#core/case/document/field.ts";
-import { GROUP_IDS, type Group } from "./book.ts";
+import {
+  fromZero,
+  listField,
+  numberAbove,
+  objectField,
+  oneOf,
+  requiredField,
+  type TypeOf,
+  textField,
+  yesNo,
+} from "#core/case/document/field.ts";
+import { GROUP_IDS, type ItemGroup } from "./book.ts";
 
 /** Allowed units of a group's items. */
-const UNITS: Record<Group, readonly string[]> = {
+const UNITS: Record<ItemGroup, readonly string[]> = {
   materials: ["each", "ft", "m"],
   devices: ["each"],
   equipment: ["each"],
@@ -20,29 +30,29 @@ const UNITS: Record<Group, readonly string[]> = {
   holidays: ["day"],
 };
 const MOST_ITEMS = 1000;
-const figure = () => needs(fromZero(1_000_000));
+const figure = () => requiredField(fromZero(1_000_000));
 
 const itemFields = {
-  id: needs(text(80)),
-  group: needs(oneOf(GROUP_IDS)),
-  name: needs(text(200)),
-  unit: needs(text(20)),
+  id: requiredField(textField(80)),
+  group: requiredField(oneOf(GROUP_IDS)),
+  name: requiredField(textField(200)),
+  unit: requiredField(textField(20)),
   low: figure(),
   typical: figure(),
   high: figure(),
   /** Materials: length or pack in which they are sold. */
-  soldIn: above(10_000),
+  soldIn: numberAbove(10_000),
   /** Grants: what must hold, in words. */
-  condition: text(500),
+  condition: textField(500),
 };
 export type PriceItem = TypeOf<typeof itemFields>;
 
 const bookFields = {
-  name: needs(text(120)),
-  currency: needs(oneOf(["USD", "GBP"])),
+  name: requiredField(textField(120)),
+  currency: requiredField(oneOf(["USD", "GBP"])),
   /** Heron's own figures, of no trade: shown as such until a firm has made them its own. */
   madeUp: yesNo(),
-  items: needs(list(needs(part(itemFields)), MOST_ITEMS)),
+  items: requiredField(listField(requiredField(objectField(itemFields)), MOST_ITEMS)),
 };
 export type PriceBook = TypeOf<typeof bookFields>;
 export const bookSchema = object(bookFields as Record<string, Schema>).required();

@@ -1,6 +1,6 @@
 /** A price book as a table, for CSV and XLSX: one row an item. */
 import { ValidationError } from "yup";
-import { GROUP_IDS, type Group, type PriceBook, type PriceItem } from "./book.ts";
+import { GROUP_IDS, type ItemGroup, type PriceBook, type PriceItem } from "./book.ts";
 import { bookSchema, itemProblems } from "./book-schema.ts";
 import { PICKS } from "./schedule.ts";
 
@@ -8,10 +8,10 @@ export const BOOK_COLUMNS = ["group", "id", "name", "unit", "low", "typical", "h
 type Column = (typeof BOOK_COLUMNS)[number];
 const NEEDED: readonly Column[] = BOOK_COLUMNS.filter((c) => c !== "condition" && c !== "sold in");
 
-export type Cell = string | number;
+export type TableCell = string | number;
 
 /** The rows of a price book for CSV and XLSX. */
-export const bookTable = ({ items }: PriceBook): Cell[][] =>
+export const bookTable = ({ items }: PriceBook): TableCell[][] =>
   items.map((i) => [i.group, i.id, i.name, i.unit, i.low, i.typical, i.high, i.condition ?? "", i.soldIn ?? ""]);
 
 const MOST_TOLD = 20;
@@ -66,7 +66,7 @@ export function bookFromTable(
         sound = false;
       } else figures[column] = value;
     }
-    const item: PriceItem = { id, group: group as Group, name: text("name"), unit: text("unit"), ...figures };
+    const item: PriceItem = { id, group: group as ItemGroup, name: text("name"), unit: text("unit"), ...figures };
     if (text("sold in")) {
       const soldIn = figureOf(cell("sold in"));
       if (soldIn === null || soldIn <= 0)

@@ -5,7 +5,7 @@ import type { PriceBook, PriceItem } from "./book-schema.ts";
 export type { PriceBook, PriceItem };
 
 /** Groups of items, in the order of the book. */
-export const GROUPS = {
+export const ITEM_GROUPS = {
   materials: "Materials, as sold",
   devices: "Devices",
   equipment: "Equipment",
@@ -20,15 +20,15 @@ export const GROUPS = {
   waits: "Waiting times, days",
   holidays: "Days when the firm is closed",
 } as const;
-export type Group = keyof typeof GROUPS;
-export const GROUP_IDS = Object.keys(GROUPS) as Group[];
+export type ItemGroup = keyof typeof ITEM_GROUPS;
+export const GROUP_IDS = Object.keys(ITEM_GROUPS) as ItemGroup[];
 
 /** Groups that a firm earns nothing on: paid on, or given back, as they are. */
-export const PASSED_ON: readonly Group[] = ["charges", "standard"];
+export const PASSED_ON: readonly ItemGroup[] = ["charges", "standard"];
 
 interface Index {
   byId: Map<string, PriceItem>;
-  byGroup: Map<Group, PriceItem[]>;
+  byGroup: Map<ItemGroup, PriceItem[]>;
 }
 const indexes = new WeakMap<PriceBook, Index>();
 
@@ -73,4 +73,5 @@ export const isWithinAnother = (book: PriceBook, id: string): boolean => {
 };
 
 /** The items of one group, in the order of the book. */
-export const itemsIn = (book: PriceBook, group: Group): readonly PriceItem[] => indexOf(book).byGroup.get(group) ?? [];
+export const itemsIn = (book: PriceBook, group: ItemGroup): readonly PriceItem[] =>
+  indexOf(book).byGroup.get(group) ?? [];

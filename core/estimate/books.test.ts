@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
-import { seeded, triangular } from "#core/chance.ts";
+import { seededRandom, triangularDraw } from "#core/chance.ts";
 import { assess } from "#core/testing/assess.ts";
-import { HOMES } from "#core/testing/sheets/homes.ts";
+import { SHEET_HOMES } from "#core/testing/sheets/homes.ts";
 import { GROUP_IDS, itemOf, type PriceItem } from "./book.ts";
 import { bookSchema, itemProblems } from "./book-schema.ts";
 import { DEMO_BOOKS } from "./demo-books/index.ts";
@@ -22,7 +22,7 @@ describe("the price books that Heron ships with", () => {
     expect(new Set(book.items.map((i) => i.group))).toEqual(new Set(GROUP_IDS));
   });
   it("price every way of every home", () => {
-    for (const home of Object.values(HOMES))
+    for (const home of Object.values(SHEET_HOMES))
       for (const { way, unpriced } of assess(home).ways) expect([way, unpriced]).toEqual([way, []]);
   });
   it("know the days a firm is closed, which are days", () => {
@@ -63,7 +63,7 @@ describe("the version a case is priced by", () => {
     { version: 2, book: DEMO_BOOKS.USD },
   ];
   it("is the book of the quote, otherwise the newest", () => {
-    const { "us-all-known": home } = HOMES as never as Record<string, Parameters<typeof keptBookFor>[0]>;
+    const { "us-all-known": home } = SHEET_HOMES as never as Record<string, Parameters<typeof keptBookFor>[0]>;
     expect(keptBookFor({ ...(home as object), prices: { version: 2 } } as never, books).version).toBe(2);
     expect(keptBookFor(home as never, books).version).toBe(4);
     expect(keptBookFor({ ...(home as object), prices: { version: 3 } } as never, books).version).toBe(4);
@@ -72,7 +72,7 @@ describe("the version a case is priced by", () => {
 
 describe("chance", () => {
   it("is the same for a seed, and spread evenly", () => {
-    const [a, b] = [seeded(7), seeded(7)];
+    const [a, b] = [seededRandom(7), seededRandom(7)];
     const drawn = Array.from({ length: 4000 }, a);
     expect(drawn.slice(0, 3)).toEqual([b(), b(), b()]);
     expect(Math.min(...drawn)).toBeGreaterThanOrEqual(0);
@@ -80,10 +80,10 @@ describe("chance", () => {
     expect(drawn.reduce((t, v) => t + v, 0) / 4000).toBeCloseTo(0.5, 1);
   });
   it("of a triangle ranges from its low over its typical to its high value", () => {
-    expect(triangular(0, 1, 2, 5)).toBe(1);
-    expect(triangular(0.25, 1, 2, 5)).toBeCloseTo(2, 12);
-    expect(triangular(1, 1, 2, 5)).toBe(5);
-    expect(triangular(0.1, 1, 2, 5)).toBeCloseTo(1 + Math.sqrt(0.4), 12);
-    expect(triangular(0.7, 3, 3, 3)).toBe(3);
+    expect(triangularDraw(0, 1, 2, 5)).toBe(1);
+    expect(triangularDraw(0.25, 1, 2, 5)).toBeCloseTo(2, 12);
+    expect(triangularDraw(1, 1, 2, 5)).toBe(5);
+    expect(triangularDraw(0.1, 1, 2, 5)).toBeCloseTo(1 + Math.sqrt(0.4), 12);
+    expect(triangularDraw(0.7, 3, 3, 3)).toBe(3);
   });
 });

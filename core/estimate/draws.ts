@@ -1,8 +1,8 @@
 /** Monte Carlo draws of a price with fixed seeds: the median is the price, the deciles are its range. */
 
-import { seeded, triangular } from "#core/chance.ts";
+import { seededRandom, triangularDraw } from "#core/chance.ts";
 import { itemOf, type PriceBook } from "./book.ts";
-import { isPassedOn, type PriceLine, percent, withMarginAndTax } from "./price-lines.ts";
+import { isPassedOn, type PriceLine, percentOf, withMarginAndTax } from "./price-lines.ts";
 import type { Spread } from "./schedule.ts";
 
 const DRAWS = 2000;
@@ -27,9 +27,9 @@ function drawsOf(id: string, item: Spread): Float64Array {
   if (known) return known;
   let seed = SEED;
   for (const letter of id) seed = (Math.imul(seed, 31) + (letter.codePointAt(0) ?? 0)) >>> 0;
-  const random = seeded(seed);
+  const random = seededRandom(seed);
   const { low, typical, high } = item;
-  const made = Float64Array.from({ length: DRAWS }, () => triangular(random(), low, typical, high));
+  const made = Float64Array.from({ length: DRAWS }, () => triangularDraw(random(), low, typical, high));
   drawsOfItem.set(item, made);
   return made;
 }
@@ -52,7 +52,7 @@ function addLine(to: Float64Array, line: PriceLine, book: PriceBook, factor = 1)
 /** Money of every draw with the margin, before tax and grants: neither of them changes the order of the draws. */
 function drawsOfAll(lines: readonly PriceLine[], book: PriceBook): Float64Array {
   const money = new Float64Array(DRAWS);
-  const margin = 1 + percent(book, "margin", "typical");
+  const margin = 1 + percentOf(book, "margin", "typical");
   for (const line of lines) addLine(money, line, book, isPassedOn(line) ? 1 : margin);
   return money;
 }

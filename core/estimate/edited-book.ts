@@ -1,6 +1,6 @@
 /** A price book as its page was filled in: figures by item, and one new item. */
 import type { PriceBook, PriceItem } from "#core/estimate/book.ts";
-import { BOOK_COLUMNS, bookFromTable, bookTable, type Cell } from "#core/estimate/book-table.ts";
+import { BOOK_COLUMNS, bookFromTable, bookTable, type TableCell } from "#core/estimate/book-table.ts";
 import { PICKS } from "#core/estimate/schedule.ts";
 import { slug } from "#core/words.ts";
 
@@ -30,7 +30,7 @@ export function editedBook(book: PriceBook, textOf: (field: string) => string | 
     }),
   );
   const typed = Object.fromEntries(texts);
-  const rows: Cell[][] = bookTable(book).flatMap((row, i) => {
+  const rows: TableCell[][] = bookTable(book).flatMap((row, i) => {
     const item = book.items[i] as PriceItem;
     if (texts.get(inputName(item, "gone")) === "on") return [];
     return [

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import type { PriceBook, PriceItem } from "./book.ts";
 import { drawPrice } from "./draws.ts";
-import { estimate } from "./estimate.ts";
+import { estimateWork } from "./estimate.ts";
 import { requirements, type WorkItem, withParts } from "./takes.ts";
 
 const item = (
@@ -40,7 +40,7 @@ const withoutSpread = (spread: PriceBook): PriceBook => ({
 
 describe("an estimate", () => {
   it("adds up materials, devices, labour at its rate, travel for each day on site, and charges", () => {
-    const found = estimate([circuit], book());
+    const found = estimateWork([circuit], book());
     // 10 ft x 2, breaker 20, 2 h x 60, permit 100, one day's travel 10.
     expect(found.cost).toEqual({
       low: 10 + 10 + 50 + 100 + 5,
@@ -50,7 +50,7 @@ describe("an estimate", () => {
       currency: "USD",
       madeUp: false,
     });
-    expect(estimate([circuit], withoutSpread(book())).cost.typical).toBe(270);
+    expect(estimateWork([circuit], withoutSpread(book())).cost.typical).toBe(270);
     expect(found.lines.map((l) => [l.item, l.count, l.money.typical])).toEqual([
       ["cable", 10, 20],
       ["breaker", 1, 20],
@@ -61,15 +61,17 @@ describe("an estimate", () => {
   });
   it("takes a margin on what is earned on, none on charges, and tax on both", () => {
     const terms = [item("terms", "margin", [20, 20, 20], "%"), item("terms", "tax", [10, 10, 10], "%")];
-    expect(estimate([circuit], withoutSpread(book(...terms))).cost.typical).toBe(Math.round((170 * 1.2 + 100) * 1.1));
+    expect(estimateWork([circuit], withoutSpread(book(...terms))).cost.typical).toBe(
+      Math.round((170 * 1.2 + 100) * 1.1),
+    );
   });
   it("pays for work of the same id once, and adds the same item of different work", () => {
-    const twice = estimate([circuit, circuit, work("more", requirements({ breaker: 2 }))], withoutSpread(book()));
+    const twice = estimateWork([circuit, circuit, work("more", requirements({ breaker: 2 }))], withoutSpread(book()));
     expect(twice.cost.typical).toBe(270 + 40);
     expect(twice.lines.find((l) => l.item === "breaker")?.count).toBe(3);
   });
   it("of nothing is nothing, and takes no days", () => {
-    expect(estimate([], book())).toMatchObject({
+    expect(estimateWork([], book())).toMatchObject({
       cost: { low: 0, typical: 0, high: 0 },
       leadTimeDays: { low: 0, typical: 0, high: 0 },
       lines: [],
@@ -77,35 +79,35 @@ describe("an estimate", () => {
     });
   });
   it("gives no total where the book lacks an item, and names it", () => {
-    const found = estimate([work("x", withParts(circuit.requires, { "wire:thhn:6 AWG": 3 }))], book());
+    const found = estimateWork([work("x", withParts(circuit.requires, { "wire:thhn:6 AWG": 3 }))], book());
     expect(found.cost.typical).toBe(Number.POSITIVE_INFINITY);
     expect(found.missing).toEqual(["wire thhn 6 AWG"]);
     expect(found.explain).toMatchObject({ value: "no price", numbers: "Not in the price book: wire thhn 6 AWG" });
     expect(JSON.parse(JSON.stringify(found.cost)).typical).toBeNull();
     const without = (id: string) => ({ ...book(), items: book().items.filter((i) => i.id !== id) });
-    expect(estimate([circuit], without("rate")).missing).toEqual(["rate"]);
-    expect(estimate([circuit], without("travel")).missing).toEqual(["travel"]);
-    expect(estimate([circuit], without("wait:order")).missing).toEqual(["wait order"]);
+    expect(estimateWork([circuit], without("rate")).missing).toEqual(["rate"]);
+    expect(estimateWork([circuit], without("travel")).missing).toEqual(["travel"]);
+    expect(estimateWork([circuit], without("wait:order")).missing).toEqual(["wait order"]);
   });
   it("gives back the grants that were ticked, the least of them where the price is highest, and never more than the price", () => {
-    const given = estimate([circuit], book(), ["grant:a", "grant:unknown"]).cost;
+    const given = estimateWork([circuit], book(), ["grant:a", "grant:unknown"]).cost;
     expect([given.low, given.typical, given.high]).toEqual([175 - 60, 301 - 50, 510 - 40]);
     const cheap = {
       ...book(),
       items: [...book().items.filter((i) => i.group !== "grants"), item("grants", "grant:a", [999, 999, 999])],
     };
-    expect(estimate([circuit], cheap, ["grant:a"]).cost.typical).toBe(0);
-    expect(estimate([], book(), ["grant:a"]).cost.typical).toBe(0);
+    expect(estimateWork([circuit], cheap, ["grant:a"]).cost.typical).toBe(0);
+    expect(estimateWork([], book(), ["grant:a"]).cost.typical).toBe(0);
   });
   it("visits before the work, and travels there, without a day on site for it", () => {
-    const found = estimate([work("confirm", requirements({ "labour:visit": 1 }, "survey"))], book());
+    const found = estimateWork([work("confirm", requirements({ "labour:visit": 1 }, "survey"))], book());
     expect(found.lines.map((l) => l.money.typical)).toEqual([30, 10]);
     expect(found.steps.map((s) => s.id)).toEqual(["survey"]);
     expect(found.leadTimeDays).toEqual({ low: 1, typical: 2, high: 3 });
   });
   it("travels once for each day on site", () => {
     const long = book(item("labour", "labour:long", [421, 900, 900], "min"));
-    const found = estimate([work("long", requirements({ "labour:long": 1 }))], long);
+    const found = estimateWork([work("long", requirements({ "labour:long": 1 }))], long);
     expect(found.lines.find((l) => l.item === "travel")?.count).toBe(3);
     expect(found.steps).toMatchObject([{ id: "install", days: { low: 2, typical: 3, high: 3 } }]);
   });
@@ -121,9 +123,9 @@ describe("a standard installation", () => {
     item("terms", "margin", [50, 50, 50], "%"),
   );
   it("has a fixed price for what it includes, and each thing beyond has its own", () => {
-    const found = estimate([circuit], standard);
+    const found = estimateWork([circuit], standard);
     // Two feet of cable beyond, with the margin; the fixed price and the permit without.
-    expect(estimate([circuit], withoutSpread(standard)).cost.typical).toBe(Math.round(160 + 2 * 2 * 1.5 + 100));
+    expect(estimateWork([circuit], withoutSpread(standard)).cost.typical).toBe(Math.round(160 + 2 * 2 * 1.5 + 100));
     expect(found.lines.map((l) => [l.item, l.count])).toEqual([
       ["standard", 1],
       ["cable", 2],
@@ -132,13 +134,13 @@ describe("a standard installation", () => {
   });
   it("is absent where the work lacks one of its included items", () => {
     const other = work("other", requirements({ cable: 10, "labour:fit": 1 }));
-    expect(estimate([other], standard).lines.some((l) => l.item === "standard")).toBe(false);
+    expect(estimateWork([other], standard).lines.some((l) => l.item === "standard")).toBe(false);
   });
 });
 
 describe("why a price is what it is", () => {
   it("says every line, the terms and the grants, and what moves it most", () => {
-    const { explain } = estimate([circuit], book(item("terms", "tax", [10, 10, 10], "%")), ["grant:a"]);
+    const { explain } = estimateWork([circuit], book(item("terms", "tax", [10, 10, 10], "%")), ["grant:a"]);
     expect(explain).toMatchObject({
       value: "$281",
       rule: "Price book: test",
@@ -151,19 +153,22 @@ describe("why a price is what it is", () => {
       "the breaker: $10 to $30",
     ]);
     expect(explain.assumes).toEqual([expect.stringMatching(/^Most items can exceed/)]);
-    const alone = estimate([work("cable", requirements({ cable: 10 }))], book(item("terms", "tax", [0, 0, 0], "%")));
+    const alone = estimateWork(
+      [work("cable", requirements({ cable: 10 }))],
+      book(item("terms", "tax", [0, 0, 0], "%")),
+    );
     expect(alone.explain.numbers).toBe("the cable, 10 ft = $20");
     expect(alone.explain.assumes).toEqual([]);
-    expect(estimate([circuit], { ...book(), madeUp: true }).explain.assumes[0]).toMatch(/made-up examples/);
+    expect(estimateWork([circuit], { ...book(), madeUp: true }).explain.assumes[0]).toMatch(/made-up examples/);
   });
 });
 
 describe("the range of a price", () => {
-  const { lines } = estimate([circuit], book());
+  const { lines } = estimateWork([circuit], book());
   it("is always the same, and its middle is the price of the estimate", () => {
     expect(drawPrice(lines, book())).toEqual(drawPrice(lines, book()));
     const { p10, p50, p90 } = drawPrice(lines, book());
-    const { cost } = estimate([circuit], book());
+    const { cost } = estimateWork([circuit], book());
     expect(cost.typical).toBe(p50);
     expect(cost.typical).toBeGreaterThanOrEqual(p10);
     expect(cost.typical).toBeLessThanOrEqual(p90);
@@ -229,7 +234,7 @@ describe("the range of a price", () => {
   });
   it("takes margin, tax and grants as the estimate does", () => {
     const taxed = book(item("terms", "margin", [20, 20, 20], "%"), item("terms", "tax", [10, 10, 10], "%"));
-    const permit = estimate([work("p", requirements({ permit: 2 }))], taxed).lines;
+    const permit = estimateWork([work("p", requirements({ permit: 2 }))], taxed).lines;
     expect(drawPrice(permit, taxed, 30).p50).toBe(190);
     const breaker = [{ ...(permit[0] as (typeof permit)[number]), group: "devices" as const }];
     expect(drawPrice(breaker, taxed).p50).toBe(Math.round(200 * 1.2 * 1.1));
@@ -241,7 +246,7 @@ describe("material as it is sold", () => {
     item("materials", "conduit:emt", [1, 2, 3], "ft", soldIn === undefined ? {} : { soldIn });
   const waste = item("terms", "waste", [10, 10, 10], "%");
   const of = (parts: Record<string, number>, ...more: PriceItem[]) =>
-    estimate([work("run", requirements(parts))], book(...more)).lines.map((l) => [l.item, l.needed, l.count]);
+    estimateWork([work("run", requirements(parts))], book(...more)).lines.map((l) => [l.item, l.needed, l.count]);
   it("takes offcuts along its length and is rounded up to its lengths", () => {
     expect(of({ "conduit:emt": 40 }, conduit())).toEqual([["conduit:emt", 40, 40]]);
     expect(of({ "conduit:emt": 40 }, conduit(), waste)).toEqual([["conduit:emt", 40, 44]]);
@@ -257,12 +262,12 @@ describe("material as it is sold", () => {
       ["conduit:emt:1 in", 12, 12],
       ["conduit:emt", 15, 20],
     ]);
-    expect(estimate([work("run", requirements({ "pipe:1 in": 3 }))], book()).missing).toEqual(["pipe 1 in"]);
+    expect(estimateWork([work("run", requirements({ "pipe:1 in": 3 }))], book()).missing).toEqual(["pipe 1 in"]);
   });
   it("that older books count within another item is not missed in them", () => {
     const straps = work("run", requirements({ "support:strap": 8, "junction-box": 1 }));
-    expect(estimate([straps], book()).missing).toEqual(["support strap", "junction-box"]);
-    const found = estimate([straps], book(item("materials", "sundries", [1, 2, 3])));
+    expect(estimateWork([straps], book()).missing).toEqual(["support strap", "junction-box"]);
+    const found = estimateWork([straps], book(item("materials", "sundries", [1, 2, 3])));
     expect(found.missing).toEqual([]);
     expect(found.lines).toEqual([]);
   });

@@ -3,7 +3,7 @@ import { showNumber } from "#core/units.ts";
 import { type Why, why, withLazyFields } from "#core/why.ts";
 import { isWithinAnother, itemOf, itemsIn, type PriceBook, type PriceItem, pricedBy } from "./book.ts";
 import { medianPrice } from "./draws.ts";
-import { isPassedOn, type PriceLine, percent, withMarginAndTax } from "./price-lines.ts";
+import { isPassedOn, type PriceLine, percentOf, withMarginAndTax } from "./price-lines.ts";
 import {
   daysFrom,
   FROM_A_MONDAY,
@@ -100,7 +100,7 @@ const estimateOf = withLazyFields<EstimateFields, Pick<Estimate, "explain">>("ex
 /**
  * @param grants ids of the grants that were ticked
  */
-export function estimate(items: readonly WorkItem[], book: PriceBook, grants: readonly string[] = []): Estimate {
+export function estimateWork(items: readonly WorkItem[], book: PriceBook, grants: readonly string[] = []): Estimate {
   // By the items they are priced by: members of a family without prices of their own are bought together.
   const counts = new Map<PriceItem, number>();
   const missing = new Set<string>();
@@ -125,7 +125,7 @@ export function estimate(items: readonly WorkItem[], book: PriceBook, grants: re
     else missing.add(inWords("travel"));
   }
   const standard = missing.size === 0 ? takeStandard(book, counts) : null;
-  const waste = percent(book, "waste", "typical");
+  const waste = percentOf(book, "waste", "typical");
   const lines: PriceLine[] = standard ? [lineOf(standard, 1, rate, waste)] : [];
   for (const [item, count] of counts) if (count > 0) lines.push(lineOf(item, count, rate, waste));
   const ticked = lines.length === 0 ? [] : itemsIn(book, "grants").filter((i) => grants.includes(i.id));

@@ -1,11 +1,11 @@
 /** The lines of a price, and what is put on them: margin, tax and grants. */
-import { type Group, itemOf, PASSED_ON, type PriceBook } from "./book.ts";
+import { type ItemGroup, itemOf, PASSED_ON, type PriceBook } from "./book.ts";
 import type { Pick3, Spread } from "./schedule.ts";
 
 /** One item of the book as a piece of work takes it. */
 export interface PriceLine {
   item: string;
-  group: Group;
+  group: ItemGroup;
   name: string;
   unit: string;
   /** As it is bought: with waste, rounded up to what is sold. */
@@ -19,7 +19,7 @@ export interface PriceLine {
 }
 
 /** A percentage of the book as a share. */
-export const percent = (book: PriceBook, id: string, pick: Pick3): number => (itemOf(book, id)?.[pick] ?? 0) / 100;
+export const percentOf = (book: PriceBook, id: string, pick: Pick3): number => (itemOf(book, id)?.[pick] ?? 0) / 100;
 
 /**
  * Materials, equipment and labour with the margin, what is passed on without it, both with tax, less grants.
@@ -32,7 +32,10 @@ export const withMarginAndTax = (
   passedOn: number,
   grants: number,
 ): number =>
-  Math.max(0, (earned * (1 + percent(book, "margin", pick)) + passedOn) * (1 + percent(book, "tax", pick)) - grants);
+  Math.max(
+    0,
+    (earned * (1 + percentOf(book, "margin", pick)) + passedOn) * (1 + percentOf(book, "tax", pick)) - grants,
+  );
 
 /** Whether a line is passed on to the customer without margin. */
 export const isPassedOn = ({ group }: Pick<PriceLine, "group">): boolean => PASSED_ON.includes(group);

@@ -3,8 +3,8 @@ import { DEMO_BOOKS } from "./demo-books/index.ts";
 import {
   dayAfter,
   FROM_A_MONDAY,
+  placedSteps,
   type ScheduleStep,
-  schedule,
   scheduleSteps,
   totalDays,
   workedFrom,
@@ -19,7 +19,7 @@ const step = (id: string, typical: number, after: string[] = [], everyDay = fals
   everyDay,
 });
 const spans = (steps: ScheduleStep[], worked = FROM_A_MONDAY) =>
-  schedule(steps, "typical", worked).map((p) => [p.id, p.from, p.to]);
+  placedSteps(steps, "typical", worked).map((p) => [p.id, p.from, p.to]);
 
 describe("steps that wait for each other", () => {
   it("begin when the last of what they wait for is over; others run beside them", () => {
@@ -46,8 +46,8 @@ describe("steps that wait for each other", () => {
     expect(dayAfter("2028-02-28", 2)).toBe("2028-03-01");
   });
   it("end with the last of them; none end at once", () => {
-    expect(totalDays(schedule([step("a", 2), step("b", 1)], "typical"))).toBe(2);
-    expect(totalDays(schedule([step("a", 2), step("b", 1)], "high"))).toBe(4);
+    expect(totalDays(placedSteps([step("a", 2), step("b", 1)], "typical"))).toBe(2);
+    expect(totalDays(placedSteps([step("a", 2), step("b", 1)], "high"))).toBe(4);
     expect(totalDays([])).toBe(0);
   });
 });

@@ -94,13 +94,13 @@ export const installDays = (steps: readonly ScheduleStep[]): number =>
   steps.find((s) => s.id === INSTALL)?.days.typical ?? 0;
 
 /** Which days are worked: a day is a count of days from the start. */
-export type Worked = (day: number) => boolean;
+export type WorkDays = (day: number) => boolean;
 
 /** From a Monday on, Monday to Friday, without holidays. */
-export const FROM_A_MONDAY: Worked = (day) => day % 7 < 5;
+export const FROM_A_MONDAY: WorkDays = (day) => day % 7 < 5;
 
 /** The day on which `days` days from a start are over. */
-function daysAfter(start: number, days: number, everyDay: boolean, worked: Worked): number {
+function daysAfter(start: number, days: number, everyDay: boolean, worked: WorkDays): number {
   if (everyDay) return start + Math.ceil(days);
   let [day, left] = [start, Math.ceil(days)];
   while (left > 0) {
@@ -110,21 +110,25 @@ function daysAfter(start: number, days: number, everyDay: boolean, worked: Worke
   return day;
 }
 
-export interface Placed extends ScheduleStep {
+export interface PlacedStep extends ScheduleStep {
   /** Days from the start; the end is the first day after. */
   from: number;
   to: number;
 }
 
 /** When each step begins and ends, as early as what it waits for allows. */
-export function schedule(steps: readonly ScheduleStep[], pick: Pick3, worked: Worked = FROM_A_MONDAY): Placed[] {
+export function placedSteps(
+  steps: readonly ScheduleStep[],
+  pick: Pick3,
+  worked: WorkDays = FROM_A_MONDAY,
+): PlacedStep[] {
   const times = timesOf(steps, pick, worked);
   return steps.map((step) => ({ ...step, ...(times.get(step.id) as Times) }));
 }
 
-type Times = Pick<Placed, "from" | "to">;
+type Times = Pick<PlacedStep, "from" | "to">;
 
-function timesOf(steps: readonly ScheduleStep[], pick: Pick3, worked: Worked): Map<string, Times> {
+function timesOf(steps: readonly ScheduleStep[], pick: Pick3, worked: WorkDays): Map<string, Times> {
   const times = new Map<string, Times>();
   for (const { id, after, days, everyDay } of steps) {
     let from = 0;
@@ -142,7 +146,7 @@ export const totalDays = (placed: Iterable<Times>): number => {
 };
 
 /** Days until all is done, counted from a day on which work may begin. */
-export const daysFrom = (steps: readonly ScheduleStep[], worked: Worked): Spread => ({
+export const daysFrom = (steps: readonly ScheduleStep[], worked: WorkDays): Spread => ({
   low: totalDays(timesOf(steps, "low", worked).values()),
   typical: totalDays(timesOf(steps, "typical", worked).values()),
   high: totalDays(timesOf(steps, "high", worked).values()),
@@ -154,7 +158,7 @@ const MS_A_DAY = 86_400_000;
  * @param start ISO day on which the first step may begin
  * @param holidays ISO days that are not worked
  */
-export function workedFrom(start: string, holidays: readonly string[]): Worked {
+export function workedFrom(start: string, holidays: readonly string[]): WorkDays {
   const first = Date.parse(`${start}T00:00:00Z`);
   const off = new Set(holidays);
   return (day) => {

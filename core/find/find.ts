@@ -39,7 +39,7 @@ export interface StepPlace {
 export type SearchPlace = StepPlace | { paper: string } | { action: string } | { job: string };
 
 /** Everything of an open job that has a place in it. */
-export function findable(document: CaseDocument, assessment: Pick<Assessment, "path">): SearchResult[] {
+export function searchEntries(document: CaseDocument, assessment: Pick<Assessment, "path">): SearchResult[] {
   const codebook = codebookOf(document.rules);
   const several = document.panels.length > 1;
   const loads = countedLoads(document, codebook).map(
@@ -196,7 +196,7 @@ function closeness({ label, detail }: SearchResult, words: readonly string[]): n
  * Entries that begin with the typed letters, the best match first, otherwise in their given order.
  * @returns at most `most`; empty for no letters
  */
-export function matching(all: readonly SearchResult[], text: string, most = 12): SearchResult[] {
+export function matchingEntries(all: readonly SearchResult[], text: string, most = 12): SearchResult[] {
   const words = plain(text)
     .split(/[^\p{L}\p{N}]+/u)
     .filter(Boolean);

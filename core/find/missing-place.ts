@@ -1,6 +1,6 @@
 /** Maps a missing value to the step and field of the job where it is entered. */
 import type { CaseDocument } from "#core/case/document/types.ts";
-import type { Missing } from "#core/missing.ts";
+import type { MissingValue } from "#core/missing.ts";
 import { ownValue } from "#core/own-value.ts";
 import type { StepPlace } from "./find.ts";
 
@@ -14,7 +14,7 @@ const SECTIONS: Readonly<Record<string, Omit<StepPlace, "step">>> = {
 };
 
 /** @returns the step, and the field, device or section in it */
-export function placeOfMissing({ step, key }: Missing, { panels, outlets = [] }: CaseDocument): StepPlace {
+export function placeOfMissing({ step, key }: MissingValue, { panels, outlets = [] }: CaseDocument): StepPlace {
   const section = ownValue(SECTIONS, key);
   if (section) return { step, ...section };
   const [thing, id, ...rest] = key.split(".");

@@ -6,11 +6,11 @@ import { circuitOf, circuitRated, type Home } from "#core/path/home.ts";
 import { circuitName, linkId } from "#core/path/names.ts";
 import { showA, showSize } from "#core/units.ts";
 import { withArticle } from "#core/words.ts";
-import { TAKES } from "./takes.ts";
-import type { FindingRule, Mended } from "./types.ts";
+import { SHARED_REQUIREMENTS } from "./takes.ts";
+import type { FindingRule, RepairedHome } from "./types.ts";
 
 /** A smaller device where the circuit's loads allow it; otherwise a larger conductor. */
-function mend(home: Home, circuit: Circuit): Mended | null {
+function mend(home: Home, circuit: Circuit): RepairedHome | null {
   const { document, codebook } = home;
   const { conductor, ratingA } = circuit;
   if (!conductor || !ratingA || !circuitOf(document, circuit.id)) return null;
@@ -32,7 +32,7 @@ function mend(home: Home, circuit: Circuit): Mended | null {
       { conductor: { ...conductor, size } },
     ),
     text: `Renew the conductor of ${circuitName(circuit)} in ${showSize(size)} for its ${showA(ratingA)} ${codebook.words.device}`,
-    requires: TAKES.feeder,
+    requires: SHARED_REQUIREMENTS.feeder,
   };
 }
 
@@ -60,5 +60,5 @@ export const circuitConductor: FindingRule = {
       },
     ];
   },
-  mend: { requires: TAKES.device, of: mend },
+  mend: { requires: SHARED_REQUIREMENTS.device, of: mend },
 };

@@ -19,7 +19,7 @@ import { capital } from "#core/words.ts";
 import { circuitConductor } from "./circuit-conductor.ts";
 import { outletDevice } from "./outlet-device.ts";
 import { SEEN_FAULTS } from "./seen.ts";
-import { TAKES } from "./takes.ts";
+import { SHARED_REQUIREMENTS } from "./takes.ts";
 import type { FindingRule, FoundFault } from "./types.ts";
 import { withoutTypeAc } from "./united-kingdom.ts";
 
@@ -181,7 +181,7 @@ export const commonFindings: readonly FindingRule[] = [
         text: `${who(codebook, from)} ${document.enquiry?.permissions?.[from] === "asked" ? "has not answered yet" : "has not been asked yet"}`,
       })),
     mend: {
-      requires: TAKES.consent,
+      requires: SHARED_REQUIREMENTS.consent,
       of({ document, codebook }) {
         const open = permissions(document, "open");
         const given = Object.fromEntries(open.map((from) => [from, "given"]));
@@ -255,7 +255,7 @@ export const commonFindings: readonly FindingRule[] = [
         rule: codebook.sections.soundPanel,
       })),
     mend: {
-      requires: TAKES.panel,
+      requires: SHARED_REQUIREMENTS.panel,
       of: (home, panel) => ({
         document: renewedPanel(home.document, panel),
         text: `Change ${panelName(panel, home.codebook)} for a new ${home.codebook.words.newPanel}`,
@@ -297,7 +297,7 @@ export const commonFindings: readonly FindingRule[] = [
       }));
     },
     mend: {
-      requires: TAKES.panel,
+      requires: SHARED_REQUIREMENTS.panel,
       of(home, panel) {
         const busA = busThatCarries(home, panel, panel.mainA ?? (onSupply(panel) ? home.supplyA : 0));
         return busA !== null && busA > (panel.busA ?? 0)
@@ -335,7 +335,7 @@ export const commonFindings: readonly FindingRule[] = [
     todo: "Have them renewed before any load is added",
     reason: "conductor-limit",
     check: (home) => (home.codebook.supplyConductor.fault === "tails-undersized" ? supplyConductor(home) : []),
-    mend: { requires: TAKES.tails, of: renewSupplyConductor },
+    mend: { requires: SHARED_REQUIREMENTS.tails, of: renewSupplyConductor },
   },
   {
     at: "supply",
@@ -345,7 +345,7 @@ export const commonFindings: readonly FindingRule[] = [
     todo: "Have them renewed before any load is added",
     reason: "conductor-limit",
     check: (home) => (home.codebook.supplyConductor.fault === "conductor-undersized" ? supplyConductor(home) : []),
-    mend: { requires: TAKES.tails, of: renewSupplyConductor },
+    mend: { requires: SHARED_REQUIREMENTS.tails, of: renewSupplyConductor },
   },
   {
     at: "feeder",
@@ -364,7 +364,7 @@ export const commonFindings: readonly FindingRule[] = [
       }));
     },
     mend: {
-      requires: TAKES.feeder,
+      requires: SHARED_REQUIREMENTS.feeder,
       of(home, panel) {
         const { document, codebook } = home;
         const ratingA = feederRatingA(document, panel);
@@ -424,7 +424,7 @@ export const commonFindings: readonly FindingRule[] = [
         rule: codebook.sections.outletLoading,
       })),
     mend: {
-      requires: TAKES.device,
+      requires: SHARED_REQUIREMENTS.device,
       of: ({ document, codebook }, outlet) => ({
         document: withOutlet(document, outlet.id, { plainSplitter: false }),
         text: `Remove the plain Y-lead from the ${codebook.words.outlet}`,

@@ -4,11 +4,11 @@ import type { Region } from "#core/codebook/types.ts";
 import type { Requirements } from "#core/estimate/takes.ts";
 import { onSupply } from "#core/panel/sub-panels.ts";
 import type { Home } from "#core/path/home.ts";
-import type { Target } from "#core/path/types.ts";
+import type { PathTarget } from "#core/path/types.ts";
 import { capital } from "#core/words.ts";
 import { commonFindings } from "./common.ts";
 import { northAmericanFindings } from "./north-america.ts";
-import type { Fault, FindingRule, FoundFault, Mended, Severity, SurveyFinding } from "./types.ts";
+import type { FindingRule, FoundFault, PathFault, RepairedHome, Severity, SurveyFinding } from "./types.ts";
 import { unitedKingdomFindings } from "./united-kingdom.ts";
 
 const FINDING_RULES: Readonly<Record<Region, readonly FindingRule[]>> = {
@@ -25,14 +25,14 @@ interface Looked {
 
 interface AnyMend {
   requires: Requirements;
-  of(home: Home, thing: unknown, target: Target, found: FoundFault): Mended | null;
+  of(home: Home, thing: unknown, target: PathTarget, found: FoundFault): RepairedHome | null;
 }
 
 type Things = { [At in FindingRule["at"]]: readonly unknown[] };
 
 const WEIGHT: Record<Severity, number> = { stop: 0, fix: 1, note: 2 };
 
-function lookFor(rules: readonly FindingRule[], home: Home, target: Target, looked: Looked): Fault[] {
+function lookFor(rules: readonly FindingRule[], home: Home, target: PathTarget, looked: Looked): PathFault[] {
   const nothing = [null];
   const things: Things = {
     supply: nothing,
@@ -42,10 +42,10 @@ function lookFor(rules: readonly FindingRule[], home: Home, target: Target, look
     circuit: looked.circuits,
     outlet: looked.outlets,
   };
-  const faults: Fault[] = [];
+  const faults: PathFault[] = [];
   for (const rule of rules) {
     // Which things a rule is given follows from its own `at`.
-    const check = rule.check as (home: Home, thing: unknown, target: Target) => readonly FoundFault[];
+    const check = rule.check as (home: Home, thing: unknown, target: PathTarget) => readonly FoundFault[];
     const mend = rule.mend as AnyMend | undefined;
     for (const thing of things[rule.at])
       for (const found of check(home, thing, target)) {
@@ -64,7 +64,7 @@ function lookFor(rules: readonly FindingRule[], home: Home, target: Target, look
 }
 
 /** The faults on one path: of the supply, of the panels on the way, of the circuit, outlet and charger at its end. */
-export const faultsOnPath = (home: Home, target: Target, panels: readonly Panel[]): Fault[] =>
+export const faultsOnPath = (home: Home, target: PathTarget, panels: readonly Panel[]): PathFault[] =>
   lookFor(FINDING_RULES[home.codebook.region], home, target, {
     panels,
     circuits: target.circuit ? [target.circuit] : [],
@@ -72,7 +72,7 @@ export const faultsOnPath = (home: Home, target: Target, panels: readonly Panel[
   });
 
 /** Every finding of a home, what stops the job first; `target` is where the charger's path ends today. */
-export function surveyFindings(home: Home, target: Target, onPath: readonly Panel[]): SurveyFinding[] {
+export function surveyFindings(home: Home, target: PathTarget, onPath: readonly Panel[]): SurveyFinding[] {
   const rules = FINDING_RULES[home.codebook.region];
   const { panels, outlets = [] } = home.document;
   const everywhere = lookFor(

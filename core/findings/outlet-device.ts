@@ -7,8 +7,8 @@ import { circuitOf, type Home } from "#core/path/home.ts";
 import { circuitName, linkId, outletName } from "#core/path/names.ts";
 import { showA } from "#core/units.ts";
 import { withArticle } from "#core/words.ts";
-import { TAKES } from "./takes.ts";
-import type { FindingRule, Mended } from "./types.ts";
+import { SHARED_REQUIREMENTS } from "./takes.ts";
+import type { FindingRule, RepairedHome } from "./types.ts";
 
 const mostDeviceA = ({ outlets }: Codebook, { type }: Outlet) => outlets[type]?.mostDeviceA ?? Number.POSITIVE_INFINITY;
 
@@ -25,7 +25,7 @@ const faceFor = ({ outlets }: Codebook, { type }: Outlet, ratingA: number): Outl
   });
 
 /** A smaller device where the circuit's loads allow it; otherwise an outlet for the existing device. */
-function mend(home: Home, outlet: Outlet): Mended | null {
+function mend(home: Home, outlet: Outlet): RepairedHome | null {
   const { document, codebook } = home;
   const circuit = circuitOf(document, outlet.circuit)?.circuit;
   if (!circuit?.ratingA) return null;
@@ -63,5 +63,5 @@ export const outletDevice: FindingRule = {
       },
     ];
   },
-  mend: { requires: TAKES.device, of: mend },
+  mend: { requires: SHARED_REQUIREMENTS.device, of: mend },
 };

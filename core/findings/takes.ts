@@ -1,7 +1,7 @@
 /** Price-book items shared by the repairs of several faults. */
 import { requirements } from "#core/estimate/takes.ts";
 
-export const TAKES = {
+export const SHARED_REQUIREMENTS = {
   consent: requirements({ paperwork: 1 }, "owner"),
   tails: requirements({ tails: 1, "labour:tails": 1 }, "order", "permit", "utility-visit"),
   panel: requirements({ panel: 1, "labour:panel": 1, permit: 1 }, "order-panel", "permit", "inspection"),

@@ -2,7 +2,7 @@
 import type { CaseDocument, Circuit, Outlet, Panel } from "#core/case/document/types.ts";
 import type { Requirements } from "#core/estimate/takes.ts";
 import type { Home } from "#core/path/home.ts";
-import type { Target } from "#core/path/types.ts";
+import type { PathTarget } from "#core/path/types.ts";
 import type { ReasonCode } from "#core/ways/reasons.ts";
 import type { SeenCode } from "./seen.ts";
 
@@ -55,7 +55,7 @@ export interface FoundFault {
 }
 
 /** The home with a fault mended, and the work in words. */
-export interface Mended {
+export interface RepairedHome {
   document: CaseDocument;
   text: string;
   /** Its own cost where it differs from the rule's. */
@@ -71,9 +71,12 @@ interface RuleOf<Thing> {
   reason: ReasonCode;
   /** Only looked for on the path to the charger. */
   pathOnly?: true;
-  check(home: Home, thing: Thing, target: Target): readonly FoundFault[];
+  check(home: Home, thing: Thing, target: PathTarget): readonly FoundFault[];
   /** Its repair, for any way with this link on its path; absent where only certain ways can repair it. */
-  mend?: { requires: Requirements; of(home: Home, thing: Thing, target: Target, found: FoundFault): Mended | null };
+  mend?: {
+    requires: Requirements;
+    of(home: Home, thing: Thing, target: PathTarget, found: FoundFault): RepairedHome | null;
+  };
 }
 
 /** A feeder is looked at as the panel that it feeds. */
@@ -86,8 +89,8 @@ export type FindingRule =
   | ({ at: "charger" } & RuleOf<null>);
 
 /** A fault as found, still able to say how it is mended. */
-export interface Fault {
+export interface PathFault {
   finding: SurveyFinding;
   reason: ReasonCode;
-  mend(home: Home, target: Target): (Mended & { requires: Requirements }) | null;
+  mend(home: Home, target: PathTarget): (RepairedHome & { requires: Requirements }) | null;
 }

@@ -6,7 +6,7 @@ import { MOST_ZE_OHM, STABLE_ELECTRODE_OHM } from "#core/codebook/bs7671-2018-a2
 import { requirements } from "#core/estimate/takes.ts";
 import type { Home } from "#core/path/home.ts";
 import { circuitName, linkId, panelName } from "#core/path/names.ts";
-import type { Target } from "#core/path/types.ts";
+import type { PathTarget } from "#core/path/types.ts";
 import { showOhm } from "#core/units.ts";
 import { capital } from "#core/words.ts";
 import type { FindingRule } from "./types.ts";
@@ -37,7 +37,7 @@ export const withoutTypeAc = ({ circuits, rcdGroups }: Panel): Pick<Panel, "circ
  * Type AC devices in front of the charger: an RCBO protects only its own circuit, any other device may protect
  * several.
  */
-function hasTypeAc({ document }: Home, { circuits = [], rcdGroups = [] }: Panel, target: Target): boolean {
+function hasTypeAc({ document }: Home, { circuits = [], rcdGroups = [] }: Panel, target: PathTarget): boolean {
   const before = (id: string) => id === target.circuit?.id || document.panels.some((p) => p.feeder?.circuit === id);
   return (
     rcdGroups.some((g) => g.rcd === "AC") ||

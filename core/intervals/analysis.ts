@@ -5,21 +5,21 @@ import { caseVolts, loadName, phasesOf } from "#core/demand/loads.ts";
 import { WEEKDAYS } from "#core/need/need.ts";
 import { readRatingA } from "#core/path/home.ts";
 import { usedLoads, usualUse } from "#core/replay/made-days.ts";
-import { thinned } from "#core/replay/statistics.ts";
+import { thinnedPoints } from "#core/replay/statistics.ts";
 import {
   blocksOf,
   hasWeekend,
   heatMapOf,
+  type LoadProfile,
   likelyCauses,
-  type Profile,
+  type PeakSuspect,
   peaksOf,
-  type Suspect,
   seasonProfiles,
   weekdayProfiles,
   whenInWords,
 } from "./demand.ts";
 import { blockSOf, evidenceOf, hasExport, lastYear } from "./evidence.ts";
-import { aboveSupply, type Finding, type Quality, qualityOf } from "./quality.ts";
+import { aboveSupply, type DataFinding, type DataQuality, qualityOf } from "./quality.ts";
 import { ampsOf, countOf, type IntervalSeries } from "./series.ts";
 
 const MOST_PEAKS = 6;
@@ -42,21 +42,21 @@ export interface DataAnalysis {
   daily: { days: string[]; highest: (number | null)[]; mean: (number | null)[] };
   duration: { share: number[]; amps: number[] };
   heat: { days: string[]; byHour: (number | null)[][] };
-  weekdays: Profile[];
-  seasons: Profile[];
+  weekdays: LoadProfile[];
+  seasons: LoadProfile[];
   /** Above the supply for hours: asked whether it is this home's. */
-  above: Finding[];
+  above: DataFinding[];
   exports: boolean;
   weekend: boolean;
   /** Of longer data only the last year counts. */
   onlyLastYear: boolean;
   /** Quality of the data that counts. */
-  quality: Quality;
+  quality: DataQuality;
 }
 
 /** Loads of the ledger that could cause a peak. */
-function suspectsOf(document: CaseDocument, codebook: Codebook, volts: number): Suspect[] {
-  return usedLoads(document, codebook, volts).flatMap((used): Suspect[] => {
+function suspectsOf(document: CaseDocument, codebook: Codebook, volts: number): PeakSuspect[] {
+  return usedLoads(document, codebook, volts).flatMap((used): PeakSuspect[] => {
     const load = document.loads.find((l) => l.id === used.id);
     const use = usualUse(used);
     return load && use && used.existing ? [{ label: loadName(load, codebook), ...use }] : [];
@@ -80,7 +80,7 @@ function dailyOf({ byHour, days, highest }: ReturnType<typeof heatMapOf>): DataA
  */
 export function analysisOf(
   whole: IntervalSeries,
-  quality: Quality,
+  quality: DataQuality,
   document: CaseDocument,
   codebook: Codebook,
   said: Partial<Measured>,
@@ -104,7 +104,7 @@ export function analysisOf(
       causes: likelyCauses(series, amps, peak, suspects),
     })),
     daily: dailyOf(heat),
-    duration: thinned(
+    duration: thinnedPoints(
       amps.filter((a) => !Number.isNaN(a)),
       240,
     ),

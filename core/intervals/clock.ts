@@ -12,27 +12,27 @@ export interface ClockChange {
   fromS: number;
   offsetS: number;
 }
-export type Clock = readonly ClockChange[];
+export type LocalClock = readonly ClockChange[];
 
 /** A clock that is never put forward or back. */
-export const steadyClock = (offsetS = 0): Clock => [{ fromS: Number.NEGATIVE_INFINITY, offsetS }];
+export const steadyClock = (offsetS = 0): LocalClock => [{ fromS: Number.NEGATIVE_INFINITY, offsetS }];
 
 /** Seconds that the wall clock is ahead of UTC at a moment, s since 1970. */
-export function offsetAt(clock: Clock, atS: number): number {
+export function offsetAt(clock: LocalClock, atS: number): number {
   let i = clock.length - 1;
   while (i > 0 && (clock[i] as ClockChange).fromS > atS) i--;
   return clock[i]?.offsetS ?? 0;
 }
 
 /** Local time at a moment, as seconds since 1970 on that clock. */
-export const wallAt = (clock: Clock, atS: number): number => atS + offsetAt(clock, atS);
+export const wallAt = (clock: LocalClock, atS: number): number => atS + offsetAt(clock, atS);
 
 /**
  * The moment at which a wall clock shows a time, s since 1970. Of a time that it shows twice, in autumn, the first; of
  * one that it leaps over, in spring, as far past the leap as was asked for.
  * @param second of a time that comes twice, the second
  */
-export function momentOf(clock: Clock, wallS: number, second = false): number {
+export function momentOf(clock: LocalClock, wallS: number, second = false): number {
   const first = wallS - offsetAt(clock, wallS - 14 * HOUR_S);
   const guesses = new Set<number>([first]);
   for (const { offsetS } of clock) {
@@ -56,7 +56,7 @@ export function isZone(name: string): boolean {
 const zoneOffsetS = (zone: string, atS: number): number => tzOffset(zone, new Date(atS * 1000)) * 60;
 
 /** The clock of a time zone over a span, its changes found to the minute. */
-export function clockOfZone(zone: string, fromS: number, toS: number): Clock {
+export function clockOfZone(zone: string, fromS: number, toS: number): LocalClock {
   let offsetS = zoneOffsetS(zone, fromS - DAY_S);
   const changes: ClockChange[] = [{ fromS: Number.NEGATIVE_INFINITY, offsetS }];
   for (let day = fromS - DAY_S; day < toS + DAY_S; day += DAY_S) {

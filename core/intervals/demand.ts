@@ -62,7 +62,7 @@ export function peaksOf(blocks: { startS: number; blockS: number; amps: Float64A
 }
 
 /** A load that may be behind a peak: its current and how usual it is at each clock hour. */
-export interface Suspect {
+export interface PeakSuspect {
   label: string;
   amps: number;
   /** Weight of each clock hour, 0 to 23. */
@@ -87,7 +87,7 @@ export function likelyCauses(
   series: Pick<IntervalSeries, "startS" | "intervalS" | "clock">,
   amps: Float64Array,
   peak: BlockPeak,
-  suspects: readonly Suspect[],
+  suspects: readonly PeakSuspect[],
 ): string[] {
   const at = Math.round((peak.atS - series.startS) / series.intervalS);
   const around = Math.round((3 * HOUR_S) / series.intervalS);
@@ -97,7 +97,7 @@ export function likelyCauses(
   const wall = wallAt(series.clock, peak.atS);
   const hour = Math.floor((wall % DAY_S) / HOUR_S);
   const season = SEASONS.indexOf(seasonOf(wall));
-  const runs = ({ bySeason }: Suspect) => !bySeason || (bySeason[season] ?? 0) > RARELY * Math.max(...bySeason);
+  const runs = ({ bySeason }: PeakSuspect) => !bySeason || (bySeason[season] ?? 0) > RARELY * Math.max(...bySeason);
   const above = peak.amps - Math.max(0, quiet);
   const usual = suspects
     .filter((s) => (s.byHour[hour] ?? 0) > 0 && s.amps > 0.1 * above && runs(s))
@@ -173,7 +173,7 @@ export type Season = (typeof SEASONS)[number];
 const seasonOf = (wallS: number): Season =>
   isWinter(wallS) ? "winter" : [6, 7, 8].includes(monthOfWall(wallS)) ? "summer" : "between";
 
-export interface Profile {
+export interface LoadProfile {
   name: string;
   /** Mean and highest of each clock hour, A; null where nothing is known. */
   mean: (number | null)[];
@@ -185,7 +185,7 @@ function profileBy<K extends string>(
   amps: Float64Array,
   names: readonly K[],
   of: (wallHour: number) => number,
-): Profile[] {
+): LoadProfile[] {
   const n = names.length * 24;
   const [sums, counts, most] = [
     new Float64Array(n),
@@ -215,11 +215,11 @@ function profileBy<K extends string>(
 }
 
 /** A usual day of each weekday, Monday first. */
-export const weekdayProfiles = (series: IntervalSeries, amps: Float64Array, names: readonly string[]): Profile[] =>
+export const weekdayProfiles = (series: IntervalSeries, amps: Float64Array, names: readonly string[]): LoadProfile[] =>
   profileBy(series, amps, names, (hour) => weekdayOfWall(hour * HOUR_S));
 
 /** A usual day of each season that the data reaches. */
-export const seasonProfiles = (series: IntervalSeries, amps: Float64Array): Profile[] =>
+export const seasonProfiles = (series: IntervalSeries, amps: Float64Array): LoadProfile[] =>
   profileBy(series, amps, SEASONS, (hour) => SEASONS.indexOf(seasonOf(hour * HOUR_S))).filter((p) =>
     p.mean.some((m) => m !== null),
   );

@@ -4,8 +4,8 @@ import type { Codebook } from "#core/codebook/types.ts";
 import { caseVolts, phasesOf } from "#core/demand/loads.ts";
 import { DAY_S } from "./clock.ts";
 import { blocksOf, heatingShare, peakOf } from "./demand.ts";
-import type { Quality } from "./quality.ts";
-import { ampsOf, countOf, GAP, type IntervalSeries } from "./series.ts";
+import type { DataQuality } from "./quality.ts";
+import { ampsOf, countOf, type IntervalSeries, MISSING_VALUE } from "./series.ts";
 
 /** Of so much of the time there has to be a value for the days to count in full. */
 const WHOLE = 0.99;
@@ -30,7 +30,7 @@ export function lastYear(series: IntervalSeries): IntervalSeries {
 }
 
 /** Counted days: all from the first to the last where hardly any value is missing, otherwise the days with values. */
-const daysThatCount = ({ days, daysCovered, covered }: Quality): number =>
+const daysThatCount = ({ days, daysCovered, covered }: DataQuality): number =>
   Math.floor((covered >= WHOLE ? days : daysCovered) * 100 + 1e-6) / 100;
 
 /** Length of the averages that the rules' maximum is of, s: the data's own, where they ask for no other. */
@@ -43,7 +43,7 @@ export const blockSOf = ({ intervalS }: Pick<IntervalSeries, "intervalS">, { sur
  */
 export function evidenceOf(
   series: IntervalSeries,
-  quality: Quality,
+  quality: DataQuality,
   document: CaseDocument,
   codebook: Codebook,
   said: Partial<Measured>,
@@ -76,4 +76,5 @@ export function evidenceOf(
 const rounded = (amps: number): number => Math.round(amps * 1000) / 1000;
 
 /** Whether the home gave away current in the data: what a meter nets hides load. */
-export const hasExport = ({ phases }: IntervalSeries): boolean => phases.some((p) => p.some((v) => v < 0 && v !== GAP));
+export const hasExport = ({ phases }: IntervalSeries): boolean =>
+  phases.some((p) => p.some((v) => v < 0 && v !== MISSING_VALUE));

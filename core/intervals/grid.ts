@@ -1,10 +1,10 @@
 /** From readings in any order to one value for each interval: gaps, repeats, clock changes and strays found on the way. */
-import { type Clock, clockOfZone, dayOfWall, HOUR_S, momentOf, showWall, steadyClock } from "./clock.ts";
-import type { Finding } from "./quality.ts";
-import { type IntervalSeries, type IntervalUnit, packed } from "./series.ts";
+import { clockOfZone, dayOfWall, HOUR_S, type LocalClock, momentOf, showWall, steadyClock } from "./clock.ts";
+import type { DataFinding } from "./quality.ts";
+import { type IntervalSeries, type IntervalUnit, packedValues } from "./series.ts";
 
 /** Readings in the order of the file. */
-export interface Readings {
+export interface FileReadings {
   unit: IntervalUnit;
   count: number;
   /** Wall clock, or UTC where the file says so, s since 1970, of the begin of each interval. */
@@ -25,7 +25,7 @@ export interface Readings {
 }
 
 /** The line in the file of one reading, from 1. */
-export const lineOf = ({ line, firstLine }: Pick<Readings, "line" | "firstLine">, i: number): number =>
+export const lineOf = ({ line, firstLine }: Pick<FileReadings, "line" | "firstLine">, i: number): number =>
   line ? (line[i] as number) : firstLine + i;
 
 /** Rows this far off their place, as a share of the interval, are put there; a recorder's clock ticks on. */
@@ -47,9 +47,9 @@ export class GridRefused extends Error {
   }
 }
 
-export interface Gridded {
+export interface GriddedReadings {
   series: IntervalSeries;
-  findings: Finding[];
+  findings: DataFinding[];
 }
 
 /** The most frequent distance between consecutive rows, s; 0 without one. */
@@ -75,7 +75,7 @@ const isAscending = (times: Float64Array): boolean => {
  * Whether a file uses standard time all year: it contains the hour that the local clock skips in spring, or, without a
  * spring change in the file, contains the repeated autumn hour only once.
  */
-function keepsOneTime(wallS: Float64Array, clock: Clock): boolean {
+function keepsOneTime(wallS: Float64Array, clock: LocalClock): boolean {
   const [from, to] = [least(wallS), most(wallS)];
   const within = (a: number, b: number) => {
     let n = 0;
@@ -83,7 +83,7 @@ function keepsOneTime(wallS: Float64Array, clock: Clock): boolean {
     return n;
   };
   const known = clock.slice(1).flatMap((change, i) => {
-    const before = (clock[i] as Clock[number]).offsetS;
+    const before = (clock[i] as LocalClock[number]).offsetS;
     const [a, b] = [change.fromS + before, change.fromS + change.offsetS].sort((x, y) => x - y) as [number, number];
     return from > a - HOUR_S || to < b + HOUR_S ? [] : [{ a, b, spring: change.offsetS > before }];
   });
@@ -98,12 +98,12 @@ function keepsOneTime(wallS: Float64Array, clock: Clock): boolean {
 interface Placed {
   /** s since 1970 UTC of each reading. */
   atS: Float64Array;
-  clock: Clock;
-  findings: Finding[];
+  clock: LocalClock;
+  findings: DataFinding[];
 }
 
 /** Moments of readings that say how far their clock is from UTC. */
-function placeWritten({ wallS, offsetS, zone }: Readings): Placed {
+function placeWritten({ wallS, offsetS, zone }: FileReadings): Placed {
   const atS = new Float64Array(wallS.length);
   const offsets = offsetS as Float64Array;
   const changes: { fromS: number; offsetS: number }[] = [];
@@ -122,7 +122,7 @@ function placeWritten({ wallS, offsetS, zone }: Readings): Placed {
 }
 
 /** Moments of readings that only show a wall clock. */
-function placeByZone({ wallS, zone, usualZone }: Readings): Placed {
+function placeByZone({ wallS, zone, usualZone }: FileReadings): Placed {
   const [from, to] = [least(wallS), most(wallS)];
   const ofZone = clockOfZone(zone ?? usualZone, from, to);
   const oneTime = ofZone.length > 1 && keepsOneTime(wallS, ofZone);
@@ -136,7 +136,7 @@ function placeByZone({ wallS, zone, usualZone }: Readings): Placed {
     if (wall < sureFrom || wall >= sureTo) {
       const next = clock.findIndex((c, k) => k > 0 && wall < c.fromS + c.offsetS + NEAR_S);
       const k = next < 0 ? clock.length - 1 : next - 1;
-      const [now, then] = [clock[k] as Clock[number], clock[k + 1]];
+      const [now, then] = [clock[k] as LocalClock[number], clock[k + 1]];
       offset = now.offsetS;
       sureFrom = now.fromS + now.offsetS + NEAR_S;
       sureTo = then ? then.fromS + then.offsetS - NEAR_S : Number.POSITIVE_INFINITY;
@@ -156,7 +156,7 @@ function placeByZone({ wallS, zone, usualZone }: Readings): Placed {
       const wall = wallS[i] as number;
       if (seen.get(wall) === 2) atS[i] = momentOf(clock, wall) + momentOf(clock, wall, true) - (atS[i] as number);
     }
-  const findings: Finding[] = oneTime
+  const findings: DataFinding[] = oneTime
     ? [{ code: "winter-time", text: "The file keeps one time all year: its clock is never put forward or back" }]
     : [];
   return { atS, clock, findings: [...findings, ...clockFindings(clock)] };
@@ -165,9 +165,9 @@ function placeByZone({ wallS, zone, usualZone }: Readings): Placed {
 /** Further from a change of the clock than this, a wall time means one moment. */
 const NEAR_S = 3 * HOUR_S;
 
-const clockFindings = (clock: Clock): Finding[] =>
+const clockFindings = (clock: LocalClock): DataFinding[] =>
   clock.slice(1).map(({ fromS, offsetS }, i) => {
-    const before = (clock[i] as Clock[number]).offsetS;
+    const before = (clock[i] as LocalClock[number]).offsetS;
     const forward = offsetS > before;
     return {
       code: "clock-change" as const,
@@ -189,8 +189,8 @@ const most = (values: Float64Array): number => {
 };
 
 /** Where times of a file that runs one way go the other way without a clock change to explain it. */
-function clocksGoneBack(readings: Readings, atS: Float64Array, intervalS: number): Finding[] {
-  const found: Finding[] = [];
+function clocksGoneBack(readings: FileReadings, atS: Float64Array, intervalS: number): DataFinding[] {
+  const found: DataFinding[] = [];
   let forward = 0;
   for (let i = 1; i < atS.length; i++) if ((atS[i] as number) > (atS[i - 1] as number)) forward++;
   const runsForward = forward >= atS.length * 0.9;
@@ -222,7 +222,7 @@ export const spanInWords = (seconds: number): string => {
 /**
  * @throws GridRefused where no interval can be made out, or the file is longer than any measurement
  */
-export function gridOf(readings: Readings): Gridded {
+export function gridOf(readings: FileReadings): GriddedReadings {
   if (readings.count === 0) throw new GridRefused("there is no reading in it");
   const mixed = readings.offsetS?.findIndex((o) => Number.isNaN(o)) ?? -1;
   if (mixed >= 0) throw new GridRefused("this time has no offset from UTC, while others have", mixed);
@@ -296,5 +296,5 @@ export function gridOf(readings: Readings): Gridded {
       text: `${differing} ${differing === 1 ? "interval comes" : "intervals come"} twice with different values: the larger is used`,
     });
   findings.push(...clocksGoneBack(readings, atS, intervalS));
-  return { series: { unit: readings.unit, startS, intervalS, clock, ...packed(phases) }, findings };
+  return { series: { unit: readings.unit, startS, intervalS, clock, ...packedValues(phases) }, findings };
 }

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { codebookOf } from "#core/codebook/index.ts";
-import { HABITS, readIntervalFile } from "#core/formats/interval-data/read.ts";
+import { FILE_HABITS, readIntervalFile } from "#core/formats/interval-data/read.ts";
 import { MADE_UP_LINE, writeIntervalCsv } from "#core/formats/interval-data/write.ts";
 import { madeSeries } from "#core/replay/made-series.ts";
 import { ukCase, usCase } from "#core/testing/cases.ts";
@@ -33,7 +33,7 @@ import {
 import { evidenceOf, hasExport, lastYear } from "./evidence.ts";
 import { aboutSeries, digestOf, keptAbout, packValues, unpackValues } from "./kept.ts";
 import { aboveSupply, qualityOf } from "./quality.ts";
-import { ampsOf, daysOf, endS, GAP, type IntervalSeries, packed } from "./series.ts";
+import { ampsOf, daysOf, endS, type IntervalSeries, MISSING_VALUE, packedValues } from "./series.ts";
 
 const at = (text: string) => Date.parse(`${text}Z`) / 1000;
 const monday = at("2025-01-06T00:00");
@@ -42,7 +42,7 @@ const seriesOf = (values: readonly number[], more: Partial<IntervalSeries> = {})
   startS: monday,
   intervalS: 900,
   clock: steadyClock(),
-  ...packed([Float64Array.from(values)]),
+  ...packedValues([Float64Array.from(values)]),
   ...more,
 });
 const us = codebookOf("us-nec-2023");
@@ -87,19 +87,19 @@ describe("the clock of a home", () => {
 
 describe("a series", () => {
   it("keeps exactly what the file wrote, in whole numbers of as few decimals as it takes", () => {
-    expect(packed([Float64Array.from([1, 0.25, Number.NaN, -3.125])])).toEqual({
+    expect(packedValues([Float64Array.from([1, 0.25, Number.NaN, -3.125])])).toEqual({
       decimals: 3,
-      phases: [Int32Array.from([1000, 250, GAP, -3125])],
+      phases: [Int32Array.from([1000, 250, MISSING_VALUE, -3125])],
     });
-    expect(packed([Float64Array.from([1 / 3])]).decimals).toBe(6);
-    expect(packed([Float64Array.from([123_456_789])]).decimals).toBe(0);
+    expect(packedValues([Float64Array.from([1 / 3])]).decimals).toBe(6);
+    expect(packedValues([Float64Array.from([123_456_789])]).decimals).toBe(0);
     fc.assert(
       fc.property(
         fc.array(fc.integer({ min: -2_000_000, max: 2_000_000 }), { minLength: 1, maxLength: 50 }),
         fc.integer({ min: 0, max: 5 }),
         (ints, d) => {
           const values = ints.map((n) => n / 10 ** d);
-          const { decimals, phases } = packed([Float64Array.from(values)]);
+          const { decimals, phases } = packedValues([Float64Array.from(values)]);
           expect([...(phases[0] as Int32Array)].map((n) => n / 10 ** decimals)).toEqual(values);
         },
       ),
@@ -113,7 +113,7 @@ describe("a series", () => {
     expect([...ampsOf(seriesOf([6.9], { unit: "kW" }), 230, 3)]).toEqual([10]);
     const legs = seriesOf([], {
       unit: "kW",
-      ...packed([Float64Array.from([1.2, 0.6]), Float64Array.from([0.6, Number.NaN])]),
+      ...packedValues([Float64Array.from([1.2, 0.6]), Float64Array.from([0.6, Number.NaN])]),
     });
     expect([...ampsOf(legs, 240)]).toEqual([10, Number.NaN]);
     expect([daysOf(seriesOf(new Array(96).fill(1))), endS(seriesOf([1, 2]))]).toEqual([1, monday + 1800]);
@@ -142,7 +142,10 @@ describe("a series", () => {
   });
 
   it("of two extremes packs too", async () => {
-    const series = seriesOf([], { phases: [Int32Array.from([2_147_483_647, GAP, -2_147_483_647, 0])], decimals: 0 });
+    const series = seriesOf([], {
+      phases: [Int32Array.from([2_147_483_647, MISSING_VALUE, -2_147_483_647, 0])],
+      decimals: 0,
+    });
     const about = aboutSeries(series, qualityOf(series, []), {
       digest: "b".repeat(64),
       name: "b",
@@ -160,7 +163,7 @@ describe("a series", () => {
 
   it("is written as CSV and read again the same, and says where it was made up", () => {
     const series = madeSeries(usCase(), us, 3, 15, "America/New_York");
-    const read = readIntervalFile(writeIntervalCsv(series, true), HABITS.us);
+    const read = readIntervalFile(writeIntervalCsv(series, true), FILE_HABITS.us);
     expect(read.series.phases).toEqual(series.phases);
     expect(read.series.startS).toBe(series.startS);
     expect(read.quality.missing).toBe(0);
@@ -329,7 +332,7 @@ describe("data as evidence", () => {
     const three = ukCase({ supply: { system: "three-phase-230-400", ratingA: 80, earthing: "tn-c-s", looped: false } });
     const phases = seriesOf([], {
       intervalS: 60,
-      ...packed([Float64Array.from([5, 20]), Float64Array.from([7, 9]), Float64Array.from([30, 2])]),
+      ...packedValues([Float64Array.from([5, 20]), Float64Array.from([7, 9]), Float64Array.from([30, 2])]),
     });
     expect(of(phases, three, uk).maxByPhaseA).toEqual([20, 9, 30]);
     expect(of(seriesOf([6.9, 13.8], { unit: "kW", intervalS: 60 }), three, uk).maxByPhaseA).toEqual([20, 20, 20]);
@@ -337,7 +340,7 @@ describe("data as evidence", () => {
 
   it("counts the days that have values, and of more than a year the last one", () => {
     const series = year(900, 42);
-    (series.phases[0] as Int32Array).fill(GAP, 96 * 100, 96 * 130);
+    (series.phases[0] as Int32Array).fill(MISSING_VALUE, 96 * 100, 96 * 130);
     expect(of(series).days).toBe(335);
     const three = seriesOf(new Array<number>(96 * 800).fill(5).map((v, i) => (i === 0 ? 90 : v + (i % 3) / 10)));
     expect(lastYear(three).startS).toBe(monday + 435 * 86_400);
@@ -348,7 +351,7 @@ describe("data as evidence", () => {
   it("is complete on one sheet", () => {
     const { series, quality } = readIntervalFile(
       writeIntervalCsv(madeSeries(usCase(), us, 2, 15, "America/New_York"), false),
-      HABITS.us,
+      FILE_HABITS.us,
     );
     const analysis = analysisOf(series, quality, usCase(), us, { file: "made.csv", digest: "d".repeat(64) });
     expect(analysis.blockMinutes).toBe(15);

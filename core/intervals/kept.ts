@@ -2,7 +2,7 @@
 import { array, boolean, number, object, string } from "yup";
 import { LONGEST_LINE } from "#core/limits.ts";
 import type { ClockChange } from "./clock.ts";
-import type { Finding, Quality } from "./quality.ts";
+import type { DataFinding, DataQuality } from "./quality.ts";
 import { countOf, INTERVAL_UNITS, type IntervalSeries, type IntervalUnit } from "./series.ts";
 
 export interface KeptAbout {
@@ -21,7 +21,7 @@ export interface KeptAbout {
   phases: number;
   /** The first holds from the beginning of time. */
   clock: ClockChange[];
-  quality: Quality;
+  quality: DataQuality;
 }
 
 /** Ten years of quarter hours, or a year of ten seconds: more is no measurement of a home. */
@@ -71,7 +71,7 @@ const FROM_EVER = -1e12;
 /** The stored description of a series. */
 export const aboutSeries = (
   series: IntervalSeries,
-  quality: Quality,
+  quality: DataQuality,
   said: Pick<KeptAbout, "digest" | "name" | "form" | "madeUp">,
 ): KeptAbout => ({
   ...said,
@@ -82,7 +82,7 @@ export const aboutSeries = (
   count: countOf(series),
   phases: series.phases.length,
   clock: series.clock.map(({ fromS, offsetS }) => ({ fromS: Math.max(FROM_EVER, fromS), offsetS })),
-  quality: { ...quality, findings: quality.findings.slice(0, MOST_FINDINGS) as Finding[] },
+  quality: { ...quality, findings: quality.findings.slice(0, MOST_FINDINGS) as DataFinding[] },
 });
 
 async function through(

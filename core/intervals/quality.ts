@@ -1,6 +1,6 @@
 /** How far interval data can be relied on: what is missing, and what looks wrong, each with its place in time. */
 import { dayOfWall, showWall, wallAt } from "./clock.ts";
-import { countOf, daysOf, GAP, type IntervalSeries } from "./series.ts";
+import { countOf, daysOf, type IntervalSeries, MISSING_VALUE } from "./series.ts";
 
 export type DataFindingCode =
   | "gap"
@@ -18,7 +18,7 @@ export type DataFindingCode =
   | "spike"
   | "skipped-rows";
 
-export interface Finding {
+export interface DataFinding {
   code: DataFindingCode;
   text: string;
   /** Start of the finding in the data, s since 1970; absent where it concerns the whole file. */
@@ -29,9 +29,15 @@ export interface Finding {
 }
 
 /** Findings for information only. */
-export const PLAIN: readonly DataFindingCode[] = ["clock-change", "repeat", "negative", "winter-time", "skipped-rows"];
+export const PLAIN_FINDINGS: readonly DataFindingCode[] = [
+  "clock-change",
+  "repeat",
+  "negative",
+  "winter-time",
+  "skipped-rows",
+];
 
-export interface Quality {
+export interface DataQuality {
   /** From the first to the last interval, days. */
   days: number;
   /** Days' worth of intervals that have a value. */
@@ -39,12 +45,12 @@ export interface Quality {
   missing: number;
   /** Share of the intervals that have a value, 0 to 1. */
   covered: number;
-  findings: Finding[];
+  findings: DataFinding[];
 }
 
 /** Whether a phase, any of them, has no value in an interval. */
 const isOpen = (phases: readonly Int32Array[], i: number): boolean => {
-  for (let k = 0; k < phases.length; k++) if ((phases[k] as Int32Array)[i] === GAP) return true;
+  for (let k = 0; k < phases.length; k++) if ((phases[k] as Int32Array)[i] === MISSING_VALUE) return true;
   return false;
 };
 
@@ -55,7 +61,7 @@ const MOST_LISTED = 12;
 /** A peak this many times the next highest is implausible for an appliance. */
 const SPIKE = 4;
 
-function gapsOf(series: IntervalSeries): Finding[] {
+function gapsOf(series: IntervalSeries): DataFinding[] {
   const { phases, startS, intervalS, clock } = series;
   const gaps: { from: number; to: number }[] = [];
   const count = countOf(series);
@@ -68,7 +74,7 @@ function gapsOf(series: IntervalSeries): Finding[] {
   const longest = [...gaps].sort((a, b) => b.to - b.from - (a.to - a.from)).slice(0, MOST_LISTED);
   const findings = longest
     .sort((a, b) => a.from - b.from)
-    .map(({ from, to }): Finding => {
+    .map(({ from, to }): DataFinding => {
       const [fromS, toS] = [startS + from * intervalS, startS + to * intervalS];
       return {
         code: "gap",
@@ -83,16 +89,16 @@ function gapsOf(series: IntervalSeries): Finding[] {
 }
 
 /** Runs of one value, and of nothing but zero. */
-function stuckIn(series: IntervalSeries): Finding[] {
+function stuckIn(series: IntervalSeries): DataFinding[] {
   const { phases, startS, intervalS, clock } = series;
-  const findings: Finding[] = [];
+  const findings: DataFinding[] = [];
   const [first] = phases;
   if (!first) return findings;
   const least = STUCK_S / intervalS;
   let from = 0;
   for (let i = 1; i <= first.length; i++) {
     if (i < first.length && first[i] === first[from]) continue;
-    if (i - from >= least && first[from] !== GAP && findings.length < MOST_LISTED) {
+    if (i - from >= least && first[from] !== MISSING_VALUE && findings.length < MOST_LISTED) {
       const [fromS, toS] = [startS + from * intervalS, startS + i * intervalS];
       const zero = first[from] === 0;
       const hours = Math.round(((i - from) * intervalS) / 3600);
@@ -110,13 +116,13 @@ function stuckIn(series: IntervalSeries): Finding[] {
   return findings;
 }
 
-function negativeIn(series: IntervalSeries): Finding[] {
+function negativeIn(series: IntervalSeries): DataFinding[] {
   const { phases, startS, intervalS, clock } = series;
   let [count, first] = [0, -1];
   for (const phase of phases)
     for (let i = 0; i < phase.length; i++) {
       const value = phase[i] as number;
-      if (value === GAP || value >= 0) continue;
+      if (value === MISSING_VALUE || value >= 0) continue;
       count++;
       if (first < 0 || i < first) first = i;
     }
@@ -132,7 +138,7 @@ function negativeIn(series: IntervalSeries): Finding[] {
 }
 
 /** One interval far above all others, with quiet ones beside it. */
-function spikeIn(series: IntervalSeries): Finding[] {
+function spikeIn(series: IntervalSeries): DataFinding[] {
   const { phases, startS, intervalS, clock } = series;
   return phases.flatMap((phase) => {
     let [at, most, next] = [-1, 0, 0];
@@ -160,7 +166,7 @@ const ABOVE_S = 2 * 3600;
 /**
  * @param amps of the series at the home's supply
  */
-export function aboveSupply(series: IntervalSeries, amps: Float64Array, ratingA: number): Finding[] {
+export function aboveSupply(series: IntervalSeries, amps: Float64Array, ratingA: number): DataFinding[] {
   let [count, first] = [0, -1];
   for (let i = 0; i < amps.length; i++)
     if ((amps[i] as number) > ratingA) {
@@ -181,7 +187,7 @@ export function aboveSupply(series: IntervalSeries, amps: Float64Array, ratingA:
 }
 
 /** @param found what came up while the file was read */
-export function qualityOf(series: IntervalSeries, found: readonly Finding[]): Quality {
+export function qualityOf(series: IntervalSeries, found: readonly DataFinding[]): DataQuality {
   const count = countOf(series);
   let missing = 0;
   for (let i = 0; i < count; i++) if (isOpen(series.phases, i)) missing++;
@@ -197,4 +203,4 @@ export function qualityOf(series: IntervalSeries, found: readonly Finding[]): Qu
 
 /** Whether no value is above zero: only zeros, or only what a home exports. */
 export const measuresNothing = ({ phases }: IntervalSeries): boolean =>
-  phases.every((p) => p.every((v) => v <= 0 || v === GAP));
+  phases.every((p) => p.every((v) => v <= 0 || v === MISSING_VALUE));

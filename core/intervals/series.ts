@@ -1,11 +1,11 @@
 /** Interval data of a home: consecutive averages or energies, stored as integers of a small unit. */
-import type { Clock } from "./clock.ts";
+import type { LocalClock } from "./clock.ts";
 
 export const INTERVAL_UNITS = ["A", "kW", "kWh"] as const;
 export type IntervalUnit = (typeof INTERVAL_UNITS)[number];
 
 /** A value that is not there. */
-export const GAP = -2_147_483_648;
+export const MISSING_VALUE = -2_147_483_648;
 const LARGEST = 2_147_483_647;
 const MOST_DECIMALS = 6;
 
@@ -19,7 +19,7 @@ export interface IntervalSeries {
   decimals: number;
   /** One list, or one for each of two legs or three phases; `GAP` where there is no value. */
   phases: Int32Array[];
-  clock: Clock;
+  clock: LocalClock;
 }
 
 /** The number of intervals of a series. */
@@ -33,7 +33,7 @@ export const daysOf = (series: IntervalSeries): number => (countOf(series) * ser
  * The values as integers, with as many decimals as in the file (six at most).
  * @param phases values of each phase, NaN where one is missing
  */
-export function packed(phases: readonly Float64Array[]): Pick<IntervalSeries, "decimals" | "phases"> {
+export function packedValues(phases: readonly Float64Array[]): Pick<IntervalSeries, "decimals" | "phases"> {
   let largest = 0;
   let decimals = 0;
   let scale = 1;
@@ -60,7 +60,7 @@ export function packed(phases: readonly Float64Array[]): Pick<IntervalSeries, "d
       const whole = new Int32Array(values.length);
       for (let i = 0; i < values.length; i++) {
         const value = values[i] as number;
-        whole[i] = Number.isNaN(value) ? GAP : Math.round(value * scale);
+        whole[i] = Number.isNaN(value) ? MISSING_VALUE : Math.round(value * scale);
       }
       return whole;
     }),
@@ -86,16 +86,16 @@ export function ampsOf(series: IntervalSeries, volts: number, shareOfTotal = 1):
   const { unit } = series;
   for (let i = 0; i < count; i++) {
     let whole = (first as Int32Array)[i] as number;
-    if (whole !== GAP)
+    if (whole !== MISSING_VALUE)
       for (const phase of others) {
         const other = phase[i] as number;
-        if (other === GAP) {
-          whole = GAP;
+        if (other === MISSING_VALUE) {
+          whole = MISSING_VALUE;
           break;
         }
         if (other > whole) whole = other;
       }
-    if (whole === GAP) amps[i] = Number.NaN;
+    if (whole === MISSING_VALUE) amps[i] = Number.NaN;
     else {
       const value = whole / scale;
       amps[i] = unit === "A" ? value : ((unit === "kW" ? value : value / hours) * 1000) / each / total;

@@ -1,18 +1,18 @@
 /** Where clamps sit for a managed charger, and the limit that each keeps. */
 import type { ClampLimit } from "#core/case/document/types.ts";
 import type { Home } from "#core/path/home.ts";
-import type { Path } from "#core/path/links.ts";
+import type { SupplyPath } from "#core/path/links.ts";
 import { panelName } from "#core/path/names.ts";
 import { showA } from "#core/units.ts";
-import type { Cited } from "#core/why.ts";
+import type { RuleCitation } from "#core/why.ts";
 
-export interface Guard extends ClampLimit {
+export interface ClampGuard extends ClampLimit {
   /** Name of the guarded part, for people. */
   name: string;
   ratingA: number;
   /** Its demand without the charger, A. */
   demandA: number;
-  cited: Cited;
+  cited: RuleCitation;
 }
 
 /**
@@ -22,7 +22,7 @@ export interface Guard extends ClampLimit {
  * @param mostA what the charger may draw, A
  * @returns the supply first; each with the limit of its smallest link
  */
-export function guardsOf({ document, codebook, supplyA }: Home, path: Path, mostA: number): Guard[] {
+export function guardsOf({ document, codebook, supplyA }: Home, path: SupplyPath, mostA: number): ClampGuard[] {
   const parts = [...new Set(path.links.map((l) => l.demandScope))].filter((of) => of !== "circuit");
   return parts.flatMap((at) => {
     const links = path.links.filter((l) => l.demandScope === at);
@@ -49,5 +49,5 @@ export function guardsOf({ document, codebook, supplyA }: Home, path: Path, most
 }
 
 /** A guarded part with its limit in words: "the tails, held below 79 A". */
-export const describeGuard = ({ name, limitA }: Pick<Guard, "name" | "limitA">): string =>
+export const describeGuard = ({ name, limitA }: Pick<ClampGuard, "name" | "limitA">): string =>
   `${name}, held below ${showA(limitA)}`;

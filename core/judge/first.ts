@@ -2,10 +2,10 @@
 
 import { requirements, type WorkItem } from "#core/estimate/takes.ts";
 import { type Home, readRatingA } from "#core/path/home.ts";
-import { overLimit, type Path } from "#core/path/links.ts";
-import type { Link, Unknown } from "#core/path/types.ts";
+import { overLimit, type SupplyPath } from "#core/path/links.ts";
+import type { PathLink, UnknownValue } from "#core/path/types.ts";
 import { showA } from "#core/units.ts";
-import { type Reason, reason } from "#core/ways/reasons.ts";
+import { type WayReason, wayReason } from "#core/ways/reasons.ts";
 import type { JudgingContext, Proposal } from "#core/ways/types.ts";
 import { capital, lower } from "#core/words.ts";
 
@@ -14,7 +14,7 @@ const MEASUREMENT = requirements({ recorder: 1, "labour:measure": 1 }, "measure"
 const APPLICATION = requirements({ application: 1 }, "operator");
 
 /** One visit confirms all values that have not been read. */
-export const confirmations = (unknowns: readonly Unknown[], links: readonly Link[]): WorkItem[] =>
+export const confirmationVisit = (unknowns: readonly UnknownValue[], links: readonly PathLink[]): WorkItem[] =>
   unknowns.map((unknown) => ({
     id: "confirm",
     text: `Confirm ${unknown.text}`,
@@ -29,9 +29,9 @@ export const confirmations = (unknowns: readonly Unknown[], links: readonly Link
 export function measureFirst(
   { codebook }: JudgingContext,
   home: Home,
-  found: Path,
+  found: SupplyPath,
   { chargerPlacement: placed }: Proposal,
-): { items: WorkItem[]; reasons: Reason[]; stops: Reason[] } {
+): { items: WorkItem[]; reasons: WayReason[]; stops: WayReason[] } {
   const nothing = { items: [], reasons: [], stops: [] };
   if (!placed.managed) return nothing;
   const worst = overLimit(found.links.filter((l) => l.demandScope !== "circuit"));
@@ -43,7 +43,7 @@ export function measureFirst(
     return {
       ...nothing,
       stops: [
-        reason(
+        wayReason(
           "limit-below-house",
           `${capital(where)} needs ${showA(worst.carriesA)} of ${showA(worst.mayCarryA ?? 0)} by measurement, without the charger`,
           method.rule,
@@ -62,7 +62,7 @@ export function measureFirst(
       },
     ],
     reasons: [
-      reason(
+      wayReason(
         "measure-first",
         `By calculation ${where} carries ${showA(worst.carriesA)} of ${showA(worst.mayCarryA ?? 0)} already: measure before anything is promised`,
         measured?.rule ?? "",
@@ -76,7 +76,7 @@ export function consentOfOperator(
   { codebook }: JudgingContext,
   { demandA, document }: Home,
   chargeA: number,
-): { items: WorkItem[]; reasons: Reason[]; cautions: string[] } {
+): { items: WorkItem[]; reasons: WayReason[]; cautions: string[] } {
   const rules = codebook.notify;
   if (!rules) return { items: [], reasons: [], cautions: [] };
   const over = demandA > rules.demandA + 1e-9;
@@ -98,7 +98,7 @@ export function consentOfOperator(
         link: "supply",
       },
     ],
-    reasons: [reason("permission-open", text, rules.rule)],
+    reasons: [wayReason("permission-open", text, rules.rule)],
     cautions: [],
   };
 }

@@ -11,18 +11,18 @@ import { givenSteady } from "#core/need/energy.ts";
 import { circuitCarriesA } from "#core/path/circuit-load.ts";
 import { designAt } from "#core/path/designed.ts";
 import { type Home, homeOf, targetOf, withChargerOnTop } from "#core/path/home.ts";
-import { faultsAt, overLimit, type Path, pathTo, tightest } from "#core/path/links.ts";
+import { faultsAt, overLimit, pathTo, type SupplyPath, tightestLink } from "#core/path/links.ts";
 import { linkId } from "#core/path/names.ts";
-import type { Link, Unknown } from "#core/path/types.ts";
+import type { PathLink, UnknownValue } from "#core/path/types.ts";
 import { showA } from "#core/units.ts";
 import { joined, withCharge } from "#core/ways/place.ts";
-import { type Reason, reason } from "#core/ways/reasons.ts";
-import type { JudgingContext, Proposal, Verdict } from "#core/ways/types.ts";
-import type { Cited } from "#core/why.ts";
+import { type WayReason, wayReason } from "#core/ways/reasons.ts";
+import type { JudgedVerdict, JudgingContext, Proposal } from "#core/ways/types.ts";
+import type { RuleCitation } from "#core/why.ts";
 import { lower } from "#core/words.ts";
 import { workAtCharger } from "./at-charger.ts";
-import { type Guard, guardsOf } from "./clamps.ts";
-import { confirmations, consentOfOperator, measureFirst } from "./first.ts";
+import { type ClampGuard, guardsOf } from "./clamps.ts";
+import { confirmationVisit, consentOfOperator, measureFirst } from "./first.ts";
 
 const FAULTS = { faults: true, unknowns: false };
 const UNKNOWNS = { faults: false, unknowns: true };
@@ -34,40 +34,40 @@ const NEED_MARGIN = 1.2;
 /** Faults of faults: a home whose mends bring new ones this often is not mended at all. */
 const MOST_ROUNDS = 6;
 
-export interface Judged {
-  verdict: Verdict;
+export interface JudgedProposal {
+  verdict: JudgedVerdict;
   onlyConfirm: boolean;
   chargeA: number;
   circuitA: number;
-  guards: readonly Guard[];
-  reasons: Reason[];
+  guards: readonly ClampGuard[];
+  reasons: WayReason[];
   items: WorkItem[];
   cautions: string[];
-  unknowns: Unknown[];
-  links: Link[];
-  tightest: Link | null;
+  unknowns: UnknownValue[];
+  links: PathLink[];
+  tightest: PathLink | null;
   /** The home after the work, the charger in it. */
   after: CaseDocument;
   home: Home;
   /** The same without the charger, and its path. */
-  before: { home: Home; path: Path };
+  before: { home: Home; path: SupplyPath };
   /** The charger's addition to the demand of the home, A, with its rule. */
   addsA: number;
-  cited: () => Cited;
+  cited: () => RuleCitation;
   /** The charger's circuit along the run, where one was entered. */
   circuit: CircuitDesign | null;
 }
 
 interface Mending {
   home: Home;
-  path: Path;
+  path: SupplyPath;
   items: WorkItem[];
-  reasons: Reason[];
-  stops: Reason[];
+  reasons: WayReason[];
+  stops: WayReason[];
   /** Ids of the work that removes a `stop` finding. */
   urgent: ReadonlySet<string>;
   /** Faults as they were found, before anything was mended. */
-  found: Path;
+  found: SupplyPath;
   /** The home with the charger in it at a current, worked out once for each. */
   charged(chargeA: number): Home;
 }
@@ -78,15 +78,15 @@ function mend(s: JudgingContext, proposal: Proposal): Mending {
   let path = pathTo(home, targetOf(home.document), FAULTS);
   const found = path;
   const items: WorkItem[] = [];
-  const reasons: Reason[] = [];
-  const stops: Reason[] = [];
+  const reasons: WayReason[] = [];
+  const stops: WayReason[] = [];
   const tried = new Set<string>();
   const urgent = new Set<string>();
   // A `stop` fault that this way cannot repair rules it out at once.
   for (const fault of found.faults) {
     if (fault.finding.severity !== "stop" || fault.mend(home, path.target)) continue;
     tried.add(key(fault.finding));
-    stops.push(reason(fault.reason, fault.finding.text, fault.finding.rule));
+    stops.push(wayReason(fault.reason, fault.finding.text, fault.finding.rule));
   }
   for (let round = 0; round < MOST_ROUNDS; round++) {
     const open = path.faults.filter((f) => f.finding.severity !== "note" && !tried.has(key(f.finding)));
@@ -94,7 +94,7 @@ function mend(s: JudgingContext, proposal: Proposal): Mending {
     for (const fault of open) {
       tried.add(key(fault.finding));
       const { code, severity, text, rule, link } = fault.finding;
-      const because = reason(fault.reason, text, rule);
+      const because = wayReason(fault.reason, text, rule);
       const mended = fault.mend(home, path.target);
       if (mended) {
         home = homeOf(mended.document, s.codebook, s.home);
@@ -147,8 +147,8 @@ function addsTo({ home, codebook, document }: JudgingContext, { chargerPlacement
 /** The charger's addition to the demand at one link, A. */
 const addsAt = (
   home: Home,
-  { panels }: Path,
-  { demandScope: of }: Link,
+  { panels }: SupplyPath,
+  { demandScope: of }: PathLink,
   adds: { supplyA: number; feederA: number },
 ): number => (panels.some((p) => p.id === of && home.at(p).asFeeder) ? adds.feederA : adds.supplyA);
 
@@ -168,7 +168,7 @@ function tooMuchFor(
   proposal: Proposal,
   { home, path, charged }: Mending,
   chargeA: number,
-): Link | null {
+): PathLink | null {
   const held = proposal.chargerPlacement.managed === true;
   if (!held && !comesOnTop(s, proposal, home)) {
     const after = charged(chargeA);
@@ -217,31 +217,31 @@ function settingThatFits(s: JudgingContext, settings: readonly number[], leastA:
 }
 
 /** Why even the smallest worthwhile setting does not fit. */
-function shortReason(s: JudgingContext, proposal: Proposal, mending: Mending, smallestA: number): Reason {
+function shortReason(s: JudgingContext, proposal: Proposal, mending: Mending, smallestA: number): WayReason {
   const adds = addsTo(s, proposal, smallestA);
   const link = tooMuchFor(s, proposal, mending, smallestA);
   const own = proposal.limitedBy?.(link);
   if (own) return own;
   if (!link)
-    return reason(
+    return wayReason(
       "conductor-limit",
       `The charger's smallest setting is more than this way may give (${showA(proposal.mostA)})`,
       s.codebook.sections.outletCharging,
     );
   const roomA = (link.mayCarryA ?? 0) - (mending.path.links.find((l) => l.link === link.link)?.carriesA ?? 0);
   if (link.demandScope === "circuit")
-    return reason(
+    return wayReason(
       "conductor-limit",
       `${link.name} carries too little for ${showA(smallestA)}: ${link.decidedBy}`,
       s.codebook.sections.protection,
     );
   if (roomA < 0 && link.kind === "supply")
-    return reason(
+    return wayReason(
       "headroom-short",
       `Without the charger the demand is ${showA(-roomA)} over the supply rating already`,
       mending.home.method.rule,
     );
-  return reason(
+  return wayReason(
     "headroom-short",
     roomA < 0
       ? `${link.name} is ${showA(-roomA)} over what it may carry already: ${link.decidedBy}`
@@ -251,7 +251,7 @@ function shortReason(s: JudgingContext, proposal: Proposal, mending: Mending, sm
 }
 
 /** Every fault as found and every piece of work, written to the links of a path that was walked for this way alone. */
-function asFound(links: readonly Link[], found: Path, items: readonly WorkItem[]): void {
+function asFound(links: readonly PathLink[], found: SupplyPath, items: readonly WorkItem[]): void {
   const work = new Map<string, number[]>();
   for (const [i, { link }] of items.entries())
     if (link !== undefined) work.set(link, [...(work.get(link) ?? []), i + 1]);
@@ -267,7 +267,7 @@ function homeWithCharger(
   proposal: Proposal,
   { home, path, charged }: Mending,
   chargeA: number,
-  guards: readonly Guard[],
+  guards: readonly ClampGuard[],
   adds: ReturnType<typeof addsTo>,
 ): Home {
   if (guards.length === 0 && !comesOnTop(s, proposal, home)) return charged(chargeA);
@@ -282,7 +282,7 @@ function homeWithCharger(
  * Judges the home after a proposal's work: repairs its faults, finds the largest setting that every link carries, and
  * lists the reasons and the work.
  */
-export function judgeProposal(s: JudgingContext, proposal: Proposal): Judged {
+export function judgeProposal(s: JudgingContext, proposal: Proposal): JudgedProposal {
   const { codebook } = s;
   const mending = mend(s, proposal);
   const { home, path } = mending;
@@ -298,7 +298,7 @@ export function judgeProposal(s: JudgingContext, proposal: Proposal): Judged {
     const none = smallestA ?? settings.at(-1) ?? proposal.leastA;
     if (proposal.chargerPlacement.managed && limitA < none)
       stops.push(
-        reason(
+        wayReason(
           "limit-below-house",
           `A limit of ${showA(limitA)} leaves less than the ${showA(proposal.leastA)} a charger needs`,
           codebook.managed.rule,
@@ -312,7 +312,7 @@ export function judgeProposal(s: JudgingContext, proposal: Proposal): Judged {
   const judged = homeWithCharger(s, proposal, mending, shownA, guards, adds);
   const end = pathTo(judged, targetOf(judged.document), UNKNOWNS);
   const unknowns = end.links.flatMap((l) => l.unknowns);
-  const judgement: Judged = {
+  const judgement: JudgedProposal = {
     verdict: "ruled-out",
     onlyConfirm: false,
     chargeA,
@@ -323,7 +323,7 @@ export function judgeProposal(s: JudgingContext, proposal: Proposal): Judged {
     cautions: [],
     unknowns,
     links: end.links,
-    tightest: tightest(end.links),
+    tightest: tightestLink(end.links),
     after: judged.document,
     home: judged,
     before: { home, path },
@@ -339,7 +339,7 @@ export function judgeProposal(s: JudgingContext, proposal: Proposal): Judged {
   const own = [...proposal.work({ circuitA, chargeA, guards }), ...workAtCharger(s, proposal, chargeA)];
   // An application for a larger supply already includes this one.
   const operator = own.some((item) => item.id === "upgrade") ? NOTHING : consentOfOperator(s, judged, chargeA);
-  const confirm = confirmations(unknowns, end.links);
+  const confirm = confirmationVisit(unknowns, end.links);
   const urgent = mending.items.filter((item) => mending.urgent.has(item.id));
   const others = mending.items.filter((item) => !mending.urgent.has(item.id));
   const designed = designAt(judged.document, codebook, end.target, chargeA);
@@ -389,7 +389,7 @@ export function judgeProposal(s: JudgingContext, proposal: Proposal): Judged {
   return judgement;
 }
 
-const NOTHING_TO_MEND = { items: [] as WorkItem[], reasons: [] as Reason[] };
+const NOTHING_TO_MEND = { items: [] as WorkItem[], reasons: [] as WayReason[] };
 
 /** Failing checks of the run: the run must be changed before the way can be ready. */
 function runToMend(circuit: CircuitDesign): typeof NOTHING_TO_MEND {
@@ -400,22 +400,22 @@ function runToMend(circuit: CircuitDesign): typeof NOTHING_TO_MEND {
       text: `Lay the run otherwise: ${lower(c.label)}, ${c.numbers}`,
       requires: IN_PASSING,
     })),
-    reasons: faults.map((c) => reason("fault-on-path", `${c.label}: ${c.numbers}`, c.rule)),
+    reasons: faults.map((c) => wayReason("fault-on-path", `${c.label}: ${c.numbers}`, c.rule)),
   };
 }
 
-const confirmReason = (confirm: readonly WorkItem[]): Reason[] =>
+const confirmReason = (confirm: readonly WorkItem[]): WayReason[] =>
   confirm.length === 0
     ? []
     : [
-        reason(
+        wayReason(
           "not-confirmed",
           confirm.length === 1 ? "One value has not been read yet" : `${confirm.length} values have not been read yet`,
           "Site survey",
         ),
       ];
 
-const toDesign = (links: readonly Link[]): string[] =>
+const toDesign = (links: readonly PathLink[]): string[] =>
   links.some((l) => l.kind === "conductor" && l.known === "planned" && l.mayCarryA === null)
     ? ["The run is still to be designed: until then its conductor is no limit here."]
     : [];

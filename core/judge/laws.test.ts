@@ -9,9 +9,9 @@ import { homeOf, targetOf } from "#core/path/home.ts";
 import { pathTo } from "#core/path/links.ts";
 import { assess, homeAfter } from "#core/testing/assess.ts";
 import { anyHome, ukHomes, usHomes } from "#core/testing/random-homes.ts";
-import type { Verdict, WayJudgement } from "#core/ways/types.ts";
+import type { JudgedVerdict, WayJudgement } from "#core/ways/types.ts";
 
-const RANK: Record<Verdict, number> = { "ruled-out": 0, "with-work": 1, ready: 2 };
+const RANK: Record<JudgedVerdict, number> = { "ruled-out": 0, "with-work": 1, ready: 2 };
 const waysOf = (document: CaseDocument) => new Map(assess(document).ways.map((w) => [w.way, w]));
 const usable = (ways: Iterable<WayJudgement>) => [...ways].filter((w) => w.verdict !== "ruled-out");
 

@@ -1,6 +1,6 @@
 /** Homes that a master electrician would stop at, and what is said of them: by way, one reason each. */
 import { describe, expect, it } from "vitest";
-import { answer } from "#core/answer.ts";
+import { answerOf } from "#core/answer.ts";
 import type { CaseDocument, Circuit, Outlet, Panel } from "#core/case/document/types.ts";
 import { assess } from "#core/testing/assess.ts";
 import { knownUkHome, knownUsHome, usCase } from "#core/testing/cases.ts";
@@ -94,7 +94,7 @@ describe("the known homes", () => {
     expect(wayIn(withReceptacle(), "existing-outlet")).toMatchObject({ verdict: "ready", chargeA: 40, circuitA: 50 });
     expect(wayIn(withDryer(), "circuit-splitter")).toMatchObject({ verdict: "ready", chargeA: 24, circuitA: 30 });
     expect(wayIn(withGarage(us), "dedicated-circuit")).toMatchObject({ verdict: "ready", chargeA: 40, circuitA: 50 });
-    expect(answer(assess(us))).toMatchObject({ state: "fits", verdict: "Fits" });
+    expect(answerOf(assess(us))).toMatchObject({ state: "fits", verdict: "Fits" });
   });
 });
 
@@ -681,7 +681,7 @@ describe("ways that only need confirmation", () => {
     expect(wayIn(home, way).onlyConfirm).toBe(false);
   });
   it("is the answer on top, in those words", () => {
-    expect(answer(assess(onSupplyOf(us, { conductor: null })))).toMatchObject({
+    expect(answerOf(assess(onSupplyOf(us, { conductor: null })))).toMatchObject({
       state: "once-confirmed",
       verdict: "Fits once confirmed",
       next: { step: "survey", text: "Confirm the size of the service conductors" },

@@ -1,23 +1,23 @@
 /** Energy that a way of charging delivers in the nights of a year, kWh. */
 import { HOUSE_SHARE_BY_HOUR } from "./house-profile.ts";
-import { ENOUGH_NIGHTS, type Night, type NightNeed } from "./need.ts";
+import { ENOUGH_NIGHTS, type NeedNight, type NightNeed } from "./need.ts";
 
 /** Delivered energy, and the share of nights that get all of the needed energy. */
-export interface Given {
+export interface DeliveredEnergy {
   /** In the mean of all nights, never more than each asks for. */
   energyKWh: number;
   /** 0 to 1. */
   nightsMet: number;
   meetsNeed: boolean;
   /** The night that is furthest from being met; null where all are. */
-  worst: { night: Night; energyKWh: number } | null;
+  worst: { night: NeedNight; energyKWh: number } | null;
 }
 
 /** @param offered kWh that could be had in a night */
-function given({ nights }: NightNeed, offered: (night: Night) => number): Given {
+function given({ nights }: NightNeed, offered: (night: NeedNight) => number): DeliveredEnergy {
   let energyKWh = 0;
   let nightsMet = 0;
-  let worst: Given["worst"] = null;
+  let worst: DeliveredEnergy["worst"] = null;
   let lacking = 0;
   for (const night of nights) {
     const got = Math.min(night.energyKWh, offered(night));
@@ -33,7 +33,7 @@ function given({ nights }: NightNeed, offered: (night: Night) => number): Given 
 }
 
 /** At a steady current. */
-export const givenSteady = (need: NightNeed, chargeA: number, volts: number): Given =>
+export const givenSteady = (need: NightNeed, chargeA: number, volts: number): DeliveredEnergy =>
   given(need, ({ hoursCount }) => (volts * chargeA * hoursCount) / 1000);
 
 /** A part that clamps keep below a limit, with what it carries beside the charger. */
@@ -52,7 +52,7 @@ export function givenManaged(
   largestA: number,
   volts: number,
   leastOfferA: number,
-): Given {
+): DeliveredEnergy {
   const offeredA = HOUSE_SHARE_BY_HOUR.map((share) => {
     const left = Math.min(largestA, ...guarded.map((g) => g.limitA - g.demandA * share));
     return left >= leastOfferA - 1e-9 ? left : 0;

@@ -3,7 +3,7 @@ import type { DailyWindow } from "#core/case/document/types.ts";
 
 export const DAY_MINUTES = 24 * 60;
 /** Minutes from the midnight before the evening; the end may lie on the next day. */
-export type Span = readonly [from: number, to: number];
+export type ChargingSpan = readonly [from: number, to: number];
 
 /** Minutes of a clock time after its midnight. */
 export const minutesOf = (clock: string) => Number(clock.slice(0, 2)) * 60 + Number(clock.slice(3, 5));
@@ -15,7 +15,7 @@ export function clockOf(minute: number): string {
 }
 
 /** A window as one span; one whose ends are equal is a whole day. */
-const spanOf = ({ from, to }: DailyWindow): Span => {
+const spanOf = ({ from, to }: DailyWindow): ChargingSpan => {
   const [a, b] = [minutesOf(from), minutesOf(to)];
   return [a, b > a ? b : b + DAY_MINUTES];
 };
@@ -24,13 +24,13 @@ const spanOf = ({ from, to }: DailyWindow): Span => {
  * The spans in which a car that is plugged in may charge, in the order they come.
  * @param only windows that it must lie in, any of them; none: all the time plugged in
  */
-export function chargingSpans(pluggedIn: DailyWindow, only: readonly DailyWindow[] = []): Span[] {
+export function chargingSpans(pluggedIn: DailyWindow, only: readonly DailyWindow[] = []): ChargingSpan[] {
   const [from, to] = spanOf(pluggedIn);
   if (only.length === 0) return [[from, to]];
-  const inside = only.flatMap((window): Span[] =>
+  const inside = only.flatMap((window): ChargingSpan[] =>
     [-1, 0, 1].flatMap((day) => {
       const [a, b] = spanOf(window).map((m) => m + day * DAY_MINUTES) as [number, number];
-      const span: Span = [Math.max(a, from), Math.min(b, to)];
+      const span: ChargingSpan = [Math.max(a, from), Math.min(b, to)];
       return span[0] < span[1] ? [span] : [];
     }),
   );
@@ -45,7 +45,7 @@ export function chargingSpans(pluggedIn: DailyWindow, only: readonly DailyWindow
 }
 
 /** Spans by clock hour: 24 shares of an hour. */
-export function hoursByClock(spans: readonly Span[]): number[] {
+export function hoursByClock(spans: readonly ChargingSpan[]): number[] {
   const hours = new Array<number>(24).fill(0);
   for (const [from, to] of spans)
     for (let hour = Math.floor(from / 60); hour * 60 < to; hour++) {
@@ -56,4 +56,5 @@ export function hoursByClock(spans: readonly Span[]): number[] {
 }
 
 /** Hours of all spans together, to the minute. */
-export const hoursOf = (spans: readonly Span[]): number => spans.reduce((total, [a, b]) => total + b - a, 0) / 60;
+export const hoursOf = (spans: readonly ChargingSpan[]): number =>
+  spans.reduce((total, [a, b]) => total + b - a, 0) / 60;

@@ -1,8 +1,8 @@
 /** A charging current in people's words: power, distance an hour, when the car is full. */
 import type { Car } from "#core/case/document/types.ts";
 import { distancePerKWh, figuresOf } from "./cars.ts";
-import { clockOf, type Span } from "./hours.ts";
-import type { Night } from "./need.ts";
+import { type ChargingSpan, clockOf } from "./hours.ts";
+import type { NeedNight } from "./need.ts";
 
 const kWOf = (chargeA: number, volts: number): number => (volts * chargeA) / 1000;
 
@@ -24,7 +24,12 @@ export function hoursToCharge(car: Car, from: number, to: number, chargeA: numbe
  * The clock time at which a night's energy is in the cars: "05:40"; null where the night is too short.
  * @param energyKWh what is to be given, kWh at the wall
  */
-export function fullBy(spans: readonly Span[], energyKWh: number, chargeA: number, volts: number): string | null {
+export function fullBy(
+  spans: readonly ChargingSpan[],
+  energyKWh: number,
+  chargeA: number,
+  volts: number,
+): string | null {
   let left = (energyKWh / kWOf(chargeA, volts)) * 60;
   for (const [from, to] of spans) {
     if (left <= to - from + 1e-6) return clockOf(Math.ceil(from + left - 1e-6));
@@ -38,7 +43,7 @@ export function fullBy(spans: readonly Span[], energyKWh: number, chargeA: numbe
  * @param priority "first": one after the other in their order; "shared": half each for as long as both want some
  */
 export function fullByCar(
-  { spans, carsKWh }: Night,
+  { spans, carsKWh }: NeedNight,
   chargeA: number,
   volts: number,
   priority: "first" | "shared",

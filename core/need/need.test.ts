@@ -6,7 +6,7 @@ import { CAR_CLASSES, carEnergyKWh } from "./cars.ts";
 import { givenManaged, givenSteady } from "./energy.ts";
 import { HOUSE_SHARE_BY_HOUR } from "./house-profile.ts";
 import { distancePerHour, fullBy, fullByCar, hoursToCharge } from "./in-words.ts";
-import { hardestNights, type Night, type NightNeed, nightName, nightNeed, weekOf } from "./need.ts";
+import { hardestNights, type NeedNight, type NightNeed, nightName, nightNeed, weekOf } from "./need.ts";
 
 const of = (need: Need | null) => nightNeed(usCase({ need }));
 const night = { from: "20:00", to: "06:00" };
@@ -71,7 +71,7 @@ describe("the nights of a year", () => {
       [0, 0],
       [6, 2],
       [5, 0],
-    ].map(([energyKWh, hoursCount]) => ({ energyKWh, hoursCount }) as Night);
+    ].map(([energyKWh, hoursCount]) => ({ energyKWh, hoursCount }) as NeedNight);
     const order = hardestNights({ nights } as NightNeed).map((n) => [n.energyKWh, n.hoursCount]);
     expect(order).toEqual([
       [5, 0],
@@ -79,7 +79,7 @@ describe("the nights of a year", () => {
       [10, 10],
       [0, 0],
     ]);
-    const seasons = [true, false, null].map((winter) => ({ winter }) as Night);
+    const seasons = [true, false, null].map((winter) => ({ winter }) as NeedNight);
     expect(weekOf({ nights: seasons } as NightNeed).map((n) => n.winter)).toEqual([true, null]);
   });
   it("are all alike until something differs", () => {

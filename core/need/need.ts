@@ -6,7 +6,7 @@ import { showWindow } from "#core/dates.ts";
 import { showKWh, showNumber } from "#core/units.ts";
 import { type Why, why } from "#core/why.ts";
 import { carEnergyKWh } from "./cars.ts";
-import { chargingSpans, hoursByClock, hoursOf, type Span } from "./hours.ts";
+import { type ChargingSpan, chargingSpans, hoursByClock, hoursOf } from "./hours.ts";
 
 /** Taken where nothing was said: about 33 miles or 50 km a day. */
 const USUAL_ENERGY_KWH = 10;
@@ -19,7 +19,7 @@ export const ENOUGH_NIGHTS = 0.95;
 export const WEEKDAYS = ["Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday"] as const;
 
 /** One kind of night: after a day of the week, in winter or not; of all where they do not differ. */
-export interface Night {
+export interface NeedNight {
   /** 0 is Monday; null where all days are alike. */
   weekday: number | null;
   /** Null where all seasons are alike. */
@@ -30,7 +30,7 @@ export interface Night {
   carsKWh: number[];
   energyKWh: number;
   /** When a car may charge, in order. */
-  spans: Span[];
+  spans: ChargingSpan[];
   /** Share of each clock hour (0 to 23) in which a car may charge. */
   hours: number[];
   hoursCount: number;
@@ -41,25 +41,25 @@ export interface NightNeed {
   energyPerDayKWh: number;
   /** A usual night: the mean of the week. */
   hoursPerNight: number;
-  nights: Night[];
+  nights: NeedNight[];
   assumed: string[];
   explain: { energyPerDayKWh: Why; hoursPerNight: Why };
 }
 
 /** "a usual night", "a winter night", "Monday", "a Monday in winter". */
-export function nightName({ weekday, winter }: Pick<Night, "weekday" | "winter">): string {
+export function nightName({ weekday, winter }: Pick<NeedNight, "weekday" | "winter">): string {
   const day = weekday === null ? null : (WEEKDAYS[weekday] as string);
   if (winter) return day ? `a ${day} in winter` : "a winter night";
   return day ?? "a usual night";
 }
 
 /** The nights that ask for the most current, the hardest first. */
-export const hardestNights = ({ nights }: NightNeed): Night[] => [...nights].sort((a, b) => pace(b) - pace(a));
-const pace = ({ energyKWh, hoursCount }: Night): number =>
+export const hardestNights = ({ nights }: NightNeed): NeedNight[] => [...nights].sort((a, b) => pace(b) - pace(a));
+const pace = ({ energyKWh, hoursCount }: NeedNight): number =>
   energyKWh === 0 ? 0 : hoursCount === 0 ? Number.POSITIVE_INFINITY : energyKWh / hoursCount;
 
 /** One week of nights to look at: in winter, where the seasons differ. */
-export const weekOf = ({ nights }: NightNeed): Night[] => nights.filter((n) => n.winter !== false);
+export const weekOf = ({ nights }: NightNeed): NeedNight[] => nights.filter((n) => n.winter !== false);
 
 /** Windows in which charging is allowed; empty where it is allowed at all times. */
 export const cheapWindowsOf = ({ cheap, cheapAlso, cheapOnly }: Need): DailyWindow[] =>
@@ -69,7 +69,7 @@ export const cheapWindowsOf = ({ cheap, cheapAlso, cheapOnly }: Need): DailyWind
 export const pluggedInOn = (need: Need, weekday: number): DailyWindow | null =>
   need.pluggedInByWeekday ? (need.pluggedInByWeekday[weekday] ?? null) : (need.pluggedIn ?? USUAL_PLUGGED_IN);
 
-function nightsOf(need: Need, pluggedIn: DailyWindow, usualKWh: number): Night[] {
+function nightsOf(need: Need, pluggedIn: DailyWindow, usualKWh: number): NeedNight[] {
   const cars = need.cars ?? [];
   const told = need.energyPerDayKWh !== undefined || cars.length === 0;
   const byDay = need.pluggedInByWeekday !== undefined || (!told && cars.some((c) => c.distanceByWeekday));
@@ -81,7 +81,7 @@ function nightsOf(need: Need, pluggedIn: DailyWindow, usualKWh: number): Night[]
     const window = weekday === null ? pluggedIn : pluggedInOn(need, weekday);
     const spans = window ? chargingSpans(window, cheap) : [];
     const shared = { weekday, spans, hours: hoursByClock(spans), hoursCount: hoursOf(spans) };
-    return (seasons ? [false, true] : [null]).map((winter): Night => {
+    return (seasons ? [false, true] : [null]).map((winter): NeedNight => {
       const carsKWh = told ? [usualKWh] : cars.map((car) => carEnergyKWh(car, weekday, winter ?? false));
       const season = winter === null ? 1 : winter ? WINTER_SHARE : 1 - WINTER_SHARE;
       const energyKWh = window ? carsKWh.reduce((t, e) => t + e, 0) : 0;
@@ -150,15 +150,15 @@ export function nightNeed({
   };
 }
 
-const hardestNumbers = (nights: readonly Night[]): string => {
-  const most = nights.reduce<Night | null>((m, n) => (m && m.energyKWh >= n.energyKWh ? m : n), null);
+const hardestNumbers = (nights: readonly NeedNight[]): string => {
+  const most = nights.reduce<NeedNight | null>((m, n) => (m && m.energyKWh >= n.energyKWh ? m : n), null);
   return most && nights.length > 1 ? `; the most is ${showKWh(most.energyKWh)} on ${nightName(most)}` : "";
 };
 
 function hoursNumbers(
   need: Need,
   pluggedIn: DailyWindow,
-  nights: readonly Night[],
+  nights: readonly NeedNight[],
   hours: number,
   region: Region,
 ): string {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { answer } from "#core/answer.ts";
+import { answerOf } from "#core/answer.ts";
 import type { CaseDocument, Replayed } from "#core/case/document/types.ts";
 import { replayedNights, standsOn } from "#core/need/replayed.ts";
 import { assess } from "#core/testing/assess.ts";
@@ -45,7 +45,7 @@ describe("replayed nights", () => {
     expect(after.energyPerNightKWh).toBe(11.5);
     expect(after.reasons.find((r) => r.code === "meets-need")?.text).toBe("Meets 96.2 % of 364 measured nights");
     expect(after.explain.assumes[0]).toMatch(/replayed step by step/);
-    expect(answer(assess(usCase({ replayed: ran(350) }))).text).toMatch(
+    expect(answerOf(assess(usCase({ replayed: ran(350) }))).text).toMatch(
       /would meet the need on 96.2 % of 364 measured nights/,
     );
   });

@@ -1,12 +1,12 @@
 /** Each charging current in everyday terms, and the smallest sufficient one. */
 import type { Car, CaseDocument } from "#core/case/document/types.ts";
 import type { Codebook } from "#core/codebook/types.ts";
-import { type Given, givenSteady } from "./energy.ts";
+import { type DeliveredEnergy, givenSteady } from "./energy.ts";
 import { distancePerHour, fullByCar, hoursToCharge } from "./in-words.ts";
-import { hardestNights, type Night, type NightNeed } from "./need.ts";
+import { hardestNights, type NeedNight, type NightNeed } from "./need.ts";
 
 /** A charging current in people's words. */
-export interface CurrentInWords extends Pick<Given, "nightsMet" | "meetsNeed"> {
+export interface CurrentInWords extends Pick<DeliveredEnergy, "nightsMet" | "meetsNeed"> {
   chargeA: number;
   volts: number;
   /** From a general-purpose outlet that is there already. */
@@ -22,8 +22,8 @@ export interface CurrentInWords extends Pick<Given, "nightsMet" | "meetsNeed"> {
 }
 
 export interface NeedResult {
-  usual: Night;
-  hardest: Night;
+  usual: NeedNight;
+  hardest: NeedNight;
   currents: CurrentInWords[];
   /** The smallest that meets enough nights, of the charger's settings; null where none does. */
   smallest: CurrentInWords | null;
@@ -35,11 +35,11 @@ export interface NeedResult {
 export const carName = (car: Car | undefined, index: number): string => car?.name || `Car ${index + 1}`;
 
 /** The night nearest to the mean, among nights outside winter with a car. */
-function usualNight({ nights, energyPerDayKWh }: NightNeed): Night {
+function usualNight({ nights, energyPerDayKWh }: NightNeed): NeedNight {
   const here = nights.filter((n) => n.hoursCount > 0 && n.winter !== true);
   const [first, ...others] = here.length > 0 ? here : nights;
-  const far = (n: Night) => Math.abs(n.energyKWh - energyPerDayKWh);
-  return others.reduce((nearest, n) => (far(n) < far(nearest) ? n : nearest), first as Night);
+  const far = (n: NeedNight) => Math.abs(n.energyKWh - energyPerDayKWh);
+  return others.reduce((nearest, n) => (far(n) < far(nearest) ? n : nearest), first as NeedNight);
 }
 
 /**

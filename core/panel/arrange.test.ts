@@ -3,8 +3,8 @@ import { describe, expect, it } from "vitest";
 import { applyPatch } from "#core/case/document/patch.ts";
 import type { CaseDocument, Circuit, Panel } from "#core/case/document/types.ts";
 import { caseProblems } from "#core/case/laws/read.ts";
-import { bs7671 } from "#core/codebook/bs7671-2018-a2/index.ts";
-import { nec2023 } from "#core/codebook/nec-2023/index.ts";
+import { bs7671Codebook } from "#core/codebook/bs7671-2018-a2/index.ts";
+import { nec2023Codebook } from "#core/codebook/nec-2023/index.ts";
 import { ukCase, usCase } from "#core/testing/cases.ts";
 import { addDevice, arrangedPatch, balanceLegs, legLoadsVA, moveDevice, swapDevices } from "./arrange.ts";
 import { parseDevice } from "./quick-device.ts";
@@ -21,7 +21,7 @@ const places = (arranged: ReturnType<typeof addDevice>) =>
 const enter = (panel: Panel, devices: Circuit[]): Panel => {
   let at = panel;
   for (const device of devices) {
-    const added = addDevice(at, device, null, nec2023);
+    const added = addDevice(at, device, null, nec2023Codebook);
     if ("circuits" in added) at = { ...at, circuits: added.circuits };
   }
   return at;
@@ -30,9 +30,9 @@ const enter = (panel: Panel, devices: Circuit[]): Panel => {
 describe("adding a device", () => {
   const empty: Panel = { id: "main", spaces: 4, circuits: [] };
   it("takes the first space with room, or the one that was asked for", () => {
-    expect(places(addDevice(empty, { id: "a", poles: 2 }, null, nec2023))).toBe("a@1");
-    expect(places(addDevice(empty, { id: "a", poles: 2 }, 2, nec2023))).toBe("a@2");
-    expect(places(addDevice(empty, { id: "a", poles: 2 }, 3, nec2023))).toMatch(
+    expect(places(addDevice(empty, { id: "a", poles: 2 }, null, nec2023Codebook))).toBe("a@1");
+    expect(places(addDevice(empty, { id: "a", poles: 2 }, 2, nec2023Codebook))).toBe("a@2");
+    expect(places(addDevice(empty, { id: "a", poles: 2 }, 3, nec2023Codebook))).toMatch(
       /would reach space 5; the last one is 4/,
     );
   });
@@ -54,15 +54,17 @@ describe("adding a device", () => {
   });
   it("needs no count of the spaces, and covers a blank", () => {
     const uncounted: Panel = { id: "main", circuits: [{ id: "x", position: 1, poles: 1, device: "blank" }] };
-    expect(places(addDevice(uncounted, { id: "a", poles: 1 }, null, nec2023))).toBe("a@1");
+    expect(places(addDevice(uncounted, { id: "a", poles: 1 }, null, nec2023Codebook))).toBe("a@1");
   });
   it("is refused where nothing is free", () => {
     const full = enter(empty, [
       { id: "a", poles: 2 },
       { id: "b", poles: 2 },
     ]);
-    expect(places(addDevice(full, { id: "c", poles: 1 }, null, nec2023))).toBe("There is no room for it in this panel");
-    expect(places(addDevice(full, { id: "c", poles: 2 }, null, nec2023))).toBe(
+    expect(places(addDevice(full, { id: "c", poles: 1 }, null, nec2023Codebook))).toBe(
+      "There is no room for it in this panel",
+    );
+    expect(places(addDevice(full, { id: "c", poles: 2 }, null, nec2023Codebook))).toBe(
       "There is no room for 2 poles in this panel",
     );
   });
@@ -137,9 +139,9 @@ describe("any sequence of changes to a panel", () => {
   const spread = (totals: readonly number[]) => Math.max(...totals) - Math.min(...totals);
 
   it.each([
-    [nec2023, usCase()],
-    [bs7671, ukCase()],
-    [bs7671, ukCase({ supply: { system: "three-phase-230-400", ratingA: 80 } })],
+    [nec2023Codebook, usCase()],
+    [bs7671Codebook, ukCase()],
+    [bs7671Codebook, ukCase({ supply: { system: "three-phase-230-400", ratingA: 80 } })],
   ] as const)(
     "it stays one that the case's laws allow, and balancing never makes it worse: $0.id (property)",
     (codebook, base) => {

@@ -7,13 +7,13 @@ import type { Codebook } from "#core/codebook/types.ts";
 import { countedLoads } from "#core/demand/loads.ts";
 import { firstPlace, MOST_SPACES, placeProblem, positionsOf, takesSpace } from "./slots.ts";
 
-export type Arranged = { circuits: Circuit[] } | { problem: string };
+export type ArrangedPanel = { circuits: Circuit[] } | { problem: string };
 
 /**
  * Moves one device to another space; a blank there is swapped with it.
  * @param position the new space of its first pole
  */
-export function moveDevice(panel: Panel, id: string, position: number, codebook: Codebook): Arranged {
+export function moveDevice(panel: Panel, id: string, position: number, codebook: Codebook): ArrangedPanel {
   const circuits = panel.circuits ?? [];
   const device = circuits.find((c) => c.id === id);
   if (!device) return { problem: "It is no longer there" };
@@ -37,7 +37,7 @@ const HALVES: Partial<Record<DeviceKind, readonly Half[]>> = { tandem: ["b", "a"
  * Puts a new device into a panel: at the requested space, otherwise at the first one with room. A tandem or quad fills
  * the other half of an occupied space first.
  */
-export function addDevice(panel: Panel, device: Circuit, at: number | null, codebook: Codebook): Arranged {
+export function addDevice(panel: Panel, device: Circuit, at: number | null, codebook: Codebook): ArrangedPanel {
   const circuits = panel.circuits ?? [];
   const others = circuits.filter(takesSpace);
   const halves = HALVES[device.device ?? "breaker"];
@@ -64,7 +64,7 @@ export function addDevice(panel: Panel, device: Circuit, at: number | null, code
 }
 
 /** Two devices change places. */
-export function swapDevices(panel: Panel, first: string, second: string, codebook: Codebook): Arranged {
+export function swapDevices(panel: Panel, first: string, second: string, codebook: Codebook): ArrangedPanel {
   const circuits = panel.circuits ?? [];
   const [a, b] = [circuits.find((c) => c.id === first), circuits.find((c) => c.id === second)];
   if (!a || !b) return { problem: "It is no longer there" };

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { newCase } from "#core/case/laws/new-case.ts";
-import { nec2023 } from "#core/codebook/nec-2023/index.ts";
+import { nec2023Codebook } from "#core/codebook/nec-2023/index.ts";
 import { CHARGER_ROW, directoryOf } from "./directory.ts";
 
 const home = newCase("us-nec-2023", "1 Test Row");
@@ -16,7 +16,9 @@ const panel = {
   ],
 };
 const said = (charger: { circuitA: number } | null) =>
-  Object.fromEntries(directoryOf(home, panel, nec2023, charger).map((r) => [r.position, [r.what, ...r.ratingsA]]));
+  Object.fromEntries(
+    directoryOf(home, panel, nec2023Codebook, charger).map((r) => [r.position, [r.what, ...r.ratingsA]]),
+  );
 
 describe("the directory of a panel", () => {
   it("numbers circuits of the same name by their spaces, and leaves others as they are", () => {

@@ -6,7 +6,7 @@ import { findKind } from "#core/case/laws/quick-entry.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import type { LoadKind } from "#core/codebook/types.ts";
 
-export interface Links {
+export interface PanelLinks {
   /** Loads of the ledger that no device feeds. */
   loads: Load[];
   /** Devices in use that feed no load of the ledger (lights and general outlets may be counted by area instead). */
@@ -24,7 +24,7 @@ const devicesOf = (document: CaseDocument) =>
   document.panels.flatMap((panel) => (panel.circuits ?? []).map((circuit) => ({ panel, circuit })));
 
 /** Devices in use that feed neither a load of the ledger nor a panel, and through which nothing feeds back. */
-export function feedingNothing(document: CaseDocument): Links["devices"] {
+export function feedingNothing(document: CaseDocument): PanelLinks["devices"] {
   const feeders = new Set(document.panels.map((p) => p.feeder?.circuit));
   return devicesOf(document).filter(
     ({ circuit }) => feedsALoad(circuit) && !circuit.loads?.length && !circuit.backfeed && !feeders.has(circuit.id),
@@ -32,7 +32,7 @@ export function feedingNothing(document: CaseDocument): Links["devices"] {
 }
 
 /** The loads without a device, the devices without a load, and the loads of several devices. */
-export function linksOf(document: CaseDocument): Links {
+export function linksOf(document: CaseDocument): PanelLinks {
   const all = devicesOf(document);
   const feeding = (load: Load) => all.filter(({ circuit }) => circuit.loads?.includes(load.id)).map((x) => x.circuit);
   return {

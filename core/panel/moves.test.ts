@@ -2,11 +2,11 @@
 import { describe, expect, it } from "vitest";
 import { applyPatch } from "#core/case/document/patch.ts";
 import type { CaseDocument, Circuit, Panel } from "#core/case/document/types.ts";
-import { bs7671 } from "#core/codebook/bs7671-2018-a2/index.ts";
-import { nec2023 } from "#core/codebook/nec-2023/index.ts";
+import { bs7671Codebook } from "#core/codebook/bs7671-2018-a2/index.ts";
+import { nec2023Codebook } from "#core/codebook/nec-2023/index.ts";
 import { ukCase, usCase } from "#core/testing/cases.ts";
 import {
-  type Arranged,
+  type ArrangedPanel,
   addDevice,
   arrangedPatch,
   balanceLegs,
@@ -23,18 +23,20 @@ const homeOf = (circuits: Circuit[], changes: Partial<CaseDocument> = {}): CaseD
   const base = usCase(changes);
   return { ...base, panels: base.panels.map((p) => ({ ...p, circuits })) };
 };
-const where = (arranged: Arranged) =>
+const where = (arranged: ArrangedPanel) =>
   "problem" in arranged
     ? arranged.problem
     : arranged.circuits.map((c) => `${c.id}@${c.position}${c.half ?? ""}`).join(" ");
 
 describe("moving", () => {
   it("says that a device is no longer there", () => {
-    expect(where(moveDevice(panelOf([]), "x", 1, nec2023))).toBe("It is no longer there");
-    expect(where(swapDevices(panelOf([{ id: "a", position: 1 }]), "a", "x", nec2023))).toBe("It is no longer there");
+    expect(where(moveDevice(panelOf([]), "x", 1, nec2023Codebook))).toBe("It is no longer there");
+    expect(where(swapDevices(panelOf([{ id: "a", position: 1 }]), "a", "x", nec2023Codebook))).toBe(
+      "It is no longer there",
+    );
   });
   it("in the UK stops before the first way", () => {
-    expect(where(moveDevice(panelOf([{ id: "a", position: 1 }]), "a", 0, bs7671))).toBe(
+    expect(where(moveDevice(panelOf([{ id: "a", position: 1 }]), "a", 0, bs7671Codebook))).toBe(
       "There is no way before the first",
     );
   });
@@ -45,7 +47,7 @@ describe("moving", () => {
       { id: "c", position: 9, poles: 2, device: "blank" },
       { id: "d", position: 2, poles: 1, device: "blank" },
     ]);
-    expect(where(moveDevice(panel, "a", 7, nec2023))).toBe("a@7 d@2");
+    expect(where(moveDevice(panel, "a", 7, nec2023Codebook))).toBe("a@7 d@2");
   });
 });
 
@@ -56,7 +58,7 @@ describe("adding", () => {
       { id: "q", position: 3, poles: 2, device: "quad", half: "outer" },
     ]);
     const added = (device: Circuit) =>
-      where(addDevice(panel, device, null, nec2023))
+      where(addDevice(panel, device, null, nec2023Codebook))
         .split(" ")
         .at(-1);
     expect(added({ id: "x", poles: 1, device: "tandem" })).toBe("x@1b");
@@ -65,7 +67,7 @@ describe("adding", () => {
   });
   it("goes over blanks, and says how many poles found no room", () => {
     const blanks = panelOf([{ id: "b", position: 1, poles: 1, device: "blank" }], 2);
-    expect(where(addDevice(blanks, { id: "x", poles: 1 }, null, nec2023))).toBe("x@1");
+    expect(where(addDevice(blanks, { id: "x", poles: 1 }, null, nec2023Codebook))).toBe("x@1");
     const full = panelOf(
       [
         { id: "a", position: 1, poles: 1 },
@@ -73,15 +75,15 @@ describe("adding", () => {
       ],
       2,
     );
-    expect(where(addDevice(full, { id: "x", poles: 2 }, null, nec2023))).toBe(
+    expect(where(addDevice(full, { id: "x", poles: 2 }, null, nec2023Codebook))).toBe(
       "There is no room for 2 poles in this panel",
     );
-    expect(where(addDevice(full, { id: "x" }, null, nec2023))).toBe("There is no room for it in this panel");
+    expect(where(addDevice(full, { id: "x" }, null, nec2023Codebook))).toBe("There is no room for it in this panel");
   });
 });
 
 describe("swapping", () => {
-  const swapped = (circuits: Circuit[]) => where(swapDevices(panelOf(circuits), "a", "b", nec2023));
+  const swapped = (circuits: Circuit[]) => where(swapDevices(panelOf(circuits), "a", "b", nec2023Codebook));
   it("needs a place for both", () => {
     expect(swapped([{ id: "a" }, { id: "b", position: 2 }])).toBe("Both need a place first");
     expect(swapped([{ id: "a", position: 1 }, { id: "b" }])).toBe("Both need a place first");
@@ -205,7 +207,7 @@ describe("the patch of an arrangement", () => {
 });
 
 describe("a device as typed", () => {
-  const understood = (text: string, board = nec2023.board) => {
+  const understood = (text: string, board = nec2023Codebook.board) => {
     const read = parseDevice(text, board);
     return "problem" in read ? read.problem : read.understood;
   };
@@ -215,13 +217,13 @@ describe("a device as typed", () => {
     expect(understood("dual 15 bedroom")).toBe("15 A breaker, AFCI/GFCI, Bedroom");
     expect(understood("surge")).toBe("surge protection");
     expect(understood("blank")).toBe("Blank");
-    expect(understood("b32 ring", bs7671.board)).toBe("32 A MCB, Ring");
-    expect(understood("rcbo 32 cooker", bs7671.board)).toBe("32 A RCBO, type A, Cooker");
+    expect(understood("b32 ring", bs7671Codebook.board)).toBe("32 A MCB, Ring");
+    expect(understood("rcbo 32 cooker", bs7671Codebook.board)).toBe("32 A RCBO, type A, Cooker");
     // A curve is no word of a North American panel.
     expect(understood("b32 ring")).toBe("What rating? For example: 20 kitchen");
   });
   it("has a curve where the region writes one, and a label where it is surge protection", () => {
-    const made = (text: string, board = bs7671.board) => {
+    const made = (text: string, board = bs7671Codebook.board) => {
       const read = parseDevice(text, board);
       return "device" in read ? read.device : {};
     };
@@ -230,17 +232,17 @@ describe("a device as typed", () => {
     expect(made("fuse 30 ring")).not.toHaveProperty("curve");
     expect(made("spd")).toMatchObject({ device: "surge", label: "Surge protection" });
     expect(made("spd 40 garage")).toMatchObject({ label: "Garage" });
-    expect(made("20 pump", nec2023.board)).not.toHaveProperty("curve");
-    expect(made("20 pump", nec2023.board)).not.toHaveProperty("rcd");
+    expect(made("20 pump", nec2023Codebook.board)).not.toHaveProperty("curve");
+    expect(made("20 pump", nec2023Codebook.board)).not.toHaveProperty("rcd");
   });
 });
 
 describe("the places of a panel", () => {
   it("are those of its devices, where the spaces were not counted", () => {
-    expect(spacesOf({ id: "p" }, nec2023)).toBe(0);
-    expect(spacesOf({ id: "p", circuits: [{ id: "a", position: 3, poles: 2 }, { id: "b" }] }, nec2023)).toBe(5);
-    expect(spacesOf({ id: "p", spaces: 20, circuits: [] }, nec2023)).toBe(20);
-    expect(positionsOf({ id: "a", position: 4 }, bs7671)).toEqual([4]);
-    expect(positionsOf({ id: "a" }, bs7671)).toEqual([]);
+    expect(spacesOf({ id: "p" }, nec2023Codebook)).toBe(0);
+    expect(spacesOf({ id: "p", circuits: [{ id: "a", position: 3, poles: 2 }, { id: "b" }] }, nec2023Codebook)).toBe(5);
+    expect(spacesOf({ id: "p", spaces: 20, circuits: [] }, nec2023Codebook)).toBe(20);
+    expect(positionsOf({ id: "a", position: 4 }, bs7671Codebook)).toEqual([4]);
+    expect(positionsOf({ id: "a" }, bs7671Codebook)).toEqual([]);
   });
 });

@@ -2,8 +2,8 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import type { CaseDocument, Circuit, Panel } from "#core/case/document/types.ts";
 import { readCase } from "#core/case/laws/read.ts";
-import { bs7671 } from "#core/codebook/bs7671-2018-a2/index.ts";
-import { nec2023 } from "#core/codebook/nec-2023/index.ts";
+import { bs7671Codebook } from "#core/codebook/bs7671-2018-a2/index.ts";
+import { nec2023Codebook } from "#core/codebook/nec-2023/index.ts";
 import { ukCase, usCase } from "#core/testing/cases.ts";
 import { balanceLegs, legLoadsVA, moveDevice, swapDevices } from "./arrange.ts";
 import { linksOf, loadNamed } from "./links.ts";
@@ -39,17 +39,17 @@ const problems = (document: CaseDocument): string => {
 
 describe("slots", () => {
   it("run down a column in North America and along the row in the United Kingdom", () => {
-    expect(positionsOf(two("a", 3), nec2023)).toEqual([3, 5]);
-    expect(positionsOf(two("a", 3), bs7671)).toEqual([3, 4]);
+    expect(positionsOf(two("a", 3), nec2023Codebook)).toEqual([3, 5]);
+    expect(positionsOf(two("a", 3), bs7671Codebook)).toEqual([3, 4]);
   });
   it("are halves for tandems and quads", () => {
-    expect(slotsOf(one("a", 3, { half: "b" }), nec2023)).toEqual(["3b"]);
-    expect(slotsOf(two("a", 3, { half: "outer" }), nec2023)).toEqual(["3a", "5b"]);
-    expect(slotsOf(two("a", 3, { half: "inner" }), nec2023)).toEqual(["3b", "5a"]);
+    expect(slotsOf(one("a", 3, { half: "b" }), nec2023Codebook)).toEqual(["3b"]);
+    expect(slotsOf(two("a", 3, { half: "outer" }), nec2023Codebook)).toEqual(["3a", "5b"]);
+    expect(slotsOf(two("a", 3, { half: "inner" }), nec2023Codebook)).toEqual(["3b", "5a"]);
   });
   it("alternate between the legs down a column, and the phases along a three-phase board", () => {
-    expect([1, 2, 3, 4, 5].map((p) => nec2023.board.legOf(p, 2))).toEqual([1, 1, 2, 2, 1]);
-    expect([1, 2, 3, 4].map((p) => bs7671.board.legOf(p, 3))).toEqual([1, 2, 3, 1]);
+    expect([1, 2, 3, 4, 5].map((p) => nec2023Codebook.board.legOf(p, 2))).toEqual([1, 1, 2, 2, 1]);
+    expect([1, 2, 3, 4].map((p) => bs7671Codebook.board.legOf(p, 3))).toEqual([1, 2, 3, 1]);
   });
   it("count a tandem as one space, a blank and an abandoned device as none", () => {
     const circuits = [
@@ -59,7 +59,7 @@ describe("slots", () => {
       one("d", 3, { device: "blank" }),
       one("e", 5, { status: "abandoned" }),
     ];
-    expect(countSpaces(panelOf(circuits), 2, nec2023)).toMatchObject({
+    expect(countSpaces(panelOf(circuits), 2, nec2023Codebook)).toMatchObject({
       used: 3,
       free: 9,
       placeAt: 3,
@@ -70,10 +70,12 @@ describe("slots", () => {
 describe("a device may not", () => {
   it("overlap another device, abandoned or not, nor extend beyond the last space", () => {
     const others = [two("dryer", 1), one("old", 6, { label: "Old pump", status: "abandoned" })];
-    expect(placeProblem(one("x", 3), others, 12, nec2023)).toBe('Space 3 is taken by "dryer"');
-    expect(placeProblem(one("x", 6), others, 12, nec2023)).toMatch(/"Old pump", abandoned but still there/);
-    expect(placeProblem(two("x", 11), others, 12, nec2023)).toBe('"x" would reach space 13; the last one is 12');
-    expect(placeProblem(one("x", 5), others, 12, nec2023)).toBeNull();
+    expect(placeProblem(one("x", 3), others, 12, nec2023Codebook)).toBe('Space 3 is taken by "dryer"');
+    expect(placeProblem(one("x", 6), others, 12, nec2023Codebook)).toMatch(/"Old pump", abandoned but still there/);
+    expect(placeProblem(two("x", 11), others, 12, nec2023Codebook)).toBe(
+      '"x" would reach space 13; the last one is 12',
+    );
+    expect(placeProblem(one("x", 5), others, 12, nec2023Codebook)).toBeNull();
   });
   it("come in with a case that has it so", () => {
     expect(problems(withCircuits([two("a", 1), one("b", 3)]))).toMatch(
@@ -117,18 +119,18 @@ describe("moving and swapping", () => {
   const places = (arranged: ReturnType<typeof moveDevice>) =>
     "problem" in arranged ? arranged.problem : Object.fromEntries(arranged.circuits.map((c) => [c.id, c.position]));
   it("takes a device where there is room, and a blank gives way", () => {
-    expect(places(moveDevice(panel, "kitchen", 5, nec2023))).toMatchObject({ kitchen: 5 });
-    expect(places(moveDevice(panel, "dryer", 6, nec2023))).toEqual({ dryer: 6, kitchen: 2, hall: 4 });
+    expect(places(moveDevice(panel, "kitchen", 5, nec2023Codebook))).toMatchObject({ kitchen: 5 });
+    expect(places(moveDevice(panel, "dryer", 6, nec2023Codebook))).toEqual({ dryer: 6, kitchen: 2, hall: 4 });
   });
   it("refuses in words", () => {
-    expect(places(moveDevice(panel, "dryer", 2, nec2023))).toMatch(/taken by "kitchen"/);
-    expect(places(moveDevice(panel, "dryer", 12, nec2023))).toMatch(/would reach space 14/);
-    expect(places(moveDevice(panel, "kitchen", 0, nec2023))).toMatch(/no space above/);
+    expect(places(moveDevice(panel, "dryer", 2, nec2023Codebook))).toMatch(/taken by "kitchen"/);
+    expect(places(moveDevice(panel, "dryer", 12, nec2023Codebook))).toMatch(/would reach space 14/);
+    expect(places(moveDevice(panel, "kitchen", 0, nec2023Codebook))).toMatch(/no space above/);
   });
   it("swaps two devices, of different width where there is room", () => {
-    expect(places(swapDevices(panel, "kitchen", "hall", nec2023))).toMatchObject({ kitchen: 4, hall: 2 });
-    expect(places(swapDevices(panel, "dryer", "hall", nec2023))).toMatchObject({ dryer: 4, hall: 1 });
-    expect(places(swapDevices(panel, "dryer", "kitchen", nec2023))).toMatch(/taken by "hall"/);
+    expect(places(swapDevices(panel, "kitchen", "hall", nec2023Codebook))).toMatchObject({ kitchen: 4, hall: 2 });
+    expect(places(swapDevices(panel, "dryer", "hall", nec2023Codebook))).toMatchObject({ dryer: 4, hall: 1 });
+    expect(places(swapDevices(panel, "dryer", "kitchen", nec2023Codebook))).toMatch(/taken by "hall"/);
   });
   it("never puts a device on another or beyond the end (property)", () => {
     const device = fc.record({ poles: fc.constantFrom(1, 2), half: fc.constantFrom(undefined, "a" as const) });
@@ -136,7 +138,7 @@ describe("moving and swapping", () => {
       fc.property(
         fc.array(device, { maxLength: 14 }),
         fc.array(fc.tuple(fc.nat(13), fc.integer({ min: -1, max: 26 })), { maxLength: 20 }),
-        fc.constantFrom(nec2023, bs7671),
+        fc.constantFrom(nec2023Codebook, bs7671Codebook),
         (devices, moves, codebook) => {
           let at = panelOf([], 24);
           for (const [i, d] of devices.entries()) {
@@ -217,8 +219,8 @@ describe("links between devices and loads", () => {
 });
 
 describe("quick entry of devices", () => {
-  const us = (text: string) => parseDevice(text, nec2023.board);
-  const uk = (text: string) => parseDevice(text, bs7671.board);
+  const us = (text: string) => parseDevice(text, nec2023Codebook.board);
+  const uk = (text: string) => parseDevice(text, bs7671Codebook.board);
   it("understands what electricians write", () => {
     expect(us("20 kitchen")).toMatchObject({ device: { device: "breaker", poles: 1, ratingA: 20, label: "Kitchen" } });
     expect(us("2p 30 dryer")).toMatchObject({

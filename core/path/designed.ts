@@ -1,9 +1,9 @@
 /** The design of the charger's own circuit, where the path of a case ends. */
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { designFor } from "#core/circuit/design.ts";
-import type { CircuitDesign, Undesigned } from "#core/circuit/types.ts";
+import type { CircuitDesign, DesignRefusal } from "#core/circuit/types.ts";
 import type { Codebook } from "#core/codebook/types.ts";
-import type { Target } from "./types.ts";
+import type { PathTarget } from "./types.ts";
 
 /**
  * Designs a planned circuit along the run. An existing conductor is not replaced, only checked along the run.
@@ -12,9 +12,9 @@ import type { Target } from "./types.ts";
 export function designAt(
   document: CaseDocument,
   codebook: Codebook,
-  { circuit, outlet }: Target,
+  { circuit, outlet }: PathTarget,
   chargeA: number,
-): CircuitDesign | Undesigned | null {
+): CircuitDesign | DesignRefusal | null {
   if (!circuit || outlet || chargeA <= 0) return null;
   const others = circuit.loads?.some((id) => id !== document.charger?.load);
   if (others) return null;

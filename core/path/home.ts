@@ -7,7 +7,7 @@ import { caseVolts, countedLoad, countedLoads } from "#core/demand/loads.ts";
 import type { CountedLoad, DemandMethod } from "#core/demand/types.ts";
 import { onSupply } from "#core/panel/sub-panels.ts";
 import { type PanelDemand, panelDemand } from "./panel-demand.ts";
-import type { Target } from "./types.ts";
+import type { PathTarget } from "./types.ts";
 
 export interface Home {
   document: CaseDocument;
@@ -174,7 +174,7 @@ const chargerPanel = ({ charger, panels }: CaseDocument): Panel | null =>
   panels.find((p) => p.id === charger?.panel) ?? panels[0] ?? null;
 
 /** The end of a case's path: the charger's outlet or circuit where it has one, otherwise its panel. */
-export function targetOf(document: CaseDocument): Target {
+export function targetOf(document: CaseDocument): PathTarget {
   const outlet = document.outlets?.find((o) => o.id === document.charger?.outlet) ?? null;
   const found = circuitOf(document, document.charger?.circuit ?? outlet?.circuit);
   return {

@@ -2,7 +2,7 @@
 import type { Panel } from "#core/case/document/types.ts";
 import { isDesigned } from "#core/circuit/design.ts";
 import { faultsOnPath } from "#core/findings/index.ts";
-import type { Fault, SurveyFinding } from "#core/findings/types.ts";
+import type { PathFault, SurveyFinding } from "#core/findings/types.ts";
 import { onSupply } from "#core/panel/sub-panels.ts";
 import { showA } from "#core/units.ts";
 import { capital } from "#core/words.ts";
@@ -10,7 +10,7 @@ import { circuitCarriesA } from "./circuit-load.ts";
 import { designAt } from "./designed.ts";
 import { circuitRated, feederRated, feederRatingA, type Home, panelsTo, readRatingA } from "./home.ts";
 import { circuitName, linkId, outletName, panelName } from "./names.ts";
-import type { Knowledge, Link, LinkKind, Target, Unknown } from "./types.ts";
+import type { Knowledge, LinkKind, PathLink, PathTarget, UnknownValue } from "./types.ts";
 import {
   unknownsOfBus,
   unknownsOfCharger,
@@ -25,23 +25,23 @@ import {
   unknownsOfSupplyConductor,
 } from "./unknowns.ts";
 
-export interface Path {
-  target: Target;
+export interface SupplyPath {
+  target: PathTarget;
   /** The panels on the way, the one at the supply first. */
   panels: readonly Panel[];
-  links: Link[];
-  faults: readonly Fault[];
+  links: PathLink[];
+  faults: readonly PathFault[];
 }
 
 const ORDER: readonly Knowledge[] = ["unknown", "assumed", "told", "planned", "read"];
-const leastKnown = (unknowns: readonly Unknown[], planned: boolean): Knowledge =>
+const leastKnown = (unknowns: readonly UnknownValue[], planned: boolean): Knowledge =>
   (unknowns.length > 0 ? ORDER.find((k) => unknowns.some((u) => u.knowledge === k)) : undefined) ??
   (planned ? "planned" : "read");
 
 const NONE: readonly never[] = [];
 
 /** The faults at a link. */
-export function faultsAt(faults: readonly Fault[], link: string): readonly SurveyFinding[] {
+export function faultsAt(faults: readonly PathFault[], link: string): readonly SurveyFinding[] {
   if (!faults.some((f) => f.finding.link === link)) return NONE;
   return faults.flatMap(({ finding }) => (finding.link === link ? [finding] : []));
 }
@@ -57,22 +57,22 @@ export interface LookFor {
 const EVERYTHING: LookFor = { faults: true, unknowns: true };
 
 /** The path from the supply to a target, link by link, with the current, limit, faults and unknown values of each. */
-export function pathTo(home: Home, target: Target, look: LookFor = EVERYTHING): Path {
+export function pathTo(home: Home, target: PathTarget, look: LookFor = EVERYTHING): SupplyPath {
   const { document, codebook, supplyA, demandA } = home;
   const { words } = codebook;
   const panels = panelsTo(document, target.panel);
   const faults = look.faults ? faultsOnPath(home, target, panels) : NONE;
-  const asks = (unknowns: () => readonly Unknown[]) => (look.unknowns ? unknowns() : NONE);
-  const links: Link[] = [];
+  const asks = (unknowns: () => readonly UnknownValue[]) => (look.unknowns ? unknowns() : NONE);
+  const links: PathLink[] = [];
   const add = (
     link: string,
     kind: LinkKind,
     name: string,
-    of: Link["demandScope"],
+    of: PathLink["demandScope"],
     carriesA: number,
     mayCarryA: number | null,
     decidedBy: string,
-    unknowns: readonly Unknown[],
+    unknowns: readonly UnknownValue[],
     planned = false,
   ) => {
     links.push({
@@ -90,7 +90,7 @@ export function pathTo(home: Home, target: Target, look: LookFor = EVERYTHING): 
     });
   };
 
-  const nowhere: readonly Unknown[] = target.panel
+  const nowhere: readonly UnknownValue[] = target.panel
     ? NONE
     : [{ key: "panels", text: `the ${words.panel}`, step: "survey", knowledge: "unknown", decisive: false }];
   add(
@@ -250,8 +250,8 @@ export function pathTo(home: Home, target: Target, look: LookFor = EVERYTHING): 
  */
 function conductorLimit(
   home: Home,
-  target: Target,
-  circuit: NonNullable<Target["circuit"]>,
+  target: PathTarget,
+  circuit: NonNullable<PathTarget["circuit"]>,
   chargeA: number,
 ): [number | null, string] {
   const designed = designAt(home.document, home.codebook, target, chargeA);
@@ -266,12 +266,12 @@ function conductorLimit(
 }
 
 /** The first link that carries more than it may, or null. */
-export const overLimit = (links: readonly Link[]): Link | null =>
+export const overLimit = (links: readonly PathLink[]): PathLink | null =>
   links.find((l) => l.mayCarryA !== null && l.carriesA > l.mayCarryA + 1e-9) ?? null;
 
 /** The link with the least room left, or null where none has a limit; what is still to be made is made to fit. */
-export function tightest(links: readonly Link[]): Link | null {
-  let least: Link | null = null;
+export function tightestLink(links: readonly PathLink[]): PathLink | null {
+  let least: PathLink | null = null;
   let room = Number.POSITIVE_INFINITY;
   for (const link of links) {
     if (link.mayCarryA === null || link.known === "planned" || link.mayCarryA - link.carriesA >= room) continue;

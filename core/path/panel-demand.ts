@@ -2,7 +2,7 @@
 import type { CaseDocument, Panel } from "#core/case/document/types.ts";
 import { demandInput, demandVA } from "#core/demand/calculate.ts";
 import { withChargers } from "#core/demand/chargers.ts";
-import type { CountedLoad, DemandInput, DemandMethod, Line } from "#core/demand/types.ts";
+import type { CalculationLine, CountedLoad, DemandInput, DemandMethod } from "#core/demand/types.ts";
 import { fedThrough, onSupply } from "#core/panel/sub-panels.ts";
 import type { Home } from "./home.ts";
 
@@ -15,7 +15,7 @@ export interface PanelDemand {
   /** Counted as a feeder is, only by what is placed on it. */
   asFeeder: boolean;
   /** The lines of the calculation, computed on request. */
-  lines(): Line[];
+  lines(): CalculationLine[];
 }
 
 const placed = new WeakMap<CaseDocument, Map<string, string>>();

@@ -1,6 +1,6 @@
 /** The feeders and buses of panels as figures of their own, each with its "why?". */
 import type { Panel } from "#core/case/document/types.ts";
-import type { Line } from "#core/demand/types.ts";
+import type { CalculationLine } from "#core/demand/types.ts";
 import { onSupply } from "#core/panel/sub-panels.ts";
 import { showA, showVA } from "#core/units.ts";
 import { type Why, why, withLazyFields } from "#core/why.ts";
@@ -17,7 +17,7 @@ export interface PanelLimit {
   demandVA: number;
   demandA: number;
   headroomA: number;
-  lines: Line[];
+  lines: CalculationLine[];
   explain: Why;
 }
 

@@ -1,9 +1,9 @@
 /** Where a link of the path is entered. */
 import type { StepId } from "#core/missing.ts";
-import type { Link } from "./types.ts";
+import type { PathLink } from "./types.ts";
 
 /** The step, and the part of its sheet. */
-export function placeOfLink({ link, kind }: Pick<Link, "link" | "kind">): readonly [step: StepId, section: string] {
+export function placeOfLink({ link, kind }: Pick<PathLink, "link" | "kind">): readonly [step: StepId, section: string] {
   if (kind === "outlet") return ["survey", "outlets"];
   if (kind === "charger") return ["need", "charger"];
   if (kind === "supply" || kind === "supply-conductor") return ["survey", "supply"];

@@ -23,7 +23,7 @@ export type LinkKind =
 export type Knowledge = "read" | "told" | "assumed" | "unknown" | "planned";
 
 /** A decisive value that has not been read, measured or confirmed. */
-export interface Unknown {
+export interface UnknownValue {
   /** The key of its field, e.g. `supply.ratingA`, `panel.main.busA`, `circuit.c4.conductor`. */
   key: string;
   /** The value to confirm, phrased to follow the word "Confirm". */
@@ -35,7 +35,7 @@ export interface Unknown {
   decisive: boolean;
 }
 
-export interface Link {
+export interface PathLink {
   /** Its id: `supply`, `panel:main:bus`, `circuit:c4:conductor`, `charger`. */
   link: string;
   kind: LinkKind;
@@ -47,7 +47,7 @@ export interface Link {
   /** The reason for the limit, with its figures and rule. */
   decidedBy: string;
   known: Knowledge;
-  unknowns: readonly Unknown[];
+  unknowns: readonly UnknownValue[];
   faults: readonly SurveyFinding[];
   /** The scope of the demand that it carries: the whole home, a panel, or the circuit alone. */
   demandScope: "supply" | "circuit" | (string & {});
@@ -56,7 +56,7 @@ export interface Link {
 }
 
 /** Where a path ends. */
-export interface Target {
+export interface PathTarget {
   /** The panel that the charger's circuit starts from; null where no panel was recorded. */
   panel: Panel | null;
   circuit: Circuit | null;

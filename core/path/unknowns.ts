@@ -11,9 +11,9 @@ import { assumedCircuits, assumedKey, assumedLoads, isAssumed } from "#core/surv
 import { showA } from "#core/units.ts";
 import { circuitRated, feederRated, feederRatingA, type Home, readRatingA } from "./home.ts";
 import { circuitName, outletName, panelName } from "./names.ts";
-import type { Target, Unknown } from "./types.ts";
+import type { PathTarget, UnknownValue } from "./types.ts";
 
-const unknown = (key: string, text: string, more: Partial<Unknown> = {}): Unknown => ({
+const unknown = (key: string, text: string, more: Partial<UnknownValue> = {}): UnknownValue => ({
   key,
   text,
   step: "survey",
@@ -23,7 +23,7 @@ const unknown = (key: string, text: string, more: Partial<Unknown> = {}): Unknow
 });
 
 /** A value that was only told or assumed; null where it was read or measured. */
-function hearsay({ document }: Home, key: string, text: string): Unknown | null {
+function hearsay({ document }: Home, key: string, text: string): UnknownValue | null {
   const source = ownValue(document.survey?.sources ?? {}, key);
   return source === "told" || source === "assumed"
     ? unknown(key, `${text}, which was only ${source}`, { knowledge: source })
@@ -31,7 +31,13 @@ function hearsay({ document }: Home, key: string, text: string): Unknown | null 
 }
 
 /** Asks for a value that is missing or has not been read. */
-const asked = (home: Home, missing: boolean, key: string, text: string, more: Partial<Unknown> = {}): Unknown[] => {
+const asked = (
+  home: Home,
+  missing: boolean,
+  key: string,
+  text: string,
+  more: Partial<UnknownValue> = {},
+): UnknownValue[] => {
   if (missing) return [unknown(key, text, more)];
   const only = hearsay(home, key, text);
   return only ? [{ ...only, ...more, knowledge: only.knowledge }] : [];
@@ -44,7 +50,7 @@ function ofConductor(
   rated: { unrecorded: readonly string[] } | null,
   key: string,
   text: string,
-): Unknown[] {
+): UnknownValue[] {
   if (!conductor) return [unknown(key, text)];
   if (!rated) return [unknown(key, `${text}: ${conductor.size} is not in the tables`)];
   if (rated.unrecorded.length > 0) return [unknown(key, `the ${rated.unrecorded.join(" and ")} of ${text}`)];
@@ -71,13 +77,13 @@ const PLUGGED_IN_ENDS = [
 const counted = (count: number, thing: string) => (count === 1 ? thing : `${count} ${thing}s`);
 
 /** The values that the demand of the home depends on. */
-function ofDemand(home: Home): Unknown[] {
+function ofDemand(home: Home): UnknownValue[] {
   const { document, codebook, method, loads } = home;
   const { dwelling, need, supply } = document;
   const own = document.charger?.load;
   // Loads that every dwelling has do not show that this dwelling was surveyed.
   const started = new Set(codebook.startLoads.map((l) => l.kind));
-  const found: Unknown[] = [];
+  const found: UnknownValue[] = [];
   if (!method.measures) {
     if (codebook.asksFor.floorArea) {
       const source = document.survey?.sources?.["dwelling.floorArea"];
@@ -143,7 +149,7 @@ function ofDemand(home: Home): Unknown[] {
 }
 
 /** Unknown values of the supply and of the demand on it. */
-export function unknownsOfSupply(home: Home): Unknown[] {
+export function unknownsOfSupply(home: Home): UnknownValue[] {
   const { document, codebook } = home;
   const { words, asksFor } = codebook;
   const { supply } = document;
@@ -176,7 +182,7 @@ export function unknownsOfSupply(home: Home): Unknown[] {
 }
 
 /** Unknown values of the service conductors or tails. */
-export function unknownsOfSupplyConductor(home: Home): Unknown[] {
+export function unknownsOfSupplyConductor(home: Home): UnknownValue[] {
   const { document, codebook } = home;
   const { conductor } = document.supply;
   const rules = codebook.supplyConductor;
@@ -190,7 +196,7 @@ export function unknownsOfSupplyConductor(home: Home): Unknown[] {
 }
 
 /** Unknown rating of a panel's main device. */
-export const unknownsOfMain = (home: Home, panel: Panel): Unknown[] =>
+export const unknownsOfMain = (home: Home, panel: Panel): UnknownValue[] =>
   asked(
     home,
     !panel.mainA && onSupply(panel) && panel.mainKind !== "lugs",
@@ -199,7 +205,7 @@ export const unknownsOfMain = (home: Home, panel: Panel): Unknown[] =>
   );
 
 /** Unknown rating of a panel's bus. */
-export const unknownsOfBus = (home: Home, panel: Panel): Unknown[] =>
+export const unknownsOfBus = (home: Home, panel: Panel): UnknownValue[] =>
   asked(
     home,
     !panel.busA && home.codebook.bus !== null,
@@ -208,7 +214,7 @@ export const unknownsOfBus = (home: Home, panel: Panel): Unknown[] =>
   );
 
 /** Condition; room where a device is still to be fitted; and whether anybody has looked at what it feeds. */
-export function unknownsOfPanel(home: Home, panel: Panel, target: Target): Unknown[] {
+export function unknownsOfPanel(home: Home, panel: Panel, target: PathTarget): UnknownValue[] {
   const name = panelName(panel, home.codebook);
   const { words } = home.codebook;
   const takesDevice = target.panel?.id === panel.id && (target.circuit === null || target.circuit.planned === true);
@@ -234,7 +240,7 @@ export function unknownsOfPanel(home: Home, panel: Panel, target: Target): Unkno
 }
 
 /** Unknown rating of the device that feeds a panel. */
-export function unknownsOfFeederDevice(home: Home, panel: Panel): Unknown[] {
+export function unknownsOfFeederDevice(home: Home, panel: Panel): UnknownValue[] {
   return asked(
     home,
     feederRatingA(home.document, panel) === undefined,
@@ -244,7 +250,7 @@ export function unknownsOfFeederDevice(home: Home, panel: Panel): Unknown[] {
 }
 
 /** Unknown values of the conductor to a panel. */
-export function unknownsOfFeederConductor(home: Home, panel: Panel): Unknown[] {
+export function unknownsOfFeederConductor(home: Home, panel: Panel): UnknownValue[] {
   return ofConductor(
     home,
     panel.feeder?.conductor,
@@ -255,7 +261,7 @@ export function unknownsOfFeederConductor(home: Home, panel: Panel): Unknown[] {
 }
 
 /** Unknown rating and RCD type of a circuit's device. */
-export function unknownsOfDevice(home: Home, circuit: Circuit, target: Target): Unknown[] {
+export function unknownsOfDevice(home: Home, circuit: Circuit, target: PathTarget): UnknownValue[] {
   const asksForRcd = home.codebook.asksFor.earthing;
   return [
     ...asked(
@@ -276,7 +282,7 @@ export function unknownsOfDevice(home: Home, circuit: Circuit, target: Target): 
 }
 
 /** Unknown values of a circuit's conductor; for a planned circuit, of its run. */
-export function unknownsOfConductor(home: Home, circuit: Circuit): Unknown[] {
+export function unknownsOfConductor(home: Home, circuit: Circuit): UnknownValue[] {
   if (circuit.planned) return unknownsOfRun(home.document);
   return ofConductor(
     home,
@@ -287,7 +293,7 @@ export function unknownsOfConductor(home: Home, circuit: Circuit): Unknown[] {
   );
 }
 
-function unknownsOfRun(document: CaseDocument): Unknown[] {
+function unknownsOfRun(document: CaseDocument): UnknownValue[] {
   const { segments = [], ambientC } = document.run ?? {};
   const lengths = segments.flatMap((_, i) =>
     isAssumed(document, assumedKey.partLength(i))
@@ -308,7 +314,7 @@ function unknownsOfRun(document: CaseDocument): Unknown[] {
 }
 
 /** Unknown values of an outlet for charging: type, circuit, reach of the lead, GFCI protection. */
-export function unknownsOfOutlet(home: Home, outlet: Outlet, target: Target): Unknown[] {
+export function unknownsOfOutlet(home: Home, outlet: Outlet, target: PathTarget): UnknownValue[] {
   const { asksFor } = home.codebook;
   const at = `the ${outletName(outlet, home.codebook)}${outlet.place ? ` (${outlet.place})` : ""}`;
   return [
@@ -327,7 +333,7 @@ export function unknownsOfOutlet(home: Home, outlet: Outlet, target: Target): Un
 }
 
 /** Protection that a charger needs in addition to its circuit; asked for where the rules require it. */
-export function unknownsOfCharger(home: Home, target: Target): Unknown[] {
+export function unknownsOfCharger(home: Home, target: PathTarget): UnknownValue[] {
   const { document, codebook } = home;
   if (!codebook.asksFor.earthing) return [];
   const { charger, supply } = document;

@@ -1,8 +1,8 @@
 /** Drawing on a plan: walls as lines with a thickness, gaps in them, and new things beside what is there; metres. */
 import { distance, type Point, type Polygon } from "./geometry.ts";
-import type { Plot, Solid } from "./plot.ts";
+import type { Plot, PlotSolid } from "./plot.ts";
 
-type Kind = Solid["kind"];
+type Kind = PlotSolid["kind"];
 
 /** Default thickness of a drawn wall, m. */
 export const USUAL_THICKNESS_M: Partial<Record<Kind, number>> = { wall: 0.2, fence: 0.1 };

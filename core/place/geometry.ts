@@ -205,7 +205,7 @@ interface Corner {
  * The fixed solids of a plot, for all parking positions; visibility between their corners is computed once for all
  * paths.
  */
-export interface Ground {
+export interface PlotGround {
   solids: readonly Solid[];
   corners: readonly Point[];
   /** Whether the ground blocks the line between two corners: 0 not computed, 1 yes, 2 no. */
@@ -213,13 +213,13 @@ export interface Ground {
 }
 
 /** The ground of fixed solids, with no visibility computed yet. */
-export function groundOf(polygons: readonly Polygon[]): Ground {
+export function groundOf(polygons: readonly Polygon[]): PlotGround {
   const corners = polygons.flatMap(bends);
   return { solids: polygons.map(solidOf), corners, between: new Uint8Array(corners.length ** 2) };
 }
 
 /** Whether the ground alone blocks the line between two of its corners. */
-function groundBetween({ corners, solids, between }: Ground, a: Corner, b: Corner): boolean {
+function groundBetween({ corners, solids, between }: PlotGround, a: Corner, b: Corner): boolean {
   const at = a.onGround * corners.length + b.onGround;
   if (between[at] === 0) {
     const blocked = isBlocked(a.at, b.at, solids) ? 1 : 2;
@@ -237,7 +237,7 @@ function groundBetween({ corners, solids, between }: Ground, a: Corner, b: Corne
  */
 export function shortestPathsTo(
   target: Point,
-  ground: Ground,
+  ground: PlotGround,
   others: readonly Polygon[] = [],
   mostM = Number.POSITIVE_INFINITY,
 ): (from: Point) => PlanPath | null {

@@ -1,6 +1,6 @@
 /** A hole through a wall: how it is drilled, and where it comes out. */
 
-export interface Hole {
+export interface WallHole {
   /** Up from the outside to the inside, degrees; less than 0 where the outside end lies higher. */
   angleDeg: number;
   /** Drilled length, m. */
@@ -16,7 +16,7 @@ const LEAST_FALL_DEG = 3;
  * @param thicknessM of the wall with all its layers
  * @param outsideM, insideM heights of its two ends above one level
  */
-export function holeBetween(thicknessM: number, outsideM: number, insideM: number): Hole {
+export function holeBetween(thicknessM: number, outsideM: number, insideM: number): WallHole {
   const rise = insideM - outsideM;
   const angleDeg = (Math.atan2(rise, thicknessM) * 180) / Math.PI;
   return { angleDeg, lengthM: Math.hypot(thicknessM, rise), fallsOut: angleDeg >= LEAST_FALL_DEG - 1e-9 };

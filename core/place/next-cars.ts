@@ -3,12 +3,20 @@
 import type { CarClass, Place } from "#core/case/document/types.ts";
 import { CAR_CLASSES } from "#core/need/cars.ts";
 import { distance, type PlanPath } from "./geometry.ts";
-import { type HungCharger, type ParkedCar, type Plot, type Port, plotOf, portOf, USUAL_PORT_HEIGHT_M } from "./plot.ts";
+import {
+  type ChargingPort,
+  type HungCharger,
+  type ParkedCar,
+  type Plot,
+  plotOf,
+  portOf,
+  USUAL_PORT_HEIGHT_M,
+} from "./plot.ts";
 import { pathsToPort, reachOf } from "./reach.ts";
 
 /** Where ports are, most often: on a flank, near one end. Heron's own. */
 const NEAR_END = 0.12;
-const PORT_CORNERS: readonly { name: string; port: Port }[] = [
+const PORT_CORNERS: readonly { name: string; port: ChargingPort }[] = [
   { name: "front left", port: { side: "left", along: NEAR_END, heightM: USUAL_PORT_HEIGHT_M } },
   { name: "front right", port: { side: "right", along: NEAR_END, heightM: USUAL_PORT_HEIGHT_M } },
   { name: "rear left", port: { side: "left", along: 1 - NEAR_END, heightM: USUAL_PORT_HEIGHT_M } },

@@ -4,12 +4,12 @@ import { CAR_CLASSES } from "#core/need/cars.ts";
 import { FT_PER_M } from "#core/units.ts";
 import type { Point, Polygon } from "./geometry.ts";
 
-export interface Solid {
+export interface PlotSolid {
   id: string;
   kind: NonNullable<Place["solids"]>[number]["kind"];
   polygon: Polygon;
 }
-export interface Parking {
+export interface ParkingPosition {
   id: string;
   at: Point;
   /** Direction of the nose as drawn, degrees counter-clockwise from +x. */
@@ -21,7 +21,7 @@ export interface HungCharger {
   leadM: number;
   widthM: number;
 }
-export interface Port {
+export interface ChargingPort {
   side: "front" | "rear" | "left" | "right";
   along: number;
   heightM: number;
@@ -30,11 +30,11 @@ export interface Port {
 export interface ParkedCar {
   lengthM: number;
   widthM: number;
-  port: Port;
+  port: ChargingPort;
 }
 export interface Plot {
-  solids: readonly Solid[];
-  parking: readonly Parking[];
+  solids: readonly PlotSolid[];
+  parking: readonly ParkingPosition[];
   charger: HungCharger | null;
 }
 
@@ -42,7 +42,7 @@ export interface Plot {
 const USUAL = { heightM: 1.2, leadM: 5, widthM: 0.3 } as const;
 export const USUAL_PORT_HEIGHT_M = 0.8;
 /** Default port: at the rear on the right, the far corner of a car that is driven in nose first. */
-const USUAL_PORT: Port = { side: "right", along: 0.85, heightM: USUAL_PORT_HEIGHT_M };
+const USUAL_PORT: ChargingPort = { side: "right", along: 0.85, heightM: USUAL_PORT_HEIGHT_M };
 
 /** The plan of a case in metres, with defaults for missing figures. */
 export function plotOf(place: Place): Plot {
@@ -81,21 +81,21 @@ export function parkedCar({ size, port, class: of }: Pick<Car, "size" | "port" |
 export const parkedCars = ({ need }: Pick<CaseDocument, "need">): ParkedCar[] => (need?.cars ?? []).map(parkedCar);
 
 /** From a car's own lengths (ahead of its centre, to its left) to the plan, m. */
-function onPlan({ at: [x, y], heading }: Parking, turned: boolean): (ahead: number, left: number) => Point {
+function onPlan({ at: [x, y], heading }: ParkingPosition, turned: boolean): (ahead: number, left: number) => Point {
   const angle = ((heading + (turned ? 180 : 0)) * Math.PI) / 180;
   const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
   return (ahead, left) => [x + ahead * cos - left * sin, y + ahead * sin + left * cos];
 }
 
 /** The outline of a car on a position, counter-clockwise from its front left corner. */
-export function outlineOf(position: Parking, { lengthM, widthM }: ParkedCar, turned = false): Polygon {
+export function outlineOf(position: ParkingPosition, { lengthM, widthM }: ParkedCar, turned = false): Polygon {
   const to = onPlan(position, turned);
   const [l, w] = [lengthM / 2, widthM / 2];
   return [to(l, w), to(-l, w), to(-l, -w), to(l, -w)];
 }
 
 /** Position of its port. */
-export function portOf(position: Parking, { lengthM, widthM, port }: ParkedCar, turned = false): Point {
+export function portOf(position: ParkingPosition, { lengthM, widthM, port }: ParkedCar, turned = false): Point {
   const to = onPlan(position, turned);
   const [l, w] = [lengthM / 2, widthM / 2];
   const across = w - port.along * widthM;

@@ -2,12 +2,12 @@
 
 import type { CaseDocument, Place } from "#core/case/document/types.ts";
 import type { Region } from "../codebook/types.ts";
-import { type Ground, groundOf, isWellInside, type PlanPath, type Point, shortestPathsTo } from "./geometry.ts";
+import { groundOf, isWellInside, type PlanPath, type PlotGround, type Point, shortestPathsTo } from "./geometry.ts";
 import {
   type HungCharger,
   outlineOf,
   type ParkedCar,
-  type Parking,
+  type ParkingPosition,
   type Plot,
   parkedCars,
   plotOf,
@@ -18,7 +18,7 @@ import { solidName } from "./solid-names.ts";
 export type ReachVerdict = "lies" | "hangs" | "short";
 
 /** One car on one position, as drawn or the other way round. */
-export interface Reach {
+export interface LeadReach {
   parking: string;
   /** Place among the cars of the need, from 0. */
   car: number;
@@ -45,8 +45,8 @@ export function leadFor(planPathM: number, { heightM }: Pick<HungCharger, "heigh
 const verdictOf = (leadM: number, { liesM, hangsM }: ReturnType<typeof leadFor>): ReachVerdict =>
   leadM >= liesM - EPSILON ? "lies" : leadM >= hangsM - EPSILON ? "hangs" : "short";
 
-const grounds = new WeakMap<Plot, Ground>();
-function groundOfPlot(plot: Plot): Ground {
+const grounds = new WeakMap<Plot, PlotGround>();
+function groundOfPlot(plot: Plot): PlotGround {
   const ground = grounds.get(plot) ?? groundOf(plot.solids.map((s) => s.polygon));
   grounds.set(plot, ground);
   return ground;
@@ -58,7 +58,7 @@ function groundOfPlot(plot: Plot): Ground {
  */
 export function pathsToPort(
   plot: Plot,
-  position: Parking,
+  position: ParkingPosition,
   car: ParkedCar,
   turned: boolean,
   mostM?: number,
@@ -69,7 +69,7 @@ export function pathsToPort(
 }
 
 /** The same paths with another lead. */
-export const withLead = (reach: readonly Reach[], leadM: number): Reach[] =>
+export const withLead = (reach: readonly LeadReach[], leadM: number): LeadReach[] =>
   reach.map((row) =>
     row.liesM === null || row.hangsM === null
       ? row
@@ -81,7 +81,7 @@ export function reachOf(
   charger: HungCharger,
   path: PlanPath | null,
   car: ParkedCar,
-): Pick<Reach, "planPathM" | "liesM" | "hangsM" | "verdict"> {
+): Pick<LeadReach, "planPathM" | "liesM" | "hangsM" | "verdict"> {
   if (!path) return { planPathM: null, liesM: null, hangsM: null, verdict: "short" };
   const lead = leadFor(path.lengthM, charger, car.port.heightM);
   return { planPathM: path.lengthM, ...lead, verdict: verdictOf(charger.leadM, lead) };
@@ -93,16 +93,16 @@ export const everyReach = <T>(plot: Plot, cars: readonly ParkedCar[], of: (at: R
     cars.flatMap((car, index) => [false, true].map((turned) => of({ position, car, index, turned }))),
   );
 export interface Reached {
-  position: Parking;
+  position: ParkingPosition;
   car: ParkedCar;
   index: number;
   turned: boolean;
 }
 
-const known = new WeakMap<Place, { cars: string; reach: Reach[] }>();
+const known = new WeakMap<Place, { cars: string; reach: LeadReach[] }>();
 
 /** Reach of a case's charger; empty where no place, no position or no car was entered. */
-export function reachIn({ place, need }: Pick<CaseDocument, "place" | "need">): Reach[] {
+export function reachIn({ place, need }: Pick<CaseDocument, "place" | "need">): LeadReach[] {
   if (!place) return [];
   const cars = parkedCars({ need });
   const key = JSON.stringify(cars);
@@ -111,7 +111,7 @@ export function reachIn({ place, need }: Pick<CaseDocument, "place" | "need">): 
   const plot = plotOf(place);
   const { charger } = plot;
   const reach = charger
-    ? everyReach(plot, cars, ({ position, car, index, turned }): Reach => {
+    ? everyReach(plot, cars, ({ position, car, index, turned }): LeadReach => {
         const path = pathsToPort(plot, position, car, turned)(charger.at);
         return { parking: position.id, car: index, turned, ...reachOf(charger, path, car) };
       })
@@ -137,5 +137,5 @@ export function standsInside(
 }
 
 /** Whether a position is served for a car: as drawn or turned. */
-export const isServed = (reach: readonly Reach[], parking: string, car: number): boolean =>
+export const isServed = (reach: readonly LeadReach[], parking: string, car: number): boolean =>
   reach.some((r) => r.parking === parking && r.car === car && r.verdict !== "short");

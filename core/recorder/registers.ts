@@ -4,11 +4,11 @@
  */
 
 /** "HR" in the first register identifies a recorder of this kind. */
-export const MAGIC = 0x4852;
+export const RECORDER_MAGIC = 0x4852;
 export const MAP_VERSION = 1;
 
 /** Input registers: what it is and what it reads now. */
-export const INPUT = {
+export const INPUT_REGISTERS = {
   magic: 0,
   version: 1,
   clamps: 2,
@@ -34,14 +34,14 @@ export const CLAMP = { size: 6, centiAmps: 0, watts: 2, deciVolts: 4, signal: 5 
  * A page: index of its first record (two registers), number of records, then the averages in 0.01 A, one for each
  * clamp.
  */
-export const PAGE = { first: 0, count: 2, values: 3 } as const;
+export const PAGE_REGISTERS = { first: 0, count: 2, values: 3 } as const;
 /** No more registers are read at once. */
 const MOST_AT_ONCE = 120;
 /** An average of a record that is not there. */
 export const NO_VALUE = 0x8000;
 
-export const HOLDING = { command: 0, page: 1, intervalS: 2, faults: 900, speed: 910 } as const;
-export const COMMAND = { start: 1, stop: 2 } as const;
+export const HOLDING_REGISTERS = { command: 0, page: 1, intervalS: 2, faults: 900, speed: 910 } as const;
+export const RECORDER_COMMANDS = { start: 1, stop: 2 } as const;
 
 export const RECORDING = ["idle", "recording", "full"] as const;
 export type RecordingState = (typeof RECORDING)[number];
@@ -59,12 +59,12 @@ export const CLAMP_TROUBLES = [
 export type ClampTrouble = (typeof CLAMP_TROUBLES)[number];
 
 /** Records in one page of registers, by the number of clamps. */
-export const recordsAPage = (clamps: number): number => Math.floor((MOST_AT_ONCE - PAGE.values) / clamps);
+export const recordsAPage = (clamps: number): number => Math.floor((MOST_AT_ONCE - PAGE_REGISTERS.values) / clamps);
 
 /** The high register of a 32-bit value. */
-export const high = (value: number): number => (value >>> 16) & 0xffff;
+export const highRegister = (value: number): number => (value >>> 16) & 0xffff;
 /** The low register of a 32-bit value. */
-export const low = (value: number): number => value & 0xffff;
+export const lowRegister = (value: number): number => value & 0xffff;
 /** A signed value of two registers. */
 export const signed32 = (hi: number, lo: number): number => (hi << 16) | lo;
 /** An unsigned value of two registers. */

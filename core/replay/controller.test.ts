@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { type ChargingWay, emptyResults, type HouseSteps, runWay, type Trace } from "./controller.ts";
+import { type ChargingWay, emptyResults, type HouseSteps, type ReplayTrace, runWay } from "./controller.ts";
 import { stepShare, thermalModel } from "./device.ts";
 import type { ReplayNight } from "./nights.ts";
 import { runShared } from "./shared.ts";
@@ -41,7 +41,7 @@ const way = (more: Partial<ChargingWay> = {}): ChargingWay => ({
 });
 const run = (h: HouseSteps, nights: readonly ReplayNight[], w: ChargingWay) => {
   const results = emptyResults(nights.length);
-  const trace: Trace = {
+  const trace: ReplayTrace = {
     from: 0,
     charger: new Float64Array(h.amps.length),
     thermal: new Float64Array(h.amps.length),
@@ -281,7 +281,7 @@ describe("two chargers on one circuit", () => {
   const two = night(0, 200, 10, { carsKWh: [6, 4] });
   const shared = (h: HouseSteps, w: ChargingWay, sharing: "equally" | "first" | "second", n = two) => {
     const results = emptyResults(1);
-    const trace: Trace = {
+    const trace: ReplayTrace = {
       from: 0,
       charger: new Float64Array(h.amps.length),
       thermal: new Float64Array(h.amps.length),

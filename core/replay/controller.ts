@@ -15,7 +15,7 @@ export const RISE_A_PER_S = 1;
 /** A charger that hears nothing of its clamps goes to its fallback after this, s. */
 export const SILENT_FOR_S = 5;
 /** An excess over a limit up to this is rounding, A. */
-export const EXACT = 1e-9;
+export const ROUNDING_A = 1e-9;
 /** Ws in a kWh. */
 export const WS_PER_KWH = 3.6e6;
 /** State of charge from which a car takes less and less, and what it takes in the end, as a share of its most. */
@@ -109,7 +109,7 @@ export interface RunTotals {
 }
 
 /** Charging and thermal state of each step from `from` on, for one night in detail. */
-export interface Trace {
+export interface ReplayTrace {
   from: number;
   charger: Float64Array;
   thermal: Float64Array;
@@ -153,14 +153,14 @@ class Run {
     private readonly house: HouseSteps,
     private readonly way: ChargingWay,
     private readonly results: NightResults,
-    private readonly trace: Trace | null,
+    private readonly trace: ReplayTrace | null,
   ) {
     const { dtS } = house;
     this.lag = Math.max(1, Math.round(way.lagS / dtS));
     this.perStep = (way.volts * dtS) / WS_PER_KWH;
     this.squared = 1 / (way.ratingA * way.ratingA);
-    this.overLimitFrom = way.limitA + EXACT;
-    this.overRatingFrom = way.ratingA + EXACT;
+    this.overLimitFrom = way.limitA + ROUNDING_A;
+    this.overRatingFrom = way.ratingA + ROUNDING_A;
     this.traceFrom = trace?.from ?? 0;
     this.traceTo = trace ? trace.from + trace.charger.length : 0;
   }
@@ -282,7 +282,7 @@ class Run {
             }
           }
           c = paused ? 0 : offered;
-          if (paused || offered < mostA - EXACT) throttled += dtS;
+          if (paused || offered < mostA - ROUNDING_A) throttled += dtS;
         } else if (blocked !== null && blocked[k] === 1) throttled += dtS;
         else c = mostA;
         if (c > most) c = most;
@@ -355,7 +355,7 @@ export function runWay(
   nights: readonly ReplayNight[],
   way: ChargingWay,
   results: NightResults,
-  trace: Trace | null = null,
+  trace: ReplayTrace | null = null,
 ): RunTotals {
   const run = new Run(house, way, results, trace);
   let carried = 0;

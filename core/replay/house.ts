@@ -7,8 +7,8 @@ import { DAY_S, dayOfWall, steadyClock, wallAt } from "#core/intervals/clock.ts"
 import { blocksOf, peakOf } from "#core/intervals/demand.ts";
 import { ampsOf, type IntervalSeries } from "#core/intervals/series.ts";
 import { addMadeDays, takeSun, type UsedLoad, usedLoads, usualUse } from "./made-days.ts";
-import type { Grid } from "./nights.ts";
-import { rebuilt } from "./rebuild.ts";
+import type { ReplayGrid } from "./nights.ts";
+import { rebuiltValues } from "./rebuild.ts";
 
 /** Made-up years are this one: no leap year, begins on a Wednesday; its clock is never changed. */
 const MADE_YEAR_S = Date.UTC(2025, 0, 1) / 1000;
@@ -16,8 +16,8 @@ const YEAR_DAYS = 365;
 /** A gap up to this length is filled with the larger neighbor, s. */
 const BRIDGED_S = 3600;
 
-export interface House {
-  grid: Grid;
+export interface ReplayHouse {
+  grid: ReplayGrid;
   /** Current without the charger, A; NaN where nothing is known. */
   amps: Float64Array;
   source: "interval-data" | "made-up";
@@ -40,11 +40,17 @@ const ofHouse = (document: CaseDocument, codebook: Codebook): UsedLoad[] =>
   usedLoads(document, codebook, caseVolts(document, codebook)).filter((l) => l.existing || l.kind !== "ev-charger");
 
 /** One year made up from the load list. */
-export function madeHouse(document: CaseDocument, codebook: Codebook, dtS: number, seed: number, year: number): House {
+export function madeHouse(
+  document: CaseDocument,
+  codebook: Codebook,
+  dtS: number,
+  seed: number,
+  year: number,
+): ReplayHouse {
   const loads = ofHouse(document, codebook);
   const steps = Math.floor((YEAR_DAYS * DAY_S) / dtS);
-  const grid: Grid = { startS: MADE_YEAR_S, dtS, steps, clock: steadyClock() };
-  const house: House = {
+  const grid: ReplayGrid = { startS: MADE_YEAR_S, dtS, steps, clock: steadyClock() };
+  const house: ReplayHouse = {
     grid,
     amps: new Float64Array(steps),
     source: "made-up",
@@ -73,7 +79,7 @@ function roofOf({ supply, panels }: CaseDocument, volts: number): number {
 /**
  * The measured maximum over the highest average of the first made-up year, where that average is higher; otherwise 1.
  */
-function measuredScale(house: House, document: CaseDocument, codebook: Codebook): number {
+function measuredScale(house: ReplayHouse, document: CaseDocument, codebook: Codebook): number {
   const { grid, amps, seed } = house;
   const { measured } = document;
   if (!measured || !hasMaximum(measured)) return 1;
@@ -90,7 +96,7 @@ function measuredScale(house: House, document: CaseDocument, codebook: Codebook)
 }
 
 /** Another made-up year in the same memory. */
-export function nextMadeYear(house: House, year: number): House {
+export function nextMadeYear(house: ReplayHouse, year: number): ReplayHouse {
   const { amps, grid, loads, roofA, scale, seed } = house;
   const days = { dtS: grid.dtS, firstDayOfYear: 0, days: YEAR_DAYS, seed, year };
   amps.fill(0);
@@ -107,7 +113,7 @@ const scaled = (loads: readonly UsedLoad[], scale: number): readonly UsedLoad[] 
  * @param into memory of an earlier call to use again, where there is some
  */
 export function madeOn(
-  { grid, scale, seed, year }: House,
+  { grid, scale, seed, year }: ReplayHouse,
   loads: readonly UsedLoad[],
   into: Float64Array | null = null,
 ): Float64Array {
@@ -149,7 +155,7 @@ export function measuredHouse(
   series: IntervalSeries,
   dtS: number,
   seed: number,
-): House {
+): ReplayHouse {
   const volts = caseVolts(document, codebook);
   const phases = phasesOf({ document });
   const loads = ofHouse(document, codebook);
@@ -159,15 +165,15 @@ export function measuredHouse(
   if (phases === 3 && series.phases.length === 1 && series.unit !== "A")
     notes.push("One total of three phases is assumed to be spread evenly over them");
   const existing = loads.flatMap((l) => (l.existing ? (usualUse(l) ?? []) : []));
-  const amps = rebuilt(averages, series, dtS, existing, seed);
+  const amps = rebuiltValues(averages, series, dtS, existing, seed);
   if (series.intervalS > dtS)
     notes.push(
       existing.length > 0
         ? `Averages over ${series.intervalS / 60} minutes are built again as blocks of the home's loads with the same energy`
         : "Averages are built again as two levels with the same energy",
     );
-  const grid: Grid = { startS: series.startS, dtS, steps: amps.length, clock: series.clock };
-  const house: House = { grid, amps, source: "interval-data", loads, seed, year: 0, scale: 1, roofA: 0, notes };
+  const grid: ReplayGrid = { startS: series.startS, dtS, steps: amps.length, clock: series.clock };
+  const house: ReplayHouse = { grid, amps, source: "interval-data", loads, seed, year: 0, scale: 1, roofA: 0, notes };
   const planned = loads.filter((l) => !l.existing);
   if (planned.length > 0) {
     house.amps = amps.slice();

@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { LOAD_KINDS } from "#core/case/document/vocabulary.ts";
 import { USES_OF_LOADS } from "#core/testing/uses-of-loads.ts";
 import { addMadeDays, takeSun, type UsedLoad } from "./made-days.ts";
-import { HOURS, USES } from "./uses.ts";
+import { HOURS, LOAD_USES } from "./uses.ts";
 
 const MONTH = { days: 30, dtS: 60, seed: 1, year: 0 };
 const load = (kind: UsedLoad["kind"]): UsedLoad => ({
@@ -37,7 +37,7 @@ describe("how loads are used", () => {
 
   it("is defined for every kind of load, with plausible hours and times", () => {
     for (const kind of LOAD_KINDS) {
-      const uses = USES[kind] ?? [];
+      const uses = LOAD_USES[kind] ?? [];
       expect(uses.length, kind).toBeGreaterThan(0);
       for (const { draws, duty, hours, minutes, perDay } of uses) {
         expect(draws).toBeLessThanOrEqual(1);

@@ -1,11 +1,11 @@
 /** Days of a house made up from its load list: the same for the same seed, whichever part of them is asked for. */
 import type { CaseDocument, LoadKindId } from "#core/case/document/types.ts";
-import { seeded } from "#core/chance.ts";
+import { seededRandom } from "#core/chance.ts";
 import type { Codebook } from "#core/codebook/types.ts";
 import { countedLoads } from "#core/demand/loads.ts";
 import { DAY_S } from "#core/intervals/clock.ts";
 import { areaFt2 } from "#core/units.ts";
-import { ALWAYS_ON, AREA_LIGHTING, HOURS, type Seasons, USES, type Use } from "./uses.ts";
+import { ALWAYS_ON, AREA_LIGHTING, HOURS, LOAD_USES, type LoadUse, type Seasons } from "./uses.ts";
 
 /** One load as it is drawn: what one of it takes at the supply, and how it is used. */
 export interface UsedLoad {
@@ -53,7 +53,7 @@ export function usualUse({
   amps,
 }: UsedLoad): { amps: number; byHour: readonly number[]; bySeason?: Seasons | undefined } | null {
   if (kind === "always-on" || kind === "area-lighting") return null;
-  const [use] = USES[kind] ?? [];
+  const [use] = LOAD_USES[kind] ?? [];
   return use ? { amps: amps * use.draws, byHour: HOURS[use.hours], bySeason: use.duty ?? use.perDay } : null;
 }
 
@@ -70,7 +70,7 @@ function mixed(...parts: readonly number[]): number {
 const chanceOf = (seed: number, day: number, text: string): (() => number) => {
   let h = 7;
   for (let i = 0; i < text.length; i++) h = Math.imul(h, 31) + text.charCodeAt(i);
-  return seeded(mixed(seed, day, h));
+  return seededRandom(mixed(seed, day, h));
 };
 
 /** 1 in the middle of January, -1 in the middle of July. */
@@ -123,13 +123,13 @@ export function addMadeDays(
     const w = winterness((firstDayOfYear + day) % 365);
     const midnightS = day * DAY_S;
     const dayId = year * 400 + day;
-    const weather = 0.75 + 0.5 * seeded(mixed(seed, dayId, 1))();
+    const weather = 0.75 + 0.5 * seededRandom(mixed(seed, dayId, 1))();
     for (const load of loads) {
       if (load.kind === "always-on" || load.kind === "area-lighting") {
         addGround(load, { dtS, midnightS, w }, chanceOf(seed, dayId, load.kind), out);
         continue;
       }
-      const uses = USES[load.kind] ?? [];
+      const uses = LOAD_USES[load.kind] ?? [];
       const chance = chanceOf(seed, dayId, load.id);
       for (const use of uses)
         for (let each = 0; each < load.quantity; each++)
@@ -149,7 +149,7 @@ const DULL = { darkest: 0.15, brightest: 1 } as const;
 export function takeSun(outputA: number, { dtS, firstDayOfYear, days, seed, year }: Days, out: Float64Array): void {
   for (let day = 0; day < days; day++) {
     const w = winterness((firstDayOfYear + day) % 365);
-    const chance = seeded(mixed(seed, year * 400 + day, 2));
+    const chance = seededRandom(mixed(seed, year * 400 + day, 2));
     const sky = DULL.darkest + (DULL.brightest - DULL.darkest) * chance();
     const halfS = (6 - 2 * w) * 3600;
     const noonS = day * DAY_S + 12.5 * 3600;
@@ -178,7 +178,7 @@ function addGround(
 }
 
 function addUse(
-  use: Use,
+  use: LoadUse,
   amps: number,
   { dtS, midnightS, w, weather }: { dtS: number; midnightS: number; w: number; weather: number },
   chance: () => number,

@@ -3,7 +3,7 @@ import type { CaseDocument } from "#core/case/document/types.ts";
 import type { Codebook } from "#core/codebook/types.ts";
 import { caseVolts } from "#core/demand/loads.ts";
 import { clockOfZone, momentOf } from "#core/intervals/clock.ts";
-import { type IntervalSeries, packed } from "#core/intervals/series.ts";
+import { type IntervalSeries, packedValues } from "#core/intervals/series.ts";
 import { madeHouse } from "./house.ts";
 
 const STEP_S = 60;
@@ -30,5 +30,5 @@ export function madeSeries(
     kWh[i] = Math.round((sum * volts * STEP_S) / 3.6e3) / 1000;
   }
   // Its days are of the wall clock; the hour of a change is any hour of the night.
-  return { unit: "kWh", startS: momentOf(clock, grid.startS), intervalS: minutes * 60, clock, ...packed([kWh]) };
+  return { unit: "kWh", startS: momentOf(clock, grid.startS), intervalS: minutes * 60, clock, ...packedValues([kWh]) };
 }

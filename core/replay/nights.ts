@@ -1,17 +1,17 @@
 /** The nights of a span on a grid of steps: when the car is plugged in, when it may charge, and what it asks for. */
 import type { CaseDocument } from "#core/case/document/types.ts";
-import { type Clock, DAY_S, dayOfWall, isWinter, momentOf, wallAt, weekdayOfWall } from "#core/intervals/clock.ts";
+import { DAY_S, dayOfWall, isWinter, type LocalClock, momentOf, wallAt, weekdayOfWall } from "#core/intervals/clock.ts";
 import { carEnergyKWh } from "#core/need/cars.ts";
 import { chargingSpans } from "#core/need/hours.ts";
 import { cheapWindowsOf, pluggedInOn } from "#core/need/need.ts";
 
 /** A grid of equal steps. */
-export interface Grid {
+export interface ReplayGrid {
   startS: number;
   /** Length of a step, s. */
   dtS: number;
   steps: number;
-  clock: Clock;
+  clock: LocalClock;
 }
 
 export interface ReplayNight {
@@ -30,10 +30,10 @@ export interface ReplayNight {
 }
 
 /** The first step that begins at a moment or after it. */
-export const stepFrom = ({ startS, dtS }: Grid, atS: number): number => Math.ceil((atS - startS) / dtS - 1e-9);
+export const stepFrom = ({ startS, dtS }: ReplayGrid, atS: number): number => Math.ceil((atS - startS) / dtS - 1e-9);
 
 /** @param usualKWh energy for each night where it was entered in kWh, or nothing was entered */
-export function nightsOn(grid: Grid, { need }: Pick<CaseDocument, "need">, usualKWh: number): ReplayNight[] {
+export function nightsOn(grid: ReplayGrid, { need }: Pick<CaseDocument, "need">, usualKWh: number): ReplayNight[] {
   const { clock, startS, steps, dtS } = grid;
   const endS = startS + steps * dtS;
   const cars = need?.cars ?? [];

@@ -2,8 +2,8 @@
  * Rebuilds the peaks hidden by an average: each interval becomes a base load and on/off blocks of the large loads of
  * the home, with the same energy. The same seed gives the same result.
  */
-import { seeded } from "#core/chance.ts";
-import { type Clock, HOUR_S, offsetAt } from "#core/intervals/clock.ts";
+import { seededRandom } from "#core/chance.ts";
+import { HOUR_S, type LocalClock, offsetAt } from "#core/intervals/clock.ts";
 
 /** A load that may be part of an average: its current, and its likelihood by clock hour. */
 export interface KnownLoad {
@@ -30,9 +30,9 @@ const AROUND = 24;
  * @param loads the home's loads during the recording
  * @returns one value for each step; the averages themselves where interval and step are equal
  */
-export function rebuilt(
+export function rebuiltValues(
   averages: Float64Array,
-  { startS, intervalS, clock }: { startS: number; intervalS: number; clock: Clock },
+  { startS, intervalS, clock }: { startS: number; intervalS: number; clock: LocalClock },
   dtS: number,
   loads: readonly KnownLoad[],
   seed: number,
@@ -57,7 +57,7 @@ export function rebuilt(
       for (let k = from; k < to; k++) out[k] = mean;
       continue;
     }
-    const chance = seeded((Math.imul(seed, 0x9e3779b1) ^ Math.imul(i, 0x85ebca6b)) >>> 0);
+    const chance = seededRandom((Math.imul(seed, 0x9e3779b1) ^ Math.imul(i, 0x85ebca6b)) >>> 0);
     const atS = startS + i * intervalS;
     const hour = Math.floor((((atS + offsetAt(clock, atS)) / HOUR_S) % 24) + 24) % 24;
     if (known) {

@@ -4,16 +4,16 @@ import { codebookOf } from "#core/codebook/index.ts";
 import { DEMO_BOOKS } from "#core/estimate/demo-books/index.ts";
 import { clockOfZone, steadyClock } from "#core/intervals/clock.ts";
 import { blocksOf, peakOf } from "#core/intervals/demand.ts";
-import { type IntervalSeries, packed } from "#core/intervals/series.ts";
+import { type IntervalSeries, packedValues } from "#core/intervals/series.ts";
 import { ukCase, usCase } from "#core/testing/cases.ts";
 import { madeHouse, madeOn, measuredHouse } from "./house.ts";
 import { nightsOn } from "./nights.ts";
 import { USUAL_OPTIONS } from "./options.ts";
-import { rebuilt } from "./rebuild.ts";
+import { rebuiltValues } from "./rebuild.ts";
 import { durationOf, nightInDetail, replayWay, worstNights } from "./replay.ts";
 import { addTo, perYear, resultOf } from "./results.ts";
 import { nextYear, stageOf } from "./stage.ts";
-import { percentile, wilson } from "./statistics.ts";
+import { percentile, wilsonInterval } from "./statistics.ts";
 import { waysToReplay } from "./ways.ts";
 
 const DAY_S = 86_400;
@@ -23,7 +23,7 @@ const seriesOf = (amps: readonly number[], intervalS: number, more: Partial<Inte
   startS: monday,
   intervalS,
   clock: steadyClock(),
-  ...packed([Float64Array.from(amps)]),
+  ...packedValues([Float64Array.from(amps)]),
   ...more,
 });
 const flat = (amps: number, days: number, intervalS: number) =>
@@ -137,7 +137,7 @@ describe("the house", () => {
   it("is the data itself where interval and step are equal", () => {
     const house = measuredHouse(usCase(), us, seriesOf([1, 2, 3, 4], 60), 60, 1);
     expect([...house.amps]).toEqual([1, 2, 3, 4]);
-    const kWh = seriesOf([], 900, { unit: "kWh", ...packed([Float64Array.from([0.6, 1.2])]) });
+    const kWh = seriesOf([], 900, { unit: "kWh", ...packedValues([Float64Array.from([0.6, 1.2])]) });
     expect([...measuredHouse(usCase(), us, kWh, 60, 1).amps.slice(0, 15)].reduce((t, a) => t + a, 0) / 15).toBeCloseTo(
       10,
       9,
@@ -147,17 +147,17 @@ describe("the house", () => {
   it("builds averages again as blocks of known loads with the same energy", () => {
     const averages = Float64Array.from({ length: 96 }, (_, i) => 4 + ((i * 37) % 50));
     for (const known of [loads(40, 20, 18.75), []]) {
-      const steps = rebuilt(averages, at(900), 10, known, 5);
+      const steps = rebuiltValues(averages, at(900), 10, known, 5);
       expect(steps.length).toBe(96 * 90);
       for (let i = 0; i < 96; i++) {
         const mean = steps.slice(i * 90, (i + 1) * 90).reduce((t, a) => t + a, 0) / 90;
         expect(mean).toBeCloseTo(averages[i] as number, 9);
       }
-      expect(rebuilt(averages, at(900), 10, known, 5)).toEqual(steps);
+      expect(rebuiltValues(averages, at(900), 10, known, 5)).toEqual(steps);
       expect(Math.max(...steps)).toBeGreaterThan(Math.max(...averages) * 1.2);
     }
-    expect(rebuilt(averages, at(900), 10, loads(40, 20), 6)).not.toEqual(
-      rebuilt(averages, at(900), 10, loads(40, 20), 5),
+    expect(rebuiltValues(averages, at(900), 10, loads(40, 20), 6)).not.toEqual(
+      rebuiltValues(averages, at(900), 10, loads(40, 20), 5),
     );
   });
 
@@ -165,24 +165,27 @@ describe("the house", () => {
     const night = { amps: 40, byHour: [1, ...new Array<number>(23).fill(0)] };
     const averages = new Float64Array(96).fill(2);
     averages.fill(12, 1, 2).fill(12, 50, 51);
-    const steps = rebuilt(averages, at(900), 10, [night], 1);
+    const steps = rebuiltValues(averages, at(900), 10, [night], 1);
     expect(Math.max(...steps.slice(90, 180))).toBeGreaterThan(40);
     expect(Math.max(...steps.slice(4500, 4590))).toBeCloseTo(12, 9);
     // 4 A above the ground would be 40 A for 90 seconds: no load at all.
     averages.fill(6, 1, 2);
-    expect(Math.max(...rebuilt(averages, at(900), 10, [night], 1).slice(90, 180))).toBeCloseTo(6, 9);
+    expect(Math.max(...rebuiltValues(averages, at(900), 10, [night], 1).slice(90, 180))).toBeCloseTo(6, 9);
   });
 
   it("without a load list has two levels with a crest factor of 1.5", () => {
-    const steps = rebuilt(Float64Array.from([10]), at(900), 10, [], 1);
+    const steps = rebuiltValues(Float64Array.from([10]), at(900), 10, [], 1);
     const rms = Math.sqrt(steps.reduce((t, a) => t + a * a, 0) / 90);
     expect(new Set([...steps].map((a) => a.toFixed(6))).size).toBe(2);
     expect(Math.max(...steps) / rms).toBeCloseTo(1.5, 6);
   });
 
   it("takes longer steps than the data as the mean over each", () => {
-    expect([...rebuilt(Float64Array.from([1, 3, 5, 7, 9, 11]), at(10), 20, [], 1)]).toEqual([2, 6, 10]);
-    expect([...rebuilt(Float64Array.from([1, 3, 5]), at(10), 15, [], 1)]).toEqual([(10 + 15) / 15, (15 + 50) / 15]);
+    expect([...rebuiltValues(Float64Array.from([1, 3, 5, 7, 9, 11]), at(10), 20, [], 1)]).toEqual([2, 6, 10]);
+    expect([...rebuiltValues(Float64Array.from([1, 3, 5]), at(10), 15, [], 1)]).toEqual([
+      (10 + 15) / 15,
+      (15 + 50) / 15,
+    ]);
   });
 
   it("bridges an hour by the larger neighbour, and leaves a longer gap open", () => {
@@ -207,10 +210,10 @@ describe("the house", () => {
   });
 
   it("takes the higher leg of two, and a total of three phases as spread evenly", () => {
-    const two = seriesOf([], 60, packed([Float64Array.from([5, 9]), Float64Array.from([7, 2])]));
+    const two = seriesOf([], 60, packedValues([Float64Array.from([5, 9]), Float64Array.from([7, 2])]));
     expect([...measuredHouse(usCase(), us, two, 60, 1).amps]).toEqual([7, 9]);
     const uk = ukCase({ supply: { system: "three-phase-230-400", ratingA: 80, earthing: "tn-c-s", looped: false } });
-    const total = seriesOf([], 60, { unit: "kW", ...packed([Float64Array.from([6.9])]) });
+    const total = seriesOf([], 60, { unit: "kW", ...packedValues([Float64Array.from([6.9])]) });
     expect(measuredHouse(uk, codebookOf(uk.rules), total, 60, 1).amps[0]).toBeCloseTo(10, 9);
   });
 });
@@ -364,13 +367,13 @@ describe("a replay", () => {
 
 describe("statistics", () => {
   it("say where a share really lies", () => {
-    const half = wilson(50, 100);
+    const half = wilsonInterval(50, 100);
     expect(half.low).toBeCloseTo(0.4038, 4);
     expect(half.high).toBeCloseTo(0.5962, 4);
-    expect(wilson(0, 10)).toMatchObject({ low: 0 });
-    expect(wilson(0, 10).high).toBeCloseTo(0.2775, 4);
-    expect(wilson(10, 10).high).toBe(1);
-    expect(wilson(0, 0)).toEqual({ low: 0, high: 1 });
+    expect(wilsonInterval(0, 10)).toMatchObject({ low: 0 });
+    expect(wilsonInterval(0, 10).high).toBeCloseTo(0.2775, 4);
+    expect(wilsonInterval(10, 10).high).toBe(1);
+    expect(wilsonInterval(0, 0)).toEqual({ low: 0, high: 1 });
   });
 
   it("take a percentile by nearest rank", () => {

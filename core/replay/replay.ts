@@ -6,9 +6,9 @@ import {
   emptyResults,
   LEAST_OFFER_A,
   type NightResults,
+  type ReplayTrace,
   type RunTotals,
   runWay,
-  type Trace,
 } from "./controller.ts";
 import { stepShare, thermalModel } from "./device.ts";
 import type { ReplayNight } from "./nights.ts";
@@ -16,7 +16,7 @@ import { FAULTS, type ReplayOptions, SILENT_HOURS } from "./options.ts";
 import type { WaySum } from "./results.ts";
 import { runShared } from "./shared.ts";
 import { controllerSteps, type ReplayStage } from "./stage.ts";
-import { thinned } from "./statistics.ts";
+import { thinnedPoints } from "./statistics.ts";
 import type { WayToReplay } from "./ways.ts";
 
 /** A car with a known battery charges more slowly when it is nearly full. */
@@ -61,7 +61,7 @@ interface Ran {
   totals: RunTotals;
 }
 
-function run(stage: ReplayStage, way: WayToReplay, options: ReplayOptions, trace: Trace | null = null): Ran {
+function run(stage: ReplayStage, way: WayToReplay, options: ReplayOptions, trace: ReplayTrace | null = null): Ran {
   const results = emptyResults(stage.nights.length);
   const charging = chargingOf(stage, way, options);
   const steps = controllerSteps(stage, way);
@@ -150,7 +150,7 @@ export function nightInDetail(
   const night = stage.nights[index] as ReplayNight;
   const { grid } = stage.house;
   const length = night.to - night.from;
-  const trace: Trace = {
+  const trace: ReplayTrace = {
     from: night.from,
     charger: new Float64Array(length),
     thermal: new Float64Array(length),
@@ -183,7 +183,7 @@ export function durationOf(
   points = 200,
 ): { share: number[]; amps: number[] } {
   const { steps } = stage.house.grid;
-  const trace: Trace = {
+  const trace: ReplayTrace = {
     from: 0,
     charger: new Float64Array(steps),
     thermal: new Float64Array(steps),
@@ -197,5 +197,5 @@ export function durationOf(
     const h = amps[k] as number;
     if (!Number.isNaN(h)) total[known++] = h + (trace.charger[k] as number);
   }
-  return thinned(total.subarray(0, known), points);
+  return thinnedPoints(total.subarray(0, known), points);
 }

@@ -3,7 +3,7 @@ import type { Codebook } from "#core/codebook/types.ts";
 import { DAY_S } from "#core/intervals/clock.ts";
 import type { RunTotals } from "./controller.ts";
 import { thermalModel } from "./device.ts";
-import { percentile, wilson } from "./statistics.ts";
+import { percentile, wilsonInterval } from "./statistics.ts";
 import type { WayToReplay } from "./ways.ts";
 
 const YEAR_S = 365 * DAY_S;
@@ -74,7 +74,7 @@ export function resultOf(sum: WaySum, way: WayToReplay, codebook: Pick<Codebook,
     nights,
     nightsMet,
     share: nights === 0 ? 0 : nightsMet / nights,
-    ...wilson(nightsMet, nights),
+    ...wilsonInterval(nightsMet, nights),
     kWhPerNightMean: mean(gotKWh),
     kWhPerNightP5: percentile(gotKWh, 0.05),
     askedKWhMean: mean(askedKWh),

@@ -1,17 +1,17 @@
 /** Two chargers on one circuit: they share what there is, each with the same controller as one by itself. */
 import {
   type ChargingWay,
-  EXACT,
   type HouseSteps,
   LEAST_OFFER_A,
   type NightResults,
   PAUSED_FOR_S,
+  type ReplayTrace,
   RISE_A_PER_S,
   ROOM_FOR_S,
   ROOM_TO_RESUME_A,
+  ROUNDING_A,
   type RunTotals,
   SILENT_FOR_S,
-  type Trace,
   toSun,
   WS_PER_KWH,
 } from "./controller.ts";
@@ -70,7 +70,7 @@ export function runShared(
   way: ChargingWay,
   sharing: Sharing,
   results: NightResults,
-  trace: Trace | null = null,
+  trace: ReplayTrace | null = null,
 ): RunTotals {
   const { amps, blocked, cheap, dtS } = house;
   const clamps = house.clamps ?? amps;
@@ -94,8 +94,8 @@ export function runShared(
   let x = 0;
   const meets = (k: number, c: number, h: number): void => {
     const total = h + c;
-    if (total > limitA + EXACT) totals.secondsOverLimit += dtS;
-    if (total > ratingA + EXACT) totals.secondsOverRating += dtS;
+    if (total > limitA + ROUNDING_A) totals.secondsOverLimit += dtS;
+    if (total > ratingA + ROUNDING_A) totals.secondsOverRating += dtS;
     x += ((total * total) / (ratingA * ratingA) - x) * thermalShare;
     if (x > totals.maxThermal) totals.maxThermal = x;
     if (trace && k >= trace.from && k < trace.from + trace.charger.length) {
@@ -148,7 +148,7 @@ export function runShared(
           if (charger.step(Math.min(each, left), mostA, dtS)) totals.pauses++;
           const offered = charger.paused ? 0 : charger.offered;
           left -= offered;
-          if (offered < mostA - EXACT) throttled += dtS / wanting;
+          if (offered < mostA - ROUNDING_A) throttled += dtS / wanting;
           const amount = Math.min(offered, (charger.need - charger.got) / perStep);
           charger.got = amount < offered ? charger.need : charger.got + amount * perStep;
           c += amount;

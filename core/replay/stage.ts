@@ -11,7 +11,7 @@ import { minutesOf } from "#core/need/hours.ts";
 import { nightNeed } from "#core/need/need.ts";
 import { fedThrough } from "#core/panel/sub-panels.ts";
 import type { HouseSteps } from "./controller.ts";
-import { type House, madeHouse, madeOn, measuredHouse, nextMadeYear } from "./house.ts";
+import { madeHouse, madeOn, measuredHouse, nextMadeYear, type ReplayHouse } from "./house.ts";
 import { nightsOn, type ReplayNight, stepFrom } from "./nights.ts";
 import type { ReplayOptions } from "./options.ts";
 import type { WayToReplay } from "./ways.ts";
@@ -24,7 +24,7 @@ const AFTER_S = 60;
 export interface ReplayStage {
   document: CaseDocument;
   codebook: Codebook;
-  house: House;
+  house: ReplayHouse;
   nights: ReplayNight[];
   /** Nights that data is missing in or that it cuts off. */
   leftOut: number;
@@ -34,7 +34,7 @@ export interface ReplayStage {
 }
 
 /** Nights in which something is not known do not count. */
-function nightsOf(house: House, document: CaseDocument): { nights: ReplayNight[]; leftOut: number } {
+function nightsOf(house: ReplayHouse, document: CaseDocument): { nights: ReplayNight[]; leftOut: number } {
   const usual = nightNeed(document).energyPerDayKWh;
   const { amps } = house;
   const nights = nightsOn(house.grid, document, usual).map((night) => {
@@ -46,7 +46,7 @@ function nightsOf(house: House, document: CaseDocument): { nights: ReplayNight[]
 }
 
 /** Steps of the cheap tariff; null without one. */
-function cheapSteps({ grid }: House, { need }: CaseDocument): Uint8Array | null {
+function cheapSteps({ grid }: ReplayHouse, { need }: CaseDocument): Uint8Array | null {
   const windows = [need?.cheap, need?.cheapAlso].filter((w) => w !== null && w !== undefined);
   if (windows.length === 0) return null;
   const out = new Uint8Array(grid.steps);

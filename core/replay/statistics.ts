@@ -4,7 +4,7 @@
 const Z = 1.959963984540054;
 
 /** Wilson's 95 % confidence interval of a share, 0 to 1. */
-export function wilson(met: number, of: number): { low: number; high: number } {
+export function wilsonInterval(met: number, of: number): { low: number; high: number } {
   if (of === 0) return { low: 0, high: 1 };
   const p = met / of;
   const z2 = (Z * Z) / of;
@@ -21,7 +21,7 @@ export function percentile(values: Float64Array | readonly number[], share: numb
 }
 
 /** The shares of the time at which so much or more is drawn; denser where it is rare. */
-export function thinned(values: Float64Array, points: number): { share: number[]; amps: number[] } {
+export function thinnedPoints(values: Float64Array, points: number): { share: number[]; amps: number[] } {
   const sorted = Float64Array.from(values).sort().reverse();
   const share: number[] = [];
   const amps: number[] = [];

@@ -21,7 +21,7 @@ export const HOURS = {
 /** In the middle of winter, between the seasons, and in the middle of summer. */
 export type Seasons = readonly [winter: number, between: number, summer: number];
 
-export interface Use {
+export interface LoadUse {
   /** Share of the nameplate that it draws while it is on. */
   draws: number;
   hours: keyof typeof HOURS;
@@ -34,7 +34,7 @@ export interface Use {
 
 const always = (n: number): Seasons => [n, n, n];
 
-export const USES: Partial<Record<LoadKindId, readonly Use[]>> = {
+export const LOAD_USES: Partial<Record<LoadKindId, readonly LoadUse[]>> = {
   "small-appliance-circuit": [
     { draws: 0.8, hours: "cooking", perDay: always(3), minutes: [2, 8] },
     { draws: 0.1, hours: "flat", duty: always(0.4), minutes: [15, 40] },

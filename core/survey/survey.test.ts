@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { answer } from "#core/answer.ts";
+import { answerOf } from "#core/answer.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { readCase } from "#core/case/laws/read.ts";
 import { SEEN_CODES, SEEN_FAULTS } from "#core/findings/seen.ts";
@@ -120,7 +120,7 @@ describe("a permission that was refused", () => {
   it("stops the job, regardless of the ways", () => {
     const assessed = assess(document);
     expect(assessed.findings[0]).toMatchObject({ code: "permission-refused", severity: "stop" });
-    expect(answer(assessed)).toMatchObject({
+    expect(answerOf(assessed)).toMatchObject({
       state: "does-not-fit",
       text: expect.stringMatching(/^The owner of the home has refused/),
     });

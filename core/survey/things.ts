@@ -13,7 +13,7 @@ export type ThingKind = (typeof THING_KINDS)[number];
 /** One thing by kind and id: `panel:main`, `load:range`. */
 export type ThingId = `${ThingKind}:${string}`;
 
-export interface Thing {
+export interface PictureThing {
   id: ThingId;
   label: string;
 }
@@ -23,12 +23,12 @@ export const LONGEST_THING = 120;
 export const THING_PATTERN = new RegExp(`^(${THING_KINDS.join("|")}):.+$`);
 
 /** Everything of the home by kind, in the order of the case. */
-export function thingsOf(document: CaseDocument): { kind: ThingKind; label: string; things: Thing[] }[] {
+export function thingsOf(document: CaseDocument): { kind: ThingKind; label: string; things: PictureThing[] }[] {
   const codebook = codebookOf(document.rules);
   const { words } = codebook;
   const panelName = (p: CaseDocument["panels"][number]) => p.name ?? capital(words.board);
   const several = document.panels.length > 1;
-  const groups: { kind: ThingKind; label: string; things: Thing[] }[] = [
+  const groups: { kind: ThingKind; label: string; things: PictureThing[] }[] = [
     {
       kind: "panel",
       label: `${capital(words.board)}s`,
@@ -51,7 +51,7 @@ export function thingsOf(document: CaseDocument): { kind: ThingKind; label: stri
       kind: "device",
       label: "Devices",
       things: document.panels.flatMap((p) =>
-        (p.circuits ?? []).map((c): Thing => {
+        (p.circuits ?? []).map((c): PictureThing => {
           const name = deviceName(c);
           return {
             id: `device:${c.id}`,

@@ -53,7 +53,7 @@ function nodesOf(value: unknown, found: Node[] = []): Node[] {
 }
 
 /** One case with one to four places changed: a value set, taken away, doubled or moved. */
-export function mutate(base: CaseDocument, random: () => number): unknown {
+export function mutateCase(base: CaseDocument, random: () => number): unknown {
   const document = structuredClone(base) as unknown as Node;
   const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)] as T;
   for (let n = 1 + Math.floor(random() * 4); n > 0; n--) {

@@ -5,7 +5,7 @@
 import type { CaseDocument, Conductor, RunSegment } from "#core/case/document/types.ts";
 import { designFor, isDesigned } from "#core/circuit/design.ts";
 import { laidLengthOf, laidSegments, lengthIn } from "#core/circuit/laid.ts";
-import { countOfSupports, junctions } from "#core/circuit/route.ts";
+import { countOfSupports, junctionBoxes } from "#core/circuit/route.ts";
 import type { CircuitDesign } from "#core/circuit/types.ts";
 import type { Codebook } from "#core/codebook/types.ts";
 import { type Requirements, requirements } from "#core/estimate/takes.ts";
@@ -83,7 +83,7 @@ function putCrossings({ through = {}, fixedTo }: RunSegment, put: Put): void {
 
 /** Boxes where the conductor type changes. */
 function putBoxes(designed: CircuitDesign, put: Put): void {
-  const boxes = junctions(designed).length;
+  const boxes = junctionBoxes(designed).length;
   if (boxes === 0) return;
   put("junction-box", boxes);
   put("labour:junction-box", boxes);

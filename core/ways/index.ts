@@ -1,9 +1,9 @@
 /** All ways, each judged as the home after its work; a new way is a folder and one line here. */
 import type { CaseDocument } from "#core/case/document/types.ts";
-import { type Estimate, estimate } from "#core/estimate/estimate.ts";
-import { type Judged, judgeProposal } from "#core/judge/judge.ts";
+import { type Estimate, estimateWork } from "#core/estimate/estimate.ts";
+import { type JudgedProposal, judgeProposal } from "#core/judge/judge.ts";
 import { strictReading } from "#core/judge/strict.ts";
-import { type Given, givenManaged, givenSteady } from "#core/need/energy.ts";
+import { type DeliveredEnergy, givenManaged, givenSteady } from "#core/need/energy.ts";
 import { nightName } from "#core/need/need.ts";
 import {
   overloadInWords,
@@ -12,7 +12,7 @@ import {
   replayedInWords,
   replayedNights,
 } from "#core/need/replayed.ts";
-import type { Link } from "#core/path/types.ts";
+import type { PathLink } from "#core/path/types.ts";
 import { showA, showKWh, showPercent } from "#core/units.ts";
 import type { Waterline } from "#core/waterline.ts";
 import { type Why, why, withLazyFields } from "#core/why.ts";
@@ -22,11 +22,11 @@ import { dynamicLoadManagement } from "./dynamic-load-management/index.ts";
 import { existingOutlet } from "./existing-outlet/index.ts";
 import { panelChange } from "./panel-change/index.ts";
 import { withPriority } from "./priority.ts";
-import { type Reason, reason } from "./reasons.ts";
+import { type WayReason, wayReason } from "./reasons.ts";
 import { reuseCircuit } from "./reuse-circuit/index.ts";
 import { separateBoard } from "./separate-board/index.ts";
 import { serviceUpgrade } from "./service-upgrade/index.ts";
-import type { JudgingContext, Proposal, Refused, Way, WayJudgement } from "./types.ts";
+import type { JudgingContext, Proposal, RefusedProposal, Way, WayJudgement } from "./types.ts";
 
 const ALL = [
   existingOutlet,
@@ -48,8 +48,8 @@ export const wayOf = (id: string): Way => WAYS.find((w) => w.id === id) as Way;
 
 interface Outcome {
   proposal: Proposal;
-  judged: Judged;
-  given: Given;
+  judged: JudgedProposal;
+  given: DeliveredEnergy;
 }
 
 function outcomeOf(s: JudgingContext, proposed: Proposal): Outcome {
@@ -74,7 +74,7 @@ const better = (a: Outcome, b: Outcome): number =>
 /** More outlets or spare circuits than any home has near its car; of more, those that could give most are judged. */
 const MOST_PROPOSALS = 12;
 
-function worthJudging(proposals: readonly (Proposal | Refused)[]): readonly Proposal[] {
+function worthJudging(proposals: readonly (Proposal | RefusedProposal)[]): readonly Proposal[] {
   return proposals
     .filter((p): p is Proposal => !isRefused(p))
     .sort((a, b) => b.mostA - a.mostA || placedAt(a).localeCompare(placedAt(b)))
@@ -82,7 +82,7 @@ function worthJudging(proposals: readonly (Proposal | Refused)[]): readonly Prop
 }
 const placedAt = ({ chargerPlacement: placed }: Proposal): string => placed.outlet ?? placed.circuit ?? "";
 
-const isRefused = (p: Proposal | Refused): p is Refused => "refused" in p;
+const isRefused = (p: Proposal | RefusedProposal): p is RefusedProposal => "refused" in p;
 
 type JudgedFields = Omit<WayJudgement, "explain" | "explainCost">;
 const judgementOf = withLazyFields<JudgedFields, Pick<WayJudgement, "explain" | "explainCost">>(
@@ -105,17 +105,17 @@ function judgeWay(way: Way, s: JudgingContext): { way: WayJudgement; after: Case
   const limitA = judged.guards.length > 0 ? Math.min(...judged.guards.map((g) => g.limitA)) : undefined;
   const basis = replayBasis(s.need, s.home.demandA);
   const replayed = usable ? replayedNights(s.document, basis, way.id, judged.chargeA, limitA) : null;
-  const given: Given = replayed
+  const given: DeliveredEnergy = replayed
     ? { energyKWh: replayed.energyKWh, nightsMet: replayed.share, meetsNeed: replayed.meetsNeed, worst: null }
     : best.given;
   const meetsNeed = usable && given.meetsNeed;
   const notNeeded =
     way.enlargesSupply && s.path.links.every((l) => fitsAsItIs(s, l))
-      ? [reason("not-needed", `The ${s.codebook.words.supply} carries the charger as it is`, s.home.method.rule)]
+      ? [wayReason("not-needed", `The ${s.codebook.words.supply} carries the charger as it is`, s.home.method.rule)]
       : [];
   const strict = usable ? strictReading(judged.home) : null;
   const overload = replayed && overloadInWords(replayed);
-  const priced = estimate(judged.items, s.book, s.document.options?.grants);
+  const priced = estimateWork(judged.items, s.book, s.document.options?.grants);
   const fields: JudgedFields = {
     way: way.id,
     name: words.name,
@@ -161,27 +161,27 @@ function judgeWay(way: Way, s: JudgingContext): { way: WayJudgement; after: Case
   return { way: judgement, after: usable ? judged.after : null };
 }
 
-const unique = (reasons: readonly Reason[]): Reason[] => [
+const unique = (reasons: readonly WayReason[]): WayReason[] => [
   ...new Map(reasons.map((r) => [r.code + r.text, r])).values(),
 ];
 
-const fitsAsItIs = ({ wanted }: JudgingContext, { demandScope: of, mayCarryA, carriesA }: Link): boolean =>
+const fitsAsItIs = ({ wanted }: JudgingContext, { demandScope: of, mayCarryA, carriesA }: PathLink): boolean =>
   of === "circuit" || mayCarryA === null || carriesA + wanted.addsA <= mayCarryA + 1e-9;
 
 /** Whether the need is met, and on which night it is furthest from it. */
-function needReason({ meetsNeed, energyKWh, nightsMet, worst }: Given): Reason {
+function needReason({ meetsNeed, energyKWh, nightsMet, worst }: DeliveredEnergy): WayReason {
   const rule = "Heron, charging need";
-  if (!worst) return reason("meets-need", `Gives the ${showKWh(energyKWh)} of a usual night`, rule);
+  if (!worst) return wayReason("meets-need", `Gives the ${showKWh(energyKWh)} of a usual night`, rule);
   const on = `${showKWh(worst.energyKWh)} of the ${showKWh(worst.night.energyKWh)} needed on ${nightName(worst.night)}`;
   return meetsNeed
-    ? reason("meets-need", `Meets ${showPercent(nightsMet)} of the nights; gives ${on}`, rule)
-    : reason("need-not-met", `Gives ${on}`, rule);
+    ? wayReason("meets-need", `Meets ${showPercent(nightsMet)} of the nights; gives ${on}`, rule)
+    : wayReason("need-not-met", `Gives ${on}`, rule);
 }
 
-const replayedReason = (nights: ReplayedNights): Reason =>
+const replayedReason = (nights: ReplayedNights): WayReason =>
   nights.meetsNeed
-    ? reason("meets-need", `Meets ${replayedInWords(nights)}`, "Heron, replay of nights")
-    : reason("need-not-met", `Meets only ${replayedInWords(nights)}`, "Heron, replay of nights");
+    ? wayReason("meets-need", `Meets ${replayedInWords(nights)}`, "Heron, replay of nights")
+    : wayReason("need-not-met", `Meets only ${replayedInWords(nights)}`, "Heron, replay of nights");
 
 const pricedAs = ({ cost, lines, missing, steps, leadTimeDays }: Estimate) => ({
   cost,
@@ -192,9 +192,9 @@ const pricedAs = ({ cost, lines, missing, steps, leadTimeDays }: Estimate) => ({
 });
 
 /** A way that could not even be proposed: today's path, and why. */
-function refusal(s: JudgingContext, { id, words, consequence: leaves }: Way, reasons: Reason[]): WayJudgement {
+function refusal(s: JudgingContext, { id, words, consequence: leaves }: Way, reasons: WayReason[]): WayJudgement {
   const [first] = reasons;
-  const priced = estimate([], s.book);
+  const priced = estimateWork([], s.book);
   const fields: JudgedFields = {
     way: id,
     name: words[s.codebook.region].name,
@@ -231,7 +231,7 @@ function refusal(s: JudgingContext, { id, words, consequence: leaves }: Way, rea
 }
 
 /** Room that is left at the tightest link of the supply and the feeders, A; a managed charger gives way. */
-function spareOf({ home, before, guards, links }: Judged): number {
+function spareOf({ home, before, guards, links }: JudgedProposal): number {
   const carried = guards.length > 0 ? before.path.links : links;
   const room = carried.flatMap((l) =>
     l.demandScope === "circuit" || l.mayCarryA === null ? [] : [l.mayCarryA - l.carriesA],
@@ -240,7 +240,7 @@ function spareOf({ home, before, guards, links }: Judged): number {
 }
 
 /** The waterline of the tightest part: the supply, or the feeder or panel that decides. */
-function levelOf({ codebook }: JudgingContext, { before, guards, chargeA, addsA, home }: Judged): Waterline {
+function levelOf({ codebook }: JudgingContext, { before, guards, chargeA, addsA, home }: JudgedProposal): Waterline {
   const [supply, ...others] = guards;
   if (supply) {
     const tight = others.reduce(
@@ -274,13 +274,13 @@ function levelOf({ codebook }: JudgingContext, { before, guards, chargeA, addsA,
 function explain(
   s: JudgingContext,
   { chargerPlacement: placed }: Proposal,
-  judged: Judged,
+  judged: JudgedProposal,
   energyKWh: number,
   replayed: ReplayedNights | null,
 ): Why {
   const { before, tightest: tight, chargeA, addsA } = judged;
   const cited = judged.cited();
-  const guard = judged.guards.reduce<Judged["guards"][number] | null>(
+  const guard = judged.guards.reduce<JudgedProposal["guards"][number] | null>(
     (least, g) => (least && least.limitA <= g.limitA ? least : g),
     null,
   );

@@ -23,11 +23,11 @@ export const REASON_CODES = [
 ] as const;
 export type ReasonCode = (typeof REASON_CODES)[number];
 
-export interface Reason {
+export interface WayReason {
   code: ReasonCode;
   text: string;
   rule: string;
 }
 
 /** A reason with its code, its text and its rule. */
-export const reason = (code: ReasonCode, text: string, rule: string): Reason => ({ code, text, rule });
+export const wayReason = (code: ReasonCode, text: string, rule: string): WayReason => ({ code, text, rule });

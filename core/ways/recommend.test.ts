@@ -2,7 +2,7 @@
 import { describe, expect, it } from "vitest";
 import type { Policy } from "#core/case/document/types.ts";
 import type { NightNeed } from "#core/need/need.ts";
-import { recommend } from "./recommend.ts";
+import { recommendWay } from "./recommend.ts";
 import type { WayJudgement } from "./types.ts";
 
 const spread = (typical: number) => ({ low: 0, typical, high: 2 * typical });
@@ -22,7 +22,8 @@ const way = (id: string, changes: Partial<WayJudgement> & { price?: number; days
   } as WayJudgement;
 };
 const need = (changes: Partial<NightNeed> = {}) => ({ energyPerDayKWh: 10, hoursPerNight: 8, ...changes }) as NightNeed;
-const taken = (ways: WayJudgement[], policy: Policy = "least-work", asked = need()) => recommend(ways, policy, asked);
+const taken = (ways: WayJudgement[], policy: Policy = "least-work", asked = need()) =>
+  recommendWay(ways, policy, asked);
 
 describe("among ways that meet the need", () => {
   const ways = [
@@ -64,7 +65,7 @@ describe("among ways that meet the need", () => {
   it("counts both waits from a known day where one is given", () => {
     const ways = [way("a", { price: 900, days: 5 }), way("b", { price: 1000, days: 6 })];
     const fromToday = ({ leadTimeDays }: WayJudgement) => `${leadTimeDays.typical + 2} days from today`;
-    expect(recommend(ways, "fastest", need(), fromToday).because).toBe(
+    expect(recommendWay(ways, "fastest", need(), fromToday).because).toBe(
       "a meets the need with the shortest lead time (7 days from today). b meets it too, at $1,000 and 8 days from today.",
     );
   });

@@ -50,7 +50,7 @@ function whatWouldHaveToChange({ way, lacking }: WayJudgement): string {
 }
 
 /** @param wait how long a way takes, where the day of the start is known */
-export function recommend(
+export function recommendWay(
   ways: readonly WayJudgement[],
   policy: Policy,
   need: NightNeed,

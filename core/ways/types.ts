@@ -1,24 +1,24 @@
 /** Types of a way's proposal and of the judge's result. */
 import type { CaseDocument, ClampLimit } from "#core/case/document/types.ts";
 import type { CircuitDesign } from "#core/circuit/types.ts";
-import type { Codebook, Region, Words } from "#core/codebook/types.ts";
+import type { Codebook, Region, RegionWords } from "#core/codebook/types.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
 import type { Cost } from "#core/estimate/estimate.ts";
 import type { PriceLine } from "#core/estimate/price-lines.ts";
 import type { ScheduleStep, Spread } from "#core/estimate/schedule.ts";
 import type { WorkItem } from "#core/estimate/takes.ts";
-import type { Guard } from "#core/judge/clamps.ts";
+import type { ClampGuard } from "#core/judge/clamps.ts";
 import type { NightNeed } from "#core/need/need.ts";
 import type { ReplayedNights } from "#core/need/replayed.ts";
 import type { SpaceCount } from "#core/panel/spaces.ts";
 import type { Home } from "#core/path/home.ts";
-import type { Path } from "#core/path/links.ts";
-import type { Link, Unknown } from "#core/path/types.ts";
+import type { SupplyPath } from "#core/path/links.ts";
+import type { PathLink, UnknownValue } from "#core/path/types.ts";
 import type { Waterline } from "#core/waterline.ts";
 import type { Why } from "#core/why.ts";
-import type { Reason } from "./reasons.ts";
+import type { WayReason } from "./reasons.ts";
 
-export type Verdict = "ready" | "with-work" | "ruled-out";
+export type JudgedVerdict = "ready" | "with-work" | "ruled-out";
 
 /** Everything about a case that more than one way asks for, worked out once. */
 export interface JudgingContext {
@@ -27,7 +27,7 @@ export interface JudgingContext {
   codebook: Codebook;
   book: PriceBook;
   /** Today's path to where the charger's circuit would start. */
-  path: Path;
+  path: SupplyPath;
   need: NightNeed;
   charger: { maxA: number; settingsA: readonly number[]; managed: boolean; plug: boolean };
   /** The largest setting that the charger has, A, and what it counts as at 125 %, A. */
@@ -67,15 +67,15 @@ export interface Proposal {
   /** Some work precedes charging in any case, so the way is never `ready`. */
   takesWork: boolean;
   /** The problems that the way solves, in addition to the faults that it repairs. */
-  solves: readonly Reason[];
-  work(at: { circuitA: number; chargeA: number; guards: readonly Guard[] }): WorkItem[];
+  solves: readonly WayReason[];
+  work(at: { circuitA: number; chargeA: number; guards: readonly ClampGuard[] }): WorkItem[];
   cautions: readonly string[];
   /** The reason against the way where no setting fits, in its own words. */
-  limitedBy?: (link: Link | null) => Reason | null;
+  limitedBy?: (link: PathLink | null) => WayReason | null;
 }
 
-export interface Refused {
-  refused: readonly Reason[];
+export interface RefusedProposal {
+  refused: readonly WayReason[];
 }
 
 /** A way of charging. */
@@ -91,8 +91,8 @@ export interface Way {
   words: Readonly<Record<Region, { name: string; means: string }>>;
   consequence: string;
   /** Phrase that completes "As it stands: ...". */
-  headline(way: WayJudgement, words: Words): string;
-  propose(situation: JudgingContext): readonly (Proposal | Refused)[];
+  headline(way: WayJudgement, words: RegionWords): string;
+  propose(situation: JudgingContext): readonly (Proposal | RefusedProposal)[];
   /** Further proposals, tried in order until one gives the charger's full current. */
   otherwise?(situation: JudgingContext): readonly (() => Proposal)[];
 }
@@ -102,7 +102,7 @@ export interface WayJudgement {
   way: string;
   name: string;
   means: string;
-  verdict: Verdict;
+  verdict: JudgedVerdict;
   /** The only work before charging is to confirm unread values. */
   onlyConfirm: boolean;
   chargeA: number;
@@ -112,16 +112,16 @@ export interface WayJudgement {
   limitA?: number;
   /** Where each clamp sits, and the limit it keeps. */
   limits?: readonly (ClampLimit & { name: string })[];
-  reasons: Reason[];
+  reasons: WayReason[];
   /** In the order it is done. */
   work: string[];
   workItems: WorkItem[];
   cautions: string[];
   /** Each link as the way leaves it, with the faults that were found there and the work that mends them. */
-  path: readonly Link[];
+  path: readonly PathLink[];
   /** The link with the least room. */
   tightest: string | null;
-  unknowns: Unknown[];
+  unknowns: UnknownValue[];
   leaves: string;
   explain: Why;
   /** Explanation of the price. */

@@ -3,8 +3,8 @@ import type { CaseDocument, Panel } from "#core/case/document/types.ts";
 import { designFor, isDesigned } from "#core/circuit/design.ts";
 import { requirements, type WorkItem } from "#core/estimate/takes.ts";
 import { largerPanel } from "#core/findings/common.ts";
-import { TAKES } from "#core/findings/takes.ts";
-import type { Guard } from "#core/judge/clamps.ts";
+import { SHARED_REQUIREMENTS } from "#core/findings/takes.ts";
+import type { ClampGuard } from "#core/judge/clamps.ts";
 import type { SpaceCount } from "#core/panel/spaces.ts";
 import { onSupply } from "#core/panel/sub-panels.ts";
 import { homeOf } from "#core/path/home.ts";
@@ -12,7 +12,7 @@ import { linkId, panelName } from "#core/path/names.ts";
 import { showA } from "#core/units.ts";
 import { newCircuitTakes } from "./circuit-takes.ts";
 import { freeId, withNewCircuit } from "./place.ts";
-import { type Reason, reason } from "./reasons.ts";
+import { type WayReason, wayReason } from "./reasons.ts";
 import type { ChargerPlacement, JudgingContext, Proposal } from "./types.ts";
 
 const NEW_BOARD = requirements({ board: 1, "labour:own-board": 1, tails: 0.5 }, "order-panel", "permit");
@@ -27,7 +27,7 @@ interface NewCircuit extends Pick<Proposal, "document" | "takesWork" | "solves" 
   placed?: Pick<ChargerPlacement, "managed" | "phase">;
   /** Work before the circuit, and after it. */
   before?: readonly WorkItem[];
-  after?(guards: readonly Guard[]): readonly WorkItem[];
+  after?(guards: readonly ClampGuard[]): readonly WorkItem[];
 }
 
 /** The proposal shared by all ways with a new charging circuit. */
@@ -71,7 +71,7 @@ export const untouchable = (s: JudgingContext): PanelTrouble[] =>
   panelTroubles(s).filter((t) => t.reason.code !== "headroom-short");
 
 /** Why no panel is changed and none is added: what is there is good enough, as far as anybody has looked. */
-export function panelServes({ path, spaces, codebook }: JudgingContext): Reason {
+export function panelServes({ path, spaces, codebook }: JudgingContext): WayReason {
   const { panel } = codebook.words;
   const looked = spaces !== null && path.panels.every((p) => p.condition !== undefined);
   const text =
@@ -80,7 +80,7 @@ export function panelServes({ path, spaces, codebook }: JudgingContext): Reason 
       : looked
         ? `The ${panel} is sound and has room`
         : `Nothing is known against the ${panel}, as far as it was inspected`;
-  return reason("not-needed", text, "Site survey");
+  return wayReason("not-needed", text, "Site survey");
 }
 
 /** A hard-wired charger cannot use an outlet: it is exchanged for a plug-in model. */
@@ -93,7 +93,7 @@ export const exchangeForPlug = ({ codebook }: JudgingContext): WorkItem => ({
 /** Problems that only a new panel solves: it is full, obsolete or unsafe, or its bus is too small. */
 export interface PanelTrouble {
   panel: Panel;
-  reason: Reason;
+  reason: WayReason;
 }
 
 const CODES = ["panel-unsafe", "panel-obsolete", "bus-overloaded", "heat-marks", "do-not-disturb"];
@@ -104,13 +104,13 @@ export function panelTroubles({ path, codebook, spaces: counted }: JudgingContex
     const own = [`panel:${panel.id}`, `panel:${panel.id}:bus`];
     const troubles = path.faults
       .filter((f) => CODES.includes(f.finding.code) && own.includes(f.finding.link))
-      .map((f) => ({ panel, reason: reason(f.reason, f.finding.text, f.finding.rule) }));
+      .map((f) => ({ panel, reason: wayReason(f.reason, f.finding.text, f.finding.rule) }));
     const full = panel === path.target.panel && counted?.placeAt === null ? counted : null;
     return full ? [...troubles, { panel, reason: noSpace(full, codebook) }] : troubles;
   });
   function noSpace(spaces: SpaceCount, { charging, words, sections }: JudgingContext["codebook"]) {
     const { poles } = charging;
-    return reason(
+    return wayReason(
       "no-space",
       spaces.free < poles
         ? `${spaces.free} of ${spaces.total} ${words.spaces} free; the charger's device takes ${poles} ${poles === 1 ? words.space : words.spaces}`
@@ -132,7 +132,7 @@ export function withNewPanels(
     items: [...new Set(panels)].map((panel) => ({
       id: `new-panel:${panel.id}`,
       text: `Change ${panelName(panel, s.codebook)} for a new ${s.codebook.words.newPanel}${newRating(document, panel)}`,
-      requires: TAKES.panel,
+      requires: SHARED_REQUIREMENTS.panel,
       link: `panel:${panel.id}`,
     })),
   };

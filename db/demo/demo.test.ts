@@ -2,7 +2,7 @@
 import { readdirSync, readFileSync } from "node:fs";
 import path from "node:path";
 import { describe, expect, it } from "vitest";
-import { answer } from "#core/answer.ts";
+import { answerOf } from "#core/answer.ts";
 import { readCaseText, writeCase } from "#core/case/laws/read.ts";
 import { assess } from "#core/testing/assess.ts";
 import { WAYS } from "#core/ways/index.ts";
@@ -83,11 +83,11 @@ describe("the demo", () => {
   it.each(STORIES)("%s is won by %s", (name, way, text) => {
     const assessment = assess(read(name).document);
     expect(assessment.recommended).toBe(way);
-    expect(answer(assessment).text).toBe(text);
+    expect(answerOf(assessment).text).toBe(text);
   });
   it("shows each way winning once, and one job without a way", () => {
     expect(new Set(STORIES.map(([, way]) => way))).toEqual(new Set(WAYS.map((w) => w.id)));
-    const refused = answer(assess(read("osier-net-loft").document));
+    const refused = answerOf(assess(read("osier-net-loft").document));
     expect(refused).toMatchObject({ state: "does-not-fit" });
     expect(refused.text).toMatch(/nothing can be done as things stand/);
   });

@@ -9,7 +9,7 @@ import Papa from "papaparse";
 import { SaxesParser } from "saxes";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { DEMO_BOOKS } from "#core/estimate/demo-books/index.ts";
-import { HABITS, readIntervalFile } from "#core/formats/interval-data/read.ts";
+import { FILE_HABITS, readIntervalFile } from "#core/formats/interval-data/read.ts";
 import { USUAL_OPTIONS } from "#core/replay/options.ts";
 import { replayWay } from "#core/replay/replay.ts";
 import { stageOf } from "#core/replay/stage.ts";
@@ -54,7 +54,7 @@ function readingAgainstParserMs() {
   const ran = { csvBare: [] as number[], csv: [] as number[], xmlBare: [] as number[], xml: [] as number[] };
   for (let i = 0; i < 9; i++) {
     ran.csvBare.push(timed(() => Papa.parse(csv, { delimiter: "," })));
-    ran.csv.push(timed(() => readIntervalFile(csv, HABITS.us)));
+    ran.csv.push(timed(() => readIntervalFile(csv, FILE_HABITS.us)));
     ran.xmlBare.push(
       timed(() => {
         const parser = new SaxesParser({ position: true });
@@ -62,7 +62,7 @@ function readingAgainstParserMs() {
         parser.write(xml).close();
       }),
     );
-    ran.xml.push(timed(() => readIntervalFile(xml, HABITS.us)));
+    ran.xml.push(timed(() => readIntervalFile(xml, FILE_HABITS.us)));
   }
   return Object.fromEntries(Object.entries(ran).map(([name, times]) => [name, median(times)]));
 }

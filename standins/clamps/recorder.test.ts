@@ -3,12 +3,12 @@ import { clampFindings, recordedDays } from "#core/recorder/recorder.ts";
 import {
   CLAMP,
   CLAMP_TROUBLES,
-  COMMAND,
-  HOLDING,
-  INPUT,
-  MAGIC,
+  HOLDING_REGISTERS,
+  INPUT_REGISTERS,
   NO_VALUE,
-  PAGE,
+  PAGE_REGISTERS,
+  RECORDER_COMMANDS,
+  RECORDER_MAGIC,
   recordsAPage,
   signed16,
   signed32,
@@ -28,40 +28,44 @@ describe("the stand-in of the recorder", () => {
 
   it("says what it is and reads currents that follow the voltage of their legs", () => {
     const { recorder } = made();
-    expect([recorder.input(INPUT.magic), recorder.input(INPUT.clamps), recorder.input(INPUT.clampRatingA)]).toEqual([
-      MAGIC,
-      2,
-      200,
-    ]);
-    const amps = signed32(recorder.input(INPUT.firstClamp), recorder.input(INPUT.firstClamp + 1)) / 100;
+    expect([
+      recorder.input(INPUT_REGISTERS.magic),
+      recorder.input(INPUT_REGISTERS.clamps),
+      recorder.input(INPUT_REGISTERS.clampRatingA),
+    ]).toEqual([RECORDER_MAGIC, 2, 200]);
+    const amps =
+      signed32(recorder.input(INPUT_REGISTERS.firstClamp), recorder.input(INPUT_REGISTERS.firstClamp + 1)) / 100;
     const watts = signed32(
-      recorder.input(INPUT.firstClamp + CLAMP.watts),
-      recorder.input(INPUT.firstClamp + CLAMP.watts + 1),
+      recorder.input(INPUT_REGISTERS.firstClamp + CLAMP.watts),
+      recorder.input(INPUT_REGISTERS.firstClamp + CLAMP.watts + 1),
     );
     expect(watts / (amps * 120)).toBeCloseTo(0.96, 1);
   });
 
   it("records with its clock running fast, until it is full", () => {
     const { recorder, pass } = made();
-    recorder.write(HOLDING.command, COMMAND.start);
+    recorder.write(HOLDING_REGISTERS.command, RECORDER_COMMANDS.start);
     pass(1000);
-    expect([recorder.input(INPUT.state), two(recorder, INPUT.records)]).toEqual([1, 1440]);
+    expect([recorder.input(INPUT_REGISTERS.state), two(recorder, INPUT_REGISTERS.records)]).toEqual([1, 1440]);
     pass(60_000);
-    expect([recorder.input(INPUT.state), two(recorder, INPUT.records)]).toEqual([2, 3 * 1440]);
+    expect([recorder.input(INPUT_REGISTERS.state), two(recorder, INPUT_REGISTERS.records)]).toEqual([2, 3 * 1440]);
     expect(recordedDays({ records: 3 * 1440, intervalS: 60 })).toBe(3);
     const size = recordsAPage(2);
-    recorder.write(HOLDING.page, 2);
-    expect([two(recorder, INPUT.page + PAGE.first), recorder.input(INPUT.page + PAGE.count)]).toEqual([2 * size, size]);
-    recorder.write(HOLDING.page, Math.floor((3 * 1440) / size));
-    expect(recorder.input(INPUT.page + PAGE.count)).toBe((3 * 1440) % size);
+    recorder.write(HOLDING_REGISTERS.page, 2);
+    expect([
+      two(recorder, INPUT_REGISTERS.page + PAGE_REGISTERS.first),
+      recorder.input(INPUT_REGISTERS.page + PAGE_REGISTERS.count),
+    ]).toEqual([2 * size, size]);
+    recorder.write(HOLDING_REGISTERS.page, Math.floor((3 * 1440) / size));
+    expect(recorder.input(INPUT_REGISTERS.page + PAGE_REGISTERS.count)).toBe((3 * 1440) % size);
   });
 
   it("simulates the requested faults", () => {
     const faults = CLAMP_TROUBLES.map((trouble, number) => {
       const { recorder } = made(1);
-      recorder.write(HOLDING.faults, number);
-      expect(recorder.holding(HOLDING.faults)).toBe(number);
-      const base = INPUT.firstClamp;
+      recorder.write(HOLDING_REGISTERS.faults, number);
+      expect(recorder.holding(HOLDING_REGISTERS.faults)).toBe(number);
+      const base = INPUT_REGISTERS.firstClamp;
       const clamps = [
         {
           amps: signed32(recorder.input(base), recorder.input(base + 1)) / 100,
@@ -85,11 +89,11 @@ describe("the stand-in of the recorder", () => {
 
   it("records a turned clamp below nothing and a lost one not at all", () => {
     const { recorder, pass } = made();
-    recorder.write(HOLDING.faults, CLAMP_TROUBLES.indexOf("reversed"));
-    recorder.write(HOLDING.faults + 1, CLAMP_TROUBLES.indexOf("no-signal"));
-    recorder.write(HOLDING.command, COMMAND.start);
+    recorder.write(HOLDING_REGISTERS.faults, CLAMP_TROUBLES.indexOf("reversed"));
+    recorder.write(HOLDING_REGISTERS.faults + 1, CLAMP_TROUBLES.indexOf("no-signal"));
+    recorder.write(HOLDING_REGISTERS.command, RECORDER_COMMANDS.start);
     pass(1000);
-    expect(signed16(recorder.input(INPUT.page + PAGE.values))).toBeLessThan(0);
-    expect(recorder.input(INPUT.page + PAGE.values + 1)).toBe(NO_VALUE);
+    expect(signed16(recorder.input(INPUT_REGISTERS.page + PAGE_REGISTERS.values))).toBeLessThan(0);
+    expect(recorder.input(INPUT_REGISTERS.page + PAGE_REGISTERS.values + 1)).toBe(NO_VALUE);
   });
 });

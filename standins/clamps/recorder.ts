@@ -3,15 +3,15 @@ import {
   CLAMP,
   CLAMP_TROUBLES,
   type ClampTrouble,
-  COMMAND,
-  HOLDING,
-  high,
-  INPUT,
-  low,
-  MAGIC,
+  HOLDING_REGISTERS,
+  highRegister,
+  INPUT_REGISTERS,
+  lowRegister,
   MAP_VERSION,
   NO_VALUE,
-  PAGE,
+  PAGE_REGISTERS,
+  RECORDER_COMMANDS,
+  RECORDER_MAGIC,
   RECORDING,
   type RecordingState,
   recordsAPage,
@@ -111,38 +111,38 @@ export class Recorder {
 
   input(address: number): number {
     this.catchUp();
-    if (address >= INPUT.page) return this.pageRegister(address - INPUT.page);
-    const clamp = Math.floor((address - INPUT.firstClamp) / CLAMP.size);
-    if (address >= INPUT.firstClamp && clamp < this.settings.clamps)
-      return this.clampRegister(clamp, (address - INPUT.firstClamp) % CLAMP.size);
+    if (address >= INPUT_REGISTERS.page) return this.pageRegister(address - INPUT_REGISTERS.page);
+    const clamp = Math.floor((address - INPUT_REGISTERS.firstClamp) / CLAMP.size);
+    if (address >= INPUT_REGISTERS.firstClamp && clamp < this.settings.clamps)
+      return this.clampRegister(clamp, (address - INPUT_REGISTERS.firstClamp) % CLAMP.size);
     switch (address) {
-      case INPUT.magic:
-        return MAGIC;
-      case INPUT.version:
+      case INPUT_REGISTERS.magic:
+        return RECORDER_MAGIC;
+      case INPUT_REGISTERS.version:
         return MAP_VERSION;
-      case INPUT.clamps:
+      case INPUT_REGISTERS.clamps:
         return this.settings.clamps;
-      case INPUT.clampRatingA:
+      case INPUT_REGISTERS.clampRatingA:
         return this.settings.clampRatingA;
-      case INPUT.clock:
-        return high(this.clockS);
-      case INPUT.clock + 1:
-        return low(this.clockS);
-      case INPUT.nominalVolts:
+      case INPUT_REGISTERS.clock:
+        return highRegister(this.clockS);
+      case INPUT_REGISTERS.clock + 1:
+        return lowRegister(this.clockS);
+      case INPUT_REGISTERS.nominalVolts:
         return this.settings.volts;
-      case INPUT.state:
+      case INPUT_REGISTERS.state:
         return RECORDING.indexOf(this.state);
-      case INPUT.intervalS:
+      case INPUT_REGISTERS.intervalS:
         return this.intervalS;
-      case INPUT.startedAt:
-        return high(this.startedAtS);
-      case INPUT.startedAt + 1:
-        return low(this.startedAtS);
-      case INPUT.records:
-        return high(this.records.length);
-      case INPUT.records + 1:
-        return low(this.records.length);
-      case INPUT.pageSize:
+      case INPUT_REGISTERS.startedAt:
+        return highRegister(this.startedAtS);
+      case INPUT_REGISTERS.startedAt + 1:
+        return lowRegister(this.startedAtS);
+      case INPUT_REGISTERS.records:
+        return highRegister(this.records.length);
+      case INPUT_REGISTERS.records + 1:
+        return lowRegister(this.records.length);
+      case INPUT_REGISTERS.pageSize:
         return recordsAPage(this.settings.clamps);
       default:
         return 0;
@@ -154,13 +154,13 @@ export class Recorder {
     const [centiAmps, power] = [Math.round(amps * 100), Math.round(watts)];
     switch (of) {
       case CLAMP.centiAmps:
-        return high(centiAmps);
+        return highRegister(centiAmps);
       case CLAMP.centiAmps + 1:
-        return low(centiAmps);
+        return lowRegister(centiAmps);
       case CLAMP.watts:
-        return high(power);
+        return highRegister(power);
       case CLAMP.watts + 1:
-        return low(power);
+        return lowRegister(power);
       case CLAMP.deciVolts:
         return this.settings.volts * 10;
       default:
@@ -172,29 +172,30 @@ export class Recorder {
     const { clamps } = this.settings;
     const size = recordsAPage(clamps);
     const first = this.page * size;
-    if (at === PAGE.first) return high(first);
-    if (at === PAGE.first + 1) return low(first);
-    if (at === PAGE.count) return Math.max(0, Math.min(size, this.records.length - first));
-    const value = this.records[first + Math.floor((at - PAGE.values) / clamps)]?.[(at - PAGE.values) % clamps];
-    return value === null || value === undefined ? NO_VALUE : low(Math.round(value * 100));
+    if (at === PAGE_REGISTERS.first) return highRegister(first);
+    if (at === PAGE_REGISTERS.first + 1) return lowRegister(first);
+    if (at === PAGE_REGISTERS.count) return Math.max(0, Math.min(size, this.records.length - first));
+    const value =
+      this.records[first + Math.floor((at - PAGE_REGISTERS.values) / clamps)]?.[(at - PAGE_REGISTERS.values) % clamps];
+    return value === null || value === undefined ? NO_VALUE : lowRegister(Math.round(value * 100));
   }
 
   holding(address: number): number {
-    if (address === HOLDING.page) return this.page;
-    if (address === HOLDING.intervalS) return this.intervalS;
-    const trouble = this.troubles[address - HOLDING.faults];
+    if (address === HOLDING_REGISTERS.page) return this.page;
+    if (address === HOLDING_REGISTERS.intervalS) return this.intervalS;
+    const trouble = this.troubles[address - HOLDING_REGISTERS.faults];
     return trouble ? CLAMP_TROUBLES.indexOf(trouble) : 0;
   }
 
   write(address: number, value: number): void {
     this.catchUp();
-    if (address === HOLDING.command) {
-      if (value === COMMAND.start) this.start();
-      if (value === COMMAND.stop && this.state === "recording") this.state = "full";
-    } else if (address === HOLDING.page) this.page = value;
-    else if (address === HOLDING.intervalS && value > 0) this.intervalS = value;
-    else if (address === HOLDING.speed) this.settings.speed = Math.max(1, value);
-    else if (address - HOLDING.faults in this.troubles)
-      this.troubles[address - HOLDING.faults] = CLAMP_TROUBLES[value] ?? "none";
+    if (address === HOLDING_REGISTERS.command) {
+      if (value === RECORDER_COMMANDS.start) this.start();
+      if (value === RECORDER_COMMANDS.stop && this.state === "recording") this.state = "full";
+    } else if (address === HOLDING_REGISTERS.page) this.page = value;
+    else if (address === HOLDING_REGISTERS.intervalS && value > 0) this.intervalS = value;
+    else if (address === HOLDING_REGISTERS.speed) this.settings.speed = Math.max(1, value);
+    else if (address - HOLDING_REGISTERS.faults in this.troubles)
+      this.troubles[address - HOLDING_REGISTERS.faults] = CLAMP_TROUBLES[value] ?? "none";
   }
 }

@@ -1,15 +1,15 @@
 /** The load-calculation worksheet: every line, factor, rule, assumption and caution, and a place to sign. */
 
 import { StyleSheet, Text, View } from "@react-pdf/renderer";
-import { answer } from "#core/answer.ts";
+import { answerOf } from "#core/answer.ts";
 import { governingOf } from "#core/assess.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import { showDay } from "#core/dates.ts";
 import { recommendedOtherwise, takenWay } from "#core/decide/decision.ts";
 import { demandInput } from "#core/demand/calculate.ts";
-import type { Calculation } from "#core/demand/types.ts";
+import type { DemandCalculation } from "#core/demand/types.ts";
 import { replayedInWords } from "#core/need/replayed.ts";
-import type { Link } from "#core/path/types.ts";
+import type { PathLink } from "#core/path/types.ts";
 import { showA, showKWh, showNumber, showPercent, showVA } from "#core/units.ts";
 import { FIGURE_FONT } from "#papers/fonts.ts";
 import { PRINT } from "#ui/theme/palette.ts";
@@ -34,7 +34,7 @@ const s = {
 };
 
 /** The path from the supply to the car: current and limit of each link, and its faults. */
-function PathTable({ links }: { links: readonly Link[] }) {
+function PathTable({ links }: { links: readonly PathLink[] }) {
   return (
     <View>
       <View style={[s.row, s.headRow]} wrap={false}>
@@ -63,7 +63,7 @@ function PathTable({ links }: { links: readonly Link[] }) {
   );
 }
 
-function Lines({ calculation, ratingA }: { calculation: Calculation; ratingA: number }) {
+function Lines({ calculation, ratingA }: { calculation: DemandCalculation; ratingA: number }) {
   return (
     <View>
       <View style={[s.row, s.headRow]}>
@@ -171,7 +171,7 @@ export function LoadWorksheet(input: PaperInput) {
   const codebook = codebookOf(document.rules);
   const governing = governingOf(assessment);
   const calculation = assessment.calculations.find((c) => c.applies && c.method === method) ?? governing;
-  const found = answer(assessment);
+  const found = answerOf(assessment);
   const way = takenWay(assessment);
   const cautions = [...new Set(way?.cautions ?? [])];
   const chosen = document.options?.loadMethod === calculation.method;

@@ -1,6 +1,6 @@
 /** `POST /jobs/:jobId/edits`: receives one edit of a case and answers whether it applies. */
 import { MOST_CASE_BODY_BYTES } from "#core/limits.ts";
-import { may } from "#core/rights.ts";
+import { hasRight } from "#core/rights.ts";
 import type { EditAnswer } from "#server/firm-jobs.ts";
 import { readUpload } from "#server/input.ts";
 import { answering, firmContext, forOpenPages, requireRight } from "#server/middleware.ts";
@@ -24,7 +24,7 @@ export const action = ({ request, params, context }: Route.ActionArgs) =>
     if (!asked) return refuse("bad-request");
     const { jobs } = context.get(firmContext);
     const { id, role } = requireRight(context, "edit-case");
-    if (asked.patch.some(({ path }) => /^\/rules(\/|$)/.test(path)) && !may(role, "change-rules"))
+    if (asked.patch.some(({ path }) => /^\/rules(\/|$)/.test(path)) && !hasRight(role, "change-rules"))
       return Response.json(RULES_REFUSED, { status: STATUS.refused });
     const answer = await jobs.take(params.jobId, id, asked);
     return answer ? Response.json(answer, { status: STATUS[answer.kind] }) : refuse("not-found");

@@ -2,14 +2,14 @@
 import { Alert, Upload } from "antd";
 import { useState } from "react";
 import { useFetcher } from "react-router";
-import { CaseRefused, type Problem } from "#core/case/document/problems.ts";
+import { CaseRefused, type InputProblem } from "#core/case/document/problems.ts";
 import { CASE_TOO_LARGE, MOST_CASE_BYTES } from "#core/limits.ts";
 import styles from "./job-list.module.css";
 import type { action } from "./route.tsx";
 
 export function ImportCase() {
   const fetcher = useFetcher<typeof action>();
-  const [problems, setProblems] = useState<Problem[]>([]);
+  const [problems, setProblems] = useState<InputProblem[]>([]);
   const told = problems.length > 0 ? problems : (fetcher.data?.problems ?? []);
 
   async function take(file: File | undefined) {

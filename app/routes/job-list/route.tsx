@@ -5,7 +5,7 @@ import { object, string } from "yup";
 import type { RuleSetId } from "#core/case/document/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import { MOST_CASE_BODY_BYTES } from "#core/limits.ts";
-import { may } from "#core/rights.ts";
+import { hasRight } from "#core/rights.ts";
 import { STAGES } from "#core/stages.ts";
 import { WAITED_FOR, waitsFor } from "#core/waiting.ts";
 import { commonScaleA } from "#core/waterline.ts";
@@ -82,8 +82,8 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     isFirst: !older && !newer && !before,
     person: person.name,
     firm: person.firmName,
-    mayImport: may(person.role, "import"),
-    mayManagePeople: may(person.role, "manage-people"),
+    mayImport: hasRight(person.role, "import"),
+    mayManagePeople: hasRight(person.role, "manage-people"),
   };
 }
 

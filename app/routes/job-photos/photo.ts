@@ -1,7 +1,7 @@
 /** `/jobs/:jobId/photos/:photoId`: the picture itself (`?size=thumbnail`), `PATCH` what is said of it, `DELETE` it. */
 import { object, string } from "yup";
 import { MOST_PHOTO_CHANGE_BYTES } from "#core/limits.ts";
-import { may } from "#core/rights.ts";
+import { hasRight } from "#core/rights.ts";
 import { readQuery, readUpload } from "#server/input.ts";
 import { answering, firmContext, forOpenPages, requireRight } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";
@@ -31,7 +31,7 @@ export const action = ({ request, params: { jobId, photoId }, context }: Route.A
     const { photos } = context.get(firmContext);
     if (request.method === "DELETE") {
       const { id, role } = requireRight(context, "remove-own-pictures");
-      const removed = await photos.remove(jobId, photoId, may(role, "remove-others-pictures") ? null : id);
+      const removed = await photos.remove(jobId, photoId, hasRight(role, "remove-others-pictures") ? null : id);
       if (removed === "not-own") return refuse("not-own-picture");
       return removed ? Response.json({ id: photoId }) : refuse("not-found");
     }

@@ -3,7 +3,7 @@ import { RedoOutlined, SearchOutlined, UndoOutlined } from "@ant-design/icons";
 import { Button } from "antd";
 import { Fragment, type ReactNode, Suspense, useEffect, useRef } from "react";
 import { Link, NavLink } from "react-router";
-import { type AnswerState, answerWhy, type NamedValues, pressing } from "#core/answer.ts";
+import { type AnswerState, answerWhy, type NamedValues, pressingMessage } from "#core/answer.ts";
 import { type Assessment, governingOf } from "#core/assess.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import { showDay } from "#core/dates.ts";
@@ -204,7 +204,7 @@ function AnswerBand() {
   const gone = useScrolledAway(band);
   const { headroomA } = assessment;
   const calculation = governingOf(assessment);
-  const most = pressing(assessment);
+  const most = pressingMessage(assessment);
   const headroom = answer.state !== "open" && (
     <span>
       <Figure why={calculation.explain.headroomA}>

@@ -1,9 +1,9 @@
 /** Whether the person who has the job open has a right, so that nothing is offered that would be refused. */
 import { useRouteLoaderData } from "react-router";
-import { may, type Right } from "#core/rights.ts";
+import { hasRight, type Right } from "#core/rights.ts";
 import type { loader } from "./route.tsx";
 
 export function useRight(right: Right): boolean {
   const job = useRouteLoaderData<typeof loader>("routes/job/route");
-  return job !== undefined && may(job.person.role, right);
+  return job !== undefined && hasRight(job.person.role, right);
 }

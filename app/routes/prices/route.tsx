@@ -4,12 +4,12 @@ import { Button, Input } from "antd";
 import { useState } from "react";
 import { data, Form, useNavigation } from "react-router";
 import { showDay } from "#core/dates.ts";
-import { GROUP_IDS, GROUPS, type Group, type PriceItem } from "#core/estimate/book.ts";
+import { GROUP_IDS, ITEM_GROUPS, type ItemGroup, type PriceItem } from "#core/estimate/book.ts";
 import { inputName } from "#core/estimate/edited-book.ts";
 import { PICKS } from "#core/estimate/schedule.ts";
 import { MOST_PRICE_BODY_BYTES } from "#core/limits.ts";
 import { ownValue } from "#core/own-value.ts";
-import { may } from "#core/rights.ts";
+import { hasRight } from "#core/rights.ts";
 import { readUpload } from "#server/input.ts";
 import { firmContext, forPeople, inWords, personContext, requireRight } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";
@@ -33,7 +33,7 @@ export async function loader({ context }: Route.LoaderArgs) {
     version,
     book,
     versions: versions.slice(0, VERSIONS_SHOWN).map((v) => ({ ...v, at: v.at.toISOString().slice(0, 10) })),
-    mayChange: may(person.role, "change-prices"),
+    mayChange: hasRight(person.role, "change-prices"),
     firm: person.firmName,
   };
 }
@@ -66,7 +66,7 @@ export default function Prices({ loaderData, actionData }: Route.ComponentProps)
   const [wanted, setWanted] = useState("");
   const words = wanted.toLowerCase().split(/\s+/).filter(Boolean);
   const isWanted = ({ name, group }: PriceItem) => {
-    const text = `${name} ${GROUPS[group]}`.toLowerCase();
+    const text = `${name} ${ITEM_GROUPS[group]}`.toLowerCase();
     return words.every((word) => text.includes(word));
   };
   const busy = useNavigation().state === "submitting";
@@ -130,7 +130,7 @@ export default function Prices({ loaderData, actionData }: Route.ComponentProps)
           {GROUP_IDS.map((group) => (
             <GroupTable
               key={group}
-              title={GROUPS[group]}
+              title={ITEM_GROUPS[group]}
               items={book.items.filter((i) => i.group === group)}
               isWanted={isWanted}
               sign={book.currency === "GBP" ? "£" : "$"}
@@ -181,7 +181,7 @@ export default function Prices({ loaderData, actionData }: Route.ComponentProps)
 const intoView = (place: HTMLElement | null) => place?.scrollIntoView({ block: "center" });
 
 /** Groups whose figures are money. */
-const IN_MONEY: readonly Group[] = ["materials", "devices", "equipment", "rates", "charges", "grants", "standard"];
+const IN_MONEY: readonly ItemGroup[] = ["materials", "devices", "equipment", "rates", "charges", "grants", "standard"];
 
 /** Unit of an item's price in words: "$ per ft", "min", "%". */
 const unitInWords = ({ group, unit }: PriceItem, sign: string): string =>
@@ -274,7 +274,7 @@ function NewItem({ typed }: { typed: Readonly<Record<string, string>> }) {
           <select name="new|group" defaultValue={typed["new|group"] ?? "materials"}>
             {GROUP_IDS.map((g) => (
               <option key={g} value={g}>
-                {GROUPS[g]}
+                {ITEM_GROUPS[g]}
               </option>
             ))}
           </select>

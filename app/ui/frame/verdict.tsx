@@ -1,6 +1,6 @@
 /** A verdict as a word with a shape of its own; colour only repeats it. */
 import type { AnswerState } from "#core/answer.ts";
-import type { Verdict } from "#core/ways/types.ts";
+import type { JudgedVerdict } from "#core/ways/types.ts";
 import styles from "./verdict.module.css";
 
 const SHAPES = {
@@ -41,6 +41,6 @@ function Marked({ shape, children }: { shape: keyof typeof SHAPES; children: str
 export const AnswerVerdict = ({ state, word }: { state: AnswerState; word: string }) => (
   <Marked shape={STATE_SHAPE[state]}>{word}</Marked>
 );
-export const WayVerdict = ({ verdict, onlyConfirm }: { verdict: Verdict; onlyConfirm: boolean }) => (
+export const WayVerdict = ({ verdict, onlyConfirm }: { verdict: JudgedVerdict; onlyConfirm: boolean }) => (
   <Marked shape={VERDICT_SHAPE[verdict]}>{onlyConfirm ? "Fits once confirmed" : VERDICT_WORD[verdict]}</Marked>
 );

@@ -3,9 +3,9 @@ import { expose, transfer } from "comlink";
 import type { CaseDocument, Measured } from "#core/case/document/types.ts";
 import { fetchCodebook } from "#core/codebook/fetch.ts";
 import { codebookOf } from "#core/codebook/index.ts";
-import { type CsvMapping, fileHead, type Guess } from "#core/formats/interval-data/mapping.ts";
+import { type ColumnGuess, type CsvMapping, fileHead } from "#core/formats/interval-data/mapping.ts";
 import { IntervalDataRefused, type IntervalProblem } from "#core/formats/interval-data/problems.ts";
-import { guessOf, HABITS, readIntervalFile, textOf } from "#core/formats/interval-data/read.ts";
+import { FILE_HABITS, guessOf, readIntervalFile, textOf } from "#core/formats/interval-data/read.ts";
 import { MADE_UP_LINE, writeIntervalCsv } from "#core/formats/interval-data/write.ts";
 import { analysisOf, type DataAnalysis } from "#core/intervals/analysis.ts";
 import { aboutSeries, digestOf, type KeptAbout, packValues, unpackValues } from "#core/intervals/kept.ts";
@@ -16,7 +16,7 @@ import { madeSeries } from "#core/replay/made-series.ts";
 
 /** The question about a CSV's columns. */
 export interface ColumnQuestion {
-  guess: Guess;
+  guess: ColumnGuess;
   /** By this the firm's answer is found again. */
   head: string;
 }
@@ -64,7 +64,7 @@ const api = {
       const bytes = await file.arrayBuffer();
       const digest = await digestOf(bytes);
       const text = textOf(new Uint8Array(bytes));
-      const habits = HABITS[region];
+      const habits = FILE_HABITS[region];
       const guess = guessOf(text, habits);
       let asked: (ColumnQuestion & { mapping: CsvMapping }) | null = null;
       if (guess) {
@@ -112,7 +112,7 @@ const api = {
     await fetchCodebook(document.rules);
     const codebook = codebookOf(document.rules);
     const minutes = codebook.survey.measuredYear.intervalMinutes ?? 15;
-    const series = madeSeries(document, codebook, seed, minutes, HABITS[codebook.region].usualZone);
+    const series = madeSeries(document, codebook, seed, minutes, FILE_HABITS[codebook.region].usualZone);
     const csv = writeIntervalCsv(series, true);
     const digest = await digestOf(new TextEncoder().encode(csv));
     last = { digest, series };

@@ -6,7 +6,7 @@ import { type AssessedCase, assessCase } from "#core/assessed-case.ts";
 import type { AppliedEdit } from "#core/case/document/edit.ts";
 import { type LostPatch, rebaseSequence } from "#core/case/document/edit-queue.ts";
 import { applyPatch, invertPatch, type Patch, resolveAppendPaths } from "#core/case/document/patch.ts";
-import type { Problem } from "#core/case/document/problems.ts";
+import type { InputProblem } from "#core/case/document/problems.ts";
 import { retargetPatchById } from "#core/case/document/retarget-patch.ts";
 import { sameValue } from "#core/case/document/same-value.ts";
 import { setValue } from "#core/case/document/set-value.ts";
@@ -21,7 +21,7 @@ import type { Base, Left, Outbox, ParkedEdit, WaitingEdit } from "./outbox.ts";
 export type SendAnswer =
   | { kind: "accepted"; revision: number; edits: AppliedEdit[] }
   | { kind: "conflict"; revision: number; edits: AppliedEdit[]; with: AppliedEdit }
-  | { kind: "refused"; problems: Problem[] }
+  | { kind: "refused"; problems: InputProblem[] }
   /** The server has another case than the one that the edit was made on, as after a restore. */
   | ({ kind: "ahead" } & Base)
   | { kind: "signed-out" }
@@ -61,7 +61,7 @@ export interface JobState extends AssessedCase {
   waiting: number;
   conflict: Conflict | null;
   /** Why the server refused an edit; it has been taken back. */
-  refused: Problem[] | null;
+  refused: InputProblem[] | null;
   /** Edits that the server failed on, put aside until a person decides. */
   parked: readonly ParkedEdit[];
   canUndo: boolean;
@@ -91,7 +91,7 @@ const MOST_UNDO = 300;
 /** An edit that fails so often in the same way is put aside, and the others go on. */
 const FAILURES_TO_PARK = 3;
 
-const CANNOT_BE_ASSESSED: Problem = { path: "", message: "Heron cannot work out the home with this change" };
+const CANNOT_BE_ASSESSED: InputProblem = { path: "", message: "Heron cannot work out the home with this change" };
 
 /** A step back or forward again. */
 interface Step {
@@ -186,7 +186,7 @@ export class JobStore extends ObservableStore<JobState> {
   }
 
   /** Shows a notice if there are problems. @returns whether there are none */
-  private showRefusal(problems: Problem[]): boolean {
+  private showRefusal(problems: InputProblem[]): boolean {
     if (problems.length > 0) this.update({ refused: problems });
     return problems.length === 0;
   }
@@ -211,7 +211,7 @@ export class JobStore extends ObservableStore<JobState> {
    * @param touch name of the edited field, so that further typing joins this edit
    * @returns why the edit was not made; empty where it was
    */
-  tryEdit(asked: Patch, touch?: string): Problem[] {
+  tryEdit(asked: Patch, touch?: string): InputProblem[] {
     if (asked.length === 0) return [];
     const before = this.state.document;
     const patch = resolveAppendPaths(before, asked);
@@ -366,7 +366,7 @@ export class JobStore extends ObservableStore<JobState> {
    * Appends an edit to the waiting ones, or replaces the last one that it continues. If the case cannot be assessed
    * with it, that is a bug: nothing is stored or sent, so that no other edit is blocked.
    */
-  private makeEdit(edit: WaitingEdit, history: History, lastStep: LastStep | null = null): Problem[] {
+  private makeEdit(edit: WaitingEdit, history: History, lastStep: LastStep | null = null): InputProblem[] {
     const before = { pending: this.pending, history: this.history };
     this.pending = [...before.pending.filter(({ id }) => id !== edit.id), edit];
     this.history = history;

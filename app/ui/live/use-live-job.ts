@@ -1,7 +1,7 @@
 /** An open job as others change it: their edits, their pictures, and who they are. */
 import { useEffect } from "react";
 import type { AppliedEdit } from "#core/case/document/edit.ts";
-import type { Operation } from "#core/case/document/patch.ts";
+import type { PatchOperation } from "#core/case/document/patch.ts";
 import type { RuleSetId } from "#core/case/document/types.ts";
 import { fetchCodebook } from "#core/codebook/fetch.ts";
 import type { OtherPerson } from "#core/other-person.ts";
@@ -13,7 +13,7 @@ import { keepListening } from "./listen.ts";
 import { presence, useTellField } from "./presence.ts";
 
 /** Another person has changed the job's rule set: this page loads those rules first. */
-const withRules = async (change: Operation | undefined): Promise<void> => {
+const withRules = async (change: PatchOperation | undefined): Promise<void> => {
   if (change && change.op !== "remove") await fetchCodebook(change.value as RuleSetId);
 };
 

@@ -1,11 +1,11 @@
 /** The path from the supply to the car as one line: each link with what it carries and may carry, and what is wrong. */
 import { Link as To } from "react-router";
 import { placeOfLink } from "#core/path/place.ts";
-import type { Link } from "#core/path/types.ts";
+import type { PathLink } from "#core/path/types.ts";
 import { showA } from "#core/units.ts";
 import styles from "./path-line.module.css";
 
-type Drawn = Link;
+type Drawn = PathLink;
 
 const KNOWN = {
   read: "",
@@ -18,7 +18,7 @@ const KNOWN = {
 const WORD = { stop: "Stop", fix: "Put right", note: "Note" } as const;
 
 /** Share of a link's limit in use; null where the limit is unknown. */
-const fullness = ({ carriesA, mayCarryA }: Link) =>
+const fullness = ({ carriesA, mayCarryA }: PathLink) =>
   mayCarryA === null || mayCarryA <= 0 ? null : Math.min(1.15, carriesA / mayCarryA);
 
 function Gauge({ link }: { link: Drawn }) {
@@ -45,7 +45,7 @@ function Gauge({ link }: { link: Drawn }) {
 }
 
 /** An unread rating is already shown as not known. */
-const isNews = ({ code }: Link["faults"][number]) => code !== "rating-unknown";
+const isNews = ({ code }: PathLink["faults"][number]) => code !== "rating-unknown";
 
 export function PathLine({
   links,

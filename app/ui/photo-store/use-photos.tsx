@@ -1,7 +1,7 @@
 /** React's view of the photo store, and the browser's side of it. */
 
 import { createContext, type ReactNode, use, useEffect, useState, useSyncExternalStore } from "react";
-import { may, type Role } from "#core/rights.ts";
+import { hasRight, type Role } from "#core/rights.ts";
 import type { PhotoEntry, Photographer, PhotoList } from "#core/survey/photo.ts";
 import { asDevicePerson, ask, callAfter, whenOnline } from "#ui/live/connection.ts";
 import { browserQueue } from "./browser-queue.ts";
@@ -82,7 +82,7 @@ export function usePhotographer(): Photographer {
 /** Whether the person may take a photo away. */
 export function useMayRemove({ takenBy }: Pick<PhotoEntry, "takenBy">): boolean {
   const { id, role } = usePhotoContext().person;
-  return may(role, takenBy.id === id ? "remove-own-pictures" : "remove-others-pictures");
+  return hasRight(role, takenBy.id === id ? "remove-own-pictures" : "remove-others-pictures");
 }
 
 export function usePhotos(): PhotoState {

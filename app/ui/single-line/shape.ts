@@ -1,5 +1,5 @@
 /** The single line from the supply to the car as shapes, for the page, a file of its own and the paper alike. */
-import type { Link, LinkKind } from "#core/path/types.ts";
+import type { LinkKind, PathLink } from "#core/path/types.ts";
 import { showA, showSize } from "#core/units.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
 
@@ -58,7 +58,7 @@ function vessel(y: number): string {
 }
 
 /** The text below a link's name. */
-function sizesOf({ kind, mayCarryA, decidedBy }: Link, way: WayJudgement, earth: string): string[] {
+function sizesOf({ kind, mayCarryA, decidedBy }: PathLink, way: WayJudgement, earth: string): string[] {
   if (kind === "conductor" && way.circuit) {
     const built = way.circuit.segments.map(
       (s) =>

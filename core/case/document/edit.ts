@@ -2,7 +2,7 @@
 import { array, mixed, number, object, string } from "yup";
 import { type Patch, rebasePatch } from "./patch.ts";
 
-export interface Edit {
+export interface CaseEdit {
   /** Made by the client; the same id never takes effect twice. */
   id: string;
   /** The revision of the case that the patch was made on. */

@@ -19,7 +19,7 @@ export type TypeOf<S extends Fields> = Flat<
 >;
 
 /** A field that may not be left out. */
-export const needs = <T>(field: SchemaField<T, boolean>): SchemaField<T, true> =>
+export const requiredField = <T>(field: SchemaField<T, boolean>): SchemaField<T, true> =>
   field.required("is required") as SchemaField<T, true>;
 /** A field that may be null: unknown, or absent. */
 export const orNull = <T>(field: SchemaField<T, boolean>): SchemaField<T | null> =>
@@ -35,7 +35,7 @@ export const oneOfOrNull = <const T extends string>(values: readonly T[]): Schem
     .oneOf([...values, null], `must be one of: ${values.join(", ")}`) as SchemaField<T | null>;
 
 /** A text of at most `most` characters. */
-export const text = (most = 300): SchemaField<string> =>
+export const textField = (most = 300): SchemaField<string> =>
   string().typeError("must be text").max(most, `must be at most ${most} characters`);
 /** A text that matches a pattern; the message follows the field's label. */
 export const textMatching = (pattern: RegExp, message: string): SchemaField<string> =>
@@ -49,7 +49,7 @@ const figure = () =>
     .test("finite", "must be a number", (v) => v === undefined || v === null || Number.isFinite(v));
 const unitOf = (unit: string) => (unit ? ` ${unit}` : "");
 /** A number greater than `least` and at most `most`, in `unit`. */
-export const above = (most: number, unit = "", least = 0): SchemaField<number> =>
+export const numberAbove = (most: number, unit = "", least = 0): SchemaField<number> =>
   figure()
     .moreThan(least, least === 0 ? "must be greater than 0" : `must be more than ${least}`)
     .max(most, `must be at most ${most}${unitOf(unit)}`);
@@ -57,23 +57,23 @@ export const above = (most: number, unit = "", least = 0): SchemaField<number> =
 export const fromZero = (most: number): SchemaField<number> =>
   figure().min(0, "must not be negative").max(most, `must be at most ${most}`);
 /** A number from `least` to `most`. */
-export const between = (least: number, most: number): SchemaField<number> =>
+export const numberBetween = (least: number, most: number): SchemaField<number> =>
   figure().min(least, `must be at least ${least}`).max(most, `must be at most ${most}`);
 /** A whole number from `least` to `most`. */
-export const whole = (least: number, most: number): SchemaField<number> =>
+export const wholeNumber = (least: number, most: number): SchemaField<number> =>
   figure()
     .integer("must be a whole number")
     .min(least, `must be at least ${least}`)
     .max(most, `must be at most ${most}`);
 
 /** An object with the given fields; all are optional unless marked by `needs`. */
-export const part = <const S extends Fields>(fields: S): SchemaField<TypeOf<S>> =>
+export const objectField = <const S extends Fields>(fields: S): SchemaField<TypeOf<S>> =>
   object(fields).default(undefined).typeError("must be an object") as unknown as SchemaField<TypeOf<S>>;
 /** Entries of a table: more than a case has fields that could be named. */
 const MOST_KEYS = 5000;
 
 /** A table with keys of its own, each with one of these values. */
-export const table = <const T extends string>(values: readonly T[]): SchemaField<Record<string, T>> =>
+export const tableField = <const T extends string>(values: readonly T[]): SchemaField<Record<string, T>> =>
   object({})
     .default(undefined)
     .typeError("must be an object")
@@ -92,25 +92,31 @@ export const some = <const K extends string, const T extends string>(
     .default(undefined)
     .typeError("must be an object") as unknown as SchemaField<Partial<Record<K, T>>>;
 /** Some of these keys, each with how often. */
-export const counts = <K extends string>(keys: readonly K[], most: number): SchemaField<Partial<Record<K, number>>> =>
-  part(Object.fromEntries(keys.map((key) => [key, whole(0, most)]))) as unknown as SchemaField<
+export const countsField = <K extends string>(
+  keys: readonly K[],
+  most: number,
+): SchemaField<Partial<Record<K, number>>> =>
+  objectField(Object.fromEntries(keys.map((key) => [key, wholeNumber(0, most)]))) as unknown as SchemaField<
     Partial<Record<K, number>>
   >;
 /** A list of at most `most` elements. */
-export const list = <T>(of: SchemaField<T, boolean>, most: number): SchemaField<T[]> =>
+export const listField = <T>(of: SchemaField<T, boolean>, most: number): SchemaField<T[]> =>
   array(of as never)
     .typeError("must be a list")
     .max(most, `must have at most ${most} entries`) as unknown as SchemaField<T[]>;
 /** A list of exactly `count` elements. */
-export const exactly = <T>(of: SchemaField<T, boolean>, count: number, message: string): SchemaField<T[]> =>
-  list(of, count).test("count", message, (v) => v === undefined || v.length === count) as SchemaField<T[]>;
+export const listOfExactly = <T>(of: SchemaField<T, boolean>, count: number, message: string): SchemaField<T[]> =>
+  listField(of, count).test("count", message, (v) => v === undefined || v.length === count) as SchemaField<T[]>;
 /** A value with its unit, at most `most` in any unit. */
-export const quantity = <const U extends string>(
+export const quantityField = <const U extends string>(
   units: readonly U[],
   most: number,
   zero = false,
 ): SchemaField<{ value: number; unit: U }> =>
-  part({ value: needs(zero ? fromZero(most) : above(most)), unit: needs(oneOf(units)) }) as unknown as SchemaField<{
+  objectField({
+    value: requiredField(zero ? fromZero(most) : numberAbove(most)),
+    unit: requiredField(oneOf(units)),
+  }) as unknown as SchemaField<{
     value: number;
     unit: U;
   }>;

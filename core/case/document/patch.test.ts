@@ -3,7 +3,7 @@ import { describe, expect, it } from "vitest";
 import { usCase } from "#core/testing/cases.ts";
 import { type AppliedEdit, editSchema, rebaseOverEdits } from "./edit.ts";
 import { rebaseSequence } from "./edit-queue.ts";
-import { applyPatch, invertPatch, type Operation, type Patch, rebasePatch, resolveAppendPaths } from "./patch.ts";
+import { applyPatch, invertPatch, type Patch, type PatchOperation, rebasePatch, resolveAppendPaths } from "./patch.ts";
 import { retargetPatchById } from "./retarget-patch.ts";
 import { setValue, valueAt } from "./set-value.ts";
 
@@ -17,7 +17,7 @@ const base = {
 };
 
 /** Any single operation on the base document. */
-const operation: fc.Arbitrary<Operation> = fc.oneof(
+const operation: fc.Arbitrary<PatchOperation> = fc.oneof(
   fc.record({
     op: fc.constant("replace" as const),
     path: fc.constantFrom("/title", "/loads/0/va", "/loads/1/va", "/loads/2/va"),

@@ -7,11 +7,11 @@ import { applyPatch as applyInPlace, createPatch, Pointer } from "rfc6902";
 import { ownValue } from "#core/own-value.ts";
 import { CaseRefused } from "./problems.ts";
 
-export type Operation =
+export type PatchOperation =
   | { op: "add"; path: string; value: unknown }
   | { op: "replace"; path: string; value: unknown }
   | { op: "remove"; path: string };
-export type Patch = readonly Operation[];
+export type Patch = readonly PatchOperation[];
 
 /**
  * The document after the patch.
@@ -33,7 +33,7 @@ const doesNotFit = (why: string) =>
 const shallowCopy = <T>(value: T): T => (Array.isArray(value) ? [...value] : { ...value }) as T;
 
 /** Copies the containers along a path, so that all other parts stay shared with the previous document. */
-function copyAlong(root: unknown, { op, path }: Operation): void {
+function copyAlong(root: unknown, { op, path }: PatchOperation): void {
   let at = root as Record<string, unknown>;
   const keys = tokens(path).map((t) => t.replaceAll("~1", "/").replaceAll("~0", "~"));
   const last = keys.pop() as string;
@@ -67,7 +67,7 @@ export function resolveAppendPaths(document: object, patch: Patch): Patch {
 
 /** The patch that takes `applyPatch(document, patch)` back to `document`; empty where the patch changes nothing. */
 export function invertPatch(document: object, patch: Patch): Patch {
-  const inverse: Operation[] = [];
+  const inverse: PatchOperation[] = [];
   let before = document;
   for (const operation of patch) {
     inverse.unshift(...inverseOf(before, operation));
@@ -77,14 +77,14 @@ export function invertPatch(document: object, patch: Patch): Patch {
 }
 
 /** Worked out at the operation's own place: comparing whole lists takes time by the square of their length. */
-function inverseOf(document: object, operation: Operation): Operation[] {
+function inverseOf(document: object, operation: PatchOperation): PatchOperation[] {
   const { op, path } = operation;
   const { parent, key, value: before } = Pointer.fromJSON(path).evaluate(document);
   if (op === "remove") return [{ op: "add", path, value: before }];
   if (op === "add" && Array.isArray(parent))
     return [{ op: "remove", path: key === "-" ? `${path.slice(0, -1)}${parent.length}` : path }];
   if (before === undefined) return [{ op: "remove", path }];
-  const back = createPatch(operation.value, before) as Operation[];
+  const back = createPatch(operation.value, before) as PatchOperation[];
   return back.map((one) => ({ ...one, path: `${path}${one.path}` }));
 }
 
@@ -93,13 +93,13 @@ const isIndex = (token: string | undefined) => token !== undefined && /^(0|[1-9]
 const startsWith = (long: string[], short: string[]) => short.every((t, i) => long[i] === t);
 
 /** Whether the operation inserts or removes an element in the middle of a list, so that later elements move. */
-const shifts = ({ op, path }: Operation) => op !== "replace" && isIndex(tokens(path).at(-1));
+const shifts = ({ op, path }: PatchOperation) => op !== "replace" && isIndex(tokens(path).at(-1));
 
 /** Whether the operation puts a new element into a list: `/loads/3` or `/loads/-`. */
-const inserts = ({ op, path }: Operation) => op === "add" && /\/(\d+|-)$/.test(path);
+const inserts = ({ op, path }: PatchOperation) => op === "add" && /\/(\d+|-)$/.test(path);
 
 /** Whether two operations, both made on the same document, touch the same place. Two insertions never do. */
-function clash(a: Operation, b: Operation): boolean {
+function clash(a: PatchOperation, b: PatchOperation): boolean {
   const [at, bt] = [tokens(a.path), tokens(b.path)];
   if (inserts(a) && inserts(b)) return false;
   // An insertion touches no element that was there; it touches only a change of the list as a whole.
@@ -113,7 +113,7 @@ const overlap = (a: string[], b: string[]) => startsWith(a, b) || startsWith(b, 
  * Rebases one operation over `first`; where both insert at the same place, `first` stays in front unless `inFront` is
  * set.
  */
-function moveOperation(operation: Operation, first: Operation, inFront: boolean): Operation {
+function moveOperation(operation: PatchOperation, first: PatchOperation, inFront: boolean): PatchOperation {
   if (!shifts(first)) return operation;
   const ft = tokens(first.path);
   const list = ft.slice(0, -1);
@@ -134,11 +134,11 @@ function moveOperation(operation: Operation, first: Operation, inFront: boolean)
  * @returns the patch to apply after `first`, or null where both touch the same place (a conflict)
  */
 export function rebasePatch(patch: Patch, first: Patch, inFront = false): Patch | null {
-  let over: readonly Operation[] = first;
-  const result: Operation[] = [];
+  let over: readonly PatchOperation[] = first;
+  const result: PatchOperation[] = [];
   for (const own of patch) {
-    let at: Operation = own;
-    const overAfterOwn: Operation[] = [];
+    let at: PatchOperation = own;
+    const overAfterOwn: PatchOperation[] = [];
     for (const other of over) {
       if (clash(at, other)) return null;
       const next = moveOperation(at, other, inFront);

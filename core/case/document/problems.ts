@@ -1,5 +1,5 @@
 /** A problem of an input, one for each field: the path in the open format, and words without the path. */
-export interface Problem {
+export interface InputProblem {
   path: string;
   message: string;
 }
@@ -18,7 +18,7 @@ export type RefusalCode = keyof typeof CORE_REFUSALS;
 export class CaseRefused extends Error {
   constructor(
     readonly code: RefusalCode,
-    readonly problems: Problem[],
+    readonly problems: InputProblem[],
   ) {
     super(problems.map(problemLine).join("\n"));
     this.name = "CaseRefused";
@@ -26,4 +26,4 @@ export class CaseRefused extends Error {
 }
 
 /** One problem as one line, e.g. `loads[3].va: must be greater than 0`. */
-export const problemLine = ({ path, message }: Problem): string => (path ? `${path}: ${message}` : message);
+export const problemLine = ({ path, message }: InputProblem): string => (path ? `${path}: ${message}` : message);

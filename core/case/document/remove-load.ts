@@ -1,12 +1,12 @@
 /** Taking a load out of a case with everything that refers to it. */
-import type { Operation, Patch } from "./patch.ts";
+import type { Patch, PatchOperation } from "./patch.ts";
 import type { CaseDocument } from "./types.ts";
 
 /** The patch that removes the load at `index` and its mentions in circuits, outlets, the charger and other loads. */
 export function removeLoad(document: CaseDocument, index: number): Patch {
   const id = document.loads[index]?.id;
   if (id === undefined) return [];
-  const mentions: Operation[] = [];
+  const mentions: PatchOperation[] = [];
   document.panels.forEach((panel, p) => {
     (panel.circuits ?? []).forEach((circuit, c) => {
       if (circuit.loads?.includes(id))

@@ -1,11 +1,11 @@
 /** Translates a patch from one version of a case to another; list elements are found by id. */
 import { ownValue } from "#core/own-value.ts";
-import { applyPatch, type Operation, type Patch } from "./patch.ts";
+import { applyPatch, type Patch, type PatchOperation } from "./patch.ts";
 
 /** @returns the patch for `now`; null where something that it changes is not there any more */
 export function retargetPatchById(patch: Patch, madeOn: object, now: object): Patch | null {
   let [before, after] = [madeOn, now];
-  const result: Operation[] = [];
+  const result: PatchOperation[] = [];
   for (const operation of patch) {
     const moved = readdress(operation, before, after);
     if (!moved) return null;
@@ -16,7 +16,7 @@ export function retargetPatchById(patch: Patch, madeOn: object, now: object): Pa
   return result;
 }
 
-function readdress(operation: Operation, before: unknown, after: unknown): Operation | null {
+function readdress(operation: PatchOperation, before: unknown, after: unknown): PatchOperation | null {
   const keys = operation.path.split("/").slice(1);
   const path: string[] = [];
   let [old, now] = [before, after] as [unknown, unknown];

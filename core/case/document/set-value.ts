@@ -1,6 +1,6 @@
 /** The patch that sets or removes one value of a case, creating missing parents. */
 import { ownValue } from "#core/own-value.ts";
-import type { Operation, Patch } from "./patch.ts";
+import type { Patch, PatchOperation } from "./patch.ts";
 
 /**
  * @param pointer JSON Pointer of the field, e.g. `/supply/ratingA`
@@ -16,7 +16,7 @@ export function setValue(document: object, pointer: string, value: unknown): Pat
     if (last) {
       if (value === undefined) return here === undefined ? [] : [{ op: "remove", path: pointer }];
       if (JSON.stringify(here) === JSON.stringify(value)) return [];
-      return [{ op: here === undefined ? "add" : "replace", path: pointer, value } as Operation];
+      return [{ op: here === undefined ? "add" : "replace", path: pointer, value } as PatchOperation];
     }
     if (here === undefined || here === null) {
       if (value === undefined) return [];
@@ -26,7 +26,7 @@ export function setValue(document: object, pointer: string, value: unknown): Pat
           op: here === undefined ? "add" : "replace",
           path: `/${keys.slice(0, depth + 1).join("/")}`,
           value: rest,
-        } as Operation,
+        } as PatchOperation,
       ];
     }
     at = here;

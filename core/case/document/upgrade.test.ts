@@ -5,7 +5,7 @@ import { describe, expect, it } from "vitest";
 import { usCase } from "#core/testing/cases.ts";
 import { applyPatch } from "./patch.ts";
 import type { CaseDocument } from "./types.ts";
-import { CURRENT_VERSION, currentCase, currentEdits, UPGRADES, type Upgrade } from "./upgrade.ts";
+import { CASE_UPGRADES, CURRENT_VERSION, currentCase, currentEdits, type Upgrade } from "./upgrade.ts";
 
 /** A later version that would call the title "name" and count areas in one unit. */
 const LATER: Upgrade[] = [
@@ -30,7 +30,9 @@ describe("a stored case", () => {
     const stored = path.join(import.meta.dirname, "stored/version-1-2026-11.case.json");
     const kept: CaseDocument = JSON.parse(readFileSync(stored, "utf8"));
     expect(currentCase(kept).loads.length).toBeGreaterThan(3);
-    expect(UPGRADES.map((u) => u.from)).toEqual(UPGRADES.map((_, i) => i + CURRENT_VERSION - UPGRADES.length));
+    expect(CASE_UPGRADES.map((u) => u.from)).toEqual(
+      CASE_UPGRADES.map((_, i) => i + CURRENT_VERSION - CASE_UPGRADES.length),
+    );
   });
 });
 

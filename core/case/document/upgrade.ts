@@ -14,13 +14,13 @@ export interface Upgrade {
 export const CURRENT_VERSION = 1;
 
 /** Version 1 is the first that was published, so no step is needed yet; the next version adds the first one here. */
-export const UPGRADES: readonly Upgrade[] = [];
+export const CASE_UPGRADES: readonly Upgrade[] = [];
 
 /**
  * Brings a parsed document to the current version.
  * @throws CaseRefused `newer-version` for a later version, `bad-field` for one that has no number.
  */
-export function upgradeCase(document: Json, chain = UPGRADES, current = CURRENT_VERSION): Json {
+export function upgradeCase(document: Json, chain = CASE_UPGRADES, current = CURRENT_VERSION): Json {
   const version = document.version;
   if (typeof version !== "number" || !Number.isInteger(version) || version < 0)
     throw new CaseRefused("bad-field", [{ path: "version", message: `must be a whole number, ${current} now` }]);
@@ -38,7 +38,7 @@ export function upgradeCase(document: Json, chain = UPGRADES, current = CURRENT_
 }
 
 /** A stored case in this version's form: the same object where it is current already. */
-export const currentCase = (kept: CaseDocument, chain = UPGRADES, current = CURRENT_VERSION): CaseDocument =>
+export const currentCase = (kept: CaseDocument, chain = CASE_UPGRADES, current = CURRENT_VERSION): CaseDocument =>
   (kept.version as number) === current
     ? kept
     : (upgradeCase(kept as unknown as Json, chain, current) as unknown as CaseDocument);
@@ -50,7 +50,7 @@ export const currentCase = (kept: CaseDocument, chain = UPGRADES, current = CURR
 export function currentEdits<E extends { patch: Patch }>(
   kept: CaseDocument,
   edits: readonly E[],
-  chain = UPGRADES,
+  chain = CASE_UPGRADES,
   current = CURRENT_VERSION,
 ): E[] {
   if ((kept.version as number) === current) return [...edits];

@@ -1,7 +1,7 @@
 /** Problems that an edit would introduce into a case, phrased for the edited field. */
 import { reach, type Schema } from "yup";
 import { applyPatch, type Patch } from "../document/patch.ts";
-import type { Problem } from "../document/problems.ts";
+import type { InputProblem } from "../document/problems.ts";
 import { wholeCase } from "../document/schema.ts";
 import { valueAt } from "../document/set-value.ts";
 import type { CaseDocument } from "../document/types.ts";
@@ -14,24 +14,24 @@ import { problemsWith } from "./shape.ts";
  * @param patch an edit that applies to it
  * @returns shape problems of the touched parts, or the newly broken laws between fields
  */
-export function editProblems(before: CaseDocument, patch: Patch): Problem[] {
+export function editProblems(before: CaseDocument, patch: Patch): InputProblem[] {
   const after = applyPatch(before, patch);
   const shape = patch.flatMap(({ path }) => partProblems(after, path));
   if (shape.length > 0) return shape;
   const broken = lawProblems(after);
   if (broken.length === 0) return [];
-  const key = ({ path, message }: Problem) => `${path}\n${message}`;
+  const key = ({ path, message }: InputProblem) => `${path}\n${message}`;
   const already = new Set(lawProblems(before).map(key));
   return broken.filter((problem) => !already.has(key(problem)));
 }
 
 /** @returns the problem to show at a field, phrased to follow its label; null without one */
-export function problemAt(pointer: string, problems: readonly Problem[]): string | null {
+export function problemAt(pointer: string, problems: readonly InputProblem[]): string | null {
   const own = formatPath(pointer);
   const beside = own.slice(0, own.lastIndexOf("."));
   const isWithin =
     (outer: string) =>
-    ({ path }: Problem) =>
+    ({ path }: InputProblem) =>
       path.startsWith(`${outer}.`) || path.startsWith(`${outer}[`);
   const inside = problems.find(({ path }) => path === own) ?? problems.find(isWithin(own));
   if (inside) return inside.message;
@@ -40,7 +40,7 @@ export function problemAt(pointer: string, problems: readonly Problem[]): string
 }
 
 /** Problems of the part at a pointer, and of the list around it, which may have become too long. */
-function partProblems(document: CaseDocument, pointer: string): Problem[] {
+function partProblems(document: CaseDocument, pointer: string): InputProblem[] {
   const above = pointer.slice(0, pointer.lastIndexOf("/"));
   const container = above === "" ? document : valueAt(document, above);
   const own = problemsOf(pointer, valueAt(document, pointer), {});
@@ -49,7 +49,7 @@ function partProblems(document: CaseDocument, pointer: string): Problem[] {
   return [...problemsOf(above, container, { recursive: false }), ...(isEntry ? own : [])];
 }
 
-function problemsOf(pointer: string, value: unknown, how: { recursive?: boolean }): Problem[] {
+function problemsOf(pointer: string, value: unknown, how: { recursive?: boolean }): InputProblem[] {
   const path = formatPath(pointer);
   let schema: Schema;
   try {

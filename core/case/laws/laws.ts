@@ -6,7 +6,7 @@ import { groupEndProblem, mainOnBusProblem } from "#core/panel/limits.ts";
 import { placeProblem, takesSpace } from "#core/panel/slots.ts";
 import { isSimple, type Point } from "#core/place/geometry.ts";
 import { lower } from "#core/words.ts";
-import type { Problem } from "../document/problems.ts";
+import type { InputProblem } from "../document/problems.ts";
 import { MOST } from "../document/schema.ts";
 import type { CaseDocument } from "../document/types.ts";
 
@@ -14,8 +14,8 @@ import type { CaseDocument } from "../document/types.ts";
  * Broken laws between the fields of a case: unique ids, references to existing things, kinds of the rule set, devices
  * without overlap. It expects a case of sound shape.
  */
-export function lawProblems(document: CaseDocument): Problem[] {
-  const problems: Problem[] = [];
+export function lawProblems(document: CaseDocument): InputProblem[] {
+  const problems: InputProblem[] = [];
   const codebook = codebookOf(document.rules);
   const say = (path: string, message: string) => problems.push({ path, message });
   const repeated = (path: string, ids: string[]) => {
@@ -117,15 +117,15 @@ export function lawProblems(document: CaseDocument): Problem[] {
 }
 
 /** Methods and conductor types are those of the rules, and go together. */
-function runProblems({ run, otherRuns = [] }: CaseDocument, codebook: Codebook): Problem[] {
+function runProblems({ run, otherRuns = [] }: CaseDocument, codebook: Codebook): InputProblem[] {
   return [
     ...problemsOfRun(run, "run", codebook),
     ...otherRuns.flatMap((other, i) => problemsOfRun(other, `otherRuns[${i}]`, codebook)),
   ];
 }
 
-function problemsOfRun(run: CaseDocument["run"], at: string, { circuit, name, survey }: Codebook): Problem[] {
-  const problems: Problem[] = [];
+function problemsOfRun(run: CaseDocument["run"], at: string, { circuit, name, survey }: Codebook): InputProblem[] {
+  const problems: InputProblem[] = [];
   if (run?.leastSize !== undefined && !survey.conductorSizes.includes(run.leastSize))
     problems.push({ path: `${at}.leastSize`, message: `"${run.leastSize}" is not a size of ${name}` });
   const unknownType = (type: string | undefined, path: string) => {
@@ -147,8 +147,8 @@ function problemsOfRun(run: CaseDocument["run"], at: string, { circuit, name, su
 }
 
 /** Outlines are simple, ids are unique. */
-function placeProblems({ place }: CaseDocument): Problem[] {
-  const problems: Problem[] = [];
+function placeProblems({ place }: CaseDocument): InputProblem[] {
+  const problems: InputProblem[] = [];
   const { solids = [], parking = [] } = place ?? {};
   for (const [name, things] of [
     ["solids", solids],

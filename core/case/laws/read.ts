@@ -2,7 +2,7 @@
 
 import type { AnyObject } from "yup";
 import { ownValue } from "#core/own-value.ts";
-import { CaseRefused, type Problem } from "../document/problems.ts";
+import { CaseRefused, type InputProblem } from "../document/problems.ts";
 import { wholeCase } from "../document/schema.ts";
 import type { CaseDocument } from "../document/types.ts";
 import { upgradeCase } from "../document/upgrade.ts";
@@ -48,10 +48,10 @@ export function readCase(parsed: unknown): ReadCase {
 }
 
 /** Problems of a parsed case by path, at most 100; empty when it can be assessed. */
-export const caseProblems = (parsed: unknown): Problem[] => frameProblem(parsed) ?? problemsInFrame(parsed);
+export const caseProblems = (parsed: unknown): InputProblem[] => frameProblem(parsed) ?? problemsInFrame(parsed);
 
 /** As `caseProblems`, of a case whose frame is sound. */
-function problemsInFrame(parsed: unknown): Problem[] {
+function problemsInFrame(parsed: unknown): InputProblem[] {
   const problems = shapeProblems(parsed);
   return problems.length > 0 ? problems : lawProblems(parsed as CaseDocument).slice(0, MOST_PROBLEMS);
 }

@@ -2,7 +2,7 @@
 
 import { type AnySchema, ValidationError } from "yup";
 import { ownValue } from "#core/own-value.ts";
-import type { Problem } from "../document/problems.ts";
+import type { InputProblem } from "../document/problems.ts";
 import { wholeCase } from "../document/schema.ts";
 
 /** More than anybody reads; the rest shows once these are mended. */
@@ -11,7 +11,7 @@ export const MOST_PROBLEMS = 100;
 const MOST_LEVELS = 12;
 
 /** Problems that apply to all fields, known or not: unpaired surrogates and unlimited nesting; null without one. */
-export function frameProblem(parsed: unknown, path = "", level = 0): Problem[] | null {
+export function frameProblem(parsed: unknown, path = "", level = 0): InputProblem[] | null {
   if (typeof parsed === "string")
     return parsed.isWellFormed() ? null : [{ path, message: "holds half a character: type it again" }];
   if (typeof parsed !== "object" || parsed === null) return null;
@@ -26,16 +26,16 @@ export function frameProblem(parsed: unknown, path = "", level = 0): Problem[] |
 }
 
 /** Where a parsed case is not of the case's shape, at most 100 places. */
-export function shapeProblems(parsed: unknown): Problem[] {
+export function shapeProblems(parsed: unknown): InputProblem[] {
   const sound = problemsWith(wholeCase, parsed, "", { abortEarly: true }).length === 0;
   if (sound) return [];
-  const found: Problem[] = [];
+  const found: InputProblem[] = [];
   collect(wholeCase, parsed, "", found);
   return found.slice(0, MOST_PROBLEMS);
 }
 
 /** Goes down only into what is sound by itself: a list that is too long is refused before its entries are looked at. */
-function collect(schema: AnySchema, value: unknown, path: string, found: Problem[]): void {
+function collect(schema: AnySchema, value: unknown, path: string, found: InputProblem[]): void {
   if (found.length >= MOST_PROBLEMS) return;
   const own = problemsWith(schema, value, path, { abortEarly: false, recursive: false });
   found.push(...own);
@@ -54,7 +54,7 @@ export function problemsWith(
   value: unknown,
   path: string,
   how: { abortEarly: boolean; recursive?: boolean },
-): Problem[] {
+): InputProblem[] {
   try {
     schema.validateSync(value, { strict: true, ...how, ...(path && ({ path } as object)) });
     return [];

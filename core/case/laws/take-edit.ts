@@ -1,15 +1,15 @@
 /** Decides whether an edit that reaches the server applies; independent of the database. */
 import { CASE_TOO_LARGE, MOST_CASE_BYTES } from "#core/limits.ts";
-import { type AppliedEdit, type Edit, rebaseOverEdits } from "../document/edit.ts";
+import { type AppliedEdit, type CaseEdit, rebaseOverEdits } from "../document/edit.ts";
 import { applyPatch, type Patch, resolveAppendPaths } from "../document/patch.ts";
-import { CaseRefused, type Problem } from "../document/problems.ts";
+import { CaseRefused, type InputProblem } from "../document/problems.ts";
 import type { CaseDocument } from "../document/types.ts";
 import { caseProblems } from "./read.ts";
 
 export type TakenEdit =
   | { kind: "accepted"; document: CaseDocument; patch: Patch }
   | { kind: "conflict"; with: AppliedEdit }
-  | { kind: "refused"; problems: Problem[] };
+  | { kind: "refused"; problems: InputProblem[] };
 
 /** Rebasing a patch compares each pair of operations; edits made by typing stay far below this limit. */
 const MOST_COMPARISONS = 1_000_000;
@@ -21,7 +21,11 @@ const bytesOf = (document: CaseDocument) => new TextEncoder().encode(JSON.string
  * @param document the case as it is
  * @param since edits that took effect after the one's base revision, in order
  */
-export function takeEdit(document: CaseDocument, asked: Pick<Edit, "patch">, since: readonly AppliedEdit[]): TakenEdit {
+export function takeEdit(
+  document: CaseDocument,
+  asked: Pick<CaseEdit, "patch">,
+  since: readonly AppliedEdit[],
+): TakenEdit {
   const comparisons = asked.patch.length * since.reduce((n, { patch }) => n + patch.length, 0);
   if (comparisons > MOST_COMPARISONS)
     return refused("The case has changed too much since this edit was made: open the page again");

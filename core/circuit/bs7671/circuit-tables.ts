@@ -97,7 +97,7 @@ export const DROP_MV: Readonly<Record<number, number>> = {
 type Factors = readonly (readonly [upTo: number, factor: number])[];
 
 /** Correction of 70 °C insulation for the temperature round the cable. Sources: BS 7671 tables 4B1 and 4B2. */
-export const AMBIENT: { air: Factors; ground: Factors } = {
+export const AMBIENT_FACTORS: { air: Factors; ground: Factors } = {
   air: [
     [25, 1.03],
     [30, 1],
@@ -127,7 +127,7 @@ export const AMBIENT: { air: Factors; ground: Factors } = {
  * Correction for grouped circuits, by their number. Sources: BS 7671 tables 4C1 (bunched) and 4C2 (in the ground,
  * touching).
  */
-export const GROUPING: { air: Factors; ground: Factors } = {
+export const GROUPING_FACTORS: { air: Factors; ground: Factors } = {
   air: [
     [1, 1],
     [2, 0.8],

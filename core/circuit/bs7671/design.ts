@@ -4,13 +4,13 @@ import type { Conductor, RunSegment } from "#core/case/document/types.ts";
 import { ownValue } from "#core/own-value.ts";
 import { lengthM, showA, showNumber, showOhm } from "#core/units.ts";
 import { factorUpTo } from "../factor.ts";
-import type { Check, CircuitRules, CircuitSpec, SizeTrial } from "../types.ts";
+import type { CircuitRules, CircuitSpec, RouteCheck, SizeTrial } from "../types.ts";
 import {
-  AMBIENT,
+  AMBIENT_FACTORS,
   CABLE_TABLES,
   type CableTable,
   DROP_MV,
-  GROUPING,
+  GROUPING_FACTORS,
   type ReferenceMethod,
   TWIN_EARTH,
 } from "./circuit-tables.ts";
@@ -87,8 +87,8 @@ function carriedBy(conductor: Conductor, stretch: readonly RunSegment[], { ambie
     const reference = ownValue(REFERENCE, method);
     const where = method === "ground" ? "ground" : "air";
     const tabledA = (reference && row?.byMethod[reference]) ?? 0;
-    const ca = factorUpTo(AMBIENT[where], ambientC ?? USUAL_C[where]);
-    const cg = factorUpTo(GROUPING[where], grouped ?? 1);
+    const ca = factorUpTo(AMBIENT_FACTORS[where], ambientC ?? USUAL_C[where]);
+    const cg = factorUpTo(GROUPING_FACTORS[where], grouped ?? 1);
     const ampacityA = tabledA * ca * cg;
     if (ampacityA < worst.ampacityA)
       worst = {
@@ -190,7 +190,7 @@ export const bsCircuit: CircuitRules = {
       cautions.push(
         "Zs is over the device's limit: the 30 mA RCD gives fault protection (411.4.5); prove that it does.",
       );
-    const checks: Check[] = [
+    const checks: RouteCheck[] = [
       {
         id: "device",
         label: "Design current and device",

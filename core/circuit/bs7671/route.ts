@@ -3,9 +3,9 @@
 import type { CaseDocument, RunSegment } from "#core/case/document/types.ts";
 import { ownValue } from "#core/own-value.ts";
 import { lengthM, showA, showNumber, showOhm } from "#core/units.ts";
-import { checked } from "../check.ts";
-import { indexesWhere, junctions, oneCheckFor } from "../route.ts";
-import type { Check, DesignedSegment, Routed, Supports } from "../types.ts";
+import { routeCheck } from "../check.ts";
+import { indexesWhere, junctionBoxes, oneCheckFor } from "../route.ts";
+import type { DesignedSegment, RouteCheck, RoutedCircuit, SupportSpacing } from "../types.ts";
 
 /** Usual practice where the rules give no figure; the firm and the maker come first. */
 const COVER_M = 0.5;
@@ -18,7 +18,7 @@ const IN_WALL: readonly string[] = ["insulated-wall", "stud-touching", "stud-not
 const ON_SURFACE: readonly string[] = ["clipped", "free-air", "trunking"];
 
 /** Supports of a segment on a surface, with their spacing; null for other methods. */
-export function bsSupports({ method, escapeRoute }: RunSegment, { conductor }: DesignedSegment): Supports | null {
+export function bsSupports({ method, escapeRoute }: RunSegment, { conductor }: DesignedSegment): SupportSpacing | null {
   if (!ON_SURFACE.includes(method)) return null;
   const every = method === "trunking" ? TRUNKING_EVERY_M : (ownValue(EVERY_M, conductor.type) ?? ARMOURED_EVERY_M);
   const metal = escapeRoute !== false && method !== "free-air";
@@ -32,12 +32,12 @@ export function bsSupports({ method, escapeRoute }: RunSegment, { conductor }: D
 }
 
 /** The circuit's residual-current device, by what the charger sees of smooth direct current. */
-function rcd({ document: { charger } }: Routed): Check {
+function rcd({ document: { charger } }: RoutedCircuit): RouteCheck {
   const rule = "BS 7671 722.531.3";
   const formula =
     "30 mA for each charging point: type B, or type A or F where the charger opens at 6 mA of direct current";
   const detects = charger?.dcDetection;
-  return checked(
+  return routeCheck(
     "rcd",
     "Residual-current device",
     detects === undefined ? null : true,
@@ -52,11 +52,11 @@ function rcd({ document: { charger } }: Routed): Check {
 }
 
 /** Cable in a wall, less than 50 mm deep and without earthed metal, is itself behind 30 mA: so the RCD is at the board. */
-const inWalls = ({ segments }: Routed): Check[] =>
+const inWalls = ({ segments }: RoutedCircuit): RouteCheck[] =>
   oneCheckFor(
     indexesWhere(segments, (s) => IN_WALL.includes(s.method)),
     (at) =>
-      checked(
+      routeCheck(
         "in-wall-rcd",
         "Cable in a wall",
         true,
@@ -66,9 +66,9 @@ const inWalls = ({ segments }: Routed): Check[] =>
       ),
   );
 
-function surge({ document: { panels }, panel }: Routed): Check {
+function surge({ document: { panels }, panel }: RoutedCircuit): RouteCheck {
   const has = panels.find((p) => p.id === panel)?.surgeProtection;
-  return checked(
+  return routeCheck(
     "surge",
     "Surge protection",
     has ? true : null,
@@ -84,11 +84,11 @@ const TOUCH_V = 70;
 const TT_V = 50;
 const TRIPS_A = 0.03;
 
-function lostPen({ document, demandA }: Routed): Check[] {
+function lostPen({ document, demandA }: RoutedCircuit): RouteCheck[] {
   const { supply, charger } = document;
   if (supply.earthing === "tt")
     return [
-      checked(
+      routeCheck(
         "electrode",
         "Earth electrode",
         supply.zeOhm == null ? null : supply.zeOhm * TRIPS_A <= TT_V + 1e-9,
@@ -103,7 +103,7 @@ function lostPen({ document, demandA }: Routed): Check[] {
   const detects = charger?.lostPenDetection;
   const electrode = `an electrode instead would need ${showOhm(TOUCH_V / demandA)} or less (70 V / ${showA(demandA)}): a rod seldom gets there`;
   return [
-    checked(
+    routeCheck(
       "lost-pen",
       "Lost neutral-and-earth conductor",
       detects === undefined ? null : true,
@@ -118,12 +118,12 @@ function lostPen({ document, demandA }: Routed): Check[] {
   ];
 }
 
-const cover = ({ segments }: Routed): Check[] =>
+const cover = ({ segments }: RoutedCircuit): RouteCheck[] =>
   segments.flatMap(({ method, cover: deep, surface }, i) => {
     if (method !== "ground") return [];
     const least = surface && UNDER_CARS.includes(surface) ? COVER_UNDER_CARS_M : COVER_M;
     return [
-      checked(
+      routeCheck(
         "cover",
         `Depth in the ground, part ${i + 1}`,
         deep ? lengthM(deep) >= least - 1e-9 : null,
@@ -134,11 +134,11 @@ const cover = ({ segments }: Routed): Check[] =>
     ];
   });
 
-const fixings = ({ segments }: Routed): Check[] => [
+const fixings = ({ segments }: RoutedCircuit): RouteCheck[] => [
   ...oneCheckFor(
     indexesWhere(segments, (s) => s.escapeRoute === true && s.method !== "ground"),
     (at) =>
-      checked(
+      routeCheck(
         "fixings",
         "Fixings that survive a fire",
         true,
@@ -150,7 +150,7 @@ const fixings = ({ segments }: Routed): Check[] => [
   ...oneCheckFor(
     indexesWhere(segments, (s) => s.escapeRoute === undefined && ON_SURFACE.includes(s.method)),
     (at) =>
-      checked(
+      routeCheck(
         "fixings",
         "Fixings that survive a fire",
         null,
@@ -161,12 +161,12 @@ const fixings = ({ segments }: Routed): Check[] => [
   ),
 ];
 
-function protection({ segments, design }: Routed): Check[] {
+function protection({ segments, design }: RoutedCircuit): RouteCheck[] {
   const soft = (i: number) => !design.segments[i]?.conductor.type?.startsWith("armoured");
   return oneCheckFor(
     indexesWhere(segments, (s, i) => s.exposed === true && soft(i)),
     (at) =>
-      checked(
+      routeCheck(
         "protection",
         "Protection from damage",
         false,
@@ -177,9 +177,9 @@ function protection({ segments, design }: Routed): Check[] {
   );
 }
 
-const boxes = ({ design }: Routed): Check[] =>
-  junctions(design).map((i) =>
-    checked(
+const boxes = ({ design }: RoutedCircuit): RouteCheck[] =>
+  junctionBoxes(design).map((i) =>
+    routeCheck(
       "box",
       `Joint before part ${i + 1}`,
       null,
@@ -190,11 +190,11 @@ const boxes = ({ design }: Routed): Check[] =>
   );
 
 /** Current may come back from a battery, the roof or the car. */
-function bothWays({ document }: { document: CaseDocument }): Check[] {
+function bothWays({ document }: { document: CaseDocument }): RouteCheck[] {
   const { onsiteGeneration, battery } = document.supply;
   if (!onsiteGeneration && !battery) return [];
   return [
-    checked(
+    routeCheck(
       "both-ways",
       "Current in both directions",
       null,
@@ -206,7 +206,7 @@ function bothWays({ document }: { document: CaseDocument }): Check[] {
 }
 
 /** Checks of a charging circuit's route and ends by BS 7671. */
-export const bsRoute = (routed: Routed): Check[] => [
+export const bsRoute = (routed: RoutedCircuit): RouteCheck[] => [
   rcd(routed),
   ...inWalls(routed),
   surge(routed),

@@ -2,7 +2,7 @@
  * Ampacity of insulated conductors, A: at most three current-carrying, 30 °C ambient.
  * Source: NEC Table 310.16; sizes in AWG and kcmil; columns are terminal temperatures, °C.
  */
-import type { Ampacities } from "../ampacity.ts";
+import type { AmpacityTable } from "../ampacity.ts";
 
 const sizes = [
   ["14 AWG", [15, 20, 25], null],
@@ -26,10 +26,10 @@ const sizes = [
   ["600 kcmil", [350, 420, 475], [285, 340, 385]],
   ["700 kcmil", [385, 460, 520], [315, 375, 425]],
   ["750 kcmil", [400, 475, 535], [320, 385, 435]],
-] as const satisfies readonly (readonly [string, Ampacities, Ampacities | null])[];
+] as const satisfies readonly (readonly [string, AmpacityTable, AmpacityTable | null])[];
 
 /** By size and metal: ampacity at 60, 75 and 90 °C; null where the size is not made in that metal. */
-export const NEC_310_16: readonly { size: string; cu: Ampacities; al: Ampacities | null }[] = sizes.map(
+export const NEC_310_16: readonly { size: string; cu: AmpacityTable; al: AmpacityTable | null }[] = sizes.map(
   ([size, cu, al]) => ({ size, cu, al }),
 );
 

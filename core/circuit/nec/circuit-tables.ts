@@ -72,7 +72,7 @@ export const AMBIENT_90: readonly (readonly [upToC: number, factor: number])[] =
 ];
 
 /** Adjustment by the number of current-carrying conductors, up to `upTo`. Source: NEC table 310.15(C)(1). */
-export const ADJUSTMENT: readonly (readonly [upTo: number, factor: number])[] = [
+export const GROUPING_ADJUSTMENT: readonly (readonly [upTo: number, factor: number])[] = [
   [3, 1],
   [6, 0.8],
   [9, 0.7],
@@ -143,4 +143,4 @@ export const RACEWAYS = {
 } as const satisfies Record<string, { name: string; sizes: readonly (readonly [string, number])[] }>;
 
 /** Share of a raceway that three or more conductors may fill. Source: NEC chapter 9, table 1. */
-export const FILL = 0.4;
+export const RACEWAY_FILL = 0.4;

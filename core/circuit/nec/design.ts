@@ -4,18 +4,18 @@ import type { Conductor, RunSegment } from "#core/case/document/types.ts";
 import { ownValue } from "#core/own-value.ts";
 import { lengthFt, showA, showNumber, showPercent } from "#core/units.ts";
 import { nextStandardDeviceA } from "../ampacity.ts";
-import { checked } from "../check.ts";
+import { routeCheck } from "../check.ts";
 import { factorUpTo } from "../factor.ts";
-import type { Check, CircuitRules, CircuitSpec, SizeTrial } from "../types.ts";
+import type { CircuitRules, CircuitSpec, RouteCheck, SizeTrial } from "../types.ts";
 import { NEC_240_4_D, NEC_240_6, NEC_310_16 } from "./ampacity-tables.ts";
 import {
-  ADJUSTMENT,
   AMBIENT_90,
   CONDUCTORS,
   circularMils,
   EARTH_CONDUCTOR,
-  FILL,
+  GROUPING_ADJUSTMENT,
   NM_B_EARTH,
+  RACEWAY_FILL,
   RACEWAYS,
 } from "./circuit-tables.ts";
 import { necRoute, necSupports } from "./route.ts";
@@ -82,7 +82,7 @@ function carriedBy({ size, material, type }: Conductor, { ambientC, grouped, ter
   const column = type === "nm-b" ? 60 : columnC(terminalC);
   const terminalA = columns[column === 60 ? 0 : 1];
   const ambient = factorUpTo(AMBIENT_90, ambientC ?? USUAL_AMBIENT_C);
-  const together = factorUpTo(ADJUSTMENT, grouped ?? OWN_CONDUCTORS);
+  const together = factorUpTo(GROUPING_ADJUSTMENT, grouped ?? OWN_CONDUCTORS);
   const correctedA = columns[2] * ambient * together;
   const finalA = Math.min(correctedA, terminalA);
   const small = ownValue(NEC_240_4_D[metal], size) ?? Number.POSITIVE_INFINITY;
@@ -101,7 +101,7 @@ function tries(conductor: Conductor, _stretch: readonly RunSegment[], deviceA: n
   const continuousA = chargeA * CONTINUOUS;
   const small = mostDeviceA < nextStandardDeviceA(finalA);
   const checks = [
-    checked(
+    routeCheck(
       "terminals",
       `At the terminals, ${columnC} °C`,
       terminalA >= continuousA - EPSILON,
@@ -109,7 +109,7 @@ function tries(conductor: Conductor, _stretch: readonly RunSegment[], deviceA: n
       "table value of the terminals' column, at least 125 % of the charging current",
       `${showA(terminalA)} against 1.25 x ${showA(chargeA)} = ${showA(continuousA)}`,
     ),
-    checked(
+    routeCheck(
       "corrected",
       "Where it runs, corrected",
       finalA >= chargeA - EPSILON,
@@ -117,7 +117,7 @@ function tries(conductor: Conductor, _stretch: readonly RunSegment[], deviceA: n
       "value of its insulation x ambient x grouping, no more than the terminals allow, at least the charging current",
       `${numbers}, against ${showA(chargeA)}`,
     ),
-    checked(
+    routeCheck(
       "device",
       "Protected by its device",
       deviceA <= mostDeviceA + EPSILON,
@@ -169,7 +169,7 @@ function conduitOf(method: string, conductor: Conductor, earth: Conductor): stri
   if (!raceway) return null;
   const { name, sizes } = RACEWAYS[raceway];
   const fill = fillOf(conductor, earth);
-  const [trade] = sizes.find(([, inside]) => fill <= inside * FILL + EPSILON) ?? [];
+  const [trade] = sizes.find(([, inside]) => fill <= inside * RACEWAY_FILL + EPSILON) ?? [];
   return trade ? `${trade} ${name}` : `larger than 2 in ${name}`;
 }
 
@@ -219,8 +219,8 @@ export const necCircuit: CircuitRules = {
   finish(design, _stretches, asked) {
     const { deviceA, chargeA, conductor, earthConductor, stretches, segments } = design;
     const grown = stretches.some((s) => s.conductor.size !== s.sizeByAmpacity);
-    const checks: Check[] = [
-      checked(
+    const checks: RouteCheck[] = [
+      routeCheck(
         "overcurrent",
         "Overcurrent device",
         true,
@@ -233,7 +233,7 @@ export const necCircuit: CircuitRules = {
           : `1.25 x ${showA(chargeA)} = ${showA(chargeA * CONTINUOUS)}: ${showA(deviceA)}`,
       ),
       ...design.checks,
-      checked(
+      routeCheck(
         "earth-conductor",
         "Equipment grounding conductor",
         true,
@@ -248,12 +248,12 @@ export const necCircuit: CircuitRules = {
       filled.add(s.conduit);
       const fill = fillOf(s.conductor, s.earthConductor);
       checks.push(
-        checked(
+        routeCheck(
           "conduit-fill",
           `Conduit, ${s.conduit}`,
           !s.conduit.startsWith("larger"),
           "NEC chapter 9, tables 1, 4 and 5",
-          `two conductors and the grounding conductor fill no more than ${showPercent(FILL)}`,
+          `two conductors and the grounding conductor fill no more than ${showPercent(RACEWAY_FILL)}`,
           `2 x ${s.conductor.size} + ${s.earthConductor.size} = ${showNumber(fill)} in² = ${fullness(s.conduit, fill) || "more than the largest holds"}`,
         ),
       );

@@ -1,8 +1,8 @@
 /** Tables of how a circuit runs in North America: supports, boxes, cover. */
-import type { Supports } from "../types.ts";
+import type { SupportSpacing } from "../types.ts";
 
 /** Cable: every 4.5 ft, and within 12 in of a box. Source: NEC 334.30, 338.10(B)(4). */
-export const CABLE_SUPPORT: Supports = {
+export const CABLE_SUPPORT: SupportSpacing = {
   item: "support:staple",
   name: "staples",
   every: 4.5,
@@ -10,7 +10,7 @@ export const CABLE_SUPPORT: Supports = {
   rule: "NEC 334.30",
 };
 
-interface RacewaySupports extends Omit<Supports, "every"> {
+interface RacewaySupports extends Omit<SupportSpacing, "every"> {
   /** By trade size, ft. */
   everyBySize: Readonly<Record<string, number>> & { other: number };
 }

@@ -3,9 +3,9 @@
 import type { RunSegment } from "#core/case/document/types.ts";
 import { ownValue } from "#core/own-value.ts";
 import { lengthFt, showA, showNumber } from "#core/units.ts";
-import { checked } from "../check.ts";
-import { indexesWhere, junctions, oneCheckFor, parts } from "../route.ts";
-import type { Check, DesignedSegment, Routed, Supports } from "../types.ts";
+import { routeCheck } from "../check.ts";
+import { indexesWhere, junctionBoxes, oneCheckFor, partsInWords } from "../route.ts";
+import type { DesignedSegment, RouteCheck, RoutedCircuit, SupportSpacing } from "../types.ts";
 import { BOX_VOLUME, CABLE_SUPPORT, COVER_IN, RACEWAY_SUPPORTS } from "./route-tables.ts";
 
 const MOST_BEND = 360;
@@ -23,7 +23,7 @@ const conduitParts = (conduit: string): { trade: string; kind: string } => {
 };
 
 /** Supports of a segment by its conduit or cable; null for a buried one. */
-export function necSupports({ method }: RunSegment, { conduit }: DesignedSegment): Supports | null {
+export function necSupports({ method }: RunSegment, { conduit }: DesignedSegment): SupportSpacing | null {
   if (method === "buried-pvc") return null;
   if (!conduit) return CABLE_SUPPORT;
   const { trade, kind } = conduitParts(conduit);
@@ -31,7 +31,7 @@ export function necSupports({ method }: RunSegment, { conduit }: DesignedSegment
   return { ...of, every: ownValue(of.everyBySize, trade) ?? of.everyBySize.other };
 }
 
-const bends = ({ segments, design }: Routed): Check[] =>
+const bends = ({ segments, design }: RoutedCircuit): RouteCheck[] =>
   segments.flatMap((segment, i) => {
     const made = design.segments[i];
     if (!made?.conduit) return [];
@@ -43,7 +43,7 @@ const bends = ({ segments, design }: Routed): Check[] =>
       ? `; a hard pull: add a pull point${stiff ? `, or one size up for ${made.conductor.size}` : ""}`
       : "";
     return [
-      checked(
+      routeCheck(
         "bends",
         `Bends, part ${i + 1}`,
         bendDegrees === undefined ? null : bendDegrees <= MOST_BEND,
@@ -56,12 +56,12 @@ const bends = ({ segments, design }: Routed): Check[] =>
     ];
   });
 
-const burial = ({ segments }: Routed): Check[] =>
+const burial = ({ segments }: RoutedCircuit): RouteCheck[] =>
   segments.flatMap(({ method, cover }, i) => {
     if (method !== "buried-pvc") return [];
     const inches = cover ? lengthFt(cover) * IN_TO_FT : null;
     return [
-      checked(
+      routeCheck(
         "cover",
         `Depth of cover, part ${i + 1}`,
         inches === null ? null : inches >= COVER_IN - 1e-6,
@@ -73,7 +73,7 @@ const burial = ({ segments }: Routed): Check[] =>
   });
 
 /** Cable and schedule 40 are not left where they could be struck. */
-function protection({ segments, design }: Routed): Check[] {
+function protection({ segments, design }: RoutedCircuit): RouteCheck[] {
   const soft = (i: number, { method }: RunSegment) =>
     method === "pvc40" || (method !== "buried-pvc" && !design.segments[i]?.conduit);
   const rule = "NEC 300.4, 334.15(B), 352.10(F)";
@@ -82,25 +82,26 @@ function protection({ segments, design }: Routed): Check[] {
     ...oneCheckFor(
       indexesWhere(segments, (s, i) => s.exposed === true && soft(i, s)),
       (at) =>
-        checked("protection", "Protection from damage", false, rule, formula, `${at} is exposed to physical damage`),
+        routeCheck("protection", "Protection from damage", false, rule, formula, `${at} is exposed to physical damage`),
     ),
     ...oneCheckFor(
       // A cable in a wall counts as protected behind its surface.
       indexesWhere(segments, (s, i) => s.exposed === undefined && s.method !== "in-wall" && soft(i, s)),
-      (at) => checked("protection", "Protection from damage", null, rule, formula, `${at}: not recorded whether it is`),
+      (at) =>
+        routeCheck("protection", "Protection from damage", null, rule, formula, `${at}: not recorded whether it is`),
     ),
   ];
 }
 
 /** A box where the conductor type changes: conductors of both sides, one allowance for the earths, one for clamps. */
-const boxes = ({ design }: Routed): Check[] =>
-  junctions(design).map((i) => {
+const boxes = ({ design }: RoutedCircuit): RouteCheck[] =>
+  junctionBoxes(design).map((i) => {
     const sides = [design.segments[i - 1], design.segments[i]] as DesignedSegment[];
     const volumes = sides.map(({ conductor }) => ownValue(BOX_VOLUME, conductor.size));
     const label = `Junction box before part ${i + 1}`;
     const rule = "NEC 314.16(B)";
     if (volumes.some((v) => v === undefined))
-      return checked(
+      return routeCheck(
         "box",
         label,
         null,
@@ -111,7 +112,7 @@ const boxes = ({ design }: Routed): Check[] =>
     const live = volumes.reduce<number>((t, v) => t + 2 * (v ?? 0), 0);
     const earth = Math.max(...sides.map((s) => ownValue(BOX_VOLUME, s.earthConductor.size) ?? 0));
     const clamps = sides.some((s) => !s.conduit) ? Math.max(...volumes.map((v) => v ?? 0)) : 0;
-    return checked(
+    return routeCheck(
       "box",
       label,
       null,
@@ -122,13 +123,13 @@ const boxes = ({ design }: Routed): Check[] =>
   });
 
 /** Lockable and in sight where the rules ask for it, or the firm or its authority does. */
-function disconnect({ document, run, design }: Routed): Check {
+function disconnect({ document, run, design }: RoutedCircuit): RouteCheck {
   const byRule = design.deviceA > DISCONNECT_ABOVE_A;
   const asked = byRule || document.options?.disconnectInSight === true;
   const rule = byRule ? "NEC 625.43" : "The firm's own";
   const formula = "readily accessible and lockable open; with a plaque at the charger where it is out of sight";
   if (!asked)
-    return checked(
+    return routeCheck(
       "disconnect",
       "Disconnect",
       true,
@@ -143,7 +144,7 @@ function disconnect({ document, run, design }: Routed): Check {
   } as const;
   const passes =
     run.disconnect === undefined ? null : run.disconnect === "in-sight" || (run.disconnect !== "none" && byRule);
-  return checked(
+  return routeCheck(
     "disconnect",
     "Disconnect",
     passes,
@@ -153,11 +154,11 @@ function disconnect({ document, run, design }: Routed): Check {
   );
 }
 
-function gfci({ document, design }: Routed): Check[] {
+function gfci({ document, design }: RoutedCircuit): RouteCheck[] {
   const { charger, options } = document;
   if (charger?.connection === "plug")
     return [
-      checked(
+      routeCheck(
         "gfci",
         "GFCI protection of the receptacle",
         null,
@@ -168,7 +169,7 @@ function gfci({ document, design }: Routed): Check[] {
     ];
   if (!charger?.outdoors || design.deviceA > GFCI_OUTDOORS_UP_TO_A) return [];
   return [
-    checked(
+    routeCheck(
       "gfci",
       "GFCI protection outdoors",
       options?.outdoorGfci === undefined ? null : true,
@@ -184,23 +185,23 @@ function gfci({ document, design }: Routed): Check[] {
 }
 
 /** Aluminum ends only where its terminals are marked for it. */
-function aluminium({ design }: Routed): Check[] {
+function aluminium({ design }: RoutedCircuit): RouteCheck[] {
   const at = design.segments.flatMap((s, i) => (s.conductor.material === "al" ? [i] : []));
   if (at.length === 0) return [];
   return [
-    checked(
+    routeCheck(
       "aluminium",
       "Aluminum conductors",
       null,
       "NEC 110.14, 250.120(B)",
       "terminals marked for aluminum; a bare grounding conductor of it not within 18 in of the ground outdoors",
-      parts(at),
+      partsInWords(at),
     ),
   ];
 }
 
 /** Checks of a charging circuit's route and ends by the NEC. */
-export const necRoute = (routed: Routed): Check[] => [
+export const necRoute = (routed: RoutedCircuit): RouteCheck[] => [
   ...bends(routed),
   ...burial(routed),
   ...protection(routed),

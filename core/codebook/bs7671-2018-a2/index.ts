@@ -64,7 +64,7 @@ const charging: ChargingRules = {
   nameplateVA: fullCurrent,
 };
 
-export const bs7671: Codebook = {
+export const bs7671Codebook: Codebook = {
   id: "uk-bs7671-2018-a2",
   name: "BS 7671:2018 + A2:2022",
   region: "uk",

@@ -1,7 +1,7 @@
 /** NEC 2020: a charger is counted at its nameplate; no minimum is named. */
 import { necCodebook } from "../nec/index.ts";
 
-export const nec2020 = necCodebook({
+export const nec2020Codebook = necCodebook({
   id: "us-nec-2020",
   name: "NEC 2020",
   leastChargerVA: 0,

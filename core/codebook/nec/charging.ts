@@ -2,7 +2,7 @@
 import type { ConductorRating } from "#core/circuit/ampacity.ts";
 import { NEC_240_6 } from "#core/circuit/nec/ampacity-tables.ts";
 import { showA, showPercent, showVA } from "#core/units.ts";
-import type { ChargingRules, Counted } from "../types.ts";
+import type { ChargingRules, CountedCharge } from "../types.ts";
 
 /** Charging settings and the standard device for each (625.42, 240.6). */
 const DEVICE_FOR_SETTING: readonly (readonly [chargeA: number, deviceA: number])[] = [
@@ -42,7 +42,7 @@ export function necCharging({
   rule: string;
 }): ChargingRules {
   // A lead in a general-purpose receptacle is part of what the receptacles are counted for; no minimum of its own.
-  const nameplateVA = (chargeA: number, volts: number, slow = false): Counted => {
+  const nameplateVA = (chargeA: number, volts: number, slow = false): CountedCharge => {
     const nameplate = chargeA * volts;
     const leastVA = slow ? 0 : editionLeastVA;
     return {

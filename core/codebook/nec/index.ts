@@ -3,9 +3,9 @@
 import type { RuleSetId } from "#core/case/document/types.ts";
 import { necConductor, SIXTY_DEGREES_UP_TO_A } from "#core/circuit/ampacity.ts";
 import { necCircuit } from "#core/circuit/nec/design.ts";
-import { nec22083 } from "#core/demand/nec/existing-220-83.ts";
-import { nec22087 } from "#core/demand/nec/measured-220-87.ts";
-import { nec22082 } from "#core/demand/nec/optional-220-82.ts";
+import { nec22083Method } from "#core/demand/nec/existing-220-83.ts";
+import { nec22087Method } from "#core/demand/nec/measured-220-87.ts";
+import { nec22082Method } from "#core/demand/nec/optional-220-82.ts";
 import type { NecSections } from "#core/demand/nec/rules.ts";
 import { necStandard } from "#core/demand/nec/standard.ts";
 import { necUsualMistakes } from "#core/demand/nec/usual-mistakes.ts";
@@ -26,7 +26,7 @@ const UNKNOWN_SERVICE_A = 60;
 /** A one-family dwelling's service disconnect (230.79(C)), A. */
 const LEAST_SERVICE_A = 100;
 
-export interface Edition {
+export interface NecEdition {
   id: RuleSetId;
   name: string;
   /** Smallest load a charger is counted at, VA; 0 where the edition names none. */
@@ -35,7 +35,7 @@ export interface Edition {
 }
 
 /** The codebook of one NEC edition. */
-export function necCodebook({ id, name, leastChargerVA, sections }: Edition): Codebook {
+export function necCodebook({ id, name, leastChargerVA, sections }: NecEdition): Codebook {
   const standard = necStandard(sections);
   return {
     id,
@@ -83,7 +83,7 @@ export function necCodebook({ id, name, leastChargerVA, sections }: Edition): Co
     volts: (system) => (system === "two-legs-120-208" ? 208 : 240),
     loadKinds: necLoadKinds,
     startLoads: necStartLoads,
-    methods: [nec22087, nec22083, nec22082, standard],
+    methods: [nec22087Method, nec22083Method, nec22082Method, standard],
     feederMethod: standard,
     supplyRatingsA: SERVICE_RATINGS_A,
     // The service rating is read off the main breaker: where only the breaker was entered, it says the same.

@@ -1,8 +1,8 @@
 /** Demand of household cooking appliances (Table 220.55). */
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { showPercent, showVA } from "#core/units.ts";
-import { countedLine, sum } from "../lines.ts";
-import type { CountedLoad, Line } from "../types.ts";
+import { countedLine, totalVA } from "../lines.ts";
+import type { CalculationLine, CountedLoad } from "../types.ts";
 import { isCooking } from "./general.ts";
 import { COOKING } from "./rules.ts";
 
@@ -26,7 +26,7 @@ function pieces(document: CaseDocument, loads: readonly CountedLoad[]): CountedL
     if (tops.length !== 1 || ovens.length < 1 || ovens.length > 2) continue;
     const group = [...tops, ...ovens];
     for (const load of group) rest.delete(load);
-    const va = sum(group);
+    const va = totalVA(group);
     joined.push({ ...(tops[0] as CountedLoad), label: group.map((l) => l.label).join(" + "), va, unitVA: va });
   }
   return [...joined, ...rest];
@@ -57,7 +57,7 @@ function byShare(appliances: readonly CountedLoad[], name: "A" | "B"): Group {
   const factor = share(name === "A" ? COOKING.columnA : COOKING.columnB, appliances.length);
   return {
     appliances,
-    countedVA: sum(appliances) * factor,
+    countedVA: totalVA(appliances) * factor,
     because: () =>
       `column ${name}, ${name === "A" ? "under 3.5 kW" : "3.5 to 8.75 kW"}, ${appliances.length}: ${showPercent(factor)}`,
   };
@@ -78,7 +78,7 @@ function grouped(appliances: readonly CountedLoad[]): Group[] {
 }
 
 /** Lines of the household cooking equipment by NEC table 220.55 and its notes. */
-export function cookingLines(document: CaseDocument, loads: readonly CountedLoad[]): Line[] {
+export function cookingLines(document: CaseDocument, loads: readonly CountedLoad[]): CalculationLine[] {
   const appliances = pieces(document, loads.filter(isCooking));
   if (appliances.length === 0) return [];
   return grouped(appliances).map(({ appliances: own, countedVA, because }) =>
@@ -89,7 +89,7 @@ export function cookingLines(document: CaseDocument, loads: readonly CountedLoad
       COOKING.rule,
       () => ({
         formula: `Table 220.55 by number and size; ${because()}`,
-        numbers: `${showVA(sum(own))} connected counts as ${showVA(countedVA)}`,
+        numbers: `${showVA(totalVA(own))} connected counts as ${showVA(countedVA)}`,
         changes: ["A cooktop and ovens on one branch circuit count as one range"],
       }),
     ),

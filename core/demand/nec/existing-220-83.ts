@@ -2,13 +2,13 @@
 import { chargerLines, chargersInside } from "../chargers.ts";
 import { tieredLines } from "../lines.ts";
 import { ofKind } from "../loads.ts";
-import type { CountedLoad, DemandMethod, Line } from "../types.ts";
+import type { CalculationLine, CountedLoad, DemandMethod } from "../types.ts";
 import { alternative, areaAssumption, generalParts, HEATING_KINDS, largestOf } from "./general.ts";
-import { MANY_UNITS, TIERS } from "./rules.ts";
+import { DEMAND_TIERS, MANY_UNITS } from "./rules.ts";
 
 const RULE = "NEC 220.83";
 
-export const nec22083: DemandMethod = {
+export const nec22083Method: DemandMethod = {
   id: "nec-220.83",
   name: "Optional method, existing dwelling",
   rule: RULE,
@@ -31,13 +31,13 @@ export const nec22083: DemandMethod = {
         [{ label, loads, factor: 1, because: "the larger of heating and cooling counts in full" }],
         rule,
       );
-    const linesWith = (climate: readonly CountedLoad[], label = ""): Line[] => {
+    const linesWith = (climate: readonly CountedLoad[], label = ""): CalculationLine[] => {
       const outside = climate.filter((l) => !amongGeneral(l));
       return [
         ...tieredLines(
           "General loads",
           generalParts(input, [...climate.filter(amongGeneral), ...chargersInside(input)]),
-          TIERS.existingDwelling,
+          DEMAND_TIERS.existingDwelling,
           rule,
         ),
         ...(outside.length > 0 ? full(label, outside).lines : []),

@@ -1,9 +1,9 @@
 /** Quantities that every NEC dwelling calculation starts from. */
 import type { LoadKindId } from "#core/case/document/types.ts";
 import { areaFt2, showNumber, showVA } from "#core/units.ts";
-import { factorLine, partsOf, sum } from "../lines.ts";
+import { factorLine, partsOf, totalVA } from "../lines.ts";
 import { ofKind } from "../loads.ts";
-import type { CountedLoad, DemandInput, Line, MethodResult } from "../types.ts";
+import type { CalculationLine, CountedLoad, DemandInput, MethodResult } from "../types.ts";
 import { COOKING, LEAST_CIRCUITS, LIGHTING_VA_PER_FT2 } from "./rules.ts";
 
 export const HEATING_KINDS: readonly LoadKindId[] = [
@@ -24,7 +24,7 @@ export const isAppliance = (load: CountedLoad): boolean =>
   APPLIANCE_KINDS.includes(load.kind) || (COOKING_KINDS.includes(load.kind) && !isCooking(load));
 
 /** General lighting and general-use receptacles by floor area; 0 where the area is unknown, nothing on a feeder. */
-export function lightingParts({ document, codebook, general }: DemandInput): Line["parts"] {
+export function lightingParts({ document, codebook, general }: DemandInput): CalculationLine["parts"] {
   if (!general) return [];
   const area = document.dwelling.floorArea;
   const ft2 = area ? areaFt2(area) : 0;
@@ -41,7 +41,7 @@ export function lightingParts({ document, codebook, general }: DemandInput): Lin
 }
 
 /** Small-appliance and laundry circuits, at least as many as a dwelling must have; on a feeder those that are there. */
-export function branchCircuitParts(input: DemandInput): Line["parts"] {
+export function branchCircuitParts(input: DemandInput): CalculationLine["parts"] {
   const { loads, general, document, codebook, asEntered } = input;
   return LEAST_CIRCUITS.flatMap(({ kind, least, label, rule }) => {
     const entered = ofKind(loads, kind);
@@ -66,7 +66,7 @@ export function branchCircuitParts(input: DemandInput): Line["parts"] {
 }
 
 /** The general loads of the optional methods: lighting, small-appliance and laundry circuits, every fixed appliance. */
-export function generalParts(input: DemandInput, alsoGeneral: readonly CountedLoad[] = []): Line["parts"] {
+export function generalParts(input: DemandInput, alsoGeneral: readonly CountedLoad[] = []): CalculationLine["parts"] {
   const fixed = input.loads.filter((l) => isAppliance(l) || isCooking(l) || l.kind === "dryer" || l.kind === "motor");
   return [...lightingParts(input), ...branchCircuitParts(input), ...partsOf([...fixed, ...alsoGeneral])];
 }
@@ -83,7 +83,7 @@ export interface Alternative {
   loads: readonly CountedLoad[];
   /** Counted VA of this alternative. */
   va: number;
-  lines: Line[];
+  lines: CalculationLine[];
 }
 
 /** An alternative whose lines take groups of loads each at a factor. */
@@ -97,7 +97,7 @@ export function alternative(
   const lines = filled.map((g) =>
     factorLine({
       label: g.label,
-      connectedVA: sum(g.loads),
+      connectedVA: totalVA(g.loads),
       factor: g.factor,
       rule,
       because: g.because,

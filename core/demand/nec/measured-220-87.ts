@@ -1,9 +1,15 @@
 /** NEC 220.87: existing load from measured maximum demand. */
 import { showNumber, showPercent } from "#core/units.ts";
-import { factorLine, partsOf, sum } from "../lines.ts";
+import { factorLine, partsOf, totalVA } from "../lines.ts";
 import { ofKind } from "../loads.ts";
 import { hasMaximum, lackOf, measuredAt, measuredLines } from "../measured-max.ts";
-import { type Condition, type DemandInput, type DemandMethod, firstAgainst, type Line } from "../types.ts";
+import {
+  type CalculationLine,
+  type DemandInput,
+  type DemandMethod,
+  firstAgainst,
+  type MethodCondition,
+} from "../types.ts";
 import { HEATING_KINDS } from "./general.ts";
 import { NEC_MEASURED } from "./rules.ts";
 
@@ -13,11 +19,11 @@ const days = (n: number | undefined): string => `${showNumber(n ?? 0)} days`;
 const minutes = (n: number | undefined): string => (n === undefined ? "not stated" : `${showNumber(n)} minutes`);
 
 /** Conditions of 220.87 for a measurement. */
-function conditions(input: DemandInput): Condition[] {
+function conditions(input: DemandInput): MethodCondition[] {
   const measured = measuredAt(input);
   if (!measured) return [];
   const { days: count = 0, intervalMinutes: interval } = measured;
-  const maximum: Condition = {
+  const maximum: MethodCondition = {
     asks: "The maximum demand is known",
     met: hasMaximum(measured),
     found: hasMaximum(measured) ? "it is" : `it is ${lackOf(measured)}`,
@@ -73,19 +79,19 @@ function conditions(input: DemandInput): Condition[] {
 }
 
 /** A recording sees one season only: the larger of heating and cooling is added where it was not running. */
-function seasonLines(input: DemandInput): Line[] {
+function seasonLines(input: DemandInput): CalculationLine[] {
   const measured = measuredAt(input);
   if (measured?.source !== "recorder") return [];
   const heating = ofKind(input.loads, ...HEATING_KINDS).filter((l) => l.existing);
   const cooling = ofKind(input.loads, "air-conditioning").filter((l) => l.existing);
-  const heatingLarger = sum(heating) >= sum(cooling);
+  const heatingLarger = totalVA(heating) >= totalVA(cooling);
   const missed = heatingLarger ? (measured.heatingSeason ? [] : heating) : measured.heatingSeason ? cooling : [];
   return missed.length === 0
     ? []
     : [
         factorLine({
           label: heatingLarger ? "Heating, not in the recording" : "Cooling, not in the recording",
-          connectedVA: sum(missed),
+          connectedVA: totalVA(missed),
           factor: 1,
           rule: `${RULE} Exception`,
           because: () => "the recording was not taken in its season",
@@ -98,7 +104,7 @@ function seasonLines(input: DemandInput): Line[] {
 const NETTED =
   "The meter may net the home's own generation and so hide load: the generation's own record is to be seen beside it";
 
-export const nec22087: DemandMethod = {
+export const nec22087Method: DemandMethod = {
   id: "nec-220.87",
   name: "Measured demand",
   rule: RULE,

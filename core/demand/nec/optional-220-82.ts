@@ -5,7 +5,7 @@ import { tieredLines } from "../lines.ts";
 import { ofKind } from "../loads.ts";
 import type { CountedLoad, DemandMethod } from "../types.ts";
 import { alternative, areaAssumption, generalParts, largestOf } from "./general.ts";
-import { CLIMATE, MANY_UNITS, OPTIONAL_LEAST_A, TIERS } from "./rules.ts";
+import { CLIMATE, DEMAND_TIERS, MANY_UNITS, OPTIONAL_LEAST_A } from "./rules.ts";
 
 const RULE = "NEC 220.82";
 const CLAUSE = `${RULE}(C)`;
@@ -77,7 +77,7 @@ function heatingAndCooling(loads: readonly CountedLoad[]) {
   );
 }
 
-export const nec22082: DemandMethod = {
+export const nec22082Method: DemandMethod = {
   id: "nec-220.82",
   name: "Optional method, dwelling unit",
   rule: RULE,
@@ -93,7 +93,7 @@ export const nec22082: DemandMethod = {
     const { largest, leftOut } = heatingAndCooling(input.loads);
     return {
       lines: [
-        ...tieredLines("General loads", parts, TIERS.dwellingUnit, `${RULE}(B)`),
+        ...tieredLines("General loads", parts, DEMAND_TIERS.dwellingUnit, `${RULE}(B)`),
         ...(largest?.lines ?? []),
         ...chargerLines(input, true),
       ],

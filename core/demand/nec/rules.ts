@@ -3,7 +3,7 @@
  * Sections that an edition numbers in its own way come with the edition (`NecSections`).
  */
 import type { LoadKindId } from "#core/case/document/types.ts";
-import type { Tier } from "../lines.ts";
+import type { DemandTier } from "../lines.ts";
 
 /** Sections by edition. Source: NEC 2020 and 2023. */
 export interface NecSections {
@@ -30,7 +30,7 @@ export const LEAST_CIRCUITS: readonly { kind: LoadKindId; least: number; label: 
 ];
 
 const ENDLESS = Number.POSITIVE_INFINITY;
-export const TIERS = {
+export const DEMAND_TIERS = {
   /** 220.82(B) */
   dwellingUnit: [
     { upToVA: 10_000, factor: 1 },
@@ -47,7 +47,7 @@ export const TIERS = {
     { upToVA: 120_000, factor: 0.35 },
     { upToVA: ENDLESS, factor: 0.25 },
   ],
-} as const satisfies Record<string, readonly Tier[]>;
+} as const satisfies Record<string, readonly DemandTier[]>;
 
 /** 220.82(C): what the alternatives of heating and cooling count at. */
 export const CLIMATE = {

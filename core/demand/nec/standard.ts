@@ -1,9 +1,9 @@
 /** NEC article 220 part III: the standard method. */
 import { showPercent, showVA } from "#core/units.ts";
 import { chargerLines } from "../chargers.ts";
-import { factorLine, partsOf, sum, tieredLines } from "../lines.ts";
+import { factorLine, partsOf, tieredLines, totalVA } from "../lines.ts";
 import { ofKind } from "../loads.ts";
-import type { CountedLoad, DemandMethod, Line } from "../types.ts";
+import type { CalculationLine, CountedLoad, DemandMethod } from "../types.ts";
 import { cookingLines } from "./cooking-220-55.ts";
 import {
   alternative,
@@ -14,10 +14,10 @@ import {
   largestOf,
   lightingParts,
 } from "./general.ts";
-import { FASTENED, LARGEST_MOTOR, LEAST_DRYER, type NecSections, TIERS } from "./rules.ts";
+import { DEMAND_TIERS, FASTENED, LARGEST_MOTOR, LEAST_DRYER, type NecSections } from "./rules.ts";
 
 /** Fastened appliances: the large ones at 75 % where there are four or more of them, the small ones in full. */
-function applianceLines(loads: readonly CountedLoad[]): Line[] {
+function applianceLines(loads: readonly CountedLoad[]): CalculationLine[] {
   const appliances = loads.filter(isAppliance);
   const large = appliances.filter((l) => l.unitVA >= FASTENED.leastVA);
   const small = appliances.filter((l) => l.unitVA < FASTENED.leastVA);
@@ -29,7 +29,7 @@ function applianceLines(loads: readonly CountedLoad[]): Line[] {
       : [
           factorLine({
             label,
-            connectedVA: sum(taken),
+            connectedVA: totalVA(taken),
             factor,
             rule: FASTENED.rule,
             because,
@@ -54,7 +54,7 @@ function applianceLines(loads: readonly CountedLoad[]): Line[] {
   ];
 }
 
-function dryerLines(loads: readonly CountedLoad[]): Line[] {
+function dryerLines(loads: readonly CountedLoad[]): CalculationLine[] {
   return ofKind(loads, "dryer").map((dryer) =>
     factorLine({
       label: dryer.label,
@@ -74,7 +74,7 @@ const largestMotor = (counted: readonly CountedLoad[]): CountedLoad | null =>
   );
 
 /** A quarter of the largest motor among the loads that are counted. */
-function largestMotorLines(counted: readonly CountedLoad[]): Line[] {
+function largestMotorLines(counted: readonly CountedLoad[]): CalculationLine[] {
   const largest = largestMotor(counted);
   if (!largest) return [];
   return [
@@ -115,7 +115,7 @@ export const necStandard = ({ lightingTiers }: NecSections): DemandMethod => ({
     return {
       lines: [
         ...(lighting.length > 0
-          ? tieredLines("Lighting, small-appliance and laundry", lighting, TIERS.lighting, lightingTiers)
+          ? tieredLines("Lighting, small-appliance and laundry", lighting, DEMAND_TIERS.lighting, lightingTiers)
           : []),
         ...applianceLines(loads),
         ...dryerLines(loads),
@@ -125,7 +125,7 @@ export const necStandard = ({ lightingTiers }: NecSections): DemandMethod => ({
           ? [
               factorLine({
                 label: "Motors",
-                connectedVA: sum(motors),
+                connectedVA: totalVA(motors),
                 factor: 1,
                 rule: "NEC 220.50",
                 because: () => "motors count in full",

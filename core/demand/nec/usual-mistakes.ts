@@ -1,21 +1,21 @@
 /** Frequent mistakes in a load calculation by article 220. */
 import { showA, showPercent } from "#core/units.ts";
-import { ofKind, without } from "../loads.ts";
-import type { Mistake, Recount } from "../types.ts";
+import { loadsWithout, ofKind } from "../loads.ts";
+import type { Recount, UsualMistake } from "../types.ts";
 import { COOKING_KINDS, HEATING_KINDS } from "./general.ts";
-import { LIGHTING_VA_PER_FT2, TIERS } from "./rules.ts";
+import { DEMAND_TIERS, LIGHTING_VA_PER_FT2 } from "./rules.ts";
 
-const [dwellingTier, dwellingRest] = TIERS.dwellingUnit;
-const [existingTier] = TIERS.existingDwelling;
+const [dwellingTier, dwellingRest] = DEMAND_TIERS.dwellingUnit;
+const [existingTier] = DEMAND_TIERS.existingDwelling;
 /** Difference between the first tiers of the two optional methods, VA. */
 const TIER_DIFFERENCE_VA = (dwellingTier.upToVA - existingTier.upToVA) * (dwellingTier.factor - dwellingRest.factor);
 
 const inKVA = (tier: { upToVA: number }) => `${tier.upToVA / 1000} kVA`;
 
 /** Frequent mistakes in a calculation by article 220, each with its total, VA. */
-export function necUsualMistakes(counted: Recount): readonly Mistake[] {
+export function necUsualMistakes(counted: Recount): readonly UsualMistake[] {
   const { method, loads, ownVA, connectedVA, charger, totalVA, asEnteredVA } = counted;
-  const found: Mistake[] = [];
+  const found: UsualMistake[] = [];
   const add = (text: string, total: number) => found.push({ text, totalVA: total });
 
   if (charger)
@@ -26,9 +26,9 @@ export function necUsualMistakes(counted: Recount): readonly Mistake[] {
   const withoutArea = counted.withoutAreaVA();
   if (withoutArea !== null) add(`General lighting (${LIGHTING_VA_PER_FT2} VA/ft²) was forgotten`, withoutArea);
   if (ofKind(loads, "small-appliance-circuit").length > 0)
-    add("The small-appliance circuits were forgotten", asEnteredVA(without(loads, "small-appliance-circuit")));
+    add("The small-appliance circuits were forgotten", asEnteredVA(loadsWithout(loads, "small-appliance-circuit")));
   if (ofKind(loads, "laundry-circuit").length > 0)
-    add("The laundry circuit was forgotten", asEnteredVA(without(loads, "laundry-circuit")));
+    add("The laundry circuit was forgotten", asEnteredVA(loadsWithout(loads, "laundry-circuit")));
 
   const heating = ofKind(loads, ...HEATING_KINDS);
   const cooling = ofKind(loads, "air-conditioning");
@@ -40,7 +40,7 @@ export function necUsualMistakes(counted: Recount): readonly Mistake[] {
     add("Heating and cooling were both counted; only the larger runs", totalVA(both));
   }
   if (heating.length + cooling.length > 0)
-    add("Heating and cooling were forgotten", totalVA(without(loads, ...HEATING_KINDS, "air-conditioning")));
+    add("Heating and cooling were forgotten", totalVA(loadsWithout(loads, ...HEATING_KINDS, "air-conditioning")));
 
   const [larger, smaller] = [inKVA(dwellingTier), inKVA(existingTier)];
   if (method.id === "nec-220.83" && connectedVA > dwellingTier.upToVA)
@@ -48,7 +48,7 @@ export function necUsualMistakes(counted: Recount): readonly Mistake[] {
   if (method.id === "nec-220.82" && connectedVA > dwellingTier.upToVA)
     add(`${smaller} instead of ${larger} was taken at 100 %`, ownVA - TIER_DIFFERENCE_VA);
   if (method.id === "nec-standard") {
-    const cookingVA = ownVA - totalVA(without(loads, ...COOKING_KINDS));
+    const cookingVA = ownVA - totalVA(loadsWithout(loads, ...COOKING_KINDS));
     const nameplateVA = ofKind(loads, ...COOKING_KINDS).reduce((t, l) => t + l.va, 0);
     if (nameplateVA > 0)
       add("The range was counted at its nameplate instead of Table 220.55", ownVA - cookingVA + nameplateVA);

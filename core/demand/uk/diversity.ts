@@ -1,9 +1,9 @@
 /** The usual after-diversity estimate for one dwelling in the United Kingdom. */
 import { showA, showPercent, showVA } from "#core/units.ts";
 import { chargerLines } from "../chargers.ts";
-import { countedLine, factorLine, partsOf, sum } from "../lines.ts";
+import { countedLine, factorLine, partsOf, totalVA } from "../lines.ts";
 import { ofKind, phasesOf } from "../loads.ts";
-import type { CountedLoad, DemandInput, DemandMethod, Line } from "../types.ts";
+import type { CalculationLine, CountedLoad, DemandInput, DemandMethod } from "../types.ts";
 import { DIVERSITY, IN_FULL } from "./rules.ts";
 
 const RULE = DIVERSITY.rule;
@@ -16,7 +16,7 @@ const currentLine = (
   countedA: number,
   formula: string,
   numbers: string,
-): Line =>
+): CalculationLine =>
   countedLine(label, loads, countedA * volts, RULE, () => ({
     value: `${showA(countedA)} (${showVA(countedA * volts)})`,
     formula,
@@ -31,8 +31,8 @@ function firstInFull(
   volts: number,
   { fullA, rest }: { fullA: number; rest: number },
   onTop?: { amps: number; because: string },
-): Line {
-  const a = sum(loads) / volts;
+): CalculationLine {
+  const a = totalVA(loads) / volts;
   const [full, over] = [Math.min(a, fullA), Math.max(0, a - fullA)];
   return currentLine(
     label,
@@ -52,7 +52,7 @@ function largestInFull(
   loads: readonly CountedLoad[],
   volts: number,
   { full, rest }: { full: number; rest: number },
-): Line {
+): CalculationLine {
   const each = loads.flatMap((l) => Array.from({ length: l.quantity }, () => l.unitVA / volts)).sort((a, b) => b - a);
   const total = (list: readonly number[]) => list.reduce((t, a) => t + a, 0);
   const [first, others] = [total(each.slice(0, full)), total(each.slice(full))];
@@ -67,15 +67,15 @@ function largestInFull(
 }
 
 /** The lines for the loads of one phase. */
-function phaseLines(loads: readonly CountedLoad[], input: DemandInput): Line[] {
+function phaseLines(loads: readonly CountedLoad[], input: DemandInput): CalculationLine[] {
   const { volts } = input;
-  const lines: Line[] = [];
+  const lines: CalculationLine[] = [];
   const lighting = ofKind(loads, "lighting");
   if (lighting.length > 0)
     lines.push(
       factorLine({
         label: "Lighting",
-        connectedVA: sum(lighting),
+        connectedVA: totalVA(lighting),
         factor: DIVERSITY.lighting,
         rule: RULE,
         because: () => `${showPercent(DIVERSITY.lighting)} of the total is on at once`,
@@ -104,7 +104,7 @@ function phaseLines(loads: readonly CountedLoad[], input: DemandInput): Line[] {
   for (const { kind, label, because } of IN_FULL) {
     const own = ofKind(loads, kind);
     if (own.length > 0)
-      lines.push(factorLine({ label, connectedVA: sum(own), factor: 1, rule: RULE, because, parts: partsOf(own) }));
+      lines.push(factorLine({ label, connectedVA: totalVA(own), factor: 1, rule: RULE, because, parts: partsOf(own) }));
   }
   const sockets = ofKind(loads, "socket-circuit");
   if (sockets.length > 0)
@@ -128,10 +128,11 @@ function spreadOverPhases(loads: readonly CountedLoad[], phases: number): Counte
     );
   if (phases === 1) return [pieces];
   const ordered = pieces.filter((l) => l.kind !== "ev-charger").sort((a, b) => b.va - a.va || a.id.localeCompare(b.id));
-  for (const piece of ordered) result.reduce((best, phase) => (sum(phase) < sum(best) ? phase : best)).push(piece);
+  for (const piece of ordered)
+    result.reduce((best, phase) => (totalVA(phase) < totalVA(best) ? phase : best)).push(piece);
   // A charger without a phase is counted on the most loaded one.
   for (const charger of pieces.filter((l) => l.kind === "ev-charger"))
-    result.reduce((most, phase) => (sum(phase) > sum(most) ? phase : most)).push(charger);
+    result.reduce((most, phase) => (totalVA(phase) > totalVA(most) ? phase : most)).push(charger);
   return result;
 }
 
@@ -147,7 +148,7 @@ export const ukDiversity: DemandMethod = {
     // A panel behind the supply is taken as fed by one phase.
     const phases = input.at === "supply" ? phasesOf(input) : 1;
     const byPhase = spreadOverPhases(input.loads, phases).map((loads) => phaseLines(loads, input));
-    const counted = (lines: readonly Line[]) => lines.reduce((t, l) => t + l.countedVA, 0);
+    const counted = (lines: readonly CalculationLine[]) => lines.reduce((t, l) => t + l.countedVA, 0);
     const worst = byPhase.reduce((best, lines) => (counted(lines) > counted(best) ? lines : best));
     const unplaced = input.loads.filter((l) => l.phase === undefined).length;
     return {

@@ -3,7 +3,7 @@ import { showNumber } from "#core/units.ts";
 import { factorLine } from "../lines.ts";
 import { ofKind, phasesOf } from "../loads.ts";
 import { hasMaximum, lackOf, measuredAt, measuredLines } from "../measured-max.ts";
-import { type Condition, type DemandInput, type DemandMethod, firstAgainst } from "../types.ts";
+import { type DemandInput, type DemandMethod, firstAgainst, type MethodCondition } from "../types.ts";
 import { UK_MEASURED } from "./rules.ts";
 
 const RULE = UK_MEASURED.rule;
@@ -15,7 +15,7 @@ const spreadFactor = (minutes: number): number | null =>
 const longest = UK_MEASURED.spread[UK_MEASURED.spread.length - 1]?.upToMinutes;
 
 /** Conditions of the measured method for a measurement. */
-function conditions(input: DemandInput): Condition[] {
+function conditions(input: DemandInput): MethodCondition[] {
   const measured = measuredAt(input);
   if (!measured) return [];
   const { days = 0, intervalMinutes: interval, heatingSeason } = measured;

@@ -1,7 +1,7 @@
 /** Frequent mistakes in an after-diversity estimate. */
 import { showA } from "#core/units.ts";
-import { ofKind, without } from "../loads.ts";
-import type { Mistake, Recount } from "../types.ts";
+import { loadsWithout, ofKind } from "../loads.ts";
+import type { Recount, UsualMistake } from "../types.ts";
 import { DIVERSITY } from "./rules.ts";
 
 const DIVERSE = [
@@ -11,11 +11,11 @@ const DIVERSE = [
 ] as const;
 
 /** Frequent mistakes in an after-diversity estimate, each with its total, VA. */
-export function ukUsualMistakes({ loads, volts, ownVA, totalVA }: Recount): readonly Mistake[] {
-  const found = DIVERSE.flatMap(({ kind, name, was }): Mistake[] => {
+export function ukUsualMistakes({ loads, volts, ownVA, totalVA }: Recount): readonly UsualMistake[] {
+  const found = DIVERSE.flatMap(({ kind, name, was }): UsualMistake[] => {
     const these = ofKind(loads, kind);
     if (these.length === 0) return [];
-    const rest = totalVA(without(loads, kind));
+    const rest = totalVA(loadsWithout(loads, kind));
     return [
       { text: `No diversity was allowed for the ${name}`, totalVA: rest + these.reduce((t, l) => t + l.va, 0) },
       { text: `The ${name} ${was} forgotten`, totalVA: rest },

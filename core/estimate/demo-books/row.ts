@@ -1,13 +1,20 @@
 /** Rows of a price book as they are typed here. */
-import type { Group, PriceItem } from "../book.ts";
+import type { ItemGroup, PriceItem } from "../book.ts";
 
-export type Row = readonly [id: string, name: string, low: number, typical: number, high: number, condition?: string];
+export type BookRow = readonly [
+  id: string,
+  name: string,
+  low: number,
+  typical: number,
+  high: number,
+  condition?: string,
+];
 
 /**
  * Items of one group and one unit.
  * @param soldIn lengths or packs that they are sold in
  */
-export const rows = (group: Group, unit: string, list: readonly Row[], soldIn?: number): PriceItem[] =>
+export const bookRows = (group: ItemGroup, unit: string, list: readonly BookRow[], soldIn?: number): PriceItem[] =>
   list.map(([id, name, low, typical, high, condition]) => ({
     id,
     group,

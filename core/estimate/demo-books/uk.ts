@@ -1,6 +1,6 @@
 /** Osier's figures: made up, of no trade and no year. Pounds, metres. */
 import type { PriceBook } from "../book.ts";
-import { rows } from "./row.ts";
+import { bookRows } from "./row.ts";
 
 /** Cable is cut by the metre, trunking and duct come in lengths, small things in packs. */
 const BY_THE_METRE = 1;
@@ -12,7 +12,7 @@ export const UK_BOOK: PriceBook = {
   currency: "GBP",
   madeUp: true,
   items: [
-    ...rows(
+    ...bookRows(
       "materials",
       "m",
       [
@@ -49,7 +49,7 @@ export const UK_BOOK: PriceBook = {
       ],
       BY_THE_METRE,
     ),
-    ...rows(
+    ...bookRows(
       "materials",
       "m",
       [
@@ -58,7 +58,7 @@ export const UK_BOOK: PriceBook = {
       ],
       LENGTH_OF_TRUNKING,
     ),
-    ...rows(
+    ...bookRows(
       "materials",
       "each",
       [
@@ -67,7 +67,7 @@ export const UK_BOOK: PriceBook = {
       ],
       PACK,
     ),
-    ...rows("materials", "each", [
+    ...bookRows("materials", "each", [
       ["sundries", "Glands, connectors, labels", 22, 38, 70],
       ["junction-box", "Joint box with glands and terminals", 8, 14, 28],
       ["sleeve", "Sleeve through a wall or floor, sealed", 3, 6, 12],
@@ -78,7 +78,7 @@ export const UK_BOOK: PriceBook = {
       ["earth", "Earth electrode or main earth", 0, 60, 160],
       ["renewals", "What is corroded, renewed", 20, 70, 220],
     ]),
-    ...rows("devices", "each", [
+    ...bookRows("devices", "each", [
       ["device:1p:6", "RCBO type A, 6 A", 20.8, 26, 35.1],
       ["device:1p:10", "RCBO type A, 10 A", 20.8, 26, 35.1],
       ["device:1p:16", "RCBO type A, 16 A", 21.6, 27, 36.45],
@@ -95,7 +95,7 @@ export const UK_BOOK: PriceBook = {
       ["device:other", "Device of another rating", 10, 20, 45],
       ["device:lost-pen", "Unit that disconnects on an open PEN", 70, 115, 190],
     ]),
-    ...rows("equipment", "each", [
+    ...bookRows("equipment", "each", [
       ["charger:16", "Charger of up to 16 A", 240, 310, 420],
       ["charger:32", "Charger of up to 32 A", 380, 470, 620],
       ["panel", "Consumer unit with devices and surge protection", 190, 290, 460],
@@ -110,7 +110,7 @@ export const UK_BOOK: PriceBook = {
       ["change:shower", "Shower from the cylinder, fitted", 350, 600, 1100],
       ["receptacle", "Socket for a charger's plug", 16, 28, 50],
     ]),
-    ...rows("labour", "min", [
+    ...bookRows("labour", "min", [
       ["labour:visit", "Visit to read what was not read", 20, 35, 70],
       ["labour:measure", "Fit a recorder and read it out", 50, 80, 140],
       ["labour:new-circuit", "New circuit: both ends, charger, test, certify", 170, 230, 330],
@@ -143,7 +143,7 @@ export const UK_BOOK: PriceBook = {
       ["labour:signal:cores", "Join the signal cores at both ends", 10, 15, 30],
       ["labour:earth", "Drive an electrode, or bring the main earth to size", 0, 90, 200],
     ]),
-    ...rows("runs", "min/m", [
+    ...bookRows("runs", "min/m", [
       ["run:clipped", "Clipped direct", 6, 9, 14],
       ["run:free-air", "On a tray", 6, 9, 14],
       ["run:ground", "Buried, with trench", 26, 40, 70],
@@ -161,13 +161,13 @@ export const UK_BOOK: PriceBook = {
       ["run:stud-not-touching", "In a stud wall, clear of insulation", 7, 11, 18],
       ["run:trunking", "In trunking", 8, 12, 19],
     ]),
-    ...rows("rates", "h", [["rate", "Electrician", 42, 52, 66]]),
-    ...rows("rates", "kWh", [
+    ...bookRows("rates", "h", [["rate", "Electrician", 42, 52, 66]]),
+    ...bookRows("rates", "kWh", [
       ["energy", "Energy", 0.08, 0.14, 0.32],
       ["energy:cheap", "Energy in the cheap hours", 0.05, 0.08, 0.12],
     ]),
-    ...rows("rates", "visit", [["travel", "Travel", 10, 20, 40]]),
-    ...rows("charges", "each", [
+    ...bookRows("rates", "visit", [["travel", "Travel", 10, 20, 40]]),
+    ...bookRows("charges", "each", [
       ["permit", "Notification of the work", 0, 5, 15],
       ["upgrade", "The operator's charge for a larger supply", 0, 620, 3200],
       ["separation", "The operator's charge to separate a looped supply", 0, 0, 300],
@@ -176,7 +176,7 @@ export const UK_BOOK: PriceBook = {
       ["paperwork", "Consent, asked for and filed", 0, 25, 90],
       ["recorder", "Hire of a recorder", 40, 80, 150],
     ]),
-    ...rows("grants", "each", [
+    ...bookRows("grants", "each", [
       [
         "grant:rented",
         "Grant for a rented home or a flat",
@@ -186,26 +186,26 @@ export const UK_BOOK: PriceBook = {
         "The home is rented or a flat, has a parking place of its own, and the landlord or freeholder agrees in writing",
       ],
     ]),
-    ...rows("standard", "each", [
+    ...bookRows("standard", "each", [
       ["standard", "Standard installation: 32 A charger's circuit, 10 m clipped, one visit", 395, 430, 480],
     ]),
-    ...rows("included", "m", [["cable:twin-earth:6 mm2", "6 mm² twin and earth", 10, 10, 10]]),
-    ...rows("included", "each", [["support:metal-clip", "Metal cable clips that survive a fire", 0, 45, 45]]),
-    ...rows("included", "min/m", [["run:clipped", "Clipped direct", 10, 10, 10]]),
-    ...rows("included", "min", [["labour:new-circuit", "New circuit: both ends, charger, test, certify", 1, 1, 1]]),
-    ...rows("included", "each", [
+    ...bookRows("included", "m", [["cable:twin-earth:6 mm2", "6 mm² twin and earth", 10, 10, 10]]),
+    ...bookRows("included", "each", [["support:metal-clip", "Metal cable clips that survive a fire", 0, 45, 45]]),
+    ...bookRows("included", "min/m", [["run:clipped", "Clipped direct", 10, 10, 10]]),
+    ...bookRows("included", "min", [["labour:new-circuit", "New circuit: both ends, charger, test, certify", 1, 1, 1]]),
+    ...bookRows("included", "each", [
       ["device:1p:40", "RCBO type A, 40 A", 1, 1, 1],
       ["sundries", "Glands, connectors, labels", 1, 1, 1],
       ["permit", "Notification of the work", 1, 1, 1],
     ]),
-    ...rows("included", "visit", [["travel", "Travel", 1, 1, 1]]),
-    ...rows("terms", "%", [
+    ...bookRows("included", "visit", [["travel", "Travel", 1, 1, 1]]),
+    ...bookRows("terms", "%", [
       ["margin", "Margin on materials, equipment and labour", 15, 15, 15],
       ["tax", "VAT", 20, 20, 20],
       ["waste", "Offcuts, on material of a length", 5, 5, 5],
     ]),
-    ...rows("waits", "calendar days", [["wait:measure", "A recorder left for its days", 8, 14, 30]]),
-    ...rows("waits", "days", [
+    ...bookRows("waits", "calendar days", [["wait:measure", "A recorder left for its days", 8, 14, 30]]),
+    ...bookRows("waits", "days", [
       ["wait:survey", "A visit to read what was not read", 1, 2, 5],
       ["wait:owner", "Consent of the owner or landlord", 2, 8, 30],
       ["wait:authority", "The authority's written agreement", 5, 15, 40],
@@ -216,7 +216,7 @@ export const UK_BOOK: PriceBook = {
       ["wait:utility-visit", "The operator's visit", 10, 28, 75],
       ["wait:inspection", "Inspection", 0, 0, 0],
     ]),
-    ...rows("holidays", "day", [
+    ...bookRows("holidays", "day", [
       ["holiday:2026-12-25", "Christmas Day, 2026-12-25", 1, 1, 1],
       ["holiday:2026-12-28", "Boxing Day, 2026-12-28", 1, 1, 1],
       ["holiday:2027-01-01", "New Year, 2027-01-01", 1, 1, 1],

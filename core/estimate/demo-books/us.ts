@@ -1,6 +1,6 @@
 /** Tidewrack's figures: made up, of no trade and no year. Dollars, feet. */
 import type { PriceBook } from "../book.ts";
-import { rows } from "./row.ts";
+import { bookRows } from "./row.ts";
 
 /** Wire and cable are cut by the foot, conduit comes in lengths, small things in packs. */
 const BY_THE_FOOT = 1;
@@ -12,7 +12,7 @@ export const US_BOOK: PriceBook = {
   currency: "USD",
   madeUp: true,
   items: [
-    ...rows(
+    ...bookRows(
       "materials",
       "ft",
       [
@@ -86,7 +86,7 @@ export const US_BOOK: PriceBook = {
       ],
       BY_THE_FOOT,
     ),
-    ...rows(
+    ...bookRows(
       "materials",
       "ft",
       [
@@ -121,7 +121,7 @@ export const US_BOOK: PriceBook = {
       ],
       LENGTH_OF_CONDUIT,
     ),
-    ...rows(
+    ...bookRows(
       "materials",
       "each",
       [
@@ -130,7 +130,7 @@ export const US_BOOK: PriceBook = {
       ],
       PACK,
     ),
-    ...rows("materials", "each", [
+    ...bookRows("materials", "each", [
       ["sundries", "Boxes at the ends, connectors, labels", 35, 60, 110],
       ["junction-box", "Junction box with cover and connectors", 9, 16, 32],
       ["sleeve", "Sleeve through a wall or floor, sealed", 4, 7, 14],
@@ -140,7 +140,7 @@ export const US_BOOK: PriceBook = {
       ["bonding", "Bonding conductor with clamps", 20, 45, 90],
       ["renewals", "What is corroded, renewed", 30, 110, 320],
     ]),
-    ...rows("devices", "each", [
+    ...bookRows("devices", "each", [
       ["device:2p:15", "Two-pole breaker, 15 A", 12.8, 16, 21.6],
       ["device:2p:20", "Two-pole breaker, 20 A", 13.6, 17, 22.95],
       ["device:2p:25", "Two-pole breaker, 25 A", 15.2, 19, 25.65],
@@ -159,7 +159,7 @@ export const US_BOOK: PriceBook = {
       ["device:gfci", "Two-pole GFCI breaker", 75, 110, 160],
       ["device:other", "Breaker or fuse of another rating", 12, 24, 60],
     ]),
-    ...rows("equipment", "each", [
+    ...bookRows("equipment", "each", [
       ["charger:16", "Charger of up to 16 A", 260, 340, 460],
       ["charger:32", "Charger of up to 32 A", 340, 430, 580],
       ["charger:40", "Charger of up to 40 A", 380, 480, 640],
@@ -177,7 +177,7 @@ export const US_BOOK: PriceBook = {
       ["change:drying", "Heat-pump dryer", 800, 1100, 1700],
       ["receptacle", "Receptacle with box for a charger's plug", 28, 52, 90],
     ]),
-    ...rows("labour", "min", [
+    ...bookRows("labour", "min", [
       ["labour:visit", "Visit to read what was not read", 20, 35, 70],
       ["labour:measure", "Fit a recorder and read it out", 60, 90, 150],
       ["labour:new-circuit", "New circuit: both ends, charger, test, commission", 170, 230, 340],
@@ -209,7 +209,7 @@ export const US_BOOK: PriceBook = {
       ["labour:signal:radio", "Pair the radio link, read the signal at both ends", 15, 25, 50],
       ["labour:signal:cores", "Join the signal cores at both ends", 10, 15, 30],
     ]),
-    ...rows("runs", "min/ft", [
+    ...bookRows("runs", "min/ft", [
       ["run:in-wall", "In a wall", 2.2, 3.2, 5],
       ["run:attic", "Through an attic", 1.4, 2.1, 3.4],
       ["run:emt", "In EMT", 2.4, 3.4, 5],
@@ -224,13 +224,13 @@ export const US_BOOK: PriceBook = {
       ["run:buried-pvc:concrete", "Buried, concrete cut and made good", 20, 32, 58],
       ["run:signal-cable", "Twisted pair beside the circuit, tested", 0.4, 0.7, 1.3],
     ]),
-    ...rows("rates", "h", [["rate", "Electrician", 78, 92, 115]]),
-    ...rows("rates", "kWh", [
+    ...bookRows("rates", "h", [["rate", "Electrician", 78, 92, 115]]),
+    ...bookRows("rates", "kWh", [
       ["energy", "Energy", 0.12, 0.16, 0.3],
       ["energy:cheap", "Energy in the cheap hours", 0.06, 0.09, 0.13],
     ]),
-    ...rows("rates", "visit", [["travel", "Travel", 25, 40, 75]]),
-    ...rows("charges", "each", [
+    ...bookRows("rates", "visit", [["travel", "Travel", 25, 40, 75]]),
+    ...bookRows("charges", "each", [
       ["permit", "Electrical permit and inspection", 75, 140, 260],
       ["upgrade", "The utility's charge for a larger service", 600, 1500, 3600],
       ["authority-letter", "The authority's written agreement", 40, 120, 300],
@@ -238,7 +238,7 @@ export const US_BOOK: PriceBook = {
       ["paperwork", "Consent, asked for and filed", 0, 45, 140],
       ["recorder", "Hire of a recorder", 60, 120, 220],
     ]),
-    ...rows("grants", "each", [
+    ...bookRows("grants", "each", [
       [
         "grant:panel",
         "Town rebate on a larger panel",
@@ -256,26 +256,28 @@ export const US_BOOK: PriceBook = {
         "The charger is held back by clamps, and the utility may see the night's energy",
       ],
     ]),
-    ...rows("standard", "each", [
+    ...bookRows("standard", "each", [
       ["standard", "Standard installation: 40 A circuit, 30 ft in a wall, one visit, permit", 1050, 1190, 1320],
     ]),
-    ...rows("included", "ft", [["cable:nm-b:8 AWG", "8 AWG NM-B cable, with ground", 30, 30, 30]]),
-    ...rows("included", "each", [["support:staple", "Staples for cable", 0, 10, 10]]),
-    ...rows("included", "min/ft", [["run:in-wall", "In a wall", 30, 30, 30]]),
-    ...rows("included", "min", [["labour:new-circuit", "New circuit: both ends, charger, test, commission", 1, 1, 1]]),
-    ...rows("included", "each", [
+    ...bookRows("included", "ft", [["cable:nm-b:8 AWG", "8 AWG NM-B cable, with ground", 30, 30, 30]]),
+    ...bookRows("included", "each", [["support:staple", "Staples for cable", 0, 10, 10]]),
+    ...bookRows("included", "min/ft", [["run:in-wall", "In a wall", 30, 30, 30]]),
+    ...bookRows("included", "min", [
+      ["labour:new-circuit", "New circuit: both ends, charger, test, commission", 1, 1, 1],
+    ]),
+    ...bookRows("included", "each", [
       ["device:2p:40", "Two-pole breaker, 40 A", 1, 1, 1],
       ["sundries", "Boxes at the ends, connectors, labels", 1, 1, 1],
       ["permit", "Electrical permit and inspection", 1, 1, 1],
     ]),
-    ...rows("included", "visit", [["travel", "Travel", 1, 1, 1]]),
-    ...rows("terms", "%", [
+    ...bookRows("included", "visit", [["travel", "Travel", 1, 1, 1]]),
+    ...bookRows("terms", "%", [
       ["margin", "Margin on materials, equipment and labour", 18, 18, 18],
       ["tax", "Sales tax", 0, 0, 0],
       ["waste", "Offcuts, on material of a length", 5, 5, 5],
     ]),
-    ...rows("waits", "calendar days", [["wait:measure", "A recorder left for its days", 30, 34, 45]]),
-    ...rows("waits", "days", [
+    ...bookRows("waits", "calendar days", [["wait:measure", "A recorder left for its days", 30, 34, 45]]),
+    ...bookRows("waits", "days", [
       ["wait:survey", "A visit to read what was not read", 1, 2, 5],
       ["wait:owner", "Consent of the owner or association", 2, 8, 30],
       ["wait:authority", "The authority's written agreement", 5, 15, 40],
@@ -286,7 +288,7 @@ export const US_BOOK: PriceBook = {
       ["wait:utility-visit", "The utility's visit", 6, 14, 30],
       ["wait:inspection", "Inspection", 1, 3, 7],
     ]),
-    ...rows("holidays", "day", [
+    ...bookRows("holidays", "day", [
       ["holiday:2026-11-26", "Thanksgiving, 2026-11-26", 1, 1, 1],
       ["holiday:2026-11-27", "The day after, 2026-11-27", 1, 1, 1],
       ["holiday:2026-12-25", "Christmas Day, 2026-12-25", 1, 1, 1],

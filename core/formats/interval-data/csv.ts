@@ -1,13 +1,13 @@
 /** Readings out of a CSV file, by what its columns mean. */
 import Papa from "papaparse";
 import { showWall } from "#core/intervals/clock.ts";
-import { type Readings, spanInWords, usualStep } from "#core/intervals/grid.ts";
-import type { Finding } from "#core/intervals/quality.ts";
+import { type FileReadings, spanInWords, usualStep } from "#core/intervals/grid.ts";
+import type { DataFinding } from "#core/intervals/quality.ts";
 import type { IntervalUnit } from "#core/intervals/series.ts";
 import {
+  type ColumnGuess,
   type CsvMapping,
   delimiterOf,
-  type Guess,
   guessMapping,
   isNoValue,
   MOST_COLUMNS,
@@ -17,7 +17,7 @@ import {
   unitWritten,
   type WrittenUnit,
 } from "./mapping.ts";
-import { Problems, refuseFile } from "./problems.ts";
+import { ProblemList, refuseFile } from "./problems.ts";
 import { StampReader } from "./stamp.ts";
 
 const CHUNK = 1 << 18;
@@ -81,7 +81,7 @@ function scattered(text: string, delimiter: string): (column: number) => string[
 }
 
 /** @throws IntervalDataRefused where it is no table of readings at all */
-export function guessCsv(text: string, region: "us" | "uk"): Guess {
+export function guessCsv(text: string, region: "us" | "uk"): ColumnGuess {
   const { rows, delimiter } = headRows(text);
   const guess = guessMapping(rows.slice(0, 200), delimiter, region, scattered(text, delimiter));
   return "refused" in guess ? refuseFile(guess.refused, guess.line) : guess;
@@ -118,8 +118,8 @@ export function readCsv(
   mapping: CsvMapping,
   usualZone: string,
   onProgress: (share: number) => void = () => {},
-): { readings: Readings; findings: Finding[] } {
-  const problems = new Problems();
+): { readings: FileReadings; findings: DataFinding[] } {
+  const problems = new ProblemList();
   const stamp = new StampReader(mapping.dateOrder);
   const { date, clock, decimal, unitColumn, shape } = mapping;
   const phases = [...new Set(mapping.values.map((v) => v.phase))].sort();
@@ -251,7 +251,7 @@ export function readCsv(
   const { unit: into, over } = INTO[unit];
   for (const list of lists)
     if (over !== 1) for (let i = 0; i < count; i++) list.values[i] = (list.values[i] as number) / over;
-  const readings: Readings = {
+  const readings: FileReadings = {
     unit: into,
     count,
     wallS: walls.taken,
@@ -263,7 +263,7 @@ export function readCsv(
     usualZone,
     intervalS: null,
   };
-  const findings: Finding[] = [];
+  const findings: DataFinding[] = [];
   if (feet.length > 0)
     findings.push({
       code: "skipped-rows",
@@ -283,18 +283,18 @@ function roomFor(text: string, each: number): number {
 }
 
 /** Times that say when an interval ended are put to its begin. */
-function stampsToStart(readings: Readings): void {
+function stampsToStart(readings: FileReadings): void {
   const { wallS } = readings;
   const interval = usualStep(wallS);
   for (let i = 0; i < wallS.length; i++) wallS[i] = (wallS[i] as number) - interval;
 }
 
 /** A counter that runs on becomes the energy between two of its readings; where it falls it was set back or changed. */
-function fromRegister(readings: Readings): Finding[] {
+function fromRegister(readings: FileReadings): DataFinding[] {
   const { wallS, offsetS, values, line, count } = readings;
   const at = (i: number) => (wallS[i] as number) - (offsetS?.[i] ?? 0);
   const order = Int32Array.from({ length: count }, (_, i) => i).sort((a, b) => at(a) - at(b) || a - b);
-  const findings: Finding[] = [];
+  const findings: DataFinding[] = [];
   const energies = values.map((list) => {
     const out = new Float64Array(Math.max(0, count - 1));
     for (let n = 1; n < count; n++) {

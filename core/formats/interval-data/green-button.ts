@@ -1,8 +1,8 @@
 /** Readings out of Green Button XML (ESPI): usage points with interval blocks, in Wh or W, by their power of ten. */
 import { SaxesParser } from "saxes";
-import type { Readings } from "#core/intervals/grid.ts";
-import type { Finding } from "#core/intervals/quality.ts";
-import { Problems, refuseFile } from "./problems.ts";
+import type { FileReadings } from "#core/intervals/grid.ts";
+import type { DataFinding } from "#core/intervals/quality.ts";
+import { ProblemList, refuseFile } from "./problems.ts";
 
 const CHUNK = 1 << 18;
 /** ESPI UomType: what a reading is in. */
@@ -71,8 +71,8 @@ export function readGreenButton(
   text: string,
   { zone, usualZone }: { zone: string | null; usualZone: string },
   onProgress: (share: number) => void = () => {},
-): { readings: Readings; findings: Finding[] } {
-  const problems = new Problems();
+): { readings: FileReadings; findings: DataFinding[] } {
+  const problems = new ProblemList();
   const parser = new SaxesParser({ position: true });
   const blocks: Block[] = [];
   const types: ReadingType[] = [];
@@ -241,8 +241,8 @@ const isOtherService = (block: Block, points: readonly UsagePoint[]): boolean =>
 function assemble(
   file: { blocks: Block[]; types: ReadingType[]; meters: Entry[]; points: UsagePoint[] },
   zone: string,
-): { readings: Readings; findings: Finding[] } {
-  const findings: Finding[] = [];
+): { readings: FileReadings; findings: DataFinding[] } {
+  const findings: DataFinding[] = [];
   const own = file.blocks.filter((b) => !isOtherService(b, file.points));
   const others = file.blocks.length - own.length;
   if (others > 0)

@@ -82,11 +82,11 @@ export const csvMapping = object({
 });
 
 /** Properties that the file does not show and that are asked. */
-export type Doubt = "columns" | "unit" | "date-order" | "value-columns" | "direction";
+export type ColumnDoubt = "columns" | "unit" | "date-order" | "value-columns" | "direction";
 
-export interface Guess {
+export interface ColumnGuess {
   mapping: CsvMapping;
-  doubts: Doubt[];
+  doubts: ColumnDoubt[];
   /** Names of the columns, for the person who settles them. */
   columns: string[];
   /** The first rows below the head, unchanged. */
@@ -232,7 +232,7 @@ export function guessMapping(
   delimiter: CsvMapping["delimiter"],
   region: "us" | "uk",
   dates: (column: number) => readonly string[] = () => [],
-): Guess | { refused: string; line: number | null } {
+): ColumnGuess | { refused: string; line: number | null } {
   // The first row with a date or time in a cell and numbers beside it begins the readings.
   const first = rows.findIndex((row) => row.length > 1 && row.some(isStampCell) && row.filter(someNumber).length > 0);
   if (first < 0 || first > MOST_HEAD_LINES)
@@ -243,7 +243,7 @@ export function guessMapping(
   const named = above && above.length >= firstRow.length - 1 && above.length > 1 ? above : null;
   const names = firstRow.map((_, i) => clean(named?.[i] ?? ""));
   const columns = firstRow.map((_, i) => named?.[i]?.trim() || `Column ${i + 1}`);
-  const doubts: Doubt[] = [];
+  const doubts: ColumnDoubt[] = [];
   const decimal = body.some((r) => r.some((c) => /^\s*-?\d+,\d+\s*$/.test(c))) && delimiter !== "," ? "," : ".";
 
   const stamped = firstRow.flatMap((c, i) => (isDateCell(c) ? [i] : []));
@@ -356,7 +356,7 @@ function oneOfEach(values: readonly ValueColumn[]): ValueColumn[] {
 }
 
 /** The part that all files of one kind share; a firm's earlier answer is found by it. */
-export const fileHead = ({ columns, mapping }: Pick<Guess, "columns" | "mapping">): string =>
+export const fileHead = ({ columns, mapping }: Pick<ColumnGuess, "columns" | "mapping">): string =>
   `${mapping.delimiter}${mapping.shape} ${columns.map((c) => c.toLowerCase().replace(/\s+/g, " ")).join("|")}`.slice(
     0,
     500,

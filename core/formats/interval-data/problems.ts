@@ -25,7 +25,7 @@ export const refuseFile = (message: string, line: number | null = null): never =
 const MOST_PROBLEMS = 20;
 
 /** Collects what is wrong, so that a person sees more than the first line of it. */
-export class Problems {
+export class ProblemList {
   readonly list: IntervalProblem[] = [];
   add(line: number | null, message: string): void {
     this.list.push({ line, message });

@@ -1,16 +1,16 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { GAP, type IntervalSeries } from "#core/intervals/series.ts";
+import { type IntervalSeries, MISSING_VALUE } from "#core/intervals/series.ts";
 import { guessCsv } from "./csv.ts";
 import { fileHead, readNumber, readPlain } from "./mapping.ts";
 import { IntervalDataRefused } from "./problems.ts";
-import { guessOf, HABITS, readIntervalFile, textOf } from "./read.ts";
+import { FILE_HABITS, guessOf, readIntervalFile, textOf } from "./read.ts";
 import { readClock, readDay, StampReader } from "./stamp.ts";
 
-const uk = (text: string, more = {}) => readIntervalFile(text, HABITS.uk, more);
-const us = (text: string, more = {}) => readIntervalFile(text, HABITS.us, more);
+const uk = (text: string, more = {}) => readIntervalFile(text, FILE_HABITS.uk, more);
+const us = (text: string, more = {}) => readIntervalFile(text, FILE_HABITS.us, more);
 const valuesOf = ({ phases, decimals }: IntervalSeries, phase = 0) =>
-  [...(phases[phase] as Int32Array)].map((v) => (v === GAP ? null : v / 10 ** decimals));
+  [...(phases[phase] as Int32Array)].map((v) => (v === MISSING_VALUE ? null : v / 10 ** decimals));
 const startOf = ({ startS }: IntervalSeries) => new Date(startS * 1000).toISOString().slice(0, 16);
 const refusal = (read: () => unknown): string => {
   try {
@@ -155,11 +155,11 @@ describe("CSV of meters and recorders", () => {
   });
 
   it("remembers what a kind of file looks like by its head", () => {
-    const head = (text: string) => fileHead(guessOf(text, HABITS.uk) as NonNullable<ReturnType<typeof guessOf>>);
+    const head = (text: string) => fileHead(guessOf(text, FILE_HABITS.uk) as NonNullable<ReturnType<typeof guessOf>>);
     expect(head("When,Load\n2025-01-01T00:00,1\n2025-01-01T00:30,2\n")).toBe(
       head("when, load\n2024-06-01T00:00,5\n2024-06-01T00:30,2\n"),
     );
-    expect(guessOf("<?xml version='1.0'?><feed/>", HABITS.uk)).toBeNull();
+    expect(guessOf("<?xml version='1.0'?><feed/>", FILE_HABITS.uk)).toBeNull();
   });
 
   it("asks for the unit where no column says it", () => {

@@ -1,15 +1,15 @@
 /** A file of interval data in, a series with its quality out: the one entry of page, worker, server and command line. */
-import { GridRefused, gridOf, lineOf, type Readings } from "#core/intervals/grid.ts";
-import { type Finding, measuresNothing, type Quality, qualityOf } from "#core/intervals/quality.ts";
+import { type FileReadings, GridRefused, gridOf, lineOf } from "#core/intervals/grid.ts";
+import { type DataFinding, type DataQuality, measuresNothing, qualityOf } from "#core/intervals/quality.ts";
 import type { IntervalSeries } from "#core/intervals/series.ts";
 import { guessCsv, readCsv } from "./csv.ts";
 import { looksLikeXml, readGreenButton } from "./green-button.ts";
-import type { CsvMapping, Guess } from "./mapping.ts";
+import type { ColumnGuess, CsvMapping } from "./mapping.ts";
 import { refuseFile } from "./problems.ts";
 
 export interface ReadFile {
   series: IntervalSeries;
-  quality: Quality;
+  quality: DataQuality;
   /** "CSV" or "Green Button XML". */
   form: string;
 }
@@ -19,7 +19,7 @@ export interface FileHabits {
   region: "us" | "uk";
   usualZone: string;
 }
-export const HABITS: Readonly<Record<"us" | "uk", FileHabits>> = {
+export const FILE_HABITS: Readonly<Record<"us" | "uk", FileHabits>> = {
   us: { region: "us", usualZone: "America/New_York" },
   uk: { region: "uk", usualZone: "Europe/London" },
 };
@@ -32,7 +32,7 @@ export function textOf(bytes: Uint8Array): string {
 }
 
 /** The meaning of a CSV's columns, or null for a file that defines it. */
-export const guessOf = (text: string, { region }: FileHabits): Guess | null =>
+export const guessOf = (text: string, { region }: FileHabits): ColumnGuess | null =>
   looksLikeXml(text) ? null : guessCsv(text, region);
 
 /**
@@ -59,7 +59,7 @@ export function readIntervalFile(
   return { ...ready(readings, findings), form: "CSV" };
 }
 
-function settled({ mapping, doubts, columns }: Guess): CsvMapping {
+function settled({ mapping, doubts, columns }: ColumnGuess): CsvMapping {
   if (doubts.includes("unit"))
     refuseFile(`no column says kWh, kW or A (columns: ${columns.join(", ").slice(0, 200)})`, mapping.headLine || null);
   if (doubts.includes("columns") || mapping.values.length === 0)
@@ -70,7 +70,7 @@ function settled({ mapping, doubts, columns }: Guess): CsvMapping {
   return mapping;
 }
 
-function ready(readings: Readings, found: readonly Finding[]): Pick<ReadFile, "series" | "quality"> {
+function ready(readings: FileReadings, found: readonly DataFinding[]): Pick<ReadFile, "series" | "quality"> {
   try {
     const { series, findings } = gridOf(readings);
     if (measuresNothing(series))

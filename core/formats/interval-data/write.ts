@@ -1,6 +1,6 @@
 /** Interval data as the plain CSV that Heron reads: `start` and one column of values. */
 import { wallAt } from "#core/intervals/clock.ts";
-import { countOf, GAP, type IntervalSeries } from "#core/intervals/series.ts";
+import { countOf, type IntervalSeries, MISSING_VALUE } from "#core/intervals/series.ts";
 
 /** First line of made-up data; readers of the file can recognise it by this line. */
 export const MADE_UP_LINE = "# made up by Heron for practice: no measurement of any home";
@@ -20,7 +20,7 @@ export function writeIntervalCsv(series: IntervalSeries, madeUp: boolean): strin
   for (let i = 0; i < countOf(series); i++) {
     const atS = startS + i * intervalS;
     const wallS = wallAt(clock, atS);
-    const values = phases.map((p) => (p[i] === GAP ? "" : ((p[i] as number) / scale).toFixed(decimals)));
+    const values = phases.map((p) => (p[i] === MISSING_VALUE ? "" : ((p[i] as number) / scale).toFixed(decimals)));
     const seconds = intervalS % 60 === 0 ? 16 : 19;
     lines.push(
       `${new Date(wallS * 1000).toISOString().slice(0, seconds)}${offsetText(wallS - atS)},${values.join(",")}`,

@@ -22,7 +22,7 @@ export const MOST_LINES = 120;
 /** A line of the notes with its meaning, or with the reason why it was not understood. */
 export type NoteLine = { line: string } & ({ understood: string } | NotUnderstood);
 
-export interface Notes {
+export interface ReadNotes {
   lines: NoteLine[];
   /** One edit with all that was understood. */
   patch: Patch;
@@ -32,7 +32,7 @@ export interface Notes {
  * @param text lines that are not empty count
  * @param newId makes an id for a kind of thing
  */
-export function readNotes(text: string, document: CaseDocument, newId: NoteContext["newId"]): Notes {
+export function readNotes(text: string, document: CaseDocument, newId: NoteContext["newId"]): ReadNotes {
   const codebook = codebookOf(document.rules);
   const typed = text
     .split(/\r?\n/)

@@ -2,7 +2,7 @@
 import type { CaseDocument, Run } from "#core/case/document/types.ts";
 import { knownUkHome, knownUsHome } from "#core/testing/cases.ts";
 
-export interface Pinned {
+export interface PinnedCircuit {
   home: CaseDocument;
   run: Run;
   chargeA: number;
@@ -23,7 +23,7 @@ const withGarage = (home: CaseDocument, feeder: CaseDocument["panels"][number]["
   panels: [...home.panels, { id: "garage", name: "Garage", fedFrom: home.panels[0]?.id ?? "", feeder, spaces: 8 }],
 });
 
-export const CIRCUITS: Readonly<Record<string, Pinned>> = {
+export const PINNED_CIRCUITS: Readonly<Record<string, PinnedCircuit>> = {
   "us-plain": { home: us(), run: { segments: [{ method: "in-wall", length: ft(30) }] }, chargeA: 40 },
   "us-mixed": {
     home: us({ charger: { ...us().charger, outdoors: true } }),

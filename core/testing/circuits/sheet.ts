@@ -3,17 +3,17 @@
 import { designFor, isDesigned } from "#core/circuit/design.ts";
 import { withRoute } from "#core/circuit/route.ts";
 import { terminationsOf } from "#core/circuit/terminations.ts";
-import type { Check, CircuitSpec } from "#core/circuit/types.ts";
+import type { CircuitSpec, RouteCheck } from "#core/circuit/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
 import type { Codebook } from "#core/codebook/types.ts";
-import type { Pinned } from "./circuits.ts";
+import type { PinnedCircuit } from "./circuits.ts";
 
 const SAYS = { true: "holds", false: "FAILS", null: "see to it" } as const;
-const line = ({ id, label, passes, advice, rule, formula, numbers }: Check) =>
+const line = ({ id, label, passes, advice, rule, formula, numbers }: RouteCheck) =>
   `  ${SAYS[`${passes}`]}${advice ? " (advice)" : ""} ${id}: ${label}\n      ${numbers}\n      ${formula} | ${rule}`;
 
 /** The text sheet of a complete reference circuit. */
-export function circuitSheetOf({ home, run, chargeA, managed = false, feederA }: Pinned): string {
+export function circuitSheetOf({ home, run, chargeA, managed = false, feederA }: PinnedCircuit): string {
   const codebook = codebookOf(home.rules);
   const document = { ...home, run };
   const found = designFor(document, codebook, chargeA);

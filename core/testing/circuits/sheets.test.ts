@@ -7,7 +7,7 @@ import path from "node:path";
 import { describe, expect, it } from "vitest";
 import { readCase } from "#core/case/laws/read.ts";
 import { codebookOf } from "#core/codebook/index.ts";
-import { CIRCUITS, type Pinned } from "./circuits.ts";
+import { PINNED_CIRCUITS, type PinnedCircuit } from "./circuits.ts";
 import { circuitSheetOf, tablesOf } from "./sheet.ts";
 
 function isPinned(name: string, sheet: string): void {
@@ -17,7 +17,7 @@ function isPinned(name: string, sheet: string): void {
 }
 
 describe("the whole sheet of a circuit", () => {
-  it.each(Object.entries(CIRCUITS) as [string, Pinned][])("%s is as it was read", (name, pinned) => {
+  it.each(Object.entries(PINNED_CIRCUITS) as [string, PinnedCircuit][])("%s is as it was read", (name, pinned) => {
     expect(readCase({ ...pinned.home, run: pinned.run }).unknown).toEqual([]);
     isPinned(name, circuitSheetOf(pinned));
   });

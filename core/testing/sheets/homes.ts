@@ -386,7 +386,7 @@ const ukPhases: CaseDocument = {
   ],
 };
 
-export const HOMES = {
+export const SHEET_HOMES = {
   "us-hundred-amperes": usCase({ title: "The worked example of 220.83 on 100 A, nothing read beside it" }),
   "us-all-known": knownUsHome({ title: "A service of 200 A of which everything was read" }),
   "us-two-panels": twoPanels,

@@ -1,9 +1,9 @@
 /** An assessment written out for reading: everything a master electrician would check before signing it. */
-import { answer } from "#core/answer.ts";
+import { answerOf } from "#core/answer.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
-import type { Calculation } from "#core/demand/types.ts";
+import type { DemandCalculation } from "#core/demand/types.ts";
 import type { WorkItem } from "#core/estimate/takes.ts";
-import type { Link } from "#core/path/types.ts";
+import type { PathLink } from "#core/path/types.ts";
 import { type Assessment, assess } from "#core/testing/assess.ts";
 import { showA, showKWh, showNumber, showVA } from "#core/units.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
@@ -19,7 +19,7 @@ const whyLines = ({ figure, value, formula, numbers, rule, assumes, changes }: W
 ];
 
 /** One line for each link: its current and limit, the reason, how well it is known, and its faults. */
-function linkLines(links: readonly Link[], tightest: string | null = null): string[] {
+function linkLines(links: readonly PathLink[], tightest: string | null = null): string[] {
   return links.flatMap(({ link, name, carriesA, mayCarryA, decidedBy, known, faults, unknowns, work }) => [
     `${link === tightest ? "> " : "- "}${name} [${link}]: ${showA(carriesA)} of ${mayCarryA === null ? "no limit" : showA(mayCarryA)}, ${decidedBy}; ${known}${work.length > 0 ? `; work ${work.join(", ")}` : ""}`,
     ...faults.map((f) => `    ${f.severity}: ${f.code}`),
@@ -55,7 +55,7 @@ function wayLines(way: WayJudgement): string[] {
 }
 
 function homeLines(found: Assessment): string[] {
-  const { verdict, text, next } = answer(found);
+  const { verdict, text, next } = answerOf(found);
   return [
     `${verdict}. ${text}.`,
     `Next, at ${next.step}: ${next.text}`,
@@ -72,7 +72,15 @@ function homeLines(found: Assessment): string[] {
 }
 
 /** Every line of a method with its working, and the two resulting figures. */
-function calculationLines({ method, name, applies, lines, leftOut, explain, assumptions }: Calculation): string[] {
+function calculationLines({
+  method,
+  name,
+  applies,
+  lines,
+  leftOut,
+  explain,
+  assumptions,
+}: DemandCalculation): string[] {
   if (!applies) return [];
   return [
     "",

@@ -7,13 +7,13 @@ import path from "node:path";
 import { describe, expect, it } from "vitest";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { readCase } from "#core/case/laws/read.ts";
-import { HOMES } from "./homes.ts";
+import { SHEET_HOMES } from "./homes.ts";
 import { sheetOf } from "./sheet.ts";
 
 const fileOf = (name: string) => path.join(process.cwd(), "core/testing/sheets", `${name}.txt`);
 
 describe("the whole sheet of a home", () => {
-  it.each(Object.entries(HOMES) as [string, CaseDocument][])("%s is as it was read", (name, home) => {
+  it.each(Object.entries(SHEET_HOMES) as [string, CaseDocument][])("%s is as it was read", (name, home) => {
     expect(readCase(home).unknown).toEqual([]);
     const sheet = sheetOf(home);
     if (process.env.UPDATE_SHEETS) writeFileSync(fileOf(name), sheet);

@@ -12,8 +12,8 @@ import { chargerTakes } from "../circuit-takes.ts";
 import { outletStop } from "../existing-outlet/index.ts";
 import { joined } from "../place.ts";
 import { PRIORITY_SWITCH } from "../priority.ts";
-import { type Reason, reason } from "../reasons.ts";
-import type { ChargerPlacement, JudgingContext, Proposal, Refused, Way } from "../types.ts";
+import { type WayReason, wayReason } from "../reasons.ts";
+import type { ChargerPlacement, JudgingContext, Proposal, RefusedProposal, Way } from "../types.ts";
 import { exchangeForPlug, panelTroubles } from "../work.ts";
 
 const PLUG_IN = requirements({ splitter: 1, "labour:splitter": 1 }, "order");
@@ -41,22 +41,22 @@ function sharedCircuits({ document, codebook }: JudgingContext): Shared[] {
   );
 }
 
-function propose(s: JudgingContext, { panel, circuit, appliance, outlet }: Shared): Proposal | Refused {
+function propose(s: JudgingContext, { panel, circuit, appliance, outlet }: Shared): Proposal | RefusedProposal {
   const { codebook, charger, document } = s;
   const { sharing, charging } = codebook;
   const name = loadName(appliance, codebook);
-  const stops: Reason[] = [];
+  const stops: WayReason[] = [];
   if (sharing.needsOutlet) {
     if (!outlet)
       stops.push(
-        reason("no-outlet", `${name} is hard-wired: there is no ${codebook.words.outlet} to share`, "NEC 625.44"),
+        wayReason("no-outlet", `${name} is hard-wired: there is no ${codebook.words.outlet} to share`, "NEC 625.44"),
       );
     else {
       const stop = outletStop(s, outlet);
       if (stop) stops.push(stop);
       else if (codebook.outlets[outlet.type]?.slow)
         stops.push(
-          reason(
+          wayReason(
             "no-outlet",
             `The ${outletName(outlet, codebook)} is not what ${name} is plugged into: there is nothing to share`,
             "NEC 625.44",
@@ -126,7 +126,7 @@ export const circuitSplitter = {
       : [
           {
             refused: [
-              reason(
+              wayReason(
                 "no-shared-circuit",
                 `No appliance circuit of ${sharing.leastCircuitA} A or more that could be shared has been recorded`,
                 sharing.cited.rule,

@@ -5,7 +5,7 @@ import { CAUTIONS } from "#core/cautions.ts";
 import { requirements, type WorkItem, withParts } from "#core/estimate/takes.ts";
 import { describeGuard } from "#core/judge/clamps.ts";
 import { signalTakes } from "../circuit-takes.ts";
-import { type Reason, reason } from "../reasons.ts";
+import { type WayReason, wayReason } from "../reasons.ts";
 import type { JudgingContext, Way } from "../types.ts";
 import { onNewCircuit, untouchable, withNewPanels, withOwnBoard } from "../work.ts";
 
@@ -16,7 +16,7 @@ function made(s: JudgingContext): {
   document: CaseDocument;
   panel: Panel | null;
   items: WorkItem[];
-  reasons: Reason[];
+  reasons: WayReason[];
 } {
   const troubles = untouchable(s);
   const reasons = troubles.map((t) => t.reason);
@@ -46,7 +46,9 @@ export const dynamicLoadManagement = {
     const { codebook, charger } = s;
     if (!charger.managed)
       return [
-        { refused: [reason("not-managed", "The chosen charger cannot be managed by clamps", codebook.managed.rule)] },
+        {
+          refused: [wayReason("not-managed", "The chosen charger cannot be managed by clamps", codebook.managed.rule)],
+        },
       ];
     const { document, panel, items, reasons } = made(s);
     return [

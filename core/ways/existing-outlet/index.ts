@@ -10,8 +10,8 @@ import { outletName } from "#core/path/names.ts";
 import { lengthM } from "#core/units.ts";
 import { chargerTakes } from "../circuit-takes.ts";
 import { joined } from "../place.ts";
-import { reason } from "../reasons.ts";
-import type { ChargerPlacement, JudgingContext, Proposal, Refused, Way } from "../types.ts";
+import { wayReason } from "../reasons.ts";
+import type { ChargerPlacement, JudgingContext, Proposal, RefusedProposal, Way } from "../types.ts";
 import { exchangeForPlug } from "../work.ts";
 
 const CHECK = requirements({ "labour:check-outlet": 1 });
@@ -20,13 +20,13 @@ const CHECK = requirements({ "labour:check-outlet": 1 });
 export function outletStop({ codebook }: JudgingContext, outlet: Outlet) {
   const { sharing, outlets } = codebook;
   if (outlets[outlet.type]?.grounded === false || outlet.grounded === false)
-    return reason(
+    return wayReason(
       "outlet-ungrounded",
       `The ${outletName(outlet, codebook)} has no equipment ground and cannot feed a charger`,
       "NEC 250.114, 406.4",
     );
   if (outlet.leadLength && lengthM(outlet.leadLength) > lengthM(sharing.reach) + 1e-9)
-    return reason(
+    return wayReason(
       "out-of-reach",
       `The car is out of the lead's reach (${sharing.reach.value} ${sharing.reach.unit} at most), and no extension may be used`,
       sharing.reachRule,
@@ -49,14 +49,14 @@ function sharedBy({ document, codebook }: JudgingContext, outlet: Outlet): strin
   return other && !codebook.outlets[outlet.type]?.slow ? `the ${outletName(other, codebook)}` : null;
 }
 
-function propose(s: JudgingContext, outlet: Outlet): Proposal | Refused {
+function propose(s: JudgingContext, outlet: Outlet): Proposal | RefusedProposal {
   const { document, codebook, charger } = s;
   const use = codebook.outlets[outlet.type];
   const { words, charging, sections } = codebook;
   if (!use)
     return {
       refused: [
-        reason("no-outlet", `A ${outlet.type} is not a ${words.outlet} of these rules`, sections.outletCharging),
+        wayReason("no-outlet", `A ${outlet.type} is not a ${words.outlet} of these rules`, sections.outletCharging),
       ],
     };
   const stop = outletStop(s, outlet);
@@ -65,7 +65,7 @@ function propose(s: JudgingContext, outlet: Outlet): Proposal | Refused {
   if (other)
     return {
       refused: [
-        reason(
+        wayReason(
           "no-outlet",
           `The ${outletName(outlet, codebook)} shares its circuit with ${other}: a charger has a circuit of its own or an automatic splitter`,
           sections.outletLoading,
@@ -119,7 +119,7 @@ export const existingOutlet = {
       return [
         {
           refused: [
-            reason("no-outlet", `No free ${s.codebook.words.outlet} near the car has been recorded`, "Site survey"),
+            wayReason("no-outlet", `No free ${s.codebook.words.outlet} near the car has been recorded`, "Site survey"),
           ],
         },
       ];

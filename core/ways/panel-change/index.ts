@@ -5,7 +5,7 @@ import { CAUTIONS } from "#core/cautions.ts";
 import { linkId } from "#core/path/names.ts";
 import { showA } from "#core/units.ts";
 import { withArticle } from "#core/words.ts";
-import { reason } from "../reasons.ts";
+import { wayReason } from "../reasons.ts";
 import type { JudgingContext, Way } from "../types.ts";
 import { onNewCircuit, type PanelTrouble, panelServes, panelTroubles, withNewPanels } from "../work.ts";
 
@@ -24,7 +24,7 @@ function tooSmall(s: JudgingContext): PanelTrouble[] {
     return [
       {
         panel,
-        reason: reason(
+        reason: wayReason(
           "headroom-short",
           `${link.name} (${link.decidedBy}) does not carry ${wanted.chargeA} A of charging`,
           codebook.sections.mainOnBus,

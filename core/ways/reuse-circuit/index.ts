@@ -6,14 +6,14 @@ import { CAUTIONS } from "#core/cautions.ts";
 import { askedOf, designFor, isDesigned } from "#core/circuit/design.ts";
 import { loadName } from "#core/demand/loads.ts";
 import { IN_PASSING, requirements, withParts } from "#core/estimate/takes.ts";
-import { TAKES } from "#core/findings/takes.ts";
+import { SHARED_REQUIREMENTS } from "#core/findings/takes.ts";
 import { rcdOf } from "#core/findings/united-kingdom.ts";
 import { circuitRated } from "#core/path/home.ts";
 import { circuitName, linkId } from "#core/path/names.ts";
 import { showA } from "#core/units.ts";
 import { chargerTakes } from "../circuit-takes.ts";
-import { reason } from "../reasons.ts";
-import type { JudgingContext, Proposal, Refused, Way } from "../types.ts";
+import { wayReason } from "../reasons.ts";
+import type { JudgingContext, Proposal, RefusedProposal, Way } from "../types.ts";
 
 /** RCD types that a charger's DC fault current does not blind. */
 const NOT_BLINDED: readonly Circuit["rcd"][] = ["A", "F", "B"];
@@ -32,7 +32,7 @@ function withoutItsLoads(document: CaseDocument, circuit: Circuit): CaseDocument
   return { ...document, loads, ...(outlets && { outlets }) };
 }
 
-function propose(s: JudgingContext, panel: Panel, circuit: Circuit): Proposal | Refused {
+function propose(s: JudgingContext, panel: Panel, circuit: Circuit): Proposal | RefusedProposal {
   const { codebook, document, home } = s;
   const { charging, words } = codebook;
   const name = circuitName(circuit);
@@ -40,7 +40,7 @@ function propose(s: JudgingContext, panel: Panel, circuit: Circuit): Proposal | 
   if (!conductor)
     return {
       refused: [
-        reason("no-spare-circuit", `The conductor of ${name} has not been seen; it cannot be judged`, "Site survey"),
+        wayReason("no-spare-circuit", `The conductor of ${name} has not been seen; it cannot be judged`, "Site survey"),
       ],
     };
   const feeds = document.loads.filter((l) => circuit.loads?.includes(l.id));
@@ -49,7 +49,7 @@ function propose(s: JudgingContext, panel: Panel, circuit: Circuit): Proposal | 
   if (other)
     return {
       refused: [
-        reason(
+        wayReason(
           "no-spare-circuit",
           `${name} feeds ${loadName(other, codebook)} too: a charger has a circuit of its own`,
           codebook.sections.outletLoading,
@@ -60,7 +60,11 @@ function propose(s: JudgingContext, panel: Panel, circuit: Circuit): Proposal | 
   if (!rated)
     return {
       refused: [
-        reason("no-spare-circuit", `The conductor of ${name}, ${conductor.size}, is not in the tables`, "Site survey"),
+        wayReason(
+          "no-spare-circuit",
+          `The conductor of ${name}, ${conductor.size}, is not in the tables`,
+          "Site survey",
+        ),
       ],
     };
   // The ampacity along the entered run, otherwise by the conductor's size.
@@ -90,7 +94,7 @@ function propose(s: JudgingContext, panel: Panel, circuit: Circuit): Proposal | 
     solves: [],
     limitedBy: (link) =>
       link === null || link.demandScope === "circuit"
-        ? reason(
+        ? wayReason(
             "conductor-limit",
             `The conductor of ${name} carries ${showA(rated.ampacityA)}: ${rated.cited.numbers}`,
             rated.cited.rule,
@@ -109,7 +113,7 @@ function propose(s: JudgingContext, panel: Panel, circuit: Circuit): Proposal | 
             {
               id: "exchange-device",
               text: `Change its ${words.device}${circuit.ratingA ? ` of ${showA(circuit.ratingA)}` : ""} for ${protectedOne ? "one" : "an RCBO of type A"} of ${showA(circuitA)}`,
-              requires: TAKES.device,
+              requires: SHARED_REQUIREMENTS.device,
               link: linkId.device(circuit.id),
             },
           ]),
@@ -144,7 +148,7 @@ export const reuseCircuit = {
       : [
           {
             refused: [
-              reason("no-spare-circuit", "No abandoned or charger-ready circuit has been recorded", "Site survey"),
+              wayReason("no-spare-circuit", "No abandoned or charger-ready circuit has been recorded", "Site survey"),
             ],
           },
         ];

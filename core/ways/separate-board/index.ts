@@ -2,7 +2,7 @@
 import { linkId } from "#core/path/names.ts";
 import { showA } from "#core/units.ts";
 import { withArticle } from "#core/words.ts";
-import { type Reason, reason } from "../reasons.ts";
+import { type WayReason, wayReason } from "../reasons.ts";
 import type { JudgingContext, Way } from "../types.ts";
 import { onNewCircuit, panelServes, panelTroubles, withOwnBoard } from "../work.ts";
 
@@ -10,7 +10,7 @@ import { onNewCircuit, panelServes, panelTroubles, withOwnBoard } from "../work.
  * Reasons for a separate board: the panel is full or left untouched, it has a type AC RCD, or a feeder or bus is too
  * small.
  */
-function causes(s: JudgingContext): Reason[] {
+function causes(s: JudgingContext): WayReason[] {
   const { path, codebook, home, wanted } = s;
   const inTheWay = path.links.find(
     (l) =>
@@ -25,10 +25,10 @@ function causes(s: JudgingContext): Reason[] {
     ...panelTroubles(s).map((t) => t.reason),
     ...path.faults
       .filter((f) => f.finding.code === "rcd-type-ac")
-      .map((f) => reason(f.reason, f.finding.text, f.finding.rule)),
+      .map((f) => wayReason(f.reason, f.finding.text, f.finding.rule)),
     ...(inTheWay
       ? [
-          reason(
+          wayReason(
             "headroom-short",
             `${inTheWay.name} (${inTheWay.decidedBy}) does not carry ${wanted.chargeA} A of charging`,
             codebook.sections.feeder,
@@ -52,7 +52,7 @@ export const separateBoard = {
     const unsafe = path.panels.find((p) => p.condition === "unsafe");
     const unsafeFault = unsafe && path.faults.find((f) => f.finding.link === linkId.panel(unsafe.id));
     if (unsafeFault)
-      return [{ refused: [reason(unsafeFault.reason, unsafeFault.finding.text, unsafeFault.finding.rule)] }];
+      return [{ refused: [wayReason(unsafeFault.reason, unsafeFault.finding.text, unsafeFault.finding.rule)] }];
     const solves = causes(s);
     if (solves.length === 0) return [{ refused: [panelServes(s)] }];
     const own = withOwnBoard(s);

@@ -7,8 +7,8 @@ import { onSupply } from "#core/panel/sub-panels.ts";
 import { panelsTo } from "#core/path/home.ts";
 import { showA, showSize } from "#core/units.ts";
 import { withArticle } from "#core/words.ts";
-import { reason } from "../reasons.ts";
-import type { JudgingContext, Proposal, Refused, Way } from "../types.ts";
+import { wayReason } from "../reasons.ts";
+import type { JudgingContext, Proposal, RefusedProposal, Way } from "../types.ts";
 import { onNewCircuit, untouchable, withOwnBoard } from "../work.ts";
 
 const UPGRADE = requirements(
@@ -157,7 +157,7 @@ export const serviceUpgrade = {
   },
   consequence: "The most room for later loads, at the highest price and the longest wait.",
   headline: ({ chargeA }) => `a larger supply with ${withArticle(showA(chargeA))} charger`,
-  propose(s): readonly (Proposal | Refused)[] {
+  propose(s): readonly (Proposal | RefusedProposal)[] {
     const { codebook, home } = s;
     const { words } = codebook;
     const asked = askedFor(s);
@@ -165,7 +165,7 @@ export const serviceUpgrade = {
       return [
         {
           refused: [
-            reason(
+            wayReason(
               "headroom-short",
               `${showA(home.supplyA)} is the largest ${words.supply} that is made here: ask the ${words.operator} what else it can give`,
               codebook.sections.largerSupply,

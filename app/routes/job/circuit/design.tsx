@@ -3,11 +3,11 @@ import { Button } from "antd";
 import { Suspense, useState } from "react";
 import { setValue } from "#core/case/document/set-value.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
-import { type Candidate, candidatesOf, neighbours } from "#core/circuit/candidates.ts";
+import { candidatesOf, neighbouringSizes, type SizeCandidate } from "#core/circuit/candidates.ts";
 import { askedOf, designFor, isDesigned } from "#core/circuit/design.ts";
-import type { Check, CircuitDesign, CircuitSpec } from "#core/circuit/types.ts";
+import type { CircuitDesign, CircuitSpec, RouteCheck } from "#core/circuit/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
-import type { Codebook, Words } from "#core/codebook/types.ts";
+import type { Codebook, RegionWords } from "#core/codebook/types.ts";
 import { showA, showPercent, showSize } from "#core/units.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
 import { capital, lower } from "#core/words.ts";
@@ -120,13 +120,13 @@ export function Checks({ way }: { way: WayJudgement & { circuit: CircuitDesign }
 }
 
 /** Failing checks first, then checks to confirm. */
-const inOrder = (checks: readonly Check[]): Check[] => [
+const inOrder = (checks: readonly RouteCheck[]): RouteCheck[] => [
   ...checks.filter((c) => c.passes === false),
   ...checks.filter((c) => c.passes === null),
   ...checks.filter((c) => c.passes),
 ];
 
-function CheckTable({ checks }: { checks: readonly Check[] }) {
+function CheckTable({ checks }: { checks: readonly RouteCheck[] }) {
   return (
     <WideTable label="Checks of the circuit">
       <table className={`${table.plain} ${styles.checks}`}>
@@ -176,7 +176,7 @@ function Sizes(props: { asked: CircuitSpec; design: CircuitDesign; codebook: Cod
       )}
       {candidatesOf(codebook.circuit, asked, design).map((candidates, i) => {
         const at = candidates.findIndex((c) => c.chosen);
-        const { smaller, larger } = neighbours(candidates);
+        const { smaller, larger } = neighbouringSizes(candidates);
         const near = candidates.slice(Math.max(0, at - BESIDE), at + BESIDE + 1);
         if (near.length < 2) return null;
         return (
@@ -192,7 +192,7 @@ function Sizes(props: { asked: CircuitSpec; design: CircuitDesign; codebook: Cod
   );
 }
 
-function OneStretch(props: { candidates: readonly Candidate[]; words: Words; onTake?(size: string): void }) {
+function OneStretch(props: { candidates: readonly SizeCandidate[]; words: RegionWords; onTake?(size: string): void }) {
   const { candidates, words, onTake } = props;
   return (
     <WideTable label="Sizes beside the chosen one">

@@ -1,7 +1,7 @@
 /** Size against length: up to where current-carrying capacity decides, and from where the volts it loses do; today's run in it. */
 import { useCallback, useMemo } from "react";
 import { regionsOf, type SizeRange, sizesByLength } from "#core/circuit/by-length.ts";
-import { cheapest, YEARS } from "#core/circuit/by-price.ts";
+import { cheapestSize, YEARS } from "#core/circuit/by-price.ts";
 import { dropV, stretchesOf } from "#core/circuit/design.ts";
 import type { CircuitDesign, CircuitRules, CircuitSpec } from "#core/circuit/types.ts";
 import type { Codebook } from "#core/codebook/types.ts";
@@ -58,7 +58,7 @@ export default function SizeChart({
   );
   const byPrice = useMemo(
     () =>
-      cheapest(rules, asked, design.deviceA, (stretch) => stretch.reduce((t, s) => t + lengthOf(s.length), 0), {
+      cheapestSize(rules, asked, design.deviceA, (stretch) => stretch.reduce((t, s) => t + lengthOf(s.length), 0), {
         conductorPerLength(conductor) {
           const earth = rules.earthOf(conductor, conductor.size, design.deviceA);
           const items = conductorItems(conductor, earth.size).map(([id, n]) => [pricedBy(book, id), n] as const);

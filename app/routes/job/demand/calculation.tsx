@@ -5,7 +5,7 @@ import { governingOf } from "#core/assess.ts";
 import type { AssessedCase } from "#core/assessed-case.ts";
 import { setValue } from "#core/case/document/set-value.ts";
 import { codebookOf } from "#core/codebook/index.ts";
-import type { Calculation } from "#core/demand/types.ts";
+import type { DemandCalculation } from "#core/demand/types.ts";
 import { showA, showPercent, showVA } from "#core/units.ts";
 import { CaseChoice } from "#ui/case-field/case-field.tsx";
 import { WideTable } from "#ui/frame/wide-table.tsx";
@@ -86,7 +86,7 @@ const Governing = memo(function Governing({ job: { document, assessment } }: { j
   );
 });
 
-function Lines({ calculation, ratingA }: { calculation: Calculation; ratingA: number }) {
+function Lines({ calculation, ratingA }: { calculation: DemandCalculation; ratingA: number }) {
   return (
     <WideTable label="The calculation, line by line">
       <table className={styles.lines}>

@@ -1,7 +1,7 @@
 /** Search results for the typed letters: this job's at once, other jobs' from the server. */
 import { useEffect, useMemo, useState } from "react";
 import { codebookOf } from "#core/codebook/index.ts";
-import { findable, matching, type SearchResult } from "#core/find/find.ts";
+import { matchingEntries, type SearchResult, searchEntries } from "#core/find/find.ts";
 import { PAPER_LIST } from "#papers/list.ts";
 import { STEPS } from "#ui/frame/steps.ts";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
@@ -36,7 +36,7 @@ export function useFound(text: string): SearchResult[] {
           to: { step: id },
         }),
       ),
-      ...findable(document, assessment),
+      ...searchEntries(document, assessment),
       ...PAPER_LIST.map(
         ({ id, name }): SearchResult => ({
           id: `paper:${id}`,
@@ -52,7 +52,7 @@ export function useFound(text: string): SearchResult[] {
     ];
   }, [document, assessment]);
   const others = useOtherJobs(text, jobId);
-  return [...matching(inJob, text), ...others];
+  return [...matchingEntries(inJob, text), ...others];
 }
 
 /** Other jobs of the firm; none while there is no line. */

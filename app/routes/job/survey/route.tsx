@@ -1,6 +1,6 @@
 /** Survey: what is really there, in the order of a walk through the home. */
 import { codebookOf } from "#core/codebook/index.ts";
-import type { Words } from "#core/codebook/types.ts";
+import type { RegionWords } from "#core/codebook/types.ts";
 import { AREA_UNITS } from "#core/quantity/parse.ts";
 import { capital } from "#core/words.ts";
 import { CaseChoice, CaseQuantity, CaseSwitch, CaseText } from "#ui/case-field/case-field.tsx";
@@ -20,7 +20,7 @@ import { SeenFaults } from "./seen-faults.tsx";
 import { SupplySection } from "./supply.tsx";
 import styles from "./survey.module.css";
 
-const parts = ({ supply, board, outlet }: Words) => [
+const parts = ({ supply, board, outlet }: RegionWords) => [
   { id: "supply", name: capital(supply) },
   { id: "panels", name: capital(board) },
   { id: "outlets", name: `${capital(outlet)}s` },

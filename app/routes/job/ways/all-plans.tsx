@@ -4,7 +4,7 @@ import { Button } from "antd";
 import { proxy } from "comlink";
 import { memo, type ReactNode, Suspense, useEffect, useRef, useState } from "react";
 import type { CaseDocument } from "#core/case/document/types.ts";
-import type { Plan, Plans } from "#core/decide/plans.ts";
+import type { HomePlan, PlanSearch } from "#core/decide/plans.ts";
 import { showMoney } from "#core/estimate/estimate.ts";
 import { showDays, showKWh } from "#core/units.ts";
 import { lazyPart } from "#ui/frame/lazy-part.ts";
@@ -26,9 +26,9 @@ function ChartAtRest({ children }: { children: ReactNode }) {
 }
 const CHART_AFTER_MS = 250;
 
-export const AllPlans = memo(function AllPlans({ onTry }: { onTry(plan: Plan): void }) {
+export const AllPlans = memo(function AllPlans({ onTry }: { onTry(plan: HomePlan): void }) {
   const { document, prices } = useJob();
-  const [found, setFound] = useState<{ plans: Plans; of: CaseDocument } | null>(null);
+  const [found, setFound] = useState<{ plans: PlanSearch; of: CaseDocument } | null>(null);
   // Plans are of the case as it was when they were worked out.
   const plans = found?.of === document ? found.plans : null;
   const [done, setDone] = useState<number | null>(null);

@@ -3,7 +3,7 @@ import { memo } from "react";
 import { codebookOf } from "#core/codebook/index.ts";
 import { showDayOfMonth } from "#core/dates.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
-import { dayAfter, schedule, totalDays } from "#core/estimate/schedule.ts";
+import { dayAfter, placedSteps, totalDays } from "#core/estimate/schedule.ts";
 import { showDays } from "#core/units.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
 import { Section } from "#ui/frame/sheet.tsx";
@@ -22,7 +22,7 @@ export const Calendar = memo(function Calendar({ ways, book }: { ways: readonly 
   const worked = useWorked(book);
   const strips = ways
     .filter((w) => w.steps.length > 0)
-    .map((way) => ({ way, placed: schedule(way.steps, "typical", worked) }));
+    .map((way) => ({ way, placed: placedSteps(way.steps, "typical", worked) }));
   const last = Math.max(1, ...strips.map((s) => totalDays(s.placed)));
   if (strips.length === 0) return null;
   const at = (day: number) => `${(day / last) * 100}%`;
@@ -74,7 +74,7 @@ export const Calendar = memo(function Calendar({ ways, book }: { ways: readonly 
   );
 });
 
-type Placed = ReturnType<typeof schedule>;
+type Placed = ReturnType<typeof placedSteps>;
 
 /** Simultaneous steps are drawn in separate rows. */
 function rowOf(placed: Placed, index: number): number {

@@ -3,7 +3,7 @@ import { memo } from "react";
 import { showMoney } from "#core/estimate/estimate.ts";
 import type { PriceLine } from "#core/estimate/price-lines.ts";
 import { PICKS } from "#core/estimate/schedule.ts";
-import type { Link } from "#core/path/types.ts";
+import type { PathLink } from "#core/path/types.ts";
 import { showA, showNumber } from "#core/units.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
 import { Caution, Section } from "#ui/frame/sheet.tsx";
@@ -64,7 +64,7 @@ export const Compared = memo(function Compared({
 function LinkByLink({ ways: [one, other] }: { ways: readonly [WayJudgement, WayJudgement] }) {
   const ids = [...new Set([...one.path, ...other.path].map((l) => l.link))];
   const of = (way: WayJudgement, id: string) => way.path.find((l) => l.link === id);
-  const says = (link: Link | undefined) =>
+  const says = (link: PathLink | undefined) =>
     !link
       ? "-"
       : link.mayCarryA === null

@@ -1,7 +1,7 @@
 /** The next value to check: which looks can still change the answer, at which value, and which cannot. */
 import { memo } from "react";
 import { Link } from "react-router";
-import { DRAWS } from "#core/decide/looks.ts";
+import { DRAW_COUNT } from "#core/decide/looks.ts";
 import { showPercent } from "#core/units.ts";
 import { lower } from "#core/words.ts";
 import { Section } from "#ui/frame/sheet.tsx";
@@ -21,7 +21,7 @@ export const NextLooks = memo(function NextLooks({ jobId }: { jobId: string }) {
       aside={
         found?.stands != null && (
           <span className="quiet">
-            today's recommendation stands in {showPercent(found.stands)} of {DRAWS.toLocaleString("en-US")} draws
+            today's recommendation stands in {showPercent(found.stands)} of {DRAW_COUNT.toLocaleString("en-US")} draws
           </span>
         )
       }

@@ -1,6 +1,6 @@
 /** Unbeaten plans: price across, energy a night up, days until charging as size. */
 import { useCallback } from "react";
-import type { Plan } from "#core/decide/plans.ts";
+import type { HomePlan } from "#core/decide/plans.ts";
 import { showMoney } from "#core/estimate/estimate.ts";
 import { Chart, type ChartProps } from "#ui/chart/chart.tsx";
 
@@ -12,9 +12,9 @@ export default function PlansChart({
   currency,
   onTry,
 }: {
-  plans: readonly Plan[];
+  plans: readonly HomePlan[];
   currency: "USD" | "GBP";
-  onTry(plan: Plan): void;
+  onTry(plan: HomePlan): void;
 }) {
   const draw: ChartProps["draw"] = useCallback(
     (palette) => {

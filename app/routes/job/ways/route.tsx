@@ -5,7 +5,7 @@ import { governingOf } from "#core/assess.ts";
 import { type AssessedCase, assessCase } from "#core/assessed-case.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { codebookOf } from "#core/codebook/index.ts";
-import type { Plan } from "#core/decide/plans.ts";
+import type { HomePlan } from "#core/decide/plans.ts";
 import { becauseFrom } from "#core/decide/policies.ts";
 import { triesNothing, type WhatIf, withWhatIf } from "#core/decide/what-if.ts";
 import { lower } from "#core/words.ts";
@@ -59,7 +59,7 @@ export const meta = stepMeta("Ways");
 export { StepTrouble as ErrorBoundary };
 
 /** The job as it is, or as it would be. Parts of the page are drawn again only when it has changed. */
-function useTried(job: AssessedCase, asked: WhatIf, plan: Plan | null): AssessedCase {
+function useTried(job: AssessedCase, asked: WhatIf, plan: HomePlan | null): AssessedCase {
   const whatIf = useDeferredValue(asked);
   return useMemo(() => {
     const { document, assessment, prices } = job;
@@ -73,7 +73,7 @@ function useTried(job: AssessedCase, asked: WhatIf, plan: Plan | null): Assessed
 export default function Ways({ params: { jobId } }: Route.ComponentProps) {
   const job = useJob();
   const [whatIf, setWhatIf] = useState<WhatIf>({});
-  const [tried, setTried] = useState<{ plan: Plan; of: CaseDocument } | null>(null);
+  const [tried, setTried] = useState<{ plan: HomePlan; of: CaseDocument } | null>(null);
   // A plan is of the case as it was: once that changes, keeping it would take the change back.
   const plan = tried?.of === job.document ? tried.plan : null;
   const shown = useTried(job, whatIf, plan);
@@ -105,7 +105,7 @@ export default function Ways({ params: { jobId } }: Route.ComponentProps) {
     [looked],
   );
   const tryPlan = useCallback(
-    (next: Plan) => {
+    (next: HomePlan) => {
       setTried({ plan: next, of: job.document });
       setChosen([next.way]);
       window.document.querySelector("#which")?.scrollIntoView();

@@ -7,7 +7,7 @@ import type { AssessedCase } from "#core/assessed-case.ts";
 import type { Car } from "#core/case/document/types.ts";
 import type { DrawnPrice } from "#core/estimate/draws.ts";
 import { showMoney } from "#core/estimate/estimate.ts";
-import { daysFrom, type Worked } from "#core/estimate/schedule.ts";
+import { daysFrom, type WorkDays } from "#core/estimate/schedule.ts";
 import { distancePerHour } from "#core/need/in-words.ts";
 import { ownValue } from "#core/own-value.ts";
 import { showA, showDays, showKWh, showNumber, showPercent } from "#core/units.ts";
@@ -44,7 +44,7 @@ function inWords({ chargeA, volts }: WayJudgement, car: Car | undefined): string
   return car ? `${kW}, ${Math.round(distancePerHour(car, chargeA, volts))} ${car.distancePerDay.unit} an hour` : kW;
 }
 
-const rows = (drawn: Readonly<Record<string, DrawnPrice>>, worked: Worked, car: Car | undefined): Row[] => [
+const rows = (drawn: Readonly<Record<string, DrawnPrice>>, worked: WorkDays, car: Car | undefined): Row[] => [
   { name: "Verdict", of: (w) => <WayVerdict verdict={w.verdict} onlyConfirm={w.onlyConfirm} /> },
   {
     name: "Charging",

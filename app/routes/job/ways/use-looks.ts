@@ -1,7 +1,7 @@
 /** The effect of each look, and the share of draws with today's recommendation, computed in two threads. */
 import { useEffect, useState } from "react";
 import type { CaseDocument } from "#core/case/document/types.ts";
-import { DRAWS, type ValueOfLooks, valueOfLooks } from "#core/decide/looks.ts";
+import { DRAW_COUNT, type ValueOfLooks, valueOfLooks } from "#core/decide/looks.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
 import { useJobAtRest } from "#ui/job-store/use-job.tsx";
 import { newDecideWorker } from "./new-decide-worker.ts";
@@ -47,11 +47,11 @@ function ask(threads: Threads, document: CaseDocument, book: PriceBook, onFound:
     onFound({ ...looks, stands: null });
     performance.measure("heron-looks", { start });
     let stood = 0;
-    const drawn = await share(threads, DRAWS / AT_A_TIME, wanted, async (thread, n) => {
+    const drawn = await share(threads, DRAW_COUNT / AT_A_TIME, wanted, async (thread, n) => {
       stood += await thread.draws(n * AT_A_TIME, (n + 1) * AT_A_TIME);
     });
     if (!drawn) return;
-    onFound({ ...looks, stands: stood / DRAWS });
+    onFound({ ...looks, stands: stood / DRAW_COUNT });
     performance.measure("heron-draws", { start });
   };
   void all();

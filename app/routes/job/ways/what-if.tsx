@@ -8,7 +8,7 @@ import { createPatch } from "rfc6902";
 import type { AssessedCase } from "#core/assessed-case.ts";
 import type { Patch } from "#core/case/document/patch.ts";
 import { codebookOf } from "#core/codebook/index.ts";
-import type { Plan } from "#core/decide/plans.ts";
+import type { HomePlan } from "#core/decide/plans.ts";
 import { practiceOptionsOf } from "#core/decide/practice-options.ts";
 import { triesNothing, type WhatIf } from "#core/decide/what-if.ts";
 import { ownValue } from "#core/own-value.ts";
@@ -19,7 +19,7 @@ import styles from "./ways.module.css";
 interface Props {
   whatIf: WhatIf;
   /** A plan that is tried, instead of sliders. */
-  plan: Plan | null;
+  plan: HomePlan | null;
   onChange(next: WhatIf): void;
   tried: AssessedCase;
 }

@@ -3,7 +3,7 @@ import type { CaseDocument, Place as CasePlace } from "#core/case/document/types
 import { carName } from "#core/need/result.ts";
 import { nextCarsAt } from "#core/place/next-cars.ts";
 import { plotOf } from "#core/place/plot.ts";
-import { type Reach, withLead } from "#core/place/reach.ts";
+import { type LeadReach, withLead } from "#core/place/reach.ts";
 import { FT_PER_M, showNumber } from "#core/units.ts";
 import table from "#ui/frame/table.module.css";
 import { WideTable } from "#ui/frame/wide-table.tsx";
@@ -19,7 +19,7 @@ export function ReachAnswer({
   place,
   document,
 }: {
-  reach: readonly Reach[];
+  reach: readonly LeadReach[];
   place: CasePlace;
   document: CaseDocument;
 }) {
@@ -52,7 +52,7 @@ export function Served({
   document,
   place,
 }: {
-  reach: readonly Reach[];
+  reach: readonly LeadReach[];
   document: CaseDocument;
   place: CasePlace;
 }) {
@@ -60,7 +60,7 @@ export function Served({
   const unit = unitOf(place);
   const length = (m: number | null) => (m === null ? "no path" : showLength(m, unit));
   /** Spare length of the lead on the ground, otherwise of the hanging lead. */
-  const leftOver = ({ verdict, liesM, hangsM }: Reach): string => {
+  const leftOver = ({ verdict, liesM, hangsM }: LeadReach): string => {
     const asked = verdict === "lies" ? liesM : hangsM;
     const leadM = plotOf(place).charger?.leadM;
     if (asked === null || leadM === undefined) return "-";

@@ -2,9 +2,9 @@
 import { Segmented } from "antd";
 import { useCallback, useMemo, useState } from "react";
 import type { DataAnalysis } from "#core/intervals/analysis.ts";
-import { type Clock, dayOfWall, wallAt } from "#core/intervals/clock.ts";
-import type { Profile } from "#core/intervals/demand.ts";
-import { type Finding, PLAIN } from "#core/intervals/quality.ts";
+import { dayOfWall, type LocalClock, wallAt } from "#core/intervals/clock.ts";
+import type { LoadProfile } from "#core/intervals/demand.ts";
+import { type DataFinding, PLAIN_FINDINGS } from "#core/intervals/quality.ts";
 import { showA } from "#core/units.ts";
 import { Chart, type ChartProps } from "#ui/chart/chart.tsx";
 import { DurationChart, type Level, levelsDrawn } from "#ui/chart/duration.tsx";
@@ -52,7 +52,7 @@ function Days({ analysis, findings, clock, ratingA }: ChartsProps) {
             text: placed.map((f) => f.text),
             hovertemplate: "%{text}<extra></extra>",
             marker: {
-              symbol: placed.map((f) => (PLAIN.includes(f.code) ? "circle-open" : "triangle-up")),
+              symbol: placed.map((f) => (PLAIN_FINDINGS.includes(f.code) ? "circle-open" : "triangle-up")),
               size: 13,
               color: palette.clay,
             },
@@ -129,7 +129,7 @@ function HourByDay({ analysis }: ChartsProps) {
   return <Chart height={HEIGHT} label="Mean current of each hour of each day" draw={draw} />;
 }
 
-function Profiles({ profiles, label }: { profiles: Profile[]; label: string }) {
+function Profiles({ profiles, label }: { profiles: LoadProfile[]; label: string }) {
   const draw: ChartProps["draw"] = useCallback(
     (palette) => {
       const colours = [
@@ -169,8 +169,8 @@ function Profiles({ profiles, label }: { profiles: Profile[]; label: string }) {
 
 interface ChartsProps {
   analysis: DataAnalysis;
-  findings: readonly Finding[];
-  clock: Clock;
+  findings: readonly DataFinding[];
+  clock: LocalClock;
   ratingA: number;
 }
 

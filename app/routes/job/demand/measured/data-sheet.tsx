@@ -7,7 +7,7 @@ import { showDay, withLocalDates } from "#core/dates.ts";
 import { demandInput, demandVA } from "#core/demand/calculate.ts";
 import { firstAgainst } from "#core/demand/types.ts";
 import { dayOfWall, wallAt } from "#core/intervals/clock.ts";
-import { PLAIN } from "#core/intervals/quality.ts";
+import { PLAIN_FINDINGS } from "#core/intervals/quality.ts";
 import { showA, showNumber, showPercent } from "#core/units.ts";
 import { lazyPart } from "#ui/frame/lazy-part.ts";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
@@ -138,7 +138,7 @@ export function DataSheet({ open, files }: { open: OpenFile; files: Files }) {
           ) : (
             <ul className={styles.findings}>
               {[...shown, ...(allFindings ? rest : [])].map((f) => (
-                <li key={`${f.text} ${f.fromS}`} data-plain={PLAIN.includes(f.code)}>
+                <li key={`${f.text} ${f.fromS}`} data-plain={PLAIN_FINDINGS.includes(f.code)}>
                   {f.line !== undefined && <span className="quiet">line {f.line}: </span>}
                   {dated(f.text)}
                 </li>

@@ -2,9 +2,9 @@
 import { Button, Input, Select, Switch } from "antd";
 import { useState } from "react";
 import {
+  type ColumnDoubt,
+  type ColumnGuess,
   type CsvMapping,
-  type Doubt,
-  type Guess,
   type ValueColumn,
   WRITTEN_UNITS,
 } from "#core/formats/interval-data/mapping.ts";
@@ -12,7 +12,7 @@ import { isZone } from "#core/intervals/clock.ts";
 import { Field, Fields } from "#ui/field/field.tsx";
 import styles from "./measured.module.css";
 
-const DOUBTS: Record<Doubt, string> = {
+const DOUBTS: Record<ColumnDoubt, string> = {
   columns: "which column is the time",
   unit: "the unit of the values",
   "date-order": "whether the day or the month comes first",
@@ -26,7 +26,7 @@ const PHASES = [
   { value: 3, label: "L3" },
 ] as const;
 
-export function MappingForm(props: { guess: Guess; onSaid(mapping: CsvMapping): void; onCancel(): void }) {
+export function MappingForm(props: { guess: ColumnGuess; onSaid(mapping: CsvMapping): void; onCancel(): void }) {
   const { guess, onSaid, onCancel } = props;
   const [mapping, setMapping] = useState<CsvMapping>(guess.mapping);
   const [unit, setUnit] = useState(guess.doubts.includes("unit") ? null : guess.mapping.unit);

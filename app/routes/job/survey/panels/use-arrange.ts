@@ -2,7 +2,7 @@
 import { useCallback, useState } from "react";
 import type { Patch } from "#core/case/document/patch.ts";
 import type { CaseDocument, Panel } from "#core/case/document/types.ts";
-import { type Arranged, arrangedPatch } from "#core/panel/arrange.ts";
+import { type ArrangedPanel, arrangedPatch } from "#core/panel/arrange.ts";
 import { useJobStore } from "#ui/job-store/use-job.tsx";
 
 /** The result of the last action. */
@@ -12,7 +12,7 @@ export interface Said {
 }
 /** Does a piece of work on the panel as it is now; `done` says it was done. @returns whether it was */
 export type Arrange = (
-  work: (panel: Panel, document: CaseDocument) => Arranged,
+  work: (panel: Panel, document: CaseDocument) => ArrangedPanel,
   done?: string,
   /** Further changes of the case in the same edit. */
   also?: Patch,

@@ -4,7 +4,7 @@ import { useCallback, useEffect, useMemo, useState } from "react";
 import { codebookOf } from "#core/codebook/index.ts";
 import type { Region } from "#core/codebook/types.ts";
 import { showTime } from "#core/dates.ts";
-import { EXACT } from "#core/replay/controller.ts";
+import { ROUNDING_A } from "#core/replay/controller.ts";
 import type { NightInDetail, NightOfWay } from "#core/replay/replay.ts";
 import { isMet } from "#core/replay/results.ts";
 import { showA, showKWh, showNumber, showPercent } from "#core/units.ts";
@@ -229,7 +229,7 @@ function OneNight({ night }: { night: NightInDetail }) {
         </span>
         <span>
           together <b className="figure">{showA(total)}</b> of {showA(limitA)}
-          {total > limitA + EXACT && <b className={styles.over}> above the limit</b>}
+          {total > limitA + ROUNDING_A && <b className={styles.over}> above the limit</b>}
         </span>
         <span>
           in the car <b className="figure">{showKWh(gotKWh[at] as number)}</b> of {showKWh(needKWh)}

@@ -67,7 +67,7 @@ describe("a right", () => {
       .map((name) => readFileSync(`app/routes/${name}`, "utf8"));
     const asks = (right: string) =>
       sources.some(
-        (text) => text.includes(`requireRight(context, "${right}")`) || text.includes(`may(role, "${right}")`),
+        (text) => text.includes(`requireRight(context, "${right}")`) || text.includes(`hasRight(role, "${right}")`),
       );
     expect(Object.keys(RIGHTS).filter((right) => !asks(right))).toEqual([]);
   });

@@ -199,7 +199,7 @@ function tooMuchFor(
 
 /**
  * The largest setting that every link carries: usually the last one, otherwise found by bisection. With the job option
- * `need`, the smallest that is enough.
+ * `need`, the smallest that meets the need with margin.
  */
 function settingThatFits(s: JudgingContext, settings: readonly number[], leastA: number, fits: (a: number) => boolean) {
   const last = settings.length - 1;

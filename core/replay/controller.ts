@@ -70,7 +70,7 @@ export interface ChargingWay {
   ratingA: number;
   /** From reading to acting, s. */
   lagS: number;
-  /** Share of the thermal capacity of the supply's device that one step adds at rated current. */
+  /** Share of the difference to its steady temperature by which the supply's device warms in one step. */
   thermalShare: number;
   /** Share of the current that the clamps read: 1 correct, -1 reversed, 0 on another conductor. */
   readsShare: number;

@@ -56,28 +56,30 @@ function stateOf(assessment: Assessment): AnswerState {
 const offerOf = (way: WayJudgement, { rules }: Assessment): string =>
   `${wayOf(way.way).headline(way, codebookOf(rules).words)} would ${way.meetsNeed ? "meet the need" : "give part of the need"}${way.replayed ? ` on ${replayedInWords(way.replayed)}` : ""}`;
 
+/** The headroom and the taken way, in the order that fits: after a decision the way comes first. */
+function spareAndOffer(assessment: Assessment, isToMeasure: boolean): string {
+  const { headroomA, decided } = assessment;
+  const spare = showHeadroom(headroomA);
+  const taken = takenWay(assessment);
+  if (!taken) return `As it stands: ${spare}; no way can be taken yet`;
+  const offer = taken.verdict === "ruled-out" ? `${lower(taken.name)} is ruled out now` : offerOf(taken, assessment);
+  if (isToMeasure) return `Measure first: ${spare} by calculation; after that ${offer}`;
+  return decided ? `As decided: ${offer}; ${spare} today` : `As it stands: ${spare}; ${offer}`;
+}
+
 /** The answer in one sentence, and the next step. */
 export function answerOf(assessment: Assessment): JobAnswer {
-  const { headroomA, missing, findings, decided } = assessment;
+  const { missing, findings } = assessment;
   const state = stateOf(assessment);
   const decisive = missing.filter((m) => m.decisive);
   const taken = takenWay(assessment);
   const refused = findings.find((f) => f.code === "permission-refused");
   const measure = taken?.reasons.find((r) => r.code === "measure-first");
-  const spare = showHeadroom(headroomA);
-  const offer =
-    taken && (taken.verdict === "ruled-out" ? `${lower(taken.name)} is ruled out now` : offerOf(taken, assessment));
   const text = refused
     ? `${refused.text}: nothing can be done as things stand`
     : decisive.length > 0
       ? `${FIRST} ${listed(decisive.map((m) => lower(m.text)))}`
-      : measure
-        ? `Measure first: ${spare} by calculation; after that ${offer}`
-        : offer
-          ? decided
-            ? `As decided: ${offer}; ${spare} today`
-            : `As it stands: ${spare}; ${offer}`
-          : `As it stands: ${spare}; no way can be taken yet`;
+      : spareAndOffer(assessment, measure !== undefined);
   const stop = findings.find((f) => f.severity === "stop");
   const [first] = decisive.length > 0 ? decisive : missing;
   const next =

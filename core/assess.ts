@@ -18,7 +18,7 @@ import { type LeadReach, reachIn } from "#core/place/reach.ts";
 import { assumedFields, type SourcedField } from "#core/survey/sources.ts";
 import { judgeAll, judgeOne, WAY_IDS } from "#core/ways/index.ts";
 import type { WayReason } from "#core/ways/reasons.ts";
-import { type Recommendation, recommendWay } from "#core/ways/recommend.ts";
+import { policyOf, type Recommendation, recommendWay } from "#core/ways/recommend.ts";
 import type { JudgingContext, WayJudgement } from "#core/ways/types.ts";
 import { type MissingValue, missingOf } from "./missing.ts";
 import { showA } from "./units.ts";
@@ -138,7 +138,7 @@ export function assess(document: CaseDocument, book: PriceBook): Assessment {
   const governingBecause = forced ? "it was chosen for this job" : home.method.governsBecause;
   const s = judgingContextOf(document, codebook, book, home);
   const ways = judgeAll(s);
-  const recommendation = recommendWay(ways, document.options?.policy ?? "least-work", s.need);
+  const recommendation = recommendWay(ways, policyOf(document), s.need);
   const takenId = document.decision?.way ?? recommendation.way;
   const taken = ways.find((w) => w.way === takenId);
   const { unknowns, replaced } = unknownValues(s.path.links, taken, Boolean(document.decision));
@@ -216,7 +216,7 @@ function unknownValues(today: readonly PathLink[], taken: WayJudgement | undefin
 export function recommendedOf(document: CaseDocument, book: PriceBook): WayJudgement | null {
   const s = judgingContextOf(document, codebookOf(document.rules), book);
   const ways = judgeAll(s);
-  const { way } = recommendWay(ways, document.options?.policy ?? "least-work", s.need);
+  const { way } = recommendWay(ways, policyOf(document), s.need);
   return ways.find((w) => w.way === way) ?? null;
 }
 

@@ -26,9 +26,16 @@ const grouped = (whole: number): string =>
 export const showA = (amps: number): string => `${show(amps, 1)} A`;
 /** Less than a tenth of an ampere over is written as 0 A spare. */
 export const isOver = (headroomA: number): boolean => headroomA <= -0.05;
+/** The figure and the word of a headroom: "18.8 A" and "spare", or "4 A" and "over already". */
+export const headroomParts = (headroomA: number, over = "over already"): { figure: string; word: string } =>
+  isOver(headroomA)
+    ? { figure: showA(-headroomA), word: over }
+    : { figure: showA(Math.max(0, headroomA)), word: "spare" };
 /** "18.8 A spare", or "4 A over already". */
-export const showHeadroom = (headroomA: number, over = "over already"): string =>
-  isOver(headroomA) ? `${showA(-headroomA)} ${over}` : `${showA(Math.max(0, headroomA))} spare`;
+export const showHeadroom = (headroomA: number, over?: string): string => {
+  const { figure, word } = headroomParts(headroomA, over);
+  return `${figure} ${word}`;
+};
 /** Whole volt-amperes: "9,600 VA". */
 export const showVA = (va: number): string => `${show(va, 0)} VA`;
 /** Kilowatt-hours with one decimal at most: "11.3 kWh". */

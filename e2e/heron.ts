@@ -179,26 +179,25 @@ export const saved = (page: Page) => expect(page.locator("[data-saving]")).toHav
  * it finds the scripts of Heron fetched and compiled, which is a quarter of the work of opening a page.
  */
 class ContextPool {
-  private readonly contexts = new Map<string, { context: BrowserContext; held: Page }>();
+  private readonly contexts = new Map<string, BrowserContext>();
 
   constructor(private readonly origin: string) {}
 
   async take(browser: Browser, options: BrowserContextOptions): Promise<BrowserContext> {
     const key = JSON.stringify(options);
     const known = this.contexts.get(key);
-    if (known) return known.context;
+    if (known) return known;
     const context = await browser.newContext(options);
     // While one page of the origin is open, its process stays, and with it what has been compiled.
-    const held = await context.newPage();
-    await held.goto(`${this.origin}/health`);
-    this.contexts.set(key, { context, held });
+    await (await context.newPage()).goto(`${this.origin}/health`);
+    this.contexts.set(key, context);
     return context;
   }
 
   /** Closes the pages of a test, and takes away everything that they left. */
   async empty(context: BrowserContext): Promise<void> {
-    const held = [...this.contexts.values()].find((one) => one.context === context)?.held as Page;
-    await Promise.all(context.pages().map((page) => page !== held && page.close()));
+    const [held, ...opened] = context.pages() as [Page, ...Page[]];
+    await Promise.all(opened.map((page) => page.close()));
     await context.setOffline(false);
     await context.unrouteAll();
     await context.clearPermissions();

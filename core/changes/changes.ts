@@ -71,7 +71,7 @@ export function placeInWords(document: CaseDocument, pointer: string, added?: un
   const keys = pointer.split("/").slice(1);
   // Values of the survey have names of their own, in the words of the region.
   const ofSurvey = sourcedFields(document).find((f) => f.key === keys.join("."));
-  if (ofSurvey && keys[0] !== "panels") return lower(ofSurvey.label);
+  if (ofSurvey) return lower(ofSurvey.label);
   for (let n = keys.length; n > 0; n--) {
     const last = keys[n - 1] as string;
     if (!/^(\d+|-)$/.test(last)) continue;

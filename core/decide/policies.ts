@@ -2,10 +2,10 @@
 import type { Assessment } from "#core/assess.ts";
 import type { CaseDocument, Policy } from "#core/case/document/types.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
-import { daysFrom, holidaysOf, workedFrom } from "#core/estimate/schedule.ts";
+import { holidaysOf, typicalDaysFrom, workedFrom } from "#core/estimate/schedule.ts";
 import { nightNeed } from "#core/need/need.ts";
 import { showDays } from "#core/units.ts";
-import { type Recommendation, recommendWay } from "#core/ways/recommend.ts";
+import { policyOf, type Recommendation, recommendWay } from "#core/ways/recommend.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
 
 const POLICIES: readonly { policy: Policy; name: string }[] = [
@@ -32,8 +32,8 @@ export function becauseFrom(
   today: string,
 ): string {
   const worked = workedFrom(today, holidaysOf(book));
-  const wait = ({ steps }: WayJudgement) => `${showDays(daysFrom(steps, worked).typical)} from today`;
-  return recommendWay(ways, document.options?.policy ?? "least-work", nightNeed(document), wait).because;
+  const wait = ({ steps }: WayJudgement) => `${showDays(typicalDaysFrom(steps, worked))} from today`;
+  return recommendWay(ways, policyOf(document), nightNeed(document), wait).because;
 }
 
 /** Every policy's recommendation, in order. */

@@ -31,10 +31,15 @@ export function feedingNothing(document: CaseDocument): PanelLinks["devices"] {
   );
 }
 
+/** The circuits that feed a load. */
+function feedingIn(document: CaseDocument): (load: Load) => Circuit[] {
+  const circuits = devicesOf(document).map(({ circuit }) => circuit);
+  return ({ id }) => circuits.filter(({ loads }) => loads?.includes(id));
+}
+
 /** The loads without a device, the devices without a load, and the loads of several devices. */
 export function linksOf(document: CaseDocument): PanelLinks {
-  const all = devicesOf(document);
-  const feeding = (load: Load) => all.filter(({ circuit }) => circuit.loads?.includes(load.id)).map((x) => x.circuit);
+  const feeding = feedingIn(document);
   return {
     loads: document.loads.filter((load) => feeding(load).length === 0),
     devices: feedingNothing(document),
@@ -50,12 +55,10 @@ export const loadNamed = (document: CaseDocument, label: string): Load | null =>
   byName(linksOf(document).loads, codebookOf(document.rules).loadKinds)(label);
 
 /** A load that represents whole circuits, and is fed by fewer devices than it has circuits. */
-export const openCircuitLoad = (document: CaseDocument, kind: Load["kind"]): Load | null =>
-  document.loads.find(
-    (load) =>
-      load.kind === kind &&
-      devicesOf(document).filter(({ circuit }) => circuit.loads?.includes(load.id)).length < (load.quantity ?? 1),
-  ) ?? null;
+export function openCircuitLoad(document: CaseDocument, kind: Load["kind"]): Load | null {
+  const feeding = feedingIn(document);
+  return document.loads.find((load) => load.kind === kind && feeding(load).length < (load.quantity ?? 1)) ?? null;
+}
 
 /**
  * Finds a load by a label: by its whole name or that of its kind, otherwise by one word of its name; null for no match

@@ -1,5 +1,5 @@
 /** Choosing among the ways by the job's policy, and saying in two sentences why. */
-import type { Policy } from "#core/case/document/types.ts";
+import type { CaseDocument, Policy } from "#core/case/document/types.ts";
 import { showMoney } from "#core/estimate/estimate.ts";
 import type { NightNeed } from "#core/need/need.ts";
 import { showA, showDays, showKWh, showNumber } from "#core/units.ts";
@@ -18,6 +18,9 @@ const ORDER: Record<Policy, readonly ((way: WayJudgement) => number)[]> = {
   "most-current": [(w) => -w.chargeA, (w) => w.cost.typical],
   "future-ready": [(w) => -w.spareA, (w) => w.cost.typical],
 };
+/** The policy of a job. */
+export const policyOf = ({ options }: Pick<CaseDocument, "options">): Policy => options?.policy ?? "least-work";
+
 /** How long a way takes, in words: "16 days from a Monday". */
 type WaitInWords = (way: WayJudgement) => string;
 

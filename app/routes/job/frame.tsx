@@ -10,7 +10,7 @@ import { showDay } from "#core/dates.ts";
 import { decisionNow, recommendedOtherwise } from "#core/decide/decision.ts";
 import { becauseFrom } from "#core/decide/policies.ts";
 import { placeOfMissing } from "#core/find/missing-place.ts";
-import { isOver, showA } from "#core/units.ts";
+import { headroomParts } from "#core/units.ts";
 import { lower } from "#core/words.ts";
 import { useSourceKey } from "#ui/case-field/source-key.ts";
 import { lazyPart } from "#ui/frame/lazy-part.ts";
@@ -202,15 +202,12 @@ function AnswerBand() {
   const { today } = useVisitor();
   const band = useRef<HTMLDivElement>(null);
   const gone = useScrolledAway(band);
-  const { headroomA } = assessment;
+  const { figure, word } = headroomParts(assessment.headroomA);
   const calculation = governingOf(assessment);
   const most = pressingMessage(assessment);
   const headroom = answer.state !== "open" && (
     <span>
-      <Figure why={calculation.explain.headroomA}>
-        {showA(isOver(headroomA) ? -headroomA : Math.max(0, headroomA))}
-      </Figure>{" "}
-      <span className={styles.spare}>{isOver(headroomA) ? "over already" : "spare"}</span>
+      <Figure why={calculation.explain.headroomA}>{figure}</Figure> <span className={styles.spare}>{word}</span>
     </span>
   );
   return (

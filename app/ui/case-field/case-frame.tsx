@@ -11,7 +11,7 @@ export interface Sourced {
   assumed?: string | undefined;
 }
 
-interface CaseFrameProps extends Omit<FieldProps, "aside" | "isShared" | "notice">, Sourced {}
+export interface CaseFrameProps extends Omit<FieldProps, "aside" | "isShared" | "notice">, Sourced {}
 
 /** @param problem as it goes on after the label: "must be greater than 0" */
 export function CaseFrame({ source, assumed, problem, ...field }: CaseFrameProps) {

@@ -1,5 +1,5 @@
 /** Fields that are typed into, bound to a place in the case: they edit it as one types, and check it at the field. */
-import { Input } from "antd";
+import { Input, type InputProps } from "antd";
 import type { ReactNode } from "react";
 import { setValue, valueAt } from "#core/case/document/set-value.ts";
 import type { DailyWindow } from "#core/case/document/types.ts";
@@ -8,7 +8,7 @@ import { AMBIENT_C } from "#core/limits.ts";
 import { parseQuantity, TEMPERATURE_UNITS, type UnitNames } from "#core/quantity/parse.ts";
 import { showTemperature } from "#core/units.ts";
 import { useJobStore } from "#ui/job-store/use-job.tsx";
-import { CaseFrame, type Sourced } from "./case-frame.tsx";
+import { CaseFrame, type CaseFrameProps, type Sourced } from "./case-frame.tsx";
 import { useCaseText } from "./use-case-text.ts";
 
 /** Props of an Ant Design input for the text of a field. */
@@ -66,6 +66,22 @@ interface NumberProps extends Sourced {
   empty?: "null" | "absent" | "refused";
 }
 
+interface FigureFieldProps extends Omit<CaseFrameProps, "children"> {
+  field: ReturnType<typeof useCaseText>;
+  input: Pick<InputProps, "inputMode" | "placeholder" | "suffix">;
+}
+
+/** The frame and the input of a figure. */
+function FigureField({ field, input, hint, ...frame }: FigureFieldProps) {
+  return (
+    <CaseFrame {...frame} hint={field.hint ?? hint}>
+      {(controlProps) => (
+        <Input {...controlProps} {...inputOf(field)} {...input} className="figure" autoComplete="off" />
+      )}
+    </CaseFrame>
+  );
+}
+
 const tidy = (value: number) => String(Number(value.toFixed(4)));
 
 /** A limit of the case in a problem, in the unit that is typed. */
@@ -87,30 +103,18 @@ export function CaseNumber(props: NumberProps) {
     },
   });
   return (
-    <CaseFrame
-      label={label}
-      pointer={pointer}
-      hint={field.hint ?? hint}
+    <FigureField
+      {...{ label, pointer, source, assumed, hint, field }}
       problem={perKept === 1 ? field.problem : inTypedUnit(field.problem, perKept)}
-      source={source}
-      assumed={assumed}
-    >
-      {(controlProps) => (
-        <Input
-          {...controlProps}
-          {...inputOf(field)}
-          className="figure"
-          inputMode="decimal"
-          autoComplete="off"
-          suffix={usual}
-        />
-      )}
-    </CaseFrame>
+      input={{ inputMode: "decimal", suffix: usual }}
+    />
   );
 }
 
 /** Several numbers with one unit, typed with commas between them: `16, 20, 32`. */
-export function CaseNumbers(props: NumberProps & { placeholder: string }) {
+export function CaseNumbers(
+  props: Pick<NumberProps, "label" | "pointer" | "units" | "usual" | "hint"> & { placeholder: string },
+) {
   const { label, pointer, units, usual, hint, placeholder } = props;
   const field = useCaseText<number[]>({
     pointer,
@@ -126,19 +130,11 @@ export function CaseNumbers(props: NumberProps & { placeholder: string }) {
     },
   });
   return (
-    <CaseFrame label={label} pointer={pointer} hint={field.hint ?? hint} problem={field.problem?.replace(/^\d+ /, "")}>
-      {(controlProps) => (
-        <Input
-          {...controlProps}
-          {...inputOf(field)}
-          className="figure"
-          inputMode="decimal"
-          autoComplete="off"
-          placeholder={placeholder}
-          suffix={usual}
-        />
-      )}
-    </CaseFrame>
+    <FigureField
+      {...{ label, pointer, hint, field }}
+      problem={field.problem?.replace(/^\d+ /, "")}
+      input={{ inputMode: "decimal", placeholder, suffix: usual }}
+    />
   );
 }
 
@@ -155,24 +151,11 @@ export function CaseQuantity({ label, pointer, units, usual, hint, empty = "abse
     },
   });
   return (
-    <CaseFrame
-      label={label}
-      pointer={pointer}
-      hint={field.hint ?? hint}
+    <FigureField
+      {...{ label, pointer, source, assumed, hint, field }}
       problem={field.problem?.replace(/^(value|unit) /, "")}
-      source={source}
-      assumed={assumed}
-    >
-      {(controlProps) => (
-        <Input
-          {...controlProps}
-          {...inputOf(field)}
-          className="figure"
-          autoComplete="off"
-          placeholder={`in ${usual}`}
-        />
-      )}
-    </CaseFrame>
+      input={{ placeholder: `in ${usual}` }}
+    />
   );
 }
 
@@ -194,13 +177,7 @@ export function CaseTemperature(props: { label: string; pointer: string; region:
       return { value: Number(celsius.toFixed(4)) };
     },
   });
-  return (
-    <CaseFrame label={label} pointer={pointer} hint={field.hint ?? hint} problem={field.problem}>
-      {(controlProps) => (
-        <Input {...controlProps} {...inputOf(field)} className="figure" autoComplete="off" suffix={`°${usual}`} />
-      )}
-    </CaseFrame>
-  );
+  return <FigureField {...{ label, pointer, hint, field }} problem={field.problem} input={{ suffix: `°${usual}` }} />;
 }
 
 interface TimeProps {

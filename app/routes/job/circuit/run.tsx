@@ -69,7 +69,7 @@ export function RunSection({ rules, managed, onDraw }: Props) {
       <ol className={styles.run}>
         {segments.map((segment, i) => (
           <RunPart
-            // Parts of a run have no name; their place tells them apart.
+            // Parts of a run have no id, so their index is the key.
             // biome-ignore lint/suspicious/noArrayIndexKey: see above
             key={i}
             segment={segment}

@@ -56,7 +56,7 @@ export function Cars() {
     >
       {cars.length === 0 && <p className="quiet">No car yet. Enter how far it is driven on a usual day.</p>}
       {cars.map((car, i) => (
-        // Cars have no name of their own; their place is what tells them apart.
+        // Cars have no id, so their index is the key.
         // biome-ignore lint/suspicious/noArrayIndexKey: see above
         <OneCar key={i} car={car} index={i} />
       ))}

@@ -5,8 +5,9 @@ import type { AssessedCase } from "#core/assessed-case.ts";
 import { setValue } from "#core/case/document/set-value.ts";
 import { isRobust, policyAnswers } from "#core/decide/policies.ts";
 import { showMoney } from "#core/estimate/estimate.ts";
-import { daysFrom } from "#core/estimate/schedule.ts";
+import { typicalDaysFrom } from "#core/estimate/schedule.ts";
 import { showA, showDays } from "#core/units.ts";
+import { policyOf } from "#core/ways/recommend.ts";
 import { capital } from "#core/words.ts";
 import { useJobStore } from "#ui/job-store/use-job.tsx";
 import { useWorked } from "./use-worked.ts";
@@ -16,12 +17,12 @@ export const Policies = memo(function Policies({ job: { document, assessment, pr
   const store = useJobStore();
   const worked = useWorked(prices.book);
   const answers = policyAnswers(document, assessment);
-  const policy = document.options?.policy ?? "least-work";
+  const policy = policyOf(document);
   const takes = (id: string | null) => {
     const way = assessment.ways.find((w) => w.way === id);
     if (!way) return "no way";
     const { cost, chargeA, name } = way;
-    const wait = daysFrom(way.steps, worked).typical;
+    const wait = typicalDaysFrom(way.steps, worked);
     return `${name}: ${showMoney(cost.typical, cost.currency)}, ${showDays(wait)}, ${showA(chargeA)}`;
   };
   return (

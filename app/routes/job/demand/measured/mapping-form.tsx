@@ -69,10 +69,10 @@ export function MappingForm(props: { guess: ColumnGuess; onSaid(mapping: CsvMapp
           </thead>
           <tbody>
             {guess.sample.map((row, r) => (
-              // biome-ignore lint/suspicious/noArrayIndexKey: rows as they stand in the file
+              // biome-ignore lint/suspicious/noArrayIndexKey: rows in the order of the file
               <tr key={r}>
                 {row.slice(0, 12).map((cell, i) => (
-                  // biome-ignore lint/suspicious/noArrayIndexKey: cells as they stand in the file
+                  // biome-ignore lint/suspicious/noArrayIndexKey: cells in the order of the file
                   <td key={i}>{cell}</td>
                 ))}
               </tr>

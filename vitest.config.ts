@@ -12,7 +12,7 @@ export default defineConfig({
           isolate: false,
           // Some start the command line, which a cold machine takes its time for.
           testTimeout: 60_000,
-          setupFiles: ["core/codebook/editions.ts", "tests/property-runs.ts"],
+          setupFiles: ["core/rules/editions.ts", "tests/property-runs.ts"],
           include: [
             "core/**/*.test.ts",
             "app/ui/**/*.test.ts",
@@ -29,7 +29,7 @@ export default defineConfig({
       {
         test: {
           name: "database",
-          setupFiles: ["core/codebook/editions.ts"],
+          setupFiles: ["core/rules/editions.ts"],
           testTimeout: 60_000,
           hookTimeout: 60_000,
           include: ["app/server/**/*.test.ts", "tests/**/*.test.ts"],

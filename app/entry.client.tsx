@@ -2,7 +2,7 @@ import { StrictMode, startTransition } from "react";
 import { hydrateRoot } from "react-dom/client";
 import { HydratedRouter } from "react-router/dom";
 import type { RuleSetId } from "#core/case/document/types.ts";
-import { fetchCodebook } from "#core/codebook/fetch.ts";
+import { fetchCodebook } from "#core/rules/fetch.ts";
 import { TAKE_CONTROL } from "./service-worker/take-control.ts";
 
 /** Delay before the service worker is installed. Installing fetches every asset, which would slow the page's own start. */

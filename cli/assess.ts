@@ -2,14 +2,14 @@
  * `npm run --silent assess -- FILE.case.json ...` prints the assessment of each case as JSON; `npm run --silent assess
  * -- --after WAY FILE.case.json` prints the case after the way's work.
  */
-import "#core/codebook/editions.ts";
+import "#core/rules/editions.ts";
 import { readFileSync } from "node:fs";
 import { assess, homeAfter } from "#core/assess.ts";
 import { CaseRefused, problemLine } from "#core/case/document/problems.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
-import { readCaseText } from "#core/case/laws/read.ts";
-import { codebookOf } from "#core/codebook/index.ts";
 import { DEMO_BOOKS } from "#core/estimate/demo-books/index.ts";
+import { readCaseText } from "#core/laws/read.ts";
+import { codebookOf } from "#core/rules/index.ts";
 import { WAY_IDS, type WayId } from "#core/ways/index.ts";
 import { withMeasuredFile } from "./measured-file.ts";
 

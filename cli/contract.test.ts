@@ -3,7 +3,7 @@ import { spawnSync } from "node:child_process";
 import { readdirSync, readFileSync } from "node:fs";
 import path from "node:path";
 import { describe, expect, it } from "vitest";
-import { readCaseText } from "#core/case/laws/read.ts";
+import { readCaseText } from "#core/laws/read.ts";
 import { assess } from "#core/testing/assess.ts";
 
 const FOLDER = path.resolve("tests/contract");

@@ -3,13 +3,13 @@ import { readFileSync } from "node:fs";
 import { dirname, resolve } from "node:path";
 import { CaseRefused, type InputProblem } from "#core/case/document/problems.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
-import { codebookOf } from "#core/codebook/index.ts";
-import { hasMaximum } from "#core/demand/measured-max.ts";
-import { IntervalDataRefused, intervalProblemLine } from "#core/formats/interval-data/problems.ts";
-import { FILE_HABITS, readIntervalFile, textOf } from "#core/formats/interval-data/read.ts";
-import { evidenceOf, lastYear } from "#core/intervals/evidence.ts";
-import { type DataQuality, qualityOf } from "#core/intervals/quality.ts";
-import type { IntervalSeries } from "#core/intervals/series.ts";
+import { evidenceOf, lastYear } from "#core/energy/intervals/evidence.ts";
+import { IntervalDataRefused, intervalProblemLine } from "#core/energy/intervals/formats/problems.ts";
+import { FILE_HABITS, readIntervalFile, textOf } from "#core/energy/intervals/formats/read.ts";
+import { type DataQuality, qualityOf } from "#core/energy/intervals/quality.ts";
+import type { IntervalSeries } from "#core/energy/intervals/series.ts";
+import { hasMaximum } from "#core/rules/demand/measured-max.ts";
+import { codebookOf } from "#core/rules/index.ts";
 
 const refused = (messages: readonly string[]): never => {
   throw new CaseRefused(

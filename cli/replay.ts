@@ -1,18 +1,18 @@
 /** `npm run --silent replay -- FILE.case.json [--step 10] [--seed 1] [--years 1] [--way ID]` prints a replay as JSON. */
-import "#core/codebook/editions.ts";
+import "#core/rules/editions.ts";
 import { readFileSync } from "node:fs";
 import { parseArgs } from "node:util";
 import { homeAfter } from "#core/assess.ts";
 import { CaseRefused, problemLine } from "#core/case/document/problems.ts";
-import { readCaseText } from "#core/case/laws/read.ts";
-import { codebookOf } from "#core/codebook/index.ts";
-import { hasMaximum } from "#core/demand/measured-max.ts";
+import { type ReplayOptions, USUAL_OPTIONS } from "#core/energy/replay/options.ts";
+import { replayWay } from "#core/energy/replay/replay.ts";
+import { addTo, resultOf, type WaySum } from "#core/energy/replay/results.ts";
+import { nextYear, stageOf } from "#core/energy/replay/stage.ts";
 import { DEMO_BOOKS } from "#core/estimate/demo-books/index.ts";
-import { type ReplayOptions, USUAL_OPTIONS } from "#core/replay/options.ts";
-import { replayWay } from "#core/replay/replay.ts";
-import { addTo, resultOf, type WaySum } from "#core/replay/results.ts";
-import { nextYear, stageOf } from "#core/replay/stage.ts";
-import { waysToReplay } from "#core/replay/ways.ts";
+import { waysToReplay } from "#core/explore/ways-to-replay.ts";
+import { readCaseText } from "#core/laws/read.ts";
+import { hasMaximum } from "#core/rules/demand/measured-max.ts";
+import { codebookOf } from "#core/rules/index.ts";
 import { WAY_IDS } from "#core/ways/index.ts";
 import { readMeasuredFile, withEvidence } from "./measured-file.ts";
 

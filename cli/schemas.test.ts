@@ -2,7 +2,7 @@ import { readdirSync, readFileSync } from "node:fs";
 import path from "node:path";
 import { Ajv2020 } from "ajv/dist/2020.js";
 import { describe, expect, it } from "vitest";
-import { readCaseText } from "#core/case/laws/read.ts";
+import { readCaseText } from "#core/laws/read.ts";
 import { assess } from "#core/testing/assess.ts";
 import { usCase } from "#core/testing/cases.ts";
 import { caseJsonSchema } from "./json-schema.ts";

@@ -1,9 +1,9 @@
 import { describe, expect, it } from "vitest";
 import type { CaseDocument } from "#core/case/document/types.ts";
-import { newCase } from "#core/case/laws/new-case.ts";
+import { answerOf } from "#core/decide/answer.ts";
+import { newCase } from "#core/laws/new-case.ts";
 import { assess } from "#core/testing/assess.ts";
 import { ukCase, usCase } from "#core/testing/cases.ts";
-import { answerOf } from "./answer.ts";
 import { lengthFt, lengthM, showA, showNumber, showVA } from "./units.ts";
 import { commonScaleA, describeWaterline, overflowA } from "./waterline.ts";
 

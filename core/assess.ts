@@ -1,75 +1,30 @@
 /** Case in, assessment out: the one entry that the page, the server, the workers and the command line share. */
-import type { CaseDocument, EvTreatment, MethodId, RuleSetId } from "#core/case/document/types.ts";
-import type { CircuitDesign } from "#core/circuit/types.ts";
-import { codebookOf } from "#core/codebook/index.ts";
-import type { Codebook } from "#core/codebook/types.ts";
+
+import { readRatingA } from "#core/case/document/lookups.ts";
+import type { WayReason } from "#core/case/document/reasons.ts";
+import type { CaseDocument, EvTreatment } from "#core/case/document/types.ts";
+import type { Assessment } from "#core/decide/assessment.ts";
+import { policyOf, recommendWay } from "#core/decide/recommend.ts";
 import { calculateAll, demandInput, governingCalculation } from "#core/demand/calculate.ts";
-import type { DemandCalculation } from "#core/demand/types.ts";
+import { nightNeed } from "#core/energy/need/need.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
 import { surveyFindings } from "#core/findings/index.ts";
-import type { SurveyFinding } from "#core/findings/types.ts";
-import { nightNeed } from "#core/need/need.ts";
+import { homeOf, targetOf } from "#core/home/home.ts";
+import { panelLimits } from "#core/home/panel-limits.ts";
+import { judgeAll, judgeOne } from "#core/judge/judge-ways.ts";
 import { countSpaces } from "#core/panel/spaces.ts";
-import { type Home, homeOf, readRatingA, targetOf } from "#core/path/home.ts";
 import { pathTo } from "#core/path/links.ts";
-import { type PanelLimit, panelLimits } from "#core/path/panel-limits.ts";
+import { missingOf } from "#core/path/missing.ts";
 import type { PathLink, UnknownValue } from "#core/path/types.ts";
-import { type LeadReach, reachIn } from "#core/place/reach.ts";
-import { assumedFields, type SourcedField } from "#core/survey/sources.ts";
-import { judgeAll, judgeOne, WAY_IDS } from "#core/ways/index.ts";
-import type { WayReason } from "#core/ways/reasons.ts";
-import { policyOf, type Recommendation, recommendWay } from "#core/ways/recommend.ts";
+import { reachIn } from "#core/place/reach.ts";
+import type { Home } from "#core/rules/home.ts";
+import { codebookOf } from "#core/rules/index.ts";
+import type { Codebook } from "#core/rules/types.ts";
+import { assumedFields } from "#core/survey/sources.ts";
+import { WAY_IDS } from "#core/ways/index.ts";
 import type { JudgingContext, WayJudgement } from "#core/ways/types.ts";
-import { type MissingValue, missingOf } from "./missing.ts";
 import { showA } from "./units.ts";
-import type { Waterline } from "./waterline.ts";
-import { type Why, why, withLazyFields } from "./why.ts";
-
-export interface Assessment {
-  format: "heron-assessment";
-  version: 1;
-  rules: RuleSetId;
-  supply: { ratingA: number; volts: number };
-  calculations: DemandCalculation[];
-  /** Every panel with a feeder: what it carries and what is spare; the tightest decides with the supply. */
-  feeders: PanelLimit[];
-  governing: MethodId;
-  governingBecause: string;
-  headroomA: number;
-  /** Today's path, from the supply to where the charger's circuit starts or ends. */
-  path: PathLink[];
-  ways: WayJudgement[];
-  recommended: Recommendation["way"];
-  because: string;
-  /** The decided way, otherwise the recommended one: papers, circuit and waterline follow it. */
-  taken: string | null;
-  /** Whether a person has decided for that way. */
-  decided: boolean;
-  /** Design of the recommended way's circuit; null where no run was entered or the way has no circuit of its own. */
-  circuit: CircuitDesign | null;
-  /** Every car on every parking position of the plan, both ways round. */
-  reach: LeadReach[];
-  findings: SurveyFinding[];
-  need: { energyPerDayKWh: number; hoursPerNight: number };
-  missing: MissingValue[];
-  /** Survey values that are only assumed until they are confirmed. */
-  assumed: SourcedField[];
-  assumptions: string[];
-  waterline: Waterline;
-  explain: {
-    ratingA: Why;
-    energyPerDayKWh: Why;
-    hoursPerNight: Why;
-    governing: Why;
-  };
-}
-
-/** The calculation that governs. */
-export const governingOf = ({
-  calculations,
-  governing: id,
-}: Pick<Assessment, "calculations" | "governing">): DemandCalculation =>
-  calculations.find((c) => c.method === id) as DemandCalculation;
+import { why, withLazyFields } from "./why.ts";
 
 function explainRating({ document, codebook: { words, sections }, supplyA }: Home) {
   const assumed = readRatingA(document) === null ? [`${words.supplyRating} unknown: ${showA(supplyA)} is assumed`] : [];

@@ -1,8 +1,9 @@
 /** A case with what follows from it, as its page shows it. */
-import { answerOf, type JobAnswer } from "./answer.ts";
-import { type Assessment, assess } from "./assess.ts";
+import { answerOf, type JobAnswer } from "#core/decide/answer.ts";
+import type { Assessment } from "#core/decide/assessment.ts";
+import type { KeptBook } from "#core/estimate/quoted-book.ts";
+import { assess } from "./assess.ts";
 import type { CaseDocument } from "./case/document/types.ts";
-import type { KeptBook } from "./estimate/kept.ts";
 
 /** The very same object until the case changes. */
 export interface AssessedCase {

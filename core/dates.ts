@@ -1,5 +1,5 @@
 /** Days and times as they are written in the country of a job's rules. */
-import type { Region } from "#core/codebook/types.ts";
+import type { Region } from "#core/rules/types.ts";
 
 const LOCALES: Record<Region, string> = { us: "en-US", uk: "en-GB" };
 const show = (day: string, region: Region, options: Intl.DateTimeFormatOptions): string =>

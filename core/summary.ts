@@ -1,9 +1,9 @@
 /** Summary of a case for the job list, so that a list never reads whole cases. */
 
 import type { CaseDocument } from "#core/case/document/types.ts";
+import { answerOf, type JobAnswer } from "#core/decide/answer.ts";
+import type { Assessment } from "#core/decide/assessment.ts";
 import { decisionNow } from "#core/decide/decision.ts";
-import { answerOf, type JobAnswer } from "./answer.ts";
-import type { Assessment } from "./assess.ts";
 import { ENGINE_VERSION } from "./engine.ts";
 import type { Waterline } from "./waterline.ts";
 

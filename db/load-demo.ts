@@ -1,13 +1,13 @@
 /** Migrates the database at DATABASE_URL and loads the demo firms where they are not there yet. */
-import "#core/codebook/editions.ts";
+import "#core/rules/editions.ts";
 import { readFileSync } from "node:fs";
 import path from "node:path";
 import sharp from "sharp";
 import type { CaseDocument } from "#core/case/document/types.ts";
-import { readCaseText } from "#core/case/laws/read.ts";
-import { codebookOf } from "#core/codebook/index.ts";
-import { FILE_HABITS, readIntervalFile, textOf } from "#core/formats/interval-data/read.ts";
-import { aboutSeries, packValues } from "#core/intervals/kept.ts";
+import { FILE_HABITS, readIntervalFile, textOf } from "#core/energy/intervals/formats/read.ts";
+import { aboutSeries, packValues } from "#core/energy/intervals/kept.ts";
+import { readCaseText } from "#core/laws/read.ts";
+import { codebookOf } from "#core/rules/index.ts";
 import { usualThing } from "#core/survey/things.ts";
 import { DEMO_FIRMS, DEMO_PASSWORD } from "./demo/firms.ts";
 import { DEMO_PICTURES } from "./demo/pictures.ts";

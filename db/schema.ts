@@ -14,11 +14,11 @@ import {
 } from "drizzle-orm/mysql-core";
 import type { Patch } from "#core/case/document/patch.ts";
 import type { CaseDocument, PermissionFrom, PermissionState } from "#core/case/document/types.ts";
+import type { CsvMapping } from "#core/energy/intervals/formats/mapping.ts";
+import type { KeptAbout } from "#core/energy/intervals/kept.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
-import type { CsvMapping } from "#core/formats/interval-data/mapping.ts";
-import type { KeptAbout } from "#core/intervals/kept.ts";
-import { ROLES } from "#core/rights.ts";
-import { STAGES } from "#core/stages.ts";
+import { ROLES } from "#core/firm/rights.ts";
+import { STAGES } from "#core/firm/stages.ts";
 import type { CaseSummary } from "#core/summary.ts";
 import type { PhotoMark } from "#core/survey/photo-marks.ts";
 import type { ThingId } from "#core/survey/things.ts";

@@ -3,7 +3,7 @@ import { type ClientRequest, request as httpRequest } from "node:http";
 import { deflateRawSync } from "node:zlib";
 import type { APIRequestContext } from "@playwright/test";
 import { strToU8, zipSync } from "fflate";
-import "#core/codebook/editions.ts";
+import "#core/rules/editions.ts";
 import { largestHome } from "#core/testing/largest-home.ts";
 import { expect, type Heron, importCase, newJob, signInAs, signInByButton, test } from "./heron.ts";
 

@@ -1,6 +1,6 @@
 /** Measured demand and real nights: files, a recorder, evidence, and the ways replayed. */
 import Modbus from "modbus-serial";
-import { CLAMP_TROUBLES, HOLDING_REGISTERS } from "#core/recorder/registers.ts";
+import { CLAMP_TROUBLES, HOLDING_REGISTERS } from "#core/energy/recorder/registers.ts";
 import { expect, openCopy, openStep, saved, signInAs, test } from "./heron.ts";
 
 const MINUTE_MS = 60_000;

@@ -3,7 +3,7 @@ import type { APIRequestContext } from "@playwright/test";
 import { createConnection } from "mysql2/promise";
 import { TOTP } from "otpauth";
 import sharp from "sharp";
-import { RIGHTS, type Right, ROLES, type Role } from "#core/rights.ts";
+import { RIGHTS, type Right, ROLES, type Role } from "#core/firm/rights.ts";
 import { usCase } from "#core/testing/cases.ts";
 import { expect, field, type Heron, newJob, openStep, saved, signInAs, signInByButton, test } from "./heron.ts";
 

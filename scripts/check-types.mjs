@@ -13,7 +13,7 @@ const ALLOWED = {
   "core/case/document/same-value.ts": "asks for own keys first",
   "core/case/document/patch.ts": "writes to a key that was found as an own one",
   "core/quantity/parse.ts": "keys are one of three words that a pattern lets through",
-  "core/ways/circuit-takes.ts": "writes to a key of its own",
+  "core/ways/circuit-requirements.ts": "writes to a key of its own",
   "app/ui/drag/parts.tsx": "keys are names of events of the browser",
   "cli/json-schema.ts": "keys are names of our own schema's tests",
   "standins/clamps/main.ts": "reads the environment",

@@ -1,7 +1,7 @@
 /** How each paper of `list.ts` is drawn. */
 import type { ReactElement } from "react";
-import type { Assessment } from "#core/assess.ts";
 import type { CaseDocument, MethodId } from "#core/case/document/types.ts";
+import type { Assessment } from "#core/decide/assessment.ts";
 import type { PaperId } from "./list.ts";
 import { LoadWorksheet } from "./load-worksheet/load-worksheet.tsx";
 import { OwnerConsent } from "./owner-consent/owner-consent.tsx";

@@ -1,5 +1,5 @@
 /** Names of a job's papers, for links to them. A new paper is a folder, a line here and a line in `index.ts`. */
-import type { RegionWords } from "#core/codebook/types.ts";
+import type { RegionWords } from "#core/rules/types.ts";
 import { capital } from "#core/words.ts";
 
 export const PAPER_LIST = [

@@ -2,8 +2,8 @@
 
 import { Document, Page, StyleSheet, Text, View } from "@react-pdf/renderer";
 import type { ReactNode } from "react";
-import { codebookOf } from "#core/codebook/index.ts";
 import { showDay } from "#core/dates.ts";
+import { codebookOf } from "#core/rules/index.ts";
 import { PRINT } from "#ui/theme/palette.ts";
 import { TEXT_FONT } from "./fonts.ts";
 import type { PaperInput } from "./index.ts";

@@ -1,8 +1,8 @@
 import { randomUUID } from "node:crypto";
 import { describe, expect, it } from "vitest";
 import type { Patch } from "#core/case/document/patch.ts";
+import type { WaitedFor } from "#core/firm/waiting.ts";
 import { knownUsHome, usCase } from "#core/testing/cases.ts";
-import type { WaitedFor } from "#core/waiting.ts";
 import { twoFirms } from "#tests/firms.ts";
 import { jobsOf } from "./firm-jobs.ts";
 

@@ -1,11 +1,11 @@
 /** The HTTP server: static files, the checks before every route, then React Router. */
-import "#core/codebook/editions.ts";
+import "#core/rules/editions.ts";
 import path from "node:path";
 import compression from "compression";
 import express, { type NextFunction, type Request, type Response } from "express";
 import packed from "express-static-gzip";
 import { createRequestHandler, type RouterContextProvider, type ServerBuild } from "react-router";
-import { STEP_IDS } from "#core/missing.ts";
+import { STEP_IDS } from "#core/path/missing.ts";
 import { migrateDatabase } from "#db/migrate.ts";
 import { closeDatabase } from "./database.ts";
 import {

@@ -1,9 +1,9 @@
 import { beforeAll, describe, expect, it } from "vitest";
-import type { CsvMapping } from "#core/formats/interval-data/mapping.ts";
-import { steadyClock } from "#core/intervals/clock.ts";
-import { aboutSeries, type KeptAbout, packValues, unpackValues } from "#core/intervals/kept.ts";
-import { qualityOf } from "#core/intervals/quality.ts";
-import { type IntervalSeries, packedValues } from "#core/intervals/series.ts";
+import { steadyClock } from "#core/energy/intervals/clock.ts";
+import type { CsvMapping } from "#core/energy/intervals/formats/mapping.ts";
+import { aboutSeries, type KeptAbout, packValues, unpackValues } from "#core/energy/intervals/kept.ts";
+import { qualityOf } from "#core/energy/intervals/quality.ts";
+import { type IntervalSeries, packedValues } from "#core/energy/intervals/series.ts";
 import { usCase } from "#core/testing/cases.ts";
 import { twoFirms } from "#tests/firms.ts";
 import { jobsOf } from "./firm-jobs.ts";

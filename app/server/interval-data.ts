@@ -1,7 +1,7 @@
 /** All access to the interval data of jobs, and to what a firm has said of its files; every query is limited to one firm. */
 import { and, asc, eq } from "drizzle-orm";
-import type { MappingOfHead } from "#core/formats/interval-data/mapping.ts";
-import type { KeptAbout } from "#core/intervals/kept.ts";
+import type { MappingOfHead } from "#core/energy/intervals/formats/mapping.ts";
+import type { KeptAbout } from "#core/energy/intervals/kept.ts";
 import { intervalData, intervalMapping, job } from "#db/schema.ts";
 import { database, executeBinary, inTransaction } from "./database.ts";
 

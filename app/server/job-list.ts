@@ -5,12 +5,12 @@
 import { and, eq, inArray, type SQL, sql } from "drizzle-orm";
 import type { CaseDocument, PermissionFrom, PermissionState, RuleSetId } from "#core/case/document/types.ts";
 import { currentCase } from "#core/case/document/upgrade.ts";
-import { codebookOf } from "#core/codebook/index.ts";
+import type { Stage } from "#core/firm/stages.ts";
+import { WAITING_STAGE, type WaitedFor } from "#core/firm/waiting.ts";
 import { JOBS_A_PAGE } from "#core/limits.ts";
+import { codebookOf } from "#core/rules/index.ts";
 import { SEARCH_WORDS_VERSION, searchWords } from "#core/search-words.ts";
-import type { Stage } from "#core/stages.ts";
 import { type CaseSummary, isCurrent } from "#core/summary.ts";
-import { WAITING_STAGE, type WaitedFor } from "#core/waiting.ts";
 import { job, jobWord } from "#db/schema.ts";
 import { database, inTransaction, type Transaction } from "./database.ts";
 import { pricesOf } from "./price-books.ts";

@@ -3,7 +3,7 @@
  * jobs a few times a second, while any job is watched), and other people with the job open in this process.
  */
 import { inArray } from "drizzle-orm";
-import type { OtherPerson } from "#core/other-person.ts";
+import type { OtherPerson } from "#core/firm/other-person.ts";
 import { job } from "#db/schema.ts";
 import { database } from "./database.ts";
 import { faultOf, log } from "./log.ts";

@@ -2,7 +2,7 @@ import { readdirSync, readFileSync } from "node:fs";
 import { RouterContextProvider } from "react-router";
 import { describe, expect, it } from "vitest";
 import { ValidationError } from "yup";
-import { RIGHTS } from "#core/rights.ts";
+import { RIGHTS } from "#core/firm/rights.ts";
 import { usCase } from "#core/testing/cases.ts";
 import { twoFirms } from "#tests/firms.ts";
 import { jobsOf } from "./firm-jobs.ts";

@@ -4,8 +4,8 @@
  */
 import { createContext, type MiddlewareFunction, type RouterContextProvider, redirect } from "react-router";
 import { ValidationError } from "yup";
+import { hasRight, type Right } from "#core/firm/rights.ts";
 import { KEEP_HEADER, PERSON_HEADER } from "#core/headers.ts";
-import { hasRight, type Right } from "#core/rights.ts";
 import { databaseIsBusy, databaseIsLost, diskIsFull } from "./database.ts";
 import { jobsOf } from "./firm-jobs.ts";
 import { intervalsOf } from "./interval-data.ts";

@@ -1,7 +1,7 @@
 /** The people of one firm: invited, given a role, made inactive by the owner; every change is written down. */
 import { randomUUID } from "node:crypto";
 import { and, asc, desc, eq, gt, like, lt, ne, sql } from "drizzle-orm";
-import { hasRight, type Role } from "#core/rights.ts";
+import { hasRight, type Role } from "#core/firm/rights.ts";
 import { audit, firm, knownDevice, passwordLink, person, session } from "#db/schema.ts";
 import { database, inTransaction, type Transaction } from "./database.ts";
 import { hashPassword } from "./passwords.ts";

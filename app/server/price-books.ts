@@ -1,10 +1,10 @@
 /** The price books of a firm: all versions are stored, because quotes refer to theirs. */
 import { and, desc, eq, sql } from "drizzle-orm";
 import type { CaseDocument, RuleSetId } from "#core/case/document/types.ts";
-import { codebookOf } from "#core/codebook/index.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
 import { DEMO_BOOKS } from "#core/estimate/demo-books/index.ts";
-import type { KeptBook } from "#core/estimate/kept.ts";
+import type { KeptBook } from "#core/estimate/quoted-book.ts";
+import { codebookOf } from "#core/rules/index.ts";
 import { firm, person, priceBook } from "#db/schema.ts";
 import { database, inTransaction, type Transaction } from "./database.ts";
 

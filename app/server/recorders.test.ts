@@ -1,9 +1,9 @@
 import type { ChildProcess } from "node:child_process";
 import Modbus from "modbus-serial";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { FILE_HABITS, readIntervalFile } from "#core/formats/interval-data/read.ts";
-import { clampFindings } from "#core/recorder/recorder.ts";
-import { CLAMP_TROUBLES, HOLDING_REGISTERS } from "#core/recorder/registers.ts";
+import { FILE_HABITS, readIntervalFile } from "#core/energy/intervals/formats/read.ts";
+import { clampFindings } from "#core/energy/recorder/recorder.ts";
+import { CLAMP_TROUBLES, HOLDING_REGISTERS } from "#core/energy/recorder/registers.ts";
 import { freePort, startRecorder } from "#tests/stand-in.ts";
 
 let port: number;

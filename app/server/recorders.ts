@@ -1,6 +1,6 @@
 /** Clamp recorders over Modbus TCP: looked for at the addresses of the settings alone, asked, started, read out. */
 import Modbus from "modbus-serial";
-import { type ClampReading, type RecorderStatus, recordingCsv } from "#core/recorder/recorder.ts";
+import { type ClampReading, type RecorderStatus, recordingCsv } from "#core/energy/recorder/recorder.ts";
 import {
   CLAMP,
   HOLDING_REGISTERS,
@@ -14,7 +14,7 @@ import {
   signed16,
   signed32,
   unsigned32,
-} from "#core/recorder/registers.ts";
+} from "#core/energy/recorder/registers.ts";
 import { settings } from "./settings.ts";
 
 /** Time after which a recorder counts as silent, ms. */

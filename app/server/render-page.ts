@@ -2,7 +2,7 @@
  * Pages of a job, rendered in a worker thread: the largest home takes a second to assess and to draw, and meanwhile the
  * thread that answers stays free. The thread loads the same build as the process, with connections of its own.
  */
-import "#core/codebook/editions.ts";
+import "#core/rules/editions.ts";
 import { createRequestHandler, RouterContextProvider, type ServerBuild } from "react-router";
 import { pageContext } from "./middleware.ts";
 import { asSender } from "./sender.ts";

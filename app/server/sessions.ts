@@ -1,7 +1,7 @@
 /** Signing in and out: sessions live in the database, the browser holds only a random token. */
 import { and, desc, eq, gt, inArray, isNotNull, lt, ne, notInArray, or, sql } from "drizzle-orm";
 import { createCookie, redirect } from "react-router";
-import type { Role } from "#core/rights.ts";
+import type { Role } from "#core/firm/rights.ts";
 import { firm, knownDevice, person, session } from "#db/schema.ts";
 import { database, databaseIsLost, type Transaction } from "./database.ts";
 import { log } from "./log.ts";

@@ -10,7 +10,7 @@ import { precacheAndRoute } from "workbox-precaching";
 import { registerRoute } from "workbox-routing";
 import { CacheFirst, NetworkFirst } from "workbox-strategies";
 import { KEEP_HEADER, PERSON_HEADER } from "#core/headers.ts";
-import { STEP_IDS } from "#core/missing.ts";
+import { STEP_IDS } from "#core/path/missing.ts";
 import { forgetPages, PAGES } from "#ui/offline/pages.ts";
 import { mayKeep, type PageOwner } from "./page-owner.ts";
 import { TAKE_CONTROL } from "./take-control.ts";

@@ -2,15 +2,15 @@
  * Files and large forms in a worker thread: they are taken apart, unpacked and checked here, with a heap limit and a
  * deadline, so that no file stops the thread that answers requests.
  */
-import "#core/codebook/editions.ts";
+import "#core/rules/editions.ts";
 import { ValidationError } from "yup";
 import { CaseRefused, type InputProblem } from "#core/case/document/problems.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
-import { readCaseText } from "#core/case/laws/read.ts";
+import { isPackedAsSaid, type KeptAbout, keptAbout } from "#core/energy/intervals/kept.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
 import { bookFromTable } from "#core/estimate/book-table.ts";
 import { editedBook } from "#core/estimate/edited-book.ts";
-import { isPackedAsSaid, type KeptAbout, keptAbout } from "#core/intervals/kept.ts";
+import { readCaseText } from "#core/laws/read.ts";
 import { CASE_TOO_LARGE, MOST_CASE_BYTES } from "#core/limits.ts";
 import { parseJson } from "#core/parse-json.ts";
 import type { PhotoChange } from "#core/survey/photo.ts";

@@ -1,13 +1,13 @@
 /** Exports and papers in a worker thread behind the pages. */
-import "#core/codebook/editions.ts";
+import "#core/rules/editions.ts";
 import { renderToStaticMarkup } from "react-dom/server";
 import { assess } from "#core/assess.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
-import { codebookOf } from "#core/codebook/index.ts";
 import { takenWay } from "#core/decide/decision.ts";
+import { type MaterialRow, materialsOf } from "#core/decide/materials.ts";
 import { becauseFrom } from "#core/decide/policies.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
-import { type MaterialRow, materialsOf } from "#core/estimate/materials.ts";
+import { codebookOf } from "#core/rules/index.ts";
 import { hasLetter, nameLetters, readyFonts } from "#papers/fonts.ts";
 import { PAPERS, type PaperInput } from "#papers/index.ts";
 import type { PaperId } from "#papers/list.ts";
@@ -27,7 +27,7 @@ const TASKS = {
   /** The assessment as its open format's text. */
   assessment: ({ document, book }: Priced): string => `${JSON.stringify(assess(document, book), null, 1)}\n`,
 
-  materials: ({ document, book }: Priced): MaterialRow[] => materialsOf(document, book),
+  materials: ({ document, book }: Priced): MaterialRow[] => materialsOf(assess(document, book)),
 
   /** The drawing of the way that is taken as SVG; null where none can be. */
   singleLine({ document, book }: Priced): string | null {

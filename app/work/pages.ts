@@ -1,13 +1,13 @@
 /** Work for pages and edits in a worker thread: job summaries, and edits checked against the case. */
-import "#core/codebook/editions.ts";
+import "#core/rules/editions.ts";
 import { ValidationError } from "yup";
 import { assess } from "#core/assess.ts";
 import type { AppliedEdit, CaseEdit } from "#core/case/document/edit.ts";
 import { editSchema } from "#core/case/document/edit.ts";
 import type { Patch } from "#core/case/document/patch.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
-import { type TakenEdit, takeEdit } from "#core/case/laws/take-edit.ts";
-import type { KeptBook } from "#core/estimate/kept.ts";
+import type { KeptBook } from "#core/estimate/quoted-book.ts";
+import { type TakenEdit, takeEdit } from "#core/laws/take-edit.ts";
 import { parseJson } from "#core/parse-json.ts";
 import { type CaseSummary, summaryOf } from "#core/summary.ts";
 import { thread } from "./thread.ts";

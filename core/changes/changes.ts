@@ -3,11 +3,11 @@
 import type { Patch } from "#core/case/document/patch.ts";
 import { valueAt } from "#core/case/document/set-value.ts";
 import type { CaseDocument, Circuit, Load, Outlet, Panel } from "#core/case/document/types.ts";
-import { codebookOf } from "#core/codebook/index.ts";
-import { loadName } from "#core/demand/loads.ts";
 import { ownValue } from "#core/own-value.ts";
 import { deviceName } from "#core/panel/quick-device.ts";
-import { outletName, panelName } from "#core/path/names.ts";
+import { loadName } from "#core/rules/demand/loads.ts";
+import { codebookOf } from "#core/rules/index.ts";
+import { outletName, panelName } from "#core/rules/link-names.ts";
 import { sourcedFields } from "#core/survey/sources.ts";
 import { showA, showKWh, showNumber, showVA } from "#core/units.ts";
 import { wayOf } from "#core/ways/index.ts";

@@ -1,12 +1,12 @@
 import { describe, expect, it } from "vitest";
-import { bs7671Codebook } from "#core/codebook/bs7671-2018-a2/index.ts";
-import { nec2023Codebook } from "#core/codebook/nec-2023/index.ts";
+import { bs7671Codebook } from "#core/rules/bs7671/index.ts";
+import type { CircuitSpec } from "#core/rules/circuit/types.ts";
+import { nec2023Codebook } from "#core/rules/nec/2023.ts";
 import { lengthFt, lengthM } from "#core/units.ts";
 import { regionsOf, sizesByLength } from "./by-length.ts";
 import { cheapestSize, type Prices } from "./by-price.ts";
 import { candidatesOf, neighbouringSizes } from "./candidates.ts";
 import { designCircuit, isDesigned } from "./design.ts";
-import type { CircuitSpec } from "./types.ts";
 
 const us: CircuitSpec = {
   segments: [{ method: "emt", length: { value: 100, unit: "ft" } }],

@@ -1,7 +1,7 @@
 /** The reason for a circuit's size over the length of its run. */
 import type { RunSegment } from "#core/case/document/types.ts";
+import type { CircuitRules, CircuitSpec } from "#core/rules/circuit/types.ts";
 import { designCircuit, isDesigned } from "./design.ts";
-import type { CircuitRules, CircuitSpec } from "./types.ts";
 
 /** A range of lengths with one deciding reason for the size. */
 export interface SizeRange {

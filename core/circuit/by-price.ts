@@ -1,9 +1,9 @@
 /** The size that costs least over the years: its conductors, and the energy that they lose. */
 import type { Conductor } from "#core/case/document/types.ts";
+import type { CircuitRules, CircuitSpec } from "#core/rules/circuit/types.ts";
 import { showNumber } from "#core/units.ts";
 import type { RuleCitation } from "#core/why.ts";
 import { conductorsFor, dropV, stretchesOf } from "./design.ts";
-import type { CircuitRules, CircuitSpec } from "./types.ts";
 
 /** As long as a charger is expected to hang. */
 export const YEARS = 10;

@@ -1,10 +1,10 @@
 /** The sizes beside the one that was chosen: why a smaller one fails, and what a larger one buys. */
 import type { Conductor } from "#core/case/document/types.ts";
+import { routeCheck } from "#core/rules/circuit/check.ts";
+import type { CircuitDesign, CircuitRules, CircuitSpec, RouteCheck } from "#core/rules/circuit/types.ts";
 import { showA, showPercent, showSize } from "#core/units.ts";
 import { lower } from "#core/words.ts";
-import { routeCheck } from "./check.ts";
 import { conductorsFor, dropV, stretchesOf } from "./design.ts";
-import type { CircuitDesign, CircuitRules, CircuitSpec, RouteCheck } from "./types.ts";
 
 export interface SizeCandidate {
   conductor: Conductor;

@@ -1,10 +1,10 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import type { RunSegment } from "#core/case/document/types.ts";
-import { bs7671Codebook } from "#core/codebook/bs7671-2018-a2/index.ts";
-import { nec2023Codebook } from "#core/codebook/nec-2023/index.ts";
+import { bs7671Codebook } from "#core/rules/bs7671/index.ts";
+import type { CircuitDesign, CircuitSpec } from "#core/rules/circuit/types.ts";
+import { nec2023Codebook } from "#core/rules/nec/2023.ts";
 import { designCircuit, isDesigned } from "./design.ts";
-import type { CircuitDesign, CircuitSpec } from "./types.ts";
 
 const ft = (value: number) => ({ value, unit: "ft" as const });
 const m = (value: number) => ({ value, unit: "m" as const });

@@ -1,9 +1,16 @@
 /** Designs a charging circuit step by step: device, conductor of every stretch, volt drop, earth conductor, conduit. */
 import type { CaseDocument, Conductor, Run, RunSegment } from "#core/case/document/types.ts";
-import type { Codebook } from "#core/codebook/types.ts";
+import { laidSegments } from "#core/rules/circuit/laid.ts";
+import type {
+  CircuitDesign,
+  CircuitRules,
+  CircuitSpec,
+  DesignedStretch,
+  DesignRefusal,
+  SizeTrial,
+} from "#core/rules/circuit/types.ts";
+import type { Codebook } from "#core/rules/types.ts";
 import { showA, showNumber, showPercent } from "#core/units.ts";
-import { laidSegments } from "./laid.ts";
-import type { CircuitDesign, CircuitRules, CircuitSpec, DesignedStretch, DesignRefusal, SizeTrial } from "./types.ts";
 
 type Stretch = readonly RunSegment[];
 

@@ -1,11 +1,11 @@
 import { describe, expect, it } from "vitest";
 import type { CaseDocument, Run, RunSegment } from "#core/case/document/types.ts";
-import { codebookOf } from "#core/codebook/index.ts";
+import { laidSegments } from "#core/rules/circuit/laid.ts";
+import type { RouteCheck } from "#core/rules/circuit/types.ts";
+import { codebookOf } from "#core/rules/index.ts";
 import { knownUkHome, knownUsHome } from "#core/testing/cases.ts";
 import { designFor, isDesigned } from "./design.ts";
-import { laidSegments } from "./laid.ts";
 import { countOfSupports, withRoute } from "./route.ts";
-import type { RouteCheck } from "./types.ts";
 
 const ft = (value: number) => ({ value, unit: "ft" as const });
 const m = (value: number) => ({ value, unit: "m" as const });

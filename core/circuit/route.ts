@@ -1,38 +1,23 @@
 /** Route checks of all regions: floors and walls along the run, and the total voltage drop. */
+
 import type { CaseDocument, RunSegment } from "#core/case/document/types.ts";
-import type { Codebook } from "#core/codebook/types.ts";
+import { routeCheck } from "#core/rules/circuit/check.ts";
+import { laidSegments, lengthIn } from "#core/rules/circuit/laid.ts";
+import { indexesWhere, oneCheckFor } from "#core/rules/circuit/parts-of-run.ts";
+import type {
+  CircuitDesign,
+  CircuitRules,
+  RouteCheck,
+  RoutedCircuit,
+  SupportSpacing,
+} from "#core/rules/circuit/types.ts";
+import type { Codebook } from "#core/rules/types.ts";
 import { showNumber, showPercent } from "#core/units.ts";
-import { routeCheck } from "./check.ts";
-import { laidSegments, lengthIn } from "./laid.ts";
 import { signalChecks } from "./signal.ts";
-import type { CircuitDesign, CircuitRules, RouteCheck, RoutedCircuit, SupportSpacing } from "./types.ts";
 
 /** How many hold a part: one at each end, and between them no further apart than they may be. */
 export const countOfSupports = (length: number, { every, fromEnd }: SupportSpacing): number =>
   Math.ceil(Math.max(0, length - 2 * (fromEnd ?? 0)) / every - 1e-9) + 1;
-
-/** "part 2", "parts 1 and 3". */
-export const partsInWords = (indexes: readonly number[]): string =>
-  indexes.length === 1
-    ? `part ${(indexes[0] as number) + 1}`
-    : `parts ${indexes
-        .map((i) => i + 1)
-        .join(", ")
-        .replace(/, (\d+)$/, " and $1")}`;
-
-/** Indexes of the parts that something is true of. */
-export const indexesWhere = (
-  segments: readonly RunSegment[],
-  is: (segment: RunSegment, index: number) => boolean,
-): number[] => segments.flatMap((s, i) => (is(s, i) ? [i] : []));
-
-/** A line only where some part asks for it. */
-export const oneCheckFor = (indexes: readonly number[], make: (which: string) => RouteCheck): RouteCheck[] =>
-  indexes.length === 0 ? [] : [make(partsInWords(indexes))];
-
-/** Segments at which the conductor type changes: each needs a junction box. */
-export const junctionBoxes = ({ segments }: CircuitDesign): number[] =>
-  segments.flatMap((s, i) => (i > 0 && s.conductor.type !== segments[i - 1]?.conductor.type ? [i] : []));
 
 /** How a part is held, each line with its spacing and count. */
 function supportChecks({ segments, design }: RoutedCircuit, { circuit, lengthUnit }: Codebook): RouteCheck[] {

@@ -1,8 +1,8 @@
 /** How the clamps' reading gets to a managed charger, and what is checked of it. */
 import type { Run } from "#core/case/document/types.ts";
+import { routeCheck } from "#core/rules/circuit/check.ts";
+import type { RouteCheck } from "#core/rules/circuit/types.ts";
 import { showPercent } from "#core/units.ts";
-import { routeCheck } from "./check.ts";
-import type { RouteCheck } from "./types.ts";
 
 /** Below this share of full strength a radio link is not relied on. */
 const LEAST_STRENGTH = 0.4;

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { CaseDocument, Run } from "#core/case/document/types.ts";
-import { codebookOf } from "#core/codebook/index.ts";
+import { codebookOf } from "#core/rules/index.ts";
 import { knownUkHome, knownUsHome } from "#core/testing/cases.ts";
 import { designFor, isDesigned } from "./design.ts";
 import { signalChecks } from "./signal.ts";

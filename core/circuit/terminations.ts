@@ -1,9 +1,9 @@
 /** Every terminal of a designed circuit, in the order in which they are made: what the log of terminations is filled in by. */
 import type { CaseDocument, Conductor } from "#core/case/document/types.ts";
-import type { Region } from "#core/codebook/types.ts";
+import { junctionBoxes } from "#core/rules/circuit/parts-of-run.ts";
+import type { CircuitDesign } from "#core/rules/circuit/types.ts";
+import type { Region } from "#core/rules/types.ts";
 import { showSize } from "#core/units.ts";
-import { junctionBoxes } from "./route.ts";
-import type { CircuitDesign } from "./types.ts";
 
 export interface Termination {
   /** Its name in the log. */

@@ -1,11 +1,12 @@
 /** The decided way, and whether the decision is still valid with the present values. */
-import type { Assessment } from "#core/assess.ts";
+
 import type { CaseDocument, Decision } from "#core/case/document/types.ts";
-import { codebookOf } from "#core/codebook/index.ts";
 import { showMoney } from "#core/estimate/estimate.ts";
+import { codebookOf } from "#core/rules/index.ts";
 import { showA, showHeadroom } from "#core/units.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
 import { capital, lower } from "#core/words.ts";
+import type { Assessment } from "./assessment.ts";
 
 /** A price increase above this factor is reported. */
 const PRICE_GROWN = 1.15;

@@ -1,12 +1,13 @@
 /** The recommendation of each policy; it is robust where all policies agree. */
-import type { Assessment } from "#core/assess.ts";
+
 import type { CaseDocument, Policy } from "#core/case/document/types.ts";
+import { nightNeed } from "#core/energy/need/need.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
 import { holidaysOf, typicalDaysFrom, workedFrom } from "#core/estimate/schedule.ts";
-import { nightNeed } from "#core/need/need.ts";
 import { showDays } from "#core/units.ts";
-import { policyOf, type Recommendation, recommendWay } from "#core/ways/recommend.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
+import type { Assessment } from "./assessment.ts";
+import { policyOf, type Recommendation, recommendWay } from "./recommend.ts";
 
 const POLICIES: readonly { policy: Policy; name: string }[] = [
   { policy: "least-work", name: "Least work" },

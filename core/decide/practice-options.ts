@@ -1,7 +1,7 @@
 /** The schools of practice that a job may follow, as far as they change its way or its circuit. */
 import { withCharger } from "#core/case/document/change.ts";
 import type { CaseDocument, EvTreatment } from "#core/case/document/types.ts";
-import type { Codebook } from "#core/codebook/types.ts";
+import type { Codebook } from "#core/rules/types.ts";
 
 export interface PracticeOption {
   id: string;

@@ -1,11 +1,11 @@
 /** Runs the methods of a rule set on a case and says which one governs. */
 import type { CaseDocument, MethodId } from "#core/case/document/types.ts";
-import type { Codebook } from "#core/codebook/types.ts";
+import { withChargers } from "#core/rules/demand/chargers.ts";
+import { caseVolts, countedLoads } from "#core/rules/demand/loads.ts";
+import type { CountedLoad, DemandCalculation, DemandInput, DemandMethod } from "#core/rules/demand/types.ts";
+import type { Codebook } from "#core/rules/types.ts";
 import { showA, showVA } from "#core/units.ts";
 import { why, withLazyFields } from "#core/why.ts";
-import { withChargers } from "./chargers.ts";
-import { caseVolts, countedLoads } from "./loads.ts";
-import type { CountedLoad, DemandCalculation, DemandInput, DemandMethod } from "./types.ts";
 
 /** The input of all demand methods for a case, in VA at the supply's volts. */
 export function demandInput(

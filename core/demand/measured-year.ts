@@ -1,6 +1,6 @@
 /** A home as it would be if a year of its demand had been measured. */
 import type { CaseDocument } from "#core/case/document/types.ts";
-import type { Codebook } from "#core/codebook/types.ts";
+import type { Codebook } from "#core/rules/types.ts";
 
 /** @param maximumA highest current that would have been measured, A; taken to the ampere, 1 A at least */
 export const withMeasuredYear = (document: CaseDocument, codebook: Codebook, maximumA: number): CaseDocument => ({

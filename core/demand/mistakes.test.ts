@@ -1,12 +1,12 @@
 /** Another person's total: every usual mistake with its total, and the comment on it. */
 import { describe, expect, it } from "vitest";
 import type { CaseDocument, MethodId } from "#core/case/document/types.ts";
-import { codebookOf } from "#core/codebook/index.ts";
+import type { DemandMethod } from "#core/rules/demand/types.ts";
+import { codebookOf } from "#core/rules/index.ts";
 import { assess } from "#core/testing/assess.ts";
 import { ukCase, usCase } from "#core/testing/cases.ts";
 import { secondOpinion, suspicions } from "./second-opinion.ts";
 import { whatWouldChange } from "./sensitivity.ts";
-import type { DemandMethod } from "./types.ts";
 
 const us = usCase();
 /** Everything that could have been done, with the total it gives, VA. */

@@ -3,12 +3,12 @@
  * Each suspicion changes one thing and computes the whole calculation again; nothing is looked up.
  */
 import type { CaseDocument, MethodId } from "#core/case/document/types.ts";
-import { codebookOf } from "#core/codebook/index.ts";
-import type { Codebook } from "#core/codebook/types.ts";
+import { countedLoads } from "#core/rules/demand/loads.ts";
+import type { CountedLoad, DemandInput, DemandMethod, UsualMistake } from "#core/rules/demand/types.ts";
+import { codebookOf } from "#core/rules/index.ts";
+import type { Codebook } from "#core/rules/types.ts";
 import { showA, showVA } from "#core/units.ts";
 import { demandInput, demandVA } from "./calculate.ts";
-import { countedLoads } from "./loads.ts";
-import type { CountedLoad, DemandInput, DemandMethod, UsualMistake } from "./types.ts";
 
 export interface Suspicion extends UsualMistake {
   /** Difference from the other total, as a share of it. */

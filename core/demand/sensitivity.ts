@@ -1,10 +1,10 @@
 /** Changes that would improve the answer: one at a time, each computed through the whole calculation. */
 import type { CaseDocument, LoadKindId } from "#core/case/document/types.ts";
-import { codebookOf } from "#core/codebook/index.ts";
+import { countedLoads, ofKind } from "#core/rules/demand/loads.ts";
+import type { CountedLoad, DemandCalculation } from "#core/rules/demand/types.ts";
+import { codebookOf } from "#core/rules/index.ts";
 import { showA } from "#core/units.ts";
 import { demandInput, demandVA } from "./calculate.ts";
-import { countedLoads, ofKind } from "./loads.ts";
-import type { CountedLoad, DemandCalculation } from "./types.ts";
 
 export interface Change {
   text: string;

@@ -1,8 +1,8 @@
 /** The methods side by side on the same rows, so that one sees where they part. */
 import type { MethodId } from "#core/case/document/types.ts";
+import type { CalculationLine, DemandCalculation } from "#core/rules/demand/types.ts";
 import { showPercent, showVA } from "#core/units.ts";
 import { type Why, why } from "#core/why.ts";
-import type { CalculationLine, DemandCalculation } from "./types.ts";
 
 /** How one method counts one row: its share of the demand, or left out by rule. */
 export interface SharedCell {

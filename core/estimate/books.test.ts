@@ -5,7 +5,7 @@ import { SHEET_HOMES } from "#core/testing/sheets/homes.ts";
 import { GROUP_IDS, itemOf, type PriceItem } from "./book.ts";
 import { bookSchema, itemProblems } from "./book-schema.ts";
 import { DEMO_BOOKS } from "./demo-books/index.ts";
-import { keptBookFor } from "./kept.ts";
+import { keptBookFor } from "./quoted-book.ts";
 import { holidaysOf } from "./schedule.ts";
 
 describe("the price books that Heron ships with", () => {

@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import type { PriceBook, PriceItem } from "./book.ts";
 import { drawPrice } from "./draws.ts";
 import { estimateWork } from "./estimate.ts";
-import { requirements, type WorkItem, withParts } from "./takes.ts";
+import { requirements, type WorkItem, withParts } from "./requirements.ts";
 
 const item = (
   group: PriceItem["group"],

@@ -4,6 +4,7 @@ import { type Why, why, withLazyFields } from "#core/why.ts";
 import { isWithinAnother, itemOf, itemsIn, type PriceBook, type PriceItem, pricedBy } from "./book.ts";
 import { medianPrice } from "./draws.ts";
 import { isPassedOn, type PriceLine, percentOf, withMarginAndTax } from "./price-lines.ts";
+import type { WorkItem } from "./requirements.ts";
 import {
   daysFrom,
   FROM_A_MONDAY,
@@ -14,7 +15,6 @@ import {
   type Spread,
   scheduleSteps,
 } from "./schedule.ts";
-import type { WorkItem } from "./takes.ts";
 
 export interface Cost extends Spread {
   currency: PriceBook["currency"];

@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { DEMO_BOOKS } from "./demo-books/index.ts";
+import { requirements } from "./requirements.ts";
 import {
   dayAfter,
   FROM_A_MONDAY,
@@ -9,7 +10,6 @@ import {
   totalDays,
   workedFrom,
 } from "./schedule.ts";
-import { requirements } from "./takes.ts";
 
 const step = (id: string, typical: number, after: string[] = [], everyDay = false): ScheduleStep => ({
   id,

@@ -1,6 +1,6 @@
 /** The steps of a way that wait for each other, and when each begins and ends. */
 import { itemOf, itemsIn, type PriceBook } from "./book.ts";
-import type { WorkItem } from "./takes.ts";
+import type { WorkItem } from "./requirements.ts";
 
 export interface Spread {
   low: number;

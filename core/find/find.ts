@@ -1,13 +1,14 @@
 /** Search in an open job by a few letters: loads, devices, links, fields, papers and steps. */
-import type { Assessment } from "#core/assess.ts";
+
 import type { CaseDocument } from "#core/case/document/types.ts";
-import { codebookOf } from "#core/codebook/index.ts";
-import type { Codebook } from "#core/codebook/types.ts";
-import { countedLoads } from "#core/demand/loads.ts";
-import type { StepId } from "#core/missing.ts";
+import type { Assessment } from "#core/decide/assessment.ts";
 import { deviceName } from "#core/panel/quick-device.ts";
-import { panelName } from "#core/path/names.ts";
-import { placeOfLink } from "#core/path/place.ts";
+import type { StepId } from "#core/path/missing.ts";
+import { placeOfLink } from "#core/path/step-of-link.ts";
+import { countedLoads } from "#core/rules/demand/loads.ts";
+import { codebookOf } from "#core/rules/index.ts";
+import { panelName } from "#core/rules/link-names.ts";
+import type { Codebook } from "#core/rules/types.ts";
 import { showA, showVA } from "#core/units.ts";
 import { capital } from "#core/words.ts";
 

@@ -1,7 +1,7 @@
 import { expect, it } from "vitest";
 import { valueAt } from "#core/case/document/set-value.ts";
-import { newCase } from "#core/case/laws/new-case.ts";
-import { CODEBOOKS } from "#core/codebook/editions.ts";
+import { newCase } from "#core/laws/new-case.ts";
+import { CODEBOOKS } from "#core/rules/editions.ts";
 import { assess } from "#core/testing/assess.ts";
 import { usCase } from "#core/testing/cases.ts";
 import { placeOfMissing } from "./missing-place.ts";

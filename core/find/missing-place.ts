@@ -1,7 +1,7 @@
 /** Maps a missing value to the step and field of the job where it is entered. */
 import type { CaseDocument } from "#core/case/document/types.ts";
-import type { MissingValue } from "#core/missing.ts";
 import { ownValue } from "#core/own-value.ts";
+import type { MissingValue } from "#core/path/missing.ts";
 import type { StepPlace } from "./find.ts";
 
 /** Values that have no field of their own name: the part of the sheet where they are entered. */

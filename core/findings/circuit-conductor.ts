@@ -1,13 +1,15 @@
 /** A circuit whose device is more than its conductor allows. */
 import { withCircuit, withoutSources } from "#core/case/document/change.ts";
+import { circuitOf } from "#core/case/document/lookups.ts";
 import type { Circuit } from "#core/case/document/types.ts";
-import { circuitCarriesA } from "#core/path/circuit-load.ts";
-import { circuitOf, circuitRated, type Home } from "#core/path/home.ts";
-import { circuitName, linkId } from "#core/path/names.ts";
+import { circuitCarriesA } from "#core/home/circuit-load.ts";
+import { circuitRated } from "#core/home/home.ts";
+import { SHARED_REQUIREMENTS } from "#core/rules/findings/shared-requirements.ts";
+import type { FindingRule, RepairedHome } from "#core/rules/findings/types.ts";
+import type { Home } from "#core/rules/home.ts";
+import { circuitName, linkId } from "#core/rules/link-names.ts";
 import { showA, showSize } from "#core/units.ts";
 import { withArticle } from "#core/words.ts";
-import { SHARED_REQUIREMENTS } from "./takes.ts";
-import type { FindingRule, RepairedHome } from "./types.ts";
 
 /** A smaller device where the circuit's loads allow it; otherwise a larger conductor. */
 function mend(home: Home, circuit: Circuit): RepairedHome | null {

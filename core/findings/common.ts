@@ -8,20 +8,22 @@ import {
   withPanel,
   withSupply,
 } from "#core/case/document/change.ts";
+import { readRatingA } from "#core/case/document/lookups.ts";
 import { type CaseDocument, type Panel, PERMISSIONS, type PermissionFrom } from "#core/case/document/types.ts";
-import type { Codebook } from "#core/codebook/types.ts";
+import { feederRated, feederRatingA, terminalC } from "#core/home/home.ts";
 import { countSpaces } from "#core/panel/spaces.ts";
 import { onSupply } from "#core/panel/sub-panels.ts";
-import { feederRated, feederRatingA, type Home, readRatingA, terminalC } from "#core/path/home.ts";
-import { linkId, panelName } from "#core/path/names.ts";
+import { withoutTypeAc } from "#core/rules/findings/protection.ts";
+import { SEEN_FAULTS } from "#core/rules/findings/seen.ts";
+import { SHARED_REQUIREMENTS } from "#core/rules/findings/shared-requirements.ts";
+import type { FindingRule, FoundFault } from "#core/rules/findings/types.ts";
+import type { Home } from "#core/rules/home.ts";
+import { linkId, panelName } from "#core/rules/link-names.ts";
+import type { Codebook } from "#core/rules/types.ts";
 import { isOver, showA, showSize } from "#core/units.ts";
 import { capital } from "#core/words.ts";
 import { circuitConductor } from "./circuit-conductor.ts";
 import { outletDevice } from "./outlet-device.ts";
-import { SEEN_FAULTS } from "./seen.ts";
-import { SHARED_REQUIREMENTS } from "./takes.ts";
-import type { FindingRule, FoundFault } from "./types.ts";
-import { withoutTypeAc } from "./united-kingdom.ts";
 
 const NOTHING: readonly FoundFault[] = [];
 /** A finding where a condition holds; its text is written only then. */

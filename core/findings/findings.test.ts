@@ -1,8 +1,8 @@
 import { describe, expect, it } from "vitest";
 import type { CaseDocument, Panel, Supply } from "#core/case/document/types.ts";
+import type { FindingCode } from "#core/rules/findings/types.ts";
 import { assess } from "#core/testing/assess.ts";
 import { ukCase, usCase, usCaseOn } from "#core/testing/cases.ts";
-import type { FindingCode } from "./types.ts";
 
 const onPanel = (base: CaseDocument, changes: Partial<Panel>): CaseDocument => ({
   ...base,

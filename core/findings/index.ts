@@ -1,15 +1,21 @@
 /** All rules by which faults are found; a new one is an entry in its list. */
 import type { Circuit, Outlet, Panel } from "#core/case/document/types.ts";
-import type { Region } from "#core/codebook/types.ts";
-import type { Requirements } from "#core/estimate/takes.ts";
+import type { Requirements } from "#core/estimate/requirements.ts";
 import { onSupply } from "#core/panel/sub-panels.ts";
-import type { Home } from "#core/path/home.ts";
-import type { PathTarget } from "#core/path/types.ts";
+import { unitedKingdomFindings } from "#core/rules/bs7671/findings.ts";
+import type {
+  FindingRule,
+  FoundFault,
+  PathFault,
+  RepairedHome,
+  Severity,
+  SurveyFinding,
+} from "#core/rules/findings/types.ts";
+import type { Home, PathTarget } from "#core/rules/home.ts";
+import { northAmericanFindings } from "#core/rules/nec/findings.ts";
+import type { Region } from "#core/rules/types.ts";
 import { capital } from "#core/words.ts";
 import { commonFindings } from "./common.ts";
-import { northAmericanFindings } from "./north-america.ts";
-import type { FindingRule, FoundFault, PathFault, RepairedHome, Severity, SurveyFinding } from "./types.ts";
-import { unitedKingdomFindings } from "./united-kingdom.ts";
 
 const FINDING_RULES: Readonly<Record<Region, readonly FindingRule[]>> = {
   us: [...commonFindings, ...northAmericanFindings],

@@ -1,13 +1,12 @@
 /** Findings at their limits, with their link and their repair. */
 import { describe, expect, it } from "vitest";
 import type { CaseDocument, Panel } from "#core/case/document/types.ts";
-import { caseProblems } from "#core/case/laws/read.ts";
+import { caseProblems } from "#core/laws/read.ts";
+import { gfciOf, rcdOf } from "#core/rules/findings/protection.ts";
+import { SEEN_FAULTS } from "#core/rules/findings/seen.ts";
 import { assess } from "#core/testing/assess.ts";
 import { knownUkHome, knownUsHome, usCase } from "#core/testing/cases.ts";
 import { afterIn, onPanel, onSupplyOf, wayIn, withCircuitIn, withOutletIn, workIn } from "#core/testing/ways.ts";
-import { gfciOf } from "./north-america.ts";
-import { SEEN_FAULTS } from "./seen.ts";
-import { rcdOf } from "./united-kingdom.ts";
 
 const us = knownUsHome();
 const uk = knownUkHome();

@@ -1,14 +1,15 @@
 /** An outlet on a circuit with a device larger than its rating allows. */
 import { withCircuit, withOutlet } from "#core/case/document/change.ts";
+import { circuitOf } from "#core/case/document/lookups.ts";
 import type { Outlet, OutletType } from "#core/case/document/types.ts";
-import type { Codebook } from "#core/codebook/types.ts";
-import { circuitCarriesA } from "#core/path/circuit-load.ts";
-import { circuitOf, type Home } from "#core/path/home.ts";
-import { circuitName, linkId, outletName } from "#core/path/names.ts";
+import { circuitCarriesA } from "#core/home/circuit-load.ts";
+import { SHARED_REQUIREMENTS } from "#core/rules/findings/shared-requirements.ts";
+import type { FindingRule, RepairedHome } from "#core/rules/findings/types.ts";
+import type { Home } from "#core/rules/home.ts";
+import { circuitName, linkId, outletName } from "#core/rules/link-names.ts";
+import type { Codebook } from "#core/rules/types.ts";
 import { showA } from "#core/units.ts";
 import { withArticle } from "#core/words.ts";
-import { SHARED_REQUIREMENTS } from "./takes.ts";
-import type { FindingRule, RepairedHome } from "./types.ts";
 
 const mostDeviceA = ({ outlets }: Codebook, { type }: Outlet) => outlets[type]?.mostDeviceA ?? Number.POSITIVE_INFINITY;
 

@@ -1,6 +1,6 @@
 /** Parts at the charger's end of its circuit, for all ways: a receptacle for its plug, a disconnect. */
 
-import { requirements, type WorkItem } from "#core/estimate/takes.ts";
+import { requirements, type WorkItem } from "#core/estimate/requirements.ts";
 import type { JudgingContext, Proposal } from "#core/ways/types.ts";
 
 const RECEPTACLE = requirements({ receptacle: 1, "labour:receptacle": 1 });

@@ -1,11 +1,12 @@
 /** Work that precedes the way's own work: confirmation visit, measurement, application to the network operator. */
 
-import { requirements, type WorkItem } from "#core/estimate/takes.ts";
-import { type Home, readRatingA } from "#core/path/home.ts";
+import { readRatingA } from "#core/case/document/lookups.ts";
+import { type WayReason, wayReason } from "#core/case/document/reasons.ts";
+import { requirements, type WorkItem } from "#core/estimate/requirements.ts";
 import { overLimit, type SupplyPath } from "#core/path/links.ts";
 import type { PathLink, UnknownValue } from "#core/path/types.ts";
+import type { Home } from "#core/rules/home.ts";
 import { showA } from "#core/units.ts";
-import { type WayReason, wayReason } from "#core/ways/reasons.ts";
 import type { JudgingContext, Proposal } from "#core/ways/types.ts";
 import { capital, lower } from "#core/words.ts";
 

@@ -2,26 +2,28 @@
  * The one judge of all ways: it takes a proposal's home after the work, repairs the faults on its path, finds the
  * largest charging current that every link carries, and takes unknown values into account.
  */
+
+import { type WayReason, wayReason } from "#core/case/document/reasons.ts";
 import type { CaseDocument, ClampLimit } from "#core/case/document/types.ts";
 import { isDesigned } from "#core/circuit/design.ts";
 import { faultsOfRun, withRoute } from "#core/circuit/route.ts";
-import type { CircuitDesign } from "#core/circuit/types.ts";
-import { IN_PASSING, type WorkItem } from "#core/estimate/takes.ts";
-import { givenSteady } from "#core/need/energy.ts";
-import { circuitCarriesA } from "#core/path/circuit-load.ts";
+import { givenSteady } from "#core/energy/need/energy.ts";
+import { IN_PASSING, type WorkItem } from "#core/estimate/requirements.ts";
+import { circuitCarriesA } from "#core/home/circuit-load.ts";
+import { homeOf, targetOf, withChargerOnTop } from "#core/home/home.ts";
+import { type ClampGuard, guardsOf } from "#core/path/clamps.ts";
 import { designAt } from "#core/path/designed.ts";
-import { type Home, homeOf, targetOf, withChargerOnTop } from "#core/path/home.ts";
 import { faultsAt, overLimit, pathTo, type SupplyPath, tightestLink } from "#core/path/links.ts";
-import { linkId } from "#core/path/names.ts";
 import type { PathLink, UnknownValue } from "#core/path/types.ts";
+import type { CircuitDesign } from "#core/rules/circuit/types.ts";
+import type { Home } from "#core/rules/home.ts";
+import { linkId } from "#core/rules/link-names.ts";
 import { showA } from "#core/units.ts";
-import { joined, withCharge } from "#core/ways/place.ts";
-import { type WayReason, wayReason } from "#core/ways/reasons.ts";
+import { joined, withCharge } from "#core/ways/charger-placement.ts";
 import type { JudgedVerdict, JudgingContext, Proposal } from "#core/ways/types.ts";
 import type { RuleCitation } from "#core/why.ts";
 import { lower } from "#core/words.ts";
 import { workAtCharger } from "./at-charger.ts";
-import { type ClampGuard, guardsOf } from "./clamps.ts";
 import { confirmationVisit, consentOfOperator, measureFirst } from "./first.ts";
 
 const FAULTS = { faults: true, unknowns: false };

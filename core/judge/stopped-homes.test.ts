@@ -1,7 +1,7 @@
 /** Homes that a master electrician would stop at, and what is said of them: by way, one reason each. */
 import { describe, expect, it } from "vitest";
-import { answerOf } from "#core/answer.ts";
 import type { CaseDocument, Circuit, Outlet, Panel } from "#core/case/document/types.ts";
+import { answerOf } from "#core/decide/answer.ts";
 import { assess } from "#core/testing/assess.ts";
 import { knownUkHome, knownUsHome, usCase } from "#core/testing/cases.ts";
 import {

@@ -1,5 +1,6 @@
 /** The stricter reading of a shared circuit: the charger counted by the job's treatment, not in the appliance's place. */
-import { type Home, homeOf } from "#core/path/home.ts";
+import { homeOf } from "#core/home/home.ts";
+import type { Home } from "#core/rules/home.ts";
 import { showA } from "#core/units.ts";
 
 /** The stricter reading of the rules, where it would rule the shared circuit out; null otherwise. */

@@ -2,8 +2,8 @@
 import { applyPatch, type Patch } from "#core/case/document/patch.ts";
 import { setValue } from "#core/case/document/set-value.ts";
 import type { CaseDocument, Circuit, Outlet } from "#core/case/document/types.ts";
-import { codebookOf } from "#core/codebook/index.ts";
 import type { NotUnderstood } from "#core/quantity/parse.ts";
+import { codebookOf } from "#core/rules/index.ts";
 import { addDevice, arrangedPatch } from "./arrange.ts";
 import { loadNamed, openCircuitLoad } from "./links.ts";
 import type { EnteredCircuit } from "./quick-circuit.ts";

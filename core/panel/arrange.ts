@@ -2,9 +2,9 @@
 import type { Patch } from "#core/case/document/patch.ts";
 import { setValue } from "#core/case/document/set-value.ts";
 import type { CaseDocument, Circuit, DeviceKind, Half, Panel } from "#core/case/document/types.ts";
-import { codebookOf } from "#core/codebook/index.ts";
-import type { Codebook } from "#core/codebook/types.ts";
-import { countedLoads } from "#core/demand/loads.ts";
+import { countedLoads } from "#core/rules/demand/loads.ts";
+import { codebookOf } from "#core/rules/index.ts";
+import type { Codebook } from "#core/rules/types.ts";
 import { firstPlace, MOST_SPACES, placeProblem, positionsOf, takesSpace } from "./slots.ts";
 
 export type ArrangedPanel = { circuits: Circuit[] } | { problem: string };

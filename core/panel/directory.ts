@@ -1,7 +1,6 @@
 /** The rows of the directory inside a panel's door, one for each space (NEC 408.4; BS 7671 514.9). */
 import type { CaseDocument, Circuit, Panel } from "#core/case/document/types.ts";
-import type { Codebook } from "#core/codebook/types.ts";
-import type { WayJudgement } from "#core/ways/types.ts";
+import type { Codebook } from "#core/rules/types.ts";
 import { positionsOf, spacesOf, takesSpace } from "./slots.ts";
 import { countSpaces } from "./spaces.ts";
 
@@ -38,7 +37,7 @@ export function directoryOf(
   document: CaseDocument,
   panel: Panel,
   codebook: Codebook,
-  charger: Pick<WayJudgement, "circuitA"> | null,
+  charger: { circuitA: number } | null,
 ): DirectoryRow[] {
   const circuits = (panel.circuits ?? []).filter(takesSpace);
   const names = distinctNames(circuits);

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { applyPatch } from "#core/case/document/patch.ts";
 import type { CaseDocument, Circuit, Load } from "#core/case/document/types.ts";
-import { newCase } from "#core/case/laws/new-case.ts";
+import { newCase } from "#core/laws/new-case.ts";
 import { deviceNamed, linkEach, linksOf, suggestedLinks } from "./links.ts";
 
 const home = (circuits: Circuit[], loads: Load[]): CaseDocument => {

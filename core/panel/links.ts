@@ -2,9 +2,9 @@
 import type { Patch } from "#core/case/document/patch.ts";
 import { setValue } from "#core/case/document/set-value.ts";
 import type { CaseDocument, Circuit, Load, Panel } from "#core/case/document/types.ts";
-import { findKind } from "#core/case/laws/quick-entry.ts";
-import { codebookOf } from "#core/codebook/index.ts";
-import type { LoadKind } from "#core/codebook/types.ts";
+import { codebookOf } from "#core/rules/index.ts";
+import type { LoadKind } from "#core/rules/types.ts";
+import { findKind } from "./quick-load.ts";
 
 export interface PanelLinks {
   /** Loads of the ledger that no device feeds. */

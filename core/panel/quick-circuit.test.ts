@@ -2,7 +2,7 @@
 import { describe, expect, it } from "vitest";
 import { applyPatch } from "#core/case/document/patch.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
-import { codebookOf } from "#core/codebook/index.ts";
+import { codebookOf } from "#core/rules/index.ts";
 import { ukCase } from "#core/testing/cases.ts";
 import { addCircuit } from "./add-circuit.ts";
 import { parseCircuit } from "./quick-circuit.ts";

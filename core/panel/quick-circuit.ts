@@ -4,15 +4,15 @@
  * The words may come in any order around the name.
  */
 import type { Circuit, Load, OutletType } from "#core/case/document/types.ts";
-import { findKind, parseLoads } from "#core/case/laws/quick-entry.ts";
-import type { Codebook } from "#core/codebook/types.ts";
 import { LINE_TOO_LONG, LONGEST_LINE } from "#core/limits.ts";
 import { ownValue } from "#core/own-value.ts";
 import type { NotUnderstood } from "#core/quantity/parse.ts";
 import { TypedLine } from "#core/quantity/typed-line.ts";
+import type { Codebook } from "#core/rules/types.ts";
 import { showA } from "#core/units.ts";
 import { capital } from "#core/words.ts";
 import { parseDevice } from "./quick-device.ts";
+import { findKind, parseLoads } from "./quick-load.ts";
 
 export interface EnteredCircuit {
   device: Omit<Circuit, "id">;

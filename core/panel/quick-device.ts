@@ -1,9 +1,9 @@
 /** Quick entry of devices: `20 kitchen`, `2p 30 dryer`, `tandem 15 hall`, `rcbo 32 cooker`, `fuse 30 ring`, `blank`. */
 
 import type { Circuit, DeviceKind, Protects } from "#core/case/document/types.ts";
-import type { BoardRules } from "#core/codebook/board.ts";
 import { ownValue } from "#core/own-value.ts";
 import type { NotUnderstood } from "#core/quantity/parse.ts";
+import type { BoardRules } from "#core/rules/board.ts";
 import { showA } from "#core/units.ts";
 import { capital } from "#core/words.ts";
 

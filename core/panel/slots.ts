@@ -3,7 +3,7 @@
  * slot is written `5a`: space 5, first half.
  */
 import type { Circuit, Panel } from "#core/case/document/types.ts";
-import type { Codebook } from "#core/codebook/types.ts";
+import type { Codebook } from "#core/rules/types.ts";
 import { capital } from "#core/words.ts";
 
 /** The spaces of a device, first pole first; empty where its position is not recorded. */

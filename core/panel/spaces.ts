@@ -1,6 +1,6 @@
 /** Counting the free spaces (ways) of a panel and finding a place for a device. */
 import type { Panel } from "#core/case/document/types.ts";
-import type { Codebook } from "#core/codebook/types.ts";
+import type { Codebook } from "#core/rules/types.ts";
 import { firstPlace, slotsOf, takesSpace } from "./slots.ts";
 
 export interface SpaceCount {

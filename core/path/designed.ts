@@ -1,9 +1,9 @@
 /** The design of the charger's own circuit, where the path of a case ends. */
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { designFor } from "#core/circuit/design.ts";
-import type { CircuitDesign, DesignRefusal } from "#core/circuit/types.ts";
-import type { Codebook } from "#core/codebook/types.ts";
-import type { PathTarget } from "./types.ts";
+import type { CircuitDesign, DesignRefusal } from "#core/rules/circuit/types.ts";
+import type { PathTarget } from "#core/rules/home.ts";
+import type { Codebook } from "#core/rules/types.ts";
 
 /**
  * Designs a planned circuit along the run. An existing conductor is not replaced, only checked along the run.

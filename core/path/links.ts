@@ -1,16 +1,19 @@
 /** The path from the supply to the car: every link in order, what it carries and may carry, and how well it is known. */
+
+import { panelsTo, readRatingA } from "#core/case/document/lookups.ts";
 import type { Panel } from "#core/case/document/types.ts";
 import { isDesigned } from "#core/circuit/design.ts";
 import { faultsOnPath } from "#core/findings/index.ts";
-import type { PathFault, SurveyFinding } from "#core/findings/types.ts";
+import { circuitCarriesA } from "#core/home/circuit-load.ts";
+import { circuitRated, feederRated, feederRatingA } from "#core/home/home.ts";
 import { onSupply } from "#core/panel/sub-panels.ts";
+import type { PathFault, SurveyFinding } from "#core/rules/findings/types.ts";
+import type { Home, PathTarget } from "#core/rules/home.ts";
+import { circuitName, linkId, outletName, panelName } from "#core/rules/link-names.ts";
 import { showA } from "#core/units.ts";
 import { capital } from "#core/words.ts";
-import { circuitCarriesA } from "./circuit-load.ts";
 import { designAt } from "./designed.ts";
-import { circuitRated, feederRated, feederRatingA, type Home, panelsTo, readRatingA } from "./home.ts";
-import { circuitName, linkId, outletName, panelName } from "./names.ts";
-import type { Knowledge, LinkKind, PathLink, PathTarget, UnknownValue } from "./types.ts";
+import type { Knowledge, LinkKind, PathLink, UnknownValue } from "./types.ts";
 import {
   unknownsOfBus,
   unknownsOfCharger,

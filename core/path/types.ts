@@ -1,7 +1,5 @@
-/** The path from the supply to the car, link by link. */
-import type { Circuit, Outlet, Panel } from "#core/case/document/types.ts";
-import type { SurveyFinding } from "#core/findings/types.ts";
-import type { StepId } from "#core/missing.ts";
+import type { SurveyFinding } from "#core/rules/findings/types.ts";
+import type { StepId } from "./missing.ts";
 
 export type LinkKind =
   | "supply"
@@ -53,12 +51,4 @@ export interface PathLink {
   demandScope: "supply" | "circuit" | (string & {});
   /** On the path of a way: numbers of the pieces of work done at it, from 1. */
   work: readonly number[];
-}
-
-/** Where a path ends. */
-export interface PathTarget {
-  /** The panel that the charger's circuit starts from; null where no panel was recorded. */
-  panel: Panel | null;
-  circuit: Circuit | null;
-  outlet: Outlet | null;
 }

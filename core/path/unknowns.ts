@@ -1,17 +1,18 @@
 /** Decisive values that have not been read, measured or confirmed, by link. An unknown value counts against a way. */
 
+import { readRatingA } from "#core/case/document/lookups.ts";
 import type { CaseDocument, Circuit, Conductor, Outlet, Panel } from "#core/case/document/types.ts";
-import { needsAmbient } from "#core/circuit/ambient.ts";
-import { gfciOf } from "#core/findings/north-america.ts";
-import { rcdOf } from "#core/findings/united-kingdom.ts";
+import { circuitRated, feederRated, feederRatingA } from "#core/home/home.ts";
 import { ownValue } from "#core/own-value.ts";
 import { feedingNothing } from "#core/panel/links.ts";
 import { onSupply } from "#core/panel/sub-panels.ts";
+import { needsAmbient } from "#core/rules/circuit/ambient.ts";
+import { gfciOf, rcdOf } from "#core/rules/findings/protection.ts";
+import type { Home, PathTarget } from "#core/rules/home.ts";
+import { circuitName, outletName, panelName } from "#core/rules/link-names.ts";
 import { assumedCircuits, assumedKey, assumedLoads, isAssumed } from "#core/survey/assumed.ts";
 import { showA } from "#core/units.ts";
-import { circuitRated, feederRated, feederRatingA, type Home, readRatingA } from "./home.ts";
-import { circuitName, outletName, panelName } from "./names.ts";
-import type { PathTarget, UnknownValue } from "./types.ts";
+import type { UnknownValue } from "./types.ts";
 
 const unknown = (key: string, text: string, more: Partial<UnknownValue> = {}): UnknownValue => ({
   key,

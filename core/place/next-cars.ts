@@ -1,7 +1,7 @@
 /** The next car: the same charger against every class of car with its port at each corner. */
 
 import type { CarClass, Place } from "#core/case/document/types.ts";
-import { CAR_CLASSES } from "#core/need/cars.ts";
+import { CAR_CLASSES } from "#core/energy/need/cars.ts";
 import { distance, type PlanPath } from "./geometry.ts";
 import {
   type ChargingPort,

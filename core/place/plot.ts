@@ -1,6 +1,6 @@
 /** A case's plan in metres: its solids, its parking positions with their cars, and the position of the charger. */
 import type { Car, CaseDocument, Place } from "#core/case/document/types.ts";
-import { CAR_CLASSES } from "#core/need/cars.ts";
+import { CAR_CLASSES } from "#core/energy/need/cars.ts";
 import { FT_PER_M } from "#core/units.ts";
 import type { Point, Polygon } from "./geometry.ts";
 

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import type { CaseDocument, Place } from "#core/case/document/types.ts";
-import { lawProblems } from "#core/case/laws/laws.ts";
-import { readCase } from "#core/case/laws/read.ts";
+import { lawProblems } from "#core/laws/laws.ts";
+import { readCase } from "#core/laws/read.ts";
 import { ukCase } from "#core/testing/cases.ts";
 import { outlineOf, parkedCar, plotOf, portOf } from "./plot.ts";
 import { isServed, leadFor, reachIn, standsInside } from "./reach.ts";

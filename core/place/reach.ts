@@ -1,7 +1,7 @@
 /** Whether a lead reaches the ports of the cars: lying on the ground, hanging, or not. */
 
 import type { CaseDocument, Place } from "#core/case/document/types.ts";
-import type { Region } from "../codebook/types.ts";
+import type { Region } from "#core/rules/types.ts";
 import { groundOf, isWellInside, type PlanPath, type PlotGround, type Point, shortestPathsTo } from "./geometry.ts";
 import {
   type HungCharger,

@@ -1,6 +1,7 @@
 /** Names of a plan's solids in each country. */
+
+import type { Region } from "#core/rules/types.ts";
 import type { SolidKind } from "../case/document/vocabulary.ts";
-import type { Region } from "../codebook/types.ts";
 
 const NAMES: Record<SolidKind, string> = {
   house: "house",

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { lawProblems } from "#core/case/laws/laws.ts";
-import { readCase } from "#core/case/laws/read.ts";
+import { lawProblems } from "#core/laws/laws.ts";
+import { readCase } from "#core/laws/read.ts";
 import { ukCase } from "#core/testing/cases.ts";
 import { wallPoints } from "./band.ts";
 import { isWellInside } from "./geometry.ts";

@@ -2,7 +2,7 @@
  * Checks of the wall that a charger is mounted on: by the region's figures, from the plan where it shows them,
  * otherwise to be confirmed on site.
  */
-import type { Region } from "#core/codebook/types.ts";
+import type { Region } from "#core/rules/types.ts";
 import { showBuildingLength } from "#core/units.ts";
 import { onWall } from "./band.ts";
 import { distanceToOutline, type Point } from "./geometry.ts";

@@ -1,7 +1,7 @@
 /** The evidence list: what a picture must prove, as far as it exists in this home. */
 import type { CaseDocument } from "#core/case/document/types.ts";
-import { codebookOf } from "#core/codebook/index.ts";
 import { onSupply } from "#core/panel/sub-panels.ts";
+import { codebookOf } from "#core/rules/index.ts";
 import { capital } from "#core/words.ts";
 
 export const EVIDENCE_IDS = [

@@ -1,8 +1,8 @@
 /** Sources of the survey's values, and the values that are only assumed until they are confirmed. */
 
 import type { CaseDocument } from "#core/case/document/types.ts";
-import { codebookOf } from "#core/codebook/index.ts";
 import { ownValue } from "#core/own-value.ts";
+import { codebookOf } from "#core/rules/index.ts";
 import { showA, showOhm } from "#core/units.ts";
 import { capital } from "#core/words.ts";
 

@@ -1,8 +1,8 @@
 import { describe, expect, it } from "vitest";
-import { answerOf } from "#core/answer.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
-import { readCase } from "#core/case/laws/read.ts";
-import { SEEN_CODES, SEEN_FAULTS } from "#core/findings/seen.ts";
+import { answerOf } from "#core/decide/answer.ts";
+import { readCase } from "#core/laws/read.ts";
+import { SEEN_CODES, SEEN_FAULTS } from "#core/rules/findings/seen.ts";
 import { assess } from "#core/testing/assess.ts";
 import { ukCase, usCase } from "#core/testing/cases.ts";
 import { evidenceFor, evidenceMissing } from "./evidence.ts";

@@ -1,11 +1,10 @@
 /** Assessing in tests: by the made-up prices that Heron ships with. */
-import "#core/codebook/editions.ts";
+import "#core/rules/editions.ts";
 import * as core from "#core/assess.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
-import { codebookOf } from "#core/codebook/index.ts";
+import type { Assessment } from "#core/decide/assessment.ts";
 import { DEMO_BOOKS } from "#core/estimate/demo-books/index.ts";
-
-export type { Assessment } from "#core/assess.ts";
+import { codebookOf } from "#core/rules/index.ts";
 
 const bookOf = ({ rules }: CaseDocument) => DEMO_BOOKS[codebookOf(rules).currency];
 /** Assesses a case with the demo prices. */
@@ -13,5 +12,5 @@ export const assess = (document: CaseDocument) => core.assess(document, bookOf(d
 /** The case after a way's work, with the demo prices. */
 export const homeAfter = (document: CaseDocument, way: string) => core.homeAfter(document, way, bookOf(document));
 /** The largest unmanaged current, with the demo prices, A. */
-export const largestUnmanaged = (document: CaseDocument, assessment: core.Assessment) =>
+export const largestUnmanaged = (document: CaseDocument, assessment: Assessment) =>
   core.largestUnmanaged(document, assessment, bookOf(document));

@@ -1,8 +1,8 @@
 /** Homes as large as a case may be: every list as long as it may be, every panel behind another. */
 import { MOST } from "#core/case/document/schema.ts";
 import type { CaseDocument, Circuit, Load, Panel, RuleSetId } from "#core/case/document/types.ts";
-import { newCase } from "#core/case/laws/new-case.ts";
-import { codebookOf } from "#core/codebook/index.ts";
+import { newCase } from "#core/laws/new-case.ts";
+import { codebookOf } from "#core/rules/index.ts";
 
 const times = <T>(count: number, make: (i: number) => T): T[] => Array.from({ length: count }, (_, i) => make(i));
 

@@ -2,7 +2,7 @@
 
 import { CaseRefused } from "#core/case/document/problems.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
-import { readCase } from "#core/case/laws/read.ts";
+import { readCase } from "#core/laws/read.ts";
 import { assess, homeAfter } from "#core/testing/assess.ts";
 import { WAY_IDS } from "#core/ways/index.ts";
 

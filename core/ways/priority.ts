@@ -1,6 +1,7 @@
 /** A load that goes first: a priority switch keeps the charger waiting while it runs, whichever way feeds the charger. */
-import { loadName } from "#core/demand/loads.ts";
-import { requirements } from "#core/estimate/takes.ts";
+
+import { requirements } from "#core/estimate/requirements.ts";
+import { loadName } from "#core/rules/demand/loads.ts";
 import { lower } from "#core/words.ts";
 import type { JudgingContext, Proposal } from "./types.ts";
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { CaseDocument, Run } from "#core/case/document/types.ts";
-import { lawProblems } from "#core/case/laws/laws.ts";
+import { lawProblems } from "#core/laws/laws.ts";
 import { assess } from "#core/testing/assess.ts";
 import { knownUkHome, knownUsHome } from "#core/testing/cases.ts";
 import { codesIn, linkIn, reasonsIn, wayIn, withCircuitIn } from "#core/testing/ways.ts";

@@ -1,22 +1,23 @@
 /** Types of a way's proposal and of the judge's result. */
+
+import type { WayReason } from "#core/case/document/reasons.ts";
 import type { CaseDocument, ClampLimit } from "#core/case/document/types.ts";
-import type { CircuitDesign } from "#core/circuit/types.ts";
-import type { Codebook, Region, RegionWords } from "#core/codebook/types.ts";
+import type { NightNeed } from "#core/energy/need/need.ts";
+import type { ReplayedNights } from "#core/energy/need/replayed.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
 import type { Cost } from "#core/estimate/estimate.ts";
 import type { PriceLine } from "#core/estimate/price-lines.ts";
+import type { WorkItem } from "#core/estimate/requirements.ts";
 import type { ScheduleStep, Spread } from "#core/estimate/schedule.ts";
-import type { WorkItem } from "#core/estimate/takes.ts";
-import type { ClampGuard } from "#core/judge/clamps.ts";
-import type { NightNeed } from "#core/need/need.ts";
-import type { ReplayedNights } from "#core/need/replayed.ts";
 import type { SpaceCount } from "#core/panel/spaces.ts";
-import type { Home } from "#core/path/home.ts";
+import type { ClampGuard } from "#core/path/clamps.ts";
 import type { SupplyPath } from "#core/path/links.ts";
 import type { PathLink, UnknownValue } from "#core/path/types.ts";
+import type { CircuitDesign } from "#core/rules/circuit/types.ts";
+import type { Home } from "#core/rules/home.ts";
+import type { Codebook, Region, RegionWords } from "#core/rules/types.ts";
 import type { Waterline } from "#core/waterline.ts";
 import type { Why } from "#core/why.ts";
-import type { WayReason } from "./reasons.ts";
 
 export type JudgedVerdict = "ready" | "with-work" | "ruled-out";
 

@@ -1,18 +1,19 @@
 /** Work that several ways share, and what it takes of a price book. */
+
+import { type WayReason, wayReason } from "#core/case/document/reasons.ts";
 import type { CaseDocument, Panel } from "#core/case/document/types.ts";
 import { designFor, isDesigned } from "#core/circuit/design.ts";
-import { requirements, type WorkItem } from "#core/estimate/takes.ts";
+import { requirements, type WorkItem } from "#core/estimate/requirements.ts";
 import { largerPanel } from "#core/findings/common.ts";
-import { SHARED_REQUIREMENTS } from "#core/findings/takes.ts";
-import type { ClampGuard } from "#core/judge/clamps.ts";
+import { homeOf } from "#core/home/home.ts";
 import type { SpaceCount } from "#core/panel/spaces.ts";
 import { onSupply } from "#core/panel/sub-panels.ts";
-import { homeOf } from "#core/path/home.ts";
-import { linkId, panelName } from "#core/path/names.ts";
+import type { ClampGuard } from "#core/path/clamps.ts";
+import { SHARED_REQUIREMENTS } from "#core/rules/findings/shared-requirements.ts";
+import { linkId, panelName } from "#core/rules/link-names.ts";
 import { showA } from "#core/units.ts";
-import { newCircuitTakes } from "./circuit-takes.ts";
-import { freeId, withNewCircuit } from "./place.ts";
-import { type WayReason, wayReason } from "./reasons.ts";
+import { freeId, withNewCircuit } from "./charger-placement.ts";
+import { newCircuitTakes } from "./circuit-requirements.ts";
 import type { ChargerPlacement, JudgingContext, Proposal } from "./types.ts";
 
 const NEW_BOARD = requirements({ board: 1, "labour:own-board": 1, tails: 0.5 }, "order-panel", "permit");

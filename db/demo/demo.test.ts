@@ -2,8 +2,8 @@
 import { readdirSync, readFileSync } from "node:fs";
 import path from "node:path";
 import { describe, expect, it } from "vitest";
-import { answerOf } from "#core/answer.ts";
-import { readCaseText, writeCase } from "#core/case/laws/read.ts";
+import { answerOf } from "#core/decide/answer.ts";
+import { readCaseText, writeCase } from "#core/laws/read.ts";
 import { assess } from "#core/testing/assess.ts";
 import { WAYS } from "#core/ways/index.ts";
 import { DEMO_FIRMS } from "./firms.ts";

@@ -1,7 +1,7 @@
 /** The two demo firms and their people: made up, in towns that do not exist. */
 
-import type { Role } from "#core/rights.ts";
-import type { Stage } from "#core/stages.ts";
+import type { Role } from "#core/firm/rights.ts";
+import type { Stage } from "#core/firm/stages.ts";
 
 export interface DemoFirm {
   id: string;

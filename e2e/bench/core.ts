@@ -1,18 +1,18 @@
 /** How fast the core works. */
 
 import type { Car, CaseDocument, Load, Place } from "#core/case/document/types.ts";
-import { newCase } from "#core/case/laws/new-case.ts";
 import { candidatesOf } from "#core/circuit/candidates.ts";
 import { designCircuit, isDesigned } from "#core/circuit/design.ts";
-import type { CircuitSpec } from "#core/circuit/types.ts";
-import { codebookOf } from "#core/codebook/index.ts";
 import { calculateAll, demandInput } from "#core/demand/calculate.ts";
-import { homeOf } from "#core/path/home.ts";
-import { panelLimits } from "#core/path/panel-limits.ts";
+import { homeOf } from "#core/home/home.ts";
+import { panelLimits } from "#core/home/panel-limits.ts";
+import { newCase } from "#core/laws/new-case.ts";
 import { bandFor } from "#core/place/band.ts";
 import { parkedCars, plotOf } from "#core/place/plot.ts";
 import { reachIn } from "#core/place/reach.ts";
 import { STARTING_PLANS } from "#core/place/starting-plans.ts";
+import type { CircuitSpec } from "#core/rules/circuit/types.ts";
+import { codebookOf } from "#core/rules/index.ts";
 import { assess } from "#core/testing/assess.ts";
 
 /** A case with `count` loads of mixed kinds. */

@@ -1,10 +1,10 @@
 /** A firm with very many jobs: how long its list, its filters and its search take. */
-import "#core/codebook/editions.ts";
+import "#core/rules/editions.ts";
 import type { Page } from "@playwright/test";
 import type { PermissionState } from "#core/case/document/types.ts";
-import { newCase } from "#core/case/laws/new-case.ts";
+import { STAGES } from "#core/firm/stages.ts";
+import { newCase } from "#core/laws/new-case.ts";
 import { SEARCH_WORDS_VERSION, searchWords } from "#core/search-words.ts";
-import { STAGES } from "#core/stages.ts";
 import type { Heron } from "../heron.ts";
 
 const FIRM = "tidewrack";

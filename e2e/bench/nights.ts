@@ -8,12 +8,12 @@ import { type Browser, expect, type Page } from "@playwright/test";
 import Papa from "papaparse";
 import { SaxesParser } from "saxes";
 import type { CaseDocument } from "#core/case/document/types.ts";
+import { FILE_HABITS, readIntervalFile } from "#core/energy/intervals/formats/read.ts";
+import { USUAL_OPTIONS } from "#core/energy/replay/options.ts";
+import { replayWay } from "#core/energy/replay/replay.ts";
+import { stageOf } from "#core/energy/replay/stage.ts";
 import { DEMO_BOOKS } from "#core/estimate/demo-books/index.ts";
-import { FILE_HABITS, readIntervalFile } from "#core/formats/interval-data/read.ts";
-import { USUAL_OPTIONS } from "#core/replay/options.ts";
-import { replayWay } from "#core/replay/replay.ts";
-import { stageOf } from "#core/replay/stage.ts";
-import { waysToReplay } from "#core/replay/ways.ts";
+import { waysToReplay } from "#core/explore/ways-to-replay.ts";
 import { usCase } from "#core/testing/cases.ts";
 import { type Heron, openStep } from "../heron.ts";
 

@@ -10,7 +10,7 @@ import path from "node:path";
 import { setTimeout as wait } from "node:timers/promises";
 import { createConnection, type RowDataPacket } from "mysql2/promise";
 import sharp from "sharp";
-import { packValues } from "#core/intervals/kept.ts";
+import { packValues } from "#core/energy/intervals/kept.ts";
 import { startCluster } from "../../scripts/cluster.mjs";
 import { freePort } from "../../scripts/database.mjs";
 import { loadDemo, startServer } from "../heron.ts";

@@ -1,6 +1,6 @@
 /** A scripted house for the clamps to sit on: the currents of its legs, minute by minute, with what made them. */
-import type { UsedLoad } from "#core/replay/made-days.ts";
-import { addMadeDays } from "#core/replay/made-days.ts";
+import type { UsedLoad } from "#core/energy/replay/made-days.ts";
+import { addMadeDays } from "#core/energy/replay/made-days.ts";
 
 const STEP_S = 60;
 const DAYS = 40;

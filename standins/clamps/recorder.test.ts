@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { clampFindings, recordedDays } from "#core/recorder/recorder.ts";
+import { clampFindings, recordedDays } from "#core/energy/recorder/recorder.ts";
 import {
   CLAMP,
   CLAMP_TROUBLES,
@@ -13,7 +13,7 @@ import {
   signed16,
   signed32,
   unsigned32,
-} from "#core/recorder/registers.ts";
+} from "#core/energy/recorder/registers.ts";
 import { scriptedHouse } from "./house.ts";
 import { Recorder } from "./recorder.ts";
 

@@ -15,7 +15,7 @@ import {
   RECORDING,
   type RecordingState,
   recordsAPage,
-} from "#core/recorder/registers.ts";
+} from "#core/energy/recorder/registers.ts";
 import type { ScriptedHouse } from "./house.ts";
 
 export interface RecorderSettings {

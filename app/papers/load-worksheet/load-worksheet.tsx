@@ -1,15 +1,15 @@
 /** The load-calculation worksheet: every line, factor, rule, assumption and caution, and a place to sign. */
 
 import { StyleSheet, Text, View } from "@react-pdf/renderer";
-import { answerOf } from "#core/answer.ts";
-import { governingOf } from "#core/assess.ts";
-import { codebookOf } from "#core/codebook/index.ts";
 import { showDay } from "#core/dates.ts";
+import { answerOf } from "#core/decide/answer.ts";
+import { governingOf } from "#core/decide/assessment.ts";
 import { recommendedOtherwise, takenWay } from "#core/decide/decision.ts";
 import { demandInput } from "#core/demand/calculate.ts";
-import type { DemandCalculation } from "#core/demand/types.ts";
-import { replayedInWords } from "#core/need/replayed.ts";
+import { replayedInWords } from "#core/energy/need/replayed.ts";
 import type { PathLink } from "#core/path/types.ts";
+import type { DemandCalculation } from "#core/rules/demand/types.ts";
+import { codebookOf } from "#core/rules/index.ts";
 import { showA, showKWh, showNumber, showPercent, showVA } from "#core/units.ts";
 import { FIGURE_FONT } from "#papers/fonts.ts";
 import { PRINT } from "#ui/theme/palette.ts";

@@ -1,8 +1,8 @@
 /** The owner's consent where the customer rents: what would be done, what stays behind, and a place to sign. */
 
 import { Text, View } from "@react-pdf/renderer";
-import { codebookOf } from "#core/codebook/index.ts";
 import { takenWay } from "#core/decide/decision.ts";
+import { codebookOf } from "#core/rules/index.ts";
 import { showA } from "#core/units.ts";
 import { PRINT } from "#ui/theme/palette.ts";
 import type { PaperInput } from "../index.ts";

@@ -1,10 +1,10 @@
 /** The directory for the inside of the panel's door: every space with what it feeds, to be cut out and fixed. */
 
 import { StyleSheet, Text, View } from "@react-pdf/renderer";
-import { codebookOf } from "#core/codebook/index.ts";
 import { takenWay } from "#core/decide/decision.ts";
 import { directoryOf } from "#core/panel/directory.ts";
 import { nestedPanels } from "#core/panel/sub-panels.ts";
+import { codebookOf } from "#core/rules/index.ts";
 import { showA } from "#core/units.ts";
 import { wayOf } from "#core/ways/index.ts";
 import { capital } from "#core/words.ts";

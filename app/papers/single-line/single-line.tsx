@@ -1,8 +1,8 @@
 /** The single-line diagram of the way that is taken, from the supply to the car, with the checks of its circuit. */
 
 import { G, Path, Svg, Text, View } from "@react-pdf/renderer";
-import { codebookOf } from "#core/codebook/index.ts";
 import { takenWay } from "#core/decide/decision.ts";
+import { codebookOf } from "#core/rules/index.ts";
 import { showA, showPercent, showSize } from "#core/units.ts";
 import { TEXT_FONT } from "#papers/fonts.ts";
 import { singleLineShape } from "#ui/single-line/shape.ts";

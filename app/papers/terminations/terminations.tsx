@@ -1,8 +1,8 @@
 /** Every terminal of the circuit, to be filled in where it is made: the maker's value, the tool, what was done. */
 import { StyleSheet, Text, View } from "@react-pdf/renderer";
 import { terminationsOf } from "#core/circuit/terminations.ts";
-import { codebookOf } from "#core/codebook/index.ts";
 import { takenWay } from "#core/decide/decision.ts";
+import { codebookOf } from "#core/rules/index.ts";
 import { PRINT } from "#ui/theme/palette.ts";
 import type { PaperInput } from "../index.ts";
 import { plain, Sheet, Signatures, sheetStyles as s } from "../sheet.tsx";

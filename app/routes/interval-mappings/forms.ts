@@ -1,6 +1,6 @@
 /** The request body that stores what the columns of an interval-data file mean. */
 import { object, string } from "yup";
-import { csvMapping } from "#core/formats/interval-data/mapping.ts";
+import { csvMapping } from "#core/energy/intervals/formats/mapping.ts";
 
 export const BODY = object({
   head: string()

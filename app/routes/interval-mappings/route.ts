@@ -1,5 +1,5 @@
 /** `GET /interval-mappings`: what the firm has said of the columns of its files. `POST`: remembers one answer. */
-import type { CsvMapping } from "#core/formats/interval-data/mapping.ts";
+import type { CsvMapping } from "#core/energy/intervals/formats/mapping.ts";
 import { readJson } from "#server/input.ts";
 import { answering, firmContext, forOpenPages } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";

@@ -1,6 +1,7 @@
 /** `POST /jobs/:jobId/edits`: receives one edit of a case and answers whether it applies. */
+
+import { hasRight } from "#core/firm/rights.ts";
 import { MOST_CASE_BODY_BYTES } from "#core/limits.ts";
-import { hasRight } from "#core/rights.ts";
 import type { EditAnswer } from "#server/firm-jobs.ts";
 import { readUpload } from "#server/input.ts";
 import { answering, firmContext, forOpenPages, requireRight } from "#server/middleware.ts";

@@ -1,4 +1,4 @@
-import { writeCase } from "#core/case/laws/read.ts";
+import { writeCase } from "#core/laws/read.ts";
 import { forPeople } from "#server/middleware.ts";
 import type { Route } from "./+types/case";
 import { downloadJob } from "./download.ts";

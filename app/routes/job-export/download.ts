@@ -3,7 +3,7 @@
 import type { RouterContextProvider } from "react-router";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
-import { keptBookFor } from "#core/estimate/kept.ts";
+import { keptBookFor } from "#core/estimate/quoted-book.ts";
 import { slug } from "#core/words.ts";
 import { firmContext, requireRight } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";

@@ -1,5 +1,5 @@
 /** `GET /jobs/:jobId/single-line.svg`: the single line of the way that is taken, as a drawing of its own. */
-import { keptBookFor } from "#core/estimate/kept.ts";
+import { keptBookFor } from "#core/estimate/quoted-book.ts";
 import { firmContext, forPeople, requireRight } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";
 import { forJobs } from "#server/work.ts";

@@ -1,7 +1,7 @@
 /** The ledger as a table: one row for each load, in the order of the page, for CSV and spreadsheets. */
 import type { CaseDocument } from "#core/case/document/types.ts";
-import { codebookOf } from "#core/codebook/index.ts";
-import { countedLoads } from "#core/demand/loads.ts";
+import { countedLoads } from "#core/rules/demand/loads.ts";
+import { codebookOf } from "#core/rules/index.ts";
 
 export const LEDGER_COLUMNS = [
   "Load",

@@ -18,10 +18,7 @@ export function ImportCase() {
     if (file.size > MOST_CASE_BYTES) return setProblems([{ path: file.name, message: CASE_TOO_LARGE }]);
     try {
       // The reader comes with all rule sets: it is fetched when there is something to read.
-      const [{ readCaseText }] = await Promise.all([
-        import("#core/case/laws/read.ts"),
-        import("#core/codebook/editions.ts"),
-      ]);
+      const [{ readCaseText }] = await Promise.all([import("#core/laws/read.ts"), import("#core/rules/editions.ts")]);
       readCaseText(await file.text());
     } catch (error) {
       if (!(error instanceof CaseRefused)) throw error;

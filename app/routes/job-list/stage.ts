@@ -1,8 +1,9 @@
 /** Names of a job's stages, and the next action in each. */
-import type { StepId } from "#core/missing.ts";
-import { STAGES, type Stage } from "#core/stages.ts";
+
+import { STAGES, type Stage } from "#core/firm/stages.ts";
+import { WAITED_FOR, type WaitedFor } from "#core/firm/waiting.ts";
+import type { StepId } from "#core/path/missing.ts";
 import type { CaseSummary } from "#core/summary.ts";
-import { WAITED_FOR, type WaitedFor } from "#core/waiting.ts";
 
 /** @param operator the rule set's word for who gives the supply, "utility" or "network operator"; null where it is short */
 export const stageName = (stage: Stage, operator: string | null): string =>

@@ -1,5 +1,5 @@
 /** `GET /jobs/:jobId/materials.xlsx` */
-import { MATERIAL_COLUMNS } from "#core/estimate/materials.ts";
+import { MATERIAL_COLUMNS } from "#core/decide/materials.ts";
 import { downloadJob } from "#routes/job-export/download.ts";
 import { XLSX, xlsxOf } from "#routes/job-export/table.server.ts";
 import { forPeople } from "#server/middleware.ts";

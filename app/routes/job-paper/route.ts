@@ -2,7 +2,7 @@
 
 import { object, string } from "yup";
 import { METHOD_IDS, type MethodId } from "#core/case/document/types.ts";
-import { keptBookFor } from "#core/estimate/kept.ts";
+import { keptBookFor } from "#core/estimate/quoted-book.ts";
 import { PAPER_LIST } from "#papers/list.ts";
 import { fileName } from "#routes/job-export/download.ts";
 import { readQuery } from "#server/input.ts";

@@ -1,7 +1,7 @@
 /** `/jobs/:jobId/photos/:photoId`: the picture itself (`?size=thumbnail`), `PATCH` what is said of it, `DELETE` it. */
 import { object, string } from "yup";
+import { hasRight } from "#core/firm/rights.ts";
 import { MOST_PHOTO_CHANGE_BYTES } from "#core/limits.ts";
-import { hasRight } from "#core/rights.ts";
 import { readQuery, readUpload } from "#server/input.ts";
 import { answering, firmContext, forOpenPages, requireRight } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";

@@ -1,7 +1,7 @@
 /** The frame of a job: head, answer, path of steps, waterline beside the sheet, and the why sheet. */
 import { useMemo } from "react";
 import { Outlet, type ShouldRevalidateFunction } from "react-router";
-import { fetchCodebook } from "#core/codebook/fetch.ts";
+import { fetchCodebook } from "#core/rules/fetch.ts";
 import { firmContext, forPeople, personContext } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";
 import { JobProvider } from "#ui/job-store/use-job.tsx";

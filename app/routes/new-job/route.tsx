@@ -2,9 +2,9 @@
 import { Button, Input, Radio } from "antd";
 import { data, Form, Link, redirect, useNavigation } from "react-router";
 import type { RuleSetId } from "#core/case/document/types.ts";
-import { newCase } from "#core/case/laws/new-case.ts";
-import { CODEBOOKS } from "#core/codebook/editions.ts";
-import { codebookOf } from "#core/codebook/index.ts";
+import { newCase } from "#core/laws/new-case.ts";
+import { CODEBOOKS } from "#core/rules/editions.ts";
+import { codebookOf } from "#core/rules/index.ts";
 import { readForm } from "#server/input.ts";
 import { firmContext, forPeople, inWords, personContext, requireRight } from "#server/middleware.ts";
 import { Field } from "#ui/field/field.tsx";

@@ -1,6 +1,6 @@
 /** The forms of the page of people. */
 import { number, object, string } from "yup";
-import { ROLES, type Role } from "#core/rights.ts";
+import { ROLES, type Role } from "#core/firm/rights.ts";
 
 const personField = string().required("Choose somebody").max(64, "There is no such person in the firm.");
 const yesOrNo = string().oneOf(["yes", "no"], "Choose yes or no").required("Choose yes or no");

@@ -3,8 +3,8 @@
 import { Button, Input } from "antd";
 import { useEffect, useRef, useState } from "react";
 import { data, Form, useNavigation } from "react-router";
+import { ROLES, type Role } from "#core/firm/rights.ts";
 import { ownValue } from "#core/own-value.ts";
-import { ROLES, type Role } from "#core/rights.ts";
 import { readIntent } from "#server/input.ts";
 import { forPeople, inWords, requireRight } from "#server/middleware.ts";
 import { type Changed, type FirmPerson, peopleOf } from "#server/people.ts";

@@ -1,8 +1,8 @@
 /** Introduction to Heron with a made-up home of 100 A: today, and with a charger in two ways. */
 import { assess } from "#core/assess.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
-import { newCase } from "#core/case/laws/new-case.ts";
 import { DEMO_BOOKS } from "#core/estimate/demo-books/index.ts";
+import { newCase } from "#core/laws/new-case.ts";
 import { showA } from "#core/units.ts";
 import type { Waterline } from "#core/waterline.ts";
 

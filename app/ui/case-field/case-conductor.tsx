@@ -2,7 +2,7 @@
 import { Segmented, Select } from "antd";
 import { setValue, valueAt } from "#core/case/document/set-value.ts";
 import type { Conductor } from "#core/case/document/types.ts";
-import type { Codebook } from "#core/codebook/types.ts";
+import type { Codebook } from "#core/rules/types.ts";
 import { useJobPart, useJobStore } from "#ui/job-store/use-job.tsx";
 import styles from "./case-field.module.css";
 import { CaseFrame } from "./case-frame.tsx";

@@ -1,5 +1,5 @@
 /** A verdict as a word with a shape of its own; colour only repeats it. */
-import type { AnswerState } from "#core/answer.ts";
+import type { AnswerState } from "#core/decide/answer.ts";
 import type { JudgedVerdict } from "#core/ways/types.ts";
 import styles from "./verdict.module.css";
 

@@ -1,18 +1,18 @@
 /** Reads files of interval data and works out what they say, off the page's own thread. */
 import { expose, transfer } from "comlink";
 import type { CaseDocument, Measured } from "#core/case/document/types.ts";
-import { fetchCodebook } from "#core/codebook/fetch.ts";
-import { codebookOf } from "#core/codebook/index.ts";
-import { type ColumnGuess, type CsvMapping, fileHead } from "#core/formats/interval-data/mapping.ts";
-import { IntervalDataRefused, type IntervalProblem } from "#core/formats/interval-data/problems.ts";
-import { FILE_HABITS, guessOf, readIntervalFile, textOf } from "#core/formats/interval-data/read.ts";
-import { MADE_UP_LINE, writeIntervalCsv } from "#core/formats/interval-data/write.ts";
-import { analysisOf, type DataAnalysis } from "#core/intervals/analysis.ts";
-import { aboutSeries, digestOf, type KeptAbout, packValues, unpackValues } from "#core/intervals/kept.ts";
-import { qualityOf } from "#core/intervals/quality.ts";
-import type { IntervalSeries } from "#core/intervals/series.ts";
+import { analysisOf, type DataAnalysis } from "#core/energy/analysis.ts";
+import { type ColumnGuess, type CsvMapping, fileHead } from "#core/energy/intervals/formats/mapping.ts";
+import { IntervalDataRefused, type IntervalProblem } from "#core/energy/intervals/formats/problems.ts";
+import { FILE_HABITS, guessOf, readIntervalFile, textOf } from "#core/energy/intervals/formats/read.ts";
+import { MADE_UP_LINE, writeIntervalCsv } from "#core/energy/intervals/formats/write.ts";
+import { aboutSeries, digestOf, type KeptAbout, packValues, unpackValues } from "#core/energy/intervals/kept.ts";
+import { qualityOf } from "#core/energy/intervals/quality.ts";
+import type { IntervalSeries } from "#core/energy/intervals/series.ts";
+import { madeSeries } from "#core/energy/replay/made-series.ts";
 import { INTERVAL_FILE_TOO_LARGE, MOST_INTERVAL_FILE_BYTES } from "#core/limits.ts";
-import { madeSeries } from "#core/replay/made-series.ts";
+import { fetchCodebook } from "#core/rules/fetch.ts";
+import { codebookOf } from "#core/rules/index.ts";
 
 /** The question about a CSV's columns. */
 export interface ColumnQuestion {

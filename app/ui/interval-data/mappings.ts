@@ -1,5 +1,5 @@
 /** A firm's answers on the columns of its files, from the server; offline, as this browser last knew them. */
-import type { MappingOfHead } from "#core/formats/interval-data/mapping.ts";
+import type { MappingOfHead } from "#core/energy/intervals/formats/mapping.ts";
 import { ask } from "#ui/live/connection.ts";
 
 const PATIENCE_MS = 4000;

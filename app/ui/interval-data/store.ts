@@ -1,5 +1,5 @@
 /** The interval data of a job in the browser: read without a line, sent when there is one. */
-import type { KeptAbout } from "#core/intervals/kept.ts";
+import type { KeptAbout } from "#core/energy/intervals/kept.ts";
 import { asDevicePerson, ask } from "#ui/live/connection.ts";
 import { browserDatabase } from "#ui/offline/database.ts";
 

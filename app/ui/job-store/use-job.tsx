@@ -11,7 +11,7 @@ import {
 } from "react";
 import type { AssessedCase } from "#core/assessed-case.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
-import type { KeptBook } from "#core/estimate/kept.ts";
+import type { KeptBook } from "#core/estimate/quoted-book.ts";
 import { REFUSAL_HEADER } from "#core/headers.ts";
 import { asDevicePerson, ask, callAfter, passes, whenOnline } from "#ui/live/connection.ts";
 import { type DevicePerson, setDevicePerson } from "#ui/offline/device-people.ts";

@@ -1,6 +1,6 @@
 /** The other people who have the open job open, and the fields they are in. */
 import { useEffect, useSyncExternalStore } from "react";
-import type { OtherPerson } from "#core/other-person.ts";
+import type { OtherPerson } from "#core/firm/other-person.ts";
 import { ObservableStore } from "./observable-store.ts";
 
 const NOBODY: readonly OtherPerson[] = [];

@@ -5,10 +5,10 @@
 
 import { type CSSProperties, type KeyboardEvent, memo, Suspense, useMemo, useRef, useState } from "react";
 import type { Circuit, Panel } from "#core/case/document/types.ts";
-import type { Codebook } from "#core/codebook/types.ts";
 import { ownValue } from "#core/own-value.ts";
 import { DEVICE_NAMES, deviceName } from "#core/panel/quick-device.ts";
 import { placeProblem, positionsOf, spacesOf } from "#core/panel/slots.ts";
+import type { Codebook } from "#core/rules/types.ts";
 import { showA } from "#core/units.ts";
 import { capital } from "#core/words.ts";
 import { useFirstReach } from "#ui/drag/first-reach.ts";

@@ -1,6 +1,6 @@
 /** The path from the supply to the car as one line: each link with what it carries and may carry, and what is wrong. */
 import { Link as To } from "react-router";
-import { placeOfLink } from "#core/path/place.ts";
+import { placeOfLink } from "#core/path/step-of-link.ts";
 import type { PathLink } from "#core/path/types.ts";
 import { showA } from "#core/units.ts";
 import styles from "./path-line.module.css";

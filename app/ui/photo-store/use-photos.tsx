@@ -1,7 +1,7 @@
 /** React's view of the photo store, and the browser's side of it. */
 
 import { createContext, type ReactNode, use, useEffect, useState, useSyncExternalStore } from "react";
-import { hasRight, type Role } from "#core/rights.ts";
+import { hasRight, type Role } from "#core/firm/rights.ts";
 import type { PhotoEntry, Photographer, PhotoList } from "#core/survey/photo.ts";
 import { asDevicePerson, ask, callAfter, whenOnline } from "#ui/live/connection.ts";
 import { browserQueue } from "./browser-queue.ts";

@@ -1,10 +1,9 @@
 /** Replays nights off the page's own thread: whole years for all ways, and one way's nights in detail. */
 import { expose } from "comlink";
 import type { CaseDocument } from "#core/case/document/types.ts";
-import { fetchCodebook } from "#core/codebook/fetch.ts";
-import { type KeptAbout, unpackValues } from "#core/intervals/kept.ts";
-import type { IntervalSeries } from "#core/intervals/series.ts";
-import type { ReplayOptions } from "#core/replay/options.ts";
+import { type KeptAbout, unpackValues } from "#core/energy/intervals/kept.ts";
+import type { IntervalSeries } from "#core/energy/intervals/series.ts";
+import type { ReplayOptions } from "#core/energy/replay/options.ts";
 import {
   durationOf,
   type NightInDetail,
@@ -12,10 +11,11 @@ import {
   nightInDetail,
   replayWay,
   worstNights,
-} from "#core/replay/replay.ts";
-import { addTo, type WaySum } from "#core/replay/results.ts";
-import { nextYear, type ReplayStage, stageOf } from "#core/replay/stage.ts";
-import type { WayToReplay } from "#core/replay/ways.ts";
+} from "#core/energy/replay/replay.ts";
+import { addTo, type WaySum } from "#core/energy/replay/results.ts";
+import { nextYear, type ReplayStage, stageOf } from "#core/energy/replay/stage.ts";
+import type { WayToReplay } from "#core/energy/replay/way-to-replay.ts";
+import { fetchCodebook } from "#core/rules/fetch.ts";
 
 type Progress = (share: number) => void;
 

@@ -1,8 +1,9 @@
 /** Circuits of the main panel with their loads, and loads by themselves: `range 50a 2 pole 12 kW`, `load: hot tub 7.5 kW`. */
-import { parseLoads } from "#core/case/laws/quick-entry.ts";
-import { caseVolts } from "#core/demand/loads.ts";
+
 import { addCircuit } from "#core/panel/add-circuit.ts";
 import { parseCircuit } from "#core/panel/quick-circuit.ts";
+import { parseLoads } from "#core/panel/quick-load.ts";
+import { caseVolts } from "#core/rules/demand/loads.ts";
 import type { NoteReader } from "./types.ts";
 
 /** Reads a line such as "load: dryer 5kw". */

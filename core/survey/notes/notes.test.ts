@@ -1,8 +1,8 @@
 import { describe, expect, it } from "vitest";
 import { applyPatch } from "#core/case/document/patch.ts";
 import type { CaseDocument, RuleSetId } from "#core/case/document/types.ts";
-import { newCase } from "#core/case/laws/new-case.ts";
-import { readCase } from "#core/case/laws/read.ts";
+import { newCase } from "#core/laws/new-case.ts";
+import { readCase } from "#core/laws/read.ts";
 import { MOST_LINES, readNotes } from "./read-notes.ts";
 
 function enter(text: string, rules: RuleSetId = "us-nec-2023") {

@@ -1,10 +1,10 @@
 /** Reads the notes of a visit line by line, in their order, and makes one edit of the case from them. */
 import { applyPatch, type Patch } from "#core/case/document/patch.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
-import { editProblems } from "#core/case/laws/edit-problems.ts";
-import { codebookOf } from "#core/codebook/index.ts";
+import { editProblems } from "#core/laws/edit-problems.ts";
 import { LINE_TOO_LONG, LONGEST_LINE } from "#core/limits.ts";
 import type { NotUnderstood } from "#core/quantity/parse.ts";
+import { codebookOf } from "#core/rules/index.ts";
 import { readCircuit, readLoad } from "./circuits.ts";
 import { readDwelling } from "./dwelling.ts";
 import { readMeasured } from "./measured.ts";

@@ -1,8 +1,8 @@
 /** Types of the readers of notes. */
 import type { Patch } from "#core/case/document/patch.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
-import type { Codebook } from "#core/codebook/types.ts";
 import type { NotUnderstood } from "#core/quantity/parse.ts";
+import type { Codebook } from "#core/rules/types.ts";
 
 /** The input of a reader beside the line itself. */
 export interface NoteContext {

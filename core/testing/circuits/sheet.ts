@@ -3,9 +3,9 @@
 import { designFor, isDesigned } from "#core/circuit/design.ts";
 import { withRoute } from "#core/circuit/route.ts";
 import { terminationsOf } from "#core/circuit/terminations.ts";
-import type { CircuitSpec, RouteCheck } from "#core/circuit/types.ts";
-import { codebookOf } from "#core/codebook/index.ts";
-import type { Codebook } from "#core/codebook/types.ts";
+import type { CircuitSpec, RouteCheck } from "#core/rules/circuit/types.ts";
+import { codebookOf } from "#core/rules/index.ts";
+import type { Codebook } from "#core/rules/types.ts";
 import type { PinnedCircuit } from "./circuits.ts";
 
 const SAYS = { true: "holds", false: "FAILS", null: "see to it" } as const;

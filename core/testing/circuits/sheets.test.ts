@@ -5,8 +5,8 @@
 import { readFileSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import { describe, expect, it } from "vitest";
-import { readCase } from "#core/case/laws/read.ts";
-import { codebookOf } from "#core/codebook/index.ts";
+import { readCase } from "#core/laws/read.ts";
+import { codebookOf } from "#core/rules/index.ts";
 import { PINNED_CIRCUITS, type PinnedCircuit } from "./circuits.ts";
 import { circuitSheetOf, tablesOf } from "./sheet.ts";
 

@@ -1,10 +1,12 @@
 /** An assessment written out for reading: everything a master electrician would check before signing it. */
-import { answerOf } from "#core/answer.ts";
+
 import type { CaseDocument } from "#core/case/document/types.ts";
-import type { DemandCalculation } from "#core/demand/types.ts";
-import type { WorkItem } from "#core/estimate/takes.ts";
+import { answerOf } from "#core/decide/answer.ts";
+import type { Assessment } from "#core/decide/assessment.ts";
+import type { WorkItem } from "#core/estimate/requirements.ts";
 import type { PathLink } from "#core/path/types.ts";
-import { type Assessment, assess } from "#core/testing/assess.ts";
+import type { DemandCalculation } from "#core/rules/demand/types.ts";
+import { assess } from "#core/testing/assess.ts";
 import { showA, showKWh, showNumber, showVA } from "#core/units.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
 import type { Why } from "#core/why.ts";

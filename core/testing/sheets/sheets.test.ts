@@ -6,7 +6,7 @@ import { readFileSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import { describe, expect, it } from "vitest";
 import type { CaseDocument } from "#core/case/document/types.ts";
-import { readCase } from "#core/case/laws/read.ts";
+import { readCase } from "#core/laws/read.ts";
 import { SHEET_HOMES } from "./homes.ts";
 import { sheetOf } from "./sheet.ts";
 

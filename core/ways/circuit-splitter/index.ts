@@ -1,18 +1,18 @@
 /** An automatic switch that shares one circuit between an appliance and the charger, appliance first. */
 
 import { withCharger, withCircuit } from "#core/case/document/change.ts";
+import { type WayReason, wayReason } from "#core/case/document/reasons.ts";
 import type { Circuit, Load, Outlet, Panel } from "#core/case/document/types.ts";
 import { CAUTIONS } from "#core/cautions.ts";
-import { loadName } from "#core/demand/loads.ts";
-import { requirements, withParts } from "#core/estimate/takes.ts";
-import { linkId, outletName } from "#core/path/names.ts";
+import { requirements, withParts } from "#core/estimate/requirements.ts";
+import { loadName } from "#core/rules/demand/loads.ts";
+import { linkId, outletName } from "#core/rules/link-names.ts";
 import { showA } from "#core/units.ts";
 import { withArticle } from "#core/words.ts";
-import { chargerTakes } from "../circuit-takes.ts";
+import { joined } from "../charger-placement.ts";
+import { chargerTakes } from "../circuit-requirements.ts";
 import { outletStop } from "../existing-outlet/index.ts";
-import { joined } from "../place.ts";
 import { PRIORITY_SWITCH } from "../priority.ts";
-import { type WayReason, wayReason } from "../reasons.ts";
 import type { ChargerPlacement, JudgingContext, Proposal, RefusedProposal, Way } from "../types.ts";
 import { exchangeForPlug, panelTroubles } from "../work.ts";
 

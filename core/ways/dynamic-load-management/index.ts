@@ -1,11 +1,11 @@
 /** Current clamps on the supply and on every feeder of the way; the charger takes only what is left. */
 
+import { type WayReason, wayReason } from "#core/case/document/reasons.ts";
 import type { CaseDocument, Panel } from "#core/case/document/types.ts";
 import { CAUTIONS } from "#core/cautions.ts";
-import { requirements, type WorkItem, withParts } from "#core/estimate/takes.ts";
-import { describeGuard } from "#core/judge/clamps.ts";
-import { signalTakes } from "../circuit-takes.ts";
-import { type WayReason, wayReason } from "../reasons.ts";
+import { requirements, type WorkItem, withParts } from "#core/estimate/requirements.ts";
+import { describeGuard } from "#core/path/clamps.ts";
+import { signalTakes } from "../circuit-requirements.ts";
 import type { JudgingContext, Way } from "../types.ts";
 import { onNewCircuit, untouchable, withNewPanels, withOwnBoard } from "../work.ts";
 

@@ -1,16 +1,16 @@
 /** Charge from an outlet that is already there. */
 
 import { withCharger } from "#core/case/document/change.ts";
+import { circuitOf } from "#core/case/document/lookups.ts";
+import { wayReason } from "#core/case/document/reasons.ts";
 import type { Outlet } from "#core/case/document/types.ts";
 import { CAUTIONS } from "#core/cautions.ts";
-import { loadName } from "#core/demand/loads.ts";
-import { requirements, withParts } from "#core/estimate/takes.ts";
-import { circuitOf } from "#core/path/home.ts";
-import { outletName } from "#core/path/names.ts";
+import { requirements, withParts } from "#core/estimate/requirements.ts";
+import { loadName } from "#core/rules/demand/loads.ts";
+import { outletName } from "#core/rules/link-names.ts";
 import { lengthM } from "#core/units.ts";
-import { chargerTakes } from "../circuit-takes.ts";
-import { joined } from "../place.ts";
-import { wayReason } from "../reasons.ts";
+import { joined } from "../charger-placement.ts";
+import { chargerTakes } from "../circuit-requirements.ts";
 import type { ChargerPlacement, JudgingContext, Proposal, RefusedProposal, Way } from "../types.ts";
 import { exchangeForPlug } from "../work.ts";
 

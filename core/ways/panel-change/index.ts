@@ -1,11 +1,11 @@
 /** New or larger panel, because the old one is full or unsound; supply unchanged. */
 
+import { wayReason } from "#core/case/document/reasons.ts";
 import type { Panel } from "#core/case/document/types.ts";
 import { CAUTIONS } from "#core/cautions.ts";
-import { linkId } from "#core/path/names.ts";
+import { linkId } from "#core/rules/link-names.ts";
 import { showA } from "#core/units.ts";
 import { withArticle } from "#core/words.ts";
-import { wayReason } from "../reasons.ts";
 import type { JudgingContext, Way } from "../types.ts";
 import { onNewCircuit, type PanelTrouble, panelServes, panelTroubles, withNewPanels } from "../work.ts";
 

@@ -1,18 +1,18 @@
 /** Take over an abandoned circuit or a charger-ready stub: what its conductor carries decides. */
 
 import { withCircuit } from "#core/case/document/change.ts";
+import { wayReason } from "#core/case/document/reasons.ts";
 import type { CaseDocument, Circuit, Panel } from "#core/case/document/types.ts";
 import { CAUTIONS } from "#core/cautions.ts";
 import { askedOf, designFor, isDesigned } from "#core/circuit/design.ts";
-import { loadName } from "#core/demand/loads.ts";
-import { IN_PASSING, requirements, withParts } from "#core/estimate/takes.ts";
-import { SHARED_REQUIREMENTS } from "#core/findings/takes.ts";
-import { rcdOf } from "#core/findings/united-kingdom.ts";
-import { circuitRated } from "#core/path/home.ts";
-import { circuitName, linkId } from "#core/path/names.ts";
+import { IN_PASSING, requirements, withParts } from "#core/estimate/requirements.ts";
+import { circuitRated } from "#core/home/home.ts";
+import { loadName } from "#core/rules/demand/loads.ts";
+import { rcdOf } from "#core/rules/findings/protection.ts";
+import { SHARED_REQUIREMENTS } from "#core/rules/findings/shared-requirements.ts";
+import { circuitName, linkId } from "#core/rules/link-names.ts";
 import { showA } from "#core/units.ts";
-import { chargerTakes } from "../circuit-takes.ts";
-import { wayReason } from "../reasons.ts";
+import { chargerTakes } from "../circuit-requirements.ts";
 import type { JudgingContext, Proposal, RefusedProposal, Way } from "../types.ts";
 
 /** RCD types that a charger's DC fault current does not blind. */

@@ -1,8 +1,9 @@
 /** Divide the supply and give the charger a small board of its own, leaving an old board alone. */
-import { linkId } from "#core/path/names.ts";
+
+import { type WayReason, wayReason } from "#core/case/document/reasons.ts";
+import { linkId } from "#core/rules/link-names.ts";
 import { showA } from "#core/units.ts";
 import { withArticle } from "#core/words.ts";
-import { type WayReason, wayReason } from "../reasons.ts";
 import type { JudgingContext, Way } from "../types.ts";
 import { onNewCircuit, panelServes, panelTroubles, withOwnBoard } from "../work.ts";
 

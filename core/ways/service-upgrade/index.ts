@@ -1,13 +1,13 @@
 /** A larger service, cut-out fuse or another phase from the utility or network operator. */
 import { withoutSources, withSupply } from "#core/case/document/change.ts";
+import { panelsTo } from "#core/case/document/lookups.ts";
+import { wayReason } from "#core/case/document/reasons.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
-import { IN_PASSING, requirements } from "#core/estimate/takes.ts";
+import { IN_PASSING, requirements } from "#core/estimate/requirements.ts";
 import { busThatCarries, renewedPanel } from "#core/findings/common.ts";
 import { onSupply } from "#core/panel/sub-panels.ts";
-import { panelsTo } from "#core/path/home.ts";
 import { showA, showSize } from "#core/units.ts";
 import { withArticle } from "#core/words.ts";
-import { wayReason } from "../reasons.ts";
 import type { JudgingContext, Proposal, RefusedProposal, Way } from "../types.ts";
 import { onNewCircuit, untouchable, withOwnBoard } from "../work.ts";
 

@@ -1,7 +1,7 @@
 /** Materials of the way as they are bought, and hours by task. */
 
+import { hoursIn, materialsIn } from "#core/decide/materials.ts";
 import { showMoney } from "#core/estimate/estimate.ts";
-import { hoursIn, materialsIn } from "#core/estimate/materials.ts";
 import type { PriceLine } from "#core/estimate/price-lines.ts";
 import { showNumber } from "#core/units.ts";
 import type { WayJudgement } from "#core/ways/types.ts";

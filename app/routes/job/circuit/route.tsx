@@ -1,8 +1,8 @@
 /** Circuit: the run from the panel to the charger, its conductor with every check, and the whole as a single line. */
 import { Button } from "antd";
 import { useState } from "react";
-import { codebookOf } from "#core/codebook/index.ts";
 import { takenWay } from "#core/decide/decision.ts";
+import { codebookOf } from "#core/rules/index.ts";
 import { lower } from "#core/words.ts";
 import { useJob, useJobLater } from "#ui/job-store/use-job.tsx";
 import { StepTrouble, stepMeta } from "../step.tsx";

@@ -1,6 +1,6 @@
 /** The whole way from the supply to the car as a single line, to be looked at and taken along. */
 
-import { codebookOf } from "#core/codebook/index.ts";
+import { codebookOf } from "#core/rules/index.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
 import { Section } from "#ui/frame/sheet.tsx";
 import { useJobPart } from "#ui/job-store/use-job.tsx";

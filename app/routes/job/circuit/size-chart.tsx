@@ -3,12 +3,12 @@ import { useCallback, useMemo } from "react";
 import { regionsOf, type SizeRange, sizesByLength } from "#core/circuit/by-length.ts";
 import { cheapestSize, YEARS } from "#core/circuit/by-price.ts";
 import { dropV, stretchesOf } from "#core/circuit/design.ts";
-import type { CircuitDesign, CircuitRules, CircuitSpec } from "#core/circuit/types.ts";
-import type { Codebook } from "#core/codebook/types.ts";
 import { pricedBy } from "#core/estimate/book.ts";
 import { showMoney } from "#core/estimate/estimate.ts";
+import type { CircuitDesign, CircuitRules, CircuitSpec } from "#core/rules/circuit/types.ts";
+import type { Codebook } from "#core/rules/types.ts";
 import { lengthFt, lengthM, showSize } from "#core/units.ts";
-import { conductorItems } from "#core/ways/circuit-takes.ts";
+import { conductorItems } from "#core/ways/circuit-requirements.ts";
 import { Chart, type ChartProps } from "#ui/chart/chart.tsx";
 import { useJob } from "#ui/job-store/use-job.tsx";
 

@@ -1,11 +1,11 @@
 /** The governing calculation, line by line; every counted figure answers why. */
 import { Select } from "antd";
 import { memo } from "react";
-import { governingOf } from "#core/assess.ts";
 import type { AssessedCase } from "#core/assessed-case.ts";
 import { setValue } from "#core/case/document/set-value.ts";
-import { codebookOf } from "#core/codebook/index.ts";
-import type { DemandCalculation } from "#core/demand/types.ts";
+import { governingOf } from "#core/decide/assessment.ts";
+import type { DemandCalculation } from "#core/rules/demand/types.ts";
+import { codebookOf } from "#core/rules/index.ts";
 import { showA, showPercent, showVA } from "#core/units.ts";
 import { CaseChoice } from "#ui/case-field/case-field.tsx";
 import { WideTable } from "#ui/frame/wide-table.tsx";

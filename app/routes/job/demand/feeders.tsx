@@ -1,5 +1,5 @@
 /** Feeders and buses of the sub-panels: what each carries and what is spare. */
-import { codebookOf } from "#core/codebook/index.ts";
+import { codebookOf } from "#core/rules/index.ts";
 import { showA } from "#core/units.ts";
 import { capital } from "#core/words.ts";
 import { Section } from "#ui/frame/sheet.tsx";

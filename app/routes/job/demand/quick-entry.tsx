@@ -1,7 +1,7 @@
 /** Quick entry of loads, with a pick list of usual ones for thumbs. */
 import { Button, Input, type InputRef } from "antd";
 import { useId, useRef } from "react";
-import { codebookOf } from "#core/codebook/index.ts";
+import { codebookOf } from "#core/rules/index.ts";
 import { useJobPart } from "#ui/job-store/use-job.tsx";
 import { pastedLines } from "#ui/keys/pasted-lines.ts";
 import { useKeys } from "#ui/keys/use-keys.ts";

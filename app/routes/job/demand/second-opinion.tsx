@@ -1,11 +1,11 @@
 /** A second opinion: another person's total, and the usual mistake that gives this number. */
 import { Input } from "antd";
 import { useState } from "react";
-import type { Assessment } from "#core/assess.ts";
 import type { MethodId } from "#core/case/document/types.ts";
-import { codebookOf } from "#core/codebook/index.ts";
+import type { Assessment } from "#core/decide/assessment.ts";
 import { secondOpinion } from "#core/demand/second-opinion.ts";
 import { parseQuantity } from "#core/quantity/parse.ts";
+import { codebookOf } from "#core/rules/index.ts";
 import { showVA } from "#core/units.ts";
 import { CaseFrame } from "#ui/case-field/case-frame.tsx";
 import { Section } from "#ui/frame/sheet.tsx";

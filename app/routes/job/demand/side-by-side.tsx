@@ -1,6 +1,6 @@
 /** The methods in columns on the same rows, the governing one marked. */
 import { memo, useState } from "react";
-import type { Assessment } from "#core/assess.ts";
+import type { Assessment } from "#core/decide/assessment.ts";
 import { sideBySide } from "#core/demand/side-by-side.ts";
 import { showA, showPercent, showVA } from "#core/units.ts";
 import { WideTable } from "#ui/frame/wide-table.tsx";

@@ -2,9 +2,9 @@
 import { useState } from "react";
 import { applyPatch } from "#core/case/document/patch.ts";
 import type { Load } from "#core/case/document/types.ts";
-import { type EnteredLoad, parseLoads } from "#core/case/laws/quick-entry.ts";
-import type { Codebook } from "#core/codebook/types.ts";
 import { deviceNamed, linkEach } from "#core/panel/links.ts";
+import { type EnteredLoad, parseLoads } from "#core/panel/quick-load.ts";
+import type { Codebook } from "#core/rules/types.ts";
 import { freshId } from "#ui/job-store/fresh-id.ts";
 import { useJobStore } from "#ui/job-store/use-job.tsx";
 

@@ -1,8 +1,8 @@
 /** A pick list of usual loads for thumbs, each with its typical value. */
 import { Button } from "antd";
 import { useState } from "react";
-import { type EnteredLoad, parseLoads, showNameplate } from "#core/case/laws/quick-entry.ts";
-import type { Codebook } from "#core/codebook/types.ts";
+import { type EnteredLoad, parseLoads, showNameplate } from "#core/panel/quick-load.ts";
+import type { Codebook } from "#core/rules/types.ts";
 import { useJobStore } from "#ui/job-store/use-job.tsx";
 import styles from "./demand.module.css";
 

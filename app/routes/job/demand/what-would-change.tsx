@@ -1,12 +1,13 @@
 /** Computed effects of changes: single changes, the treatments of the charger, and a planned load. */
 import { Input } from "antd";
 import { memo, useState } from "react";
-import { assess, governingOf, largestUnmanaged } from "#core/assess.ts";
+import { assess, largestUnmanaged } from "#core/assess.ts";
 import type { AssessedCase } from "#core/assessed-case.ts";
 import type { EvTreatment } from "#core/case/document/types.ts";
-import { parseLoads } from "#core/case/laws/quick-entry.ts";
-import { codebookOf } from "#core/codebook/index.ts";
+import { governingOf } from "#core/decide/assessment.ts";
 import { measuredMaximumThatFits, smallerCharger, whatWouldChange } from "#core/demand/sensitivity.ts";
+import { parseLoads } from "#core/panel/quick-load.ts";
+import { codebookOf } from "#core/rules/index.ts";
 import { showA } from "#core/units.ts";
 import { wayOf } from "#core/ways/index.ts";
 import { CaseFrame } from "#ui/case-field/case-frame.tsx";

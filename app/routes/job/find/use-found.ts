@@ -1,7 +1,7 @@
 /** Search results for the typed letters: this job's at once, other jobs' from the server. */
 import { useEffect, useMemo, useState } from "react";
-import { codebookOf } from "#core/codebook/index.ts";
 import { matchingEntries, type SearchResult, searchEntries } from "#core/find/find.ts";
+import { codebookOf } from "#core/rules/index.ts";
 import { PAPER_LIST } from "#papers/list.ts";
 import { STEPS } from "#ui/frame/steps.ts";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";

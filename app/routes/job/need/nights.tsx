@@ -1,10 +1,10 @@
 /** The need of the nights, the smallest sufficient current, and each current in everyday terms. */
 import { Suspense } from "react";
-import { codebookOf } from "#core/codebook/index.ts";
-import type { Region } from "#core/codebook/types.ts";
 import { showTime } from "#core/dates.ts";
-import { ENOUGH_NIGHTS, nightName, nightNeed } from "#core/need/need.ts";
-import { type CurrentInWords, carName, type NeedResult, needResult } from "#core/need/result.ts";
+import { ENOUGH_NIGHTS, nightName, nightNeed } from "#core/energy/need/need.ts";
+import { type CurrentInWords, carName, type NeedResult, needResult } from "#core/energy/need/result.ts";
+import { codebookOf } from "#core/rules/index.ts";
+import type { Region } from "#core/rules/types.ts";
 import { showA, showKWh, showNumber, showPercent } from "#core/units.ts";
 import { lazyPart } from "#ui/frame/lazy-part.ts";
 import { Section } from "#ui/frame/sheet.tsx";

@@ -1,9 +1,9 @@
 /** Need: what the household needs night by night, not what the biggest charger can do. */
 import { Button } from "antd";
 import { setValue } from "#core/case/document/set-value.ts";
-import { codebookOf } from "#core/codebook/index.ts";
-import { loadName } from "#core/demand/loads.ts";
 import { AMPERE_UNITS, ENERGY_UNITS } from "#core/quantity/parse.ts";
+import { loadName } from "#core/rules/demand/loads.ts";
+import { codebookOf } from "#core/rules/index.ts";
 import { showA } from "#core/units.ts";
 import { CaseChoice, CaseNumber, CaseNumbers, CaseSwitch, CaseWindow, CaseYesNo } from "#ui/case-field/case-field.tsx";
 import { Fields } from "#ui/field/field.tsx";

@@ -1,6 +1,6 @@
 /** Papers: what can be printed from this job, and the open files to take along. */
 import { Button } from "antd";
-import { codebookOf } from "#core/codebook/index.ts";
+import { codebookOf } from "#core/rules/index.ts";
 import { PAPER_LIST } from "#papers/list.ts";
 import { Section } from "#ui/frame/sheet.tsx";
 import { useJob, useJobPart } from "#ui/job-store/use-job.tsx";

@@ -1,5 +1,5 @@
 /** Findings of the survey, what stops the job first; severity is a word, not only a colour. */
-import type { SurveyFinding } from "#core/findings/types.ts";
+import type { SurveyFinding } from "#core/rules/findings/types.ts";
 import styles from "./findings.module.css";
 
 const WORD = { stop: "Stop", fix: "Put right", note: "Note" } as const;

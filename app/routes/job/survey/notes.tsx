@@ -1,7 +1,7 @@
 /** Notes of a visit: several things typed, pasted or dictated at once, each line shown as it is understood. */
 import { Button, Input } from "antd";
 import { useDeferredValue, useEffect, useId, useMemo, useState } from "react";
-import { codebookOf } from "#core/codebook/index.ts";
+import { codebookOf } from "#core/rules/index.ts";
 import { type NoteLine, readNotes } from "#core/survey/notes/read-notes.ts";
 import { freshId } from "#ui/job-store/fresh-id.ts";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";

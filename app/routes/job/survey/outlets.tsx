@@ -3,9 +3,9 @@
 import { Button } from "antd";
 import type { Outlet, OutletType } from "#core/case/document/types.ts";
 import { CAUTIONS } from "#core/cautions.ts";
-import { codebookOf } from "#core/codebook/index.ts";
 import { addOutlet } from "#core/panel/add-circuit.ts";
 import { LENGTH_UNITS } from "#core/quantity/parse.ts";
+import { codebookOf } from "#core/rules/index.ts";
 import { assumedKey, markAssumed } from "#core/survey/assumed.ts";
 import { capital } from "#core/words.ts";
 import { CaseChoice, CaseQuantity, CaseText, CaseYesNo } from "#ui/case-field/case-field.tsx";

@@ -1,7 +1,7 @@
 /** People who have to agree, and access to the home. */
 import { Button } from "antd";
 import type { PermissionFrom, PermissionState } from "#core/case/document/types.ts";
-import { codebookOf } from "#core/codebook/index.ts";
+import { codebookOf } from "#core/rules/index.ts";
 import { CaseChoice, CaseLines, CaseText } from "#ui/case-field/case-field.tsx";
 import { Fields } from "#ui/field/field.tsx";
 import { Section } from "#ui/frame/sheet.tsx";

@@ -1,7 +1,8 @@
 /** Survey: what is really there, in the order of a walk through the home. */
-import { codebookOf } from "#core/codebook/index.ts";
-import type { RegionWords } from "#core/codebook/types.ts";
+
 import { AREA_UNITS } from "#core/quantity/parse.ts";
+import { codebookOf } from "#core/rules/index.ts";
+import type { RegionWords } from "#core/rules/types.ts";
 import { capital } from "#core/words.ts";
 import { CaseChoice, CaseQuantity, CaseSwitch, CaseText } from "#ui/case-field/case-field.tsx";
 import { Fields } from "#ui/field/field.tsx";

@@ -1,7 +1,7 @@
 /** Faults that only a person on site can see: ticked here, weighed among the findings. */
 import { Checkbox } from "antd";
 import { setValue } from "#core/case/document/set-value.ts";
-import { SEEN_FAULTS } from "#core/findings/seen.ts";
+import { SEEN_FAULTS } from "#core/rules/findings/seen.ts";
 import { Section } from "#ui/frame/sheet.tsx";
 import { useJobPart, useJobStore } from "#ui/job-store/use-job.tsx";
 import styles from "./survey.module.css";

@@ -1,6 +1,7 @@
 /** The supply: rating, system, earthing, conductors, and equipment between the street and the panel. */
-import { codebookOf } from "#core/codebook/index.ts";
+
 import { AMPERE_UNITS, OHM_UNITS } from "#core/quantity/parse.ts";
+import { codebookOf } from "#core/rules/index.ts";
 import { showA } from "#core/units.ts";
 import { capital } from "#core/words.ts";
 import { CaseChoice, CaseConductor, CaseNumber, CaseText, CaseYesNo } from "#ui/case-field/case-field.tsx";

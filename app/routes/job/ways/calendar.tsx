@@ -1,9 +1,9 @@
 /** When each way could be done: one strip a way on a common calendar of working days. */
 import { memo } from "react";
-import { codebookOf } from "#core/codebook/index.ts";
 import { showDayOfMonth } from "#core/dates.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
 import { dayAfter, placedSteps, totalDays } from "#core/estimate/schedule.ts";
+import { codebookOf } from "#core/rules/index.ts";
 import { showDays } from "#core/units.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
 import { Section } from "#ui/frame/sheet.tsx";

@@ -1,10 +1,10 @@
 /** Thousands of assessments, off the page's own thread: what looks can turn, and all plans. */
 import { expose } from "comlink";
 import type { CaseDocument } from "#core/case/document/types.ts";
-import { fetchCodebook } from "#core/codebook/fetch.ts";
-import { drawsThatStand, looksFor, turnsAt } from "#core/decide/looks.ts";
-import { allPlans } from "#core/decide/plans.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
+import { drawsThatStand, looksFor, turnsAt } from "#core/explore/looks.ts";
+import { allPlans } from "#core/explore/plans.ts";
+import { fetchCodebook } from "#core/rules/fetch.ts";
 
 type Progress = (share: number) => void;
 

@@ -2,9 +2,9 @@
 import { Button, Input, Select } from "antd";
 import { memo, useState } from "react";
 import { setValue } from "#core/case/document/set-value.ts";
-import { codebookOf } from "#core/codebook/index.ts";
 import { showDay } from "#core/dates.ts";
 import { decisionFor, decisionNow } from "#core/decide/decision.ts";
+import { codebookOf } from "#core/rules/index.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
 import { Field, Fields } from "#ui/field/field.tsx";
 import { Section } from "#ui/frame/sheet.tsx";

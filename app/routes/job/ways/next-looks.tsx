@@ -1,7 +1,7 @@
 /** The next value to check: which looks can still change the answer, at which value, and which cannot. */
 import { memo } from "react";
 import { Link } from "react-router";
-import { DRAW_COUNT } from "#core/decide/looks.ts";
+import { DRAW_COUNT } from "#core/explore/looks.ts";
 import { showPercent } from "#core/units.ts";
 import { lower } from "#core/words.ts";
 import { Section } from "#ui/frame/sheet.tsx";

@@ -1,7 +1,7 @@
 /** Unbeaten plans: price across, energy a night up, days until charging as size. */
 import { useCallback } from "react";
-import type { HomePlan } from "#core/decide/plans.ts";
 import { showMoney } from "#core/estimate/estimate.ts";
+import type { HomePlan } from "#core/explore/plans.ts";
 import { Chart, type ChartProps } from "#ui/chart/chart.tsx";
 
 const LEAST_PX = 10;

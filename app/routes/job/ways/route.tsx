@@ -1,13 +1,13 @@
 /** Ways: all of them on one sheet at one scale, tried out, compared, and decided. */
 import { Button } from "antd";
 import { memo, Suspense, useCallback, useDeferredValue, useMemo, useState } from "react";
-import { governingOf } from "#core/assess.ts";
 import { type AssessedCase, assessCase } from "#core/assessed-case.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
-import { codebookOf } from "#core/codebook/index.ts";
-import type { HomePlan } from "#core/decide/plans.ts";
+import { governingOf } from "#core/decide/assessment.ts";
 import { becauseFrom } from "#core/decide/policies.ts";
-import { triesNothing, type WhatIf, withWhatIf } from "#core/decide/what-if.ts";
+import type { HomePlan } from "#core/explore/plans.ts";
+import { triesNothing, type WhatIf, withWhatIf } from "#core/explore/what-if.ts";
+import { codebookOf } from "#core/rules/index.ts";
 import { lower } from "#core/words.ts";
 import { lazyPart } from "#ui/frame/lazy-part.ts";
 import { Section } from "#ui/frame/sheet.tsx";

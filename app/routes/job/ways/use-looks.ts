@@ -1,8 +1,8 @@
 /** The effect of each look, and the share of draws with today's recommendation, computed in two threads. */
 import { useEffect, useState } from "react";
 import type { CaseDocument } from "#core/case/document/types.ts";
-import { DRAW_COUNT, type ValueOfLooks, valueOfLooks } from "#core/decide/looks.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
+import { DRAW_COUNT, type ValueOfLooks, valueOfLooks } from "#core/explore/looks.ts";
 import { useJobAtRest } from "#ui/job-store/use-job.tsx";
 import { newDecideWorker } from "./new-decide-worker.ts";
 

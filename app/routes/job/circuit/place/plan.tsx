@@ -3,13 +3,13 @@
 import type { KonvaEventObject } from "konva/lib/Node";
 import { useRef, useState } from "react";
 import { Arrow, Circle, Group, Layer, Line, Rect, Stage, Text } from "react-konva";
-import type { Region } from "#core/codebook/types.ts";
 import { ownValue } from "#core/own-value.ts";
 import { type BandPoint, onWall } from "#core/place/band.ts";
 import { alignedMove } from "#core/place/draw.ts";
 import { distance, type Point, type Polygon } from "#core/place/geometry.ts";
 import { outlineOf, type ParkedCar, type Plot, portOf } from "#core/place/plot.ts";
 import { solidName } from "#core/place/solid-names.ts";
+import type { Region } from "#core/rules/types.ts";
 import type { Palette } from "#ui/theme/palette.ts";
 import styles from "../circuit.module.css";
 import { type Chosen, moved } from "./moved.ts";

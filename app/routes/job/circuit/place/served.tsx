@@ -1,6 +1,6 @@
 /** Cars within reach of the lead: in one sentence, and car by car. */
 import type { CaseDocument, Place as CasePlace } from "#core/case/document/types.ts";
-import { carName } from "#core/need/result.ts";
+import { carName } from "#core/energy/need/result.ts";
 import { nextCarsAt } from "#core/place/next-cars.ts";
 import { plotOf } from "#core/place/plot.ts";
 import { type LeadReach, withLead } from "#core/place/reach.ts";

@@ -1,11 +1,11 @@
 /** The wall of the charger: its checks, and a hole drilled through it. */
 import type { CaseDocument, Place as CasePlace } from "#core/case/document/types.ts";
-import { codebookOf } from "#core/codebook/index.ts";
-import type { Region } from "#core/codebook/types.ts";
 import { holeBetween } from "#core/place/hole.ts";
 import { type Plot, parkedCars } from "#core/place/plot.ts";
 import { wallChecks } from "#core/place/wall.ts";
 import { NO_UNITS } from "#core/quantity/parse.ts";
+import { codebookOf } from "#core/rules/index.ts";
+import type { Region } from "#core/rules/types.ts";
 import { FT_PER_M, showNumber } from "#core/units.ts";
 import { CaseNumber } from "#ui/case-field/case-field.tsx";
 import { Fields } from "#ui/field/field.tsx";

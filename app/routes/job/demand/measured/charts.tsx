@@ -1,10 +1,10 @@
 /** Interval data drawn: the days with every finding in its place, how long which current is drawn, hours, weekdays, seasons. */
 import { Segmented } from "antd";
 import { useCallback, useMemo, useState } from "react";
-import type { DataAnalysis } from "#core/intervals/analysis.ts";
-import { dayOfWall, type LocalClock, wallAt } from "#core/intervals/clock.ts";
-import type { LoadProfile } from "#core/intervals/demand.ts";
-import { type DataFinding, PLAIN_FINDINGS } from "#core/intervals/quality.ts";
+import type { DataAnalysis } from "#core/energy/analysis.ts";
+import { dayOfWall, type LocalClock, wallAt } from "#core/energy/intervals/clock.ts";
+import type { LoadProfile } from "#core/energy/intervals/demand.ts";
+import { type DataFinding, PLAIN_FINDINGS } from "#core/energy/intervals/quality.ts";
 import { showA } from "#core/units.ts";
 import { Chart, type ChartProps } from "#ui/chart/chart.tsx";
 import { DurationChart, type Level, levelsDrawn } from "#ui/chart/duration.tsx";

@@ -2,12 +2,12 @@
 import { Button } from "antd";
 import { Suspense, useMemo, useState } from "react";
 import { setValue } from "#core/case/document/set-value.ts";
-import { codebookOf } from "#core/codebook/index.ts";
 import { showDay, withLocalDates } from "#core/dates.ts";
 import { demandInput, demandVA } from "#core/demand/calculate.ts";
-import { firstAgainst } from "#core/demand/types.ts";
-import { dayOfWall, wallAt } from "#core/intervals/clock.ts";
-import { PLAIN_FINDINGS } from "#core/intervals/quality.ts";
+import { dayOfWall, wallAt } from "#core/energy/intervals/clock.ts";
+import { PLAIN_FINDINGS } from "#core/energy/intervals/quality.ts";
+import { firstAgainst } from "#core/rules/demand/types.ts";
+import { codebookOf } from "#core/rules/index.ts";
 import { showA, showNumber, showPercent } from "#core/units.ts";
 import { lazyPart } from "#ui/frame/lazy-part.ts";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";

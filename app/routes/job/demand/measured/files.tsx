@@ -1,7 +1,7 @@
 /** Files of interval data: read from a meter or a recorder, stored with the job, opened, and made its evidence. */
 import { Button } from "antd";
 import { useRef } from "react";
-import { intervalProblemLine } from "#core/formats/interval-data/problems.ts";
+import { intervalProblemLine } from "#core/energy/intervals/formats/problems.ts";
 import { DataSheet } from "./data-sheet.tsx";
 import { lengthInWords } from "./in-words.ts";
 import { MappingForm } from "./mapping-form.tsx";

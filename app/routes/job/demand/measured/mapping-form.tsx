@@ -1,14 +1,14 @@
 /** Meaning of a CSV's columns, confirmed by a person and remembered for the firm's next file of the kind. */
 import { Button, Input, Select, Switch } from "antd";
 import { useState } from "react";
+import { isZone } from "#core/energy/intervals/clock.ts";
 import {
   type ColumnDoubt,
   type ColumnGuess,
   type CsvMapping,
   type ValueColumn,
   WRITTEN_UNITS,
-} from "#core/formats/interval-data/mapping.ts";
-import { isZone } from "#core/intervals/clock.ts";
+} from "#core/energy/intervals/formats/mapping.ts";
 import { Field, Fields } from "#ui/field/field.tsx";
 import styles from "./measured.module.css";
 

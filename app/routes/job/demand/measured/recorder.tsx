@@ -1,8 +1,8 @@
 /** A clamp recorder on the line: found, watched live, started, read out; how its clamps sit is said. */
 import { Button } from "antd";
 import { useEffect, useState } from "react";
-import { codebookOf } from "#core/codebook/index.ts";
-import { clampFindings, type RecorderStatus, recordedDays } from "#core/recorder/recorder.ts";
+import { clampFindings, type RecorderStatus, recordedDays } from "#core/energy/recorder/recorder.ts";
+import { codebookOf } from "#core/rules/index.ts";
 import { showA, showNumber } from "#core/units.ts";
 import { useJob } from "#ui/job-store/use-job.tsx";
 import { ask, callAfter } from "#ui/live/connection.ts";

@@ -2,11 +2,11 @@
 import { proxy } from "comlink";
 import { useCallback, useEffect, useRef, useState } from "react";
 import type { CaseDocument } from "#core/case/document/types.ts";
-import { codebookOf } from "#core/codebook/index.ts";
-import type { CsvMapping } from "#core/formats/interval-data/mapping.ts";
-import type { IntervalProblem } from "#core/formats/interval-data/problems.ts";
-import type { DataAnalysis } from "#core/intervals/analysis.ts";
-import type { KeptAbout } from "#core/intervals/kept.ts";
+import type { DataAnalysis } from "#core/energy/analysis.ts";
+import type { CsvMapping } from "#core/energy/intervals/formats/mapping.ts";
+import type { IntervalProblem } from "#core/energy/intervals/formats/problems.ts";
+import type { KeptAbout } from "#core/energy/intervals/kept.ts";
+import { codebookOf } from "#core/rules/index.ts";
 import type { ColumnQuestion, ReadAnswer } from "#ui/interval-data/interval-worker.ts";
 import { rememberMapping, savedMappings } from "#ui/interval-data/mappings.ts";
 import { newIntervalWorker } from "#ui/interval-data/new-interval-worker.ts";

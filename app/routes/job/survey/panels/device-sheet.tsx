@@ -5,11 +5,11 @@ import { useEffect, useRef } from "react";
 import { setValue } from "#core/case/document/set-value.ts";
 import type { Circuit, Panel } from "#core/case/document/types.ts";
 import { CAUTIONS } from "#core/cautions.ts";
-import { codebookOf } from "#core/codebook/index.ts";
-import { loadName } from "#core/demand/loads.ts";
 import { moveDevice } from "#core/panel/arrange.ts";
 import { DEVICE_NAMES, deviceName } from "#core/panel/quick-device.ts";
 import { AMPERE_UNITS, LENGTH_UNITS, NO_UNITS } from "#core/quantity/parse.ts";
+import { loadName } from "#core/rules/demand/loads.ts";
+import { codebookOf } from "#core/rules/index.ts";
 import { assumedKey } from "#core/survey/assumed.ts";
 import {
   CaseChoice,

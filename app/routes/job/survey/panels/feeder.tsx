@@ -1,7 +1,7 @@
 /** The feeder of a panel that is fed from another. */
 import type { Panel } from "#core/case/document/types.ts";
-import type { Codebook } from "#core/codebook/types.ts";
 import { AMPERE_UNITS, LENGTH_UNITS } from "#core/quantity/parse.ts";
+import type { Codebook } from "#core/rules/types.ts";
 import { CaseChoice, CaseConductor, CaseNumber, CaseQuantity } from "#ui/case-field/case-field.tsx";
 import { Fields } from "#ui/field/field.tsx";
 import styles from "./panels.module.css";

@@ -1,8 +1,8 @@
 /** Load of each leg or phase of a panel, and a button to balance them. */
 import { Button } from "antd";
 import type { CaseDocument, Panel } from "#core/case/document/types.ts";
-import type { Codebook } from "#core/codebook/types.ts";
 import { balanceLegs, legLoadsVA } from "#core/panel/arrange.ts";
+import type { Codebook } from "#core/rules/types.ts";
 import { showVA } from "#core/units.ts";
 import styles from "./panels.module.css";
 import type { Arrange } from "./use-arrange.ts";

@@ -2,12 +2,12 @@
 import type { InputRef } from "antd";
 import { Suspense, useCallback, useDeferredValue, useMemo, useRef } from "react";
 import type { Panel } from "#core/case/document/types.ts";
-import { codebookOf } from "#core/codebook/index.ts";
 import { takenWay } from "#core/decide/decision.ts";
 import { addCircuit } from "#core/panel/add-circuit.ts";
 import { legsOf, moveDevice } from "#core/panel/arrange.ts";
 import type { EnteredCircuit } from "#core/panel/quick-circuit.ts";
 import { countSpaces } from "#core/panel/spaces.ts";
+import { codebookOf } from "#core/rules/index.ts";
 import { assumedCircuits } from "#core/survey/assumed.ts";
 import { wayOf } from "#core/ways/index.ts";
 import { lazyPart } from "#ui/frame/lazy-part.ts";

@@ -1,7 +1,7 @@
 /** The name of a panel, how many of its spaces are free, and whether the charger's device finds a place. */
 import type { Panel } from "#core/case/document/types.ts";
-import type { Codebook } from "#core/codebook/types.ts";
 import type { SpaceCount } from "#core/panel/spaces.ts";
+import type { Codebook } from "#core/rules/types.ts";
 import styles from "./panels.module.css";
 
 interface Props {

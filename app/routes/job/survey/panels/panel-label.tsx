@@ -1,8 +1,8 @@
 /** Values read off a panel and its door: ratings, spaces, condition, place. */
 import type { CaseDocument, Panel } from "#core/case/document/types.ts";
-import type { Codebook } from "#core/codebook/types.ts";
 import { mayFeed } from "#core/panel/sub-panels.ts";
 import { AMPERE_UNITS, NO_UNITS } from "#core/quantity/parse.ts";
+import type { Codebook } from "#core/rules/types.ts";
 import { capital } from "#core/words.ts";
 import { CaseChoice, CaseNumber, CaseText, CaseYesNo } from "#ui/case-field/case-field.tsx";
 import { Fields } from "#ui/field/field.tsx";

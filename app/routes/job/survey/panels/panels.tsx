@@ -1,10 +1,10 @@
 /** Every panel of the home, nested by its feeder. */
 import { Button } from "antd";
-import { codebookOf } from "#core/codebook/index.ts";
-import { loadName } from "#core/demand/loads.ts";
 import { linkEach, linksOf, suggestedLinks } from "#core/panel/links.ts";
 import { deviceName } from "#core/panel/quick-device.ts";
 import { addSubPanel, nestedPanels } from "#core/panel/sub-panels.ts";
+import { loadName } from "#core/rules/demand/loads.ts";
+import { codebookOf } from "#core/rules/index.ts";
 import { capital } from "#core/words.ts";
 import { Section } from "#ui/frame/sheet.tsx";
 import { freshId } from "#ui/job-store/fresh-id.ts";

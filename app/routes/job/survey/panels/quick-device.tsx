@@ -1,8 +1,8 @@
 /** Quick entry of a circuit, with its load or without: what was understood is shown before Enter. */
 import { Button, Input, type InputRef } from "antd";
 import { type Ref, useId, useState } from "react";
-import type { Codebook } from "#core/codebook/types.ts";
 import { type EnteredCircuit, parseCircuit } from "#core/panel/quick-circuit.ts";
+import type { Codebook } from "#core/rules/types.ts";
 import { useJobPart } from "#ui/job-store/use-job.tsx";
 import { pastedLines } from "#ui/keys/pasted-lines.ts";
 import styles from "./panels.module.css";

@@ -1,7 +1,7 @@
 /** Actions on several selected devices. */
 import { Button } from "antd";
-import type { Codebook } from "#core/codebook/types.ts";
 import { swapDevices } from "#core/panel/arrange.ts";
+import type { Codebook } from "#core/rules/types.ts";
 import styles from "./panels.module.css";
 import type { Arrange } from "./use-arrange.ts";
 

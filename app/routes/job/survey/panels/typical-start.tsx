@@ -1,9 +1,9 @@
 /** A typical panel as a start, and what of a panel is still only assumed. */
 import { Button } from "antd";
 import type { Panel } from "#core/case/document/types.ts";
-import { codebookOf } from "#core/codebook/index.ts";
-import { startFromTypical } from "#core/panel/typical-panel.ts";
+import { codebookOf } from "#core/rules/index.ts";
 import { assumedLoads, assumedOfPanel, markAssumed } from "#core/survey/assumed.ts";
+import { startFromTypical } from "#core/survey/typical-panel.ts";
 import { AssumedNotice } from "#ui/case-field/assumed-notice.tsx";
 import { freshId } from "#ui/job-store/fresh-id.ts";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";

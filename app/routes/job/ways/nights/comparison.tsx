@@ -1,7 +1,8 @@
 /** The yearly results of all ways side by side. */
+
+import { perYear, type WayReplay } from "#core/energy/replay/results.ts";
 import { pricedBy } from "#core/estimate/book.ts";
 import { showMoney } from "#core/estimate/estimate.ts";
-import { perYear, type WayReplay } from "#core/replay/results.ts";
 import { showA, showKWh, showNumber, showPercent } from "#core/units.ts";
 import { WideTable } from "#ui/frame/wide-table.tsx";
 import { useJob } from "#ui/job-store/use-job.tsx";

@@ -1,12 +1,12 @@
 /** One night of one way, moment by moment, the worst first; and how long which current is drawn over all of it. */
 import { Select } from "antd";
 import { useCallback, useEffect, useMemo, useState } from "react";
-import { codebookOf } from "#core/codebook/index.ts";
-import type { Region } from "#core/codebook/types.ts";
 import { showTime } from "#core/dates.ts";
-import { ROUNDING_A } from "#core/replay/controller.ts";
-import type { NightInDetail, NightOfWay } from "#core/replay/replay.ts";
-import { isMet } from "#core/replay/results.ts";
+import { ROUNDING_A } from "#core/energy/replay/controller.ts";
+import type { NightInDetail, NightOfWay } from "#core/energy/replay/replay.ts";
+import { isMet } from "#core/energy/replay/results.ts";
+import { codebookOf } from "#core/rules/index.ts";
+import type { Region } from "#core/rules/types.ts";
 import { showA, showKWh, showNumber, showPercent } from "#core/units.ts";
 import { Chart, type ChartProps } from "#ui/chart/chart.tsx";
 import { DurationChart, type Level, levelsDrawn } from "#ui/chart/duration.tsx";

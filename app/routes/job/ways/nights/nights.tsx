@@ -2,10 +2,10 @@
 import { Button } from "antd";
 import { Suspense, useEffect, useRef, useState } from "react";
 import { setValue } from "#core/case/document/set-value.ts";
-import type { KeptAbout } from "#core/intervals/kept.ts";
-import { standsOn } from "#core/need/replayed.ts";
-import { basisOf, keptReplay } from "#core/replay/kept.ts";
-import { type ReplayOptions, USUAL_OPTIONS } from "#core/replay/options.ts";
+import type { KeptAbout } from "#core/energy/intervals/kept.ts";
+import { standsOn } from "#core/energy/need/replayed.ts";
+import { type ReplayOptions, USUAL_OPTIONS } from "#core/energy/replay/options.ts";
+import { basisOf, keptReplay } from "#core/explore/stored-replay.ts";
 import { showNumber } from "#core/units.ts";
 import { lazyPart } from "#ui/frame/lazy-part.ts";
 import { listData } from "#ui/interval-data/store.ts";

@@ -1,7 +1,7 @@
 /** On which days the ways are replayed, and how their clamps and chargers are. */
 import { InputNumber, Segmented, Select, Switch } from "antd";
-import type { KeptAbout } from "#core/intervals/kept.ts";
-import { CLAMP_FAULTS, FAULTS, type ReplayOptions, type Sharing, USUAL_OPTIONS } from "#core/replay/options.ts";
+import type { KeptAbout } from "#core/energy/intervals/kept.ts";
+import { CLAMP_FAULTS, FAULTS, type ReplayOptions, type Sharing, USUAL_OPTIONS } from "#core/energy/replay/options.ts";
 import { showA } from "#core/units.ts";
 import { Field, Fields } from "#ui/field/field.tsx";
 import { useJob } from "#ui/job-store/use-job.tsx";

@@ -5,11 +5,12 @@ import { proxy } from "comlink";
 import { useCallback, useEffect, useRef, useState } from "react";
 import type { AssessedCase } from "#core/assessed-case.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
-import { codebookOf } from "#core/codebook/index.ts";
-import type { KeptAbout } from "#core/intervals/kept.ts";
-import type { ReplayOptions } from "#core/replay/options.ts";
-import { addTo, resultOf, type WayReplay, type WaySum } from "#core/replay/results.ts";
-import { type WayToReplay, waysToReplay } from "#core/replay/ways.ts";
+import type { KeptAbout } from "#core/energy/intervals/kept.ts";
+import type { ReplayOptions } from "#core/energy/replay/options.ts";
+import { addTo, resultOf, type WayReplay, type WaySum } from "#core/energy/replay/results.ts";
+import type { WayToReplay } from "#core/energy/replay/way-to-replay.ts";
+import { waysToReplay } from "#core/explore/ways-to-replay.ts";
+import { codebookOf } from "#core/rules/index.ts";
 import { valuesOf } from "#ui/interval-data/store.ts";
 import { newReplayWorker } from "#ui/replay/new-replay-worker.ts";
 

@@ -1,0 +1,24 @@
+/** Parts of a case that others refer to by id, and values that are read in one way only. */
+import type { CaseDocument, Circuit, Panel } from "./types.ts";
+
+/** Supply rating as it was read, A; null where it could not be read. */
+export const readRatingA = ({ supply }: CaseDocument): number | null => supply.ratingA ?? null;
+
+/** A circuit by id with its panel; null where it does not exist. */
+export const circuitOf = (
+  document: CaseDocument,
+  id: string | null | undefined,
+): { panel: Panel; circuit: Circuit } | null => {
+  if (!id) return null;
+  for (const panel of document.panels)
+    for (const circuit of panel.circuits ?? []) if (circuit.id === id) return { panel, circuit };
+  return null;
+};
+
+/** The panels on the way to one, the one at the supply first. */
+export function panelsTo(document: CaseDocument, panel: Panel | null): Panel[] {
+  const way: Panel[] = [];
+  for (let at = panel ?? undefined; at && !way.includes(at); at = document.panels.find((p) => p.id === at?.fedFrom))
+    way.unshift(at);
+  return way;
+}

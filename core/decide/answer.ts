@@ -1,0 +1,172 @@
+/** The answer as far as it is known, in a few plain words: for the head of a job, the list and the papers. */
+
+import { replayedInWords } from "#core/energy/need/replayed.ts";
+import type { MissingValue, StepId } from "#core/path/missing.ts";
+import { codebookOf } from "#core/rules/index.ts";
+import { showHeadroom } from "#core/units.ts";
+import { wayOf } from "#core/ways/index.ts";
+import type { WayJudgement } from "#core/ways/types.ts";
+import { type Why, why } from "#core/why.ts";
+import { capital, lower } from "#core/words.ts";
+import type { Assessment } from "./assessment.ts";
+import { takenWay } from "./decision.ts";
+
+export type AnswerState = "fits" | "once-confirmed" | "fits-with-work" | "does-not-fit" | "open";
+
+/** Words, and the values of the case that they go on with. */
+export interface NamedValues {
+  before: string;
+  values: MissingValue[];
+}
+
+export interface JobAnswer {
+  state: AnswerState;
+  /** "Fits", "Fits once confirmed", "Fits with work", "Does not fit", "Open". */
+  verdict: string;
+  /** One sentence: what is spare, and which way would do. */
+  text: string;
+  /** While it is open: the same sentence in parts, so that each value can be gone to. */
+  first: NamedValues | null;
+  /** The next action, and its step. */
+  next: { step: StepId; text: string };
+}
+
+const VERDICTS: Record<AnswerState, string> = {
+  fits: "Fits",
+  "once-confirmed": "Fits once confirmed",
+  "fits-with-work": "Fits with work",
+  "does-not-fit": "Does not fit",
+  open: "Open",
+};
+
+/** Beginning of the sentence of an open answer. */
+const FIRST = "For a first answer, enter";
+
+function stateOf(assessment: Assessment): AnswerState {
+  const { missing, findings } = assessment;
+  const taken = takenWay(assessment);
+  if (findings.some((f) => f.code === "permission-refused")) return "does-not-fit";
+  if (missing.some((m) => m.decisive)) return "open";
+  if (!taken?.meetsNeed) return "does-not-fit";
+  if (taken.verdict === "ready") return "fits";
+  return taken.onlyConfirm ? "once-confirmed" : "fits-with-work";
+}
+
+/** "a 24 A shared circuit would meet the need" */
+const offerOf = (way: WayJudgement, { rules }: Assessment): string =>
+  `${wayOf(way.way).headline(way, codebookOf(rules).words)} would ${way.meetsNeed ? "meet the need" : "give part of the need"}${way.replayed ? ` on ${replayedInWords(way.replayed)}` : ""}`;
+
+/** The headroom and the taken way, in the order that fits: after a decision the way comes first. */
+function spareAndOffer(assessment: Assessment, isToMeasure: boolean): string {
+  const { headroomA, decided } = assessment;
+  const spare = showHeadroom(headroomA);
+  const taken = takenWay(assessment);
+  if (!taken) return `As it stands: ${spare}; no way can be taken yet`;
+  const offer = taken.verdict === "ruled-out" ? `${lower(taken.name)} is ruled out now` : offerOf(taken, assessment);
+  if (isToMeasure) return `Measure first: ${spare} by calculation; after that ${offer}`;
+  return decided ? `As decided: ${offer}; ${spare} today` : `As it stands: ${spare}; ${offer}`;
+}
+
+/** The answer in one sentence, and the next step. */
+export function answerOf(assessment: Assessment): JobAnswer {
+  const { missing, findings } = assessment;
+  const state = stateOf(assessment);
+  const decisive = missing.filter((m) => m.decisive);
+  const taken = takenWay(assessment);
+  const refused = findings.find((f) => f.code === "permission-refused");
+  const measure = taken?.reasons.find((r) => r.code === "measure-first");
+  const text = refused
+    ? `${refused.text}: nothing can be done as things stand`
+    : decisive.length > 0
+      ? `${FIRST} ${listed(decisive.map((m) => lower(m.text)))}`
+      : spareAndOffer(assessment, measure !== undefined);
+  const stop = findings.find((f) => f.severity === "stop");
+  const [first] = decisive.length > 0 ? decisive : missing;
+  const next =
+    decisive.length === 0 && stop
+      ? { step: "survey" as const, text: stop.text }
+      : first
+        ? { step: first.step, text: capital(`Confirm ${lower(first.text)}`) }
+        : measure && { step: "demand" as const, text: "Enter a valid measurement of the demand" };
+  return {
+    state,
+    verdict: VERDICTS[state],
+    text,
+    first: !refused && decisive.length > 0 ? { before: FIRST, values: decisive } : null,
+    next: next ?? { step: "papers", text: "Check the ways and print the worksheet" },
+  };
+}
+
+/** The head of a job names this many values to confirm; the why sheet lists all. */
+const NAMED = 3;
+
+/** The most urgent message after the answer, in one sentence; null without one. */
+export interface PressingMessage {
+  kind: "stop" | "confirm" | "after" | "assumed";
+  text: string;
+  /** The same in parts, where values of the case are to be confirmed. */
+  confirm: NamedValues | null;
+  /** Number of further messages, shown on request. */
+  more: number;
+}
+
+/** The most urgent message beside the answer: a stop, values to confirm, or assumptions; null without any. */
+export function pressingMessage({ findings, missing, assumed: all }: Assessment): PressingMessage | null {
+  // Decisive assumed values are already among those to be confirmed.
+  const assumed = all.filter((f) => !missing.some((m) => m.key === f.key));
+  const [stop, ...stops] = findings.filter((f) => f.severity === "stop");
+  if (stop)
+    return {
+      kind: "stop",
+      text: `Stop: ${stop.text}`,
+      confirm: null,
+      more: stops.length + missing.length + assumed.length,
+    };
+  // While the answer is open, it names the decisive values itself.
+  const asked = missing.filter((m) => !m.decisive);
+  if (asked.length > 0) {
+    const values = asked.slice(0, NAMED);
+    const more = asked.length - values.length + assumed.length;
+    const isLater = asked.length < missing.length;
+    const before = isLater ? "After that:" : "Confirm first:";
+    return {
+      kind: isLater ? "after" : "confirm",
+      text: `${before} ${listed(values.map((m) => lower(m.text)))}`,
+      confirm: { before, values },
+      more,
+    };
+  }
+  if (assumed.length === 0) return null;
+  return {
+    kind: "assumed",
+    confirm: null,
+    text: `Only assumed: ${listed(assumed.map((f) => `${f.label} ${f.value}`))}. Confirm on site`,
+    more: 0,
+  };
+}
+
+/**
+ * Why the answer is as it is: everything that stops, is to be confirmed, or was only assumed.
+ * @param because why the recommended way is recommended, with waits from a known day where there is one
+ */
+export function answerWhy(assessment: Assessment, { verdict, text }: JobAnswer, because = assessment.because): Why {
+  const { findings, missing, assumed, governingBecause } = assessment;
+  return why(
+    "the answer",
+    verdict,
+    {
+      formula: "Ready is a way that meets the need, with no fault and nothing unread on its path",
+      numbers: text,
+      rule: `${capital(governingBecause)}. ${because}`,
+    },
+    assumed.map((f) => `${f.label} ${f.value}`),
+    [
+      ...findings.filter((f) => f.severity === "stop").map((f) => `${f.text}: ${lower(f.todo)}`),
+      ...missing.map((m) => `Confirm ${lower(m.text)}`),
+    ],
+  );
+}
+
+/** "a", "a and b", "a, b and c". */
+const listed = (parts: readonly string[]) =>
+  parts.length < 2 ? (parts[0] ?? "") : `${parts.slice(0, -1).join(", ")} and ${parts.at(-1)}`;

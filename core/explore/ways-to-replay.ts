@@ -1,0 +1,37 @@
+/** The ways of a case as a replay runs them. */
+import { afterEach } from "#core/assess.ts";
+import type { CaseDocument } from "#core/case/document/types.ts";
+import type { WayToReplay } from "#core/energy/replay/way-to-replay.ts";
+import type { PriceBook } from "#core/estimate/book.ts";
+import { homeOf } from "#core/home/home.ts";
+import { codebookOf } from "#core/rules/index.ts";
+import type { Codebook } from "#core/rules/types.ts";
+
+/** Largest continuous load of a supply, A. */
+const continuousLimitA = ({ charging }: Codebook, ratingA: number): number => ratingA / charging.continuousFactor;
+
+/** Every way of a case that is not ruled out. */
+export function waysToReplay(document: CaseDocument, book: PriceBook): WayToReplay[] {
+  const codebook = codebookOf(document.rules);
+  const { leastOfferA } = codebook.charging;
+  const governingA = homeOf(document, codebook).demandA;
+  return afterEach(document, book).map(({ way, after }) => {
+    const home = homeOf(after, codebook);
+    const charger = after.loads.find((l) => l.id === after.charger?.load);
+    const atSupply = way.limits?.find((l) => l.at === "supply");
+    const guards = (way.limits ?? []).filter((l) => l !== atSupply).map(({ at, limitA }) => ({ at, limitA }));
+    const limitA = atSupply?.limitA ?? continuousLimitA(codebook, home.supplyA);
+    return {
+      way: way.way,
+      name: way.name,
+      managed: way.limits !== undefined,
+      chargeA: way.chargeA,
+      volts: way.volts,
+      limitA,
+      ratingA: home.supplyA,
+      guards,
+      goesFirst: charger?.interlockedWith ?? charger?.waitsFor ?? null,
+      fallbackFits: governingA + leastOfferA <= limitA + 1e-9,
+    };
+  });
+}

@@ -1,0 +1,192 @@
+/** Every way, judged as the home after its work: the best of its proposals, its price and its reasons. */
+import { type WayReason, wayReason } from "#core/case/document/reasons.ts";
+import type { CaseDocument } from "#core/case/document/types.ts";
+import { type DeliveredEnergy, givenManaged, givenSteady } from "#core/energy/need/energy.ts";
+import { nightName } from "#core/energy/need/need.ts";
+import { overloadInWords, replayBasis, replayedNights } from "#core/energy/need/replayed.ts";
+import { type Estimate, estimateWork } from "#core/estimate/estimate.ts";
+import type { PathLink } from "#core/path/types.ts";
+import { showA } from "#core/units.ts";
+import { WAYS, wayOf } from "#core/ways/index.ts";
+import { withPriority } from "#core/ways/priority.ts";
+import type { JudgingContext, Proposal, RefusedProposal, Way, WayJudgement } from "#core/ways/types.ts";
+import { why, withLazyFields } from "#core/why.ts";
+import { explainWay, needReason, replayedReason } from "./explain.ts";
+import { type JudgedProposal, judgeProposal } from "./judge.ts";
+import { levelOf, spareOf } from "./level.ts";
+import { strictReading } from "./strict.ts";
+
+interface Outcome {
+  proposal: Proposal;
+  judged: JudgedProposal;
+  given: DeliveredEnergy;
+}
+
+function outcomeOf(s: JudgingContext, proposed: Proposal): Outcome {
+  const proposal = withPriority(s, proposed);
+  const judged = judgeProposal(s, proposal);
+  const given =
+    judged.guards.length > 0
+      ? givenManaged(s.need, judged.guards, judged.chargeA, s.home.volts, s.codebook.charging.leastOfferA)
+      : givenSteady(s.need, judged.chargeA, proposal.chargerPlacement.volts ?? s.home.volts);
+  return { proposal, judged, given };
+}
+
+/** The better of two outcomes first: the energy, then the current, then less work. */
+const better = (a: Outcome, b: Outcome): number =>
+  b.given.energyKWh - a.given.energyKWh ||
+  b.judged.chargeA - a.judged.chargeA ||
+  Number(b.judged.verdict === "ready") - Number(a.judged.verdict === "ready") ||
+  a.judged.items.length - b.judged.items.length ||
+  b.judged.circuitA - a.judged.circuitA ||
+  placedAt(a.proposal).localeCompare(placedAt(b.proposal));
+
+/** More outlets or spare circuits than any home has near its car; of more, those that could give most are judged. */
+const MOST_PROPOSALS = 12;
+
+function worthJudging(proposals: readonly (Proposal | RefusedProposal)[]): readonly Proposal[] {
+  return proposals
+    .filter((p): p is Proposal => !isRefused(p))
+    .sort((a, b) => b.mostA - a.mostA || placedAt(a).localeCompare(placedAt(b)))
+    .slice(0, MOST_PROPOSALS);
+}
+const placedAt = ({ chargerPlacement: placed }: Proposal): string => placed.outlet ?? placed.circuit ?? "";
+
+const isRefused = (p: Proposal | RefusedProposal): p is RefusedProposal => "refused" in p;
+
+type JudgedFields = Omit<WayJudgement, "explain" | "explainCost">;
+const judgementOf = withLazyFields<JudgedFields, Pick<WayJudgement, "explain" | "explainCost">>(
+  "explain",
+  "explainCost",
+);
+
+function judgeWay(way: Way, s: JudgingContext): { way: WayJudgement; after: CaseDocument | null } {
+  const proposals = way.propose(s);
+  const words = way.words[s.codebook.region];
+  const outcomes = worthJudging(proposals).map((p) => outcomeOf(s, p));
+  const short = () => outcomes.length > 0 && outcomes.every((o) => o.judged.chargeA < s.wanted.chargeA);
+  for (const other of way.otherwise?.(s) ?? []) if (short()) outcomes.push(outcomeOf(s, other()));
+  outcomes.sort(better);
+  const [best] = outcomes;
+  if (!best)
+    return { way: refusal(s, way, unique(proposals.filter(isRefused).flatMap((p) => p.refused))), after: null };
+  const { judged, proposal } = best;
+  const usable = judged.verdict !== "ruled-out";
+  const limitA = judged.guards.length > 0 ? Math.min(...judged.guards.map((g) => g.limitA)) : undefined;
+  const basis = replayBasis(s.need, s.home.demandA);
+  const replayed = usable ? replayedNights(s.document, basis, way.id, judged.chargeA, limitA) : null;
+  const given: DeliveredEnergy = replayed
+    ? { energyKWh: replayed.energyKWh, nightsMet: replayed.share, meetsNeed: replayed.meetsNeed, worst: null }
+    : best.given;
+  const meetsNeed = usable && given.meetsNeed;
+  const notNeeded =
+    way.enlargesSupply && s.path.links.every((l) => fitsAsItIs(s, l))
+      ? [wayReason("not-needed", `The ${s.codebook.words.supply} carries the charger as it is`, s.home.method.rule)]
+      : [];
+  const strict = usable ? strictReading(judged.home) : null;
+  const overload = replayed && overloadInWords(replayed);
+  const priced = estimateWork(judged.items, s.book, s.document.options?.grants);
+  const fields: JudgedFields = {
+    way: way.id,
+    name: words.name,
+    means: words.means,
+    verdict: judged.verdict,
+    onlyConfirm: judged.onlyConfirm,
+    chargeA: judged.chargeA,
+    volts: proposal.chargerPlacement.volts ?? s.home.volts,
+    circuitA: judged.circuitA,
+    reasons: unique([
+      ...judged.reasons,
+      ...notNeeded,
+      ...(usable ? [replayed ? replayedReason(replayed) : needReason(given)] : []),
+    ]),
+    work: judged.items.map((item) => item.text),
+    workItems: judged.items,
+    cautions: [...judged.cautions, ...(strict ? [strict] : []), ...(overload ? [overload] : [])],
+    path: judged.links,
+    tightest: judged.tightest?.link ?? null,
+    unknowns: judged.unknowns,
+    leaves: way.consequence,
+    level: levelOf(s, judged),
+    spareA: spareOf(judged),
+    energyPerNightKWh: given.energyKWh,
+    nightsMet: usable ? given.nightsMet : 0,
+    meetsNeed,
+    ...pricedAs(priced),
+  };
+  if (usable && given.worst) {
+    const { night, energyKWh } = given.worst;
+    fields.lacking = { night: nightName(night), energyKWh, neededKWh: night.energyKWh, hours: night.hoursCount };
+  }
+  if (usable && judged.circuit) fields.circuit = judged.circuit;
+  if (replayed) fields.replayed = replayed;
+  if (limitA !== undefined) {
+    fields.limitA = limitA;
+    fields.limits = judged.guards.map(({ at, limitA, name }) => ({ at, limitA, name }));
+  }
+  const judgement = judgementOf(fields, {
+    explain: () => explainWay(s, proposal, judged, given.energyKWh, replayed),
+    explainCost: () => priced.explain,
+  });
+  return { way: judgement, after: usable ? judged.after : null };
+}
+
+const unique = (reasons: readonly WayReason[]): WayReason[] => [
+  ...new Map(reasons.map((r) => [r.code + r.text, r])).values(),
+];
+
+const fitsAsItIs = ({ wanted }: JudgingContext, { demandScope: of, mayCarryA, carriesA }: PathLink): boolean =>
+  of === "circuit" || mayCarryA === null || carriesA + wanted.addsA <= mayCarryA + 1e-9;
+
+const pricedAs = ({ cost, lines, missing, steps, leadTimeDays }: Estimate) => ({
+  cost,
+  lines,
+  unpriced: missing,
+  steps,
+  leadTimeDays,
+});
+
+/** A way that could not even be proposed: today's path, and why. */
+function refusal(s: JudgingContext, { id, words, consequence: leaves }: Way, reasons: WayReason[]): WayJudgement {
+  const [first] = reasons;
+  const priced = estimateWork([], s.book);
+  const fields: JudgedFields = {
+    way: id,
+    name: words[s.codebook.region].name,
+    means: words[s.codebook.region].means,
+    leaves,
+    verdict: "ruled-out",
+    onlyConfirm: false,
+    chargeA: 0,
+    volts: s.home.volts,
+    circuitA: 0,
+    reasons,
+    work: [],
+    workItems: [],
+    cautions: [],
+    path: s.path.links,
+    tightest: null,
+    unknowns: s.path.links.flatMap((l) => l.unknowns),
+    level: { ratingA: s.home.supplyA, demandA: s.home.demandA, chargingA: 0, limitA: null },
+    spareA: s.home.supplyA - s.home.demandA,
+    energyPerNightKWh: 0,
+    nightsMet: 0,
+    meetsNeed: false,
+    ...pricedAs(priced),
+  };
+  return judgementOf(fields, {
+    explain: () =>
+      why("Charging current", showA(0), {
+        rule: first?.rule ?? "",
+        formula: "nothing to charge from in this way",
+        numbers: first?.text ?? "",
+      }),
+    explainCost: () => priced.explain,
+  });
+}
+
+/** The judgements of all ways, in their order of registration. */
+export const judgeAll = (s: JudgingContext): WayJudgement[] => WAYS.map((way) => judgeWay(way, s).way);
+
+/** One way with the home after its work; null where the way is ruled out. */
+export const judgeOne = (s: JudgingContext, id: string) => judgeWay(wayOf(id), s);

@@ -1,0 +1,53 @@
+/** Where clamps sit for a managed charger, and the limit that each keeps. */
+import type { ClampLimit } from "#core/case/document/types.ts";
+import type { Home } from "#core/rules/home.ts";
+import { panelName } from "#core/rules/link-names.ts";
+import { showA } from "#core/units.ts";
+import type { RuleCitation } from "#core/why.ts";
+import type { SupplyPath } from "./links.ts";
+
+export interface ClampGuard extends ClampLimit {
+  /** Name of the guarded part, for people. */
+  name: string;
+  ratingA: number;
+  /** Its demand without the charger, A. */
+  demandA: number;
+  cited: RuleCitation;
+}
+
+/**
+ * The supply always, and each panel on the way that has a demand of its own: every link that the charger could overload
+ * is behind one of them. A new board with nothing on it but the charger, and room for it, cannot be overloaded.
+ * @param path of the home without the charger
+ * @param mostA what the charger may draw, A
+ * @returns the supply first; each with the limit of its smallest link
+ */
+export function guardsOf({ document, codebook, supplyA }: Home, path: SupplyPath, mostA: number): ClampGuard[] {
+  const parts = [...new Set(path.links.map((l) => l.demandScope))].filter((of) => of !== "circuit");
+  return parts.flatMap((at) => {
+    const links = path.links.filter((l) => l.demandScope === at);
+    const ratingA = links.reduce(
+      (least, l) => Math.min(least, l.mayCarryA ?? least),
+      at === "supply" ? supplyA : Number.POSITIVE_INFINITY,
+    );
+    const panel = document.panels.find((p) => p.id === at);
+    const known = Number.isFinite(ratingA) ? ratingA : codebook.unknownRatingA(null);
+    if (panel?.planned && (links[0]?.carriesA ?? 0) === 0 && codebook.charging.chargeOnCircuitA(known) >= mostA)
+      return [];
+    const limit = codebook.managed.limitA(known, document.options?.managedMarginA);
+    return [
+      {
+        at,
+        name: panel ? `what feeds ${panelName(panel, codebook)}` : `the ${codebook.supplyConductor.name}`,
+        ratingA: known,
+        demandA: links[0]?.carriesA ?? 0,
+        limitA: limit.limitA,
+        cited: limit.cited,
+      },
+    ];
+  });
+}
+
+/** A guarded part with its limit in words: "the tails, held below 79 A". */
+export const describeGuard = ({ name, limitA }: Pick<ClampGuard, "name" | "limitA">): string =>
+  `${name}, held below ${showA(limitA)}`;

@@ -1,0 +1,221 @@
+/** United Kingdom: what a charging circuit must carry, and what goes with it. */
+
+import type { Conductor, RunSegment } from "#core/case/document/types.ts";
+import { ownValue } from "#core/own-value.ts";
+import { factorUpTo } from "#core/rules/circuit/factor.ts";
+import type { CircuitRules, CircuitSpec, RouteCheck, SizeTrial } from "#core/rules/circuit/types.ts";
+import { lengthM, showA, showNumber, showOhm } from "#core/units.ts";
+import {
+  AMBIENT_FACTORS,
+  CABLE_TABLES,
+  type CableTable,
+  DROP_MV,
+  GROUPING_FACTORS,
+  type ReferenceMethod,
+  TWIN_EARTH,
+} from "./circuit-tables.ts";
+import { bsRoute, bsSupports } from "./route.ts";
+
+const EPSILON = 1e-9;
+const VOLTS = 230;
+const DEVICES_A = [6, 10, 16, 20, 25, 32, 40, 50, 63] as const;
+const USUAL_DEVICE_FOR_32_A = 40;
+const MOST_KEPT_DEVICE_A = 40;
+const USUAL_C = { air: 30, ground: 20 } as const;
+/** Conductors at 70 °C, against their resistance at 20 °C. */
+const HOT = 1.2;
+/** Least voltage factor of the supply, and what makes a type B device trip at once, times its rating. */
+const C_MIN = 0.95;
+const TYPE_B = 5;
+/** TT: 50 V over what the RCD trips at; and what is aimed at as stable, ohm. */
+const TT_LIMIT_OHM = 50 / 0.03;
+const TT_STABLE_OHM = 200;
+/** A measured cold value is compared with this share of the limit. */
+const COLD = 0.8;
+
+const REFERENCE: Readonly<Record<string, ReferenceMethod>> = {
+  clipped: "C",
+  trunking: "C",
+  "free-air": "E",
+  ground: "D",
+  "insulated-wall": "A",
+  "ceiling-insulated": "100",
+  "ceiling-deep-insulated": "101",
+  "stud-touching": "102",
+  "stud-not-touching": "103",
+};
+const METHODS = [
+  { id: "clipped", name: "Clipped direct" },
+  { id: "trunking", name: "In trunking, alone on a surface" },
+  { id: "free-air", name: "On a tray, in free air" },
+  { id: "ground", name: "Buried in the ground" },
+  { id: "insulated-wall", name: "In an insulated wall, in conduit" },
+  { id: "ceiling-insulated", name: "Above a ceiling, up to 100 mm of insulation" },
+  { id: "ceiling-deep-insulated", name: "Above a ceiling, more than 100 mm of insulation" },
+  { id: "stud-touching", name: "In a stud wall, touching the surface" },
+  { id: "stud-not-touching", name: "In a stud wall, not touching" },
+] as const;
+
+const ARMOURED_METHODS = ["clipped", "free-air", "ground", "trunking"];
+const TYPES = [
+  {
+    id: "twin-earth",
+    name: "Flat twin-and-earth",
+    methods: METHODS.map((m) => m.id).filter((id) => id !== "free-air" && id !== "ground"),
+  },
+  { id: "armoured-70", name: "Armoured, 70 °C", methods: ARMOURED_METHODS },
+  { id: "armoured-90", name: "Armoured, 90 °C (at 70 °C figures)", methods: ARMOURED_METHODS },
+  { id: "multicore-70", name: "Tough-sheathed, 70 °C", methods: ["clipped", "trunking"] },
+] as const;
+const tableOf = ({ type }: Pick<Conductor, "type">): CableTable => ownValue(CABLE_TABLES, type) ?? TWIN_EARTH;
+/** Smaller than this no circuit is made. */
+const LEAST_MM2 = 1.5;
+const rowsOf = (conductor: Pick<Conductor, "type">) => tableOf(conductor).rows.filter((r) => r.mm2 >= LEAST_MM2);
+const mm2Of = ({ size }: Pick<Conductor, "size">): number => Number.parseFloat(size);
+
+interface Carried {
+  ampacityA: number;
+  numbers: string;
+}
+
+/** Ampacity of a cable on its worst segment. */
+function carriedBy(conductor: Conductor, stretch: readonly RunSegment[], { ambientC, grouped }: CircuitSpec): Carried {
+  const table = tableOf(conductor);
+  const row = rowsOf(conductor).find((r) => r.mm2 === mm2Of(conductor));
+  let worst: Carried = { ampacityA: Number.POSITIVE_INFINITY, numbers: "" };
+  for (const { method } of stretch) {
+    const reference = ownValue(REFERENCE, method);
+    const where = method === "ground" ? "ground" : "air";
+    const tabledA = (reference && row?.byMethod[reference]) ?? 0;
+    const ca = factorUpTo(AMBIENT_FACTORS[where], ambientC ?? USUAL_C[where]);
+    const cg = factorUpTo(GROUPING_FACTORS[where], grouped ?? 1);
+    const ampacityA = tabledA * ca * cg;
+    if (ampacityA < worst.ampacityA)
+      worst = {
+        ampacityA,
+        numbers: `${conductor.size.replace("mm2", "mm²")} ${table.name}, method ${reference ?? "-"}: ${showA(tabledA)} x ${ca} x ${cg} = ${showA(ampacityA)}`,
+      };
+  }
+  return worst;
+}
+
+function tries(conductor: Conductor, stretch: readonly RunSegment[], deviceA: number, asked: CircuitSpec): SizeTrial {
+  const { ampacityA, numbers } = carriedBy(conductor, stretch, asked);
+  const rule = `${tableOf(conductor).rule}, 433.1`;
+  const passes = ampacityA >= deviceA - EPSILON;
+  const formula = "Iz = table value x Ca x Cg at the worst part of the run, at least In";
+  return {
+    fits: passes,
+    ampacityA,
+    mayCountA: ampacityA,
+    decidedBy: {
+      rule,
+      formula,
+      numbers: passes ? numbers : `No size of the table carries ${showA(deviceA)}: ${numbers}`,
+    },
+    checks: [
+      {
+        id: "capacity",
+        label: "Current-carrying capacity Iz",
+        passes,
+        rule,
+        formula,
+        numbers: `${numbers}, against In ${showA(deviceA)}`,
+      },
+    ],
+  };
+}
+
+/** The largest standard device for an existing conductor, 40 A at most; the charger may use all of it. */
+function keptMostA(conductor: Conductor, segments: readonly RunSegment[], asked: CircuitSpec) {
+  const { ampacityA } = carriedBy(conductor, segments, asked);
+  const deviceA = DEVICES_A.findLast((d) => d <= Math.min(ampacityA, MOST_KEPT_DEVICE_A) + EPSILON) ?? 0;
+  return { deviceA, chargeA: deviceA };
+}
+
+export const bsCircuit: CircuitRules = {
+  methods: METHODS,
+  types: TYPES,
+  usualTerminalC: 70,
+  mostA: 63,
+  devicesA(asked) {
+    const { chargeA, deviceSetting, kept, segments } = asked;
+    if (kept) {
+      const { deviceA } = keptMostA(kept, segments, asked);
+      return deviceA >= chargeA - EPSILON ? [deviceA] : [];
+    }
+    const standard = DEVICES_A.filter((d) => d >= chargeA - EPSILON).slice(0, 1);
+    if (Math.abs(chargeA - 32) > EPSILON) return standard;
+    // A 32 A charger on a 32 A device before its current is lowered (433.1.1).
+    const wanted = deviceSetting ?? USUAL_DEVICE_FOR_32_A;
+    return [...new Set([wanted, 32])];
+  },
+  metalOf: () => "cu",
+  sizes: (type) => rowsOf({ type }).map((r) => `${r.mm2} mm2`),
+  tries,
+  lostV(conductor, length, amps) {
+    const mV = DROP_MV[mm2Of(conductor)];
+    return mV === undefined ? null : (mV * amps * lengthM(length)) / 1000;
+  },
+  volts: () => VOLTS,
+  drop: { share: 0.05, refuses: true, rule: "BS 7671 525, appendix 4 section 6.4", inAllRule: "BS 7671 525" },
+  earthOf(conductor) {
+    const mm2 = mm2Of(conductor);
+    return { size: `${tableOf(conductor).earth?.[mm2] ?? mm2} mm2`, material: "cu" };
+  },
+  conduitOf: () => null,
+  supportsOf: bsSupports,
+  routeChecks: bsRoute,
+  keptMostA,
+  finish(design, stretches, { earthing, zeOhm }) {
+    const { chargeA, deviceA } = design;
+    const tt = earthing === "tt";
+    const zsLimitOhm = tt ? TT_LIMIT_OHM : (VOLTS * C_MIN) / (TYPE_B * deviceA);
+    const loopOhm = stretches.reduce((total, stretch, i) => {
+      const conductor = design.stretches[i]?.conductor as Conductor;
+      const metres = stretch.reduce((t, s) => t + lengthM(s.length), 0);
+      return total + ((tableOf(conductor).loop[mm2Of(conductor)] ?? 0) * metres * HOT) / 1000;
+    }, 0);
+    const known = zeOhm !== null && zeOhm !== undefined;
+    const zsOhm = known ? zeOhm + loopOhm : null;
+    const cautions = [...design.cautions];
+    const passes = zsOhm !== null && zsOhm <= zsLimitOhm + EPSILON;
+    if (zsOhm === null)
+      cautions.push("Ze has not been measured: the fault loop at the charger cannot be worked out yet.");
+    else if (tt && zsOhm > TT_STABLE_OHM)
+      cautions.push(
+        `An electrode of ${showOhm(zsOhm)} may not stay stable: aim for ${TT_STABLE_OHM} ohm or less (411.5.3).`,
+      );
+    else if (!passes)
+      cautions.push(
+        "Zs is over the device's limit: the 30 mA RCD gives fault protection (411.4.5); prove that it does.",
+      );
+    const checks: RouteCheck[] = [
+      {
+        id: "device",
+        label: "Design current and device",
+        passes: chargeA <= deviceA + EPSILON,
+        rule: "BS 7671 433.1",
+        formula: "Ib <= In",
+        numbers: `${showA(chargeA)} <= ${showA(deviceA)}, type B`,
+      },
+      ...design.checks,
+      {
+        id: "fault-loop",
+        label: "Earth fault loop Zs, hot",
+        passes,
+        // The residual-current device gives fault protection where it does not.
+        advice: true,
+        rule: tt ? "BS 7671 411.5.3" : "BS 7671 411.4.4",
+        formula: tt
+          ? "Ze + 1.2 x (R1+R2) x length <= 50 V / 30 mA"
+          : "Ze + 1.2 x (R1+R2) x length <= 230 V x 0.95 / (5 x In)",
+        numbers:
+          zsOhm === null
+            ? `Ze not measured; the run adds ${showNumber(loopOhm)} ohm of ${showNumber(zsLimitOhm)} ohm`
+            : `${showNumber(zeOhm as number)} + ${showNumber(loopOhm)} = ${showNumber(zsOhm)} ohm against ${showNumber(zsLimitOhm)} ohm; cold ${showNumber(zsLimitOhm * COLD)} ohm at most`,
+      },
+    ];
+    return { ...design, zsOhm, zsLimitOhm, checks, cautions };
+  },
+};

@@ -1,0 +1,223 @@
+/** Faults that BS 7671 and the network operators of the United Kingdom know. */
+
+import { withCharger, withCircuit, withPanel, withSupply } from "#core/case/document/change.ts";
+import type { Panel } from "#core/case/document/types.ts";
+import { requirements } from "#core/estimate/requirements.ts";
+import { showOhm } from "#core/units.ts";
+import { capital } from "#core/words.ts";
+import { rcdOf, withoutTypeAc } from "../findings/protection.ts";
+import type { FindingRule } from "../findings/types.ts";
+import type { Home, PathTarget } from "../home.ts";
+import { circuitName, linkId, panelName } from "../link-names.ts";
+import { MOST_ZE_OHM, STABLE_ELECTRODE_OHM } from "./earthing.ts";
+
+const TAKES = {
+  earth: requirements({ earth: 1, "labour:earth": 1 }, "order"),
+  separation: requirements({ separation: 1 }, "operator", "utility-visit"),
+  rcds: requirements({ "device:rcd": 1, "labour:device": 1 }, "order"),
+  rcdTypeB: requirements({ "device:rcd-b": 1, "labour:device": 1 }, "order"),
+  lostPen: requirements({ "device:lost-pen": 1, "labour:device": 1 }, "order"),
+};
+
+/**
+ * Type AC devices in front of the charger: an RCBO protects only its own circuit, any other device may protect
+ * several.
+ */
+function hasTypeAc({ document }: Home, { circuits = [], rcdGroups = [] }: Panel, target: PathTarget): boolean {
+  const before = (id: string) => id === target.circuit?.id || document.panels.some((p) => p.feeder?.circuit === id);
+  return (
+    rcdGroups.some((g) => g.rcd === "AC") ||
+    circuits.some((c) => c.rcd === "AC" && (c.device !== "rcbo" || before(c.id)))
+  );
+}
+
+export const unitedKingdomFindings: readonly FindingRule[] = [
+  {
+    at: "supply",
+    code: "looped-supply",
+    severity: "stop",
+    rule: "Network operator's conditions of supply",
+    todo: "Ask the network operator to separate the two homes; it takes weeks, so ask now",
+    reason: "looped-supply",
+    check: ({ document }) =>
+      document.supply.looped
+        ? [
+            {
+              link: "supply",
+              text: "The neighbour is fed through this cut-out: no charger until the operator has separated it",
+            },
+          ]
+        : [],
+    mend: {
+      requires: TAKES.separation,
+      of: ({ document }) => ({
+        document: withSupply(document, { looped: false }),
+        text: "Have the network operator separate the looped supply before anything else",
+      }),
+    },
+  },
+  {
+    at: "supply",
+    code: "earth-impedance-high",
+    severity: "fix",
+    rule: "BS 7671 313.1, 411.4, 411.5.3",
+    todo: "Measure it again with the means of earthing disconnected, and have it put right",
+    reason: "fault-on-path",
+    check: ({ document: { supply } }) => {
+      const { earthing, zeOhm } = supply;
+      if (!earthing || zeOhm === undefined || zeOhm === null || zeOhm <= MOST_ZE_OHM[earthing].ohm) return [];
+      const { ohm, rule } = MOST_ZE_OHM[earthing];
+      return [
+        {
+          link: "supply",
+          text:
+            earthing === "tt"
+              ? `The earth electrode has ${showOhm(zeOhm)}; ${showOhm(ohm)} at most keeps 50 V while 30 mA flow`
+              : `Ze was measured at ${showOhm(zeOhm)}; ${showOhm(ohm)} at most is declared for ${earthing.toUpperCase()}: the supply's earth is doubtful`,
+          rule,
+        },
+      ];
+    },
+    mend: {
+      requires: TAKES.earth,
+      of: ({ document }) => {
+        const { earthing } = document.supply;
+        if (!earthing) return null;
+        return earthing === "tt"
+          ? {
+              document: withSupply(document, { zeOhm: STABLE_ELECTRODE_OHM }),
+              text: `Add to the earth electrode until it has ${showOhm(STABLE_ELECTRODE_OHM)} or less`,
+            }
+          : {
+              document: withSupply(document, { zeOhm: MOST_ZE_OHM[earthing].ohm }),
+              text: "Have the network operator put the supply's earth right, and measure Ze again",
+            };
+      },
+    },
+  },
+  {
+    at: "panel",
+    code: "rcd-type-ac",
+    severity: "fix",
+    rule: "BS 7671 531.3.3, 722.531.3",
+    todo: "Change it for type A or better, or keep the charger's path ahead of it",
+    reason: "type-ac-upstream",
+    pathOnly: true,
+    check: (home, panel, target) =>
+      hasTypeAc(home, panel, target)
+        ? [
+            {
+              link: linkId.panel(panel.id),
+              text: `${capital(panelName(panel, home.codebook))} has an RCD of type AC: a charger's DC fault current can stop it from tripping`,
+            },
+          ]
+        : [],
+    mend: {
+      requires: TAKES.rcds,
+      of: ({ document, codebook }, panel) => ({
+        document: withPanel(document, panel.id, withoutTypeAc(panel)),
+        text: `Change the type AC RCDs of ${panelName(panel, codebook)} for type A`,
+      }),
+    },
+  },
+  {
+    at: "circuit",
+    code: "rcd-missing",
+    severity: "fix",
+    rule: "BS 7671 722.531.3",
+    todo: "Fit a 30 mA RCD of type A or better for this circuit alone",
+    reason: "fault-on-path",
+    pathOnly: true,
+    check: (_home, circuit, { panel }) =>
+      rcdOf(panel, circuit) === "none"
+        ? [{ link: linkId.device(circuit.id), text: `${circuitName(circuit)} has no 30 mA RCD` }]
+        : [],
+    mend: {
+      requires: TAKES.rcds,
+      of: ({ document }, circuit) => ({
+        document: withCircuit(document, circuit.id, { rcd: "A", device: "rcbo" }),
+        text: `Fit a 30 mA RCBO of type A to ${circuitName(circuit)}`,
+      }),
+    },
+  },
+  {
+    at: "panel",
+    code: "surge-protection-missing",
+    severity: "note",
+    rule: "BS 7671 443.4",
+    todo: "Offer it with the work and write down what the owner decides",
+    reason: "fault-on-path",
+    check: ({ codebook }, panel) =>
+      panel.surgeProtection === false
+        ? [
+            {
+              link: linkId.panel(panel.id),
+              text: `${capital(panelName(panel, codebook))} has no surge protection: offer it, record a refusal`,
+            },
+          ]
+        : [],
+  },
+  {
+    at: "panel",
+    code: "enclosure-combustible",
+    severity: "note",
+    rule: "BS 7671 421.1.201",
+    todo: "Keep new equipment out of it; offer a metal one",
+    reason: "fault-on-path",
+    check: ({ codebook }, panel) =>
+      /plastic|combustible|wood/i.test(panel.enclosure ?? "")
+        ? [
+            {
+              link: linkId.panel(panel.id),
+              text: `${capital(panelName(panel, codebook))} has a combustible enclosure; a new one would not`,
+            },
+          ]
+        : [],
+  },
+  {
+    at: "charger",
+    code: "lost-pen-unprotected",
+    severity: "fix",
+    rule: "BS 7671 722.411.4.1",
+    todo: "Choose a charger or unit that opens line, neutral and earth, or prove an electrode",
+    reason: "fault-on-path",
+    check: ({ document }) =>
+      document.supply.earthing === "tn-c-s" && document.charger?.lostPenDetection === false
+        ? [
+            {
+              link: "charger",
+              text: "A lost combined neutral-and-earth conductor can put mains voltage on the car body: fit detection or an electrode",
+            },
+          ]
+        : [],
+    mend: {
+      requires: TAKES.lostPen,
+      of: ({ document }) => ({
+        document: withCharger(document, { lostPenDetection: true }),
+        text: "Fit a charger or unit that opens line, neutral and earth when the combined conductor is lost",
+      }),
+    },
+  },
+  {
+    at: "charger",
+    code: "dc-protection-missing",
+    severity: "fix",
+    rule: "BS 7671 722.531.3",
+    todo: "Fit a type B RCD, or a charger with 6 mA DC detection",
+    reason: "fault-on-path",
+    check: ({ document }, _none, { panel, circuit }) =>
+      document.charger?.dcDetection === false && (!circuit || rcdOf(panel, circuit) !== "B")
+        ? [{ link: "charger", text: "No 6 mA DC detection in the charger: a type B RCD is needed" }]
+        : [],
+    mend: {
+      requires: TAKES.rcdTypeB,
+      of: ({ document }, _none, { circuit }) =>
+        circuit
+          ? {
+              document: withCircuit(document, circuit.id, { rcd: "B" }),
+              text: "Fit a 30 mA RCD of type B for the charger's circuit",
+            }
+          : null,
+    },
+  },
+];

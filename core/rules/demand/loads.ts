@@ -1,0 +1,61 @@
+/** The ledger of a case as the methods want it: volt-amperes of every load, quantities worked in. */
+import type { CaseDocument, Load, LoadKindId } from "#core/case/document/types.ts";
+import type { Codebook } from "../types.ts";
+import type { CountedLoad } from "./types.ts";
+
+/** Nominal volts that turn VA into supply amperes for this case. */
+export const caseVolts = (document: CaseDocument, codebook: Codebook): number => codebook.volts(document.supply.system);
+
+/** Phases of the supply that a demand is spread over. */
+export const phasesOf = ({ document }: { document: CaseDocument }): number =>
+  document.supply.system === "three-phase-230-400" ? 3 : 1;
+
+/** Name of a load: its own label, otherwise that of its kind. */
+export const loadName = ({ label, kind }: Pick<Load, "label" | "kind">, { loadKinds }: Codebook): string =>
+  label || loadKinds.find((k) => k.kind === kind)?.label || kind;
+
+/** The loads of all but the given kinds. */
+export const loadsWithout = (loads: readonly CountedLoad[], ...kinds: readonly LoadKindId[]): CountedLoad[] =>
+  loads.filter((l) => !kinds.includes(l.kind));
+/** The loads of the given kinds. */
+export const ofKind = (loads: readonly CountedLoad[], ...kinds: LoadKindId[]): CountedLoad[] =>
+  loads.filter((l) => kinds.includes(l.kind));
+
+/** A load of the case with its volt-amperes on this supply. */
+export function countedLoad(load: Load, codebook: Codebook, volts: number): CountedLoad {
+  const kind = codebook.loadKinds.find((k) => k.kind === load.kind);
+  const quantity = load.quantity ?? 1;
+  const unitVA = kind?.fixedVA ?? load.va ?? (load.amps === undefined ? 0 : load.amps * (load.volts ?? volts));
+  return {
+    id: load.id,
+    kind: load.kind,
+    label: loadName(load, codebook),
+    va: unitVA * quantity,
+    unitVA,
+    quantity,
+    existing: load.existing ?? true,
+    controlled: load.controlled ?? quantity,
+    ...(load.phase !== undefined && { phase: load.phase }),
+    socketOnControl: load.socketOnControl ?? false,
+    slow: load.kind === "ev-charger" && load.va === undefined && (load.volts ?? volts) < volts,
+    ...(load.interlockedWith !== undefined && { interlockedWith: load.interlockedWith }),
+    ...(load.waitsFor !== undefined && { waitsFor: load.waitsFor }),
+    ...(load.managed !== undefined && { managed: load.managed }),
+    ...(load.ampsFrom === "mca" && { note: "MCA of the label, on the high side" }),
+  };
+}
+
+/** Loads of a case are never changed in place, so what one comes to is worked out once. */
+const counted = new WeakMap<Load, { codebook: Codebook; volts: number; load: CountedLoad }>();
+
+/** The loads of a case with their VA on its supply. */
+export function countedLoads(document: CaseDocument, codebook: Codebook): CountedLoad[] {
+  const volts = caseVolts(document, codebook);
+  return document.loads.map((load) => {
+    const known = counted.get(load);
+    if (known?.codebook === codebook && known.volts === volts) return known.load;
+    const made = countedLoad(load, codebook, volts);
+    counted.set(load, { codebook, volts, load: made });
+    return made;
+  });
+}

@@ -1,0 +1,83 @@
+/** Putting a charger into a case: its circuit, its load, its clamps. */
+import { withCharger, withCircuit, withPanel } from "#core/case/document/change.ts";
+import type { CaseDocument, Circuit, ClampLimit, Load, Panel } from "#core/case/document/types.ts";
+import { firstPlace, takesSpace } from "#core/panel/slots.ts";
+import type { Codebook } from "#core/rules/types.ts";
+import type { ChargerPlacement } from "./types.ts";
+
+/** An id that nothing in the case has yet. */
+export function freeId(document: CaseDocument, wanted: string): string {
+  const taken = (id: string) =>
+    document.loads.some((l) => l.id === id) ||
+    document.panels.some((p) => p.id === id || p.circuits?.some((c) => c.id === id));
+  if (!taken(wanted)) return wanted;
+  for (let n = 2; ; n++) if (!taken(`${wanted}-${n}`)) return `${wanted}-${n}`;
+}
+
+/** The case with a planned circuit for the charger in a panel, in the first place that has room; and its id. */
+export function withNewCircuit(
+  document: CaseDocument,
+  panel: Panel | null,
+  codebook: Codebook,
+): { document: CaseDocument; circuit: string | null } {
+  if (!panel) return { document, circuit: null };
+  const id = freeId(document, "charger-circuit");
+  const standing = (panel.circuits ?? []).filter((c) => c.status !== "abandoned" && takesSpace(c));
+  const { charging, asksFor } = codebook;
+  const { poles } = charging;
+  const position = panel.spaces === undefined ? null : firstPlace({ poles }, standing, panel.spaces, codebook);
+  const circuit: Circuit = {
+    id,
+    label: "Charger",
+    ...(position !== null && standing.every((c) => c.position !== undefined) && { position }),
+    poles,
+    status: "in-use",
+    planned: true,
+    // A new circuit of its own is given what these rules ask for it.
+    ...(asksFor.earthing && { rcd: "A" as const, curve: "B" }),
+    loads: [],
+  };
+  return {
+    document: withPanel(document, panel.id, { circuits: [...(panel.circuits ?? []), circuit] }),
+    circuit: id,
+  };
+}
+
+/** The charger's fields of a proposal's home, before its current is known. */
+export const joined = (document: CaseDocument, { panel, circuit, outlet }: ChargerPlacement): CaseDocument => {
+  const { circuit: _c, outlet: _o, load: _l, ...charger } = document.charger ?? {};
+  return withCharger(
+    { ...document, charger },
+    { ...(panel && { panel }), ...(circuit && { circuit }), ...(outlet && { outlet }) },
+  );
+};
+
+/** The home with the charger in it, at a current; with the clamps that hold it back. */
+export function withCharge(
+  document: CaseDocument,
+  placed: ChargerPlacement,
+  chargeA: number,
+  limits: readonly ClampLimit[] = [],
+): CaseDocument {
+  const id = freeId(document, "charger");
+  const load: Load = {
+    id,
+    kind: "ev-charger",
+    label: "Charger",
+    amps: chargeA,
+    ...(placed.volts !== undefined && { volts: placed.volts }),
+    existing: false,
+    ...(placed.panel && { panel: placed.panel }),
+    ...(placed.phase && { phase: placed.phase }),
+    ...(placed.interlockedWith && { interlockedWith: placed.interlockedWith }),
+    ...(placed.waitsFor && { waitsFor: placed.waitsFor }),
+    ...(limits.length > 0 && { managed: [...limits] }),
+  };
+  const withLoad = withCharger({ ...document, loads: [...document.loads, load] }, { load: id });
+  if (!placed.circuit) return withLoad;
+  const circuit = document.panels.flatMap((p) => p.circuits ?? []).find((c) => c.id === placed.circuit);
+  return withCircuit(withLoad, placed.circuit, {
+    loads: [...(circuit?.loads ?? []), id],
+    ...(placed.deviceA && { ratingA: placed.deviceA(chargeA) }),
+  });
+}

@@ -1,0 +1,149 @@
+/**
+ * Price-book items of a new charging circuit: from the design along the run, otherwise the usual size for its device.
+ */
+
+import type { CaseDocument, Conductor, RunSegment } from "#core/case/document/types.ts";
+import { designFor, isDesigned } from "#core/circuit/design.ts";
+import { countOfSupports } from "#core/circuit/route.ts";
+import { type Requirements, requirements } from "#core/estimate/requirements.ts";
+import { ownValue } from "#core/own-value.ts";
+import { laidLengthOf, laidSegments, lengthIn } from "#core/rules/circuit/laid.ts";
+import { junctionBoxes } from "#core/rules/circuit/parts-of-run.ts";
+import type { CircuitDesign } from "#core/rules/circuit/types.ts";
+import type { Codebook } from "#core/rules/types.ts";
+
+/** Run methods whose conductors are single ones in a conduit. */
+const SINGLES: readonly string[] = ["thhn", "xhhw-2"];
+/** Two line conductors, or line and neutral, beside the earth conductor. */
+const LIVE = 2;
+const CONDUIT: readonly string[] = ["emt", "pvc40", "pvc80", "buried-pvc", "trunking", "ground"];
+/** Charger classes of the price book, by their largest current. */
+const CHARGER_CLASSES_A = [16, 32, 40, 48, 80] as const;
+
+/** The smallest usual size that the rules allow for this device and for charging with this current. */
+function usualSize({
+  codebook,
+  type,
+  deviceA,
+  chargeA,
+}: {
+  codebook: Codebook;
+  type: string;
+  deviceA: number;
+  chargeA: number;
+}): string {
+  const { feederSizes, charging } = codebook;
+  const leastA = chargeA * charging.continuousFactor - 1e-9;
+  const carries = (size: string) => {
+    const rated = codebook.conductor({ size, material: "cu", type });
+    return rated !== null && charging.deviceOnConductorA(rated) >= deviceA && rated.ampacityA >= leastA;
+  };
+  return feederSizes.find(carries) ?? (feederSizes.at(-1) as string);
+}
+
+/** The charger itself, of the smallest class that gives the current; none where the customer has one. */
+export const chargerTakes = ({ charger }: CaseDocument, chargeA: number): Record<string, number> => {
+  if (charger?.providedBy === "customer") return {};
+  const asked = Math.max(chargeA, charger?.maxA ?? 0);
+  return { [`charger:${CHARGER_CLASSES_A.find((a) => a >= asked) ?? CHARGER_CLASSES_A.at(-1)}`]: 1 };
+};
+
+/** The items of a price book that a conductor is bought as, and how often along its length. */
+export function conductorItems(
+  { type = "", size, material }: Conductor,
+  earthSize: string,
+): (readonly [item: string, times: number])[] {
+  const as = material === "al" ? `${type}-al` : type;
+  return SINGLES.includes(type)
+    ? [
+        [`wire:${as}:${size}`, LIVE],
+        [`wire:${as}:${earthSize}`, 1],
+      ]
+    : [[`cable:${as}:${size}`, 1]];
+}
+
+/** Single conductors inside a building run in EMT, on any structure. */
+const conduitItem = (method: string, conduit: string | null): string => {
+  const kind = method === "in-wall" || method === "attic" ? "emt" : method;
+  const trade = conduit && /^\S+ in/.exec(conduit)?.[0];
+  return trade ? `conduit:${kind}:${trade}` : `conduit:${kind}`;
+};
+
+type Put = (item: string, count: number) => void;
+
+/** Drilled holes and the sleeves in them. */
+function putCrossings({ through = {}, fixedTo }: RunSegment, put: Put): void {
+  for (const [what, count] of Object.entries(through)) {
+    // A heated floor is not drilled: the circuit's checks say so.
+    if (!count || what === "heatedFloors") continue;
+    put(`labour:drill:${what}`, count);
+    if (what !== "joists") put("sleeve", count);
+  }
+  if (fixedTo === "fence") put("labour:fence", 1);
+}
+
+/** Boxes where the conductor type changes. */
+function putBoxes(designed: CircuitDesign, put: Put): void {
+  const boxes = junctionBoxes(designed).length;
+  if (boxes === 0) return;
+  put("junction-box", boxes);
+  put("labour:junction-box", boxes);
+}
+
+/** Slack that is left of a data cable, for both ends together. */
+const SIGNAL_SLACK = { ft: 10, m: 3 } as const;
+
+/** Items for the clamps' signal as the run defines it; a cable beside the circuit by default. */
+export function signalTakes({ run }: CaseDocument, { charging, lengthUnit }: Codebook): Record<string, number> {
+  const circuit = run?.segments?.length ? laidLengthOf(run, lengthUnit) : charging.usualRun.length.value;
+  const { by = "data-cable", length } = run?.signal ?? {};
+  if (by === "radio") return { "signal:radio": 1, "labour:signal:radio": 1 };
+  if (by === "cores") return { "signal:cores": circuit, "labour:signal:cores": 1 };
+  const long = length ? lengthIn(length, lengthUnit) : circuit;
+  return { "signal-cable": long + SIGNAL_SLACK[lengthUnit], "run:signal-cable": long };
+}
+
+/**
+ * @param deviceA rating of its protective device, A
+ * @param chargeA charging current, A
+ */
+export function newCircuitTakes(
+  document: CaseDocument,
+  codebook: Codebook,
+  deviceA: number,
+  chargeA: number,
+): Requirements {
+  const { usualRun, poles } = codebook.charging;
+  const { run } = document;
+  const segments: readonly RunSegment[] = run?.segments?.length
+    ? laidSegments(run)
+    : [{ method: usualRun.method, length: usualRun.length }];
+  const parts: Record<string, number> = {
+    [`device:${poles}p:${deviceA}`]: 1,
+    sundries: 1,
+    permit: 1,
+    "labour:new-circuit": 1,
+    ...chargerTakes(document, chargeA),
+  };
+  const put = (item: string, count: number) => {
+    parts[item] = (ownValue(parts, item) ?? 0) + count;
+  };
+  const found = designFor(document, codebook, chargeA);
+  const designed = found && isDesigned(found) ? found : null;
+  for (const [i, segment] of segments.entries()) {
+    const { method, length, conductorType } = segment;
+    const long = lengthIn(length, codebook.lengthUnit);
+    const made = designed?.segments[i];
+    const type = made?.conductor.type ?? conductorType ?? run?.conductorType ?? usualRun.conductorType;
+    const size = made?.conductor.size ?? usualSize({ codebook, type, deviceA, chargeA });
+    const conductor = made?.conductor ?? { size, type };
+    for (const [item, times] of conductorItems(conductor, made?.earthConductor.size ?? size)) put(item, long * times);
+    if (made?.conduit || CONDUIT.includes(method)) put(conduitItem(method, made?.conduit ?? null), long);
+    put(segment.surface ? `run:${method}:${segment.surface}` : `run:${method}`, long);
+    const supports = made && codebook.circuit.supportsOf(segment, made);
+    if (supports) put(supports.item, countOfSupports(long, supports));
+    putCrossings(segment, put);
+  }
+  if (designed) putBoxes(designed, put);
+  return requirements(parts, "permit", "order", "inspection");
+}

@@ -7,8 +7,66 @@ const folder = (name, from, to, comment) => ({
   to: { path: to },
 });
 
+/**
+ * The floors of the core, from the bottom. A room uses only rooms below it, type imports included; rooms of one floor do
+ * not use each other. A name without an ending is a folder, the others are files of `core` itself.
+ */
+const FLOORS = [
+  [
+    "own-value.ts",
+    "limits.ts",
+    "chance.ts",
+    "words.ts",
+    "why.ts",
+    "parse-json.ts",
+    "cautions.ts",
+    "engine.ts",
+    "search-words.ts",
+    "headers.ts",
+    "conventions.ts",
+  ],
+  ["case", "quantity", "dates.ts"],
+  ["units.ts", "firm"],
+  ["estimate", "waterline.ts"],
+  ["rules"],
+  ["panel", "circuit", "demand"],
+  ["energy", "home"],
+  ["findings", "place"],
+  ["laws"],
+  ["survey"],
+  ["path"],
+  ["ways"],
+  ["judge", "changes"],
+  ["decide"],
+  ["assess.ts", "find", "summary.ts"],
+  ["assessed-case.ts", "explore"],
+];
+const room = (name) => (name.endsWith(".ts") ? `${name.replace(".", "\\.")}$` : `${name}/`);
+const floors = FLOORS.map((rooms, i) => ({
+  name: `floor-${i}`,
+  severity: "error",
+  comment: `${rooms.join(", ")}: only rooms of the floors below are used.`,
+  from: { path: `^core/(${rooms.map(room).join("|")})`, pathNot: "\\.test\\.ts$" },
+  to: {
+    path: "^core/",
+    // A room uses itself; group 1 is the room that the import stands in.
+    pathNot: ["^core/$1", ...FLOORS.slice(0, i).flatMap((below) => below.map((name) => `^core/${room(name)}`))],
+  },
+}));
+
 module.exports = {
   forbidden: [
+    ...floors,
+    {
+      name: "room-without-floor",
+      severity: "error",
+      comment: "A new room of the core is given its floor above.",
+      from: {
+        path: "^core/",
+        pathNot: ["\\.test\\.ts$", "^core/testing/", ...FLOORS.flat().map((name) => `^core/${room(name)}`)],
+      },
+      to: {},
+    },
     folder("core-stands-alone", "^core/", "^(app|db|cli|standins|e2e|scripts)/", "The core uses nothing above it."),
     {
       name: "core-is-pure",

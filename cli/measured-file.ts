@@ -5,7 +5,7 @@ import { CaseRefused, type InputProblem } from "#core/case/document/problems.ts"
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { evidenceOf, lastYear } from "#core/energy/intervals/evidence.ts";
 import { IntervalDataRefused, intervalProblemLine } from "#core/energy/intervals/formats/problems.ts";
-import { FILE_HABITS, readIntervalFile, textOf } from "#core/energy/intervals/formats/read.ts";
+import { readIntervalFile, textOf } from "#core/energy/intervals/formats/read.ts";
 import { type DataQuality, qualityOf } from "#core/energy/intervals/quality.ts";
 import type { IntervalSeries } from "#core/energy/intervals/series.ts";
 import { hasMaximum } from "#core/rules/demand/measured-max.ts";
@@ -36,7 +36,7 @@ export function readMeasuredFile(
     return refused([`${file} cannot be read (${(error as NodeJS.ErrnoException).code})`]);
   }
   try {
-    return readIntervalFile(textOf(bytes), FILE_HABITS[codebookOf(document.rules).region], { zone: zone ?? null });
+    return readIntervalFile(textOf(bytes), codebookOf(document.rules).conventions, { zone: zone ?? null });
   } catch (error) {
     if (error instanceof IntervalDataRefused)
       return refused(error.problems.map((p) => `${file}: ${intervalProblemLine(p)}`));

@@ -1,4 +1,6 @@
 import { describe, expect, it } from "vitest";
+import { ukConventions } from "#core/rules/bs7671/conventions.ts";
+import { necConventions } from "#core/rules/nec/conventions.ts";
 import {
   isOver,
   showA,
@@ -34,13 +36,13 @@ it("never says that a home is over by 0 A", () => {
 });
 
 it("writes lengths on a building and temperatures in the region's units", () => {
-  expect([0.46, 0.61, 0.9, 1, 1.2192].map((m) => showBuildingLength(m, "us"))).toEqual([
+  expect([0.46, 0.61, 0.9, 1, 1.2192].map((m) => showBuildingLength(m, necConventions))).toEqual([
     "18 in",
     "24 in",
     "35.5 in",
     "3 ft 3 in",
     "4 ft",
   ]);
-  expect([0.05, 0.999, 1.2].map((m) => showBuildingLength(m, "uk"))).toEqual(["50 mm", "999 mm", "1.2 m"]);
-  expect([showTemperature(40, "us"), showTemperature(40, "uk")]).toEqual(["104 °F", "40 °C"]);
+  expect([0.05, 0.999, 1.2].map((m) => showBuildingLength(m, ukConventions))).toEqual(["50 mm", "999 mm", "1.2 m"]);
+  expect([showTemperature(40, necConventions), showTemperature(40, ukConventions)]).toEqual(["104 °F", "40 °C"]);
 });

@@ -1,5 +1,6 @@
 /** Units at the edge of the calculation: lengths, areas and how figures are written. */
 import type { Area, Length } from "#core/case/document/types.ts";
+import type { Conventions } from "./conventions.ts";
 
 export const FT_PER_M = 3.280839895;
 const FT2_PER_M2 = 10.7639104167;
@@ -51,15 +52,15 @@ export const showSize = (size: string): string => size.replace("mm2", "mm²");
 /** A factor as a percentage with one decimal at most: "85.7 %". */
 export const showPercent = (factor: number): string => `${show(factor * 100, 1)} %`;
 
-/** A length on a building: "18 in" or "4 ft 3 in" in the US, "290 mm" or "1.2 m" in the UK. */
-export function showBuildingLength(lengthM: number, region: "us" | "uk"): string {
-  if (region === "uk") return lengthM < 1 ? `${show(lengthM * 1000, 0)} mm` : `${show(lengthM, 2)} m`;
+/** A length on a building: "18 in" or "4 ft 3 in", "290 mm" or "1.2 m". */
+export function showBuildingLength(lengthM: number, { buildingLengths }: Pick<Conventions, "buildingLengths">): string {
+  if (buildingLengths === "metric") return lengthM < 1 ? `${show(lengthM * 1000, 0)} mm` : `${show(lengthM, 2)} m`;
   const inches = lengthM * FT_PER_M * 12;
   if (inches < 36) return `${show(Math.round(inches * 2) / 2, 1)} in`;
   const [feet, rest] = [Math.floor(Math.round(inches) / 12), Math.round(inches) % 12];
   return rest === 0 ? `${feet} ft` : `${feet} ft ${rest} in`;
 }
 
-/** Degrees Celsius as the region writes them: "104 °F", "40 °C". */
-export const showTemperature = (celsius: number, region: "us" | "uk"): string =>
-  region === "us" ? `${show(celsius * 1.8 + 32, 1)} °F` : `${show(celsius, 1)} °C`;
+/** Degrees Celsius as a country writes them: "104 °F", "40 °C". */
+export const showTemperature = (celsius: number, { temperature }: Pick<Conventions, "temperature">): string =>
+  temperature === "F" ? `${show(celsius * 1.8 + 32, 1)} °F` : `${show(celsius, 1)} °C`;

@@ -4,7 +4,7 @@ import { readFileSync } from "node:fs";
 import path from "node:path";
 import sharp from "sharp";
 import type { CaseDocument } from "#core/case/document/types.ts";
-import { FILE_HABITS, readIntervalFile, textOf } from "#core/energy/intervals/formats/read.ts";
+import { readIntervalFile, textOf } from "#core/energy/intervals/formats/read.ts";
 import { aboutSeries, packValues } from "#core/energy/intervals/kept.ts";
 import { readCaseText } from "#core/laws/read.ts";
 import { codebookOf } from "#core/rules/index.ts";
@@ -60,7 +60,7 @@ async function loadIntervals(jobId: string, document: CaseDocument, personId: st
   if (!file || !digest) return;
   const { database } = await import("#server/database.ts");
   const bytes = readFileSync(path.join(import.meta.dirname, "demo", file));
-  const { series, quality, form } = readIntervalFile(textOf(bytes), FILE_HABITS[codebookOf(document.rules).region]);
+  const { series, quality, form } = readIntervalFile(textOf(bytes), codebookOf(document.rules).conventions);
   const about = aboutSeries(series, quality, { digest, name: file, form, madeUp: false });
   const values = Buffer.from(await packValues(series));
   await database.insert(intervalData).values({ jobId, digest, about, values, personId });

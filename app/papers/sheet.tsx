@@ -40,16 +40,12 @@ interface SheetProps {
   children: ReactNode;
 }
 
-/** One paper on the region's own format. */
+/** One paper on the country's own format. */
 export function Sheet({ title, input, fontSize, children }: SheetProps) {
   const { document, firm, today, isTransliterated } = input;
   const codebook = codebookOf(document.rules);
   return (
-    <Document
-      title={`${title}, ${document.title}`}
-      author={firm}
-      language={codebook.region === "us" ? "en-US" : "en-GB"}
-    >
+    <Document title={`${title}, ${document.title}`} author={firm} language={codebook.conventions.locale}>
       <Page size={codebook.paper} style={[s.page, fontSize ? { fontSize } : {}]}>
         <Text style={[s.foot, { left: 42, right: 120 }]} fixed>
           {document.title} - {firm}
@@ -68,7 +64,7 @@ export function Sheet({ title, input, fontSize, children }: SheetProps) {
           <View style={s.headRight}>
             <Text style={{ fontWeight: 700, textAlign: "right" }}>{firm}</Text>
             <Text style={s.quiet}>{codebook.name}</Text>
-            <Text style={s.quiet}>{showDay(today, codebook.region)}</Text>
+            <Text style={s.quiet}>{showDay(today, codebook.conventions)}</Text>
           </View>
         </View>
         {isTransliterated && (

@@ -1,9 +1,10 @@
 import type { ChildProcess } from "node:child_process";
 import Modbus from "modbus-serial";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { FILE_HABITS, readIntervalFile } from "#core/energy/intervals/formats/read.ts";
+import { readIntervalFile } from "#core/energy/intervals/formats/read.ts";
 import { clampFindings } from "#core/energy/recorder/recorder.ts";
 import { CLAMP_TROUBLES, HOLDING_REGISTERS } from "#core/energy/recorder/registers.ts";
+import { necConventions } from "#core/rules/nec/conventions.ts";
 import { freePort, startRecorder } from "#tests/stand-in.ts";
 
 let port: number;
@@ -51,7 +52,7 @@ describe("a recorder on the line", () => {
   it("records a month and is read out as a file with every minute in it", async () => {
     expect((await recorders.commandRecorder(address, "start")).state).toBe("recording");
     await expect.poll(async () => (await recorders.recorderStatus(address)).state).toBe("full");
-    const { series, quality } = readIntervalFile(await recorders.readRecorder(address), FILE_HABITS.us, {
+    const { series, quality } = readIntervalFile(await recorders.readRecorder(address), necConventions, {
       zone: "America/New_York",
     });
     expect([series.intervalS, series.phases.length, series.phases[0]?.length]).toEqual([60, 2, 31 * 1440]);

@@ -69,7 +69,7 @@ function memberName(keys: readonly string[], member: unknown, document: CaseDocu
  */
 export function placeInWords(document: CaseDocument, pointer: string, added?: unknown): string {
   const keys = pointer.split("/").slice(1);
-  // Values of the survey have names of their own, in the words of the region.
+  // Values of the survey have names of their own, in the words of the rules.
   const ofSurvey = sourcedFields(document).find((f) => f.key === keys.join("."));
   if (ofSurvey) return lower(ofSurvey.label);
   for (let n = keys.length; n > 0; n--) {
@@ -106,7 +106,7 @@ const WHOLE: Record<string, { put(document: CaseDocument, value: unknown): strin
   "/decision": {
     put(document, value) {
       const { way, why } = value as NonNullable<CaseDocument["decision"]>;
-      return `Decided for "${wayOf(way).words[codebookOf(document.rules).region].name}", because "${why}"`;
+      return `Decided for "${wayOf(way).words[codebookOf(document.rules).conventions.locale].name}", because "${why}"`;
     },
     taken: "The decision was withdrawn",
   },

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { bs7671Codebook } from "#core/rules/bs7671/index.ts";
 import type { CircuitSpec } from "#core/rules/circuit/types.ts";
-import { nec2023Codebook } from "#core/rules/nec/2023.ts";
+import { nec2023Codebook } from "#core/rules/nec/editions.ts";
 import { lengthFt, lengthM } from "#core/units.ts";
 import { regionsOf, sizesByLength } from "./by-length.ts";
 import { cheapestSize, type Prices } from "./by-price.ts";

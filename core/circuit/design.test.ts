@@ -3,7 +3,7 @@ import { describe, expect, it } from "vitest";
 import type { RunSegment } from "#core/case/document/types.ts";
 import { bs7671Codebook } from "#core/rules/bs7671/index.ts";
 import type { CircuitDesign, CircuitSpec } from "#core/rules/circuit/types.ts";
-import { nec2023Codebook } from "#core/rules/nec/2023.ts";
+import { nec2023Codebook } from "#core/rules/nec/editions.ts";
 import { designCircuit, isDesigned } from "./design.ts";
 
 const ft = (value: number) => ({ value, unit: "ft" as const });

@@ -10,7 +10,7 @@ function terminals(home: CaseDocument, run: Run) {
   const codebook = codebookOf(home.rules);
   const design = designFor({ ...home, run }, codebook, 32);
   if (!design || !isDesigned(design)) throw new Error("not designed");
-  return terminationsOf({ ...home, run }, design, codebook.region);
+  return terminationsOf({ ...home, run }, design, codebook.circuit.terminals);
 }
 const ft = (value: number) => ({ value, unit: "ft" as const });
 

@@ -1,8 +1,7 @@
 /** Every terminal of a designed circuit, in the order in which they are made: what the log of terminations is filled in by. */
 import type { CaseDocument, Conductor } from "#core/case/document/types.ts";
 import { junctionBoxes } from "#core/rules/circuit/parts-of-run.ts";
-import type { CircuitDesign } from "#core/rules/circuit/types.ts";
-import type { Region } from "#core/rules/types.ts";
+import type { CircuitDesign, TerminalNames } from "#core/rules/circuit/types.ts";
 import { showSize } from "#core/units.ts";
 
 export interface Termination {
@@ -14,10 +13,6 @@ export interface Termination {
   twice: boolean;
 }
 
-const LIVE = { us: ["L1", "L2"], uk: ["line", "neutral"] } as const;
-const EARTH = { us: "equipment ground", uk: "earth" } as const;
-const DEVICE = { us: "Breaker", uk: "RCBO" } as const;
-const METAL = { us: { cu: "copper", al: "aluminum" }, uk: { cu: "copper", al: "aluminium" } } as const;
 /** Solid in these sizes, stranded above. */
 const SOLID: readonly string[] = ["14 AWG", "12 AWG", "10 AWG", "1 mm2", "1.5 mm2", "2.5 mm2"];
 
@@ -25,7 +20,7 @@ const SOLID: readonly string[] = ["14 AWG", "12 AWG", "10 AWG", "1 mm2", "1.5 mm
 export function terminationsOf(
   { run, charger }: Pick<CaseDocument, "run" | "charger">,
   design: CircuitDesign,
-  region: Region,
+  { live: liveNames, earth, device: deviceName, metals }: TerminalNames,
 ): Termination[] {
   const { segments } = design;
   const first = segments[0];
@@ -33,15 +28,15 @@ export function terminationsOf(
   if (!first || !last) return [];
   const named = (terminal: string, { size, material }: Conductor): Termination => ({
     terminal,
-    conductor: `${showSize(size)} ${METAL[region][material ?? "cu"]}`,
+    conductor: `${showSize(size)} ${metals[material ?? "cu"]}`,
     twice: !SOLID.includes(size),
   });
   /** The terminals of one thing: its live ones, and the earth. */
-  const at = (thing: string, { conductor, earthConductor }: typeof first, live = LIVE[region] as readonly string[]) => [
+  const at = (thing: string, { conductor, earthConductor }: typeof first, live = liveNames) => [
     ...live.map((l) => named(`${thing}, ${l}`, conductor)),
-    named(`${thing}, ${EARTH[region]}`, earthConductor),
+    named(`${thing}, ${earth}`, earthConductor),
   ];
-  const device = at(DEVICE[region], first);
+  const device = at(deviceName, first);
   const boxes = junctionBoxes(design).flatMap((i) => {
     const [before, after] = [segments[i - 1], segments[i]] as [typeof first, typeof first];
     const box = `Junction box before part ${i + 1}`;

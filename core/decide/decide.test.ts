@@ -16,7 +16,6 @@ import { WAY_IDS } from "#core/ways/index.ts";
 import { homeOnSupply } from "#core/ways/service-upgrade/index.ts";
 import { decisionFor, decisionNow } from "./decision.ts";
 import { becauseFrom, isRobust, policyAnswers } from "./policies.ts";
-import { practiceOptionsOf } from "./practice-options.ts";
 
 const us = knownUsHome();
 const uk = knownUkHome();
@@ -150,7 +149,7 @@ describe("what if", () => {
   });
   it("another school is followed, whichever the rules have", () => {
     for (const home of [us, uk])
-      for (const school of practiceOptionsOf(codebookOf(home.rules))) {
+      for (const school of codebookOf(home.rules).practiceOptions) {
         const [usual] = school.choices;
         expect(school.current(home)).toBe(usual?.value);
         for (const { value } of school.choices) {

@@ -31,7 +31,6 @@ const AREA_SHARE = [0.75, 1.25] as const;
 const UNTOLD_AREA_FT2 = [800, 4000] as const;
 const NAMEPLATE_SHARE = [0.7, 1.3] as const;
 const MEASURED_SHARE = [0.3, 1] as const;
-const SUPPLY_A = { us: [60, 200], uk: [60, 100] } as const;
 /** How near the turning value of a range is found. */
 const BISECTIONS = 9;
 
@@ -105,7 +104,7 @@ function aboutSize(sizes: readonly string[], size: string | undefined): string[]
 }
 
 function looksOf(document: CaseDocument, codebook: Codebook, demandA: number): Look[] {
-  const { words, region, asksFor } = codebook;
+  const { words, unreadSupplyA, asksFor } = codebook;
   const { supply, dwelling, survey, measured } = document;
   const open = (key: string, value: unknown) =>
     value === null ||
@@ -117,7 +116,7 @@ function looksOf(document: CaseDocument, codebook: Codebook, demandA: number): L
     looks.push(
       range(
         at("supply.ratingA", capital(words.supplyRating)),
-        SUPPLY_A[region],
+        unreadSupplyA,
         (a) => showA(Math.round(a)),
         (d, a) => read(withSupply(d, { ratingA: Math.round(a) }), "supply.ratingA"),
       ),
@@ -125,7 +124,7 @@ function looksOf(document: CaseDocument, codebook: Codebook, demandA: number): L
   if (open("supply.conductor", supply.conductor)) {
     const sizes = supply.conductor
       ? aboutSize(codebook.feederSizes, supply.conductor.size)
-      : SUPPLY_A[region].map((a) => codebook.supplyConductor.sizeFor(a, false).size);
+      : unreadSupplyA.map((a) => codebook.supplyConductor.sizeFor(a, false).size);
     looks.push(
       kinds(at("supply.conductor", capital(codebook.supplyConductor.name)), sizes, showSize, (d, size) =>
         read(withSupply(d, { conductor: { material: "cu", ...d.supply.conductor, size } }), "supply.conductor"),
@@ -184,7 +183,7 @@ function looksOf(document: CaseDocument, codebook: Codebook, demandA: number): L
     }
     if (codebook.bus && open(`panel.${panel.id}.busA`, panel.busA)) {
       const key = `panel.${panel.id}.busA`;
-      const from = panel.mainA ?? SUPPLY_A[region][0];
+      const from = panel.mainA ?? unreadSupplyA[0];
       looks.push(
         kinds(
           at(key, `${name}: bus`),

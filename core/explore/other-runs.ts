@@ -11,7 +11,7 @@ export interface JudgedRoute {
   name: string;
   /** Index among the other runs; null for the one that is taken. */
   other: number | null;
-  /** In the region's unit of length. */
+  /** In the rules' unit of length. */
   length: number;
   /** The taken way along this route; null where it has no circuit there. */
   built: {

@@ -76,7 +76,6 @@ const MEASURED_SHARE = 0.5;
 const COOKING: readonly Load["kind"][] = ["range", "oven", "cooktop", "cooker"];
 /** Loads that can run at another hour than the car charges. */
 const SHIFTABLE: readonly Load["kind"][] = ["water-heater", "dryer", "immersion", "underfloor-heating"];
-const WATER_BY_HEAT_PUMP = { us: "a heat-pump water heater", uk: "hot water by heat pump" } as const;
 
 /** The largest load that can run at another hour. */
 const shiftable = (document: CaseDocument, codebook: Codebook) =>
@@ -89,7 +88,7 @@ function changesFor(document: CaseDocument, codebook: Codebook, demandA: number)
   return [
     {
       id: "water",
-      name: WATER_BY_HEAT_PUMP[codebook.region],
+      name: codebook.words.waterByHeatPump,
       apply: (d) => smaller(d, ["water-heater", "immersion"], HEAT_PUMP_WATER_HEATER_VA),
       work: work("water", "Change the water heater for a heat-pump one", "order"),
     },

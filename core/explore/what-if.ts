@@ -2,7 +2,6 @@
 
 import { withCharger, withSupply } from "#core/case/document/change.ts";
 import type { Car, CaseDocument } from "#core/case/document/types.ts";
-import { practiceOptionsOf } from "#core/decide/practice-options.ts";
 import { withMeasuredYear } from "#core/demand/measured-year.ts";
 import { clockOf, DAY_MINUTES, minutesOf } from "#core/energy/need/hours.ts";
 import { homeOf } from "#core/home/home.ts";
@@ -64,7 +63,7 @@ export function withWhatIf(document: CaseDocument, codebook: Codebook, whatIf: W
     };
   }
   if (measured !== undefined) tried = withMeasuredYear(tried, codebook, demandA * measured);
-  for (const school of practiceOptionsOf(codebook)) {
+  for (const school of codebook.practiceOptions) {
     const chosen = ownValue(schools ?? {}, school.id);
     if (chosen !== undefined) tried = school.apply(tried, chosen);
   }

@@ -143,7 +143,7 @@ const seen: FindingRule[] = SEEN_FAULTS.flatMap((fault): FindingRule[] => {
   const found = (home: Home, link: string): FoundFault => ({
     link,
     text: fault.text,
-    rule: fault.rule[home.codebook.region],
+    rule: home.codebook.seenRules[fault.code],
   });
   return fault.goesWith === "supply"
     ? [{ at: "supply", ...shared, rule: "", check: (home) => when(ticked(home), () => found(home, "supply")), ...mend }]

@@ -1,8 +1,7 @@
-/** All rules by which faults are found; a new one is an entry in its list. */
+/** The faults of a home, by the rules that all books share and those of its own. */
 import type { Circuit, Outlet, Panel } from "#core/case/document/types.ts";
 import type { Requirements } from "#core/estimate/requirements.ts";
 import { onSupply } from "#core/panel/sub-panels.ts";
-import { unitedKingdomFindings } from "#core/rules/bs7671/findings.ts";
 import type {
   FindingRule,
   FoundFault,
@@ -12,15 +11,10 @@ import type {
   SurveyFinding,
 } from "#core/rules/findings/types.ts";
 import type { Home, PathTarget } from "#core/rules/home.ts";
-import { northAmericanFindings } from "#core/rules/nec/findings.ts";
-import type { Region } from "#core/rules/types.ts";
 import { capital } from "#core/words.ts";
 import { commonFindings } from "./common.ts";
 
-const FINDING_RULES: Readonly<Record<Region, readonly FindingRule[]>> = {
-  us: [...commonFindings, ...northAmericanFindings],
-  uk: [...commonFindings, ...unitedKingdomFindings],
-};
+const rulesOf = ({ codebook }: Home): readonly FindingRule[] => [...commonFindings, ...codebook.findings];
 
 /** The things of a home that are looked at. */
 interface Looked {
@@ -71,7 +65,7 @@ function lookFor(rules: readonly FindingRule[], home: Home, target: PathTarget, 
 
 /** The faults on one path: of the supply, of the panels on the way, of the circuit, outlet and charger at its end. */
 export const faultsOnPath = (home: Home, target: PathTarget, panels: readonly Panel[]): PathFault[] =>
-  lookFor(FINDING_RULES[home.codebook.region], home, target, {
+  lookFor(rulesOf(home), home, target, {
     panels,
     circuits: target.circuit ? [target.circuit] : [],
     outlets: target.outlet ? [target.outlet] : [],
@@ -79,7 +73,7 @@ export const faultsOnPath = (home: Home, target: PathTarget, panels: readonly Pa
 
 /** Every finding of a home, what stops the job first; `target` is where the charger's path ends today. */
 export function surveyFindings(home: Home, target: PathTarget, onPath: readonly Panel[]): SurveyFinding[] {
-  const rules = FINDING_RULES[home.codebook.region];
+  const rules = rulesOf(home);
   const { panels, outlets = [] } = home.document;
   const everywhere = lookFor(
     rules.filter((r) => !r.pathOnly),

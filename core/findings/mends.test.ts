@@ -1,9 +1,11 @@
 /** Findings at their limits, with their link and their repair. */
+
 import { describe, expect, it } from "vitest";
 import type { CaseDocument, Panel } from "#core/case/document/types.ts";
 import { caseProblems } from "#core/laws/read.ts";
 import { gfciOf, rcdOf } from "#core/rules/findings/protection.ts";
 import { SEEN_FAULTS } from "#core/rules/findings/seen.ts";
+import { codebookOf } from "#core/rules/index.ts";
 import { assess } from "#core/testing/assess.ts";
 import { knownUkHome, knownUsHome, usCase } from "#core/testing/cases.ts";
 import { afterIn, onPanel, onSupplyOf, wayIn, withCircuitIn, withOutletIn, workIn } from "#core/testing/ways.ts";
@@ -453,7 +455,7 @@ describe("faults seen on site", () => {
         severity: fault.severity,
         text: fault.text,
         todo: fault.todo,
-        rule: fault.rule[home === us ? "us" : "uk"],
+        rule: codebookOf(home.rules).seenRules[code],
         link: fault.goesWith === "supply" ? "supply" : "panel:main",
       });
     }

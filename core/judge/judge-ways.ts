@@ -62,7 +62,7 @@ const judgementOf = withLazyFields<JudgedFields, Pick<WayJudgement, "explain" | 
 
 function judgeWay(way: Way, s: JudgingContext): { way: WayJudgement; after: CaseDocument | null } {
   const proposals = way.propose(s);
-  const words = way.words[s.codebook.region];
+  const words = way.words[s.codebook.conventions.locale];
   const outcomes = worthJudging(proposals).map((p) => outcomeOf(s, p));
   const short = () => outcomes.length > 0 && outcomes.every((o) => o.judged.chargeA < s.wanted.chargeA);
   for (const other of way.otherwise?.(s) ?? []) if (short()) outcomes.push(outcomeOf(s, other()));
@@ -152,8 +152,8 @@ function refusal(s: JudgingContext, { id, words, consequence: leaves }: Way, rea
   const priced = estimateWork([], s.book);
   const fields: JudgedFields = {
     way: id,
-    name: words[s.codebook.region].name,
-    means: words[s.codebook.region].means,
+    name: words[s.codebook.conventions.locale].name,
+    means: words[s.codebook.conventions.locale].means,
     leaves,
     verdict: "ruled-out",
     onlyConfirm: false,

@@ -112,7 +112,7 @@ function legMeter(document: CaseDocument): (circuits: readonly Circuit[]) => num
   };
 }
 
-/** How many legs (US) or phases (three-phase supply) the spaces of a panel alternate between. */
+/** How many legs or phases the spaces of a panel alternate between. */
 export function legsOf(document: CaseDocument): number {
   return codebookOf(document.rules).board.legs(document.supply.system);
 }

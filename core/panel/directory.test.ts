@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { newCase } from "#core/laws/new-case.ts";
-import { nec2023Codebook } from "#core/rules/nec/2023.ts";
+import { nec2023Codebook } from "#core/rules/nec/editions.ts";
 import { CHARGER_ROW, directoryOf } from "./directory.ts";
 
 const home = newCase("us-nec-2023", "1 Test Row");

@@ -1,4 +1,4 @@
-/** The rows of the directory inside a panel's door, one for each space (NEC 408.4; BS 7671 514.9). */
+/** The rows of the directory inside a panel's door, one for each space. */
 import type { CaseDocument, Circuit, Panel } from "#core/case/document/types.ts";
 import type { Codebook } from "#core/rules/types.ts";
 import { positionsOf, spacesOf, takesSpace } from "./slots.ts";

@@ -3,7 +3,7 @@ import { describe, expect, it } from "vitest";
 import { applyPatch } from "#core/case/document/patch.ts";
 import type { CaseDocument, Circuit, Panel } from "#core/case/document/types.ts";
 import { bs7671Codebook } from "#core/rules/bs7671/index.ts";
-import { nec2023Codebook } from "#core/rules/nec/2023.ts";
+import { nec2023Codebook } from "#core/rules/nec/editions.ts";
 import { ukCase, usCase } from "#core/testing/cases.ts";
 import {
   type ArrangedPanel,

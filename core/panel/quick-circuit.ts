@@ -24,8 +24,6 @@ export interface EnteredCircuit {
   understood: string;
 }
 
-/** A source's breaker carries 125 % of its output (NEC 705.12, and good practice in the UK). */
-const OUTPUT_OF_DEVICE = 0.8;
 /** Words that say something of a circuit, and are no part of its name. */
 const LEFT_OVER = /(?<![\w-])(-?\d[\d.,]*\s*)?((?:kva|kw|va|w)[hs]?|amps?|volts?|poles?|rcd|backfed)(?![\w-])/i;
 const LONGEST_ABBREVIATION = 3;
@@ -81,7 +79,7 @@ export function parseCircuit(text: string, codebook: Codebook, volts: number): E
       problem: '"with socket" is for a cooker\'s control: add its rating, for example: cooker 10.5kw with socket b32',
     };
   const byRule = load || isAbandoned || isBackfed ? null : circuitLoad(name, read.device.ratingA, codebook, volts);
-  const outputA = isBackfed ? Math.round((read.device.ratingA ?? 0) * OUTPUT_OF_DEVICE * 10) / 10 : null;
+  const outputA = isBackfed ? Math.round(((read.device.ratingA ?? 0) / codebook.sourceFactor) * 10) / 10 : null;
   return {
     device: {
       ...read.device,
@@ -106,8 +104,8 @@ export function parseCircuit(text: string, codebook: Codebook, volts: number): E
 }
 
 /**
- * The load that the rules count for a whole circuit, by its name: sockets at the rating of their device (UK), a
- * small-appliance or laundry circuit at a fixed VA (US).
+ * The load that the rules count for a whole circuit, by its name: sockets at the rating of their device, or a
+ * small-appliance or laundry circuit at a fixed VA.
  * @returns null where the name means another load, or another one too
  */
 function circuitLoad(

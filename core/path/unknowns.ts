@@ -58,7 +58,7 @@ function ofConductor(
   return asked(home, false, key, text);
 }
 
-/** Circuits in use without entered loads; general lights and outlets are counted by area (NEC). */
+/** Circuits in use without entered loads; general lights and outlets may be counted by area. */
 function feedingUnknown({ document, codebook }: Home): Circuit[] {
   const outlets = new Set((document.outlets ?? []).map((o) => o.circuit));
   const { poles, aboveA } = codebook.ownLoadFrom;

@@ -201,7 +201,7 @@ describe("a charger inside of what is there", () => {
       ],
       charger: { at, leadLength: 5 },
     });
-    return standsInside(plotOf(plan), [parkedCar(front)], "us");
+    return standsInside(plotOf(plan), [parkedCar(front)], (kind) => kind);
   };
   it("names the solid that contains it", () => {
     expect(inside([6, 2])).toBe("the house (shed)");
@@ -210,6 +210,6 @@ describe("a charger inside of what is there", () => {
   it("is nothing on a wall, before it, or where there is no charger", () => {
     expect(inside([4, 2])).toBe(null);
     expect(inside([3.9, 2])).toBe(null);
-    expect(standsInside({ solids: [], parking: [], charger: null }, [], "us")).toBe(null);
+    expect(standsInside({ solids: [], parking: [], charger: null }, [], (kind) => kind)).toBe(null);
   });
 });

@@ -1,7 +1,7 @@
 /** Whether a lead reaches the ports of the cars: lying on the ground, hanging, or not. */
 
 import type { CaseDocument, Place } from "#core/case/document/types.ts";
-import type { Region } from "#core/rules/types.ts";
+import type { Codebook } from "#core/rules/types.ts";
 import { groundOf, isWellInside, type PlanPath, type PlotGround, type Point, shortestPathsTo } from "./geometry.ts";
 import {
   type HungCharger,
@@ -13,7 +13,6 @@ import {
   plotOf,
   portOf,
 } from "./plot.ts";
-import { solidName } from "./solid-names.ts";
 
 export type ReachVerdict = "lies" | "hangs" | "short";
 
@@ -127,11 +126,11 @@ export function reachIn({ place, need }: Pick<CaseDocument, "place" | "need">): 
 export function standsInside(
   { solids, parking, charger }: Plot,
   cars: readonly ParkedCar[],
-  region: Region,
+  nameOf: Codebook["words"]["solid"],
 ): string | null {
   if (!charger) return null;
   const solid = solids.find((s) => isWellInside(charger.at, s.polygon));
-  if (solid) return `the ${solidName(solid.kind, region)}${solid.id === solid.kind ? "" : ` (${solid.id})`}`;
+  if (solid) return `the ${nameOf(solid.kind)}${solid.id === solid.kind ? "" : ` (${solid.id})`}`;
   const under = parking.find((p) => cars.some((car) => isWellInside(charger.at, outlineOf(p, car))));
   return under ? `the car on "${under.id}"` : null;
 }

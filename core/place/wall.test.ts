@@ -1,4 +1,8 @@
 import { describe, expect, it } from "vitest";
+import { ukConventions } from "#core/rules/bs7671/conventions.ts";
+import { ukWall } from "#core/rules/bs7671/wall.ts";
+import { necConventions } from "#core/rules/nec/conventions.ts";
+import { necWall } from "#core/rules/nec/wall.ts";
 import { onWall } from "./band.ts";
 import { type ParkedCar, type Plot, parkedCar } from "./plot.ts";
 import { wallChecks } from "./wall.ts";
@@ -19,8 +23,12 @@ const plot = (charger: Partial<NonNullable<Plot["charger"]>> = {}): Plot => ({
   charger: { at: [3, -0.1], heightM: 1.2, leadM: 5, widthM: 0.3, ...charger },
 });
 const cars: ParkedCar[] = [parkedCar({ size: { length: 4, width: 1.8 } })];
+const RULES = {
+  us: { wall: necWall, conventions: necConventions },
+  uk: { wall: ukWall, conventions: ukConventions },
+};
 const passes = (of: Plot, region: "us" | "uk", outdoors = true) =>
-  Object.fromEntries(wallChecks(of, cars, region, outdoors).map((c) => [c.id, c.passes]));
+  Object.fromEntries(wallChecks(of, cars, RULES[region], outdoors).map((c) => [c.id, c.passes]));
 
 describe("the wall of a charger", () => {
   it("is to be confirmed where the plan does not show it", () => {
@@ -34,7 +42,7 @@ describe("the wall of a charger", () => {
       flood: null,
     });
     expect(passes(plot(), "us", false).enclosure).toBe(true);
-    expect(wallChecks({ ...plot(), charger: null }, cars, "us", true)).toEqual([]);
+    expect(wallChecks({ ...plot(), charger: null }, cars, RULES.us, true)).toEqual([]);
   });
   it("has the coupling high enough, and not too high where the rules say so", () => {
     expect(passes(plot({ heightM: 0.61 }), "us").height).toBe(true);
@@ -64,6 +72,6 @@ describe("the wall of a charger", () => {
       passes({ ...close, charger: { ...(close.charger as NonNullable<Plot["charger"]>), heightM: 1 } }, "us").bumper,
     ).toBe(true);
     expect(passes({ ...close, parking: [{ id: "p", at: [3, -2.71], heading: 90 }] }, "us").bumper).toBe(true);
-    expect(wallChecks(close, [], "us", true).find((c) => c.id === "bumper")?.passes).toBeNull();
+    expect(wallChecks(close, [], RULES.us, true).find((c) => c.id === "bumper")?.passes).toBeNull();
   });
 });

@@ -1,8 +1,8 @@
 /**
- * Checks of the wall that a charger is mounted on: by the region's figures, from the plan where it shows them,
+ * Checks of the wall that a charger is mounted on: by the figures of the rules, from the plan where it shows them,
  * otherwise to be confirmed on site.
  */
-import type { Region } from "#core/rules/types.ts";
+import type { Codebook } from "#core/rules/types.ts";
 import { showBuildingLength } from "#core/units.ts";
 import { onWall } from "./band.ts";
 import { distanceToOutline, type Point } from "./geometry.ts";
@@ -18,24 +18,10 @@ export interface WallCheck {
   numbers: string;
 }
 
-/** Defaults of Heron's rules; the maker's instructions and the firm come first. */
-const COUPLING_M = {
-  us: { indoors: 0.46, outdoors: 0.61, most: null },
-  uk: { indoors: 0.75, outdoors: 0.75, most: 1.2 },
-} as const;
-const COUPLING_RULE = { us: "NEC 625.50", uk: "BS 7671 722.55, usual practice" } as const;
+/** Heron's own figures: room beside the unit, and where a bumper reaches, m. */
 const SIDE_M = 0.05;
 const BUMPER_M = 0.6;
 const BUMPER_HEIGHT_M = 1;
-const GAS: Record<Region, string> = {
-  us: "3 ft from the vent of a gas regulator; the gas company's own rule comes first",
-  uk: "150 mm from a gas meter, and from a gas pipe where no earthed screen is between",
-};
-const ENCLOSURE: Record<Region, string> = {
-  us: "Outdoors: an enclosure marked type 3R or 4X",
-  uk: "Outdoors: IP44 or better as marked, cables entering from below",
-};
-
 /** The least distance of a charger from the outline of a car on any position, as drawn or turned, m. */
 const nearestCar = (plot: Plot, cars: readonly ParkedCar[], at: Point): number =>
   Math.min(
@@ -45,12 +31,17 @@ const nearestCar = (plot: Plot, cars: readonly ParkedCar[], at: Point): number =
     Number.POSITIVE_INFINITY,
   );
 
-/** Checks of the charger's wall by the region's figures; empty without a charger on the plan. */
-export function wallChecks(plot: Plot, cars: readonly ParkedCar[], region: Region, outdoors: boolean): WallCheck[] {
+/** Checks of the charger's wall by the figures of the rules; empty without a charger on the plan. */
+export function wallChecks(
+  plot: Plot,
+  cars: readonly ParkedCar[],
+  { wall: rules, conventions }: Pick<Codebook, "wall" | "conventions">,
+  outdoors: boolean,
+): WallCheck[] {
   const { charger } = plot;
   if (!charger) return [];
-  const m = (lengthM: number) => showBuildingLength(lengthM, region);
-  const { indoors, outdoors: outside, most } = COUPLING_M[region];
+  const m = (lengthM: number) => showBuildingLength(lengthM, conventions);
+  const { indoors, outdoors: outside, most } = rules.couplingM;
   const least = outdoors ? outside : indoors;
   const { heightM, widthM, at } = charger;
   const wall = onWall(plot, at);
@@ -62,7 +53,7 @@ export function wallChecks(plot: Plot, cars: readonly ParkedCar[], region: Regio
     {
       id: "height",
       text: `The coupling, when stowed, is at least ${m(least)} up${most ? ` and no more than ${m(most)}` : ""}`,
-      rule: COUPLING_RULE[region],
+      rule: rules.couplingRule,
       passes: heightM >= least - 1e-9 && (most === null || heightM <= most + 1e-9),
       numbers: `the lead's outlet is at ${m(heightM)}`,
     },
@@ -80,10 +71,10 @@ export function wallChecks(plot: Plot, cars: readonly ParkedCar[], region: Regio
       passes: plot.parking.length === 0 || cars.length === 0 ? null : !harmed,
       numbers: Number.isFinite(near) ? `${m(near)} from the nearest car` : "no car on the plan",
     },
-    { id: "gas", text: GAS[region], rule: "Gas company, local code", passes: null, numbers: "" },
+    { id: "gas", text: rules.gas, rule: "Gas company, local code", passes: null, numbers: "" },
     {
       id: "enclosure",
-      text: ENCLOSURE[region],
+      text: rules.enclosure,
       rule: "Maker's marking",
       passes: outdoors ? null : true,
       numbers: outdoors ? "" : "indoors",

@@ -1,9 +1,8 @@
-/** The editions that ship; a new one is a folder, one line here and one in `fetch.ts`. */
-import { bs7671Codebook } from "./bs7671/index.ts";
+/** Every edition that ships, for the server, the command line and tests; a new book is one line here. */
+import { bs7671Editions } from "./bs7671/editions.ts";
 import { keepAtHand } from "./index.ts";
-import { nec2020Codebook } from "./nec/2020.ts";
-import { nec2023Codebook } from "./nec/2023.ts";
+import { necEditions } from "./nec/editions.ts";
 import type { Codebook } from "./types.ts";
 
-export const CODEBOOKS: readonly Codebook[] = [nec2023Codebook, nec2020Codebook, bs7671Codebook];
+export const CODEBOOKS: readonly Codebook[] = [...necEditions, ...bs7671Editions];
 for (const codebook of CODEBOOKS) keepAtHand(codebook);

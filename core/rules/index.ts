@@ -1,5 +1,5 @@
 /**
- * The editions at hand. The server, the command line and tests have all of them (`editions.ts`); a page fetches the one
+ * The editions at hand. The server, the command line and tests have all of them (`editions.ts`); a page fetches the book
  * of its job (`fetch.ts`), so that no job carries the rules of another country.
  */
 import type { RuleSetId } from "#core/case/document/types.ts";

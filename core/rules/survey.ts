@@ -37,6 +37,8 @@ export interface SurveyRules {
   noteExamples: readonly string[];
   /** Examples of quick entry of loads for new users. */
   loadExamples: string;
+  /** Example of one new load that would be added later. */
+  newLoadExample: string;
   /** How a year of demand is usually had here. */
   measuredYear: Pick<Measured, "source" | "intervalMinutes">;
   /** Averages that the measured method speaks of, minutes; shorter data is taken over them. Null: as it was measured. */

@@ -1,8 +1,8 @@
 /** The figures of the codebooks against a second copy, typed apart; every limit just below, at, and just above. */
 import { describe, expect, it } from "vitest";
-import { necConductor } from "./circuit/ampacity.ts";
 import { CODEBOOKS } from "./editions.ts";
 import { codebookOf } from "./index.ts";
+import { necConductor } from "./nec/circuit/conductor.ts";
 import type { AsksFor } from "./survey.ts";
 import type { Codebook } from "./types.ts";
 

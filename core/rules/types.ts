@@ -10,13 +10,20 @@ import type {
   RuleSetId,
   SupplySystem,
 } from "#core/case/document/types.ts";
+import type { SolidKind } from "#core/case/document/vocabulary.ts";
+import type { Conventions } from "#core/conventions.ts";
 import type { RuleCitation } from "#core/why.ts";
 import type { BoardRules } from "./board.ts";
 import type { ConductorRating } from "./circuit/ampacity.ts";
 import type { CircuitRules } from "./circuit/types.ts";
 import type { DemandMethod, Recount, UsualMistake } from "./demand/types.ts";
+import type { SeenCode } from "./findings/seen.ts";
+import type { FindingRule } from "./findings/types.ts";
+import type { PracticeOption } from "./practice-options.ts";
+import type { DeviceWarming } from "./supply-device.ts";
 import type { AsksFor, SurveyRules } from "./survey.ts";
 import type { TypicalHome } from "./typical-home.ts";
+import type { WallRules } from "./wall.ts";
 
 /** The trade's own words in a rule set, for screens and papers. */
 export interface RegionWords {
@@ -41,6 +48,14 @@ export interface RegionWords {
   earthConductor: string;
   /** Name of the switch beside a charger. */
   chargerSwitch: string;
+  /** Name of a kind of solid on a plan, in lower case. */
+  solid(kind: SolidKind): string;
+  /** A water heater with a heat pump. */
+  waterByHeatPump: string;
+  /** The work of a board for the charger alone. */
+  ownBoardWork: string;
+  /** What comes with a larger supply: its conductors, and a panel with its main and bus where one is renewed. */
+  comesWithLargerSupply(size: string, panel: { main: string; bus: string } | null): string;
   /** Name of a person who may do the work. */
   competent: string;
   /** Asks who checked a calculation, with what proves that they may. */
@@ -66,6 +81,10 @@ export interface RuleSections {
   lighting: string;
   /** The directory on a panel's door. */
   directory: string;
+  /** Sharing a hard-wired appliance's circuit through a receptacle. */
+  sharedOutlet: string;
+  /** A receptacle without an equipment ground. */
+  ungroundedOutlet: string;
 }
 
 export interface LoadKind {
@@ -194,12 +213,12 @@ export interface SharingRules {
   cited: RuleCitation;
 }
 
-export type Region = "us" | "uk";
-
 export interface Codebook {
   id: RuleSetId;
   name: string;
-  region: Region;
+  /** Editions of one country can replace each other in a job. */
+  country: string;
+  conventions: Conventions;
   currency: "USD" | "GBP";
   lengthUnit: "ft" | "m";
   areaUnit: "ft2" | "m2";
@@ -231,6 +250,8 @@ export interface Codebook {
   /** Unmarked terminals of equipment up to this rating are 60 °C, A. */
   sixtyDegreesUpToA: number;
   bus: BusRules | null;
+  /** A source that feeds back counts, and its device is sized, at this much of its output. */
+  sourceFactor: number;
   notify: NotifyRules | null;
   /** A circuit in use with these poles or a larger rating feeds more than general lights and outlets. */
   ownLoadFrom: { poles: number; aboveA: number };
@@ -244,6 +265,15 @@ export interface Codebook {
   asksFor: AsksFor;
   survey: SurveyRules;
   board: BoardRules;
+  /** Faults that only these rules know. */
+  findings: readonly FindingRule[];
+  /** The section for each fault that is seen on site. */
+  seenRules: Readonly<Record<SeenCode, string>>;
+  wall: WallRules;
+  supplyDevice: DeviceWarming;
+  /** Plausible ratings of a supply that was not read, least and most, A. */
+  unreadSupplyA: readonly [number, number];
+  practiceOptions: readonly PracticeOption[];
   /** By when they were built, the oldest first. */
   typicalHomes: readonly TypicalHome[];
   /** Sizes a feeder is made in, ascending. */

@@ -2,7 +2,9 @@ import { describe, expect, it } from "vitest";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { answerOf } from "#core/decide/answer.ts";
 import { readCase } from "#core/laws/read.ts";
+import { ukSeenRules } from "#core/rules/bs7671/seen.ts";
 import { SEEN_CODES, SEEN_FAULTS } from "#core/rules/findings/seen.ts";
+import { necSeenRules } from "#core/rules/nec/seen.ts";
 import { assess } from "#core/testing/assess.ts";
 import { ukCase, usCase } from "#core/testing/cases.ts";
 import { evidenceFor, evidenceMissing } from "./evidence.ts";
@@ -106,8 +108,8 @@ describe("faults seen on site", () => {
     expect(SEEN_FAULTS.map((f) => f.code).sort()).toEqual([...SEEN_CODES].sort());
     for (const fault of SEEN_FAULTS) {
       expect(fault.todo.length).toBeGreaterThan(10);
-      expect(fault.rule.us).toMatch(/^NEC \d/);
-      expect(fault.rule.uk).toMatch(/^BS 7671 \d/);
+      expect(necSeenRules[fault.code]).toMatch(/^NEC \d/);
+      expect(ukSeenRules[fault.code]).toMatch(/^BS 7671 \d/);
     }
   });
 });

@@ -2,6 +2,7 @@
 
 import type { WayReason } from "#core/case/document/reasons.ts";
 import type { CaseDocument, ClampLimit } from "#core/case/document/types.ts";
+import type { Conventions } from "#core/conventions.ts";
 import type { NightNeed } from "#core/energy/need/need.ts";
 import type { ReplayedNights } from "#core/energy/need/replayed.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
@@ -15,7 +16,7 @@ import type { SupplyPath } from "#core/path/links.ts";
 import type { PathLink, UnknownValue } from "#core/path/types.ts";
 import type { CircuitDesign } from "#core/rules/circuit/types.ts";
 import type { Home } from "#core/rules/home.ts";
-import type { Codebook, Region, RegionWords } from "#core/rules/types.ts";
+import type { Codebook, RegionWords } from "#core/rules/types.ts";
 import type { Waterline } from "#core/waterline.ts";
 import type { Why } from "#core/why.ts";
 
@@ -88,8 +89,8 @@ export interface Way {
   holdsBack?: true;
   /** It brings a larger supply, which is only needed where the one that is there does not carry the charger. */
   enlargesSupply?: true;
-  /** Its name and its meaning in one line, in the words of the region. */
-  words: Readonly<Record<Region, { name: string; means: string }>>;
+  /** Its name and its meaning in one line, in each language. */
+  words: Readonly<Record<Conventions["locale"], { name: string; means: string }>>;
   consequence: string;
   /** Phrase that completes "As it stands: ...". */
   headline(way: WayJudgement, words: RegionWords): string;

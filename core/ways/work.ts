@@ -174,12 +174,8 @@ export function withOwnBoard(s: JudgingContext): { document: CaseDocument; panel
           : document.loads,
     },
     panel,
-    item: { id: "own-board", text: OWN_BOARD[codebook.region], requires: NEW_BOARD, link: `panel:${panel.id}` },
+    item: { id: "own-board", text: codebook.words.ownBoardWork, requires: NEW_BOARD, link: `panel:${panel.id}` },
   };
 }
 const BOARD_MAIN_A = 100;
 const BOARD_SPACES = 8;
-const OWN_BOARD = {
-  us: "Fit a panel for the charger alone, fed from the meter beside the old one",
-  uk: "Divide the tails after the meter (3 m at most without their own protection) and fit a small board",
-} as const;

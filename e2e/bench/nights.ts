@@ -1,4 +1,5 @@
 /** Reading a year of interval data in the page, and replaying nights: on one core, and two hundred years in workers. */
+
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import os from "node:os";
 import path from "node:path";
@@ -8,12 +9,13 @@ import { type Browser, expect, type Page } from "@playwright/test";
 import Papa from "papaparse";
 import { SaxesParser } from "saxes";
 import type { CaseDocument } from "#core/case/document/types.ts";
-import { FILE_HABITS, readIntervalFile } from "#core/energy/intervals/formats/read.ts";
+import { readIntervalFile } from "#core/energy/intervals/formats/read.ts";
 import { USUAL_OPTIONS } from "#core/energy/replay/options.ts";
 import { replayWay } from "#core/energy/replay/replay.ts";
 import { stageOf } from "#core/energy/replay/stage.ts";
 import { DEMO_BOOKS } from "#core/estimate/demo-books/index.ts";
 import { waysToReplay } from "#core/explore/ways-to-replay.ts";
+import { necConventions } from "#core/rules/nec/conventions.ts";
 import { usCase } from "#core/testing/cases.ts";
 import { type Heron, openStep } from "../heron.ts";
 
@@ -54,7 +56,7 @@ function readingAgainstParserMs() {
   const ran = { csvBare: [] as number[], csv: [] as number[], xmlBare: [] as number[], xml: [] as number[] };
   for (let i = 0; i < 9; i++) {
     ran.csvBare.push(timed(() => Papa.parse(csv, { delimiter: "," })));
-    ran.csv.push(timed(() => readIntervalFile(csv, FILE_HABITS.us)));
+    ran.csv.push(timed(() => readIntervalFile(csv, necConventions)));
     ran.xmlBare.push(
       timed(() => {
         const parser = new SaxesParser({ position: true });
@@ -62,7 +64,7 @@ function readingAgainstParserMs() {
         parser.write(xml).close();
       }),
     );
-    ran.xml.push(timed(() => readIntervalFile(xml, FILE_HABITS.us)));
+    ran.xml.push(timed(() => readIntervalFile(xml, necConventions)));
   }
   return Object.fromEntries(Object.entries(ran).map(([name, times]) => [name, median(times)]));
 }

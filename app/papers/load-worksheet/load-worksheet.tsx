@@ -158,7 +158,7 @@ function Decision({ input: { document, assessment, because } }: { input: PaperIn
     <View style={{ marginTop: 4 }}>
       <Text>
         {plain(
-          `Decided by ${decision.by} on ${showDay(decision.on, codebookOf(document.rules).region)}: ${decision.why}`,
+          `Decided by ${decision.by} on ${showDay(decision.on, codebookOf(document.rules).conventions)}: ${decision.why}`,
         )}
       </Text>
       {otherwise && <Text style={s.quiet}>{plain(`Recommended otherwise: ${otherwise.name}. ${because}`)}</Text>}

@@ -16,15 +16,16 @@ const t = StyleSheet.create({
 
 export function Terminations(input: PaperInput) {
   const { document, assessment } = input;
-  const { region } = codebookOf(document.rules);
+  const { terminals: names } = codebookOf(document.rules).circuit;
   const circuit = takenWay(assessment)?.circuit;
-  const terminals = circuit ? terminationsOf(document, circuit, region) : [];
-  const unit = region === "us" ? "lb-in" : "N m";
+  const terminals = circuit ? terminationsOf(document, circuit, names) : [];
+  const unit = names.torqueUnit;
   return (
     <Sheet title="Termination sheet" input={input}>
       <Text style={{ marginTop: 8 }}>
         Tighten each terminal to the value on its maker's label, with a tool calibrated within twelve months, then
-        pull-test it. Torque stranded wire again after it has settled. {region === "us" ? "1 N m is 8.851 lb-in. " : ""}
+        pull-test it. Torque stranded wire again after it has settled.{" "}
+        {unit === "lb-in" ? "1 N m is 8.851 lb-in. " : ""}
         Isolated, locked off and proved dead before a cover comes off.
       </Text>
       <Text style={{ marginTop: 8 }}>

@@ -156,7 +156,7 @@ function Decided() {
   if (!now) return null;
   const { decision, way, shaken } = now;
   const recommended = recommendedOtherwise(assessment);
-  const on = showDay(decision.on, codebookOf(document.rules).region);
+  const on = showDay(decision.on, codebookOf(document.rules).conventions);
   return shaken.length > 0 ? (
     <p className={styles.shaken} role="alert">
       The decision for {lower(way.name)} ({decision.by}, {on}) must be looked at again: {shaken.join(". ")}.

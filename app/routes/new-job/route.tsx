@@ -18,11 +18,11 @@ export const middleware: Route.MiddlewareFunction[] = [forPeople];
 
 export async function loader({ context }: Route.LoaderArgs) {
   const rules = context.get(personContext).firmRules;
-  const { region } = codebookOf(rules as RuleSetId);
+  const { country } = codebookOf(rules as RuleSetId);
   return {
     rules,
     // A firm works by the rules of its own country.
-    choices: CODEBOOKS.filter((c) => c.region === region).map((c) => ({ value: c.id as string, label: c.name })),
+    choices: CODEBOOKS.filter((c) => c.country === country).map((c) => ({ value: c.id as string, label: c.name })),
   };
 }
 

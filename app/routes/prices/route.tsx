@@ -168,7 +168,10 @@ export default function Prices({ loaderData, actionData }: Route.ComponentProps)
         {versions.length > 0 && (
           <p className="quiet">
             {versions
-              .map((v) => `Version ${v.version}: ${v.by}, ${showDay(v.at, book.currency === "GBP" ? "uk" : "us")}`)
+              .map(
+                (v) =>
+                  `Version ${v.version}: ${v.by}, ${showDay(v.at, { locale: book.currency === "GBP" ? "en-GB" : "en-US" })}`,
+              )
               .join(" · ")}
           </p>
         )}

@@ -3,9 +3,9 @@ import { Input, type InputProps } from "antd";
 import type { ReactNode } from "react";
 import { setValue, valueAt } from "#core/case/document/set-value.ts";
 import type { DailyWindow } from "#core/case/document/types.ts";
+import type { Conventions } from "#core/conventions.ts";
 import { AMBIENT_C } from "#core/limits.ts";
 import { parseQuantity, TEMPERATURE_UNITS, type UnitNames } from "#core/quantity/parse.ts";
-import type { Region } from "#core/rules/types.ts";
 import { showTemperature } from "#core/units.ts";
 import { useJobStore } from "#ui/job-store/use-job.tsx";
 import { CaseFrame, type CaseFrameProps, type Sourced } from "./case-frame.tsx";
@@ -159,13 +159,13 @@ export function CaseQuantity({ label, pointer, units, usual, hint, empty = "abse
   );
 }
 
-/** A temperature, stored in °C; typed in either unit, the region's by default. */
-export function CaseTemperature(props: { label: string; pointer: string; region: Region; hint?: ReactNode }) {
-  const { label, pointer, region, hint } = props;
-  const usual = region === "us" ? "F" : "C";
+/** A temperature, stored in °C; typed in either unit, the country's by default. */
+export function CaseTemperature(props: { label: string; pointer: string; conventions: Conventions; hint?: ReactNode }) {
+  const { label, pointer, conventions, hint } = props;
+  const usual = conventions.temperature;
   const field = useCaseText<number>({
     pointer,
-    show: (v) => (v === undefined || v === null ? "" : tidy(region === "us" ? v * 1.8 + 32 : v)),
+    show: (v) => (v === undefined || v === null ? "" : tidy(usual === "F" ? v * 1.8 + 32 : v)),
     read: (text) => {
       if (text.trim() === "") return { value: undefined };
       const read = parseQuantity(text, TEMPERATURE_UNITS, usual);
@@ -173,7 +173,9 @@ export function CaseTemperature(props: { label: string; pointer: string; region:
       const celsius = read.unit === "F" ? (read.value - 32) / 1.8 : read.value;
       const [least, most] = AMBIENT_C;
       if (celsius < least || celsius > most)
-        return { problem: `must be from ${showTemperature(least, region)} to ${showTemperature(most, region)}` };
+        return {
+          problem: `must be from ${showTemperature(least, conventions)} to ${showTemperature(most, conventions)}`,
+        };
       return { value: Number(celsius.toFixed(4)) };
     },
   });

@@ -1,10 +1,12 @@
 /** Reads files of interval data and works out what they say, off the page's own thread. */
+
 import { expose, transfer } from "comlink";
 import type { CaseDocument, Measured } from "#core/case/document/types.ts";
+import type { Conventions } from "#core/conventions.ts";
 import { analysisOf, type DataAnalysis } from "#core/energy/analysis.ts";
 import { type ColumnGuess, type CsvMapping, fileHead } from "#core/energy/intervals/formats/mapping.ts";
 import { IntervalDataRefused, type IntervalProblem } from "#core/energy/intervals/formats/problems.ts";
-import { FILE_HABITS, guessOf, readIntervalFile, textOf } from "#core/energy/intervals/formats/read.ts";
+import { guessOf, readIntervalFile, textOf } from "#core/energy/intervals/formats/read.ts";
 import { MADE_UP_LINE, writeIntervalCsv } from "#core/energy/intervals/formats/write.ts";
 import { aboutSeries, digestOf, type KeptAbout, packValues, unpackValues } from "#core/energy/intervals/kept.ts";
 import { qualityOf } from "#core/energy/intervals/quality.ts";
@@ -53,7 +55,7 @@ const api = {
    */
   async read(
     file: File,
-    region: "us" | "uk",
+    conventions: Conventions,
     known: readonly { head: string; mapping: CsvMapping }[],
     said: { mapping: CsvMapping | null; zone: string | null },
     onProgress: Progress,
@@ -64,8 +66,7 @@ const api = {
       const bytes = await file.arrayBuffer();
       const digest = await digestOf(bytes);
       const text = textOf(new Uint8Array(bytes));
-      const habits = FILE_HABITS[region];
-      const guess = guessOf(text, habits);
+      const guess = guessOf(text, conventions);
       let asked: (ColumnQuestion & { mapping: CsvMapping }) | null = null;
       if (guess) {
         const head = await digestOf(new TextEncoder().encode(fileHead(guess)));
@@ -75,7 +76,7 @@ const api = {
         if (!mapping && guess.doubts.length > 0) return { kind: "ask", guess, head };
         asked = { guess, head, mapping: mapping ?? guess.mapping };
       }
-      const { series, quality, form } = readIntervalFile(text, habits, {
+      const { series, quality, form } = readIntervalFile(text, conventions, {
         zone: said.zone,
         onProgress: inHundredths(onProgress),
         ...(asked && { mapping: asked.mapping }),
@@ -112,7 +113,7 @@ const api = {
     await fetchCodebook(document.rules);
     const codebook = codebookOf(document.rules);
     const minutes = codebook.survey.measuredYear.intervalMinutes ?? 15;
-    const series = madeSeries(document, codebook, seed, minutes, FILE_HABITS[codebook.region].usualZone);
+    const series = madeSeries(document, codebook, seed, minutes, codebook.conventions.timeZone);
     const csv = writeIntervalCsv(series, true);
     const digest = await digestOf(new TextEncoder().encode(csv));
     last = { digest, series };

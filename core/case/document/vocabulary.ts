@@ -1,5 +1,7 @@
 /** The words of the open format that a field chooses from. */
-export const RULE_SET_IDS = ["us-nec-2020", "us-nec-2023", "uk-bs7671-2018-a2"] as const;
+/** The rule sets that a case may name, each with the folder of its rule book in `core/rules`. */
+export const BOOK_OF_RULES = { "us-nec-2020": "nec", "us-nec-2023": "nec", "uk-bs7671-2018-a2": "bs7671" } as const;
+export const RULE_SET_IDS = Object.keys(BOOK_OF_RULES) as readonly (keyof typeof BOOK_OF_RULES)[];
 export const SUPPLY_SYSTEMS = [
   "split-phase-120-240",
   "two-legs-120-208",

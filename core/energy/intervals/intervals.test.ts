@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { codebookOf } from "#core/rules/index.ts";
+import { necConventions } from "#core/rules/nec/conventions.ts";
 import { ukCase, usCase } from "#core/testing/cases.ts";
 import { analysisOf } from "../analysis.ts";
 import { madeSeries } from "../replay/made-series.ts";
@@ -29,7 +30,7 @@ import {
   whenInWords,
 } from "./demand.ts";
 import { evidenceOf, hasExport, lastYear } from "./evidence.ts";
-import { FILE_HABITS, readIntervalFile } from "./formats/read.ts";
+import { readIntervalFile } from "./formats/read.ts";
 import { MADE_UP_LINE, writeIntervalCsv } from "./formats/write.ts";
 import { aboutSeries, digestOf, keptAbout, packValues, unpackValues } from "./kept.ts";
 import { aboveSupply, qualityOf } from "./quality.ts";
@@ -163,7 +164,7 @@ describe("a series", () => {
 
   it("is written as CSV and read again the same, and says where it was made up", () => {
     const series = madeSeries(usCase(), us, 3, 15, "America/New_York");
-    const read = readIntervalFile(writeIntervalCsv(series, true), FILE_HABITS.us);
+    const read = readIntervalFile(writeIntervalCsv(series, true), necConventions);
     expect(read.series.phases).toEqual(series.phases);
     expect(read.series.startS).toBe(series.startS);
     expect(read.quality.missing).toBe(0);
@@ -351,7 +352,7 @@ describe("data as evidence", () => {
   it("is complete on one sheet", () => {
     const { series, quality } = readIntervalFile(
       writeIntervalCsv(madeSeries(usCase(), us, 2, 15, "America/New_York"), false),
-      FILE_HABITS.us,
+      necConventions,
     );
     const analysis = analysisOf(series, quality, usCase(), us, { file: "made.csv", digest: "d".repeat(64) });
     expect(analysis.blockMinutes).toBe(15);

@@ -1,8 +1,8 @@
 /** The household's need night by night, and the hours available for it. */
 import type { CaseDocument, DailyWindow, Need } from "#core/case/document/types.ts";
+import type { Conventions } from "#core/conventions.ts";
 import { showWindow } from "#core/dates.ts";
 import { codebookOf } from "#core/rules/index.ts";
-import type { Region } from "#core/rules/types.ts";
 import { showKWh, showNumber } from "#core/units.ts";
 import { type Why, why } from "#core/why.ts";
 import { carEnergyKWh } from "./cars.ts";
@@ -91,11 +91,8 @@ function nightsOf(need: Need, pluggedIn: DailyWindow, usualKWh: number): NeedNig
 }
 
 /** The household's need by kind of night, from its cars or its entered kWh, with the assumptions made. */
-export function nightNeed({
-  need,
-  rules,
-}: Pick<CaseDocument, "need"> & Partial<Pick<CaseDocument, "rules">>): NightNeed {
-  const region = rules ? codebookOf(rules).region : "uk";
+export function nightNeed({ need, rules }: Pick<CaseDocument, "need" | "rules">): NightNeed {
+  const { conventions } = codebookOf(rules);
   const assumed: string[] = [];
   const cars = need?.cars ?? [];
   const told = need?.energyPerDayKWh;
@@ -105,7 +102,7 @@ export function nightNeed({
     assumed.push(`No driving has been entered: ${USUAL_ENERGY_KWH} kWh a day is assumed`);
   const pluggedIn = need?.pluggedIn ?? USUAL_PLUGGED_IN;
   if (!need?.pluggedIn && !need?.pluggedInByWeekday)
-    assumed.push(`Plugged in ${showWindow(pluggedIn, region)} is assumed`);
+    assumed.push(`Plugged in ${showWindow(pluggedIn, conventions)} is assumed`);
   const nights = nightsOf(need ?? {}, pluggedIn, energyPerDayKWh);
   if (nights.some((n) => n.winter !== null)) assumed.push("A third of all nights is assumed to be winter");
   const hoursPerNight = Math.round(nights.reduce((t, n) => t + n.hoursCount * n.share, 0) * 60) / 60;
@@ -142,7 +139,7 @@ export function nightNeed({
             cheapWindowsOf(need ?? {}).length > 0
               ? "hours plugged in that lie in the cheap window"
               : "from plugging in to unplugging",
-          numbers: hoursNumbers(need ?? {}, pluggedIn, nights, hoursPerNight, region),
+          numbers: hoursNumbers(need ?? {}, pluggedIn, nights, hoursPerNight, conventions),
         },
         assumed,
       ),
@@ -160,11 +157,11 @@ function hoursNumbers(
   pluggedIn: DailyWindow,
   nights: readonly NeedNight[],
   hours: number,
-  region: Region,
+  conventions: Conventions,
 ): string {
   const cheap = cheapWindowsOf(need);
-  const within = cheap.length > 0 ? ` within ${cheap.map((w) => showWindow(w, region)).join(" and ")}` : "";
-  if (!need.pluggedInByWeekday) return `${showWindow(pluggedIn, region)}${within} = ${showNumber(hours)} h`;
+  const within = cheap.length > 0 ? ` within ${cheap.map((w) => showWindow(w, conventions)).join(" and ")}` : "";
+  if (!need.pluggedInByWeekday) return `${showWindow(pluggedIn, conventions)}${within} = ${showNumber(hours)} h`;
   const days = [...new Map(nights.map((n) => [n.weekday, n.hoursCount]))];
   return `${days.map(([day, h]) => `${WEEKDAYS[day as number]} ${showNumber(h)}`).join(", ")}${within}: ${showNumber(hours)} h in the mean`;
 }

@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { FILE_HABITS, readIntervalFile } from "../intervals/formats/read.ts";
+import { necConventions } from "#core/rules/nec/conventions.ts";
+import { readIntervalFile } from "../intervals/formats/read.ts";
 import { type ClampReading, clampFindings, recordingCsv } from "./recorder.ts";
 
 const reading = (amps: number, factor: number, signal = true): ClampReading => ({
@@ -38,7 +39,7 @@ describe("a recording", () => {
         [2, 4],
       ],
     );
-    const { series, quality } = readIntervalFile(csv, FILE_HABITS.us, { zone: "America/Chicago" });
+    const { series, quality } = readIntervalFile(csv, necConventions, { zone: "America/Chicago" });
     expect(series).toMatchObject({ unit: "A", intervalS: 60, startS: startedAtS });
     expect(series.phases.length).toBe(2);
     expect(series.clock[0]?.offsetS).toBe(-18_000);

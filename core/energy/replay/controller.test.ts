@@ -1,5 +1,8 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { ukSupplyDevice } from "#core/rules/bs7671/supply-device.ts";
+import { necSupplyDevice } from "#core/rules/nec/supply-device.ts";
+import type { DeviceWarming } from "#core/rules/supply-device.ts";
 import { type ChargingWay, emptyResults, type HouseSteps, type ReplayTrace, runWay } from "./controller.ts";
 import { stepShare, thermalModel } from "./device.ts";
 import type { ReplayNight } from "./nights.ts";
@@ -30,7 +33,7 @@ const way = (more: Partial<ChargingWay> = {}): ChargingWay => ({
   limitA: 80,
   ratingA: 100,
   lagS: 2,
-  thermalShare: stepShare(thermalModel("us", 100), 10),
+  thermalShare: stepShare(thermalModel(necSupplyDevice, 100), 10),
   readsShare: 1,
   silent: null,
   fallbackA: 6,
@@ -357,8 +360,8 @@ describe("two chargers on one circuit", () => {
 
 describe("the supply's device as a warming body", () => {
   it("trips at twice its rating after the tabled time", () => {
-    const timeTo = (region: "us" | "uk", ratingA: number) => {
-      const model = thermalModel(region, ratingA);
+    const timeTo = (device: DeviceWarming, ratingA: number) => {
+      const model = thermalModel(device, ratingA);
       let x = 0;
       let t = 0;
       while (x < model.tripAt) {
@@ -370,28 +373,30 @@ describe("the supply's device as a warming body", () => {
     expect(
       [30, 50, 100, 150, 200].map(
         (a) =>
-          Math.abs(timeTo("us", a) - ([120, 240, 360, 480, 600][[30, 50, 100, 150, 200].indexOf(a)] as number)) <= 1,
+          Math.abs(
+            timeTo(necSupplyDevice, a) - ([120, 240, 360, 480, 600][[30, 50, 100, 150, 200].indexOf(a)] as number),
+          ) <= 1,
       ),
     ).toEqual([true, true, true, true, true]);
-    expect(Math.abs(timeTo("uk", 60) - 600)).toBeLessThanOrEqual(1);
-    expect(Math.abs(timeTo("uk", 63) - 600)).toBeLessThanOrEqual(1);
-    expect(Math.abs(timeTo("uk", 80) - 900)).toBeLessThanOrEqual(1);
-    expect(Math.abs(timeTo("uk", 64) - 900)).toBeLessThanOrEqual(1);
-    expect(thermalModel("us", 31).tauS).toBe(thermalModel("us", 50).tauS);
-    expect(thermalModel("us", 51).tauS).toBe(thermalModel("us", 100).tauS);
-    expect(thermalModel("us", 101).tauS).toBe(thermalModel("us", 150).tauS);
-    expect(thermalModel("us", 151).tauS).toBe(thermalModel("us", 225).tauS);
+    expect(Math.abs(timeTo(ukSupplyDevice, 60) - 600)).toBeLessThanOrEqual(1);
+    expect(Math.abs(timeTo(ukSupplyDevice, 63) - 600)).toBeLessThanOrEqual(1);
+    expect(Math.abs(timeTo(ukSupplyDevice, 80) - 900)).toBeLessThanOrEqual(1);
+    expect(Math.abs(timeTo(ukSupplyDevice, 64) - 900)).toBeLessThanOrEqual(1);
+    expect(thermalModel(necSupplyDevice, 31).tauS).toBe(thermalModel(necSupplyDevice, 50).tauS);
+    expect(thermalModel(necSupplyDevice, 51).tauS).toBe(thermalModel(necSupplyDevice, 100).tauS);
+    expect(thermalModel(necSupplyDevice, 101).tauS).toBe(thermalModel(necSupplyDevice, 150).tauS);
+    expect(thermalModel(necSupplyDevice, 151).tauS).toBe(thermalModel(necSupplyDevice, 225).tauS);
   });
 
   it("never trips at 1.35 times a breaker's or 1.6 times a fuse's rating, and settles at its square", () => {
-    expect(thermalModel("us", 100).tripAt).toBeCloseTo(1.8225, 9);
-    expect(thermalModel("uk", 100).tripAt).toBeCloseTo(2.56, 9);
+    expect(thermalModel(necSupplyDevice, 100).tripAt).toBeCloseTo(1.8225, 9);
+    expect(thermalModel(ukSupplyDevice, 100).tripAt).toBeCloseTo(2.56, 9);
     const { totals } = run(house(steady(50, 5000), 10), [], way());
     expect(totals.maxThermal).toBeCloseTo(0.25, 6);
   });
 
   it("steps exactly: ten steps of a second are one of ten", () => {
-    const model = thermalModel("us", 100);
+    const model = thermalModel(necSupplyDevice, 100);
     let x = 0;
     for (let i = 0; i < 10; i++) x += (2.25 - x) * stepShare(model, 1);
     expect(x).toBeCloseTo(2.25 * stepShare(model, 10), 12);

@@ -2,34 +2,7 @@
  * The supply's protective device as a body that warms with the square of its current (first order): a model for
  * comparing ways, no maker's curve. Its state x is (current / rating)^2 once it has settled; it trips at `tripAt`.
  */
-import type { Region } from "#core/rules/types.ts";
-
-interface Warming {
-  /** Times the rating at which it trips in the end. */
-  tripsAt: number;
-  /** Time to trip at twice the rating, s, by rating, ascending. */
-  atTwice: readonly { upToA: number; seconds: number }[];
-}
-
-const WARMING: Record<Region, Warming> = {
-  us: {
-    tripsAt: 1.35,
-    atTwice: [
-      { upToA: 30, seconds: 120 },
-      { upToA: 50, seconds: 240 },
-      { upToA: 100, seconds: 360 },
-      { upToA: 150, seconds: 480 },
-      { upToA: Number.POSITIVE_INFINITY, seconds: 600 },
-    ],
-  },
-  uk: {
-    tripsAt: 1.6,
-    atTwice: [
-      { upToA: 63, seconds: 600 },
-      { upToA: Number.POSITIVE_INFINITY, seconds: 900 },
-    ],
-  },
-};
+import type { DeviceWarming } from "#core/rules/supply-device.ts";
 
 export interface ThermalModel {
   ratingA: number;
@@ -39,11 +12,10 @@ export interface ThermalModel {
   tauS: number;
 }
 
-/** From cold at twice the rating x = 4 (1 - exp(-t / tau)) reaches the trip at the tabled time. */
-export function thermalModel(region: Region, ratingA: number): ThermalModel {
-  const { tripsAt, atTwice } = WARMING[region];
+/** From cold at twice the rating x = 4 (1 - exp(-t / tau)) reaches the trip at the time of its row. */
+export function thermalModel({ tripsAt, atTwice }: DeviceWarming, ratingA: number): ThermalModel {
   const tripAt = tripsAt ** 2;
-  const { seconds } = atTwice.find((row) => ratingA <= row.upToA) as Warming["atTwice"][number];
+  const { seconds } = atTwice.find((row) => ratingA <= row.upToA) as DeviceWarming["atTwice"][number];
   return { ratingA, tripAt, tauS: seconds / Math.log(4 / (4 - tripAt)) };
 }
 

@@ -43,7 +43,7 @@ function chargingOf(
     limitA: way.managed ? (limitA ?? way.limitA) : way.limitA,
     ratingA: way.ratingA,
     lagS,
-    thermalShare: stepShare(thermalModel(codebook.region, way.ratingA), dtS),
+    thermalShare: stepShare(thermalModel(codebook.supplyDevice, way.ratingA), dtS),
     readsShare: FAULTS[fault].reads,
     silent:
       fault === "silent"
@@ -158,7 +158,7 @@ export function nightInDetail(
   };
   run(stage, way, options, trace);
   const charging = chargingOf(stage, way, options);
-  const { tripAt } = thermalModel(stage.codebook.region, way.ratingA);
+  const { tripAt } = thermalModel(stage.codebook.supplyDevice, way.ratingA);
   const atS = grid.startS + night.from * grid.dtS;
   const wall = grid.clock.reduce((offset, c) => (c.fromS <= atS ? c.offsetS : offset), grid.clock[0]?.offsetS ?? 0);
   return {

@@ -62,7 +62,7 @@ const ADDED = [
 ] as const satisfies readonly (keyof WaySum)[];
 
 /** Figures of a way's result. */
-export function resultOf(sum: WaySum, way: WayToReplay, codebook: Pick<Codebook, "region">): WayReplay {
+export function resultOf(sum: WaySum, way: WayToReplay, codebook: Pick<Codebook, "supplyDevice">): WayReplay {
   const { gotKWh, askedKWh, ...totals } = sum;
   const nights = gotKWh.length;
   const nightsMet = gotKWh.filter((got, n) => isMet(got, askedKWh[n] as number)).length;
@@ -78,7 +78,7 @@ export function resultOf(sum: WaySum, way: WayToReplay, codebook: Pick<Codebook,
     kWhPerNightMean: mean(gotKWh),
     kWhPerNightP5: percentile(gotKWh, 0.05),
     askedKWhMean: mean(askedKWh),
-    tripAt: thermalModel(codebook.region, way.ratingA).tripAt,
+    tripAt: thermalModel(codebook.supplyDevice, way.ratingA).tripAt,
   };
 }
 

@@ -31,7 +31,7 @@ function hasTypeAc({ document }: Home, { circuits = [], rcdGroups = [] }: Panel,
   );
 }
 
-export const unitedKingdomFindings: readonly FindingRule[] = [
+export const ukFindings: readonly FindingRule[] = [
   {
     at: "supply",
     code: "looped-supply",

@@ -1,17 +1,24 @@
 /** BS 7671:2018 + A2:2022, for dwellings in the United Kingdom. */
 
 import { showA, showVA } from "#core/units.ts";
-import { bsConductor } from "../circuit/ampacity.ts";
+import { SOLID_NAMES } from "../solid-names.ts";
 import type { ChargingRules, Codebook } from "../types.ts";
 import { ukBoard } from "./board.ts";
+import { bsConductor } from "./circuit/conductor.ts";
 import { bsCircuit } from "./circuit/design.ts";
+import { ukConventions } from "./conventions.ts";
 import { ukDiversity } from "./demand/diversity.ts";
 import { ukMeasured } from "./demand/measured.ts";
 import { ukUsualMistakes } from "./demand/usual-mistakes.ts";
+import { ukFindings } from "./findings.ts";
 import { ukLoadKinds, ukStartLoads } from "./load-kinds.ts";
+import { ukPracticeOptions } from "./practice-options.ts";
+import { ukSeenRules } from "./seen.ts";
+import { ukSupplyDevice } from "./supply-device.ts";
 import { ukAsksFor, ukSurvey } from "./survey.ts";
 import { ukTails } from "./tails.ts";
 import { ukTypicalHomes } from "./typical-home.ts";
+import { ukWall } from "./wall.ts";
 
 const SETTINGS_A = [6, 8, 10, 13, 16, 20, 25, 32] as const;
 const DEVICES_A = [6, 10, 16, 20, 25, 32, 40, 45, 50, 63] as const;
@@ -67,7 +74,8 @@ const charging: ChargingRules = {
 export const bs7671Codebook: Codebook = {
   id: "uk-bs7671-2018-a2",
   name: "BS 7671:2018 + A2:2022",
-  region: "uk",
+  country: "uk",
+  conventions: ukConventions,
   currency: "GBP",
   lengthUnit: "m",
   areaUnit: "m2",
@@ -92,6 +100,11 @@ export const bs7671Codebook: Codebook = {
     chargerSwitch: "isolator",
     competent: "a competent electrician",
     checkedBy: "Checked by (name, registration)",
+    solid: (kind) => SOLID_NAMES[kind],
+    waterByHeatPump: "hot water by heat pump",
+    ownBoardWork: "Divide the tails after the meter (3 m at most without their own protection) and fit a small board",
+    comesWithLargerSupply: (size) =>
+      `The operator changes the cut-out; tails (${size}), main earth and bonding are brought to size`,
   },
   sections: {
     supplyRating: "Network operator's label",
@@ -105,6 +118,8 @@ export const bs7671Codebook: Codebook = {
     protection: "BS 7671 433.1",
     lighting: "BS 7671 311.1",
     directory: "BS 7671 514.9",
+    sharedOutlet: "BS 7671 722.55",
+    ungroundedOutlet: "BS 7671 411.3.1.1",
   },
   systems: ["single-phase-230", "three-phase-230-400"],
   volts: () => 230,
@@ -120,6 +135,8 @@ export const bs7671Codebook: Codebook = {
   supplyConductor: ukTails,
   sixtyDegreesUpToA: 0,
   bus: null,
+  // Good practice; these rules name no figure.
+  sourceFactor: 1.25,
   notify: TELL_AFTER,
   ownLoadFrom: { poles: 1, aboveA: 0 },
   circuit: bsCircuit,
@@ -164,6 +181,12 @@ export const bs7671Codebook: Codebook = {
   asksFor: ukAsksFor,
   survey: ukSurvey,
   board: ukBoard,
+  findings: ukFindings,
+  seenRules: ukSeenRules,
+  wall: ukWall,
+  supplyDevice: ukSupplyDevice,
+  unreadSupplyA: [60, 100],
+  practiceOptions: ukPracticeOptions,
   typicalHomes: ukTypicalHomes,
   feederSizes: FEEDER_SIZES,
   usualMistakes: ukUsualMistakes,

@@ -43,6 +43,7 @@ export const ukSurvey: SurveyRules = {
     "cooker 10.5kw with socket b32",
     "24 mi a day, plugged in 19:00-07:00",
   ],
+  newLoadExample: "shower 9.5kw",
   loadExamples: "shower 9.5kw   ·   2x ring 32a   ·   cooker",
   measuredYear: { source: "half-hour-meter", intervalMinutes: 30 },
   demandBlockMinutes: null,

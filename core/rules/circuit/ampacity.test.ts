@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
+import { bsConductor } from "../bs7671/circuit/conductor.ts";
 import { NEC_240_4_D, NEC_240_6, NEC_310_16 } from "../nec/circuit/ampacity-tables.ts";
-import { bsConductor, necConductor } from "./ampacity.ts";
+import { necConductor } from "../nec/circuit/conductor.ts";
 
 describe("conductors in North America (310.16)", () => {
   const rating = (size: string, type?: string, material: "cu" | "al" = "cu", terminalC: 60 | 75 = 75) => {

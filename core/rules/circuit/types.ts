@@ -124,14 +124,36 @@ export interface SupportSpacing {
   /** Item of a price book, and its name in a sentence. */
   item: string;
   name: string;
-  /** Between two of them, and from an end to the first, in the region's unit of length. */
+  /** Between two of them, and from an end to the first, in the rules' unit of length. */
   every: number;
   fromEnd: number | null;
   rule: string;
 }
 
-/** A region's rules for circuits. */
+/** Names of the terminals of a circuit, for the log in which they are ticked off. */
+export interface TerminalNames {
+  /** Live terminals, in order. */
+  live: readonly string[];
+  earth: string;
+  /** The protective device at the panel. */
+  device: string;
+  metals: Readonly<Record<"cu" | "al", string>>;
+  torqueUnit: string;
+}
+
+/** Details of a run that only some rules ask for. */
+export interface AsksOfRun {
+  /** What is counted as grouped. */
+  grouped: string;
+  terminals: boolean;
+  bends: boolean;
+  escapeRoute: boolean;
+}
+
+/** The rules for circuits. */
 export interface CircuitRules {
+  terminals: TerminalNames;
+  asksFor: AsksOfRun;
   methods: readonly Named[];
   types: readonly (Named & { methods: readonly string[] })[];
   /** Default terminal temperature, °C. */

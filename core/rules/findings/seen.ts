@@ -1,8 +1,7 @@
-/** Faults that only a person on site can see; ticked in the survey, weighed and explained here. */
+/** Faults that only a person on site can see; ticked in the survey, weighed and explained here; the sections stand in each rule book. */
 
 import type { ReasonCode } from "#core/case/document/reasons.ts";
 import { IN_PASSING, type Requirements, requirements } from "#core/estimate/requirements.ts";
-import type { Region } from "#core/rules/types.ts";
 
 export const SEEN_CODES = [
   "bonding-absent",
@@ -22,7 +21,6 @@ export interface SeenFault {
   severity: "stop" | "fix" | "note";
   text: string;
   todo: string;
-  rule: Record<Region, string>;
   reason: ReasonCode;
   /** The part that owns the fault: a new panel also removes the panel's faults. */
   goesWith: "panel" | "supply";
@@ -37,7 +35,6 @@ export const SEEN_FAULTS: readonly SeenFault[] = [
     severity: "stop",
     text: "Heat marks at a terminal or bus: something has been overloaded or loose",
     todo: "Leave it isolated, find the cause, and renew what was hot before anything is added",
-    rule: { us: "NEC 110.12(B)", uk: "BS 7671 134.1.1, 526.1" },
     reason: "board-unsafe",
     goesWith: "panel",
   },
@@ -47,7 +44,6 @@ export const SEEN_FAULTS: readonly SeenFault[] = [
     severity: "stop",
     text: "The board is of an old type that may hold asbestos or break when touched",
     todo: "Keep the cover on; plan a separate board or a change by people equipped for it",
-    rule: { us: "NEC 110.3(B)", uk: "BS 7671 132.16" },
     reason: "board-unsafe",
     goesWith: "panel",
   },
@@ -57,7 +53,6 @@ export const SEEN_FAULTS: readonly SeenFault[] = [
     severity: "fix",
     text: "No bonding was found at the water or gas pipe",
     todo: "Bond the pipe before the charger is energised",
-    rule: { us: "NEC 250.104", uk: "BS 7671 411.3.1.2, 544.1" },
     reason: "fault-on-path",
     goesWith: "supply",
     requires: requirements({ bonding: 1, "labour:bonding": 1 }),
@@ -68,7 +63,6 @@ export const SEEN_FAULTS: readonly SeenFault[] = [
     severity: "fix",
     text: "Two conductors share a terminal made for one",
     todo: "Give each conductor its own terminal, torqued to the maker's figure",
-    rule: { us: "NEC 110.14(A)", uk: "BS 7671 526.2" },
     reason: "fault-on-path",
     goesWith: "panel",
     requires: requirements({ "labour:lug": 1 }),
@@ -79,7 +73,6 @@ export const SEEN_FAULTS: readonly SeenFault[] = [
     severity: "fix",
     text: "The working space in front is too small or full of things",
     todo: "Have the working space cleared, or place new equipment elsewhere",
-    rule: { us: "NEC 110.26(A)", uk: "BS 7671 132.12, 513.1" },
     reason: "fault-on-path",
     goesWith: "supply",
     requires: IN_PASSING,
@@ -90,7 +83,6 @@ export const SEEN_FAULTS: readonly SeenFault[] = [
     severity: "fix",
     text: "Corrosion or traces of water inside the enclosure",
     todo: "Find where the water comes in; renew what is corroded",
-    rule: { us: "NEC 110.11, 312.2", uk: "BS 7671 512.2, 522.3" },
     reason: "fault-on-path",
     goesWith: "panel",
     requires: requirements({ renewals: 1, "labour:corrosion": 1 }, "order"),
@@ -101,7 +93,6 @@ export const SEEN_FAULTS: readonly SeenFault[] = [
     severity: "note",
     text: "An opening or cable entry of the enclosure is not closed",
     todo: "Close the opening with a fitting or plate of the enclosure's rating",
-    rule: { us: "NEC 110.12(A), 312.5", uk: "BS 7671 416.2, 421.1.201" },
     reason: "fault-on-path",
     goesWith: "panel",
     requires: requirements({ "labour:gland": 1 }),

@@ -4,7 +4,7 @@ import type { BusRules } from "../types.ts";
 import { BUS_RATINGS_A } from "./service.ts";
 
 /** Sources count at this much of their output. */
-const SOURCE_FACTOR = 1.25;
+export const SOURCE_FACTOR = 1.25;
 /** With the source at the end opposite to the main, main and source may come to this share of the bus. */
 const OPPOSITE_SHARE = 1.2;
 

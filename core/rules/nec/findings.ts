@@ -13,7 +13,7 @@ const TAKES = {
   authority: requirements({ "authority-letter": 1 }, "authority"),
 };
 
-export const northAmericanFindings: readonly FindingRule[] = [
+export const necFindings: readonly FindingRule[] = [
   {
     at: "supply",
     code: "service-below-minimum",

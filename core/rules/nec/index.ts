@@ -2,22 +2,29 @@
 
 import type { RuleSetId } from "#core/case/document/types.ts";
 import { showA, showPercent } from "#core/units.ts";
-import { necConductor, SIXTY_DEGREES_UP_TO_A } from "../circuit/ampacity.ts";
+import { SOLID_NAMES } from "../solid-names.ts";
 import type { Codebook } from "../types.ts";
 import { necBoard } from "./board.ts";
-import { necBus } from "./bus.ts";
+import { necBus, SOURCE_FACTOR } from "./bus.ts";
 import { necCharging } from "./charging.ts";
+import { necConductor, SIXTY_DEGREES_UP_TO_A } from "./circuit/conductor.ts";
 import { necCircuit } from "./circuit/design.ts";
+import { necConventions } from "./conventions.ts";
 import { nec22083Method } from "./demand/existing-220-83.ts";
 import { nec22087Method } from "./demand/measured-220-87.ts";
 import { nec22082Method } from "./demand/optional-220-82.ts";
 import type { NecSections } from "./demand/rules.ts";
 import { necStandard } from "./demand/standard.ts";
 import { necUsualMistakes } from "./demand/usual-mistakes.ts";
+import { necFindings } from "./findings.ts";
 import { necLoadKinds, necStartLoads } from "./load-kinds.ts";
+import { necPracticeOptions } from "./practice-options.ts";
+import { necSeenRules } from "./seen.ts";
 import { necServiceConductors, SERVICE_RATINGS_A } from "./service.ts";
+import { necSupplyDevice } from "./supply-device.ts";
 import { necAsksFor, necSurvey } from "./survey.ts";
 import { necTypicalHomes } from "./typical-home.ts";
+import { necWall } from "./wall.ts";
 
 /** Share of a rating that a continuous set point may take (750.30, 625.42). */
 const SET_POINT_SHARE = 0.8;
@@ -40,7 +47,8 @@ export function necCodebook({ id, name, leastChargerVA, sections }: NecEdition):
   return {
     id,
     name,
-    region: "us",
+    country: "us",
+    conventions: necConventions,
     currency: "USD",
     lengthUnit: "ft",
     areaUnit: "ft2",
@@ -65,6 +73,11 @@ export function necCodebook({ id, name, leastChargerVA, sections }: NecEdition):
       chargerSwitch: "disconnect",
       competent: "a licensed electrician",
       checkedBy: "Checked by (name, license)",
+      solid: (kind) => (kind === "footway" ? "sidewalk" : kind === "neighbour" ? "neighbor's lot" : SOLID_NAMES[kind]),
+      waterByHeatPump: "a heat-pump water heater",
+      ownBoardWork: "Fit a panel for the charger alone, fed from the meter beside the old one",
+      comesWithLargerSupply: (size, panel) =>
+        `New service conductors (${size}), meter base and grounding${panel ? `, and a panel with a main of ${panel.main} and a bus of ${panel.bus}` : ""}; emergency disconnect outdoors (NEC 230.85) and a surge protective device (NEC 230.67) come with it`,
     },
     sections: {
       supplyRating: "NEC 230.79",
@@ -78,6 +91,8 @@ export function necCodebook({ id, name, leastChargerVA, sections }: NecEdition):
       protection: "NEC 240.4",
       lighting: sections.lighting,
       directory: "NEC 408.4",
+      sharedOutlet: "NEC 625.44",
+      ungroundedOutlet: "NEC 250.114, 406.4",
     },
     systems: ["split-phase-120-240", "two-legs-120-208"],
     volts: (system) => (system === "two-legs-120-208" ? 208 : 240),
@@ -94,6 +109,7 @@ export function necCodebook({ id, name, leastChargerVA, sections }: NecEdition):
     supplyConductor: necServiceConductors,
     sixtyDegreesUpToA: SIXTY_DEGREES_UP_TO_A,
     bus: necBus(sections.bus),
+    sourceFactor: SOURCE_FACTOR,
     notify: null,
     ownLoadFrom: { poles: 2, aboveA: 20 },
     circuit: necCircuit,
@@ -138,6 +154,12 @@ export function necCodebook({ id, name, leastChargerVA, sections }: NecEdition):
     asksFor: necAsksFor,
     survey: necSurvey,
     board: necBoard,
+    findings: necFindings,
+    seenRules: necSeenRules,
+    wall: necWall,
+    supplyDevice: necSupplyDevice,
+    unreadSupplyA: [60, 200],
+    practiceOptions: necPracticeOptions,
     typicalHomes: necTypicalHomes,
     feederSizes: necSurvey.conductorSizes,
     usualMistakes: necUsualMistakes,

@@ -1,9 +1,9 @@
 /** Service conductors of a dwelling (NEC 310.12) and the ratings a service is made in. */
 import type { Conductor } from "#core/case/document/types.ts";
 import { showA } from "#core/units.ts";
-import { nextStandardDeviceA, tableAmpacityA } from "../circuit/ampacity.ts";
 import type { SupplyConductorRules } from "../types.ts";
 import { NEC_310_16 } from "./circuit/ampacity-tables.ts";
+import { nextStandardDeviceA, tableAmpacityA } from "./circuit/conductor.ts";
 
 /** Conductors that carry the whole dwelling: this share of the rating is enough, from 100 to 400 A. */
 const SHARE = 0.83;

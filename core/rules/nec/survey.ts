@@ -44,6 +44,7 @@ export const necSurvey: SurveyRules = {
     "20 shed dead",
     "30 mi a day, plugged in 7pm-7am",
   ],
+  newLoadExample: "hot tub 50a",
   loadExamples: "range 12kw   ·   ac 24a 240v   ·   dryer",
   measuredYear: { source: "utility-year", intervalMinutes: 15 },
   demandBlockMinutes: NEC_MEASURED.recordingIntervalMinutes,

@@ -39,12 +39,12 @@ export const readNeed: NoteReader = (line, { document, codebook }) => {
     if (!from || !to) return { problem: `"${window[0].trim()}": a time is written like 19:00 or 7pm` };
     if (/^cheap(?:\s+rate|\s+hours)?$/.test(about))
       return {
-        understood: `Cheap rate from ${showWindow({ from, to }, codebook.region)}`,
+        understood: `Cheap rate from ${showWindow({ from, to }, codebook.conventions)}`,
         patch: setRead(document, "/need/cheap", { from, to }),
       };
     if (/^(?:car\s+|it\s+is\s+)?(?:plugged\s+in|at\s+home|home|charging|charges)?$/.test(about))
       return {
-        understood: `Plugged in from ${showWindow({ from, to }, codebook.region)}`,
+        understood: `Plugged in from ${showWindow({ from, to }, codebook.conventions)}`,
         patch: setRead(document, "/need/pluggedIn", { from, to }, "need.pluggedIn"),
       };
     return {

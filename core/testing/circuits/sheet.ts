@@ -30,7 +30,7 @@ export function circuitSheetOf({ home, run, chargeA, managed = false, feederA }:
     ...design.checks.map(line),
     ...design.stretches.flatMap((s) => s.checks.map(line)),
     ...design.cautions.map((c) => `  ! ${c}`),
-    ...terminationsOf(document, design, codebook.region).map(
+    ...terminationsOf(document, design, codebook.circuit.terminals).map(
       (t) => `  ${t.terminal}: ${t.conductor}${t.twice ? ", twice" : ""}`,
     ),
     "",
@@ -46,19 +46,19 @@ const DEVICES_A = [15, 16, 20, 21, 60, 61, 100, 101, 200, 201, 300, 301, 400];
 const brief = (values: readonly string[]) => values.filter((v, i) => v !== values[i - 1]).join(" ");
 const places = (value: number, digits: number) => Number(value.toFixed(digits));
 
-/** Every table that a region's circuits are designed by, as the design itself reads it. */
-export function tablesOf({ circuit: rules, lengthUnit, region }: Codebook): string {
+/** Every table that circuits are designed by, as the design itself reads it. */
+export function tablesOf({ circuit: rules, lengthUnit, country }: Codebook): string {
   const asked = (more: Partial<CircuitSpec>): CircuitSpec => ({
     segments: [],
     terminalC: rules.usualTerminalC,
     chargeA: 1,
     plug: false,
     aluminium: false,
-    system: region === "us" ? "split-phase-120-240" : "single-phase-230",
+    system: country === "us" ? "split-phase-120-240" : "single-phase-230",
     ...more,
   });
   const hundred = { value: 100, unit: lengthUnit };
-  const metals = region === "us" ? (["cu", "al"] as const) : (["cu"] as const);
+  const metals = country === "us" ? (["cu", "al"] as const) : (["cu"] as const);
   const carries = (type: string, size: string, material: "cu" | "al", method: string, more: Partial<CircuitSpec>) =>
     places(rules.tries({ size, material, type }, [{ method, length: hundred }], 1, asked(more)).ampacityA, 2);
   const lines: string[] = [];
@@ -68,7 +68,7 @@ export function tablesOf({ circuit: rules, lengthUnit, region }: Codebook): stri
       lines.push(`${type} ${material}`);
       for (const size of rules.sizes(type, material)) {
         const conductor = { size, material, type };
-        const terminals = region === "us" ? ([60, 75] as const) : ([70] as const);
+        const terminals = country === "us" ? ([60, 75] as const) : ([70] as const);
         lines.push(
           `  ${size}: ${terminals
             .map((terminalC) =>
@@ -82,12 +82,12 @@ export function tablesOf({ circuit: rules, lengthUnit, region }: Codebook): stri
     }
   const [first] = rules.types as [(typeof rules.types)[number]];
   const largest = rules.sizes("thhn", "cu").at(-1) as string;
-  const of = region === "us" ? { type: "thhn", method: "emt" } : { type: "armoured-70", method: "clipped" };
+  const of = country === "us" ? { type: "thhn", method: "emt" } : { type: "armoured-70", method: "clipped" };
   // Where many are together a factor above 1 shows too.
-  const many = region === "us" ? { grouped: 10 } : {};
-  for (const method of region === "us" ? ["emt"] : ["clipped", "ground"]) {
+  const many = country === "us" ? { grouped: 10 } : {};
+  for (const method of country === "us" ? ["emt"] : ["clipped", "ground"]) {
     const by = (more: Partial<CircuitSpec>) =>
-      carries(of.type, region === "us" ? largest : "25 mm2", "cu", method, more);
+      carries(of.type, country === "us" ? largest : "25 mm2", "cu", method, more);
     lines.push(
       `round ${method}: ${AMBIENTS.map((c) => `${c} °C ${by({ ambientC: c, terminalC: 90, ...many })}`).join(", ")}`,
     );

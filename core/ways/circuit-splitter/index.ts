@@ -49,7 +49,11 @@ function propose(s: JudgingContext, { panel, circuit, appliance, outlet }: Share
   if (sharing.needsOutlet) {
     if (!outlet)
       stops.push(
-        wayReason("no-outlet", `${name} is hard-wired: there is no ${codebook.words.outlet} to share`, "NEC 625.44"),
+        wayReason(
+          "no-outlet",
+          `${name} is hard-wired: there is no ${codebook.words.outlet} to share`,
+          codebook.sections.sharedOutlet,
+        ),
       );
     else {
       const stop = outletStop(s, outlet);
@@ -59,7 +63,7 @@ function propose(s: JudgingContext, { panel, circuit, appliance, outlet }: Share
           wayReason(
             "no-outlet",
             `The ${outletName(outlet, codebook)} is not what ${name} is plugged into: there is nothing to share`,
-            "NEC 625.44",
+            codebook.sections.sharedOutlet,
           ),
         );
     }
@@ -113,8 +117,8 @@ function propose(s: JudgingContext, { panel, circuit, appliance, outlet }: Share
 export const circuitSplitter = {
   id: "circuit-splitter",
   words: {
-    us: { name: "Circuit splitter", means: "One circuit shared with an appliance, appliance first" },
-    uk: { name: "Priority switch", means: "One circuit shared with a shower or cooker, which goes first" },
+    "en-US": { name: "Circuit splitter", means: "One circuit shared with an appliance, appliance first" },
+    "en-GB": { name: "Priority switch", means: "One circuit shared with a shower or cooker, which goes first" },
   },
   consequence: "No new load on the supply; charging always yields to the appliance.",
   headline: ({ chargeA }) => `${withArticle(showA(chargeA))} shared circuit`,

@@ -10,8 +10,8 @@ export const dedicatedCircuit = {
   id: "dedicated-circuit",
   takesPlace: true,
   words: {
-    us: { name: "Dedicated circuit", means: "A new circuit of its own, unmanaged" },
-    uk: { name: "Circuit of its own", means: "A new circuit from the consumer unit, unmanaged" },
+    "en-US": { name: "Dedicated circuit", means: "A new circuit of its own, unmanaged" },
+    "en-GB": { name: "Circuit of its own", means: "A new circuit from the consumer unit, unmanaged" },
   },
   consequence: "The charger keeps its full current for good; less headroom for later loads.",
   headline: ({ chargeA, circuitA }) => `${withArticle(showA(chargeA))} charger on its own ${showA(circuitA)} circuit`,

@@ -23,7 +23,7 @@ export function outletStop({ codebook }: JudgingContext, outlet: Outlet) {
     return wayReason(
       "outlet-ungrounded",
       `The ${outletName(outlet, codebook)} has no equipment ground and cannot feed a charger`,
-      "NEC 250.114, 406.4",
+      codebook.sections.ungroundedOutlet,
     );
   if (outlet.leadLength && lengthM(outlet.leadLength) > lengthM(sharing.reach) + 1e-9)
     return wayReason(
@@ -108,8 +108,8 @@ const SLOW_SETTINGS_A = [6, 8, 10, 12, 13, 16];
 export const existingOutlet = {
   id: "existing-outlet",
   words: {
-    us: { name: "Existing receptacle", means: "Charge from a receptacle that is already there" },
-    uk: { name: "Existing socket", means: "Charge from a socket that is already there" },
+    "en-US": { name: "Existing receptacle", means: "Charge from a receptacle that is already there" },
+    "en-GB": { name: "Existing socket", means: "Charge from a socket that is already there" },
   },
   consequence: "Nothing is changed; the next car will need more.",
   headline: ({ chargeA }) => `the outlet already there, at ${chargeA} A,`,

@@ -37,8 +37,8 @@ function tooSmall(s: JudgingContext): PanelTrouble[] {
 export const panelChange = {
   id: "panel-change",
   words: {
-    us: { name: "Panel change", means: "A new or larger panel, service unchanged" },
-    uk: { name: "New consumer unit", means: "A new consumer unit, cut-out unchanged" },
+    "en-US": { name: "Panel change", means: "A new or larger panel, service unchanged" },
+    "en-GB": { name: "New consumer unit", means: "A new consumer unit, cut-out unchanged" },
   },
   consequence: "Room for later circuits; the supply stays as it is.",
   headline: ({ chargeA }, { newPanel }) => `a new ${newPanel} with ${withArticle(showA(chargeA))} charger`,

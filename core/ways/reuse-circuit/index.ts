@@ -131,8 +131,8 @@ function propose(s: JudgingContext, panel: Panel, circuit: Circuit): Proposal | 
 export const reuseCircuit = {
   id: "reuse-circuit",
   words: {
-    us: { name: "Spare circuit", means: "Take over an abandoned or charger-ready circuit" },
-    uk: { name: "Spare circuit", means: "Take over a disused or charger-ready circuit" },
+    "en-US": { name: "Spare circuit", means: "Take over an abandoned or charger-ready circuit" },
+    "en-GB": { name: "Spare circuit", means: "Take over a disused or charger-ready circuit" },
   },
   consequence: "Uses what is there; its conductor limits the current for good.",
   headline: ({ chargeA }) => `the spare circuit, at ${chargeA} A,`,

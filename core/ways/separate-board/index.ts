@@ -42,8 +42,8 @@ function causes(s: JudgingContext): WayReason[] {
 export const separateBoard = {
   id: "separate-board",
   words: {
-    us: { name: "Separate panel", means: "A small panel of its own beside the old one" },
-    uk: { name: "Separate board", means: "Divided tails and a small board of its own" },
+    "en-US": { name: "Separate panel", means: "A small panel of its own beside the old one" },
+    "en-GB": { name: "Separate board", means: "Divided tails and a small board of its own" },
   },
   consequence: "The old board is left as it is; it will still need changing one day.",
   headline: ({ chargeA }) => `${withArticle(showA(chargeA))} charger on a board of its own`,

@@ -129,7 +129,7 @@ function propose(s: JudgingContext, larger: Larger, start: Start): Proposal {
       },
       {
         id: "upgrade-conductors",
-        text: COMES_WITH[codebook.region](
+        text: codebook.words.comesWithLargerSupply(
           showSize(conductor?.size ?? ""),
           replaced && head ? { main: showA(head.mainA ?? 0), bus: showA(head.busA ?? 0) } : null,
         ),
@@ -142,18 +142,12 @@ function propose(s: JudgingContext, larger: Larger, start: Start): Proposal {
   });
 }
 
-const COMES_WITH = {
-  us: (size: string, panel: { main: string; bus: string } | null) =>
-    `New service conductors (${size}), meter base and grounding${panel ? `, and a panel with a main of ${panel.main} and a bus of ${panel.bus}` : ""}; emergency disconnect outdoors (NEC 230.85) and a surge protective device (NEC 230.67) come with it`,
-  uk: (size: string) => `The operator changes the cut-out; tails (${size}), main earth and bonding are brought to size`,
-} as const;
-
 export const serviceUpgrade = {
   id: "service-upgrade",
   enlargesSupply: true,
   words: {
-    us: { name: "Service upgrade", means: "A larger service from the utility" },
-    uk: { name: "Larger supply", means: "A larger cut-out fuse or three phases from the network operator" },
+    "en-US": { name: "Service upgrade", means: "A larger service from the utility" },
+    "en-GB": { name: "Larger supply", means: "A larger cut-out fuse or three phases from the network operator" },
   },
   consequence: "The most room for later loads, at the highest price and the longest wait.",
   headline: ({ chargeA }) => `a larger supply with ${withArticle(showA(chargeA))} charger`,

@@ -181,7 +181,7 @@ function entered({
 
 function Details({ segment, at }: { segment: RunSegment; at: string }) {
   const { document } = useJob();
-  const { lengthUnit, region } = codebookOf(document.rules);
+  const { lengthUnit, circuit } = codebookOf(document.rules);
   const buried = BURIED.includes(segment.method);
   return (
     <>
@@ -193,7 +193,7 @@ function Details({ segment, at }: { segment: RunSegment; at: string }) {
           usual={lengthUnit}
           hint="in addition to its length"
         />
-        {region === "us" && (
+        {circuit.asksFor.bends && (
           <CaseNumber
             label="Bends, °"
             pointer={`${at}/bendDegrees`}
@@ -224,7 +224,7 @@ function Details({ segment, at }: { segment: RunSegment; at: string }) {
           />
         )}
         <CaseYesNo label="Exposed to physical damage" pointer={`${at}/exposed`} />
-        {region === "uk" && <CaseYesNo label="On an escape route" pointer={`${at}/escapeRoute`} />}
+        {circuit.asksFor.escapeRoute && <CaseYesNo label="On an escape route" pointer={`${at}/escapeRoute`} />}
       </Fields>
       <Fields>
         {CROSSINGS.map((what) => (

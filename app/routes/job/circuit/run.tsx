@@ -4,7 +4,6 @@ import { createPatch } from "rfc6902";
 import type { Patch } from "#core/case/document/patch.ts";
 import { setValue } from "#core/case/document/set-value.ts";
 import type { RunSegment } from "#core/case/document/types.ts";
-import { practiceOptionsOf } from "#core/decide/practice-options.ts";
 import { LENGTH_UNITS, NO_UNITS } from "#core/quantity/parse.ts";
 import { needsAmbient } from "#core/rules/circuit/ambient.ts";
 import type { CircuitRules } from "#core/rules/circuit/types.ts";
@@ -102,25 +101,23 @@ function WholeRun() {
       <CaseTemperature
         label={hasAttic ? "Temperature in the attic" : "Ambient temperature"}
         pointer="/run/ambientC"
-        region={codebook.region}
+        conventions={codebook.conventions}
         hint={
           document.run?.ambientC !== undefined
             ? undefined
             : hasAttic
               ? "An attic gets hot: enter what it reaches in summer"
-              : `${showTemperature(30, codebook.region)} is assumed, ${showTemperature(20, codebook.region)} in the ground`
+              : `${showTemperature(30, codebook.conventions)} is assumed, ${showTemperature(20, codebook.conventions)} in the ground`
         }
       />
       <CaseNumber
-        label={
-          codebook.region === "us" ? "Current-carrying conductors grouped" : "Circuits grouped, including this one"
-        }
+        label={codebook.circuit.asksFor.grouped}
         pointer="/run/grouped"
         units={NO_UNITS}
         usual=""
         hint={document.run?.grouped === undefined ? "Only its own are counted" : undefined}
       />
-      {codebook.region === "us" && (
+      {codebook.circuit.asksFor.terminals && (
         <CaseChoice
           label="Terminals of this run"
           pointer="/run/terminalC"
@@ -148,7 +145,7 @@ function WholeRun() {
           { value: "none", label: "none" },
         ]}
       />
-      {practiceOptionsOf(codebook)
+      {codebook.practiceOptions
         .filter((s) => SCHOOLS.includes(s.id))
         .map(({ id, question, choices, current: follows, apply: put }) => (
           <Field key={id} label={question}>

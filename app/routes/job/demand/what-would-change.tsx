@@ -127,7 +127,7 @@ function Planned() {
             {...controlProps}
             value={text}
             autoComplete="off"
-            placeholder={codebook.region === "us" ? "hot tub 50a" : "shower 9.5kw"}
+            placeholder={codebook.survey.newLoadExample}
             onChange={(e) => setText(e.target.value)}
           />
         )}

@@ -1,10 +1,10 @@
 /** The need of the nights, the smallest sufficient current, and each current in everyday terms. */
 import { Suspense } from "react";
+import type { Conventions } from "#core/conventions.ts";
 import { showTime } from "#core/dates.ts";
 import { ENOUGH_NIGHTS, nightName, nightNeed } from "#core/energy/need/need.ts";
 import { type CurrentInWords, carName, type NeedResult, needResult } from "#core/energy/need/result.ts";
 import { codebookOf } from "#core/rules/index.ts";
-import type { Region } from "#core/rules/types.ts";
 import { showA, showKWh, showNumber, showPercent } from "#core/units.ts";
 import { lazyPart } from "#ui/frame/lazy-part.ts";
 import { Section } from "#ui/frame/sheet.tsx";
@@ -69,9 +69,11 @@ function enough({ slowIsEnough, smallest, hardest, currents }: NeedResult, outle
   return `No setting covers ${showPercent(ENOUGH_NIGHTS)} of the nights: ${nightName(hardest)} asks for ${showKWh(hardest.energyKWh)} in ${showNumber(hardest.hoursCount)} h, and ${showA(most?.chargeA ?? 0)} gives ${showKWh(gives)}. ${showNumber(Math.ceil((hardest.energyKWh / (most?.kW ?? 1)) * 10) / 10)} hours plugged in, a larger charger, or charging on the way that day would help.`;
 }
 
-const clock = (times: readonly (string | null)[], names: readonly string[], region: Region): string =>
+const clock = (times: readonly (string | null)[], names: readonly string[], conventions: Conventions): string =>
   times
-    .map((time, i) => `${times.length > 1 ? `${names[i]} ` : ""}${time ? showTime(time, region) : "not that night"}`)
+    .map(
+      (time, i) => `${times.length > 1 ? `${names[i]} ` : ""}${time ? showTime(time, conventions) : "not that night"}`,
+    )
     .join(", ");
 const hours = (h: number): string => `${showNumber(Math.round(h * 10) / 10)} h`;
 
@@ -83,7 +85,7 @@ function Currents({
   cars: Parameters<typeof carName>[0][];
 }) {
   const names = cars.map(carName);
-  const { region, words } = codebookOf(useJobPart((job) => job.document.rules));
+  const { conventions, words } = codebookOf(useJobPart((job) => job.document.rules));
   const differ = hardest !== usual;
   const states = currents.some((c) => c.hoursToCharge.some((h) => h !== null));
   const best = slowIsEnough ?? smallest;
@@ -120,8 +122,8 @@ function Currents({
                   {c.distancePerHour.map((d, i) => `${Math.round(d)} ${cars[i]?.distancePerDay.unit ?? ""}`).join(", ")}
                 </td>
               )}
-              <td className="figure">{clock(c.usualFullBy, names, region)}</td>
-              {differ && <td className="figure">{clock(c.hardestFullBy, names, region)}</td>}
+              <td className="figure">{clock(c.usualFullBy, names, conventions)}</td>
+              {differ && <td className="figure">{clock(c.hardestFullBy, names, conventions)}</td>}
               {states && (
                 <td className="figure">{c.hoursToCharge.map((h) => (h === null ? "-" : hours(h))).join(", ")}</td>
               )}

@@ -17,8 +17,8 @@ const TICKS = 5;
 
 export const Calendar = memo(function Calendar({ ways, book }: { ways: readonly WayJudgement[]; book: PriceBook }) {
   const { today } = useVisitor();
-  const { region } = codebookOf(useJobPart((job) => job.document.rules));
-  const written = (day: string) => showDayOfMonth(day, region);
+  const { conventions } = codebookOf(useJobPart((job) => job.document.rules));
+  const written = (day: string) => showDayOfMonth(day, conventions);
   const worked = useWorked(book);
   const strips = ways
     .filter((w) => w.steps.length > 0)

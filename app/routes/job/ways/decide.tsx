@@ -44,7 +44,7 @@ export const Decide = memo(function Decide({ ways }: { ways: readonly WayJudgeme
         <>
           <p>
             <b>{now.way.name}</b> was decided by {now.decision.by} on{" "}
-            {showDay(now.decision.on, codebookOf(document.rules).region)}: {now.decision.why}
+            {showDay(now.decision.on, codebookOf(document.rules).conventions)}: {now.decision.why}
           </p>
           <Button onClick={() => setAgain(true)}>Decide again</Button>{" "}
           <Button

@@ -7,7 +7,6 @@ import { Button, Switch } from "antd";
 import { createPatch } from "rfc6902";
 import type { AssessedCase } from "#core/assessed-case.ts";
 import type { Patch } from "#core/case/document/patch.ts";
-import { practiceOptionsOf } from "#core/decide/practice-options.ts";
 import type { HomePlan } from "#core/explore/plans.ts";
 import { triesNothing, type WhatIf } from "#core/explore/what-if.ts";
 import { ownValue } from "#core/own-value.ts";
@@ -72,7 +71,7 @@ export function WhatIfPanel({ whatIf, plan, onChange, tried }: Props) {
           />
           <Choice label="A second car" on={whatIf.secondCar ?? false} onSet={(on) => set({ secondCar: on })} />
           <Choice label="A heat pump" on={whatIf.heatPump ?? false} onSet={(on) => set({ heatPump: on })} />
-          {practiceOptionsOf(codebook).map(({ id, question, choices, current: follows }) => (
+          {codebook.practiceOptions.map(({ id, question, choices, current: follows }) => (
             <label key={id} className={styles.knob}>
               {question}
               <select

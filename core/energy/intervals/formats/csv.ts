@@ -18,7 +18,7 @@ import {
   type WrittenUnit,
 } from "./mapping.ts";
 import { ProblemList, refuseFile } from "./problems.ts";
-import { StampReader } from "./stamp.ts";
+import { type DateOrder, StampReader } from "./stamp.ts";
 
 const CHUNK = 1 << 18;
 const HEAD_CHARACTERS = 1 << 16;
@@ -81,9 +81,9 @@ function scattered(text: string, delimiter: string): (column: number) => string[
 }
 
 /** @throws IntervalDataRefused where it is no table of readings at all */
-export function guessCsv(text: string, region: "us" | "uk"): ColumnGuess {
+export function guessCsv(text: string, usualOrder: DateOrder): ColumnGuess {
   const { rows, delimiter } = headRows(text);
-  const guess = guessMapping(rows.slice(0, 200), delimiter, region, scattered(text, delimiter));
+  const guess = guessMapping(rows.slice(0, 200), delimiter, usualOrder, scattered(text, delimiter));
   return "refused" in guess ? refuseFile(guess.refused, guess.line) : guess;
 }
 

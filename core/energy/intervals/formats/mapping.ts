@@ -189,7 +189,7 @@ export function timeOfColumn(name: string, of: number, count: number): number | 
 }
 
 /** The order of day and month in which the rows follow each other most evenly. */
-function dateOrderOf(dates: readonly string[], region: "us" | "uk"): { order: DateOrder; sure: boolean } {
+function dateOrderOf(dates: readonly string[], usualOrder: DateOrder): { order: DateOrder; sure: boolean } {
   const days = (order: DateOrder) => {
     const reader = new StampReader(order);
     return dates.map((d) =>
@@ -204,7 +204,7 @@ function dateOrderOf(dates: readonly string[], region: "us" | "uk"): { order: Da
     return found.slice(1).reduce((t, d, i) => t + Math.abs(d - (found[i] as number)), 0);
   };
   const [dmy, mdy] = [uneven("dmy"), uneven("mdy")];
-  if (dmy === mdy) return { order: region === "us" ? "mdy" : "dmy", sure: false };
+  if (dmy === mdy) return { order: usualOrder, sure: false };
   return { order: dmy < mdy ? "dmy" : "mdy", sure: true };
 }
 
@@ -230,7 +230,7 @@ export function delimiterOf(lines: readonly string[]): CsvMapping["delimiter"] {
 export function guessMapping(
   rows: readonly (readonly string[])[],
   delimiter: CsvMapping["delimiter"],
-  region: "us" | "uk",
+  usualOrder: DateOrder,
   dates: (column: number) => readonly string[] = () => [],
 ): ColumnGuess | { refused: string; line: number | null } {
   // The first row with a date or time in a cell and numbers beside it begins the readings.
@@ -304,7 +304,7 @@ export function guessMapping(
   if (!days && used.length > 0 && !isClear) doubts.push("direction");
   if (unit === null) doubts.push("unit");
   const seen = dates(date);
-  const order = dateOrderOf(seen.length > 1 ? seen : body.map((r) => r[date] ?? ""), region);
+  const order = dateOrderOf(seen.length > 1 ? seen : body.map((r) => r[date] ?? ""), usualOrder);
   if (!order.sure) doubts.push("date-order");
   const means = used.some((v) => REGISTER.test(names[v.column] as string)) ? "register" : "interval";
   return {

@@ -1,14 +1,16 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { ukConventions } from "#core/rules/bs7671/conventions.ts";
+import { necConventions } from "#core/rules/nec/conventions.ts";
 import { type IntervalSeries, MISSING_VALUE } from "../series.ts";
 import { guessCsv } from "./csv.ts";
 import { fileHead, readNumber, readPlain } from "./mapping.ts";
 import { IntervalDataRefused } from "./problems.ts";
-import { FILE_HABITS, guessOf, readIntervalFile, textOf } from "./read.ts";
+import { guessOf, readIntervalFile, textOf } from "./read.ts";
 import { readClock, readDay, StampReader } from "./stamp.ts";
 
-const uk = (text: string, more = {}) => readIntervalFile(text, FILE_HABITS.uk, more);
-const us = (text: string, more = {}) => readIntervalFile(text, FILE_HABITS.us, more);
+const uk = (text: string, more = {}) => readIntervalFile(text, ukConventions, more);
+const us = (text: string, more = {}) => readIntervalFile(text, necConventions, more);
 const valuesOf = ({ phases, decimals }: IntervalSeries, phase = 0) =>
   [...(phases[phase] as Int32Array)].map((v) => (v === MISSING_VALUE ? null : v / 10 ** decimals));
 const startOf = ({ startS }: IntervalSeries) => new Date(startS * 1000).toISOString().slice(0, 16);
@@ -67,14 +69,14 @@ describe("CSV of meters and recorders", () => {
     ["Export kWh", true],
     ["Solar generation kWh", true],
   ])("asks which way the energy of a column named %s flows", (name, exported) => {
-    const { mapping, doubts } = guessCsv(`start,${name}\n2025-01-13T00:00,1\n2025-01-13T00:30,2\n`, "uk");
+    const { mapping, doubts } = guessCsv(`start,${name}\n2025-01-13T00:00,1\n2025-01-13T00:30,2\n`, "dmy");
     expect(doubts).toEqual(["direction"]);
     expect(mapping.values).toEqual([{ column: 1, phase: 0, export: exported }]);
   });
   it("asks of delivered and received beside each other, and takes what the utility received for export", () => {
     const { mapping, doubts } = guessCsv(
       "start,kWh delivered,kWh received\n2025-01-13T00:00,1,0\n2025-01-13T00:30,2,0\n",
-      "us",
+      "mdy",
     );
     expect(doubts).toEqual(["direction"]);
     expect(mapping.values.map((v) => v.export)).toEqual([false, true]);
@@ -82,7 +84,7 @@ describe("CSV of meters and recorders", () => {
   it.each(["Import kWh", "kWh from grid", "Delivered to home kWh", "Consumption kWh", "kWh"])(
     "asks nothing of a column named %s",
     (name) => {
-      expect(guessCsv(`start,${name}\n2025-01-13T00:00,1\n2025-01-13T00:30,2\n`, "uk").doubts).toEqual([]);
+      expect(guessCsv(`start,${name}\n2025-01-13T00:00,1\n2025-01-13T00:30,2\n`, "dmy").doubts).toEqual([]);
     },
   );
 
@@ -105,7 +107,7 @@ describe("CSV of meters and recorders", () => {
       `date,time,kWh\n${[1, 2, 3].flatMap((d) => Array.from({ length: 24 }, (_, h) => `${f(d)},${String(h).padStart(2, "0")}:00,1`)).join("\n")}`;
     expect(day(hourly((d) => `0${d}/04/2025`))).toBe("2025-03-31");
     expect(day(hourly((d) => `04/0${d}/2025`))).toBe("2025-03-31");
-    expect(guessCsv("date,time,kWh\n04/04/2025,00:00,1\n04/04/2025,01:00,1\n", "uk").doubts).toEqual(["date-order"]);
+    expect(guessCsv("date,time,kWh\n04/04/2025,00:00,1\n04/04/2025,01:00,1\n", "dmy").doubts).toEqual(["date-order"]);
   });
 
   it("reads a row a day with a column for each time", () => {
@@ -155,15 +157,15 @@ describe("CSV of meters and recorders", () => {
   });
 
   it("remembers what a kind of file looks like by its head", () => {
-    const head = (text: string) => fileHead(guessOf(text, FILE_HABITS.uk) as NonNullable<ReturnType<typeof guessOf>>);
+    const head = (text: string) => fileHead(guessOf(text, ukConventions) as NonNullable<ReturnType<typeof guessOf>>);
     expect(head("When,Load\n2025-01-01T00:00,1\n2025-01-01T00:30,2\n")).toBe(
       head("when, load\n2024-06-01T00:00,5\n2024-06-01T00:30,2\n"),
     );
-    expect(guessOf("<?xml version='1.0'?><feed/>", FILE_HABITS.uk)).toBeNull();
+    expect(guessOf("<?xml version='1.0'?><feed/>", ukConventions)).toBeNull();
   });
 
   it("asks for the unit where no column says it", () => {
-    const guess = guessCsv("When,Load\n2025-01-01T00:00,1\n2025-01-01T00:30,2\n", "uk");
+    const guess = guessCsv("When,Load\n2025-01-01T00:00,1\n2025-01-01T00:30,2\n", "dmy");
     expect(guess.doubts).toEqual(["unit"]);
     expect(refusal(() => uk("When,Load\n2025-01-01T00:00,1\n2025-01-01T00:30,2\n"))).toBe(
       "line 1: no column says kWh, kW or A (columns: When, Load)",

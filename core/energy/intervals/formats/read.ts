@@ -1,4 +1,5 @@
 /** A file of interval data in, a series with its quality out: the one entry of page, worker, server and command line. */
+import type { Conventions } from "#core/conventions.ts";
 import { type FileReadings, GridRefused, gridOf, lineOf } from "../grid.ts";
 import { type DataFinding, type DataQuality, measuresNothing, qualityOf } from "../quality.ts";
 import type { IntervalSeries } from "../series.ts";
@@ -14,16 +15,6 @@ export interface ReadFile {
   form: string;
 }
 
-/** Conventions of a rule set for files: the usual time zone, and the order of day and month. */
-export interface FileHabits {
-  region: "us" | "uk";
-  usualZone: string;
-}
-export const FILE_HABITS: Readonly<Record<"us" | "uk", FileHabits>> = {
-  us: { region: "us", usualZone: "America/New_York" },
-  uk: { region: "uk", usualZone: "Europe/London" },
-};
-
 /** UTF-8, or UTF-16 by its mark. */
 export function textOf(bytes: Uint8Array): string {
   const wide =
@@ -32,8 +23,8 @@ export function textOf(bytes: Uint8Array): string {
 }
 
 /** The meaning of a CSV's columns, or null for a file that defines it. */
-export const guessOf = (text: string, { region }: FileHabits): ColumnGuess | null =>
-  looksLikeXml(text) ? null : guessCsv(text, region);
+export const guessOf = (text: string, { dateOrder }: Pick<Conventions, "dateOrder">): ColumnGuess | null =>
+  looksLikeXml(text) ? null : guessCsv(text, dateOrder);
 
 /**
  * @param mapping what the columns of a CSV mean; guessed where left out
@@ -41,7 +32,7 @@ export const guessOf = (text: string, { region }: FileHabits): ColumnGuess | nul
  */
 export function readIntervalFile(
   text: string,
-  habits: FileHabits,
+  conventions: Pick<Conventions, "dateOrder" | "timeZone">,
   {
     mapping,
     zone = null,
@@ -49,12 +40,12 @@ export function readIntervalFile(
   }: { mapping?: CsvMapping; zone?: string | null; onProgress?(share: number): void } = {},
 ): ReadFile {
   if (text.trim() === "") refuseFile("the file is empty");
-  const { usualZone } = habits;
+  const { timeZone: usualZone } = conventions;
   if (looksLikeXml(text)) {
     const { readings, findings } = readGreenButton(text, { zone, usualZone }, onProgress);
     return { ...ready(readings, findings), form: "Green Button XML" };
   }
-  const meaning = mapping ?? settled(guessCsv(text, habits.region));
+  const meaning = mapping ?? settled(guessCsv(text, conventions.dateOrder));
   const { readings, findings } = readCsv(text, { ...meaning, zone: zone ?? meaning.zone }, usualZone, onProgress);
   return { ...ready(readings, findings), form: "CSV" };
 }

@@ -134,6 +134,14 @@ function keptMostA(conductor: Conductor, segments: readonly RunSegment[], asked:
 }
 
 export const bsCircuit: CircuitRules = {
+  terminals: {
+    live: ["line", "neutral"],
+    earth: "earth",
+    device: "RCBO",
+    metals: { cu: "copper", al: "aluminium" },
+    torqueUnit: "N m",
+  },
+  asksFor: { grouped: "Circuits grouped, including this one", terminals: false, bends: false, escapeRoute: true },
   methods: METHODS,
   types: TYPES,
   usualTerminalC: 70,

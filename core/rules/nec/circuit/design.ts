@@ -2,7 +2,6 @@
 
 import type { Conductor, RunSegment } from "#core/case/document/types.ts";
 import { ownValue } from "#core/own-value.ts";
-import { nextStandardDeviceA } from "#core/rules/circuit/ampacity.ts";
 import { routeCheck } from "#core/rules/circuit/check.ts";
 import { factorUpTo } from "#core/rules/circuit/factor.ts";
 import type { CircuitRules, CircuitSpec, RouteCheck, SizeTrial } from "#core/rules/circuit/types.ts";
@@ -18,6 +17,7 @@ import {
   RACEWAY_FILL,
   RACEWAYS,
 } from "./circuit-tables.ts";
+import { nextStandardDeviceA } from "./conductor.ts";
 import { necRoute, necSupports } from "./route.ts";
 
 const CONTINUOUS = 1.25;
@@ -184,6 +184,14 @@ function fullness(conduit: string, fill: number): string {
 }
 
 export const necCircuit: CircuitRules = {
+  terminals: {
+    live: ["L1", "L2"],
+    earth: "equipment ground",
+    device: "Breaker",
+    metals: { cu: "copper", al: "aluminum" },
+    torqueUnit: "lb-in",
+  },
+  asksFor: { grouped: "Current-carrying conductors grouped", terminals: true, bends: true, escapeRoute: false },
   methods: METHODS,
   types: TYPES,
   usualTerminalC: 60,

@@ -7,7 +7,6 @@ import { bestOf } from "#core/place/band.ts";
 import type { Point } from "#core/place/geometry.ts";
 import { parkedCars, plotOf } from "#core/place/plot.ts";
 import { reachIn, standsInside } from "#core/place/reach.ts";
-import { solidName } from "#core/place/solid-names.ts";
 import { inUnit, STARTING_PLANS } from "#core/place/starting-plans.ts";
 import { NO_UNITS } from "#core/quantity/parse.ts";
 import { codebookOf } from "#core/rules/index.ts";
@@ -75,7 +74,7 @@ export function PlaceSection({ drawing, onDrawn }: Props) {
 }
 
 function OnPlan({ place, document, drawing, onDrawn }: Props & { place: CasePlace; document: CaseDocument }) {
-  const { region } = codebookOf(document.rules);
+  const { words } = codebookOf(document.rules);
   const store = useJobStore();
   const palette = PALETTES[useTheme()];
   const [chosen, setChosen] = useState<Chosen | null>(null);
@@ -83,7 +82,7 @@ function OnPlan({ place, document, drawing, onDrawn }: Props & { place: CasePlac
   const { photos } = usePhotos();
   const plot = plotOf(place);
   const cars = parkedCars(document);
-  const inside = standsInside(plot, cars, region);
+  const inside = standsInside(plot, cars, words.solid);
   const bands = useBands();
   const best = bands && bestOf(bands.today);
   const bestNext = bands && bestOf(bands.next);
@@ -112,7 +111,7 @@ function OnPlan({ place, document, drawing, onDrawn }: Props & { place: CasePlac
     })),
     ...(place.solids ?? []).map((s, index) => ({
       value: `solid ${s.id}`,
-      label: `${capital(solidName(s.kind, region))}: ${s.id}`,
+      label: `${capital(words.solid(s.kind))}: ${s.id}`,
       chosen: { kind: "solid", index } as Chosen,
     })),
   ];
@@ -148,7 +147,7 @@ function OnPlan({ place, document, drawing, onDrawn }: Props & { place: CasePlac
           cars={cars}
           palette={palette}
           unit={unit}
-          region={region}
+          nameOfSolid={words.solid}
           band={bands?.today ?? []}
           chosen={chosen}
           onChoose={setChosen}

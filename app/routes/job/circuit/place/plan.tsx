@@ -8,8 +8,7 @@ import { type BandPoint, onWall } from "#core/place/band.ts";
 import { alignedMove } from "#core/place/draw.ts";
 import { distance, type Point, type Polygon } from "#core/place/geometry.ts";
 import { outlineOf, type ParkedCar, type Plot, portOf } from "#core/place/plot.ts";
-import { solidName } from "#core/place/solid-names.ts";
-import type { Region } from "#core/rules/types.ts";
+import type { RegionWords } from "#core/rules/types.ts";
 import type { Palette } from "#ui/theme/palette.ts";
 import styles from "../circuit.module.css";
 import { type Chosen, moved } from "./moved.ts";
@@ -31,7 +30,7 @@ import { type PlanUnit, showLength } from "./plan-unit.ts";
 import { useWidth } from "./use-width.ts";
 
 interface Props {
-  region: Region;
+  nameOfSolid: RegionWords["solid"];
   plot: Plot;
   underlay: PlanUnderlay | null;
   openings: readonly { id: string; kind: string; from: Point; to: Point }[];
@@ -87,7 +86,7 @@ function bounds({ solids, parking, charger }: Plot, cars: readonly ParkedCar[]) 
 }
 
 export default function Plan(props: Props) {
-  const { plot, cars, palette, unit, region, band, chosen, onChoose, onMove, onCorner } = props;
+  const { plot, cars, palette, unit, nameOfSolid, band, chosen, onChoose, onMove, onCorner } = props;
   const { underlay, openings, runs, line, onPoint } = props;
   const frame = useRef<HTMLDivElement>(null);
   const width = useWidth(frame);
@@ -182,7 +181,7 @@ export default function Plan(props: Props) {
                   dash={SOFT.includes(s.kind) ? [5, 4] : []}
                 />
                 <Text
-                  text={solidName(s.kind, region)}
+                  text={nameOfSolid(s.kind)}
                   {...labelAt(s.polygon.map(px))}
                   fontSize={14}
                   fontFamily={FONT}

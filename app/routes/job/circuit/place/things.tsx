@@ -8,7 +8,6 @@ import { SOLID_KINDS } from "#core/case/document/vocabulary.ts";
 import { freeName, gapIn, newOutline, withCorner } from "#core/place/draw.ts";
 import type { Point } from "#core/place/geometry.ts";
 import { plotOf } from "#core/place/plot.ts";
-import { solidName } from "#core/place/solid-names.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { lengthM } from "#core/units.ts";
 import { capital } from "#core/words.ts";
@@ -31,7 +30,7 @@ interface Props {
 }
 
 export function Things({ place, chosen, inPlan, onChoose, onDrawWall, onSet }: Props) {
-  const { region } = codebookOf(useJob().document.rules);
+  const { words } = codebookOf(useJob().document.rules);
   const solids = place.solids ?? [];
   const parking = place.parking ?? [];
   const addSolid = (kind: (typeof SOLID_KINDS)[number]) => {
@@ -63,7 +62,7 @@ export function Things({ place, chosen, inPlan, onChoose, onDrawWall, onSet }: P
           style={{ minWidth: "13rem" }}
           options={[
             ...(solids.length < MOST.solids
-              ? SOLID_KINDS.map((value) => ({ value: value as string, label: capital(solidName(value, region)) }))
+              ? SOLID_KINDS.map((value) => ({ value: value as string, label: capital(words.solid(value)) }))
               : []),
             ...(parking.length < MOST.parking ? [{ value: "parking", label: "Parking position" }] : []),
             ...(place.charger ? [] : [{ value: "charger", label: "The charger" }]),

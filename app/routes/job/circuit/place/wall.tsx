@@ -5,8 +5,8 @@ import { type Plot, parkedCars } from "#core/place/plot.ts";
 import { wallChecks } from "#core/place/wall.ts";
 import { NO_UNITS } from "#core/quantity/parse.ts";
 import { codebookOf } from "#core/rules/index.ts";
-import type { Region } from "#core/rules/types.ts";
-import { FT_PER_M, showNumber } from "#core/units.ts";
+import type { WallRules } from "#core/rules/wall.ts";
+import { showNumber } from "#core/units.ts";
 import { CaseNumber } from "#ui/case-field/case-field.tsx";
 import { Fields } from "#ui/field/field.tsx";
 import { Caution } from "#ui/frame/sheet.tsx";
@@ -16,8 +16,8 @@ import { unitOf } from "./plan-unit.ts";
 const SAYS = { true: "Passes", false: "Fails", null: "Confirm" } as const;
 
 export function WallAndHole({ plot, place, document }: { plot: Plot; place: CasePlace; document: CaseDocument }) {
-  const { region } = codebookOf(document.rules);
-  const checks = wallChecks(plot, parkedCars(document), region, document.charger?.outdoors ?? true);
+  const codebook = codebookOf(document.rules);
+  const checks = wallChecks(plot, parkedCars(document), codebook, document.charger?.outdoors ?? true);
   return (
     <>
       <details className={styles.chart} open={checks.some((c) => c.passes === false)}>
@@ -33,23 +33,15 @@ export function WallAndHole({ plot, place, document }: { plot: Plot; place: Case
       </details>
       <details className={styles.chart}>
         <summary>A hole through it</summary>
-        <Hole place={place} region={region} />
+        <Hole place={place} usualHole={codebook.wall.hole} />
       </details>
     </>
   );
 }
 
-/** Units of a wall on site, their number per metre, and the default figures of a wall. */
-const SITE_UNITS = {
-  // Siding, sheathing, studs and drywall.
-  us: { unit: "in", perM: 12 * FT_PER_M, thickness: 6.5, outside: 40, inside: 41, keepAway: "6 in" },
-  // Brick, cavity, block and plaster.
-  uk: { unit: "mm", perM: 1000, thickness: 290, outside: 1000, inside: 1020, keepAway: "150 mm" },
-} as const;
-
 /** The case keeps the figures of a hole in the unit of the plan; they are typed in the unit of the site. */
-function Hole({ place, region }: { place: CasePlace; region: Region }) {
-  const { unit, perM, keepAway, ...usual } = SITE_UNITS[region];
+function Hole({ place, usualHole }: { place: CasePlace; usualHole: WallRules["hole"] }) {
+  const { unit, perM, keepAway, ...usual } = usualHole;
   const perKept = perM / unitOf(place).perM;
   const entered = place.hole ?? {};
   const inMetres = (end: "thickness" | "outside" | "inside") =>

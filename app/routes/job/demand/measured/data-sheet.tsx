@@ -47,8 +47,8 @@ export function DataSheet({ open, files }: { open: OpenFile; files: Files }) {
   const findings = [...analysis.above, ...about.quality.findings];
   const [shown, rest] = [findings.slice(0, FINDINGS_SHOWN), findings.slice(FINDINGS_SHOWN)];
   const doubtful = analysis.above.length > 0 && !isOurs && !isEvidence;
-  const dated = (sentence: string) => withLocalDates(sentence, codebook.region);
-  const wall = (atS: number) => showDay(dayOfWall(wallAt(about.clock, atS)), codebook.region);
+  const dated = (sentence: string) => withLocalDates(sentence, codebook.conventions);
+  const wall = (atS: number) => showDay(dayOfWall(wallAt(about.clock, atS)), codebook.conventions);
   const ofRating = `${showA(ratingA)}${document.supply.ratingA ? "" : ", which is assumed until the rating is read"}`;
   const endS = about.startS + about.count * about.intervalS;
   return (

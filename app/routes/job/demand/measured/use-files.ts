@@ -111,11 +111,11 @@ export function useFiles(jobId: string) {
     lastFile.current = file;
     setOpen(null);
     setReading({ state: "reading", name: file.name, share: 0 });
-    const { region } = codebookOf(document.rules);
+    const { conventions } = codebookOf(document.rules);
     const known = await savedMappings();
     const onProgress = proxy((share: number) => setReading({ state: "reading", name: file.name, share }));
     const said = { mapping, zone: mapping?.zone ?? null };
-    const answer = await asking<ReadAnswer>(async (ask) => ask.read(file, region, known, said, onProgress));
+    const answer = await asking<ReadAnswer>(async (ask) => ask.read(file, conventions, known, said, onProgress));
     if (answer.kind === "refused") {
       setReading({ state: "refused", name: file.name, problems: answer.problems });
       end();

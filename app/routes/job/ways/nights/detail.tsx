@@ -1,12 +1,12 @@
 /** One night of one way, moment by moment, the worst first; and how long which current is drawn over all of it. */
 import { Select } from "antd";
 import { useCallback, useEffect, useMemo, useState } from "react";
+import type { Conventions } from "#core/conventions.ts";
 import { showTime } from "#core/dates.ts";
 import { ROUNDING_A } from "#core/energy/replay/controller.ts";
 import type { NightInDetail, NightOfWay } from "#core/energy/replay/replay.ts";
 import { isMet } from "#core/energy/replay/results.ts";
 import { codebookOf } from "#core/rules/index.ts";
-import type { Region } from "#core/rules/types.ts";
 import { showA, showKWh, showNumber, showPercent } from "#core/units.ts";
 import { Chart, type ChartProps } from "#ui/chart/chart.tsx";
 import { DurationChart, type Level, levelsDrawn } from "#ui/chart/duration.tsx";
@@ -129,11 +129,11 @@ export default function Detail({ jobId, replay }: { jobId: string; replay: Repla
 const nightInWords = ({ askedKWh, evening, gotKWh, throttledS }: NightOfWay): string =>
   `${evening}: ${isMet(gotKWh, askedKWh) ? "all of" : `${showKWh(gotKWh)} of`} ${showKWh(askedKWh)}, throttled ${showNumber(Math.round(throttledS / 360) / 10)} h`;
 
-const clockAt = (wallS: number, region: Region): string =>
-  showTime(new Date(wallS * 1000).toISOString().slice(11, 16), region);
+const clockAt = (wallS: number, conventions: Conventions): string =>
+  showTime(new Date(wallS * 1000).toISOString().slice(11, 16), conventions);
 
 function OneNight({ night }: { night: NightInDetail }) {
-  const { region } = codebookOf(useJobPart((job) => job.document.rules));
+  const { conventions } = codebookOf(useJobPart((job) => job.document.rules));
   const { charger, dtS, gotKWh, house, limitA, needKWh, ratingA, startWallS, thermal } = night;
   const [at, setAt] = useState(() =>
     Math.max(
@@ -216,11 +216,11 @@ function OneNight({ night }: { night: NightInDetail }) {
         max={house.length - 1}
         value={at}
         aria-label="Moment of the night"
-        aria-valuetext={clockAt(startWallS + at * dtS, region)}
+        aria-valuetext={clockAt(startWallS + at * dtS, conventions)}
         onChange={({ target }) => setAt(Number(target.value))}
       />
       <p role="status" className={styles.moment}>
-        <b className="figure">{clockAt(startWallS + at * dtS, region)}</b>
+        <b className="figure">{clockAt(startWallS + at * dtS, conventions)}</b>
         <span>
           house <b className="figure">{showA(house[at] as number)}</b>
         </span>

@@ -7,7 +7,7 @@ const BY_THE_METRE = 1;
 const LENGTH_OF_TRUNKING = 3;
 const PACK = 10;
 
-export const UK_BOOK: PriceBook = {
+export const GBP_BOOK: PriceBook = {
   name: "Heron's made-up prices, pounds",
   currency: "GBP",
   madeUp: true,

@@ -7,7 +7,7 @@ const BY_THE_FOOT = 1;
 const LENGTH_OF_CONDUIT = 10;
 const PACK = 10;
 
-export const US_BOOK: PriceBook = {
+export const USD_BOOK: PriceBook = {
   name: "Heron's made-up prices, dollars",
   currency: "USD",
   madeUp: true,

@@ -1,21 +1,7 @@
-/** The schools of practice that a job may follow, as far as they change its way or its circuit. */
+/** Schools of practice under the NEC. */
 import { withCharger } from "#core/case/document/change.ts";
-import type { CaseDocument, EvTreatment } from "#core/case/document/types.ts";
-import type { Codebook } from "#core/rules/types.ts";
-
-export interface PracticeOption {
-  id: string;
-  question: string;
-  /** The first is what is done where the job says nothing. */
-  choices: readonly { value: string; label: string }[];
-  current(document: CaseDocument): string;
-  apply(document: CaseDocument, value: string): CaseDocument;
-}
-
-const withOption = (document: CaseDocument, option: Partial<NonNullable<CaseDocument["options"]>>): CaseDocument => ({
-  ...document,
-  options: { ...document.options, ...option },
-});
+import type { EvTreatment } from "#core/case/document/types.ts";
+import { type PracticeOption, sizing, withOption } from "../practice-options.ts";
 
 const evTreatment: PracticeOption = {
   id: "evTreatment",
@@ -66,17 +52,6 @@ const metal: PracticeOption = {
   apply: (document, value) => withOption(document, { allowAluminium: value === "yes" }),
 };
 
-const ukDevice: PracticeOption = {
-  id: "ukDevice",
-  question: "Device for a 32 A charger",
-  choices: [
-    { value: "40", label: "40 A" },
-    { value: "32", label: "32 A" },
-  ],
-  current: ({ options }) => String(options?.ukDeviceA ?? 40),
-  apply: (document, value) => withOption(document, { ukDeviceA: Number(value) as 32 | 40 }),
-};
-
 const disconnect: PracticeOption = {
   id: "disconnect",
   question: "A disconnect in sight of the charger",
@@ -103,21 +78,12 @@ const outdoorGfci: PracticeOption = {
   },
 };
 
-const sizing: PracticeOption = {
-  id: "sizing",
-  question: "The charger is set to",
-  choices: [
-    { value: "largest", label: "the most that fits" },
-    { value: "need", label: "the least that meets the need" },
-  ],
-  current: ({ options }) => options?.chargerSizing ?? "largest",
-  apply: (document, value) => withOption(document, { chargerSizing: value as "largest" | "need" }),
-};
-
-const PRACTICE_OPTIONS = {
-  us: [evTreatment, connection, terminals, metal, disconnect, outdoorGfci, sizing],
-  uk: [ukDevice, sizing],
-} as const;
-
-/** The practice options of a region, in their order on screen. */
-export const practiceOptionsOf = ({ region }: Codebook): readonly PracticeOption[] => PRACTICE_OPTIONS[region];
+export const necPracticeOptions: readonly PracticeOption[] = [
+  evTreatment,
+  connection,
+  terminals,
+  metal,
+  disconnect,
+  outdoorGfci,
+  sizing,
+];

@@ -1,0 +1,32 @@
+/** The schools of practice that a job may follow, as far as they change its way or its circuit. */
+import type { CaseDocument } from "#core/case/document/types.ts";
+
+export interface PracticeOption {
+  id: string;
+  question: string;
+  /** The first is what is done where the job says nothing. */
+  choices: readonly { value: string; label: string }[];
+  current(document: CaseDocument): string;
+  apply(document: CaseDocument, value: string): CaseDocument;
+}
+
+/** The case with an option of the job. */
+export const withOption = (
+  document: CaseDocument,
+  option: Partial<NonNullable<CaseDocument["options"]>>,
+): CaseDocument => ({
+  ...document,
+  options: { ...document.options, ...option },
+});
+
+/** What the charger is set to, where more than one current would do. */
+export const sizing: PracticeOption = {
+  id: "sizing",
+  question: "The charger is set to",
+  choices: [
+    { value: "largest", label: "the most that fits" },
+    { value: "need", label: "the least that meets the need" },
+  ],
+  current: ({ options }) => options?.chargerSizing ?? "largest",
+  apply: (document, value) => withOption(document, { chargerSizing: value as "largest" | "need" }),
+};

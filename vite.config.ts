@@ -27,6 +27,8 @@ export default defineConfig(({ isSsrBuild }) => ({
   // Otherwise every server thread finds, reads and compiles hundreds of small files at its start.
   ssr: { noExternal: BUNDLED_ON_SERVER },
   plugins: [steadyFonts, themeStyles(), reactRouter()],
+  // A worker fetches the rule book of its job, as a page does.
+  worker: { format: "es" },
   build: isSsrBuild
     ? { target: "node20", rolldownOptions: { input: "./app/server/http.ts" } }
     : {

@@ -1,6 +1,16 @@
 /** Units at the edge of the calculation: lengths, areas and how figures are written. */
-import type { Area, Length } from "#core/case/document/types.ts";
 import type { Conventions } from "./conventions.ts";
+
+/** A length in its own unit. */
+interface Length {
+  value: number;
+  unit: "ft" | "m";
+}
+/** An area in its own unit. */
+interface Area {
+  value: number;
+  unit: "ft2" | "m2";
+}
 
 export const FT_PER_M = 3.280839895;
 const FT2_PER_M2 = 10.7639104167;

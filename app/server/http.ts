@@ -5,7 +5,7 @@ import compression from "compression";
 import express, { type NextFunction, type Request, type Response } from "express";
 import packed from "express-static-gzip";
 import { createRequestHandler, type RouterContextProvider, type ServerBuild } from "react-router";
-import { STEP_IDS } from "#core/path/missing.ts";
+import { STEP_IDS } from "#core/case/fields/steps.ts";
 import { migrateDatabase } from "#db/migrate.ts";
 import { closeDatabase } from "./database.ts";
 import {

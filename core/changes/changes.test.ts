@@ -10,7 +10,7 @@ describe("a change in words", () => {
     [[{ op: "replace", path: "/title", value: "9 Reed Lane" }], 'Address is "9 Reed Lane"'],
     [[{ op: "replace", path: "/supply/ratingA", value: 200 }], "Service rating is 200 A"],
     [[{ op: "replace", path: "/dwelling/floorArea", value: { value: 96, unit: "m2" } }], "Floor area is 96 m2"],
-    [[{ op: "replace", path: "/dwelling/floorArea/value", value: 1900 }], "Floor area is 1900 ft2"],
+    [[{ op: "replace", path: "/dwelling/floorArea/value", value: 1900 }], "Floor area is 1,900 ft2"],
     [
       [
         { op: "replace", path: "/dwelling/floorArea/value", value: 180 },
@@ -18,7 +18,7 @@ describe("a change in words", () => {
       ],
       "Floor area is 180 m2",
     ],
-    [[{ op: "replace", path: "/dwelling/existing", value: false }], "Existing (dwelling) is no"],
+    [[{ op: "replace", path: "/dwelling/existing", value: false }], "Already built is no"],
     [[{ op: "replace", path: "/supply/ratingA", value: null }], "Service rating is not known"],
     [
       [{ op: "add", path: "/loads/-", value: { id: "x", kind: "range", va: 9000, label: "Old range" } }],
@@ -26,7 +26,7 @@ describe("a change in words", () => {
     ],
     [[{ op: "replace", path: "/panels/0/busA", value: 125 }], "Bus rating of the main panel is 125 A"],
     [[{ op: "replace", path: "/panels/0/feeder", value: { ratingA: 60 } }], "Feeder of the main panel was changed"],
-    [[{ op: "replace", path: "/need/energyPerDayKWh", value: 12.5 }], "Energy a day (need) is 12.5 kWh"],
+    [[{ op: "replace", path: "/need/energyPerDayKWh", value: 12.5 }], "Energy a day is 12.5 kWh"],
   ])("%j", (patch, words) => {
     expect(changesInWords(home, patch)).toEqual([words]);
   });

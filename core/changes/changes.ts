@@ -3,38 +3,20 @@
 import type { Patch } from "#core/case/document/patch.ts";
 import { valueAt } from "#core/case/document/set-value.ts";
 import type { CaseDocument, Circuit, Load, Outlet, Panel } from "#core/case/document/types.ts";
+import { controlPart, labelOf, valueInWords } from "#core/case/fields/field.ts";
+import { fieldAt } from "#core/case/fields/index.ts";
+import { outletName, panelName } from "#core/case/fields/names.ts";
 import { ownValue } from "#core/own-value.ts";
 import { deviceName } from "#core/panel/quick-device.ts";
 import { loadName } from "#core/rules/demand/loads.ts";
+import { fieldContext } from "#core/rules/field-context.ts";
 import { codebookOf } from "#core/rules/index.ts";
-import { outletName, panelName } from "#core/rules/link-names.ts";
-import { sourcedFields } from "#core/survey/sources.ts";
 import { showA, showKWh, showNumber, showVA } from "#core/units.ts";
 import { wayOf } from "#core/ways/index.ts";
 import { capital, lower } from "#core/words.ts";
 
-/** Words for fields whose name in the open format is not a word of the trade. */
-const FIELDS: Record<string, string> = {
-  title: "address",
-  va: "nameplate",
-  amps: "nameplate",
-  ratingA: "rating",
-  mainA: "main",
-  busA: "bus rating",
-  zeOhm: "measured earth",
-  maxA: "largest current",
-  fedFrom: "place it is fed from",
-  position: "place",
-  loads: "loads it feeds",
-  onsiteGeneration: "solar or other generation",
-  energyPerDayKWh: "energy a day",
-  loadMethod: "method",
-  evTreatment: "way the charger counts",
-};
-
-/** "ratingA" is "rating", "floorArea" is "floor area". */
-const fieldName = (key: string): string =>
-  ownValue(FIELDS, key) ??
+/** A key of the open format as words: "floorArea" is "floor area". */
+const keyInWords = (key: string): string =>
   key
     .replace(/([a-z])([A-Z])/g, "$1 $2")
     .replace(/-/g, " ")
@@ -62,6 +44,18 @@ function memberName(keys: readonly string[], member: unknown, document: CaseDocu
   }
 }
 
+/** The label of the field at a pointer within a sentence; null where no field describes it. */
+function labelAt(document: CaseDocument, pointer: string): string | null {
+  const found = fieldAt(pointer);
+  if (!found) return null;
+  const { field, index, within } = found;
+  const context = fieldContext(document, index);
+  if (field.control.kind === "window" && within !== "")
+    return lower(controlPart(field.control.ends[within === "from" ? 0 : 1], context));
+  // What stands after a comma is a remark or a unit.
+  return lower(labelOf(field, context)).replace(/, .*/, "");
+}
+
 /**
  * A pointer of a case in words: "rating of Garage", "floor area", "Range".
  * @param pointer as in a patch: `/loads/3/va`
@@ -69,9 +63,7 @@ function memberName(keys: readonly string[], member: unknown, document: CaseDocu
  */
 export function placeInWords(document: CaseDocument, pointer: string, added?: unknown): string {
   const keys = pointer.split("/").slice(1);
-  // Values of the survey have names of their own, in the words of the rules.
-  const ofSurvey = sourcedFields(document).find((f) => f.key === keys.join("."));
-  if (ofSurvey) return lower(ofSurvey.label);
+  const label = labelAt(document, pointer);
   for (let n = keys.length; n > 0; n--) {
     const last = keys[n - 1] as string;
     if (!/^(\d+|-)$/.test(last)) continue;
@@ -79,17 +71,22 @@ export function placeInWords(document: CaseDocument, pointer: string, added?: un
     const member = n === keys.length && added !== undefined ? added : valueAt(document, `/${here.join("/")}`);
     const name = typeof member === "object" && member !== null ? memberName(here, member, document) : null;
     if (name === null) continue;
-    const field = keys.slice(n).map(fieldName).join(" ");
-    return field ? `${field} of ${name}` : name;
+    const field = label ?? keys.slice(n).map(keyInWords).join(" ");
+    return field && !field.startsWith(name) ? `${field} of ${name}` : field || name;
   }
+  if (label !== null) return label;
   const words = keys.filter((key) => !/^\d+$/.test(key));
   return words.length > 1
-    ? `${fieldName(words.at(-1) as string)} (${fieldName(words[0] as string)})`
-    : fieldName(words[0] ?? "case");
+    ? `${keyInWords(words.at(-1) as string)} (${keyInWords(words[0] as string)})`
+    : keyInWords(words[0] ?? "case");
 }
 
-function valueInWords(key: string, value: unknown): string | null {
+function valueOfChange(document: CaseDocument, pointer: string, value: unknown): string | null {
   if (value === null || value === undefined) return "not known";
+  const found = fieldAt(pointer);
+  if (found && found.within === "" && ["choice", "number", "conductor"].includes(found.field.control.kind))
+    return valueInWords(found.field, value, fieldContext(document, found.index));
+  const key = pointer.split("/").at(-1) as string;
   if (typeof value === "boolean") return value ? "yes" : "no";
   if (typeof value === "number") {
     if (/A$|^amps$/.test(key)) return showA(value);
@@ -97,7 +94,8 @@ function valueInWords(key: string, value: unknown): string | null {
     return key.endsWith("KWh") ? showKWh(value) : showNumber(value);
   }
   if (typeof value === "string") return `"${value}"`;
-  if (typeof value === "object" && "value" in value && "unit" in value) return `${value.value} ${value.unit}`;
+  if (typeof value === "object" && "value" in value && "unit" in value)
+    return `${showNumber(Number(value.value))} ${value.unit}`;
   return null;
 }
 
@@ -147,7 +145,7 @@ export function changesInWords(document: CaseDocument, patch: Patch): string[] {
     if (whole) return op.op === "remove" || op.value === null ? whole.taken : whole.put(document, op.value);
     if (op.op === "remove") return `${capital(placeInWords(document, op.path))} was removed`;
     const place = capital(placeInWords(document, op.path, op.value));
-    const value = inList ? null : valueInWords(key, op.value);
+    const value = inList ? null : valueOfChange(document, op.path, op.value);
     return value === null ? `${place} was ${op.op === "add" && inList ? "added" : "changed"}` : `${place} is ${value}`;
   });
 }

@@ -1,7 +1,8 @@
 /** The answer as far as it is known, in a few plain words: for the head of a job, the list and the papers. */
 
+import type { StepId } from "#core/case/fields/steps.ts";
 import { replayedInWords } from "#core/energy/need/replayed.ts";
-import type { MissingValue, StepId } from "#core/path/missing.ts";
+import type { MissingValue } from "#core/path/missing.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { showHeadroom } from "#core/units.ts";
 import { wayOf } from "#core/ways/index.ts";

@@ -2,6 +2,7 @@
 
 import { readRatingA } from "#core/case/document/lookups.ts";
 import type { CaseDocument, Measured } from "#core/case/document/types.ts";
+import { WEEKDAYS } from "#core/case/document/vocabulary.ts";
 import { caseVolts, loadName, phasesOf } from "#core/rules/demand/loads.ts";
 import type { Codebook } from "#core/rules/types.ts";
 import {
@@ -19,7 +20,6 @@ import {
 import { blockSOf, evidenceOf, hasExport, lastYear } from "./intervals/evidence.ts";
 import { aboveSupply, type DataFinding, type DataQuality, qualityOf } from "./intervals/quality.ts";
 import { ampsOf, countOf, type IntervalSeries } from "./intervals/series.ts";
-import { WEEKDAYS } from "./need/need.ts";
 import { usedLoads, usualUse } from "./replay/made-days.ts";
 import { thinnedPoints } from "./replay/statistics.ts";
 

@@ -51,7 +51,7 @@ describe("the values that a look may find", () => {
     expect(size?.range).toBe("6 AWG, 2/0 AWG");
     const { floorArea: _, ...dwelling } = home.dwelling;
     expect(ranges({ ...home, dwelling })[2]).toEqual(["dwelling.floorArea", "survey", "800 ft2 to 4,000 ft2"]);
-    expect(looksFor(home, DEMO_BOOKS.USD).map((l) => l.label)).toContain("Main panel: bus");
+    expect(looksFor(home, DEMO_BOOKS.USD).map((l) => l.label)).toContain("Bus rating of the main panel");
     expect(ranges({ ...home, measured }).map(([key]) => key)).not.toContain("loads.dryer");
   });
   it("include all told values in the United Kingdom", () => {

@@ -6,12 +6,16 @@
 import { assess, recommendedOf } from "#core/assess.ts";
 import { withPanel, withSupply } from "#core/case/document/change.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
+import { dwellingFields } from "#core/case/fields/dwelling.ts";
+import { type FieldDefinition, fieldKey, fullLabelOf, memberOf } from "#core/case/fields/field.ts";
+import { panelFields } from "#core/case/fields/panel.ts";
+import type { StepId } from "#core/case/fields/steps.ts";
+import { supplyFields } from "#core/case/fields/supply.ts";
 import { seededRandom } from "#core/chance.ts";
 import { governingOf } from "#core/decide/assessment.ts";
 import { withMeasuredYear } from "#core/demand/measured-year.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
 import { ownValue } from "#core/own-value.ts";
-import type { StepId } from "#core/path/missing.ts";
 import { loadName } from "#core/rules/demand/loads.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import type { Codebook } from "#core/rules/types.ts";
@@ -111,11 +115,16 @@ function looksOf(document: CaseDocument, codebook: Codebook, demandA: number): L
     value === undefined ||
     ["assumed", "told"].includes(ownValue(survey?.sources ?? {}, key) ?? "read");
   const looks: Look[] = [];
-  const at = (key: string, label: string, step: StepId = "survey") => ({ key, label, step });
+  /** The key, label and step of a field. */
+  const of = (field: FieldDefinition, index: readonly number[] = []) => ({
+    key: fieldKey(field, memberOf(field, document, index)),
+    label: fullLabelOf(field, { document, rules: codebook, index }),
+    step: field.step,
+  });
   if (open("supply.ratingA", supply.ratingA))
     looks.push(
       range(
-        at("supply.ratingA", capital(words.supplyRating)),
+        of(supplyFields.ratingA),
         unreadSupplyA,
         (a) => showA(Math.round(a)),
         (d, a) => read(withSupply(d, { ratingA: Math.round(a) }), "supply.ratingA"),
@@ -126,7 +135,7 @@ function looksOf(document: CaseDocument, codebook: Codebook, demandA: number): L
       ? aboutSize(codebook.feederSizes, supply.conductor.size)
       : unreadSupplyA.map((a) => codebook.supplyConductor.sizeFor(a, false).size);
     looks.push(
-      kinds(at("supply.conductor", capital(codebook.supplyConductor.name)), sizes, showSize, (d, size) =>
+      kinds(of(supplyFields.conductor), sizes, showSize, (d, size) =>
         read(withSupply(d, { conductor: { material: "cu", ...d.supply.conductor, size } }), "supply.conductor"),
       ),
     );
@@ -134,7 +143,7 @@ function looksOf(document: CaseDocument, codebook: Codebook, demandA: number): L
   if (asksFor.earthing && open("supply.earthing", supply.earthing))
     looks.push(
       kinds(
-        at("supply.earthing", "Earthing"),
+        of(supplyFields.earthing),
         ["tn-c-s", "tn-s", "tt"] as const,
         (e) => e.toUpperCase(),
         (d, earthing) => read(withSupply(d, { earthing }), "supply.earthing"),
@@ -143,7 +152,7 @@ function looksOf(document: CaseDocument, codebook: Codebook, demandA: number): L
   if (asksFor.earthing && open("supply.looped", supply.looped))
     looks.push(
       kinds(
-        at("supply.looped", "Looped supply"),
+        of(supplyFields.looped),
         [false, true],
         (l) => (l ? "looped" : "not looped"),
         (d, looped) => read(withSupply(d, { looped }), "supply.looped"),
@@ -156,7 +165,7 @@ function looksOf(document: CaseDocument, codebook: Codebook, demandA: number): L
     const [low, high] = value > 0 ? AREA_SHARE.map((s) => s * value) : bounds;
     looks.push(
       range(
-        at("dwelling.floorArea", "Floor area"),
+        of(dwellingFields.floorArea),
         [low as number, high as number],
         (v) => `${showNumber(Math.round(v))} ${unit}`,
         (d, v) =>
@@ -164,8 +173,7 @@ function looksOf(document: CaseDocument, codebook: Codebook, demandA: number): L
       ),
     );
   }
-  for (const panel of document.panels) {
-    const name = panel.name ?? words.panel;
+  for (const [i, panel] of document.panels.entries()) {
     const used = (panel.circuits ?? []).reduce((n, c) => n + (c.poles ?? 1), 0);
     const put = (key: string, change: (value: number) => Partial<typeof panel>) => (d: CaseDocument, v: number) =>
       read(withPanel(d, panel.id, change(v)), key);
@@ -174,7 +182,7 @@ function looksOf(document: CaseDocument, codebook: Codebook, demandA: number): L
       const most = Math.max(panel.spaces ?? 0, used + POINTS - 1);
       looks.push(
         range(
-          at(key, `${name}: ${words.spaces}`),
+          of(panelFields.spaces, [i]),
           [Math.max(1, used), most],
           (v) => `${Math.round(v)} ${words.spaces}`,
           put(key, (v) => ({ spaces: Math.round(v) })),
@@ -186,7 +194,7 @@ function looksOf(document: CaseDocument, codebook: Codebook, demandA: number): L
       const from = panel.mainA ?? unreadSupplyA[0];
       looks.push(
         kinds(
-          at(key, `${name}: bus`),
+          of(panelFields.busA, [i]),
           codebook.bus.ratingsA.filter((a) => a >= from),
           showA,
           put(key, (busA) => ({ busA })),
@@ -197,7 +205,7 @@ function looksOf(document: CaseDocument, codebook: Codebook, demandA: number): L
       const key = `panel.${panel.id}.condition`;
       looks.push(
         kinds(
-          at(key, `${name}: condition`),
+          of(panelFields.condition, [i]),
           ["sound", "obsolete", "unsafe"] as const,
           (c) => c,
           (d, condition) => read(withPanel(d, panel.id, { condition }), key),
@@ -208,7 +216,7 @@ function looksOf(document: CaseDocument, codebook: Codebook, demandA: number): L
   if (!measured)
     looks.push(
       range(
-        at("measured", "A measurement of the demand", "demand"),
+        { key: "measured", label: "A measurement of the demand", step: "demand" },
         MEASURED_SHARE.map((s) => s * Math.max(1, demandA)) as [number, number],
         (v) => showA(Math.round(v)),
         (d, v) => withMeasuredYear(d, codebook, v),
@@ -224,7 +232,7 @@ function looksOf(document: CaseDocument, codebook: Codebook, demandA: number): L
       if (!usual || usual.va !== va || usual.amps !== amps) return;
       looks.push(
         range(
-          at(`loads.${load.id}`, `Nameplate of ${loadName(load, codebook)}`, "demand"),
+          { key: `loads.${load.id}`, label: `Nameplate of ${loadName(load, codebook)}`, step: "demand" },
           NAMEPLATE_SHARE,
           (s) => (va !== undefined ? `${showNumber(Math.round(va * s))} VA` : showA(Math.round((amps ?? 0) * s))),
           (d, s) => ({

@@ -24,7 +24,7 @@ describe("search results in an open job", () => {
     expect(matchingEntries(all, "cheap until")[0]?.to).toEqual({
       step: "need",
       section: "energy",
-      field: "Cheap rate until",
+      pointer: "/need/cheap/to",
     });
   });
   it("is a device by its panel and place", () => {

@@ -1,13 +1,16 @@
 /** Search in an open job by a few letters: loads, devices, links, fields, papers and steps. */
 
 import type { CaseDocument } from "#core/case/document/types.ts";
+import { controlPart, instancesOf, isAsked, labelOf, ownerOf, pointerOf, sectionOf } from "#core/case/fields/field.ts";
+import { FIELDS } from "#core/case/fields/index.ts";
+import { panelName } from "#core/case/fields/names.ts";
+import type { StepId } from "#core/case/fields/steps.ts";
 import type { Assessment } from "#core/decide/assessment.ts";
+import { ownValue } from "#core/own-value.ts";
 import { deviceName } from "#core/panel/quick-device.ts";
-import type { StepId } from "#core/path/missing.ts";
 import { placeOfLink } from "#core/path/step-of-link.ts";
 import { countedLoads } from "#core/rules/demand/loads.ts";
 import { codebookOf } from "#core/rules/index.ts";
-import { panelName } from "#core/rules/link-names.ts";
 import type { Codebook } from "#core/rules/types.ts";
 import { showA, showVA } from "#core/units.ts";
 import { capital } from "#core/words.ts";
@@ -82,83 +85,59 @@ export function searchEntries(document: CaseDocument, assessment: Pick<Assessmen
   return [...loads, ...devices, ...fieldsOf(document, codebook), ...links];
 }
 
-/** The fields of every step, by the labels they carry there. */
+/** Devices are found by their own names, so their fields are not. */
+const IN_A_DEVICE = /^[/]panels[/][*][/](circuits|rcdGroups)[/]/;
+const FOUND_FIELDS = FIELDS.filter(({ at, control }) => control.kind !== "own" && !IN_A_DEVICE.test(at));
+
+/** Names of the parts of the steps, as details of what is found in them. */
+const SECTION_NAMES: Readonly<Record<string, string>> = {
+  dwelling: "Dwelling",
+  people: "People",
+  measured: "Measured demand",
+  calculation: "Calculation",
+  cars: "Cars",
+  energy: "Energy and hours",
+  charger: "Charger",
+  place: "Where the charger is mounted",
+  run: "The run",
+};
+
+/** Every field that is asked for, by its label. */
 function fieldsOf(document: CaseDocument, codebook: Codebook): SearchResult[] {
-  const { words, board, asksFor, survey } = codebook;
-  const tt = document.supply.earthing === "tt";
-  const labels: readonly [
-    step: StepId,
-    section: string,
-    name: string,
-    labels: readonly (string | false | null | undefined)[],
-  ][] = [
-    ["survey", "dwelling", "Dwelling", ["Address", "Customer", "Floor area", "Kind", "Already built"]],
-    [
-      "survey",
-      "supply",
-      capital(words.supply),
-      [
-        words.supplyRating,
-        "System",
-        capital(codebook.supplyConductor.name),
-        asksFor.earthing && "Earthing",
-        asksFor.earthing && (tt ? "Measured electrode" : "Measured Ze"),
-        "Meter place",
-        asksFor.earthing && "Looped to the neighbour",
-        asksFor.isolator && "Isolator after the meter",
-        asksFor.emergencyDisconnect && "Emergency disconnect outdoors",
-        "Solar or other generation",
-        "Battery",
-      ],
-    ],
-    [
-      "survey",
-      "panels",
-      capital(words.board),
-      [
-        board.words.main("breaker"),
-        codebook.bus && "Bus rating",
-        `Number of ${words.spaces}`,
-        "Condition",
-        `${capital(words.board)} place`,
-        "Surge protection fitted",
-      ],
-    ],
-    [
-      "survey",
-      "people",
-      "People",
-      ["Home is", survey.association.label, survey.authority.label, "Access", "Animals", "Gate"],
-    ],
-    ["demand", "loads", "Loads", ["Add a load"]],
-    ["demand", "calculation", "Calculation", ["Method", asksFor.evTreatment && "The new charger counts"]],
-    [
-      "need",
-      "energy",
-      "Energy and hours",
-      [
-        "Energy a day, if known",
-        "Solar surplus first",
-        "Plugged in from",
-        "Unplugged at",
-        "Cheap rate from",
-        "Cheap rate until",
-        "Charge only at the cheap rate",
-      ],
-    ],
-    [
-      "need",
-      "charger",
-      "Charger",
-      [
-        "Largest current",
-        "Connection",
-        "Can be managed by clamps",
-        asksFor.earthing && "Disconnects on an open PEN (lost neutral)",
-        asksFor.earthing && "Detects 6 mA DC fault current",
-      ],
-    ],
+  const { words } = codebook;
+  const found: SearchResult[] = [
+    {
+      id: "field:add-load",
+      kind: "field",
+      label: "Add a load",
+      detail: "Loads",
+      to: { step: "demand", section: "loads", field: "Add a load" },
+    },
+    {
+      id: "field:method",
+      kind: "field",
+      label: "Method",
+      detail: "Calculation",
+      to: { step: "demand", section: "calculation", field: "Method" },
+    },
   ];
+  for (const field of FOUND_FIELDS)
+    for (const index of instancesOf(field, document)) {
+      const context = { document, rules: codebook, index };
+      if (!isAsked(field, context)) continue;
+      const { step, control } = field;
+      const section = sectionOf(field, context);
+      const detail =
+        ownValue(SECTION_NAMES, section) ??
+        capital(section === "supply" ? words.supply : (ownerOf(field, context) ?? words.board));
+      const add = (label: string, pointer: string) =>
+        found.push({ id: `field:${pointer}`, kind: "field", label, detail, to: { step, section, pointer } });
+      const pointer = pointerOf(field, index);
+      if (control.kind === "window")
+        for (const [i, end] of (["from", "to"] as const).entries())
+          add(controlPart(control.ends[i as 0 | 1], context), `${pointer}/${end}`);
+      else add(labelOf(field, context), pointer);
+    }
   const sheets: SearchResult[] = SHEETS.map(([step, section, label, detail]) => ({
     id: `sheet:${section}`,
     kind: "field",
@@ -166,14 +145,7 @@ function fieldsOf(document: CaseDocument, codebook: Codebook): SearchResult[] {
     detail,
     to: { step, section },
   }));
-  const fields = labels.flatMap(([step, section, name, list]) =>
-    list.flatMap((label): SearchResult[] =>
-      label
-        ? [{ id: `field:${step}:${label}`, kind: "field", label, detail: name, to: { step, section, field: label } }]
-        : [],
-    ),
-  );
-  return [...fields, ...sheets];
+  return [...found, ...sheets];
 }
 
 /** Parts of a step that are looked for by what is done in them. */

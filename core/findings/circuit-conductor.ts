@@ -2,12 +2,13 @@
 import { withCircuit, withoutSources } from "#core/case/document/change.ts";
 import { circuitOf } from "#core/case/document/lookups.ts";
 import type { Circuit } from "#core/case/document/types.ts";
+import { linkId } from "#core/case/fields/link-ids.ts";
+import { circuitName } from "#core/case/fields/names.ts";
 import { circuitCarriesA } from "#core/home/circuit-load.ts";
 import { circuitRated } from "#core/home/home.ts";
 import { SHARED_REQUIREMENTS } from "#core/rules/findings/shared-requirements.ts";
 import type { FindingRule, RepairedHome } from "#core/rules/findings/types.ts";
 import type { Home } from "#core/rules/home.ts";
-import { circuitName, linkId } from "#core/rules/link-names.ts";
 import { showA, showSize } from "#core/units.ts";
 import { withArticle } from "#core/words.ts";
 

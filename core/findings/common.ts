@@ -10,6 +10,8 @@ import {
 } from "#core/case/document/change.ts";
 import { readRatingA } from "#core/case/document/lookups.ts";
 import { type CaseDocument, type Panel, PERMISSIONS, type PermissionFrom } from "#core/case/document/types.ts";
+import { linkId } from "#core/case/fields/link-ids.ts";
+import { panelName } from "#core/case/fields/names.ts";
 import { feederRated, feederRatingA, terminalC } from "#core/home/home.ts";
 import { countSpaces } from "#core/panel/spaces.ts";
 import { onSupply } from "#core/panel/sub-panels.ts";
@@ -18,7 +20,6 @@ import { SEEN_FAULTS } from "#core/rules/findings/seen.ts";
 import { SHARED_REQUIREMENTS } from "#core/rules/findings/shared-requirements.ts";
 import type { FindingRule, FoundFault } from "#core/rules/findings/types.ts";
 import type { Home } from "#core/rules/home.ts";
-import { linkId, panelName } from "#core/rules/link-names.ts";
 import type { Codebook } from "#core/rules/types.ts";
 import { isOver, showA, showSize } from "#core/units.ts";
 import { capital } from "#core/words.ts";

@@ -2,11 +2,12 @@
 import { withCircuit, withOutlet } from "#core/case/document/change.ts";
 import { circuitOf } from "#core/case/document/lookups.ts";
 import type { Outlet, OutletType } from "#core/case/document/types.ts";
+import { linkId } from "#core/case/fields/link-ids.ts";
+import { circuitName, outletName } from "#core/case/fields/names.ts";
 import { circuitCarriesA } from "#core/home/circuit-load.ts";
 import { SHARED_REQUIREMENTS } from "#core/rules/findings/shared-requirements.ts";
 import type { FindingRule, RepairedHome } from "#core/rules/findings/types.ts";
 import type { Home } from "#core/rules/home.ts";
-import { circuitName, linkId, outletName } from "#core/rules/link-names.ts";
 import type { Codebook } from "#core/rules/types.ts";
 import { showA } from "#core/units.ts";
 import { withArticle } from "#core/words.ts";

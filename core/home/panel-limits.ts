@@ -1,9 +1,9 @@
 /** The feeders and buses of panels as figures of their own, each with its "why?". */
 import type { Panel } from "#core/case/document/types.ts";
+import { panelName } from "#core/case/fields/names.ts";
 import { onSupply } from "#core/panel/sub-panels.ts";
 import type { CalculationLine } from "#core/rules/demand/types.ts";
 import type { Home } from "#core/rules/home.ts";
-import { panelName } from "#core/rules/link-names.ts";
 import { showA, showVA } from "#core/units.ts";
 import { type Why, why, withLazyFields } from "#core/why.ts";
 import { feederRated, feederRatingA } from "./home.ts";

@@ -5,6 +5,7 @@
 
 import { type WayReason, wayReason } from "#core/case/document/reasons.ts";
 import type { CaseDocument, ClampLimit } from "#core/case/document/types.ts";
+import { linkId } from "#core/case/fields/link-ids.ts";
 import { isDesigned } from "#core/circuit/design.ts";
 import { faultsOfRun, withRoute } from "#core/circuit/route.ts";
 import { givenSteady } from "#core/energy/need/energy.ts";
@@ -17,7 +18,6 @@ import { faultsAt, overLimit, pathTo, type SupplyPath, tightestLink } from "#cor
 import type { PathLink, UnknownValue } from "#core/path/types.ts";
 import type { CircuitDesign } from "#core/rules/circuit/types.ts";
 import type { Home } from "#core/rules/home.ts";
-import { linkId } from "#core/rules/link-names.ts";
 import { showA } from "#core/units.ts";
 import { joined, withCharge } from "#core/ways/charger-placement.ts";
 import type { JudgedVerdict, JudgingContext, Proposal } from "#core/ways/types.ts";

@@ -1,6 +1,7 @@
 /** Quick entry of devices: `20 kitchen`, `2p 30 dryer`, `tandem 15 hall`, `rcbo 32 cooker`, `fuse 30 ring`, `blank`. */
 
 import type { Circuit, DeviceKind, Protects } from "#core/case/document/types.ts";
+import { DEVICE_NAMES } from "#core/case/fields/circuit.ts";
 import { ownValue } from "#core/own-value.ts";
 import type { NotUnderstood } from "#core/quantity/parse.ts";
 import type { BoardRules } from "#core/rules/board.ts";
@@ -13,17 +14,6 @@ export interface EnteredDevice {
   understood: string;
 }
 
-export const DEVICE_NAMES: Record<DeviceKind, string> = {
-  breaker: "breaker",
-  tandem: "tandem",
-  quad: "quad",
-  mcb: "MCB",
-  rcbo: "RCBO",
-  "rewirable-fuse": "rewirable fuse",
-  "cartridge-fuse": "cartridge fuse",
-  surge: "surge protection",
-  blank: "blank",
-};
 /** Name of a device: its own label, otherwise its type. */
 export const deviceName = ({ label, device }: Pick<Circuit, "label" | "device">): string =>
   label || DEVICE_NAMES[device ?? "breaker"];

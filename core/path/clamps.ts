@@ -1,7 +1,7 @@
 /** Where clamps sit for a managed charger, and the limit that each keeps. */
 import type { ClampLimit } from "#core/case/document/types.ts";
+import { panelName } from "#core/case/fields/names.ts";
 import type { Home } from "#core/rules/home.ts";
-import { panelName } from "#core/rules/link-names.ts";
 import { showA } from "#core/units.ts";
 import type { RuleCitation } from "#core/why.ts";
 import type { SupplyPath } from "./links.ts";

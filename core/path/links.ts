@@ -2,6 +2,8 @@
 
 import { panelsTo, readRatingA } from "#core/case/document/lookups.ts";
 import type { Panel } from "#core/case/document/types.ts";
+import { linkId } from "#core/case/fields/link-ids.ts";
+import { circuitName, outletName, panelName } from "#core/case/fields/names.ts";
 import { isDesigned } from "#core/circuit/design.ts";
 import { faultsOnPath } from "#core/findings/index.ts";
 import { circuitCarriesA } from "#core/home/circuit-load.ts";
@@ -9,7 +11,6 @@ import { circuitRated, feederRated, feederRatingA } from "#core/home/home.ts";
 import { onSupply } from "#core/panel/sub-panels.ts";
 import type { PathFault, SurveyFinding } from "#core/rules/findings/types.ts";
 import type { Home, PathTarget } from "#core/rules/home.ts";
-import { circuitName, linkId, outletName, panelName } from "#core/rules/link-names.ts";
 import { showA } from "#core/units.ts";
 import { capital } from "#core/words.ts";
 import { designAt } from "./designed.ts";

@@ -1,11 +1,8 @@
 /** Missing values for a verdict, in words, by the step where they are entered. */
 
+import type { StepId } from "#core/case/fields/steps.ts";
 import { capital } from "#core/words.ts";
 import type { UnknownValue } from "./types.ts";
-
-/** The steps of a job, in the order of the work. */
-export const STEP_IDS = ["survey", "demand", "need", "ways", "circuit", "papers"] as const;
-export type StepId = (typeof STEP_IDS)[number];
 
 export interface MissingValue {
   step: StepId;

@@ -1,5 +1,5 @@
 /** Where a link of the path is entered. */
-import type { StepId } from "./missing.ts";
+import type { StepId } from "#core/case/fields/steps.ts";
 import type { PathLink } from "./types.ts";
 
 /** The step, and the part of its sheet. */

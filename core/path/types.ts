@@ -1,5 +1,5 @@
+import type { StepId } from "#core/case/fields/steps.ts";
 import type { SurveyFinding } from "#core/rules/findings/types.ts";
-import type { StepId } from "./missing.ts";
 
 export type LinkKind =
   | "supply"

@@ -1,15 +1,24 @@
 /** Decisive values that have not been read, measured or confirmed, by link. An unknown value counts against a way. */
 
-import { readRatingA } from "#core/case/document/lookups.ts";
-import type { CaseDocument, Circuit, Conductor, Outlet, Panel } from "#core/case/document/types.ts";
+import { needsAmbient, readRatingA } from "#core/case/document/lookups.ts";
+import type { Circuit, Conductor, Outlet, Panel } from "#core/case/document/types.ts";
+import { carFields } from "#core/case/fields/car.ts";
+import { chargerFields } from "#core/case/fields/charger.ts";
+import { circuitFields } from "#core/case/fields/circuit.ts";
+import { dwellingFields } from "#core/case/fields/dwelling.ts";
+import { type FieldDefinition, fieldKey, unknownText } from "#core/case/fields/field.ts";
+import { circuitName, panelName } from "#core/case/fields/names.ts";
+import { needFields } from "#core/case/fields/need.ts";
+import { outletFields } from "#core/case/fields/outlet.ts";
+import { feederFields, panelFields } from "#core/case/fields/panel.ts";
+import { runFields, segmentFields } from "#core/case/fields/run.ts";
+import { supplyFields } from "#core/case/fields/supply.ts";
 import { circuitRated, feederRated, feederRatingA } from "#core/home/home.ts";
 import { ownValue } from "#core/own-value.ts";
 import { feedingNothing } from "#core/panel/links.ts";
 import { onSupply } from "#core/panel/sub-panels.ts";
-import { needsAmbient } from "#core/rules/circuit/ambient.ts";
 import { gfciOf, rcdOf } from "#core/rules/findings/protection.ts";
 import type { Home, PathTarget } from "#core/rules/home.ts";
-import { circuitName, outletName, panelName } from "#core/rules/link-names.ts";
 import { assumedCircuits, assumedKey, assumedLoads, isAssumed } from "#core/survey/assumed.ts";
 import { showA } from "#core/units.ts";
 import type { UnknownValue } from "./types.ts";
@@ -23,39 +32,65 @@ const unknown = (key: string, text: string, more: Partial<UnknownValue> = {}): U
   ...more,
 });
 
-/** A value that was only told or assumed; null where it was read or measured. */
-function hearsay({ document }: Home, key: string, text: string): UnknownValue | null {
-  const source = ownValue(document.survey?.sources ?? {}, key);
-  return source === "told" || source === "assumed"
-    ? unknown(key, `${text}, which was only ${source}`, { knowledge: source })
-    : null;
+/** The list member that a field belongs to: its id or index for the key, and its indexes for the words. */
+interface Member {
+  id: string | number;
+  index(): readonly number[];
+}
+const WHOLE_CASE: Member = { id: "", index: () => [] };
+
+const ofPanel = ({ document }: Home, { id }: Panel): Member => ({
+  id,
+  index: () => [document.panels.findIndex((panel) => panel.id === id)],
+});
+const ofCircuit = ({ document }: Home, { id }: Circuit): Member => ({
+  id,
+  index() {
+    const panel = document.panels.findIndex(({ circuits = [] }) => circuits.some((c) => c.id === id));
+    return [panel, document.panels[panel]?.circuits?.findIndex((c) => c.id === id) ?? -1];
+  },
+});
+const ofOutlet = ({ document }: Home, { id }: Outlet): Member => ({
+  id,
+  index: () => [document.outlets?.findIndex((outlet) => outlet.id === id) ?? -1],
+});
+const atIndex = (index: number): Member => ({ id: index, index: () => [index] });
+
+/** What a field is called while it is unknown. */
+const wordsOf = ({ document, codebook: rules }: Home, field: FieldDefinition, member: Member): string =>
+  unknownText(field, { document, rules, index: member.index() });
+
+/** Asks for a field whose value is missing, or was only told or assumed. */
+function ask(
+  home: Home,
+  isMissing: boolean,
+  field: FieldDefinition,
+  member: Member = WHOLE_CASE,
+  more: Partial<UnknownValue> = {},
+): UnknownValue[] {
+  const key = fieldKey(field, member.id);
+  const { step } = field;
+  if (isMissing) return [unknown(key, wordsOf(home, field, member), { step, ...more })];
+  const source = ownValue(home.document.survey?.sources ?? {}, key);
+  if (source !== "told" && source !== "assumed") return [];
+  const text = `${wordsOf(home, field, member)}, which was only ${source}`;
+  return [unknown(key, text, { step, ...more, knowledge: source })];
 }
 
-/** Asks for a value that is missing or has not been read. */
-const asked = (
-  home: Home,
-  missing: boolean,
-  key: string,
-  text: string,
-  more: Partial<UnknownValue> = {},
-): UnknownValue[] => {
-  if (missing) return [unknown(key, text, more)];
-  const only = hearsay(home, key, text);
-  return only ? [{ ...only, ...more, knowledge: only.knowledge }] : [];
-};
-
-/** A conductor's size, or what of it was not recorded. */
-function ofConductor(
+/** Asks for a conductor's size, or for what of it was not recorded. */
+function askForConductor(
   home: Home,
   conductor: Conductor | null | undefined,
   rated: { unrecorded: readonly string[] } | null,
-  key: string,
-  text: string,
+  field: FieldDefinition,
+  member: Member = WHOLE_CASE,
 ): UnknownValue[] {
+  if (conductor && rated && rated.unrecorded.length === 0) return ask(home, false, field, member);
+  const key = fieldKey(field, member.id);
+  const text = wordsOf(home, field, member);
   if (!conductor) return [unknown(key, text)];
   if (!rated) return [unknown(key, `${text}: ${conductor.size} is not in the tables`)];
-  if (rated.unrecorded.length > 0) return [unknown(key, `the ${rated.unrecorded.join(" and ")} of ${text}`)];
-  return asked(home, false, key, text);
+  return [unknown(key, `the ${rated.unrecorded.join(" and ")} of ${text}`)];
 }
 
 /** Circuits in use without entered loads; general lights and outlets may be counted by area. */
@@ -87,15 +122,10 @@ function ofDemand(home: Home): UnknownValue[] {
   const found: UnknownValue[] = [];
   if (!method.measures) {
     if (codebook.asksFor.floorArea) {
-      const source = document.survey?.sources?.["dwelling.floorArea"];
-      if (!dwelling.floorArea)
-        found.push(unknown("dwelling.floorArea", "the floor area of the dwelling", { decisive: true }));
-      else if (source === "assumed")
-        found.push(
-          unknown("dwelling.floorArea", "the floor area of the dwelling, which was only assumed", {
-            knowledge: source,
-          }),
-        );
+      const isMissing = !dwelling.floorArea;
+      // A floor area that somebody told is as good as a measured one.
+      if (isMissing || isAssumed(document, "dwelling.floorArea"))
+        found.push(...ask(home, isMissing, dwellingFields.floorArea, WHOLE_CASE, { decisive: isMissing }));
     }
     if (!document.loads.some((l) => !started.has(l.kind) && l.id !== own))
       found.push(unknown("loads", "the loads of the home", { step: "demand", decisive: true }));
@@ -130,17 +160,12 @@ function ofDemand(home: Home): UnknownValue[] {
   }
   if (need?.energyPerDayKWh === undefined) {
     const cars = need?.cars ?? [];
-    if (cars.length === 0) found.push(unknown("need.cars", "how far the car drives a day", { step: "need" }));
+    if (cars.length === 0)
+      found.push(unknown("need.cars", wordsOf(home, carFields.distancePerDay, WHOLE_CASE), { step: "need" }));
     const assumedCar = cars.findIndex((_, i) => isAssumed(document, assumedKey.carDistance(i)));
-    if (assumedCar >= 0)
-      found.push(
-        unknown(assumedKey.carDistance(assumedCar), "how far the car drives a day, which was only assumed", {
-          step: "need",
-          knowledge: "assumed",
-        }),
-      );
+    if (assumedCar >= 0) found.push(...ask(home, false, carFields.distancePerDay, atIndex(assumedCar)));
   }
-  if (!need?.pluggedIn) found.push(unknown("need.pluggedIn", "when the car is plugged in", { step: "need" }));
+  if (!need?.pluggedIn) found.push(...ask(home, true, needFields.pluggedIn));
   for (const [end, when] of PLUGGED_IN_ENDS)
     if (isAssumed(document, `need.pluggedIn.${end}`))
       found.push(
@@ -152,30 +177,17 @@ function ofDemand(home: Home): UnknownValue[] {
 /** Unknown values of the supply and of the demand on it. */
 export function unknownsOfSupply(home: Home): UnknownValue[] {
   const { document, codebook } = home;
-  const { words, asksFor } = codebook;
   const { supply } = document;
+  const isUnread = readRatingA(document) === null;
   return [
-    ...asked(
-      home,
-      readRatingA(document) === null,
-      "supply.ratingA",
-      `the ${words.supplyRating.toLowerCase()} ${words.ratingReadOff}`,
-      {
-        decisive: readRatingA(document) === null,
-      },
-    ),
-    ...(asksFor.earthing
+    ...ask(home, isUnread, supplyFields.ratingA, WHOLE_CASE, { decisive: isUnread }),
+    ...(codebook.asksFor.earthing
       ? [
-          ...asked(home, supply.earthing === undefined, "supply.earthing", "the earthing arrangement"),
+          ...ask(home, supply.earthing === undefined, supplyFields.earthing),
           // With other earthing the charger's RCD gives fault protection at any loop impedance; here it depends on the
           // electrode.
-          ...asked(
-            home,
-            supply.earthing === "tt" && typeof supply.zeOhm !== "number",
-            "supply.zeOhm",
-            "the resistance of the earth electrode",
-          ),
-          ...asked(home, supply.looped === undefined, "supply.looped", "that the supply is not looped to a neighbour"),
+          ...ask(home, supply.earthing === "tt" && typeof supply.zeOhm !== "number", supplyFields.zeOhm),
+          ...ask(home, supply.looped === undefined, supplyFields.looped),
         ]
       : []),
     ...ofDemand(home),
@@ -184,48 +196,30 @@ export function unknownsOfSupply(home: Home): UnknownValue[] {
 
 /** Unknown values of the service conductors or tails. */
 export function unknownsOfSupplyConductor(home: Home): UnknownValue[] {
-  const { document, codebook } = home;
-  const { conductor } = document.supply;
-  const rules = codebook.supplyConductor;
-  return ofConductor(
-    home,
-    conductor,
-    conductor ? rules.allows(conductor) : null,
-    "supply.conductor",
-    `the size of the ${rules.name}`,
-  );
+  const { conductor } = home.document.supply;
+  const rated = conductor ? home.codebook.supplyConductor.allows(conductor) : null;
+  return askForConductor(home, conductor, rated, supplyFields.conductor);
 }
 
 /** Unknown rating of a panel's main device. */
 export const unknownsOfMain = (home: Home, panel: Panel): UnknownValue[] =>
-  asked(
-    home,
-    !panel.mainA && onSupply(panel) && panel.mainKind !== "lugs",
-    `panel.${panel.id}.mainA`,
-    `the main device of ${panelName(panel, home.codebook)}`,
-  );
+  ask(home, !panel.mainA && onSupply(panel) && panel.mainKind !== "lugs", panelFields.mainA, ofPanel(home, panel));
 
 /** Unknown rating of a panel's bus. */
 export const unknownsOfBus = (home: Home, panel: Panel): UnknownValue[] =>
-  asked(
-    home,
-    !panel.busA && home.codebook.bus !== null,
-    `panel.${panel.id}.busA`,
-    `the bus rating of ${panelName(panel, home.codebook)}`,
-  );
+  ask(home, !panel.busA && home.codebook.bus !== null, panelFields.busA, ofPanel(home, panel));
 
 /** Condition; room where a device is still to be fitted; and whether anybody has looked at what it feeds. */
 export function unknownsOfPanel(home: Home, panel: Panel, target: PathTarget): UnknownValue[] {
   const name = panelName(panel, home.codebook);
-  const { words } = home.codebook;
   const takesDevice = target.panel?.id === panel.id && (target.circuit === null || target.circuit.planned === true);
   const assumed = assumedCircuits(home.document, panel).length;
   const empty =
     !onSupply(panel) && !panel.circuits?.some((c) => !c.planned) && home.at(panel).loads.every((l) => !l.existing);
   return [
-    ...asked(home, panel.condition === undefined, `panel.${panel.id}.condition`, `the condition of ${name}`),
+    ...ask(home, panel.condition === undefined, panelFields.condition, ofPanel(home, panel)),
     ...(takesDevice && !target.outlet
-      ? asked(home, panel.spaces === undefined, `panel.${panel.id}.spaces`, `the number of ${words.spaces} in ${name}`)
+      ? ask(home, panel.spaces === undefined, panelFields.spaces, ofPanel(home, panel))
       : []),
     ...(assumed > 0
       ? [
@@ -241,95 +235,61 @@ export function unknownsOfPanel(home: Home, panel: Panel, target: PathTarget): U
 }
 
 /** Unknown rating of the device that feeds a panel. */
-export function unknownsOfFeederDevice(home: Home, panel: Panel): UnknownValue[] {
-  return asked(
-    home,
-    feederRatingA(home.document, panel) === undefined,
-    `panel.${panel.id}.feeder.ratingA`,
-    `the ${home.codebook.words.device} that feeds ${panelName(panel, home.codebook)}`,
-  );
-}
+export const unknownsOfFeederDevice = (home: Home, panel: Panel): UnknownValue[] =>
+  ask(home, feederRatingA(home.document, panel) === undefined, feederFields.ratingA, ofPanel(home, panel));
 
 /** Unknown values of the conductor to a panel. */
-export function unknownsOfFeederConductor(home: Home, panel: Panel): UnknownValue[] {
-  return ofConductor(
+export const unknownsOfFeederConductor = (home: Home, panel: Panel): UnknownValue[] =>
+  askForConductor(
     home,
     panel.feeder?.conductor,
     feederRated(home, panel),
-    `panel.${panel.id}.feeder.conductor`,
-    `the conductor that feeds ${panelName(panel, home.codebook)}`,
+    feederFields.conductor,
+    ofPanel(home, panel),
   );
-}
 
 /** Unknown rating and RCD type of a circuit's device. */
 export function unknownsOfDevice(home: Home, circuit: Circuit, target: PathTarget): UnknownValue[] {
-  const asksForRcd = home.codebook.asksFor.earthing;
+  const member = ofCircuit(home, circuit);
   return [
-    ...asked(
-      home,
-      circuit.ratingA === undefined,
-      `circuit.${circuit.id}.ratingA`,
-      `the ${home.codebook.words.device} of ${circuitName(circuit)}`,
-    ),
-    ...(asksForRcd
-      ? asked(
-          home,
-          rcdOf(target.panel, circuit) === undefined,
-          `circuit.${circuit.id}.rcd`,
-          `the RCD type of ${circuitName(circuit)}`,
-        )
+    ...ask(home, circuit.ratingA === undefined, circuitFields.ratingA, member),
+    ...(home.codebook.asksFor.earthing
+      ? ask(home, rcdOf(target.panel, circuit) === undefined, circuitFields.rcd, member)
       : []),
   ];
 }
 
 /** Unknown values of a circuit's conductor; for a planned circuit, of its run. */
 export function unknownsOfConductor(home: Home, circuit: Circuit): UnknownValue[] {
-  if (circuit.planned) return unknownsOfRun(home.document);
-  return ofConductor(
+  if (circuit.planned) return unknownsOfRun(home);
+  return askForConductor(
     home,
     circuit.conductor,
     circuitRated(home, circuit),
-    `circuit.${circuit.id}.conductor`,
-    `the conductor of ${circuitName(circuit)} along its whole length`,
+    circuitFields.conductor,
+    ofCircuit(home, circuit),
   );
 }
 
-function unknownsOfRun(document: CaseDocument): UnknownValue[] {
+function unknownsOfRun(home: Home): UnknownValue[] {
+  const { document } = home;
   const { segments = [], ambientC } = document.run ?? {};
-  const lengths = segments.flatMap((_, i) =>
-    isAssumed(document, assumedKey.partLength(i))
-      ? [
-          unknown(assumedKey.partLength(i), `the length of part ${i + 1} of the run, which was only assumed`, {
-            step: "circuit",
-            knowledge: "assumed",
-          }),
-        ]
-      : [],
-  );
-  return needsAmbient(document) && ambientC === undefined
-    ? [
-        ...lengths,
-        unknown("run.ambientC", "the temperature of the attic that the run goes through", { step: "circuit" }),
-      ]
-    : lengths;
+  return [
+    ...segments.flatMap((_, i) => ask(home, false, segmentFields.length, atIndex(i))),
+    ...(needsAmbient(document) ? ask(home, ambientC === undefined, runFields.ambientC) : []),
+  ];
 }
 
 /** Unknown values of an outlet for charging: type, circuit, reach of the lead, GFCI protection. */
 export function unknownsOfOutlet(home: Home, outlet: Outlet, target: PathTarget): UnknownValue[] {
-  const { asksFor } = home.codebook;
-  const at = `the ${outletName(outlet, home.codebook)}${outlet.place ? ` (${outlet.place})` : ""}`;
+  const member = ofOutlet(home, outlet);
   return [
-    ...asked(home, false, assumedKey.outletType(outlet.id), `the type of ${at}`),
-    ...(target.circuit ? [] : [unknown(`outlet.${outlet.id}.circuit`, `which circuit feeds ${at}`)]),
-    ...asked(home, !outlet.leadLength, `outlet.${outlet.id}.leadLength`, `how far the lead must reach from ${at}`),
-    ...(asksFor.earthing
+    ...ask(home, false, outletFields.type, member),
+    ...(target.circuit ? [] : ask(home, true, outletFields.circuit, member)),
+    ...ask(home, !outlet.leadLength, outletFields.leadLength, member),
+    ...(home.codebook.asksFor.earthing
       ? []
-      : asked(
-          home,
-          gfciOf(home.document, outlet, target.circuit) === undefined,
-          `outlet.${outlet.id}.gfci`,
-          `that ${at} has GFCI protection`,
-        )),
+      : ask(home, gfciOf(home.document, outlet, target.circuit) === undefined, outletFields.gfci, member)),
   ];
 }
 
@@ -341,15 +301,7 @@ export function unknownsOfCharger(home: Home, target: PathTarget): UnknownValue[
   const combined = supply.earthing === undefined || supply.earthing === "tn-c-s";
   const typeB = target.circuit !== null && rcdOf(target.panel, target.circuit) === "B";
   return [
-    ...(combined && charger?.lostPenDetection === undefined
-      ? [
-          unknown("charger.lostPenDetection", "that the charger disconnects on an open PEN (lost neutral)", {
-            step: "need",
-          }),
-        ]
-      : []),
-    ...(!typeB && charger?.dcDetection === undefined
-      ? [unknown("charger.dcDetection", "that the charger detects 6 mA of DC", { step: "need" })]
-      : []),
+    ...(combined && charger?.lostPenDetection === undefined ? ask(home, true, chargerFields.lostPenDetection) : []),
+    ...(!typeB && charger?.dcDetection === undefined ? ask(home, true, chargerFields.dcDetection) : []),
   ];
 }

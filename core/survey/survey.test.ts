@@ -25,7 +25,7 @@ describe("where values came from", () => {
       "panel.main.busA": "assumed",
       "dwelling.floorArea": "told",
     });
-    expect(assess(document).assumed.map((f) => f.label)).toEqual(["Service rating", "Main panel: bus"]);
+    expect(assess(document).assumed.map((f) => f.label)).toEqual(["Service rating", "Bus rating of the main panel"]);
     expect(assess(document).assumptions).toContain("Service rating 100 A is assumed, not read");
     const confirmed = withSources({ "supply.ratingA": "read", "panel.main.busA": "measured" });
     expect(assess(confirmed).assumed).toEqual([]);
@@ -48,8 +48,8 @@ describe("where values came from", () => {
     const document = { ...base, supply: { ...base.supply, meterPlace: "hall" } };
     expect(assumedFields(withSources(sources, document)).map((f) => `${f.label} ${f.value}`)).toEqual([
       "Meter place hall",
-      "Looped supply no",
-      "consumer unit: ways 12",
+      "Looped to the neighbour no",
+      "Number of ways of the consumer unit 12 ways",
     ]);
   });
   it("asks for earthing and Ze only where the rules do", () => {

@@ -2,6 +2,8 @@
 
 import { type WayReason, wayReason } from "#core/case/document/reasons.ts";
 import type { CaseDocument, Panel } from "#core/case/document/types.ts";
+import { linkId } from "#core/case/fields/link-ids.ts";
+import { panelName } from "#core/case/fields/names.ts";
 import { designFor, isDesigned } from "#core/circuit/design.ts";
 import { requirements, type WorkItem } from "#core/estimate/requirements.ts";
 import { largerPanel } from "#core/findings/common.ts";
@@ -10,7 +12,6 @@ import type { SpaceCount } from "#core/panel/spaces.ts";
 import { onSupply } from "#core/panel/sub-panels.ts";
 import type { ClampGuard } from "#core/path/clamps.ts";
 import { SHARED_REQUIREMENTS } from "#core/rules/findings/shared-requirements.ts";
-import { linkId, panelName } from "#core/rules/link-names.ts";
 import { showA } from "#core/units.ts";
 import { freeId, withNewCircuit } from "./charger-placement.ts";
 import { newCircuitTakes } from "./circuit-requirements.ts";

@@ -1,8 +1,8 @@
 /** Names of a job's stages, and the next action in each. */
 
+import type { StepId } from "#core/case/fields/steps.ts";
 import { STAGES, type Stage } from "#core/firm/stages.ts";
 import { WAITED_FOR, type WaitedFor } from "#core/firm/waiting.ts";
-import type { StepId } from "#core/path/missing.ts";
 import type { CaseSummary } from "#core/summary.ts";
 
 /** @param operator the rule set's word for who gives the supply, "utility" or "network operator"; null where it is short */

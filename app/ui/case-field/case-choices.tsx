@@ -74,7 +74,7 @@ interface SwitchProps extends Sourced {
   label: string;
   pointer: string;
   fallback?: boolean;
-  hint?: string;
+  hint?: ReactNode;
 }
 
 /** Yes or no. */

@@ -22,7 +22,7 @@ const inputOf = (field: ReturnType<typeof useCaseText>) => ({
 interface TextProps extends Sourced {
   label: string;
   pointer: string;
-  hint?: string;
+  hint?: ReactNode;
   placeholder?: string;
   wide?: boolean;
 }

@@ -1,5 +1,5 @@
 /** The path of steps of a job, in the order of the work. */
-import type { StepId } from "#core/path/missing.ts";
+import type { StepId } from "#core/case/fields/steps.ts";
 
 export interface JobStep {
   id: StepId;

@@ -1,5 +1,5 @@
 /** Pages stored in the browser for when there is no connection; the service worker answers with them. */
-import { STEP_IDS } from "#core/path/missing.ts";
+import { STEP_IDS } from "#core/case/fields/steps.ts";
 import { databaseOf } from "./database.ts";
 import { devicePeople } from "./device-people.ts";
 

@@ -5,8 +5,9 @@
 
 import { type CSSProperties, type KeyboardEvent, memo, Suspense, useMemo, useRef, useState } from "react";
 import type { Circuit, Panel } from "#core/case/document/types.ts";
+import { DEVICE_NAMES } from "#core/case/fields/circuit.ts";
 import { ownValue } from "#core/own-value.ts";
-import { DEVICE_NAMES, deviceName } from "#core/panel/quick-device.ts";
+import { deviceName } from "#core/panel/quick-device.ts";
 import { placeProblem, positionsOf, spacesOf } from "#core/panel/slots.ts";
 import type { Codebook } from "#core/rules/types.ts";
 import { showA } from "#core/units.ts";

@@ -22,3 +22,10 @@ export function panelsTo(document: CaseDocument, panel: Panel | null): Panel[] {
     way.unshift(at);
   return way;
 }
+
+/** Methods that run where it gets much hotter than is usual. */
+const HOT_PLACES: readonly string[] = ["attic"];
+
+/** Whether the run goes through a hot place, so that its temperature is asked for. */
+export const needsAmbient = ({ run }: Pick<CaseDocument, "run">): boolean =>
+  run?.segments?.some(({ method }) => HOT_PLACES.includes(method)) ?? false;

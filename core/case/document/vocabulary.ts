@@ -101,3 +101,5 @@ export const SOLID_KINDS = [
   "neighbour",
 ] as const;
 export type SolidKind = (typeof SOLID_KINDS)[number];
+/** Days of the week, from Monday. */
+export const WEEKDAYS = ["Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday"] as const;

@@ -1,5 +1,7 @@
 /** The household's need night by night, and the hours available for it. */
+
 import type { CaseDocument, DailyWindow, Need } from "#core/case/document/types.ts";
+import { WEEKDAYS } from "#core/case/document/vocabulary.ts";
 import type { Conventions } from "#core/conventions.ts";
 import { showWindow } from "#core/dates.ts";
 import { codebookOf } from "#core/rules/index.ts";
@@ -15,8 +17,6 @@ const USUAL_PLUGGED_IN = { from: "20:00", to: "06:00" } as const;
 const WINTER_SHARE = 1 / 3;
 /** A way meets the need where it does so in this share of the nights. */
 export const ENOUGH_NIGHTS = 0.95;
-
-export const WEEKDAYS = ["Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday"] as const;
 
 /** One kind of night: after a day of the week, in winter or not; of all where they do not differ. */
 export interface NeedNight {

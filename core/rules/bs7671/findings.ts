@@ -2,13 +2,14 @@
 
 import { withCharger, withCircuit, withPanel, withSupply } from "#core/case/document/change.ts";
 import type { Panel } from "#core/case/document/types.ts";
+import { linkId } from "#core/case/fields/link-ids.ts";
+import { circuitName, panelName } from "#core/case/fields/names.ts";
 import { requirements } from "#core/estimate/requirements.ts";
 import { showOhm } from "#core/units.ts";
 import { capital } from "#core/words.ts";
 import { rcdOf, withoutTypeAc } from "../findings/protection.ts";
 import type { FindingRule } from "../findings/types.ts";
 import type { Home, PathTarget } from "../home.ts";
-import { circuitName, linkId, panelName } from "../link-names.ts";
 import { MOST_ZE_OHM, STABLE_ELECTRODE_OHM } from "./earthing.ts";
 
 const TAKES = {

@@ -17,7 +17,7 @@ export const nec2023Codebook = necCodebook({
 });
 
 /** NEC 2020: a charger is counted at its nameplate; no minimum is named. */
-export const nec2020Codebook = necCodebook({
+const nec2020Codebook = necCodebook({
   id: "us-nec-2020",
   name: "NEC 2020",
   leastChargerVA: 0,

@@ -2,11 +2,12 @@
 
 import { withCircuit, withSupply } from "#core/case/document/change.ts";
 import { readRatingA } from "#core/case/document/lookups.ts";
+import { linkId } from "#core/case/fields/link-ids.ts";
+import { outletName } from "#core/case/fields/names.ts";
 import { requirements } from "#core/estimate/requirements.ts";
 import { showA } from "#core/units.ts";
 import { gfciOf } from "../findings/protection.ts";
 import type { FindingRule } from "../findings/types.ts";
-import { linkId, outletName } from "../link-names.ts";
 
 const TAKES = {
   gfci: requirements({ "device:gfci": 1, "labour:device": 1 }, "order"),

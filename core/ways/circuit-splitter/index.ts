@@ -3,10 +3,11 @@
 import { withCharger, withCircuit } from "#core/case/document/change.ts";
 import { type WayReason, wayReason } from "#core/case/document/reasons.ts";
 import type { Circuit, Load, Outlet, Panel } from "#core/case/document/types.ts";
+import { linkId } from "#core/case/fields/link-ids.ts";
+import { outletName } from "#core/case/fields/names.ts";
 import { CAUTIONS } from "#core/cautions.ts";
 import { requirements, withParts } from "#core/estimate/requirements.ts";
 import { loadName } from "#core/rules/demand/loads.ts";
-import { linkId, outletName } from "#core/rules/link-names.ts";
 import { showA } from "#core/units.ts";
 import { withArticle } from "#core/words.ts";
 import { joined } from "../charger-placement.ts";

@@ -2,8 +2,8 @@
 
 import { wayReason } from "#core/case/document/reasons.ts";
 import type { Panel } from "#core/case/document/types.ts";
+import { linkId } from "#core/case/fields/link-ids.ts";
 import { CAUTIONS } from "#core/cautions.ts";
-import { linkId } from "#core/rules/link-names.ts";
 import { showA } from "#core/units.ts";
 import { withArticle } from "#core/words.ts";
 import type { JudgingContext, Way } from "../types.ts";

@@ -3,6 +3,8 @@
 import { withCircuit } from "#core/case/document/change.ts";
 import { wayReason } from "#core/case/document/reasons.ts";
 import type { CaseDocument, Circuit, Panel } from "#core/case/document/types.ts";
+import { linkId } from "#core/case/fields/link-ids.ts";
+import { circuitName } from "#core/case/fields/names.ts";
 import { CAUTIONS } from "#core/cautions.ts";
 import { askedOf, designFor, isDesigned } from "#core/circuit/design.ts";
 import { IN_PASSING, requirements, withParts } from "#core/estimate/requirements.ts";
@@ -10,7 +12,6 @@ import { circuitRated } from "#core/home/home.ts";
 import { loadName } from "#core/rules/demand/loads.ts";
 import { rcdOf } from "#core/rules/findings/protection.ts";
 import { SHARED_REQUIREMENTS } from "#core/rules/findings/shared-requirements.ts";
-import { circuitName, linkId } from "#core/rules/link-names.ts";
 import { showA } from "#core/units.ts";
 import { chargerTakes } from "../circuit-requirements.ts";
 import type { JudgingContext, Proposal, RefusedProposal, Way } from "../types.ts";

@@ -1,7 +1,7 @@
 /** Divide the supply and give the charger a small board of its own, leaving an old board alone. */
 
 import { type WayReason, wayReason } from "#core/case/document/reasons.ts";
-import { linkId } from "#core/rules/link-names.ts";
+import { linkId } from "#core/case/fields/link-ids.ts";
 import { showA } from "#core/units.ts";
 import { withArticle } from "#core/words.ts";
 import type { JudgingContext, Way } from "../types.ts";

@@ -3,29 +3,37 @@ import { CloseOutlined } from "@ant-design/icons";
 import { Button, Select } from "antd";
 import { setValue } from "#core/case/document/set-value.ts";
 import type { RunSegment } from "#core/case/document/types.ts";
-import { CROSSINGS, SURFACES } from "#core/case/document/vocabulary.ts";
+import { segmentFields } from "#core/case/fields/run.ts";
 import { typeOf } from "#core/circuit/design.ts";
-import { LENGTH_UNITS, NO_UNITS } from "#core/quantity/parse.ts";
 import type { CircuitRules } from "#core/rules/circuit/types.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { assumedKey, markAssumed, reorderPartMarks } from "#core/survey/assumed.ts";
 import { lengthOnPhoto } from "#core/survey/photo-length.ts";
 import { showNumber } from "#core/units.ts";
-import { CaseChoice, CaseNumber, CaseQuantity, CaseYesNo } from "#ui/case-field/case-field.tsx";
+import { CaseField } from "#ui/case-field/case-field.tsx";
 import { Field, Fields } from "#ui/field/field.tsx";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
 import { usePhotos } from "#ui/photo-store/use-photos.tsx";
 import styles from "./circuit.module.css";
 
-const BURIED: readonly string[] = ["buried-pvc", "ground"];
-const CROSSING_NAMES: Record<(typeof CROSSINGS)[number], string> = {
-  joists: "Joists or studs",
-  solidWalls: "Solid walls",
-  cavityWalls: "Cavity walls",
-  timberFloors: "Wooden floors",
-  concreteFloors: "Concrete floors",
-  heatedFloors: "Heated floors",
-};
+const ABOUT_PART = [
+  segmentFields.rise,
+  segmentFields.bendDegrees,
+  segmentFields.cover,
+  segmentFields.surface,
+  segmentFields.fixedTo,
+  segmentFields.exposed,
+  segmentFields.escapeRoute,
+] as const;
+/** Holes that are drilled for it. */
+const CROSSED = [
+  segmentFields.joists,
+  segmentFields.solidWalls,
+  segmentFields.cavityWalls,
+  segmentFields.timberFloors,
+  segmentFields.concreteFloors,
+  segmentFields.heatedFloors,
+] as const;
 
 /**
  * A segment with another method keeps its conductor type if the method allows it; otherwise it gets the first allowed
@@ -50,7 +58,7 @@ interface Props {
 export function RunPart({ segment, index, rules, onDraw }: Props) {
   const { document } = useJob();
   const store = useJobStore();
-  const codebook = codebookOf(document.rules);
+  const _codebook = codebookOf(document.rules);
   const at = `/run/segments/${index}`;
   const type = typeOf(rules, segment, document.run?.conductorType);
   const assumed = assumedKey.partLength(index);
@@ -97,14 +105,7 @@ export function RunPart({ segment, index, rules, onDraw }: Props) {
             />
           )}
         </Field>
-        <CaseQuantity
-          label={`Length of part ${index + 1}`}
-          pointer={`${at}/length`}
-          units={LENGTH_UNITS}
-          usual={codebook.lengthUnit}
-          hint={segment.points ? "as drawn on the plan" : undefined}
-          assumed={assumed}
-        />
+        <CaseField of={segmentFields.length} index={[index]} />
         <span className={styles.partTools}>
           <FromPhoto index={index} onTake={putLength} />
           {onDraw && (
@@ -120,7 +121,7 @@ export function RunPart({ segment, index, rules, onDraw }: Props) {
           Heights, bends, holes of part {index + 1}
           <span className="quiet"> {entered(segment)}</span>
         </summary>
-        <Details segment={segment} at={at} />
+        <Details index={index} />
       </details>
     </li>
   );
@@ -179,65 +180,14 @@ function entered({
     .join(", ");
 }
 
-function Details({ segment, at }: { segment: RunSegment; at: string }) {
-  const { document } = useJob();
-  const { lengthUnit, circuit } = codebookOf(document.rules);
-  const buried = BURIED.includes(segment.method);
-  return (
-    <>
-      <Fields>
-        <CaseQuantity
-          label="Climbs and drops"
-          pointer={`${at}/rise`}
-          units={LENGTH_UNITS}
-          usual={lengthUnit}
-          hint="in addition to its length"
-        />
-        {circuit.asksFor.bends && (
-          <CaseNumber
-            label="Bends, °"
-            pointer={`${at}/bendDegrees`}
-            units={NO_UNITS}
-            usual=""
-            hint="largest total between two pull points"
-          />
-        )}
-        {buried ? (
-          <>
-            <CaseQuantity label="Depth of cover" pointer={`${at}/cover`} units={LENGTH_UNITS} usual={lengthUnit} />
-            <CaseChoice
-              label="Surface above it"
-              pointer={`${at}/surface`}
-              none="not entered"
-              options={SURFACES.map((value) => ({ value, label: value }))}
-            />
-          </>
-        ) : (
-          <CaseChoice
-            label="Fixed to"
-            pointer={`${at}/fixedTo`}
-            fallback="wall"
-            options={[
-              { value: "wall", label: "the building" },
-              { value: "fence", label: "a fence" },
-            ]}
-          />
-        )}
-        <CaseYesNo label="Exposed to physical damage" pointer={`${at}/exposed`} />
-        {circuit.asksFor.escapeRoute && <CaseYesNo label="On an escape route" pointer={`${at}/escapeRoute`} />}
-      </Fields>
-      <Fields>
-        {CROSSINGS.map((what) => (
-          <CaseNumber
-            key={what}
-            label={CROSSING_NAMES[what]}
-            pointer={`${at}/through/${what}`}
-            units={NO_UNITS}
-            usual=""
-            hint={what === "heatedFloors" ? "must not be drilled" : undefined}
-          />
+const Details = ({ index }: { index: number }) => (
+  <>
+    {[ABOUT_PART, CROSSED].map((fields) => (
+      <Fields key={fields[0].at}>
+        {fields.map((field) => (
+          <CaseField key={field.at} of={field} index={[index]} />
         ))}
       </Fields>
-    </>
-  );
-}
+    ))}
+  </>
+);

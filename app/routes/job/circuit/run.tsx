@@ -1,24 +1,16 @@
 /** The run, part by part from the panel to the charger, and what holds for the whole of it. */
 import { Button, Select } from "antd";
 import { createPatch } from "rfc6902";
+import { needsAmbient } from "#core/case/document/lookups.ts";
 import type { Patch } from "#core/case/document/patch.ts";
 import { setValue } from "#core/case/document/set-value.ts";
 import type { RunSegment } from "#core/case/document/types.ts";
-import { LENGTH_UNITS, NO_UNITS } from "#core/quantity/parse.ts";
-import { needsAmbient } from "#core/rules/circuit/ambient.ts";
+import { runFields, signalFields } from "#core/case/fields/run.ts";
 import type { CircuitRules } from "#core/rules/circuit/types.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { assumedKey, markAssumed } from "#core/survey/assumed.ts";
 import { showTemperature } from "#core/units.ts";
-import { capital } from "#core/words.ts";
-import {
-  CaseChoice,
-  CaseNumber,
-  CaseQuantity,
-  CaseTemperature,
-  CaseText,
-  CaseYesNo,
-} from "#ui/case-field/case-field.tsx";
+import { CaseField } from "#ui/case-field/case-field.tsx";
 import { Field, Fields } from "#ui/field/field.tsx";
 import { Section } from "#ui/frame/sheet.tsx";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
@@ -98,10 +90,8 @@ function WholeRun() {
   const hasAttic = needsAmbient(document);
   return (
     <Fields>
-      <CaseTemperature
-        label={hasAttic ? "Temperature in the attic" : "Ambient temperature"}
-        pointer="/run/ambientC"
-        conventions={codebook.conventions}
+      <CaseField
+        of={runFields.ambientC}
         hint={
           document.run?.ambientC !== undefined
             ? undefined
@@ -110,41 +100,10 @@ function WholeRun() {
               : `${showTemperature(30, codebook.conventions)} is assumed, ${showTemperature(20, codebook.conventions)} in the ground`
         }
       />
-      <CaseNumber
-        label={codebook.circuit.asksFor.grouped}
-        pointer="/run/grouped"
-        units={NO_UNITS}
-        usual=""
-        hint={document.run?.grouped === undefined ? "Only its own are counted" : undefined}
-      />
-      {codebook.circuit.asksFor.terminals && (
-        <CaseChoice
-          label="Terminals of this run"
-          pointer="/run/terminalC"
-          none="as chosen for the job"
-          options={[
-            { value: 60, label: "60 °C" },
-            { value: 75, label: "75 °C, marked at both ends" },
-          ]}
-        />
-      )}
-      <CaseNumber
-        label="Allowance, %"
-        pointer="/run/allowancePercent"
-        units={NO_UNITS}
-        usual=""
-        hint="for corners and slack, on every part"
-      />
-      <CaseChoice
-        label={`${capital(codebook.words.chargerSwitch)} at the charger`}
-        pointer="/run/disconnect"
-        none="not entered"
-        options={[
-          { value: "in-sight", label: "in sight" },
-          { value: "out-of-sight", label: "out of sight, with a plaque" },
-          { value: "none", label: "none" },
-        ]}
-      />
+      <CaseField of={runFields.grouped} />
+      <CaseField of={runFields.terminalC} />
+      <CaseField of={runFields.allowancePercent} />
+      <CaseField of={runFields.disconnect} />
       {codebook.practiceOptions
         .filter((s) => SCHOOLS.includes(s.id))
         .map(({ id, question, choices, current: follows, apply: put }) => (
@@ -163,56 +122,19 @@ function WholeRun() {
             )}
           </Field>
         ))}
-      <CaseText label="Name of this route" pointer="/run/name" placeholder="Round the outside" />
+      <CaseField of={runFields.name} />
     </Fields>
   );
 }
 
 /** How the clamps' reading gets to the charger. */
-function Signal() {
-  const { document } = useJob();
-  const { lengthUnit } = codebookOf(document.rules);
-  const by = document.run?.signal?.by;
-  return (
-    <>
-      <h3>The clamps' signal</h3>
-      <Fields>
-        <CaseChoice
-          label="Reaches the charger by"
-          pointer="/run/signal/by"
-          options={[
-            { value: "cores", label: "cores in the charging cable" },
-            { value: "data-cable", label: "a data cable beside it" },
-            { value: "radio", label: "radio" },
-          ]}
-        />
-        {by === "data-cable" && (
-          <CaseQuantity
-            label="Length of the data cable"
-            pointer="/run/signal/length"
-            units={LENGTH_UNITS}
-            usual={lengthUnit}
-            hint="empty means as long as the run; slack for both ends is added"
-          />
-        )}
-        {by === "radio" && (
-          <>
-            <CaseNumber
-              label="Read at the clamps, %"
-              pointer="/run/signal/readAtClampsPercent"
-              units={NO_UNITS}
-              usual=""
-            />
-            <CaseNumber
-              label="Read at the charger, %"
-              pointer="/run/signal/readAtChargerPercent"
-              units={NO_UNITS}
-              usual=""
-            />
-          </>
-        )}
-        {by && <CaseYesNo label="Clamps close around the conductors" pointer="/run/signal/roomAtConductors" />}
-      </Fields>
-    </>
-  );
-}
+const Signal = () => (
+  <>
+    <h3>The clamps' signal</h3>
+    <Fields>
+      {Object.values(signalFields).map((field) => (
+        <CaseField key={field.at} of={field} />
+      ))}
+    </Fields>
+  </>
+);

@@ -3,11 +3,12 @@ import { Select } from "antd";
 import { memo } from "react";
 import type { AssessedCase } from "#core/assessed-case.ts";
 import { setValue } from "#core/case/document/set-value.ts";
+import { optionFields } from "#core/case/fields/options.ts";
 import { governingOf } from "#core/decide/assessment.ts";
 import type { DemandCalculation } from "#core/rules/demand/types.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { showA, showPercent, showVA } from "#core/units.ts";
-import { CaseChoice } from "#ui/case-field/case-field.tsx";
+import { CaseField } from "#ui/case-field/case-field.tsx";
 import { WideTable } from "#ui/frame/wide-table.tsx";
 import { useJobLater, useJobStore } from "#ui/job-store/use-job.tsx";
 import { Figure } from "#ui/why/why-sheet.tsx";
@@ -70,16 +71,7 @@ const Governing = memo(function Governing({ job: { document, assessment } }: { j
       {others.some((c) => c.applies) && <SideBySideTable assessment={assessment} />}
       {codebookOf(document.rules).asksFor.evTreatment && (
         <div className={styles.treatment}>
-          <CaseChoice
-            label="The new charger counts"
-            pointer="/options/evTreatment"
-            fallback="outside-125"
-            options={[
-              { value: "outside-125", label: "on top, at 125 %" },
-              { value: "outside-100", label: "on top, at 100 %" },
-              { value: "inside", label: "among the loads" },
-            ]}
-          />
+          <CaseField of={optionFields.evTreatment} />
         </div>
       )}
     </>

@@ -1,7 +1,7 @@
 /** A value entered once, or for each day of the week where days differ. */
 import { Button } from "antd";
 import type { ReactNode } from "react";
-import { WEEKDAYS } from "#core/energy/need/need.ts";
+import { WEEKDAYS } from "#core/case/document/vocabulary.ts";
 import styles from "./need.module.css";
 
 export function ByDay(props: {

@@ -3,13 +3,13 @@ import { CloseOutlined, UpOutlined } from "@ant-design/icons";
 import { Button } from "antd";
 import { setValue } from "#core/case/document/set-value.ts";
 import type { Car, CaseDocument } from "#core/case/document/types.ts";
+import { carFields } from "#core/case/fields/car.ts";
 import { CAR_CLASSES, carEnergyKWh, figuresOf } from "#core/energy/need/cars.ts";
 import { carName } from "#core/energy/need/result.ts";
-import { CONSUMPTION_UNITS, DISTANCE_UNITS, ENERGY_UNITS, NO_UNITS, PERCENT_UNITS } from "#core/quantity/parse.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { assumedKey, markAssumed, reorderCarMarks } from "#core/survey/assumed.ts";
 import { showKWh, showNumber } from "#core/units.ts";
-import { CaseChoice, CaseNumber, CaseQuantity, CaseText } from "#ui/case-field/case-field.tsx";
+import { CaseField } from "#ui/case-field/case-field.tsx";
 import { Fields } from "#ui/field/field.tsx";
 import { Section } from "#ui/frame/sheet.tsx";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
@@ -20,12 +20,15 @@ const CLASSES = Object.entries(CAR_CLASSES).map(([value, { label }]) => ({
   value: value as keyof typeof CAR_CLASSES,
   label,
 }));
-const SIDES = [
-  { value: "front", label: "Front" },
-  { value: "rear", label: "Rear" },
-  { value: "left", label: "Left" },
-  { value: "right", label: "Right" },
-] as const;
+const SELDOM_ASKED = [
+  carFields.name,
+  carFields.winterFactor,
+  carFields.efficiency,
+  carFields.eveningPercent,
+  carFields.morningPercent,
+  carFields.portSide,
+  carFields.portAlong,
+];
 
 /** The places of the cars, in their order. */
 const placesOf = ({ need }: CaseDocument): number[] => (need?.cars ?? []).map((_, i) => i);
@@ -63,10 +66,8 @@ export function Cars() {
       <Button onClick={add}>Add a car</Button>
       {cars.length > 1 && (
         <div className={styles.priority}>
-          <CaseChoice
-            label="One charger, several cars"
-            pointer="/need/carPriority"
-            fallback="first"
+          <CaseField
+            of={carFields.carPriority}
             options={[
               { value: "first", label: `${carName(cars[0], 0)} first, then the next` },
               { value: "shared", label: "All at once, even shares" },
@@ -80,14 +81,14 @@ export function Cars() {
 
 function OneCar({ car, index }: { car: Car; index: number }) {
   const store = useJobStore();
+  const place = [index];
   const at = `/need/cars/${index}`;
   const name = carName(car, index);
   const { unit } = car.distancePerDay;
   const use = car.consumption?.unit ?? (unit === "mi" ? "kWh/mi" : "kWh/100km");
   const figures = figuresOf(car);
   const usual = figures.kWhPerKm * (use === "kWh/mi" ? 1.609344 : 100);
-  const set = (place: string, value: unknown) =>
-    store.edit(setValue(store.getState().document, `${at}/${place}`, value));
+  const set = (name: string, value: unknown) => store.edit(setValue(store.getState().document, `${at}/${name}`, value));
   return (
     <div className={styles.car} data-car={index}>
       <h3>
@@ -127,31 +128,16 @@ function OneCar({ car, index }: { car: Car; index: number }) {
         />
       </h3>
       <Fields>
-        <CaseChoice
-          label="Class"
-          pointer={`${at}/class`}
-          options={CLASSES}
-          hint="Usual figures for the class, until you enter this car's own"
-        />
-        <CaseQuantity
-          label={`Car ${index + 1}: distance a day`}
-          pointer={`${at}/distancePerDay`}
-          assumed={assumedKey.carDistance(index)}
-          units={DISTANCE_UNITS}
-          usual={unit}
-        />
-        <CaseQuantity
-          label="Consumption"
-          pointer={`${at}/consumption`}
-          units={CONSUMPTION_UNITS}
-          usual={use}
+        <CaseField of={carFields.class} index={place} options={CLASSES} />
+        <CaseField of={carFields.distancePerDay} index={place} />
+        <CaseField
+          of={carFields.consumption}
+          index={place}
           hint={car.consumption ? undefined : `${showNumber(usual)} ${use} is assumed`}
         />
-        <CaseNumber
-          label="Battery"
-          pointer={`${at}/batteryKWh`}
-          units={ENERGY_UNITS}
-          usual="kWh"
+        <CaseField
+          of={carFields.batteryKWh}
+          index={place}
           hint={
             car.batteryKWh === undefined && figures.batteryKWh !== null
               ? `${showNumber(figures.batteryKWh)} kWh is assumed`
@@ -170,44 +156,14 @@ function OneCar({ car, index }: { car: Car; index: number }) {
         }
         onAlike={() => set("distanceByWeekday", undefined)}
       >
-        {(day, short) => (
-          <CaseNumber
-            label={short}
-            pointer={`${at}/distanceByWeekday/${day}`}
-            units={{ [unit]: unit }}
-            usual={unit}
-            empty="refused"
-          />
-        )}
+        {(day) => <CaseField of={carFields.distanceByWeekday} index={[index, day]} />}
       </ByDay>
       <details className={styles.more}>
         <summary>Winter, losses, state of charge, port</summary>
         <Fields>
-          <CaseText label="Name" pointer={`${at}/name`} placeholder={`Car ${index + 1}`} />
-          <CaseNumber
-            label="Winter consumption"
-            pointer={`${at}/winterFactor`}
-            units={NO_UNITS}
-            usual="times"
-            hint="1.3 means 30 % more; it applies to a third of all nights"
-          />
-          <CaseNumber
-            label="Charging efficiency"
-            pointer={`${at}/efficiency`}
-            units={NO_UNITS}
-            usual=""
-            hint={car.efficiency === undefined ? "0.9 is assumed" : undefined}
-          />
-          <CaseNumber label="Charge in the evening" pointer={`${at}/eveningPercent`} units={PERCENT_UNITS} usual="%" />
-          <CaseNumber label="Charge in the morning" pointer={`${at}/morningPercent`} units={PERCENT_UNITS} usual="%" />
-          <CaseChoice label="Port on the" pointer={`${at}/port/side`} options={SIDES} />
-          <CaseNumber
-            label="Port along that side"
-            pointer={`${at}/port/along`}
-            units={NO_UNITS}
-            usual=""
-            hint="0 to 1: from the car's left, or from its nose"
-          />
+          {SELDOM_ASKED.map((field) => (
+            <CaseField key={field.at} of={field} index={place} />
+          ))}
         </Fields>
       </details>
     </div>

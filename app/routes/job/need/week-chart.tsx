@@ -1,6 +1,7 @@
 /** The nights of a week: what each asks for, and what the smallest current that is enough can give it. */
 import { useCallback } from "react";
-import { hardestNights, type NightNeed, nightName, WEEKDAYS, weekOf } from "#core/energy/need/need.ts";
+import { WEEKDAYS } from "#core/case/document/vocabulary.ts";
+import { hardestNights, type NightNeed, nightName, weekOf } from "#core/energy/need/need.ts";
 import { carName, type NeedResult } from "#core/energy/need/result.ts";
 import { showA, showKWh } from "#core/units.ts";
 import { Chart, type ChartProps } from "#ui/chart/chart.tsx";

@@ -1,14 +1,14 @@
 /** Outlets near the car: those a car could be charged from, or that an appliance gives up its circuit at. */
 
 import { Button } from "antd";
-import type { Outlet, OutletType } from "#core/case/document/types.ts";
+import type { Outlet } from "#core/case/document/types.ts";
+import { outletFields } from "#core/case/fields/outlet.ts";
 import { CAUTIONS } from "#core/cautions.ts";
 import { addOutlet } from "#core/panel/add-circuit.ts";
-import { LENGTH_UNITS } from "#core/quantity/parse.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { assumedKey, markAssumed } from "#core/survey/assumed.ts";
 import { capital } from "#core/words.ts";
-import { CaseChoice, CaseQuantity, CaseText, CaseYesNo } from "#ui/case-field/case-field.tsx";
+import { CaseField } from "#ui/case-field/case-field.tsx";
 import { Fields } from "#ui/field/field.tsx";
 import { Caution, Section } from "#ui/frame/sheet.tsx";
 import { freshId } from "#ui/job-store/fresh-id.ts";
@@ -19,7 +19,6 @@ import styles from "./survey.module.css";
 export const Outlets = deferred(function Outlets({ document }) {
   const store = useJobStore();
   const codebook = codebookOf(document.rules);
-  const types = Object.keys(codebook.outlets) as OutletType[];
   const outlets = document.outlets ?? [];
   function add() {
     const { document: now } = store.getState();
@@ -46,41 +45,30 @@ export const Outlets = deferred(function Outlets({ document }) {
         </p>
       )}
       {outlets.map((outlet, index) => {
-        const at = `/outlets/${index}`;
         const use = codebook.outlets[outlet.type];
         return (
           <div key={outlet.id} className={styles.outlet}>
             <Fields>
-              <CaseChoice
-                label="Type"
-                pointer={`${at}/type`}
-                assumed={assumedKey.outletType(outlet.id)}
-                options={types.map((value) => ({ value, label: value === "bs1363" ? "BS 1363, 13 A" : value }))}
-              />
-              <CaseText label="Place" pointer={`${at}/place`} placeholder="garage, left wall" />
-              <CaseQuantity
-                label="Lead from it to the car"
-                pointer={`${at}/leadLength`}
-                units={LENGTH_UNITS}
-                usual={codebook.lengthUnit}
-              />
-              <CaseChoice
-                label="On circuit"
-                pointer={`${at}/circuit`}
+              <CaseField of={outletFields.type} index={[index]} />
+              <CaseField of={outletFields.place} index={[index]} />
+              <CaseField of={outletFields.leadLength} index={[index]} />
+              <CaseField
+                of={outletFields.circuit}
+                index={[index]}
                 options={document.panels.flatMap((p) =>
                   (p.circuits ?? []).map((c) => ({ value: c.id, label: `${c.label || c.id}, ${c.ratingA ?? "?"} A` })),
                 )}
               />
-              <CaseChoice
-                label="Shared with"
-                pointer={`${at}/sharedWith`}
+              <CaseField
+                of={outletFields.sharedWith}
+                index={[index]}
                 options={document.loads
                   .filter((l) => codebook.loadKinds.find((k) => k.kind === l.kind)?.fixedVA === undefined)
                   .map((l) => ({ value: l.id, label: l.label ?? l.kind }))}
               />
-              <CaseYesNo label="Ground tested at its face" pointer={`${at}/grounded`} />
-              {!codebook.asksFor.earthing && <CaseYesNo label="GFCI protection" pointer={`${at}/gfci`} />}
-              <CaseYesNo label="Y-lead plugged in" pointer={`${at}/plainSplitter`} />
+              <CaseField of={outletFields.grounded} index={[index]} />
+              <CaseField of={outletFields.gfci} index={[index]} />
+              <CaseField of={outletFields.plainSplitter} index={[index]} />
             </Fields>
             <PicturesOf thing={`outlet:${outlet.id}`} name={outlet.type} />
             {outlet.plainSplitter && <Caution>{CAUTIONS.yLead}</Caution>}

@@ -1,10 +1,10 @@
 /** Survey: what is really there, in the order of a walk through the home. */
 
-import { AREA_UNITS } from "#core/quantity/parse.ts";
+import { dwellingFields } from "#core/case/fields/dwelling.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import type { RegionWords } from "#core/rules/types.ts";
 import { capital } from "#core/words.ts";
-import { CaseChoice, CaseQuantity, CaseSwitch, CaseText } from "#ui/case-field/case-field.tsx";
+import { CaseField } from "#ui/case-field/case-field.tsx";
 import { Fields } from "#ui/field/field.tsx";
 import { Section } from "#ui/frame/sheet.tsx";
 import { useJob } from "#ui/job-store/use-job.tsx";
@@ -47,7 +47,7 @@ export default function Survey({ params: { jobId } }: Route.ComponentProps) {
       <NotesSection />
       <PathLine links={assessment.path} jobId={jobId} label="What was found, from the supply to the charger" />
       <Findings findings={assessment.findings.filter((f) => f.code !== "rating-unknown")} />
-      <Dwelling rules={document.rules} />
+      <Dwelling />
       <SupplySection />
       <Panels />
       <Outlets />
@@ -58,33 +58,12 @@ export default function Survey({ params: { jobId } }: Route.ComponentProps) {
   );
 }
 
-function Dwelling({ rules }: { rules: Parameters<typeof codebookOf>[0] }) {
-  const codebook = codebookOf(rules);
-  return (
-    <Section id="dwelling" title="Dwelling">
-      <Fields>
-        <CaseText label="Address" pointer="/title" wide />
-        <CaseText label="Customer" pointer="/enquiry/customer" />
-        <CaseQuantity
-          label="Floor area"
-          pointer="/dwelling/floorArea"
-          units={AREA_UNITS}
-          usual={codebook.areaUnit}
-          empty="null"
-          source="dwelling.floorArea"
-          hint={codebook.asksFor.floorArea ? "Outside dimensions; no garage, porch or unfinished space" : undefined}
-        />
-        <CaseChoice
-          label="Kind"
-          pointer="/dwelling/kind"
-          fallback="one-family"
-          options={[
-            { value: "one-family", label: "House" },
-            { value: "apartment", label: codebook.survey.apartment },
-          ]}
-        />
-        <CaseSwitch label="Already built" pointer="/dwelling/existing" fallback />
-      </Fields>
-    </Section>
-  );
-}
+const Dwelling = () => (
+  <Section id="dwelling" title="Dwelling">
+    <Fields>
+      {Object.values(dwellingFields).map((field) => (
+        <CaseField key={field.at} of={field} />
+      ))}
+    </Fields>
+  </Section>
+);

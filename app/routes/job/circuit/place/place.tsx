@@ -3,16 +3,16 @@ import { Button, Select } from "antd";
 import { Suspense, useState } from "react";
 import { setValue } from "#core/case/document/set-value.ts";
 import type { CaseDocument, Place as CasePlace } from "#core/case/document/types.ts";
+import { placeFields } from "#core/case/fields/place.ts";
 import { bestOf } from "#core/place/band.ts";
 import type { Point } from "#core/place/geometry.ts";
 import { parkedCars, plotOf } from "#core/place/plot.ts";
 import { reachIn, standsInside } from "#core/place/reach.ts";
 import { inUnit, STARTING_PLANS } from "#core/place/starting-plans.ts";
-import { NO_UNITS } from "#core/quantity/parse.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { showNumber } from "#core/units.ts";
 import { capital } from "#core/words.ts";
-import { CaseNumber } from "#ui/case-field/case-field.tsx";
+import { CaseField } from "#ui/case-field/case-field.tsx";
 import { Field, Fields } from "#ui/field/field.tsx";
 import { lazyPart } from "#ui/frame/lazy-part.ts";
 import { Section } from "#ui/frame/sheet.tsx";
@@ -201,19 +201,11 @@ function OnPlan({ place, document, drawing, onDrawn }: Props & { place: CasePlac
             />
           )}
         </Field>
-        <CaseNumber label={`Lead, ${place.unit}`} pointer="/place/charger/leadLength" units={NO_UNITS} usual="" />
-        <CaseNumber
-          label={`Height of its outlet, ${place.unit}`}
-          pointer="/place/charger/height"
-          units={NO_UNITS}
-          usual=""
-        />
+        <CaseField of={placeFields.leadLength} />
+        <CaseField of={placeFields.height} />
         {plot.charger && (
-          <CaseNumber
-            label={`Width of the charger, ${place.unit}`}
-            pointer="/place/charger/width"
-            units={NO_UNITS}
-            usual=""
+          <CaseField
+            of={placeFields.width}
             hint={
               place.charger?.width === undefined
                 ? `${showNumber(Math.round(plot.charger.widthM * perM * 100) / 100)} ${place.unit} is assumed`

@@ -2,8 +2,8 @@
 import { Button, Select } from "antd";
 import { setValue } from "#core/case/document/set-value.ts";
 import type { Place } from "#core/case/document/types.ts";
-import { NO_UNITS } from "#core/quantity/parse.ts";
-import { CaseNumber } from "#ui/case-field/case-field.tsx";
+import { placeFields } from "#core/case/fields/place.ts";
+import { CaseField } from "#ui/case-field/case-field.tsx";
 import { Field, Fields } from "#ui/field/field.tsx";
 import { useJobStore } from "#ui/job-store/use-job.tsx";
 import { usePhotos } from "#ui/photo-store/use-photos.tsx";
@@ -41,27 +41,10 @@ export function Underlay({ place }: { place: Place }) {
           </Field>
           {underlay && (
             <>
-              <CaseNumber
-                label={`Its width, ${place.unit}`}
-                pointer="/place/underlay/width"
-                units={NO_UNITS}
-                usual=""
-              />
-              <CaseNumber
-                label={`Its left edge at, ${place.unit}`}
-                pointer="/place/underlay/at/0"
-                units={NO_UNITS}
-                usual=""
-                empty="refused"
-              />
-              <CaseNumber
-                label={`Its lower edge at, ${place.unit}`}
-                pointer="/place/underlay/at/1"
-                units={NO_UNITS}
-                usual=""
-                empty="refused"
-              />
-              <CaseNumber label="Turned, °" pointer="/place/underlay/turned" units={NO_UNITS} usual="" />
+              <CaseField of={placeFields.photoWidth} />
+              <CaseField of={placeFields.photoLeft} />
+              <CaseField of={placeFields.photoBottom} />
+              <CaseField of={placeFields.photoTurned} />
               <Button onClick={() => set(undefined)}>Remove the photo</Button>
             </>
           )}

@@ -1,13 +1,13 @@
 /** The wall of the charger: its checks, and a hole drilled through it. */
 import type { CaseDocument, Place as CasePlace } from "#core/case/document/types.ts";
+import { placeFields } from "#core/case/fields/place.ts";
 import { holeBetween } from "#core/place/hole.ts";
 import { type Plot, parkedCars } from "#core/place/plot.ts";
 import { wallChecks } from "#core/place/wall.ts";
-import { NO_UNITS } from "#core/quantity/parse.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import type { WallRules } from "#core/rules/wall.ts";
 import { showNumber } from "#core/units.ts";
-import { CaseNumber } from "#ui/case-field/case-field.tsx";
+import { CaseField } from "#ui/case-field/case-field.tsx";
 import { Fields } from "#ui/field/field.tsx";
 import { Caution } from "#ui/frame/sheet.tsx";
 import styles from "../circuit.module.css";
@@ -47,25 +47,17 @@ function Hole({ place, usualHole }: { place: CasePlace; usualHole: WallRules["ho
   const inMetres = (end: "thickness" | "outside" | "inside") =>
     ((entered[end] ?? usual[end] / perKept) * perKept) / perM;
   const { angleDeg, lengthM, fallsOut } = holeBetween(inMetres("thickness"), inMetres("outside"), inMetres("inside"));
-  const field = (label: string, end: "thickness" | "outside" | "inside") => (
-    <CaseNumber
-      label={`${label}, ${unit}`}
-      pointer={`/place/hole/${end}`}
-      units={NO_UNITS}
-      usual=""
-      perKept={perKept}
-      hint={entered[end] === undefined ? `${usual[end]} ${unit} is assumed` : undefined}
-    />
-  );
+  const hintOf = (end: "thickness" | "outside" | "inside") =>
+    entered[end] === undefined ? `${usual[end]} ${unit} is assumed` : undefined;
   return (
     <>
       <Caution>
         Look for cables and pipes on both sides before drilling; not within {keepAway} of a corner or of a known cable.
       </Caution>
       <Fields>
-        {field("All layers of the wall", "thickness")}
-        {field("Height outside", "outside")}
-        {field("Height inside", "inside")}
+        <CaseField of={placeFields.holeThickness} perKept={perKept} hint={hintOf("thickness")} />
+        <CaseField of={placeFields.holeOutside} perKept={perKept} hint={hintOf("outside")} />
+        <CaseField of={placeFields.holeInside} perKept={perKept} hint={hintOf("inside")} />
       </Fields>
       <p role="status">
         Drilled at <b className="figure">{showNumber(Math.round(angleDeg * 10) / 10)}°</b> upwards to the inside,{" "}

@@ -3,10 +3,11 @@ import { Button } from "antd";
 import { Suspense, useState } from "react";
 import { setValue } from "#core/case/document/set-value.ts";
 import type { CaseDocument, Measured } from "#core/case/document/types.ts";
-import { AMPERE_UNITS, DAY_UNITS, DEMAND_UNITS, MINUTE_UNITS } from "#core/quantity/parse.ts";
+import { measuredFields } from "#core/case/fields/measured.ts";
+import { supplyFields } from "#core/case/fields/supply.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { showA, showNumber } from "#core/units.ts";
-import { CaseChoice, CaseNumber, CaseQuantity, CaseYesNo } from "#ui/case-field/case-field.tsx";
+import { CaseField } from "#ui/case-field/case-field.tsx";
 import { Fields } from "#ui/field/field.tsx";
 import { lazyPart } from "#ui/frame/lazy-part.ts";
 import { Section } from "#ui/frame/sheet.tsx";
@@ -14,13 +15,6 @@ import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
 import { Figure } from "#ui/why/why-sheet.tsx";
 
 /** @param operator the rule set's word for who gives the supply */
-const sources = (operator: string) =>
-  [
-    { value: "utility-year", label: `A year from the ${operator}` },
-    { value: "recorder", label: "A recorder" },
-    { value: "half-hour-meter", label: "Half-hour meter" },
-  ] as const;
-
 /** The result of the measured method, or the reason why it does not apply. */
 function Verdict() {
   const { assessment, document } = useJob();
@@ -100,65 +94,30 @@ function Evidence({ measured, onByHand }: { measured: Measured; onByHand(value: 
         </p>
       )}
       <Fields>
-        <CaseChoice
-          label="Source"
-          pointer="/measured/source"
-          options={sources(codebookOf(document.rules).words.operator)}
-        />
-        {digest === undefined && <Figures threePhase={document.supply.system === "three-phase-230-400"} />}
-        <CaseYesNo label="In the heating season" pointer="/measured/heatingSeason" />
-        <CaseYesNo
-          label="Solar or other generation"
-          pointer="/supply/onsiteGeneration"
-          source="supply.onsiteGeneration"
-        />
+        <CaseField of={measuredFields.source} />
+        <CaseField of={measuredFields.days} />
+        <CaseField of={measuredFields.intervalMinutes} />
+        {digest === undefined && document.supply.system === "three-phase-230-400" ? (
+          <PhaseMaxima />
+        ) : (
+          <CaseField of={measuredFields.max} />
+        )}
+        <CaseField of={measuredFields.heatingSeason} />
+        <CaseField of={supplyFields.onsiteGeneration} />
       </Fields>
     </>
   );
 }
 
-/** Values read off a meter by a person; a file contains them itself. */
-const Figures = ({ threePhase }: { threePhase: boolean }) => (
-  <>
-    <CaseNumber label="Days measured" pointer="/measured/days" units={DAY_UNITS} usual="days" />
-    <CaseNumber
-      label="Averaged over"
-      pointer="/measured/intervalMinutes"
-      units={MINUTE_UNITS}
-      usual="min"
-      hint="the interval of the meter or recorder"
-    />
-    {threePhase ? (
-      ([0, 1, 2] as const).map((phase) => <PhaseMaximum key={phase} phase={phase} />)
-    ) : (
-      <CaseQuantity
-        label="Highest value"
-        pointer="/measured/max"
-        units={DEMAND_UNITS}
-        usual="A"
-        hint="in A or in kW, as the meter shows it"
-      />
-    )}
-  </>
-);
-
-/** The three phases are one list in the case: the first that is typed brings the others at nothing. */
-function PhaseMaximum({ phase }: { phase: 0 | 1 | 2 }) {
+/** The three phases are one list in the case: they are entered together. */
+function PhaseMaxima() {
   const store = useJobStore();
   const { document } = useJob();
   if (!document.measured?.maxByPhaseA)
-    return phase === 0 ? (
+    return (
       <Button onClick={() => store.edit(setValue(store.getState().document, "/measured/maxByPhaseA", [0, 0, 0]))}>
         Enter the three phases
       </Button>
-    ) : null;
-  return (
-    <CaseNumber
-      label={`Highest on L${phase + 1}`}
-      pointer={`/measured/maxByPhaseA/${phase}`}
-      units={AMPERE_UNITS}
-      usual="A"
-      empty="refused"
-    />
-  );
+    );
+  return [0, 1, 2].map((phase) => <CaseField key={phase} of={measuredFields.maxByPhaseA} index={[phase]} />);
 }

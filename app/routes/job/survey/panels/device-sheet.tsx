@@ -4,21 +4,13 @@ import { Button, Select } from "antd";
 import { useEffect, useRef } from "react";
 import { setValue } from "#core/case/document/set-value.ts";
 import type { Circuit, Panel } from "#core/case/document/types.ts";
+import { circuitFields } from "#core/case/fields/circuit.ts";
 import { CAUTIONS } from "#core/cautions.ts";
 import { moveDevice } from "#core/panel/arrange.ts";
-import { DEVICE_NAMES, deviceName } from "#core/panel/quick-device.ts";
-import { AMPERE_UNITS, LENGTH_UNITS, NO_UNITS } from "#core/quantity/parse.ts";
+import { deviceName } from "#core/panel/quick-device.ts";
 import { loadName } from "#core/rules/demand/loads.ts";
 import { codebookOf } from "#core/rules/index.ts";
-import { assumedKey } from "#core/survey/assumed.ts";
-import {
-  CaseChoice,
-  CaseConductor,
-  CaseNumber,
-  CaseQuantity,
-  CaseSwitch,
-  CaseText,
-} from "#ui/case-field/case-field.tsx";
+import { CaseField } from "#ui/case-field/case-field.tsx";
 import { CaseFrame } from "#ui/case-field/case-frame.tsx";
 import { YesNoSwitch } from "#ui/case-field/yes-no-switch.tsx";
 import { Fields } from "#ui/field/field.tsx";
@@ -27,6 +19,19 @@ import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
 import { PicturesOf } from "#ui/pictures/pictures-of.tsx";
 import styles from "./panels.module.css";
 import type { Arrange } from "./use-arrange.ts";
+
+const BEFORE_LOADS = [
+  circuitFields.label,
+  circuitFields.ratingA,
+  circuitFields.position,
+  circuitFields.poles,
+  circuitFields.device,
+  circuitFields.protects,
+  circuitFields.rcd,
+  circuitFields.status,
+  circuitFields.conductor,
+  circuitFields.length,
+];
 
 interface Props {
   panelIndex: number;
@@ -46,65 +51,20 @@ export default function DeviceSheet({ panelIndex, id, onArrange, onTakeOut, onCh
     sheet.current?.scrollIntoView({ block: "nearest" });
   }, []);
   const codebook = codebookOf(document.rules);
-  const { board, asksFor, lengthUnit, words } = codebook;
+  const { board } = codebook;
   const panel = document.panels[panelIndex] as Panel;
   const k = (panel.circuits ?? []).findIndex((c) => c.id === id);
   const circuit = panel.circuits?.[k];
   if (!circuit) return null;
+  const index = [panelIndex, k];
   const at = `/panels/${panelIndex}/circuits/${k}`;
   const step = board.poleStep;
   return (
     <section ref={sheet} className={styles.device} aria-label={`Device: ${deviceName(circuit)}`}>
       <Fields>
-        <CaseText label="Label" pointer={`${at}/label`} />
-        <CaseNumber
-          label="Rating"
-          pointer={`${at}/ratingA`}
-          units={AMPERE_UNITS}
-          usual="A"
-          assumed={assumedKey.circuit(id)}
-        />
-        <CaseNumber label={`First ${words.space}`} pointer={`${at}/position`} units={NO_UNITS} usual="" />
-        <CaseNumber label="Poles" pointer={`${at}/poles`} units={NO_UNITS} usual="" />
-        <CaseChoice
-          label="Device"
-          pointer={`${at}/device`}
-          fallback={board.devices[0]}
-          options={board.devices.map((value) => ({ value, label: DEVICE_NAMES[value] }))}
-        />
-        {!asksFor.rcd ? (
-          <CaseChoice
-            label="Protection"
-            pointer={`${at}/protects`}
-            options={[
-              { value: "afci", label: "arcs (AFCI)" },
-              { value: "gfci", label: "ground faults (GFCI)" },
-              { value: "afci-gfci", label: "both" },
-            ]}
-          />
-        ) : (
-          <CaseChoice
-            label="RCD type on it"
-            pointer={`${at}/rcd`}
-            fallback="none"
-            options={(["none", "AC", "A", "F", "B"] as const).map((value) => ({
-              value,
-              label: value === "none" ? "no" : value,
-            }))}
-          />
-        )}
-        <CaseChoice
-          label="Status"
-          pointer={`${at}/status`}
-          fallback="in-use"
-          options={[
-            { value: "in-use", label: "in use" },
-            { value: "abandoned", label: "abandoned" },
-            { value: "charger-ready", label: "charger-ready stub" },
-          ]}
-        />
-        <CaseConductor label="Conductor" pointer={`${at}/conductor`} codebook={codebook} />
-        <CaseQuantity label="Length" pointer={`${at}/length`} units={LENGTH_UNITS} usual={lengthUnit} />
+        {BEFORE_LOADS.map((field) => (
+          <CaseField key={field.at} of={field} index={index} />
+        ))}
         <CaseFrame label="Feeds">
           {(controlProps) => (
             <Select
@@ -118,8 +78,8 @@ export default function DeviceSheet({ panelIndex, id, onArrange, onTakeOut, onCh
             />
           )}
         </CaseFrame>
-        <Backfeed at={at} circuit={circuit} />
-        <CaseSwitch label="Shared with another dwelling" pointer={`${at}/shared`} />
+        <Backfeed at={at} index={index} circuit={circuit} />
+        <CaseField of={circuitFields.shared} index={index} />
       </Fields>
       <PicturesOf thing={`device:${id}`} name={deviceName(circuit)} />
       {circuit.status === "charger-ready" && <Caution>{CAUTIONS.breakerNotRaised}</Caution>}
@@ -148,7 +108,7 @@ export default function DeviceSheet({ panelIndex, id, onArrange, onTakeOut, onCh
 }
 
 /** Solar, a battery or a generator that feeds back through this device. */
-function Backfeed({ at, circuit }: { at: string; circuit: Circuit }) {
+function Backfeed({ at, index, circuit }: { at: string; index: readonly number[]; circuit: Circuit }) {
   const store = useJobStore();
   const fed = circuit.backfeed ?? null;
   const usualA = Math.max(1, Math.floor((circuit.ratingA ?? 20) / 1.25));
@@ -171,18 +131,8 @@ function Backfeed({ at, circuit }: { at: string; circuit: Circuit }) {
           />
         )}
       </CaseFrame>
-      {fed && (
-        <>
-          <CaseNumber
-            label="Its output"
-            pointer={`${at}/backfeed/outputA`}
-            units={AMPERE_UNITS}
-            usual="A"
-            empty="refused"
-          />
-          <CaseSwitch label="Opposite end of the bus from the main" pointer={`${at}/backfeed/oppositeEnd`} />
-        </>
-      )}
+      <CaseField of={circuitFields.backfeedOutputA} index={index} />
+      <CaseField of={circuitFields.backfeedOppositeEnd} index={index} />
     </>
   );
 }

@@ -23,14 +23,13 @@ export const PanelRatings = deferred(function PanelRatings({ index, document }: 
   const panel: Panel | undefined = document.panels[index];
   // A panel that was only just added comes with the next drawing.
   if (!panel) return null;
-  const at = `/panels/${index}`;
   const from = document.panels.find((p) => p.id === panel.fedFrom);
   const mayGo = removePanel(document, panel.id) !== null;
   return (
     <>
-      <PanelLabel at={at} panel={panel} document={document} codebook={codebook} fed={from !== undefined} />
+      <PanelLabel at={index} panel={panel} document={document} codebook={codebook} />
       {asksFor.rcd && <RcdGroups index={index} />}
-      {from && <FeederFields at={at} panel={panel} from={from} codebook={codebook} />}
+      {from && <FeederFields at={index} from={from} codebook={codebook} />}
       {panel.condition !== "sound" && panel.condition !== undefined && <Caution>{CAUTIONS.oldBoard}</Caution>}
       <p className={styles.actions}>
         {document.panels.length > 1 && document.charger?.panel !== panel.id && (

@@ -1,8 +1,8 @@
 /** Residual-current devices that protect a run of ways of a board. */
 import { Button } from "antd";
 import type { Panel, RcdGroup } from "#core/case/document/types.ts";
-import { AMPERE_UNITS, NO_UNITS } from "#core/quantity/parse.ts";
-import { CaseChoice, CaseNumber } from "#ui/case-field/case-field.tsx";
+import { rcdGroupFields } from "#core/case/fields/panel.ts";
+import { CaseField } from "#ui/case-field/case-field.tsx";
 import { Fields } from "#ui/field/field.tsx";
 import { freshId } from "#ui/job-store/fresh-id.ts";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
@@ -30,14 +30,9 @@ export function RcdGroups({ index }: { index: number }) {
             RCD over ways {group.from} to {group.to}
           </legend>
           <Fields>
-            <CaseChoice
-              label="RCD type"
-              pointer={`${at}/${k}/rcd`}
-              options={(["AC", "A", "F", "B"] as const).map((value) => ({ value, label: value }))}
-            />
-            <CaseNumber label="RCD rating" pointer={`${at}/${k}/ratingA`} units={AMPERE_UNITS} usual="A" />
-            <CaseNumber label="From way" pointer={`${at}/${k}/from`} empty="refused" units={NO_UNITS} usual="" />
-            <CaseNumber label="To way" pointer={`${at}/${k}/to`} empty="refused" units={NO_UNITS} usual="" />
+            {Object.values(rcdGroupFields).map((field) => (
+              <CaseField key={field.at} of={field} index={[index, k]} />
+            ))}
           </Fields>
           <Button type="text" danger onClick={() => store.edit([{ op: "remove", path: `${at}/${k}` }])}>
             Remove this RCD

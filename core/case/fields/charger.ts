@@ -1,0 +1,72 @@
+/** The charger as it was chosen, and the options of the job that belong to it. */
+import { AMPERE_UNITS } from "#core/quantity/parse.ts";
+import { showA } from "#core/units.ts";
+import { defineFields } from "./field.ts";
+
+export const chargerFields = defineFields(
+  { step: "need", section: "charger" },
+  {
+    maxA: {
+      at: "/charger/maxA",
+      label: "Largest current",
+      control: { kind: "number", units: AMPERE_UNITS, usual: "A" },
+    },
+    settableA: {
+      at: "/charger/settableA",
+      label: "Current settings",
+      control: {
+        kind: "numbers",
+        units: AMPERE_UNITS,
+        usual: "A",
+        placeholder: ({ rules }) => rules.charging.settingsA.join(", "),
+      },
+      hint: "as its manual lists them; the usual ones where it is empty",
+    },
+    connection: {
+      at: "/charger/connection",
+      label: "Connection",
+      control: {
+        kind: "choice",
+        fallback: "hard-wired",
+        options: [
+          { value: "hard-wired", label: "Hard-wired" },
+          { value: "plug", label: "Plug" },
+        ],
+      },
+    },
+    managed: {
+      at: "/charger/managed",
+      label: "Can be managed by clamps",
+      control: { kind: "switch", fallback: true },
+    },
+    managedMarginA: {
+      at: "/options/managedMarginA",
+      label: "Margin of the clamps' limit",
+      control: { kind: "number", units: AMPERE_UNITS, usual: "A" },
+      asked: ({ rules }) => rules.managed.usualMarginA !== undefined,
+      hint: ({ rules }) =>
+        `below the rating that is protected; ${showA(rules.managed.usualMarginA ?? 0)} where it is empty`,
+    },
+    waitsFor: {
+      at: "/charger/waitsFor",
+      label: "Waits for",
+      control: { kind: "choice", none: "Nothing" },
+      asked: ({ document }) => document.loads.some((l) => l.kind !== "ev-charger"),
+      hint: "A priority switch lets this load go first",
+    },
+    lostPenDetection: {
+      at: "/charger/lostPenDetection",
+      label: "Disconnects on an open PEN (lost neutral)",
+      control: { kind: "yes-no" },
+      asked: ({ rules }) => rules.asksFor.earthing,
+      unknown: "that the charger disconnects on an open PEN (lost neutral)",
+    },
+    dcDetection: {
+      at: "/charger/dcDetection",
+      label: "Detects 6 mA DC fault current",
+      control: { kind: "yes-no" },
+      asked: ({ rules }) => rules.asksFor.earthing,
+      unknown: "that the charger detects 6 mA of DC",
+    },
+  },
+);

@@ -1,0 +1,129 @@
+/** A circuit of a panel: its device, its conductor and what it feeds. */
+import { AMPERE_UNITS, LENGTH_UNITS, NO_UNITS } from "#core/quantity/parse.ts";
+import type { Circuit, DeviceKind, Panel } from "../document/types.ts";
+import { defineFields, type FieldContext } from "./field.ts";
+import { circuitName } from "./names.ts";
+
+/** Devices of a panel, in the words of the trade. */
+export const DEVICE_NAMES: Readonly<Record<DeviceKind, string>> = {
+  breaker: "breaker",
+  tandem: "tandem",
+  quad: "quad",
+  mcb: "MCB",
+  rcbo: "RCBO",
+  "rewirable-fuse": "rewirable fuse",
+  "cartridge-fuse": "cartridge fuse",
+  surge: "surge protection",
+  blank: "blank",
+};
+
+const panelIn = ({ document, index }: FieldContext) => document.panels[index[0] ?? 0] as Panel;
+const circuitIn = (context: FieldContext) => panelIn(context)?.circuits?.[context.index[1] ?? 0] as Circuit;
+const nameIn = (context: FieldContext) => circuitName(circuitIn(context));
+const feedsBack = (context: FieldContext) => Boolean(circuitIn(context)?.backfeed);
+
+export const circuitFields = defineFields(
+  { step: "survey", section: (context) => `panel-${panelIn(context).id}` },
+  {
+    label: { at: "/panels/*/circuits/*/label", label: "Label", control: { kind: "text" } },
+    ratingA: {
+      at: "/panels/*/circuits/*/ratingA",
+      label: "Rating",
+      control: { kind: "number", units: AMPERE_UNITS, usual: "A" },
+      source: "assumed",
+      unknown: (context) => `the ${context.rules.words.device} of ${nameIn(context)}`,
+    },
+    position: {
+      at: "/panels/*/circuits/*/position",
+      label: ({ rules }) => `First ${rules.words.space}`,
+      control: { kind: "number", units: NO_UNITS, usual: "" },
+    },
+    poles: {
+      at: "/panels/*/circuits/*/poles",
+      label: "Poles",
+      control: { kind: "number", units: NO_UNITS, usual: "" },
+    },
+    device: {
+      at: "/panels/*/circuits/*/device",
+      label: "Device",
+      control: {
+        kind: "choice",
+        fallback: ({ rules }) => rules.board.devices[0] ?? "breaker",
+        options: ({ rules }) => rules.board.devices.map((value) => ({ value, label: DEVICE_NAMES[value] })),
+      },
+    },
+    half: { at: "/panels/*/circuits/*/half", label: "Half of its space", control: { kind: "own" } },
+    protects: {
+      at: "/panels/*/circuits/*/protects",
+      label: "Protection",
+      control: {
+        kind: "choice",
+        options: [
+          { value: "afci", label: "arcs (AFCI)" },
+          { value: "gfci", label: "ground faults (GFCI)" },
+          { value: "afci-gfci", label: "both" },
+        ],
+      },
+      asked: ({ rules }) => !rules.asksFor.rcd,
+    },
+    rcd: {
+      at: "/panels/*/circuits/*/rcd",
+      label: "RCD type on it",
+      control: {
+        kind: "choice",
+        fallback: "none",
+        options: ["none", "AC", "A", "F", "B"].map((value) => ({ value, label: value === "none" ? "no" : value })),
+      },
+      asked: ({ rules }) => rules.asksFor.rcd,
+      unknown: (context) => `the RCD type of ${nameIn(context)}`,
+    },
+    curve: { at: "/panels/*/circuits/*/curve", label: "Curve", control: { kind: "own" } },
+    status: {
+      at: "/panels/*/circuits/*/status",
+      label: "Status",
+      control: {
+        kind: "choice",
+        fallback: "in-use",
+        options: [
+          { value: "in-use", label: "in use" },
+          { value: "abandoned", label: "abandoned" },
+          { value: "charger-ready", label: "charger-ready stub" },
+        ],
+      },
+    },
+    conductor: {
+      at: "/panels/*/circuits/*/conductor",
+      label: "Conductor",
+      control: { kind: "conductor" },
+      unknown: (context) => `the conductor of ${nameIn(context)} along its whole length`,
+    },
+    length: {
+      at: "/panels/*/circuits/*/length",
+      label: "Length",
+      control: { kind: "quantity", units: LENGTH_UNITS, usual: ({ rules }) => rules.lengthUnit },
+    },
+    loads: { at: "/panels/*/circuits/*/loads", label: "Feeds", control: { kind: "own" } },
+    backfeed: {
+      at: "/panels/*/circuits/*/backfeed",
+      label: "A source feeds back through it",
+      control: { kind: "own" },
+    },
+    backfeedOutputA: {
+      at: "/panels/*/circuits/*/backfeed/outputA",
+      label: "Its output",
+      control: { kind: "number", units: AMPERE_UNITS, usual: "A", empty: "refused" },
+      asked: feedsBack,
+    },
+    backfeedOppositeEnd: {
+      at: "/panels/*/circuits/*/backfeed/oppositeEnd",
+      label: "Opposite end of the bus from the main",
+      control: { kind: "switch" },
+      asked: feedsBack,
+    },
+    shared: {
+      at: "/panels/*/circuits/*/shared",
+      label: "Shared with another dwelling",
+      control: { kind: "switch" },
+    },
+  },
+);

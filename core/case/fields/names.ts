@@ -1,0 +1,24 @@
+/** Names of the things of a case, within a sentence. */
+
+import { lower } from "#core/words.ts";
+import type { Circuit, Outlet, Panel } from "../document/types.ts";
+import type { FieldRules } from "./field-rules.ts";
+
+/**
+ * A panel as it goes on within a sentence: "the main panel", "Garage board". A name that is only the rule set's own word
+ * for such a panel gets its article.
+ */
+export function panelName({ name }: Pick<Panel, "name">, { words }: Pick<FieldRules, "words">): string {
+  if (!name) return `the ${words.panel}`;
+  const own = [words.panel, words.mainPanel, words.subPanel].some((w) => w.toLowerCase() === name.toLowerCase());
+  return own ? `the ${lower(name)}` : name;
+}
+
+/** "14-50 receptacle", "BS 1363 socket". */
+export const outletName = (
+  { type }: Pick<Outlet, "type">,
+  { outlets, words }: Pick<FieldRules, "outlets" | "words">,
+): string => `${outlets[type]?.name ?? type} ${words.outlet}`;
+
+/** Name of a circuit in quotation marks: its label, otherwise its id. */
+export const circuitName = ({ label, id }: Pick<Circuit, "label" | "id">): string => `"${label || id}"`;

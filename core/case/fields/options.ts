@@ -1,0 +1,23 @@
+/** Options of a job that change its calculation. */
+import { defineFields } from "./field.ts";
+
+export const optionFields = defineFields(
+  { step: "demand", section: "calculation" },
+  {
+    loadMethod: { at: "/options/loadMethod", label: "Method", control: { kind: "own" } },
+    evTreatment: {
+      at: "/options/evTreatment",
+      label: "The new charger counts",
+      control: {
+        kind: "choice",
+        fallback: "outside-125",
+        options: [
+          { value: "outside-125", label: "on top, at 125 %" },
+          { value: "outside-100", label: "on top, at 100 %" },
+          { value: "inside", label: "among the loads" },
+        ],
+      },
+      asked: ({ rules }) => rules.asksFor.evTreatment,
+    },
+  },
+);

@@ -1,0 +1,153 @@
+/** A panel: values read off it and its door, its feeder, and RCDs over several ways. */
+import { AMPERE_UNITS, LENGTH_UNITS, NO_UNITS } from "#core/quantity/parse.ts";
+import { capital } from "#core/words.ts";
+import type { Panel } from "../document/types.ts";
+import { defineFields, type FieldContext } from "./field.ts";
+import { panelName } from "./names.ts";
+
+const panelIn = ({ document, index }: FieldContext) => document.panels[index[0] ?? 0] as Panel;
+const nameIn = (context: FieldContext) => panelName(panelIn(context), context.rules);
+/** Whether another panel feeds this one. */
+const isFed = (context: FieldContext) => (panelIn(context)?.fedFrom ?? "supply") !== "supply";
+const section = (context: FieldContext) => `panel-${panelIn(context).id}`;
+
+export const panelFields = defineFields(
+  { step: "survey", section },
+  {
+    name: { at: "/panels/*/name", label: "Name", control: { kind: "text" }, asked: isFed },
+    fedFrom: { at: "/panels/*/fedFrom", label: "Fed from", control: { kind: "choice" }, asked: isFed },
+    mainA: {
+      at: "/panels/*/mainA",
+      label: ({ rules }) => rules.board.words.main("breaker"),
+      control: { kind: "number", units: AMPERE_UNITS, usual: "A", empty: "null" },
+      source: "always",
+      unknown: (context) => `the main device of ${nameIn(context)}`,
+    },
+    busA: {
+      at: "/panels/*/busA",
+      label: "Bus rating",
+      control: { kind: "number", units: AMPERE_UNITS, usual: "A", empty: "null" },
+      asked: ({ rules }) => rules.bus !== null,
+      source: "always",
+      unknown: (context) => `the bus rating of ${nameIn(context)}`,
+    },
+    spaces: {
+      at: "/panels/*/spaces",
+      label: ({ rules }) => `Number of ${rules.words.spaces}`,
+      control: { kind: "number", units: NO_UNITS, usual: ({ rules }) => rules.words.spaces },
+      source: "always",
+      unknown: (context) => `the number of ${context.rules.words.spaces} in ${nameIn(context)}`,
+      hint: ({ rules }) => `Count all ${rules.words.spaces}, used and free`,
+    },
+    mainKind: {
+      at: "/panels/*/mainKind",
+      label: "Fed onto",
+      control: {
+        kind: "choice",
+        fallback: "breaker",
+        options: [
+          { value: "breaker", label: "a main" },
+          { value: "lugs", label: "lugs" },
+        ],
+      },
+      asked: ({ rules }) => rules.asksFor.mainKind,
+    },
+    condition: {
+      at: "/panels/*/condition",
+      label: "Condition",
+      control: {
+        kind: "choice",
+        options: [
+          { value: "sound", label: "Sound" },
+          { value: "obsolete", label: "Obsolete" },
+          { value: "unsafe", label: "Unsafe" },
+        ],
+      },
+      source: "always",
+      unknown: (context) => `the condition of ${nameIn(context)}`,
+    },
+    place: {
+      at: "/panels/*/place",
+      label: ({ rules }) => `${capital(rules.words.board)} place`,
+      control: { kind: "text", placeholder: "garage, left of the door" },
+    },
+    enclosure: {
+      at: "/panels/*/enclosure",
+      label: "Enclosure",
+      control: {
+        kind: "choice",
+        options: [
+          { value: "metal", label: "metal" },
+          { value: "plastic", label: "plastic" },
+          { value: "wood-backed", label: "wood" },
+        ],
+      },
+      asked: ({ rules }) => rules.asksFor.enclosure,
+    },
+    surgeProtection: {
+      at: "/panels/*/surgeProtection",
+      label: "Surge protection fitted",
+      control: { kind: "yes-no" },
+    },
+  },
+);
+
+export const feederFields = defineFields(
+  { step: "survey", section },
+  {
+    ratingA: {
+      at: "/panels/*/feeder/ratingA",
+      label: "Feeder rating",
+      control: { kind: "number", units: AMPERE_UNITS, usual: "A" },
+      asked: isFed,
+      source: "always",
+      unknown: (context) => `the ${context.rules.words.device} that feeds ${nameIn(context)}`,
+    },
+    conductor: {
+      at: "/panels/*/feeder/conductor",
+      label: "Feeder conductor",
+      control: { kind: "conductor" },
+      asked: isFed,
+      source: "always",
+      unknown: (context) => `the conductor that feeds ${nameIn(context)}`,
+    },
+    length: {
+      at: "/panels/*/feeder/length",
+      label: "Feeder length",
+      control: { kind: "quantity", units: LENGTH_UNITS, usual: ({ rules }) => rules.lengthUnit },
+      asked: isFed,
+    },
+    circuit: {
+      at: "/panels/*/feeder/circuit",
+      label: "Starts at device",
+      control: { kind: "choice" },
+      asked: isFed,
+    },
+  },
+);
+
+export const rcdGroupFields = defineFields(
+  { step: "survey", section },
+  {
+    rcd: {
+      at: "/panels/*/rcdGroups/*/rcd",
+      label: "RCD type",
+      control: { kind: "choice", options: ["AC", "A", "F", "B"].map((value) => ({ value, label: value })) },
+    },
+    ratingA: {
+      at: "/panels/*/rcdGroups/*/ratingA",
+      label: "RCD rating",
+      control: { kind: "number", units: AMPERE_UNITS, usual: "A" },
+    },
+    from: {
+      at: "/panels/*/rcdGroups/*/from",
+      label: "From way",
+      control: { kind: "number", units: NO_UNITS, usual: "", empty: "refused" },
+    },
+    to: {
+      at: "/panels/*/rcdGroups/*/to",
+      label: "To way",
+      control: { kind: "number", units: NO_UNITS, usual: "", empty: "refused" },
+    },
+  },
+);

@@ -1,0 +1,200 @@
+/** The run of the charging circuit: the whole of it, its parts, and the signal of the clamps. */
+import { LENGTH_UNITS, NO_UNITS } from "#core/quantity/parse.ts";
+import { capital } from "#core/words.ts";
+import { needsAmbient } from "../document/lookups.ts";
+import type { RunSegment } from "../document/types.ts";
+import { SURFACES } from "../document/vocabulary.ts";
+import { defineFields, type FieldContext } from "./field.ts";
+
+const partIn = ({ document, index }: FieldContext) => document.run?.segments?.[index[0] ?? 0] as RunSegment;
+const hasParts = ({ document }: FieldContext) => (document.run?.segments ?? []).length > 0;
+const signalBy = ({ document }: FieldContext) => document.run?.signal?.by;
+
+/** Methods in the ground, which ask for a depth and a surface. */
+const BURIED: readonly string[] = ["buried-pvc", "ground"];
+const isBuried = (context: FieldContext) => BURIED.includes(partIn(context)?.method);
+const bareNumber = { kind: "number", units: NO_UNITS, usual: "" } as const;
+
+export const runFields = defineFields(
+  { step: "circuit", section: "run" },
+  {
+    ambientC: {
+      at: "/run/ambientC",
+      label: (context) => (needsAmbient(context.document) ? "Temperature in the attic" : "Ambient temperature"),
+      control: { kind: "temperature" },
+      asked: hasParts,
+      unknown: "the temperature of the attic that the run goes through",
+    },
+    grouped: {
+      at: "/run/grouped",
+      label: ({ rules }) => rules.circuit.asksFor.grouped,
+      control: { kind: "number", units: NO_UNITS, usual: "" },
+      asked: hasParts,
+      hint: ({ document }) => (document.run?.grouped === undefined ? "Only its own are counted" : undefined),
+    },
+    terminalC: {
+      at: "/run/terminalC",
+      label: "Terminals of this run",
+      control: {
+        kind: "choice",
+        none: "as chosen for the job",
+        options: [
+          { value: 60, label: "60 °C" },
+          { value: 75, label: "75 °C, marked at both ends" },
+        ],
+      },
+      asked: (context) => hasParts(context) && context.rules.circuit.asksFor.terminals,
+    },
+    allowancePercent: {
+      at: "/run/allowancePercent",
+      label: "Allowance, %",
+      control: bareNumber,
+      asked: hasParts,
+      hint: "for corners and slack, on every part",
+    },
+    disconnect: {
+      at: "/run/disconnect",
+      label: ({ rules }) => `${capital(rules.words.chargerSwitch)} at the charger`,
+      control: {
+        kind: "choice",
+        none: "not entered",
+        options: [
+          { value: "in-sight", label: "in sight" },
+          { value: "out-of-sight", label: "out of sight, with a plaque" },
+          { value: "none", label: "none" },
+        ],
+      },
+      asked: hasParts,
+    },
+    name: {
+      at: "/run/name",
+      label: "Name of this route",
+      control: { kind: "text", placeholder: "Round the outside" },
+      asked: hasParts,
+    },
+  },
+);
+
+export const signalFields = defineFields(
+  { step: "circuit", section: "run" },
+  {
+    by: {
+      at: "/run/signal/by",
+      label: "Reaches the charger by",
+      control: {
+        kind: "choice",
+        options: [
+          { value: "cores", label: "cores in the charging cable" },
+          { value: "data-cable", label: "a data cable beside it" },
+          { value: "radio", label: "radio" },
+        ],
+      },
+      asked: hasParts,
+    },
+    length: {
+      at: "/run/signal/length",
+      label: "Length of the data cable",
+      control: { kind: "quantity", units: LENGTH_UNITS, usual: ({ rules }) => rules.lengthUnit },
+      asked: (context) => signalBy(context) === "data-cable",
+      hint: "empty means as long as the run; slack for both ends is added",
+    },
+    readAtClampsPercent: {
+      at: "/run/signal/readAtClampsPercent",
+      label: "Read at the clamps, %",
+      control: bareNumber,
+      asked: (context) => signalBy(context) === "radio",
+    },
+    readAtChargerPercent: {
+      at: "/run/signal/readAtChargerPercent",
+      label: "Read at the charger, %",
+      control: bareNumber,
+      asked: (context) => signalBy(context) === "radio",
+    },
+    roomAtConductors: {
+      at: "/run/signal/roomAtConductors",
+      label: "Clamps close around the conductors",
+      control: { kind: "yes-no" },
+      asked: (context) => signalBy(context) !== undefined,
+    },
+  },
+);
+
+export const segmentFields = defineFields(
+  { step: "circuit", section: "run" },
+  {
+    method: { at: "/run/segments/*/method", label: "Wiring method", control: { kind: "own" } },
+    conductorType: { at: "/run/segments/*/conductorType", label: "Conductors", control: { kind: "own" } },
+    length: {
+      at: "/run/segments/*/length",
+      label: ({ index }) => `Length of part ${(index[0] ?? 0) + 1}`,
+      control: { kind: "quantity", units: LENGTH_UNITS, usual: ({ rules }) => rules.lengthUnit },
+      source: "assumed",
+      unknown: ({ index }) => `the length of part ${(index[0] ?? 0) + 1} of the run`,
+      hint: (context) => (partIn(context)?.points ? "as drawn on the plan" : undefined),
+    },
+    rise: {
+      at: "/run/segments/*/rise",
+      label: "Climbs and drops",
+      control: { kind: "quantity", units: LENGTH_UNITS, usual: ({ rules }) => rules.lengthUnit },
+      hint: "in addition to its length",
+    },
+    bendDegrees: {
+      at: "/run/segments/*/bendDegrees",
+      label: "Bends, °",
+      control: { kind: "number", units: NO_UNITS, usual: "" },
+      asked: ({ rules }) => rules.circuit.asksFor.bends,
+      hint: "largest total between two pull points",
+    },
+    cover: {
+      at: "/run/segments/*/cover",
+      label: "Depth of cover",
+      control: { kind: "quantity", units: LENGTH_UNITS, usual: ({ rules }) => rules.lengthUnit },
+      asked: isBuried,
+    },
+    surface: {
+      at: "/run/segments/*/surface",
+      label: "Surface above it",
+      control: {
+        kind: "choice",
+        none: "not entered",
+        options: SURFACES.map((value) => ({ value, label: value })),
+      },
+      asked: isBuried,
+    },
+    fixedTo: {
+      at: "/run/segments/*/fixedTo",
+      label: "Fixed to",
+      control: {
+        kind: "choice",
+        fallback: "wall",
+        options: [
+          { value: "wall", label: "the building" },
+          { value: "fence", label: "a fence" },
+        ],
+      },
+      asked: (context) => !isBuried(context),
+    },
+    exposed: {
+      at: "/run/segments/*/exposed",
+      label: "Exposed to physical damage",
+      control: { kind: "yes-no" },
+    },
+    escapeRoute: {
+      at: "/run/segments/*/escapeRoute",
+      label: "On an escape route",
+      control: { kind: "yes-no" },
+      asked: ({ rules }) => rules.circuit.asksFor.escapeRoute,
+    },
+    joists: { at: "/run/segments/*/through/joists", label: "Joists or studs", control: bareNumber },
+    solidWalls: { at: "/run/segments/*/through/solidWalls", label: "Solid walls", control: bareNumber },
+    cavityWalls: { at: "/run/segments/*/through/cavityWalls", label: "Cavity walls", control: bareNumber },
+    timberFloors: { at: "/run/segments/*/through/timberFloors", label: "Wooden floors", control: bareNumber },
+    concreteFloors: { at: "/run/segments/*/through/concreteFloors", label: "Concrete floors", control: bareNumber },
+    heatedFloors: {
+      at: "/run/segments/*/through/heatedFloors",
+      label: "Heated floors",
+      control: bareNumber,
+      hint: "must not be drilled",
+    },
+  },
+);

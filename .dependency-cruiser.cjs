@@ -25,9 +25,9 @@ const FLOORS = [
     "headers.ts",
     "conventions.ts",
   ],
-  ["case", "quantity", "dates.ts"],
-  ["units.ts", "firm"],
-  ["estimate", "waterline.ts"],
+  ["quantity", "units.ts", "dates.ts"],
+  ["case", "waterline.ts"],
+  ["firm", "estimate"],
   ["rules"],
   ["panel", "circuit", "demand"],
   ["energy", "home"],
@@ -39,7 +39,7 @@ const FLOORS = [
   ["judge", "changes"],
   ["decide"],
   ["assess.ts", "find", "summary.ts"],
-  ["assessed-case.ts", "explore"],
+  ["assessed-case.ts", "explore", "wire.ts"],
 ];
 const room = (name) => (name.endsWith(".ts") ? `${name.replace(".", "\\.")}$` : `${name}/`);
 const floors = FLOORS.map((rooms, i) => ({

@@ -5,13 +5,13 @@ import { randomUUID } from "node:crypto";
 import { and, asc, eq, gt, sql } from "drizzle-orm";
 import { assess } from "#core/assess.ts";
 import type { AppliedEdit, CaseEdit } from "#core/case/document/edit.ts";
-import type { InputProblem } from "#core/case/document/problems.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { currentCase } from "#core/case/document/upgrade.ts";
 import { type KeptBook, keptBookFor } from "#core/estimate/quoted-book.ts";
 import type { Stage } from "#core/firm/stages.ts";
 import { SEARCH_WORDS_VERSION } from "#core/search-words.ts";
 import { type CaseSummary, summaryOf } from "#core/summary.ts";
+import type { ConfirmedCase, EditAnswer } from "#core/wire.ts";
 import { edit, job, person } from "#db/schema.ts";
 import { database, inTransaction, type Transaction } from "./database.ts";
 import { indexWords, jobListOf } from "./job-list.ts";
@@ -21,23 +21,11 @@ import { currentSender } from "./sender.ts";
 import { summaryInWorker } from "./summaries.ts";
 import { editQueue, forPages } from "./work.ts";
 
-export interface OpenJob {
+export interface OpenJob extends ConfirmedCase {
   id: string;
-  document: CaseDocument;
-  revision: number;
-  /** The edit that made this revision; null where there was none. */
-  lastEdit: string | null;
   /** The price books it may be priced by, the newest first. */
   books: KeptBook[];
 }
-
-/** The result of an edit. */
-export type EditAnswer =
-  | { kind: "accepted"; revision: number; edits: AppliedEdit[] }
-  | { kind: "conflict"; revision: number; edits: AppliedEdit[]; with: AppliedEdit }
-  /** Made on a revision that is not there (any more): the case as it is. */
-  | ({ kind: "ahead" } & Pick<OpenJob, "document" | "revision" | "lastEdit">)
-  | { kind: "refused"; problems: InputProblem[] };
 
 const columns = {
   id: edit.id,

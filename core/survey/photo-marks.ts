@@ -45,7 +45,7 @@ const SHAPES = {
   dimension: object({ kind: mixed().oneOf(["dimension"]), points: points(2, 2), text: words() }),
 } as const;
 
-const markList = array(
+export const markList = array(
   lazy((mark: unknown) => {
     const kind = (mark as { kind?: MarkKind } | null)?.kind;
     return kind !== undefined && Object.hasOwn(SHAPES, kind)

@@ -12,7 +12,7 @@ import {
   PAGE_REGISTERS,
   RECORDER_COMMANDS,
   RECORDER_MAGIC,
-  RECORDING,
+  RECORDING_STATES,
   type RecordingState,
   recordsAPage,
 } from "#core/energy/recorder/registers.ts";
@@ -131,7 +131,7 @@ export class Recorder {
       case INPUT_REGISTERS.nominalVolts:
         return this.settings.volts;
       case INPUT_REGISTERS.state:
-        return RECORDING.indexOf(this.state);
+        return RECORDING_STATES.indexOf(this.state);
       case INPUT_REGISTERS.intervalS:
         return this.intervalS;
       case INPUT_REGISTERS.startedAt:

@@ -2,7 +2,7 @@
 
 import { hasRight } from "#core/firm/rights.ts";
 import { MOST_CASE_BODY_BYTES } from "#core/limits.ts";
-import type { EditAnswer } from "#server/firm-jobs.ts";
+import type { EditAnswer } from "#core/wire.ts";
 import { readUpload } from "#server/input.ts";
 import { answering, firmContext, forOpenPages, requireRight } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";

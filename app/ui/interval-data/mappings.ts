@@ -1,13 +1,14 @@
 /** A firm's answers on the columns of its files, from the server; offline, as this browser last knew them. */
 import type { MappingOfHead } from "#core/energy/intervals/formats/mapping.ts";
-import { ask } from "#ui/live/connection.ts";
+import { ANSWERS, parseAnswer } from "#core/wire.ts";
+import { ask, askFor } from "#ui/live/connection.ts";
 
 const PATIENCE_MS = 4000;
 const KEPT = "heron:interval-mappings";
 
 function keptHere(): MappingOfHead[] {
   try {
-    return JSON.parse(localStorage.getItem(KEPT) ?? "[]") as MappingOfHead[];
+    return parseAnswer(ANSWERS.mappings, localStorage.getItem(KEPT) ?? "[]") ?? [];
   } catch {
     return [];
   }
@@ -21,9 +22,8 @@ const keepHere = (all: readonly MappingOfHead[]): void => {
 };
 
 export async function savedMappings(): Promise<MappingOfHead[]> {
-  const response = await ask("/interval-mappings", {}, PATIENCE_MS);
-  if (!response?.ok) return keptHere();
-  const known = (await response.json()) as MappingOfHead[];
+  const known = await askFor(ANSWERS.mappings, "/interval-mappings", PATIENCE_MS);
+  if (!known) return keptHere();
   keepHere(known);
   return known;
 }

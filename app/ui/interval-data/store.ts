@@ -1,6 +1,7 @@
 /** The interval data of a job in the browser: read without a line, sent when there is one. */
 import type { KeptAbout } from "#core/energy/intervals/kept.ts";
-import { asDevicePerson, ask } from "#ui/live/connection.ts";
+import { ANSWERS } from "#core/wire.ts";
+import { asDevicePerson, ask, askFor } from "#ui/live/connection.ts";
 import { browserDatabase } from "#ui/offline/database.ts";
 
 export interface KeptInBrowser {
@@ -58,8 +59,7 @@ export async function sendWaiting(jobId: string): Promise<void> {
 export async function listData(jobId: string): Promise<{ about: KeptAbout; waits: boolean }[]> {
   const db = await browserDatabase();
   const here = await db.getAllFromIndex("intervals", "job", jobId);
-  const response = await ask(`/jobs/${jobId}/interval-data`, {}, PATIENCE_MS);
-  const there = response?.ok ? ((await response.json()) as KeptAbout[]) : null;
+  const there = await askFor(ANSWERS.intervalData, `/jobs/${jobId}/interval-data`, PATIENCE_MS);
   const known = new Set(there?.map((a) => a.digest));
   // Data that was removed elsewhere is removed here too.
   if (there)

@@ -3,8 +3,9 @@ import type { AppliedEdit } from "#core/case/document/edit.ts";
 import { applyPatch, type Patch } from "#core/case/document/patch.ts";
 import { DEMO_BOOKS } from "#core/estimate/demo-books/index.ts";
 import { usCase } from "#core/testing/cases.ts";
+import type { ConfirmedCase } from "#core/wire.ts";
 import { JobStore, type SendAnswer } from "./job-store.ts";
-import type { Base, Outbox, ParkedEdit, WaitingEdit } from "./outbox.ts";
+import type { Outbox, ParkedEdit, WaitingEdit } from "./outbox.ts";
 
 const title = (value: string): Patch => [{ op: "replace", path: "/title", value }];
 const addLoad = (id: string): Patch => [{ op: "add", path: "/loads/-", value: { id, kind: "range", va: 5000 } }];
@@ -32,7 +33,7 @@ class Bench {
     },
   };
   parked = new Map<string, ParkedEdit>();
-  base: Base | null = null;
+  base: ConfirmedCase | null = null;
   work: (() => void)[] = [];
   answers: ((edit: WaitingEdit) => SendAnswer)[] = [];
   sent: WaitingEdit[] = [];

@@ -2,6 +2,7 @@
  * The case as a page sees it: what the server has confirmed, and the edits still on their way, applied on top.
  * No React in here; `use-job.tsx` is the thin layer that lets components follow it.
  */
+
 import { type AssessedCase, assessCase } from "#core/assessed-case.ts";
 import type { AppliedEdit } from "#core/case/document/edit.ts";
 import { type LostPatch, rebaseSequence } from "#core/case/document/edit-queue.ts";
@@ -14,16 +15,14 @@ import type { CaseDocument } from "#core/case/document/types.ts";
 import { type KeptBook, keptBookFor } from "#core/estimate/quoted-book.ts";
 import { editProblems, problemAt } from "#core/laws/edit-problems.ts";
 import { isAssumed } from "#core/survey/assumed.ts";
+import type { ConfirmedCase, EditAnswer } from "#core/wire.ts";
 import { type CallAfter, RetryTimer } from "#ui/live/connection.ts";
 import { ObservableStore } from "#ui/live/observable-store.ts";
-import type { Base, Left, Outbox, ParkedEdit, WaitingEdit } from "./outbox.ts";
+import type { Left, Outbox, ParkedEdit, WaitingEdit } from "./outbox.ts";
 
+/** The result of sending an edit: the server's answer, or the reason why there is none. */
 export type SendAnswer =
-  | { kind: "accepted"; revision: number; edits: AppliedEdit[] }
-  | { kind: "conflict"; revision: number; edits: AppliedEdit[]; with: AppliedEdit }
-  | { kind: "refused"; problems: InputProblem[] }
-  /** The server has another case than the one that the edit was made on, as after a restore. */
-  | ({ kind: "ahead" } & Base)
+  | EditAnswer
   | { kind: "signed-out" }
   /** Another person is signed in; the edit waits for its own. */
   | { kind: "other-person" }
@@ -148,7 +147,7 @@ export class JobStore extends ObservableStore<JobState> {
     return this.options.jobId;
   }
   /** Up to where this page knows the job. */
-  known = (): Pick<Base, "revision" | "lastEdit"> => ({ revision: this.revision, lastEdit: this.lastEdit });
+  known = (): Pick<ConfirmedCase, "revision" | "lastEdit"> => ({ revision: this.revision, lastEdit: this.lastEdit });
 
   /**
    * Restores what an earlier page left waiting; call once, when the page is live. Waiting edits are put back onto the
@@ -282,7 +281,7 @@ export class JobStore extends ObservableStore<JobState> {
    * The server has a different case than this page knew, for example after a restore: the server's case counts, and
    * waiting edits are rebased onto it.
    */
-  startFrom({ document, revision, lastEdit }: Base): void {
+  startFrom({ document, revision, lastEdit }: ConfirmedCase): void {
     const [typed, madeOn] = [this.pending, this.confirmed];
     this.confirmed = document;
     this.revision = revision;
@@ -500,7 +499,7 @@ export class JobStore extends ObservableStore<JobState> {
   /** The case as it is with everything that waits. */
   private shown = (): CaseDocument => this.pending.reduce((at, edit) => applyPatch(at, edit.patch), this.confirmed);
 
-  private base = (): Base => ({ document: this.confirmed, ...this.known() });
+  private base = (): ConfirmedCase => ({ document: this.confirmed, ...this.known() });
 
   /** Keeps edits in the browser; places only grow, so that their order is the order of the edits. */
   private keep(edits: readonly WaitingEdit[]): void {

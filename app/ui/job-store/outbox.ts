@@ -2,6 +2,7 @@
 import type { Patch } from "#core/case/document/patch.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { currentCase, currentEdits } from "#core/case/document/upgrade.ts";
+import type { ConfirmedCase } from "#core/wire.ts";
 import { browserDatabase } from "#ui/offline/database.ts";
 
 export interface WaitingEdit {
@@ -9,14 +10,6 @@ export interface WaitingEdit {
   baseRevision: number;
   baseEdit?: string | undefined;
   patch: Patch;
-}
-
-/** The case as the server last confirmed it. */
-export interface Base {
-  document: CaseDocument;
-  revision: number;
-  /** The edit that made this revision; null where there was none, or it is not known. */
-  lastEdit: string | null;
 }
 
 /** An edit that the server fails on again and again: put aside with the case it was made on, until a person decides. */
@@ -29,7 +22,7 @@ export interface ParkedEdit {
 /** The state left by an earlier page: its waiting edits in order, the case they were made on, and its parked edits. */
 export interface Left {
   edits: WaitingEdit[];
-  base: Base | null;
+  base: ConfirmedCase | null;
   parked: ParkedEdit[];
 }
 
@@ -38,9 +31,9 @@ export interface Outbox {
   /** Stores edits by sequence number; an edit stored before is overwritten. */
   put(edits: readonly { edit: WaitingEdit; place: number }[]): void;
   /** The server has confirmed up to `base`; the named edits wait no longer. One step, so that none is done twice. */
-  confirm(base: Base, done: readonly string[]): void;
+  confirm(base: ConfirmedCase, done: readonly string[]): void;
   /** The server has an older case than this browser knew, as after a restore: that one counts. */
-  startFrom(base: Base): void;
+  startFrom(base: ConfirmedCase): void;
   park(edits: readonly ParkedEdit[]): void;
   unpark(ids: readonly string[]): void;
 }

@@ -11,8 +11,9 @@ import type { CaseDocument } from "#core/case/document/types.ts";
 import { DEMO_BOOKS } from "#core/estimate/demo-books/index.ts";
 import { takeEdit } from "#core/laws/take-edit.ts";
 import { usCase } from "#core/testing/cases.ts";
+import type { ConfirmedCase } from "#core/wire.ts";
 import { JobStore, type SendAnswer } from "./job-store.ts";
-import type { Base, ParkedEdit, WaitingEdit } from "./outbox.ts";
+import type { ParkedEdit, WaitingEdit } from "./outbox.ts";
 
 /** Each run is a story of many steps; `npm run test:long` runs a thousand. */
 const RUNS = Number(process.env.PROPERTY_RUNS ?? 25);
@@ -28,7 +29,7 @@ class Server {
   get lastEdit() {
     return this.edits.at(-1)?.id ?? null;
   }
-  knows = ({ revision, lastEdit }: Pick<Base, "revision" | "lastEdit">) =>
+  knows = ({ revision, lastEdit }: Pick<ConfirmedCase, "revision" | "lastEdit">) =>
     revision <= this.revision && (!lastEdit || this.edits[revision - 1]?.id === lastEdit);
   /** The newest edits are lost, as by a restore from a backup. */
   restore(lost: number) {
@@ -53,7 +54,7 @@ class Server {
 class Page {
   kept = new Map<string, { edit: WaitingEdit; place: number }>();
   parked = new Map<string, ParkedEdit>();
-  base: Base | null = null;
+  base: ConfirmedCase | null = null;
   line: "up" | "down" | "answer-lost" | "failing" = "up";
   ids = 0;
   opened = 0;
@@ -67,7 +68,7 @@ class Page {
     this.store = this.open(server);
   }
 
-  private open({ document, revision, lastEdit }: Base) {
+  private open({ document, revision, lastEdit }: ConfirmedCase) {
     this.work.clear();
     const opened = ++this.opened;
     // A browser that was closed does nothing more.
@@ -121,7 +122,7 @@ class Page {
   }
 
   /** Closes the browser and opens it again: with today's page, or with an older one from the cache. */
-  async restart(cached: Base | null, typed?: (at: CaseDocument) => Patch) {
+  async restart(cached: ConfirmedCase | null, typed?: (at: CaseDocument) => Patch) {
     this.store = this.open(cached ?? this.server);
     if (typed) this.store.edit(typed(this.store.getState().document));
     await this.store.resume();
@@ -191,7 +192,7 @@ function patchFor(document: CaseDocument, kind: string, n: number): Patch {
 /** Typing on in these two fields joins what waits. */
 const touched = (kind: string) => (kind === "title" || kind === "rating" ? kind : undefined);
 
-async function act(page: Page, first: Base, what: Step) {
+async function act(page: Page, first: ConfirmedCase, what: Step) {
   switch (what.do) {
     case "edit":
       return page.store.edit(patchFor(page.store.getState().document, what.kind, what.n), touched(what.kind));

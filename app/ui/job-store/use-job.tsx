@@ -13,6 +13,7 @@ import type { AssessedCase } from "#core/assessed-case.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import type { KeptBook } from "#core/estimate/quoted-book.ts";
 import { REFUSAL_HEADER } from "#core/headers.ts";
+import { ANSWERS, parseAnswer } from "#core/wire.ts";
 import { asDevicePerson, ask, callAfter, passes, whenOnline } from "#ui/live/connection.ts";
 import { type DevicePerson, setDevicePerson } from "#ui/offline/device-people.ts";
 import { forgetPages } from "#ui/offline/pages.ts";
@@ -40,8 +41,10 @@ async function send(jobId: string, edit: WaitingEdit): Promise<SendAnswer> {
     return { kind: response.headers.get(REFUSAL_HEADER) === "other-person" ? "other-person" : "signed-out" };
   }
   try {
-    if (response.headers.get("Content-Type")?.includes("json")) return await response.json();
-    return { kind: "refused", problems: [{ path: "", message: await response.text() }] };
+    const text = await response.text();
+    if (response.headers.get("Content-Type")?.includes("json"))
+      return parseAnswer(ANSWERS.edit, text) ?? { kind: "unreachable" };
+    return { kind: "refused", problems: [{ path: "", message: text }] };
   } catch {
     // It broke off in the middle of its answer.
     return { kind: "unreachable" };

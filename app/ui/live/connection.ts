@@ -1,6 +1,7 @@
 /** The line to the server: sends in a moment, and tries again after longer and longer waits while it is dead. */
 
 import { PERSON_HEADER } from "#core/headers.ts";
+import { type AnswerFormat, parseAnswer } from "#core/wire.ts";
 import { devicePerson } from "#ui/offline/device-people.ts";
 
 /** Calls back after the given milliseconds; returns a function that cancels. */
@@ -66,6 +67,20 @@ export async function ask(
   } catch {
     return null;
   }
+}
+
+/**
+ * Asks for JSON of a known format.
+ * @returns null without an answer, or where the answer is refused or of another format
+ */
+export async function askFor<T>(
+  wanted: AnswerFormat<T>,
+  address: string,
+  patienceMs: number,
+  init: RequestInit = {},
+): Promise<T | null> {
+  const response = await ask(address, init, patienceMs);
+  return response?.ok ? parseAnswer(wanted, await response.text().catch(() => "")) : null;
 }
 
 /** Sends at once when the browser finds its line again. @returns a function that stops it */

@@ -1,11 +1,10 @@
 /** An open job as others change it: their edits, their pictures, and who they are. */
+
 import { useEffect } from "react";
-import type { AppliedEdit } from "#core/case/document/edit.ts";
 import type { PatchOperation } from "#core/case/document/patch.ts";
-import type { RuleSetId } from "#core/case/document/types.ts";
-import type { OtherPerson } from "#core/firm/other-person.ts";
+import { RULE_SET_IDS } from "#core/case/document/vocabulary.ts";
 import { fetchCodebook } from "#core/rules/fetch.ts";
-import type { Base } from "#ui/job-store/outbox.ts";
+import { ANSWERS, parseAnswer } from "#core/wire.ts";
 import { useJobStore } from "#ui/job-store/use-job.tsx";
 import { keepJobPages } from "#ui/offline/pages.ts";
 import { usePhotoStore } from "#ui/photo-store/use-photos.tsx";
@@ -14,7 +13,8 @@ import { presence, useTellField } from "./presence.ts";
 
 /** Another person has changed the job's rule set: this page loads those rules first. */
 const withRules = async (change: PatchOperation | undefined): Promise<void> => {
-  if (change && change.op !== "remove") await fetchCodebook(change.value as RuleSetId);
+  const rules = change && change.op !== "remove" ? RULE_SET_IDS.find((id) => id === change.value) : undefined;
+  if (rules) await fetchCodebook(rules);
 };
 
 /** Takes up what waits in the browser, then follows the job and the people in it until the page is left. */
@@ -40,13 +40,19 @@ export function useLiveJob(jobId: string): void {
         },
         (events) => {
           events.onmessage = ({ data }) => {
-            const edits = JSON.parse(data) as AppliedEdit[];
+            const edits = parseAnswer(ANSWERS.appliedEdits, data);
+            if (!edits) return;
             const rules = edits.flatMap((e) => e.patch).find((p) => p.path === "/rules");
             heard = heard.then(() => withRules(rules)).then(() => job.receive(edits));
           };
-          events.addEventListener("ahead", ({ data }) => job.startFrom(JSON.parse(data) as Base));
+          events.addEventListener("ahead", ({ data }) => {
+            const confirmed = parseAnswer(ANSWERS.confirmedCase, data);
+            if (confirmed) job.startFrom(confirmed);
+          });
           events.addEventListener("photos", ({ data }) => void photos.follow(Number(data)));
-          events.addEventListener("others", ({ data }) => presence.become(JSON.parse(data) as OtherPerson[]));
+          events.addEventListener("others", ({ data }) =>
+            presence.become(parseAnswer(ANSWERS.otherPeople, data) ?? []),
+          );
         },
         () => presence.become([]),
       );

@@ -2,15 +2,17 @@
  * Browser storage: for each person one IndexedDB with waiting edits, photos, interval data, and the cases as last
  * confirmed by the server.
  */
+
 import { type DBSchema, deleteDB, type IDBPDatabase, type IDBPTransaction, openDB, type StoreNames } from "idb";
+import type { ConfirmedCase } from "#core/wire.ts";
 import type { KeptInBrowser } from "#ui/interval-data/store.ts";
-import type { Base, ParkedEdit, WaitingEdit } from "#ui/job-store/outbox.ts";
+import type { ParkedEdit, WaitingEdit } from "#ui/job-store/outbox.ts";
 import type { PhotoTask } from "#ui/photo-store/photo-store.ts";
 import { devicePerson } from "./device-people.ts";
 
 export interface HeronBrowserDb extends DBSchema {
   edits: { key: string; value: WaitingEdit & { jobId: string; place: number }; indexes: { job: string } };
-  bases: { key: string; value: { jobId: string } & Omit<Base, "lastEdit"> & Partial<Base> };
+  bases: { key: string; value: { jobId: string } & Omit<ConfirmedCase, "lastEdit"> & Partial<ConfirmedCase> };
   parked: { key: string; value: ParkedEdit & { jobId: string }; indexes: { job: string } };
   intervals: { key: [string, string]; value: KeptInBrowser; indexes: { job: string } };
   photos: { key: number; value: PhotoTask & { jobId: string }; indexes: { job: string } };

@@ -3,7 +3,8 @@
 import { createContext, type ReactNode, use, useEffect, useState, useSyncExternalStore } from "react";
 import { hasRight, type Role } from "#core/firm/rights.ts";
 import type { PhotoEntry, Photographer, PhotoList } from "#core/survey/photo.ts";
-import { asDevicePerson, ask, callAfter, whenOnline } from "#ui/live/connection.ts";
+import { ANSWERS } from "#core/wire.ts";
+import { asDevicePerson, ask, askFor, callAfter, whenOnline } from "#ui/live/connection.ts";
 import { browserQueue } from "./browser-queue.ts";
 import { type PhotoState, PhotoStore, type PhotoTask, type TaskAnswer } from "./photo-store.ts";
 
@@ -29,10 +30,8 @@ async function send(jobId: string, task: PhotoTask): Promise<TaskAnswer> {
   return problem === null ? { kind: "unreachable" } : { kind: "refused", problem };
 }
 
-async function fetchList(jobId: string): Promise<PhotoList | null> {
-  const response = await ask(`/jobs/${jobId}/photos`, {}, SEND_PATIENCE_MS);
-  return response?.ok ? response.json().catch(() => null) : null;
-}
+const fetchList = (jobId: string): Promise<PhotoList | null> =>
+  askFor(ANSWERS.photos, `/jobs/${jobId}/photos`, SEND_PATIENCE_MS);
 
 const PhotoContext = createContext<{ store: PhotoStore; person: Photographer & { role: Role } } | null>(null);
 

@@ -26,12 +26,11 @@ const LONGEST_PATH = 300;
 
 const EDIT_ID = /^[\w-]{8,64}$/;
 
-/** The shape of an edit as it comes from outside. */
-export const editSchema = object({
-  id: string().required("is required").max(64).matches(EDIT_ID, "must be 8 to 64 letters, digits and hyphens"),
-  baseRevision: number().required("is required").integer().min(0).max(2_147_483_647),
-  baseEdit: string().max(64).matches(EDIT_ID),
-  patch: array(
+const editId = () => string().max(64).matches(EDIT_ID, "must be 8 to 64 letters, digits and hyphens");
+
+/** The shape of a patch, in an edit from outside and in an applied one. */
+const patchSchema = () =>
+  array(
     object({
       op: mixed<"add" | "replace" | "remove">().oneOf(["add", "replace", "remove"]).required(),
       path: string()
@@ -41,10 +40,23 @@ export const editSchema = object({
         .test("plain", "must be a path inside the case", (p) => !/__proto__|prototype|constructor/.test(p ?? "")),
       value: mixed().nullable(),
     }),
-  )
-    .required("is required")
-    .min(1)
-    .max(200),
+  ).required("is required");
+
+/** The shape of an edit as it comes from outside. */
+export const editSchema = object({
+  id: editId().required("is required"),
+  baseRevision: number().required("is required").integer().min(0).max(2_147_483_647),
+  baseEdit: editId(),
+  patch: patchSchema().min(1).max(200),
+});
+
+/** The shape of an applied edit. */
+export const appliedEdit = object({
+  id: string().required(),
+  revision: number().integer().min(0).required(),
+  patch: patchSchema(),
+  by: string().defined(),
+  at: string().required(),
 });
 
 /**

@@ -43,8 +43,8 @@ export const NO_VALUE = 0x8000;
 export const HOLDING_REGISTERS = { command: 0, page: 1, intervalS: 2, faults: 900, speed: 910 } as const;
 export const RECORDER_COMMANDS = { start: 1, stop: 2 } as const;
 
-export const RECORDING = ["idle", "recording", "full"] as const;
-export type RecordingState = (typeof RECORDING)[number];
+export const RECORDING_STATES = ["idle", "recording", "full"] as const;
+export type RecordingState = (typeof RECORDING_STATES)[number];
 
 /** Faults that the stand-in can simulate, by their number in its registers. */
 export const CLAMP_TROUBLES = [

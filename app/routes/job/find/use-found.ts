@@ -1,11 +1,13 @@
 /** Search results for the typed letters: this job's at once, other jobs' from the server. */
+
 import { useEffect, useMemo, useState } from "react";
 import { matchingEntries, type SearchResult, searchEntries } from "#core/find/find.ts";
 import { codebookOf } from "#core/rules/index.ts";
+import { ANSWERS } from "#core/wire.ts";
 import { PAPER_LIST } from "#papers/list.ts";
 import { STEPS } from "#ui/frame/steps.ts";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
-import { ask } from "#ui/live/connection.ts";
+import { askFor } from "#ui/live/connection.ts";
 
 const ASK_AFTER_MS = 150;
 const PATIENCE_MS = 4000;
@@ -63,8 +65,7 @@ function useOtherJobs(text: string, jobId: string): SearchResult[] {
     if (text.trim() === "") return;
     let stale = false;
     const timer = setTimeout(async () => {
-      const answer = await ask(`/jobs/find?${new URLSearchParams({ text })}`, {}, PATIENCE_MS);
-      const jobs: SearchResult[] = answer?.ok ? await answer.json().catch(() => []) : [];
+      const jobs = (await askFor(ANSWERS.jobs, `/jobs/find?${new URLSearchParams({ text })}`, PATIENCE_MS)) ?? [];
       if (!stale) setFound(jobs.filter((job) => job.id !== `job:${jobId}`));
     }, ASK_AFTER_MS);
     return () => {

@@ -4,6 +4,7 @@ import { useEffect, useState } from "react";
 import { clampFindings, type RecorderStatus, recordedDays } from "#core/energy/recorder/recorder.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { showA, showNumber } from "#core/units.ts";
+import { ANSWERS, parseAnswer } from "#core/wire.ts";
 import { useJob } from "#ui/job-store/use-job.tsx";
 import { ask, callAfter } from "#ui/live/connection.ts";
 import styles from "./measured.module.css";
@@ -21,21 +22,24 @@ const STATES: Record<RecorderStatus["state"], string> = {
 
 type Answer<T> = { value: T } | { problem: string };
 
+/** @param read what the text of an answer says; null where it is of another format */
 async function asked<T>(
   query: string,
   init: RequestInit,
-  read: (r: Response) => Promise<T>,
+  read: (text: string) => T | null,
   ms = PATIENCE_MS,
 ): Promise<Answer<T>> {
   const response = await ask(`/recorders${query}`, init, ms);
-  if (!response) return { problem: NO_ANSWER };
-  if (response.ok && response.headers.get("Content-Type")?.includes("json")) {
-    const said = (await response.clone().json()) as { silent?: string };
-    if (said.silent) return { problem: said.silent };
-  }
-  return response.ok ? { value: await read(response) } : { problem: await response.text() };
+  const text = await response?.text().catch(() => null);
+  if (!response || typeof text !== "string") return { problem: NO_ANSWER };
+  if (!response.ok) return { problem: text };
+  const silent = parseAnswer(ANSWERS.silentRecorder, text);
+  if (silent) return { problem: silent.silent };
+  const value = read(text);
+  return value === null ? { problem: NO_ANSWER } : { value };
 }
-const asJson = <T,>(r: Response): Promise<T> => r.json() as Promise<T>;
+const asRecorder = (text: string) => parseAnswer(ANSWERS.recorder, text);
+const asRecorders = (text: string) => parseAnswer(ANSWERS.recorders, text);
 
 export function Recorder({ onText }: { onText(name: string, text: string): void }) {
   const { words } = codebookOf(useJob().document.rules);
@@ -44,7 +48,7 @@ export function Recorder({ onText }: { onText(name: string, text: string): void 
   const [looking, setLooking] = useState(false);
   const look = async () => {
     setLooking(true);
-    const answer = await asked("", {}, asJson<RecorderStatus[]>);
+    const answer = await asked("", {}, asRecorders);
     setLooking(false);
     if ("problem" in answer) setProblem(answer.problem);
     else {
@@ -86,7 +90,7 @@ function OneRecorder({ first, onText }: { first: RecorderStatus; onText(name: st
     let off = () => {};
     let gone = false;
     const watch = async () => {
-      const answer = await asked(at, {}, asJson<RecorderStatus>);
+      const answer = await asked(at, {}, asRecorder);
       if (gone) return;
       if ("problem" in answer) setSilent(answer.problem);
       else {
@@ -107,13 +111,13 @@ function OneRecorder({ first, onText }: { first: RecorderStatus; onText(name: st
       headers: { "Content-Type": "application/json" },
       body: JSON.stringify({ address, command: what }),
     };
-    const answer = await asked("", init, asJson<RecorderStatus>);
+    const answer = await asked("", init, asRecorder);
     if ("problem" in answer) setSilent(answer.problem);
     else setStatus(answer.value);
   };
   const readOut = async () => {
     setReading(true);
-    const answer = await asked(`${at}&records`, {}, (r) => r.text(), READ_OUT_PATIENCE_MS);
+    const answer = await asked(`${at}&records`, {}, (text) => text, READ_OUT_PATIENCE_MS);
     setReading(false);
     if ("problem" in answer) setSilent(answer.problem);
     else onText(`recorder-${new Date(status.startedAtS * 1000).toISOString().slice(0, 10)}.csv`, answer.value);

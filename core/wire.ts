@@ -1,0 +1,146 @@
+/**
+ * What page and server say to each other, each answer with its type and its schema. The server writes these types; the
+ * page reads every answer by its schema (`readAnswer`) and treats any other answer as none.
+ */
+import { array, boolean, lazy, mixed, number, object, type Schema, string } from "yup";
+import { type AppliedEdit, appliedEdit } from "./case/document/edit.ts";
+import type { InputProblem } from "./case/document/problems.ts";
+import { wholeCase } from "./case/document/schema.ts";
+import type { CaseDocument } from "./case/document/types.ts";
+import { csvMapping, type MappingOfHead } from "./energy/intervals/formats/mapping.ts";
+import { type KeptAbout, keptAbout } from "./energy/intervals/kept.ts";
+import type { RecorderStatus } from "./energy/recorder/recorder.ts";
+import { RECORDING_STATES } from "./energy/recorder/registers.ts";
+import type { SearchResult } from "./find/find.ts";
+import type { OtherPerson } from "./firm/other-person.ts";
+import type { PhotoList } from "./survey/photo.ts";
+import { markList } from "./survey/photo-marks.ts";
+
+/** The case as the server has confirmed it. */
+export interface ConfirmedCase {
+  document: CaseDocument;
+  revision: number;
+  /** The edit that made this revision; null where there was none, or it is not known. */
+  lastEdit: string | null;
+}
+
+/** The server's answer to an edit. */
+export type EditAnswer =
+  | { kind: "accepted"; revision: number; edits: AppliedEdit[] }
+  | { kind: "conflict"; revision: number; edits: AppliedEdit[]; with: AppliedEdit }
+  /** Made on a revision that does not exist, as after a restore: the case as it is. */
+  | ({ kind: "ahead" } & ConfirmedCase)
+  | { kind: "refused"; problems: InputProblem[] };
+
+/** A kind of answer: its schema, and the type that the schema stands for. */
+export interface AnswerFormat<T> {
+  schema: Schema<unknown>;
+  /** Never set; it carries the type. */
+  readonly type?: T;
+}
+const format = <T>(schema: unknown): AnswerFormat<T> => ({ schema: schema as Schema<unknown> });
+
+const revision = () => number().integer().min(0).required();
+const confirmed = { document: wholeCase, revision: revision(), lastEdit: string().defined().nullable() };
+const edits = () => array(appliedEdit).required();
+
+const EDIT_ANSWERS = {
+  accepted: object({ kind: mixed().oneOf(["accepted"]), revision: revision(), edits: edits() }),
+  conflict: object({
+    kind: mixed().oneOf(["conflict"]),
+    revision: revision(),
+    edits: edits(),
+    with: appliedEdit.required(),
+  }),
+  ahead: object({ kind: mixed().oneOf(["ahead"]), ...confirmed }),
+  refused: object({
+    kind: mixed().oneOf(["refused"]),
+    problems: array(object({ path: string().defined(), message: string().required() })).required(),
+  }),
+} as const;
+
+/** One of several answers, told apart by their kind. */
+const byKind = (answers: Readonly<Record<string, Schema<unknown>>>) =>
+  lazy((value: unknown) => {
+    const kind = (value as { kind?: unknown } | null)?.kind;
+    const known = typeof kind === "string" && Object.hasOwn(answers, kind) ? answers[kind] : undefined;
+    return known ?? mixed().oneOf([], "must be a known answer").required();
+  });
+
+const photoEntry = object({
+  id: string().required(),
+  item: string().defined(),
+  about: string().defined().nullable(),
+  caption: string().defined(),
+  width: number().required(),
+  height: number().required(),
+  marks: markList.required(),
+  takenAt: string().required(),
+  takenBy: object({ id: string().required(), name: string().defined() }).required(),
+});
+
+const recorderStatus = object({
+  address: string().required(),
+  clampRatingA: number().required(),
+  nominalVolts: number().required(),
+  clamps: array(
+    object({
+      amps: number().required(),
+      watts: number().required(),
+      volts: number().required(),
+      signal: boolean().required(),
+    }),
+  ).required(),
+  clockS: number().required(),
+  state: string()
+    .oneOf([...RECORDING_STATES])
+    .required(),
+  intervalS: number().required(),
+  startedAtS: number().required(),
+  records: number().required(),
+});
+
+export const ANSWERS = {
+  edit: format<EditAnswer>(byKind(EDIT_ANSWERS)),
+  confirmedCase: format<ConfirmedCase>(object(confirmed)),
+  appliedEdits: format<AppliedEdit[]>(edits()),
+  otherPeople: format<OtherPerson[]>(array(object({ name: string().defined(), field: string().defined() })).required()),
+  photos: format<PhotoList>(object({ revision: revision(), photos: array(photoEntry).required() })),
+  mappings: format<MappingOfHead[]>(
+    array(object({ head: string().required(), mapping: csvMapping.required() })).required(),
+  ),
+  intervalData: format<KeptAbout[]>(array(keptAbout).required()),
+  jobs: format<SearchResult[]>(
+    array(
+      object({
+        id: string().required(),
+        kind: string().oneOf(["job"]).required(),
+        label: string().defined(),
+        detail: string().defined(),
+        to: object({ job: string().required() }).required(),
+      }),
+    ).required(),
+  ),
+  recorders: format<RecorderStatus[]>(array(recorderStatus).required()),
+  recorder: format<RecorderStatus>(recorderStatus),
+  /** A recorder that does not answer, in words. */
+  silentRecorder: format<{ silent: string }>(object({ silent: string().required() })),
+} as const;
+
+/** An answer by its schema; null where it is not of that format. */
+export function readAnswer<T>({ schema }: AnswerFormat<T>, value: unknown): T | null {
+  try {
+    return schema.validateSync(value, { strict: true }) as T;
+  } catch {
+    return null;
+  }
+}
+
+/** A JSON text as an answer; null where it is no JSON, or not of that format. */
+export function parseAnswer<T>(wanted: AnswerFormat<T>, text: string): T | null {
+  try {
+    return readAnswer(wanted, JSON.parse(text));
+  } catch {
+    return null;
+  }
+}

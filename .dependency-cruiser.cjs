@@ -24,6 +24,7 @@ const FLOORS = [
     "search-words.ts",
     "headers.ts",
     "conventions.ts",
+    "tolerance.ts",
   ],
   ["quantity", "units.ts", "dates.ts"],
   ["case", "waterline.ts"],

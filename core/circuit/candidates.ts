@@ -1,7 +1,9 @@
 /** The sizes beside the one that was chosen: why a smaller one fails, and what a larger one buys. */
+
 import type { Conductor } from "#core/case/document/types.ts";
 import { routeCheck } from "#core/rules/circuit/check.ts";
 import type { CircuitDesign, CircuitRules, CircuitSpec, RouteCheck } from "#core/rules/circuit/types.ts";
+import { exceeds } from "#core/tolerance.ts";
 import { showA, showPercent, showSize } from "#core/units.ts";
 import { lower } from "#core/words.ts";
 import { conductorsFor, dropV, stretchesOf } from "./design.ts";
@@ -38,7 +40,7 @@ export function candidatesOf(rules: CircuitRules, asked: CircuitSpec, design: Ci
         routeCheck(
           "volt-drop",
           "Voltage drop along the run",
-          share <= rules.drop.share + 1e-9,
+          !exceeds(share, rules.drop.share),
           rules.drop.rule,
           `at the charging current, no more than ${showPercent(rules.drop.share)}`,
           `${showPercent(share)} against ${showPercent(rules.drop.share)}`,

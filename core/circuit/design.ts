@@ -1,4 +1,5 @@
 /** Designs a charging circuit step by step: device, conductor of every stretch, volt drop, earth conductor, conduit. */
+
 import type { CaseDocument, Conductor, Run, RunSegment } from "#core/case/document/types.ts";
 import { laidSegments } from "#core/rules/circuit/laid.ts";
 import type {
@@ -10,6 +11,7 @@ import type {
   SizeTrial,
 } from "#core/rules/circuit/types.ts";
 import type { Codebook } from "#core/rules/types.ts";
+import { exceeds } from "#core/tolerance.ts";
 import { showA, showNumber, showPercent } from "#core/units.ts";
 
 type Stretch = readonly RunSegment[];
@@ -68,8 +70,6 @@ function byAmpacity(rules: CircuitRules, stretches: readonly Stretch[], deviceA:
   return { sized };
 }
 
-const EPSILON = 1e-9;
-
 /** Volts lost along a stretch at the charging current. */
 export const dropV = (rules: CircuitRules, conductor: Conductor, stretch: Stretch, { chargeA }: CircuitSpec): number =>
   stretch.reduce((total, { length }) => total + (rules.lostV(conductor, length, chargeA) ?? 0), 0);
@@ -80,13 +80,13 @@ function enlarge(rules: CircuitRules, sized: readonly Sized[], asked: CircuitSpe
   const at = (s: Sized, n: number) => dropV(rules, s.sizes[n] as Conductor, s.stretch, asked);
   for (;;) {
     const lostV = sized.reduce((t, s) => t + at(s, s.taken), 0);
-    if (lostV <= limitV + EPSILON) return lostV;
+    if (!exceeds(lostV, limitV)) return lostV;
     let best: Sized | null = null;
     let most = 0;
     for (const s of sized) {
       if (s.taken + 1 >= s.sizes.length) continue;
       const saves = at(s, s.taken) - at(s, s.taken + 1);
-      if (saves > most + EPSILON) {
+      if (exceeds(saves, most)) {
         best = s;
         most = saves;
       }
@@ -113,7 +113,7 @@ export function designCircuit(rules: CircuitRules, asked: CircuitSpec): CircuitD
     const { sized } = found;
     const lostV = enlarge(rules, sized, asked);
     const limitV = volts * rules.drop.share;
-    if (rules.drop.refuses && lostV > limitV + EPSILON)
+    if (rules.drop.refuses && exceeds(lostV, limitV))
       return {
         refused: {
           rule: rules.drop.rule,
@@ -176,19 +176,18 @@ function assembled(
       {
         id: "volt-drop",
         label: "Voltage drop along the run",
-        passes: lostV <= limitV + EPSILON,
+        passes: !exceeds(lostV, limitV),
         ...(!rules.drop.refuses && { advice: true }),
         rule: rules.drop.rule,
         formula: `at the charging current, no more than ${showPercent(rules.drop.share)}${enlarged ? "; enlarged for it" : ""}`,
         numbers: `${stretches.map((s) => `${showNumber(s.dropV)} V`).join(" + ")} of ${volts} V = ${showPercent(lostV / volts)}`,
       },
     ],
-    cautions:
-      lostV > limitV + EPSILON
-        ? [
-            `No size brings the voltage drop below ${showPercent(rules.drop.share)}: the largest loses ${showPercent(lostV / volts)}.`,
-          ]
-        : [],
+    cautions: exceeds(lostV, limitV)
+      ? [
+          `No size brings the voltage drop below ${showPercent(rules.drop.share)}: the largest loses ${showPercent(lostV / volts)}.`,
+        ]
+      : [],
   };
   return rules.finish(
     design,

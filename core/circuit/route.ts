@@ -12,12 +12,13 @@ import type {
   SupportSpacing,
 } from "#core/rules/circuit/types.ts";
 import type { Codebook } from "#core/rules/types.ts";
+import { exceeds, roundedUp } from "#core/tolerance.ts";
 import { showNumber, showPercent } from "#core/units.ts";
 import { signalChecks } from "./signal.ts";
 
 /** How many hold a part: one at each end, and between them no further apart than they may be. */
 export const countOfSupports = (length: number, { every, fromEnd }: SupportSpacing): number =>
-  Math.ceil(Math.max(0, length - 2 * (fromEnd ?? 0)) / every - 1e-9) + 1;
+  roundedUp(Math.max(0, length - 2 * (fromEnd ?? 0)) / every) + 1;
 
 /** How a part is held, each line with its spacing and count. */
 function supportChecks({ segments, design }: RoutedCircuit, { circuit, lengthUnit }: Codebook): RouteCheck[] {
@@ -122,7 +123,7 @@ function dropInAll({ document, design, panel, feederA }: RoutedCircuit, { circui
     at = document.panels.find((p) => p.id === fedFrom);
   }
   const share = totalV / volts;
-  const enough = share <= IN_ALL + 1e-9;
+  const enough = !exceeds(share, IN_ALL);
   const check = routeCheck(
     "drop-in-all",
     "Total voltage drop from the supply",

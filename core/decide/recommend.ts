@@ -1,7 +1,9 @@
 /** Choosing among the ways by the job's policy, and saying in two sentences why. */
+
 import type { CaseDocument, Policy } from "#core/case/document/types.ts";
 import type { NightNeed } from "#core/energy/need/need.ts";
 import { showMoney } from "#core/estimate/estimate.ts";
+import { isSameFigure } from "#core/tolerance.ts";
 import { showA, showDays, showKWh, showNumber } from "#core/units.ts";
 import { wayOf } from "#core/ways/index.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
@@ -36,7 +38,7 @@ const money = ({ cost }: WayJudgement) => showMoney(cost.typical, cost.currency)
 const fromAMonday: WaitInWords = ({ leadTimeDays }) => `${showDays(leadTimeDays.typical)} from a Monday`;
 
 const compare = (keys: (typeof ORDER)[Policy]) => (a: WayJudgement, b: WayJudgement) =>
-  keys.map((k) => k(a) - k(b)).find((d) => Math.abs(d) > 1e-9) ?? 0;
+  keys.map((k) => k(a) - k(b)).find((d) => !isSameFigure(d, 0)) ?? 0;
 
 /** The changes that would let this way meet the need. */
 function whatWouldHaveToChange({ way, lacking }: WayJudgement): string {

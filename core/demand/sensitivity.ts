@@ -1,8 +1,10 @@
 /** Changes that would improve the answer: one at a time, each computed through the whole calculation. */
+
 import type { CaseDocument, LoadKindId } from "#core/case/document/types.ts";
 import { countedLoads, ofKind } from "#core/rules/demand/loads.ts";
 import type { CountedLoad, DemandCalculation } from "#core/rules/demand/types.ts";
 import { codebookOf } from "#core/rules/index.ts";
+import { roundedDown } from "#core/tolerance.ts";
 import { showA } from "#core/units.ts";
 import { demandInput, demandVA } from "./calculate.ts";
 
@@ -101,5 +103,5 @@ export function measuredMaximumThatFits(
   };
   const newLoadsA = demandAt(0);
   const maximumA = (roomA - newLoadsA) / (demandAt(1) - newLoadsA);
-  return maximumA > 0 ? Math.floor(maximumA * 10 + 1e-9) / 10 : null;
+  return maximumA > 0 ? roundedDown(maximumA * 10) / 10 : null;
 }

@@ -1,4 +1,5 @@
 /** Price of work by a price book: its lines, total, steps and days. */
+import { roundedUp } from "#core/tolerance.ts";
 import { showNumber } from "#core/units.ts";
 import { type Why, why, withLazyFields } from "#core/why.ts";
 import { isWithinAnother, itemOf, itemsIn, type PriceBook, type PriceItem, pricedBy } from "./book.ts";
@@ -82,7 +83,7 @@ const BEFORE_THE_WORK = ["labour:visit", "labour:measure"];
 function bought({ group, unit, soldIn }: PriceItem, needed: number, waste: number): number {
   if (group !== "materials") return needed;
   const withWaste = unit === "each" ? needed : needed * (1 + waste);
-  return soldIn ? Math.ceil(withWaste / soldIn - 1e-9) * soldIn : withWaste;
+  return soldIn ? roundedUp(withWaste / soldIn) * soldIn : withWaste;
 }
 
 function lineOf(item: PriceItem, needed: number, rate: PriceItem | undefined, waste: number): PriceLine {

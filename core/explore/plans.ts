@@ -2,6 +2,7 @@
  * All plans at once: a way, a charging setting, a school of practice where the job leaves it open, and at most two
  * changes to the home; of all of them those that no other beats in price, energy and days.
  */
+
 import { assess } from "#core/assess.ts";
 import { withCharger } from "#core/case/document/change.ts";
 import { applyPatch } from "#core/case/document/patch.ts";
@@ -15,6 +16,7 @@ import { requirements, type WorkItem } from "#core/estimate/requirements.ts";
 import { countedLoads } from "#core/rules/demand/loads.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import type { Codebook } from "#core/rules/types.ts";
+import { exceeds, isSameFigure } from "#core/tolerance.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
 import { lower } from "#core/words.ts";
 
@@ -185,9 +187,9 @@ function choices(changes: readonly Change[]): Change[][] {
 
 const beats = (a: HomePlan, b: HomePlan): boolean =>
   a.typical <= b.typical &&
-  a.energyKWh >= b.energyKWh - 1e-9 &&
+  !exceeds(b.energyKWh, a.energyKWh) &&
   a.days <= b.days &&
-  (a.typical < b.typical || a.energyKWh > b.energyKWh + 1e-9 || a.days < b.days);
+  (a.typical < b.typical || exceeds(a.energyKWh, b.energyKWh) || a.days < b.days);
 
 /** The plans that no other beats; of equal ones the first. */
 export function unbeatenPlans(plans: readonly HomePlan[]): HomePlan[] {
@@ -195,7 +197,7 @@ export function unbeatenPlans(plans: readonly HomePlan[]): HomePlan[] {
   const kept: HomePlan[] = [];
   for (const plan of sorted) {
     const equal = (k: HomePlan) =>
-      k.typical === plan.typical && Math.abs(k.energyKWh - plan.energyKWh) < 1e-9 && k.days === plan.days;
+      k.typical === plan.typical && isSameFigure(k.energyKWh, plan.energyKWh) && k.days === plan.days;
     if (!kept.some((k) => beats(k, plan) || equal(k))) kept.push(plan);
   }
   return kept;
@@ -218,7 +220,7 @@ export function allPlans(
   const now = assess(document, book);
   const { demandA } = governingOf(now);
   const mostA = document.charger?.maxA ?? codebook.charging.usualMaxA;
-  const settings = codebook.charging.settingsA.filter((a) => a <= mostA + 1e-9);
+  const settings = codebook.charging.settingsA.filter((a) => !exceeds(a, mostA));
   // A school that the job has chosen is not left open.
   const told = document.options?.evTreatment;
   const schools: (EvTreatment | null)[] = !codebook.asksFor.evTreatment ? [null] : told ? [told] : [...TREATMENTS];

@@ -1,4 +1,5 @@
 /** The ways of a case as a replay runs them. */
+
 import { afterEach } from "#core/assess.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import type { WayToReplay } from "#core/energy/replay/way-to-replay.ts";
@@ -6,6 +7,7 @@ import type { PriceBook } from "#core/estimate/book.ts";
 import { homeOf } from "#core/home/home.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import type { Codebook } from "#core/rules/types.ts";
+import { exceeds } from "#core/tolerance.ts";
 
 /** Largest continuous load of a supply, A. */
 const continuousLimitA = ({ charging }: Codebook, ratingA: number): number => ratingA / charging.continuousFactor;
@@ -31,7 +33,7 @@ export function waysToReplay(document: CaseDocument, book: PriceBook): WayToRepl
       ratingA: home.supplyA,
       guards,
       goesFirst: charger?.interlockedWith ?? charger?.waitsFor ?? null,
-      fallbackFits: governingA + leastOfferA <= limitA + 1e-9,
+      fallbackFits: !exceeds(governingA + leastOfferA, limitA),
     };
   });
 }

@@ -1,4 +1,5 @@
 /** A circuit whose device is more than its conductor allows. */
+
 import { withCircuit, withoutSources } from "#core/case/document/change.ts";
 import { circuitOf } from "#core/case/document/lookups.ts";
 import type { Circuit } from "#core/case/document/types.ts";
@@ -9,6 +10,7 @@ import { circuitRated } from "#core/home/home.ts";
 import { SHARED_REQUIREMENTS } from "#core/rules/findings/shared-requirements.ts";
 import type { FindingRule, RepairedHome } from "#core/rules/findings/types.ts";
 import type { Home } from "#core/rules/home.ts";
+import { exceeds } from "#core/tolerance.ts";
 import { showA, showSize } from "#core/units.ts";
 import { withArticle } from "#core/words.ts";
 
@@ -19,7 +21,7 @@ function mend(home: Home, circuit: Circuit): RepairedHome | null {
   if (!conductor || !ratingA || !circuitOf(document, circuit.id)) return null;
   const mostDeviceA = codebook.conductor(conductor, 60)?.mostDeviceA ?? 0;
   const smallerA = codebook.charging.devicesA.reduce((most, d) => (d <= mostDeviceA ? d : most), 0);
-  if (smallerA > 0 && circuitCarriesA(home, circuit) <= smallerA + 1e-9)
+  if (smallerA > 0 && !exceeds(circuitCarriesA(home, circuit), smallerA))
     return {
       document: withCircuit(document, circuit.id, { ratingA: smallerA }),
       text: `Fit ${withArticle(showA(smallerA))} ${codebook.words.device} to ${circuitName(circuit)}: its conductor allows no more`,

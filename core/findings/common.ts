@@ -21,6 +21,7 @@ import { SHARED_REQUIREMENTS } from "#core/rules/findings/shared-requirements.ts
 import type { FindingRule, FoundFault } from "#core/rules/findings/types.ts";
 import type { Home } from "#core/rules/home.ts";
 import type { Codebook } from "#core/rules/types.ts";
+import { exceeds } from "#core/tolerance.ts";
 import { isOver, showA, showSize } from "#core/units.ts";
 import { capital } from "#core/words.ts";
 import { circuitConductor } from "./circuit-conductor.ts";
@@ -220,7 +221,7 @@ export const commonFindings: readonly FindingRule[] = [
     todo: "Measure the demand before anything is promised; plan for a larger supply",
     reason: "headroom-short",
     check: ({ demandA, supplyA, method, loads }) =>
-      when(demandA > supplyA + 1e-9, () => ({
+      when(exceeds(demandA, supplyA), () => ({
         link: "supply",
         text: `The demand of ${showA(demandA)}${loads.some((l) => !l.existing) ? ", with what is planned," : ""} is ${isOver(supplyA - demandA) ? "over" : "just over"} the supply of ${showA(supplyA)} already`,
         rule: method.rule,
@@ -293,7 +294,7 @@ export const commonFindings: readonly FindingRule[] = [
       const carried = home.at(panel);
       // A supply that is over already says so itself.
       if (!busA || (carried.whole && busA >= home.supplyA)) return [];
-      return when(carried.demandA > busA + 1e-9, () => ({
+      return when(exceeds(carried.demandA, busA), () => ({
         link: linkId.bus(panel.id),
         text: `The bus of ${panelName(panel, home.codebook)} (${showA(busA)}) already carries ${showA(carried.demandA)}`,
         rule: carried.method.rule,
@@ -323,7 +324,7 @@ export const commonFindings: readonly FindingRule[] = [
       const { mainA } = panel;
       const carried = home.at(panel);
       if (!mainA || !onSupply(panel) || (carried.whole && mainA >= home.supplyA)) return [];
-      return when(carried.demandA > mainA + 1e-9, () => ({
+      return when(exceeds(carried.demandA, mainA), () => ({
         link: linkId.main(panel.id),
         text: `The main of ${panelName(panel, home.codebook)} (${showA(mainA)}) already carries ${showA(carried.demandA)}`,
         rule: carried.method.rule,
@@ -404,7 +405,7 @@ export const commonFindings: readonly FindingRule[] = [
         panel.mainA ?? Number.POSITIVE_INFINITY,
       );
       const carried = home.at(panel);
-      return when(carried.demandA > mayA + 1e-9, () => ({
+      return when(exceeds(carried.demandA, mayA), () => ({
         link: linkId.feederDevice(panel.id),
         text: `The feeder of ${panelName(panel, home.codebook)} (${showA(mayA)}) already carries ${showA(carried.demandA)}`,
         rule: carried.method.rule,
@@ -440,7 +441,7 @@ export const commonFindings: readonly FindingRule[] = [
 function supplyConductor({ document, codebook, supplyA }: Home): readonly FoundFault[] {
   const { conductor } = document.supply;
   const allows = conductor ? codebook.supplyConductor.allows(conductor) : null;
-  return when(allows && allows.ampacityA < supplyA - 1e-9, () => ({
+  return when(allows && exceeds(supplyA, allows.ampacityA), () => ({
     link: "supply-conductor",
     text: `The ${codebook.supplyConductor.name} are too small for ${showA(supplyA)}: ${allows?.cited.numbers}`,
     rule: allows?.cited.rule ?? "",

@@ -1,4 +1,5 @@
 /** An outlet on a circuit with a device larger than its rating allows. */
+
 import { withCircuit, withOutlet } from "#core/case/document/change.ts";
 import { circuitOf } from "#core/case/document/lookups.ts";
 import type { Outlet, OutletType } from "#core/case/document/types.ts";
@@ -9,6 +10,7 @@ import { SHARED_REQUIREMENTS } from "#core/rules/findings/shared-requirements.ts
 import type { FindingRule, RepairedHome } from "#core/rules/findings/types.ts";
 import type { Home } from "#core/rules/home.ts";
 import type { Codebook } from "#core/rules/types.ts";
+import { exceeds } from "#core/tolerance.ts";
 import { showA } from "#core/units.ts";
 import { withArticle } from "#core/words.ts";
 
@@ -32,7 +34,7 @@ function mend(home: Home, outlet: Outlet): RepairedHome | null {
   const circuit = circuitOf(document, outlet.circuit)?.circuit;
   if (!circuit?.ratingA) return null;
   const mostA = mostDeviceA(codebook, outlet);
-  if (circuitCarriesA(home, circuit) <= mostA + 1e-9)
+  if (!exceeds(circuitCarriesA(home, circuit), mostA))
     return {
       document: withCircuit(document, circuit.id, { ratingA: mostA }),
       text: `Fit ${withArticle(showA(mostA))} ${codebook.words.device} to ${circuitName(circuit)}: its ${outletName(outlet, codebook)} is rated for no more`,

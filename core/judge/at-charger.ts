@@ -1,6 +1,7 @@
 /** Parts at the charger's end of its circuit, for all ways: a receptacle for its plug, a disconnect. */
 
 import { requirements, type WorkItem } from "#core/estimate/requirements.ts";
+import { exceeds } from "#core/tolerance.ts";
 import type { JudgingContext, Proposal } from "#core/ways/types.ts";
 
 const RECEPTACLE = requirements({ receptacle: 1, "labour:receptacle": 1 });
@@ -27,7 +28,7 @@ export function workAtCharger(
       requires: RECEPTACLE,
       link: "charger",
     });
-  const byRule = disconnect !== null && chargeA > disconnect.aboveA + 1e-9;
+  const byRule = disconnect !== null && exceeds(chargeA, disconnect.aboveA);
   if (byRule || (placed.outlet === undefined && TOLD.includes(document.run?.disconnect)))
     items.push({
       id: "disconnect",

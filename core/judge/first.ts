@@ -6,6 +6,7 @@ import { requirements, type WorkItem } from "#core/estimate/requirements.ts";
 import { overLimit, type SupplyPath } from "#core/path/links.ts";
 import type { PathLink, UnknownValue } from "#core/path/types.ts";
 import type { Home } from "#core/rules/home.ts";
+import { exceeds } from "#core/tolerance.ts";
 import { showA } from "#core/units.ts";
 import type { JudgingContext, Proposal } from "#core/ways/types.ts";
 import { capital, lower } from "#core/words.ts";
@@ -80,8 +81,8 @@ export function consentOfOperator(
 ): { items: WorkItem[]; reasons: WayReason[]; cautions: string[] } {
   const rules = codebook.notify;
   if (!rules) return { items: [], reasons: [], cautions: [] };
-  const over = demandA > rules.demandA + 1e-9;
-  if (!over && chargeA <= rules.chargeA + 1e-9 && readRatingA(document) !== null)
+  const over = exceeds(demandA, rules.demandA);
+  if (!over && !exceeds(chargeA, rules.chargeA) && readRatingA(document) !== null)
     return {
       items: [],
       reasons: [],

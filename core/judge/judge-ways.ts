@@ -1,4 +1,5 @@
 /** Every way, judged as the home after its work: the best of its proposals, its price and its reasons. */
+
 import { type WayReason, wayReason } from "#core/case/document/reasons.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { type DeliveredEnergy, givenManaged, givenSteady } from "#core/energy/need/energy.ts";
@@ -6,6 +7,7 @@ import { nightName } from "#core/energy/need/need.ts";
 import { overloadInWords, replayBasis, replayedNights } from "#core/energy/need/replayed.ts";
 import { type Estimate, estimateWork } from "#core/estimate/estimate.ts";
 import type { PathLink } from "#core/path/types.ts";
+import { exceeds } from "#core/tolerance.ts";
 import { showA } from "#core/units.ts";
 import { WAYS, wayOf } from "#core/ways/index.ts";
 import { withPriority } from "#core/ways/priority.ts";
@@ -136,7 +138,7 @@ const unique = (reasons: readonly WayReason[]): WayReason[] => [
 ];
 
 const fitsAsItIs = ({ wanted }: JudgingContext, { demandScope: of, mayCarryA, carriesA }: PathLink): boolean =>
-  of === "circuit" || mayCarryA === null || carriesA + wanted.addsA <= mayCarryA + 1e-9;
+  of === "circuit" || mayCarryA === null || !exceeds(carriesA + wanted.addsA, mayCarryA);
 
 const pricedAs = ({ cost, lines, missing, steps, leadTimeDays }: Estimate) => ({
   cost,

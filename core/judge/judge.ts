@@ -18,6 +18,7 @@ import { faultsAt, overLimit, pathTo, type SupplyPath, tightestLink } from "#cor
 import type { PathLink, UnknownValue } from "#core/path/types.ts";
 import type { CircuitDesign } from "#core/rules/circuit/types.ts";
 import type { Home } from "#core/rules/home.ts";
+import { exceeds } from "#core/tolerance.ts";
 import { showA } from "#core/units.ts";
 import { joined, withCharge } from "#core/ways/charger-placement.ts";
 import type { JudgedVerdict, JudgingContext, Proposal } from "#core/ways/types.ts";
@@ -132,7 +133,7 @@ function settingsOf(
   const plug = charger.plug || placed.outlet !== undefined;
   const plugged = plug && !settingsA ? codebook.charging.plug.mostA : Number.POSITIVE_INFINITY;
   const most = Math.min(mostA, settingsA ? Number.POSITIVE_INFINITY : charger.maxA, plugged);
-  return (settingsA ?? charger.settingsA).filter((a) => a <= most + 1e-9);
+  return (settingsA ?? charger.settingsA).filter((a) => !exceeds(a, most));
 }
 
 /** The charger's addition to the demand, A: at the supply by the job's treatment, on a feeder as a continuous load. */
@@ -192,7 +193,7 @@ function tooMuchFor(
       link.demandScope === "circuit"
         ? others + chargeA * codebook.charging.continuousFactor
         : link.carriesA + addsAt(home, path, link, adds);
-    return carries > may + 1e-9;
+    return exceeds(carries, may);
   });
   if (found?.kind === "conductor" && designed && !isDesigned(designed))
     return { ...found, mayCarryA: 0, decidedBy: designed.refused.numbers };
@@ -289,14 +290,14 @@ export function judgeProposal(s: JudgingContext, proposal: Proposal): JudgedProp
   const mending = mend(s, proposal);
   const { home, path } = mending;
   const settings = settingsOf(s, proposal);
-  const smallestA = settings.find((a) => a >= proposal.leastA - 1e-9);
+  const smallestA = settings.find((a) => !exceeds(proposal.leastA, a));
   const guards = proposal.chargerPlacement.managed ? guardsOf(home, path, proposal.mostA) : [];
   const limitA = Math.min(...guards.map((g) => g.limitA), Number.POSITIVE_INFINITY);
-  const fits = (a: number) => a <= limitA + 1e-9 && tooMuchFor(s, proposal, mending, a) === null;
+  const fits = (a: number) => !exceeds(a, limitA) && tooMuchFor(s, proposal, mending, a) === null;
   let chargeA = settingThatFits(s, settings, proposal.leastA, fits);
   const first = measureFirst(s, home, mending.found, proposal);
   const stops = [...mending.stops, ...first.stops];
-  if (chargeA < proposal.leastA - 1e-9) {
+  if (exceeds(proposal.leastA, chargeA)) {
     const none = smallestA ?? settings.at(-1) ?? proposal.leastA;
     if (proposal.chargerPlacement.managed && limitA < none)
       stops.push(

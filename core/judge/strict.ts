@@ -1,6 +1,8 @@
 /** The stricter reading of a shared circuit: the charger counted by the job's treatment, not in the appliance's place. */
+
 import { homeOf } from "#core/home/home.ts";
 import type { Home } from "#core/rules/home.ts";
+import { exceeds } from "#core/tolerance.ts";
 import { showA } from "#core/units.ts";
 
 /** The stricter reading of the rules, where it would rule the shared circuit out; null otherwise. */
@@ -15,7 +17,7 @@ export function strictReading({ document, codebook, supplyA }: Home): string | n
     return left > 0 ? [{ ...l, quantity: left }] : [];
   });
   const { demandA } = homeOf({ ...document, loads }, codebook);
-  return demandA > supplyA + 1e-9
+  return exceeds(demandA, supplyA)
     ? `Read strictly, with the charger counted on its own instead of in the appliance's place, the demand is ${showA(demandA)} of ${showA(supplyA)}: ask the authority before it is promised.`
     : null;
 }

@@ -11,6 +11,7 @@ import { circuitRated, feederRated, feederRatingA } from "#core/home/home.ts";
 import { onSupply } from "#core/panel/sub-panels.ts";
 import type { PathFault, SurveyFinding } from "#core/rules/findings/types.ts";
 import type { Home, PathTarget } from "#core/rules/home.ts";
+import { exceeds } from "#core/tolerance.ts";
 import { showA } from "#core/units.ts";
 import { capital } from "#core/words.ts";
 import { designAt } from "./designed.ts";
@@ -271,7 +272,7 @@ function conductorLimit(
 
 /** The first link that carries more than it may, or null. */
 export const overLimit = (links: readonly PathLink[]): PathLink | null =>
-  links.find((l) => l.mayCarryA !== null && l.carriesA > l.mayCarryA + 1e-9) ?? null;
+  links.find((l) => l.mayCarryA !== null && exceeds(l.carriesA, l.mayCarryA)) ?? null;
 
 /** The link with the least room left, or null where none has a limit; what is still to be made is made to fit. */
 export function tightestLink(links: readonly PathLink[]): PathLink | null {

@@ -1,4 +1,5 @@
 /** Where along the walls a charger could hang, and how well it would serve the cars from there. */
+import { exceeds } from "#core/tolerance.ts";
 import { distance, distanceToSegment, isWellInside, type Point, signedArea } from "./geometry.ts";
 import { type HungCharger, outlineOf, type ParkedCar, type Plot } from "./plot.ts";
 import { everyReach, pathsToPort, reachOf } from "./reach.ts";
@@ -45,7 +46,7 @@ export function wallPoints(plot: Plot, widthM: number, stepM = STEP_M): WallPoin
       polygon.flatMap((a, side) => {
         const length = distance(a, polygon[(side + 1) % polygon.length] as Point);
         const points: WallPoint[] = [];
-        for (let alongM = widthM / 2; alongM <= length - widthM / 2 + 1e-9; alongM += stepM) {
+        for (let alongM = widthM / 2; !exceeds(alongM, length - widthM / 2); alongM += stepM) {
           const at = inFront(plot, id, side, alongM);
           if (at && !plot.solids.some((s) => isWellInside(at, s.polygon))) points.push({ solid: id, side, alongM, at });
         }
@@ -117,7 +118,7 @@ export function bandFor(
         ({ car, path }) => reachOf(hung, path(point.at), car).hangsM ?? Number.POSITIVE_INFINITY,
       );
       const least = Math.min(...hangs);
-      if (least > charger.leadM + 1e-9) continue;
+      if (exceeds(least, charger.leadM)) continue;
       served++;
       slackM = Math.min(slackM, charger.leadM - least);
     }
@@ -129,7 +130,7 @@ export function bandFor(
 export const bestOf = (band: readonly BandPoint[]): BandPoint | null =>
   band.reduce<BandPoint | null>(
     (best, p) =>
-      p.served > 0 && (!best || p.served > best.served || (p.served === best.served && p.slackM > best.slackM + 1e-9))
+      p.served > 0 && (!best || p.served > best.served || (p.served === best.served && exceeds(p.slackM, best.slackM)))
         ? p
         : best,
     null,

@@ -1,4 +1,5 @@
 /** Drawing on a plan: walls as lines with a thickness, gaps in them, and new things beside what is there; metres. */
+import { exceeds } from "#core/tolerance.ts";
 import { distance, type Point, type Polygon } from "./geometry.ts";
 import type { Plot, PlotSolid } from "./plot.ts";
 
@@ -49,7 +50,7 @@ export function gapIn(wall: Polygon, atM: number, widthM: number): Gap | null {
   if (wall.length !== 4) return null;
   const [a, b, c, d] = wall as unknown as [Point, Point, Point, Point];
   const length = distance(a, b);
-  if (widthM <= 0 || atM < 0 || atM + widthM > length + 1e-9) return null;
+  if (widthM <= 0 || atM < 0 || exceeds(atM + widthM, length)) return null;
   const along = ([px, py]: Point, [qx, qy]: Point, m: number): Point => [
     px + ((qx - px) * m) / length,
     py + ((qy - py) * m) / length,

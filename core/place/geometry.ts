@@ -1,11 +1,12 @@
 /** Plane geometry of a plot: containment, and shortest paths round solids. Metres, x right, y up. */
 
+import { TOLERANCE } from "#core/tolerance.ts";
+
 export type Point = readonly [x: number, y: number];
 export type Polygon = readonly Point[];
 
 /** Nearer than this, two things touch, m. */
 const TOUCH = 1e-6;
-const EPSILON = 1e-9;
 
 /** The distance of two points, m. */
 export const distance = (a: Point, b: Point): number => Math.sqrt((b[0] - a[0]) ** 2 + (b[1] - a[1]) ** 2);
@@ -60,7 +61,7 @@ function clash(a: Point, b: Point, c: Point, d: Point): boolean {
 /** Whether no two sides of an outline cross or touch, but neighbours at their corner. */
 export function isSimple(polygon: Polygon): boolean {
   const n = polygon.length;
-  if (n < 3 || Math.abs(signedArea(polygon)) < EPSILON) return false;
+  if (n < 3 || Math.abs(signedArea(polygon)) < TOLERANCE) return false;
   const at = (i: number) => polygon[i % n] as Point;
   for (let i = 0; i < n; i++) {
     if (distance(at(i), at(i + 1)) < TOUCH) return false;
@@ -112,7 +113,7 @@ function meets(a: Point, dx: number, dy: number, { polygon }: Solid, shares: num
     const gy = before[1] - ay;
     before = after;
     const cross = dx * fy - dy * fx;
-    if (cross < EPSILON && cross > -EPSILON) {
+    if (cross < TOLERANCE && cross > -TOLERANCE) {
       // Side by side: where the ends of the one lie along the other.
       const first = (gx * dx + gy * dy) / length2;
       if (first > 0 && first < 1) shares.push(first);
@@ -123,7 +124,7 @@ function meets(a: Point, dx: number, dy: number, { polygon }: Solid, shares: num
     const t = (gx * fy - gy * fx) / cross;
     if (t <= 0 || t >= 1) continue;
     const u = (gx * dy - gy * dx) / cross;
-    if (u < -EPSILON || u > 1 + EPSILON) continue;
+    if (u < -TOLERANCE || u > 1 + TOLERANCE) continue;
     const line = Math.sqrt(length2);
     const side = Math.sqrt(fx * fx + fy * fy);
     const isWellInLine = Math.min(t, 1 - t) * line > TOUCH;
@@ -141,7 +142,7 @@ function meets(a: Point, dx: number, dy: number, { polygon }: Solid, shares: num
 function isBlocked(a: Point, b: Point, all: readonly Solid[]): boolean {
   const [dx, dy] = [b[0] - a[0], b[1] - a[1]];
   const length = Math.hypot(dx, dy);
-  if (length < EPSILON) return false;
+  if (length < TOLERANCE) return false;
   const near: Solid[] = [];
   const shares: number[] = [];
   for (const s of all) {
@@ -182,7 +183,7 @@ function bends(polygon: Polygon): Point[] {
   return polygon.filter((corner, i) => {
     const [px, py] = polygon[(i + polygon.length - 1) % polygon.length] as Point;
     const [nx, ny] = polygon[(i + 1) % polygon.length] as Point;
-    return turn * ((corner[0] - px) * (ny - corner[1]) - (corner[1] - py) * (nx - corner[0])) > EPSILON;
+    return turn * ((corner[0] - px) * (ny - corner[1]) - (corner[1] - py) * (nx - corner[0])) > TOLERANCE;
   });
 }
 
@@ -269,7 +270,7 @@ export function shortestPathsTo(
     settled.push(nearest);
     for (const c of open) {
       const lengthM = nearest.lengthM + distance(c.at, nearest.at);
-      if (c.done || lengthM >= c.lengthM - EPSILON) continue;
+      if (c.done || lengthM >= c.lengthM - TOLERANCE) continue;
       if (isBetween(c, nearest)) continue;
       c.lengthM = lengthM;
       c.next = nearest;
@@ -283,9 +284,9 @@ export function shortestPathsTo(
     for (let i = 0; ; i++) {
       const c = settled[i] ?? settleNext();
       // Corners come in the order of their paths: no later one can be nearer.
-      if (!c || c.lengthM >= least - EPSILON || c.lengthM > mostM) break;
+      if (!c || c.lengthM >= least - TOLERANCE || c.lengthM > mostM) break;
       const lengthM = c.lengthM + distance(from, c.at);
-      if (lengthM >= least - EPSILON || isBlocked(from, c.at, solids)) continue;
+      if (lengthM >= least - TOLERANCE || isBlocked(from, c.at, solids)) continue;
       best = c;
       least = lengthM;
     }

@@ -1,4 +1,5 @@
 /** A hole through a wall: how it is drilled, and where it comes out. */
+import { exceeds } from "#core/tolerance.ts";
 
 export interface WallHole {
   /** Up from the outside to the inside, degrees; less than 0 where the outside end lies higher. */
@@ -19,7 +20,7 @@ const LEAST_FALL_DEG = 3;
 export function holeBetween(thicknessM: number, outsideM: number, insideM: number): WallHole {
   const rise = insideM - outsideM;
   const angleDeg = (Math.atan2(rise, thicknessM) * 180) / Math.PI;
-  return { angleDeg, lengthM: Math.hypot(thicknessM, rise), fallsOut: angleDeg >= LEAST_FALL_DEG - 1e-9 };
+  return { angleDeg, lengthM: Math.hypot(thicknessM, rise), fallsOut: !exceeds(LEAST_FALL_DEG, angleDeg) };
 }
 
 /** Height at which it comes out inside, m. */

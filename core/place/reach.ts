@@ -2,6 +2,7 @@
 
 import type { CaseDocument, Place } from "#core/case/document/types.ts";
 import type { Codebook } from "#core/rules/types.ts";
+import { exceeds } from "#core/tolerance.ts";
 import { groundOf, isWellInside, type PlanPath, type PlotGround, type Point, shortestPathsTo } from "./geometry.ts";
 import {
   type HungCharger,
@@ -31,7 +32,6 @@ export interface LeadReach {
 
 /** Slack at both ends of a lead, m. */
 const SLACK_M = 0.5;
-const EPSILON = 1e-9;
 
 /** Lead that a path asks for, m. */
 export function leadFor(planPathM: number, { heightM }: Pick<HungCharger, "heightM">, portHeightM: number) {
@@ -42,7 +42,7 @@ export function leadFor(planPathM: number, { heightM }: Pick<HungCharger, "heigh
 }
 
 const verdictOf = (leadM: number, { liesM, hangsM }: ReturnType<typeof leadFor>): ReachVerdict =>
-  leadM >= liesM - EPSILON ? "lies" : leadM >= hangsM - EPSILON ? "hangs" : "short";
+  !exceeds(liesM, leadM) ? "lies" : !exceeds(hangsM, leadM) ? "hangs" : "short";
 
 const grounds = new WeakMap<Plot, PlotGround>();
 function groundOfPlot(plot: Plot): PlotGround {

@@ -2,7 +2,9 @@
  * Checks of the wall that a charger is mounted on: by the figures of the rules, from the plan where it shows them,
  * otherwise to be confirmed on site.
  */
+
 import type { Codebook } from "#core/rules/types.ts";
+import { exceeds } from "#core/tolerance.ts";
 import { showBuildingLength } from "#core/units.ts";
 import { onWall } from "./band.ts";
 import { distanceToOutline, type Point } from "./geometry.ts";
@@ -54,14 +56,14 @@ export function wallChecks(
       id: "height",
       text: `The coupling, when stowed, is at least ${m(least)} up${most ? ` and no more than ${m(most)}` : ""}`,
       rule: rules.couplingRule,
-      passes: heightM >= least - 1e-9 && (most === null || heightM <= most + 1e-9),
+      passes: !exceeds(least, heightM) && (most === null || !exceeds(heightM, most)),
       numbers: `the lead's outlet is at ${m(heightM)}`,
     },
     {
       id: "width",
       text: `The wall is straight for the unit and ${m(SIDE_M)} on each side`,
       rule: "Maker's instructions",
-      passes: wall !== null && room >= needs - 1e-9,
+      passes: wall !== null && !exceeds(needs, room),
       numbers: wall ? `${m(room)} to the nearer end, ${m(needs)} needed` : "it is not on a wall of the plan",
     },
     {

@@ -11,6 +11,7 @@ import { laidLengthOf, laidSegments, lengthIn } from "#core/rules/circuit/laid.t
 import { junctionBoxes } from "#core/rules/circuit/parts-of-run.ts";
 import type { CircuitDesign } from "#core/rules/circuit/types.ts";
 import type { Codebook } from "#core/rules/types.ts";
+import { exceeds } from "#core/tolerance.ts";
 
 /** Run methods whose conductors are single ones in a conduit. */
 const SINGLES: readonly string[] = ["thhn", "xhhw-2"];
@@ -33,10 +34,10 @@ function usualSize({
   chargeA: number;
 }): string {
   const { feederSizes, charging } = codebook;
-  const leastA = chargeA * charging.continuousFactor - 1e-9;
+  const leastA = chargeA * charging.continuousFactor;
   const carries = (size: string) => {
     const rated = codebook.conductor({ size, material: "cu", type });
-    return rated !== null && charging.deviceOnConductorA(rated) >= deviceA && rated.ampacityA >= leastA;
+    return rated !== null && charging.deviceOnConductorA(rated) >= deviceA && !exceeds(leastA, rated.ampacityA);
   };
   return feederSizes.find(carries) ?? (feederSizes.at(-1) as string);
 }

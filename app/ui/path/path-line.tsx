@@ -1,7 +1,9 @@
 /** The path from the supply to the car as one line: each link with what it carries and may carry, and what is wrong. */
+
 import { Link as To } from "react-router";
 import { placeOfLink } from "#core/path/step-of-link.ts";
 import type { PathLink } from "#core/path/types.ts";
+import { exceeds } from "#core/tolerance.ts";
 import { showA } from "#core/units.ts";
 import styles from "./path-line.module.css";
 
@@ -23,7 +25,7 @@ const fullness = ({ carriesA, mayCarryA }: PathLink) =>
 
 function Gauge({ link }: { link: Drawn }) {
   const share = fullness(link);
-  const over = link.mayCarryA !== null && link.carriesA > link.mayCarryA + 1e-9;
+  const over = link.mayCarryA !== null && exceeds(link.carriesA, link.mayCarryA);
   return (
     <svg className={styles.gauge} viewBox="0 0 100 26" preserveAspectRatio="none" aria-hidden="true">
       <path d="M0 13H100" className={link.known === "planned" ? styles.plannedWire : styles.wire} />

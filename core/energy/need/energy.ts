@@ -1,4 +1,5 @@
 /** Energy that a way of charging delivers in the nights of a year, kWh. */
+import { exceeds } from "#core/tolerance.ts";
 import { HOUSE_SHARE_BY_HOUR } from "./house-profile.ts";
 import { ENOUGH_NIGHTS, type NeedNight, type NightNeed } from "./need.ts";
 
@@ -23,13 +24,13 @@ function given({ nights }: NightNeed, offered: (night: NeedNight) => number): De
     const got = Math.min(night.energyKWh, offered(night));
     energyKWh += got * night.share;
     const lacks = night.energyKWh - got;
-    if (lacks <= 1e-9) nightsMet += night.share;
-    else if (lacks > lacking + 1e-9) {
+    if (!exceeds(lacks, 0)) nightsMet += night.share;
+    else if (exceeds(lacks, lacking)) {
       lacking = lacks;
       worst = { night, energyKWh: got };
     }
   }
-  return { energyKWh, nightsMet, meetsNeed: nightsMet >= ENOUGH_NIGHTS - 1e-9, worst };
+  return { energyKWh, nightsMet, meetsNeed: !exceeds(ENOUGH_NIGHTS, nightsMet), worst };
 }
 
 /** At a steady current. */
@@ -55,7 +56,7 @@ export function givenManaged(
 ): DeliveredEnergy {
   const offeredA = HOUSE_SHARE_BY_HOUR.map((share) => {
     const left = Math.min(largestA, ...guarded.map((g) => g.limitA - g.demandA * share));
-    return left >= leastOfferA - 1e-9 ? left : 0;
+    return !exceeds(leastOfferA, left) ? left : 0;
   });
   return given(need, ({ hours }) =>
     hours.reduce((total, share, clock) => total + ((offeredA[clock] as number) * volts * share) / 1000, 0),

@@ -1,5 +1,7 @@
 /** Replayed nights in place of the usual profile of a house, as long as what they rest on is what the case still says. */
+
 import type { CaseDocument, Replayed } from "#core/case/document/types.ts";
+import { exceeds } from "#core/tolerance.ts";
 import { showNumber, showPercent } from "#core/units.ts";
 import { ENOUGH_NIGHTS, type NightNeed } from "./need.ts";
 
@@ -55,7 +57,7 @@ export function replayedNights(
     nights: found.nights,
     nightsMet: found.nightsMet,
     share,
-    meetsNeed: share >= ENOUGH_NIGHTS - 1e-9,
+    meetsNeed: !exceeds(ENOUGH_NIGHTS, share),
     energyKWh: found.kWhPerNight,
     secondsOverLimit: found.secondsOverLimit,
     secondsOverRating: found.secondsOverRating,

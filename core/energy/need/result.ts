@@ -1,6 +1,8 @@
 /** Each charging current in everyday terms, and the smallest sufficient one. */
+
 import type { Car, CaseDocument } from "#core/case/document/types.ts";
 import type { Codebook } from "#core/rules/types.ts";
+import { exceeds } from "#core/tolerance.ts";
 import { type DeliveredEnergy, givenSteady } from "./energy.ts";
 import { distancePerHour, fullByCar, hoursToCharge } from "./in-words.ts";
 import { hardestNights, type NeedNight, type NightNeed } from "./need.ts";
@@ -75,7 +77,9 @@ export function needResult(document: CaseDocument, codebook: Codebook, need: Nig
     .sort((a, b) => (a?.chargeA ?? 0) - (b?.chargeA ?? 0));
   const own = document.charger?.settableA;
   const mostA = document.charger?.maxA ?? charging.usualMaxA;
-  const settings = [...(own?.length ? own : charging.settingsA)].sort((a, b) => a - b).filter((a) => a <= mostA + 1e-9);
+  const settings = [...(own?.length ? own : charging.settingsA)]
+    .sort((a, b) => a - b)
+    .filter((a) => !exceeds(a, mostA));
   const settable = settings.map((a) => inWords(a, volts, false));
   const atSlow = slow ? inWords(slow.chargeA, slow.volts, true) : null;
   return {

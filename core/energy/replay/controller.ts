@@ -2,6 +2,7 @@
  * The charger and its clamp controller, step by step, as Heron's rules of the replay write it (exact, so that any other
  * implementation agrees). One loop over a span of days; nothing is made in it but numbers.
  */
+import { TOLERANCE } from "#core/tolerance.ts";
 import type { ReplayNight } from "./nights.ts";
 
 /** The least that a charger offers, A; below it pauses. */
@@ -15,7 +16,7 @@ export const RISE_A_PER_S = 1;
 /** A charger that hears nothing of its clamps goes to its fallback after this, s. */
 export const SILENT_FOR_S = 5;
 /** An excess over a limit up to this is rounding, A. */
-export const ROUNDING_A = 1e-9;
+export const ROUNDING_A = TOLERANCE;
 /** Ws in a kWh. */
 export const WS_PER_KWH = 3.6e6;
 /** State of charge from which a car takes less and less, and what it takes in the end, as a share of its most. */

@@ -1,5 +1,7 @@
 /** The nights of a span on a grid of steps: when the car is plugged in, when it may charge, and what it asks for. */
+
 import type { CaseDocument } from "#core/case/document/types.ts";
+import { roundedUp } from "#core/tolerance.ts";
 import { DAY_S, dayOfWall, isWinter, type LocalClock, momentOf, wallAt, weekdayOfWall } from "../intervals/clock.ts";
 import { carEnergyKWh } from "../need/cars.ts";
 import { chargingSpans } from "../need/hours.ts";
@@ -30,7 +32,7 @@ export interface ReplayNight {
 }
 
 /** The first step that begins at a moment or after it. */
-export const stepFrom = ({ startS, dtS }: ReplayGrid, atS: number): number => Math.ceil((atS - startS) / dtS - 1e-9);
+export const stepFrom = ({ startS, dtS }: ReplayGrid, atS: number): number => roundedUp((atS - startS) / dtS);
 
 /** @param usualKWh energy for each night where it was entered in kWh, or nothing was entered */
 export function nightsOn(grid: ReplayGrid, { need }: Pick<CaseDocument, "need">, usualKWh: number): ReplayNight[] {

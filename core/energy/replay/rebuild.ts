@@ -2,7 +2,9 @@
  * Rebuilds the peaks hidden by an average: each interval becomes a base load and on/off blocks of the large loads of
  * the home, with the same energy. The same seed gives the same result.
  */
+
 import { seededRandom } from "#core/chance.ts";
+import { exceeds, roundedDown, roundedUp } from "#core/tolerance.ts";
 import { HOUR_S, type LocalClock, offsetAt } from "../intervals/clock.ts";
 
 /** A load that may be part of an average: its current, and its likelihood by clock hour. */
@@ -38,7 +40,7 @@ export function rebuiltValues(
   seed: number,
 ): Float64Array {
   if (intervalS === dtS) return averages;
-  const steps = Math.floor((averages.length * intervalS) / dtS + 1e-9);
+  const steps = roundedDown((averages.length * intervalS) / dtS);
   const out = new Float64Array(steps);
   if (intervalS < dtS) return averagedOver(averages, intervalS, dtS, out);
   const large = loads
@@ -49,8 +51,8 @@ export function rebuiltValues(
   const leastOn = Math.max(1, Math.round(Math.min(LEAST_ON_S, intervalS) / dtS));
   const ground = quietest(averages);
   for (let i = 0; i < averages.length; i++) {
-    const from = Math.ceil((i * intervalS) / dtS - 1e-9);
-    const to = Math.min(steps, Math.ceil(((i + 1) * intervalS) / dtS - 1e-9));
+    const from = roundedUp((i * intervalS) / dtS);
+    const to = Math.min(steps, roundedUp(((i + 1) * intervalS) / dtS));
     const mean = averages[i] as number;
     if (to <= from) continue;
     if (!(mean > 0)) {
@@ -73,7 +75,7 @@ function averagedOver(values: Float64Array, intervalS: number, dtS: number, out:
   for (let k = 0; k < out.length; k++) {
     let [sum, weight] = [0, 0];
     const [fromS, toS] = [k * dtS, (k + 1) * dtS];
-    for (let i = Math.floor(fromS / intervalS); i * intervalS < toS - 1e-9 && i < values.length; i++) {
+    for (let i = Math.floor(fromS / intervalS); exceeds(toS, i * intervalS) && i < values.length; i++) {
       const share = Math.min(toS, (i + 1) * intervalS) - Math.max(fromS, i * intervalS);
       sum += (values[i] as number) * share;
       weight += share;

@@ -1,4 +1,5 @@
 /** Main device and back-fed sources on one bus of a panel (NEC 705.12(B)). */
+import { exceeds } from "#core/tolerance.ts";
 import { showA, showPercent } from "#core/units.ts";
 import type { BusRules } from "../types.ts";
 import { BUS_RATINGS_A } from "./service.ts";
@@ -18,7 +19,7 @@ export function necBus(sections: { far: string; near: string; sum: string }): Bu
       const numbers = `${showA(mainA)} + ${SOURCE_FACTOR} x ${showA(outputA)} = ${showA(loadedA)}`;
       const opposite = sources.every((s) => s.oppositeEnd);
       const sumA = devicesA?.reduce((t, a) => t + a, 0);
-      if (loadedA <= busA + 1e-9)
+      if (!exceeds(loadedA, busA))
         return {
           fits: true,
           cited: {
@@ -27,7 +28,7 @@ export function necBus(sections: { far: string; near: string; sum: string }): Bu
             numbers: `${numbers} <= ${showA(busA)}`,
           },
         };
-      if (opposite && loadedA <= busA * OPPOSITE_SHARE + 1e-9)
+      if (opposite && !exceeds(loadedA, busA * OPPOSITE_SHARE))
         return {
           fits: true,
           cited: {
@@ -36,7 +37,7 @@ export function necBus(sections: { far: string; near: string; sum: string }): Bu
             numbers: `${numbers} <= ${showA(busA * OPPOSITE_SHARE)}`,
           },
         };
-      if (sumA !== undefined && sumA <= busA + 1e-9)
+      if (sumA !== undefined && !exceeds(sumA, busA))
         return {
           fits: true,
           cited: {

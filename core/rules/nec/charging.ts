@@ -1,5 +1,6 @@
 /** NEC rules for a charging circuit that both editions share; the edition adds its minimum load. */
 
+import { exceeds } from "#core/tolerance.ts";
 import { showA, showPercent, showVA } from "#core/units.ts";
 import type { ConductorRating } from "../circuit/ampacity.ts";
 import type { ChargingRules, CountedCharge } from "../types.ts";
@@ -65,7 +66,7 @@ export function necCharging({
     poles: 2,
     deviceA(chargeA) {
       const standard = DEVICE_FOR_SETTING.find(([setting]) => setting === chargeA)?.[1];
-      return standard ?? NEC_240_6.find((d) => d >= chargeA * CONTINUOUS - 1e-9) ?? chargeA * CONTINUOUS;
+      return standard ?? NEC_240_6.find((d) => !exceeds(chargeA * CONTINUOUS, d)) ?? chargeA * CONTINUOUS;
     },
     continuousFactor: CONTINUOUS,
     chargeOnCircuitA: (circuitA) => circuitA / CONTINUOUS,

@@ -1,6 +1,7 @@
 /** Rules shared by the NEC editions; an edition adds its name, its sections and its changes. */
 
 import type { RuleSetId } from "#core/case/document/types.ts";
+import { roundedDown } from "#core/tolerance.ts";
 import { showA, showPercent } from "#core/units.ts";
 import { SOLID_NAMES } from "../solid-names.ts";
 import type { Codebook } from "../types.ts";
@@ -117,7 +118,7 @@ export function necCodebook({ id, name, leastChargerVA, sections }: NecEdition):
     managed: {
       rule: sections.management,
       limitA(ratingA) {
-        const limitA = Math.floor(ratingA * SET_POINT_SHARE + 1e-9);
+        const limitA = roundedDown(ratingA * SET_POINT_SHARE);
         return {
           limitA,
           cited: {

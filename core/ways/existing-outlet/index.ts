@@ -8,6 +8,7 @@ import { outletName } from "#core/case/fields/names.ts";
 import { CAUTIONS } from "#core/cautions.ts";
 import { requirements, withParts } from "#core/estimate/requirements.ts";
 import { loadName } from "#core/rules/demand/loads.ts";
+import { exceeds } from "#core/tolerance.ts";
 import { lengthM } from "#core/units.ts";
 import { joined } from "../charger-placement.ts";
 import { chargerTakes } from "../circuit-requirements.ts";
@@ -25,7 +26,7 @@ export function outletStop({ codebook }: JudgingContext, outlet: Outlet) {
       `The ${outletName(outlet, codebook)} has no equipment ground and cannot feed a charger`,
       codebook.sections.ungroundedOutlet,
     );
-  if (outlet.leadLength && lengthM(outlet.leadLength) > lengthM(sharing.reach) + 1e-9)
+  if (outlet.leadLength && exceeds(lengthM(outlet.leadLength), lengthM(sharing.reach)))
     return wayReason(
       "out-of-reach",
       `The car is out of the lead's reach (${sharing.reach.value} ${sharing.reach.unit} at most), and no extension may be used`,

@@ -4,6 +4,7 @@ import { wayReason } from "#core/case/document/reasons.ts";
 import type { Panel } from "#core/case/document/types.ts";
 import { linkId } from "#core/case/fields/link-ids.ts";
 import { CAUTIONS } from "#core/cautions.ts";
+import { exceeds } from "#core/tolerance.ts";
 import { showA } from "#core/units.ts";
 import { withArticle } from "#core/words.ts";
 import type { JudgingContext, Way } from "../types.ts";
@@ -18,7 +19,7 @@ function tooSmall(s: JudgingContext): PanelTrouble[] {
         (l.link === linkId.bus(panel.id) || l.link === linkId.main(panel.id)) &&
         l.mayCarryA !== null &&
         l.mayCarryA < home.supplyA &&
-        l.carriesA + wanted.addsA > l.mayCarryA + 1e-9,
+        exceeds(l.carriesA + wanted.addsA, l.mayCarryA),
     );
     if (!link) return [];
     return [

@@ -2,6 +2,7 @@
 
 import { type WayReason, wayReason } from "#core/case/document/reasons.ts";
 import { linkId } from "#core/case/fields/link-ids.ts";
+import { exceeds } from "#core/tolerance.ts";
 import { showA } from "#core/units.ts";
 import { withArticle } from "#core/words.ts";
 import type { JudgingContext, Way } from "../types.ts";
@@ -20,7 +21,7 @@ function causes(s: JudgingContext): WayReason[] {
       l.kind !== "supply-conductor" &&
       l.mayCarryA !== null &&
       (l.demandScope !== "supply" || l.mayCarryA < home.supplyA) &&
-      l.carriesA + wanted.addsA > l.mayCarryA + 1e-9,
+      exceeds(l.carriesA + wanted.addsA, l.mayCarryA),
   );
   return [
     ...panelTroubles(s).map((t) => t.reason),

@@ -1,4 +1,5 @@
 /** A larger service, cut-out fuse or another phase from the utility or network operator. */
+
 import { withoutSources, withSupply } from "#core/case/document/change.ts";
 import { panelsTo } from "#core/case/document/lookups.ts";
 import { wayReason } from "#core/case/document/reasons.ts";
@@ -6,6 +7,7 @@ import type { CaseDocument } from "#core/case/document/types.ts";
 import { IN_PASSING, requirements } from "#core/estimate/requirements.ts";
 import { busThatCarries, renewedPanel } from "#core/findings/common.ts";
 import { onSupply } from "#core/panel/sub-panels.ts";
+import { exceeds } from "#core/tolerance.ts";
 import { showA, showSize } from "#core/units.ts";
 import { withArticle } from "#core/words.ts";
 import type { JudgingContext, Proposal, RefusedProposal, Way } from "../types.ts";
@@ -94,7 +96,7 @@ function askedFor(s: JudgingContext): Larger | undefined {
   const { home, wanted, document } = s;
   const larger = largerSupplies(s);
   return (
-    larger.find((l) => l.system !== document.supply.system || l.ratingA >= home.demandA + wanted.addsA - 1e-9) ??
+    larger.find((l) => l.system !== document.supply.system || !exceeds(home.demandA + wanted.addsA, l.ratingA)) ??
     larger.at(-1)
   );
 }

@@ -1,10 +1,12 @@
 /** The need of the nights, the smallest sufficient current, and each current in everyday terms. */
+
 import { Suspense } from "react";
 import type { Conventions } from "#core/conventions.ts";
 import { showTime } from "#core/dates.ts";
 import { ENOUGH_NIGHTS, nightName, nightNeed } from "#core/energy/need/need.ts";
 import { type CurrentInWords, carName, type NeedResult, needResult } from "#core/energy/need/result.ts";
 import { codebookOf } from "#core/rules/index.ts";
+import { exceeds } from "#core/tolerance.ts";
 import { showA, showKWh, showNumber, showPercent } from "#core/units.ts";
 import { lazyPart } from "#ui/frame/lazy-part.ts";
 import { Section } from "#ui/frame/sheet.tsx";
@@ -59,7 +61,7 @@ function enough({ slowIsEnough, smallest, hardest, currents }: NeedResult, outle
   if (hardest.hoursCount === 0)
     return "The car is never plugged in while it may charge: the hours would have to change.";
   const nights = (c: CurrentInWords) =>
-    c.nightsMet > 1 - 1e-9 ? "every night" : `${showPercent(c.nightsMet)} of the nights`;
+    !exceeds(1, c.nightsMet) ? "every night" : `${showPercent(c.nightsMet)} of the nights`;
   if (slowIsEnough)
     return `A slow ${outlet} is enough for this: ${showA(slowIsEnough.chargeA)} at ${slowIsEnough.volts} V covers ${nights(slowIsEnough)}.`;
   if (smallest)

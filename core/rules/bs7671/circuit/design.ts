@@ -4,6 +4,7 @@ import type { Conductor, RunSegment } from "#core/case/document/types.ts";
 import { ownValue } from "#core/own-value.ts";
 import { factorUpTo } from "#core/rules/circuit/factor.ts";
 import type { CircuitRules, CircuitSpec, RouteCheck, SizeTrial } from "#core/rules/circuit/types.ts";
+import { exceeds, isSameFigure } from "#core/tolerance.ts";
 import { lengthM, showA, showNumber, showOhm } from "#core/units.ts";
 import {
   AMBIENT_FACTORS,
@@ -16,7 +17,6 @@ import {
 } from "./circuit-tables.ts";
 import { bsRoute, bsSupports } from "./route.ts";
 
-const EPSILON = 1e-9;
 const VOLTS = 230;
 const DEVICES_A = [6, 10, 16, 20, 25, 32, 40, 50, 63] as const;
 const USUAL_DEVICE_FOR_32_A = 40;
@@ -102,7 +102,7 @@ function carriedBy(conductor: Conductor, stretch: readonly RunSegment[], { ambie
 function tries(conductor: Conductor, stretch: readonly RunSegment[], deviceA: number, asked: CircuitSpec): SizeTrial {
   const { ampacityA, numbers } = carriedBy(conductor, stretch, asked);
   const rule = `${tableOf(conductor).rule}, 433.1`;
-  const passes = ampacityA >= deviceA - EPSILON;
+  const passes = !exceeds(deviceA, ampacityA);
   const formula = "Iz = table value x Ca x Cg at the worst part of the run, at least In";
   return {
     fits: passes,
@@ -129,7 +129,7 @@ function tries(conductor: Conductor, stretch: readonly RunSegment[], deviceA: nu
 /** The largest standard device for an existing conductor, 40 A at most; the charger may use all of it. */
 function keptMostA(conductor: Conductor, segments: readonly RunSegment[], asked: CircuitSpec) {
   const { ampacityA } = carriedBy(conductor, segments, asked);
-  const deviceA = DEVICES_A.findLast((d) => d <= Math.min(ampacityA, MOST_KEPT_DEVICE_A) + EPSILON) ?? 0;
+  const deviceA = DEVICES_A.findLast((d) => !exceeds(d, Math.min(ampacityA, MOST_KEPT_DEVICE_A))) ?? 0;
   return { deviceA, chargeA: deviceA };
 }
 
@@ -150,10 +150,10 @@ export const bsCircuit: CircuitRules = {
     const { chargeA, deviceSetting, kept, segments } = asked;
     if (kept) {
       const { deviceA } = keptMostA(kept, segments, asked);
-      return deviceA >= chargeA - EPSILON ? [deviceA] : [];
+      return !exceeds(chargeA, deviceA) ? [deviceA] : [];
     }
-    const standard = DEVICES_A.filter((d) => d >= chargeA - EPSILON).slice(0, 1);
-    if (Math.abs(chargeA - 32) > EPSILON) return standard;
+    const standard = DEVICES_A.filter((d) => !exceeds(chargeA, d)).slice(0, 1);
+    if (!isSameFigure(chargeA, 32)) return standard;
     // A 32 A charger on a 32 A device before its current is lowered (433.1.1).
     const wanted = deviceSetting ?? USUAL_DEVICE_FOR_32_A;
     return [...new Set([wanted, 32])];
@@ -187,7 +187,7 @@ export const bsCircuit: CircuitRules = {
     const known = zeOhm !== null && zeOhm !== undefined;
     const zsOhm = known ? zeOhm + loopOhm : null;
     const cautions = [...design.cautions];
-    const passes = zsOhm !== null && zsOhm <= zsLimitOhm + EPSILON;
+    const passes = zsOhm !== null && !exceeds(zsOhm, zsLimitOhm);
     if (zsOhm === null)
       cautions.push("Ze has not been measured: the fault loop at the charger cannot be worked out yet.");
     else if (tt && zsOhm > TT_STABLE_OHM)
@@ -202,7 +202,7 @@ export const bsCircuit: CircuitRules = {
       {
         id: "device",
         label: "Design current and device",
-        passes: chargeA <= deviceA + EPSILON,
+        passes: !exceeds(chargeA, deviceA),
         rule: "BS 7671 433.1",
         formula: "Ib <= In",
         numbers: `${showA(chargeA)} <= ${showA(deviceA)}, type B`,

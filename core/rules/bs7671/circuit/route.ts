@@ -5,6 +5,7 @@ import { ownValue } from "#core/own-value.ts";
 import { routeCheck } from "#core/rules/circuit/check.ts";
 import { indexesWhere, junctionBoxes, oneCheckFor } from "#core/rules/circuit/parts-of-run.ts";
 import type { DesignedSegment, RouteCheck, RoutedCircuit, SupportSpacing } from "#core/rules/circuit/types.ts";
+import { exceeds } from "#core/tolerance.ts";
 import { lengthM, showA, showNumber, showOhm } from "#core/units.ts";
 
 /** Usual practice where the rules give no figure; the firm and the maker come first. */
@@ -91,7 +92,7 @@ function lostPen({ document, demandA }: RoutedCircuit): RouteCheck[] {
       routeCheck(
         "electrode",
         "Earth electrode",
-        supply.zeOhm == null ? null : supply.zeOhm * TRIPS_A <= TT_V + 1e-9,
+        supply.zeOhm == null ? null : !exceeds(supply.zeOhm * TRIPS_A, TT_V),
         "BS 7671 411.5.3",
         "RA x 30 mA <= 50 V, and 200 ohm or less so that it stays",
         supply.zeOhm == null
@@ -126,7 +127,7 @@ const cover = ({ segments }: RoutedCircuit): RouteCheck[] =>
       routeCheck(
         "cover",
         `Depth in the ground, part ${i + 1}`,
-        deep ? lengthM(deep) >= least - 1e-9 : null,
+        deep ? !exceeds(least, lengthM(deep)) : null,
         "BS 7671 522.8.10, usual practice",
         `deep enough for what is done above it: ${COVER_M} m, ${COVER_UNDER_CARS_M} m under cars; marked by tape`,
         deep ? `${showNumber(lengthM(deep))} m against ${least} m` : `not entered; ${least} m is usual`,

@@ -5,6 +5,7 @@ import { ownValue } from "#core/own-value.ts";
 import { routeCheck } from "#core/rules/circuit/check.ts";
 import { factorUpTo } from "#core/rules/circuit/factor.ts";
 import type { CircuitRules, CircuitSpec, RouteCheck, SizeTrial } from "#core/rules/circuit/types.ts";
+import { exceeds } from "#core/tolerance.ts";
 import { lengthFt, showA, showNumber, showPercent } from "#core/units.ts";
 import { NEC_240_4_D, NEC_240_6, NEC_310_16 } from "./ampacity-tables.ts";
 import {
@@ -27,7 +28,6 @@ const USUAL_AMBIENT_C = 30;
 /** Current-carrying conductors of a charger's circuit by itself. */
 const OWN_CONDUCTORS = 2;
 const MOST_A = 80;
-const EPSILON = 1e-9;
 /** A shortfall below this share counts as met: the areas are rounded. */
 const ROUNDED = 0.005;
 
@@ -104,7 +104,7 @@ function tries(conductor: Conductor, _stretch: readonly RunSegment[], deviceA: n
     routeCheck(
       "terminals",
       `At the terminals, ${columnC} °C`,
-      terminalA >= continuousA - EPSILON,
+      !exceeds(continuousA, terminalA),
       conductor.type === "nm-b" ? "NEC 210.19(A)(1), 334.80" : "NEC 210.19(A)(1), 110.14(C)",
       "table value of the terminals' column, at least 125 % of the charging current",
       `${showA(terminalA)} against 1.25 x ${showA(chargeA)} = ${showA(continuousA)}`,
@@ -112,7 +112,7 @@ function tries(conductor: Conductor, _stretch: readonly RunSegment[], deviceA: n
     routeCheck(
       "corrected",
       "Where it runs, corrected",
-      finalA >= chargeA - EPSILON,
+      !exceeds(chargeA, finalA),
       "NEC 310.15(B), 310.15(C)",
       "value of its insulation x ambient x grouping, no more than the terminals allow, at least the charging current",
       `${numbers}, against ${showA(chargeA)}`,
@@ -120,7 +120,7 @@ function tries(conductor: Conductor, _stretch: readonly RunSegment[], deviceA: n
     routeCheck(
       "device",
       "Protected by its device",
-      deviceA <= mostDeviceA + EPSILON,
+      !exceeds(deviceA, mostDeviceA),
       small ? "NEC 240.4(D)" : "NEC 240.4(B)",
       small ? "small conductors have a largest device" : "no more than the next standard device above what it carries",
       `${showA(deviceA)} against ${showA(mostDeviceA)}`,
@@ -169,7 +169,7 @@ function conduitOf(method: string, conductor: Conductor, earth: Conductor): stri
   if (!raceway) return null;
   const { name, sizes } = RACEWAYS[raceway];
   const fill = fillOf(conductor, earth);
-  const [trade] = sizes.find(([, inside]) => fill <= inside * RACEWAY_FILL + EPSILON) ?? [];
+  const [trade] = sizes.find(([, inside]) => !exceeds(fill, inside * RACEWAY_FILL)) ?? [];
   return trade ? `${trade} ${name}` : `larger than 2 in ${name}`;
 }
 
@@ -197,9 +197,9 @@ export const necCircuit: CircuitRules = {
   usualTerminalC: 60,
   mostA: MOST_A,
   devicesA({ chargeA, plug }) {
-    if (chargeA > MOST_A + EPSILON || (plug && chargeA > PLUG_MOST_A + EPSILON)) return [];
+    if (exceeds(chargeA, MOST_A) || (plug && exceeds(chargeA, PLUG_MOST_A))) return [];
     if (plug) return [PLUG_DEVICE_A];
-    return NEC_240_6.filter((d) => d >= chargeA * CONTINUOUS - EPSILON).slice(0, 1);
+    return NEC_240_6.filter((d) => !exceeds(chargeA * CONTINUOUS, d)).slice(0, 1);
   },
   metalOf: (type, { aluminium }) => (aluminium && ALUMINIUM.includes(type) ? "al" : "cu"),
   sizes: (type, metal) => ownValue(MADE, type) ?? (metal === "al" ? ALL_ALUMINIUM : ALL),
@@ -221,7 +221,7 @@ export const necCircuit: CircuitRules = {
   routeChecks: necRoute,
   keptMostA(conductor, _segments, asked) {
     const { terminalA, finalA, mostDeviceA } = carriedBy(conductor, asked);
-    const deviceA = NEC_240_6.findLast((d) => d <= mostDeviceA + EPSILON) ?? 0;
+    const deviceA = NEC_240_6.findLast((d) => !exceeds(d, mostDeviceA)) ?? 0;
     return { deviceA, chargeA: Math.min(deviceA / CONTINUOUS, terminalA / CONTINUOUS, finalA) };
   },
   finish(design, _stretches, asked) {

@@ -1,7 +1,8 @@
 /** The interval data of a job in the browser: read without a line, sent when there is one. */
 import type { KeptAbout } from "#core/energy/intervals/kept.ts";
 import { ANSWERS } from "#core/wire.ts";
-import { asDevicePerson, ask, askFor } from "#ui/live/connection.ts";
+import { asDevicePerson, ask, askFor, callAfter } from "#ui/live/connection.ts";
+import { SendQueue } from "#ui/live/send-queue.ts";
 import { browserDatabase } from "#ui/offline/database.ts";
 
 export interface KeptInBrowser {
@@ -15,10 +16,10 @@ export interface KeptInBrowser {
 
 const PATIENCE_MS = 30_000;
 
-/** The result of sending. */
-export type Sent = { kind: "sent" } | { kind: "waits" } | { kind: "refused"; text: string };
+/** The server's answer to a file. */
+type FileAnswer = { kind: "sent" } | { kind: "refused"; text: string };
 
-async function send(jobId: string, { about, values }: Pick<KeptInBrowser, "about" | "values">): Promise<Sent> {
+async function send({ jobId, about, values }: KeptInBrowser): Promise<FileAnswer | null> {
   const form = new FormData();
   form.set("about", JSON.stringify(about));
   form.set("values", new Blob([values]), "values");
@@ -27,33 +28,34 @@ async function send(jobId: string, { about, values }: Pick<KeptInBrowser, "about
     { method: "POST", headers: asDevicePerson(), body: form },
     PATIENCE_MS,
   );
-  if (!response || response.status === 401) return { kind: "waits" };
+  if (!response || response.status === 401) return null;
   return response.ok ? { kind: "sent" } : { kind: "refused", text: await response.text() };
 }
 
-/** Keeps data in the browser and sends it; without a line it waits here. */
-export async function keepData(jobId: string, about: KeptAbout, values: Uint8Array<ArrayBuffer>): Promise<Sent> {
-  const db = await browserDatabase();
-  await db.put("intervals", { jobId, about, values, sent: false });
-  return sendData(jobId, about.digest);
+/** Keeps data in the browser, from where it is sent. */
+export async function keepData(jobId: string, about: KeptAbout, values: Uint8Array<ArrayBuffer>): Promise<void> {
+  await (await browserDatabase()).put("intervals", { jobId, about, values, sent: false });
 }
 
-async function sendData(jobId: string, digest: string): Promise<Sent> {
-  const db = await browserDatabase();
-  const kept = await db.get("intervals", [jobId, digest]);
-  if (!kept || kept.sent) return { kind: "sent" };
-  const sent = await send(jobId, kept);
-  if (sent.kind === "sent") await db.put("intervals", { ...kept, sent: true });
-  if (sent.kind === "refused") await db.delete("intervals", [jobId, digest]);
-  return sent;
-}
-
-/** Sends what waits in the browser. */
-export async function sendWaiting(jobId: string): Promise<void> {
-  const db = await browserDatabase();
-  for (const { about, sent } of await db.getAllFromIndex("intervals", "job", jobId))
-    if (!sent) await sendData(jobId, about.digest);
-}
+/**
+ * Sends the data of a job that waits in the browser.
+ * @param onAnswer called with each answer; `refused` with the reason in words
+ */
+export const intervalSender = (
+  jobId: string,
+  onAnswer: (about: KeptAbout, answer: FileAnswer) => void,
+): SendQueue<KeptInBrowser, FileAnswer> =>
+  new SendQueue({
+    next: async () => (await (await browserDatabase()).getAllFromIndex("intervals", "job", jobId)).find((d) => !d.sent),
+    send,
+    async answered(kept, answer) {
+      const db = await browserDatabase();
+      if (answer.kind === "sent") await db.put("intervals", { ...kept, sent: true });
+      else await db.delete("intervals", [jobId, kept.about.digest]);
+      onAnswer(kept.about, answer);
+    },
+    later: callAfter,
+  });
 
 /** The data of a job: on the server, and in the browser while it waits or the server is unreachable. */
 export async function listData(jobId: string): Promise<{ about: KeptAbout; waits: boolean }[]> {

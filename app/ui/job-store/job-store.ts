@@ -16,8 +16,9 @@ import { type KeptBook, keptBookFor } from "#core/estimate/quoted-book.ts";
 import { editProblems, problemAt } from "#core/laws/edit-problems.ts";
 import { isAssumed } from "#core/survey/assumed.ts";
 import type { ConfirmedCase, EditAnswer } from "#core/wire.ts";
-import { type CallAfter, RetryTimer } from "#ui/live/connection.ts";
+import type { CallAfter } from "#ui/live/connection.ts";
 import { ObservableStore } from "#ui/live/observable-store.ts";
+import { SendQueue } from "#ui/live/send-queue.ts";
 import type { Left, Outbox, ParkedEdit, WaitingEdit } from "./outbox.ts";
 
 /** The result of sending an edit: the server's answer, or the reason why there is none. */
@@ -29,6 +30,9 @@ export type SendAnswer =
   /** The server fails, by what status; the line and the database are not at fault. */
   | { kind: "failing"; status: number }
   | { kind: "unreachable" };
+
+/** An answer that takes an edit out of what waits. */
+type AnsweredEdit = Exclude<SendAnswer, { kind: "unreachable" | "signed-out" | "other-person" }>;
 
 /**
  * saved: the server has everything; saving: in flight; waiting: no answer, retried; signed-out: sign in first;
@@ -114,7 +118,6 @@ export class JobStore extends ObservableStore<JobState> {
   private revision: number;
   private lastEdit: string | null;
   private pending: WaitingEdit[] = [];
-  private inFlight: string | null = null;
   /** The edit that was sent last: the server may have it, though no answer came. */
   private lastSent: string | null = null;
   private failing = { id: "", status: 0, times: 0 };
@@ -125,12 +128,17 @@ export class JobStore extends ObservableStore<JobState> {
   private place = 0;
   /** The store of the page that had the job open before, until its steps of undo have been taken over. */
   private previous: JobStore | null = null;
-  private readonly line: RetryTimer;
+  private readonly sender: SendQueue<WaitingEdit, AnsweredEdit>;
   protected state: JobState;
 
   constructor(private readonly options: JobStoreOptions) {
     super();
-    this.line = new RetryTimer(() => void this.sendNext(), options.later);
+    this.sender = new SendQueue({
+      next: () => (this.resumed ? this.pending[0] : undefined),
+      send: (edit) => this.sendEdit(edit),
+      answered: (edit, answer) => this.takeAnswer(edit, answer),
+      later: options.later,
+    });
     this.confirmed = options.document;
     this.revision = options.revision;
     this.lastEdit = options.lastEdit;
@@ -311,7 +319,7 @@ export class JobStore extends ObservableStore<JobState> {
 
   /** Sends what waits now, for instance because the line is back. */
   sendSoon(ms = SEND_AFTER_MS): void {
-    this.line.soon(ms);
+    this.sender.soon(ms);
   }
 
   /** @returns whether the change is made again on the present case; otherwise a notice says why not */
@@ -382,27 +390,25 @@ export class JobStore extends ObservableStore<JobState> {
     return [];
   }
 
-  private async sendNext(): Promise<void> {
-    const [edit] = this.pending;
-    if (!edit || this.inFlight || !this.resumed) return;
-    this.inFlight = edit.id;
+  /** @returns null where the edit waits on */
+  private async sendEdit(edit: WaitingEdit): Promise<AnsweredEdit | null> {
     this.lastSent = edit.id;
     const { revision: baseRevision, lastEdit } = this;
     const answer = await this.options
       .send({ ...edit, baseRevision, baseEdit: lastEdit ?? undefined })
       .catch((): SendAnswer => ({ kind: "unreachable" }));
-    this.inFlight = null;
     if (answer.kind === "unreachable" || answer.kind === "signed-out" || answer.kind === "other-person") {
       this.update({ saving: answer.kind === "unreachable" ? "waiting" : answer.kind });
-      this.line.again();
-      return;
+      return null;
     }
     if (answer.kind === "failing" && !this.failsForGood(edit.id, answer.status)) {
       this.update({ saving: "waiting" });
-      this.line.again();
-      return;
+      return null;
     }
-    this.line.answered();
+    return answer;
+  }
+
+  private takeAnswer(edit: WaitingEdit, answer: AnsweredEdit): void {
     if (answer.kind === "failing") {
       this.park(this.takeBack(edit.id));
       this.update({ saving: this.savingNow() });
@@ -418,7 +424,6 @@ export class JobStore extends ObservableStore<JobState> {
       const conflict = answer.kind === "conflict" ? clash(this.state.conflict, answer.with, lost) : this.state.conflict;
       this.update({ conflict, saving: this.savingNow() });
     }
-    if (this.pending.length > 0) this.sendSoon(0);
   }
 
   private failsForGood(id: string, status: number): boolean {

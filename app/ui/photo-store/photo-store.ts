@@ -3,8 +3,9 @@
  * task; tasks are stored in the browser and sent in order, each exactly once.
  */
 import type { PhotoChange, PhotoEntry, PhotoList } from "#core/survey/photo.ts";
-import { type CallAfter, RetryTimer } from "#ui/live/connection.ts";
+import type { CallAfter } from "#ui/live/connection.ts";
 import { ObservableStore } from "#ui/live/observable-store.ts";
+import { SendQueue } from "#ui/live/send-queue.ts";
 
 export type PhotoTask =
   | { place: number; kind: "add"; photo: PhotoEntry; blob: Blob }
@@ -61,13 +62,36 @@ export class PhotoStore extends ObservableStore<PhotoState> {
   private local = new Map<string, string>();
   private problems: string[] = [];
   private offline = false;
-  private sending = false;
-  private readonly line: RetryTimer;
+  private readonly sender: SendQueue<PhotoTask, Exclude<TaskAnswer, { kind: "unreachable" }>>;
   protected state: PhotoState = { photos: [], waiting: 0, offline: false, problems: [] };
 
   constructor(private readonly options: PhotoStoreOptions) {
     super();
-    this.line = new RetryTimer(() => void this.sendAll(), options.later);
+    this.sender = new SendQueue({
+      next: () => this.tasks[0],
+      send: async (task) => {
+        const answer = await options.send(task);
+        return answer.kind === "unreachable" ? null : answer;
+      },
+      answered: async (task, answer) => {
+        this.offline = false;
+        if (answer.kind === "done") this.server = apply(this.server, task);
+        else this.problems = [...this.problems, answer.problem];
+        this.tasks = this.tasks.filter((t) => t !== task);
+        await options.queue.take(task.place);
+        this.show();
+      },
+      unanswered: () => {
+        this.offline = true;
+      },
+      atRest: async () => {
+        this.show();
+        if (!this.stale) return;
+        this.stale = false;
+        await this.refresh();
+      },
+      later: options.later,
+    });
     this.server = options.list.photos;
     this.revision = options.list.revision;
     this.show();
@@ -87,14 +111,14 @@ export class PhotoStore extends ObservableStore<PhotoState> {
   /** The server's photos have reached a revision: asks for them where ours are of another one. */
   async follow(revision: number): Promise<void> {
     if (revision === this.revision) return;
-    if (this.sending) this.stale = true;
+    if (this.sender.isSending) this.stale = true;
     else await this.refresh();
   }
 
   private async refresh(): Promise<void> {
     const list = await this.options.fetchList();
     // The list may lack tasks that were sent meanwhile.
-    if (this.sending) this.stale = true;
+    if (this.sender.isSending) this.stale = true;
     else if (list) {
       this.server = list.photos;
       this.revision = list.revision;
@@ -121,32 +145,7 @@ export class PhotoStore extends ObservableStore<PhotoState> {
 
   /** Sends what waits now, for instance because the line is back. */
   sendSoon(): void {
-    this.line.soon();
-  }
-
-  private async sendAll(): Promise<void> {
-    if (this.sending) return;
-    this.sending = true;
-    for (let task = this.tasks[0]; task; task = this.tasks[0]) {
-      const answer = await this.options.send(task);
-      if (answer.kind === "unreachable") {
-        this.offline = true;
-        this.line.again();
-        break;
-      }
-      this.line.answered();
-      this.offline = false;
-      if (answer.kind === "done") this.server = apply(this.server, task);
-      else this.problems = [...this.problems, answer.problem];
-      this.tasks = this.tasks.filter((t) => t !== task);
-      await this.options.queue.take(task.place);
-      this.show();
-    }
-    this.sending = false;
-    this.show();
-    if (!this.stale) return;
-    this.stale = false;
-    await this.refresh();
+    this.sender.soon();
   }
 
   private show(): void {

@@ -10,7 +10,7 @@ import { codebookOf } from "#core/rules/index.ts";
 import type { ColumnQuestion, ReadAnswer } from "#ui/interval-data/interval-worker.ts";
 import { rememberMapping, savedMappings } from "#ui/interval-data/mappings.ts";
 import { newIntervalWorker } from "#ui/interval-data/new-interval-worker.ts";
-import { keepData, listData, removeData, sendWaiting, valuesOf } from "#ui/interval-data/store.ts";
+import { intervalSender, keepData, listData, removeData, valuesOf } from "#ui/interval-data/store.ts";
 import { useJobAtRest } from "#ui/job-store/use-job.tsx";
 import { whenOnline } from "#ui/live/connection.ts";
 
@@ -72,9 +72,25 @@ export function useFiles(jobId: string) {
     }
   };
   const list = useCallback(() => listData(jobId).then(setKept, () => setKept([])), [jobId]);
+  const sender = useRef<ReturnType<typeof intervalSender> | null>(null);
   useEffect(() => {
+    const queue = intervalSender(jobId, (about, answer) => {
+      if (answer.kind === "refused")
+        setReading({
+          state: "refused",
+          name: about.name,
+          problems: [{ line: null, message: `${REFUSED_ELSEWHERE}: ${answer.text}` }],
+        });
+      void list();
+    });
+    sender.current = queue;
     void list();
-    return whenOnline(() => void sendWaiting(jobId).then(list));
+    queue.soon();
+    const stopListening = whenOnline(() => queue.soon());
+    return () => {
+      stopListening();
+      queue.stop();
+    };
   }, [jobId, list]);
   useEffect(() => end, [end]);
 
@@ -96,13 +112,8 @@ export function useFiles(jobId: string) {
   };
 
   const keep = async (about: KeptAbout, values: Uint8Array<ArrayBuffer>) => {
-    const sent = await keepData(jobId, about, values);
-    if (sent.kind === "refused")
-      setReading({
-        state: "refused",
-        name: about.name,
-        problems: [{ line: null, message: `${REFUSED_ELSEWHERE}: ${sent.text}` }],
-      });
+    await keepData(jobId, about, values);
+    await sender.current?.sendAll();
     await list();
   };
 

@@ -37,7 +37,7 @@ export const why = (
   changes,
 });
 
-/** How each answer that waits is made. */
+/** Factory for each lazily computed field. */
 type Makers<Later> = { [Name in keyof Later]: () => Later[Name] };
 
 /**

@@ -2,21 +2,9 @@
  * The charger and its clamp controller, step by step, as Heron's rules of the replay write it (exact, so that any other
  * implementation agrees). One loop over a span of days; nothing is made in it but numbers.
  */
-import { TOLERANCE } from "#core/tolerance.ts";
+import { ChargerControl, LEAST_OFFER_A, ROOM_TO_RESUME_A, ROUNDING_A, SILENT_FOR_S } from "./charger-control.ts";
 import type { ReplayNight } from "./nights.ts";
 
-/** The least that a charger offers, A; below it pauses. */
-export const LEAST_OFFER_A = 6;
-/** Room that lets a paused charger begin again, A, and for how long it has to be there, s. */
-export const ROOM_TO_RESUME_A = 8;
-export const ROOM_FOR_S = 60;
-export const PAUSED_FOR_S = 60;
-/** Once more is free the offer rises by this each second, A. */
-export const RISE_A_PER_S = 1;
-/** A charger that hears nothing of its clamps goes to its fallback after this, s. */
-export const SILENT_FOR_S = 5;
-/** An excess over a limit up to this is rounding, A. */
-export const ROUNDING_A = TOLERANCE;
 /** Ws in a kWh. */
 export const WS_PER_KWH = 3.6e6;
 /** State of charge from which a car takes less and less, and what it takes in the end, as a share of its most. */
@@ -141,6 +129,7 @@ class Run {
   private otherKWh = 0;
   private solarKWh = 0;
   private exportedKWh = 0;
+  private readonly control: ChargerControl;
   private readonly lag: number;
   /** kWh that one ampere gives in a step. */
   private readonly perStep: number;
@@ -157,6 +146,7 @@ class Run {
     private readonly trace: ReplayTrace | null,
   ) {
     const { dtS } = house;
+    this.control = new ChargerControl(way.mostA, dtS);
     this.lag = Math.max(1, Math.round(way.lagS / dtS));
     this.perStep = (way.volts * dtS) / WS_PER_KWH;
     this.squared = 1 / (way.ratingA * way.ratingA);
@@ -209,7 +199,8 @@ class Run {
     const readsShare = +this.way.readsShare;
     const thermalShare = +this.way.thermalShare;
     const { lag, overLimitFrom, overRatingFrom, perStep, squared, trace, traceFrom, traceTo } = this;
-    const rise = RISE_A_PER_S * dtS;
+    const control = this.control;
+    control.plugIn();
     const silentSteps = Math.ceil(SILENT_FOR_S / dtS);
     const silentFrom = silent ? from + silent.from : 0;
     const silentTo = silent ? from + silent.to : 0;
@@ -217,10 +208,6 @@ class Run {
     let overRating = +this.overRating;
     let x = +this.x;
     let span = 0;
-    let paused = true;
-    let pausedFor = +PAUSED_FOR_S;
-    let roomFor = 0;
-    let offered = 0;
     let got = 0;
     let throttled = 0;
     let pauses = 0;
@@ -255,35 +242,12 @@ class Run {
           if (solarFirst && !fromGrid && atFull(need - got, battery) * SOLAR_MARGIN >= (to - k) * perStep * mostA)
             fromGrid = true;
           if (solarFirst && !fromGrid) available = Math.min(available, toSun(-read));
-          if (k >= silentFrom && k < silentTo) {
-            if (k - silentFrom >= silentSteps) {
-              offered = fallbackA;
-              if (fallbackA < LEAST_OFFER_A) {
-                if (!paused) pauses++;
-                paused = true;
-                pausedFor = 0;
-                roomFor = 0;
-              } else paused = false;
-            }
-          } else if (paused) {
-            pausedFor += dtS;
-            roomFor = available >= ROOM_TO_RESUME_A ? roomFor + dtS : 0;
-            if (pausedFor >= PAUSED_FOR_S && roomFor >= ROOM_FOR_S) {
-              paused = false;
-              offered = +LEAST_OFFER_A;
-            }
-          } else {
-            // Down at once, up by the second.
-            offered = Math.max(0, Math.min(available, mostA, offered + rise));
-            if (offered < LEAST_OFFER_A) {
-              paused = true;
-              pausedFor = 0;
-              roomFor = 0;
-              pauses++;
-            }
-          }
-          c = paused ? 0 : offered;
-          if (paused || offered < mostA - ROUNDING_A) throttled += dtS;
+          const isSilent = k >= silentFrom && k < silentTo;
+          if (!isSilent) {
+            if (control.step(available)) pauses++;
+          } else if (k - silentFrom >= silentSteps && control.fallBack(fallbackA)) pauses++;
+          c = control.paused ? 0 : control.offeredA;
+          if (control.paused || control.offeredA < mostA - ROUNDING_A) throttled += dtS;
         } else if (blocked !== null && blocked[k] === 1) throttled += dtS;
         else c = mostA;
         if (c > most) c = most;

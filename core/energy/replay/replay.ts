@@ -1,10 +1,10 @@
 /** Replays one way of a case on a stage: all of its days, one night in detail, or how long which current is drawn. */
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { figuresOf } from "../need/cars.ts";
+import { LEAST_OFFER_A } from "./charger-control.ts";
 import {
   type ChargingWay,
   emptyResults,
-  LEAST_OFFER_A,
   type NightResults,
   type ReplayTrace,
   type RunTotals,

@@ -1,62 +1,32 @@
 /** Two chargers on one circuit: they share what there is, each with the same controller as one by itself. */
+import { ChargerControl, LEAST_OFFER_A, ROUNDING_A, SILENT_FOR_S } from "./charger-control.ts";
 import {
   type ChargingWay,
   type HouseSteps,
-  LEAST_OFFER_A,
   type NightResults,
-  PAUSED_FOR_S,
   type ReplayTrace,
-  RISE_A_PER_S,
-  ROOM_FOR_S,
-  ROOM_TO_RESUME_A,
-  ROUNDING_A,
   type RunTotals,
-  SILENT_FOR_S,
   toSun,
   WS_PER_KWH,
 } from "./controller.ts";
 import type { ReplayNight } from "./nights.ts";
 import type { Sharing } from "./options.ts";
 
-/** One of the two, from step to step of a night. */
+/** One of the two, with what its car needs in a night. */
 class Charger {
-  paused = true;
-  pausedFor = PAUSED_FOR_S;
-  roomFor = 0;
-  offered = 0;
-  got = 0;
-  need = 0;
+  got = 0.5;
+  need = 0.5;
 
-  plug(need: number): void {
-    this.paused = true;
-    this.pausedFor = PAUSED_FOR_S;
-    this.roomFor = 0;
-    this.offered = 0;
+  constructor(readonly control: ChargerControl) {}
+
+  plugIn(need: number): void {
+    this.control.plugIn();
     this.got = 0;
     this.need = need;
   }
 
   get wants(): boolean {
     return this.got < this.need;
-  }
-
-  /** One step of the clamp controller; true where it went into a pause. */
-  step(available: number, mostA: number, dtS: number): boolean {
-    if (this.paused) {
-      this.pausedFor += dtS;
-      this.roomFor = available >= ROOM_TO_RESUME_A ? this.roomFor + dtS : 0;
-      if (this.pausedFor >= PAUSED_FOR_S && this.roomFor >= ROOM_FOR_S) {
-        this.paused = false;
-        this.offered = LEAST_OFFER_A;
-      }
-      return false;
-    }
-    this.offered = Math.max(0, Math.min(available, mostA, this.offered + RISE_A_PER_S * dtS));
-    if (this.offered >= LEAST_OFFER_A) return false;
-    this.paused = true;
-    this.pausedFor = 0;
-    this.roomFor = 0;
-    return true;
   }
 }
 
@@ -77,7 +47,7 @@ export function runShared(
   const { managed, mostA, volts, limitA, ratingA, thermalShare, readsShare } = way;
   const lag = Math.max(1, Math.round(way.lagS / dtS));
   const perStep = (volts * dtS) / WS_PER_KWH;
-  const pair = [new Charger(), new Charger()] as const;
+  const pair = [new Charger(new ChargerControl(mostA, dtS)), new Charger(new ChargerControl(mostA, dtS))] as const;
   const inTurn = sharing === "second" ? [pair[1], pair[0]] : [pair[0], pair[1]];
   const silentSteps = Math.ceil(SILENT_FOR_S / dtS);
   const totals: RunTotals = {
@@ -113,8 +83,8 @@ export function runShared(
     }
     if (!night) break;
     const [first = 0, ...others] = night.carsKWh;
-    pair[0].plug(first);
-    pair[1].plug(others.length > 0 ? others.reduce((t, e) => t + e, 0) : first);
+    pair[0].plugIn(first);
+    pair[1].plugIn(others.length > 0 ? others.reduce((t, e) => t + e, 0) : first);
     const asked = pair[0].need + pair[1].need;
     const { spans } = night;
     let span = 0;
@@ -145,8 +115,9 @@ export function runShared(
         let left = available;
         for (const charger of inTurn) {
           if (!charger.wants) continue;
-          if (charger.step(Math.min(each, left), mostA, dtS)) totals.pauses++;
-          const offered = charger.paused ? 0 : charger.offered;
+          const { control } = charger;
+          if (control.step(Math.min(each, left))) totals.pauses++;
+          const offered = control.paused ? 0 : control.offeredA;
           left -= offered;
           if (offered < mostA - ROUNDING_A) throttled += dtS / wanting;
           const amount = Math.min(offered, (charger.need - charger.got) / perStep);

@@ -1,6 +1,6 @@
 /** Builds the lines of a calculation; the explanation of each line is written on request. */
 import { showNumber, showPercent, showVA } from "#core/units.ts";
-import type { Why } from "#core/why.ts";
+import { type Why, withLazyFields } from "#core/why.ts";
 import type { CalculationLine, CountedLoad, LinePart } from "./types.ts";
 
 /** Total VA of some loads. */
@@ -41,30 +41,13 @@ export interface LineInput {
 
 type Explained = Omit<Why, "figure" | "rule" | "value"> & { value?: string };
 
-/** A line whose explanation is written on request. */
-class ExplainedLine implements CalculationLine {
-  readonly #explain: () => Explained;
-  constructor(
-    readonly label: string,
-    readonly connectedVA: number,
-    readonly factor: number,
-    readonly countedVA: number,
-    readonly rule: string,
-    readonly parts: CalculationLine["parts"],
-    readonly tierOf: string | undefined,
-    explain: () => Explained,
-  ) {
-    this.#explain = explain;
-  }
-  get why(): Why {
-    return { figure: this.label, value: showVA(this.countedVA), ...this.#explain(), rule: this.rule };
-  }
-  /** JSON has the answer too; a getter of a class would not be written. */
-  toJSON() {
-    const { label, connectedVA, factor, countedVA, rule, parts, tierOf, why } = this;
-    return { label, connectedVA, factor, countedVA, rule, parts, tierOf, why };
-  }
-}
+/** A line; its explanation is written on request. */
+const lazyLine = withLazyFields<Omit<CalculationLine, "why">, Pick<CalculationLine, "why">>("why");
+
+const explainedLine = (line: Omit<CalculationLine, "why">, explain: () => Explained): CalculationLine =>
+  lazyLine(line, {
+    why: () => ({ figure: line.label, value: showVA(line.countedVA), ...explain(), rule: line.rule }),
+  });
 
 const NONE: readonly string[] = [];
 
@@ -81,7 +64,8 @@ export function factorLine({
   tierOf,
 }: LineInput): CalculationLine {
   const countedVA = connectedVA * factor;
-  return new ExplainedLine(label, connectedVA, factor, countedVA, rule, parts, tierOf, () => ({
+  const line = { label, connectedVA, factor, countedVA, rule, parts, ...(tierOf && { tierOf }) };
+  return explainedLine(line, () => ({
     formula: `connected load x demand factor; ${typeof because === "string" ? because : because()}`,
     numbers: `${showVA(connectedVA)} x ${showPercent(factor)} = ${showVA(countedVA)}`,
     assumes: [...assumes],
@@ -99,7 +83,7 @@ export function countedLine(
 ): CalculationLine {
   const connectedVA = totalVA(loads);
   const factor = connectedVA > 0 ? countedVA / connectedVA : 1;
-  return new ExplainedLine(label, connectedVA, factor, countedVA, rule, partsOf(loads), undefined, () => ({
+  return explainedLine({ label, connectedVA, factor, countedVA, rule, parts: partsOf(loads) }, () => ({
     assumes: [],
     changes: [],
     ...explain(),

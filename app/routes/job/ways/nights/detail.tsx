@@ -3,7 +3,7 @@ import { Select } from "antd";
 import { useCallback, useEffect, useMemo, useState } from "react";
 import type { Conventions } from "#core/conventions.ts";
 import { showTime } from "#core/dates.ts";
-import { ROUNDING_A } from "#core/energy/replay/controller.ts";
+import { ROUNDING_A } from "#core/energy/replay/charger-control.ts";
 import type { NightInDetail, NightOfWay } from "#core/energy/replay/replay.ts";
 import { isMet } from "#core/energy/replay/results.ts";
 import { codebookOf } from "#core/rules/index.ts";

@@ -1,5 +1,7 @@
 /** Every address of the application and the folder that answers it. */
+
 import { index, type RouteConfig, route } from "@react-router/dev/routes";
+import { STEP_IDS } from "#core/case/fields/steps.ts";
 
 export default [
   index("routes/job-list/route.tsx"),
@@ -20,12 +22,7 @@ export default [
   route("jobs/new", "routes/new-job/route.tsx"),
   route("jobs/:jobId", "routes/job/route.tsx", [
     index("routes/job/first-step.ts"),
-    route("survey", "routes/job/survey/route.tsx"),
-    route("demand", "routes/job/demand/route.tsx"),
-    route("need", "routes/job/need/route.tsx"),
-    route("ways", "routes/job/ways/route.tsx"),
-    route("circuit", "routes/job/circuit/route.tsx"),
-    route("papers", "routes/job/papers/route.tsx"),
+    ...STEP_IDS.map((step) => route(step, `routes/job/${step}/route.tsx`)),
   ]),
   route("jobs/:jobId/photos", "routes/job-photos/photos.ts"),
   route("jobs/:jobId/photos/:photoId", "routes/job-photos/photo.ts"),

@@ -1,13 +1,8 @@
-/** How each paper of `list.ts` is drawn. */
+/** The papers of a job, each drawn by the file of its id in `drawn`. */
 import type { ReactElement } from "react";
 import type { CaseDocument, MethodId } from "#core/case/document/types.ts";
 import type { Assessment } from "#core/decide/assessment.ts";
 import type { PaperId } from "./list.ts";
-import { LoadWorksheet } from "./load-worksheet/load-worksheet.tsx";
-import { OwnerConsent } from "./owner-consent/owner-consent.tsx";
-import { PanelDirectory } from "./panel-directory/panel-directory.tsx";
-import { SingleLine } from "./single-line/single-line.tsx";
-import { Terminations } from "./terminations/terminations.tsx";
 
 export interface PaperInput {
   document: CaseDocument;
@@ -24,10 +19,12 @@ export interface PaperInput {
   isTransliterated: boolean;
 }
 
-export const PAPERS: Readonly<Record<PaperId, (input: PaperInput) => ReactElement>> = {
-  "load-worksheet": LoadWorksheet,
-  "panel-directory": PanelDirectory,
-  "single-line": SingleLine,
-  terminations: Terminations,
-  "owner-consent": OwnerConsent,
-};
+type PaperComponent = (input: PaperInput) => ReactElement;
+const FILES = import.meta.glob<PaperComponent>("./drawn/*.tsx", { eager: true, import: "default" });
+
+/** The component of a paper: the file of its id in `drawn`. */
+export function paperOf(id: PaperId): PaperComponent {
+  const drawn = FILES[`./drawn/${id}.tsx`];
+  if (!drawn) throw new Error(`no file draws the paper ${id}`);
+  return drawn;
+}

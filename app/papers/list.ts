@@ -1,4 +1,4 @@
-/** Names of a job's papers, for links to them. A new paper is a folder, a line here and a line in `index.ts`. */
+/** Names of a job's papers, for links to them. A new paper is a line here and the file of its id in `drawn`. */
 import type { RegionWords } from "#core/rules/types.ts";
 import { capital } from "#core/words.ts";
 

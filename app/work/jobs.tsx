@@ -9,7 +9,7 @@ import { becauseFrom } from "#core/decide/policies.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { hasLetter, nameLetters, readyFonts } from "#papers/fonts.ts";
-import { PAPERS, type PaperInput } from "#papers/index.ts";
+import { type PaperInput, paperOf } from "#papers/index.ts";
 import type { PaperId } from "#papers/list.ts";
 import { withComposedText, withPrintableText } from "#papers/printable.ts";
 import { taggedPdf } from "#papers/tagged-pdf.ts";
@@ -53,7 +53,7 @@ const TASKS = {
     const input = withPrintableText(composed, hasLetter);
     nameLetters(JSON.stringify(input));
     const assessment = assess(input.document, book);
-    const drawn = PAPERS[id]({
+    const drawn = paperOf(id)({
       ...input,
       assessment,
       because: becauseFrom(input.document, assessment, book, input.today),

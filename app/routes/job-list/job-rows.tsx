@@ -1,7 +1,7 @@
 /** The rows of the list of jobs. */
 import { Tag } from "antd";
 import { Link } from "react-router";
-import { STEPS } from "#ui/frame/steps.ts";
+import { STEPS } from "#core/case/fields/steps.ts";
 import { AnswerVerdict } from "#ui/frame/verdict.tsx";
 import { WaterlineDrawing } from "#ui/waterline/waterline.tsx";
 import styles from "./job-list.module.css";

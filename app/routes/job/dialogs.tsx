@@ -3,9 +3,9 @@
  */
 import { type ReactNode, Suspense, useState } from "react";
 import { useNavigate } from "react-router";
+import { STEPS } from "#core/case/fields/steps.ts";
 import type { SearchPlace } from "#core/find/find.ts";
 import { lazyPart } from "#ui/frame/lazy-part.ts";
-import { STEPS } from "#ui/frame/steps.ts";
 import { useJobStore } from "#ui/job-store/use-job.tsx";
 import { useKeys } from "#ui/keys/use-keys.ts";
 import { useOtherTheme } from "#ui/theme/theme-switch.tsx";
@@ -75,7 +75,7 @@ export function useJobDialogs(): JobDialogs {
       return true;
     }
     if (open) return false;
-    const step = STEPS.find((s) => s.key === event.key);
+    const step = STEPS[Number(event.key) - 1];
     if (step) void navigate(`/jobs/${store.jobId}/${step.id}`);
     else if (event.key === "[" || event.key === "]") goToSection(event.key === "]" ? 1 : -1);
     else if (event.key === "?") setOpen("keys");

@@ -1,10 +1,11 @@
 /** The list of keys of a job. */
+
+import { STEPS } from "#core/case/fields/steps.ts";
 import { Dialog } from "#ui/dialog/dialog.tsx";
-import { STEPS } from "#ui/frame/steps.ts";
 import styles from "./keys.module.css";
 
 const KEYS: readonly [keys: string, what: string][] = [
-  ...STEPS.map((s): [string, string] => [s.key, `Go to ${s.name}`]),
+  ...STEPS.map(({ name }, i): [string, string] => [String(i + 1), `Go to ${name}`]),
   ["/", "Find anything in this job, or another job"],
   ["a", "Add a load (on Demand)"],
   ["r", "Show what is ruled out (on Ways)"],

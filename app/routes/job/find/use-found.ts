@@ -1,11 +1,11 @@
 /** Search results for the typed letters: this job's at once, other jobs' from the server. */
 
 import { useEffect, useMemo, useState } from "react";
+import { STEPS } from "#core/case/fields/steps.ts";
 import { matchingEntries, type SearchResult, searchEntries } from "#core/find/find.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { ANSWERS } from "#core/wire.ts";
 import { PAPER_LIST } from "#papers/list.ts";
-import { STEPS } from "#ui/frame/steps.ts";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
 import { askFor } from "#ui/live/connection.ts";
 
@@ -30,11 +30,11 @@ export function useFound(text: string): SearchResult[] {
     const { words } = codebookOf(document.rules);
     return [
       ...STEPS.map(
-        ({ id, name, key }): SearchResult => ({
+        ({ id, name }, i): SearchResult => ({
           id: `step:${id}`,
           kind: "step",
           label: name,
-          detail: `key ${key}`,
+          detail: `key ${i + 1}`,
           to: { step: id },
         }),
       ),

@@ -14,7 +14,7 @@ const t = StyleSheet.create({
   blank: { width: "11%", borderLeft: `0.4pt solid ${PRINT.slate}`, minHeight: 22, paddingLeft: 3, paddingTop: 6 },
 });
 
-export function Terminations(input: PaperInput) {
+export default function Terminations(input: PaperInput) {
   const { document, assessment } = input;
   const { terminals: names } = codebookOf(document.rules).circuit;
   const circuit = takenWay(assessment)?.circuit;

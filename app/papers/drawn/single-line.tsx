@@ -15,7 +15,7 @@ const SCALE = 0.68;
 /** Width of the drawing on the page, points; the checks are beside it. */
 const DRAWN_WIDTH = 265;
 
-export function SingleLine(input: PaperInput) {
+export default function SingleLine(input: PaperInput) {
   const way = takenWay(input.assessment);
   const { words } = codebookOf(input.document.rules);
   return (

@@ -8,7 +8,7 @@ import { PRINT } from "#ui/theme/palette.ts";
 import type { PaperInput } from "../index.ts";
 import { plain, Sheet, Signatures, sheetStyles as s } from "../sheet.tsx";
 
-export function OwnerConsent(input: PaperInput) {
+export default function OwnerConsent(input: PaperInput) {
   const { document, assessment, firm } = input;
   const { words } = codebookOf(document.rules);
   const way = takenWay(assessment);

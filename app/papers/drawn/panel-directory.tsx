@@ -23,7 +23,7 @@ const d = StyleSheet.create({
   rating: { width: 52, fontFamily: FIGURE_FONT, textAlign: "right" },
 });
 
-export function PanelDirectory(input: PaperInput) {
+export default function PanelDirectory(input: PaperInput) {
   const { document, assessment } = input;
   const codebook = codebookOf(document.rules);
   const { words, board, sections } = codebook;

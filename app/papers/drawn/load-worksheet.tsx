@@ -166,7 +166,7 @@ function Decision({ input: { document, assessment, because } }: { input: PaperIn
   );
 }
 
-export function LoadWorksheet(input: PaperInput) {
+export default function LoadWorksheet(input: PaperInput) {
   const { document, assessment, method, preparedBy } = input;
   const codebook = codebookOf(document.rules);
   const governing = governingOf(assessment);

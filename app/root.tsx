@@ -22,7 +22,7 @@ import {
 } from "react-router";
 import type { loader as jobLoader } from "#routes/job/route.tsx";
 import { pageContext } from "#server/middleware.ts";
-import { Trouble } from "#ui/frame/trouble.tsx";
+import { PageTrouble } from "#ui/frame/trouble.tsx";
 import { themeOf } from "#ui/theme/cookie.server.ts";
 import { PALETTES } from "#ui/theme/palette.ts";
 import { HeronTheme } from "#ui/theme/provider.tsx";
@@ -88,5 +88,5 @@ export default function App() {
 }
 
 export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
-  return <Trouble error={error} />;
+  return <PageTrouble error={error} />;
 }

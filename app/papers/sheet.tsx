@@ -4,33 +4,40 @@ import { Document, Page, StyleSheet, Text, View } from "@react-pdf/renderer";
 import type { ReactNode } from "react";
 import { showDay } from "#core/dates.ts";
 import { codebookOf } from "#core/rules/index.ts";
-import { PRINT } from "#ui/theme/palette.ts";
+import { PRINT_COLORS } from "#ui/theme/palette.ts";
 import { TEXT_FONT } from "./fonts.ts";
 import type { PaperInput } from "./index.ts";
 
 export const sheetStyles = StyleSheet.create({
-  page: { padding: "10mm 15mm 13mm", fontFamily: TEXT_FONT, fontSize: 9.2, color: PRINT.ink, lineHeight: 1.35 },
+  page: { padding: "10mm 15mm 13mm", fontFamily: TEXT_FONT, fontSize: 9.2, color: PRINT_COLORS.ink, lineHeight: 1.35 },
   head: {
     flexDirection: "row",
     justifyContent: "space-between",
-    borderBottom: `1.5pt solid ${PRINT.ink}`,
+    borderBottom: `1.5pt solid ${PRINT_COLORS.ink}`,
     paddingBottom: 6,
   },
   title: { fontSize: 17, fontWeight: 700, lineHeight: 1.2 },
   h2: { fontSize: 11.5, fontWeight: 700, marginTop: 8, marginBottom: 2, lineHeight: 1.25 },
-  quiet: { color: PRINT.slate },
+  quiet: { color: PRINT_COLORS.slate },
   sign: { flexDirection: "row", gap: 18, marginTop: 20 },
-  line: { flex: 1, borderTop: `0.8pt solid ${PRINT.ink}`, paddingTop: 3, color: PRINT.slate },
+  line: { flex: 1, borderTop: `0.8pt solid ${PRINT_COLORS.ink}`, paddingTop: 3, color: PRINT_COLORS.slate },
   headLeft: { flex: 1, paddingRight: 12 },
   headRight: { alignItems: "flex-end", maxWidth: "40%" },
   // A line of its own at the foot, cut off where it is too long.
-  foot: { position: "absolute", bottom: 15, fontSize: 8, color: PRINT.slate, maxLines: 1, textOverflow: "ellipsis" },
-  transliterated: { fontSize: 8, color: PRINT.slate, marginTop: 3 },
+  foot: {
+    position: "absolute",
+    bottom: 15,
+    fontSize: 8,
+    color: PRINT_COLORS.slate,
+    maxLines: 1,
+    textOverflow: "ellipsis",
+  },
+  transliterated: { fontSize: 8, color: PRINT_COLORS.slate, marginTop: 3 },
 });
 const s = sheetStyles;
 
 /** The shipped fonts have no such signs; the trade writes them out. */
-export const plain = (text: string) => text.replaceAll("≤", "at most ").replaceAll("Ω", "ohm");
+export const plainText = (text: string) => text.replaceAll("≤", "at most ").replaceAll("Ω", "ohm");
 
 interface SheetProps {
   title: string;
@@ -41,7 +48,7 @@ interface SheetProps {
 }
 
 /** One paper on the country's own format. */
-export function Sheet({ title, input, fontSize, children }: SheetProps) {
+export function PaperSheet({ title, input, fontSize, children }: SheetProps) {
   const { document, firm, today, isTransliterated } = input;
   const codebook = codebookOf(document.rules);
   return (
@@ -80,7 +87,7 @@ export function Sheet({ title, input, fontSize, children }: SheetProps) {
 }
 
 /** Lines to sign on, side by side. */
-export function Signatures({ lines }: { lines: readonly string[] }) {
+export function SignatureLines({ lines }: { lines: readonly string[] }) {
   return (
     <View style={s.sign} wrap={false}>
       {lines.map((line) => (

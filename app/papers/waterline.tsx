@@ -3,7 +3,7 @@
 import { G, Line, Path, Rect, Svg, Text } from "@react-pdf/renderer";
 import { showA } from "#core/units.ts";
 import type { Waterline } from "#core/waterline.ts";
-import { PRINT } from "#ui/theme/palette.ts";
+import { PRINT_COLORS } from "#ui/theme/palette.ts";
 import { waterlineShape } from "#ui/waterline/shape.ts";
 import { FIGURE_FONT, TEXT_FONT } from "./fonts.ts";
 
@@ -31,7 +31,7 @@ export function PaperWaterline({ level, width, height }: { level: Waterline; wid
             y1={tick.y}
             x2={basin.x - 8}
             y2={tick.y}
-            stroke={PRINT.ruleStrong}
+            stroke={PRINT_COLORS.ruleStrong}
             strokeWidth={0.7}
           />
           <Text x={basin.x - 30} y={tick.y + 3} style={{ fontSize: 7, fontFamily: FIGURE_FONT }}>
@@ -39,19 +39,23 @@ export function PaperWaterline({ level, width, height }: { level: Waterline; wid
           </Text>
         </G>
       ))}
-      <Rect x={basin.x} y={water.y} width={basin.width} height={water.height} fill={PRINT.waterWash} />
+      <Rect x={basin.x} y={water.y} width={basin.width} height={water.height} fill={PRINT_COLORS.waterWash} />
       {tide.height > 1 && (
-        <Path d={hatch(basin.x, tide.y, basin.width, tide.height)} stroke={PRINT.deepWater} strokeWidth={0.8} />
+        <Path d={hatch(basin.x, tide.y, basin.width, tide.height)} stroke={PRINT_COLORS.deepWater} strokeWidth={0.8} />
       )}
       {overflow.height > 1 && (
         <>
-          <Path d={hatch(basin.x, overflow.y, basin.width, overflow.height, 3)} stroke={PRINT.clay} strokeWidth={0.8} />
+          <Path
+            d={hatch(basin.x, overflow.y, basin.width, overflow.height, 3)}
+            stroke={PRINT_COLORS.clay}
+            strokeWidth={0.8}
+          />
           <Rect
             x={basin.x}
             y={overflow.y}
             width={basin.width}
             height={overflow.height}
-            stroke={PRINT.clay}
+            stroke={PRINT_COLORS.clay}
             strokeWidth={1}
             fill="none"
           />
@@ -59,8 +63,8 @@ export function PaperWaterline({ level, width, height }: { level: Waterline; wid
       )}
       <Path
         d={`M${basin.x - 8} ${basin.top}H${basin.x}V${basin.bottom}H${right}V${basin.top}H${right + 8}V${height - 1}H${basin.x - 8}Z`}
-        fill={PRINT.wash}
-        stroke={PRINT.ink}
+        fill={PRINT_COLORS.wash}
+        stroke={PRINT_COLORS.ink}
         strokeWidth={1}
       />
       {shape.limitY !== null && (
@@ -69,14 +73,21 @@ export function PaperWaterline({ level, width, height }: { level: Waterline; wid
           y1={shape.limitY}
           x2={right}
           y2={shape.limitY}
-          stroke={PRINT.ink}
+          stroke={PRINT_COLORS.ink}
           strokeWidth={1.2}
           strokeDasharray="4 3"
         />
       )}
       {shape.labels.map((label) => (
         <G key={label.name}>
-          <Line x1={right + 9} y1={label.y} x2={right + 14} y2={label.at} stroke={PRINT.ruleStrong} strokeWidth={0.7} />
+          <Line
+            x1={right + 9}
+            y1={label.y}
+            x2={right + 14}
+            y2={label.at}
+            stroke={PRINT_COLORS.ruleStrong}
+            strokeWidth={0.7}
+          />
           <Text x={right + 16} y={label.at + 1} style={{ fontSize: 8.5, fontFamily: FIGURE_FONT, fontWeight: 600 }}>
             {`${label.name === "charging" ? "+" : ""}${showA(label.amps)}`}
           </Text>

@@ -3,7 +3,7 @@ import { eq } from "drizzle-orm";
 import { passwordLink, person } from "#db/schema.ts";
 import { database, inTransaction } from "./database.ts";
 import { hashPassword, isPassword, passwordProblem } from "./passwords.ts";
-import { auditEntry, type Changed } from "./people.ts";
+import { auditEntry, type ChangedPerson } from "./people.ts";
 import { setUp, takeCode, takeDown } from "./second-factor.ts";
 import { endOtherSessions, forgetOfferedSecret, offeredSecret, type SignedIn } from "./sessions.ts";
 import { beginAttempt, TOO_MANY_TRIES } from "./sign-in-attempts.ts";
@@ -15,7 +15,7 @@ import { beginAttempt, TOO_MANY_TRIES } from "./sign-in-attempts.ts";
 const attemptOf = ({ email, sessionId }: SignedIn, address: string) => ({ email, address, device: sessionId });
 
 /** Whether it is the person's password; tries are counted as those of signing in are. */
-async function checkPassword(who: SignedIn, password: string, address: string, now: Date): Promise<Changed> {
+async function checkPassword(who: SignedIn, password: string, address: string, now: Date): Promise<ChangedPerson> {
   const removeAttempt = await beginAttempt({ kind: "password", ...attemptOf(who, address) }, now);
   if (!removeAttempt) return { problem: TOO_MANY_TRIES };
   const [found] = await database.select({ hash: person.passwordHash }).from(person).where(eq(person.id, who.id));
@@ -25,7 +25,7 @@ async function checkPassword(who: SignedIn, password: string, address: string, n
 }
 
 /** Whether it is a code of the second factor that the person has; tries are counted by person. */
-async function checkCode(who: SignedIn, code: string, address: string, now: Date): Promise<Changed> {
+async function checkCode(who: SignedIn, code: string, address: string, now: Date): Promise<ChangedPerson> {
   const removeAttempt = await beginAttempt({ kind: "code", ...attemptOf(who, address) }, now);
   if (!removeAttempt) return { problem: TOO_MANY_TRIES };
   if (!(await takeCode(who.id, code, now)))

@@ -22,7 +22,7 @@ export function refuseWith(response: Response, code: WebRefusal): void {
 }
 
 /** Gives each page a nonce of its own for its scripts and styles. */
-export function nonce(_request: Request, response: Response, next: NextFunction): void {
+export function nonceOf(_request: Request, response: Response, next: NextFunction): void {
   response.locals.nonce = randomBytes(16).toString("base64");
   next();
 }

@@ -12,7 +12,7 @@ import {
   bodySize,
   closeUnfinished,
   knowSender,
-  nonce,
+  nonceOf,
   routedPath,
   sameOrigin,
   securityHeaders,
@@ -20,7 +20,7 @@ import {
 } from "./guard.ts";
 import { indexOutdatedWords } from "./job-list.ts";
 import { faultOf, log } from "./log.ts";
-import { measure, serveMetrics } from "./metrics.ts";
+import { measureRequests, serveMetrics } from "./metrics.ts";
 import { pageContext } from "./middleware.ts";
 import { settings } from "./settings.ts";
 import { forgetOldAttempts } from "./sign-in-attempts.ts";
@@ -34,8 +34,8 @@ export function createApp(build: ServerBuild, clientFolder: string): express.Exp
   const app = express();
   app.disable("x-powered-by");
   app.set("trust proxy", settings.trustedProxies);
-  if (settings.metricsPort > 0) app.use(measure);
-  app.use(nonce, securityHeaders, closeUnfinished, knowSender, soundAddress, sameOrigin, bodySize);
+  if (settings.metricsPort > 0) app.use(measureRequests);
+  app.use(nonceOf, securityHeaders, closeUnfinished, knowSender, soundAddress, sameOrigin, bodySize);
   // An event stream must reach the page line by line, so it is not compressed.
   app.use(
     compression({
@@ -87,7 +87,7 @@ const HEADERS_MS = 15_000;
 const SWEEP_MS = 10 * 60 * 1000;
 
 /** Migrates, listens, and shuts down gracefully on a signal. */
-export async function serve(): Promise<void> {
+export async function serveRequest(): Promise<void> {
   await migrateDatabase(settings.databaseUrl);
   await indexOutdatedWords();
   const build = (await import("virtual:react-router/server-build")) as unknown as ServerBuild;

@@ -30,7 +30,7 @@ const LOOKS_A_SESSION = 5;
 
 const watched = new Map<string, Set<Watcher>>();
 /** How many pages listen. */
-export const watching = (): number => [...watched.values()].reduce((n, watchers) => n + watchers.size, 0);
+export const watchedJobs = (): number => [...watched.values()].reduce((n, watchers) => n + watchers.size, 0);
 
 /** How many pages of one session listen. */
 export const streamsOf = (sessionId: string): number =>

@@ -2,8 +2,8 @@
 import { createServer, type Server } from "node:http";
 import type { NextFunction, Request, Response } from "express";
 import { collectDefaultMetrics, Gauge, Histogram, Registry } from "prom-client";
-import { watching } from "./job-watch.ts";
-import { waiting } from "./work.ts";
+import { watchedJobs } from "./job-watch.ts";
+import { waitingTasks } from "./work.ts";
 
 const registry = new Registry();
 collectDefaultMetrics({ register: registry, prefix: "heron_" });
@@ -21,7 +21,7 @@ new Gauge({
   labelNames: ["place"],
   registers: [registry],
   collect() {
-    for (const [place, count] of Object.entries(waiting())) this.set({ place }, count);
+    for (const [place, count] of Object.entries(waitingTasks())) this.set({ place }, count);
   },
 });
 new Gauge({
@@ -29,7 +29,7 @@ new Gauge({
   help: "Open pages that are told of changes.",
   registers: [registry],
   collect() {
-    this.set(watching());
+    this.set(watchedJobs());
   },
 });
 
@@ -45,7 +45,7 @@ export function routeOf(path: string): string {
   return first === "jobs" && PARTS.has(named) ? `/jobs/*/${named}` : `/${first}`;
 }
 
-export function measure(request: Request, response: Response, next: NextFunction): void {
+export function measureRequests(request: Request, response: Response, next: NextFunction): void {
   const end = answers.startTimer();
   response.once("finish", () => {
     if (/event-stream/.test(String(response.getHeader("Content-Type")))) return;

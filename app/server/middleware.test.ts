@@ -6,7 +6,7 @@ import { RIGHTS } from "#core/firm/rights.ts";
 import { usCase } from "#core/testing/cases.ts";
 import { twoFirms } from "#tests/firms.ts";
 import { jobsOf } from "./firm-jobs.ts";
-import { answering, firmContext, forOpenPages, forPeople, personContext } from "./middleware.ts";
+import { answerInWords, firmContext, forOpenPages, forPeople, personContext } from "./middleware.ts";
 import { refuse } from "./refusals.ts";
 import { openSession } from "./sessions.ts";
 
@@ -74,7 +74,7 @@ describe("a right", () => {
 });
 
 describe("errors while an open page is answered", () => {
-  const status = async (fault: unknown) => (await answering(() => Promise.reject(fault))).status;
+  const status = async (fault: unknown) => (await answerInWords(() => Promise.reject(fault))).status;
   it("is answered as a refusal", async () => {
     expect(await status(new ValidationError("wrong"))).toBe(400);
     expect(await status(new SyntaxError("not JSON"))).toBe(400);
@@ -83,6 +83,6 @@ describe("errors while an open page is answered", () => {
   });
   it("is a fault where it is one of ours", async () => {
     for (const ours of [new RangeError("ours"), new TypeError("ours")])
-      await expect(answering(() => Promise.reject(ours))).rejects.toThrow("ours");
+      await expect(answerInWords(() => Promise.reject(ours))).rejects.toThrow("ours");
   });
 });

@@ -114,7 +114,7 @@ export async function inWords<T>(work: () => Promise<T>): Promise<T> {
 }
 
 /** Does what an open page asked; what goes wrong on the way is answered as a refusal, in words. */
-export async function answering(work: () => Promise<Response>): Promise<Response> {
+export async function answerInWords(work: () => Promise<Response>): Promise<Response> {
   try {
     return await work();
   } catch (error) {

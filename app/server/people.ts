@@ -7,7 +7,7 @@ import { database, inTransaction, type Transaction } from "./database.ts";
 import { hashPassword } from "./passwords.ts";
 import { refuse } from "./refusals.ts";
 import { takeDown } from "./second-factor.ts";
-import { digest, newToken } from "./secrets.ts";
+import { digestOf, newToken } from "./secrets.ts";
 import { inWindow } from "./time-window.ts";
 
 const LINK_HOURS = 72;
@@ -24,7 +24,7 @@ export interface FirmPerson {
 }
 
 /** The result of a change: done, or the problem as a sentence. */
-export type Changed<T = object> = ({ problem?: undefined } & T) | { problem: string };
+export type ChangedPerson<T = object> = ({ problem?: undefined } & T) | { problem: string };
 
 const LAST_OWNER = "The firm needs an owner who can sign in: make somebody else owner first.";
 const NOBODY = "There is no such person in the firm.";
@@ -84,7 +84,7 @@ export function peopleOf(firmId: string, by: string) {
     const token = newToken();
     await db.delete(passwordLink).where(eq(passwordLink.personId, personId));
     await db.insert(passwordLink).values({
-      id: digest(token),
+      id: digestOf(token),
       personId,
       expiresAt: new Date(now.getTime() + LINK_HOURS * HOUR_MS),
     });
@@ -131,7 +131,7 @@ export function peopleOf(firmId: string, by: string) {
 
     /** @returns the link that the owner hands over, a path of this site */
     invite: ({ name, email, role }: { name: string; email: string; role: Role }, now = new Date()) =>
-      changing(async (tx): Promise<Changed<{ link: string }>> => {
+      changing(async (tx): Promise<ChangedPerson<{ link: string }>> => {
         const [lately] = await tx
           .select({ count: sql<number>`count(*)`.mapWith(Number) })
           .from(audit)
@@ -148,7 +148,7 @@ export function peopleOf(firmId: string, by: string) {
 
     /** A link to set a new password with; the old one goes on until then. */
     resetLink: (personId: string, now = new Date()) =>
-      changing(async (tx): Promise<Changed<{ link: string; name: string }>> => {
+      changing(async (tx): Promise<ChangedPerson<{ link: string; name: string }>> => {
         const who = await find(tx, personId);
         if (!who) return { problem: NOBODY };
         if (!who.active) return { problem: `${who.name} is not active.` };
@@ -157,7 +157,7 @@ export function peopleOf(firmId: string, by: string) {
       }),
 
     setRole: (personId: string, role: Role, now = new Date()) =>
-      changing(async (tx): Promise<Changed> => {
+      changing(async (tx): Promise<ChangedPerson> => {
         const who = await find(tx, personId);
         if (!who) return { problem: NOBODY };
         if (who.role === role) return {};
@@ -169,7 +169,7 @@ export function peopleOf(firmId: string, by: string) {
 
     /** Making a person inactive ends all of that person's sessions. */
     setActive: (personId: string, active: boolean, now = new Date()) =>
-      changing(async (tx): Promise<Changed> => {
+      changing(async (tx): Promise<ChangedPerson> => {
         const who = await find(tx, personId);
         if (!who) return { problem: NOBODY };
         if (who.active === active) return {};
@@ -186,7 +186,7 @@ export function peopleOf(firmId: string, by: string) {
 
     /** For a person who has lost both phone and recovery codes; ends all of that person's sessions. */
     takeSecondFactor: (personId: string, now = new Date()) =>
-      changing(async (tx): Promise<Changed> => {
+      changing(async (tx): Promise<ChangedPerson> => {
         const who = await find(tx, personId);
         if (!who) return { problem: NOBODY };
         await takeDown(personId, tx);
@@ -227,7 +227,7 @@ export async function personOfLink(token: string, now = new Date()) {
     .from(passwordLink)
     .innerJoin(person, eq(passwordLink.personId, person.id))
     .innerJoin(firm, eq(person.firmId, firm.id))
-    .where(and(eq(passwordLink.id, digest(token)), gt(passwordLink.expiresAt, now), eq(person.active, true)));
+    .where(and(eq(passwordLink.id, digestOf(token)), gt(passwordLink.expiresAt, now), eq(person.active, true)));
   return found ?? null;
 }
 
@@ -238,7 +238,7 @@ export async function setPasswordByLink(token: string, password: string, now = n
   const passwordHash = await hashPassword(password);
   return inTransaction(async (tx) => {
     // Of two with the same link at the same moment one is too late.
-    const [{ affectedRows }] = await tx.delete(passwordLink).where(eq(passwordLink.id, digest(token)));
+    const [{ affectedRows }] = await tx.delete(passwordLink).where(eq(passwordLink.id, digestOf(token)));
     if (affectedRows !== 1) return false;
     await tx.delete(passwordLink).where(lt(passwordLink.expiresAt, now));
     await tx.update(person).set({ passwordHash }).where(eq(person.id, who.id));

@@ -28,7 +28,7 @@ const SLOWED = { after: 10, stepMs: 250, mostMs: 8000 } as const;
 
 export type AttemptKind = "password" | "code";
 
-export interface Attempt {
+export interface SignInAttempt {
   kind: AttemptKind;
   email: string;
   /** Network address. */
@@ -67,7 +67,7 @@ async function waitInLane(email: string, ms: number, pause: (ms: number) => Prom
  * @throws the refusal "busy" where too many strangers' attempts at the e-mail wait already
  */
 export async function beginAttempt(
-  attempt: Attempt,
+  attempt: SignInAttempt,
   now: Date,
   pause: (ms: number) => Promise<unknown> = wait,
 ): Promise<(() => Promise<void>) | null> {
@@ -93,12 +93,12 @@ interface Counts {
   laneOfDay: number;
 }
 
-function isOverLimit({ kind, device }: Attempt, { pair, address, lane, laneOfDay }: Counts): boolean {
+function isOverLimit({ kind, device }: SignInAttempt, { pair, address, lane, laneOfDay }: Counts): boolean {
   if (kind === "code") return lane > MOST_CODES.window || laneOfDay > MOST_CODES.day;
   return pair > MOST_PASSWORDS.pair || (device === null && address > MOST_PASSWORDS.address);
 }
 
-async function countsOf({ kind, email, address, device }: Attempt, now: Date): Promise<Counts> {
+async function countsOf({ kind, email, address, device }: SignInAttempt, now: Date): Promise<Counts> {
   const since = (ms: number) => inWindow(signInFailure.at, now, ms);
   const [ofEmail, ofAddress] = [eq(signInFailure.email, email), eq(signInFailure.address, address)];
   const ofLane = and(ofEmail, eq(signInFailure.device, device ?? "")) as SQL;
@@ -119,7 +119,7 @@ async function countsOf({ kind, email, address, device }: Attempt, now: Date): P
 }
 
 /** Removes the records of a person's own lane, once password and code were both right. */
-export const forgetOwnAttempts = async ({ email, address, device }: Omit<Attempt, "kind">): Promise<void> => {
+export const forgetOwnAttempts = async ({ email, address, device }: Omit<SignInAttempt, "kind">): Promise<void> => {
   await database
     .delete(signInFailure)
     .where(

@@ -11,7 +11,7 @@ import type { JobTasks } from "../work/jobs.tsx";
 import type { PageTasks } from "../work/pages.ts";
 import type { PasswordTasks } from "../work/passwords.ts";
 import type { PictureTasks } from "../work/pictures.ts";
-import type { Tasks } from "../work/thread.ts";
+import type { ThreadTasks } from "../work/thread.ts";
 import { FairQueue } from "./fair-queue.ts";
 import { refuse } from "./refusals.ts";
 import type { PageRequest, RenderedPage } from "./render-page.ts";
@@ -93,7 +93,7 @@ async function runWithin(deadlineMs: number, run: (options: { signal: AbortSigna
  * @returns a task in one of its threads; throws a refusal where too many tasks wait, or where a task takes longer or
  * more memory than anything should
  */
-function pool<T extends Tasks>(source: string, limits: PoolLimits) {
+function pool<T extends ThreadTasks>(source: string, limits: PoolLimits) {
   const { most, mostWaiting, mostWaitingOfOne, deadlineMs } = limits;
   const queue = new FairQueue({ atOnce: most, mostWaiting, mostWaitingOfOne });
   const run = <K extends keyof T>(
@@ -187,7 +187,7 @@ export const editQueue = new FairQueue({
 });
 
 /** How many tasks wait in each queue. */
-export const waiting = (): Record<
+export const waitingTasks = (): Record<
   "rendering" | "pages" | "jobs" | "files" | "passwords" | "pictures" | "signIns" | "edits",
   number
 > => ({

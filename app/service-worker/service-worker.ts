@@ -11,7 +11,7 @@ import { registerRoute } from "workbox-routing";
 import { CacheFirst, NetworkFirst } from "workbox-strategies";
 import { STEP_IDS } from "#core/case/fields/steps.ts";
 import { KEEP_HEADER, PERSON_HEADER } from "#core/headers.ts";
-import { forgetPages, PAGES } from "#ui/offline/pages.ts";
+import { forgetPages, PAGES_CACHE } from "#ui/offline/pages.ts";
 import { mayKeep, type PageOwner } from "./page-owner.ts";
 import { TAKE_CONTROL } from "./take-control.ts";
 
@@ -32,10 +32,10 @@ self.addEventListener("message", (event) => {
   if (event.data === TAKE_CONTROL) event.waitUntil(self.clients.claim());
 });
 // Pages of another version ask for assets that are gone.
-self.addEventListener("activate", (event) => event.waitUntil(caches.delete(PAGES)));
+self.addEventListener("activate", (event) => event.waitUntil(caches.delete(PAGES_CACHE)));
 precacheAndRoute(self.__WB_MANIFEST);
 
-const OWNER_CACHE = `${PAGES}-owner`;
+const OWNER_CACHE = `${PAGES_CACHE}-owner`;
 const OWNER_ADDRESS = "/owner";
 /** The owner's last contact is stored this often at most. */
 const CONTACT_EVERY_MS = 60_000;
@@ -104,17 +104,17 @@ const fromServerFirst = (pattern: RegExp, cacheName: string, maxEntries: number,
   );
 
 const steps = STEP_IDS.join("|");
-fromServerFirst(new RegExp(`^https?://[^/]+/(jobs/[^/]+/(${steps}))?(\\?.*)?$`), PAGES, 300);
-fromServerFirst(/\/(_root|jobs\/[^/?]+(\/[a-z]+)?)\.data(\?.*)?$/, `${PAGES}-data`, 300, {
+fromServerFirst(new RegExp(`^https?://[^/]+/(jobs/[^/]+/(${steps}))?(\\?.*)?$`), PAGES_CACHE, 300);
+fromServerFirst(/\/(_root|jobs\/[^/?]+(\/[a-z]+)?)\.data(\?.*)?$/, `${PAGES_CACHE}-data`, 300, {
   // The query names the routes whose data is asked for; what is stored has at least those.
   ignoreSearch: true,
 });
-fromServerFirst(/\/jobs\/[^/]+\/photos$/, `${PAGES}-lists`, 100);
+fromServerFirst(/\/jobs\/[^/]+\/photos$/, `${PAGES_CACHE}-lists`, 100);
 // The bytes behind a picture's address never change.
 registerRoute(
   /\/jobs\/[^/]+\/photos\/[^/]+$/,
   new CacheFirst({
-    cacheName: `${PAGES}-pictures`,
+    cacheName: `${PAGES_CACHE}-pictures`,
     plugins: [
       forOnePerson,
       new CacheableResponsePlugin({ statuses: [200] }),

@@ -16,15 +16,15 @@ import { parseJson } from "#core/parse-json.ts";
 import type { PhotoChange } from "#core/survey/photo.ts";
 import { readPhotoChange } from "#core/survey/photo-change.ts";
 import { rowsOfFile, TooMuchInFile } from "./spreadsheet.ts";
-import { thread } from "./thread.ts";
+import { startThread } from "./thread.ts";
 
 /** A body as it arrived. */
-export interface Upload {
+export interface UploadedFile {
   contentType: string;
   body: ArrayBuffer;
 }
 
-const formOf = ({ contentType, body }: Upload): Promise<FormData | null> =>
+const formOf = ({ contentType, body }: UploadedFile): Promise<FormData | null> =>
   new Response(body, { headers: { "Content-Type": contentType } }).formData().catch(() => null);
 
 /** The result of a form with a price book, as an uploaded file or as fields. */
@@ -45,7 +45,7 @@ async function bookOfFile(file: FormDataEntryValue | null, book: PriceBook) {
 
 const TASKS = {
   /** @returns null where the body is no form */
-  async priceBook({ upload, book }: { upload: Upload; book: PriceBook }): Promise<PriceForm | null> {
+  async priceBook({ upload, book }: { upload: UploadedFile; book: PriceBook }): Promise<PriceForm | null> {
     const form = await formOf(upload);
     if (!form) return null;
     const version = form.get("version");
@@ -67,7 +67,7 @@ const TASKS = {
 
   /** @returns the case of an imported file, or its problems; null where the body is not a form */
   async caseFile(
-    upload: Upload,
+    upload: UploadedFile,
   ): Promise<{ document: CaseDocument } | { problems: InputProblem[]; status: number } | null> {
     const file = (await formOf(upload))?.get("file");
     if (file === undefined) return null;
@@ -94,7 +94,7 @@ const TASKS = {
   },
 
   /** @returns interval data with what is known about it; null where the body is no form, or is not what it says */
-  async intervalData(upload: Upload): Promise<{ about: KeptAbout; values: Uint8Array } | null> {
+  async intervalData(upload: UploadedFile): Promise<{ about: KeptAbout; values: Uint8Array } | null> {
     const form = await formOf(upload);
     const [said, file] = [form?.get("about"), form?.get("values")];
     if (typeof said !== "string" || !(file instanceof File)) return null;
@@ -110,4 +110,4 @@ const TASKS = {
 };
 
 export type FileTasks = typeof TASKS;
-export default thread(TASKS);
+export default startThread(TASKS);

@@ -15,7 +15,7 @@ import { withComposedText, withPrintableText } from "#papers/printable.ts";
 import { taggedPdf } from "#papers/tagged-pdf.ts";
 import { singleLineShape } from "#ui/single-line/shape.ts";
 import { SingleLineDrawing } from "#ui/single-line/single-line.tsx";
-import { PRINT } from "#ui/theme/palette.ts";
+import { PRINT_COLORS } from "#ui/theme/palette.ts";
 import { threadBehindPages } from "./thread.ts";
 
 interface Priced {
@@ -36,7 +36,7 @@ const TASKS = {
       ? renderToStaticMarkup(
           <SingleLineDrawing
             shape={singleLineShape(way, codebookOf(document.rules).words.earthConductor)}
-            palette={PRINT}
+            palette={PRINT_COLORS}
           />,
         )
       : null;

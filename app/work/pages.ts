@@ -10,7 +10,7 @@ import type { KeptBook } from "#core/estimate/quoted-book.ts";
 import { type TakenEdit, takeEdit } from "#core/laws/take-edit.ts";
 import { parseJson } from "#core/parse-json.ts";
 import { type CaseSummary, summaryOf } from "#core/summary.ts";
-import { thread } from "./thread.ts";
+import { startThread } from "./thread.ts";
 
 interface Priced extends KeptBook {
   document: CaseDocument;
@@ -36,4 +36,4 @@ const TASKS = {
 };
 
 export type PageTasks = typeof TASKS;
-export default thread(TASKS);
+export default startThread(TASKS);

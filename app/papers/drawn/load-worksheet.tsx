@@ -12,24 +12,24 @@ import type { DemandCalculation } from "#core/rules/demand/types.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { showA, showKWh, showNumber, showPercent, showVA } from "#core/units.ts";
 import { FIGURE_FONT } from "#papers/fonts.ts";
-import { PRINT } from "#ui/theme/palette.ts";
+import { PRINT_COLORS } from "#ui/theme/palette.ts";
 import type { PaperInput } from "../index.ts";
-import { plain, Sheet, Signatures, sheetStyles } from "../sheet.tsx";
+import { PaperSheet, plainText, SignatureLines, sheetStyles } from "../sheet.tsx";
 import { PaperWaterline } from "../waterline.tsx";
 
 const s = {
   ...sheetStyles,
   ...StyleSheet.create({
     verdict: { fontSize: 12.5, fontWeight: 700, lineHeight: 1.3, marginBottom: 3 },
-    row: { flexDirection: "row", borderBottom: `0.6pt solid ${PRINT.rule}`, paddingVertical: 1.8 },
-    headRow: { color: PRINT.slate, fontSize: 8.5, fontWeight: 600 },
-    total: { fontWeight: 700, borderBottom: 0, borderTop: `1pt solid ${PRINT.ink}` },
+    row: { flexDirection: "row", borderBottom: `0.6pt solid ${PRINT_COLORS.rule}`, paddingVertical: 1.8 },
+    headRow: { color: PRINT_COLORS.slate, fontSize: 8.5, fontWeight: 600 },
+    total: { fontWeight: 700, borderBottom: 0, borderTop: `1pt solid ${PRINT_COLORS.ink}` },
     label: { flex: 1, paddingRight: 6 },
     va: { width: 72, textAlign: "right", fontFamily: FIGURE_FONT },
     factor: { width: 52, textAlign: "right", fontFamily: FIGURE_FONT },
-    decided: { width: 196, paddingLeft: 10, color: PRINT.slate },
-    rule: { width: 128, paddingLeft: 10, color: PRINT.slate },
-    part: { fontSize: 8.5, color: PRINT.slate, paddingLeft: 10, flexDirection: "row" },
+    decided: { width: 196, paddingLeft: 10, color: PRINT_COLORS.slate },
+    rule: { width: 128, paddingLeft: 10, color: PRINT_COLORS.slate },
+    part: { fontSize: 8.5, color: PRINT_COLORS.slate, paddingLeft: 10, flexDirection: "row" },
   }),
 };
 
@@ -46,7 +46,7 @@ function PathTable({ links }: { links: readonly PathLink[] }) {
       {links.map((link) => (
         <View key={link.link} style={s.row} wrap={false}>
           <Text style={s.label}>
-            {plain(
+            {plainText(
               [
                 link.name,
                 ...link.faults.map((f) => f.text),
@@ -56,7 +56,7 @@ function PathTable({ links }: { links: readonly PathLink[] }) {
           </Text>
           <Text style={s.va}>{showA(link.carriesA)}</Text>
           <Text style={s.va}>{link.mayCarryA === null ? "-" : showA(link.mayCarryA)}</Text>
-          <Text style={s.decided}>{plain(link.decidedBy)}</Text>
+          <Text style={s.decided}>{plainText(link.decidedBy)}</Text>
         </View>
       ))}
     </View>
@@ -135,13 +135,13 @@ function MeasuredLines({ input: { document, assessment } }: { input: PaperInput 
       <Text style={s.h2}>Measured demand</Text>
       {file && (
         <Text>
-          {plain(`${file}: ${showNumber(days ?? 0)} days of ${showNumber(intervalMinutes ?? 0)}-minute averages.`)}
+          {plainText(`${file}: ${showNumber(days ?? 0)} days of ${showNumber(intervalMinutes ?? 0)}-minute averages.`)}
           {digest ? ` SHA-256 ${digest}` : ""}
         </Text>
       )}
       {conditions.map((c) => (
         <Text key={c.asks} style={s.quiet}>
-          {c.met ? "Met" : "NOT MET"}: {plain(`${c.asks}: ${c.found} (${c.rule})`)}
+          {c.met ? "Met" : "NOT MET"}: {plainText(`${c.asks}: ${c.found} (${c.rule})`)}
         </Text>
       ))}
     </View>
@@ -153,15 +153,15 @@ function Decision({ input: { document, assessment, because } }: { input: PaperIn
   const { decision } = document;
   const otherwise = recommendedOtherwise(assessment);
   const way = takenWay(assessment);
-  if (!decision || !way) return <Text style={{ marginTop: 4 }}>{plain(because)}</Text>;
+  if (!decision || !way) return <Text style={{ marginTop: 4 }}>{plainText(because)}</Text>;
   return (
     <View style={{ marginTop: 4 }}>
       <Text>
-        {plain(
+        {plainText(
           `Decided by ${decision.by} on ${showDay(decision.on, codebookOf(document.rules).conventions)}: ${decision.why}`,
         )}
       </Text>
-      {otherwise && <Text style={s.quiet}>{plain(`Recommended otherwise: ${otherwise.name}. ${because}`)}</Text>}
+      {otherwise && <Text style={s.quiet}>{plainText(`Recommended otherwise: ${otherwise.name}. ${because}`)}</Text>}
     </View>
   );
 }
@@ -176,11 +176,11 @@ export default function LoadWorksheet(input: PaperInput) {
   const cautions = [...new Set(way?.cautions ?? [])];
   const chosen = document.options?.loadMethod === calculation.method;
   return (
-    <Sheet title="Load-calculation worksheet" input={input}>
+    <PaperSheet title="Load-calculation worksheet" input={input}>
       <View style={{ flexDirection: "row", gap: 14, marginTop: 9 }}>
         <View style={{ flex: 1 }}>
           <Text style={s.verdict}>{found.verdict}</Text>
-          <Text>{plain(found.text)}.</Text>
+          <Text>{plainText(found.text)}.</Text>
           <Decision input={input} />
           <Text style={s.h2}>Method</Text>
           <Text>
@@ -192,7 +192,7 @@ export default function LoadWorksheet(input: PaperInput) {
             .filter((c) => c !== calculation)
             .map((c) => (
               <Text key={c.method} style={s.quiet}>
-                {c.name}: {c.applies ? `${showA(c.demandA)}, headroom ${showA(c.headroomA)}` : plain(c.why ?? "")}
+                {c.name}: {c.applies ? `${showA(c.demandA)}, headroom ${showA(c.headroomA)}` : plainText(c.why ?? "")}
               </Text>
             ))}
         </View>
@@ -212,13 +212,15 @@ export default function LoadWorksheet(input: PaperInput) {
             </Text>
             {way.replayed && (
               <Text>
-                Nights: all that is needed on {plain(replayedInWords(way.replayed))}, replayed step by step; throttled{" "}
-                {showNumber(Math.round(way.replayed.throttledHours))} h, above its limit{" "}
+                Nights: all that is needed on {plainText(replayedInWords(way.replayed))}, replayed step by step;
+                throttled {showNumber(Math.round(way.replayed.throttledHours))} h, above its limit{" "}
                 {showNumber(Math.round(way.replayed.secondsOverLimit))} s, above the supply rating{" "}
                 {showNumber(Math.round(way.replayed.secondsOverRating))} s a year.
               </Text>
             )}
-            <Text style={s.quiet}>{plain(`${way.explain.formula}: ${way.explain.numbers} (${way.explain.rule})`)}</Text>
+            <Text style={s.quiet}>
+              {plainText(`${way.explain.formula}: ${way.explain.numbers} (${way.explain.rule})`)}
+            </Text>
           </>
         ) : (
           <Text>Every way is ruled out as things stand.</Text>
@@ -229,7 +231,7 @@ export default function LoadWorksheet(input: PaperInput) {
           <Text style={s.h2}>Work, in this order</Text>
           {way.work.map((text, i) => (
             <Text key={text}>
-              {i + 1}. {plain(text)}
+              {i + 1}. {plainText(text)}
             </Text>
           ))}
         </>
@@ -244,25 +246,25 @@ export default function LoadWorksheet(input: PaperInput) {
       {assessment.findings.map((f) => (
         <Text key={f.code + f.text}>
           {f.severity === "stop" ? "STOP: " : f.severity === "fix" ? "Put right: " : "Note: "}
-          {plain(f.text)} ({f.rule})
+          {plainText(f.text)} ({f.rule})
         </Text>
       ))}
       {assessment.assumptions.length > 0 && <Text style={s.h2}>Assumed, to be confirmed on site</Text>}
       {assessment.assumptions.map((a) => (
-        <Text key={a}>- {plain(a)}</Text>
+        <Text key={a}>- {plainText(a)}</Text>
       ))}
       {/** The cautions are on the page of the signature, which is never alone on a page. */}
       <View wrap={false}>
         {cautions.length > 0 && <Text style={s.h2}>Cautions</Text>}
         {cautions.map((c) => (
-          <Text key={c}>- {plain(c)}</Text>
+          <Text key={c}>- {plainText(c)}</Text>
         ))}
         <Text style={{ marginTop: 10 }}>
           This worksheet supports the judgement of {codebook.words.competent} and does not replace it. Local code, the{" "}
           {codebook.words.authority}'s rules and the maker's instructions come first.
         </Text>
-        <Signatures lines={[`Prepared by: ${preparedBy}`, codebook.words.checkedBy, "Signature and date"]} />
+        <SignatureLines lines={[`Prepared by: ${preparedBy}`, codebook.words.checkedBy, "Signature and date"]} />
       </View>
-    </Sheet>
+    </PaperSheet>
   );
 }

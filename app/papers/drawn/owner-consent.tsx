@@ -4,9 +4,9 @@ import { Text, View } from "@react-pdf/renderer";
 import { takenWay } from "#core/decide/decision.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { showA } from "#core/units.ts";
-import { PRINT } from "#ui/theme/palette.ts";
+import { PRINT_COLORS } from "#ui/theme/palette.ts";
 import type { PaperInput } from "../index.ts";
-import { plain, Sheet, Signatures, sheetStyles as s } from "../sheet.tsx";
+import { PaperSheet, plainText, SignatureLines, sheetStyles as s } from "../sheet.tsx";
 
 export default function OwnerConsent(input: PaperInput) {
   const { document, assessment, firm } = input;
@@ -17,7 +17,7 @@ export default function OwnerConsent(input: PaperInput) {
   const owner = document.enquiry?.owner;
   const boxes = ["I agree to the work described here.", "I agree on this condition:", "I do not agree."];
   return (
-    <Sheet title="Consent of the owner" input={input} fontSize={10.5}>
+    <PaperSheet title="Consent of the owner" input={input} fontSize={10.5}>
       <Text style={{ marginTop: 14 }}>
         {owner ? `To ${owner}, owner` : "To the owner"} of {document.enquiry?.address || document.title}
       </Text>
@@ -30,18 +30,18 @@ export default function OwnerConsent(input: PaperInput) {
       {way ? (
         <>
           <Text>
-            {plain(way.name)}: charging at {showA(way.chargeA)}
+            {plainText(way.name)}: charging at {showA(way.chargeA)}
             {way.limitA === undefined ? "" : `, held below ${showA(way.limitA)}`}.
           </Text>
           {way.work.map((w) => (
-            <Text key={w}>- {plain(w)}</Text>
+            <Text key={w}>- {plainText(w)}</Text>
           ))}
         </>
       ) : (
         <Text>The way is not settled yet; this form does not cover any work until it is written here.</Text>
       )}
       <Text style={s.h2}>What it leaves</Text>
-      <Text>{way ? plain(way.leaves) : "-"}</Text>
+      <Text>{way ? plainText(way.leaves) : "-"}</Text>
       <Text>
         The new circuit, its protective device and the charger stay with the building unless you and{" "}
         {isTenant ? "the tenant" : "the customer"} agree otherwise in writing.
@@ -51,7 +51,7 @@ export default function OwnerConsent(input: PaperInput) {
           <Text style={s.h2}>What the survey found</Text>
           {assessment.findings.map((f) => (
             <Text key={f.code + f.text}>
-              - {plain(f.text)}. {plain(f.todo)}.
+              - {plainText(f.text)}. {plainText(f.todo)}.
             </Text>
           ))}
         </View>
@@ -59,18 +59,18 @@ export default function OwnerConsent(input: PaperInput) {
       <Text style={s.h2}>Your answer</Text>
       {boxes.map((box) => (
         <View key={box} style={{ flexDirection: "row", gap: 7, marginTop: 5 }}>
-          <View style={{ width: 11, height: 11, border: `1pt solid ${PRINT.ink}` }} />
+          <View style={{ width: 11, height: 11, border: `1pt solid ${PRINT_COLORS.ink}` }} />
           <Text>{box}</Text>
-          {box.endsWith(":") && <View style={{ flex: 1, borderBottom: `0.8pt solid ${PRINT.ink}` }} />}
+          {box.endsWith(":") && <View style={{ flex: 1, borderBottom: `0.8pt solid ${PRINT_COLORS.ink}` }} />}
         </View>
       ))}
       <View style={{ marginTop: 18 }}>
-        <Signatures lines={["Owner (name)", "Signature", "Date"]} />
+        <SignatureLines lines={["Owner (name)", "Signature", "Date"]} />
       </View>
       <Text style={[s.quiet, { marginTop: 18 }]}>
         The work is done by {words.competent} to the rules named above. Local code, the {words.authority}'s rules and
         the maker's instructions come first. This form is not legal advice.
       </Text>
-    </Sheet>
+    </PaperSheet>
   );
 }

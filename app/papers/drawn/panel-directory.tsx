@@ -9,15 +9,20 @@ import { showA } from "#core/units.ts";
 import { wayOf } from "#core/ways/index.ts";
 import { capital } from "#core/words.ts";
 import { FIGURE_FONT } from "#papers/fonts.ts";
-import { PRINT } from "#ui/theme/palette.ts";
+import { PRINT_COLORS } from "#ui/theme/palette.ts";
 import type { PaperInput } from "../index.ts";
-import { Sheet, sheetStyles as s } from "../sheet.tsx";
+import { PaperSheet, sheetStyles as s } from "../sheet.tsx";
 
 const d = StyleSheet.create({
-  label: { border: `1.4pt solid ${PRINT.ink}`, marginTop: 10, padding: 7 },
+  label: { border: `1.4pt solid ${PRINT_COLORS.ink}`, marginTop: 10, padding: 7 },
   columns: { flexDirection: "row", gap: 9 },
   column: { flex: 1 },
-  row: { flexDirection: "row", borderBottom: `0.6pt solid ${PRINT.ruleStrong}`, minHeight: 15, alignItems: "center" },
+  row: {
+    flexDirection: "row",
+    borderBottom: `0.6pt solid ${PRINT_COLORS.ruleStrong}`,
+    minHeight: 15,
+    alignItems: "center",
+  },
   space: { width: 26, fontFamily: FIGURE_FONT, fontWeight: 600 },
   what: { flex: 1 },
   rating: { width: 52, fontFamily: FIGURE_FONT, textAlign: "right" },
@@ -31,7 +36,7 @@ export default function PanelDirectory(input: PaperInput) {
   const chargerPanel = document.charger?.panel ?? document.panels[0]?.id;
   const newCircuit = taken && taken.verdict !== "ruled-out" && wayOf(taken.way).takesPlace ? taken : null;
   return (
-    <Sheet title={`${capital(words.board)} directory`} input={input} fontSize={9}>
+    <PaperSheet title={`${capital(words.board)} directory`} input={input} fontSize={9}>
       {nestedPanels(document).map(({ panel }) => {
         const rows = directoryOf(document, panel, codebook, panel.id === chargerPanel ? newCircuit : null);
         const columns =
@@ -71,6 +76,6 @@ export default function PanelDirectory(input: PaperInput) {
       <Text style={[s.quiet, { marginTop: 8 }]}>
         As surveyed; verify every circuit before relying on this label ({sections.directory}).
       </Text>
-    </Sheet>
+    </PaperSheet>
   );
 }

@@ -6,9 +6,9 @@ import { codebookOf } from "#core/rules/index.ts";
 import { showA, showPercent, showSize } from "#core/units.ts";
 import { TEXT_FONT } from "#papers/fonts.ts";
 import { singleLineShape } from "#ui/single-line/shape.ts";
-import { PRINT } from "#ui/theme/palette.ts";
+import { PRINT_COLORS } from "#ui/theme/palette.ts";
 import type { PaperInput } from "../index.ts";
-import { plain, Sheet, Signatures, sheetStyles as s } from "../sheet.tsx";
+import { PaperSheet, plainText, SignatureLines, sheetStyles as s } from "../sheet.tsx";
 
 /** Points to a unit of the drawing. */
 const SCALE = 0.68;
@@ -19,10 +19,10 @@ export default function SingleLine(input: PaperInput) {
   const way = takenWay(input.assessment);
   const { words } = codebookOf(input.document.rules);
   return (
-    <Sheet title="Single-line diagram" input={input}>
+    <PaperSheet title="Single-line diagram" input={input}>
       {way && way.verdict !== "ruled-out" ? (
         <>
-          <Text style={s.h2}>{plain(way.name)}</Text>
+          <Text style={s.h2}>{plainText(way.name)}</Text>
           <View style={{ flexDirection: "row", gap: 16 }}>
             <Drawing shape={singleLineShape(way, words.earthConductor)} />
             {way.circuit && (
@@ -35,12 +35,12 @@ export default function SingleLine(input: PaperInput) {
                 </Text>
                 {way.circuit.checks.map((c) => (
                   <Text key={c.id + c.numbers}>
-                    - {c.label}: {plain(c.numbers)} ({c.rule})
+                    - {c.label}: {plainText(c.numbers)} ({c.rule})
                     {c.passes === null ? ": confirm" : c.passes ? "" : ": fails"}
                   </Text>
                 ))}
                 {way.circuit.cautions.map((c) => (
-                  <Text key={c}>- {plain(c)}</Text>
+                  <Text key={c}>- {plainText(c)}</Text>
                 ))}
               </View>
             )}
@@ -53,13 +53,13 @@ export default function SingleLine(input: PaperInput) {
         A plain line is existing, a double line is new. Local code, the {words.authority} and the makers' instructions
         come first; {words.competent} is responsible for the work.
       </Text>
-      <Signatures lines={["Prepared by", "Signature", "Date"]} />
-    </Sheet>
+      <SignatureLines lines={["Prepared by", "Signature", "Date"]} />
+    </PaperSheet>
   );
 }
 
 function Drawing({ shape }: { shape: ReturnType<typeof singleLineShape> }) {
-  const line = { fill: "none", stroke: PRINT.ink, strokeWidth: 1.6 } as const;
+  const line = { fill: "none", stroke: PRINT_COLORS.ink, strokeWidth: 1.6 } as const;
   return (
     <Svg width={DRAWN_WIDTH} height={shape.height * SCALE} viewBox={`0 0 ${DRAWN_WIDTH / SCALE} ${shape.height}`}>
       {shape.wires.map(({ key, path, isNew }) => (
@@ -71,13 +71,13 @@ function Drawing({ shape }: { shape: ReturnType<typeof singleLineShape> }) {
       <Path d={shape.lead} {...line} strokeDasharray="2 5" />
       {shape.rows.map((row) => (
         <G key={row.key}>
-          {row.sign ? <Path d={row.sign} {...line} fill={row.filled ? PRINT.ink : "#FFFFFF"} /> : null}
+          {row.sign ? <Path d={row.sign} {...line} fill={row.filled ? PRINT_COLORS.ink : "#FFFFFF"} /> : null}
           <Text x={shape.textX} y={row.y - 3} style={{ fontSize: 14, fontFamily: TEXT_FONT, fontWeight: 600 }}>
-            {plain(row.what)}
+            {plainText(row.what)}
           </Text>
           {row.sizes.map((size, i) => (
             <Text key={size} x={shape.textX} y={row.y + 14 + 17 * i} style={{ fontSize: 12.5, fontFamily: TEXT_FONT }}>
-              {plain(size)}
+              {plainText(size)}
             </Text>
           ))}
         </G>

@@ -3,25 +3,31 @@ import { StyleSheet, Text, View } from "@react-pdf/renderer";
 import { terminationsOf } from "#core/circuit/terminations.ts";
 import { takenWay } from "#core/decide/decision.ts";
 import { codebookOf } from "#core/rules/index.ts";
-import { PRINT } from "#ui/theme/palette.ts";
+import { PRINT_COLORS } from "#ui/theme/palette.ts";
 import type { PaperInput } from "../index.ts";
-import { plain, Sheet, Signatures, sheetStyles as s } from "../sheet.tsx";
+import { PaperSheet, plainText, SignatureLines, sheetStyles as s } from "../sheet.tsx";
 
 const t = StyleSheet.create({
-  row: { flexDirection: "row", borderBottom: `0.6pt solid ${PRINT.ink}`, minHeight: 22, alignItems: "center" },
+  row: { flexDirection: "row", borderBottom: `0.6pt solid ${PRINT_COLORS.ink}`, minHeight: 22, alignItems: "center" },
   name: { width: "38%", paddingRight: 4 },
   wire: { width: "18%" },
-  blank: { width: "11%", borderLeft: `0.4pt solid ${PRINT.slate}`, minHeight: 22, paddingLeft: 3, paddingTop: 6 },
+  blank: {
+    width: "11%",
+    borderLeft: `0.4pt solid ${PRINT_COLORS.slate}`,
+    minHeight: 22,
+    paddingLeft: 3,
+    paddingTop: 6,
+  },
 });
 
-export default function Terminations(input: PaperInput) {
+export default function TerminationsPaper(input: PaperInput) {
   const { document, assessment } = input;
   const { terminals: names } = codebookOf(document.rules).circuit;
   const circuit = takenWay(assessment)?.circuit;
   const terminals = circuit ? terminationsOf(document, circuit, names) : [];
   const unit = names.torqueUnit;
   return (
-    <Sheet title="Termination sheet" input={input}>
+    <PaperSheet title="Termination sheet" input={input}>
       <Text style={{ marginTop: 8 }}>
         Tighten each terminal to the value on its maker's label, with a tool calibrated within twelve months, then
         pull-test it. Torque stranded wire again after it has settled.{" "}
@@ -49,7 +55,7 @@ export default function Terminations(input: PaperInput) {
           {terminals.map(({ terminal, conductor, twice }) => (
             <View key={terminal} style={t.row} wrap={false}>
               <Text style={t.name}>{terminal}</Text>
-              <Text style={t.wire}>{plain(conductor)}</Text>
+              <Text style={t.wire}>{plainText(conductor)}</Text>
               <Text style={t.blank}> </Text>
               <Text style={t.blank}> </Text>
               <Text style={t.blank}> </Text>
@@ -58,7 +64,7 @@ export default function Terminations(input: PaperInput) {
           ))}
         </View>
       )}
-      <Signatures lines={["Made by", "Signature", "Date"]} />
-    </Sheet>
+      <SignatureLines lines={["Made by", "Signature", "Date"]} />
+    </PaperSheet>
   );
 }

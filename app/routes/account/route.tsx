@@ -80,7 +80,7 @@ const ROLE_SAYS = {
   apprentice: "You can survey and draft. Papers, files and rule sets are for the electricians.",
 } as const;
 
-export default function Account({ loaderData, actionData }: Route.ComponentProps) {
+export default function AccountPage({ loaderData, actionData }: Route.ComponentProps) {
   const { name, email, role, firm, hasSecondFactor, mustSetUp, factor } = loaderData;
   const busy = useNavigation().state === "submitting";
   const said: Said | undefined = actionData;

@@ -2,7 +2,7 @@
 import { object, string } from "yup";
 import type { SearchResult } from "#core/find/find.ts";
 import { readQuery } from "#server/input.ts";
-import { answering, firmContext, forOpenPages } from "#server/middleware.ts";
+import { answerInWords, firmContext, forOpenPages } from "#server/middleware.ts";
 import type { Route } from "./+types/route";
 
 const MOST = 6;
@@ -17,7 +17,7 @@ const query = object({
 });
 
 export const loader = ({ request, context }: Route.LoaderArgs) =>
-  answering(async () => {
+  answerInWords(async () => {
     const { text } = readQuery(request, query);
     const { jobs } = await context.get(firmContext).jobs.list({ search: text, most: MOST });
     const found = jobs.map(

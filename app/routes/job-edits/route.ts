@@ -4,7 +4,7 @@ import { hasRight } from "#core/firm/rights.ts";
 import { MOST_CASE_BODY_BYTES } from "#core/limits.ts";
 import type { EditAnswer } from "#core/wire.ts";
 import { readUpload } from "#server/input.ts";
-import { answering, firmContext, forOpenPages, requireRight } from "#server/middleware.ts";
+import { answerInWords, firmContext, forOpenPages, requireRight } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";
 import { forPages } from "#server/work.ts";
 import type { Route } from "./+types/route";
@@ -18,7 +18,7 @@ const STATUS = { accepted: 200, conflict: 409, ahead: 409, refused: 422 } as con
 export const middleware: Route.MiddlewareFunction[] = [forOpenPages];
 
 export const action = ({ request, params, context }: Route.ActionArgs) =>
-  answering(async () => {
+  answerInWords(async () => {
     if (request.method !== "POST") return refuse("wrong-method");
     const { body } = await readUpload(request, MOST_CASE_BODY_BYTES);
     const asked = await forPages("readEdit", body, [body]);

@@ -4,8 +4,8 @@ import writeExcelFile from "write-excel-file/node";
 
 type Row = readonly (string | number)[];
 
-export const CSV = "text/csv; charset=utf-8";
-export const XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet";
+export const CSV_TYPE = "text/csv; charset=utf-8";
+export const XLSX_TYPE = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet";
 
 /** After a line break within a cell a careless reader begins a new one. */
 const guarded = (value: string | number) =>

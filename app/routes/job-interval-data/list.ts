@@ -4,7 +4,7 @@
  */
 import { MOST_INTERVAL_DATA_BYTES } from "#core/limits.ts";
 import { readUpload } from "#server/input.ts";
-import { answering, firmContext, forOpenPages, requireRight } from "#server/middleware.ts";
+import { answerInWords, firmContext, forOpenPages, requireRight } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";
 import { forFiles } from "#server/work.ts";
 import type { Route } from "./+types/list";
@@ -18,7 +18,7 @@ export async function loader({ params, context }: Route.LoaderArgs) {
 }
 
 export const action = ({ request, params, context }: Route.ActionArgs) =>
-  answering(async () => {
+  answerInWords(async () => {
     if (request.method !== "POST") return refuse("wrong-method");
     const person = requireRight(context, "edit-case");
     const { intervals } = context.get(firmContext);

@@ -1,5 +1,5 @@
 /** `/jobs/:jobId/interval-data/:digest`: the packed values; `DELETE` takes them away. */
-import { answering, firmContext, forOpenPages, requireRight } from "#server/middleware.ts";
+import { answerInWords, firmContext, forOpenPages, requireRight } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";
 import type { Route } from "./+types/values";
 
@@ -15,7 +15,7 @@ export async function loader({ params, context }: Route.LoaderArgs) {
 }
 
 export const action = ({ request, params: { jobId, digest }, context }: Route.ActionArgs) =>
-  answering(async () => {
+  answerInWords(async () => {
     if (request.method !== "DELETE") return refuse("wrong-method");
     requireRight(context, "edit-case");
     const removed = await context.get(firmContext).intervals.remove(jobId, digest);

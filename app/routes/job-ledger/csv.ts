@@ -1,6 +1,6 @@
 /** `GET /jobs/:jobId/ledger.csv` */
 import { downloadJob } from "#routes/job-export/download.ts";
-import { CSV, csvOf } from "#routes/job-export/table.server.ts";
+import { CSV_TYPE, csvOf } from "#routes/job-export/table.server.ts";
 import { forPeople } from "#server/middleware.ts";
 import type { Route } from "./+types/csv";
 import { LEDGER_COLUMNS, ledgerTable } from "./ledger-table.ts";
@@ -8,4 +8,6 @@ import { LEDGER_COLUMNS, ledgerTable } from "./ledger-table.ts";
 export const middleware: Route.MiddlewareFunction[] = [forPeople];
 
 export const loader = ({ context, params }: Route.LoaderArgs) =>
-  downloadJob(context, params.jobId, "ledger.csv", CSV, (document) => csvOf(LEDGER_COLUMNS, ledgerTable(document)));
+  downloadJob(context, params.jobId, "ledger.csv", CSV_TYPE, (document) =>
+    csvOf(LEDGER_COLUMNS, ledgerTable(document)),
+  );

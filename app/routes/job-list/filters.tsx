@@ -30,7 +30,7 @@ interface FilterProps {
   asked: JobListQuery;
 }
 
-export function Filter({ name, label, all, choices, asked }: FilterProps) {
+export function ListFilter({ name, label, all, choices, asked }: FilterProps) {
   return (
     <nav className={styles.filter} aria-label={label}>
       <span aria-hidden="true">{label}</span>

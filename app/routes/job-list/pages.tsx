@@ -11,7 +11,7 @@ interface Props {
   isFirst: boolean;
 }
 
-export function Pages({ asked, newer, older, isFirst }: Props) {
+export function ListPages({ asked, newer, older, isFirst }: Props) {
   const submit = useSubmit();
   return (
     <nav className={styles.pages} aria-label="Pages">

@@ -14,15 +14,15 @@ import type { ListPlace } from "#server/job-list.ts";
 import { firmContext, forPeople, inWords, personContext, requireRight } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";
 import { forFiles } from "#server/work.ts";
-import { Mark } from "#ui/frame/mark.tsx";
+import { HeronMark } from "#ui/frame/mark.tsx";
 import frame from "#ui/frame/page.module.css";
 import { ThemeSwitch } from "#ui/theme/theme-switch.tsx";
 import type { Route } from "./+types/route";
-import { Filter, type JobListQuery } from "./filters.tsx";
+import { type JobListQuery, ListFilter } from "./filters.tsx";
 import { ImportCase } from "./import-case.tsx";
 import styles from "./job-list.module.css";
 import { JobRows } from "./job-rows.tsx";
-import { Pages } from "./pages.tsx";
+import { ListPages } from "./pages.tsx";
 import { endOfDay, listPlaceOf, placeText } from "./place.ts";
 import { SearchJobs } from "./search-jobs.tsx";
 import { askedStage, askedWaiting, nextStep, stageName, waitedForName } from "./stage.ts";
@@ -123,7 +123,7 @@ export default function JobList({ loaderData }: Route.ComponentProps) {
   return (
     <div className={frame.page}>
       <header className={frame.head}>
-        <Mark size={34} />
+        <HeronMark size={34} />
         <div>
           <h1>{firm}</h1>
           <p className="quiet">{person}</p>
@@ -154,11 +154,11 @@ export default function JobList({ loaderData }: Route.ComponentProps) {
           </p>
         </div>
         <div className={styles.filters}>
-          <Filter name="stage" label="Stage" all="every" choices={stages} asked={asked} />
-          <Filter name="waiting" label="Waiting on" all="anybody" choices={waitedFor} asked={asked} />
+          <ListFilter name="stage" label="Stage" all="every" choices={stages} asked={asked} />
+          <ListFilter name="waiting" label="Waiting on" all="anybody" choices={waitedFor} asked={asked} />
         </div>
         <JobRows jobs={jobs} scaleA={commonScaleA(jobs.map((j) => j.summary.waterline))} />
-        {(newer || older || !isFirst) && <Pages asked={asked} newer={newer} older={older} isFirst={isFirst} />}
+        {(newer || older || !isFirst) && <ListPages asked={asked} newer={newer} older={older} isFirst={isFirst} />}
         {mayImport && <ImportCase />}
       </main>
     </div>

@@ -3,7 +3,7 @@ import { object, string } from "yup";
 import { hasRight } from "#core/firm/rights.ts";
 import { MOST_PHOTO_CHANGE_BYTES } from "#core/limits.ts";
 import { readQuery, readUpload } from "#server/input.ts";
-import { answering, firmContext, forOpenPages, requireRight } from "#server/middleware.ts";
+import { answerInWords, firmContext, forOpenPages, requireRight } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";
 import { forFiles } from "#server/work.ts";
 import type { Route } from "./+types/photo";
@@ -27,7 +27,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
 }
 
 export const action = ({ request, params: { jobId, photoId }, context }: Route.ActionArgs) =>
-  answering(async () => {
+  answerInWords(async () => {
     const { photos } = context.get(firmContext);
     if (request.method === "DELETE") {
       const { id, role } = requireRight(context, "remove-own-pictures");

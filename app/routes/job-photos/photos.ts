@@ -3,7 +3,7 @@ import { number, object, string } from "yup";
 import { LONGEST_LINE } from "#core/limits.ts";
 import { EVIDENCE_IDS } from "#core/survey/evidence.ts";
 import { LONGEST_THING, THING_PATTERN, type ThingId } from "#core/survey/things.ts";
-import { answering, firmContext, forOpenPages, requireRight } from "#server/middleware.ts";
+import { answerInWords, firmContext, forOpenPages, requireRight } from "#server/middleware.ts";
 import { keepPicture, pictureForm } from "#server/pictures.ts";
 import { refuse } from "#server/refusals.ts";
 import type { Route } from "./+types/photos";
@@ -30,7 +30,7 @@ export async function loader({ params, context }: Route.LoaderArgs) {
 }
 
 export const action = ({ request, params, context }: Route.ActionArgs) =>
-  answering(async () => {
+  answerInWords(async () => {
     if (request.method !== "POST") return refuse("wrong-method");
     const person = requireRight(context, "add-pictures");
     const { photos } = context.get(firmContext);

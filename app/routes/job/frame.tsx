@@ -15,7 +15,7 @@ import { headroomParts } from "#core/units.ts";
 import { lower } from "#core/words.ts";
 import { useSourceKey } from "#ui/case-field/source-key.ts";
 import { lazyPart } from "#ui/frame/lazy-part.ts";
-import { Mark } from "#ui/frame/mark.tsx";
+import { HeronMark } from "#ui/frame/mark.tsx";
 import { AnswerVerdict } from "#ui/frame/verdict.tsx";
 import type { JobState } from "#ui/job-store/job-store.ts";
 import { useJob, useJobLater, useJobPart, useJobStore } from "#ui/job-store/use-job.tsx";
@@ -105,7 +105,7 @@ function Head({ jobId, person, dialogs }: { jobId: string; person: string; dialo
   return (
     <header className={styles.head}>
       <Link to="/" className={styles.home} aria-label="All jobs">
-        <Mark size={30} />
+        <HeronMark size={30} />
       </Link>
       <div className={styles.title}>
         <h1>{title}</h1>

@@ -17,7 +17,7 @@ const KEYS: readonly [keys: string, what: string][] = [
   ["?", "This list"],
 ];
 
-export default function Keys({ onClose }: { onClose(): void }) {
+export default function KeysDialog({ onClose }: { onClose(): void }) {
   return (
     <Dialog title="Keys" onCancel={onClose}>
       <dl className={styles.keys}>

@@ -6,7 +6,7 @@ import { useJobPart, useJobStore } from "#ui/job-store/use-job.tsx";
 import { type ColleagueWaiting, colleagueInWords } from "#ui/offline/colleagues.ts";
 import styles from "./notices.module.css";
 
-export default function Notices({ others }: { others: readonly ColleagueWaiting[] }) {
+export default function JobNotices({ others }: { others: readonly ColleagueWaiting[] }) {
   return (
     <div className={styles.notices}>
       {others.length > 0 && <ColleaguesNotice others={others} />}

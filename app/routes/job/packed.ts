@@ -4,7 +4,7 @@
  */
 
 /** The JSON text of a value that has only plain objects, arrays and primitives. */
-export type Packed<T> = string & { readonly packed?: T };
+export type PackedJob<T> = string & { readonly packed?: T };
 
-export const pack = <T>(value: T): Packed<T> => JSON.stringify(value);
-export const unpack = <T>(text: Packed<T>): T => JSON.parse(text);
+export const packJob = <T>(value: T): PackedJob<T> => JSON.stringify(value);
+export const unpackJob = <T>(text: PackedJob<T>): T => JSON.parse(text);

@@ -9,7 +9,7 @@ import { PhotoProvider } from "#ui/photo-store/use-photos.tsx";
 import { WhyProvider } from "#ui/why/why-sheet.tsx";
 import type { Route } from "./+types/route";
 import { JobFrame } from "./frame.tsx";
-import { pack, unpack } from "./packed.ts";
+import { packJob, unpackJob } from "./packed.ts";
 
 export const middleware: Route.MiddlewareFunction[] = [forPeople];
 
@@ -21,7 +21,7 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   return {
     rules: job.document.rules,
     title: job.document.title,
-    opened: pack({ job, photos }),
+    opened: packJob({ job, photos }),
     person: { id: person.id, name: person.name, role: person.role },
     firm: person.firmName,
     today: new Date().toISOString().slice(0, 10),
@@ -39,9 +39,9 @@ export async function clientLoader({ serverLoader }: Route.ClientLoaderArgs) {
 export const shouldRevalidate: ShouldRevalidateFunction = ({ currentParams, nextParams }) =>
   currentParams.jobId !== nextParams.jobId;
 
-export default function Job({ loaderData }: Route.ComponentProps) {
+export default function JobPage({ loaderData }: Route.ComponentProps) {
   const { opened, person } = loaderData;
-  const { job, photos } = useMemo(() => unpack(opened), [opened]);
+  const { job, photos } = useMemo(() => unpackJob(opened), [opened]);
   return (
     <JobProvider key={job.id} jobId={job.id} {...job} person={person}>
       <PhotoProvider jobId={job.id} list={photos} person={person}>

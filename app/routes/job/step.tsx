@@ -1,6 +1,6 @@
 /** The title and the error boundary that all steps of a job share. */
 import { type MetaFunction, useRouteError } from "react-router";
-import { Trouble } from "#ui/frame/trouble.tsx";
+import { PageTrouble } from "#ui/frame/trouble.tsx";
 
 /** "Survey of 22 Sluice Road - Heron" */
 export const stepMeta =
@@ -12,4 +12,4 @@ export const stepMeta =
   };
 
 /** In the place of a step alone: head, answer and the other steps stay, and nothing that was typed is lost. */
-export const StepTrouble = () => <Trouble error={useRouteError()} inJob />;
+export const StepTrouble = () => <PageTrouble error={useRouteError()} inJob />;

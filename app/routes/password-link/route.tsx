@@ -6,7 +6,7 @@ import { inWords } from "#server/middleware.ts";
 import { passwordProblem } from "#server/passwords.ts";
 import { personOfLink, setPasswordByLink } from "#server/people.ts";
 import { Field } from "#ui/field/field.tsx";
-import { Mark } from "#ui/frame/mark.tsx";
+import { HeronMark } from "#ui/frame/mark.tsx";
 import styles from "../sign-in-code/code.module.css";
 import type { Route } from "./+types/route";
 import { FORM } from "./forms.ts";
@@ -35,7 +35,7 @@ export default function PasswordLink({ loaderData, actionData }: Route.Component
   if (!loaderData)
     return (
       <main className={styles.page}>
-        <Mark />
+        <HeronMark />
         <h1>This link no longer works</h1>
         <p>It was used already, or is more than three days old. Ask the owner of the firm for a new one.</p>
         <p>
@@ -46,7 +46,7 @@ export default function PasswordLink({ loaderData, actionData }: Route.Component
   const problem = actionData?.problem;
   return (
     <main className={styles.page}>
-      <Mark />
+      <HeronMark />
       <h1>
         {loaderData.name}, {loaderData.firm}
       </h1>

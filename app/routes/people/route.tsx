@@ -7,7 +7,7 @@ import { ROLES, type Role } from "#core/firm/rights.ts";
 import { ownValue } from "#core/own-value.ts";
 import { readIntent } from "#server/input.ts";
 import { forPeople, inWords, requireRight } from "#server/middleware.ts";
-import { type Changed, type FirmPerson, peopleOf } from "#server/people.ts";
+import { type ChangedPerson, type FirmPerson, peopleOf } from "#server/people.ts";
 import { settings } from "#server/settings.ts";
 import { Field } from "#ui/field/field.tsx";
 import { LocalTime } from "#ui/frame/local-time.tsx";
@@ -57,7 +57,7 @@ export const action = async ({ request, context }: Route.ActionArgs) =>
       const problems = person ? { [person]: Object.values(input.problems)[0] ?? "" } : input.problems;
       return refused(problems, { name, email, days });
     }
-    const said = (person: string, changed: Changed) =>
+    const said = (person: string, changed: ChangedPerson) =>
       changed.problem ? refused({ [person]: changed.problem }) : data<Said>({ problems: {} });
     switch (input.intent) {
       case "invite": {
@@ -85,7 +85,7 @@ export const action = async ({ request, context }: Route.ActionArgs) =>
     }
   });
 
-export default function People({ loaderData, actionData }: Route.ComponentProps) {
+export default function PeoplePage({ loaderData, actionData }: Route.ComponentProps) {
   const { list, entries, settings: set, own, ownFactor, firm } = loaderData;
   const asks = set.asksSecondFactor;
   const said: Said | undefined = actionData;

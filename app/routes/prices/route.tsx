@@ -61,7 +61,7 @@ export const action = ({ request, context }: Route.ActionArgs) =>
     return data({ problems: [], typed: {} as Record<string, string>, saved: saved.version });
   });
 
-export default function Prices({ loaderData, actionData }: Route.ComponentProps) {
+export default function PricesPage({ loaderData, actionData }: Route.ComponentProps) {
   const { book, version, versions, mayChange, firm } = loaderData;
   const [wanted, setWanted] = useState("");
   const words = wanted.toLowerCase().split(/\s+/).filter(Boolean);

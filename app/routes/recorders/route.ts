@@ -4,7 +4,7 @@
  */
 import { object, string } from "yup";
 import { readJson, readQuery } from "#server/input.ts";
-import { answering, forOpenPages, personContext } from "#server/middleware.ts";
+import { answerInWords, forOpenPages, personContext } from "#server/middleware.ts";
 import {
   commandRecorder,
   findRecorders,
@@ -47,7 +47,7 @@ export const loader = ({ request, context }: Route.LoaderArgs) =>
   });
 
 export const action = ({ request, context }: Route.ActionArgs) =>
-  answering(() =>
+  answerInWords(() =>
     unlessSilent(async () => {
       if (request.method !== "POST") return refuse("wrong-method");
       const asked = await readJson(request, BODY);

@@ -5,7 +5,7 @@ import { readForm } from "#server/input.ts";
 import { inWords, pageContext } from "#server/middleware.ts";
 import { halfWay, signInWithCode } from "#server/sessions.ts";
 import { Field } from "#ui/field/field.tsx";
-import { Mark } from "#ui/frame/mark.tsx";
+import { HeronMark } from "#ui/frame/mark.tsx";
 import { wayBack } from "../sign-in/way-back.ts";
 import type { Route } from "./+types/route";
 import styles from "./code.module.css";
@@ -36,7 +36,7 @@ export default function SignInCode({ loaderData, actionData }: Route.ComponentPr
   const problem = actionData?.problem;
   return (
     <main className={styles.page}>
-      <Mark />
+      <HeronMark />
       <h1>One more step, {loaderData.name}</h1>
       <Form method="post" className={styles.form} noValidate>
         <Field

@@ -1,10 +1,10 @@
 /** The home on the sign-in page is a real one: its figures are those of the core. */
 import { expect, it } from "vitest";
 import { overflowA } from "#core/waterline.ts";
-import { example } from "./example.ts";
+import { exampleAnswer } from "./example.ts";
 
 it("shows a home within its limit, over it with an unmanaged charger, and within it with a managed one", () => {
-  const [asItIs, onItsOwn, heldBack] = example();
+  const [asItIs, onItsOwn, heldBack] = exampleAnswer();
   expect(asItIs).toMatchObject({
     level: { ratingA: 100, chargingA: 0 },
     says: expect.stringMatching(/^\d.* A is spare/),

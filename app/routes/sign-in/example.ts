@@ -6,7 +6,7 @@ import { newCase } from "#core/laws/new-case.ts";
 import { showA } from "#core/units.ts";
 import type { Waterline } from "#core/waterline.ts";
 
-export interface Example {
+export interface ExampleAnswer {
   name: string;
   level: Waterline;
   /** The result in one sentence. */
@@ -31,9 +31,9 @@ function home(): CaseDocument {
 }
 
 /** The home today, with an unmanaged charger, and with a managed one. */
-export function example(): Example[] {
+export function exampleAnswer(): ExampleAnswer[] {
   const { ways, headroomA, waterline } = assess(home(), DEMO_BOOKS.USD);
-  const shown = (id: "dedicated-circuit" | "dynamic-load-management", name: string): Example => {
+  const shown = (id: "dedicated-circuit" | "dynamic-load-management", name: string): ExampleAnswer => {
     const way = ways.find((w) => w.way === id);
     if (!way) throw new Error(`no ${id}`);
     return {

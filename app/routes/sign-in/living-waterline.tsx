@@ -3,10 +3,10 @@ import { Button } from "antd";
 import { useState } from "react";
 import { commonScaleA } from "#core/waterline.ts";
 import { WaterlineDrawing } from "#ui/waterline/waterline.tsx";
-import type { Example } from "./example.ts";
+import type { ExampleAnswer } from "./example.ts";
 import styles from "./sign-in.module.css";
 
-export function LivingWaterline({ examples }: { examples: readonly Example[] }) {
+export function LivingWaterline({ examples }: { examples: readonly ExampleAnswer[] }) {
   const [at, setAt] = useState(0);
   const shown = examples[at];
   if (!shown) return null;

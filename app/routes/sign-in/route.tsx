@@ -5,10 +5,10 @@ import { readForm } from "#server/input.ts";
 import { inWords, pageContext } from "#server/middleware.ts";
 import { demoPeople, openSession, signedIn, signIn } from "#server/sessions.ts";
 import { Field } from "#ui/field/field.tsx";
-import { Mark } from "#ui/frame/mark.tsx";
+import { HeronMark } from "#ui/frame/mark.tsx";
 import { forgetPages } from "#ui/offline/pages.ts";
 import type { Route } from "./+types/route";
-import { example } from "./example.ts";
+import { exampleAnswer } from "./example.ts";
 import { FORM } from "./forms.ts";
 import { LivingWaterline } from "./living-waterline.tsx";
 import styles from "./sign-in.module.css";
@@ -18,7 +18,7 @@ export const meta: Route.MetaFunction = () => [{ title: "Sign in - Heron" }];
 
 export async function loader({ request }: Route.LoaderArgs) {
   if (await signedIn(request)) throw redirect("/");
-  return { people: await demoPeople(), examples: example() };
+  return { people: await demoPeople(), examples: exampleAnswer() };
 }
 
 export const action = ({ request, context }: Route.ActionArgs) =>
@@ -47,7 +47,7 @@ export default function SignIn({ loaderData: { people, examples }, actionData }:
   return (
     <main className={styles.page}>
       <header className={styles.head}>
-        <Mark />
+        <HeronMark />
         <h1>Heron</h1>
         <p className="quiet">Can this supply carry a charger, and what is the least work that makes it so?</p>
       </header>

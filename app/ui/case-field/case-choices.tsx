@@ -3,11 +3,11 @@ import { Segmented, Select } from "antd";
 import { type ReactNode, useState } from "react";
 import { valueAt } from "#core/case/document/set-value.ts";
 import { useJobPart, useJobStore } from "#ui/job-store/use-job.tsx";
-import { CaseFrame, type Sourced } from "./case-frame.tsx";
+import { CaseFrame, type SourceKeys } from "./case-frame.tsx";
 import { YesNoSwitch } from "./yes-no-switch.tsx";
 
 /** The value at a pointer of the case, and its setter. */
-function useCaseValue<T>(pointer: string, { source, assumed }: Sourced) {
+function useCaseValue<T>(pointer: string, { source, assumed }: SourceKeys) {
   const store = useJobStore();
   const value = useJobPart((state) => valueAt(state.document, pointer) as T | undefined);
   const [problem, setProblem] = useState<string | null>(null);
@@ -24,7 +24,7 @@ const FEW_LETTERS = 18;
 
 /** One of a few: a row of buttons, or a list where there are many. */
 export function CaseChoice<T extends string | number>(
-  props: Sourced & {
+  props: SourceKeys & {
     label: string;
     pointer: string;
     options: readonly Option<T>[];
@@ -70,7 +70,7 @@ export function CaseChoice<T extends string | number>(
   );
 }
 
-interface SwitchProps extends Sourced {
+interface SwitchProps extends SourceKeys {
   label: string;
   pointer: string;
   fallback?: boolean;

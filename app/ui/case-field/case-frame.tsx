@@ -6,12 +6,12 @@ import { useConflictNotice } from "./field-conflict.tsx";
 import { AssumedMark, SourceOf } from "./source-of.tsx";
 
 /** A value says where it came from: always, or only while Heron assumed it. Both by its key in the survey's sources. */
-export interface Sourced {
+export interface SourceKeys {
   source?: string | undefined;
   assumed?: string | undefined;
 }
 
-export interface CaseFrameProps extends Omit<FieldProps, "aside" | "isShared" | "notice">, Sourced {}
+export interface CaseFrameProps extends Omit<FieldProps, "aside" | "isShared" | "notice">, SourceKeys {}
 
 /** @param problem as it goes on after the label: "must be greater than 0" */
 export function CaseFrame({ source, assumed, problem, ...field }: CaseFrameProps) {

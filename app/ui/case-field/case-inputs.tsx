@@ -8,7 +8,7 @@ import { AMBIENT_C } from "#core/limits.ts";
 import { parseQuantity, TEMPERATURE_UNITS, type UnitNames } from "#core/quantity/parse.ts";
 import { showTemperature } from "#core/units.ts";
 import { useJobStore } from "#ui/job-store/use-job.tsx";
-import { CaseFrame, type CaseFrameProps, type Sourced } from "./case-frame.tsx";
+import { CaseFrame, type CaseFrameProps, type SourceKeys } from "./case-frame.tsx";
 import { useCaseText } from "./use-case-text.ts";
 
 /** Props of an Ant Design input for the text of a field. */
@@ -19,7 +19,7 @@ const inputOf = (field: ReturnType<typeof useCaseText>) => ({
   onBlur: field.leave,
 });
 
-interface TextProps extends Sourced {
+interface TextProps extends SourceKeys {
   label: string;
   pointer: string;
   hint?: ReactNode;
@@ -54,7 +54,7 @@ export function CaseLines({ label, pointer, placeholder }: Pick<TextProps, "labe
   );
 }
 
-interface NumberProps extends Sourced {
+interface NumberProps extends SourceKeys {
   label: string;
   pointer: string;
   units: UnitNames;

@@ -3,7 +3,7 @@ import { Button } from "antd";
 import { type ReactNode, useEffect, useSyncExternalStore } from "react";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { changesInWords } from "#core/changes/changes.ts";
-import type { Conflict, JobState } from "#ui/job-store/job-store.ts";
+import type { EditConflict, JobState } from "#ui/job-store/job-store.ts";
 import { useJobPart, useJobStore } from "#ui/job-store/use-job.tsx";
 import { ObservableStore } from "#ui/live/observable-store.ts";
 import styles from "./case-field.module.css";
@@ -14,7 +14,10 @@ export const isInConflict = ({ conflict }: JobState, pointer: string): boolean =
   false;
 
 /** The people of a conflict, and what each side changed: "Mara: rating 60 A. You: rating 80 A." */
-export function conflictInWords({ theirs, mine }: Conflict, document: CaseDocument): { who: string; changes: string } {
+export function conflictInWords(
+  { theirs, mine }: EditConflict,
+  document: CaseDocument,
+): { who: string; changes: string } {
   const who = [...new Set(theirs.map((edit) => edit.by))].join(" and ");
   const ofThem = theirs.flatMap((edit) => changesInWords(document, edit.patch)).join("; ");
   const own = mine.flatMap(({ patch, madeOn }) => changesInWords(madeOn, patch)).join("; ");

@@ -5,7 +5,7 @@ import type { Palette } from "#ui/theme/palette.ts";
 import { Chart, type ChartProps } from "./chart.tsx";
 
 /** A current that is a line across a chart. */
-export interface Level {
+export interface LevelLine {
   amps: number;
   colour: keyof Pick<Palette, "clay" | "ochre">;
   dash?: "dash" | "dot";
@@ -16,7 +16,7 @@ export interface Level {
 
 /** The lines of levels with their names, for the layout of a chart. */
 export const levelsDrawn = (
-  levels: readonly Level[],
+  levels: readonly LevelLine[],
   palette: Palette,
 ): Required<Pick<Layout, "shapes" | "annotations">> => ({
   shapes: levels.map(({ amps, colour, dash = "dash" }) => ({
@@ -50,7 +50,7 @@ export function DurationChart(props: {
   label: string;
   height: number;
   duration: { share: number[]; amps: number[] };
-  levels: readonly Level[];
+  levels: readonly LevelLine[];
 }) {
   const { duration, height, label, levels } = props;
   const draw: ChartProps["draw"] = useCallback(

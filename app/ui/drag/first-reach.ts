@@ -2,11 +2,11 @@
 import { type MouseEvent, type RefObject, type TouchEvent, useRef, useState } from "react";
 
 /** A press that is still held. */
-export type Pressed = RefObject<globalThis.MouseEvent | globalThis.TouchEvent | null>;
+export type PressedHandle = RefObject<globalThis.MouseEvent | globalThis.TouchEvent | null>;
 
 export function useFirstReach() {
   const [reached, setReached] = useState(false);
-  const pressed: Pressed = useRef(null);
+  const pressed: PressedHandle = useRef(null);
   const reach = () => setReached(true);
   const press = ({ nativeEvent }: MouseEvent | TouchEvent) => {
     pressed.current = nativeEvent;

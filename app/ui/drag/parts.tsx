@@ -4,7 +4,7 @@
  */
 import { MouseSensor, TouchSensor, useDraggable, useDroppable, useSensor, useSensors } from "@dnd-kit/core";
 import { type RefObject, useLayoutEffect, useRef } from "react";
-import type { Pressed } from "./first-reach.ts";
+import type { PressedHandle } from "./first-reach.ts";
 
 type Frame = RefObject<HTMLElement | null>;
 
@@ -15,7 +15,7 @@ export const useDragSensors = () =>
     useSensor(TouchSensor, { activationConstraint: { delay: 180, tolerance: 8 } }),
   );
 
-export function Landing(props: { id: string; frame: Frame; selector: string; data: Record<string, unknown> }) {
+export function LandingPlace(props: { id: string; frame: Frame; selector: string; data: Record<string, unknown> }) {
   const { id, frame, selector, data } = props;
   const { setNodeRef } = useDroppable({ id, data });
   useLayoutEffect(() => {
@@ -38,13 +38,13 @@ interface GripProps {
   selector: string;
   /** The part to grab; the whole element by default. */
   handle?: string;
-  pressed: Pressed;
+  pressed: PressedHandle;
   data: Record<string, unknown>;
   /** Where on the moving element it was taken. */
   onGrip?(element: HTMLElement, at: Point): void;
 }
 
-export function Grip({ id, frame, selector, handle, pressed, data, onGrip }: GripProps) {
+export function DragGrip({ id, frame, selector, handle, pressed, data, onGrip }: GripProps) {
   const { setNodeRef, listeners, transform, isDragging } = useDraggable({ id, data });
   const latest = useRef({ listeners, onGrip });
   latest.current = { listeners, onGrip };

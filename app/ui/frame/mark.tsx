@@ -1,5 +1,5 @@
 /** The mark: a heron standing in water. */
-export function Mark({ size = 40 }: { size?: number }) {
+export function HeronMark({ size = 40 }: { size?: number }) {
   return (
     <svg width={size} height={size} viewBox="0 0 32 32" fill="none" aria-hidden="true">
       <path

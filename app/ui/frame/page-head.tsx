@@ -2,7 +2,7 @@
 import type { ReactNode } from "react";
 import { Link } from "react-router";
 import { ThemeSwitch } from "#ui/theme/theme-switch.tsx";
-import { Mark } from "./mark.tsx";
+import { HeronMark } from "./mark.tsx";
 import frame from "./page.module.css";
 
 /** @param children content below the title */
@@ -10,7 +10,7 @@ export function PageHead({ title, children }: { title: string; children?: ReactN
   return (
     <header className={frame.head}>
       <Link to="/" aria-label="All jobs">
-        <Mark size={34} />
+        <HeronMark size={34} />
       </Link>
       <div>
         <h1>{title}</h1>

@@ -15,7 +15,7 @@ const WORDS: Record<number, [title: string, text: string]> = {
  * @param error the error of a route; a refusal has its own words
  * @param inJob shown within a job, whose frame has the links
  */
-export function Trouble({ error, inJob = false }: { error: unknown; inJob?: boolean }) {
+export function PageTrouble({ error, inJob = false }: { error: unknown; inJob?: boolean }) {
   const refusal = isRouteErrorResponse(error) ? error : null;
   const status = refusal?.status ?? 500;
   const text = typeof refusal?.data === "string" ? refusal.data : "";

@@ -1,7 +1,7 @@
 /** A firm's answers on the columns of its files, from the server; offline, as this browser last knew them. */
 import type { MappingOfHead } from "#core/energy/intervals/formats/mapping.ts";
 import { ANSWERS, parseAnswer } from "#core/wire.ts";
-import { ask, askFor } from "#ui/live/connection.ts";
+import { askFor, fetchAnswer } from "#ui/live/connection.ts";
 
 const PATIENCE_MS = 4000;
 const KEPT = "heron:interval-mappings";
@@ -31,5 +31,5 @@ export async function savedMappings(): Promise<MappingOfHead[]> {
 export async function rememberMapping(said: MappingOfHead): Promise<void> {
   keepHere([...keptHere().filter((k) => k.head !== said.head), said]);
   const init = { method: "POST", headers: { "Content-Type": "application/json" }, body: JSON.stringify(said) };
-  await ask("/interval-mappings", init, PATIENCE_MS);
+  await fetchAnswer("/interval-mappings", init, PATIENCE_MS);
 }

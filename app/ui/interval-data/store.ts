@@ -1,7 +1,7 @@
 /** The interval data of a job in the browser: read without a line, sent when there is one. */
 import type { KeptAbout } from "#core/energy/intervals/kept.ts";
 import { ANSWERS } from "#core/wire.ts";
-import { asDevicePerson, ask, askFor, callAfter } from "#ui/live/connection.ts";
+import { asDevicePerson, askFor, callAfter, fetchAnswer } from "#ui/live/connection.ts";
 import { SendQueue } from "#ui/live/send-queue.ts";
 import { browserDatabase } from "#ui/offline/database.ts";
 
@@ -23,7 +23,7 @@ async function send({ jobId, about, values }: KeptInBrowser): Promise<FileAnswer
   const form = new FormData();
   form.set("about", JSON.stringify(about));
   form.set("values", new Blob([values]), "values");
-  const response = await ask(
+  const response = await fetchAnswer(
     `/jobs/${jobId}/interval-data`,
     { method: "POST", headers: asDevicePerson(), body: form },
     PATIENCE_MS,
@@ -80,7 +80,7 @@ export async function valuesOf(jobId: string, about: KeptAbout): Promise<Uint8Ar
   const db = await browserDatabase();
   const kept = await db.get("intervals", [jobId, about.digest]);
   if (kept) return kept.values;
-  const response = await ask(`/jobs/${jobId}/interval-data/${about.digest}`, {}, PATIENCE_MS);
+  const response = await fetchAnswer(`/jobs/${jobId}/interval-data/${about.digest}`, {}, PATIENCE_MS);
   if (!response?.ok) return null;
   const values = new Uint8Array(await response.arrayBuffer());
   await db.put("intervals", { jobId, about, values, sent: true });
@@ -92,7 +92,7 @@ export async function removeData(jobId: string, digest: string): Promise<boolean
   const db = await browserDatabase();
   const kept = await db.get("intervals", [jobId, digest]);
   if (!kept || kept.sent) {
-    const response = await ask(
+    const response = await fetchAnswer(
       `/jobs/${jobId}/interval-data/${digest}`,
       { method: "DELETE", headers: asDevicePerson() },
       PATIENCE_MS,

@@ -19,7 +19,7 @@ import type { ConfirmedCase, EditAnswer } from "#core/wire.ts";
 import type { CallAfter } from "#ui/live/connection.ts";
 import { ObservableStore } from "#ui/live/observable-store.ts";
 import { SendQueue } from "#ui/live/send-queue.ts";
-import type { Left, Outbox, ParkedEdit, WaitingEdit } from "./outbox.ts";
+import type { LeftWaiting, Outbox, ParkedEdit, WaitingEdit } from "./outbox.ts";
 
 /** The result of sending an edit: the server's answer, or the reason why there is none. */
 export type SendAnswer =
@@ -38,7 +38,7 @@ type AnsweredEdit = Exclude<SendAnswer, { kind: "unreachable" | "signed-out" | "
  * saved: the server has everything; saving: in flight; waiting: no answer, retried; signed-out: sign in first;
  * other-person: another person is signed in.
  */
-export type Saving = "saved" | "saving" | "waiting" | "signed-out" | "other-person";
+export type SavingState = "saved" | "saving" | "waiting" | "signed-out" | "other-person";
 
 /** The last undo or redo, or the reason why it did nothing; with the case that the patch was made on. */
 export interface LastStep {
@@ -51,7 +51,7 @@ export interface LastStep {
 }
 
 /** Two people changed the same thing; a person settles it. */
-export interface Conflict {
+export interface EditConflict {
   theirs: AppliedEdit[];
   /** The withdrawn local edits, each with the case that it was made on. */
   mine: LostPatch<CaseDocument>[];
@@ -59,10 +59,10 @@ export interface Conflict {
 
 export interface JobState extends AssessedCase {
   assessed: AssessedCase;
-  saving: Saving;
+  saving: SavingState;
   /** Edits that wait in the browser. */
   waiting: number;
-  conflict: Conflict | null;
+  conflict: EditConflict | null;
   /** Why the server refused an edit; it has been taken back. */
   refused: InputProblem[] | null;
   /** Edits that the server failed on, put aside until a person decides. */
@@ -164,7 +164,7 @@ export class JobStore extends ObservableStore<JobState> {
    */
   async resume(): Promise<void> {
     // A browser that keeps nothing has nothing waiting.
-    const nothing: Left = { edits: [], base: null, parked: [] };
+    const nothing: LeftWaiting = { edits: [], base: null, parked: [] };
     const { edits, base, parked } = await this.options.outbox.load().catch(() => nothing);
     const typed = this.pending;
     const known = new Set(typed.map((e) => e.id));
@@ -351,7 +351,7 @@ export class JobStore extends ObservableStore<JobState> {
     this.update({ parked: [...this.state.parked, ...parked] });
   }
 
-  private savingNow = (): Saving => (this.pending.length > 0 ? "saving" : "saved");
+  private savingNow = (): SavingState => (this.pending.length > 0 ? "saving" : "saved");
 
   /** Typing on in one field becomes one edit, as long as the last one has never been sent. */
   private joinedWithLast(patch: Patch): WaitingEdit | null {
@@ -590,5 +590,5 @@ function documentWith(document: CaseDocument, patch: Patch): CaseDocument | null
   }
 }
 
-const clash = (before: Conflict | null, edit: AppliedEdit, lost: Conflict["mine"]): Conflict | null =>
+const clash = (before: EditConflict | null, edit: AppliedEdit, lost: EditConflict["mine"]): EditConflict | null =>
   lost.length === 0 ? before : { theirs: [...(before?.theirs ?? []), edit], mine: [...(before?.mine ?? []), ...lost] };

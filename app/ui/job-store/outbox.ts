@@ -20,14 +20,14 @@ export interface ParkedEdit {
 }
 
 /** The state left by an earlier page: its waiting edits in order, the case they were made on, and its parked edits. */
-export interface Left {
+export interface LeftWaiting {
   edits: WaitingEdit[];
   base: ConfirmedCase | null;
   parked: ParkedEdit[];
 }
 
 export interface Outbox {
-  load(): Promise<Left>;
+  load(): Promise<LeftWaiting>;
   /** Stores edits by sequence number; an edit stored before is overwritten. */
   put(edits: readonly { edit: WaitingEdit; place: number }[]): void;
   /** The server has confirmed up to `base`; the named edits wait no longer. One step, so that none is done twice. */

@@ -14,7 +14,7 @@ import type { CaseDocument } from "#core/case/document/types.ts";
 import type { KeptBook } from "#core/estimate/quoted-book.ts";
 import { REFUSAL_HEADER } from "#core/headers.ts";
 import { ANSWERS, parseAnswer } from "#core/wire.ts";
-import { asDevicePerson, ask, callAfter, passes, whenOnline } from "#ui/live/connection.ts";
+import { asDevicePerson, callAfter, fetchAnswer, isPassing, whenOnline } from "#ui/live/connection.ts";
 import { type DevicePerson, setDevicePerson } from "#ui/offline/device-people.ts";
 import { forgetPages } from "#ui/offline/pages.ts";
 import { type JobState, JobStore, type SendAnswer } from "./job-store.ts";
@@ -33,7 +33,7 @@ const SEND_PATIENCE_MS = 8000;
 async function send(jobId: string, edit: WaitingEdit): Promise<SendAnswer> {
   const headers = { "Content-Type": "application/json", ...asDevicePerson() };
   const init = { method: "POST", headers, body: JSON.stringify(edit) };
-  const response = await ask(`/jobs/${jobId}/edits`, init, SEND_PATIENCE_MS, passes);
+  const response = await fetchAnswer(`/jobs/${jobId}/edits`, init, SEND_PATIENCE_MS, isPassing);
   if (!response) return { kind: "unreachable" };
   if (response.status >= 500) return { kind: "failing", status: response.status };
   if (response.status === 401) {

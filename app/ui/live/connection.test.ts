@@ -1,5 +1,5 @@
 import { afterEach, describe, expect, it, vi } from "vitest";
-import { ask, RetryTimer } from "./connection.ts";
+import { fetchAnswer, RetryTimer } from "./connection.ts";
 
 /** A timer with a stopped clock: the scheduled call, and its delay. */
 function stillLine() {
@@ -52,14 +52,14 @@ describe("a question to the server", () => {
 
   it("is answered by what the server says, refusals too", async () => {
     answering(async () => new Response("no", { status: 422 }));
-    expect((await ask("/x", {}, 1000))?.status).toBe(422);
+    expect((await fetchAnswer("/x", {}, 1000))?.status).toBe(422);
   });
   it.each([500, 503, 429])("has no answer while the server is in trouble (%i)", async (status) => {
     answering(async () => new Response("", { status }));
-    expect(await ask("/x", {}, 1000)).toBeNull();
+    expect(await fetchAnswer("/x", {}, 1000)).toBeNull();
   });
   it("has no answer without a line", async () => {
     answering(() => Promise.reject(new TypeError("failed to fetch")));
-    expect(await ask("/x", {}, 1000)).toBeNull();
+    expect(await fetchAnswer("/x", {}, 1000)).toBeNull();
   });
 });

@@ -49,13 +49,13 @@ export const asDevicePerson = (): Record<string, string> => ({ [PERSON_HEADER]: 
 /** The server is in trouble of any kind. */
 const inTrouble = (status: number) => status >= 500 || status === 429;
 /** Only what passes by itself: no server, no database, too much to do. */
-export const passes = (status: number) => [429, 502, 503, 504].includes(status);
+export const isPassing = (status: number) => [429, 502, 503, 504].includes(status);
 
 /**
  * @param isNoAnswer statuses that count as no answer
  * @returns the answer, or null without one within `patienceMs`
  */
-export async function ask(
+export async function fetchAnswer(
   address: string,
   init: RequestInit,
   patienceMs: number,
@@ -79,7 +79,7 @@ export async function askFor<T>(
   patienceMs: number,
   init: RequestInit = {},
 ): Promise<T | null> {
-  const response = await ask(address, init, patienceMs);
+  const response = await fetchAnswer(address, init, patienceMs);
   return response?.ok ? parseAnswer(wanted, await response.text().catch(() => "")) : null;
 }
 

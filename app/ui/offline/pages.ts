@@ -4,7 +4,7 @@ import { databaseOf } from "./database.ts";
 import { devicePeople } from "./device-people.ts";
 
 /** The names of all caches with pages begin so. */
-export const PAGES = "heron-pages";
+export const PAGES_CACHE = "heron-pages";
 
 /** The list of jobs and every step of a job; and the data by which the list and a job are reached inside Heron. */
 const pathsFor = (jobId: string): string[] => [
@@ -37,7 +37,7 @@ export async function keepJobPages(jobId: string): Promise<void> {
  */
 export async function forgetPages(openJobId?: string): Promise<void> {
   if (typeof caches === "undefined") return;
-  for (const name of await caches.keys()) if (name.startsWith(PAGES)) await caches.delete(name);
+  for (const name of await caches.keys()) if (name.startsWith(PAGES_CACHE)) await caches.delete(name);
   for (const { id } of await devicePeople()) {
     const db = await databaseOf(id);
     const waiting = new Set((await db.getAll("edits")).map((e) => e.jobId));

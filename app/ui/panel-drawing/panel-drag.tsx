@@ -1,8 +1,8 @@
 /** Dragging of devices in a panel's drawing; loaded on the first drag. */
 import { DndContext, type DragEndEvent, type DragOverEvent, pointerWithin } from "@dnd-kit/core";
 import { type RefObject, useRef } from "react";
-import type { Pressed } from "#ui/drag/first-reach.ts";
-import { Grip, Landing, useDragSensors } from "#ui/drag/parts.tsx";
+import type { PressedHandle } from "#ui/drag/first-reach.ts";
+import { DragGrip, LandingPlace, useDragSensors } from "#ui/drag/parts.tsx";
 
 export interface PanelDragProps {
   drawing: RefObject<HTMLElement | null>;
@@ -11,7 +11,7 @@ export interface PanelDragProps {
   spaces: number;
   /** From one pole of a device to the next. */
   poleStep: number;
-  pressed: Pressed;
+  pressed: PressedHandle;
   /** Over which place the first pole of the device is held; null where it is over none. */
   onOver(id: string, position: number | null): void;
   onDrop(id: string, position: number): void;
@@ -38,7 +38,7 @@ export default function PanelDrag(props: PanelDragProps) {
       }}
     >
       {Array.from({ length: spaces }, (_, i) => i + 1).map((position) => (
-        <Landing
+        <LandingPlace
           key={position}
           id={`space-${position}`}
           frame={drawing}
@@ -57,7 +57,7 @@ function Device({ id, drawing, pressed }: Pick<PanelDragProps, "drawing" | "pres
   /** `grip` is which of its poles is held, counted from the first. */
   const data = useRef({ grip: 0 }).current;
   return (
-    <Grip
+    <DragGrip
       id={id}
       frame={drawing}
       selector={`[data-device="${CSS.escape(id)}"]`}

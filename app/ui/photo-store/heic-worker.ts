@@ -3,7 +3,7 @@ import { expose, transfer } from "comlink";
 import decode from "heic-decode";
 
 /** A picture point by point: red, green, blue and opacity, a byte each, row by row. */
-export interface Pixels {
+export interface HeicPixels {
   width: number;
   height: number;
   data: Uint8ClampedArray<ArrayBuffer>;
@@ -11,7 +11,7 @@ export interface Pixels {
 
 const reader = {
   /** @throws where the bytes are no HEIC picture, or break off */
-  async read(bytes: ArrayBuffer): Promise<Pixels> {
+  async read(bytes: ArrayBuffer): Promise<HeicPixels> {
     const pixels = await decode({ buffer: new Uint8Array(bytes) });
     return transfer(pixels, [pixels.data.buffer]);
   },

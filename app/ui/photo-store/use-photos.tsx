@@ -4,7 +4,7 @@ import { createContext, type ReactNode, use, useEffect, useState, useSyncExterna
 import { hasRight, type Role } from "#core/firm/rights.ts";
 import type { PhotoEntry, Photographer, PhotoList } from "#core/survey/photo.ts";
 import { ANSWERS } from "#core/wire.ts";
-import { asDevicePerson, ask, askFor, callAfter, whenOnline } from "#ui/live/connection.ts";
+import { asDevicePerson, askFor, callAfter, fetchAnswer, whenOnline } from "#ui/live/connection.ts";
 import { browserQueue } from "./browser-queue.ts";
 import { type PhotoState, PhotoStore, type PhotoTask, type TaskAnswer } from "./photo-store.ts";
 
@@ -14,15 +14,19 @@ async function send(jobId: string, task: PhotoTask): Promise<TaskAnswer> {
   const at = `/jobs/${jobId}/photos`;
   const response = await (() => {
     const headers = asDevicePerson();
-    if (task.kind === "remove") return ask(`${at}/${task.id}`, { method: "DELETE", headers }, SEND_PATIENCE_MS);
+    if (task.kind === "remove") return fetchAnswer(`${at}/${task.id}`, { method: "DELETE", headers }, SEND_PATIENCE_MS);
     if (task.kind === "change")
-      return ask(`${at}/${task.id}`, { method: "PATCH", headers, body: JSON.stringify(task.change) }, SEND_PATIENCE_MS);
+      return fetchAnswer(
+        `${at}/${task.id}`,
+        { method: "PATCH", headers, body: JSON.stringify(task.change) },
+        SEND_PATIENCE_MS,
+      );
     const form = new FormData();
     const { id, item, about, caption, takenAt } = task.photo;
     const said = { id, item, ...(about && { about }), caption, takenAt: String(Date.parse(takenAt)) };
     for (const [name, value] of Object.entries(said)) form.set(name, value);
     form.set("picture", task.blob, `${id}.jpg`);
-    return ask(at, { method: "POST", headers, body: form }, SEND_PATIENCE_MS);
+    return fetchAnswer(at, { method: "POST", headers, body: form }, SEND_PATIENCE_MS);
   })();
   if (response?.ok) return { kind: "done" };
   if (!response || response.status === 401) return { kind: "unreachable" };

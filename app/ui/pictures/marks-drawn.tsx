@@ -2,11 +2,11 @@
 import type { CSSProperties } from "react";
 import { arrowHead } from "#core/survey/photo-marks.ts";
 import type { ShownPhoto } from "#ui/photo-store/photo-store.ts";
-import { PRINT } from "#ui/theme/palette.ts";
+import { PRINT_COLORS } from "#ui/theme/palette.ts";
 import styles from "./pictures.module.css";
 
 /** Ink on paper, as in the picture itself: readable on any picture, in either theme. */
-const ON_A_PICTURE = { "--mark-ink": PRINT.ink, "--mark-paper": PRINT.sheet } as CSSProperties;
+const ON_A_PICTURE = { "--mark-ink": PRINT_COLORS.ink, "--mark-paper": PRINT_COLORS.sheet } as CSSProperties;
 
 /** Covers a thumbnail that is cut to its frame in the same way. */
 export function MarksDrawn({ photo: { marks, width, height } }: { photo: ShownPhoto }) {

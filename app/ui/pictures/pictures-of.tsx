@@ -4,7 +4,7 @@ import type { ThingId } from "#core/survey/things.ts";
 import { usePhotos } from "#ui/photo-store/use-photos.tsx";
 import { OpenPicture } from "./open-picture.tsx";
 import styles from "./pictures.module.css";
-import { Thumbnail } from "./thumbnail.tsx";
+import { PhotoThumbnail } from "./thumbnail.tsx";
 
 /** Renders nothing without pictures. */
 export function PicturesOf({ thing, name }: { thing: ThingId; name: string }) {
@@ -17,7 +17,7 @@ export function PicturesOf({ thing, name }: { thing: ThingId; name: string }) {
   return (
     <div className={styles.strip}>
       {photos.map((photo) => (
-        <Thumbnail key={photo.id} photo={photo} name={`Shows ${name}`} small onOpen={setOpen} />
+        <PhotoThumbnail key={photo.id} photo={photo} name={`Shows ${name}`} small onOpen={setOpen} />
       ))}
       <OpenPicture photo={shown} onClose={() => setOpen(null)} />
     </div>

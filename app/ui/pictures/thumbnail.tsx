@@ -11,7 +11,7 @@ interface Props {
   onOpen(id: string): void;
 }
 
-export function Thumbnail({ photo, name, small = false, onOpen }: Props) {
+export function PhotoThumbnail({ photo, name, small = false, onOpen }: Props) {
   return (
     <button
       type="button"

@@ -60,7 +60,7 @@ export const PALETTES: Readonly<Record<ThemeName, Palette>> = {
 };
 
 /** Dark on light for print and for marks on pictures, in both themes. */
-export const PRINT: Palette = PALETTES.light;
+export const PRINT_COLORS: Palette = PALETTES.light;
 
 const kebab = (name: string) => name.replace(/[A-Z]/g, (c) => `-${c.toLowerCase()}`);
 

@@ -21,7 +21,7 @@ import styles from "./circuit.module.css";
 /** Fetched when it is opened. */
 const SizeChart = lazyPart(() => import("./size-chart.tsx"));
 
-export function Design({ way, isRecommended }: { way: WayJudgement | null; isRecommended: boolean }) {
+export function DesignSection({ way, isRecommended }: { way: WayJudgement | null; isRecommended: boolean }) {
   const { document } = useJob();
   const codebook = codebookOf(document.rules);
   const title = way ? `The circuit: ${way.name.toLowerCase()}` : "The circuit";
@@ -86,7 +86,7 @@ function Built({ design, codebook: { circuit: rules, words } }: { design: Circui
 }
 
 /** Every check with its numbers, and the sizes beside the chosen one. */
-export function Checks({ way }: { way: WayJudgement & { circuit: CircuitDesign } }) {
+export function ChecksSection({ way }: { way: WayJudgement & { circuit: CircuitDesign } }) {
   const { document } = useJob();
   const codebook = codebookOf(document.rules);
   const [shown, setShown] = useState(false);

@@ -12,7 +12,7 @@ import { useJobPart } from "#ui/job-store/use-job.tsx";
 import { useRight } from "../use-right.ts";
 import styles from "./circuit.module.css";
 
-export function Materials({ way, jobId }: { way: WayJudgement; jobId: string }) {
+export function MaterialsSection({ way, jobId }: { way: WayJudgement; jobId: string }) {
   const saved = useJobPart((job) => job.saving) === "saved";
   const mayExport = useRight("export");
   const materials = materialsIn(way.lines);

@@ -8,8 +8,8 @@ import { useJob, useJobLater } from "#ui/job-store/use-job.tsx";
 import { StepTrouble, stepMeta } from "../step.tsx";
 import type { Route } from "./+types/route";
 import styles from "./circuit.module.css";
-import { Checks, Design } from "./design.tsx";
-import { Materials } from "./materials.tsx";
+import { ChecksSection, DesignSection } from "./design.tsx";
+import { MaterialsSection } from "./materials.tsx";
 import { PlaceSection } from "./place/place.tsx";
 import { RunSection } from "./run.tsx";
 import { SingleLineSection } from "./single-line.tsx";
@@ -18,7 +18,7 @@ export const meta = stepMeta("Circuit");
 export { StepTrouble as ErrorBoundary };
 
 /** The circuit of the decided way, otherwise of the recommended one. */
-export default function Circuit({ params: { jobId } }: Route.ComponentProps) {
+export default function CircuitPage({ params: { jobId } }: Route.ComponentProps) {
   const { document } = useJob();
   const { assessment } = useJobLater();
   const taken = takenWay(assessment);
@@ -38,15 +38,15 @@ export default function Circuit({ params: { jobId } }: Route.ComponentProps) {
           <Button onClick={() => setHeld(taken.way)}>Show its circuit</Button>
         </p>
       )}
-      <Design way={way} isRecommended={way?.way === taken?.way} />
+      <DesignSection way={way} isRecommended={way?.way === taken?.way} />
       <PlaceSection drawing={drawing} onDrawn={() => setDrawing(null)} />
       <RunSection
         rules={codebookOf(document.rules).circuit}
         managed={way?.limitA !== undefined}
         onDraw={document.place ? draw : null}
       />
-      {way?.circuit && <Checks way={{ ...way, circuit: way.circuit }} />}
-      {way && way.verdict !== "ruled-out" && <Materials way={way} jobId={jobId} />}
+      {way?.circuit && <ChecksSection way={{ ...way, circuit: way.circuit }} />}
+      {way && way.verdict !== "ruled-out" && <MaterialsSection way={way} jobId={jobId} />}
       {way && way.verdict !== "ruled-out" && <SingleLineSection way={way} jobId={jobId} />}
     </>
   );

@@ -14,7 +14,7 @@ import { WideTable } from "#ui/frame/wide-table.tsx";
 import { useJobOnceLive, useJobPart, useJobStore } from "#ui/job-store/use-job.tsx";
 import styles from "./circuit.module.css";
 
-export function Routes() {
+export function OtherRoutes() {
   const job = useJobOnceLive();
   const document = useJobPart((state) => state.document);
   const store = useJobStore();

@@ -16,7 +16,7 @@ import { Section } from "#ui/frame/sheet.tsx";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
 import styles from "./circuit.module.css";
 import { RunPart } from "./part.tsx";
-import { Routes } from "./routes.tsx";
+import { OtherRoutes } from "./routes.tsx";
 
 /** Schools of practice that change a circuit. */
 const SCHOOLS = ["connection", "terminals", "metal", "ukDevice", "disconnect", "outdoorGfci"];
@@ -75,7 +75,7 @@ export function RunSection({ rules, managed, onDraw }: Props) {
         <>
           <WholeRun />
           {managed && <Signal />}
-          <Routes />
+          <OtherRoutes />
         </>
       )}
     </Section>

@@ -8,7 +8,7 @@ import { useJobLater } from "#ui/job-store/use-job.tsx";
 import { Figure } from "#ui/why/why-sheet.tsx";
 import styles from "./demand.module.css";
 
-export function Feeders() {
+export function FeederTable() {
   const { assessment, document } = useJobLater();
   if (assessment.feeders.length === 0) return null;
   const charger = document.charger?.panel;

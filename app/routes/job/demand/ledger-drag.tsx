@@ -1,14 +1,14 @@
 /** Dragging of rows in the ledger; loaded on the first drag. */
 import { closestCenter, DndContext, type DragEndEvent, type DragOverEvent } from "@dnd-kit/core";
 import type { RefObject } from "react";
-import type { Pressed } from "#ui/drag/first-reach.ts";
-import { Grip, Landing, useDragSensors } from "#ui/drag/parts.tsx";
+import type { PressedHandle } from "#ui/drag/first-reach.ts";
+import { DragGrip, LandingPlace, useDragSensors } from "#ui/drag/parts.tsx";
 
 interface Props {
   table: RefObject<HTMLElement | null>;
   /** Ids of the loads in the order of the rows. */
   loads: readonly string[];
-  pressed: Pressed;
+  pressed: PressedHandle;
   /** Moves a load to the place of another one. */
   onMove(id: string, onto: string): void;
 }
@@ -36,10 +36,10 @@ export default function LedgerDrag({ table, loads, pressed, onMove }: Props) {
       }}
     >
       {loads.map((id) => (
-        <Landing key={`onto-${id}`} id={id} frame={table} selector={rowOf(id)} data={NOTHING} />
+        <LandingPlace key={`onto-${id}`} id={id} frame={table} selector={rowOf(id)} data={NOTHING} />
       ))}
       {loads.map((id) => (
-        <Grip
+        <DragGrip
           key={id}
           id={id}
           frame={table}

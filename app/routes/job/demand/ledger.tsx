@@ -28,7 +28,7 @@ import styles from "./demand.module.css";
 /** Only who drags needs it. */
 const LedgerDrag = lazyPart(() => import("./ledger-drag.tsx"));
 
-export function Ledger() {
+export function LoadLedger() {
   const { document, assessment } = useJob();
   const table = useRef<HTMLTableElement>(null);
   const store = useJobStore();

@@ -7,8 +7,8 @@ import { StepTrouble, stepMeta } from "../step.tsx";
 import { useRight } from "../use-right.ts";
 import type { Route } from "./+types/route";
 import { GoverningCalculation, MethodChoice } from "./calculation.tsx";
-import { Feeders } from "./feeders.tsx";
-import { Ledger } from "./ledger.tsx";
+import { FeederTable } from "./feeders.tsx";
+import { LoadLedger } from "./ledger.tsx";
 import { MeasuredDemand } from "./measured/measured.tsx";
 import { QuickEntry } from "./quick-entry.tsx";
 import { SecondOpinionSection } from "./second-opinion.tsx";
@@ -17,20 +17,20 @@ import { WhatWouldChange } from "./what-would-change.tsx";
 export const meta = stepMeta("Demand");
 export { StepTrouble as ErrorBoundary };
 
-export default function Demand({ params: { jobId } }: Route.ComponentProps) {
+export default function DemandPage({ params: { jobId } }: Route.ComponentProps) {
   const count = useJobPart((job) => job.document.loads.length);
   return (
     <>
       <Section id="loads" title="Loads" aside={<LedgerFiles jobId={jobId} count={count} />}>
         <QuickEntry />
         <AssumedLoads />
-        <Ledger />
+        <LoadLedger />
       </Section>
       <Section id="calculation" title="Calculation" aside={<MethodChoice />}>
         <GoverningCalculation />
       </Section>
       <MeasuredDemand jobId={jobId} />
-      <Feeders />
+      <FeederTable />
       <WhatWouldChange />
       <SecondOpinionSection />
     </>

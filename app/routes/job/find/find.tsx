@@ -42,7 +42,7 @@ interface Props {
   onClose(): void;
 }
 
-export default function Find({ text, onText, onGo, onClose }: Props) {
+export default function FindDialog({ text, onText, onGo, onClose }: Props) {
   const field = useRef<RefSelectProps>(null);
   const found = useFound(text);
   return (

@@ -13,7 +13,7 @@ const ASK_AFTER_MS = 150;
 const PATIENCE_MS = 4000;
 
 /** Actions that are available anywhere in a job. */
-export const ACTIONS = {
+export const FOUND_ACTIONS = {
   undo: "Undo",
   redo: "Redo",
   theme: "Switch between light and dark screen",
@@ -21,7 +21,7 @@ export const ACTIONS = {
   "new-job": "New job",
   jobs: "All jobs",
 } as const;
-export type ActionId = keyof typeof ACTIONS;
+export type ActionId = keyof typeof FOUND_ACTIONS;
 
 export function useFound(text: string): SearchResult[] {
   const { jobId } = useJobStore();
@@ -48,7 +48,7 @@ export function useFound(text: string): SearchResult[] {
           to: { paper: id },
         }),
       ),
-      ...Object.entries(ACTIONS).map(
+      ...Object.entries(FOUND_ACTIONS).map(
         ([id, label]): SearchResult => ({ id: `action:${id}`, kind: "action", label, detail: "", to: { action: id } }),
       ),
     ];

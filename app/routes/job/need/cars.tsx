@@ -36,7 +36,7 @@ const placesOf = ({ need }: CaseDocument): number[] => (need?.cars ?? []).map((_
 const swapped = (places: readonly number[], at: number): number[] =>
   places.map((place) => (place === at ? at - 1 : place === at - 1 ? at : place));
 
-export function Cars() {
+export function CarsSection() {
   const { document } = useJob();
   const store = useJobStore();
   const { usualCar } = codebookOf(document.rules).survey;

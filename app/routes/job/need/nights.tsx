@@ -19,7 +19,7 @@ import styles from "./need.module.css";
 /** Charts are loaded where they are shown. */
 const WeekChart = lazyPart(() => import("./week-chart.tsx"));
 
-export function Nights() {
+export function UsualNight() {
   const { assessment } = useJob();
   const { need, explain } = assessment;
   return (

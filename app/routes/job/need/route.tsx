@@ -11,20 +11,20 @@ import { Section } from "#ui/frame/sheet.tsx";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
 import { StepTrouble, stepMeta } from "../step.tsx";
 import { ByDay } from "./by-day.tsx";
-import { Cars } from "./cars.tsx";
-import { Nights } from "./nights.tsx";
+import { CarsSection } from "./cars.tsx";
+import { UsualNight } from "./nights.tsx";
 
 export const meta = stepMeta("Need");
 export { StepTrouble as ErrorBoundary };
 
-export default function Need() {
+export default function NeedPage() {
   const { document } = useJob();
   const codebook = codebookOf(document.rules);
   const others = document.loads.filter((l) => l.kind !== "ev-charger");
   return (
     <>
-      <Nights />
-      <Cars />
+      <UsualNight />
+      <CarsSection />
       <Section id="energy" title="Energy and hours">
         <Fields>
           <CaseField of={needFields.pluggedIn} />

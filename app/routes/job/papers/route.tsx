@@ -11,7 +11,7 @@ import type { Route } from "./+types/route";
 export const meta = stepMeta("Papers");
 export { StepTrouble as ErrorBoundary };
 
-export default function Papers({ params: { jobId } }: Route.ComponentProps) {
+export default function PapersPage({ params: { jobId } }: Route.ComponentProps) {
   const [mayIssue, mayExport] = [useRight("issue"), useRight("export")];
   const { document, assessment } = useJob();
   const { words } = codebookOf(document.rules);

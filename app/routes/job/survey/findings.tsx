@@ -4,7 +4,7 @@ import styles from "./findings.module.css";
 
 const WORD = { stop: "Stop", fix: "Put right", note: "Note" } as const;
 
-export function Findings({ findings }: { findings: readonly SurveyFinding[] }) {
+export function FindingList({ findings }: { findings: readonly SurveyFinding[] }) {
   if (findings.length === 0) return null;
   return (
     <ul className={styles.findings} aria-label="Findings">

@@ -16,7 +16,7 @@ import { deferred, useJobStore } from "#ui/job-store/use-job.tsx";
 import { PicturesOf } from "#ui/pictures/pictures-of.tsx";
 import styles from "./survey.module.css";
 
-export const Outlets = deferred(function Outlets({ document }) {
+export const OutletsSection = deferred(function Outlets({ document }) {
   const store = useJobStore();
   const codebook = codebookOf(document.rules);
   const outlets = document.outlets ?? [];

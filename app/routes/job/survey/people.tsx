@@ -6,7 +6,7 @@ import { Fields } from "#ui/field/field.tsx";
 import { Section } from "#ui/frame/sheet.tsx";
 import { deferred, useJobStore } from "#ui/job-store/use-job.tsx";
 
-export const People = deferred(function People({ document }) {
+export const PermissionsSection = deferred(function People({ document }) {
   const { jobId } = useJobStore();
   const tenant = document.enquiry?.tenure === "tenant";
   return (

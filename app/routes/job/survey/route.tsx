@@ -11,12 +11,12 @@ import { useJob } from "#ui/job-store/use-job.tsx";
 import { PathLine } from "#ui/path/path-line.tsx";
 import { StepTrouble, stepMeta } from "../step.tsx";
 import type { Route } from "./+types/route";
-import { Evidence } from "./evidence/evidence.tsx";
-import { Findings } from "./findings.tsx";
+import { EvidenceSection } from "./evidence/evidence.tsx";
+import { FindingList } from "./findings.tsx";
 import { NotesSection } from "./notes.tsx";
-import { Outlets } from "./outlets.tsx";
-import { Panels } from "./panels/panels.tsx";
-import { People } from "./people.tsx";
+import { OutletsSection } from "./outlets.tsx";
+import { PanelsSection } from "./panels/panels.tsx";
+import { PermissionsSection } from "./people.tsx";
 import { SeenFaults } from "./seen-faults.tsx";
 import { SupplySection } from "./supply.tsx";
 import styles from "./survey.module.css";
@@ -33,7 +33,7 @@ const parts = ({ supply, board, outlet }: RegionWords) => [
 export const meta = stepMeta("Survey");
 export { StepTrouble as ErrorBoundary };
 
-export default function Survey({ params: { jobId } }: Route.ComponentProps) {
+export default function SurveyPage({ params: { jobId } }: Route.ComponentProps) {
   const { document, assessment } = useJob();
   return (
     <>
@@ -46,14 +46,14 @@ export default function Survey({ params: { jobId } }: Route.ComponentProps) {
       </nav>
       <NotesSection />
       <PathLine links={assessment.path} jobId={jobId} label="What was found, from the supply to the charger" />
-      <Findings findings={assessment.findings.filter((f) => f.code !== "rating-unknown")} />
+      <FindingList findings={assessment.findings.filter((f) => f.code !== "rating-unknown")} />
       <Dwelling />
       <SupplySection />
-      <Panels />
-      <Outlets />
+      <PanelsSection />
+      <OutletsSection />
       <SeenFaults />
-      <Evidence />
-      <People />
+      <EvidenceSection />
+      <PermissionsSection />
     </>
   );
 }

@@ -15,7 +15,7 @@ import styles from "./ways.module.css";
 /** Number of dates on the scale. */
 const TICKS = 5;
 
-export const Calendar = memo(function Calendar({ ways, book }: { ways: readonly WayJudgement[]; book: PriceBook }) {
+export const WaitCalendar = memo(function Calendar({ ways, book }: { ways: readonly WayJudgement[]; book: PriceBook }) {
   const { today } = useVisitor();
   const { conventions } = codebookOf(useJobPart((job) => job.document.rules));
   const written = (day: string) => showDayOfMonth(day, conventions);

@@ -14,7 +14,7 @@ import styles from "./ways.module.css";
 
 type Currency = WayJudgement["cost"]["currency"];
 
-export const Compared = memo(function Compared({
+export const ComparedWays = memo(function Compared({
   ways,
   jobId,
   currency,

@@ -12,7 +12,7 @@ import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
 import { useVisitor } from "../use-visitor.ts";
 import styles from "./ways.module.css";
 
-export const Decide = memo(function Decide({ ways }: { ways: readonly WayJudgement[] }) {
+export const DecideSection = memo(function Decide({ ways }: { ways: readonly WayJudgement[] }) {
   const { document, assessment, prices } = useJob();
   const store = useJobStore();
   const visit = useVisitor();

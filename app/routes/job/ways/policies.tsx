@@ -13,7 +13,7 @@ import { useJobStore } from "#ui/job-store/use-job.tsx";
 import { useWorked } from "./use-worked.ts";
 import styles from "./ways.module.css";
 
-export const Policies = memo(function Policies({ job: { document, assessment, prices } }: { job: AssessedCase }) {
+export const PolicyAnswers = memo(function Policies({ job: { document, assessment, prices } }: { job: AssessedCase }) {
   const store = useJobStore();
   const worked = useWorked(prices.book);
   const answers = policyAnswers(document, assessment);

@@ -4,14 +4,14 @@ import type { PriceBook } from "#core/estimate/book.ts";
 import { type DrawnPrice, drawPrice } from "#core/estimate/draws.ts";
 import type { PriceLine } from "#core/estimate/price-lines.ts";
 
-export interface Priced {
+export interface PricedWays {
   way: string;
   lines: readonly PriceLine[];
 }
 
 const api = {
   /** @param grants money that is given back on each way */
-  draw: (ways: readonly Priced[], book: PriceBook, grants: number): Record<string, DrawnPrice> =>
+  draw: (ways: readonly PricedWays[], book: PriceBook, grants: number): Record<string, DrawnPrice> =>
     Object.fromEntries(ways.map(({ way, lines }) => [way, drawPrice(lines, book, grants)])),
 };
 export type PriceWorker = typeof api;

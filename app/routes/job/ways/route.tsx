@@ -16,11 +16,11 @@ import { StepTrouble, stepMeta } from "../step.tsx";
 import { useVisitor } from "../use-visitor.ts";
 import type { Route } from "./+types/route";
 import { AllPlans } from "./all-plans.tsx";
-import { Calendar } from "./calendar.tsx";
-import { Compared } from "./compared.tsx";
-import { Decide } from "./decide.tsx";
+import { WaitCalendar } from "./calendar.tsx";
+import { ComparedWays } from "./compared.tsx";
+import { DecideSection } from "./decide.tsx";
 import { NextLooks } from "./next-looks.tsx";
-import { Policies } from "./policies.tsx";
+import { PolicyAnswers } from "./policies.tsx";
 import { PricesKept } from "./prices-kept.tsx";
 import { RuledOut } from "./ruled-out.tsx";
 import { SheetOfWays } from "./sheet-of-ways.tsx";
@@ -70,7 +70,7 @@ function useTried(job: AssessedCase, asked: WhatIf, plan: HomePlan | null): Asse
   }, [job, whatIf, plan]);
 }
 
-export default function Ways({ params: { jobId } }: Route.ComponentProps) {
+export default function WaysPage({ params: { jobId } }: Route.ComponentProps) {
   const job = useJob();
   const [whatIf, setWhatIf] = useState<WhatIf>({});
   const [tried, setTried] = useState<{ plan: HomePlan; of: CaseDocument } | null>(null);
@@ -118,7 +118,7 @@ export default function Ways({ params: { jobId } }: Route.ComponentProps) {
         <p className={styles.because}>
           {open ? `Only so far, because what is missing could change it: ${lower(firstSentence(because))}` : because}
         </p>
-        <Policies job={shown} />
+        <PolicyAnswers job={shown} />
         <WhatIfPanel
           whatIf={whatIf}
           plan={plan}
@@ -137,13 +137,13 @@ export default function Ways({ params: { jobId } }: Route.ComponentProps) {
         onChoose={toggle}
       />
       <RuledOut ways={ruledOut} />
-      <Compared ways={details} jobId={jobId} currency={shown.prices.book.currency} />
+      <ComparedWays ways={details} jobId={jobId} currency={shown.prices.book.currency} />
       <RealNights jobId={jobId} />
-      <Calendar ways={usable} book={shown.prices.book} />
+      <WaitCalendar ways={usable} book={shown.prices.book} />
       <NextLooks jobId={jobId} />
       <AllPlans onTry={tryPlan} />
       <PricesKept />
-      <Decide ways={usable} />
+      <DecideSection ways={usable} />
     </>
   );
 }

@@ -6,7 +6,7 @@ import { DRAW_COUNT, type ValueOfLooks, valueOfLooks } from "#core/explore/looks
 import { useJobAtRest } from "#ui/job-store/use-job.tsx";
 import { newDecideWorker } from "./new-decide-worker.ts";
 
-export interface Looks extends ValueOfLooks {
+export interface FoundLooks extends ValueOfLooks {
   /** Share of the draws with today's recommendation; null until all are drawn. */
   stands: number | null;
 }
@@ -31,7 +31,12 @@ async function share(threads: Threads, pieces: number, wanted: () => boolean, ta
  * @param onFound receives the looks as soon as they are known, and again with the draws
  * @returns a function that cancels
  */
-function ask(threads: Threads, document: CaseDocument, book: PriceBook, onFound: (looks: Looks) => void): () => void {
+function ask(
+  threads: Threads,
+  document: CaseDocument,
+  book: PriceBook,
+  onFound: (looks: FoundLooks) => void,
+): () => void {
   let stopped = false;
   const wanted = () => !stopped;
   const all = async () => {
@@ -61,10 +66,10 @@ function ask(threads: Threads, document: CaseDocument, book: PriceBook, onFound:
 }
 
 /** The looks of the job's case; those of the case before it until they are known. */
-export function useLooks(): Looks | null {
+export function useLooks(): FoundLooks | null {
   const { document, prices } = useJobAtRest();
   const [threads, setThreads] = useState<Threads>([]);
-  const [found, setFound] = useState<Looks | null>(null);
+  const [found, setFound] = useState<FoundLooks | null>(null);
   useEffect(() => {
     const started = [newDecideWorker(), newDecideWorker()];
     setThreads(started);

@@ -2,9 +2,9 @@
 import type { ComponentProps } from "react";
 import { Arrow, Group, Label, Line, Tag, Text } from "react-konva";
 import type { MarkPoint, PhotoMark } from "#core/survey/photo-marks.ts";
-import { PRINT } from "#ui/theme/palette.ts";
+import { PRINT_COLORS } from "#ui/theme/palette.ts";
 
-const { ink, sheet: paper } = PRINT;
+const { ink, sheet: paper } = PRINT_COLORS;
 
 /** A finger finds a thin line all the same. */
 const FINGER_PX = 26;

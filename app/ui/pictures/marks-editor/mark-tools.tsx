@@ -1,16 +1,16 @@
 /** The tools to draw with, and what can be done with the chosen mark. */
 import { Button, Input, Segmented } from "antd";
 import styles from "../pictures.module.css";
-import type { Marks, Tool } from "./use-marks.ts";
+import type { MarksEditing, MarkTool } from "./use-marks.ts";
 
-const TOOLS: readonly { value: Tool; label: string }[] = [
+const TOOLS: readonly { value: MarkTool; label: string }[] = [
   { value: "choose", label: "Move" },
   { value: "route", label: "Route" },
   { value: "arrow", label: "Arrow" },
   { value: "label", label: "Label" },
   { value: "dimension", label: "Dimension" },
 ];
-const HINTS: Record<Tool, string> = {
+const HINTS: Record<MarkTool, string> = {
   choose: "Tap a mark to choose it, drag its points",
   route: "Tap point after point; Finish ends the route",
   arrow: "Drag from its tail to its head",
@@ -19,7 +19,7 @@ const HINTS: Record<Tool, string> = {
 };
 const LONGEST_WORDS = 120;
 
-export function MarkTools({ marks }: { marks: Marks }) {
+export function MarkTools({ marks }: { marks: MarksEditing }) {
   const { tool, drawing, chosen, chosenMark } = marks;
   return (
     <div className={styles.tools}>

@@ -4,13 +4,13 @@ import { type RefObject, useEffect, useRef, useState } from "react";
 import { Circle, Layer, Image as Picture, Stage } from "react-konva";
 import type { MarkPoint, PhotoMark } from "#core/survey/photo-marks.ts";
 import type { ShownPhoto } from "#ui/photo-store/photo-store.ts";
-import { PRINT } from "#ui/theme/palette.ts";
+import { PRINT_COLORS } from "#ui/theme/palette.ts";
 import styles from "../pictures.module.css";
 import { MarkShape } from "./mark-shape.tsx";
 import { MarkTools } from "./mark-tools.tsx";
 import { useMarks } from "./use-marks.ts";
 
-const POINT = { fill: PRINT.water, stroke: PRINT.ink, strokeWidth: 2 } as const;
+const POINT = { fill: PRINT_COLORS.water, stroke: PRINT_COLORS.ink, strokeWidth: 2 } as const;
 
 const inside = (v: number) => Math.min(1, Math.max(0, v));
 

@@ -3,7 +3,7 @@ import { useState } from "react";
 import type { MarkKind, MarkPoint, PhotoMark } from "#core/survey/photo-marks.ts";
 
 /** A kind of mark to draw, or `choose` to move what is there. */
-export type Tool = MarkKind | "choose";
+export type MarkTool = MarkKind | "choose";
 
 /** A shorter drag, in pixels, is ignored as accidental. */
 const SHORTEST_PX = 12;
@@ -19,7 +19,7 @@ export function useMarks(
 ) {
   const [marks, setMarks] = useState<readonly PhotoMark[]>(first);
   const [history, setHistory] = useState<readonly (readonly PhotoMark[])[]>([]);
-  const [tool, setTool] = useState<Tool>("choose");
+  const [tool, setTool] = useState<MarkTool>("choose");
   const [chosen, setChosen] = useState<number | null>(null);
   const [drawing, setDrawing] = useState<PhotoMark | null>(null);
 
@@ -44,7 +44,7 @@ export function useMarks(
     chosenMark: chosen === null ? undefined : marks[chosen],
     drawing,
     canUndo: history.length > 0,
-    use(next: Tool) {
+    use(next: MarkTool) {
       setTool(next);
       setChosen(null);
       setDrawing(null);
@@ -92,4 +92,4 @@ export function useMarks(
     },
   };
 }
-export type Marks = ReturnType<typeof useMarks>;
+export type MarksEditing = ReturnType<typeof useMarks>;

@@ -37,7 +37,7 @@ export function DrawingNow({ what, points, unit }: Pick<Props, "what" | "points"
 }
 
 /** Legs typed, and the end of drawing; below the plan. */
-export function Drawing({ what, points, begin, unit, onPoints, onDone, onLeave }: Props) {
+export function DrawingTools({ what, points, begin, unit, onPoints, onDone, onLeave }: Props) {
   const [length, setLength] = useState<number | null>(null);
   const [degrees, setDegrees] = useState<number | null>(0);
   const add = (way: number | null) => {

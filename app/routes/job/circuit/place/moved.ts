@@ -3,10 +3,10 @@ import { nearestOnWall } from "#core/place/band.ts";
 import type { Point } from "#core/place/geometry.ts";
 import type { Plot } from "#core/place/plot.ts";
 
-export type Chosen = { kind: "solid" | "parking"; index: number } | { kind: "charger" };
+export type ChosenThing = { kind: "solid" | "parking"; index: number } | { kind: "charger" };
 
 /** The plot with one thing moved; a charger stays on the nearest wall. */
-export function moved(plot: Plot, what: Chosen, [dx, dy]: Point): Plot {
+export function movedThing(plot: Plot, what: ChosenThing, [dx, dy]: Point): Plot {
   const shift = ([x, y]: Point): Point => [x + dx, y + dy];
   if (what.kind === "charger") {
     if (!plot.charger) return plot;

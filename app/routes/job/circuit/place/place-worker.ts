@@ -7,13 +7,13 @@ import type { ParkedCar, Plot } from "#core/place/plot.ts";
 /** Beside today's cars the band is worked out for those that may come, at a wider step: there are many. */
 const NEXT_STEP_M = 0.5;
 
-export interface Bands {
+export interface BandsOfWall {
   today: BandPoint[];
   next: BandPoint[];
 }
 
 const api = {
-  bands(plot: Plot, cars: readonly ParkedCar[]): Bands {
+  bands(plot: Plot, cars: readonly ParkedCar[]): BandsOfWall {
     if (!plot.charger) return { today: [], next: [] };
     const next = possibleCars().map((c) => c.car);
     return {

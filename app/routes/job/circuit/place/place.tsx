@@ -21,14 +21,14 @@ import { usePhotos } from "#ui/photo-store/use-photos.tsx";
 import { PALETTES } from "#ui/theme/palette.ts";
 import { useTheme } from "#ui/theme/theme-switch.tsx";
 import styles from "../circuit.module.css";
-import { Drawing, DrawingNow } from "./drawing.tsx";
-import { type Chosen, moved } from "./moved.ts";
+import { DrawingNow, DrawingTools } from "./drawing.tsx";
+import { type ChosenThing, movedThing } from "./moved.ts";
 import type { PlanUnderlay } from "./plan-shapes.tsx";
 import { pointInPlan, unitOf } from "./plan-unit.ts";
-import { LEADS, ReachAnswer, Served } from "./served.tsx";
-import { Sides } from "./sides.tsx";
-import { Things } from "./things.tsx";
-import { Underlay } from "./underlay.tsx";
+import { LEAD_VERDICTS, ReachAnswer, ServedParking } from "./served.tsx";
+import { SideViews } from "./sides.tsx";
+import { ThingFields } from "./things.tsx";
+import { UnderlayFields } from "./underlay.tsx";
 import { useBands } from "./use-bands.ts";
 import { useDrawing } from "./use-drawing.ts";
 import { WallAndHole } from "./wall.tsx";
@@ -49,7 +49,7 @@ export function PlaceSection({ drawing, onDrawn }: Props) {
   const unit = codebookOf(document.rules).lengthUnit;
   const begin = (plan: CasePlace) => {
     const told = inUnit(plan, unit);
-    const leadLength = unit === "ft" ? LEADS.ft[1] : plan.charger?.leadLength;
+    const leadLength = unit === "ft" ? LEAD_VERDICTS.ft[1] : plan.charger?.leadLength;
     const charger = told.charger && leadLength !== undefined ? { ...told.charger, leadLength } : told.charger;
     store.edit(setValue(store.getState().document, "/place", { ...told, charger }));
   };
@@ -77,7 +77,7 @@ function OnPlan({ place, document, drawing, onDrawn }: Props & { place: CasePlac
   const { words } = codebookOf(document.rules);
   const store = useJobStore();
   const palette = PALETTES[useTheme()];
-  const [chosen, setChosen] = useState<Chosen | null>(null);
+  const [chosen, setChosen] = useState<ChosenThing | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const { photos } = usePhotos();
   const plot = plotOf(place);
@@ -95,27 +95,27 @@ function OnPlan({ place, document, drawing, onDrawn }: Props & { place: CasePlac
   const runs = (document.run?.segments ?? []).flatMap(({ points }, part) =>
     points && points.length > 1 && part !== drawing ? [{ part, points: points.map(inMetres) }] : [],
   );
-  const move = (what: Chosen, by: Point) => {
-    const after = moved(plotOf(store.getState().document.place ?? place), what, by);
+  const move = (what: ChosenThing, by: Point) => {
+    const after = movedThing(plotOf(store.getState().document.place ?? place), what, by);
     if (what.kind === "charger") put("/place/charger/at", inPlan(after.charger?.at ?? [0, 0]));
     else if (what.kind === "parking")
       put(`/place/parking/${what.index}/at`, inPlan(after.parking[what.index]?.at ?? [0, 0]));
     else put(`/place/solids/${what.index}/points`, after.solids[what.index]?.polygon.map(inPlan));
   };
-  const things: { value: string; label: string; chosen: Chosen }[] = [
-    ...(place.charger ? [{ value: "charger", label: "The charger", chosen: { kind: "charger" } as Chosen }] : []),
+  const things: { value: string; label: string; chosen: ChosenThing }[] = [
+    ...(place.charger ? [{ value: "charger", label: "The charger", chosen: { kind: "charger" } as ChosenThing }] : []),
     ...(place.parking ?? []).map((p, index) => ({
       value: `parking ${p.id}`,
       label: `Parking: ${p.id}`,
-      chosen: { kind: "parking", index } as Chosen,
+      chosen: { kind: "parking", index } as ChosenThing,
     })),
     ...(place.solids ?? []).map((s, index) => ({
       value: `solid ${s.id}`,
       label: `${capital(words.solid(s.kind))}: ${s.id}`,
-      chosen: { kind: "solid", index } as Chosen,
+      chosen: { kind: "solid", index } as ChosenThing,
     })),
   ];
-  const same = (a: Chosen, b: Chosen | null) => JSON.stringify(a) === JSON.stringify(b);
+  const same = (a: ChosenThing, b: ChosenThing | null) => JSON.stringify(a) === JSON.stringify(b);
   return (
     <>
       <ReachAnswer reach={reachIn(document)} place={place} document={document} />
@@ -127,7 +127,7 @@ function OnPlan({ place, document, drawing, onDrawn }: Props & { place: CasePlac
       {drawn.what ? (
         <DrawingNow what={drawn.what} points={drawn.line} unit={unit} />
       ) : (
-        <Things
+        <ThingFields
           place={place}
           chosen={chosen}
           inPlan={inPlan}
@@ -156,7 +156,7 @@ function OnPlan({ place, document, drawing, onDrawn }: Props & { place: CasePlac
         />
       </Suspense>
       {drawn.what && (
-        <Drawing
+        <DrawingTools
           what={drawn.what}
           points={drawn.line}
           begin={runs.find((r) => r.part === (drawing ?? 0) - 1)?.points.at(-1) ?? [0, 0]}
@@ -214,10 +214,10 @@ function OnPlan({ place, document, drawing, onDrawn }: Props & { place: CasePlac
           />
         )}
       </Fields>
-      {chosen?.kind === "solid" && <Sides place={place} solid={chosen.index} onSet={put} />}
-      <Underlay place={place} />
+      {chosen?.kind === "solid" && <SideViews place={place} solid={chosen.index} onSet={put} />}
+      <UnderlayFields place={place} />
       <WallAndHole plot={plot} place={place} document={document} />
-      <Served reach={reachIn(document)} document={document} place={place} />
+      <ServedParking reach={reachIn(document)} document={document} place={place} />
       <Button type="text" onClick={() => store.edit(setValue(store.getState().document, "/place", undefined))}>
         Remove the plan
       </Button>

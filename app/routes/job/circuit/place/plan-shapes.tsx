@@ -8,7 +8,7 @@ import { pathsToPort, reachOf } from "#core/place/reach.ts";
 import type { Palette } from "#ui/theme/palette.ts";
 import type { PlanUnit } from "./plan-unit.ts";
 
-export const FONT = "Atkinson Hyperlegible Next";
+export const PLAN_FONT = "Atkinson Hyperlegible Next";
 
 /** A photo under the plan: its lower left corner and width, m, and how it is turned, degrees counter-clockwise. */
 export interface PlanUnderlay {
@@ -33,7 +33,7 @@ export function stretchesOf(band: readonly BandPoint[]): { from: Point; to: Poin
   return stretches;
 }
 
-export const at = ([x, y]: Point) => ({ x: x - 20, y: y - 7 });
+export const onCanvas = ([x, y]: Point) => ({ x: x - 20, y: y - 7 });
 const LETTERS_PX = 18;
 /** Position of an object's name: in its middle, or beside it where it is too thin; px. */
 export function labelAt(polygon: Polygon) {
@@ -43,16 +43,16 @@ export function labelAt(polygon: Polygon) {
   const middle: Point = [(left + right) / 2, (top + bottom) / 2];
   if (bottom - top < LETTERS_PX && right - left >= bottom - top) return { x: middle[0] - 20, y: top - LETTERS_PX + 1 };
   if (right - left < LETTERS_PX) return { x: right + 5, y: middle[1] - 7 };
-  return at(middle);
+  return onCanvas(middle);
 }
-export const nose = ([x, y]: Point, heading: number): Point => {
+export const noseOf = ([x, y]: Point, heading: number): Point => {
   const a = (heading * Math.PI) / 180;
   return [x + Math.cos(a) * 1.4, y + Math.sin(a) * 1.4];
 };
 
 /** Solids other than walls have a dashed outline. */
-export const SOFT: readonly string[] = ["bed", "footway", "steps"];
-export const FILLS: Record<Plot["solids"][number]["kind"], (p: Palette) => string> = {
+export const SOFT_KINDS: readonly string[] = ["bed", "footway", "steps"];
+export const SOLID_FILLS: Record<Plot["solids"][number]["kind"], (p: Palette) => string> = {
   house: (p) => p.wash,
   garage: (p) => p.wash,
   neighbour: (p) => p.wash,
@@ -65,7 +65,7 @@ export const FILLS: Record<Plot["solids"][number]["kind"], (p: Palette) => strin
 };
 
 /** The lead to every car on every position, as drawn. */
-export function leads(plot: Plot, cars: readonly ParkedCar[]) {
+export function leadLines(plot: Plot, cars: readonly ParkedCar[]) {
   const { charger } = plot;
   if (!charger) return [];
   return plot.parking.flatMap((position) =>
@@ -78,7 +78,7 @@ export function leads(plot: Plot, cars: readonly ParkedCar[]) {
 }
 
 /** The photo under everything, loaded when it is there. */
-export function Photo({
+export function PhotoUnderPlan({
   underlay: { picture, at, widthM, turned },
   px,
   scale,
@@ -116,14 +116,14 @@ export function Photo({
 }
 
 /** A length beside its line. */
-export function Dimension({ from, to, text, palette }: { from: Point; to: Point; text: string; palette: Palette }) {
+export function DimensionLine({ from, to, text, palette }: { from: Point; to: Point; text: string; palette: Palette }) {
   return (
     <Text
       x={(from[0] + to[0]) / 2 + 4}
       y={(from[1] + to[1]) / 2 + 4}
       text={text}
       fontSize={13}
-      fontFamily={FONT}
+      fontFamily={PLAN_FONT}
       fill={palette.slate}
       listening={false}
     />
@@ -153,7 +153,7 @@ export function ScaleBar({
         y={y - 9}
         text={`${length} ${unit.name}`}
         fontSize={13}
-        fontFamily={FONT}
+        fontFamily={PLAN_FONT}
         fill={palette.ink}
       />
     </Group>

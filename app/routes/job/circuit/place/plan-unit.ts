@@ -12,9 +12,9 @@ export interface PlanUnit {
 export const unitOf = ({ unit }: Pick<Place, "unit">): PlanUnit => ({ name: unit, perM: unit === "ft" ? FT_PER_M : 1 });
 
 /** To the hundredth, as it would be measured. */
-export const hundredth = (value: number): number => Math.round(value * 100) / 100;
+export const toHundredth = (value: number): number => Math.round(value * 100) / 100;
 
-export const lengthInPlan = (m: number, { perM }: PlanUnit): number => hundredth(m * perM);
+export const lengthInPlan = (m: number, { perM }: PlanUnit): number => toHundredth(m * perM);
 export const pointInPlan = (point: Point, unit: PlanUnit): number[] => point.map((m) => lengthInPlan(m, unit));
 /** "12.5 ft" */
 export const showLength = (m: number, unit: PlanUnit): string => `${showNumber(lengthInPlan(m, unit))} ${unit.name}`;

@@ -11,19 +11,19 @@ import { outlineOf, type ParkedCar, type Plot, portOf } from "#core/place/plot.t
 import type { RegionWords } from "#core/rules/types.ts";
 import type { Palette } from "#ui/theme/palette.ts";
 import styles from "../circuit.module.css";
-import { type Chosen, moved } from "./moved.ts";
+import { type ChosenThing, movedThing } from "./moved.ts";
 import {
-  at,
-  Dimension,
-  FILLS,
-  FONT,
+  DimensionLine,
   labelAt,
-  leads,
-  nose,
-  Photo,
+  leadLines,
+  noseOf,
+  onCanvas,
+  PhotoUnderPlan,
+  PLAN_FONT,
   type PlanUnderlay,
   ScaleBar,
-  SOFT,
+  SOFT_KINDS,
+  SOLID_FILLS,
   stretchesOf,
 } from "./plan-shapes.tsx";
 import { type PlanUnit, showLength } from "./plan-unit.ts";
@@ -45,10 +45,10 @@ interface Props {
   unit: PlanUnit;
   /** Along the walls: how well a charger would serve today's cars from there. */
   band: readonly BandPoint[];
-  chosen: Chosen | null;
-  onChoose(chosen: Chosen | null): void;
+  chosen: ChosenThing | null;
+  onChoose(chosen: ChosenThing | null): void;
   /** Metres. */
-  onMove(what: Chosen, by: Point): void;
+  onMove(what: ChosenThing, by: Point): void;
   onCorner(solid: number, corner: number, to: Point): void;
 }
 
@@ -85,14 +85,14 @@ function bounds({ solids, parking, charger }: Plot, cars: readonly ParkedCar[]) 
   };
 }
 
-export default function Plan(props: Props) {
+export default function PlanDrawing(props: Props) {
   const { plot, cars, palette, unit, nameOfSolid, band, chosen, onChoose, onMove, onCorner } = props;
   const { underlay, openings, runs, line, onPoint } = props;
   const frame = useRef<HTMLDivElement>(null);
   const width = useWidth(frame);
   // While something is dragged the plan keeps its scale.
-  const [dragged, setDragged] = useState<{ what: Chosen; by: Point } | null>(null);
-  const shown = dragged ? moved(plot, dragged.what, dragged.by) : plot;
+  const [dragged, setDragged] = useState<{ what: ChosenThing; by: Point } | null>(null);
+  const shown = dragged ? movedThing(plot, dragged.what, dragged.by) : plot;
   const [car] = cars;
   const { left, right, bottom, top } = bounds(plot, cars);
   const scale = Math.min(width / (right - left), HEIGHT_PX / (top - bottom)) || 1;
@@ -100,13 +100,13 @@ export default function Plan(props: Props) {
   const px = ([x, y]: Point): Point => [inset + (x - left) * scale, (top - y) * scale];
   const flat = (polygon: Polygon) => polygon.flatMap((p) => [...px(p)]);
   /** By how much it is moved: on the grid, and in line with the corners of other things. */
-  const byOf = (what: Chosen, x: number, y: number): Point => {
+  const byOf = (what: ChosenThing, x: number, y: number): Point => {
     const by: Point = [snap(x / scale), snap(-y / scale)];
     if (what.kind !== "solid") return by;
     const others = plot.solids.flatMap((s, i) => (i === what.index ? [] : [...s.polygon]));
     return alignedMove(by, plot.solids[what.index]?.polygon ?? [], others);
   };
-  const drags = (what: Chosen) => ({
+  const drags = (what: ChosenThing) => ({
     draggable: line === null,
     onPointerDown: () => onChoose(what),
     onDragMove: ({ target }: KonvaEventObject<DragEvent>) => {
@@ -147,8 +147,8 @@ export default function Plan(props: Props) {
       : [];
   };
   // The server draws no canvas.
-  const paths = car && typeof window !== "undefined" ? leads(shown, cars) : [];
-  const isChosen = (kind: Chosen["kind"], index = 0) =>
+  const paths = car && typeof window !== "undefined" ? leadLines(shown, cars) : [];
+  const isChosen = (kind: ChosenThing["kind"], index = 0) =>
     chosen?.kind === kind && (chosen.kind === "charger" || chosen.index === index);
   const solid = chosen?.kind === "solid" ? shown.solids[chosen.index] : undefined;
   return (
@@ -168,23 +168,23 @@ export default function Plan(props: Props) {
         <Stage width={width} height={(top - bottom) * scale}>
           <Layer>
             <Rect width={width} height={HEIGHT_PX} fill={palette.sheet} onPointerDown={() => onChoose(null)} />
-            {underlay && <Photo underlay={underlay} px={px} scale={scale} />}
+            {underlay && <PhotoUnderPlan underlay={underlay} px={px} scale={scale} />}
             {plot.solids.map((s, index) => (
               <Group key={s.id} {...drags({ kind: "solid", index })}>
                 <Line
                   points={flat(s.polygon)}
                   closed
-                  fill={FILLS[s.kind](palette)}
+                  fill={SOLID_FILLS[s.kind](palette)}
                   stroke={palette.ink}
                   strokeWidth={isChosen("solid", index) ? 3 : 1.5}
                   opacity={underlay ? 0.75 : 1}
-                  dash={SOFT.includes(s.kind) ? [5, 4] : []}
+                  dash={SOFT_KINDS.includes(s.kind) ? [5, 4] : []}
                 />
                 <Text
                   text={nameOfSolid(s.kind)}
                   {...labelAt(s.polygon.map(px))}
                   fontSize={14}
-                  fontFamily={FONT}
+                  fontFamily={PLAN_FONT}
                   fill={palette.ink}
                 />
               </Group>
@@ -213,16 +213,16 @@ export default function Plan(props: Props) {
                       tension={0.12}
                     />
                     <Arrow
-                      points={flat([position.at, nose(position.at, position.heading)])}
+                      points={flat([position.at, noseOf(position.at, position.heading)])}
                       stroke={palette.slate}
                       fill={palette.slate}
                       strokeWidth={1.5}
                     />
                     <Text
                       text={position.id}
-                      {...at(px(position.at))}
+                      {...onCanvas(px(position.at))}
                       fontSize={14}
-                      fontFamily={FONT}
+                      fontFamily={PLAN_FONT}
                       fill={palette.ink}
                     />
                   </>
@@ -236,7 +236,7 @@ export default function Plan(props: Props) {
                   text={kind}
                   {...labelAt([px(from), px(to)])}
                   fontSize={13}
-                  fontFamily={FONT}
+                  fontFamily={PLAN_FONT}
                   fill={palette.slate}
                 />
               </Group>
@@ -251,7 +251,7 @@ export default function Plan(props: Props) {
                   y={px(points[0] as Point)[1] + 4}
                   fontSize={13}
                   fontStyle="bold"
-                  fontFamily={FONT}
+                  fontFamily={PLAN_FONT}
                   fill={palette.ochre}
                 />
               </Group>
@@ -297,7 +297,7 @@ export default function Plan(props: Props) {
               return (
                 // biome-ignore lint/suspicious/noArrayIndexKey: corners have no other name
                 <Group key={i}>
-                  <Dimension from={[x, y]} to={[nx, ny]} text={lengthText(length)} palette={palette} />
+                  <DimensionLine from={[x, y]} to={[nx, ny]} text={lengthText(length)} palette={palette} />
                   <Circle
                     x={x}
                     y={y}
@@ -318,7 +318,7 @@ export default function Plan(props: Props) {
             })}
             {charger &&
               wallSides(charger).map(({ key, from, to }) => (
-                <Dimension
+                <DimensionLine
                   key={key}
                   from={px(from)}
                   to={px(to)}
@@ -337,7 +337,7 @@ export default function Plan(props: Props) {
                     <Group key={i} listening={false}>
                       <Circle x={x} y={y} radius={5} fill={palette.deepWater} />
                       {before && (
-                        <Dimension
+                        <DimensionLine
                           from={px(before)}
                           to={[x, y]}
                           text={lengthText(distance(before, p))}

@@ -11,7 +11,7 @@ import styles from "../circuit.module.css";
 import { showLength, unitOf } from "./plan-unit.ts";
 
 /** Lead lengths that are sold, in the unit of the plan. */
-export const LEADS = { m: [5, 7.5, 10], ft: [15, 20, 25] } as const;
+export const LEAD_VERDICTS = { m: [5, 7.5, 10], ft: [15, 20, 25] } as const;
 
 /** In one sentence: what is served today, and of the cars that may come. */
 export function ReachAnswer({
@@ -47,7 +47,7 @@ export function ReachAnswer({
 
 const VERDICT = { lies: "lies", hangs: "hangs: a trip hazard", short: "too short" } as const;
 
-export function Served({
+export function ServedParking({
   reach,
   document,
   place,
@@ -66,7 +66,7 @@ export function Served({
     if (asked === null || leadM === undefined) return "-";
     return leadM >= asked ? length(leadM - asked) : `${length(asked - leadM)} short`;
   };
-  const leads = LEADS[place.unit];
+  const leads = LEAD_VERDICTS[place.unit];
   const servedBy = (lead: number) => {
     const rows = withLead(reach, lead * (place.unit === "ft" ? 1 / FT_PER_M : 1));
     const keys = new Set(rows.filter((r) => r.verdict !== "short").map((r) => `${r.parking} ${r.car}`));

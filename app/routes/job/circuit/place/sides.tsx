@@ -6,7 +6,7 @@ import { sideLength, withSide } from "#core/place/starting-plans.ts";
 import { Field, Fields } from "#ui/field/field.tsx";
 import styles from "../circuit.module.css";
 
-export function Sides({
+export function SideViews({
   place,
   solid,
   onSet,

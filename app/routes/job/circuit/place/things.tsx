@@ -14,22 +14,22 @@ import { capital } from "#core/words.ts";
 import { Field, Fields } from "#ui/field/field.tsx";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
 import styles from "../circuit.module.css";
-import type { Chosen } from "./moved.ts";
-import { hundredth } from "./plan-unit.ts";
+import type { ChosenThing } from "./moved.ts";
+import { toHundredth } from "./plan-unit.ts";
 
 const WALLS: readonly string[] = ["wall", "fence"];
 
 interface Props {
   place: Place;
-  chosen: Chosen | null;
+  chosen: ChosenThing | null;
   inPlan(point: Point): number[];
-  onChoose(chosen: Chosen | null): void;
+  onChoose(chosen: ChosenThing | null): void;
   onDrawWall(kind: "wall" | "fence"): void;
   /** Sets a value of the case where no law is against it. */
   onSet(pointer: string, value: unknown): void;
 }
 
-export function Things({ place, chosen, inPlan, onChoose, onDrawWall, onSet }: Props) {
+export function ThingFields({ place, chosen, inPlan, onChoose, onDrawWall, onSet }: Props) {
   const { words } = codebookOf(useJob().document.rules);
   const solids = place.solids ?? [];
   const parking = place.parking ?? [];
@@ -103,7 +103,7 @@ function OfChosen({
   inPlan,
   onChoose,
   onSet,
-}: Pick<Props, "place" | "inPlan" | "onChoose" | "onSet"> & { chosen: Exclude<Chosen, { kind: "charger" }> }) {
+}: Pick<Props, "place" | "inPlan" | "onChoose" | "onSet"> & { chosen: Exclude<ChosenThing, { kind: "charger" }> }) {
   const store = useJobStore();
   const { index, kind } = chosen;
   const solid = kind === "solid" ? place.solids?.[index] : undefined;
@@ -129,7 +129,7 @@ function OfChosen({
           onClick={() =>
             onSet(
               `/place/solids/${index}/points`,
-              withCorner(points as unknown as Point[], 0).map(([x, y]) => [hundredth(x), hundredth(y)]),
+              withCorner(points as unknown as Point[], 0).map(([x, y]) => [toHundredth(x), toHundredth(y)]),
             )
           }
         >

@@ -12,7 +12,7 @@ import styles from "../circuit.module.css";
 /** So wide a photo from above usually is, m and ft. */
 const USUAL_WIDTH = { m: 20, ft: 65 } as const;
 
-export function Underlay({ place }: { place: Place }) {
+export function UnderlayFields({ place }: { place: Place }) {
   const store = useJobStore();
   const { photos } = usePhotos();
   const { underlay } = place;

@@ -3,14 +3,14 @@ import { type Remote, wrap } from "comlink";
 import { useEffect, useState } from "react";
 import { parkedCars, plotOf } from "#core/place/plot.ts";
 import { useJobAtRest } from "#ui/job-store/use-job.tsx";
-import type { Bands, PlaceWorker } from "./place-worker.ts";
+import type { BandsOfWall, PlaceWorker } from "./place-worker.ts";
 
 /** Null until they are known; those of the plan before it while a new one is worked out. */
-export function useBands(): Bands | null {
+export function useBands(): BandsOfWall | null {
   const { document } = useJobAtRest();
   const { place, need } = document;
   const [ask, setAsk] = useState<Remote<PlaceWorker> | null>(null);
-  const [bands, setBands] = useState<Bands | null>(null);
+  const [bands, setBands] = useState<BandsOfWall | null>(null);
   useEffect(() => {
     const worker = new Worker(new URL("./place-worker.ts", import.meta.url), { type: "module" });
     const wrapped = wrap<PlaceWorker>(worker);

@@ -7,7 +7,7 @@ import type { LoadProfile } from "#core/energy/intervals/demand.ts";
 import { type DataFinding, PLAIN_FINDINGS } from "#core/energy/intervals/quality.ts";
 import { showA } from "#core/units.ts";
 import { Chart, type ChartProps } from "#ui/chart/chart.tsx";
-import { DurationChart, type Level, levelsDrawn } from "#ui/chart/duration.tsx";
+import { DurationChart, type LevelLine, levelsDrawn } from "#ui/chart/duration.tsx";
 import styles from "./measured.module.css";
 
 const VIEWS = ["Days", "How long", "Hour by day", "Weekdays", "Seasons"] as const;
@@ -16,7 +16,11 @@ type View = (typeof VIEWS)[number];
 const HEIGHT = 300;
 const DASHES = ["solid", "dash", "dot", "dashdot", "longdash", "longdashdot", "solid"] as const;
 
-const supplyLevel = (ratingA: number): Level => ({ amps: ratingA, colour: "clay", name: `supply ${showA(ratingA)}` });
+const supplyLevel = (ratingA: number): LevelLine => ({
+  amps: ratingA,
+  colour: "clay",
+  name: `supply ${showA(ratingA)}`,
+});
 
 function Days({ analysis, findings, clock, ratingA }: ChartsProps) {
   const draw: ChartProps["draw"] = useCallback(
@@ -174,7 +178,7 @@ interface ChartsProps {
   ratingA: number;
 }
 
-export default function Charts(props: ChartsProps) {
+export default function MeasuredCharts(props: ChartsProps) {
   const [view, setView] = useState<View>("Days");
   const { analysis } = props;
   return (

@@ -13,12 +13,12 @@ import { lazyPart } from "#ui/frame/lazy-part.ts";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
 import { lengthInWords } from "./in-words.ts";
 import styles from "./measured.module.css";
-import type { Files, OpenFile } from "./use-files.ts";
+import type { MeasuredFiles, OpenFile } from "./use-files.ts";
 
 const Charts = lazyPart(() => import("./charts.tsx"));
 const FINDINGS_SHOWN = 8;
 
-export function DataSheet({ open, files }: { open: OpenFile; files: Files }) {
+export function DataSheet({ open, files }: { open: OpenFile; files: MeasuredFiles }) {
   const { about, analysis, asked } = open;
   const { document, assessment } = useJob();
   const store = useJobStore();

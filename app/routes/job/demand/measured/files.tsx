@@ -6,10 +6,10 @@ import { DataSheet } from "./data-sheet.tsx";
 import { lengthInWords } from "./in-words.ts";
 import { MappingForm } from "./mapping-form.tsx";
 import styles from "./measured.module.css";
-import { Recorder } from "./recorder.tsx";
+import { RecorderSearch } from "./recorder.tsx";
 import { useFiles } from "./use-files.ts";
 
-export default function Files({ jobId }: { jobId: string }) {
+export default function FileList({ jobId }: { jobId: string }) {
   const files = useFiles(jobId);
   const { document, kept, open, reading } = files;
   const input = useRef<HTMLInputElement>(null);
@@ -38,7 +38,7 @@ export default function Files({ jobId }: { jobId: string }) {
         </Button>
         <span className="quiet">CSV, Green Button XML, half-hour exports, recorder files</span>
       </p>
-      <Recorder onText={files.readText} />
+      <RecorderSearch onText={files.readText} />
       {reading.state === "reading" && (
         <p className={styles.progress}>
           <progress max={1} value={reading.share} aria-label={`Reading ${reading.name}`} />

@@ -6,7 +6,7 @@ import { codebookOf } from "#core/rules/index.ts";
 import { showA, showNumber } from "#core/units.ts";
 import { ANSWERS, parseAnswer } from "#core/wire.ts";
 import { useJob } from "#ui/job-store/use-job.tsx";
-import { ask, callAfter } from "#ui/live/connection.ts";
+import { callAfter, fetchAnswer } from "#ui/live/connection.ts";
 import styles from "./measured.module.css";
 
 const PATIENCE_MS = 6000;
@@ -29,7 +29,7 @@ async function asked<T>(
   read: (text: string) => T | null,
   ms = PATIENCE_MS,
 ): Promise<Answer<T>> {
-  const response = await ask(`/recorders${query}`, init, ms);
+  const response = await fetchAnswer(`/recorders${query}`, init, ms);
   const text = await response?.text().catch(() => null);
   if (!response || typeof text !== "string") return { problem: NO_ANSWER };
   if (!response.ok) return { problem: text };
@@ -41,7 +41,7 @@ async function asked<T>(
 const asRecorder = (text: string) => parseAnswer(ANSWERS.recorder, text);
 const asRecorders = (text: string) => parseAnswer(ANSWERS.recorders, text);
 
-export function Recorder({ onText }: { onText(name: string, text: string): void }) {
+export function RecorderSearch({ onText }: { onText(name: string, text: string): void }) {
   const { words } = codebookOf(useJob().document.rules);
   const [found, setFound] = useState<RecorderStatus[] | null>(null);
   const [problem, setProblem] = useState<string | null>(null);

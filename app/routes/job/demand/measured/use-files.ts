@@ -28,7 +28,7 @@ export interface OpenFile {
   asked: (ColumnQuestion & { mapping: CsvMapping }) | null;
 }
 
-export type Reading =
+export type ReadingState =
   | { state: "at-rest" }
   | { state: "reading"; name: string; share: number }
   | { state: "refused"; name: string; problems: IntervalProblem[] }
@@ -42,7 +42,7 @@ export function useFiles(jobId: string) {
   const job = useJobAtRest();
   const { document } = job;
   const [kept, setKept] = useState<KeptFile[] | null>(null);
-  const [reading, setReading] = useState<Reading>({ state: "at-rest" });
+  const [reading, setReading] = useState<ReadingState>({ state: "at-rest" });
   const [open, setOpen] = useState<OpenFile | null>(null);
   const worker = useRef<ReturnType<typeof newIntervalWorker> | null>(null);
   const lastFile = useRef<File | null>(null);
@@ -208,4 +208,4 @@ export function useFiles(jobId: string) {
       void tried(name, () => read(new File([text], name, { type: "text/csv" }))),
   };
 }
-export type Files = ReturnType<typeof useFiles>;
+export type MeasuredFiles = ReturnType<typeof useFiles>;

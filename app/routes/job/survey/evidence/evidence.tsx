@@ -10,7 +10,7 @@ import { deferred, useJobStore } from "#ui/job-store/use-job.tsx";
 import type { ShownPhoto } from "#ui/photo-store/photo-store.ts";
 import { usePhotographer, usePhotoStore, usePhotos } from "#ui/photo-store/use-photos.tsx";
 import { OpenPicture } from "#ui/pictures/open-picture.tsx";
-import { Thumbnail } from "#ui/pictures/thumbnail.tsx";
+import { PhotoThumbnail } from "#ui/pictures/thumbnail.tsx";
 import styles from "./evidence.module.css";
 
 /** Loaded when there is a message to show. */
@@ -48,7 +48,7 @@ function useTakePictures() {
   return { take, busy };
 }
 
-export const Evidence = deferred(function Evidence({ document }) {
+export const EvidenceSection = deferred(function Evidence({ document }) {
   const { photos, waiting, problems } = usePhotos();
   const photoStore = usePhotoStore();
   const { take, busy } = useTakePictures();
@@ -134,7 +134,7 @@ function Item({ item, photos, notHere, onFiles, onOpen }: ItemProps) {
       </div>
       <div className={styles.thumbnails}>
         {(all ? photos : photos.slice(-AT_FIRST)).map((photo) => (
-          <Thumbnail key={photo.id} photo={photo} name={item.label} onOpen={onOpen} />
+          <PhotoThumbnail key={photo.id} photo={photo} name={item.label} onOpen={onOpen} />
         ))}
         {!all && photos.length > AT_FIRST && (
           <Button onClick={() => setAll(true)}>and {photos.length - AT_FIRST} more</Button>

@@ -1,7 +1,7 @@
 /** Pictures that could not be taken, each in words. */
 import { Alert, Button } from "antd";
 
-export default function Problems({ problems, onRead }: { problems: readonly string[]; onRead(): void }) {
+export default function PhotoProblems({ problems, onRead }: { problems: readonly string[]; onRead(): void }) {
   return (
     <Alert
       type="warning"

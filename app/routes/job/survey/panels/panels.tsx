@@ -12,7 +12,7 @@ import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
 import { OnePanel } from "./one-panel.tsx";
 import styles from "./panels.module.css";
 
-export function Panels() {
+export function PanelsSection() {
   const { document } = useJob();
   const store = useJobStore();
   const { words } = codebookOf(document.rules);

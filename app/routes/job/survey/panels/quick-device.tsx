@@ -6,15 +6,15 @@ import type { Codebook } from "#core/rules/types.ts";
 import { useJobPart } from "#ui/job-store/use-job.tsx";
 import { pastedLines } from "#ui/keys/pasted-lines.ts";
 import styles from "./panels.module.css";
-import type { Said } from "./use-arrange.ts";
+import type { ArrangeNotice } from "./use-arrange.ts";
 
 interface Props {
   input: Ref<InputRef>;
   codebook: Codebook;
   /** The space where it will go; null where none was picked. */
   at: number | null;
-  said: Said | null;
-  onSaid(said: Said | null): void;
+  said: ArrangeNotice | null;
+  onSaid(said: ArrangeNotice | null): void;
   /** @returns whether it was added */
   onAdd(entered: EnteredCircuit, at: number | null): boolean;
 }

@@ -6,7 +6,7 @@ import { type ArrangedPanel, arrangedPatch } from "#core/panel/arrange.ts";
 import { useJobStore } from "#ui/job-store/use-job.tsx";
 
 /** The result of the last action. */
-export interface Said {
+export interface ArrangeNotice {
   text: string;
   refused: boolean;
 }
@@ -20,7 +20,7 @@ export type Arrange = (
 
 export function useArrange(panelId: string) {
   const store = useJobStore();
-  const [said, setSaid] = useState<Said | null>(null);
+  const [said, setSaid] = useState<ArrangeNotice | null>(null);
   const arrange: Arrange = useCallback(
     (work, done = "", also = []) => {
       const { document: now } = store.getState();

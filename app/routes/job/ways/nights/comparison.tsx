@@ -7,13 +7,13 @@ import { showA, showKWh, showNumber, showPercent } from "#core/units.ts";
 import { WideTable } from "#ui/frame/wide-table.tsx";
 import { useJob } from "#ui/job-store/use-job.tsx";
 import styles from "./nights.module.css";
-import type { Replay } from "./use-replay.ts";
+import type { ReplayRun } from "./use-replay.ts";
 
 /** "97.3 %, likely 95 to 98.6 %" */
 const shareInWords = ({ high, low, share }: WayReplay): string =>
   `${showPercent(share)}, likely ${showNumber(Math.round(low * 1000) / 10)} to ${showPercent(Math.round(high * 1000) / 1000)}`;
 
-export function Comparison({ replay }: { replay: Replay }) {
+export function WayComparison({ replay }: { replay: ReplayRun }) {
   const { prices } = useJob();
   const { book } = prices;
   const rate = pricedBy(book, "energy")?.typical ?? null;

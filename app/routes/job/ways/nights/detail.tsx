@@ -9,13 +9,13 @@ import { isMet } from "#core/energy/replay/results.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { showA, showKWh, showNumber, showPercent } from "#core/units.ts";
 import { Chart, type ChartProps } from "#ui/chart/chart.tsx";
-import { DurationChart, type Level, levelsDrawn } from "#ui/chart/duration.tsx";
+import { DurationChart, type LevelLine, levelsDrawn } from "#ui/chart/duration.tsx";
 import { Field, Fields } from "#ui/field/field.tsx";
 import { valuesOf } from "#ui/interval-data/store.ts";
 import { useJobPart } from "#ui/job-store/use-job.tsx";
 import { newReplayWorker } from "#ui/replay/new-replay-worker.ts";
 import styles from "./nights.module.css";
-import type { Replay } from "./use-replay.ts";
+import type { ReplayRun } from "./use-replay.ts";
 
 const MOST_NIGHTS = 40;
 /** Most points in the chart of a night; the scrubber moves by single steps. */
@@ -26,7 +26,7 @@ interface Shown {
   duration: { share: number[]; amps: number[] };
 }
 
-export default function Detail({ jobId, replay }: { jobId: string; replay: Replay }) {
+export default function NightDetail({ jobId, replay }: { jobId: string; replay: ReplayRun }) {
   // The worker once it has taken the case over; null until then.
   const [worker, setWorker] = useState<ReturnType<typeof newReplayWorker> | null>(null);
   const first = replay.ways.find((w) => w.way.managed) ?? replay.ways[0];
@@ -246,7 +246,7 @@ function OneNight({ night }: { night: NightInDetail }) {
 function Duration(props: { duration: Shown["duration"]; limitA: number; ratingA: number; managed: boolean }) {
   const { duration, limitA, managed, ratingA } = props;
   const levels = useMemo(
-    (): Level[] => [
+    (): LevelLine[] => [
       { amps: limitA, colour: "ochre", name: `${managed ? "limit" : "continuous"} ${showA(limitA)}`, below: true },
       { amps: ratingA, colour: "clay", name: `rating ${showA(ratingA)}` },
     ],

@@ -11,9 +11,9 @@ import { lazyPart } from "#ui/frame/lazy-part.ts";
 import { listData } from "#ui/interval-data/store.ts";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
 import { callAfter } from "#ui/live/connection.ts";
-import { Comparison } from "./comparison.tsx";
+import { WayComparison } from "./comparison.tsx";
 import styles from "./nights.module.css";
-import { MADE_UP, Settings } from "./settings.tsx";
+import { MADE_UP, ReplaySettings } from "./settings.tsx";
 import { useReplay } from "./use-replay.ts";
 
 const Detail = lazyPart(() => import("./detail.tsx"));
@@ -22,7 +22,7 @@ const Detail = lazyPart(() => import("./detail.tsx"));
 const FINE_YEARS = 5;
 const AT_REST_MS = 400;
 
-export default function Nights({ jobId }: { jobId: string }) {
+export default function ReplayedNightsSection({ jobId }: { jobId: string }) {
   const job = useJob();
   const store = useJobStore();
   const { document, assessment } = job;
@@ -69,7 +69,7 @@ export default function Nights({ jobId }: { jobId: string }) {
     current.options.chargers === 1;
   return (
     <div className={styles.nights}>
-      <Settings
+      <ReplaySettings
         kept={kept}
         chosen={chosen}
         evidence={evidence?.digest}
@@ -106,7 +106,7 @@ export default function Nights({ jobId }: { jobId: string }) {
       )}
       {current && (
         <>
-          <Comparison replay={current} />
+          <WayComparison replay={current} />
           <p className="quiet">
             {current.notes.map((n) => `${n}. `)}
             {current.leftOut > 0 && `${current.leftOut} nights are incomplete and do not count. `}

@@ -11,7 +11,7 @@ const YEARS = [1, 10, 50, 200] as const;
 /** The days of the house where none of its files is chosen. */
 export const MADE_UP = "made-up";
 
-export function Settings(props: {
+export function ReplaySettings(props: {
   /** Files of the job; null while they are looked for. */
   kept: readonly KeptAbout[] | null;
   /** Digest of the file that is replayed, or `MADE_UP`. */

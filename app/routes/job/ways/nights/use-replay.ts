@@ -18,7 +18,7 @@ const BROKE_OFF = "The replay did not start or broke off: with a line, load this
 /** Workers that run at once, the page's own thread not counted. */
 const WORKERS = 2;
 
-export interface Replay {
+export interface ReplayRun {
   /** The case as it was replayed. */
   of: CaseDocument;
   data: KeptAbout | null;
@@ -38,7 +38,7 @@ const split = (from: number, to: number, parts: number): [number, number][] =>
 
 export function useReplay(jobId: string) {
   const [running, setRunning] = useState<Running>({ state: "at-rest" });
-  const [replay, setReplay] = useState<Replay | null>(null);
+  const [replay, setReplay] = useState<ReplayRun | null>(null);
   const workers = useRef<ReturnType<typeof newReplayWorker>[]>([]);
   const end = useCallback(() => {
     for (const w of workers.current) w.end();

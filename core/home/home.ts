@@ -80,7 +80,7 @@ export function homeOf(document: CaseDocument, codebook: Codebook, like?: Home):
 
 /**
  * A home with a charger that simply comes on top of what it carries: outside the demand factors, on every part that
- * feeds it. What it comes to is what `lookAt` finds for the same case, without counting all the other loads again.
+ * feeds it. What it comes to is what `homeOf` finds for the same case, without counting all the other loads again.
  * @param adds what the charger counts as at the supply and on a feeder, A
  */
 export function withChargerOnTop(

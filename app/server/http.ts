@@ -87,7 +87,7 @@ const HEADERS_MS = 15_000;
 const SWEEP_MS = 10 * 60 * 1000;
 
 /** Migrates, listens, and shuts down gracefully on a signal. */
-export async function serveRequest(): Promise<void> {
+export async function startServer(): Promise<void> {
   await migrateDatabase(settings.databaseUrl);
   await indexOutdatedWords();
   const build = (await import("virtual:react-router/server-build")) as unknown as ServerBuild;

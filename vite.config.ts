@@ -5,8 +5,9 @@ import { themeStyles } from "./scripts/theme-styles.ts";
 
 /** What so many parts of the application share is one file: many small ones are packed worse, and asked for one by one. */
 const SHARED_BY = 10;
-/** Libraries that the list of jobs has no use for stay with the jobs. */
-const LIBRARIES = /[\\/]node_modules[\\/](?!idb|rfc6902|@rc-component[\\/]portal)/;
+/** Libraries that the light pages (sign-in, list) have no use for stay with the pages that use them. */
+const LIBRARIES =
+  /[\\/]node_modules[\\/](?!idb|rfc6902|@rc-component[\\/](portal|select|virtual-list|trigger|overflow|upload|progress)|antd[\\/]es[\\/](select|upload|progress|tooltip))/;
 
 /** A group of the bundler that takes the modules of one shared file. */
 const only = (chunk: SharedChunk) => (id: string, graph: ModuleGraph) =>

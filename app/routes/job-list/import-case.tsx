@@ -7,7 +7,7 @@ import { CASE_TOO_LARGE, MOST_CASE_BYTES } from "#core/limits.ts";
 import styles from "./job-list.module.css";
 import type { action } from "./route.tsx";
 
-export function ImportCase() {
+export default function ImportCase() {
   const fetcher = useFetcher<typeof action>();
   const [problems, setProblems] = useState<InputProblem[]>([]);
   const told = problems.length > 0 ? problems : (fetcher.data?.problems ?? []);

@@ -1,5 +1,6 @@
 /** The firm's jobs: each with its waterline, its answer in a few words and its next step; search, new, import. */
 import { Button } from "antd";
+import { Suspense } from "react";
 import { data, Form, Link, redirect, useSearchParams } from "react-router";
 import { object, string } from "yup";
 import type { RuleSetId } from "#core/case/document/types.ts";
@@ -14,18 +15,21 @@ import type { ListPlace } from "#server/job-list.ts";
 import { firmContext, forPeople, inWords, personContext, requireRight } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";
 import { forFiles } from "#server/work.ts";
+import { lazyPart } from "#ui/frame/lazy-part.ts";
 import { HeronMark } from "#ui/frame/mark.tsx";
 import frame from "#ui/frame/page.module.css";
 import { ThemeSwitch } from "#ui/theme/theme-switch.tsx";
 import type { Route } from "./+types/route";
 import { type JobListQuery, ListFilter } from "./filters.tsx";
-import { ImportCase } from "./import-case.tsx";
 import styles from "./job-list.module.css";
 import { JobRows } from "./job-rows.tsx";
 import { ListPages } from "./pages.tsx";
 import { endOfDay, listPlaceOf, placeText } from "./place.ts";
 import { SearchJobs } from "./search-jobs.tsx";
 import { askedStage, askedWaiting, nextStep, stageName, waitedForName } from "./stage.ts";
+
+/** Its upload is heavy: the list is shown first. */
+const ImportCase = lazyPart(() => import("./import-case.tsx"));
 
 export const meta: Route.MetaFunction = () => [{ title: "Jobs - Heron" }];
 
@@ -159,7 +163,11 @@ export default function JobList({ loaderData }: Route.ComponentProps) {
         </div>
         <JobRows jobs={jobs} scaleA={commonScaleA(jobs.map((j) => j.summary.waterline))} />
         {(newer || older || !isFirst) && <ListPages asked={asked} newer={newer} older={older} isFirst={isFirst} />}
-        {mayImport && <ImportCase />}
+        {mayImport && (
+          <Suspense fallback={<div className={styles.importLater} />}>
+            <ImportCase />
+          </Suspense>
+        )}
       </main>
     </div>
   );

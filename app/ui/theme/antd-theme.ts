@@ -51,6 +51,17 @@ function themeOf(name: ThemeName): ThemeConfig {
       Button: { fontWeight: 600, primaryShadow: "none", defaultShadow: "none" },
       Segmented: { itemSelectedBg: p.deepWater, itemSelectedColor: p.onDeepWater, trackBg: p.wash },
       Select: { optionSelectedBg: p.wash },
+      Slider: {
+        controlSize: 24,
+        handleSize: 16,
+        handleSizeHover: 18,
+        railBg: p.ruleStrong,
+        railHoverBg: p.ruleStrong,
+        trackBg: p.deepWater,
+        trackHoverBg: p.deepWater,
+        handleColor: p.deepWater,
+        handleActiveColor: p.deepWater,
+      },
     },
   };
 }

@@ -7,6 +7,7 @@ import type { CaseDocument } from "#core/case/document/types.ts";
 import { showMoney } from "#core/estimate/estimate.ts";
 import type { HomePlan, PlanSearch } from "#core/explore/plans.ts";
 import { showDays, showKWh } from "#core/units.ts";
+import { WorkProgress } from "#ui/controls/work-progress.tsx";
 import { lazyPart } from "#ui/frame/lazy-part.ts";
 import { Section } from "#ui/frame/sheet.tsx";
 import { useJob } from "#ui/job-store/use-job.tsx";
@@ -60,7 +61,7 @@ export const AllPlans = memo(function AllPlans({ onTry }: { onTry(plan: HomePlan
         <Button onClick={() => void start()}>{plans ? "Work them out again" : "Work them out"}</Button>
       ) : (
         <div className={styles.progress}>
-          <progress max={1} value={done} aria-label="Plans worked out" />
+          <WorkProgress share={done} label="Plans worked out" />
           <Button size="small" onClick={stop}>
             Cancel
           </Button>

@@ -1,5 +1,6 @@
 /** The recommendation of each policy on one line, to show whether it is robust and to choose the policy. */
 
+import { Radio } from "antd";
 import { memo } from "react";
 import type { AssessedCase } from "#core/assessed-case.ts";
 import { setValue } from "#core/case/document/set-value.ts";
@@ -35,18 +36,19 @@ export const PolicyAnswers = memo(function Policies({ job: { document, assessmen
             : "The choices lead to different ways: ask the customer."}
         </span>
       </legend>
-      {answers.map((a) => (
-        <label key={a.policy}>
-          <input
-            type="radio"
-            name="policy"
-            checked={a.policy === policy}
-            onChange={() => store.edit(setValue(store.getState().document, "/options/policy", a.policy))}
-          />
-          <span>{a.name}</span>
-          <span className="quiet">{capital(takes(a.way))}</span>
-        </label>
-      ))}
+      <Radio.Group
+        value={policy}
+        onChange={({ target }) => store.edit(setValue(store.getState().document, "/options/policy", target.value))}
+        options={answers.map((a) => ({
+          value: a.policy,
+          label: (
+            <span className={styles.policy}>
+              <span>{a.name}</span>
+              <span className="quiet">{capital(takes(a.way))}</span>
+            </span>
+          ),
+        }))}
+      />
     </fieldset>
   );
 });

@@ -3,7 +3,7 @@
  * applied.
  */
 
-import { Button, Switch } from "antd";
+import { Button, Select, Switch } from "antd";
 import { createPatch } from "rfc6902";
 import type { AssessedCase } from "#core/assessed-case.ts";
 import type { Patch } from "#core/case/document/patch.ts";
@@ -12,6 +12,7 @@ import { triesNothing, type WhatIf } from "#core/explore/what-if.ts";
 import { ownValue } from "#core/own-value.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { showA, showNumber, showPercent } from "#core/units.ts";
+import { RangeSlider } from "#ui/controls/range-slider.tsx";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
 import styles from "./ways.module.css";
 
@@ -72,19 +73,15 @@ export function WhatIfPanel({ whatIf, plan, onChange, tried }: Props) {
           <Choice label="A second car" on={whatIf.secondCar ?? false} onSet={(on) => set({ secondCar: on })} />
           <Choice label="A heat pump" on={whatIf.heatPump ?? false} onSet={(on) => set({ heatPump: on })} />
           {codebook.practiceOptions.map(({ id, question, choices, current: follows }) => (
-            <label key={id} className={styles.knob}>
-              {question}
-              <select
+            <div key={id} className={styles.knob}>
+              <span>{question}</span>
+              <Select
+                aria-label={question}
                 value={ownValue(whatIf.practice ?? {}, id) ?? follows(document)}
-                onChange={(e) => set({ practice: { ...whatIf.practice, [id]: e.target.value } })}
-              >
-                {choices.map(({ value, label: says }) => (
-                  <option key={value} value={value}>
-                    {says}
-                  </option>
-                ))}
-              </select>
-            </label>
+                options={choices.map(({ value, label: says }) => ({ value, label: says }))}
+                onChange={(value: string) => set({ practice: { ...whatIf.practice, [id]: value } })}
+              />
+            </div>
           ))}
         </div>
       </details>
@@ -107,19 +104,12 @@ export function WhatIfPanel({ whatIf, plan, onChange, tried }: Props) {
 function Knob(props: { label: string; says: string; count: number; at: number; onMove(at: number): void }) {
   const { label, says, count, at, onMove } = props;
   return (
-    <label className={styles.knob}>
+    <div className={styles.knob}>
       <span>
         {label} <b className="figure">{says}</b>
       </span>
-      <input
-        type="range"
-        min={0}
-        max={count - 1}
-        value={Math.max(0, at)}
-        aria-valuetext={says}
-        onChange={(e) => onMove(Number(e.target.value))}
-      />
-    </label>
+      <RangeSlider label={label} max={count - 1} value={Math.max(0, at)} says={says} onMove={onMove} />
+    </div>
   );
 }
 

@@ -1,7 +1,9 @@
 /** Files of interval data: read from a meter or a recorder, stored with the job, opened, and made its evidence. */
+
 import { Button } from "antd";
 import { useRef } from "react";
 import { intervalProblemLine } from "#core/energy/intervals/formats/problems.ts";
+import { WorkProgress } from "#ui/controls/work-progress.tsx";
 import { DataSheet } from "./data-sheet.tsx";
 import { lengthInWords } from "./in-words.ts";
 import { MappingForm } from "./mapping-form.tsx";
@@ -40,13 +42,13 @@ export default function FileList({ jobId }: { jobId: string }) {
       </p>
       <RecorderSearch onText={files.readText} />
       {reading.state === "reading" && (
-        <p className={styles.progress}>
-          <progress max={1} value={reading.share} aria-label={`Reading ${reading.name}`} />
+        <div className={styles.progress}>
+          <WorkProgress share={reading.share} label={`Reading ${reading.name}`} />
           Reading {reading.name}
           <Button size="small" onClick={files.cancel}>
             Cancel
           </Button>
-        </p>
+        </div>
       )}
       {reading.state === "refused" && (
         <div role="alert" className={styles.refused}>

@@ -1,4 +1,5 @@
 /** One night of one way, moment by moment, the worst first; and how long which current is drawn over all of it. */
+
 import { Select } from "antd";
 import { useCallback, useEffect, useMemo, useState } from "react";
 import type { Conventions } from "#core/conventions.ts";
@@ -10,6 +11,7 @@ import { codebookOf } from "#core/rules/index.ts";
 import { showA, showKWh, showNumber, showPercent } from "#core/units.ts";
 import { Chart, type ChartProps } from "#ui/chart/chart.tsx";
 import { DurationChart, type LevelLine, levelsDrawn } from "#ui/chart/duration.tsx";
+import { RangeSlider } from "#ui/controls/range-slider.tsx";
 import { Field, Fields } from "#ui/field/field.tsx";
 import { valuesOf } from "#ui/interval-data/store.ts";
 import { useJobPart } from "#ui/job-store/use-job.tsx";
@@ -210,14 +212,12 @@ function OneNight({ night }: { night: NightInDetail }) {
         label={`The night after ${night.evening}: the house, the charger and what is in the car, against the limit of ${showA(limitA)} and the rating of ${showA(ratingA)}`}
         draw={draw}
       />
-      <input
-        type="range"
-        min={0}
+      <RangeSlider
+        label="Moment of the night"
         max={house.length - 1}
         value={at}
-        aria-label="Moment of the night"
-        aria-valuetext={clockAt(startWallS + at * dtS, conventions)}
-        onChange={({ target }) => setAt(Number(target.value))}
+        says={clockAt(startWallS + at * dtS, conventions)}
+        onMove={setAt}
       />
       <p role="status" className={styles.moment}>
         <b className="figure">{clockAt(startWallS + at * dtS, conventions)}</b>

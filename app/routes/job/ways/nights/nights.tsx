@@ -1,4 +1,5 @@
 /** Real nights: every way of the job replayed on measured or made-up days, compared, and counted on. */
+
 import { Button } from "antd";
 import { Suspense, useEffect, useRef, useState } from "react";
 import { setValue } from "#core/case/document/set-value.ts";
@@ -7,6 +8,7 @@ import { standsOn } from "#core/energy/need/replayed.ts";
 import { type ReplayOptions, USUAL_OPTIONS } from "#core/energy/replay/options.ts";
 import { basisOf, keptReplay } from "#core/explore/stored-replay.ts";
 import { showNumber } from "#core/units.ts";
+import { WorkProgress } from "#ui/controls/work-progress.tsx";
 import { lazyPart } from "#ui/frame/lazy-part.ts";
 import { listData } from "#ui/interval-data/store.ts";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
@@ -81,7 +83,7 @@ export default function ReplayedNightsSection({ jobId }: { jobId: string }) {
       <p className={styles.run}>
         {busy ? (
           <>
-            <progress max={1} value={running.share} aria-label="Nights replayed" />
+            <WorkProgress share={running.share} label="Nights replayed" />
             <Button onClick={cancel}>Cancel</Button>
           </>
         ) : (

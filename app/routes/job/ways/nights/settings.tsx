@@ -1,8 +1,10 @@
 /** On which days the ways are replayed, and how their clamps and chargers are. */
+
 import { InputNumber, Segmented, Select, Switch } from "antd";
 import type { KeptAbout } from "#core/energy/intervals/kept.ts";
 import { CLAMP_FAULTS, FAULTS, type ReplayOptions, type Sharing, USUAL_OPTIONS } from "#core/energy/replay/options.ts";
 import { showA } from "#core/units.ts";
+import { RangeSlider } from "#ui/controls/range-slider.tsx";
 import { Field, Fields } from "#ui/field/field.tsx";
 import { useJob } from "#ui/job-store/use-job.tsx";
 import styles from "./nights.module.css";
@@ -89,8 +91,15 @@ export function ReplaySettings(props: {
         aside={<b className="figure">{options.lagS} s</b>}
         hint="from a clamp reading to a new charging current"
       >
-        {(controlProps) => (
-          <Range id={controlProps.id} min={1} max={60} value={options.lagS} onMove={(lagS) => onChange({ lagS })} />
+        {() => (
+          <RangeSlider
+            label="Lag"
+            min={1}
+            max={60}
+            value={options.lagS}
+            says={`${options.lagS} s`}
+            onMove={(lagS) => onChange({ lagS })}
+          />
         )}
       </Field>
       {managed && limitA !== null && (
@@ -100,12 +109,13 @@ export function ReplaySettings(props: {
             aside={<b className="figure">{showA(limitA)}</b>}
             hint={options.limitA === null ? "as the rules set it" : `the rules set ${showA(managed.limitA ?? 0)}`}
           >
-            {(controlProps) => (
-              <Range
-                id={controlProps.id}
+            {() => (
+              <RangeSlider
+                label="Limit"
                 min={6}
                 max={ratingA}
                 value={limitA}
+                says={showA(limitA)}
                 onMove={(a) => onChange({ limitA: a === managed.limitA ? null : a })}
               />
             )}
@@ -115,12 +125,12 @@ export function ReplaySettings(props: {
             aside={<b className="figure">{showA(Math.max(0, ratingA - limitA))}</b>}
             hint="under the rating of the supply"
           >
-            {(controlProps) => (
-              <Range
-                id={controlProps.id}
-                min={0}
+            {() => (
+              <RangeSlider
+                label="Margin"
                 max={ratingA - 6}
                 value={ratingA - limitA}
+                says={showA(Math.max(0, ratingA - limitA))}
                 onMove={(a) => onChange({ limitA: ratingA - a === managed.limitA ? null : ratingA - a })}
               />
             )}
@@ -177,9 +187,4 @@ export function ReplaySettings(props: {
       </Field>
     </Fields>
   );
-}
-
-function Range(props: { id: string; min: number; max: number; value: number; onMove(value: number): void }) {
-  const { onMove, ...range } = props;
-  return <input type="range" {...range} onChange={({ target }) => onMove(Number(target.value))} />;
 }

@@ -91,12 +91,12 @@ export function assess(document: CaseDocument, book: PriceBook): Assessment {
   const chosen = governingCalculation(calculations, document.options?.loadMethod);
   const forced = chosen.method === document.options?.loadMethod;
   const governingBecause = forced ? "it was chosen for this job" : home.method.governsBecause;
-  const s = judgingContextOf(document, codebook, book, home);
-  const ways = judgeAll(s);
-  const recommendation = recommendWay(ways, policyOf(document), s.need);
+  const context = judgingContextOf(document, codebook, book, home);
+  const ways = judgeAll(context);
+  const recommendation = recommendWay(ways, policyOf(document), context.need);
   const takenId = document.decision?.way ?? recommendation.way;
   const taken = ways.find((w) => w.way === takenId);
-  const { unknowns, replaced } = unknownValues(s.path.links, taken, Boolean(document.decision));
+  const { unknowns, replaced } = unknownValues(context.path.links, taken, Boolean(document.decision));
   const assumed = assumedFields(document).filter(({ key }) => !replaced.has(key));
   const rating = explainRating(home);
   const fields = {
@@ -109,15 +109,15 @@ export function assess(document: CaseDocument, book: PriceBook): Assessment {
     governing: chosen.method,
     governingBecause,
     headroomA: chosen.headroomA,
-    path: s.path.links,
+    path: context.path.links,
     ways,
     recommended: recommendation.way,
     because: recommendation.because,
     taken: takenId,
     decided: Boolean(document.decision),
     circuit: ways.find((w) => w.way === recommendation.way)?.circuit ?? null,
-    findings: surveyFindings(home, s.path.target, s.path.panels),
-    need: { energyPerDayKWh: s.need.energyPerDayKWh, hoursPerNight: s.need.hoursPerNight },
+    findings: surveyFindings(home, context.path.target, context.path.panels),
+    need: { energyPerDayKWh: context.need.energyPerDayKWh, hoursPerNight: context.need.hoursPerNight },
     missing: missingOf(unknowns),
     assumed,
     assumptions: [
@@ -125,14 +125,14 @@ export function assess(document: CaseDocument, book: PriceBook): Assessment {
         ...assumed.map((f) => `${f.label} ${f.value} is assumed, not read`),
         ...rating.assumed,
         ...chosen.assumptions,
-        ...s.need.assumed,
+        ...context.need.assumed,
         ...(taken?.explain.assumes ?? []),
       ]),
     ],
     waterline: taken?.level ?? { ratingA: home.supplyA, demandA: home.demandA, chargingA: 0, limitA: null },
     explain: {
       ratingA: rating.explain,
-      ...s.need.explain,
+      ...context.need.explain,
       governing: why(
         "Governing method",
         chosen.name,
@@ -169,9 +169,9 @@ function unknownValues(today: readonly PathLink[], taken: WayJudgement | undefin
 
 /** The recommended way alone, for who asks of a thousand homes. */
 export function recommendedOf(document: CaseDocument, book: PriceBook): WayJudgement | null {
-  const s = judgingContextOf(document, codebookOf(document.rules), book);
-  const ways = judgeAll(s);
-  const { way } = recommendWay(ways, policyOf(document), s.need);
+  const context = judgingContextOf(document, codebookOf(document.rules), book);
+  const ways = judgeAll(context);
+  const { way } = recommendWay(ways, policyOf(document), context.need);
   return ways.find((w) => w.way === way) ?? null;
 }
 
@@ -187,9 +187,9 @@ export function homeAfter(
 
 /** Every way that is not ruled out, with the home after its work. */
 export function afterEach(document: CaseDocument, book: PriceBook): { way: WayJudgement; after: CaseDocument }[] {
-  const s = judgingContextOf(document, codebookOf(document.rules), book);
+  const context = judgingContextOf(document, codebookOf(document.rules), book);
   return WAY_IDS.flatMap((id) => {
-    const { way, after } = judgeOne(s, id);
+    const { way, after } = judgeOne(context, id);
     return after ? [{ way, after }] : [];
   });
 }

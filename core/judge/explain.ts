@@ -26,7 +26,7 @@ export const replayedReason = (nights: ReplayedNights): WayReason =>
 
 /** Why a way charges with this current, or is held below this limit. */
 export function explainWay(
-  s: JudgingContext,
+  context: JudgingContext,
   { chargerPlacement: placed }: Proposal,
   judged: JudgedProposal,
   energyKWh: number,
@@ -60,7 +60,7 @@ export function explainWay(
     {
       rule: cited.rule,
       formula: placed.interlockedWith
-        ? `${s.codebook.sharing.cited.formula}; the larger of the two is counted`
+        ? `${context.codebook.sharing.cited.formula}; the larger of the two is counted`
         : `the largest setting that every link carries; counted as ${cited.formula}`,
       numbers: `${cited.numbers}; the demand goes from ${showA(before.home.demandA)} to ${showA(before.home.demandA + addsA)}${limit ? `; ${limit.name} carries ${showA(limit.carriesA)} of ${showA(limit.mayCarryA ?? 0)} (${limit.decidedBy})` : ""}`,
     },
@@ -69,7 +69,7 @@ export function explainWay(
       ...(limit?.mayCarryA
         ? [
             limit.kind === "charger"
-              ? judged.after.charger?.connection === "plug" && limit.mayCarryA === s.codebook.charging.plug.mostA
+              ? judged.after.charger?.connection === "plug" && limit.mayCarryA === context.codebook.charging.plug.mostA
                 ? "A charger for fixed wiring"
                 : `A charger of more than ${showA(limit.mayCarryA)}`
               : `More than ${showA(limit.mayCarryA)} at ${limit.name}`,

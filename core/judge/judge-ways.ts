@@ -24,13 +24,19 @@ interface Outcome {
   given: DeliveredEnergy;
 }
 
-function outcomeOf(s: JudgingContext, proposed: Proposal): Outcome {
-  const proposal = withPriority(s, proposed);
-  const judged = judgeProposal(s, proposal);
+function outcomeOf(context: JudgingContext, proposed: Proposal): Outcome {
+  const proposal = withPriority(context, proposed);
+  const judged = judgeProposal(context, proposal);
   const given =
     judged.guards.length > 0
-      ? givenManaged(s.need, judged.guards, judged.chargeA, s.home.volts, s.codebook.charging.leastOfferA)
-      : givenSteady(s.need, judged.chargeA, proposal.chargerPlacement.volts ?? s.home.volts);
+      ? givenManaged(
+          context.need,
+          judged.guards,
+          judged.chargeA,
+          context.home.volts,
+          context.codebook.charging.leastOfferA,
+        )
+      : givenSteady(context.need, judged.chargeA, proposal.chargerPlacement.volts ?? context.home.volts);
   return { proposal, judged, given };
 }
 
@@ -62,32 +68,38 @@ const judgementOf = withLazyFields<JudgedFields, Pick<WayJudgement, "explain" | 
   "explainCost",
 );
 
-function judgeWay(way: Way, s: JudgingContext): { way: WayJudgement; after: CaseDocument | null } {
-  const proposals = way.propose(s);
-  const words = way.words[s.codebook.conventions.locale];
-  const outcomes = worthJudging(proposals).map((p) => outcomeOf(s, p));
-  const short = () => outcomes.length > 0 && outcomes.every((o) => o.judged.chargeA < s.wanted.chargeA);
-  for (const other of way.otherwise?.(s) ?? []) if (short()) outcomes.push(outcomeOf(s, other()));
+function judgeWay(way: Way, context: JudgingContext): { way: WayJudgement; after: CaseDocument | null } {
+  const proposals = way.propose(context);
+  const words = way.words[context.codebook.conventions.locale];
+  const outcomes = worthJudging(proposals).map((p) => outcomeOf(context, p));
+  const short = () => outcomes.length > 0 && outcomes.every((o) => o.judged.chargeA < context.wanted.chargeA);
+  for (const other of way.otherwise?.(context) ?? []) if (short()) outcomes.push(outcomeOf(context, other()));
   outcomes.sort(better);
   const [best] = outcomes;
   if (!best)
-    return { way: refusal(s, way, unique(proposals.filter(isRefused).flatMap((p) => p.refused))), after: null };
+    return { way: refusal(context, way, unique(proposals.filter(isRefused).flatMap((p) => p.refused))), after: null };
   const { judged, proposal } = best;
   const usable = judged.verdict !== "ruled-out";
   const limitA = judged.guards.length > 0 ? Math.min(...judged.guards.map((g) => g.limitA)) : undefined;
-  const basis = replayBasis(s.need, s.home.demandA);
-  const replayed = usable ? replayedNights(s.document, basis, way.id, judged.chargeA, limitA) : null;
+  const basis = replayBasis(context.need, context.home.demandA);
+  const replayed = usable ? replayedNights(context.document, basis, way.id, judged.chargeA, limitA) : null;
   const given: DeliveredEnergy = replayed
     ? { energyKWh: replayed.energyKWh, nightsMet: replayed.share, meetsNeed: replayed.meetsNeed, worst: null }
     : best.given;
   const meetsNeed = usable && given.meetsNeed;
   const notNeeded =
-    way.enlargesSupply && s.path.links.every((l) => fitsAsItIs(s, l))
-      ? [wayReason("not-needed", `The ${s.codebook.words.supply} carries the charger as it is`, s.home.method.rule)]
+    way.enlargesSupply && context.path.links.every((l) => fitsAsItIs(context, l))
+      ? [
+          wayReason(
+            "not-needed",
+            `The ${context.codebook.words.supply} carries the charger as it is`,
+            context.home.method.rule,
+          ),
+        ]
       : [];
   const strict = usable ? strictReading(judged.home) : null;
   const overload = replayed && overloadInWords(replayed);
-  const priced = estimateWork(judged.items, s.book, s.document.options?.grants);
+  const priced = estimateWork(judged.items, context.book, context.document.options?.grants);
   const fields: JudgedFields = {
     way: way.id,
     name: words.name,
@@ -95,7 +107,7 @@ function judgeWay(way: Way, s: JudgingContext): { way: WayJudgement; after: Case
     verdict: judged.verdict,
     onlyConfirm: judged.onlyConfirm,
     chargeA: judged.chargeA,
-    volts: proposal.chargerPlacement.volts ?? s.home.volts,
+    volts: proposal.chargerPlacement.volts ?? context.home.volts,
     circuitA: judged.circuitA,
     reasons: unique([
       ...judged.reasons,
@@ -109,7 +121,7 @@ function judgeWay(way: Way, s: JudgingContext): { way: WayJudgement; after: Case
     tightest: judged.tightest?.link ?? null,
     unknowns: judged.unknowns,
     leaves: way.consequence,
-    level: levelOf(s, judged),
+    level: levelOf(context, judged),
     spareA: spareOf(judged),
     energyPerNightKWh: given.energyKWh,
     nightsMet: usable ? given.nightsMet : 0,
@@ -127,7 +139,7 @@ function judgeWay(way: Way, s: JudgingContext): { way: WayJudgement; after: Case
     fields.limits = judged.guards.map(({ at, limitA, name }) => ({ at, limitA, name }));
   }
   const judgement = judgementOf(fields, {
-    explain: () => explainWay(s, proposal, judged, given.energyKWh, replayed),
+    explain: () => explainWay(context, proposal, judged, given.energyKWh, replayed),
     explainCost: () => priced.explain,
   });
   return { way: judgement, after: usable ? judged.after : null };
@@ -149,28 +161,28 @@ const pricedAs = ({ cost, lines, missing, steps, leadTimeDays }: Estimate) => ({
 });
 
 /** A way that could not even be proposed: today's path, and why. */
-function refusal(s: JudgingContext, { id, words, consequence: leaves }: Way, reasons: WayReason[]): WayJudgement {
+function refusal(context: JudgingContext, { id, words, consequence: leaves }: Way, reasons: WayReason[]): WayJudgement {
   const [first] = reasons;
-  const priced = estimateWork([], s.book);
+  const priced = estimateWork([], context.book);
   const fields: JudgedFields = {
     way: id,
-    name: words[s.codebook.conventions.locale].name,
-    means: words[s.codebook.conventions.locale].means,
+    name: words[context.codebook.conventions.locale].name,
+    means: words[context.codebook.conventions.locale].means,
     leaves,
     verdict: "ruled-out",
     onlyConfirm: false,
     chargeA: 0,
-    volts: s.home.volts,
+    volts: context.home.volts,
     circuitA: 0,
     reasons,
     work: [],
     workItems: [],
     cautions: [],
-    path: s.path.links,
+    path: context.path.links,
     tightest: null,
-    unknowns: s.path.links.flatMap((l) => l.unknowns),
-    level: { ratingA: s.home.supplyA, demandA: s.home.demandA, chargingA: 0, limitA: null },
-    spareA: s.home.supplyA - s.home.demandA,
+    unknowns: context.path.links.flatMap((l) => l.unknowns),
+    level: { ratingA: context.home.supplyA, demandA: context.home.demandA, chargingA: 0, limitA: null },
+    spareA: context.home.supplyA - context.home.demandA,
     energyPerNightKWh: 0,
     nightsMet: 0,
     meetsNeed: false,
@@ -188,7 +200,7 @@ function refusal(s: JudgingContext, { id, words, consequence: leaves }: Way, rea
 }
 
 /** The judgements of all ways, in their order of registration. */
-export const judgeAll = (s: JudgingContext): WayJudgement[] => WAYS.map((way) => judgeWay(way, s).way);
+export const judgeAll = (context: JudgingContext): WayJudgement[] => WAYS.map((way) => judgeWay(way, context).way);
 
 /** One way with the home after its work; null where the way is ruled out. */
-export const judgeOne = (s: JudgingContext, id: string) => judgeWay(wayOf(id), s);
+export const judgeOne = (context: JudgingContext, id: string) => judgeWay(wayOf(id), context);

@@ -76,8 +76,8 @@ interface Mending {
 }
 
 /** Repairs every repairable fault on the path; collects the reasons that stop the way. */
-function mend(s: JudgingContext, proposal: Proposal): Mending {
-  let home = homeOf(joined(proposal.document, proposal.chargerPlacement), s.codebook, s.home);
+function mend(context: JudgingContext, proposal: Proposal): Mending {
+  let home = homeOf(joined(proposal.document, proposal.chargerPlacement), context.codebook, context.home);
   let path = pathTo(home, targetOf(home.document), FAULTS);
   const found = path;
   const items: WorkItem[] = [];
@@ -100,7 +100,7 @@ function mend(s: JudgingContext, proposal: Proposal): Mending {
       const because = wayReason(fault.reason, text, rule);
       const mended = fault.mend(home, path.target);
       if (mended) {
-        home = homeOf(mended.document, s.codebook, s.home);
+        home = homeOf(mended.document, context.codebook, context.home);
         const id = `mend:${code}:${link}`;
         items.push({ id, text: mended.text, requires: mended.requires, link, mends: code });
         if (severity === "stop") urgent.add(id);
@@ -117,7 +117,7 @@ function mend(s: JudgingContext, proposal: Proposal): Mending {
   const charged = (chargeA: number): Home => {
     const known = homes.get(chargeA);
     if (known) return known;
-    const made = homeOf(withCharge(mended.document, proposal.chargerPlacement, chargeA), s.codebook);
+    const made = homeOf(withCharge(mended.document, proposal.chargerPlacement, chargeA), context.codebook);
     homes.set(chargeA, made);
     return made;
   };
@@ -159,26 +159,30 @@ const addsAt = (
  * True where a charger's load simply comes on top: not among the other loads, not in an appliance's place, and on the
  * one phase that carries all of them.
  */
-const comesOnTop = (s: JudgingContext, { chargerPlacement: placed }: Proposal, { document, method }: Home): boolean =>
+const comesOnTop = (
+  context: JudgingContext,
+  { chargerPlacement: placed }: Proposal,
+  { document, method }: Home,
+): boolean =>
   !placed.interlockedWith &&
   !placed.waitsFor &&
   document.supply.system !== "three-phase-230-400" &&
-  !(s.document.options?.evTreatment === "inside" && method.takesChargerInside);
+  !(context.document.options?.evTreatment === "inside" && method.takesChargerInside);
 
 /** The first link that a charging current is too much for, or null; clamps keep all but the circuit's own from it. */
 function tooMuchFor(
-  s: JudgingContext,
+  context: JudgingContext,
   proposal: Proposal,
   { home, path, charged }: Mending,
   chargeA: number,
 ): PathLink | null {
   const held = proposal.chargerPlacement.managed === true;
-  if (!held && !comesOnTop(s, proposal, home)) {
+  if (!held && !comesOnTop(context, proposal, home)) {
     const after = charged(chargeA);
     return overLimit(pathTo(after, targetOf(after.document), LIMITS).links);
   }
-  const adds = addsTo(s, proposal, chargeA);
-  const { codebook } = s;
+  const adds = addsTo(context, proposal, chargeA);
+  const { codebook } = context;
   const { circuit } = path.target;
   const volts = proposal.chargerPlacement.volts ?? home.volts;
   const others = circuit ? circuitCarriesA(home, circuit, volts) : 0;
@@ -204,7 +208,12 @@ function tooMuchFor(
  * The largest setting that every link carries: usually the last one, otherwise found by bisection. With the job option
  * `need`, the smallest that meets the need with margin.
  */
-function settingThatFits(s: JudgingContext, settings: readonly number[], leastA: number, fits: (a: number) => boolean) {
+function settingThatFits(
+  context: JudgingContext,
+  settings: readonly number[],
+  leastA: number,
+  fits: (a: number) => boolean,
+) {
   const last = settings.length - 1;
   let [from, to] = last >= 0 && fits(settings[last] as number) ? [last + 1, last + 1] : [0, Math.max(0, last)];
   while (from < to) {
@@ -214,29 +223,29 @@ function settingThatFits(s: JudgingContext, settings: readonly number[], leastA:
   }
   const fitting = settings.slice(0, from);
   const largest = fitting.at(-1) ?? 0;
-  if (s.document.options?.chargerSizing !== "need") return largest;
-  const enough = (a: number) => givenSteady(s.need, a / NEED_MARGIN, s.home.volts).meetsNeed;
+  if (context.document.options?.chargerSizing !== "need") return largest;
+  const enough = (a: number) => givenSteady(context.need, a / NEED_MARGIN, context.home.volts).meetsNeed;
   return fitting.find((a) => a >= leastA && enough(a)) ?? largest;
 }
 
 /** Why even the smallest worthwhile setting does not fit. */
-function shortReason(s: JudgingContext, proposal: Proposal, mending: Mending, smallestA: number): WayReason {
-  const adds = addsTo(s, proposal, smallestA);
-  const link = tooMuchFor(s, proposal, mending, smallestA);
+function shortReason(context: JudgingContext, proposal: Proposal, mending: Mending, smallestA: number): WayReason {
+  const adds = addsTo(context, proposal, smallestA);
+  const link = tooMuchFor(context, proposal, mending, smallestA);
   const own = proposal.limitedBy?.(link);
   if (own) return own;
   if (!link)
     return wayReason(
       "conductor-limit",
       `The charger's smallest setting is more than this way may give (${showA(proposal.mostA)})`,
-      s.codebook.sections.outletCharging,
+      context.codebook.sections.outletCharging,
     );
   const roomA = (link.mayCarryA ?? 0) - (mending.path.links.find((l) => l.link === link.link)?.carriesA ?? 0);
   if (link.demandScope === "circuit")
     return wayReason(
       "conductor-limit",
       `${link.name} carries too little for ${showA(smallestA)}: ${link.decidedBy}`,
-      s.codebook.sections.protection,
+      context.codebook.sections.protection,
     );
   if (roomA < 0 && link.kind === "supply")
     return wayReason(
@@ -266,18 +275,18 @@ function asFound(links: readonly PathLink[], found: SupplyPath, items: readonly 
 
 /** The home after the work: the charger at its current in it, with the clamps that hold it back. */
 function homeWithCharger(
-  s: JudgingContext,
+  context: JudgingContext,
   proposal: Proposal,
   { home, path, charged }: Mending,
   chargeA: number,
   guards: readonly ClampGuard[],
   adds: ReturnType<typeof addsTo>,
 ): Home {
-  if (guards.length === 0 && !comesOnTop(s, proposal, home)) return charged(chargeA);
+  if (guards.length === 0 && !comesOnTop(context, proposal, home)) return charged(chargeA);
   const limits: ClampLimit[] = guards.map(({ at, limitA }) => ({ at, limitA }));
   const after = withCharge(home.document, proposal.chargerPlacement, chargeA, limits);
   return guards.length > 0
-    ? homeOf(after, s.codebook)
+    ? homeOf(after, context.codebook)
     : withChargerOnTop(home, after, new Set(path.panels.map((p) => p.id)), adds);
 }
 
@@ -285,17 +294,17 @@ function homeWithCharger(
  * Judges the home after a proposal's work: repairs its faults, finds the largest setting that every link carries, and
  * lists the reasons and the work.
  */
-export function judgeProposal(s: JudgingContext, proposal: Proposal): JudgedProposal {
-  const { codebook } = s;
-  const mending = mend(s, proposal);
+export function judgeProposal(context: JudgingContext, proposal: Proposal): JudgedProposal {
+  const { codebook } = context;
+  const mending = mend(context, proposal);
   const { home, path } = mending;
-  const settings = settingsOf(s, proposal);
+  const settings = settingsOf(context, proposal);
   const smallestA = settings.find((a) => !exceeds(proposal.leastA, a));
   const guards = proposal.chargerPlacement.managed ? guardsOf(home, path, proposal.mostA) : [];
   const limitA = Math.min(...guards.map((g) => g.limitA), Number.POSITIVE_INFINITY);
-  const fits = (a: number) => !exceeds(a, limitA) && tooMuchFor(s, proposal, mending, a) === null;
-  let chargeA = settingThatFits(s, settings, proposal.leastA, fits);
-  const first = measureFirst(s, home, mending.found, proposal);
+  const fits = (a: number) => !exceeds(a, limitA) && tooMuchFor(context, proposal, mending, a) === null;
+  let chargeA = settingThatFits(context, settings, proposal.leastA, fits);
+  const first = measureFirst(context, home, mending.found, proposal);
   const stops = [...mending.stops, ...first.stops];
   if (exceeds(proposal.leastA, chargeA)) {
     const none = smallestA ?? settings.at(-1) ?? proposal.leastA;
@@ -307,12 +316,12 @@ export function judgeProposal(s: JudgingContext, proposal: Proposal): JudgedProp
           codebook.managed.rule,
         ),
       );
-    else stops.push(shortReason(s, proposal, mending, none));
+    else stops.push(shortReason(context, proposal, mending, none));
   }
   if (stops.length > 0) chargeA = 0;
   const shownA = chargeA || smallestA || settings[0] || proposal.leastA;
-  const adds = addsTo(s, proposal, shownA);
-  const judged = homeWithCharger(s, proposal, mending, shownA, guards, adds);
+  const adds = addsTo(context, proposal, shownA);
+  const judged = homeWithCharger(context, proposal, mending, shownA, guards, adds);
   const end = pathTo(judged, targetOf(judged.document), UNKNOWNS);
   const unknowns = end.links.flatMap((l) => l.unknowns);
   const judgement: JudgedProposal = {
@@ -339,9 +348,9 @@ export function judgeProposal(s: JudgingContext, proposal: Proposal): JudgedProp
     return judgement;
   }
   const circuitA = proposal.chargerPlacement.deviceA?.(chargeA) ?? end.target.circuit?.ratingA ?? 0;
-  const own = [...proposal.work({ circuitA, chargeA, guards }), ...workAtCharger(s, proposal, chargeA)];
+  const own = [...proposal.work({ circuitA, chargeA, guards }), ...workAtCharger(context, proposal, chargeA)];
   // An application for a larger supply already includes this one.
-  const operator = own.some((item) => item.id === "upgrade") ? NOTHING : consentOfOperator(s, judged, chargeA);
+  const operator = own.some((item) => item.id === "upgrade") ? NOTHING : consentOfOperator(context, judged, chargeA);
   const confirm = confirmationVisit(unknowns, end.links);
   const urgent = mending.items.filter((item) => mending.urgent.has(item.id));
   const others = mending.items.filter((item) => !mending.urgent.has(item.id));
@@ -351,7 +360,7 @@ export function judgeProposal(s: JudgingContext, proposal: Proposal): JudgedProp
       ? withRoute(
           {
             // The charger as it is chosen: a unit that is fitted for what it lacks is no part of it.
-            document: { ...judged.document, charger: s.document.charger },
+            document: { ...judged.document, charger: context.document.charger },
             design: designed,
             demandA: judged.demandA,
             panel: end.target.panel?.id ?? null,

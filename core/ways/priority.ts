@@ -14,8 +14,8 @@ export const PRIORITY_SWITCH = requirements(
  * A proposal with the priority switch that the job wishes for. Clamps hold the charger back by themselves, and a shared
  * circuit has its switch already.
  */
-export function withPriority(s: JudgingContext, proposal: Proposal): Proposal {
-  const { document, codebook } = s;
+export function withPriority(context: JudgingContext, proposal: Proposal): Proposal {
+  const { document, codebook } = context;
   const { chargerPlacement: placed } = proposal;
   const first = document.loads.find((l) => l.id === document.charger?.waitsFor);
   if (!first || placed.managed || placed.interlockedWith) return proposal;

@@ -33,8 +33,8 @@ interface NewCircuit extends Pick<Proposal, "document" | "takesWork" | "solves" 
 }
 
 /** The proposal shared by all ways with a new charging circuit. */
-export function onNewCircuit(s: JudgingContext, way: NewCircuit): Proposal {
-  const { codebook, charger } = s;
+export function onNewCircuit(context: JudgingContext, way: NewCircuit): Proposal {
+  const { codebook, charger } = context;
   const { panel, from = panelName(panel ?? {}, codebook), takesWork, solves, cautions, before = [] } = way;
   const { document, circuit } = withNewCircuit(way.document, panel, codebook);
   return {
@@ -46,7 +46,7 @@ export function onNewCircuit(s: JudgingContext, way: NewCircuit): Proposal {
         const designed = designFor(document, codebook, a);
         return designed && isDesigned(designed)
           ? designed.deviceA
-          : codebook.charging.deviceA(a, s.document.options?.ukDeviceA);
+          : codebook.charging.deviceA(a, context.document.options?.ukDeviceA);
       },
       ...way.placed,
     },
@@ -69,8 +69,8 @@ export function onNewCircuit(s: JudgingContext, way: NewCircuit): Proposal {
 }
 
 /** Troubles of which nothing may be added to a panel; a bus or main that is too small is another thing. */
-export const untouchable = (s: JudgingContext): PanelTrouble[] =>
-  panelTroubles(s).filter((t) => t.reason.code !== "headroom-short");
+export const untouchable = (context: JudgingContext): PanelTrouble[] =>
+  panelTroubles(context).filter((t) => t.reason.code !== "headroom-short");
 
 /** Why no panel is changed and none is added: what is there is good enough, as far as anybody has looked. */
 export function panelServes({ path, spaces, codebook }: JudgingContext): WayReason {
@@ -124,16 +124,16 @@ export function panelTroubles({ path, codebook, spaces: counted }: JudgingContex
 
 /** The home with the troubled panels changed for new ones, and the work. */
 export function withNewPanels(
-  s: JudgingContext,
+  context: JudgingContext,
   panels: readonly Panel[],
 ): { document: CaseDocument; items: WorkItem[] } {
-  let { document } = s;
-  for (const panel of new Set(panels)) document = largerPanel(homeOf(document, s.codebook, s.home), panel);
+  let { document } = context;
+  for (const panel of new Set(panels)) document = largerPanel(homeOf(document, context.codebook, context.home), panel);
   return {
     document,
     items: [...new Set(panels)].map((panel) => ({
       id: `new-panel:${panel.id}`,
-      text: `Change ${panelName(panel, s.codebook)} for a new ${s.codebook.words.newPanel}${newRating(document, panel)}`,
+      text: `Change ${panelName(panel, context.codebook)} for a new ${context.codebook.words.newPanel}${newRating(document, panel)}`,
       requires: SHARED_REQUIREMENTS.panel,
       link: `panel:${panel.id}`,
     })),
@@ -146,8 +146,8 @@ const newRating = (document: CaseDocument, panel: Panel): string => {
 };
 
 /** The home with a small board of its own for the charger, on the supply beside the old one; its id. */
-export function withOwnBoard(s: JudgingContext): { document: CaseDocument; panel: Panel; item: WorkItem } {
-  const { document, codebook } = s;
+export function withOwnBoard(context: JudgingContext): { document: CaseDocument; panel: Panel; item: WorkItem } {
+  const { document, codebook } = context;
   const heads = document.panels.filter(onSupply);
   const [head] = heads;
   const placed = new Set(document.panels.flatMap((p) => (p.circuits ?? []).flatMap((c) => c.loads ?? [])));

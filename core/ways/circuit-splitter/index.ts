@@ -42,8 +42,8 @@ function sharedCircuits({ document, codebook }: JudgingContext): Shared[] {
   );
 }
 
-function propose(s: JudgingContext, { panel, circuit, appliance, outlet }: Shared): Proposal | RefusedProposal {
-  const { codebook, charger, document } = s;
+function propose(context: JudgingContext, { panel, circuit, appliance, outlet }: Shared): Proposal | RefusedProposal {
+  const { codebook, charger, document } = context;
   const { sharing, charging } = codebook;
   const name = loadName(appliance, codebook);
   const stops: WayReason[] = [];
@@ -57,7 +57,7 @@ function propose(s: JudgingContext, { panel, circuit, appliance, outlet }: Share
         ),
       );
     else {
-      const stop = outletStop(s, outlet);
+      const stop = outletStop(context, outlet);
       if (stop) stops.push(stop);
       else if (codebook.outlets[outlet.type]?.slow)
         stops.push(
@@ -70,7 +70,7 @@ function propose(s: JudgingContext, { panel, circuit, appliance, outlet }: Share
     }
   } else {
     // A switch wired into the circuit disturbs the board.
-    const troubled = panelTroubles(s).filter((t) => t.panel.id === panel.id && t.reason.code === "board-unsafe");
+    const troubled = panelTroubles(context).filter((t) => t.panel.id === panel.id && t.reason.code === "board-unsafe");
     stops.push(...troubled.map((t) => t.reason));
   }
   if (stops.length > 0) return { refused: stops };
@@ -92,7 +92,7 @@ function propose(s: JudgingContext, { panel, circuit, appliance, outlet }: Share
     takesWork: exchange || !sharing.needsOutlet,
     solves: [],
     work: ({ chargeA }) => [
-      ...(exchange ? [exchangeForPlug(s)] : []),
+      ...(exchange ? [exchangeForPlug(context)] : []),
       ...(sharing.needsOutlet
         ? [
             {
@@ -123,11 +123,11 @@ export const circuitSplitter = {
   },
   consequence: "No new load on the supply; charging always yields to the appliance.",
   headline: ({ chargeA }) => `${withArticle(showA(chargeA))} shared circuit`,
-  propose(s) {
-    const { sharing } = s.codebook;
-    const shared = sharedCircuits(s);
+  propose(context) {
+    const { sharing } = context.codebook;
+    const shared = sharedCircuits(context);
     return shared.length > 0
-      ? shared.map((circuit) => propose(s, circuit))
+      ? shared.map((circuit) => propose(context, circuit))
       : [
           {
             refused: [

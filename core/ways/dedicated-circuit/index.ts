@@ -15,13 +15,13 @@ export const dedicatedCircuit = {
   },
   consequence: "The charger keeps its full current for good; less headroom for later loads.",
   headline: ({ chargeA, circuitA }) => `${withArticle(showA(chargeA))} charger on its own ${showA(circuitA)} circuit`,
-  propose(s) {
-    const { codebook, document, path } = s;
+  propose(context) {
+    const { codebook, document, path } = context;
     // Nothing is added to a panel that is full or must be left alone; a new panel or board is a way of its own.
-    const troubles = untouchable(s);
+    const troubles = untouchable(context);
     if (troubles.length > 0) return [{ refused: troubles.map((t) => t.reason) }];
     return [
-      onNewCircuit(s, {
+      onNewCircuit(context, {
         document,
         panel: path.target.panel,
         takesWork: false,

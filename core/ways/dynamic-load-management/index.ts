@@ -12,23 +12,29 @@ import { onNewCircuit, untouchable, withNewPanels, withOwnBoard } from "../work.
 const CLAMPS = requirements({ clamps: 1, "labour:clamps": 1 }, "order");
 
 /** Where the panel cannot take the charger's device: an unsafe one is changed, any other is left alone. */
-function made(s: JudgingContext): {
+function made(context: JudgingContext): {
   document: CaseDocument;
   panel: Panel | null;
   items: WorkItem[];
   reasons: WayReason[];
 } {
-  const troubles = untouchable(s);
+  const troubles = untouchable(context);
   const reasons = troubles.map((t) => t.reason);
-  if (troubles.length === 0) return { document: s.document, panel: s.path.target.panel, items: [], reasons };
+  if (troubles.length === 0)
+    return { document: context.document, panel: context.path.target.panel, items: [], reasons };
   if (troubles.some((t) => t.panel.condition === "unsafe")) {
     const { document, items } = withNewPanels(
-      s,
+      context,
       troubles.map((t) => t.panel),
     );
-    return { document, panel: document.panels.find((p) => p.id === s.path.target.panel?.id) ?? null, items, reasons };
+    return {
+      document,
+      panel: document.panels.find((p) => p.id === context.path.target.panel?.id) ?? null,
+      items,
+      reasons,
+    };
   }
-  const own = withOwnBoard(s);
+  const own = withOwnBoard(context);
   return { document: own.document, panel: own.panel, items: [own.item], reasons };
 }
 
@@ -42,17 +48,17 @@ export const dynamicLoadManagement = {
   },
   consequence: "The supply is never loaded above the limit; a second car shares what is left.",
   headline: ({ limitA }) => `a managed charger held below ${limitA} A`,
-  propose(s) {
-    const { codebook, charger } = s;
+  propose(context) {
+    const { codebook, charger } = context;
     if (!charger.managed)
       return [
         {
           refused: [wayReason("not-managed", "The chosen charger cannot be managed by clamps", codebook.managed.rule)],
         },
       ];
-    const { document, panel, items, reasons } = made(s);
+    const { document, panel, items, reasons } = made(context);
     return [
-      onNewCircuit(s, {
+      onNewCircuit(context, {
         document,
         panel,
         placed: { managed: true },
@@ -64,7 +70,7 @@ export const dynamicLoadManagement = {
           {
             id: "clamps",
             text: `Clamps with a signal path to the charger: ${guards.map((g) => `on ${describeGuard(g)}`).join("; ")}`,
-            requires: withParts(CLAMPS, signalTakes(s.document, codebook)),
+            requires: withParts(CLAMPS, signalTakes(context.document, codebook)),
             link: "supply-conductor",
           },
         ],

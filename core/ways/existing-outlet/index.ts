@@ -50,8 +50,8 @@ function sharedBy({ document, codebook }: JudgingContext, outlet: Outlet): strin
   return other && !codebook.outlets[outlet.type]?.slow ? `the ${outletName(other, codebook)}` : null;
 }
 
-function propose(s: JudgingContext, outlet: Outlet): Proposal | RefusedProposal {
-  const { document, codebook, charger } = s;
+function propose(context: JudgingContext, outlet: Outlet): Proposal | RefusedProposal {
+  const { document, codebook, charger } = context;
   const use = codebook.outlets[outlet.type];
   const { words, charging, sections } = codebook;
   if (!use)
@@ -60,9 +60,9 @@ function propose(s: JudgingContext, outlet: Outlet): Proposal | RefusedProposal 
         wayReason("no-outlet", `A ${outlet.type} is not a ${words.outlet} of these rules`, sections.outletCharging),
       ],
     };
-  const stop = outletStop(s, outlet);
+  const stop = outletStop(context, outlet);
   if (stop) return { refused: [stop] };
-  const other = sharedBy(s, outlet);
+  const other = sharedBy(context, outlet);
   if (other)
     return {
       refused: [
@@ -74,7 +74,7 @@ function propose(s: JudgingContext, outlet: Outlet): Proposal | RefusedProposal 
       ],
     };
   const found = circuitOf(document, outlet.circuit);
-  const panel = found?.panel ?? s.path.target.panel;
+  const panel = found?.panel ?? context.path.target.panel;
   const placed: ChargerPlacement = {
     panel: panel?.id ?? null,
     circuit: found?.circuit.id ?? null,
@@ -99,7 +99,7 @@ function propose(s: JudgingContext, outlet: Outlet): Proposal | RefusedProposal 
         requires: use.slow ? CHECK : withParts(CHECK, chargerTakes(document, chargeA)),
         link: `outlet:${outlet.id}`,
       },
-      ...(exchange ? [exchangeForPlug(s)] : []),
+      ...(exchange ? [exchangeForPlug(context)] : []),
     ],
     cautions: [use.slow ? CAUTIONS.householdSocket : CAUTIONS.extensionLead],
   };
@@ -114,16 +114,20 @@ export const existingOutlet = {
   },
   consequence: "Nothing is changed; the next car will need more.",
   headline: ({ chargeA }) => `the outlet already there, at ${chargeA} A,`,
-  propose(s) {
-    const outlets = s.document.outlets ?? [];
+  propose(context) {
+    const outlets = context.document.outlets ?? [];
     if (outlets.length === 0)
       return [
         {
           refused: [
-            wayReason("no-outlet", `No free ${s.codebook.words.outlet} near the car has been recorded`, "Site survey"),
+            wayReason(
+              "no-outlet",
+              `No free ${context.codebook.words.outlet} near the car has been recorded`,
+              "Site survey",
+            ),
           ],
         },
       ];
-    return outlets.map((outlet) => propose(s, outlet));
+    return outlets.map((outlet) => propose(context, outlet));
   },
 } as const satisfies Way;

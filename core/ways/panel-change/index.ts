@@ -11,8 +11,8 @@ import type { JudgingContext, Way } from "../types.ts";
 import { onNewCircuit, type PanelTrouble, panelServes, panelTroubles, withNewPanels } from "../work.ts";
 
 /** A main or bus that does not carry the charger is a trouble of its panel too, as long as the supply is larger. */
-function tooSmall(s: JudgingContext): PanelTrouble[] {
-  const { path, codebook, home, wanted } = s;
+function tooSmall(context: JudgingContext): PanelTrouble[] {
+  const { path, codebook, home, wanted } = context;
   return path.panels.flatMap((panel) => {
     const link = path.links.find(
       (l) =>
@@ -43,23 +43,23 @@ export const panelChange = {
   },
   consequence: "Room for later circuits; the supply stays as it is.",
   headline: ({ chargeA }, { newPanel }) => `a new ${newPanel} with ${withArticle(showA(chargeA))} charger`,
-  propose(s) {
-    const { path } = s;
-    const troubles = [...panelTroubles(s), ...tooSmall(s)];
-    if (troubles.length === 0) return [{ refused: [panelServes(s)] }];
+  propose(context) {
+    const { path } = context;
+    const troubles = [...panelTroubles(context), ...tooSmall(context)];
+    if (troubles.length === 0) return [{ refused: [panelServes(context)] }];
     const { document, items } = withNewPanels(
-      s,
+      context,
       troubles.map((t) => t.panel),
     );
     // Where only the main or the bus is in the way, a new panel behind the same one is no answer.
     const endless = Number.POSITIVE_INFINITY;
     const carries = (p: Panel | undefined) => Math.min(p?.mainA ?? endless, p?.busA ?? endless);
     const larger = (p: Panel) => carries(document.panels.find((n) => n.id === p.id)) > carries(p);
-    if (panelTroubles(s).length === 0 && !troubles.some((t) => larger(t.panel)))
+    if (panelTroubles(context).length === 0 && !troubles.some((t) => larger(t.panel)))
       return [{ refused: troubles.map((t) => t.reason) }];
     const panel = document.panels.find((p) => p.id === path.target.panel?.id) ?? null;
     return [
-      onNewCircuit(s, {
+      onNewCircuit(context, {
         document,
         panel,
         takesWork: true,

@@ -33,8 +33,8 @@ function withoutItsLoads(document: CaseDocument, circuit: Circuit): CaseDocument
   return { ...document, loads, ...(outlets && { outlets }) };
 }
 
-function propose(s: JudgingContext, panel: Panel, circuit: Circuit): Proposal | RefusedProposal {
-  const { codebook, document, home } = s;
+function propose(context: JudgingContext, panel: Panel, circuit: Circuit): Proposal | RefusedProposal {
+  const { codebook, document, home } = context;
   const { charging, words } = codebook;
   const name = circuitName(circuit);
   const { conductor } = circuit;
@@ -105,7 +105,7 @@ function propose(s: JudgingContext, panel: Panel, circuit: Circuit): Proposal | 
       {
         id: "take-over",
         text: `Prove ${name} dead, follow it to both ends and see its conductor along the whole length`,
-        requires: withParts(TAKE_OVER, chargerTakes(s.document, chargeA)),
+        requires: withParts(TAKE_OVER, chargerTakes(context.document, chargeA)),
         link: linkId.conductor(circuit.id),
       },
       ...(circuitA === circuit.ratingA && protectedOne
@@ -137,12 +137,12 @@ export const reuseCircuit = {
   },
   consequence: "Uses what is there; its conductor limits the current for good.",
   headline: ({ chargeA }) => `the spare circuit, at ${chargeA} A,`,
-  propose(s) {
-    const { poles } = s.codebook.charging;
-    const spare = s.document.panels.flatMap((panel) =>
+  propose(context) {
+    const { poles } = context.codebook.charging;
+    const spare = context.document.panels.flatMap((panel) =>
       (panel.circuits ?? [])
         .filter((c) => (c.status === "abandoned" || c.status === "charger-ready") && (c.poles ?? poles) >= poles)
-        .map((circuit) => propose(s, panel, circuit)),
+        .map((circuit) => propose(context, panel, circuit)),
     );
     return spare.length > 0
       ? spare

@@ -12,8 +12,8 @@ import { onNewCircuit, panelServes, panelTroubles, withOwnBoard } from "../work.
  * Reasons for a separate board: the panel is full or left untouched, it has a type AC RCD, or a feeder or bus is too
  * small.
  */
-function causes(s: JudgingContext): WayReason[] {
-  const { path, codebook, home, wanted } = s;
+function causes(context: JudgingContext): WayReason[] {
+  const { path, codebook, home, wanted } = context;
   const inTheWay = path.links.find(
     (l) =>
       l.demandScope !== "circuit" &&
@@ -24,7 +24,7 @@ function causes(s: JudgingContext): WayReason[] {
       exceeds(l.carriesA + wanted.addsA, l.mayCarryA),
   );
   return [
-    ...panelTroubles(s).map((t) => t.reason),
+    ...panelTroubles(context).map((t) => t.reason),
     ...path.faults
       .filter((f) => f.finding.code === "rcd-type-ac")
       .map((f) => wayReason(f.reason, f.finding.text, f.finding.rule)),
@@ -48,18 +48,18 @@ export const separateBoard = {
   },
   consequence: "The old board is left as it is; it will still need changing one day.",
   headline: ({ chargeA }) => `${withArticle(showA(chargeA))} charger on a board of its own`,
-  propose(s) {
-    const { codebook, path } = s;
+  propose(context) {
+    const { codebook, path } = context;
     // An unsafe panel is repaired, not left in use.
     const unsafe = path.panels.find((p) => p.condition === "unsafe");
     const unsafeFault = unsafe && path.faults.find((f) => f.finding.link === linkId.panel(unsafe.id));
     if (unsafeFault)
       return [{ refused: [wayReason(unsafeFault.reason, unsafeFault.finding.text, unsafeFault.finding.rule)] }];
-    const solves = causes(s);
-    if (solves.length === 0) return [{ refused: [panelServes(s)] }];
-    const own = withOwnBoard(s);
+    const solves = causes(context);
+    if (solves.length === 0) return [{ refused: [panelServes(context)] }];
+    const own = withOwnBoard(context);
     return [
-      onNewCircuit(s, {
+      onNewCircuit(context, {
         document: own.document,
         panel: own.panel,
         from: "it",

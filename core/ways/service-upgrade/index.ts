@@ -92,34 +92,34 @@ type Start = "its panel" | "main panel" | "own board";
  * The smallest supply that carries the house and the charger; otherwise the largest available one, if it is larger
  * than today's.
  */
-function askedFor(s: JudgingContext): Larger | undefined {
-  const { home, wanted, document } = s;
-  const larger = largerSupplies(s);
+function askedFor(context: JudgingContext): Larger | undefined {
+  const { home, wanted, document } = context;
+  const larger = largerSupplies(context);
   return (
     larger.find((l) => l.system !== document.supply.system || !exceeds(home.demandA + wanted.addsA, l.ratingA)) ??
     larger.at(-1)
   );
 }
 
-function propose(s: JudgingContext, larger: Larger, start: Start): Proposal {
-  const { codebook } = s;
-  const supplied = homeOnSupply(s, larger);
-  const after: JudgingContext = { ...s, document: supplied };
-  const wanted = supplied.panels.find((p) => p.id === s.path.target.panel?.id) ?? null;
+function propose(context: JudgingContext, larger: Larger, start: Start): Proposal {
+  const { codebook } = context;
+  const supplied = homeOnSupply(context, larger);
+  const after: JudgingContext = { ...context, document: supplied };
+  const wanted = supplied.panels.find((p) => p.id === context.path.target.panel?.id) ?? null;
   const [head] = panelsTo(supplied, wanted);
   const from = start === "main panel" ? (head ?? null) : wanted;
   const replaced = codebook.bus !== null && supplied.panels.filter(onSupply).length === 1;
   // A new main panel has room; a board that stays may be full or must be left alone.
-  const troubles = untouchable(s).filter((t) => !(replaced && onSupply(t.panel)));
+  const troubles = untouchable(context).filter((t) => !(replaced && onSupply(t.panel)));
   const own = troubles.length > 0 || start === "own board" ? withOwnBoard(after) : null;
   const panel = own?.panel ?? from;
-  const threePhase = larger.system !== s.document.supply.system;
+  const threePhase = larger.system !== context.document.supply.system;
   const { conductor } = supplied.supply;
-  return onNewCircuit(s, {
+  return onNewCircuit(context, {
     document: own?.document ?? supplied,
     panel,
     ...(own && { from: "it" }),
-    placed: threePhase && s.home.demandA <= larger.ratingA ? { phase: 2 } : {},
+    placed: threePhase && context.home.demandA <= larger.ratingA ? { phase: 2 } : {},
     takesWork: true,
     solves: troubles.map((t) => t.reason),
     before: [
@@ -153,10 +153,10 @@ export const serviceUpgrade = {
   },
   consequence: "The most room for later loads, at the highest price and the longest wait.",
   headline: ({ chargeA }) => `a larger supply with ${withArticle(showA(chargeA))} charger`,
-  propose(s): readonly (Proposal | RefusedProposal)[] {
-    const { codebook, home } = s;
+  propose(context): readonly (Proposal | RefusedProposal)[] {
+    const { codebook, home } = context;
     const { words } = codebook;
-    const asked = askedFor(s);
+    const asked = askedFor(context);
     if (!asked)
       return [
         {
@@ -169,12 +169,12 @@ export const serviceUpgrade = {
           ],
         },
       ];
-    return [propose(s, asked, "its panel")];
+    return [propose(context, asked, "its panel")];
   },
-  otherwise(s) {
-    const asked = askedFor(s);
+  otherwise(context) {
+    const asked = askedFor(context);
     if (!asked) return [];
-    const starts: Start[] = s.path.panels.length > 1 ? ["main panel", "own board"] : ["own board"];
-    return starts.map((start) => () => propose(s, asked, start));
+    const starts: Start[] = context.path.panels.length > 1 ? ["main panel", "own board"] : ["own board"];
+    return starts.map((start) => () => propose(context, asked, start));
   },
 } as const satisfies Way;

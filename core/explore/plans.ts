@@ -14,6 +14,7 @@ import type { PriceBook } from "#core/estimate/book.ts";
 import { estimateWork } from "#core/estimate/estimate.ts";
 import { requirements, type WorkItem } from "#core/estimate/requirements.ts";
 import { countedLoads } from "#core/rules/demand/loads.ts";
+import { SHARED_REQUIREMENTS } from "#core/rules/findings/shared-requirements.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import type { Codebook } from "#core/rules/types.ts";
 import { exceeds, isSameFigure } from "#core/tolerance.ts";
@@ -130,7 +131,7 @@ function changesFor(document: CaseDocument, codebook: Codebook, demandA: number)
       work: {
         id: "measure",
         text: "Measure first",
-        requires: requirements({ recorder: 1, "labour:measure": 1 }, "measure"),
+        requires: SHARED_REQUIREMENTS.measurement,
       },
     },
     {
@@ -149,7 +150,7 @@ function changesFor(document: CaseDocument, codebook: Codebook, demandA: number)
       work: {
         id: "change:panel",
         text: "A larger panel",
-        requires: requirements({ panel: 1, "labour:panel": 1, permit: 1 }, "order-panel", "permit", "inspection"),
+        requires: SHARED_REQUIREMENTS.panel,
       },
     },
   ];

@@ -5,6 +5,7 @@ import { type WayReason, wayReason } from "#core/case/document/reasons.ts";
 import { requirements, type WorkItem } from "#core/estimate/requirements.ts";
 import { overLimit, type SupplyPath } from "#core/path/links.ts";
 import type { PathLink, UnknownValue } from "#core/path/types.ts";
+import { SHARED_REQUIREMENTS } from "#core/rules/findings/shared-requirements.ts";
 import type { Home } from "#core/rules/home.ts";
 import { exceeds } from "#core/tolerance.ts";
 import { showA } from "#core/units.ts";
@@ -12,7 +13,6 @@ import type { JudgingContext, Proposal } from "#core/ways/types.ts";
 import { capital, lower } from "#core/words.ts";
 
 const VISIT = requirements({ "labour:visit": 1 }, "survey");
-const MEASUREMENT = requirements({ recorder: 1, "labour:measure": 1 }, "measure");
 const APPLICATION = requirements({ application: 1 }, "operator");
 
 /** One visit confirms all values that have not been read. */
@@ -59,7 +59,7 @@ export function measureFirst(
       {
         id: "measure",
         text: `Measure first: a valid measurement of ${where}, calculated at ${showA(worst.carriesA)} of ${showA(worst.mayCarryA ?? 0)}`,
-        requires: MEASUREMENT,
+        requires: SHARED_REQUIREMENTS.measurement,
         link: worst.link,
       },
     ],

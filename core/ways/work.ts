@@ -11,7 +11,9 @@ import { homeOf } from "#core/home/home.ts";
 import type { SpaceCount } from "#core/panel/spaces.ts";
 import { onSupply } from "#core/panel/sub-panels.ts";
 import type { ClampGuard } from "#core/path/clamps.ts";
+import type { PathLink } from "#core/path/types.ts";
 import { SHARED_REQUIREMENTS } from "#core/rules/findings/shared-requirements.ts";
+import { exceeds } from "#core/tolerance.ts";
 import { showA } from "#core/units.ts";
 import { freeId, withNewCircuit } from "./charger-placement.ts";
 import { newCircuitTakes } from "./circuit-requirements.ts";
@@ -31,6 +33,27 @@ interface NewCircuit extends Pick<Proposal, "document" | "takesWork" | "solves" 
   before?: readonly WorkItem[];
   after?(guards: readonly ClampGuard[]): readonly WorkItem[];
 }
+
+/**
+ * The first link that would not carry the wanted charging and that a larger supply would not help.
+ * @param accept the links that are asked about
+ */
+export function linkTooSmall(
+  { path, home, wanted }: JudgingContext,
+  accept: (link: PathLink) => boolean,
+): PathLink | null {
+  const isBelowSupply = ({ demandScope, mayCarryA }: PathLink) =>
+    mayCarryA !== null && (demandScope !== "supply" || mayCarryA < home.supplyA);
+  return (
+    path.links.find(
+      (l) => accept(l) && isBelowSupply(l) && l.mayCarryA !== null && exceeds(l.carriesA + wanted.addsA, l.mayCarryA),
+    ) ?? null
+  );
+}
+
+/** Why a link that is too small stands in the way. @param rule the section on such a link */
+export const tooSmallReason = (link: PathLink, { wanted }: JudgingContext, rule: string): WayReason =>
+  wayReason("headroom-short", `${link.name} (${link.decidedBy}) does not carry ${wanted.chargeA} A of charging`, rule);
 
 /** The proposal shared by all ways with a new charging circuit. */
 export function onNewCircuit(context: JudgingContext, way: NewCircuit): Proposal {

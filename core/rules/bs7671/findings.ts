@@ -11,6 +11,7 @@ import { rcdOf, withoutTypeAc } from "../findings/protection.ts";
 import type { FindingRule } from "../findings/types.ts";
 import type { Home, PathTarget } from "../home.ts";
 import { MOST_ZE_OHM, STABLE_ELECTRODE_OHM } from "./earthing.ts";
+import { SURGE_RULE } from "./surge.ts";
 
 const TAKES = {
   earth: requirements({ earth: 1, "labour:earth": 1 }, "order"),
@@ -145,7 +146,7 @@ export const ukFindings: readonly FindingRule[] = [
     at: "panel",
     code: "surge-protection-missing",
     severity: "note",
-    rule: "BS 7671 443.4",
+    rule: SURGE_RULE,
     todo: "Offer it with the work and write down what the owner decides",
     reason: "fault-on-path",
     check: ({ codebook }, panel) =>

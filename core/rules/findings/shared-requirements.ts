@@ -7,5 +7,6 @@ export const SHARED_REQUIREMENTS = {
   panel: requirements({ panel: 1, "labour:panel": 1, permit: 1 }, "order-panel", "permit", "inspection"),
   /** A feeder, or the conductor of a circuit along its whole length. */
   feeder: requirements({ feeder: 1, "labour:feeder": 1 }, "order"),
+  measurement: requirements({ recorder: 1, "labour:measure": 1 }, "measure"),
   device: requirements({ "device:other": 1, "labour:device": 1 }, "order"),
 };

@@ -1,39 +1,31 @@
 /** New or larger panel, because the old one is full or unsound; supply unchanged. */
 
-import { wayReason } from "#core/case/document/reasons.ts";
 import type { Panel } from "#core/case/document/types.ts";
 import { linkId } from "#core/case/fields/link-ids.ts";
 import { CAUTIONS } from "#core/cautions.ts";
-import { exceeds } from "#core/tolerance.ts";
 import { showA } from "#core/units.ts";
 import { withArticle } from "#core/words.ts";
 import type { JudgingContext, Way } from "../types.ts";
-import { onNewCircuit, type PanelTrouble, panelServes, panelTroubles, withNewPanels } from "../work.ts";
+import {
+  linkTooSmall,
+  onNewCircuit,
+  type PanelTrouble,
+  panelServes,
+  panelTroubles,
+  tooSmallReason,
+  withNewPanels,
+} from "../work.ts";
 
 /** A main or bus that does not carry the charger is a trouble of its panel too, as long as the supply is larger. */
-function tooSmall(context: JudgingContext): PanelTrouble[] {
-  const { path, codebook, home, wanted } = context;
-  return path.panels.flatMap((panel) => {
-    const link = path.links.find(
-      (l) =>
-        (l.link === linkId.bus(panel.id) || l.link === linkId.main(panel.id)) &&
-        l.mayCarryA !== null &&
-        l.mayCarryA < home.supplyA &&
-        exceeds(l.carriesA + wanted.addsA, l.mayCarryA),
+const tooSmall = (context: JudgingContext): PanelTrouble[] =>
+  context.path.panels.flatMap((panel) => {
+    const ratings = [linkId.bus(panel.id), linkId.main(panel.id)];
+    const link = linkTooSmall(
+      context,
+      (l) => ratings.includes(l.link) && l.mayCarryA !== null && l.mayCarryA < context.home.supplyA,
     );
-    if (!link) return [];
-    return [
-      {
-        panel,
-        reason: wayReason(
-          "headroom-short",
-          `${link.name} (${link.decidedBy}) does not carry ${wanted.chargeA} A of charging`,
-          codebook.sections.mainOnBus,
-        ),
-      },
-    ];
+    return link ? [{ panel, reason: tooSmallReason(link, context, context.codebook.sections.mainOnBus) }] : [];
   });
-}
 
 export const panelChange = {
   id: "panel-change",

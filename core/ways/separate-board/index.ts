@@ -2,41 +2,27 @@
 
 import { type WayReason, wayReason } from "#core/case/document/reasons.ts";
 import { linkId } from "#core/case/fields/link-ids.ts";
-import { exceeds } from "#core/tolerance.ts";
 import { showA } from "#core/units.ts";
 import { withArticle } from "#core/words.ts";
 import type { JudgingContext, Way } from "../types.ts";
-import { onNewCircuit, panelServes, panelTroubles, withOwnBoard } from "../work.ts";
+import { linkTooSmall, onNewCircuit, panelServes, panelTroubles, tooSmallReason, withOwnBoard } from "../work.ts";
 
 /**
  * Reasons for a separate board: the panel is full or left untouched, it has a type AC RCD, or a feeder or bus is too
  * small.
  */
 function causes(context: JudgingContext): WayReason[] {
-  const { path, codebook, home, wanted } = context;
-  const inTheWay = path.links.find(
-    (l) =>
-      l.demandScope !== "circuit" &&
-      l.kind !== "supply" &&
-      l.kind !== "supply-conductor" &&
-      l.mayCarryA !== null &&
-      (l.demandScope !== "supply" || l.mayCarryA < home.supplyA) &&
-      exceeds(l.carriesA + wanted.addsA, l.mayCarryA),
+  const { path, codebook } = context;
+  const inTheWay = linkTooSmall(
+    context,
+    ({ demandScope, kind }) => demandScope !== "circuit" && kind !== "supply" && kind !== "supply-conductor",
   );
   return [
     ...panelTroubles(context).map((t) => t.reason),
     ...path.faults
       .filter((f) => f.finding.code === "rcd-type-ac")
       .map((f) => wayReason(f.reason, f.finding.text, f.finding.rule)),
-    ...(inTheWay
-      ? [
-          wayReason(
-            "headroom-short",
-            `${inTheWay.name} (${inTheWay.decidedBy}) does not carry ${wanted.chargeA} A of charging`,
-            codebook.sections.feeder,
-          ),
-        ]
-      : []),
+    ...(inTheWay ? [tooSmallReason(inTheWay, context, codebook.sections.feeder)] : []),
   ];
 }
 

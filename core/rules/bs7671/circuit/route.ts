@@ -7,6 +7,7 @@ import { indexesWhere, junctionBoxes, oneCheckFor } from "#core/rules/circuit/pa
 import type { DesignedSegment, RouteCheck, RoutedCircuit, SupportSpacing } from "#core/rules/circuit/types.ts";
 import { exceeds } from "#core/tolerance.ts";
 import { lengthM, showA, showNumber, showOhm } from "#core/units.ts";
+import { SURGE_RULE } from "../surge.ts";
 
 /** Usual practice where the rules give no figure; the firm and the maker come first. */
 const COVER_M = 0.5;
@@ -73,7 +74,7 @@ function surge({ document: { panels }, panel }: RoutedCircuit): RouteCheck {
     "surge",
     "Surge protection",
     has ? true : null,
-    "BS 7671 443.4",
+    SURGE_RULE,
     "offered by default; the owner's refusal is recorded",
     has ? "the board has it" : has === false ? "the board has none: offer it" : "not looked at yet",
   );

@@ -9,6 +9,9 @@ const SHARED_BY = 10;
 const LIBRARIES =
   /[\\/]node_modules[\\/](?!idb|rfc6902|@rc-component[\\/](portal|select|virtual-list|trigger|overflow|upload|progress)|antd[\\/]es[\\/](select|upload|progress|tooltip))/;
 
+/** What opens over a page, shared by the steps of a job and the field for files of the list. */
+const POPUPS = /[\\/]node_modules[\\/](@rc-component[\\/](trigger|tooltip)|antd[\\/]es[\\/]tooltip)[\\/]/;
+
 /** A group of the bundler that takes the modules of one shared file. */
 const only = (chunk: SharedChunk) => (id: string, graph: ModuleGraph) =>
   sharedChunk(id, graph) === chunk ? chunk : null;
@@ -38,6 +41,7 @@ export default defineConfig(({ isSsrBuild }) => ({
             codeSplitting: {
               groups: [
                 { name: "common", test: LIBRARIES, minShareCount: SHARED_BY, priority: 3 },
+                { name: "popups", test: POPUPS, priority: 3 },
                 { name: only("base"), priority: 2 },
                 { name: only("job"), priority: 1 },
               ],

@@ -13,6 +13,7 @@ import type { RecorderStatus } from "./energy/recorder/recorder.ts";
 import { RECORDING_STATES } from "./energy/recorder/registers.ts";
 import type { SearchResult } from "./find/find.ts";
 import type { OtherPerson } from "./firm/other-person.ts";
+import { ownValue } from "./own-value.ts";
 import type { PhotoList } from "./survey/photo.ts";
 import { markList } from "./survey/photo-marks.ts";
 
@@ -63,7 +64,7 @@ const EDIT_ANSWERS = {
 const byKind = (answers: Readonly<Record<string, Schema<unknown>>>) =>
   lazy((value: unknown) => {
     const kind = (value as { kind?: unknown } | null)?.kind;
-    const known = typeof kind === "string" && Object.hasOwn(answers, kind) ? answers[kind] : undefined;
+    const known = typeof kind === "string" ? ownValue(answers, kind) : undefined;
     return known ?? mixed().oneOf([], "must be a known answer").required();
   });
 

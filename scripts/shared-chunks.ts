@@ -10,7 +10,9 @@ export interface ModuleGraph {
   getModuleInfo(id: string): { importers: readonly string[] } | null;
 }
 
-const ROUTE = /[\\/]app[\\/](root\.tsx|entry\.client\.tsx|routes[\\/].*route\.tsx)(\?|$)/;
+/** Pages, and the field for files that the list of jobs loads afterwards. */
+const ROUTE =
+  /[\\/]app[\\/](root\.tsx|entry\.client\.tsx|routes[\\/].*route\.tsx|routes[\\/]job-list[\\/]import-case\.tsx)(\?|$)/;
 /** Pages that need much of a job's code. */
 const HEAVY_PAGE = /[\\/]app[\\/]routes[\\/](job|prices)[\\/]/;
 const STEP = /[\\/]app[\\/]routes[\\/]job[\\/]\w+[\\/]route\.tsx(\?|$)/;

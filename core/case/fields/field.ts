@@ -2,6 +2,7 @@
  * A field of the case, described once: its label, control, unit, source, and what it is called while it is unknown.
  * Screens, search, sources, changes in words and missing values read this description.
  */
+import { ownValue } from "#core/own-value.ts";
 import type { UnitNames } from "#core/quantity/parse.ts";
 import { showA, showNumber, showOhm, showSize } from "#core/units.ts";
 import { valueAt } from "../document/set-value.ts";
@@ -108,7 +109,7 @@ function splitKey(at: string): readonly [before: string, after: string] {
   if (last < 0) return [parts.join("."), ""];
   const list = parts[last - 1] ?? "";
   // A member with an id is known by it alone, wherever its list stands.
-  const before = KEY_OF_LIST[list] ?? parts.slice(0, last).join(".");
+  const before = ownValue(KEY_OF_LIST, list) ?? parts.slice(0, last).join(".");
   return [`${before}.`, ["", ...parts.slice(last + 1)].join(".")];
 }
 const splitKeys = new Map<string, readonly [before: string, after: string]>();
@@ -129,9 +130,7 @@ export function instancesOf({ at }: FieldDefinition, document: CaseDocument): re
   const walk = (value: unknown, parts: readonly string[], index: readonly number[]): (readonly number[])[] => {
     const star = parts.indexOf("*");
     if (star < 0) return [index];
-    const list = parts
-      .slice(0, star)
-      .reduce((v: unknown, key) => (v as Record<string, unknown> | null | undefined)?.[key], value);
+    const list = star === 0 ? value : valueAt(value as object, `/${parts.slice(0, star).join("/")}`);
     return Array.isArray(list) ? list.flatMap((member, i) => walk(member, parts.slice(star + 1), [...index, i])) : [];
   };
   return walk(document, at.split("/").slice(1), []);
@@ -156,7 +155,7 @@ export function memberOf(field: FieldDefinition, document: CaseDocument, index: 
       .slice(0, last - 1)
       .split("/")
       .at(-1) ?? "";
-  if (!KEY_OF_LIST[list]) return index.at(-1) ?? "";
+  if (!ownValue(KEY_OF_LIST, list)) return index.at(-1) ?? "";
   return (memberIn(field, document, index) as { id?: string } | undefined)?.id ?? "";
 }
 

@@ -3,7 +3,7 @@
 import { Select } from "antd";
 import { useCallback, useEffect, useMemo, useState } from "react";
 import type { Conventions } from "#core/conventions.ts";
-import { showTime } from "#core/dates.ts";
+import { showDay, showTime } from "#core/dates.ts";
 import { ROUNDING_A } from "#core/energy/replay/charger-control.ts";
 import type { NightInDetail, NightOfWay } from "#core/energy/replay/replay.ts";
 import { isMet } from "#core/energy/replay/results.ts";
@@ -29,6 +29,7 @@ interface Shown {
 }
 
 export default function NightDetail({ jobId, replay }: { jobId: string; replay: ReplayRun }) {
+  const { conventions } = codebookOf(useJobPart((job) => job.document.rules));
   // The worker once it has taken the case over; null until then.
   const [worker, setWorker] = useState<ReturnType<typeof newReplayWorker> | null>(null);
   const first = replay.ways.find((w) => w.way.managed) ?? replay.ways[0];
@@ -107,7 +108,7 @@ export default function NightDetail({ jobId, replay }: { jobId: string; replay: 
               value={index}
               onChange={setIndex}
               loading={shown === null}
-              options={(shown?.nights ?? []).map((n) => ({ value: n.index, label: nightInWords(n) }))}
+              options={(shown?.nights ?? []).map((n) => ({ value: n.index, label: nightInWords(n, conventions) }))}
             />
           )}
         </Field>
@@ -128,8 +129,8 @@ export default function NightDetail({ jobId, replay }: { jobId: string; replay: 
   );
 }
 
-const nightInWords = ({ askedKWh, evening, gotKWh, throttledS }: NightOfWay): string =>
-  `${evening}: ${isMet(gotKWh, askedKWh) ? "all of" : `${showKWh(gotKWh)} of`} ${showKWh(askedKWh)}, throttled ${showNumber(Math.round(throttledS / 360) / 10)} h`;
+const nightInWords = ({ askedKWh, evening, gotKWh, throttledS }: NightOfWay, conventions: Conventions): string =>
+  `${showDay(evening, conventions)}: ${isMet(gotKWh, askedKWh) ? "all of" : `${showKWh(gotKWh)} of`} ${showKWh(askedKWh)}, throttled ${showNumber(Math.round(throttledS / 360) / 10)} h`;
 
 const clockAt = (wallS: number, conventions: Conventions): string =>
   showTime(new Date(wallS * 1000).toISOString().slice(11, 16), conventions);
@@ -209,7 +210,7 @@ function OneNight({ night }: { night: NightInDetail }) {
     <>
       <Chart
         height={300}
-        label={`The night after ${night.evening}: the house, the charger and what is in the car, against the limit of ${showA(limitA)} and the rating of ${showA(ratingA)}`}
+        label={`The night after ${showDay(night.evening, conventions)}: the house, the charger and what is in the car, against the limit of ${showA(limitA)} and the rating of ${showA(ratingA)}`}
         draw={draw}
       />
       <RangeSlider

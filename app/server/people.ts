@@ -7,7 +7,7 @@ import { database, inTransaction, type Transaction } from "./database.ts";
 import { hashPassword } from "./passwords.ts";
 import { refuse } from "./refusals.ts";
 import { takeDown } from "./second-factor.ts";
-import { digestOf, newToken } from "./secrets.ts";
+import { newToken, tokenDigest } from "./secrets.ts";
 import { inWindow } from "./time-window.ts";
 
 const LINK_HOURS = 72;
@@ -84,7 +84,7 @@ export function peopleOf(firmId: string, by: string) {
     const token = newToken();
     await db.delete(passwordLink).where(eq(passwordLink.personId, personId));
     await db.insert(passwordLink).values({
-      id: digestOf(token),
+      id: tokenDigest(token),
       personId,
       expiresAt: new Date(now.getTime() + LINK_HOURS * HOUR_MS),
     });
@@ -227,7 +227,7 @@ export async function personOfLink(token: string, now = new Date()) {
     .from(passwordLink)
     .innerJoin(person, eq(passwordLink.personId, person.id))
     .innerJoin(firm, eq(person.firmId, firm.id))
-    .where(and(eq(passwordLink.id, digestOf(token)), gt(passwordLink.expiresAt, now), eq(person.active, true)));
+    .where(and(eq(passwordLink.id, tokenDigest(token)), gt(passwordLink.expiresAt, now), eq(person.active, true)));
   return found ?? null;
 }
 
@@ -238,7 +238,7 @@ export async function setPasswordByLink(token: string, password: string, now = n
   const passwordHash = await hashPassword(password);
   return inTransaction(async (tx) => {
     // Of two with the same link at the same moment one is too late.
-    const [{ affectedRows }] = await tx.delete(passwordLink).where(eq(passwordLink.id, digestOf(token)));
+    const [{ affectedRows }] = await tx.delete(passwordLink).where(eq(passwordLink.id, tokenDigest(token)));
     if (affectedRows !== 1) return false;
     await tx.delete(passwordLink).where(lt(passwordLink.expiresAt, now));
     await tx.update(person).set({ passwordHash }).where(eq(person.id, who.id));

@@ -3,7 +3,7 @@ import { and, eq, lt } from "drizzle-orm";
 import { Secret, TOTP } from "otpauth";
 import { person, recoveryCode } from "#db/schema.ts";
 import { database, inTransaction, type Transaction } from "./database.ts";
-import { digestOf, newRecoveryCode, tidyRecoveryCode } from "./secrets.ts";
+import { newRecoveryCode, tidyRecoveryCode, tokenDigest } from "./secrets.ts";
 
 const PERIOD_S = 30;
 /** Allowed clock error in periods. */
@@ -42,7 +42,7 @@ export async function takeCode(personId: string, code: string, now: Date): Promi
   }
   const [{ affectedRows }] = await database
     .delete(recoveryCode)
-    .where(and(eq(recoveryCode.personId, personId), eq(recoveryCode.digest, digestOf(tidyRecoveryCode(code)))));
+    .where(and(eq(recoveryCode.personId, personId), eq(recoveryCode.digest, tokenDigest(tidyRecoveryCode(code)))));
   return affectedRows === 1;
 }
 
@@ -57,7 +57,7 @@ export async function setUp(personId: string, secret: string, code: string, now:
   await inTransaction(async (tx) => {
     await tx.update(person).set({ totpSecret: secret, totpStep: step }).where(eq(person.id, personId));
     await tx.delete(recoveryCode).where(eq(recoveryCode.personId, personId));
-    await tx.insert(recoveryCode).values(codes.map((c) => ({ personId, digest: digestOf(c) })));
+    await tx.insert(recoveryCode).values(codes.map((c) => ({ personId, digest: tokenDigest(c) })));
   });
   return codes;
 }

@@ -2,7 +2,7 @@
 import { createHash, randomBytes, randomInt } from "node:crypto";
 
 export const newToken = (): string => randomBytes(32).toString("base64url");
-export const digestOf = (token: string): string => createHash("sha256").update(token).digest("hex");
+export const tokenDigest = (token: string): string => createHash("sha256").update(token).digest("hex");
 
 /** Letters and digits that are not mistaken for each other. */
 const LEGIBLE = "abcdefghjkmnpqrstuvwxyz23456789";

@@ -8,7 +8,7 @@ import { log } from "./log.ts";
 import { isPassword } from "./passwords.ts";
 import { refuse } from "./refusals.ts";
 import { newSecret, takeCode } from "./second-factor.ts";
-import { digestOf, newToken } from "./secrets.ts";
+import { newToken, tokenDigest } from "./secrets.ts";
 import { currentSender } from "./sender.ts";
 import { settings } from "./settings.ts";
 import { beginAttempt, forgetOwnAttempts, TOO_MANY_TRIES } from "./sign-in-attempts.ts";
@@ -70,7 +70,7 @@ async function knownDeviceOf(request: Request, email: string): Promise<string | 
     .select({ id: knownDevice.id })
     .from(knownDevice)
     .innerJoin(person, eq(knownDevice.personId, person.id))
-    .where(and(eq(knownDevice.id, digestOf(token)), eq(person.email, email)));
+    .where(and(eq(knownDevice.id, tokenDigest(token)), eq(person.email, email)));
   return found?.id ?? null;
 }
 
@@ -82,7 +82,7 @@ async function rememberDevice(request: Request, personId: string, email: string,
     return null;
   }
   const token = newToken();
-  await database.insert(knownDevice).values({ id: digestOf(token), personId, usedAt: now });
+  await database.insert(knownDevice).values({ id: tokenDigest(token), personId, usedAt: now });
   const kept = await database
     .select({ id: knownDevice.id })
     .from(knownDevice)
@@ -112,7 +112,7 @@ export const halfWay = (request: Request, now = new Date()): Promise<SignedIn | 
 async function sessionOf(request: Request, complete: boolean, now: Date): Promise<SignedIn | null> {
   const token = await tokenOf(request);
   if (!token) return null;
-  return personOf(digestOf(token), complete, now).catch((error: unknown) => {
+  return personOf(tokenDigest(token), complete, now).catch((error: unknown) => {
     throw databaseIsLost(error) ? refuse("database-away") : error;
   });
 }
@@ -259,11 +259,11 @@ export async function openSession(
 ): Promise<string> {
   const token = newToken();
   const before = await tokenOf(request);
-  if (before) await database.delete(session).where(eq(session.id, digestOf(before)));
+  if (before) await database.delete(session).where(eq(session.id, tokenDigest(before)));
   await database.delete(session).where(lt(session.expiresAt, now));
   const lastsMs = complete ? SESSION_DAYS * DAY_MS : HALF_WAY_MS;
   await database.insert(session).values({
-    id: digestOf(token),
+    id: tokenDigest(token),
     personId,
     expiresAt: new Date(now.getTime() + lastsMs),
     createdAt: now,
@@ -299,7 +299,7 @@ export async function signOut(request: Request, everywhere: boolean): Promise<st
     const [own] = await database
       .select()
       .from(session)
-      .where(eq(session.id, digestOf(token)));
+      .where(eq(session.id, tokenDigest(token)));
     if (own)
       await database.delete(session).where(everywhere ? eq(session.personId, own.personId) : eq(session.id, own.id));
   }

@@ -9,7 +9,7 @@ const inWords = ({ kind, patch, madeOn, by }: Step): string =>
     ? `This step cannot be undone: ${by ?? "somebody"} has changed the same thing since.`
     : `${SAID[kind]}: ${changesInWords(madeOn, patch).join("; ")}.`;
 
-export default function LastStep({ step, className }: { step: Step; className: string | undefined }) {
+export default function LastStepNotice({ step, className }: { step: Step; className: string | undefined }) {
   return (
     <p className={className} role="status">
       {inWords(step)}

@@ -19,7 +19,7 @@ export interface PlanUnderlay {
 }
 
 /** Neighbouring places of the band that serve alike: all that is asked of them, or some of it. */
-export function stretchesOf(band: readonly BandPoint[]): { from: Point; to: Point; all: boolean }[] {
+export function servedStretches(band: readonly BandPoint[]): { from: Point; to: Point; all: boolean }[] {
   const stretches: { from: Point; to: Point; all: boolean; last: BandPoint }[] = [];
   for (const p of band) {
     if (p.served === 0) continue;

@@ -24,7 +24,7 @@ import {
   ScaleBar,
   SOFT_KINDS,
   SOLID_FILLS,
-  stretchesOf,
+  servedStretches,
 } from "./plan-shapes.tsx";
 import { type PlanUnit, showLength } from "./plan-unit.ts";
 import { useWidth } from "./use-width.ts";
@@ -190,7 +190,7 @@ export default function PlanDrawing(props: Props) {
               </Group>
             ))}
             {!dragged &&
-              stretchesOf(band).map(({ from, to, all }) => (
+              servedStretches(band).map(({ from, to, all }) => (
                 <Line
                   key={`${from.join()} ${to.join()}`}
                   points={flat([from, to])}

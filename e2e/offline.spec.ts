@@ -31,6 +31,10 @@ function killBrowser(profile: string) {
     }
 }
 
+/** Playwright may wait for ever for a browser that was killed. */
+const forgetKilled = (context: BrowserContext): Promise<unknown> =>
+  Promise.race([context.close().catch(() => {}), new Promise((resolve) => setTimeout(resolve, 5000))]);
+
 async function enterDevices(page: Page, from: number, count: number) {
   const entry = page.getByRole("textbox", { name: "Add a device" });
   await entry.focus();
@@ -63,7 +67,9 @@ test("100 edits and 20 photos made without a line, the browser killed in between
     const page = first.pages()[0] as Page;
     await signInByButton(page, heron, "Mara Quill");
     const id = await newJob(page, heron, "1 Dead Spot");
-    await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+    const workerState = () =>
+      page.evaluate(async () => (await navigator.serviceWorker.getRegistration())?.active?.state ?? "none");
+    await expect.poll(workerState, { timeout: 60_000 }).toBe("activated");
     await saved(page);
     await expect.poll(() => page.evaluate(async () => (await caches.match(location.pathname))?.status)).toBe(200);
 
@@ -74,7 +80,7 @@ test("100 edits and 20 photos made without a line, the browser killed in between
     await expect(page.locator("[data-saving]")).toContainText(`(${HALF.edits})`);
     await expect(page.getByText(`${HALF.photos} waiting here for a connection`)).toBeVisible();
     killBrowser(profile);
-    await first.close().catch(() => {});
+    await forgetKilled(first);
 
     const second = await openBrowser(profile);
     const again = second.pages()[0] as Page;
@@ -119,7 +125,7 @@ test("100 edits and 20 photos made without a line, the browser killed in between
     expect(shades).toEqual([...shades].sort((a, b) => a - b));
     // An orderly end may wait for what the service worker still fetches.
     killBrowser(profile);
-    await second.close().catch(() => {});
+    await forgetKilled(second);
   } finally {
     rmSync(profile, { recursive: true, force: true });
   }

@@ -19,7 +19,7 @@ WAY is one of: ${WAY_IDS.join(", ")}`;
 /** A case by itself brings no prices: the made-up ones that Heron ships with. */
 const bookOf = ({ rules }: CaseDocument) => DEMO_BOOKS[codebookOf(rules).currency];
 
-/** The output for one case, or the reasons why there is none, line by line. */
+/** The assessment of one case, or the case after a way; `refused` has one line per reason if the way is ruled out. */
 function answerTo(document: CaseDocument, after: WayId | null): { answer: unknown } | { refused: string[] } {
   if (!after) return { answer: assess(document, bookOf(document)) };
   const found = homeAfter(document, after, bookOf(document));

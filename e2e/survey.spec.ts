@@ -241,6 +241,30 @@ test("values have sources; assumed ones are named in the answer until confirmed;
   await saved(page);
 });
 
+test("a suggested type stays marked at its own receptacle when another one is removed", async ({ page, heron }) => {
+  await signInAs(page, heron, "Mara Quill");
+  await newJob(page, heron, "6 Panel Street");
+  const add = page.getByRole("button", { name: "Add a receptacle" });
+  for (let i = 0; i < 3; i++) await add.click();
+  const marks = page.locator("#outlets").getByRole("button", { name: "Type is assumed: it is right" });
+  const marked = () =>
+    page
+      .locator("#outlets [data-pointer$='/type']")
+      .evaluateAll((fields) => fields.map((one) => one.querySelector("[data-source=assumed]") !== null));
+  await expect(marks).toHaveCount(3);
+  await marks.nth(2).click();
+  await expect.poll(marked).toEqual([true, true, false]);
+  await page
+    .locator("#outlets")
+    .getByRole("button", { name: /^Remove the/ })
+    .first()
+    .click();
+  await expect.poll(marked).toEqual([true, false]);
+  await marks.click();
+  await expect.poll(marked).toEqual([false, false]);
+  await saved(page);
+});
+
 test("pictures are turned upright, cleaned of their place, drawn on, and linked to what they prove", async ({
   page,
   heron,

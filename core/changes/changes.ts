@@ -2,10 +2,10 @@
 
 import type { Patch } from "#core/case/document/patch.ts";
 import { valueAt } from "#core/case/document/set-value.ts";
-import type { CaseDocument, Circuit, Load, Outlet, Panel } from "#core/case/document/types.ts";
-import { controlPart, labelOf, valueInWords } from "#core/case/fields/field.ts";
+import type { CaseDocument, Circuit, Load } from "#core/case/document/types.ts";
+import { computed, labelOf, valueInWords } from "#core/case/fields/field.ts";
 import { fieldAt } from "#core/case/fields/index.ts";
-import { outletName, panelName } from "#core/case/fields/names.ts";
+import { memberName } from "#core/case/fields/names.ts";
 import { ownValue } from "#core/own-value.ts";
 import { deviceName } from "#core/panel/quick-device.ts";
 import { loadName } from "#core/rules/demand/loads.ts";
@@ -22,26 +22,13 @@ const keyInWords = (key: string): string =>
     .replace(/-/g, " ")
     .toLowerCase();
 
-/** A list of the case whose members have names, by the keys that lead to it: one member, as it is called. */
-function memberName(keys: readonly string[], member: unknown, document: CaseDocument): string | null {
+/** A member of a list, as it is called here: loads and devices by their own names. */
+function nameOf(keys: readonly string[], member: unknown, document: CaseDocument): string | null {
   const codebook = codebookOf(document.rules);
-  const lists = keys.filter((key) => !/^(\d+|-)$/.test(key)).join("/");
-  switch (lists) {
-    case "loads":
-      return loadName(member as Load, codebook);
-    case "panels":
-      return panelName(member as Panel, codebook);
-    case "panels/circuits":
-      return deviceName(member as Circuit);
-    case "panels/rcdGroups":
-      return "an RCD over several ways";
-    case "outlets":
-      return `the ${outletName(member as Outlet, codebook)}`;
-    case "need/cars":
-      return `car ${Number(keys.at(-1)) + 1}`;
-    default:
-      return null;
-  }
+  const list = `/${keys.slice(0, -1).join("/")}`.replace(/\/(\d+|-)(?=\/|$)/g, "/*");
+  if (list === "/loads") return loadName(member as Load, codebook);
+  if (list === "/panels/*/circuits") return deviceName(member as Circuit);
+  return memberName(list, member, codebook, Number(keys.at(-1)));
 }
 
 /** The label of the field at a pointer within a sentence; null where no field describes it. */
@@ -50,8 +37,8 @@ function labelAt(document: CaseDocument, pointer: string): string | null {
   if (!found) return null;
   const { field, index, within } = found;
   const context = fieldContext(document, index);
-  if (field.control.kind === "window" && within !== "")
-    return lower(controlPart(field.control.ends[within === "from" ? 0 : 1], context));
+  if (field.control.kind === "window" && (within === "from" || within === "to"))
+    return lower(computed(field.control.ends[within], context));
   // What stands after a comma is a remark or a unit.
   return lower(labelOf(field, context)).replace(/, .*/, "");
 }
@@ -69,7 +56,7 @@ export function placeInWords(document: CaseDocument, pointer: string, added?: un
     if (!/^(\d+|-)$/.test(last)) continue;
     const here = keys.slice(0, n);
     const member = n === keys.length && added !== undefined ? added : valueAt(document, `/${here.join("/")}`);
-    const name = typeof member === "object" && member !== null ? memberName(here, member, document) : null;
+    const name = typeof member === "object" && member !== null ? nameOf(here, member, document) : null;
     if (name === null) continue;
     const field = label ?? keys.slice(n).map(keyInWords).join(" ");
     return field && !field.startsWith(name) ? `${field} of ${name}` : field || name;

@@ -17,6 +17,7 @@ import { withMeasuredYear } from "#core/demand/measured-year.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
 import { ownValue } from "#core/own-value.ts";
 import { loadName } from "#core/rules/demand/loads.ts";
+import { fieldContext } from "#core/rules/field-context.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import type { Codebook } from "#core/rules/types.ts";
 import { areaFt2, showA, showNumber, showSize } from "#core/units.ts";
@@ -118,7 +119,7 @@ function looksOf(document: CaseDocument, codebook: Codebook, demandA: number): L
   /** The key, label and step of a field. */
   const of = (field: FieldDefinition, index: readonly number[] = []) => ({
     key: fieldKey(field, memberOf(field, document, index)),
-    label: fullLabelOf(field, { document, rules: codebook, index }),
+    label: fullLabelOf(field, fieldContext(document, index)),
     step: field.step,
   });
   if (open("supply.ratingA", supply.ratingA))

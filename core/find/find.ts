@@ -1,7 +1,7 @@
 /** Search in an open job by a few letters: loads, devices, links, fields, papers and steps. */
 
 import type { CaseDocument } from "#core/case/document/types.ts";
-import { controlPart, instancesOf, isAsked, labelOf, ownerOf, pointerOf, sectionOf } from "#core/case/fields/field.ts";
+import { computed, instancesOf, isAsked, labelOf, ownerOf, pointerOf, sectionOf } from "#core/case/fields/field.ts";
 import { FIELDS } from "#core/case/fields/index.ts";
 import { panelName } from "#core/case/fields/names.ts";
 import type { StepId } from "#core/case/fields/steps.ts";
@@ -10,8 +10,8 @@ import { ownValue } from "#core/own-value.ts";
 import { deviceName } from "#core/panel/quick-device.ts";
 import { placeOfLink } from "#core/path/step-of-link.ts";
 import { countedLoads } from "#core/rules/demand/loads.ts";
+import { fieldContext } from "#core/rules/field-context.ts";
 import { codebookOf } from "#core/rules/index.ts";
-import type { Codebook } from "#core/rules/types.ts";
 import { showA, showVA } from "#core/units.ts";
 import { capital } from "#core/words.ts";
 
@@ -82,7 +82,7 @@ export function searchEntries(document: CaseDocument, assessment: Pick<Assessmen
       to: { step, section },
     };
   });
-  return [...loads, ...devices, ...fieldsOf(document, codebook), ...links];
+  return [...loads, ...devices, ...fieldsOf(document), ...links];
 }
 
 /** Devices are found by their own names, so their fields are not. */
@@ -103,8 +103,8 @@ const SECTION_NAMES: Readonly<Record<string, string>> = {
 };
 
 /** Every field that is asked for, by its label. */
-function fieldsOf(document: CaseDocument, codebook: Codebook): SearchResult[] {
-  const { words } = codebook;
+function fieldsOf(document: CaseDocument): SearchResult[] {
+  const { words } = codebookOf(document.rules);
   const found: SearchResult[] = [
     {
       id: "field:add-load",
@@ -123,7 +123,7 @@ function fieldsOf(document: CaseDocument, codebook: Codebook): SearchResult[] {
   ];
   for (const field of FOUND_FIELDS)
     for (const index of instancesOf(field, document)) {
-      const context = { document, rules: codebook, index };
+      const context = fieldContext(document, index);
       if (!isAsked(field, context)) continue;
       const { step, control } = field;
       const section = sectionOf(field, context);
@@ -134,8 +134,7 @@ function fieldsOf(document: CaseDocument, codebook: Codebook): SearchResult[] {
         found.push({ id: `field:${pointer}`, kind: "field", label, detail, to: { step, section, pointer } });
       const pointer = pointerOf(field, index);
       if (control.kind === "window")
-        for (const [i, end] of (["from", "to"] as const).entries())
-          add(controlPart(control.ends[i as 0 | 1], context), `${pointer}/${end}`);
+        for (const end of ["from", "to"] as const) add(computed(control.ends[end], context), `${pointer}/${end}`);
       else add(labelOf(field, context), pointer);
     }
   const sheets: SearchResult[] = SHEETS.map(([step, section, label, detail]) => ({

@@ -1,16 +1,23 @@
 /** Marks of what was only assumed: circuits and loads of a typical home, and values that a new thing begins with. */
+
 import type { Patch } from "#core/case/document/patch.ts";
 import { setValue } from "#core/case/document/set-value.ts";
 import type { CaseDocument, Circuit, Load, Panel } from "#core/case/document/types.ts";
+import { carFields } from "#core/case/fields/car.ts";
+import { circuitFields } from "#core/case/fields/circuit.ts";
+import { fieldKey } from "#core/case/fields/field.ts";
+import { loadFields } from "#core/case/fields/load.ts";
+import { outletFields } from "#core/case/fields/outlet.ts";
+import { segmentFields } from "#core/case/fields/run.ts";
 import { ownValue } from "#core/own-value.ts";
 
 /** Keys in `survey.sources` of things that can be assumed as a whole. */
 export const assumedKey = {
-  circuit: (id: string) => `circuit.${id}.ratingA`,
-  load: (id: string) => `load.${id}.va`,
-  carDistance: (index: number) => `need.cars.${index}.distancePerDay`,
-  partLength: (index: number) => `run.segments.${index}.length`,
-  outletType: (id: string) => `outlet.${id}.type`,
+  circuit: (id: string) => fieldKey(circuitFields.ratingA, id),
+  load: (id: string) => fieldKey(loadFields.va, id),
+  carDistance: (index: number) => fieldKey(carFields.distancePerDay, index),
+  partLength: (index: number) => fieldKey(segmentFields.length, index),
+  outletType: (id: string) => fieldKey(outletFields.type, id),
 } as const;
 
 /** Whether a value is marked as assumed, by its key in the sources. */

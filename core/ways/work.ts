@@ -38,18 +38,17 @@ interface NewCircuit extends Pick<Proposal, "document" | "takesWork" | "solves" 
  * The first link that would not carry the wanted charging and that a larger supply would not help.
  * @param accept the links that are asked about
  */
-export function linkTooSmall(
+export const linkTooSmall = (
   { path, home, wanted }: JudgingContext,
   accept: (link: PathLink) => boolean,
-): PathLink | null {
-  const isBelowSupply = ({ demandScope, mayCarryA }: PathLink) =>
-    mayCarryA !== null && (demandScope !== "supply" || mayCarryA < home.supplyA);
-  return (
-    path.links.find(
-      (l) => accept(l) && isBelowSupply(l) && l.mayCarryA !== null && exceeds(l.carriesA + wanted.addsA, l.mayCarryA),
-    ) ?? null
-  );
-}
+): PathLink | null =>
+  path.links.find(
+    (link) =>
+      link.mayCarryA !== null &&
+      (link.demandScope !== "supply" || link.mayCarryA < home.supplyA) &&
+      exceeds(link.carriesA + wanted.addsA, link.mayCarryA) &&
+      accept(link),
+  ) ?? null;
 
 /** Why a link that is too small stands in the way. @param rule the section on such a link */
 export const tooSmallReason = (link: PathLink, { wanted }: JudgingContext, rule: string): WayReason =>

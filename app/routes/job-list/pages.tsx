@@ -5,7 +5,7 @@ import styles from "./job-list.module.css";
 
 interface Props {
   asked: JobListQuery;
-  /** Start of the newer and the older page; null where there is none. */
+  /** Cursor of the page with newer jobs and of the page with older jobs; null without such a page. */
   newer: string | null;
   older: string | null;
   isFirst: boolean;

@@ -229,11 +229,11 @@ function CaseTime({ label, pointer, assumed, partner }: TimeProps) {
 /** The two ends of a daily window, each with its usual time for when the other is typed first. */
 export function CaseWindow({
   pointer,
-  labels: [from, until],
+  labels,
   usual,
 }: {
   pointer: string;
-  labels: readonly [from: string, until: string];
+  labels: { from: string; to: string };
   usual: DailyWindow;
 }) {
   const [start, end] = [`${pointer}/from`, `${pointer}/to`];
@@ -241,13 +241,13 @@ export function CaseWindow({
   return (
     <>
       <CaseTime
-        label={from}
+        label={labels.from}
         pointer={start}
         assumed={startKey}
         partner={{ pointer: end, usual: usual.to, assumed: endKey }}
       />
       <CaseTime
-        label={until}
+        label={labels.to}
         pointer={end}
         assumed={endKey}
         partner={{ pointer: start, usual: usual.from, assumed: startKey }}

@@ -2,7 +2,7 @@
 import { useRef } from "react";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import {
-  controlPart,
+  computed,
   type FieldDefinition,
   type FieldOption,
   fieldKey,
@@ -12,6 +12,7 @@ import {
   memberExists,
   memberOf,
   optionsOf,
+  pointerOf,
 } from "#core/case/fields/field.ts";
 import type { UnitNames } from "#core/quantity/parse.ts";
 import { fieldContext } from "#core/rules/field-context.ts";
@@ -30,7 +31,7 @@ export interface FieldWords {
   /** Unit that is meant where none is typed. */
   unit: string;
   /** Labels of the two ends of a daily window, and its usual times. */
-  ends: readonly [string, string];
+  ends: { from: string; to: string };
   usualWindow: { from: string; to: string };
 }
 
@@ -46,16 +47,15 @@ function wordsOf(field: FieldDefinition, document: CaseDocument, index: readonly
     hint: asked ? hintOf(field, context) : undefined,
     key: fieldKey(field, memberOf(field, document, index)),
     options: optionsOf(control, context),
-    fallback: control.kind === "choice" && control.fallback ? controlPart(control.fallback, context) : undefined,
-    placeholder:
-      "placeholder" in control && control.placeholder ? controlPart(control.placeholder, context) : undefined,
-    units: "units" in control ? controlPart(control.units, context) : {},
-    unit: "usual" in control && control.kind !== "window" ? controlPart(control.usual, context) : "",
+    fallback: control.kind === "choice" && control.fallback ? computed(control.fallback, context) : undefined,
+    placeholder: "placeholder" in control && control.placeholder ? computed(control.placeholder, context) : undefined,
+    units: "units" in control ? computed(control.units, context) : {},
+    unit: "usual" in control && control.kind !== "window" ? computed(control.usual, context) : "",
     ends:
       control.kind === "window"
-        ? [controlPart(control.ends[0], context), controlPart(control.ends[1], context)]
-        : ["", ""],
-    usualWindow: control.kind === "window" ? controlPart(control.usual, context) : NO_WINDOW,
+        ? { from: computed(control.ends.from, context), to: computed(control.ends.to, context) }
+        : NO_WINDOW,
+    usualWindow: control.kind === "window" ? computed(control.usual, context) : NO_WINDOW,
   };
 }
 
@@ -64,14 +64,16 @@ function wordsOf(field: FieldDefinition, document: CaseDocument, index: readonly
  * @param index of its lists, outermost first
  */
 export function useFieldWords(field: FieldDefinition, index: readonly number[]): FieldWords | null {
-  const last = useRef<{ document: CaseDocument; text: string; words: FieldWords } | null>(null);
+  const pointer = pointerOf(field, index);
+  const last = useRef<{ pointer: string; document: CaseDocument; text: string; words: FieldWords } | null>(null);
   return useJobPart(({ document }) => {
-    if (last.current?.document === document) return last.current.words;
+    const known = last.current?.pointer === pointer ? last.current : null;
+    if (known?.document === document) return known.words;
     // A member that has just been removed is still drawn for a moment.
-    if (!memberExists(field, document, index)) return last.current?.words ?? null;
+    if (!memberExists(field, document, index)) return known?.words ?? null;
     const words = wordsOf(field, document, index);
     const text = JSON.stringify(words);
-    last.current = { document, text, words: last.current?.text === text ? last.current.words : words };
+    last.current = { pointer, document, text, words: known?.text === text ? known.words : words };
     return last.current.words;
   });
 }

@@ -21,7 +21,7 @@ import { ObservableStore } from "#ui/live/observable-store.ts";
 import { SendQueue } from "#ui/live/send-queue.ts";
 import type { LeftWaiting, Outbox, ParkedEdit, WaitingEdit } from "./outbox.ts";
 
-/** The result of sending an edit: the server's answer, or the reason why there is none. */
+/** The result of sending an edit: the answer of the server, or why the server did not take the edit. */
 export type SendAnswer =
   | EditAnswer
   | { kind: "signed-out" }
@@ -192,7 +192,7 @@ export class JobStore extends ObservableStore<JobState> {
     return this.showRefusal(this.tryEdit(asked, touch));
   }
 
-  /** Shows a notice if there are problems. @returns whether there are none */
+  /** Shows a notice if there are problems. @returns true without problems */
   private showRefusal(problems: InputProblem[]): boolean {
     if (problems.length > 0) this.update({ refused: problems });
     return problems.length === 0;

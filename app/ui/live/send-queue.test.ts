@@ -57,3 +57,29 @@ it("counts a failing send as no answer", async () => {
   await queue.sendAll();
   expect([tasks, tries]).toEqual([[], 2]);
 });
+
+it("is silent once it is stopped, also where a task was in flight", async () => {
+  let answer: (value: string | null) => void = () => {};
+  let planned = 0;
+  const sent: number[] = [];
+  const queue = new SendQueue<number, string>({
+    next: () => 1,
+    send: (task) => {
+      sent.push(task);
+      return new Promise((resolve) => {
+        answer = resolve;
+      });
+    },
+    answered: () => {},
+    later: () => {
+      planned++;
+      return () => {};
+    },
+  });
+  const run = queue.sendAll();
+  queue.stop();
+  answer(null);
+  await run;
+  await queue.sendAll();
+  expect([sent, planned]).toEqual([[1], 0]);
+});

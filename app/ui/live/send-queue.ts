@@ -5,15 +5,15 @@
 import { type CallAfter, RetryTimer } from "./connection.ts";
 
 interface SendQueueOptions<Task, Answer> {
-  /** The task to send next; undefined where nothing waits. */
+  /** The task to send next; undefined if the queue is empty. */
   next(): Task | undefined | Promise<Task | undefined>;
-  /** Null where nobody answers; the task stays. */
+  /** Null without an answer; the task stays. */
   send(task: Task): Promise<Answer | null>;
   /** The task was answered: it is taken out of what waits. */
   answered(task: Task, answer: Answer): void | Promise<void>;
-  /** Nobody has answered; it is tried again. */
+  /** The task got no answer and will be tried again. */
   unanswered?(task: Task): void;
-  /** All that waited is sent, or nobody answers. */
+  /** Called after each run: everything is sent, or the last task got no answer. */
   atRest?(): void | Promise<void>;
   later: CallAfter;
 }
@@ -21,6 +21,7 @@ interface SendQueueOptions<Task, Answer> {
 export class SendQueue<Task, Answer> {
   private readonly timer: RetryTimer;
   private sending = false;
+  private stopped = false;
 
   constructor(private readonly options: SendQueueOptions<Task, Answer>) {
     this.timer = new RetryTimer(() => void this.sendAll(), options.later);
@@ -35,24 +36,26 @@ export class SendQueue<Task, Answer> {
     this.timer.soon(ms);
   }
 
+  /** Stops for good: a running task is completed, and nothing is sent or retried after it. */
   stop(): void {
+    this.stopped = true;
     this.timer.stop();
   }
 
   /** Sends what waits, now. */
   async sendAll(): Promise<void> {
-    if (this.sending) return;
+    if (this.sending || this.stopped) return;
     this.sending = true;
     try {
-      for (;;) {
+      while (!this.stopped) {
         const next = this.options.next();
-        // What is at hand is sent at once, before anything can change it.
+        // A task that is available now is sent in the same turn, before another edit can change it.
         const task = next instanceof Promise ? await next : next;
         if (task === undefined) break;
         const answer = await this.options.send(task).catch(() => null);
         if (answer === null) {
           this.options.unanswered?.(task);
-          this.timer.again();
+          if (!this.stopped) this.timer.again();
           break;
         }
         this.timer.answered();

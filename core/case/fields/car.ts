@@ -4,8 +4,12 @@ import type { Car } from "../document/types.ts";
 import { defineFields, type FieldContext } from "./field.ts";
 import { weekdayLabel } from "./need.ts";
 
-const carIn = ({ document, index }: FieldContext) => document.need?.cars?.[index[0] ?? 0] as Car;
-const unitIn = (context: FieldContext) => carIn(context).distancePerDay.unit;
+const carIn = ({ document, index }: FieldContext) => document.need?.cars?.[index[0] ?? 0] as Car | undefined;
+const unitIn = (context: FieldContext) => carIn(context)?.distancePerDay.unit ?? "";
+
+/** The unit that a car's consumption is entered in: its own, otherwise the one that goes with its distances. */
+export const consumptionUnitOf = ({ consumption, distancePerDay }: Pick<Car, "consumption" | "distancePerDay">) =>
+  consumption?.unit ?? (distancePerDay.unit === "mi" ? "kWh/mi" : "kWh/100km");
 
 export const carFields = defineFields(
   { step: "need", section: "cars" },
@@ -35,7 +39,10 @@ export const carFields = defineFields(
       control: {
         kind: "quantity",
         units: CONSUMPTION_UNITS,
-        usual: (context) => carIn(context).consumption?.unit ?? (unitIn(context) === "mi" ? "kWh/mi" : "kWh/100km"),
+        usual(context) {
+          const car = carIn(context);
+          return car ? consumptionUnitOf(car) : "";
+        },
       },
     },
     batteryKWh: {
@@ -52,7 +59,7 @@ export const carFields = defineFields(
         usual: unitIn,
         empty: "refused",
       },
-      asked: (context) => carIn(context).distanceByWeekday !== undefined,
+      asked: (context) => carIn(context)?.distanceByWeekday !== undefined,
     },
     name: {
       at: "/need/cars/*/name",
@@ -69,7 +76,7 @@ export const carFields = defineFields(
       at: "/need/cars/*/efficiency",
       label: "Charging efficiency",
       control: { kind: "number", units: NO_UNITS, usual: "" },
-      hint: (context) => (carIn(context).efficiency === undefined ? "0.9 is assumed" : undefined),
+      hint: (context) => (carIn(context)?.efficiency === undefined ? "0.9 is assumed" : undefined),
     },
     eveningPercent: {
       at: "/need/cars/*/eveningPercent",

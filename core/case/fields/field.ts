@@ -6,9 +6,9 @@ import { ownValue } from "#core/own-value.ts";
 import type { UnitNames } from "#core/quantity/parse.ts";
 import { showA, showNumber, showOhm, showSize } from "#core/units.ts";
 import { valueAt } from "../document/set-value.ts";
-import type { CaseDocument, Circuit, Outlet, Panel } from "../document/types.ts";
+import type { CaseDocument } from "../document/types.ts";
 import type { FieldRules } from "./field-rules.ts";
-import { circuitName, outletName, panelName } from "./names.ts";
+import { memberName } from "./names.ts";
 import type { StepId } from "./steps.ts";
 
 /** What the words of a field depend on. */
@@ -44,7 +44,7 @@ export type FieldControl =
   | { kind: "temperature" }
   | {
       kind: "window";
-      ends: readonly [from: Computed<string>, to: Computed<string>];
+      ends: Readonly<Record<"from" | "to", Computed<string>>>;
       usual: Computed<{ from: string; to: string }>;
     }
   /** Without options the screen gives them. `none` labels the empty choice. */
@@ -73,7 +73,8 @@ export interface FieldDefinition {
   hint?: Computed<string | undefined>;
 }
 
-const compute = <T>(value: Computed<T>, context: FieldContext): T =>
+/** A constant, or what its function gives for a case. */
+export const computed = <T>(value: Computed<T>, context: FieldContext): T =>
   typeof value === "function" ? (value as (context: FieldContext) => T)(context) : value;
 
 /** Fields of one part of a sheet, by name. */
@@ -85,14 +86,11 @@ export const defineFields = <const K extends string>(
     Object.entries(fields).map(([name, field]) => [name, { ...shared, ...(field as Omit<FieldDefinition, "step">) }]),
   ) as Record<K, FieldDefinition>;
 
-/** A pointer with its stars replaced by indexes. */
-function withIndexes(at: string, index: readonly number[]): string {
+/** The JSON pointer of a field or a list member, with the indexes of its lists put in. */
+export function pointerOf({ at }: Pick<FieldDefinition, "at">, index: readonly number[] = []): string {
   let next = 0;
   return at.replace(/\*/g, () => String(index[next++]));
 }
-
-/** The JSON pointer of a field, with the indexes of its lists put in. */
-export const pointerOf = ({ at }: FieldDefinition, index: readonly number[] = []): string => withIndexes(at, index);
 
 /** The name of one member of a list in its key: panels, circuits, outlets and loads have ids, others their index. */
 const KEY_OF_LIST: Readonly<Record<string, string>> = {
@@ -136,10 +134,16 @@ export function instancesOf({ at }: FieldDefinition, document: CaseDocument): re
   return walk(document, at.split("/").slice(1), []);
 }
 
+/** The pointer of the list that a field belongs to, with its stars; null outside of lists. */
+function listOf({ at }: FieldDefinition): string | null {
+  const last = at.lastIndexOf("/*");
+  return last < 0 ? null : at.slice(0, last);
+}
+
 /** The list member that a field belongs to; the case itself outside of lists, undefined where it does not exist. */
-function memberIn({ at }: FieldDefinition, document: CaseDocument, index: readonly number[]): unknown {
-  const member = at.slice(0, at.lastIndexOf("*") + 1);
-  return member === "" ? document : valueAt(document, withIndexes(member, index));
+function memberIn(field: FieldDefinition, document: CaseDocument, index: readonly number[]): unknown {
+  const list = listOf(field);
+  return list === null ? document : valueAt(document, pointerOf({ at: `${list}/*` }, index));
 }
 
 /** Whether the list member that a field belongs to exists in a case. */
@@ -148,39 +152,29 @@ export const memberExists = (field: FieldDefinition, document: CaseDocument, ind
 
 /** The id of the list member that a field belongs to, or its index; empty outside of lists. */
 export function memberOf(field: FieldDefinition, document: CaseDocument, index: readonly number[]): string | number {
-  const last = field.at.lastIndexOf("*");
-  if (last < 0) return "";
-  const list =
-    field.at
-      .slice(0, last - 1)
-      .split("/")
-      .at(-1) ?? "";
-  if (!ownValue(KEY_OF_LIST, list)) return index.at(-1) ?? "";
+  const list = listOf(field);
+  if (list === null) return "";
+  if (!ownValue(KEY_OF_LIST, list.split("/").at(-1) ?? "")) return index.at(-1) ?? "";
   return (memberIn(field, document, index) as { id?: string } | undefined)?.id ?? "";
 }
 
-export const labelOf = ({ label }: FieldDefinition, context: FieldContext): string => compute(label, context);
-export const sectionOf = ({ section }: FieldDefinition, context: FieldContext): string => compute(section, context);
+export const labelOf = ({ label }: FieldDefinition, context: FieldContext): string => computed(label, context);
+export const sectionOf = ({ section }: FieldDefinition, context: FieldContext): string => computed(section, context);
 export const isAsked = ({ asked }: FieldDefinition, context: FieldContext): boolean => asked?.(context) ?? true;
 export const unknownText = ({ unknown, label }: FieldDefinition, context: FieldContext): string =>
-  compute(unknown ?? label, context);
-export const hintOf = ({ hint }: FieldDefinition, context: FieldContext): string | undefined => compute(hint, context);
+  computed(unknown ?? label, context);
+export const hintOf = ({ hint }: FieldDefinition, context: FieldContext): string | undefined => computed(hint, context);
 /** The options of a choice; empty where the screen gives them. */
 export const optionsOf = (control: FieldControl, context: FieldContext): readonly FieldOption[] =>
-  control.kind === "choice" ? compute(control.options ?? [], context) : [];
-/** A part of a control that may depend on the case. */
-export const controlPart = compute;
-
+  control.kind === "choice" ? computed(control.options ?? [], context) : [];
 /** The member of a list that a field belongs to, within a sentence: "the main panel", "car 2"; null outside of lists. */
-export function ownerOf({ at }: FieldDefinition, { document, rules, index }: FieldContext): string | null {
-  const [first = 0, second = 0] = index;
-  const panel = document.panels[first] as Panel | undefined;
-  if (at.startsWith("/panels/*/rcdGroups/*")) return "an RCD over several ways";
-  if (at.startsWith("/panels/*/circuits/*")) return circuitName(panel?.circuits?.[second] as Circuit);
-  if (at.startsWith("/panels/*")) return panelName(panel as Panel, rules);
-  if (at.startsWith("/outlets/*")) return `the ${outletName(document.outlets?.[first] as Outlet, rules)}`;
-  if (at.startsWith("/need/cars/*")) return `car ${first + 1}`;
-  if (at.startsWith("/run/segments/*")) return `part ${first + 1} of the run`;
+export function ownerOf(field: FieldDefinition, { document, rules, index }: FieldContext): string | null {
+  // A list of plain values has no names: its field belongs to the member around it.
+  for (let list = listOf(field), depth = index.length; list !== null; list = listOf({ ...field, at: list }), depth--) {
+    const member = valueAt(document, pointerOf({ at: `${list}/*` }, index));
+    const name = memberName(list, member, rules, index[depth - 1] ?? 0);
+    if (name !== null) return name;
+  }
   return null;
 }
 
@@ -199,7 +193,7 @@ export function valueInWords(field: FieldDefinition, value: unknown, context: Fi
   if (control.kind === "choice")
     return optionsOf(control, context).find((option) => option.value === value)?.label ?? String(value);
   if (typeof value === "number") {
-    const unit = "usual" in control && control.kind === "number" ? compute(control.usual, context) : "";
+    const unit = control.kind === "number" ? computed(control.usual, context) : "";
     if (unit === "A") return showA(value);
     if (unit === "ohm") return showOhm(value);
     return unit === "" ? showNumber(value) : `${showNumber(value)} ${unit}`;

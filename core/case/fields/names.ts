@@ -22,3 +22,31 @@ export const outletName = (
 
 /** Name of a circuit in quotation marks: its label, otherwise its id. */
 export const circuitName = ({ label, id }: Pick<Circuit, "label" | "id">): string => `"${label || id}"`;
+
+/**
+ * A member of a list of the case, within a sentence.
+ * @param list pointer of the list, with a star in the place of each index
+ * @param position of the member in its list, from 0
+ * @returns null for a list whose members have no names here
+ */
+export function memberName(
+  list: string,
+  member: unknown,
+  rules: Pick<FieldRules, "words" | "outlets">,
+  position: number,
+): string | null {
+  switch (list) {
+    case "/panels":
+      return panelName(member as Panel, rules);
+    case "/panels/*/circuits":
+      return circuitName(member as Circuit);
+    case "/panels/*/rcdGroups":
+      return "an RCD over several ways";
+    case "/outlets":
+      return `the ${outletName(member as Outlet, rules)}`;
+    case "/need/cars":
+      return `car ${position + 1}`;
+    default:
+      return null;
+  }
+}

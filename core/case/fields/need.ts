@@ -3,6 +3,9 @@ import { ENERGY_UNITS } from "#core/quantity/parse.ts";
 import { WEEKDAYS } from "../document/vocabulary.ts";
 import { defineFields } from "./field.ts";
 
+/** When a car is plugged in where nothing is entered: Heron's own assumption. */
+export const USUAL_PLUGGED_IN = { from: "20:00", to: "06:00" } as const;
+
 /** A day of the week as a label, 0 is Monday: "Mon". */
 export const weekdayLabel = (day: number): string => (WEEKDAYS[day] ?? "").slice(0, 3);
 
@@ -14,7 +17,7 @@ export const needFields = defineFields(
       label: "Plugged in",
       control: {
         kind: "window",
-        ends: ["Plugged in from", "Unplugged at"],
+        ends: { from: "Plugged in from", to: "Unplugged at" },
         usual: { from: "19:00", to: "07:00" },
       },
       source: "assumed",
@@ -37,11 +40,11 @@ export const needFields = defineFields(
       label: ({ index }) => `Plugged in on ${weekdayLabel(index[0] ?? 0)}`,
       control: {
         kind: "window",
-        ends: [
-          ({ index }) => `${weekdayLabel(index[0] ?? 0)} from`,
-          ({ index }) => `${weekdayLabel(index[0] ?? 0)} until`,
-        ],
-        usual: ({ document }) => document.need?.pluggedIn ?? { from: "20:00", to: "06:00" },
+        ends: {
+          from: ({ index }) => `${weekdayLabel(index[0] ?? 0)} from`,
+          to: ({ index }) => `${weekdayLabel(index[0] ?? 0)} until`,
+        },
+        usual: ({ document }) => document.need?.pluggedIn ?? USUAL_PLUGGED_IN,
       },
       asked: ({ document, index }) => Boolean(document.need?.pluggedInByWeekday?.[index[0] ?? 0]),
       source: "assumed",
@@ -51,7 +54,7 @@ export const needFields = defineFields(
       label: "Cheap rate",
       control: {
         kind: "window",
-        ends: ["Cheap rate from", "Cheap rate until"],
+        ends: { from: "Cheap rate from", to: "Cheap rate until" },
         usual: { from: "00:00", to: "05:00" },
       },
       source: "assumed",
@@ -61,7 +64,7 @@ export const needFields = defineFields(
       label: "Second cheap rate",
       control: {
         kind: "window",
-        ends: ["Second cheap rate from", "Second cheap rate until"],
+        ends: { from: "Second cheap rate from", to: "Second cheap rate until" },
         usual: { from: "13:00", to: "16:00" },
       },
       asked: ({ document }) => Boolean(document.need?.cheap),

@@ -2,6 +2,7 @@
 
 import type { CaseDocument, DailyWindow, Need } from "#core/case/document/types.ts";
 import { WEEKDAYS } from "#core/case/document/vocabulary.ts";
+import { USUAL_PLUGGED_IN } from "#core/case/fields/need.ts";
 import type { Conventions } from "#core/conventions.ts";
 import { showWindow } from "#core/dates.ts";
 import { codebookOf } from "#core/rules/index.ts";
@@ -12,7 +13,6 @@ import { type ChargingSpan, chargingSpans, hoursByClock, hoursOf } from "./hours
 
 /** Taken where nothing was said: about 33 miles or 50 km a day. */
 const USUAL_ENERGY_KWH = 10;
-const USUAL_PLUGGED_IN = { from: "20:00", to: "06:00" } as const;
 /** Nights of a year in which a car uses its winter consumption: four months of twelve. Heron's own assumption. */
 const WINTER_SHARE = 1 / 3;
 /** A way meets the need where it does so in this share of the nights. */

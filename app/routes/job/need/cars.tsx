@@ -3,7 +3,7 @@ import { CloseOutlined, UpOutlined } from "@ant-design/icons";
 import { Button } from "antd";
 import { setValue } from "#core/case/document/set-value.ts";
 import type { Car, CaseDocument } from "#core/case/document/types.ts";
-import { carFields } from "#core/case/fields/car.ts";
+import { carFields, consumptionUnitOf } from "#core/case/fields/car.ts";
 import { CAR_CLASSES, carEnergyKWh, figuresOf } from "#core/energy/need/cars.ts";
 import { carName } from "#core/energy/need/result.ts";
 import { codebookOf } from "#core/rules/index.ts";
@@ -81,11 +81,10 @@ export function CarsSection() {
 
 function OneCar({ car, index }: { car: Car; index: number }) {
   const store = useJobStore();
-  const place = [index];
+  const indexes = [index];
   const at = `/need/cars/${index}`;
   const name = carName(car, index);
-  const { unit } = car.distancePerDay;
-  const use = car.consumption?.unit ?? (unit === "mi" ? "kWh/mi" : "kWh/100km");
+  const use = consumptionUnitOf(car);
   const figures = figuresOf(car);
   const usual = figures.kWhPerKm * (use === "kWh/mi" ? 1.609344 : 100);
   const set = (name: string, value: unknown) => store.edit(setValue(store.getState().document, `${at}/${name}`, value));
@@ -128,16 +127,16 @@ function OneCar({ car, index }: { car: Car; index: number }) {
         />
       </h3>
       <Fields>
-        <CaseField of={carFields.class} index={place} options={CLASSES} />
-        <CaseField of={carFields.distancePerDay} index={place} />
+        <CaseField of={carFields.class} index={indexes} options={CLASSES} />
+        <CaseField of={carFields.distancePerDay} index={indexes} />
         <CaseField
           of={carFields.consumption}
-          index={place}
+          index={indexes}
           hint={car.consumption ? undefined : `${showNumber(usual)} ${use} is assumed`}
         />
         <CaseField
           of={carFields.batteryKWh}
-          index={place}
+          index={indexes}
           hint={
             car.batteryKWh === undefined && figures.batteryKWh !== null
               ? `${showNumber(figures.batteryKWh)} kWh is assumed`
@@ -162,7 +161,7 @@ function OneCar({ car, index }: { car: Car; index: number }) {
         <summary>Winter, losses, state of charge, port</summary>
         <Fields>
           {SELDOM_ASKED.map((field) => (
-            <CaseField key={field.at} of={field} index={place} />
+            <CaseField key={field.at} of={field} index={indexes} />
           ))}
         </Fields>
       </details>

@@ -2,7 +2,7 @@
 import { Button } from "antd";
 import { setValue } from "#core/case/document/set-value.ts";
 import { chargerFields } from "#core/case/fields/charger.ts";
-import { needFields } from "#core/case/fields/need.ts";
+import { needFields, USUAL_PLUGGED_IN } from "#core/case/fields/need.ts";
 import { loadName } from "#core/rules/demand/loads.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { CaseField } from "#ui/case-field/case-field.tsx";
@@ -55,14 +55,12 @@ export default function NeedPage() {
   );
 }
 
-const USUAL_EVENING = { from: "20:00", to: "06:00" };
-
 /** When the car comes and goes, day by day, where the days differ. */
 function Evenings() {
   const { document } = useJob();
   const store = useJobStore();
   const evenings = document.need?.pluggedInByWeekday;
-  const usual = document.need?.pluggedIn ?? USUAL_EVENING;
+  const usual = document.need?.pluggedIn ?? USUAL_PLUGGED_IN;
   const set = (value: unknown, place = "") =>
     store.edit(setValue(store.getState().document, `/need/pluggedInByWeekday${place}`, value));
   return (

@@ -27,7 +27,14 @@ const steadyFonts: Plugin = {
     /@fontsource\/.*\.css/.test(id) ? code.replaceAll("font-display: swap", "font-display: optional") : null,
 };
 
+/**
+ * The ES modules of the icons: for a server the package offers only CommonJS, with which every icon is built in and run
+ * at the start of each thread.
+ */
+const ICONS = { find: /^@ant-design\/icons$/, replacement: "@ant-design/icons/es" };
+
 export default defineConfig(({ isSsrBuild }) => ({
+  resolve: { alias: [ICONS] },
   // Otherwise every server thread finds, reads and compiles hundreds of small files at its start.
   ssr: { noExternal: BUNDLED_ON_SERVER },
   plugins: [steadyFonts, themeStyles(), reactRouter()],

@@ -90,6 +90,7 @@ test("looks that can turn the answer say at which value, and a plan is tried by 
   await signInAs(page, heron, "Wren Osier");
   await openStep(page, heron, "osier-curlew-bank", "ways");
   const looks = page.locator("#looks");
+  await looks.scrollIntoViewIfNeeded();
   await expect(looks).toContainText(/Above \d+ A: Larger supply would be recommended, with work/);
   await expect(looks).toContainText(/today's recommendation stands in \d+(\.\d)? % of 1,000 draws/);
   await page.getByRole("button", { name: "Work them out" }).click();

@@ -1,13 +1,12 @@
 /** Two firms and a person of the first, for tests of the database. */
 import { randomUUID } from "node:crypto";
-import { afterAll, beforeAll } from "vitest";
+import { beforeAll } from "vitest";
 import { firm, person } from "#db/schema.ts";
-import { closeDatabase, database } from "#server/database.ts";
-import { endWork } from "#server/work.ts";
+import { database } from "#server/database.ts";
 
 const row = (name: string) => ({ id: randomUUID(), name, rules: "us-nec-2023" });
 
-/** Puts them in before the tests of the file, and closes the database after them. */
+/** Inserts them before the tests of the file. */
 export function twoFirms() {
   const [ours, theirs] = [row("Ours"), row("Theirs")];
   const mara = {
@@ -22,6 +21,5 @@ export function twoFirms() {
     await database.insert(firm).values([ours, theirs]);
     await database.insert(person).values(mara);
   });
-  afterAll(() => Promise.all([closeDatabase(), endWork()]));
   return { ours, theirs, mara };
 }

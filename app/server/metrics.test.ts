@@ -1,10 +1,7 @@
 import { once } from "node:events";
 import type { AddressInfo } from "node:net";
-import { afterAll, expect, it } from "vitest";
+import { expect, it } from "vitest";
 import { routeOf, serveMetrics } from "./metrics.ts";
-import { endWork } from "./work.ts";
-
-afterAll(() => endWork());
 
 it.each([
   ["/", "/"],

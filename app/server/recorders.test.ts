@@ -6,10 +6,11 @@ import { clampFindings } from "#core/energy/recorder/recorder.ts";
 import { CLAMP_TROUBLES, HOLDING_REGISTERS } from "#core/energy/recorder/registers.ts";
 import { necConventions } from "#core/rules/nec/conventions.ts";
 import { freePort, startRecorder } from "#tests/stand-in.ts";
+import * as recorders from "./recorders.ts";
+import { recordersOf, settings } from "./settings.ts";
 
 let port: number;
 let standIn: ChildProcess;
-let recorders: typeof import("./recorders.ts");
 let address: string;
 
 /** A month in a second. */
@@ -18,9 +19,10 @@ const SPEED = 3_000_000;
 beforeAll(async () => {
   port = await freePort();
   address = `127.0.0.1:${port}`;
-  process.env.HERON_RECORDERS = `ours=${address},ours=127.0.0.1:1,theirs=127.0.0.1:2,127.0.0.1:3`;
+  Object.assign(settings, {
+    recorders: recordersOf(`ours=${address},ours=127.0.0.1:1,theirs=127.0.0.1:2,127.0.0.1:3`),
+  });
   standIn = await startRecorder(port, SPEED);
-  recorders = await import("./recorders.ts");
 });
 afterAll(() => void standIn.kill("SIGKILL"));
 

@@ -1,13 +1,12 @@
 import { randomUUID } from "node:crypto";
 import { eq } from "drizzle-orm";
-import { afterAll, beforeAll, describe, expect, it, vi } from "vitest";
+import { beforeAll, describe, expect, it, vi } from "vitest";
 import { firm, person, session, signInFailure } from "#db/schema.ts";
-import { closeDatabase, database } from "./database.ts";
+import { database } from "./database.ts";
 import { log } from "./log.ts";
 import { hashPassword } from "./passwords.ts";
 import { requirePerson, signedIn, signIn, signOut } from "./sessions.ts";
 import { forgetOldAttempts, slowedMs } from "./sign-in-attempts.ts";
-import { endWork } from "./work.ts";
 
 const firmRow = { id: randomUUID(), name: "Sessions", rules: "us-nec-2023" };
 const email = `${randomUUID()}@x.example`;
@@ -27,7 +26,6 @@ beforeAll(async () => {
     passwordHash: await hashPassword("right horse"),
   });
 });
-afterAll(() => Promise.all([closeDatabase(), endWork()]));
 
 /** Signs in and returns the cookie; fails the test where that is refused. */
 async function cookieFor(now = NOW): Promise<string> {

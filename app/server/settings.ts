@@ -1,3 +1,10 @@
+/** Clamp recorders, each of one firm: `firm=host:port` with commas between. What cannot be read is left out. */
+export const recordersOf = (text: string): { firm: string; address: string }[] =>
+  text.split(",").flatMap((one) => {
+    const [, firm, address] = /^\s*([\w-]{1,64})=([\w.-]+:\d{1,5})\s*$/.exec(one) ?? [];
+    return firm && address ? [{ firm, address }] : [];
+  });
+
 /** Settings from the environment, read once. */
 export const settings = {
   port: Number(process.env.PORT ?? 4870),
@@ -6,11 +13,8 @@ export const settings = {
   databaseUrl: process.env.DATABASE_URL ?? "",
   /** One-click sign-in of the demo people. */
   demo: process.env.HERON_DEMO === "1",
-  /** Clamp recorders, each of one firm: `firm=host:port` with commas between. No other address is asked. */
-  recorders: (process.env.HERON_RECORDERS ?? "").split(",").flatMap((text) => {
-    const [, firm, address] = /^\s*([\w-]{1,64})=([\w.-]+:\d{1,5})\s*$/.exec(text) ?? [];
-    return firm && address ? [{ firm, address }] : [];
-  }),
+  /** No recorder at any other address is asked. */
+  recorders: recordersOf(process.env.HERON_RECORDERS ?? ""),
   /** Where people reach Heron, such as https://heron.example; links that are handed over begin so. */
   origin: URL.canParse(process.env.HERON_ORIGIN ?? "") ? new URL(process.env.HERON_ORIGIN ?? "").origin : null,
   /** Number of trusted proxies in front, for address and TLS; none by default. */

@@ -46,6 +46,7 @@ const firstAndAgain = ([first = 0, ...others]: readonly number[]) => ({
 
 export async function inWorkers(page: Page, heron: Heron, jobId: string): Promise<InWorkers> {
   await openStep(page, heron, jobId, "ways");
+  await page.locator("#looks").scrollIntoViewIfNeeded();
   await timesOf(page, "heron-draws", 1);
   for (const [i, policy] of ["Soonest", "Most current", "Least work"].entries()) {
     await page.getByRole("radio", { name: policy }).check();

@@ -1,5 +1,5 @@
 /** The next value to check: which looks can still change the answer, at which value, and which cannot. */
-import { memo } from "react";
+import { memo, useRef } from "react";
 import { Link } from "react-router";
 import { DRAW_COUNT } from "#core/explore/looks.ts";
 import { showPercent } from "#core/units.ts";
@@ -10,7 +10,8 @@ import { useLooks } from "./use-looks.ts";
 import styles from "./ways.module.css";
 
 export const NextLooks = memo(function NextLooks({ jobId }: { jobId: string }) {
-  const found = useLooks();
+  const place = useRef<HTMLDivElement>(null);
+  const found = useLooks(place);
   const unread = useJobPart((job) => job.assessment.missing.length);
   const turning = found?.looks.filter((l) => l.turns.length > 0) ?? [];
   const others = found?.looks.filter((l) => l.turns.length === 0) ?? [];
@@ -26,7 +27,7 @@ export const NextLooks = memo(function NextLooks({ jobId }: { jobId: string }) {
         )
       }
     >
-      <div className={styles.looks} aria-busy={found?.stands == null}>
+      <div ref={place} className={styles.looks} aria-busy={found?.stands == null}>
         {!found && <p className="quiet">Trying every value that has not been read ...</p>}
         {found?.firm && (
           <p>

@@ -1,10 +1,11 @@
 /** The effect of each look, and the share of draws with today's recommendation, computed in two threads. */
-import { useEffect, useState } from "react";
+import { type RefObject, useEffect, useState } from "react";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
 import { DRAW_COUNT, type ValueOfLooks, valueOfLooks } from "#core/explore/looks.ts";
 import { useJobAtRest } from "#ui/job-store/use-job.tsx";
 import { newDecideWorker } from "./new-decide-worker.ts";
+import { useComesIntoView } from "./use-comes-into-view.ts";
 
 export interface FoundLooks extends ValueOfLooks {
   /** Share of the draws with today's recommendation; null until all are drawn. */
@@ -65,18 +66,23 @@ function ask(
   };
 }
 
-/** The looks of the job's case; those of the case before it until they are known. */
-export function useLooks(): FoundLooks | null {
+/**
+ * The looks of the job's case; those of the case before it until they are known. They take seconds of two processors,
+ * so they are computed only once their place on the page comes into view.
+ */
+export function useLooks(place: RefObject<HTMLElement | null>): FoundLooks | null {
   const { document, prices } = useJobAtRest();
   const [threads, setThreads] = useState<Threads>([]);
   const [found, setFound] = useState<FoundLooks | null>(null);
+  const isInView = useComesIntoView(place);
   useEffect(() => {
+    if (!isInView) return;
     const started = [newDecideWorker(), newDecideWorker()];
     setThreads(started);
     return () => {
       for (const { end } of started) end();
     };
-  }, []);
+  }, [isInView]);
   useEffect(() => {
     if (threads.length > 0) return ask(threads, document, prices.book, setFound);
   }, [threads, document, prices]);

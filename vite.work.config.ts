@@ -1,7 +1,7 @@
-/** Builds the worker threads of the server beside it, and the process that decodes pictures. */
+/** Builds the worker threads of the server, the process that decodes pictures, and the loader of the demo data. */
 import { defineConfig } from "vite";
 
-const ENTRIES = ["pages.ts", "jobs.tsx", "files.ts", "passwords.ts", "pictures.ts", "picture-decoder.ts"];
+const THREADS = ["pages.ts", "jobs.tsx", "files.ts", "passwords.ts", "pictures.ts", "picture-decoder.ts"];
 
 export default defineConfig({
   build: {
@@ -10,7 +10,7 @@ export default defineConfig({
     target: "node20",
     copyPublicDir: false,
     rolldownOptions: {
-      input: ENTRIES.map((file) => `app/work/${file}`),
+      input: [...THREADS.map((file) => `app/work/${file}`), "db/load-demo.ts"],
       output: { entryFileNames: "[name].js", chunkFileNames: "[name].js" },
     },
   },

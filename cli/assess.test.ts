@@ -6,7 +6,7 @@ import { describe, expect, it } from "vitest";
 import { ukCase, usCase } from "#core/testing/cases.ts";
 
 const run = (args: string[], input?: string) =>
-  spawnSync("npm", ["run", "--silent", "assess", "--", ...args], { encoding: "utf8", input });
+  spawnSync(process.execPath, ["cli/run.mjs", "assess", ...args], { encoding: "utf8", input });
 const folder = mkdtempSync(path.join(os.tmpdir(), "heron-cli-"));
 const file = (name: string, content: unknown) => {
   const at = path.join(folder, name);
@@ -16,9 +16,12 @@ const file = (name: string, content: unknown) => {
 
 describe("assess", () => {
   it("prints one assessment for one file, and exits 0", () => {
-    const { status, stdout } = run([file("a.case.json", usCase())]);
+    const args = [file("a.case.json", usCase())];
+    const { status, stdout } = run(args);
     expect(status).toBe(0);
     expect(JSON.parse(stdout)).toMatchObject({ format: "heron-assessment", governing: "nec-220.83" });
+    const byNpm = spawnSync("npm", ["run", "--silent", "assess", "--", ...args], { encoding: "utf8" });
+    expect(byNpm).toMatchObject({ status: 0, stdout });
   });
   it("prints one line a file for several, and reads standard input", () => {
     const { stdout } = run([file("a.case.json", usCase()), "-"], JSON.stringify(ukCase()));

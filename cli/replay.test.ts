@@ -11,11 +11,8 @@ beforeAll(() => {
 });
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
-const npm = (script: "replay" | "assess", ...args: string[]) =>
-  spawnSync("npm", ["run", "--silent", script, "--", ...args], {
-    cwd: path.join(import.meta.dirname, ".."),
-    encoding: "utf8",
-  });
+const heron = (command: "replay" | "assess", ...args: string[]) =>
+  spawnSync(process.execPath, ["cli/run.mjs", command, ...args], { encoding: "utf8" });
 const keep = (name: string, text: string) => {
   const file = path.join(folder, name);
   writeFileSync(file, text);
@@ -25,7 +22,7 @@ const keep = (name: string, text: string) => {
 const minutes = (value: (minute: number) => number) =>
   `start,A\n${Array.from({ length: 3 * 1440 }, (_, k) => `${new Date(Date.UTC(2025, 0, 6) + k * 60_000).toISOString().slice(0, 16)},${value(k)}`).join("\n")}\n`;
 
-describe("npm run replay", () => {
+describe("the replay of the command line", () => {
   it("replays the data beside a case as long as it lasts, the same each time", () => {
     keep(
       "house.csv",
@@ -35,7 +32,7 @@ describe("npm run replay", () => {
       "a.case.json",
       JSON.stringify(usCase({ measured: { source: "utility-year", file: "house.csv" } })),
     );
-    const run = npm("replay", file, "--step", "60", "--way", "dynamic-load-management", "--years", "7");
+    const run = heron("replay", file, "--step", "60", "--way", "dynamic-load-management", "--years", "7");
     expect(run.status, run.stderr).toBe(0);
     const answer = JSON.parse(run.stdout);
     expect(answer).toMatchObject({ format: "heron-replay", house: "interval-data", step: 60, steps: 3 * 1440 });
@@ -45,11 +42,11 @@ describe("npm run replay", () => {
     expect(answer.ways[0].kWhPerNightMean).toBeCloseTo(12, 9);
     expect(answer.ways[0].throttledSeconds).toBeGreaterThan(4 * 3600);
     expect(answer.stepsPerSecond).toBeGreaterThan(0);
-    expect(JSON.parse(npm("replay", file, "--step", "60", "--way", "dynamic-load-management").stdout).ways).toEqual(
+    expect(JSON.parse(heron("replay", file, "--step", "60", "--way", "dynamic-load-management").stdout).ways).toEqual(
       answer.ways,
     );
     // The same file is what `assess` measures by: three days are an indication only.
-    const assessed = JSON.parse(npm("assess", file).stdout);
+    const assessed = JSON.parse(heron("assess", file).stdout);
     expect(assessed.calculations.find((c: { method: string }) => c.method === "nec-220.87")).toMatchObject({
       applies: false,
     });
@@ -58,7 +55,7 @@ describe("npm run replay", () => {
 
   it("makes days up where there is no data, by seed and years", () => {
     const file = keep("b.case.json", JSON.stringify(usCase()));
-    const answer = JSON.parse(npm("replay", "--step", "60", "--seed", "5", "--years", "2", file).stdout);
+    const answer = JSON.parse(heron("replay", "--step", "60", "--seed", "5", "--years", "2", file).stdout);
     expect(answer).toMatchObject({ house: "made-up", seed: 5, years: 2 });
     expect(answer.ways.map((w: { nights: number }) => w.nights)).toEqual(answer.ways.map(() => 728));
   });
@@ -71,14 +68,14 @@ describe("npm run replay", () => {
     ["a way that is ruled out", ["--way", "existing-outlet"], "existing-outlet: "],
   ])("refuses %s", (_name, args, message) => {
     const file = keep("c.case.json", JSON.stringify(usCase()));
-    const run = npm("replay", file, ...args);
+    const run = heron("replay", file, ...args);
     expect([run.status, run.stdout]).toEqual([2, ""]);
     expect(run.stderr).toContain(message);
   });
 
   it("names the line of a file that cannot be read, or the file that is not there", () => {
     keep("bad.csv", "start,A\n2025-01-01T00:00,1\n2025-02-30T00:00,2\n");
-    const bad = npm(
+    const bad = heron(
       "replay",
       keep("d.case.json", JSON.stringify(usCase({ measured: { source: "recorder", file: "bad.csv" } }))),
     );
@@ -86,7 +83,7 @@ describe("npm run replay", () => {
     expect(bad.stderr).toContain(
       'measured.file: bad.csv: line 3: "2025-02-30T00:00" is not a date and time that exists',
     );
-    const none = npm(
+    const none = heron(
       "assess",
       keep("e.case.json", JSON.stringify(usCase({ measured: { source: "recorder", file: "none.csv" } }))),
     );

@@ -14,6 +14,8 @@ import { DEMO_PICTURES } from "./demo/pictures.ts";
 import { migrateDatabase } from "./migrate.ts";
 import { firm, intervalData, job, person, photo } from "./schema.ts";
 
+const FOLDER = path.resolve("db", "demo");
+
 /** Loads the demo firms, their people and jobs; keeps what is there. */
 export async function loadDemo(): Promise<void> {
   const { database } = await import("#server/database.ts");
@@ -28,7 +30,7 @@ export async function loadDemo(): Promise<void> {
     await database.insert(firm).values(row);
     await database.insert(person).values(people.map((p) => ({ ...p, firmId: row.id, passwordHash })));
     for (const [place, { file, stage }] of jobs.entries()) {
-      const text = readFileSync(path.join(import.meta.dirname, "demo", `${file}.case.json`), "utf8");
+      const text = readFileSync(path.join(FOLDER, `${file}.case.json`), "utf8");
       const { document } = readCaseText(text);
       const at = new Date(start - place * 3600_000);
       await database.insert(job).values({
@@ -59,7 +61,7 @@ async function loadIntervals(jobId: string, document: CaseDocument, personId: st
   const { file, digest } = document.measured ?? {};
   if (!file || !digest) return;
   const { database } = await import("#server/database.ts");
-  const bytes = readFileSync(path.join(import.meta.dirname, "demo", file));
+  const bytes = readFileSync(path.join(FOLDER, file));
   const { series, quality, form } = readIntervalFile(textOf(bytes), codebookOf(document.rules).conventions);
   const about = aboutSeries(series, quality, { digest, name: file, form, madeUp: false });
   const values = Buffer.from(await packValues(series));

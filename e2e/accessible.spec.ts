@@ -24,9 +24,10 @@ async function violationsOf(page: Page, options: Omit<axe.RunOptions, "resultTyp
     await Promise.allSettled(document.getAnimations().map((a) => a.finished));
   });
   if (!(await page.evaluate(() => "axe" in window))) await page.evaluate(axe.source);
+  const run: axe.RunOptions = { ...options, resultTypes: ["violations"] };
   const { violations } = await page.evaluate(
-    ([selector, run]) => (window as unknown as { axe: typeof axe }).axe.run(selector, run),
-    [within, { ...options, resultTypes: ["violations"] }] as const,
+    (asked) => (window as unknown as { axe: typeof axe }).axe.run(asked.within, asked.run),
+    { within, run },
   );
   return violations.flatMap((v) =>
     v.nodes.map((n) => `${v.id}: ${n.target.join(" ")} (${n.any[0]?.message ?? v.help})`),

@@ -103,7 +103,7 @@ export class Heron {
 
 /** Migrates the database of an environment and loads the demo firms. */
 export function loadDemo(env: NodeJS.ProcessEnv): void {
-  const loaded = spawnSync("npx", ["tsx", "db/load-demo.ts"], { env, encoding: "utf8" });
+  const loaded = spawnSync(process.execPath, ["build/work/load-demo.js"], { env, encoding: "utf8" });
   if (loaded.status !== 0) throw new Error(loaded.stderr);
 }
 

@@ -35,6 +35,7 @@ export function ensureBuilt() {
       "--exclude-standard",
       "app",
       "core",
+      "db",
       "public",
       "package-lock.json",
       "vite.config.ts",
@@ -84,7 +85,7 @@ async function demo() {
       PORT: String(port),
       NODE_ENV: "production",
     };
-    run("npx", ["tsx", "db/load-demo.ts"], { env, failure: "The demo data could not be loaded." });
+    run(process.execPath, ["build/work/load-demo.js"], { env, failure: "The demo data could not be loaded." });
     recorders.push(...RECORDERS.map(startRecorder));
     const server = startServerProcess(env, { cwd: ROOT, stdio: "inherit", detached: true });
     stop = () => server.kill("SIGTERM");

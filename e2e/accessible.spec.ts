@@ -144,8 +144,10 @@ test("dialogs and details: why, a device, methods side by side, a picture, the k
   await expect(page.getByRole("heading", { name: "Why" })).toBeVisible();
   expect(await obstacles(page, SEVEN_TO_ONE)).toEqual([]);
   await page.keyboard.press("?");
+  await expect(page.getByRole("dialog")).toBeVisible();
   expect(await obstacles(page, SEVEN_TO_ONE)).toEqual([]);
   await page.keyboard.press("Escape");
+  await expect(page.getByRole("dialog")).toHaveCount(0);
   await goToStep(page, "survey");
   await page.getByRole("button", { name: /^Space 1 and 3: Range/ }).click();
   await expect(page.getByRole("region", { name: "Device: Range" })).toBeVisible();

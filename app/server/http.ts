@@ -84,6 +84,8 @@ async function renderJobPage({ url, headers }: globalThis.Request, context: Rout
 const LAST_ANSWERS_MS = 1000;
 const REQUEST_MS = 150_000;
 const HEADERS_MS = 15_000;
+/** Longer than a proxy in front keeps a connection, which could otherwise send a request just as it ends. */
+const KEEP_ALIVE_MS = 65_000;
 const SWEEP_MS = 10 * 60 * 1000;
 
 /** Migrates, listens, and shuts down gracefully on a signal. */
@@ -104,6 +106,7 @@ export async function startServer(): Promise<void> {
   // A whole request, its body too, arrives within this.
   server.requestTimeout = REQUEST_MS;
   server.headersTimeout = HEADERS_MS;
+  server.keepAliveTimeout = KEEP_ALIVE_MS;
   // Without them pages are rendered all the same, the first ones later.
   startRendering().catch((error: unknown) => log.warn(faultOf(error), "threads that render pages did not start"));
   setInterval(() => void forgetOldAttempts().catch(() => {}), SWEEP_MS).unref();

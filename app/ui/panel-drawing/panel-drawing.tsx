@@ -269,14 +269,20 @@ const Device = memo(function Device(props: DeviceProps) {
       ? ""
       : `${codebook.board.curves && circuit.curve ? circuit.curve : ""}${circuit.ratingA}`;
   const kind = circuit.device ? DEVICE_NAMES[circuit.device] : "";
-  const said = [
+  /** What the drawing shows beside the name; the spoken name has the same words in the same order. */
+  const extras = [
+    circuit.protects ? PROTECTS[circuit.protects] : "",
+    circuit.device === "rcbo" ? `RCBO ${circuit.rcd ?? ""}`.trim() : "",
+    feeds ? `feeds ${feeds}` : "",
+  ].filter(Boolean);
+  const spoken = [
     `${capital(codebook.words.space)} ${positions.join(" and ") || "not recorded"}: ${name}`,
-    circuit.ratingA === undefined ? "" : showA(circuit.ratingA),
+    ...extras,
+    rating && `${rating} A`,
     poles > 1 ? `${poles}-pole` : "",
-    kind,
+    circuit.device === "rcbo" ? "" : kind,
     STATUS_WORDS[circuit.status ?? "in-use"],
     circuit.device === "blank" ? "" : counted ? "counted in the calculation" : "not linked to a load",
-    feeds ? `feeds ${feeds}` : "",
     assumed ? "only assumed" : "",
   ];
   if (unplaced) return null;
@@ -294,14 +300,16 @@ const Device = memo(function Device(props: DeviceProps) {
       data-half={circuit.half ? "yes" : "no"}
       tabIndex={isStop ? 0 : -1}
       aria-pressed={chosen}
-      aria-label={said.filter(Boolean).join(", ")}
+      aria-label={spoken.filter(Boolean).join(", ")}
       onClick={(e) => onChoose(circuit.id, e.shiftKey || e.ctrlKey || e.metaKey)}
     >
       <span className={styles.text}>
         <span className={styles.label}>{name}</span>
-        {circuit.protects && <span className={styles.extra}>{PROTECTS[circuit.protects]}</span>}
-        {circuit.device === "rcbo" && <span className={styles.extra}>RCBO {circuit.rcd}</span>}
-        {feeds && <span className={styles.extra}>feeds {feeds}</span>}
+        {extras.map((extra) => (
+          <span key={extra} className={styles.extra}>
+            {extra}
+          </span>
+        ))}
       </span>
       {rating && (
         <span className={`${styles.rating} figure`}>

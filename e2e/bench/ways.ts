@@ -4,17 +4,20 @@ import { type Heron, openStep } from "../heron.ts";
 
 const MOVES = 60;
 
-/** Frames a second while the slider of the charging current is dragged, each move recomputed and painted. */
+/** Frames a second while the slider of the charging current is moved step by step, each step recomputed and painted. */
 export async function whatIfFramesPerSecond(page: Page, heron: Heron, jobId: string): Promise<number> {
   await openStep(page, heron, jobId, "ways");
   await page.getByText("What if ...").click();
-  return page.getByLabel(/^Largest charging current/).evaluate(async (slider: HTMLInputElement, moves) => {
-    const setter = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value")?.set;
+  return page.getByRole("slider", { name: /^Largest charging current/ }).evaluate(async (slider, moves) => {
+    let key = "ArrowLeft";
     await new Promise((done) => requestAnimationFrame(done));
     const from = performance.now();
     for (let i = 0; i < moves; i++) {
-      setter?.call(slider, String(i % Number(slider.max)));
-      slider.dispatchEvent(new Event("input", { bubbles: true }));
+      if (slider.ariaValueNow === slider.ariaValueMin) key = "ArrowRight";
+      if (slider.ariaValueNow === slider.ariaValueMax) key = "ArrowLeft";
+      // The slider of Ant Design reads the code of a key.
+      const keyCode = key === "ArrowLeft" ? 37 : 39;
+      slider.dispatchEvent(new KeyboardEvent("keydown", { key, keyCode, bubbles: true }));
       await new Promise((done) => requestAnimationFrame(done));
     }
     return Number(((1000 * moves) / (performance.now() - from)).toFixed(1));

@@ -4,9 +4,9 @@ import os from "node:os";
 import path from "node:path";
 import { describe, expect, it } from "vitest";
 import { ukCase, usCase } from "#core/testing/cases.ts";
+import { runCommand } from "#tests/command-line.ts";
 
-const run = (args: string[], input?: string) =>
-  spawnSync(process.execPath, ["cli/run.mjs", "assess", ...args], { encoding: "utf8", input });
+const run = (args: string[], input?: string) => runCommand("assess", args, input);
 const folder = mkdtempSync(path.join(os.tmpdir(), "heron-cli-"));
 const file = (name: string, content: unknown) => {
   const at = path.join(folder, name);

@@ -1,9 +1,9 @@
-import { spawnSync } from "node:child_process";
 import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import os from "node:os";
 import path from "node:path";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { usCase } from "#core/testing/cases.ts";
+import { runCommand } from "#tests/command-line.ts";
 
 let folder: string;
 beforeAll(() => {
@@ -11,8 +11,6 @@ beforeAll(() => {
 });
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
-const heron = (command: "replay" | "assess", ...args: string[]) =>
-  spawnSync(process.execPath, ["cli/run.mjs", command, ...args], { encoding: "utf8" });
 const keep = (name: string, text: string) => {
   const file = path.join(folder, name);
   writeFileSync(file, text);
@@ -32,7 +30,7 @@ describe("the replay of the command line", () => {
       "a.case.json",
       JSON.stringify(usCase({ measured: { source: "utility-year", file: "house.csv" } })),
     );
-    const run = heron("replay", file, "--step", "60", "--way", "dynamic-load-management", "--years", "7");
+    const run = runCommand("replay", [file, "--step", "60", "--way", "dynamic-load-management", "--years", "7"]);
     expect(run.status, run.stderr).toBe(0);
     const answer = JSON.parse(run.stdout);
     expect(answer).toMatchObject({ format: "heron-replay", house: "interval-data", step: 60, steps: 3 * 1440 });
@@ -42,11 +40,11 @@ describe("the replay of the command line", () => {
     expect(answer.ways[0].kWhPerNightMean).toBeCloseTo(12, 9);
     expect(answer.ways[0].throttledSeconds).toBeGreaterThan(4 * 3600);
     expect(answer.stepsPerSecond).toBeGreaterThan(0);
-    expect(JSON.parse(heron("replay", file, "--step", "60", "--way", "dynamic-load-management").stdout).ways).toEqual(
-      answer.ways,
-    );
+    expect(
+      JSON.parse(runCommand("replay", [file, "--step", "60", "--way", "dynamic-load-management"]).stdout).ways,
+    ).toEqual(answer.ways);
     // The same file is what `assess` measures by: three days are an indication only.
-    const assessed = JSON.parse(heron("assess", file).stdout);
+    const assessed = JSON.parse(runCommand("assess", [file]).stdout);
     expect(assessed.calculations.find((c: { method: string }) => c.method === "nec-220.87")).toMatchObject({
       applies: false,
     });
@@ -55,7 +53,7 @@ describe("the replay of the command line", () => {
 
   it("makes days up where there is no data, by seed and years", () => {
     const file = keep("b.case.json", JSON.stringify(usCase()));
-    const answer = JSON.parse(heron("replay", "--step", "60", "--seed", "5", "--years", "2", file).stdout);
+    const answer = JSON.parse(runCommand("replay", ["--step", "60", "--seed", "5", "--years", "2", file]).stdout);
     expect(answer).toMatchObject({ house: "made-up", seed: 5, years: 2 });
     expect(answer.ways.map((w: { nights: number }) => w.nights)).toEqual(answer.ways.map(() => 728));
   });
@@ -68,25 +66,23 @@ describe("the replay of the command line", () => {
     ["a way that is ruled out", ["--way", "existing-outlet"], "existing-outlet: "],
   ])("refuses %s", (_name, args, message) => {
     const file = keep("c.case.json", JSON.stringify(usCase()));
-    const run = heron("replay", file, ...args);
+    const run = runCommand("replay", [file, ...args]);
     expect([run.status, run.stdout]).toEqual([2, ""]);
     expect(run.stderr).toContain(message);
   });
 
   it("names the line of a file that cannot be read, or the file that is not there", () => {
     keep("bad.csv", "start,A\n2025-01-01T00:00,1\n2025-02-30T00:00,2\n");
-    const bad = heron(
-      "replay",
+    const bad = runCommand("replay", [
       keep("d.case.json", JSON.stringify(usCase({ measured: { source: "recorder", file: "bad.csv" } }))),
-    );
+    ]);
     expect([bad.status, bad.stdout]).toEqual([2, ""]);
     expect(bad.stderr).toContain(
       'measured.file: bad.csv: line 3: "2025-02-30T00:00" is not a date and time that exists',
     );
-    const none = heron(
-      "assess",
+    const none = runCommand("assess", [
       keep("e.case.json", JSON.stringify(usCase({ measured: { source: "recorder", file: "none.csv" } }))),
-    );
+    ]);
     expect([none.status, none.stdout]).toEqual([2, ""]);
     expect(none.stderr).toContain("measured.file: none.csv cannot be read (ENOENT)");
   });

@@ -84,7 +84,7 @@ async function renderJobPage({ url, headers }: globalThis.Request, context: Rout
 const LAST_ANSWERS_MS = 1000;
 const REQUEST_MS = 150_000;
 const HEADERS_MS = 15_000;
-/** Longer than a proxy in front keeps a connection, which could otherwise send a request just as it ends. */
+/** Longer than proxies usually keep an idle connection, so that none sends a request while the server closes it. */
 const KEEP_ALIVE_MS = 65_000;
 const SWEEP_MS = 10 * 60 * 1000;
 

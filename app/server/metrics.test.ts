@@ -16,7 +16,7 @@ it.each([
   expect(routeOf(path)).toBe(route);
 });
 
-it("serves counts on its own port, and nothing else there", async () => {
+it("serves metrics on a port of its own, and answers other paths with 404", async () => {
   const server = serveMetrics(0, "127.0.0.1");
   await once(server, "listening");
   const at = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;

@@ -39,7 +39,7 @@ function labelAt(document: CaseDocument, pointer: string): string | null {
   const context = fieldContext(document, index);
   if (field.control.kind === "window" && (within === "from" || within === "to"))
     return lower(computed(field.control.ends[within], context));
-  // What stands after a comma is a remark or a unit.
+  // A label may end with a remark or a unit after a comma, which does not belong in a sentence.
   return lower(labelOf(field, context)).replace(/, .*/, "");
 }
 

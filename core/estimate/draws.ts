@@ -92,14 +92,20 @@ function nthSmallest(values: Float64Array, place: number): number {
 const mediansByBook = new WeakMap<PriceBook, Map<string, number>>();
 const MAX_CACHED_MEDIANS = 1000;
 
-/** The order of the lines is part of the key, because it changes the last digits of a sum. */
-const keyOf = (lines: readonly PriceLine[]): string =>
-  lines.map(({ item, count, minutes, money }) => `${item} ${count} ${(minutes ?? money).typical}`).join("|");
+/** What the draws of a line depend on. */
+function keyOf({ item, group, count, minutes, money }: PriceLine): string {
+  const { low, typical, high } = minutes ?? money;
+  return `${item} ${group} ${minutes ? "min" : ""} ${count} ${low} ${typical} ${high}`;
+}
 
 function medianWithMargin(lines: readonly PriceLine[], book: PriceBook): number {
-  const cached = mediansByBook.get(book) ?? new Map<string, number>();
-  mediansByBook.set(book, cached);
-  const key = keyOf(lines);
+  let cached = mediansByBook.get(book);
+  if (!cached) {
+    cached = new Map();
+    mediansByBook.set(book, cached);
+  }
+  // The order of the lines matters too: it changes the last digits of their sum.
+  const key = lines.map(keyOf).join("|");
   const known = cached.get(key);
   if (known !== undefined) return known;
   const median = nthSmallest(drawsOfAll(lines, book), placeOf(0.5));

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { PriceBook, PriceItem } from "./book.ts";
-import { drawPrice } from "./draws.ts";
+import { drawPrice, medianPrice } from "./draws.ts";
 import { estimateWork } from "./estimate.ts";
 import { requirements, type WorkItem, withParts } from "./requirements.ts";
 
@@ -165,6 +165,15 @@ describe("why a price is what it is", () => {
 
 describe("the range of a price", () => {
   const { lines } = estimateWork([circuit], book());
+  const charge = (name: string, low: number, typical: number, high: number) => ({
+    item: name,
+    group: "charges" as const,
+    name,
+    unit: "each",
+    count: 1,
+    needed: 1,
+    money: { low, typical, high },
+  });
   it("is always the same, and its middle is the price of the estimate", () => {
     expect(drawPrice(lines, book())).toEqual(drawPrice(lines, book()));
     const { p10, p50, p90 } = drawPrice(lines, book());
@@ -172,6 +181,21 @@ describe("the range of a price", () => {
     expect(cost.typical).toBe(p50);
     expect(cost.typical).toBeGreaterThanOrEqual(p10);
     expect(cost.typical).toBeLessThanOrEqual(p90);
+  });
+  it("keeps the medians of different lines of one book apart", () => {
+    const one = book();
+    const doubled = lines.map((line) => ({ ...line, count: 2 * line.count }));
+    const all = [
+      [charge("a", 0, 1000, 4000)],
+      [charge("a", 0, 1000, 2000)],
+      [charge("b", 0, 1000, 4000)],
+      lines,
+      doubled,
+    ];
+    const medians = () => all.map((some) => medianPrice(some, one, 0));
+    expect(medians()).toEqual(all.map((some) => drawPrice(some, one).p50));
+    expect(medians()).toEqual(medians());
+    expect(new Set(medians()).size).toBe(all.length);
   });
   it("lies within lowest and highest, and its middle near the mean of the draws", () => {
     const { p10, p50, p90 } = drawPrice(lines, book());
@@ -200,15 +224,6 @@ describe("the range of a price", () => {
     expect(first?.share).toBeGreaterThan(0.8);
   });
   it("has the tenth, the middle and the ninth tenth of a triangle, and shares of its spread", () => {
-    const charge = (name: string, low: number, typical: number, high: number) => ({
-      item: name,
-      group: "charges" as const,
-      name,
-      unit: "each",
-      count: 1,
-      needed: 1,
-      money: { low, typical, high },
-    });
     const { p10, p50, p90, movers } = drawPrice([charge("a", 0, 1000, 4000)], book());
     // Exactly: 632, 1551 and 2905.
     expect([p10, p50, p90]).toEqual([630, 1562, 2894]);

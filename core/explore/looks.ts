@@ -371,6 +371,7 @@ export const valueOfLooks = (looks: readonly LookValue[]): ValueOfLooks => ({
 export function drawsThatStand(document: CaseDocument, book: PriceBook, from = 0, to = DRAW_COUNT): number {
   const { looks, now } = situation(document, book);
   const drawn = looks.filter((l) => l.key !== "measured");
+  // Every draw would be the home as it is.
   if (drawn.length === 0) return to - from;
   const random = seededRandom(SEED);
   for (let skipped = 0; skipped < from * drawn.length; skipped++) random();

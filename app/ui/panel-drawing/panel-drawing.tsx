@@ -268,19 +268,19 @@ const Device = memo(function Device(props: DeviceProps) {
     circuit.ratingA === undefined
       ? ""
       : `${codebook.board.curves && circuit.curve ? circuit.curve : ""}${circuit.ratingA}`;
-  const kind = circuit.device ? DEVICE_NAMES[circuit.device] : "";
-  /** What the drawing shows beside the name; the spoken name has the same words in the same order. */
+  const isRcbo = circuit.device === "rcbo";
+  /** Words below the name in the drawing. The accessible name repeats them in the same order. */
   const extras = [
     circuit.protects ? PROTECTS[circuit.protects] : "",
-    circuit.device === "rcbo" ? `RCBO ${circuit.rcd ?? ""}`.trim() : "",
+    isRcbo ? `RCBO ${circuit.rcd ?? ""}`.trim() : "",
     feeds ? `feeds ${feeds}` : "",
   ].filter(Boolean);
-  const spoken = [
+  const accessibleName = [
     `${capital(codebook.words.space)} ${positions.join(" and ") || "not recorded"}: ${name}`,
     ...extras,
     rating && `${rating} A`,
     poles > 1 ? `${poles}-pole` : "",
-    circuit.device === "rcbo" ? "" : kind,
+    circuit.device && !isRcbo ? DEVICE_NAMES[circuit.device] : "",
     STATUS_WORDS[circuit.status ?? "in-use"],
     circuit.device === "blank" ? "" : counted ? "counted in the calculation" : "not linked to a load",
     assumed ? "only assumed" : "",
@@ -300,7 +300,7 @@ const Device = memo(function Device(props: DeviceProps) {
       data-half={circuit.half ? "yes" : "no"}
       tabIndex={isStop ? 0 : -1}
       aria-pressed={chosen}
-      aria-label={spoken.filter(Boolean).join(", ")}
+      aria-label={accessibleName.filter(Boolean).join(", ")}
       onClick={(e) => onChoose(circuit.id, e.shiftKey || e.ctrlKey || e.metaKey)}
     >
       <span className={styles.text}>

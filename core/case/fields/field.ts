@@ -11,7 +11,7 @@ import type { FieldRules } from "./field-rules.ts";
 import { memberName } from "./names.ts";
 import type { StepId } from "./steps.ts";
 
-/** What the words of a field depend on. */
+/** A case and a place in it: the input of every computed text of a field. */
 export interface FieldContext {
   document: CaseDocument;
   rules: FieldRules;
@@ -36,7 +36,7 @@ export type FieldControl =
       units: Computed<UnitNames>;
       /** Unit that is meant where none is typed; empty for a bare number. */
       usual: Computed<string>;
-      /** What an empty field means: absent by default, null, or refused. */
+      /** How an empty input is stored: the value is removed by default, set to null, or the input is refused. */
       empty?: "null" | "refused";
     }
   | { kind: "numbers"; units: UnitNames; usual: string; placeholder: Computed<string> }
@@ -57,7 +57,7 @@ export type FieldControl =
   | { kind: "own" };
 
 export interface FieldDefinition {
-  /** JSON pointer in the case; `*` stands for an index. */
+  /** JSON pointer into the case, with `*` for each list index. */
   at: string;
   step: StepId;
   /** The part of the step's sheet. */
@@ -68,7 +68,7 @@ export interface FieldDefinition {
   asked?(context: FieldContext): boolean;
   /** `always`: the value says where it came from. `assumed`: only while it is a suggestion of Heron. */
   source?: "always" | "assumed";
-  /** What it is called while unknown, phrased to follow "Confirm". */
+  /** Name of the unknown value, phrased to follow "Confirm". The label is used by default. */
   unknown?: Computed<string>;
   hint?: Computed<string | undefined>;
 }
@@ -100,13 +100,13 @@ const KEY_OF_LIST: Readonly<Record<string, string>> = {
   loads: "load",
 };
 
-/** The key of a field around the id or index of its list member; without a list the whole key stands first. */
+/** The parts of a key before and after the id or index of the list member; outside of lists the first part is the key. */
 function splitKey(at: string): readonly [before: string, after: string] {
   const parts = at.split("/").slice(1);
   const last = parts.lastIndexOf("*");
   if (last < 0) return [parts.join("."), ""];
   const list = parts[last - 1] ?? "";
-  // A member with an id is known by it alone, wherever its list stands.
+  // An id identifies a member in the whole case, so the path to its list is left out.
   const before = ownValue(KEY_OF_LIST, list) ?? parts.slice(0, last).join(".");
   return [`${before}.`, ["", ...parts.slice(last + 1)].join(".")];
 }
@@ -167,6 +167,7 @@ export const hintOf = ({ hint }: FieldDefinition, context: FieldContext): string
 /** The options of a choice; empty where the screen gives them. */
 export const optionsOf = (control: FieldControl, context: FieldContext): readonly FieldOption[] =>
   control.kind === "choice" ? computed(control.options ?? [], context) : [];
+
 /** The member of a list that a field belongs to, within a sentence: "the main panel", "car 2"; null outside of lists. */
 export function ownerOf(field: FieldDefinition, { document, rules, index }: FieldContext): string | null {
   // A list of plain values has no names: its field belongs to the member around it.
@@ -185,7 +186,7 @@ export function fullLabelOf(field: FieldDefinition, context: FieldContext): stri
   return owner === null || label.toLowerCase().startsWith(owner) ? label : `${label} of ${owner}`;
 }
 
-/** A value of a field as people write it; null where there is none, or where it has no words of its own. */
+/** A value of a field as text; null without a value, or for an object of unknown shape. */
 export function valueInWords(field: FieldDefinition, value: unknown, context: FieldContext): string | null {
   if (value === null || value === undefined) return null;
   const { control } = field;

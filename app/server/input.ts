@@ -6,6 +6,7 @@
 import { type AnyObject, type InferType, type ObjectSchema, ValidationError } from "yup";
 import { MOST_FORM_BYTES } from "#core/limits.ts";
 import { parseJson } from "#core/parse-json.ts";
+import { bodyOf } from "./received-body.ts";
 import { refuse } from "./refusals.ts";
 
 /** Validated form values, or the problems by field; and the typed text of the known fields. */
@@ -26,7 +27,7 @@ function problemsOf(error: unknown): Record<string, string> {
  * @throws the refusal "too-large"
  */
 export async function readUpload(request: Request, mostBytes: number) {
-  const body = await request.arrayBuffer();
+  const body = await bodyOf(request);
   if (body.byteLength > mostBytes) throw refuse("too-large");
   return { contentType: request.headers.get("Content-Type") ?? "", body };
 }

@@ -64,23 +64,31 @@ async function waitInLane(email: string, ms: number, pause: (ms: number) => Prom
 /**
  * Records an attempt and delays it.
  * @returns a function that removes the record after success; null where the attempt may not be made at all
- * @throws the refusal "busy" where too many strangers' attempts at the e-mail wait already
+ * @throws the refusal "busy" where too many attempts, or too many strangers' attempts at the e-mail, wait already
  */
 export async function beginAttempt(
   attempt: SignInAttempt,
   now: Date,
   pause: (ms: number) => Promise<unknown> = wait,
 ): Promise<(() => Promise<void>) | null> {
-  const [{ insertId }] = await database
-    .insert(signInFailure)
-    .values({ ...attempt, device: attempt.device ?? "", at: now });
-  const counts = await countsOf(attempt, now);
+  const sender = { one: attempt.address, firm: attempt.address };
+  const { id, counts } = await recordQueue.run(sender, () => recordAttempt(attempt, now));
   if (isOverLimit(attempt, counts)) return null;
   if (attempt.kind === "password" && attempt.device === null)
     await waitInLane(attempt.email, slowedMs(counts.lane), pause);
   return async () => {
-    await database.delete(signInFailure).where(eq(signInFailure.id, insertId));
+    await database.delete(signInFailure).where(eq(signInFailure.id, id));
   };
+}
+
+/** Few attempts at a time, so that a crowd of them leaves connections to the database for the pages. */
+const recordQueue = new FairQueue({ atOnce: 2, mostWaiting: 400, mostWaitingOfOne: 200 });
+
+async function recordAttempt(attempt: SignInAttempt, now: Date): Promise<{ id: number; counts: Counts }> {
+  const [{ insertId }] = await database
+    .insert(signInFailure)
+    .values({ ...attempt, device: attempt.device ?? "", at: now });
+  return { id: insertId, counts: await countsOf(attempt, now) };
 }
 
 interface Counts {
@@ -101,21 +109,21 @@ function isOverLimit({ kind, device }: SignInAttempt, { pair, address, lane, lan
 async function countsOf({ kind, email, address, device }: SignInAttempt, now: Date): Promise<Counts> {
   const since = (ms: number) => inWindow(signInFailure.at, now, ms);
   const [ofEmail, ofAddress] = [eq(signInFailure.email, email), eq(signInFailure.address, address)];
-  const ofLane = and(ofEmail, eq(signInFailure.device, device ?? "")) as SQL;
-  const count = async (where: SQL | undefined) => {
-    const [found] = await database
-      .select({ n: sql<number>`count(*)`.mapWith(Number) })
+  const ofLane = and(ofEmail, eq(signInFailure.device, device ?? ""));
+  const count = (...where: (SQL | undefined)[]) =>
+    sql<number>`(${database
+      .select({ n: sql`count(*)` })
       .from(signInFailure)
-      .where(and(eq(signInFailure.kind, kind), where));
-    return found?.n ?? 0;
-  };
-  const [pair, ofAnyEmail, lane, laneOfDay] = await Promise.all([
-    count(and(ofLane, ofAddress, since(WINDOW_MS))),
-    count(and(ofAddress, eq(signInFailure.device, ""), since(WINDOW_MS))),
-    count(and(ofLane, since(WINDOW_MS))),
-    count(and(ofLane, since(DAY_MS))),
-  ]);
-  return { pair, address: ofAnyEmail, lane, laneOfDay };
+      .where(and(eq(signInFailure.kind, kind), ...where))})`.mapWith(Number);
+  const [counts] = await database
+    .select({
+      pair: count(ofLane, ofAddress, since(WINDOW_MS)),
+      address: count(ofAddress, eq(signInFailure.device, ""), since(WINDOW_MS)),
+      lane: count(ofLane, since(WINDOW_MS)),
+      laneOfDay: count(ofLane, since(DAY_MS)),
+    })
+    .from(sql`dual`);
+  return counts as Counts;
 }
 
 /** Removes the records of a person's own lane, once password and code were both right. */

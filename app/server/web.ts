@@ -8,8 +8,10 @@ import type { Request as ExpressRequest, Response as ExpressResponse } from "exp
 import { RouterContextProvider } from "react-router";
 import { MOST_FORM_BYTES } from "#core/limits.ts";
 import { receiveBody } from "./body.ts";
+import { FairQueue } from "./fair-queue.ts";
 import { mayStream, refuseWith } from "./guard.ts";
 import { pageContext } from "./middleware.ts";
+import { withReceivedBody } from "./received-body.ts";
 import { currentSender } from "./sender.ts";
 import { signedIn } from "./sessions.ts";
 
@@ -28,6 +30,10 @@ async function senderOf(request: ExpressRequest, length: number): Promise<string
   return person?.id ?? null;
 }
 
+/** Requests with a body begin one by one, so that a crowd of them leaves room for the pages of others. */
+const arrivals = new FairQueue({ atOnce: 1, mostWaiting: 2000, mostWaitingOfOne: 400, mostWaitingOfFirm: 800 });
+const nextTurnOfEventLoop = () => new Promise<void>((resolve) => setImmediate(resolve));
+
 type Handler = (request: Request, context: RouterContextProvider) => Promise<Response>;
 
 /** Answers a request by a handler of web requests. */
@@ -41,6 +47,7 @@ export async function answerBy(handler: Handler, request: ExpressRequest, respon
       const sender = await senderOf(request, length);
       if (sender === null) return refuseWith(response, "signed-out");
       body = await receiveBody(request, sender, length);
+      await arrivals.run(currentSender(), nextTurnOfEventLoop);
     }
     const context = new RouterContextProvider(
       new Map([
@@ -56,8 +63,9 @@ export async function answerBy(handler: Handler, request: ExpressRequest, respon
       ]),
     );
     const { method } = request;
-    const init = { method, headers: headersOf(request), body, signal: signal ?? null };
-    await send(await handler(new Request(addressOf(request), init), context), request, response);
+    const init = { method, headers: headersOf(request), signal: signal ?? null };
+    const answer = withReceivedBody(body, () => handler(new Request(addressOf(request), init), context));
+    await send(await answer, request, response);
   } catch (error) {
     if (signal?.aborted) return;
     if (!(error instanceof Response)) throw error;

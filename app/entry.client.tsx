@@ -3,6 +3,7 @@ import { hydrateRoot } from "react-dom/client";
 import { HydratedRouter } from "react-router/dom";
 import type { RuleSetId } from "#core/case/document/types.ts";
 import { fetchCodebook } from "#core/rules/fetch.ts";
+import { loadTable } from "#ui/table/load-table.ts";
 import { TAKE_CONTROL } from "./service-worker/take-control.ts";
 
 /** Delay before the service worker is installed. Installing fetches every asset, which would slow the page's own start. */
@@ -20,7 +21,9 @@ if ("serviceWorker" in navigator) setTimeout(() => startServiceWorker().catch(co
 
 /** The rules of the job that the page was opened on; other jobs bring theirs when they are gone to. */
 const rules = document.documentElement.dataset.rules as RuleSetId | undefined;
-if (rules) await fetchCodebook(rules);
+/** A page that came with a table waits for the script of tables, so that nothing on it has to be drawn anew. */
+const hasTable = document.querySelector(".ant-table-wrapper") !== null;
+await Promise.all([rules && fetchCodebook(rules), hasTable && loadTable()]);
 
 startTransition(() => {
   hydrateRoot(

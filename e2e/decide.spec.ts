@@ -83,7 +83,8 @@ test("two ways are compared link by link, and each price is explained down to it
     .click();
   await expect(page.getByText(/New circuit: both ends, charger, test, commission 3\.83 h = \$/)).toBeVisible();
   // The range is drawn in a worker.
-  await expect(page.getByRole("row", { name: /^Price/ })).toContainText(/8 of 10: \$[\d,]+ to \$[\d,]+/);
+  const sheet = page.getByRole("table", { name: "Sheet of ways" });
+  await expect(sheet.getByRole("row", { name: /^Price/ })).toContainText(/8 of 10: \$[\d,]+ to \$[\d,]+/);
 });
 
 test("looks that can turn the answer say at which value, and a plan is tried by one press", async ({ page, heron }) => {

@@ -6,7 +6,7 @@ test("methods are shown side by side, and another one can be chosen and printed"
   await signInAs(page, heron, "Mara Quill");
   const id = await openCopy(page, heron, "tidewrack-lantern-row", "1 Method Mews", "demand");
   await page.getByText("Methods side by side").click();
-  const range = page.locator("details tr", { hasText: "Range" });
+  const range = page.getByRole("table", { name: "Methods side by side" }).getByRole("row", { name: "Range" });
   await expect(range).toContainText("8,000 VA");
   await expect(range).toContainText("5,095 VA");
   await range.getByRole("button", { name: /8,000 VA/ }).click();

@@ -4,7 +4,7 @@
  */
 import { readFileSync } from "node:fs";
 import type { CaseDocument } from "#core/case/document/types.ts";
-import { caseOf, expect, field, goToStep, importCase, openStep, saved, signInAs, test } from "./heron.ts";
+import { caseOf, expect, field, goToStep, importCase, openAllFolds, openStep, saved, signInAs, test } from "./heron.ts";
 
 test.use({ expectedErrors: /422/ });
 
@@ -19,9 +19,7 @@ for (const name of ["tidewrack-lantern-row", "osier-sluice-road"])
     await openStep(page, heron, job, "survey");
     for (const step of ["survey", "demand", "need", "circuit"]) {
       await goToStep(page, step);
-      await page.evaluate(() => {
-        for (const part of document.querySelectorAll("main details")) part.setAttribute("open", "");
-      });
+      await openAllFolds(page);
       const labels = await own.evaluateAll((all) =>
         all
           .filter((e) => e.getClientRects().length > 0)

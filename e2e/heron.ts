@@ -284,3 +284,9 @@ export async function openCopy(page: Page, heron: Heron, job: string, title: str
   await openStep(page, heron, id, step);
   return id;
 }
+
+/** Opens all parts of a page that are folded under one line. */
+export const openAllFolds = (page: Page): Promise<void> =>
+  page.locator("main .ant-collapse-header[aria-expanded=false]").evaluateAll((headers) => {
+    for (const header of headers) (header as HTMLElement).click();
+  });

@@ -42,7 +42,7 @@ test("a part is entered with its heights, bends and holes, and all of it is chec
   await page.getByTitle("in sight", { exact: true }).click();
   await expect(materials.getByRole("row", { name: /^Disconnect that can be locked open/ })).toBeVisible();
   // Each size with its checks.
-  await page.getByLabel(/^Checks of 10 AWG/).click();
+  await page.getByRole("button", { name: /^Checks of 10 AWG/ }).click();
   await expect(checks.getByText(/Fails: at the terminals/i).first()).toBeVisible();
 
   await saved(page);

@@ -1,7 +1,7 @@
 /** The screens and papers of a job use the trade words, times and units of its own country. */
 import { spawnSync } from "node:child_process";
 import type { Page } from "@playwright/test";
-import { expect, goToStep, openStep, signInAs, test } from "./heron.ts";
+import { expect, goToStep, openAllFolds, openStep, signInAs, test } from "./heron.ts";
 
 const STEPS = ["survey", "demand", "need", "ways", "circuit", "papers"];
 const PAPERS = ["load-worksheet", "panel-directory", "single-line", "terminations"];
@@ -24,9 +24,7 @@ const COUNTRIES = [
 
 /** Every text of the sheet, labels and placeholders too, with the parts that open on request. */
 async function textsOf(page: Page): Promise<string[]> {
-  await page.evaluate(() => {
-    for (const details of document.querySelectorAll("details")) details.open = true;
-  });
+  await openAllFolds(page);
   return page.evaluate(() => {
     const texts: string[] = [];
     const walker = document.createTreeWalker(document.querySelector("main") ?? document.body, NodeFilter.SHOW_TEXT);

@@ -1,6 +1,7 @@
 /**
  * At build: one style sheet with the palette and the styles of every Ant Design control that the application imports,
- * in both themes, so that no page works them out or carries them again.
+ * in both themes, so that no page works them out or carries them again. The rules are in a layer of their own, so that
+ * every style sheet of Heron comes before them.
  */
 import { readdirSync, readFileSync } from "node:fs";
 import path from "node:path";
@@ -50,7 +51,7 @@ export function themeStyles(): Plugin {
       return [
         paletteCss(),
         ...THEMES.map((theme) => stylesOf(theme, controls, ["token", "cssVar"])),
-        stylesOf("light", controls, ["style"]),
+        `@layer controls {\n${stylesOf("light", controls, ["style"])}\n}`,
       ].join("\n");
     },
   };

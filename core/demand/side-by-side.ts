@@ -13,6 +13,7 @@ export interface SharedCell {
 }
 
 export interface SharedRow {
+  key: string;
   label: string;
   connectedVA: number;
   /** One cell for each method, in order; null where the method does not look at this load by itself. */
@@ -39,7 +40,7 @@ export function sideBySide(calculations: readonly DemandCalculation[]): SideBySi
   const applying = calculations.filter((c) => c.applies);
   const rows = new Map<string, SharedRow>();
   const row = (key: string, label: string, connectedVA: number) => {
-    const found = rows.get(key) ?? { label, connectedVA, cells: applying.map(() => null) };
+    const found = rows.get(key) ?? { key, label, connectedVA, cells: applying.map(() => null) };
     rows.set(key, found);
     return found;
   };

@@ -1,8 +1,7 @@
 /** The list of keys of a job. */
-
+import { Descriptions } from "antd";
 import { STEPS } from "#core/case/fields/steps.ts";
 import { Dialog } from "#ui/dialog/dialog.tsx";
-import styles from "./keys.module.css";
 
 const KEYS: readonly [keys: string, what: string][] = [
   ...STEPS.map(({ name }, i): [string, string] => [String(i + 1), `Go to ${name}`]),
@@ -20,14 +19,17 @@ const KEYS: readonly [keys: string, what: string][] = [
 export default function KeysDialog({ onClose }: { onClose(): void }) {
   return (
     <Dialog title="Keys" onCancel={onClose}>
-      <dl className={styles.keys}>
-        {KEYS.map(([keys, what]) => (
-          <div key={keys}>
-            <dt className="figure">{keys}</dt>
-            <dd>{what}</dd>
-          </div>
-        ))}
-      </dl>
+      <Descriptions
+        column={1}
+        size="small"
+        colon={false}
+        items={KEYS.map(([keys, what]) => ({
+          key: keys,
+          label: <span className="figure">{keys}</span>,
+          children: what,
+        }))}
+        styles={{ label: { width: "8rem" } }}
+      />
     </Dialog>
   );
 }

@@ -6,6 +6,7 @@ import { firmContext, forPeople, personContext } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";
 import { JobProvider } from "#ui/job-store/use-job.tsx";
 import { PhotoProvider } from "#ui/photo-store/use-photos.tsx";
+import { loadTable } from "#ui/table/load-table.ts";
 import { WhyProvider } from "#ui/why/why-sheet.tsx";
 import type { Route } from "./+types/route";
 import { JobFrame } from "./frame.tsx";
@@ -28,9 +29,9 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   };
 }
 
-/** Going to a job from another page fetches the rules it is judged by; a page opened on it has them already. */
+/** Going to a job from another page fetches what its steps need: the rules it is judged by, and tables. */
 export async function clientLoader({ serverLoader }: Route.ClientLoaderArgs) {
-  const loaded = await serverLoader();
+  const [loaded] = await Promise.all([serverLoader(), loadTable()]);
   await fetchCodebook(loaded.rules);
   return loaded;
 }

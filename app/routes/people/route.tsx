@@ -13,7 +13,7 @@ import { Field } from "#ui/field/field.tsx";
 import { LocalTime } from "#ui/frame/local-time.tsx";
 import frame from "#ui/frame/page.module.css";
 import { PageHead } from "#ui/frame/page-head.tsx";
-import table from "#ui/frame/table.module.css";
+import { DataTable } from "#ui/table/data-table.tsx";
 import type { Route } from "./+types/route";
 import { INTENTS } from "./forms.ts";
 import styles from "./people.module.css";
@@ -96,26 +96,31 @@ export default function PeoplePage({ loaderData, actionData }: Route.ComponentPr
       <PageHead title={`People of ${firm}`} />
       <main>
         {said?.link && <MadeLink link={said.link} />}
-        <table className={`${table.plain} ${styles.list}`}>
-          <thead>
-            <tr>
-              <th>Name</th>
-              <th>Role</th>
-              <th>Signs in with</th>
-              <th>Changes</th>
-            </tr>
-          </thead>
-          <tbody>
-            {list.map((person) => (
-              <PersonRow
-                key={person.id}
-                person={person}
-                own={person.id === own}
-                problem={ownValue(problems, person.id)}
-              />
-            ))}
-          </tbody>
-        </table>
+        <DataTable
+          label={`People of ${firm}`}
+          isWide
+          stacksOnPhone
+          className={styles.list}
+          rows={list}
+          rowKey={(person) => person.id}
+          rowAttributes={(person) => (person.active ? {} : { "data-inactive": true })}
+          columns={[
+            {
+              title: "Name",
+              kind: "name",
+              cell: (person) => (
+                <PersonName person={person} isOwn={person.id === own} problem={ownValue(problems, person.id)} />
+              ),
+            },
+            { title: "Role", cell: (person) => <PersonRole person={person} /> },
+            { title: "Signs in with", cell: signInOf },
+            {
+              title: "Changes",
+              className: styles.acts,
+              cell: (person) => <PersonActs person={person} isOwn={person.id === own} />,
+            },
+          ]}
+        />
         <section>
           <h2>Invite somebody</h2>
           <Form method="post" className={styles.invite} noValidate key={said?.link?.address}>
@@ -255,61 +260,64 @@ function Act(props: { person: FirmPerson; what: string; more?: Record<string, st
   );
 }
 
-function PersonRow({ person, own, problem }: { person: FirmPerson; own: boolean; problem: string | undefined }) {
-  const signsIn = person.hasPassword
-    ? person.hasSecondFactor
-      ? "password and code"
-      : "password"
-    : "invited, no password yet";
+function signInOf({ active, hasPassword, hasSecondFactor }: FirmPerson): string {
+  if (!active) return "inactive";
+  if (!hasPassword) return "invited, no password yet";
+  return hasSecondFactor ? "password and code" : "password";
+}
+
+function PersonName(props: { person: FirmPerson; isOwn: boolean; problem: string | undefined }) {
+  const { person, isOwn, problem } = props;
   return (
-    <tr data-inactive={!person.active || undefined}>
-      <th scope="row">
-        {person.name} {own && <span className="quiet">(you)</span>}
-        <span className={styles.email}>{person.email}</span>
-        {problem && (
-          <span role="alert" className={styles.problem}>
-            {problem}
-          </span>
-        )}
-      </th>
-      <td>
-        {person.active ? (
-          <Form method="post" className={styles.role}>
-            <input type="hidden" name="what" value="role" />
-            <input type="hidden" name="person" value={person.id} />
-            <RoleChoice value={person.role} label={`Role of ${person.name}`} key={person.role} />
-            <Button size="small" htmlType="submit" aria-label={`Set the role of ${person.name}`}>
-              Set
-            </Button>
-          </Form>
-        ) : (
-          person.role
-        )}
-      </td>
-      <td>{person.active ? signsIn : "inactive"}</td>
-      <td className={styles.acts}>
-        {person.active && (
-          <Act person={person} what="link">
-            Make a password link
-          </Act>
-        )}
-        {person.active && person.hasSecondFactor && !own && (
-          <Act person={person} what="take-factor">
-            Turn off two-step sign-in
-          </Act>
-        )}
-        {person.active ? (
-          !own && (
-            <Act person={person} what="active" more={{ active: "no" }}>
-              Make inactive
-            </Act>
-          )
-        ) : (
-          <Act person={person} what="active" more={{ active: "yes" }}>
-            Make active
-          </Act>
-        )}
-      </td>
-    </tr>
+    <>
+      {person.name} {isOwn && <span className="quiet">(you)</span>}
+      <span className={styles.email}>{person.email}</span>
+      {problem && (
+        <span role="alert" className={styles.problem}>
+          {problem}
+        </span>
+      )}
+    </>
+  );
+}
+
+function PersonRole({ person }: { person: FirmPerson }) {
+  if (!person.active) return person.role;
+  return (
+    <Form method="post" className={styles.role}>
+      <input type="hidden" name="what" value="role" />
+      <input type="hidden" name="person" value={person.id} />
+      <RoleChoice value={person.role} label={`Role of ${person.name}`} key={person.role} />
+      <Button size="small" htmlType="submit" aria-label={`Set the role of ${person.name}`}>
+        Set
+      </Button>
+    </Form>
+  );
+}
+
+function PersonActs({ person, isOwn }: { person: FirmPerson; isOwn: boolean }) {
+  return (
+    <>
+      {person.active && (
+        <Act person={person} what="link">
+          Make a password link
+        </Act>
+      )}
+      {person.active && person.hasSecondFactor && !isOwn && (
+        <Act person={person} what="take-factor">
+          Turn off two-step sign-in
+        </Act>
+      )}
+      {person.active && !isOwn && (
+        <Act person={person} what="active" more={{ active: "no" }}>
+          Make inactive
+        </Act>
+      )}
+      {!person.active && (
+        <Act person={person} what="active" more={{ active: "yes" }}>
+          Make active
+        </Act>
+      )}
+    </>
   );
 }

@@ -10,13 +10,14 @@ import { PICKS } from "#core/estimate/schedule.ts";
 import { hasRight } from "#core/firm/rights.ts";
 import { MOST_PRICE_BODY_BYTES } from "#core/limits.ts";
 import { ownValue } from "#core/own-value.ts";
+import { capital } from "#core/words.ts";
 import { readUpload } from "#server/input.ts";
 import { firmContext, forPeople, inWords, personContext, requireRight } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";
 import { forFiles } from "#server/work.ts";
 import frame from "#ui/frame/page.module.css";
 import { PageHead } from "#ui/frame/page-head.tsx";
-import table from "#ui/frame/table.module.css";
+import { type Column, DataTable } from "#ui/table/data-table.tsx";
 import type { Route } from "./+types/route";
 import styles from "./prices.module.css";
 
@@ -204,58 +205,67 @@ function GroupTable(props: {
   return (
     <section hidden={!items.some(isWanted)}>
       <h2>{title}</h2>
-      <table className={`${table.plain} ${styles.items}`}>
-        <thead>
-          <tr>
-            <th>Item</th>
-            <th>Unit</th>
-            <th>Low</th>
-            <th>Typical</th>
-            <th>High</th>
-            {mayChange && <th>Remove</th>}
-          </tr>
-        </thead>
-        <tbody>
-          {items.map((item) => (
-            <tr key={item.id} hidden={!isWanted(item)}>
-              <th scope="row">
-                {item.name}
-                {item.condition && <span className="quiet"> {item.condition}</span>}
-              </th>
-              <td>
+      <DataTable
+        label={title}
+        isWide
+        className={styles.items}
+        rows={items}
+        rowKey={(item) => item.id}
+        rowAttributes={(item) => ({ hidden: !isWanted(item) })}
+        columns={[
+          {
+            title: "Item",
+            kind: "name",
+            cell: ({ name, condition }) => (
+              <>
+                {name}
+                {condition && <span className="quiet"> {condition}</span>}
+              </>
+            ),
+          },
+          {
+            title: "Unit",
+            className: styles.unit,
+            cell: (item) => (
+              <>
                 {unitInWords(item, sign)}
                 {item.soldIn && item.soldIn > 1 && <span className="quiet">, sold by {item.soldIn}</span>}
-              </td>
-              {PICKS.map((figure) => (
-                <td key={figure} className="figure">
-                  {mayChange ? (
-                    <input
-                      name={inputName(item, figure)}
-                      defaultValue={ownValue(typed, inputName(item, figure)) ?? item[figure]}
-                      inputMode="decimal"
-                      autoComplete="off"
-                      aria-label={`${figure} of ${item.name}`}
-                      className={styles.input}
-                    />
-                  ) : (
-                    item[figure]
-                  )}
-                </td>
-              ))}
-              {mayChange && (
-                <td>
-                  <input
-                    type="checkbox"
-                    name={inputName(item, "gone")}
-                    defaultChecked={ownValue(typed, inputName(item, "gone")) === "on"}
-                    aria-label={`Remove ${item.name}`}
+              </>
+            ),
+          },
+          ...PICKS.map(
+            (pick): Column<PriceItem> => ({
+              title: capital(pick),
+              kind: "number",
+              className: styles.pick,
+              cell: (item) =>
+                mayChange ? (
+                  <Input
+                    name={inputName(item, pick)}
+                    defaultValue={ownValue(typed, inputName(item, pick)) ?? item[pick]}
+                    inputMode="decimal"
+                    autoComplete="off"
+                    aria-label={`${pick} of ${item.name}`}
                   />
-                </td>
-              )}
-            </tr>
-          ))}
-        </tbody>
-      </table>
+                ) : (
+                  item[pick]
+                ),
+            }),
+          ),
+          mayChange && {
+            title: "Remove",
+            className: styles.remove,
+            cell: (item) => (
+              <input
+                type="checkbox"
+                name={inputName(item, "gone")}
+                defaultChecked={ownValue(typed, inputName(item, "gone")) === "on"}
+                aria-label={`Remove ${item.name}`}
+              />
+            ),
+          },
+        ]}
+      />
     </section>
   );
 }

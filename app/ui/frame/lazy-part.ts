@@ -12,8 +12,8 @@ const MOST_TRIES = 8;
 export const lazyPart = <Props extends object>(load: () => Promise<{ default: ComponentType<Props> }>) =>
   lazy(() => withRetries(load));
 
-/** @throws what `load` threw last, where it failed too often with a connection */
-async function withRetries<Module>(load: () => Promise<Module>): Promise<Module> {
+/** Loads a script. @throws what `load` threw last, where it failed too often with a connection */
+export async function withRetries<Module>(load: () => Promise<Module>): Promise<Module> {
   for (let tries = 0; ; tries++) {
     try {
       return await load();

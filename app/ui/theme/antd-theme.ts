@@ -50,7 +50,20 @@ function themeOf(name: ThemeName): ThemeConfig {
     components: {
       Button: { fontWeight: 600, primaryShadow: "none", defaultShadow: "none" },
       Segmented: { itemSelectedBg: p.deepWater, itemSelectedColor: p.onDeepWater, trackBg: p.wash },
+      Descriptions: { labelColor: p.slate, itemPaddingBottom: 4, fontSizeSM: 13 },
       Select: { optionSelectedBg: p.wash },
+      Table: {
+        colorBgContainer: "transparent",
+        headerBg: "transparent",
+        headerColor: p.slate,
+        headerSplitColor: "transparent",
+        headerBorderRadius: 0,
+        borderColor: p.rule,
+        rowHoverBg: "transparent",
+        cellFontSizeSM: 15,
+        cellPaddingBlockSM: 4,
+        cellPaddingInlineSM: 9,
+      },
       Slider: {
         controlSize: 24,
         handleSize: 16,

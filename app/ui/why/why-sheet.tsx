@@ -1,5 +1,5 @@
 /** Every number answers "why?": a figure that can be asked, and the sheet that answers. */
-import { Button } from "antd";
+import { Button, Descriptions } from "antd";
 import { createContext, type ReactNode, Suspense, use, useEffect, useRef, useState } from "react";
 import type { Why } from "#core/why.ts";
 import { lower } from "#core/words.ts";
@@ -102,23 +102,24 @@ function WhyAnswer({ why, operator }: { why: Why; operator: string }) {
   return (
     <div className={styles.answer}>
       <p className={styles.value}>{why.value}</p>
-      <dl>
-        <dt>Formula</dt>
-        <dd>{why.formula}</dd>
-        <dt>With the numbers</dt>
-        <dd className="figure">{why.numbers}</dd>
-        <dt>Rule</dt>
-        <dd>{why.rule}</dd>
-        {why.assumes.length > 0 && <dt>Assumed</dt>}
-        {why.assumes.map((text) => (
-          <dd key={text}>{text}</dd>
-        ))}
-        {why.changes.length > 0 && <dt>What would change it</dt>}
-        {why.changes.map((text) => (
-          <dd key={text}>{text}</dd>
-        ))}
-      </dl>
+      <Descriptions
+        column={1}
+        layout="vertical"
+        size="small"
+        colon={false}
+        items={[
+          { key: "formula", label: "Formula", children: why.formula },
+          { key: "numbers", label: "With the numbers", children: why.numbers, className: "figure" },
+          { key: "rule", label: "Rule", children: why.rule },
+          ...partOf("Assumed", why.assumes),
+          ...partOf("What would change it", why.changes),
+        ]}
+      />
       <p className="quiet">Local code, the {operator}'s rules and the maker's instructions come before this sheet.</p>
     </div>
   );
 }
+
+/** A part of several sentences; no part where there are none. */
+const partOf = (label: string, texts: readonly string[]) =>
+  texts.length === 0 ? [] : [{ key: label, label, children: texts.map((text) => <p key={text}>{text}</p>) }];

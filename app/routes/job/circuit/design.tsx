@@ -1,6 +1,6 @@
 /** The circuit in one line, then every check with its numbers, and the sizes beside the chosen one. */
 import { Button } from "antd";
-import { Suspense, useState } from "react";
+import { Suspense } from "react";
 import { setValue } from "#core/case/document/set-value.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { candidatesOf, neighbouringSizes, type SizeCandidate } from "#core/circuit/candidates.ts";
@@ -11,11 +11,11 @@ import type { Codebook, RegionWords } from "#core/rules/types.ts";
 import { showA, showPercent, showSize } from "#core/units.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
 import { capital, lower } from "#core/words.ts";
+import { Fold } from "#ui/frame/fold.tsx";
 import { lazyPart } from "#ui/frame/lazy-part.ts";
 import { Section } from "#ui/frame/sheet.tsx";
-import table from "#ui/frame/table.module.css";
-import { WideTable } from "#ui/frame/wide-table.tsx";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
+import { DataTable } from "#ui/table/data-table.tsx";
 import styles from "./circuit.module.css";
 
 /** Fetched when it is opened. */
@@ -89,7 +89,6 @@ function Built({ design, codebook: { circuit: rules, words } }: { design: Circui
 export function ChecksSection({ way }: { way: WayJudgement & { circuit: CircuitDesign } }) {
   const { document } = useJob();
   const codebook = codebookOf(document.rules);
-  const [shown, setShown] = useState(false);
   const design = way.circuit;
   const kept = way.path.some((l) => l.kind === "conductor" && l.known !== "planned");
   const asked = askedOf(document, codebook, design.chargeA, kept ? design.conductor : undefined);
@@ -102,14 +101,11 @@ export function ChecksSection({ way }: { way: WayJudgement & { circuit: CircuitD
       <CheckTable checks={inOrder([...design.checks, ...ofStretches])} />
       {asked && <Sizes asked={asked} design={design} codebook={codebook} mayChoose={!kept} />}
       {asked && !kept && (
-        <details className={styles.chart} onToggle={(e) => setShown(e.currentTarget.open)}>
-          <summary>Size against length</summary>
-          {shown && (
-            <Suspense fallback={<div className={styles.chartPlace} />}>
-              <SizeChart asked={asked} design={design} codebook={codebook} perNightKWh={way.energyPerNightKWh} />
-            </Suspense>
-          )}
-        </details>
+        <Fold title="Size against length" isLazy>
+          <Suspense fallback={<div className={styles.chartPlace} />}>
+            <SizeChart asked={asked} design={design} codebook={codebook} perNightKWh={way.energyPerNightKWh} />
+          </Suspense>
+        </Fold>
       )}
       <p className="quiet">
         Designed by Heron's reading of the rules. What the {codebook.words.authority} and the makers' instructions ask
@@ -128,31 +124,35 @@ const inOrder = (checks: readonly RouteCheck[]): RouteCheck[] => [
 
 function CheckTable({ checks }: { checks: readonly RouteCheck[] }) {
   return (
-    <WideTable label="Checks of the circuit">
-      <table className={`${table.plain} ${styles.checks}`}>
-        <thead>
-          <tr>
-            <th>Check</th>
-            <th>Numbers</th>
-            <th>Rule</th>
-          </tr>
-        </thead>
-        <tbody>
-          {checks.map((c) => (
-            <tr key={c.id + c.label} data-passes={String(c.passes)}>
-              <th scope="row">
-                <b>{c.passes === null ? "Confirm" : c.passes ? "Passes" : "Fails"}</b> {c.label}
-              </th>
-              <td>
-                <span className="figure">{c.numbers}</span>
-                <span className="quiet">{c.formula}</span>
-              </td>
-              <td className="quiet">{c.rule}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-    </WideTable>
+    <DataTable
+      label="Checks of the circuit"
+      className={styles.checks}
+      stacksOnPhone
+      rows={checks}
+      rowKey={(check) => check.id + check.label}
+      rowAttributes={(check) => ({ "data-passes": String(check.passes) })}
+      columns={[
+        {
+          title: "Check",
+          kind: "name",
+          cell: ({ passes, label }) => (
+            <>
+              <b>{passes === null ? "Confirm" : passes ? "Passes" : "Fails"}</b> {label}
+            </>
+          ),
+        },
+        {
+          title: "Numbers",
+          cell: ({ numbers, formula }) => (
+            <>
+              <span className="figure">{numbers}</span>
+              <span className="quiet">{formula}</span>
+            </>
+          ),
+        },
+        { title: "Rule", className: "quiet", cell: (check) => check.rule },
+      ]}
+    />
   );
 }
 
@@ -195,51 +195,65 @@ function Sizes(props: { asked: CircuitSpec; design: CircuitDesign; codebook: Cod
 function OneStretch(props: { candidates: readonly SizeCandidate[]; words: RegionWords; onTake?(size: string): void }) {
   const { candidates, words, onTake } = props;
   return (
-    <WideTable label="Sizes beside the chosen one">
-      <table className={table.plain}>
-        <thead>
-          <tr>
-            <th>Size</th>
-            <th>Carries</th>
-            <th>{capital(words.earthConductor)}</th>
-            <th>Voltage drop</th>
-            <th>Checks</th>
-          </tr>
-        </thead>
-        <tbody>
-          {candidates.map((c) => (
-            <tr key={c.conductor.size} data-best={c.chosen}>
-              <th scope="row">
-                <span className="figure">{showSize(c.conductor.size)}</span>
-                {c.chosen && <span className="quiet"> chosen</span>}
-              </th>
-              <td className="figure">{showA(c.ampacityA)}</td>
-              <td className="figure">{showSize(c.earthConductor.size)}</td>
-              <td className="figure">{showPercent(c.dropPercent / 100)}</td>
-              <td>
-                <details>
-                  <summary aria-label={`Checks of ${showSize(c.conductor.size)}`}>
-                    {c.fails ? `fails: ${lower(c.fails.label)}` : c.chosen ? "all pass" : "passes too"}
-                  </summary>
-                  <ul className={styles.ofSize}>
-                    {c.checks.map((check) => (
-                      <li key={check.id}>
-                        {check.passes ? "Passes" : <b>Fails</b>}: {lower(check.label)},{" "}
-                        <span className="figure">{check.numbers}</span> <span className="quiet">{check.rule}</span>
-                      </li>
-                    ))}
-                  </ul>
-                </details>
-                {!c.fails && !c.chosen && onTake && (
-                  <Button size="small" onClick={() => onTake(c.conductor.size)}>
-                    Use {showSize(c.conductor.size)}
-                  </Button>
-                )}
-              </td>
-            </tr>
+    <DataTable
+      label="Sizes beside the chosen one"
+      rows={candidates}
+      rowKey={(candidate) => candidate.conductor.size}
+      isMarked={(candidate) => candidate.chosen}
+      columns={[
+        {
+          title: "Size",
+          kind: "name",
+          cell: ({ conductor, chosen }) => (
+            <>
+              <span className="figure">{showSize(conductor.size)}</span>
+              {chosen && <span className="quiet"> chosen</span>}
+            </>
+          ),
+        },
+        { title: "Carries", kind: "figure", cell: (candidate) => showA(candidate.ampacityA) },
+        {
+          title: capital(words.earthConductor),
+          kind: "figure",
+          cell: (candidate) => showSize(candidate.earthConductor.size),
+        },
+        { title: "Voltage drop", kind: "figure", cell: (candidate) => showPercent(candidate.dropPercent / 100) },
+        {
+          title: "Checks",
+          cell: (candidate) => <ChecksOfSize candidate={candidate} {...(onTake && { onTake })} />,
+        },
+      ]}
+    />
+  );
+}
+
+function ChecksOfSize(props: { candidate: SizeCandidate; onTake?(size: string): void }) {
+  const { candidate, onTake } = props;
+  const { fails, chosen, checks, conductor } = candidate;
+  return (
+    <>
+      <Fold
+        title={
+          <>
+            <span className="out-of-sight">Checks of {showSize(conductor.size)}: </span>
+            {fails ? `fails: ${lower(fails.label)}` : chosen ? "all pass" : "passes too"}
+          </>
+        }
+      >
+        <ul className={styles.ofSize}>
+          {checks.map((check) => (
+            <li key={check.id}>
+              {check.passes ? "Passes" : <b>Fails</b>}: {lower(check.label)},{" "}
+              <span className="figure">{check.numbers}</span> <span className="quiet">{check.rule}</span>
+            </li>
           ))}
-        </tbody>
-      </table>
-    </WideTable>
+        </ul>
+      </Fold>
+      {!fails && !chosen && onTake && (
+        <Button size="small" onClick={() => onTake(conductor.size)}>
+          Use {showSize(conductor.size)}
+        </Button>
+      )}
+    </>
   );
 }

@@ -6,9 +6,8 @@ import type { PriceLine } from "#core/estimate/price-lines.ts";
 import { showNumber } from "#core/units.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
 import { Section } from "#ui/frame/sheet.tsx";
-import table from "#ui/frame/table.module.css";
-import { WideTable } from "#ui/frame/wide-table.tsx";
 import { useJobPart } from "#ui/job-store/use-job.tsx";
+import { DataTable } from "#ui/table/data-table.tsx";
 import { useRight } from "../use-right.ts";
 import styles from "./circuit.module.css";
 
@@ -39,59 +38,35 @@ export function MaterialsSection({ way, jobId }: { way: WayJudgement; jobId: str
     >
       {way.unpriced.length > 0 && <p className={styles.caution}>Not in the price book: {way.unpriced.join(", ")}</p>}
       <div className={styles.bills}>
-        <WideTable label="Materials to install and to buy">
-          <table className={table.plain}>
-            <caption>Quantities to buy: with waste, rounded up to the lengths and packs that are sold</caption>
-            <thead>
-              <tr>
-                <th>Item</th>
-                <th>Installed</th>
-                <th>To buy</th>
-                <th>Typical</th>
-              </tr>
-            </thead>
-            <tbody>
-              {materials.map((l) => (
-                <tr key={l.item}>
-                  <th scope="row">{l.name}</th>
-                  <td className="figure">{amount(l, l.needed)}</td>
-                  <td className="figure">{amount(l, l.count)}</td>
-                  <td className="figure">{showMoney(l.money.typical, currency)}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </WideTable>
-        <WideTable label="Time for the work">
-          <table className={table.plain}>
-            <caption>Hours by task, typical</caption>
-            <thead>
-              <tr>
-                <th>Task</th>
-                <th>Hours</th>
-                <th>From, to</th>
-              </tr>
-            </thead>
-            <tbody>
-              {hours.map((l) => (
-                <tr key={l.item}>
-                  <th scope="row">{l.name}</th>
-                  <td className="figure">{inHours(l.minutes.typical)}</td>
-                  <td className="figure quiet">
-                    {inHours(l.minutes.low)}, {inHours(l.minutes.high)}
-                  </td>
-                </tr>
-              ))}
-              <tr>
-                <th scope="row">Total</th>
-                <td className="figure">
-                  <b>{inHours(hours.reduce((t, l) => t + l.minutes.typical, 0))}</b>
-                </td>
-                <td />
-              </tr>
-            </tbody>
-          </table>
-        </WideTable>
+        <DataTable
+          label="Quantities to buy: with waste, rounded up to the lengths and packs that are sold"
+          isCaptioned
+          rows={materials}
+          rowKey={(line) => line.item}
+          columns={[
+            { title: "Item", kind: "name", cell: (line) => line.name },
+            { title: "Installed", kind: "figure", cell: (line) => amount(line, line.needed) },
+            { title: "To buy", kind: "figure", cell: (line) => amount(line, line.count) },
+            { title: "Typical", kind: "figure", cell: (line) => showMoney(line.money.typical, currency) },
+          ]}
+        />
+        <DataTable
+          label="Hours by task, typical"
+          isCaptioned
+          rows={hours}
+          rowKey={(line) => line.item}
+          columns={[
+            { title: "Task", kind: "name", cell: (line) => line.name },
+            { title: "Hours", kind: "figure", cell: (line) => inHours(line.minutes.typical) },
+            {
+              title: "From, to",
+              kind: "figure",
+              className: "quiet",
+              cell: ({ minutes }) => `${inHours(minutes.low)}, ${inHours(minutes.high)}`,
+            },
+          ]}
+          totals={[{ key: "total", cells: ["Total", inHours(hours.reduce((t, l) => t + l.minutes.typical, 0))] }]}
+        />
       </div>
     </Section>
   );

@@ -12,6 +12,7 @@ import { lengthOnPhoto } from "#core/survey/photo-length.ts";
 import { showNumber } from "#core/units.ts";
 import { CaseField } from "#ui/case-field/case-field.tsx";
 import { Field, Fields } from "#ui/field/field.tsx";
+import { Fold } from "#ui/frame/fold.tsx";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
 import { usePhotos } from "#ui/photo-store/use-photos.tsx";
 import styles from "./circuit.module.css";
@@ -116,13 +117,16 @@ export function RunPart({ segment, index, rules, onDraw }: Props) {
           <Button type="text" icon={<CloseOutlined />} aria-label={`Remove part ${index + 1}`} onClick={remove} />
         </span>
       </Fields>
-      <details className={styles.more} aria-label={`More about part ${index + 1}`}>
-        <summary>
-          Heights, bends, holes of part {index + 1}
-          <span className="quiet"> {entered(segment)}</span>
-        </summary>
+      <Fold
+        title={
+          <>
+            Heights, bends, holes of part {index + 1}
+            <span className="quiet"> {entered(segment)}</span>
+          </>
+        }
+      >
         <Details index={index} />
-      </details>
+      </Fold>
     </li>
   );
 }

@@ -6,12 +6,11 @@ import type { Patch } from "#core/case/document/patch.ts";
 import { MOST } from "#core/case/document/schema.ts";
 import { setValue } from "#core/case/document/set-value.ts";
 import { showMoney } from "#core/estimate/estimate.ts";
-import { routesOf, withRouteTaken } from "#core/explore/other-runs.ts";
+import { type JudgedRoute, routesOf, withRouteTaken } from "#core/explore/other-runs.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { showA, showNumber, showPercent, showSize } from "#core/units.ts";
-import table from "#ui/frame/table.module.css";
-import { WideTable } from "#ui/frame/wide-table.tsx";
 import { useJobOnceLive, useJobPart, useJobStore } from "#ui/job-store/use-job.tsx";
+import { type Column, DataTable } from "#ui/table/data-table.tsx";
 import styles from "./circuit.module.css";
 
 export function OtherRoutes() {
@@ -42,67 +41,56 @@ export function OtherRoutes() {
   return (
     <>
       {others.length > 0 && (
-        <WideTable label="Routes compared">
-          <table className={`${table.plain} ${styles.routes} ${styles.served}`}>
-            <caption>Routes compared{job ? "" : ": being worked out"}</caption>
-            <thead>
-              <tr>
-                <th>Route</th>
-                <th>Laid</th>
-                <th>Conductor</th>
-                <th>Charges</th>
-                <th>Voltage drop</th>
-                <th>Price</th>
-                <th>Hours</th>
-                <th>Problems</th>
-                <th>Instead</th>
-              </tr>
-            </thead>
-            <tbody>
-              {routes.map(({ name, other, length, built }) => (
-                <tr key={other ?? "taken"} data-taken={other === null}>
-                  <th scope="row">
-                    {name}
-                    {other === null && <span className="quiet"> in use</span>}
-                  </th>
-                  <td className="figure">
-                    {showNumber(length)} {lengthUnit}
-                  </td>
-                  {built ? (
-                    <>
-                      <td className="figure">{showSize(built.size)}</td>
-                      <td className="figure">{showA(built.chargeA)}</td>
-                      <td className="figure">{showPercent(built.voltDropPercent / 100)}</td>
-                      <td className="figure">{showMoney(built.cost.typical, built.cost.currency)}</td>
-                      <td className="figure">{showNumber(Math.round(built.hours * 10) / 10)}</td>
-                      <td data-short={built.failing > 0}>
-                        {built.failing > 0
-                          ? `${built.failing} ${built.failing === 1 ? "fails" : "fail"}`
-                          : built.open > 0
-                            ? `${built.open} to confirm`
-                            : "nothing"}
-                      </td>
-                    </>
-                  ) : (
-                    <td colSpan={6}>no circuit of its own on this route</td>
-                  )}
-                  <td>
-                    {other !== null && (
-                      <>
-                        <Button size="small" onClick={() => take(other)} aria-label={`Use ${name}`}>
-                          Use
-                        </Button>{" "}
-                        <Button size="small" type="text" onClick={() => drop(other)} aria-label={`Drop ${name}`}>
-                          Drop
-                        </Button>
-                      </>
-                    )}
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </WideTable>
+        <DataTable
+          label={`Routes compared${job ? "" : ": being worked out"}`}
+          isCaptioned
+          rows={routes}
+          rowKey={(route) => String(route.other ?? "taken")}
+          isMarked={(route) => route.other === null}
+          columns={[
+            {
+              title: "Route",
+              kind: "name",
+              cell: ({ name, other }) => (
+                <>
+                  {name}
+                  {other === null && <span className="quiet"> in use</span>}
+                </>
+              ),
+            },
+            { title: "Laid", kind: "figure", cell: ({ length }) => `${showNumber(length)} ${lengthUnit}` },
+            {
+              title: "Conductor",
+              kind: "figure",
+              cellAttributes: ({ built }) => (built ? {} : { colSpan: BUILT_COLUMNS, className: "" }),
+              cell: ({ built }) => (built ? showSize(built.size) : "no circuit of its own on this route"),
+            },
+            ofBuilt("Charges", ({ chargeA }) => showA(chargeA)),
+            ofBuilt("Voltage drop", ({ voltDropPercent }) => showPercent(voltDropPercent / 100)),
+            ofBuilt("Price", ({ cost }) => showMoney(cost.typical, cost.currency)),
+            ofBuilt("Hours", ({ hours }) => showNumber(Math.round(hours * 10) / 10)),
+            {
+              title: "Problems",
+              isBad: ({ built }) => built !== null && built.failing > 0,
+              cellAttributes: acrossOthers,
+              cell: ({ built }) => built && problemsOf(built),
+            },
+            {
+              title: "Instead",
+              cell: ({ name, other }) =>
+                other !== null && (
+                  <>
+                    <Button size="small" onClick={() => take(other)} aria-label={`Use ${name}`}>
+                      Use
+                    </Button>{" "}
+                    <Button size="small" type="text" onClick={() => drop(other)} aria-label={`Drop ${name}`}>
+                      Drop
+                    </Button>
+                  </>
+                ),
+            },
+          ]}
+        />
       )}
       {others.length < MOST.otherRuns && (
         <p className={styles.plans}>
@@ -111,4 +99,24 @@ export function OtherRoutes() {
       )}
     </>
   );
+}
+
+type Built = NonNullable<JudgedRoute["built"]>;
+
+/** The columns of a circuit that is built; a route without one says so across them. */
+const BUILT_COLUMNS = 6;
+
+/** A cell that the words of a route without a circuit stand across. */
+const acrossOthers = ({ built }: JudgedRoute) => (built ? {} : { colSpan: 0 });
+
+const ofBuilt = (title: string, cell: (built: Built) => string): Column<JudgedRoute> => ({
+  title,
+  kind: "figure",
+  cellAttributes: acrossOthers,
+  cell: ({ built }) => built && cell(built),
+});
+
+function problemsOf({ failing, open }: Built): string {
+  if (failing > 0) return `${failing} ${failing === 1 ? "fails" : "fail"}`;
+  return open > 0 ? `${open} to confirm` : "nothing";
 }

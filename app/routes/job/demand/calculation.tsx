@@ -1,6 +1,6 @@
 /** The governing calculation, line by line; every counted figure answers why. */
 import { Select } from "antd";
-import { memo } from "react";
+import { memo, type ReactNode } from "react";
 import type { AssessedCase } from "#core/assessed-case.ts";
 import { setValue } from "#core/case/document/set-value.ts";
 import { optionFields } from "#core/case/fields/options.ts";
@@ -9,8 +9,8 @@ import type { DemandCalculation } from "#core/rules/demand/types.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { showA, showPercent, showVA } from "#core/units.ts";
 import { CaseField } from "#ui/case-field/case-field.tsx";
-import { WideTable } from "#ui/frame/wide-table.tsx";
 import { useJobLater, useJobStore } from "#ui/job-store/use-job.tsx";
+import { DataTable } from "#ui/table/data-table.tsx";
 import { Figure } from "#ui/why/why-sheet.tsx";
 import styles from "./demand.module.css";
 import { SideBySideTable } from "./side-by-side.tsx";
@@ -78,70 +78,93 @@ const Governing = memo(function Governing({ job: { document, assessment } }: { j
   );
 });
 
+/** A row of the calculation: a line that is counted, or a load that the method leaves out. */
+interface Row {
+  key: string;
+  name: ReactNode;
+  connectedVA: number;
+  factor: string;
+  counted: ReactNode;
+  rule: string;
+  isLeftOut: boolean;
+}
+
+const rowsOf = ({ lines, leftOut }: DemandCalculation): Row[] => [
+  ...lines.map((line) => ({
+    key: line.label,
+    name: (
+      <>
+        {line.label}
+        {line.parts.length > 1 && <small>{line.parts.length} loads</small>}
+      </>
+    ),
+    connectedVA: line.connectedVA,
+    factor: showPercent(line.factor),
+    counted: <Figure why={line.why}>{showVA(line.countedVA)}</Figure>,
+    rule: line.rule,
+    isLeftOut: false,
+  })),
+  ...leftOut.map(({ label, reason, va, rule }) => ({
+    key: `out-${label}`,
+    name: (
+      <>
+        <s>{label}</s>
+        <small>left out: {reason}</small>
+      </>
+    ),
+    connectedVA: va,
+    factor: "",
+    counted: "0 VA",
+    rule,
+    isLeftOut: true,
+  })),
+];
+
 function Lines({ calculation, ratingA }: { calculation: DemandCalculation; ratingA: number }) {
+  const { demandVA, demandA, headroomA, explain } = calculation;
   return (
-    <WideTable label="The calculation, line by line">
-      <table className={styles.lines}>
-        <thead>
-          <tr>
-            <th>Line</th>
-            <th className={styles.number}>Connected</th>
-            <th className={styles.number}>Factor</th>
-            <th className={styles.number}>Counted</th>
-            <th className={styles.rule}>Rule</th>
-          </tr>
-        </thead>
-        <tbody>
-          {calculation.lines.map((line) => (
-            <tr key={line.label}>
-              <td>
-                {line.label}
-                {line.parts.length > 1 && <span className={styles.kind}>{line.parts.length} loads</span>}
-              </td>
-              <td className={`${styles.number} figure`}>{showVA(line.connectedVA)}</td>
-              <td className={`${styles.number} figure`}>{showPercent(line.factor)}</td>
-              <td className={styles.number}>
-                <Figure why={line.why}>{showVA(line.countedVA)}</Figure>
-              </td>
-              <td className={styles.rule}>{line.rule}</td>
-            </tr>
-          ))}
-          {calculation.leftOut.map((left) => (
-            <tr key={`out-${left.label}`} className={styles.leftOut}>
-              <td>
-                <s>{left.label}</s>
-                <span className={styles.kind}>left out: {left.reason}</span>
-              </td>
-              <td className={`${styles.number} figure`}>{showVA(left.va)}</td>
-              <td />
-              <td className={`${styles.number} figure`}>0 VA</td>
-              <td className={styles.rule}>{left.rule}</td>
-            </tr>
-          ))}
-        </tbody>
-        <tfoot>
-          <tr>
-            <th scope="row">Demand</th>
-            <td />
-            <td />
-            <td className={styles.number}>
-              <Figure why={calculation.explain.demandVA}>{showVA(calculation.demandVA)}</Figure>
-            </td>
-            <td className={styles.rule}>
-              <Figure why={calculation.explain.demandA}>{showA(calculation.demandA)}</Figure>
-            </td>
-          </tr>
-          <tr>
-            <th scope="row">Headroom</th>
-            <td />
-            <td />
-            <td className={styles.number}>
-              <Figure why={calculation.explain.headroomA}>{showA(calculation.headroomA)}</Figure>
-            </td>
-            <td className={styles.rule}>of {showA(ratingA)}</td>
-          </tr>
-        </tfoot>
-      </table>
-    </WideTable>
+    <DataTable
+      label="The calculation, line by line"
+      isWide
+      className={styles.lines}
+      rows={rowsOf(calculation)}
+      rowKey={(row) => row.key}
+      rowAttributes={(row) => (row.isLeftOut ? { className: styles.leftOut } : {})}
+      columns={[
+        { title: "Line", cell: (row) => row.name },
+        { title: "Connected", kind: "number", className: styles.connected, cell: (row) => showVA(row.connectedVA) },
+        { title: "Factor", kind: "number", cell: (row) => row.factor },
+        { title: "Counted", kind: "number", cell: (row) => row.counted },
+        { title: "Rule", className: styles.rule, cell: (row) => row.rule },
+      ]}
+      totals={[
+        {
+          key: "demand",
+          cells: [
+            "Demand",
+            null,
+            null,
+            <Figure key="va" why={explain.demandVA}>
+              {showVA(demandVA)}
+            </Figure>,
+            <Figure key="a" why={explain.demandA}>
+              {showA(demandA)}
+            </Figure>,
+          ],
+        },
+        {
+          key: "headroom",
+          cells: [
+            "Headroom",
+            null,
+            null,
+            <Figure key="a" why={explain.headroomA}>
+              {showA(headroomA)}
+            </Figure>,
+            `of ${showA(ratingA)}`,
+          ],
+        },
+      ]}
+    />
   );
 }

@@ -1,17 +1,17 @@
 /** The methods in columns on the same rows, the governing one marked. */
-import { memo, useState } from "react";
+import { memo } from "react";
 import type { Assessment } from "#core/decide/assessment.ts";
-import { sideBySide } from "#core/demand/side-by-side.ts";
+import { type SharedCell, type SharedRow, sideBySide } from "#core/demand/side-by-side.ts";
 import { showA, showPercent, showVA } from "#core/units.ts";
-import { WideTable } from "#ui/frame/wide-table.tsx";
+import { Fold } from "#ui/frame/fold.tsx";
+import { type Column, DataTable } from "#ui/table/data-table.tsx";
 import { Figure } from "#ui/why/why-sheet.tsx";
 import styles from "./demand.module.css";
 
-export function SideBySideTable({ assessment }: { assessment: Assessment }) {
-  const [open, setOpen] = useState(false);
-  return (
-    <details className={styles.sideBySide} onToggle={(e) => setOpen(e.currentTarget.open)}>
-      <summary>
+export const SideBySideTable = ({ assessment }: { assessment: Assessment }) => (
+  <Fold
+    title={
+      <>
         Methods side by side
         <span className="quiet">
           {assessment.calculations
@@ -19,73 +19,66 @@ export function SideBySideTable({ assessment }: { assessment: Assessment }) {
             .map((c) => ` · ${c.name} ${showA(c.demandA)}`)
             .join("")}
         </span>
-      </summary>
-      {open && <Columns assessment={assessment} />}
-    </details>
-  );
-}
+      </>
+    }
+    isLazy
+  >
+    <Columns assessment={assessment} />
+  </Fold>
+);
 
 const Columns = memo(function Columns({ assessment }: { assessment: Assessment }) {
   const { methods, rows } = sideBySide(assessment.calculations);
   const calculations = methods.flatMap((m) => assessment.calculations.filter((c) => c.method === m));
+  const total = (key: "demandA" | "headroomA", name: string) => ({
+    key,
+    cells: [
+      name,
+      null,
+      ...calculations.map((calculation) => (
+        <Figure key={calculation.method} why={calculation.explain[key]}>
+          {showA(calculation[key])}
+        </Figure>
+      )),
+    ],
+  });
   return (
-    <WideTable label="Methods side by side">
-      <table className={styles.lines}>
-        <thead>
-          <tr>
-            <th>Load</th>
-            <th className={styles.number}>Connected</th>
-            {calculations.map((c) => (
-              <th key={c.method} className={styles.number} data-governing={c.method === assessment.governing}>
-                {c.name}
-                {c.method === assessment.governing && <span className={styles.kind}>governs</span>}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((row, i) => (
-            // Rows keep the order of the ledger, and labels may repeat.
-            // biome-ignore lint/suspicious/noArrayIndexKey: see above
-            <tr key={i}>
-              <td>{row.label}</td>
-              <td className={`${styles.number} figure`}>{showVA(row.connectedVA)}</td>
-              {row.cells.map((cell, k) => (
-                <td key={methods[k]} className={styles.number}>
-                  {cell === null ? (
-                    "-"
-                  ) : (
-                    <>
-                      <Figure why={cell.why}>{cell.leftOut ? "left out" : showVA(cell.countedVA)}</Figure>
-                      {!cell.leftOut && <span className={styles.kind}>{showPercent(cell.factor)}</span>}
-                    </>
-                  )}
-                </td>
-              ))}
-            </tr>
-          ))}
-        </tbody>
-        <tfoot>
-          <tr>
-            <th scope="row">Demand</th>
-            <td />
-            {calculations.map((c) => (
-              <td key={c.method} className={styles.number}>
-                <Figure why={c.explain.demandA}>{showA(c.demandA)}</Figure>
-              </td>
-            ))}
-          </tr>
-          <tr>
-            <th scope="row">Headroom</th>
-            <td />
-            {calculations.map((c) => (
-              <td key={c.method} className={styles.number}>
-                <Figure why={c.explain.headroomA}>{showA(c.headroomA)}</Figure>
-              </td>
-            ))}
-          </tr>
-        </tfoot>
-      </table>
-    </WideTable>
+    <DataTable
+      label="Methods side by side"
+      isWide
+      rows={rows}
+      rowKey={(row) => row.key}
+      columns={[
+        { title: "Load", cell: (row) => row.label },
+        { title: "Connected", kind: "number", cell: (row) => showVA(row.connectedVA) },
+        ...calculations.map(({ method, name }, index): Column<SharedRow> => {
+          const governs = method === assessment.governing;
+          return {
+            title: (
+              <>
+                {name}
+                {governs && <small>governs</small>}
+              </>
+            ),
+            kind: "number",
+            ...(governs && { headAttributes: { "data-governing": true } }),
+            cell: ({ cells }) => <Share cell={cells[index]} />,
+          };
+        }),
+      ]}
+      className={styles.sideBySide}
+      totals={[total("demandA", "Demand"), total("headroomA", "Headroom")]}
+    />
   );
 });
+
+/** How a method counts a load: its figure and the factor, left out, or a dash where it does not look at the load. */
+function Share({ cell }: { cell: SharedCell | null | undefined }) {
+  if (!cell) return "-";
+  return (
+    <>
+      <Figure why={cell.why}>{cell.leftOut ? "left out" : showVA(cell.countedVA)}</Figure>
+      {!cell.leftOut && <small>{showPercent(cell.factor)}</small>}
+    </>
+  );
+}

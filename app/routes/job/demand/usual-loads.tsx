@@ -3,6 +3,7 @@ import { Button } from "antd";
 import { useState } from "react";
 import { type EnteredLoad, parseLoads, showNameplate } from "#core/panel/quick-load.ts";
 import type { Codebook } from "#core/rules/types.ts";
+import { Fold } from "#ui/frame/fold.tsx";
 import { useJobStore } from "#ui/job-store/use-job.tsx";
 import styles from "./demand.module.css";
 
@@ -19,8 +20,7 @@ export function UsualLoads({ codebook, volts, onAdd }: Props) {
   const store = useJobStore();
   const [startsOpen] = useState(() => store.getState().document.loads.length < FEW_LOADS);
   return (
-    <details className={styles.usualLoads} open={startsOpen}>
-      <summary>Usual loads, with typical values: check the nameplate</summary>
+    <Fold title="Usual loads, with typical values: check the nameplate" startsOpen={startsOpen}>
       <div className={styles.usual}>
         {codebook.loadKinds
           .filter((k) => k.kind !== "ev-charger")
@@ -42,6 +42,6 @@ export function UsualLoads({ codebook, volts, onAdd }: Props) {
             </Button>
           ))}
       </div>
-    </details>
+    </Fold>
   );
 }

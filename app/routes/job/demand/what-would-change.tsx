@@ -12,8 +12,8 @@ import { showA } from "#core/units.ts";
 import { wayOf } from "#core/ways/index.ts";
 import { CaseFrame } from "#ui/case-field/case-frame.tsx";
 import { Section } from "#ui/frame/sheet.tsx";
-import { WideTable } from "#ui/frame/wide-table.tsx";
 import { useJob, useJobAtRest } from "#ui/job-store/use-job.tsx";
+import { DataTable } from "#ui/table/data-table.tsx";
 import styles from "./demand.module.css";
 
 const TREATMENTS: Record<EvTreatment, string> = {
@@ -31,6 +31,14 @@ export function WhatWouldChange() {
   );
 }
 
+/** A row of the table. */
+interface ChangeInWords {
+  text: string;
+  note?: string | undefined;
+  gain: string;
+  headroom: string;
+}
+
 /** Worked out when typing rests: each row is a whole calculation. */
 const Changes = memo(function Changes({ job: { document, assessment, prices } }: { job: AssessedCase }) {
   const codebook = codebookOf(document.rules);
@@ -40,56 +48,51 @@ const Changes = memo(function Changes({ job: { document, assessment, prices } }:
   const smaller = smallerCharger(document);
   const unmanaged = largestUnmanaged(document, assessment, prices.book);
   const measuredA = measuredMaximumThatFits(document, calculation, ratingA);
+  const changes: ChangeInWords[] = whatWouldChange(document, calculation, ratingA).map((change) => ({
+    text: change.text,
+    note: change.note,
+    gain: `+${showA(change.wonA)}`,
+    headroom: showA(change.headroomA),
+  }));
+  if (smaller)
+    changes.push({
+      text: `Charging at ${showA(smaller.toA)} instead of ${showA(smaller.fromA)}`,
+      gain: "-",
+      headroom: `takes ${showA(smaller.savedA)} less`,
+    });
+  if (measuredA !== null)
+    changes.push({
+      text: `Measured demand instead, where its maximum is ${showA(measuredA)} or less`,
+      gain: "-",
+      headroom: `carries ${showA(document.charger?.maxA ?? codebook.charging.usualMaxA)} of charging`,
+    });
+  if (managed && managed.verdict !== "ruled-out")
+    changes.push({
+      text: `A managed charger, kept below ${showA(managed.limitA ?? 0)}`,
+      gain: "-",
+      headroom: `up to ${showA(managed.chargeA)} of charging`,
+    });
   return (
     <>
-      <WideTable label="One change at a time">
-        <table className={styles.lines}>
-          <thead>
-            <tr>
-              <th>One change at a time</th>
-              <th className={styles.number}>Gain</th>
-              <th className={styles.number}>New headroom</th>
-            </tr>
-          </thead>
-          <tbody>
-            {whatWouldChange(document, calculation, ratingA).map((change) => (
-              <tr key={change.text}>
-                <td>
-                  {change.text}
-                  {change.note && <span className="quiet">: {change.note}</span>}
-                </td>
-                <td className={`${styles.number} figure`}>+{showA(change.wonA)}</td>
-                <td className={`${styles.number} figure`}>{showA(change.headroomA)}</td>
-              </tr>
-            ))}
-            {smaller && (
-              <tr>
-                <td>
-                  Charging at {showA(smaller.toA)} instead of {showA(smaller.fromA)}
-                </td>
-                <td className={styles.number}>-</td>
-                <td className={styles.number}>takes {showA(smaller.savedA)} less</td>
-              </tr>
-            )}
-            {measuredA !== null && (
-              <tr>
-                <td>Measured demand instead, where its maximum is {showA(measuredA)} or less</td>
-                <td className={styles.number}>-</td>
-                <td className={styles.number}>
-                  carries {showA(document.charger?.maxA ?? codebook.charging.usualMaxA)} of charging
-                </td>
-              </tr>
-            )}
-            {managed && managed.verdict !== "ruled-out" && (
-              <tr>
-                <td>A managed charger, kept below {showA(managed.limitA ?? 0)}</td>
-                <td className={styles.number}>-</td>
-                <td className={styles.number}>up to {showA(managed.chargeA)} of charging</td>
-              </tr>
-            )}
-          </tbody>
-        </table>
-      </WideTable>
+      <DataTable
+        label="One change at a time"
+        isWide
+        rows={changes}
+        rowKey={(change) => change.text}
+        columns={[
+          {
+            title: "One change at a time",
+            cell: ({ text, note }) => (
+              <>
+                {text}
+                {note && <span className="quiet">: {note}</span>}
+              </>
+            ),
+          },
+          { title: "Gain", kind: "number", cell: (change) => change.gain },
+          { title: "New headroom", kind: "number", cell: (change) => change.headroom },
+        ]}
+      />
       {unmanaged.length > 0 && (
         <p className={styles.others}>
           Largest unmanaged charging where the charger counts{" "}

@@ -11,6 +11,7 @@ import { assumedKey, markAssumed, reorderCarMarks } from "#core/survey/assumed.t
 import { showKWh, showNumber } from "#core/units.ts";
 import { CaseField } from "#ui/case-field/case-field.tsx";
 import { Fields } from "#ui/field/field.tsx";
+import { Fold } from "#ui/frame/fold.tsx";
 import { Section } from "#ui/frame/sheet.tsx";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
 import { ByDay } from "./by-day.tsx";
@@ -157,14 +158,13 @@ function OneCar({ car, index }: { car: Car; index: number }) {
       >
         {(day) => <CaseField of={carFields.distanceByWeekday} index={[index, day]} />}
       </ByDay>
-      <details className={styles.more}>
-        <summary>Winter, losses, state of charge, port</summary>
+      <Fold title="Winter, losses, state of charge, port">
         <Fields>
           {SELDOM_ASKED.map((field) => (
             <CaseField key={field.at} of={field} index={indexes} />
           ))}
         </Fields>
-      </details>
+      </Fold>
     </div>
   );
 }

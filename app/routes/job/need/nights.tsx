@@ -10,9 +10,8 @@ import { exceeds } from "#core/tolerance.ts";
 import { showA, showKWh, showNumber, showPercent } from "#core/units.ts";
 import { lazyPart } from "#ui/frame/lazy-part.ts";
 import { Section } from "#ui/frame/sheet.tsx";
-import table from "#ui/frame/table.module.css";
-import { WideTable } from "#ui/frame/wide-table.tsx";
 import { deferred, useJob, useJobPart } from "#ui/job-store/use-job.tsx";
+import { DataTable } from "#ui/table/data-table.tsx";
 import { Figure } from "#ui/why/why-sheet.tsx";
 import styles from "./need.module.css";
 
@@ -92,23 +91,19 @@ function Currents({
   const states = currents.some((c) => c.hoursToCharge.some((h) => h !== null));
   const best = slowIsEnough ?? smallest;
   return (
-    <WideTable label="What each charging current gives">
-      <table className={`${table.plain} ${styles.currents}`}>
-        <thead>
-          <tr>
-            <th>Charging</th>
-            <th>Power</th>
-            {names.length > 0 && <th>Distance an hour</th>}
-            <th>Full by, {nightName(usual)}</th>
-            {differ && <th>Full by, {nightName(hardest)}</th>}
-            {states && <th>Evening to morning charge</th>}
-            <th>Nights covered</th>
-          </tr>
-        </thead>
-        <tbody>
-          {currents.map((c) => (
-            <tr key={`${c.slow}${c.chargeA}`} data-best={c === best}>
-              <th scope="row">
+    <>
+      <DataTable
+        label="What each charging current gives"
+        rows={currents}
+        rowKey={(c) => `${c.slow}${c.chargeA}`}
+        isMarked={(c) => c === best}
+        className={styles.currents}
+        columns={[
+          {
+            title: "Charging",
+            kind: "name",
+            cell: (c) => (
+              <>
                 <span className="figure">{showA(c.chargeA)}</span>
                 {c.slow && (
                   <span className="quiet">
@@ -117,24 +112,35 @@ function Currents({
                   </span>
                 )}
                 {c === best && <span className="quiet"> enough</span>}
-              </th>
-              <td className="figure">{showNumber(Math.round(c.kW * 10) / 10)} kW</td>
-              {names.length > 0 && (
-                <td className="figure">
-                  {c.distancePerHour.map((d, i) => `${Math.round(d)} ${cars[i]?.distancePerDay.unit ?? ""}`).join(", ")}
-                </td>
-              )}
-              <td className="figure">{clock(c.usualFullBy, names, conventions)}</td>
-              {differ && <td className="figure">{clock(c.hardestFullBy, names, conventions)}</td>}
-              {states && (
-                <td className="figure">{c.hoursToCharge.map((h) => (h === null ? "-" : hours(h))).join(", ")}</td>
-              )}
-              <td className="figure">{showPercent(c.nightsMet)}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+              </>
+            ),
+          },
+          { title: "Power", kind: "figure", cell: (c) => `${showNumber(Math.round(c.kW * 10) / 10)} kW` },
+          names.length > 0 && {
+            title: "Distance an hour",
+            kind: "figure",
+            cell: (c) =>
+              c.distancePerHour.map((d, i) => `${Math.round(d)} ${cars[i]?.distancePerDay.unit ?? ""}`).join(", "),
+          },
+          {
+            title: `Full by, ${nightName(usual)}`,
+            kind: "figure",
+            cell: (c) => clock(c.usualFullBy, names, conventions),
+          },
+          differ && {
+            title: `Full by, ${nightName(hardest)}`,
+            kind: "figure",
+            cell: (c) => clock(c.hardestFullBy, names, conventions),
+          },
+          states && {
+            title: "Evening to morning charge",
+            kind: "figure",
+            cell: (c) => c.hoursToCharge.map((h) => (h === null ? "-" : hours(h))).join(", "),
+          },
+          { title: "Nights covered", kind: "figure", cell: (c) => showPercent(c.nightsMet) },
+        ]}
+      />
       <p className="quiet">For steady charging at full current; managed charging is compared on Ways.</p>
-    </WideTable>
+    </>
   );
 }

@@ -3,6 +3,7 @@ import { Button, Input } from "antd";
 import { useDeferredValue, useEffect, useId, useMemo, useState } from "react";
 import { codebookOf } from "#core/rules/index.ts";
 import { type NoteLine, readNotes } from "#core/survey/notes/read-notes.ts";
+import { Fold } from "#ui/frame/fold.tsx";
 import { freshId } from "#ui/job-store/fresh-id.ts";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
 import { useVisitor } from "../use-visitor.ts";
@@ -41,10 +42,12 @@ export function NotesSection() {
   }
 
   return (
-    <details className={styles.notes} open={isOpen} onToggle={(e) => setIsOpen(e.currentTarget.open)}>
-      <summary>
-        <h2>{isNew ? "Start here: your notes" : "Enter several things at once"}</h2>
-      </summary>
+    <Fold
+      title={<h2>{isNew ? "Start here: your notes" : "Enter several things at once"}</h2>}
+      isOpen={isOpen}
+      onToggle={setIsOpen}
+      className={styles.notes}
+    >
       <label htmlFor={id}>Type, paste or dictate what you see, one thing per line</label>
       <Input.TextArea
         id={id}
@@ -79,7 +82,7 @@ export function NotesSection() {
           </li>
         ))}
       </ul>
-    </details>
+    </Fold>
   );
 }
 

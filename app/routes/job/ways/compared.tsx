@@ -6,10 +6,11 @@ import { PICKS } from "#core/estimate/schedule.ts";
 import type { PathLink } from "#core/path/types.ts";
 import { showA, showNumber } from "#core/units.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
+import { capital } from "#core/words.ts";
+import { Fold } from "#ui/frame/fold.tsx";
 import { Caution, Section } from "#ui/frame/sheet.tsx";
-import table from "#ui/frame/table.module.css";
-import { WideTable } from "#ui/frame/wide-table.tsx";
 import { PathLine } from "#ui/path/path-line.tsx";
+import { DataTable } from "#ui/table/data-table.tsx";
 import styles from "./ways.module.css";
 
 type Currency = WayJudgement["cost"]["currency"];
@@ -70,30 +71,19 @@ function LinkByLink({ ways: [one, other] }: { ways: readonly [WayJudgement, WayJ
       : link.mayCarryA === null
         ? showA(link.carriesA)
         : `${showA(link.carriesA)} of ${showA(link.mayCarryA)}`;
+  const rows = ids.map((id) => ({ id, first: of(one, id), second: of(other, id) }));
   return (
-    <WideTable label="Ways compared">
-      <table className={`${table.plain} ${styles.links}`}>
-        <thead>
-          <tr>
-            <th>Link</th>
-            <th>{one.name}</th>
-            <th>{other.name}</th>
-          </tr>
-        </thead>
-        <tbody>
-          {ids.map((id) => {
-            const [a, b] = [of(one, id), of(other, id)];
-            return (
-              <tr key={id} data-differs={says(a) !== says(b)}>
-                <th scope="row">{(a ?? b)?.name}</th>
-                <td className="figure">{says(a)}</td>
-                <td className="figure">{says(b)}</td>
-              </tr>
-            );
-          })}
-        </tbody>
-      </table>
-    </WideTable>
+    <DataTable
+      label="Ways compared"
+      rows={rows}
+      rowKey={(row) => row.id}
+      isMarked={({ first, second }) => says(first) !== says(second)}
+      columns={[
+        { title: "Link", kind: "name", cell: ({ first, second }) => (first ?? second)?.name },
+        { title: one.name, kind: "figure", cell: ({ first }) => says(first) },
+        { title: other.name, kind: "figure", cell: ({ second }) => says(second) },
+      ]}
+    />
   );
 }
 
@@ -101,39 +91,27 @@ function LinkByLink({ ways: [one, other] }: { ways: readonly [WayJudgement, WayJ
 function Lines({ lines, currency }: { lines: readonly PriceLine[]; currency: Currency }) {
   if (lines.length === 0) return null;
   return (
-    <details className={styles.lines}>
-      <summary>Price, item by item</summary>
-      <WideTable label="Price, item by item">
-        <table className={`${table.plain} ${styles.links}`}>
-          <thead>
-            <tr>
-              <th>Item</th>
-              <th>Count</th>
-              <th>Low</th>
-              <th>Typical</th>
-              <th>High</th>
-            </tr>
-          </thead>
-          <tbody>
-            {lines.map(({ item, name, count, unit, minutes, money }) => (
-              <tr key={item}>
-                <th scope="row">{name}</th>
-                <td className="figure">
-                  {minutes
-                    ? `${showNumber(Math.round(minutes.typical / 6) / 10)} h`
-                    : `${showNumber(Math.round(count * 10) / 10)}${unit === "each" ? "" : ` ${unit}`}`}
-                </td>
-                {PICKS.map((pick) => (
-                  <td key={pick} className="figure">
-                    {showMoney(money[pick], currency)}
-                  </td>
-                ))}
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </WideTable>
+    <Fold title="Price, item by item">
+      <DataTable
+        label="Price, item by item"
+        rows={lines}
+        rowKey={(line) => line.item}
+        columns={[
+          { title: "Item", kind: "name", cell: (line) => line.name },
+          { title: "Count", kind: "figure", cell: countInWords },
+          ...PICKS.map((pick) => ({
+            title: capital(pick),
+            kind: "figure" as const,
+            cell: ({ money }: PriceLine) => showMoney(money[pick], currency),
+          })),
+        ]}
+      />
       <p className="quiet">Before margin and tax; the price above shows how they are added.</p>
-    </details>
+    </Fold>
   );
 }
+
+const countInWords = ({ count, unit, minutes }: PriceLine): string =>
+  minutes
+    ? `${showNumber(Math.round(minutes.typical / 6) / 10)} h`
+    : `${showNumber(Math.round(count * 10) / 10)}${unit === "each" ? "" : ` ${unit}`}`;

@@ -1,25 +1,32 @@
 /** The ways that cannot be taken, folded, each with the rule that rules it out. */
 import { memo, useState } from "react";
 import type { WayJudgement } from "#core/ways/types.ts";
+import { Fold } from "#ui/frame/fold.tsx";
 import { WayVerdict } from "#ui/frame/verdict.tsx";
 import { useKeys } from "#ui/keys/use-keys.ts";
 import styles from "./ways.module.css";
 
 export const RuledOut = memo(function RuledOut({ ways }: { ways: readonly WayJudgement[] }) {
-  const [open, setOpen] = useState(false);
+  const [isOpen, setIsOpen] = useState(false);
   useKeys((event) => {
     if (event.key !== "r" || event.ctrlKey || event.metaKey) return false;
-    setOpen((was) => !was);
+    setIsOpen((was) => !was);
     return true;
   });
   if (ways.length === 0) return null;
   return (
-    <details className={styles.ruledOut} open={open} onToggle={(e) => setOpen(e.currentTarget.open)}>
-      <summary aria-keyshortcuts="r">
-        {ways.length === 1 ? "1 way is" : `${ways.length} ways are`} ruled out:{" "}
-        <span className="quiet">{ways.map((w) => w.name).join(", ")}</span>
-      </summary>
-      <ul>
+    <Fold
+      title={
+        <>
+          {ways.length === 1 ? "1 way is" : `${ways.length} ways are`} ruled out:{" "}
+          <span className="quiet">{ways.map((w) => w.name).join(", ")}</span>
+        </>
+      }
+      isOpen={isOpen}
+      onToggle={setIsOpen}
+      className={styles.ruledOut}
+    >
+      <ul className={styles.ruled}>
         {ways.map((way) => (
           <li key={way.way} data-way={way.way}>
             <b>{way.name}</b> <WayVerdict verdict="ruled-out" onlyConfirm={false} />
@@ -33,6 +40,6 @@ export const RuledOut = memo(function RuledOut({ ways }: { ways: readonly WayJud
           </li>
         ))}
       </ul>
-    </details>
+    </Fold>
   );
 });

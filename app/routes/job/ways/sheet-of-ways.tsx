@@ -1,8 +1,7 @@
 /** The sheet of ways: a bank for each at one scale of amperes, and the figures that differ on common rows under it. */
 
 import { Button } from "antd";
-import type { ReactNode } from "react";
-import { memo } from "react";
+import { type CSSProperties, memo, type ReactNode } from "react";
 import type { AssessedCase } from "#core/assessed-case.ts";
 import type { Car } from "#core/case/document/types.ts";
 import { distancePerHour } from "#core/energy/need/in-words.ts";
@@ -14,7 +13,7 @@ import { showA, showDays, showKWh, showNumber, showPercent } from "#core/units.t
 import { commonScaleA } from "#core/waterline.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
 import { WayVerdict } from "#ui/frame/verdict.tsx";
-import { WideTable } from "#ui/frame/wide-table.tsx";
+import { DataTable } from "#ui/table/data-table.tsx";
 import { WaterlineDrawing } from "#ui/waterline/waterline.tsx";
 import { Figure } from "#ui/why/why-sheet.tsx";
 import { useDrawnPrices } from "./use-drawn-prices.ts";
@@ -35,6 +34,8 @@ const NONE: readonly string[] = [];
 
 interface Row {
   name: string;
+  /** Whether its name is for screen readers only. */
+  isUnnamed?: boolean;
   of(way: WayJudgement): ReactNode;
 }
 
@@ -130,53 +131,54 @@ export const SheetOfWays = memo(function SheetOfWays(props: {
   const worked = useWorked(job.prices.book);
   if (ways.length === 0) return null;
   const scaleA = commonScaleA(ways.map((w) => w.level));
+  const sheet = [...rows(drawn, worked, job.document.need?.cars?.[0]), detailRow(chosen, onChoose)];
   return (
-    <WideTable label="Sheet of ways">
-      <table className={styles.sheet} style={{ "--ways": ways.length } as React.CSSProperties}>
-        <thead>
-          <tr>
-            <td />
-            {ways.map((way) => (
-              <th key={way.way} scope="col" data-way={way.way} data-taken={way.way === taken}>
+    <div style={{ "--ways": ways.length } as CSSProperties}>
+      <DataTable
+        label="Sheet of ways"
+        isWide
+        hasFixedColumns
+        className={styles.sheet}
+        rows={sheet}
+        rowKey={(row) => row.name}
+        columns={[
+          {
+            title: <span className="out-of-sight">Figure</span>,
+            kind: "name",
+            cell: (row) => <span className={row.isUnnamed ? "out-of-sight" : undefined}>{row.name}</span>,
+          },
+          ...ways.map((way) => ({
+            title: (
+              <>
                 <WaterlineDrawing level={way.level} width={64} height={104} scaleA={scaleA} detail="bank" />
                 <span className={styles.name}>{way.name}</span>
                 {decided && way.way === taken && <span className={styles.mark}>decided</span>}{" "}
                 {way.way === recommended && <span className={styles.mark}>{mark}</span>}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {rows(drawn, worked, job.document.need?.cars?.[0]).map((row) => (
-            <tr key={row.name}>
-              <th scope="row">{row.name}</th>
-              {ways.map((way) => (
-                <td key={way.way} data-taken={way.way === taken}>
-                  {row.of(way)}
-                </td>
-              ))}
-            </tr>
-          ))}
-          <tr>
-            <th scope="row">
-              <span className="out-of-sight">In detail</span>
-            </th>
-            {ways.map((way) => (
-              <td key={way.way} data-taken={way.way === taken}>
-                <Button
-                  size="small"
-                  aria-pressed={chosen.includes(way.way)}
-                  aria-label={`${chosen.includes(way.way) ? "Leave" : "Look at"} ${way.name}`}
-                  type={chosen.includes(way.way) ? "primary" : "default"}
-                  onClick={() => onChoose(way.way)}
-                >
-                  {chosen.includes(way.way) ? "Shown below" : "Compare"}
-                </Button>
-              </td>
-            ))}
-          </tr>
-        </tbody>
-      </table>
-    </WideTable>
+              </>
+            ),
+            cell: (row: Row) => row.of(way),
+            headAttributes: { "data-way": way.way, "data-taken": way.way === taken },
+            cellAttributes: () => ({ "data-taken": way.way === taken }),
+          })),
+        ]}
+      />
+    </div>
   );
+});
+
+/** A button under each way that shows it in detail below. */
+const detailRow = (chosen: readonly string[], onChoose: (way: string) => void): Row => ({
+  name: "In detail",
+  isUnnamed: true,
+  of: ({ way, name }) => (
+    <Button
+      size="small"
+      aria-pressed={chosen.includes(way)}
+      aria-label={`${chosen.includes(way) ? "Leave" : "Look at"} ${name}`}
+      type={chosen.includes(way) ? "primary" : "default"}
+      onClick={() => onChoose(way)}
+    >
+      {chosen.includes(way) ? "Shown below" : "Compare"}
+    </Button>
+  ),
 });

@@ -13,6 +13,7 @@ import { ownValue } from "#core/own-value.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { showA, showNumber, showPercent } from "#core/units.ts";
 import { RangeSlider } from "#ui/controls/range-slider.tsx";
+import { Fold } from "#ui/frame/fold.tsx";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
 import styles from "./ways.module.css";
 
@@ -39,8 +40,7 @@ export function WhatIfPanel({ whatIf, plan, onChange, tried }: Props) {
   };
   return (
     <div className={styles.whatIf} data-trying={!nothing}>
-      <details>
-        <summary>What if ...</summary>
+      <Fold title="What if ...">
         <div className={styles.knobs}>
           <Knob
             label="Largest charging current"
@@ -84,7 +84,7 @@ export function WhatIfPanel({ whatIf, plan, onChange, tried }: Props) {
             </div>
           ))}
         </div>
-      </details>
+      </Fold>
       {!nothing && (
         <p className={styles.trying} role="status">
           Tried, not kept: {plan ? `${plan.text}. ` : ""}

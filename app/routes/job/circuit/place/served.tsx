@@ -5,8 +5,7 @@ import { nextCarsAt } from "#core/place/next-cars.ts";
 import { plotOf } from "#core/place/plot.ts";
 import { type LeadReach, withLead } from "#core/place/reach.ts";
 import { FT_PER_M, showNumber } from "#core/units.ts";
-import table from "#ui/frame/table.module.css";
-import { WideTable } from "#ui/frame/wide-table.tsx";
+import { DataTable } from "#ui/table/data-table.tsx";
 import styles from "../circuit.module.css";
 import { showLength, unitOf } from "./plan-unit.ts";
 
@@ -73,42 +72,40 @@ export function ServedParking({
     return `${keys.size} of ${(place.parking ?? []).length * cars.length}`;
   };
   if (reach.length === 0) return null;
+  const isShort = (row: LeadReach | undefined) => row?.verdict === "short";
+  const turnedOf = (row: LeadReach) => reach.find((t) => t.turned && t.parking === row.parking && t.car === row.car);
   return (
-    <WideTable label="Cars that the lead reaches">
-      <table className={`${table.plain} ${styles.served}`}>
-        <thead>
-          <tr>
-            <th>Car and position</th>
-            <th>As drawn</th>
-            <th>Turned</th>
-            <th>Lead lying, hanging</th>
-            <th>Spare</th>
-          </tr>
-        </thead>
-        <tbody>
-          {reach
-            .filter((r) => !r.turned)
-            .map((r) => {
-              const turned = reach.find((t) => t.turned && t.parking === r.parking && t.car === r.car);
-              return (
-                <tr key={`${r.parking} ${r.car}`}>
-                  <th scope="row">
-                    {carName(cars[r.car], r.car)}, {r.parking}
-                  </th>
-                  <td data-short={r.verdict === "short"}>{VERDICT[r.verdict]}</td>
-                  <td data-short={turned?.verdict === "short"}>{turned && VERDICT[turned.verdict]}</td>
-                  <td className="figure">
-                    {length(r.liesM)}, {length(r.hangsM)}
-                  </td>
-                  <td className="figure">{leftOver(r)}</td>
-                </tr>
-              );
-            })}
-        </tbody>
-      </table>
+    <>
+      <DataTable<LeadReach>
+        label="Cars that the lead reaches"
+        rows={reach.filter((r) => !r.turned)}
+        rowKey={(row) => `${row.parking} ${row.car}`}
+        columns={[
+          {
+            title: "Car and position",
+            kind: "name",
+            cell: (row) => `${carName(cars[row.car], row.car)}, ${row.parking}`,
+          },
+          { title: "As drawn", isBad: isShort, cell: (row) => VERDICT[row.verdict] },
+          {
+            title: "Turned",
+            isBad: (row) => isShort(turnedOf(row)),
+            cell: (row) => {
+              const turned = turnedOf(row);
+              return turned && VERDICT[turned.verdict];
+            },
+          },
+          {
+            title: "Lead lying, hanging",
+            kind: "figure",
+            cell: (row) => `${length(row.liesM)}, ${length(row.hangsM)}`,
+          },
+          { title: "Spare", kind: "figure", cell: leftOver },
+        ]}
+      />
       <p className="quiet">
         With other leads: {leads.map((l) => `${showNumber(l)} ${place.unit} reaches ${servedBy(l)}`).join("; ")}.
       </p>
-    </WideTable>
+    </>
   );
 }

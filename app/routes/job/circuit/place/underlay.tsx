@@ -5,9 +5,9 @@ import type { Place } from "#core/case/document/types.ts";
 import { placeFields } from "#core/case/fields/place.ts";
 import { CaseField } from "#ui/case-field/case-field.tsx";
 import { Field, Fields } from "#ui/field/field.tsx";
+import { Fold } from "#ui/frame/fold.tsx";
 import { useJobStore } from "#ui/job-store/use-job.tsx";
 import { usePhotos } from "#ui/photo-store/use-photos.tsx";
-import styles from "../circuit.module.css";
 
 /** So wide a photo from above usually is, m and ft. */
 const USUAL_WIDTH = { m: 20, ft: 65 } as const;
@@ -21,8 +21,7 @@ export function UnderlayFields({ place }: { place: Place }) {
   const lay = (photo: string) =>
     set(underlay ? { ...underlay, photo } : { photo, at: [-2, -8], width: USUAL_WIDTH[place.unit] });
   return (
-    <details className={styles.more}>
-      <summary>A photo from above under the plan{underlay && <span className="quiet"> laid</span>}</summary>
+    <Fold title={<>A photo from above under the plan{underlay && <span className="quiet"> laid</span>}</>}>
       {photos.length === 0 ? (
         <p className="quiet">Add a photo of the plot from above on Survey; then it can be shown here.</p>
       ) : (
@@ -50,6 +49,6 @@ export function UnderlayFields({ place }: { place: Place }) {
           )}
         </Fields>
       )}
-    </details>
+    </Fold>
   );
 }

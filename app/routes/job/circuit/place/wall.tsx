@@ -9,6 +9,7 @@ import type { WallRules } from "#core/rules/wall.ts";
 import { showNumber } from "#core/units.ts";
 import { CaseField } from "#ui/case-field/case-field.tsx";
 import { Fields } from "#ui/field/field.tsx";
+import { Fold } from "#ui/frame/fold.tsx";
 import { Caution } from "#ui/frame/sheet.tsx";
 import styles from "../circuit.module.css";
 import { unitOf } from "./plan-unit.ts";
@@ -20,8 +21,7 @@ export function WallAndHole({ plot, place, document }: { plot: Plot; place: Case
   const checks = wallChecks(plot, parkedCars(document), codebook, document.charger?.outdoors ?? true);
   return (
     <>
-      <details className={styles.chart} open={checks.some((c) => c.passes === false)}>
-        <summary>The wall</summary>
+      <Fold title="The wall" startsOpen={checks.some((c) => c.passes === false)}>
         <ul className={styles.wall}>
           {checks.map(({ id, text, rule, passes, numbers }) => (
             <li key={id} data-passes={passes ?? undefined}>
@@ -30,11 +30,10 @@ export function WallAndHole({ plot, place, document }: { plot: Plot; place: Case
             </li>
           ))}
         </ul>
-      </details>
-      <details className={styles.chart}>
-        <summary>A hole through it</summary>
+      </Fold>
+      <Fold title="A hole through it">
         <Hole place={place} usualHole={codebook.wall.hole} />
-      </details>
+      </Fold>
     </>
   );
 }

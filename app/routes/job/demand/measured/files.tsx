@@ -4,6 +4,7 @@ import { Button } from "antd";
 import { useRef } from "react";
 import { intervalProblemLine } from "#core/energy/intervals/formats/problems.ts";
 import { WorkProgress } from "#ui/controls/work-progress.tsx";
+import { DataTable } from "#ui/table/data-table.tsx";
 import { DataSheet } from "./data-sheet.tsx";
 import { lengthInWords } from "./in-words.ts";
 import { MappingForm } from "./mapping-form.tsx";
@@ -70,28 +71,34 @@ export default function FileList({ jobId }: { jobId: string }) {
       )}
       {open && <DataSheet open={open} files={files} />}
       {kept && kept.length > 0 && (
-        <table className={styles.kept}>
-          <caption>Kept with this job</caption>
-          <thead>
-            <tr>
-              <th scope="col">File</th>
-              <th scope="col">What it holds</th>
-              <th scope="col" className={styles.doing}>
-                Do
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {kept.map((file) => (
-              <tr key={file.about.digest}>
-                <th scope="row">
-                  {file.about.name}
-                  {file.about.digest === evidence && <b className={styles.mark}>evidence</b>}
-                  {file.about.madeUp && <b className={styles.madeUp}>made up</b>}
-                  {file.waits && <span className="quiet"> waiting here for a connection</span>}
-                </th>
-                <td>{lengthInWords(file.about.intervalS, file.about.quality.days)}</td>
-                <td className={styles.rowButtons}>
+        <DataTable
+          label="Kept with this job"
+          isCaptioned
+          isWide
+          rows={kept}
+          rowKey={(file) => file.about.digest}
+          columns={[
+            {
+              title: "File",
+              kind: "name",
+              className: styles.fileName,
+              cell: ({ about, waits }) => (
+                <>
+                  {about.name}
+                  {about.digest === evidence && <b className={styles.mark}>evidence</b>}
+                  {about.madeUp && <b className={styles.madeUp}>made up</b>}
+                  {waits && <span className="quiet"> waiting here for a connection</span>}
+                </>
+              ),
+            },
+            {
+              title: "What it holds",
+              cell: ({ about }) => lengthInWords(about.intervalS, about.quality.days),
+            },
+            {
+              title: "Do",
+              cell: (file) => (
+                <div className={styles.rowButtons}>
                   {file.about.digest === open?.about.digest ? (
                     <Button size="small" onClick={files.close}>
                       Close
@@ -124,11 +131,11 @@ export default function FileList({ jobId }: { jobId: string }) {
                       Remove
                     </Button>
                   )}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+                </div>
+              ),
+            },
+          ]}
+        />
       )}
     </div>
   );

@@ -10,6 +10,7 @@ import {
   WRITTEN_UNITS,
 } from "#core/energy/intervals/formats/mapping.ts";
 import { Field, Fields } from "#ui/field/field.tsx";
+import { DataTable } from "#ui/table/data-table.tsx";
 import styles from "./measured.module.css";
 
 const DOUBTS: Record<ColumnDoubt, string> = {
@@ -25,6 +26,14 @@ const PHASES = [
   { value: 2, label: "L2" },
   { value: 3, label: "L3" },
 ] as const;
+
+/** Columns of a wide file that its sample shows. */
+const COLUMNS_SHOWN = 12;
+
+interface SampleRow {
+  cells: readonly string[];
+  index: number;
+}
 
 export function MappingForm(props: { guess: ColumnGuess; onSaid(mapping: CsvMapping): void; onCancel(): void }) {
   const { guess, onSaid, onCancel } = props;
@@ -55,31 +64,15 @@ export function MappingForm(props: { guess: ColumnGuess; onSaid(mapping: CsvMapp
         {guess.doubts.length > 0 && <>Not clear from the file: {guess.doubts.map((d) => DOUBTS[d]).join(", ")}. </>}
         Your answer is remembered for the firm's next file of this kind.
       </p>
-      <div className={styles.sample}>
-        <table>
-          <thead>
-            <tr>
-              {guess.columns.slice(0, 12).map((name, i) => (
-                // biome-ignore lint/suspicious/noArrayIndexKey: columns have no names of their own
-                <th key={i} scope="col">
-                  {name}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {guess.sample.map((row, r) => (
-              // biome-ignore lint/suspicious/noArrayIndexKey: rows in the order of the file
-              <tr key={r}>
-                {row.slice(0, 12).map((cell, i) => (
-                  // biome-ignore lint/suspicious/noArrayIndexKey: cells in the order of the file
-                  <td key={i}>{cell}</td>
-                ))}
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
+      <DataTable<SampleRow>
+        label="The first rows of the file"
+        rows={guess.sample.map((cells, index) => ({ cells, index }))}
+        rowKey={(row) => String(row.index)}
+        columns={guess.columns.slice(0, COLUMNS_SHOWN).map((title, index) => ({
+          title,
+          cell: (row) => row.cells[index],
+        }))}
+      />
       <Fields>
         <Field label="Date, or date and time">
           {(controlProps) => (

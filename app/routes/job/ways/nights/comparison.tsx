@@ -4,8 +4,8 @@ import { perYear, type WayReplay } from "#core/energy/replay/results.ts";
 import { pricedBy } from "#core/estimate/book.ts";
 import { showMoney } from "#core/estimate/estimate.ts";
 import { showA, showKWh, showNumber, showPercent } from "#core/units.ts";
-import { WideTable } from "#ui/frame/wide-table.tsx";
 import { useJob } from "#ui/job-store/use-job.tsx";
+import { DataTable } from "#ui/table/data-table.tsx";
 import styles from "./nights.module.css";
 import type { ReplayRun } from "./use-replay.ts";
 
@@ -25,80 +25,107 @@ export function WayComparison({ replay }: { replay: ReplayRun }) {
   const hours = (seconds: number, r: WayReplay) => `${showNumber(Math.round(perYear(seconds, r) / 360) / 10)} h`;
   const inSeconds = (seconds: number, r: WayReplay) => `${showNumber(Math.round(perYear(seconds, r)))} s`;
   const exports = replay.ways.some(({ result }) => result.exportedKWh > 0);
+  const limitOf = (way: (typeof replay.ways)[number]["way"]) =>
+    way.managed ? (replay.options.limitA ?? way.limitA) : way.limitA;
   return (
-    <WideTable label="The ways on real nights">
-      <table className={styles.comparison}>
-        <caption>What each way gives in a year</caption>
-        <thead>
-          <tr>
-            <th scope="col">Way</th>
-            <th scope="col">Nights met</th>
-            <th scope="col">A night</th>
-            <th scope="col">Throttled</th>
-            <th scope="col">Above its limit</th>
-            <th scope="col">Above the rating</th>
-            <th scope="col">Device heats to</th>
-            <th scope="col">Energy</th>
-            {exports && <th scope="col">From solar</th>}
-          </tr>
-        </thead>
-        <tbody>
-          {replay.ways.map(({ way, result: r }) => (
-            <tr key={way.way}>
-              <th scope="row">
-                {way.name}
-                <small>
-                  {showA(way.chargeA)}
-                  {way.managed && `, held below ${showA(replay.options.limitA ?? way.limitA)}`}
-                </small>
-              </th>
-              <td>
-                <b className="figure">
-                  {r.nightsMet} of {r.nights}
-                </b>
-                <small>{shareInWords(r)}</small>
-              </td>
-              <td>
-                <span className="figure">{showKWh(r.kWhPerNightMean)}</span>
-                <small>
-                  of {showKWh(r.askedKWhMean)} asked for; {showKWh(r.kWhPerNightP5)} or less on 1 night in 20
-                </small>
-              </td>
-              <td>
-                <span className="figure">{hours(r.throttledSeconds, r)}</span>
-                <small>{showNumber(Math.round(perYear(r.pauses, r)))} pauses</small>
-              </td>
-              <td data-bad={r.secondsOverLimit > 0}>
-                <span className="figure">{inSeconds(r.secondsOverLimit, r)}</span>
-                <small>
-                  {showA(Math.round((way.managed ? (replay.options.limitA ?? way.limitA) : way.limitA) * 10) / 10)}
-                </small>
-              </td>
-              <td data-bad={r.secondsOverRating > 0}>
-                <span className="figure">{inSeconds(r.secondsOverRating, r)}</span>
-                <small>{showA(way.ratingA)}</small>
-              </td>
-              <td data-bad={r.maxThermal >= r.tripAt}>
-                <span className="figure">{showPercent(Math.round((r.maxThermal / r.tripAt) * 1000) / 1000)}</span>
-                <small>{r.maxThermal >= r.tripAt ? "it would trip" : "of the heat that trips it"}</small>
-              </td>
-              <td className="figure">{cost(r)}</td>
-              {exports && (
-                <td>
-                  <span className="figure">
-                    {showPercent(Math.round((1000 * r.solarKWh) / Math.max(1e-9, r.cheapKWh + r.otherKWh)) / 1000)}
-                  </span>
-                  <small>
-                    of what is charged;{" "}
-                    {showPercent(Math.round((1000 * r.solarKWh) / Math.max(1e-9, r.exportedKWh)) / 1000)} of what was to
-                    spare
-                  </small>
-                </td>
-              )}
-            </tr>
-          ))}
-        </tbody>
-      </table>
-    </WideTable>
+    <DataTable
+      label="What each way gives in a year"
+      isCaptioned
+      isWide
+      className={styles.comparison}
+      rows={replay.ways}
+      rowKey={({ way }) => way.way}
+      columns={[
+        {
+          title: "Way",
+          kind: "name",
+          cell: ({ way }) => (
+            <>
+              {way.name}
+              <small>
+                {showA(way.chargeA)}
+                {way.managed && `, held below ${showA(limitOf(way))}`}
+              </small>
+            </>
+          ),
+        },
+        {
+          title: "Nights met",
+          cell: ({ result }) => (
+            <>
+              <b className="figure">
+                {result.nightsMet} of {result.nights}
+              </b>
+              <small>{shareInWords(result)}</small>
+            </>
+          ),
+        },
+        {
+          title: "A night",
+          cell: ({ result }) => (
+            <>
+              <span className="figure">{showKWh(result.kWhPerNightMean)}</span>
+              <small>
+                of {showKWh(result.askedKWhMean)} asked for; {showKWh(result.kWhPerNightP5)} or less on 1 night in 20
+              </small>
+            </>
+          ),
+        },
+        {
+          title: "Throttled",
+          cell: ({ result }) => (
+            <>
+              <span className="figure">{hours(result.throttledSeconds, result)}</span>
+              <small>{showNumber(Math.round(perYear(result.pauses, result)))} pauses</small>
+            </>
+          ),
+        },
+        {
+          title: "Above its limit",
+          isBad: ({ result }) => result.secondsOverLimit > 0,
+          cell: ({ way, result }) => (
+            <>
+              <span className="figure">{inSeconds(result.secondsOverLimit, result)}</span>
+              <small>{showA(Math.round(limitOf(way) * 10) / 10)}</small>
+            </>
+          ),
+        },
+        {
+          title: "Above the rating",
+          isBad: ({ result }) => result.secondsOverRating > 0,
+          cell: ({ way, result }) => (
+            <>
+              <span className="figure">{inSeconds(result.secondsOverRating, result)}</span>
+              <small>{showA(way.ratingA)}</small>
+            </>
+          ),
+        },
+        {
+          title: "Device heats to",
+          isBad: ({ result }) => result.maxThermal >= result.tripAt,
+          cell: ({ result }) => (
+            <>
+              <span className="figure">
+                {showPercent(Math.round((result.maxThermal / result.tripAt) * 1000) / 1000)}
+              </span>
+              <small>{result.maxThermal >= result.tripAt ? "it would trip" : "of the heat that trips it"}</small>
+            </>
+          ),
+        },
+        { title: "Energy", kind: "figure", cell: ({ result }) => cost(result) },
+        exports && {
+          title: "From solar",
+          cell: ({ result: { solarKWh, cheapKWh, otherKWh, exportedKWh } }) => (
+            <>
+              <span className="figure">{share(solarKWh, cheapKWh + otherKWh)}</span>
+              <small>of what is charged; {share(solarKWh, exportedKWh)} of what was to spare</small>
+            </>
+          ),
+        },
+      ]}
+    />
   );
 }
+
+const share = (part: number, whole: number): string =>
+  showPercent(Math.round((1000 * part) / Math.max(1e-9, whole)) / 1000);

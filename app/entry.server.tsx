@@ -1,6 +1,5 @@
 /** Renders a page to HTML; its styles were written at build, so that the first paint is styled. */
-import { PassThrough } from "node:stream";
-import { text } from "node:stream/consumers";
+import { Writable } from "node:stream";
 import { renderToPipeableStream } from "react-dom/server";
 import {
   type EntryContext,
@@ -21,12 +20,18 @@ export default async function handleRequest(
   context: RouterContextProvider,
 ): Promise<Response> {
   const { nonce } = context.get(pageContext);
-  const html = await new Promise<string>((resolve, reject) => {
+  const html = await new Promise<Buffer<ArrayBuffer>>((resolve, reject) => {
     const { pipe } = renderToPipeableStream(<ServerRouter context={routerContext} url={request.url} nonce={nonce} />, {
       nonce,
       onAllReady() {
-        const body = new PassThrough();
-        text(body).then(resolve, reject);
+        const parts: Buffer[] = [];
+        const body = new Writable({
+          write(part: Buffer, _, done) {
+            parts.push(part);
+            done();
+          },
+        });
+        body.once("finish", () => resolve(Buffer.concat(parts)));
         pipe(body);
       },
       onShellError: reject,

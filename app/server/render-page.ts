@@ -16,7 +16,7 @@ export interface PageRequest {
 export interface RenderedPage {
   status: number;
   headers: [string, string][];
-  body: string;
+  body: ArrayBuffer;
 }
 
 let handler: Promise<ReturnType<typeof createRequestHandler>> | null = null;
@@ -41,5 +41,5 @@ export async function renderPage({ url, headers, nonce, address }: PageRequest):
   const response = await asSender({ one: address, firm: address }, () =>
     answer(new Request(url, { headers }), context),
   );
-  return { status: response.status, headers: [...response.headers], body: await response.text() };
+  return { status: response.status, headers: [...response.headers], body: await response.arrayBuffer() };
 }

@@ -86,31 +86,32 @@ function nthSmallest(values: Float64Array, place: number): number {
 }
 
 /**
- * Cached medians of each book by their lines: a search assesses thousands of homes, and most of them need the same
- * work. Valid because a price book is never mutated.
+ * Cached medians by all that their draws depend on: a search assesses thousands of homes that need the same work, and a
+ * server reads the same price book again for every page.
  */
-const mediansByBook = new WeakMap<PriceBook, Map<string, number>>();
-const MAX_CACHED_MEDIANS = 1000;
+const medians = new Map<string, number>();
+const MAX_CACHED_MEDIANS = 2000;
 
-/** What the draws of a line depend on. */
-function keyOf({ item, group, count, minutes, money }: PriceLine): string {
-  const { low, typical, high } = minutes ?? money;
-  return `${item} ${group} ${minutes ? "min" : ""} ${count} ${low} ${typical} ${high}`;
+const spreadText = ({ low, typical, high }: Spread): string => `${low} ${typical} ${high}`;
+
+/** What the draws of some lines depend on. The order of the lines matters too: it changes the last digits of the sum. */
+function keyOf(lines: readonly PriceLine[], book: PriceBook): string {
+  const rate = itemOf(book, "rate");
+  const ofBook = `${percentOf(book, "margin", "typical")} ${rate ? spreadText(rate) : ""}`;
+  const ofLines = lines.map(({ item, group, count, minutes, money }) => {
+    const priced = itemOf(book, item);
+    return `${item} ${group} ${minutes ? "min" : ""} ${priced ? count : ""} ${spreadText(priced ?? minutes ?? money)}`;
+  });
+  return [ofBook, ...ofLines].join("|");
 }
 
 function medianWithMargin(lines: readonly PriceLine[], book: PriceBook): number {
-  let cached = mediansByBook.get(book);
-  if (!cached) {
-    cached = new Map();
-    mediansByBook.set(book, cached);
-  }
-  // The order of the lines matters too: it changes the last digits of their sum.
-  const key = lines.map(keyOf).join("|");
-  const known = cached.get(key);
+  const key = keyOf(lines, book);
+  const known = medians.get(key);
   if (known !== undefined) return known;
   const median = nthSmallest(drawsOfAll(lines, book), placeOf(0.5));
-  if (cached.size >= MAX_CACHED_MEDIANS) cached.clear();
-  cached.set(key, median);
+  if (medians.size >= MAX_CACHED_MEDIANS) medians.clear();
+  medians.set(key, median);
   return median;
 }
 

@@ -182,7 +182,7 @@ describe("the range of a price", () => {
     expect(cost.typical).toBeGreaterThanOrEqual(p10);
     expect(cost.typical).toBeLessThanOrEqual(p90);
   });
-  it("keeps the medians of different lines of one book apart", () => {
+  it("keeps the medians of different lines apart", () => {
     const one = book();
     const doubled = lines.map((line) => ({ ...line, count: 2 * line.count }));
     const all = [
@@ -196,6 +196,18 @@ describe("the range of a price", () => {
     expect(medians()).toEqual(all.map((some) => drawPrice(some, one).p50));
     expect(medians()).toEqual(medians());
     expect(new Set(medians()).size).toBe(all.length);
+  });
+  it("keeps the medians of books with another margin, rate or price apart", () => {
+    const withMargin = () => book(item("rates", "margin", [10, 10, 30], "%"));
+    const dearer = (id: string): PriceBook => {
+      const one = withMargin();
+      return { ...one, items: one.items.map((i) => (i.id === id ? { ...i, typical: i.high, high: 2 * i.high } : i)) };
+    };
+    const priced = lines.find((line) => !line.minutes)?.item as string;
+    const books = [withMargin(), dearer("rate"), dearer("margin"), dearer(priced)];
+    const medians = books.map((one) => medianPrice(lines, one, 0));
+    expect(medians).toEqual(books.map((one) => drawPrice(lines, one).p50));
+    expect(new Set(medians).size).toBe(books.length);
   });
   it("lies within lowest and highest, and its middle near the mean of the draws", () => {
     const { p10, p50, p90 } = drawPrice(lines, book());

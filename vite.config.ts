@@ -7,7 +7,7 @@ import { themeStyles } from "./scripts/theme-styles.ts";
 const SHARED_BY = 10;
 /** Libraries that the light pages (sign-in, list) have no use for stay with the pages that use them. */
 const LIBRARIES =
-  /[\\/]node_modules[\\/](?!idb|rfc6902|@rc-component[\\/](portal|select|virtual-list|trigger|overflow|upload|progress)|antd[\\/]es[\\/](select|upload|progress|tooltip))/;
+  /[\\/]node_modules[\\/](?!idb|rfc6902|yup|property-expr|tiny-case|toposort|@rc-component[\\/](portal|select|virtual-list|trigger|overflow|upload|progress)|antd[\\/]es[\\/](select|upload|progress|tooltip))/;
 
 /** What opens over a page, shared by the steps of a job and the field for files of the list. */
 const POPUPS = /[\\/]node_modules[\\/](@rc-component[\\/](trigger|tooltip)|antd[\\/]es[\\/]tooltip)[\\/]/;

@@ -6,6 +6,7 @@ import { useNavigate } from "react-router";
 import { STEPS } from "#core/case/fields/steps.ts";
 import type { SearchPlace } from "#core/find/find.ts";
 import { lazyPart } from "#ui/frame/lazy-part.ts";
+import { goToNextSection } from "#ui/frame/sections.ts";
 import { useJobStore } from "#ui/job-store/use-job.tsx";
 import { useKeys } from "#ui/keys/use-keys.ts";
 import { useOtherTheme } from "#ui/theme/theme-switch.tsx";
@@ -20,20 +21,6 @@ export interface JobDialogs {
   openKeys(): void;
   /** The open dialog, to be drawn. */
   drawn: ReactNode;
-}
-
-/** Lines of the head under which a section counts as the one that is read. */
-const UNDER_HEAD_PX = 160;
-
-/** Goes to the section after or before the one that is read. */
-function goToSection(by: 1 | -1): void {
-  const sections = [...document.querySelectorAll<HTMLElement>("main section")].filter((s) => s.offsetParent !== null);
-  const here = sections.findLastIndex((s) => s.getBoundingClientRect().top <= UNDER_HEAD_PX);
-  const to = sections[Math.max(0, Math.min(sections.length - 1, here + by))];
-  if (!to) return;
-  to.tabIndex = -1;
-  to.scrollIntoView({ block: "start" });
-  to.focus({ preventScroll: true });
 }
 
 export function useJobDialogs(): JobDialogs {
@@ -77,7 +64,7 @@ export function useJobDialogs(): JobDialogs {
     if (open) return false;
     const step = STEPS[Number(event.key) - 1];
     if (step) void navigate(`/jobs/${store.jobId}/${step.id}`);
-    else if (event.key === "[" || event.key === "]") goToSection(event.key === "]" ? 1 : -1);
+    else if (event.key === "[" || event.key === "]") goToNextSection(event.key === "]" ? 1 : -1);
     else if (event.key === "?") setOpen("keys");
     else if (event.key === "/") openFind();
     else return false;

@@ -1,6 +1,6 @@
 /** Parts of a page whose script is fetched when they are first shown. */
 import { type ComponentType, lazy } from "react";
-import { callAfter, retryAfterMs, whenOnline } from "#ui/live/connection.ts";
+import { callAfter, retryAfterMs, whenOnline } from "#ui/live/retry.ts";
 
 /** With a connection, a script that is missing so often is not there any more. */
 const MOST_TRIES = 8;

@@ -1,7 +1,8 @@
 /** The interval data of a job in the browser: read without a line, sent when there is one. */
 import type { KeptAbout } from "#core/energy/intervals/kept.ts";
 import { ANSWERS } from "#core/wire.ts";
-import { asDevicePerson, askFor, callAfter, fetchAnswer } from "#ui/live/connection.ts";
+import { asDevicePerson, askFor, fetchAnswer } from "#ui/live/connection.ts";
+import { callAfter } from "#ui/live/retry.ts";
 import { SendQueue } from "#ui/live/send-queue.ts";
 import { browserDatabase } from "#ui/offline/database.ts";
 

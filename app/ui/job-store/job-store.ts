@@ -16,8 +16,8 @@ import { type KeptBook, keptBookFor } from "#core/estimate/quoted-book.ts";
 import { editProblems, problemAt } from "#core/laws/edit-problems.ts";
 import { isAssumed } from "#core/survey/assumed.ts";
 import type { ConfirmedCase, EditAnswer } from "#core/wire.ts";
-import type { CallAfter } from "#ui/live/connection.ts";
 import { ObservableStore } from "#ui/live/observable-store.ts";
+import type { CallAfter } from "#ui/live/retry.ts";
 import { SendQueue } from "#ui/live/send-queue.ts";
 import type { LeftWaiting, Outbox, ParkedEdit, WaitingEdit } from "./outbox.ts";
 

@@ -1,5 +1,6 @@
 import { afterEach, describe, expect, it, vi } from "vitest";
-import { fetchAnswer, RetryTimer } from "./connection.ts";
+import { fetchAnswer } from "./connection.ts";
+import { RetryTimer } from "./retry.ts";
 
 /** A timer with a stopped clock: the scheduled call, and its delay. */
 function stillLine() {

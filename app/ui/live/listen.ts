@@ -1,5 +1,5 @@
 /** An event stream that comes back: a browser gives up on one whose server answered with anything but a stream. */
-import { callAfter, RetryTimer } from "./connection.ts";
+import { callAfter, RetryTimer } from "./retry.ts";
 
 /**
  * @param address called for each connection, as it contains the last received position

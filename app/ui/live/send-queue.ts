@@ -2,7 +2,7 @@
  * Sends what waits in the browser: edits, pictures and files alike. Tasks go one after the other, each until it is
  * answered; without an answer the same task is tried again after longer and longer waits.
  */
-import { type CallAfter, RetryTimer } from "./connection.ts";
+import { type CallAfter, RetryTimer } from "./retry.ts";
 
 interface SendQueueOptions<Task, Answer> {
   /** The task to send next; undefined if the queue is empty. */

@@ -3,8 +3,8 @@
  * task; tasks are stored in the browser and sent in order, each exactly once.
  */
 import type { PhotoChange, PhotoEntry, PhotoList } from "#core/survey/photo.ts";
-import type { CallAfter } from "#ui/live/connection.ts";
 import { ObservableStore } from "#ui/live/observable-store.ts";
+import type { CallAfter } from "#ui/live/retry.ts";
 import { SendQueue } from "#ui/live/send-queue.ts";
 
 export type PhotoTask =

@@ -4,7 +4,8 @@ import { createContext, type ReactNode, use, useEffect, useState, useSyncExterna
 import { hasRight, type Role } from "#core/firm/rights.ts";
 import type { PhotoEntry, Photographer, PhotoList } from "#core/survey/photo.ts";
 import { ANSWERS } from "#core/wire.ts";
-import { asDevicePerson, askFor, callAfter, fetchAnswer, whenOnline } from "#ui/live/connection.ts";
+import { asDevicePerson, askFor, fetchAnswer } from "#ui/live/connection.ts";
+import { callAfter, whenOnline } from "#ui/live/retry.ts";
 import { browserQueue } from "./browser-queue.ts";
 import { type PhotoState, PhotoStore, type PhotoTask, type TaskAnswer } from "./photo-store.ts";
 

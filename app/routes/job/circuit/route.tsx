@@ -4,6 +4,7 @@ import { useState } from "react";
 import { takenWay } from "#core/decide/decision.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { lower } from "#core/words.ts";
+import { SectionBar } from "#ui/frame/section-bar.tsx";
 import { useJob, useJobLater } from "#ui/job-store/use-job.tsx";
 import { StepTrouble, stepMeta } from "../step.tsx";
 import type { Route } from "./+types/route";
@@ -25,6 +26,7 @@ export default function CircuitPage({ params: { jobId } }: Route.ComponentProps)
   // The recommendation may change while a run is entered; the way being edited stays selected.
   const [held, setHeld] = useState(taken?.way);
   const way = assessment.decided ? taken : (assessment.ways.find((w) => w.way === held) ?? taken);
+  const isUsable = way !== null && way.verdict !== "ruled-out";
   const [drawing, setDrawing] = useState<number | null>(null);
   const draw = (part: number) => {
     setDrawing(part);
@@ -32,6 +34,16 @@ export default function CircuitPage({ params: { jobId } }: Route.ComponentProps)
   };
   return (
     <>
+      <SectionBar
+        sections={[
+          { id: "design", name: "Circuit" },
+          { id: "place", name: "Place" },
+          { id: "run", name: "Run" },
+          Boolean(way?.circuit) && { id: "checks", name: "Checks" },
+          isUsable && (way?.lines.length ?? 0) > 0 && { id: "materials", name: "Materials" },
+          isUsable && { id: "single-line", name: "Single line" },
+        ]}
+      />
       {way && taken && way.way !== taken.way && (
         <p className={styles.otherWay} role="status">
           With this run, another way is recommended: {lower(taken.name)}.{" "}
@@ -46,8 +58,8 @@ export default function CircuitPage({ params: { jobId } }: Route.ComponentProps)
         onDraw={document.place ? draw : null}
       />
       {way?.circuit && <ChecksSection way={{ ...way, circuit: way.circuit }} />}
-      {way && way.verdict !== "ruled-out" && <MaterialsSection way={way} jobId={jobId} />}
-      {way && way.verdict !== "ruled-out" && <SingleLineSection way={way} jobId={jobId} />}
+      {isUsable && <MaterialsSection way={way} jobId={jobId} />}
+      {isUsable && <SingleLineSection way={way} jobId={jobId} />}
     </>
   );
 }

@@ -13,7 +13,7 @@ export function FeederTable() {
   const charger = document.charger?.panel;
   const { words } = codebookOf(document.rules);
   return (
-    <Section title={`Feeders of ${words.subPanel}s`}>
+    <Section id="feeders" title={`Feeders of ${words.subPanel}s`}>
       <DataTable
         label="Feeders"
         isWide

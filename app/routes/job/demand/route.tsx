@@ -1,6 +1,7 @@
 /** Demand: the loads of the home as a ledger, and the governing calculation line by line. */
 import { assumedKey, assumedLoads, markAssumed } from "#core/survey/assumed.ts";
 import { AssumedNotice } from "#ui/case-field/assumed-notice.tsx";
+import { SectionBar } from "#ui/frame/section-bar.tsx";
 import { Section } from "#ui/frame/sheet.tsx";
 import { useJobPart, useJobStore } from "#ui/job-store/use-job.tsx";
 import { StepTrouble, stepMeta } from "../step.tsx";
@@ -19,8 +20,19 @@ export { StepTrouble as ErrorBoundary };
 
 export default function DemandPage({ params: { jobId } }: Route.ComponentProps) {
   const count = useJobPart((job) => job.document.loads.length);
+  const hasFeeders = useJobPart((job) => job.assessment.feeders.length > 0);
   return (
     <>
+      <SectionBar
+        sections={[
+          { id: "loads", name: "Loads" },
+          { id: "calculation", name: "Calculation" },
+          { id: "measured", name: "Measured" },
+          hasFeeders && { id: "feeders", name: "Feeders" },
+          { id: "changes", name: "What would change it" },
+          { id: "second-opinion", name: "Second opinion" },
+        ]}
+      />
       <Section id="loads" title="Loads" aside={<LedgerFiles jobId={jobId} count={count} />}>
         <QuickEntry />
         <AssumedLoads />

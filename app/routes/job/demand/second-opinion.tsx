@@ -37,7 +37,7 @@ export function SecondOpinionSection() {
       ? secondOpinion(document, likeMethod(assessment), assessment.supply.ratingA, totalVA, document.charger?.maxA ?? 0)
       : null;
   return (
-    <Section title="A second opinion">
+    <Section id="second-opinion" title="A second opinion">
       <div className={styles.ask}>
         <CaseFrame label="The total on someone else's worksheet" problem={problem}>
           {(controlProps) => (

@@ -24,7 +24,7 @@ const TREATMENTS: Record<EvTreatment, string> = {
 
 export function WhatWouldChange() {
   return (
-    <Section title="What would change the answer">
+    <Section id="changes" title="What would change the answer">
       <Changes job={useJobAtRest()} />
       <Planned />
     </Section>

@@ -7,6 +7,7 @@ import { loadName } from "#core/rules/demand/loads.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { CaseField } from "#ui/case-field/case-field.tsx";
 import { Fields } from "#ui/field/field.tsx";
+import { SectionBar } from "#ui/frame/section-bar.tsx";
 import { Section } from "#ui/frame/sheet.tsx";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
 import { StepTrouble, stepMeta } from "../step.tsx";
@@ -23,6 +24,14 @@ export default function NeedPage() {
   const others = document.loads.filter((l) => l.kind !== "ev-charger");
   return (
     <>
+      <SectionBar
+        sections={[
+          { id: "nights", name: "Nights" },
+          { id: "cars", name: "Cars" },
+          { id: "energy", name: "Energy and hours" },
+          { id: "charger", name: "Charger" },
+        ]}
+      />
       <UsualNight />
       <CarsSection />
       <Section id="energy" title="Energy and hours">

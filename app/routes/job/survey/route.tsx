@@ -6,6 +6,7 @@ import type { RegionWords } from "#core/rules/types.ts";
 import { capital } from "#core/words.ts";
 import { CaseField } from "#ui/case-field/case-field.tsx";
 import { Fields } from "#ui/field/field.tsx";
+import { SectionBar } from "#ui/frame/section-bar.tsx";
 import { Section } from "#ui/frame/sheet.tsx";
 import { useJob } from "#ui/job-store/use-job.tsx";
 import { PathLine } from "#ui/path/path-line.tsx";
@@ -19,9 +20,8 @@ import { PanelsSection } from "./panels/panels.tsx";
 import { PermissionsSection } from "./people.tsx";
 import { SeenFaults } from "./seen-faults.tsx";
 import { SupplySection } from "./supply.tsx";
-import styles from "./survey.module.css";
 
-const parts = ({ supply, board, outlet }: RegionWords) => [
+const sections = ({ supply, board, outlet }: RegionWords) => [
   { id: "supply", name: capital(supply) },
   { id: "panels", name: capital(board) },
   { id: "outlets", name: `${capital(outlet)}s` },
@@ -37,13 +37,7 @@ export default function SurveyPage({ params: { jobId } }: Route.ComponentProps) 
   const { document, assessment } = useJob();
   return (
     <>
-      <nav className={styles.parts} aria-label="Parts of the survey">
-        {parts(codebookOf(document.rules).words).map((part) => (
-          <a key={part.id} href={`#${part.id}`}>
-            {part.name}
-          </a>
-        ))}
-      </nav>
+      <SectionBar sections={sections(codebookOf(document.rules).words)} />
       <NotesSection />
       <PathLine links={assessment.path} jobId={jobId} label="What was found, from the supply to the charger" />
       <FindingList findings={assessment.findings.filter((f) => f.code !== "rating-unknown")} />

@@ -11,7 +11,7 @@ import { WorkProgress } from "#ui/controls/work-progress.tsx";
 import { lazyPart } from "#ui/frame/lazy-part.ts";
 import { Section } from "#ui/frame/sheet.tsx";
 import { useJob } from "#ui/job-store/use-job.tsx";
-import { callAfter } from "#ui/live/connection.ts";
+import { callAfter } from "#ui/live/retry.ts";
 import { newDecideWorker } from "./new-decide-worker.ts";
 import styles from "./ways.module.css";
 

@@ -10,6 +10,7 @@ import { triesNothing, type WhatIf, withWhatIf } from "#core/explore/what-if.ts"
 import { codebookOf } from "#core/rules/index.ts";
 import { lower } from "#core/words.ts";
 import { lazyPart } from "#ui/frame/lazy-part.ts";
+import { SectionBar } from "#ui/frame/section-bar.tsx";
 import { Section } from "#ui/frame/sheet.tsx";
 import { useJob } from "#ui/job-store/use-job.tsx";
 import { StepTrouble, stepMeta } from "../step.tsx";
@@ -114,6 +115,18 @@ export default function WaysPage({ params: { jobId } }: Route.ComponentProps) {
   );
   return (
     <>
+      <SectionBar
+        sections={[
+          { id: "which", name: "Which way" },
+          details.length > 0 && { id: "compared", name: "In detail" },
+          { id: "nights", name: "Real nights" },
+          usable.some((w) => w.steps.length > 0) && { id: "wait", name: "Calendar" },
+          { id: "looks", name: "Next checks" },
+          { id: "plans", name: "All plans" },
+          { id: "prices", name: "Prices" },
+          { id: "decide", name: "Decide" },
+        ]}
+      />
       <Section id="which" title="Which way">
         <p className={styles.because}>
           {open ? `Only so far, because what is missing could change it: ${lower(firstSentence(because))}` : because}

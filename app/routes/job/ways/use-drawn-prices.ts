@@ -4,7 +4,7 @@ import { useEffect, useState } from "react";
 import { itemsIn, type PriceBook } from "#core/estimate/book.ts";
 import type { DrawnPrice } from "#core/estimate/draws.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
-import { callAfter } from "#ui/live/connection.ts";
+import { callAfter } from "#ui/live/retry.ts";
 import type { PriceWorker } from "./price-worker.ts";
 
 let worker: Remote<PriceWorker> | null = null;

@@ -6,7 +6,8 @@ import { codebookOf } from "#core/rules/index.ts";
 import { showA, showNumber } from "#core/units.ts";
 import { ANSWERS, parseAnswer } from "#core/wire.ts";
 import { useJob } from "#ui/job-store/use-job.tsx";
-import { callAfter, fetchAnswer } from "#ui/live/connection.ts";
+import { fetchAnswer } from "#ui/live/connection.ts";
+import { callAfter } from "#ui/live/retry.ts";
 import styles from "./measured.module.css";
 
 const PATIENCE_MS = 6000;

@@ -12,7 +12,7 @@ import { rememberMapping, savedMappings } from "#ui/interval-data/mappings.ts";
 import { newIntervalWorker } from "#ui/interval-data/new-interval-worker.ts";
 import { intervalSender, keepData, listData, removeData, valuesOf } from "#ui/interval-data/store.ts";
 import { useJobAtRest } from "#ui/job-store/use-job.tsx";
-import { whenOnline } from "#ui/live/connection.ts";
+import { whenOnline } from "#ui/live/retry.ts";
 
 export interface KeptFile {
   about: KeptAbout;

@@ -12,7 +12,7 @@ import { WorkProgress } from "#ui/controls/work-progress.tsx";
 import { lazyPart } from "#ui/frame/lazy-part.ts";
 import { listData } from "#ui/interval-data/store.ts";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
-import { callAfter } from "#ui/live/connection.ts";
+import { callAfter } from "#ui/live/retry.ts";
 import { WayComparison } from "./comparison.tsx";
 import styles from "./nights.module.css";
 import { MADE_UP, ReplaySettings } from "./settings.tsx";

@@ -4,6 +4,7 @@ import type { CaseDocument } from "#core/case/document/types.ts";
 import { seededRandom } from "#core/chance.ts";
 import { clockOfZone, steadyClock } from "#core/energy/intervals/clock.ts";
 import { type IntervalSeries, packedValues } from "#core/energy/intervals/series.ts";
+import { madeSeries } from "#core/energy/replay/made-series.ts";
 import { type ReplayOptions, USUAL_OPTIONS } from "#core/energy/replay/options.ts";
 import { durationOf, nightInDetail, replayWay, worstNights } from "#core/energy/replay/replay.ts";
 import { addTo, perYear, resultOf } from "#core/energy/replay/results.ts";
@@ -12,7 +13,8 @@ import type { WayToReplay } from "#core/energy/replay/way-to-replay.ts";
 import { DEMO_BOOKS } from "#core/estimate/demo-books/index.ts";
 import { waysToReplay } from "#core/explore/ways-to-replay.ts";
 import { codebookOf } from "#core/rules/index.ts";
-import { knownUkHome, ukCase, usCase } from "../cases.ts";
+import { knownUkHome, US_LOADS, ukCase, usCase, usCaseOn } from "../cases.ts";
+import { SHEET_HOMES } from "./homes.ts";
 import { digits, storedSheet } from "./stored.ts";
 
 const DAY_S = 86_400;
@@ -20,7 +22,7 @@ const MINUTES: ReplayOptions = { ...USUAL_OPTIONS, dtS: 60 };
 
 /**
  * A house that was measured for some days: a quiet night, a busy evening, sun at noon, and three hours without values
- * on the third day.
+ * on the third day, and a short gap on the second.
  */
 function measured(days: number, intervalS: number, zone: string, more: Partial<IntervalSeries> = {}): IntervalSeries {
   const startS = Date.UTC(2025, 2, 24) / 1000;
@@ -31,6 +33,7 @@ function measured(days: number, intervalS: number, zone: string, more: Partial<I
     if (day === 2 && hour >= 3 && hour < 6) return Number.NaN;
     const evening = hour >= 17 && hour < 22 ? 60 * random() : 0;
     const sun = hour >= 11 && hour < 15 ? -14 * random() : 0;
+    if (day === 1 && hour >= 9 && hour < 9 + intervalS / 3600) return Number.NaN;
     return Math.round((3 + 4 * random() + evening + sun) * 100) / 100;
   });
   return {
@@ -98,11 +101,58 @@ const REPLAYS: Record<string, Replay> = {
     home: ukCase({ need: nearlyFull }),
     series: measured(9, 1800, "Europe/London"),
   },
+  "us-large-service": { home: usCaseOn(200), series: measured(6, 900, "") },
+  "us-one-planned-load": {
+    home: usCase({
+      need: US_NEED,
+      loads: [...US_LOADS, { id: "hp", kind: "heat-pump", va: 6000, existing: false }],
+    }),
+    series: measured(5, 3600, "America/New_York"),
+  },
+  "us-two-planned-loads": {
+    home: usCase({
+      need: US_NEED,
+      loads: [
+        { id: "hp", kind: "heat-pump", va: 6000, existing: false },
+        { id: "tub", kind: "fixed-appliance", va: 9600, existing: false },
+      ],
+    }),
+    series: measured(5, 1800, ""),
+  },
+  "us-measured-maximum": {
+    home: usCase({
+      need: US_NEED,
+      measured: { source: "utility-year", max: { value: 22, unit: "A" }, days: 365, intervalMinutes: 60 },
+    }),
+    series: null,
+    options: { dtS: 60 },
+  },
+  "us-roof": {
+    home: usCase({ need: US_NEED, supply: { ...usCase().supply, onsiteGeneration: true } }),
+    series: null,
+    options: { dtS: 60, solarFirst: true },
+  },
+  "us-two-silent": {
+    home: usCase({ need: twoCars }),
+    series: measured(5, 900, ""),
+    options: { chargers: 2, sharing: "equally", fault: "silent" },
+  },
+  "us-two-on-a-large-service": {
+    home: { ...usCaseOn(200), need: twoCars },
+    series: measured(5, 900, ""),
+    options: { chargers: 2, sharing: "equally" },
+  },
+  "us-garage-panel": { home: SHEET_HOMES["us-garage"], series: measured(5, 900, "") },
+  "us-shared-outlets": { home: SHEET_HOMES["us-outlets"], series: measured(5, 900, "") },
+  "uk-three-phases": {
+    home: SHEET_HOMES["uk-three-phases"],
+    series: measured(6, 1800, "Europe/London", { unit: "kW" }),
+  },
   "uk-known-made-up": { home: knownUkHome({ need: nearlyFull }), series: null, options: { dtS: 30 } },
 };
 
 /** Steps of a night that are written out: enough to see what happens in it. */
-const TRACED = 20;
+const TRACED = 12;
 
 function wayLines({ home, series, options }: Replay, way: WayToReplay): string[] {
   const asked = { ...MINUTES, ...options };
@@ -151,6 +201,9 @@ function replaySheet(replay: Replay): string {
   return `${[
     `house: ${house.source}, ${house.grid.steps} steps of ${house.grid.dtS} s`,
     `mean ${digits(house.amps.reduce((t, a) => t + (Number.isNaN(a) ? 0 : a), 0) / house.amps.length)} A, most ${digits(house.amps.reduce((t, a) => Math.max(t, Number.isNaN(a) ? 0 : a), 0))} A`,
+    `scale ${digits(house.scale)}, roof ${digits(house.roofA)} A`,
+    ...house.notes,
+    `house ${Array.from({ length: 60 }, (_, n) => digits(house.amps[Math.floor((n * house.amps.length) / 61)])).join(" ")}`,
     `${nights.length} nights, ${leftOut} left out; ${cheap ? cheap.reduce((t, c) => t + c, 0) : "no"} cheap steps`,
     ...nights
       .slice(0, 8)
@@ -158,6 +211,16 @@ function replaySheet(replay: Replay): string {
     ...ways.flatMap((way) => wayLines(replay, way)),
   ].join("\n")}\n`;
 }
+
+describe("a made-up year of a meter", () => {
+  it("is as it was read", () => {
+    const home = usCase();
+    const made = madeSeries(home, codebookOf(home.rules), 3, 30, "America/New_York");
+    const [values = new Int32Array()] = made.phases;
+    const sheet = `${made.unit} every ${made.intervalS} s from ${new Date(made.startS * 1000).toISOString()}, ${values.length} values, sum ${values.reduce((t, v) => t + v, 0)}: ${[...values.slice(0, 60)].join(" ")}\n`;
+    expect(sheet).toBe(storedSheet("replays/made-up-year", sheet));
+  });
+});
 
 describe("the whole replay of a house", () => {
   it.each(Object.entries(REPLAYS))("%s is as it was read", (name, replay) => {

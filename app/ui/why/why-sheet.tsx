@@ -109,7 +109,7 @@ function WhyAnswer({ why, operator }: { why: Why; operator: string }) {
         colon={false}
         items={[
           { key: "formula", label: "Formula", children: why.formula },
-          { key: "numbers", label: "With the numbers", children: why.numbers, className: "figure" },
+          { key: "numbers", label: "With the numbers", children: <span className="figure">{why.numbers}</span> },
           { key: "rule", label: "Rule", children: why.rule },
           ...partOf("Assumed", why.assumes),
           ...partOf("What would change it", why.changes),

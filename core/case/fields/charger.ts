@@ -34,6 +34,11 @@ export const chargerFields = defineFields(
         ],
       },
     },
+    outdoors: {
+      at: "/charger/outdoors",
+      label: "Mounted outdoors",
+      control: { kind: "yes-no" },
+    },
     managed: {
       at: "/charger/managed",
       label: "Can be managed by clamps",

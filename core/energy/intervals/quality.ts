@@ -132,7 +132,7 @@ function negativeIn(series: IntervalSeries): DataFinding[] {
       code: "negative",
       fromS: startS + first * intervalS,
       toS: startS + (first + 1) * intervalS,
-      text: `${count} values below zero, first on ${dayOfWall(wallAt(clock, startS + first * intervalS))}: taken as export`,
+      text: `${count} ${count === 1 ? "value" : "values"} below zero, first on ${dayOfWall(wallAt(clock, startS + first * intervalS))}: taken as export`,
     },
   ];
 }

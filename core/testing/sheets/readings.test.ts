@@ -212,3 +212,113 @@ describe("the whole reading of a file", () => {
     expect(sheet).toBe(storedSheet(`readings/${name}`, sheet));
   });
 });
+
+/** How the first readings of many small files are written; each is read to its series, or refused. */
+const stampsOf = (stamps: readonly string[]) => `start,kWh\n${stamps.map((t, i) => `${t},${i + 1}`).join("\n")}\n`;
+const SMALL_FILES: readonly string[] = [
+  ...[
+    ["2025-01-13T00:00", "2025-01-13T00:30", "2025-01-13T01:00"],
+    ["2025-01-13T00:00Z", "2025-01-13T00:30Z", "2025-01-13T01:00Z"],
+    ["2025-01-13T00:00:00.000-05:00", "2025-01-13T00:15:00.000-05:00", "2025-01-13T00:30:00.000-05:00"],
+    ["2025-07-13T00:00+0530", "2025-07-13T00:30+0530", "2025-07-13T01:00+0530"],
+    ["2025-07-13T00:00-03:30", "2025-07-13T01:00-03:30", "2025-07-13T02:00-03:30"],
+    ["2025-01-13T00:00+01", "2025-01-13T00:30+01", "2025-01-13T01:00+01"],
+    ["2025-01-13T00:00+15:00", "2025-01-13T00:30+15:00", "2025-01-13T01:00+15:00"],
+    ["2025/01/13 00:00:10", "2025/01/13 00:00:20", "2025/01/13 00:00:30"],
+    ["20250113 0000", "20250113 0030", "20250113 0100"],
+    ["13.01.2025 00:30", "13.01.2025 01:00", "13.01.2025 01:30"],
+    ["13-Jan-2025 23:30", "14-Jan-2025 00:00", "14-Jan-2025 00:30"],
+    ["Jan 13 2025 11:45 PM", "Jan 14 2025 12:00 AM", "Jan 14 2025 12:15 AM"],
+    ["1/13/2025 12:00 PM", "1/13/2025 1:00 PM", "1/13/2025 2:00 PM"],
+    ["13/1/2025 9:00", "13/1/2025 9:30", "13/1/2025 10:00"],
+    ["13/01/25 09:00", "13/01/25 09:30", "13/01/25 10:00"],
+    ["2025-01-13 24:00", "2025-01-14 00:30", "2025-01-14 01:00"],
+    ["2025-01-13 00:60", "2025-01-13 01:30", "2025-01-13 02:00"],
+    ["2025-01-13 25:00", "2025-01-13 01:30", "2025-01-13 02:00"],
+    ["2025-02-29 00:00", "2025-03-01 00:00", "2025-03-01 00:30"],
+    ["2024-02-29 00:00", "2024-02-29 00:30", "2024-02-29 01:00"],
+    ["1736726400", "1736728200", "1736730000"],
+    ["1736726400000", "1736728200000", "1736730000000"],
+    ["2025-01-13T01:00", "2025-01-13T00:30", "2025-01-13T00:00"],
+    ["2025-01-13T00:00", "2025-01-13T00:30", "2025-01-13T00:30", "2025-01-13T01:00"],
+    ["2025-01-13T00:00", "2025-01-13T00:30", "2025-01-13T02:30", "2025-01-13T03:00"],
+    ["2025-01-13T00:00", "2025-01-13T00:29", "2025-01-13T01:00", "2025-01-13T01:30"],
+    ["2025-03-30T00:00", "2025-03-30T00:30", "2025-03-30T02:00", "2025-03-30T02:30"],
+    [
+      "2025-10-26T00:30",
+      "2025-10-26T01:00",
+      "2025-10-26T01:30",
+      "2025-10-26T01:00",
+      "2025-10-26T01:30",
+      "2025-10-26T02:00",
+    ],
+    ["2025-01-13T00:00", "2025-01-13T03:00", "2025-01-13T06:00"],
+    ["2025-01-13T00:00", "2025-01-13T00:00"],
+  ].map(stampsOf),
+  "\ufeffstart\tkWh\n2025-01-13T00:00\t0.5\n2025-01-13T00:30\t0.25\n",
+  '"start","Usage, kWh"\n"2025-01-13T00:00","1,234.5"\n"2025-01-13T00:30","0.25"\n',
+  "start;kWh\n13.01.2025 00:00;1.234,5\n13.01.2025 00:30;0,25\n",
+  "start,value,unit\n2025-01-13T00:00,500,Wh\n2025-01-13T00:30,250,Wh\n",
+  "start,kWh\n2025-01-13T00:00,0.5 kWh\n2025-01-13T00:30,0.25 kWh\n",
+  "start,kWh\n2025-01-13T00:00,n/a\n2025-01-13T00:30,-\n2025-01-13T01:00,2\n2025-01-13T01:30,--\n",
+  "start,kWh\n2025-01-13T00:00,1e3\n2025-01-13T00:30,2\n",
+  "start,kWh,note\n2025-01-13T00:00,1,a\n2025-01-13T00:30,2,estimated\n",
+  "date,from,to,kWh\n2025-01-13,00:00,00:30,1\n2025-01-13,00:30,01:00,2\n",
+  "date,end time,kW\n13/01/2025,00:15,1\n13/01/2025,00:30,2\n",
+  "Interval ending,kWh\n2025-01-13T00:30,1\n2025-01-13T01:00,2\n",
+  "start,net kWh\n2025-01-13T00:00,-1\n2025-01-13T00:30,2\n",
+  "start,kWh,kWh\n2025-01-13T00:00,1,5\n2025-01-13T00:30,2,6\n",
+  "start,L1 kW,L2 kW\n2025-01-13T00:00,1,5\n2025-01-13T00:15,2,6\n",
+  "start,Total kWh,Solar kWh\n2025-01-13T00:00,1,5\n2025-01-13T00:30,2,6\n",
+  "time,Cumulative kWh\n2025-01-13 00:00,100\n2025-01-13 00:30,100.5\n2025-01-13 01:00,99\n2025-01-13 01:30,99.5\n",
+  "Meter 7\n\nReport of 2025\nstart,kWh\n2025-01-13T00:00,1\n2025-01-13T00:30,2\n\nTotal,3\n",
+  "2025-01-13T00:00,1\n2025-01-13T00:30,2\n",
+  "kW\nDate,1,2,3,4,5,6,7,8,9,10,11,12,13,14,15,16,17,18,19,20,21,22,23,24\n2025-01-13,1,2,3,4,5,6,7,8,9,10,11,12,13,14,15,16,17,18,19,20,21,22,23,24\n",
+  "kWh\nDate,Hour 1,Hour 2,Hour 3\n2025-01-13,1,2,3\n",
+  `Date,${HALF_HOURS.map((t) => `kWh ${t}`).join(",")}\n2025-01-13,${HALF_HOURS.map((_, i) => i).join(",")}\n`,
+  "start,A\n2025-01-13T00:00,1\n2025-01-13T00:01,2\n2025-01-13T00:02,x\n2025-01-13T00:03,y\n2025-01-13T00:04,z\n",
+  `start,kWh\n${"9".repeat(30)},1\n2025-01-13T00:30,2\n`,
+  "start,kVA\n2025-01-13T00:00,1\n2025-01-13T00:30,2\n",
+  "a,b,c\n1,2,3\n4,5,6\n",
+  "start,kWh\n2025-01-13T00:00,5000000\n2025-01-13T00:30,0.123456789\n",
+  greenButton([100, 200, 300], 19, 0),
+  greenButton([100, 200, 300], 1, -3),
+  greenButton([1, 2], 1, 0).replace("<espi:uom>72</espi:uom>", "<espi:uom>38</espi:uom>"),
+  greenButton([1, 2], 1, 0).replace("<espi:uom>72</espi:uom>", "<espi:uom>5</espi:uom>"),
+  greenButton([1, 2], 1, 0).replace("<espi:uom>72</espi:uom>", "<espi:uom>169</espi:uom>"),
+  greenButton([1, 2, 3], 1, 0).replace("<espi:kind>0</espi:kind>", "<espi:kind>1</espi:kind>"),
+  greenButton([1, 2, 3], 1, 0).replace("<espi:duration>900", "<espi:duration>abc"),
+  greenButton([1, 2, 3], 1, 0).replace("<espi:value>2", "<espi:value>two"),
+  greenButton([1, 2, 3], 1, 0).replace("</feed>", ""),
+  greenButton([1, 2, 3], 1, 0).replace(
+    "</feed>",
+    "<entry><content><espi:LocalTimeParameters><espi:tzOffset>-18000</espi:tzOffset></espi:LocalTimeParameters></content></entry></feed>",
+  ),
+];
+
+function smallFileLines(text: string, country: "uk" | "us"): string[] {
+  const { conventions } = codebookOf((country === "uk" ? ukCase() : usCase()).rules);
+  try {
+    const guess = guessOf(text, conventions);
+    const { series, quality } = readIntervalFile(text, conventions);
+    return [
+      `${country}: ${series.unit} every ${series.intervalS} s from ${new Date(series.startS * 1000).toISOString()}, ${series.phases.map((p) => [...p.slice(0, 6)].join(" ")).join(" | ")} / 10^${series.decimals}; ${json(series.clock)}; ${guess?.doubts.join(" ") ?? ""}`,
+      ...quality.findings.map((f) => `  ${f.code}${f.line === undefined ? "" : ` in line ${f.line}`}: ${f.text}`),
+    ];
+  } catch (error) {
+    if (!(error instanceof IntervalDataRefused)) throw error;
+    return error.problems.map((problem) => `${country}: refused, ${intervalProblemLine(problem)}`);
+  }
+}
+
+describe("small files", () => {
+  it("are read, or refused, as they were read before", () => {
+    const sheet = SMALL_FILES.flatMap((text) => [
+      "",
+      `# ${json(text.length > 120 ? `${text.slice(0, 60)} ... ${text.slice(-50)}` : text)}`,
+      ...smallFileLines(text, "uk"),
+      ...smallFileLines(text, "us"),
+    ]);
+    expect(`${sheet.join("\n")}\n`).toBe(storedSheet("readings/small-files", `${sheet.join("\n")}\n`));
+  });
+});

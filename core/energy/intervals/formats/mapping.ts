@@ -100,10 +100,10 @@ const SAMPLE_ROWS = 5;
 
 const clean = (cell: string): string => cell.trim().toLowerCase();
 const DATE_TIME =
-  /^(start|timestamp|time ?stamp|date[ _/&-]*(and )?time|datetime|interval[ _]?start|start[ _](date[ _])?time|from|period[ _]start|usage[ _]?date|read(ing)?[ _]?(date|time)|time|begin|end|interval[ _]?end|end[ _]time|to|utc)\b/;
+  /^(start|timestamp|time ?stamp|date[ _/&-]*(and )?time|datetime|interval[ _]?start|start[ _](date[ _])?time|from|period[ _]start|usage[ _]?date|read(ing)?[ _]?(date|time)|time|begin|end|(interval|period)[ _]?end(s|ing)?|end(s|ing)?[ _](at|time)?|to|utc)\b/;
 const DATE = /^(date|day|usage date|reading date|start date|settlement date)\b/;
 const CLOCK = /^(time|start[ _]?time|clock|from|hour|interval[ _]?start|start)\b/;
-const END = /(^|[ _])(end|to|until)([ _]|$)|end[ _]?time/;
+const END = /(^|[ _])(end(s|ing)?|to|until)([ _]|$)|end[ _]?time/;
 const UNIT_HEAD = /^units?$|^uom$/;
 const EXPORTED =
   /export|generat|produc|solar|\bpv\b|surplus|sold|fe(d|ed)[ _-]?in|(to|into)[ _](the[ _])?(grid|utility|network)|home[ _]to/;

@@ -140,7 +140,9 @@ describe("CSV of meters and recorders", () => {
   });
 
   it("puts a time that ends its interval to the begin of it", () => {
-    expect(startOf(uk("Interval end,kWh\n2025-01-01T00:30,1\n2025-01-01T01:00,2\n").series)).toBe("2025-01-01T00:00");
+    for (const name of ["Interval end", "Interval ending", "Period ending", "Interval ends"])
+      expect(startOf(uk(`${name},kWh\n2025-01-01T00:30,1\n2025-01-01T01:00,2\n`).series)).toBe("2025-01-01T00:00");
+    expect(startOf(uk("Start,Weekend kWh\n2025-01-01T00:30,1\n2025-01-01T01:00,2\n").series)).toBe("2025-01-01T00:30");
   });
 
   it("takes watts, watt-hours and milliamperes for what they are, and seconds since 1970", () => {

@@ -3,13 +3,14 @@
 import { Button, Input } from "antd";
 import { useEffect, useRef, useState } from "react";
 import { data, Form, useNavigation } from "react-router";
-import { ROLES, type Role } from "#core/firm/rights.ts";
+import { ROLES } from "#core/firm/rights.ts";
 import { ownValue } from "#core/own-value.ts";
 import { readIntent } from "#server/input.ts";
 import { forPeople, inWords, requireRight } from "#server/middleware.ts";
 import { type ChangedPerson, type FirmPerson, peopleOf } from "#server/people.ts";
 import { settings } from "#server/settings.ts";
 import { Field } from "#ui/field/field.tsx";
+import { FormSelect } from "#ui/field/form-select.tsx";
 import { LocalTime } from "#ui/frame/local-time.tsx";
 import frame from "#ui/frame/page.module.css";
 import { PageHead } from "#ui/frame/page-head.tsx";
@@ -34,6 +35,8 @@ export async function loader({ context }: Route.LoaderArgs) {
     firm: person.firmName,
   };
 }
+
+const ROLE_CHOICES = ROLES.map((role) => ({ value: role, label: role }));
 
 interface Said {
   problems: Record<string, string>;
@@ -142,7 +145,9 @@ export default function PeoplePage({ loaderData, actionData }: Route.ComponentPr
               )}
             </Field>
             <Field label="Role" problem={problems.role}>
-              {(controlProps) => <RoleChoice {...controlProps} value="electrician" />}
+              {(controlProps) => (
+                <FormSelect {...controlProps} name="role" initial="electrician" options={ROLE_CHOICES} />
+              )}
             </Field>
             <Button type="primary" htmlType="submit" loading={busy}>
               Make an invitation link
@@ -234,16 +239,6 @@ function MadeLink({ link: { name, address } }: { link: NonNullable<Said["link"]>
   );
 }
 
-function RoleChoice(props: { id?: string; value: Role; label?: string }) {
-  return (
-    <select name="role" id={props.id} defaultValue={props.value} aria-label={props.label} className={styles.select}>
-      {ROLES.map((role) => (
-        <option key={role}>{role}</option>
-      ))}
-    </select>
-  );
-}
-
 /** A form of one button about one person. */
 function Act(props: { person: FirmPerson; what: string; more?: Record<string, string>; children: string }) {
   return (
@@ -287,7 +282,14 @@ function PersonRole({ person }: { person: FirmPerson }) {
     <Form method="post" className={styles.role}>
       <input type="hidden" name="what" value="role" />
       <input type="hidden" name="person" value={person.id} />
-      <RoleChoice value={person.role} label={`Role of ${person.name}`} key={person.role} />
+      <FormSelect
+        key={person.role}
+        name="role"
+        initial={person.role}
+        options={ROLE_CHOICES}
+        aria-label={`Role of ${person.name}`}
+        className={styles.select}
+      />
       <Button size="small" htmlType="submit" aria-label={`Set the role of ${person.name}`}>
         Set
       </Button>

@@ -1,6 +1,6 @@
 /** The firm's price book: every figure that a price or a wait is made of, as a table to change, in and out as a file. */
 
-import { Button, Input } from "antd";
+import { Button, Checkbox, Input } from "antd";
 import { useState } from "react";
 import { data, Form, useNavigation } from "react-router";
 import { showDay } from "#core/dates.ts";
@@ -15,6 +15,7 @@ import { readUpload } from "#server/input.ts";
 import { firmContext, forPeople, inWords, personContext, requireRight } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";
 import { forFiles } from "#server/work.ts";
+import { FormSelect } from "#ui/field/form-select.tsx";
 import frame from "#ui/frame/page.module.css";
 import { PageHead } from "#ui/frame/page-head.tsx";
 import { type Column, DataTable } from "#ui/table/data-table.tsx";
@@ -256,8 +257,7 @@ function GroupTable(props: {
             title: "Remove",
             className: styles.remove,
             cell: (item) => (
-              <input
-                type="checkbox"
+              <Checkbox
                 name={inputName(item, "gone")}
                 defaultChecked={ownValue(typed, inputName(item, "gone")) === "on"}
                 aria-label={`Remove ${item.name}`}
@@ -284,13 +284,12 @@ function NewItem({ typed }: { typed: Readonly<Record<string, string>> }) {
       <div className={styles.newItem}>
         <label>
           Group
-          <select name="new|group" defaultValue={typed["new|group"] ?? "materials"}>
-            {GROUP_IDS.map((g) => (
-              <option key={g} value={g}>
-                {ITEM_GROUPS[g]}
-              </option>
-            ))}
-          </select>
+          <FormSelect
+            name="new|group"
+            initial={typed["new|group"] ?? "materials"}
+            options={GROUP_IDS.map((value) => ({ value, label: ITEM_GROUPS[value] }))}
+            aria-label="Group"
+          />
         </label>
         {field("name", "Name", { placeholder: "6 AWG XHHW-2, one conductor" })}
         {field("id", "Id", { placeholder: "wire:xhhw-2:6 AWG" })}

@@ -11,6 +11,7 @@ import type { Codebook, RegionWords } from "#core/rules/types.ts";
 import { showA, showPercent, showSize } from "#core/units.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
 import { capital, lower } from "#core/words.ts";
+import { ChartPlace } from "#ui/chart/chart-place.tsx";
 import { Fold } from "#ui/frame/fold.tsx";
 import { lazyPart } from "#ui/frame/lazy-part.ts";
 import { Section } from "#ui/frame/sheet.tsx";
@@ -102,7 +103,7 @@ export function ChecksSection({ way }: { way: WayJudgement & { circuit: CircuitD
       {asked && <Sizes asked={asked} design={design} codebook={codebook} mayChoose={!kept} />}
       {asked && !kept && (
         <Fold title="Size against length" isLazy>
-          <Suspense fallback={<div className={styles.chartPlace} />}>
+          <Suspense fallback={<ChartPlace height={320} />}>
             <SizeChart asked={asked} design={design} codebook={codebook} perNightKWh={way.energyPerNightKWh} />
           </Suspense>
         </Fold>

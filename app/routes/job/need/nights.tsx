@@ -8,6 +8,7 @@ import { type CurrentInWords, carName, type NeedResult, needResult } from "#core
 import { codebookOf } from "#core/rules/index.ts";
 import { exceeds } from "#core/tolerance.ts";
 import { showA, showKWh, showNumber, showPercent } from "#core/units.ts";
+import { ChartPlace } from "#ui/chart/chart-place.tsx";
 import { lazyPart } from "#ui/frame/lazy-part.ts";
 import { Section } from "#ui/frame/sheet.tsx";
 import { deferred, useJob, useJobPart } from "#ui/job-store/use-job.tsx";
@@ -47,7 +48,7 @@ const Result = deferred(function Result({ document, assessment }) {
       <p className={styles.enough}>{enough(result, codebook.words.outlet)}</p>
       <Currents result={result} cars={document.need?.cars ?? []} />
       {need.nights.length > 1 && (
-        <Suspense fallback={<div className={styles.chartPlace} />}>
+        <Suspense fallback={<ChartPlace height={240} />}>
           <WeekChart need={need} result={result} volts={assessment.supply.volts} />
         </Suspense>
       )}

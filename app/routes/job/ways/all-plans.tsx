@@ -7,6 +7,7 @@ import type { CaseDocument } from "#core/case/document/types.ts";
 import { showMoney } from "#core/estimate/estimate.ts";
 import type { HomePlan, PlanSearch } from "#core/explore/plans.ts";
 import { showDays, showKWh } from "#core/units.ts";
+import { ChartPlace } from "#ui/chart/chart-place.tsx";
 import { WorkProgress } from "#ui/controls/work-progress.tsx";
 import { lazyPart } from "#ui/frame/lazy-part.ts";
 import { Section } from "#ui/frame/sheet.tsx";
@@ -22,7 +23,7 @@ const PlansChart = lazyPart(() => import("./plans-chart.tsx"));
 function ChartAtRest({ children }: { children: ReactNode }) {
   const [rested, setRested] = useState(false);
   useEffect(() => callAfter(() => setRested(true), CHART_AFTER_MS), []);
-  const place = <div className={styles.chartPlace} />;
+  const place = <ChartPlace height={300} />;
   return rested ? <Suspense fallback={place}>{children}</Suspense> : place;
 }
 const CHART_AFTER_MS = 250;

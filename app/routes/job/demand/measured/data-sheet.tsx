@@ -9,6 +9,7 @@ import { PLAIN_FINDINGS } from "#core/energy/intervals/quality.ts";
 import { firstAgainst } from "#core/rules/demand/types.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { showA, showNumber, showPercent } from "#core/units.ts";
+import { ChartPlace } from "#ui/chart/chart-place.tsx";
 import { lazyPart } from "#ui/frame/lazy-part.ts";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
 import { lengthInWords } from "./in-words.ts";
@@ -153,7 +154,7 @@ export function DataSheet({ open, files }: { open: OpenFile; files: MeasuredFile
         </div>
       </div>
       {charts ? (
-        <Suspense fallback={<div className={styles.chartPlace} />}>
+        <Suspense fallback={<ChartPlace height={344} />}>
           <Charts analysis={analysis} findings={findings} clock={about.clock} ratingA={ratingA} />
         </Suspense>
       ) : (

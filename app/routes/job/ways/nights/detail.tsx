@@ -10,6 +10,7 @@ import { isMet } from "#core/energy/replay/results.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { showA, showKWh, showNumber, showPercent } from "#core/units.ts";
 import { Chart, type ChartProps } from "#ui/chart/chart.tsx";
+import { ChartPlace } from "#ui/chart/chart-place.tsx";
 import { DurationChart, type LevelLine, levelsDrawn } from "#ui/chart/duration.tsx";
 import { RangeSlider } from "#ui/controls/range-slider.tsx";
 import { Field, Fields } from "#ui/field/field.tsx";
@@ -113,7 +114,7 @@ export default function NightDetail({ jobId, replay }: { jobId: string; replay: 
           )}
         </Field>
       </Fields>
-      {night ? <OneNight key={`${wayId} ${night.evening}`} night={night} /> : <div className={styles.chartPlace} />}
+      {night ? <OneNight key={`${wayId} ${night.evening}`} night={night} /> : <ChartPlace height={300} />}
       {shown && way && (
         <>
           <h3>Share of the time for which each current is drawn or exceeded</h3>

@@ -8,6 +8,7 @@ import { standsOn } from "#core/energy/need/replayed.ts";
 import { type ReplayOptions, USUAL_OPTIONS } from "#core/energy/replay/options.ts";
 import { basisOf, keptReplay } from "#core/explore/stored-replay.ts";
 import { showNumber } from "#core/units.ts";
+import { ChartPlace } from "#ui/chart/chart-place.tsx";
 import { WorkProgress } from "#ui/controls/work-progress.tsx";
 import { lazyPart } from "#ui/frame/lazy-part.ts";
 import { listData } from "#ui/interval-data/store.ts";
@@ -145,7 +146,7 @@ export default function ReplayedNightsSection({ jobId }: { jobId: string }) {
               With the usual lag, the limit of the rules, one charger and sound clamps, the answer can use these nights.
             </p>
           )}
-          <Suspense fallback={<div className={styles.chartPlace} />}>
+          <Suspense fallback={<ChartPlace height={300} />}>
             <Detail jobId={jobId} replay={current} />
           </Suspense>
         </>

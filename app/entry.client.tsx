@@ -21,6 +21,9 @@ if ("serviceWorker" in navigator) setTimeout(() => startServiceWorker().catch(co
 
 /** The rules of the job that the page was opened on; other jobs bring theirs when they are gone to. */
 const rules = document.documentElement.dataset.rules as RuleSetId | undefined;
+/** This script may run before the whole page has been read. */
+if (document.readyState === "loading")
+  await new Promise((resolve) => document.addEventListener("DOMContentLoaded", resolve, { once: true }));
 /** A page that came with a table waits for the script of tables, so that nothing on it has to be drawn anew. */
 const hasTable = document.querySelector(".ant-table-wrapper") !== null;
 await Promise.all([rules && fetchCodebook(rules), hasTable && loadTable()]);

@@ -39,13 +39,13 @@ test("a part that cannot be fetched appears, with its style, once there is a con
   await signInByButton(page, heron, "Mara Quill");
   await openStep(page, heron, JOB, "survey");
   await context.setOffline(true);
-  const failed = page.waitForEvent("requestfailed", (request) => /\/assets\/keys-.*\.css/.test(request.url()));
-  await page.keyboard.press("?");
+  const failed = page.waitForEvent("requestfailed", (request) => /\/assets\/find-.*\.css/.test(request.url()));
+  await page.keyboard.press("/");
   await failed;
   await expect(page.getByRole("heading", { name: "3 Coopers Slip" })).toBeVisible();
   await context.setOffline(false);
-  await expect(page.getByRole("dialog", { name: /keys/i })).toBeVisible();
+  await expect(page.getByRole("dialog", { name: /find/i })).toBeVisible();
   await expect(page.getByRole("heading", { name: "3 Coopers Slip" })).toBeAttached();
-  expect(await page.evaluate(() => [...document.styleSheets].some(({ href }) => href?.includes("/keys-")))).toBe(true);
+  expect(await page.evaluate(() => [...document.styleSheets].some(({ href }) => href?.includes("/find-")))).toBe(true);
   await context.close();
 });

@@ -15,6 +15,7 @@ import { readUpload } from "#server/input.ts";
 import { firmContext, forPeople, inWords, personContext, requireRight } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";
 import { forFiles } from "#server/work.ts";
+import { Field } from "#ui/field/field.tsx";
 import { FormSelect } from "#ui/field/form-select.tsx";
 import frame from "#ui/frame/page.module.css";
 import { PageHead } from "#ui/frame/page-head.tsx";
@@ -282,15 +283,16 @@ function NewItem({ typed }: { typed: Readonly<Record<string, string>> }) {
     <section>
       <h2>Add an item</h2>
       <div className={styles.newItem}>
-        <label>
-          Group
-          <FormSelect
-            name="new|group"
-            initial={typed["new|group"] ?? "materials"}
-            options={GROUP_IDS.map((value) => ({ value, label: ITEM_GROUPS[value] }))}
-            aria-label="Group"
-          />
-        </label>
+        <Field label="Group">
+          {(controlProps) => (
+            <FormSelect
+              {...controlProps}
+              name="new|group"
+              initial={typed["new|group"] ?? "materials"}
+              options={GROUP_IDS.map((value) => ({ value, label: ITEM_GROUPS[value] }))}
+            />
+          )}
+        </Field>
         {field("name", "Name", { placeholder: "6 AWG XHHW-2, one conductor" })}
         {field("id", "Id", { placeholder: "wire:xhhw-2:6 AWG" })}
         {field("unit", "Unit", { placeholder: "ft" })}

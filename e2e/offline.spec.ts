@@ -128,7 +128,8 @@ test("100 edits and 20 photos made without a line, the browser killed in between
     killBrowser(profile);
     await forgetKilled(second);
   } finally {
-    rmSync(profile, { recursive: true, force: true });
+    // Processes of the killed browser may still write for a moment.
+    rmSync(profile, { recursive: true, force: true, maxRetries: 10, retryDelay: 200 });
   }
 });
 

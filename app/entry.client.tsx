@@ -21,12 +21,13 @@ if ("serviceWorker" in navigator) setTimeout(() => startServiceWorker().catch(co
 
 /** The rules of the job that the page was opened on; other jobs bring theirs when they are gone to. */
 const rules = document.documentElement.dataset.rules as RuleSetId | undefined;
+const codebook = rules && fetchCodebook(rules);
 /** This script may run before the whole page has been read. */
 if (document.readyState === "loading")
   await new Promise((resolve) => document.addEventListener("DOMContentLoaded", resolve, { once: true }));
-/** A page that came with a table waits for the script of tables, so that nothing on it has to be drawn anew. */
+/** A page with a table is hydrated after the script of tables has loaded; otherwise React would discard its HTML. */
 const hasTable = document.querySelector(".ant-table-wrapper") !== null;
-await Promise.all([rules && fetchCodebook(rules), hasTable && loadTable()]);
+await Promise.all([codebook, hasTable && loadTable()]);
 
 startTransition(() => {
   hydrateRoot(

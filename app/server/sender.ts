@@ -17,5 +17,8 @@ const SERVER: Sender = { one: "server", firm: "server" };
 
 export const currentSender = (): Sender => storage.getStore() ?? SERVER;
 
+/** The sender of the present request, known by its network address only. */
+export const senderAt = (address: string): Sender => ({ ...currentSender(), one: address, firm: address });
+
 /** Does work for a sender; what it starts belongs to that sender too. */
 export const asSender = <T>(sender: Sender, work: () => T): T => storage.run(sender, work);

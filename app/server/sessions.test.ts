@@ -140,7 +140,7 @@ describe("guessing", () => {
     expect(device).toMatch(/^heron_device=.*HttpOnly/);
     let waitingNow = 0;
     let mostAtOnce = 0;
-    // The lane stands still until a guess is refused: beyond a queue of twenty they are not made at all.
+    // The first guess waits until another one is refused, which happens when more than twenty are in the queue.
     let release = () => {};
     const refused = new Promise<void>((resolve) => {
       release = resolve;

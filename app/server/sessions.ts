@@ -9,7 +9,7 @@ import { isPassword } from "./passwords.ts";
 import { refuse } from "./refusals.ts";
 import { newSecret, takeCode } from "./second-factor.ts";
 import { newToken, tokenDigest } from "./secrets.ts";
-import { currentSender } from "./sender.ts";
+import { senderAt } from "./sender.ts";
 import { settings } from "./settings.ts";
 import { beginAttempt, forgetOwnAttempts, TOO_MANY_TRIES } from "./sign-in-attempts.ts";
 import { signInQueue } from "./work.ts";
@@ -195,7 +195,7 @@ export async function signIn(
     logTry("slowed");
     return { problem: TOO_MANY_TRIES };
   }
-  return signInQueue.run({ ...currentSender(), one: address, firm: address }, async () => {
+  return signInQueue.run(senderAt(address), async () => {
     const [found] = await database
       .select({ id: person.id, passwordHash: person.passwordHash, active: person.active, secret: person.totpSecret })
       .from(person)

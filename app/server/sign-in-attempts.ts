@@ -10,6 +10,7 @@ import { and, eq, lt, type SQL, sql } from "drizzle-orm";
 import { signInFailure } from "#db/schema.ts";
 import { database } from "./database.ts";
 import { FairQueue } from "./fair-queue.ts";
+import { senderAt } from "./sender.ts";
 import { inWindow } from "./time-window.ts";
 
 /** The message for blocked attempts. */
@@ -71,8 +72,7 @@ export async function beginAttempt(
   now: Date,
   pause: (ms: number) => Promise<unknown> = wait,
 ): Promise<(() => Promise<void>) | null> {
-  const sender = { one: attempt.address, firm: attempt.address };
-  const { id, counts } = await recordQueue.run(sender, () => recordAttempt(attempt, now));
+  const { id, counts } = await recordQueue.run(senderAt(attempt.address), () => recordAttempt(attempt, now));
   if (isOverLimit(attempt, counts)) return null;
   if (attempt.kind === "password" && attempt.device === null)
     await waitInLane(attempt.email, slowedMs(counts.lane), pause);

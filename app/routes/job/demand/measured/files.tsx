@@ -93,6 +93,7 @@ export default function FileList({ jobId }: { jobId: string }) {
             },
             {
               title: "What it holds",
+              className: styles.holds,
               cell: ({ about }) => lengthInWords(about.intervalS, about.quality.days),
             },
             {

@@ -1,5 +1,6 @@
 /** Renders a page to HTML; its styles were written at build, so that the first paint is styled. */
-import { Writable } from "node:stream";
+import { PassThrough } from "node:stream";
+import { buffer } from "node:stream/consumers";
 import { renderToPipeableStream } from "react-dom/server";
 import {
   type EntryContext,
@@ -24,14 +25,8 @@ export default async function handleRequest(
     const { pipe } = renderToPipeableStream(<ServerRouter context={routerContext} url={request.url} nonce={nonce} />, {
       nonce,
       onAllReady() {
-        const parts: Buffer[] = [];
-        const body = new Writable({
-          write(part: Buffer, _, done) {
-            parts.push(part);
-            done();
-          },
-        });
-        body.once("finish", () => resolve(Buffer.concat(parts)));
+        const body = new PassThrough();
+        buffer(body).then(resolve, reject);
         pipe(body);
       },
       onShellError: reject,

@@ -1,8 +1,6 @@
 /** Whether an element has been scrolled out of sight on a small screen. */
 import { type RefObject, useEffect, useState } from "react";
-
-/** As `frame.module.css` has it. */
-const PHONE = "(max-width: 700px)";
+import { PHONE } from "#ui/frame/use-media.ts";
 
 export function useScrolledAway(element: RefObject<HTMLElement | null>): boolean {
   const [gone, setGone] = useState(false);

@@ -1,4 +1,4 @@
-/** A part that is folded under one line: Ant Design's Collapse with one panel. */
+/** A part that is collapsed to one line: Ant Design's Collapse with one panel. */
 import { Collapse } from "antd";
 import type { ReactNode } from "react";
 import styles from "./fold.module.css";
@@ -11,7 +11,7 @@ interface Props {
   /** Given together with `onToggle` where the parent decides. */
   isOpen?: boolean;
   onToggle?(isOpen: boolean): void;
-  /** Whether the part is slow to draw, and is drawn when it is first opened. Fields in it cannot be found before. */
+  /** Whether the content is rendered when it is first opened, because it is slow. Search cannot find its fields before. */
   isLazy?: boolean;
   className?: string | undefined;
 }
@@ -32,8 +32,8 @@ export function Fold({ title, children, startsOpen = false, isOpen, onToggle, is
   );
 }
 
-/** Opens the closed folds that an element stands in, so that it can be focused. */
-export function openFoldsAround(element: Element): void {
+/** Opens the closed fold around an element, so that the element can be focused. */
+export function openFoldAround(element: Element): void {
   const closed = element.closest(".ant-collapse-item:not(.ant-collapse-item-active)");
   closed?.querySelector<HTMLElement>(".ant-collapse-header")?.click();
 }

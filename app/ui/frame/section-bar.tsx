@@ -1,8 +1,9 @@
 /** The bar of the sections of a long step: it stays under the head, and marks the section that is read. */
 import { Anchor } from "antd";
-import { useEffect, useMemo, useState } from "react";
+import { useMemo } from "react";
 import styles from "./section-bar.module.css";
 import { goToSection } from "./sections.ts";
+import { mediaHook, PHONE } from "./use-media.ts";
 
 export interface SectionLink {
   /** Id of the section. */
@@ -10,16 +11,15 @@ export interface SectionLink {
   name: string;
 }
 
-/** The height of what stands over a section, px: as `scroll-margin-top` of a section has it. */
+/** Space that is left above a section after scrolling to it, px. It equals `scroll-margin-top` in `sheet.module.css`. */
 const HEIGHT_PX = { desk: 48, phone: 96 } as const;
-const PHONE = "(max-width: 700px)";
+const usePhone = mediaHook(PHONE);
 /** At a desk the sheet scrolls, on a phone the window does. */
 const scrollerOf = (isPhone: boolean) => () => (isPhone ? window : (document.getElementById("sheet") ?? window));
 
 /** @param sections a section that is not there now is false */
 export function SectionBar({ sections }: { sections: readonly (SectionLink | false)[] }) {
-  const [isPhone, setIsPhone] = useState(false);
-  useEffect(() => setIsPhone(window.matchMedia(PHONE).matches), []);
+  const isPhone = usePhone();
   const getContainer = useMemo(() => scrollerOf(isPhone), [isPhone]);
   return (
     <nav className={styles.bar} aria-label="Sections">

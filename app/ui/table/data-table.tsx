@@ -6,7 +6,7 @@ import { type LoadedTable, loadedTable, loadTable, onTableLoaded } from "./load-
 
 export interface Column<Row> {
   title: ReactNode;
-  /** What stands in the cell of a row. */
+  /** The content of a row's cell. */
   cell(row: Row): ReactNode;
   /** The name of the row, a figure in the monospaced type, or a figure that is aligned to the right. */
   kind?: "name" | "figure" | "number";
@@ -20,20 +20,20 @@ export interface Column<Row> {
 }
 
 export interface DataTableProps<Row> {
-  /** What the table holds: its name for screen readers, and its caption with `isCaptioned`. */
+  /** The name of the table for screen readers; with `isCaptioned` it is shown as the caption too. */
   label: string;
   isCaptioned?: boolean;
   /** Whether it takes the whole width of its place. */
   isWide?: boolean;
-  /** Whether its columns are as wide as the style sheet says, whatever they hold. */
+  /** Whether the widths of its columns ignore their content (`table-layout: fixed`). */
   hasFixedColumns?: boolean;
-  /** Whether the cells of a row stand under each other on a phone. */
+  /** Whether a phone shows the cells of a row below each other. */
   stacksOnPhone?: boolean;
   /** A column that does not apply is false. */
   columns: readonly (Column<Row> | false)[];
   rows: readonly Row[];
   rowKey(row: Row): string;
-  /** Whether a row stands out, such as the chosen one. */
+  /** Whether a row is bold, such as the chosen one. */
   isMarked?(row: Row): boolean;
   /** Attributes of a row, such as `data-...` for its look. */
   rowAttributes?(row: Row): object;

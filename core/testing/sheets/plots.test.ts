@@ -10,7 +10,7 @@ import { STARTING_PLANS } from "#core/place/starting-plans.ts";
 import { wallChecks } from "#core/place/wall.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { ukCase, usCase } from "../cases.ts";
-import { digits, storedSheet } from "./stored.ts";
+import { digits, json, storedSheet } from "./stored.ts";
 
 const day = { distancePerDay: { value: 30, unit: "km" as const } };
 const CARS: NonNullable<CaseDocument["need"]>["cars"] = [
@@ -69,8 +69,6 @@ const PLOTS: Record<string, CaseDocument> = {
   "us-yard-in-feet": usCase({ place: yard, need: { cars: CARS.slice(0, 2) } }),
 };
 
-/** Numbers of a JSON text with six digits. */
-const rounded = (_: string, value: unknown) => (typeof value === "number" ? Number(value.toPrecision(6)) : value);
 const at = (point: readonly number[] | null | undefined) => (point ? `(${point.map(digits).join(", ")})` : "nowhere");
 /** Along the band, each so many steps are written out. */
 const EVERY = 23;
@@ -88,8 +86,8 @@ function plotSheet(home: CaseDocument): string {
   const { thickness = 0.3, outside = 1.1, inside = 1.2 } = place.hole ?? {};
   const hole = holeBetween(thickness, outside, inside);
   return `${[
-    `charger at ${at(charger)}, on ${wall ? `a wall, ${JSON.stringify(wall, rounded)}` : "no wall"}; inside ${standsInside(plot, cars, codebookOf(home.rules).words.solid) ?? "nothing"}`,
-    `nearest wall: ${JSON.stringify(nearest, rounded)}`,
+    `charger at ${at(charger)}, on ${wall ? `a wall, ${json(wall)}` : "no wall"}; inside ${standsInside(plot, cars, codebookOf(home.rules).words.solid) ?? "nothing"}`,
+    `nearest wall: ${json(nearest)}`,
     ...plot.parking.flatMap((p) =>
       cars.flatMap((car, c) =>
         [false, true].map(
@@ -111,13 +109,13 @@ function plotSheet(home: CaseDocument): string {
           .join(", ")}`,
     ),
     "",
-    `${band.length} steps along the walls, the best ${best ? JSON.stringify(best, rounded) : "none"}`,
-    ...band.filter((_, i) => i % EVERY === 0).map((b) => JSON.stringify(b, rounded)),
+    `${band.length} steps along the walls, the best ${best ? json(best) : "none"}`,
+    ...band.filter((_, i) => i % EVERY === 0).map(json),
     "",
     ...wallChecks(plot, cars, codebookOf(home.rules), true).map(
       (c) => `${c.id}: ${c.passes ?? "to confirm"}; ${c.text} ${c.numbers ?? ""} (${c.rule})`,
     ),
-    ...nextCarsAt(place).map((c) => JSON.stringify(c, rounded)),
+    ...nextCarsAt(place).map((c) => json(c)),
     `a hole of ${thickness} m: ${digits(hole.angleDeg)} degrees, ${digits(hole.lengthM)} m, ${hole.fallsOut ? "falls out" : "does not fall out"}`,
   ].join("\n")}\n`;
 }

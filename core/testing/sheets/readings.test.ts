@@ -21,7 +21,7 @@ import { aboveSupply } from "#core/energy/intervals/quality.ts";
 import { ampsOf, countOf, type IntervalSeries } from "#core/energy/intervals/series.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { ukCase, usCase } from "../cases.ts";
-import { digits, storedSheet } from "./stored.ts";
+import { digits, json, storedSheet } from "./stored.ts";
 
 const two = (n: number) => String(n).padStart(2, "0");
 const HALF_HOURS = Array.from({ length: 48 }, (_, i) => `${two(i >> 1)}:${i % 2 ? "30" : "00"}`);
@@ -143,9 +143,6 @@ const FILES: Record<string, { text: string; country: "uk" | "us" }> = {
   },
 };
 
-const json = (value: unknown) =>
-  JSON.stringify(value, (_, v) => (typeof v === "number" && !Number.isInteger(v) ? Number(v.toPrecision(6)) : v)) ??
-  "none";
 const means = (values: readonly (number | null)[]) => values.map(digits).join(" ");
 
 function seriesLines(series: IntervalSeries, country: "uk" | "us"): string[] {

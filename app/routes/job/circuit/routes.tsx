@@ -106,7 +106,7 @@ type Built = NonNullable<JudgedRoute["built"]>;
 /** The columns of a circuit that is built; a route without one says so across them. */
 const BUILT_COLUMNS = 6;
 
-/** A cell that the words of a route without a circuit stand across. */
+/** Hides a cell of a route without a circuit: one text spans these columns. */
 const acrossOthers = ({ built }: JudgedRoute) => (built ? {} : { colSpan: 0 });
 
 const ofBuilt = (title: string, cell: (built: Built) => string): Column<JudgedRoute> => ({

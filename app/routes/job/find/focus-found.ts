@@ -1,6 +1,6 @@
 /** Focuses a search result once its step is drawn, in the middle of the screen. */
 import type { StepPlace } from "#core/find/find.ts";
-import { openFoldsAround } from "#ui/frame/fold.tsx";
+import { openFoldAround } from "#ui/frame/fold.tsx";
 
 const PATIENCE_MS = 20_000;
 /** Frames of uninterrupted focus after which the result counts as reached. */
@@ -44,7 +44,7 @@ export function focusFound(to: StepPlace): void {
     if (control && document.activeElement === control) stoodFrames++;
     else if (control) {
       stoodFrames = 0;
-      openFoldsAround(control);
+      openFoldAround(control);
       if (!isControl(to)) control.tabIndex = -1;
       control.scrollIntoView({ block: isControl(to) ? "center" : "start" });
       control.focus({ preventScroll: true });

@@ -127,10 +127,17 @@ export const renderInThread = (page: PageRequest, session: string): Promise<Rend
     runWithin(RENDER_LIMITS.deadlineMs, (options) => poolOfServer(RENDER_LIMITS).run(page, options)),
   ) as Promise<RenderedPage>;
 
-/** Starts the threads that render pages, so that the first person does not wait for them. */
+/** After this many pages, V8 has compiled most of what renders a page. */
+const WARM_UP_PAGES = 40;
+
+/**
+ * Starts the threads that render pages and warms them up, so that the first people do not wait for them. Each page of
+ * the warm-up is a task by itself: a request that comes meanwhile waits for one of them at most.
+ */
 export async function startRendering(): Promise<void> {
   const pool = poolOfServer(RENDER_LIMITS);
-  await Promise.all(pool.threads.map(() => pool.run(undefined, { name: "warmUp" })));
+  for (let i = 0; i < WARM_UP_PAGES; i++)
+    await Promise.all(pool.threads.map(() => pool.run(undefined, { name: "warmUp" })));
 }
 
 /** Work for pages and edits: assessments and summaries. */

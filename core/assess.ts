@@ -4,14 +4,16 @@ import { readRatingA } from "#core/case/document/lookups.ts";
 import type { WayReason } from "#core/case/document/reasons.ts";
 import type { CaseDocument, EvTreatment } from "#core/case/document/types.ts";
 import type { Assessment } from "#core/decide/assessment.ts";
-import { policyOf, recommendWay } from "#core/decide/recommend.ts";
+import { recommendWay } from "#core/decide/recommend.ts";
 import { calculateAll, demandInput, governingCalculation } from "#core/demand/calculate.ts";
 import { nightNeed } from "#core/energy/need/need.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
 import { surveyFindings } from "#core/findings/index.ts";
 import { homeOf, targetOf } from "#core/home/home.ts";
 import { panelLimits } from "#core/home/panel-limits.ts";
-import { judgeAll, judgeOne } from "#core/judge/judge-ways.ts";
+import { betterElsewhere, judgeAll, judgeOne } from "#core/judge/judge-ways.ts";
+import { startingAt } from "#core/judge/origins.ts";
+import { policyOf } from "#core/judge/preference.ts";
 import { countSpaces } from "#core/panel/spaces.ts";
 import { pathTo } from "#core/path/links.ts";
 import { missingOf } from "#core/path/missing.ts";
@@ -23,6 +25,7 @@ import type { Codebook } from "#core/rules/types.ts";
 import { assumedFields } from "#core/survey/sources.ts";
 import { WAY_IDS } from "#core/ways/index.ts";
 import type { JudgingContext, WayJudgement } from "#core/ways/types.ts";
+import { exceeds } from "./tolerance.ts";
 import { showA } from "./units.ts";
 import { why, withLazyFields } from "./why.ts";
 
@@ -45,8 +48,13 @@ function explainRating({ document, codebook: { words, sections }, supplyA }: Hom
   };
 }
 
-/** Only drawings need the reach, and it takes longer than all other parts together, so it is lazy. */
-const assessmentOf = withLazyFields<Omit<Assessment, "reach">, Pick<Assessment, "reach">>("reach");
+type LazyParts = Pick<Assessment, "reach" | "elsewhere">;
+
+/**
+ * Only drawings need the reach, and it takes longer than all other parts together; and only homes with several panels
+ * have ways that start elsewhere. Both are lazy.
+ */
+const assessmentOf = withLazyFields<Omit<Assessment, keyof LazyParts>, LazyParts>("reach", "elsewhere");
 
 /** The context in which the ways are judged. */
 function judgingContextOf(
@@ -63,8 +71,11 @@ function judgingContextOf(
     managed: given.managed ?? true,
     plug: given.connection === "plug",
   };
-  const chargeA = charger.settingsA.filter((a) => a <= charger.maxA).at(-1) ?? codebook.charging.minimumA;
-  const addsA = codebook.charging.counted(chargeA, home.volts, "outside-125").va / home.volts;
+  const { minimumA, plug, counted } = codebook.charging;
+  const mostA = charger.plug ? Math.min(charger.maxA, plug.mostA) : charger.maxA;
+  const chargeA = charger.settingsA.filter((a) => !exceeds(a, mostA)).at(-1) ?? minimumA;
+  const addsA = (treatment: EvTreatment) => counted(chargeA, home.volts, treatment).va / home.volts;
+  const treatment = document.options?.evTreatment ?? "outside-125";
   return {
     home,
     document,
@@ -72,7 +83,11 @@ function judgingContextOf(
     book,
     path,
     charger,
-    wanted: { chargeA, addsA },
+    wanted: {
+      chargeA,
+      supplyA: addsA(treatment === "inside" ? "outside-100" : treatment),
+      feederA: addsA("outside-125"),
+    },
     spaces: path.target.panel ? countSpaces(path.target.panel, codebook.charging.poles, codebook) : null,
     need: nightNeed(document),
   };
@@ -96,7 +111,11 @@ export function assess(document: CaseDocument, book: PriceBook): Assessment {
   const recommendation = recommendWay(ways, policyOf(document), context.need);
   const takenId = document.decision?.way ?? recommendation.way;
   const taken = ways.find((w) => w.way === takenId);
-  const { unknowns, replaced } = unknownValues(context.path.links, taken, Boolean(document.decision));
+  // Where the case leaves the start of the circuit open, today's path ends where the taken way starts.
+  const startPanel = document.panels.find((p) => p.id === taken?.panel);
+  const isOpen = taken !== undefined && taken.variants.length > 0 && startPanel !== undefined;
+  const { path } = isOpen ? startingAt(context, startPanel) : context;
+  const { unknowns, replaced } = unknownValues(path.links, taken, Boolean(document.decision));
   const assumed = assumedFields(document).filter(({ key }) => !replaced.has(key));
   const rating = explainRating(home);
   const fields = {
@@ -109,14 +128,14 @@ export function assess(document: CaseDocument, book: PriceBook): Assessment {
     governing: chosen.method,
     governingBecause,
     headroomA: chosen.headroomA,
-    path: context.path.links,
+    path: path.links,
     ways,
     recommended: recommendation.way,
     because: recommendation.because,
     taken: takenId,
     decided: Boolean(document.decision),
     circuit: ways.find((w) => w.way === recommendation.way)?.circuit ?? null,
-    findings: surveyFindings(home, context.path.target, context.path.panels),
+    findings: surveyFindings(home, path.target, path.panels),
     need: { energyPerDayKWh: context.need.energyPerDayKWh, hoursPerNight: context.need.hoursPerNight },
     missing: missingOf(unknowns),
     assumed,
@@ -148,8 +167,22 @@ export function assess(document: CaseDocument, book: PriceBook): Assessment {
       ),
     },
   };
-  return assessmentOf(fields, { reach: () => reachIn(document) });
+  let elsewhere: Assessment["elsewhere"] | null = null;
+  return assessmentOf(fields, {
+    reach: () => reachIn(document),
+    elsewhere: () => (elsewhere ??= betterElsewhere(context, ways).map(asElsewhere)),
+  });
 }
+
+const asElsewhere = ({ way, panel, verdict, chargeA, cost, meetsNeed }: WayJudgement) => ({
+  way,
+  panel: panel ?? "",
+  verdict,
+  chargeA,
+  typical: cost.typical,
+  currency: cost.currency,
+  meetsNeed,
+});
 
 /**
  * Unread values on today's path and on that of the taken way. A decided way may replace links: their unknown values do

@@ -52,15 +52,16 @@ describe("a home", () => {
     expect(said(none).text).toBe("As it stands: 118.8 A spare; no way can be taken yet");
   });
   it("follows a person's decision, even if another way is recommended", () => {
-    const decision = { way: "service-upgrade", chargeA: 48, verdict: "with-work", meetsNeed: true } as const;
+    const way = "dynamic-load-management" as const;
+    const decision = { way, chargeA: 48, verdict: "ready", meetsNeed: true } as const;
     const decided = { ...us, decision: { ...decision, why: "a heat pump comes", by: "Mara", on: "2026-11-29" } };
     const assessment = assess(decided);
-    expect(assessment).toMatchObject({ taken: "service-upgrade", recommended: "dedicated-circuit" });
+    expect(assessment).toMatchObject({ taken: way, recommended: "dedicated-circuit" });
     expect(assessment.waterline).toEqual(takenWay(assessment)?.level);
     expect(recommendedOtherwise(assessment)?.way).toBe("dedicated-circuit");
-    expect(answerOf(assessment)).toMatchObject({ state: "fits-with-work", verdict: "Fits with work" });
+    expect(answerOf(assessment)).toMatchObject({ state: "fits", verdict: "Fits" });
     expect(answerOf(assessment).text).toMatch(
-      /^As decided: a larger supply with a 48 A charger would meet the need; 118.8 A spare today$/,
+      /^As decided: a managed charger held below 160 A would meet the need; 118.8 A spare today$/,
     );
   });
   it("asks for no value of a part that the decided way replaces", () => {

@@ -13,6 +13,14 @@ import type { WayJudgement } from "#core/ways/types.ts";
 import type { Why } from "#core/why.ts";
 import type { Recommendation } from "./recommend.ts";
 
+/** A way that would be better with its circuit from another panel. */
+export interface WayElsewhere extends Pick<WayJudgement, "way" | "verdict" | "chargeA" | "meetsNeed"> {
+  /** Id of that panel. */
+  panel: string;
+  typical: number;
+  currency: WayJudgement["cost"]["currency"];
+}
+
 export interface Assessment {
   format: "heron-assessment";
   version: 1;
@@ -33,6 +41,8 @@ export interface Assessment {
   taken: string | null;
   /** Whether a person has decided for that way. */
   decided: boolean;
+  /** Ways that would be better from another panel than the one that the case names, by the policy of the job. */
+  elsewhere: WayElsewhere[];
   /** Design of the recommended way's circuit; null where no run was entered or the way has no circuit of its own. */
   circuit: CircuitDesign | null;
   /** Every car on every parking position of the plan, both ways round. */

@@ -4,10 +4,11 @@ import type { CaseDocument, Policy } from "#core/case/document/types.ts";
 import { nightNeed } from "#core/energy/need/need.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
 import { holidaysOf, typicalDaysFrom, workedFrom } from "#core/estimate/schedule.ts";
+import { policyOf } from "#core/judge/preference.ts";
 import { showDays } from "#core/units.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
 import type { Assessment } from "./assessment.ts";
-import { policyOf, type Recommendation, recommendWay } from "./recommend.ts";
+import { type Recommendation, recommendWay } from "./recommend.ts";
 
 const POLICIES: readonly { policy: Policy; name: string }[] = [
   { policy: "least-work", name: "Least work" },

@@ -1,9 +1,9 @@
 /** Choosing among the ways by the job's policy, and saying in two sentences why. */
 
-import type { CaseDocument, Policy } from "#core/case/document/types.ts";
+import type { Policy } from "#core/case/document/types.ts";
 import type { NightNeed } from "#core/energy/need/need.ts";
 import { showMoney } from "#core/estimate/estimate.ts";
-import { isSameFigure } from "#core/tolerance.ts";
+import { byPreference, isUsable } from "#core/judge/preference.ts";
 import { showA, showDays, showKWh, showNumber } from "#core/units.ts";
 import { wayOf } from "#core/ways/index.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
@@ -12,16 +12,6 @@ export interface Recommendation {
   way: WayJudgement["way"] | null;
   because: string;
 }
-
-/** Sorts the better way first; the first difference decides. */
-const ORDER: Record<Policy, readonly ((way: WayJudgement) => number)[]> = {
-  "least-work": [(w) => w.cost.typical, (w) => w.leadTimeDays.typical],
-  fastest: [(w) => w.leadTimeDays.typical, (w) => w.cost.typical],
-  "most-current": [(w) => -w.chargeA, (w) => w.cost.typical],
-  "future-ready": [(w) => -w.spareA, (w) => w.cost.typical],
-};
-/** The policy of a job. */
-export const policyOf = ({ options }: Pick<CaseDocument, "options">): Policy => options?.policy ?? "least-work";
 
 /** How long a way takes, in words: "16 days from a Monday". */
 type WaitInWords = (way: WayJudgement) => string;
@@ -36,9 +26,6 @@ const WON: Record<Policy, (way: WayJudgement, wait: WaitInWords) => string> = {
 const money = ({ cost }: WayJudgement) => showMoney(cost.typical, cost.currency);
 /** The assessment knows no calendar. */
 const fromAMonday: WaitInWords = ({ leadTimeDays }) => `${showDays(leadTimeDays.typical)} from a Monday`;
-
-const compare = (keys: (typeof ORDER)[Policy]) => (a: WayJudgement, b: WayJudgement) =>
-  keys.map((k) => k(a) - k(b)).find((d) => !isSameFigure(d, 0)) ?? 0;
 
 /** The changes that would let this way meet the need. */
 function whatWouldHaveToChange({ way, lacking }: WayJudgement): string {
@@ -61,7 +48,7 @@ export function recommendWay(
   need: NightNeed,
   wait: WaitInWords = fromAMonday,
 ): Recommendation {
-  const usable = ways.filter((w) => w.verdict !== "ruled-out" && w.chargeA > 0 && w.energyPerNightKWh > 0);
+  const usable = ways.filter(isUsable).sort(byPreference(policy));
   if (need.hoursPerNight === 0)
     return {
       way: null,
@@ -72,16 +59,13 @@ export function recommendWay(
     return { way: null, because: "Every way is ruled out as things stand. The reason stands beside each." };
   const enough = usable.filter((w) => w.meetsNeed);
   if (enough.length === 0) {
-    const [most] = [...usable].sort(
-      (a, b) => b.energyPerNightKWh - a.energyPerNightKWh || a.cost.typical - b.cost.typical,
-    );
-    const way = most as WayJudgement;
+    const way = usable[0] as WayJudgement;
     return {
       way: way.way,
       because: `${way.name} delivers the most, ${showKWh(way.lacking?.energyKWh ?? 0)} of ${showKWh(way.lacking?.neededKWh ?? 0)} on ${way.lacking?.night}. To meet the need it would take ${whatWouldHaveToChange(way)}.`,
     };
   }
-  const [won, next] = [...enough].sort(compare(ORDER[policy]));
+  const [won, next] = enough;
   const taken = won as WayJudgement;
   // A way without a price may be the cheapest one.
   const unpriced = enough.find((w) => w !== taken && !Number.isFinite(w.cost.typical));

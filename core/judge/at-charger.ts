@@ -2,10 +2,12 @@
 
 import { requirements, type WorkItem } from "#core/estimate/requirements.ts";
 import { exceeds } from "#core/tolerance.ts";
+import { showA } from "#core/units.ts";
 import type { JudgingContext, Proposal } from "#core/ways/types.ts";
 
 const RECEPTACLE = requirements({ receptacle: 1, "labour:receptacle": 1 });
 const DISCONNECT = requirements({ disconnect: 1, "labour:disconnect": 1 });
+const SETTING = requirements({ "labour:device:setting": 1 });
 
 /** The run says that there is to be one. */
 const TOLD: readonly (string | undefined)[] = ["in-sight", "out-of-sight"];
@@ -16,11 +18,18 @@ const TOLD: readonly (string | undefined)[] = ["in-sight", "out-of-sight"];
  */
 export function workAtCharger(
   { document, codebook, charger }: JudgingContext,
-  { chargerPlacement: placed }: Proposal,
+  { chargerPlacement: placed, drawsByItselfA = 0 }: Proposal,
   chargeA: number,
 ): WorkItem[] {
-  const { plug, disconnect } = codebook.charging;
+  const { plug, disconnect, settingRule } = codebook.charging;
   const items: WorkItem[] = [];
+  if (exceeds(drawsByItselfA, chargeA))
+    items.push({
+      id: "set-current",
+      text: `Set the charger to ${showA(chargeA)} behind its cover or with its tool, and prove it (${settingRule}): by itself it would draw ${showA(drawsByItselfA)}`,
+      requires: SETTING,
+      link: "charger",
+    });
   if (charger.plug && placed.outlet === undefined)
     items.push({
       id: "receptacle",

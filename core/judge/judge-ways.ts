@@ -11,11 +11,14 @@ import { exceeds } from "#core/tolerance.ts";
 import { showA } from "#core/units.ts";
 import { WAYS, wayOf } from "#core/ways/index.ts";
 import { withPriority } from "#core/ways/priority.ts";
-import type { JudgingContext, Proposal, RefusedProposal, Way, WayJudgement } from "#core/ways/types.ts";
+import type { JudgingContext, Proposal, RefusedProposal, Way, WayJudgement, WayVariant } from "#core/ways/types.ts";
+import { linkTooSmall } from "#core/ways/work.ts";
 import { why, withLazyFields } from "#core/why.ts";
 import { explainWay, needReason, replayedReason } from "./explain.ts";
 import { type JudgedProposal, judgeProposal } from "./judge.ts";
 import { levelOf, spareOf } from "./level.ts";
+import { originsOf, otherOrigins } from "./origins.ts";
+import { byPreference, isUsable, policyOf } from "./preference.ts";
 import { strictReading } from "./strict.ts";
 
 interface Outcome {
@@ -68,7 +71,18 @@ const judgementOf = withLazyFields<JudgedFields, Pick<WayJudgement, "explain" | 
   "explainCost",
 );
 
-function judgeWay(way: Way, context: JudgingContext): { way: WayJudgement; after: CaseDocument | null } {
+interface JudgedWay {
+  way: WayJudgement;
+  /** The home after its work; null where the way is ruled out. */
+  after: CaseDocument | null;
+}
+
+/** The panel where the charger's circuit starts, or beside which a board of its own is put. */
+const panelOf = (way: Way, { chargerPlacement }: Proposal, { path }: JudgingContext): string | null =>
+  way.startsAtPanel ? (path.target.panel?.id ?? null) : chargerPlacement.panel;
+
+/** A way from the panel of the context, or by what is there already. */
+function judgeFrom(way: Way, context: JudgingContext): JudgedWay {
   const proposals = way.propose(context);
   const words = way.words[context.codebook.conventions.locale];
   const outcomes = worthJudging(proposals).map((p) => outcomeOf(context, p));
@@ -87,16 +101,6 @@ function judgeWay(way: Way, context: JudgingContext): { way: WayJudgement; after
     ? { energyKWh: replayed.energyKWh, nightsMet: replayed.share, meetsNeed: replayed.meetsNeed, worst: null }
     : best.given;
   const meetsNeed = usable && given.meetsNeed;
-  const notNeeded =
-    way.enlargesSupply && context.path.links.every((l) => fitsAsItIs(context, l))
-      ? [
-          wayReason(
-            "not-needed",
-            `The ${context.codebook.words.supply} carries the charger as it is`,
-            context.home.method.rule,
-          ),
-        ]
-      : [];
   const strict = usable ? strictReading(judged.home) : null;
   const overload = replayed && overloadInWords(replayed);
   const priced = estimateWork(judged.items, context.book, context.document.options?.grants);
@@ -109,11 +113,9 @@ function judgeWay(way: Way, context: JudgingContext): { way: WayJudgement; after
     chargeA: judged.chargeA,
     volts: proposal.chargerPlacement.volts ?? context.home.volts,
     circuitA: judged.circuitA,
-    reasons: unique([
-      ...judged.reasons,
-      ...notNeeded,
-      ...(usable ? [replayed ? replayedReason(replayed) : needReason(given)] : []),
-    ]),
+    panel: panelOf(way, proposal, context),
+    variants: [],
+    reasons: unique([...judged.reasons, ...(usable ? [replayed ? replayedReason(replayed) : needReason(given)] : [])]),
     work: judged.items.map((item) => item.text),
     workItems: judged.items,
     cautions: [...judged.cautions, ...(strict ? [strict] : []), ...(overload ? [overload] : [])],
@@ -149,9 +151,6 @@ const unique = (reasons: readonly WayReason[]): WayReason[] => [
   ...new Map(reasons.map((r) => [r.code + r.text, r])).values(),
 ];
 
-const fitsAsItIs = ({ wanted }: JudgingContext, { demandScope: of, mayCarryA, carriesA }: PathLink): boolean =>
-  of === "circuit" || mayCarryA === null || !exceeds(carriesA + wanted.addsA, mayCarryA);
-
 const pricedAs = ({ cost, lines, missing, steps, leadTimeDays }: Estimate) => ({
   cost,
   lines,
@@ -174,6 +173,8 @@ function refusal(context: JudgingContext, { id, words, consequence: leaves }: Wa
     chargeA: 0,
     volts: context.home.volts,
     circuitA: 0,
+    panel: context.path.target.panel?.id ?? null,
+    variants: [],
     reasons,
     work: [],
     workItems: [],
@@ -199,8 +200,62 @@ function refusal(context: JudgingContext, { id, words, consequence: leaves }: Wa
   });
 }
 
+/** A way from one of the panels where its circuit could start. */
+interface JudgedOrigin extends JudgedWay {
+  at: JudgingContext;
+}
+
+/** The way is not needed from this panel, and nothing on the way to the panel is too small. */
+const isNeedless = ({ way: { verdict, reasons }, at }: JudgedOrigin): boolean =>
+  verdict === "ruled-out" &&
+  reasons.length > 0 &&
+  reasons.every(({ code }) => code === "not-needed") &&
+  linkTooSmall(at, () => true) === null;
+
+/**
+ * The best start of a way by the policy of the job, with the others as its variants. A way that is not needed from one
+ * panel is not offered from another one.
+ */
+function judgeWay(way: Way, context: JudgingContext): JudgedWay {
+  const origins = way.startsAtPanel ? originsOf(context) : [context];
+  if (origins.length === 1) return judgeFrom(way, context);
+  const prefer = byPreference(policyOf(context.document));
+  const judged = origins
+    .map((at): JudgedOrigin => ({ ...judgeFrom(way, at), at }))
+    .sort((a, b) => Number(isNeedless(b)) - Number(isNeedless(a)) || prefer(a.way, b.way));
+  const [best, ...others] = judged as [JudgedOrigin, ...JudgedOrigin[]];
+  best.way.variants = isNeedless(best) ? [] : others.map((other) => variantOf(other.way));
+  return best;
+}
+
+const variantOf = ({ panel, verdict, chargeA, meetsNeed, cost, reasons }: WayJudgement): WayVariant => ({
+  panel,
+  verdict,
+  chargeA,
+  meetsNeed,
+  typical: cost.typical,
+  because: verdict === "ruled-out" ? (reasons[0]?.text ?? "") : "",
+});
+
 /** The judgements of all ways, in their order of registration. */
 export const judgeAll = (context: JudgingContext): WayJudgement[] => WAYS.map((way) => judgeWay(way, context).way);
 
 /** One way with the home after its work; null where the way is ruled out. */
-export const judgeOne = (context: JudgingContext, id: string) => judgeWay(wayOf(id), context);
+export const judgeOne = (context: JudgingContext, id: string): JudgedWay => judgeWay(wayOf(id), context);
+
+/**
+ * The ways that would be better from another panel than the one that the case names, the best start of each; empty
+ * where the case leaves the start open.
+ * @param ways as they are judged from the named panel
+ */
+export function betterElsewhere(context: JudgingContext, ways: readonly WayJudgement[]): WayJudgement[] {
+  const origins = otherOrigins(context);
+  if (origins.length === 0) return [];
+  const prefer = byPreference(policyOf(context.document));
+  return ways.flatMap((here) => {
+    const way = wayOf(here.way);
+    if (!way.startsAtPanel) return [];
+    const [best] = origins.map((at) => judgeFrom(way, at).way).sort(prefer);
+    return best && isUsable(best) && prefer(best, here) < 0 ? [best] : [];
+  });
+}

@@ -348,7 +348,8 @@ export function judgeProposal(context: JudgingContext, proposal: Proposal): Judg
     return judgement;
   }
   const circuitA = proposal.chargerPlacement.deviceA?.(chargeA) ?? end.target.circuit?.ratingA ?? 0;
-  const own = [...proposal.work({ circuitA, chargeA, guards }), ...workAtCharger(context, proposal, chargeA)];
+  const atCharger = workAtCharger(context, proposal, chargeA);
+  const own = [...proposal.work({ circuitA, chargeA, guards }), ...atCharger];
   // An application for a larger supply already includes this one.
   const operator = own.some((item) => item.id === "upgrade") ? NOTHING : consentOfOperator(context, judged, chargeA);
   const confirm = confirmationVisit(unknowns, end.links);
@@ -375,6 +376,7 @@ export function judgeProposal(context: JudgingContext, proposal: Proposal): Judg
   const items = [...confirm, ...urgent, ...first.items, ...operator.items, ...others, ...run.items, ...own];
   const mustWork =
     proposal.takesWork ||
+    atCharger.some(({ id }) => id === "set-current") ||
     mending.items.length > 0 ||
     first.items.length > 0 ||
     operator.items.length > 0 ||

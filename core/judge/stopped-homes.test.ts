@@ -54,7 +54,8 @@ const dryerOutlet: Outlet = {
 };
 const withDryer = (outlet: Partial<Outlet> = {}, home: CaseDocument = us): CaseDocument => ({
   ...withOutletIn(home, { ...dryerOutlet, ...outlet }),
-  charger: plug,
+  // It draws no more by itself than the dryer's circuit allows.
+  charger: { ...plug, maxA: 24 },
 });
 
 /** A garage panel on a feeder, everything read, the charger to start there. */
@@ -517,7 +518,7 @@ const RULED_OUT: Stopped[] = [
   [
     "an owner who refused",
     { ...us, enquiry: { permissions: { owner: "refused" } } },
-    "service-upgrade",
+    "dedicated-circuit",
     "ruled-out",
     /has refused/,
   ],

@@ -152,6 +152,8 @@ export interface ChargingRules {
   plug: { mostA: number; end: string; rule: string };
   /** A charger above this current needs a disconnect, A; null where the rules require none. */
   disconnect: { aboveA: number; rule: string } | null;
+  /** The section by which a charging current below the charger's own is set in the charger. */
+  settingRule: string;
   /** A managed charger pauses rather than offer less, A. */
   leastOfferA: number;
   /** Priced where no run is entered yet. */

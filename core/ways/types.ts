@@ -32,8 +32,8 @@ export interface JudgingContext {
   path: SupplyPath;
   need: NightNeed;
   charger: { maxA: number; settingsA: readonly number[]; managed: boolean; plug: boolean };
-  /** The largest setting that the charger has, A, and what it counts as at 125 %, A. */
-  wanted: { chargeA: number; addsA: number };
+  /** The largest setting that the charger has, and what it adds to the demand of the supply and of a feeder, A. */
+  wanted: { chargeA: number; supplyA: number; feederA: number };
   /** Room in the panel where the circuit would start; null where its spaces were not counted. */
   spaces: SpaceCount | null;
 }
@@ -66,6 +66,11 @@ export interface Proposal {
   leastA: number;
   /** The settings a charging lead has, where it is not the chosen charger that charges. */
   settingsA?: readonly number[];
+  /**
+   * What the charger, or the plug of its lead, would draw by itself, A: above the charging current, setting it is work.
+   * Left out where the setting belongs to the work of the way.
+   */
+  drawsByItselfA?: number;
   /** Some work precedes charging in any case, so the way is never `ready`. */
   takesWork: boolean;
   /** The problems that the way solves, in addition to the faults that it repairs. */
@@ -83,6 +88,8 @@ export interface RefusedProposal {
 /** A way of charging. */
 export interface Way {
   id: string;
+  /** It makes a new circuit, which may start at any panel. */
+  startsAtPanel?: true;
   /** Its circuit needs a space in the existing panel. */
   takesPlace?: true;
   /** It holds the charger back below a limit. */
@@ -99,6 +106,18 @@ export interface Way {
   otherwise?(situation: JudgingContext): readonly (() => Proposal)[];
 }
 
+/** The same way with its circuit from another panel. */
+export interface WayVariant {
+  panel: string | null;
+  verdict: JudgedVerdict;
+  chargeA: number;
+  meetsNeed: boolean;
+  /** Its price, in the currency of the way. */
+  typical: number;
+  /** Why it is ruled out; empty where it is not. */
+  because: string;
+}
+
 export interface WayJudgement {
   /** The id of its way. */
   way: string;
@@ -111,6 +130,10 @@ export interface WayJudgement {
   /** Volts it charges at. */
   volts: number;
   circuitA: number;
+  /** The id of the panel where its circuit starts; null where no panel was recorded. */
+  panel: string | null;
+  /** The same way from every other panel, where the case leaves the start open; the better one first. */
+  variants: WayVariant[];
   limitA?: number;
   /** Where each clamp sits, and the limit it keeps. */
   limits?: readonly (ClampLimit & { name: string })[];

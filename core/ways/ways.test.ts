@@ -506,7 +506,7 @@ describe("boards", () => {
     expect(wayIn(document, "panel-change").verdict).toBe("with-work");
   });
   it("unsafe are added to by no way: changed first, and priced so", () => {
-    const unsafe = onPanel(usCaseOn(200), { condition: "unsafe" });
+    const unsafe = onPanel(usCaseOn(125), { condition: "unsafe" });
     for (const out of ["dedicated-circuit", "circuit-splitter", "separate-board", "existing-outlet"] as const)
       expect(wayIn(unsafe, out).verdict).toBe("ruled-out");
     const change = wayIn(unsafe, "panel-change");
@@ -598,11 +598,25 @@ describe("a larger supply", () => {
     });
   });
   it("is never what is there already, and is asked for where nothing larger is made", () => {
-    expect(workIn(usCaseOn(200), "service-upgrade")).toMatch(/Apply to the utility for a 225 A service/);
-    expect(codesIn(usCaseOn(200), "service-upgrade")).toContain("not-needed");
-    expect(reasonsIn(usCaseOn(400), "service-upgrade")).toBe(
+    expect(workIn(usCaseOn(125), "service-upgrade")).toMatch(/Apply to the utility for a 150 A service/);
+    const loads = [{ id: "h", kind: "central-heat" as const, va: 90_000 }];
+    const most = onPanel(onSupplyOf(knownUsHome({ loads, rules: "us-nec-2020" }), { ratingA: 400 }), { circuits: [] });
+    expect(reasonsIn(most, "service-upgrade")).toBe(
       "400 A is the largest service that is made here: ask the utility what else it can give",
     );
+  });
+  it("is not needed where the supply, its conductors, main and bus carry the charging as they are", () => {
+    expect(codesIn(usCaseOn(200), "service-upgrade")).toEqual(["not-needed"]);
+    expect(reasonsIn(usCaseOn(200), "service-upgrade")).toBe("The service carries 48 A of charging as it is");
+    // 81.2 A, and 60 A for the charger: one ampere is short.
+    expect(wayIn(usCaseOn(142), "service-upgrade").verdict).toBe("ruled-out");
+    expect(wayIn(usCaseOn(141), "service-upgrade").verdict).toBe("with-work");
+    expect(wayIn(onPanel(usCaseOn(200), { busA: 125, mainA: 125 }), "service-upgrade").verdict).toBe("with-work");
+    expect(
+      wayIn(onSupplyOf(usCaseOn(200), { conductor: { size: "4 AWG", material: "cu" } }), "service-upgrade"),
+    ).toMatchObject({
+      verdict: "with-work",
+    });
   });
   it("is the largest that is made, with less charging, where even that does not carry all", () => {
     const loads = [{ id: "h", kind: "central-heat" as const, va: 74_000 }];
@@ -627,10 +641,10 @@ describe("a larger supply", () => {
     const next = (home: CaseDocument) => afterIn(home, "service-upgrade").supply;
     // 26.1 + 13 + 32 A of charging
     expect(next(on(60))).toMatchObject({ ratingA: 80, system: "single-phase-230", conductor: { size: "16 mm2" } });
-    expect(next(on(80))).toMatchObject({ ratingA: 100, conductor: { size: "25 mm2" } });
+    expect(next(on(80, 9000))).toMatchObject({ ratingA: 100, conductor: { size: "25 mm2" } });
     expect(next(on(60, 11_000))).toMatchObject({ ratingA: 100 });
-    expect(next(on(100))).toMatchObject({ ratingA: 100, system: "three-phase-230-400" });
-    expect(workIn(on(100), "service-upgrade")).toMatch(/Apply to the network operator for three phases/);
+    expect(next(on(100, 16_000))).toMatchObject({ ratingA: 100, system: "three-phase-230-400" });
+    expect(workIn(on(100, 16_000), "service-upgrade")).toMatch(/Apply to the network operator for three phases/);
   });
   it("of three phases keeps the house on one and gives the charger another", () => {
     const home = ukCase({

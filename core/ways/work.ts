@@ -38,17 +38,21 @@ interface NewCircuit extends Pick<Proposal, "document" | "takesWork" | "solves" 
  * The first link that would not carry the wanted charging and that a larger supply would not help.
  * @param accept the links that are asked about
  */
-export const linkTooSmall = (
-  { path, home, wanted }: JudgingContext,
-  accept: (link: PathLink) => boolean,
-): PathLink | null =>
-  path.links.find(
+export const linkTooSmall = (context: JudgingContext, accept: (link: PathLink) => boolean): PathLink | null =>
+  context.path.links.find(
     (link) =>
       link.mayCarryA !== null &&
-      (link.demandScope !== "supply" || link.mayCarryA < home.supplyA) &&
-      exceeds(link.carriesA + wanted.addsA, link.mayCarryA) &&
+      (link.demandScope !== "supply" || link.mayCarryA < context.home.supplyA) &&
+      !carriesWanted(context, link) &&
       accept(link),
   ) ?? null;
+
+/** Whether a link carries the wanted charging beside what it carries already, as far as its limit is known. */
+export function carriesWanted({ path, home, wanted }: JudgingContext, link: PathLink): boolean {
+  if (link.demandScope === "circuit" || link.mayCarryA === null) return true;
+  const isFeeder = path.panels.some((panel) => panel.id === link.demandScope && home.at(panel).asFeeder);
+  return !exceeds(link.carriesA + (isFeeder ? wanted.feederA : wanted.supplyA), link.mayCarryA);
+}
 
 /** Why a link that is too small stands in the way. @param rule the section on such a link */
 export const tooSmallReason = (link: PathLink, { wanted }: JudgingContext, rule: string): WayReason =>

@@ -120,6 +120,7 @@ export const GBP_BOOK: PriceBook = {
       ["labour:tails", "Change the tails", 60, 110, 190],
       ["labour:feeder", "Renew a distribution cable or a circuit's conductor", 150, 270, 520],
       ["labour:device", "Change a device", 20, 35, 60],
+      ["labour:device:setting", "Set and prove a charger's current", 10, 15, 30],
       ["labour:splitter", "Fit a priority switch with sockets", 40, 70, 120],
       ["labour:priority-switch", "Fit a priority switch and prove that the charger waits", 180, 260, 380],
       ["labour:clamps", "Clamps, their signal, the limit set and proved", 45, 70, 120],

@@ -187,6 +187,7 @@ export const USD_BOOK: PriceBook = {
       ["labour:tails", "Service conductors", 240, 420, 720],
       ["labour:feeder", "Renew a feeder or a circuit's conductor", 150, 260, 520],
       ["labour:device", "Change a device", 20, 35, 60],
+      ["labour:device:setting", "Set and prove a charger's current", 10, 15, 30],
       ["labour:splitter", "Fit a splitter and prove that it trips", 25, 45, 80],
       ["labour:priority-switch", "Fit a priority switch and prove that the charger waits", 180, 260, 380],
       ["labour:clamps", "Clamps, their signal, the limit set and proved", 75, 110, 180],

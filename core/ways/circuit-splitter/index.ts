@@ -89,6 +89,7 @@ function propose(context: JudgingContext, { panel, circuit, appliance, outlet }:
     chargerPlacement: placed,
     mostA: charging.chargeOnCircuitA(circuit.ratingA ?? 0),
     leastA: charging.minimumA,
+    drawsByItselfA: context.wanted.chargeA,
     takesWork: exchange || !sharing.needsOutlet,
     solves: [],
     work: ({ chargeA }) => [

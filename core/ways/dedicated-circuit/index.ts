@@ -8,6 +8,7 @@ import { onNewCircuit, untouchable } from "../work.ts";
 
 export const dedicatedCircuit = {
   id: "dedicated-circuit",
+  startsAtPanel: true,
   takesPlace: true,
   words: {
     "en-US": { name: "Dedicated circuit", means: "A new circuit of its own, unmanaged" },

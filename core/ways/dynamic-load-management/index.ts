@@ -40,6 +40,7 @@ function made(context: JudgingContext): {
 
 export const dynamicLoadManagement = {
   id: "dynamic-load-management",
+  startsAtPanel: true,
   takesPlace: true,
   holdsBack: true,
   words: {

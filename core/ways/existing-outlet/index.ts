@@ -88,6 +88,7 @@ function propose(context: JudgingContext, outlet: Outlet): Proposal | RefusedPro
     chargerPlacement: placed,
     mostA,
     leastA: use.slow ? charging.leastOfferA : charging.minimumA,
+    drawsByItselfA: Math.min(use.chargeA, charger.maxA),
     // A lead for household sockets has settings of its own.
     ...(use.slow && { settingsA: SLOW_SETTINGS_A.filter((a) => a <= charger.maxA) }),
     takesWork: exchange,

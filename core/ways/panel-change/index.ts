@@ -29,6 +29,7 @@ const tooSmall = (context: JudgingContext): PanelTrouble[] =>
 
 export const panelChange = {
   id: "panel-change",
+  startsAtPanel: true,
   words: {
     "en-US": { name: "Panel change", means: "A new or larger panel, service unchanged" },
     "en-GB": { name: "New consumer unit", means: "A new consumer unit, cut-out unchanged" },

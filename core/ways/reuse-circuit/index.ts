@@ -91,6 +91,7 @@ function propose(context: JudgingContext, panel: Panel, circuit: Circuit): Propo
     chargerPlacement: { panel: panel.id, circuit: circuit.id, deviceA },
     mostA: along?.chargeA ?? charging.chargeOnCircuitA(mostDeviceA),
     leastA: charging.minimumA,
+    drawsByItselfA: context.wanted.chargeA,
     takesWork: true,
     solves: [],
     limitedBy: (link) =>

@@ -28,6 +28,7 @@ function causes(context: JudgingContext): WayReason[] {
 
 export const separateBoard = {
   id: "separate-board",
+  startsAtPanel: true,
   words: {
     "en-US": { name: "Separate panel", means: "A small panel of its own beside the old one" },
     "en-GB": { name: "Separate board", means: "Divided tails and a small board of its own" },

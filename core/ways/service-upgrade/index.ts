@@ -11,7 +11,7 @@ import { exceeds } from "#core/tolerance.ts";
 import { showA, showSize } from "#core/units.ts";
 import { withArticle } from "#core/words.ts";
 import type { JudgingContext, Proposal, RefusedProposal, Way } from "../types.ts";
-import { onNewCircuit, untouchable, withOwnBoard } from "../work.ts";
+import { carriesWanted, onNewCircuit, untouchable, withOwnBoard } from "../work.ts";
 
 const UPGRADE = requirements(
   { upgrade: 1, "labour:upgrade": 1, tails: 1 },
@@ -85,6 +85,10 @@ function onPhases(document: CaseDocument, houseOnOne: boolean, measuredA: number
   };
 }
 
+/** Whether the supply, its conductors, and the main and bus of the whole home carry the wanted charging as they are. */
+const supplyServes = (context: JudgingContext): boolean =>
+  context.path.links.every((link) => link.demandScope !== "supply" || carriesWanted(context, link));
+
 /** Where the charger's circuit starts on the larger supply. */
 type Start = "its panel" | "main panel" | "own board";
 
@@ -96,7 +100,7 @@ function askedFor(context: JudgingContext): Larger | undefined {
   const { home, wanted, document } = context;
   const larger = largerSupplies(context);
   return (
-    larger.find((l) => l.system !== document.supply.system || !exceeds(home.demandA + wanted.addsA, l.ratingA)) ??
+    larger.find((l) => l.system !== document.supply.system || !exceeds(home.demandA + wanted.supplyA, l.ratingA)) ??
     larger.at(-1)
   );
 }
@@ -146,6 +150,7 @@ function propose(context: JudgingContext, larger: Larger, start: Start): Proposa
 
 export const serviceUpgrade = {
   id: "service-upgrade",
+  startsAtPanel: true,
   enlargesSupply: true,
   words: {
     "en-US": { name: "Service upgrade", means: "A larger service from the utility" },
@@ -156,6 +161,18 @@ export const serviceUpgrade = {
   propose(context): readonly (Proposal | RefusedProposal)[] {
     const { codebook, home } = context;
     const { words } = codebook;
+    if (supplyServes(context))
+      return [
+        {
+          refused: [
+            wayReason(
+              "not-needed",
+              `The ${words.supply} carries ${showA(context.wanted.chargeA)} of charging as it is`,
+              home.method.rule,
+            ),
+          ],
+        },
+      ];
     const asked = askedFor(context);
     if (!asked)
       return [

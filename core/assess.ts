@@ -8,7 +8,7 @@ import { recommendWay } from "#core/decide/recommend.ts";
 import { calculateAll, demandInput, governingCalculation } from "#core/demand/calculate.ts";
 import { nightNeed } from "#core/energy/need/need.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
-import { surveyFindings } from "#core/findings/index.ts";
+import { stopsIn, surveyFindings } from "#core/findings/index.ts";
 import { homeOf, targetOf } from "#core/home/home.ts";
 import { panelLimits } from "#core/home/panel-limits.ts";
 import { betterElsewhere, judgeAll, judgeOne } from "#core/judge/judge-ways.ts";
@@ -90,6 +90,7 @@ function judgingContextOf(
     },
     spaces: path.target.panel ? countSpaces(path.target.panel, codebook.charging.poles, codebook) : null,
     need: nightNeed(document),
+    stops: stopsIn(home),
   };
 }
 

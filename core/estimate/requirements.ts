@@ -34,6 +34,8 @@ export interface WorkItem {
   link?: string;
   /** The fault it mends. */
   mends?: string;
+  /** What can hurt the hand that does it. */
+  cautions?: readonly string[];
 }
 
 /** The same with more parts. */

@@ -11,14 +11,15 @@ import {
 import { readRatingA } from "#core/case/document/lookups.ts";
 import { type CaseDocument, type Panel, PERMISSIONS, type PermissionFrom } from "#core/case/document/types.ts";
 import { linkId } from "#core/case/fields/link-ids.ts";
-import { panelName } from "#core/case/fields/names.ts";
+import { circuitName, panelName } from "#core/case/fields/names.ts";
 import { feederRated, feederRatingA, terminalC } from "#core/home/home.ts";
+import { roomFor } from "#core/panel/room.ts";
 import { countSpaces } from "#core/panel/spaces.ts";
-import { onSupply } from "#core/panel/sub-panels.ts";
+import { fedThrough, onSupply } from "#core/panel/sub-panels.ts";
 import { withoutTypeAc } from "#core/rules/findings/protection.ts";
 import { SEEN_FAULTS } from "#core/rules/findings/seen.ts";
 import { SHARED_REQUIREMENTS } from "#core/rules/findings/shared-requirements.ts";
-import type { FindingRule, FoundFault } from "#core/rules/findings/types.ts";
+import type { FindingRule, FoundFault, RepairedHome } from "#core/rules/findings/types.ts";
 import type { Home } from "#core/rules/home.ts";
 import type { Codebook } from "#core/rules/types.ts";
 import { exceeds } from "#core/tolerance.ts";
@@ -45,21 +46,36 @@ function permissions({ enquiry }: CaseDocument, wanted: "refused" | "open"): Per
   });
 }
 
-/** Sources that feed back into a panel. */
-const sourcesOn = ({ circuits = [] }: Panel) =>
+/** Sources that feed back into a panel's own circuits. */
+const ownSources = ({ circuits = [] }: Panel) =>
   circuits.flatMap(({ backfeed, status }) =>
     backfeed && status !== "abandoned"
       ? [{ outputA: backfeed.outputA, oppositeEnd: backfeed.oppositeEnd ?? false }]
       : [],
   );
 
+/**
+ * Sources that feed back into a panel: its own, and those of the panels behind it, which come in through their feeder.
+ * Nobody records at which end of the bus a feeder stands, so that end does not count in favour.
+ */
+const sourcesOn = ({ document }: Home, panel: Panel) => {
+  const behind = fedThrough(document, panel.id);
+  return [
+    ...ownSources(panel),
+    ...document.panels
+      .filter((p) => p.id !== panel.id && behind.has(p.id))
+      .flatMap((p) => ownSources(p).map((source) => ({ ...source, oppositeEnd: false }))),
+  ];
+};
+
 /** Main device and all back-feeding sources of a panel, against its bus. */
-function busFound({ codebook, supplyA }: Home, panel: Panel): FoundFault | null {
+function busFound(home: Home, panel: Panel): FoundFault | null {
+  const { codebook, supplyA } = home;
   const { busA } = panel;
   if (!busA) return null;
   const link = linkId.bus(panel.id);
   const circuits = panel.circuits ?? [];
-  const sources = sourcesOn(panel);
+  const sources = sourcesOn(home, panel);
   const mainA = panel.mainA ?? (onSupply(panel) ? supplyA : (panel.feeder?.ratingA ?? 0));
   // In every case, the device that protects a bus may not be larger than the bus.
   if (mainA > busA)
@@ -84,6 +100,23 @@ function busFound({ codebook, supplyA }: Home, panel: Panel): FoundFault | null 
         text: `${capital(panelName(panel, codebook))}: main and sources overload the bus: ${cited.numbers}`,
         rule: cited.rule,
       };
+}
+
+/** The panel's own sources moved to the far end of the bus, where that is enough; null where it is not. */
+function sourcesMoved(home: Home, panel: Panel): RepairedHome | null {
+  const near = (panel.circuits ?? []).filter((c) => c.backfeed && c.status !== "abandoned" && !c.backfeed.oppositeEnd);
+  if (near.length === 0) return null;
+  const circuits = (panel.circuits ?? []).map((c) =>
+    c.backfeed && near.includes(c) ? { ...c, backfeed: { ...c.backfeed, oppositeEnd: true } } : c,
+  );
+  const document = withPanel(home.document, panel.id, { circuits });
+  const after = document.panels.find((p) => p.id === panel.id);
+  if (!after || busFound({ ...home, document }, after) || exceeds(home.at(panel).demandA, panel.busA ?? 0)) return null;
+  return {
+    document,
+    text: `Move the ${home.codebook.words.device} of ${near.map(circuitName).join(" and ")} to the far end of the bus of ${panelName(panel, home.codebook)}`,
+    requires: SHARED_REQUIREMENTS.moveDevice,
+  };
 }
 
 /** A new panel in the place of one, of the same main and bus, with room to spare. */
@@ -115,7 +148,7 @@ export function renewedPanel(
 export function busThatCarries(home: Home, panel: Panel, mainA: number): number | null {
   const rules = home.codebook.bus;
   if (!rules) return null;
-  const sources = sourcesOn(panel);
+  const sources = sourcesOn(home, panel);
   const leastA = Math.max(mainA, panel.busA ?? 0, home.at(panel).demandA);
   return (
     rules.ratingsA.find(
@@ -235,10 +268,11 @@ export const commonFindings: readonly FindingRule[] = [
     todo: "Make room, fit a larger one, or give the charger a board of its own",
     reason: "no-space",
     pathOnly: true,
-    check({ codebook }, panel, target) {
+    check({ document, codebook }, panel, target) {
       if (target.circuit || target.outlet || target.panel?.id !== panel.id) return [];
-      const spaces = countSpaces(panel, codebook.charging.poles, codebook);
-      return when(spaces && spaces.placeAt === null, () => ({
+      const { poles } = codebook.charging;
+      const spaces = countSpaces(panel, poles, codebook);
+      return when(roomFor(document, panel, poles, codebook) === null, () => ({
         link: linkId.panel(panel.id),
         text: `No room for the charger's device: ${spaces?.free} of ${spaces?.total} ${codebook.words.spaces} free`,
         rule: codebook.sections.panelRoom,
@@ -303,6 +337,8 @@ export const commonFindings: readonly FindingRule[] = [
     mend: {
       requires: SHARED_REQUIREMENTS.panel,
       of(home, panel) {
+        const moved = sourcesMoved(home, panel);
+        if (moved) return moved;
         const busA = busThatCarries(home, panel, panel.mainA ?? (onSupply(panel) ? home.supplyA : 0));
         return busA !== null && busA > (panel.busA ?? 0)
           ? {

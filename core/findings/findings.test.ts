@@ -25,6 +25,7 @@ const FAULTS: Record<FindingCode, readonly [faulty: CaseDocument, sound: CaseDoc
   "panel-obsolete": [onPanel(usCase(), { condition: "obsolete" }), usCase()],
   "panel-unsafe": [onPanel(ukCase(), { condition: "unsafe" }), ukCase()],
   "bus-overloaded": [onPanel(usCaseOn(200), { busA: 125 }), usCaseOn(200)],
+  "main-oversized": [onPanel(usCaseOn(200), { mainA: 225, busA: 225 }), usCaseOn(200)],
   "tails-undersized": [
     onSupply(uk100, { conductor: { size: "16 mm2" } }),
     onSupply(uk100, { conductor: { size: "25 mm2" } }),

@@ -71,6 +71,15 @@ export const faultsOnPath = (home: Home, target: PathTarget, panels: readonly Pa
     outlets: target.outlet ? [target.outlet] : [],
   });
 
+/** The findings that stop the job, wherever they are in the home. */
+export function stopsIn(home: Home): SurveyFinding[] {
+  const stops = rulesOf(home).filter((rule) => rule.severity === "stop" && !rule.pathOnly);
+  const { panels, outlets = [] } = home.document;
+  const circuits = panels.flatMap((p) => p.circuits ?? []);
+  const nowhere = { panel: null, circuit: null, outlet: null };
+  return lookFor(stops, home, nowhere, { panels, circuits, outlets }).map((fault) => fault.finding);
+}
+
 /** Every finding of a home, what stops the job first; `target` is where the charger's path ends today. */
 export function surveyFindings(home: Home, target: PathTarget, onPath: readonly Panel[]): SurveyFinding[] {
   const rules = rulesOf(home);

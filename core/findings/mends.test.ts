@@ -515,3 +515,60 @@ describe("work", () => {
     ]);
   });
 });
+
+describe("sources that feed back", () => {
+  /** A 100 A main on a bus of 125 A: 50 A more is 120 % of the bus, and the devices come to more than the bus. */
+  const solar = (outputA: number, oppositeEnd = false): CaseDocument =>
+    onPanel(onSupplyOf(usCase({ supply: { system: "split-phase-120-240", ratingA: 100 } }), {}), {
+      circuits: [
+        { id: "pv", label: "Solar", poles: 2, position: 1, ratingA: 50, loads: [], backfeed: { outputA, oppositeEnd } },
+        { id: "range", label: "Range", poles: 2, position: 5, ratingA: 50, loads: ["range"] },
+        { id: "ac", label: "Air conditioning", poles: 2, position: 9, ratingA: 40, loads: ["ac"] },
+      ],
+    });
+  it("are moved to the far end of the bus where that is enough, and the bus stays", () => {
+    expect(found(solar(40))).toContain("bus-overloaded at panel:main:bus");
+    expect(found(solar(40, true))).not.toContain("bus-overloaded at panel:main:bus");
+    const way = wayIn(solar(40), "dynamic-load-management");
+    expect(way.work).toEqual(
+      expect.arrayContaining(["Move the breaker of Solar to the far end of the bus of the main panel"]),
+    );
+    expect(way.lines.map((l) => l.item)).not.toContain("panel");
+    expect(afterIn(solar(40), "dynamic-load-management").panels[0]?.busA).toBe(125);
+  });
+  it("need a larger bus where the far end is not enough", () => {
+    expect(workIn(solar(41), "dynamic-load-management")).toMatch(/Change the main panel for one with a bus of/);
+  });
+  it("count at every bus on the way to the service", () => {
+    const garage: Panel = {
+      id: "garage",
+      name: "Garage",
+      fedFrom: "main",
+      busA: 125,
+      spaces: 12,
+      feeder: { ratingA: 60 },
+      circuits: [{ id: "pv2", poles: 2, position: 1, ratingA: 50, loads: [], backfeed: { outputA: 40 } }],
+    };
+    const home = solar(0);
+    const main = {
+      ...(home.panels[0] as Panel),
+      circuits: home.panels[0]?.circuits?.filter((c) => c.id !== "pv") ?? [],
+    };
+    expect(found({ ...home, panels: [main] })).not.toContain("bus-overloaded at panel:main:bus");
+    const feeder = { id: "fg", label: "Feeder", poles: 2, position: 13, ratingA: 60, loads: [] };
+    const circuits = [...main.circuits, feeder];
+    expect(found({ ...home, panels: [{ ...main, circuits }, garage] })).toContain("bus-overloaded at panel:main:bus");
+  });
+});
+
+describe("a main", () => {
+  it("is no larger than the service and its conductors: a smaller one is fitted", () => {
+    const on = (mainA: number, conductor = { size: "4/0 AWG", material: "al" as const }) =>
+      onPanel(onSupplyOf(us, { ratingA: 200, conductor }), { mainA, busA: 225 });
+    expect(found(on(200))).not.toContain("main-oversized at panel:main:main");
+    expect(found(on(225))).toContain("main-oversized at panel:main:main");
+    expect(text(on(225), "main-oversized")).toMatchObject({ severity: "fix", rule: "NEC 230.42, 230.90" });
+    expect(workIn(on(225), "dedicated-circuit")).toMatch(/Fit a main of 200 A to the main panel/);
+    expect(afterIn(on(225), "dedicated-circuit").panels[0]?.mainA).toBe(200);
+  });
+});

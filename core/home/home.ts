@@ -126,9 +126,12 @@ export function terminalC({ document, codebook }: Home, ratingA: number): 60 | 7
   return ratingA > codebook.sixtyDegreesUpToA ? 75 : 60;
 }
 
-/** Rating of the device that a feeder starts from, A: the feeder's own value, otherwise that of its circuit. */
-export const feederRatingA = (document: CaseDocument, { feeder }: Panel): number | undefined =>
-  feeder?.ratingA ?? circuitOf(document, feeder?.circuit)?.circuit.ratingA;
+/** Rating of the device that a feeder starts from, A: the smaller of what the feeder says and its circuit's device. */
+export function feederRatingA(document: CaseDocument, { feeder }: Panel): number | undefined {
+  const deviceA = circuitOf(document, feeder?.circuit)?.circuit.ratingA;
+  if (feeder?.ratingA === undefined || deviceA === undefined) return feeder?.ratingA ?? deviceA;
+  return Math.min(feeder.ratingA, deviceA);
+}
 
 /** Ampacity of a circuit's conductor behind its device; null where it is not known. */
 export const circuitRated = (home: Home, { conductor, ratingA }: Circuit): ConductorRating | null =>

@@ -14,6 +14,7 @@ import { capital, lower } from "#core/words.ts";
 
 const VISIT = requirements({ "labour:visit": 1 }, "survey");
 const APPLICATION = requirements({ application: 1 }, "operator");
+const ISOLATION = requirements({ application: 1 }, "utility-visit");
 
 /** One visit confirms all values that have not been read. */
 export const confirmationVisit = (unknowns: readonly UnknownValue[], links: readonly PathLink[]): WorkItem[] =>
@@ -103,4 +104,27 @@ export function consentOfOperator(
     reasons: [wayReason("permission-open", text, rules.rule)],
     cautions: [],
   };
+}
+
+/** Work that needs the tails or service conductors dead. */
+const NEEDS_THEM_DEAD =
+  /^(own-board|new-panel:|mend:(tails-undersized|panel-obsolete|main-oversized|conductor-undersized:supply-conductor))/;
+
+/**
+ * Isolation by the operator, where work at the tails or a main has no point of isolation on site. A larger supply
+ * includes it; an isolator that nobody has looked for counts as missing.
+ */
+export function isolationOf({ codebook, document }: JudgingContext, items: readonly WorkItem[]): WorkItem[] {
+  const { isolator, emergencyDisconnect } = document.supply;
+  const hasPoint = codebook.asksFor.isolator ? isolator === true : emergencyDisconnect === true;
+  if (hasPoint || items.some(({ id }) => id === "upgrade") || !items.some(({ id }) => NEEDS_THEM_DEAD.test(id)))
+    return [];
+  return [
+    {
+      id: "isolation",
+      text: `Have the ${codebook.words.operator} isolate the ${codebook.words.supply}, or ask for ${codebook.words.pointOfIsolation}: there is no point of isolation before this work`,
+      requires: ISOLATION,
+      link: "supply",
+    },
+  ];
 }

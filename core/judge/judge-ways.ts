@@ -81,8 +81,16 @@ interface JudgedWay {
 const panelOf = (way: Way, { chargerPlacement }: Proposal, { path }: JudgingContext): string | null =>
   way.startsAtPanel ? (path.target.panel?.id ?? null) : chargerPlacement.panel;
 
+/** What the demand cannot be calculated without, as reasons against every way. The rating of a supply is assumed. */
+const notCalculated = ({ path, home }: JudgingContext): WayReason[] =>
+  (path.links[0]?.unknowns ?? [])
+    .filter(({ decisive, key }) => decisive && key !== "supply.ratingA")
+    .map(({ text }) => wayReason("not-confirmed", `Without ${text} there is no demand to judge by`, home.method.rule));
+
 /** A way from the panel of the context, or by what is there already. */
 function judgeFrom(way: Way, context: JudgingContext): JudgedWay {
+  const unjudged = notCalculated(context);
+  if (unjudged.length > 0) return { way: refusal(context, way, unjudged), after: null };
   const proposals = way.propose(context);
   const words = way.words[context.codebook.conventions.locale];
   const outcomes = worthJudging(proposals).map((p) => outcomeOf(context, p));
@@ -118,7 +126,12 @@ function judgeFrom(way: Way, context: JudgingContext): JudgedWay {
     reasons: unique([...judged.reasons, ...(usable ? [replayed ? replayedReason(replayed) : needReason(given)] : [])]),
     work: judged.items.map((item) => item.text),
     workItems: judged.items,
-    cautions: [...judged.cautions, ...(strict ? [strict] : []), ...(overload ? [overload] : [])],
+    cautions: [
+      ...stopsBeside(context, judged.links),
+      ...judged.cautions,
+      ...(strict ? [strict] : []),
+      ...(overload ? [overload] : []),
+    ],
     path: judged.links,
     tightest: judged.tightest?.link ?? null,
     unknowns: judged.unknowns,
@@ -146,6 +159,12 @@ function judgeFrom(way: Way, context: JudgingContext): JudgedWay {
   });
   return { way: judgement, after: usable ? judged.after : null };
 }
+
+/** What stops the job away from the path of a way: it stays dangerous while the way is made. */
+const stopsBeside = ({ stops }: JudgingContext, links: readonly PathLink[]): string[] =>
+  stops
+    .filter((stop) => !links.some(({ link }) => link === stop.link))
+    .map(({ text, todo, rule }) => `Stop, away from this way: ${text} (${rule}). ${todo}.`);
 
 const unique = (reasons: readonly WayReason[]): WayReason[] => [
   ...new Map(reasons.map((r) => [r.code + r.text, r])).values(),

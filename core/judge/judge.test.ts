@@ -194,8 +194,9 @@ describe("a fault that stops the job", () => {
       charger: { maxA: 32, panel: "main" },
     };
     const { work } = wayIn(looped, "dedicated-circuit");
-    expect(work.map((w) => w.split(" ")[0])).toEqual(["Confirm", "Confirm", "Have", "Have", "New"]);
+    expect(work.map((w) => w.split(" ")[0])).toEqual(["Confirm", "Confirm", "Have", "Have", "Have", "New"]);
     expect(work[2]).toMatch(/separate the looped supply/);
+    expect(work[3]).toMatch(/isolate the supply, or ask for an isolator after the meter/);
     expect(wayIn(looped, "dedicated-circuit").onlyConfirm).toBe(false);
   });
   it("shows at its link with the number of the work that mends it", () => {

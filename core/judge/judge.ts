@@ -25,7 +25,8 @@ import type { JudgedVerdict, JudgingContext, Proposal } from "#core/ways/types.t
 import type { RuleCitation } from "#core/why.ts";
 import { lower } from "#core/words.ts";
 import { workAtCharger } from "./at-charger.ts";
-import { confirmationVisit, consentOfOperator, measureFirst } from "./first.ts";
+import { withCautions } from "./cautions.ts";
+import { confirmationVisit, consentOfOperator, isolationOf, measureFirst } from "./first.ts";
 
 const FAULTS = { faults: true, unknowns: false };
 const UNKNOWNS = { faults: false, unknowns: true };
@@ -373,7 +374,11 @@ export function judgeProposal(context: JudgingContext, proposal: Proposal): Judg
         )
       : null;
   const run = judgement.circuit ? runToMend(judgement.circuit) : NOTHING_TO_MEND;
-  const items = [...confirm, ...urgent, ...first.items, ...operator.items, ...others, ...run.items, ...own];
+  const rest = [...first.items, ...operator.items, ...others, ...run.items, ...own];
+  const isolation = isolationOf(context, [...urgent, ...rest]);
+  const items = [...confirm, ...urgent, ...isolation, ...rest].map((item) =>
+    withCautions(item, context.document, codebook),
+  );
   const mustWork =
     proposal.takesWork ||
     atCharger.some(({ id }) => id === "set-current") ||
@@ -395,6 +400,7 @@ export function judgeProposal(context: JudgingContext, proposal: Proposal): Judg
   ];
   judgement.items = items;
   judgement.cautions = [
+    ...new Set(items.flatMap((item) => item.cautions ?? [])),
     ...proposal.cautions,
     ...operator.cautions,
     ...(judgement.circuit?.cautions ?? toDesign(end.links)),

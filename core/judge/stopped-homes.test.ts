@@ -193,7 +193,6 @@ const UNREAD: Stopped[] = [
     "with-work",
     /^Confirm the bus rating of the main panel/,
   ],
-  ["an unread main", onPanel(us, { mainA: null }), managed, "with-work", /^Confirm the main device of the main panel/],
   [
     "a panel whose condition nobody noted",
     onPanel(us, { condition: undefined }),
@@ -291,17 +290,6 @@ const UNREAD: Stopped[] = [
     "dedicated-circuit",
     "with-work",
     /^Confirm when the car is plugged in/,
-  ],
-  [
-    "no loads",
-    {
-      ...us,
-      loads: us.loads.slice(0, 2).map((l, i) => ({ ...l, id: ["small-appliance", "laundry"][i] as string })),
-      panels: onPanel(us, { circuits: [] }).panels,
-    },
-    "dedicated-circuit",
-    "with-work",
-    /Confirm the loads of the home/,
   ],
 ];
 
@@ -471,10 +459,15 @@ const TO_MEND: Stopped[] = [
   ],
   [
     "a bus that its main and solar overload",
-    onPanel(us, { circuits: [{ id: "pv", poles: 2, position: 9, ratingA: 50, backfeed: { outputA: 40 } }] }),
+    onPanel(us, {
+      circuits: [
+        { id: "pv", poles: 2, position: 9, ratingA: 70, backfeed: { outputA: 56, oppositeEnd: true } },
+        { id: "hot", poles: 2, position: 13, ratingA: 100, loads: ["range"] },
+      ],
+    }),
     "dedicated-circuit",
     "with-work",
-    /Change the main panel for one with a bus of 320 A/,
+    /Change the main panel for one with a bus of \d+ A/,
   ],
   [
     "a hard-wired charger at a receptacle",
@@ -515,6 +508,31 @@ const TO_MEND: Stopped[] = [
 
 /** Faults that the way cannot repair. */
 const RULED_OUT: Stopped[] = [
+  [
+    "no loads",
+    {
+      ...us,
+      loads: us.loads.slice(0, 2).map((l, i) => ({ ...l, id: ["small-appliance", "laundry"][i] as string })),
+      panels: onPanel(us, { circuits: [] }).panels,
+    },
+    "dedicated-circuit",
+    "ruled-out",
+    /Without the loads of the home there is no demand to judge by/,
+  ],
+  [
+    "no floor area",
+    { ...us, dwelling: { ...us.dwelling, floorArea: null } },
+    "service-upgrade",
+    "ruled-out",
+    /Without the floor area of the dwelling there is no demand to judge by/,
+  ],
+  [
+    "an unread main, which may be too small",
+    onPanel(us, { mainA: null }),
+    "dedicated-circuit",
+    "ruled-out",
+    /Main of the main panel is 21.2 A over what it may carry already: 60 A assumed, not read/,
+  ],
   [
     "an owner who refused",
     { ...us, enquiry: { permissions: { owner: "refused" } } },

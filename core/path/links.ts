@@ -162,8 +162,11 @@ export function pathTo(home: Home, target: PathTarget, look: LookFor = EVERYTHIN
         `Main of ${name}`,
         of,
         carry,
-        panel.mainA ?? null,
-        panel.mainA ? `main device of ${showA(panel.mainA)}` : "not known yet",
+        // An unread main is no missing limit: it counts as the smallest there may be.
+        panel.mainA ?? codebook.unknownRatingA(null),
+        panel.mainA
+          ? `main device of ${showA(panel.mainA)}`
+          : `${showA(codebook.unknownRatingA(null))} assumed, not read`,
         mainUnknowns,
       );
     const busUnknowns = unknownsOfBus(home, panel);

@@ -20,6 +20,7 @@ import { onSupply } from "#core/panel/sub-panels.ts";
 import { gfciOf, rcdOf } from "#core/rules/findings/protection.ts";
 import type { Home, PathTarget } from "#core/rules/home.ts";
 import { assumedCircuits, assumedKey, assumedLoads, isAssumed } from "#core/survey/assumed.ts";
+import { exceeds } from "#core/tolerance.ts";
 import { showA } from "#core/units.ts";
 import type { UnknownValue } from "./types.ts";
 
@@ -201,9 +202,16 @@ export function unknownsOfSupplyConductor(home: Home): UnknownValue[] {
   return askForConductor(home, conductor, rated, supplyFields.conductor);
 }
 
-/** Unknown rating of a panel's main device. */
-export const unknownsOfMain = (home: Home, panel: Panel): UnknownValue[] =>
-  ask(home, !panel.mainA && onSupply(panel) && panel.mainKind !== "lugs", panelFields.mainA, ofPanel(home, panel));
+/**
+ * Unknown rating of a panel's main device. It decides where the smallest main there may be leaves no room for a charger.
+ */
+export function unknownsOfMain(home: Home, panel: Panel): UnknownValue[] {
+  const isMissing = !panel.mainA && onSupply(panel) && panel.mainKind !== "lugs";
+  const { charging, unknownRatingA } = home.codebook;
+  const leastA = home.at(panel).demandA + charging.minimumA * charging.continuousFactor;
+  const decisive = isMissing && exceeds(leastA, unknownRatingA(null));
+  return ask(home, isMissing, panelFields.mainA, ofPanel(home, panel), { decisive });
+}
 
 /** Unknown rating of a panel's bus. */
 export const unknownsOfBus = (home: Home, panel: Panel): UnknownValue[] =>

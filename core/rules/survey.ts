@@ -29,6 +29,8 @@ export interface SurveyRules {
   authority: { label: string; who: string };
   /** Caution for all work near the live side of the supply. */
   isolate: string;
+  /** Caution: where the conductors ahead of the main are made dead. */
+  pointOfIsolation: string;
   pictures: { supplyLabel: Pictured; panelClosed: string; panelOpen: string; coverOff: string };
   /** Sizes and wiring methods a conductor is entered in, smallest first. */
   conductorSizes: readonly string[];

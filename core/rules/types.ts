@@ -52,6 +52,8 @@ export interface RegionWords {
   solid(kind: SolidKind): string;
   /** A water heater with a heat pump. */
   waterByHeatPump: string;
+  /** What isolates the conductors ahead of the main, as it goes on after "ask for". */
+  pointOfIsolation: string;
   /** The work of a board for the charger alone. */
   ownBoardWork: string;
   /** What comes with a larger supply: its conductors, and a panel with its main and bus where one is renewed. */

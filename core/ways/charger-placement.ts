@@ -1,7 +1,6 @@
 /** Putting a charger into a case: its circuit, its load, its clamps. */
 import { withCharger, withCircuit, withPanel } from "#core/case/document/change.ts";
 import type { CaseDocument, Circuit, ClampLimit, Load, Panel } from "#core/case/document/types.ts";
-import { firstPlace, takesSpace } from "#core/panel/slots.ts";
 import type { Codebook } from "#core/rules/types.ts";
 import type { ChargerPlacement } from "./types.ts";
 
@@ -14,33 +13,33 @@ export function freeId(document: CaseDocument, wanted: string): string {
   for (let n = 2; ; n++) if (!taken(`${wanted}-${n}`)) return `${wanted}-${n}`;
 }
 
-/** The case with a planned circuit for the charger in a panel, in the first place that has room; and its id. */
+/**
+ * The case with a planned circuit for the charger in a panel, and its id.
+ * @param device the device as it would be for the charger's full current, and the first space it is given
+ */
 export function withNewCircuit(
   document: CaseDocument,
   panel: Panel | null,
   codebook: Codebook,
+  { ratingA, position }: { ratingA: number; position: number | null },
 ): { document: CaseDocument; circuit: string | null } {
   if (!panel) return { document, circuit: null };
   const id = freeId(document, "charger-circuit");
-  const standing = (panel.circuits ?? []).filter((c) => c.status !== "abandoned" && takesSpace(c));
   const { charging, asksFor } = codebook;
-  const { poles } = charging;
-  const position = panel.spaces === undefined ? null : firstPlace({ poles }, standing, panel.spaces, codebook);
   const circuit: Circuit = {
     id,
     label: "Charger",
-    ...(position !== null && standing.every((c) => c.position !== undefined) && { position }),
-    poles,
+    ...(position !== null && { position }),
+    poles: charging.poles,
+    ratingA,
     status: "in-use",
     planned: true,
     // A new circuit of its own is given what these rules ask for it.
     ...(asksFor.earthing && { rcd: "A" as const, curve: "B" }),
     loads: [],
   };
-  return {
-    document: withPanel(document, panel.id, { circuits: [...(panel.circuits ?? []), circuit] }),
-    circuit: id,
-  };
+  const circuits = document.panels.find((p) => p.id === panel.id)?.circuits ?? [];
+  return { document: withPanel(document, panel.id, { circuits: [...circuits, circuit] }), circuit: id };
 }
 
 /** The charger's fields of a proposal's home, before its current is known. */

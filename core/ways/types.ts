@@ -15,6 +15,7 @@ import type { ClampGuard } from "#core/path/clamps.ts";
 import type { SupplyPath } from "#core/path/links.ts";
 import type { PathLink, UnknownValue } from "#core/path/types.ts";
 import type { CircuitDesign } from "#core/rules/circuit/types.ts";
+import type { SurveyFinding } from "#core/rules/findings/types.ts";
 import type { Home } from "#core/rules/home.ts";
 import type { Codebook, RegionWords } from "#core/rules/types.ts";
 import type { Waterline } from "#core/waterline.ts";
@@ -31,6 +32,8 @@ export interface JudgingContext {
   /** Today's path to where the charger's circuit would start. */
   path: SupplyPath;
   need: NightNeed;
+  /** Findings that stop the job, on any path. */
+  stops: readonly SurveyFinding[];
   charger: { maxA: number; settingsA: readonly number[]; managed: boolean; plug: boolean };
   /** The largest setting that the charger has, and what it adds to the demand of the supply and of a feeder, A. */
   wanted: { chargeA: number; supplyA: number; feederA: number };

@@ -68,9 +68,31 @@ describe("a dedicated circuit", () => {
       ratingA: 60,
       planned: true,
     });
-    expect(reasonsIn(freed([3, 4]), "dedicated-circuit")).toBe(
-      "2 spaces are free, but no 2 beside each other on opposite legs",
+    expect(workIn(freed([3, 5]), "dedicated-circuit")).toMatch(
+      /Prove "c3" dead, take its device out.*Prove "c5" dead.*New 60 A circuit/,
     );
+    expect(afterIn(freed([3, 5]), "dedicated-circuit").panels[0]?.circuits?.some((c) => c.id === "c3")).toBe(false);
+  });
+  it("goes where nothing is in the way before an abandoned device is taken out", () => {
+    const home = onPanel(usCaseOn(200), {
+      circuits: [{ id: "old", position: 1, poles: 2, ratingA: 30, status: "abandoned" }],
+    });
+    expect(workIn(home, "dedicated-circuit")).not.toMatch(/dead/);
+    expect(afterIn(home, "dedicated-circuit").panels[0]?.circuits?.at(-1)?.position).toBe(2);
+  });
+  it("moves one device where two free spaces are not beside each other", () => {
+    const circuits = Array.from({ length: 20 }, (_, i): Circuit => ({ id: `c${i + 1}`, position: i + 1, ratingA: 20 }));
+    const home = onPanel(usCaseOn(200), { circuits: circuits.filter((c) => c.id !== "c4" && c.id !== "c5") });
+    const way = wayIn(home, "dedicated-circuit");
+    expect(way).toMatchObject({ verdict: "with-work", chargeA: 48 });
+    expect(way.work).toEqual(
+      expect.arrayContaining(['Move "c2" from space 2 to 5, so that there is a place for the charger\'s device']),
+    );
+    const after = afterIn(home, "dedicated-circuit").panels[0]?.circuits ?? [];
+    expect(after.find((c) => c.id === "c2")?.position).toBe(5);
+    expect(after.at(-1)).toMatchObject({ position: 2, poles: 2 });
+    expect(way.lines.map((l) => l.item)).toContain("labour:device");
+    expect(codesIn(home, "panel-change")).toEqual(["not-needed"]);
   });
   it("uses the settings of the charger, in any order of the list", () => {
     const charger = { maxA: 48, settableA: [30, 15, 60], panel: "main" };
@@ -536,7 +558,10 @@ describe("boards", () => {
     expect(assess(after).findings).toEqual([]);
   });
   it("in the United Kingdom take a new consumer unit, in those words", () => {
-    const full = onPanel(knownUkHome(), { spaces: 2 });
+    const full = onPanel(onSupplyOf(knownUkHome(), { isolator: true }), { spaces: 2 });
+    expect(workIn(onPanel(knownUkHome(), { spaces: 2 }), "panel-change")).toMatch(
+      /^Have the network operator isolate the supply, or ask for an isolator after the meter/,
+    );
     expect(wayIn(full, "panel-change").name).toBe("New consumer unit");
     expect(workIn(full, "panel-change")).toMatch(
       /^Change the consumer unit for a new consumer unit \| New 40 A circuit from the consumer unit/,

@@ -8,6 +8,7 @@ import { designFor, isDesigned } from "#core/circuit/design.ts";
 import { requirements, type WorkItem } from "#core/estimate/requirements.ts";
 import { largerPanel } from "#core/findings/common.ts";
 import { homeOf } from "#core/home/home.ts";
+import { roomFor } from "#core/panel/room.ts";
 import type { SpaceCount } from "#core/panel/spaces.ts";
 import { onSupply } from "#core/panel/sub-panels.ts";
 import type { ClampGuard } from "#core/path/clamps.ts";
@@ -62,7 +63,12 @@ export const tooSmallReason = (link: PathLink, { wanted }: JudgingContext, rule:
 export function onNewCircuit(context: JudgingContext, way: NewCircuit): Proposal {
   const { codebook, charger } = context;
   const { panel, from = panelName(panel ?? {}, codebook), takesWork, solves, cautions, before = [] } = way;
-  const { document, circuit } = withNewCircuit(way.document, panel, codebook);
+  const room = panel ? roomFor(way.document, panel, codebook.charging.poles, codebook) : undefined;
+  const makesRoom = room?.items ?? [];
+  const { document, circuit } = withNewCircuit(room?.document ?? way.document, panel, codebook, {
+    ratingA: codebook.charging.deviceA(context.wanted.chargeA, context.document.options?.ukDeviceA),
+    position: room?.position ?? null,
+  });
   return {
     document,
     chargerPlacement: {
@@ -78,10 +84,11 @@ export function onNewCircuit(context: JudgingContext, way: NewCircuit): Proposal
     },
     mostA: charger.maxA,
     leastA: way.leastA ?? codebook.charging.minimumA,
-    takesWork,
-    solves,
+    takesWork: takesWork || makesRoom.length > 0,
+    solves: makesRoom.length > 0 ? [...solves, roomReason(context)] : solves,
     work: ({ circuitA, chargeA, guards }) => [
       ...before,
+      ...makesRoom,
       {
         id: "new-circuit",
         text: `New ${showA(circuitA)} circuit from ${from} to the charger`,
@@ -93,6 +100,14 @@ export function onNewCircuit(context: JudgingContext, way: NewCircuit): Proposal
     cautions,
   };
 }
+
+/** Why work comes before the device: no free place is as the device needs it. */
+const roomReason = ({ codebook: { words, charging, sections } }: JudgingContext): WayReason =>
+  wayReason(
+    "no-space",
+    `No free place for ${charging.poles === 1 ? `a ${words.space}` : `${charging.poles} ${words.spaces} beside each other`} until one is made`,
+    sections.panelRoom,
+  );
 
 /** Troubles of which nothing may be added to a panel; a bus or main that is too small is another thing. */
 export const untouchable = (context: JudgingContext): PanelTrouble[] =>
@@ -127,14 +142,14 @@ export interface PanelTrouble {
 const CODES = ["panel-unsafe", "panel-obsolete", "bus-overloaded", "heat-marks", "do-not-disturb"];
 
 /** The panels on the way that must be changed or left alone before anything is added, each with why. */
-export function panelTroubles({ path, codebook, spaces: counted }: JudgingContext): PanelTrouble[] {
+export function panelTroubles({ document, path, codebook, spaces: counted }: JudgingContext): PanelTrouble[] {
   return path.panels.flatMap((panel) => {
     const own = [`panel:${panel.id}`, `panel:${panel.id}:bus`];
     const troubles = path.faults
       .filter((f) => CODES.includes(f.finding.code) && own.includes(f.finding.link))
       .map((f) => ({ panel, reason: wayReason(f.reason, f.finding.text, f.finding.rule) }));
-    const full = panel === path.target.panel && counted?.placeAt === null ? counted : null;
-    return full ? [...troubles, { panel, reason: noSpace(full, codebook) }] : troubles;
+    const isFull = panel === path.target.panel && roomFor(document, panel, codebook.charging.poles, codebook) === null;
+    return isFull && counted ? [...troubles, { panel, reason: noSpace(counted, codebook) }] : troubles;
   });
   function noSpace(spaces: SpaceCount, { charging, words, sections }: JudgingContext["codebook"]) {
     const { poles } = charging;
@@ -142,7 +157,7 @@ export function panelTroubles({ path, codebook, spaces: counted }: JudgingContex
       "no-space",
       spaces.free < poles
         ? `${spaces.free} of ${spaces.total} ${words.spaces} free; the charger's device takes ${poles} ${poles === 1 ? words.space : words.spaces}`
-        : `${spaces.free} ${words.spaces} are free, but no ${poles} beside each other on opposite legs`,
+        : `${spaces.free} ${words.spaces} are free, but no ${poles} beside each other on opposite legs, and no single device that could be moved makes room`,
       sections.panelRoom,
     );
   }

@@ -103,6 +103,7 @@ export const bs7671Codebook: Codebook = {
     checkedBy: "Checked by (name, registration)",
     solid: (kind) => SOLID_NAMES[kind],
     waterByHeatPump: "hot water by heat pump",
+    pointOfIsolation: "an isolator after the meter",
     ownBoardWork: "Divide the tails after the meter (3 m at most without their own protection) and fit a small board",
     comesWithLargerSupply: (size) =>
       `The operator changes the cut-out; tails (${size}), main earth and bonding are brought to size`,

@@ -18,6 +18,8 @@ export const ukSurvey: SurveyRules = {
   association: { label: "Freeholder or managing agent", who: "the freeholder or managing agent" },
   authority: { label: "Network operator", who: "the network operator" },
   isolate: "The tails stay live with the main switch off: isolate at the cut-out side, lock off, prove dead.",
+  pointOfIsolation:
+    "Tails are made dead at an isolator after the meter or by the network operator: the cut-out fuse is never the electrician's to pull.",
   pictures: {
     supplyLabel: {
       label: "Cut-out and its label",

@@ -25,6 +25,7 @@ export const FINDING_CODES = [
   "outlet-undersized",
   "feeder-undersized",
   "conductor-undersized",
+  "main-oversized",
   "lost-pen-unprotected",
   "dc-protection-missing",
   "already-overloaded",

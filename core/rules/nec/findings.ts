@@ -1,13 +1,31 @@
 /** Faults that the NEC knows. */
 
-import { withCircuit, withSupply } from "#core/case/document/change.ts";
-import { readRatingA } from "#core/case/document/lookups.ts";
+import { withCircuit, withPanel, withSupply } from "#core/case/document/change.ts";
+import { panelsTo, readRatingA } from "#core/case/document/lookups.ts";
 import { linkId } from "#core/case/fields/link-ids.ts";
-import { outletName } from "#core/case/fields/names.ts";
+import { outletName, panelName } from "#core/case/fields/names.ts";
 import { requirements } from "#core/estimate/requirements.ts";
+import { exceeds } from "#core/tolerance.ts";
 import { showA } from "#core/units.ts";
 import { gfciOf } from "../findings/protection.ts";
+import { SHARED_REQUIREMENTS } from "../findings/shared-requirements.ts";
 import type { FindingRule } from "../findings/types.ts";
+import type { Home } from "../home.ts";
+import { NEC_240_6 } from "./circuit/ampacity-tables.ts";
+
+/** What a main on the service may be at most, A: the service as it was read, and its conductors. */
+function mostMainA({ document, codebook }: Home): { mostA: number; because(): string } {
+  const serviceA = readRatingA(document) ?? Number.POSITIVE_INFINITY;
+  const { conductor } = document.supply;
+  const rated = conductor ? codebook.supplyConductor.allows(conductor) : null;
+  const byConductor = rated !== null && rated.ampacityA < serviceA;
+  return byConductor
+    ? {
+        mostA: rated.ampacityA,
+        because: () => `service conductors for ${showA(rated.ampacityA)}: ${rated.cited.numbers}`,
+      }
+    : { mostA: serviceA, because: () => `a service of ${showA(serviceA)}` };
+}
 
 const TAKES = {
   gfci: requirements({ "device:gfci": 1, "labour:device": 1 }, "order"),
@@ -56,6 +74,41 @@ export const necFindings: readonly FindingRule[] = [
       document.supply.emergencyDisconnect === false
         ? [{ link: "supply", text: "No emergency disconnect outdoors: it is due when the service is replaced" }]
         : [],
+  },
+  {
+    at: "panel",
+    code: "main-oversized",
+    severity: "fix",
+    rule: "NEC 230.42, 230.90",
+    todo: "Fit a main that the service and its conductors allow, or have them renewed",
+    reason: "fault-on-path",
+    check(home, panel) {
+      const { mainA } = panel;
+      if (!mainA || panelsTo(home.document, panel).length > 1 || panel.planned) return [];
+      const { mostA, because } = mostMainA(home);
+      // Conductors that are too small for the service itself are a finding of their own.
+      const { conductor } = home.document.supply;
+      const allowsA = conductor ? home.codebook.supplyConductor.allows(conductor)?.ampacityA : undefined;
+      if (!exceeds(mainA, mostA) || (allowsA !== undefined && exceeds(home.supplyA, allowsA))) return [];
+      return [
+        {
+          link: linkId.main(panel.id),
+          text: `${panelName(panel, home.codebook)}: a main of ${showA(mainA)} behind ${because()}`,
+        },
+      ];
+    },
+    mend: {
+      requires: SHARED_REQUIREMENTS.device,
+      of(home, panel) {
+        const { mostA } = mostMainA(home);
+        const mainA = NEC_240_6.reduce((most, a) => (exceeds(a, mostA) ? most : a), 0);
+        if (mainA <= 0) return null;
+        return {
+          document: withPanel(home.document, panel.id, { mainA }),
+          text: `Fit a main of ${showA(mainA)} to ${panelName(panel, home.codebook)}`,
+        };
+      },
+    },
   },
   {
     at: "outlet",

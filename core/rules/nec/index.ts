@@ -76,6 +76,7 @@ export function necCodebook({ id, name, leastChargerVA, sections }: NecEdition):
       checkedBy: "Checked by (name, license)",
       solid: (kind) => (kind === "footway" ? "sidewalk" : kind === "neighbour" ? "neighbor's lot" : SOLID_NAMES[kind]),
       waterByHeatPump: "a heat-pump water heater",
+      pointOfIsolation: "an outdoor disconnect",
       ownBoardWork: "Fit a panel for the charger alone, fed from the meter beside the old one",
       comesWithLargerSupply: (size, panel) =>
         `New service conductors (${size}), meter base and grounding${panel ? `, and a panel with a main of ${panel.main} and a bus of ${panel.bus}` : ""}; emergency disconnect outdoors (NEC 230.85) and a surge protective device (NEC 230.67) come with it`,

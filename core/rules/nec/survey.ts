@@ -22,6 +22,8 @@ export const necSurvey: SurveyRules = {
   authority: { label: "Utility or authority", who: "the utility or authority" },
   isolate:
     "Service conductors stay live with the main off: lock off, prove dead with a tester proved before and after.",
+  pointOfIsolation:
+    "Service conductors are made dead at the outdoor disconnect or by the utility: nobody breaks a utility's seal unasked.",
   pictures: {
     supplyLabel: { label: "Main breaker", shows: "The figure on its handle" },
     panelClosed: "Panel, door open",

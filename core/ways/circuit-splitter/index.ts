@@ -5,7 +5,6 @@ import { type WayReason, wayReason } from "#core/case/document/reasons.ts";
 import type { Circuit, Load, Outlet, Panel } from "#core/case/document/types.ts";
 import { linkId } from "#core/case/fields/link-ids.ts";
 import { outletName } from "#core/case/fields/names.ts";
-import { CAUTIONS } from "#core/cautions.ts";
 import { requirements, withParts } from "#core/estimate/requirements.ts";
 import { loadName } from "#core/rules/demand/loads.ts";
 import { showA } from "#core/units.ts";
@@ -112,7 +111,7 @@ function propose(context: JudgingContext, { panel, circuit, appliance, outlet }:
             },
           ]),
     ],
-    cautions: [CAUTIONS.yLead, "While the appliance runs, charging waits."],
+    cautions: ["While the appliance runs, charging waits."],
   };
 }
 

@@ -1,6 +1,5 @@
 /** A new circuit of its own, at the largest current the calculation allows. */
 
-import { CAUTIONS } from "#core/cautions.ts";
 import { showA } from "#core/units.ts";
 import { withArticle } from "#core/words.ts";
 import type { Way } from "../types.ts";
@@ -17,7 +16,7 @@ export const dedicatedCircuit = {
   consequence: "The charger keeps its full current for good; less headroom for later loads.",
   headline: ({ chargeA, circuitA }) => `${withArticle(showA(chargeA))} charger on its own ${showA(circuitA)} circuit`,
   propose(context) {
-    const { codebook, document, path } = context;
+    const { document, path } = context;
     // Nothing is added to a panel that is full or must be left alone; a new panel or board is a way of its own.
     const troubles = untouchable(context);
     if (troubles.length > 0) return [{ refused: troubles.map((t) => t.reason) }];
@@ -27,7 +26,7 @@ export const dedicatedCircuit = {
         panel: path.target.panel,
         takesWork: false,
         solves: [],
-        cautions: [codebook.survey.isolate, CAUTIONS.limitInCharger],
+        cautions: [],
       }),
     ];
   },

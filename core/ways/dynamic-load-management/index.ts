@@ -2,7 +2,6 @@
 
 import { type WayReason, wayReason } from "#core/case/document/reasons.ts";
 import type { CaseDocument, Panel } from "#core/case/document/types.ts";
-import { CAUTIONS } from "#core/cautions.ts";
 import { requirements, type WorkItem, withParts } from "#core/estimate/requirements.ts";
 import { describeGuard } from "#core/path/clamps.ts";
 import { signalTakes } from "../circuit-requirements.ts";
@@ -75,7 +74,7 @@ export const dynamicLoadManagement = {
             link: "supply-conductor",
           },
         ],
-        cautions: [codebook.survey.isolate, CAUTIONS.clamps],
+        cautions: [],
       }),
     ];
   },

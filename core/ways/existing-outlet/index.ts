@@ -102,7 +102,7 @@ function propose(context: JudgingContext, outlet: Outlet): Proposal | RefusedPro
       },
       ...(exchange ? [exchangeForPlug(context)] : []),
     ],
-    cautions: [use.slow ? CAUTIONS.householdSocket : CAUTIONS.extensionLead],
+    cautions: use.slow ? [CAUTIONS.householdSocket[codebook.conventions.locale]] : [],
   };
 }
 const SLOW_SETTINGS_A = [6, 8, 10, 12, 13, 16];

@@ -2,7 +2,6 @@
 
 import type { Panel } from "#core/case/document/types.ts";
 import { linkId } from "#core/case/fields/link-ids.ts";
-import { CAUTIONS } from "#core/cautions.ts";
 import { showA } from "#core/units.ts";
 import { withArticle } from "#core/words.ts";
 import type { JudgingContext, Way } from "../types.ts";
@@ -58,7 +57,7 @@ export const panelChange = {
         takesWork: true,
         solves: troubles.map((t) => t.reason),
         before: items,
-        cautions: [CAUTIONS.oldBoardChanged],
+        cautions: [],
       }),
     ];
   },

@@ -5,7 +5,6 @@ import { wayReason } from "#core/case/document/reasons.ts";
 import type { CaseDocument, Circuit, Panel } from "#core/case/document/types.ts";
 import { linkId } from "#core/case/fields/link-ids.ts";
 import { circuitName } from "#core/case/fields/names.ts";
-import { CAUTIONS } from "#core/cautions.ts";
 import { askedOf, designFor, isDesigned } from "#core/circuit/design.ts";
 import { IN_PASSING, requirements, withParts } from "#core/estimate/requirements.ts";
 import { circuitRated } from "#core/home/home.ts";
@@ -126,7 +125,7 @@ function propose(context: JudgingContext, panel: Panel, circuit: Circuit): Propo
         link: "charger",
       },
     ],
-    cautions: [CAUTIONS.breakerNotRaised],
+    cautions: [],
   };
 }
 

@@ -36,7 +36,7 @@ export const separateBoard = {
   consequence: "The old board is left as it is; it will still need changing one day.",
   headline: ({ chargeA }) => `${withArticle(showA(chargeA))} charger on a board of its own`,
   propose(context) {
-    const { codebook, path } = context;
+    const { path } = context;
     // An unsafe panel is repaired, not left in use.
     const unsafe = path.panels.find((p) => p.condition === "unsafe");
     const unsafeFault = unsafe && path.faults.find((f) => f.finding.link === linkId.panel(unsafe.id));
@@ -53,7 +53,7 @@ export const separateBoard = {
         takesWork: true,
         solves,
         before: [own.item],
-        cautions: [codebook.survey.isolate],
+        cautions: [],
       }),
     ];
   },

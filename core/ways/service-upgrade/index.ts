@@ -144,7 +144,7 @@ function propose(context: JudgingContext, larger: Larger, start: Start): Proposa
       },
       ...(own ? [own.item] : []),
     ],
-    cautions: [codebook.survey.isolate],
+    cautions: [],
   });
 }
 

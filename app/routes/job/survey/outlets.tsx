@@ -72,7 +72,7 @@ export const OutletsSection = deferred(function Outlets({ document }) {
             </Fields>
             <PicturesOf thing={`outlet:${outlet.id}`} name={outlet.type} />
             {outlet.plainSplitter && <Caution>{CAUTIONS.yLead}</Caution>}
-            {use?.slow && <Caution>{CAUTIONS.householdSocket}</Caution>}
+            {use?.slow && <Caution>{CAUTIONS.householdSocket[codebook.conventions.locale]}</Caution>}
             <Button type="text" danger onClick={() => takeAway(outlet.id)} aria-label={`Remove the ${outlet.type}`}>
               Remove
             </Button>

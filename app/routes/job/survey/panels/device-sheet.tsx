@@ -82,7 +82,7 @@ export default function DeviceSheet({ panelIndex, id, onArrange, onTakeOut, onCh
         <CaseField of={circuitFields.shared} index={index} />
       </Fields>
       <PicturesOf thing={`device:${id}`} name={deviceName(circuit)} />
-      {circuit.status === "charger-ready" && <Caution>{CAUTIONS.breakerNotRaised}</Caution>}
+      {circuit.status === "charger-ready" && <Caution>{CAUTIONS.deviceNotRaised(codebook.words.device)}</Caution>}
       {circuit.status === "abandoned" && <Caution>{CAUTIONS.abandoned}</Caution>}
       <p className={styles.actions}>
         <Button

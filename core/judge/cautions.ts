@@ -1,0 +1,103 @@
+/** Cautions by act: what each kind of work can hurt, wherever that work is done. */
+
+import type { CaseDocument } from "#core/case/document/types.ts";
+import { CAUTIONS } from "#core/cautions.ts";
+import type { WorkItem } from "#core/estimate/requirements.ts";
+import { onSupply } from "#core/panel/sub-panels.ts";
+import type { Codebook } from "#core/rules/types.ts";
+
+interface Act {
+  /** Whether a piece of work contains the act, by its id. */
+  inWork(id: string): boolean;
+  /** Whether the home makes it dangerous; always, where it is left out. */
+  where?(document: CaseDocument, id: string): boolean;
+  text(codebook: Codebook): string;
+}
+
+const startsWith =
+  (...beginnings: readonly string[]) =>
+  (id: string): boolean =>
+    beginnings.some((beginning) => id === beginning || id.startsWith(`${beginning}:`));
+
+/** Work on the tails or service conductors, a board or its main. */
+const ahead = startsWith(
+  "own-board",
+  "new-panel",
+  "upgrade",
+  "mend:tails-undersized",
+  "mend:panel-obsolete",
+  "mend:panel-unsafe",
+  "mend:conductor-undersized:supply-conductor",
+  "mend:main-oversized",
+);
+/** A cover comes off, a device goes in or out. */
+const atDevices = startsWith(
+  "new-circuit",
+  "exchange-device",
+  "take-over",
+  "take-out",
+  "move",
+  "renew-feeder",
+  "mend:rcd-type-ac",
+  "mend:rcd-missing",
+  "mend:bus-overloaded",
+  "mend:conductor-undersized",
+  "mend:feeder-undersized",
+  "mend:surge-protection-missing",
+);
+const coverOff = (id: string): boolean => ahead(id) || atDevices(id);
+
+const hasSecondSource = ({ supply, panels }: CaseDocument): boolean =>
+  supply.onsiteGeneration === true ||
+  supply.battery === true ||
+  panels.some(({ circuits = [] }) => circuits.some((c) => c.backfeed && c.status !== "abandoned"));
+
+const isOldBoard = ({ panels }: CaseDocument): boolean =>
+  panels.some((p) => p.condition === "obsolete" || p.condition === "unsafe");
+
+const isDrilled = ({ run }: CaseDocument): boolean =>
+  run?.segments?.some(({ through = {} }) => Object.values(through).some((count) => (count ?? 0) > 0)) ?? false;
+
+/** In the order of the hands. */
+const ACTS: readonly Act[] = [
+  { inWork: coverOff, text: ({ survey }) => survey.isolate },
+  {
+    inWork: coverOff,
+    where: hasSecondSource,
+    text: ({ words }) =>
+      `With the main off the ${words.board} stays live while generation or a battery feeds in: isolate each source, and prove dead again.`,
+  },
+  { inWork: ahead, text: ({ survey }) => survey.pointOfIsolation },
+  { inWork: ahead, where: isOldBoard, text: ({ words }) => CAUTIONS.oldBoardChanged(words.device) },
+  {
+    inWork: startsWith("new-panel", "renew-feeder"),
+    where: ({ panels }, id) => panels.some((p) => id.endsWith(`:${p.id}`) && !onSupply(p)),
+    text: ({ words }) => `In a ${words.subPanel} neutral and earth are kept apart, and no bonding strap is left in.`,
+  },
+  { inWork: startsWith("take-over", "take-out"), text: () => CAUTIONS.abandoned },
+  { inWork: startsWith("exchange-device"), text: ({ words }) => CAUTIONS.deviceNotRaised(words.device) },
+  {
+    inWork: startsWith("new-circuit"),
+    where: isDrilled,
+    text: () =>
+      "Know what is behind a wall or floor on both sides before it is drilled; probe a thickness that is only assumed; sleeve and seal a cavity.",
+  },
+  {
+    inWork: startsWith("mend:earth-impedance-high", "mend:lost-pen-unprotected"),
+    text: () => "Locate buried services before an electrode is driven.",
+  },
+  { inWork: startsWith("splitter"), text: () => CAUTIONS.yLead },
+  { inWork: startsWith("check-outlet", "splitter", "receptacle"), text: () => CAUTIONS.extensionLead },
+  { inWork: startsWith("check-outlet"), text: ({ words }) => CAUTIONS.gripAndHeat(words.outlet) },
+  { inWork: startsWith("receptacle"), text: ({ words }) => CAUTIONS.boxEarthed(words.outlet) },
+  { inWork: startsWith("clamps"), text: () => CAUTIONS.clamps },
+  { inWork: startsWith("new-circuit", "clamps", "set-current", "splitter"), text: () => CAUTIONS.limitInCharger },
+];
+
+/** A piece of work with the cautions of what the hand does in it. */
+export function withCautions(item: WorkItem, document: CaseDocument, codebook: Codebook): WorkItem {
+  const cautions = ACTS.filter((act) => act.inWork(item.id) && (act.where?.(document, item.id) ?? true)).map((act) =>
+    act.text(codebook),
+  );
+  return cautions.length > 0 ? { ...item, cautions } : item;
+}

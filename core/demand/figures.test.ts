@@ -346,9 +346,41 @@ describe("measured demand (220.87)", () => {
   it("is no recording where the home generates", () => {
     const sunny = onSupplyOf(usCase({ measured: recorder }), { onsiteGeneration: true });
     expect(calculation(sunny, "nec-220.87").applies).toBe(false);
-    expect(calculation(onSupplyOf(usCase({ measured: year }), { onsiteGeneration: true }), "nec-220.87").applies).toBe(
-      true,
-    );
+  });
+  it("is no year of import beside generation, unless the generation was added back or was not running", () => {
+    const sunny = (generation?: "added-back" | "hours-without") =>
+      onSupplyOf(usCase({ measured: { ...year, ...(generation && { generation }) } }), { onsiteGeneration: true });
+    expect(calculation(sunny(), "nec-220.87")).toMatchObject({
+      applies: false,
+      why: expect.stringMatching(/imported is not the demand/),
+    });
+    expect(calculation(sunny("added-back"), "nec-220.87").applies).toBe(true);
+    expect(calculation(sunny("hours-without"), "nec-220.87").applies).toBe(true);
+  });
+  it("is no month where no loads are listed: nobody knows whether the home is heated electrically", () => {
+    const listed = calculation(usCase({ measured: recorder }), "nec-220.87");
+    const bare = usCase({ measured: recorder });
+    const unlisted = { ...bare, loads: bare.loads.slice(0, 2) };
+    expect(listed.applies).toBe(true);
+    expect(calculation(unlisted, "nec-220.87").why).toMatch(/No loads are listed/);
+  });
+  it("of a feeder counts a quarter more of what runs for hours", () => {
+    const garage = { id: "g", name: "Garage", fedFrom: "main", feeder: { ratingA: 60 }, circuits: [] };
+    const heater = (continuous?: boolean): Load => ({
+      id: "kiln",
+      kind: "fixed-appliance",
+      va: 4800,
+      panel: "g",
+      ...(continuous && { continuous }),
+    });
+    const on = (continuous?: boolean) => {
+      const home = usCase();
+      return assess({ ...home, panels: [...home.panels, garage], loads: [...home.loads, heater(continuous)] });
+    };
+    expect(on().feeders[0]?.demandA).toBeCloseTo(20, 9);
+    expect(on(true).feeders[0]?.demandA).toBeCloseTo(25, 9);
+    // The service's own methods count it once.
+    expect(on(true).headroomA).toBeCloseTo(on().headroomA, 9);
   });
 });
 

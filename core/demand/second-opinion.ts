@@ -91,6 +91,7 @@ const chargerLoad = (va: number): CountedLoad => ({
   existing: true,
   controlled: 1,
   socketOnControl: false,
+  continuous: false,
   slow: false,
 });
 

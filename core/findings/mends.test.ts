@@ -531,7 +531,7 @@ describe("sources that feed back", () => {
     expect(found(solar(40, true))).not.toContain("bus-overloaded at panel:main:bus");
     const way = wayIn(solar(40), "dynamic-load-management");
     expect(way.work).toEqual(
-      expect.arrayContaining(["Move the breaker of Solar to the far end of the bus of the main panel"]),
+      expect.arrayContaining(['Move the breaker of "Solar" to the far end of the bus of the main panel']),
     );
     expect(way.lines.map((l) => l.item)).not.toContain("panel");
     expect(afterIn(solar(40), "dynamic-load-management").panels[0]?.busA).toBe(125);

@@ -134,6 +134,8 @@ export const measuredSchema = objectField({
   /** Time zone of the file's timestamps, where the file does not state it. */
   zone: textField(60),
   heatingSeason: yesNo(),
+  /** With generation on site, import is not demand: what was done so that the figures are those of the loads. */
+  generation: oneOf(["added-back", "hours-without"]),
 });
 
 /** A residual-current device over a run of ways of a UK board. */

@@ -77,7 +77,6 @@ export const WITHOUT_FIELD: readonly { at: string; because: string }[] = [
   { at: "/measured/digest", because: "Written when a file of interval data is read." },
   { at: "/measured/zone", because: "Written when a file of interval data is read." },
   { at: "/loads/*/id", because: "Made by Heron." },
-  { at: "/loads/*/continuous", because: "Comes with a file; no method asks for it yet." },
   { at: "/loads/*/interlockedWith", because: "Written by a way for the home after its work." },
   { at: "/loads/*/waitsFor", because: "Written by a way for the home after its work." },
   { at: "/loads/*/managed", because: "Written by a way for the home after its work." },

@@ -17,6 +17,7 @@ export const loadFields = defineFields(
     panel: { at: "/loads/*/panel", label: "Panel", control: own },
     phase: { at: "/loads/*/phase", label: "Phase", control: own },
     controlled: { at: "/loads/*/controlled", label: "Separately controlled units", control: own },
+    continuous: { at: "/loads/*/continuous", label: "Runs for three hours or more", control: own },
     socketOnControl: { at: "/loads/*/socketOnControl", label: "Socket on its control", control: own },
   },
 );

@@ -49,6 +49,19 @@ export const measuredFields = defineFields(
       asked: (context) =>
         isTyped(context) && isThreePhase(context) && context.document.measured?.maxByPhaseA !== undefined,
     },
+    generation: {
+      at: "/measured/generation",
+      label: "Generation in the data",
+      control: {
+        kind: "choice",
+        none: "Import only: what was generated hides load",
+        options: [
+          { value: "added-back", label: "Generation added back" },
+          { value: "hours-without", label: "Only hours without generation" },
+        ],
+      },
+      asked: (context) => isMeasured(context) && context.document.supply.onsiteGeneration === true,
+    },
     heatingSeason: {
       at: "/measured/heatingSeason",
       label: "In the heating season",

@@ -37,6 +37,7 @@ export function countedLoad(load: Load, codebook: Codebook, volts: number): Coun
     controlled: load.controlled ?? quantity,
     ...(load.phase !== undefined && { phase: load.phase }),
     socketOnControl: load.socketOnControl ?? false,
+    continuous: load.continuous ?? false,
     slow: load.kind === "ev-charger" && load.va === undefined && (load.volts ?? volts) < volts,
     ...(load.interlockedWith !== undefined && { interlockedWith: load.interlockedWith }),
     ...(load.waitsFor !== undefined && { waitsFor: load.waitsFor }),

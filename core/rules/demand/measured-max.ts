@@ -2,7 +2,7 @@
 import type { Measured } from "#core/case/document/types.ts";
 import { chargerLines } from "./chargers.ts";
 import { factorLine, partsOf } from "./lines.ts";
-import type { CalculationLine, CountedLoad, DemandInput } from "./types.ts";
+import type { CalculationLine, CountedLoad, DemandInput, MethodCondition } from "./types.ts";
 
 /** The measurement of what is computed: of the whole home, or of the conductors to one panel. */
 export const measuredAt = ({ document, at }: Pick<DemandInput, "document" | "at">): Measured | null =>
@@ -11,6 +11,25 @@ export const measuredAt = ({ document, at }: Pick<DemandInput, "document" | "at"
 /** Whether a measurement states its maximum, as one figure or by phase. A maximum of zero measured nothing. */
 export const hasMaximum = (measured: Measured): boolean =>
   (measured.max?.value ?? 0) > 0 || (measured.maxByPhaseA ?? []).some((amps) => amps > 0);
+
+/** Import beside generation hides load: it is demand only where the figures are those of the loads. */
+export function generationCondition(input: DemandInput, measured: Measured, rule: string): MethodCondition {
+  const isNetted = input.document.supply.onsiteGeneration === true && measured.generation === undefined;
+  return {
+    asks: "The figures are those of the loads, not of what was imported beside generation",
+    met: !isNetted,
+    found: isNetted ? "import only" : measured.generation ? "they are" : "no generation is recorded",
+    against:
+      "With generation on site, what is imported is not the demand: add the generation back, or use only hours without it. Until then it is an indication only",
+    rule,
+  };
+}
+
+/** Whether nobody knows how the home is heated: no loads were listed but those that every dwelling has. */
+export function isHeatingUnknown({ document, codebook }: Pick<DemandInput, "document" | "codebook">): boolean {
+  const usual = new Set(codebook.startLoads.map((l) => l.kind));
+  return !document.loads.some((l) => !usual.has(l.kind) && l.id !== document.charger?.load);
+}
 
 /** The reason why a maximum cannot be used. */
 export const lackOf = ({ max, maxByPhaseA }: Measured): string =>

@@ -17,6 +17,8 @@ export interface CountedLoad {
   controlled: number;
   phase?: 1 | 2 | 3;
   socketOnControl: boolean;
+  /** It runs for three hours or more. */
+  continuous: boolean;
   /** A charging lead at the volts of a general-purpose outlet, whose use the general loads hold already. */
   slow: boolean;
   /** A charger that never runs together with this load. */

@@ -7,6 +7,7 @@ import { removeLoad } from "#core/case/document/remove-load.ts";
 import { setValue, valueAt } from "#core/case/document/set-value.ts";
 import type { Load } from "#core/case/document/types.ts";
 import { showNameplate } from "#core/panel/quick-load.ts";
+import { onSupply } from "#core/panel/sub-panels.ts";
 import { NO_UNITS, parseNameplate, parseNumber, parseQuantity } from "#core/quantity/parse.ts";
 import { countedLoads } from "#core/rules/demand/loads.ts";
 import { codebookOf } from "#core/rules/index.ts";
@@ -40,6 +41,10 @@ export function LoadLedger() {
   const choices = useMemo(
     () => (several ? document.panels.map((p) => ({ value: p.id, label: p.name ?? p.id })) : NO_PANELS),
     [several, document.panels],
+  );
+  const behindFeeder = useMemo(
+    () => new Set(document.panels.filter((p) => !onSupply(p)).map((p) => p.id)),
+    [document.panels],
   );
   if (document.loads.length === 0)
     return <p className="quiet">No loads yet. Walk through the home and enter each fixed appliance as you see it.</p>;
@@ -101,6 +106,7 @@ export function LoadLedger() {
                 panels={choices}
                 board={codebook.words.board}
                 phases={document.supply.system === "three-phase-230-400"}
+                onFeeder={codebook.charging.continuousFactor > 1 && behindFeeder.has(load.panel ?? "")}
               />
             ))}
           </tbody>
@@ -145,6 +151,8 @@ interface RowProps {
   board: string;
   /** The supply has three phases, and each load is on one of them. */
   phases: boolean;
+  /** It is behind a feeder, which counts what runs for hours at more. */
+  onFeeder: boolean;
 }
 
 const Row = memo(function Row({
@@ -160,6 +168,7 @@ const Row = memo(function Row({
   panels,
   board,
   phases,
+  onFeeder,
 }: RowProps) {
   const at = `/loads/${index}`;
   const name = load.label ?? kindLabel;
@@ -171,7 +180,16 @@ const Row = memo(function Row({
         {load.label !== undefined && load.label !== kindLabel && <span className={styles.kind}>{kindLabel}</span>}
         {load.existing === false && <span className={styles.planned}>planned</span>}
         {asks === "controlled" && <ControlledField at={at} name={name} pieces={load.quantity ?? 1} />}
-        {asks === "socketOnControl" && <SocketOnControl at={at} name={name} />}
+        {asks === "socketOnControl" && (
+          <Tick pointer={`${at}/socketOnControl`} label={`A socket on the control of ${name}`}>
+            a socket on its control
+          </Tick>
+        )}
+        {onFeeder && (
+          <Tick pointer={`${at}/continuous`} label={`${name} runs for three hours or more`}>
+            runs for three hours or more
+          </Tick>
+        )}
         {panels.length > 0 && (
           <RowChoice
             pointer={`${at}/panel`}
@@ -266,18 +284,18 @@ const ControlledField = memo(function ControlledField(props: { at: string; name:
   );
 });
 
-const SocketOnControl = memo(function SocketOnControl({ at, name }: { at: string; name: string }) {
+/** A yes or nothing of a load, in its row. */
+const Tick = memo(function Tick({ pointer, label, children }: { pointer: string; label: string; children: string }) {
   const store = useJobStore();
-  const pointer = `${at}/socketOnControl`;
   const value = useJobPart((job) => valueAt(job.document, pointer)) === true;
   return (
     <Checkbox
       className={styles.asked}
-      aria-label={`A socket on the control of ${name}`}
+      aria-label={label}
       checked={value}
       onChange={(e) => store.edit(setValue(store.getState().document, pointer, e.target.checked || undefined))}
     >
-      a socket on its control
+      {children}
     </Checkbox>
   );
 });

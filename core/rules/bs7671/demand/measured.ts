@@ -2,7 +2,14 @@
 
 import { factorLine } from "#core/rules/demand/lines.ts";
 import { ofKind, phasesOf } from "#core/rules/demand/loads.ts";
-import { hasMaximum, lackOf, measuredAt, measuredLines } from "#core/rules/demand/measured-max.ts";
+import {
+  generationCondition,
+  hasMaximum,
+  isHeatingUnknown,
+  lackOf,
+  measuredAt,
+  measuredLines,
+} from "#core/rules/demand/measured-max.ts";
 import { type DemandInput, type DemandMethod, firstAgainst, type MethodCondition } from "#core/rules/demand/types.ts";
 import { showNumber } from "#core/units.ts";
 import { UK_MEASURED } from "./rules.ts";
@@ -21,7 +28,9 @@ function conditions(input: DemandInput): MethodCondition[] {
   if (!measured) return [];
   const { days = 0, intervalMinutes: interval, heatingSeason } = measured;
   const phases = input.at === "supply" ? phasesOf(input) : 1;
-  const electricHeating = ofKind(input.loads, "heat-pump", "storage-heater", "underfloor-heating").length > 0;
+  const isUnknown = isHeatingUnknown(input);
+  const electricHeating =
+    isUnknown || ofKind(input.loads, "heat-pump", "storage-heater", "underfloor-heating").length > 0;
   const known = (phases === 1 || measured.maxByPhaseA !== undefined) && hasMaximum(measured);
   return [
     {
@@ -57,9 +66,10 @@ function conditions(input: DemandInput): MethodCondition[] {
       found: electricHeating
         ? `${showNumber(days)} days, ${heatingSeason ? "in" : "outside"} the season`
         : "no electric heating in the ledger",
-      against: `${showNumber(days)} days outside the heating season (November to February) in a home with electric heating: indication only`,
+      against: `${showNumber(days)} days outside the heating season (November to February) in a home ${isUnknown ? "that may have" : "with"} electric heating: indication only`,
       rule: RULE,
     },
+    generationCondition(input, measured, RULE),
   ];
 }
 

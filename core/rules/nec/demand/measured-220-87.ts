@@ -2,7 +2,14 @@
 
 import { factorLine, partsOf, totalVA } from "#core/rules/demand/lines.ts";
 import { ofKind } from "#core/rules/demand/loads.ts";
-import { hasMaximum, lackOf, measuredAt, measuredLines } from "#core/rules/demand/measured-max.ts";
+import {
+  generationCondition,
+  hasMaximum,
+  isHeatingUnknown,
+  lackOf,
+  measuredAt,
+  measuredLines,
+} from "#core/rules/demand/measured-max.ts";
 import {
   type CalculationLine,
   type DemandInput,
@@ -51,6 +58,7 @@ function conditions(input: DemandInput): MethodCondition[] {
             : `Intervals of ${showNumber(interval)} minutes are longer than any demand interval`,
         rule: `${RULE}(1)`,
       },
+      generationCondition(input, measured, RULE),
     ];
   const generation = input.document.supply.onsiteGeneration === true;
   return [
@@ -74,6 +82,14 @@ function conditions(input: DemandInput): MethodCondition[] {
       met: interval !== undefined && interval <= NEC_MEASURED.recordingIntervalMinutes,
       found: minutes(interval),
       against: `A recording needs averages over ${NEC_MEASURED.recordingIntervalMinutes} minutes or less; these are ${interval === undefined ? "not stated" : showNumber(interval)}: indication only`,
+      rule: `${RULE} Exception`,
+    },
+    {
+      asks: "The loads are listed, so that the larger of heating and cooling can be added",
+      met: !isHeatingUnknown(input),
+      found: isHeatingUnknown(input) ? "none are" : "they are",
+      against:
+        "No loads are listed: nobody knows whether the home is heated electrically, so a month is an indication only",
       rule: `${RULE} Exception`,
     },
   ];
@@ -100,10 +116,6 @@ function seasonLines(input: DemandInput): CalculationLine[] {
         }),
       ];
 }
-
-/** Load that a meter does not record because on-site generation supplies it. */
-const NETTED =
-  "The meter may net the home's own generation and so hide load: the generation's own record is to be seen beside it";
 
 export const nec22087Method: DemandMethod = {
   id: "nec-220.87",
@@ -136,12 +148,7 @@ export const nec22087Method: DemandMethod = {
           ]
         : [],
       leftOut: [],
-      assumptions: measured
-        ? [
-            "The home was occupied and used as usual during the measurement",
-            ...(input.document.supply.onsiteGeneration ? [NETTED] : []),
-          ]
-        : [],
+      assumptions: measured ? ["The home was occupied and used as usual during the measurement"] : [],
     };
   },
 };

@@ -68,6 +68,9 @@ export const OPTIONAL_LEAST_A = 100;
 export const FASTENED = { count: 4, leastVA: 500, factor: 0.75, rule: "NEC 220.53" } as const;
 /** 220.54: each dryer, VA. */
 export const LEAST_DRYER = { va: 5000, rule: "NEC 220.54" } as const;
+/** Added for the continuous loads of a feeder, beside their full value (215.2, 215.3). */
+export const FEEDER_CONTINUOUS = { share: 0.25, rule: "NEC 215.2, 215.3" } as const;
+
 /** 220.50, 430.24: so much of the largest motor on top. */
 export const LARGEST_MOTOR = { share: 0.25, rule: "NEC 220.50, 430.24" } as const;
 

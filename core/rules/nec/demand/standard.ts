@@ -3,7 +3,7 @@
 import { chargerLines } from "#core/rules/demand/chargers.ts";
 import { factorLine, partsOf, tieredLines, totalVA } from "#core/rules/demand/lines.ts";
 import { ofKind } from "#core/rules/demand/loads.ts";
-import type { CalculationLine, CountedLoad, DemandMethod } from "#core/rules/demand/types.ts";
+import type { CalculationLine, CountedLoad, DemandInput, DemandMethod } from "#core/rules/demand/types.ts";
 import { showPercent, showVA } from "#core/units.ts";
 import { cookingLines } from "./cooking-220-55.ts";
 import {
@@ -15,7 +15,7 @@ import {
   largestOf,
   lightingParts,
 } from "./general.ts";
-import { DEMAND_TIERS, FASTENED, LARGEST_MOTOR, LEAST_DRYER, type NecSections } from "./rules.ts";
+import { DEMAND_TIERS, FASTENED, FEEDER_CONTINUOUS, LARGEST_MOTOR, LEAST_DRYER, type NecSections } from "./rules.ts";
 
 /** Fastened appliances: the large ones at 75 % where there are four or more of them, the small ones in full. */
 function applianceLines(loads: readonly CountedLoad[]): CalculationLine[] {
@@ -89,6 +89,21 @@ function largestMotorLines(counted: readonly CountedLoad[]): CalculationLine[] {
   ];
 }
 
+/** A feeder and its device carry 125 % of the continuous loads behind them; chargers are counted so already. */
+function continuousLines({ loads, general }: DemandInput): CalculationLine[] {
+  const continuous = loads.filter((l) => l.continuous && l.kind !== "ev-charger");
+  if (general || continuous.length === 0) return [];
+  return [
+    factorLine({
+      label: "Continuous loads on the feeder",
+      connectedVA: totalVA(continuous),
+      factor: FEEDER_CONTINUOUS.share,
+      rule: FEEDER_CONTINUOUS.rule,
+      because: () => "a feeder and its device carry 125 % of what runs for three hours or more",
+    }),
+  ];
+}
+
 /** The standard method of NEC article 220 part III for an edition. */
 export const necStandard = ({ lightingTiers }: NecSections): DemandMethod => ({
   id: "nec-standard",
@@ -135,6 +150,7 @@ export const necStandard = ({ lightingTiers }: NecSections): DemandMethod => ({
             ]
           : []),
         ...largestMotorLines([...(climate.largest?.loads ?? []), ...motors]),
+        ...continuousLines(input),
         ...chargerLines(input),
       ],
       leftOut: climate.leftOut,

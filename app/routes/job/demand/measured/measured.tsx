@@ -103,6 +103,7 @@ function Evidence({ measured, onByHand }: { measured: Measured; onByHand(value: 
           <CaseField of={measuredFields.max} />
         )}
         <CaseField of={measuredFields.heatingSeason} />
+        <CaseField of={measuredFields.generation} />
         <CaseField of={supplyFields.onsiteGeneration} />
       </Fields>
     </>

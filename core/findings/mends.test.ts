@@ -172,7 +172,7 @@ describe("a panel", () => {
         ],
       });
     expect(afterIn(pv(56), "dedicated-circuit").panels[0]).toMatchObject({ busA: 225, mainA: 200, condition: "sound" });
-    expect(afterIn(pv(57), "dedicated-circuit").panels[0]?.busA).toBe(320);
+    expect(afterIn(pv(57), "dedicated-circuit").panels[0]?.busA).toBe(400);
   });
   it("obsolete or unsafe is found at the panel", () => {
     expect(text(onPanel(uk, { condition: "obsolete" }), "panel-obsolete")).toMatchObject({

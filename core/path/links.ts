@@ -107,7 +107,7 @@ export function pathTo(home: Home, target: PathTarget, look: LookFor = EVERYTHIN
     supplyA,
     readRatingA(document) === null
       ? `${showA(supplyA)} assumed, not read`
-      : `${words.supplyOf(showA(supplyA))}, ${words.ratingReadOff}`,
+      : `${words.supplyOf(supplyA)}, ${words.ratingReadOff}`,
     asks(() => [...unknownsOfSupply(home), ...nowhere]),
   );
   const { conductor } = document.supply;

@@ -141,9 +141,9 @@ describe("outlets", () => {
 
 describe("supplies", () => {
   it("are made in these ratings", () => {
-    expect([...nec2023.supplyRatingsA]).toEqual([100, 125, 150, 200, 225, 320, 400]);
+    expect([...nec2023.supplyRatingsA]).toEqual([100, 125, 150, 200, 225, 400]);
     expect([...uk.supplyRatingsA]).toEqual([60, 80, 100]);
-    expect([...(nec2023.bus?.ratingsA ?? [])]).toEqual([100, 125, 150, 200, 225, 320, 400]);
+    expect([...(nec2023.bus?.ratingsA ?? [])]).toEqual([100, 125, 150, 200, 225, 400]);
     expect(nec2023.leastSupplyA).toEqual({ value: 100, rule: "NEC 230.79(C)" });
     expect(uk.largerSystem).toEqual({ system: "three-phase-230-400", ratingA: 100, name: "three phases" });
     expect(uk.notify).toMatchObject({ demandA: 60, chargeA: 32 });

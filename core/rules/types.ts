@@ -43,7 +43,7 @@ export interface RegionWords {
   /** The owner of the supply. */
   operator: string;
   /** Name of a supply with its rating, as in "a 100 A ...". */
-  supplyOf(ratingA: string): string;
+  supplyOf(ratingA: number): string;
   /** The protective conductor of a circuit. */
   earthConductor: string;
   /** Name of the switch beside a charger. */
@@ -56,6 +56,8 @@ export interface RegionWords {
   pointOfIsolation: string;
   /** The work of a board for the charger alone. */
   ownBoardWork: string;
+  /** The work of a board for three phases in the place of one for one phase. */
+  threePhaseBoardWork: string;
   /** What comes with a larger supply: its conductors, and a panel with its main and bus where one is renewed. */
   comesWithLargerSupply(size: string, panel: { main: string; bus: string } | null): string;
   /** Name of a person who may do the work. */

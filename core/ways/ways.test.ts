@@ -671,6 +671,40 @@ describe("a larger supply", () => {
     expect(next(on(100, 16_000))).toMatchObject({ ratingA: 100, system: "three-phase-230-400" });
     expect(workIn(on(100, 16_000), "service-upgrade")).toMatch(/Apply to the network operator for three phases/);
   });
+  /** A home that carries 40 A less than its service of these amperes, by 220.83. */
+  const almostFull = (ratingA: number, options: CaseDocument["options"] = {}): CaseDocument => {
+    const va = ((ratingA - 40) * 240 - 8000) / 0.4 + 8000 - 10_050;
+    const home = knownUsHome({ options, loads: [{ id: "h", kind: "central-heat", va }] });
+    return onPanel(onSupplyOf(home, { ratingA, conductor: undefined }), {
+      mainA: ratingA,
+      busA: ratingA,
+      circuits: [],
+    });
+  };
+  it("costs more the larger it is, and more in copper than in aluminum", () => {
+    const price = (ratingA: number, allowAluminium = false) =>
+      wayIn(almostFull(ratingA, { allowAluminium }), "service-upgrade").cost.typical;
+    const prices = [100, 125, 150, 200].map((a) => price(a));
+    expect([...prices].sort((a, b) => a - b)).toEqual(prices);
+    expect(new Set(prices).size).toBe(prices.length);
+    expect(price(150, true)).toBeLessThan(price(150));
+  });
+  it("of a fuse, a larger fuse and three phases differ in price, and three phases bring a board", () => {
+    const on = (ratingA: number, showerVA: number) => {
+      const loads = [{ id: "li", kind: "shower" as const, va: showerVA }];
+      return wayIn(onSupplyOf(knownUkHome({ loads }), { ratingA }), "service-upgrade");
+    };
+    const [to80, to100, three] = [on(60, 9000), on(60, 14_000), on(100, 18_000)] as const;
+    expect(to80.cost.typical).toBeLessThan(to100.cost.typical);
+    expect(to100.cost.typical).toBeLessThan(three.cost.typical);
+    expect(three.work.join(" | ")).toMatch(/three phases.*three-phase board/);
+    expect(three.lines.map((l) => l.item)).toContain("panel:three-phase");
+    // Tails that are large enough for the new fuse stay.
+    expect(to80.lines.some((l) => l.item.startsWith("tails"))).toBe(false);
+  });
+  it("is called by its class where utilities name it by its continuous rating", () => {
+    expect(workIn(almostFull(225), "service-upgrade")).toMatch(/Apply to the utility for a 400 A service of class 320/);
+  });
   it("of three phases keeps the house on one and gives the charger another", () => {
     const home = ukCase({
       loads: [{ id: "sh", kind: "shower", va: 18_400 }],

@@ -95,7 +95,7 @@ export const bs7671Codebook: Codebook = {
     ratingReadOff: "as on the cut-out label",
     authority: "network operator",
     operator: "network operator",
-    supplyOf: (rating) => `${rating} cut-out fuse`,
+    supplyOf: (ratingA) => `${showA(ratingA)} cut-out fuse`,
     newPanel: "consumer unit",
     earthConductor: "earth conductor",
     chargerSwitch: "isolator",
@@ -105,6 +105,8 @@ export const bs7671Codebook: Codebook = {
     waterByHeatPump: "hot water by heat pump",
     pointOfIsolation: "an isolator after the meter",
     ownBoardWork: "Divide the tails after the meter (3 m at most without their own protection) and fit a small board",
+    threePhaseBoardWork:
+      "Fit a three-phase board, or a second board for the new phases, and have the meter changed for a three-phase one",
     comesWithLargerSupply: (size) =>
       `The operator changes the cut-out; tails (${size}), main earth and bonding are brought to size`,
   },

@@ -12,10 +12,12 @@ import { SHARED_REQUIREMENTS } from "../findings/shared-requirements.ts";
 import type { FindingRule } from "../findings/types.ts";
 import type { Home } from "../home.ts";
 import { NEC_240_6 } from "./circuit/ampacity-tables.ts";
+import { CLASS_320 } from "./service.ts";
 
 /** What a main on the service may be at most, A: the service as it was read, and its conductors. */
 function mostMainA({ document, codebook }: Home): { mostA: number; because(): string } {
-  const serviceA = readRatingA(document) ?? Number.POSITIVE_INFINITY;
+  const readA = readRatingA(document) ?? Number.POSITIVE_INFINITY;
+  const serviceA = readA === CLASS_320.continuousA ? CLASS_320.standardA : readA;
   const { conductor } = document.supply;
   const rated = conductor ? codebook.supplyConductor.allows(conductor) : null;
   const byConductor = rated !== null && rated.ampacityA < serviceA;

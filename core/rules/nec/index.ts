@@ -21,7 +21,7 @@ import { necFindings } from "./findings.ts";
 import { necLoadKinds, necStartLoads } from "./load-kinds.ts";
 import { necPracticeOptions } from "./practice-options.ts";
 import { necSeenRules } from "./seen.ts";
-import { necServiceConductors, SERVICE_RATINGS_A } from "./service.ts";
+import { CLASS_320, necServiceConductors, SERVICE_RATINGS_A } from "./service.ts";
 import { necSupplyDevice } from "./supply-device.ts";
 import { necAsksFor, necSurvey } from "./survey.ts";
 import { necTypicalHomes } from "./typical-home.ts";
@@ -68,7 +68,10 @@ export function necCodebook({ id, name, leastChargerVA, sections }: NecEdition):
       ratingReadOff: "as read off the main breaker",
       authority: "authority having jurisdiction and the utility",
       operator: "utility",
-      supplyOf: (rating) => `${rating} service`,
+      supplyOf: (ratingA) =>
+        ratingA === CLASS_320.continuousA || ratingA === CLASS_320.standardA
+          ? `${showA(CLASS_320.standardA)} service of class ${CLASS_320.continuousA}`
+          : `${showA(ratingA)} service`,
       newPanel: "panel",
       earthConductor: "grounding conductor",
       chargerSwitch: "disconnect",
@@ -78,6 +81,7 @@ export function necCodebook({ id, name, leastChargerVA, sections }: NecEdition):
       waterByHeatPump: "a heat-pump water heater",
       pointOfIsolation: "an outdoor disconnect",
       ownBoardWork: "Fit a panel for the charger alone, fed from the meter beside the old one",
+      threePhaseBoardWork: "Fit a three-phase panel",
       comesWithLargerSupply: (size, panel) =>
         `New service conductors (${size}), meter base and grounding${panel ? `, and a panel with a main of ${panel.main} and a bus of ${panel.bus}` : ""}; emergency disconnect outdoors (NEC 230.85) and a surge protective device (NEC 230.67) come with it`,
     },

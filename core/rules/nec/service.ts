@@ -9,10 +9,12 @@ import { nextStandardDeviceA, tableAmpacityA } from "./circuit/conductor.ts";
 const SHARE = 0.83;
 const SHARE_FROM_A = 100;
 
+/** A service that utilities name by its continuous rating, and its standard rating (240.6(A)), A. */
+export const CLASS_320 = { continuousA: 320, standardA: 400 } as const;
 /** Ratings a service may be raised to, ascending, A. */
-export const SERVICE_RATINGS_A = [100, 125, 150, 200, 225, 320, 400] as const;
+export const SERVICE_RATINGS_A = [100, 125, 150, 200, 225, CLASS_320.standardA] as const;
 /** Ratings that a panel's bus is made in, ascending, A. */
-export const BUS_RATINGS_A = [100, 125, 150, 200, 225, 320, 400] as const;
+export const BUS_RATINGS_A = [100, 125, 150, 200, 225, 400] as const;
 
 const LARGEST = NEC_310_16[NEC_310_16.length - 1] as (typeof NEC_310_16)[number];
 

@@ -4,7 +4,8 @@ import { withoutSources, withSupply } from "#core/case/document/change.ts";
 import { panelsTo } from "#core/case/document/lookups.ts";
 import { wayReason } from "#core/case/document/reasons.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
-import { IN_PASSING, requirements } from "#core/estimate/requirements.ts";
+import { linkId } from "#core/case/fields/link-ids.ts";
+import { type Requirements, requirements } from "#core/estimate/requirements.ts";
 import { busThatCarries, renewedPanel } from "#core/findings/common.ts";
 import { onSupply } from "#core/panel/sub-panels.ts";
 import { exceeds } from "#core/tolerance.ts";
@@ -13,13 +14,21 @@ import { withArticle } from "#core/words.ts";
 import type { JudgingContext, Proposal, RefusedProposal, Way } from "../types.ts";
 import { carriesWanted, onNewCircuit, untouchable, withOwnBoard } from "../work.ts";
 
-const UPGRADE = requirements(
-  { upgrade: 1, "labour:upgrade": 1, tails: 1 },
-  "operator",
-  "utility-visit",
-  "permit",
-  "inspection",
-);
+/** What a larger supply takes, by its size: the operator's charge and the work beside it. */
+const upgradeTakes = (kind: string): Requirements =>
+  requirements(
+    { [`upgrade:${kind}`]: 1, [`labour:upgrade:${kind}`]: 1 },
+    "operator",
+    "utility-visit",
+    "permit",
+    "inspection",
+  );
+
+/** Its conductors, where those that are there are too small. */
+const conductorsTaken = (isRenewed: boolean, ratingA: number, material: string): Record<string, number> =>
+  isRenewed ? { [`tails:${ratingA}:${material}`]: 1 } : {};
+
+const THREE_PHASE_BOARD = requirements({ "panel:three-phase": 1, "labour:panel:three-phase": 1 }, "order-panel");
 
 interface Larger {
   ratingA: number;
@@ -32,7 +41,7 @@ function largerSupplies({ document, codebook, home }: JudgingContext): Larger[] 
   const { system } = document.supply;
   const more = codebook.supplyRatingsA
     .filter((ratingA) => ratingA > home.supplyA)
-    .map((ratingA) => ({ ratingA, system, name: withArticle(codebook.words.supplyOf(showA(ratingA))) }));
+    .map((ratingA) => ({ ratingA, system, name: withArticle(codebook.words.supplyOf(ratingA)) }));
   const other = codebook.largerSystem;
   return other && other.system !== system && system !== "two-legs-120-208"
     ? [...more, { ratingA: Math.max(other.ratingA, home.supplyA), system: other.system, name: other.name }]
@@ -119,6 +128,9 @@ function propose(context: JudgingContext, larger: Larger, start: Start): Proposa
   const panel = own?.panel ?? from;
   const threePhase = larger.system !== context.document.supply.system;
   const { conductor } = supplied.supply;
+  const before = context.document.supply.conductor;
+  const allowsA = before ? (codebook.supplyConductor.allows(before)?.ampacityA ?? 0) : 0;
+  const conductors = conductorsTaken(exceeds(larger.ratingA, allowsA), larger.ratingA, conductor?.material ?? "cu");
   return onNewCircuit(context, {
     document: own?.document ?? supplied,
     panel,
@@ -130,7 +142,7 @@ function propose(context: JudgingContext, larger: Larger, start: Start): Proposa
       {
         id: "upgrade",
         text: `Apply to the ${codebook.words.operator} for ${larger.name}`,
-        requires: UPGRADE,
+        requires: upgradeTakes(threePhase ? "three-phase" : String(larger.ratingA)),
         link: "supply",
       },
       {
@@ -139,9 +151,21 @@ function propose(context: JudgingContext, larger: Larger, start: Start): Proposa
           showSize(conductor?.size ?? ""),
           replaced && head ? { main: showA(head.mainA ?? 0), bus: showA(head.busA ?? 0) } : null,
         ),
-        requires: replaced ? requirements({ panel: 1 }, "order-panel") : IN_PASSING,
+        requires: replaced
+          ? requirements({ ...conductors, [`panel:${head?.busA}`]: 1 }, "order-panel")
+          : requirements(conductors),
         link: "supply-conductor",
       },
+      ...(threePhase && head
+        ? [
+            {
+              id: `new-panel:${head.id}`,
+              text: codebook.words.threePhaseBoardWork,
+              requires: THREE_PHASE_BOARD,
+              link: linkId.panel(head.id),
+            },
+          ]
+        : []),
       ...(own ? [own.item] : []),
     ],
     cautions: [],

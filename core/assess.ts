@@ -56,6 +56,24 @@ type LazyParts = Pick<Assessment, "reach" | "elsewhere">;
  */
 const assessmentOf = withLazyFields<Omit<Assessment, keyof LazyParts>, LazyParts>("reach", "elsewhere");
 
+/**
+ * The phase with most spare for a single-phase charger; undefined on one phase, and where the phases of the loads are not
+ * known: a charger without a phase counts on the fullest one.
+ */
+function lightestPhase({ document, codebook, loads, method }: Home, amps: number): 1 | 2 | 3 | undefined {
+  const isKnown = method.measures || loads.every((l) => l.phase !== undefined);
+  if (document.supply.system !== "three-phase-230-400" || !isKnown) return undefined;
+  const demandWith = (phase: 1 | 2 | 3): number => {
+    const charger = { id: "trial-charger", kind: "ev-charger" as const, amps, phase, existing: false };
+    return homeOf({ ...document, loads: [...document.loads, charger] }, codebook).demandA;
+  };
+  const [first, ...others] = ([1, 2, 3] as const).map((phase) => ({ phase, demandA: demandWith(phase) }));
+  return others.reduce(
+    (least, next) => (exceeds(least.demandA, next.demandA) ? next : least),
+    first as { phase: 1 | 2 | 3; demandA: number },
+  ).phase;
+}
+
 /** The context in which the ways are judged. */
 function judgingContextOf(
   document: CaseDocument,
@@ -90,6 +108,7 @@ function judgingContextOf(
     },
     spaces: path.target.panel ? countSpaces(path.target.panel, codebook.charging.poles, codebook) : null,
     need: nightNeed(document),
+    phase: lightestPhase(home, chargeA),
     stops: stopsIn(home),
   };
 }

@@ -38,7 +38,7 @@ describe("the values that a look may find", () => {
       ["supply.conductor", "survey", "3/0 AWG, 4/0 AWG, 250 kcmil"],
       ["dwelling.floorArea", "survey", "1,388 ft2 to 2,313 ft2"],
       ["panel.main.spaces", "survey", "4 spaces to 12 spaces"],
-      ["panel.main.busA", "survey", "200 A, 225 A, 320 A, 400 A"],
+      ["panel.main.busA", "survey", "200 A, 225 A, 400 A"],
       ["panel.main.condition", "survey", "sound, obsolete, unsafe"],
       ["measured", "demand", "20 A to 65 A"],
       ["loads.dryer", "demand", "3,500 VA to 6,500 VA"],

@@ -44,3 +44,44 @@ describe("a disconnect", () => {
     expect(items(56)).not.toContain("disconnect");
   });
 });
+
+describe("a current below the charger's own", () => {
+  const receptacle = {
+    id: "o",
+    type: "14-50" as const,
+    circuit: "c-ev",
+    leadLength: { value: 18, unit: "ft" as const },
+    gfci: true,
+  };
+  const at = (ratingA: number, maxA = 48) => {
+    const [main] = us.panels;
+    const circuit = {
+      id: "c-ev",
+      label: "Garage",
+      position: 5,
+      poles: 2,
+      ratingA,
+      status: "in-use" as const,
+      conductor: { size: "6 AWG", material: "cu" as const, type: "nm-b" as const },
+      loads: [],
+    };
+    return knownUsHome({
+      panels: main ? [{ ...main, circuits: [...(main.circuits ?? []), circuit] }] : [],
+      outlets: [receptacle],
+      charger: { ...us.charger, connection: "plug", maxA },
+    });
+  };
+  it("is set behind the cover as work where the plug would let it draw more", () => {
+    const way = wayIn(at(40), "existing-outlet");
+    expect(way).toMatchObject({ verdict: "with-work", chargeA: 32 });
+    expect(way.work).toContain(
+      "Set the charger to 32 A behind its cover or with its tool, and prove it (NEC 625.42): by itself it would draw 40 A",
+    );
+    expect(way.lines.map((l) => l.item)).toContain("labour:device:setting");
+    expect(way.cautions.join(" ")).toMatch(/never left to the car's menu/);
+  });
+  it("is no work where the receptacle or the charger gives no more by itself", () => {
+    expect(wayIn(at(50), "existing-outlet")).toMatchObject({ verdict: "ready", chargeA: 40 });
+    expect(wayIn(at(40, 32), "existing-outlet")).toMatchObject({ verdict: "ready", chargeA: 32 });
+  });
+});

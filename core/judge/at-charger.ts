@@ -7,6 +7,7 @@ import type { JudgingContext, Proposal } from "#core/ways/types.ts";
 
 const RECEPTACLE = requirements({ receptacle: 1, "labour:receptacle": 1 });
 const DISCONNECT = requirements({ disconnect: 1, "labour:disconnect": 1 });
+const PAPERWORK = requirements({ paperwork: 1 });
 const SETTING = requirements({ "labour:device:setting": 1 });
 
 /** The run says that there is to be one. */
@@ -18,7 +19,7 @@ const TOLD: readonly (string | undefined)[] = ["in-sight", "out-of-sight"];
  */
 export function workAtCharger(
   { document, codebook, charger }: JudgingContext,
-  { chargerPlacement: placed, drawsByItselfA = 0 }: Proposal,
+  { chargerPlacement: placed, drawsByItselfA = 0, departsFrom }: Proposal,
   chargeA: number,
 ): WorkItem[] {
   const { plug, disconnect, settingRule } = codebook.charging;
@@ -35,6 +36,13 @@ export function workAtCharger(
       id: "receptacle",
       text: `Fit ${plug.end} for the charger's plug at the end of the circuit (${plug.rule})`,
       requires: RECEPTACLE,
+      link: "charger",
+    });
+  if (departsFrom)
+    items.push({
+      id: "departure",
+      text: `Record the designer's departure from ${departsFrom}: who answers for it, and why`,
+      requires: PAPERWORK,
       link: "charger",
     });
   const byRule = disconnect !== null && exceeds(chargeA, disconnect.aboveA);

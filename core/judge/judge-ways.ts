@@ -147,6 +147,7 @@ function judgeFrom(way: Way, context: JudgingContext): JudgedWay {
     const { night, energyKWh } = given.worst;
     fields.lacking = { night: nightName(night), energyKWh, neededKWh: night.energyKWh, hours: night.hoursCount };
   }
+  if (proposal.departsFrom) fields.departsFrom = proposal.departsFrom;
   if (usable && judged.circuit) fields.circuit = judged.circuit;
   if (replayed) fields.replayed = replayed;
   if (limitA !== undefined) {

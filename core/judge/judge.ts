@@ -381,7 +381,7 @@ export function judgeProposal(context: JudgingContext, proposal: Proposal): Judg
   );
   const mustWork =
     proposal.takesWork ||
-    atCharger.some(({ id }) => id === "set-current") ||
+    atCharger.some(({ id }) => id === "set-current" || id === "departure") ||
     mending.items.length > 0 ||
     first.items.length > 0 ||
     operator.items.length > 0 ||

@@ -34,12 +34,13 @@ const firstDifference = (figures: readonly Figure[], a: WayJudgement, b: WayJudg
 };
 
 /**
- * Sorts the preferred way first: one that can be taken, then one that meets the need, then by the policy; of ways that
- * do not meet the need, the one that gives the most energy.
+ * Sorts the preferred way first: one that can be taken, then one that meets the need, then one that departs from no
+ * rule, then by the policy; of ways that do not meet the need, the one that gives the most energy.
  */
 export const byPreference =
   (policy: Policy) =>
   (a: WayJudgement, b: WayJudgement): number =>
     Number(isUsable(b)) - Number(isUsable(a)) ||
     Number(b.meetsNeed) - Number(a.meetsNeed) ||
+    Number(a.departsFrom !== undefined) - Number(b.departsFrom !== undefined) ||
     firstDifference(a.meetsNeed ? BY_POLICY[policy] : MOST_ENERGY, a, b);

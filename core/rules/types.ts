@@ -156,6 +156,8 @@ export interface ChargingRules {
   plug: { mostA: number; end: string; rule: string };
   /** A charger above this current needs a disconnect, A; null where the rules require none. */
   disconnect: { aboveA: number; rule: string } | null;
+  /** Each charger has a circuit of its own by this section; sharing one departs from it. Null where sharing is allowed. */
+  ownCircuitRule: string | null;
   /** The section by which a charging current below the charger's own is set in the charger. */
   settingRule: string;
   /** A managed charger pauses rather than offer less, A. */

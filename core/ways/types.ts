@@ -32,6 +32,8 @@ export interface JudgingContext {
   /** Today's path to where the charger's circuit would start. */
   path: SupplyPath;
   need: NightNeed;
+  /** On three phases: the one with most spare, where the phases of the loads are known. */
+  phase: 1 | 2 | 3 | undefined;
   /** Findings that stop the job, on any path. */
   stops: readonly SurveyFinding[];
   charger: { maxA: number; settingsA: readonly number[]; managed: boolean; plug: boolean };
@@ -74,6 +76,8 @@ export interface Proposal {
    * Left out where the setting belongs to the work of the way.
    */
   drawsByItselfA?: number;
+  /** It departs from a rule that its designer answers for: the rule. */
+  departsFrom?: string;
   /** Some work precedes charging in any case, so the way is never `ready`. */
   takesWork: boolean;
   /** The problems that the way solves, in addition to the faults that it repairs. */
@@ -141,6 +145,8 @@ export interface WayJudgement {
   /** Where each clamp sits, and the limit it keeps. */
   limits?: readonly (ClampLimit & { name: string })[];
   reasons: WayReason[];
+  /** The rule that it departs from, which its designer answers for; such a way is the last resort. */
+  departsFrom?: string;
   /** In the order it is done. */
   work: string[];
   workItems: WorkItem[];

@@ -374,7 +374,13 @@ describe("outlets", () => {
       circuit: "c-ring",
       leadLength: { value: 4, unit: "m" },
     });
-    expect(wayIn(uk, "existing-outlet")).toMatchObject({ verdict: "ready", chargeA: 10, circuitA: 32 });
+    expect(wayIn(uk, "existing-outlet")).toMatchObject({
+      verdict: "with-work",
+      chargeA: 10,
+      circuitA: 32,
+      departsFrom: "BS 7671 722.311.201",
+    });
+    expect(workIn(uk, "existing-outlet")).toMatch(/Record the designer's departure from BS 7671 722.311.201/);
     expect(wayIn(uk, "existing-outlet").cautions.join()).toMatch(/A household socket is not made for full current/);
   });
   it("for slow charging count at their own volts, without the least load of a charger", () => {
@@ -517,6 +523,32 @@ describe("a spare circuit", () => {
       code: "conductor-limit",
       text: expect.stringMatching(/carries 15 A: 14 AWG copper, 60 °C column = 15 A, a device of 15 A at most/),
     });
+  });
+});
+
+describe("a single-phase charger on three phases", () => {
+  const on = (l1: number, l2: number, l3: number): CaseDocument =>
+    onSupplyOf(
+      knownUkHome({
+        loads: [l1, l2, l3].map((amps, i) => ({
+          id: `l${i + 1}`,
+          kind: "immersion" as const,
+          va: amps * 230,
+          phase: (i + 1) as 1 | 2 | 3,
+        })),
+      }),
+      { system: "three-phase-230-400", ratingA: 60 },
+    );
+  it("goes on the phase with most spare, which is named", () => {
+    expect(workIn(on(40, 50, 20), "dedicated-circuit")).toMatch(/New 40 A circuit from .*, on L3, to the charger/);
+    expect(wayIn(on(40, 50, 20), "dedicated-circuit").chargeA).toBe(32);
+    expect(afterIn(on(40, 10, 20), "dedicated-circuit").loads.at(-1)).toMatchObject({ kind: "ev-charger", phase: 2 });
+    expect(workIn(on(20, 20, 20), "dedicated-circuit")).toMatch(/on L1/);
+  });
+  it("counts on the fullest one while the phases of the loads are not known", () => {
+    const home = on(40, 50, 20);
+    const unplaced = { ...home, loads: home.loads.map(({ phase: _, ...load }) => load) };
+    expect(workIn(unplaced, "dedicated-circuit")).not.toMatch(/on L/);
   });
 });
 

@@ -65,6 +65,7 @@ export function onNewCircuit(context: JudgingContext, way: NewCircuit): Proposal
   const { panel, from = panelName(panel ?? {}, codebook), takesWork, solves, cautions, before = [] } = way;
   const room = panel ? roomFor(way.document, panel, codebook.charging.poles, codebook) : undefined;
   const makesRoom = room?.items ?? [];
+  const phase = way.placed?.phase ?? context.phase;
   const { document, circuit } = withNewCircuit(room?.document ?? way.document, panel, codebook, {
     ratingA: codebook.charging.deviceA(context.wanted.chargeA, context.document.options?.ukDeviceA),
     position: room?.position ?? null,
@@ -80,6 +81,7 @@ export function onNewCircuit(context: JudgingContext, way: NewCircuit): Proposal
           ? designed.deviceA
           : codebook.charging.deviceA(a, context.document.options?.ukDeviceA);
       },
+      ...(context.phase && { phase: context.phase }),
       ...way.placed,
     },
     mostA: charger.maxA,
@@ -91,7 +93,7 @@ export function onNewCircuit(context: JudgingContext, way: NewCircuit): Proposal
       ...makesRoom,
       {
         id: "new-circuit",
-        text: `New ${showA(circuitA)} circuit from ${from} to the charger`,
+        text: `New ${showA(circuitA)} circuit from ${from}${phase ? `, on L${phase},` : ""} to the charger`,
         requires: newCircuitTakes(way.document, codebook, circuitA, chargeA),
         ...(circuit && { link: linkId.device(circuit) }),
       },

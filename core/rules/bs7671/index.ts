@@ -65,6 +65,7 @@ const charging: ChargingRules = {
     DEVICES_A.reduce((most, d) => (d <= Math.min(ampacityA, MOST_DEVICE_A) ? d : most), 0),
   plug: { mostA: SOCKET_A, end: "a socket", rule: "BS 7671 722.55, product standard of the lead" },
   disconnect: null,
+  ownCircuitRule: "BS 7671 722.311.201",
   settingRule: "BS 7671 433.1.1",
   leastOfferA: LEAST_OFFER_A,
   usualRun: { length: { value: 10, unit: "m" }, method: "clipped", conductorType: "twin-earth" },

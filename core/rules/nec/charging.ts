@@ -74,6 +74,7 @@ export function necCharging({
     deviceOnConductorA: ({ mostDeviceA }: ConductorRating) => mostDeviceA,
     plug: { mostA: PLUG_MOST_A, end: "a receptacle with GFCI protection", rule: "NEC 625.44, 625.54" },
     disconnect: { aboveA: DISCONNECT_ABOVE_A, rule: "NEC 625.43" },
+    ownCircuitRule: null,
     settingRule: "NEC 625.42",
     leastOfferA: LEAST_OFFER_A,
     usualRun: { length: { value: 30, unit: "ft" }, method: "in-wall", conductorType: "nm-b" },

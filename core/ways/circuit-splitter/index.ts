@@ -4,13 +4,13 @@ import { withCharger, withCircuit } from "#core/case/document/change.ts";
 import { type WayReason, wayReason } from "#core/case/document/reasons.ts";
 import type { Circuit, Load, Outlet, Panel } from "#core/case/document/types.ts";
 import { linkId } from "#core/case/fields/link-ids.ts";
-import { outletName } from "#core/case/fields/names.ts";
+import { outletName, panelName } from "#core/case/fields/names.ts";
 import { requirements, withParts } from "#core/estimate/requirements.ts";
 import { loadName } from "#core/rules/demand/loads.ts";
 import { showA } from "#core/units.ts";
 import { withArticle } from "#core/words.ts";
 import { joined } from "../charger-placement.ts";
-import { chargerTakes } from "../circuit-requirements.ts";
+import { chargerTakes, newCircuitTakes } from "../circuit-requirements.ts";
 import { outletStop } from "../existing-outlet/index.ts";
 import { PRIORITY_SWITCH } from "../priority.ts";
 import type { ChargerPlacement, JudgingContext, Proposal, RefusedProposal, Way } from "../types.ts";
@@ -71,6 +71,15 @@ function propose(context: JudgingContext, { panel, circuit, appliance, outlet }:
     // A switch wired into the circuit disturbs the board.
     const troubled = panelTroubles(context).filter((t) => t.panel.id === panel.id && t.reason.code === "board-unsafe");
     stops.push(...troubled.map((t) => t.reason));
+    // The switch stands at the board: its cable to the charger must not lead from another building.
+    if (document.charger?.panel !== undefined && document.charger.panel !== panel.id)
+      stops.push(
+        wayReason(
+          "out-of-reach",
+          `The ${name.toLowerCase()} circuit starts at ${panelName(panel, codebook)}, not where the charger's cable starts`,
+          sharing.cited.rule,
+        ),
+      );
   }
   if (stops.length > 0) return { refused: stops };
   const placed: ChargerPlacement = {
@@ -89,9 +98,10 @@ function propose(context: JudgingContext, { panel, circuit, appliance, outlet }:
     mostA: charging.chargeOnCircuitA(circuit.ratingA ?? 0),
     leastA: charging.minimumA,
     drawsByItselfA: context.wanted.chargeA,
+    ...(charging.ownCircuitRule && { departsFrom: charging.ownCircuitRule }),
     takesWork: exchange || !sharing.needsOutlet,
     solves: [],
-    work: ({ chargeA }) => [
+    work: ({ circuitA, chargeA }) => [
       ...(exchange ? [exchangeForPlug(context)] : []),
       ...(sharing.needsOutlet
         ? [
@@ -106,8 +116,14 @@ function propose(context: JudgingContext, { panel, circuit, appliance, outlet }:
             {
               id: "splitter",
               text: `Fit a priority switch in the ${name.toLowerCase()} circuit, and prove that the charger waits`,
-              requires: withParts(PRIORITY_SWITCH, chargerTakes(document, chargeA)),
+              requires: PRIORITY_SWITCH,
               link: linkId.device(circuit.id),
+            },
+            {
+              id: "new-circuit:shared",
+              text: "Run the charger's cable from the priority switch",
+              requires: newCircuitTakes(document, codebook, circuitA, chargeA),
+              link: "charger",
             },
           ]),
     ],

@@ -50,6 +50,14 @@ function sharedBy({ document, codebook }: JudgingContext, outlet: Outlet): strin
   return other && !codebook.outlets[outlet.type]?.slow ? `the ${outletName(other, codebook)}` : null;
 }
 
+/** Whether a socket is on a ring or on a radial of several sockets, as far as anybody knows. */
+function isShared({ document, codebook }: JudgingContext, outlet: Outlet): boolean {
+  const circuit = circuitOf(document, outlet.circuit)?.circuit;
+  if (!circuit) return true;
+  const kinds = document.loads.filter((l) => circuit.loads?.includes(l.id)).map((l) => l.kind);
+  return kinds.some((kind) => codebook.loadKinds.find((k) => k.kind === kind)?.isCircuit);
+}
+
 function propose(context: JudgingContext, outlet: Outlet): Proposal | RefusedProposal {
   const { document, codebook, charger } = context;
   const use = codebook.outlets[outlet.type];
@@ -91,6 +99,7 @@ function propose(context: JudgingContext, outlet: Outlet): Proposal | RefusedPro
     drawsByItselfA: Math.min(use.chargeA, charger.maxA),
     // A lead for household sockets has settings of its own.
     ...(use.slow && { settingsA: SLOW_SETTINGS_A.filter((a) => a <= charger.maxA) }),
+    ...(use.slow && charging.ownCircuitRule && isShared(context, outlet) && { departsFrom: charging.ownCircuitRule }),
     takesWork: exchange,
     solves: [],
     work: ({ chargeA }) => [

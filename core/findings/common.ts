@@ -12,7 +12,7 @@ import { readRatingA } from "#core/case/document/lookups.ts";
 import { type CaseDocument, type Panel, PERMISSIONS, type PermissionFrom } from "#core/case/document/types.ts";
 import { linkId } from "#core/case/fields/link-ids.ts";
 import { circuitName, panelName } from "#core/case/fields/names.ts";
-import { feederRated, feederRatingA, terminalC } from "#core/home/home.ts";
+import { feederRated, feederRatingA, isMarkingUnread, terminalC } from "#core/home/home.ts";
 import { roomFor } from "#core/panel/room.ts";
 import { countSpaces } from "#core/panel/spaces.ts";
 import { fedThrough, onSupply } from "#core/panel/sub-panels.ts";
@@ -27,6 +27,7 @@ import { isOver, showA, showSize } from "#core/units.ts";
 import { capital } from "#core/words.ts";
 import { circuitConductor } from "./circuit-conductor.ts";
 import { outletDevice } from "./outlet-device.ts";
+import { readMarking } from "./read-marking.ts";
 
 const NOTHING: readonly FoundFault[] = [];
 /** A finding where a condition holds; its text is written only then. */
@@ -410,6 +411,13 @@ export const commonFindings: readonly FindingRule[] = [
         const ratingA = feederRatingA(document, panel);
         const conductor = panel.feeder?.conductor;
         if (!ratingA || !conductor) return null;
+        const at75 = codebook.conductor(conductor, 75);
+        if (at75 && at75.mostDeviceA >= ratingA && isMarkingUnread(home, ratingA, panel.feeder?.terminalC))
+          return {
+            document: withPanel(document, panel.id, { feeder: { ...panel.feeder, terminalC: 75 } }),
+            text: readMarking(`the feeder of ${panelName(panel, codebook)}`, at75),
+            requires: SHARED_REQUIREMENTS.marking,
+          };
         const size = codebook.feederSizes.find(
           (s) => (codebook.conductor({ ...conductor, size: s }, terminalC(home, ratingA))?.ampacityA ?? 0) >= ratingA,
         );

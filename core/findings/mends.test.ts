@@ -274,9 +274,15 @@ describe("residual-current devices", () => {
     expect(rcdOf(null, { id: "c" })).toBeUndefined();
   });
   it("of type AC are found on the way to the charger only, and changed for type A", () => {
-    const grouped = onPanel(uk, { rcdGroups: [{ id: "g", rcd: "AC", from: 1, to: 4 }] });
-    expect(found(grouped)).toEqual(["rcd-type-ac at panel:main"]);
-    expect(afterIn(grouped, "dedicated-circuit").panels[0]?.rcdGroups?.[0]?.rcd).toBe("A");
+    const spaces = uk.panels[0]?.spaces ?? 0;
+    const under = (to: number) => onPanel(uk, { rcdGroups: [{ id: "g", rcd: "AC", from: 1, to }] });
+    expect(found(under(spaces))).toEqual(["rcd-type-ac at panel:main"]);
+    expect(afterIn(under(spaces), "dedicated-circuit").panels[0]?.rcdGroups?.[0]?.rcd).toBe("A");
+    // A free way outside the group is taken first, and the group stays as it is.
+    expect(found(under(spaces - 1))).toEqual([]);
+    const after = afterIn(under(spaces - 1), "dedicated-circuit").panels[0];
+    expect(after?.circuits?.at(-1)?.position).toBe(spaces);
+    expect(after?.rcdGroups?.[0]?.rcd).toBe("AC");
     const elsewhere: CaseDocument = {
       ...uk,
       panels: [
@@ -570,5 +576,51 @@ describe("a main", () => {
     expect(text(on(225), "main-oversized")).toMatchObject({ severity: "fix", rule: "NEC 230.42, 230.90" });
     expect(workIn(on(225), "dedicated-circuit")).toMatch(/Fit a main of 200 A to the main panel/);
     expect(afterIn(on(225), "dedicated-circuit").panels[0]?.mainA).toBe(200);
+  });
+});
+
+describe("terminals that nobody has read", () => {
+  const cable = { size: "6 AWG", material: "cu" as const, type: "thhn" };
+  it("are read before a conductor is renewed that 75 °C would let stay", () => {
+    // 6 AWG copper: 55 A at 60 °C protects 60 A at most; 65 A at 75 °C protects 70 A.
+    const garage: Panel = {
+      id: "garage",
+      name: "Garage",
+      fedFrom: "main",
+      busA: 125,
+      spaces: 12,
+      condition: "sound",
+      feeder: { ratingA: 70, conductor: cable },
+      circuits: [{ id: "g1", position: 1, poles: 1, ratingA: 15, loads: ["dw"] }],
+    };
+    const home = (changes: Partial<NonNullable<Panel["feeder"]>> = {}): CaseDocument => ({
+      ...us,
+      panels: [...us.panels, { ...garage, feeder: { ...garage.feeder, ...changes } }],
+      charger: { ...us.charger, maxA: 24, panel: "garage" },
+    });
+    expect(workIn(home(), "dedicated-circuit")).toMatch(
+      /Read the marking of the terminals at both ends of the feeder of Garage: marked 75 °C they let it stay/,
+    );
+    expect(afterIn(home(), "dedicated-circuit").panels[1]?.feeder).toMatchObject({ terminalC: 75, conductor: cable });
+    expect(workIn(home({ terminalC: 60 }), "dedicated-circuit")).toMatch(/Renew the feeder of Garage/);
+    expect(workIn(home({ terminalC: 75 }), "dedicated-circuit")).not.toMatch(/feeder of Garage/);
+  });
+  it("of a circuit too", () => {
+    const home = (terminalC?: 60 | 75) => ({
+      ...withOutletIn(
+        withCircuitIn(us, {
+          id: "ev",
+          position: 9,
+          poles: 2,
+          ratingA: 70,
+          conductor: cable,
+          loads: [],
+          ...(terminalC && { terminalC }),
+        }),
+        { id: "o", type: "14-50", circuit: "ev", leadLength: { value: 10, unit: "ft" }, gfci: true },
+      ),
+    });
+    expect(found(home())).toContain("conductor-undersized at circuit:ev:conductor");
+    expect(found(home(75))).not.toContain("conductor-undersized at circuit:ev:conductor");
   });
 });

@@ -119,12 +119,23 @@ export function withChargerOnTop(
   return after;
 }
 
-/** Terminals that a circuit or feeder of this rating is judged at, °C. */
-export function terminalC({ document, codebook }: Home, ratingA: number): 60 | 75 {
-  const marked = document.options?.terminalColumn;
-  if (marked !== undefined) return marked === "75" ? 75 : 60;
+/**
+ * Terminals that a circuit or feeder of this rating is judged at, °C.
+ * @param markedC as they are marked; undefined where nobody has read it
+ */
+export function terminalC({ document, codebook }: Home, ratingA: number, markedC?: 60 | 75): 60 | 75 {
+  if (markedC !== undefined) return markedC;
+  const chosen = document.options?.terminalColumn;
+  if (chosen !== undefined) return chosen === "75" ? 75 : 60;
   return ratingA > codebook.sixtyDegreesUpToA ? 75 : 60;
 }
+
+/** Whether terminals of this rating may be marked 75 °C, and nobody has read whether they are. */
+export const isMarkingUnread = ({ document, codebook }: Home, ratingA: number, markedC?: 60 | 75): boolean =>
+  codebook.circuit.asksFor.terminals &&
+  markedC === undefined &&
+  document.options?.terminalColumn === undefined &&
+  ratingA <= codebook.sixtyDegreesUpToA;
 
 /** Rating of the device that a feeder starts from, A: the smaller of what the feeder says and its circuit's device. */
 export function feederRatingA(document: CaseDocument, { feeder }: Panel): number | undefined {
@@ -134,13 +145,19 @@ export function feederRatingA(document: CaseDocument, { feeder }: Panel): number
 }
 
 /** Ampacity of a circuit's conductor behind its device; null where it is not known. */
-export const circuitRated = (home: Home, { conductor, ratingA }: Circuit): ConductorRating | null =>
-  conductor ? home.codebook.conductor(conductor, terminalC(home, ratingA ?? 0)) : null;
+export const circuitRated = (
+  home: Home,
+  { conductor, ratingA, terminalC: markedC }: Circuit,
+): ConductorRating | null =>
+  conductor ? home.codebook.conductor(conductor, terminalC(home, ratingA ?? 0, markedC)) : null;
 
 /** Ampacity of the conductor to a panel behind its device; null where it is not known. */
 export const feederRated = (home: Home, panel: Panel): ConductorRating | null =>
   panel.feeder?.conductor
-    ? home.codebook.conductor(panel.feeder.conductor, terminalC(home, feederRatingA(home.document, panel) ?? 0))
+    ? home.codebook.conductor(
+        panel.feeder.conductor,
+        terminalC(home, feederRatingA(home.document, panel) ?? 0, panel.feeder.terminalC),
+      )
     : null;
 
 /** The panel where the charger's circuit would start: the named one, otherwise the first. */

@@ -40,6 +40,14 @@ interface Place {
   moved?: { circuit: Circuit; to: number };
 }
 
+/** The ways under an RCD of type AC, as if they were taken: a charger goes outside them where it can. */
+const underTypeAc = ({ rcdGroups = [] }: Panel): Circuit[] =>
+  rcdGroups
+    .filter((g) => g.rcd === "AC")
+    .flatMap(({ id, from, to }) =>
+      Array.from({ length: to - from + 1 }, (_, i) => ({ id: `${id}:${from + i}`, position: from + i, poles: 1 })),
+    );
+
 /** A place that is free, or that only abandoned devices stand in; null without one. */
 function freePlace(circuits: readonly Circuit[], spaces: number, poles: number, codebook: Codebook): Place | null {
   const free = firstPlace({ poles }, circuits, spaces, codebook);
@@ -85,7 +93,11 @@ export function roomFor(
   if (spaces - halves.size - unplaced < poles) return null;
   if (unplaced > 0) return undefined;
   const devices = circuits.filter(takesSpace);
-  const place = freePlace(devices, spaces, poles, codebook) ?? placeAfterMove(devices, spaces, poles, codebook);
+  const outside = [...devices, ...underTypeAc(panel)];
+  const place =
+    freePlace(outside, spaces, poles, codebook) ??
+    freePlace(devices, spaces, poles, codebook) ??
+    placeAfterMove(devices, spaces, poles, codebook);
   if (!place) return null;
   const { position, abandoned, moved } = place;
   const link = linkId.panel(panel.id);

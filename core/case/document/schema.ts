@@ -109,6 +109,8 @@ export const circuitSchema = objectField({
   curve: textField(4),
   rcd: oneOf(["none", "AC", "A", "F", "B"]),
   conductor: orNull(conductorSchema),
+  /** Temperature that the terminals at both ends are marked for, °C (North America). */
+  terminalC: oneOf([60, 75]),
   length: orNull(lengthField()),
   status: oneOf(["in-use", "abandoned", "charger-ready"]),
   /** Part of work that is still to be done: its run is to be designed, its device to be fitted. */
@@ -151,6 +153,8 @@ export const rcdGroup = objectField({
 export const feederSchema = objectField({
   ratingA: amps(),
   conductor: orNull(conductorSchema),
+  /** Temperature that the terminals at both ends are marked for, °C (North America). */
+  terminalC: oneOf([60, 75]),
   length: orNull(lengthField()),
   /** The circuit of the feeding panel that it starts from. */
   circuit: orNull(ids()),

@@ -97,6 +97,19 @@ export const circuitFields = defineFields(
       control: { kind: "conductor" },
       unknown: (context) => `the conductor of ${nameIn(context)} along its whole length`,
     },
+    terminalC: {
+      at: "/panels/*/circuits/*/terminalC",
+      label: "Its terminals",
+      control: {
+        kind: "choice",
+        none: "not read",
+        options: [
+          { value: 60, label: "60 °C" },
+          { value: 75, label: "75 °C, marked at both ends" },
+        ],
+      },
+      asked: ({ rules }) => rules.circuit.asksFor.terminals,
+    },
     length: {
       at: "/panels/*/circuits/*/length",
       label: "Length",

@@ -111,6 +111,19 @@ export const feederFields = defineFields(
       source: "always",
       unknown: (context) => `the conductor that feeds ${nameIn(context)}`,
     },
+    terminalC: {
+      at: "/panels/*/feeder/terminalC",
+      label: "Feeder terminals",
+      control: {
+        kind: "choice",
+        none: "not read",
+        options: [
+          { value: 60, label: "60 °C" },
+          { value: 75, label: "75 °C, marked at both ends" },
+        ],
+      },
+      asked: (context) => isFed(context) && context.rules.circuit.asksFor.terminals,
+    },
     length: {
       at: "/panels/*/feeder/length",
       label: "Feeder length",

@@ -1,7 +1,7 @@
 /** Faults that BS 7671 and the network operators of the United Kingdom know. */
 
 import { withCharger, withCircuit, withPanel, withSupply } from "#core/case/document/change.ts";
-import type { Panel } from "#core/case/document/types.ts";
+import type { CaseDocument, Panel } from "#core/case/document/types.ts";
 import { linkId } from "#core/case/fields/link-ids.ts";
 import { circuitName, panelName } from "#core/case/fields/names.ts";
 import { requirements } from "#core/estimate/requirements.ts";
@@ -25,12 +25,36 @@ const TAKES = {
  * Type AC devices in front of the charger: an RCBO protects only its own circuit, any other device may protect
  * several.
  */
-function hasTypeAc({ document }: Home, { circuits = [], rcdGroups = [] }: Panel, target: PathTarget): boolean {
+function hasTypeAc({ document }: Home, panel: Panel, target: PathTarget): boolean {
+  const { circuits = [], rcdGroups = [] } = panel;
   const before = (id: string) => id === target.circuit?.id || document.panels.some((p) => p.feeder?.circuit === id);
+  const groups = rcdGroups.filter((g) => g.rcd === "AC");
   return (
-    rcdGroups.some((g) => g.rcd === "AC") ||
+    (groups.length > 0 && hangsUnder(document, groups, panel, target)) ||
     circuits.some((c) => c.rcd === "AC" && (c.device !== "rcbo" || before(c.id)))
   );
+}
+
+/**
+ * Whether the charger hangs under one of these groups: by the way of its circuit, or of the feeder that leads on from
+ * this board. A circuit that is still to be made takes a free way outside them.
+ */
+function hangsUnder(
+  { panels }: CaseDocument,
+  groups: readonly { from: number; to: number }[],
+  { id, circuits = [], spaces }: Panel,
+  target: PathTarget,
+): boolean {
+  const under = (way: number) => groups.some((g) => g.from <= way && way <= g.to);
+  const isUnder = (circuitId: string | null | undefined) => {
+    const way = circuits.find((c) => c.id === circuitId)?.position;
+    return way === undefined || under(way);
+  };
+  if (target.panel?.id !== id) return panels.some((p) => p.fedFrom === id && isUnder(p.feeder?.circuit));
+  if (target.circuit) return isUnder(target.circuit.id);
+  if (spaces === undefined) return true;
+  const taken = new Set(circuits.flatMap((c) => Array.from({ length: c.poles ?? 1 }, (_, i) => (c.position ?? 0) + i)));
+  return !Array.from({ length: spaces }, (_, i) => i + 1).some((way) => !taken.has(way) && !under(way));
 }
 
 export const ukFindings: readonly FindingRule[] = [

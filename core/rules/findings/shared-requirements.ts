@@ -8,6 +8,8 @@ export const SHARED_REQUIREMENTS = {
   /** A feeder, or the conductor of a circuit along its whole length. */
   feeder: requirements({ feeder: 1, "labour:feeder": 1 }, "order"),
   measurement: requirements({ recorder: 1, "labour:measure": 1 }, "measure"),
+  /** A cover off at each end, to read what the terminals are marked for. */
+  marking: requirements({ "labour:visit": 1 }, "survey"),
   /** A device that is there, moved within its panel. */
   moveDevice: requirements({ "labour:device": 1 }),
   device: requirements({ "device:other": 1, "labour:device": 1 }, "order"),

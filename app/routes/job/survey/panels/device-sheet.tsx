@@ -30,6 +30,7 @@ const BEFORE_LOADS = [
   circuitFields.rcd,
   circuitFields.status,
   circuitFields.conductor,
+  circuitFields.terminalC,
   circuitFields.length,
 ];
 

@@ -8,6 +8,7 @@ import type {
   CircuitSpec,
   DesignedStretch,
   DesignRefusal,
+  FeederSpec,
   SizeTrial,
 } from "#core/rules/circuit/types.ts";
 import type { Codebook } from "#core/rules/types.ts";
@@ -199,13 +200,30 @@ function assembled(
 /** Whether a circuit could be designed. */
 export const isDesigned = (found: CircuitDesign | DesignRefusal): found is CircuitDesign => !("refused" in found);
 
+/** The feeders that lead to the panel of a case's charging circuit, the first one in front. */
+function feedersOf({ panels, charger }: CaseDocument): FeederSpec[] {
+  const starts =
+    panels.find((p) => p.circuits?.some((c) => c.id === charger?.circuit)) ??
+    panels.find((p) => p.id === charger?.panel) ??
+    panels[0];
+  const feeders: FeederSpec[] = [];
+  let at = starts;
+  for (let steps = 0; at?.fedFrom && at.fedFrom !== "supply" && steps < panels.length; steps++) {
+    const { id, name, feeder, fedFrom } = at;
+    feeders.unshift({ name: name ?? id, conductor: feeder?.conductor ?? null, length: feeder?.length ?? null });
+    at = panels.find((p) => p.id === fedFrom);
+  }
+  return feeders;
+}
+
 /** The specification of a case's charging circuit; null where no run has been entered. */
 export function askedOf(
-  { run, options, supply, charger }: CaseDocument,
+  document: CaseDocument,
   { circuit }: Codebook,
   chargeA: number,
   kept?: Conductor,
 ): CircuitSpec | null {
+  const { run, options, supply, charger } = document;
   if (!run?.segments?.length) return null;
   return {
     segments: laidSegments(run),
@@ -221,6 +239,7 @@ export function askedOf(
     system: supply.system,
     earthing: supply.earthing,
     zeOhm: supply.zeOhm,
+    feeders: feedersOf(document),
     kept,
   };
 }

@@ -280,3 +280,33 @@ describe("volts lost in all", () => {
     expect(unknown.passes).toBe(null);
   });
 });
+
+describe("the fault loop in the United Kingdom", () => {
+  const m = (value: number) => ({ value, unit: "m" as const });
+  const home = (feeder: CaseDocument["panels"][number]["feeder"]): CaseDocument => ({
+    ...knownUkHome(),
+    supply: { ...knownUkHome().supply, zeOhm: 0.35 },
+    panels: [...knownUkHome().panels, { id: "garage", name: "Garage", fedFrom: "main", feeder, spaces: 6 }],
+    charger: { ...knownUkHome().charger, panel: "garage" },
+    run: { segments: [{ method: "clipped", length: m(10) }], conductorType: "armoured-70" },
+  });
+  const zs = (feeder: CaseDocument["panels"][number]["feeder"]) => {
+    const found = designFor(home(feeder), codebookOf("uk-bs7671-2018-a2"), 16);
+    if (!found || !isDesigned(found)) throw new Error("not designed");
+    return found;
+  };
+  const thin = { size: "2.5 mm2", type: "armoured-70" };
+  it("leads along every feeder on the way", () => {
+    const direct = zs({ conductor: { size: "25 mm2", type: "armoured-70" }, length: m(1) });
+    const [own] = [(direct.zsOhm ?? 0) - 0.35 - (1.454 * 1 * 1.2) / 1000];
+    // 20 m of 2.5 mm2 add 14.82 x 20 x 1.2 / 1000 = 0.356 ohm.
+    expect(zs({ conductor: thin, length: m(20) }).zsOhm).toBeCloseTo(0.35 + 0.35568 + (own ?? 0), 6);
+  });
+  it("is unknown while a feeder is, which is said", () => {
+    for (const feeder of [null, { conductor: thin }, { length: m(20) }]) {
+      const found = zs(feeder);
+      expect(found.zsOhm).toBeNull();
+      expect(found.cautions.join(" ")).toMatch(/The feeder to Garage is not known/);
+    }
+  });
+});

@@ -64,6 +64,13 @@ export interface DesignRefusal {
 }
 
 /** Specification of a circuit. */
+/** A feeder before the circuit; null where its conductor or length was not recorded. */
+export interface FeederSpec {
+  name: string;
+  conductor: Conductor | null;
+  length: Length | null;
+}
+
 export interface CircuitSpec {
   segments: readonly RunSegment[];
   /** Conductor type of the run, for segments without their own. */
@@ -83,6 +90,8 @@ export interface CircuitSpec {
   /** UK. */
   earthing?: "tn-c-s" | "tn-s" | "tt" | null | undefined;
   zeOhm?: number | null | undefined;
+  /** The feeders between the supply and the circuit's panel, the first one in front; a fault's loop leads along them. */
+  feeders?: readonly FeederSpec[] | undefined;
   /** A conductor that is there and stays. */
   kept?: Conductor | undefined;
 }

@@ -3,7 +3,7 @@
 import type { Conductor, RunSegment } from "#core/case/document/types.ts";
 import { ownValue } from "#core/own-value.ts";
 import { factorUpTo } from "#core/rules/circuit/factor.ts";
-import type { CircuitRules, CircuitSpec, RouteCheck, SizeTrial } from "#core/rules/circuit/types.ts";
+import type { CircuitRules, CircuitSpec, FeederSpec, RouteCheck, SizeTrial } from "#core/rules/circuit/types.ts";
 import { exceeds, isSameFigure } from "#core/tolerance.ts";
 import { lengthM, showA, showNumber, showOhm } from "#core/units.ts";
 import {
@@ -126,6 +126,13 @@ function tries(conductor: Conductor, stretch: readonly RunSegment[], deviceA: nu
   };
 }
 
+/** What a feeder adds to a fault's loop while hot, ohm; null where it is not known. */
+function feederLoopOhm({ conductor, length }: FeederSpec): number | null {
+  if (!conductor || !length) return null;
+  const perKm = tableOf(conductor).loop[mm2Of(conductor)];
+  return perKm === undefined ? null : (perKm * lengthM(length) * HOT) / 1000;
+}
+
 /** The largest standard device for an existing conductor, 40 A at most; the charger may use all of it. */
 function keptMostA(conductor: Conductor, segments: readonly RunSegment[], asked: CircuitSpec) {
   const { ampacityA } = carriedBy(conductor, segments, asked);
@@ -175,7 +182,7 @@ export const bsCircuit: CircuitRules = {
   supportsOf: bsSupports,
   routeChecks: bsRoute,
   keptMostA,
-  finish(design, stretches, { earthing, zeOhm }) {
+  finish(design, stretches, { earthing, zeOhm, feeders = [] }) {
     const { chargeA, deviceA } = design;
     const tt = earthing === "tt";
     const zsLimitOhm = tt ? TT_LIMIT_OHM : (VOLTS * C_MIN) / (TYPE_B * deviceA);
@@ -184,17 +191,24 @@ export const bsCircuit: CircuitRules = {
       const metres = stretch.reduce((t, s) => t + lengthM(s.length), 0);
       return total + ((tableOf(conductor).loop[mm2Of(conductor)] ?? 0) * metres * HOT) / 1000;
     }, 0);
-    const known = zeOhm !== null && zeOhm !== undefined;
-    const zsOhm = known ? zeOhm + loopOhm : null;
+    const before = feeders.map(feederLoopOhm);
+    const unknown = feeders.filter((_, i) => before[i] === null).map((f) => f.name);
+    const feederOhm = before.reduce<number>((total, ohm) => total + (ohm ?? 0), 0);
+    const known = zeOhm !== null && zeOhm !== undefined && unknown.length === 0;
+    const zsOhm = known ? zeOhm + feederOhm + loopOhm : null;
     const cautions = [...design.cautions];
+    if (unknown.length > 0)
+      cautions.push(
+        `The feeder to ${unknown.join(" and ")} is not known: record its conductor and length, the fault loop leads along it.`,
+      );
     const passes = zsOhm !== null && !exceeds(zsOhm, zsLimitOhm);
-    if (zsOhm === null)
+    if (zeOhm === null || zeOhm === undefined)
       cautions.push("Ze has not been measured: the fault loop at the charger cannot be worked out yet.");
-    else if (tt && zsOhm > TT_STABLE_OHM)
+    else if (zsOhm !== null && tt && zsOhm > TT_STABLE_OHM)
       cautions.push(
         `An electrode of ${showOhm(zsOhm)} may not stay stable: aim for ${TT_STABLE_OHM} ohm or less (411.5.3).`,
       );
-    else if (!passes)
+    else if (zsOhm !== null && !passes)
       cautions.push(
         "Zs is over the device's limit: the 30 mA RCD gives fault protection (411.4.5); prove that it does.",
       );
@@ -216,12 +230,12 @@ export const bsCircuit: CircuitRules = {
         advice: true,
         rule: tt ? "BS 7671 411.5.3" : "BS 7671 411.4.4",
         formula: tt
-          ? "Ze + 1.2 x (R1+R2) x length <= 50 V / 30 mA"
-          : "Ze + 1.2 x (R1+R2) x length <= 230 V x 0.95 / (5 x In)",
+          ? "Ze + 1.2 x (R1+R2) x length of each feeder and of the run <= 50 V / 30 mA"
+          : "Ze + 1.2 x (R1+R2) x length of each feeder and of the run <= 230 V x 0.95 / (5 x In)",
         numbers:
           zsOhm === null
-            ? `Ze not measured; the run adds ${showNumber(loopOhm)} ohm of ${showNumber(zsLimitOhm)} ohm`
-            : `${showNumber(zeOhm as number)} + ${showNumber(loopOhm)} = ${showNumber(zsOhm)} ohm against ${showNumber(zsLimitOhm)} ohm; cold ${showNumber(zsLimitOhm * COLD)} ohm at most`,
+            ? `${unknown.length > 0 ? `feeder to ${unknown.join(" and ")} not known` : "Ze not measured"}; the run adds ${showNumber(loopOhm)} ohm of ${showNumber(zsLimitOhm)} ohm`
+            : `${showNumber(zeOhm as number)}${feeders.length > 0 ? ` + ${showNumber(feederOhm)} of feeders` : ""} + ${showNumber(loopOhm)} = ${showNumber(zsOhm)} ohm against ${showNumber(zsLimitOhm)} ohm; cold ${showNumber(zsLimitOhm * COLD)} ohm at most`,
       },
     ];
     return { ...design, zsOhm, zsLimitOhm, checks, cautions };

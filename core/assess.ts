@@ -3,6 +3,7 @@
 import { readRatingA } from "#core/case/document/lookups.ts";
 import type { WayReason } from "#core/case/document/reasons.ts";
 import type { CaseDocument, EvTreatment } from "#core/case/document/types.ts";
+import { panelName } from "#core/case/fields/names.ts";
 import type { Assessment } from "#core/decide/assessment.ts";
 import { recommendWay } from "#core/decide/recommend.ts";
 import { calculateAll, demandInput, governingCalculation } from "#core/demand/calculate.ts";
@@ -13,7 +14,7 @@ import { homeOf, targetOf } from "#core/home/home.ts";
 import { panelLimits } from "#core/home/panel-limits.ts";
 import { betterElsewhere, judgeAll, judgeOne } from "#core/judge/judge-ways.ts";
 import { startingAt } from "#core/judge/origins.ts";
-import { policyOf } from "#core/judge/preference.ts";
+import { byPreference, policyOf } from "#core/judge/preference.ts";
 import { countSpaces } from "#core/panel/spaces.ts";
 import { pathTo } from "#core/path/links.ts";
 import { missingOf } from "#core/path/missing.ts";
@@ -190,19 +191,36 @@ export function assess(document: CaseDocument, book: PriceBook): Assessment {
   let elsewhere: Assessment["elsewhere"] | null = null;
   return assessmentOf(fields, {
     reach: () => reachIn(document),
-    elsewhere: () => (elsewhere ??= betterElsewhere(context, ways).map(asElsewhere)),
+    elsewhere() {
+      elsewhere ??= elsewhereOf(context, ways, recommendation.way);
+      return elsewhere;
+    },
   });
 }
 
-const asElsewhere = ({ way, panel, verdict, chargeA, cost, meetsNeed }: WayJudgement) => ({
-  way,
-  panel: panel ?? "",
-  verdict,
-  chargeA,
-  typical: cost.typical,
-  currency: cost.currency,
-  meetsNeed,
-});
+/** The ways that would be better from another panel, the best one first. */
+function elsewhereOf(
+  context: JudgingContext,
+  ways: readonly WayJudgement[],
+  recommendedId: string | null,
+): Assessment["elsewhere"] {
+  const { document, codebook } = context;
+  const prefer = byPreference(policyOf(document));
+  const recommended = ways.find((w) => w.way === recommendedId);
+  return betterElsewhere(context, ways)
+    .sort(prefer)
+    .map((way) => ({
+      way: way.way,
+      panel: way.panel ?? "",
+      panelName: panelName(document.panels.find((p) => p.id === way.panel) ?? {}, codebook),
+      verdict: way.verdict,
+      chargeA: way.chargeA,
+      typical: way.cost.typical,
+      currency: way.cost.currency,
+      meetsNeed: way.meetsNeed,
+      beatsRecommended: recommended === undefined || prefer(way, recommended) < 0,
+    }));
+}
 
 /**
  * Unread values on today's path and on that of the taken way. A decided way may replace links: their unknown values do

@@ -3,10 +3,10 @@
  * (`survey.isolate`) are in the codebook.
  */
 export const CAUTIONS = {
-  oldBoard: (device: string) =>
-    `Old boards may contain asbestos flash guards or ${device}s known not to trip: do not disturb, do not add to.`,
-  oldBoardChanged: (device: string) =>
-    `An old board may have flash guards of asbestos, crumbling parts, or a ${device} that does not trip: look before you touch, and stop if in doubt.`,
+  oldBoard: ({ board, device }: { board: string; device: string }) =>
+    `An old ${board} may contain flash guards of asbestos, or a ${device} known not to trip: do not disturb it, do not add to it.`,
+  oldBoardChanged: ({ board, device }: { board: string; device: string }) =>
+    `An old ${board} may have flash guards of asbestos, crumbling parts, or a ${device} that does not trip: look before you touch, and stop if in doubt.`,
   yLead:
     "A plain Y-lead is not a splitter: without an automatic interlock both loads can run. A tag on the appliance is no interlock.",
   householdSocket: {

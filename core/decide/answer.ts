@@ -2,13 +2,15 @@
 
 import type { StepId } from "#core/case/fields/steps.ts";
 import { replayedInWords } from "#core/energy/need/replayed.ts";
+import { showMoney } from "#core/estimate/estimate.ts";
 import type { MissingValue } from "#core/path/missing.ts";
 import { codebookOf } from "#core/rules/index.ts";
-import { showHeadroom } from "#core/units.ts";
+import { exceeds } from "#core/tolerance.ts";
+import { showA, showHeadroom } from "#core/units.ts";
 import { wayOf } from "#core/ways/index.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
 import { type Why, why } from "#core/why.ts";
-import { capital, lower } from "#core/words.ts";
+import { capital, listed, lower, withArticle } from "#core/words.ts";
 import type { Assessment } from "./assessment.ts";
 import { takenWay } from "./decision.ts";
 
@@ -59,13 +61,30 @@ const offerOf = (way: WayJudgement, { rules }: Assessment): string =>
 
 /** The headroom and the taken way, in the order that fits: after a decision the way comes first. */
 function spareAndOffer(assessment: Assessment, isToMeasure: boolean): string {
-  const { headroomA, decided } = assessment;
-  const spare = showHeadroom(headroomA);
+  const { decided } = assessment;
+  const spare = spareInWords(assessment);
   const taken = takenWay(assessment);
   if (!taken) return `As it stands: ${spare}; no way can be taken yet`;
   const offer = taken.verdict === "ruled-out" ? `${lower(taken.name)} is ruled out now` : offerOf(taken, assessment);
   if (isToMeasure) return `Measure first: ${spare} by calculation; after that ${offer}`;
-  return decided ? `As decided: ${offer}; ${spare} today` : `As it stands: ${spare}; ${offer}`;
+  return decided ? `As decided: ${offer}; ${spare} today` : `As it stands: ${spare}; ${offer}${betterFrom(assessment)}`;
+}
+
+/** The headroom of the supply; where a feeder on today's path has less, that of the feeder too, by its name. */
+function spareInWords({ headroomA, feeders, path, rules }: Assessment): string {
+  const onPath = feeders.filter(({ panel }) => path.some((link) => link.demandScope === panel));
+  const [tightest] = [...onPath].sort((a, b) => a.headroomA - b.headroomA);
+  if (!tightest || !exceeds(headroomA, tightest.headroomA)) return showHeadroom(headroomA);
+  const { supply } = codebookOf(rules).words;
+  return `${showHeadroom(headroomA)} at the ${supply}, ${showHeadroom(tightest.headroomA)} at the ${tightest.name}`;
+}
+
+/** What would be better from another panel than the one that was named, in words; empty without it. */
+function betterFrom({ elsewhere, rules }: Assessment): string {
+  const [best] = elsewhere;
+  if (!best?.beatsRecommended) return "";
+  const { name } = wayOf(best.way).words[codebookOf(rules).conventions.locale];
+  return `; from ${best.panelName} ${withArticle(lower(name))} carries ${showA(best.chargeA)} for ${showMoney(best.typical, best.currency)}`;
 }
 
 /** The answer in one sentence, and the next step. */
@@ -167,7 +186,3 @@ export function answerWhy(assessment: Assessment, { verdict, text }: JobAnswer, 
     ],
   );
 }
-
-/** "a", "a and b", "a, b and c". */
-const listed = (parts: readonly string[]) =>
-  parts.length < 2 ? (parts[0] ?? "") : `${parts.slice(0, -1).join(", ")} and ${parts.at(-1)}`;

@@ -15,8 +15,11 @@ import type { Recommendation } from "./recommend.ts";
 
 /** A way that would be better with its circuit from another panel. */
 export interface WayElsewhere extends Pick<WayJudgement, "way" | "verdict" | "chargeA" | "meetsNeed"> {
-  /** Id of that panel. */
+  /** Id of that panel, and its name as it goes on after "from". */
   panel: string;
+  panelName: string;
+  /** It is better than the recommended way, too. */
+  beatsRecommended: boolean;
   typical: number;
   currency: WayJudgement["cost"]["currency"];
 }

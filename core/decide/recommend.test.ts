@@ -11,6 +11,7 @@ const way = (id: string, changes: Partial<WayJudgement> & { price?: number; days
   return {
     way: id,
     name: id,
+    reasons: [],
     verdict: "with-work",
     chargeA: 16,
     spareA: 5,
@@ -112,7 +113,7 @@ describe("where no way meets the need", () => {
   it("it says what would have to change: hours, need, supply, or a second way", () => {
     // 8 hours give 4 kWh of 10: 20 hours would do.
     expect(taken([short(4)]).because).toBe(
-      "dedicated-circuit delivers the most, 4 kWh of 10 kWh on a usual night. To meet the need it would take 20 hours plugged in instead of 8, or a need of 4 kWh, or a larger supply, or a second way in addition.",
+      "dedicated-circuit delivers the most, 4 kWh of 10 kWh on a usual night. To meet the need it would take 20 hours plugged in instead of 8, or a need of no more than 4 kWh, or a larger supply, or a second way in addition.",
     );
     // 8 x 10 / 6.5 = 12.31: rounded up to a tenth, so that it is enough.
     expect(taken([short(6.5)]).because).toMatch(/12.4 hours plugged in instead of 8/);

@@ -7,6 +7,7 @@ import { byPreference, isUsable } from "#core/judge/preference.ts";
 import { showA, showDays, showKWh, showNumber } from "#core/units.ts";
 import { wayOf } from "#core/ways/index.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
+import { lower } from "#core/words.ts";
 
 export interface Recommendation {
   way: WayJudgement["way"] | null;
@@ -27,6 +28,9 @@ const money = ({ cost }: WayJudgement) => showMoney(cost.typical, cost.currency)
 /** The assessment knows no calendar. */
 const fromAMonday: WaitInWords = ({ leadTimeDays }) => `${showDays(leadTimeDays.typical)} from a Monday`;
 
+/** By calculation the home is over a rating already: a measurement precedes everything that is promised. */
+const measuresFirst = ({ reasons }: WayJudgement): boolean => reasons.some((r) => r.code === "measure-first");
+
 /** The changes that would let this way meet the need. */
 function whatWouldHaveToChange({ way, lacking }: WayJudgement): string {
   const { energyKWh, neededKWh, hours } = lacking ?? { energyKWh: 0, neededKWh: 0, hours: 0 };
@@ -35,7 +39,7 @@ function whatWouldHaveToChange({ way, lacking }: WayJudgement): string {
     ...(enough <= 24
       ? [`${showNumber(Math.ceil(enough * 10) / 10)} hours plugged in instead of ${showNumber(hours)}`]
       : []),
-    `a need of ${showKWh(energyKWh)}`,
+    `a need of no more than ${showKWh(energyKWh)}`,
     ...(wayOf(way).enlargesSupply ? [] : ["a larger supply"]),
     "a second way in addition",
   ].join(", or ");
@@ -71,7 +75,7 @@ export function recommendWay(
   const unpriced = enough.find((w) => w !== taken && !Number.isFinite(w.cost.typical));
   return {
     way: taken.way,
-    because: `${taken.name} meets the need with ${WON[policy](taken, wait)}. ${
+    because: `${measuresFirst(taken) ? "Measure first. After a valid measurement " : ""}${measuresFirst(taken) ? lower(taken.name) : taken.name} meets the need with ${WON[policy](taken, wait)}. ${
       unpriced
         ? `${unpriced.name} meets it too, but has no price: the price book lacks ${unpriced.unpriced.join(", ")}.`
         : next

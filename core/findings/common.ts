@@ -238,7 +238,7 @@ export const commonFindings: readonly FindingRule[] = [
     code: "rating-unknown",
     severity: "fix",
     rule: "",
-    todo: "Read the label, or ask the utility or network operator",
+    todo: ({ operator }) => `Read the label, or ask the ${operator}`,
     reason: "not-confirmed",
     check: ({ document, codebook, supplyA }) =>
       when(readRatingA(document) === null, () => ({
@@ -252,12 +252,12 @@ export const commonFindings: readonly FindingRule[] = [
     code: "already-overloaded",
     severity: "fix",
     rule: "",
-    todo: "Measure the demand before anything is promised; plan for a larger supply",
+    todo: ({ supply }) => `Measure the demand before anything is promised; plan for a larger ${supply}`,
     reason: "headroom-short",
-    check: ({ demandA, supplyA, method, loads }) =>
+    check: ({ document, codebook, demandA, supplyA, method, loads }) =>
       when(exceeds(demandA, supplyA), () => ({
         link: "supply",
-        text: `The demand of ${showA(demandA)}${loads.some((l) => !l.existing) ? ", with what is planned," : ""} is ${isOver(supplyA - demandA) ? "over" : "just over"} the supply of ${showA(supplyA)} already`,
+        text: `The demand of ${showA(demandA)}${loads.some((l) => !l.existing) ? ", with what is planned," : ""} is ${isOver(supplyA - demandA) ? "over" : "just over"} the ${codebook.words.supply} of ${showA(supplyA)}${readRatingA(document) === null ? " that is assumed" : " already"}`,
         rule: method.rule,
       })),
   },
@@ -266,7 +266,7 @@ export const commonFindings: readonly FindingRule[] = [
     code: "panel-full",
     severity: "fix",
     rule: "",
-    todo: "Make room, fit a larger one, or give the charger a board of its own",
+    todo: ({ board }) => `Make room, fit a larger one, or give the charger a ${board} of its own`,
     reason: "no-space",
     pathOnly: true,
     check({ document, codebook }, panel, target) {
@@ -285,7 +285,7 @@ export const commonFindings: readonly FindingRule[] = [
     code: "panel-obsolete",
     severity: "fix",
     rule: "",
-    todo: "Change it, or leave it alone beside a separate board",
+    todo: ({ board }) => `Change it, or leave it alone beside a separate ${board}`,
     reason: "board-unsafe",
     check: ({ codebook }, panel) =>
       when(panel.condition === "obsolete", () => ({

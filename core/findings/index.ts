@@ -49,7 +49,8 @@ function lookFor(rules: readonly FindingRule[], home: Home, target: PathTarget, 
     const mend = rule.mend as AnyMend | undefined;
     for (const thing of things[rule.at])
       for (const found of check(home, thing, target)) {
-        const { code, severity, todo, reason } = rule;
+        const { code, severity, reason } = rule;
+        const todo = typeof rule.todo === "string" ? rule.todo : rule.todo(home.codebook.words);
         faults.push({
           finding: { code, severity, text: capital(found.text), rule: found.rule ?? rule.rule, todo, link: found.link },
           reason,

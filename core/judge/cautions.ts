@@ -68,7 +68,7 @@ const ACTS: readonly Act[] = [
       `With the main off the ${words.board} stays live while generation or a battery feeds in: isolate each source, and prove dead again.`,
   },
   { inWork: ahead, text: ({ survey }) => survey.pointOfIsolation },
-  { inWork: ahead, where: isOldBoard, text: ({ words }) => CAUTIONS.oldBoardChanged(words.device) },
+  { inWork: ahead, where: isOldBoard, text: ({ words }) => CAUTIONS.oldBoardChanged(words) },
   {
     inWork: startsWith("new-panel", "renew-feeder"),
     where: ({ panels }, id) => panels.some((p) => id.endsWith(`:${p.id}`) && !onSupply(p)),

@@ -49,9 +49,9 @@ export function explainWay(
       [
         replayed
           ? `A night gives ${showKWh(energyKWh)} on average, and all it asks for on ${replayedInWords(replayed)}, replayed step by step`
-          : `A usual night leaves ${showKWh(energyKWh)}: the house is assumed to draw 14 to 55 % of its governing demand by the hour (Heron's own assumption; measured days replace it)`,
+          : `A usual night gives ${showKWh(energyKWh)} of the ${showKWh(context.need.energyPerDayKWh)} that it asks for: the house is assumed to draw 14 to 55 % of its governing demand by the hour (Heron's own assumption; measured days replace it)`,
       ],
-      ["A larger supply", "A measurement of the home's own nights"],
+      [`A larger ${context.codebook.words.supply}`, "A measurement of the home's own nights"],
     );
   const limit = tight && tight.mayCarryA !== null ? tight : null;
   return why(

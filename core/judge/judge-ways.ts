@@ -135,7 +135,7 @@ function judgeFrom(way: Way, context: JudgingContext): JudgedWay {
     path: judged.links,
     tightest: judged.tightest?.link ?? null,
     unknowns: judged.unknowns,
-    leaves: way.consequence,
+    leaves: way.leaves(context.codebook.words),
     level: levelOf(context, judged),
     spareA: spareOf(judged),
     energyPerNightKWh: given.energyKWh,
@@ -180,14 +180,14 @@ const pricedAs = ({ cost, lines, missing, steps, leadTimeDays }: Estimate) => ({
 });
 
 /** A way that could not even be proposed: today's path, and why. */
-function refusal(context: JudgingContext, { id, words, consequence: leaves }: Way, reasons: WayReason[]): WayJudgement {
+function refusal(context: JudgingContext, { id, words, leaves }: Way, reasons: WayReason[]): WayJudgement {
   const [first] = reasons;
   const priced = estimateWork([], context.book);
   const fields: JudgedFields = {
     way: id,
     name: words[context.codebook.conventions.locale].name,
     means: words[context.codebook.conventions.locale].means,
-    leaves,
+    leaves: leaves(context.codebook.words),
     verdict: "ruled-out",
     onlyConfirm: false,
     chargeA: 0,
@@ -226,7 +226,7 @@ interface JudgedOrigin extends JudgedWay {
 }
 
 /** The way is not needed from this panel, and nothing on the way to the panel is too small. */
-const isNeedless = ({ way: { verdict, reasons }, at }: JudgedOrigin): boolean =>
+const isNeedless = ({ way: { verdict, reasons }, at }: Pick<JudgedOrigin, "way" | "at">): boolean =>
   verdict === "ruled-out" &&
   reasons.length > 0 &&
   reasons.every(({ code }) => code === "not-needed") &&
@@ -274,7 +274,7 @@ export function betterElsewhere(context: JudgingContext, ways: readonly WayJudge
   const prefer = byPreference(policyOf(context.document));
   return ways.flatMap((here) => {
     const way = wayOf(here.way);
-    if (!way.startsAtPanel) return [];
+    if (!way.startsAtPanel || isNeedless({ way: here, at: context })) return [];
     const [best] = origins.map((at) => judgeFrom(way, at).way).sort(prefer);
     return best && isUsable(best) && prefer(best, here) < 0 ? [best] : [];
   });

@@ -1,13 +1,14 @@
 /** The path from the supply to the car: every link in order, what it carries and may carry, and how well it is known. */
 
 import { panelsTo, readRatingA } from "#core/case/document/lookups.ts";
-import type { Panel } from "#core/case/document/types.ts";
+import type { CaseDocument, Panel } from "#core/case/document/types.ts";
 import { linkId } from "#core/case/fields/link-ids.ts";
 import { circuitName, outletName, panelName } from "#core/case/fields/names.ts";
 import { isDesigned } from "#core/circuit/design.ts";
 import { faultsOnPath } from "#core/findings/index.ts";
 import { circuitCarriesA } from "#core/home/circuit-load.ts";
 import { circuitRated, feederRated, feederRatingA } from "#core/home/home.ts";
+import { ownValue } from "#core/own-value.ts";
 import { onSupply } from "#core/panel/sub-panels.ts";
 import type { PathFault, SurveyFinding } from "#core/rules/findings/types.ts";
 import type { Home, PathTarget } from "#core/rules/home.ts";
@@ -44,6 +45,12 @@ const leastKnown = (unknowns: readonly UnknownValue[], planned: boolean): Knowle
   (planned ? "planned" : "read");
 
 const NONE: readonly never[] = [];
+
+/** Whether somebody told or assumed a value, and nobody read it. */
+function isOnlyTold({ survey }: CaseDocument, key: string): boolean {
+  const source = ownValue(survey?.sources ?? {}, key);
+  return source === "told" || source === "assumed";
+}
 
 /** The faults at a link. */
 export function faultsAt(faults: readonly PathFault[], link: string): readonly SurveyFinding[] {
@@ -107,7 +114,7 @@ export function pathTo(home: Home, target: PathTarget, look: LookFor = EVERYTHIN
     supplyA,
     readRatingA(document) === null
       ? `${showA(supplyA)} assumed, not read`
-      : `${words.supplyOf(supplyA)}, ${words.ratingReadOff}`,
+      : `${words.supplyOf(supplyA)}, ${isOnlyTold(document, "supply.ratingA") ? "as it was told" : words.ratingReadOff}`,
     asks(() => [...unknownsOfSupply(home), ...nowhere]),
   );
   const { conductor } = document.supply;
@@ -174,11 +181,11 @@ export function pathTo(home: Home, target: PathTarget, look: LookFor = EVERYTHIN
       add(
         linkId.bus(panel.id),
         "bus",
-        `Bus of ${name}`,
+        `${capital(words.bus)} of ${name}`,
         of,
         carry,
         panel.busA ?? null,
-        panel.busA ? `bus of ${showA(panel.busA)}` : "not known yet",
+        panel.busA ? `${words.bus} of ${showA(panel.busA)}` : "not known yet",
         busUnknowns,
       );
     add(

@@ -22,6 +22,7 @@ import type { Home, PathTarget } from "#core/rules/home.ts";
 import { assumedCircuits, assumedKey, assumedLoads, isAssumed } from "#core/survey/assumed.ts";
 import { exceeds } from "#core/tolerance.ts";
 import { showA } from "#core/units.ts";
+import { listed } from "#core/words.ts";
 import type { UnknownValue } from "./types.ts";
 
 const unknown = (key: string, text: string, more: Partial<UnknownValue> = {}): UnknownValue => ({
@@ -142,13 +143,13 @@ function ofDemand(home: Home): UnknownValue[] {
           },
         ),
       );
-    for (const circuit of feedingUnknown(home))
+    const [first, ...others] = feedingUnknown(home);
+    if (first) {
+      const names = [first, ...others].map((c) => `${circuitName(c)}${c.ratingA ? ` (${showA(c.ratingA)})` : ""}`);
       found.push(
-        unknown(
-          `circuit.${circuit.id}.loads`,
-          `what ${circuitName(circuit)}${circuit.ratingA ? ` (${showA(circuit.ratingA)})` : ""} feeds`,
-        ),
+        unknown(`circuit.${first.id}.loads`, `what ${listed(names)} ${others.length === 0 ? "feeds" : "feed"}`),
       );
+    }
   }
   if (supply.system === "three-phase-230-400") {
     const unplaced = loads.filter(

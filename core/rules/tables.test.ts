@@ -201,7 +201,7 @@ describe("service conductors", () => {
     expect(serves("4 AWG", "cu")?.ampacityA).toBeCloseTo(85 / 0.83, 9);
     expect(serves("6 AWG", "cu")?.ampacityA).toBe(70);
     expect(serves("3 AWG", "al")?.ampacityA).toBe(80);
-    expect(serves("4/0 AWG", "al")?.cited.numbers).toBe("4/0 AWG aluminium 180 A serves 216.9 A");
+    expect(serves("4/0 AWG", "al")?.cited.numbers).toBe("4/0 AWG aluminum 180 A serves 216.9 A");
     expect(serves("2/0 AWG")).toMatchObject({ unrecorded: ["metal"], ampacityA: 135 / 0.83 });
     expect(serves("14 AWG")?.ampacityA).toBe(20);
     expect(serves("6 mm2")).toBeNull();

@@ -33,6 +33,7 @@ export interface RegionWords {
   /** Any of them, main or not, in one word. */
   board: string;
   subPanel: string;
+  bus: string;
   device: string;
   space: string;
   spaces: string;

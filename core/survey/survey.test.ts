@@ -158,7 +158,10 @@ describe("conductors and outlets of the survey", () => {
     const base = ukCase({ supply: { system: "single-phase-230", ratingA: 100 } });
     const grouped = {
       ...base,
-      panels: base.panels.map((p) => ({ ...p, rcdGroups: [{ id: "g", rcd: "AC" as const, from: 1, to: 6 }] })),
+      panels: base.panels.map((p) => ({
+        ...p,
+        rcdGroups: [{ id: "g", rcd: "AC" as const, from: 1, to: p.spaces ?? 0 }],
+      })),
     };
     expect(assess(grouped).findings.map((f) => f.code)).toContain("rcd-type-ac");
   });

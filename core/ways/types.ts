@@ -105,7 +105,8 @@ export interface Way {
   enlargesSupply?: true;
   /** Its name and its meaning in one line, in each language. */
   words: Readonly<Record<Conventions["locale"], { name: string; means: string }>>;
-  consequence: string;
+  /** What it leaves for later, in one sentence. */
+  leaves(words: RegionWords): string;
   /** Phrase that completes "As it stands: ...". */
   headline(way: WayJudgement, words: RegionWords): string;
   propose(situation: JudgingContext): readonly (Proposal | RefusedProposal)[];

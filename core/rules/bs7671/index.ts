@@ -88,6 +88,7 @@ export const bs7671Codebook: Codebook = {
     mainPanel: "Consumer unit",
     board: "board",
     subPanel: "further board",
+    bus: "busbar",
     device: "protective device",
     space: "way",
     spaces: "ways",

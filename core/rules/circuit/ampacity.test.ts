@@ -42,7 +42,7 @@ describe("conductors in North America (310.16)", () => {
     expect(of({ size: "6 AWG", type: "thhn" })).toEqual([65, []]);
     expect(of({ size: "6 AWG", material: "cu" })).toEqual([55, ["cable type"]]);
     expect(necConductor({ size: "6 AWG" }, 75)?.cited.numbers).toBe(
-      "6 AWG aluminium, 60 °C column, its metal and cable type not recorded = 40 A, a device of 40 A at most",
+      "6 AWG aluminum, 60 °C column, its metal and cable type not recorded = 40 A, a device of 40 A at most",
     );
   });
   it("carry more the larger they are and the hotter they may run", () => {

@@ -4,6 +4,7 @@ import type { ReasonCode } from "#core/case/document/reasons.ts";
 import type { CaseDocument, Circuit, Outlet, Panel } from "#core/case/document/types.ts";
 import type { Requirements } from "#core/estimate/requirements.ts";
 import type { Home, PathTarget } from "../home.ts";
+import type { RegionWords } from "../types.ts";
 import type { SeenCode } from "./seen.ts";
 
 export const FINDING_CODES = [
@@ -67,7 +68,7 @@ interface RuleOf<Thing> {
   code: SurveyFinding["code"];
   severity: Severity;
   rule: string;
-  todo: string;
+  todo: string | ((words: RegionWords) => string);
   /** Why a way is ruled out by it, or needs work for it. */
   reason: ReasonCode;
   /** Only looked for on the path to the charger. */

@@ -60,6 +60,7 @@ export function necCodebook({ id, name, leastChargerVA, sections }: NecEdition):
       mainPanel: "Main panel",
       board: "panel",
       subPanel: "sub-panel",
+      bus: "bus",
       device: "breaker",
       space: "space",
       spaces: "spaces",

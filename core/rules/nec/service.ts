@@ -37,7 +37,7 @@ export const necServiceConductors: SupplyConductorRules = {
       cited: {
         rule: "NEC 310.12, 230.42",
         formula: `ampacity in the 75 °C column / ${SHARE}, for conductors that carry the whole dwelling`,
-        numbers: `${conductor.size} ${metal === "cu" ? "copper" : "aluminium"} ${showA(ampacityA)} serves ${showA(allowsA)}`,
+        numbers: `${conductor.size} ${metal === "cu" ? "copper" : "aluminum"} ${showA(ampacityA)} serves ${showA(allowsA)}`,
       },
     };
   },

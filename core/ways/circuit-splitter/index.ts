@@ -137,7 +137,7 @@ export const circuitSplitter = {
     "en-US": { name: "Circuit splitter", means: "One circuit shared with an appliance, appliance first" },
     "en-GB": { name: "Priority switch", means: "One circuit shared with a shower or cooker, which goes first" },
   },
-  consequence: "No new load on the supply; charging always yields to the appliance.",
+  leaves: ({ supply }) => `No new load on the ${supply}; charging always yields to the appliance.`,
   headline: ({ chargeA }) => `${withArticle(showA(chargeA))} shared circuit`,
   propose(context) {
     const { sharing } = context.codebook;

@@ -13,7 +13,7 @@ export const dedicatedCircuit = {
     "en-US": { name: "Dedicated circuit", means: "A new circuit of its own, unmanaged" },
     "en-GB": { name: "Circuit of its own", means: "A new circuit from the consumer unit, unmanaged" },
   },
-  consequence: "The charger keeps its full current for good; less headroom for later loads.",
+  leaves: () => "The charger keeps its full current for good; less headroom for later loads.",
   headline: ({ chargeA, circuitA }) => `${withArticle(showA(chargeA))} charger on its own ${showA(circuitA)} circuit`,
   propose(context) {
     const { document, path } = context;

@@ -46,7 +46,7 @@ export const dynamicLoadManagement = {
     "en-US": { name: "Managed charging", means: "Clamps on the service; the charger takes what is left" },
     "en-GB": { name: "Load-managed charging", means: "Clamps on the tails; the charger takes what is left" },
   },
-  consequence: "The supply is never loaded above the limit; a second car shares what is left.",
+  leaves: ({ supply }) => `The ${supply} is never loaded above the limit; a second car shares what is left.`,
   headline: ({ limitA }) => `a managed charger held below ${limitA} A`,
   propose(context) {
     const { codebook, charger } = context;

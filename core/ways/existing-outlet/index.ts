@@ -122,8 +122,8 @@ export const existingOutlet = {
     "en-US": { name: "Existing receptacle", means: "Charge from a receptacle that is already there" },
     "en-GB": { name: "Existing socket", means: "Charge from a socket that is already there" },
   },
-  consequence: "Nothing is changed; the next car will need more.",
-  headline: ({ chargeA }) => `the outlet already there, at ${chargeA} A,`,
+  leaves: () => "Nothing is changed; the next car will need more.",
+  headline: ({ chargeA }, { outlet }) => `the ${outlet} already there, at ${chargeA} A,`,
   propose(context) {
     const outlets = context.document.outlets ?? [];
     if (outlets.length === 0)

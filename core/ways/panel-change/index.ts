@@ -33,7 +33,7 @@ export const panelChange = {
     "en-US": { name: "Panel change", means: "A new or larger panel, service unchanged" },
     "en-GB": { name: "New consumer unit", means: "A new consumer unit, cut-out unchanged" },
   },
-  consequence: "Room for later circuits; the supply stays as it is.",
+  leaves: ({ supply }) => `Room for later circuits; the ${supply} stays as it is.`,
   headline: ({ chargeA }, { newPanel }) => `a new ${newPanel} with ${withArticle(showA(chargeA))} charger`,
   propose(context) {
     const { path } = context;

@@ -135,7 +135,7 @@ export const reuseCircuit = {
     "en-US": { name: "Spare circuit", means: "Take over an abandoned or charger-ready circuit" },
     "en-GB": { name: "Spare circuit", means: "Take over a disused or charger-ready circuit" },
   },
-  consequence: "Uses what is there; its conductor limits the current for good.",
+  leaves: () => "Uses what is there; its conductor limits the current for good.",
   headline: ({ chargeA }) => `the spare circuit, at ${chargeA} A,`,
   propose(context) {
     const { poles } = context.codebook.charging;

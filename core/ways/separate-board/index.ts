@@ -33,8 +33,8 @@ export const separateBoard = {
     "en-US": { name: "Separate panel", means: "A small panel of its own beside the old one" },
     "en-GB": { name: "Separate board", means: "Divided tails and a small board of its own" },
   },
-  consequence: "The old board is left as it is; it will still need changing one day.",
-  headline: ({ chargeA }) => `${withArticle(showA(chargeA))} charger on a board of its own`,
+  leaves: ({ board }) => `The old ${board} is left as it is; it will still need changing one day.`,
+  headline: ({ chargeA }, { board }) => `${withArticle(showA(chargeA))} charger on a ${board} of its own`,
   propose(context) {
     const { path } = context;
     // An unsafe panel is repaired, not left in use.

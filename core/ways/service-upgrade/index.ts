@@ -180,8 +180,8 @@ export const serviceUpgrade = {
     "en-US": { name: "Service upgrade", means: "A larger service from the utility" },
     "en-GB": { name: "Larger supply", means: "A larger cut-out fuse or three phases from the network operator" },
   },
-  consequence: "The most room for later loads, at the highest price and the longest wait.",
-  headline: ({ chargeA }) => `a larger supply with ${withArticle(showA(chargeA))} charger`,
+  leaves: () => "The most room for later loads, at the highest price and the longest wait.",
+  headline: ({ chargeA }, { supply }) => `a larger ${supply} with ${withArticle(showA(chargeA))} charger`,
   propose(context): readonly (Proposal | RefusedProposal)[] {
     const { codebook, home } = context;
     const { words } = codebook;

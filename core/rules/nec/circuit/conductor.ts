@@ -61,7 +61,7 @@ export function necConductor(conductor: Conductor, terminalC: 60 | 75): Conducto
   const copperOnly = type !== undefined && COPPER_ONLY.includes(type);
   const metal = conductor.material ?? (copperOnly || !row.al ? "cu" : "al");
   const columns = row[metal];
-  if (!columns) return tooSmall(true, `${row.size} aluminium`, "NEC 310.16");
+  if (!columns) return tooSmall(true, `${row.size} aluminum`, "NEC 310.16");
   const columnC = type === undefined || SIXTY_DEGREES.includes(type) ? 60 : terminalC;
   const tabledA = columns[columnC === 60 ? 0 : 1];
   const smallA = ownValue(NEC_240_4_D[metal], row.size) ?? Number.POSITIVE_INFINITY;
@@ -77,7 +77,7 @@ export function necConductor(conductor: Conductor, terminalC: 60 | 75): Conducto
     cited: {
       rule: Number.isFinite(smallA) ? "NEC 310.16, 240.4(D)" : "NEC 310.16, 240.4(B)",
       formula: "ampacity of the table, at the terminals' temperature or the cable's own where that is lower",
-      numbers: `${row.size} ${metal === "cu" ? "copper" : "aluminium"}, ${columnC} °C column${unrecorded.length > 0 ? `, its ${unrecorded.join(" and ")} not recorded` : ""} = ${showA(tabledA)}, a device of ${showA(mostDeviceA)} at most`,
+      numbers: `${row.size} ${metal === "cu" ? "copper" : "aluminum"}, ${columnC} °C column${unrecorded.length > 0 ? `, its ${unrecorded.join(" and ")} not recorded` : ""} = ${showA(tabledA)}, a device of ${showA(mostDeviceA)} at most`,
     },
   };
 }

@@ -30,9 +30,7 @@ export const PanelRatings = deferred(function PanelRatings({ index, document }: 
       <PanelLabel at={index} panel={panel} document={document} codebook={codebook} />
       {asksFor.rcd && <RcdGroups index={index} />}
       {from && <FeederFields at={index} from={from} codebook={codebook} />}
-      {panel.condition !== "sound" && panel.condition !== undefined && (
-        <Caution>{CAUTIONS.oldBoard(words.device)}</Caution>
-      )}
+      {panel.condition !== "sound" && panel.condition !== undefined && <Caution>{CAUTIONS.oldBoard(words)}</Caution>}
       <p className={styles.actions}>
         {document.panels.length > 1 && document.charger?.panel !== panel.id && (
           <Button onClick={() => store.edit(setValue(store.getState().document, "/charger/panel", panel.id))}>

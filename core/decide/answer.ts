@@ -10,7 +10,7 @@ import { showA, showHeadroom } from "#core/units.ts";
 import { wayOf } from "#core/ways/index.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
 import { type Why, why } from "#core/why.ts";
-import { capital, listed, lower, withArticle } from "#core/words.ts";
+import { capital, listed, lower } from "#core/words.ts";
 import type { Assessment } from "./assessment.ts";
 import { takenWay } from "./decision.ts";
 
@@ -84,7 +84,7 @@ function betterFrom({ elsewhere, rules }: Assessment): string {
   const [best] = elsewhere;
   if (!best?.beatsRecommended) return "";
   const { name } = wayOf(best.way).words[codebookOf(rules).conventions.locale];
-  return `; from ${best.panelName} ${withArticle(lower(name))} carries ${showA(best.chargeA)} for ${showMoney(best.typical, best.currency)}`;
+  return `; better from ${best.panelName}: ${lower(name)}, ${showA(best.chargeA)} for ${showMoney(best.typical, best.currency)}`;
 }
 
 /** The answer in one sentence, and the next step. */

@@ -111,20 +111,19 @@ const NEEDS_THEM_DEAD =
   /^(own-board|new-panel:|mend:(tails-undersized|panel-obsolete|main-oversized|conductor-undersized:supply-conductor))/;
 
 /**
- * Isolation by the operator, where work at the tails or a main has no point of isolation on site. A larger supply
- * includes it; an isolator that nobody has looked for counts as missing.
+ * Isolation by the operator, put before the first work that needs it, where there is no point of isolation on site. A
+ * larger supply includes it; an isolator that nobody has looked for counts as missing.
  */
-export function isolationOf({ codebook, document }: JudgingContext, items: readonly WorkItem[]): WorkItem[] {
+export function withIsolation({ codebook, document }: JudgingContext, items: readonly WorkItem[]): readonly WorkItem[] {
   const { isolator, emergencyDisconnect } = document.supply;
   const hasPoint = codebook.asksFor.isolator ? isolator === true : emergencyDisconnect === true;
-  if (hasPoint || items.some(({ id }) => id === "upgrade") || !items.some(({ id }) => NEEDS_THEM_DEAD.test(id)))
-    return [];
-  return [
-    {
-      id: "isolation",
-      text: `Have the ${codebook.words.operator} isolate the ${codebook.words.supply}, or ask for ${codebook.words.pointOfIsolation}: there is no point of isolation before this work`,
-      requires: ISOLATION,
-      link: "supply",
-    },
-  ];
+  const first = items.findIndex(({ id }) => NEEDS_THEM_DEAD.test(id));
+  if (hasPoint || first < 0 || items.some(({ id }) => id === "upgrade")) return items;
+  const isolation: WorkItem = {
+    id: "isolation",
+    text: `Have the ${codebook.words.operator} isolate the ${codebook.words.supply}, or ask for ${codebook.words.pointOfIsolation}: there is no point of isolation before this work`,
+    requires: ISOLATION,
+    link: "supply",
+  };
+  return [...items.slice(0, first), isolation, ...items.slice(first)];
 }

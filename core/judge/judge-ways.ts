@@ -232,6 +232,10 @@ const isNeedless = ({ way: { verdict, reasons }, at }: Pick<JudgedOrigin, "way" 
   reasons.every(({ code }) => code === "not-needed") &&
   linkTooSmall(at, () => true) === null;
 
+/** Of starts that are as good as each other, the one nearer to the supply; the order of the panels decides nothing. */
+const nearer = ({ path: one }: JudgingContext, { path: other }: JudgingContext): number =>
+  one.panels.length - other.panels.length || (one.target.panel?.id ?? "").localeCompare(other.target.panel?.id ?? "");
+
 /**
  * The best start of a way by the policy of the job, with the others as its variants. A way that is not needed from one
  * panel is not offered from another one.
@@ -242,7 +246,7 @@ function judgeWay(way: Way, context: JudgingContext): JudgedWay {
   const prefer = byPreference(policyOf(context.document));
   const judged = origins
     .map((at): JudgedOrigin => ({ ...judgeFrom(way, at), at }))
-    .sort((a, b) => Number(isNeedless(b)) - Number(isNeedless(a)) || prefer(a.way, b.way));
+    .sort((a, b) => Number(isNeedless(b)) - Number(isNeedless(a)) || prefer(a.way, b.way) || nearer(a.at, b.at));
   const [best, ...others] = judged as [JudgedOrigin, ...JudgedOrigin[]];
   best.way.variants = isNeedless(best) ? [] : others.map((other) => variantOf(other.way));
   return best;

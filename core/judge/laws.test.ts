@@ -229,6 +229,31 @@ describe("faults", () => {
   });
 });
 
+describe("what the demand and its limits rest on", () => {
+  const gone: [string, (home: CaseDocument) => CaseDocument][] = [
+    ["the floor area", (h) => ({ ...h, dwelling: { ...h.dwelling, floorArea: null } })],
+    ["the loads", (h) => ({ ...h, loads: [] })],
+    ["the main devices", (h) => ({ ...h, panels: h.panels.map((p) => ({ ...p, mainA: null })) })],
+  ];
+  it("is never helped by being taken away: no verdict, no current and no energy is better for it", () => {
+    fc.assert(
+      fc.property(anyHome, fc.constantFrom(...gone), (home, [what, take]) => {
+        const less = take(home);
+        // A main that may be too small is what three ways are for.
+        noBetter(home, less, ["panel-change", "separate-board", "service-upgrade"]);
+        const before = waysOf(home);
+        for (const [id, way] of waysOf(less)) {
+          const known = before.get(id);
+          if (!known || isNotNeeded(known) || known.verdict === "ruled-out") continue;
+          // A larger supply is as large as it has to be, so it is asked for by what it has to carry.
+          if (id === "service-upgrade") continue;
+          expect(way.chargeA, `${id} without ${what}`).toBeLessThanOrEqual(known.chargeA);
+        }
+      }),
+    );
+  });
+});
+
 describe("sizes", () => {
   const UP: Record<string, string> = {
     "14 AWG": "10 AWG",

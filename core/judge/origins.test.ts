@@ -84,7 +84,7 @@ describe("a case that names a panel", () => {
     );
     const { text } = answerOf(found);
     expect(text).toMatch(/118\.8 A spare at the service, \d+(\.\d)? A spare at the feeder of Garage panel/);
-    expect(text).toMatch(/; from the main panel a dedicated circuit carries 48 A for \$[\d,]+$/);
+    expect(text).toMatch(/; better from the main panel: dedicated circuit, 48 A for \$[\d,]+$/);
   });
   it("has nothing better elsewhere where it is the best", () => {
     const { elsewhere } = assess(home("main"));

@@ -93,7 +93,7 @@ function home(uk: boolean): fc.Arbitrary<CaseDocument> {
         mainA: maybe(fc.constantFrom(60, 100, 125, 200), 10),
         condition: maybe(fc.constantFrom<Panel["condition"]>("sound", "sound", "sound", "obsolete", "unsafe"), 10),
         spaces: maybe(fc.integer({ min: 4, max: 30 }), 10),
-        chargerAtSub: fc.boolean(),
+        chargerAt: fc.constantFrom("main", "sub", "open"),
         outlet: maybe(
           fc.record({
             type: fc.constantFrom(...(uk ? (["bs1363"] as const) : (["5-15", "14-30", "14-50", "10-30"] as const))),
@@ -170,7 +170,10 @@ function home(uk: boolean): fc.Arbitrary<CaseDocument> {
                 }),
               ]
             : [],
-          charger: without({ ...r.charger, panel: r.sub !== "none" && r.chargerAtSub ? "sub" : "main" }),
+          charger: without({
+            ...r.charger,
+            panel: r.chargerAt === "open" ? undefined : r.sub !== "none" && r.chargerAt === "sub" ? "sub" : "main",
+          }),
           need: { energyPerDayKWh: r.needKWh, pluggedIn: { from: "20:00", to: "06:00" }, cheap: null },
           options: { evTreatment: r.treatment },
           survey: { seen: r.seen },

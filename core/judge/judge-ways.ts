@@ -7,7 +7,6 @@ import { nightName } from "#core/energy/need/need.ts";
 import { overloadInWords, replayBasis, replayedNights } from "#core/energy/need/replayed.ts";
 import { type Estimate, estimateWork } from "#core/estimate/estimate.ts";
 import type { PathLink } from "#core/path/types.ts";
-import { exceeds } from "#core/tolerance.ts";
 import { showA } from "#core/units.ts";
 import { WAYS, wayOf } from "#core/ways/index.ts";
 import { withPriority } from "#core/ways/priority.ts";

@@ -1,8 +1,8 @@
 /** The rows of the directory inside a panel's door, one for each space. */
 import type { CaseDocument, Circuit, Panel } from "#core/case/document/types.ts";
 import type { Codebook } from "#core/rules/types.ts";
+import { roomFor } from "./room.ts";
 import { positionsOf, spacesOf, takesSpace } from "./slots.ts";
-import { countSpaces } from "./spaces.ts";
 
 export interface DirectoryRow {
   position: number;
@@ -45,7 +45,7 @@ export function directoryOf(
     document.panels.flatMap((p) => (p.feeder?.circuit ? [[p.feeder.circuit, p.name ?? p.id] as const] : [])),
   );
   const { poles } = codebook.charging;
-  const placeAt = charger ? (countSpaces(panel, poles, codebook)?.placeAt ?? null) : null;
+  const placeAt = charger ? (roomFor(document, panel, poles, codebook)?.position ?? null) : null;
   const taken = placeAt === null ? [] : positionsOf({ id: "new-charger", position: placeAt, poles }, codebook);
   const named = (circuit: Circuit) => {
     if (circuit.status === "abandoned") return "Spare (abandoned, dead)";

@@ -33,7 +33,7 @@ const STORIES = [
   [
     "tidewrack-gannet-hill",
     "separate-board",
-    "As it stands: 88.2 A spare; a 48 A charger on a board of its own would meet the need",
+    "As it stands: 88.2 A spare; a 48 A charger on a panel of its own would meet the need",
   ],
   [
     "tidewrack-kelp-row",
@@ -43,12 +43,12 @@ const STORIES = [
   [
     "tidewrack-samphire-close",
     "existing-outlet",
-    "As it stands: 130.1 A spare; the outlet already there, at 40 A, would meet the need",
+    "As it stands: 130.1 A spare; the receptacle already there, at 40 A, would meet the need",
   ],
   [
     "tidewrack-tern-court",
-    "dynamic-load-management",
-    "As it stands: 99 A spare; a managed charger held below 24 A would meet the need",
+    "dedicated-circuit",
+    "As it stands: 99 A spare; a 48 A charger on its own 60 A circuit would meet the need",
   ],
   [
     "osier-marsh-view",

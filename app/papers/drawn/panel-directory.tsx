@@ -33,7 +33,7 @@ export default function PanelDirectory(input: PaperInput) {
   const codebook = codebookOf(document.rules);
   const { words, board, sections } = codebook;
   const taken = takenWay(assessment);
-  const chargerPanel = document.charger?.panel ?? document.panels[0]?.id;
+  const chargerPanel = document.charger?.panel ?? taken?.panel ?? document.panels[0]?.id;
   const newCircuit = taken && taken.verdict !== "ruled-out" && wayOf(taken.way).takesPlace ? taken : null;
   return (
     <PaperSheet title={`${capital(words.board)} directory`} input={input} fontSize={9}>

@@ -19,6 +19,7 @@ function home(): CaseDocument {
     ...base,
     dwelling: { ...base.dwelling, floorArea: { value: 1850, unit: "ft2" } },
     supply: { ...base.supply, ratingA: 100 },
+    panels: base.panels.map((panel) => ({ ...panel, mainA: 100 })),
     loads: [
       ...base.loads,
       { id: "range", kind: "range", va: 9600 },

@@ -1,11 +1,24 @@
 /** The charger as it was chosen, and the options of the job that belong to it. */
 import { AMPERE_UNITS } from "#core/quantity/parse.ts";
 import { showA } from "#core/units.ts";
+import { capital } from "#core/words.ts";
 import { defineFields } from "./field.ts";
+import { panelName } from "./names.ts";
 
 export const chargerFields = defineFields(
   { step: "need", section: "charger" },
   {
+    panel: {
+      at: "/charger/panel",
+      label: "Its circuit starts at",
+      control: {
+        kind: "choice",
+        none: "Wherever it is least work",
+        options: ({ document, rules }) =>
+          document.panels.map((panel) => ({ value: panel.id, label: panel.name || capital(panelName(panel, rules)) })),
+      },
+      asked: ({ document }) => document.panels.length > 1,
+    },
     maxA: {
       at: "/charger/maxA",
       label: "Largest current",

@@ -81,7 +81,6 @@ export const WITHOUT_FIELD: readonly { at: string; because: string }[] = [
   { at: "/loads/*/waitsFor", because: "Written by a way for the home after its work." },
   { at: "/loads/*/managed", because: "Written by a way for the home after its work." },
   { at: "/charger/providedBy", because: "Comes with a file; it has no control yet." },
-  { at: "/charger/panel", because: "Chosen on the drawing of the panels." },
   { at: "/charger/circuit", because: "Written by a way for the home after its work." },
   { at: "/charger/outlet", because: "Written by a way for the home after its work." },
   { at: "/charger/load", because: "Written by a way for the home after its work." },

@@ -27,6 +27,8 @@ function ChartAtRest({ children }: { children: ReactNode }) {
   return rested ? <Suspense fallback={place}>{children}</Suspense> : place;
 }
 const CHART_AFTER_MS = 250;
+/** One or two plans are told in the list: a chart of them shows nothing more. */
+const LEAST_ON_CHART = 3;
 
 export const AllPlans = memo(function AllPlans({ onTry }: { onTry(plan: HomePlan): void }) {
   const { document, prices } = useJob();
@@ -74,9 +76,11 @@ export const AllPlans = memo(function AllPlans({ onTry }: { onTry(plan: HomePlan
             {plans.count.toLocaleString("en-US")} plans; {plans.unbeaten.length}{" "}
             {plans.unbeaten.length === 1 ? "is" : "are"} not beaten by any other on price, energy and days.
           </p>
-          <ChartAtRest>
-            <PlansChart plans={plans.unbeaten} currency={currency} onTry={onTry} />
-          </ChartAtRest>
+          {plans.unbeaten.length >= LEAST_ON_CHART && (
+            <ChartAtRest>
+              <PlansChart plans={plans.unbeaten} currency={currency} onTry={onTry} />
+            </ChartAtRest>
+          )}
           <ul className={styles.plans}>
             {plans.unbeaten.map((plan) => (
               <li key={plan.text}>

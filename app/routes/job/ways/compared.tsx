@@ -11,6 +11,7 @@ import { Fold } from "#ui/frame/fold.tsx";
 import { Caution, Section } from "#ui/frame/sheet.tsx";
 import { PathLine } from "#ui/path/path-line.tsx";
 import { DataTable } from "#ui/table/data-table.tsx";
+import { WayStarts } from "./way-starts.tsx";
 import styles from "./ways.module.css";
 
 type Currency = WayJudgement["cost"]["currency"];
@@ -45,13 +46,19 @@ export const ComparedWays = memo(function Compared({
               <PathLine links={way.path} tightest={way.tightest} jobId={jobId} label={`Path of ${way.name}`} />
             )}
             <ol className={styles.work} data-two={other !== undefined}>
-              {way.workItems.map((item) => (
-                <li key={`${item.id}:${item.text}`}>{item.text}</li>
+              {way.workItems.map((item, i) => (
+                <li key={`${item.id}:${item.text}`}>
+                  {item.text}
+                  {newCautions(way, i).map((text) => (
+                    <Caution key={text}>{text}</Caution>
+                  ))}
+                </li>
               ))}
             </ol>
-            {way.cautions.map((text) => (
+            {otherCautions(way).map((text) => (
               <Caution key={text}>{text}</Caution>
             ))}
+            <WayStarts way={way} />
             <p className="quiet">{way.leaves}</p>
             <Lines lines={way.lines} currency={currency} />
           </article>
@@ -60,6 +67,18 @@ export const ComparedWays = memo(function Compared({
     </Section>
   );
 });
+
+/** The cautions of a piece of work that none before it has: each stands where the hand meets the danger first. */
+function newCautions({ workItems }: WayJudgement, index: number): string[] {
+  const before = new Set(workItems.slice(0, index).flatMap((item) => item.cautions ?? []));
+  return (workItems[index]?.cautions ?? []).filter((text) => !before.has(text));
+}
+
+/** The cautions of a way that belong to no piece of its work. */
+const otherCautions = ({ workItems, cautions }: WayJudgement): string[] => {
+  const atWork = new Set(workItems.flatMap((item) => item.cautions ?? []));
+  return cautions.filter((text) => !atWork.has(text));
+};
 
 /** The paths of both ways link by link, with differences highlighted. */
 function LinkByLink({ ways: [one, other] }: { ways: readonly [WayJudgement, WayJudgement] }) {

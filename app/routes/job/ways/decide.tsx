@@ -34,7 +34,10 @@ export const DecideSection = memo(function Decide({ ways }: { ways: readonly Way
       decisionFor(judged, assessment, { why: why.trim(), by: visit.name, on: visit.today }),
     );
     // The quote keeps the prices that it was decided by.
-    store.edit([...patch, ...setValue(at, "/prices", { version: prices.version })]);
+    const kept = setValue(at, "/prices", { version: prices.version });
+    // It was decided with its circuit from this panel.
+    const starts = judged.variants.length > 0 && judged.panel ? setValue(at, "/charger/panel", judged.panel) : [];
+    store.edit([...patch, ...kept, ...starts]);
     setAgain(false);
     setWhy("");
   };

@@ -3,12 +3,14 @@
 import { Button } from "antd";
 import { type CSSProperties, memo, type ReactNode } from "react";
 import type { AssessedCase } from "#core/assessed-case.ts";
-import type { Car } from "#core/case/document/types.ts";
+import type { Car, CaseDocument } from "#core/case/document/types.ts";
+import { panelName } from "#core/case/fields/names.ts";
 import { distancePerHour } from "#core/energy/need/in-words.ts";
 import type { DrawnPrice } from "#core/estimate/draws.ts";
 import { showMoney } from "#core/estimate/estimate.ts";
 import { daysFrom, type WorkDays } from "#core/estimate/schedule.ts";
 import { ownValue } from "#core/own-value.ts";
+import { codebookOf } from "#core/rules/index.ts";
 import { showA, showDays, showKWh, showNumber, showPercent } from "#core/units.ts";
 import { commonScaleA } from "#core/waterline.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
@@ -45,8 +47,21 @@ function inWords({ chargeA, volts }: WayJudgement, car: Car | undefined): string
   return car ? `${kW}, ${Math.round(distancePerHour(car, chargeA, volts))} ${car.distancePerDay.unit} an hour` : kW;
 }
 
-const rows = (drawn: Readonly<Record<string, DrawnPrice>>, worked: WorkDays, car: Car | undefined): Row[] => [
+const rows = (
+  { need, panels, rules }: CaseDocument,
+  drawn: Readonly<Record<string, DrawnPrice>>,
+  worked: WorkDays,
+  car: Car | undefined = need?.cars?.[0],
+): Row[] => [
   { name: "Verdict", of: (w) => <WayVerdict verdict={w.verdict} onlyConfirm={w.onlyConfirm} /> },
+  ...(panels.length > 1
+    ? [
+        {
+          name: "Starts at",
+          of: (w: WayJudgement) => panelName(panels.find((p) => p.id === w.panel) ?? {}, codebookOf(rules)),
+        },
+      ]
+    : []),
   {
     name: "Charging",
     of: (w) => (
@@ -131,7 +146,7 @@ export const SheetOfWays = memo(function SheetOfWays(props: {
   const worked = useWorked(job.prices.book);
   if (ways.length === 0) return null;
   const scaleA = commonScaleA(ways.map((w) => w.level));
-  const sheet = [...rows(drawn, worked, job.document.need?.cars?.[0]), detailRow(chosen, onChoose)];
+  const sheet = [...rows(job.document, drawn, worked), detailRow(chosen, onChoose)];
   return (
     <div style={{ "--ways": ways.length } as CSSProperties}>
       <DataTable

@@ -6,6 +6,7 @@ import { takenWay } from "#core/decide/decision.ts";
 import { addCircuit } from "#core/panel/add-circuit.ts";
 import { legsOf, moveDevice } from "#core/panel/arrange.ts";
 import type { EnteredCircuit } from "#core/panel/quick-circuit.ts";
+import { roomFor } from "#core/panel/room.ts";
 import { countSpaces } from "#core/panel/spaces.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { assumedCircuits } from "#core/survey/assumed.ts";
@@ -86,20 +87,27 @@ export function OnePanel({ index, alone }: { index: number; alone: boolean }) {
   const assumed = useMemo(() => new Set(assumedCircuits(document, panel).map((c) => c.id)), [document, panel]);
   const spaces = countSpaces(panel, charging.poles, codebook);
   const taken = takenWay(assessment);
-  const chargerHere = (document.charger?.panel ?? document.panels[0]?.id) === panelId;
+  const chargerHere = (document.charger?.panel ?? taken?.panel ?? document.panels[0]?.id) === panelId;
+  const room = roomFor(document, panel, charging.poles, codebook);
   const wanted = chargerHere && taken && wayOf(taken.way).takesPlace ? taken : null;
   const proposed = useMemo(
     () =>
-      wanted && typeof spaces?.placeAt === "number"
-        ? { position: spaces.placeAt, poles: charging.poles, ratingA: wanted.circuitA, label: "Charger goes here" }
+      wanted && typeof room?.position === "number"
+        ? { position: room.position, poles: charging.poles, ratingA: wanted.circuitA, label: "Charger goes here" }
         : null,
-    [wanted, spaces?.placeAt, charging.poles],
+    [wanted, room?.position, charging.poles],
   );
   const [only] = chosen;
 
   return (
     <div className={styles.panel} id={`panel-${panelId}`}>
-      <PanelHead panel={panel} codebook={codebook} spaces={spaces} alone={alone} chargerHere={chargerHere} />
+      <PanelHead
+        panel={panel}
+        codebook={codebook}
+        spaces={spaces}
+        alone={alone}
+        isFull={chargerHere && room === null}
+      />
       <AssumedPanel index={index} />
       <PicturesOf thing={`panel:${panelId}`} name={panel.name ?? words.panel} />
       <div className={board.layout === "columns" ? styles.beside : styles.below}>

@@ -11,10 +11,11 @@ interface Props {
   /** There is no other panel, so it needs no name. */
   alone: boolean;
   /** The charger's circuit starts here. */
-  chargerHere: boolean;
+  /** The charger's circuit starts here, and there is no place for its device, also after one is moved. */
+  isFull: boolean;
 }
 
-export function PanelHead({ panel, codebook: { words, charging }, spaces, alone, chargerHere }: Props) {
+export function PanelHead({ panel, codebook: { words, charging }, spaces, alone, isFull }: Props) {
   return (
     <header className={styles.head}>
       {!alone && <h3>{panel.name ?? words.panel}</h3>}
@@ -23,7 +24,7 @@ export function PanelHead({ panel, codebook: { words, charging }, spaces, alone,
           <>
             <strong className="figure">{spaces.free}</strong> of <span className="figure">{spaces.total}</span>{" "}
             {words.spaces} free
-            {chargerHere && spaces.placeAt === null && (
+            {isFull && (
               <strong className={styles.full}>
                 {" "}
                 - no place for the charger's {charging.poles}-pole {words.device}:{" "}

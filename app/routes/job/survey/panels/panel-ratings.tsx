@@ -37,6 +37,11 @@ export const PanelRatings = deferred(function PanelRatings({ index, document }: 
             The charger's circuit starts here
           </Button>
         )}
+        {document.panels.length > 1 && document.charger?.panel === panel.id && (
+          <Button onClick={() => store.edit(setValue(store.getState().document, "/charger/panel", undefined))}>
+            Leave open where the charger's circuit starts
+          </Button>
+        )}
         {from && (
           <Button onClick={() => store.edit(addSubPanel(panel.id, freshId("panel"), capital(words.subPanel)))}>
             Another fed from this one

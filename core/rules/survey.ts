@@ -14,6 +14,8 @@ export interface AsksFor {
   earthing: boolean;
   evTreatment: boolean;
   isolator: boolean;
+  /** The rating of a supply is read off the main device of its panel. */
+  ratingOffMain: boolean;
   emergencyDisconnect: boolean;
   mainKind: boolean;
   enclosure: boolean;

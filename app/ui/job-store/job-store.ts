@@ -12,8 +12,10 @@ import { retargetPatchById } from "#core/case/document/retarget-patch.ts";
 import { sameValue } from "#core/case/document/same-value.ts";
 import { setValue } from "#core/case/document/set-value.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
+import { sameReading } from "#core/case/fields/same-reading.ts";
 import { type KeptBook, keptBookFor } from "#core/estimate/quoted-book.ts";
 import { editProblems, problemAt } from "#core/laws/edit-problems.ts";
+import { codebookOf } from "#core/rules/index.ts";
 import { isAssumed } from "#core/survey/assumed.ts";
 import type { ConfirmedCase, EditAnswer } from "#core/wire.ts";
 import { ObservableStore } from "#ui/live/observable-store.ts";
@@ -206,7 +208,8 @@ export class JobStore extends ObservableStore<JobState> {
    */
   trySet(pointer: string, value: unknown, touch?: string, assumption?: string): string | null {
     const { document } = this.state;
-    const patch = setValue(document, pointer, value);
+    const { ratingOffMain } = codebookOf(document.rules).asksFor;
+    const patch = [...setValue(document, pointer, value), ...sameReading(document, pointer, value, ratingOffMain)];
     const replaces = patch.length > 0 && assumption !== undefined && isAssumed(document, assumption);
     const mark = replaces ? setValue(document, `/survey/sources/${assumption}`, undefined) : [];
     return problemAt(pointer, this.tryEdit([...patch, ...mark], touch));
@@ -356,11 +359,14 @@ export class JobStore extends ObservableStore<JobState> {
   /** Typing on in one field becomes one edit, as long as the last one has never been sent. */
   private joinedWithLast(patch: Patch): WaitingEdit | null {
     const last = this.pending.at(-1);
-    const [before] = last?.patch ?? [];
-    const [next] = patch;
-    if (!last || last.id === this.lastSent || last.patch.length !== 1 || patch.length !== 1) return null;
-    if (!before || before.op === "remove" || next?.op !== "replace" || next.path !== before.path) return null;
-    return { ...last, patch: [{ ...before, value: next.value }] };
+    if (!last || last.id === this.lastSent || last.patch.length !== patch.length) return null;
+    const continues = patch.every((next, i) => {
+      const before = last.patch[i];
+      return before && before.op !== "remove" && next.op === "replace" && next.path === before.path;
+    });
+    if (!continues) return null;
+    const joined = last.patch.map((before, i) => ({ ...before, value: (patch[i] as { value?: unknown }).value }));
+    return { ...last, patch: joined as Patch };
   }
 
   private newEdit = (patch: Patch): WaitingEdit => ({

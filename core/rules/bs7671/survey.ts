@@ -6,6 +6,7 @@ export const ukAsksFor: AsksFor = {
   earthing: true,
   evTreatment: false,
   isolator: true,
+  ratingOffMain: false,
   emergencyDisconnect: false,
   mainKind: false,
   enclosure: true,

@@ -9,6 +9,7 @@ export const necAsksFor: AsksFor = {
   earthing: false,
   evTreatment: true,
   isolator: false,
+  ratingOffMain: true,
   emergencyDisconnect: true,
   mainKind: true,
   enclosure: false,

@@ -4,7 +4,6 @@ import { Button } from "antd";
 import { type CSSProperties, memo, type ReactNode } from "react";
 import type { AssessedCase } from "#core/assessed-case.ts";
 import type { Car, CaseDocument } from "#core/case/document/types.ts";
-import { panelName } from "#core/case/fields/names.ts";
 import { distancePerHour } from "#core/energy/need/in-words.ts";
 import type { DrawnPrice } from "#core/estimate/draws.ts";
 import { showMoney } from "#core/estimate/estimate.ts";
@@ -14,6 +13,7 @@ import { codebookOf } from "#core/rules/index.ts";
 import { showA, showDays, showKWh, showNumber, showPercent } from "#core/units.ts";
 import { commonScaleA } from "#core/waterline.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
+import { capital } from "#core/words.ts";
 import { WayVerdict } from "#ui/frame/verdict.tsx";
 import { DataTable } from "#ui/table/data-table.tsx";
 import { WaterlineDrawing } from "#ui/waterline/waterline.tsx";
@@ -58,7 +58,8 @@ const rows = (
     ? [
         {
           name: "Starts at",
-          of: (w: WayJudgement) => panelName(panels.find((p) => p.id === w.panel) ?? {}, codebookOf(rules)),
+          of: (w: WayJudgement) =>
+            panels.find((p) => p.id === w.panel)?.name ?? capital(codebookOf(rules).words.panel),
         },
       ]
     : []),

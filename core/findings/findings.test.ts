@@ -26,6 +26,16 @@ const FAULTS: Record<FindingCode, readonly [faulty: CaseDocument, sound: CaseDoc
   "panel-unsafe": [onPanel(ukCase(), { condition: "unsafe" }), ukCase()],
   "bus-overloaded": [onPanel(usCaseOn(200), { busA: 125 }), usCaseOn(200)],
   "main-oversized": [onPanel(usCaseOn(200), { mainA: 225, busA: 225 }), usCaseOn(200)],
+  "one-way-device": [
+    {
+      ...onSupply(onPanel(uk100, { circuits: [{ id: "ev", rcd: "A", loads: [] }] }), { battery: true }),
+      charger: { circuit: "ev" },
+    },
+    {
+      ...onSupply(onPanel(uk100, { circuits: [{ id: "ev", rcd: "A", loads: [], bothWays: true }] }), { battery: true }),
+      charger: { circuit: "ev" },
+    },
+  ],
   "tails-undersized": [
     onSupply(uk100, { conductor: { size: "16 mm2" } }),
     onSupply(uk100, { conductor: { size: "25 mm2" } }),

@@ -4,6 +4,7 @@ import type { CaseDocument } from "#core/case/document/types.ts";
 import { CAUTIONS } from "#core/cautions.ts";
 import type { WorkItem } from "#core/estimate/requirements.ts";
 import { onSupply } from "#core/panel/sub-panels.ts";
+import { hasSecondSource } from "#core/path/second-source.ts";
 import type { Codebook } from "#core/rules/types.ts";
 
 interface Act {
@@ -37,7 +38,6 @@ const atDevices = startsWith(
   "take-over",
   "take-out",
   "move",
-  "renew-feeder",
   "mend:rcd-type-ac",
   "mend:rcd-missing",
   "mend:bus-overloaded",
@@ -46,11 +46,6 @@ const atDevices = startsWith(
   "mend:surge-protection-missing",
 );
 const coverOff = (id: string): boolean => ahead(id) || atDevices(id);
-
-const hasSecondSource = ({ supply, panels }: CaseDocument): boolean =>
-  supply.onsiteGeneration === true ||
-  supply.battery === true ||
-  panels.some(({ circuits = [] }) => circuits.some((c) => c.backfeed && c.status !== "abandoned"));
 
 const isOldBoard = ({ panels }: CaseDocument): boolean =>
   panels.some((p) => p.condition === "obsolete" || p.condition === "unsafe");
@@ -70,7 +65,7 @@ const ACTS: readonly Act[] = [
   { inWork: ahead, text: ({ survey }) => survey.pointOfIsolation },
   { inWork: ahead, where: isOldBoard, text: ({ words }) => CAUTIONS.oldBoardChanged(words) },
   {
-    inWork: startsWith("new-panel", "renew-feeder"),
+    inWork: startsWith("new-panel"),
     where: ({ panels }, id) => panels.some((p) => id.endsWith(`:${p.id}`) && !onSupply(p)),
     text: ({ words }) => `In a ${words.subPanel} neutral and earth are kept apart, and no bonding strap is left in.`,
   },

@@ -4,6 +4,7 @@ import { readRatingA } from "#core/case/document/lookups.ts";
 import { type WayReason, wayReason } from "#core/case/document/reasons.ts";
 import { requirements, type WorkItem } from "#core/estimate/requirements.ts";
 import { overLimit, type SupplyPath } from "#core/path/links.ts";
+import { hasSecondSource } from "#core/path/second-source.ts";
 import type { PathLink, UnknownValue } from "#core/path/types.ts";
 import { SHARED_REQUIREMENTS } from "#core/rules/findings/shared-requirements.ts";
 import type { Home } from "#core/rules/home.ts";
@@ -14,6 +15,7 @@ import { capital, lower } from "#core/words.ts";
 
 const VISIT = requirements({ "labour:visit": 1 }, "survey");
 const APPLICATION = requirements({ application: 1 }, "operator");
+const SOURCES = requirements({ "labour:device:second-source": 1 });
 const ISOLATION = requirements({ application: 1 }, "utility-visit");
 
 /** One visit confirms all values that have not been read. */
@@ -104,6 +106,25 @@ export function consentOfOperator(
     reasons: [wayReason("permission-open", text, rules.rule)],
     cautions: [],
   };
+}
+
+/** Work in which a hand goes into a board. */
+const AT_A_BOARD = /^(new-circuit|exchange-device|take-over|take-out:|move:|own-board|new-panel:|upgrade|mend:)/;
+
+/** Isolating generation and battery, as a step of its own before the first work at a board that they feed into. */
+export function withSourcesIsolated(
+  { codebook, document }: JudgingContext,
+  items: readonly WorkItem[],
+): readonly WorkItem[] {
+  const first = items.findIndex(({ id }) => AT_A_BOARD.test(id));
+  if (first < 0 || !hasSecondSource(document)) return items;
+  const isolation: WorkItem = {
+    id: "isolate-sources",
+    text: `Isolate the generation and any battery at their own switches, lock them off, and prove the ${codebook.words.board} dead again`,
+    requires: SOURCES,
+    link: "supply",
+  };
+  return [...items.slice(0, first), isolation, ...items.slice(first)];
 }
 
 /** Work that needs the tails or service conductors dead. */

@@ -26,7 +26,7 @@ import type { RuleCitation } from "#core/why.ts";
 import { lower } from "#core/words.ts";
 import { workAtCharger } from "./at-charger.ts";
 import { withCautions } from "./cautions.ts";
-import { confirmationVisit, consentOfOperator, measureFirst, withIsolation } from "./first.ts";
+import { confirmationVisit, consentOfOperator, measureFirst, withIsolation, withSourcesIsolated } from "./first.ts";
 
 const FAULTS = { faults: true, unknowns: false };
 const UNKNOWNS = { faults: false, unknowns: true };
@@ -375,9 +375,8 @@ export function judgeProposal(context: JudgingContext, proposal: Proposal): Judg
       : null;
   const run = judgement.circuit ? runToMend(judgement.circuit) : NOTHING_TO_MEND;
   const rest = [...first.items, ...operator.items, ...others, ...run.items, ...own];
-  const items = [...confirm, ...withIsolation(context, [...urgent, ...rest])].map((item) =>
-    withCautions(item, context.document, codebook),
-  );
+  const dead = withSourcesIsolated(context, withIsolation(context, [...urgent, ...rest]));
+  const items = [...confirm, ...dead].map((item) => withCautions(item, context.document, codebook));
   const mustWork =
     proposal.takesWork ||
     atCharger.some(({ id }) => id === "set-current" || id === "departure") ||

@@ -163,7 +163,14 @@ describe("supplies", () => {
       { poles: 1, aboveA: 0 },
     ]);
     const asked = (book: Codebook) => Object.keys(book.asksFor).filter((k) => book.asksFor[k as keyof AsksFor]);
-    expect(asked(nec2023)).toEqual(["floorArea", "evTreatment", "emergencyDisconnect", "mainKind", "conductorMetal"]);
+    expect(asked(nec2023)).toEqual([
+      "floorArea",
+      "evTreatment",
+      "ratingOffMain",
+      "emergencyDisconnect",
+      "mainKind",
+      "conductorMetal",
+    ]);
     expect(asked(uk)).toEqual(["earthing", "isolator", "enclosure", "rcd"]);
     expect(nec2023.conductor({ size: "6 AWG", material: "cu", type: "thhn" })?.ampacityA).toBe(
       necConductor({ size: "6 AWG", material: "cu", type: "thhn" }, 60)?.ampacityA,

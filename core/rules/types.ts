@@ -53,6 +53,8 @@ export interface RegionWords {
   solid(kind: SolidKind): string;
   /** A water heater with a heat pump. */
   waterByHeatPump: string;
+  /** What is looked at where an existing circuit ends, in a list. */
+  farEnd: string;
   /** What isolates the conductors ahead of the main, as it goes on after "ask for". */
   pointOfIsolation: string;
   /** The work of a board for the charger alone. */

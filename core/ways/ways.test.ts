@@ -468,7 +468,7 @@ describe("a spare circuit", () => {
     );
     expect(wayIn(uk, "reuse-circuit")).toMatchObject({ chargeA: 32, circuitA: 32, verdict: "with-work" });
     expect(workIn(uk, "reuse-circuit")).toMatch(
-      /follow it to both ends and see its conductor along the whole length \| Change its protective device of 16 A for one of 32 A/,
+      /follow it to both ends and see its conductor along the whole length \| Open its far end: gland and seal, armour earthed, enclosure sound and large enough, and terminate it anew \| Change its protective device of 16 A for one of 32 A/,
     );
     const six = {
       ...uk,

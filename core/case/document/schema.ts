@@ -108,6 +108,8 @@ export const circuitSchema = objectField({
   ratingA: amps(),
   curve: textField(4),
   rcd: oneOf(["none", "AC", "A", "F", "B"]),
+  /** Its device is marked for current in both directions (UK). */
+  bothWays: yesNo(),
   conductor: orNull(conductorSchema),
   /** Temperature that the terminals at both ends are marked for, °C (North America). */
   terminalC: oneOf([60, 75]),

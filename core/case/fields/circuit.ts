@@ -97,6 +97,13 @@ export const circuitFields = defineFields(
       control: { kind: "conductor" },
       unknown: (context) => `the conductor of ${nameIn(context)} along its whole length`,
     },
+    bothWays: {
+      at: "/panels/*/circuits/*/bothWays",
+      label: "For current both ways",
+      control: { kind: "yes-no" },
+      asked: ({ rules, document }) =>
+        rules.asksFor.rcd && (document.supply.onsiteGeneration === true || document.supply.battery === true),
+    },
     terminalC: {
       at: "/panels/*/circuits/*/terminalC",
       label: "Its terminals",

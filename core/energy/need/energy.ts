@@ -1,5 +1,7 @@
 /** Energy that a way of charging delivers in the nights of a year, kWh. */
+import type { DailyWindow } from "#core/case/document/types.ts";
 import { exceeds } from "#core/tolerance.ts";
+import { hoursByClock, spanOf } from "./hours.ts";
 import { HOUSE_SHARE_BY_HOUR } from "./house-profile.ts";
 import { ENOUGH_NIGHTS, type NeedNight, type NightNeed } from "./need.ts";
 
@@ -41,7 +43,18 @@ export const givenSteady = (need: NightNeed, chargeA: number, volts: number): De
 interface Guarded {
   limitA: number;
   demandA: number;
+  /** Of the demand, what storage heaters draw, A: all of it in the cheap hours, nothing in the others. */
+  storageA?: number;
 }
+
+/** When storage heaters are filled where no cheap rate was entered; Heron's own assumption. */
+const USUAL_STORAGE_HOURS: DailyWindow = { from: "00:00", to: "07:00" };
+
+/** What a part carries in an hour of the usual day, A. @param filling share of the hour in which heaters are filled */
+const carriedA = ({ demandA, storageA = 0 }: Guarded, share: number, filling: number): number => {
+  const heating = Math.min(storageA, demandA);
+  return (demandA - heating) * share + (filling > 0 ? heating : 0);
+};
 
 /**
  * Energy from a managed charger: hour by hour, the room that the house leaves below every limit.
@@ -54,8 +67,9 @@ export function givenManaged(
   volts: number,
   leastOfferA: number,
 ): DeliveredEnergy {
-  const offeredA = HOUSE_SHARE_BY_HOUR.map((share) => {
-    const left = Math.min(largestA, ...guarded.map((g) => g.limitA - g.demandA * share));
+  const filling = hoursByClock([spanOf(need.cheap ?? USUAL_STORAGE_HOURS)]);
+  const offeredA = HOUSE_SHARE_BY_HOUR.map((share, hour) => {
+    const left = Math.min(largestA, ...guarded.map((g) => g.limitA - carriedA(g, share, filling[hour] ?? 0)));
     return !exceeds(leastOfferA, left) ? left : 0;
   });
   return given(need, ({ hours }) =>

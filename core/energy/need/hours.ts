@@ -15,7 +15,7 @@ export function clockOf(minute: number): string {
 }
 
 /** A window as one span; one whose ends are equal is a whole day. */
-const spanOf = ({ from, to }: DailyWindow): ChargingSpan => {
+export const spanOf = ({ from, to }: DailyWindow): ChargingSpan => {
   const [a, b] = [minutesOf(from), minutesOf(to)];
   return [a, b > a ? b : b + DAY_MINUTES];
 };

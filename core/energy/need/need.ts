@@ -42,6 +42,8 @@ export interface NightNeed {
   /** A usual night: the mean of the week. */
   hoursPerNight: number;
   nights: NeedNight[];
+  /** The cheap hours, where they were entered. */
+  cheap: DailyWindow | null;
   assumed: string[];
   explain: { energyPerDayKWh: Why; hoursPerNight: Why };
 }
@@ -111,6 +113,7 @@ export function nightNeed({ need, rules }: Pick<CaseDocument, "need" | "rules">)
     energyPerDayKWh,
     hoursPerNight,
     nights,
+    cheap: need?.cheap ?? null,
     assumed,
     explain: {
       energyPerDayKWh: why(

@@ -18,6 +18,7 @@ const TAKES = {
   separation: requirements({ separation: 1 }, "operator", "utility-visit"),
   rcds: requirements({ "device:rcd": 1, "labour:device": 1 }, "order"),
   rcdTypeB: requirements({ "device:rcd-b": 1, "labour:device": 1 }, "order"),
+  bothWays: requirements({ "device:other:both-ways": 1 }, "order"),
   lostPen: requirements({ "device:lost-pen": 1, "labour:device": 1 }, "order"),
 };
 
@@ -56,6 +57,9 @@ function hangsUnder(
   const taken = new Set(circuits.flatMap((c) => Array.from({ length: c.poles ?? 1 }, (_, i) => (c.position ?? 0) + i)));
   return !Array.from({ length: spaces }, (_, i) => i + 1).some((way) => !taken.has(way) && !under(way));
 }
+
+/** Generation or a battery that may feed back through the board. */
+const hasSource = ({ supply }: CaseDocument): boolean => supply.onsiteGeneration === true || supply.battery === true;
 
 export const ukFindings: readonly FindingRule[] = [
   {
@@ -143,6 +147,31 @@ export const ukFindings: readonly FindingRule[] = [
       of: ({ document, codebook }, panel) => ({
         document: withPanel(document, panel.id, withoutTypeAc(panel)),
         text: `Change the type AC RCDs of ${panelName(panel, codebook)} for type A`,
+      }),
+    },
+  },
+  {
+    at: "circuit",
+    code: "one-way-device",
+    severity: "fix",
+    rule: "BS 7671 530.3.201 (A3:2024)",
+    todo: "Fit a device that is marked for current in both directions",
+    reason: "fault-on-path",
+    pathOnly: true,
+    check: ({ document }, circuit) =>
+      hasSource(document) && !circuit.bothWays
+        ? [
+            {
+              link: linkId.device(circuit.id),
+              text: `${circuitName(circuit)} may carry current in both directions, and nobody has read whether its device is made for it`,
+            },
+          ]
+        : [],
+    mend: {
+      requires: TAKES.bothWays,
+      of: ({ document }, circuit) => ({
+        document: withCircuit(document, circuit.id, { bothWays: true }),
+        text: `Fit a device for current in both directions to ${circuitName(circuit)}`,
       }),
     },
   },

@@ -105,6 +105,7 @@ export const bs7671Codebook: Codebook = {
     checkedBy: "Checked by (name, registration)",
     solid: (kind) => SOLID_NAMES[kind],
     waterByHeatPump: "hot water by heat pump",
+    farEnd: "gland and seal, armour earthed, enclosure sound and large enough",
     pointOfIsolation: "an isolator after the meter",
     ownBoardWork: "Divide the tails after the meter (3 m at most without their own protection) and fit a small board",
     threePhaseBoardWork:

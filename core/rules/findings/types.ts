@@ -18,6 +18,7 @@ export const FINDING_CODES = [
   "looped-supply",
   "rcd-type-ac",
   "rcd-missing",
+  "one-way-device",
   "gfci-missing",
   "surge-protection-missing",
   "enclosure-combustible",

@@ -80,6 +80,7 @@ export function necCodebook({ id, name, leastChargerVA, sections }: NecEdition):
       checkedBy: "Checked by (name, license)",
       solid: (kind) => (kind === "footway" ? "sidewalk" : kind === "neighbour" ? "neighbor's lot" : SOLID_NAMES[kind]),
       waterByHeatPump: "a heat-pump water heater",
+      farEnd: "box and cover, cable clamp, seal against water, equipment ground",
       pointOfIsolation: "an outdoor disconnect",
       ownBoardWork: "Fit a panel for the charger alone, fed from the meter beside the old one",
       threePhaseBoardWork: "Fit a three-phase panel",

@@ -18,6 +18,7 @@ import type { JudgingContext, Proposal, RefusedProposal, Way } from "../types.ts
 /** RCD types that a charger's DC fault current does not blind. */
 const NOT_BLINDED: readonly Circuit["rcd"][] = ["A", "F", "B"];
 
+const FAR_END = requirements({ "labour:device:far-end": 1 });
 const TAKE_OVER = requirements({ "labour:take-over": 1, sundries: 1 }, "order", "permit");
 
 /** The case without loads that only an abandoned circuit fed. */
@@ -106,6 +107,12 @@ function propose(context: JudgingContext, panel: Panel, circuit: Circuit): Propo
         id: "take-over",
         text: `Prove ${name} dead, follow it to both ends and see its conductor along the whole length`,
         requires: withParts(TAKE_OVER, chargerTakes(context.document, chargeA)),
+        link: linkId.conductor(circuit.id),
+      },
+      {
+        id: "far-end",
+        text: `Open its far end: ${words.farEnd}, and terminate it anew`,
+        requires: FAR_END,
         link: linkId.conductor(circuit.id),
       },
       ...(circuitA === circuit.ratingA && protectedOne

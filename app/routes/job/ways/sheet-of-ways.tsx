@@ -58,8 +58,7 @@ const rows = (
     ? [
         {
           name: "Starts at",
-          of: (w: WayJudgement) =>
-            panels.find((p) => p.id === w.panel)?.name ?? capital(codebookOf(rules).words.panel),
+          of: (w: WayJudgement) => panels.find((p) => p.id === w.panel)?.name ?? capital(codebookOf(rules).words.panel),
         },
       ]
     : []),

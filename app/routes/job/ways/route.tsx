@@ -5,6 +5,7 @@ import { type AssessedCase, assessCase } from "#core/assessed-case.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { governingOf } from "#core/decide/assessment.ts";
 import { becauseFrom } from "#core/decide/policies.ts";
+import { cheaperSchool } from "#core/explore/open-schools.ts";
 import type { HomePlan } from "#core/explore/plans.ts";
 import { triesNothing, type WhatIf, withWhatIf } from "#core/explore/what-if.ts";
 import { codebookOf } from "#core/rules/index.ts";
@@ -82,6 +83,10 @@ export default function WaysPage({ params: { jobId } }: Route.ComponentProps) {
   const { today } = useVisitor();
   const because = becauseFrom(shown.document, shown.assessment, shown.prices.book, today);
   const open = shown.answer.state === "open";
+  const school = useMemo(
+    () => (open ? null : cheaperSchool(shown.document, shown.assessment, shown.prices.book)),
+    [open, shown],
+  );
   const usable = useMemo(
     () =>
       ways
@@ -131,6 +136,7 @@ export default function WaysPage({ params: { jobId } }: Route.ComponentProps) {
         <p className={styles.because}>
           {open ? `Only so far, because what is missing could change it: ${lower(firstSentence(because))}` : because}
         </p>
+        {school && <p>{school}</p>}
         <PolicyAnswers job={shown} />
         <WhatIfPanel
           whatIf={whatIf}

@@ -9,6 +9,8 @@ import { Heron, importCase, newJob, openStep, signInAs } from "../heron.ts";
 import {
   assess40LoadsMs,
   assess60Loads3PanelsMs,
+  assessAllStartsMs,
+  assessLargestHomeMs,
   bandMs,
   benchCase,
   calculate60Loads3PanelsMs,
@@ -157,6 +159,9 @@ async function everything(page: Page) {
     assess40LoadsMedianMs: assess40LoadsMs(),
     calculate60Loads3PanelsMedianMs: calculate60Loads3PanelsMs(),
     assess60Loads3PanelsMedianMs: assess60Loads3PanelsMs(),
+    assess40Loads3StartsMedianMs: assessAllStartsMs(3),
+    assess40Loads12StartsMedianMs: assessAllStartsMs(12),
+    assessLargestHomeMedianMs: assessLargestHomeMs(),
     editToRepaintedWaterlineMedianMs: supply.medianMs,
     ledgerOf8KeystrokeToRepaintMedianMs: small.medianMs,
     ledgerOf200KeystrokeToRepaintMedianMs: large.medianMs,

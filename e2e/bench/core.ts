@@ -14,6 +14,7 @@ import { STARTING_PLANS } from "#core/place/starting-plans.ts";
 import type { CircuitSpec } from "#core/rules/circuit/types.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { assess } from "#core/testing/assess.ts";
+import { largestHome } from "#core/testing/largest-home.ts";
 
 /** A case with `count` loads of mixed kinds. */
 export function benchCase(count: number): CaseDocument {
@@ -69,6 +70,38 @@ export function calculate60Loads3PanelsMs(): number {
 export function assess60Loads3PanelsMs(): number {
   const document = case60();
   return medianMs(() => assess(document));
+}
+
+/** A case with 40 loads whose charging circuit could start at any of its panels. */
+function openStarts(panels: number): CaseDocument {
+  const base = benchCase(40);
+  const subs = Array.from({ length: panels - 1 }, (_, i) => ({
+    id: `sub-${i}`,
+    name: `Sub-panel ${i + 1}`,
+    fedFrom: "main",
+    busA: 125,
+    spaces: 12,
+    condition: "sound" as const,
+    feeder: { ratingA: 60, conductor: { size: "4 AWG", material: "cu" as const, type: "thhn" } },
+    circuits: [],
+  }));
+  return { ...base, panels: [...base.panels, ...subs] };
+}
+
+/** Median milliseconds of one assessment of it, from every panel. */
+export function assessAllStartsMs(panels: number): number {
+  const document = openStarts(panels);
+  return medianMs(() => assess(document), 100);
+}
+
+/** Median milliseconds of one assessment of the largest lawful home, as it is and with every start open. */
+export function assessLargestHomeMs(): { asItIs: number; everyStart: number } {
+  const home = largestHome("us-nec-2023");
+  const { panel: _, ...charger } = home.charger ?? {};
+  return {
+    asItIs: medianMs(() => assess(home), 20),
+    everyStart: medianMs(() => assess({ ...home, charger }), 20),
+  };
 }
 
 /** Median milliseconds of one assessment of a case with 40 loads. */

@@ -28,6 +28,7 @@ export function benchCase(count: number): CaseDocument {
     ...base,
     dwelling: { ...base.dwelling, floorArea: { value: 1850, unit: "ft2" } },
     supply: { ...base.supply, ratingA: 200 },
+    panels: base.panels.map((panel) => ({ ...panel, mainA: 200 })),
     loads,
   };
 }

@@ -71,7 +71,9 @@ export async function inWorkers(page: Page, heron: Heron, jobId: string): Promis
   await told.waitFor();
   const plansMs = Math.round(performance.now() - asked);
   const whileComputing = await longestTaskMs();
-  await page.locator(".js-plotly-plot .main-svg").first().waitFor();
+  // A chart is drawn where three plans or more are unbeaten.
+  if (!/; [12] (is|are) not beaten/.test((await told.textContent()) ?? ""))
+    await page.locator(".js-plotly-plot .main-svg").first().waitFor();
   await page.waitForTimeout(500);
   return {
     looksMs,

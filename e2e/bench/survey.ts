@@ -79,7 +79,7 @@ export async function dragFramesPerSecond(page: Page, heron: Heron, job: string)
   return Number(perSecond.toFixed(1));
 }
 
-/** Milliseconds from the navigation until the list of 200 photos is on the screen, and until the page is live. */
+/** Milliseconds from the navigation until a job of 200 photos is painted, and until the page is live; medians. */
 export async function openWith200PhotosMs(page: Page, heron: Heron, job: string) {
   const { keepPicture } = await import("#server/pictures.ts");
   const { photosOf } = await import("#server/job-photos.ts");
@@ -103,15 +103,24 @@ export async function openWith200PhotosMs(page: Page, heron: Heron, job: string)
       attributeFilter: ["data-ready"],
     });
   });
-  await page.goto("about:blank");
-  await page.goto(`${heron.url}/jobs/${job}/survey#pictures`, { waitUntil: "commit" });
-  await page.waitForSelector("html[data-ready=job]");
-  await page.getByText("200 taken").waitFor();
-  return page.evaluate(() => ({
-    shownMs: Math.round(performance.getEntriesByName("first-contentful-paint")[0]?.startTime ?? Number.NaN),
-    liveMs: Math.round(performance.getEntriesByName("live")[0]?.startTime ?? Number.NaN),
-  }));
+  const opened: { shownMs: number; liveMs: number }[] = [];
+  for (let i = 0; i < OPENED; i++) {
+    await page.goto("about:blank");
+    await page.goto(`${heron.url}/jobs/${job}/survey#pictures`, { waitUntil: "commit" });
+    await page.waitForSelector("html[data-ready=job]");
+    await page.getByText("200 taken").waitFor();
+    opened.push(
+      await page.evaluate(() => ({
+        shownMs: Math.round(performance.getEntriesByName("first-contentful-paint")[0]?.startTime ?? Number.NaN),
+        liveMs: Math.round(performance.getEntriesByName("live")[0]?.startTime ?? Number.NaN),
+      })),
+    );
+  }
+  const middle = (of: "shownMs" | "liveMs") => opened.map((o) => o[of]).sort((a, b) => a - b)[OPENED >> 1];
+  return { shownMs: middle("shownMs"), liveMs: middle("liveMs") };
 }
+/** Times that a page is opened; the one in the middle is reported. */
+const OPENED = 5;
 
 /** Milliseconds from choosing a photo of 12 megapixels until it is ready, stored and shown. */
 export async function photoReadyMs(page: Page, heron: Heron, job: string): Promise<number> {

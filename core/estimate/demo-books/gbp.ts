@@ -136,7 +136,7 @@ export const GBP_BOOK: PriceBook = {
       ["labour:priority-switch", "Fit a priority switch and prove that the charger waits", 180, 260, 380],
       ["labour:clamps", "Clamps, their signal, the limit set and proved", 45, 70, 120],
       ["labour:check-outlet", "Check a socket for heat marks and grip", 25, 50, 110],
-      ["labour:take-over", "Prove a circuit, follow and extend it", 150, 240, 400],
+      ["labour:take-over", "Prove a circuit, follow and extend it", 130, 205, 330],
       ["labour:disconnect", "Fit an isolator", 25, 45, 80],
       ["labour:receptacle", "Fit a socket", 20, 35, 60],
       ["labour:exchange", "Exchange a charger for one with a plug", 20, 40, 90],

@@ -219,7 +219,7 @@ export const USD_BOOK: PriceBook = {
       ["labour:priority-switch", "Fit a priority switch and prove that the charger waits", 180, 260, 380],
       ["labour:clamps", "Clamps, their signal, the limit set and proved", 75, 110, 180],
       ["labour:check-outlet", "Check a receptacle for heat marks and grip", 25, 50, 110],
-      ["labour:take-over", "Prove a circuit, follow and extend it", 170, 290, 480],
+      ["labour:take-over", "Prove a circuit, follow and extend it", 150, 255, 410],
       ["labour:disconnect", "Fit a disconnect", 30, 50, 90],
       ["labour:receptacle", "Fit a receptacle", 20, 35, 60],
       ["labour:exchange", "Exchange a charger for one with a plug", 20, 40, 90],

@@ -20,7 +20,7 @@ const said = (home: CaseDocument) =>
 describe("a school of practice that the job leaves open", () => {
   it("is named where it would save money, with who must agree to it", () => {
     expect(said(tight())).toMatch(
-      /^With the charger counted (on top, at 100 %|among the other loads), dedicated circuit would do for \$[\d,]+ instead of \$[\d,]+: the authority having jurisdiction and the utility must agree to it\.$/,
+      /^If the charger counts (on top, at 100 %|among the other loads), this would do: dedicated circuit, \$[\d,]+ instead of \$[\d,]+\. The authority having jurisdiction and the utility must agree to it\.$/,
     );
   });
   it("is not named where the job has chosen one, or where nothing is saved", () => {

@@ -28,5 +28,5 @@ export function cheaperSchool(document: CaseDocument, assessment: Assessment, bo
   if (!cheapest) return null;
   const { label, way } = cheapest;
   const money = (amount: number) => showMoney(amount, way.cost.currency);
-  return `With the charger counted ${label}, ${lower(way.name)} would do for ${money(way.cost.typical)} instead of ${money(taken.cost.typical)}: the ${words.authority} must agree to it.`;
+  return `If the charger counts ${label}, this would do: ${lower(way.name)}, ${money(way.cost.typical)} instead of ${money(taken.cost.typical)}. The ${words.authority} must agree to it.`;
 }

@@ -26,6 +26,7 @@ import { PolicyAnswers } from "./policies.tsx";
 import { PricesKept } from "./prices-kept.tsx";
 import { RuledOut } from "./ruled-out.tsx";
 import { SheetOfWays } from "./sheet-of-ways.tsx";
+import { BetterStart } from "./way-starts.tsx";
 import styles from "./ways.module.css";
 import { WhatIfPanel } from "./what-if.tsx";
 
@@ -136,7 +137,8 @@ export default function WaysPage({ params: { jobId } }: Route.ComponentProps) {
         <p className={styles.because}>
           {open ? `Only so far, because what is missing could change it: ${lower(firstSentence(because))}` : because}
         </p>
-        {school && <p>{school}</p>}
+        <BetterStart />
+        {school && <p className={styles.school}>{school}</p>}
         <PolicyAnswers job={shown} />
         <WhatIfPanel
           whatIf={whatIf}

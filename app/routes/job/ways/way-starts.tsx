@@ -6,14 +6,36 @@ import { panelName } from "#core/case/fields/names.ts";
 import { showMoney } from "#core/estimate/estimate.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { showA } from "#core/units.ts";
+import { wayOf } from "#core/ways/index.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
-import { capital } from "#core/words.ts";
+import { capital, lower } from "#core/words.ts";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
 import styles from "./ways.module.css";
 
 /** The name of a panel within a sentence. */
 const nameOf = ({ panels, rules }: CaseDocument, id: string | null): string =>
   panelName(panels.find((p) => p.id === id) ?? {}, codebookOf(rules));
+
+/** The best way from another panel than the one that the job names, where it beats the recommended one. */
+export function BetterStart() {
+  const { document, assessment } = useJob();
+  const store = useJobStore();
+  const [best] = assessment.elsewhere;
+  if (!best?.beatsRecommended) return null;
+  const { name } = wayOf(best.way).words[codebookOf(document.rules).conventions.locale];
+  return (
+    <p className={styles.school}>
+      From {best.panelName} it would be better: {lower(name)}, {showA(best.chargeA)} for{" "}
+      {showMoney(best.typical, best.currency)}.{" "}
+      <Button
+        size="small"
+        onClick={() => store.edit(setValue(store.getState().document, "/charger/panel", best.panel))}
+      >
+        Start at {best.panelName}
+      </Button>
+    </p>
+  );
+}
 
 export function WayStarts({ way }: { way: WayJudgement }) {
   const { document, assessment } = useJob();

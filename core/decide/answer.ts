@@ -13,6 +13,7 @@ import { type Why, why } from "#core/why.ts";
 import { capital, listed, lower } from "#core/words.ts";
 import type { Assessment } from "./assessment.ts";
 import { takenWay } from "./decision.ts";
+import { measureFirstReason } from "./recommend.ts";
 
 export type AnswerState = "fits" | "once-confirmed" | "fits-with-work" | "does-not-fit" | "open";
 
@@ -79,7 +80,7 @@ function spareInWords({ headroomA, feeders, path, rules }: Assessment): string {
   return `${showHeadroom(headroomA)} at the ${supply}, ${showHeadroom(tightest.headroomA)} at the ${tightest.name}`;
 }
 
-/** What would be better from another panel than the one that was named, in words; empty without it. */
+/** Words for a better result from another panel than the one the case names; empty where there is none. */
 function betterFrom({ elsewhere, rules }: Assessment): string {
   const [best] = elsewhere;
   if (!best?.beatsRecommended) return "";
@@ -94,7 +95,7 @@ export function answerOf(assessment: Assessment): JobAnswer {
   const decisive = missing.filter((m) => m.decisive);
   const taken = takenWay(assessment);
   const refused = findings.find((f) => f.code === "permission-refused");
-  const measure = taken?.reasons.find((r) => r.code === "measure-first");
+  const measure = taken && measureFirstReason(taken);
   const text = refused
     ? `${refused.text}: nothing can be done as things stand`
     : decisive.length > 0

@@ -29,7 +29,7 @@ const money = ({ cost }: WayJudgement) => showMoney(cost.typical, cost.currency)
 const fromAMonday: WaitInWords = ({ leadTimeDays }) => `${showDays(leadTimeDays.typical)} from a Monday`;
 
 /** By calculation the home is over a rating already: a measurement precedes everything that is promised. */
-const measuresFirst = ({ reasons }: WayJudgement): boolean => reasons.some((r) => r.code === "measure-first");
+export const measureFirstReason = ({ reasons }: WayJudgement) => reasons.find((r) => r.code === "measure-first");
 
 /** The changes that would let this way meet the need. */
 function whatWouldHaveToChange({ way, lacking }: WayJudgement): string {
@@ -75,7 +75,7 @@ export function recommendWay(
   const unpriced = enough.find((w) => w !== taken && !Number.isFinite(w.cost.typical));
   return {
     way: taken.way,
-    because: `${measuresFirst(taken) ? "Measure first. After a valid measurement " : ""}${measuresFirst(taken) ? lower(taken.name) : taken.name} meets the need with ${WON[policy](taken, wait)}. ${
+    because: `${measureFirstReason(taken) ? `Measure first. After a valid measurement ${lower(taken.name)}` : taken.name} meets the need with ${WON[policy](taken, wait)}. ${
       unpriced
         ? `${unpriced.name} meets it too, but has no price: the price book lacks ${unpriced.unpriced.join(", ")}.`
         : next

@@ -357,14 +357,14 @@ describe("measured demand (220.87)", () => {
     expect(calculation(sunny("added-back"), "nec-220.87").applies).toBe(true);
     expect(calculation(sunny("hours-without"), "nec-220.87").applies).toBe(true);
   });
-  it("is no month where no loads are listed: nobody knows whether the home is heated electrically", () => {
+  it("refuses a month of readings where no loads are listed, because electric heating is unknown", () => {
     const listed = calculation(usCase({ measured: recorder }), "nec-220.87");
     const bare = usCase({ measured: recorder });
     const unlisted = { ...bare, loads: bare.loads.slice(0, 2) };
     expect(listed.applies).toBe(true);
     expect(calculation(unlisted, "nec-220.87").why).toMatch(/No loads are listed/);
   });
-  it("of a feeder counts a quarter more of what runs for hours", () => {
+  it("counts continuous loads of a feeder at 125 %", () => {
     const garage = { id: "g", name: "Garage", fedFrom: "main", feeder: { ratingA: 60 }, circuits: [] };
     const heater = (continuous?: boolean): Load => ({
       id: "kiln",

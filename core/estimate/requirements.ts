@@ -34,7 +34,7 @@ export interface WorkItem {
   link?: string;
   /** The fault it mends. */
   mends?: string;
-  /** What can hurt the hand that does it. */
+  /** What can hurt the person who does the work. */
   cautions?: readonly string[];
 }
 

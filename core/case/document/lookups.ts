@@ -15,6 +15,10 @@ export const circuitOf = (
   return null;
 };
 
+/** Whether generation or a battery stands beside the supply, so that current may flow both ways. */
+export const hasGenerationOrBattery = ({ supply }: Pick<CaseDocument, "supply">): boolean =>
+  supply.onsiteGeneration === true || supply.battery === true;
+
 /** The panels on the way to one, the one at the supply first. */
 export function panelsTo(document: CaseDocument, panel: Panel | null): Panel[] {
   const way: Panel[] = [];

@@ -1,8 +1,10 @@
 /** A circuit of a panel: its device, its conductor and what it feeds. */
 import { AMPERE_UNITS, LENGTH_UNITS, NO_UNITS } from "#core/quantity/parse.ts";
+import { hasGenerationOrBattery } from "../document/lookups.ts";
 import type { Circuit, DeviceKind, Panel } from "../document/types.ts";
 import { defineFields, type FieldContext } from "./field.ts";
 import { circuitName } from "./names.ts";
+import { TERMINALS } from "./options.ts";
 
 /** Devices of a panel, in the words of the trade. */
 export const DEVICE_NAMES: Readonly<Record<DeviceKind, string>> = {
@@ -101,8 +103,7 @@ export const circuitFields = defineFields(
       at: "/panels/*/circuits/*/bothWays",
       label: "For current both ways",
       control: { kind: "yes-no" },
-      asked: ({ rules, document }) =>
-        rules.asksFor.rcd && (document.supply.onsiteGeneration === true || document.supply.battery === true),
+      asked: ({ rules, document }) => rules.asksFor.rcd && hasGenerationOrBattery(document),
     },
     terminalC: {
       at: "/panels/*/circuits/*/terminalC",
@@ -110,10 +111,7 @@ export const circuitFields = defineFields(
       control: {
         kind: "choice",
         none: "not read",
-        options: [
-          { value: 60, label: "60 °C" },
-          { value: 75, label: "75 °C, marked at both ends" },
-        ],
+        options: TERMINALS,
       },
       asked: ({ rules }) => rules.circuit.asksFor.terminals,
     },

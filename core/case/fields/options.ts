@@ -21,3 +21,9 @@ export const optionFields = defineFields(
     },
   },
 );
+
+/** Terminal temperature ratings of a conductor's ends, °C. */
+export const TERMINALS = [
+  { value: 60, label: "60 °C" },
+  { value: 75, label: "75 °C, marked at both ends" },
+];

@@ -4,6 +4,7 @@ import { capital } from "#core/words.ts";
 import type { Panel } from "../document/types.ts";
 import { defineFields, type FieldContext } from "./field.ts";
 import { panelName } from "./names.ts";
+import { TERMINALS } from "./options.ts";
 
 const panelIn = ({ document, index }: FieldContext) => document.panels[index[0] ?? 0] as Panel;
 const nameIn = (context: FieldContext) => panelName(panelIn(context), context.rules);
@@ -117,10 +118,7 @@ export const feederFields = defineFields(
       control: {
         kind: "choice",
         none: "not read",
-        options: [
-          { value: 60, label: "60 °C" },
-          { value: 75, label: "75 °C, marked at both ends" },
-        ],
+        options: TERMINALS,
       },
       asked: (context) => isFed(context) && context.rules.circuit.asksFor.terminals,
     },

@@ -5,6 +5,7 @@ import { needsAmbient } from "../document/lookups.ts";
 import type { RunSegment } from "../document/types.ts";
 import { SURFACES } from "../document/vocabulary.ts";
 import { defineFields, type FieldContext } from "./field.ts";
+import { TERMINALS } from "./options.ts";
 
 const partIn = ({ document, index }: FieldContext) => document.run?.segments?.[index[0] ?? 0] as RunSegment;
 const hasParts = ({ document }: FieldContext) => (document.run?.segments ?? []).length > 0;
@@ -38,10 +39,7 @@ export const runFields = defineFields(
       control: {
         kind: "choice",
         none: "as chosen for the job",
-        options: [
-          { value: 60, label: "60 °C" },
-          { value: 75, label: "75 °C, marked at both ends" },
-        ],
+        options: TERMINALS,
       },
       asked: (context) => hasParts(context) && context.rules.circuit.asksFor.terminals,
     },

@@ -43,14 +43,14 @@ export const givenSteady = (need: NightNeed, chargeA: number, volts: number): De
 interface Guarded {
   limitA: number;
   demandA: number;
-  /** Of the demand, what storage heaters draw, A: all of it in the cheap hours, nothing in the others. */
+  /** The part of the demand that storage heaters draw, A. They draw all of it in the cheap hours and nothing otherwise. */
   storageA?: number;
 }
 
 /** When storage heaters are filled where no cheap rate was entered; Heron's own assumption. */
 const USUAL_STORAGE_HOURS: DailyWindow = { from: "00:00", to: "07:00" };
 
-/** What a part carries in an hour of the usual day, A. @param filling share of the hour in which heaters are filled */
+/** Current in a part during one hour of the usual day, A. @param filling share of the hour in which heaters are filled */
 const carriedA = ({ demandA, storageA = 0 }: Guarded, share: number, filling: number): number => {
   const heating = Math.min(storageA, demandA);
   return (demandA - heating) * share + (filling > 0 ? heating : 0);

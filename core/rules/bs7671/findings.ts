@@ -1,6 +1,7 @@
 /** Faults that BS 7671 and the network operators of the United Kingdom know. */
 
 import { withCharger, withCircuit, withPanel, withSupply } from "#core/case/document/change.ts";
+import { hasGenerationOrBattery } from "#core/case/document/lookups.ts";
 import type { CaseDocument, Panel } from "#core/case/document/types.ts";
 import { linkId } from "#core/case/fields/link-ids.ts";
 import { circuitName, panelName } from "#core/case/fields/names.ts";
@@ -59,8 +60,6 @@ function hangsUnder(
 }
 
 /** Generation or a battery that may feed back through the board. */
-const hasSource = ({ supply }: CaseDocument): boolean => supply.onsiteGeneration === true || supply.battery === true;
-
 export const ukFindings: readonly FindingRule[] = [
   {
     at: "supply",
@@ -159,7 +158,7 @@ export const ukFindings: readonly FindingRule[] = [
     reason: "fault-on-path",
     pathOnly: true,
     check: ({ document }, circuit) =>
-      hasSource(document) && !circuit.bothWays
+      hasGenerationOrBattery(document) && !circuit.bothWays
         ? [
             {
               link: linkId.device(circuit.id),

@@ -63,7 +63,6 @@ export interface DesignRefusal {
   refused: RuleCitation;
 }
 
-/** Specification of a circuit. */
 /** A feeder before the circuit; null where its conductor or length was not recorded. */
 export interface FeederSpec {
   name: string;
@@ -71,6 +70,7 @@ export interface FeederSpec {
   length: Length | null;
 }
 
+/** Specification of a circuit. */
 export interface CircuitSpec {
   segments: readonly RunSegment[];
   /** Conductor type of the run, for segments without their own. */

@@ -27,7 +27,7 @@ function ChartAtRest({ children }: { children: ReactNode }) {
   return rested ? <Suspense fallback={place}>{children}</Suspense> : place;
 }
 const CHART_AFTER_MS = 250;
-/** One or two plans are told in the list: a chart of them shows nothing more. */
+/** Fewer plans than this get no chart, because the list already shows them. */
 const LEAST_ON_CHART = 3;
 
 export const AllPlans = memo(function AllPlans({ onTry }: { onTry(plan: HomePlan): void }) {

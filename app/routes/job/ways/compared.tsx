@@ -68,7 +68,7 @@ export const ComparedWays = memo(function Compared({
   );
 });
 
-/** The cautions of a piece of work that none before it has: each stands where the hand meets the danger first. */
+/** The cautions of a work item that no earlier item has: each caution is shown once, at the first work it applies to. */
 function newCautions({ workItems }: WayJudgement, index: number): string[] {
   const before = new Set(workItems.slice(0, index).flatMap((item) => item.cautions ?? []));
   return (workItems[index]?.cautions ?? []).filter((text) => !before.has(text));

@@ -1,5 +1,6 @@
 /** United Kingdom: checks of a charging circuit's route, and of the devices at its ends. */
 
+import { hasGenerationOrBattery } from "#core/case/document/lookups.ts";
 import type { CaseDocument, RunSegment } from "#core/case/document/types.ts";
 import { ownValue } from "#core/own-value.ts";
 import { routeCheck } from "#core/rules/circuit/check.ts";
@@ -193,8 +194,7 @@ const boxes = ({ design }: RoutedCircuit): RouteCheck[] =>
 
 /** Current may come back from a battery, the roof or the car. */
 function bothWays({ document }: { document: CaseDocument }): RouteCheck[] {
-  const { onsiteGeneration, battery } = document.supply;
-  if (!onsiteGeneration && !battery) return [];
+  if (!hasGenerationOrBattery(document)) return [];
   return [
     routeCheck(
       "both-ways",
@@ -202,7 +202,7 @@ function bothWays({ document }: { document: CaseDocument }): RouteCheck[] {
       null,
       "BS 7671 530.3.201 (2024)",
       "devices before a source are suited to current in both directions",
-      `${battery ? "a battery" : "generation"} is there: look for "line" and "load" on the device; a device marked so is for one direction only`,
+      `${document.supply.battery ? "a battery" : "generation"} is there: look for "line" and "load" on the device; a device marked so is for one direction only`,
     ),
   ];
 }

@@ -10,7 +10,6 @@ interface Props {
   spaces: SpaceCount | null;
   /** There is no other panel, so it needs no name. */
   alone: boolean;
-  /** The charger's circuit starts here. */
   /** The charger's circuit starts here, and there is no place for its device, also after one is moved. */
   isFull: boolean;
 }

@@ -239,9 +239,8 @@ const nearer = ({ path: one }: JudgingContext, { path: other }: JudgingContext):
  * The best start of a way by the policy of the job, with the others as its variants. A way that is not needed from one
  * panel is not offered from another one.
  */
-function judgeWay(way: Way, context: JudgingContext): JudgedWay {
-  const origins = way.startsAtPanel ? originsOf(context) : [context];
-  if (origins.length === 1) return judgeFrom(way, context);
+function judgeWay(way: Way, context: JudgingContext, origins: readonly JudgingContext[]): JudgedWay {
+  if (!way.startsAtPanel || origins.length === 1) return judgeFrom(way, context);
   const prefer = byPreference(policyOf(context.document));
   const judged = origins
     .map((at): JudgedOrigin => ({ ...judgeFrom(way, at), at }))
@@ -261,10 +260,14 @@ const variantOf = ({ panel, verdict, chargeA, meetsNeed, cost, reasons }: WayJud
 });
 
 /** The judgements of all ways, in their order of registration. */
-export const judgeAll = (context: JudgingContext): WayJudgement[] => WAYS.map((way) => judgeWay(way, context).way);
+export function judgeAll(context: JudgingContext): WayJudgement[] {
+  const origins = originsOf(context);
+  return WAYS.map((way) => judgeWay(way, context, origins).way);
+}
 
 /** One way with the home after its work; null where the way is ruled out. */
-export const judgeOne = (context: JudgingContext, id: string): JudgedWay => judgeWay(wayOf(id), context);
+export const judgeOne = (context: JudgingContext, id: string): JudgedWay =>
+  judgeWay(wayOf(id), context, originsOf(context));
 
 /**
  * The ways that would be better from another panel than the one that the case names, the best start of each; empty

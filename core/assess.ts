@@ -13,7 +13,7 @@ import { stopsIn, surveyFindings } from "#core/findings/index.ts";
 import { homeOf, targetOf } from "#core/home/home.ts";
 import { panelLimits } from "#core/home/panel-limits.ts";
 import { betterElsewhere, judgeAll, judgeOne } from "#core/judge/judge-ways.ts";
-import { startingAt } from "#core/judge/origins.ts";
+import { startingAt } from "#core/ways/starting-at.ts";
 import { byPreference, policyOf } from "#core/judge/preference.ts";
 import { countSpaces } from "#core/panel/spaces.ts";
 import { pathTo } from "#core/path/links.ts";

@@ -51,6 +51,12 @@ const better = (a: Outcome, b: Outcome): number =>
   b.judged.circuitA - a.judged.circuitA ||
   placedAt(a.proposal).localeCompare(placedAt(b.proposal));
 
+/** The least favourable outcome of a proposal whose panel nobody knows; the only one of any other proposal. */
+function leastFavourable(context: JudgingContext, proposal: Proposal): Outcome {
+  const first = outcomeOf(context, proposal);
+  return (proposal.orElse ?? []).map((p) => outcomeOf(context, p)).reduce((a, b) => (better(a, b) > 0 ? a : b), first);
+}
+
 /** More outlets or spare circuits than any home has near its car; of more, those that could give most are judged. */
 const MOST_PROPOSALS = 12;
 
@@ -92,7 +98,7 @@ function judgeFrom(way: Way, context: JudgingContext): JudgedWay {
   if (unjudged.length > 0) return { way: refusal(context, way, unjudged), after: null };
   const proposals = way.propose(context);
   const words = way.words[context.codebook.conventions.locale];
-  const outcomes = worthJudging(proposals).map((p) => outcomeOf(context, p));
+  const outcomes = worthJudging(proposals).map((p) => leastFavourable(context, p));
   const short = () => outcomes.length > 0 && outcomes.every((o) => o.judged.chargeA < context.wanted.chargeA);
   for (const other of way.otherwise?.(context) ?? []) if (short()) outcomes.push(outcomeOf(context, other()));
   outcomes.sort(better);

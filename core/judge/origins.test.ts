@@ -1,9 +1,9 @@
 /** A charging circuit that could start at any panel of the home. */
 import { describe, expect, it } from "vitest";
-import type { CaseDocument, Panel } from "#core/case/document/types.ts";
+import type { CaseDocument, Outlet, Panel } from "#core/case/document/types.ts";
 import { answerOf } from "#core/decide/answer.ts";
 import { assess } from "#core/testing/assess.ts";
-import { knownUsHome } from "#core/testing/cases.ts";
+import { knownUkHome, knownUsHome } from "#core/testing/cases.ts";
 import { afterIn, codesIn, onPanel, wayIn } from "#core/testing/ways.ts";
 
 const us = knownUsHome();
@@ -92,5 +92,36 @@ describe("a case that names a panel", () => {
   });
   it("is offered no larger service for a narrow feeder", () => {
     expect(codesIn(home("garage"), "service-upgrade")).toEqual(["not-needed"]);
+  });
+});
+
+describe("two boards beside each other on one supply", () => {
+  const turned = (document: CaseDocument): CaseDocument => ({ ...document, panels: [...document.panels].reverse() });
+  it("leave the shared circuit of an obsolete one alone, whichever is listed first", () => {
+    const { panel: _, ...charger } = knownUkHome().charger ?? {};
+    const uk = onPanel(knownUkHome({ loads: [{ id: "sh", kind: "shower", va: 8500 }], charger }), {
+      condition: "obsolete",
+      circuits: [{ id: "a", ratingA: 40, loads: ["sh"], rcd: "A", conductor: { size: "10 mm2", type: "twin-earth" } }],
+    });
+    const beside: CaseDocument = {
+      ...uk,
+      panels: [
+        ...uk.panels,
+        { id: "garage", fedFrom: "supply", mainA: 100, spaces: 12, condition: "sound", circuits: [] },
+      ],
+    };
+    expect(codesIn(beside, "circuit-splitter")).toEqual(["board-unsafe"]);
+    expect(codesIn(turned(beside), "circuit-splitter")).toEqual(["board-unsafe"]);
+  });
+  it("judge an outlet of an unknown circuit as if the worse of them fed it", () => {
+    const outlet: Outlet = { id: "o", type: "14-50", leadLength: { value: 20, unit: "ft" }, grounded: true };
+    const on = (fedFrom: string, ratingA: number) => {
+      const feeder = { ratingA, conductor: { size: "3 AWG", material: "cu", type: "thhn" } } as const;
+      const open: CaseDocument = { ...home(undefined, { fedFrom, feeder }), outlets: [outlet] };
+      return [open, turned(open)].map((document) => wayIn(document, "existing-outlet").chargeA);
+    };
+    expect(on("main", 100)).toEqual([40, 40]);
+    expect(on("main", 30)[0]).toBeLessThan(40);
+    expect(on("main", 30)[1]).toBe(on("main", 30)[0]);
   });
 });

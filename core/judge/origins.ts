@@ -1,23 +1,10 @@
 /** Where the charger's circuit could start: at the panel that the case names, otherwise at any of them. */
 
-import type { Panel } from "#core/case/document/types.ts";
-import { countSpaces } from "#core/panel/spaces.ts";
-import { pathTo } from "#core/path/links.ts";
+import { startingAt } from "#core/ways/starting-at.ts";
 import type { JudgingContext } from "#core/ways/types.ts";
 
 /** More panels than a home has; of more, those that are named first are tried. */
 const MOST_ORIGINS = 12;
-
-/** The context of a charging circuit that starts at another panel. */
-export function startingAt(context: JudgingContext, panel: Panel): JudgingContext {
-  if (panel === context.path.target.panel) return context;
-  const { home, codebook } = context;
-  return {
-    ...context,
-    path: pathTo(home, { panel, circuit: null, outlet: null }),
-    spaces: countSpaces(panel, codebook.charging.poles, codebook),
-  };
-}
 
 /** Whether the case leaves open at which panel the charger's circuit starts. */
 const isOpen = ({ document: { charger, panels } }: JudgingContext): boolean =>

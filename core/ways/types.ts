@@ -66,6 +66,8 @@ export interface ChargerPlacement {
 export interface Proposal {
   document: CaseDocument;
   chargerPlacement: ChargerPlacement;
+  /** The same fed by other panels, where nobody knows which one feeds it: the least favourable of them is judged. */
+  orElse?: readonly Proposal[];
   /** Largest current that the way itself allows, A, and the least that is worth its work. */
   mostA: number;
   leastA: number;

@@ -252,7 +252,7 @@ class Run {
         else c = mostA;
         if (c > most) c = most;
         const missing = (need - got) / perStep;
-        if (c >= missing) {
+        if (c >= missing - ROUNDING_A) {
           c = missing;
           got = need;
         } else got += c * perStep;

@@ -120,8 +120,10 @@ export function runShared(
           const offered = control.paused ? 0 : control.offeredA;
           left -= offered;
           if (offered < mostA - ROUNDING_A) throttled += dtS / wanting;
-          const amount = Math.min(offered, (charger.need - charger.got) / perStep);
-          charger.got = amount < offered ? charger.need : charger.got + amount * perStep;
+          const missing = (charger.need - charger.got) / perStep;
+          const isLast = offered >= missing - ROUNDING_A;
+          const amount = isLast ? missing : offered;
+          charger.got = isLast ? charger.need : charger.got + amount * perStep;
           c += amount;
           const kWh = amount * perStep;
           if (cheap?.[k] === 1) totals.cheapKWh += kWh;

@@ -13,6 +13,7 @@ import { joined } from "../charger-placement.ts";
 import { chargerTakes, newCircuitTakes } from "../circuit-requirements.ts";
 import { outletStop } from "../existing-outlet/index.ts";
 import { PRIORITY_SWITCH } from "../priority.ts";
+import { startingAt } from "../starting-at.ts";
 import type { ChargerPlacement, JudgingContext, Proposal, RefusedProposal, Way } from "../types.ts";
 import { exchangeForPlug, panelTroubles } from "../work.ts";
 
@@ -69,7 +70,9 @@ function propose(context: JudgingContext, { panel, circuit, appliance, outlet }:
     }
   } else {
     // A switch wired into the circuit disturbs the board.
-    const troubled = panelTroubles(context).filter((t) => t.panel.id === panel.id && t.reason.code === "board-unsafe");
+    const troubled = panelTroubles(startingAt(context, panel)).filter(
+      (t) => t.panel.id === panel.id && t.reason.code === "board-unsafe",
+    );
     stops.push(...troubled.map((t) => t.reason));
     // The switch stands at the board: its cable to the charger must not lead from another building.
     if (document.charger?.panel !== undefined && document.charger.panel !== panel.id)

@@ -3,7 +3,7 @@
 import { withCharger } from "#core/case/document/change.ts";
 import { circuitOf } from "#core/case/document/lookups.ts";
 import { wayReason } from "#core/case/document/reasons.ts";
-import type { Outlet } from "#core/case/document/types.ts";
+import type { Outlet, Panel } from "#core/case/document/types.ts";
 import { outletName } from "#core/case/fields/names.ts";
 import { CAUTIONS } from "#core/cautions.ts";
 import { requirements, withParts } from "#core/estimate/requirements.ts";
@@ -58,6 +58,10 @@ function isShared({ document, codebook }: JudgingContext, outlet: Outlet): boole
   return kinds.some((kind) => codebook.loadKinds.find((k) => k.kind === kind)?.isCircuit);
 }
 
+/** The panels that may feed an outlet of which nobody knows the circuit: the one that the case names, or any. */
+const panelsThatMayFeed = ({ document, path }: JudgingContext): readonly Panel[] =>
+  document.charger?.panel !== undefined && path.target.panel ? [path.target.panel] : document.panels;
+
 function propose(context: JudgingContext, outlet: Outlet): Proposal | RefusedProposal {
   const { document, codebook, charger } = context;
   const use = codebook.outlets[outlet.type];
@@ -82,7 +86,7 @@ function propose(context: JudgingContext, outlet: Outlet): Proposal | RefusedPro
       ],
     };
   const found = circuitOf(document, outlet.circuit);
-  const panel = found?.panel ?? context.path.target.panel;
+  const [panel, ...others] = found ? [found.panel] : panelsThatMayFeed(context);
   const placed: ChargerPlacement = {
     panel: panel?.id ?? null,
     circuit: found?.circuit.id ?? null,
@@ -91,7 +95,7 @@ function propose(context: JudgingContext, outlet: Outlet): Proposal | RefusedPro
   };
   const exchange = !charger.plug;
   const mostA = Math.min(use.chargeA, charging.chargeOnCircuitA(found?.circuit.ratingA ?? use.circuitA));
-  return {
+  const proposal: Proposal = {
     document: exchange ? withCharger(joined(document, placed), { connection: "plug" }) : document,
     chargerPlacement: placed,
     mostA,
@@ -113,6 +117,8 @@ function propose(context: JudgingContext, outlet: Outlet): Proposal | RefusedPro
     ],
     cautions: use.slow ? [CAUTIONS.householdSocket[codebook.conventions.locale]] : [],
   };
+  if (others.length === 0) return proposal;
+  return { ...proposal, orElse: others.map(({ id }) => ({ ...proposal, chargerPlacement: { ...placed, panel: id } })) };
 }
 const SLOW_SETTINGS_A = [6, 8, 10, 12, 13, 16];
 

@@ -159,10 +159,15 @@ export function busThatCarries(home: Home, panel: Panel, mainA: number): number 
   );
 }
 
-/** A new panel as large as its supply. */
-export function largerPanel(home: Home, panel: Panel): CaseDocument {
+/**
+ * A new panel in the place of one. The only panel on the supply is as large as the supply.
+ * @param carriesA what its main has to carry, A, where that is more than the main that is there carries
+ */
+export function largerPanel(home: Home, panel: Panel, carriesA = 0): CaseDocument {
   const alone = home.document.panels.filter(onSupply).length === 1;
-  const headA = onSupply(panel) ? (alone ? home.supplyA : (panel.mainA ?? home.supplyA)) : 0;
+  const largeEnough = home.codebook.bus?.ratingsA.find((ratingA) => ratingA >= carriesA) ?? home.supplyA;
+  const besideA = carriesA > 0 ? Math.min(largeEnough, home.supplyA) : (panel.mainA ?? home.supplyA);
+  const headA = onSupply(panel) ? (alone ? home.supplyA : besideA) : 0;
   const mainA = Math.max(headA, panel.mainA ?? 0);
   const busA = busThatCarries(home, panel, mainA) ?? panel.busA;
   return renewedPanel(home.document, panel, { ...(mainA > 0 && { mainA }), ...(busA && { busA }) });

@@ -610,6 +610,19 @@ describe("boards", () => {
     );
     expect(wayIn(small, "separate-board")).toMatchObject({ verdict: "with-work", chargeA: 48 });
   });
+  it("beside another one get the next larger main where they are changed anyway and theirs is too small", () => {
+    const beside = (mainA: number, condition: Panel["condition"]): CaseDocument => {
+      const home = onPanel(knownUsHome(), { mainA, busA: 200, condition });
+      return {
+        ...home,
+        panels: [...home.panels, { id: "barn", name: "Barn", fedFrom: "supply", mainA: 60, busA: 125 }],
+      };
+    };
+    expect(wayIn(beside(60, "obsolete"), "panel-change").chargeA).toBe(48);
+    expect(afterIn(beside(60, "obsolete"), "panel-change").panels[0]?.mainA).toBe(150);
+    expect(afterIn(beside(175, "obsolete"), "panel-change").panels[0]?.mainA).toBe(175);
+    expect(wayIn(beside(60, "sound"), "panel-change").verdict).toBe("ruled-out");
+  });
   it("are on the supply beside the old board, whose loads stay there", () => {
     const after = afterIn(onPanel(knownUkHome(), { condition: "obsolete" }), "separate-board");
     expect(after.panels.map((p) => [p.id, p.fedFrom])).toEqual([

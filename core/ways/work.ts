@@ -165,13 +165,21 @@ export function panelTroubles({ document, path, codebook, spaces: counted }: Jud
   }
 }
 
-/** The home with the troubled panels changed for new ones, and the work. */
+/**
+ * The home with the troubled panels changed for new ones, and the work.
+ * @param smallMains panels whose main does not carry the charger beside what it carries already
+ */
 export function withNewPanels(
   context: JudgingContext,
   panels: readonly Panel[],
+  smallMains: readonly Panel[] = [],
 ): { document: CaseDocument; items: WorkItem[] } {
+  const { codebook, home, wanted } = context;
   let { document } = context;
-  for (const panel of new Set(panels)) document = largerPanel(homeOf(document, context.codebook, context.home), panel);
+  for (const panel of new Set(panels)) {
+    const carriesA = smallMains.includes(panel) ? home.at(panel).demandA + wanted.supplyA : 0;
+    document = largerPanel(homeOf(document, codebook, home), panel, carriesA);
+  }
   return {
     document,
     items: [...new Set(panels)].map((panel) => ({

@@ -15,15 +15,21 @@ import {
   withNewPanels,
 } from "../work.ts";
 
+interface SmallPanel extends PanelTrouble {
+  isMain: boolean;
+}
+
 /** A main or bus that does not carry the charger is a trouble of its panel too, as long as the supply is larger. */
-const tooSmall = (context: JudgingContext): PanelTrouble[] =>
+const tooSmall = (context: JudgingContext): SmallPanel[] =>
   context.path.panels.flatMap((panel) => {
     const ratings = [linkId.bus(panel.id), linkId.main(panel.id)];
     const link = linkTooSmall(
       context,
       (l) => ratings.includes(l.link) && l.mayCarryA !== null && l.mayCarryA < context.home.supplyA,
     );
-    return link ? [{ panel, reason: tooSmallReason(link, context, context.codebook.sections.mainOnBus) }] : [];
+    if (!link) return [];
+    const reason = tooSmallReason(link, context, context.codebook.sections.mainOnBus);
+    return [{ panel, reason, isMain: link.link === linkId.main(panel.id) }];
   });
 
 export const panelChange = {
@@ -37,17 +43,22 @@ export const panelChange = {
   headline: ({ chargeA }, { newPanel }) => `a new ${newPanel} with ${withArticle(showA(chargeA))} charger`,
   propose(context) {
     const { path } = context;
-    const troubles = [...panelTroubles(context), ...tooSmall(context)];
+    const unsound = panelTroubles(context);
+    const small = tooSmall(context);
+    const troubles = [...unsound, ...small];
     if (troubles.length === 0) return [{ refused: [panelServes(context)] }];
+    // Of several panels on the supply, one that is changed anyway gets a larger main.
+    const smallMains = small.filter((t) => t.isMain && unsound.some((u) => u.panel === t.panel));
     const { document, items } = withNewPanels(
       context,
       troubles.map((t) => t.panel),
+      smallMains.map((t) => t.panel),
     );
     // Where only the main or the bus is in the way, a new panel behind the same one is no answer.
     const endless = Number.POSITIVE_INFINITY;
     const carries = (p: Panel | undefined) => Math.min(p?.mainA ?? endless, p?.busA ?? endless);
     const larger = (p: Panel) => carries(document.panels.find((n) => n.id === p.id)) > carries(p);
-    if (panelTroubles(context).length === 0 && !troubles.some((t) => larger(t.panel)))
+    if (unsound.length === 0 && !troubles.some((t) => larger(t.panel)))
       return [{ refused: troubles.map((t) => t.reason) }];
     const panel = document.panels.find((p) => p.id === path.target.panel?.id) ?? null;
     return [

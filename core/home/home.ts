@@ -13,9 +13,9 @@ import { panelDemand } from "./panel-demand.ts";
 const usedSupplyA = ({ supply, panels }: CaseDocument, codebook: Codebook): number =>
   supply.ratingA ?? codebook.unknownRatingA(leastMainA(panels));
 
-/** The smallest main of the panels on the supply, A; null where none was read. */
+/** The smallest main of the panels on the supply, A; null where none was read. A planned panel tells nothing of it. */
 function leastMainA(panels: readonly Panel[]): number | null {
-  const mains = panels.flatMap((p) => (onSupply(p) && p.mainA ? [p.mainA] : []));
+  const mains = panels.flatMap((p) => (onSupply(p) && !p.planned && p.mainA ? [p.mainA] : []));
   return mains.length > 0 ? Math.min(...mains) : null;
 }
 

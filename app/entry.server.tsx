@@ -1,7 +1,4 @@
 /** Renders a page to HTML; its styles were written at build, so that the first paint is styled. */
-import { PassThrough } from "node:stream";
-import { buffer } from "node:stream/consumers";
-import { renderToPipeableStream } from "react-dom/server";
 import {
   type EntryContext,
   type HandleErrorFunction,
@@ -12,6 +9,7 @@ import {
 import { databaseIsLost } from "#server/database.ts";
 import { faultOf, log, pathOf } from "#server/log.ts";
 import { pageContext } from "#server/middleware.ts";
+import { toHtml } from "#server/to-html.ts";
 
 export default async function handleRequest(
   request: Request,
@@ -21,18 +19,8 @@ export default async function handleRequest(
   context: RouterContextProvider,
 ): Promise<Response> {
   const { nonce } = context.get(pageContext);
-  const html = await new Promise<Buffer<ArrayBuffer>>((resolve, reject) => {
-    const { pipe } = renderToPipeableStream(<ServerRouter context={routerContext} url={request.url} nonce={nonce} />, {
-      nonce,
-      onAllReady() {
-        const body = new PassThrough();
-        buffer(body).then(resolve, reject);
-        pipe(body);
-      },
-      onShellError: reject,
-      onError: reject,
-    });
-  });
+  const page = <ServerRouter context={routerContext} url={request.url} nonce={nonce} />;
+  const html = await toHtml(page, nonce);
   headers.set("Content-Type", "text/html; charset=utf-8");
   if (!headers.has("Cache-Control")) headers.set("Cache-Control", "no-store");
   return new Response(html, { headers, status });

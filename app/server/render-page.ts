@@ -4,6 +4,7 @@
  */
 import "#core/rules/editions.ts";
 import { createRequestHandler, RouterContextProvider, type ServerBuild } from "react-router";
+import { renderMadeUpJob } from "./made-up-job.tsx";
 import { pageContext } from "./middleware.ts";
 import { asSender } from "./sender.ts";
 
@@ -19,16 +20,16 @@ export interface RenderedPage {
   body: ArrayBuffer;
 }
 
+const loadBuild = async () =>
+  // The module exists only in the build of the server.
+  (await import("virtual:react-router/server-build")) as unknown as ServerBuild;
 let handler: Promise<ReturnType<typeof createRequestHandler>> | null = null;
+const loadHandler = async () => createRequestHandler(await loadBuild(), process.env.NODE_ENV);
 
-const loadHandler = async () => {
-  const build = (await import("virtual:react-router/server-build")) as unknown as ServerBuild;
-  return createRequestHandler(build, process.env.NODE_ENV);
-};
-
-/** Loads and runs what every page needs, so that the first person does not wait for it. */
+/** Loads and runs what a page and a job's page need, so that the first person does not wait for it. */
 export async function warmUp(): Promise<void> {
   await renderPage({ url: "http://localhost/sign-in", headers: [], nonce: "", address: "" });
+  await renderMadeUpJob(await loadBuild());
 }
 
 /** The task of a page thread: answers a GET request. */

@@ -4,7 +4,7 @@
  */
 
 import { assess, recommendedOf } from "#core/assess.ts";
-import { withPanel, withSupply } from "#core/case/document/change.ts";
+import { withEarthing, withPanel, withSupply } from "#core/case/document/change.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { dwellingFields } from "#core/case/fields/dwelling.ts";
 import { type FieldDefinition, fieldKey, fullLabelOf, memberOf } from "#core/case/fields/field.ts";
@@ -147,7 +147,7 @@ function looksOf(document: CaseDocument, codebook: Codebook, demandA: number): L
         of(supplyFields.earthing),
         ["tn-c-s", "tn-s", "tt"] as const,
         (e) => e.toUpperCase(),
-        (d, earthing) => read(withSupply(d, { earthing }), "supply.earthing"),
+        (d, earthing) => read(withEarthing(d, earthing), "supply.earthing"),
       ),
     );
   if (asksFor.earthing && open("supply.looped", supply.looped))

@@ -12,7 +12,7 @@ import { retargetPatchById } from "#core/case/document/retarget-patch.ts";
 import { sameValue } from "#core/case/document/same-value.ts";
 import { setValue } from "#core/case/document/set-value.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
-import { sameReading } from "#core/case/fields/same-reading.ts";
+import { dependentEdits } from "#core/case/fields/dependent-edits.ts";
 import { type KeptBook, keptBookFor } from "#core/estimate/quoted-book.ts";
 import { editProblems, problemAt } from "#core/laws/edit-problems.ts";
 import { codebookOf } from "#core/rules/index.ts";
@@ -209,7 +209,7 @@ export class JobStore extends ObservableStore<JobState> {
   trySet(pointer: string, value: unknown, touch?: string, assumption?: string): string | null {
     const { document } = this.state;
     const { ratingOffMain } = codebookOf(document.rules).asksFor;
-    const patch = [...setValue(document, pointer, value), ...sameReading(document, pointer, value, ratingOffMain)];
+    const patch = [...setValue(document, pointer, value), ...dependentEdits(document, pointer, value, ratingOffMain)];
     const replaces = patch.length > 0 && assumption !== undefined && isAssumed(document, assumption);
     const mark = replaces ? setValue(document, `/survey/sources/${assumption}`, undefined) : [];
     return problemAt(pointer, this.tryEdit([...patch, ...mark], touch));

@@ -10,6 +10,14 @@ export const withSupply = (document: CaseDocument, changes: Partial<Supply>): Ca
   supply: { ...document.supply, ...changes },
 });
 
+/** Whether another earthing has another earth: Ze is measured on the supply's, RA on an electrode. */
+export const hasOtherEarthOf = ({ supply }: CaseDocument, earthing: Supply["earthing"]): boolean =>
+  (supply.earthing === "tt") !== (earthing === "tt");
+
+/** The case with another earthing. A Ze that was measured before is no electrode, so it is measured anew. */
+export const withEarthing = (document: CaseDocument, earthing: Supply["earthing"]): CaseDocument =>
+  withSupply(document, { earthing, ...(hasOtherEarthOf(document, earthing) && { zeOhm: null }) });
+
 /** The case with changed fields of one panel, by id. */
 export const withPanel = (document: CaseDocument, id: string, changes: Partial<Panel>): CaseDocument => ({
   ...document,

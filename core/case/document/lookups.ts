@@ -15,6 +15,9 @@ export const circuitOf = (
   return null;
 };
 
+/** Whether a panel is directly on the supply, not behind another panel. */
+export const onSupply = ({ fedFrom = "supply" }: Pick<Panel, "fedFrom">): boolean => fedFrom === "supply";
+
 /** Whether generation or a battery stands beside the supply, so that current may flow both ways. */
 export const hasGenerationOrBattery = ({ supply }: Pick<CaseDocument, "supply">): boolean =>
   supply.onsiteGeneration === true || supply.battery === true;

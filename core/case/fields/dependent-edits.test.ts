@@ -1,16 +1,16 @@
-/** The main device is entered with the rating that was read off it. */
+/** Edits that follow from another one. */
 import { describe, expect, it } from "vitest";
 import { applyPatch } from "#core/case/document/patch.ts";
 import { setValue } from "#core/case/document/set-value.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { newCase } from "#core/laws/new-case.ts";
 import { onPanel } from "#core/testing/ways.ts";
-import { sameReading } from "./same-reading.ts";
+import { dependentEdits } from "./dependent-edits.ts";
 
 const entered = (home: CaseDocument, ratingA: number | null, isReadOffMain = true): CaseDocument =>
   applyPatch(home, [
     ...setValue(home, "/supply/ratingA", ratingA),
-    ...sameReading(home, "/supply/ratingA", ratingA, isReadOffMain),
+    ...dependentEdits(home, "/supply/ratingA", ratingA, isReadOffMain),
   ]);
 const mainOf = (home: CaseDocument) => home.panels[0]?.mainA ?? null;
 const bare = newCase("us-nec-2023", "A home");
@@ -31,7 +31,22 @@ describe("the main of the only panel on a service", () => {
     const two = main ? { ...bare, panels: [main, { ...main, id: "second" }] } : bare;
     expect(mainOf(entered(two, 200))).toBeNull();
   });
-  it("follows no other field", () => {
-    expect(sameReading(bare, "/supply/zeOhm", 0.3, true)).toEqual([]);
+  it("follows no field but the rating", () => {
+    expect(dependentEdits(bare, "/supply/zeOhm", 0.3, true)).toEqual([]);
+  });
+});
+
+describe("the measured earth of a supply", () => {
+  const uk = newCase("uk-bs7671-2018-a2", "A home");
+  const measured: CaseDocument = { ...uk, supply: { ...uk.supply, earthing: "tn-c-s", zeOhm: 0.35 } };
+  const onto = (home: CaseDocument, earthing: string | undefined) =>
+    applyPatch(home, dependentEdits(home, "/supply/earthing", earthing, false)).supply.zeOhm;
+  it("is measured anew where the earthing turns out to be an electrode, or no longer one", () => {
+    expect(onto(measured, "tt")).toBeUndefined();
+    expect(onto({ ...measured, supply: { ...measured.supply, earthing: "tt", zeOhm: 90 } }, "tn-s")).toBeUndefined();
+  });
+  it("stays where the supply has the earth", () => {
+    expect(onto(measured, "tn-s")).toBe(0.35);
+    expect(onto(measured, undefined)).toBe(0.35);
   });
 });

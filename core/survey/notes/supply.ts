@@ -1,5 +1,6 @@
 /** The supply: `150 A service`, `4/0 al service conductors`, `cut-out 80`, `TN-C-S`, `Ze 0.21`, `no isolator`, `solar`. */
 import type { Conductor } from "#core/case/document/types.ts";
+import { dependentEdits } from "#core/case/fields/dependent-edits.ts";
 import { parseNumber } from "#core/quantity/parse.ts";
 import { showA, showOhm, showSize } from "#core/units.ts";
 import { capital } from "#core/words.ts";
@@ -66,14 +67,17 @@ function readEarthing(line: string, { document }: NoteContext) {
     const earthing = plain === "tt" ? "tt" : plain === "tns" ? "tn-s" : "tn-c-s";
     return {
       understood: `Earthing ${earthing.toUpperCase()}`,
-      patch: setRead(document, "/supply/earthing", earthing, "supply.earthing"),
+      patch: [
+        ...setRead(document, "/supply/earthing", earthing, "supply.earthing"),
+        ...dependentEdits(document, "/supply/earthing", earthing, false),
+      ],
     };
   }
   const loop = /^(?:measured\s+)?(?:ze|electrode)[:\s=]*([\d.,]+)\s*(?:ohms?|Ω)?$/i.exec(line)?.[1];
   const zeOhm = loop === undefined ? null : parseNumber(loop);
   if (zeOhm !== null)
     return {
-      understood: `Ze ${showOhm(zeOhm)}`,
+      understood: `${document.supply.earthing === "tt" ? "Electrode" : "Ze"} ${showOhm(zeOhm)}`,
       patch: setRead(document, "/supply/zeOhm", zeOhm, "supply.zeOhm"),
     };
   return null;

@@ -185,6 +185,7 @@ export const bsCircuit: CircuitRules = {
   finish(design, stretches, { earthing, zeOhm, feeders = [] }) {
     const { chargeA, deviceA } = design;
     const tt = earthing === "tt";
+    const earth = tt ? "The earth electrode" : "Ze";
     const zsLimitOhm = tt ? TT_LIMIT_OHM : (VOLTS * C_MIN) / (TYPE_B * deviceA);
     const loopOhm = stretches.reduce((total, stretch, i) => {
       const conductor = design.stretches[i]?.conductor as Conductor;
@@ -203,7 +204,7 @@ export const bsCircuit: CircuitRules = {
       );
     const passes = zsOhm !== null && !exceeds(zsOhm, zsLimitOhm);
     if (zeOhm === null || zeOhm === undefined)
-      cautions.push("Ze has not been measured: the fault loop at the charger cannot be worked out yet.");
+      cautions.push(`${earth} has not been measured: the fault loop at the charger cannot be worked out yet.`);
     else if (zsOhm !== null && tt && zsOhm > TT_STABLE_OHM)
       cautions.push(
         `An electrode of ${showOhm(zsOhm)} may not stay stable: aim for ${TT_STABLE_OHM} ohm or less (411.5.3).`,
@@ -230,11 +231,11 @@ export const bsCircuit: CircuitRules = {
         advice: true,
         rule: tt ? "BS 7671 411.5.3" : "BS 7671 411.4.4",
         formula: tt
-          ? "Ze + 1.2 x (R1+R2) x length of each feeder and of the run <= 50 V / 30 mA"
+          ? "RA + 1.2 x (R1+R2) x length of each feeder and of the run <= 50 V / 30 mA"
           : "Ze + 1.2 x (R1+R2) x length of each feeder and of the run <= 230 V x 0.95 / (5 x In)",
         numbers:
           zsOhm === null
-            ? `${unknown.length > 0 ? `feeder to ${unknown.join(" and ")} not known` : "Ze not measured"}; the run adds ${showNumber(loopOhm)} ohm of ${showNumber(zsLimitOhm)} ohm`
+            ? `${unknown.length > 0 ? `feeder to ${unknown.join(" and ")} not known` : `${earth} not measured`}; the run adds ${showNumber(loopOhm)} ohm of ${showNumber(zsLimitOhm)} ohm`
             : `${showNumber(zeOhm as number)}${feeders.length > 0 ? ` + ${showNumber(feederOhm)} of feeders` : ""} + ${showNumber(loopOhm)} = ${showNumber(zsOhm)} ohm against ${showNumber(zsLimitOhm)} ohm; cold ${showNumber(zsLimitOhm * COLD)} ohm at most`,
       },
     ];

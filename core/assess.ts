@@ -107,7 +107,7 @@ function judgingContextOf(
       supplyA: addsA(treatment === "inside" ? "outside-100" : treatment),
       feederA: addsA("outside-125"),
     },
-    spaces: path.target.panel ? countSpaces(path.target.panel, codebook.charging.poles, codebook) : null,
+    spaces: path.target.panel ? countSpaces(path.target.panel, codebook) : null,
     need: nightNeed(document),
     phase: lightestPhase(home, chargeA),
     stops: stopsIn(home),

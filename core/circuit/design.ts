@@ -1,5 +1,6 @@
 /** Designs a charging circuit step by step: device, conductor of every stretch, volt drop, earth conductor, conduit. */
 
+import { circuitOf, onSupply, panelsTo } from "#core/case/document/lookups.ts";
 import type { CaseDocument, Conductor, Run, RunSegment } from "#core/case/document/types.ts";
 import { laidSegments } from "#core/rules/circuit/laid.ts";
 import type {
@@ -201,19 +202,17 @@ function assembled(
 export const isDesigned = (found: CircuitDesign | DesignRefusal): found is CircuitDesign => !("refused" in found);
 
 /** The feeders that lead to the panel of a case's charging circuit, the first one in front. */
-function feedersOf({ panels, charger }: CaseDocument): FeederSpec[] {
-  const starts =
-    panels.find((p) => p.circuits?.some((c) => c.id === charger?.circuit)) ??
-    panels.find((p) => p.id === charger?.panel) ??
-    panels[0];
-  const feeders: FeederSpec[] = [];
-  let at = starts;
-  for (let steps = 0; at?.fedFrom && at.fedFrom !== "supply" && steps < panels.length; steps++) {
-    const { id, name, feeder, fedFrom } = at;
-    feeders.unshift({ name: name ?? id, conductor: feeder?.conductor ?? null, length: feeder?.length ?? null });
-    at = panels.find((p) => p.id === fedFrom);
-  }
-  return feeders;
+function feedersOf(document: CaseDocument): FeederSpec[] {
+  const { panels, charger } = document;
+  const start =
+    circuitOf(document, charger?.circuit)?.panel ?? panels.find((p) => p.id === charger?.panel) ?? panels[0] ?? null;
+  return panelsTo(document, start)
+    .filter((panel) => !onSupply(panel))
+    .map(({ id, name, feeder }) => ({
+      name: name ?? id,
+      conductor: feeder?.conductor ?? null,
+      length: feeder?.length ?? null,
+    }));
 }
 
 /** The specification of a case's charging circuit; null where no run has been entered. */

@@ -1,5 +1,6 @@
 /** Route checks of all regions: floors and walls along the run, and the total voltage drop. */
 
+import { onSupply, panelsTo } from "#core/case/document/lookups.ts";
 import type { CaseDocument, RunSegment } from "#core/case/document/types.ts";
 import { routeCheck } from "#core/rules/circuit/check.ts";
 import { laidSegments, lengthIn } from "#core/rules/circuit/laid.ts";
@@ -107,9 +108,8 @@ function dropInAll({ document, design, panel, feederA }: RoutedCircuit, { circui
   const numbers: string[] = [];
   const untold: string[] = [];
   let totalV = design.voltDropV;
-  let at = document.panels.find((p) => p.id === panel);
-  for (let steps = 0; at?.fedFrom && at.fedFrom !== "supply" && steps <= document.panels.length; steps++) {
-    const { id, name, feeder, fedFrom } = at;
+  const start = document.panels.find((p) => p.id === panel) ?? null;
+  for (const { id, name, feeder } of panelsTo(document, start).filter((p) => !onSupply(p))) {
     const called = `feeder to ${name ?? id}`;
     const carriesA = feederA(id);
     const dropV =
@@ -120,7 +120,6 @@ function dropInAll({ document, design, panel, feederA }: RoutedCircuit, { circui
       totalV += dropV;
       numbers.push(`${called} at ${showNumber(carriesA ?? 0)} A: ${showNumber(dropV)} V`);
     } else untold.push(called);
-    at = document.panels.find((p) => p.id === fedFrom);
   }
   const share = totalV / volts;
   const enough = !exceeds(share, IN_ALL);

@@ -6,35 +6,22 @@ import type { Circuit } from "#core/case/document/types.ts";
 import { linkId } from "#core/case/fields/link-ids.ts";
 import { circuitName } from "#core/case/fields/names.ts";
 import { circuitCarriesA } from "#core/home/circuit-load.ts";
-import { circuitRated, isMarkingUnread } from "#core/home/home.ts";
+import { circuitRated } from "#core/home/home.ts";
 import { SHARED_REQUIREMENTS } from "#core/rules/findings/shared-requirements.ts";
 import type { FindingRule, RepairedHome } from "#core/rules/findings/types.ts";
 import type { Home } from "#core/rules/home.ts";
 import { exceeds } from "#core/tolerance.ts";
 import { showA, showSize } from "#core/units.ts";
 import { withArticle } from "#core/words.ts";
-import { readMarking } from "./read-marking.ts";
-
-/** Reading the marking first, where terminals of 75 °C would let the conductor carry its device. */
-function markingFirst(home: Home, circuit: Circuit): RepairedHome | null {
-  const { conductor, ratingA = 0, terminalC } = circuit;
-  if (!conductor || !isMarkingUnread(home, ratingA, terminalC)) return null;
-  const at75 = home.codebook.conductor(conductor, 75);
-  if (!at75 || at75.mostDeviceA < ratingA) return null;
-  return {
-    document: withCircuit(home.document, circuit.id, { terminalC: 75 }),
-    text: readMarking(circuitName(circuit), at75),
-    requires: SHARED_REQUIREMENTS.marking,
-  };
-}
+import { markingThatHelps } from "./read-marking.ts";
 
 /** A smaller device where the circuit's loads allow it; otherwise a larger conductor. */
 function mend(home: Home, circuit: Circuit): RepairedHome | null {
   const { document, codebook } = home;
   const { conductor, ratingA } = circuit;
   if (!conductor || !ratingA || !circuitOf(document, circuit.id)) return null;
-  const first = markingFirst(home, circuit);
-  if (first) return first;
+  const marking = markingThatHelps(home, circuitName(circuit), { conductor, ratingA, terminalC: circuit.terminalC });
+  if (marking) return { ...marking, document: withCircuit(document, circuit.id, { terminalC: 75 }) };
   const mostDeviceA = codebook.conductor(conductor, 60)?.mostDeviceA ?? 0;
   const smallerA = codebook.charging.devicesA.reduce((most, d) => (d <= mostDeviceA ? d : most), 0);
   if (smallerA > 0 && !exceeds(circuitCarriesA(home, circuit), smallerA))

@@ -8,14 +8,13 @@ import {
   withPanel,
   withSupply,
 } from "#core/case/document/change.ts";
-import { readRatingA } from "#core/case/document/lookups.ts";
+import { onSupply, readRatingA } from "#core/case/document/lookups.ts";
 import { type CaseDocument, type Panel, PERMISSIONS, type PermissionFrom } from "#core/case/document/types.ts";
 import { linkId } from "#core/case/fields/link-ids.ts";
 import { circuitName, panelName } from "#core/case/fields/names.ts";
-import { feederRated, feederRatingA, isMarkingUnread, terminalC } from "#core/home/home.ts";
 import { roomFor } from "#core/panel/room.ts";
 import { countSpaces } from "#core/panel/spaces.ts";
-import { fedThrough, onSupply } from "#core/panel/sub-panels.ts";
+import { fedThrough } from "#core/panel/sub-panels.ts";
 import { withoutTypeAc } from "#core/rules/findings/protection.ts";
 import { SEEN_FAULTS } from "#core/rules/findings/seen.ts";
 import { SHARED_REQUIREMENTS } from "#core/rules/findings/shared-requirements.ts";
@@ -26,12 +25,9 @@ import { exceeds } from "#core/tolerance.ts";
 import { isOver, showA, showSize } from "#core/units.ts";
 import { capital } from "#core/words.ts";
 import { circuitConductor } from "./circuit-conductor.ts";
+import { faultWhen } from "./fault-when.ts";
+import { feederFindings } from "./feeder.ts";
 import { outletDevice } from "./outlet-device.ts";
-import { readMarking } from "./read-marking.ts";
-
-const NOTHING: readonly FoundFault[] = [];
-/** A finding where a condition holds; its text is written only then. */
-const when = (condition: unknown, found: () => FoundFault): readonly FoundFault[] => (condition ? [found()] : NOTHING);
 
 /** As it goes on within a sentence. */
 const who = ({ survey }: Codebook, from: PermissionFrom): string =>
@@ -187,14 +183,22 @@ const seen: FindingRule[] = SEEN_FAULTS.flatMap((fault): FindingRule[] => {
     rule: home.codebook.seenRules[fault.code],
   });
   return fault.goesWith === "supply"
-    ? [{ at: "supply", ...shared, rule: "", check: (home) => when(ticked(home), () => found(home, "supply")), ...mend }]
+    ? [
+        {
+          at: "supply",
+          ...shared,
+          rule: "",
+          check: (home) => faultWhen(ticked(home), () => found(home, "supply")),
+          ...mend,
+        },
+      ]
     : [
         {
           at: "panel",
           ...shared,
           rule: "",
           check: (home, panel) =>
-            when(ticked(home) && onSupply(panel) && !panel.planned, () => found(home, linkId.panel(panel.id))),
+            faultWhen(ticked(home) && onSupply(panel) && !panel.planned, () => found(home, linkId.panel(panel.id))),
           ...mend,
         },
       ];
@@ -246,7 +250,7 @@ export const commonFindings: readonly FindingRule[] = [
     todo: ({ operator }) => `Read the label, or ask the ${operator}`,
     reason: "not-confirmed",
     check: ({ document, codebook, supplyA }) =>
-      when(readRatingA(document) === null, () => ({
+      faultWhen(readRatingA(document) === null, () => ({
         link: "supply",
         text: `The ${codebook.words.supply} rating could not be read: ${showA(supplyA)} is assumed until it is confirmed`,
         rule: codebook.sections.supplyRating,
@@ -260,7 +264,7 @@ export const commonFindings: readonly FindingRule[] = [
     todo: ({ supply }) => `Measure the demand before anything is promised; plan for a larger ${supply}`,
     reason: "headroom-short",
     check: ({ document, codebook, demandA, supplyA, method, loads }) =>
-      when(exceeds(demandA, supplyA), () => ({
+      faultWhen(exceeds(demandA, supplyA), () => ({
         link: "supply",
         text: `The demand of ${showA(demandA)}${loads.some((l) => !l.existing) ? ", with what is planned," : ""} is ${isOver(supplyA - demandA) ? "over" : "just over"} the ${codebook.words.supply} of ${showA(supplyA)}${readRatingA(document) === null ? " that is assumed" : " already"}`,
         rule: method.rule,
@@ -277,8 +281,8 @@ export const commonFindings: readonly FindingRule[] = [
     check({ document, codebook }, panel, target) {
       if (target.circuit || target.outlet || target.panel?.id !== panel.id) return [];
       const { poles } = codebook.charging;
-      const spaces = countSpaces(panel, poles, codebook);
-      return when(roomFor(document, panel, poles, codebook) === null, () => ({
+      const spaces = countSpaces(panel, codebook);
+      return faultWhen(roomFor(document, panel, poles, codebook) === null, () => ({
         link: linkId.panel(panel.id),
         text: `No room for the charger's device: ${spaces?.free} of ${spaces?.total} ${codebook.words.spaces} free`,
         rule: codebook.sections.panelRoom,
@@ -293,7 +297,7 @@ export const commonFindings: readonly FindingRule[] = [
     todo: ({ board }) => `Change it, or leave it alone beside a separate ${board}`,
     reason: "board-unsafe",
     check: ({ codebook }, panel) =>
-      when(panel.condition === "obsolete", () => ({
+      faultWhen(panel.condition === "obsolete", () => ({
         link: linkId.panel(panel.id),
         text: `${capital(panelName(panel, codebook))} is of an obsolete type: do not disturb it or add to it`,
         rule: codebook.sections.soundPanel,
@@ -314,7 +318,7 @@ export const commonFindings: readonly FindingRule[] = [
     todo: "Isolate it and make it safe first; only an electrician who may do such work decides that it is",
     reason: "board-unsafe",
     check: ({ codebook }, panel) =>
-      when(panel.condition === "unsafe", () => ({
+      faultWhen(panel.condition === "unsafe", () => ({
         link: linkId.panel(panel.id),
         text: `${capital(panelName(panel, codebook))} is unsafe: make it safe before anything else`,
         rule: codebook.sections.soundPanel,
@@ -334,7 +338,7 @@ export const commonFindings: readonly FindingRule[] = [
       const carried = home.at(panel);
       // A supply that is over already says so itself.
       if (!busA || (carried.whole && busA >= home.supplyA)) return [];
-      return when(exceeds(carried.demandA, busA), () => ({
+      return faultWhen(exceeds(carried.demandA, busA), () => ({
         link: linkId.bus(panel.id),
         text: `The bus of ${panelName(panel, home.codebook)} (${showA(busA)}) already carries ${showA(carried.demandA)}`,
         rule: carried.method.rule,
@@ -366,7 +370,7 @@ export const commonFindings: readonly FindingRule[] = [
       const { mainA } = panel;
       const carried = home.at(panel);
       if (!mainA || !onSupply(panel) || (carried.whole && mainA >= home.supplyA)) return [];
-      return when(exceeds(carried.demandA, mainA), () => ({
+      return faultWhen(exceeds(carried.demandA, mainA), () => ({
         link: linkId.main(panel.id),
         text: `The main of ${panelName(panel, home.codebook)} (${showA(mainA)}) already carries ${showA(carried.demandA)}`,
         rule: carried.method.rule,
@@ -393,74 +397,7 @@ export const commonFindings: readonly FindingRule[] = [
     check: (home) => (home.codebook.supplyConductor.fault === "conductor-undersized" ? supplyConductor(home) : []),
     mend: { requires: SHARED_REQUIREMENTS.tails, of: renewSupplyConductor },
   },
-  {
-    at: "feeder",
-    code: "feeder-undersized",
-    severity: "fix",
-    rule: "",
-    todo: "Renew the feeder, or keep new load off it",
-    reason: "conductor-limit",
-    check(home, panel) {
-      const ratingA = feederRatingA(home.document, panel);
-      const rated = feederRated(home, panel);
-      return when(rated && ratingA && ratingA > rated.mostDeviceA, () => ({
-        link: linkId.feederConductor(panel.id),
-        text: `The feeder of ${panelName(panel, home.codebook)} is protected at ${showA(ratingA ?? 0)}, more than its conductor allows: ${rated?.cited.numbers}`,
-        rule: rated?.cited.rule ?? "",
-      }));
-    },
-    mend: {
-      requires: SHARED_REQUIREMENTS.feeder,
-      of(home, panel) {
-        const { document, codebook } = home;
-        const ratingA = feederRatingA(document, panel);
-        const conductor = panel.feeder?.conductor;
-        if (!ratingA || !conductor) return null;
-        const at75 = codebook.conductor(conductor, 75);
-        if (at75 && at75.mostDeviceA >= ratingA && isMarkingUnread(home, ratingA, panel.feeder?.terminalC))
-          return {
-            document: withPanel(document, panel.id, { feeder: { ...panel.feeder, terminalC: 75 } }),
-            text: readMarking(`the feeder of ${panelName(panel, codebook)}`, at75),
-            requires: SHARED_REQUIREMENTS.marking,
-          };
-        const size = codebook.feederSizes.find(
-          (s) => (codebook.conductor({ ...conductor, size: s }, terminalC(home, ratingA))?.ampacityA ?? 0) >= ratingA,
-        );
-        if (!size) return null;
-        return {
-          document: withPanel(
-            withoutSources(document, (key) => key === `panel.${panel.id}.feeder.conductor`),
-            panel.id,
-            { feeder: { ...panel.feeder, conductor: { ...conductor, size } } },
-          ),
-          text: `Renew the feeder of ${panelName(panel, codebook)} in ${showSize(size)} for its ${showA(ratingA)} ${codebook.words.device}`,
-        };
-      },
-    },
-  },
-  {
-    at: "feeder",
-    code: "feeder-undersized",
-    severity: "fix",
-    rule: "",
-    todo: "Keep new load off it, or measure what it carries",
-    reason: "headroom-short",
-    check(home, panel) {
-      const ratingA = feederRatingA(home.document, panel);
-      const rated = feederRated(home, panel);
-      const mayA = Math.min(
-        ratingA ?? Number.POSITIVE_INFINITY,
-        rated?.ampacityA ?? Number.POSITIVE_INFINITY,
-        panel.mainA ?? Number.POSITIVE_INFINITY,
-      );
-      const carried = home.at(panel);
-      return when(exceeds(carried.demandA, mayA), () => ({
-        link: linkId.feederDevice(panel.id),
-        text: `The feeder of ${panelName(panel, home.codebook)} (${showA(mayA)}) already carries ${showA(carried.demandA)}`,
-        rule: carried.method.rule,
-      }));
-    },
-  },
+  ...feederFindings,
   circuitConductor,
   outletDevice,
   {
@@ -471,7 +408,7 @@ export const commonFindings: readonly FindingRule[] = [
     todo: "Remove it; only a splitter with an interlock is acceptable",
     reason: "fault-on-path",
     check: ({ codebook }, outlet) =>
-      when(outlet.plainSplitter, () => ({
+      faultWhen(outlet.plainSplitter, () => ({
         link: linkId.outlet(outlet.id),
         text: `A plain Y-lead on the ${codebook.words.outlet}${outlet.place ? ` (${outlet.place})` : ""}: without an interlock both loads can run at once`,
         rule: codebook.sections.outletLoading,
@@ -490,7 +427,7 @@ export const commonFindings: readonly FindingRule[] = [
 function supplyConductor({ document, codebook, supplyA }: Home): readonly FoundFault[] {
   const { conductor } = document.supply;
   const allows = conductor ? codebook.supplyConductor.allows(conductor) : null;
-  return when(allows && exceeds(supplyA, allows.ampacityA), () => ({
+  return faultWhen(allows && exceeds(supplyA, allows.ampacityA), () => ({
     link: "supply-conductor",
     text: `The ${codebook.supplyConductor.name} are too small for ${showA(supplyA)}: ${allows?.cited.numbers}`,
     rule: allows?.cited.rule ?? "",

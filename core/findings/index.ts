@@ -1,7 +1,7 @@
 /** The faults of a home, by the rules that all books share and those of its own. */
+import { onSupply } from "#core/case/document/lookups.ts";
 import type { Circuit, Outlet, Panel } from "#core/case/document/types.ts";
 import type { Requirements } from "#core/estimate/requirements.ts";
-import { onSupply } from "#core/panel/sub-panels.ts";
 import type {
   FindingRule,
   FoundFault,

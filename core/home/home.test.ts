@@ -96,7 +96,15 @@ describe("an unreadable service rating", () => {
     expect(ratingOf({ ...unread, panels: [main, { ...main, id: "two", mainA: 125 }] })).toBe(125);
     expect(ratingOf({ ...unread, panels: [main, { ...garage, mainA: 40 }] })).toBe(200);
     expect(ratingOf(onPanel(unread, { mainA: null }))).toBe(60);
-    expect(ratingOf({ ...unread, panels: [{ ...main, mainA: null }, { ...main, id: "two", planned: true }] })).toBe(60);
+    expect(
+      ratingOf({
+        ...unread,
+        panels: [
+          { ...main, mainA: null },
+          { ...main, id: "two", planned: true },
+        ],
+      }),
+    ).toBe(60);
     expect(ratingOf(onSupplyOf(knownUkHome(), { ratingA: null }))).toBe(60);
   });
 });

@@ -1,8 +1,7 @@
 /** A home as the judge looks at it: its loads, the method that governs, and what each part carries. */
-import { circuitOf } from "#core/case/document/lookups.ts";
+import { circuitOf, onSupply } from "#core/case/document/lookups.ts";
 import type { CaseDocument, Circuit, Panel } from "#core/case/document/types.ts";
 import { demandInput, demandVA, governingMethod } from "#core/demand/calculate.ts";
-import { onSupply } from "#core/panel/sub-panels.ts";
 import type { ConductorRating } from "#core/rules/circuit/ampacity.ts";
 import { caseVolts, countedLoad, countedLoads } from "#core/rules/demand/loads.ts";
 import type { Home, PanelDemand, PathTarget } from "#core/rules/home.ts";

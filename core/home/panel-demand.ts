@@ -1,8 +1,9 @@
 /** The demand of a panel: its loads by the rule set's method for feeders, or its measured demand. */
 
+import { onSupply } from "#core/case/document/lookups.ts";
 import type { CaseDocument, Panel } from "#core/case/document/types.ts";
 import { demandInput, demandVA } from "#core/demand/calculate.ts";
-import { fedThrough, onSupply } from "#core/panel/sub-panels.ts";
+import { fedThrough } from "#core/panel/sub-panels.ts";
 import { withChargers } from "#core/rules/demand/chargers.ts";
 import type { CountedLoad, DemandInput } from "#core/rules/demand/types.ts";
 import type { Home, PanelDemand } from "#core/rules/home.ts";

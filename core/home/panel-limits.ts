@@ -1,7 +1,7 @@
 /** The feeders and buses of panels as figures of their own, each with its "why?". */
+import { onSupply } from "#core/case/document/lookups.ts";
 import type { Panel } from "#core/case/document/types.ts";
 import { panelName } from "#core/case/fields/names.ts";
-import { onSupply } from "#core/panel/sub-panels.ts";
 import type { CalculationLine } from "#core/rules/demand/types.ts";
 import type { Home } from "#core/rules/home.ts";
 import { showA, showVA } from "#core/units.ts";

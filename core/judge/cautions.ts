@@ -1,9 +1,9 @@
 /** Cautions by act: what each kind of work can hurt, wherever that work is done. */
 
+import { onSupply } from "#core/case/document/lookups.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { CAUTIONS } from "#core/cautions.ts";
 import type { WorkItem } from "#core/estimate/requirements.ts";
-import { onSupply } from "#core/panel/sub-panels.ts";
 import { hasSecondSource } from "#core/path/second-source.ts";
 import type { Codebook } from "#core/rules/types.ts";
 

@@ -108,6 +108,12 @@ export function consentOfOperator(
   };
 }
 
+/** Work with one more item before the first of a kind; unchanged where there is none. */
+function insertedBefore(items: readonly WorkItem[], kind: RegExp, item: WorkItem): readonly WorkItem[] {
+  const first = items.findIndex(({ id }) => kind.test(id));
+  return first < 0 ? items : [...items.slice(0, first), item, ...items.slice(first)];
+}
+
 /** Work in which a hand goes into a board. */
 const AT_A_BOARD = /^(new-circuit|exchange-device|take-over|take-out:|move:|own-board|new-panel:|upgrade|mend:)/;
 
@@ -116,15 +122,13 @@ export function withSourcesIsolated(
   { codebook, document }: JudgingContext,
   items: readonly WorkItem[],
 ): readonly WorkItem[] {
-  const first = items.findIndex(({ id }) => AT_A_BOARD.test(id));
-  if (first < 0 || !hasSecondSource(document)) return items;
-  const isolation: WorkItem = {
+  if (!hasSecondSource(document)) return items;
+  return insertedBefore(items, AT_A_BOARD, {
     id: "isolate-sources",
     text: `Isolate the generation and any battery at their own switches, lock them off, and prove the ${codebook.words.board} dead again`,
     requires: SOURCES,
     link: "supply",
-  };
-  return [...items.slice(0, first), isolation, ...items.slice(first)];
+  });
 }
 
 /** Work that needs the tails or service conductors dead. */
@@ -138,13 +142,11 @@ const NEEDS_THEM_DEAD =
 export function withIsolation({ codebook, document }: JudgingContext, items: readonly WorkItem[]): readonly WorkItem[] {
   const { isolator, emergencyDisconnect } = document.supply;
   const hasPoint = codebook.asksFor.isolator ? isolator === true : emergencyDisconnect === true;
-  const first = items.findIndex(({ id }) => NEEDS_THEM_DEAD.test(id));
-  if (hasPoint || first < 0 || items.some(({ id }) => id === "upgrade")) return items;
-  const isolation: WorkItem = {
+  if (hasPoint || items.some(({ id }) => id === "upgrade")) return items;
+  return insertedBefore(items, NEEDS_THEM_DEAD, {
     id: "isolation",
     text: `Have the ${codebook.words.operator} isolate the ${codebook.words.supply}, or ask for ${codebook.words.pointOfIsolation}: there is no point of isolation before this work`,
     requires: ISOLATION,
     link: "supply",
-  };
-  return [...items.slice(0, first), isolation, ...items.slice(first)];
+  });
 }

@@ -59,10 +59,10 @@ describe("slots", () => {
       one("d", 3, { device: "blank" }),
       one("e", 5, { status: "abandoned" }),
     ];
-    expect(countSpaces(panelOf(circuits), 2, nec2023Codebook)).toMatchObject({
+    expect(countSpaces(panelOf(circuits), nec2023Codebook)).toMatchObject({
       used: 3,
       free: 9,
-      placeAt: 3,
+      unplaced: 0,
     });
   });
 });

@@ -6,6 +6,7 @@ import { circuitName } from "#core/case/fields/names.ts";
 import { requirements, type WorkItem } from "#core/estimate/requirements.ts";
 import type { Codebook } from "#core/rules/types.ts";
 import { firstPlace, slotsOf, takesSpace } from "./slots.ts";
+import { countSpaces } from "./spaces.ts";
 
 const MOVE = requirements({ "labour:device": 1 });
 const TAKE_OUT = requirements({ "labour:device:abandoned": 1 });
@@ -85,13 +86,12 @@ export function roomFor(
   poles: number,
   codebook: Codebook,
 ): Room | null | undefined {
-  const { spaces, circuits = [] } = panel;
-  if (spaces === undefined) return undefined;
-  const standing = circuits.filter((c) => takesSpace(c) && c.status !== "abandoned");
-  const unplaced = standing.filter((c) => c.position === undefined).reduce((n, c) => n + (c.poles ?? 1), 0);
-  const halves = new Set(standing.flatMap((c) => slotsOf(c, codebook)).map((slot) => Number.parseInt(slot, 10)));
-  if (spaces - halves.size - unplaced < poles) return null;
-  if (unplaced > 0) return undefined;
+  const { circuits = [] } = panel;
+  const counted = countSpaces(panel, codebook);
+  if (!counted) return undefined;
+  if (counted.free < poles) return null;
+  if (counted.unplaced > 0) return undefined;
+  const { total: spaces } = counted;
   const devices = circuits.filter(takesSpace);
   const outside = [...devices, ...underTypeAc(panel)];
   const place =

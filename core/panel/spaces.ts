@@ -1,30 +1,25 @@
-/** Counting the free spaces (ways) of a panel and finding a place for a device. */
+/** Counting the free spaces (ways) of a panel. */
 import type { Panel } from "#core/case/document/types.ts";
 import type { Codebook } from "#core/rules/types.ts";
-import { firstPlace, slotsOf, takesSpace } from "./slots.ts";
+import { slotsOf, takesSpace } from "./slots.ts";
 
 export interface SpaceCount {
   total: number;
   used: number;
   free: number;
-  /** First position with room for the requested poles; null without one, undefined where unknown. */
-  placeAt: number | null | undefined;
+  /** Used spaces of devices whose position is not recorded. */
+  unplaced: number;
 }
 
 /**
- * Counts the spaces of a panel for a device of `poles`; places of abandoned devices count as free, a tandem takes the
- * whole of its space.
+ * Counts the spaces of a panel; places of abandoned devices count as free, a tandem takes the whole of its space.
  * @returns null where the number of spaces has not been recorded
  */
-export function countSpaces(panel: Panel, poles: number, codebook: Codebook): SpaceCount | null {
+export function countSpaces(panel: Panel, codebook: Codebook): SpaceCount | null {
   if (panel.spaces === undefined) return null;
-  const total = panel.spaces;
-  const kept = (panel.circuits ?? []).filter((c) => c.status !== "abandoned" && takesSpace(c));
-  const placed = new Set(kept.flatMap((c) => slotsOf(c, codebook)).map((slot) => Number.parseInt(slot, 10)));
-  const unplaced = kept.filter((c) => c.position === undefined);
-  const used = placed.size + unplaced.reduce((n, c) => n + (c.poles ?? 1), 0);
-  const free = Math.max(0, total - used);
-  if (free < poles) return { total, used, free, placeAt: null };
-  if (unplaced.length > 0) return { total, used, free, placeAt: undefined };
-  return { total, used, free, placeAt: firstPlace({ poles }, kept, total, codebook) };
+  const standing = (panel.circuits ?? []).filter((c) => c.status !== "abandoned" && takesSpace(c));
+  const placed = new Set(standing.flatMap((c) => slotsOf(c, codebook)).map((slot) => Number.parseInt(slot, 10)));
+  const unplaced = standing.filter((c) => c.position === undefined).reduce((n, c) => n + (c.poles ?? 1), 0);
+  const used = placed.size + unplaced;
+  return { total: panel.spaces, used, free: Math.max(0, panel.spaces - used), unplaced };
 }

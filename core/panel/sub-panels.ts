@@ -11,9 +11,6 @@ export interface NestedPanel {
   depth: number;
 }
 
-/** Whether a panel is directly on the supply, not behind another panel. */
-export const onSupply = ({ fedFrom = "supply" }: Pick<Panel, "fedFrom">): boolean => fedFrom === "supply";
-
 /** Every panel, each right after the one that feeds it. */
 export function nestedPanels(document: CaseDocument): NestedPanel[] {
   const below = (from: string, depth: number): NestedPanel[] =>

@@ -1,6 +1,6 @@
 /** The path from the supply to the car: every link in order, what it carries and may carry, and how well it is known. */
 
-import { panelsTo, readRatingA } from "#core/case/document/lookups.ts";
+import { onSupply, panelsTo, readRatingA } from "#core/case/document/lookups.ts";
 import type { CaseDocument, Panel } from "#core/case/document/types.ts";
 import { linkId } from "#core/case/fields/link-ids.ts";
 import { circuitName, outletName, panelName } from "#core/case/fields/names.ts";
@@ -9,7 +9,6 @@ import { faultsOnPath } from "#core/findings/index.ts";
 import { circuitCarriesA } from "#core/home/circuit-load.ts";
 import { circuitRated, feederRated, feederRatingA } from "#core/home/home.ts";
 import { ownValue } from "#core/own-value.ts";
-import { onSupply } from "#core/panel/sub-panels.ts";
 import type { PathFault, SurveyFinding } from "#core/rules/findings/types.ts";
 import type { Home, PathTarget } from "#core/rules/home.ts";
 import { exceeds } from "#core/tolerance.ts";

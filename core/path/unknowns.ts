@@ -1,6 +1,6 @@
 /** Decisive values that have not been read, measured or confirmed, by link. An unknown value counts against a way. */
 
-import { needsAmbient, readRatingA } from "#core/case/document/lookups.ts";
+import { needsAmbient, onSupply, readRatingA } from "#core/case/document/lookups.ts";
 import type { Circuit, Conductor, Outlet, Panel } from "#core/case/document/types.ts";
 import { carFields } from "#core/case/fields/car.ts";
 import { chargerFields } from "#core/case/fields/charger.ts";
@@ -16,7 +16,6 @@ import { supplyFields } from "#core/case/fields/supply.ts";
 import { circuitRated, feederRated, feederRatingA } from "#core/home/home.ts";
 import { ownValue } from "#core/own-value.ts";
 import { feedingNothing } from "#core/panel/links.ts";
-import { onSupply } from "#core/panel/sub-panels.ts";
 import { gfciOf, rcdOf } from "#core/rules/findings/protection.ts";
 import type { Home, PathTarget } from "#core/rules/home.ts";
 import { assumedCircuits, assumedKey, assumedLoads, isAssumed } from "#core/survey/assumed.ts";

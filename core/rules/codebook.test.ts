@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { positionsOf } from "#core/panel/slots.ts";
+import { firstPlace, positionsOf } from "#core/panel/slots.ts";
 import { countSpaces } from "#core/panel/spaces.ts";
 import { CODEBOOKS } from "./editions.ts";
 import { codebookOf } from "./index.ts";
@@ -94,39 +94,23 @@ describe("spaces of a panel", () => {
     expect(positionsOf({ id: "c", position: 1, poles: 2 }, uk)).toEqual([1, 2]);
   });
   it("are found for a two-pole device only in one column", () => {
-    expect(
-      countSpaces(
-        panel([
-          [1, 1],
-          [4, 1],
-        ]),
-        2,
-        nec2023,
-      ),
-    ).toMatchObject({ free: 4, placeAt: 3 });
-    expect(
-      countSpaces(
-        panel([
-          [3, 1],
-          [4, 1],
-        ]),
-        2,
-        nec2023,
-      ),
-    ).toMatchObject({ free: 4, placeAt: null });
-    expect(
-      countSpaces(
-        panel([
-          [1, 2],
-          [2, 2],
-        ]),
-        2,
-        nec2023,
-      ),
-    ).toMatchObject({ free: 2, placeAt: null });
+    const found = (...positions: [number, number][]) => {
+      const { circuits = [], spaces = 0 } = panel(positions);
+      return firstPlace({ poles: 2 }, circuits, spaces, nec2023);
+    };
+    expect(found([1, 1], [4, 1])).toBe(3);
+    expect(found([3, 1], [4, 1])).toBeNull();
+    expect(found([1, 2], [2, 2])).toBeNull();
   });
-  it("are unknown where they have not been recorded, or devices have no place yet", () => {
-    expect(countSpaces({ id: "p" }, 1, uk)).toBeNull();
-    expect(countSpaces({ id: "p", spaces: 6, circuits: [{ id: "c", poles: 1 }] }, 1, uk)?.placeAt).toBeUndefined();
+  it("are counted where they have been recorded, with devices that have no place yet", () => {
+    expect(countSpaces({ id: "p" }, uk)).toBeNull();
+    const count = countSpaces(panel([[1, 2]]), nec2023);
+    expect(count).toEqual({ total: 6, used: 2, free: 4, unplaced: 0 });
+    expect(countSpaces({ id: "p", spaces: 6, circuits: [{ id: "c", poles: 2 }] }, uk)).toEqual({
+      total: 6,
+      used: 2,
+      free: 4,
+      unplaced: 2,
+    });
   });
 });

@@ -1,6 +1,6 @@
 /** The evidence list: what a picture must prove, as far as it exists in this home. */
+import { onSupply } from "#core/case/document/lookups.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
-import { onSupply } from "#core/panel/sub-panels.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { capital } from "#core/words.ts";
 

@@ -1,7 +1,7 @@
 /** The things of a home that a picture can show: panels, devices, outlets, loads. */
+import { onSupply } from "#core/case/document/lookups.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { deviceName } from "#core/panel/quick-device.ts";
-import { onSupply } from "#core/panel/sub-panels.ts";
 import { loadName } from "#core/rules/demand/loads.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { showA } from "#core/units.ts";

@@ -12,6 +12,6 @@ export function startingAt(context: JudgingContext, panel: Panel): JudgingContex
   return {
     ...context,
     path: pathTo(home, { panel, circuit: null, outlet: null }),
-    spaces: countSpaces(panel, codebook.charging.poles, codebook),
+    spaces: countSpaces(panel, codebook),
   };
 }

@@ -1,5 +1,6 @@
 /** Work that several ways share, and what it takes of a price book. */
 
+import { onSupply } from "#core/case/document/lookups.ts";
 import { type WayReason, wayReason } from "#core/case/document/reasons.ts";
 import type { CaseDocument, Panel } from "#core/case/document/types.ts";
 import { linkId } from "#core/case/fields/link-ids.ts";
@@ -10,7 +11,6 @@ import { largerPanel } from "#core/findings/common.ts";
 import { homeOf } from "#core/home/home.ts";
 import { roomFor } from "#core/panel/room.ts";
 import type { SpaceCount } from "#core/panel/spaces.ts";
-import { onSupply } from "#core/panel/sub-panels.ts";
 import type { ClampGuard } from "#core/path/clamps.ts";
 import type { PathLink } from "#core/path/types.ts";
 import { SHARED_REQUIREMENTS } from "#core/rules/findings/shared-requirements.ts";

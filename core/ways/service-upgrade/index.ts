@@ -1,13 +1,12 @@
 /** A larger service, cut-out fuse or another phase from the utility or network operator. */
 
 import { withoutSources, withSupply } from "#core/case/document/change.ts";
-import { panelsTo } from "#core/case/document/lookups.ts";
+import { onSupply, panelsTo } from "#core/case/document/lookups.ts";
 import { wayReason } from "#core/case/document/reasons.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { linkId } from "#core/case/fields/link-ids.ts";
 import { type Requirements, requirements } from "#core/estimate/requirements.ts";
 import { busThatCarries, renewedPanel } from "#core/findings/common.ts";
-import { onSupply } from "#core/panel/sub-panels.ts";
 import { exceeds } from "#core/tolerance.ts";
 import { showA, showSize } from "#core/units.ts";
 import { withArticle } from "#core/words.ts";

@@ -1,13 +1,14 @@
 /** The ledger: every load of the home with its nameplate, editable in place. */
+
 import { ClockCircleOutlined, CloseOutlined, CopyOutlined, HolderOutlined } from "@ant-design/icons";
 import { Checkbox, Select } from "antd";
 import { type InputHTMLAttributes, type KeyboardEvent, memo, Suspense, useMemo, useRef } from "react";
+import { onSupply } from "#core/case/document/lookups.ts";
 import { moveLoad } from "#core/case/document/move-load.ts";
 import { removeLoad } from "#core/case/document/remove-load.ts";
 import { setValue, valueAt } from "#core/case/document/set-value.ts";
 import type { Load } from "#core/case/document/types.ts";
 import { showNameplate } from "#core/panel/quick-load.ts";
-import { onSupply } from "#core/panel/sub-panels.ts";
 import { NO_UNITS, parseNameplate, parseNumber, parseQuantity } from "#core/quantity/parse.ts";
 import { countedLoads } from "#core/rules/demand/loads.ts";
 import { codebookOf } from "#core/rules/index.ts";

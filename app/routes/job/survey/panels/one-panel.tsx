@@ -85,7 +85,7 @@ export function OnePanel({ index, alone }: { index: number; alone: boolean }) {
     [circuits, feeds],
   );
   const assumed = useMemo(() => new Set(assumedCircuits(document, panel).map((c) => c.id)), [document, panel]);
-  const spaces = countSpaces(panel, charging.poles, codebook);
+  const spaces = countSpaces(panel, codebook);
   const taken = takenWay(assessment);
   const chargerHere = (document.charger?.panel ?? taken?.panel ?? document.panels[0]?.id) === panelId;
   const room = roomFor(document, panel, charging.poles, codebook);

@@ -73,9 +73,10 @@ export function assess60Loads3PanelsMs(): number {
   return medianMs(() => assess(document));
 }
 
-/** A case with 40 loads whose charging circuit could start at any of its panels. */
+/** A case with 40 loads on its panels and a run, whose charging circuit could start at any of them. */
 function openStarts(panels: number): CaseDocument {
-  const base = benchCase(40);
+  const { panels: main, loads, charger, ...rest } = benchCase(40);
+  const { panel: _, ...unplaced } = charger ?? {};
   const subs = Array.from({ length: panels - 1 }, (_, i) => ({
     id: `sub-${i}`,
     name: `Sub-panel ${i + 1}`,
@@ -86,13 +87,22 @@ function openStarts(panels: number): CaseDocument {
     feeder: { ratingA: 60, conductor: { size: "4 AWG", material: "cu" as const, type: "thhn" } },
     circuits: [],
   }));
-  return { ...base, panels: [...base.panels, ...subs] };
+  const ids = ["main", ...subs.map((s) => s.id)];
+  return {
+    ...rest,
+    charger: unplaced,
+    panels: [...main, ...subs],
+    loads: loads.map((load, i) => ({ ...load, panel: ids[i % ids.length] as string })),
+    run: { segments: [{ method: "in-wall", length: { value: 40, unit: "ft" } }], conductorType: "nm-b" },
+  };
 }
 
-/** Median milliseconds of one assessment of it, from every panel. */
+/** Median milliseconds of one assessment of it from every panel, with another load each time. */
 export function assessAllStartsMs(panels: number): number {
   const document = openStarts(panels);
-  return medianMs(() => assess(document), 100);
+  const [first, ...others] = document.loads as [Load, ...Load[]];
+  let va = 1000;
+  return medianMs(() => assess({ ...document, loads: [{ ...first, va: va++ }, ...others] }), 400);
 }
 
 /** Median milliseconds of one assessment of the largest lawful home, as it is and with every start open. */

@@ -71,10 +71,15 @@ function spareAndOffer(assessment: Assessment, isToMeasure: boolean): string {
   return decided ? `As decided: ${offer}; ${spare} today` : `As it stands: ${spare}; ${offer}${betterFrom(assessment)}`;
 }
 
-/** The headroom of the supply; where a feeder on today's path has less, that of the feeder too, by its name. */
+/** The headroom of the supply; where a feeder, main or bus on today's path has less, that of it too, by its name. */
 function spareInWords({ headroomA, feeders, path, rules }: Assessment): string {
   const onPath = feeders.filter(({ panel }) => path.some((link) => link.demandScope === panel));
-  const [tightest] = [...onPath].sort((a, b) => a.headroomA - b.headroomA);
+  const inPanels = path.flatMap(({ kind, name, carriesA, mayCarryA }) =>
+    (kind === "main" || kind === "bus") && mayCarryA !== null
+      ? [{ name: lower(name), headroomA: mayCarryA - carriesA }]
+      : [],
+  );
+  const [tightest] = [...onPath, ...inPanels].sort((a, b) => a.headroomA - b.headroomA);
   if (!tightest || !exceeds(headroomA, tightest.headroomA)) return showHeadroom(headroomA);
   const { supply } = codebookOf(rules).words;
   return `${showHeadroom(headroomA)} at the ${supply}, ${showHeadroom(tightest.headroomA)} at the ${tightest.name}`;
@@ -85,7 +90,8 @@ function betterFrom({ elsewhere, rules }: Assessment): string {
   const [best] = elsewhere;
   if (!best?.beatsRecommended) return "";
   const { name } = wayOf(best.way).words[codebookOf(rules).conventions.locale];
-  return `; better from ${best.panelName}: ${lower(name)}, ${showA(best.chargeA)} for ${showMoney(best.typical, best.currency)}`;
+  const price = Number.isFinite(best.typical) ? ` for ${showMoney(best.typical, best.currency)}` : "";
+  return `; better from ${best.panelName}: ${lower(name)}, ${showA(best.chargeA)}${price}`;
 }
 
 /** The answer in one sentence, and the next step. */

@@ -85,6 +85,23 @@ describe("among ways that meet the need", () => {
         "a meets the need with the lowest typical cost ($9,000). b meets it too, but has no price: the price book lacks clamps.",
     });
   });
+  it("a way without a price that is taken has no lowest cost", () => {
+    const unpriced = (id: string, item: string) => way(id, { price: Number.POSITIVE_INFINITY, unpriced: [item] });
+    expect(taken([unpriced("a", "charger 48")]).because).toBe(
+      "a meets the need, but has no price: the price book lacks charger 48. No other way meets it.",
+    );
+    expect(taken([unpriced("a", "charger 48"), unpriced("b", "clamps")]).because).toBe(
+      "a meets the need, but has no price: the price book lacks charger 48. b meets it too, without a price as well.",
+    );
+  });
+  it("a cheaper way that departs from a rule says so", () => {
+    const departs = way("existing-outlet", { price: 300, departsFrom: "BS 7671 722.311.201" });
+    expect(taken([departs, way("dedicated-circuit", { price: 2000 })])).toEqual({
+      way: "dedicated-circuit",
+      because:
+        "dedicated-circuit meets the need with the lowest typical cost ($2,000) of the ways that depart from no rule. existing-outlet would do at $300, but departs from BS 7671 722.311.201, which its designer answers for.",
+    });
+  });
   it("one that is ruled out, or gives nothing, is never taken", () => {
     expect(taken([way("a", { verdict: "ruled-out" })]).way).toBeNull();
     expect(taken([way("a", { chargeA: 0 })]).way).toBeNull();
@@ -113,7 +130,7 @@ describe("where no way meets the need", () => {
   it("it says what would have to change: hours, need, supply, or a second way", () => {
     // 8 hours give 4 kWh of 10: 20 hours would do.
     expect(taken([short(4)]).because).toBe(
-      "dedicated-circuit delivers the most, 4 kWh of 10 kWh on a usual night. To meet the need it would take 20 hours plugged in instead of 8, or a need of no more than 4 kWh, or a larger supply, or a second way in addition.",
+      "dedicated-circuit delivers the most, 4 kWh of 10 kWh on a usual night. What would have to change: 20 hours plugged in instead of 8, or no more than 4 kWh needed then, or a larger supply, or a second way in addition.",
     );
     // 8 x 10 / 6.5 = 12.31: rounded up to a tenth, so that it is enough.
     expect(taken([short(6.5)]).because).toMatch(/12.4 hours plugged in instead of 8/);

@@ -39,7 +39,7 @@ function whatWouldHaveToChange({ way, lacking }: WayJudgement): string {
     ...(enough <= 24
       ? [`${showNumber(Math.ceil(enough * 10) / 10)} hours plugged in instead of ${showNumber(hours)}`]
       : []),
-    `a need of no more than ${showKWh(energyKWh)}`,
+    `no more than ${showKWh(energyKWh)} needed then`,
     ...(wayOf(way).enlargesSupply ? [] : ["a larger supply"]),
     "a second way in addition",
   ].join(", or ");
@@ -66,21 +66,39 @@ export function recommendWay(
     const way = usable[0] as WayJudgement;
     return {
       way: way.way,
-      because: `${way.name} delivers the most, ${showKWh(way.lacking?.energyKWh ?? 0)} of ${showKWh(way.lacking?.neededKWh ?? 0)} on ${way.lacking?.night}. To meet the need it would take ${whatWouldHaveToChange(way)}.`,
+      because: `${way.name} delivers the most, ${showKWh(way.lacking?.energyKWh ?? 0)} of ${showKWh(way.lacking?.neededKWh ?? 0)} on ${way.lacking?.night}. What would have to change: ${whatWouldHaveToChange(way)}.`,
     };
   }
-  const [won, next] = enough;
-  const taken = won as WayJudgement;
-  // A way without a price may be the cheapest one.
-  const unpriced = enough.find((w) => w !== taken && !Number.isFinite(w.cost.typical));
+  const [won, ...others] = enough as [WayJudgement, ...WayJudgement[]];
+  const name = measureFirstReason(won) ? `Measure first. After a valid measurement ${lower(won.name)}` : won.name;
+  const departing =
+    policy === "least-work" && !won.departsFrom
+      ? others.find((w) => w.departsFrom && w.cost.typical < won.cost.typical)
+      : undefined;
+  const among = departing ? " of the ways that depart from no rule" : "";
+  const second = others.length === 0 ? "No other way meets it." : runnerUp(won, others, departing, wait);
   return {
-    way: taken.way,
-    because: `${measureFirstReason(taken) ? `Measure first. After a valid measurement ${lower(taken.name)}` : taken.name} meets the need with ${WON[policy](taken, wait)}. ${
-      unpriced
-        ? `${unpriced.name} meets it too, but has no price: the price book lacks ${unpriced.unpriced.join(", ")}.`
-        : next
-          ? `${next.name} meets it too, at ${money(next)} and ${wait(next)}.`
-          : "No other way meets it."
-    }`,
+    way: won.way,
+    because: `${name} meets the need${hasPrice(won) || policy !== "least-work" ? ` with ${WON[policy](won, wait)}${among}` : `, but ${withoutPrice(won)}`}. ${second}`,
   };
+}
+
+const hasPrice = ({ cost }: WayJudgement): boolean => Number.isFinite(cost.typical);
+const withoutPrice = ({ unpriced }: WayJudgement): string =>
+  `has no price: the price book lacks ${unpriced.join(", ")}`;
+
+/** Why the next way did not win, in one sentence. */
+function runnerUp(
+  won: WayJudgement,
+  others: readonly WayJudgement[],
+  departing: WayJudgement | undefined,
+  wait: WaitInWords,
+): string {
+  // A way without a price may be the cheapest one.
+  const unpriced = others.find((w) => !hasPrice(w));
+  if (unpriced && hasPrice(won)) return `${unpriced.name} meets it too, but ${withoutPrice(unpriced)}.`;
+  if (departing)
+    return `${departing.name} would do at ${money(departing)}, but departs from ${departing.departsFrom}, which its designer answers for.`;
+  const [next] = others as [WayJudgement, ...WayJudgement[]];
+  return `${next.name} meets it too${hasPrice(next) ? `, at ${money(next)} and ${wait(next)}` : ", without a price as well"}.`;
 }

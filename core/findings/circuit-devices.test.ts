@@ -83,7 +83,7 @@ describe("a receptacle behind more than its face takes", () => {
 describe("a receptacle of 15 A on an appliance's circuit", () => {
   it("is not what the appliance is plugged into", () => {
     expect(reasonsIn(dryer({}, "5-15"), "circuit-splitter")).toMatch(
-      /The 5-15 receptacle is not what Dryer is plugged into: there is nothing to share/,
+      /The 5-15 receptacle is not what the dryer is plugged into: there is nothing to share/,
     );
   });
 });

@@ -11,7 +11,7 @@ import {
 import { onSupply, readRatingA } from "#core/case/document/lookups.ts";
 import { type CaseDocument, type Panel, PERMISSIONS, type PermissionFrom } from "#core/case/document/types.ts";
 import { linkId } from "#core/case/fields/link-ids.ts";
-import { circuitName, panelName } from "#core/case/fields/names.ts";
+import { circuitName, mainName, panelName } from "#core/case/fields/names.ts";
 import { roomFor } from "#core/panel/room.ts";
 import { countSpaces } from "#core/panel/spaces.ts";
 import { fedThrough } from "#core/panel/sub-panels.ts";
@@ -78,7 +78,7 @@ function busFound(home: Home, panel: Panel): FoundFault | null {
   if (mainA > busA)
     return {
       link,
-      text: `${capital(panelName(panel, codebook))}: a main device of ${showA(mainA)} on a bus of ${showA(busA)}`,
+      text: `${capital(panelName(panel, codebook))}: a ${mainName(panel, codebook)} of ${showA(mainA)} on a ${codebook.words.bus} of ${showA(busA)}`,
       rule: codebook.sections.mainOnBus,
     };
   if (sources.length === 0 || !codebook.bus) return null;
@@ -94,7 +94,7 @@ function busFound(home: Home, panel: Panel): FoundFault | null {
     ? null
     : {
         link,
-        text: `${capital(panelName(panel, codebook))}: main and sources overload the bus: ${cited.numbers}`,
+        text: `${capital(panelName(panel, codebook))}: ${mainName(panel, codebook)} and sources overload the ${codebook.words.bus}: ${cited.numbers}`,
         rule: cited.rule,
       };
 }
@@ -111,7 +111,7 @@ function sourcesMoved(home: Home, panel: Panel): RepairedHome | null {
   if (!after || busFound({ ...home, document }, after) || exceeds(home.at(panel).demandA, panel.busA ?? 0)) return null;
   return {
     document,
-    text: `Move the ${home.codebook.words.device} of ${near.map(circuitName).join(" and ")} to the far end of the bus of ${panelName(panel, home.codebook)}`,
+    text: `Move the ${home.codebook.words.device} of ${near.map(circuitName).join(" and ")} to the far end of the ${home.codebook.words.bus} of ${panelName(panel, home.codebook)}`,
     requires: SHARED_REQUIREMENTS.moveDevice,
   };
 }
@@ -329,7 +329,7 @@ export const commonFindings: readonly FindingRule[] = [
     code: "bus-overloaded",
     severity: "fix",
     rule: "",
-    todo: "A smaller main or source, a larger bus, or the charger held back by management",
+    todo: ({ bus }) => `A smaller main or source, a larger ${bus}, or the charger held back by management`,
     reason: "headroom-short",
     check(home, panel) {
       const own = busFound(home, panel);
@@ -340,7 +340,7 @@ export const commonFindings: readonly FindingRule[] = [
       if (!busA || (carried.whole && busA >= home.supplyA)) return [];
       return faultWhen(exceeds(carried.demandA, busA), () => ({
         link: linkId.bus(panel.id),
-        text: `The bus of ${panelName(panel, home.codebook)} (${showA(busA)}) already carries ${showA(carried.demandA)}`,
+        text: `The ${home.codebook.words.bus} of ${panelName(panel, home.codebook)} (${showA(busA)}) already carries ${showA(carried.demandA)}`,
         rule: carried.method.rule,
       }));
     },
@@ -353,7 +353,7 @@ export const commonFindings: readonly FindingRule[] = [
         return busA !== null && busA > (panel.busA ?? 0)
           ? {
               document: renewedPanel(home.document, panel, { busA }),
-              text: `Change ${panelName(panel, home.codebook)} for one with a bus of ${showA(busA)}`,
+              text: `Change ${panelName(panel, home.codebook)} for one with a ${home.codebook.words.bus} of ${showA(busA)}`,
             }
           : null;
       },
@@ -372,7 +372,7 @@ export const commonFindings: readonly FindingRule[] = [
       if (!mainA || !onSupply(panel) || (carried.whole && mainA >= home.supplyA)) return [];
       return faultWhen(exceeds(carried.demandA, mainA), () => ({
         link: linkId.main(panel.id),
-        text: `The main of ${panelName(panel, home.codebook)} (${showA(mainA)}) already carries ${showA(carried.demandA)}`,
+        text: `The ${mainName(panel, home.codebook)} of ${panelName(panel, home.codebook)} (${showA(mainA)}) already carries ${showA(carried.demandA)}`,
         rule: carried.method.rule,
       }));
     },

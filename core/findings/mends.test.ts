@@ -113,7 +113,7 @@ describe("a panel", () => {
   it("with a main larger than its bus, or a demand larger than either, is found at the bus or the main", () => {
     expect(found(onPanel(us, { busA: 199 }))).toEqual(["bus-overloaded at panel:main:bus"]);
     expect(text(onPanel(us, { busA: 199 }), "bus-overloaded")).toMatchObject({
-      text: "The main panel: a main device of 200 A on a bus of 199 A",
+      text: "The main panel: a main breaker of 200 A on a bus of 199 A",
       rule: "NEC 408.36",
     });
     // 81.18 A of demand.

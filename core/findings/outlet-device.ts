@@ -53,7 +53,8 @@ export const outletDevice: FindingRule = {
   code: "outlet-undersized",
   severity: "fix",
   rule: "",
-  todo: "Fit a device that suits the outlet, or an outlet that suits its device",
+  todo: ({ device, outlet }) =>
+    `Fit a ${device} that suits the ${outlet}, or ${withArticle(outlet)} that suits its ${device}`,
   reason: "fault-on-path",
   check({ document, codebook }, outlet) {
     const circuit = circuitOf(document, outlet.circuit)?.circuit;

@@ -45,7 +45,7 @@ export function panelLimits(home: Home, panel: Panel): PanelLimit[] {
   ].filter((r) => Number.isFinite(r.ratingA));
   return ratings.map(({ kind, ratingA }) => {
     const headroomA = ratingA - carried.demandA;
-    const name = `${kind} of ${panelName(panel, codebook)}`;
+    const name = `${kind === "bus" ? codebook.words.bus : kind} of ${panelName(panel, codebook)}`;
     const figures = {
       kind,
       panel: panel.id,

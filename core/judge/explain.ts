@@ -49,7 +49,7 @@ export function explainWay(
       [
         replayed
           ? `A night gives ${showKWh(energyKWh)} on average, and all it asks for on ${replayedInWords(replayed)}, replayed step by step`
-          : `A usual night gives ${showKWh(energyKWh)} of the ${showKWh(context.need.energyPerDayKWh)} that it asks for: the house is assumed to draw 14 to 55 % of its governing demand by the hour (Heron's own assumption; measured days replace it)`,
+          : `A usual night gives the car ${showKWh(energyKWh)} of the ${showKWh(context.need.energyPerDayKWh)} that it needs: the house is assumed to draw 14 to 55 % of its governing demand by the hour (Heron's own assumption; measured days replace it)`,
       ],
       [`A larger ${context.codebook.words.supply}`, "A measurement of the home's own nights"],
     );

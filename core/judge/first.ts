@@ -41,7 +41,7 @@ export function measureFirst(
   if (!placed.managed) return nothing;
   const worst = overLimit(found.links.filter((l) => l.demandScope !== "circuit"));
   if (!worst) return nothing;
-  const where = worst.demandScope === "supply" ? `the ${codebook.words.supply}` : lower(worst.name);
+  const where = `the ${worst.demandScope === "supply" ? codebook.words.supply : lower(worst.name)}`;
   const panel = home.document.panels.find((p) => p.id === worst.demandScope);
   const method = panel ? home.at(panel).method : home.method;
   if (method.measures)
@@ -50,7 +50,7 @@ export function measureFirst(
       stops: [
         wayReason(
           "limit-below-house",
-          `${capital(where)} needs ${showA(worst.carriesA)} of ${showA(worst.mayCarryA ?? 0)} by measurement, without the charger`,
+          `${capital(where)} carries ${showA(worst.carriesA)} of ${showA(worst.mayCarryA ?? 0)} by measurement, without the charger`,
           method.rule,
         ),
       ],

@@ -42,16 +42,16 @@ const year = (value: number): Measured => ({
 describe("a feeder that carries too much already", () => {
   it("by a calculation is measured first, by its name", () => {
     expect(workIn(garage(50.1 * 240), managed)).toMatch(
-      /^Measure first: a valid measurement of breaker of the feeder to Garage, calculated at 50.1 A of 50 A/,
+      /^Measure first: a valid measurement of the breaker of the feeder to Garage, calculated at 50.1 A of 50 A/,
     );
     expect(codesIn(garage(50 * 240), managed)).not.toContain("measure-first");
     expect(reasonsIn(garage(50.1 * 240), managed)).toMatch(
-      /By calculation breaker of the feeder to Garage carries 50.1 A of 50 A already/,
+      /By calculation the breaker of the feeder to Garage carries 50.1 A of 50 A already/,
     );
   });
   it("by a measurement there is no place for clamps", () => {
     expect(reasonsIn(garage(1000, { measured: year(41) }), managed)).toMatch(
-      /Breaker of the feeder to Garage needs 51.3 A of 50 A by measurement, without the charger/,
+      /The breaker of the feeder to Garage carries 51.3 A of 50 A by measurement, without the charger/,
     );
     expect(wayIn(garage(1000, { measured: year(40) }), managed).verdict).toBe("ready");
   });
@@ -60,7 +60,7 @@ describe("a feeder that carries too much already", () => {
       /Breaker of the feeder to Garage is 10 A over what it may carry already: 50 A breaker/,
     );
     expect(reasonsIn(garage(30 * 240), "dedicated-circuit")).toBe(
-      "12 A of charging counts as 30 A; Breaker of the feeder to Garage has only 20 A spare",
+      "12 A of charging counts as 30 A; the breaker of the feeder to Garage has only 20 A spare",
     );
     // At the very ampere it fits: 20 A and the least 30 A of a charger.
     expect(wayIn(garage(20 * 240), "dedicated-circuit")).toMatchObject({ chargeA: 24, verdict: "ready" });

@@ -251,14 +251,19 @@ function shortReason(context: JudgingContext, proposal: Proposal, mending: Mendi
   if (roomA < 0 && link.kind === "supply")
     return wayReason(
       "headroom-short",
-      `Without the charger the demand is ${showA(-roomA)} over the supply rating already`,
+      `Without the charger the demand is ${showA(-roomA)} over the ${context.codebook.words.supply} rating already`,
       mending.home.method.rule,
     );
+  const countedA = addsAt(mending.home, mending.path, link, adds);
+  const countsAs =
+    countedA === smallestA
+      ? `The least charging current is ${showA(smallestA)}`
+      : `${showA(smallestA)} of charging counts as ${showA(countedA)}`;
   return wayReason(
     "headroom-short",
     roomA < 0
       ? `${link.name} is ${showA(-roomA)} over what it may carry already: ${link.decidedBy}`
-      : `${showA(smallestA)} of charging counts as ${showA(addsAt(mending.home, mending.path, link, adds))}; ${link.kind === "supply" ? "" : `${link.name} has `}only ${showA(roomA)} ${link.kind === "supply" ? "is spare" : "spare"}`,
+      : `${countsAs}; ${link.kind === "supply" ? `only ${showA(roomA)} is spare` : `the ${lower(link.name)} has only ${showA(roomA)} spare`}`,
     adds.cited().rule,
   );
 }

@@ -531,7 +531,7 @@ const RULED_OUT: Stopped[] = [
     onPanel(us, { mainA: null }),
     "dedicated-circuit",
     "ruled-out",
-    /Main of the main panel is 21.2 A over what it may carry already: 60 A assumed, not read/,
+    /Main breaker of the main panel is 21.2 A over what it may carry already: 60 A assumed, not read/,
   ],
   [
     "an owner who refused",
@@ -596,7 +596,7 @@ const RULED_OUT: Stopped[] = [
     { ...withOutletIn(us, { ...dryerOutlet, sharedWith: null }), charger: plug },
     "existing-outlet",
     "ruled-out",
-    /shares its circuit with Dryer: a charger has a circuit of its own or an automatic splitter/,
+    /shares its circuit with the dryer: a charger has a circuit of its own or an automatic splitter/,
   ],
   [
     "a receptacle without an equipment ground",
@@ -631,7 +631,7 @@ const RULED_OUT: Stopped[] = [
     usCase({ measured: { source: "utility-year", days: 365, intervalMinutes: 15, max: { value: 90, unit: "A" } } }),
     managed,
     "ruled-out",
-    /needs 112.5 A of 100 A by measurement/,
+    /carries 112.5 A of 100 A by measurement/,
   ],
   [
     "a charger that cannot be managed",
@@ -667,7 +667,7 @@ const RULED_OUT: Stopped[] = [
     }),
     "reuse-circuit",
     "ruled-out",
-    /18 AWG: 0 A/,
+    /18 AWG is not in the table/,
   ],
   [
     "a stub whose conductor nobody has seen",

@@ -37,7 +37,7 @@ describe("a sub-panel feeder", () => {
     const thin = garage(30);
     expect(way(thin, "dedicated-circuit")?.verdict).toBe("ruled-out");
     expect(way(thin, "dedicated-circuit")?.reasons[0]?.text).toMatch(
-      /Breaker of the feeder to Garage has only 17.5 A spare/,
+      /the breaker of the feeder to Garage has only 17.5 A spare/,
     );
     expect(way(thin, "separate-board")).toMatchObject({ verdict: "with-work", chargeA: 48 });
   });

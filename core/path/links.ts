@@ -3,7 +3,7 @@
 import { onSupply, panelsTo, readRatingA } from "#core/case/document/lookups.ts";
 import type { CaseDocument, Panel } from "#core/case/document/types.ts";
 import { linkId } from "#core/case/fields/link-ids.ts";
-import { circuitName, outletName, panelName } from "#core/case/fields/names.ts";
+import { circuitName, mainName, outletName, panelName } from "#core/case/fields/names.ts";
 import { isDesigned } from "#core/circuit/design.ts";
 import { faultsOnPath } from "#core/findings/index.ts";
 import { circuitCarriesA } from "#core/home/circuit-load.ts";
@@ -165,14 +165,12 @@ export function pathTo(home: Home, target: PathTarget, look: LookFor = EVERYTHIN
       add(
         linkId.main(panel.id),
         "main",
-        `Main of ${name}`,
+        capital(`${mainName(panel, codebook)} of ${name}`),
         of,
         carry,
         // An unread main is no missing limit: it counts as the smallest there may be.
         panel.mainA ?? codebook.unknownRatingA(null),
-        panel.mainA
-          ? `main device of ${showA(panel.mainA)}`
-          : `${showA(codebook.unknownRatingA(null))} assumed, not read`,
+        panel.mainA ? `rated ${showA(panel.mainA)}` : `${showA(codebook.unknownRatingA(null))} assumed, not read`,
         mainUnknowns,
       );
     const busUnknowns = unknownsOfBus(home, panel);
@@ -184,7 +182,7 @@ export function pathTo(home: Home, target: PathTarget, look: LookFor = EVERYTHIN
         of,
         carry,
         panel.busA ?? null,
-        panel.busA ? `${words.bus} of ${showA(panel.busA)}` : "not known yet",
+        panel.busA ? `rated ${showA(panel.busA)}` : "not known yet",
         busUnknowns,
       );
     add(

@@ -125,7 +125,7 @@ describe("the supply", () => {
 describe("a panel", () => {
   it("is asked for main, bus, condition, and its spaces where the charger's device is to go", () => {
     expect(asked(onPanel(us, { mainA: null, busA: null, condition: undefined, spaces: undefined }))).toEqual([
-      "panel.main.mainA: the main device of the main panel",
+      "panel.main.mainA: the main breaker of the main panel",
       "panel.main.busA: the bus rating of the main panel",
       "panel.main.condition: the condition of the main panel",
       "panel.main.spaces: the number of spaces in the main panel",

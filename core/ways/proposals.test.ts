@@ -64,7 +64,7 @@ describe("an outlet", () => {
   });
   it("that is used by an appliance, by the survey or by its circuit, is not free", () => {
     const shared = on("14-50", { maxA: 40 }, { sharedWith: "range" });
-    expect(reasonsIn(shared, "existing-outlet")).toMatch(/shares its circuit with Range/);
+    expect(reasonsIn(shared, "existing-outlet")).toMatch(/shares its circuit with the range/);
     const two = { ...shared, outlets: [{ id: "p", type: "14-30" as const, circuit: "o" }, ...(shared.outlets ?? [])] };
     const free = { ...two, outlets: two.outlets.map((o) => ({ ...o, sharedWith: null })) };
     expect(reasonsIn(free, "existing-outlet")).toMatch(/shares its circuit with the 14-30 receptacle/);

@@ -606,7 +606,7 @@ describe("boards", () => {
     expect(codesIn(small, "panel-change")).toContain("headroom-short");
     expect(wayIn(small, "panel-change")).toMatchObject({ verdict: "with-work", chargeA: 48 });
     expect(reasonsIn(small, "panel-change")).toMatch(
-      /Main of the main panel \(main device of 100 A\) does not carry 48 A of charging/,
+      /Main breaker of the main panel \(rated 100 A\) does not carry 48 A of charging/,
     );
     expect(wayIn(small, "separate-board")).toMatchObject({ verdict: "with-work", chargeA: 48 });
   });

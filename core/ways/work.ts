@@ -14,8 +14,10 @@ import type { SpaceCount } from "#core/panel/spaces.ts";
 import type { ClampGuard } from "#core/path/clamps.ts";
 import type { PathLink } from "#core/path/types.ts";
 import { SHARED_REQUIREMENTS } from "#core/rules/findings/shared-requirements.ts";
+import type { Codebook } from "#core/rules/types.ts";
 import { exceeds } from "#core/tolerance.ts";
 import { showA } from "#core/units.ts";
+import { lower } from "#core/words.ts";
 import { freeId, withNewCircuit } from "./charger-placement.ts";
 import { newCircuitTakes } from "./circuit-requirements.ts";
 import type { ChargerPlacement, JudgingContext, Proposal } from "./types.ts";
@@ -26,8 +28,6 @@ const EXCHANGE = requirements({ "labour:exchange": 1 }, "order");
 /** A way whose charger has a new circuit: where it starts, and what the way has beside it. */
 interface NewCircuit extends Pick<Proposal, "document" | "takesWork" | "solves" | "cautions"> {
   panel: Panel | null;
-  /** The panel as it goes on after "from", where that is not its name. */
-  from?: string;
   leastA?: number;
   placed?: Pick<ChargerPlacement, "managed" | "phase">;
   /** Work before the circuit, and after it. */
@@ -62,7 +62,9 @@ export const tooSmallReason = (link: PathLink, { wanted }: JudgingContext, rule:
 /** The proposal shared by all ways with a new charging circuit. */
 export function onNewCircuit(context: JudgingContext, way: NewCircuit): Proposal {
   const { codebook, charger } = context;
-  const { panel, from = panelName(panel ?? {}, codebook), takesWork, solves, cautions, before = [] } = way;
+  const { panel, takesWork, solves, cautions, before = [] } = way;
+  const name = panelName(panel ?? {}, codebook);
+  const from = panel?.planned ? `the ${lower(name)}` : name;
   const room = panel ? roomFor(way.document, panel, codebook.charging.poles, codebook) : undefined;
   const makesRoom = room?.items ?? [];
   const phase = way.placed?.phase ?? context.phase;
@@ -184,16 +186,16 @@ export function withNewPanels(
     document,
     items: [...new Set(panels)].map((panel) => ({
       id: `new-panel:${panel.id}`,
-      text: `Change ${panelName(panel, context.codebook)} for a new ${context.codebook.words.newPanel}${newRating(document, panel)}`,
+      text: `Change ${panelName(panel, context.codebook)} for a new ${context.codebook.words.newPanel}${newRating(document, panel, context.codebook)}`,
       requires: SHARED_REQUIREMENTS.panel,
       link: `panel:${panel.id}`,
     })),
   };
 }
 
-const newRating = (document: CaseDocument, panel: Panel): string => {
+const newRating = (document: CaseDocument, panel: Panel, codebook: Codebook): string => {
   const busA = document.panels.find((p) => p.id === panel.id)?.busA;
-  return busA ? ` with a bus of ${showA(busA)}` : "";
+  return busA ? ` with a ${codebook.words.bus} of ${showA(busA)}` : "";
 };
 
 /** The home with a small board of its own for the charger, on the supply beside the old one; its id. */

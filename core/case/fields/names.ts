@@ -14,6 +14,10 @@ export function panelName({ name }: Pick<Panel, "name">, { words }: Pick<FieldRu
   return own ? `the ${lower(name)}` : name;
 }
 
+/** The main of a panel as it goes on within a sentence: "main breaker", "main switch". */
+export const mainName = ({ mainKind }: Pick<Panel, "mainKind">, { board }: Pick<FieldRules, "board">): string =>
+  lower(board.words.main(mainKind));
+
 /** "14-50 receptacle", "BS 1363 socket". */
 export const outletName = (
   { type }: Pick<Outlet, "type">,

@@ -3,7 +3,7 @@ import { AMPERE_UNITS, LENGTH_UNITS, NO_UNITS } from "#core/quantity/parse.ts";
 import { capital } from "#core/words.ts";
 import type { Panel } from "../document/types.ts";
 import { defineFields, type FieldContext } from "./field.ts";
-import { panelName } from "./names.ts";
+import { mainName, panelName } from "./names.ts";
 import { TERMINALS } from "./options.ts";
 
 const panelIn = ({ document, index }: FieldContext) => document.panels[index[0] ?? 0] as Panel;
@@ -22,7 +22,7 @@ export const panelFields = defineFields(
       label: ({ rules }) => rules.board.words.main("breaker"),
       control: { kind: "number", units: AMPERE_UNITS, usual: "A", empty: "null" },
       source: "always",
-      unknown: (context) => `the main device of ${nameIn(context)}`,
+      unknown: (context) => `the ${mainName(panelIn(context), context.rules)} of ${nameIn(context)}`,
     },
     busA: {
       at: "/panels/*/busA",

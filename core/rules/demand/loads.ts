@@ -1,5 +1,6 @@
 /** The ledger of a case as the methods want it: volt-amperes of every load, quantities worked in. */
 import type { CaseDocument, Load, LoadKindId } from "#core/case/document/types.ts";
+import { lower } from "#core/words.ts";
 import type { Codebook } from "../types.ts";
 import type { CountedLoad } from "./types.ts";
 
@@ -13,6 +14,10 @@ export const phasesOf = ({ document }: { document: CaseDocument }): number =>
 /** Name of a load: its own label, otherwise that of its kind. */
 export const loadName = ({ label, kind }: Pick<Load, "label" | "kind">, { loadKinds }: Codebook): string =>
   label || loadKinds.find((k) => k.kind === kind)?.label || kind;
+
+/** The same as it goes on within a sentence: "the dryer", or its own label in quotation marks. */
+export const loadInSentence = (load: Pick<Load, "label" | "kind">, codebook: Codebook): string =>
+  load.label ? `"${load.label}"` : `the ${lower(loadName(load, codebook))}`;
 
 /** The loads of all but the given kinds. */
 export const loadsWithout = (loads: readonly CountedLoad[], ...kinds: readonly LoadKindId[]): CountedLoad[] =>

@@ -6,9 +6,9 @@ import type { Circuit, Load, Outlet, Panel } from "#core/case/document/types.ts"
 import { linkId } from "#core/case/fields/link-ids.ts";
 import { outletName, panelName } from "#core/case/fields/names.ts";
 import { requirements, withParts } from "#core/estimate/requirements.ts";
-import { loadName } from "#core/rules/demand/loads.ts";
+import { loadInSentence, loadName } from "#core/rules/demand/loads.ts";
 import { showA } from "#core/units.ts";
-import { withArticle } from "#core/words.ts";
+import { capital, withArticle } from "#core/words.ts";
 import { joined } from "../charger-placement.ts";
 import { chargerTakes, newCircuitTakes } from "../circuit-requirements.ts";
 import { outletStop } from "../existing-outlet/index.ts";
@@ -46,13 +46,14 @@ function propose(context: JudgingContext, { panel, circuit, appliance, outlet }:
   const { codebook, charger, document } = context;
   const { sharing, charging } = codebook;
   const name = loadName(appliance, codebook);
+  const theAppliance = loadInSentence(appliance, codebook);
   const stops: WayReason[] = [];
   if (sharing.needsOutlet) {
     if (!outlet)
       stops.push(
         wayReason(
           "no-outlet",
-          `${name} is hard-wired: there is no ${codebook.words.outlet} to share`,
+          `${capital(theAppliance)} is hard-wired: there is no ${codebook.words.outlet} to share`,
           codebook.sections.sharedOutlet,
         ),
       );
@@ -63,7 +64,7 @@ function propose(context: JudgingContext, { panel, circuit, appliance, outlet }:
         stops.push(
           wayReason(
             "no-outlet",
-            `The ${outletName(outlet, codebook)} is not what ${name} is plugged into: there is nothing to share`,
+            `The ${outletName(outlet, codebook)} is not what ${theAppliance} is plugged into: there is nothing to share`,
             codebook.sections.sharedOutlet,
           ),
         );

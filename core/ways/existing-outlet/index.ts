@@ -7,7 +7,7 @@ import type { Outlet, Panel } from "#core/case/document/types.ts";
 import { outletName } from "#core/case/fields/names.ts";
 import { CAUTIONS } from "#core/cautions.ts";
 import { requirements, withParts } from "#core/estimate/requirements.ts";
-import { loadName } from "#core/rules/demand/loads.ts";
+import { loadInSentence } from "#core/rules/demand/loads.ts";
 import { exceeds } from "#core/tolerance.ts";
 import { lengthM } from "#core/units.ts";
 import { joined } from "../charger-placement.ts";
@@ -45,7 +45,7 @@ function sharedBy({ document, codebook }: JudgingContext, outlet: Outlet): strin
   const load = document.loads.find(
     (l) => ids.includes(l.id) && !codebook.loadKinds.find((k) => k.kind === l.kind)?.isCircuit,
   );
-  if (load) return loadName(load, codebook);
+  if (load) return loadInSentence(load, codebook);
   const other = document.outlets?.find((o) => o.id !== outlet.id && outlet.circuit && o.circuit === outlet.circuit);
   return other && !codebook.outlets[outlet.type]?.slow ? `the ${outletName(other, codebook)}` : null;
 }
@@ -65,7 +65,7 @@ const panelsThatMayFeed = ({ document, path }: JudgingContext): readonly Panel[]
 function propose(context: JudgingContext, outlet: Outlet): Proposal | RefusedProposal {
   const { document, codebook, charger } = context;
   const use = codebook.outlets[outlet.type];
-  const { words, charging, sections } = codebook;
+  const { words, charging, sections, sharing } = codebook;
   if (!use)
     return {
       refused: [
@@ -80,7 +80,7 @@ function propose(context: JudgingContext, outlet: Outlet): Proposal | RefusedPro
       refused: [
         wayReason(
           "no-outlet",
-          `The ${outletName(outlet, codebook)} shares its circuit with ${other}: a charger has a circuit of its own or an automatic splitter`,
+          `The ${outletName(outlet, codebook)} shares its circuit with ${other}: a charger has a circuit of its own${sharing.needsOutlet ? " or an automatic splitter" : ""}`,
           sections.outletLoading,
         ),
       ],

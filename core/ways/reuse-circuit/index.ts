@@ -8,7 +8,7 @@ import { circuitName } from "#core/case/fields/names.ts";
 import { askedOf, designFor, isDesigned } from "#core/circuit/design.ts";
 import { IN_PASSING, requirements, withParts } from "#core/estimate/requirements.ts";
 import { circuitRated } from "#core/home/home.ts";
-import { loadName } from "#core/rules/demand/loads.ts";
+import { loadInSentence } from "#core/rules/demand/loads.ts";
 import { rcdOf } from "#core/rules/findings/protection.ts";
 import { SHARED_REQUIREMENTS } from "#core/rules/findings/shared-requirements.ts";
 import { showA } from "#core/units.ts";
@@ -52,7 +52,7 @@ function propose(context: JudgingContext, panel: Panel, circuit: Circuit): Propo
       refused: [
         wayReason(
           "no-spare-circuit",
-          `${name} feeds ${loadName(other, codebook)} too: a charger has a circuit of its own`,
+          `${name} feeds ${loadInSentence(other, codebook)} too: a charger has a circuit of its own`,
           codebook.sections.outletLoading,
         ),
       ],

@@ -49,7 +49,6 @@ export const separateBoard = {
       onNewCircuit(context, {
         document: own.document,
         panel: own.panel,
-        from: "it",
         takesWork: true,
         solves,
         before: [own.item],

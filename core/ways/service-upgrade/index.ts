@@ -133,7 +133,6 @@ function propose(context: JudgingContext, larger: Larger, start: Start): Proposa
   return onNewCircuit(context, {
     document: own?.document ?? supplied,
     panel,
-    ...(own && { from: "it" }),
     placed: threePhase && context.home.demandA <= larger.ratingA ? { phase: 2 } : {},
     takesWork: true,
     solves: troubles.map((t) => t.reason),

@@ -40,7 +40,7 @@ export function bsConductor(conductor: Conductor): ConductorRating | null {
     cited: {
       rule: `${least.rule}, 433.1`,
       formula: "current-carrying capacity clipped direct (method C); in insulation it is less",
-      numbers: `${mm2} mm² ${least.name}${recorded ? "" : ", its cable type not recorded,"} = ${showA(ampacityA)}`,
+      numbers: `${mm2} mm² ${least.name}${recorded ? "" : ", its cable type not recorded,"} ${ampacityA > 0 ? `= ${showA(ampacityA)}` : "is not in the table"}`,
     },
   };
 }

@@ -17,7 +17,11 @@ const tooSmall = (is: boolean, size: string, rule: string): ConductorRating | nu
         ampacityA: 0,
         mostDeviceA: 0,
         unrecorded: [],
-        cited: { rule, formula: "smaller than the tables begin: taken as carrying nothing", numbers: `${size}: 0 A` },
+        cited: {
+          rule,
+          formula: "smaller than the tables begin: taken as carrying nothing",
+          numbers: `${size} is not in the table`,
+        },
       }
     : null;
 

@@ -143,6 +143,9 @@ export function feederRatingA(document: CaseDocument, { feeder }: Panel): number
   return Math.min(feeder.ratingA, deviceA);
 }
 
+/** What a feeder counts as while nobody has read its device, A: the smallest that there is (Heron's own assumption). */
+export const unreadFeederA = ({ charging }: Codebook): number => charging.devicesA[0] as number;
+
 /** Ampacity of a circuit's conductor behind its device; null where it is not known. */
 export const circuitRated = (
   home: Home,

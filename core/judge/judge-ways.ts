@@ -241,8 +241,11 @@ const isNeedless = ({ way: { verdict, reasons }, at }: Pick<JudgedOrigin, "way" 
 const nearer = ({ path: one }: JudgingContext, { path: other }: JudgingContext): number =>
   one.panels.length - other.panels.length || (one.target.panel?.id ?? "").localeCompare(other.target.panel?.id ?? "");
 
+/** Values without which a way from a panel is not judged in the end: the answer stays open for each. */
+const decisiveUnknowns = ({ unknowns }: WayJudgement): number => unknowns.filter((u) => u.decisive).length;
+
 /**
- * The best start of a way by the policy of the job, with the others as its variants. A way that is not needed from one
+ * The best start of a way by the policy of the job, those that leave less open first, with the others as its variants. A way that is not needed from one
  * panel is not offered from another one.
  */
 function judgeWay(way: Way, context: JudgingContext, origins: readonly JudgingContext[]): JudgedWay {
@@ -250,7 +253,14 @@ function judgeWay(way: Way, context: JudgingContext, origins: readonly JudgingCo
   const prefer = byPreference(policyOf(context.document));
   const judged = origins
     .map((at): JudgedOrigin => ({ ...judgeFrom(way, at), at }))
-    .sort((a, b) => Number(isNeedless(b)) - Number(isNeedless(a)) || prefer(a.way, b.way) || nearer(a.at, b.at));
+    .sort(
+      (a, b) =>
+        Number(isNeedless(b)) - Number(isNeedless(a)) ||
+        Number(isUsable(b.way)) - Number(isUsable(a.way)) ||
+        decisiveUnknowns(a.way) - decisiveUnknowns(b.way) ||
+        prefer(a.way, b.way) ||
+        nearer(a.at, b.at),
+    );
   const [best, ...others] = judged as [JudgedOrigin, ...JudgedOrigin[]];
   best.way.variants = isNeedless(best) ? [] : others.map((other) => variantOf(other.way));
   return best;

@@ -78,13 +78,13 @@ describe("a feeder that carries too much already", () => {
 });
 
 describe("clamps", () => {
-  it("guard a feeder by its smallest part, or by the least of a supply where none was read", () => {
+  it("guard a feeder by its smallest part, or by the smallest device there is where none was read", () => {
     expect(wayIn(garage(2400), managed).limits).toEqual([
       { at: "supply", limitA: 160, name: "the service conductors" },
       { at: "g", limitA: 40, name: "what feeds Garage" },
     ]);
     const unread = garage(2400, { feeder: null, busA: null });
-    expect(wayIn(unread, managed).limits?.[1]).toEqual({ at: "g", limitA: 48, name: "what feeds Garage" });
+    expect(wayIn(unread, managed).limits?.[1]).toEqual({ at: "g", limitA: 12, name: "what feeds Garage" });
   });
   it("leave out a new board that nothing can overload, and keep a board that is there", () => {
     const obsolete = onPanel(us, { condition: "obsolete" });

@@ -264,13 +264,6 @@ const UNREAD: Stopped[] = [
     /^Confirm how far the lead must reach/,
   ],
   [
-    "a feeder without a rating",
-    withGarage(us, { feeder: { conductor: { size: "4 AWG", material: "cu", type: "thhn" } } }),
-    "dedicated-circuit",
-    "with-work",
-    /^Confirm the breaker that feeds Garage/,
-  ],
-  [
     "a feeder whose conductor nobody has seen",
     withGarage(us, { feeder: { ratingA: 60 } }),
     "dedicated-circuit",
@@ -525,6 +518,13 @@ const RULED_OUT: Stopped[] = [
     "service-upgrade",
     "ruled-out",
     /Without the floor area of the dwelling there is no demand to judge by/,
+  ],
+  [
+    "an unread feeder, which may be too small",
+    withGarage(us, { feeder: { conductor: { size: "4 AWG", material: "cu", type: "thhn" } } }),
+    "dedicated-circuit",
+    "ruled-out",
+    /the breaker of the feeder to Garage has only [\d.]+ A spare/,
   ],
   [
     "an unread main, which may be too small",

@@ -7,7 +7,7 @@ import { circuitName, mainName, outletName, panelName } from "#core/case/fields/
 import { isDesigned } from "#core/circuit/design.ts";
 import { faultsOnPath } from "#core/findings/index.ts";
 import { circuitCarriesA } from "#core/home/circuit-load.ts";
-import { circuitRated, feederRated, feederRatingA } from "#core/home/home.ts";
+import { circuitRated, feederRated, feederRatingA, unreadFeederA } from "#core/home/home.ts";
 import { ownValue } from "#core/own-value.ts";
 import type { PathFault, SurveyFinding } from "#core/rules/findings/types.ts";
 import type { Home, PathTarget } from "#core/rules/home.ts";
@@ -44,6 +44,8 @@ const leastKnown = (unknowns: readonly UnknownValue[], planned: boolean): Knowle
   (planned ? "planned" : "read");
 
 const NONE: readonly never[] = [];
+
+const assumedInWords = (ratingA: number): string => `${showA(ratingA)} assumed, not read`;
 
 /** Whether somebody told or assumed a value, and nobody read it. */
 function isOnlyTold({ survey }: CaseDocument, key: string): boolean {
@@ -112,7 +114,7 @@ export function pathTo(home: Home, target: PathTarget, look: LookFor = EVERYTHIN
     demandA,
     supplyA,
     readRatingA(document) === null
-      ? `${showA(supplyA)} assumed, not read`
+      ? assumedInWords(supplyA)
       : `${words.supplyOf(supplyA)}, ${isOnlyTold(document, "supply.ratingA") ? "as it was told" : words.ratingReadOff}`,
     asks(() => [...unknownsOfSupply(home), ...nowhere]),
   );
@@ -143,8 +145,9 @@ export function pathTo(home: Home, target: PathTarget, look: LookFor = EVERYTHIN
         `${capital(words.device)} of the feeder to ${name}`,
         of,
         carry,
-        ratingA ?? null,
-        ratingA === undefined ? "not known yet" : `${showA(ratingA)} ${words.device}`,
+        // An unread device is no missing limit, as with a main.
+        ratingA ?? unreadFeederA(codebook),
+        ratingA === undefined ? assumedInWords(unreadFeederA(codebook)) : `${showA(ratingA)} ${words.device}`,
         asks(() => unknownsOfFeederDevice(home, panel)),
         panel.feeder?.planned,
       );
@@ -170,7 +173,7 @@ export function pathTo(home: Home, target: PathTarget, look: LookFor = EVERYTHIN
         carry,
         // An unread main is no missing limit: it counts as the smallest there may be.
         panel.mainA ?? codebook.unknownRatingA(null),
-        panel.mainA ? `rated ${showA(panel.mainA)}` : `${showA(codebook.unknownRatingA(null))} assumed, not read`,
+        panel.mainA ? `rated ${showA(panel.mainA)}` : assumedInWords(codebook.unknownRatingA(null)),
         mainUnknowns,
       );
     const busUnknowns = unknownsOfBus(home, panel);

@@ -13,7 +13,7 @@ import { outletFields } from "#core/case/fields/outlet.ts";
 import { feederFields, panelFields } from "#core/case/fields/panel.ts";
 import { runFields, segmentFields } from "#core/case/fields/run.ts";
 import { supplyFields } from "#core/case/fields/supply.ts";
-import { circuitRated, feederRated, feederRatingA } from "#core/home/home.ts";
+import { circuitRated, feederRated, feederRatingA, unreadFeederA } from "#core/home/home.ts";
 import { ownValue } from "#core/own-value.ts";
 import { feedingNothing } from "#core/panel/links.ts";
 import { gfciOf, rcdOf } from "#core/rules/findings/protection.ts";
@@ -202,14 +202,18 @@ export function unknownsOfSupplyConductor(home: Home): UnknownValue[] {
   return askForConductor(home, conductor, rated, supplyFields.conductor);
 }
 
+/** Whether a rating leaves no room for the least charging beside what a panel carries. */
+function leavesNoRoom(home: Home, panel: Panel, ratingA: number): boolean {
+  const { minimumA, continuousFactor } = home.codebook.charging;
+  return exceeds(home.at(panel).demandA + minimumA * continuousFactor, ratingA);
+}
+
 /**
  * Unknown rating of a panel's main device. It decides where the smallest main there may be leaves no room for a charger.
  */
 export function unknownsOfMain(home: Home, panel: Panel): UnknownValue[] {
   const isMissing = !panel.mainA && onSupply(panel) && panel.mainKind !== "lugs";
-  const { charging, unknownRatingA } = home.codebook;
-  const leastA = home.at(panel).demandA + charging.minimumA * charging.continuousFactor;
-  const decisive = isMissing && exceeds(leastA, unknownRatingA(null));
+  const decisive = isMissing && leavesNoRoom(home, panel, home.codebook.unknownRatingA(null));
   return ask(home, isMissing, panelFields.mainA, ofPanel(home, panel), { decisive });
 }
 
@@ -242,9 +246,12 @@ export function unknownsOfPanel(home: Home, panel: Panel, target: PathTarget): U
   ];
 }
 
-/** Unknown rating of the device that feeds a panel. */
-export const unknownsOfFeederDevice = (home: Home, panel: Panel): UnknownValue[] =>
-  ask(home, feederRatingA(home.document, panel) === undefined, feederFields.ratingA, ofPanel(home, panel));
+/** Unknown rating of the device that feeds a panel. It decides as that of a main does. */
+export function unknownsOfFeederDevice(home: Home, panel: Panel): UnknownValue[] {
+  const isMissing = feederRatingA(home.document, panel) === undefined;
+  const decisive = isMissing && leavesNoRoom(home, panel, unreadFeederA(home.codebook));
+  return ask(home, isMissing, feederFields.ratingA, ofPanel(home, panel), { decisive });
+}
 
 /** Unknown values of the conductor to a panel. */
 export const unknownsOfFeederConductor = (home: Home, panel: Panel): UnknownValue[] =>

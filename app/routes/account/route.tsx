@@ -89,7 +89,7 @@ export default function AccountPage({ loaderData, actionData }: Route.ComponentP
   const done = (form: Said["form"]) =>
     of(form)?.done &&
     !Object.values(of(form)?.problems ?? {}).some(Boolean) && (
-      <p role="status" className={styles.done}>
+      <p role="status" className="holds">
         {of(form)?.done}
       </p>
     );

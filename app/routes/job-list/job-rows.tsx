@@ -25,7 +25,7 @@ export function JobRows({ jobs, scaleA }: { jobs: readonly ListedJob[]; scaleA: 
             <span className={styles.answer}>
               <AnswerVerdict state={summary.state} word={summary.verdict} />
               {summary.decided?.shaken ? (
-                <span className={styles.shaken}>Decision to be looked at again: {summary.decided.shaken}</span>
+                <span className="stops">Decision to be looked at again: {summary.decided.shaken}</span>
               ) : (
                 <span>
                   {summary.decided && <b>Decided: {summary.decided.way}. </b>}

@@ -86,7 +86,7 @@ export default function PricesPage({ loaderData, actionData }: Route.ComponentPr
           {book.madeUp && (
             <>
               {" "}
-              <b className={styles.madeUp}>made-up example prices</b>
+              <b className="looks">made-up example prices</b>
             </>
           )}
         </p>
@@ -149,7 +149,7 @@ export default function PricesPage({ loaderData, actionData }: Route.ComponentPr
                   Save as version {version + 1}
                 </Button>
                 {saved && (
-                  <p role="status" className={styles.saved}>
+                  <p role="status" className="holds">
                     Saved as version {saved}.
                   </p>
                 )}

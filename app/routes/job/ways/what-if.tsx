@@ -86,7 +86,7 @@ export function WhatIfPanel({ whatIf, plan, onChange, tried }: Props) {
         </div>
       </Fold>
       {!nothing && (
-        <p className={styles.trying} role="status">
+        <p className="looks" role="status">
           Tried, not kept: {plan ? `${plan.text}. ` : ""}
           {tried.answer.text}.{" "}
           <Button size="small" type="primary" onClick={keep}>

@@ -1,5 +1,5 @@
 /** Interval data drawn: the days with every finding in its place, how long which current is drawn, hours, weekdays, seasons. */
-import { Segmented } from "antd";
+import { Flex, Segmented } from "antd";
 import { useCallback, useMemo, useState } from "react";
 import type { DataAnalysis } from "#core/energy/analysis.ts";
 import { dayOfWall, type LocalClock, wallAt } from "#core/energy/intervals/clock.ts";
@@ -182,13 +182,13 @@ export default function MeasuredCharts(props: ChartsProps) {
   const [view, setView] = useState<View>("Days");
   const { analysis } = props;
   return (
-    <div className={styles.charts}>
+    <Flex orientation="vertical" gap={8} className={styles.charts}>
       <Segmented options={[...VIEWS]} value={view} onChange={setView} aria-label="Chart" />
       {view === "Days" && <Days {...props} />}
       {view === "How long" && <HowLong {...props} />}
       {view === "Hour by day" && <HourByDay {...props} />}
       {view === "Weekdays" && <Profiles profiles={analysis.weekdays} label="A usual day of each weekday, by hour" />}
       {view === "Seasons" && <Profiles profiles={analysis.seasons} label="A usual day of each season, by hour" />}
-    </div>
+    </Flex>
   );
 }

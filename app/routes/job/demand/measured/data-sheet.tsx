@@ -1,5 +1,5 @@
 /** A file of interval data: whether it can be evidence, its peaks, and its quality. */
-import { Button } from "antd";
+import { Alert, Button, Tag } from "antd";
 import { Suspense, useMemo, useState } from "react";
 import { setValue } from "#core/case/document/set-value.ts";
 import { showDay, withLocalDates } from "#core/dates.ts";
@@ -56,7 +56,7 @@ export function DataSheet({ open, files }: { open: OpenFile; files: MeasuredFile
     <article className={styles.sheet} aria-label={about.name}>
       <header>
         <h3>
-          {about.name} {about.madeUp && <b className={styles.madeUp}>made up for practice</b>}
+          {about.name} {about.madeUp && <Tag>made up for practice</Tag>}
         </h3>
         <p className="quiet">
           {about.form}, {lengthInWords(about.intervalS, about.quality.days)}, {wall(about.startS)} to {wall(endS - 1)};{" "}
@@ -79,31 +79,32 @@ export function DataSheet({ open, files }: { open: OpenFile; files: MeasuredFile
               ? `Indication only. ${judged.against}.`
               : `The rules are met: ${showA(judged.demandA)} by ${judged.rule} leaves ${showA(ratingA - judged.demandA)} of ${ofRating}.`}
           </p>
-          <ul className={styles.conditions}>
+          <ul className="plain">
             {judged.conditions.map((c) => (
-              <li key={c.asks} data-met={c.met}>
-                <b>{c.met ? "met" : "not met"}</b> {c.asks}: {c.found} <span className="quiet">{c.rule}</span>
+              <li key={c.asks}>
+                <b className={c.met ? "holds" : "stops"}>{c.met ? "Met" : "Not met"}</b> {c.asks}: {c.found}{" "}
+                <span className="quiet">{c.rule}</span>
               </li>
             ))}
           </ul>
         </>
       )}
       {(analysis.exports || document.supply.onsiteGeneration) && (
-        <p className={styles.note}>
-          {analysis.exports ? "The home exports in this data." : "The home generates its own electricity."} A net meter
-          hides load behind generation: ask for the generation record too.
-        </p>
+        <Alert
+          type="warning"
+          title={`${analysis.exports ? "The home exports in this data." : "The home generates its own electricity."} A net meter hides load behind generation: ask for the generation record too.`}
+        />
       )}
       {doubtful && (
-        <div role="alert" className={styles.refused}>
-          {analysis.above.map((f) => (
-            <p key={f.text}>{dated(f.text)}</p>
-          ))}
-          <Button onClick={() => setIsOurs(true)}>Yes, it is this home's</Button>
-        </div>
+        <Alert
+          type="error"
+          role="alert"
+          title={analysis.above.map((f) => <p key={f.text}>{dated(f.text)}</p>)}
+          action={<Button onClick={() => setIsOurs(true)}>Yes, it is this home's</Button>}
+        />
       )}
       {isEvidence ? (
-        <p className={styles.isEvidence}>This file is the evidence of the job.</p>
+        <p className="holds">This file is the evidence of the job.</p>
       ) : about.madeUp ? (
         <p className="quiet">Made-up data is for practice and for the replay of nights; it is not evidence.</p>
       ) : (
@@ -123,7 +124,7 @@ export function DataSheet({ open, files }: { open: OpenFile; files: MeasuredFile
       <div className={styles.columns}>
         <div>
           <h4>Highest {showNumber(analysis.blockMinutes)}-minute averages</h4>
-          <ol className={styles.peaks}>
+          <ol>
             {analysis.peaks.map((p) => (
               <li key={p.atS}>
                 <b className="figure">{showA(p.amps)}</b> {dated(p.when)}
@@ -137,9 +138,9 @@ export function DataSheet({ open, files }: { open: OpenFile; files: MeasuredFile
           {findings.length === 0 ? (
             <p>No gap, no repeat, nothing that looks wrong.</p>
           ) : (
-            <ul className={styles.findings}>
+            <ul>
               {[...shown, ...(allFindings ? rest : [])].map((f) => (
-                <li key={`${f.text} ${f.fromS}`} data-plain={PLAIN_FINDINGS.includes(f.code)}>
+                <li key={`${f.text} ${f.fromS}`} className={PLAIN_FINDINGS.includes(f.code) ? "" : "looks"}>
                   {f.line !== undefined && <span className="quiet">line {f.line}: </span>}
                   {dated(f.text)}
                 </li>

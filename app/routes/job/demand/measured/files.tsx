@@ -1,6 +1,6 @@
 /** Files of interval data: read from a meter or a recorder, stored with the job, opened, and made its evidence. */
 
-import { Button } from "antd";
+import { Alert, Button, Flex, Tag } from "antd";
 import { useRef } from "react";
 import { intervalProblemLine } from "#core/energy/intervals/formats/problems.ts";
 import { WorkProgress } from "#ui/controls/work-progress.tsx";
@@ -18,8 +18,8 @@ export default function FileList({ jobId }: { jobId: string }) {
   const input = useRef<HTMLInputElement>(null);
   const evidence = document.measured?.digest;
   return (
-    <div className={styles.files}>
-      <p className={styles.buttons}>
+    <Flex orientation="vertical" gap={14} className={styles.files}>
+      <Flex wrap align="center" gap={8}>
         <input
           ref={input}
           type="file"
@@ -40,26 +40,30 @@ export default function FileList({ jobId }: { jobId: string }) {
           Made-up year for practice
         </Button>
         <span className="quiet">CSV, Green Button XML, half-hour exports, recorder files</span>
-      </p>
+      </Flex>
       <RecorderSearch onText={files.readText} />
       {reading.state === "reading" && (
-        <div className={styles.progress}>
+        <Flex wrap align="center" gap={8}>
           <WorkProgress share={reading.share} label={`Reading ${reading.name}`} />
           Reading {reading.name}
           <Button size="small" onClick={files.cancel}>
             Cancel
           </Button>
-        </div>
+        </Flex>
       )}
       {reading.state === "refused" && (
-        <div role="alert" className={styles.refused}>
-          <p>Nothing of {reading.name} was imported:</p>
-          <ul>
-            {reading.problems.map((p) => (
-              <li key={intervalProblemLine(p)}>{intervalProblemLine(p)}</li>
-            ))}
-          </ul>
-        </div>
+        <Alert
+          type="error"
+          role="alert"
+          title={`Nothing of ${reading.name} was imported:`}
+          description={
+            <ul>
+              {reading.problems.map((p) => (
+                <li key={intervalProblemLine(p)}>{intervalProblemLine(p)}</li>
+              ))}
+            </ul>
+          }
+        />
       )}
       {reading.state === "asks" && (
         <MappingForm
@@ -84,9 +88,8 @@ export default function FileList({ jobId }: { jobId: string }) {
               className: styles.fileName,
               cell: ({ about, waits }) => (
                 <>
-                  {about.name}
-                  {about.digest === evidence && <b className={styles.mark}>evidence</b>}
-                  {about.madeUp && <b className={styles.madeUp}>made up</b>}
+                  {about.name} {about.digest === evidence && <Tag>evidence</Tag>}
+                  {about.madeUp && <Tag>made up</Tag>}
                   {waits && <span className="quiet"> waiting here for a connection</span>}
                 </>
               ),
@@ -99,7 +102,7 @@ export default function FileList({ jobId }: { jobId: string }) {
             {
               title: "Do",
               cell: (file) => (
-                <div className={styles.rowButtons}>
+                <Flex wrap gap={8} justify="end">
                   {file.about.digest === open?.about.digest ? (
                     <Button size="small" onClick={files.close}>
                       Close
@@ -132,12 +135,12 @@ export default function FileList({ jobId }: { jobId: string }) {
                       Remove
                     </Button>
                   )}
-                </div>
+                </Flex>
               ),
             },
           ]}
         />
       )}
-    </div>
+    </Flex>
   );
 }

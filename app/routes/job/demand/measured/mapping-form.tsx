@@ -1,5 +1,5 @@
 /** Meaning of a CSV's columns, confirmed by a person and remembered for the firm's next file of the kind. */
-import { Button, Input, Select, Switch } from "antd";
+import { Button, Checkbox, Flex, Input, Select, Switch } from "antd";
 import { useState } from "react";
 import { isZone } from "#core/energy/intervals/clock.ts";
 import {
@@ -183,7 +183,7 @@ export function MappingForm(props: { guess: ColumnGuess; onSaid(mapping: CsvMapp
         <fieldset className={styles.valueColumns}>
           <legend>Columns with the demand</legend>
           {problem === "values" && (
-            <p role="alert" className={styles.problem}>
+            <p role="alert" className="stops">
               Choose at least one column.
             </p>
           )}
@@ -198,17 +198,13 @@ export function MappingForm(props: { guess: ColumnGuess; onSaid(mapping: CsvMapp
               });
             };
             return (
-              <p key={value}>
-                <label>
-                  <input
-                    type="checkbox"
-                    checked={chosen !== undefined}
-                    onChange={({ target }) =>
-                      change(target.checked ? { column: value, phase: 0, export: false } : null)
-                    }
-                  />{" "}
+              <Flex key={value} wrap align="center" gap={10}>
+                <Checkbox
+                  checked={chosen !== undefined}
+                  onChange={({ target }) => change(target.checked ? { column: value, phase: 0, export: false } : null)}
+                >
                   {label}
-                </label>
+                </Checkbox>
                 {chosen && (
                   <>
                     <Select
@@ -229,17 +225,17 @@ export function MappingForm(props: { guess: ColumnGuess; onSaid(mapping: CsvMapp
                     </span>
                   </>
                 )}
-              </p>
+              </Flex>
             );
           })}
         </fieldset>
       )}
-      <p className={styles.buttons}>
+      <Flex gap={8}>
         <Button type="primary" htmlType="submit">
           Read it this way
         </Button>
         <Button onClick={onCancel}>Cancel</Button>
-      </p>
+      </Flex>
     </form>
   );
 }

@@ -1,5 +1,5 @@
 /** A clamp recorder on the line: found, watched live, started, read out; how its clamps sit is said. */
-import { Button } from "antd";
+import { Button, Flex } from "antd";
 import { useEffect, useState } from "react";
 import { clampFindings, type RecorderStatus, recordedDays } from "#core/energy/recorder/recorder.ts";
 import { codebookOf } from "#core/rules/index.ts";
@@ -58,17 +58,17 @@ export function RecorderSearch({ onText }: { onText(name: string, text: string):
     }
   };
   return (
-    <div className={styles.recorder}>
+    <Flex orientation="vertical" align="start" gap={10}>
       <Button onClick={() => void look()} loading={looking}>
         {found && found.length > 0 ? "Look again for recorders" : "Find the recorder"}
       </Button>
       {problem && (
-        <p role="alert" className={styles.problem}>
+        <p role="alert" className="stops">
           {problem}
         </p>
       )}
       {found && found.length > 0 && (
-        <p className={styles.caution}>
+        <p className="stops">
           Clamps go around live conductors: with the cover off, only {words.competent} does this, wearing what the site
           requires. Close the jaws fully, with the arrow pointing to the home.
         </p>
@@ -76,7 +76,7 @@ export function RecorderSearch({ onText }: { onText(name: string, text: string):
       {found?.map((status) => (
         <OneRecorder key={status.address} first={status} onText={onText} />
       ))}
-    </div>
+    </Flex>
   );
 }
 
@@ -131,7 +131,7 @@ function OneRecorder({ first, onText }: { first: RecorderStatus; onText(name: st
         Recorder with {status.clamps.length} {status.clamps.length === 1 ? "clamp" : "clamps"} at {status.nominalVolts}{" "}
         V <span className="quiet">{address}</span>
       </h3>
-      <ul className={styles.clamps}>
+      <Flex component="ul" wrap gap={24} className="plain">
         {status.clamps.map((c, i) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: a clamp is its place
           <li key={i}>
@@ -142,19 +142,19 @@ function OneRecorder({ first, onText }: { first: RecorderStatus; onText(name: st
             </span>
           </li>
         ))}
-      </ul>
+      </Flex>
       {silent ? (
-        <p role="alert" className={styles.problem}>
+        <p role="alert" className="stops">
           {silent}
         </p>
       ) : findings.length > 0 ? (
-        <ul role="alert" className={styles.clampFindings}>
+        <ul role="alert" className="stops">
           {findings.map((f) => (
             <li key={f.text}>{f.text}.</li>
           ))}
         </ul>
       ) : (
-        <p className={styles.sound}>Every clamp follows the voltage of its leg, and current flows into the home.</p>
+        <p className="holds">Every clamp follows the voltage of its leg, and current flows into the home.</p>
       )}
       <p role="status">
         It {STATES[status.state]}
@@ -162,7 +162,7 @@ function OneRecorder({ first, onText }: { first: RecorderStatus; onText(name: st
           `: ${showNumber(Math.round(days * 10) / 10)} days of ${status.intervalS / 60}-minute averages`}
         .
       </p>
-      <p className={styles.buttons}>
+      <Flex wrap gap={8}>
         {status.state === "recording" ? (
           <Button onClick={() => void command("stop")}>End the recording</Button>
         ) : (
@@ -173,7 +173,7 @@ function OneRecorder({ first, onText }: { first: RecorderStatus; onText(name: st
         <Button type="primary" disabled={status.records === 0} loading={reading} onClick={() => void readOut()}>
           Read out the recording
         </Button>
-      </p>
+      </Flex>
     </section>
   );
 }

@@ -231,7 +231,7 @@ function OneNight({ night }: { night: NightInDetail }) {
         </span>
         <span>
           together <b className="figure">{showA(total)}</b> of {showA(limitA)}
-          {total > limitA + ROUNDING_A && <b className={styles.over}> above the limit</b>}
+          {total > limitA + ROUNDING_A && <b className="stops"> above the limit</b>}
         </span>
         <span>
           in the car <b className="figure">{showKWh(gotKWh[at] as number)}</b> of {showKWh(needKWh)}

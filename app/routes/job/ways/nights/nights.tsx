@@ -100,7 +100,7 @@ export default function ReplayedNightsSection({ jobId }: { jobId: string }) {
         </span>
       </p>
       {running.state === "at-rest" && running.problem && (
-        <p role="alert" className={styles.problem}>
+        <p role="alert" className="stops">
           {running.problem}.
         </p>
       )}

@@ -213,8 +213,7 @@ test.describe("an owner", () => {
     await signInAs(other, heron, "Wren Osier");
     const jobs = `${heron.url}/interval-mappings`;
     expect((await other.request.get(jobs)).status()).toBe(200);
-    // Pressed once the page is live: a press during hydration has been seen to lead back to the same page.
-    await other.goto(`${heron.url}/people`, { waitUntil: "networkidle" });
+    await other.goto(`${heron.url}/people`, { waitUntil: "commit" });
     await other.getByRole("button", { name: "Require it of everybody" }).click();
     await other.waitForURL(/\/account$/);
     await expect(other.getByText("requires two-step sign-in")).toBeVisible();

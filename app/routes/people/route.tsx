@@ -2,7 +2,7 @@
 
 import { Button, Input } from "antd";
 import { useEffect, useRef, useState } from "react";
-import { data, Form, useNavigation } from "react-router";
+import { data, Form, redirect, useNavigation } from "react-router";
 import { ROLES } from "#core/firm/rights.ts";
 import { ownValue } from "#core/own-value.ts";
 import { readIntent } from "#server/input.ts";
@@ -81,7 +81,8 @@ export const action = async ({ request, context }: Route.ActionArgs) =>
         return said(input.value.person, await people.takeSecondFactor(input.value.person));
       case "ask-factor":
         await people.askSecondFactor(input.value.asks === "yes");
-        return data<Said>({ problems: {} });
+        // The next page asks who has not set it up to do so, also where the press came before the page was live.
+        return redirect("/people");
       case "keep-pages":
         await people.keepPages(input.value.days);
         return data<Said>({ problems: {} });

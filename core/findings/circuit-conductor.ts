@@ -4,16 +4,17 @@ import { withCircuit, withoutSources } from "#core/case/document/change.ts";
 import { circuitOf } from "#core/case/document/lookups.ts";
 import type { Circuit } from "#core/case/document/types.ts";
 import { linkId } from "#core/case/fields/link-ids.ts";
-import { circuitName } from "#core/case/fields/names.ts";
+import { circuitName, conductorName } from "#core/case/fields/names.ts";
 import { circuitCarriesA } from "#core/home/circuit-load.ts";
 import { circuitRated } from "#core/home/home.ts";
 import { SHARED_REQUIREMENTS } from "#core/rules/findings/shared-requirements.ts";
 import type { FindingRule, RepairedHome } from "#core/rules/findings/types.ts";
 import type { Home } from "#core/rules/home.ts";
 import { exceeds } from "#core/tolerance.ts";
-import { showA, showSize } from "#core/units.ts";
+import { showA } from "#core/units.ts";
 import { withArticle } from "#core/words.ts";
 import { markingThatHelps } from "./read-marking.ts";
+import { renewedConductor } from "./renewed-conductor.ts";
 
 /** A smaller device where the circuit's loads allow it; otherwise a larger conductor. */
 function mend(home: Home, circuit: Circuit): RepairedHome | null {
@@ -29,17 +30,15 @@ function mend(home: Home, circuit: Circuit): RepairedHome | null {
       document: withCircuit(document, circuit.id, { ratingA: smallerA }),
       text: `Fit ${withArticle(showA(smallerA))} ${codebook.words.device} to ${circuitName(circuit)}: its conductor allows no more`,
     };
-  const size = codebook.feederSizes.find(
-    (s) => (codebook.conductor({ ...conductor, size: s }, 60)?.mostDeviceA ?? 0) >= ratingA,
-  );
-  if (!size) return null;
+  const renewed = renewedConductor(home, conductor, (c) => (codebook.conductor(c, 60)?.mostDeviceA ?? 0) >= ratingA);
+  if (!renewed) return null;
   return {
     document: withCircuit(
       withoutSources(document, (key) => key === `circuit.${circuit.id}.conductor`),
       circuit.id,
-      { conductor: { ...conductor, size } },
+      { conductor: renewed },
     ),
-    text: `Renew the conductor of ${circuitName(circuit)} in ${showSize(size)} for its ${showA(ratingA)} ${codebook.words.device}`,
+    text: `Renew the conductor of ${circuitName(circuit)} in ${conductorName(renewed, codebook)} for its ${showA(ratingA)} ${codebook.words.device}`,
     requires: SHARED_REQUIREMENTS.feeder,
   };
 }

@@ -11,7 +11,7 @@ import {
 import { onSupply, readRatingA } from "#core/case/document/lookups.ts";
 import { type CaseDocument, type Panel, PERMISSIONS, type PermissionFrom } from "#core/case/document/types.ts";
 import { linkId } from "#core/case/fields/link-ids.ts";
-import { circuitName, mainName, panelName } from "#core/case/fields/names.ts";
+import { circuitName, conductorName, mainName, panelName } from "#core/case/fields/names.ts";
 import { roomFor } from "#core/panel/room.ts";
 import { countSpaces } from "#core/panel/spaces.ts";
 import { fedThrough } from "#core/panel/sub-panels.ts";
@@ -22,7 +22,7 @@ import type { FindingRule, FoundFault, RepairedHome } from "#core/rules/findings
 import type { Home } from "#core/rules/home.ts";
 import type { Codebook } from "#core/rules/types.ts";
 import { exceeds } from "#core/tolerance.ts";
-import { isOver, showA, showSize } from "#core/units.ts";
+import { isOver, showA } from "#core/units.ts";
 import { capital } from "#core/words.ts";
 import { circuitConductor } from "./circuit-conductor.ts";
 import { faultWhen } from "./fault-when.ts";
@@ -441,6 +441,6 @@ function renewSupplyConductor({ document, codebook, supplyA }: Home) {
       withoutSources(document, (key) => key === "supply.conductor"),
       { conductor },
     ),
-    text: `Have the ${codebook.supplyConductor.name} renewed in ${showSize(conductor.size)} for ${showA(supplyA)}`,
+    text: `Have the ${codebook.supplyConductor.name} renewed in ${conductorName(conductor, codebook)} for ${showA(supplyA)}`,
   };
 }

@@ -1,14 +1,15 @@
 /** A feeder whose device is more than its conductor allows, or that carries more than it may already. */
 import { withoutSources, withPanel } from "#core/case/document/change.ts";
 import { linkId } from "#core/case/fields/link-ids.ts";
-import { panelName } from "#core/case/fields/names.ts";
+import { conductorName, panelName } from "#core/case/fields/names.ts";
 import { feederRated, feederRatingA, terminalC } from "#core/home/home.ts";
 import { SHARED_REQUIREMENTS } from "#core/rules/findings/shared-requirements.ts";
 import type { FindingRule } from "#core/rules/findings/types.ts";
 import { exceeds } from "#core/tolerance.ts";
-import { showA, showSize } from "#core/units.ts";
+import { showA } from "#core/units.ts";
 import { faultWhen } from "./fault-when.ts";
 import { markingThatHelps } from "./read-marking.ts";
+import { renewedConductor } from "./renewed-conductor.ts";
 
 export const feederFindings: readonly FindingRule[] = [
   {
@@ -44,17 +45,19 @@ export const feederFindings: readonly FindingRule[] = [
             ...marking,
             document: withPanel(document, panel.id, { feeder: { ...panel.feeder, terminalC: 75 } }),
           };
-        const size = codebook.feederSizes.find(
-          (s) => (codebook.conductor({ ...conductor, size: s }, terminalC(home, ratingA))?.ampacityA ?? 0) >= ratingA,
+        const renewed = renewedConductor(
+          home,
+          conductor,
+          (c) => (codebook.conductor(c, terminalC(home, ratingA))?.ampacityA ?? 0) >= ratingA,
         );
-        if (!size) return null;
+        if (!renewed) return null;
         return {
           document: withPanel(
             withoutSources(document, (key) => key === `panel.${panel.id}.feeder.conductor`),
             panel.id,
-            { feeder: { ...panel.feeder, conductor: { ...conductor, size } } },
+            { feeder: { ...panel.feeder, conductor: renewed } },
           ),
-          text: `Renew the feeder of ${panelName(panel, codebook)} in ${showSize(size)} for its ${showA(ratingA)} ${codebook.words.device}`,
+          text: `Renew the feeder of ${panelName(panel, codebook)} in ${conductorName(renewed, codebook)} for its ${showA(ratingA)} ${codebook.words.device}`,
         };
       },
     },

@@ -293,7 +293,7 @@ const TO_MEND: Stopped[] = [
     onSupplyOf(us, { conductor: { size: "1/0 AWG", material: "al" } }),
     "dedicated-circuit",
     "with-work",
-    /Have the service conductors renewed in 2\/0 AWG for 200 A/,
+    /Have the service conductors renewed in 2\/0 AWG copper for 200 A/,
   ],
   [
     "thin tails",
@@ -438,7 +438,24 @@ const TO_MEND: Stopped[] = [
     withGarage(us, { feeder: { ratingA: 60, conductor: { size: "8 AWG", material: "cu", type: "thhn" } } }),
     "dedicated-circuit",
     "with-work",
-    /Renew the feeder of Garage in 4 AWG for its 60 A breaker/,
+    /Renew the feeder of Garage in 4 AWG copper for its 60 A breaker/,
+  ],
+  [
+    "a thin feeder of aluminum, in copper",
+    withGarage(us, { feeder: { ratingA: 60, conductor: { size: "8 AWG", material: "al", type: "thhn" } } }),
+    "dedicated-circuit",
+    "with-work",
+    /Renew the feeder of Garage in 4 AWG copper for its 60 A breaker/,
+  ],
+  [
+    "a thin feeder of aluminum, in aluminum where the job allows it",
+    {
+      ...withGarage(us, { feeder: { ratingA: 60, conductor: { size: "8 AWG", material: "al", type: "thhn" } } }),
+      options: { ...us.options, allowAluminium: true },
+    },
+    "dedicated-circuit",
+    "with-work",
+    /Renew the feeder of Garage in 3 AWG aluminum for its 60 A breaker/,
   ],
   [
     "a service of 60 A",

@@ -659,7 +659,7 @@ describe("a larger supply", () => {
   });
   it("names panel, bus, grounding, emergency disconnect and surge device that come with it", () => {
     expect(workIn(usCase(), "service-upgrade")).toMatch(
-      /Apply to the utility for a 150 A service \| New service conductors \(1 AWG\), meter base and grounding, and a panel with a main of 150 A and a bus of 150 A; emergency disconnect outdoors \(NEC 230.85\) and a surge protective device \(NEC 230.67\) come with it \| New 60 A circuit from the main panel/,
+      /Apply to the utility for a 150 A service \| New service conductors \(1 AWG copper\), meter base and grounding, and a panel with a main of 150 A and a bus of 150 A; emergency disconnect outdoors \(NEC 230.85\) and a surge protective device \(NEC 230.67\) come with it \| New 60 A circuit from the main panel/,
     );
     expect(afterIn(usCase(), "service-upgrade").panels[0]).toMatchObject({
       mainA: 150,

@@ -1,7 +1,8 @@
 /** Names of the things of a case, within a sentence. */
 
+import { showSize } from "#core/units.ts";
 import { lower } from "#core/words.ts";
-import type { Circuit, Outlet, Panel } from "../document/types.ts";
+import type { Circuit, Conductor, Outlet, Panel } from "../document/types.ts";
 import type { FieldRules } from "./field-rules.ts";
 
 /**
@@ -17,6 +18,12 @@ export function panelName({ name }: Pick<Panel, "name">, { words }: Pick<FieldRu
 /** The main of a panel as it goes on within a sentence: "main breaker", "main switch". */
 export const mainName = ({ mainKind }: Pick<Panel, "mainKind">, { board }: Pick<FieldRules, "board">): string =>
   lower(board.words.main(mainKind));
+
+/** A conductor that is to be bought: "2/0 AWG copper"; its size alone where the rules know only copper. */
+export const conductorName = (
+  { size, material = "cu" }: Conductor,
+  { asksFor }: { asksFor: { conductorMetal: boolean } },
+): string => `${showSize(size)}${asksFor.conductorMetal ? (material === "cu" ? " copper" : " aluminum") : ""}`;
 
 /** "14-50 receptacle", "BS 1363 socket". */
 export const outletName = (

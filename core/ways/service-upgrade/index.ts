@@ -5,10 +5,11 @@ import { onSupply, panelsTo } from "#core/case/document/lookups.ts";
 import { wayReason } from "#core/case/document/reasons.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { linkId } from "#core/case/fields/link-ids.ts";
+import { conductorName } from "#core/case/fields/names.ts";
 import { type Requirements, requirements } from "#core/estimate/requirements.ts";
 import { busThatCarries, renewedPanel } from "#core/findings/common.ts";
 import { exceeds } from "#core/tolerance.ts";
-import { showA, showSize } from "#core/units.ts";
+import { showA } from "#core/units.ts";
 import { withArticle } from "#core/words.ts";
 import type { JudgingContext, Proposal, RefusedProposal, Way } from "../types.ts";
 import { carriesWanted, onNewCircuit, untouchable, withOwnBoard } from "../work.ts";
@@ -146,7 +147,7 @@ function propose(context: JudgingContext, larger: Larger, start: Start): Proposa
       {
         id: "upgrade-conductors",
         text: codebook.words.comesWithLargerSupply(
-          showSize(conductor?.size ?? ""),
+          conductor ? conductorName(conductor, codebook) : "",
           replaced && head ? { main: showA(head.mainA ?? 0), bus: showA(head.busA ?? 0) } : null,
         ),
         requires: replaced

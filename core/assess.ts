@@ -68,11 +68,8 @@ function lightestPhase({ document, codebook, loads, method }: Home, amps: number
     const charger = { id: "trial-charger", kind: "ev-charger" as const, amps, phase, existing: false };
     return homeOf({ ...document, loads: [...document.loads, charger] }, codebook).demandA;
   };
-  const [first, ...others] = ([1, 2, 3] as const).map((phase) => ({ phase, demandA: demandWith(phase) }));
-  return others.reduce(
-    (least, next) => (exceeds(least.demandA, next.demandA) ? next : least),
-    first as { phase: 1 | 2 | 3; demandA: number },
-  ).phase;
+  const phases = ([1, 2, 3] as const).map((phase) => ({ phase, demandA: demandWith(phase) }));
+  return phases.reduce((least, next) => (exceeds(least.demandA, next.demandA) ? next : least)).phase;
 }
 
 /** The context in which the ways are judged. */

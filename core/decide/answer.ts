@@ -2,7 +2,7 @@
 
 import type { StepId } from "#core/case/fields/steps.ts";
 import { replayedInWords } from "#core/energy/need/replayed.ts";
-import { showMoney } from "#core/estimate/estimate.ts";
+import { forMoney } from "#core/estimate/estimate.ts";
 import type { MissingValue } from "#core/path/missing.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { exceeds } from "#core/tolerance.ts";
@@ -90,8 +90,7 @@ function betterFrom({ elsewhere, rules }: Assessment): string {
   const [best] = elsewhere;
   if (!best?.beatsRecommended) return "";
   const { name } = wayOf(best.way).words[codebookOf(rules).conventions.locale];
-  const price = Number.isFinite(best.typical) ? ` for ${showMoney(best.typical, best.currency)}` : "";
-  return `; better from ${best.panelName}: ${lower(name)}, ${showA(best.chargeA)}${price}`;
+  return `; better from ${best.panelName}: ${lower(name)}, ${showA(best.chargeA)}${forMoney(best.typical, best.currency)}`;
 }
 
 /** The answer in one sentence, and the next step. */

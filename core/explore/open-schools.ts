@@ -19,9 +19,10 @@ export function cheaperSchool(document: CaseDocument, assessment: Assessment, bo
   const taken = takenWay(assessment);
   if (!taken?.meetsNeed || document.options?.evTreatment !== undefined) return null;
   const counting = practiceOptions.find((option) => option.id === "evTreatment");
+  if (!counting) return null;
   let cheapest: { label: string; way: WayJudgement } | null = null;
-  for (const { value, label } of counting?.choices.slice(1) ?? []) {
-    const way = recommendedOf(counting?.apply(document, value) ?? document, book);
+  for (const { value, label } of counting.choices.slice(1)) {
+    const way = recommendedOf(counting.apply(document, value), book);
     const best = cheapest?.way.cost.typical ?? taken.cost.typical;
     if (way?.meetsNeed && exceeds(best, way.cost.typical)) cheapest = { label, way };
   }

@@ -30,7 +30,9 @@ describe("a circuit behind more than its conductor allows", () => {
   });
   it("gets a larger conductor where its appliance needs the breaker it has", () => {
     const home = dryer({ ratingA: 50, conductor: nmB("10 AWG") }, "14-50", 7201);
-    expect(workIn(home, "circuit-splitter")).toMatch(/Renew the conductor of "Dryer" in 6 AWG copper for its 50 A breaker/);
+    expect(workIn(home, "circuit-splitter")).toMatch(
+      /Renew the conductor of "Dryer" in 6 AWG copper for its 50 A breaker/,
+    );
     expect(circuitAfter(home)).toMatchObject({ ratingA: 50, conductor: nmB("6 AWG") });
     const at = dryer({ ratingA: 50, conductor: nmB("10 AWG") }, "14-50", 7200);
     expect(circuitAfter(at)).toMatchObject({ ratingA: 30, conductor: nmB("10 AWG") });

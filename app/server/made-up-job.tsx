@@ -6,6 +6,7 @@ import { type ComponentType, createElement } from "react";
 import { createStaticHandler, createStaticRouter, type ServerBuild, StaticRouterProvider } from "react-router";
 import { DEMO_BOOKS } from "#core/estimate/demo-books/index.ts";
 import { newCase } from "#core/laws/new-case.ts";
+import { ownValue } from "#core/own-value.ts";
 import type { PhotoList } from "#core/survey/photo.ts";
 import type { OpenJob } from "./firm-jobs.ts";
 import { toHtml } from "./to-html.ts";
@@ -36,7 +37,8 @@ function madeUpJob() {
 /** @returns the HTML of the page, which nobody is shown */
 export async function renderMadeUpJob({ routes }: ServerBuild): Promise<string> {
   const loaderData = madeUpJob();
-  const page = (id: string, props: object) => createElement(routes[id]?.module.default as ComponentType<object>, props);
+  const page = (id: string, props: object) =>
+    createElement(ownValue(routes, id)?.module.default as ComponentType<object>, props);
   const params = { jobId: "made-up" };
   const handler = createStaticHandler([
     {

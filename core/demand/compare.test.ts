@@ -1,7 +1,9 @@
 import { describe, expect, it } from "vitest";
 import type { CaseDocument } from "#core/case/document/types.ts";
+import { codebookOf } from "#core/rules/index.ts";
 import { assess, largestUnmanaged } from "#core/testing/assess.ts";
 import { US_LOADS, ukCase, usCase } from "#core/testing/cases.ts";
+import { withMeasuredYear } from "./measured-year.ts";
 import { secondOpinion } from "./second-opinion.ts";
 import { measuredMaximumThatFits, smallerCharger, whatWouldChange } from "./sensitivity.ts";
 import { sideBySide } from "./side-by-side.ts";
@@ -95,6 +97,7 @@ describe("the further single changes", () => {
     expect(smallerCharger(usCase({ options: { evTreatment: "outside-100" } }))?.savedA).toBe(18);
     expect(smallerCharger(ukCase())).toEqual({ fromA: 32, toA: 16, savedA: 16 });
     expect(smallerCharger(usCase({ charger: { maxA: 12 } }))).toBeNull();
+    expect(smallerCharger(usCase({ charger: { maxA: 24 } }))).toMatchObject({ fromA: 24, toA: 12 });
   });
   it("find the measured maximum that would still carry the charger: (100 - 60) / 1.25 = 32 A", () => {
     const document = usCase();
@@ -108,6 +111,13 @@ describe("the further single changes", () => {
     expect(governs && measuredMaximumThatFits(document, governs, 100)).toBeNull();
     const calculation = assess(usCase()).calculations.find((c) => c.applies);
     expect(calculation && measuredMaximumThatFits(usCase(), calculation, 50)).toBeNull();
+    // (61 - 60) / 1.25 = 0.8 A: little, but some.
+    expect(calculation && measuredMaximumThatFits(usCase(), calculation, 61)).toBeCloseTo(0.8, 6);
+  });
+  it("take a measured year of 365 days and of one ampere at least", () => {
+    const of = (maximumA: number) => withMeasuredYear(usCase(), codebookOf("us-nec-2023"), maximumA).measured;
+    expect(of(40.4)).toMatchObject({ days: 365, heatingSeason: true, max: { value: 40, unit: "A" } });
+    expect(of(0)?.max).toEqual({ value: 1, unit: "A" });
   });
 });
 

@@ -157,6 +157,13 @@ describe("a total", () => {
     expect(ask(9484).text).toMatch(/gives 19,484 VA, 10,000 VA more\. No single/);
     expect(ask(0)).toMatchObject({ agrees: false, explains: [] });
   });
+  it("is not explained by a mistake that makes no more than six thousandths of it", () => {
+    const large = usCase({ loads: [...us.loads, { id: "heat", kind: "central-heat", va: 600_000 }] });
+    const own = assess(large).calculations.find((c) => c.method === "nec-220.83")?.demandVA ?? 0;
+    // Without the laundry circuit: 40 % of 1500 VA less, two thousandths of the total.
+    const asked = secondOpinion(large, "nec-220.83", 1200, own - 600, 0);
+    expect(asked).toMatchObject({ agrees: true, explains: [] });
+  });
   it("may claim a method that these rules do not have: the first is taken", () => {
     expect(secondOpinion(us, "uk-diversity", 100, 1, 0).text).toMatch(/^Measured demand/);
   });
@@ -179,6 +186,13 @@ describe("changes that would alter the answer", () => {
     expect(changes(usCase({ loads: us.loads.filter((l) => l.kind !== "water-heater") })).map(([t]) => t)).not.toContain(
       "A heat-pump water heater",
     );
+  });
+  it("leaves out a gain below a twentieth of an ampere", () => {
+    const withDryer = (va: number) =>
+      changes(usCase({ loads: us.loads.map((l) => (l.kind === "dryer" ? { ...l, va } : l)) })).map(([t]) => t);
+    // 0.4 x 29 VA / 240 V = 0.048 A; 0.4 x 32 VA / 240 V = 0.053 A.
+    expect(withDryer(529)).not.toContain("A gas dryer");
+    expect(withDryer(532)).toContain("A gas dryer");
   });
   it("names what is only planned", () => {
     const planned = usCase({

@@ -1,7 +1,7 @@
 /** Findings at their limits, with their link and their repair. */
 
 import { describe, expect, it } from "vitest";
-import type { CaseDocument, Panel } from "#core/case/document/types.ts";
+import type { CaseDocument, Circuit, Panel } from "#core/case/document/types.ts";
 import { caseProblems } from "#core/laws/read.ts";
 import { gfciOf, rcdOf } from "#core/rules/findings/protection.ts";
 import { SEEN_FAULTS } from "#core/rules/findings/seen.ts";
@@ -542,6 +542,33 @@ describe("sources that feed back", () => {
     expect(way.lines.map((l) => l.item)).not.toContain("panel");
     expect(afterIn(solar(40), "dynamic-load-management").panels[0]?.busA).toBe(125);
   });
+  it("are counted beside the devices that are in use: no blank, no surge device, none that is abandoned", () => {
+    // By the sum of the devices a bus of 140 A is enough for 50 + 50 + 40 A, wherever the source sits.
+    const full = (more: Circuit[]) =>
+      onPanel(solar(48), { busA: 140, circuits: [...(solar(48).panels[0]?.circuits ?? []), ...more] });
+    const extra = (changes: Partial<Circuit>): Circuit => ({
+      id: "x",
+      label: "Extra",
+      poles: 2,
+      position: 13,
+      ratingA: 30,
+      loads: [],
+      ...changes,
+    });
+    const isFound = (home: CaseDocument) => found(home).includes("bus-overloaded at panel:main:bus");
+    expect(isFound(full([]))).toBe(false);
+    expect(isFound(full([extra({})]))).toBe(true);
+    expect(isFound(full([extra({ status: "abandoned" })]))).toBe(false);
+    expect(isFound(full([extra({ device: "surge" })]))).toBe(false);
+    expect(isFound(full([extra({ device: "blank" })]))).toBe(false);
+  });
+  it("in the United Kingdom are weighed by no bus rule", () => {
+    const home = onPanel(uk, {
+      busA: 100,
+      circuits: [{ id: "pv", position: 1, poles: 1, ratingA: 16, rcd: "A", loads: [], backfeed: { outputA: 16 } }],
+    });
+    expect(found(home)).not.toContain("bus-overloaded at panel:main:bus");
+  });
   it("need a larger bus where the far end is not enough", () => {
     expect(workIn(solar(41), "dynamic-load-management")).toMatch(/Change the main panel for one with a bus of/);
   });
@@ -564,6 +591,53 @@ describe("sources that feed back", () => {
     const feeder = { id: "fg", label: "Feeder", poles: 2, position: 13, ratingA: 60, loads: [] };
     const circuits = [...main.circuits, feeder];
     expect(found({ ...home, panels: [{ ...main, circuits }, garage] })).toContain("bus-overloaded at panel:main:bus");
+  });
+});
+
+describe("a panel that is changed", () => {
+  const sources = { "supply.conductor": "told", "dwelling.floorArea": "told" } as const;
+  it("has room for what is in it, and eight spaces more", () => {
+    const circuits: Circuit[] = [1, 2, 3].map((n) => ({ id: `c${n}`, ratingA: 15, loads: [] }));
+    expect(afterIn(onPanel(us, { spaces: 2, circuits, condition: "obsolete" }), "panel-change").panels[0]?.spaces).toBe(
+      11,
+    );
+  });
+  it("behind a feeder gets no main of its own", () => {
+    const garage: Panel = {
+      id: "garage",
+      fedFrom: "main",
+      busA: 125,
+      spaces: 12,
+      condition: "obsolete",
+      feeder: { ratingA: 100, conductor: { size: "1 AWG", material: "cu", type: "thhn" } },
+      circuits: [],
+    };
+    const home = { ...us, panels: [...us.panels, garage], charger: { ...us.charger, panel: "garage" } };
+    expect(afterIn(home, "panel-change").panels[1]).not.toHaveProperty("mainA");
+  });
+  it("counts an unread main on the supply as large as the supply, against its bus", () => {
+    expect(found(onPanel(us, { mainA: null, busA: 100 }))).toContain("bus-overloaded at panel:main:bus");
+    expect(found(onPanel(us, { mainA: null, busA: 200 }))).not.toContain("bus-overloaded at panel:main:bus");
+  });
+  it("keeps the sources of what was not renewed", () => {
+    const thin = onSupplyOf(us, { conductor: { size: "4 AWG", material: "cu" } });
+    const after = afterIn({ ...thin, survey: { sources } }, "dedicated-circuit");
+    expect(after.survey?.sources).toEqual({ "dwelling.floorArea": "told" });
+  });
+});
+
+describe("a demand just above the supply", () => {
+  it("is called so", () => {
+    const { loads, ...rest } = usCase();
+    const home = (va: number): CaseDocument => ({
+      ...rest,
+      loads: [...loads, { id: "x", kind: "fixed-appliance", va }],
+    });
+    // 19,484 VA + 0.4 x 11,300 VA = 24,004 VA: 100.02 A of 100 A.
+    expect(text(home(11_300), "already-overloaded")?.text).toBe(
+      "The demand of 100 A is just over the service of 100 A already",
+    );
+    expect(text(home(11_400), "already-overloaded")?.text).toMatch(/of 100.2 A is over the service/);
   });
 });
 

@@ -6,6 +6,7 @@ import { type EvidenceItem, evidenceFor, evidenceMissing } from "#core/survey/ev
 import { usualThing } from "#core/survey/things.ts";
 import { lazyPart } from "#ui/frame/lazy-part.ts";
 import { Caution, Section } from "#ui/frame/sheet.tsx";
+import { useIsLive } from "#ui/frame/use-is-live.ts";
 import { deferred, useJobStore } from "#ui/job-store/use-job.tsx";
 import type { ShownPhoto } from "#ui/photo-store/photo-store.ts";
 import { usePhotographer, usePhotoStore, usePhotos } from "#ui/photo-store/use-photos.tsx";
@@ -111,6 +112,7 @@ interface ItemProps {
 
 function Item({ item, photos, notHere, onFiles, onOpen }: ItemProps) {
   const store = useJobStore();
+  const isLive = useIsLive();
   const [all, setAll] = useState(false);
   const proved = photos.length > 0;
   const mark = (on: boolean) => {
@@ -141,16 +143,21 @@ function Item({ item, photos, notHere, onFiles, onOpen }: ItemProps) {
         )}
       </div>
       <div className={styles.take}>
-        <Picker label={`Camera: ${item.label}`} text="Camera" capture onFiles={onFiles} />
-        <Picker label={`Files: ${item.label}`} text="Files" onFiles={onFiles} />
-        {!proved && (
-          <Checkbox
-            checked={notHere}
-            onChange={(e) => mark(e.target.checked)}
-            aria-label={`${item.label} does not exist here`}
-          >
-            not here
-          </Checkbox>
+        {/* Without scripts they could do nothing, so the server does not draw them. */}
+        {isLive && (
+          <>
+            <Picker label={`Camera: ${item.label}`} text="Camera" capture onFiles={onFiles} />
+            <Picker label={`Files: ${item.label}`} text="Files" onFiles={onFiles} />
+            {!proved && (
+              <Checkbox
+                checked={notHere}
+                onChange={(e) => mark(e.target.checked)}
+                aria-label={`${item.label} does not exist here`}
+              >
+                not here
+              </Checkbox>
+            )}
+          </>
         )}
       </div>
     </li>

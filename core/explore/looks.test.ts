@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import type { CaseDocument } from "#core/case/document/types.ts";
+import type { CaseDocument, Panel } from "#core/case/document/types.ts";
 import { DEMO_BOOKS } from "#core/estimate/demo-books/index.ts";
 import { assess } from "#core/testing/assess.ts";
 import { knownUkHome, knownUsHome } from "#core/testing/cases.ts";
@@ -53,6 +53,22 @@ describe("the values that a look may find", () => {
     expect(ranges({ ...home, dwelling })[2]).toEqual(["dwelling.floorArea", "survey", "800 ft2 to 4,000 ft2"]);
     expect(looksFor(home, DEMO_BOOKS.USD).map((l) => l.label)).toContain("Bus rating of the main panel");
     expect(ranges({ ...home, measured }).map(([key]) => key)).not.toContain("loads.dryer");
+  });
+  it("include an unread main, and what feeds a panel", () => {
+    const garage: Panel = { id: "g", name: "Garage", fedFrom: "main", busA: 125, spaces: 12, condition: "sound" };
+    const unread = ranges({ ...us, measured, panels: [...us.panels.map((p) => ({ ...p, mainA: null })), garage] });
+    expect(unread).toEqual([
+      ["panel.main.mainA", "survey", expect.stringMatching(/^60 A, 100 A, .*400 A$/)],
+      ["panel.g.feeder.ratingA", "survey", expect.stringMatching(/^15 A, 20 A, .*100 A$/)],
+      ["panel.g.feeder.conductor", "survey", expect.stringMatching(/^14 AWG, 12 AWG, /)],
+    ]);
+    const told: CaseDocument = {
+      ...us,
+      measured,
+      panels: [...us.panels, { ...garage, feeder: { ratingA: 60, conductor: { size: "6 AWG" } } }],
+      survey: { sources: { "panel.g.feeder.conductor": "told" } },
+    };
+    expect(ranges(told)).toEqual([["panel.g.feeder.conductor", "survey", "8 AWG, 6 AWG, 4 AWG"]]);
   });
   it("include all told values in the United Kingdom", () => {
     const home: CaseDocument = {

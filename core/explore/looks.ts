@@ -5,16 +5,18 @@
 
 import { assess, recommendedOf } from "#core/assess.ts";
 import { withEarthing, withPanel, withSupply } from "#core/case/document/change.ts";
-import type { CaseDocument } from "#core/case/document/types.ts";
+import { onSupply } from "#core/case/document/lookups.ts";
+import type { CaseDocument, Panel } from "#core/case/document/types.ts";
 import { dwellingFields } from "#core/case/fields/dwelling.ts";
 import { type FieldDefinition, fieldKey, fullLabelOf, memberOf } from "#core/case/fields/field.ts";
-import { panelFields } from "#core/case/fields/panel.ts";
+import { feederFields, panelFields } from "#core/case/fields/panel.ts";
 import type { StepId } from "#core/case/fields/steps.ts";
 import { supplyFields } from "#core/case/fields/supply.ts";
 import { seededRandom } from "#core/chance.ts";
 import { governingOf } from "#core/decide/assessment.ts";
 import { withMeasuredYear } from "#core/demand/measured-year.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
+import { feederRatingA } from "#core/home/home.ts";
 import { ownValue } from "#core/own-value.ts";
 import { loadName } from "#core/rules/demand/loads.ts";
 import { fieldContext } from "#core/rules/field-context.ts";
@@ -108,8 +110,97 @@ function aboutSize(sizes: readonly string[], size: string | undefined): string[]
   return at < 0 ? [] : sizes.slice(Math.max(0, at - 1), at + 2);
 }
 
+/** Ratings of a device that may feed a panel, A: Heron's own range. */
+const FEEDERS_A = [15, 100] as const;
+
+/** A case whose open values are asked for. */
+interface Open {
+  document: CaseDocument;
+  codebook: Codebook;
+  /** Whether nobody has read a value. */
+  open(key: string, value: unknown): boolean;
+  of(field: FieldDefinition, index?: readonly number[]): Told;
+}
+
+/** The open values of one panel and of what feeds it. */
+function looksAtPanel({ document, codebook, open, of }: Open, index: number): Look[] {
+  const panel = document.panels[index] as Panel;
+  const { words, unreadSupplyA } = codebook;
+  const key = (field: string) => `panel.${panel.id}.${field}`;
+  const put =
+    <T>(field: string, change: (value: T) => Partial<Panel>) =>
+    (d: CaseDocument, value: T) =>
+      read(withPanel(d, panel.id, change(value)), key(field));
+  const looks: Look[] = [];
+  if (onSupply(panel)) {
+    if (panel.mainKind !== "lugs" && open(key("mainA"), panel.mainA))
+      looks.push(
+        kinds(
+          of(panelFields.mainA, [index]),
+          [...new Set([unreadSupplyA[0], ...codebook.supplyRatingsA])],
+          showA,
+          put("mainA", (mainA: number) => ({ mainA })),
+        ),
+      );
+  } else {
+    const { feeder } = panel;
+    if (open(key("feeder.ratingA"), feederRatingA(document, panel)))
+      looks.push(
+        kinds(
+          of(feederFields.ratingA, [index]),
+          codebook.charging.devicesA.filter((a) => a >= FEEDERS_A[0] && a <= FEEDERS_A[1]),
+          showA,
+          put("feeder.ratingA", (ratingA: number) => ({ feeder: { ...feeder, ratingA } })),
+        ),
+      );
+    if (open(key("feeder.conductor"), feeder?.conductor))
+      looks.push(
+        kinds(
+          of(feederFields.conductor, [index]),
+          feeder?.conductor ? aboutSize(codebook.feederSizes, feeder.conductor.size) : codebook.feederSizes,
+          showSize,
+          put("feeder.conductor", (size: string) => ({
+            feeder: { ...feeder, conductor: { material: "cu", ...feeder?.conductor, size } },
+          })),
+        ),
+      );
+  }
+  const used = (panel.circuits ?? []).reduce((n, c) => n + (c.poles ?? 1), 0);
+  if (open(key("spaces"), panel.spaces))
+    looks.push(
+      range(
+        of(panelFields.spaces, [index]),
+        [Math.max(1, used), Math.max(panel.spaces ?? 0, used + POINTS - 1)],
+        (v) => `${Math.round(v)} ${words.spaces}`,
+        put("spaces", (v: number) => ({ spaces: Math.round(v) })),
+      ),
+    );
+  if (codebook.bus && open(key("busA"), panel.busA)) {
+    const from = panel.mainA ?? unreadSupplyA[0];
+    looks.push(
+      kinds(
+        of(panelFields.busA, [index]),
+        codebook.bus.ratingsA.filter((a) => a >= from),
+        showA,
+        put("busA", (busA: number) => ({ busA })),
+      ),
+    );
+  }
+  if (open(key("condition"), panel.condition))
+    looks.push(
+      kinds(
+        of(panelFields.condition, [index]),
+        ["sound", "obsolete", "unsafe"] as const,
+        (c) => c,
+        put("condition", (condition: Panel["condition"]) => ({ condition })),
+      ),
+    );
+  // A size that is not in the list has no neighbours.
+  return looks.filter((look) => look.kinds !== 0);
+}
+
 function looksOf(document: CaseDocument, codebook: Codebook, demandA: number): Look[] {
-  const { words, unreadSupplyA, asksFor } = codebook;
+  const { unreadSupplyA, asksFor } = codebook;
   const { supply, dwelling, survey, measured } = document;
   const open = (key: string, value: unknown) =>
     value === null ||
@@ -117,7 +208,7 @@ function looksOf(document: CaseDocument, codebook: Codebook, demandA: number): L
     ["assumed", "told"].includes(ownValue(survey?.sources ?? {}, key) ?? "read");
   const looks: Look[] = [];
   /** The key, label and step of a field. */
-  const of = (field: FieldDefinition, index: readonly number[] = []) => ({
+  const of: Open["of"] = (field, index = []) => ({
     key: fieldKey(field, memberOf(field, document, index)),
     label: fullLabelOf(field, fieldContext(document, index)),
     step: field.step,
@@ -174,46 +265,7 @@ function looksOf(document: CaseDocument, codebook: Codebook, demandA: number): L
       ),
     );
   }
-  for (const [i, panel] of document.panels.entries()) {
-    const used = (panel.circuits ?? []).reduce((n, c) => n + (c.poles ?? 1), 0);
-    const put = (key: string, change: (value: number) => Partial<typeof panel>) => (d: CaseDocument, v: number) =>
-      read(withPanel(d, panel.id, change(v)), key);
-    if (open(`panel.${panel.id}.spaces`, panel.spaces)) {
-      const key = `panel.${panel.id}.spaces`;
-      const most = Math.max(panel.spaces ?? 0, used + POINTS - 1);
-      looks.push(
-        range(
-          of(panelFields.spaces, [i]),
-          [Math.max(1, used), most],
-          (v) => `${Math.round(v)} ${words.spaces}`,
-          put(key, (v) => ({ spaces: Math.round(v) })),
-        ),
-      );
-    }
-    if (codebook.bus && open(`panel.${panel.id}.busA`, panel.busA)) {
-      const key = `panel.${panel.id}.busA`;
-      const from = panel.mainA ?? unreadSupplyA[0];
-      looks.push(
-        kinds(
-          of(panelFields.busA, [i]),
-          codebook.bus.ratingsA.filter((a) => a >= from),
-          showA,
-          put(key, (busA) => ({ busA })),
-        ),
-      );
-    }
-    if (open(`panel.${panel.id}.condition`, panel.condition)) {
-      const key = `panel.${panel.id}.condition`;
-      looks.push(
-        kinds(
-          of(panelFields.condition, [i]),
-          ["sound", "obsolete", "unsafe"] as const,
-          (c) => c,
-          (d, condition) => read(withPanel(d, panel.id, { condition }), key),
-        ),
-      );
-    }
-  }
+  for (const index of document.panels.keys()) looks.push(...looksAtPanel({ document, codebook, open, of }, index));
   if (!measured)
     looks.push(
       range(

@@ -380,6 +380,8 @@ describe("statistics", () => {
     const twenty = Array.from({ length: 20 }, (_, i) => 20 - i);
     expect(percentile(twenty, 0.05)).toBe(1);
     expect(percentile(twenty, 0.1)).toBe(2);
+    // Six hundredths of twenty are more than one of them.
+    expect(percentile(twenty, 0.06)).toBe(2);
     expect(percentile([], 0.5)).toBe(0);
   });
 });

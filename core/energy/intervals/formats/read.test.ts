@@ -454,6 +454,7 @@ describe("cells", () => {
     expect(
       [day("2023-02-29"), day("2025-04-31"), day("2025-00-10"), day("1900-01-01"), day("hello")].every(Number.isNaN),
     ).toBe(true);
+    expect([day("2200-12-31"), day("2201-01-01")].map(Number.isNaN)).toEqual([false, true]);
     expect(["00:00", "24:00", "7 PM", "12:30 am", "23:59:59"].map(readClock)).toEqual([
       0, 86_400, 68_400, 1800, 86_399,
     ]);

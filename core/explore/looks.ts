@@ -195,8 +195,7 @@ function looksAtPanel({ document, codebook, open, of }: Open, index: number): Lo
         put("condition", (condition: Panel["condition"]) => ({ condition })),
       ),
     );
-  // A size that is not in the list has no neighbours.
-  return looks.filter((look) => look.kinds !== 0);
+  return looks;
 }
 
 function looksOf(document: CaseDocument, codebook: Codebook, demandA: number): Look[] {
@@ -297,7 +296,8 @@ function looksOf(document: CaseDocument, codebook: Codebook, demandA: number): L
         ),
       );
     });
-  return looks;
+  // A size that is not in the list has no neighbours.
+  return looks.filter((look) => look.kinds !== 0);
 }
 
 /** The parts of an assessment that a look can change. */

@@ -34,7 +34,7 @@ function madeUpJob() {
   };
 }
 
-/** @returns the HTML of the page, which nobody is shown */
+/** Renders the page once. @returns its HTML, which only a test reads */
 export async function renderMadeUpJob({ routes }: ServerBuild): Promise<string> {
   const loaderData = madeUpJob();
   const page = (id: string, props: object) =>

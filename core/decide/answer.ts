@@ -85,12 +85,19 @@ function spareInWords({ headroomA, feeders, path, rules }: Assessment): string {
   return `${showHeadroom(headroomA)} at the ${supply}, ${showHeadroom(tightest.headroomA)} at the ${tightest.name}`;
 }
 
-/** Words for a better result from another panel than the one the case names; empty where there is none. */
-function betterFrom({ elsewhere, rules }: Assessment): string {
-  const [best] = elsewhere;
-  if (!best?.beatsRecommended) return "";
-  const { name } = wayOf(best.way).words[codebookOf(rules).conventions.locale];
-  return `; better from ${best.panelName}: ${lower(name)}, ${showA(best.chargeA)}${forMoney(best.typical, best.currency)}`;
+/** A way from another panel, within a sentence: "dedicated circuit, 48 A for $2,010". */
+export function elsewhereInWords(
+  { way, chargeA, typical, currency }: Assessment["elsewhere"][number],
+  { rules }: Pick<Assessment, "rules">,
+): string {
+  const { name } = wayOf(way).words[codebookOf(rules).conventions.locale];
+  return `${lower(name)}, ${showA(chargeA)}${forMoney(typical, currency)}`;
+}
+
+/** The end of the answer that names a better way from another panel; empty where there is none. */
+function betterFrom(assessment: Assessment): string {
+  const [best] = assessment.elsewhere;
+  return best?.beatsRecommended ? `; better from ${best.panelName}: ${elsewhereInWords(best, assessment)}` : "";
 }
 
 /** The answer in one sentence, and the next step. */

@@ -169,6 +169,7 @@ function totalOf(
 /** An amount in whole units of its currency: "$2,650"; "no price" for an infinite one. */
 export const showMoney = (amount: number, currency: PriceBook["currency"]): string =>
   Number.isFinite(amount) ? `${currency === "GBP" ? "£" : "$"}${showNumber(Math.round(amount))}` : "no price";
+
 /** A price as it goes on after what is had for it: " for $2,010", ", without a price". */
 export const forMoney = (amount: number, currency: PriceBook["currency"]): string =>
   Number.isFinite(amount) ? ` for ${showMoney(amount, currency)}` : ", without a price";

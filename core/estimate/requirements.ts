@@ -34,7 +34,7 @@ export interface WorkItem {
   link?: string;
   /** The fault it mends. */
   mends?: string;
-  /** What can hurt the person who does the work. */
+  /** Dangers to the person who does the work. */
   cautions?: readonly string[];
 }
 

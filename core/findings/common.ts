@@ -155,16 +155,20 @@ export function busThatCarries(home: Home, panel: Panel, mainA: number): number 
   );
 }
 
+/** The main of a new panel, A; 0 behind a feeder. The only panel on the supply has one as large as the supply. */
+function newMainA({ document, codebook, supplyA }: Home, panel: Panel, carriesA: number): number {
+  if (!onSupply(panel)) return 0;
+  if (document.panels.filter(onSupply).length === 1) return supplyA;
+  if (carriesA === 0) return panel.mainA ?? supplyA;
+  return Math.min(codebook.bus?.ratingsA.find((ratingA) => ratingA >= carriesA) ?? supplyA, supplyA);
+}
+
 /**
- * A new panel in the place of one. The only panel on the supply is as large as the supply.
- * @param carriesA what its main has to carry, A, where that is more than the main that is there carries
+ * A new panel in the place of one.
+ * @param carriesA what its main has to carry, A, where that is more than the main that is there carries; otherwise 0
  */
-export function largerPanel(home: Home, panel: Panel, carriesA = 0): CaseDocument {
-  const alone = home.document.panels.filter(onSupply).length === 1;
-  const largeEnough = home.codebook.bus?.ratingsA.find((ratingA) => ratingA >= carriesA) ?? home.supplyA;
-  const besideA = carriesA > 0 ? Math.min(largeEnough, home.supplyA) : (panel.mainA ?? home.supplyA);
-  const headA = onSupply(panel) ? (alone ? home.supplyA : besideA) : 0;
-  const mainA = Math.max(headA, panel.mainA ?? 0);
+export function largerPanel(home: Home, panel: Panel, carriesA: number): CaseDocument {
+  const mainA = Math.max(newMainA(home, panel, carriesA), panel.mainA ?? 0);
   const busA = busThatCarries(home, panel, mainA) ?? panel.busA;
   return renewedPanel(home.document, panel, { ...(mainA > 0 && { mainA }), ...(busA && { busA }) });
 }

@@ -245,8 +245,9 @@ const nearer = ({ path: one }: JudgingContext, { path: other }: JudgingContext):
 const decisiveUnknowns = ({ unknowns }: WayJudgement): number => unknowns.filter((u) => u.decisive).length;
 
 /**
- * The best start of a way by the policy of the job, those that leave less open first, with the others as its variants. A way that is not needed from one
- * panel is not offered from another one.
+ * The best start of a way, with the others as its variants. Of usable starts those that leave fewer decisive values open
+ * go first, and then the policy of the job decides. A way that is not needed from one panel is not offered from another
+ * one.
  */
 function judgeWay(way: Way, context: JudgingContext, origins: readonly JudgingContext[]): JudgedWay {
   if (!way.startsAtPanel || origins.length === 1) return judgeFrom(way, context);

@@ -186,7 +186,7 @@ export function withNewPanels(
     document,
     items: [...new Set(panels)].map((panel) => ({
       id: `new-panel:${panel.id}`,
-      text: `Change ${panelName(panel, context.codebook)} for a new ${context.codebook.words.newPanel}${newRating(document, panel, context.codebook)}`,
+      text: `Change ${panelName(panel, codebook)} for a new ${codebook.words.newPanel}${newRating(document, panel, codebook)}`,
       requires: SHARED_REQUIREMENTS.panel,
       link: `panel:${panel.id}`,
     })),

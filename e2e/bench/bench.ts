@@ -141,6 +141,13 @@ async function nights(page: Page) {
   return nightsFigures(browser, page, heron, await importCase(page, heron, fiveWaysCase()));
 }
 
+/** Parts of the bench that can be run alone, by their names on the command line. */
+const ALONE = new Map<string, (page: Page) => Promise<unknown>>([
+  ["nights", nights],
+  ["jobs", (page) => jobsFigures(page, heron)],
+  ["answers", (page) => fillJobs().then(() => answers(page))],
+]);
+
 async function everything(page: Page) {
   await fillJobs();
   const pages: Record<string, PageFigures> = { signIn: await pageFigures(browser, page, `${heron.url}/sign-in`) };
@@ -199,13 +206,7 @@ async function everything(page: Page) {
 try {
   const page = await browser.newPage();
   if (only) await signInAs(page, heron, "Mara Quill");
-  const figures = await (only === "nights"
-    ? nights(page)
-    : only === "jobs"
-      ? jobsFigures(page, heron)
-      : only === "answers"
-        ? fillJobs().then(() => answers(page))
-        : everything(page));
+  const figures = await (ALONE.get(only ?? "") ?? everything)(page);
   await Promise.all([closeDatabase(), endWork()]);
   console.log(JSON.stringify(figures, null, 1));
 } finally {

@@ -10,11 +10,11 @@ export const withSupply = (document: CaseDocument, changes: Partial<Supply>): Ca
   supply: { ...document.supply, ...changes },
 });
 
-/** Whether another earthing has another earth: Ze is measured on the supply's, RA on an electrode. */
+/** Whether a change of earthing is one to or from TT: Ze is measured at the supply, RA at an electrode. */
 export const hasOtherEarthOf = ({ supply }: CaseDocument, earthing: Supply["earthing"]): boolean =>
   (supply.earthing === "tt") !== (earthing === "tt");
 
-/** The case with another earthing. A Ze that was measured before is no electrode, so it is measured anew. */
+/** The case with another earthing. To or from TT the measured value is removed, as it was measured on another earth. */
 export const withEarthing = (document: CaseDocument, earthing: Supply["earthing"]): CaseDocument =>
   withSupply(document, { earthing, ...(hasOtherEarthOf(document, earthing) && { zeOhm: null }) });
 

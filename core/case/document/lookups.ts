@@ -18,7 +18,7 @@ export const circuitOf = (
 /** Whether a panel is directly on the supply, not behind another panel. */
 export const onSupply = ({ fedFrom = "supply" }: Pick<Panel, "fedFrom">): boolean => fedFrom === "supply";
 
-/** Whether generation or a battery stands beside the supply, so that current may flow both ways. */
+/** Whether the home has generation or a battery, so that current may flow in both directions. */
 export const hasGenerationOrBattery = ({ supply }: Pick<CaseDocument, "supply">): boolean =>
   supply.onsiteGeneration === true || supply.battery === true;
 

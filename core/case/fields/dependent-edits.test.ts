@@ -41,7 +41,7 @@ describe("the measured earth of a supply", () => {
   const measured: CaseDocument = { ...uk, supply: { ...uk.supply, earthing: "tn-c-s", zeOhm: 0.35 } };
   const onto = (home: CaseDocument, earthing: string | undefined) =>
     applyPatch(home, dependentEdits(home, "/supply/earthing", earthing, false)).supply.zeOhm;
-  it("is measured anew where the earthing turns out to be an electrode, or no longer one", () => {
+  it("is removed where the earthing changes to or from TT", () => {
     expect(onto(measured, "tt")).toBeUndefined();
     expect(onto({ ...measured, supply: { ...measured.supply, earthing: "tt", zeOhm: 90 } }, "tn-s")).toBeUndefined();
   });

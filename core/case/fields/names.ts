@@ -19,11 +19,12 @@ export function panelName({ name }: Pick<Panel, "name">, { words }: Pick<FieldRu
 export const mainName = ({ mainKind }: Pick<Panel, "mainKind">, { board }: Pick<FieldRules, "board">): string =>
   lower(board.words.main(mainKind));
 
-/** A conductor that is to be bought: "2/0 AWG copper"; its size alone where the rules know only copper. */
+/** "2/0 AWG copper"; the size alone where the rules know only copper, or the metal is not recorded. */
 export const conductorName = (
-  { size, material = "cu" }: Conductor,
+  { size, material }: Conductor,
   { asksFor }: { asksFor: { conductorMetal: boolean } },
-): string => `${showSize(size)}${asksFor.conductorMetal ? (material === "cu" ? " copper" : " aluminum") : ""}`;
+): string =>
+  `${showSize(size)}${asksFor.conductorMetal && material ? (material === "cu" ? " copper" : " aluminum") : ""}`;
 
 /** "14-50 receptacle", "BS 1363 socket". */
 export const outletName = (

@@ -86,7 +86,7 @@ function byTheWords(h: readonly number[], dt: number, nights: readonly ReplayNig
       let now = paused ? 0 : offered;
       if (paused || offered < w.mostA) throttled += dt;
       const most = ((need - got) * 3.6e6) / (w.volts * dt);
-      // What is missing by no more than rounding is not missing.
+      // A need that is met to within rounding is met.
       if (now >= most - 1e-9) {
         now = most;
         got = need;

@@ -1,8 +1,9 @@
 /** The supply: `150 A service`, `4/0 al service conductors`, `cut-out 80`, `TN-C-S`, `Ze 0.21`, `no isolator`, `solar`. */
 import type { Conductor } from "#core/case/document/types.ts";
 import { dependentEdits } from "#core/case/fields/dependent-edits.ts";
+import { conductorName } from "#core/case/fields/names.ts";
 import { parseNumber } from "#core/quantity/parse.ts";
-import { showA, showOhm, showSize } from "#core/units.ts";
+import { showA, showOhm } from "#core/units.ts";
 import { capital } from "#core/words.ts";
 import type { NoteContext, NoteReader, Understood } from "./types.ts";
 import { setRead } from "./values.ts";
@@ -55,7 +56,7 @@ function readConductor(line: string, { document, codebook }: NoteContext) {
       : "cu";
   const conductor: Conductor = { ...document.supply.conductor, size, ...(material && { material }) };
   return {
-    understood: `${capital(name)} ${showSize(size)}${material && codebook.asksFor.conductorMetal ? ` ${material === "cu" ? "copper" : "aluminum"}` : ""}`,
+    understood: `${capital(name)} ${conductorName({ size, material }, codebook)}`,
     patch: setRead(document, "/supply/conductor", conductor, "supply.conductor"),
   };
 }

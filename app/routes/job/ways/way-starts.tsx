@@ -3,12 +3,12 @@ import { Button } from "antd";
 import { setValue } from "#core/case/document/set-value.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { panelName } from "#core/case/fields/names.ts";
+import { elsewhereInWords } from "#core/decide/answer.ts";
 import { forMoney } from "#core/estimate/estimate.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { showA } from "#core/units.ts";
-import { wayOf } from "#core/ways/index.ts";
 import type { WayJudgement, WayVariant } from "#core/ways/types.ts";
-import { capital, lower } from "#core/words.ts";
+import { capital } from "#core/words.ts";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
 import styles from "./ways.module.css";
 
@@ -25,15 +25,13 @@ function useStartAt() {
 
 /** The best way from another panel than the one that the job names, where it beats the recommended one. */
 export function BetterStart() {
-  const { document, assessment } = useJob();
+  const { assessment } = useJob();
   const startAt = useStartAt();
   const [best] = assessment.elsewhere;
   if (!best?.beatsRecommended) return null;
-  const { name } = wayOf(best.way).words[codebookOf(document.rules).conventions.locale];
   return (
     <p className={styles.school}>
-      From {best.panelName} it would be better: {lower(name)}, {showA(best.chargeA)}
-      {forMoney(best.typical, best.currency)}.{" "}
+      From {best.panelName} it would be better: {elsewhereInWords(best, assessment)}.{" "}
       <Button size="small" onClick={() => startAt(best.panel)}>
         Start at {best.panelName}
       </Button>
@@ -47,7 +45,7 @@ export function WayStarts({ way }: { way: WayJudgement }) {
   const named = document.charger?.panel;
   const better = assessment.elsewhere.filter((e) => e.way === way.way);
   if (document.panels.length < 2 || (way.variants.length === 0 && better.length === 0)) return null;
-  // What would be better from another panel is never ruled out.
+  // A better way from another panel is usable, so it has no reason against it.
   const others: (Pick<WayVariant, "panel" | "verdict" | "chargeA" | "typical"> & Partial<WayVariant>)[] = [
     ...way.variants,
     ...better,

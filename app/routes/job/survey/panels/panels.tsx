@@ -53,7 +53,7 @@ function Links() {
   return (
     <div className={styles.links}>
       {twice.map(({ load, circuits }) => (
-        <p key={load.id} className={styles.twice} role="alert">
+        <p key={load.id} className="stops" role="alert">
           {nameOf(load)} could be fed by {circuits.map((c) => c.label || c.id).join(" and ")}: link it to one.
         </p>
       ))}

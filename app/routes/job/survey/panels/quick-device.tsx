@@ -69,11 +69,7 @@ export function QuickDevice({ input, codebook, at, said, onSaid, onAdd }: Props)
           </Button>
         }
       />
-      <p
-        id={`${id}-said`}
-        role={said?.refused ? "alert" : "status"}
-        className={said?.refused ? styles.refused : "quiet"}
-      >
+      <p id={`${id}-said`} role={said?.refused ? "alert" : "status"} className={said?.refused ? "stops" : "quiet"}>
         {said?.text ??
           (read && !("problem" in read)
             ? read.understood

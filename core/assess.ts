@@ -1,8 +1,15 @@
 /** Case in, assessment out: the one entry that the page, the server, the workers and the command line share. */
 
+import { withCharger } from "#core/case/document/change.ts";
 import { readRatingA } from "#core/case/document/lookups.ts";
 import type { WayReason } from "#core/case/document/reasons.ts";
-import type { CaseDocument, EvTreatment } from "#core/case/document/types.ts";
+import {
+  keepsCharger,
+  type StayingCharger,
+  stayingCharger,
+  withoutStayingCharger,
+} from "#core/case/document/staying-charger.ts";
+import type { CaseDocument, EvTreatment, Panel } from "#core/case/document/types.ts";
 import { panelName } from "#core/case/fields/names.ts";
 import type { Assessment } from "#core/decide/assessment.ts";
 import { recommendWay } from "#core/decide/recommend.ts";
@@ -15,7 +22,7 @@ import { panelLimits } from "#core/home/panel-limits.ts";
 import { betterElsewhere, judgeAll, judgeOne } from "#core/judge/judge-ways.ts";
 import { byPreference, policyOf } from "#core/judge/preference.ts";
 import { countSpaces } from "#core/panel/spaces.ts";
-import { pathTo } from "#core/path/links.ts";
+import { pathTo, type SupplyPath } from "#core/path/links.ts";
 import { missingOf } from "#core/path/missing.ts";
 import type { PathLink, UnknownValue } from "#core/path/types.ts";
 import { reachIn } from "#core/place/reach.ts";
@@ -72,13 +79,23 @@ function lightestPhase({ document, codebook, loads, method }: Home, amps: number
   return phases.reduce((least, next) => (exceeds(least.demandA, next.demandA) ? next : least)).phase;
 }
 
-/** The context in which the ways are judged. */
+/** The home that the ways are proposed for: without a charger that stays, which each of them puts where it would be. */
+function homeOfWays(there: Home, staying: StayingCharger | null): Home {
+  const { document, codebook, volts } = there;
+  if (staying) return homeOf(withoutStayingCharger(document, staying, volts), codebook);
+  return keepsCharger(document) ? { ...there, document: withCharger(document, { providedBy: "customer" }) } : there;
+}
+
+/** The context in which the ways are judged. @param there the home as it is today */
 function judgingContextOf(
-  document: CaseDocument,
+  today: CaseDocument,
   codebook: Codebook,
   book: PriceBook,
-  home = homeOf(document, codebook),
+  there = homeOf(today, codebook),
 ): JudgingContext {
+  const staying = stayingCharger(today);
+  const home = homeOfWays(there, staying);
+  const { document } = home;
   const given = document.charger ?? {};
   const path = pathTo(home, targetOf(document));
   const charger = {
@@ -99,6 +116,7 @@ function judgingContextOf(
     book,
     path,
     charger,
+    staying,
     wanted: {
       chargeA,
       supplyA: addsA(treatment === "inside" ? "outside-100" : treatment),
@@ -132,7 +150,7 @@ export function assess(document: CaseDocument, book: PriceBook): Assessment {
   // Where the case leaves the start of the circuit open, today's path ends where the taken way starts.
   const startPanel = document.panels.find((p) => p.id === taken?.panel);
   const isOpen = taken !== undefined && taken.variants.length > 0 && startPanel !== undefined;
-  const { path } = isOpen ? startingAt(context, startPanel) : context;
+  const path = todaysPath(context, home, isOpen ? startPanel : null);
   const { unknowns, replaced } = unknownValues(path.links, taken, Boolean(document.decision));
   const assumed = assumedFields(document).filter(({ key }) => !replaced.has(key));
   const rating = explainRating(home);
@@ -193,6 +211,16 @@ export function assess(document: CaseDocument, book: PriceBook): Assessment {
       return elsewhere;
     },
   });
+}
+
+/**
+ * Today's path: to the circuit of a charger that stays, otherwise to where the charger's circuit would start.
+ * @param start the panel where the taken way starts, where the case leaves that open
+ */
+function todaysPath(context: JudgingContext, home: Home, start: Panel | null): SupplyPath {
+  const { staying } = context;
+  if (staying?.panel) return pathTo(home, { panel: staying.panel, circuit: staying.circuit, outlet: null });
+  return start ? startingAt(context, start).path : context.path;
 }
 
 /** The ways that would be better from another panel, the best one first. */

@@ -23,6 +23,8 @@ export const CAUTIONS = {
   deviceNotRaised: (device: string) =>
     `A ${device} is not raised to fit the charger until the conductor behind it has been seen along its whole length.`,
   abandoned: "Prove it dead, and follow it to both ends, before it is touched.",
+  chargerOpened:
+    "Isolate the charger's own circuit, and a second source too, and prove it dead before the charger is opened.",
   clamps:
     "Right conductor, right direction, closed jaws; a lost clamp signal must drop the charger to its safe current.",
   limitInCharger:

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { bs7671Codebook } from "#core/rules/bs7671/index.ts";
+import { bs7671A2Codebook } from "#core/rules/bs7671/editions.ts";
 import type { CircuitSpec } from "#core/rules/circuit/types.ts";
 import { nec2023Codebook } from "#core/rules/nec/editions.ts";
 import { lengthFt, lengthM } from "#core/units.ts";
@@ -33,7 +33,7 @@ describe("size against length", () => {
     expect(rows.slice(0, 5).map((r) => r.taken)).toEqual([3, 3, 4, 4, 5]);
   });
   it("ends where no size is large enough for it", () => {
-    const rows = sizesByLength(bs7671Codebook.circuit, uk, (s) => lengthM(s.length), 800, 4);
+    const rows = sizesByLength(bs7671A2Codebook.circuit, uk, (s) => lengthM(s.length), 800, 4);
     expect(rows.map((r) => r.taken)).toEqual([6, null, null, null]);
   });
 });
@@ -54,7 +54,7 @@ describe("the reason for the size by length", () => {
     expect(regionsOf(rows, 3)).toEqual(regionsOf(rows, null));
   });
   it("is nothing where no size is large enough", () => {
-    const far = sizesByLength(bs7671Codebook.circuit, uk, (s) => lengthM(s.length), 800, 4);
+    const far = sizesByLength(bs7671A2Codebook.circuit, uk, (s) => lengthM(s.length), 800, 4);
     expect(regionsOf(far, null).at(-1)).toEqual({ decides: "nothing", from: 200, to: 800 });
   });
 });
@@ -88,9 +88,9 @@ describe("the size that costs least", () => {
 });
 
 describe("the sizes beside the chosen one", () => {
-  const made = designCircuit(bs7671Codebook.circuit, uk);
+  const made = designCircuit(bs7671A2Codebook.circuit, uk);
   if (!isDesigned(made)) throw new Error("it is made");
-  const [candidates = []] = candidatesOf(bs7671Codebook.circuit, uk, made);
+  const [candidates = []] = candidatesOf(bs7671A2Codebook.circuit, uk, made);
   it("are all that the type is made in, with why each smaller fails", () => {
     expect(candidates.map((c) => [c.conductor.size, c.chosen, c.fails?.id])).toEqual([
       ["1.5 mm2", false, "capacity"],
@@ -141,9 +141,9 @@ describe("the sizes beside the chosen one", () => {
   });
   it("of an existing conductor have one size", () => {
     const kept: CircuitSpec = { ...uk, kept: { size: "4 mm2", material: "cu", type: "armoured-70" } };
-    const found = designCircuit(bs7671Codebook.circuit, kept);
+    const found = designCircuit(bs7671A2Codebook.circuit, kept);
     if (!isDesigned(found)) throw new Error("it is made");
-    expect(candidatesOf(bs7671Codebook.circuit, kept, found)[0]?.map((c) => c.conductor.size)).toEqual(["4 mm2"]);
+    expect(candidatesOf(bs7671A2Codebook.circuit, kept, found)[0]?.map((c) => c.conductor.size)).toEqual(["4 mm2"]);
     expect(neighbouringSizes([])).toEqual({ smaller: null, larger: null });
   });
 });

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import type { RunSegment } from "#core/case/document/types.ts";
-import { bs7671Codebook } from "#core/rules/bs7671/index.ts";
+import { bs7671A2Codebook } from "#core/rules/bs7671/editions.ts";
 import type { CircuitDesign, CircuitSpec } from "#core/rules/circuit/types.ts";
 import { nec2023Codebook } from "#core/rules/nec/editions.ts";
 import { designCircuit, isDesigned } from "./design.ts";
@@ -36,7 +36,7 @@ const uk = (changes: Partial<CircuitSpec> = {}): CircuitSpec => ({
   ...changes,
 });
 const rulesOf = (asked: CircuitSpec) =>
-  (asked.system === "single-phase-230" ? bs7671Codebook : nec2023Codebook).circuit;
+  (asked.system === "single-phase-230" ? bs7671A2Codebook : nec2023Codebook).circuit;
 const tried = (asked: CircuitSpec) => designCircuit(rulesOf(asked), asked);
 function made(asked: CircuitSpec): CircuitDesign {
   const found = tried(asked);
@@ -228,7 +228,7 @@ describe("a circuit in the United Kingdom", () => {
     expect(design.voltDropV).toBeCloseTo(4.22, 2);
     expect(made({ ...stub, chargeA: 16 }).deviceA).toBe(32);
     const large = { ...kept, size: "16 mm2" };
-    expect(bs7671Codebook.circuit.keptMostA(large, stub.segments, stub)).toEqual({ deviceA: 40, chargeA: 40 });
+    expect(bs7671A2Codebook.circuit.keptMostA(large, stub.segments, stub)).toEqual({ deviceA: 40, chargeA: 40 });
     expect(refused({ ...stub, kept: { ...kept, size: "2.5 mm2" } })).not.toBeNull();
   });
 });

@@ -1,10 +1,12 @@
 /** The ways of a case as a replay runs them. */
 
 import { afterEach } from "#core/assess.ts";
+import { homeBeside } from "#core/case/document/staying-charger.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import type { WayToReplay } from "#core/energy/replay/way-to-replay.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
 import { homeOf } from "#core/home/home.ts";
+import { caseVolts } from "#core/rules/demand/loads.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import type { Codebook } from "#core/rules/types.ts";
 import { exceeds } from "#core/tolerance.ts";
@@ -16,7 +18,7 @@ const continuousLimitA = ({ charging }: Codebook, ratingA: number): number => ra
 export function waysToReplay(document: CaseDocument, book: PriceBook): WayToReplay[] {
   const codebook = codebookOf(document.rules);
   const { leastOfferA } = codebook.charging;
-  const governingA = homeOf(document, codebook).demandA;
+  const governingA = homeOf(homeBeside(document, caseVolts(document, codebook)), codebook).demandA;
   return afterEach(document, book).map(({ way, after }) => {
     const home = homeOf(after, codebook);
     const charger = after.loads.find((l) => l.id === after.charger?.load);

@@ -37,6 +37,7 @@ const atDevices = startsWith(
   "exchange-device",
   "take-over",
   "take-out",
+  "take-off",
   "move",
   "mend:rcd-type-ac",
   "mend:rcd-missing",
@@ -85,8 +86,12 @@ const ACTS: readonly Act[] = [
   { inWork: startsWith("check-outlet", "splitter", "receptacle"), text: () => CAUTIONS.extensionLead },
   { inWork: startsWith("check-outlet"), text: ({ words }) => CAUTIONS.gripAndHeat(words.outlet) },
   { inWork: startsWith("receptacle"), text: ({ words }) => CAUTIONS.boxEarthed(words.outlet) },
+  { inWork: startsWith("take-off", "share-limit"), text: () => CAUTIONS.chargerOpened },
   { inWork: startsWith("clamps"), text: () => CAUTIONS.clamps },
-  { inWork: startsWith("new-circuit", "clamps", "set-current", "splitter"), text: () => CAUTIONS.limitInCharger },
+  {
+    inWork: startsWith("new-circuit", "clamps", "share-limit", "set-current", "splitter"),
+    text: () => CAUTIONS.limitInCharger,
+  },
 ];
 
 /** A piece of work with the cautions of what the hand does in it. */

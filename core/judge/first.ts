@@ -115,7 +115,8 @@ function insertedBefore(items: readonly WorkItem[], kind: RegExp, item: WorkItem
 }
 
 /** Work in which a hand goes into a board. */
-const AT_A_BOARD = /^(new-circuit|exchange-device|take-over|take-out:|move:|own-board|new-panel:|upgrade|mend:)/;
+const AT_A_BOARD =
+  /^(new-circuit|exchange-device|take-over|take-off|take-out:|move:|own-board|new-panel:|upgrade|mend:)/;
 
 /** Isolating generation and battery, as a step of its own before the first work at a board that they feed into. */
 export function withSourcesIsolated(

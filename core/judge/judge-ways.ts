@@ -8,8 +8,9 @@ import { overloadInWords, replayBasis, replayedNights } from "#core/energy/need/
 import { type Estimate, estimateWork } from "#core/estimate/estimate.ts";
 import type { PathLink } from "#core/path/types.ts";
 import { showA } from "#core/units.ts";
-import { WAYS, wayOf } from "#core/ways/index.ts";
+import { wayOf, waysOf } from "#core/ways/index.ts";
 import { withPriority } from "#core/ways/priority.ts";
+import { withOldEnd } from "#core/ways/staying-charger.ts";
 import type { JudgingContext, Proposal, RefusedProposal, Way, WayJudgement, WayVariant } from "#core/ways/types.ts";
 import { linkTooSmall } from "#core/ways/work.ts";
 import { why, withLazyFields } from "#core/why.ts";
@@ -27,14 +28,14 @@ interface Outcome {
 }
 
 function outcomeOf(context: JudgingContext, proposed: Proposal): Outcome {
-  const proposal = withPriority(context, proposed);
+  const proposal = withPriority(context, withOldEnd(context, proposed));
   const judged = judgeProposal(context, proposal);
   const given =
     judged.guards.length > 0
       ? givenManaged(
           context.need,
           judged.guards,
-          judged.chargeA,
+          judged.chargeA + (proposal.chargerPlacement.sharesWith?.amps ?? 0),
           context.home.volts,
           context.codebook.charging.leastOfferA,
         )
@@ -50,6 +51,16 @@ const better = (a: Outcome, b: Outcome): number =>
   a.judged.items.length - b.judged.items.length ||
   b.judged.circuitA - a.judged.circuitA ||
   placedAt(a.proposal).localeCompare(placedAt(b.proposal));
+
+/** Of outcomes that meet the need the one that costs less first, otherwise the better one. */
+function byLeastWork({ book, document }: JudgingContext): (a: Outcome, b: Outcome) => number {
+  const meets = ({ given, judged }: Outcome) => given.meetsNeed && judged.chargeA > 0;
+  const price = ({ judged }: Outcome) => estimateWork(judged.items, book, document.options?.grants).cost.typical;
+  return (a, b) => Number(meets(b)) - Number(meets(a)) || (meets(a) ? ordered(price(a), price(b)) : 0) || better(a, b);
+}
+
+/** The order of two prices; one that is not known goes last. */
+const ordered = (a: number, b: number): number => (a === b ? 0 : Number.isNaN(a) || a > b ? 1 : -1);
 
 /** The least favourable outcome of a proposal whose panel nobody knows; the only one of any other proposal. */
 function leastFavourable(context: JudgingContext, proposal: Proposal): Outcome {
@@ -101,7 +112,7 @@ function judgeFrom(way: Way, context: JudgingContext): JudgedWay {
   const outcomes = worthJudging(proposals).map((p) => leastFavourable(context, p));
   const short = () => outcomes.length > 0 && outcomes.every((o) => o.judged.chargeA < context.wanted.chargeA);
   for (const other of way.otherwise?.(context) ?? []) if (short()) outcomes.push(outcomeOf(context, other()));
-  outcomes.sort(better);
+  outcomes.sort(way.leastWork ? byLeastWork(context) : better);
   const [best] = outcomes;
   if (!best)
     return { way: refusal(context, way, unique(proposals.filter(isRefused).flatMap((p) => p.refused))), after: null };
@@ -279,7 +290,7 @@ const variantOf = ({ panel, verdict, chargeA, meetsNeed, cost, reasons }: WayJud
 /** The judgements of all ways, in their order of registration. */
 export function judgeAll(context: JudgingContext): WayJudgement[] {
   const origins = originsOf(context);
-  return WAYS.map((way) => judgeWay(way, context, origins).way);
+  return waysOf(context.document).map((way) => judgeWay(way, context, origins).way);
 }
 
 /** One way with the home after its work; null where the way is ruled out. */

@@ -3,7 +3,7 @@ import { describe, expect, it } from "vitest";
 import { applyPatch } from "#core/case/document/patch.ts";
 import type { CaseDocument, Circuit, Panel } from "#core/case/document/types.ts";
 import { caseProblems } from "#core/laws/read.ts";
-import { bs7671Codebook } from "#core/rules/bs7671/index.ts";
+import { bs7671A2Codebook } from "#core/rules/bs7671/editions.ts";
 import { nec2023Codebook } from "#core/rules/nec/editions.ts";
 import { ukCase, usCase } from "#core/testing/cases.ts";
 import { addDevice, arrangedPatch, balanceLegs, legLoadsVA, moveDevice, swapDevices } from "./arrange.ts";
@@ -140,8 +140,8 @@ describe("any sequence of changes to a panel", () => {
 
   it.each([
     [nec2023Codebook, usCase()],
-    [bs7671Codebook, ukCase()],
-    [bs7671Codebook, ukCase({ supply: { system: "three-phase-230-400", ratingA: 80 } })],
+    [bs7671A2Codebook, ukCase()],
+    [bs7671A2Codebook, ukCase({ supply: { system: "three-phase-230-400", ratingA: 80 } })],
   ] as const)(
     "it stays one that the case's laws allow, and balancing never makes it worse: $0.id (property)",
     (codebook, base) => {

@@ -2,7 +2,7 @@
 import { describe, expect, it } from "vitest";
 import { applyPatch } from "#core/case/document/patch.ts";
 import type { CaseDocument, Circuit, Panel } from "#core/case/document/types.ts";
-import { bs7671Codebook } from "#core/rules/bs7671/index.ts";
+import { bs7671A2Codebook } from "#core/rules/bs7671/editions.ts";
 import { nec2023Codebook } from "#core/rules/nec/editions.ts";
 import { ukCase, usCase } from "#core/testing/cases.ts";
 import {
@@ -36,7 +36,7 @@ describe("moving", () => {
     );
   });
   it("in the UK stops before the first way", () => {
-    expect(where(moveDevice(panelOf([{ id: "a", position: 1 }]), "a", 0, bs7671Codebook))).toBe(
+    expect(where(moveDevice(panelOf([{ id: "a", position: 1 }]), "a", 0, bs7671A2Codebook))).toBe(
       "There is no way before the first",
     );
   });
@@ -217,13 +217,13 @@ describe("a device as typed", () => {
     expect(understood("dual 15 bedroom")).toBe("15 A breaker, AFCI/GFCI, Bedroom");
     expect(understood("surge")).toBe("surge protection");
     expect(understood("blank")).toBe("Blank");
-    expect(understood("b32 ring", bs7671Codebook.board)).toBe("32 A MCB, Ring");
-    expect(understood("rcbo 32 cooker", bs7671Codebook.board)).toBe("32 A RCBO, type A, Cooker");
+    expect(understood("b32 ring", bs7671A2Codebook.board)).toBe("32 A MCB, Ring");
+    expect(understood("rcbo 32 cooker", bs7671A2Codebook.board)).toBe("32 A RCBO, type A, Cooker");
     // A curve is no word of a North American panel.
     expect(understood("b32 ring")).toBe("What rating? For example: 20 kitchen");
   });
   it("has a curve where the region writes one, and a label where it is surge protection", () => {
-    const made = (text: string, board = bs7671Codebook.board) => {
+    const made = (text: string, board = bs7671A2Codebook.board) => {
       const read = parseDevice(text, board);
       return "device" in read ? read.device : {};
     };
@@ -242,7 +242,7 @@ describe("the places of a panel", () => {
     expect(spacesOf({ id: "p" }, nec2023Codebook)).toBe(0);
     expect(spacesOf({ id: "p", circuits: [{ id: "a", position: 3, poles: 2 }, { id: "b" }] }, nec2023Codebook)).toBe(5);
     expect(spacesOf({ id: "p", spaces: 20, circuits: [] }, nec2023Codebook)).toBe(20);
-    expect(positionsOf({ id: "a", position: 4 }, bs7671Codebook)).toEqual([4]);
-    expect(positionsOf({ id: "a" }, bs7671Codebook)).toEqual([]);
+    expect(positionsOf({ id: "a", position: 4 }, bs7671A2Codebook)).toEqual([4]);
+    expect(positionsOf({ id: "a" }, bs7671A2Codebook)).toEqual([]);
   });
 });

@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import type { CaseDocument, Circuit, Panel } from "#core/case/document/types.ts";
 import { readCase } from "#core/laws/read.ts";
-import { bs7671Codebook } from "#core/rules/bs7671/index.ts";
+import { bs7671A2Codebook } from "#core/rules/bs7671/editions.ts";
 import { nec2023Codebook } from "#core/rules/nec/editions.ts";
 import { ukCase, usCase } from "#core/testing/cases.ts";
 import { balanceLegs, legLoadsVA, moveDevice, swapDevices } from "./arrange.ts";
@@ -40,7 +40,7 @@ const problems = (document: CaseDocument): string => {
 describe("slots", () => {
   it("run down a column in North America and along the row in the United Kingdom", () => {
     expect(positionsOf(two("a", 3), nec2023Codebook)).toEqual([3, 5]);
-    expect(positionsOf(two("a", 3), bs7671Codebook)).toEqual([3, 4]);
+    expect(positionsOf(two("a", 3), bs7671A2Codebook)).toEqual([3, 4]);
   });
   it("are halves for tandems and quads", () => {
     expect(slotsOf(one("a", 3, { half: "b" }), nec2023Codebook)).toEqual(["3b"]);
@@ -49,7 +49,7 @@ describe("slots", () => {
   });
   it("alternate between the legs down a column, and the phases along a three-phase board", () => {
     expect([1, 2, 3, 4, 5].map((p) => nec2023Codebook.board.legOf(p, 2))).toEqual([1, 1, 2, 2, 1]);
-    expect([1, 2, 3, 4].map((p) => bs7671Codebook.board.legOf(p, 3))).toEqual([1, 2, 3, 1]);
+    expect([1, 2, 3, 4].map((p) => bs7671A2Codebook.board.legOf(p, 3))).toEqual([1, 2, 3, 1]);
   });
   it("count a tandem as one space, a blank and an abandoned device as none", () => {
     const circuits = [
@@ -138,7 +138,7 @@ describe("moving and swapping", () => {
       fc.property(
         fc.array(device, { maxLength: 14 }),
         fc.array(fc.tuple(fc.nat(13), fc.integer({ min: -1, max: 26 })), { maxLength: 20 }),
-        fc.constantFrom(nec2023Codebook, bs7671Codebook),
+        fc.constantFrom(nec2023Codebook, bs7671A2Codebook),
         (devices, moves, codebook) => {
           let at = panelOf([], 24);
           for (const [i, d] of devices.entries()) {
@@ -220,7 +220,7 @@ describe("links between devices and loads", () => {
 
 describe("quick entry of devices", () => {
   const us = (text: string) => parseDevice(text, nec2023Codebook.board);
-  const uk = (text: string) => parseDevice(text, bs7671Codebook.board);
+  const uk = (text: string) => parseDevice(text, bs7671A2Codebook.board);
   it("understands what electricians write", () => {
     expect(us("20 kitchen")).toMatchObject({ device: { device: "breaker", poles: 1, ratingA: 20, label: "Kitchen" } });
     expect(us("2p 30 dryer")).toMatchObject({

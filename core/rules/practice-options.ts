@@ -30,3 +30,15 @@ export const sizing: PracticeOption = {
   current: ({ options }) => options?.chargerSizing ?? "largest",
   apply: (document, value) => withOption(document, { chargerSizing: value as "largest" | "need" }),
 };
+
+/** Where the charger is connected. @param board what the rules call a panel */
+export const ownBoard = (board: string): PracticeOption => ({
+  id: "chargerBoard",
+  question: "The charger is connected to",
+  choices: [
+    { value: "spare-way", label: `the ${board} that is there` },
+    { value: "own", label: `always a ${board} of its own` },
+  ],
+  current: ({ options }) => options?.chargerBoard ?? "spare-way",
+  apply: (document, value) => withOption(document, { chargerBoard: value as "spare-way" | "own" }),
+});

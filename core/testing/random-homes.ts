@@ -1,6 +1,7 @@
 /** Homes of every kind for property tests: with and without faults, read and unread, one panel and several. */
 import fc from "fast-check";
 import type { CaseDocument, Circuit, Load, Panel } from "#core/case/document/types.ts";
+import { VISIT_REASONS } from "#core/case/document/vocabulary.ts";
 import { knownUkHome, knownUsHome } from "./cases.ts";
 
 const maybe = <T>(value: fc.Arbitrary<T>, freq = 3) => fc.option(value, { nil: undefined, freq });
@@ -116,9 +117,20 @@ function home(uk: boolean): fc.Arbitrary<CaseDocument> {
         owner: maybe(fc.constantFrom("given" as const, "to-ask" as const, "refused" as const), 1),
         treatment: fc.constantFrom("outside-125" as const, "outside-100" as const, "inside" as const),
         needKWh: fc.constantFrom(4, 10, 20),
+        reason: maybe(fc.constantFrom(...VISIT_REASONS), 1),
+        thereA: maybe(fc.constantFrom(16, 32), 4),
+        chargerBoard: maybe(fc.constant("own" as const), 1),
       })
       .map((r): CaseDocument => {
-        const circuits = r.circuits.map((c, i) => ({ ...c, id: `c${i}` }));
+        const there: Load[] =
+          r.reason && r.reason !== "first-charger" && r.thereA !== undefined
+            ? [{ id: "there", kind: "ev-charger", amps: r.thereA, existing: true }]
+            : [];
+        const circuits = r.circuits.map((c, i) => ({
+          ...c,
+          id: `c${i}`,
+          ...(i === 0 && there.length > 0 && { status: "in-use" as const, loads: ["there"] }),
+        }));
         const main: Panel = without({
           id: "main",
           name: "Main",
@@ -146,7 +158,9 @@ function home(uk: boolean): fc.Arbitrary<CaseDocument> {
         const onCircuit = r.outlet?.circuit === undefined ? undefined : circuits[r.outlet.circuit]?.id;
         return {
           ...base,
-          ...(r.owner && { enquiry: { permissions: { owner: r.owner } } }),
+          ...((r.owner || r.reason) && {
+            enquiry: without({ reason: r.reason, permissions: r.owner ? { owner: r.owner } : undefined }),
+          }),
           supply: without({
             ...base.supply,
             ratingA: r.ratingA ?? null,
@@ -156,7 +170,7 @@ function home(uk: boolean): fc.Arbitrary<CaseDocument> {
             onsiteGeneration: r.onsiteGeneration,
           }),
           panels,
-          loads: loads.map((l, i) => (r.sub !== "none" && i % 3 === 2 ? { ...l, panel: "sub" } : l)),
+          loads: [...loads.map((l, i) => (r.sub !== "none" && i % 3 === 2 ? { ...l, panel: "sub" } : l)), ...there],
           outlets: r.outlet
             ? [
                 without({
@@ -175,7 +189,7 @@ function home(uk: boolean): fc.Arbitrary<CaseDocument> {
             panel: r.chargerAt === "open" ? undefined : r.sub !== "none" && r.chargerAt === "sub" ? "sub" : "main",
           }),
           need: { energyPerDayKWh: r.needKWh, pluggedIn: { from: "20:00", to: "06:00" }, cheap: null },
-          options: { evTreatment: r.treatment },
+          options: without({ evTreatment: r.treatment, chargerBoard: r.chargerBoard }),
           survey: { seen: r.seen },
         };
       });

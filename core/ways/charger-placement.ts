@@ -72,7 +72,8 @@ export function withCharge(
     ...(placed.waitsFor && { waitsFor: placed.waitsFor }),
     ...(limits.length > 0 && { managed: [...limits] }),
   };
-  const withLoad = withCharger({ ...document, loads: [...document.loads, load] }, { load: id });
+  const other: Load[] = placed.sharesWith ? [{ ...placed.sharesWith, managed: [...limits] }] : [];
+  const withLoad = withCharger({ ...document, loads: [...document.loads, ...other, load] }, { load: id });
   if (!placed.circuit) return withLoad;
   const circuit = document.panels.flatMap((p) => p.circuits ?? []).find((c) => c.id === placed.circuit);
   return withCircuit(withLoad, placed.circuit, {

@@ -104,6 +104,55 @@ export function signalTakes({ run }: CaseDocument, { charging, lengthUnit }: Cod
   return { "signal-cable": long + SIGNAL_SLACK[lengthUnit], "run:signal-cable": long };
 }
 
+/** The parts of the run as it is laid; the usual run where none was entered. */
+function partsOfRun({ run }: CaseDocument, { charging: { usualRun } }: Codebook): readonly RunSegment[] {
+  return run?.segments?.length ? laidSegments(run) : [{ method: usualRun.method, length: usualRun.length }];
+}
+
+/**
+ * Cable or wires, conduit, supports and holes along the run.
+ * @param designed the circuit along the run; null where it is not designed
+ * @param sizeOf size of a conductor type that was not designed
+ */
+function putRun(
+  document: CaseDocument,
+  codebook: Codebook,
+  designed: CircuitDesign | null,
+  sizeOf: (type: string) => string,
+  put: Put,
+): void {
+  const { run } = document;
+  for (const [i, segment] of partsOfRun(document, codebook).entries()) {
+    const { method, length, conductorType } = segment;
+    const long = lengthIn(length, codebook.lengthUnit);
+    const made = designed?.segments[i];
+    const type =
+      made?.conductor.type ?? conductorType ?? run?.conductorType ?? codebook.charging.usualRun.conductorType;
+    const size = made?.conductor.size ?? sizeOf(type);
+    const conductor = made?.conductor ?? { size, type };
+    for (const [item, times] of conductorItems(conductor, made?.earthConductor.size ?? size)) put(item, long * times);
+    if (made?.conduit || CONDUIT.includes(method)) put(conduitItem(method, made?.conduit ?? null), long);
+    put(segment.surface ? `run:${method}:${segment.surface}` : `run:${method}`, long);
+    const supports = made && codebook.circuit.supportsOf(segment, made);
+    if (supports) put(supports.item, countOfSupports(long, supports));
+    putCrossings(segment, put);
+  }
+  if (designed) putBoxes(designed, put);
+}
+
+/** Counts items of a price book into a record. */
+const putInto =
+  (parts: Record<string, number>): Put =>
+  (item, count) => {
+    parts[item] = (ownValue(parts, item) ?? 0) + count;
+  };
+
+/** The circuit as designed along the run; null where there is none. */
+function designedAlong(document: CaseDocument, codebook: Codebook, chargeA: number, kept?: Conductor) {
+  const found = designFor(document, codebook, chargeA, kept);
+  return found && isDesigned(found) ? found : null;
+}
+
 /**
  * @param deviceA rating of its protective device, A
  * @param chargeA charging current, A
@@ -114,37 +163,26 @@ export function newCircuitTakes(
   deviceA: number,
   chargeA: number,
 ): Requirements {
-  const { usualRun, poles } = codebook.charging;
-  const { run } = document;
-  const segments: readonly RunSegment[] = run?.segments?.length
-    ? laidSegments(run)
-    : [{ method: usualRun.method, length: usualRun.length }];
   const parts: Record<string, number> = {
-    [`device:${poles}p:${deviceA}`]: 1,
+    [`device:${codebook.charging.poles}p:${deviceA}`]: 1,
     sundries: 1,
     permit: 1,
     "labour:new-circuit": 1,
     ...chargerTakes(document, chargeA),
   };
-  const put = (item: string, count: number) => {
-    parts[item] = (ownValue(parts, item) ?? 0) + count;
-  };
-  const found = designFor(document, codebook, chargeA);
-  const designed = found && isDesigned(found) ? found : null;
-  for (const [i, segment] of segments.entries()) {
-    const { method, length, conductorType } = segment;
-    const long = lengthIn(length, codebook.lengthUnit);
-    const made = designed?.segments[i];
-    const type = made?.conductor.type ?? conductorType ?? run?.conductorType ?? usualRun.conductorType;
-    const size = made?.conductor.size ?? usualSize({ codebook, type, deviceA, chargeA });
-    const conductor = made?.conductor ?? { size, type };
-    for (const [item, times] of conductorItems(conductor, made?.earthConductor.size ?? size)) put(item, long * times);
-    if (made?.conduit || CONDUIT.includes(method)) put(conduitItem(method, made?.conduit ?? null), long);
-    put(segment.surface ? `run:${method}:${segment.surface}` : `run:${method}`, long);
-    const supports = made && codebook.circuit.supportsOf(segment, made);
-    if (supports) put(supports.item, countOfSupports(long, supports));
-    putCrossings(segment, put);
-  }
-  if (designed) putBoxes(designed, put);
+  const sizeOf = (type: string) => usualSize({ codebook, type, deviceA, chargeA });
+  putRun(document, codebook, designedAlong(document, codebook, chargeA), sizeOf, putInto(parts));
   return requirements(parts, "permit", "order", "inspection");
+}
+
+/** Items of a circuit that goes on along the run with the conductor that it has. */
+export function extensionTakes(
+  document: CaseDocument,
+  codebook: Codebook,
+  conductor: Conductor,
+): Record<string, number> {
+  const parts: Record<string, number> = {};
+  const designed = designedAlong(document, codebook, codebook.charging.minimumA, conductor);
+  putRun(document, codebook, designed, () => conductor.size, putInto(parts));
+  return parts;
 }

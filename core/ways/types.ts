@@ -1,7 +1,8 @@
 /** Types of a way's proposal and of the judge's result. */
 
 import type { WayReason } from "#core/case/document/reasons.ts";
-import type { CaseDocument, ClampLimit } from "#core/case/document/types.ts";
+import type { StayingCharger } from "#core/case/document/staying-charger.ts";
+import type { CaseDocument, ClampLimit, Load } from "#core/case/document/types.ts";
 import type { Conventions } from "#core/conventions.ts";
 import type { NightNeed } from "#core/energy/need/need.ts";
 import type { ReplayedNights } from "#core/energy/need/replayed.ts";
@@ -37,6 +38,8 @@ export interface JudgingContext {
   /** Findings that stop the job, on any path. */
   stops: readonly SurveyFinding[];
   charger: { maxA: number; settingsA: readonly number[]; managed: boolean; plug: boolean };
+  /** The charger that is there and stays; the home of the context is without it. */
+  staying: StayingCharger | null;
   /** The largest setting that the charger has, and what it adds to the demand of the supply and of a feeder, A. */
   wanted: { chargeA: number; supplyA: number; feederA: number };
   /** Room in the panel where the circuit would start; null where its spaces were not counted. */
@@ -57,6 +60,8 @@ export interface ChargerPlacement {
   waitsFor?: string;
   /** Held back by clamps. */
   managed?: boolean;
+  /** A charger that is there, held back by the same clamps; the proposal's document is without it. */
+  sharesWith?: Load;
   /** The circuit's device as the charging current asks for it; left out where the device stays. */
   deviceA?(chargeA: number): number;
   phase?: 1 | 2 | 3;
@@ -97,6 +102,10 @@ export interface RefusedProposal {
 /** A way of charging. */
 export interface Way {
   id: string;
+  /** Whether it is among the ways of a case; always where this is absent. */
+  joins?(document: CaseDocument): boolean;
+  /** Of its proposals that meet the need, the one with the least work is taken, not the largest current. */
+  leastWork?: true;
   /** It makes a new circuit, which may start at any panel. */
   startsAtPanel?: true;
   /** Its circuit needs a space in the existing panel. */

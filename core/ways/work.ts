@@ -20,6 +20,7 @@ import { showA } from "#core/units.ts";
 import { lower } from "#core/words.ts";
 import { freeId, withNewCircuit } from "./charger-placement.ts";
 import { newCircuitTakes } from "./circuit-requirements.ts";
+import { onItsCircuit } from "./staying-charger.ts";
 import type { ChargerPlacement, JudgingContext, Proposal } from "./types.ts";
 
 const NEW_BOARD = requirements({ board: 1, "labour:own-board": 1, tails: 0.5 }, "order-panel", "permit");
@@ -29,10 +30,12 @@ const EXCHANGE = requirements({ "labour:exchange": 1 }, "order");
 interface NewCircuit extends Pick<Proposal, "document" | "takesWork" | "solves" | "cautions"> {
   panel: Panel | null;
   leastA?: number;
-  placed?: Pick<ChargerPlacement, "managed" | "phase">;
+  placed?: Pick<ChargerPlacement, "managed" | "phase" | "sharesWith">;
   /** Work before the circuit, and after it. */
   before?: readonly WorkItem[];
   after?(guards: readonly ClampGuard[]): readonly WorkItem[];
+  /** A charger that stays keeps the circuit that it has. */
+  keepsCircuit?: true;
 }
 
 /**
@@ -59,10 +62,26 @@ export function carriesWanted({ path, home, wanted }: JudgingContext, link: Path
 export const tooSmallReason = (link: PathLink, { wanted }: JudgingContext, rule: string): WayReason =>
   wayReason("headroom-short", `${link.name} (${link.decidedBy}) does not carry ${wanted.chargeA} A of charging`, rule);
 
+/** Whether the charger gets another place. */
+const isMoved = ({ document }: JudgingContext): boolean => document.enquiry?.reason === "move";
+
 /** The proposal shared by all ways with a new charging circuit. */
 export function onNewCircuit(context: JudgingContext, way: NewCircuit): Proposal {
   const { codebook, charger } = context;
   const { panel, takesWork, solves, cautions, before = [] } = way;
+  const kept = way.keepsCircuit && !isMoved(context) ? onItsCircuit(context, way.document) : null;
+  if (kept && kept.chargerPlacement.panel === panel?.id)
+    return {
+      ...kept,
+      chargerPlacement: { ...kept.chargerPlacement, ...way.placed },
+      mostA: charger.maxA,
+      leastA: way.leastA ?? codebook.charging.minimumA,
+      drawsByItselfA: context.wanted.chargeA,
+      takesWork,
+      solves,
+      work: ({ guards }) => [...before, ...(way.after?.(guards) ?? [])],
+      cautions,
+    };
   const name = panelName(panel ?? {}, codebook);
   const from = panel?.planned ? `the ${lower(name)}` : name;
   const room = panel ? roomFor(way.document, panel, codebook.charging.poles, codebook) : undefined;
@@ -197,6 +216,18 @@ const newRating = (document: CaseDocument, panel: Panel, codebook: Codebook): st
   const busA = document.panels.find((p) => p.id === panel.id)?.busA;
   return busA ? ` with a ${codebook.words.bus} of ${showA(busA)}` : "";
 };
+
+/** The job follows the school that always gives the charger a board of its own. */
+export const ownBoardWanted = ({ document, codebook: { words, sections } }: JudgingContext): WayReason[] =>
+  document.options?.chargerBoard === "own"
+    ? [
+        wayReason(
+          "not-needed",
+          `The job gives the charger a ${words.board} of its own, which keeps its faults and its surge device away from the home`,
+          sections.panelRoom,
+        ),
+      ]
+    : [];
 
 /** The home with a small board of its own for the charger, on the supply beside the old one; its id. */
 export function withOwnBoard(context: JudgingContext): { document: CaseDocument; panel: Panel; item: WorkItem } {

@@ -66,6 +66,16 @@ const STORIES = [
     "service-upgrade",
     "As it stands: 1.5 A over already; a larger supply with a 32 A charger would meet the need",
   ],
+  [
+    "osier-alder-staithe",
+    "manage-existing",
+    "As it stands: 29.8 A over already; the charger that is there, held below 79 A, would meet the need",
+  ],
+  [
+    "tidewrack-harbor-steps",
+    "move-charger",
+    "As it stands: 80.1 A spare; the charger at its new place, at 40 A, would meet the need",
+  ],
 ] as const;
 
 describe("the demo", () => {

@@ -25,7 +25,7 @@ export interface FieldWords {
   /** Its key in the sources. */
   key: string;
   options: readonly FieldOption[];
-  fallback: string | undefined;
+  fallback: string | number | undefined;
   placeholder: string | undefined;
   units: UnitNames;
   /** Unit that is meant where none is typed. */

@@ -20,6 +20,7 @@ export const REASON_CODES = [
   "permission-open",
   "measure-first",
   "not-confirmed",
+  "no-charger",
 ] as const;
 export type ReasonCode = (typeof REASON_CODES)[number];
 

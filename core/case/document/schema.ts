@@ -43,6 +43,7 @@ import {
   SOURCES,
   SUPPLY_SYSTEMS,
   SURFACES,
+  VISIT_REASONS,
   WAYS_OF_CHARGING,
 } from "./vocabulary.ts";
 
@@ -249,6 +250,12 @@ export const chargerSchema = objectField({
   lostPenDetection: yesNo(),
   dcDetection: yesNo(),
   outdoors: yesNo(),
+  /** Phases it charges on; one by default. */
+  phases: oneOf([1, 3]),
+  /** It can feed back: vehicle to home or to the grid. */
+  twoWay: yesNo(),
+  /** Largest current that it feeds back, A; its charging current by default. */
+  exportA: amps(),
   panel: ids(),
   /** The circuit that feeds it, once there is one, and the outlet it is plugged into, where it is. */
   circuit: ids(),
@@ -435,6 +442,8 @@ export const optionsSchema = objectField({
   ukDeviceA: oneOf([32, 40]),
   managedMarginA: fromZero(100),
   chargerSizing: oneOf(["largest", "need"]),
+  /** Where the charger is connected: a spare way of the board that is there, or always a board of its own. */
+  chargerBoard: oneOf(["spare-way", "own"]),
   /** A disconnect in sight of the charger also where the rules ask for none. */
   disconnectInSight: yesNo(),
   /** North America: GFCI protection also of a hard-wired charger outdoors, of 50 A and less (210.8(F)). */
@@ -511,6 +520,7 @@ export const pricesSchema = objectField({ version: requiredField(wholeNumber(0, 
 
 /** The customer, the address, and the people who have to agree. */
 export const enquirySchema = objectField({
+  reason: oneOf(VISIT_REASONS),
   address: textField(),
   customer: textField(),
   tenure: oneOf(["owner", "tenant"]),

@@ -12,6 +12,7 @@ import type {
   RULE_SET_IDS,
   SOURCES,
   SUPPLY_SYSTEMS,
+  VISIT_REASONS,
 } from "./vocabulary.ts";
 
 export * from "./vocabulary.ts";
@@ -29,6 +30,7 @@ export type OutletType = One<typeof OUTLET_TYPES>;
 export type PermissionFrom = One<typeof PERMISSIONS>;
 export type PermissionState = One<typeof PERMISSION_STATES>;
 export type CarClass = One<typeof CAR_CLASS_IDS>;
+export type VisitReason = One<typeof VISIT_REASONS>;
 export type Source = One<typeof SOURCES>;
 
 export type Length = Made<typeof schema.lengthField>;

@@ -1,6 +1,11 @@
 /** The words of the open format that a field chooses from. */
 /** The rule sets that a case may name, each with the folder of its rule book in `core/rules`. */
-export const BOOK_OF_RULES = { "us-nec-2020": "nec", "us-nec-2023": "nec", "uk-bs7671-2018-a2": "bs7671" } as const;
+export const BOOK_OF_RULES = {
+  "us-nec-2020": "nec",
+  "us-nec-2023": "nec",
+  "uk-bs7671-2018-a2": "bs7671",
+  "uk-bs7671-2018-a3": "bs7671",
+} as const;
 export const RULE_SET_IDS = Object.keys(BOOK_OF_RULES) as readonly (keyof typeof BOOK_OF_RULES)[];
 export const SUPPLY_SYSTEMS = [
   "split-phase-120-240",
@@ -77,6 +82,17 @@ export const SOURCES = ["read", "measured", "told", "assumed"] as const;
 
 export const CAR_CLASS_IDS = ["small", "family", "estate", "van", "pickup"] as const;
 
+/** Why the electrician was asked to come. */
+export const VISIT_REASONS = [
+  "first-charger",
+  "trips",
+  "hold-back",
+  "second-charger",
+  "move",
+  "refit-stub",
+  "two-way",
+] as const;
+
 export const WAYS_OF_CHARGING = [
   "existing-outlet",
   "reuse-circuit",
@@ -86,6 +102,8 @@ export const WAYS_OF_CHARGING = [
   "panel-change",
   "separate-board",
   "service-upgrade",
+  "manage-existing",
+  "move-charger",
 ] as const;
 
 /** Solids on a plot that a lead cannot pass through. */

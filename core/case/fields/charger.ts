@@ -47,6 +47,35 @@ export const chargerFields = defineFields(
         ],
       },
     },
+    phases: {
+      at: "/charger/phases",
+      label: "Phases",
+      control: {
+        kind: "choice",
+        fallback: 1,
+        options: [
+          { value: 1, label: "one" },
+          { value: 3, label: "three" },
+        ],
+      },
+      asked: ({ rules }) => rules.systems.includes("three-phase-230-400"),
+      hint: ({ document }) =>
+        document.charger?.phases === 3 && document.supply.system !== "three-phase-230-400"
+          ? "This supply has one phase: it charges on one, at no more than its current there"
+          : undefined,
+    },
+    twoWay: {
+      at: "/charger/twoWay",
+      label: "Feeds back (two-way)",
+      control: { kind: "switch" },
+    },
+    exportA: {
+      at: "/charger/exportA",
+      label: "Largest current back",
+      control: { kind: "number", units: AMPERE_UNITS, usual: "A" },
+      asked: ({ document }) => document.charger?.twoWay === true,
+      hint: "its charging current where it is empty",
+    },
     outdoors: {
       at: "/charger/outdoors",
       label: "Mounted outdoors",

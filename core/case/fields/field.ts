@@ -48,7 +48,7 @@ export type FieldControl =
       usual: Computed<{ from: string; to: string }>;
     }
   /** Without options the screen gives them. `none` labels the empty choice. */
-  | { kind: "choice"; options?: Computed<readonly FieldOption[]>; fallback?: Computed<string>; none?: string }
+  | { kind: "choice"; options?: Computed<readonly FieldOption[]>; fallback?: Computed<string | number>; none?: string }
   /** Yes, no, or not looked at yet. */
   | { kind: "yes-no" }
   | { kind: "switch"; fallback?: boolean }

@@ -13,12 +13,13 @@ import { needFields } from "./need.ts";
 import { optionFields } from "./options.ts";
 import { outletFields } from "./outlet.ts";
 import { feederFields, panelFields, rcdGroupFields } from "./panel.ts";
-import { peopleFields } from "./people.ts";
+import { peopleFields, visitFields } from "./people.ts";
 import { placeFields } from "./place.ts";
 import { runFields, segmentFields, signalFields } from "./run.ts";
 import { supplyFields } from "./supply.ts";
 
 export const FIELDS: readonly FieldDefinition[] = [
+  visitFields,
   dwellingFields,
   supplyFields,
   panelFields,
@@ -100,6 +101,7 @@ export const WITHOUT_FIELD: readonly { at: string; because: string }[] = [
   { at: "/options/terminalColumn", because: "A practice option of the rules." },
   { at: "/options/allowAluminium", because: "A practice option of the rules." },
   { at: "/options/ukDeviceA", because: "A practice option of the rules." },
+  { at: "/options/chargerBoard", because: "A practice option of the rules." },
   { at: "/options/chargerSizing", because: "A practice option of the rules." },
   { at: "/options/disconnectInSight", because: "A practice option of the rules." },
   { at: "/options/outdoorGfci", because: "A practice option of the rules." },

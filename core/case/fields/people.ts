@@ -1,4 +1,6 @@
 /** People who have to agree, and access to the home. */
+import { chargersThere, keepsCharger, stayingCharger } from "../document/staying-charger.ts";
+import type { CaseDocument } from "../document/types.ts";
 import type { FieldOption } from "./field.ts";
 import { defineFields } from "./field.ts";
 
@@ -9,6 +11,43 @@ const STATES: readonly FieldOption[] = [
   { value: "given", label: "given" },
   { value: "refused", label: "refused" },
 ];
+
+/** The reasons of a visit, in the customer's words. */
+const REASONS: readonly FieldOption[] = [
+  { value: "first-charger", label: "a first charger" },
+  { value: "trips", label: "it trips" },
+  { value: "hold-back", label: "hold the charger back" },
+  { value: "second-charger", label: "a second charger" },
+  { value: "move", label: "move the charger" },
+  { value: "refit-stub", label: "use a charger-ready stub" },
+  { value: "two-way", label: "a two-way charger" },
+];
+
+/** Why the electrician was asked to come. */
+export const visitFields = defineFields(
+  { step: "survey", section: "dwelling" },
+  {
+    reason: {
+      at: "/enquiry/reason",
+      label: "Reason of the visit",
+      control: { kind: "choice", fallback: "first-charger", options: REASONS },
+      hint: ({ document }) => reasonHint(document),
+    },
+  },
+);
+
+/** What a reason asks for that the case does not have yet. */
+function reasonHint(document: CaseDocument): string | undefined {
+  const { reason } = document.enquiry ?? {};
+  if (keepsCharger(document)) {
+    const staying = stayingCharger(document);
+    if (!staying) return "Enter the charger that is there among the loads, on its circuit";
+    if (!staying.circuit) return "Place the charger that is there on the circuit that feeds it";
+  }
+  if (reason === "second-charger" && chargersThere(document).length === 0)
+    return "Enter the charger that is there among the loads";
+  return undefined;
+}
 
 export const peopleFields = defineFields(
   { step: "survey", section: "people" },

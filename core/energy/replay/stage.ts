@@ -2,8 +2,10 @@
  * Shared input of all ways of a replay: the house in steps, its nights, the cheap hours, and loads that block the
  * charger.
  */
+import { homeBeside } from "#core/case/document/staying-charger.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { fedThrough } from "#core/panel/sub-panels.ts";
+import { caseVolts } from "#core/rules/demand/loads.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import type { Codebook } from "#core/rules/types.ts";
 import { DAY_S, momentOf } from "../intervals/clock.ts";
@@ -64,12 +66,9 @@ function cheapSteps({ grid }: ReplayHouse, { need }: CaseDocument): Uint8Array |
 }
 
 /** The shared input of all ways of a case's replay, at one step length and seed. */
-export function stageOf(
-  document: CaseDocument,
-  { dtS, seed }: ReplayOptions,
-  series: IntervalSeries | null,
-): ReplayStage {
-  const codebook = codebookOf(document.rules);
+export function stageOf(today: CaseDocument, { dtS, seed }: ReplayOptions, series: IntervalSeries | null): ReplayStage {
+  const codebook = codebookOf(today.rules);
+  const document = homeBeside(today, caseVolts(today, codebook));
   const house = series
     ? measuredHouse(document, codebook, series, dtS, seed)
     : madeHouse(document, codebook, dtS, seed, 0);

@@ -12,6 +12,7 @@ import { rcdOf, withoutTypeAc } from "../findings/protection.ts";
 import type { FindingRule } from "../findings/types.ts";
 import type { Home, PathTarget } from "../home.ts";
 import { MOST_ZE_OHM, STABLE_ELECTRODE_OHM } from "./earthing.ts";
+import type { Bs7671Sections } from "./sections.ts";
 import { SURGE_RULE } from "./surge.ts";
 
 const TAKES = {
@@ -60,7 +61,7 @@ function hangsUnder(
 }
 
 /** Generation or a battery that may feed back through the board. */
-export const ukFindings: readonly FindingRule[] = [
+export const ukFindings = (sections: Bs7671Sections): readonly FindingRule[] => [
   {
     at: "supply",
     code: "looped-supply",
@@ -153,7 +154,7 @@ export const ukFindings: readonly FindingRule[] = [
     at: "circuit",
     code: "one-way-device",
     severity: "fix",
-    rule: "BS 7671 530.3.201 (A3:2024)",
+    rule: sections.bothWays,
     todo: "Fit a device that is marked for current in both directions",
     reason: "fault-on-path",
     pathOnly: true,

@@ -1,11 +1,12 @@
-/** BS 7671:2018 + A2:2022, for dwellings in the United Kingdom. */
+/** Rules shared by the editions of BS 7671 for dwellings; an edition adds its name and its sections. */
 
+import type { RuleSetId } from "#core/case/document/types.ts";
 import { showA, showVA } from "#core/units.ts";
 import { SOLID_NAMES } from "../solid-names.ts";
 import type { ChargingRules, Codebook } from "../types.ts";
 import { ukBoard } from "./board.ts";
 import { bsConductor } from "./circuit/conductor.ts";
-import { bsCircuit } from "./circuit/design.ts";
+import { bs7671Circuit } from "./circuit/design.ts";
 import { ukConventions } from "./conventions.ts";
 import { ukDiversity } from "./demand/diversity.ts";
 import { ukMeasured } from "./demand/measured.ts";
@@ -13,6 +14,7 @@ import { ukUsualMistakes } from "./demand/usual-mistakes.ts";
 import { ukFindings } from "./findings.ts";
 import { ukLoadKinds, ukStartLoads } from "./load-kinds.ts";
 import { ukPracticeOptions } from "./practice-options.ts";
+import type { Bs7671Sections } from "./sections.ts";
 import { ukSeenRules } from "./seen.ts";
 import { ukSupplyDevice } from "./supply-device.ts";
 import { ukAsksFor, ukSurvey } from "./survey.ts";
@@ -73,9 +75,16 @@ const charging: ChargingRules = {
   nameplateVA: fullCurrent,
 };
 
-export const bs7671Codebook: Codebook = {
-  id: "uk-bs7671-2018-a2",
-  name: "BS 7671:2018 + A2:2022",
+export interface Bs7671Edition {
+  id: RuleSetId;
+  name: string;
+  sections: Bs7671Sections;
+}
+
+/** The codebook of one edition of BS 7671. */
+export const bs7671Codebook = ({ id, name, sections }: Bs7671Edition): Codebook => ({
+  id,
+  name,
   country: "uk",
   conventions: ukConventions,
   currency: "GBP",
@@ -146,7 +155,7 @@ export const bs7671Codebook: Codebook = {
   sourceFactor: 1.25,
   notify: TELL_AFTER,
   ownLoadFrom: { poles: 1, aboveA: 0 },
-  circuit: bsCircuit,
+  circuit: bs7671Circuit(sections),
   charging,
   managed: {
     rule: "BS 7671 722.311.201",
@@ -188,7 +197,7 @@ export const bs7671Codebook: Codebook = {
   asksFor: ukAsksFor,
   survey: ukSurvey,
   board: ukBoard,
-  findings: ukFindings,
+  findings: ukFindings(sections),
   seenRules: ukSeenRules,
   wall: ukWall,
   supplyDevice: ukSupplyDevice,
@@ -197,4 +206,4 @@ export const bs7671Codebook: Codebook = {
   typicalHomes: ukTypicalHomes,
   feederSizes: FEEDER_SIZES,
   usualMistakes: ukUsualMistakes,
-};
+});

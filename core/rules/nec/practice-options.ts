@@ -1,7 +1,7 @@
 /** Schools of practice under the NEC. */
 import { withCharger } from "#core/case/document/change.ts";
 import type { EvTreatment } from "#core/case/document/types.ts";
-import { type PracticeOption, sizing, withOption } from "../practice-options.ts";
+import { ownBoard, type PracticeOption, sizing, withOption } from "../practice-options.ts";
 
 const evTreatment: PracticeOption = {
   id: "evTreatment",
@@ -85,5 +85,6 @@ export const necPracticeOptions: readonly PracticeOption[] = [
   metal,
   disconnect,
   outdoorGfci,
+  ownBoard("panel"),
   sizing,
 ];

@@ -3,7 +3,7 @@
 import { showA } from "#core/units.ts";
 import { withArticle } from "#core/words.ts";
 import type { Way } from "../types.ts";
-import { onNewCircuit, untouchable } from "../work.ts";
+import { onNewCircuit, ownBoardWanted, untouchable } from "../work.ts";
 
 export const dedicatedCircuit = {
   id: "dedicated-circuit",
@@ -17,6 +17,8 @@ export const dedicatedCircuit = {
   headline: ({ chargeA, circuitA }) => `${withArticle(showA(chargeA))} charger on its own ${showA(circuitA)} circuit`,
   propose(context) {
     const { document, path } = context;
+    const own = ownBoardWanted(context);
+    if (own.length > 0) return [{ refused: own }];
     // Nothing is added to a panel that is full or must be left alone; a new panel or board is a way of its own.
     const troubles = untouchable(context);
     if (troubles.length > 0) return [{ refused: troubles.map((t) => t.reason) }];

@@ -1,14 +1,15 @@
 /** Current clamps on the supply and on every feeder of the way; the charger takes only what is left. */
 
 import { type WayReason, wayReason } from "#core/case/document/reasons.ts";
-import type { CaseDocument, Panel } from "#core/case/document/types.ts";
-import { requirements, type WorkItem, withParts } from "#core/estimate/requirements.ts";
-import { describeGuard } from "#core/path/clamps.ts";
-import { signalTakes } from "../circuit-requirements.ts";
+import { chargersThere } from "#core/case/document/staying-charger.ts";
+import type { CaseDocument, Load, Panel } from "#core/case/document/types.ts";
+import { requirements, type WorkItem } from "#core/estimate/requirements.ts";
+import { loadInSentence } from "#core/rules/demand/loads.ts";
+import { clampsWork } from "../clamps-work.ts";
 import type { JudgingContext, Way } from "../types.ts";
-import { onNewCircuit, untouchable, withNewPanels, withOwnBoard } from "../work.ts";
+import { onNewCircuit, ownBoardWanted, untouchable, withNewPanels, withOwnBoard } from "../work.ts";
 
-const CLAMPS = requirements({ clamps: 1, "labour:clamps": 1 }, "order");
+const SHARED_LIMIT = requirements({ "labour:clamps": 1 });
 
 /** Where the panel cannot take the charger's device: an unsafe one is changed, any other is left alone. */
 function made(context: JudgingContext): {
@@ -17,10 +18,10 @@ function made(context: JudgingContext): {
   items: WorkItem[];
   reasons: WayReason[];
 } {
+  const wanted = ownBoardWanted(context);
   const troubles = untouchable(context);
-  const reasons = troubles.map((t) => t.reason);
-  if (troubles.length === 0)
-    return { document: context.document, panel: context.path.target.panel, items: [], reasons };
+  const reasons = [...wanted, ...troubles.map((t) => t.reason)];
+  if (reasons.length === 0) return { document: context.document, panel: context.path.target.panel, items: [], reasons };
   if (troubles.some((t) => t.panel.condition === "unsafe")) {
     const { document, items } = withNewPanels(
       context,
@@ -36,6 +37,29 @@ function made(context: JudgingContext): {
   const own = withOwnBoard(context);
   return { document: own.document, panel: own.panel, items: [own.item], reasons };
 }
+
+/** The charger that is there beside a second one: both are held below one limit. Null without one. */
+function chargerBeside({ document, home }: JudgingContext): (Load & { amps: number }) | null {
+  if (document.enquiry?.reason !== "second-charger") return null;
+  const [there] = chargersThere(document);
+  const counted = home.loads.find((l) => l.id === there?.id);
+  if (!there || !counted) return null;
+  const { va: _va, volts: _volts, ...load } = there;
+  return { ...load, amps: counted.unitVA / home.volts };
+}
+
+const without = (document: CaseDocument, { id }: Load): CaseDocument => ({
+  ...document,
+  loads: document.loads.filter((load) => load.id !== id),
+});
+
+/** The charger that is there gives way as well; only its maker says whether it can. */
+const sharedLimit = (other: Load, { codebook }: JudgingContext): WorkItem => ({
+  id: "share-limit",
+  text: `Put ${loadInSentence(other, codebook)} under the same limit: see in its instructions that it can be held back, connect it, set it, and prove that both together stay below`,
+  requires: SHARED_LIMIT,
+  link: "supply-conductor",
+});
 
 export const dynamicLoadManagement = {
   id: "dynamic-load-management",
@@ -57,23 +81,17 @@ export const dynamicLoadManagement = {
         },
       ];
     const { document, panel, items, reasons } = made(context);
+    const other = chargerBeside(context);
     return [
       onNewCircuit(context, {
-        document,
+        document: other ? without(document, other) : document,
         panel,
-        placed: { managed: true },
+        placed: { managed: true, ...(other && { sharesWith: other }) },
         leastA: codebook.charging.leastOfferA,
         takesWork: items.length > 0,
         solves: reasons,
         before: items,
-        after: (guards) => [
-          {
-            id: "clamps",
-            text: `Clamps with a signal path to the charger: ${guards.map((g) => `on ${describeGuard(g)}`).join("; ")}`,
-            requires: withParts(CLAMPS, signalTakes(context.document, codebook)),
-            link: "supply-conductor",
-          },
-        ],
+        after: (guards) => [clampsWork(context, guards), ...(other ? [sharedLimit(other, context)] : [])],
         cautions: [],
       }),
     ];

@@ -66,6 +66,7 @@ export const panelChange = {
         document,
         panel,
         takesWork: true,
+        keepsCircuit: true,
         solves: troubles.map((t) => t.reason),
         before: items,
         cautions: [],

@@ -148,6 +148,7 @@ export const reuseCircuit = {
     const { poles } = context.codebook.charging;
     const spare = context.document.panels.flatMap((panel) =>
       (panel.circuits ?? [])
+        .filter((c) => c.id !== context.staying?.circuit?.id)
         .filter((c) => (c.status === "abandoned" || c.status === "charger-ready") && (c.poles ?? poles) >= poles)
         .map((circuit) => propose(context, panel, circuit)),
     );

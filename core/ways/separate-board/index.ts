@@ -5,7 +5,15 @@ import { linkId } from "#core/case/fields/link-ids.ts";
 import { showA } from "#core/units.ts";
 import { withArticle } from "#core/words.ts";
 import type { JudgingContext, Way } from "../types.ts";
-import { linkTooSmall, onNewCircuit, panelServes, panelTroubles, tooSmallReason, withOwnBoard } from "../work.ts";
+import {
+  linkTooSmall,
+  onNewCircuit,
+  ownBoardWanted,
+  panelServes,
+  panelTroubles,
+  tooSmallReason,
+  withOwnBoard,
+} from "../work.ts";
 
 /**
  * Reasons for a separate board: the panel is full or left untouched, it has a type AC RCD, or a feeder or bus is too
@@ -18,6 +26,7 @@ function causes(context: JudgingContext): WayReason[] {
     ({ demandScope, kind }) => demandScope !== "circuit" && kind !== "supply" && kind !== "supply-conductor",
   );
   return [
+    ...ownBoardWanted(context),
     ...panelTroubles(context).map((t) => t.reason),
     ...path.faults
       .filter((f) => f.finding.code === "rcd-type-ac")

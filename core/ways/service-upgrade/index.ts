@@ -136,6 +136,7 @@ function propose(context: JudgingContext, larger: Larger, start: Start): Proposa
     panel,
     placed: threePhase && context.home.demandA <= larger.ratingA ? { phase: 2 } : {},
     takesWork: true,
+    keepsCircuit: true,
     solves: troubles.map((t) => t.reason),
     before: [
       {

@@ -1,6 +1,7 @@
 /** Survey: what is really there, in the order of a walk through the home. */
 
 import { dwellingFields } from "#core/case/fields/dwelling.ts";
+import { visitFields } from "#core/case/fields/people.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import type { RegionWords } from "#core/rules/types.ts";
 import { capital } from "#core/words.ts";
@@ -53,9 +54,9 @@ export default function SurveyPage({ params: { jobId } }: Route.ComponentProps) 
 }
 
 const Dwelling = () => (
-  <Section id="dwelling" title="Dwelling">
+  <Section id="dwelling" title="Visit and dwelling">
     <Fields>
-      {Object.values(dwellingFields).map((field) => (
+      {[...Object.values(visitFields), ...Object.values(dwellingFields)].map((field) => (
         <CaseField key={field.at} of={field} />
       ))}
     </Fields>

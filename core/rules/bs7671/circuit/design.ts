@@ -6,6 +6,7 @@ import { factorUpTo } from "#core/rules/circuit/factor.ts";
 import type { CircuitRules, CircuitSpec, FeederSpec, RouteCheck, SizeTrial } from "#core/rules/circuit/types.ts";
 import { exceeds, isSameFigure } from "#core/tolerance.ts";
 import { lengthM, showA, showNumber, showOhm } from "#core/units.ts";
+import type { Bs7671Sections } from "../sections.ts";
 import {
   AMBIENT_FACTORS,
   CABLE_TABLES,
@@ -140,7 +141,8 @@ function keptMostA(conductor: Conductor, segments: readonly RunSegment[], asked:
   return { deviceA, chargeA: deviceA };
 }
 
-export const bsCircuit: CircuitRules = {
+/** The circuit rules of BS 7671; an edition adds its sections. */
+export const bs7671Circuit = (sections: Bs7671Sections): CircuitRules => ({
   terminals: {
     live: ["line", "neutral"],
     earth: "earth",
@@ -180,7 +182,7 @@ export const bsCircuit: CircuitRules = {
   },
   conduitOf: () => null,
   supportsOf: bsSupports,
-  routeChecks: bsRoute,
+  routeChecks: (routed) => bsRoute(routed, sections),
   keptMostA,
   finish(design, stretches, { earthing, zeOhm, feeders = [] }) {
     const { chargeA, deviceA } = design;
@@ -241,4 +243,4 @@ export const bsCircuit: CircuitRules = {
     ];
     return { ...design, zsOhm, zsLimitOhm, checks, cautions };
   },
-};
+});

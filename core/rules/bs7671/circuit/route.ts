@@ -8,6 +8,7 @@ import { indexesWhere, junctionBoxes, oneCheckFor } from "#core/rules/circuit/pa
 import type { DesignedSegment, RouteCheck, RoutedCircuit, SupportSpacing } from "#core/rules/circuit/types.ts";
 import { exceeds } from "#core/tolerance.ts";
 import { lengthM, showA, showNumber, showOhm } from "#core/units.ts";
+import type { Bs7671Sections } from "../sections.ts";
 import { SURGE_RULE } from "../surge.ts";
 
 /** Usual practice where the rules give no figure; the firm and the maker come first. */
@@ -193,14 +194,14 @@ const boxes = ({ design }: RoutedCircuit): RouteCheck[] =>
   );
 
 /** Current may come back from a battery, the roof or the car. */
-function bothWays({ document }: { document: CaseDocument }): RouteCheck[] {
+function bothWays({ document }: { document: CaseDocument }, { bothWays: rule }: Bs7671Sections): RouteCheck[] {
   if (!hasGenerationOrBattery(document)) return [];
   return [
     routeCheck(
       "both-ways",
       "Current in both directions",
       null,
-      "BS 7671 530.3.201 (2024)",
+      rule,
       "devices before a source are suited to current in both directions",
       `${document.supply.battery ? "a battery" : "generation"} is there: look for "line" and "load" on the device; a device marked so is for one direction only`,
     ),
@@ -208,7 +209,7 @@ function bothWays({ document }: { document: CaseDocument }): RouteCheck[] {
 }
 
 /** Checks of a charging circuit's route and ends by BS 7671. */
-export const bsRoute = (routed: RoutedCircuit): RouteCheck[] => [
+export const bsRoute = (routed: RoutedCircuit, sections: Bs7671Sections): RouteCheck[] => [
   rcd(routed),
   ...inWalls(routed),
   surge(routed),
@@ -217,5 +218,5 @@ export const bsRoute = (routed: RoutedCircuit): RouteCheck[] => [
   ...fixings(routed),
   ...protection(routed),
   ...boxes(routed),
-  ...bothWays(routed),
+  ...bothWays(routed, sections),
 ];

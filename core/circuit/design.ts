@@ -1,7 +1,7 @@
 /** Designs a charging circuit step by step: device, conductor of every stretch, volt drop, earth conductor, conduit. */
 
-import { circuitOf, onSupply, panelsTo } from "#core/case/document/lookups.ts";
-import type { CaseDocument, Conductor, Run, RunSegment } from "#core/case/document/types.ts";
+import { chargerRun, circuitOf, onSupply, panelsTo } from "#core/case/document/lookups.ts";
+import type { CaseDocument, Conductor, Panel, Run, RunSegment } from "#core/case/document/types.ts";
 import { laidSegments } from "#core/rules/circuit/laid.ts";
 import type {
   CircuitDesign,
@@ -156,7 +156,7 @@ function assembled(
       method,
       conductor,
       earthConductor,
-      conduit: rules.conduitOf(method, conductor, earthConductor),
+      conduit: rules.conduitOf(method, conductor, earthConductor, asked),
     }));
   });
   const [first] = segments as [(typeof segments)[number]];
@@ -181,7 +181,7 @@ function assembled(
         passes: !exceeds(lostV, limitV),
         ...(!rules.drop.refuses && { advice: true }),
         rule: rules.drop.rule,
-        formula: `at the charging current, no more than ${showPercent(rules.drop.share)}${enlarged ? "; enlarged for it" : ""}`,
+        formula: `at ${asked.feederCountsA === undefined ? "the charging current" : "what the feeder carries"}, no more than ${showPercent(rules.drop.share)}${enlarged ? "; enlarged for it" : ""}`,
         numbers: `${stretches.map((s) => `${showNumber(s.dropV)} V`).join(" + ")} of ${volts} V = ${showPercent(lostV / volts)}`,
       },
     ],
@@ -201,12 +201,17 @@ function assembled(
 /** Whether a circuit could be designed. */
 export const isDesigned = (found: CircuitDesign | DesignRefusal): found is CircuitDesign => !("refused" in found);
 
-/** The feeders that lead to the panel of a case's charging circuit, the first one in front. */
-function feedersOf(document: CaseDocument): FeederSpec[] {
+/** The panel where a case's charging circuit starts. */
+function startOf(document: CaseDocument): Panel | null {
   const { panels, charger } = document;
-  const start =
-    circuitOf(document, charger?.circuit)?.panel ?? panels.find((p) => p.id === charger?.panel) ?? panels[0] ?? null;
-  return panelsTo(document, start)
+  return (
+    circuitOf(document, charger?.circuit)?.panel ?? panels.find((p) => p.id === charger?.panel) ?? panels[0] ?? null
+  );
+}
+
+/** The feeders that lead to a panel, the first one in front. */
+function feedersTo(document: CaseDocument, panel: Panel | null): FeederSpec[] {
+  return panelsTo(document, panel)
     .filter((panel) => !onSupply(panel))
     .map(({ id, name, feeder }) => ({
       name: name ?? id,
@@ -215,15 +220,44 @@ function feedersOf(document: CaseDocument): FeederSpec[] {
     }));
 }
 
-/** The specification of a case's charging circuit; null where no run has been entered. */
+/** The specification of a case's charging circuit; null where no run of it has been entered. */
 export function askedOf(
   document: CaseDocument,
-  { circuit }: Codebook,
+  codebook: Codebook,
   chargeA: number,
   kept?: Conductor,
 ): CircuitSpec | null {
-  const { run, options, supply, charger } = document;
-  if (!run?.segments?.length) return null;
+  const run = chargerRun(document);
+  return run?.segments?.length ? { ...specAlong(document, codebook, run, startOf(document)), chargeA, kept } : null;
+}
+
+/** What a feeder is to carry: by the rules' counting, and for hours, A. */
+export interface FeederCurrent {
+  countsA: number;
+  carriesA: number;
+}
+
+/** The specification of the feeder of a panel along the run that renews it; null where no such run was entered. */
+export function askedOfFeeder(
+  document: CaseDocument,
+  codebook: Codebook,
+  panel: Panel,
+  { countsA, carriesA }: FeederCurrent,
+): CircuitSpec | null {
+  const { run, panels } = document;
+  if (run?.feeds !== panel.id || !run.segments?.length) return null;
+  const from = panels.find(({ id }) => id === panel.fedFrom) ?? null;
+  return { ...specAlong(document, codebook, run, from), chargeA: carriesA, plug: false, feederCountsA: countsA };
+}
+
+/** What a run and the job say of whatever is laid along it. @param start the panel that it starts from */
+function specAlong(
+  document: CaseDocument,
+  { circuit }: Codebook,
+  run: Run,
+  start: Panel | null,
+): Omit<CircuitSpec, "chargeA"> {
+  const { options, supply, charger } = document;
   return {
     segments: laidSegments(run),
     conductorType: run.conductorType,
@@ -231,15 +265,13 @@ export function askedOf(
     ambientC: run.ambientC,
     grouped: run.grouped,
     terminalC: run.terminalC ?? Number(options?.terminalColumn ?? circuit.usualTerminalC),
-    chargeA,
     plug: charger?.connection === "plug",
     aluminium: options?.allowAluminium ?? false,
     deviceSetting: options?.ukDeviceA,
     system: supply.system,
     earthing: supply.earthing,
     zeOhm: supply.zeOhm,
-    feeders: feedersOf(document),
-    kept,
+    feeders: feedersTo(document, start),
   };
 }
 
@@ -257,7 +289,24 @@ export function designFor(
   chargeA: number,
   kept?: Conductor,
 ): CircuitDesign | DesignRefusal | null {
-  const asked = askedOf(document, codebook, chargeA, kept);
+  return designOnce(document, codebook, askedOf(document, codebook, chargeA, kept));
+}
+
+/** The design of a panel's feeder along the run that renews it; null where no such run was entered. */
+export const designForFeeder = (
+  document: CaseDocument,
+  codebook: Codebook,
+  panel: Panel,
+  current: FeederCurrent,
+): CircuitDesign | DesignRefusal | null =>
+  designOnce(document, codebook, askedOfFeeder(document, codebook, panel, current));
+
+/** A design that was made before for the same run is not made again. */
+function designOnce(
+  document: CaseDocument,
+  codebook: Codebook,
+  asked: CircuitSpec | null,
+): CircuitDesign | DesignRefusal | null {
   if (!asked || !document.run) return null;
   const { segments: _, ...rest } = asked;
   const key = `${codebook.id} ${JSON.stringify(rest)}`;

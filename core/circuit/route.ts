@@ -1,6 +1,6 @@
 /** Route checks of all regions: floors and walls along the run, and the total voltage drop. */
 
-import { onSupply, panelsTo } from "#core/case/document/lookups.ts";
+import { chargerRun, onSupply, panelsTo } from "#core/case/document/lookups.ts";
 import type { CaseDocument, RunSegment } from "#core/case/document/types.ts";
 import { routeCheck } from "#core/rules/circuit/check.ts";
 import { laidSegments, lengthIn } from "#core/rules/circuit/laid.ts";
@@ -22,7 +22,10 @@ export const countOfSupports = (length: number, { every, fromEnd }: SupportSpaci
   roundedUp(Math.max(0, length - 2 * (fromEnd ?? 0)) / every) + 1;
 
 /** How a part is held, each line with its spacing and count. */
-function supportChecks({ segments, design }: RoutedCircuit, { circuit, lengthUnit }: Codebook): RouteCheck[] {
+function supportChecks(
+  { segments, design }: Pick<RoutedCircuit, "segments" | "design">,
+  { circuit, lengthUnit }: Codebook,
+): RouteCheck[] {
   return segments.flatMap((segment, i) => {
     const made = design.segments[i];
     const supports = made && circuit.supportsOf(segment, made);
@@ -44,7 +47,7 @@ function supportChecks({ segments, design }: RoutedCircuit, { circuit, lengthUni
 }
 
 /** Crossings: heated floors must not be drilled; concrete only after its contents are known. */
-function crossingChecks({ segments }: RoutedCircuit): RouteCheck[] {
+function crossingChecks({ segments }: Pick<RoutedCircuit, "segments">): RouteCheck[] {
   const crosses = (segment: RunSegment, what: keyof NonNullable<RunSegment["through"]>) =>
     (segment.through?.[what] ?? 0) > 0;
   return [
@@ -152,9 +155,35 @@ export function withRoute(
   isNew: boolean,
 ): CircuitDesign {
   const { design, document } = routed;
-  if (!document.run) return design;
-  const full: RoutedCircuit = { ...routed, run: document.run, segments: laidSegments(document.run) };
+  const run = chargerRun(document);
+  if (!run) return design;
+  const full: RoutedCircuit = { ...routed, run, segments: laidSegments(run) };
   const checks = isNew ? routeChecks(full, codebook) : [dropInAll(full, codebook)];
+  const failed = checks.filter((c) => c.passes === false);
+  return {
+    ...design,
+    checks: [...design.checks, ...checks],
+    cautions: [...design.cautions, ...failed.map((c) => `${c.label}: ${c.numbers} (${c.rule}).`)],
+  };
+}
+
+/** A designed feeder with the checks of how it runs and ends; what does not hold is a caution too. */
+export function withFeederRoute(document: CaseDocument, codebook: Codebook, design: CircuitDesign): CircuitDesign {
+  const { run } = document;
+  if (!run) return design;
+  const segments = laidSegments(run);
+  const checks = [
+    ...supportChecks({ segments, design }, codebook),
+    ...crossingChecks({ segments }),
+    routeCheck(
+      "neutral-apart",
+      `Neutral and ${codebook.words.earthConductor} apart`,
+      null,
+      codebook.sections.neutralApart,
+      `in the ${codebook.words.board} that it feeds no strap joins them`,
+      "see to it when the feeder is terminated",
+    ),
+  ];
   const failed = checks.filter((c) => c.passes === false);
   return {
     ...design,

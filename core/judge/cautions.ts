@@ -35,6 +35,7 @@ const ahead = startsWith(
 const atDevices = startsWith(
   "new-circuit",
   "exchange-device",
+  "renew-feeder",
   "take-over",
   "take-out",
   "take-off",
@@ -51,6 +52,10 @@ const coverOff = (id: string): boolean => ahead(id) || atDevices(id);
 const isOldBoard = ({ panels }: CaseDocument): boolean =>
   panels.some((p) => p.condition === "obsolete" || p.condition === "unsafe");
 
+/** Whether work is at a panel that another one feeds. */
+const isPanelBehindFeeder = ({ panels }: CaseDocument, id: string): boolean =>
+  panels.some((p) => id.endsWith(`:${p.id}`) && !onSupply(p));
+
 const isDrilled = ({ run }: CaseDocument): boolean =>
   run?.segments?.some(({ through = {} }) => Object.values(through).some((count) => (count ?? 0) > 0)) ?? false;
 
@@ -63,11 +68,15 @@ const ACTS: readonly Act[] = [
     text: ({ words }) =>
       `With the main off the ${words.board} stays live while generation or a battery feeds in: isolate each source, and prove dead again.`,
   },
-  { inWork: ahead, text: ({ survey }) => survey.pointOfIsolation },
+  {
+    inWork: ahead,
+    where: (document, id) => !isPanelBehindFeeder(document, id),
+    text: ({ survey }) => survey.pointOfIsolation,
+  },
   { inWork: ahead, where: isOldBoard, text: ({ words }) => CAUTIONS.oldBoardChanged(words) },
   {
-    inWork: startsWith("new-panel"),
-    where: ({ panels }, id) => panels.some((p) => id.endsWith(`:${p.id}`) && !onSupply(p)),
+    inWork: startsWith("new-panel", "renew-feeder"),
+    where: isPanelBehindFeeder,
     text: ({ words }) => `In a ${words.subPanel} neutral and earth are kept apart, and no bonding strap is left in.`,
   },
   { inWork: startsWith("take-over", "take-out"), text: () => CAUTIONS.abandoned },

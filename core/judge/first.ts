@@ -1,6 +1,6 @@
 /** Work that precedes the way's own work: confirmation visit, measurement, application to the network operator. */
 
-import { readRatingA } from "#core/case/document/lookups.ts";
+import { onSupply, readRatingA } from "#core/case/document/lookups.ts";
 import { type WayReason, wayReason } from "#core/case/document/reasons.ts";
 import { requirements, type WorkItem } from "#core/estimate/requirements.ts";
 import { overLimit, type SupplyPath } from "#core/path/links.ts";
@@ -109,14 +109,18 @@ export function consentOfOperator(
 }
 
 /** Work with one more item before the first of a kind; unchanged where there is none. */
-function insertedBefore(items: readonly WorkItem[], kind: RegExp, item: WorkItem): readonly WorkItem[] {
-  const first = items.findIndex(({ id }) => kind.test(id));
+function insertedBefore(
+  items: readonly WorkItem[],
+  isKind: (item: WorkItem) => boolean,
+  item: WorkItem,
+): readonly WorkItem[] {
+  const first = items.findIndex(isKind);
   return first < 0 ? items : [...items.slice(0, first), item, ...items.slice(first)];
 }
 
 /** Work in which a hand goes into a board. */
 const AT_A_BOARD =
-  /^(new-circuit|exchange-device|take-over|take-off|take-out:|move:|own-board|new-panel:|upgrade|mend:)/;
+  /^(new-circuit|exchange-device|take-over|take-off|take-out:|move:|own-board|new-panel:|renew-feeder:|upgrade|mend:)/;
 
 /** Isolating generation and battery, as a step of its own before the first work at a board that they feed into. */
 export function withSourcesIsolated(
@@ -124,7 +128,7 @@ export function withSourcesIsolated(
   items: readonly WorkItem[],
 ): readonly WorkItem[] {
   if (!hasSecondSource(document)) return items;
-  return insertedBefore(items, AT_A_BOARD, {
+  return insertedBefore(items, ({ id }) => AT_A_BOARD.test(id), {
     id: "isolate-sources",
     text: `Isolate the generation and any battery at their own switches, lock them off, and prove the ${codebook.words.board} dead again`,
     requires: SOURCES,
@@ -144,7 +148,9 @@ export function withIsolation({ codebook, document }: JudgingContext, items: rea
   const { isolator, emergencyDisconnect } = document.supply;
   const hasPoint = codebook.asksFor.isolator ? isolator === true : emergencyDisconnect === true;
   if (hasPoint || items.some(({ id }) => id === "upgrade")) return items;
-  return insertedBefore(items, NEEDS_THEM_DEAD, {
+  // A panel behind a feeder is made dead at the feeder's device.
+  const isBehindFeeder = (id: string) => document.panels.some((p) => !onSupply(p) && id === `new-panel:${p.id}`);
+  return insertedBefore(items, ({ id }) => NEEDS_THEM_DEAD.test(id) && !isBehindFeeder(id), {
     id: "isolation",
     text: `Have the ${codebook.words.operator} isolate the ${codebook.words.supply}, or ask for ${codebook.words.pointOfIsolation}: there is no point of isolation before this work`,
     requires: ISOLATION,

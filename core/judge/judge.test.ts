@@ -60,7 +60,7 @@ describe("a feeder that carries too much already", () => {
       /Breaker of the feeder to Garage is 10 A over what it may carry already: 50 A breaker/,
     );
     expect(reasonsIn(garage(30 * 240), "dedicated-circuit")).toBe(
-      "12 A of charging counts as 30 A; the breaker of the feeder to Garage has only 20 A spare",
+      "12 A of charging counts as 30 A; the breaker of the feeder to Garage has only 20 A spare; its run, entered on Circuit, shows what renewing it takes",
     );
     // At the very ampere it fits: 20 A and the least 30 A of a charger.
     expect(wayIn(garage(20 * 240), "dedicated-circuit")).toMatchObject({ chargeA: 24, verdict: "ready" });

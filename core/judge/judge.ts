@@ -263,10 +263,16 @@ function shortReason(context: JudgingContext, proposal: Proposal, mending: Mendi
     "headroom-short",
     roomA < 0
       ? `${link.name} is ${showA(-roomA)} over what it may carry already: ${link.decidedBy}`
-      : `${countsAs}; ${link.kind === "supply" ? `only ${showA(roomA)} is spare` : `the ${lower(link.name)} has only ${showA(roomA)} spare`}`,
+      : `${countsAs}; ${link.kind === "supply" ? `only ${showA(roomA)} is spare` : `the ${lower(link.name)} has only ${showA(roomA)} spare${howToRenew(context, link)}`}`,
     adds.cited().rule,
   );
 }
+
+/** What shows the work of a larger feeder, where one is too small and its run was not entered. */
+const howToRenew = ({ document }: JudgingContext, { link }: PathLink): string =>
+  document.run?.feeds === undefined && /^feeder:/.test(link)
+    ? "; its run, entered on Circuit, shows what renewing it takes"
+    : "";
 
 /** Every fault as found and every piece of work, written to the links of a path that was walked for this way alone. */
 function asFound(links: readonly PathLink[], found: SupplyPath, items: readonly WorkItem[]): void {

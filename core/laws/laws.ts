@@ -1,5 +1,6 @@
 /** Laws between the fields of a case. */
 
+import { onSupply } from "#core/case/document/lookups.ts";
 import type { InputProblem } from "#core/case/document/problems.ts";
 import { MOST } from "#core/case/document/schema.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
@@ -95,7 +96,7 @@ export function lawProblems(document: CaseDocument): InputProblem[] {
       });
     });
   });
-  problems.push(...runProblems(document, codebook), ...placeProblems(document));
+  problems.push(...feedsProblems(document), ...runProblems(document, codebook), ...placeProblems(document));
   const { panel, circuit: fedBy, outlet: pluggedInto, load: standsFor } = document.charger ?? {};
   const outletIds = repeated(
     "outlets",
@@ -115,6 +116,21 @@ export function lawProblems(document: CaseDocument): InputProblem[] {
   if (document.options?.loadMethod && !codebook.methods.some((m) => m.id === document.options?.loadMethod))
     say("options.loadMethod", `is not a method of ${codebook.name}`);
   return problems;
+}
+
+/** A run feeds a panel of the home that another panel feeds. */
+function feedsProblems({ run, panels }: CaseDocument): InputProblem[] {
+  if (run?.feeds === undefined) return [];
+  const panel = panels.find(({ id }) => id === run.feeds);
+  if (!panel) return [{ path: "run.feeds", message: `no panel "${run.feeds}"` }];
+  if (onSupply(panel))
+    return [
+      {
+        path: "run.feeds",
+        message: `"${run.feeds}" is on the supply: a run renews the feeder of a panel behind another one`,
+      },
+    ];
+  return [];
 }
 
 /** Methods and conductor types are those of the rules, and go together. */

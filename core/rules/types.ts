@@ -80,6 +80,8 @@ export interface RuleSections {
   /** Section on the loads of an outlet and of its circuit. */
   outletLoading: string;
   outletCharging: string;
+  /** Neutral and earth apart in a panel behind another one. */
+  neutralApart: string;
   /** A main device on its bus. */
   mainOnBus: string;
   feeder: string;

@@ -2,7 +2,8 @@
  * Price-book items of a new charging circuit: from the design along the run, otherwise the usual size for its device.
  */
 
-import type { CaseDocument, Conductor, RunSegment } from "#core/case/document/types.ts";
+import { chargerRun } from "#core/case/document/lookups.ts";
+import type { CaseDocument, Conductor, Run, RunSegment } from "#core/case/document/types.ts";
 import { designFor, isDesigned } from "#core/circuit/design.ts";
 import { countOfSupports } from "#core/circuit/route.ts";
 import { type Requirements, requirements } from "#core/estimate/requirements.ts";
@@ -17,6 +18,8 @@ import { exceeds } from "#core/tolerance.ts";
 const SINGLES: readonly string[] = ["thhn", "xhhw-2"];
 /** Two line conductors, or line and neutral, beside the earth conductor. */
 const LIVE = 2;
+/** The same of a feeder: two line conductors and the neutral. Only single conductors are counted one by one. */
+const LIVE_OF_FEEDER = 3;
 const CONDUIT: readonly string[] = ["emt", "pvc40", "pvc80", "buried-pvc", "trunking", "ground"];
 /** Charger classes of the price book, by their largest current. */
 const CHARGER_CLASSES_A = [16, 32, 40, 48, 80] as const;
@@ -53,11 +56,12 @@ export const chargerTakes = ({ charger }: CaseDocument, chargeA: number): Record
 export function conductorItems(
   { type = "", size, material }: Conductor,
   earthSize: string,
+  live = LIVE,
 ): (readonly [item: string, times: number])[] {
   const as = material === "al" ? `${type}-al` : type;
   return SINGLES.includes(type)
     ? [
-        [`wire:${as}:${size}`, LIVE],
+        [`wire:${as}:${size}`, live],
         [`wire:${as}:${earthSize}`, 1],
       ]
     : [[`cable:${as}:${size}`, 1]];
@@ -95,7 +99,8 @@ function putBoxes(designed: CircuitDesign, put: Put): void {
 const SIGNAL_SLACK = { ft: 10, m: 3 } as const;
 
 /** Items for the clamps' signal as the run defines it; a cable beside the circuit by default. */
-export function signalTakes({ run }: CaseDocument, { charging, lengthUnit }: Codebook): Record<string, number> {
+export function signalTakes(document: CaseDocument, { charging, lengthUnit }: Codebook): Record<string, number> {
+  const run = chargerRun(document);
   const circuit = run?.segments?.length ? laidLengthOf(run, lengthUnit) : charging.usualRun.length.value;
   const { by = "data-cable", length } = run?.signal ?? {};
   if (by === "radio") return { "signal:radio": 1, "labour:signal:radio": 1 };
@@ -104,33 +109,33 @@ export function signalTakes({ run }: CaseDocument, { charging, lengthUnit }: Cod
   return { "signal-cable": long + SIGNAL_SLACK[lengthUnit], "run:signal-cable": long };
 }
 
-/** The parts of the run as it is laid; the usual run where none was entered. */
-function partsOfRun({ run }: CaseDocument, { charging: { usualRun } }: Codebook): readonly RunSegment[] {
-  return run?.segments?.length ? laidSegments(run) : [{ method: usualRun.method, length: usualRun.length }];
+/** A run that is priced, and what lies along it. */
+interface PricedRun {
+  /** Null where none was entered: the usual run is priced. */
+  run: Run | null;
+  /** What was designed along it; null where nothing was. */
+  designed: CircuitDesign | null;
+  /** Live conductors in it. */
+  live: number;
+  /** Size of a conductor type that was not designed. */
+  sizeOf(type: string): string;
 }
 
-/**
- * Cable or wires, conduit, supports and holes along the run.
- * @param designed the circuit along the run; null where it is not designed
- * @param sizeOf size of a conductor type that was not designed
- */
-function putRun(
-  document: CaseDocument,
-  codebook: Codebook,
-  designed: CircuitDesign | null,
-  sizeOf: (type: string) => string,
-  put: Put,
-): void {
-  const { run } = document;
-  for (const [i, segment] of partsOfRun(document, codebook).entries()) {
+/** Cable or wires, conduit, supports and holes along a run. */
+function putRun({ run, designed, live, sizeOf }: PricedRun, codebook: Codebook, put: Put): void {
+  const { usualRun } = codebook.charging;
+  const segments: readonly RunSegment[] = run?.segments?.length
+    ? laidSegments(run)
+    : [{ method: usualRun.method, length: usualRun.length }];
+  for (const [i, segment] of segments.entries()) {
     const { method, length, conductorType } = segment;
     const long = lengthIn(length, codebook.lengthUnit);
     const made = designed?.segments[i];
-    const type =
-      made?.conductor.type ?? conductorType ?? run?.conductorType ?? codebook.charging.usualRun.conductorType;
+    const type = made?.conductor.type ?? conductorType ?? run?.conductorType ?? usualRun.conductorType;
     const size = made?.conductor.size ?? sizeOf(type);
     const conductor = made?.conductor ?? { size, type };
-    for (const [item, times] of conductorItems(conductor, made?.earthConductor.size ?? size)) put(item, long * times);
+    for (const [item, times] of conductorItems(conductor, made?.earthConductor.size ?? size, live))
+      put(item, long * times);
     if (made?.conduit || CONDUIT.includes(method)) put(conduitItem(method, made?.conduit ?? null), long);
     put(segment.surface ? `run:${method}:${segment.surface}` : `run:${method}`, long);
     const supports = made && codebook.circuit.supportsOf(segment, made);
@@ -171,7 +176,8 @@ export function newCircuitTakes(
     ...chargerTakes(document, chargeA),
   };
   const sizeOf = (type: string) => usualSize({ codebook, type, deviceA, chargeA });
-  putRun(document, codebook, designedAlong(document, codebook, chargeA), sizeOf, putInto(parts));
+  const designed = designedAlong(document, codebook, chargeA);
+  putRun({ run: chargerRun(document), designed, live: LIVE, sizeOf }, codebook, putInto(parts));
   return requirements(parts, "permit", "order", "inspection");
 }
 
@@ -183,6 +189,21 @@ export function extensionTakes(
 ): Record<string, number> {
   const parts: Record<string, number> = {};
   const designed = designedAlong(document, codebook, codebook.charging.minimumA, conductor);
-  putRun(document, codebook, designed, () => conductor.size, putInto(parts));
+  const sizeOf = () => conductor.size;
+  putRun({ run: chargerRun(document), designed, live: LIVE, sizeOf }, codebook, putInto(parts));
   return parts;
+}
+
+/** Items of a feeder that is renewed along the run: its device, what is laid, and both ends. */
+export function feederTakes(document: CaseDocument, codebook: Codebook, designed: CircuitDesign): Requirements {
+  const parts: Record<string, number> = {
+    [`device:${codebook.charging.poles}p:${designed.deviceA}`]: 1,
+    sundries: 1,
+    permit: 1,
+    "labour:device": 1,
+    "labour:device:far-end": 1,
+  };
+  const run = document.run ?? null;
+  putRun({ run, designed, live: LIVE_OF_FEEDER, sizeOf: () => designed.conductor.size }, codebook, putInto(parts));
+  return requirements(parts, "permit", "order", "inspection");
 }

@@ -67,6 +67,13 @@ export interface ChargerPlacement {
   phase?: 1 | 2 | 3;
 }
 
+/** The feeder of a panel as it is renewed along a run. */
+export interface FeederDesign {
+  /** Id of the panel that it feeds. */
+  panel: string;
+  design: CircuitDesign;
+}
+
 /** The home after the work, but for the charger itself, whose current is found by the judge. */
 export interface Proposal {
   document: CaseDocument;
@@ -83,6 +90,8 @@ export interface Proposal {
    * Left out where the setting belongs to the work of the way.
    */
   drawsByItselfA?: number;
+  /** A feeder that is renewed for it, as it was designed along its run. */
+  feeder?: FeederDesign;
   /** It departs from a rule that its designer answers for: the rule. */
   departsFrom?: string;
   /** Some work precedes charging in any case, so the way is never `ready`. */
@@ -188,6 +197,8 @@ export interface WayJudgement {
   /** The lines of the price, and the items that the price book lacks. */
   lines: PriceLine[];
   unpriced: string[];
+  /** The feeder that it renews along the run; left out where it renews none, or no run of it was entered. */
+  feeder?: FeederDesign;
   /** Its circuit as designed along the run; left out where no run was entered or it has no circuit of its own. */
   circuit?: CircuitDesign;
   steps: ScheduleStep[];

@@ -1,5 +1,5 @@
 /** Parts of a case that others refer to by id, and values that are read in one way only. */
-import type { CaseDocument, Circuit, Panel } from "./types.ts";
+import type { CaseDocument, Circuit, Panel, Run } from "./types.ts";
 
 /** Supply rating as it was read, A; null where it could not be read. */
 export const readRatingA = ({ supply }: CaseDocument): number | null => supply.ratingA ?? null;
@@ -36,3 +36,7 @@ const HOT_PLACES: readonly string[] = ["attic"];
 /** Whether the run goes through a hot place, so that its temperature is asked for. */
 export const needsAmbient = ({ run }: Pick<CaseDocument, "run">): boolean =>
   run?.segments?.some(({ method }) => HOT_PLACES.includes(method)) ?? false;
+
+/** The run of the charger's circuit; null where none was entered, or the run is that of a feeder. */
+export const chargerRun = ({ run }: Pick<CaseDocument, "run">): Run | null =>
+  run && run.feeds === undefined ? run : null;

@@ -364,6 +364,8 @@ export const signalSchema = objectField({
 });
 
 export const runSchema = objectField({
+  /** The panel whose feeder the run renews; without it the run is that of the charger's circuit. */
+  feeds: ids(),
   /** Of one route beside others, e.g. "Round the outside". */
   name: textField(80),
   segments: listField(runSegment, MOST.segments),

@@ -1,10 +1,11 @@
 /** The run of the charging circuit: the whole of it, its parts, and the signal of the clamps. */
 import { LENGTH_UNITS, NO_UNITS } from "#core/quantity/parse.ts";
 import { capital } from "#core/words.ts";
-import { needsAmbient } from "../document/lookups.ts";
+import { needsAmbient, onSupply } from "../document/lookups.ts";
 import type { RunSegment } from "../document/types.ts";
 import { SURFACES } from "../document/vocabulary.ts";
 import { defineFields, type FieldContext } from "./field.ts";
+import { panelName } from "./names.ts";
 import { TERMINALS } from "./options.ts";
 
 const partIn = ({ document, index }: FieldContext) => document.run?.segments?.[index[0] ?? 0] as RunSegment;
@@ -19,6 +20,23 @@ const bareNumber = { kind: "number", units: NO_UNITS, usual: "" } as const;
 export const runFields = defineFields(
   { step: "circuit", section: "run" },
   {
+    feeds: {
+      at: "/run/feeds",
+      label: "This run is",
+      control: {
+        kind: "choice",
+        none: "the charger's circuit",
+        options: ({ document, rules }) =>
+          document.panels
+            .filter((panel) => !onSupply(panel))
+            .map((panel) => ({ value: panel.id, label: `the feeder of ${panelName(panel, rules)}` })),
+      },
+      asked: (context) => hasParts(context) && context.document.panels.some((panel) => !onSupply(panel)),
+      hint: ({ document }) =>
+        document.run?.feeds === undefined
+          ? undefined
+          : "Ways that need more than the old feeder renew it along this run",
+    },
     ambientC: {
       at: "/run/ambientC",
       label: (context) => (needsAmbient(context.document) ? "Temperature in the attic" : "Ambient temperature"),

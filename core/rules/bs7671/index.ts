@@ -129,6 +129,7 @@ export const bs7671Codebook = ({ id, name, sections }: Bs7671Edition): Codebook 
     panelRoom: "BS 7671 722.311",
     outletLoading: "BS 7671 134.1.1, 433.1",
     outletCharging: "BS 7671 722.55, product standard of the lead",
+    neutralApart: "BS 7671 411.3.1.1, 542.4",
     mainOnBus: "BS 7671 536.4",
     feeder: "BS 7671 433.1",
     protection: "BS 7671 433.1",

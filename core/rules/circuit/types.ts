@@ -94,6 +94,8 @@ export interface CircuitSpec {
   feeders?: readonly FeederSpec[] | undefined;
   /** A conductor that is there and stays. */
   kept?: Conductor | undefined;
+  /** A feeder in the place of a charging circuit: what the rules count on it, A; `chargeA` is what it carries. */
+  feederCountsA?: number | undefined;
 }
 
 /** A size tried on a stretch. */
@@ -182,7 +184,7 @@ export interface CircuitRules {
   /** Share of the volts that may be lost, and whether more refuses the circuit. */
   drop: { share: number; refuses: boolean; rule: string; inAllRule: string };
   earthOf(conductor: Conductor, sizeByAmpacity: string, deviceA: number): Conductor;
-  conduitOf(method: string, conductor: Conductor, earth: Conductor): string | null;
+  conduitOf(method: string, conductor: Conductor, earth: Conductor, asked: CircuitSpec): string | null;
   /** Largest device for an existing conductor on its run, and the resulting current, A. */
   keptMostA(
     conductor: Conductor,

@@ -94,6 +94,7 @@ export function necCodebook({ id, name, leastChargerVA, sections }: NecEdition):
       panelRoom: "NEC 408.54, 625.40",
       outletLoading: "NEC 110.3(B), 210.21(B), 210.23",
       outletCharging: "NEC 210.23, 625.42",
+      neutralApart: "NEC 250.24(A)(5), 408.40",
       mainOnBus: "NEC 408.36",
       feeder: "NEC 215.2, 215.3",
       protection: "NEC 240.4",

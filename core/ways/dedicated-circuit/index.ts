@@ -2,8 +2,26 @@
 
 import { showA } from "#core/units.ts";
 import { withArticle } from "#core/words.ts";
-import type { Way } from "../types.ts";
+import { withRenewedFeeder } from "../renewed-feeder.ts";
+import type { JudgingContext, Proposal, RefusedProposal, Way } from "../types.ts";
 import { onNewCircuit, ownBoardWanted, untouchable } from "../work.ts";
+
+/** A new circuit behind the feeder that the run renews; null where the run is that of the circuit. */
+function behindRenewedFeeder(context: JudgingContext): Proposal | RefusedProposal | null {
+  const renewed = withRenewedFeeder(context);
+  if (!renewed || "refused" in renewed) return renewed;
+  const { document, items, feeder } = renewed;
+  const panel = document.panels.find(({ id }) => id === context.path.target.panel?.id) ?? null;
+  const proposal = onNewCircuit(context, {
+    document,
+    panel,
+    takesWork: true,
+    solves: [],
+    before: items,
+    cautions: [],
+  });
+  return { ...proposal, feeder };
+}
 
 export const dedicatedCircuit = {
   id: "dedicated-circuit",
@@ -22,14 +40,13 @@ export const dedicatedCircuit = {
     // Nothing is added to a panel that is full or must be left alone; a new panel or board is a way of its own.
     const troubles = untouchable(context);
     if (troubles.length > 0) return [{ refused: troubles.map((t) => t.reason) }];
-    return [
-      onNewCircuit(context, {
-        document,
-        panel: path.target.panel,
-        takesWork: false,
-        solves: [],
-        cautions: [],
-      }),
-    ];
+    const asItIs = onNewCircuit(context, {
+      document,
+      panel: path.target.panel,
+      takesWork: false,
+      solves: [],
+      cautions: [],
+    });
+    return [behindRenewedFeeder(context) ?? asItIs];
   },
 } as const satisfies Way;

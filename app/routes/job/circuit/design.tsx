@@ -32,7 +32,9 @@ export function DesignSection({ way, isRecommended }: { way: WayJudgement | null
       title={title}
       aside={<span className="quiet">{way && chosenBy(document, isRecommended)}</span>}
     >
-      {way?.circuit ? <Built design={way.circuit} codebook={codebook} /> : <p>{whyNone(document, codebook, way)}</p>}
+      {way?.feeder && <Built design={way.feeder.design} codebook={codebook} isFeeder />}
+      {way?.circuit && <Built design={way.circuit} codebook={codebook} />}
+      {!way?.circuit && !way?.feeder && <p>{whyNone(document, codebook, way)}</p>}
     </Section>
   );
 }
@@ -53,20 +55,28 @@ function whyNone(document: CaseDocument, codebook: Codebook, way: WayJudgement |
   return "This way charges from an existing circuit: no new cable is run.";
 }
 
-function Built({ design, codebook: { circuit: rules, words } }: { design: CircuitDesign; codebook: Codebook }) {
+interface BuiltProps {
+  design: CircuitDesign;
+  codebook: Codebook;
+  isFeeder?: boolean;
+}
+
+function Built({ design, codebook: { circuit: rules, words, lengthUnit }, isFeeder = false }: BuiltProps) {
+  // A British feeder is one cable like a circuit; in an American raceway the neutral goes with it.
+  const live = isFeeder && lengthUnit === "ft" ? "three" : "two";
   return (
     <>
       <p className={styles.chosen}>
         <span className="figure">{showSize(design.conductor.size)}</span>{" "}
         {rules.types.find((t) => t.id === design.conductor.type)?.name ?? ""} on{" "}
         <span className="figure">{showA(design.deviceA)}</span>, for{" "}
-        <span className="figure">{showA(design.chargeA)}</span> of charging
+        <span className="figure">{showA(design.chargeA)}</span> {isFeeder ? "on the feeder" : "of charging"}
       </p>
       <ol className={styles.built}>
         {design.segments.map((s, i) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: parts of a run have no name
           <li key={i}>
-            {rules.methods.find((m) => m.id === s.method)?.name ?? s.method}: two of{" "}
+            {rules.methods.find((m) => m.id === s.method)?.name ?? s.method}: {live} of{" "}
             <b className="figure">{showSize(s.conductor.size)}</b>, {words.earthConductor}{" "}
             <b className="figure">{showSize(s.earthConductor.size)}</b>
             {s.conduit && (
@@ -86,11 +96,10 @@ function Built({ design, codebook: { circuit: rules, words } }: { design: Circui
   );
 }
 
-/** Every check with its numbers, and the sizes beside the chosen one. */
-export function ChecksSection({ way }: { way: WayJudgement & { circuit: CircuitDesign } }) {
+/** Every check with its numbers, and the sizes beside the chosen one. @param design of the way's feeder or circuit */
+export function ChecksSection({ way, design }: { way: WayJudgement; design: CircuitDesign }) {
   const { document } = useJob();
   const codebook = codebookOf(document.rules);
-  const design = way.circuit;
   const kept = way.path.some((l) => l.kind === "conductor" && l.known !== "planned");
   const asked = askedOf(document, codebook, design.chargeA, kept ? design.conductor : undefined);
   const ofStretches = design.stretches.flatMap(({ checks, conductor: { size, type } }) => {

@@ -27,6 +27,8 @@ export default function CircuitPage({ params: { jobId } }: Route.ComponentProps)
   const [held, setHeld] = useState(taken?.way);
   const way = assessment.decided ? taken : (assessment.ways.find((w) => w.way === held) ?? taken);
   const isUsable = way !== null && way.verdict !== "ruled-out";
+  // A run is that of a feeder or that of the circuit.
+  const design = way?.feeder?.design ?? way?.circuit;
   const [drawing, setDrawing] = useState<number | null>(null);
   const draw = (part: number) => {
     setDrawing(part);
@@ -39,7 +41,7 @@ export default function CircuitPage({ params: { jobId } }: Route.ComponentProps)
           { id: "design", name: "Circuit" },
           { id: "place", name: "Place" },
           { id: "run", name: "Run" },
-          Boolean(way?.circuit) && { id: "checks", name: "Checks" },
+          Boolean(design) && { id: "checks", name: "Checks" },
           isUsable && (way?.lines.length ?? 0) > 0 && { id: "materials", name: "Materials" },
           isUsable && { id: "single-line", name: "Single line" },
         ]}
@@ -57,7 +59,7 @@ export default function CircuitPage({ params: { jobId } }: Route.ComponentProps)
         managed={way?.limitA !== undefined}
         onDraw={document.place ? draw : null}
       />
-      {way?.circuit && <ChecksSection way={{ ...way, circuit: way.circuit }} />}
+      {way && design && <ChecksSection way={way} design={design} />}
       {isUsable && <MaterialsSection way={way} jobId={jobId} />}
       {isUsable && <SingleLineSection way={way} jobId={jobId} />}
     </>

@@ -19,7 +19,7 @@ import { RunPart } from "./part.tsx";
 import { OtherRoutes } from "./routes.tsx";
 
 /** Schools of practice that change a circuit. */
-const SCHOOLS = ["connection", "terminals", "metal", "ukDevice", "disconnect", "outdoorGfci"];
+const SCHOOLS = ["connection", "terminals", "metal", "ukDevice", "disconnect", "outdoorGfci", "chargerBoard"];
 
 interface Props {
   rules: CircuitRules;
@@ -51,7 +51,14 @@ export function RunSection({ rules, managed, onDraw }: Props) {
     ]);
   };
   return (
-    <Section id="run" title={`The run, from the ${words.panel} to the charger`}>
+    <Section
+      id="run"
+      title={
+        document.run?.feeds === undefined
+          ? `The run, from the ${words.panel} to the charger`
+          : `The run of the feeder, from ${words.panel} to ${words.panel}`
+      }
+    >
       {segments.length === 0 && (
         <p className="quiet">
           Without its run a circuit has no conductor size. Start with the first part; everything can be changed.
@@ -90,6 +97,7 @@ function WholeRun() {
   const hasAttic = needsAmbient(document);
   return (
     <Fields>
+      <CaseField of={runFields.feeds} />
       <CaseField
         of={runFields.ambientC}
         hint={

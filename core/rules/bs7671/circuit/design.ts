@@ -156,13 +156,13 @@ export const bs7671Circuit = (sections: Bs7671Sections): CircuitRules => ({
   usualTerminalC: 70,
   mostA: 63,
   devicesA(asked) {
-    const { chargeA, deviceSetting, kept, segments } = asked;
+    const { chargeA, deviceSetting, kept, segments, feederCountsA } = asked;
     if (kept) {
       const { deviceA } = keptMostA(kept, segments, asked);
       return !exceeds(chargeA, deviceA) ? [deviceA] : [];
     }
     const standard = DEVICES_A.filter((d) => !exceeds(chargeA, d)).slice(0, 1);
-    if (!isSameFigure(chargeA, 32)) return standard;
+    if (feederCountsA !== undefined || !isSameFigure(chargeA, 32)) return standard;
     // A 32 A charger on a 32 A device before its current is lowered (433.1.1).
     const wanted = deviceSetting ?? USUAL_DEVICE_FOR_32_A;
     return [...new Set([wanted, 32])];
@@ -184,8 +184,9 @@ export const bs7671Circuit = (sections: Bs7671Sections): CircuitRules => ({
   supportsOf: bsSupports,
   routeChecks: (routed) => bsRoute(routed, sections),
   keptMostA,
-  finish(design, stretches, { earthing, zeOhm, feeders = [] }) {
+  finish(design, stretches, { earthing, zeOhm, feeders = [], feederCountsA }) {
     const { chargeA, deviceA } = design;
+    const isFeeder = feederCountsA !== undefined;
     const tt = earthing === "tt";
     const earth = tt ? "The earth electrode" : "Ze";
     const zsLimitOhm = tt ? TT_LIMIT_OHM : (VOLTS * C_MIN) / (TYPE_B * deviceA);
@@ -206,14 +207,18 @@ export const bs7671Circuit = (sections: Bs7671Sections): CircuitRules => ({
       );
     const passes = zsOhm !== null && !exceeds(zsOhm, zsLimitOhm);
     if (zeOhm === null || zeOhm === undefined)
-      cautions.push(`${earth} has not been measured: the fault loop at the charger cannot be worked out yet.`);
+      cautions.push(
+        `${earth} has not been measured: the fault loop at the ${isFeeder ? "end of the feeder" : "charger"} cannot be worked out yet.`,
+      );
     else if (zsOhm !== null && tt && zsOhm > TT_STABLE_OHM)
       cautions.push(
         `An electrode of ${showOhm(zsOhm)} may not stay stable: aim for ${TT_STABLE_OHM} ohm or less (411.5.3).`,
       );
     else if (zsOhm !== null && !passes)
       cautions.push(
-        "Zs is over the device's limit: the 30 mA RCD gives fault protection (411.4.5); prove that it does.",
+        isFeeder
+          ? "Zs is over the limit of the feeder's device: take a larger conductor, or give the feeder an RCD that delays (411.4.5), and prove it."
+          : "Zs is over the device's limit: the 30 mA RCD gives fault protection (411.4.5); prove that it does.",
       );
     const checks: RouteCheck[] = [
       {

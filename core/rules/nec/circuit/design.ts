@@ -27,6 +27,9 @@ const PLUG_MOST_A = 40;
 const USUAL_AMBIENT_C = 30;
 /** Current-carrying conductors of a charger's circuit by itself. */
 const OWN_CONDUCTORS = 2;
+/** Two lines and the neutral of a feeder. */
+const FEEDER_CONDUCTORS = 3;
+const IN_WORDS: Readonly<Record<number, string>> = { [OWN_CONDUCTORS]: "two", [FEEDER_CONDUCTORS]: "three" };
 const MOST_A = 80;
 /** A shortfall below this share counts as met: the areas are rounded. */
 const ROUNDED = 0.005;
@@ -96,25 +99,28 @@ function carriedBy({ size, material, type }: Conductor, { ambientC, grouped, ter
 }
 
 function tries(conductor: Conductor, _stretch: readonly RunSegment[], deviceA: number, asked: CircuitSpec): SizeTrial {
-  const { chargeA } = asked;
+  const { chargeA, feederCountsA } = asked;
   const { terminalA, columnC, finalA, mostDeviceA, numbers } = carriedBy(conductor, asked);
-  const continuousA = chargeA * CONTINUOUS;
+  const countedA = feederCountsA ?? chargeA * CONTINUOUS;
+  const isFeeder = feederCountsA !== undefined;
+  const carried = isFeeder ? "what the feeder carries" : "the charging current";
+  const section = isFeeder ? "NEC 215.2(A)(1)" : "NEC 210.19(A)(1)";
   const small = mostDeviceA < nextStandardDeviceA(finalA);
   const checks = [
     routeCheck(
       "terminals",
       `At the terminals, ${columnC} °C`,
-      !exceeds(continuousA, terminalA),
-      conductor.type === "nm-b" ? "NEC 210.19(A)(1), 334.80" : "NEC 210.19(A)(1), 110.14(C)",
-      "table value of the terminals' column, at least 125 % of the charging current",
-      `${showA(terminalA)} against 1.25 x ${showA(chargeA)} = ${showA(continuousA)}`,
+      !exceeds(countedA, terminalA),
+      `${section}, ${conductor.type === "nm-b" ? "334.80" : "110.14(C)"}`,
+      `table value of the terminals' column, at least ${isFeeder ? "the calculated load, continuous loads at 125 %" : "125 % of the charging current"}`,
+      `${showA(terminalA)} against ${isFeeder ? "" : `1.25 x ${showA(chargeA)} = `}${showA(countedA)}`,
     ),
     routeCheck(
       "corrected",
       "Where it runs, corrected",
       !exceeds(chargeA, finalA),
       "NEC 310.15(B), 310.15(C)",
-      "value of its insulation x ambient x grouping, no more than the terminals allow, at least the charging current",
+      `value of its insulation x ambient x grouping, no more than the terminals allow, at least ${carried}`,
       `${numbers}, against ${showA(chargeA)}`,
     ),
     routeCheck(
@@ -159,16 +165,20 @@ const racewayOf = (method: string, type: string | undefined): keyof typeof RACEW
   return type && CABLES.includes(type) ? null : "emt";
 };
 
-function fillOf(conductor: Conductor, earth: Conductor): number {
+/** Live conductors that a raceway holds: a feeder of a panel has a neutral, too. */
+const liveIn = ({ feederCountsA }: CircuitSpec): number =>
+  feederCountsA === undefined ? OWN_CONDUCTORS : FEEDER_CONDUCTORS;
+
+function fillOf(conductor: Conductor, earth: Conductor, live: number): number {
   const area = (size: string) => rowOf(size)?.[conductor.type === "xhhw-2" ? "xhhw" : "thhn"] ?? 0;
-  return OWN_CONDUCTORS * area(conductor.size) + area(earth.size);
+  return live * area(conductor.size) + area(earth.size);
 }
 
-function conduitOf(method: string, conductor: Conductor, earth: Conductor): string | null {
+function conduitOf(method: string, conductor: Conductor, earth: Conductor, asked: CircuitSpec): string | null {
   const raceway = racewayOf(method, conductor.type);
   if (!raceway) return null;
   const { name, sizes } = RACEWAYS[raceway];
-  const fill = fillOf(conductor, earth);
+  const fill = fillOf(conductor, earth, liveIn(asked));
   const [trade] = sizes.find(([, inside]) => !exceeds(fill, inside * RACEWAY_FILL)) ?? [];
   return trade ? `${trade} ${name}` : `larger than 2 in ${name}`;
 }
@@ -196,7 +206,8 @@ export const necCircuit: CircuitRules = {
   types: TYPES,
   usualTerminalC: 60,
   mostA: MOST_A,
-  devicesA({ chargeA, plug }) {
+  devicesA({ chargeA, plug, feederCountsA }) {
+    if (feederCountsA !== undefined) return NEC_240_6.filter((d) => !exceeds(feederCountsA, d)).slice(0, 1);
     if (exceeds(chargeA, MOST_A) || (plug && exceeds(chargeA, PLUG_MOST_A))) return [];
     if (plug) return [PLUG_DEVICE_A];
     return NEC_240_6.filter((d) => !exceeds(chargeA * CONTINUOUS, d)).slice(0, 1);
@@ -232,13 +243,17 @@ export const necCircuit: CircuitRules = {
         "overcurrent",
         "Overcurrent device",
         true,
-        "NEC 625.42, 240.6",
-        asked.plug
-          ? "a charger with a plug: 50 A, its receptacle too"
-          : "the smallest standard device of at least 125 % of the charging current",
-        asked.plug
-          ? `${showA(deviceA)}`
-          : `1.25 x ${showA(chargeA)} = ${showA(chargeA * CONTINUOUS)}: ${showA(deviceA)}`,
+        asked.feederCountsA === undefined ? "NEC 625.42, 240.6" : "NEC 215.3, 240.6",
+        asked.feederCountsA !== undefined
+          ? "the smallest standard device of at least the calculated load, continuous loads at 125 %"
+          : asked.plug
+            ? "a charger with a plug: 50 A, its receptacle too"
+            : "the smallest standard device of at least 125 % of the charging current",
+        asked.feederCountsA !== undefined
+          ? `${showA(asked.feederCountsA)}: ${showA(deviceA)}`
+          : asked.plug
+            ? `${showA(deviceA)}`
+            : `1.25 x ${showA(chargeA)} = ${showA(chargeA * CONTINUOUS)}: ${showA(deviceA)}`,
       ),
       ...design.checks,
       routeCheck(
@@ -254,15 +269,16 @@ export const necCircuit: CircuitRules = {
     for (const s of segments) {
       if (!s.conduit || filled.has(s.conduit)) continue;
       filled.add(s.conduit);
-      const fill = fillOf(s.conductor, s.earthConductor);
+      const live = liveIn(asked);
+      const fill = fillOf(s.conductor, s.earthConductor, live);
       checks.push(
         routeCheck(
           "conduit-fill",
           `Conduit, ${s.conduit}`,
           !s.conduit.startsWith("larger"),
           "NEC chapter 9, tables 1, 4 and 5",
-          `two conductors and the grounding conductor fill no more than ${showPercent(RACEWAY_FILL)}`,
-          `2 x ${s.conductor.size} + ${s.earthConductor.size} = ${showNumber(fill)} in² = ${fullness(s.conduit, fill) || "more than the largest holds"}`,
+          `${IN_WORDS[live]} conductors and the grounding conductor fill no more than ${showPercent(RACEWAY_FILL)}`,
+          `${live} x ${s.conductor.size} + ${s.earthConductor.size} = ${showNumber(fill)} in² = ${fullness(s.conduit, fill) || "more than the largest holds"}`,
         ),
       );
     }

@@ -2,7 +2,7 @@
 
 import { chargerRun, circuitOf, onSupply, panelsTo } from "#core/case/document/lookups.ts";
 import type { CaseDocument, Conductor, Panel, Run, RunSegment } from "#core/case/document/types.ts";
-import { laidSegments } from "#core/rules/circuit/laid.ts";
+import { isKeptPart, laidSegments } from "#core/rules/circuit/laid.ts";
 import type {
   CircuitDesign,
   CircuitRules,
@@ -27,7 +27,7 @@ export function stretchesOf(rules: CircuitRules, { segments, conductorType, kept
   const stretches: RunSegment[][] = [];
   let last: string | null = null;
   for (const segment of segments) {
-    const type = kept ? "kept" : typeOf(rules, segment, conductorType);
+    const type = kept && isKeptPart(segment) ? "kept" : typeOf(rules, segment, conductorType);
     if (type === last) stretches.at(-1)?.push(segment);
     else stretches.push([segment]);
     last = type;
@@ -37,7 +37,7 @@ export function stretchesOf(rules: CircuitRules, { segments, conductorType, kept
 
 /** The conductors that a stretch may be made of, the smallest first; one that is there and stays is the only one. */
 export function conductorsFor(rules: CircuitRules, stretch: Stretch, asked: CircuitSpec): Conductor[] {
-  if (asked.kept) return [asked.kept];
+  if (asked.kept && isKeptPart(stretch[0] as RunSegment)) return [asked.kept];
   const type = typeOf(rules, stretch[0] as RunSegment, asked.conductorType);
   const material = rules.metalOf(type, asked);
   return rules.sizes(type, material).map((size) => ({ size, material, type }));
@@ -152,11 +152,12 @@ function assembled(
   const segments = sized.flatMap(({ stretch }, i) => {
     const { conductor, sizeByAmpacity } = stretches[i] as DesignedStretch;
     const earthConductor = rules.earthOf(conductor, sizeByAmpacity, deviceA);
-    return stretch.map(({ method }) => ({
-      method,
+    return stretch.map((segment) => ({
+      method: segment.method,
       conductor,
       earthConductor,
-      conduit: rules.conduitOf(method, conductor, earthConductor, asked),
+      ...(segment.raceway?.existing && { conduitIsThere: true as const }),
+      conduit: rules.conduitOf(segment, conductor, earthConductor, asked),
     }));
   });
   const [first] = segments as [(typeof segments)[number]];

@@ -3,13 +3,16 @@
 import { onSupply } from "#core/case/document/lookups.ts";
 import type { InputProblem } from "#core/case/document/problems.ts";
 import { MOST } from "#core/case/document/schema.ts";
-import type { CaseDocument } from "#core/case/document/types.ts";
+import type { CaseDocument, RunSegment } from "#core/case/document/types.ts";
 import { typeOf } from "#core/circuit/design.ts";
 import { groupEndProblem, mainOnBusProblem } from "#core/panel/limits.ts";
 import { placeProblem, takesSpace } from "#core/panel/slots.ts";
 import { isSimple, type Point } from "#core/place/geometry.ts";
+import type { CircuitRules } from "#core/rules/circuit/types.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import type { Codebook } from "#core/rules/types.ts";
+import { exceeds } from "#core/tolerance.ts";
+import { showPercent } from "#core/units.ts";
 import { lower } from "#core/words.ts";
 
 /**
@@ -156,11 +159,30 @@ function problemsOfRun(run: CaseDocument["run"], at: string, { circuit, name, su
     const method = circuit.methods.find((m) => m.id === segment.method);
     if (!method) problems.push({ path: `${path}.method`, message: `"${segment.method}" is not a method of ${name}` });
     if (unknownType(segment.conductorType, `${path}.conductorType`) || ofRun || !method) return;
+    problems.push(...racewayProblems(segment, `${path}.raceway`, circuit));
     const type = circuit.types.find((t) => t.id === typeOf(circuit, segment, run?.conductorType));
     if (type && !type.methods.includes(method.id))
       problems.push({ path, message: `${type.name} is not run like this: ${lower(method.name)}` });
   });
   return problems;
+}
+
+/** A raceway that is there is of a size that is made, and no smaller than what lies in it. */
+function racewayProblems(segment: RunSegment, path: string, circuit: CircuitRules): InputProblem[] {
+  const { raceway } = segment;
+  if (!raceway || circuit.raceways.length === 0) return [];
+  const trade = raceway.trade.trim();
+  if (!circuit.raceways.some((made) => made === trade || made === `${trade} in`))
+    return [{ path: `${path}.trade`, message: `must be one of: ${circuit.raceways.join(", ")}` }];
+  const fill = circuit.racewayFill(segment);
+  return fill && exceeds(fill.share, fill.most)
+    ? [
+        {
+          path: `${path}.holds`,
+          message: `fill ${showPercent(fill.share)} of a ${trade.replace(/ in$/, "")} in raceway; ${showPercent(fill.most)} is allowed`,
+        },
+      ]
+    : [];
 }
 
 /** Outlines are simple, ids are unique. */

@@ -8,7 +8,7 @@ import { designFor, isDesigned } from "#core/circuit/design.ts";
 import { countOfSupports } from "#core/circuit/route.ts";
 import { type Requirements, requirements } from "#core/estimate/requirements.ts";
 import { ownValue } from "#core/own-value.ts";
-import { laidLengthOf, laidSegments, lengthIn } from "#core/rules/circuit/laid.ts";
+import { isKeptPart, laidLengthOf, laidSegments, lengthIn } from "#core/rules/circuit/laid.ts";
 import { junctionBoxes } from "#core/rules/circuit/parts-of-run.ts";
 import type { CircuitDesign } from "#core/rules/circuit/types.ts";
 import type { Codebook } from "#core/rules/types.ts";
@@ -119,15 +119,18 @@ interface PricedRun {
   live: number;
   /** Size of a conductor type that was not designed. */
   sizeOf(type: string): string;
+  /** Parts that are there already are not bought. */
+  onlyNew?: boolean;
 }
 
 /** Cable or wires, conduit, supports and holes along a run. */
-function putRun({ run, designed, live, sizeOf }: PricedRun, codebook: Codebook, put: Put): void {
+function putRun({ run, designed, live, sizeOf, onlyNew = false }: PricedRun, codebook: Codebook, put: Put): void {
   const { usualRun } = codebook.charging;
   const segments: readonly RunSegment[] = run?.segments?.length
     ? laidSegments(run)
     : [{ method: usualRun.method, length: usualRun.length }];
   for (const [i, segment] of segments.entries()) {
+    if (onlyNew && isKeptPart(segment)) continue;
     const { method, length, conductorType } = segment;
     const long = lengthIn(length, codebook.lengthUnit);
     const made = designed?.segments[i];
@@ -136,7 +139,8 @@ function putRun({ run, designed, live, sizeOf }: PricedRun, codebook: Codebook, 
     const conductor = made?.conductor ?? { size, type };
     for (const [item, times] of conductorItems(conductor, made?.earthConductor.size ?? size, live))
       put(item, long * times);
-    if (made?.conduit || CONDUIT.includes(method)) put(conduitItem(method, made?.conduit ?? null), long);
+    if (!made?.conduitIsThere && (made?.conduit || CONDUIT.includes(method)))
+      put(conduitItem(method, made?.conduit ?? null), long);
     put(segment.surface ? `run:${method}:${segment.surface}` : `run:${method}`, long);
     const supports = made && codebook.circuit.supportsOf(segment, made);
     if (supports) put(supports.item, countOfSupports(long, supports));
@@ -181,16 +185,26 @@ export function newCircuitTakes(
   return requirements(parts, "permit", "order", "inspection");
 }
 
-/** Items of a circuit that goes on along the run with the conductor that it has. */
+/** Whether the run names parts that are laid anew beside parts of a circuit that is reused. */
+export const hasNewParts = (document: CaseDocument): boolean =>
+  chargerRun(document)?.segments?.some((segment) => !isKeptPart(segment)) ?? false;
+
+/**
+ * Items of a circuit that goes on from where it ends: of the parts of the run that are new, where it names them,
+ * otherwise of all of it with the conductor that the circuit has.
+ * @param chargeA charging current, A
+ */
 export function extensionTakes(
   document: CaseDocument,
   codebook: Codebook,
   conductor: Conductor,
+  chargeA: number,
 ): Record<string, number> {
   const parts: Record<string, number> = {};
-  const designed = designedAlong(document, codebook, codebook.charging.minimumA, conductor);
-  const sizeOf = () => conductor.size;
-  putRun({ run: chargerRun(document), designed, live: LIVE, sizeOf }, codebook, putInto(parts));
+  const designed = designedAlong(document, codebook, chargeA, conductor);
+  const run = chargerRun(document);
+  const onlyNew = hasNewParts(document);
+  putRun({ run, designed, live: LIVE, sizeOf: () => conductor.size, onlyNew }, codebook, putInto(parts));
   return parts;
 }
 

@@ -10,6 +10,7 @@ import {
   CaseNumber,
   CaseNumbers,
   CaseQuantity,
+  CaseSizes,
   CaseTemperature,
   CaseText,
   CaseWindow,
@@ -55,6 +56,8 @@ export function CaseField({ of: field, index = NO_LISTS, options, hint, perKept 
       return <CaseNumber {...shared} {...emptied} units={units} usual={unit} {...(perKept && { perKept })} />;
     case "numbers":
       return <CaseNumbers {...shared} units={units} usual={unit} placeholder={placeholder ?? ""} />;
+    case "sizes":
+      return <CaseSizes {...shared} placeholder={control.placeholder} known={codebook.survey.conductorSizes} />;
     case "quantity":
       return <CaseQuantity {...shared} {...emptied} units={units} usual={unit} />;
     case "temperature":

@@ -5,6 +5,7 @@ import { setValue, valueAt } from "#core/case/document/set-value.ts";
 import type { DailyWindow } from "#core/case/document/types.ts";
 import type { Conventions } from "#core/conventions.ts";
 import { AMBIENT_C } from "#core/limits.ts";
+import { parseConductorSizes, showConductorSizes } from "#core/quantity/conductor-sizes.ts";
 import { parseQuantity, TEMPERATURE_UNITS, type UnitNames } from "#core/quantity/parse.ts";
 import { showTemperature } from "#core/units.ts";
 import { useJobStore } from "#ui/job-store/use-job.tsx";
@@ -136,6 +137,28 @@ export function CaseNumbers(
       input={{ inputMode: "decimal", placeholder, suffix: usual }}
     />
   );
+}
+
+interface SizesProps {
+  label: string;
+  pointer: string;
+  hint?: ReactNode;
+  placeholder: string;
+  /** Sizes that are made. */
+  known: readonly string[];
+}
+
+/** Conductor sizes, typed with commas between them: `3 x 12 AWG, 10 AWG`. */
+export function CaseSizes({ label, pointer, hint, placeholder, known }: SizesProps) {
+  const field = useCaseText<(string | { size: string })[]>({
+    pointer,
+    show: (v) => showConductorSizes((v ?? []).map((held) => (typeof held === "string" ? held : held.size))),
+    read: (text) => {
+      const read = parseConductorSizes(text, known);
+      return "problem" in read ? read : { value: read.length > 0 ? read : undefined };
+    },
+  });
+  return <FigureField {...{ label, pointer, hint, field }} problem={field.problem} input={{ placeholder }} />;
 }
 
 /** A quantity that keeps the unit it was typed in: `1850 ft2`, `96 m2`. */

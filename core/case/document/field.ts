@@ -37,6 +37,16 @@ export const oneOfOrNull = <const T extends string>(values: readonly T[]): Schem
 /** A text of at most `most` characters. */
 export const textField = (most = 300): SchemaField<string> =>
   string().typeError("must be text").max(most, `must be at most ${most} characters`);
+/** A text, or an object with the given fields. @param message follows the field's label */
+export const textOrObject = <const S extends Fields>(fields: S, message: string): SchemaField<string | TypeOf<S>> =>
+  mixed().test(
+    "text or object",
+    message,
+    (given) => given === undefined || textField(20).isValidSync(given, { strict: true }) || isObjectOf(fields, given),
+  ) as unknown as SchemaField<string | TypeOf<S>>;
+const isObjectOf = (fields: Fields, given: unknown): boolean =>
+  typeof given === "object" && given !== null && objectField(fields).isValidSync(given, { strict: true });
+
 /** A text that matches a pattern; the message follows the field's label. */
 export const textMatching = (pattern: RegExp, message: string): SchemaField<string> =>
   string().typeError(message).matches(pattern, message);

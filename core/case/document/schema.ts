@@ -24,6 +24,7 @@ import {
   tableField,
   textField,
   textMatching,
+  textOrObject,
   wholeNumber,
   yesNo,
 } from "./field.ts";
@@ -70,6 +71,7 @@ export const MOST = {
   parking: 6,
   openings: 20,
   otherRuns: 5,
+  heldConductors: 40,
 } as const;
 
 const ids = () => textField(80);
@@ -88,11 +90,12 @@ const clock = () => requiredField(textMatching(/^([01]\d|2[0-3]):[0-5]\d$/, "mus
 /** Clock times of one day, "HH:MM"; a window may run over midnight. */
 export const dailyWindow = () => objectField({ from: clock(), to: clock() });
 
-export const conductorSchema = objectField({
+const conductorFields = {
   size: requiredField(textField(20)),
   material: oneOf(["cu", "al"]),
   type: textField(30),
-});
+};
+export const conductorSchema = objectField(conductorFields);
 
 export const circuitSchema = objectField({
   id: id(),
@@ -327,6 +330,18 @@ const PLOT = 500;
 const onPlot = () =>
   requiredField(listOfExactly(requiredField(numberBetween(-PLOT, PLOT)), 2, "must be two numbers, x and y"));
 
+/** A raceway that a part of a run lies in. */
+export const racewaySchema = objectField({
+  /** Trade size, e.g. "3/4". */
+  trade: requiredField(textField(20)),
+  existing: yesNo(),
+  /** Conductors that stay in it, one by one: a size, or a conductor. */
+  holds: listField(
+    requiredField(textOrObject(conductorFields, "must be a conductor size such as 12 AWG, or a conductor")),
+    MOST.heldConductors,
+  ),
+});
+
 export const runSegment = objectField({
   method: requiredField(textField(40)),
   length: requiredField(quantityField(["ft", "m"], 10_000)),
@@ -347,6 +362,11 @@ export const runSegment = objectField({
   exposed: yesNo(),
   /** Above a way of escape. */
   escapeRoute: yesNo(),
+  /** Of a circuit that is reused: laid anew, or there already. */
+  status: oneOf(["new", "kept"]),
+  /** What it is grouped with here, where that differs from the rest of the run. */
+  grouped: wholeNumber(1, 60),
+  raceway: orNull(racewaySchema),
   /** As drawn on the plan, in its unit. */
   points: listField(onPlot(), MOST.corners),
 });

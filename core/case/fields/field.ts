@@ -40,6 +40,8 @@ export type FieldControl =
       empty?: "null" | "refused";
     }
   | { kind: "numbers"; units: UnitNames; usual: string; placeholder: Computed<string> }
+  /** Conductor sizes, typed with commas between them. */
+  | { kind: "sizes"; placeholder: string }
   | { kind: "quantity"; units: UnitNames; usual: Computed<string>; empty?: "null" }
   | { kind: "temperature" }
   | {

@@ -94,6 +94,7 @@ export const WITHOUT_FIELD: readonly { at: string; because: string }[] = [
   { at: "/place/openings", because: "Drawn on the plan." },
   { at: "/place/underlay/photo", because: "Chosen among the pictures of the job." },
   { at: "/place/charger/at", because: "Drawn on the plan." },
+  { at: "/run/segments/*/raceway/existing", because: "A raceway that is entered on screen is there already." },
   { at: "/run/segments/*/points", because: "Drawn on the plan." },
   { at: "/run/conductorType", because: "Comes with a file; on screen each part has its own." },
   { at: "/run/leastSize", because: "Chosen beside the designed size." },

@@ -2,7 +2,8 @@
 import { LENGTH_UNITS, NO_UNITS } from "#core/quantity/parse.ts";
 import { capital } from "#core/words.ts";
 import { needsAmbient, onSupply } from "../document/lookups.ts";
-import type { RunSegment } from "../document/types.ts";
+import { keepsCharger } from "../document/staying-charger.ts";
+import type { CaseDocument, RunSegment } from "../document/types.ts";
 import { SURFACES } from "../document/vocabulary.ts";
 import { defineFields, type FieldContext } from "./field.ts";
 import { panelName } from "./names.ts";
@@ -11,6 +12,13 @@ import { TERMINALS } from "./options.ts";
 const partIn = ({ document, index }: FieldContext) => document.run?.segments?.[index[0] ?? 0] as RunSegment;
 const hasParts = ({ document }: FieldContext) => (document.run?.segments ?? []).length > 0;
 const signalBy = ({ document }: FieldContext) => document.run?.signal?.by;
+
+/** Whether a circuit that is there may be reused, so that parts of the run may be there already. */
+const mayReuse = (document: CaseDocument): boolean =>
+  keepsCharger(document) ||
+  document.panels.some((panel) =>
+    panel.circuits?.some(({ status }) => status === "abandoned" || status === "charger-ready"),
+  );
 
 /** Methods in the ground, which ask for a depth and a surface. */
 const BURIED: readonly string[] = ["buried-pvc", "ground"];
@@ -147,6 +155,39 @@ export const segmentFields = defineFields(
       source: "assumed",
       unknown: ({ index }) => `the length of part ${(index[0] ?? 0) + 1} of the run`,
       hint: (context) => (partIn(context)?.points ? "as drawn on the plan" : undefined),
+    },
+    status: {
+      at: "/run/segments/*/status",
+      label: "This part is",
+      control: {
+        kind: "choice",
+        fallback: "kept",
+        options: [
+          { value: "kept", label: "there, and stays" },
+          { value: "new", label: "laid anew" },
+        ],
+      },
+      asked: ({ document }) => mayReuse(document),
+      hint: "where a circuit that is there is reused",
+    },
+    grouped: {
+      at: "/run/segments/*/grouped",
+      label: ({ rules }) => `${rules.circuit.asksFor.grouped} here`,
+      control: bareNumber,
+      hint: "where it differs from the rest of the run",
+    },
+    racewayTrade: {
+      at: "/run/segments/*/raceway/trade",
+      label: "Raceway that is there",
+      control: { kind: "own" },
+      asked: ({ rules }) => rules.circuit.asksFor.bends,
+    },
+    racewayHolds: {
+      at: "/run/segments/*/raceway/holds",
+      label: "Conductors that stay in it",
+      control: { kind: "sizes", placeholder: "3 x 12 AWG, 10 AWG" },
+      asked: (context) => partIn(context)?.raceway != null,
+      hint: "all of them, grounding conductors too",
     },
     rise: {
       at: "/run/segments/*/rise",

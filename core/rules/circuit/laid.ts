@@ -22,3 +22,6 @@ export function laidSegments({ segments = [], allowancePercent = 0 }: Run): read
 /** All that is laid of a run, in a unit. */
 export const laidLengthOf = (run: Run, unit: Length["unit"]): number =>
   laidSegments(run).reduce((total, { length }) => total + lengthIn(length, unit), 0);
+
+/** Whether a part of a circuit that is reused is there already; every part that does not say otherwise is. */
+export const isKeptPart = ({ status }: RunSegment): boolean => status !== "new";

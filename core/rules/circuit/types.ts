@@ -19,6 +19,8 @@ export interface DesignedSegment {
   earthConductor: Conductor;
   /** Trade size and kind, e.g. "3/4 in EMT"; null where the cable runs without one. */
   conduit: string | null;
+  /** The conduit was there before. */
+  conduitIsThere?: true;
 }
 
 /** Consecutive segments of one conductor type: one size all along. */
@@ -184,13 +186,22 @@ export interface CircuitRules {
   /** Share of the volts that may be lost, and whether more refuses the circuit. */
   drop: { share: number; refuses: boolean; rule: string; inAllRule: string };
   earthOf(conductor: Conductor, sizeByAmpacity: string, deviceA: number): Conductor;
-  conduitOf(method: string, conductor: Conductor, earth: Conductor, asked: CircuitSpec): string | null;
+  conduitOf(
+    segment: Pick<RunSegment, "method" | "raceway">,
+    conductor: Conductor,
+    earth: Conductor,
+    asked: CircuitSpec,
+  ): string | null;
   /** Largest device for an existing conductor on its run, and the resulting current, A. */
   keptMostA(
     conductor: Conductor,
     segments: readonly RunSegment[],
     asked: CircuitSpec,
   ): { deviceA: number; chargeA: number };
+  /** Trade sizes of raceways that may be there already; empty where these rules know none. */
+  raceways: readonly string[];
+  /** How full the conductors that lie in a raceway make it, and how full they may; null where that is not known. */
+  racewayFill(segment: Pick<RunSegment, "method" | "raceway">): { share: number; most: number } | null;
   /** How a part is held; null where the ground or the building holds it. */
   supportsOf(segment: RunSegment, made: DesignedSegment): SupportSpacing | null;
   /** Checks of a designed circuit's route and of the devices at its ends. */

@@ -76,7 +76,7 @@ export function tablesOf({ circuit: rules, lengthUnit, country }: Codebook): str
             )
             .join(" / ")} A; ${places(rules.lostV(conductor, hundred, 10) ?? 0, 4)} V; earth ${brief(
             DEVICES_A.map((a) => rules.earthOf(conductor, size, a).size),
-          )}; ${brief(methods.map((method) => rules.conduitOf(method, conductor, conductor, asked({})) ?? "no conduit"))}`,
+          )}; ${brief(methods.map((method) => rules.conduitOf({ method }, conductor, conductor, asked({})) ?? "no conduit"))}`,
         );
       }
     }

@@ -37,7 +37,7 @@ function extended(context: JudgingContext, { managed, leastA, work }: Hold): Pro
     drawsByItselfA: context.wanted.chargeA,
     takesWork: true,
     solves: [],
-    work: ({ guards }) => [
+    work: ({ guards, chargeA }) => [
       {
         id: "take-off",
         text: `Take the charger off its old place: isolate ${circuitName(circuit)}, prove it dead, and open its end (${codebook.words.farEnd})`,
@@ -47,7 +47,7 @@ function extended(context: JudgingContext, { managed, leastA, work }: Hold): Pro
       {
         id: "extend",
         text: `Go on in ${showSize(conductor.size)} from a joint that stays accessible to the charger's new place, and mount it there`,
-        requires: withParts(EXTENSION, extensionTakes(document, codebook, conductor)),
+        requires: withParts(EXTENSION, extensionTakes(document, codebook, conductor, chargeA)),
         link: "charger",
       },
       ...work(guards),

@@ -12,13 +12,14 @@ import { loadInSentence } from "#core/rules/demand/loads.ts";
 import { rcdOf } from "#core/rules/findings/protection.ts";
 import { SHARED_REQUIREMENTS } from "#core/rules/findings/shared-requirements.ts";
 import { showA } from "#core/units.ts";
-import { chargerTakes } from "../circuit-requirements.ts";
+import { chargerTakes, extensionTakes, hasNewParts } from "../circuit-requirements.ts";
 import type { JudgingContext, Proposal, RefusedProposal, Way } from "../types.ts";
 
 /** RCD types that a charger's DC fault current does not blind. */
 const NOT_BLINDED: readonly Circuit["rcd"][] = ["A", "F", "B"];
 
 const FAR_END = requirements({ "labour:device:far-end": 1 });
+const JOINT = requirements({ "junction-box": 1, "labour:junction-box": 1 }, "order");
 const TAKE_OVER = requirements({ "labour:take-over": 1, sundries: 1 }, "order", "permit");
 
 /** The case without loads that only an abandoned circuit fed. */
@@ -127,8 +128,10 @@ function propose(context: JudgingContext, panel: Panel, circuit: Circuit): Propo
           ]),
       {
         id: "extend",
-        text: "Reroute or extend it to the charger, and relabel it",
-        requires: IN_PASSING,
+        text: `Reroute or extend it to the charger, and relabel it${hasNewParts(document) ? ": from an accessible joint, along the parts of the run that are new" : ""}`,
+        requires: hasNewParts(document)
+          ? withParts(JOINT, extensionTakes(document, codebook, conductor, chargeA))
+          : IN_PASSING,
         link: "charger",
       },
     ],

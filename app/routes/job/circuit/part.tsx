@@ -18,6 +18,8 @@ import { usePhotos } from "#ui/photo-store/use-photos.tsx";
 import styles from "./circuit.module.css";
 
 const ABOUT_PART = [
+  segmentFields.status,
+  segmentFields.grouped,
   segmentFields.rise,
   segmentFields.bendDegrees,
   segmentFields.cover,
@@ -168,6 +170,8 @@ function entered({
   fixedTo,
   exposed,
   escapeRoute,
+  status,
+  raceway,
 }: RunSegment): string {
   const holes = Object.values(through).reduce<number>((n, v) => n + (v ?? 0), 0);
   return [
@@ -179,13 +183,49 @@ function entered({
     fixedTo === "fence" && "on a fence",
     exposed && "exposed to damage",
     escapeRoute && "escape route",
+    status === "new" && "laid anew",
+    raceway && `in ${raceway.trade} that is there`,
   ]
     .filter(Boolean)
     .join(", ");
 }
 
+/** The raceway that a part lies in already, and what stays in it. */
+function Raceway({ index }: { index: number }) {
+  const { document } = useJob();
+  const store = useJobStore();
+  const { circuit } = codebookOf(document.rules);
+  const { raceway } = document.run?.segments?.[index] ?? {};
+  if (circuit.raceways.length === 0) return null;
+  const put = (trade: string) =>
+    store.edit(
+      setValue(
+        store.getState().document,
+        `/run/segments/${index}/raceway`,
+        trade === "" ? undefined : { ...raceway, trade, existing: true },
+      ),
+    );
+  return (
+    <Fields>
+      <Field label="Raceway that is there">
+        {(controlProps) => (
+          <Select
+            {...controlProps}
+            aria-label={`Raceway of part ${index + 1} that is there`}
+            value={raceway ? raceway.trade.replace(/( in)?$/, " in") : ""}
+            options={[{ value: "", label: "none" }, ...circuit.raceways.map((value) => ({ value, label: value }))]}
+            onChange={put}
+          />
+        )}
+      </Field>
+      <CaseField of={segmentFields.racewayHolds} index={[index]} />
+    </Fields>
+  );
+}
+
 const Details = ({ index }: { index: number }) => (
   <>
+    <Raceway index={index} />
     {[ABOUT_PART, CROSSED].map((fields) => (
       <Fields key={fields[0].at}>
         {fields.map((field) => (

@@ -3,6 +3,7 @@
 import type { Conductor, RunSegment } from "#core/case/document/types.ts";
 import { ownValue } from "#core/own-value.ts";
 import { factorUpTo } from "#core/rules/circuit/factor.ts";
+import { isKeptPart } from "#core/rules/circuit/laid.ts";
 import type { CircuitRules, CircuitSpec, FeederSpec, RouteCheck, SizeTrial } from "#core/rules/circuit/types.ts";
 import { exceeds, isSameFigure } from "#core/tolerance.ts";
 import { lengthM, showA, showNumber, showOhm } from "#core/units.ts";
@@ -84,12 +85,13 @@ function carriedBy(conductor: Conductor, stretch: readonly RunSegment[], { ambie
   const table = tableOf(conductor);
   const row = rowsOf(conductor).find((r) => r.mm2 === mm2Of(conductor));
   let worst: Carried = { ampacityA: Number.POSITIVE_INFINITY, numbers: "" };
-  for (const { method } of stretch) {
+  for (const segment of stretch) {
+    const { method } = segment;
     const reference = ownValue(REFERENCE, method);
     const where = method === "ground" ? "ground" : "air";
     const tabledA = (reference && row?.byMethod[reference]) ?? 0;
     const ca = factorUpTo(AMBIENT_FACTORS[where], ambientC ?? USUAL_C[where]);
-    const cg = factorUpTo(GROUPING_FACTORS[where], grouped ?? 1);
+    const cg = factorUpTo(GROUPING_FACTORS[where], segment.grouped ?? grouped ?? 1);
     const ampacityA = tabledA * ca * cg;
     if (ampacityA < worst.ampacityA)
       worst = {
@@ -136,7 +138,7 @@ function feederLoopOhm({ conductor, length }: FeederSpec): number | null {
 
 /** The largest standard device for an existing conductor, 40 A at most; the charger may use all of it. */
 function keptMostA(conductor: Conductor, segments: readonly RunSegment[], asked: CircuitSpec) {
-  const { ampacityA } = carriedBy(conductor, segments, asked);
+  const { ampacityA } = carriedBy(conductor, segments.filter(isKeptPart), asked);
   const deviceA = DEVICES_A.findLast((d) => !exceeds(d, Math.min(ampacityA, MOST_KEPT_DEVICE_A))) ?? 0;
   return { deviceA, chargeA: deviceA };
 }
@@ -181,6 +183,8 @@ export const bs7671Circuit = (sections: Bs7671Sections): CircuitRules => ({
     return { size: `${tableOf(conductor).earth?.[mm2] ?? mm2} mm2`, material: "cu" };
   },
   conduitOf: () => null,
+  raceways: [],
+  racewayFill: () => null,
   supportsOf: bsSupports,
   routeChecks: (routed) => bsRoute(routed, sections),
   keptMostA,

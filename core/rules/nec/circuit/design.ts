@@ -4,6 +4,7 @@ import type { Conductor, RunSegment } from "#core/case/document/types.ts";
 import { ownValue } from "#core/own-value.ts";
 import { routeCheck } from "#core/rules/circuit/check.ts";
 import { factorUpTo } from "#core/rules/circuit/factor.ts";
+import { isKeptPart } from "#core/rules/circuit/laid.ts";
 import type { CircuitRules, CircuitSpec, RouteCheck, SizeTrial } from "#core/rules/circuit/types.ts";
 import { exceeds } from "#core/tolerance.ts";
 import { lengthFt, showA, showNumber, showPercent } from "#core/units.ts";
@@ -31,6 +32,8 @@ const OWN_CONDUCTORS = 2;
 const FEEDER_CONDUCTORS = 3;
 const IN_WORDS: Readonly<Record<number, string>> = { [OWN_CONDUCTORS]: "two", [FEEDER_CONDUCTORS]: "three" };
 const MOST_A = 80;
+const ONE_FILLS = 0.53;
+const TWO_FILL = 0.31;
 /** A shortfall below this share counts as met: the areas are rounded. */
 const ROUNDED = 0.005;
 
@@ -77,7 +80,19 @@ interface Carried {
   numbers: string;
 }
 
-function carriedBy({ size, material, type }: Conductor, { ambientC, grouped, terminalC }: CircuitSpec): Carried {
+/** Conductors that carry current together: those of the circuit itself, what it is grouped with, what stays in its raceway. */
+function togetherIn(stretch: readonly RunSegment[], asked: CircuitSpec): number {
+  const own = liveIn(asked) === FEEDER_CONDUCTORS ? OWN_CONDUCTORS : liveIn(asked);
+  const beside = stretch.map((s) => (s.grouped ?? asked.grouped ?? own) + (s.grouped ? 0 : heldIn(s).length));
+  return Math.max(own, ...beside);
+}
+
+/** Conductors that stay in a raceway; one that is given as a size is single. */
+const heldIn = ({ raceway }: Pick<RunSegment, "raceway">): Conductor[] =>
+  (raceway?.holds ?? []).map((held) => (typeof held === "string" ? { size: held } : held));
+
+function carriedBy({ size, material, type }: Conductor, stretch: readonly RunSegment[], asked: CircuitSpec): Carried {
+  const { ambientC, terminalC } = asked;
   const row = NEC_310_16.find((r) => r.size === size);
   const metal = material ?? "cu";
   const columns = row?.[metal];
@@ -85,7 +100,7 @@ function carriedBy({ size, material, type }: Conductor, { ambientC, grouped, ter
   const column = type === "nm-b" ? 60 : columnC(terminalC);
   const terminalA = columns[column === 60 ? 0 : 1];
   const ambient = factorUpTo(AMBIENT_90, ambientC ?? USUAL_AMBIENT_C);
-  const together = factorUpTo(GROUPING_ADJUSTMENT, grouped ?? OWN_CONDUCTORS);
+  const together = factorUpTo(GROUPING_ADJUSTMENT, togetherIn(stretch, asked));
   const correctedA = columns[2] * ambient * together;
   const finalA = Math.min(correctedA, terminalA);
   const small = ownValue(NEC_240_4_D[metal], size) ?? Number.POSITIVE_INFINITY;
@@ -98,9 +113,9 @@ function carriedBy({ size, material, type }: Conductor, { ambientC, grouped, ter
   };
 }
 
-function tries(conductor: Conductor, _stretch: readonly RunSegment[], deviceA: number, asked: CircuitSpec): SizeTrial {
+function tries(conductor: Conductor, stretch: readonly RunSegment[], deviceA: number, asked: CircuitSpec): SizeTrial {
   const { chargeA, feederCountsA } = asked;
-  const { terminalA, columnC, finalA, mostDeviceA, numbers } = carriedBy(conductor, asked);
+  const { terminalA, columnC, finalA, mostDeviceA, numbers } = carriedBy(conductor, stretch, asked);
   const countedA = feederCountsA ?? chargeA * CONTINUOUS;
   const isFeeder = feederCountsA !== undefined;
   const carried = isFeeder ? "what the feeder carries" : "the charging current";
@@ -132,6 +147,7 @@ function tries(conductor: Conductor, _stretch: readonly RunSegment[], deviceA: n
       `${showA(deviceA)} against ${showA(mostDeviceA)}`,
     ),
   ];
+  checks.push(...racewayChecks(conductor, stretch, deviceA, asked));
   const failed = checks.find((c) => !c.passes);
   return {
     fits: !failed,
@@ -142,6 +158,33 @@ function tries(conductor: Conductor, _stretch: readonly RunSegment[], deviceA: n
       : { rule: "NEC 310.16, 310.15", formula: "what it carries where it runs", numbers },
     checks,
   };
+}
+
+/** What lies in the raceways that are there already, with the new conductors. */
+function racewayChecks(
+  conductor: Conductor,
+  stretch: readonly RunSegment[],
+  deviceA: number,
+  asked: CircuitSpec,
+): RouteCheck[] {
+  const earth = earthOf(conductor, conductor.size, deviceA);
+  const added = fillOf(conductor, earth, liveIn(asked));
+  return stretch.flatMap((segment) => {
+    const inside = insideOf(segment, conductor.type);
+    if (!segment.raceway?.existing || !inside) return [];
+    const held = heldIn(segment);
+    const heldArea = held.reduce((total, one) => total + areaOf(one), 0);
+    return [
+      routeCheck(
+        "existing-raceway",
+        `Existing ${inside.name}`,
+        !exceeds(heldArea + added, inside.area * RACEWAY_FILL),
+        "NEC chapter 9, tables 1, 4 and 5",
+        `what stays in it and what is pulled in fill no more than ${showPercent(RACEWAY_FILL)}`,
+        `${held.length > 0 ? `${showNumber(heldArea)} + ` : ""}${liveIn(asked)} x ${conductor.size} + ${earth.size} = ${showNumber(heldArea + added)} in² of ${showNumber(inside.area)} in² = ${showPercent((heldArea + added) / inside.area)}`,
+      ),
+    ];
+  });
 }
 
 const rowOf = (size: string) => CONDUCTORS.find((c) => c.size === size);
@@ -169,12 +212,38 @@ const racewayOf = (method: string, type: string | undefined): keyof typeof RACEW
 const liveIn = ({ feederCountsA }: CircuitSpec): number =>
   feederCountsA === undefined ? OWN_CONDUCTORS : FEEDER_CONDUCTORS;
 
-function fillOf(conductor: Conductor, earth: Conductor, live: number): number {
-  const area = (size: string) => rowOf(size)?.[conductor.type === "xhhw-2" ? "xhhw" : "thhn"] ?? 0;
-  return live * area(conductor.size) + area(earth.size);
+/** Area of a single conductor, in². */
+const areaOf = ({ size, type }: Conductor): number => rowOf(size)?.[type === "xhhw-2" ? "xhhw" : "thhn"] ?? 0;
+
+const fillOf = (conductor: Conductor, earth: Conductor, live: number): number =>
+  live * areaOf(conductor) + areaOf({ ...conductor, size: earth.size });
+
+/** "3/4" and "3/4 in" are one trade size. */
+const isTrade = (made: string, asked: string): boolean => made === asked.trim() || made === `${asked.trim()} in`;
+
+/** Name and inside area, in², of the raceway that a part lies in already; null for one that is not in the tables. */
+function insideOf(
+  { method, raceway }: Pick<RunSegment, "method" | "raceway">,
+  type: string | undefined,
+): { name: string; area: number } | null {
+  const kind = racewayOf(method, type);
+  if (!raceway || !kind) return null;
+  const { name, sizes } = RACEWAYS[kind];
+  const size = sizes.find(([trade]) => isTrade(trade, raceway.trade));
+  return size ? { name: `${size[0]} ${name}`, area: size[1] } : null;
 }
 
-function conduitOf(method: string, conductor: Conductor, earth: Conductor, asked: CircuitSpec): string | null {
+/** The share of a raceway that its conductors may fill, by their number (chapter 9, table 1). */
+const mostFill = (count: number): number => (count === 1 ? ONE_FILLS : count === 2 ? TWO_FILL : RACEWAY_FILL);
+
+function conduitOf(
+  segment: Pick<RunSegment, "method" | "raceway">,
+  conductor: Conductor,
+  earth: Conductor,
+  asked: CircuitSpec,
+): string | null {
+  const { method } = segment;
+  if (segment.raceway?.existing) return insideOf(segment, conductor.type)?.name ?? null;
   const raceway = racewayOf(method, conductor.type);
   if (!raceway) return null;
   const { name, sizes } = RACEWAYS[raceway];
@@ -228,10 +297,17 @@ export const necCircuit: CircuitRules = {
   },
   earthOf,
   conduitOf,
+  raceways: RACEWAYS.emt.sizes.map(([trade]) => trade),
+  racewayFill(segment) {
+    const inside = insideOf(segment, undefined);
+    const held = heldIn(segment);
+    if (!inside || held.length === 0) return null;
+    return { share: held.reduce((total, one) => total + areaOf(one), 0) / inside.area, most: mostFill(held.length) };
+  },
   supportsOf: necSupports,
   routeChecks: necRoute,
-  keptMostA(conductor, _segments, asked) {
-    const { terminalA, finalA, mostDeviceA } = carriedBy(conductor, asked);
+  keptMostA(conductor, segments, asked) {
+    const { terminalA, finalA, mostDeviceA } = carriedBy(conductor, segments.filter(isKeptPart), asked);
     const deviceA = NEC_240_6.findLast((d) => !exceeds(d, mostDeviceA)) ?? 0;
     return { deviceA, chargeA: Math.min(deviceA / CONTINUOUS, terminalA / CONTINUOUS, finalA) };
   },
@@ -267,7 +343,7 @@ export const necCircuit: CircuitRules = {
     ];
     const filled = new Set<string>();
     for (const s of segments) {
-      if (!s.conduit || filled.has(s.conduit)) continue;
+      if (!s.conduit || s.conduitIsThere || filled.has(s.conduit)) continue;
       filled.add(s.conduit);
       const live = liveIn(asked);
       const fill = fillOf(s.conductor, s.earthConductor, live);

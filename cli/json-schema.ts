@@ -40,7 +40,7 @@ function toJsonSchema(description: SchemaFieldDescription): JsonSchema {
     const most = node.tests.find((t) => t.name === "max")?.params?.max;
     if (most !== undefined) schema.maxItems = most;
   } else if (node.type === "number") schema = numberSchema(node);
-  else if (node.type === "mixed") return { enum: node.oneOf };
+  else if (node.type === "mixed") return node.oneOf.length > 0 ? { enum: node.oneOf } : { type: ["string", "object"] };
   else {
     schema = { type: node.type };
     const pattern = node.tests.find((t) => t.name === "matches")?.params?.regex;

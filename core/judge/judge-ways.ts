@@ -164,6 +164,7 @@ function judgeFrom(way: Way, context: JudgingContext): JudgedWay {
     fields.lacking = { night: nightName(night), energyKWh, neededKWh: night.energyKWh, hours: night.hoursCount };
   }
   if (proposal.departsFrom) fields.departsFrom = proposal.departsFrom;
+  if (context.staying) fields.chargerStays = true;
   if (usable && proposal.feeder) fields.feeder = proposal.feeder;
   if (usable && judged.circuit) fields.circuit = judged.circuit;
   if (replayed) fields.replayed = replayed;

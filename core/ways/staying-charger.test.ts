@@ -70,6 +70,10 @@ describe("a charger that stays", () => {
     );
     expect(wayIn(named, "manage-existing").chargeA).toBe(16);
   });
+  it("is marked as one that stays, in every way", () => {
+    expect(assess(visited("move")).ways.every((w) => w.verdict === "ruled-out" || w.chargerStays)).toBe(true);
+    expect(assess(visited("first-charger")).ways.some((w) => w.chargerStays)).toBe(false);
+  });
   it("ends today's path on its circuit", () => {
     expect(assess(visited("trips")).path.map((l) => l.link)).toContain("circuit:c-charger:conductor");
   });

@@ -197,6 +197,8 @@ export interface WayJudgement {
   /** The lines of the price, and the items that the price book lacks. */
   lines: PriceLine[];
   unpriced: string[];
+  /** The charger is there already, and stays. */
+  chargerStays?: true;
   /** The feeder that it renews along the run; left out where it renews none, or no run of it was entered. */
   feeder?: FeederDesign;
   /** Its circuit as designed along the run; left out where no run was entered or it has no circuit of its own. */

@@ -75,7 +75,8 @@ function sizesOf({ kind, mayCarryA, decidedBy }: PathLink, way: WayJudgement, ea
 export function singleLineShape(way: WayJudgement, earth: string): SingleLineShape {
   let next = ROW / 2;
   const rows = way.path.map((link): SingleLineRow => {
-    const isNew = link.known === "planned" || (link.kind === "charger" && way.workItems.length > 0);
+    const isNew =
+      link.known === "planned" || (link.kind === "charger" && way.workItems.length > 0 && !way.chargerStays);
     const sizes = sizesOf(link, way, earth);
     const y = next;
     next += ROW + LINE * (sizes.length - 1);

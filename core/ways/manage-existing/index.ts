@@ -52,8 +52,14 @@ export const manageExisting = {
   leastWork: true,
   holdsBack: true,
   words: {
-    "en-US": { name: "Charger held back", means: "The charger that is there stays; a setting or clamps hold it back" },
-    "en-GB": { name: "Charger held back", means: "The charger that is there stays; a setting or clamps hold it back" },
+    "en-US": {
+      name: "Existing charger, held back",
+      means: "The charger that is there stays; a setting or clamps hold it back",
+    },
+    "en-GB": {
+      name: "Existing charger, held back",
+      means: "The charger that is there stays; a setting or clamps hold it back",
+    },
   },
   leaves: () => "The circuit stays as it is; a second car shares what is left.",
   headline: ({ chargeA, limitA }) =>

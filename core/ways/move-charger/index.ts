@@ -85,8 +85,8 @@ export const moveCharger = {
   leastWork: true,
   startsAtPanel: true,
   words: {
-    "en-US": { name: "Charger moved", means: "The charger that is there gets another place" },
-    "en-GB": { name: "Charger moved", means: "The charger that is there gets another place" },
+    "en-US": { name: "Existing charger, moved", means: "The charger that is there gets another place" },
+    "en-GB": { name: "Existing charger, moved", means: "The charger that is there gets another place" },
   },
   leaves: () => "The old place has no charger any more; its circuit is closed or goes on to the new place.",
   headline: ({ chargeA, limitA }) =>

@@ -13,6 +13,7 @@ import type { CaseDocument, EvTreatment, Panel } from "#core/case/document/types
 import { panelName } from "#core/case/fields/names.ts";
 import type { Assessment } from "#core/decide/assessment.ts";
 import { recommendWay } from "#core/decide/recommend.ts";
+import { explainTrip } from "#core/decide/trip.ts";
 import { calculateAll, demandInput, governingCalculation } from "#core/demand/calculate.ts";
 import { nightNeed } from "#core/energy/need/need.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
@@ -171,6 +172,7 @@ export function assess(document: CaseDocument, book: PriceBook): Assessment {
     taken: takenId,
     decided: Boolean(document.decision),
     circuit: ways.find((w) => w.way === recommendation.way)?.circuit ?? null,
+    trip: explainTrip(document, codebook, path.links, ways),
     findings: surveyFindings(home, path.target, path.panels),
     need: { energyPerDayKWh: context.need.energyPerDayKWh, hoursPerNight: context.need.hoursPerNight },
     missing: missingOf(unknowns),

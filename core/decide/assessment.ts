@@ -12,6 +12,7 @@ import type { Waterline } from "#core/waterline.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
 import type { Why } from "#core/why.ts";
 import type { Recommendation } from "./recommend.ts";
+import type { TripExplained } from "./trip.ts";
 
 /** A way that would be better with its circuit from another panel. */
 export interface WayElsewhere extends Pick<WayJudgement, "way" | "verdict" | "chargeA" | "meetsNeed"> {
@@ -51,6 +52,8 @@ export interface Assessment {
   /** Every car on every parking position of the plan, both ways round. */
   reach: LeadReach[];
   findings: SurveyFinding[];
+  /** Why it trips, where the visit is about that and somebody has told which device trips; null otherwise. */
+  trip: TripExplained | null;
   need: { energyPerDayKWh: number; hoursPerNight: number };
   missing: MissingValue[];
   /** Survey values that are only assumed until they are confirmed. */

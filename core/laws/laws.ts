@@ -99,6 +99,9 @@ export function lawProblems(document: CaseDocument): InputProblem[] {
       });
     });
   });
+  (document.enquiry?.trip?.running ?? []).forEach((load, i) => {
+    if (!loadIds.has(load)) say(`enquiry.trip.running[${i}]`, `no load "${load}"`);
+  });
   problems.push(...feedsProblems(document), ...runProblems(document, codebook), ...placeProblems(document));
   const { panel, circuit: fedBy, outlet: pluggedInto, load: standsFor } = document.charger ?? {};
   const outletIds = repeated(

@@ -96,7 +96,7 @@ export function withRenewedFeeder(context: JudgingContext): RenewedFeeder | Refu
   return {
     document: withFeeder(larger?.document ?? document, codebook, panel, found),
     items: [itemOf(document, panel, found, codebook), ...(larger ? [larger.item] : [])],
-    feeder: { panel: panel.id, design: withFeederRoute(document, codebook, found) },
+    feeder: { panel: panel.id, current, design: withFeederRoute(document, codebook, found) },
   };
 }
 

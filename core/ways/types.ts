@@ -3,6 +3,7 @@
 import type { WayReason } from "#core/case/document/reasons.ts";
 import type { StayingCharger } from "#core/case/document/staying-charger.ts";
 import type { CaseDocument, ClampLimit, Load } from "#core/case/document/types.ts";
+import type { FeederCurrent } from "#core/circuit/design.ts";
 import type { Conventions } from "#core/conventions.ts";
 import type { NightNeed } from "#core/energy/need/need.ts";
 import type { ReplayedNights } from "#core/energy/need/replayed.ts";
@@ -71,6 +72,7 @@ export interface ChargerPlacement {
 export interface FeederDesign {
   /** Id of the panel that it feeds. */
   panel: string;
+  current: FeederCurrent;
   design: CircuitDesign;
 }
 

@@ -69,7 +69,7 @@ const STORIES = [
   [
     "osier-alder-staithe",
     "manage-existing",
-    "As it stands: 29.8 A over already; the charger that is there, held below 79 A, would meet the need",
+    "As it stands: 27.8 A over already; the charger that is there, held below 79 A, would meet the need",
   ],
   [
     "tidewrack-harbor-steps",

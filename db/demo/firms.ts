@@ -35,6 +35,7 @@ export const DEMO_FIRMS: readonly DemoFirm[] = [
       { file: "tidewrack-samphire-close", stage: "quoted" },
       { file: "tidewrack-tern-court", stage: "survey" },
       { file: "tidewrack-harbor-steps", stage: "survey" },
+      { file: "tidewrack-skiff-lane", stage: "quoted" },
       { file: "tidewrack-saltgrass-lane", stage: "installed" },
     ],
   },

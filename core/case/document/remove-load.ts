@@ -24,6 +24,10 @@ export function removeLoad(document: CaseDocument, index: number): Patch {
     for (const field of ["interlockedWith", "waitsFor"] as const)
       if (load[field] === id && i !== index) mentions.push({ op: "remove", path: `/loads/${i}/${field}` });
   });
+  if (document.charger?.load === id) mentions.push({ op: "remove", path: "/charger/load" });
+  const { running } = document.enquiry?.trip ?? {};
+  if (running?.includes(id))
+    mentions.push({ op: "replace", path: "/enquiry/trip/running", value: running.filter((l) => l !== id) });
   if (document.charger?.waitsFor === id) mentions.push({ op: "remove", path: "/charger/waitsFor" });
   return [...mentions, { op: "remove", path: `/loads/${index}` }];
 }

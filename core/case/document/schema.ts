@@ -541,8 +541,23 @@ export const replayedSchema = objectField({
 export const pricesSchema = objectField({ version: requiredField(wholeNumber(0, 1_000_000)) });
 
 /** The customer, the address, and the people who have to agree. */
+/** What the customer tells of a device that trips. */
+export const tripSchema = objectField({
+  /** The device, as a link of today's path: "supply", or that of a main, a feeder or a circuit. */
+  at: ids(),
+  kind: oneOf(["overcurrent", "residual"]),
+  after: oneOf(["at-once", "minutes", "hours"]),
+  /** How often in a week. */
+  perWeek: fromZero(200),
+  /** The car was charging. */
+  charging: yesNo(),
+  /** Ids of the loads that ran. */
+  running: listField(id(), MOST.loads),
+});
+
 export const enquirySchema = objectField({
   reason: oneOf(VISIT_REASONS),
+  trip: orNull(tripSchema),
   address: textField(),
   customer: textField(),
   tenure: oneOf(["owner", "tenant"]),

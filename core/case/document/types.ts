@@ -65,6 +65,7 @@ export type Decision = Of<typeof schema.decisionSchema>;
 export type Options = Of<typeof schema.optionsSchema>;
 export type EvTreatment = NonNullable<Options["evTreatment"]>;
 export type Policy = NonNullable<Options["policy"]>;
+export type Trip = Of<typeof schema.tripSchema>;
 export type Enquiry = Of<typeof schema.enquirySchema>;
 export type Survey = Of<typeof schema.surveySchema>;
 

@@ -13,13 +13,14 @@ import { needFields } from "./need.ts";
 import { optionFields } from "./options.ts";
 import { outletFields } from "./outlet.ts";
 import { feederFields, panelFields, rcdGroupFields } from "./panel.ts";
-import { peopleFields, visitFields } from "./people.ts";
+import { peopleFields, tripFields, visitFields } from "./people.ts";
 import { placeFields } from "./place.ts";
 import { runFields, segmentFields, signalFields } from "./run.ts";
 import { supplyFields } from "./supply.ts";
 
 export const FIELDS: readonly FieldDefinition[] = [
   visitFields,
+  tripFields,
   dwellingFields,
   supplyFields,
   panelFields,

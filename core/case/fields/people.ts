@@ -1,8 +1,10 @@
 /** People who have to agree, and access to the home. */
+
+import { NO_UNITS } from "#core/quantity/parse.ts";
 import { chargersThere, keepsCharger, stayingCharger } from "../document/staying-charger.ts";
 import type { CaseDocument } from "../document/types.ts";
 import type { FieldOption } from "./field.ts";
-import { defineFields } from "./field.ts";
+import { defineFields, type FieldContext } from "./field.ts";
 
 const STATES: readonly FieldOption[] = [
   { value: "not-needed", label: "not needed" },
@@ -33,6 +35,61 @@ export const visitFields = defineFields(
       control: { kind: "choice", fallback: "first-charger", options: REASONS },
       hint: ({ document }) => reasonHint(document),
     },
+  },
+);
+
+const trips = ({ document }: FieldContext) => document.enquiry?.reason === "trips";
+
+/** What is told of a device that trips. */
+export const tripFields = defineFields(
+  { step: "survey", section: "dwelling" },
+  {
+    at: {
+      at: "/enquiry/trip/at",
+      label: "What trips",
+      control: { kind: "choice", none: "not told yet" },
+      asked: trips,
+    },
+    kind: {
+      at: "/enquiry/trip/kind",
+      label: "Kind of device",
+      control: {
+        kind: "choice",
+        none: "not known",
+        options: [
+          { value: "overcurrent", label: "overcurrent" },
+          { value: "residual", label: "residual current" },
+        ],
+      },
+      asked: trips,
+    },
+    after: {
+      at: "/enquiry/trip/after",
+      label: "It trips",
+      control: {
+        kind: "choice",
+        none: "not told yet",
+        options: [
+          { value: "at-once", label: "at once" },
+          { value: "minutes", label: "after minutes" },
+          { value: "hours", label: "after an hour or more" },
+        ],
+      },
+      asked: trips,
+    },
+    perWeek: {
+      at: "/enquiry/trip/perWeek",
+      label: "Times a week",
+      control: { kind: "number", units: NO_UNITS, usual: "" },
+      asked: trips,
+    },
+    charging: {
+      at: "/enquiry/trip/charging",
+      label: "While the car charges",
+      control: { kind: "yes-no" },
+      asked: trips,
+    },
+    running: { at: "/enquiry/trip/running", label: "What ran with it", control: { kind: "own" }, asked: trips },
   },
 );
 

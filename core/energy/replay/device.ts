@@ -21,3 +21,9 @@ export function thermalModel({ tripsAt, atTwice }: DeviceWarming, ratingA: numbe
 
 /** Share of the way to its new state that is gone in one step of `dtS` seconds; exact for a steady current. */
 export const stepShare = ({ tauS }: ThermalModel, dtS: number): number => 1 - Math.exp(-dtS / tauS);
+
+/** Time from cold until a steady current trips the device, s; null for one that it carries for ever. */
+export function secondsToTrip({ ratingA, tripAt, tauS }: ThermalModel, amps: number): number | null {
+  const state = (amps / ratingA) ** 2;
+  return state > tripAt ? -tauS * Math.log(1 - tripAt / state) : null;
+}

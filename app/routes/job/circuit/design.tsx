@@ -4,7 +4,7 @@ import { Suspense } from "react";
 import { setValue } from "#core/case/document/set-value.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { candidatesOf, neighbouringSizes, type SizeCandidate } from "#core/circuit/candidates.ts";
-import { askedOf, designFor, isDesigned } from "#core/circuit/design.ts";
+import { askedOf, askedOfFeeder, designFor, isDesigned } from "#core/circuit/design.ts";
 import type { CircuitDesign, CircuitSpec, RouteCheck } from "#core/rules/circuit/types.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import type { Codebook, RegionWords } from "#core/rules/types.ts";
@@ -100,8 +100,13 @@ function Built({ design, codebook: { circuit: rules, words, lengthUnit }, isFeed
 export function ChecksSection({ way, design }: { way: WayJudgement; design: CircuitDesign }) {
   const { document } = useJob();
   const codebook = codebookOf(document.rules);
-  const kept = way.path.some((l) => l.kind === "conductor" && l.known !== "planned");
-  const asked = askedOf(document, codebook, design.chargeA, kept ? design.conductor : undefined);
+  const { feeder } = way;
+  const kept = !feeder && way.path.some((l) => l.kind === "conductor" && l.known !== "planned");
+  const fed = document.panels.find(({ id }) => id === feeder?.panel);
+  const asked =
+    feeder && fed
+      ? askedOfFeeder(document, codebook, fed, feeder.current)
+      : askedOf(document, codebook, design.chargeA, kept ? design.conductor : undefined);
   const ofStretches = design.stretches.flatMap(({ checks, conductor: { size, type } }) => {
     const of = `${showSize(size)} ${codebook.circuit.types.find((t) => t.id === type)?.name ?? ""}`.trim();
     return checks.map((c) => ({ ...c, label: `${c.label}: ${of}` }));
@@ -110,7 +115,7 @@ export function ChecksSection({ way, design }: { way: WayJudgement; design: Circ
     <Section id="checks" title="Checks">
       <CheckTable checks={inOrder([...design.checks, ...ofStretches])} />
       {asked && <Sizes asked={asked} design={design} codebook={codebook} mayChoose={!kept} />}
-      {asked && !kept && (
+      {asked && !kept && !feeder && (
         <Fold title="Size against length" isLazy>
           <Suspense fallback={<ChartPlace height={320} />}>
             <SizeChart asked={asked} design={design} codebook={codebook} perNightKWh={way.energyPerNightKWh} />

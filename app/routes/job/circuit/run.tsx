@@ -56,7 +56,7 @@ export function RunSection({ rules, managed, onDraw }: Props) {
       title={
         document.run?.feeds === undefined
           ? `The run, from the ${words.panel} to the charger`
-          : `The run of the feeder, from ${words.panel} to ${words.panel}`
+          : `The run of the feeder, from one ${words.board} to the next`
       }
     >
       {segments.length === 0 && (

@@ -21,6 +21,7 @@ import { PanelsSection } from "./panels/panels.tsx";
 import { PermissionsSection } from "./people.tsx";
 import { SeenFaults } from "./seen-faults.tsx";
 import { SupplySection } from "./supply.tsx";
+import { TripSection } from "./trip.tsx";
 
 const sections = ({ supply, board, outlet }: RegionWords) => [
   { id: "supply", name: capital(supply) },
@@ -43,6 +44,7 @@ export default function SurveyPage({ params: { jobId } }: Route.ComponentProps) 
       <PathLine links={assessment.path} jobId={jobId} label="What was found, from the supply to the charger" />
       <FindingList findings={assessment.findings.filter((f) => f.code !== "rating-unknown")} />
       <Dwelling />
+      <TripSection jobId={jobId} />
       <SupplySection />
       <PanelsSection />
       <OutletsSection />

@@ -1,6 +1,8 @@
 /** Parts at the charger's end of its circuit, for all ways: a receptacle for its plug, a disconnect. */
 
+import { feedsBack } from "#core/case/document/lookups.ts";
 import { requirements, type WorkItem } from "#core/estimate/requirements.ts";
+import type { Codebook } from "#core/rules/types.ts";
 import { exceeds } from "#core/tolerance.ts";
 import { showA } from "#core/units.ts";
 import type { JudgingContext, Proposal } from "#core/ways/types.ts";
@@ -8,7 +10,21 @@ import type { JudgingContext, Proposal } from "#core/ways/types.ts";
 const RECEPTACLE = requirements({ receptacle: 1, "labour:receptacle": 1 });
 const DISCONNECT = requirements({ disconnect: 1, "labour:disconnect": 1 });
 const PAPERWORK = requirements({ paperwork: 1 });
+const GRID_SWITCH = requirements(
+  { "transfer-switch": 1, "labour:transfer-switch": 1 },
+  "order",
+  "permit",
+  "inspection",
+);
 const SETTING = requirements({ "labour:device:setting": 1 });
+
+/** What parts the home from the grid before a car may feed it. */
+const partFromGrid = ({ twoWay }: Codebook): WorkItem => ({
+  id: "part-from-grid",
+  text: `Fit ${twoWay.parts}, and prove that nothing feeds back into a dead grid (${twoWay.partRule})`,
+  requires: GRID_SWITCH,
+  link: "supply",
+});
 
 /** The run says that there is to be one. */
 const TOLD: readonly (string | undefined)[] = ["in-sight", "out-of-sight"];
@@ -45,6 +61,7 @@ export function workAtCharger(
       requires: PAPERWORK,
       link: "charger",
     });
+  if (feedsBack(document)) items.push(partFromGrid(codebook));
   const byRule = disconnect !== null && exceeds(chargeA, disconnect.aboveA);
   if (byRule || (placed.outlet === undefined && TOLD.includes(document.run?.disconnect)))
     items.push({

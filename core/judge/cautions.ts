@@ -96,6 +96,11 @@ const ACTS: readonly Act[] = [
   { inWork: startsWith("check-outlet"), text: ({ words }) => CAUTIONS.gripAndHeat(words.outlet) },
   { inWork: startsWith("receptacle"), text: ({ words }) => CAUTIONS.boxEarthed(words.outlet) },
   { inWork: startsWith("take-off", "share-limit"), text: () => CAUTIONS.chargerOpened },
+  {
+    inWork: startsWith("part-from-grid"),
+    text: ({ words }) =>
+      `A car that feeds back keeps the ${words.board} live with the main off: label it, and isolate the charger like any other source.`,
+  },
   { inWork: startsWith("clamps"), text: () => CAUTIONS.clamps },
   {
     inWork: startsWith("new-circuit", "clamps", "share-limit", "set-current", "splitter"),

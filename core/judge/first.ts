@@ -1,6 +1,6 @@
 /** Work that precedes the way's own work: confirmation visit, measurement, application to the network operator. */
 
-import { onSupply, readRatingA } from "#core/case/document/lookups.ts";
+import { feedsBack, onSupply, readRatingA } from "#core/case/document/lookups.ts";
 import { type WayReason, wayReason } from "#core/case/document/reasons.ts";
 import { requirements, type WorkItem } from "#core/estimate/requirements.ts";
 import { overLimit, type SupplyPath } from "#core/path/links.ts";
@@ -8,6 +8,7 @@ import { hasSecondSource } from "#core/path/second-source.ts";
 import type { PathLink, UnknownValue } from "#core/path/types.ts";
 import { SHARED_REQUIREMENTS } from "#core/rules/findings/shared-requirements.ts";
 import type { Home } from "#core/rules/home.ts";
+import type { Codebook } from "#core/rules/types.ts";
 import { exceeds } from "#core/tolerance.ts";
 import { showA } from "#core/units.ts";
 import type { JudgingContext, Proposal } from "#core/ways/types.ts";
@@ -76,12 +77,33 @@ export function measureFirst(
   };
 }
 
+/** A charger that feeds back is agreed with the operator before it is connected, whatever else holds. */
+const consentToFeedBack = ({ words, twoWay }: Codebook): ReturnType<typeof consentOfOperator> => ({
+  items: [
+    {
+      id: "apply",
+      text: `Apply to the ${words.operator} to feed back, and wait for the agreement`,
+      requires: APPLICATION,
+      link: "supply",
+    },
+  ],
+  reasons: [
+    wayReason(
+      "permission-open",
+      `A charger that feeds back counts as generation: the ${words.operator} must agree first`,
+      twoWay.consentRule,
+    ),
+  ],
+  cautions: [],
+});
+
 /** Whether the network operator is notified afterwards or must agree first (United Kingdom). */
 export function consentOfOperator(
   { codebook }: JudgingContext,
   { demandA, document }: Home,
   chargeA: number,
 ): { items: WorkItem[]; reasons: WayReason[]; cautions: string[] } {
+  if (feedsBack(document)) return consentToFeedBack(codebook);
   const rules = codebook.notify;
   if (!rules) return { items: [], reasons: [], cautions: [] };
   const over = exceeds(demandA, rules.demandA);

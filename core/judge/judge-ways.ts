@@ -1,5 +1,6 @@
 /** Every way, judged as the home after its work: the best of its proposals, its price and its reasons. */
 
+import { feedsBack } from "#core/case/document/lookups.ts";
 import { type WayReason, wayReason } from "#core/case/document/reasons.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { type DeliveredEnergy, givenManaged, givenSteady } from "#core/energy/need/energy.ts";
@@ -103,11 +104,23 @@ const notCalculated = ({ path, home }: JudgingContext): WayReason[] =>
     .filter(({ decisive, key }) => decisive && key !== "supply.ratingA")
     .map(({ text }) => wayReason("not-confirmed", `Without ${text} there is no demand to judge by`, home.method.rule));
 
+/** A charger that feeds back has fixed wiring on a circuit of its own: no receptacle, no shared circuit. */
+function refusedBothWays(
+  { document, codebook }: JudgingContext,
+  proposal: Proposal | RefusedProposal,
+): Proposal | RefusedProposal {
+  if (!feedsBack(document) || isRefused(proposal)) return proposal;
+  const { outlet, interlockedWith } = proposal.chargerPlacement;
+  if (outlet === undefined && interlockedWith === undefined) return proposal;
+  const text = "A charger that feeds back is wired in on a circuit of its own";
+  return { refused: [wayReason("not-needed", text, codebook.twoWay.partRule)] };
+}
+
 /** A way from the panel of the context, or by what is there already. */
 function judgeFrom(way: Way, context: JudgingContext): JudgedWay {
   const unjudged = notCalculated(context);
   if (unjudged.length > 0) return { way: refusal(context, way, unjudged), after: null };
-  const proposals = way.propose(context);
+  const proposals = way.propose(context).map((proposal) => refusedBothWays(context, proposal));
   const words = way.words[context.codebook.conventions.locale];
   const outcomes = worthJudging(proposals).map((p) => leastFavourable(context, p));
   const short = () => outcomes.length > 0 && outcomes.every((o) => o.judged.chargeA < context.wanted.chargeA);

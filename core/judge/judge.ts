@@ -3,6 +3,7 @@
  * largest charging current that every link carries, and takes unknown values into account.
  */
 
+import { feedsBack } from "#core/case/document/lookups.ts";
 import { type WayReason, wayReason } from "#core/case/document/reasons.ts";
 import type { CaseDocument, ClampLimit } from "#core/case/document/types.ts";
 import { linkId } from "#core/case/fields/link-ids.ts";
@@ -363,7 +364,8 @@ export function judgeProposal(context: JudgingContext, proposal: Proposal): Judg
   const atCharger = workAtCharger(context, proposal, chargeA);
   const own = [...proposal.work({ circuitA, chargeA, guards }), ...atCharger];
   // An application for a larger supply already includes this one.
-  const operator = own.some((item) => item.id === "upgrade") ? NOTHING : consentOfOperator(context, judged, chargeA);
+  const isUpgraded = own.some((item) => item.id === "upgrade") && !feedsBack(judged.document);
+  const operator = isUpgraded ? NOTHING : consentOfOperator(context, judged, chargeA);
   const confirm = confirmationVisit(unknowns, end.links);
   const urgent = mending.items.filter((item) => mending.urgent.has(item.id));
   const others = mending.items.filter((item) => !mending.urgent.has(item.id));

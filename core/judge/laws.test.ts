@@ -9,6 +9,7 @@ import { pathTo } from "#core/path/links.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { assess, homeAfter } from "#core/testing/assess.ts";
 import { anyHome, ukHomes, usHomes } from "#core/testing/random-homes.ts";
+import { wayOf } from "#core/ways/index.ts";
 import type { JudgedVerdict, WayJudgement } from "#core/ways/types.ts";
 
 const RANK: Record<JudgedVerdict, number> = { "ruled-out": 0, "with-work": 1, ready: 2 };
@@ -258,6 +259,8 @@ describe("what the demand and its limits rest on", () => {
           // A larger supply is as large as it has to be, so it is asked for by what it has to carry. From another panel
           // the policy may take a dearer circuit of more current.
           if (id === "service-upgrade" || way.panel !== known.panel) continue;
+          // The least work that meets the need may be a low setting, where a worse home needs clamps for it.
+          if (wayOf(id).leastWork && known.meetsNeed) continue;
           expect(way.chargeA, `${id} without ${what}`).toBeLessThanOrEqual(known.chargeA);
         }
       }),

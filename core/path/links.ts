@@ -1,6 +1,6 @@
 /** The path from the supply to the car: every link in order, what it carries and may carry, and how well it is known. */
 
-import { onSupply, panelsTo, readRatingA } from "#core/case/document/lookups.ts";
+import { feedsBack, onSupply, panelsTo, readRatingA } from "#core/case/document/lookups.ts";
 import type { CaseDocument, Panel } from "#core/case/document/types.ts";
 import { linkId } from "#core/case/fields/link-ids.ts";
 import { circuitName, mainName, outletName, panelName } from "#core/case/fields/names.ts";
@@ -257,6 +257,8 @@ export function pathTo(home: Home, target: PathTarget, look: LookFor = EVERYTHIN
     byPlug ? `a plug: ${showA(mostA)} at most (${plug.rule})` : `charger of ${showA(mostA)} at most`,
     asks(() => unknownsOfCharger(home, target)),
   );
+  const exportsA = target.circuit?.backfeed && feedsBack(document) ? target.circuit.backfeed.outputA : undefined;
+  if (exportsA !== undefined) for (const link of links) link.exportsA = exportsA;
   return { target, panels, links, faults };
 }
 

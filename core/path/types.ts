@@ -40,6 +40,8 @@ export interface PathLink {
   name: string;
   /** The current that it carries with all loads of the case, A. */
   carriesA: number;
+  /** What a charger that feeds back sends through it, A; left out where none does. */
+  exportsA?: number;
   /** Its limit, A; null where it has no limit or the limit is unknown. */
   mayCarryA: number | null;
   /** The reason for the limit, with its figures and rule. */

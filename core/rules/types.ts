@@ -171,6 +171,16 @@ export interface ChargingRules {
   usualRun: { length: Length; method: string; conductorType: string };
 }
 
+/** A charger that feeds back into the home or the grid. */
+export interface TwoWayRules {
+  /** Section on parting the home from the grid before it is fed by the car. */
+  partRule: string;
+  /** Section or rule by which the operator agrees before anything feeds back. */
+  consentRule: string;
+  /** What parts the home, as it goes on after "fit". */
+  parts: string;
+}
+
 export interface ManagedRules {
   rule: string;
   /** Limit that a managed charger keeps the supply (or feeder) below, A; 0 at least. */
@@ -266,6 +276,7 @@ export interface Codebook {
   /** A source that feeds back counts, and its device is sized, at this much of its output. */
   sourceFactor: number;
   notify: NotifyRules | null;
+  twoWay: TwoWayRules;
   /** A circuit in use with these poles or a larger rating feeds more than general lights and outlets. */
   ownLoadFrom: { poles: number; aboveA: number };
   charging: ChargingRules;

@@ -4,6 +4,7 @@ import type { CaseDocument, Circuit, Load, Panel } from "#core/case/document/typ
 import { VISIT_REASONS } from "#core/case/document/vocabulary.ts";
 import { knownUkHome, knownUsHome } from "./cases.ts";
 
+/** A value that one in `freq` homes does not have. */
 const maybe = <T>(value: fc.Arbitrary<T>, freq = 3) => fc.option(value, { nil: undefined, freq });
 const without = <T extends object>(record: T): T =>
   Object.fromEntries(Object.entries(record).filter(([, v]) => v !== undefined)) as T;
@@ -82,7 +83,7 @@ function home(uk: boolean): fc.Arbitrary<CaseDocument> {
         ),
         earthing: maybe(fc.constantFrom("tn-c-s" as const, "tn-s" as const, "tt" as const), 8),
         looped: maybe(fc.boolean(), 8),
-        onsiteGeneration: maybe(fc.boolean(), 1),
+        onsiteGeneration: maybe(fc.boolean(), 2),
         circuits: fc.array(circuitOf(uk, loads), { maxLength: 5 }),
         subCircuits: fc.array(circuitOf(uk, []), { maxLength: 2 }),
         sub: fc.constantFrom("none", "none", "feeder", "beside"),
@@ -100,8 +101,8 @@ function home(uk: boolean): fc.Arbitrary<CaseDocument> {
             type: fc.constantFrom(...(uk ? (["bs1363"] as const) : (["5-15", "14-30", "14-50", "10-30"] as const))),
             circuit: maybe(fc.nat(4), 4),
             lead: maybe(fc.integer({ min: 1, max: 9 }), 5),
-            plainSplitter: maybe(fc.boolean(), 1),
-            grounded: maybe(fc.boolean(), 1),
+            plainSplitter: maybe(fc.boolean(), 2),
+            grounded: maybe(fc.boolean(), 2),
             gfci: maybe(fc.boolean(), 2),
           }),
           2,
@@ -114,12 +115,13 @@ function home(uk: boolean): fc.Arbitrary<CaseDocument> {
           dcDetection: maybe(fc.boolean(), 6),
         }),
         seen: fc.subarray(["bonding-absent", "heat-marks", "doubled-lug", "do-not-disturb"], { maxLength: 1 }),
-        owner: maybe(fc.constantFrom("given" as const, "to-ask" as const, "refused" as const), 1),
+        owner: maybe(fc.constantFrom("given" as const, "to-ask" as const, "refused" as const), 2),
         treatment: fc.constantFrom("outside-125" as const, "outside-100" as const, "inside" as const),
         needKWh: fc.constantFrom(4, 10, 20),
-        reason: maybe(fc.constantFrom(...VISIT_REASONS), 1),
+        reason: maybe(fc.constantFrom(...VISIT_REASONS), 2),
         thereA: maybe(fc.constantFrom(16, 32), 4),
-        chargerBoard: maybe(fc.constant("own" as const), 1),
+        chargerBoard: maybe(fc.constant("own" as const), 2),
+        twoWay: maybe(fc.constant(true), 2),
       })
       .map((r): CaseDocument => {
         const there: Load[] =
@@ -186,6 +188,7 @@ function home(uk: boolean): fc.Arbitrary<CaseDocument> {
             : [],
           charger: without({
             ...r.charger,
+            twoWay: r.twoWay,
             panel: r.chargerAt === "open" ? undefined : r.sub !== "none" && r.chargerAt === "sub" ? "sub" : "main",
           }),
           need: { energyPerDayKWh: r.needKWh, pluggedIn: { from: "20:00", to: "06:00" }, cheap: null },

@@ -1,6 +1,7 @@
 /** Putting a charger into a case: its circuit, its load, its clamps. */
 import { withCharger, withCircuit, withPanel } from "#core/case/document/change.ts";
-import type { CaseDocument, Circuit, ClampLimit, Load, Panel } from "#core/case/document/types.ts";
+import { circuitOf } from "#core/case/document/lookups.ts";
+import type { CaseDocument, Charger, Circuit, ClampLimit, Load, Panel } from "#core/case/document/types.ts";
 import type { Codebook } from "#core/rules/types.ts";
 import type { ChargerPlacement } from "./types.ts";
 
@@ -42,14 +43,26 @@ export function withNewCircuit(
   return { document: withPanel(document, panel.id, { circuits: [...circuits, circuit] }), circuit: id };
 }
 
-/** The charger's fields of a proposal's home, before its current is known. */
+/**
+ * The charger's fields of a proposal's home, before its current is known. A charger that feeds back is a source at its
+ * circuit; a new circuit is put at the far end of the bus.
+ */
 export const joined = (document: CaseDocument, { panel, circuit, outlet }: ChargerPlacement): CaseDocument => {
   const { circuit: _c, outlet: _o, load: _l, ...charger } = document.charger ?? {};
-  return withCharger(
+  const placed = withCharger(
     { ...document, charger },
     { ...(panel && { panel }), ...(circuit && { circuit }), ...(outlet && { outlet }) },
   );
+  const exportA = exportOf(charger);
+  const isPlanned = circuitOf(document, circuit)?.circuit.planned === true;
+  return circuit && exportA !== null
+    ? withCircuit(placed, circuit, { backfeed: { outputA: exportA, oppositeEnd: isPlanned } })
+    : placed;
 };
+
+/** The largest current that a charger feeds back, A; null where it does not, or nobody knows. */
+export const exportOf = ({ twoWay, exportA, maxA }: Charger): number | null =>
+  twoWay ? (exportA ?? maxA ?? null) : null;
 
 /** The home with the charger in it, at a current; with the clamps that hold it back. */
 export function withCharge(

@@ -60,7 +60,7 @@ describe("a charger that stays", () => {
         ).toEqual([]);
     expect(buysCharger({ ...visited("first-charger", heavy) }, "dynamic-load-management")).toBe(true);
   });
-  it("is the one that the case names, otherwise the first that is there", () => {
+  it("is the one that the case names, otherwise the largest that is there", () => {
     const other: Load = { id: "other", kind: "ev-charger", amps: 16 };
     const two = visited("hold-back", { loads: [...LOADS, THERE, other] });
     expect(wayIn(two, "manage-existing").chargeA).toBe(32);

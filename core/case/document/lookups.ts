@@ -22,6 +22,9 @@ export const onSupply = ({ fedFrom = "supply" }: Pick<Panel, "fedFrom">): boolea
 export const hasGenerationOrBattery = ({ supply }: Pick<CaseDocument, "supply">): boolean =>
   supply.onsiteGeneration === true || supply.battery === true;
 
+/** Whether the charger feeds back, so that current may flow in both directions on its path. */
+export const feedsBack = ({ charger }: Pick<CaseDocument, "charger">): boolean => charger?.twoWay === true;
+
 /** The panels on the way to one, the one at the supply first. */
 export function panelsTo(document: CaseDocument, panel: Panel | null): Panel[] {
   const way: Panel[] = [];

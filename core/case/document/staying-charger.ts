@@ -17,9 +17,15 @@ export interface StayingCharger {
   circuit: Circuit | null;
 }
 
-/** The chargers among the loads that are there today. */
+/** The chargers among the loads that are there today, the largest first. */
 export const chargersThere = ({ loads }: Pick<CaseDocument, "loads">): Load[] =>
-  loads.filter((load) => load.kind === "ev-charger" && load.existing !== false);
+  loads
+    .filter((load) => load.kind === "ev-charger" && load.existing !== false)
+    .sort((a, b) => sizeOf(b) - sizeOf(a) || a.id.localeCompare(b.id));
+
+/** What a charger draws, to compare it with others of the same home, VA. */
+const sizeOf = ({ va, amps = 0, volts = LINE_VOLTS }: Load): number => va ?? amps * volts;
+const LINE_VOLTS = 240;
 
 /** The charger that stays; null where the visit has another reason, or no charger is among the loads. */
 export function stayingCharger(document: CaseDocument): StayingCharger | null {
@@ -57,8 +63,8 @@ export function withoutStayingCharger(
         l.id !== load.id ? [l] : quantity > 1 ? [{ ...l, quantity: quantity - 1 }] : [],
       ),
       panels: document.panels.map((panel) =>
-        panel.circuits?.some((c) => c.id === circuit?.id)
-          ? { ...panel, circuits: panel.circuits.map((c) => (c.id === circuit?.id ? freed(c, load.id) : c)) }
+        panel.circuits?.some((c) => isOf(c, load, circuit))
+          ? { ...panel, circuits: panel.circuits.map((c) => (isOf(c, load, circuit) ? freed(c, load.id) : c)) }
           : panel,
       ),
     },
@@ -71,6 +77,10 @@ export function homeBeside(document: CaseDocument, volts: number): CaseDocument 
   const staying = stayingCharger(document);
   return staying ? withoutStayingCharger(document, staying, volts) : document;
 }
+
+/** Whether a circuit feeds the charger that stays. */
+const isOf = (circuit: Circuit, load: Load, own: Circuit | null): boolean =>
+  circuit.id === own?.id || circuit.loads?.includes(load.id) === true;
 
 function freed(circuit: Circuit, load: string): Circuit {
   const loads = (circuit.loads ?? []).filter((id) => id !== load);

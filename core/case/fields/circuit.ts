@@ -1,6 +1,6 @@
 /** A circuit of a panel: its device, its conductor and what it feeds. */
 import { AMPERE_UNITS, LENGTH_UNITS, NO_UNITS } from "#core/quantity/parse.ts";
-import { hasGenerationOrBattery } from "../document/lookups.ts";
+import { feedsBack, hasGenerationOrBattery } from "../document/lookups.ts";
 import type { Circuit, DeviceKind, Panel } from "../document/types.ts";
 import { defineFields, type FieldContext } from "./field.ts";
 import { circuitName } from "./names.ts";
@@ -22,7 +22,7 @@ export const DEVICE_NAMES: Readonly<Record<DeviceKind, string>> = {
 const panelIn = ({ document, index }: FieldContext) => document.panels[index[0] ?? 0] as Panel;
 const circuitIn = (context: FieldContext) => panelIn(context)?.circuits?.[context.index[1] ?? 0] as Circuit;
 const nameIn = (context: FieldContext) => circuitName(circuitIn(context));
-const feedsBack = (context: FieldContext) => Boolean(circuitIn(context)?.backfeed);
+const hasBackfeed = (context: FieldContext) => Boolean(circuitIn(context)?.backfeed);
 
 export const circuitFields = defineFields(
   { step: "survey", section: (context) => `panel-${panelIn(context).id}` },
@@ -103,7 +103,7 @@ export const circuitFields = defineFields(
       at: "/panels/*/circuits/*/bothWays",
       label: "For current both ways",
       control: { kind: "yes-no" },
-      asked: ({ rules, document }) => rules.asksFor.rcd && hasGenerationOrBattery(document),
+      asked: ({ rules, document }) => rules.asksFor.rcd && (hasGenerationOrBattery(document) || feedsBack(document)),
     },
     terminalC: {
       at: "/panels/*/circuits/*/terminalC",
@@ -130,13 +130,13 @@ export const circuitFields = defineFields(
       at: "/panels/*/circuits/*/backfeed/outputA",
       label: "Its output",
       control: { kind: "number", units: AMPERE_UNITS, usual: "A", empty: "refused" },
-      asked: feedsBack,
+      asked: hasBackfeed,
     },
     backfeedOppositeEnd: {
       at: "/panels/*/circuits/*/backfeed/oppositeEnd",
       label: "Opposite end of the bus from the main",
       control: { kind: "switch" },
-      asked: feedsBack,
+      asked: hasBackfeed,
     },
     shared: {
       at: "/panels/*/circuits/*/shared",

@@ -1,7 +1,7 @@
 /** Faults that BS 7671 and the network operators of the United Kingdom know. */
 
 import { withCharger, withCircuit, withPanel, withSupply } from "#core/case/document/change.ts";
-import { hasGenerationOrBattery } from "#core/case/document/lookups.ts";
+import { feedsBack, hasGenerationOrBattery } from "#core/case/document/lookups.ts";
 import type { CaseDocument, Panel } from "#core/case/document/types.ts";
 import { linkId } from "#core/case/fields/link-ids.ts";
 import { circuitName, panelName } from "#core/case/fields/names.ts";
@@ -159,7 +159,7 @@ export const ukFindings = (sections: Bs7671Sections): readonly FindingRule[] => 
     reason: "fault-on-path",
     pathOnly: true,
     check: ({ document }, circuit) =>
-      hasGenerationOrBattery(document) && !circuit.bothWays
+      (hasGenerationOrBattery(document) || feedsBack(document)) && !circuit.bothWays
         ? [
             {
               link: linkId.device(circuit.id),

@@ -155,6 +155,11 @@ export const bs7671Codebook = ({ id, name, sections }: Bs7671Edition): Codebook 
   // Good practice; these rules name no figure.
   sourceFactor: 1.25,
   notify: TELL_AFTER,
+  twoWay: {
+    partRule: "BS 7671 551.6, 826",
+    consentRule: "Network operators' rules: generation is agreed before it is connected",
+    parts: "a changeover device that opens line and neutral, with an earth of its own while the grid is parted",
+  },
   ownLoadFrom: { poles: 1, aboveA: 0 },
   circuit: bs7671Circuit(sections),
   charging,

@@ -120,6 +120,11 @@ export function necCodebook({ id, name, leastChargerVA, sections }: NecEdition):
     bus: necBus(sections.bus),
     sourceFactor: SOURCE_FACTOR,
     notify: null,
+    twoWay: {
+      partRule: "NEC 625.48, 705.40, 710.15",
+      consentRule: "Utility's interconnection agreement",
+      parts: "an interconnect device that parts the home from the grid",
+    },
     ownLoadFrom: { poles: 2, aboveA: 20 },
     circuit: necCircuit,
     charging: necCharging({ leastVA: leastChargerVA, rule: sections.evLoad }),

@@ -1,6 +1,6 @@
 /** United Kingdom: checks of a charging circuit's route, and of the devices at its ends. */
 
-import { hasGenerationOrBattery } from "#core/case/document/lookups.ts";
+import { feedsBack, hasGenerationOrBattery } from "#core/case/document/lookups.ts";
 import type { CaseDocument, RunSegment } from "#core/case/document/types.ts";
 import { ownValue } from "#core/own-value.ts";
 import { routeCheck } from "#core/rules/circuit/check.ts";
@@ -195,7 +195,7 @@ const boxes = ({ design }: RoutedCircuit): RouteCheck[] =>
 
 /** Current may come back from a battery, the roof or the car. */
 function bothWays({ document }: { document: CaseDocument }, { bothWays: rule }: Bs7671Sections): RouteCheck[] {
-  if (!hasGenerationOrBattery(document)) return [];
+  if (!hasGenerationOrBattery(document) && !feedsBack(document)) return [];
   return [
     routeCheck(
       "both-ways",
@@ -203,7 +203,7 @@ function bothWays({ document }: { document: CaseDocument }, { bothWays: rule }: 
       null,
       rule,
       "devices before a source are suited to current in both directions",
-      `${document.supply.battery ? "a battery" : "generation"} is there: look for "line" and "load" on the device; a device marked so is for one direction only`,
+      `${document.supply.battery ? "a battery" : hasGenerationOrBattery(document) ? "generation" : "a charger that feeds back"} is there: look for "line" and "load" on the device; a device marked so is for one direction only`,
     ),
   ];
 }

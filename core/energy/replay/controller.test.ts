@@ -44,7 +44,7 @@ const way = (more: Partial<ChargingWay> = {}): ChargingWay => ({
 });
 const run = (h: HouseSteps, nights: readonly ReplayNight[], w: ChargingWay) => {
   const results = emptyResults(nights.length);
-  const trace: ReplayTrace = {
+  const trace: Required<ReplayTrace> = {
     from: 0,
     charger: new Float64Array(h.amps.length),
     thermal: new Float64Array(h.amps.length),
@@ -285,7 +285,7 @@ describe("two chargers on one circuit", () => {
   const two = night(0, 200, 10, { carsKWh: [6, 4] });
   const shared = (h: HouseSteps, w: ChargingWay, sharing: "equally" | "first" | "second", n = two) => {
     const results = emptyResults(1);
-    const trace: ReplayTrace = {
+    const trace: Required<ReplayTrace> = {
       from: 0,
       charger: new Float64Array(h.amps.length),
       thermal: new Float64Array(h.amps.length),

@@ -101,8 +101,9 @@ export interface RunTotals {
 export interface ReplayTrace {
   from: number;
   charger: Float64Array;
-  thermal: Float64Array;
-  gotKWh: Float64Array;
+  /** Left out where only the current is asked for. */
+  thermal?: Float64Array;
+  gotKWh?: Float64Array;
 }
 
 /** Results of a replay before its first step. */
@@ -173,7 +174,7 @@ class Run {
         x += (h * h * squared - x) * thermalShare;
         if (x > maxThermal) maxThermal = x;
       }
-      if (trace !== null && k >= traceFrom && k < traceTo) trace.thermal[k - traceFrom] = x;
+      if (trace?.thermal && k >= traceFrom && k < traceTo) trace.thermal[k - traceFrom] = x;
     }
     this.overLimit = overLimit;
     this.overRating = overRating;
@@ -271,8 +272,8 @@ class Run {
       }
       if (trace !== null && k >= traceFrom && k < traceTo) {
         trace.charger[k - traceFrom] = c;
-        trace.thermal[k - traceFrom] = x;
-        trace.gotKWh[k - traceFrom] = got;
+        if (trace.thermal) trace.thermal[k - traceFrom] = x;
+        if (trace.gotKWh) trace.gotKWh[k - traceFrom] = got;
       }
     }
     const { results } = this;

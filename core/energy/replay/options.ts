@@ -1,4 +1,6 @@
 /** How a replay is run: the same for page, worker, server and command line. */
+import type { ClampLimit } from "#core/case/document/types.ts";
+
 export const CLAMP_FAULTS = ["none", "reversed", "wrong-conductor", "open", "silent"] as const;
 export type ClampFault = (typeof CLAMP_FAULTS)[number];
 
@@ -14,8 +16,8 @@ export interface ReplayOptions {
   years: number;
   /** From a reading of the clamps to a new offer, s. */
   lagS: number;
-  /** In place of the limit that the case gives its managed ways, A. */
-  limitA: number | null;
+  /** In place of the limits that the case gives its managed ways: of the supply, or of a panel by its id, A. */
+  limits: readonly ClampLimit[];
   fault: ClampFault;
   /** Solar energy goes into the car first (managed ways). */
   solarFirst: boolean;
@@ -31,7 +33,7 @@ export const USUAL_OPTIONS: ReplayOptions = {
   seed: 1,
   years: 1,
   lagS: 2,
-  limitA: null,
+  limits: [],
   fault: "none",
   solarFirst: false,
   carryOver: false,
@@ -49,3 +51,7 @@ export const FAULTS: Record<ClampFault, { reads: number; name: string }> = {
 };
 /** Hours after plugging in between which nothing is heard. */
 export const SILENT_HOURS = { from: 1, to: 7 } as const;
+
+/** The limit that is tried at a part, A; otherwise the one of the case. */
+export const limitTried = <T extends number | null>({ limits }: ReplayOptions, at: string, ofCase: T): number | T =>
+  limits.find((limit) => limit.at === at)?.limitA ?? ofCase;

@@ -1,3 +1,4 @@
+import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { DEMO_BOOKS } from "#core/estimate/demo-books/index.ts";
@@ -9,7 +10,8 @@ import { blocksOf, peakOf } from "../intervals/demand.ts";
 import { type IntervalSeries, packedValues } from "../intervals/series.ts";
 import { madeHouse, madeOn, measuredHouse } from "./house.ts";
 import { nightsOn } from "./nights.ts";
-import { USUAL_OPTIONS } from "./options.ts";
+import { type ReplayOptions, USUAL_OPTIONS } from "./options.ts";
+import type { PartTotals } from "./parts.ts";
 import { rebuiltValues } from "./rebuild.ts";
 import { durationOf, nightInDetail, replayWay, worstNights } from "./replay.ts";
 import { addTo, perYear, resultOf } from "./results.ts";
@@ -335,7 +337,7 @@ describe("a replay", () => {
     expect([...sorted].sort((a, b) => b - a)).toEqual(sorted);
   });
 
-  it("holds a feeder's limit beside the supply's", () => {
+  describe("with a feeder on the way", () => {
     const base = usCase().panels[0] as CaseDocument["panels"][number];
     const document = usCase({
       supply: { system: "split-phase-120-240", ratingA: 200 },
@@ -354,14 +356,84 @@ describe("a replay", () => {
       loads: usCase().loads.map((l) => (l.id === "wh" ? { ...l, panel: "garage" } : l)),
       charger: { maxA: 48, connection: "hard-wired", managed: true, panel: "garage" },
     });
-    const way = wayOf(document, "dynamic-load-management");
-    expect(way.guards).toEqual([{ at: "garage", limitA: 48 }]);
+    const managed = "dynamic-load-management";
     const needs = { ...document, need: { energyPerDayKWh: 112, pluggedIn: { from: "20:00", to: "06:00" } } };
-    const guarded = replayed(needs, "dynamic-load-management", null);
     const stage = stageOf(needs, minute, null);
-    const free = resultOf(replayWay(stage, { ...way, guards: [] }, minute), way, us);
-    expect(guarded.kWhPerNightMean).toBeLessThan(free.kWhPerNightMean);
-    expect(guarded.throttledSeconds).toBeGreaterThan(free.throttledSeconds);
+    const at = (...limits: ReplayOptions["limits"]) => replayed(needs, managed, null, { ...minute, limits });
+
+    it("holds its limit beside the supply's", () => {
+      const way = wayOf(document, managed);
+      expect(way.parts).toEqual([{ at: "garage", name: "Garage", ratingA: 60, limitA: 48 }]);
+      const guarded = replayed(needs, managed, null);
+      const free = resultOf(replayWay(stage, { ...way, parts: [] }, minute), way, us);
+      expect(guarded.kWhPerNightMean).toBeLessThan(free.kWhPerNightMean);
+      expect(guarded.throttledSeconds).toBeGreaterThan(free.throttledSeconds);
+    });
+    it("tries another limit at each part alone", () => {
+      const usual = replayed(needs, managed, null);
+      const tighter = at({ at: "garage", limitA: 30 });
+      expect(tighter.parts).toMatchObject([{ at: "garage", limitA: 30, ratingA: 60 }]);
+      expect(tighter.kWhPerNightMean).toBeLessThan(usual.kWhPerNightMean);
+      // The feeder's limit is none of the supply: the same supply limit gives the same nights.
+      expect(at({ at: "supply", limitA: 160 }).kWhPerNightMean).toBeCloseTo(usual.kWhPerNightMean, 9);
+      expect(at({ at: "garage", limitA: 49 }).nightsMet).toBeGreaterThanOrEqual(usual.nightsMet);
+    });
+    it("never meets fewer nights with a higher limit at any part", () => {
+      fc.assert(
+        fc.property(
+          fc.constantFrom("supply", "garage"),
+          fc.integer({ min: 20, max: 60 }),
+          fc.integer({ min: 1, max: 40 }),
+          (part, limitA, more) => {
+            const low = at({ at: part, limitA });
+            const high = at({ at: part, limitA: limitA + more });
+            expect(high.nightsMet).toBeGreaterThanOrEqual(low.nightsMet);
+          },
+        ),
+        { numRuns: 6 },
+      );
+    });
+    it("counts the seconds above its rating and its device's warmth, of unmanaged ways too", () => {
+      const way = { ...wayOf(document, managed), managed: false, chargeA: 48 };
+      const parts = [{ at: "garage", name: "Garage", ratingA: 40, limitA: null }];
+      const over = resultOf(replayWay(stage, { ...way, parts }, minute), way, us).parts[0];
+      expect(over?.secondsOverRating).toBeGreaterThan(0);
+      expect(over?.secondsOverLimit).toBe(over?.secondsOverRating);
+      // 48 A on 40 A settles at 1.44 times the square, below the 1.35 times that trip it in the end.
+      expect(over?.maxThermal).toBeGreaterThan(1.4);
+      expect(over?.tripAt).toBeCloseTo(1.35 ** 2, 9);
+      const within = resultOf(
+        replayWay(
+          stage,
+          { ...way, parts: [{ ...parts[0], at: "garage", name: "Garage", limitA: null, ratingA: 100 }] },
+          minute,
+        ),
+        way,
+        us,
+      );
+      expect(within.parts[0]).toMatchObject({ secondsOverRating: 0 });
+    });
+    it("adds years together, the warmest of them kept", () => {
+      const way = wayOf(document, managed);
+      const one = replayWay(stage, way, minute);
+      const [first] = one.parts;
+      const sum = addTo(structuredClone(one), {
+        ...one,
+        parts: [{ ...first, maxThermal: 9, secondsOverLimit: 5 } as PartTotals],
+      });
+      expect(sum.parts[0]).toMatchObject({ maxThermal: 9, secondsOverLimit: (first?.secondsOverLimit ?? 0) + 5 });
+    });
+    it("shows what the feeder carries in one night", () => {
+      const way = wayOf(document, managed);
+      const [worst] = worstNights(stage, way, minute);
+      const night = nightInDetail(stage, way, minute, worst?.index ?? 0);
+      const [part] = night.parts;
+      expect(part).toMatchObject({ at: "garage", ratingA: 60, limitA: 48 });
+      expect(part?.amps).toHaveLength(night.charger.length);
+      expect(Math.min(...(part?.amps.map((a, k) => a - (night.charger[k] as number)) ?? [-1]))).toBeGreaterThanOrEqual(
+        -1e-9,
+      );
+    });
   });
 });
 

@@ -12,12 +12,13 @@ import {
 } from "./controller.ts";
 import { stepShare, thermalModel } from "./device.ts";
 import type { ReplayNight } from "./nights.ts";
-import { FAULTS, type ReplayOptions, SILENT_HOURS } from "./options.ts";
+import { FAULTS, limitTried, type ReplayOptions, SILENT_HOURS } from "./options.ts";
+import { partTotals } from "./parts.ts";
 import type { WaySum } from "./results.ts";
 import { runShared } from "./shared.ts";
-import { controllerSteps, type ReplayStage } from "./stage.ts";
+import { chargerSteps, controllerSteps, ofPanel, type ReplayStage } from "./stage.ts";
 import { thinnedPoints } from "./statistics.ts";
-import type { WayToReplay } from "./way-to-replay.ts";
+import type { PartOfWay, WayToReplay } from "./way-to-replay.ts";
 
 /** A car with a known battery charges more slowly when it is nearly full. */
 function batteryOf({ need }: CaseDocument): ChargingWay["battery"] {
@@ -34,13 +35,13 @@ function chargingOf(
   way: WayToReplay,
   options: ReplayOptions,
 ): ChargingWay {
-  const { dtS, fault, lagS, limitA, solarFirst, carryOver } = options;
+  const { dtS, fault, lagS, solarFirst, carryOver } = options;
   const stepsPerHour = 3600 / dtS;
   return {
     managed: way.managed,
     mostA: way.chargeA,
     volts: way.volts,
-    limitA: way.managed ? (limitA ?? way.limitA) : way.limitA,
+    limitA: way.managed ? limitTried(options, "supply", way.limitA) : way.limitA,
     ratingA: way.ratingA,
     lagS,
     thermalShare: stepShare(thermalModel(codebook.supplyDevice, way.ratingA), dtS),
@@ -64,7 +65,7 @@ interface Ran {
 function run(stage: ReplayStage, way: WayToReplay, options: ReplayOptions, trace: ReplayTrace | null = null): Ran {
   const results = emptyResults(stage.nights.length);
   const charging = chargingOf(stage, way, options);
-  const steps = controllerSteps(stage, way);
+  const steps = controllerSteps(stage, way, options);
   const totals =
     options.chargers === 2
       ? runShared(steps, stage.nights, charging, options.sharing, results, trace)
@@ -72,10 +73,31 @@ function run(stage: ReplayStage, way: WayToReplay, options: ReplayOptions, trace
   return { results, totals };
 }
 
+/** A part with the limit that is tried there. */
+const partTried = (part: PartOfWay, options: ReplayOptions): PartOfWay => ({
+  ...part,
+  limitA: part.limitA === null ? null : limitTried(options, part.at, part.limitA),
+});
+
+/** The feeders on a way during its run. @param charger charging current of each step of the nights, A */
+const partsDuring = (stage: ReplayStage, way: WayToReplay, options: ReplayOptions, charger: Float64Array) =>
+  way.parts.map((part) => {
+    const { codebook, nights } = stage;
+    return partTotals(
+      partTried(part, options),
+      ofPanel(stage, part.at),
+      nights,
+      charger,
+      options.dtS,
+      codebook.supplyDevice,
+    );
+  });
+
 /** Runs one way over the days of a stage. */
 export function replayWay(stage: ReplayStage, way: WayToReplay, options: ReplayOptions): WaySum {
-  const { results, totals } = run(stage, way, options);
   const { steps, dtS } = stage.house.grid;
+  const trace = way.parts.length > 0 ? { from: 0, charger: chargerSteps(stage) } : null;
+  const { results, totals } = run(stage, way, options, trace);
   const counted = stage.nights.flatMap((night, n) => (night.whole ? [n] : []));
   return {
     ...totals,
@@ -84,6 +106,7 @@ export function replayWay(stage: ReplayStage, way: WayToReplay, options: ReplayO
     askedKWh: counted.map((n) => results.askedKWh[n] as number),
     seconds: steps * dtS,
     steps,
+    parts: trace ? partsDuring(stage, way, options, trace.charger) : [],
   };
 }
 
@@ -101,6 +124,8 @@ export interface NightInDetail {
   needKWh: number;
   limitA: number;
   ratingA: number;
+  /** The feeders on the way: what each carries with the charger, A. */
+  parts: (PartOfWay & { amps: Float64Array })[];
 }
 
 /** Nights of a way, those first that miss most of what they ask for, then the most throttled. */
@@ -150,7 +175,7 @@ export function nightInDetail(
   const night = stage.nights[index] as ReplayNight;
   const { grid } = stage.house;
   const length = night.to - night.from;
-  const trace: ReplayTrace = {
+  const trace = {
     from: night.from,
     charger: new Float64Array(length),
     thermal: new Float64Array(length),
@@ -172,6 +197,12 @@ export function nightInDetail(
     needKWh: night.needKWh,
     limitA: charging.limitA,
     ratingA: way.ratingA,
+    parts: way.parts.map((part) => ({
+      ...partTried(part, options),
+      amps: ofPanel(stage, part.at)
+        .own.slice(night.from, night.to)
+        .map((own, k) => own + (trace.charger[k] as number)),
+    })),
   };
 }
 
@@ -186,8 +217,6 @@ export function durationOf(
   const trace: ReplayTrace = {
     from: 0,
     charger: new Float64Array(steps),
-    thermal: new Float64Array(steps),
-    gotKWh: new Float64Array(steps),
   };
   run(stage, way, options, trace);
   const { amps } = stage.house;

@@ -3,6 +3,7 @@ import type { Codebook } from "#core/rules/types.ts";
 import { DAY_S } from "../intervals/clock.ts";
 import type { RunTotals } from "./controller.ts";
 import { thermalModel } from "./device.ts";
+import type { PartTotals } from "./parts.ts";
 import { percentile, wilsonInterval } from "./statistics.ts";
 import type { WayToReplay } from "./way-to-replay.ts";
 
@@ -21,6 +22,8 @@ export interface WaySum extends RunTotals {
   /** Seconds that were simulated. */
   seconds: number;
   steps: number;
+  /** The feeders on its way. */
+  parts: PartTotals[];
 }
 
 export interface WayReplay extends Omit<WaySum, "gotKWh" | "askedKWh"> {
@@ -46,8 +49,17 @@ export function addTo(sum: WaySum | undefined, more: WaySum): WaySum {
   for (const asked of more.askedKWh) sum.askedKWh.push(asked);
   sum.maxThermal = Math.max(sum.maxThermal, more.maxThermal);
   for (const of of ADDED) sum[of] += more[of];
+  sum.parts = sum.parts.map((part, i) => addPart(part, more.parts[i] as PartTotals));
   return sum;
 }
+
+const addPart = (sum: PartTotals, more: PartTotals): PartTotals => ({
+  ...sum,
+  secondsOverLimit: sum.secondsOverLimit + more.secondsOverLimit,
+  secondsOverRating: sum.secondsOverRating + more.secondsOverRating,
+  maxThermal: Math.max(sum.maxThermal, more.maxThermal),
+});
+
 const ADDED = [
   "seconds",
   "steps",

@@ -70,8 +70,8 @@ export function runShared(
     if (x > totals.maxThermal) totals.maxThermal = x;
     if (trace && k >= trace.from && k < trace.from + trace.charger.length) {
       trace.charger[k - trace.from] = c;
-      trace.thermal[k - trace.from] = x;
-      trace.gotKWh[k - trace.from] = pair[0].got + pair[1].got;
+      if (trace.thermal) trace.thermal[k - trace.from] = x;
+      if (trace.gotKWh) trace.gotKWh[k - trace.from] = pair[0].got + pair[1].got;
     }
   };
   let k = 0;

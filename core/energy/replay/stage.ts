@@ -15,7 +15,8 @@ import { nightNeed } from "../need/need.ts";
 import type { HouseSteps } from "./controller.ts";
 import { madeHouse, madeOn, measuredHouse, nextMadeYear, type ReplayHouse } from "./house.ts";
 import { nightsOn, type ReplayNight, stepFrom } from "./nights.ts";
-import type { ReplayOptions } from "./options.ts";
+import { limitTried, type ReplayOptions } from "./options.ts";
+import type { PartAlone } from "./parts.ts";
 import type { WayToReplay } from "./way-to-replay.ts";
 
 /** A current above this is an appliance that runs, A; for so long after it the charger stays off, s. */
@@ -32,7 +33,14 @@ export interface ReplayStage {
   leftOut: number;
   cheap: Uint8Array | null;
   /** Memory for what is made up beside the house, used again from year to year. */
-  scratch: { amps: Float64Array | null; blocked: Uint8Array | null };
+  scratch: {
+    amps: Float64Array | null;
+    blocked: Uint8Array | null;
+    clamps: Float64Array | null;
+    charger: Float64Array | null;
+  };
+  /** The loads of each panel, by its id, made once for all ways. */
+  ofPanels: Map<string, PartAlone>;
 }
 
 /** Nights in which something is not known do not count. */
@@ -78,7 +86,8 @@ export function stageOf(today: CaseDocument, { dtS, seed }: ReplayOptions, serie
     house,
     ...nightsOf(house, document),
     cheap: cheapSteps(house, document),
-    scratch: { amps: null, blocked: null },
+    scratch: { amps: null, blocked: null, clamps: null, charger: null },
+    ofPanels: new Map(),
   };
 }
 
@@ -86,6 +95,7 @@ export function stageOf(today: CaseDocument, { dtS, seed }: ReplayOptions, serie
 export const nextYear = (stage: ReplayStage, year: number): ReplayStage => ({
   ...stage,
   house: nextMadeYear(stage.house, year),
+  ofPanels: new Map(),
 });
 
 /** Steps in which a load runs, and for a minute after it. */
@@ -105,29 +115,55 @@ function blockedBy({ house, scratch }: ReplayStage, goesFirst: string): Uint8Arr
   return out;
 }
 
-/** Room left by the clamps of several parts, converted to one reading at the supply. */
-function clampsOf({ house, document }: ReplayStage, way: WayToReplay): Float64Array | null {
-  if (way.guards.length === 0) return null;
-  const read = house.amps.slice();
-  for (const { at, limitA } of way.guards) {
-    const panels = fedThrough(document, at);
-    const own = madeOn(
-      house,
-      house.loads.filter((l) => l.panel !== null && panels.has(l.panel)),
-    );
-    for (let k = 0; k < read.length; k++) {
-      const asAtSupply = way.limitA - limitA + (own[k] as number);
-      if (asAtSupply > (read[k] as number)) read[k] = asAtSupply;
+/** The loads behind a panel in every step. */
+export function ofPanel({ house, document, ofPanels }: ReplayStage, panel: string): PartAlone {
+  const known = ofPanels.get(panel);
+  if (known) return known;
+  const behind = fedThrough(document, panel);
+  const own = madeOn(
+    house,
+    house.loads.filter((l) => l.panel !== null && behind.has(l.panel)),
+  );
+  const made: PartAlone = { own, above: new Map(), warmth: new Map() };
+  ofPanels.set(panel, made);
+  return made;
+}
+
+/** Memory for the charging current of each step; only that of the nights is written. */
+export function chargerSteps({ house, scratch }: ReplayStage): Float64Array {
+  scratch.charger ??= new Float64Array(house.grid.steps);
+  return scratch.charger;
+}
+
+/** Room left by the clamps of several parts, converted to one reading at the supply; only the nights are written. */
+function clampsOf(stage: ReplayStage, way: WayToReplay, options: ReplayOptions): Float64Array | null {
+  const guarded = way.parts.filter((part) => part.limitA !== null);
+  if (guarded.length === 0) return null;
+  const { house, nights, scratch } = stage;
+  const supplyA = limitTried(options, "supply", way.limitA);
+  scratch.clamps ??= new Float64Array(house.amps.length);
+  const read = scratch.clamps;
+  const lag = Math.ceil(options.lagS / options.dtS);
+  for (const night of nights) {
+    const from = Math.max(0, night.from - lag);
+    read.set(house.amps.subarray(from, night.to), from);
+    for (const { at, limitA } of guarded) {
+      const { own } = ofPanel(stage, at);
+      const moreA = supplyA - limitTried(options, at, limitA ?? 0);
+      for (let k = from; k < night.to; k++) {
+        const asAtSupply = moreA + (own[k] as number);
+        if (asAtSupply > (read[k] as number)) read[k] = asAtSupply;
+      }
     }
   }
   return read;
 }
 
 /** The steps of the house as one way's controller reads them. */
-export const controllerSteps = (stage: ReplayStage, way: WayToReplay): HouseSteps => ({
+export const controllerSteps = (stage: ReplayStage, way: WayToReplay, options: ReplayOptions): HouseSteps => ({
   dtS: stage.house.grid.dtS,
   amps: stage.house.amps,
-  clamps: clampsOf(stage, way),
+  clamps: clampsOf(stage, way, options),
   blocked: way.goesFirst ? blockedBy(stage, way.goesFirst) : null,
   cheap: stage.cheap,
 });

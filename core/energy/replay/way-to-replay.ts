@@ -1,10 +1,14 @@
 /** What a replay needs of a way, plain enough to be sent to a worker. */
 
-/** A part that clamps keep below a limit. */
-export interface GuardedPart {
-  /** "supply", or the id of the panel whose feeder it is. */
+/** A panel on the way to the charger, whose feeder the charger may overload. */
+export interface PartOfWay {
+  /** Id of the panel. */
   at: string;
-  limitA: number;
+  name: string;
+  /** The least that its feeder, main and bus take, A. */
+  ratingA: number;
+  /** Limit that clamps keep there, A; null without clamps. */
+  limitA: number | null;
 }
 
 export interface WayToReplay {
@@ -18,7 +22,7 @@ export interface WayToReplay {
   /** Supply rating after the way's work. */
   ratingA: number;
   /** Beside the supply. */
-  guards: GuardedPart[];
+  parts: PartOfWay[];
   /** The load that goes first: while it runs the charger waits. */
   goesFirst: string | null;
   /** The least offer fits beside the governing demand: a charger that hears nothing of its clamps may go on with it. */

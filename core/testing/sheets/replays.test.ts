@@ -76,7 +76,7 @@ const REPLAYS: Record<string, Replay> = {
   "us-lag-and-carried-over": {
     home: usCase({ need: { ...US_NEED, pluggedIn: { from: "22:00", to: "02:00" } } }),
     series: measured(8, 60, ""),
-    options: { lagS: 240, carryOver: true, limitA: 40 },
+    options: { lagS: 240, carryOver: true, limits: [{ at: "supply", limitA: 40 }] },
   },
   "us-reversed": { home: usCase({ need: US_NEED }), series: measured(6, 900, ""), options: { fault: "reversed" } },
   "us-half-read": { home: usCase({ need: US_NEED }), series: measured(6, 900, ""), options: { fault: "open" } },
@@ -89,7 +89,7 @@ const REPLAYS: Record<string, Replay> = {
   "us-two-first": {
     home: usCase({ need: twoCars }),
     series: measured(7, 900, ""),
-    options: { chargers: 2, sharing: "first", carryOver: true, limitA: 45 },
+    options: { chargers: 2, sharing: "first", carryOver: true, limits: [{ at: "supply", limitA: 45 }] },
   },
   "us-two-second": {
     home: usCase({ need: { ...twoCars, cheap: { from: "00:00", to: "04:00" } } }),
@@ -161,7 +161,7 @@ function wayLines({ home, series, options }: Replay, way: WayToReplay): string[]
   let sum = replayWay(stage, way, asked);
   for (let year = 1; !series && year < asked.years; year++)
     sum = addTo(sum, replayWay(nextYear(stage, year), way, asked));
-  const { name, way: id, ...figures } = resultOf(sum, way, codebook);
+  const { name, way: id, parts, ...figures } = resultOf(sum, way, codebook);
   const worst = worstNights(stage, way, asked);
   const [first] = worst;
   const duration = durationOf(stage, way, asked, 9);
@@ -171,6 +171,10 @@ function wayLines({ home, series, options }: Replay, way: WayToReplay): string[]
     "",
     `## ${name} (${id}): up to ${digits(way.chargeA)} A, limit ${digits(way.limitA)} A of ${digits(way.ratingA)} A`,
     ...Object.entries(figures).map(([of, value]) => `${of} ${digits(value as number)}`),
+    ...parts.map(
+      (p) =>
+        `feeder of ${p.name}: ${digits(p.secondsOverLimit)} s over ${digits(p.limitA)} A, ${digits(p.secondsOverRating)} s over ${digits(p.ratingA)} A, heat ${digits(p.maxThermal)} of ${digits(p.tripAt)}`,
+    ),
     `throttled in a year ${digits(perYear(sum.throttledSeconds, sum))} s`,
     ...worst
       .slice(0, 4)

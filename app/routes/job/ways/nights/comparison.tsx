@@ -1,5 +1,7 @@
 /** The yearly results of all ways side by side. */
 
+import { limitTried } from "#core/energy/replay/options.ts";
+import type { PartTotals } from "#core/energy/replay/parts.ts";
 import { perYear, type WayReplay } from "#core/energy/replay/results.ts";
 import { pricedBy } from "#core/estimate/book.ts";
 import { showMoney } from "#core/estimate/estimate.ts";
@@ -26,7 +28,8 @@ export function WayComparison({ replay }: { replay: ReplayRun }) {
   const inSeconds = (seconds: number, r: WayReplay) => `${showNumber(Math.round(perYear(seconds, r)))} s`;
   const exports = replay.ways.some(({ result }) => result.exportedKWh > 0);
   const limitOf = (way: (typeof replay.ways)[number]["way"]) =>
-    way.managed ? (replay.options.limitA ?? way.limitA) : way.limitA;
+    way.managed ? limitTried(replay.options, "supply", way.limitA) : way.limitA;
+  const hasParts = replay.ways.some(({ result }) => result.parts.length > 0);
   return (
     <DataTable
       label="What each way gives in a year"
@@ -112,6 +115,21 @@ export function WayComparison({ replay }: { replay: ReplayRun }) {
             </>
           ),
         },
+        hasParts && {
+          title: "Feeders",
+          isBad: ({ result }) => result.parts.some(isOverloaded),
+          cell: ({ result }) =>
+            result.parts.map((part) => (
+              <div key={part.at}>
+                {part.name}
+                <small>
+                  {part.limitA === null ? "" : `held below ${showA(part.limitA)}; `}
+                  {inSeconds(part.secondsOverRating, result)} above {showA(part.ratingA)}; device at{" "}
+                  {showPercent(Math.round((part.maxThermal / part.tripAt) * 1000) / 1000)} of the heat that trips it
+                </small>
+              </div>
+            )),
+        },
         { title: "Energy", kind: "figure", cell: ({ result }) => cost(result) },
         exports && {
           title: "From solar",
@@ -126,6 +144,9 @@ export function WayComparison({ replay }: { replay: ReplayRun }) {
     />
   );
 }
+
+const isOverloaded = ({ secondsOverRating, maxThermal, tripAt }: PartTotals): boolean =>
+  secondsOverRating > 0 || maxThermal >= tripAt;
 
 const share = (part: number, whole: number): string =>
   showPercent(Math.round((1000 * part) / Math.max(1e-9, whole)) / 1000);

@@ -20,6 +20,8 @@ import { newReplayWorker } from "#ui/replay/new-replay-worker.ts";
 import styles from "./nights.module.css";
 import type { ReplayRun } from "./use-replay.ts";
 
+/** Lines of the feeders, told apart without colour. */
+const FEEDER_DASHES = ["dash", "longdashdot"] as const;
 const MOST_NIGHTS = 40;
 /** Most points in the chart of a night; the scrubber moves by single steps. */
 const MOST_POINTS = 900;
@@ -138,7 +140,7 @@ const clockAt = (wallS: number, conventions: Conventions): string =>
 
 function OneNight({ night }: { night: NightInDetail }) {
   const { conventions } = codebookOf(useJobPart((job) => job.document.rules));
-  const { charger, dtS, gotKWh, house, limitA, needKWh, ratingA, startWallS, thermal } = night;
+  const { charger, dtS, gotKWh, house, limitA, needKWh, parts, ratingA, startWallS, thermal } = night;
   const [at, setAt] = useState(() =>
     Math.max(
       0,
@@ -172,6 +174,14 @@ function OneNight({ night }: { night: NightInDetail }) {
             y: picked.map((k) => charger[k] as number),
             line: { color: palette.deepWater, width: 2, shape: "hv" as const },
           },
+          ...parts.map((part, i) => ({
+            type: "scatter" as const,
+            mode: "lines" as const,
+            name: `feeder of ${part.name}`,
+            x,
+            y: highest(part.amps),
+            line: { color: palette.ink, width: 1.5, shape: "hv" as const, dash: FEEDER_DASHES[i % 2] },
+          })),
           {
             type: "scatter" as const,
             mode: "lines" as const,
@@ -198,13 +208,20 @@ function OneNight({ night }: { night: NightInDetail }) {
             [
               { amps: limitA, colour: "ochre" },
               { amps: ratingA, colour: "clay", dash: "dot" },
+              ...parts.map(
+                (part): LevelLine => ({
+                  amps: part.limitA ?? part.ratingA,
+                  colour: part.limitA === null ? "clay" : "ochre",
+                  dash: "dot",
+                }),
+              ),
             ],
             palette,
           ),
         },
       };
     },
-    [charger, dtS, gotKWh, house, limitA, ratingA, startWallS],
+    [charger, dtS, gotKWh, house, limitA, parts, ratingA, startWallS],
   );
   const total = (house[at] as number) + (charger[at] as number);
   return (
@@ -233,6 +250,18 @@ function OneNight({ night }: { night: NightInDetail }) {
           together <b className="figure">{showA(total)}</b> of {showA(limitA)}
           {total > limitA + ROUNDING_A && <b className="stops"> above the limit</b>}
         </span>
+        {parts.map((part) => {
+          const amps = part.amps[at] as number;
+          const most = part.limitA ?? part.ratingA;
+          return (
+            <span key={part.at}>
+              feeder of {part.name} <b className="figure">{showA(amps)}</b> of {showA(most)}
+              {amps > most + ROUNDING_A && (
+                <b className="stops"> above {part.limitA === null ? "its rating" : "its limit"}</b>
+              )}
+            </span>
+          );
+        })}
         <span>
           in the car <b className="figure">{showKWh(gotKWh[at] as number)}</b> of {showKWh(needKWh)}
         </span>

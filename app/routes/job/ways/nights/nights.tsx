@@ -67,7 +67,7 @@ export default function ReplayedNightsSection({ jobId }: { jobId: string }) {
   const usual =
     current !== null &&
     current.options.fault === "none" &&
-    current.options.limitA === null &&
+    current.options.limits.length === 0 &&
     current.options.lagS === USUAL_OPTIONS.lagS &&
     current.options.chargers === 1;
   return (

@@ -1,8 +1,16 @@
 /** On which days the ways are replayed, and how their clamps and chargers are. */
 
 import { InputNumber, Segmented, Select, Switch } from "antd";
+import type { ClampLimit } from "#core/case/document/types.ts";
 import type { KeptAbout } from "#core/energy/intervals/kept.ts";
-import { CLAMP_FAULTS, FAULTS, type ReplayOptions, type Sharing, USUAL_OPTIONS } from "#core/energy/replay/options.ts";
+import {
+  CLAMP_FAULTS,
+  FAULTS,
+  limitTried,
+  type ReplayOptions,
+  type Sharing,
+  USUAL_OPTIONS,
+} from "#core/energy/replay/options.ts";
 import { showA } from "#core/units.ts";
 import { RangeSlider } from "#ui/controls/range-slider.tsx";
 import { Field, Fields } from "#ui/field/field.tsx";
@@ -27,8 +35,10 @@ export function ReplaySettings(props: {
   const { chosen, evidence, kept, madeUp, onChange, onChoose, options } = props;
   const { assessment } = useJob();
   const managed = assessment.ways.find((w) => w.limitA !== undefined);
-  const { ratingA } = assessment.supply;
-  const limitA = options.limitA ?? managed?.limitA ?? null;
+  const ratingOf = (at: string): number =>
+    at === "supply"
+      ? assessment.supply.ratingA
+      : Math.min(...assessment.feeders.filter(({ panel }) => panel === at).map(({ ratingA }) => ratingA));
   return (
     <Fields>
       <Field
@@ -102,41 +112,22 @@ export function ReplaySettings(props: {
           />
         )}
       </Field>
-      {managed && limitA !== null && (
-        <>
-          <Field
-            label="Limit"
-            aside={<b className="figure">{showA(limitA)}</b>}
-            hint={options.limitA === null ? "as the rules set it" : `the rules set ${showA(managed.limitA ?? 0)}`}
-          >
-            {() => (
-              <RangeSlider
-                label="Limit"
-                min={6}
-                max={ratingA}
-                value={limitA}
-                says={showA(limitA)}
-                onMove={(a) => onChange({ limitA: a === managed.limitA ? null : a })}
-              />
-            )}
-          </Field>
-          <Field
-            label="Margin"
-            aside={<b className="figure">{showA(Math.max(0, ratingA - limitA))}</b>}
-            hint="under the rating of the supply"
-          >
-            {() => (
-              <RangeSlider
-                label="Margin"
-                max={ratingA - 6}
-                value={ratingA - limitA}
-                says={showA(Math.max(0, ratingA - limitA))}
-                onMove={(a) => onChange({ limitA: ratingA - a === managed.limitA ? null : ratingA - a })}
-              />
-            )}
-          </Field>
-        </>
-      )}
+      {(managed?.limits ?? []).map((guard) => (
+        <GuardLimit
+          key={guard.at}
+          guard={guard}
+          ratingA={ratingOf(guard.at)}
+          tried={limitTried(options, guard.at, guard.limitA)}
+          onTry={(limitA) =>
+            onChange({
+              limits: [
+                ...options.limits.filter(({ at }) => at !== guard.at),
+                ...(limitA === guard.limitA ? [] : [{ at: guard.at, limitA }]),
+              ],
+            })
+          }
+        />
+      ))}
       <Field label="Chargers">
         {() => (
           <Segmented
@@ -186,5 +177,39 @@ export function ReplaySettings(props: {
         )}
       </Field>
     </Fields>
+  );
+}
+
+/** No slider goes below the least that a charger is offered, A. */
+const LEAST_LIMIT_A = 6;
+
+/** The limit that clamps keep at one part of the home: the supply, or what feeds a panel. */
+function GuardLimit(props: {
+  guard: ClampLimit & { name: string };
+  ratingA: number;
+  /** The limit that is tried, A. */
+  tried: number;
+  onTry(limitA: number): void;
+}) {
+  const { guard, ratingA, tried, onTry } = props;
+  const label = `Limit of ${guard.name}`;
+  const most = Number.isFinite(ratingA) ? Math.max(ratingA, guard.limitA) : guard.limitA;
+  return (
+    <Field
+      label={label}
+      aside={<b className="figure">{showA(tried)}</b>}
+      hint={`${tried === guard.limitA ? "as the rules set it" : `the rules set ${showA(guard.limitA)}`}; ${showA(Math.max(0, most - tried))} under its rating`}
+    >
+      {() => (
+        <RangeSlider
+          label={label}
+          min={Math.min(LEAST_LIMIT_A, guard.limitA)}
+          max={most}
+          value={tried}
+          says={showA(tried)}
+          onMove={onTry}
+        />
+      )}
+    </Field>
   );
 }

@@ -1,7 +1,7 @@
 /** Case in, assessment out: the one entry that the page, the server, the workers and the command line share. */
 
 import { withCharger } from "#core/case/document/change.ts";
-import { readRatingA } from "#core/case/document/lookups.ts";
+import { chargerPhases, readRatingA } from "#core/case/document/lookups.ts";
 import type { WayReason } from "#core/case/document/reasons.ts";
 import {
   keepsCharger,
@@ -125,7 +125,7 @@ function judgingContextOf(
     },
     spaces: path.target.panel ? countSpaces(path.target.panel, codebook) : null,
     need: nightNeed(document),
-    phase: lightestPhase(home, chargeA),
+    phase: chargerPhases(document) === 3 ? undefined : lightestPhase(home, chargeA),
     stops: stopsIn(home),
   };
 }

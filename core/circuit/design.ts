@@ -1,6 +1,6 @@
 /** Designs a charging circuit step by step: device, conductor of every stretch, volt drop, earth conductor, conduit. */
 
-import { chargerRun, circuitOf, onSupply, panelsTo } from "#core/case/document/lookups.ts";
+import { chargerPhases, chargerRun, circuitOf, onSupply, panelsTo } from "#core/case/document/lookups.ts";
 import type { CaseDocument, Conductor, Panel, Run, RunSegment } from "#core/case/document/types.ts";
 import { isKeptPart, laidSegments } from "#core/rules/circuit/laid.ts";
 import type {
@@ -72,9 +72,18 @@ function byAmpacity(rules: CircuitRules, stretches: readonly Stretch[], deviceA:
   return { sized };
 }
 
+/** Of three phases in balance nothing returns through the neutral: half of what two wires lose, phase to neutral. */
+const THREE_PHASE_DROP = 0.5;
+
 /** Volts lost along a stretch at the charging current. */
-export const dropV = (rules: CircuitRules, conductor: Conductor, stretch: Stretch, { chargeA }: CircuitSpec): number =>
-  stretch.reduce((total, { length }) => total + (rules.lostV(conductor, length, chargeA) ?? 0), 0);
+export const dropV = (
+  rules: CircuitRules,
+  conductor: Conductor,
+  stretch: Stretch,
+  { chargeA, phases }: CircuitSpec,
+): number =>
+  stretch.reduce((total, { length }) => total + (rules.lostV(conductor, length, chargeA) ?? 0), 0) *
+  (phases === 3 ? THREE_PHASE_DROP : 1);
 
 /** Enlarges the stretch whose next size saves most volts, step by step, until the drop is small enough or no size is left. */
 function enlarge(rules: CircuitRules, sized: readonly Sized[], asked: CircuitSpec): number {
@@ -229,7 +238,14 @@ export function askedOf(
   kept?: Conductor,
 ): CircuitSpec | null {
   const run = chargerRun(document);
-  return run?.segments?.length ? { ...specAlong(document, codebook, run, startOf(document)), chargeA, kept } : null;
+  return run?.segments?.length
+    ? {
+        ...specAlong(document, codebook, run, startOf(document)),
+        phases: kept ? 1 : chargerPhases(document),
+        chargeA,
+        kept,
+      }
+    : null;
 }
 
 /** What a feeder is to carry: by the rules' counting, and for hours, A. */

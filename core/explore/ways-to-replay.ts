@@ -40,7 +40,7 @@ export function waysToReplay(document: CaseDocument, book: PriceBook): WayToRepl
       name: way.name,
       managed: way.limits !== undefined,
       chargeA: way.chargeA,
-      volts: way.volts,
+      volts: way.volts * way.phases,
       limitA,
       ratingA: home.supplyA,
       parts: partsOf(way, after),

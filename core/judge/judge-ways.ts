@@ -37,12 +37,16 @@ function outcomeOf(context: JudgingContext, proposed: Proposal): Outcome {
           context.need,
           judged.guards,
           judged.chargeA + (proposal.chargerPlacement.sharesWith?.amps ?? 0),
-          context.home.volts,
+          powerVolts(context, proposal),
           context.codebook.charging.leastOfferA,
         )
-      : givenSteady(context.need, judged.chargeA, proposal.chargerPlacement.volts ?? context.home.volts);
+      : givenSteady(context.need, judged.chargeA, powerVolts(context, proposal));
   return { proposal, judged, given };
 }
+
+/** Volts that turn a charging current into its power: of each phase that it charges on. */
+const powerVolts = ({ home }: JudgingContext, { chargerPlacement: placed }: Proposal): number =>
+  (placed.volts ?? home.volts) * (placed.phases ?? 1);
 
 /** The better of two outcomes first: the energy, then the current, then less work. */
 const better = (a: Outcome, b: Outcome): number =>
@@ -149,6 +153,7 @@ function judgeFrom(way: Way, context: JudgingContext): JudgedWay {
     onlyConfirm: judged.onlyConfirm,
     chargeA: judged.chargeA,
     volts: proposal.chargerPlacement.volts ?? context.home.volts,
+    phases: proposal.chargerPlacement.phases ?? 1,
     circuitA: judged.circuitA,
     panel: panelOf(way, proposal, context),
     variants: [],
@@ -223,6 +228,7 @@ function refusal(context: JudgingContext, { id, words, leaves }: Way, reasons: W
     onlyConfirm: false,
     chargeA: 0,
     volts: context.home.volts,
+    phases: 1,
     circuitA: 0,
     panel: context.path.target.panel?.id ?? null,
     variants: [],

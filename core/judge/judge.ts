@@ -3,7 +3,7 @@
  * largest charging current that every link carries, and takes unknown values into account.
  */
 
-import { feedsBack } from "#core/case/document/lookups.ts";
+import { chargerPhases, feedsBack } from "#core/case/document/lookups.ts";
 import { type WayReason, wayReason } from "#core/case/document/reasons.ts";
 import type { CaseDocument, ClampLimit } from "#core/case/document/types.ts";
 import { linkId } from "#core/case/fields/link-ids.ts";
@@ -20,7 +20,7 @@ import type { PathLink, UnknownValue } from "#core/path/types.ts";
 import type { CircuitDesign } from "#core/rules/circuit/types.ts";
 import type { Home } from "#core/rules/home.ts";
 import { exceeds } from "#core/tolerance.ts";
-import { showA } from "#core/units.ts";
+import { showA, showNumber } from "#core/units.ts";
 import { joined, withCharge } from "#core/ways/charger-placement.ts";
 import type { JudgedVerdict, JudgingContext, Proposal } from "#core/ways/types.ts";
 import type { RuleCitation } from "#core/why.ts";
@@ -226,7 +226,8 @@ function settingThatFits(
   const fitting = settings.slice(0, from);
   const largest = fitting.at(-1) ?? 0;
   if (context.document.options?.chargerSizing !== "need") return largest;
-  const enough = (a: number) => givenSteady(context.need, a / NEED_MARGIN, context.home.volts).meetsNeed;
+  const volts = context.home.volts * chargerPhases(context.document);
+  const enough = (a: number) => givenSteady(context.need, a / NEED_MARGIN, volts).meetsNeed;
   return fitting.find((a) => a >= leastA && enough(a)) ?? largest;
 }
 
@@ -414,10 +415,20 @@ export function judgeProposal(context: JudgingContext, proposal: Proposal): Judg
     ...new Set(items.flatMap((item) => item.cautions ?? [])),
     ...proposal.cautions,
     ...operator.cautions,
+    ...onOnePhase(context, judged.document),
     ...(judgement.circuit?.cautions ?? toDesign(end.links)),
   ];
   asFound(end.links, mending.found, items);
   return judgement;
+}
+
+/** Why a three-phase charger does not give all of its power. */
+function onOnePhase({ document, home }: JudgingContext, after: CaseDocument): string[] {
+  if (document.charger?.phases !== 3 || chargerPhases(after) === 3) return [];
+  const mostKW = showNumber(Math.round(((document.charger.maxA ?? 0) * home.volts) / 100) / 10);
+  return [
+    `This supply has one phase: the charger gives ${mostKW} kW at most. Three times that needs three phases from the operator.`,
+  ];
 }
 
 const NOTHING_TO_MEND = { items: [] as WorkItem[], reasons: [] as WayReason[] };

@@ -168,7 +168,7 @@ export interface ChargingRules {
   /** A managed charger pauses rather than offer less, A. */
   leastOfferA: number;
   /** Priced where no run is entered yet. */
-  usualRun: { length: Length; method: string; conductorType: string };
+  usualRun: { length: Length; method: string; conductorType: string; threePhaseType?: string };
 }
 
 /** A charger that feeds back into the home or the grid. */

@@ -2,6 +2,7 @@
 import { withCharger, withCircuit, withPanel } from "#core/case/document/change.ts";
 import { circuitOf } from "#core/case/document/lookups.ts";
 import type { CaseDocument, Charger, Circuit, ClampLimit, Load, Panel } from "#core/case/document/types.ts";
+import { chargerPoles } from "#core/panel/charger-poles.ts";
 import type { Codebook } from "#core/rules/types.ts";
 import type { ChargerPlacement } from "./types.ts";
 
@@ -26,12 +27,12 @@ export function withNewCircuit(
 ): { document: CaseDocument; circuit: string | null } {
   if (!panel) return { document, circuit: null };
   const id = freeId(document, "charger-circuit");
-  const { charging, asksFor } = codebook;
+  const { asksFor } = codebook;
   const circuit: Circuit = {
     id,
     label: "Charger",
     ...(position !== null && { position }),
-    poles: charging.poles,
+    poles: chargerPoles(document, codebook),
     ratingA,
     status: "in-use",
     planned: true,
@@ -80,7 +81,7 @@ export function withCharge(
     ...(placed.volts !== undefined && { volts: placed.volts }),
     existing: false,
     ...(placed.panel && { panel: placed.panel }),
-    ...(placed.phase && { phase: placed.phase }),
+    ...(placed.phases ? { phases: placed.phases } : placed.phase && { phase: placed.phase }),
     ...(placed.interlockedWith && { interlockedWith: placed.interlockedWith }),
     ...(placed.waitsFor && { waitsFor: placed.waitsFor }),
     ...(limits.length > 0 && { managed: [...limits] }),

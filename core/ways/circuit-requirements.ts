@@ -2,12 +2,13 @@
  * Price-book items of a new charging circuit: from the design along the run, otherwise the usual size for its device.
  */
 
-import { chargerRun } from "#core/case/document/lookups.ts";
+import { chargerPhases, chargerRun } from "#core/case/document/lookups.ts";
 import type { CaseDocument, Conductor, Run, RunSegment } from "#core/case/document/types.ts";
 import { designFor, isDesigned } from "#core/circuit/design.ts";
 import { countOfSupports } from "#core/circuit/route.ts";
 import { type Requirements, requirements } from "#core/estimate/requirements.ts";
 import { ownValue } from "#core/own-value.ts";
+import { chargerPoles } from "#core/panel/charger-poles.ts";
 import { isKeptPart, laidLengthOf, laidSegments, lengthIn } from "#core/rules/circuit/laid.ts";
 import { junctionBoxes } from "#core/rules/circuit/parts-of-run.ts";
 import type { CircuitDesign } from "#core/rules/circuit/types.ts";
@@ -121,11 +122,18 @@ interface PricedRun {
   sizeOf(type: string): string;
   /** Parts that are there already are not bought. */
   onlyNew?: boolean;
+  /** Its cable has a core for each of three phases. */
+  isThreePhase?: boolean;
 }
 
 /** Cable or wires, conduit, supports and holes along a run. */
-function putRun({ run, designed, live, sizeOf, onlyNew = false }: PricedRun, codebook: Codebook, put: Put): void {
+function putRun(
+  { run, designed, live, sizeOf, onlyNew = false, isThreePhase = false }: PricedRun,
+  codebook: Codebook,
+  put: Put,
+): void {
   const { usualRun } = codebook.charging;
+  const usualType = (isThreePhase ? usualRun.threePhaseType : undefined) ?? usualRun.conductorType;
   const segments: readonly RunSegment[] = run?.segments?.length
     ? laidSegments(run)
     : [{ method: usualRun.method, length: usualRun.length }];
@@ -134,11 +142,11 @@ function putRun({ run, designed, live, sizeOf, onlyNew = false }: PricedRun, cod
     const { method, length, conductorType } = segment;
     const long = lengthIn(length, codebook.lengthUnit);
     const made = designed?.segments[i];
-    const type = made?.conductor.type ?? conductorType ?? run?.conductorType ?? usualRun.conductorType;
+    const type = made?.conductor.type ?? conductorType ?? run?.conductorType ?? usualType;
     const size = made?.conductor.size ?? sizeOf(type);
     const conductor = made?.conductor ?? { size, type };
     for (const [item, times] of conductorItems(conductor, made?.earthConductor.size ?? size, live))
-      put(item, long * times);
+      put(isThreePhase ? `${item}:3p` : item, long * times);
     if (!made?.conduitIsThere && (made?.conduit || CONDUIT.includes(method)))
       put(conduitItem(method, made?.conduit ?? null), long);
     put(segment.surface ? `run:${method}:${segment.surface}` : `run:${method}`, long);
@@ -173,7 +181,7 @@ export function newCircuitTakes(
   chargeA: number,
 ): Requirements {
   const parts: Record<string, number> = {
-    [`device:${codebook.charging.poles}p:${deviceA}`]: 1,
+    [`device:${chargerPoles(document, codebook)}p:${deviceA}`]: 1,
     sundries: 1,
     permit: 1,
     "labour:new-circuit": 1,
@@ -181,7 +189,8 @@ export function newCircuitTakes(
   };
   const sizeOf = (type: string) => usualSize({ codebook, type, deviceA, chargeA });
   const designed = designedAlong(document, codebook, chargeA);
-  putRun({ run: chargerRun(document), designed, live: LIVE, sizeOf }, codebook, putInto(parts));
+  const isThreePhase = chargerPhases(document) === 3;
+  putRun({ run: chargerRun(document), designed, live: LIVE, sizeOf, isThreePhase }, codebook, putInto(parts));
   return requirements(parts, "permit", "order", "inspection");
 }
 

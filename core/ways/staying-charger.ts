@@ -1,7 +1,8 @@
 /** A charger that stays: on its circuit as found, or taken off it by a way that puts it elsewhere. */
 
 import { withCircuit } from "#core/case/document/change.ts";
-import type { CaseDocument } from "#core/case/document/types.ts";
+import { chargerPhases } from "#core/case/document/lookups.ts";
+import type { CaseDocument, Circuit } from "#core/case/document/types.ts";
 import { linkId } from "#core/case/fields/link-ids.ts";
 import { circuitName } from "#core/case/fields/names.ts";
 import { requirements, type WorkItem } from "#core/estimate/requirements.ts";
@@ -20,9 +21,21 @@ export function onItsCircuit(
   if (!staying?.panel || !staying.circuit) return null;
   return {
     document: withCircuit(document, staying.circuit.id, { status: "in-use" }),
-    chargerPlacement: { panel: staying.panel.id, circuit: staying.circuit.id, ...(phase && { phase }) },
+    chargerPlacement: {
+      panel: staying.panel.id,
+      circuit: staying.circuit.id,
+      ...onPhases(document, staying.circuit, phase),
+    },
   };
 }
+
+/** The phase that a charger is put on; all three where its circuit has them. */
+export const onPhases = (
+  document: CaseDocument,
+  { poles = 1 }: Circuit,
+  phase: JudgingContext["phase"],
+): Pick<ChargerPlacement, "phase" | "phases"> =>
+  chargerPhases(document) === 3 && poles >= 3 ? { phases: 3 } : phase ? { phase } : {};
 
 /** A proposal with the work at the circuit that a staying charger is taken off; unchanged where it stays on it. */
 export function withOldEnd({ staying }: JudgingContext, proposal: Proposal): Proposal {

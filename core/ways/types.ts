@@ -66,6 +66,8 @@ export interface ChargerPlacement {
   /** The circuit's device as the charging current asks for it; left out where the device stays. */
   deviceA?(chargeA: number): number;
   phase?: 1 | 2 | 3;
+  /** It charges on all three phases, with this current on each. */
+  phases?: 3;
 }
 
 /** The feeder of a panel as it is renewed along a run. */
@@ -159,6 +161,8 @@ export interface WayJudgement {
   chargeA: number;
   /** Volts it charges at. */
   volts: number;
+  /** Phases it charges on, each with its current. */
+  phases: 1 | 3;
   circuitA: number;
   /** The id of the panel where its circuit starts; null where no panel was recorded. */
   panel: string | null;

@@ -1,6 +1,6 @@
 /** Work that several ways share, and what it takes of a price book. */
 
-import { onSupply } from "#core/case/document/lookups.ts";
+import { chargerPhases, onSupply } from "#core/case/document/lookups.ts";
 import { type WayReason, wayReason } from "#core/case/document/reasons.ts";
 import type { CaseDocument, Panel } from "#core/case/document/types.ts";
 import { linkId } from "#core/case/fields/link-ids.ts";
@@ -9,6 +9,7 @@ import { designFor, isDesigned } from "#core/circuit/design.ts";
 import { requirements, type WorkItem } from "#core/estimate/requirements.ts";
 import { largerPanel } from "#core/findings/common.ts";
 import { homeOf } from "#core/home/home.ts";
+import { chargerPoles } from "#core/panel/charger-poles.ts";
 import { roomFor } from "#core/panel/room.ts";
 import type { SpaceCount } from "#core/panel/spaces.ts";
 import type { ClampGuard } from "#core/path/clamps.ts";
@@ -84,9 +85,9 @@ export function onNewCircuit(context: JudgingContext, way: NewCircuit): Proposal
     };
   const name = panelName(panel ?? {}, codebook);
   const from = panel?.planned ? `the ${lower(name)}` : name;
-  const room = panel ? roomFor(way.document, panel, codebook.charging.poles, codebook) : undefined;
+  const room = panel ? roomFor(way.document, panel, chargerPoles(way.document, codebook), codebook) : undefined;
   const makesRoom = room?.items ?? [];
-  const phase = way.placed?.phase ?? context.phase;
+  const phase = chargerPhases(way.document) === 3 ? undefined : (way.placed?.phase ?? context.phase);
   const { document, circuit } = withNewCircuit(room?.document ?? way.document, panel, codebook, {
     ratingA: codebook.charging.deviceA(context.wanted.chargeA, context.document.options?.ukDeviceA),
     position: room?.position ?? null,
@@ -104,6 +105,7 @@ export function onNewCircuit(context: JudgingContext, way: NewCircuit): Proposal
       },
       ...(context.phase && { phase: context.phase }),
       ...way.placed,
+      ...(chargerPhases(document) === 3 && { phases: 3 as const }),
     },
     mostA: charger.maxA,
     leastA: way.leastA ?? codebook.charging.minimumA,
@@ -125,12 +127,15 @@ export function onNewCircuit(context: JudgingContext, way: NewCircuit): Proposal
 }
 
 /** Why work comes before the device: no free place is as the device needs it. */
-const roomReason = ({ codebook: { words, charging, sections } }: JudgingContext): WayReason =>
-  wayReason(
+function roomReason({ codebook, document }: JudgingContext): WayReason {
+  const { words, sections } = codebook;
+  const poles = chargerPoles(document, codebook);
+  return wayReason(
     "no-space",
-    `No free place for ${charging.poles === 1 ? `a ${words.space}` : `${charging.poles} ${words.spaces} beside each other`} until one is made`,
+    `No free place for ${poles === 1 ? `a ${words.space}` : `${poles} ${words.spaces} beside each other`} until one is made`,
     sections.panelRoom,
   );
+}
 
 /** Troubles of which nothing may be added to a panel; a bus or main that is too small is another thing. */
 export const untouchable = (context: JudgingContext): PanelTrouble[] =>
@@ -171,11 +176,12 @@ export function panelTroubles({ document, path, codebook, spaces: counted }: Jud
     const troubles = path.faults
       .filter((f) => CODES.includes(f.finding.code) && own.includes(f.finding.link))
       .map((f) => ({ panel, reason: wayReason(f.reason, f.finding.text, f.finding.rule) }));
-    const isFull = panel === path.target.panel && roomFor(document, panel, codebook.charging.poles, codebook) === null;
+    const isFull =
+      panel === path.target.panel && roomFor(document, panel, chargerPoles(document, codebook), codebook) === null;
     return isFull && counted ? [...troubles, { panel, reason: noSpace(counted, codebook) }] : troubles;
   });
-  function noSpace(spaces: SpaceCount, { charging, words, sections }: JudgingContext["codebook"]) {
-    const { poles } = charging;
+  function noSpace(spaces: SpaceCount, { words, sections }: JudgingContext["codebook"]) {
+    const poles = chargerPoles(document, codebook);
     return wayReason(
       "no-space",
       spaces.free < poles

@@ -66,7 +66,10 @@ function sizesOf({ kind, mayCarryA, decidedBy }: PathLink, way: WayJudgement, ea
     );
     return [...new Set(built)].map((text, i) => (i === 0 ? text : `then ${text}`));
   }
-  if (kind === "charger") return [`${showA(way.chargeA)}, ${way.volts} V`];
+  if (kind === "charger")
+    return [
+      way.phases === 3 ? `${showA(way.chargeA)} on each of three phases` : `${showA(way.chargeA)}, ${way.volts} V`,
+    ];
   if (kind === "panel") return [decidedBy];
   return [mayCarryA === null ? decidedBy : showA(mayCarryA)];
 }

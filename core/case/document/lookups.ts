@@ -25,6 +25,10 @@ export const hasGenerationOrBattery = ({ supply }: Pick<CaseDocument, "supply">)
 /** Whether the charger feeds back, so that current may flow in both directions on its path. */
 export const feedsBack = ({ charger }: Pick<CaseDocument, "charger">): boolean => charger?.twoWay === true;
 
+/** Phases that the charger charges on: three where it can and the supply has them. */
+export const chargerPhases = ({ charger, supply }: Pick<CaseDocument, "charger" | "supply">): 1 | 3 =>
+  charger?.phases === 3 && supply.system === "three-phase-230-400" ? 3 : 1;
+
 /** The panels on the way to one, the one at the supply first. */
 export function panelsTo(document: CaseDocument, panel: Panel | null): Panel[] {
   const way: Panel[] = [];

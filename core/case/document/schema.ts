@@ -210,6 +210,8 @@ export const loadSchema = objectField({
   panel: ids(),
   /** Line of a three-phase supply; spread as evenly as it goes where it is not recorded. */
   phase: oneOf([1, 2, 3]),
+  /** Phases that it draws from at once: with three, `amps` are those of each, and `va` is the sum. */
+  phases: oneOf([1, 3]),
   /** Heating: number of separately controlled units. */
   controlled: wholeNumber(1, 100),
   continuous: yesNo(),

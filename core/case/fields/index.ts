@@ -79,6 +79,7 @@ export const WITHOUT_FIELD: readonly { at: string; because: string }[] = [
   { at: "/measured/digest", because: "Written when a file of interval data is read." },
   { at: "/measured/zone", because: "Written when a file of interval data is read." },
   { at: "/loads/*/id", because: "Made by Heron." },
+  { at: "/loads/*/phases", because: "Comes with a file, or from a way; the ledger asks for the phase of a load." },
   { at: "/loads/*/interlockedWith", because: "Written by a way for the home after its work." },
   { at: "/loads/*/waitsFor", because: "Written by a way for the home after its work." },
   { at: "/loads/*/managed", because: "Written by a way for the home after its work." },

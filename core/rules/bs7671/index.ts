@@ -70,7 +70,12 @@ const charging: ChargingRules = {
   ownCircuitRule: "BS 7671 722.311.201",
   settingRule: "BS 7671 433.1.1",
   leastOfferA: LEAST_OFFER_A,
-  usualRun: { length: { value: 10, unit: "m" }, method: "clipped", conductorType: "twin-earth" },
+  usualRun: {
+    length: { value: 10, unit: "m" },
+    method: "clipped",
+    conductorType: "twin-earth",
+    threePhaseType: "armoured-70",
+  },
   counted: (chargeA, volts) => fullCurrent(chargeA, volts),
   nameplateVA: fullCurrent,
 };

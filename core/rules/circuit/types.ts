@@ -89,6 +89,8 @@ export interface CircuitSpec {
   /** UK: device for a 32 A charger, A. */
   deviceSetting?: 32 | 40 | undefined;
   system: SupplySystem;
+  /** Phases that the charger charges on; one where left out. */
+  phases?: 1 | 3 | undefined;
   /** UK. */
   earthing?: "tn-c-s" | "tn-s" | "tt" | null | undefined;
   zeOhm?: number | null | undefined;

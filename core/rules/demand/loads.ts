@@ -30,7 +30,13 @@ export const ofKind = (loads: readonly CountedLoad[], ...kinds: LoadKindId[]): C
 export function countedLoad(load: Load, codebook: Codebook, volts: number): CountedLoad {
   const kind = codebook.loadKinds.find((k) => k.kind === load.kind);
   const quantity = load.quantity ?? 1;
-  const unitVA = kind?.fixedVA ?? load.va ?? (load.amps === undefined ? 0 : load.amps * (load.volts ?? volts));
+  const unitVA =
+    kind?.fixedVA ??
+    (load.va !== undefined
+      ? load.va / (load.phases ?? 1)
+      : load.amps === undefined
+        ? 0
+        : load.amps * (load.volts ?? volts));
   return {
     id: load.id,
     kind: load.kind,
@@ -41,6 +47,7 @@ export function countedLoad(load: Load, codebook: Codebook, volts: number): Coun
     existing: load.existing ?? true,
     controlled: load.controlled ?? quantity,
     ...(load.phase !== undefined && { phase: load.phase }),
+    ...(load.phases === 3 && { onAllPhases: true as const }),
     socketOnControl: load.socketOnControl ?? false,
     continuous: load.continuous ?? false,
     slow: load.kind === "ev-charger" && load.va === undefined && (load.volts ?? volts) < volts,
@@ -52,16 +59,19 @@ export function countedLoad(load: Load, codebook: Codebook, volts: number): Coun
 }
 
 /** Loads of a case are never changed in place, so what one comes to is worked out once. */
-const counted = new WeakMap<Load, { codebook: Codebook; volts: number; load: CountedLoad }>();
+const counted = new WeakMap<Load, { codebook: Codebook; volts: number; hasThree: boolean; load: CountedLoad }>();
 
 /** The loads of a case with their VA on its supply. */
 export function countedLoads(document: CaseDocument, codebook: Codebook): CountedLoad[] {
   const volts = caseVolts(document, codebook);
+  const hasThree = document.supply.system === "three-phase-230-400";
   return document.loads.map((load) => {
     const known = counted.get(load);
-    if (known?.codebook === codebook && known.volts === volts) return known.load;
-    const made = countedLoad(load, codebook, volts);
-    counted.set(load, { codebook, volts, load: made });
+    if (known?.codebook === codebook && known.volts === volts && known.hasThree === hasThree) return known.load;
+    // On a supply of one phase nothing draws from three.
+    const { phases: _, ...onOne } = load;
+    const made = countedLoad(hasThree ? load : onOne, codebook, volts);
+    counted.set(load, { codebook, volts, hasThree, load: made });
     return made;
   });
 }

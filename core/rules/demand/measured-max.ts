@@ -78,7 +78,9 @@ export function measuredLines(
     line(maximumVA),
     ...newLoadLines(
       input,
-      maxima.length === 1 ? added : added.filter((l) => (l.phase === undefined ? i === highest : l.phase === i + 1)),
+      maxima.length === 1
+        ? added
+        : added.filter((l) => l.onAllPhases || (l.phase === undefined ? i === highest : l.phase === i + 1)),
       rule,
     ),
   ]);

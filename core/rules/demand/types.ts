@@ -16,6 +16,8 @@ export interface CountedLoad {
   existing: boolean;
   controlled: number;
   phase?: 1 | 2 | 3;
+  /** It draws its current from each of the three phases; `va` is that of one. */
+  onAllPhases?: true;
   socketOnControl: boolean;
   /** It runs for three hours or more. */
   continuous: boolean;

@@ -13,6 +13,7 @@ import { rcdOf } from "#core/rules/findings/protection.ts";
 import { SHARED_REQUIREMENTS } from "#core/rules/findings/shared-requirements.ts";
 import { showA } from "#core/units.ts";
 import { chargerTakes, extensionTakes, hasNewParts } from "../circuit-requirements.ts";
+import { onPhases } from "../staying-charger.ts";
 import type { JudgingContext, Proposal, RefusedProposal, Way } from "../types.ts";
 
 /** RCD types that a charger's DC fault current does not blind. */
@@ -89,7 +90,7 @@ function propose(context: JudgingContext, panel: Panel, circuit: Circuit): Propo
       loads: [],
       ...(!protectedOne && { rcd: "A" as const, device: "rcbo" as const }),
     }),
-    chargerPlacement: { panel: panel.id, circuit: circuit.id, deviceA },
+    chargerPlacement: { panel: panel.id, circuit: circuit.id, deviceA, ...onPhases(document, circuit, undefined) },
     mostA: along?.chargeA ?? charging.chargeOnCircuitA(mostDeviceA),
     leastA: charging.minimumA,
     drawsByItselfA: context.wanted.chargeA,

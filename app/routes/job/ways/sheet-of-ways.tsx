@@ -42,7 +42,8 @@ interface Row {
 }
 
 /** "7.7 kW, 23 mi an hour" */
-function inWords({ chargeA, volts }: WayJudgement, car: Car | undefined): string {
+function inWords({ chargeA, volts: ofPhase, phases }: WayJudgement, car: Car | undefined): string {
+  const volts = ofPhase * phases;
   const kW = `${showNumber(Math.round((chargeA * volts) / 100) / 10)} kW`;
   return car ? `${kW}, ${Math.round(distancePerHour(car, chargeA, volts))} ${car.distancePerDay.unit} an hour` : kW;
 }

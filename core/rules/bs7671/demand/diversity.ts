@@ -120,8 +120,9 @@ function phaseLines(loads: readonly CountedLoad[], input: DemandInput): Calculat
  */
 function spreadOverPhases(loads: readonly CountedLoad[], phases: number): CountedLoad[][] {
   const result = Array.from({ length: phases }, () => [] as CountedLoad[]);
-  const placed = (l: CountedLoad) => phases > 1 && l.phase !== undefined;
-  for (const load of loads.filter(placed)) result[(load.phase as number) - 1]?.push(load);
+  const placed = (l: CountedLoad) => phases > 1 && (l.phase !== undefined || l.onAllPhases === true);
+  if (phases > 1) for (const phase of result) phase.push(...loads.filter((l) => l.onAllPhases));
+  for (const load of loads.filter((l) => placed(l) && !l.onAllPhases)) result[(load.phase as number) - 1]?.push(load);
   const pieces = loads
     .filter((l) => !placed(l))
     .flatMap((l) =>
@@ -151,7 +152,7 @@ export const ukDiversity: DemandMethod = {
     const byPhase = spreadOverPhases(input.loads, phases).map((loads) => phaseLines(loads, input));
     const counted = (lines: readonly CalculationLine[]) => lines.reduce((t, l) => t + l.countedVA, 0);
     const worst = byPhase.reduce((best, lines) => (counted(lines) > counted(best) ? lines : best));
-    const unplaced = input.loads.filter((l) => l.phase === undefined).length;
+    const unplaced = input.loads.filter((l) => l.phase === undefined && !l.onAllPhases).length;
     return {
       lines: worst,
       leftOut: [],

@@ -95,6 +95,10 @@ const WHOLE: Record<string, { put(document: CaseDocument, value: unknown): strin
     },
     taken: "The decision was withdrawn",
   },
+  "/confirmations": {
+    put: (_, value) => `Confirmed on site: ${(value as NonNullable<CaseDocument["confirmations"]>).length}`,
+    taken: "Nothing is confirmed on site any more",
+  },
   "/prices": {
     put: (_, value) => `Prices of version ${(value as NonNullable<CaseDocument["prices"]>).version} are kept`,
     taken: "The newest prices are used",

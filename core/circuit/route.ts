@@ -15,6 +15,7 @@ import type {
 import type { Codebook } from "#core/rules/types.ts";
 import { exceeds, roundedUp } from "#core/tolerance.ts";
 import { showNumber, showPercent } from "#core/units.ts";
+import { withConfirmations } from "./confirmed.ts";
 import { signalChecks } from "./signal.ts";
 
 /** How many hold a part: one at each end, and between them no further apart than they may be. */
@@ -158,7 +159,7 @@ export function withRoute(
   const run = chargerRun(document);
   if (!run) return design;
   const full: RoutedCircuit = { ...routed, run, segments: laidSegments(run) };
-  const checks = isNew ? routeChecks(full, codebook) : [dropInAll(full, codebook)];
+  const checks = withConfirmations(isNew ? routeChecks(full, codebook) : [dropInAll(full, codebook)], document);
   const failed = checks.filter((c) => c.passes === false);
   return {
     ...design,
@@ -172,7 +173,7 @@ export function withFeederRoute(document: CaseDocument, codebook: Codebook, desi
   const { run } = document;
   if (!run) return design;
   const segments = laidSegments(run);
-  const checks = [
+  const asked = [
     ...supportChecks({ segments, design }, codebook),
     ...crossingChecks({ segments }),
     routeCheck(
@@ -184,6 +185,7 @@ export function withFeederRoute(document: CaseDocument, codebook: Codebook, desi
       "see to it when the feeder is terminated",
     ),
   ];
+  const checks = withConfirmations(asked, document);
   const failed = checks.filter((c) => c.passes === false);
   return {
     ...design,

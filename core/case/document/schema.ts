@@ -30,6 +30,7 @@ import {
 } from "./field.ts";
 import {
   CAR_CLASS_IDS,
+  CONFIRMATION_ANSWERS,
   CROSSINGS,
   DEVICE_KINDS,
   DISCONNECTS,
@@ -72,6 +73,7 @@ export const MOST = {
   openings: 20,
   otherRuns: 5,
   heldConductors: 40,
+  confirmations: 200,
 } as const;
 
 const ids = () => textField(80);
@@ -572,6 +574,21 @@ export const enquirySchema = objectField({
   gate: textField(2000),
 });
 
+/** What somebody saw to on site, or was told. */
+export const confirmationSchema = objectField({
+  /** What was asked. */
+  what: requiredField(textField(200)),
+  answer: requiredField(oneOf(CONFIRMATION_ANSWERS)),
+  /** The text that it rested on; where that changes, it is asked again. */
+  basis: textField(1000),
+  by: textField(),
+  /** ISO day. */
+  on: textMatching(/^\d{4}-\d{2}-\d{2}$/, "must be a day like 2026-11-25"),
+  /** Id of a photo of the job. */
+  picture: ids(),
+  words: textField(1000),
+});
+
 export const surveySchema = objectField({
   /** By field: `supply.ratingA`, or `panel.<id>.busA`; a field that is not here was read. */
   sources: tableField(SOURCES),
@@ -610,6 +627,7 @@ export const caseFields = {
   replayed: orNull(replayedSchema),
   prices: pricesSchema,
   survey: surveySchema,
+  confirmations: listField(confirmationSchema, MOST.confirmations),
 } satisfies Record<string, SchemaField<unknown, boolean>>;
 
 /** The Yup schema of a whole case (version 1). Unknown fields are preserved and reported by `readCase`. */

@@ -67,6 +67,7 @@ export type EvTreatment = NonNullable<Options["evTreatment"]>;
 export type Policy = NonNullable<Options["policy"]>;
 export type Trip = Of<typeof schema.tripSchema>;
 export type Enquiry = Of<typeof schema.enquirySchema>;
+export type Confirmation = Of<typeof schema.confirmationSchema>;
 export type Survey = Of<typeof schema.surveySchema>;
 
 export type CaseDocument = TypeOf<typeof schema.caseFields>;

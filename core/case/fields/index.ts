@@ -113,6 +113,7 @@ export const WITHOUT_FIELD: readonly { at: string; because: string }[] = [
   { at: "/decision", because: "Written when a way is decided." },
   { at: "/replayed", because: "Written when the ways are replayed." },
   { at: "/prices", because: "Written when a quote keeps its prices." },
+  { at: "/confirmations", because: "Answered beside each check." },
   { at: "/survey/sources", because: "Written beside each field." },
   { at: "/survey/seen", because: "Ticked on the list of what is seen." },
   { at: "/survey/notHere", because: "Ticked on the list of evidence." },

@@ -1,5 +1,13 @@
 /** A charging circuit as it is designed from the panel to the charger. */
-import type { CaseDocument, Conductor, Length, Run, RunSegment, SupplySystem } from "#core/case/document/types.ts";
+import type {
+  CaseDocument,
+  Conductor,
+  Confirmation,
+  Length,
+  Run,
+  RunSegment,
+  SupplySystem,
+} from "#core/case/document/types.ts";
 import type { RuleCitation } from "#core/why.ts";
 
 /** One line of numbers: what was asked, what there is, and whether that is enough. */
@@ -10,6 +18,8 @@ export interface RouteCheck extends RuleCitation {
   passes: boolean | null;
   /** Failing is a warning only. */
   advice?: true;
+  /** What a person answered; stale where it was answered for other numbers. */
+  confirmed?: Confirmation & { isStale: boolean };
 }
 
 /** One part of the run as it is built. */

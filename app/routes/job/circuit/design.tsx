@@ -18,6 +18,7 @@ import { Section } from "#ui/frame/sheet.tsx";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
 import { DataTable } from "#ui/table/data-table.tsx";
 import styles from "./circuit.module.css";
+import { ConfirmCheck } from "./confirm-check.tsx";
 
 /** Fetched when it is opened. */
 const SizeChart = lazyPart(() => import("./size-chart.tsx"));
@@ -137,6 +138,8 @@ const inOrder = (checks: readonly RouteCheck[]): RouteCheck[] => [
   ...checks.filter((c) => c.passes),
 ];
 
+const verdictOf = ({ passes }: RouteCheck): string => (passes === null ? "Confirm" : passes ? "Passes" : "Fails");
+
 function CheckTable({ checks }: { checks: readonly RouteCheck[] }) {
   return (
     <DataTable
@@ -150,9 +153,10 @@ function CheckTable({ checks }: { checks: readonly RouteCheck[] }) {
         {
           title: "Check",
           kind: "name",
-          cell: ({ passes, label }) => (
+          cell: (check) => (
             <>
-              <b>{passes === null ? "Confirm" : passes ? "Passes" : "Fails"}</b> {label}
+              <b>{verdictOf(check)}</b> {check.label}
+              {(check.passes === null || check.confirmed) && <ConfirmCheck check={check} />}
             </>
           ),
         },

@@ -12,6 +12,7 @@ import { onSupply, readRatingA } from "#core/case/document/lookups.ts";
 import { type CaseDocument, type Panel, PERMISSIONS, type PermissionFrom } from "#core/case/document/types.ts";
 import { linkId } from "#core/case/fields/link-ids.ts";
 import { circuitName, conductorName, mainName, panelName } from "#core/case/fields/names.ts";
+import { chargerPoles } from "#core/panel/charger-poles.ts";
 import { roomFor } from "#core/panel/room.ts";
 import { countSpaces } from "#core/panel/spaces.ts";
 import { fedThrough } from "#core/panel/sub-panels.ts";
@@ -132,6 +133,7 @@ export function renewedPanel(
     condition: "sound",
     enclosure: "metal",
     surgeProtection: true,
+    ...(!onSupply(panel) && { neutralApart: true }),
   });
   return onSupply(panel)
     ? withoutSeen(
@@ -284,13 +286,34 @@ export const commonFindings: readonly FindingRule[] = [
     pathOnly: true,
     check({ document, codebook }, panel, target) {
       if (target.circuit || target.outlet || target.panel?.id !== panel.id) return [];
-      const { poles } = codebook.charging;
+      const poles = chargerPoles(document, codebook);
       const spaces = countSpaces(panel, codebook);
       return faultWhen(roomFor(document, panel, poles, codebook) === null, () => ({
         link: linkId.panel(panel.id),
         text: `No room for the charger's device: ${spaces?.free} of ${spaces?.total} ${codebook.words.spaces} free`,
         rule: codebook.sections.panelRoom,
       }));
+    },
+  },
+  {
+    at: "panel",
+    code: "neutral-earth-joined",
+    severity: "fix",
+    rule: "",
+    todo: "Take the bonding strap out, and put neutral and earth on bars of their own",
+    reason: "fault-on-path",
+    check: ({ codebook }, panel) =>
+      faultWhen(!onSupply(panel) && panel.neutralApart === false, () => ({
+        link: linkId.panel(panel.id),
+        text: `Neutral and ${codebook.words.earthConductor} are joined in ${panelName(panel, codebook)}, which another ${codebook.words.board} feeds: current returns through the earth`,
+        rule: codebook.sections.neutralApart,
+      })),
+    mend: {
+      requires: SHARED_REQUIREMENTS.moveDevice,
+      of: ({ document, codebook }, panel) => ({
+        document: withPanel(document, panel.id, { neutralApart: true }),
+        text: `Part neutral and ${codebook.words.earthConductor} in ${panelName(panel, codebook)}: the bonding strap comes out`,
+      }),
     },
   },
   {

@@ -24,6 +24,10 @@ const FAULTS: Record<FindingCode, readonly [faulty: CaseDocument, sound: CaseDoc
   "panel-full": [onPanel(usCase(), { circuits: full }), usCase()],
   "panel-obsolete": [onPanel(usCase(), { condition: "obsolete" }), usCase()],
   "panel-unsafe": [onPanel(ukCase(), { condition: "unsafe" }), ukCase()],
+  "neutral-earth-joined": [
+    { ...usCase(), panels: [...usCase().panels, { id: "sub", fedFrom: "main", neutralApart: false, circuits: [] }] },
+    { ...usCase(), panels: [...usCase().panels, { id: "sub", fedFrom: "main", neutralApart: true, circuits: [] }] },
+  ],
   "bus-overloaded": [onPanel(usCaseOn(200), { busA: 125 }), usCaseOn(200)],
   "main-oversized": [onPanel(usCaseOn(200), { mainA: 225, busA: 225 }), usCaseOn(200)],
   "one-way-device": [

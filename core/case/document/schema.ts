@@ -186,6 +186,16 @@ export const panelSchema = objectField({
   rcdGroups: listField(rcdGroup, MOST.rcdGroups),
   enclosure: textField(40),
   surgeProtection: yesNo(),
+  /** Behind another panel: neutral and earth are on bars of their own, with no strap between them. */
+  neutralApart: yesNo(),
+  /** Set into the wall, or on it. */
+  mounting: oneOf(["flush", "surface"]),
+  /** Devices that its label lists. */
+  listedDevices: textField(),
+  /** Free entries and knockouts, in words. */
+  entries: textField(),
+  /** When it was made or fitted, as its label or a person says. */
+  madeIn: textField(40),
   /** Part of the proposed work: not installed yet, so it has no faults and no unknown values. */
   planned: yesNo(),
   condition: oneOf(["sound", "obsolete", "unsafe"]),

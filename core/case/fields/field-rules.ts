@@ -16,6 +16,7 @@ export interface FieldRules {
     supplyRating: string;
     ratingReadOff: string;
     chargerSwitch: string;
+    earthConductor: string;
   };
   lengthUnit: "ft" | "m";
   areaUnit: "ft2" | "m2";

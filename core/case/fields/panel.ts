@@ -90,6 +90,34 @@ export const panelFields = defineFields(
       label: "Surge protection fitted",
       control: { kind: "yes-no" },
     },
+    neutralApart: {
+      at: "/panels/*/neutralApart",
+      label: ({ rules }) => `Neutral and ${rules.words.earthConductor} apart`,
+      control: { kind: "yes-no" },
+      asked: isFed,
+    },
+    mounting: {
+      at: "/panels/*/mounting",
+      label: "Mounting",
+      control: {
+        kind: "choice",
+        options: [
+          { value: "surface", label: "on the wall" },
+          { value: "flush", label: "flush" },
+        ],
+      },
+    },
+    listedDevices: {
+      at: "/panels/*/listedDevices",
+      label: ({ rules }) => `${capital(rules.words.device)}s listed for it`,
+      control: { kind: "text", placeholder: "as its label says" },
+    },
+    entries: {
+      at: "/panels/*/entries",
+      label: "Free entries",
+      control: { kind: "text", placeholder: "two knockouts at the bottom" },
+    },
+    madeIn: { at: "/panels/*/madeIn", label: "Made in", control: { kind: "text", placeholder: "1994" } },
   },
 );
 

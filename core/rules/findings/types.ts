@@ -12,6 +12,7 @@ export const FINDING_CODES = [
   "panel-full",
   "panel-obsolete",
   "panel-unsafe",
+  "neutral-earth-joined",
   "bus-overloaded",
   "tails-undersized",
   "earth-impedance-high",

@@ -2,9 +2,9 @@ import { describe, expect, it } from "vitest";
 import type { CaseDocument, Run } from "#core/case/document/types.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { knownUkHome, knownUsHome } from "#core/testing/cases.ts";
-import { designFor, isDesigned } from "./design.ts";
+import { designFor, designForFeeder, isDesigned } from "./design.ts";
 import { signalChecks } from "./signal.ts";
-import { terminationsOf } from "./terminations.ts";
+import { terminationsOf, terminationsOfFeeder } from "./terminations.ts";
 
 function terminals(home: CaseDocument, run: Run) {
   const codebook = codebookOf(home.rules);
@@ -43,6 +43,31 @@ describe("the terminals of a circuit", () => {
       "Receptacle, equipment ground",
     );
     expect(terminals(knownUsHome(), { ...run, disconnect: "none" })).toHaveLength(12);
+  });
+  it("of a renewed feeder have a neutral of its own at both ends", () => {
+    const panel = { id: "garage", name: "Garage panel", fedFrom: "main" };
+    const home: CaseDocument = {
+      ...knownUsHome(),
+      run: { feeds: "garage", segments: [{ method: "emt", length: ft(30) }], conductorType: "thhn", terminalC: 75 },
+    };
+    const codebook = codebookOf(home.rules);
+    const design = designForFeeder(home, codebook, panel, { countsA: 60, carriesA: 50 });
+    if (!design || !isDesigned(design)) throw new Error("not designed");
+    const made = terminationsOfFeeder(design, panel.name, codebook.circuit.terminals);
+    expect(made.map((t) => t.terminal)).toEqual([
+      "Breaker of the feeder, L1",
+      "Breaker of the feeder, L2",
+      "Breaker of the feeder, neutral",
+      "Breaker of the feeder, equipment ground",
+      "Garage panel, L1",
+      "Garage panel, L2",
+      "Garage panel, neutral",
+      "Garage panel, equipment ground",
+    ]);
+    expect(made[2]).toMatchObject({ conductor: "6 AWG copper", twice: true });
+    const uk = { ...design, segments: design.segments };
+    const { terminals: british } = codebookOf("uk-bs7671-2018-a2").circuit;
+    expect(terminationsOfFeeder(uk, "Garage board", british)).toHaveLength(6);
   });
   it("have the words of the United Kingdom there", () => {
     const run: Run = {

@@ -16,6 +16,40 @@ export interface Termination {
 /** Solid in these sizes, stranded above. */
 const SOLID: readonly string[] = ["14 AWG", "12 AWG", "10 AWG", "1 mm2", "1.5 mm2", "2.5 mm2"];
 
+const terminationOf = (
+  terminal: string,
+  { size, material }: Conductor,
+  metals: TerminalNames["metals"],
+): Termination => ({
+  terminal,
+  conductor: `${showSize(size)} ${metals[material ?? "cu"]}`,
+  twice: !SOLID.includes(size),
+});
+
+/**
+ * Every terminal of a renewed feeder, at the device that it starts from and at the panel that it feeds, where the neutral
+ * has a bar of its own.
+ * @param panel name of the panel that it feeds
+ */
+export function terminationsOfFeeder(
+  { segments }: CircuitDesign,
+  panel: string,
+  { live, earth, device, metals }: TerminalNames,
+): Termination[] {
+  const [first] = segments;
+  const last = segments.at(-1);
+  if (!first || !last) return [];
+  const lines = live.includes(NEUTRAL) ? live : [...live, NEUTRAL];
+  return [
+    { thing: `${device} of the feeder`, made: first },
+    { thing: panel, made: last },
+  ].flatMap(({ thing, made }) => [
+    ...lines.map((line) => terminationOf(`${thing}, ${line}`, made.conductor, metals)),
+    terminationOf(`${thing}, ${earth}`, made.earthConductor, metals),
+  ]);
+}
+const NEUTRAL = "neutral";
+
 /** Every terminal of a designed circuit with its conductor, from the panel to the charger. */
 export function terminationsOf(
   { run, charger }: Pick<CaseDocument, "run" | "charger">,
@@ -26,11 +60,7 @@ export function terminationsOf(
   const first = segments[0];
   const last = segments.at(-1);
   if (!first || !last) return [];
-  const named = (terminal: string, { size, material }: Conductor): Termination => ({
-    terminal,
-    conductor: `${showSize(size)} ${metals[material ?? "cu"]}`,
-    twice: !SOLID.includes(size),
-  });
+  const named = (terminal: string, conductor: Conductor) => terminationOf(terminal, conductor, metals);
   /** The terminals of one thing: its live ones, and the earth. */
   const at = (thing: string, { conductor, earthConductor }: typeof first, live = liveNames) => [
     ...live.map((l) => named(`${thing}, ${l}`, conductor)),

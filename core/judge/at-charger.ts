@@ -61,6 +61,7 @@ export function workAtCharger(
       requires: PAPERWORK,
       link: "charger",
     });
+  if (placed.outlet === undefined) items.push(...codebook.protectionWork(document));
   if (feedsBack(document)) items.push(partFromGrid(codebook));
   const byRule = disconnect !== null && exceeds(chargeA, disconnect.aboveA);
   if (byRule || (placed.outlet === undefined && TOLD.includes(document.run?.disconnect)))

@@ -1,6 +1,6 @@
 /** Decisive values that have not been read, measured or confirmed, by link. An unknown value counts against a way. */
 
-import { needsAmbient, onSupply, readRatingA } from "#core/case/document/lookups.ts";
+import { hasTypeB, needsAmbient, onSupply, readRatingA } from "#core/case/document/lookups.ts";
 import type { Circuit, Conductor, Outlet, Panel } from "#core/case/document/types.ts";
 import { carFields } from "#core/case/fields/car.ts";
 import { chargerFields } from "#core/case/fields/charger.ts";
@@ -314,9 +314,12 @@ export function unknownsOfCharger(home: Home, target: PathTarget): UnknownValue[
   if (!codebook.asksFor.earthing) return [];
   const { charger, supply } = document;
   const combined = supply.earthing === undefined || supply.earthing === "tn-c-s";
-  const typeB = target.circuit !== null && rcdOf(target.panel, target.circuit) === "B";
+  const arranged = charger?.protection?.lostPen !== undefined;
+  const typeB = hasTypeB(document) || (target.circuit !== null && rcdOf(target.panel, target.circuit) === "B");
   return [
-    ...(combined && charger?.lostPenDetection === undefined ? ask(home, true, chargerFields.lostPenDetection) : []),
+    ...(combined && !arranged && charger?.lostPenDetection === undefined
+      ? ask(home, true, chargerFields.lostPenDetection)
+      : []),
     ...(!typeB && charger?.dcDetection === undefined ? ask(home, true, chargerFields.dcDetection) : []),
   ];
 }

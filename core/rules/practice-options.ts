@@ -1,5 +1,6 @@
 /** The schools of practice that a job may follow, as far as they change its way or its circuit. */
 import type { CaseDocument } from "#core/case/document/types.ts";
+import { capital } from "#core/words.ts";
 
 export interface PracticeOption {
   id: string;
@@ -34,10 +35,10 @@ export const sizing: PracticeOption = {
 /** Where the charger is connected. @param board what the rules call a panel */
 export const ownBoard = (board: string): PracticeOption => ({
   id: "chargerBoard",
-  question: "The charger is connected to",
+  question: `${capital(board)} for the charger`,
   choices: [
-    { value: "spare-way", label: `the ${board} that is there` },
-    { value: "own", label: `always a ${board} of its own` },
+    { value: "spare-way", label: "the one that is there" },
+    { value: "own", label: "always one of its own" },
   ],
   current: ({ options }) => options?.chargerBoard ?? "spare-way",
   apply: (document, value) => withOption(document, { chargerBoard: value as "spare-way" | "own" }),

@@ -1,5 +1,6 @@
 /** One interface for every edition of published rules; an edition is a folder beside this file. */
 import type {
+  CaseDocument,
   Conductor,
   EvTreatment,
   Length,
@@ -12,6 +13,7 @@ import type {
 } from "#core/case/document/types.ts";
 import type { SolidKind } from "#core/case/document/vocabulary.ts";
 import type { Conventions } from "#core/conventions.ts";
+import type { WorkItem } from "#core/estimate/requirements.ts";
 import type { RuleCitation } from "#core/why.ts";
 import type { BoardRules } from "./board.ts";
 import type { ConductorRating } from "./circuit/ampacity.ts";
@@ -277,6 +279,8 @@ export interface Codebook {
   sourceFactor: number;
   notify: NotifyRules | null;
   twoWay: TwoWayRules;
+  /** Units of the job's own arrangement that protect the charger's circuit outside the board. */
+  protectionWork(document: CaseDocument): WorkItem[];
   /** A circuit in use with these poles or a larger rating feeds more than general lights and outlets. */
   ownLoadFrom: { poles: number; aboveA: number };
   charging: ChargingRules;

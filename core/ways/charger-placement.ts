@@ -1,6 +1,6 @@
 /** Putting a charger into a case: its circuit, its load, its clamps. */
 import { withCharger, withCircuit, withPanel } from "#core/case/document/change.ts";
-import { circuitOf } from "#core/case/document/lookups.ts";
+import { circuitOf, hasTypeB, isResidualElsewhere } from "#core/case/document/lookups.ts";
 import type { CaseDocument, Charger, Circuit, ClampLimit, Load, Panel } from "#core/case/document/types.ts";
 import { chargerPoles } from "#core/panel/charger-poles.ts";
 import type { Codebook } from "#core/rules/types.ts";
@@ -37,12 +37,16 @@ export function withNewCircuit(
     status: "in-use",
     planned: true,
     // A new circuit of its own is given what these rules ask for it.
-    ...(asksFor.earthing && { rcd: "A" as const, curve: "B" }),
+    ...(asksFor.earthing && { rcd: rcdOfNew(document), curve: "B" }),
     loads: [],
   };
   const circuits = document.panels.find((p) => p.id === panel.id)?.circuits ?? [];
   return { document: withPanel(document, panel.id, { circuits: [...circuits, circuit] }), circuit: id };
 }
+
+/** The residual current device in a new circuit's own device. */
+const rcdOfNew = (document: CaseDocument): NonNullable<Circuit["rcd"]> =>
+  isResidualElsewhere(document) ? "none" : hasTypeB(document) ? "B" : "A";
 
 /**
  * The charger's fields of a proposal's home, before its current is known. A charger that feeds back is a source at its

@@ -1,7 +1,9 @@
 /** The single-line diagram of the way that is taken, from the supply to the car, with the checks of its circuit. */
 
 import { G, Path, Svg, Text, View } from "@react-pdf/renderer";
+import type { Confirmation } from "#core/case/document/types.ts";
 import { takenWay } from "#core/decide/decision.ts";
+import type { CircuitDesign } from "#core/rules/circuit/types.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { showA, showPercent, showSize } from "#core/units.ts";
 import { TEXT_FONT } from "#papers/fonts.ts";
@@ -25,25 +27,10 @@ export default function SingleLine(input: PaperInput) {
           <Text style={s.h2}>{plainText(way.name)}</Text>
           <View style={{ flexDirection: "row", gap: 16 }}>
             <Drawing shape={singleLineShape(way, words.earthConductor)} />
-            {way.circuit && (
-              <View style={{ flex: 1 }}>
-                <Text style={[s.h2, { marginTop: 0 }]}>The circuit</Text>
-                <Text>
-                  {showSize(way.circuit.conductor.size)} on {showA(way.circuit.deviceA)}, for{" "}
-                  {showA(way.circuit.chargeA)} of charging; {showPercent(way.circuit.voltDropPercent / 100)} lost along
-                  the run.
-                </Text>
-                {way.circuit.checks.map((c) => (
-                  <Text key={c.id + c.numbers}>
-                    - {c.label}: {plainText(c.numbers)} ({c.rule})
-                    {c.passes === null ? ": confirm" : c.passes ? "" : ": fails"}
-                  </Text>
-                ))}
-                {way.circuit.cautions.map((c) => (
-                  <Text key={c}>- {plainText(c)}</Text>
-                ))}
-              </View>
-            )}
+            <View style={{ flex: 1 }}>
+              {way.feeder && <Designed title="The feeder" design={way.feeder.design} of="on the feeder" />}
+              {way.circuit && <Designed title="The circuit" design={way.circuit} of="of charging" />}
+            </View>
           </View>
         </>
       ) : (
@@ -85,3 +72,34 @@ function Drawing({ shape }: { shape: ReturnType<typeof singleLineShape> }) {
     </Svg>
   );
 }
+
+/** A circuit or feeder along its run, with every check. */
+const Designed = ({ title, design, of }: { title: string; design: CircuitDesign; of: string }) => (
+  <View>
+    <Text style={[s.h2, { marginTop: 0 }]}>{title}</Text>
+    <Text>
+      {showSize(design.conductor.size)} on {showA(design.deviceA)}, for {showA(design.chargeA)} {of};{" "}
+      {showPercent(design.voltDropPercent / 100)} lost along the run.
+    </Text>
+    {design.checks.map((c) => (
+      <Text key={c.id + c.numbers}>
+        - {c.label}: {plainText(c.numbers)} ({c.rule})
+        {c.confirmed && !c.confirmed.isStale
+          ? `: ${answerInWords(c.confirmed)}`
+          : c.passes === null
+            ? ": confirm"
+            : c.passes
+              ? ""
+              : ": fails"}
+      </Text>
+    ))}
+    {design.cautions.map((c) => (
+      <Text key={c}>- {plainText(c)}</Text>
+    ))}
+  </View>
+);
+
+const answerInWords = ({ answer, by, on, words }: Confirmation): string =>
+  [answer === "by-test" ? "to be proved by test" : answer, by, on, words]
+    .flatMap((part) => (part ? [plainText(part)] : []))
+    .join(", ");

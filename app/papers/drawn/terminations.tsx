@@ -1,6 +1,6 @@
 /** Every terminal of the circuit, to be filled in where it is made: the maker's value, the tool, what was done. */
 import { StyleSheet, Text, View } from "@react-pdf/renderer";
-import { terminationsOf } from "#core/circuit/terminations.ts";
+import { terminationsOf, terminationsOfFeeder } from "#core/circuit/terminations.ts";
 import { takenWay } from "#core/decide/decision.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { PRINT_COLORS } from "#ui/theme/palette.ts";
@@ -23,8 +23,12 @@ const t = StyleSheet.create({
 export default function TerminationsPaper(input: PaperInput) {
   const { document, assessment } = input;
   const { terminals: names } = codebookOf(document.rules).circuit;
-  const circuit = takenWay(assessment)?.circuit;
-  const terminals = circuit ? terminationsOf(document, circuit, names) : [];
+  const { circuit, feeder } = takenWay(assessment) ?? {};
+  const fed = document.panels.find(({ id }) => id === feeder?.panel);
+  const terminals = [
+    ...(feeder ? terminationsOfFeeder(feeder.design, fed?.name ?? feeder.panel, names) : []),
+    ...(circuit ? terminationsOf(document, circuit, names) : []),
+  ];
   const unit = names.torqueUnit;
   return (
     <PaperSheet title="Termination sheet" input={input}>

@@ -1,4 +1,5 @@
 /** The single line from the supply to the car as shapes, for the page, a file of its own and the paper alike. */
+import { linkId } from "#core/case/fields/link-ids.ts";
 import type { LinkKind, PathLink } from "#core/path/types.ts";
 import { showA, showSize } from "#core/units.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
@@ -58,9 +59,11 @@ function vessel(y: number): string {
 }
 
 /** The text below a link's name. */
-function sizesOf({ kind, mayCarryA, decidedBy }: PathLink, way: WayJudgement, earth: string): string[] {
-  if (kind === "conductor" && way.circuit) {
-    const built = way.circuit.segments.map(
+function sizesOf({ kind, link, mayCarryA, decidedBy }: PathLink, way: WayJudgement, earth: string): string[] {
+  const isRenewed = way.feeder !== undefined && link === linkId.feederConductor(way.feeder.panel);
+  const design = kind === "conductor" ? way.circuit : isRenewed ? way.feeder?.design : undefined;
+  if (design) {
+    const built = design.segments.map(
       (s) =>
         `${showSize(s.conductor.size)} and ${earth} ${showSize(s.earthConductor.size)}${s.conduit ? `, ${s.conduit}` : ""}`,
     );

@@ -47,3 +47,11 @@ export const needsAmbient = ({ run }: Pick<CaseDocument, "run">): boolean =>
 /** The run of the charger's circuit; null where none was entered, or the run is that of a feeder. */
 export const chargerRun = ({ run }: Pick<CaseDocument, "run">): Run | null =>
   run && run.feeds === undefined ? run : null;
+
+/** Whether the residual current device of the charger's circuit is of type B. */
+export const hasTypeB = ({ charger }: Pick<CaseDocument, "charger">): boolean =>
+  /^(type[- ]?)?b\b/i.test(charger?.protection?.residual?.kind ?? "");
+
+/** Whether the residual current device of the charger's circuit sits outside the board. */
+export const isResidualElsewhere = ({ charger }: Pick<CaseDocument, "charger">): boolean =>
+  (charger?.protection?.residual?.at ?? "board") !== "board";

@@ -39,6 +39,7 @@ import {
   OUTLET_TYPES,
   PERMISSION_STATES,
   PERMISSIONS,
+  PROTECTION_PLACES,
   RULE_SET_IDS,
   SIGNALS,
   SOLID_KINDS,
@@ -255,7 +256,22 @@ export const supplySchema = objectField({
   meterPlace: textField(),
 });
 
+const protectiveDevice = () =>
+  objectField({
+    at: requiredField(oneOf(PROTECTION_PLACES)),
+    /** Of a residual current device "A" or "B"; of what guards against a lost neutral "detection" or "electrode". */
+    kind: textField(30),
+  });
+
+/** Where each protective function of the charger's circuit sits. */
+export const protectionSchema = objectField({
+  overcurrent: oneOf(["board"]),
+  residual: protectiveDevice(),
+  lostPen: protectiveDevice(),
+});
+
 export const chargerSchema = objectField({
+  protection: orNull(protectionSchema),
   maxA: numberAbove(100, "A"),
   settableA: listField(numberAbove(100, "A"), 40),
   connection: oneOf(["hard-wired", "plug"]),

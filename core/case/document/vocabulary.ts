@@ -82,6 +82,9 @@ export const SOURCES = ["read", "measured", "told", "assumed"] as const;
 
 export const CAR_CLASS_IDS = ["small", "family", "estate", "van", "pickup"] as const;
 
+/** Where a protective function of the charger's circuit sits. */
+export const PROTECTION_PLACES = ["board", "supply-end", "charger"] as const;
+
 /** Answers to what only a person on site can see to. */
 export const CONFIRMATION_ANSWERS = ["yes", "no", "refused", "by-test"] as const;
 

@@ -5,6 +5,13 @@ import { capital } from "#core/words.ts";
 import { defineFields } from "./field.ts";
 import { panelName } from "./names.ts";
 
+/** Places of a protective function. */
+const PLACES = [
+  { value: "board", label: "the board" },
+  { value: "supply-end", label: "the supply end of the circuit" },
+  { value: "charger", label: "the charger" },
+];
+
 export const chargerFields = defineFields(
   { step: "need", section: "charger" },
   {
@@ -114,6 +121,44 @@ export const chargerFields = defineFields(
       control: { kind: "yes-no" },
       asked: ({ rules }) => rules.asksFor.earthing,
       unknown: "that the charger detects 6 mA of DC",
+    },
+    residualAt: {
+      at: "/charger/protection/residual/at",
+      label: "Residual current device at",
+      control: { kind: "choice", none: "the board, with the circuit's device", options: PLACES },
+      asked: ({ rules }) => rules.asksFor.earthing,
+    },
+    residualKind: {
+      at: "/charger/protection/residual/kind",
+      label: "Its type",
+      control: {
+        kind: "choice",
+        none: "A",
+        options: [
+          { value: "A", label: "A" },
+          { value: "B", label: "B" },
+        ],
+      },
+      asked: ({ document }) => document.charger?.protection?.residual !== undefined,
+    },
+    lostPenAt: {
+      at: "/charger/protection/lostPen/at",
+      label: "Lost-neutral protection at",
+      control: { kind: "choice", none: "as the charger detects it", options: PLACES },
+      asked: ({ rules }) => rules.asksFor.earthing,
+    },
+    lostPenKind: {
+      at: "/charger/protection/lostPen/kind",
+      label: "By",
+      control: {
+        kind: "choice",
+        none: "detection",
+        options: [
+          { value: "detection", label: "detection" },
+          { value: "electrode", label: "an electrode of the circuit's own" },
+        ],
+      },
+      asked: ({ document }) => document.charger?.protection?.lostPen !== undefined,
     },
   },
 );

@@ -83,6 +83,7 @@ export const WITHOUT_FIELD: readonly { at: string; because: string }[] = [
   { at: "/loads/*/interlockedWith", because: "Written by a way for the home after its work." },
   { at: "/loads/*/waitsFor", because: "Written by a way for the home after its work." },
   { at: "/loads/*/managed", because: "Written by a way for the home after its work." },
+  { at: "/charger/protection/overcurrent", because: "Always at the board." },
   { at: "/charger/providedBy", because: "Comes with a file; it has no control yet." },
   { at: "/charger/circuit", because: "Written by a way for the home after its work." },
   { at: "/charger/outlet", because: "Written by a way for the home after its work." },

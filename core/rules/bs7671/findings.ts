@@ -1,7 +1,7 @@
 /** Faults that BS 7671 and the network operators of the United Kingdom know. */
 
 import { withCharger, withCircuit, withPanel, withSupply } from "#core/case/document/change.ts";
-import { feedsBack, hasGenerationOrBattery } from "#core/case/document/lookups.ts";
+import { feedsBack, hasGenerationOrBattery, hasTypeB, isResidualElsewhere } from "#core/case/document/lookups.ts";
 import type { CaseDocument, Panel } from "#core/case/document/types.ts";
 import { linkId } from "#core/case/fields/link-ids.ts";
 import { circuitName, panelName } from "#core/case/fields/names.ts";
@@ -183,8 +183,8 @@ export const ukFindings = (sections: Bs7671Sections): readonly FindingRule[] => 
     todo: "Fit a 30 mA RCD of type A or better for this circuit alone",
     reason: "fault-on-path",
     pathOnly: true,
-    check: (_home, circuit, { panel }) =>
-      rcdOf(panel, circuit) === "none"
+    check: ({ document }, circuit, { panel }) =>
+      rcdOf(panel, circuit) === "none" && !isResidualElsewhere(document)
         ? [{ link: linkId.device(circuit.id), text: `${circuitName(circuit)} has no 30 mA RCD` }]
         : [],
     mend: {
@@ -237,7 +237,9 @@ export const ukFindings = (sections: Bs7671Sections): readonly FindingRule[] => 
     todo: "Choose a charger or unit that opens line, neutral and earth, or prove an electrode",
     reason: "fault-on-path",
     check: ({ document }) =>
-      document.supply.earthing === "tn-c-s" && document.charger?.lostPenDetection === false
+      document.supply.earthing === "tn-c-s" &&
+      document.charger?.lostPenDetection === false &&
+      !document.charger.protection?.lostPen
         ? [
             {
               link: "charger",
@@ -261,7 +263,7 @@ export const ukFindings = (sections: Bs7671Sections): readonly FindingRule[] => 
     todo: "Fit a type B RCD, or a charger with 6 mA DC detection",
     reason: "fault-on-path",
     check: ({ document }, _none, { panel, circuit }) =>
-      document.charger?.dcDetection === false && (!circuit || rcdOf(panel, circuit) !== "B")
+      document.charger?.dcDetection === false && !hasTypeB(document) && (!circuit || rcdOf(panel, circuit) !== "B")
         ? [{ link: "charger", text: "No 6 mA DC detection in the charger: a type B RCD is needed" }]
         : [],
     mend: {

@@ -14,6 +14,7 @@ import { ukUsualMistakes } from "./demand/usual-mistakes.ts";
 import { ukFindings } from "./findings.ts";
 import { ukLoadKinds, ukStartLoads } from "./load-kinds.ts";
 import { ukPracticeOptions } from "./practice-options.ts";
+import { protectionWork } from "./protection.ts";
 import type { Bs7671Sections } from "./sections.ts";
 import { ukSeenRules } from "./seen.ts";
 import { ukSupplyDevice } from "./supply-device.ts";
@@ -160,6 +161,7 @@ export const bs7671Codebook = ({ id, name, sections }: Bs7671Edition): Codebook 
   // Good practice; these rules name no figure.
   sourceFactor: 1.25,
   notify: TELL_AFTER,
+  protectionWork,
   twoWay: {
     partRule: "BS 7671 551.6, 826",
     consentRule: "Network operators' rules: generation is agreed before it is connected",

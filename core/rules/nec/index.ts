@@ -120,6 +120,7 @@ export function necCodebook({ id, name, leastChargerVA, sections }: NecEdition):
     bus: necBus(sections.bus),
     sourceFactor: SOURCE_FACTOR,
     notify: null,
+    protectionWork: () => [],
     twoWay: {
       partRule: "NEC 625.48, 705.40, 710.15",
       consentRule: "Utility's interconnection agreement",

@@ -33,7 +33,7 @@ export function SingleLineSection({ way, jobId }: { way: WayJudgement; jobId: st
               <a href={`/jobs/${jobId}/papers/single-line.pdf`} target="_blank" rel="noreferrer">
                 As a paper (PDF)
               </a>
-              {way.circuit && (
+              {(way.circuit || way.feeder) && (
                 <>
                   {" · "}
                   <a href={`/jobs/${jobId}/papers/terminations.pdf`} target="_blank" rel="noreferrer">

@@ -1,6 +1,6 @@
 /** United Kingdom: checks of a charging circuit's route, and of the devices at its ends. */
 
-import { feedsBack, hasGenerationOrBattery } from "#core/case/document/lookups.ts";
+import { feedsBack, hasGenerationOrBattery, hasTypeB, isResidualElsewhere } from "#core/case/document/lookups.ts";
 import type { CaseDocument, RunSegment } from "#core/case/document/types.ts";
 import { ownValue } from "#core/own-value.ts";
 import { routeCheck } from "#core/rules/circuit/check.ts";
@@ -8,6 +8,7 @@ import { indexesWhere, junctionBoxes, oneCheckFor } from "#core/rules/circuit/pa
 import type { DesignedSegment, RouteCheck, RoutedCircuit, SupportSpacing } from "#core/rules/circuit/types.ts";
 import { exceeds } from "#core/tolerance.ts";
 import { lengthM, showA, showNumber, showOhm } from "#core/units.ts";
+import { lostPenInWords, residualInWords } from "../protection.ts";
 import type { Bs7671Sections } from "../sections.ts";
 import { SURGE_RULE } from "../surge.ts";
 
@@ -36,11 +37,15 @@ export function bsSupports({ method, escapeRoute }: RunSegment, { conductor }: D
 }
 
 /** The circuit's residual-current device, by what the charger sees of smooth direct current. */
-function rcd({ document: { charger } }: RoutedCircuit): RouteCheck {
+function rcd({ document }: RoutedCircuit): RouteCheck {
+  const { charger } = document;
   const rule = "BS 7671 722.531.3";
   const formula =
     "30 mA for each charging point: type B, or type A or F where the charger opens at 6 mA of direct current";
   const detects = charger?.dcDetection;
+  const where = residualInWords(document);
+  if (hasTypeB(document))
+    return routeCheck("rcd", "Residual-current device", true, rule, formula, `30 mA type B, double pole, ${where}`);
   return routeCheck(
     "rcd",
     "Residual-current device",
@@ -50,23 +55,25 @@ function rcd({ document: { charger } }: RoutedCircuit): RouteCheck {
     detects === undefined
       ? "not recorded whether the charger detects direct current"
       : detects
-        ? "the charger detects it: 30 mA type A, double pole, at the board"
-        : "the charger does not: 30 mA type B, double pole, at the board",
+        ? `the charger detects it: 30 mA type A, double pole, ${where}`
+        : `the charger does not: 30 mA type B, double pole, ${where}`,
   );
 }
 
 /** Cable in a wall, less than 50 mm deep and without earthed metal, is itself behind 30 mA: so the RCD is at the board. */
-const inWalls = ({ segments }: RoutedCircuit): RouteCheck[] =>
+const inWalls = ({ segments, document }: RoutedCircuit): RouteCheck[] =>
   oneCheckFor(
     indexesWhere(segments, (s) => IN_WALL.includes(s.method)),
     (at) =>
       routeCheck(
         "in-wall-rcd",
         "Cable in a wall",
-        true,
+        !isResidualElsewhere(document),
         "BS 7671 522.6.202",
         "less than 50 mm deep without earthed metal: 30 mA for the cable itself, in the safe zones",
-        `${at}: the RCD is at the board, before the cable`,
+        isResidualElsewhere(document)
+          ? `${at}: the RCD is ${residualInWords(document)}, behind the cable`
+          : `${at}: the RCD is at the board, before the cable`,
       ),
   );
 
@@ -104,7 +111,8 @@ function lostPen({ document, demandA }: RoutedCircuit): RouteCheck[] {
       ),
     ];
   if (supply.earthing !== "tn-c-s") return [];
-  const detects = charger?.lostPenDetection;
+  const arranged = lostPenInWords(document);
+  const detects = arranged === null ? charger?.lostPenDetection : true;
   const electrode = `an electrode instead would need ${showOhm(TOUCH_V / demandA)} or less (70 V / ${showA(demandA)}): a rod seldom gets there`;
   return [
     routeCheck(
@@ -115,9 +123,11 @@ function lostPen({ document, demandA }: RoutedCircuit): RouteCheck[] {
       "line, neutral and earth open within 5 s below 207 V or above 253 V; or an electrode of proven resistance",
       detects === undefined
         ? `not recorded whether the charger detects it; ${electrode}`
-        : detects
-          ? `the charger detects it; ${electrode}`
-          : `a unit before the charger does; ${electrode}`,
+        : arranged !== null
+          ? arranged
+          : detects
+            ? `the charger detects it; ${electrode}`
+            : `a unit before the charger does; ${electrode}`,
     ),
   ];
 }

@@ -1,0 +1,91 @@
+/** Where the protective functions of a charger's circuit sit. */
+import { describe, expect, it } from "vitest";
+import type { CaseDocument } from "#core/case/document/types.ts";
+import { assess } from "#core/testing/assess.ts";
+import { knownUkHome } from "#core/testing/cases.ts";
+import { afterIn, wayIn, workIn } from "#core/testing/ways.ts";
+
+type Protection = NonNullable<NonNullable<CaseDocument["charger"]>["protection"]>;
+const run = {
+  segments: [{ method: "insulated-wall", length: { value: 10, unit: "m" as const } }],
+  conductorType: "twin-earth",
+};
+/** A charger that detects neither direct current nor a lost neutral, with a protection of the job's own. */
+const home = (protection: Protection | null, charger: CaseDocument["charger"] = {}): CaseDocument => {
+  const known = knownUkHome({ run });
+  return {
+    ...known,
+    supply: { ...known.supply, earthing: "tn-c-s" },
+    charger: { ...known.charger, dcDetection: false, lostPenDetection: false, ...charger, protection },
+  };
+};
+const dedicated = (protection: Protection | null) => wayIn(home(protection), "dedicated-circuit");
+const items = (protection: Protection | null) => dedicated(protection).lines.map((l) => l.item);
+const check = (protection: Protection | null, id: string) =>
+  dedicated(protection).circuit?.checks.find((c) => c.id === id);
+const made = (protection: Protection | null) =>
+  afterIn(home(protection), "dedicated-circuit").panels[0]?.circuits?.find((c) => c.label === "Charger");
+
+describe("the protection of a charging circuit", () => {
+  it("without an arrangement is mended by a device of type B and a unit", () => {
+    expect(items(null)).toEqual(expect.arrayContaining(["device:rcd-b", "device:lost-pen"]));
+    expect(workIn(home(null), "dedicated-circuit")).toMatch(/type B/);
+  });
+  it("in one unit at the supply end is bought once", () => {
+    const both: Protection = {
+      residual: { at: "supply-end", kind: "B" },
+      lostPen: { at: "supply-end", kind: "detection" },
+    };
+    expect(workIn(home(both), "dedicated-circuit")).toMatch(
+      /Fit one unit at the supply end of the circuit with a 30 mA residual current device of type B and detection that opens/,
+    );
+    expect(items(both)).toContain("device:protection-unit");
+    expect(items(both)).not.toContain("device:rcd-b");
+    expect(items(both)).not.toContain("device:lost-pen");
+    expect(made(both)).toMatchObject({ rcd: "none" });
+    expect(assess(afterIn(home(both), "dedicated-circuit")).findings.map((f) => f.code)).not.toContain("rcd-missing");
+  });
+  it("of type B at the board is the circuit's own device", () => {
+    const typeB: Protection = { residual: { at: "board", kind: "B" } };
+    expect(made(typeB)).toMatchObject({ rcd: "B" });
+    expect(check(typeB, "rcd")).toMatchObject({ passes: true, numbers: "30 mA type B, double pole, at the board" });
+  });
+  it("apart is two units", () => {
+    const apart: Protection = {
+      residual: { at: "supply-end", kind: "A" },
+      lostPen: { at: "board", kind: "detection" },
+    };
+    expect(items(apart)).toEqual(expect.arrayContaining(["device:rcd", "device:lost-pen"]));
+  });
+  it("may be an electrode of the circuit's own", () => {
+    const electrode: Protection = {
+      residual: { at: "board", kind: "B" },
+      lostPen: { at: "charger", kind: "electrode" },
+    };
+    expect(workIn(home(electrode), "dedicated-circuit")).toMatch(
+      /Drive an earth electrode for the charger's circuit alone/,
+    );
+    expect(check(electrode, "lost-pen")?.numbers).toBe("an electrode of the circuit's own");
+    expect(items(electrode)).not.toContain("device:lost-pen");
+  });
+  it("in the charger buys nothing beside it", () => {
+    const inside: Protection = {
+      residual: { at: "charger", kind: "B" },
+      lostPen: { at: "charger", kind: "detection" },
+    };
+    expect(dedicated(inside).workItems.filter((w) => w.id.startsWith("protection:"))).toEqual([]);
+    expect(made(inside)).toMatchObject({ rcd: "none" });
+  });
+  it("outside the board does not protect a cable in a wall", () => {
+    expect(check({ residual: { at: "charger", kind: "B" } }, "in-wall-rcd")).toMatchObject({ passes: false });
+    expect(check({ residual: { at: "board", kind: "B" } }, "in-wall-rcd")).toMatchObject({ passes: true });
+  });
+  it("that is arranged is not asked for", () => {
+    const unread = (protection: Protection | null) =>
+      assess(home(protection, { dcDetection: undefined, lostPenDetection: undefined })).missing.map((m) => m.key);
+    expect(unread(null)).toEqual(expect.arrayContaining(["charger.dcDetection", "charger.lostPenDetection"]));
+    const arranged = unread({ residual: { at: "board", kind: "B" }, lostPen: { at: "supply-end" } });
+    expect(arranged).not.toContain("charger.dcDetection");
+    expect(arranged).not.toContain("charger.lostPenDetection");
+  });
+});

@@ -1,6 +1,6 @@
 /** Designs a charging circuit step by step: device, conductor of every stretch, volt drop, earth conductor, conduit. */
 
-import { chargerPhases, chargerRun, circuitOf, onSupply, panelsTo } from "#core/case/document/lookups.ts";
+import { chargerPhases, chargerRun, circuitOf, hasNeutral, onSupply, panelsTo } from "#core/case/document/lookups.ts";
 import type { CaseDocument, Conductor, Panel, Run, RunSegment } from "#core/case/document/types.ts";
 import { isKeptPart, laidSegments } from "#core/rules/circuit/laid.ts";
 import type {
@@ -242,6 +242,7 @@ export function askedOf(
     ? {
         ...specAlong(document, codebook, run, startOf(document)),
         phases: kept ? 1 : chargerPhases(document),
+        hasNeutral: hasNeutral(document),
         chargeA,
         kept,
       }

@@ -2,6 +2,7 @@ import { describe, expect, it } from "vitest";
 import type { CaseDocument, Run } from "#core/case/document/types.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { knownUkHome, knownUsHome } from "#core/testing/cases.ts";
+import { wayIn } from "#core/testing/ways.ts";
 import { designFor, designForFeeder, isDesigned } from "./design.ts";
 import { signalChecks } from "./signal.ts";
 import { terminationsOf, terminationsOfFeeder } from "./terminations.ts";
@@ -43,6 +44,24 @@ describe("the terminals of a circuit", () => {
       "Receptacle, equipment ground",
     );
     expect(terminals(knownUsHome(), { ...run, disconnect: "none" })).toHaveLength(12);
+  });
+  it("have a neutral where the job's receptacles always have one", () => {
+    const run: Run = { segments: [{ method: "emt", length: ft(30) }], conductorType: "thhn" };
+    const plug = { ...knownUsHome(), charger: { connection: "plug" as const }, options: { receptacleNeutral: true } };
+    expect(terminals(plug, run).map((t) => t.terminal)).toContain("Receptacle, neutral");
+    const wired = { ...plug, charger: { connection: "hard-wired" as const } };
+    expect(terminals(wired, run).map((t) => t.terminal)).not.toContain("Charger, neutral");
+    const fill = (home: CaseDocument) =>
+      wayIn({ ...knownUsHome(), ...home, run }, "dedicated-circuit").circuit?.checks.find(
+        (c) => c.id === "conduit-fill",
+      )?.numbers;
+    expect(fill(plug)).toMatch(/^3 x /);
+    expect(fill(wired)).toMatch(/^2 x /);
+    const lines = wayIn(
+      { ...plug, run: { ...run, segments: [{ method: "in-wall", length: ft(30) }], conductorType: "nm-b" } },
+      "dedicated-circuit",
+    ).lines;
+    expect(lines.map((l) => l.item)).toContain("cable:nm-b:6 AWG:neutral");
   });
   it("of a renewed feeder have a neutral of its own at both ends", () => {
     const panel = { id: "garage", name: "Garage panel", fedFrom: "main" };

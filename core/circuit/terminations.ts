@@ -1,4 +1,5 @@
 /** Every terminal of a designed circuit, in the order in which they are made: what the log of terminations is filled in by. */
+import { hasNeutral } from "#core/case/document/lookups.ts";
 import type { CaseDocument, Conductor } from "#core/case/document/types.ts";
 import { junctionBoxes } from "#core/rules/circuit/parts-of-run.ts";
 import type { CircuitDesign, TerminalNames } from "#core/rules/circuit/types.ts";
@@ -52,10 +53,12 @@ const NEUTRAL = "neutral";
 
 /** Every terminal of a designed circuit with its conductor, from the panel to the charger. */
 export function terminationsOf(
-  { run, charger }: Pick<CaseDocument, "run" | "charger">,
+  document: Pick<CaseDocument, "run" | "charger" | "options">,
   design: CircuitDesign,
-  { live: liveNames, earth, device: deviceName, metals }: TerminalNames,
+  { live: lineNames, earth, device: deviceName, metals }: TerminalNames,
 ): Termination[] {
+  const { run, charger } = document;
+  const liveNames = hasNeutral(document) && !lineNames.includes(NEUTRAL) ? [...lineNames, NEUTRAL] : lineNames;
   const { segments } = design;
   const first = segments[0];
   const last = segments.at(-1);

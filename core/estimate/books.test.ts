@@ -32,9 +32,18 @@ describe("the price books that Heron ships with", () => {
   });
   it("dearer sizes of a conductor cost more", () => {
     for (const book of Object.values(DEMO_BOOKS))
-      for (const kind of ["cable:nm-b", "wire:thhn", "cable:twin-earth", "device:2p", "device:1p", "charger"]) {
+      for (const kind of [
+        "cable:nm-b",
+        "wire:thhn",
+        "cable:twin-earth",
+        "cable:armoured-70",
+        "device:3p",
+        "device:2p",
+        "device:1p",
+        "charger",
+      ]) {
         const prices = book.items
-          .filter((i) => i.group !== "included" && i.id.startsWith(`${kind}:`))
+          .filter((i) => i.group !== "included" && i.id.startsWith(`${kind}:`) && !/:(neutral|3p)$/.test(i.id))
           .map((i) => i.typical);
         expect(prices).toEqual([...prices].sort((a, b) => a - b));
       }

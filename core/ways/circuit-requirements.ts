@@ -2,7 +2,7 @@
  * Price-book items of a new charging circuit: from the design along the run, otherwise the usual size for its device.
  */
 
-import { chargerPhases, chargerRun } from "#core/case/document/lookups.ts";
+import { chargerPhases, chargerRun, hasNeutral } from "#core/case/document/lookups.ts";
 import type { CaseDocument, Conductor, Run, RunSegment } from "#core/case/document/types.ts";
 import { designFor, isDesigned } from "#core/circuit/design.ts";
 import { countOfSupports } from "#core/circuit/route.ts";
@@ -20,7 +20,7 @@ const SINGLES: readonly string[] = ["thhn", "xhhw-2"];
 /** Two line conductors, or line and neutral, beside the earth conductor. */
 const LIVE = 2;
 /** The same of a feeder: two line conductors and the neutral. Only single conductors are counted one by one. */
-const LIVE_OF_FEEDER = 3;
+const LIVE_WITH_NEUTRAL = 3;
 const CONDUIT: readonly string[] = ["emt", "pvc40", "pvc80", "buried-pvc", "trunking", "ground"];
 /** Charger classes of the price book, by their largest current. */
 const CHARGER_CLASSES_A = [16, 32, 40, 48, 80] as const;
@@ -65,7 +65,7 @@ export function conductorItems(
         [`wire:${as}:${size}`, live],
         [`wire:${as}:${earthSize}`, 1],
       ]
-    : [[`cable:${as}:${size}`, 1]];
+    : [[live > LIVE ? `cable:${as}:${size}:neutral` : `cable:${as}:${size}`, 1]];
 }
 
 /** Single conductors inside a building run in EMT, on any structure. */
@@ -190,7 +190,8 @@ export function newCircuitTakes(
   const sizeOf = (type: string) => usualSize({ codebook, type, deviceA, chargeA });
   const designed = designedAlong(document, codebook, chargeA);
   const isThreePhase = chargerPhases(document) === 3;
-  putRun({ run: chargerRun(document), designed, live: LIVE, sizeOf, isThreePhase }, codebook, putInto(parts));
+  const live = hasNeutral(document) ? LIVE_WITH_NEUTRAL : LIVE;
+  putRun({ run: chargerRun(document), designed, live, sizeOf, isThreePhase }, codebook, putInto(parts));
   return requirements(parts, "permit", "order", "inspection");
 }
 
@@ -227,6 +228,6 @@ export function feederTakes(document: CaseDocument, codebook: Codebook, designed
     "labour:device:far-end": 1,
   };
   const run = document.run ?? null;
-  putRun({ run, designed, live: LIVE_OF_FEEDER, sizeOf: () => designed.conductor.size }, codebook, putInto(parts));
+  putRun({ run, designed, live: LIVE_WITH_NEUTRAL, sizeOf: () => designed.conductor.size }, codebook, putInto(parts));
   return requirements(parts, "permit", "order", "inspection");
 }

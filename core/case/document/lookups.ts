@@ -55,3 +55,7 @@ export const hasTypeB = ({ charger }: Pick<CaseDocument, "charger">): boolean =>
 /** Whether the residual current device of the charger's circuit sits outside the board. */
 export const isResidualElsewhere = ({ charger }: Pick<CaseDocument, "charger">): boolean =>
   (charger?.protection?.residual?.at ?? "board") !== "board";
+
+/** Whether the charger's circuit has a neutral beside its lines, for a receptacle that has one. */
+export const hasNeutral = ({ charger, options }: Pick<CaseDocument, "charger" | "options">): boolean =>
+  charger?.connection === "plug" && options?.receptacleNeutral === true;

@@ -494,6 +494,8 @@ export const optionsSchema = objectField({
   ukDeviceA: oneOf([32, 40]),
   managedMarginA: fromZero(100),
   chargerSizing: oneOf(["largest", "need"]),
+  /** A receptacle for the charger has a neutral, also where the charger needs none (North America). */
+  receptacleNeutral: yesNo(),
   /** Where the charger is connected: a spare way of the board that is there, or always a board of its own. */
   chargerBoard: oneOf(["spare-way", "own"]),
   /** A disconnect in sight of the charger also where the rules ask for none. */

@@ -105,6 +105,7 @@ export const WITHOUT_FIELD: readonly { at: string; because: string }[] = [
   { at: "/options/terminalColumn", because: "A practice option of the rules." },
   { at: "/options/allowAluminium", because: "A practice option of the rules." },
   { at: "/options/ukDeviceA", because: "A practice option of the rules." },
+  { at: "/options/receptacleNeutral", because: "A practice option of the rules." },
   { at: "/options/chargerBoard", because: "A practice option of the rules." },
   { at: "/options/chargerSizing", because: "A practice option of the rules." },
   { at: "/options/disconnectInSight", because: "A practice option of the rules." },

@@ -99,6 +99,8 @@ export interface CircuitSpec {
   /** UK: device for a 32 A charger, A. */
   deviceSetting?: 32 | 40 | undefined;
   system: SupplySystem;
+  /** The circuit has a neutral beside its lines (North America). */
+  hasNeutral?: boolean | undefined;
   /** Phases that the charger charges on; one where left out. */
   phases?: 1 | 3 | undefined;
   /** UK. */

@@ -78,6 +78,17 @@ const outdoorGfci: PracticeOption = {
   },
 };
 
+const receptacle: PracticeOption = {
+  id: "receptacle",
+  question: "Receptacle for a charger with a plug",
+  choices: [
+    { value: "no", label: "without neutral where none is needed" },
+    { value: "yes", label: "always with neutral" },
+  ],
+  current: ({ options }) => (options?.receptacleNeutral ? "yes" : "no"),
+  apply: (document, value) => withOption(document, { receptacleNeutral: value === "yes" }),
+};
+
 export const necPracticeOptions: readonly PracticeOption[] = [
   evTreatment,
   connection,
@@ -85,6 +96,7 @@ export const necPracticeOptions: readonly PracticeOption[] = [
   metal,
   disconnect,
   outdoorGfci,
+  receptacle,
   ownBoard("panel"),
   sizing,
 ];

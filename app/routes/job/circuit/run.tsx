@@ -19,7 +19,16 @@ import { RunPart } from "./part.tsx";
 import { OtherRoutes } from "./routes.tsx";
 
 /** Schools of practice that change a circuit. */
-const SCHOOLS = ["connection", "terminals", "metal", "ukDevice", "disconnect", "outdoorGfci", "chargerBoard"];
+const SCHOOLS = [
+  "connection",
+  "terminals",
+  "metal",
+  "ukDevice",
+  "disconnect",
+  "outdoorGfci",
+  "chargerBoard",
+  "receptacle",
+];
 
 interface Props {
   rules: CircuitRules;

@@ -28,9 +28,9 @@ const PLUG_MOST_A = 40;
 const USUAL_AMBIENT_C = 30;
 /** Current-carrying conductors of a charger's circuit by itself. */
 const OWN_CONDUCTORS = 2;
-/** Two lines and the neutral of a feeder. */
-const FEEDER_CONDUCTORS = 3;
-const IN_WORDS: Readonly<Record<number, string>> = { [OWN_CONDUCTORS]: "two", [FEEDER_CONDUCTORS]: "three" };
+/** Two lines and a neutral. */
+const WITH_NEUTRAL = 3;
+const IN_WORDS: Readonly<Record<number, string>> = { [OWN_CONDUCTORS]: "two", [WITH_NEUTRAL]: "three" };
 const MOST_A = 80;
 const ONE_FILLS = 0.53;
 const TWO_FILL = 0.31;
@@ -82,9 +82,11 @@ interface Carried {
 
 /** Conductors that carry current together: those of the circuit itself, what it is grouped with, what stays in its raceway. */
 function togetherIn(stretch: readonly RunSegment[], asked: CircuitSpec): number {
-  const own = liveIn(asked) === FEEDER_CONDUCTORS ? OWN_CONDUCTORS : liveIn(asked);
-  const beside = stretch.map((s) => (s.grouped ?? asked.grouped ?? own) + (s.grouped ? 0 : heldIn(s).length));
-  return Math.max(own, ...beside);
+  // A neutral that carries only what the lines differ by is not counted.
+  const beside = stretch.map(
+    (s) => (s.grouped ?? asked.grouped ?? OWN_CONDUCTORS) + (s.grouped ? 0 : heldIn(s).length),
+  );
+  return Math.max(OWN_CONDUCTORS, ...beside);
 }
 
 /** Conductors that stay in a raceway; one that is given as a size is single. */
@@ -208,9 +210,9 @@ const racewayOf = (method: string, type: string | undefined): keyof typeof RACEW
   return type && CABLES.includes(type) ? null : "emt";
 };
 
-/** Live conductors that a raceway holds: a feeder of a panel has a neutral, too. */
-const liveIn = ({ feederCountsA }: CircuitSpec): number =>
-  feederCountsA === undefined ? OWN_CONDUCTORS : FEEDER_CONDUCTORS;
+/** Live conductors that a raceway holds: a feeder of a panel has a neutral, too, and so has a circuit for a receptacle with one. */
+const liveIn = ({ feederCountsA, hasNeutral }: CircuitSpec): number =>
+  feederCountsA === undefined && !hasNeutral ? OWN_CONDUCTORS : WITH_NEUTRAL;
 
 /** Area of a single conductor, in². */
 const areaOf = ({ size, type }: Conductor): number => rowOf(size)?.[type === "xhhw-2" ? "xhhw" : "thhn"] ?? 0;

@@ -1,9 +1,21 @@
 /** The dwelling and its people: `2,100 sq ft`, `customer Ada Fenn`, `rented`, `apartment`. */
+import type { VisitReason } from "#core/case/document/types.ts";
 import { AREA_UNITS, parseQuantity } from "#core/quantity/parse.ts";
 import { showNumber } from "#core/units.ts";
 import { capital } from "#core/words.ts";
 import type { NoteReader } from "./types.ts";
 import { setRead } from "./values.ts";
+
+/** The reason of the visit, as people say it. */
+const REASONS: readonly (readonly [VisitReason, RegExp])[] = [
+  ["trips", /^(?:it |the charger |charger )?(?:trips|keeps tripping)$/i],
+  ["hold-back", /^(?:hold(?: the charger)? back|limit the charger)$/i],
+  ["second-charger", /^(?:a )?second charger$/i],
+  ["move", /^(?:move|moving) (?:the |a )?charger$/i],
+  ["refit-stub", /^(?:refit|use) (?:the |a )?stub$/i],
+  ["two-way", /^(?:a )?(?:two-way charger|v2h|v2g)$/i],
+  ["first-charger", /^(?:a )?first charger$/i],
+];
 
 /** Reads a line with the floor area, the customer or the tenure. */
 export const readDwelling: NoteReader = (line, { document, codebook }) => {
@@ -20,6 +32,12 @@ export const readDwelling: NoteReader = (line, { document, codebook }) => {
       patch: setRead(document, "/dwelling/floorArea", read, "dwelling.floorArea"),
     };
   }
+  const reason = REASONS.find(([, names]) => names.test(line))?.[0];
+  if (reason)
+    return {
+      understood: `Reason of the visit: ${reason.replaceAll("-", " ")}`,
+      patch: setRead(document, "/enquiry/reason", reason),
+    };
   const customer = /^(?:customer|client|name)[:\s]+(.+)$/i.exec(line);
   if (customer)
     return {

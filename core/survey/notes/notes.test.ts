@@ -21,6 +21,21 @@ describe("notes of a visit in the US", () => {
     expect(said).toEqual(["Service rating 150 A; Floor area 2,100 ft²", "Service conductors 4/0 AWG aluminum"]);
     expect(after.supply).toMatchObject({ ratingA: 150, conductor: { size: "4/0 AWG", material: "al" } });
     expect(after.dwelling.floorArea).toEqual({ value: 2100, unit: "ft2" });
+    // The rating is read off the main: it follows, as it does in the field.
+    expect(after.panels[0]?.mainA).toBe(150);
+  });
+
+  it.each([
+    ["it trips", "trips"],
+    ["Charger keeps tripping", "trips"],
+    ["hold the charger back", "hold-back"],
+    ["second charger", "second-charger"],
+    ["move the charger", "move"],
+    ["use the stub", "refit-stub"],
+    ["V2H", "two-way"],
+    ["first charger", "first-charger"],
+  ])("reads the reason of the visit: %s", (text, reason) => {
+    expect(enter(text).after.enquiry?.reason).toBe(reason);
   });
 
   it("reads a panel's label", () => {

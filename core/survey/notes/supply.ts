@@ -1,6 +1,5 @@
 /** The supply: `150 A service`, `4/0 al service conductors`, `cut-out 80`, `TN-C-S`, `Ze 0.21`, `no isolator`, `solar`. */
 import type { Conductor } from "#core/case/document/types.ts";
-import { dependentEdits } from "#core/case/fields/dependent-edits.ts";
 import { conductorName } from "#core/case/fields/names.ts";
 import { parseNumber } from "#core/quantity/parse.ts";
 import { showA, showOhm } from "#core/units.ts";
@@ -68,10 +67,7 @@ function readEarthing(line: string, { document }: NoteContext) {
     const earthing = plain === "tt" ? "tt" : plain === "tns" ? "tn-s" : "tn-c-s";
     return {
       understood: `Earthing ${earthing.toUpperCase()}`,
-      patch: [
-        ...setRead(document, "/supply/earthing", earthing, "supply.earthing"),
-        ...dependentEdits(document, "/supply/earthing", earthing, false),
-      ],
+      patch: setRead(document, "/supply/earthing", earthing, "supply.earthing"),
     };
   }
   const loop = /^(?:measured\s+)?(?:ze|electrode)[:\s=]*([\d.,]+)\s*(?:ohms?|Ω)?$/i.exec(line)?.[1];

@@ -20,6 +20,7 @@ import {
   RACEWAYS,
 } from "./circuit-tables.ts";
 import { nextStandardDeviceA } from "./conductor.ts";
+import { pullChecks } from "./pull.ts";
 import { necRoute, necSupports } from "./route.ts";
 
 const CONTINUOUS = 1.25;
@@ -313,7 +314,7 @@ export const necCircuit: CircuitRules = {
     const deviceA = NEC_240_6.findLast((d) => !exceeds(d, mostDeviceA)) ?? 0;
     return { deviceA, chargeA: Math.min(deviceA / CONTINUOUS, terminalA / CONTINUOUS, finalA) };
   },
-  finish(design, _stretches, asked) {
+  finish(design, stretchesOfRun, asked) {
     const { deviceA, chargeA, conductor, earthConductor, stretches, segments } = design;
     const grown = stretches.some((s) => s.conductor.size !== s.sizeByAmpacity);
     const checks: RouteCheck[] = [
@@ -360,6 +361,7 @@ export const necCircuit: CircuitRules = {
         ),
       );
     }
+    checks.push(...pullChecks(stretchesOfRun.flat(), segments, liveIn(asked)));
     const cautions = [...design.cautions];
     const ownEarth = conductor.type === "nm-b" ? ownValue(NM_B_EARTH, conductor.size) : undefined;
     if (ownEarth && circularMils(ownEarth) < circularMils(earthConductor.size))

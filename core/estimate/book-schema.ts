@@ -12,6 +12,7 @@ import {
   yesNo,
 } from "#core/case/document/field.ts";
 import { GROUP_IDS, type ItemGroup } from "./book.ts";
+import { declarationProblems } from "./charger-kinds.ts";
 
 /** Allowed units of a group's items. */
 const UNITS: Record<ItemGroup, readonly string[]> = {
@@ -42,7 +43,7 @@ const itemFields = {
   high: figure(),
   /** Materials: length or pack in which they are sold. */
   soldIn: numberAbove(10_000),
-  /** Grants: what must hold, in words. */
+  /** Grants: what must hold, in words. Chargers of the firm: what their makers declare. */
   condition: textField(500),
 };
 export type PriceItem = TypeOf<typeof itemFields>;
@@ -65,5 +66,5 @@ export function itemProblems(item: PriceItem): string[] {
   if (item.low > item.typical) problems.push(`low of ${item.name} must be at most its typical figure`);
   if (item.typical > item.high) problems.push(`high of ${item.name} must be at least its typical figure`);
   if (item.group === "grants" && !item.condition) problems.push(`condition of ${item.name} is required`);
-  return problems;
+  return [...problems, ...declarationProblems(item)];
 }

@@ -49,6 +49,7 @@ function usualSize({
 /** The charger itself, of the smallest class that gives the current; none where the customer has one. */
 export const chargerTakes = ({ charger }: CaseDocument, chargeA: number): Record<string, number> => {
   if (charger?.providedBy === "customer") return {};
+  if (charger?.kind) return { [charger.kind]: 1 };
   const asked = Math.max(chargeA, charger?.maxA ?? 0);
   return { [`charger:${CHARGER_CLASSES_A.find((a) => a >= asked) ?? CHARGER_CLASSES_A.at(-1)}`]: 1 };
 };

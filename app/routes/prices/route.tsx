@@ -300,7 +300,9 @@ function NewItem({ typed }: { typed: Readonly<Record<string, string>> }) {
         {field("typical", "Typical", { inputMode: "decimal" })}
         {field("high", "High", { inputMode: "decimal" })}
         {field("soldIn", "Sold in lengths or packs of", { inputMode: "decimal" })}
-        {field("condition", "Condition of a grant")}
+        {field("condition", "Condition of a grant, or what a charger's maker declares", {
+          placeholder: "32 A, 3 phases, schedule, solar, clamps, dc, pen, lead 7.5 m",
+        })}
       </div>
     </section>
   );

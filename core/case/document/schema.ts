@@ -30,6 +30,7 @@ import {
 } from "./field.ts";
 import {
   CAR_CLASS_IDS,
+  CHARGER_FUNCTIONS,
   CONFIRMATION_ANSWERS,
   CROSSINGS,
   DEVICE_KINDS,
@@ -271,6 +272,10 @@ export const protectionSchema = objectField({
 });
 
 export const chargerSchema = objectField({
+  /** The firm's charger that was chosen: the id of its item in the price book. */
+  kind: textField(80),
+  /** What the customer wishes it to do. */
+  wishes: listField(requiredField(oneOf(CHARGER_FUNCTIONS)), CHARGER_FUNCTIONS.length),
   protection: orNull(protectionSchema),
   maxA: numberAbove(100, "A"),
   settableA: listField(numberAbove(100, "A"), 40),

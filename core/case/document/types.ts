@@ -3,6 +3,7 @@ import type { SchemaField, TypeOf } from "./field.ts";
 import type * as schema from "./schema.ts";
 import type {
   CAR_CLASS_IDS,
+  CHARGER_FUNCTIONS,
   DEVICE_KINDS,
   LOAD_KINDS,
   METHOD_IDS,
@@ -29,6 +30,7 @@ export type DeviceKind = One<typeof DEVICE_KINDS>;
 export type OutletType = One<typeof OUTLET_TYPES>;
 export type PermissionFrom = One<typeof PERMISSIONS>;
 export type PermissionState = One<typeof PERMISSION_STATES>;
+export type ChargerFunction = One<typeof CHARGER_FUNCTIONS>;
 export type CarClass = One<typeof CAR_CLASS_IDS>;
 export type VisitReason = One<typeof VISIT_REASONS>;
 export type Source = One<typeof SOURCES>;

@@ -82,6 +82,19 @@ export const SOURCES = ["read", "measured", "told", "assumed"] as const;
 
 export const CAR_CLASS_IDS = ["small", "family", "estate", "van", "pickup"] as const;
 
+/** What a charger can do, as its maker declares it. */
+export const CHARGER_FUNCTIONS = [
+  "schedule",
+  "lock",
+  "data",
+  "solar",
+  "sharing",
+  "clamps",
+  "dc",
+  "pen",
+  "two-way",
+] as const;
+
 /** Where a protective function of the charger's circuit sits. */
 export const PROTECTION_PLACES = ["board", "supply-end", "charger"] as const;
 

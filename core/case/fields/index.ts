@@ -83,6 +83,8 @@ export const WITHOUT_FIELD: readonly { at: string; because: string }[] = [
   { at: "/loads/*/interlockedWith", because: "Written by a way for the home after its work." },
   { at: "/loads/*/waitsFor", because: "Written by a way for the home after its work." },
   { at: "/loads/*/managed", because: "Written by a way for the home after its work." },
+  { at: "/charger/kind", because: "Chosen among the chargers of the firm." },
+  { at: "/charger/wishes", because: "Ticked beside the chargers of the firm." },
   { at: "/charger/protection/overcurrent", because: "Always at the board." },
   { at: "/charger/providedBy", because: "Comes with a file; it has no control yet." },
   { at: "/charger/circuit", because: "Written by a way for the home after its work." },

@@ -3,6 +3,7 @@ import { Button } from "antd";
 import { setValue } from "#core/case/document/set-value.ts";
 import { chargerFields } from "#core/case/fields/charger.ts";
 import { needFields, USUAL_PLUGGED_IN } from "#core/case/fields/need.ts";
+import { chargerKinds } from "#core/estimate/charger-kinds.ts";
 import { loadName } from "#core/rules/demand/loads.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { CaseField } from "#ui/case-field/case-field.tsx";
@@ -13,13 +14,15 @@ import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
 import { StepTrouble, stepMeta } from "../step.tsx";
 import { ByDay } from "./by-day.tsx";
 import { CarsSection } from "./cars.tsx";
+import { KindsSection } from "./kinds.tsx";
 import { UsualNight } from "./nights.tsx";
 
 export const meta = stepMeta("Need");
 export { StepTrouble as ErrorBoundary };
 
 export default function NeedPage() {
-  const { document } = useJob();
+  const { document, prices } = useJob();
+  const hasKinds = chargerKinds(prices.book).length > 0;
   const codebook = codebookOf(document.rules);
   const others = document.loads.filter((l) => l.kind !== "ev-charger");
   return (
@@ -29,6 +32,7 @@ export default function NeedPage() {
           { id: "nights", name: "Nights" },
           { id: "cars", name: "Cars" },
           { id: "energy", name: "Energy and hours" },
+          hasKinds && { id: "kinds", name: "Which charger" },
           { id: "charger", name: "Charger" },
         ]}
       />
@@ -47,6 +51,7 @@ export default function NeedPage() {
           <CaseField of={needFields.cheapOnly} />
         </Fields>
       </Section>
+      <KindsSection />
       <Section id="charger" title="Charger">
         <Fields>
           {Object.values(chargerFields).map((field) => (

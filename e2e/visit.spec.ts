@@ -58,3 +58,26 @@ test("a feeder is renewed in a raceway that is there, and its checks are answere
   await page.getByTitle("the charger's circuit").click();
   await expect(page.locator("#run")).toContainText("The run, from the panel to the charger");
 });
+
+test("a charger of the firm is chosen by what the customer wishes for", async ({ page, heron }) => {
+  await signInAs(page, heron, "Wren Osier");
+  const id = await openCopy(page, heron, "osier-reed-bank", "13 Reed Reach", "need");
+  const kinds = page.getByRole("table", { name: "Chargers of the firm" }).getByRole("row");
+  await expect(kinds.nth(1)).toContainText("Reed 32, fixed lead");
+  await page.getByRole("checkbox", { name: "follows solar surplus" }).check();
+  await expect(kinds.nth(1)).toContainText("Reed 32 Plus");
+  await expect(kinds.last()).toContainText("lacks: follows solar surplus");
+  await page.getByRole("button", { name: "Use Tideway 22, socket" }).click();
+  await saved(page);
+  expect((await caseOf(page, heron, id)).charger).toMatchObject({
+    kind: "charger:kind:tideway",
+    phases: 3,
+    wishes: ["solar"],
+  });
+  await goToStep(page, "ways");
+  await expect(page.getByText("Tideway 22, socket").first()).toBeAttached();
+  await goToStep(page, "need");
+  await page.getByRole("button", { name: "Leave it open" }).click();
+  await saved(page);
+  expect((await caseOf(page, heron, id)).charger?.kind).toBeUndefined();
+});

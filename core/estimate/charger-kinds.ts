@@ -6,7 +6,7 @@ import type { PriceBook, PriceItem } from "./book-schema.ts";
 
 /** Ids of such items begin with this. */
 const KIND = "charger:kind:";
-export const isChargerKind = ({ id }: Pick<PriceItem, "id">): boolean => id.startsWith(KIND);
+const isChargerKind = ({ id }: Pick<PriceItem, "id">): boolean => id.startsWith(KIND);
 
 /** Functions of a charger, as a price book writes them and as people call them. */
 export const CHARGER_FUNCTION_NAMES: Readonly<Record<ChargerFunction, string>> = {

@@ -1,6 +1,6 @@
 /** Decisive values that have not been read, measured or confirmed, by link. An unknown value counts against a way. */
 
-import { hasTypeB, needsAmbient, onSupply, readRatingA } from "#core/case/document/lookups.ts";
+import { arrangesLostPen, hasTypeB, needsAmbient, onSupply, readRatingA } from "#core/case/document/lookups.ts";
 import type { Circuit, Conductor, Outlet, Panel } from "#core/case/document/types.ts";
 import { carFields } from "#core/case/fields/car.ts";
 import { chargerFields } from "#core/case/fields/charger.ts";
@@ -314,7 +314,7 @@ export function unknownsOfCharger(home: Home, target: PathTarget): UnknownValue[
   if (!codebook.asksFor.earthing) return [];
   const { charger, supply } = document;
   const combined = supply.earthing === undefined || supply.earthing === "tn-c-s";
-  const arranged = charger?.protection?.lostPen !== undefined;
+  const arranged = arrangesLostPen(document);
   const typeB = hasTypeB(document) || (target.circuit !== null && rcdOf(target.panel, target.circuit) === "B");
   return [
     ...(combined && !arranged && charger?.lostPenDetection === undefined

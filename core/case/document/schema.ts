@@ -259,7 +259,7 @@ export const supplySchema = objectField({
 
 const protectiveDevice = () =>
   objectField({
-    at: requiredField(oneOf(PROTECTION_PLACES)),
+    at: oneOf(PROTECTION_PLACES),
     /** Of a residual current device "A" or "B"; of what guards against a lost neutral "detection" or "electrode". */
     kind: textField(30),
   });

@@ -8,7 +8,7 @@ import { panelName } from "./names.ts";
 /** Places of a protective function. */
 const PLACES = [
   { value: "board", label: "the board" },
-  { value: "supply-end", label: "the supply end of the circuit" },
+  { value: "supply-end", label: "the supply end" },
   { value: "charger", label: "the charger" },
 ];
 
@@ -125,7 +125,7 @@ export const chargerFields = defineFields(
     residualAt: {
       at: "/charger/protection/residual/at",
       label: "Residual current device at",
-      control: { kind: "choice", none: "the board, with the circuit's device", options: PLACES },
+      control: { kind: "choice", none: "as usual", options: PLACES },
       asked: ({ rules }) => rules.asksFor.earthing,
     },
     residualKind: {
@@ -139,12 +139,12 @@ export const chargerFields = defineFields(
           { value: "B", label: "B" },
         ],
       },
-      asked: ({ document }) => document.charger?.protection?.residual !== undefined,
+      asked: ({ document }) => document.charger?.protection?.residual?.at !== undefined,
     },
     lostPenAt: {
       at: "/charger/protection/lostPen/at",
       label: "Lost-neutral protection at",
-      control: { kind: "choice", none: "as the charger detects it", options: PLACES },
+      control: { kind: "choice", none: "as usual", options: PLACES },
       asked: ({ rules }) => rules.asksFor.earthing,
     },
     lostPenKind: {
@@ -155,10 +155,10 @@ export const chargerFields = defineFields(
         none: "detection",
         options: [
           { value: "detection", label: "detection" },
-          { value: "electrode", label: "an electrode of the circuit's own" },
+          { value: "electrode", label: "an own electrode" },
         ],
       },
-      asked: ({ document }) => document.charger?.protection?.lostPen !== undefined,
+      asked: ({ document }) => document.charger?.protection?.lostPen?.at !== undefined,
     },
   },
 );

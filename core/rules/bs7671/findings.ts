@@ -1,7 +1,13 @@
 /** Faults that BS 7671 and the network operators of the United Kingdom know. */
 
 import { withCharger, withCircuit, withPanel, withSupply } from "#core/case/document/change.ts";
-import { feedsBack, hasGenerationOrBattery, hasTypeB, isResidualElsewhere } from "#core/case/document/lookups.ts";
+import {
+  arrangesLostPen,
+  feedsBack,
+  hasGenerationOrBattery,
+  hasTypeB,
+  isResidualElsewhere,
+} from "#core/case/document/lookups.ts";
 import type { CaseDocument, Panel } from "#core/case/document/types.ts";
 import { linkId } from "#core/case/fields/link-ids.ts";
 import { circuitName, panelName } from "#core/case/fields/names.ts";
@@ -239,7 +245,7 @@ export const ukFindings = (sections: Bs7671Sections): readonly FindingRule[] => 
     check: ({ document }) =>
       document.supply.earthing === "tn-c-s" &&
       document.charger?.lostPenDetection === false &&
-      !document.charger.protection?.lostPen
+      !arrangesLostPen(document)
         ? [
             {
               link: "charger",

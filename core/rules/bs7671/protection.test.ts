@@ -80,6 +80,11 @@ describe("the protection of a charging circuit", () => {
     expect(check({ residual: { at: "charger", kind: "B" } }, "in-wall-rcd")).toMatchObject({ passes: false });
     expect(check({ residual: { at: "board", kind: "B" } }, "in-wall-rcd")).toMatchObject({ passes: true });
   });
+  it("that is taken away again is none", () => {
+    const emptied: Protection = { residual: {}, lostPen: {} };
+    expect(items(emptied)).toEqual(items(null));
+    expect(made(emptied)).toEqual(made(null));
+  });
   it("that is arranged is not asked for", () => {
     const unread = (protection: Protection | null) =>
       assess(home(protection, { dcDetection: undefined, lostPenDetection: undefined })).missing.map((m) => m.key);

@@ -70,7 +70,7 @@ export const residualInWords = ({ charger }: Pick<CaseDocument, "charger">): str
 
 /** What guards against a lost neutral by the job's own arrangement; null without one. */
 export function lostPenInWords({ charger }: Pick<CaseDocument, "charger">): string | null {
-  const lostPen = charger?.protection?.lostPen;
-  if (!lostPen) return null;
-  return lostPen.kind === "electrode" ? "an electrode of the circuit's own" : `detection ${PLACE[lostPen.at]}`;
+  const { at, kind } = charger?.protection?.lostPen ?? {};
+  if (kind === "electrode") return "an electrode of the circuit's own";
+  return at === undefined ? null : `detection ${PLACE[at]}`;
 }

@@ -80,10 +80,10 @@ const outdoorGfci: PracticeOption = {
 
 const receptacle: PracticeOption = {
   id: "receptacle",
-  question: "Receptacle for a charger with a plug",
+  question: "Neutral at the receptacle",
   choices: [
-    { value: "no", label: "without neutral where none is needed" },
-    { value: "yes", label: "always with neutral" },
+    { value: "no", label: "only where needed" },
+    { value: "yes", label: "always" },
   ],
   current: ({ options }) => (options?.receptacleNeutral ? "yes" : "no"),
   apply: (document, value) => withOption(document, { receptacleNeutral: value === "yes" }),

@@ -6,23 +6,35 @@ import { setValue } from "#core/case/document/set-value.ts";
 import type { ChargerFunction } from "#core/case/document/types.ts";
 import { CHARGER_FUNCTION_NAMES, type ChargerKind, comparedKinds, withKind } from "#core/estimate/charger-kinds.ts";
 import { showMoney } from "#core/estimate/estimate.ts";
+import { codebookOf } from "#core/rules/index.ts";
 import { showA, showNumber } from "#core/units.ts";
 import { listed } from "#core/words.ts";
 import { Section } from "#ui/frame/sheet.tsx";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
 import { DataTable } from "#ui/table/data-table.tsx";
+import styles from "./need.module.css";
 
 const FUNCTIONS = Object.entries(CHARGER_FUNCTION_NAMES) as [ChargerFunction, string][];
+/** Functions that only matter where a rule book asks for the earthing. */
+const OF_EARTHING: readonly ChargerFunction[] = ["dc", "pen"];
+const leadInWords = ({ lead, plug }: ChargerKind): string =>
+  lead
+    ? `lead of ${showNumber(lead.value)} ${lead.unit}${plug ? ", by plug" : ""}`
+    : plug
+      ? "by plug"
+      : "socket for a loose lead";
 const nameOf = (wish: ChargerFunction): string => CHARGER_FUNCTION_NAMES[wish];
 
 export function KindsSection() {
   const { document, prices } = useJob();
   const store = useJobStore();
   const { charger } = document;
+  const { asksFor } = codebookOf(document.rules);
+  const wishes = charger?.wishes ?? [];
   const kinds = comparedKinds(prices.book, document);
   if (kinds.length === 0) return null;
-  const wish = (wishes: ChargerFunction[]) =>
-    store.edit(setValue(store.getState().document, "/charger/wishes", wishes.length > 0 ? wishes : undefined));
+  const wish = (next: ChargerFunction[]) =>
+    store.edit(setValue(store.getState().document, "/charger/wishes", next.length > 0 ? next : undefined));
   const take = (kind: ChargerKind) => {
     const { document: now } = store.getState();
     store.edit(createPatch(now, withKind(now, kind)) as Patch);
@@ -34,8 +46,14 @@ export function KindsSection() {
       </p>
       <Checkbox.Group
         aria-label="Wishes"
-        options={FUNCTIONS.map(([value, label]) => ({ value, label }))}
-        value={charger?.wishes ?? []}
+        className={styles.wishes as string}
+        options={FUNCTIONS.filter(([name]) => asksFor.earthing || !OF_EARTHING.includes(name)).map(
+          ([value, label]) => ({
+            value,
+            label,
+          }),
+        )}
+        value={wishes}
         onChange={wish}
       />
       <DataTable
@@ -52,19 +70,14 @@ export function KindsSection() {
               <>
                 {kind.name}
                 {kind.id === charger?.kind && <span className="quiet"> chosen</span>}
+                <small>
+                  {showA(kind.maxA)}
+                  {kind.phases === 3 ? " on three phases" : ""}, {leadInWords(kind)}
+                </small>
               </>
             ),
           },
-          {
-            title: "Current",
-            cell: ({ kind }) => `${showA(kind.maxA)}${kind.phases === 3 ? ", three phases" : ""}`,
-          },
-          {
-            title: "Lead",
-            cell: ({ kind }) =>
-              kind.lead ? `${showNumber(kind.lead.value)} ${kind.lead.unit}` : kind.plug ? "by plug" : "socket",
-          },
-          {
+          wishes.length > 0 && {
             title: "Wishes",
             isBad: ({ lacks }) => lacks.length > 0,
             cell: ({ lacks }) => (lacks.length === 0 ? "has all" : `lacks: ${listed(lacks.map(nameOf))}`),

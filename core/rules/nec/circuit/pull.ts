@@ -28,6 +28,8 @@ const BEND_RADIUS_IN: Readonly<Record<string, number>> = {
   "1-1/2 in": 8.25,
   "2 in": 9.5,
 };
+/** An easier pull than this share of what is allowed needs no line. */
+const WORTH_SAYING = 0.25;
 const RULE = "usual practice; the maker's figures come first";
 const CUBIC_INCHES = Math.PI / 4 / 1e6;
 
@@ -72,6 +74,7 @@ export function pullChecks(
     const mostByWall = degrees > 0 ? (SIDE_WALL_LB * radiusIn) / 12 : Number.POSITIVE_INFINITY;
     const limitLb = Math.min(mostLb, mostByWall);
     const dryLb = tensionOf(feet, weight, degrees, DRY);
+    if (!exceeds(dryLb, limitLb * WORTH_SAYING)) return [];
     const wetLb = tensionOf(feet, weight, degrees, LUBRICATED);
     const passes = !exceeds(wetLb, limitLb);
     const byWall = mostByWall < mostLb ? `, by the wall of a bend of ${showNumber(radiusIn)} in` : "";

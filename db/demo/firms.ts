@@ -56,6 +56,7 @@ export const DEMO_FIRMS: readonly DemoFirm[] = [
       { file: "osier-reed-bank", stage: "quoted" },
       { file: "osier-weir-lane", stage: "waiting" },
       { file: "osier-alder-staithe", stage: "survey" },
+      { file: "osier-fen-lock", stage: "survey" },
       { file: "osier-net-loft", stage: "enquiry" },
     ],
   },

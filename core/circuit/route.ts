@@ -1,5 +1,6 @@
 /** Route checks of all regions: floors and walls along the run, and the total voltage drop. */
 
+import { clampPlaceOf } from "#core/case/document/clamp-place.ts";
 import { chargerRun, onSupply, panelsTo } from "#core/case/document/lookups.ts";
 import type { CaseDocument, RunSegment } from "#core/case/document/types.ts";
 import { routeCheck } from "#core/rules/circuit/check.ts";
@@ -205,6 +206,11 @@ function routeChecks(full: RoutedCircuit, codebook: Codebook): RouteCheck[] {
     ...codebook.circuit.routeChecks(full),
     ...supportChecks(full, codebook),
     ...crossingChecks(full),
-    ...(full.managed ? signalChecks(full.run) : []),
+    ...(full.managed
+      ? signalChecks(
+          full.run,
+          clampPlaceOf(full.document, full.document.panels.find((p) => p.id === full.panel) ?? null),
+        )
+      : []),
   ];
 }

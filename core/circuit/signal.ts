@@ -1,4 +1,6 @@
 /** How the clamps' reading gets to a managed charger, and what is checked of it. */
+
+import type { ClampPlace } from "#core/case/document/clamp-place.ts";
 import type { Run } from "#core/case/document/types.ts";
 import { routeCheck } from "#core/rules/circuit/check.ts";
 import type { RouteCheck } from "#core/rules/circuit/types.ts";
@@ -14,8 +16,40 @@ const BY = {
   radio: "by radio",
 } as const;
 
-/** Checks of a signal: its route, room at the conductors, and its direction, which only commissioning can prove. */
-export function signalChecks({ signal }: Run): RouteCheck[] {
+const READS = { "with-charger": "house and charger together", "house-alone": "the house alone" } as const;
+const FEEDER_END = { start: "where the feeder starts", end: "where the feeder ends" } as const;
+
+const MOVE_THEM = "move them to where they read the charger too";
+const CHANGE_EITHER = "move them, or choose that reading for the job and set the charger to it";
+
+/** Where the clamps sit as fitted, against what the charger is set to: a charger that is left out is never held back. */
+function placeCheck({ signal }: Run, { divided, reads: wanted }: ClampPlace): RouteCheck {
+  const { reads, feederEnd, input } = signal ?? {};
+  const fitted = reads && [
+    reads === wanted ? READS[reads] : `${READS[reads]}: ${divided ? CHANGE_EITHER : MOVE_THEM}`,
+    feederEnd && FEEDER_END[feederEnd],
+    input && `input ${input}`,
+  ];
+  return routeCheck(
+    "signal-place",
+    "What the clamps read",
+    reads === undefined ? null : reads === wanted,
+    RULE,
+    divided
+      ? wanted === "with-charger"
+        ? "house and charger together, before the conductors divide"
+        : "the house alone, after the conductors divide; the charger is set to add its own current"
+      : "house and charger together, as the charger's circuit starts behind them",
+    fitted ? fitted.filter(Boolean).join("; ") : "not looked at yet",
+  );
+}
+
+/**
+ * Checks of a signal: its route, room at the conductors, what it reads, and its direction, which only commissioning can
+ * prove.
+ */
+export function signalChecks(run: Run, place: ClampPlace): RouteCheck[] {
+  const { signal } = run;
   const { by = "data-cable", roomAtConductors, readAtClampsPercent, readAtChargerPercent } = signal ?? {};
   return [
     routeCheck(
@@ -44,6 +78,7 @@ export function signalChecks({ signal }: Run): RouteCheck[] {
           : BY[by]
         : `not entered: ${BY["data-cable"]} is counted in`,
     ),
+    placeCheck(run, place),
     routeCheck(
       "signal-direction",
       "Direction of the clamps",

@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import type { ClampPlace } from "#core/case/document/clamp-place.ts";
 import type { CaseDocument, Run } from "#core/case/document/types.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { knownUkHome, knownUsHome } from "#core/testing/cases.ts";
@@ -104,12 +105,31 @@ describe("the terminals of a circuit", () => {
 });
 
 describe("the clamps' signal", () => {
-  const passes = (signal: Run["signal"]) =>
-    Object.fromEntries(signalChecks({ ...(signal && { signal }) }).map((c) => [c.id, c.passes]));
+  const BEHIND = { divided: false, reads: "with-charger" } as const;
+  const checks = (signal: Run["signal"], place: ClampPlace = BEHIND) =>
+    signalChecks({ ...(signal && { signal }) }, place);
+  const passes = (signal: Run["signal"], place: ClampPlace = BEHIND) =>
+    Object.fromEntries(checks(signal, place).map((c) => [c.id, c.passes]));
   it("must be entered, and commissioning proves its direction", () => {
-    expect(passes(undefined)).toEqual({ "signal-room": null, "signal-way": null, "signal-direction": null });
+    expect(passes(undefined)).toEqual({
+      "signal-room": null,
+      "signal-way": null,
+      "signal-place": null,
+      "signal-direction": null,
+    });
     expect(passes({ by: "cores", roomAtConductors: true })).toMatchObject({ "signal-room": true, "signal-way": true });
     expect(passes({ by: "data-cable", roomAtConductors: false })).toMatchObject({ "signal-room": false });
+  });
+  it("reads what the charger is set to, and nothing else", () => {
+    const reads = (as: "with-charger" | "house-alone", place?: ClampPlace) =>
+      passes({ by: "cores", reads: as }, place)["signal-place"];
+    expect([reads("with-charger"), reads("house-alone")]).toEqual([true, false]);
+    const apart: ClampPlace = { divided: true, reads: "house-alone" };
+    expect([reads("with-charger", apart), reads("house-alone", apart)]).toEqual([false, true]);
+  });
+  it("names the end of the feeder and the input where they are known", () => {
+    const [, , place] = checks({ by: "cores", reads: "with-charger", feederEnd: "end", input: "CT 2" });
+    expect(place?.numbers).toBe("house and charger together; where the feeder ends; input CT 2");
   });
   it("by radio is read at both ends, and strong enough", () => {
     const radio = (readAtClampsPercent?: number, readAtChargerPercent?: number) =>

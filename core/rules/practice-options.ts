@@ -32,6 +32,18 @@ export const sizing: PracticeOption = {
   apply: (document, value) => withOption(document, { chargerSizing: value as "largest" | "need" }),
 };
 
+/** What the clamps read where the charger has a board of its own: any other charger is always behind them. */
+export const clampsRead: PracticeOption = {
+  id: "clampsRead",
+  question: "The clamps read",
+  choices: [
+    { value: "with-charger", label: "house and charger" },
+    { value: "house-alone", label: "house alone" },
+  ],
+  current: ({ options }) => options?.clampsRead ?? "with-charger",
+  apply: (document, value) => withOption(document, { clampsRead: value as "with-charger" | "house-alone" }),
+};
+
 /** Where the charger is connected. @param board what the rules call a panel */
 export const ownBoard = (board: string): PracticeOption => ({
   id: "chargerBoard",

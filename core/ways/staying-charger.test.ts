@@ -193,6 +193,15 @@ describe("a board of the charger's own, by school", () => {
     expect(reasonsIn(own(knownUkHome()), "dedicated-circuit")).toMatch(/gives the charger a board of its own/);
     expect(workIn(own(ukCase()), "dynamic-load-management")).toMatch(/fit a small board/);
   });
+  it("lets the clamps read the home with the charger or alone, as the job asks", () => {
+    const works = (options: CaseDocument["options"]) =>
+      workIn({ ...ukCase(), options: { ...ukCase().options, ...options } }, "dynamic-load-management");
+    expect(works({ chargerBoard: "own" })).toMatch(/before the tails divide: they read house and charger/);
+    expect(works({ chargerBoard: "own", clampsRead: "house-alone" })).toMatch(
+      /after the tails divide: they read the house alone, and the charger is set to add its own current/,
+    );
+    expect(works({ clampsRead: "house-alone" })).not.toMatch(/divide/);
+  });
   it("changes no demand", () => {
     for (const home of [usCase(), ukCase(), knownUkHome()])
       expect(assess(own(home)).calculations.map((c) => c.demandA)).toEqual(

@@ -31,10 +31,12 @@ import {
 import {
   CAR_CLASS_IDS,
   CHARGER_FUNCTIONS,
+  CLAMPS_READ,
   CONFIRMATION_ANSWERS,
   CROSSINGS,
   DEVICE_KINDS,
   DISCONNECTS,
+  FEEDER_ENDS,
   LOAD_KINDS,
   METHOD_IDS,
   OUTLET_TYPES,
@@ -413,6 +415,11 @@ export const signalSchema = objectField({
   length: quantityField(["ft", "m"], 1000, true),
   /** There is room round the conductors for the clamps to close. */
   roomAtConductors: yesNo(),
+  /** What the clamps read as they are fitted. */
+  reads: oneOf(CLAMPS_READ),
+  feederEnd: oneOf(FEEDER_ENDS),
+  /** Input of the charger that they are connected to. */
+  input: textField(40),
   /** Radio: what each end reads, percent of full strength. */
   readAtClampsPercent: numberBetween(0, 100),
   readAtChargerPercent: numberBetween(0, 100),
@@ -503,6 +510,8 @@ export const optionsSchema = objectField({
   receptacleNeutral: yesNo(),
   /** Where the charger is connected: a spare way of the board that is there, or always a board of its own. */
   chargerBoard: oneOf(["spare-way", "own"]),
+  /** What the clamps read where the charger has a board of its own on the supply. */
+  clampsRead: oneOf(CLAMPS_READ),
   /** A disconnect in sight of the charger also where the rules ask for none. */
   disconnectInSight: yesNo(),
   /** North America: GFCI protection also of a hard-wired charger outdoors, of 50 A and less (210.8(F)). */

@@ -77,6 +77,10 @@ export const CROSSINGS = [
 export const DISCONNECTS = ["in-sight", "out-of-sight", "none"] as const;
 /** How the clamps' reading gets to the charger. */
 export const SIGNALS = ["cores", "data-cable", "radio"] as const;
+/** What the clamps at the supply read: house and charger together, or the house alone. */
+export const CLAMPS_READ = ["with-charger", "house-alone"] as const;
+/** Where the clamps of a feeder sit. */
+export const FEEDER_ENDS = ["start", "end"] as const;
 /** Where a value of the survey came from. */
 export const SOURCES = ["read", "measured", "told", "assumed"] as const;
 

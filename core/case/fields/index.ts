@@ -109,6 +109,7 @@ export const WITHOUT_FIELD: readonly { at: string; because: string }[] = [
   { at: "/options/ukDeviceA", because: "A practice option of the rules." },
   { at: "/options/receptacleNeutral", because: "A practice option of the rules." },
   { at: "/options/chargerBoard", because: "A practice option of the rules." },
+  { at: "/options/clampsRead", because: "A practice option of the rules." },
   { at: "/options/chargerSizing", because: "A practice option of the rules." },
   { at: "/options/disconnectInSight", because: "A practice option of the rules." },
   { at: "/options/outdoorGfci", because: "A practice option of the rules." },

@@ -140,6 +140,38 @@ export const signalFields = defineFields(
       control: { kind: "yes-no" },
       asked: (context) => signalBy(context) !== undefined,
     },
+    reads: {
+      at: "/run/signal/reads",
+      label: "As fitted, the clamps read",
+      control: {
+        kind: "choice",
+        none: "not looked at",
+        options: [
+          { value: "with-charger", label: "house and charger" },
+          { value: "house-alone", label: "the house alone" },
+        ],
+      },
+      asked: (context) => signalBy(context) !== undefined,
+    },
+    feederEnd: {
+      at: "/run/signal/feederEnd",
+      label: "Clamps of the feeder sit",
+      control: {
+        kind: "choice",
+        none: "not entered",
+        options: [
+          { value: "start", label: "where it starts" },
+          { value: "end", label: "where it ends" },
+        ],
+      },
+      asked: (context) => signalBy(context) !== undefined && context.document.panels.some((panel) => !onSupply(panel)),
+    },
+    input: {
+      at: "/run/signal/input",
+      label: "Input of the charger",
+      control: { kind: "text", placeholder: "CT 1" },
+      asked: (context) => signalBy(context) !== undefined,
+    },
   },
 );
 

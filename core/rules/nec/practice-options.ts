@@ -1,7 +1,7 @@
 /** Schools of practice under the NEC. */
 import { withCharger } from "#core/case/document/change.ts";
 import type { EvTreatment } from "#core/case/document/types.ts";
-import { ownBoard, type PracticeOption, sizing, withOption } from "../practice-options.ts";
+import { clampsRead, ownBoard, type PracticeOption, sizing, withOption } from "../practice-options.ts";
 
 const evTreatment: PracticeOption = {
   id: "evTreatment",
@@ -98,5 +98,6 @@ export const necPracticeOptions: readonly PracticeOption[] = [
   outdoorGfci,
   receptacle,
   ownBoard("panel"),
+  clampsRead,
   sizing,
 ];

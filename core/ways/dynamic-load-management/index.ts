@@ -91,7 +91,10 @@ export const dynamicLoadManagement = {
         takesWork: items.length > 0,
         solves: reasons,
         before: items,
-        after: (guards) => [clampsWork(context, guards), ...(other ? [sharedLimit(other, context)] : [])],
+        after: (guards) => [
+          clampsWork(context, guards, document, panel),
+          ...(other ? [sharedLimit(other, context)] : []),
+        ],
         cautions: [],
       }),
     ];

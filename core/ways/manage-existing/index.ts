@@ -43,7 +43,7 @@ const byClamps = (context: JudgingContext, bare: Proposal): Proposal => ({
   chargerPlacement: { ...bare.chargerPlacement, managed: true },
   leastA: context.codebook.charging.leastOfferA,
   takesWork: true,
-  work: ({ guards }) => [clampsWork(context, guards)],
+  work: ({ guards }) => [clampsWork(context, guards, context.document, null)],
 });
 
 export const manageExisting = {

@@ -76,7 +76,7 @@ const UNMANAGED = ({ codebook }: JudgingContext): Hold => ({ leastA: codebook.ch
 const MANAGED = (context: JudgingContext): Hold => ({
   managed: true,
   leastA: context.codebook.charging.leastOfferA,
-  work: (guards) => [clampsWork(context, guards)],
+  work: (guards) => [clampsWork(context, guards, context.document, context.path.target.panel)],
 });
 
 export const moveCharger = {

@@ -27,6 +27,7 @@ const SCHOOLS = [
   "disconnect",
   "outdoorGfci",
   "chargerBoard",
+  "clampsRead",
   "receptacle",
 ];
 
@@ -89,7 +90,7 @@ export function RunSection({ rules, managed, onDraw }: Props) {
       <Button onClick={add}>{segments.length === 0 ? "Start the run" : "Add a part"}</Button>
       {segments.length > 0 && (
         <>
-          <WholeRun />
+          <WholeRun managed={managed} />
           {managed && <Signal />}
           <OtherRoutes />
         </>
@@ -99,7 +100,7 @@ export function RunSection({ rules, managed, onDraw }: Props) {
 }
 
 /** Fields of the whole run, and practice options that change a circuit. */
-function WholeRun() {
+function WholeRun({ managed }: Pick<Props, "managed">) {
   const { document } = useJob();
   const store = useJobStore();
   const codebook = codebookOf(document.rules);
@@ -122,7 +123,7 @@ function WholeRun() {
       <CaseField of={runFields.allowancePercent} />
       <CaseField of={runFields.disconnect} />
       {codebook.practiceOptions
-        .filter((s) => SCHOOLS.includes(s.id))
+        .filter((s) => SCHOOLS.includes(s.id) && (managed || s.id !== "clampsRead"))
         .map(({ id, question, choices, current: follows, apply: put }) => (
           <Field key={id} label={question}>
             {(controlProps) => (

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import type { CaseDocument, Panel, Supply } from "#core/case/document/types.ts";
+import type { CaseDocument, Circuit, Panel, Supply } from "#core/case/document/types.ts";
 import type { FindingCode } from "#core/rules/findings/types.ts";
 import { assess } from "#core/testing/assess.ts";
 import { ukCase, usCase, usCaseOn } from "#core/testing/cases.ts";
@@ -45,6 +45,16 @@ const FAULTS: Record<FindingCode, readonly [faulty: CaseDocument, sound: CaseDoc
     onSupply(uk100, { conductor: { size: "25 mm2" } }),
   ],
   "earth-impedance-high": [onSupply(uk100, { zeOhm: 0.36 }), onSupply(uk100, { zeOhm: 0.35 })],
+  "main-earth-undersized": [onSupply(uk100, { mainEarthMm2: 10 }), onSupply(uk100, { mainEarthMm2: 16 })],
+  "bonding-undersized": [
+    onSupply(uk100, { bonding: { water: { state: "bonded", mm2: 6 } } }),
+    onSupply(uk100, { bonding: { water: { state: "bonded", mm2: 10 } } }),
+  ],
+  "bonding-far": [
+    onSupply(uk100, { bonding: { gas: { state: "bonded", distanceMm: 700 } } }),
+    onSupply(uk100, { bonding: { gas: { state: "bonded", distanceMm: 600 } } }),
+  ],
+  "fault-current-high": [onSupply(uk100, { prospectiveKA: 6.5 }), onSupply(uk100, { prospectiveKA: 6 })],
   "looped-supply": [onSupply(uk100, { looped: true }), uk100],
   "rcd-type-ac": [
     onPanel(uk100, { circuits: [{ id: "c", rcd: "AC" }] }),
@@ -132,4 +142,22 @@ it("findings that stop the job come first, notes last", () => {
   expect(severities).toEqual([...severities].sort());
   expect(severities[0]).toBe(0);
   expect(severities.at(-1)).toBe(2);
+});
+
+describe("the rated residual current of a charger's RCD", () => {
+  const behind = (circuit: Partial<Circuit>): CaseDocument => ({
+    ...onPanel(uk100, { circuits: [{ id: "c", rcd: "A", ...circuit }] }),
+    charger: { panel: "main", circuit: "c" },
+  });
+  const missing = (circuit: Partial<Circuit>) =>
+    assess(behind(circuit))
+      .findings.filter((f) => f.code === "rcd-missing")
+      .map((f) => f.text);
+  it("is 30 mA at most", () => {
+    expect(missing({ residualMA: 30 })).toEqual([]);
+    expect(missing({ residualMA: 100 })).toEqual([expect.stringMatching(/trips at 100 mA; a charger needs 30 mA/)]);
+  });
+  it("counts only of an RCD that is there", () => {
+    expect(missing({ rcd: "none", residualMA: 300 })).toEqual([expect.stringMatching(/has no 30 mA RCD/)]);
+  });
 });

@@ -198,6 +198,8 @@ export interface SupplyConductorRules {
   allows(conductor: Conductor): ConductorRating | null;
   /** The usual size for a rating. */
   sizeFor(ratingA: number, aluminium: boolean): Conductor;
+  /** The home with what is brought to size together with it: main earth and bonding. */
+  withSizedEarths?(document: CaseDocument): CaseDocument;
   /** The finding where it is too small. */
   fault: "tails-undersized" | "conductor-undersized";
   rule: string;

@@ -29,6 +29,7 @@ import {
   yesNo,
 } from "./field.ts";
 import {
+  BONDING_STATES,
   CAR_CLASS_IDS,
   CHARGER_FUNCTIONS,
   CLAMPS_READ,
@@ -118,6 +119,8 @@ export const circuitSchema = objectField({
   ratingA: amps(),
   curve: textField(4),
   rcd: oneOf(["none", "AC", "A", "F", "B"]),
+  /** Rated residual current of its own RCD, mA. */
+  residualMA: oneOf([10, 30, 100, 300]),
   /** Its device is marked for current in both directions (UK). */
   bothWays: yesNo(),
   conductor: orNull(conductorSchema),
@@ -240,6 +243,14 @@ export const loadSchema = objectField({
   managed: listField(clampLimit, MOST.panels),
 });
 
+const bondSchema = objectField({
+  state: oneOf(BONDING_STATES),
+  /** Its conductor, copper, mm². */
+  mm2: numberAbove(95),
+  /** From the meter or the stop cock to the clamp, along the pipe, mm. */
+  distanceMm: fromZero(100_000),
+});
+
 export const supplySchema = objectField({
   system: requiredField(oneOf(SUPPLY_SYSTEMS)),
   /** Read from the main breaker or the cut-out label; null when it could not be read. */
@@ -255,6 +266,12 @@ export const supplySchema = objectField({
   belowMinimumAccepted: yesNo(),
   /** A switch between meter and board, with which it can be isolated (UK). */
   isolator: yesNo(),
+  /** The main earth conductor, copper, mm² (UK). */
+  mainEarthMm2: orNull(numberAbove(95)),
+  /** The main bonding of the service pipes (UK). */
+  bonding: objectField({ gas: bondSchema, water: bondSchema }),
+  /** Measured at the origin, kA. */
+  prospectiveKA: orNull(numberAbove(100)),
   /** Where the meter is, in words. */
   meterPlace: textField(),
 });

@@ -81,6 +81,8 @@ export const SIGNALS = ["cores", "data-cable", "radio"] as const;
 export const CLAMPS_READ = ["with-charger", "house-alone"] as const;
 /** Where the clamps of a feeder sit. */
 export const FEEDER_ENDS = ["start", "end"] as const;
+/** What a look at a service pipe found; a pipe of plastic needs no bonding. */
+export const BONDING_STATES = ["bonded", "absent", "not-metallic"] as const;
 /** Where a value of the survey came from. */
 export const SOURCES = ["read", "measured", "told", "assumed"] as const;
 

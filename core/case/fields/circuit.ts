@@ -79,6 +79,16 @@ export const circuitFields = defineFields(
       asked: ({ rules }) => rules.asksFor.rcd,
       unknown: (context) => `the RCD type of ${nameIn(context)}`,
     },
+    residualMA: {
+      at: "/panels/*/circuits/*/residualMA",
+      label: "Its residual current",
+      control: {
+        kind: "choice",
+        none: "not read",
+        options: [10, 30, 100, 300].map((value) => ({ value, label: `${value} mA` })),
+      },
+      asked: (context) => context.rules.asksFor.rcd && (circuitIn(context)?.rcd ?? "none") !== "none",
+    },
     curve: { at: "/panels/*/circuits/*/curve", label: "Curve", control: { kind: "own" } },
     status: {
       at: "/panels/*/circuits/*/status",

@@ -1,8 +1,8 @@
 /** The supply: rating, system, earthing, conductors, and equipment between the street and the panel. */
-import { AMPERE_UNITS, OHM_UNITS } from "#core/quantity/parse.ts";
+import { AMPERE_UNITS, NO_UNITS, OHM_UNITS } from "#core/quantity/parse.ts";
 import { capital } from "#core/words.ts";
 import type { SupplySystem } from "../document/types.ts";
-import { defineFields } from "./field.ts";
+import { defineFields, type FieldContext } from "./field.ts";
 
 const SYSTEMS: Readonly<Record<SupplySystem, string>> = {
   "split-phase-120-240": "120/240 V",
@@ -10,6 +10,47 @@ const SYSTEMS: Readonly<Record<SupplySystem, string>> = {
   "single-phase-230": "Single phase",
   "three-phase-230-400": "Three phase",
 };
+
+/** Sizes that the main earth and main bonding are made in, copper. */
+const EARTH_SIZES = [4, 6, 10, 16, 25].map((value) => ({ value, label: `${value} mm²` }));
+
+const asksForEarth = ({ rules }: FieldContext) => rules.asksFor.earthing;
+
+/** What is asked of the bonding of one service pipe. @param from the point that its clamp is near */
+const bondFields = (pipe: "gas" | "water", from: string) => {
+  const isBonded = ({ document }: FieldContext) => document.supply.bonding?.[pipe]?.state === "bonded";
+  return {
+    state: {
+      at: `/supply/bonding/${pipe}/state`,
+      label: `Bonding of the ${pipe} pipe`,
+      control: {
+        kind: "choice",
+        none: "not looked at",
+        options: [
+          { value: "bonded", label: "bonded" },
+          { value: "absent", label: "absent" },
+          { value: "not-metallic", label: "no metal pipe" },
+        ],
+      },
+      asked: asksForEarth,
+    },
+    mm2: {
+      at: `/supply/bonding/${pipe}/mm2`,
+      label: `Conductor at the ${pipe} pipe`,
+      control: { kind: "choice", none: "not read", options: EARTH_SIZES },
+      asked: isBonded,
+    },
+    distanceMm: {
+      at: `/supply/bonding/${pipe}/distanceMm`,
+      label: `From the ${from}, mm`,
+      control: { kind: "number", units: NO_UNITS, usual: "" },
+      asked: isBonded,
+    },
+  } as const;
+};
+
+const gas = bondFields("gas", "gas meter");
+const water = bondFields("water", "stop cock");
 
 export const supplyFields = defineFields(
   { step: "survey", section: "supply" },
@@ -104,5 +145,23 @@ export const supplyFields = defineFields(
       source: "always",
     },
     battery: { at: "/supply/battery", label: "Battery", control: { kind: "yes-no" }, source: "always" },
+    prospectiveKA: {
+      at: "/supply/prospectiveKA",
+      label: "Prospective fault current, kA",
+      control: { kind: "number", units: NO_UNITS, usual: "", empty: "null" },
+      asked: asksForEarth,
+    },
+    mainEarthMm2: {
+      at: "/supply/mainEarthMm2",
+      label: "Main earth",
+      control: { kind: "choice", none: "not read", options: EARTH_SIZES },
+      asked: asksForEarth,
+    },
+    gasBonding: gas.state,
+    gasBondingMm2: gas.mm2,
+    gasBondingDistance: gas.distanceMm,
+    waterBonding: water.state,
+    waterBondingMm2: water.mm2,
+    waterBondingDistance: water.distanceMm,
   },
 );

@@ -17,6 +17,7 @@ import { capital } from "#core/words.ts";
 import { rcdOf, withoutTypeAc } from "../findings/protection.ts";
 import type { FindingRule } from "../findings/types.ts";
 import type { Home, PathTarget } from "../home.ts";
+import { earthFindings } from "./earth-findings.ts";
 import { MOST_ZE_OHM, STABLE_ELECTRODE_OHM } from "./earthing.ts";
 import type { Bs7671Sections } from "./sections.ts";
 import { SURGE_RULE } from "./surge.ts";
@@ -68,6 +69,7 @@ function hangsUnder(
 
 /** Generation or a battery that may feed back through the board. */
 export const ukFindings = (sections: Bs7671Sections): readonly FindingRule[] => [
+  ...earthFindings,
   {
     at: "supply",
     code: "looped-supply",
@@ -189,14 +191,23 @@ export const ukFindings = (sections: Bs7671Sections): readonly FindingRule[] => 
     todo: "Fit a 30 mA RCD of type A or better for this circuit alone",
     reason: "fault-on-path",
     pathOnly: true,
-    check: ({ document }, circuit, { panel }) =>
-      rcdOf(panel, circuit) === "none" && !isResidualElsewhere(document)
-        ? [{ link: linkId.device(circuit.id), text: `${circuitName(circuit)} has no 30 mA RCD` }]
-        : [],
+    check: ({ document }, circuit, { panel }) => {
+      if (isResidualElsewhere(document)) return [];
+      const link = linkId.device(circuit.id);
+      if (rcdOf(panel, circuit) === "none") return [{ link, text: `${circuitName(circuit)} has no 30 mA RCD` }];
+      return (circuit.rcd ?? "none") !== "none" && (circuit.residualMA ?? 0) > 30
+        ? [
+            {
+              link,
+              text: `The RCD of ${circuitName(circuit)} trips at ${circuit.residualMA} mA; a charger needs 30 mA`,
+            },
+          ]
+        : [];
+    },
     mend: {
       requires: TAKES.rcds,
       of: ({ document }, circuit) => ({
-        document: withCircuit(document, circuit.id, { rcd: "A", device: "rcbo" }),
+        document: withCircuit(document, circuit.id, { rcd: "A", device: "rcbo", residualMA: 30 }),
         text: `Fit a 30 mA RCBO of type A to ${circuitName(circuit)}`,
       }),
     },

@@ -1,7 +1,8 @@
 /** Tails between cut-out, meter and board, copper. Source: network operators' conditions, BS 7671 434.3. */
-import type { Conductor } from "#core/case/document/types.ts";
 import { showA } from "#core/units.ts";
 import type { SupplyConductorRules } from "../types.ts";
+import { withSizedEarths } from "./earth-findings.ts";
+import { mm2Of } from "./mm2.ts";
 
 const TAILS = [
   { mm2: 10, upToA: 60 },
@@ -9,11 +10,6 @@ const TAILS = [
   { mm2: 25, upToA: 100 },
   { mm2: 35, upToA: 125 },
 ] as const;
-
-const mm2Of = ({ size }: Conductor): number | null => {
-  const found = /^(\d+(?:\.\d+)?)\s*mm2$/.exec(size.trim().toLowerCase())?.[1];
-  return found === undefined ? null : Number(found);
-};
 
 export const ukTails: SupplyConductorRules = {
   name: "tails",
@@ -36,6 +32,7 @@ export const ukTails: SupplyConductorRules = {
     const row = TAILS.find((t) => t.upToA >= ratingA) ?? TAILS[TAILS.length - 1];
     return { size: `${row?.mm2} mm2`, material: "cu" };
   },
+  withSizedEarths,
   fault: "tails-undersized",
   rule: "BS 7671 434.3, network operator's tails",
 };

@@ -112,6 +112,23 @@ describe("notes of a visit in the UK", () => {
     });
   });
 
+  it("reads main earth, bonding and the prospective fault current", () => {
+    const { after, said } = enter(
+      "main earth 16\ngas bonding 10 mm2, water not bonded\nPFC 1.4 kA",
+      "uk-bs7671-2018-a2",
+    );
+    expect(said.filter((s) => s.startsWith("!"))).toEqual([]);
+    expect(after.supply).toMatchObject({
+      mainEarthMm2: 16,
+      bonding: { gas: { state: "bonded", mm2: 10 }, water: { state: "absent" } },
+      prospectiveKA: 1.4,
+    });
+    expect(enter("water pipe plastic", "uk-bs7671-2018-a2").after.supply.bonding?.water).toEqual({
+      state: "not-metallic",
+    });
+    expect(enter("gas bonded", "uk-bs7671-2018-a2").said).toEqual(["Bonding of the gas pipe: bonded"]);
+  });
+
   it("reads a board, RCDs over several ways, circuits and a measurement", () => {
     const { after, said } = enter(
       "board main switch 100 A, 12 ways, sound, metal\ntype AC RCD 63 A ways 1-5\nb40 shower 9.5kw rcd ac\ncooker 10.5kw with socket b32\nmeasured 52 A over 31 days, 30 min, winter",

@@ -2,7 +2,7 @@
 import type { Conductor } from "#core/case/document/types.ts";
 import { conductorName } from "#core/case/fields/names.ts";
 import { parseNumber } from "#core/quantity/parse.ts";
-import { showA, showOhm } from "#core/units.ts";
+import { showA, showNumber, showOhm } from "#core/units.ts";
 import { capital } from "#core/words.ts";
 import type { NoteContext, NoteReader, Understood } from "./types.ts";
 import { setRead } from "./values.ts";
@@ -70,6 +70,25 @@ function readEarthing(line: string, { document }: NoteContext) {
       patch: setRead(document, "/supply/earthing", earthing, "supply.earthing"),
     };
   }
+  const earth = /^main\s+earth[:\s]+(\d{1,2})\s*(?:mm2|mm²)?$/i.exec(line)?.[1];
+  if (earth)
+    return { understood: `Main earth ${earth} mm²`, patch: setRead(document, "/supply/mainEarthMm2", Number(earth)) };
+  const fault = /^(?:pfc|pscc|prospective\s+fault\s+current)[:\s=]*([\d.,]+)\s*(?:ka)?$/i.exec(line)?.[1];
+  const prospectiveKA = fault === undefined ? null : parseNumber(fault);
+  if (prospectiveKA !== null)
+    return {
+      understood: `Prospective fault current ${showNumber(prospectiveKA)} kA`,
+      patch: setRead(document, "/supply/prospectiveKA", prospectiveKA),
+    };
+  const bond = readBonding(line);
+  if (bond) {
+    const { pipe, mm2, state } = bond;
+    const value = { ...document.supply.bonding?.[pipe], state, ...(mm2 && { mm2 }) };
+    return {
+      understood: `Bonding of the ${pipe} pipe: ${mm2 ? `${mm2} mm²` : BONDING_WORDS[state]}`,
+      patch: setRead(document, `/supply/bonding/${pipe}`, value),
+    };
+  }
   const loop = /^(?:measured\s+)?(?:ze|electrode)[:\s=]*([\d.,]+)\s*(?:ohms?|Ω)?$/i.exec(line)?.[1];
   const zeOhm = loop === undefined ? null : parseNumber(loop);
   if (zeOhm !== null)
@@ -78,6 +97,18 @@ function readEarthing(line: string, { document }: NoteContext) {
       patch: setRead(document, "/supply/zeOhm", zeOhm, "supply.zeOhm"),
     };
   return null;
+}
+
+const BONDING_WORDS = { bonded: "bonded", absent: "absent", "not-metallic": "no metal pipe" } as const;
+
+/** `gas bonding 10`, `water bonding 6 mm2`, `gas bonded`, `water not bonded`, `water pipe plastic`. */
+function readBonding(line: string) {
+  const sized = /^(gas|water)\s+bond(?:ing|ed)(?:\s+(?:in\s+)?(\d{1,2})\s*(?:mm2|mm²)?)?$/i.exec(line);
+  const other = /^(gas|water)\s+(?:(not\s+bonded|bonding\s+absent|no\s+bonding)|(?:pipe\s+)?plastic)$/i.exec(line);
+  const pipe = (sized ?? other)?.[1]?.toLowerCase() as "gas" | "water" | undefined;
+  if (!pipe) return null;
+  const state = sized ? "bonded" : other?.[2] ? "absent" : "not-metallic";
+  return { pipe, state, mm2: sized?.[2] ? Number(sized[2]) : null } as const;
 }
 
 /** Things that are present or absent: their field in the case and their usual names. */

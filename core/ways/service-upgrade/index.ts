@@ -24,9 +24,16 @@ const upgradeTakes = (kind: string): Requirements =>
     "inspection",
   );
 
-/** Its conductors, where those that are there are too small. */
-const conductorsTaken = (isRenewed: boolean, ratingA: number, material: string): Record<string, number> =>
-  isRenewed ? { [`tails:${ratingA}:${material}`]: 1 } : {};
+/** Its conductors, main earth and bonding among them, where those that are there are too small. */
+function conductorsTaken(
+  { document: { supply: before }, codebook }: JudgingContext,
+  after: CaseDocument["supply"],
+  ratingA: number,
+): Record<string, number> {
+  const allowsA = before.conductor ? (codebook.supplyConductor.allows(before.conductor)?.ampacityA ?? 0) : 0;
+  if (exceeds(ratingA, allowsA)) return { [`tails:${ratingA}:${after.conductor?.material ?? "cu"}`]: 1 };
+  return after.mainEarthMm2 !== before.mainEarthMm2 || after.bonding !== before.bonding ? { bonding: 1 } : {};
+}
 
 const THREE_PHASE_BOARD = requirements({ "panel:three-phase": 1, "labour:panel:three-phase": 1 }, "order-panel");
 
@@ -62,8 +69,8 @@ export function homeOnSupply(
     conductor: codebook.supplyConductor.sizeFor(ratingA, document.options?.allowAluminium ?? false),
     ...(codebook.bus && { emergencyDisconnect: true }),
   });
-  const phased =
-    system === document.supply.system ? supplied : onPhases(supplied, home.demandA <= ratingA, home.demandA);
+  const earthed = codebook.supplyConductor.withSizedEarths?.(supplied) ?? supplied;
+  const phased = system === document.supply.system ? earthed : onPhases(earthed, home.demandA <= ratingA, home.demandA);
   const heads = phased.panels.filter(onSupply);
   const [head] = heads;
   if (!head || heads.length > 1 || !codebook.bus) return phased;
@@ -128,9 +135,7 @@ function propose(context: JudgingContext, larger: Larger, start: Start): Proposa
   const panel = own?.panel ?? from;
   const threePhase = larger.system !== context.document.supply.system;
   const { conductor } = supplied.supply;
-  const before = context.document.supply.conductor;
-  const allowsA = before ? (codebook.supplyConductor.allows(before)?.ampacityA ?? 0) : 0;
-  const conductors = conductorsTaken(exceeds(larger.ratingA, allowsA), larger.ratingA, conductor?.material ?? "cu");
+  const conductors = conductorsTaken(context, supplied.supply, larger.ratingA);
   return onNewCircuit(context, {
     document: own?.document ?? supplied,
     panel,

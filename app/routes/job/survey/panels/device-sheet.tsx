@@ -28,6 +28,7 @@ const BEFORE_LOADS = [
   circuitFields.device,
   circuitFields.protects,
   circuitFields.rcd,
+  circuitFields.residualMA,
   circuitFields.bothWays,
   circuitFields.status,
   circuitFields.conductor,

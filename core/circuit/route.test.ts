@@ -224,6 +224,11 @@ describe("crossings", () => {
     expect(design.cautions).toContainEqual(expect.stringContaining("A heated floor: part 1"));
     expect(us({ through: { heatedFloors: 0 } }).some((c) => c.id === "heated-floor")).toBe(false);
   });
+  it("is never steel, and is agreed on where it is a flat roof", () => {
+    expect(one(us({ through: { steelBeams: 1 } }), "steel-beam").passes).toBe(false);
+    expect(one(us({ through: { flatRoofs: 1 } }), "flat-roof").passes).toBe(null);
+    expect(us({ through: { steelBeams: 0, flatRoofs: 0 } }).some((c) => /steel|roof/.test(c.id))).toBe(false);
+  });
   it("is searched where it is concrete, sleeved where it has a cavity, and agreed on where it is a fence", () => {
     expect(one(us({ through: { concreteFloors: 1 } }), "concrete-floor").passes).toBe(null);
     expect(one(us({ through: { cavityWalls: 1 } }), "cavity").passes).toBe(null);

@@ -48,7 +48,7 @@ function supportChecks(
   });
 }
 
-/** Crossings: heated floors must not be drilled; concrete only after its contents are known. */
+/** Crossings: heated floors and steel must not be drilled; concrete only after its contents are known. */
 function crossingChecks({ segments }: Pick<RoutedCircuit, "segments">): RouteCheck[] {
   const crosses = (segment: RunSegment, what: keyof NonNullable<RunSegment["through"]>) =>
     (segment.through?.[what] ?? 0) > 0;
@@ -63,6 +63,30 @@ function crossingChecks({ segments }: Pick<RoutedCircuit, "segments">): RouteChe
           "Heron's own",
           "a heated floor is not drilled",
           `${at}: choose another route`,
+        ),
+    ),
+    ...oneCheckFor(
+      indexesWhere(segments, (s) => crosses(s, "steelBeams")),
+      (at) =>
+        routeCheck(
+          "steel-beam",
+          "A steel beam",
+          false,
+          "Heron's own",
+          "steel that carries the building is not drilled without its engineer",
+          `${at}: choose another route`,
+        ),
+    ),
+    ...oneCheckFor(
+      indexesWhere(segments, (s) => crosses(s, "flatRoofs")),
+      (at) =>
+        routeCheck(
+          "flat-roof",
+          "Through a flat roof",
+          null,
+          "Heron's own",
+          "by a sleeve with a roofer's collar, above standing water; whoever vouches for the roof agrees",
+          at,
         ),
     ),
     ...oneCheckFor(

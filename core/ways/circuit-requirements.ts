@@ -4,6 +4,7 @@
 
 import { chargerPhases, chargerRun, hasNeutral } from "#core/case/document/lookups.ts";
 import type { CaseDocument, Conductor, Run, RunSegment } from "#core/case/document/types.ts";
+import { NEVER_DRILLED } from "#core/case/document/vocabulary.ts";
 import { designFor, isDesigned } from "#core/circuit/design.ts";
 import { countOfSupports } from "#core/circuit/route.ts";
 import { type Requirements, requirements } from "#core/estimate/requirements.ts";
@@ -81,8 +82,7 @@ type Put = (item: string, count: number) => void;
 /** Drilled holes and the sleeves in them. */
 function putCrossings({ through = {}, fixedTo }: RunSegment, put: Put): void {
   for (const [what, count] of Object.entries(through)) {
-    // A heated floor is not drilled: the circuit's checks say so.
-    if (!count || what === "heatedFloors") continue;
+    if (!count || NEVER_DRILLED.some((never) => never === what)) continue;
     put(`labour:drill:${what}`, count);
     if (what !== "joists") put("sleeve", count);
   }

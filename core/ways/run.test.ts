@@ -163,7 +163,7 @@ describe("price-book items of a run", () => {
           length: ft(30),
           rise: ft(10),
           conductorType: "nm-b",
-          through: { joists: 6, cavityWalls: 1 },
+          through: { joists: 6, cavityWalls: 1, flatRoofs: 1, steelBeams: 1 },
         },
         { method: "buried-pvc", length: ft(50), conductorType: "thhn", surface: "paving" },
       ],
@@ -173,10 +173,13 @@ describe("price-book items of a run", () => {
     const takes = built(along(knownUsHome(), run));
     expect(takes["run:in-wall"]).toBeCloseTo(44, 9);
     expect(takes["run:buried-pvc:paving"]).toBeCloseTo(55, 9);
+    // Steel is not drilled, so no hole in it is priced.
+    expect(takes).not.toHaveProperty("labour:drill:steelBeams");
     expect(takes).toMatchObject({
       "labour:drill:joists": 6,
       "labour:drill:cavityWalls": 1,
-      sleeve: 1,
+      "labour:drill:flatRoofs": 1,
+      sleeve: 2,
       "junction-box": 1,
       "labour:junction-box": 1,
       disconnect: 1,

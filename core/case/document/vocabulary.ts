@@ -63,7 +63,7 @@ export const OUTLET_TYPES = ["5-15", "5-20", "6-50", "10-30", "10-50", "14-30", 
 export const PERMISSIONS = ["owner", "association", "authority"] as const;
 export const PERMISSION_STATES = ["not-needed", "to-ask", "asked", "given", "refused"] as const;
 /** Surfaces above a trench. */
-export const SURFACES = ["soil", "lawn", "gravel", "paving", "asphalt", "concrete"] as const;
+export const SURFACES = ["soil", "lawn", "gravel", "paving", "asphalt", "concrete", "decking"] as const;
 /** Materials that a run is drilled through. */
 export const CROSSINGS = [
   "joists",
@@ -72,7 +72,11 @@ export const CROSSINGS = [
   "timberFloors",
   "concreteFloors",
   "heatedFloors",
+  "steelBeams",
+  "flatRoofs",
 ] as const;
+/** Crossings that are never drilled: the circuit's checks say so. */
+export const NEVER_DRILLED: readonly (typeof CROSSINGS)[number][] = ["heatedFloors", "steelBeams"];
 /** Where the charger's disconnect is, seen from the charger. */
 export const DISCONNECTS = ["in-sight", "out-of-sight", "none"] as const;
 /** How the clamps' reading gets to the charger. */

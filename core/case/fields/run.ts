@@ -285,5 +285,12 @@ export const segmentFields = defineFields(
       control: bareNumber,
       hint: "must not be drilled",
     },
+    steelBeams: {
+      at: "/run/segments/*/through/steelBeams",
+      label: "Steel beams",
+      control: bareNumber,
+      hint: "must not be drilled",
+    },
+    flatRoofs: { at: "/run/segments/*/through/flatRoofs", label: "Flat roofs", control: bareNumber },
   },
 );

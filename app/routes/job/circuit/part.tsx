@@ -36,6 +36,8 @@ const CROSSED = [
   segmentFields.timberFloors,
   segmentFields.concreteFloors,
   segmentFields.heatedFloors,
+  segmentFields.steelBeams,
+  segmentFields.flatRoofs,
 ] as const;
 
 /**

@@ -57,6 +57,16 @@ describe("the protection of a charging circuit", () => {
     };
     expect(items(apart)).toEqual(expect.arrayContaining(["device:rcd", "device:lost-pen"]));
   });
+  it("alone at the supply end is one unit, of the type that the job asks for", () => {
+    const alone = (kind: string): Protection => ({ residual: { at: "supply-end", kind }, lostPen: { at: "charger" } });
+    const units = (kind: string) =>
+      dedicated(alone(kind))
+        .workItems.filter((w) => w.id === "protection:supply-end")
+        .flatMap((w) => w.requires.parts.map((p) => p.item));
+    expect(units("B")).toEqual(["device:rcd-b", "labour:device"]);
+    expect(units("A")).toEqual(["device:rcd", "labour:device"]);
+    expect(workIn(home(alone("B")), "dedicated-circuit")).toMatch(/Fit a unit at the supply end/);
+  });
   it("may be an electrode of the circuit's own", () => {
     const electrode: Protection = {
       residual: { at: "board", kind: "B" },
@@ -77,8 +87,14 @@ describe("the protection of a charging circuit", () => {
     expect(made(inside)).toMatchObject({ rcd: "none" });
   });
   it("outside the board does not protect a cable in a wall", () => {
-    expect(check({ residual: { at: "charger", kind: "B" } }, "in-wall-rcd")).toMatchObject({ passes: false });
-    expect(check({ residual: { at: "board", kind: "B" } }, "in-wall-rcd")).toMatchObject({ passes: true });
+    expect(check({ residual: { at: "charger", kind: "B" } }, "in-wall-rcd")).toMatchObject({
+      passes: false,
+      numbers: expect.stringMatching(/behind the cable$/),
+    });
+    expect(check({ residual: { at: "board", kind: "B" } }, "in-wall-rcd")).toMatchObject({
+      passes: true,
+      numbers: expect.stringMatching(/at the board, before the cable$/),
+    });
   });
   it("that is taken away again is none", () => {
     const emptied: Protection = { residual: {}, lostPen: {} };

@@ -48,70 +48,66 @@ function supportChecks(
   });
 }
 
+interface CrossingCheck {
+  through: keyof NonNullable<RunSegment["through"]>;
+  id: string;
+  label: string;
+  passes: RouteCheck["passes"];
+  asks: string;
+  /** What is done there. */
+  todo?: string;
+}
+
 /** Crossings: heated floors and steel must not be drilled; concrete only after its contents are known. */
+const CROSSING_CHECKS: readonly CrossingCheck[] = [
+  {
+    through: "heatedFloors",
+    id: "heated-floor",
+    label: "A heated floor",
+    passes: false,
+    asks: "a heated floor is not drilled",
+    todo: "choose another route",
+  },
+  {
+    through: "steelBeams",
+    id: "steel-beam",
+    label: "A steel beam",
+    passes: false,
+    asks: "steel that carries the building is not drilled without its engineer",
+    todo: "choose another route",
+  },
+  {
+    through: "flatRoofs",
+    id: "flat-roof",
+    label: "Through a flat roof",
+    passes: null,
+    asks: "by a sleeve with a roofer's collar, above standing water; whoever vouches for the roof agrees",
+  },
+  {
+    through: "concreteFloors",
+    id: "concrete-floor",
+    label: "A concrete floor",
+    passes: null,
+    asks: "pipes, steel and heating are located before it is drilled",
+    todo: "locate them, then drill",
+  },
+  {
+    through: "cavityWalls",
+    id: "cavity",
+    label: "Through a cavity",
+    passes: null,
+    asks: "in a sleeve, sloping to the outside by 3° or more, both ends sealed",
+  },
+];
+
+/** What a run is drilled through, and the fence that it is fixed to. */
 function crossingChecks({ segments }: Pick<RoutedCircuit, "segments">): RouteCheck[] {
-  const crosses = (segment: RunSegment, what: keyof NonNullable<RunSegment["through"]>) =>
-    (segment.through?.[what] ?? 0) > 0;
   return [
-    ...oneCheckFor(
-      indexesWhere(segments, (s) => crosses(s, "heatedFloors")),
-      (at) =>
-        routeCheck(
-          "heated-floor",
-          "A heated floor",
-          false,
-          "Heron's own",
-          "a heated floor is not drilled",
-          `${at}: choose another route`,
-        ),
-    ),
-    ...oneCheckFor(
-      indexesWhere(segments, (s) => crosses(s, "steelBeams")),
-      (at) =>
-        routeCheck(
-          "steel-beam",
-          "A steel beam",
-          false,
-          "Heron's own",
-          "steel that carries the building is not drilled without its engineer",
-          `${at}: choose another route`,
-        ),
-    ),
-    ...oneCheckFor(
-      indexesWhere(segments, (s) => crosses(s, "flatRoofs")),
-      (at) =>
-        routeCheck(
-          "flat-roof",
-          "Through a flat roof",
-          null,
-          "Heron's own",
-          "by a sleeve with a roofer's collar, above standing water; whoever vouches for the roof agrees",
-          at,
-        ),
-    ),
-    ...oneCheckFor(
-      indexesWhere(segments, (s) => crosses(s, "concreteFloors")),
-      (at) =>
-        routeCheck(
-          "concrete-floor",
-          "A concrete floor",
-          null,
-          "Heron's own",
-          "pipes, steel and heating are located before it is drilled",
-          `${at}: locate them, then drill`,
-        ),
-    ),
-    ...oneCheckFor(
-      indexesWhere(segments, (s) => crosses(s, "cavityWalls")),
-      (at) =>
-        routeCheck(
-          "cavity",
-          "Through a cavity",
-          null,
-          "Heron's own",
-          "in a sleeve, sloping to the outside by 3° or more, both ends sealed",
-          at,
-        ),
+    ...CROSSING_CHECKS.flatMap(({ through, id, label, passes, asks, todo }) =>
+      oneCheckFor(
+        indexesWhere(segments, (s) => (s.through?.[through] ?? 0) > 0),
+        (at) => routeCheck(id, label, passes, "Heron's own", asks, todo ? `${at}: ${todo}` : at),
+      ),
     ),
     ...oneCheckFor(
       indexesWhere(segments, (s) => s.fixedTo === "fence"),
@@ -174,6 +170,17 @@ function leadIn({ place }: CaseDocument, { segments, chargeA }: CircuitDesign, r
   return lostV === null ? "" : `; its lead about ${showNumber(lostV)} V more`;
 }
 
+/** A design with more checks and the answers that they were given; what does not hold is a caution too. */
+function withChecks(design: CircuitDesign, asked: readonly RouteCheck[], document: CaseDocument): CircuitDesign {
+  const checks = withConfirmations(asked, document);
+  const failed = checks.filter((c) => c.passes === false);
+  return {
+    ...design,
+    checks: [...design.checks, ...checks],
+    cautions: [...design.cautions, ...failed.map((c) => `${c.label}: ${c.numbers} (${c.rule}).`)],
+  };
+}
+
 /** A designed circuit with the checks of how it runs; what does not hold is a caution too. */
 export function withRoute(
   routed: Omit<RoutedCircuit, "segments" | "run">,
@@ -184,13 +191,7 @@ export function withRoute(
   const run = chargerRun(document);
   if (!run) return design;
   const full: RoutedCircuit = { ...routed, run, segments: laidSegments(run) };
-  const checks = withConfirmations(isNew ? routeChecks(full, codebook) : [dropInAll(full, codebook)], document);
-  const failed = checks.filter((c) => c.passes === false);
-  return {
-    ...design,
-    checks: [...design.checks, ...checks],
-    cautions: [...design.cautions, ...failed.map((c) => `${c.label}: ${c.numbers} (${c.rule}).`)],
-  };
+  return withChecks(design, isNew ? routeChecks(full, codebook) : [dropInAll(full, codebook)], document);
 }
 
 /** A designed feeder with the checks of how it runs and ends; what does not hold is a caution too. */
@@ -210,13 +211,7 @@ export function withFeederRoute(document: CaseDocument, codebook: Codebook, desi
       "see to it when the feeder is terminated",
     ),
   ];
-  const checks = withConfirmations(asked, document);
-  const failed = checks.filter((c) => c.passes === false);
-  return {
-    ...design,
-    checks: [...design.checks, ...checks],
-    cautions: [...design.cautions, ...failed.map((c) => `${c.label}: ${c.numbers} (${c.rule}).`)],
-  };
+  return withChecks(design, asked, document);
 }
 
 /** Failing checks of a circuit's run. */

@@ -1,6 +1,7 @@
 /** Chargers that a firm fits: price-book items with what their makers declare, compared by what a customer wishes for. */
 import { withCharger } from "#core/case/document/change.ts";
 import type { CaseDocument, ChargerFunction, Length } from "#core/case/document/types.ts";
+import { CHARGER_FUNCTIONS } from "#core/case/document/vocabulary.ts";
 import { lengthFt, lengthM } from "#core/units.ts";
 import type { PriceBook, PriceItem } from "./book-schema.ts";
 
@@ -20,7 +21,6 @@ export const CHARGER_FUNCTION_NAMES: Readonly<Record<ChargerFunction, string>> =
   pen: "disconnects on a lost neutral",
   "two-way": "feeds back",
 };
-const FUNCTIONS = Object.keys(CHARGER_FUNCTION_NAMES) as ChargerFunction[];
 
 export interface ChargerKind {
   id: string;
@@ -52,7 +52,7 @@ function readDeclared(text: string): Declared | { unknown: string[] } {
     .filter((word) => word !== "")) {
     const amps = /^([\d.]+)\s*a$/.exec(part)?.[1];
     const lead = /^lead ([\d.]+)\s*(m|ft)$/.exec(part);
-    const named = FUNCTIONS.find((name) => name === part);
+    const named = CHARGER_FUNCTIONS.find((name) => name === part);
     if (amps !== undefined) declared.maxA = Number(amps);
     else if (part === "3 phases") declared.phases = 3;
     else if (part === "1 phase") declared.phases = 1;
@@ -70,7 +70,7 @@ export function declarationProblems(item: Pick<PriceItem, "id" | "name" | "condi
   const read = readDeclared(item.condition ?? "");
   if ("unknown" in read)
     return [
-      `condition of ${item.name} must list a current such as 32 A, 3 phases, plug, lead 5 m, ${FUNCTIONS.join(", ")}; not "${read.unknown.join('", "')}"`,
+      `condition of ${item.name} must list a current such as 32 A, 3 phases, plug, lead 5 m, ${CHARGER_FUNCTIONS.join(", ")}; not "${read.unknown.join('", "')}"`,
     ];
   return read.maxA > 0 ? [] : [`condition of ${item.name} must name its largest current, such as 32 A`];
 }

@@ -77,32 +77,30 @@ export function measureFirst(
   };
 }
 
-/** A charger that feeds back is agreed with the operator before it is connected, whatever else holds. */
-const consentToFeedBack = ({ words, twoWay }: Codebook): ReturnType<typeof consentOfOperator> => ({
-  items: [
-    {
-      id: "apply",
-      text: `Apply to the ${words.operator} to feed back, and wait for the agreement`,
-      requires: APPLICATION,
-      link: "supply",
-    },
-  ],
-  reasons: [
-    wayReason(
-      "permission-open",
-      `A charger that feeds back counts as generation: the ${words.operator} must agree first`,
-      twoWay.consentRule,
-    ),
-  ],
+interface Consent {
+  items: WorkItem[];
+  reasons: WayReason[];
+  cautions: string[];
+}
+
+/** The operator must agree first. @param request how the application goes on */
+const agreedFirst = ({ words }: Codebook, request: string, why: string, rule: string): Consent => ({
+  items: [{ id: "apply", text: `Apply to the ${words.operator} ${request}`, requires: APPLICATION, link: "supply" }],
+  reasons: [wayReason("permission-open", why, rule)],
   cautions: [],
 });
 
+/** A charger that feeds back is agreed with the operator before it is connected, whatever else holds. */
+const consentToFeedBack = (codebook: Codebook): Consent =>
+  agreedFirst(
+    codebook,
+    "to feed back, and wait for the agreement",
+    `A charger that feeds back counts as generation: the ${codebook.words.operator} must agree first`,
+    codebook.twoWay.consentRule,
+  );
+
 /** Whether the network operator is notified afterwards or must agree first (United Kingdom). */
-export function consentOfOperator(
-  { codebook }: JudgingContext,
-  { demandA, document }: Home,
-  chargeA: number,
-): { items: WorkItem[]; reasons: WayReason[]; cautions: string[] } {
+export function consentOfOperator({ codebook }: JudgingContext, { demandA, document }: Home, chargeA: number): Consent {
   if (feedsBack(document)) return consentToFeedBack(codebook);
   const rules = codebook.notify;
   if (!rules) return { items: [], reasons: [], cautions: [] };
@@ -116,18 +114,7 @@ export function consentOfOperator(
   const text = over
     ? `The demand with charging is ${showA(demandA)}, over ${showA(rules.demandA)}: the ${codebook.words.operator} must agree first`
     : `The ${codebook.words.operator} must agree first: the cut-out is not certain`;
-  return {
-    items: [
-      {
-        id: "apply",
-        text: `Apply to the ${codebook.words.operator} and wait for the answer`,
-        requires: APPLICATION,
-        link: "supply",
-      },
-    ],
-    reasons: [wayReason("permission-open", text, rules.rule)],
-    cautions: [],
-  };
+  return agreedFirst(codebook, "and wait for the answer", text, rules.rule);
 }
 
 /** Work with one more item before the first of a kind; unchanged where there is none. */

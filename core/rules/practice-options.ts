@@ -20,6 +20,23 @@ export const withOption = (
   options: { ...document.options, ...option },
 });
 
+/** A school that the job follows or not. @param labels where it does not, and where it does */
+export const yesNoOption = (
+  id: string,
+  question: string,
+  field: "allowAluminium" | "disconnectInSight" | "receptacleNeutral",
+  labels: { no: string; yes: string },
+): PracticeOption => ({
+  id,
+  question,
+  choices: [
+    { value: "no", label: labels.no },
+    { value: "yes", label: labels.yes },
+  ],
+  current: ({ options }) => (options?.[field] ? "yes" : "no"),
+  apply: (document, value) => withOption(document, { [field]: value === "yes" }),
+});
+
 /** What the charger is set to, where more than one current would do. */
 export const sizing: PracticeOption = {
   id: "sizing",

@@ -2,6 +2,7 @@
 
 import { withCircuit } from "#core/case/document/change.ts";
 import { chargerPhases } from "#core/case/document/lookups.ts";
+import { type WayReason, wayReason } from "#core/case/document/reasons.ts";
 import type { CaseDocument, Circuit } from "#core/case/document/types.ts";
 import { linkId } from "#core/case/fields/link-ids.ts";
 import { circuitName } from "#core/case/fields/names.ts";
@@ -9,6 +10,10 @@ import { requirements, type WorkItem } from "#core/estimate/requirements.ts";
 import type { ChargerPlacement, JudgingContext, Proposal } from "./types.ts";
 
 const OLD_END = requirements({ "labour:device:abandoned": 1, "labour:device:far-end": 1 });
+
+/** The visit is about a charger that is there, and the loads have none. */
+export const noChargerThere = (): WayReason =>
+  wayReason("no-charger", "No charger that is there already is among the loads of the home", "Site survey");
 
 /**
  * A staying charger on the circuit that feeds it today, in a home after some work.

@@ -8,18 +8,6 @@ import type { FindingRule } from "../findings/types.ts";
 import { BONDING_WITHIN_MM, BREAKS_KA, bondingMm2, mainEarthMm2 } from "./earthing.ts";
 import { mm2Of } from "./mm2.ts";
 
-/** The home with main earth and bonding in the size that its tails need; what nobody has looked at stays unknown. */
-export function withSizedEarths(document: CaseDocument): CaseDocument {
-  const { supply } = document;
-  const earth = earthNeeded(supply);
-  const renewed =
-    supply.mainEarthMm2 && earth !== null
-      ? withSupply(document, { mainEarthMm2: Math.max(supply.mainEarthMm2, earth) })
-      : document;
-  const pipes = [...unbonded(renewed), ...thin(renewed.supply)];
-  return pipes.length === 0 ? renewed : bonded(renewed, pipes);
-}
-
 const TAKES = requirements({ bonding: 1, "labour:bonding": 1 });
 const PIPES = ["gas", "water"] as const;
 const AT = { gas: "the gas meter", water: "the stop cock" } as const;
@@ -41,6 +29,9 @@ const thin = (supply: Supply) =>
 const unbonded = ({ supply, survey }: CaseDocument) =>
   survey?.seen?.includes("bonding-absent") ? [] : PIPES.filter((pipe) => supply.bonding?.[pipe]?.state === "absent");
 
+/** Pipes that the work bonds, or bonds anew. */
+const pipesToBond = (document: CaseDocument) => [...unbonded(document), ...thin(document.supply)];
+
 const bonded = (document: CaseDocument, pipes: readonly (typeof PIPES)[number][]): CaseDocument => {
   const { bonding } = document.supply;
   const sized = { mm2: bondingNeeded(document.supply) ?? 10 };
@@ -51,6 +42,18 @@ const bonded = (document: CaseDocument, pipes: readonly (typeof PIPES)[number][]
     },
   });
 };
+
+/** The home with main earth and bonding in the size that its tails need; what nobody has looked at stays unknown. */
+export function withSizedEarths(document: CaseDocument): CaseDocument {
+  const { supply } = document;
+  const earth = earthNeeded(supply);
+  const renewed =
+    supply.mainEarthMm2 && earth !== null
+      ? withSupply(document, { mainEarthMm2: Math.max(supply.mainEarthMm2, earth) })
+      : document;
+  const pipes = pipesToBond(renewed);
+  return pipes.length === 0 ? renewed : bonded(renewed, pipes);
+}
 
 export const earthFindings: readonly FindingRule[] = [
   {
@@ -100,7 +103,7 @@ export const earthFindings: readonly FindingRule[] = [
     mend: {
       requires: TAKES,
       of: ({ document }) => {
-        const pipes = [...unbonded(document), ...thin(document.supply)];
+        const pipes = pipesToBond(document);
         return pipes.length === 0
           ? null
           : {

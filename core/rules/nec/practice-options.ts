@@ -1,7 +1,7 @@
 /** Schools of practice under the NEC. */
 import { withCharger } from "#core/case/document/change.ts";
 import type { EvTreatment } from "#core/case/document/types.ts";
-import { clampsRead, ownBoard, type PracticeOption, sizing, withOption } from "../practice-options.ts";
+import { clampsRead, ownBoard, type PracticeOption, sizing, withOption, yesNoOption } from "../practice-options.ts";
 
 const evTreatment: PracticeOption = {
   id: "evTreatment",
@@ -41,27 +41,15 @@ const terminals: PracticeOption = {
   },
 };
 
-const metal: PracticeOption = {
-  id: "metal",
-  question: "Metal of large feeders",
-  choices: [
-    { value: "no", label: "copper only" },
-    { value: "yes", label: "aluminum too" },
-  ],
-  current: ({ options }) => (options?.allowAluminium ? "yes" : "no"),
-  apply: (document, value) => withOption(document, { allowAluminium: value === "yes" }),
-};
+const metal = yesNoOption("metal", "Metal of large feeders", "allowAluminium", {
+  no: "copper only",
+  yes: "aluminum too",
+});
 
-const disconnect: PracticeOption = {
-  id: "disconnect",
-  question: "A disconnect in sight of the charger",
-  choices: [
-    { value: "no", label: "where the rules require it" },
-    { value: "yes", label: "always" },
-  ],
-  current: ({ options }) => (options?.disconnectInSight ? "yes" : "no"),
-  apply: (document, value) => withOption(document, { disconnectInSight: value === "yes" }),
-};
+const disconnect = yesNoOption("disconnect", "A disconnect in sight of the charger", "disconnectInSight", {
+  no: "where the rules require it",
+  yes: "always",
+});
 
 const outdoorGfci: PracticeOption = {
   id: "outdoorGfci",
@@ -78,16 +66,10 @@ const outdoorGfci: PracticeOption = {
   },
 };
 
-const receptacle: PracticeOption = {
-  id: "receptacle",
-  question: "Neutral at the receptacle",
-  choices: [
-    { value: "no", label: "only where needed" },
-    { value: "yes", label: "always" },
-  ],
-  current: ({ options }) => (options?.receptacleNeutral ? "yes" : "no"),
-  apply: (document, value) => withOption(document, { receptacleNeutral: value === "yes" }),
-};
+const receptacle = yesNoOption("receptacle", "Neutral at the receptacle", "receptacleNeutral", {
+  no: "only where needed",
+  yes: "always",
+});
 
 export const necPracticeOptions: readonly PracticeOption[] = [
   evTreatment,

@@ -3,7 +3,7 @@
 import { wayReason } from "#core/case/document/reasons.ts";
 import { showA } from "#core/units.ts";
 import { clampsWork } from "../clamps-work.ts";
-import { onItsCircuit } from "../staying-charger.ts";
+import { noChargerThere, onItsCircuit } from "../staying-charger.ts";
 import type { JudgingContext, Proposal, RefusedProposal, Way } from "../types.ts";
 
 /** Reasons of a visit in which a charger that stays may have to be held back. */
@@ -14,7 +14,7 @@ const refusal = ({ staying }: JudgingContext): RefusedProposal => ({
   refused: [
     staying
       ? wayReason("not-confirmed", "The circuit that feeds the charger has not been recorded", "Site survey")
-      : wayReason("no-charger", "No charger that is there already is among the loads of the home", "Site survey"),
+      : noChargerThere(),
   ],
 });
 

@@ -1,6 +1,5 @@
 /** A charger that gets another place: its circuit goes on from where it ended, or a new one is made. */
 
-import { wayReason } from "#core/case/document/reasons.ts";
 import { linkId } from "#core/case/fields/link-ids.ts";
 import { circuitName } from "#core/case/fields/names.ts";
 import { requirements, type WorkItem, withParts } from "#core/estimate/requirements.ts";
@@ -8,7 +7,7 @@ import type { ClampGuard } from "#core/path/clamps.ts";
 import { showA, showSize } from "#core/units.ts";
 import { extensionTakes } from "../circuit-requirements.ts";
 import { clampsWork } from "../clamps-work.ts";
-import { onItsCircuit } from "../staying-charger.ts";
+import { noChargerThere, onItsCircuit } from "../staying-charger.ts";
 import type { JudgingContext, Proposal, RefusedProposal, Way } from "../types.ts";
 import { onNewCircuit, untouchable } from "../work.ts";
 
@@ -92,14 +91,7 @@ export const moveCharger = {
   headline: ({ chargeA, limitA }) =>
     `the charger at its new place, ${limitA === undefined ? `at ${showA(chargeA)}` : `held below ${showA(limitA)}`},`,
   propose(context) {
-    if (!context.staying)
-      return [
-        {
-          refused: [
-            wayReason("no-charger", "No charger that is there already is among the loads of the home", "Site survey"),
-          ],
-        },
-      ];
+    if (!context.staying) return [{ refused: [noChargerThere()] }];
     const holds = [UNMANAGED(context), ...(context.charger.managed ? [MANAGED(context)] : [])];
     return holds.flatMap((hold) => [extended(context, hold) ?? [], madeAnew(context, hold)].flat());
   },

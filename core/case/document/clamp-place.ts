@@ -3,7 +3,7 @@ import { onSupply } from "./lookups.ts";
 import type { CaseDocument, Panel } from "./types.ts";
 import type { CLAMPS_READ } from "./vocabulary.ts";
 
-/** What the clamps at the supply are to read, and whether the conductors divide before the charger's board. */
+/** What the clamps at the supply should read, and whether the supply conductors divide before the charger's board. */
 export interface ClampPlace {
   divided: boolean;
   reads: (typeof CLAMPS_READ)[number];

@@ -279,7 +279,7 @@ export const supplySchema = objectField({
 const protectiveDevice = () =>
   objectField({
     at: oneOf(PROTECTION_PLACES),
-    /** Of a residual current device "A" or "B"; of what guards against a lost neutral "detection" or "electrode". */
+    /** A residual current device: "A" or "B". Protection against a lost neutral: "detection" or "electrode". */
     kind: textField(30),
   });
 
@@ -293,7 +293,7 @@ export const protectionSchema = objectField({
 export const chargerSchema = objectField({
   /** The firm's charger that was chosen: the id of its item in the price book. */
   kind: textField(80),
-  /** What the customer wishes it to do. */
+  /** Functions that the customer wants. */
   wishes: listField(requiredField(oneOf(CHARGER_FUNCTIONS)), CHARGER_FUNCTIONS.length),
   protection: orNull(protectionSchema),
   maxA: numberAbove(100, "A"),
@@ -416,9 +416,9 @@ export const runSegment = objectField({
   exposed: yesNo(),
   /** Above a way of escape. */
   escapeRoute: yesNo(),
-  /** Of a circuit that is reused: laid anew, or there already. */
+  /** Whether this part of a reused circuit is new or already installed. */
   status: oneOf(["new", "kept"]),
-  /** What it is grouped with here, where that differs from the rest of the run. */
+  /** Grouping of this part, where it differs from the rest of the run. */
   grouped: wholeNumber(1, 60),
   raceway: orNull(racewaySchema),
   /** As drawn on the plan, in its unit. */
@@ -432,7 +432,7 @@ export const signalSchema = objectField({
   length: quantityField(["ft", "m"], 1000, true),
   /** There is room round the conductors for the clamps to close. */
   roomAtConductors: yesNo(),
-  /** What the clamps read as they are fitted. */
+  /** What the clamps read, as found on site. */
   reads: oneOf(CLAMPS_READ),
   feederEnd: oneOf(FEEDER_ENDS),
   /** Input of the charger that they are connected to. */
@@ -527,7 +527,7 @@ export const optionsSchema = objectField({
   receptacleNeutral: yesNo(),
   /** Where the charger is connected: a spare way of the board that is there, or always a board of its own. */
   chargerBoard: oneOf(["spare-way", "own"]),
-  /** What the clamps read where the charger has a board of its own on the supply. */
+  /** What the clamps should read where the charger has its own board on the supply. */
   clampsRead: oneOf(CLAMPS_READ),
   /** A disconnect in sight of the charger also where the rules ask for none. */
   disconnectInSight: yesNo(),
@@ -604,7 +604,7 @@ export const replayedSchema = objectField({
 export const pricesSchema = objectField({ version: requiredField(wholeNumber(0, 1_000_000)) });
 
 /** The customer, the address, and the people who have to agree. */
-/** What the customer tells of a device that trips. */
+/** The customer's report of a device that trips. */
 export const tripSchema = objectField({
   /** The device, as a link of today's path: "supply", or that of a main, a feeder or a circuit. */
   at: ids(),

@@ -1,4 +1,4 @@
-/** A charger that trips: what the customer tells of it, and the causes that fit. */
+/** Fields for a device that trips, and the possible causes. */
 import { Select } from "antd";
 import { Link } from "react-router";
 import { setValue } from "#core/case/document/set-value.ts";

@@ -20,7 +20,7 @@ import { newReplayWorker } from "#ui/replay/new-replay-worker.ts";
 import styles from "./nights.module.css";
 import type { ReplayRun } from "./use-replay.ts";
 
-/** Lines of the feeders, told apart without colour. */
+/** Line styles of the feeders, so that they differ without colour too. */
 const FEEDER_DASHES = ["dash", "longdashdot"] as const;
 const MOST_NIGHTS = 40;
 /** Most points in the chart of a night; the scrubber moves by single steps. */

@@ -1,8 +1,9 @@
 /** Changes of a case in everyday words. */
 
+import { answerInWords } from "#core/case/document/confirmations.ts";
 import type { Patch } from "#core/case/document/patch.ts";
 import { valueAt } from "#core/case/document/set-value.ts";
-import type { CaseDocument, Circuit, Load } from "#core/case/document/types.ts";
+import type { CaseDocument, Circuit, Confirmation, Load } from "#core/case/document/types.ts";
 import { computed, labelOf, valueInWords } from "#core/case/fields/field.ts";
 import { fieldAt } from "#core/case/fields/index.ts";
 import { memberName } from "#core/case/fields/names.ts";
@@ -105,6 +106,17 @@ const WHOLE: Record<string, { put(document: CaseDocument, value: unknown): strin
   },
 };
 
+/** An answer that was given on site, or taken back; null for any other change. */
+function answerOfChange(document: CaseDocument, op: Patch[number]): string | null {
+  if (!/^\/confirmations\/(\d+|-)$/.test(op.path)) return null;
+  const given = (op.op === "remove" ? valueAt(document, op.path) : op.value) as Confirmation | undefined;
+  if (!given) return "An answer on site was taken back";
+  const what = given.what.replace(/^[^:]*: /, "");
+  return op.op === "remove"
+    ? `The answer to "${what}" was taken back`
+    : `"${what}" was answered: ${answerInWords({ ...given, by: undefined, on: undefined }, (day) => day)}`;
+}
+
 /** A patch in which a changed value or unit of a quantity is a change of the whole quantity. */
 function withWholeQuantities(document: CaseDocument, patch: Patch): Patch {
   const whole: Patch[number][] = [];
@@ -134,6 +146,8 @@ export function changesInWords(document: CaseDocument, patch: Patch): string[] {
     const inList = /^(\d+|-)$/.test(key);
     const whole = ownValue(WHOLE, op.path);
     if (whole) return op.op === "remove" || op.value === null ? whole.taken : whole.put(document, op.value);
+    const answered = answerOfChange(document, op);
+    if (answered) return answered;
     if (op.op === "remove") return `${capital(placeInWords(document, op.path))} was removed`;
     const place = capital(placeInWords(document, op.path, op.value));
     const value = inList ? null : valueOfChange(document, op.path, op.value);

@@ -16,6 +16,7 @@ import { chargerPoles } from "#core/panel/charger-poles.ts";
 import { roomFor } from "#core/panel/room.ts";
 import { countSpaces } from "#core/panel/spaces.ts";
 import { fedThrough } from "#core/panel/sub-panels.ts";
+import { faultWhen } from "#core/rules/findings/fault-when.ts";
 import { withoutTypeAc } from "#core/rules/findings/protection.ts";
 import { SEEN_FAULTS } from "#core/rules/findings/seen.ts";
 import { SHARED_REQUIREMENTS } from "#core/rules/findings/shared-requirements.ts";
@@ -26,7 +27,6 @@ import { exceeds } from "#core/tolerance.ts";
 import { isOver, showA } from "#core/units.ts";
 import { capital } from "#core/words.ts";
 import { circuitConductor } from "./circuit-conductor.ts";
-import { faultWhen } from "./fault-when.ts";
 import { feederFindings } from "./feeder.ts";
 import { outletDevice } from "./outlet-device.ts";
 

@@ -3,11 +3,11 @@ import { withoutSources, withPanel } from "#core/case/document/change.ts";
 import { linkId } from "#core/case/fields/link-ids.ts";
 import { conductorName, panelName } from "#core/case/fields/names.ts";
 import { feederRated, feederRatingA, terminalC } from "#core/home/home.ts";
+import { faultWhen } from "#core/rules/findings/fault-when.ts";
 import { SHARED_REQUIREMENTS } from "#core/rules/findings/shared-requirements.ts";
 import type { FindingRule } from "#core/rules/findings/types.ts";
 import { exceeds } from "#core/tolerance.ts";
 import { showA } from "#core/units.ts";
-import { faultWhen } from "./fault-when.ts";
 import { markingThatHelps } from "./read-marking.ts";
 import { renewedConductor } from "./renewed-conductor.ts";
 

@@ -1,7 +1,9 @@
 /** The faults of a home, by the rules that all books share and those of its own. */
+import { answerTo } from "#core/case/document/confirmations.ts";
 import { onSupply } from "#core/case/document/lookups.ts";
-import type { Circuit, Outlet, Panel } from "#core/case/document/types.ts";
+import type { CaseDocument, Circuit, Outlet, Panel } from "#core/case/document/types.ts";
 import type { Requirements } from "#core/estimate/requirements.ts";
+import { askedByNote } from "#core/rules/findings/notes.ts";
 import type {
   FindingRule,
   FoundFault,
@@ -101,5 +103,15 @@ export function surveyFindings(home: Home, target: PathTarget, onPath: readonly 
       outlets: target.outlet ? [target.outlet] : [],
     },
   );
-  return [...everywhere, ...pathOnly].map((f) => f.finding).sort((a, b) => WEIGHT[a.severity] - WEIGHT[b.severity]);
+  return [...everywhere, ...pathOnly]
+    .map(({ finding }) => withAnswer(finding, home.document))
+    .sort((a, b) => WEIGHT[a.severity] - WEIGHT[b.severity]);
+}
+
+/** A note asks the person on site whether it was seen to; what must be put right is changed in the case instead. */
+function withAnswer(finding: SurveyFinding, document: CaseDocument): SurveyFinding {
+  if (finding.severity !== "note") return finding;
+  const asked = askedByNote(finding);
+  const answer = answerTo(asked, document);
+  return { ...finding, asked, ...(answer && { answer }) };
 }

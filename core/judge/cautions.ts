@@ -1,5 +1,6 @@
 /** Cautions by act: what each kind of work can hurt, wherever that work is done. */
 
+import { type Asked, askedOnSite } from "#core/case/document/confirmations.ts";
 import { onSupply } from "#core/case/document/lookups.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { CAUTIONS } from "#core/cautions.ts";
@@ -115,3 +116,7 @@ export function withCautions(item: WorkItem, document: CaseDocument, codebook: C
   );
   return cautions.length > 0 ? { ...item, cautions } : item;
 }
+
+/** A piece of work as a question to the hand, where it has cautions: whether they were seen to. */
+export const askedByWork = ({ id, text, cautions = [] }: WorkItem): Asked | undefined =>
+  cautions.length > 0 ? askedOnSite(`ways.${id}: ${text}`, text, cautions.join(" ")) : undefined;

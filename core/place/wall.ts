@@ -3,12 +3,15 @@
  * otherwise to be confirmed on site.
  */
 
+import { type Asked, answerTo, askedOnSite, holdsByAnswer } from "#core/case/document/confirmations.ts";
+import type { CaseDocument } from "#core/case/document/types.ts";
 import type { Codebook } from "#core/rules/types.ts";
+import type { WallRules } from "#core/rules/wall.ts";
 import { exceeds } from "#core/tolerance.ts";
-import { showBuildingLength } from "#core/units.ts";
+import { showBuildingLength, showNumber } from "#core/units.ts";
 import { onWall } from "./band.ts";
 import { distanceToOutline, type Point } from "./geometry.ts";
-import { outlineOf, type ParkedCar, type Plot } from "./plot.ts";
+import { outlineOf, type ParkedCar, type Plot, parkedCars, plotOf } from "./plot.ts";
 
 export interface WallCheck {
   id: string;
@@ -18,6 +21,8 @@ export interface WallCheck {
   passes: boolean | null;
   /** The measured value on the plan, m. */
   numbers: string;
+  /** The question to the person on site, where the plan does not show it. */
+  asked?: Asked;
 }
 
 /** Heron's own figures: room beside the unit, and where a bumper reaches, m. */
@@ -32,6 +37,53 @@ const nearestCar = (plot: Plot, cars: readonly ParkedCar[], at: Point): number =
     ),
     Number.POSITIVE_INFINITY,
   );
+
+/** The checks of a wall with what is asked on site, and the answers of the case. */
+const withAnswers = (checks: readonly WallCheck[], document: Pick<CaseDocument, "confirmations">): WallCheck[] =>
+  checks.map((check) => {
+    if (check.passes !== null) return check;
+    const asked = askedOnSite(`place.${check.id}: ${check.text}`, check.text, `${check.text}; ${check.numbers}`);
+    return { ...check, asked, passes: holdsByAnswer(answerTo(asked, document)) };
+  });
+
+/** Thickness of the wall that the hole goes through, as it was entered; the usual one while nobody has. */
+const thicknessOf = ({ place }: CaseDocument, { hole }: WallRules): string =>
+  place?.hole?.thickness === undefined
+    ? `${hole.thickness} ${hole.unit} is assumed`
+    : `${showNumber(place.hole.thickness)} ${place.unit} was entered`;
+
+/** What is seen to before the hole of a charger's cable is drilled; empty without a charger on the plan. */
+export function holeChecks(document: CaseDocument, { wall: rules }: Pick<Codebook, "wall">): WallCheck[] {
+  if (!document.place?.charger) return [];
+  return withAnswers(
+    [
+      {
+        id: "thickness",
+        text: "The thickness of the wall was probed",
+        rule: "Heron's own",
+        passes: null,
+        numbers: thicknessOf(document, rules),
+      },
+      {
+        id: "behind",
+        text: "Cables and pipes were looked for on both sides",
+        rule: "Heron's own",
+        passes: null,
+        numbers: `not within ${rules.hole.keepAway} of a corner or of a known cable`,
+      },
+    ],
+    document,
+  );
+}
+
+/** Checks of the charger's wall with the answers that were given on site; empty without a charger on the plan. */
+export const wallOf = (document: CaseDocument, codebook: Pick<Codebook, "wall" | "conventions">): WallCheck[] =>
+  document.place
+    ? withAnswers(
+        wallChecks(plotOf(document.place), parkedCars(document), codebook, document.charger?.outdoors ?? true),
+        document,
+      )
+    : [];
 
 /** Checks of the charger's wall by the figures of the rules; empty without a charger on the plan. */
 export function wallChecks(

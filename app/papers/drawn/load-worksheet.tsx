@@ -1,10 +1,12 @@
 /** The load-calculation worksheet: every line, factor, rule, assumption and caution, and a place to sign. */
 
 import { StyleSheet, Text, View } from "@react-pdf/renderer";
+import { answerInWords } from "#core/case/document/confirmations.ts";
 import { showDay } from "#core/dates.ts";
 import { answerOf } from "#core/decide/answer.ts";
 import { governingOf } from "#core/decide/assessment.ts";
 import { recommendedOtherwise, takenWay } from "#core/decide/decision.ts";
+import { questionsOf } from "#core/decide/questions.ts";
 import { demandInput } from "#core/demand/calculate.ts";
 import { replayedInWords } from "#core/energy/need/replayed.ts";
 import type { PathLink } from "#core/path/types.ts";
@@ -166,6 +168,23 @@ function Decision({ input: { document, assessment, because } }: { input: PaperIn
   );
 }
 
+/** What was seen to on site, offered and refused; nothing where nobody has answered. */
+function Answered({ input: { document, assessment } }: { input: PaperInput }) {
+  const { conventions } = codebookOf(document.rules);
+  const answered = questionsOf(document, assessment).flatMap(({ asked, answer }) =>
+    answer && !answer.isStale ? [`${asked.label}: ${answerInWords(answer, (day) => showDay(day, conventions))}`] : [],
+  );
+  if (answered.length === 0) return null;
+  return (
+    <>
+      <Text style={s.h2}>Seen to on site</Text>
+      {answered.map((text) => (
+        <Text key={text}>- {plainText(text)}</Text>
+      ))}
+    </>
+  );
+}
+
 export default function LoadWorksheet(input: PaperInput) {
   const { document, assessment, method, preparedBy } = input;
   const codebook = codebookOf(document.rules);
@@ -253,6 +272,7 @@ export default function LoadWorksheet(input: PaperInput) {
       {assessment.assumptions.map((a) => (
         <Text key={a}>- {plainText(a)}</Text>
       ))}
+      <Answered input={input} />
       {/** The cautions are on the page of the signature, which is never alone on a page. */}
       <View wrap={false}>
         {cautions.length > 0 && <Text style={s.h2}>Cautions</Text>}

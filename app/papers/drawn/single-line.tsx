@@ -1,7 +1,8 @@
 /** The single-line diagram of the way that is taken, from the supply to the car, with the checks of its circuit. */
 
 import { G, Path, Svg, Text, View } from "@react-pdf/renderer";
-import type { Confirmation } from "#core/case/document/types.ts";
+import { answerInWords } from "#core/case/document/confirmations.ts";
+import { showDay } from "#core/dates.ts";
 import { takenWay } from "#core/decide/decision.ts";
 import type { CircuitDesign } from "#core/rules/circuit/types.ts";
 import { codebookOf } from "#core/rules/index.ts";
@@ -19,7 +20,8 @@ const DRAWN_WIDTH = 265;
 
 export default function SingleLine(input: PaperInput) {
   const way = takenWay(input.assessment);
-  const { words } = codebookOf(input.document.rules);
+  const { words, conventions } = codebookOf(input.document.rules);
+  const day = (iso: string) => showDay(iso, conventions);
   return (
     <PaperSheet title="Single-line diagram" input={input}>
       {way && way.verdict !== "ruled-out" ? (
@@ -28,8 +30,8 @@ export default function SingleLine(input: PaperInput) {
           <View style={{ flexDirection: "row", gap: 16 }}>
             <Drawing shape={singleLineShape(way, words.earthConductor)} />
             <View style={{ flex: 1 }}>
-              {way.feeder && <Designed title="The feeder" design={way.feeder.design} of="on the feeder" />}
-              {way.circuit && <Designed title="The circuit" design={way.circuit} of="of charging" />}
+              {way.feeder && <Designed title="The feeder" design={way.feeder.design} of="on the feeder" day={day} />}
+              {way.circuit && <Designed title="The circuit" design={way.circuit} of="of charging" day={day} />}
             </View>
           </View>
         </>
@@ -74,32 +76,30 @@ function Drawing({ shape }: { shape: ReturnType<typeof singleLineShape> }) {
 }
 
 /** A circuit or feeder along its run, with every check. */
-const Designed = ({ title, design, of }: { title: string; design: CircuitDesign; of: string }) => (
-  <View>
-    <Text style={[s.h2, { marginTop: 0 }]}>{title}</Text>
-    <Text>
-      {showSize(design.conductor.size)} on {showA(design.deviceA)}, for {showA(design.chargeA)} {of};{" "}
-      {showPercent(design.voltDropPercent / 100)} lost along the run.
-    </Text>
-    {design.checks.map((c) => (
-      <Text key={c.id + c.numbers}>
-        - {c.label}: {plainText(c.numbers)} ({c.rule})
-        {c.confirmed && !c.confirmed.isStale
-          ? `: ${answerInWords(c.confirmed)}`
-          : c.passes === null
-            ? ": confirm"
-            : c.passes
-              ? ""
-              : ": fails"}
+const Designed = (props: { title: string; design: CircuitDesign; of: string; day(iso: string): string }) => {
+  const { title, design, of, day } = props;
+  return (
+    <View>
+      <Text style={[s.h2, { marginTop: 0 }]}>{title}</Text>
+      <Text>
+        {showSize(design.conductor.size)} on {showA(design.deviceA)}, for {showA(design.chargeA)} {of};{" "}
+        {showPercent(design.voltDropPercent / 100)} lost along the run.
       </Text>
-    ))}
-    {design.cautions.map((c) => (
-      <Text key={c}>- {plainText(c)}</Text>
-    ))}
-  </View>
-);
-
-const answerInWords = ({ answer, by, on, words }: Confirmation): string =>
-  [answer === "by-test" ? "to be proved by test" : answer, by, on, words]
-    .flatMap((part) => (part ? [plainText(part)] : []))
-    .join(", ");
+      {design.checks.map((c) => (
+        <Text key={c.id + c.numbers}>
+          - {c.label}: {plainText(c.numbers)} ({c.rule})
+          {c.confirmed && !c.confirmed.isStale
+            ? `: ${plainText(answerInWords(c.confirmed, day))}`
+            : c.passes === null
+              ? ": confirm"
+              : c.passes
+                ? ""
+                : ": fails"}
+        </Text>
+      ))}
+      {design.cautions.map((c) => (
+        <Text key={c}>- {plainText(c)}</Text>
+      ))}
+    </View>
+  );
+};

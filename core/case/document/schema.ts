@@ -29,27 +29,35 @@ import {
   yesNo,
 } from "./field.ts";
 import {
+  APPEARANCES,
   BONDING_STATES,
   CAR_CLASS_IDS,
   CHARGER_FUNCTIONS,
+  CHARGER_PLUGS,
   CLAMPS_READ,
   CONFIRMATION_ANSWERS,
   CROSSINGS,
   DEVICE_KINDS,
   DISCONNECTS,
+  DONE_BY,
   FEEDER_ENDS,
+  FIXED_TO,
   LOAD_KINDS,
+  MAKING_GOOD,
   METHOD_IDS,
   OUTLET_TYPES,
   PERMISSION_STATES,
   PERMISSIONS,
   PROTECTION_PLACES,
+  RECEPTIONS,
+  RESIDUAL_MA,
   RULE_SET_IDS,
   SIGNALS,
   SOLID_KINDS,
   SOURCES,
   SUPPLY_SYSTEMS,
   SURFACES,
+  SURGE_PLACES,
   VISIT_REASONS,
   WAYS_OF_CHARGING,
 } from "./vocabulary.ts";
@@ -104,6 +112,20 @@ const conductorFields = {
 };
 export const conductorSchema = objectField(conductorFields);
 
+/** The far end of a circuit that may be reused, each as it was found there. */
+export const farEndSchema = objectField({
+  /** The gland, or the connector of the cable, holds. */
+  gland: yesNo(),
+  /** No water can come in. */
+  sealed: yesNo(),
+  armourEarthed: yesNo(),
+  enclosureSound: yesNo(),
+  /** Its enclosure or casing holds the new termination. */
+  roomInside: yesNo(),
+  /** An earth electrode of its own is still connected there. */
+  oldElectrode: yesNo(),
+});
+
 export const circuitSchema = objectField({
   id: id(),
   label: textField(),
@@ -116,11 +138,15 @@ export const circuitSchema = objectField({
   protects: oneOf(["afci", "gfci", "afci-gfci"]),
   /** The circuit also serves another dwelling or a common part. */
   shared: yesNo(),
+  /** A circuit to be reused: somebody has seen its conductor at both ends. */
+  endsSeen: yesNo(),
+  /** A circuit to be reused: what stands at its far end. */
+  farEnd: farEndSchema,
   ratingA: amps(),
   curve: textField(4),
   rcd: oneOf(["none", "AC", "A", "F", "B"]),
   /** Rated residual current of its own RCD, mA. */
-  residualMA: oneOf([10, 30, 100, 300]),
+  residualMA: oneOf(RESIDUAL_MA),
   /** Its device is marked for current in both directions (UK). */
   bothWays: yesNo(),
   conductor: orNull(conductorSchema),
@@ -160,6 +186,8 @@ export const rcdGroup = objectField({
   id: id(),
   rcd: requiredField(oneOf(["AC", "A", "F", "B"])),
   ratingA: amps(),
+  /** Its rated residual current, mA. */
+  residualMA: oneOf(RESIDUAL_MA),
   /** First and last way it protects. */
   from: requiredField(wholeNumber(1, MOST.spaces)),
   to: requiredField(wholeNumber(1, MOST.spaces)),
@@ -193,6 +221,12 @@ export const panelSchema = objectField({
   rcdGroups: listField(rcdGroup, MOST.rcdGroups),
   enclosure: textField(40),
   surgeProtection: yesNo(),
+  /** Where a surge protective device would go: inside, in an enclosure beside it, or nowhere. */
+  surgePlace: oneOf(SURGE_PLACES),
+  /** Places that cannot be used: linked out, or with a burnt contact. */
+  linkedOut: wholeNumber(0, MOST.spaces),
+  /** There is room beside it for a further board. */
+  roomBeside: yesNo(),
   /** Behind another panel: neutral and earth are on bars of their own, with no strap between them. */
   neutralApart: yesNo(),
   /** Set into the wall, or on it. */
@@ -299,6 +333,10 @@ export const chargerSchema = objectField({
   maxA: numberAbove(100, "A"),
   settableA: listField(numberAbove(100, "A"), 40),
   connection: oneOf(["hard-wired", "plug"]),
+  /** The plug of its supply lead. */
+  plug: oneOf(CHARGER_PLUGS),
+  /** Reception of its data network where it will hang. */
+  reception: oneOf(RECEPTIONS),
   managed: yesNo(),
   /** Buyer of the charger; the firm by default. */
   providedBy: oneOf(["firm", "customer"]),
@@ -333,6 +371,8 @@ export const outletSchema = objectField({
   grounded: yesNo(),
   /** The face or its circuit has GFCI protection; goes before what the circuit's device says. */
   gfci: yesNo(),
+  /** The lead of a plug in it hangs straight down, not over the face. */
+  leadHangs: yesNo(),
   /** A Y-lead without an interlock is plugged in. */
   plainSplitter: yesNo(),
 });
@@ -411,7 +451,10 @@ export const runSegment = objectField({
   surface: oneOf(SURFACES),
   cover: quantityField(["ft", "m"], 10, true),
   /** On a surface: its support, a wall by default. */
-  fixedTo: oneOf(["wall", "fence"]),
+  fixedTo: oneOf(FIXED_TO),
+  /** How it looks once it is there, and whether it is on the front of the home. */
+  looks: oneOf(APPEARANCES),
+  inFront: yesNo(),
   /** It could be struck where it runs. */
   exposed: yesNo(),
   /** Above a way of escape. */
@@ -457,6 +500,10 @@ export const runSchema = objectField({
   /** For corners and slack, on all that is laid. */
   allowancePercent: numberBetween(0, 50),
   disconnect: oneOf(DISCONNECTS),
+  /** What the customer wishes of its looks. */
+  wishes: objectField({ hidden: yesNo(), low: yesNo(), notInFront: yesNo() }),
+  /** What is made good afterwards, and by whom. */
+  makingGood: some(MAKING_GOOD, DONE_BY),
   signal: orNull(signalSchema),
 });
 
@@ -529,6 +576,8 @@ export const optionsSchema = objectField({
   chargerBoard: oneOf(["spare-way", "own"]),
   /** What the clamps should read where the charger has its own board on the supply. */
   clampsRead: oneOf(CLAMPS_READ),
+  /** Clamps are fitted also where the calculation passes without them. */
+  clampsAlways: yesNo(),
   /** A disconnect in sight of the charger also where the rules ask for none. */
   disconnectInSight: yesNo(),
   /** North America: GFCI protection also of a hard-wired charger outdoors, of 50 A and less (210.8(F)). */

@@ -6,6 +6,7 @@ import type {
   CHARGER_FUNCTIONS,
   DEVICE_KINDS,
   LOAD_KINDS,
+  MAKING_GOOD,
   METHOD_IDS,
   OUTLET_TYPES,
   PERMISSION_STATES,
@@ -31,6 +32,7 @@ export type OutletType = One<typeof OUTLET_TYPES>;
 export type PermissionFrom = One<typeof PERMISSIONS>;
 export type PermissionState = One<typeof PERMISSION_STATES>;
 export type ChargerFunction = One<typeof CHARGER_FUNCTIONS>;
+export type MadeGood = One<typeof MAKING_GOOD>;
 export type CarClass = One<typeof CAR_CLASS_IDS>;
 export type VisitReason = One<typeof VISIT_REASONS>;
 export type Source = One<typeof SOURCES>;

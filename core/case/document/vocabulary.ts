@@ -60,6 +60,8 @@ export const DEVICE_KINDS = [
   "blank",
 ] as const;
 export const OUTLET_TYPES = ["5-15", "5-20", "6-50", "10-30", "10-50", "14-30", "14-50", "bs1363"] as const;
+/** Plugs of a charger: of high current, with an equipment ground. */
+export const CHARGER_PLUGS = ["14-50", "6-50", "14-30"] as const satisfies readonly (typeof OUTLET_TYPES)[number][];
 export const PERMISSIONS = ["owner", "association", "authority"] as const;
 export const PERMISSION_STATES = ["not-needed", "to-ask", "asked", "given", "refused"] as const;
 /** Surfaces above a trench. */
@@ -87,6 +89,19 @@ export const CLAMPS_READ = ["with-charger", "house-alone"] as const;
 export const FEEDER_ENDS = ["start", "end"] as const;
 /** What a look at a service pipe found; a pipe of plastic needs no bonding. */
 export const BONDING_STATES = ["bonded", "absent", "not-metallic"] as const;
+/** Rated residual currents of devices, mA. */
+export const RESIDUAL_MA = [10, 30, 100, 300] as const;
+/** Where a surge protective device would go. */
+export const SURGE_PLACES = ["inside", "beside", "none"] as const;
+/** What a run is fixed to on a surface. */
+export const FIXED_TO = ["wall", "stud", "masonry", "board", "fence", "post"] as const;
+/** How a part of a run looks once it is there. */
+export const APPEARANCES = ["hidden", "low", "high"] as const;
+/** What is made good after the run is laid, and who does it: the firm, at its price, or the customer. */
+export const MAKING_GOOD = ["plaster", "paint", "floor", "carpet", "furniture", "paving"] as const;
+export const DONE_BY = ["firm", "customer"] as const;
+/** Reception of the charger's data network at its wall. */
+export const RECEPTIONS = ["good", "weak", "none"] as const;
 /** Where a value of the survey came from. */
 export const SOURCES = ["read", "measured", "told", "assumed"] as const;
 

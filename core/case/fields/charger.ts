@@ -2,6 +2,7 @@
 import { AMPERE_UNITS } from "#core/quantity/parse.ts";
 import { showA } from "#core/units.ts";
 import { capital } from "#core/words.ts";
+import { CHARGER_PLUGS } from "../document/vocabulary.ts";
 import { defineFields } from "./field.ts";
 import { panelName } from "./names.ts";
 
@@ -51,6 +52,29 @@ export const chargerFields = defineFields(
         options: [
           { value: "hard-wired", label: "Hard-wired" },
           { value: "plug", label: "Plug" },
+        ],
+      },
+    },
+    plug: {
+      at: "/charger/plug",
+      label: "Plug of its lead",
+      control: {
+        kind: "choice",
+        none: "as the receptacle asks for",
+        options: CHARGER_PLUGS.map((value) => ({ value, label: value })),
+      },
+      asked: ({ document, rules }) => !rules.asksFor.earthing && document.charger?.connection === "plug",
+    },
+    reception: {
+      at: "/charger/reception",
+      label: "Network reception at its wall",
+      control: {
+        kind: "choice",
+        none: "not looked at",
+        options: [
+          { value: "good", label: "good" },
+          { value: "weak", label: "weak" },
+          { value: "none", label: "none" },
         ],
       },
     },

@@ -4,7 +4,7 @@ import { feedsBack, hasGenerationOrBattery } from "../document/lookups.ts";
 import type { Circuit, DeviceKind, Panel } from "../document/types.ts";
 import { defineFields, type FieldContext } from "./field.ts";
 import { circuitName } from "./names.ts";
-import { TERMINALS } from "./options.ts";
+import { RESIDUAL_CURRENTS, TERMINALS } from "./options.ts";
 
 /** Devices of a panel, in the words of the trade. */
 export const DEVICE_NAMES: Readonly<Record<DeviceKind, string>> = {
@@ -22,6 +22,8 @@ export const DEVICE_NAMES: Readonly<Record<DeviceKind, string>> = {
 const panelIn = ({ document, index }: FieldContext) => document.panels[index[0] ?? 0] as Panel;
 const circuitIn = (context: FieldContext) => panelIn(context)?.circuits?.[context.index[1] ?? 0] as Circuit;
 const nameIn = (context: FieldContext) => circuitName(circuitIn(context));
+/** Spare: abandoned, or left for a charger. */
+const isSpare = (context: FieldContext) => ["abandoned", "charger-ready"].includes(circuitIn(context)?.status ?? "");
 const hasBackfeed = (context: FieldContext) => Boolean(circuitIn(context)?.backfeed);
 
 export const circuitFields = defineFields(
@@ -85,9 +87,52 @@ export const circuitFields = defineFields(
       control: {
         kind: "choice",
         none: "not read",
-        options: [10, 30, 100, 300].map((value) => ({ value, label: `${value} mA` })),
+        options: RESIDUAL_CURRENTS,
       },
       asked: (context) => context.rules.asksFor.rcd && (circuitIn(context)?.rcd ?? "none") !== "none",
+    },
+    endsSeen: {
+      at: "/panels/*/circuits/*/endsSeen",
+      label: "Conductor seen at both ends",
+      control: { kind: "yes-no" },
+      asked: isSpare,
+      unknown: (context) => `the conductor of ${nameIn(context)} at both of its ends`,
+    },
+    gland: {
+      at: "/panels/*/circuits/*/farEnd/gland",
+      label: "Far end: gland holds the cable",
+      control: { kind: "yes-no" },
+      asked: isSpare,
+    },
+    sealed: {
+      at: "/panels/*/circuits/*/farEnd/sealed",
+      label: "Far end: sealed",
+      control: { kind: "yes-no" },
+      asked: isSpare,
+    },
+    armourEarthed: {
+      at: "/panels/*/circuits/*/farEnd/armourEarthed",
+      label: "Far end: armour earthed",
+      control: { kind: "yes-no" },
+      asked: (context) => isSpare(context) && context.rules.asksFor.earthing,
+    },
+    enclosureSound: {
+      at: "/panels/*/circuits/*/farEnd/enclosureSound",
+      label: "Far end: enclosure sound",
+      control: { kind: "yes-no" },
+      asked: isSpare,
+    },
+    roomInside: {
+      at: "/panels/*/circuits/*/farEnd/roomInside",
+      label: "Far end: room for the termination",
+      control: { kind: "yes-no" },
+      asked: isSpare,
+    },
+    oldElectrode: {
+      at: "/panels/*/circuits/*/farEnd/oldElectrode",
+      label: "Far end: an old earth electrode",
+      control: { kind: "yes-no" },
+      asked: isSpare,
     },
     curve: { at: "/panels/*/circuits/*/curve", label: "Curve", control: { kind: "own" } },
     status: {

@@ -15,7 +15,7 @@ import { outletFields } from "./outlet.ts";
 import { feederFields, panelFields, rcdGroupFields } from "./panel.ts";
 import { peopleFields, tripFields, visitFields } from "./people.ts";
 import { placeFields } from "./place.ts";
-import { runFields, segmentFields, signalFields } from "./run.ts";
+import { makingGoodFields, runFields, segmentFields, signalFields } from "./run.ts";
 import { supplyFields } from "./supply.ts";
 
 export const FIELDS: readonly FieldDefinition[] = [
@@ -37,6 +37,7 @@ export const FIELDS: readonly FieldDefinition[] = [
   chargerFields,
   placeFields,
   runFields,
+  makingGoodFields,
   segmentFields,
   signalFields,
 ].flatMap((fields): FieldDefinition[] => Object.values(fields));
@@ -109,6 +110,7 @@ export const WITHOUT_FIELD: readonly { at: string; because: string }[] = [
   { at: "/options/ukDeviceA", because: "A practice option of the rules." },
   { at: "/options/receptacleNeutral", because: "A practice option of the rules." },
   { at: "/options/chargerBoard", because: "A practice option of the rules." },
+  { at: "/options/clampsAlways", because: "A practice option of the rules." },
   { at: "/options/clampsRead", because: "A practice option of the rules." },
   { at: "/options/chargerSizing", because: "A practice option of the rules." },
   { at: "/options/disconnectInSight", because: "A practice option of the rules." },

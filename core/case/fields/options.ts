@@ -1,4 +1,5 @@
 /** Options of a job that change its calculation. */
+import { RESIDUAL_MA } from "../document/vocabulary.ts";
 import { defineFields } from "./field.ts";
 
 export const optionFields = defineFields(
@@ -21,6 +22,9 @@ export const optionFields = defineFields(
     },
   },
 );
+
+/** Rated residual currents of an RCD. */
+export const RESIDUAL_CURRENTS = RESIDUAL_MA.map((value) => ({ value, label: `${value} mA` }));
 
 /** Terminal temperature ratings of a conductor's ends, °C. */
 export const TERMINALS = [

@@ -53,6 +53,12 @@ export const outletFields = defineFields(
       asked: ({ rules }) => !rules.asksFor.earthing,
       unknown: (context) => `that ${nameIn(context)} has GFCI protection`,
     },
+    leadHangs: {
+      at: "/outlets/*/leadHangs",
+      label: "A plug's lead hangs straight down",
+      control: { kind: "yes-no" },
+      asked: ({ rules }) => !rules.asksFor.earthing,
+    },
     plainSplitter: { at: "/outlets/*/plainSplitter", label: "Y-lead plugged in", control: { kind: "yes-no" } },
   },
 );

@@ -4,7 +4,7 @@ import { capital } from "#core/words.ts";
 import type { Panel } from "../document/types.ts";
 import { defineFields, type FieldContext } from "./field.ts";
 import { mainName, panelName } from "./names.ts";
-import { TERMINALS } from "./options.ts";
+import { RESIDUAL_CURRENTS, TERMINALS } from "./options.ts";
 
 const panelIn = ({ document, index }: FieldContext) => document.panels[index[0] ?? 0] as Panel;
 const nameIn = (context: FieldContext) => panelName(panelIn(context), context.rules);
@@ -88,6 +88,31 @@ export const panelFields = defineFields(
     surgeProtection: {
       at: "/panels/*/surgeProtection",
       label: "Surge protection fitted",
+      control: { kind: "yes-no" },
+    },
+    surgePlace: {
+      at: "/panels/*/surgePlace",
+      label: "Surge protection would go",
+      control: {
+        kind: "choice",
+        none: "not looked at",
+        options: [
+          { value: "inside", label: "inside" },
+          { value: "beside", label: "in an enclosure beside it" },
+          { value: "none", label: "nowhere" },
+        ],
+      },
+      asked: (context) => panelIn(context)?.surgeProtection === false,
+    },
+    linkedOut: {
+      at: "/panels/*/linkedOut",
+      label: ({ rules }) => `${capital(rules.words.spaces)} out of use`,
+      control: { kind: "number", units: NO_UNITS, usual: "" },
+      hint: "linked out, or with a burnt contact",
+    },
+    roomBeside: {
+      at: "/panels/*/roomBeside",
+      label: ({ rules }) => `Room beside it for a further ${rules.words.board}`,
       control: { kind: "yes-no" },
     },
     neutralApart: {
@@ -177,6 +202,11 @@ export const rcdGroupFields = defineFields(
       at: "/panels/*/rcdGroups/*/ratingA",
       label: "RCD rating",
       control: { kind: "number", units: AMPERE_UNITS, usual: "A" },
+    },
+    residualMA: {
+      at: "/panels/*/rcdGroups/*/residualMA",
+      label: "RCD residual current",
+      control: { kind: "choice", none: "not read", options: RESIDUAL_CURRENTS },
     },
     from: {
       at: "/panels/*/rcdGroups/*/from",

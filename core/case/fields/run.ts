@@ -3,7 +3,7 @@ import { LENGTH_UNITS, NO_UNITS } from "#core/quantity/parse.ts";
 import { capital } from "#core/words.ts";
 import { needsAmbient, onSupply } from "../document/lookups.ts";
 import { keepsCharger } from "../document/staying-charger.ts";
-import type { CaseDocument, RunSegment } from "../document/types.ts";
+import type { CaseDocument, MadeGood, RunSegment } from "../document/types.ts";
 import { SURFACES } from "../document/vocabulary.ts";
 import { defineFields, type FieldContext } from "./field.ts";
 import { panelName } from "./names.ts";
@@ -90,12 +90,54 @@ export const runFields = defineFields(
       },
       asked: hasParts,
     },
+    wishHidden: {
+      at: "/run/wishes/hidden",
+      label: "The customer wants it hidden",
+      control: { kind: "switch" },
+      asked: hasParts,
+    },
+    wishLow: { at: "/run/wishes/low", label: "Or at least low", control: { kind: "switch" }, asked: hasParts },
+    wishNotInFront: {
+      at: "/run/wishes/notInFront",
+      label: "Not on the front",
+      control: { kind: "switch" },
+      asked: hasParts,
+    },
     name: {
       at: "/run/name",
       label: "Name of this route",
       control: { kind: "text", placeholder: "Round the outside" },
       asked: hasParts,
     },
+  },
+);
+
+/** A choice of who makes something good. */
+const MADE_GOOD_BY = {
+  kind: "choice",
+  none: "nothing to do",
+  options: [
+    { value: "firm", label: "in the price" },
+    { value: "customer", label: "by the customer" },
+  ],
+} as const;
+const madeGood = (what: MadeGood, label: string) => ({
+  at: `/run/makingGood/${what}`,
+  label,
+  control: MADE_GOOD_BY,
+  asked: hasParts,
+});
+
+/** What is made good after the work. */
+export const makingGoodFields = defineFields(
+  { step: "circuit", section: "run" },
+  {
+    plaster: madeGood("plaster", "Plaster"),
+    paint: madeGood("paint", "Paint"),
+    floor: madeGood("floor", "Floorboards or panels"),
+    carpet: madeGood("carpet", "Carpets taken up and put back"),
+    furniture: madeGood("furniture", "Furniture moved"),
+    paving: madeGood("paving", "Lawn or paving put back"),
   },
 );
 
@@ -258,9 +300,33 @@ export const segmentFields = defineFields(
         fallback: "wall",
         options: [
           { value: "wall", label: "the building" },
+          { value: "stud", label: "studs" },
+          { value: "masonry", label: "masonry" },
+          { value: "board", label: "board without studs" },
           { value: "fence", label: "a fence" },
+          { value: "post", label: "a post" },
         ],
       },
+      asked: (context) => !isBuried(context),
+    },
+    looks: {
+      at: "/run/segments/*/looks",
+      label: "Once it is there it is",
+      control: {
+        kind: "choice",
+        none: "not said",
+        options: [
+          { value: "hidden", label: "hidden" },
+          { value: "low", label: "in sight, low" },
+          { value: "high", label: "in sight, high" },
+        ],
+      },
+      asked: (context) => !isBuried(context),
+    },
+    inFront: {
+      at: "/run/segments/*/inFront",
+      label: "On the front of the home",
+      control: { kind: "yes-no" },
       asked: (context) => !isBuried(context),
     },
     exposed: {

@@ -14,13 +14,14 @@ import { circuitName, panelName } from "#core/case/fields/names.ts";
 import { requirements } from "#core/estimate/requirements.ts";
 import { showOhm } from "#core/units.ts";
 import { capital } from "#core/words.ts";
+import { faultWhen } from "../findings/fault-when.ts";
 import { rcdOf, withoutTypeAc } from "../findings/protection.ts";
 import type { FindingRule } from "../findings/types.ts";
 import type { Home, PathTarget } from "../home.ts";
 import { earthFindings } from "./earth-findings.ts";
 import { MOST_ZE_OHM, STABLE_ELECTRODE_OHM } from "./earthing.ts";
 import type { Bs7671Sections } from "./sections.ts";
-import { SURGE_RULE } from "./surge.ts";
+import { SURGE_OFFER, SURGE_RULE, surgeAnswer, withoutSurge } from "./surge.ts";
 
 const TAKES = {
   earth: requirements({ earth: 1, "labour:earth": 1 }, "order"),
@@ -28,6 +29,8 @@ const TAKES = {
   rcds: requirements({ "device:rcd": 1, "labour:device": 1 }, "order"),
   rcdTypeB: requirements({ "device:rcd-b": 1, "labour:device": 1 }, "order"),
   bothWays: requirements({ "device:other:both-ways": 1 }, "order"),
+  surge: requirements({ "device:other:surge": 1, "labour:device": 1 }, "order"),
+  surgeBeside: requirements({ "device:other:surge": 1, "device:other:enclosure": 1, "labour:device": 2 }, "order"),
   lostPen: requirements({ "device:lost-pen": 1, "labour:device": 1 }, "order"),
 };
 
@@ -217,17 +220,34 @@ export const ukFindings = (sections: Bs7671Sections): readonly FindingRule[] => 
     code: "surge-protection-missing",
     severity: "note",
     rule: SURGE_RULE,
-    todo: "Offer it with the work and write down what the owner decides",
+    todo: SURGE_OFFER,
     reason: "fault-on-path",
-    check: ({ codebook }, panel) =>
-      panel.surgeProtection === false
-        ? [
-            {
-              link: linkId.panel(panel.id),
-              text: `${capital(panelName(panel, codebook))} has no surge protection: offer it, record a refusal`,
-            },
-          ]
-        : [],
+    check: ({ document, codebook }, panel) =>
+      faultWhen(panel.surgeProtection === false && surgeAnswer(document, panel, codebook) !== "wanted", () => ({
+        link: linkId.panel(panel.id),
+        text: withoutSurge(panel, codebook),
+      })),
+  },
+  {
+    at: "panel",
+    code: "surge-protection-missing",
+    severity: "fix",
+    rule: SURGE_RULE,
+    todo: "Fit it with the work",
+    reason: "fault-on-path",
+    check: ({ document, codebook }, panel) =>
+      faultWhen(surgeAnswer(document, panel, codebook) === "wanted", () => ({
+        link: linkId.panel(panel.id),
+        text: `${capital(panelName(panel, codebook))} has no surge protection, and the owner wants it`,
+      })),
+    mend: {
+      requires: TAKES.surge,
+      of: ({ document, codebook }, panel) => ({
+        document: withPanel(document, panel.id, { surgeProtection: true }),
+        text: `Fit a surge protective device to ${panelName(panel, codebook)}${panel.surgePlace === "beside" ? ", in an enclosure beside it, with leads of 0.5 m or less in all" : ""}`,
+        ...(panel.surgePlace === "beside" && { requires: TAKES.surgeBeside }),
+      }),
+    },
   },
   {
     at: "panel",

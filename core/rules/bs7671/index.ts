@@ -2,7 +2,6 @@
 
 import type { RuleSetId } from "#core/case/document/types.ts";
 import { showA, showVA } from "#core/units.ts";
-import { SOLID_NAMES } from "../solid-names.ts";
 import type { ChargingRules, Codebook } from "../types.ts";
 import { ukBoard } from "./board.ts";
 import { bsConductor } from "./circuit/conductor.ts";
@@ -22,6 +21,7 @@ import { ukAsksFor, ukSurvey } from "./survey.ts";
 import { ukTails } from "./tails.ts";
 import { ukTypicalHomes } from "./typical-home.ts";
 import { ukWall } from "./wall.ts";
+import { ukWords } from "./words.ts";
 
 const SETTINGS_A = [6, 8, 10, 13, 16, 20, 25, 32] as const;
 const DEVICES_A = [6, 10, 16, 20, 25, 32, 40, 45, 50, 63] as const;
@@ -97,37 +97,7 @@ export const bs7671Codebook = ({ id, name, sections }: Bs7671Edition): Codebook 
   lengthUnit: "m",
   areaUnit: "m2",
   paper: "A4",
-  words: {
-    supply: "supply",
-    panel: "consumer unit",
-    mainPanel: "Consumer unit",
-    board: "board",
-    subPanel: "further board",
-    bus: "busbar",
-    device: "protective device",
-    space: "way",
-    spaces: "ways",
-    outlet: "socket",
-    supplyRating: "Cut-out fuse",
-    ratingReadOff: "as on the cut-out label",
-    authority: "network operator",
-    operator: "network operator",
-    supplyOf: (ratingA) => `${showA(ratingA)} cut-out fuse`,
-    newPanel: "consumer unit",
-    earthConductor: "earth conductor",
-    chargerSwitch: "isolator",
-    competent: "a competent electrician",
-    checkedBy: "Checked by (name, registration)",
-    solid: (kind) => SOLID_NAMES[kind],
-    waterByHeatPump: "hot water by heat pump",
-    farEnd: "gland and seal, armour earthed, enclosure sound and large enough",
-    pointOfIsolation: "an isolator after the meter",
-    ownBoardWork: "Divide the tails after the meter (3 m at most without their own protection) and fit a small board",
-    threePhaseBoardWork:
-      "Fit a three-phase board, or a second board for the new phases, and have the meter changed for a three-phase one",
-    comesWithLargerSupply: (size) =>
-      `The operator changes the cut-out; tails (${size}), main earth and bonding are brought to size`,
-  },
+  words: ukWords,
   sections: {
     supplyRating: "Network operator's label",
     largerSupply: "Network operator's application",

@@ -1,5 +1,6 @@
 /** A fault at a link of the home, and the rules by which faults are found. */
 
+import type { Asked, GivenAnswer } from "#core/case/document/confirmations.ts";
 import type { ReasonCode } from "#core/case/document/reasons.ts";
 import type { CaseDocument, Circuit, Outlet, Panel } from "#core/case/document/types.ts";
 import type { Requirements } from "#core/estimate/requirements.ts";
@@ -53,6 +54,10 @@ export interface SurveyFinding {
   todo: string;
   /** The affected link of the path. */
   link: string;
+  /** A note as a question to the person on site: whether it was seen to, or refused. */
+  asked?: Asked;
+  /** The answer to it. */
+  answer?: GivenAnswer;
 }
 
 /** The result of a check, in addition to the properties of its rule. */

@@ -4,6 +4,7 @@ import { Suspense } from "react";
 import { setValue } from "#core/case/document/set-value.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { candidatesOf, neighbouringSizes, type SizeCandidate } from "#core/circuit/candidates.ts";
+import { askedByCheck } from "#core/circuit/confirmed.ts";
 import { askedOf, askedOfFeeder, designFor, isDesigned } from "#core/circuit/design.ts";
 import type { CircuitDesign, CircuitSpec, RouteCheck } from "#core/rules/circuit/types.ts";
 import { codebookOf } from "#core/rules/index.ts";
@@ -17,8 +18,8 @@ import { lazyPart } from "#ui/frame/lazy-part.ts";
 import { Section } from "#ui/frame/sheet.tsx";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
 import { DataTable } from "#ui/table/data-table.tsx";
+import { AnswerOnSite } from "../answer-on-site.tsx";
 import styles from "./circuit.module.css";
-import { ConfirmCheck } from "./confirm-check.tsx";
 
 /** Fetched when it is opened. */
 const SizeChart = lazyPart(() => import("./size-chart.tsx"));
@@ -156,7 +157,7 @@ function CheckTable({ checks }: { checks: readonly RouteCheck[] }) {
           cell: (check) => (
             <>
               <b>{verdictOf(check)}</b> {check.label}
-              {(check.passes === null || check.confirmed) && <ConfirmCheck check={check} />}
+              {(check.passes === null || check.confirmed) && <AnswerOnSite asked={askedByCheck(check)} />}
             </>
           ),
         },

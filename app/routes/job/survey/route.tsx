@@ -13,6 +13,7 @@ import { useJob } from "#ui/job-store/use-job.tsx";
 import { PathLine } from "#ui/path/path-line.tsx";
 import { StepTrouble, stepMeta } from "../step.tsx";
 import type { Route } from "./+types/route";
+import { AnswersSection } from "./answers.tsx";
 import { EvidenceSection } from "./evidence/evidence.tsx";
 import { FindingList } from "./findings.tsx";
 import { NotesSection } from "./notes.tsx";
@@ -28,6 +29,7 @@ const sections = ({ supply, board, outlet }: RegionWords) => [
   { id: "panels", name: capital(board) },
   { id: "outlets", name: `${capital(outlet)}s` },
   { id: "faults", name: "Faults" },
+  { id: "answers", name: "To see to" },
   { id: "pictures", name: "Pictures" },
   { id: "people", name: "People" },
 ];
@@ -49,6 +51,7 @@ export default function SurveyPage({ params: { jobId } }: Route.ComponentProps) 
       <PanelsSection />
       <OutletsSection />
       <SeenFaults />
+      <AnswersSection jobId={jobId} />
       <EvidenceSection />
       <PermissionsSection />
     </>

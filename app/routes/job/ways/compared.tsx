@@ -3,6 +3,7 @@ import { memo } from "react";
 import { showMoney } from "#core/estimate/estimate.ts";
 import type { PriceLine } from "#core/estimate/price-lines.ts";
 import { PICKS } from "#core/estimate/schedule.ts";
+import { askedByWork } from "#core/judge/cautions.ts";
 import type { PathLink } from "#core/path/types.ts";
 import { showA, showNumber } from "#core/units.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
@@ -11,6 +12,7 @@ import { Fold } from "#ui/frame/fold.tsx";
 import { Caution, Section } from "#ui/frame/sheet.tsx";
 import { PathLine } from "#ui/path/path-line.tsx";
 import { DataTable } from "#ui/table/data-table.tsx";
+import { AnswerOnSite } from "../answer-on-site.tsx";
 import { WayStarts } from "./way-starts.tsx";
 import styles from "./ways.module.css";
 
@@ -52,6 +54,7 @@ export const ComparedWays = memo(function Compared({
                   {newCautions(way, i).map((text) => (
                     <Caution key={text}>{text}</Caution>
                   ))}
+                  <SeenToWork item={item} />
                 </li>
               ))}
             </ol>
@@ -67,6 +70,12 @@ export const ComparedWays = memo(function Compared({
     </Section>
   );
 });
+
+/** Whether the cautions of a piece of work were seen to. */
+function SeenToWork({ item }: { item: WayJudgement["workItems"][number] }) {
+  const asked = askedByWork(item);
+  return asked ? <AnswerOnSite asked={asked} /> : null;
+}
 
 /** The cautions of a work item that no earlier item has: each caution is shown once, at the first work it applies to. */
 function newCautions({ workItems }: WayJudgement, index: number): string[] {

@@ -10,7 +10,8 @@ import { exceeds } from "#core/tolerance.ts";
 import { lengthM, showA, showNumber, showOhm } from "#core/units.ts";
 import { lostPenInWords, residualInWords } from "../protection.ts";
 import type { Bs7671Sections } from "../sections.ts";
-import { SURGE_RULE } from "../surge.ts";
+import { SURGE_RULE, surgeAnswer } from "../surge.ts";
+import { ukWords } from "../words.ts";
 
 /** Usual practice where the rules give no figure; the firm and the maker come first. */
 const COVER_M = 0.5;
@@ -77,15 +78,29 @@ const inWalls = ({ segments, document }: RoutedCircuit): RouteCheck[] =>
       ),
   );
 
-function surge({ document: { panels }, panel }: RoutedCircuit): RouteCheck {
-  const has = panels.find((p) => p.id === panel)?.surgeProtection;
+const SURGE_ANSWERED = {
+  wanted: "the board has none; the owner wants it with the work",
+  refused: "the board has none; the owner refused the offer",
+};
+
+/** Surge protection of the board that it starts from; where there is none, the owner's answer to the offer. */
+function surge({ document, panel: id }: RoutedCircuit): RouteCheck {
+  const panel = document.panels.find((p) => p.id === id);
+  const has = panel?.surgeProtection;
+  const answered = panel ? surgeAnswer(document, panel, { words: ukWords }) : null;
   return routeCheck(
     "surge",
     "Surge protection",
-    has ? true : null,
+    has || answered ? true : null,
     SURGE_RULE,
     "offered by default; the owner's refusal is recorded",
-    has ? "the board has it" : has === false ? "the board has none: offer it" : "not looked at yet",
+    has
+      ? "the board has it"
+      : answered
+        ? SURGE_ANSWERED[answered]
+        : has === false
+          ? "the board has none: offer it"
+          : "not looked at yet",
   );
 }
 

@@ -216,7 +216,7 @@ function OnPlan({ place, document, drawing, onDrawn }: Props & { place: CasePlac
       </Fields>
       {chosen?.kind === "solid" && <SideViews place={place} solid={chosen.index} onSet={put} />}
       <UnderlayFields place={place} />
-      <WallAndHole plot={plot} place={place} document={document} />
+      <WallAndHole place={place} document={document} />
       <ServedParking reach={reachIn(document)} document={document} place={place} />
       <Button type="text" onClick={() => store.edit(setValue(store.getState().document, "/place", undefined))}>
         Remove the plan

@@ -2,11 +2,11 @@
 import type { CaseDocument, Place as CasePlace } from "#core/case/document/types.ts";
 import { placeFields } from "#core/case/fields/place.ts";
 import { holeBetween } from "#core/place/hole.ts";
-import { type Plot, parkedCars } from "#core/place/plot.ts";
-import { wallChecks } from "#core/place/wall.ts";
+import { holeChecks, type WallCheck, wallOf } from "#core/place/wall.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import type { WallRules } from "#core/rules/wall.ts";
 import { showNumber } from "#core/units.ts";
+import { AnswerOnSite } from "#routes/job/answer-on-site.tsx";
 import { CaseField } from "#ui/case-field/case-field.tsx";
 import { Fields } from "#ui/field/field.tsx";
 import { Fold } from "#ui/frame/fold.tsx";
@@ -16,27 +16,33 @@ import { unitOf } from "./plan-unit.ts";
 
 const SAYS = { true: "Passes", false: "Fails", null: "Confirm" } as const;
 
-export function WallAndHole({ plot, place, document }: { plot: Plot; place: CasePlace; document: CaseDocument }) {
+export function WallAndHole({ place, document }: { place: CasePlace; document: CaseDocument }) {
   const codebook = codebookOf(document.rules);
-  const checks = wallChecks(plot, parkedCars(document), codebook, document.charger?.outdoors ?? true);
+  const checks = wallOf(document, codebook);
   return (
     <>
       <Fold title="The wall" startsOpen={checks.some((c) => c.passes === false)}>
-        <ul className={styles.wall}>
-          {checks.map(({ id, text, rule, passes, numbers }) => (
-            <li key={id} data-passes={passes ?? undefined}>
-              <b>{SAYS[`${passes}`]}</b> {text}
-              {numbers && <span className="figure">: {numbers}</span>} <span className="quiet">({rule})</span>
-            </li>
-          ))}
-        </ul>
+        <WallCheckList checks={checks} />
       </Fold>
       <Fold title="A hole through it">
         <Hole place={place} usualHole={codebook.wall.hole} />
+        <WallCheckList checks={holeChecks(document, codebook)} />
       </Fold>
     </>
   );
 }
+
+const WallCheckList = ({ checks }: { checks: readonly WallCheck[] }) => (
+  <ul className={styles.wall}>
+    {checks.map(({ id, text, rule, passes, numbers, asked }) => (
+      <li key={id} data-passes={passes ?? undefined}>
+        <b>{SAYS[`${passes}`]}</b> {text}
+        {numbers && <span className="figure">: {numbers}</span>} <span className="quiet">({rule})</span>
+        {asked && <AnswerOnSite asked={asked} />}
+      </li>
+    ))}
+  </ul>
+);
 
 /** The case keeps the figures of a hole in the unit of the plan; they are typed in the unit of the site. */
 function Hole({ place, usualHole }: { place: CasePlace; usualHole: WallRules["hole"] }) {

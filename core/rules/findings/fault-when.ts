@@ -1,5 +1,5 @@
 /** One fault where something holds, as the list that a finding rule returns. */
-import type { FoundFault } from "#core/rules/findings/types.ts";
+import type { FoundFault } from "./types.ts";
 
 const NOTHING: readonly FoundFault[] = [];
 

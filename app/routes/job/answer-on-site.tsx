@@ -1,0 +1,95 @@
+/** The answer to a question that only the person on site, or the customer, can give. */
+import { Input, Segmented, Select } from "antd";
+import { type Asked, answerPatch, answerTo, type GivenAnswer } from "#core/case/document/confirmations.ts";
+import type { Confirmation } from "#core/case/document/types.ts";
+import { showDay } from "#core/dates.ts";
+import { codebookOf } from "#core/rules/index.ts";
+import { useJobPart, useJobStore } from "#ui/job-store/use-job.tsx";
+import { usePhotos } from "#ui/photo-store/use-photos.tsx";
+import styles from "./answer-on-site.module.css";
+import { useVisitor } from "./use-visitor.ts";
+
+const OPEN = "open";
+const ANSWERS: readonly { value: Confirmation["answer"] | typeof OPEN; label: string }[] = [
+  { value: OPEN, label: "open" },
+  { value: "yes", label: "yes" },
+  { value: "no", label: "no" },
+  { value: "refused", label: "refused" },
+  { value: "by-test", label: "by test" },
+];
+
+type Answer = Parameters<typeof answerPatch>[2];
+
+export function AnswerOnSite({ asked }: { asked: Asked }) {
+  const store = useJobStore();
+  const { name, today } = useVisitor();
+  const confirmations = useJobPart((job) => job.document.confirmations);
+  const given = answerTo(asked, { confirmations });
+  const counts = given !== undefined && !given.isStale;
+  const put = (answer: Answer) => store.edit(answerPatch(store.getState().document, asked, answer));
+  return (
+    <span className={styles.answer}>
+      <Segmented
+        size="small"
+        aria-label={`Answer: ${asked.label}`}
+        options={[...ANSWERS]}
+        value={counts ? given.answer : OPEN}
+        onChange={(value) =>
+          put(value === OPEN ? null : { answer: value as Confirmation["answer"], by: name, on: today })
+        }
+      />
+      {given?.isStale && (
+        <span className="quiet">
+          It was answered "{given.answer}" when this read differently: "{given.basis}". Answer it again.
+        </span>
+      )}
+      {counts && (
+        <AnswerDetails asked={asked} given={given} onChange={(more) => put({ ...answerOf(given), ...more })} />
+      )}
+    </span>
+  );
+}
+
+/** The parts of an answer that are stored. */
+const answerOf = ({ answer, by, on, words, picture }: Confirmation): NonNullable<Answer> => ({
+  answer,
+  ...(by !== undefined && { by }),
+  ...(on !== undefined && { on }),
+  ...(words !== undefined && { words }),
+  ...(picture !== undefined && { picture }),
+});
+
+/** Who answered, when, in which words, and the picture that shows it. */
+function AnswerDetails(props: { asked: Asked; given: GivenAnswer; onChange(more: Partial<Confirmation>): void }) {
+  const { asked, given, onChange } = props;
+  const { conventions } = codebookOf(useJobPart((job) => job.document.rules));
+  const { photos } = usePhotos();
+  const { by, on, words = "", picture } = given;
+  return (
+    <>
+      <span className="quiet">{[by, on && showDay(on, conventions)].filter(Boolean).join(", ")}</span>
+      <Input
+        size="small"
+        aria-label={`Words on ${asked.label}`}
+        placeholder="in words"
+        maxLength={1000}
+        defaultValue={words}
+        onBlur={({ target }) => {
+          const typed = target.value.trim();
+          if (typed !== words) onChange({ words: typed === "" ? undefined : typed });
+        }}
+      />
+      {photos.length > 0 && (
+        <Select
+          size="small"
+          aria-label={`Picture for ${asked.label}`}
+          placeholder="its picture"
+          allowClear
+          value={photos.some(({ id }) => id === picture) ? picture : undefined}
+          options={photos.map(({ id, caption }, i) => ({ value: id, label: caption || `picture ${i + 1}` }))}
+          onChange={(id?: string) => onChange({ picture: id })}
+        />
+      )}
+    </>
+  );
+}

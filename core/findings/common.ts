@@ -27,6 +27,7 @@ import { exceeds } from "#core/tolerance.ts";
 import { isOver, showA } from "#core/units.ts";
 import { capital } from "#core/words.ts";
 import { circuitConductor } from "./circuit-conductor.ts";
+import { farEndFinding } from "./far-end.ts";
 import { feederFindings } from "./feeder.ts";
 import { outletDevice } from "./outlet-device.ts";
 
@@ -426,6 +427,7 @@ export const commonFindings: readonly FindingRule[] = [
   },
   ...feederFindings,
   circuitConductor,
+  farEndFinding,
   outletDevice,
   {
     at: "outlet",

@@ -54,6 +54,10 @@ const FAULTS: Record<FindingCode, readonly [faulty: CaseDocument, sound: CaseDoc
     onSupply(uk100, { bonding: { gas: { state: "bonded", distanceMm: 700 } } }),
     onSupply(uk100, { bonding: { gas: { state: "bonded", distanceMm: 600 } } }),
   ],
+  "far-end-unfit": [
+    onPanel(uk100, { circuits: [{ id: "c", status: "abandoned", farEnd: { gland: false } }] }),
+    onPanel(uk100, { circuits: [{ id: "c", status: "abandoned", farEnd: { gland: true } }] }),
+  ],
   "fault-current-high": [onSupply(uk100, { prospectiveKA: 6.5 }), onSupply(uk100, { prospectiveKA: 6 })],
   "looped-supply": [onSupply(uk100, { looped: true }), uk100],
   "rcd-type-ac": [

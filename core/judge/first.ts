@@ -2,7 +2,7 @@
 
 import { feedsBack, onSupply, readRatingA } from "#core/case/document/lookups.ts";
 import { type WayReason, wayReason } from "#core/case/document/reasons.ts";
-import { requirements, type WorkItem } from "#core/estimate/requirements.ts";
+import { IN_PASSING, requirements, type WorkItem } from "#core/estimate/requirements.ts";
 import { overLimit, type SupplyPath } from "#core/path/links.ts";
 import { hasSecondSource } from "#core/path/second-source.ts";
 import type { PathLink, UnknownValue } from "#core/path/types.ts";
@@ -22,9 +22,9 @@ const ISOLATION = requirements({ application: 1 }, "utility-visit");
 /** One visit confirms all values that have not been read. */
 export const confirmationVisit = (unknowns: readonly UnknownValue[], links: readonly PathLink[]): WorkItem[] =>
   unknowns.map((unknown) => ({
-    id: "confirm",
+    id: unknown.withTheWork ? `confirm:${unknown.key}` : "confirm",
     text: `Confirm ${unknown.text}`,
-    requires: VISIT,
+    requires: unknown.withTheWork ? IN_PASSING : VISIT,
     link: links.find((l) => l.unknowns.includes(unknown))?.link ?? "supply",
   }));
 

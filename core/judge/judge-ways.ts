@@ -6,7 +6,7 @@ import type { CaseDocument } from "#core/case/document/types.ts";
 import { type DeliveredEnergy, givenManaged, givenSteady } from "#core/energy/need/energy.ts";
 import { nightName } from "#core/energy/need/need.ts";
 import { overloadInWords, replayBasis, replayedNights } from "#core/energy/need/replayed.ts";
-import { type Estimate, estimateWork } from "#core/estimate/estimate.ts";
+import { type Estimate, estimateWork, showMoney } from "#core/estimate/estimate.ts";
 import type { PathLink } from "#core/path/types.ts";
 import { showA } from "#core/units.ts";
 import { wayOf, waysOf } from "#core/ways/index.ts";
@@ -145,6 +145,7 @@ function judgeFrom(way: Way, context: JudgingContext): JudgedWay {
   const strict = usable ? strictReading(judged.home) : null;
   const overload = replayed && overloadInWords(replayed);
   const priced = estimateWork(judged.items, context.book, context.document.options?.grants);
+  const unfit = usable ? priceIfUnfit(context, proposal, judged, priced) : null;
   const fields: JudgedFields = {
     way: way.id,
     name: words.name,
@@ -157,7 +158,11 @@ function judgeFrom(way: Way, context: JudgingContext): JudgedWay {
     circuitA: judged.circuitA,
     panel: panelOf(way, proposal, context),
     variants: [],
-    reasons: unique([...judged.reasons, ...(usable ? [replayed ? replayedReason(replayed) : needReason(given)] : [])]),
+    reasons: unique([
+      ...judged.reasons,
+      ...(unfit ? [unfit.reason] : []),
+      ...(usable ? [replayed ? replayedReason(replayed) : needReason(given)] : []),
+    ]),
     work: judged.items.map((item) => item.text),
     workItems: judged.items,
     cautions: [
@@ -181,6 +186,10 @@ function judgeFrom(way: Way, context: JudgingContext): JudgedWay {
     const { night, energyKWh } = given.worst;
     fields.lacking = { night: nightName(night), energyKWh, neededKWh: night.energyKWh, hours: night.hoursCount };
   }
+  if (unfit) {
+    fields.cost = unfit.cost;
+    fields.ifUnfit = unfit.ifUnfit;
+  }
   if (proposal.departsFrom) fields.departsFrom = proposal.departsFrom;
   if (context.staying) fields.chargerStays = true;
   if (usable && proposal.feeder) fields.feeder = proposal.feeder;
@@ -195,6 +204,33 @@ function judgeFrom(way: Way, context: JudgingContext): JudgedWay {
     explainCost: () => priced.explain,
   });
   return { way: judgement, after: usable ? judged.after : null };
+}
+
+/**
+ * The price where a reused part that nobody has seen turns out to be unfit: the range of the way goes up to it. Null where
+ * everything was seen, and where the other price is no higher or not known.
+ */
+function priceIfUnfit(
+  { book, document }: JudgingContext,
+  { unseen }: Proposal,
+  { items, circuitA, chargeA }: JudgedProposal,
+  { cost }: Estimate,
+) {
+  if (!unseen) return null;
+  const others = items.filter(({ id }) => !unseen.without.includes(id));
+  const anew = estimateWork([...others, ...unseen.work({ circuitA, chargeA })], book, document.options?.grants).cost;
+  if (!Number.isFinite(anew.high) || anew.high <= cost.high) return null;
+  const { typical, high } = anew;
+  const price = showMoney(typical, book.currency);
+  return {
+    cost: { ...cost, high },
+    ifUnfit: { typical, look: unseen.look },
+    reason: wayReason(
+      "not-confirmed",
+      `Until ${unseen.look}, the price is a range: if it is unfit, a new circuit all along costs ${price}`,
+      "Site survey",
+    ),
+  };
 }
 
 /** What stops the job away from the path of a way: it stays dangerous while the way is made. */

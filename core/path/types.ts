@@ -31,6 +31,8 @@ export interface UnknownValue {
   knowledge: Exclude<Knowledge, "read" | "planned">;
   /** Without it there is no verdict at all. */
   decisive: boolean;
+  /** The work itself shows it: it takes no visit before. */
+  withTheWork?: true;
 }
 
 export interface PathLink {

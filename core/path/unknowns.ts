@@ -277,13 +277,12 @@ export function unknownsOfDevice(home: Home, circuit: Circuit, target: PathTarge
 /** Unknown values of a circuit's conductor; for a planned circuit, of its run. */
 export function unknownsOfConductor(home: Home, circuit: Circuit): UnknownValue[] {
   if (circuit.planned) return unknownsOfRun(home);
-  return askForConductor(
-    home,
-    circuit.conductor,
-    circuitRated(home, circuit),
-    circuitFields.conductor,
-    ofCircuit(home, circuit),
-  );
+  const member = ofCircuit(home, circuit);
+  return [
+    ...askForConductor(home, circuit.conductor, circuitRated(home, circuit), circuitFields.conductor, member),
+    // A way that reuses it says so: no circuit in use is asked for it.
+    ...ask(home, circuit.endsSeen === false, circuitFields.endsSeen, member, { withTheWork: true }),
+  ];
 }
 
 function unknownsOfRun(home: Home): UnknownValue[] {

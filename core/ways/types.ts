@@ -78,6 +78,15 @@ export interface FeederDesign {
   design: CircuitDesign;
 }
 
+/** A part that a way reuses before anybody has seen all of it: until then its price is a range. */
+export interface UnseenPart {
+  /** What is to be looked at, as it goes on after "until". */
+  look: string;
+  /** Ids of the work that falls away where the part is unfit, and the work that comes instead. */
+  without: readonly string[];
+  work(at: { circuitA: number; chargeA: number }): readonly WorkItem[];
+}
+
 /** The home after the work, but for the charger itself, whose current is found by the judge. */
 export interface Proposal {
   document: CaseDocument;
@@ -104,6 +113,8 @@ export interface Proposal {
   solves: readonly WayReason[];
   work(at: { circuitA: number; chargeA: number; guards: readonly ClampGuard[] }): WorkItem[];
   cautions: readonly string[];
+  /** What it reuses that nobody has seen; left out where all of it was. */
+  unseen?: UnseenPart;
   /** The reason against the way where no setting fits, in its own words. */
   limitedBy?: (link: PathLink | null) => WayReason | null;
 }
@@ -199,7 +210,10 @@ export interface WayJudgement {
   replayed?: ReplayedNights;
   /** The night that is furthest from being met: what it gets of what it asks for, kWh, and the hours it has. */
   lacking?: { night: string; energyKWh: number; neededKWh: number; hours: number };
+  /** Up to the price of a new part where it reuses one that nobody has seen. */
   cost: Cost;
+  /** The price where what it reuses turns out to be unfit, and the look that settles it. */
+  ifUnfit?: { typical: number; look: string };
   /** The lines of the price, and the items that the price book lacks. */
   lines: PriceLine[];
   unpriced: string[];

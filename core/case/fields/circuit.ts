@@ -96,7 +96,7 @@ export const circuitFields = defineFields(
       label: "Conductor seen at both ends",
       control: { kind: "yes-no" },
       asked: isSpare,
-      unknown: (context) => `the conductor of ${nameIn(context)} at both of its ends`,
+      unknown: "the conductor of the reused circuit, at both of its ends",
     },
     gland: {
       at: "/panels/*/circuits/*/farEnd/gland",

@@ -107,6 +107,7 @@ export const GBP_BOOK: PriceBook = {
       ["device:other:both-ways", "Device for current in both directions, on top", 12, 22, 48],
       ["device:other:surge", "Surge protective device", 38, 62, 110],
       ["device:other:enclosure", "Small enclosure for one device", 14, 24, 42],
+      ["device:other:gland", "Gland for a cable", 4, 8, 16],
       ["device:other", "Device of another rating", 10, 20, 45],
       ["device:lost-pen", "Unit that disconnects on an open PEN", 70, 115, 190],
       ["device:protection-unit", "Unit with residual current device and open-PEN detection", 130, 190, 290],

@@ -172,6 +172,8 @@ export const USD_BOOK: PriceBook = {
       ["device:2p:110", "Two-pole breaker, 110 A", 96, 120, 162],
       ["device:2p:125", "Two-pole breaker, 125 A", 120, 150, 202.5],
       ["device:gfci", "Two-pole GFCI breaker", 75, 110, 160],
+      ["device:other:gland", "Gland for a cable", 5, 9, 18],
+      ["device:other:enclosure", "Box or enclosure for one termination", 18, 32, 60],
       ["device:other", "Breaker or fuse of another rating", 12, 24, 60],
     ]),
     ...bookRows("equipment", "each", [

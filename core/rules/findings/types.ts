@@ -33,6 +33,7 @@ export const FINDING_CODES = [
   "outlet-undersized",
   "feeder-undersized",
   "conductor-undersized",
+  "far-end-unfit",
   "main-oversized",
   "lost-pen-unprotected",
   "dc-protection-missing",

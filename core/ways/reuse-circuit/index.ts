@@ -12,7 +12,7 @@ import { loadInSentence } from "#core/rules/demand/loads.ts";
 import { rcdOf } from "#core/rules/findings/protection.ts";
 import { SHARED_REQUIREMENTS } from "#core/rules/findings/shared-requirements.ts";
 import { showA } from "#core/units.ts";
-import { chargerTakes, extensionTakes, hasNewParts } from "../circuit-requirements.ts";
+import { chargerTakes, extensionTakes, hasNewParts, newCircuitTakes } from "../circuit-requirements.ts";
 import { onPhases } from "../staying-charger.ts";
 import type { JudgingContext, Proposal, RefusedProposal, Way } from "../types.ts";
 
@@ -88,6 +88,7 @@ function propose(context: JudgingContext, panel: Panel, circuit: Circuit): Propo
       status: "in-use",
       label: "Charger",
       loads: [],
+      endsSeen: circuit.endsSeen ?? false,
       ...(!protectedOne && { rcd: "A" as const, device: "rcbo" as const }),
     }),
     chargerPlacement: { panel: panel.id, circuit: circuit.id, deviceA, ...onPhases(document, circuit, undefined) },
@@ -107,7 +108,9 @@ function propose(context: JudgingContext, panel: Panel, circuit: Circuit): Propo
     work: ({ circuitA, chargeA }) => [
       {
         id: "take-over",
-        text: `Prove ${name} dead, follow it to both ends and see its conductor along the whole length`,
+        text: circuit.endsSeen
+          ? `Prove ${name} dead, and see its conductor along the whole length`
+          : `Prove ${name} dead, follow it to both ends and see its conductor along the whole length`,
         requires: withParts(TAKE_OVER, chargerTakes(context.document, chargeA)),
         link: linkId.conductor(circuit.id),
       },
@@ -137,6 +140,20 @@ function propose(context: JudgingContext, panel: Panel, circuit: Circuit): Propo
       },
     ],
     cautions: [],
+    ...(circuit.endsSeen !== true && {
+      unseen: {
+        look: `${name} is seen at both ends`,
+        without: ["take-over", "far-end", "exchange-device", "extend"],
+        work: ({ circuitA, chargeA }: { circuitA: number; chargeA: number }) => [
+          {
+            id: "new-circuit",
+            text: `New ${showA(circuitA)} circuit all along, as ${name} is unfit`,
+            requires: newCircuitTakes(context.document, codebook, circuitA, chargeA),
+            link: "charger",
+          },
+        ],
+      },
+    }),
   };
 }
 

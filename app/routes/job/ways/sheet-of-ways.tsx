@@ -95,6 +95,11 @@ const rows = (
       return (
         <>
           <Figure why={w.explainCost}>{showMoney(w.cost.typical, w.cost.currency)}</Figure>
+          {w.ifUnfit && (
+            <small>
+              {showMoney(w.ifUnfit.typical, w.cost.currency)} if unfit, until {w.ifUnfit.look}
+            </small>
+          )}
           {w.unpriced.length > 0 ? (
             <small>not in the price book: {w.unpriced.join(", ")}</small>
           ) : (

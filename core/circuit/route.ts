@@ -17,6 +17,7 @@ import type { Codebook } from "#core/rules/types.ts";
 import { exceeds, roundedUp } from "#core/tolerance.ts";
 import { showNumber, showPercent } from "#core/units.ts";
 import { withConfirmations } from "./confirmed.ts";
+import { wishChecks } from "./looks.ts";
 import { signalChecks } from "./signal.ts";
 
 /** How many hold a part: one at each end, and between them no further apart than they may be. */
@@ -100,7 +101,29 @@ const CROSSING_CHECKS: readonly CrossingCheck[] = [
   },
 ];
 
-/** What a run is drilled through, and the fence that it is fixed to. */
+/** Ground that holds a run only with some care. */
+const GROUND_CHECKS: readonly { fixedTo: RunSegment["fixedTo"]; id: string; label: string; asks: string }[] = [
+  {
+    fixedTo: "fence",
+    id: "fence",
+    label: "Fixed to a fence",
+    asks: "a fence moves and rots: fixed to its posts with slack between, and its owner agrees in writing",
+  },
+  {
+    fixedTo: "board",
+    id: "board",
+    label: "Fixed to board without studs",
+    asks: "anchors made for its thickness and the weight, or a backing board over two studs",
+  },
+  {
+    fixedTo: "post",
+    id: "post",
+    label: "Fixed to a post",
+    asks: "the post is set in concrete or bolted down, its foot drains, and services are located before it is set",
+  },
+];
+
+/** What a run is drilled through, and what it is fixed to. */
 function crossingChecks({ segments }: Pick<RoutedCircuit, "segments">): RouteCheck[] {
   return [
     ...CROSSING_CHECKS.flatMap(({ through, id, label, passes, asks, todo }) =>
@@ -109,17 +132,11 @@ function crossingChecks({ segments }: Pick<RoutedCircuit, "segments">): RouteChe
         (at) => routeCheck(id, label, passes, "Heron's own", asks, todo ? `${at}: ${todo}` : at),
       ),
     ),
-    ...oneCheckFor(
-      indexesWhere(segments, (s) => s.fixedTo === "fence"),
-      (at) =>
-        routeCheck(
-          "fence",
-          "Fixed to a fence",
-          null,
-          "Heron's own",
-          "a fence moves and rots: fixed to its posts with slack between, and its owner agrees in writing",
-          at,
-        ),
+    ...GROUND_CHECKS.flatMap(({ fixedTo, id, label, asks }) =>
+      oneCheckFor(
+        indexesWhere(segments, (s) => s.fixedTo === fixedTo),
+        (at) => routeCheck(id, label, null, "Heron's own", asks, at),
+      ),
     ),
   ];
 }
@@ -202,6 +219,7 @@ export function withFeederRoute(document: CaseDocument, codebook: Codebook, desi
   const asked = [
     ...supportChecks({ segments, design }, codebook),
     ...crossingChecks({ segments }),
+    ...wishChecks(run),
     routeCheck(
       "neutral-apart",
       `Neutral and ${codebook.words.earthConductor} apart`,
@@ -225,6 +243,7 @@ function routeChecks(full: RoutedCircuit, codebook: Codebook): RouteCheck[] {
     ...codebook.circuit.routeChecks(full),
     ...supportChecks(full, codebook),
     ...crossingChecks(full),
+    ...wishChecks(full.run),
     ...(full.managed
       ? signalChecks(
           full.run,

@@ -52,8 +52,16 @@ export const itemOf = (book: PriceBook, id: string): PriceItem | undefined => in
 export function pricedBy(book: PriceBook, id: string): PriceItem | undefined {
   const own = itemOf(book, id);
   const family = id.lastIndexOf(":");
+  const older = own ? undefined : ownValue(PRICED_AS, id);
+  if (older) return itemOf(book, older);
   return own ?? (family > 0 ? pricedBy(book, id.slice(0, family)) : undefined);
 }
+
+/** Items that older books lack, and the like item that prices them there. */
+const PRICED_AS: Readonly<Record<string, string>> = {
+  "labour:drill:flatRoofs": "labour:drill:concreteFloors",
+  "run:ground:decking": "run:ground:paving",
+};
 
 /** Items that older books include in another item. */
 const WITHIN: Readonly<Record<string, string>> = {
@@ -64,6 +72,9 @@ const WITHIN: Readonly<Record<string, string>> = {
   "junction-box": "sundries",
   "labour:junction-box": "labour:new-circuit",
   "run:signal-cable": "labour:clamps",
+  "labour:fix:masonry": "labour:new-circuit",
+  "labour:fix:board": "labour:new-circuit",
+  "labour:fix:post": "labour:new-circuit",
 };
 
 /** Whether something that a book has no price for is paid for with another item of it. */

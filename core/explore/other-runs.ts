@@ -1,6 +1,7 @@
 /** Routes of one job beside each other: the one that is taken, and those that were looked at too. */
 import { assess } from "#core/assess.ts";
 import type { CaseDocument, Run } from "#core/case/document/types.ts";
+import { wishesOpen } from "#core/circuit/looks.ts";
 import { takenWay } from "#core/decide/decision.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
 import type { Cost } from "#core/estimate/estimate.ts";
@@ -13,6 +14,8 @@ export interface JudgedRoute {
   other: number | null;
   /** In the rules' unit of length. */
   length: number;
+  /** Wishes of the customer that it misses, or of which nobody has said. */
+  wishes: ReturnType<typeof wishesOpen>;
   /** The taken way along this route; null where it has no circuit there. */
   built: {
     chargeA: number;
@@ -43,6 +46,8 @@ export function routesOf(document: CaseDocument, book: PriceBook): JudgedRoute[]
       name: routeName(route, i),
       other: i === 0 ? null : i - 1,
       length: laidLengthOf(route, lengthUnit),
+      // The wishes are those of the customer, whichever route is looked at.
+      wishes: wishesOpen({ ...route, ...(run.wishes && { wishes: run.wishes }) }),
       built:
         way && circuit
           ? {
@@ -64,5 +69,7 @@ export function withRouteTaken(document: CaseDocument, other: number): CaseDocum
   const { run, otherRuns = [] } = document;
   const next = otherRuns[other];
   if (!run || !next) return document;
-  return { ...document, run: next, otherRuns: otherRuns.map((r, i) => (i === other ? run : r)) };
+  // The wishes stay with the customer.
+  const taken = run.wishes ? { ...next, wishes: run.wishes } : next;
+  return { ...document, run: taken, otherRuns: otherRuns.map((r, i) => (i === other ? run : r)) };
 }

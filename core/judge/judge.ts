@@ -28,6 +28,7 @@ import { lower } from "#core/words.ts";
 import { workAtCharger } from "./at-charger.ts";
 import { withCautions } from "./cautions.ts";
 import { confirmationVisit, consentOfOperator, measureFirst, withIsolation, withSourcesIsolated } from "./first.ts";
+import { leftToCustomer, makingGoodWork } from "./making-good.ts";
 
 const FAULTS = { faults: true, unknowns: false };
 const UNKNOWNS = { faults: false, unknowns: true };
@@ -363,7 +364,9 @@ export function judgeProposal(context: JudgingContext, proposal: Proposal): Judg
   }
   const circuitA = proposal.chargerPlacement.deviceA?.(chargeA) ?? end.target.circuit?.ratingA ?? 0;
   const atCharger = workAtCharger(context, proposal, chargeA);
-  const own = [...proposal.work({ circuitA, chargeA, guards }), ...atCharger];
+  // Only what is laid is made good; a run that renews a feeder is laid as well.
+  const laid = proposal.chargerPlacement.outlet === undefined ? (context.document.run ?? null) : null;
+  const own = [...proposal.work({ circuitA, chargeA, guards }), ...atCharger, ...makingGoodWork(laid)];
   // An application for a larger supply already includes this one.
   const isUpgraded = own.some((item) => item.id === "upgrade") && !feedsBack(judged.document);
   const operator = isUpgraded ? NOTHING : consentOfOperator(context, judged, chargeA);
@@ -414,6 +417,7 @@ export function judgeProposal(context: JudgingContext, proposal: Proposal): Judg
   judgement.cautions = [
     ...new Set(items.flatMap((item) => item.cautions ?? [])),
     ...proposal.cautions,
+    ...leftToCustomer(laid),
     ...operator.cautions,
     ...onOnePhase(context, judged.document),
     ...(judgement.circuit?.cautions ?? toDesign(end.links)),

@@ -84,7 +84,7 @@ describe("the far end of a circuit", () => {
   it("says all that is wrong in one sentence, as one piece of work", () => {
     const bad = home({ farEnd: { gland: false, armourEarthed: false } });
     expect(workIn(bad, WAY)).toContain(
-      'Fit a new gland and earth the armour at both ends and prove it at the far end of the circuit',
+      "Fit a new gland and earth the armour at both ends and prove it at the far end of the circuit",
     );
   });
   it("is looked at in North America too", () => {

@@ -89,6 +89,9 @@ function putCrossings({ through = {}, fixedTo }: RunSegment, put: Put): void {
   if (fixedTo === "fence") put("labour:fence", 1);
 }
 
+/** Ground that takes longer for each fixing than the usual wall. */
+const SLOW_GROUND: readonly RunSegment["fixedTo"][] = ["masonry", "board", "post"];
+
 /** Boxes where the conductor type changes. */
 function putBoxes(designed: CircuitDesign, put: Put): void {
   const boxes = junctionBoxes(designed).length;
@@ -152,7 +155,11 @@ function putRun(
       put(conduitItem(method, made?.conduit ?? null), long);
     put(segment.surface ? `run:${method}:${segment.surface}` : `run:${method}`, long);
     const supports = made && codebook.circuit.supportsOf(segment, made);
-    if (supports) put(supports.item, countOfSupports(long, supports));
+    if (supports) {
+      const count = countOfSupports(long, supports);
+      put(supports.item, count);
+      if (SLOW_GROUND.includes(segment.fixedTo)) put(`labour:fix:${segment.fixedTo}`, count);
+    }
     putCrossings(segment, put);
   }
   if (designed) putBoxes(designed, put);

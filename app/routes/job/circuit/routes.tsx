@@ -75,6 +75,9 @@ export function OtherRoutes() {
               cellAttributes: acrossOthers,
               cell: ({ built }) => built && problemsOf(built),
             },
+            ...(Object.values(document.run?.wishes ?? {}).some(Boolean)
+              ? [{ title: "Wishes", cell: wishesInWords } satisfies Column<JudgedRoute>]
+              : []),
             {
               title: "Instead",
               cell: ({ name, other }) =>
@@ -100,6 +103,12 @@ export function OtherRoutes() {
     </>
   );
 }
+
+/** "met", or what the route misses or does not say. */
+const wishesInWords = ({ wishes }: JudgedRoute): string =>
+  wishes.length === 0
+    ? "met"
+    : wishes.map(({ label, isMissed }) => `${label}: ${isMissed ? "not met" : "not said"}`).join(", ");
 
 type Built = NonNullable<JudgedRoute["built"]>;
 

@@ -5,7 +5,7 @@ import { needsAmbient } from "#core/case/document/lookups.ts";
 import type { Patch } from "#core/case/document/patch.ts";
 import { setValue } from "#core/case/document/set-value.ts";
 import type { RunSegment } from "#core/case/document/types.ts";
-import { runFields, signalFields } from "#core/case/fields/run.ts";
+import { makingGoodFields, runFields, signalFields } from "#core/case/fields/run.ts";
 import type { CircuitRules } from "#core/rules/circuit/types.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { assumedKey, markAssumed } from "#core/survey/assumed.ts";
@@ -91,6 +91,7 @@ export function RunSection({ rules, managed, onDraw }: Props) {
       {segments.length > 0 && (
         <>
           <WholeRun managed={managed} />
+          <MakingGood />
           {managed && <Signal />}
           <OtherRoutes />
         </>
@@ -140,10 +141,25 @@ function WholeRun({ managed }: Pick<Props, "managed">) {
             )}
           </Field>
         ))}
+      <CaseField of={runFields.wishHidden} />
+      <CaseField of={runFields.wishLow} />
+      <CaseField of={runFields.wishNotInFront} />
       <CaseField of={runFields.name} />
     </Fields>
   );
 }
+
+/** What is made good afterwards, in the price or not. */
+const MakingGood = () => (
+  <>
+    <h3>Made good afterwards</h3>
+    <Fields>
+      {Object.values(makingGoodFields).map((field) => (
+        <CaseField key={field.at} of={field} />
+      ))}
+    </Fields>
+  </>
+);
 
 /** How the clamps' reading gets to the charger. */
 const Signal = () => (

@@ -1,0 +1,76 @@
+/** Whether a route looks as the customer wishes: a wish is advice, and stands beside the price of the route. */
+import type { Run, RunSegment } from "#core/case/document/types.ts";
+import { routeCheck } from "#core/rules/circuit/check.ts";
+import { partsInWords } from "#core/rules/circuit/parts-of-run.ts";
+import type { RouteCheck } from "#core/rules/circuit/types.ts";
+
+type Wish = keyof NonNullable<Run["wishes"]>;
+
+interface WishRule {
+  label: string;
+  asks: string;
+  /** Whether a part in sight meets it; null where nobody has said. */
+  meets(segment: RunSegment): boolean | null;
+}
+
+const looksLike =
+  (...looks: readonly RunSegment["looks"][]) =>
+  (segment: RunSegment): boolean | null =>
+    segment.looks === undefined ? null : looks.includes(segment.looks);
+
+const WISHES: Readonly<Record<Wish, WishRule>> = {
+  hidden: { label: "Hidden from view", asks: "no part in sight", meets: looksLike("hidden") },
+  low: { label: "Low", asks: "every part hidden or low", meets: looksLike("hidden", "low") },
+  notInFront: {
+    label: "Not on the front",
+    asks: "no part on the front of the home",
+    meets: ({ inFront, looks }) => (looks === "hidden" ? true : inFront === undefined ? null : !inFront),
+  },
+};
+const WISH_IDS = Object.keys(WISHES) as Wish[];
+
+/** Methods that hide a part by themselves. */
+const OUT_OF_SIGHT: readonly string[] = [
+  "in-wall",
+  "attic",
+  "buried-pvc",
+  "ground",
+  "insulated-wall",
+  "ceiling-insulated",
+  "ceiling-deep-insulated",
+  "stud-touching",
+  "stud-not-touching",
+];
+
+const inSight = ({ method }: RunSegment): boolean => !OUT_OF_SIGHT.includes(method);
+
+/** One line for each wish of the customer. */
+export function wishChecks({ wishes, segments = [] }: Pick<Run, "wishes" | "segments">): RouteCheck[] {
+  return WISH_IDS.filter((id) => wishes?.[id] === true).map((id) => {
+    const { label, asks, meets } = WISHES[id];
+    const said = segments.map((segment) => (inSight(segment) ? meets(segment) : true));
+    const at = (value: boolean | null) => said.flatMap((is, i) => (is === value ? [i] : []));
+    const [failing, open] = [at(false), at(null)];
+    return {
+      ...routeCheck(
+        `wish-${id}`,
+        `Wish of the customer: ${label.toLowerCase()}`,
+        failing.length > 0 ? false : open.length > 0 ? null : true,
+        "The customer's wish",
+        asks,
+        failing.length > 0
+          ? `${partsInWords(failing)}: not so`
+          : open.length > 0
+            ? `${partsInWords(open)}: say how it looks`
+            : "every part",
+      ),
+      advice: true,
+    };
+  });
+}
+
+/** The wishes that a route does not meet, or of which nobody has said; empty where it meets all. */
+export const wishesOpen = (run: Pick<Run, "wishes" | "segments">): { label: string; isMissed: boolean }[] =>
+  wishChecks(run)
+    .filter(({ passes }) => passes !== true)
+    .map(({ label, passes }) => ({ label: label.replace(/^.*: /, ""), isMissed: passes === false }));

@@ -29,6 +29,7 @@ import type { PathLink, UnknownValue } from "#core/path/types.ts";
 import { reachIn } from "#core/place/reach.ts";
 import type { Home } from "#core/rules/home.ts";
 import { codebookOf } from "#core/rules/index.ts";
+import { plugMostA } from "#core/rules/plug.ts";
 import type { Codebook } from "#core/rules/types.ts";
 import { assumedFields } from "#core/survey/sources.ts";
 import { WAY_IDS } from "#core/ways/index.ts";
@@ -105,8 +106,8 @@ function judgingContextOf(
     managed: given.managed ?? true,
     plug: given.connection === "plug",
   };
-  const { minimumA, plug, counted } = codebook.charging;
-  const mostA = charger.plug ? Math.min(charger.maxA, plug.mostA) : charger.maxA;
+  const { minimumA, counted } = codebook.charging;
+  const mostA = charger.plug ? Math.min(charger.maxA, plugMostA(document, codebook)) : charger.maxA;
   const chargeA = charger.settingsA.filter((a) => !exceeds(a, mostA)).at(-1) ?? minimumA;
   const addsA = (treatment: EvTreatment) => counted(chargeA, home.volts, treatment).va / home.volts;
   const treatment = document.options?.evTreatment ?? "outside-125";

@@ -230,21 +230,27 @@ function feedersTo(document: CaseDocument, panel: Panel | null): FeederSpec[] {
     }));
 }
 
+/** A circuit that is there and is reused: its conductor stays. */
+export interface KeptCircuit {
+  conductor: Conductor;
+  poles?: number | undefined;
+}
+
 /** The specification of a case's charging circuit; null where no run of it has been entered. */
 export function askedOf(
   document: CaseDocument,
   codebook: Codebook,
   chargeA: number,
-  kept?: Conductor,
+  kept?: KeptCircuit,
 ): CircuitSpec | null {
   const run = chargerRun(document);
   return run?.segments?.length
     ? {
         ...specAlong(document, codebook, run, startOf(document)),
-        phases: kept ? 1 : chargerPhases(document),
+        phases: kept && (kept.poles ?? 1) < 3 ? 1 : chargerPhases(document),
         hasNeutral: hasNeutral(document),
         chargeA,
-        kept,
+        kept: kept?.conductor,
       }
     : null;
 }
@@ -271,7 +277,7 @@ export function askedOfFeeder(
 /** What a run and the job say of whatever is laid along it. @param start the panel that it starts from */
 function specAlong(
   document: CaseDocument,
-  { circuit }: Codebook,
+  { circuit, outlets }: Codebook,
   run: Run,
   start: Panel | null,
 ): Omit<CircuitSpec, "chargeA"> {
@@ -284,6 +290,7 @@ function specAlong(
     grouped: run.grouped,
     terminalC: run.terminalC ?? Number(options?.terminalColumn ?? circuit.usualTerminalC),
     plug: charger?.connection === "plug",
+    plugDeviceA: charger?.plug && outlets[charger.plug]?.mostDeviceA,
     aluminium: options?.allowAluminium ?? false,
     deviceSetting: options?.ukDeviceA,
     system: supply.system,
@@ -298,14 +305,14 @@ const designed = new WeakMap<Run, Map<string, CircuitDesign | DesignRefusal>>();
 
 /**
  * The design of a case's charging circuit for one current, along the run.
- * @param kept an existing conductor to reuse
+ * @param kept a circuit that is reused
  * @returns null where no run has been entered
  */
 export function designFor(
   document: CaseDocument,
   codebook: Codebook,
   chargeA: number,
-  kept?: Conductor,
+  kept?: KeptCircuit,
 ): CircuitDesign | DesignRefusal | null {
   return designOnce(document, codebook, askedOf(document, codebook, chargeA, kept));
 }

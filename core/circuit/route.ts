@@ -232,6 +232,21 @@ export function withFeederRoute(document: CaseDocument, codebook: Codebook, desi
   return withChecks(design, asked, document);
 }
 
+/** Reception of the charger's data network at its wall, where somebody has looked, or the customer wants its data. */
+function receptionCheck({ charger }: CaseDocument): RouteCheck[] {
+  const { reception, wishes = [] } = charger ?? {};
+  if (reception === undefined && !wishes.includes("data")) return [];
+  const check = routeCheck(
+    "reception",
+    "Network at the charger's wall",
+    reception === undefined ? null : reception === "good",
+    "Maker's instructions",
+    "good reception where it hangs, or a wired connection laid with the circuit",
+    reception === undefined ? "not looked at yet" : reception === "none" ? "no reception" : `${reception} reception`,
+  );
+  return [{ ...check, advice: true }];
+}
+
 /** Failing checks of a circuit's run. */
 export const faultsOfRun = ({ checks }: CircuitDesign): RouteCheck[] =>
   checks.filter((c) => c.passes === false && c.advice === undefined);
@@ -244,6 +259,7 @@ function routeChecks(full: RoutedCircuit, codebook: Codebook): RouteCheck[] {
     ...supportChecks(full, codebook),
     ...crossingChecks(full),
     ...wishChecks(full.run),
+    ...receptionCheck(full.document),
     ...(full.managed
       ? signalChecks(
           full.run,

@@ -98,9 +98,20 @@ describe("the terminals of a circuit", () => {
     expect([line?.terminal, neutral?.terminal, earth?.terminal]).toEqual([
       "RCBO, line",
       "RCBO, neutral",
-      "RCBO, earth",
+      "Earth bar, the circuit",
     ]);
     expect([line?.conductor, earth?.conductor, earth?.twice]).toEqual(["6 mm² copper", "2.5 mm² copper", false]);
+  });
+  it("have a gland at each end of an armoured cable, which is tightened once", () => {
+    const run: Run = {
+      segments: [{ method: "clipped", length: { value: 12, unit: "m" } }],
+      conductorType: "armoured-70",
+    };
+    const glands = terminals(knownUkHome(), run).filter((t) => t.terminal.endsWith("gland and armour"));
+    expect(glands.map((t) => [t.terminal, t.twice])).toEqual([
+      ["Board, gland and armour", false],
+      ["Charger, gland and armour", false],
+    ]);
   });
 });
 

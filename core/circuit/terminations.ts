@@ -2,7 +2,7 @@
 import { hasNeutral } from "#core/case/document/lookups.ts";
 import type { CaseDocument, Conductor } from "#core/case/document/types.ts";
 import { junctionBoxes } from "#core/rules/circuit/parts-of-run.ts";
-import type { CircuitDesign, TerminalNames } from "#core/rules/circuit/types.ts";
+import type { CircuitDesign, DesignedSegment, TerminalNames } from "#core/rules/circuit/types.ts";
 import { showSize } from "#core/units.ts";
 
 export interface Termination {
@@ -27,51 +27,63 @@ const terminationOf = (
   twice: !SOLID.includes(size),
 });
 
+/** The terminals of one end of a conductor. */
+type End = Pick<DesignedSegment, "conductor" | "earthConductor">;
+
+/**
+ * The terminals at one thing, in the order in which they are made: gland, live ones, earth.
+ * @param atBoard what the protective conductor ends at, where the thing is a device of a board
+ */
+function terminalsAt(
+  thing: string,
+  { conductor, earthConductor }: End,
+  { earth, gland, metals }: TerminalNames,
+  live: readonly string[],
+  atBoard?: string,
+): Termination[] {
+  const armoured = gland?.types.includes(conductor.type ?? "") ? gland : null;
+  const glandAt = atBoard ? armoured?.board : thing;
+  return [
+    // A gland is tightened once: its armour does not settle like stranded wire.
+    ...(armoured ? [{ ...terminationOf(`${glandAt}, ${armoured.name}`, conductor, metals), twice: false }] : []),
+    ...live.map((line) => terminationOf(`${thing}, ${line}`, conductor, metals)),
+    terminationOf(atBoard ?? `${thing}, ${earth}`, earthConductor, metals),
+  ];
+}
+
 /**
  * Every terminal of a renewed feeder, at the device that it starts from and at the panel that it feeds, where the neutral
  * has a bar of its own.
  * @param panel name of the panel that it feeds
  */
-export function terminationsOfFeeder(
-  { segments }: CircuitDesign,
-  panel: string,
-  { live, earth, device, metals }: TerminalNames,
-): Termination[] {
+export function terminationsOfFeeder({ segments }: CircuitDesign, panel: string, names: TerminalNames): Termination[] {
   const [first] = segments;
   const last = segments.at(-1);
   if (!first || !last) return [];
+  const { live, device, earthBar } = names;
   const lines = live.includes(NEUTRAL) ? live : [...live, NEUTRAL];
   return [
-    { thing: `${device} of the feeder`, made: first },
-    { thing: panel, made: last },
-  ].flatMap(({ thing, made }) => [
-    ...lines.map((line) => terminationOf(`${thing}, ${line}`, made.conductor, metals)),
-    terminationOf(`${thing}, ${earth}`, made.earthConductor, metals),
-  ]);
+    ...terminalsAt(`${device} of the feeder`, first, names, lines, earthBar && `${earthBar}, the feeder`),
+    ...terminalsAt(panel, last, names, lines),
+  ];
 }
 const NEUTRAL = "neutral";
 
 /** Every terminal of a designed circuit with its conductor, from the panel to the charger. */
 export function terminationsOf(
   document: Pick<CaseDocument, "run" | "charger" | "options">,
-  design: CircuitDesign,
-  { live: lineNames, earth, device: deviceName, metals }: TerminalNames,
+  { segments, ...design }: CircuitDesign,
+  names: TerminalNames,
 ): Termination[] {
   const { run, charger } = document;
-  const liveNames = hasNeutral(document) && !lineNames.includes(NEUTRAL) ? [...lineNames, NEUTRAL] : lineNames;
-  const { segments } = design;
   const first = segments[0];
   const last = segments.at(-1);
   if (!first || !last) return [];
-  const named = (terminal: string, conductor: Conductor) => terminationOf(terminal, conductor, metals);
-  /** The terminals of one thing: its live ones, and the earth. */
-  const at = (thing: string, { conductor, earthConductor }: typeof first, live = liveNames) => [
-    ...live.map((l) => named(`${thing}, ${l}`, conductor)),
-    named(`${thing}, ${earth}`, earthConductor),
-  ];
-  const device = at(deviceName, first);
-  const boxes = junctionBoxes(design).flatMap((i) => {
-    const [before, after] = [segments[i - 1], segments[i]] as [typeof first, typeof first];
+  const live = hasNeutral(document) && !names.live.includes(NEUTRAL) ? [...names.live, NEUTRAL] : names.live;
+  const at = (thing: string, end: End) => terminalsAt(thing, end, names, live);
+  const device = terminalsAt(names.device, first, names, live, names.earthBar && `${names.earthBar}, the circuit`);
+  const boxes = junctionBoxes({ segments, ...design }).flatMap((i) => {
+    const [before, after] = [segments[i - 1], segments[i]] as [End, End];
     const box = `Junction box before part ${i + 1}`;
     return [...at(`${box}, from the supply`, before), ...at(`${box}, to the charger`, after)];
   });
@@ -79,6 +91,5 @@ export function terminationsOf(
     run?.disconnect === "in-sight" || run?.disconnect === "out-of-sight"
       ? [...at("Disconnect, line side", last), ...at("Disconnect, load side", last)]
       : [];
-  const end = at(charger?.connection === "plug" ? "Receptacle" : "Charger", last);
-  return [...device, ...boxes, ...disconnect, ...end];
+  return [...device, ...boxes, ...disconnect, ...at(charger?.connection === "plug" ? "Receptacle" : "Charger", last)];
 }

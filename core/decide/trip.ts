@@ -70,6 +70,8 @@ interface Told {
   /** Loads that ran, with their current, A; null where nobody told, and the calculated demand counts. */
   ran: readonly { load: Load; amps: number }[] | null;
   carriesA: number;
+  /** What it carries is the largest value of the interval data. */
+  isRecorded: boolean;
   panel: Panel | null;
   circuit: Circuit | null;
   holdsBack: WayJudgement | undefined;
@@ -107,7 +109,8 @@ function toldOf(
         .filter((l) => isBehind({ document }, link, l))
         .map((load) => ({ load, amps: ampsOf(load) }))
     : null;
-  const calculatedA = link.demandScope === "circuit" ? chargeA : link.carriesA;
+  const recordedA = link.demandScope === "supply" ? recordedMaxA(document.measured, volts) : null;
+  const calculatedA = recordedA ?? (link.demandScope === "circuit" ? chargeA : link.carriesA);
   const carriesA = ran ? chargeA + ran.reduce((total, { amps }) => total + amps, 0) : calculatedA;
   const found = circuitOf(document, staying.circuit?.id);
   return {
@@ -119,6 +122,7 @@ function toldOf(
     chargeA,
     ran,
     carriesA,
+    isRecorded: ran === null && recordedA !== null,
     panel: found?.panel ?? staying.panel,
     circuit: found?.circuit ?? null,
     holdsBack: ways.find((w) => w.way === "manage-existing" && w.verdict !== "ruled-out"),
@@ -127,13 +131,21 @@ function toldOf(
 
 const isSlow = ({ trip }: Told): boolean => trip.after === "minutes" || trip.after === "hours";
 
+/** The largest current of the recorded data, A; null without data. */
+function recordedMaxA(measured: CaseDocument["measured"], volts: number): number | null {
+  if (!measured?.max) return null;
+  return measured.max.unit === "A" ? measured.max.value : (measured.max.value * 1000) / volts;
+}
+
 /** What ran, in words with its sum: "Charging 32 A, the shower 31.3 A: 63.3 A on 60 A". */
-function sumInWords({ ran, chargeA, carriesA, ratingA, codebook, trip }: Told): string {
+function sumInWords({ ran, chargeA, carriesA, isRecorded, ratingA, codebook, trip }: Told): string {
   const parts = [
     ...(trip.charging === false ? [] : [`charging ${showA(chargeA)}`]),
     ...(ran ?? []).map(({ load, amps }) => `${loadInSentence(load, codebook)} ${showA(amps)}`),
   ];
-  const what = ran ? `${capital(listed(parts))}: ${showA(carriesA)}` : `By calculation it carries ${showA(carriesA)}`;
+  const what = ran
+    ? `${capital(listed(parts))}: ${showA(carriesA)}`
+    : `${isRecorded ? "The recorded data goes up to" : "By calculation it carries"} ${showA(carriesA)}`;
   return ratingA === null ? what : `${what} on ${showA(ratingA)}`;
 }
 

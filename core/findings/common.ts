@@ -132,6 +132,7 @@ export function renewedPanel(
     ...larger,
     spaces: Math.max(panel.spaces ?? 0, taken + ROOM_TO_SPARE),
     condition: "sound",
+    linkedOut: 0,
     enclosure: "metal",
     surgeProtection: true,
     ...(!onSupply(panel) && { neutralApart: true }),
@@ -291,7 +292,7 @@ export const commonFindings: readonly FindingRule[] = [
       const spaces = countSpaces(panel, codebook);
       return faultWhen(roomFor(document, panel, poles, codebook) === null, () => ({
         link: linkId.panel(panel.id),
-        text: `No room for the charger's device: ${spaces?.free} of ${spaces?.total} ${codebook.words.spaces} free`,
+        text: `No room for the charger's device: ${spaces?.free} of ${spaces?.total} ${codebook.words.spaces} free${panel.linkedOut ? `, ${panel.linkedOut} out of use` : ""}`,
         rule: codebook.sections.panelRoom,
       }));
     },

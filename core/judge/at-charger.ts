@@ -50,7 +50,7 @@ export function workAtCharger(
   if (charger.plug && placed.outlet === undefined)
     items.push({
       id: "receptacle",
-      text: `Fit ${plug.end} for the charger's plug at the end of the circuit (${plug.rule})`,
+      text: `Fit ${document.charger?.plug ? plug.end.replace("a receptacle", `a ${document.charger.plug} receptacle`) : plug.end} for the charger's plug at the end of the circuit (${plug.rule})`,
       requires: RECEPTACLE,
       link: "charger",
     });

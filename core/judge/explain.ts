@@ -3,6 +3,7 @@ import { type WayReason, wayReason } from "#core/case/document/reasons.ts";
 import type { DeliveredEnergy } from "#core/energy/need/energy.ts";
 import { nightName } from "#core/energy/need/need.ts";
 import { type ReplayedNights, replayedInWords } from "#core/energy/need/replayed.ts";
+import { plugMostA } from "#core/rules/plug.ts";
 import { showA, showKWh, showPercent } from "#core/units.ts";
 import type { JudgingContext, Proposal } from "#core/ways/types.ts";
 import { type Why, why } from "#core/why.ts";
@@ -69,7 +70,8 @@ export function explainWay(
       ...(limit?.mayCarryA
         ? [
             limit.kind === "charger"
-              ? judged.after.charger?.connection === "plug" && limit.mayCarryA === context.codebook.charging.plug.mostA
+              ? judged.after.charger?.connection === "plug" &&
+                limit.mayCarryA === plugMostA(judged.after, context.codebook)
                 ? "A charger for fixed wiring"
                 : `A charger of more than ${showA(limit.mayCarryA)}`
               : `More than ${showA(limit.mayCarryA)} at ${limit.name}`,

@@ -13,15 +13,17 @@ import { givenSteady } from "#core/energy/need/energy.ts";
 import { IN_PASSING, type WorkItem } from "#core/estimate/requirements.ts";
 import { circuitCarriesA } from "#core/home/circuit-load.ts";
 import { homeOf, targetOf, withChargerOnTop } from "#core/home/home.ts";
-import { type ClampGuard, guardsOf } from "#core/path/clamps.ts";
+import { type ClampGuard, guardsOf, putClamps } from "#core/path/clamps.ts";
 import { designAt } from "#core/path/designed.ts";
 import { faultsAt, overLimit, pathTo, type SupplyPath, tightestLink } from "#core/path/links.ts";
 import type { PathLink, UnknownValue } from "#core/path/types.ts";
 import type { CircuitDesign } from "#core/rules/circuit/types.ts";
 import type { Home } from "#core/rules/home.ts";
+import { plugMostA } from "#core/rules/plug.ts";
 import { exceeds } from "#core/tolerance.ts";
 import { showA, showNumber } from "#core/units.ts";
 import { joined, withCharge } from "#core/ways/charger-placement.ts";
+import { spareClampsWork } from "#core/ways/clamps-work.ts";
 import type { JudgedVerdict, JudgingContext, Proposal } from "#core/ways/types.ts";
 import type { RuleCitation } from "#core/why.ts";
 import { lower } from "#core/words.ts";
@@ -131,10 +133,10 @@ const key = ({ code, link }: { code: string; link: string }) => `${code} ${link}
 /** Charging settings that the way, the charger and its plug allow, ascending, A. */
 function settingsOf(
   { charger, codebook }: JudgingContext,
-  { mostA, settingsA, chargerPlacement: placed }: Proposal,
+  { document, mostA, settingsA, chargerPlacement: placed }: Proposal,
 ): number[] {
   const plug = charger.plug || placed.outlet !== undefined;
-  const plugged = plug && !settingsA ? codebook.charging.plug.mostA : Number.POSITIVE_INFINITY;
+  const plugged = plug && !settingsA ? plugMostA(document, codebook) : Number.POSITIVE_INFINITY;
   const most = Math.min(mostA, settingsA ? Number.POSITIVE_INFINITY : charger.maxA, plugged);
   return (settingsA ?? charger.settingsA).filter((a) => !exceeds(a, most));
 }
@@ -366,7 +368,10 @@ export function judgeProposal(context: JudgingContext, proposal: Proposal): Judg
   const atCharger = workAtCharger(context, proposal, chargeA);
   // Only what is laid is made good; a run that renews a feeder is laid as well.
   const laid = proposal.chargerPlacement.outlet === undefined ? (context.document.run ?? null) : null;
-  const own = [...proposal.work({ circuitA, chargeA, guards }), ...atCharger, ...makingGoodWork(laid)];
+  const isWired = proposal.chargerPlacement.outlet === undefined && !context.staying;
+  const spareClamps = isWired && guards.length === 0 ? spareClampsWork(context) : [];
+  const own = [...proposal.work({ circuitA, chargeA, guards }), ...atCharger, ...spareClamps, ...makingGoodWork(laid)];
+  if (guards.length > 0 || spareClamps.length > 0) putClamps(end.links, guards, judged.document, end.target.panel);
   // An application for a larger supply already includes this one.
   const isUpgraded = own.some((item) => item.id === "upgrade") && !feedsBack(judged.document);
   const operator = isUpgraded ? NOTHING : consentOfOperator(context, judged, chargeA);
@@ -400,6 +405,7 @@ export function judgeProposal(context: JudgingContext, proposal: Proposal): Judg
     mending.items.length > 0 ||
     first.items.length > 0 ||
     operator.items.length > 0 ||
+    spareClamps.length > 0 ||
     run.items.length > 0;
   const unmended = mending.reasons.length > mending.items.length;
   judgement.verdict = mustWork || unmended || confirm.length > 0 ? "with-work" : "ready";

@@ -78,6 +78,8 @@ export function lawProblems(document: CaseDocument): InputProblem[] {
       (panel.circuits ?? []).map((c) => c.id),
     );
     const at = `panels[${i}]`;
+    if ((panel.linkedOut ?? 0) > (panel.spaces ?? Number.POSITIVE_INFINITY))
+      say(`${at}.linkedOut`, `must be at most its ${panel.spaces} ${codebook.words.spaces}`);
     const main = mainOnBusProblem(panel.mainA, panel.busA);
     if (main) say(`${at}.mainA`, main);
     if (panel.feeder?.circuit && !circuitIds.has(panel.feeder.circuit))
@@ -112,6 +114,8 @@ export function lawProblems(document: CaseDocument): InputProblem[] {
   if (fedBy !== undefined && !circuitIds.has(fedBy)) say("charger.circuit", `no circuit "${fedBy}"`);
   if (pluggedInto !== undefined && !outletIds.has(pluggedInto)) say("charger.outlet", `no outlet "${pluggedInto}"`);
   if (standsFor !== undefined && !loadIds.has(standsFor)) say("charger.load", `no load "${standsFor}"`);
+  const { plug } = document.charger ?? {};
+  if (plug !== undefined && !codebook.outlets[plug]) say("charger.plug", `is not a plug of ${codebook.name}`);
   if (circuits.length > MOST.circuitsInAll) say("panels", `must have at most ${MOST.circuitsInAll} circuits in all`);
   (document.outlets ?? []).forEach((outlet, i) => {
     if (outlet.circuit && !circuitIds.has(outlet.circuit))

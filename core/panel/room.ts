@@ -90,7 +90,8 @@ export function roomFor(
   const counted = countSpaces(panel, codebook);
   if (!counted) return undefined;
   if (counted.free < poles) return null;
-  if (counted.unplaced > 0) return undefined;
+  // Nobody records which places are out of use.
+  if (counted.unplaced > 0 || (panel.linkedOut ?? 0) > 0) return undefined;
   const { total: spaces } = counted;
   const devices = circuits.filter(takesSpace);
   const outside = [...devices, ...underTypeAc(panel)];

@@ -12,7 +12,8 @@ export interface SpaceCount {
 }
 
 /**
- * Counts the spaces of a panel; places of abandoned devices count as free, a tandem takes the whole of its space.
+ * Counts the spaces of a panel; places of abandoned devices count as free, a tandem takes the whole of its space, and
+ * places that are out of use are not free.
  * @returns null where the number of spaces has not been recorded
  */
 export function countSpaces(panel: Panel, codebook: Codebook): SpaceCount | null {
@@ -21,5 +22,6 @@ export function countSpaces(panel: Panel, codebook: Codebook): SpaceCount | null
   const placed = new Set(standing.flatMap((c) => slotsOf(c, codebook)).map((slot) => Number.parseInt(slot, 10)));
   const unplaced = standing.filter((c) => c.position === undefined).reduce((n, c) => n + (c.poles ?? 1), 0);
   const used = placed.size + unplaced;
-  return { total: panel.spaces, used, free: Math.max(0, panel.spaces - used), unplaced };
+  const free = Math.max(0, panel.spaces - used - (panel.linkedOut ?? 0));
+  return { total: panel.spaces, used, free, unplaced };
 }

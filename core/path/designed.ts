@@ -19,5 +19,6 @@ export function designAt(
   const others = circuit.loads?.some((id) => id !== document.charger?.load);
   if (others) return null;
   if (circuit.planned) return designFor(document, codebook, chargeA);
-  return circuit.conductor ? designFor(document, codebook, chargeA, circuit.conductor) : null;
+  const { conductor, poles } = circuit;
+  return conductor ? designFor(document, codebook, chargeA, { conductor, poles }) : null;
 }

@@ -11,6 +11,7 @@ import { circuitRated, feederRated, feederRatingA, unreadFeederA } from "#core/h
 import { ownValue } from "#core/own-value.ts";
 import type { PathFault, SurveyFinding } from "#core/rules/findings/types.ts";
 import type { Home, PathTarget } from "#core/rules/home.ts";
+import { plugMostA } from "#core/rules/plug.ts";
 import { exceeds } from "#core/tolerance.ts";
 import { showA } from "#core/units.ts";
 import { capital } from "#core/words.ts";
@@ -245,8 +246,9 @@ export function pathTo(home: Home, target: PathTarget, look: LookFor = EVERYTHIN
   }
   const { plug, usualMaxA } = codebook.charging;
   const ownA = document.charger?.maxA ?? usualMaxA;
-  const byPlug = document.charger?.connection === "plug" && plug.mostA < ownA;
-  const mostA = byPlug ? plug.mostA : ownA;
+  const plugA = plugMostA(document, codebook);
+  const byPlug = document.charger?.connection === "plug" && plugA < ownA;
+  const mostA = byPlug ? plugA : ownA;
   add(
     "charger",
     "charger",

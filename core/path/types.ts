@@ -35,6 +35,14 @@ export interface UnknownValue {
   withTheWork?: true;
 }
 
+/** Clamps around a link. */
+export interface LinkClamps {
+  /** The limit that they keep, A; null where they are fitted and nothing relies upon them. */
+  limitA: number | null;
+  /** What they read, as it follows after them. */
+  reads: string;
+}
+
 export interface PathLink {
   /** Its id: `supply`, `panel:main:bus`, `circuit:c4:conductor`, `charger`. */
   link: string;
@@ -53,6 +61,8 @@ export interface PathLink {
   faults: readonly SurveyFinding[];
   /** The scope of the demand that it carries: the whole home, a panel, or the circuit alone. */
   demandScope: "supply" | "circuit" | (string & {});
+  /** Clamps around it, on the path of a way that fits some. */
+  clamps?: LinkClamps;
   /** On the path of a way: numbers of the pieces of work done at it, from 1. */
   work: readonly number[];
 }

@@ -24,7 +24,7 @@ export const withOption = (
 export const yesNoOption = (
   id: string,
   question: string,
-  field: "allowAluminium" | "disconnectInSight" | "receptacleNeutral",
+  field: "allowAluminium" | "clampsAlways" | "disconnectInSight" | "receptacleNeutral",
   labels: { no: string; yes: string },
 ): PracticeOption => ({
   id,
@@ -60,6 +60,12 @@ export const clampsRead: PracticeOption = {
   current: ({ options }) => options?.clampsRead ?? "with-charger",
   apply: (document, value) => withOption(document, { clampsRead: value as "with-charger" | "house-alone" }),
 };
+
+/** Whether clamps are fitted where nothing relies upon them. */
+export const clampsAlways = yesNoOption("clampsAlways", "Clamps are fitted", "clampsAlways", {
+  no: "where they are relied on",
+  yes: "always",
+});
 
 /** Where the charger is connected. @param board what the rules call a panel */
 export const ownBoard = (board: string): PracticeOption => ({

@@ -5,7 +5,7 @@
 import { chargerPhases, chargerRun, hasNeutral } from "#core/case/document/lookups.ts";
 import type { CaseDocument, Conductor, Run, RunSegment } from "#core/case/document/types.ts";
 import { NEVER_DRILLED } from "#core/case/document/vocabulary.ts";
-import { designFor, isDesigned } from "#core/circuit/design.ts";
+import { designFor, isDesigned, type KeptCircuit } from "#core/circuit/design.ts";
 import { countOfSupports } from "#core/circuit/route.ts";
 import { type Requirements, requirements } from "#core/estimate/requirements.ts";
 import { ownValue } from "#core/own-value.ts";
@@ -173,7 +173,7 @@ const putInto =
   };
 
 /** The circuit as designed along the run; null where there is none. */
-function designedAlong(document: CaseDocument, codebook: Codebook, chargeA: number, kept?: Conductor) {
+function designedAlong(document: CaseDocument, codebook: Codebook, chargeA: number, kept?: KeptCircuit) {
   const found = designFor(document, codebook, chargeA, kept);
   return found && isDesigned(found) ? found : null;
 }
@@ -215,14 +215,14 @@ export const hasNewParts = (document: CaseDocument): boolean =>
 export function extensionTakes(
   document: CaseDocument,
   codebook: Codebook,
-  conductor: Conductor,
+  kept: KeptCircuit,
   chargeA: number,
 ): Record<string, number> {
   const parts: Record<string, number> = {};
-  const designed = designedAlong(document, codebook, chargeA, conductor);
+  const designed = designedAlong(document, codebook, chargeA, kept);
   const run = chargerRun(document);
   const onlyNew = hasNewParts(document);
-  putRun({ run, designed, live: LIVE, sizeOf: () => conductor.size, onlyNew }, codebook, putInto(parts));
+  putRun({ run, designed, live: LIVE, sizeOf: () => kept.conductor.size, onlyNew }, codebook, putInto(parts));
   return parts;
 }
 

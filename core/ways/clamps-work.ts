@@ -34,3 +34,16 @@ export const clampsWork = (
     link: "supply-conductor",
   };
 };
+
+/** Clamps that the job fits although nothing relies upon them; none where the charger cannot read them. */
+export const spareClampsWork = ({ document, codebook, charger }: JudgingContext): WorkItem[] =>
+  document.options?.clampsAlways === true && charger.managed
+    ? [
+        {
+          id: "clamps:fitted",
+          text: `Fit clamps on the ${codebook.supplyConductor.name} as well, with their signal path: nothing here relies on them yet`,
+          requires: withParts(CLAMPS, signalTakes(document, codebook)),
+          link: "supply-conductor",
+        },
+      ]
+    : [];

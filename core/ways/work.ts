@@ -223,6 +223,20 @@ const newRating = (document: CaseDocument, panel: Panel, codebook: Codebook): st
   return busA ? ` with a ${codebook.words.bus} of ${showA(busA)}` : "";
 };
 
+/** Why no further board is put up: nothing beside the one on the supply holds it. Empty where there is room, or nobody has looked. */
+export const noRoomForBoard = ({ document, codebook: { words, sections } }: JudgingContext): WayReason[] => {
+  const heads = document.panels.filter(onSupply);
+  return heads.length > 0 && heads.every((panel) => panel.roomBeside === false)
+    ? [
+        wayReason(
+          "no-space",
+          `There is no room beside the ${words.panel} for a further ${words.board}`,
+          sections.panelRoom,
+        ),
+      ]
+    : [];
+};
+
 /** The job follows the school that always gives the charger a board of its own. */
 export const ownBoardWanted = ({ document, codebook: { words, sections } }: JudgingContext): WayReason[] =>
   document.options?.chargerBoard === "own"

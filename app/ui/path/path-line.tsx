@@ -1,8 +1,9 @@
 /** The path from the supply to the car as one line: each link with what it carries and may carry, and what is wrong. */
 
 import { Link as To } from "react-router";
+import { clampsInWords } from "#core/path/clamps.ts";
 import { placeOfLink } from "#core/path/step-of-link.ts";
-import type { PathLink } from "#core/path/types.ts";
+import type { LinkClamps, PathLink } from "#core/path/types.ts";
 import { exceeds } from "#core/tolerance.ts";
 import { showA } from "#core/units.ts";
 import styles from "./path-line.module.css";
@@ -46,6 +47,17 @@ function Gauge({ link }: { link: Drawn }) {
   );
 }
 
+/** Clamps around a link: two jaws, closed round a conductor, filled where the way relies upon them. */
+const Clamps = ({ clamps }: { clamps: LinkClamps }) => (
+  <span className={styles.clamps} data-relied={clamps.limitA !== null}>
+    <svg width="14" height="14" viewBox="0 0 14 14" aria-hidden="true">
+      <path d="M6 1A6 6 0 0 0 6 13M8 1A6 6 0 0 1 8 13" fill="none" stroke="currentColor" strokeWidth="1.8" />
+      <circle cx="7" cy="7" r="2" fill={clamps.limitA === null ? "none" : "currentColor"} stroke="currentColor" />
+    </svg>
+    {clampsInWords(clamps)}
+  </span>
+);
+
 /** An unread rating is already shown as not known. */
 const isNews = ({ code }: PathLink["faults"][number]) => code !== "rating-unknown";
 
@@ -84,6 +96,7 @@ export function PathLine({
               )}
             </span>
             {link.link === tightest && <span className={styles.tightest}>tightest</span>}
+            {link.clamps && <Clamps clamps={link.clamps} />}
             {KNOWN[link.known] && <span className={styles.known}>{KNOWN[link.known]}</span>}
             {link.faults.filter(isNews).map((fault) => (
               <span key={fault.code + fault.text} className={styles.fault} data-severity={fault.severity}>

@@ -1,5 +1,6 @@
 /** The single line from the supply to the car as shapes, for the page, a file of its own and the paper alike. */
 import { linkId } from "#core/case/fields/link-ids.ts";
+import { clampsInWords } from "#core/path/clamps.ts";
 import type { LinkKind, PathLink } from "#core/path/types.ts";
 import { showA, showSize } from "#core/units.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
@@ -83,7 +84,7 @@ export function singleLineShape(way: WayJudgement, earth: string): SingleLineSha
   const rows = way.path.map((link): SingleLineRow => {
     const isNew =
       link.known === "planned" || (link.kind === "charger" && way.workItems.length > 0 && !way.chargerStays);
-    const sizes = sizesOf(link, way, earth);
+    const sizes = [...sizesOf(link, way, earth), ...(link.clamps ? [clampsInWords(link.clamps)] : [])];
     const y = next;
     next += ROW + LINE * (sizes.length - 1);
     return {

@@ -58,7 +58,7 @@ export const isResidualElsewhere = ({ charger }: Pick<CaseDocument, "charger">):
 
 /** Whether the charger's circuit has a neutral beside its lines, for a receptacle that has one. */
 export const hasNeutral = ({ charger, options }: Pick<CaseDocument, "charger" | "options">): boolean =>
-  charger?.connection === "plug" && options?.receptacleNeutral === true;
+  charger?.connection === "plug" && charger.plug !== "6-50" && options?.receptacleNeutral === true;
 
 /** Whether the job arranges what guards the charger's circuit against a lost neutral. */
 export const arrangesLostPen = ({ charger }: Pick<CaseDocument, "charger">): boolean => {

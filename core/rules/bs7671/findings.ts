@@ -15,7 +15,7 @@ import { requirements } from "#core/estimate/requirements.ts";
 import { showOhm } from "#core/units.ts";
 import { capital } from "#core/words.ts";
 import { faultWhen } from "../findings/fault-when.ts";
-import { rcdOf, withoutTypeAc } from "../findings/protection.ts";
+import { rcdOf, residualOf, withoutTypeAc } from "../findings/protection.ts";
 import type { FindingRule } from "../findings/types.ts";
 import type { Home, PathTarget } from "../home.ts";
 import { earthFindings } from "./earth-findings.ts";
@@ -198,14 +198,11 @@ export const ukFindings = (sections: Bs7671Sections): readonly FindingRule[] => 
       if (isResidualElsewhere(document)) return [];
       const link = linkId.device(circuit.id);
       if (rcdOf(panel, circuit) === "none") return [{ link, text: `${circuitName(circuit)} has no 30 mA RCD` }];
-      return (circuit.rcd ?? "none") !== "none" && (circuit.residualMA ?? 0) > 30
-        ? [
-            {
-              link,
-              text: `The RCD of ${circuitName(circuit)} trips at ${circuit.residualMA} mA; a charger needs 30 mA`,
-            },
-          ]
-        : [];
+      const residualMA = residualOf(panel, circuit) ?? 0;
+      return faultWhen(residualMA > 30, () => ({
+        link,
+        text: `The RCD of ${circuitName(circuit)} trips at ${residualMA} mA; a charger needs 30 mA`,
+      }));
     },
     mend: {
       requires: TAKES.rcds,

@@ -1,5 +1,5 @@
 /** Schools of practice under BS 7671. */
-import { clampsRead, ownBoard, type PracticeOption, sizing, withOption } from "../practice-options.ts";
+import { clampsAlways, clampsRead, ownBoard, type PracticeOption, sizing, withOption } from "../practice-options.ts";
 
 const ukDevice: PracticeOption = {
   id: "ukDevice",
@@ -12,4 +12,10 @@ const ukDevice: PracticeOption = {
   apply: (document, value) => withOption(document, { ukDeviceA: Number(value) as 32 | 40 }),
 };
 
-export const ukPracticeOptions: readonly PracticeOption[] = [ukDevice, ownBoard("board"), clampsRead, sizing];
+export const ukPracticeOptions: readonly PracticeOption[] = [
+  ukDevice,
+  ownBoard("board"),
+  clampsAlways,
+  clampsRead,
+  sizing,
+];

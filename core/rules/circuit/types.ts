@@ -95,6 +95,8 @@ export interface CircuitSpec {
   terminalC: number;
   chargeA: number;
   plug: boolean;
+  /** Device of the receptacle that its plug fits, where the plug is known, A. */
+  plugDeviceA?: number | undefined;
   aluminium: boolean;
   /** UK: device for a 32 A charger, A. */
   deviceSetting?: 32 | 40 | undefined;
@@ -164,6 +166,10 @@ export interface TerminalNames {
   earth: string;
   /** The protective device at the panel. */
   device: string;
+  /** Where the protective conductor ends at the panel, if not at the device. */
+  earthBar?: string;
+  /** Conductor types whose armour ends in a gland, and what that termination is called. */
+  gland?: { types: readonly string[]; name: string; board: string };
   metals: Readonly<Record<"cu" | "al", string>>;
   torqueUnit: string;
 }

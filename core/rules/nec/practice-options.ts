@@ -1,7 +1,15 @@
 /** Schools of practice under the NEC. */
 import { withCharger } from "#core/case/document/change.ts";
 import type { EvTreatment } from "#core/case/document/types.ts";
-import { clampsRead, ownBoard, type PracticeOption, sizing, withOption, yesNoOption } from "../practice-options.ts";
+import {
+  clampsAlways,
+  clampsRead,
+  ownBoard,
+  type PracticeOption,
+  sizing,
+  withOption,
+  yesNoOption,
+} from "../practice-options.ts";
 
 const evTreatment: PracticeOption = {
   id: "evTreatment",
@@ -80,6 +88,7 @@ export const necPracticeOptions: readonly PracticeOption[] = [
   outdoorGfci,
   receptacle,
   ownBoard("panel"),
+  clampsAlways,
   clampsRead,
   sizing,
 ];

@@ -4,6 +4,7 @@ import type { CaseDocument } from "#core/case/document/types.ts";
 import { answerOf } from "#core/decide/answer.ts";
 import type { Assessment } from "#core/decide/assessment.ts";
 import type { WorkItem } from "#core/estimate/requirements.ts";
+import { clampsInWords } from "#core/path/clamps.ts";
 import type { PathLink } from "#core/path/types.ts";
 import type { DemandCalculation } from "#core/rules/demand/types.ts";
 import { assess } from "#core/testing/assess.ts";
@@ -22,8 +23,9 @@ const whyLines = ({ figure, value, formula, numbers, rule, assumes, changes }: W
 
 /** One line for each link: its current and limit, the reason, how well it is known, and its faults. */
 function linkLines(links: readonly PathLink[], tightest: string | null = null): string[] {
-  return links.flatMap(({ link, name, carriesA, mayCarryA, decidedBy, known, faults, unknowns, work }) => [
+  return links.flatMap(({ link, name, carriesA, mayCarryA, decidedBy, known, faults, unknowns, work, clamps }) => [
     `${link === tightest ? "> " : "- "}${name} [${link}]: ${showA(carriesA)} of ${mayCarryA === null ? "no limit" : showA(mayCarryA)}, ${decidedBy}; ${known}${work.length > 0 ? `; work ${work.join(", ")}` : ""}`,
+    ...(clamps ? [`    ${clampsInWords(clamps)}`] : []),
     ...faults.map((f) => `    ${f.severity}: ${f.code}`),
     ...unknowns.map((u) => `    to confirm: ${u.text} [${u.key}, ${u.knowledge}${u.decisive ? ", decisive" : ""}]`),
   ]);

@@ -2,7 +2,7 @@
 
 import { withCharger, withCircuit } from "#core/case/document/change.ts";
 import { type WayReason, wayReason } from "#core/case/document/reasons.ts";
-import type { Circuit, Load, Outlet, Panel } from "#core/case/document/types.ts";
+import type { Circuit, Load, LoadKindId, Outlet, Panel } from "#core/case/document/types.ts";
 import { linkId } from "#core/case/fields/link-ids.ts";
 import { outletName, panelName } from "#core/case/fields/names.ts";
 import { requirements, withParts } from "#core/estimate/requirements.ts";
@@ -11,7 +11,7 @@ import { showA } from "#core/units.ts";
 import { capital, withArticle } from "#core/words.ts";
 import { joined } from "../charger-placement.ts";
 import { chargerTakes, newCircuitTakes } from "../circuit-requirements.ts";
-import { outletStop } from "../existing-outlet/index.ts";
+import { outletStop, turnedRound } from "../existing-outlet/index.ts";
 import { PRIORITY_SWITCH } from "../priority.ts";
 import { startingAt } from "../starting-at.ts";
 import type { ChargerPlacement, JudgingContext, Proposal, RefusedProposal, Way } from "../types.ts";
@@ -29,17 +29,28 @@ interface Shared {
 /** Appliance circuits that could be shared. */
 function sharedCircuits({ document, codebook }: JudgingContext): Shared[] {
   const { sharing } = codebook;
+  // A second charger may take turns with the first, on its circuit.
+  const kinds: readonly LoadKindId[] =
+    sharing.needsOutlet && document.enquiry?.reason === "second-charger"
+      ? [...sharing.kinds, "ev-charger"]
+      : sharing.kinds;
   return document.panels.flatMap((panel) =>
     (panel.circuits ?? [])
       .filter((c) => (c.status ?? "in-use") === "in-use" && (c.ratingA ?? 0) >= sharing.leastCircuitA)
       .flatMap((circuit) => {
         const outlet = document.outlets?.find((o) => o.circuit === circuit.id) ?? null;
         const appliance = document.loads.find(
-          (l) => (circuit.loads?.includes(l.id) || outlet?.sharedWith === l.id) && sharing.kinds.includes(l.kind),
+          (l) => (circuit.loads?.includes(l.id) || outlet?.sharedWith === l.id) && kinds.includes(l.kind),
         );
         return appliance ? [{ panel, circuit, appliance, outlet }] : [];
       }),
   );
+}
+
+/** What the plug and the two receptacles of a splitter are: the appliance keeps its own, the charger has that of its plug. */
+function endsInWords({ document: { charger } }: JudgingContext, { type }: Outlet): string {
+  const own = charger?.connection === "plug" ? (charger.plug ?? type) : type;
+  return `, with a ${type} plug, a ${type} receptacle for the appliance and ${own === type ? "another" : `a ${own}`} for the charger`;
 }
 
 function propose(context: JudgingContext, { panel, circuit, appliance, outlet }: Shared): Proposal | RefusedProposal {
@@ -103,15 +114,16 @@ function propose(context: JudgingContext, { panel, circuit, appliance, outlet }:
     leastA: charging.minimumA,
     drawsByItselfA: context.wanted.chargeA,
     ...(charging.ownCircuitRule && { departsFrom: charging.ownCircuitRule }),
-    takesWork: exchange || !sharing.needsOutlet,
+    takesWork: exchange || !sharing.needsOutlet || outlet?.leadHangs === false,
     solves: [],
     work: ({ circuitA, chargeA }) => [
       ...(exchange ? [exchangeForPlug(context)] : []),
+      ...(outlet ? turnedRound(context, outlet) : []),
       ...(sharing.needsOutlet
         ? [
             {
               id: "splitter",
-              text: `Fit an automatic splitter at the ${name.toLowerCase()} outlet, and prove that it trips`,
+              text: `Fit an automatic splitter at the ${name.toLowerCase()} outlet${outlet ? endsInWords(context, outlet) : ""}, and prove that it trips`,
               requires: withParts(PLUG_IN, chargerTakes(document, chargeA)),
               link: outlet ? linkId.outlet(outlet.id) : linkId.device(circuit.id),
             },
@@ -131,7 +143,11 @@ function propose(context: JudgingContext, { panel, circuit, appliance, outlet }:
             },
           ]),
     ],
-    cautions: ["While the appliance runs, charging waits."],
+    cautions: [
+      appliance.kind === "ev-charger"
+        ? "The two chargers take turns: while one charges, the other waits."
+        : "While the appliance runs, charging waits.",
+    ],
   };
 }
 

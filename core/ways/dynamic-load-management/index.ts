@@ -7,7 +7,7 @@ import { requirements, type WorkItem } from "#core/estimate/requirements.ts";
 import { loadInSentence } from "#core/rules/demand/loads.ts";
 import { clampsWork } from "../clamps-work.ts";
 import type { JudgingContext, Way } from "../types.ts";
-import { onNewCircuit, ownBoardWanted, untouchable, withNewPanels, withOwnBoard } from "../work.ts";
+import { noRoomForBoard, onNewCircuit, ownBoardWanted, untouchable, withNewPanels, withOwnBoard } from "../work.ts";
 
 const SHARED_LIMIT = requirements({ "labour:clamps": 1 });
 
@@ -81,6 +81,8 @@ export const dynamicLoadManagement = {
         },
       ];
     const { document, panel, items, reasons } = made(context);
+    const noRoom = items.some(({ id }) => id === "own-board") ? noRoomForBoard(context) : [];
+    if (noRoom.length > 0) return [{ refused: noRoom }];
     const other = chargerBeside(context);
     return [
       onNewCircuit(context, {

@@ -3,10 +3,10 @@
 import { withCharger } from "#core/case/document/change.ts";
 import { circuitOf } from "#core/case/document/lookups.ts";
 import { wayReason } from "#core/case/document/reasons.ts";
-import type { Outlet, Panel } from "#core/case/document/types.ts";
+import type { CaseDocument, Charger, Outlet, Panel } from "#core/case/document/types.ts";
 import { outletName } from "#core/case/fields/names.ts";
 import { CAUTIONS } from "#core/cautions.ts";
-import { requirements, withParts } from "#core/estimate/requirements.ts";
+import { requirements, type WorkItem, withParts } from "#core/estimate/requirements.ts";
 import { loadInSentence } from "#core/rules/demand/loads.ts";
 import { exceeds } from "#core/tolerance.ts";
 import { lengthM } from "#core/units.ts";
@@ -16,6 +16,8 @@ import type { ChargerPlacement, JudgingContext, Proposal, RefusedProposal, Way }
 import { exchangeForPlug } from "../work.ts";
 
 const CHECK = requirements({ "labour:check-outlet": 1 });
+const TURN = requirements({ "labour:device": 1 });
+const EXCHANGE_LEAD = requirements({ "labour:exchange": 1 }, "order");
 
 /** Why the outlet is no place to charge from, or null. */
 export function outletStop({ codebook }: JudgingContext, outlet: Outlet) {
@@ -62,6 +64,31 @@ function isShared({ document, codebook }: JudgingContext, outlet: Outlet): boole
 const panelsThatMayFeed = ({ document, path }: JudgingContext): readonly Panel[] =>
   document.charger?.panel !== undefined && path.target.panel ? [path.target.panel] : document.panels;
 
+/** The charger's plug, where it does not fit an outlet; null where it does, or nobody has said which it has. */
+export const plugThatDoesNotFit = ({ charger }: CaseDocument, { type }: Outlet): string | null =>
+  charger?.connection === "plug" && charger.plug !== undefined && charger.plug !== type ? charger.plug : null;
+
+/** Another lead for a charger whose plug does not fit. */
+const exchangePlug = (plug: string, { type }: Outlet): WorkItem => ({
+  id: "exchange-plug",
+  text: `Have the lead with the ${plug} plug changed for its maker's lead with a ${type} plug: no adapter`,
+  requires: EXCHANGE_LEAD,
+  link: "charger",
+});
+
+/** Work at an outlet whose plug would hang over its face: the lead bends at the plug, and pulls on its contacts. */
+export const turnedRound = ({ codebook }: JudgingContext, outlet: Outlet): WorkItem[] =>
+  outlet.leadHangs === false
+    ? [
+        {
+          id: "turn-outlet",
+          text: `Turn the ${outletName(outlet, codebook)} round, so that the lead of the plug hangs straight down`,
+          requires: TURN,
+          link: `outlet:${outlet.id}`,
+        },
+      ]
+    : [];
+
 function propose(context: JudgingContext, outlet: Outlet): Proposal | RefusedProposal {
   const { document, codebook, charger } = context;
   const use = codebook.outlets[outlet.type];
@@ -94,9 +121,14 @@ function propose(context: JudgingContext, outlet: Outlet): Proposal | RefusedPro
     volts: use.volts,
   };
   const exchange = !charger.plug;
+  const otherPlug = use.slow || exchange ? null : plugThatDoesNotFit(document, outlet);
   const mostA = Math.min(use.chargeA, charging.chargeOnCircuitA(found?.circuit.ratingA ?? use.circuitA));
   const proposal: Proposal = {
-    document: exchange ? withCharger(joined(document, placed), { connection: "plug" }) : document,
+    document: exchange
+      ? withCharger(joined(document, placed), { connection: "plug" })
+      : otherPlug
+        ? withCharger(document, { plug: outlet.type as Charger["plug"] })
+        : document,
     chargerPlacement: placed,
     mostA,
     leastA: use.slow ? charging.leastOfferA : charging.minimumA,
@@ -104,7 +136,7 @@ function propose(context: JudgingContext, outlet: Outlet): Proposal | RefusedPro
     // A lead for household sockets has settings of its own.
     ...(use.slow && { settingsA: SLOW_SETTINGS_A.filter((a) => a <= charger.maxA) }),
     ...(use.slow && charging.ownCircuitRule && isShared(context, outlet) && { departsFrom: charging.ownCircuitRule }),
-    takesWork: exchange,
+    takesWork: exchange || otherPlug !== null || outlet.leadHangs === false,
     solves: [],
     work: ({ chargeA }) => [
       {
@@ -114,6 +146,8 @@ function propose(context: JudgingContext, outlet: Outlet): Proposal | RefusedPro
         link: `outlet:${outlet.id}`,
       },
       ...(exchange ? [exchangeForPlug(context)] : []),
+      ...(otherPlug ? [exchangePlug(otherPlug, outlet)] : []),
+      ...turnedRound(context, outlet),
     ],
     cautions: use.slow ? [CAUTIONS.householdSocket[codebook.conventions.locale]] : [],
   };

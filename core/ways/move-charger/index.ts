@@ -46,7 +46,10 @@ function extended(context: JudgingContext, { managed, leastA, work }: Hold): Pro
       {
         id: "extend",
         text: `Go on in ${showSize(conductor.size)} from a joint that stays accessible to the charger's new place, and mount it there`,
-        requires: withParts(EXTENSION, extensionTakes(document, codebook, conductor, chargeA)),
+        requires: withParts(
+          EXTENSION,
+          extensionTakes(document, codebook, { conductor, poles: circuit.poles }, chargeA),
+        ),
         link: "charger",
       },
       ...work(guards),

@@ -70,12 +70,13 @@ function propose(context: JudgingContext, panel: Panel, circuit: Circuit): Propo
         ),
       ],
     };
+  const kept = { conductor, poles: circuit.poles };
   // The ampacity along the entered run, otherwise by the conductor's size.
-  const asked = askedOf(document, codebook, charging.minimumA, conductor);
+  const asked = askedOf(document, codebook, charging.minimumA, kept);
   const along = asked && codebook.circuit.keptMostA(conductor, asked.segments, asked);
   const mostDeviceA = along?.deviceA ?? charging.deviceOnConductorA(rated);
   const deviceA = (a: number) => {
-    const designed = designFor(document, codebook, a, conductor);
+    const designed = designFor(document, codebook, a, kept);
     return designed && isDesigned(designed)
       ? designed.deviceA
       : Math.min(charging.deviceA(a, document.options?.ukDeviceA), mostDeviceA);
@@ -134,7 +135,7 @@ function propose(context: JudgingContext, panel: Panel, circuit: Circuit): Propo
         id: "extend",
         text: `Reroute or extend it to the charger, and relabel it${hasNewParts(document) ? ": from an accessible joint, along the parts of the run that are new" : ""}`,
         requires: hasNewParts(document)
-          ? withParts(JOINT, extensionTakes(document, codebook, conductor, chargeA))
+          ? withParts(JOINT, extensionTakes(document, codebook, kept, chargeA))
           : IN_PASSING,
         link: "charger",
       },

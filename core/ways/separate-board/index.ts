@@ -7,6 +7,7 @@ import { withArticle } from "#core/words.ts";
 import type { JudgingContext, Way } from "../types.ts";
 import {
   linkTooSmall,
+  noRoomForBoard,
   onNewCircuit,
   ownBoardWanted,
   panelServes,
@@ -53,6 +54,8 @@ export const separateBoard = {
       return [{ refused: [wayReason(unsafeFault.reason, unsafeFault.finding.text, unsafeFault.finding.rule)] }];
     const solves = causes(context);
     if (solves.length === 0) return [{ refused: [panelServes(context)] }];
+    const noRoom = noRoomForBoard(context);
+    if (noRoom.length > 0) return [{ refused: noRoom }];
     const own = withOwnBoard(context);
     return [
       onNewCircuit(context, {

@@ -12,7 +12,7 @@ import { exceeds } from "#core/tolerance.ts";
 import { showA } from "#core/units.ts";
 import { withArticle } from "#core/words.ts";
 import type { JudgingContext, Proposal, RefusedProposal, Way } from "../types.ts";
-import { carriesWanted, onNewCircuit, untouchable, withOwnBoard } from "../work.ts";
+import { carriesWanted, noRoomForBoard, onNewCircuit, untouchable, withOwnBoard } from "../work.ts";
 
 /** What a larger supply takes, by its size: the operator's charge and the work beside it. */
 const upgradeTakes = (kind: string): Requirements =>
@@ -101,8 +101,13 @@ function onPhases(document: CaseDocument, houseOnOne: boolean, measuredA: number
   };
 }
 
+/** The charger charges on three phases, and the supply has one: only other phases give it all of its power. */
+const wantsPhases = ({ document: { charger, supply }, codebook: { largerSystem } }: JudgingContext): boolean =>
+  charger?.phases === 3 && largerSystem !== null && largerSystem.system !== supply.system;
+
 /** Whether the supply, its conductors, and the main and bus of the whole home carry the wanted charging as they are. */
 const supplyServes = (context: JudgingContext): boolean =>
+  !wantsPhases(context) &&
   context.path.links.every((link) => link.demandScope !== "supply" || carriesWanted(context, link));
 
 /** Where the charger's circuit starts on the larger supply. */
@@ -115,7 +120,9 @@ type Start = "its panel" | "main panel" | "own board";
 function askedFor(context: JudgingContext): Larger | undefined {
   const { home, wanted, document } = context;
   const larger = largerSupplies(context);
+  const phases = wantsPhases(context) ? larger.find((l) => l.system !== document.supply.system) : undefined;
   return (
+    phases ??
     larger.find((l) => l.system !== document.supply.system || !exceeds(home.demandA + wanted.supplyA, l.ratingA)) ??
     larger.at(-1)
   );
@@ -220,7 +227,8 @@ export const serviceUpgrade = {
   otherwise(context) {
     const asked = askedFor(context);
     if (!asked) return [];
-    const starts: Start[] = context.path.panels.length > 1 ? ["main panel", "own board"] : ["own board"];
+    const beside: Start[] = noRoomForBoard(context).length > 0 ? [] : ["own board"];
+    const starts: Start[] = context.path.panels.length > 1 ? ["main panel", ...beside] : beside;
     return starts.map((start) => () => propose(context, asked, start));
   },
 } as const satisfies Way;

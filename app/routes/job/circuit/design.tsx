@@ -108,7 +108,12 @@ export function ChecksSection({ way, design }: { way: WayJudgement; design: Circ
   const asked =
     feeder && fed
       ? askedOfFeeder(document, codebook, fed, feeder.current)
-      : askedOf(document, codebook, design.chargeA, kept ? design.conductor : undefined);
+      : askedOf(
+          document,
+          codebook,
+          design.chargeA,
+          kept ? { conductor: design.conductor, poles: way.phases } : undefined,
+        );
   const ofStretches = design.stretches.flatMap(({ checks, conductor: { size, type } }) => {
     const of = `${showSize(size)} ${codebook.circuit.types.find((t) => t.id === type)?.name ?? ""}`.trim();
     return checks.map((c) => ({ ...c, label: `${c.label}: ${of}` }));

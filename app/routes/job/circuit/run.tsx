@@ -27,6 +27,7 @@ const SCHOOLS = [
   "disconnect",
   "outdoorGfci",
   "chargerBoard",
+  "clampsAlways",
   "clampsRead",
   "receptacle",
 ];

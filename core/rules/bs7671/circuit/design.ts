@@ -158,6 +158,8 @@ export const bs7671Circuit = (sections: Bs7671Sections): CircuitRules => ({
     live: ["line", "neutral"],
     earth: "earth",
     device: "RCBO",
+    earthBar: "Earth bar",
+    gland: { types: ["armoured-70", "armoured-90"], name: "gland and armour", board: "Board" },
     metals: { cu: "copper", al: "aluminium" },
     torqueUnit: "N m",
   },

@@ -278,10 +278,10 @@ export const necCircuit: CircuitRules = {
   types: TYPES,
   usualTerminalC: 60,
   mostA: MOST_A,
-  devicesA({ chargeA, plug, feederCountsA }) {
+  devicesA({ chargeA, plug, plugDeviceA = PLUG_DEVICE_A, feederCountsA }) {
     if (feederCountsA !== undefined) return NEC_240_6.filter((d) => !exceeds(feederCountsA, d)).slice(0, 1);
     if (exceeds(chargeA, MOST_A) || (plug && exceeds(chargeA, PLUG_MOST_A))) return [];
-    if (plug) return [PLUG_DEVICE_A];
+    if (plug) return exceeds(chargeA * CONTINUOUS, plugDeviceA) ? [] : [plugDeviceA];
     return NEC_240_6.filter((d) => !exceeds(chargeA * CONTINUOUS, d)).slice(0, 1);
   },
   metalOf: (type, { aluminium }) => (aluminium && ALUMINIUM.includes(type) ? "al" : "cu"),

@@ -12,6 +12,8 @@ export interface Termination {
   conductor: string;
   /** Torqued, then once more: stranded wire settles. */
   twice: boolean;
+  /** The value on its maker's label, where it was entered. */
+  torque?: string;
 }
 
 /** Solid in these sizes, stranded above. */
@@ -91,5 +93,7 @@ export function terminationsOf(
     run?.disconnect === "in-sight" || run?.disconnect === "out-of-sight"
       ? [...at("Disconnect, line side", last), ...at("Disconnect, load side", last)]
       : [];
-  return [...device, ...boxes, ...disconnect, ...at(charger?.connection === "plug" ? "Receptacle" : "Charger", last)];
+  const end = at(charger?.connection === "plug" ? "Receptacle" : "Charger", last);
+  const torque = charger?.connection === "plug" ? undefined : charger?.torque;
+  return [...device, ...boxes, ...disconnect, ...end.map((made) => (torque ? { ...made, torque } : made))];
 }

@@ -117,6 +117,23 @@ describe("too much at once", () => {
   });
 });
 
+describe("recorded data", () => {
+  const measured: CaseDocument["measured"] = { source: "recorder", max: { value: 15.64, unit: "kW" } };
+  it("says what the supply carried at most, where nobody has told what ran", () => {
+    const home = uk({ at: "supply", kind: "overcurrent", after: "minutes" }, {}, { measured });
+    expect(explained(home).carriesA).toBeCloseTo(68, 9);
+    expect(explained(home).causes.find(({ id }) => id === "overload")).toMatchObject({
+      fits: "likely",
+      because: ["The recorded data goes up to 68 A on 60 A", expect.any(String)],
+    });
+  });
+  it("goes behind what was told, and says nothing of a circuit", () => {
+    const told = uk({ at: "supply", kind: "overcurrent", running: ["im"] }, {}, { measured });
+    expect(explained(told).carriesA).toBeCloseTo(32 + 3000 / 230, 6);
+    expect(explained(uk({ at: "circuit:c-ev:device" }, {}, { measured })).carriesA).toBeCloseTo(32, 9);
+  });
+});
+
 describe("a device that is too small for hours", () => {
   it("is likely where continuous charging asks for more", () => {
     const small = us(atCircuit({ after: "hours" }), { ratingA: 45 });

@@ -1,8 +1,8 @@
 /** Chargers that a firm fits: price-book items with what their makers declare, compared by what a customer wishes for. */
 import { withCharger } from "#core/case/document/change.ts";
-import type { CaseDocument, ChargerFunction, Length } from "#core/case/document/types.ts";
-import { CHARGER_FUNCTIONS } from "#core/case/document/vocabulary.ts";
-import { lengthFt, lengthM } from "#core/units.ts";
+import type { CaseDocument, Charger, ChargerFunction, Length } from "#core/case/document/types.ts";
+import { CHARGER_FUNCTIONS, CHARGER_PLUGS, SET_BY } from "#core/case/document/vocabulary.ts";
+import { FT_PER_M, lengthFt, lengthM } from "#core/units.ts";
 import type { PriceBook, PriceItem } from "./book-schema.ts";
 
 /** Ids of such items begin with this. */
@@ -30,38 +30,90 @@ export interface ChargerKind {
   functions: readonly ChargerFunction[];
   /** It has a plug for a receptacle; otherwise it is wired in. */
   plug: boolean;
+  /** The type of its plug, where its maker says it. */
+  plugType?: NonNullable<Charger["plug"]>;
   /** Of a fixed lead; null with a socket for a loose one. */
   lead: Length | null;
+  /** Weight of the fixed lead, kg. */
+  leadKg?: number;
+  /** Of its housing, m. */
+  widthM?: number;
+  heightM?: number;
+  /** Of its terminals, as its maker gives it. */
+  torque?: string;
+  setBy?: NonNullable<Charger["setBy"]>;
+  warrantyYears?: number;
+  /** Ids of the grants of the book that it has. */
+  grants: readonly string[];
   /** Typical price, in the currency of the book. */
   typical: number;
 }
 
 type Declared = Omit<ChargerKind, "id" | "name" | "typical">;
 
+/** Longest lead that a charger is made with. */
+const LONGEST_LEAD_M = 15;
+const M_PER_MM = 0.001;
+const M_PER_IN = 0.0254;
+
+/** A part of a declaration: its pattern, and what it says of the charger. */
+interface DeclaredPart {
+  pattern: RegExp;
+  read(found: readonly string[]): Partial<Declared>;
+}
+
+const PARTS: readonly DeclaredPart[] = [
+  { pattern: /^([\d.]+)\s*a$/, read: ([amps]) => ({ maxA: Number(amps) }) },
+  { pattern: /^([13]) phases?$/, read: ([phases]) => ({ phases: phases === "3" ? 3 : 1 }) },
+  { pattern: /^plug$/, read: () => ({ plug: true }) },
+  {
+    pattern: new RegExp(`^plug (${CHARGER_PLUGS.join("|")})$`),
+    read: ([type]) => ({ plug: true, plugType: type as NonNullable<Charger["plug"]> }),
+  },
+  {
+    pattern: /^lead ([\d.]+)\s*(m|ft)$/,
+    read: ([value, unit]) => ({ lead: { value: Number(value), unit: unit as Length["unit"] } }),
+  },
+  { pattern: /^lead ([\d.]+)\s*kg$/, read: ([kg]) => ({ leadKg: Number(kg) }) },
+  {
+    pattern: /^([\d.]+) x ([\d.]+)\s*(mm|in)$/,
+    read([width, height, unit]) {
+      const perM = unit === "in" ? M_PER_IN : M_PER_MM;
+      return { widthM: Number(width) * perM, heightM: Number(height) * perM };
+    },
+  },
+  {
+    pattern: /^torque ([\d.]+\s*(?:n m|nm|lb-in))$/,
+    read: ([torque = ""]) => ({ torque: torque.replace(/n ?m/, "N m") }),
+  },
+  {
+    pattern: new RegExp(`^set by (${SET_BY.join("|")})$`),
+    read: ([how]) => ({ setBy: how as NonNullable<Charger["setBy"]> }),
+  },
+  { pattern: /^warranty (\d+) years?$/, read: ([years]) => ({ warrantyYears: Number(years) }) },
+];
+
 /**
- * What a maker declares, as it is typed: "32 A, 3 phases, schedule, solar, lead 7.5 m".
+ * What a maker declares, as it is typed: "32 A, 3 phases, schedule, solar, lead 7.5 m, 190 x 320 mm".
  * @returns the words that are not understood, where there are some
  */
 function readDeclared(text: string): Declared | { unknown: string[] } {
-  const declared: Declared = { maxA: 0, phases: 1, functions: [], plug: false, lead: null };
-  const functions: ChargerFunction[] = [];
+  let declared: Declared = { maxA: 0, phases: 1, functions: [], plug: false, lead: null, grants: [] };
   const unknown: string[] = [];
   for (const part of text
     .split(/[,;]/)
-    .map((word) => word.trim().toLowerCase())
+    .map((word) => word.trim())
     .filter((word) => word !== "")) {
-    const amps = /^([\d.]+)\s*a$/.exec(part)?.[1];
-    const lead = /^lead ([\d.]+)\s*(m|ft)$/.exec(part);
-    const named = CHARGER_FUNCTIONS.find((name) => name === part);
-    if (amps !== undefined) declared.maxA = Number(amps);
-    else if (part === "3 phases") declared.phases = 3;
-    else if (part === "1 phase") declared.phases = 1;
-    else if (part === "plug") declared.plug = true;
-    else if (lead) declared.lead = { value: Number(lead[1]), unit: lead[2] as Length["unit"] };
-    else if (named) functions.push(named);
+    const typed = part.toLowerCase();
+    const known = PARTS.find(({ pattern }) => pattern.test(typed));
+    const named = CHARGER_FUNCTIONS.find((name) => name === typed);
+    const grant = /^grant (\S+)$/.exec(typed)?.[1];
+    if (known) declared = { ...declared, ...known.read(known.pattern.exec(typed)?.slice(1) ?? []) };
+    else if (named) declared = { ...declared, functions: [...declared.functions, named] };
+    else if (grant) declared = { ...declared, grants: [...declared.grants, `grant:${grant}`] };
     else unknown.push(part);
   }
-  return unknown.length > 0 ? { unknown } : { ...declared, functions };
+  return unknown.length > 0 ? { unknown } : declared;
 }
 
 /** What is wrong with the declaration of a charger; empty for other items. */
@@ -70,9 +122,12 @@ export function declarationProblems(item: Pick<PriceItem, "id" | "name" | "condi
   const read = readDeclared(item.condition ?? "");
   if ("unknown" in read)
     return [
-      `condition of ${item.name} must list a current such as 32 A, 3 phases, plug, lead 5 m, ${CHARGER_FUNCTIONS.join(", ")}; not "${read.unknown.join('", "')}"`,
+      `condition of ${item.name} must list a current such as 32 A, 3 phases, plug 14-50, lead 5 m, lead 3 kg, 190 x 320 mm, torque 2.5 N m, set by tool, warranty 3 years, grant and its name, ${CHARGER_FUNCTIONS.join(", ")}; not "${read.unknown.join('", "')}"`,
     ];
-  return read.maxA > 0 ? [] : [`condition of ${item.name} must name its largest current, such as 32 A`];
+  if (read.maxA <= 0) return [`condition of ${item.name} must name its largest current, such as 32 A`];
+  return read.lead && lengthM(read.lead) > LONGEST_LEAD_M
+    ? [`condition of ${item.name} must name a lead of at most ${LONGEST_LEAD_M} m or 49 ft`]
+    : [];
 }
 
 /** The chargers of a book, the cheapest first. */
@@ -102,18 +157,31 @@ export function comparedKinds(book: PriceBook, { charger }: Pick<CaseDocument, "
 /** The case with a charger of the firm: its declared values are entered. */
 export function withKind(document: CaseDocument, kind: ChargerKind): CaseDocument {
   const has = (name: ChargerFunction) => kind.functions.includes(name);
-  const chosen = withCharger(document, {
-    kind: kind.id,
-    maxA: kind.maxA,
-    phases: kind.phases,
-    connection: kind.plug ? "plug" : "hard-wired",
-    managed: has("clamps"),
-    dcDetection: has("dc"),
-    lostPenDetection: has("pen"),
-    twoWay: has("two-way"),
-  });
+  // What the maker does not say is taken out: it was said of another charger.
+  const { plug: _plug, setBy: _setBy, torque: _torque, ...before } = document.charger ?? {};
+  const chosen = withCharger(
+    { ...document, charger: before },
+    {
+      kind: kind.id,
+      maxA: kind.maxA,
+      phases: kind.phases,
+      connection: kind.plug ? "plug" : "hard-wired",
+      managed: has("clamps"),
+      dcDetection: has("dc"),
+      lostPenDetection: has("pen"),
+      twoWay: has("two-way"),
+      ...(kind.plugType && { plug: kind.plugType }),
+      ...(kind.setBy && { setBy: kind.setBy }),
+      ...(kind.torque && { torque: kind.torque }),
+    },
+  );
   const { place } = chosen;
-  if (!place?.charger || !kind.lead) return chosen;
-  const leadLength = place.unit === "ft" ? lengthFt(kind.lead) : lengthM(kind.lead);
-  return { ...chosen, place: { ...place, charger: { ...place.charger, leadLength } } };
+  if (!place?.charger || !(kind.lead || kind.widthM)) return chosen;
+  const inFeet = place.unit === "ft";
+  const charger = {
+    ...place.charger,
+    ...(kind.lead && { leadLength: inFeet ? lengthFt(kind.lead) : lengthM(kind.lead) }),
+    ...(kind.widthM && { width: inFeet ? kind.widthM * FT_PER_M : kind.widthM }),
+  };
+  return { ...chosen, place: { ...place, charger } };
 }

@@ -14,7 +14,7 @@ const NEW_ITEM = ["group", "id", "name", "unit", "low", "typical", "high", "cond
 const fieldsOf = (book: PriceBook): string[] => [
   "name",
   ...NEW_ITEM.map((field) => `new|${field}`),
-  ...book.items.flatMap((item) => [...PICKS, "gone"].map((figure) => inputName(item, figure))),
+  ...book.items.flatMap((item) => [...PICKS, "condition", "gone"].map((figure) => inputName(item, figure))),
 ];
 
 /**
@@ -36,6 +36,7 @@ export function editedBook(book: PriceBook, textOf: (field: string) => string | 
     return [
       row.map((cell, column) => {
         const figure = PICKS.find((f) => f === BOOK_COLUMNS[column]);
+        if (BOOK_COLUMNS[column] === "condition") return texts.get(inputName(item, "condition"))?.trim() ?? cell;
         return figure ? (texts.get(inputName(item, figure)) ?? cell) : cell;
       }),
     ];

@@ -26,6 +26,14 @@ const partFromGrid = ({ twoWay }: Codebook): WorkItem => ({
   link: "supply",
 });
 
+/** How the installer sets a charger's current; never by the menu of the car. */
+const SET_HOW = {
+  switch: "by the switches behind its cover",
+  tool: "with its maker's tool",
+  app: "with the installer's app, behind its password",
+  either: "behind its cover or with its tool",
+};
+
 /** The run says that there is to be one. */
 const TOLD: readonly (string | undefined)[] = ["in-sight", "out-of-sight"];
 
@@ -43,7 +51,7 @@ export function workAtCharger(
   if (exceeds(drawsByItselfA, chargeA))
     items.push({
       id: "set-current",
-      text: `Set the charger to ${showA(chargeA)} behind its cover or with its tool, and prove it (${settingRule}): by itself it would draw ${showA(drawsByItselfA)}`,
+      text: `Set the charger to ${showA(chargeA)} ${SET_HOW[document.charger?.setBy ?? "either"]}, and prove it (${settingRule}): by itself it would draw ${showA(drawsByItselfA)}`,
       requires: SETTING,
       link: "charger",
     });

@@ -13,7 +13,7 @@ const WORDS: Readonly<Record<MadeGood, string>> = {
 };
 
 /** What the firm makes good and what the customer does, in the order of the work. */
-export function madeGoodBy({ makingGood = {} }: Pick<Run, "makingGood">): { firm: MadeGood[]; customer: MadeGood[] } {
+function madeGoodBy({ makingGood = {} }: Pick<Run, "makingGood">): { firm: MadeGood[]; customer: MadeGood[] } {
   const by = (who: "firm" | "customer") => MAKING_GOOD.filter((what) => makingGood[what] === who);
   return { firm: by("firm"), customer: by("customer") };
 }

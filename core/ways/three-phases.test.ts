@@ -100,3 +100,47 @@ describe("a load on three phases", () => {
     expect(demand({ id: "h", kind: "heat-pump", va: 9000, phase: 1 })).toBeCloseTo(9000 / 230, 9);
   });
 });
+
+describe("a wish for 22 kW", () => {
+  const single = (changes: Partial<CaseDocument> = {}): CaseDocument => {
+    const base = knownUkHome();
+    return { ...base, charger: { ...base.charger, phases: 3 }, ...changes };
+  };
+  it("on one phase is met by three phases from the operator, which stand beside the cheaper ways", () => {
+    const upgrade = wayIn(single(), "service-upgrade");
+    expect(upgrade).toMatchObject({ verdict: "with-work", phases: 3, chargeA: 32 });
+    expect(workIn(single(), "service-upgrade")).toContain("three phases");
+    expect(assess(single()).recommended).toBe("dedicated-circuit");
+  });
+  it("is no reason for other phases where the charger has one, or the supply has three", () => {
+    expect(wayIn(knownUkHome(), "service-upgrade").reasons.map(({ code }) => code)).toEqual(["not-needed"]);
+    expect(wayIn(home(), "service-upgrade").reasons.map(({ code }) => code)).toEqual(["not-needed"]);
+  });
+});
+
+describe("a stub of three phases", () => {
+  const stub = (poles: number): CaseDocument =>
+    onPanel(along({ segments: [{ method: "clipped", length: m(30) }], conductorType: "armoured-70" }), {
+      circuits: [
+        {
+          id: "stub",
+          label: "Car",
+          position: 1,
+          poles,
+          ratingA: 40,
+          rcd: "A",
+          status: "charger-ready",
+          conductor: { size: "6 mm2", material: "cu", type: "armoured-70" },
+        },
+      ],
+    });
+  it("is designed with three loaded cores, and one of a single phase with two", () => {
+    const three = wayIn(stub(3), "reuse-circuit");
+    expect(three.phases).toBe(3);
+    expect(three.circuit?.stretches[0]?.ampacityA).toBeCloseTo(49 * 0.83, 2);
+    const one = wayIn(stub(1), "reuse-circuit");
+    expect(one.phases).toBe(1);
+    expect(one.circuit?.stretches[0]?.ampacityA).toBeCloseTo(49, 9);
+    expect(three.circuit?.voltDropV).toBeCloseTo((one.circuit?.voltDropV ?? 0) / 2, 9);
+  });
+});

@@ -56,11 +56,11 @@ export default function TerminationsPaper(input: PaperInput) {
               </Text>
             ))}
           </View>
-          {terminals.map(({ terminal, conductor, twice }) => (
+          {terminals.map(({ terminal, conductor, twice, torque }) => (
             <View key={terminal} style={t.row} wrap={false}>
               <Text style={t.name}>{terminal}</Text>
               <Text style={t.wire}>{plainText(conductor)}</Text>
-              <Text style={t.blank}> </Text>
+              <Text style={t.blank}>{plainText(torque ?? " ")}</Text>
               <Text style={t.blank}> </Text>
               <Text style={t.blank}> </Text>
               <Text style={[t.blank, s.quiet]}>{twice ? " " : "solid"}</Text>

@@ -133,6 +133,7 @@ export default function PricesPage({ loaderData, actionData }: Route.ComponentPr
           {GROUP_IDS.map((group) => (
             <GroupTable
               key={group}
+              group={group}
               title={ITEM_GROUPS[group]}
               items={book.items.filter((i) => i.group === group)}
               isWanted={isWanted}
@@ -194,6 +195,7 @@ const unitInWords = ({ group, unit }: PriceItem, sign: string): string =>
   IN_MONEY.includes(group) ? `${sign} per ${unit === "each" ? "piece" : unit === "h" ? "hour" : unit}` : unit;
 
 function GroupTable(props: {
+  group: ItemGroup;
   title: string;
   items: readonly PriceItem[];
   /** Others are out of sight, and still sent. */
@@ -202,7 +204,7 @@ function GroupTable(props: {
   typed: Readonly<Record<string, string>>;
   mayChange: boolean;
 }) {
-  const { title, items, isWanted, sign, typed, mayChange } = props;
+  const { group, title, items, isWanted, sign, typed, mayChange } = props;
   if (items.length === 0) return null;
   return (
     <section hidden={!items.some(isWanted)}>
@@ -218,10 +220,19 @@ function GroupTable(props: {
           {
             title: "Item",
             kind: "name",
-            cell: ({ name, condition }) => (
+            cell: (item) => (
               <>
-                {name}
-                {condition && <span className="quiet"> {condition}</span>}
+                {item.name}
+                {item.condition && !mayChange && <span className="quiet"> {item.condition}</span>}
+                {item.condition && mayChange && (
+                  <Input
+                    name={inputName(item, "condition")}
+                    defaultValue={ownValue(typed, inputName(item, "condition")) ?? item.condition}
+                    autoComplete="off"
+                    maxLength={500}
+                    aria-label={`${group === "grants" ? "Condition" : "Declaration"} of ${item.name}`}
+                  />
+                )}
               </>
             ),
           },

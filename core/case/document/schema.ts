@@ -52,6 +52,7 @@ import {
   RECEPTIONS,
   RESIDUAL_MA,
   RULE_SET_IDS,
+  SET_BY,
   SIGNALS,
   SOLID_KINDS,
   SOURCES,
@@ -335,6 +336,10 @@ export const chargerSchema = objectField({
   connection: oneOf(["hard-wired", "plug"]),
   /** The plug of its supply lead. */
   plug: oneOf(CHARGER_PLUGS),
+  /** How its current is set by the installer. */
+  setBy: oneOf(SET_BY),
+  /** Torque of its terminals, as its maker gives it: "2.5 N m". */
+  torque: textField(20),
   /** Reception of its data network where it will hang. */
   reception: oneOf(RECEPTIONS),
   managed: yesNo(),

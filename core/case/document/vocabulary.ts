@@ -100,6 +100,8 @@ export const APPEARANCES = ["hidden", "low", "high"] as const;
 /** What is made good after the run is laid, and who does it: the firm, at its price, or the customer. */
 export const MAKING_GOOD = ["plaster", "paint", "floor", "carpet", "furniture", "paving"] as const;
 export const DONE_BY = ["firm", "customer"] as const;
+/** How the current of a charger is set by its installer. */
+export const SET_BY = ["switch", "tool", "app"] as const;
 /** Reception of the charger's data network at its wall. */
 export const RECEPTIONS = ["good", "weak", "none"] as const;
 /** Where a value of the survey came from. */

@@ -65,6 +65,24 @@ export const chargerFields = defineFields(
       },
       asked: ({ document, rules }) => !rules.asksFor.earthing && document.charger?.connection === "plug",
     },
+    setBy: {
+      at: "/charger/setBy",
+      label: "Its current is set",
+      control: {
+        kind: "choice",
+        none: "not said",
+        options: [
+          { value: "switch", label: "by switches behind its cover" },
+          { value: "tool", label: "by its maker's tool" },
+          { value: "app", label: "by the installer's app" },
+        ],
+      },
+    },
+    torque: {
+      at: "/charger/torque",
+      label: "Torque of its terminals",
+      control: { kind: "text", placeholder: ({ rules }) => (rules.asksFor.earthing ? "2.5 N m" : "22 lb-in") },
+    },
     reception: {
       at: "/charger/reception",
       label: "Network reception at its wall",

@@ -115,14 +115,21 @@ export const GBP_BOOK: PriceBook = {
     ...bookRows("equipment", "each", [
       ["charger:16", "Charger of up to 16 A", 240, 310, 420],
       ["charger:32", "Charger of up to 32 A", 380, 470, 620],
-      ["charger:kind:reed", "Reed 32, fixed lead", 395, 470, 560, "32 A, schedule, clamps, dc, pen, lead 5 m"],
+      [
+        "charger:kind:reed",
+        "Reed 32, fixed lead",
+        395,
+        470,
+        560,
+        "32 A, schedule, clamps, dc, pen, lead 5 m, lead 2.2 kg, 190 x 320 mm, torque 2.5 N m, set by switch, warranty 3 years",
+      ],
       [
         "charger:kind:reed-plus",
         "Reed 32 Plus, fixed lead",
         520,
         610,
         730,
-        "32 A, schedule, lock, data, solar, sharing, clamps, dc, pen, lead 7.5 m",
+        "32 A, schedule, lock, data, solar, sharing, clamps, dc, pen, lead 7.5 m, lead 3.1 kg, 190 x 320 mm, torque 2.5 N m, set by app, warranty 5 years, grant rented",
       ],
       [
         "charger:kind:tideway",
@@ -130,7 +137,7 @@ export const GBP_BOOK: PriceBook = {
         690,
         820,
         980,
-        "32 A, 3 phases, schedule, lock, data, solar, sharing, clamps, dc, pen",
+        "32 A, 3 phases, schedule, lock, data, solar, sharing, clamps, dc, pen, 240 x 360 mm, torque 3 N m, set by app, warranty 5 years, grant rented",
       ],
       [
         "charger:kind:ebb",
@@ -138,7 +145,7 @@ export const GBP_BOOK: PriceBook = {
         3400,
         4100,
         5200,
-        "32 A, schedule, data, solar, clamps, dc, pen, two-way, lead 5 m",
+        "32 A, schedule, data, solar, clamps, dc, pen, two-way, lead 5 m, lead 3.4 kg, 420 x 600 mm, torque 4 N m, set by tool, warranty 5 years",
       ],
       ["panel", "Consumer unit with devices and surge protection", 190, 290, 460],
       ["panel:three-phase", "Three-phase board with devices and surge protection", 340, 480, 760],

@@ -15,7 +15,7 @@ export const withoutSurge = (panel: Panel, codebook: Pick<Codebook, "words">): s
   `${capital(panelName(panel, codebook))} has no surge protection: offer it, record a refusal`;
 
 /** The offer as a question to the owner. */
-export const surgeOffer = (panel: Panel, codebook: Pick<Codebook, "words">): Asked =>
+const surgeOffer = (panel: Panel, codebook: Pick<Codebook, "words">): Asked =>
   askedByNote({
     code: "surge-protection-missing",
     link: linkId.panel(panel.id),

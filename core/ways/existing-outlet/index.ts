@@ -65,7 +65,7 @@ const panelsThatMayFeed = ({ document, path }: JudgingContext): readonly Panel[]
   document.charger?.panel !== undefined && path.target.panel ? [path.target.panel] : document.panels;
 
 /** The charger's plug, where it does not fit an outlet; null where it does, or nobody has said which it has. */
-export const plugThatDoesNotFit = ({ charger }: CaseDocument, { type }: Outlet): string | null =>
+const plugThatDoesNotFit = ({ charger }: CaseDocument, { type }: Outlet): string | null =>
   charger?.connection === "plug" && charger.plug !== undefined && charger.plug !== type ? charger.plug : null;
 
 /** Another lead for a charger whose plug does not fit. */

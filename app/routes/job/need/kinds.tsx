@@ -4,6 +4,7 @@ import { createPatch } from "rfc6902";
 import type { Patch } from "#core/case/document/patch.ts";
 import { setValue } from "#core/case/document/set-value.ts";
 import type { ChargerFunction } from "#core/case/document/types.ts";
+import { itemsIn } from "#core/estimate/book.ts";
 import { CHARGER_FUNCTION_NAMES, type ChargerKind, comparedKinds, withKind } from "#core/estimate/charger-kinds.ts";
 import { showMoney } from "#core/estimate/estimate.ts";
 import { codebookOf } from "#core/rules/index.ts";
@@ -17,12 +18,26 @@ import styles from "./need.module.css";
 const FUNCTIONS = Object.entries(CHARGER_FUNCTION_NAMES) as [ChargerFunction, string][];
 /** Functions that only matter where a rule book asks for the earthing. */
 const OF_EARTHING: readonly ChargerFunction[] = ["dc", "pen"];
-const leadInWords = ({ lead, plug }: ChargerKind): string =>
-  lead
-    ? `lead of ${showNumber(lead.value)} ${lead.unit}${plug ? ", by plug" : ""}`
-    : plug
-      ? "by plug"
-      : "socket for a loose lead";
+const SET_BY = { switch: "switches", tool: "its maker's tool", app: "the installer's app" } as const;
+
+/** What its maker declares beside its functions: "lead of 7.5 m, 190 x 320 mm, set by its maker's tool". */
+function declaredInWords(kind: ChargerKind, { grants }: { grants: ReadonlyMap<string, string> }): string {
+  const { lead, leadKg, plug, plugType, widthM, heightM, setBy, torque, warrantyYears } = kind;
+  const mm = (m = 0) => showNumber(Math.round(m * 1000));
+  return [
+    lead
+      ? `lead of ${showNumber(lead.value)} ${lead.unit}${leadKg ? ` and ${showNumber(leadKg)} kg` : ""}`
+      : !plug && "socket for a loose lead",
+    plug && `by plug${plugType ? ` ${plugType}` : ""}`,
+    widthM && heightM && `${mm(widthM)} x ${mm(heightM)} mm`,
+    setBy && `set by ${SET_BY[setBy]}`,
+    torque && `terminals ${torque}`,
+    warrantyYears && `warranty ${warrantyYears} ${warrantyYears === 1 ? "year" : "years"}`,
+    ...kind.grants.map((id) => `grant: ${grants.get(id) ?? id}`),
+  ]
+    .filter(Boolean)
+    .join(", ");
+}
 const nameOf = (wish: ChargerFunction): string => CHARGER_FUNCTION_NAMES[wish];
 
 export function KindsSection() {
@@ -33,6 +48,7 @@ export function KindsSection() {
   const wishes = charger?.wishes ?? [];
   const kinds = comparedKinds(prices.book, document);
   if (kinds.length === 0) return null;
+  const grants = new Map(itemsIn(prices.book, "grants").map(({ id, name }) => [id, name]));
   const wish = (next: ChargerFunction[]) =>
     store.edit(setValue(store.getState().document, "/charger/wishes", next.length > 0 ? next : undefined));
   const take = (kind: ChargerKind) => {
@@ -72,7 +88,7 @@ export function KindsSection() {
                 {kind.id === charger?.kind && <span className="quiet"> chosen</span>}
                 <small>
                   {showA(kind.maxA)}
-                  {kind.phases === 3 ? " on three phases" : ""}, {leadInWords(kind)}
+                  {kind.phases === 3 ? " on three phases" : ""}, {declaredInWords(kind, { grants })}
                 </small>
               </>
             ),

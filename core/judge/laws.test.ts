@@ -2,7 +2,10 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { withCircuit, withPanel, withSupply } from "#core/case/document/change.ts";
+import { answerPatch } from "#core/case/document/confirmations.ts";
+import { applyPatch } from "#core/case/document/patch.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
+import { questionsOf } from "#core/decide/questions.ts";
 import { homeOf, targetOf } from "#core/home/home.ts";
 import { caseProblems } from "#core/laws/read.ts";
 import { pathTo } from "#core/path/links.ts";
@@ -340,6 +343,54 @@ describe("the same home", () => {
           panels: [...home.panels].reverse().map((p) => ({ ...p, circuits: [...(p.circuits ?? [])].reverse() })),
         };
         expect(figures(turned)).toEqual(figures(home));
+      }),
+    );
+  });
+});
+
+describe("answers of the person on site", () => {
+  const ANSWERS = ["yes", "no", "refused", "by-test"] as const;
+  /** A home with a run and a surge device to offer, and some answers to what it asks. */
+  const answeredHome = fc
+    .tuple(anyHome, fc.array(fc.constantFrom(...ANSWERS), { minLength: 1, maxLength: 6 }))
+    .map(([home, answers]) => {
+      const { usualRun } = codebookOf(home.rules).charging;
+      const asking: CaseDocument = {
+        ...home,
+        panels: home.panels.map((panel) => ({ ...panel, surgeProtection: false })),
+        run: {
+          segments: [
+            {
+              method: usualRun.method,
+              length: usualRun.length,
+              through: { cavityWalls: 1 },
+              fixedTo: "fence" as const,
+            },
+          ],
+        },
+      };
+      return questionsOf(asking, assess(asking)).reduce((document, { asked }, i) => {
+        const answer = answers[i % answers.length] as (typeof ANSWERS)[number];
+        return applyPatch(document, answerPatch(document, asked, { answer }));
+      }, asking);
+    });
+
+  it("never improve a verdict by being taken away", () => {
+    fc.assert(
+      fc.property(answeredHome, fc.nat(), (home, which) => {
+        const given = home.confirmations ?? [];
+        fc.pre(given.length > 0);
+        const without = given.filter((_, i) => i !== which % given.length);
+        noBetter(home, { ...home, confirmations: without });
+      }),
+    );
+  });
+  it("belong to a whole case, and are all found again", () => {
+    fc.assert(
+      fc.property(answeredHome, (home) => {
+        expect(caseProblems(JSON.parse(JSON.stringify(home)))).toEqual([]);
+        const questions = questionsOf(home, assess(home));
+        expect(questions.every(({ answer }) => answer === undefined || home.confirmations?.length)).toBe(true);
       }),
     );
   });

@@ -84,6 +84,8 @@ export function lawProblems(document: CaseDocument): InputProblem[] {
     if (main) say(`${at}.mainA`, main);
     if (panel.feeder?.circuit && !circuitIds.has(panel.feeder.circuit))
       say(`${at}.feeder.circuit`, `no circuit "${panel.feeder.circuit}"`);
+    else if (panel.feeder?.circuit && panel.circuits?.some(({ id }) => id === panel.feeder?.circuit))
+      say(`${at}.feeder.circuit`, "is a circuit of the panel that it feeds: a feeder starts from another panel");
     (panel.rcdGroups ?? []).forEach((group, k) => {
       const end = groupEndProblem(group, panel.spaces);
       if (end) say(`${at}.rcdGroups[${k}].to`, end);

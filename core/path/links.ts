@@ -176,6 +176,7 @@ export function pathTo(home: Home, target: PathTarget, look: LookFor = EVERYTHIN
         panel.mainA ?? codebook.unknownRatingA(null),
         panel.mainA ? `rated ${showA(panel.mainA)}` : assumedInWords(codebook.unknownRatingA(null)),
         mainUnknowns,
+        panel.planned,
       );
     const busUnknowns = unknownsOfBus(home, panel);
     if (panel.busA || busUnknowns.length > 0)
@@ -188,6 +189,7 @@ export function pathTo(home: Home, target: PathTarget, look: LookFor = EVERYTHIN
         panel.busA ?? null,
         panel.busA ? `rated ${showA(panel.busA)}` : "not known yet",
         busUnknowns,
+        panel.planned,
       );
     add(
       linkId.panel(panel.id),
@@ -198,6 +200,7 @@ export function pathTo(home: Home, target: PathTarget, look: LookFor = EVERYTHIN
       null,
       panel.condition ?? "condition not known yet",
       asks(() => unknownsOfPanel(home, panel, target)),
+      panel.planned,
     );
   }
 

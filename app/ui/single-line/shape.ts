@@ -81,9 +81,14 @@ function sizesOf({ kind, link, mayCarryA, decidedBy }: PathLink, way: WayJudgeme
 /** @param earth what the protective conductor is called */
 export function singleLineShape(way: WayJudgement, earth: string): SingleLineShape {
   let next = ROW / 2;
+  // A panel that is changed comes with its main and its bus.
+  const changed = way.workItems.flatMap(({ id }) =>
+    id.startsWith("new-panel:") ? [linkId.panel(id.slice("new-panel:".length))] : [],
+  );
   const rows = way.path.map((link): SingleLineRow => {
     const isNew =
-      link.known === "planned" || (link.kind === "charger" && way.workItems.length > 0 && !way.chargerStays);
+      link.known === "planned" ||
+      changed.some((panel) => link.link === panel || link.link.startsWith(`${panel}:`)) || (link.kind === "charger" && way.workItems.length > 0 && !way.chargerStays);
     const sizes = [...sizesOf(link, way, earth), ...(link.clamps ? [clampsInWords(link.clamps)] : [])];
     const y = next;
     next += ROW + LINE * (sizes.length - 1);

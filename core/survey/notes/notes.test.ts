@@ -38,6 +38,13 @@ describe("notes of a visit in the US", () => {
     expect(enter(text).after.enquiry?.reason).toBe(reason);
   });
 
+  it("refuses two reasons of one visit that exclude each other, and keeps the first", () => {
+    const { after, said } = enter("second charger\nmove the charger\nsecond charger");
+    expect(said[1]).toContain("Another reason of the visit stands above: second charger. Enter one of them");
+    expect(said[2]).toBe("Reason of the visit: second charger");
+    expect(after.enquiry?.reason).toBe("second-charger");
+  });
+
   it("reads a panel's label", () => {
     const { after, said } = enter("panel main 150, bus 200, 30 spaces, sound");
     expect(said).toEqual(["Main panel: Main breaker 150 A, bus 200 A, 30 spaces, sound"]);

@@ -45,6 +45,8 @@ export function readNotes(text: string, document: CaseDocument, newId: NoteConte
     if (line.length > LONGEST_LINE) return { line: `${line.slice(0, 60)}…`, problem: `The line ${LINE_TOO_LONG}` };
     const read = readLine(line, { document: now, codebook, newId });
     if ("problem" in read) return { line, problem: read.problem };
+    const earlier = otherReason(patch, read.patch);
+    if (earlier) return { line, problem: `Another reason of the visit stands above: ${earlier}. Enter one of them` };
     const [wrong] = editProblems(now, read.patch);
     if (wrong) return { line, problem: `${read.understood}: ${wrong.message}` };
     now = applyPatch(now, read.patch);
@@ -52,6 +54,22 @@ export function readNotes(text: string, document: CaseDocument, newId: NoteConte
     return { line, understood: read.understood };
   });
   return { lines, patch };
+}
+
+/** The reason of the visit that earlier lines give, where a line gives another one; null otherwise. */
+function otherReason(before: Patch, line: Patch): string | null {
+  const reasonOf = (patch: Patch): unknown =>
+    patch.flatMap((op) =>
+      op.op === "remove"
+        ? []
+        : op.path === "/enquiry/reason"
+          ? [op.value]
+          : op.path === "/enquiry"
+            ? [(op.value as { reason?: unknown }).reason]
+            : [],
+    )[0];
+  const [first, next] = [reasonOf(before), reasonOf(line)];
+  return typeof first === "string" && typeof next === "string" && first !== next ? first.replaceAll("-", " ") : null;
 }
 
 function readLine(line: string, context: NoteContext): Understood | NotUnderstood {

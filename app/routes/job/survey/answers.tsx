@@ -45,6 +45,7 @@ export const AnswersSection = deferred<{ jobId: string }>(function Answers({ doc
                 <Link to={`/jobs/${jobId}/${step}#${section}`} className="quiet">
                   {nameOfStep(step)}
                 </Link>
+                {asked.basis !== asked.label && <span className={styles.basis}>{asked.basis}</span>}
               </>
             ),
           },

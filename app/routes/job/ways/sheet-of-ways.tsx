@@ -97,7 +97,7 @@ const rows = (
           <Figure why={w.explainCost}>{showMoney(w.cost.typical, w.cost.currency)}</Figure>
           {w.ifUnfit && (
             <small>
-              {showMoney(w.ifUnfit.typical, w.cost.currency)} if unfit, until {w.ifUnfit.look}
+              {showMoney(w.ifUnfit.typical, w.cost.currency)} if it is unfit; open until {w.ifUnfit.look}
             </small>
           )}
           {w.unpriced.length > 0 ? (

@@ -42,7 +42,7 @@ const nearestCar = (plot: Plot, cars: readonly ParkedCar[], at: Point): number =
 const withAnswers = (checks: readonly WallCheck[], document: Pick<CaseDocument, "confirmations">): WallCheck[] =>
   checks.map((check) => {
     if (check.passes !== null) return check;
-    const asked = askedOnSite(`place.${check.id}: ${check.text}`, check.text, `${check.text}; ${check.numbers}`);
+    const asked = askedOnSite(`place.${check.id}: ${check.text}`, check.text, check.numbers || check.text);
     return { ...check, asked, passes: holdsByAnswer(answerTo(asked, document)) };
   });
 

@@ -69,6 +69,8 @@ function AnswerDetails(props: { asked: Asked; given: GivenAnswer; onChange(more:
     <>
       <span className="quiet">{[by, on && showDay(on, conventions)].filter(Boolean).join(", ")}</span>
       <Input
+        // An undo gives the words that were there before.
+        key={words}
         size="small"
         aria-label={`Words on ${asked.label}`}
         placeholder="in words"

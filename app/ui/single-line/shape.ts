@@ -88,7 +88,8 @@ export function singleLineShape(way: WayJudgement, earth: string): SingleLineSha
   const rows = way.path.map((link): SingleLineRow => {
     const isNew =
       link.known === "planned" ||
-      changed.some((panel) => link.link === panel || link.link.startsWith(`${panel}:`)) || (link.kind === "charger" && way.workItems.length > 0 && !way.chargerStays);
+      changed.some((panel) => link.link === panel || link.link.startsWith(`${panel}:`)) ||
+      (link.kind === "charger" && way.workItems.length > 0 && !way.chargerStays);
     const sizes = [...sizesOf(link, way, earth), ...(link.clamps ? [clampsInWords(link.clamps)] : [])];
     const y = next;
     next += ROW + LINE * (sizes.length - 1);

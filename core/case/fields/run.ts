@@ -92,14 +92,14 @@ export const runFields = defineFields(
     },
     wishHidden: {
       at: "/run/wishes/hidden",
-      label: "The customer wants it hidden",
+      label: "Wish: hidden from view",
       control: { kind: "switch" },
       asked: hasParts,
     },
-    wishLow: { at: "/run/wishes/low", label: "Or at least low", control: { kind: "switch" }, asked: hasParts },
+    wishLow: { at: "/run/wishes/low", label: "Wish: low", control: { kind: "switch" }, asked: hasParts },
     wishNotInFront: {
       at: "/run/wishes/notInFront",
-      label: "Not on the front",
+      label: "Wish: not on the front",
       control: { kind: "switch" },
       asked: hasParts,
     },

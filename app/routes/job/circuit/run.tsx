@@ -12,6 +12,7 @@ import { assumedKey, markAssumed } from "#core/survey/assumed.ts";
 import { showTemperature } from "#core/units.ts";
 import { CaseField } from "#ui/case-field/case-field.tsx";
 import { Field, Fields } from "#ui/field/field.tsx";
+import { Fold } from "#ui/frame/fold.tsx";
 import { Section } from "#ui/frame/sheet.tsx";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
 import styles from "./circuit.module.css";
@@ -92,7 +93,7 @@ export function RunSection({ rules, managed, onDraw }: Props) {
       {segments.length > 0 && (
         <>
           <WholeRun managed={managed} />
-          <MakingGood />
+          <LooksAndMakingGood />
           {managed && <Signal />}
           <OtherRoutes />
         </>
@@ -142,25 +143,35 @@ function WholeRun({ managed }: Pick<Props, "managed">) {
             )}
           </Field>
         ))}
-      <CaseField of={runFields.wishHidden} />
-      <CaseField of={runFields.wishLow} />
-      <CaseField of={runFields.wishNotInFront} />
       <CaseField of={runFields.name} />
     </Fields>
   );
 }
 
-/** What is made good afterwards, in the price or not. */
-const MakingGood = () => (
-  <>
-    <h3>Made good afterwards</h3>
-    <Fields>
-      {Object.values(makingGoodFields).map((field) => (
-        <CaseField key={field.at} of={field} />
-      ))}
-    </Fields>
-  </>
-);
+/** What the customer wishes of its looks, and what is made good afterwards. */
+function LooksAndMakingGood() {
+  const { run } = useJob().document;
+  const wished = Object.values(run?.wishes ?? {}).filter(Boolean).length;
+  const entered = wished + Object.keys(run?.makingGood ?? {}).length;
+  return (
+    <Fold
+      title={
+        <>
+          Looks, and what is made good
+          <span className="quiet"> {entered > 0 ? `${entered} entered` : ""}</span>
+        </>
+      }
+    >
+      <Fields>
+        {[runFields.wishHidden, runFields.wishLow, runFields.wishNotInFront, ...Object.values(makingGoodFields)].map(
+          (field) => (
+            <CaseField key={field.at} of={field} />
+          ),
+        )}
+      </Fields>
+    </Fold>
+  );
+}
 
 /** How the clamps' reading gets to the charger. */
 const Signal = () => (

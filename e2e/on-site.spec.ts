@@ -61,7 +61,7 @@ test("a stub has a range of price until it is seen at both ends", async ({ page,
   await saved(page);
   await goToStep(page, "ways");
   await expect(prices).not.toContainText("if it is unfit");
-  const stub = (await caseOf(page, heron, id)).panels[0]?.circuits?.find((c) => c.id === "k5");
+  const stub = (await caseOf(page, heron, id)).panels[0]?.circuits?.find((c: { id: string }) => c.id === "k5");
   expect(stub).toMatchObject({ endsSeen: true, farEnd: { armourEarthed: false } });
 });
 

@@ -193,7 +193,7 @@ function withChecks(design: CircuitDesign, asked: readonly RouteCheck[], documen
   const failed = checks.filter((c) => c.passes === false);
   return {
     ...design,
-    checks: [...design.checks, ...checks],
+    checks: [...withConfirmations(design.checks, document), ...checks],
     cautions: [...design.cautions, ...failed.map((c) => `${c.label}: ${c.numbers} (${c.rule}).`)],
   };
 }

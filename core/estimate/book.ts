@@ -72,6 +72,8 @@ const WITHIN: Readonly<Record<string, string>> = {
   "junction-box": "sundries",
   "labour:junction-box": "labour:new-circuit",
   "run:signal-cable": "labour:clamps",
+  "labour:take-out:pull-line": "labour:new-circuit",
+  "labour:take-out:taken-out": "labour:new-circuit",
   "labour:fix:masonry": "labour:new-circuit",
   "labour:fix:board": "labour:new-circuit",
   "labour:fix:post": "labour:new-circuit",

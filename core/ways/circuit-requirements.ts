@@ -154,6 +154,7 @@ function putRun(
     if (!made?.conduitIsThere && (made?.conduit || CONDUIT.includes(method)))
       put(conduitItem(method, made?.conduit ?? null), long);
     put(segment.surface ? `run:${method}:${segment.surface}` : `run:${method}`, long);
+    if (segment.raceway?.existing && segment.raceway.old) put(`labour:take-out:${segment.raceway.old}`, 1);
     const supports = made && codebook.circuit.supportsOf(segment, made);
     if (supports) {
       const count = countOfSupports(long, supports);

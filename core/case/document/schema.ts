@@ -45,6 +45,7 @@ import {
   LOAD_KINDS,
   MAKING_GOOD,
   METHOD_IDS,
+  OLD_CONDUCTORS,
   OUTLET_TYPES,
   PERMISSION_STATES,
   PERMISSIONS,
@@ -439,6 +440,10 @@ export const racewaySchema = objectField({
     requiredField(textOrObject(conductorFields, "must be a conductor size such as 12 AWG, or a conductor")),
     MOST.heldConductors,
   ),
+  /** Radius of its tightest elbow, inches. */
+  elbowIn: numberAbove(60),
+  /** Old conductors that go: pulled out first, or with the new ones on them. */
+  old: oneOf(OLD_CONDUCTORS),
 });
 
 export const runSegment = objectField({

@@ -102,6 +102,8 @@ export const MAKING_GOOD = ["plaster", "paint", "floor", "carpet", "furniture", 
 export const DONE_BY = ["firm", "customer"] as const;
 /** How the current of a charger is set by its installer. */
 export const SET_BY = ["switch", "tool", "app"] as const;
+/** What becomes of old conductors in a raceway that is there. */
+export const OLD_CONDUCTORS = ["pull-line", "taken-out"] as const;
 /** Reception of the charger's data network at its wall. */
 export const RECEPTIONS = ["good", "weak", "none"] as const;
 /** Where a value of the survey came from. */

@@ -263,6 +263,25 @@ export const segmentFields = defineFields(
       asked: (context) => partIn(context)?.raceway != null,
       hint: "all of them, grounding conductors too",
     },
+    racewayElbow: {
+      at: "/run/segments/*/raceway/elbowIn",
+      label: "Radius of its tightest elbow, in",
+      control: bareNumber,
+      asked: (context) => partIn(context)?.raceway != null,
+    },
+    racewayOld: {
+      at: "/run/segments/*/raceway/old",
+      label: "Old conductors that go",
+      control: {
+        kind: "choice",
+        none: "there are none",
+        options: [
+          { value: "pull-line", label: "pull the new ones in" },
+          { value: "taken-out", label: "are taken out first" },
+        ],
+      },
+      asked: (context) => partIn(context)?.raceway != null,
+    },
     rise: {
       at: "/run/segments/*/rise",
       label: "Climbs and drops",

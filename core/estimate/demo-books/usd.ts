@@ -273,6 +273,8 @@ export const USD_BOOK: PriceBook = {
       ["labour:drill:concreteFloors", "Search and drill a concrete floor", 40, 75, 150],
       ["labour:drill:flatRoofs", "Go through a flat roof, collar sealed", 45, 75, 150],
       ["labour:fence", "Fix to a fence, posts made good", 20, 40, 80],
+      ["labour:take-out:pull-line", "Prove old conductors dead, pull the new ones in on them", 10, 20, 45],
+      ["labour:take-out:taken-out", "Prove old conductors dead and take them out, line in", 15, 30, 70],
       ["labour:fix:masonry", "Drill and plug for a fixing", 1, 2, 4],
       ["labour:fix:board", "Anchor or backing for a fixing in board", 2, 4, 8],
       ["labour:fix:post", "Fixing on a post", 1, 2, 4],

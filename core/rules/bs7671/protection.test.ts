@@ -31,6 +31,15 @@ describe("the protection of a charging circuit", () => {
     expect(items(null)).toEqual(expect.arrayContaining(["device:rcd-b", "device:lost-pen"]));
     expect(workIn(home(null), "dedicated-circuit")).toMatch(/type B/);
   });
+  it("asks for room on the wall for each unit, and for none without one", () => {
+    const both: Protection = { residual: { at: "supply-end", kind: "B" }, lostPen: { at: "board", kind: "detection" } };
+    const rooms = dedicated(both).circuit?.checks.filter(({ id }) => id === "unit-room") ?? [];
+    expect(rooms.map(({ label, passes }) => [label, passes])).toEqual([
+      ["Room for the unit beside the board", null],
+      ["Room for the unit at the supply end of the circuit", null],
+    ]);
+    expect(check(null, "unit-room")).toBeUndefined();
+  });
   it("in one unit at the supply end is bought once", () => {
     const both: Protection = {
       residual: { at: "supply-end", kind: "B" },

@@ -3,6 +3,8 @@ import { hasTypeB } from "#core/case/document/lookups.ts";
 import type { CaseDocument, Charger } from "#core/case/document/types.ts";
 import { requirements, type WorkItem } from "#core/estimate/requirements.ts";
 import { listed } from "#core/words.ts";
+import { routeCheck } from "../circuit/check.ts";
+import type { RouteCheck } from "../circuit/types.ts";
 
 type Place = "board" | "supply-end" | "charger";
 
@@ -74,3 +76,21 @@ export function lostPenInWords({ charger }: Pick<CaseDocument, "charger">): stri
   if (kind === "electrode") return "an electrode of the circuit's own";
   return at === undefined ? null : `detection ${PLACE[at]}`;
 }
+
+/** Room on the wall for each unit that the job puts on the charger's circuit; empty without one. */
+export const unitRoomChecks = (document: CaseDocument): RouteCheck[] =>
+  (["board", "supply-end"] as const).flatMap((place) => {
+    const unit = unitAt(document, place);
+    return unit
+      ? [
+          routeCheck(
+            "unit-room",
+            `Room for the unit ${PLACE[place]}`,
+            null,
+            "BS 7671 132.12",
+            "room on the wall for one enclosure, to work at it and to read its label",
+            listed(unit.does),
+          ),
+        ]
+      : [];
+  });

@@ -225,6 +225,8 @@ function Raceway({ index }: { index: number }) {
         )}
       </Field>
       <CaseField of={segmentFields.racewayHolds} index={[index]} />
+      <CaseField of={segmentFields.racewayElbow} index={[index]} />
+      <CaseField of={segmentFields.racewayOld} index={[index]} />
     </Fields>
   );
 }

@@ -8,7 +8,7 @@ import { indexesWhere, junctionBoxes, oneCheckFor } from "#core/rules/circuit/pa
 import type { DesignedSegment, RouteCheck, RoutedCircuit, SupportSpacing } from "#core/rules/circuit/types.ts";
 import { exceeds } from "#core/tolerance.ts";
 import { lengthM, showA, showNumber, showOhm } from "#core/units.ts";
-import { lostPenInWords, residualInWords } from "../protection.ts";
+import { lostPenInWords, residualInWords, unitRoomChecks } from "../protection.ts";
 import type { Bs7671Sections } from "../sections.ts";
 import { SURGE_RULE, surgeAnswer } from "../surge.ts";
 import { ukWords } from "../words.ts";
@@ -242,6 +242,7 @@ export const bsRoute = (routed: RoutedCircuit, sections: Bs7671Sections): RouteC
   ...cover(routed),
   ...fixings(routed),
   ...protection(routed),
+  ...unitRoomChecks(routed.document),
   ...boxes(routed),
   ...bothWays(routed, sections),
 ];

@@ -20,6 +20,7 @@ import {
   RACEWAYS,
 } from "./circuit-tables.ts";
 import { nextStandardDeviceA } from "./conductor.ts";
+import { oldRacewayChecks } from "./old-raceway.ts";
 import { pullChecks } from "./pull.ts";
 import { necRoute, necSupports } from "./route.ts";
 
@@ -362,6 +363,7 @@ export const necCircuit: CircuitRules = {
       );
     }
     checks.push(...pullChecks(stretchesOfRun.flat(), segments, liveIn(asked)));
+    checks.push(...oldRacewayChecks(stretchesOfRun.flat(), segments));
     const cautions = [...design.cautions];
     const ownEarth = conductor.type === "nm-b" ? ownValue(NM_B_EARTH, conductor.size) : undefined;
     if (ownEarth && circularMils(ownEarth) < circularMils(earthConductor.size))

@@ -11,7 +11,7 @@ import { runShared } from "./shared.ts";
 const house = (amps: readonly number[], dtS: number, more: Partial<HouseSteps> = {}): HouseSteps => ({
   dtS,
   amps: Float64Array.from(amps),
-  clamps: null,
+  guards: [],
   blocked: null,
   cheap: null,
   ...more,

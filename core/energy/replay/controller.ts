@@ -35,12 +35,31 @@ function atFull(missing: number, battery: ChargingWay["battery"]): number {
   return missing - (target - from) * kWh + (falling + atLeast) * kWh;
 }
 
+/** Clamps at a part of the house that leave the charger less room than those of the supply. */
+export interface GuardSteps {
+  /** What its loads draw in each step, A; NaN where nothing is known. */
+  own: Float64Array;
+  /** By how much its limit is below that of the supply, A. */
+  lessA: number;
+}
+
+/** The reading of all clamps in one step, as if those of the supply had read it, A: the one that leaves least room. */
+export function readingAt(amps: Float64Array, guards: readonly GuardSteps[], step: number): number {
+  let read = amps[step] as number;
+  for (let g = 0; g < guards.length; g++) {
+    const { own, lessA } = guards[g] as GuardSteps;
+    const asAtSupply = lessA + (own[step] as number);
+    if (asAtSupply > read) read = asAtSupply;
+  }
+  return read;
+}
+
 export interface HouseSteps {
   dtS: number;
   /** House current without the charger, A, negative where it gives away; NaN where nothing is known. */
   amps: Float64Array;
-  /** Readings of clamps that do not measure exactly the whole house; null where they do. */
-  clamps: Float64Array | null;
+  /** Clamps beside those of the supply. */
+  guards: readonly GuardSteps[];
   /** Steps in which an appliance that goes first keeps the charger off. */
   blocked: Uint8Array | null;
   /** Steps of the cheap tariff. */
@@ -189,8 +208,7 @@ class Run {
    * @returns what it got, kWh
    */
   night(n: number, { from, spans, to }: ReplayNight, asked: number): number {
-    const { amps, blocked, cheap, dtS } = this.house;
-    const clamps = this.house.clamps ?? amps;
+    const { amps, blocked, cheap, dtS, guards } = this.house;
     const { battery, managed, silent, solarFirst } = this.way;
     // Unary plus keeps these as doubles, or V8 boxes them on each step.
     const need = +asked;
@@ -201,6 +219,7 @@ class Run {
     const thermalShare = +this.way.thermalShare;
     const { lag, overLimitFrom, overRatingFrom, perStep, squared, trace, traceFrom, traceTo } = this;
     const control = this.control;
+    const isGuarded = guards.length > 0;
     control.plugIn();
     const silentSteps = Math.ceil(SILENT_FOR_S / dtS);
     const silentFrom = silent ? from + silent.from : 0;
@@ -237,7 +256,7 @@ class Run {
         }
         if (managed) {
           const at = k - lag;
-          const read = clamps[Math.max(at, 0)] as number;
+          const read = isGuarded ? readingAt(amps, guards, Math.max(at, 0)) : (amps[Math.max(at, 0)] as number);
           // Without a clamp reading there is no room.
           let available = Number.isNaN(read) ? 0 : L - read * readsShare;
           if (solarFirst && !fromGrid && atFull(need - got, battery) * SOLAR_MARGIN >= (to - k) * perStep * mostA)

@@ -13,7 +13,7 @@ import {
 import { stepShare, thermalModel } from "./device.ts";
 import type { ReplayNight } from "./nights.ts";
 import { FAULTS, limitTried, type ReplayOptions, SILENT_HOURS } from "./options.ts";
-import { partTotals } from "./parts.ts";
+import { drawsOf, partTotals } from "./parts.ts";
 import type { WaySum } from "./results.ts";
 import { runShared } from "./shared.ts";
 import { chargerSteps, controllerSteps, ofPanel, type ReplayStage } from "./stage.ts";
@@ -80,18 +80,13 @@ const partTried = (part: PartOfWay, options: ReplayOptions): PartOfWay => ({
 });
 
 /** The feeders on a way during its run. @param charger charging current of each step of the nights, A */
-const partsDuring = (stage: ReplayStage, way: WayToReplay, options: ReplayOptions, charger: Float64Array) =>
-  way.parts.map((part) => {
-    const { codebook, nights } = stage;
-    return partTotals(
-      partTried(part, options),
-      ofPanel(stage, part.at),
-      nights,
-      charger,
-      options.dtS,
-      codebook.supplyDevice,
-    );
-  });
+function partsDuring(stage: ReplayStage, way: WayToReplay, options: ReplayOptions, charger: Float64Array) {
+  const { codebook, nights } = stage;
+  const draws = drawsOf(charger, nights);
+  return way.parts.map((part) =>
+    partTotals(partTried(part, options), ofPanel(stage, part.at), nights, draws, options.dtS, codebook.supplyDevice),
+  );
+}
 
 /** Runs one way over the days of a stage. */
 export function replayWay(stage: ReplayStage, way: WayToReplay, options: ReplayOptions): WaySum {

@@ -6,6 +6,7 @@ import {
   type NightResults,
   type ReplayTrace,
   type RunTotals,
+  readingAt,
   toSun,
   WS_PER_KWH,
 } from "./controller.ts";
@@ -42,8 +43,7 @@ export function runShared(
   results: NightResults,
   trace: ReplayTrace | null = null,
 ): RunTotals {
-  const { amps, blocked, cheap, dtS } = house;
-  const clamps = house.clamps ?? amps;
+  const { amps, guards, blocked, cheap, dtS } = house;
   const { managed, mostA, volts, limitA, ratingA, thermalShare, readsShare } = way;
   const lag = Math.max(1, Math.round(way.lagS / dtS));
   const perStep = (volts * dtS) / WS_PER_KWH;
@@ -97,7 +97,7 @@ export function runShared(
       const may = span < spans.length && k >= (spans[span] as number);
       let c = 0;
       if (may && (pair[0].wants || pair[1].wants)) {
-        const read = clamps[Math.max(0, k - lag)] as number;
+        const read = readingAt(amps, guards, Math.max(0, k - lag));
         const silent =
           managed &&
           way.silent !== null &&

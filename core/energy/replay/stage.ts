@@ -12,7 +12,8 @@ import { DAY_S, momentOf } from "../intervals/clock.ts";
 import type { IntervalSeries } from "../intervals/series.ts";
 import { minutesOf } from "../need/hours.ts";
 import { nightNeed } from "../need/need.ts";
-import type { HouseSteps } from "./controller.ts";
+import { highestOf } from "./blocks.ts";
+import type { GuardSteps, HouseSteps } from "./controller.ts";
 import { madeHouse, madeOn, measuredHouse, nextMadeYear, type ReplayHouse } from "./house.ts";
 import { nightsOn, type ReplayNight, stepFrom } from "./nights.ts";
 import { limitTried, type ReplayOptions } from "./options.ts";
@@ -36,7 +37,6 @@ export interface ReplayStage {
   scratch: {
     amps: Float64Array | null;
     blocked: Uint8Array | null;
-    clamps: Float64Array | null;
     charger: Float64Array | null;
   };
   /** The loads of each panel, by its id, made once for all ways. */
@@ -86,7 +86,7 @@ export function stageOf(today: CaseDocument, { dtS, seed }: ReplayOptions, serie
     house,
     ...nightsOf(house, document),
     cheap: cheapSteps(house, document),
-    scratch: { amps: null, blocked: null, clamps: null, charger: null },
+    scratch: { amps: null, blocked: null, charger: null },
     ofPanels: new Map(),
   };
 }
@@ -124,7 +124,7 @@ export function ofPanel({ house, document, ofPanels }: ReplayStage, panel: strin
     house,
     house.loads.filter((l) => l.panel !== null && behind.has(l.panel)),
   );
-  const made: PartAlone = { own, above: new Map(), warmth: new Map() };
+  const made: PartAlone = { own, highest: highestOf(own), above: new Map(), warmth: new Map() };
   ofPanels.set(panel, made);
   return made;
 }
@@ -135,35 +135,19 @@ export function chargerSteps({ house, scratch }: ReplayStage): Float64Array {
   return scratch.charger;
 }
 
-/** Room left by the clamps of several parts, converted to one reading at the supply; only the nights are written. */
-function clampsOf(stage: ReplayStage, way: WayToReplay, options: ReplayOptions): Float64Array | null {
-  const guarded = way.parts.filter((part) => part.limitA !== null);
-  if (guarded.length === 0) return null;
-  const { house, nights, scratch } = stage;
+/** The clamps of a way beside those of the supply, with the limits that are tried. */
+function guardsOf(stage: ReplayStage, way: WayToReplay, options: ReplayOptions): GuardSteps[] {
   const supplyA = limitTried(options, "supply", way.limitA);
-  scratch.clamps ??= new Float64Array(house.amps.length);
-  const read = scratch.clamps;
-  const lag = Math.ceil(options.lagS / options.dtS);
-  for (const night of nights) {
-    const from = Math.max(0, night.from - lag);
-    read.set(house.amps.subarray(from, night.to), from);
-    for (const { at, limitA } of guarded) {
-      const { own } = ofPanel(stage, at);
-      const moreA = supplyA - limitTried(options, at, limitA ?? 0);
-      for (let k = from; k < night.to; k++) {
-        const asAtSupply = moreA + (own[k] as number);
-        if (asAtSupply > (read[k] as number)) read[k] = asAtSupply;
-      }
-    }
-  }
-  return read;
+  return way.parts.flatMap(({ at, limitA }) =>
+    limitA === null ? [] : [{ own: ofPanel(stage, at).own, lessA: supplyA - limitTried(options, at, limitA) }],
+  );
 }
 
 /** The steps of the house as one way's controller reads them. */
 export const controllerSteps = (stage: ReplayStage, way: WayToReplay, options: ReplayOptions): HouseSteps => ({
   dtS: stage.house.grid.dtS,
   amps: stage.house.amps,
-  clamps: clampsOf(stage, way, options),
+  guards: guardsOf(stage, way, options),
   blocked: way.goesFirst ? blockedBy(stage, way.goesFirst) : null,
   cheap: stage.cheap,
 });

@@ -79,9 +79,31 @@ describe("surge protection that is offered", () => {
     expect(price(beside)).toBeGreaterThan(price(wanted));
     expect(workIn(beside, "dedicated-circuit")).toContain("in an enclosure beside it");
   });
-  it("never improves a verdict by an answer that is taken away", () => {
-    const wanted = answered(home(), OFFER, "yes");
-    expect(wayIn(wanted, "dedicated-circuit").verdict).toBe("with-work");
-    expect(wayIn(home(), "dedicated-circuit").verdict).not.toBe("ruled-out");
+  it("and wanted is no reason against being ready: nothing needs it", () => {
+    const plain = home({ run: undefined, place: undefined });
+    expect(wayIn(plain, "dedicated-circuit").verdict).toBe("ready");
+    const wanted = answered(plain, OFFER, "yes");
+    expect(wayIn(wanted, "dedicated-circuit").verdict).toBe("ready");
+    expect(workIn(wanted, "dedicated-circuit")).toContain("Fit a surge protective device");
+  });
+});
+
+describe("open checks of a circuit", () => {
+  const own = (document: CaseDocument) => wayIn(document, "dedicated-circuit");
+  it("are seen to before the way is ready, and answered they are no work", () => {
+    expect(own(home())).toMatchObject({ verdict: "with-work", onlyConfirm: true });
+    expect(workIn(home(), "dedicated-circuit")).toContain(
+      "See to it on site, and answer the checks of the circuit: surge protection, fixings that survive a fire and through a cavity",
+    );
+    const seen = [/^Through a cavity$/, /^Fixings/].reduce(
+      (at, label) => answered(at, label, "yes"),
+      answered(home(), /Offer surge/, "refused"),
+    );
+    expect(own(seen)).toMatchObject({ verdict: "ready", onlyConfirm: false });
+  });
+  it("stay open while they are to be proved by test, and are work where the answer is no", () => {
+    expect(own(answered(home(), /^Through a cavity$/, "by-test")).onlyConfirm).toBe(true);
+    const not = answered(home(), /^Through a cavity$/, "no");
+    expect(own(not)).toMatchObject({ verdict: "with-work", onlyConfirm: false });
   });
 });

@@ -56,6 +56,7 @@ function lookFor(rules: readonly FindingRule[], home: Home, target: PathTarget, 
         faults.push({
           finding: { code, severity, text: capital(found.text), rule: found.rule ?? rule.rule, todo, link: found.link },
           reason,
+          isExtra: rule.isExtra === true,
           mend(at, end) {
             const mended = mend?.of(at, thing, end, found);
             return mended && mend ? { requires: mend.requires, ...mended } : null;

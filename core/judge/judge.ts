@@ -26,7 +26,7 @@ import { joined, withCharge } from "#core/ways/charger-placement.ts";
 import { spareClampsWork } from "#core/ways/clamps-work.ts";
 import type { JudgedVerdict, JudgingContext, Proposal } from "#core/ways/types.ts";
 import type { RuleCitation } from "#core/why.ts";
-import { lower } from "#core/words.ts";
+import { listed, lower } from "#core/words.ts";
 import { workAtCharger } from "./at-charger.ts";
 import { withCautions } from "./cautions.ts";
 import { confirmationVisit, consentOfOperator, measureFirst, withIsolation, withSourcesIsolated } from "./first.ts";
@@ -72,6 +72,8 @@ interface Mending {
   items: WorkItem[];
   reasons: WayReason[];
   stops: WayReason[];
+  /** How many of the items the owner wants and nothing needs. */
+  extras: number;
   /** Ids of the work that removes a `stop` finding. */
   urgent: ReadonlySet<string>;
   /** Faults as they were found, before anything was mended. */
@@ -89,6 +91,7 @@ function mend(context: JudgingContext, proposal: Proposal): Mending {
   const reasons: WayReason[] = [];
   const stops: WayReason[] = [];
   const tried = new Set<string>();
+  let extras = 0;
   const urgent = new Set<string>();
   // A `stop` fault that this way cannot repair rules it out at once.
   for (const fault of found.faults) {
@@ -109,12 +112,13 @@ function mend(context: JudgingContext, proposal: Proposal): Mending {
         const id = `mend:${code}:${link}`;
         items.push({ id, text: mended.text, requires: mended.requires, link, mends: code });
         if (severity === "stop") urgent.add(id);
-        reasons.push(because);
+        if (fault.isExtra) extras++;
+        else reasons.push(because);
         // An earlier repair may have removed this fault, so the path is computed again.
         path = pathTo(home, targetOf(home.document), FAULTS);
         break;
       }
-      reasons.push(because);
+      if (!fault.isExtra) reasons.push(because);
     }
   }
   const mended = home;
@@ -126,7 +130,7 @@ function mend(context: JudgingContext, proposal: Proposal): Mending {
     homes.set(chargeA, made);
     return made;
   };
-  return { home, path, items, reasons, stops, urgent, found, charged };
+  return { home, path, items, reasons, stops, extras, urgent, found, charged };
 }
 const key = ({ code, link }: { code: string; link: string }) => `${code} ${link}`;
 
@@ -398,18 +402,20 @@ export function judgeProposal(context: JudgingContext, proposal: Proposal): Judg
   const run = judgement.circuit ? runToMend(judgement.circuit) : NOTHING_TO_MEND;
   const rest = [...first.items, ...operator.items, ...others, ...run.items, ...own];
   const dead = withSourcesIsolated(context, withIsolation(context, [...urgent, ...rest]));
-  const items = [...confirm, ...dead].map((item) => withCautions(item, context.document, codebook));
+  const open = judgement.circuit ? openChecks(judgement.circuit) : NOTHING_TO_MEND;
+  const items = [...confirm, ...open.items, ...dead].map((item) => withCautions(item, context.document, codebook));
   const mustWork =
     proposal.takesWork ||
     atCharger.some(({ id }) => id === "set-current" || id === "departure") ||
-    mending.items.length > 0 ||
+    mending.items.length > mending.extras ||
     first.items.length > 0 ||
     operator.items.length > 0 ||
     spareClamps.length > 0 ||
     run.items.length > 0;
-  const unmended = mending.reasons.length > mending.items.length;
-  judgement.verdict = mustWork || unmended || confirm.length > 0 ? "with-work" : "ready";
-  judgement.onlyConfirm = !mustWork && !unmended && confirm.length > 0;
+  const unmended = mending.reasons.length > mending.items.length - mending.extras;
+  const isOpen = confirm.length > 0 || open.items.length > 0;
+  judgement.verdict = mustWork || unmended || isOpen ? "with-work" : "ready";
+  judgement.onlyConfirm = !mustWork && !unmended && isOpen;
   judgement.circuitA = circuitA;
   judgement.reasons = [
     ...first.reasons,
@@ -417,6 +423,7 @@ export function judgeProposal(context: JudgingContext, proposal: Proposal): Judg
     ...mending.reasons,
     ...run.reasons,
     ...proposal.solves,
+    ...open.reasons,
     ...confirmReason(confirm),
   ];
   judgement.items = items;
@@ -453,6 +460,31 @@ function runToMend(circuit: CircuitDesign): typeof NOTHING_TO_MEND {
       requires: IN_PASSING,
     })),
     reasons: faults.map((c) => wayReason("fault-on-path", `${c.label}: ${c.numbers}`, c.rule)),
+  };
+}
+
+/** Checks that only a person on site can answer: until they are, nothing is ready. */
+function openChecks({ checks }: CircuitDesign): typeof NOTHING_TO_MEND {
+  const open = checks.filter((c) => c.passes === null && c.advice === undefined);
+  if (open.length === 0) return NOTHING_TO_MEND;
+  return {
+    items: [
+      {
+        id: "see-to",
+        text: `See to it on site, and answer the checks of the circuit: ${listed(open.map(({ label }) => lower(label)))}`,
+        requires: IN_PASSING,
+        link: "charger",
+      },
+    ],
+    reasons: [
+      wayReason(
+        "not-confirmed",
+        open.length === 1
+          ? "One check of the circuit has not been answered yet"
+          : `${open.length} checks of the circuit have not been answered yet`,
+        "Site survey",
+      ),
+    ],
   };
 }
 

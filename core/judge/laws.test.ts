@@ -348,6 +348,22 @@ describe("the same home", () => {
   });
 });
 
+describe("a board of the charger's own, by the job's school", () => {
+  it("changes no demand, of the home or of a feeder", () => {
+    fc.assert(
+      fc.property(anyHome, (home) => {
+        const own: CaseDocument = { ...home, options: { ...home.options, chargerBoard: "own" } };
+        const [before, after] = [assess(home), assess(own)];
+        const demands = ({ calculations, feeders }: typeof before) => [
+          ...calculations.map(({ method, demandA }) => [method, demandA]),
+          ...feeders.map(({ name, demandA }) => [name, demandA]),
+        ];
+        expect(demands(after)).toEqual(demands(before));
+      }),
+    );
+  });
+});
+
 describe("answers of the person on site", () => {
   const ANSWERS = ["yes", "no", "refused", "by-test"] as const;
   /** A home with a run and a surge device to offer, and some answers to what it asks. */

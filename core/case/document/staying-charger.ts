@@ -33,7 +33,11 @@ export function stayingCharger(document: CaseDocument): StayingCharger | null {
   const there = chargersThere(document);
   const load = there.find(({ id }) => id === document.charger?.load) ?? there[0];
   if (!load) return null;
-  const circuit = document.panels.flatMap((p) => p.circuits ?? []).find((c) => c.loads?.includes(load.id));
+  // Of several circuits that are said to feed it, the order in which they were entered decides nothing.
+  const [circuit] = document.panels
+    .flatMap((p) => p.circuits ?? [])
+    .filter((c) => c.loads?.includes(load.id))
+    .sort((a, b) => a.id.localeCompare(b.id));
   const found = circuitOf(document, circuit?.id ?? document.charger?.circuit);
   return {
     load,

@@ -232,6 +232,7 @@ export const ukFindings = (sections: Bs7671Sections): readonly FindingRule[] => 
     rule: SURGE_RULE,
     todo: "Fit it with the work",
     reason: "fault-on-path",
+    isExtra: true,
     check: ({ document, codebook }, panel) =>
       faultWhen(surgeAnswer(document, panel, codebook) === "wanted", () => ({
         link: linkId.panel(panel.id),

@@ -83,6 +83,8 @@ interface RuleOf<Thing> {
   todo: string | ((words: RegionWords) => string);
   /** Why a way is ruled out by it, or needs work for it. */
   reason: ReasonCode;
+  /** The owner wants it and nothing needs it: its work changes no verdict. */
+  isExtra?: true;
   /** Only looked for on the path to the charger. */
   pathOnly?: true;
   check(home: Home, thing: Thing, target: PathTarget): readonly FoundFault[];
@@ -106,5 +108,6 @@ export type FindingRule =
 export interface PathFault {
   finding: SurveyFinding;
   reason: ReasonCode;
+  isExtra: boolean;
   mend(home: Home, target: PathTarget): (RepairedHome & { requires: Requirements }) | null;
 }

@@ -59,8 +59,8 @@ const FAULTS: readonly FarEndFault[] = [
   {
     part: "oldElectrode",
     isBad: true,
-    text: "an old earth electrode is still connected there",
-    todo: "disconnect the electrode or prove it, so that the circuit has one earth",
+    text: "an old electrode is still connected there",
+    todo: "disconnect the old electrode, or measure it and say that it stays",
     parts: { "labour:device": 1 },
   },
 ];

@@ -74,7 +74,7 @@ describe("the far end of a circuit", () => {
     ["armourEarthed", false, /the armour is not earthed/, /Earth the armour at both ends/],
     ["enclosureSound", false, /its enclosure is broken/, /Fit a new enclosure/],
     ["roomInside", false, /too small for the new termination/, /Fit a larger box/],
-    ["oldElectrode", true, /old earth electrode is still connected/, /Disconnect the electrode or prove it/],
+    ["oldElectrode", true, /old electrode is still connected/, /Disconnect the old electrode/],
   ] as const)("%s: %s is found, mended and priced", (part, value, text, work) => {
     const bad = home({ farEnd: { ...NOTHING_WRONG, [part]: value } });
     expect(assess(bad).findings.find(({ code }) => code === "far-end-unfit")?.text).toMatch(text);

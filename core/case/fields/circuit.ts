@@ -130,7 +130,7 @@ export const circuitFields = defineFields(
     },
     oldElectrode: {
       at: "/panels/*/circuits/*/farEnd/oldElectrode",
-      label: "Far end: an old earth electrode",
+      label: "Far end: an old electrode",
       control: { kind: "yes-no" },
       asked: isSpare,
     },

@@ -3,12 +3,12 @@ import { Button, Checkbox } from "antd";
 import { createPatch } from "rfc6902";
 import type { Patch } from "#core/case/document/patch.ts";
 import { setValue } from "#core/case/document/set-value.ts";
-import type { ChargerFunction } from "#core/case/document/types.ts";
+import type { ChargerFunction, Length } from "#core/case/document/types.ts";
 import { itemsIn } from "#core/estimate/book.ts";
 import { CHARGER_FUNCTION_NAMES, type ChargerKind, comparedKinds, withKind } from "#core/estimate/charger-kinds.ts";
 import { showMoney } from "#core/estimate/estimate.ts";
 import { codebookOf } from "#core/rules/index.ts";
-import { showA, showNumber } from "#core/units.ts";
+import { FT_PER_M, showA, showNumber } from "#core/units.ts";
 import { listed } from "#core/words.ts";
 import { Section } from "#ui/frame/sheet.tsx";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
@@ -18,18 +18,22 @@ import styles from "./need.module.css";
 const FUNCTIONS = Object.entries(CHARGER_FUNCTION_NAMES) as [ChargerFunction, string][];
 /** Functions that only matter where a rule book asks for the earthing. */
 const OF_EARTHING: readonly ChargerFunction[] = ["dc", "pen"];
+const LB_PER_KG = 2.2046;
 const SET_BY = { switch: "switches", tool: "its maker's tool", app: "the installer's app" } as const;
 
 /** What its maker declares beside its functions: "lead of 7.5 m, 190 x 320 mm, set by its maker's tool". */
-function declaredInWords(kind: ChargerKind, { grants }: { grants: ReadonlyMap<string, string> }): string {
+function declaredInWords(kind: ChargerKind, unit: Length["unit"], grants: ReadonlyMap<string, string>): string {
   const { lead, leadKg, plug, plugType, widthM, heightM, setBy, torque, warrantyYears } = kind;
-  const mm = (m = 0) => showNumber(Math.round(m * 1000));
+  const inFeet = unit === "ft";
+  const small = (m = 0) => showNumber(inFeet ? Math.round(m * FT_PER_M * 120) / 10 : Math.round(m * 1000));
+  const weight =
+    leadKg && (inFeet ? `${showNumber(Math.round(leadKg * LB_PER_KG * 10) / 10)} lb` : `${showNumber(leadKg)} kg`);
   return [
     lead
-      ? `lead of ${showNumber(lead.value)} ${lead.unit}${leadKg ? ` and ${showNumber(leadKg)} kg` : ""}`
+      ? `lead of ${showNumber(lead.value)} ${lead.unit}${weight ? ` and ${weight}` : ""}`
       : !plug && "socket for a loose lead",
     plug && `by plug${plugType ? ` ${plugType}` : ""}`,
-    widthM && heightM && `${mm(widthM)} x ${mm(heightM)} mm`,
+    widthM && heightM && `${small(widthM)} x ${small(heightM)} ${inFeet ? "in" : "mm"}`,
     setBy && `set by ${SET_BY[setBy]}`,
     torque && `terminals ${torque}`,
     warrantyYears && `warranty ${warrantyYears} ${warrantyYears === 1 ? "year" : "years"}`,
@@ -44,7 +48,7 @@ export function KindsSection() {
   const { document, prices } = useJob();
   const store = useJobStore();
   const { charger } = document;
-  const { asksFor } = codebookOf(document.rules);
+  const { asksFor, lengthUnit } = codebookOf(document.rules);
   const wishes = charger?.wishes ?? [];
   const kinds = comparedKinds(prices.book, document);
   if (kinds.length === 0) return null;
@@ -88,7 +92,7 @@ export function KindsSection() {
                 {kind.id === charger?.kind && <span className="quiet"> chosen</span>}
                 <small>
                   {showA(kind.maxA)}
-                  {kind.phases === 3 ? " on three phases" : ""}, {declaredInWords(kind, { grants })}
+                  {kind.phases === 3 ? " on three phases" : ""}, {declaredInWords(kind, lengthUnit, grants)}
                 </small>
               </>
             ),

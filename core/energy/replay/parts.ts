@@ -95,8 +95,9 @@ interface NightAtPart {
   to: number;
   /** The first step of the next night, or the end. */
   next: number;
-  /** The state of the device stays below this. */
+  /** The state of the device stays below this, and from this step on below what the loads alone make of it. */
   mostThermal: number;
+  until: number;
 }
 
 /**
@@ -111,8 +112,8 @@ function boundOfNight(
   { highest: draws }: ChargerDraws,
   squared: number,
   left: number,
-): number {
-  let [added, most] = [0, 0];
+): Pick<NightAtPart, "mostThermal" | "until"> {
+  let [added, mostThermal, until] = [0, 0, from];
   for (let block = blockOf(from); block <= blockOf(next - 1); block++) {
     const c = draws[block] as number;
     if (c === 0 && added === 0) continue;
@@ -120,9 +121,11 @@ function boundOfNight(
     const settled = c * (2 * Math.max(0, own[block] as number) + c) * squared;
     if (settled > before) added = settled + (before - settled) * left;
     else if (c === 0) added = before * left < GONE ? 0 : before * left;
-    most = Math.max(most, (warmth.highest[block] as number) + Math.max(before, added));
+    const state = (warmth.highest[block] as number) + Math.max(before, added);
+    if (state > mostThermal) mostThermal = state;
+    if (state > warmth.most) until = endOfBlock(block);
   }
-  return most;
+  return { mostThermal, until };
 }
 
 /** The nights of a part, those that may warm its device most first. */
@@ -138,7 +141,7 @@ function warmestFirst(
   return nights
     .map(({ from, to }, n): NightAtPart => {
       const next = nights[n + 1]?.from ?? alone.own.length;
-      return { from, to, next, mostThermal: boundOfNight({ from, next }, alone, warmth, draws, squared, left) };
+      return { from, to, next, ...boundOfNight({ from, next }, alone, warmth, draws, squared, left) };
     })
     .sort((a, b) => b.mostThermal - a.mostThermal);
 }
@@ -176,7 +179,7 @@ function liftedIn(
 
 /** The highest state of a device in one night and the hours after it, from one that the charger has left. */
 function thermalIn(
-  { from, to, next }: NightAtPart,
+  { from, to, next, until }: NightAtPart,
   { own }: PartAlone,
   { states }: Warmth,
   { steps: charger }: ChargerDraws,
@@ -184,7 +187,8 @@ function thermalIn(
   share: number,
 ): number {
   let [added, most] = [0, 0];
-  for (let k = from; k < next; k++) {
+  const end = Math.min(next, until);
+  for (let k = from; k < end; k++) {
     const c = k < to ? (charger[k] as number) : 0;
     if (c === 0 && added === 0) {
       if (k >= to) break;

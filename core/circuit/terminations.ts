@@ -1,6 +1,7 @@
 /** Every terminal of a designed circuit, in the order in which they are made: what the log of terminations is filled in by. */
 import { hasNeutral } from "#core/case/document/lookups.ts";
 import type { CaseDocument, Conductor } from "#core/case/document/types.ts";
+import type { CircuitUnit } from "#core/estimate/requirements.ts";
 import { junctionBoxes } from "#core/rules/circuit/parts-of-run.ts";
 import type { CircuitDesign, DesignedSegment, TerminalNames } from "#core/rules/circuit/types.ts";
 import { showSize } from "#core/units.ts";
@@ -71,11 +72,15 @@ export function terminationsOfFeeder({ segments }: CircuitDesign, panel: string,
 }
 const NEUTRAL = "neutral";
 
-/** Every terminal of a designed circuit with its conductor, from the panel to the charger. */
+/**
+ * Every terminal of a designed circuit with its conductor, from the panel to the charger.
+ * @param units between the device and the charger
+ */
 export function terminationsOf(
   document: Pick<CaseDocument, "run" | "charger" | "options">,
   { segments, ...design }: CircuitDesign,
   names: TerminalNames,
+  units: readonly CircuitUnit[] = [],
 ): Termination[] {
   const { run, charger } = document;
   const first = segments[0];
@@ -95,5 +100,9 @@ export function terminationsOf(
       : [];
   const end = at(charger?.connection === "plug" ? "Receptacle" : "Charger", last);
   const torque = charger?.connection === "plug" ? undefined : charger?.torque;
-  return [...device, ...boxes, ...disconnect, ...end.map((made) => (torque ? { ...made, torque } : made))];
+  const ofUnits = units.flatMap(({ name }) => [
+    ...at(`${name}, supply side`, first),
+    ...at(`${name}, charger side`, first),
+  ]);
+  return [...device, ...ofUnits, ...boxes, ...disconnect, ...end.map((made) => (torque ? { ...made, torque } : made))];
 }

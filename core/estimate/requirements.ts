@@ -24,6 +24,12 @@ export const requirements = (parts: Readonly<Record<string, number>>, ...waits: 
 /** Done in passing, with the rest of the work. */
 export const IN_PASSING: Requirements = requirements({});
 
+/** A unit in a circuit between its device and the charger. */
+export interface CircuitUnit {
+  name: string;
+  does: string;
+}
+
 /** A piece of work; ways and mended faults are made of them. */
 export interface WorkItem {
   /** Items of the same id are done once. */
@@ -34,6 +40,8 @@ export interface WorkItem {
   link?: string;
   /** The fault it mends. */
   mends?: string;
+  /** The unit that it puts into the charger's circuit behind the device of the panel, and what that unit does. */
+  unit?: CircuitUnit;
   /** Dangers to the person who does the work. */
   cautions?: readonly string[];
 }

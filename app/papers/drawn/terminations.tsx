@@ -23,11 +23,12 @@ const t = StyleSheet.create({
 export default function TerminationsPaper(input: PaperInput) {
   const { document, assessment } = input;
   const { terminals: names } = codebookOf(document.rules).circuit;
-  const { circuit, feeder } = takenWay(assessment) ?? {};
+  const { circuit, feeder, workItems = [] } = takenWay(assessment) ?? {};
+  const units = workItems.flatMap(({ unit }) => unit ?? []);
   const fed = document.panels.find(({ id }) => id === feeder?.panel);
   const terminals = [
     ...(feeder ? terminationsOfFeeder(feeder.design, fed?.name ?? feeder.panel, names) : []),
-    ...(circuit ? terminationsOf(document, circuit, names) : []),
+    ...(circuit ? terminationsOf(document, circuit, names, units) : []),
   ];
   const unit = names.torqueUnit;
   return (

@@ -85,23 +85,21 @@ export function singleLineShape(way: WayJudgement, earth: string): SingleLineSha
   const changed = way.workItems.flatMap(({ id }) =>
     id.startsWith("new-panel:") ? [linkId.panel(id.slice("new-panel:".length))] : [],
   );
-  const rows = way.path.map((link): SingleLineRow => {
+  const units = way.workItems.flatMap(({ unit }) => unit ?? []);
+  const rowAt = (key: string, name: string, sizes: string[], isNew: boolean, sign = "", filled = false) => {
+    const y = next;
+    next += ROW + LINE * (sizes.length - 1);
+    return { key, y, sign, filled, what: `${name}${isNew ? ` (${NEW})` : ""}`, sizes, isNew };
+  };
+  const rows = way.path.flatMap((link): SingleLineRow[] => {
     const isNew =
       link.known === "planned" ||
       changed.some((panel) => link.link === panel || link.link.startsWith(`${panel}:`)) ||
       (link.kind === "charger" && way.workItems.length > 0 && !way.chargerStays);
     const sizes = [...sizesOf(link, way, earth), ...(link.clamps ? [clampsInWords(link.clamps)] : [])];
-    const y = next;
-    next += ROW + LINE * (sizes.length - 1);
-    return {
-      key: link.link,
-      y,
-      sign: SIGN[link.kind]?.(y) ?? "",
-      filled: link.kind === "supply",
-      what: `${link.name}${isNew ? ` (${NEW})` : ""}`,
-      sizes,
-      isNew,
-    };
+    const row = rowAt(link.link, link.name, sizes, isNew, SIGN[link.kind]?.(next) ?? "", link.kind === "supply");
+    if (link.kind !== "device") return [row];
+    return [row, ...units.map(({ name, does }) => rowAt(name, name, [does], true, gate(next)))];
   });
   const wires = rows.slice(1).map((row, i) => ({
     key: row.key,

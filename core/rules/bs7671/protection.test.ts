@@ -1,6 +1,8 @@
 /** Where the protective functions of a charger's circuit sit. */
 import { describe, expect, it } from "vitest";
 import type { CaseDocument } from "#core/case/document/types.ts";
+import { terminationsOf } from "#core/circuit/terminations.ts";
+import { codebookOf } from "#core/rules/index.ts";
 import { assess } from "#core/testing/assess.ts";
 import { knownUkHome } from "#core/testing/cases.ts";
 import { afterIn, wayIn, workIn } from "#core/testing/ways.ts";
@@ -30,6 +32,20 @@ describe("the protection of a charging circuit", () => {
   it("without an arrangement is mended by a device of type B and a unit", () => {
     expect(items(null)).toEqual(expect.arrayContaining(["device:rcd-b", "device:lost-pen"]));
     expect(workIn(home(null), "dedicated-circuit")).toMatch(/type B/);
+  });
+  it("stands on the termination sheet with both of its sides", () => {
+    const both: Protection = {
+      residual: { at: "supply-end", kind: "B" },
+      lostPen: { at: "supply-end", kind: "detection" },
+    };
+    const way = dedicated(both);
+    const units = way.workItems.flatMap(({ unit }) => unit ?? []);
+    if (!way.circuit) throw new Error("not designed");
+    const names = codebookOf(home(both).rules).circuit.terminals;
+    const terminals = terminationsOf(home(both), way.circuit, names, units).map(({ terminal }) => terminal);
+    expect(terminals).toContain("Unit at the supply end of the circuit, supply side, line");
+    expect(terminals).toContain("Unit at the supply end of the circuit, charger side, earth");
+    expect(terminationsOf(home(both), way.circuit, names)).toHaveLength(terminals.length - 6);
   });
   it("asks for room on the wall for each unit, and for none without one", () => {
     const both: Protection = { residual: { at: "supply-end", kind: "B" }, lostPen: { at: "board", kind: "detection" } };

@@ -53,6 +53,7 @@ export function protectionWork(document: CaseDocument): WorkItem[] {
         text: `Fit ${unit.does.length > 1 ? "one unit" : "a unit"} ${PLACE[place]} with ${listed(unit.does)}`,
         requires: requirements({ [unit.item]: 1, "labour:device": 1 }, "order"),
         link: "charger",
+        unit: { name: `Unit ${PLACE[place]}`, does: listed(unit.does) },
       },
     ];
   });

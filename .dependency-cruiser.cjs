@@ -39,6 +39,7 @@ const FLOORS = [
   ["ways"],
   ["judge", "changes"],
   ["decide"],
+  ["progress"],
   ["assess.ts", "find", "summary.ts"],
   ["assessed-case.ts", "explore", "wire.ts"],
 ];

@@ -4,6 +4,7 @@ import type { CaseDocument } from "#core/case/document/types.ts";
 import { answerOf, type JobAnswer } from "#core/decide/answer.ts";
 import type { Assessment } from "#core/decide/assessment.ts";
 import { decisionNow } from "#core/decide/decision.ts";
+import { type DueDay, dueOf } from "#core/progress/due.ts";
 import { ENGINE_VERSION } from "./engine.ts";
 import type { Waterline } from "./waterline.ts";
 
@@ -13,6 +14,8 @@ export interface CaseSummary extends JobAnswer {
   engine: number;
   /** The decision and the change that invalidates it; null without a decision. */
   decided: { way: string; shaken: string | null } | null;
+  /** What is due first, and on which day; null where nothing has one. */
+  due: DueDay | null;
   /** Version of the price book used; where the newest one applies and differs, the summary is recomputed. */
   prices: number;
 }
@@ -28,6 +31,7 @@ export function summaryOf(document: CaseDocument, assessment: Assessment, prices
     waterline: assessment.waterline,
     decided: decided && { way: decided.way.name, shaken: decided.shaken[0] ?? null },
     engine: ENGINE_VERSION,
+    due: dueOf(document, assessment),
     prices,
   };
 }

@@ -3,13 +3,15 @@ import "#core/rules/editions.ts";
 import { readFileSync } from "node:fs";
 import path from "node:path";
 import sharp from "sharp";
+import { applyPatch } from "#core/case/document/patch.ts";
+import { stagePatch, waitPatch } from "#core/case/document/stage.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { readIntervalFile, textOf } from "#core/energy/intervals/formats/read.ts";
 import { aboutSeries, packValues } from "#core/energy/intervals/kept.ts";
 import { readCaseText } from "#core/laws/read.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { usualThing } from "#core/survey/things.ts";
-import { DEMO_FIRMS, DEMO_PASSWORD } from "./demo/firms.ts";
+import { DEMO_FIRMS, DEMO_PASSWORD, type DemoJob } from "./demo/firms.ts";
 import { DEMO_PICTURES } from "./demo/pictures.ts";
 import { migrateDatabase } from "./migrate.ts";
 import { firm, intervalData, job, person, photo } from "./schema.ts";
@@ -29,14 +31,14 @@ export async function loadDemo(): Promise<void> {
   for (const { people, jobs, ...row } of DEMO_FIRMS) {
     await database.insert(firm).values(row);
     await database.insert(person).values(people.map((p) => ({ ...p, firmId: row.id, passwordHash })));
-    for (const [place, { file, stage }] of jobs.entries()) {
+    for (const [place, demoJob] of jobs.entries()) {
+      const { file } = demoJob;
       const text = readFileSync(path.join(FOLDER, `${file}.case.json`), "utf8");
-      const { document } = readCaseText(text);
+      const document = standing(readCaseText(text).document, demoJob, people[0]?.name as string, start);
       const at = new Date(start - place * 3600_000);
       await database.insert(job).values({
         id: file,
         firmId: row.id,
-        stage,
         createdAt: at,
         updatedAt: at,
         ...rowOf(document, await pricesOf(row.id).booksFor(document)),
@@ -54,6 +56,27 @@ export async function loadDemo(): Promise<void> {
       }
     }
   }
+}
+
+/** A demo job where it stands. @param by name of the person who moved it */
+function standing(document: CaseDocument, { stage, daysAgo = 1, waits = [] }: DemoJob, by: string, now: number) {
+  const dayOn = (days: number) => new Date(now + days * 86_400_000).toISOString().slice(0, 10);
+  const begun: CaseDocument = stage === "survey" ? document : { ...document, progress: { stage: "enquiry" } };
+  const moved = applyPatch(begun, stagePatch(begun, stage, { by, on: dayOn(-daysAgo) }));
+  return waits.reduce(
+    (at, { for: who, what, daysAgo: since, askInDays }, i) =>
+      applyPatch(
+        at,
+        waitPatch(at, {
+          id: `wait-${i + 1}`,
+          for: who,
+          what,
+          since: dayOn(-since),
+          ...(askInDays !== undefined && { askOn: dayOn(askInDays) }),
+        }),
+      ),
+    moved,
+  );
 }
 
 /** The meter data that a demo job names lies beside its case. */

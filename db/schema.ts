@@ -13,12 +13,11 @@ import {
   varchar,
 } from "drizzle-orm/mysql-core";
 import type { Patch } from "#core/case/document/patch.ts";
-import type { CaseDocument, PermissionFrom, PermissionState } from "#core/case/document/types.ts";
+import type { CaseDocument, PermissionFrom, Stage, WaitedFor } from "#core/case/document/types.ts";
 import type { CsvMapping } from "#core/energy/intervals/formats/mapping.ts";
 import type { KeptAbout } from "#core/energy/intervals/kept.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
 import { ROLES } from "#core/firm/rights.ts";
-import { STAGES } from "#core/firm/stages.ts";
 import type { CaseSummary } from "#core/summary.ts";
 import type { PhotoMark } from "#core/survey/photo-marks.ts";
 import type { ThingId } from "#core/survey/things.ts";
@@ -174,12 +173,19 @@ export const signInFailure = mysqlTable(
   ],
 );
 
-/** Derived from the case: whether the job waits for this party's permission. */
-const waitsFor = (who: PermissionFrom) =>
+/**
+ * Derived from the case: whether the job waits for a party, by a wait that was entered or for another reason.
+ * `core/progress/waiting.ts` says the same of a case.
+ */
+const waitsFor = (who: WaitedFor, otherwise = "false") =>
   boolean(`waits_for_${who}`).generatedAlwaysAs(
-    sql.raw(`json_value(\`case\`, '$.enquiry.permissions.${who}') <=> 'asked'`),
+    sql.raw(`json_search(\`case\`, 'one', '${who}', null, '$.progress.waits[*].for') is not null or ${otherwise}`),
     { mode: "stored" },
   );
+const waitsForPermission = (who: PermissionFrom) =>
+  waitsFor(who, `(json_value(\`case\`, '$.enquiry.permissions.${who}') <=> 'asked')`);
+const waitsForInStage = (who: WaitedFor, stage: Stage) =>
+  waitsFor(who, `(json_value(\`case\`, '$.progress.stage') <=> '${stage}')`);
 
 export const job = mysqlTable(
   "job",
@@ -191,7 +197,11 @@ export const job = mysqlTable(
     title: varchar("title", { length: 300 }).notNull(),
     customer: varchar("customer", { length: 300 }).notNull().default(""),
     rules: varchar("rules", { length: 40 }).notNull(),
-    stage: mysqlEnum("stage", STAGES).notNull().default("survey"),
+    /** Follows from the case. */
+    stage: varchar("stage", { length: 20 })
+      .$type<Stage>()
+      .generatedAlwaysAs(sql`coalesce(json_value(\`case\`, '$.progress.stage'), 'survey')`, { mode: "stored" })
+      .notNull(),
     case: json<CaseDocument>("case").notNull(),
     revision: int("revision").notNull().default(0),
     /** Goes up with every change of the job's photos. */
@@ -199,18 +209,22 @@ export const job = mysqlTable(
     summary: json<CaseSummary>("summary").notNull(),
     createdAt: moment("created_at").notNull().default(now),
     updatedAt: moment("updated_at").notNull().default(now),
-    /** Follows from the case: whose permission is needed, and how far it has come. */
-    permissions: json<Partial<Record<PermissionFrom, PermissionState>>>("permissions").generatedAlwaysAs(
-      sql`coalesce(json_extract(\`case\`, '$.enquiry.permissions'), '{}')`,
-      { mode: "stored" },
-    ),
     /** Follows from the case: the version of the price book it was quoted by. */
     pricesVersion: int("prices_version").generatedAlwaysAs(sql`json_value(\`case\`, '$.prices.version')`, {
       mode: "stored",
     }),
-    waitsForOwner: waitsFor("owner"),
-    waitsForAssociation: waitsFor("association"),
-    waitsForAuthority: waitsFor("authority"),
+    waitsForOwner: waitsForPermission("owner"),
+    waitsForAssociation: waitsForPermission("association"),
+    waitsForAuthority: waitsForPermission("authority"),
+    waitsForCustomer: waitsForInStage("customer", "quoted"),
+    waitsForOperator: waitsForInStage("operator", "waiting"),
+    waitsForInspector: waitsFor("inspector"),
+    waitsForSupplier: waitsFor("supplier"),
+    waitsForFirm: waitsFor("firm"),
+    /** Follows from the summary: the day of what is due first, an ISO day. */
+    dueOn: varchar("due_on", { length: 10 }).generatedAlwaysAs(sql`json_value(\`summary\`, '$.due.on')`, {
+      mode: "stored",
+    }),
     /** The way its words were indexed for the search; 0 where they were not yet. */
     wordsVersion: int("words_version").notNull().default(0),
   },
@@ -220,6 +234,12 @@ export const job = mysqlTable(
     index("job_firm_owner").on(t.firmId, t.waitsForOwner, t.updatedAt, t.id),
     index("job_firm_association").on(t.firmId, t.waitsForAssociation, t.updatedAt, t.id),
     index("job_firm_authority").on(t.firmId, t.waitsForAuthority, t.updatedAt, t.id),
+    index("job_firm_customer").on(t.firmId, t.waitsForCustomer, t.updatedAt, t.id),
+    index("job_firm_operator").on(t.firmId, t.waitsForOperator, t.updatedAt, t.id),
+    index("job_firm_inspector").on(t.firmId, t.waitsForInspector, t.updatedAt, t.id),
+    index("job_firm_supplier").on(t.firmId, t.waitsForSupplier, t.updatedAt, t.id),
+    index("job_firm_firm").on(t.firmId, t.waitsForFirm, t.updatedAt, t.id),
+    index("job_firm_due").on(t.firmId, t.dueOn, t.id),
     // Covers the search: a job that has the words is sorted and filtered without reading its case.
     index("job_listed").on(
       t.firmId,
@@ -229,6 +249,11 @@ export const job = mysqlTable(
       t.waitsForOwner,
       t.waitsForAssociation,
       t.waitsForAuthority,
+      t.waitsForCustomer,
+      t.waitsForOperator,
+      t.waitsForInspector,
+      t.waitsForSupplier,
+      t.waitsForFirm,
     ),
     index("job_words_version").on(t.wordsVersion),
   ],

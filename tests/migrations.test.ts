@@ -110,3 +110,35 @@ it.each(journal.entries.slice(0, -1).map(({ tag }, i) => [tag, i + 1] as const))
   await server.query(`DROP DATABASE heron_since_${count}`);
   await server.end();
 });
+
+it("takes the stage of a job over into its case", async () => {
+  const url = new URL(process.env.DATABASE_URL as string);
+  url.pathname = "/heron_stages";
+  const server = await createConnection({ uri: process.env.DATABASE_URL as string });
+  await server.query("CREATE DATABASE heron_stages CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci");
+  await migrateDatabase(url.href, migrationsUntil(8));
+  const old = await createConnection({ uri: url.href });
+  const [firm] = ROWS;
+  await old.query("INSERT INTO firm SET ?", [firm?.row]);
+  for (const stage of ["enquiry", "survey", "waiting", "installed"]) {
+    const row = { id: stage, firm_id: "firm", title: stage, rules: "us-nec-2023", summary: "{}", stage };
+    await old.query("INSERT INTO job SET ?", { ...row, case: JSON.stringify(usCase()) });
+  }
+  await migrateDatabase(url.href);
+  const [rows] = await old.query<RowDataPacket[]>("SELECT id, stage, waits_for_operator, `case` FROM job ORDER BY id");
+  expect(rows.map(({ id, stage, waits_for_operator: waits }) => [id, stage, waits])).toEqual([
+    ["enquiry", "enquiry", 0],
+    ["installed", "done", 0],
+    ["survey", "survey", 0],
+    ["waiting", "waiting", 1],
+  ]);
+  expect(rows.map((row) => row.case.progress)).toEqual([
+    { stage: "enquiry" },
+    { stage: "done" },
+    undefined,
+    { stage: "waiting" },
+  ]);
+  await old.end();
+  await server.query("DROP DATABASE heron_stages");
+  await server.end();
+});

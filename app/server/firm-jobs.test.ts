@@ -1,7 +1,9 @@
 import { randomUUID } from "node:crypto";
 import { describe, expect, it } from "vitest";
 import type { Patch } from "#core/case/document/patch.ts";
-import type { WaitedFor } from "#core/firm/waiting.ts";
+import { stagePatch } from "#core/case/document/stage.ts";
+import { type CaseDocument, WAITED_FOR, type WaitedFor } from "#core/case/document/types.ts";
+import { waitsFor } from "#core/progress/waiting.ts";
 import { knownUsHome, usCase } from "#core/testing/cases.ts";
 import { twoFirms } from "#tests/firms.ts";
 import { jobsOf } from "./firm-jobs.ts";
@@ -111,8 +113,8 @@ describe("another firm", () => {
 describe("search", () => {
   it("looks in address and customer, and takes % and _ as they are", async () => {
     await jobs.create({ ...usCase(), title: "100 % Lane", enquiry: { customer: "Ida_Reed" } });
-    const installed = await jobs.create(usCase({ title: "Done Street" }), new Date(), "installed");
-    expect((await jobs.list({ search: "Done Street", stage: "installed" })).jobs.map((j) => j.id)).toEqual([installed]);
+    const installed = await jobs.create(usCase({ title: "Done Street", progress: { stage: "done" } }));
+    expect((await jobs.list({ search: "Done Street", stage: "done" })).jobs.map((j) => j.id)).toEqual([installed]);
     expect((await jobs.list({ search: "Done Street", stage: "quoted" })).total).toBe(0);
     expect((await jobs.list({ search: "Done Street" })).total).toBe(1);
     const found = async (text: string) => (await jobs.list({ search: text })).jobs.map((j) => j.title);
@@ -123,18 +125,45 @@ describe("search", () => {
 });
 
 describe("whom jobs wait for", () => {
+  it("is asked of the waits that were entered, by each party, as the case itself says", async () => {
+    for (const who of WAITED_FOR) {
+      const progress = { waits: [{ id: "w", for: who, since: "2026-12-01" }] };
+      await jobs.create(usCase({ title: `${who} Waiting Lane`, progress }));
+    }
+    for (const who of WAITED_FOR) {
+      const found = (await jobs.list({ search: "Waiting Lane", waitsFor: who })).jobs;
+      expect(found.map((j) => j.title)).toEqual([`${who} Waiting Lane`]);
+      expect(found[0]?.waitsFor).toEqual([who]);
+    }
+    const row = (await jobs.list({ search: "firm Waiting Lane" })).jobs[0];
+    expect(row?.waitsFor).toEqual(waitsFor({ progress: { waits: [{ id: "w", for: "firm", since: "2026-12-01" }] } }));
+  });
+  it("comes first where something is due, the longest due in front, and moves with the case", async () => {
+    const wait = (askOn: string) => ({ waits: [{ id: "w", for: "customer" as const, since: "2026-11-01", askOn }] });
+    const late = await jobs.create(usCase({ title: "1 Due Row", progress: wait("2026-11-20") }));
+    const later = await jobs.create(usCase({ title: "2 Due Row", progress: wait("2026-12-01") }));
+    await jobs.create(usCase({ title: "3 Due Row", progress: wait("2026-12-02") }));
+    const due = async (today: string) => (await jobs.due(today)).map((j) => j.id);
+    expect(await due("2026-12-01")).toEqual([late, later]);
+    expect(await due("2026-11-19")).toEqual([]);
+    const open = await jobs.find(late);
+    const patch = stagePatch(open?.document as CaseDocument, "lost", { on: "2026-12-01", why: "took another firm" });
+    await take(late, 0, patch);
+    expect(await due("2026-12-01")).toEqual([later]);
+    expect((await jobs.list({ search: "1 Due Row", stage: "lost" })).jobs.map((j) => j.id)).toEqual([late]);
+  });
   it("is asked of the stage, and of the permissions in the case", async () => {
     const waiting = async (waitsFor: WaitedFor) =>
       (await jobs.list({ search: "Patience", waitsFor })).jobs.map((j) => j.title);
     const asked = { enquiry: { permissions: { association: "asked", owner: "given" } } } as const;
     await jobs.create(usCase({ title: "1 Patience Row", ...asked }));
-    await jobs.create(usCase({ title: "2 Patience Row" }), new Date(), "waiting");
-    await jobs.create(usCase({ title: "3 Patience Row" }), new Date(), "quoted");
+    await jobs.create(usCase({ title: "2 Patience Row", progress: { stage: "waiting" } }));
+    await jobs.create(usCase({ title: "3 Patience Row", progress: { stage: "quoted" } }));
     expect(await waiting("association")).toEqual(["1 Patience Row"]);
     expect(await waiting("owner")).toEqual([]);
     expect(await waiting("operator")).toEqual(["2 Patience Row"]);
     expect(await waiting("customer")).toEqual(["3 Patience Row"]);
     const [row] = (await jobs.list({ search: "1 Patience" })).jobs;
-    expect(row?.permissions).toEqual(asked.enquiry.permissions);
+    expect(row?.waitsFor).toEqual(["association"]);
   });
 });

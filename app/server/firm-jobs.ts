@@ -8,7 +8,6 @@ import type { AppliedEdit, CaseEdit } from "#core/case/document/edit.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { currentCase } from "#core/case/document/upgrade.ts";
 import { type KeptBook, keptBookFor } from "#core/estimate/quoted-book.ts";
-import type { Stage } from "#core/firm/stages.ts";
 import { SEARCH_WORDS_VERSION } from "#core/search-words.ts";
 import { type CaseSummary, summaryOf } from "#core/summary.ts";
 import type { ConfirmedCase, EditAnswer } from "#core/wire.ts";
@@ -84,6 +83,8 @@ export function jobsOf(firmId: string) {
   return {
     /** A page of the firm's jobs, the last changed first. */
     list: jobListOf(firmId).page,
+    /** Its jobs with something due by a day. */
+    due: jobListOf(firmId).due,
 
     /** Whether the firm has such a job. */
     async has(jobId: string): Promise<boolean> {
@@ -103,13 +104,13 @@ export function jobsOf(firmId: string) {
     },
 
     /** Makes a job of a case and returns its id. */
-    async create(document: CaseDocument, now = new Date(), stage: Stage = "survey"): Promise<string> {
+    async create(document: CaseDocument, now = new Date()): Promise<string> {
       const id = randomUUID();
       const summary = await summaryInWorker(document, await pricesOf(firmId).booksFor(document));
       const row = { ...columnsOf(document), summary };
       await inTransaction(async (tx) => {
         const wordsVersion = SEARCH_WORDS_VERSION;
-        const made = { id, firmId, stage, revision: 0, createdAt: now, updatedAt: now, wordsVersion, ...row };
+        const made = { id, firmId, revision: 0, createdAt: now, updatedAt: now, wordsVersion, ...row };
         await tx.insert(job).values(made);
         await indexWords(tx, firmId, id, row);
       });

@@ -3,10 +3,14 @@
  * as long for a hundred thousand jobs as for a hundred.
  */
 import { and, eq, inArray, type SQL, sql } from "drizzle-orm";
-import type { CaseDocument, PermissionFrom, PermissionState, RuleSetId } from "#core/case/document/types.ts";
+import {
+  type CaseDocument,
+  type RuleSetId,
+  type Stage,
+  WAITED_FOR,
+  type WaitedFor,
+} from "#core/case/document/types.ts";
 import { currentCase } from "#core/case/document/upgrade.ts";
-import type { Stage } from "#core/firm/stages.ts";
-import { WAITING_STAGE, type WaitedFor } from "#core/firm/waiting.ts";
 import { JOBS_A_PAGE } from "#core/limits.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { SEARCH_WORDS_VERSION, searchWords } from "#core/search-words.ts";
@@ -32,8 +36,8 @@ export interface JobRow {
   rules: string;
   stage: Stage;
   summary: CaseSummary;
-  /** The permissions that are needed, and their state. */
-  permissions: Partial<Record<PermissionFrom, PermissionState>>;
+  /** Whom it waits for. */
+  waitsFor: WaitedFor[];
   updatedAt: Date;
 }
 
@@ -68,24 +72,14 @@ export interface ListPage {
   hasOlder: boolean;
 }
 
-type WaitColumn = "waits_for_owner" | "waits_for_association" | "waits_for_authority";
-const WAIT_INDEX: Readonly<Record<WaitColumn, string>> = {
-  waits_for_owner: "job_firm_owner",
-  waits_for_association: "job_firm_association",
-  waits_for_authority: "job_firm_authority",
-};
-
-/** The stages and the column that a list is limited to, and the index that has its jobs in order. */
+/** The stage and the party that a list is limited to, and the index that has its jobs in order. */
 function limitedTo({ stage, waitsFor }: ListAsked) {
-  const stages: Stage[] = stage ? [stage] : [];
-  let column: WaitColumn | null = null;
-  if (waitsFor === "customer" || waitsFor === "operator") stages.push(WAITING_STAGE[waitsFor]);
-  else if (waitsFor) column = `waits_for_${waitsFor}`;
   const conditions = [
-    ...stages.map((s) => sql`j.stage = ${s}`),
-    ...(column ? [sql`${sql.raw(`j.${column}`)} = 1`] : []),
+    ...(stage ? [sql`j.stage = ${stage}`] : []),
+    // The party is one of our own words, never what was sent.
+    ...WAITED_FOR.filter((who) => who === waitsFor).map((who) => sql`${sql.raw(`j.waits_for_${who}`)} = 1`),
   ];
-  const index = column ? WAIT_INDEX[column] : stages.length > 0 ? "job_firm_stage" : "job_firm_updated";
+  const index = waitsFor ? `job_firm_${waitsFor}` : stage ? "job_firm_stage" : "job_firm_updated";
   return { conditions, index };
 }
 
@@ -154,9 +148,22 @@ async function matching(firmId: string, asked: ListAsked): Promise<Matching> {
   };
 }
 
+/** Jobs with something due are shown up to here. */
+const MOST_DUE = 20;
+
 /** The jobs of one firm, listed. */
 export function jobListOf(firmId: string) {
   return {
+    /** The jobs with something due by a day, the one that is longest due first. @param today ISO day */
+    async due(today: string): Promise<JobRow[]> {
+      const found = await rows<{ id: string }>(
+        sql`select j.id from job j force index (job_firm_due)
+          where j.firm_id = ${firmId} and j.due_on is not null and j.due_on <= ${today}
+          order by j.due_on, j.id limit ${MOST_DUE}`,
+      );
+      return withCurrentSummaries(firmId, await jobsInOrder(found.map((row) => row.id)));
+    },
+
     async page(asked: ListAsked): Promise<ListPage> {
       const most = asked.most ?? JOBS_A_PAGE;
       const { from, conditions, mostCounted } = await matching(firmId, asked);
@@ -185,6 +192,18 @@ export function jobListOf(firmId: string) {
 
 type StoredRow = JobRow & { pricesVersion: number | null };
 
+/** The columns that say whom a job waits for. */
+const WAITS = {
+  customer: job.waitsForCustomer,
+  operator: job.waitsForOperator,
+  owner: job.waitsForOwner,
+  association: job.waitsForAssociation,
+  authority: job.waitsForAuthority,
+  inspector: job.waitsForInspector,
+  supplier: job.waitsForSupplier,
+  firm: job.waitsForFirm,
+} satisfies Record<WaitedFor, unknown>;
+
 async function jobsInOrder(ids: readonly string[]): Promise<StoredRow[]> {
   if (ids.length === 0) return [];
   const found = await database
@@ -195,13 +214,15 @@ async function jobsInOrder(ids: readonly string[]): Promise<StoredRow[]> {
       rules: job.rules,
       stage: job.stage,
       summary: job.summary,
-      permissions: job.permissions,
       updatedAt: job.updatedAt,
       pricesVersion: job.pricesVersion,
+      waits: WAITS,
     })
     .from(job)
     .where(inArray(job.id, [...ids]));
-  const byId = new Map(found.map((row) => [row.id, { ...row, permissions: row.permissions ?? {} }]));
+  const byId = new Map(
+    found.map(({ waits, ...row }) => [row.id, { ...row, waitsFor: WAITED_FOR.filter((who) => waits[who]) }]),
+  );
   return ids.flatMap((id) => byId.get(id) ?? []);
 }
 

@@ -3,6 +3,7 @@
 import { answerInWords } from "#core/case/document/confirmations.ts";
 import type { Patch } from "#core/case/document/patch.ts";
 import { valueAt } from "#core/case/document/set-value.ts";
+import { STAGE_NAMES, stageOf } from "#core/case/document/stage.ts";
 import type { CaseDocument, Circuit, Confirmation, Load } from "#core/case/document/types.ts";
 import { computed, labelOf, valueInWords } from "#core/case/fields/field.ts";
 import { fieldAt } from "#core/case/fields/index.ts";
@@ -100,6 +101,12 @@ const WHOLE: Record<string, { put(document: CaseDocument, value: unknown): strin
     put: (_, value) => `Confirmed on site: ${(value as NonNullable<CaseDocument["confirmations"]>).length}`,
     taken: "Nothing is confirmed on site any more",
   },
+  "/progress": {
+    put: (_, value) => `The job was moved to ${STAGE_NAMES[stageOf({ progress: value as CaseDocument["progress"] })]}`,
+    taken: "The job is in the survey again",
+  },
+  "/progress/notices": { put: () => "A notice was dealt with", taken: "Nothing is said of notices any more" },
+  "/progress/waits": { put: () => "A wait was entered", taken: "The job waits for nobody any more" },
   "/prices": {
     put: (_, value) => `Prices of version ${(value as NonNullable<CaseDocument["prices"]>).version} are kept`,
     taken: "The newest prices are used",

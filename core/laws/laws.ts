@@ -103,6 +103,8 @@ export function lawProblems(document: CaseDocument): InputProblem[] {
       });
     });
   });
+  for (const list of ["waits", "pastWaits"] as const)
+    repeated(`progress.${list}`, document.progress?.[list]?.map((wait) => wait.id) ?? []);
   (document.enquiry?.trip?.running ?? []).forEach((load, i) => {
     if (!loadIds.has(load)) say(`enquiry.trip.running[${i}]`, `no load "${load}"`);
   });

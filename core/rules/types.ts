@@ -21,6 +21,7 @@ import type { CircuitRules } from "./circuit/types.ts";
 import type { DemandMethod, Recount, UsualMistake } from "./demand/types.ts";
 import type { SeenCode } from "./findings/seen.ts";
 import type { FindingRule } from "./findings/types.ts";
+import type { NoticeRule } from "./notices.ts";
 import type { PracticeOption } from "./practice-options.ts";
 import type { DeviceWarming } from "./supply-device.ts";
 import type { AsksFor, SurveyRules } from "./survey.ts";
@@ -280,6 +281,8 @@ export interface Codebook {
   /** A source that feeds back counts, and its device is sized, at this much of its output. */
   sourceFactor: number;
   notify: NotifyRules | null;
+  /** Notices that a job may owe, in the order of the work. */
+  notices: readonly NoticeRule[];
   twoWay: TwoWayRules;
   /** Units of the job's own arrangement that protect the charger's circuit outside the board. */
   protectionWork(document: CaseDocument): WorkItem[];

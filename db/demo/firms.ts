@@ -1,7 +1,7 @@
 /** The two demo firms and their people: made up, in towns that do not exist. */
 
+import type { Stage, WaitedFor } from "#core/case/document/types.ts";
 import type { Role } from "#core/firm/rights.ts";
-import type { Stage } from "#core/firm/stages.ts";
 
 export interface DemoFirm {
   id: string;
@@ -9,8 +9,17 @@ export interface DemoFirm {
   town: string;
   rules: string;
   people: { id: string; name: string; email: string; role: Role }[];
-  /** Case files beside this one, with the stage of the job; the last changed first. */
-  jobs: { file: string; stage: Stage }[];
+  /** Case files beside this one; the last changed first. */
+  jobs: DemoJob[];
+}
+
+/** A job of the demo, and where it stands; days are counted from the day on which the demo is loaded. */
+export interface DemoJob {
+  file: string;
+  stage: Stage;
+  /** How long ago it came to its stage. */
+  daysAgo?: number;
+  waits?: { for: WaitedFor; what: string; daysAgo: number; askInDays?: number }[];
 }
 
 export const DEMO_PASSWORD = "heron-demo";
@@ -28,15 +37,25 @@ export const DEMO_FIRMS: readonly DemoFirm[] = [
     ],
     jobs: [
       { file: "tidewrack-lantern-row", stage: "survey" },
-      { file: "tidewrack-coopers-slip", stage: "quoted" },
+      {
+        file: "tidewrack-coopers-slip",
+        stage: "quoted",
+        daysAgo: 9,
+        waits: [{ for: "customer", what: "the quote", daysAgo: 9, askInDays: -2 }],
+      },
       { file: "tidewrack-breakwater-street", stage: "survey" },
-      { file: "tidewrack-gannet-hill", stage: "waiting" },
+      {
+        file: "tidewrack-gannet-hill",
+        stage: "waiting",
+        daysAgo: 31,
+        waits: [{ for: "operator", what: "a larger service", daysAgo: 31, askInDays: 4 }],
+      },
       { file: "tidewrack-kelp-row", stage: "survey" },
       { file: "tidewrack-samphire-close", stage: "quoted" },
       { file: "tidewrack-tern-court", stage: "survey" },
       { file: "tidewrack-harbor-steps", stage: "survey" },
       { file: "tidewrack-skiff-lane", stage: "quoted" },
-      { file: "tidewrack-saltgrass-lane", stage: "installed" },
+      { file: "tidewrack-saltgrass-lane", stage: "to-prove", daysAgo: 12 },
     ],
   },
   {
@@ -50,11 +69,16 @@ export const DEMO_FIRMS: readonly DemoFirm[] = [
     ],
     jobs: [
       { file: "osier-sluice-road", stage: "survey" },
-      { file: "osier-withy-walk", stage: "quoted" },
+      { file: "osier-withy-walk", stage: "done", daysAgo: 33 },
       { file: "osier-curlew-bank", stage: "survey" },
       { file: "osier-marsh-view", stage: "survey" },
       { file: "osier-reed-bank", stage: "quoted" },
-      { file: "osier-weir-lane", stage: "waiting" },
+      {
+        file: "osier-weir-lane",
+        stage: "waiting",
+        daysAgo: 20,
+        waits: [{ for: "operator", what: "the looped supply", daysAgo: 20, askInDays: 0 }],
+      },
       { file: "osier-alder-staithe", stage: "survey" },
       { file: "osier-fen-lock", stage: "survey" },
       { file: "osier-net-loft", stage: "enquiry" },

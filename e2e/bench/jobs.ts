@@ -1,8 +1,7 @@
 /** A firm with very many jobs: how long its list, its filters and its search take. */
 import "#core/rules/editions.ts";
 import type { Page } from "@playwright/test";
-import type { PermissionState } from "#core/case/document/types.ts";
-import { STAGES } from "#core/firm/stages.ts";
+import { type PermissionState, STAGES } from "#core/case/document/types.ts";
 import { newCase } from "#core/laws/new-case.ts";
 import { SEARCH_WORDS_VERSION, searchWords } from "#core/search-words.ts";
 import type { Heron } from "../heron.ts";
@@ -35,7 +34,8 @@ async function fillUpTo(count: number, from: number): Promise<void> {
       const title = `${(i % 997) + 1} ${pick(STREETS, i)} ${pick(KINDS, Math.floor(i / 9))}`;
       const customer = `${pick(NAMES, Math.floor(i / 7))} ${i}`;
       const permissions = { owner: pick(ASKED, i), association: pick(ASKED, i + 1), authority: pick(ASKED, i + 2) };
-      const document = { ...plain, title, enquiry: { ...plain.enquiry, customer, permissions } };
+      const progress = { stage: pick(STAGES, i) };
+      const document = { ...plain, title, enquiry: { ...plain.enquiry, customer, permissions }, progress };
       const at = new Date(newest - i * 60_000);
       return {
         id: `bench-${i}`,
@@ -43,7 +43,6 @@ async function fillUpTo(count: number, from: number): Promise<void> {
         title,
         customer,
         rules: document.rules,
-        stage: pick(STAGES, i),
         case: JSON.parse(JSON.stringify(document)),
         summary,
         createdAt: at,
@@ -73,7 +72,7 @@ const questions = (count: number): Record<string, string> => ({
   rareWord: `search=${count - 3}`,
   beginningOfAWord: "search=sam",
   wordNobodyHas: "search=xylophone",
-  commonWordInStage: "search=kelp&stage=installed",
+  commonWordInStage: "search=kelp&stage=done",
   nearTheEnd: `older=${Date.UTC(2026, 10, 29) - (count - 60) * 60_000}~bench-${count - 60}`,
 });
 

@@ -40,7 +40,8 @@ export function JobRows({ jobs, scaleA }: { jobs: readonly ListedJob[]; scaleA: 
                   <span className="quiet"> waits for the {waitsFor.join(" and the ")}</span>
                 )}
               </span>
-              <span className="quiet">
+              <span className={next.isOverdue ? "stops" : "quiet"}>
+                {next.isOverdue && <b>Overdue. </b>}
                 {STEPS.find((s) => s.id === next.step)?.name}: {next.text}
               </span>
             </span>

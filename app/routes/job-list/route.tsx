@@ -3,15 +3,14 @@ import { Button } from "antd";
 import { Suspense } from "react";
 import { data, Form, Link, redirect, useSearchParams } from "react-router";
 import { object, string } from "yup";
-import type { RuleSetId } from "#core/case/document/types.ts";
+import { type RuleSetId, STAGES, WAITED_FOR } from "#core/case/document/types.ts";
+import { withLocalDates } from "#core/dates.ts";
 import { hasRight } from "#core/firm/rights.ts";
-import { STAGES } from "#core/firm/stages.ts";
-import { WAITED_FOR, waitsFor } from "#core/firm/waiting.ts";
 import { MOST_CASE_BODY_BYTES } from "#core/limits.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { commonScaleA } from "#core/waterline.ts";
 import { readQuery, readUpload } from "#server/input.ts";
-import type { ListPlace } from "#server/job-list.ts";
+import type { JobRow, ListPlace } from "#server/job-list.ts";
 import { firmContext, forPeople, inWords, personContext, requireRight } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";
 import { forFiles } from "#server/work.ts";
@@ -55,7 +54,11 @@ const query = object({
 export async function loader({ request, context }: Route.LoaderArgs) {
   const person = context.get(personContext);
   const { search, stage, waiting, older, newer, before } = readQuery(request, query);
-  const { jobs, total, totalIsMore, hasNewer, hasOlder } = await context.get(firmContext).jobs.list({
+  const ofFirm = context.get(firmContext).jobs;
+  const isFirst = !older && !newer && !before;
+  const isWhole = isFirst && !search && !stage && !waiting;
+  const today = new Date().toISOString().slice(0, 10);
+  const { jobs, total, totalIsMore, hasNewer, hasOlder } = await ofFirm.list({
     search,
     stage: askedStage(stage),
     waitsFor: askedWaiting(waiting),
@@ -63,19 +66,22 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     newerThan: listPlaceOf(newer),
   });
   const { operator } = codebookOf(person.firmRules as RuleSetId).words;
+  const listed = ({ id, title, customer, stage: at, summary, rules, waitsFor }: JobRow) => {
+    const { words, conventions } = codebookOf(rules as RuleSetId);
+    const next = nextStep(at, summary, words.operator, today);
+    return {
+      id,
+      title,
+      customer,
+      stage: stageName(at, words.operator),
+      waitsFor: waitsFor.map((who) => waitedForName(who, words.operator)),
+      summary,
+      next: { ...next, text: withLocalDates(next.text, conventions) },
+    };
+  };
   return {
-    jobs: jobs.map(({ id, title, customer, stage: at, summary, rules, permissions }) => {
-      const own = codebookOf(rules as RuleSetId).words.operator;
-      return {
-        id,
-        title,
-        customer,
-        stage: stageName(at, own),
-        waitsFor: waitsFor(at, permissions).map((who) => waitedForName(who, own)),
-        summary,
-        next: nextStep(at, summary, own),
-      };
-    }),
+    jobs: jobs.map(listed),
+    due: isWhole ? (await ofFirm.due(today)).map(listed) : [],
     stages: STAGES.map((value) => ({ value, label: stageName(value, null) })),
     waitedFor: WAITED_FOR.map((value) => ({ value, label: waitedForName(value, operator) })),
     asked: { search, stage: askedStage(stage), waiting: askedWaiting(waiting) },
@@ -83,7 +89,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     totalIsMore,
     newer: hasNewer && jobs[0] ? placeText(jobs[0]) : null,
     older: hasOlder && jobs.length > 0 ? placeText(jobs.at(-1) as ListPlace) : null,
-    isFirst: !older && !newer && !before,
+    isFirst,
     person: person.name,
     firm: person.firmName,
     mayImport: hasRight(person.role, "import"),
@@ -122,7 +128,7 @@ function counted(
 
 export default function JobList({ loaderData }: Route.ComponentProps) {
   const { jobs, total, totalIsMore, asked, stages, waitedFor, person, firm, mayImport, mayManagePeople } = loaderData;
-  const { newer, older, isFirst } = loaderData;
+  const { due, newer, older, isFirst } = loaderData;
   const [query] = useSearchParams();
   return (
     <div className={frame.page}>
@@ -161,6 +167,13 @@ export default function JobList({ loaderData }: Route.ComponentProps) {
           <ListFilter name="stage" label="Stage" all="every" choices={stages} asked={asked} />
           <ListFilter name="waiting" label="Waiting on" all="anybody" choices={waitedFor} asked={asked} />
         </div>
+        {due.length > 0 && (
+          <section aria-labelledby="due" className={styles.due}>
+            <h2 id="due">Due</h2>
+            <JobRows jobs={due} scaleA={commonScaleA(due.map((j) => j.summary.waterline))} />
+            <h2>All jobs</h2>
+          </section>
+        )}
         <JobRows jobs={jobs} scaleA={commonScaleA(jobs.map((j) => j.summary.waterline))} />
         {(newer || older || !isFirst) && <ListPages asked={asked} newer={newer} older={older} isFirst={isFirst} />}
         {mayImport && (

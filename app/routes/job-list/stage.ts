@@ -1,29 +1,18 @@
 /** Names of a job's stages, and the next action in each. */
 
+import { STAGE_NAMES } from "#core/case/document/stage.ts";
+import { STAGES, type Stage, WAITED_FOR, type WaitedFor } from "#core/case/document/types.ts";
 import type { StepId } from "#core/case/fields/steps.ts";
-import { STAGES, type Stage } from "#core/firm/stages.ts";
-import { WAITED_FOR, type WaitedFor } from "#core/firm/waiting.ts";
+import { partyName } from "#core/progress/due.ts";
 import type { CaseSummary } from "#core/summary.ts";
 
 /** @param operator the rule set's word for who gives the supply, "utility" or "network operator"; null where it is short */
 export const stageName = (stage: Stage, operator: string | null): string =>
-  ({
-    enquiry: "Enquiry",
-    survey: "Survey",
-    quoted: "Quoted",
-    waiting: operator ? `Waiting on the ${operator}` : "Waiting",
-    installed: "Installed",
-  })[stage];
+  stage === "waiting" && operator ? `Waiting on the ${operator}` : STAGE_NAMES[stage];
 
-/** Whom a job waits for, as it goes on after "waiting on the". */
+/** Whom a job waits for, as it goes on after "waiting on". */
 export const waitedForName = (who: WaitedFor, operator: string): string =>
-  ({
-    customer: "customer",
-    operator,
-    owner: "owner",
-    association: "association",
-    authority: "authority",
-  })[who];
+  who === "firm" ? "us" : partyName(who, operator);
 
 /** The party that the listed jobs wait for; null for all jobs. */
 export const askedWaiting = (text: string | null): WaitedFor | null => WAITED_FOR.find((w) => w === text) ?? null;
@@ -31,14 +20,53 @@ export const askedWaiting = (text: string | null): WaitedFor | null => WAITED_FO
 /** The stage a list is asked for; null for all of them. */
 export const askedStage = (text: string | null): Stage | null => STAGES.find((s) => s === text) ?? null;
 
-/** Missing values of the case come first, then the action of its stage. */
+interface NextStep {
+  step: StepId;
+  text: string;
+  /** The day by which it is due has gone. */
+  isOverdue?: boolean;
+}
+
+/** What is to be done in a stage, where nothing is due. */
+function byStage(stage: Stage, next: CaseSummary["next"], operator: string): NextStep {
+  const papers = (text: string): NextStep => ({ step: "papers", text });
+  switch (stage) {
+    case "quoted":
+      return next.step === "papers" ? papers("Ask whether the quote is accepted") : next;
+    case "accepted":
+      return papers("Ask for what is needed before the work, and set a date");
+    case "waiting":
+      return papers(`Ask the ${operator} how far the application is`);
+    case "scheduled":
+      return papers("Get tools and parts ready for the day");
+    case "installing":
+      return papers("Install it, and say when it is connected");
+    case "to-prove":
+      return papers("Prove it, and hand it over");
+    case "done":
+      return papers("Close the job once it is paid");
+    case "closed":
+      return papers("Nothing left to do; its papers are kept here");
+    case "lost":
+    case "refused":
+      return papers("Nothing left to do");
+    default:
+      return next;
+  }
+}
+
+/**
+ * What is to be done next: what is due by today first, then missing values of the case, then the action of its stage;
+ * a day that is still to come is named.
+ * @param today ISO day
+ */
 export function nextStep(
   stage: Stage,
-  { next }: Pick<CaseSummary, "next">,
+  { next, due }: Pick<CaseSummary, "next" | "due">,
   operator: string,
-): { step: StepId; text: string } {
-  if (stage === "installed") return { step: "papers", text: "Nothing left to do; its papers are kept here" };
-  if (stage === "waiting") return { step: "papers", text: `Ask the ${operator} how far the application is` };
-  if (stage === "quoted" && next.step === "papers") return { step: "ways", text: "Ask whether the quote is accepted" };
-  return next;
+  today: string,
+): NextStep {
+  if (due && due.on <= today) return { step: "papers", text: due.text, isOverdue: due.on < today };
+  const usual = byStage(stage, next, operator);
+  return due && usual.step === "papers" ? { step: "papers", text: `${due.text} by ${due.on}` } : usual;
 }

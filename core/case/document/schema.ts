@@ -45,6 +45,7 @@ import {
   LOAD_KINDS,
   MAKING_GOOD,
   METHOD_IDS,
+  NOTICE_KINDS,
   OLD_CONDUCTORS,
   OUTLET_TYPES,
   PERMISSION_STATES,
@@ -57,10 +58,12 @@ import {
   SIGNALS,
   SOLID_KINDS,
   SOURCES,
+  STAGES,
   SUPPLY_SYSTEMS,
   SURFACES,
   SURGE_PLACES,
   VISIT_REASONS,
+  WAITED_FOR,
   WAYS_OF_CHARGING,
 } from "./vocabulary.ts";
 
@@ -89,6 +92,9 @@ export const MOST = {
   otherRuns: 5,
   heldConductors: 40,
   confirmations: 200,
+  stageMoves: 100,
+  waits: 20,
+  pastWaits: 100,
 } as const;
 
 const ids = () => textField(80);
@@ -707,6 +713,53 @@ export const confirmationSchema = objectField({
   words: textField(1000),
 });
 
+const day = () => textMatching(/^\d{4}-\d{2}-\d{2}$/, "must be a day like 2026-11-25");
+
+/** A move of the job to another stage. */
+export const stageMoveSchema = objectField({
+  from: requiredField(oneOf(STAGES)),
+  to: requiredField(oneOf(STAGES)),
+  /** In the person's own words; asked for where the facts do not speak for the move. */
+  why: textField(1000),
+  by: textField(),
+  on: requiredField(day()),
+});
+
+/** What the job waits for. */
+export const waitSchema = objectField({
+  id: id(),
+  for: requiredField(oneOf(WAITED_FOR)),
+  what: textField(),
+  since: requiredField(day()),
+  /** What was last done about it, and when. */
+  last: textField(),
+  lastOn: day(),
+  /** When to ask again. */
+  askOn: day(),
+  /** Of a wait that is over. */
+  endedOn: day(),
+});
+
+/** A notice as far as somebody has dealt with it; whether it is owed follows from the job. */
+export const noticeSchema = objectField({
+  kind: requiredField(oneOf(NOTICE_KINDS)),
+  sentOn: day(),
+  /** What proves it: a number, a receipt, a name. */
+  proof: textField(),
+  /** Why it is not owed here, where the rules would have it. */
+  notOwed: textField(),
+});
+
+/** Where a job stands: its stage, whom it waits for, and the notices that were given. */
+export const progressSchema = objectField({
+  stage: oneOf(STAGES),
+  moves: listField(stageMoveSchema, MOST.stageMoves),
+  waits: listField(waitSchema, MOST.waits),
+  /** Waits that are over. */
+  pastWaits: listField(waitSchema, MOST.pastWaits),
+  notices: listField(noticeSchema, NOTICE_KINDS.length),
+});
+
 export const surveySchema = objectField({
   /** By field: `supply.ratingA`, or `panel.<id>.busA`; a field that is not here was read. */
   sources: tableField(SOURCES),
@@ -746,6 +799,7 @@ export const caseFields = {
   prices: pricesSchema,
   survey: surveySchema,
   confirmations: listField(confirmationSchema, MOST.confirmations),
+  progress: progressSchema,
 } satisfies Record<string, SchemaField<unknown, boolean>>;
 
 /** The Yup schema of a whole case (version 1). Unknown fields are preserved and reported by `readCase`. */

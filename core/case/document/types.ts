@@ -8,13 +8,16 @@ import type {
   LOAD_KINDS,
   MAKING_GOOD,
   METHOD_IDS,
+  NOTICE_KINDS,
   OUTLET_TYPES,
   PERMISSION_STATES,
   PERMISSIONS,
   RULE_SET_IDS,
   SOURCES,
+  STAGES,
   SUPPLY_SYSTEMS,
   VISIT_REASONS,
+  WAITED_FOR,
 } from "./vocabulary.ts";
 
 export * from "./vocabulary.ts";
@@ -34,6 +37,9 @@ export type PermissionState = One<typeof PERMISSION_STATES>;
 export type ChargerFunction = One<typeof CHARGER_FUNCTIONS>;
 export type MadeGood = One<typeof MAKING_GOOD>;
 export type CarClass = One<typeof CAR_CLASS_IDS>;
+export type Stage = One<typeof STAGES>;
+export type WaitedFor = One<typeof WAITED_FOR>;
+export type NoticeKind = One<typeof NOTICE_KINDS>;
 export type VisitReason = One<typeof VISIT_REASONS>;
 export type Source = One<typeof SOURCES>;
 
@@ -72,6 +78,8 @@ export type Policy = NonNullable<Options["policy"]>;
 export type Trip = Of<typeof schema.tripSchema>;
 export type Enquiry = Of<typeof schema.enquirySchema>;
 export type Confirmation = Of<typeof schema.confirmationSchema>;
+export type Wait = Of<typeof schema.waitSchema>;
+export type Progress = Of<typeof schema.progressSchema>;
 export type Survey = Of<typeof schema.surveySchema>;
 
 export type CaseDocument = TypeOf<typeof schema.caseFields>;

@@ -141,6 +141,45 @@ export const VISIT_REASONS = [
   "two-way",
 ] as const;
 
+/** The stages of a job: in the order of the work, and how it may end before. */
+export const STAGES = [
+  "enquiry",
+  "survey",
+  "quoted",
+  "accepted",
+  "waiting",
+  "scheduled",
+  "installing",
+  "to-prove",
+  "done",
+  "closed",
+  "lost",
+  "refused",
+] as const;
+
+/** Whom a job can wait for. */
+export const WAITED_FOR = [
+  "customer",
+  "operator",
+  "owner",
+  "association",
+  "authority",
+  "inspector",
+  "supplier",
+  "firm",
+] as const;
+
+/** Notices that a job may owe. */
+export const NOTICE_KINDS = [
+  "permit",
+  "operator",
+  "landlord",
+  "association",
+  "inspection",
+  "building-control",
+  "grant",
+] as const;
+
 export const WAYS_OF_CHARGING = [
   "existing-outlet",
   "reuse-circuit",

@@ -121,6 +121,7 @@ export const WITHOUT_FIELD: readonly { at: string; because: string }[] = [
   { at: "/replayed", because: "Written when the ways are replayed." },
   { at: "/prices", because: "Written when a quote keeps its prices." },
   { at: "/confirmations", because: "Answered beside each check." },
+  { at: "/progress", because: "Moved, entered and dealt with where the job stands." },
   { at: "/survey/sources", because: "Written beside each field." },
   { at: "/survey/seen", because: "Ticked on the list of what is seen." },
   { at: "/survey/notHere", because: "Ticked on the list of evidence." },

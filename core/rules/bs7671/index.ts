@@ -12,6 +12,7 @@ import { ukMeasured } from "./demand/measured.ts";
 import { ukUsualMistakes } from "./demand/usual-mistakes.ts";
 import { ukFindings } from "./findings.ts";
 import { ukLoadKinds, ukStartLoads } from "./load-kinds.ts";
+import { ukNotices } from "./notices.ts";
 import { ukPracticeOptions } from "./practice-options.ts";
 import { protectionWork } from "./protection.ts";
 import type { Bs7671Sections } from "./sections.ts";
@@ -131,6 +132,7 @@ export const bs7671Codebook = ({ id, name, sections }: Bs7671Edition): Codebook 
   // Good practice; these rules name no figure.
   sourceFactor: 1.25,
   notify: TELL_AFTER,
+  notices: ukNotices,
   protectionWork,
   twoWay: {
     partRule: "BS 7671 551.6, 826",

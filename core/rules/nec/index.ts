@@ -19,6 +19,7 @@ import { necStandard } from "./demand/standard.ts";
 import { necUsualMistakes } from "./demand/usual-mistakes.ts";
 import { necFindings } from "./findings.ts";
 import { necLoadKinds, necStartLoads } from "./load-kinds.ts";
+import { necNotices } from "./notices.ts";
 import { necPracticeOptions } from "./practice-options.ts";
 import { necSeenRules } from "./seen.ts";
 import { CLASS_320, necServiceConductors, SERVICE_RATINGS_A } from "./service.ts";
@@ -120,6 +121,7 @@ export function necCodebook({ id, name, leastChargerVA, sections }: NecEdition):
     bus: necBus(sections.bus),
     sourceFactor: SOURCE_FACTOR,
     notify: null,
+    notices: necNotices,
     protectionWork: () => [],
     twoWay: {
       partRule: "NEC 625.48, 705.40, 710.15",

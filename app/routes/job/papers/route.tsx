@@ -1,4 +1,4 @@
-/** Papers: what can be printed from this job, and the open files to take along. */
+/** Papers: where the job stands, what can be printed from this job, and the open files to take along. */
 import { Button } from "antd";
 import { codebookOf } from "#core/rules/index.ts";
 import { PAPER_LIST } from "#papers/list.ts";
@@ -7,6 +7,7 @@ import { useJob, useJobPart } from "#ui/job-store/use-job.tsx";
 import { StepTrouble, stepMeta } from "../step.tsx";
 import { useRight } from "../use-right.ts";
 import type { Route } from "./+types/route";
+import { StandingSection } from "./standing.tsx";
 
 export const meta = stepMeta("Papers");
 export { StepTrouble as ErrorBoundary };
@@ -19,6 +20,7 @@ export default function PapersPage({ params: { jobId } }: Route.ComponentProps) 
   const ready = saving === "saved";
   return (
     <>
+      <StandingSection />
       <Section title="Load-calculation worksheet">
         <p style={{ maxWidth: "44rem", marginBottom: "0.8rem" }}>
           Every line with its factor and rule, what was assumed, the cautions, the waterline, and a place to sign.

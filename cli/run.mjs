@@ -52,14 +52,18 @@ async function makeBundle() {
     format: "esm",
     target: "node20",
     metafile: true,
+    // These read files of their own packages.
+    external: ["@react-pdf/*", "pdfkit", "react", "react/*"],
     // Half the text to parse; names stay, for the traces of faults.
     minifyWhitespace: true,
     minifySyntax: true,
     // Packages that ask for others as Node's own modules do.
-    banner: { js: 'import { createRequire as r } from "node:module"; const require = r(import.meta.url);' },
+    banner: {
+      js: 'import * as nodeModule from "node:module"; const require = nodeModule.createRequire(import.meta.url);',
+    },
     logLevel: "error",
   });
-  const files = [...Object.keys(metafile.inputs), "package-lock.json"].sort();
+  const files = [...Object.keys(metafile.inputs), "package-lock.json", "cli/run.mjs"].sort();
   // Another command at the same time makes the very same bundle; the list is written last.
   rmSync(listFile, { force: true });
   renameSync(part, bundle);

@@ -17,7 +17,7 @@ const GET_ROUTES = [
   "/assessment.json",
   "/papers/load-worksheet.pdf",
   "/papers/panel-directory.pdf",
-  "/papers/owner-consent.pdf",
+  "/papers/consent.pdf",
   "/photos",
   "/photos/0123456789",
   "/interval-data",

@@ -20,11 +20,9 @@ export interface PaperInput {
 }
 
 type PaperComponent = (input: PaperInput) => ReactElement;
-const FILES = import.meta.glob<PaperComponent>("./drawn/*.tsx", { eager: true, import: "default" });
 
 /** The component of a paper: the file of its id in `drawn`. */
-export function paperOf(id: PaperId): PaperComponent {
-  const drawn = FILES[`./drawn/${id}.tsx`];
-  if (!drawn) throw new Error(`no file draws the paper ${id}`);
-  return drawn;
+export async function paperOf(id: PaperId): Promise<PaperComponent> {
+  const file = (await import(`./drawn/${id}.tsx`)) as { default: PaperComponent };
+  return file.default;
 }

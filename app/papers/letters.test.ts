@@ -66,9 +66,11 @@ async function paper(id: PaperId, customer: string, uk: boolean): Promise<string
   return printed((await work({ task: "paper", input: input as never })) as Uint8Array);
 }
 const bare = (text: string) => text.normalize("NFC").replace(/\s+/g, "");
+/** Papers that do not say for whom they are in their head. */
+const WITHOUT_CUSTOMER: readonly PaperId[] = ["consent", "labels"];
 /** Each name goes on one paper; the long run puts every name on every paper. */
 const papersFor = (i: number): PaperId[] => {
-  const ids = PAPER_LIST.map(({ id }) => id).filter((id) => id !== "owner-consent");
+  const ids = PAPER_LIST.map(({ id }) => id).filter((id) => !WITHOUT_CUSTOMER.includes(id));
   return process.env.LONG_RUN ? ids : [ids[i % ids.length] as PaperId];
 };
 const NOTE = /are written in Latin letters on this paper/;

@@ -1,12 +1,45 @@
 /** Names of a job's papers, for links to them. A new paper is a line here and the file of its id in `drawn`. */
-import type { RegionWords } from "#core/rules/types.ts";
+import type { CaseDocument } from "#core/case/document/types.ts";
+import type { Codebook, RegionWords } from "#core/rules/types.ts";
 import { capital } from "#core/words.ts";
 
+interface PaperEntry<Id extends string> {
+  id: Id;
+  name(words: RegionWords): string;
+  /** Whether a case has this paper; always where this is absent. */
+  isFor?(document: CaseDocument, codebook: Codebook): boolean;
+}
+const paper = <const Id extends string>(entry: PaperEntry<Id>) => entry;
+
+const asksAssociation = ({ enquiry }: CaseDocument): boolean => {
+  const state = enquiry?.permissions?.association;
+  return state !== undefined && state !== "not-needed";
+};
+
 export const PAPER_LIST = [
-  { id: "load-worksheet", name: (_: RegionWords) => "Load-calculation worksheet" },
-  { id: "panel-directory", name: ({ board }: RegionWords) => `${capital(board)} directory` },
-  { id: "single-line", name: (_: RegionWords) => "Single-line diagram" },
-  { id: "terminations", name: (_: RegionWords) => "Termination sheet" },
-  { id: "owner-consent", name: (_: RegionWords) => "Consent of the owner" },
-] as const;
+  paper({ id: "load-worksheet", name: () => "Load-calculation worksheet" }),
+  paper({ id: "site-assessment", name: () => "Site assessment" }),
+  paper({ id: "materials", name: () => "Materials list" }),
+  paper({
+    id: "network-notification",
+    name: ({ operator }) => `Notification of the ${operator}`,
+    isFor: (_, codebook) => codebook.notify !== null,
+  }),
+  paper({
+    id: "building-notice",
+    name: () => "Notice to building control",
+    isFor: (_, codebook) => codebook.notices.some(({ kind }) => kind === "building-control"),
+  }),
+  paper({ id: "panel-directory", name: ({ board }) => `${capital(board)} directory` }),
+  paper({ id: "labels", name: () => "Warning labels" }),
+  paper({ id: "single-line", name: () => "Single-line diagram" }),
+  paper({ id: "terminations", name: () => "Termination sheet" }),
+  paper({ id: "consent", name: () => "Consent of the owner" }),
+  paper({ id: "association-approval", name: () => "Approval of the association", isFor: asksAssociation }),
+  paper({ id: "handover", name: () => "Handover to the customer" }),
+];
 export type PaperId = (typeof PAPER_LIST)[number]["id"];
+
+/** The papers that a case has, in the order of the work. */
+export const papersOf = (document: CaseDocument, codebook: Codebook) =>
+  PAPER_LIST.filter(({ isFor }) => isFor?.(document, codebook) ?? true);

@@ -32,6 +32,8 @@ export const sheetStyles = StyleSheet.create({
     maxLines: 1,
     textOverflow: "ellipsis",
   },
+  // The renderer scales the line height of such a text twice, and draws it off the page; 0 means the font's own height.
+  pageNumber: { right: 42, textAlign: "right", lineHeight: 0 },
   transliterated: { fontSize: 8, color: PRINT_COLORS.slate, marginTop: 3 },
 });
 const s = sheetStyles;
@@ -58,7 +60,7 @@ export function PaperSheet({ title, input, fontSize, children }: SheetProps) {
           {document.title} - {firm}
         </Text>
         <Text
-          style={[s.foot, { right: 42, textAlign: "right" }]}
+          style={[s.foot, s.pageNumber]}
           fixed
           render={({ pageNumber, totalPages }) => `${pageNumber} / ${totalPages}`}
         />

@@ -5,14 +5,9 @@ import { assess } from "#core/assess.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { takenWay } from "#core/decide/decision.ts";
 import { type MaterialRow, materialsOf } from "#core/decide/materials.ts";
-import { becauseFrom } from "#core/decide/policies.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
 import { codebookOf } from "#core/rules/index.ts";
-import { hasLetter, nameLetters, readyFonts } from "#papers/fonts.ts";
-import { type PaperInput, paperOf } from "#papers/index.ts";
-import type { PaperId } from "#papers/list.ts";
-import { withComposedText, withPrintableText } from "#papers/printable.ts";
-import { taggedPdf } from "#papers/tagged-pdf.ts";
+import { makePaper } from "#papers/make-paper.ts";
 import { singleLineShape } from "#ui/single-line/shape.ts";
 import { SingleLineDrawing } from "#ui/single-line/single-line.tsx";
 import { PRINT_COLORS } from "#ui/theme/palette.ts";
@@ -42,25 +37,7 @@ const TASKS = {
       : null;
   },
 
-  /** A paper as PDF. */
-  async paper({
-    id,
-    book,
-    ...typed
-  }: { id: PaperId; book: PriceBook } & Omit<PaperInput, "assessment" | "because" | "isTransliterated">) {
-    await readyFonts();
-    const composed = withComposedText(typed);
-    const input = withPrintableText(composed, hasLetter);
-    nameLetters(JSON.stringify(input));
-    const assessment = assess(input.document, book);
-    const drawn = paperOf(id)({
-      ...input,
-      assessment,
-      because: becauseFrom(input.document, assessment, book, input.today),
-      isTransliterated: input !== composed,
-    });
-    return taggedPdf(drawn);
-  },
+  paper: makePaper,
 };
 
 export type JobTasks = typeof TASKS;

@@ -8,7 +8,7 @@ import { codebookOf } from "#core/rules/index.ts";
 import { exceeds } from "#core/tolerance.ts";
 import { showA, showHeadroom } from "#core/units.ts";
 import { wayOf } from "#core/ways/index.ts";
-import type { WayJudgement } from "#core/ways/types.ts";
+import type { JudgedVerdict, WayJudgement } from "#core/ways/types.ts";
 import { type Why, why } from "#core/why.ts";
 import { capital, listed, lower } from "#core/words.ts";
 import type { Assessment } from "./assessment.ts";
@@ -41,6 +41,13 @@ const VERDICTS: Record<AnswerState, string> = {
   "fits-with-work": "Fits with work",
   "does-not-fit": "Does not fit",
   open: "Open",
+};
+
+/** The verdict of one way in words. */
+export const WAY_VERDICTS: Readonly<Record<JudgedVerdict, string>> = {
+  ready: "Fits",
+  "with-work": "Fits with work",
+  "ruled-out": "Ruled out",
 };
 
 /** Beginning of the sentence of an open answer. */

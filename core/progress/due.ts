@@ -13,8 +13,7 @@ export interface DueDay {
 }
 
 /** A party as it goes on after "ask the". */
-export const partyName = (who: WaitedFor, operator: string): string =>
-  who === "operator" ? operator : who;
+export const partyName = (who: WaitedFor, operator: string): string => (who === "operator" ? operator : who);
 
 /** What is due first; null where nothing has a day. */
 export function dueOf(document: CaseDocument, assessment: Assessment): DueDay | null {

@@ -3,7 +3,8 @@
 import { object, string } from "yup";
 import { METHOD_IDS, type MethodId } from "#core/case/document/types.ts";
 import { keptBookFor } from "#core/estimate/quoted-book.ts";
-import { PAPER_LIST } from "#papers/list.ts";
+import { codebookOf } from "#core/rules/index.ts";
+import { papersOf } from "#papers/list.ts";
 import { fileName } from "#routes/job-export/download.ts";
 import { readQuery } from "#server/input.ts";
 import { firmContext, forPeople, requireRight } from "#server/middleware.ts";
@@ -18,7 +19,7 @@ export const middleware: Route.MiddlewareFunction[] = [forPeople];
 export async function loader({ request, params, context }: Route.LoaderArgs) {
   const person = requireRight(context, "issue");
   const job = await context.get(firmContext).jobs.find(params.jobId);
-  const paper = PAPER_LIST.find((p) => p.id === params.paper);
+  const paper = job && papersOf(job.document, codebookOf(job.document.rules)).find((p) => p.id === params.paper);
   if (!job || !paper) throw refuse("not-found");
   const pdf = await forJobs("paper", {
     id: paper.id,

@@ -1,5 +1,5 @@
 /** A verdict as a word with a shape of its own; colour only repeats it. */
-import type { AnswerState } from "#core/decide/answer.ts";
+import { type AnswerState, WAY_VERDICTS } from "#core/decide/answer.ts";
 import type { JudgedVerdict } from "#core/ways/types.ts";
 import styles from "./verdict.module.css";
 
@@ -18,7 +18,6 @@ const STATE_SHAPE = {
   open: "open",
 } as const;
 const VERDICT_SHAPE = { ready: "fits", "with-work": "work", "ruled-out": "no" } as const;
-const VERDICT_WORD = { ready: "Fits", "with-work": "Fits with work", "ruled-out": "Ruled out" } as const;
 
 function Marked({ shape, children }: { shape: keyof typeof SHAPES; children: string }) {
   return (
@@ -42,5 +41,5 @@ export const AnswerVerdict = ({ state, word }: { state: AnswerState; word: strin
   <Marked shape={STATE_SHAPE[state]}>{word}</Marked>
 );
 export const WayVerdict = ({ verdict, onlyConfirm }: { verdict: JudgedVerdict; onlyConfirm: boolean }) => (
-  <Marked shape={VERDICT_SHAPE[verdict]}>{onlyConfirm ? "Fits once confirmed" : VERDICT_WORD[verdict]}</Marked>
+  <Marked shape={VERDICT_SHAPE[verdict]}>{onlyConfirm ? "Fits once confirmed" : WAY_VERDICTS[verdict]}</Marked>
 );

@@ -316,6 +316,8 @@ export const supplySchema = objectField({
   prospectiveKA: orNull(numberAbove(100)),
   /** Where the meter is, in words. */
   meterPlace: textField(),
+  /** The number that the operator knows the supply by. */
+  number: textField(40),
 });
 
 const protectiveDevice = () =>

@@ -108,6 +108,11 @@ export const supplyFields = defineFields(
       control: { kind: "text", placeholder: "outside, left of the door" },
       source: "always",
     },
+    number: {
+      at: "/supply/number",
+      label: "Supply number",
+      control: { kind: "text", placeholder: "from the meter or a bill" },
+    },
     looped: {
       at: "/supply/looped",
       label: "Looped to the neighbour",

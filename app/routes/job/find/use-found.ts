@@ -5,7 +5,7 @@ import { STEPS } from "#core/case/fields/steps.ts";
 import { matchingEntries, type SearchResult, searchEntries } from "#core/find/find.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { ANSWERS } from "#core/wire.ts";
-import { PAPER_LIST } from "#papers/list.ts";
+import { papersOf } from "#papers/list.ts";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
 import { askFor } from "#ui/live/connection.ts";
 
@@ -27,7 +27,7 @@ export function useFound(text: string): SearchResult[] {
   const { jobId } = useJobStore();
   const { document, assessment } = useJob();
   const inJob = useMemo(() => {
-    const { words } = codebookOf(document.rules);
+    const codebook = codebookOf(document.rules);
     return [
       ...STEPS.map(
         ({ id, name }, i): SearchResult => ({
@@ -39,11 +39,11 @@ export function useFound(text: string): SearchResult[] {
         }),
       ),
       ...searchEntries(document, assessment),
-      ...PAPER_LIST.map(
+      ...papersOf(document, codebook).map(
         ({ id, name }): SearchResult => ({
           id: `paper:${id}`,
           kind: "paper",
-          label: name(words),
+          label: name(codebook.words),
           detail: "PDF",
           to: { paper: id },
         }),

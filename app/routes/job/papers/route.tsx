@@ -1,7 +1,7 @@
 /** Papers: where the job stands, what can be printed from this job, and the open files to take along. */
 import { Button } from "antd";
 import { codebookOf } from "#core/rules/index.ts";
-import { PAPER_LIST } from "#papers/list.ts";
+import { papersOf } from "#papers/list.ts";
 import { Section } from "#ui/frame/sheet.tsx";
 import { useJob, useJobPart } from "#ui/job-store/use-job.tsx";
 import { StepTrouble, stepMeta } from "../step.tsx";
@@ -15,7 +15,7 @@ export { StepTrouble as ErrorBoundary };
 export default function PapersPage({ params: { jobId } }: Route.ComponentProps) {
   const [mayIssue, mayExport] = [useRight("issue"), useRight("export")];
   const { document, assessment } = useJob();
-  const { words } = codebookOf(document.rules);
+  const codebook = codebookOf(document.rules);
   const saving = useJobPart((job) => job.saving);
   const ready = saving === "saved";
   return (
@@ -52,17 +52,20 @@ export default function PapersPage({ params: { jobId } }: Route.ComponentProps) 
           </p>
         )}
       </Section>
-      <Section title="Labels and forms">
+      <Section title="All other papers">
         <p style={{ maxWidth: "44rem", marginBottom: "0.8rem" }}>
-          The directory for the {words.board}'s door as surveyed, and the form for the owner where the home is rented.
+          All of them follow {assessment.decided ? "the way that was decided" : "the recommended way"}. A paper that
+          lacks something names it on its first page.
         </p>
         <p style={{ display: "flex", gap: "0.6rem", flexWrap: "wrap" }}>
           {mayIssue &&
-            PAPER_LIST.filter(({ id }) => id !== "load-worksheet").map(({ id, name }) => (
-              <Button key={id} href={`/jobs/${jobId}/papers/${id}.pdf`} target="_blank" disabled={!ready}>
-                {name(words)} (PDF)
-              </Button>
-            ))}
+            papersOf(document, codebook)
+              .filter(({ id }) => id !== "load-worksheet")
+              .map(({ id, name }) => (
+                <Button key={id} href={`/jobs/${jobId}/papers/${id}.pdf`} target="_blank" disabled={!ready}>
+                  {name(codebook.words)} (PDF)
+                </Button>
+              ))}
         </p>
       </Section>
       {mayExport && <OpenFiles jobId={jobId} />}

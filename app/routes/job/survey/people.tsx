@@ -15,7 +15,7 @@ export const PermissionsSection = deferred(function People({ document }) {
       title="People and permissions"
       aside={
         tenant && (
-          <Button href={`/jobs/${jobId}/papers/owner-consent.pdf`} target="_blank">
+          <Button href={`/jobs/${jobId}/papers/consent.pdf`} target="_blank">
             Consent form (PDF)
           </Button>
         )

@@ -4,8 +4,8 @@ import { Text, View } from "@react-pdf/renderer";
 import { takenWay } from "#core/decide/decision.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { showA } from "#core/units.ts";
-import { PRINT_COLORS } from "#ui/theme/palette.ts";
 import type { PaperInput } from "../index.ts";
+import { AnswerBoxes } from "../parts.tsx";
 import { PaperSheet, plainText, SignatureLines, sheetStyles as s } from "../sheet.tsx";
 
 export default function OwnerConsent(input: PaperInput) {
@@ -57,13 +57,7 @@ export default function OwnerConsent(input: PaperInput) {
         </View>
       )}
       <Text style={s.h2}>Your answer</Text>
-      {boxes.map((box) => (
-        <View key={box} style={{ flexDirection: "row", gap: 7, marginTop: 5 }}>
-          <View style={{ width: 11, height: 11, border: `1pt solid ${PRINT_COLORS.ink}` }} />
-          <Text>{box}</Text>
-          {box.endsWith(":") && <View style={{ flex: 1, borderBottom: `0.8pt solid ${PRINT_COLORS.ink}` }} />}
-        </View>
-      ))}
+      <AnswerBoxes boxes={boxes} />
       <View style={{ marginTop: 18 }}>
         <SignatureLines lines={["Owner (name)", "Signature", "Date"]} />
       </View>

@@ -1,0 +1,115 @@
+/** What the network operator is told of the supply, the demand, the charger and what holds it back. */
+import { Text } from "@react-pdf/renderer";
+import { valueAt } from "#core/case/document/set-value.ts";
+import { type FieldDefinition, labelOf, valueInWords } from "#core/case/fields/field.ts";
+import { supplyFields } from "#core/case/fields/supply.ts";
+import { governingOf } from "#core/decide/assessment.ts";
+import { takenWay } from "#core/decide/decision.ts";
+import { fieldContext } from "#core/rules/field-context.ts";
+import { codebookOf } from "#core/rules/index.ts";
+import { showA } from "#core/units.ts";
+import type { WayJudgement } from "#core/ways/types.ts";
+import type { PaperInput } from "../index.ts";
+import { Lacks, type Pair, Pairs } from "../parts.tsx";
+import { PaperSheet, plainText, SignatureLines, sheetStyles as s } from "../sheet.tsx";
+
+/** The facts of the supply that an operator asks for, as they were entered. */
+const ASKED = [
+  supplyFields.number,
+  supplyFields.ratingA,
+  supplyFields.system,
+  supplyFields.earthing,
+  supplyFields.conductor,
+  supplyFields.looped,
+  supplyFields.meterPlace,
+  supplyFields.onsiteGeneration,
+  supplyFields.battery,
+] satisfies readonly FieldDefinition[];
+
+/** How the work reaches the operator, and the reason for it. */
+function procedureOf(way: WayJudgement, operator: string): { heading: string; text: string } {
+  const first = way.workItems.find(({ id }) => id === "apply" || id === "upgrade");
+  return first
+    ? {
+        heading: "Application before the work",
+        text: `${way.reasons.find(({ code }) => code === "permission-open")?.text ?? first.text}. The charger is not connected before the ${operator} has answered.`,
+      }
+    : {
+        heading: "Notification after connecting",
+        text: `The demand and the charging current stay within what may be connected first. The ${operator} is notified within 28 days of connecting.`,
+      };
+}
+
+const limitsOf = (way: WayJudgement): string => {
+  const limits = way.limits ?? [];
+  if (limits.length > 0) return limits.map(({ name, limitA }) => `${name}: held below ${showA(limitA)}`).join("; ");
+  return way.limitA === undefined ? "none" : `held below ${showA(way.limitA)}`;
+};
+
+function demandPairs(input: PaperInput, way: WayJudgement | null): Pair[] {
+  const { assessment } = input;
+  const governing = governingOf(assessment);
+  const after = way?.path.find(({ kind }) => kind === "supply")?.carriesA;
+  return [
+    ["Demand before the work", `${showA(governing.demandA)} (${governing.name})`],
+    ["Demand with the charger", after === undefined ? null : showA(after)],
+    ["Charging adds, without diversity", way ? showA(way.chargeA) : null],
+  ];
+}
+
+export default function NetworkNotification(input: PaperInput) {
+  const { document, assessment, firm, preparedBy } = input;
+  const codebook = codebookOf(document.rules);
+  const { operator } = codebook.words;
+  const context = fieldContext(document, []);
+  // An empty text is not entered either.
+  const supply = ASKED.map(
+    (field: FieldDefinition): Pair => [
+      labelOf(field, context),
+      valueInWords(field, valueAt(document, field.at), context) || null,
+    ],
+  );
+  const way = takenWay(assessment);
+  const procedure = way && procedureOf(way, operator);
+  const lacking = [
+    ...(document.enquiry?.address ? [] : ["the address"]),
+    ...supply.filter(([, value]) => value === null).map(([name]) => `"${name}"`),
+    ...(way ? [] : ["a way"]),
+  ];
+  const { charger } = document;
+  return (
+    <PaperSheet title={procedure?.heading ?? "Notification"} input={input} fontSize={10}>
+      <Lacks what={lacking} />
+      <Text style={{ marginTop: 8 }}>
+        To the {operator}: a charger for an electric vehicle at {document.enquiry?.address || document.title}.
+      </Text>
+      {procedure && <Text style={{ marginTop: 4 }}>{plainText(procedure.text)}</Text>}
+      <Text style={s.h2}>The supply as found</Text>
+      <Pairs pairs={supply} />
+      <Text style={s.h2}>Demand</Text>
+      <Pairs pairs={demandPairs(input, way)} />
+      <Text style={s.h2}>The charger</Text>
+      <Pairs
+        pairs={[
+          ["Way", way?.name ?? null],
+          ["Charging current", way ? `${showA(way.chargeA)} at ${way.volts} V` : null],
+          ["Phases", way ? String(way.phases) : null],
+          ["Largest current it can be set to", charger?.maxA === undefined ? null : showA(charger.maxA)],
+          ["New chargers", way?.chargerStays ? "none; the charger that is there stays" : "1"],
+          ["Feeds back", charger?.twoWay ? "yes" : "no"],
+          ["Load limit", way ? limitsOf(way) : null],
+        ]}
+      />
+      <Text style={s.h2}>Pictures</Text>
+      <Text>Enclose the picture of the cut-out with its label and the picture of the meter with its number.</Text>
+      <Text style={s.h2}>Sent by</Text>
+      <Pairs
+        pairs={[
+          ["Firm", firm],
+          ["Prepared by", preparedBy],
+        ]}
+      />
+      <SignatureLines lines={["Installer (name)", "Signature", "Date"]} />
+    </PaperSheet>
+  );
+}

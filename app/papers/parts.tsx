@@ -1,0 +1,93 @@
+/** Parts that several papers share: pairs of a name and its value, a table, boxes to tick, and what a paper lacks. */
+import { StyleSheet, Text, View } from "@react-pdf/renderer";
+import { PRINT_COLORS } from "#ui/theme/palette.ts";
+import { plainText } from "./sheet.tsx";
+
+const p = StyleSheet.create({
+  pair: { flexDirection: "row", borderBottom: `0.4pt solid ${PRINT_COLORS.slate}`, paddingVertical: 2.5 },
+  name: { width: "38%", paddingRight: 8, color: PRINT_COLORS.slate },
+  value: { flex: 1 },
+  missing: { border: `1.2pt solid ${PRINT_COLORS.ink}`, padding: 7, marginTop: 10 },
+  row: { flexDirection: "row", borderBottom: `0.4pt solid ${PRINT_COLORS.slate}`, paddingVertical: 2.5, gap: 11 },
+});
+
+/** A name with its value; a value that is not known says so. */
+export type Pair = readonly [name: string, value: string | null];
+
+/** Pairs under each other, each on one page. */
+export const Pairs = ({ pairs }: { pairs: readonly Pair[] }) => (
+  <View>
+    {pairs.map(([name, value]) => (
+      <View key={name} style={p.pair} wrap={false}>
+        <Text style={p.name}>{plainText(name)}</Text>
+        <Text style={p.value}>{value === null ? "not known yet" : plainText(value)}</Text>
+      </View>
+    ))}
+  </View>
+);
+
+/** What a paper lacks, said at its head; nothing where it lacks nothing. */
+export const Lacks = ({ what }: { what: readonly string[] }) =>
+  what.length === 0 ? null : (
+    <View style={p.missing} wrap={false}>
+      <Text style={{ fontWeight: 700 }}>This paper is not complete</Text>
+      <Text>Still to be entered: {plainText(what.join(", "))}.</Text>
+    </View>
+  );
+
+/** Lines of a list, each with a dash. */
+export const Lines = ({ lines }: { lines: readonly string[] }) => (
+  <>
+    {lines.map((line) => (
+      <Text key={line}>- {plainText(line)}</Text>
+    ))}
+  </>
+);
+
+/** A small table; figures are aligned to the right. */
+export function PaperTable(props: {
+  columns: readonly { title: string; width: string; isFigure?: boolean }[];
+  rows: readonly { key: string; cells: readonly string[] }[];
+}) {
+  const { columns, rows } = props;
+  const cell = (text: string, i: number, isHead = false) => {
+    const column = columns[i];
+    return (
+      <Text
+        key={column?.title}
+        style={{
+          width: column?.width ?? "auto",
+          textAlign: column?.isFigure ? "right" : "left",
+          fontWeight: isHead ? 700 : 400,
+        }}
+      >
+        {plainText(text)}
+      </Text>
+    );
+  };
+  return (
+    <View style={{ marginTop: 6 }}>
+      <View style={p.row} fixed>
+        {columns.map(({ title }, i) => cell(title, i, true))}
+      </View>
+      {rows.map(({ key, cells }) => (
+        <View key={key} style={p.row} wrap={false}>
+          {cells.map((text, i) => cell(text, i))}
+        </View>
+      ))}
+    </View>
+  );
+}
+
+/** Answers to tick; a line to write on follows one that ends with a colon. */
+export const AnswerBoxes = ({ boxes }: { boxes: readonly string[] }) => (
+  <>
+    {boxes.map((box) => (
+      <View key={box} style={{ flexDirection: "row", gap: 7, marginTop: 5 }}>
+        <View style={{ width: 11, height: 11, border: `1pt solid ${PRINT_COLORS.ink}` }} />
+        <Text>{box}</Text>
+        {box.endsWith(":") && <View style={{ flex: 1, borderBottom: `0.8pt solid ${PRINT_COLORS.ink}` }} />}
+      </View>
+    ))}
+  </>
+);

@@ -42,7 +42,7 @@ async function main([asked, file, out, ...rest]: string[]): Promise<number> {
       // A case by itself brings no prices: the made-up ones that Heron ships with.
       book: DEMO_BOOKS[codebook.currency],
       firm: "The electrical firm",
-      preparedBy: "not entered",
+      preparedBy: "",
       today: new Date().toISOString().slice(0, 10),
     });
     writeFileSync(out, pdf);

@@ -37,3 +37,17 @@ test("a button that is a link can be read", async ({ page, heron }) => {
   await expect(button).toHaveCSS("background-color", "rgb(47, 95, 115)");
   await expect(button).toHaveCSS("color", "rgb(252, 251, 247)");
 });
+
+test("the calendar of a job has its steps as days", async ({ page, heron }) => {
+  await signInAs(page, heron, "Mara Quill");
+  await openStep(page, heron, "tidewrack-kelp-row", "papers");
+  const started = page.waitForEvent("download");
+  await page.getByRole("link", { name: "Calendar of its days" }).click();
+  const download = await started;
+  expect(download.suggestedFilename()).toBe("31-kelp-row.ics");
+  const answer = await page.request.get(`${heron.url}/jobs/tidewrack-kelp-row/calendar.ics`);
+  expect(answer.headers()["content-type"]).toContain("text/calendar");
+  expect(await answer.text()).toMatch(
+    /^BEGIN:VCALENDAR[\s\S]*UID:step-permit@tidewrack-kelp-row\.heron[\s\S]*END:VCALENDAR/,
+  );
+});

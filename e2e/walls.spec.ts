@@ -14,6 +14,7 @@ const GET_ROUTES = [
   "/papers",
   "/events",
   "/case.json",
+  "/calendar.ics",
   "/assessment.json",
   "/papers/load-worksheet.pdf",
   "/papers/panel-directory.pdf",

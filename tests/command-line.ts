@@ -5,5 +5,8 @@ import path from "node:path";
 const RUN = path.resolve(import.meta.dirname, "../cli/run.mjs");
 
 /** @param input of standard input */
-export const runCommand = (command: "assess" | "replay" | "paper", args: readonly string[], input?: string) =>
-  spawnSync(process.execPath, [RUN, command, ...args], { encoding: "utf8", input });
+export const runCommand = (
+  command: "assess" | "replay" | "paper" | "calendar",
+  args: readonly string[],
+  input?: string,
+) => spawnSync(process.execPath, [RUN, command, ...args], { encoding: "utf8", input });

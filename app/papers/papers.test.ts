@@ -45,7 +45,10 @@ describe("the papers of a case", () => {
     for (const [name, home] of homes) {
       const text = await printed(id, home);
       if (id === "labels") expect(text.length, name).toBeGreaterThan(30);
-      else expect(text, name).toMatch(/\b1 ?\/ ?[1-9]/);
+      else {
+        expect(text, name).toMatch(/\b1 ?\/ ?[1-9]/);
+        expect(text, name).toContain("Wren Osier");
+      }
     }
   });
 });

@@ -51,7 +51,7 @@ interface SheetProps {
 
 /** One paper on the country's own format. */
 export function PaperSheet({ title, input, fontSize, children }: SheetProps) {
-  const { document, firm, today, isTransliterated } = input;
+  const { document, firm, preparedBy, today, isTransliterated } = input;
   const codebook = codebookOf(document.rules);
   return (
     <Document title={`${title}, ${document.title}`} author={firm} language={codebook.conventions.locale}>
@@ -73,7 +73,9 @@ export function PaperSheet({ title, input, fontSize, children }: SheetProps) {
           <View style={s.headRight}>
             <Text style={{ fontWeight: 700, textAlign: "right" }}>{firm}</Text>
             <Text style={s.quiet}>{codebook.name}</Text>
-            <Text style={s.quiet}>{showDay(today, codebook.conventions)}</Text>
+            <Text style={[s.quiet, { textAlign: "right" }]}>
+              {[preparedBy, showDay(today, codebook.conventions)].filter(Boolean).join(", ")}
+            </Text>
           </View>
         </View>
         {isTransliterated && (

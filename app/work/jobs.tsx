@@ -7,6 +7,7 @@ import { takenWay } from "#core/decide/decision.ts";
 import { type MaterialRow, materialsOf } from "#core/decide/materials.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
 import { codebookOf } from "#core/rules/index.ts";
+import { calendarOf } from "#papers/calendar.ts";
 import { makePaper } from "#papers/make-paper.ts";
 import { singleLineShape } from "#ui/single-line/shape.ts";
 import { SingleLineDrawing } from "#ui/single-line/single-line.tsx";
@@ -23,6 +24,8 @@ const TASKS = {
   assessment: ({ document, book }: Priced): string => `${JSON.stringify(assess(document, book), null, 1)}\n`,
 
   materials: ({ document, book }: Priced): MaterialRow[] => materialsOf(assess(document, book)),
+
+  calendar: calendarOf,
 
   /** The drawing of the way that is taken as SVG; null where none can be. */
   singleLine({ document, book }: Priced): string | null {

@@ -15,26 +15,26 @@ export interface DueDay {
 /** A party as it goes on after "ask the". */
 export const partyName = (who: WaitedFor, operator: string): string => (who === "operator" ? operator : who);
 
+/** The days on which somebody is to be asked again; none once the job has ended. */
+export function askDays(document: CaseDocument): (DueDay & { id: string })[] {
+  const { operator } = codebookOf(document.rules).words;
+  const waits = isEnded(document) ? [] : (document.progress?.waits ?? []);
+  return waits.flatMap(({ id, for: who, what, askOn }) => {
+    if (!askOn) return [];
+    const text =
+      who === "firm"
+        ? `See to it: ${what || "what we owe"}`
+        : `Ask the ${partyName(who, operator)} again${what ? `: ${what}` : ""}`;
+    return [{ id, on: askOn, text }];
+  });
+}
+
 /** What is due first; null where nothing has a day. */
 export function dueOf(document: CaseDocument, assessment: Assessment): DueDay | null {
-  const { operator } = codebookOf(document.rules).words;
   const notice = dueFirst(document, noticesOf(document, assessment));
-  const waits = isEnded(document) ? [] : (document.progress?.waits ?? []);
   const days: DueDay[] = [
     ...(notice?.dueOn ? [{ on: notice.dueOn, text: notice.text }] : []),
-    ...waits.flatMap(({ for: who, what, askOn }) =>
-      askOn
-        ? [
-            {
-              on: askOn,
-              text:
-                who === "firm"
-                  ? `See to it: ${what || "what we owe"}`
-                  : `Ask the ${partyName(who, operator)} again${what ? `: ${what}` : ""}`,
-            },
-          ]
-        : [],
-    ),
+    ...askDays(document).map(({ on, text }) => ({ on, text })),
   ];
   return days.reduce<DueDay | null>((first, day) => (first && first.on <= day.on ? first : day), null);
 }

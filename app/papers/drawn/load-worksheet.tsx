@@ -283,7 +283,13 @@ export default function LoadWorksheet(input: PaperInput) {
           This worksheet supports the judgement of {codebook.words.competent} and does not replace it. Local code, the{" "}
           {codebook.words.authority}'s rules and the maker's instructions come first.
         </Text>
-        <SignatureLines lines={[`Prepared by: ${preparedBy}`, codebook.words.checkedBy, "Signature and date"]} />
+        <SignatureLines
+          lines={[
+            `Prepared by${preparedBy ? `: ${preparedBy}` : " (name)"}`,
+            codebook.words.checkedBy,
+            "Signature and date",
+          ]}
+        />
       </View>
     </PaperSheet>
   );

@@ -106,7 +106,7 @@ export default function NetworkNotification(input: PaperInput) {
       <Pairs
         pairs={[
           ["Firm", firm],
-          ["Prepared by", preparedBy],
+          ["Prepared by", preparedBy || null],
         ]}
       />
       <SignatureLines lines={["Installer (name)", "Signature", "Date"]} />

@@ -77,7 +77,8 @@ function OpenFiles({ jobId }: { jobId: string }) {
   return (
     <Section title="Files in open formats">
       <p style={{ maxWidth: "44rem", marginBottom: "0.8rem" }}>
-        The whole job as plain JSON, to keep, to pass on, or to check with the command line.
+        The whole job as plain JSON, to keep, to pass on, or to check with the command line. The calendar has the steps
+        of the way from today on, and what is due.
       </p>
       <p style={{ display: "flex", gap: "0.6rem", flexWrap: "wrap" }}>
         <Button href={`/jobs/${jobId}/case.json`} download>
@@ -85,6 +86,9 @@ function OpenFiles({ jobId }: { jobId: string }) {
         </Button>
         <Button href={`/jobs/${jobId}/assessment.json`} download>
           Assessment
+        </Button>
+        <Button href={`/jobs/${jobId}/calendar.ics`} download>
+          Calendar of its days
         </Button>
       </p>
     </Section>

@@ -52,3 +52,23 @@ describe("papers on the command line", () => {
     }
   });
 });
+
+describe("the calendar of the command line", () => {
+  it("prints the days of a job from a day on, the same each time", () => {
+    const file = keep("us.case.json", JSON.stringify(usCase()));
+    const run = runCommand("calendar", [file, "--from", "2026-12-07"]);
+    expect(run.status, run.stderr).toBe(0);
+    expect(run.stdout).toMatch(/^BEGIN:VCALENDAR/);
+    expect(run.stdout).toContain("DTSTART;VALUE=DATE:20261207");
+    expect(runCommand("calendar", [file, "--from", "2026-12-07"]).stdout).toBe(run.stdout);
+  });
+  it("is refused without a day, and with one that does not exist", () => {
+    const file = keep("us.case.json", JSON.stringify(usCase()));
+    for (const args of [[file], [file, "--from"], [file, "--from", "2026-02-30"], [file, "--from", "soon"]]) {
+      const run = runCommand("calendar", args);
+      expect(run.status).toBe(2);
+      expect(run.stdout).toBe("");
+      expect(run.stderr).toMatch(/usage|is not a day/);
+    }
+  });
+});

@@ -51,7 +51,7 @@ async function decideHome(page: Page, url: string, hand: Hand, { person, address
   await hand.tap(page.getByRole("button", { name: `Enter ${lines} lines` }));
   await expect(page.getByText(`${lines} lines entered.`)).toBeVisible();
   const id = new URL(page.url()).pathname.split("/")[2] as string;
-  await hand.tap(page.getByRole("link", { name: /^Ways/ }));
+  await hand.tap(page.getByRole("navigation", { name: "Steps" }).getByRole("link", { name: /^Ways/ }));
   await hand.tap(page.getByRole("textbox", { name: "Why" }));
   await hand.type(why);
   await hand.press("Enter");
@@ -161,7 +161,10 @@ test("a typical panel, its links and its assumptions are started, linked and con
   await expect(page.getByRole("button", { name: /Range, 50 A.*only assumed/ })).toBeVisible();
   await page.getByRole("button", { name: "I have compared them all" }).click();
   await expect(page.getByText(/values of this panel are only assumed/)).toHaveCount(0);
-  await page.getByRole("link", { name: /^Demand/ }).click();
+  await page
+    .getByRole("navigation", { name: "Steps" })
+    .getByRole("link", { name: /^Demand/ })
+    .click();
   await expect(page.getByText(/nameplates are only assumed/)).toBeVisible();
   // A typed nameplate is read; one press confirms the others.
   const range = page.getByRole("textbox", { name: "Nameplate of Range" });

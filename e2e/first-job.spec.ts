@@ -11,23 +11,29 @@ test("from sign-in to a printed verdict", async ({ page, heron }) => {
 
   const id = await newJob(page, heron, "5 Cormorant Way");
   await expect(page.getByText(/For a first answer, enter the service rating/)).toBeVisible();
-  await page.getByRole("link", { name: /Ways/ }).click();
+  await page.getByRole("navigation", { name: "Steps" }).getByRole("link", { name: /Ways/ }).click();
   await expect(page.getByText(/^Only so far, because what is missing could change it:/)).toBeVisible();
   await expect(page.getByText("recommended", { exact: true })).toHaveCount(0);
-  await page.getByRole("link", { name: /Survey/ }).click();
+  await page
+    .getByRole("navigation", { name: "Steps" })
+    .getByRole("link", { name: /Survey/ })
+    .click();
   await field(page, "Service rating").fill("100 A");
   await field(page, "Floor area").fill("1,850 sq ft");
   await field(page, "Number of spaces").fill("20");
 
   await page.keyboard.press("Tab");
-  await page.getByRole("link", { name: /Demand/ }).click();
+  await page
+    .getByRole("navigation", { name: "Steps" })
+    .getByRole("link", { name: /Demand/ })
+    .click();
   for (const load of ["range 9.6kw", "dryer", "wh", "dw", "disposal", "ac 24a 240v"]) {
     await field(page, "Add a load").fill(load);
     await field(page, "Add a load").press("Enter");
   }
   await expect(page.getByText("As it stands: 18.8 A spare")).toBeVisible();
 
-  await page.getByRole("link", { name: /Need/ }).click();
+  await page.getByRole("navigation", { name: "Steps" }).getByRole("link", { name: /Need/ }).click();
   await page.getByRole("button", { name: "Add a car" }).click();
   await page.getByLabel("Plugged in from").fill("20:00");
   await expect(page.getByText("Fits once confirmed")).toBeVisible();
@@ -37,12 +43,15 @@ test("from sign-in to a printed verdict", async ({ page, heron }) => {
     ),
   ).toBeVisible();
 
-  await page.getByRole("link", { name: /Ways/ }).click();
+  await page.getByRole("navigation", { name: "Steps" }).getByRole("link", { name: /Ways/ }).click();
   await expect(page.locator("[data-way]")).toHaveCount(8);
   await expect(page.locator("[data-way=dynamic-load-management]")).toContainText("recommended");
   await expect(page.locator("[data-way=dedicated-circuit]")).toContainText("Ruled out");
 
-  await page.getByRole("link", { name: /Papers/ }).click();
+  await page
+    .getByRole("navigation", { name: "Steps" })
+    .getByRole("link", { name: /Papers/ })
+    .click();
   await saved(page);
   const pdf = await page.request.get(`${heron.url}/jobs/${id}/papers/load-worksheet.pdf`);
   expect(pdf.headers()["content-type"]).toBe("application/pdf");
@@ -65,7 +74,10 @@ test("every figure answers why, and the answer follows the edits", async ({ page
   await field(page, "Service rating").fill("100");
   await field(page, "Floor area").fill("1000");
   await page.keyboard.press("Tab");
-  await page.getByRole("link", { name: /Demand/ }).click();
+  await page
+    .getByRole("navigation", { name: "Steps" })
+    .getByRole("link", { name: /Demand/ })
+    .click();
   await field(page, "Add a load").fill("range 12kw");
   await field(page, "Add a load").press("Enter");
   const sheet = page.getByRole("complementary", { name: "Why this figure" });

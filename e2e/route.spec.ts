@@ -88,7 +88,7 @@ test("the clamps' signal is entered where clamps limit the charger", async ({ pa
   await page.getByTitle("Managed charging").click();
   await page.getByRole("textbox", { name: /^Why/ }).fill("Least work");
   await page.getByRole("button", { name: "Decide", exact: true }).click();
-  await page.getByRole("link", { name: "Circuit" }).click();
+  await page.getByRole("navigation", { name: "Steps" }).getByRole("link", { name: "Circuit" }).click();
   await page.getByRole("button", { name: "Start the run" }).click();
   const checks = page.locator("#checks");
   await expect(checks.getByRole("row", { name: /^Confirm The clamps' signal/ })).toContainText("not entered");

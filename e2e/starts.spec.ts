@@ -19,7 +19,7 @@ test("a circuit starts wherever it is least work, or where the job says, and wha
   );
   await saved(page);
 
-  await page.getByRole("link", { name: /Ways/ }).click();
+  await page.getByRole("navigation", { name: "Steps" }).getByRole("link", { name: /Ways/ }).click();
   await expect(page.locator("[data-way=service-upgrade]")).toContainText("Ruled out");
   await page.getByRole("button", { name: "Start at the main panel" }).first().click();
   await expect(answer).toHaveText(/a 48 A charger on its own 60 A circuit would meet the need\.$/);

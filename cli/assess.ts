@@ -3,26 +3,19 @@
  * -- --after WAY FILE.case.json` prints the case after the way's work.
  */
 import "#core/rules/editions.ts";
-import { readFileSync } from "node:fs";
 import { assess, homeAfter } from "#core/assess.ts";
-import { CaseRefused, problemLine } from "#core/case/document/problems.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
-import { DEMO_BOOKS } from "#core/estimate/demo-books/index.ts";
-import { readCaseText } from "#core/laws/read.ts";
-import { codebookOf } from "#core/rules/index.ts";
 import { WAY_IDS, type WayId } from "#core/ways/index.ts";
+import { readCaseFile, shippedBook, tellRefusal } from "./case-file.ts";
 import { withMeasuredFile } from "./measured-file.ts";
 
 const USAGE = `usage: npm run --silent assess -- [--after WAY] FILE.case.json [FILE ...]   (- reads standard input)
 WAY is one of: ${WAY_IDS.join(", ")}`;
 
-/** A case by itself brings no prices: the made-up ones that Heron ships with. */
-const bookOf = ({ rules }: CaseDocument) => DEMO_BOOKS[codebookOf(rules).currency];
-
 /** The assessment of one case, or the case after a way; `refused` has one line per reason if the way is ruled out. */
 function answerTo(document: CaseDocument, after: WayId | null): { answer: unknown } | { refused: string[] } {
-  if (!after) return { answer: assess(document, bookOf(document)) };
-  const found = homeAfter(document, after, bookOf(document));
+  if (!after) return { answer: assess(document, shippedBook(document)) };
+  const found = homeAfter(document, after, shippedBook(document));
   return "document" in found
     ? { answer: found.document }
     : { refused: found.reasons.map((r) => `${after}: ruled out: ${r.text} (${r.code}, ${r.rule})`) };
@@ -42,9 +35,7 @@ function main(args: string[]): number {
   for (const file of files) {
     const where = files.length > 1 ? `${file}: ` : "";
     try {
-      const { document, unknown } = readCaseText(readFileSync(file === "-" ? 0 : file, "utf8"));
-      for (const path of unknown) console.error(`note: ${path}: not known to this Heron; kept, not used`);
-      const found = answerTo(withMeasuredFile(document, file), after);
+      const found = answerTo(withMeasuredFile(readCaseFile(file), file), after);
       if ("answer" in found) answers.push(JSON.stringify(found.answer, null, files.length === 1 ? 1 : undefined));
       else {
         refused = true;
@@ -52,10 +43,7 @@ function main(args: string[]): number {
       }
     } catch (error) {
       refused = true;
-      if (error instanceof CaseRefused)
-        for (const problem of error.problems) console.error(where + problemLine(problem));
-      else if (error instanceof Error && "code" in error) console.error(`${file}: cannot be read (${error.code})`);
-      else throw error;
+      tellRefusal(error, ({ code }) => `${file}: cannot be read (${code})`, where);
     }
   }
   if (refused) return 2;

@@ -3,13 +3,12 @@
  * -- --list FILE.case.json` prints the ids of the papers that the case has, one in a line.
  */
 import "#core/rules/editions.ts";
-import { readFileSync, writeFileSync } from "node:fs";
-import { CaseRefused, problemLine } from "#core/case/document/problems.ts";
-import { DEMO_BOOKS } from "#core/estimate/demo-books/index.ts";
-import { readCaseText } from "#core/laws/read.ts";
+import { writeFileSync } from "node:fs";
+import { isoDay } from "#core/dates.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { papersOf } from "#papers/list.ts";
 import { makePaper } from "#papers/make-paper.ts";
+import { readCaseFile, shippedBook, tellRefusal } from "./case-file.ts";
 import { withMeasuredFile } from "./measured-file.ts";
 
 const USAGE = `usage: npm run --silent paper -- PAPER FILE.case.json OUT.pdf
@@ -22,11 +21,8 @@ async function main([asked, file, out, ...rest]: string[]): Promise<number> {
     return 2;
   }
   try {
-    const read = readCaseText(readFileSync(file === "-" ? 0 : file, "utf8"));
-    for (const path of read.unknown) console.error(`note: ${path}: not known to this Heron; kept, not used`);
-    const document = withMeasuredFile(read.document, file);
-    const codebook = codebookOf(document.rules);
-    const papers = papersOf(document, codebook);
+    const document = withMeasuredFile(readCaseFile(file), file);
+    const papers = papersOf(document, codebookOf(document.rules));
     if (out === undefined) {
       process.stdout.write(`${papers.map(({ id }) => id).join("\n")}\n`);
       return 0;
@@ -39,18 +35,15 @@ async function main([asked, file, out, ...rest]: string[]): Promise<number> {
     const pdf = await makePaper({
       id: paper.id,
       document,
-      // A case by itself brings no prices: the made-up ones that Heron ships with.
-      book: DEMO_BOOKS[codebook.currency],
+      book: shippedBook(document),
       firm: "The electrical firm",
       preparedBy: "",
-      today: new Date().toISOString().slice(0, 10),
+      today: isoDay(new Date()),
     });
     writeFileSync(out, pdf);
     return 0;
   } catch (error) {
-    if (error instanceof CaseRefused) for (const problem of error.problems) console.error(problemLine(problem));
-    else if (error instanceof Error && "syscall" in error) console.error(error.message);
-    else throw error;
+    tellRefusal(error, ({ message }) => message);
     return 2;
   }
 }

@@ -1,19 +1,17 @@
 /** `npm run --silent replay -- FILE.case.json [--step 10] [--seed 1] [--years 1] [--way ID]` prints a replay as JSON. */
 import "#core/rules/editions.ts";
-import { readFileSync } from "node:fs";
 import { parseArgs } from "node:util";
 import { homeAfter } from "#core/assess.ts";
-import { CaseRefused, problemLine } from "#core/case/document/problems.ts";
+import { CaseRefused } from "#core/case/document/problems.ts";
 import { type ReplayOptions, USUAL_OPTIONS } from "#core/energy/replay/options.ts";
 import { replayWay } from "#core/energy/replay/replay.ts";
 import { addTo, resultOf, type WaySum } from "#core/energy/replay/results.ts";
 import { nextYear, stageOf } from "#core/energy/replay/stage.ts";
-import { DEMO_BOOKS } from "#core/estimate/demo-books/index.ts";
 import { waysToReplay } from "#core/explore/ways-to-replay.ts";
-import { readCaseText } from "#core/laws/read.ts";
 import { hasMaximum } from "#core/rules/demand/measured-max.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { WAY_IDS } from "#core/ways/index.ts";
+import { readCaseFile, shippedBook, tellRefusal } from "./case-file.ts";
 import { readMeasuredFile, withEvidence } from "./measured-file.ts";
 
 const USAGE = `usage: npm run --silent replay -- FILE.case.json [--step 10] [--seed 1] [--years 1] [--way ID]   (- reads standard input)
@@ -60,13 +58,12 @@ const parse = (args: string[]) =>
   });
 
 function replay({ file, options, way }: ReturnType<typeof asked>): unknown {
-  const { document: read, unknown } = readCaseText(readFileSync(file === "-" ? 0 : file, "utf8"));
-  for (const path of unknown) console.error(`note: ${path}: not known to this Heron; kept, not used`);
+  const read = readCaseFile(file);
   const codebook = codebookOf(read.rules);
   const data = readMeasuredFile(read, file);
   const document =
     data && !hasMaximum(read.measured ?? { source: "recorder" }) ? withEvidence(read, data.series) : read;
-  const book = DEMO_BOOKS[codebook.currency];
+  const book = shippedBook(read);
   const ways = waysToReplay(document, book).filter((w) => way === null || w.way === way);
   if (way !== null && ways.length === 0) {
     const after = homeAfter(document, way, book);
@@ -113,10 +110,7 @@ function main(args: string[]): number {
     return 0;
   } catch (error) {
     if (error instanceof Usage) console.error(`${error.message}\n${USAGE}`);
-    else if (error instanceof CaseRefused) for (const problem of error.problems) console.error(problemLine(problem));
-    else if (error instanceof Error && "code" in error)
-      console.error(`${args.find((a) => !a.startsWith("--"))}: cannot be read (${error.code})`);
-    else throw error;
+    else tellRefusal(error, ({ code }) => `${args.find((a) => !a.startsWith("--"))}: cannot be read (${code})`);
     return 2;
   }
 }

@@ -15,9 +15,12 @@ export const showDay = (day: string, conventions: Pick<Conventions, "locale">): 
 export const showDayOfMonth = (day: string, conventions: Pick<Conventions, "locale">): string =>
   show(day, conventions, { day: "numeric", month: "short" });
 
+/** The ISO day of a moment, in UTC: `2026-11-29`. */
+export const isoDay = (moment: Date): string => moment.toISOString().slice(0, 10);
+
 /** The day some days after another one. @param day ISO day */
 export const daysAfter = (day: string, days: number): string =>
-  new Date(Date.parse(`${day}T00:00:00Z`) + days * 86_400_000).toISOString().slice(0, 10);
+  isoDay(new Date(Date.parse(`${day}T00:00:00Z`) + days * 86_400_000));
 
 /** A time of day: "7:30 PM" or "19:30". @param clock `HH:MM` of 24 hours */
 export function showTime(clock: string, conventions: Conventions): string {

@@ -1,4 +1,5 @@
 /** Migrates the database at DATABASE_URL and loads the demo firms where they are not there yet. */
+import { daysAfter, isoDay } from "#core/dates.ts";
 import "#core/rules/editions.ts";
 import { readFileSync } from "node:fs";
 import path from "node:path";
@@ -60,7 +61,7 @@ export async function loadDemo(): Promise<void> {
 
 /** A demo job where it stands. @param by name of the person who moved it */
 function standing(document: CaseDocument, { stage, daysAgo = 1, waits = [] }: DemoJob, by: string, now: number) {
-  const dayOn = (days: number) => new Date(now + days * 86_400_000).toISOString().slice(0, 10);
+  const dayOn = (days: number) => daysAfter(isoDay(new Date(now)), days);
   const begun: CaseDocument = stage === "survey" ? document : { ...document, progress: { stage: "enquiry" } };
   const moved = applyPatch(begun, stagePatch(begun, stage, { by, on: dayOn(-daysAgo) }));
   return waits.reduce(

@@ -1,4 +1,5 @@
 /** Names of a job's papers, for links to them. A new paper is a line here and the file of its id in `drawn`. */
+import { needsPermission } from "#core/case/document/lookups.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import type { Codebook, RegionWords } from "#core/rules/types.ts";
 import { capital } from "#core/words.ts";
@@ -10,11 +11,6 @@ interface PaperEntry<Id extends string> {
   isFor?(document: CaseDocument, codebook: Codebook): boolean;
 }
 const paper = <const Id extends string>(entry: PaperEntry<Id>) => entry;
-
-const asksAssociation = ({ enquiry }: CaseDocument): boolean => {
-  const state = enquiry?.permissions?.association;
-  return state !== undefined && state !== "not-needed";
-};
 
 export const PAPER_LIST = [
   paper({ id: "load-worksheet", name: () => "Load-calculation worksheet" }),
@@ -35,7 +31,11 @@ export const PAPER_LIST = [
   paper({ id: "single-line", name: () => "Single-line diagram" }),
   paper({ id: "terminations", name: () => "Termination sheet" }),
   paper({ id: "consent", name: () => "Consent of the owner" }),
-  paper({ id: "association-approval", name: () => "Approval of the association", isFor: asksAssociation }),
+  paper({
+    id: "association-approval",
+    name: () => "Approval of the association",
+    isFor: (document) => needsPermission(document, "association"),
+  }),
   paper({ id: "handover", name: () => "Handover to the customer" }),
 ];
 export type PaperId = (typeof PAPER_LIST)[number]["id"];

@@ -1,5 +1,9 @@
 /** Parts that several papers share: pairs of a name and its value, a table, boxes to tick, and what a paper lacks. */
 import { StyleSheet, Text, View } from "@react-pdf/renderer";
+import { valueAt } from "#core/case/document/set-value.ts";
+import type { CaseDocument } from "#core/case/document/types.ts";
+import { type FieldDefinition, labelOf, valueInWords } from "#core/case/fields/field.ts";
+import { fieldContext } from "#core/rules/field-context.ts";
 import { PRINT_COLORS } from "#ui/theme/palette.ts";
 import { plainText } from "./sheet.tsx";
 
@@ -14,6 +18,15 @@ const p = StyleSheet.create({
 /** A name with its value; a value that is not known says so. */
 export type Pair = readonly [name: string, value: string | null];
 
+/** Fields of a case with their values as they were entered; an empty text is not known either. */
+export function enteredPairs(document: CaseDocument, fields: readonly FieldDefinition[]): Pair[] {
+  const context = fieldContext(document, []);
+  return fields.map((field) => [
+    labelOf(field, context),
+    valueInWords(field, valueAt(document, field.at), context) || null,
+  ]);
+}
+
 /** Pairs under each other, each on one page. */
 export const Pairs = ({ pairs }: { pairs: readonly Pair[] }) => (
   <View>
@@ -26,7 +39,7 @@ export const Pairs = ({ pairs }: { pairs: readonly Pair[] }) => (
   </View>
 );
 
-/** What a paper lacks, said at its head; nothing where it lacks nothing. */
+/** A box that lists the missing values of a paper; nothing where the paper is complete. */
 export const Lacks = ({ what }: { what: readonly string[] }) =>
   what.length === 0 ? null : (
     <View style={p.missing} wrap={false}>

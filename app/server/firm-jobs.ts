@@ -80,11 +80,12 @@ export function jobsOf(firmId: string) {
       return { kind: "accepted", revision, edits: await editsAfter(tx, jobId, asked.baseRevision) };
     });
 
+  const listed = jobListOf(firmId);
   return {
     /** A page of the firm's jobs, the last changed first. */
-    list: jobListOf(firmId).page,
+    list: listed.page,
     /** Its jobs with something due by a day. */
-    due: jobListOf(firmId).due,
+    due: listed.due,
 
     /** Whether the firm has such a job. */
     async has(jobId: string): Promise<boolean> {

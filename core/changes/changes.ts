@@ -1,6 +1,6 @@
 /** Changes of a case in everyday words. */
 
-import { answerInWords } from "#core/case/document/confirmations.ts";
+import { answerInWords, questionInWords } from "#core/case/document/confirmations.ts";
 import type { Patch } from "#core/case/document/patch.ts";
 import { valueAt } from "#core/case/document/set-value.ts";
 import { STAGE_NAMES, stageOf } from "#core/case/document/stage.ts";
@@ -118,7 +118,7 @@ function answerOfChange(document: CaseDocument, op: Patch[number]): string | nul
   if (!/^\/confirmations\/(\d+|-)$/.test(op.path)) return null;
   const given = (op.op === "remove" ? valueAt(document, op.path) : op.value) as Confirmation | undefined;
   if (!given) return "An answer on site was taken back";
-  const what = given.what.replace(/^[^:]*: /, "");
+  const what = questionInWords(given);
   return op.op === "remove"
     ? `The answer to "${what}" was taken back`
     : `"${what}" was answered: ${answerInWords({ ...given, by: undefined, on: undefined }, (day) => day)}`;

@@ -44,33 +44,46 @@ const OUT_OF_SIGHT: readonly string[] = [
 
 const inSight = ({ method }: RunSegment): boolean => !OUT_OF_SIGHT.includes(method);
 
-/** One line for each wish of the customer. */
-export function wishChecks({ wishes, segments = [] }: Pick<Run, "wishes" | "segments">): RouteCheck[] {
-  return WISH_IDS.filter((id) => wishes?.[id] === true).map((id) => {
-    const { label, asks, meets } = WISHES[id];
-    const said = segments.map((segment) => (inSight(segment) ? meets(segment) : true));
+/** A wish of the customer on a route. */
+interface WishState {
+  id: Wish;
+  /** Null while nobody has said how some part looks. */
+  passes: boolean | null;
+  /** Indexes of the parts that miss it, and of those of which nobody has said. */
+  failing: number[];
+  open: number[];
+}
+
+const wishStates = ({ wishes, segments = [] }: Pick<Run, "wishes" | "segments">): WishState[] =>
+  WISH_IDS.filter((id) => wishes?.[id] === true).map((id) => {
+    const said = segments.map((segment) => (inSight(segment) ? WISHES[id].meets(segment) : true));
     const at = (value: boolean | null) => said.flatMap((is, i) => (is === value ? [i] : []));
     const [failing, open] = [at(false), at(null)];
-    return {
-      ...routeCheck(
-        `wish-${id}`,
-        `Wish of the customer: ${label.toLowerCase()}`,
-        failing.length > 0 ? false : open.length > 0 ? null : true,
-        "The customer's wish",
-        asks,
-        failing.length > 0
-          ? `${partsInWords(failing)}: not so`
-          : open.length > 0
-            ? `${partsInWords(open)}: say how it looks`
-            : "every part",
-      ),
-      advice: true,
-    };
+    return { id, passes: failing.length > 0 ? false : open.length > 0 ? null : true, failing, open };
   });
-}
+
+const labelOf = (id: Wish): string => WISHES[id].label.toLowerCase();
+
+/** One line for each wish of the customer. */
+export const wishChecks = (run: Pick<Run, "wishes" | "segments">): RouteCheck[] =>
+  wishStates(run).map(({ id, passes, failing, open }) => ({
+    ...routeCheck(
+      `wish-${id}`,
+      `Wish of the customer: ${labelOf(id)}`,
+      passes,
+      "The customer's wish",
+      WISHES[id].asks,
+      failing.length > 0
+        ? `${partsInWords(failing)}: not so`
+        : open.length > 0
+          ? `${partsInWords(open)}: say how it looks`
+          : "every part",
+    ),
+    advice: true,
+  }));
 
 /** The wishes that a route does not meet, or of which nobody has said; empty where it meets all. */
 export const wishesOpen = (run: Pick<Run, "wishes" | "segments">): { label: string; isMissed: boolean }[] =>
-  wishChecks(run)
+  wishStates(run)
     .filter(({ passes }) => passes !== true)
-    .map(({ label, passes }) => ({ label: label.replace(/^.*: /, ""), isMissed: passes === false }));
+    .map(({ id, passes }) => ({ label: labelOf(id), isMissed: passes === false }));

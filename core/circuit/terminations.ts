@@ -78,18 +78,19 @@ const NEUTRAL = "neutral";
  */
 export function terminationsOf(
   document: Pick<CaseDocument, "run" | "charger" | "options">,
-  { segments, ...design }: CircuitDesign,
+  design: CircuitDesign,
   names: TerminalNames,
   units: readonly CircuitUnit[] = [],
 ): Termination[] {
   const { run, charger } = document;
+  const { segments } = design;
   const first = segments[0];
   const last = segments.at(-1);
   if (!first || !last) return [];
   const live = hasNeutral(document) && !names.live.includes(NEUTRAL) ? [...names.live, NEUTRAL] : names.live;
   const at = (thing: string, end: End) => terminalsAt(thing, end, names, live);
   const device = terminalsAt(names.device, first, names, live, names.earthBar && `${names.earthBar}, the circuit`);
-  const boxes = junctionBoxes({ segments, ...design }).flatMap((i) => {
+  const boxes = junctionBoxes(design).flatMap((i) => {
     const [before, after] = [segments[i - 1], segments[i]] as [End, End];
     const box = `Junction box before part ${i + 1}`;
     return [...at(`${box}, from the supply`, before), ...at(`${box}, to the charger`, after)];

@@ -43,12 +43,15 @@ const VERDICTS: Record<AnswerState, string> = {
   open: "Open",
 };
 
-/** The verdict of one way in words. */
-export const WAY_VERDICTS: Readonly<Record<JudgedVerdict, string>> = {
-  ready: "Fits",
-  "with-work": "Fits with work",
+const WAY_VERDICTS: Readonly<Record<JudgedVerdict, string>> = {
+  ready: VERDICTS.fits,
+  "with-work": VERDICTS["fits-with-work"],
   "ruled-out": "Ruled out",
 };
+
+/** The verdict of one way in words. */
+export const wayVerdict = ({ verdict, onlyConfirm }: Pick<WayJudgement, "verdict" | "onlyConfirm">): string =>
+  onlyConfirm ? VERDICTS["once-confirmed"] : WAY_VERDICTS[verdict];
 
 /** Beginning of the sentence of an open answer. */
 const FIRST = "For a first answer, enter";

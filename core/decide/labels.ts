@@ -1,6 +1,8 @@
 /** The warning labels that the way that is taken asks for, each with the place where it is fixed. */
+import { feedsBack } from "#core/case/document/lookups.ts";
 import { reachedOn } from "#core/case/document/stage.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
+import { panelTitle } from "#core/case/fields/names.ts";
 import { hasSecondSource } from "#core/path/second-source.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { showA } from "#core/units.ts";
@@ -13,23 +15,22 @@ export interface WarningLabel {
   id: string;
   /** Where it is fixed, as a sentence part: "at the protective device". */
   at: string;
-  /** In capitals' place: the few words that are read first. */
+  /** The few words in large type. */
   title: string;
   text: string;
 }
 
-const BACKFED = "More than one source of supply";
-
 /** Names of the sources beside the supply, as they are listed in a sentence. */
-const sourcesOf = ({ supply, charger }: CaseDocument): string[] => [
-  ...(supply.onsiteGeneration ? ["generation"] : []),
-  ...(supply.battery ? ["battery"] : []),
-  ...(charger?.twoWay ? ["the vehicle through its charger"] : []),
+const sourcesOf = (document: CaseDocument): string[] => [
+  ...(document.supply.onsiteGeneration ? ["generation"] : []),
+  ...(document.supply.battery ? ["battery"] : []),
+  ...(feedsBack(document) ? ["the vehicle through its charger"] : []),
 ];
 
 function labelsOfWay(document: CaseDocument, way: WayJudgement): WarningLabel[] {
-  const { words } = codebookOf(document.rules);
-  const panel = document.panels.find(({ id }) => id === way.panel)?.name ?? words.mainPanel;
+  const codebook = codebookOf(document.rules);
+  const { words } = codebook;
+  const panel = panelTitle(document, way.panel, codebook);
   const limits = (way.limits ?? []).map(({ name, limitA }) => `${name}: ${showA(limitA)}`);
   const isManaged = way.limitA !== undefined || limits.length > 0;
   const isOutOfSight = document.run?.disconnect === "out-of-sight";
@@ -72,14 +73,14 @@ function labelsOfWay(document: CaseDocument, way: WayJudgement): WarningLabel[] 
 export function labelsOf(document: CaseDocument, assessment: Pick<Assessment, "ways" | "taken">): WarningLabel[] {
   const way = takenWay(assessment);
   const sources = sourcesOf(document);
-  const isBackfed = hasSecondSource(document) || sources.length > 0;
+  const isBackfed = hasSecondSource(document) || feedsBack(document);
   return [
     ...(isBackfed
       ? [
           {
             id: "sources",
             at: "at the supply, the meter and every board",
-            title: BACKFED,
+            title: "More than one source of supply",
             text: `${sources.length > 0 ? `The supply and ${listed(sources)}. ` : ""}Isolate each of them before any work, and prove dead again.`,
           },
         ]

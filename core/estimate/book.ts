@@ -51,10 +51,11 @@ export const itemOf = (book: PriceBook, id: string): PriceItem | undefined => in
 /** The item that something is priced by: its own, else that of its family (`conduit:emt` for `conduit:emt:1 in`). */
 export function pricedBy(book: PriceBook, id: string): PriceItem | undefined {
   const own = itemOf(book, id);
+  if (own) return own;
+  const like = ownValue(PRICED_AS, id);
+  if (like) return itemOf(book, like);
   const family = id.lastIndexOf(":");
-  const older = own ? undefined : ownValue(PRICED_AS, id);
-  if (older) return itemOf(book, older);
-  return own ?? (family > 0 ? pricedBy(book, id.slice(0, family)) : undefined);
+  return family > 0 ? pricedBy(book, id.slice(0, family)) : undefined;
 }
 
 /** Items that older books lack, and the like item that prices them there. */

@@ -105,10 +105,13 @@ function readDeclared(text: string): Declared | { unknown: string[] } {
     .map((word) => word.trim())
     .filter((word) => word !== "")) {
     const typed = part.toLowerCase();
-    const known = PARTS.find(({ pattern }) => pattern.test(typed));
+    const [known] = PARTS.flatMap(({ pattern, read }) => {
+      const found = pattern.exec(typed);
+      return found ? [read(found.slice(1))] : [];
+    });
     const named = CHARGER_FUNCTIONS.find((name) => name === typed);
     const grant = /^grant (\S+)$/.exec(typed)?.[1];
-    if (known) declared = { ...declared, ...known.read(known.pattern.exec(typed)?.slice(1) ?? []) };
+    if (known) declared = { ...declared, ...known };
     else if (named) declared = { ...declared, functions: [...declared.functions, named] };
     else if (grant) declared = { ...declared, grants: [...declared.grants, `grant:${grant}`] };
     else unknown.push(part);

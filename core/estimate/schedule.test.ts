@@ -1,15 +1,8 @@
 import { describe, expect, it } from "vitest";
+import { daysAfter } from "#core/dates.ts";
 import { DEMO_BOOKS } from "./demo-books/index.ts";
 import { requirements } from "./requirements.ts";
-import {
-  dayAfter,
-  FROM_A_MONDAY,
-  placedSteps,
-  type ScheduleStep,
-  scheduleSteps,
-  totalDays,
-  workedFrom,
-} from "./schedule.ts";
+import { FROM_A_MONDAY, placedSteps, type ScheduleStep, scheduleSteps, totalDays, workedFrom } from "./schedule.ts";
 
 const step = (id: string, typical: number, after: string[] = [], everyDay = false): ScheduleStep => ({
   id,
@@ -42,8 +35,8 @@ describe("steps that wait for each other", () => {
     const worked = workedFrom("2026-12-24", ["2026-12-25", "2026-12-28"]);
     expect([0, 1, 2, 3, 4, 5].map(worked)).toEqual([true, false, false, false, false, true]);
     expect(spans([step("a", 2)], worked)).toEqual([["a", 0, 6]]);
-    expect(dayAfter("2026-12-24", 6)).toBe("2026-12-30");
-    expect(dayAfter("2028-02-28", 2)).toBe("2028-03-01");
+    expect(daysAfter("2026-12-24", 6)).toBe("2026-12-30");
+    expect(daysAfter("2028-02-28", 2)).toBe("2028-03-01");
   });
   it("end with the last of them; none end at once", () => {
     expect(totalDays(placedSteps([step("a", 2), step("b", 1)], "typical"))).toBe(2);

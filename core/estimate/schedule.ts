@@ -1,4 +1,5 @@
 /** The steps of a way that wait for each other, and when each begins and ends. */
+import { isoDay } from "#core/dates.ts";
 import { itemOf, itemsIn, type PriceBook } from "./book.ts";
 import type { WorkItem } from "./requirements.ts";
 
@@ -100,7 +101,7 @@ export type WorkDays = (day: number) => boolean;
 export const FROM_A_MONDAY: WorkDays = (day) => day % 7 < 5;
 
 /** The day on which `days` days from a start are over. */
-function daysAfter(start: number, days: number, everyDay: boolean, worked: WorkDays): number {
+function dayWhenOver(start: number, days: number, everyDay: boolean, worked: WorkDays): number {
   if (everyDay) return start + Math.ceil(days);
   let [day, left] = [start, Math.ceil(days)];
   while (left > 0) {
@@ -133,7 +134,7 @@ function timesOf(steps: readonly ScheduleStep[], pick: Pick3, worked: WorkDays):
   for (const { id, after, days, everyDay } of steps) {
     let from = 0;
     for (const before of after) from = Math.max(from, times.get(before)?.to ?? 0);
-    times.set(id, { from, to: daysAfter(from, days[pick], everyDay, worked) });
+    times.set(id, { from, to: dayWhenOver(from, days[pick], everyDay, worked) });
   }
   return times;
 }
@@ -167,14 +168,10 @@ export function workedFrom(start: string, holidays: readonly string[]): WorkDays
   const off = new Set(holidays);
   return (day) => {
     const date = new Date(first + day * MS_A_DAY);
-    return date.getUTCDay() % 6 !== 0 && !off.has(date.toISOString().slice(0, 10));
+    return date.getUTCDay() % 6 !== 0 && !off.has(isoDay(date));
   };
 }
 
 /** The days a firm is closed, as its price book names them: `holiday:2026-12-25`. */
 export const holidaysOf = (book: PriceBook): string[] =>
   itemsIn(book, "holidays").map((i) => i.id.slice(i.id.indexOf(":") + 1));
-
-/** The ISO day a number of days after another. */
-export const dayAfter = (start: string, days: number): string =>
-  new Date(Date.parse(`${start}T00:00:00Z`) + days * MS_A_DAY).toISOString().slice(0, 10);

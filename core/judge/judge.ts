@@ -371,9 +371,9 @@ export function judgeProposal(context: JudgingContext, proposal: Proposal): Judg
   const circuitA = proposal.chargerPlacement.deviceA?.(chargeA) ?? end.target.circuit?.ratingA ?? 0;
   const atCharger = workAtCharger(context, proposal, chargeA);
   // Only what is laid is made good; a run that renews a feeder is laid as well.
-  const laid = proposal.chargerPlacement.outlet === undefined ? (context.document.run ?? null) : null;
-  const isWired = proposal.chargerPlacement.outlet === undefined && !context.staying;
-  const spareClamps = isWired && guards.length === 0 ? spareClampsWork(context) : [];
+  const isWired = proposal.chargerPlacement.outlet === undefined;
+  const laid = isWired ? (context.document.run ?? null) : null;
+  const spareClamps = isWired && !context.staying && guards.length === 0 ? spareClampsWork(context) : [];
   const own = [...proposal.work({ circuitA, chargeA, guards }), ...atCharger, ...spareClamps, ...makingGoodWork(laid)];
   if (guards.length > 0 || spareClamps.length > 0) putClamps(end.links, guards, judged.document, end.target.panel);
   // An application for a larger supply already includes this one.

@@ -1,9 +1,9 @@
 /** What a job has to do by some day: the notice or the wait that is due first. */
-import { isEnded } from "#core/case/document/stage.ts";
+import { isEnded, placeOfStage, stageOf } from "#core/case/document/stage.ts";
 import type { CaseDocument, WaitedFor } from "#core/case/document/types.ts";
 import type { Assessment } from "#core/decide/assessment.ts";
 import { codebookOf } from "#core/rules/index.ts";
-import { dueFirst, noticesOf } from "./notices.ts";
+import { lastDays, noticesOf } from "./notices.ts";
 
 export interface DueDay {
   /** ISO day. */
@@ -31,10 +31,8 @@ export function askDays(document: CaseDocument): (DueDay & { id: string })[] {
 
 /** What is due first; null where nothing has a day. */
 export function dueOf(document: CaseDocument, assessment: Assessment): DueDay | null {
-  const notice = dueFirst(document, noticesOf(document, assessment));
-  const days: DueDay[] = [
-    ...(notice?.dueOn ? [{ on: notice.dueOn, text: notice.text }] : []),
-    ...askDays(document).map(({ on, text }) => ({ on, text })),
-  ];
-  return days.reduce<DueDay | null>((first, day) => (first && first.on <= day.on ? first : day), null);
+  // A job that ended without its work owes no notice.
+  const isWorked = placeOfStage(stageOf(document)) !== null;
+  const days: DueDay[] = [...(isWorked ? lastDays(noticesOf(document, assessment)) : []), ...askDays(document)];
+  return days.reduce<DueDay | null>((first, { on, text }) => (first && first.on <= on ? first : { on, text }), null);
 }

@@ -7,7 +7,7 @@ import { takenWay } from "#core/decide/decision.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
 import { holidaysOf, placedSteps, workedFrom } from "#core/estimate/schedule.ts";
 import { askDays } from "./due.ts";
-import { noticesOf } from "./notices.ts";
+import { lastDays, noticesOf } from "./notices.ts";
 
 export interface JobDay {
   /** Stays the same from one calendar to the next. */
@@ -44,8 +44,8 @@ export function jobDays(document: CaseDocument, assessment: Assessment, start: s
         from: daysAfter(start, from),
         until: daysAfter(start, to),
       })),
-    ...noticesOf(document, assessment).flatMap(({ kind, text, isOpen, dueOn }) =>
-      isOpen && dueOn ? [oneDay(`notice-${kind}`, dueOn, `Last day: ${text}`)] : [],
+    ...lastDays(noticesOf(document, assessment)).map(({ kind, on, text }) =>
+      oneDay(`notice-${kind}`, on, `Last day: ${text}`),
     ),
     ...askDays(document).map(({ id, on, text }) => oneDay(`wait-${id}`, on, text)),
   ].sort((a, b) => a.from.localeCompare(b.from));

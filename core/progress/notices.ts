@@ -1,5 +1,5 @@
 /** The notices that a job owes, each with its day and its proof. */
-import { placeOfStage, reachedOn, stageOf } from "#core/case/document/stage.ts";
+import { reachedOn } from "#core/case/document/stage.ts";
 import type { CaseDocument, Progress, Stage } from "#core/case/document/types.ts";
 import { daysAfter } from "#core/dates.ts";
 import type { Assessment } from "#core/decide/assessment.ts";
@@ -12,6 +12,8 @@ export interface OwedNotice extends Pick<NoticeRule, "kind" | "text" | "rule"> {
   dueOn: string | null;
   /** In words: "before the work", "within 28 days of connecting". */
   when: string;
+  /** It is to be had before the work. */
+  isBeforeWork: boolean;
   /** What somebody has said of it. */
   said: NonNullable<Progress["notices"]>[number] | null;
   /** Neither sent, nor said not to be owed. */
@@ -35,6 +37,7 @@ export function noticesOf(document: CaseDocument, assessment: Assessment): OwedN
         text,
         rule: rule.rule,
         said,
+        isBeforeWork: within === undefined,
         isOpen: !said?.sentOn && !said?.notOwed,
         dueOn: within && from ? daysAfter(from, within.days) : null,
         when: within
@@ -47,15 +50,8 @@ export function noticesOf(document: CaseDocument, assessment: Assessment): OwedN
 
 /** Notices that are to be had before the work and are still open. */
 export const openBeforeWork = (notices: readonly OwedNotice[]): OwedNotice[] =>
-  notices.filter(({ isOpen, when }) => isOpen && when === "before the work");
+  notices.filter(({ isOpen, isBeforeWork }) => isOpen && isBeforeWork);
 
-/** The notice that is due first, of those whose days run already. */
-export function dueFirst(document: CaseDocument, notices: readonly OwedNotice[]): OwedNotice | null {
-  if (placeOfStage(stageOf(document)) === null) return null;
-  return notices
-    .filter(({ isOpen, dueOn }) => isOpen && dueOn !== null)
-    .reduce<OwedNotice | null>(
-      (first, next) => (first && (first.dueOn ?? "") <= (next.dueOn ?? "") ? first : next),
-      null,
-    );
-}
+/** The last days of the open notices whose days run already. */
+export const lastDays = (notices: readonly OwedNotice[]): (Pick<OwedNotice, "kind" | "text"> & { on: string })[] =>
+  notices.flatMap(({ kind, text, isOpen, dueOn }) => (isOpen && dueOn !== null ? [{ kind, text, on: dueOn }] : []));

@@ -1,4 +1,5 @@
 /** Notices that the rules of a country ask of a job. */
+import { needsPermission } from "#core/case/document/lookups.ts";
 import type { CaseDocument, NoticeKind } from "#core/case/document/types.ts";
 
 /** What of a way a notice depends on. */
@@ -18,14 +19,16 @@ export interface NoticeRule {
   isOwed(basis: NoticeBasis): boolean;
 }
 
+/** Whether a piece of work is an application to the operator, who must agree before the charger is connected. */
+export const isApplication = (work: string): boolean => work === "apply" || work === "upgrade";
+
 /** A consent that was asked for on the survey, as a notice. */
 export const consentNotice = (kind: "landlord" | "association", from: "owner" | "association"): NoticeRule => ({
   kind,
   text: from === "owner" ? "Have the owner's consent in writing" : "Have the association's approval in writing",
   rule: "Consent before work",
   isOwed: ({ document: { enquiry } }) =>
-    (enquiry?.permissions?.[from] ?? "not-needed") !== "not-needed" ||
-    (from === "owner" && enquiry?.tenure === "tenant"),
+    needsPermission({ enquiry }, from) || (from === "owner" && enquiry?.tenure === "tenant"),
 });
 
 /** A grant that was ticked is claimed when the work is done. */

@@ -1,5 +1,6 @@
-/** What an association of owners is asked to approve: place, route, who pays, insurance, making good, removal. */
+/** The form for an association of owners: place, route, costs, insurance, making good and removal. */
 import { StyleSheet, Text, View } from "@react-pdf/renderer";
+import { panelTitle } from "#core/case/fields/names.ts";
 import { takenWay } from "#core/decide/decision.ts";
 import { leftToCustomer } from "#core/judge/making-good.ts";
 import { codebookOf } from "#core/rules/index.ts";
@@ -23,7 +24,8 @@ function lengthInWords({ document: { run, rules } }: PaperInput): string | null 
 
 export default function AssociationApproval(input: PaperInput) {
   const { document, assessment, firm } = input;
-  const { words } = codebookOf(document.rules);
+  const codebook = codebookOf(document.rules);
+  const { words } = codebook;
   const way = takenWay(assessment);
   const { customer, address } = document.enquiry ?? {};
   const route = lengthInWords(input);
@@ -42,7 +44,7 @@ export default function AssociationApproval(input: PaperInput) {
       <Pairs
         pairs={[
           ["Way", way ? `${way.name}, charging at ${showA(way.chargeA)}` : null],
-          ["Starts at", way ? (document.panels.find(({ id }) => id === way.panel)?.name ?? words.mainPanel) : null],
+          ["Starts at", way ? panelTitle(document, way.panel, codebook) : null],
           ["Route", route],
         ]}
       />

@@ -1,4 +1,4 @@
-/** What building control, or the firm's competent-person scheme, is told of the finished work. */
+/** The notice of the finished work to building control, or to the firm's competent-person scheme. */
 import { Text } from "@react-pdf/renderer";
 import { reachedOn } from "#core/case/document/stage.ts";
 import { showDay } from "#core/dates.ts";

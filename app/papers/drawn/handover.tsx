@@ -1,6 +1,7 @@
-/** What the customer keeps beside the charger: where to switch it off, its setting, what to watch for, whom to call. */
+/** The sheet for the customer: how to switch the charger off, its setting, signs of danger, and whom to call. */
 import { StyleSheet, Text, View } from "@react-pdf/renderer";
 import { reachedOn } from "#core/case/document/stage.ts";
+import { panelTitle } from "#core/case/fields/names.ts";
 import { takenWay } from "#core/decide/decision.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { showA } from "#core/units.ts";
@@ -26,14 +27,14 @@ function settingBecause(way: WayJudgement, largestA: number | undefined): string
   }.`;
 }
 
-/** What to watch for, and what then. */
+/** Signs of danger, each with what to do. */
 const WATCH_FOR = [
   "Heat: a plug, a socket or a lead that is too hot to hold. Stop charging and call.",
   "Smell of burning, crackling, scorched plastic, water inside the charger. Switch off, do not touch it, and call.",
   "A device that trips. Switch it on again once. If it trips again, leave it off and call.",
   "A damaged lead or connector. Do not use it and do not mend it with tape.",
 ];
-/** What is not to be done with it. */
+/** Rules for the customer. */
 const NEVER = [
   "No extension lead, no adapter, and no lead that splits one socket for two machines.",
   "Nobody changes the setting but an electrician: it protects the supply of the home.",
@@ -43,10 +44,9 @@ const NEVER = [
 
 /** Where the charger is switched off, in the words of the region. */
 function switchPlaces({ document }: PaperInput, way: WayJudgement | null): string {
-  const { words } = codebookOf(document.rules);
+  const codebook = codebookOf(document.rules);
   if (!way) return "not settled yet";
-  const panel = document.panels.find(({ id }) => id === way.panel)?.name ?? words.mainPanel;
-  return `the ${words.device} of ${showA(way.circuitA)} marked "EV charger" in: ${panel}`;
+  return `the ${codebook.words.device} of ${showA(way.circuitA)} marked "EV charger" in: ${panelTitle(document, way.panel, codebook)}`;
 }
 
 export default function Handover(input: PaperInput) {

@@ -168,7 +168,7 @@ function Decision({ input: { document, assessment, because } }: { input: PaperIn
   );
 }
 
-/** What was seen to on site, offered and refused; nothing where nobody has answered. */
+/** The answers that were given on site; nothing where there are none. */
 function Answered({ input: { document, assessment } }: { input: PaperInput }) {
   const { conventions } = codebookOf(document.rules);
   const answered = questionsOf(document, assessment).flatMap(({ asked, answer }) =>

@@ -1,20 +1,20 @@
-/** What the network operator is told of the supply, the demand, the charger and what holds it back. */
+/** The notification of the network operator: the supply, the demand, the charger and its load limit. */
 import { Text } from "@react-pdf/renderer";
-import { valueAt } from "#core/case/document/set-value.ts";
-import { type FieldDefinition, labelOf, valueInWords } from "#core/case/fields/field.ts";
+import { feedsBack } from "#core/case/document/lookups.ts";
+import type { FieldDefinition } from "#core/case/fields/field.ts";
 import { supplyFields } from "#core/case/fields/supply.ts";
 import { governingOf } from "#core/decide/assessment.ts";
 import { takenWay } from "#core/decide/decision.ts";
-import { fieldContext } from "#core/rules/field-context.ts";
 import { codebookOf } from "#core/rules/index.ts";
+import { isApplication } from "#core/rules/notices.ts";
 import { showA } from "#core/units.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
 import type { PaperInput } from "../index.ts";
-import { Lacks, type Pair, Pairs } from "../parts.tsx";
+import { enteredPairs, Lacks, type Pair, Pairs } from "../parts.tsx";
 import { PaperSheet, plainText, SignatureLines, sheetStyles as s } from "../sheet.tsx";
 
 /** The facts of the supply that an operator asks for, as they were entered. */
-const ASKED = [
+const ASKED: readonly FieldDefinition[] = [
   supplyFields.number,
   supplyFields.ratingA,
   supplyFields.system,
@@ -24,11 +24,11 @@ const ASKED = [
   supplyFields.meterPlace,
   supplyFields.onsiteGeneration,
   supplyFields.battery,
-] satisfies readonly FieldDefinition[];
+];
 
 /** How the work reaches the operator, and the reason for it. */
 function procedureOf(way: WayJudgement, operator: string): { heading: string; text: string } {
-  const first = way.workItems.find(({ id }) => id === "apply" || id === "upgrade");
+  const first = way.workItems.find(({ id }) => isApplication(id));
   return first
     ? {
         heading: "Application before the work",
@@ -61,14 +61,7 @@ export default function NetworkNotification(input: PaperInput) {
   const { document, assessment, firm, preparedBy } = input;
   const codebook = codebookOf(document.rules);
   const { operator } = codebook.words;
-  const context = fieldContext(document, []);
-  // An empty text is not entered either.
-  const supply = ASKED.map(
-    (field: FieldDefinition): Pair => [
-      labelOf(field, context),
-      valueInWords(field, valueAt(document, field.at), context) || null,
-    ],
-  );
+  const supply = enteredPairs(document, ASKED);
   const way = takenWay(assessment);
   const procedure = way && procedureOf(way, operator);
   const lacking = [
@@ -96,7 +89,7 @@ export default function NetworkNotification(input: PaperInput) {
           ["Phases", way ? String(way.phases) : null],
           ["Largest current it can be set to", charger?.maxA === undefined ? null : showA(charger.maxA)],
           ["New chargers", way?.chargerStays ? "none; the charger that is there stays" : "1"],
-          ["Feeds back", charger?.twoWay ? "yes" : "no"],
+          ["Feeds back", feedsBack(document) ? "yes" : "no"],
           ["Load limit", way ? limitsOf(way) : null],
         ]}
       />

@@ -1,22 +1,19 @@
 /** The survey in one paper for the customer and the office: supply, boards, findings, what fits, and every way. */
 import { Text, View } from "@react-pdf/renderer";
-import { valueAt } from "#core/case/document/set-value.ts";
-import { type FieldDefinition, labelOf, valueInWords } from "#core/case/fields/field.ts";
+import type { FieldDefinition } from "#core/case/fields/field.ts";
 import { supplyFields } from "#core/case/fields/supply.ts";
-import { answerOf, WAY_VERDICTS } from "#core/decide/answer.ts";
+import { answerOf, wayVerdict } from "#core/decide/answer.ts";
 import { governingOf } from "#core/decide/assessment.ts";
 import { showMoney } from "#core/estimate/estimate.ts";
-import { fieldContext } from "#core/rules/field-context.ts";
+import { SEVERITY_WORDS } from "#core/rules/findings/types.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { showA, showDays } from "#core/units.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
 import { capital } from "#core/words.ts";
 import type { PaperInput } from "../index.ts";
-import { Lacks, Lines, type Pair, Pairs, PaperTable } from "../parts.tsx";
+import { enteredPairs, Lacks, Lines, type Pair, Pairs, PaperTable } from "../parts.tsx";
 import { PaperSheet, plainText, sheetStyles as s } from "../sheet.tsx";
 import { PaperWaterline } from "../waterline.tsx";
-
-const SEVERITY = { stop: "Stop", fix: "Put right", note: "Note" } as const;
 
 const SUPPLY: readonly FieldDefinition[] = [
   supplyFields.ratingA,
@@ -30,12 +27,12 @@ const SUPPLY: readonly FieldDefinition[] = [
 /** One row of the table of ways; a way that is ruled out says why instead of what it costs. */
 function wayCells(way: WayJudgement, isTaken: boolean): string[] {
   const name = isTaken ? `${way.name} (taken)` : way.name;
-  if (way.verdict === "ruled-out") return [name, WAY_VERDICTS[way.verdict], "-", "-", way.reasons[0]?.text ?? ""];
+  if (way.verdict === "ruled-out") return [name, wayVerdict(way), "-", "-", way.reasons[0]?.text ?? ""];
   const days = Math.round(way.leadTimeDays.typical);
   const { typical, currency } = way.cost;
   return [
     name,
-    way.onlyConfirm ? "Fits once confirmed" : WAY_VERDICTS[way.verdict],
+    wayVerdict(way),
     showA(way.chargeA),
     showMoney(typical, currency),
     `${days === 0 ? "at once" : showDays(days)}. ${way.leaves}`,
@@ -51,12 +48,8 @@ function inOrder({ ways, taken }: PaperInput["assessment"]): WayJudgement[] {
 export default function SiteAssessment(input: PaperInput) {
   const { document, assessment } = input;
   const { words } = codebookOf(document.rules);
-  const context = fieldContext(document, []);
   const found = answerOf(assessment);
   const governing = governingOf(assessment);
-  const supply = SUPPLY.map(
-    (field): Pair => [labelOf(field, context), valueInWords(field, valueAt(document, field.at), context) || null],
-  );
   const boards = document.panels.map(
     ({ name, mainA, busA }): Pair => [
       name ?? words.mainPanel,
@@ -79,7 +72,7 @@ export default function SiteAssessment(input: PaperInput) {
       </View>
       <View wrap={false}>
         <Text style={s.h2}>The {words.supply}</Text>
-        <Pairs pairs={supply} />
+        <Pairs pairs={enteredPairs(document, SUPPLY)} />
       </View>
       <View wrap={false}>
         <Text style={s.h2}>{document.panels.length === 1 ? "The board" : "The boards"}</Text>
@@ -91,7 +84,8 @@ export default function SiteAssessment(input: PaperInput) {
       ) : (
         <Lines
           lines={assessment.findings.map(
-            ({ severity, text, todo, rule }) => `${SEVERITY[severity]}: ${capital(text)}. ${capital(todo)}. (${rule})`,
+            ({ severity, text, todo, rule }) =>
+              `${SEVERITY_WORDS[severity]}: ${capital(text)}. ${capital(todo)}. (${rule})`,
           )}
         />
       )}

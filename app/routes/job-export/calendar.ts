@@ -1,3 +1,4 @@
+import { isoDay } from "#core/dates.ts";
 import { forPeople } from "#server/middleware.ts";
 import { forJobs } from "#server/work.ts";
 import type { Route } from "./+types/calendar";
@@ -7,5 +8,5 @@ export const middleware: Route.MiddlewareFunction[] = [forPeople];
 
 export const loader = ({ context, params }: Route.LoaderArgs) =>
   downloadJob(context, params.jobId, "ics", "text/calendar; charset=utf-8", (document, book) =>
-    forJobs("calendar", { document, book, start: new Date().toISOString().slice(0, 10), job: params.jobId }),
+    forJobs("calendar", { document, book, start: isoDay(new Date()), job: params.jobId }),
   );

@@ -4,7 +4,7 @@ import { Suspense } from "react";
 import { data, Form, Link, redirect, useSearchParams } from "react-router";
 import { object, string } from "yup";
 import { type RuleSetId, STAGES, WAITED_FOR } from "#core/case/document/types.ts";
-import { withLocalDates } from "#core/dates.ts";
+import { isoDay, withLocalDates } from "#core/dates.ts";
 import { hasRight } from "#core/firm/rights.ts";
 import { MOST_CASE_BODY_BYTES } from "#core/limits.ts";
 import { codebookOf } from "#core/rules/index.ts";
@@ -57,7 +57,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const ofFirm = context.get(firmContext).jobs;
   const isFirst = !older && !newer && !before;
   const isWhole = isFirst && !search && !stage && !waiting;
-  const today = new Date().toISOString().slice(0, 10);
+  const today = isoDay(new Date());
   const { jobs, total, totalIsMore, hasNewer, hasOlder } = await ofFirm.list({
     search,
     stage: askedStage(stage),

@@ -27,7 +27,7 @@ interface NextStep {
   isOverdue?: boolean;
 }
 
-/** What is to be done in a stage, where nothing is due. */
+/** The next action of a stage, where nothing is due. */
 function byStage(stage: Stage, next: CaseSummary["next"], operator: string): NextStep {
   const papers = (text: string): NextStep => ({ step: "papers", text });
   switch (stage) {
@@ -56,8 +56,8 @@ function byStage(stage: Stage, next: CaseSummary["next"], operator: string): Nex
 }
 
 /**
- * What is to be done next: what is due by today first, then missing values of the case, then the action of its stage;
- * a day that is still to come is named.
+ * The next action of a job: what is due by today goes first, then missing values of the case, then the action of its
+ * stage. A day in the future is named.
  * @param today ISO day
  */
 export function nextStep(

@@ -2,6 +2,7 @@
 
 import { object, string } from "yup";
 import { METHOD_IDS, type MethodId } from "#core/case/document/types.ts";
+import { isoDay } from "#core/dates.ts";
 import { keptBookFor } from "#core/estimate/quoted-book.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { papersOf } from "#papers/list.ts";
@@ -28,7 +29,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     method: readQuery(request, query).method,
     firm: person.firmName,
     preparedBy: person.name,
-    today: new Date().toISOString().slice(0, 10),
+    today: isoDay(new Date()),
   });
   return new Response(new Uint8Array(pdf), {
     headers: {

@@ -1,6 +1,8 @@
 /** The frame of a job: head, answer, path of steps, waterline beside the sheet, and the why sheet. */
+
 import { useMemo } from "react";
 import { Outlet, type ShouldRevalidateFunction } from "react-router";
+import { isoDay } from "#core/dates.ts";
 import { fetchCodebook } from "#core/rules/fetch.ts";
 import { firmContext, forPeople, personContext } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";
@@ -25,7 +27,7 @@ export async function loader({ params, context }: Route.LoaderArgs) {
     opened: packJob({ job, photos }),
     person: { id: person.id, name: person.name, role: person.role },
     firm: person.firmName,
-    today: new Date().toISOString().slice(0, 10),
+    today: isoDay(new Date()),
   };
 }
 

@@ -3,7 +3,7 @@
 import { Button, Checkbox, Input } from "antd";
 import { useState } from "react";
 import { data, Form, useNavigation } from "react-router";
-import { showDay } from "#core/dates.ts";
+import { isoDay, showDay } from "#core/dates.ts";
 import { GROUP_IDS, ITEM_GROUPS, type ItemGroup, type PriceItem } from "#core/estimate/book.ts";
 import { inputName } from "#core/estimate/edited-book.ts";
 import { PICKS } from "#core/estimate/schedule.ts";
@@ -35,7 +35,7 @@ export async function loader({ context }: Route.LoaderArgs) {
   return {
     version,
     book,
-    versions: versions.slice(0, VERSIONS_SHOWN).map((v) => ({ ...v, at: v.at.toISOString().slice(0, 10) })),
+    versions: versions.slice(0, VERSIONS_SHOWN).map((v) => ({ ...v, at: isoDay(v.at) })),
     mayChange: hasRight(person.role, "change-prices"),
     firm: person.firmName,
   };

@@ -1,5 +1,5 @@
 /** A verdict as a word with a shape of its own; colour only repeats it. */
-import { type AnswerState, WAY_VERDICTS } from "#core/decide/answer.ts";
+import { type AnswerState, wayVerdict } from "#core/decide/answer.ts";
 import type { JudgedVerdict } from "#core/ways/types.ts";
 import styles from "./verdict.module.css";
 
@@ -41,5 +41,5 @@ export const AnswerVerdict = ({ state, word }: { state: AnswerState; word: strin
   <Marked shape={STATE_SHAPE[state]}>{word}</Marked>
 );
 export const WayVerdict = ({ verdict, onlyConfirm }: { verdict: JudgedVerdict; onlyConfirm: boolean }) => (
-  <Marked shape={VERDICT_SHAPE[verdict]}>{onlyConfirm ? "Fits once confirmed" : WAY_VERDICTS[verdict]}</Marked>
+  <Marked shape={VERDICT_SHAPE[verdict]}>{wayVerdict({ verdict, onlyConfirm })}</Marked>
 );

@@ -4,6 +4,7 @@ import { Link as To } from "react-router";
 import { clampsInWords } from "#core/path/clamps.ts";
 import { placeOfLink } from "#core/path/step-of-link.ts";
 import type { LinkClamps, PathLink } from "#core/path/types.ts";
+import { SEVERITY_WORDS } from "#core/rules/findings/types.ts";
 import { exceeds } from "#core/tolerance.ts";
 import { showA } from "#core/units.ts";
 import styles from "./path-line.module.css";
@@ -17,8 +18,6 @@ const KNOWN = {
   assumed: "only assumed",
   unknown: "not known",
 } as const;
-
-const WORD = { stop: "Stop", fix: "Put right", note: "Note" } as const;
 
 /** Share of a link's limit in use; null where the limit is unknown. */
 const fullness = ({ carriesA, mayCarryA }: PathLink) =>
@@ -100,7 +99,7 @@ export function PathLine({
             {KNOWN[link.known] && <span className={styles.known}>{KNOWN[link.known]}</span>}
             {link.faults.filter(isNews).map((fault) => (
               <span key={fault.code + fault.text} className={styles.fault} data-severity={fault.severity}>
-                {WORD[fault.severity]}
+                {SEVERITY_WORDS[fault.severity]}
                 <span className="out-of-sight">: {fault.text}</span>
               </span>
             ))}

@@ -28,6 +28,9 @@ export const askedOnSite = (what: string, label: string, basis: string): Asked =
   basis: basis.slice(0, BASIS_LENGTH),
 });
 
+/** The question of an answer in words: its name without the place that it was asked at. */
+export const questionInWords = ({ what }: Pick<Confirmation, "what">): string => what.replace(/^[^:]*: /, "");
+
 /** The answer to a question; undefined where nobody has given one. */
 export function answerTo({ what, basis }: Asked, { confirmations = [] }: Answered): GivenAnswer | undefined {
   // Two people may have answered at once: the later answer counts.

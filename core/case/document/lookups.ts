@@ -1,5 +1,5 @@
 /** Parts of a case that others refer to by id, and values that are read in one way only. */
-import type { CaseDocument, Circuit, Panel, Run } from "./types.ts";
+import type { CaseDocument, Circuit, Panel, PermissionFrom, Run } from "./types.ts";
 
 /** Supply rating as it was read, A; null where it could not be read. */
 export const readRatingA = ({ supply }: CaseDocument): number | null => supply.ratingA ?? null;
@@ -21,6 +21,10 @@ export const onSupply = ({ fedFrom = "supply" }: Pick<Panel, "fedFrom">): boolea
 /** Whether the home has generation or a battery, so that current may flow in both directions. */
 export const hasGenerationOrBattery = ({ supply }: Pick<CaseDocument, "supply">): boolean =>
   supply.onsiteGeneration === true || supply.battery === true;
+
+/** Whether somebody said that a party's permission is needed. */
+export const needsPermission = ({ enquiry }: Pick<CaseDocument, "enquiry">, from: PermissionFrom): boolean =>
+  (enquiry?.permissions?.[from] ?? "not-needed") !== "not-needed";
 
 /** Whether the charger feeds back, so that current may flow in both directions on its path. */
 export const feedsBack = ({ charger }: Pick<CaseDocument, "charger">): boolean => charger?.twoWay === true;

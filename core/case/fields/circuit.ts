@@ -26,6 +26,19 @@ const nameIn = (context: FieldContext) => circuitName(circuitIn(context));
 const isSpare = (context: FieldContext) => ["abandoned", "charger-ready"].includes(circuitIn(context)?.status ?? "");
 const hasBackfeed = (context: FieldContext) => Boolean(circuitIn(context)?.backfeed);
 
+/** What a look at the far end of a spare circuit found. @param where the rules that ask for it; all where left out */
+const farEnd = (
+  part: keyof NonNullable<Circuit["farEnd"]>,
+  label: string,
+  where: (context: FieldContext) => boolean = () => true,
+) =>
+  ({
+    at: `/panels/*/circuits/*/farEnd/${part}`,
+    label: `Far end: ${label}`,
+    control: { kind: "yes-no" },
+    asked: (context: FieldContext) => isSpare(context) && where(context),
+  }) as const;
+
 export const circuitFields = defineFields(
   { step: "survey", section: (context) => `panel-${panelIn(context).id}` },
   {
@@ -98,42 +111,12 @@ export const circuitFields = defineFields(
       asked: isSpare,
       unknown: "the conductor of the reused circuit, at both of its ends",
     },
-    gland: {
-      at: "/panels/*/circuits/*/farEnd/gland",
-      label: "Far end: gland holds the cable",
-      control: { kind: "yes-no" },
-      asked: isSpare,
-    },
-    sealed: {
-      at: "/panels/*/circuits/*/farEnd/sealed",
-      label: "Far end: sealed",
-      control: { kind: "yes-no" },
-      asked: isSpare,
-    },
-    armourEarthed: {
-      at: "/panels/*/circuits/*/farEnd/armourEarthed",
-      label: "Far end: armour earthed",
-      control: { kind: "yes-no" },
-      asked: (context) => isSpare(context) && context.rules.asksFor.earthing,
-    },
-    enclosureSound: {
-      at: "/panels/*/circuits/*/farEnd/enclosureSound",
-      label: "Far end: enclosure sound",
-      control: { kind: "yes-no" },
-      asked: isSpare,
-    },
-    roomInside: {
-      at: "/panels/*/circuits/*/farEnd/roomInside",
-      label: "Far end: room for the termination",
-      control: { kind: "yes-no" },
-      asked: isSpare,
-    },
-    oldElectrode: {
-      at: "/panels/*/circuits/*/farEnd/oldElectrode",
-      label: "Far end: an old electrode",
-      control: { kind: "yes-no" },
-      asked: isSpare,
-    },
+    gland: farEnd("gland", "gland holds the cable"),
+    sealed: farEnd("sealed", "sealed"),
+    armourEarthed: farEnd("armourEarthed", "armour earthed", ({ rules }) => rules.asksFor.earthing),
+    enclosureSound: farEnd("enclosureSound", "enclosure sound"),
+    roomInside: farEnd("roomInside", "room for the termination"),
+    oldElectrode: farEnd("oldElectrode", "an old electrode"),
     curve: { at: "/panels/*/circuits/*/curve", label: "Curve", control: { kind: "own" } },
     status: {
       at: "/panels/*/circuits/*/status",

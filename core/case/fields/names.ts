@@ -2,7 +2,7 @@
 
 import { showSize } from "#core/units.ts";
 import { lower } from "#core/words.ts";
-import type { Circuit, Conductor, Outlet, Panel } from "../document/types.ts";
+import type { CaseDocument, Circuit, Conductor, Outlet, Panel } from "../document/types.ts";
 import type { FieldRules } from "./field-rules.ts";
 
 /**
@@ -14,6 +14,13 @@ export function panelName({ name }: Pick<Panel, "name">, { words }: Pick<FieldRu
   const own = [words.panel, words.mainPanel, words.subPanel].some((w) => w.toLowerCase() === name.toLowerCase());
   return own ? `the ${lower(name)}` : name;
 }
+
+/** A panel by its own name, otherwise by the rule set's word for the main one; also where no panel has the id. */
+export const panelTitle = (
+  { panels }: Pick<CaseDocument, "panels">,
+  id: string | null,
+  { words }: Pick<FieldRules, "words">,
+): string => panels.find((panel) => panel.id === id)?.name ?? words.mainPanel;
 
 /** The main of a panel as it goes on within a sentence: "main breaker", "main switch". */
 export const mainName = ({ mainKind }: Pick<Panel, "mainKind">, { board }: Pick<FieldRules, "board">): string =>

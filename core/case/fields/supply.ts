@@ -2,6 +2,7 @@
 import { AMPERE_UNITS, NO_UNITS, OHM_UNITS } from "#core/quantity/parse.ts";
 import { capital } from "#core/words.ts";
 import type { SupplySystem } from "../document/types.ts";
+import { BONDING_STATES } from "../document/vocabulary.ts";
 import { defineFields, type FieldContext } from "./field.ts";
 
 const SYSTEMS: Readonly<Record<SupplySystem, string>> = {
@@ -16,6 +17,8 @@ const EARTH_SIZES = [4, 6, 10, 16, 25].map((value) => ({ value, label: `${value}
 
 const asksForEarth = ({ rules }: FieldContext) => rules.asksFor.earthing;
 
+export const BONDING_WORDS = { bonded: "bonded", absent: "absent", "not-metallic": "no metal pipe" } as const;
+
 /** What is asked of the bonding of one service pipe. @param from the point that its clamp is near */
 const bondFields = (pipe: "gas" | "water", from: string) => {
   const isBonded = ({ document }: FieldContext) => document.supply.bonding?.[pipe]?.state === "bonded";
@@ -26,11 +29,7 @@ const bondFields = (pipe: "gas" | "water", from: string) => {
       control: {
         kind: "choice",
         none: "not looked at",
-        options: [
-          { value: "bonded", label: "bonded" },
-          { value: "absent", label: "absent" },
-          { value: "not-metallic", label: "no metal pipe" },
-        ],
+        options: BONDING_STATES.map((value) => ({ value, label: BONDING_WORDS[value] })),
       },
       asked: asksForEarth,
     },

@@ -1,5 +1,5 @@
 /** Notices of a job in the United Kingdom. */
-import { consentNotice, grantNotice, type NoticeRule } from "../notices.ts";
+import { consentNotice, grantNotice, isApplication, type NoticeRule } from "../notices.ts";
 
 export const ukNotices: readonly NoticeRule[] = [
   consentNotice("landlord", "owner"),
@@ -8,7 +8,7 @@ export const ukNotices: readonly NoticeRule[] = [
     kind: "permit",
     text: "Have the network operator's answer to the application",
     rule: "Network operators' rules: apply before connecting",
-    isOwed: ({ work }) => work.includes("apply") || work.includes("upgrade"),
+    isOwed: ({ work }) => work.some(isApplication),
   },
   {
     kind: "operator",

@@ -46,6 +46,9 @@ export const FINDING_CODES = [
 export type FindingCode = (typeof FINDING_CODES)[number];
 export type Severity = "stop" | "fix" | "note";
 
+/** How grave a finding is, in words. */
+export const SEVERITY_WORDS = { stop: "Stop", fix: "Put right", note: "Note" } as const;
+
 export interface SurveyFinding {
   code: FindingCode | SeenCode;
   severity: Severity;

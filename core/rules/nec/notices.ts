@@ -1,8 +1,8 @@
 /** Notices of a job in North America. */
-import { consentNotice, grantNotice, type NoticeRule } from "../notices.ts";
+import { consentNotice, grantNotice, isApplication, type NoticeRule } from "../notices.ts";
 
 /** Work for which nobody asks for a permit. */
-const WITHOUT_PERMIT = /^(check-outlet|confirm|see-to|set-current|exchange|turn-outlet|exchange-plug)/;
+const WITHOUT_PERMIT = /^(check-outlet|confirm|see-to|set-current|exchange|turn-outlet)/;
 
 const needsPermit: NoticeRule["isOwed"] = ({ work }) => work.some((id) => !WITHOUT_PERMIT.test(id));
 
@@ -14,7 +14,7 @@ export const necNotices: readonly NoticeRule[] = [
     kind: "operator",
     text: "Have the utility's agreement",
     rule: "The utility's own",
-    isOwed: ({ work }) => work.includes("apply") || work.includes("upgrade"),
+    isOwed: ({ work }) => work.some(isApplication),
   },
   {
     kind: "inspection",

@@ -1,6 +1,7 @@
 /** The supply: `150 A service`, `4/0 al service conductors`, `cut-out 80`, `TN-C-S`, `Ze 0.21`, `no isolator`, `solar`. */
 import type { Conductor } from "#core/case/document/types.ts";
 import { conductorName } from "#core/case/fields/names.ts";
+import { BONDING_WORDS } from "#core/case/fields/supply.ts";
 import { parseNumber } from "#core/quantity/parse.ts";
 import { showA, showNumber, showOhm } from "#core/units.ts";
 import { capital } from "#core/words.ts";
@@ -98,8 +99,6 @@ function readEarthing(line: string, { document }: NoteContext) {
     };
   return null;
 }
-
-const BONDING_WORDS = { bonded: "bonded", absent: "absent", "not-metallic": "no metal pipe" } as const;
 
 /** `gas bonding 10`, `water bonding 6 mm2`, `gas bonded`, `water not bonded`, `water pipe plastic`. */
 function readBonding(line: string) {

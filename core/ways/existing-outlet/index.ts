@@ -4,6 +4,7 @@ import { withCharger } from "#core/case/document/change.ts";
 import { circuitOf } from "#core/case/document/lookups.ts";
 import { wayReason } from "#core/case/document/reasons.ts";
 import type { CaseDocument, Charger, Outlet, Panel } from "#core/case/document/types.ts";
+import { linkId } from "#core/case/fields/link-ids.ts";
 import { outletName } from "#core/case/fields/names.ts";
 import { CAUTIONS } from "#core/cautions.ts";
 import { requirements, type WorkItem, withParts } from "#core/estimate/requirements.ts";
@@ -84,7 +85,7 @@ export const turnedRound = ({ codebook }: JudgingContext, outlet: Outlet): WorkI
           id: "turn-outlet",
           text: `Turn the ${outletName(outlet, codebook)} round, so that the lead of the plug hangs straight down`,
           requires: TURN,
-          link: `outlet:${outlet.id}`,
+          link: linkId.outlet(outlet.id),
         },
       ]
     : [];
@@ -143,7 +144,7 @@ function propose(context: JudgingContext, outlet: Outlet): Proposal | RefusedPro
         id: "check-outlet",
         text: `Check the ${outletName(outlet, codebook)} for heat marks and a firm grip`,
         requires: use.slow ? CHECK : withParts(CHECK, chargerTakes(document, chargeA)),
-        link: `outlet:${outlet.id}`,
+        link: linkId.outlet(outlet.id),
       },
       ...(exchange ? [exchangeForPlug(context)] : []),
       ...(otherPlug ? [exchangePlug(otherPlug, outlet)] : []),

@@ -1,7 +1,7 @@
 /** Every question of the job to the person on site, with its answer, and answers to what is not asked any more. */
 import { Button } from "antd";
 import { Link } from "react-router";
-import { answerInWords, answerPatch } from "#core/case/document/confirmations.ts";
+import { answerInWords, answerPatch, questionInWords } from "#core/case/document/confirmations.ts";
 import type { Confirmation } from "#core/case/document/types.ts";
 import { STEPS } from "#core/case/fields/steps.ts";
 import { showDay } from "#core/dates.ts";
@@ -67,7 +67,7 @@ function AnswersToNothing({ answers }: { answers: readonly Confirmation[] }) {
       <ul className={styles.lost} aria-label="Answered, but not asked any more">
         {answers.map((answer) => (
           <li key={answer.what}>
-            {answer.what.replace(/^[^:]*: /, "")}: {answerInWords(answer, (day) => showDay(day, conventions))}{" "}
+            {questionInWords(answer)}: {answerInWords(answer, (day) => showDay(day, conventions))}{" "}
             <Button
               size="small"
               type="text"

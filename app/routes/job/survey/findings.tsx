@@ -1,9 +1,7 @@
 /** Findings of the survey, what stops the job first; severity is a word, not only a colour. */
-import type { SurveyFinding } from "#core/rules/findings/types.ts";
+import { SEVERITY_WORDS, type SurveyFinding } from "#core/rules/findings/types.ts";
 import { AnswerOnSite } from "../answer-on-site.tsx";
 import styles from "./findings.module.css";
-
-const WORD = { stop: "Stop", fix: "Put right", note: "Note" } as const;
 
 export function FindingList({ findings }: { findings: readonly SurveyFinding[] }) {
   if (findings.length === 0) return null;
@@ -11,7 +9,7 @@ export function FindingList({ findings }: { findings: readonly SurveyFinding[] }
     <ul id="findings" className={styles.findings} aria-label="Findings">
       {findings.map((finding) => (
         <li key={finding.code + finding.text} data-severity={finding.severity}>
-          <strong>{WORD[finding.severity]}</strong>
+          <strong>{SEVERITY_WORDS[finding.severity]}</strong>
           <span>
             {finding.text} <span className="quiet">({finding.rule})</span>
             <span className={styles.todo}>{finding.todo}.</span>

@@ -1,8 +1,8 @@
 /** When each way could be done: one strip a way on a common calendar of working days. */
 import { memo } from "react";
-import { showDayOfMonth } from "#core/dates.ts";
+import { daysAfter, showDayOfMonth } from "#core/dates.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
-import { dayAfter, placedSteps, totalDays } from "#core/estimate/schedule.ts";
+import { placedSteps, totalDays } from "#core/estimate/schedule.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { showDays } from "#core/units.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
@@ -36,7 +36,7 @@ export const WaitCalendar = memo(function Calendar({ ways, book }: { ways: reado
         <div className={styles.scale} aria-hidden="true">
           {Array.from({ length: TICKS + 1 }, (_, i) => Math.round((last * i) / TICKS)).map((day) => (
             <span key={day} style={{ left: at(day) }}>
-              {written(dayAfter(today, day))}
+              {written(daysAfter(today, day))}
             </span>
           ))}
         </div>
@@ -47,7 +47,7 @@ export const WaitCalendar = memo(function Calendar({ ways, book }: { ways: reado
               <p>
                 {way.name}{" "}
                 <span className="quiet">
-                  done by {written(dayAfter(today, end))}, {showDays(end)}
+                  done by {written(daysAfter(today, end))}, {showDays(end)}
                 </span>
               </p>
               <ol className={styles.steps} style={{ height: `${rowsOf(placed) * 1.7}rem` }}>
@@ -60,7 +60,7 @@ export const WaitCalendar = memo(function Calendar({ ways, book }: { ways: reado
                       width: `max(3px, ${at(Math.max(0, step.to - step.from))})`,
                       top: `${rowOf(placed, i) * 1.7}rem`,
                     }}
-                    title={`${step.name}: ${written(dayAfter(today, step.from))} to ${written(dayAfter(today, step.to))}`}
+                    title={`${step.name}: ${written(daysAfter(today, step.from))} to ${written(daysAfter(today, step.to))}`}
                   >
                     <span>{step.name}</span>
                   </li>

@@ -3,6 +3,7 @@
 import { Button } from "antd";
 import { Suspense, useEffect, useRef, useState } from "react";
 import { setValue } from "#core/case/document/set-value.ts";
+import { isoDay } from "#core/dates.ts";
 import type { KeptAbout } from "#core/energy/intervals/kept.ts";
 import { standsOn } from "#core/energy/need/replayed.ts";
 import { type ReplayOptions, USUAL_OPTIONS } from "#core/energy/replay/options.ts";
@@ -133,7 +134,7 @@ export default function ReplayedNightsSection({ jobId }: { jobId: string }) {
                         years: current.data ? 1 : current.options.years,
                         stepS: current.options.dtS,
                       },
-                      new Date().toISOString().slice(0, 10),
+                      isoDay(new Date()),
                     ),
                   ),
                 )

@@ -39,9 +39,9 @@ const FLOORS = [
   ["ways"],
   ["judge", "changes"],
   ["decide"],
-  ["progress"],
+  ["progress", "papers"],
   ["assess.ts", "find", "summary.ts"],
-  ["assessed-case.ts", "explore", "wire.ts"],
+  ["assessed-case.ts", "explore", "quote", "wire.ts"],
 ];
 const room = (name) => (name.endsWith(".ts") ? `${name.replace(".", "\\.")}$` : `${name}/`);
 const floors = FLOORS.map((rooms, i) => ({

@@ -5,8 +5,8 @@
 import "#core/rules/editions.ts";
 import { writeFileSync } from "node:fs";
 import { isoDay } from "#core/dates.ts";
+import { papersOf } from "#core/papers/list.ts";
 import { codebookOf } from "#core/rules/index.ts";
-import { papersOf } from "#papers/list.ts";
 import { makePaper } from "#papers/make-paper.ts";
 import { readCaseFile, shippedBook, tellRefusal } from "./case-file.ts";
 import { withMeasuredFile } from "./measured-file.ts";
@@ -32,7 +32,7 @@ async function main([asked, file, out, ...rest]: string[]): Promise<number> {
       console.error(`This case has no paper "${asked}". It has: ${papers.map(({ id }) => id).join(", ")}.`);
       return 2;
     }
-    const pdf = await makePaper({
+    const { pdf } = await makePaper({
       id: paper.id,
       document,
       book: shippedBook(document),

@@ -31,7 +31,16 @@ export const PHOTO_TOO_LARGE = `is too large: ${PHOTO_MB} MB at most, after it h
 
 /** Characters of a line of text, such as an address, a name or a caption. */
 export const LONGEST_LINE = 300;
+/** Characters of a question on a customer's page, and of its answer. */
+export const LONGEST_QUESTION = 2000;
 export const LINE_TOO_LONG = `is too long: ${LONGEST_LINE} characters at most`;
+
+/** Characters of a reason that is kept with what it explains. */
+export const LONGEST_REASON = 1000;
+
+/** Pictures in one pack of a job, and how many bytes they may have together. */
+export const MOST_PACKED_PICTURES = 100;
+export const MOST_PACKED_BYTES = 80 * MB;
 
 /** Jobs on a page of the list: as many as a desk's screen shows at once. */
 export const JOBS_A_PAGE = 40;

@@ -12,6 +12,11 @@ import { type KeptAbout, keptAbout } from "./energy/intervals/kept.ts";
 import type { RecorderStatus } from "./energy/recorder/recorder.ts";
 import { RECORDING_STATES } from "./energy/recorder/registers.ts";
 import type { SearchResult } from "./find/find.ts";
+import type { Authority } from "./firm/authority.ts";
+import { ANSWER_KINDS, type CustomerLink, LINK_KINDS, LINK_STATES } from "./firm/customer-link.ts";
+import type { FirmText } from "./firm/firm-text.ts";
+import type { IssueAnswer, JobPapers } from "./firm/issued-paper.ts";
+import { MAIL_STATES, type SentMail } from "./firm/mail.ts";
 import type { OtherPerson } from "./firm/other-person.ts";
 import { ownValue } from "./own-value.ts";
 import type { PhotoList } from "./survey/photo.ts";
@@ -101,6 +106,93 @@ const recorderStatus = object({
   records: number().required(),
 });
 
+const sentences = () => array(string().defined()).required();
+const issuedPaper = object({
+  id: string().required(),
+  paper: string().required(),
+  number: number().integer().required(),
+  revision: revision(),
+  by: string().defined(),
+  at: string().required(),
+  digest: string().required(),
+  bytes: number().required(),
+  lacks: sentences(),
+  reason: string().defined(),
+  withdrawn: object({ by: string().defined(), at: string().required(), why: string().defined() })
+    .nullable()
+    .default(null),
+  differs: sentences(),
+});
+const ISSUE_ANSWERS = {
+  issued: object({ kind: mixed().oneOf(["issued"]), number: number().integer().required() }),
+  lacks: object({ kind: mixed().oneOf(["lacks"]), lacks: sentences() }),
+  "changed-since": object({ kind: mixed().oneOf(["changed-since"]), revision: revision() }),
+} as const;
+
+const link = {
+  state: string().oneOf(LINK_STATES).required(),
+  kind: string()
+    .oneOf([...LINK_KINDS])
+    .required(),
+};
+const customerLink = object({
+  id: string().required(),
+  ...link,
+  name: string().defined(),
+  version: number().nullable().defined(),
+  by: string().defined(),
+  createdAt: string().required(),
+  expiresAt: string().required(),
+  openedAt: string().nullable().defined(),
+  answeredAt: string().nullable().defined(),
+  answer: object({
+    kind: string().oneOf(ANSWER_KINDS).required(),
+    name: string().required(),
+    on: string().required(),
+    option: string(),
+    why: string(),
+    condition: string(),
+    signature: string(),
+  })
+    .nullable()
+    .default(null),
+  messages: array(
+    object({
+      id: string().required(),
+      by: string().nullable().defined(),
+      text: string().defined(),
+      at: string().required(),
+    }),
+  ).required(),
+});
+/** The server's answer to a request about a link or a mail. */
+export type MadeLink = { kind: "made"; address: string } | { kind: "done" } | { kind: "problem"; problem: string };
+const LINK_ANSWERS = {
+  made: object({ kind: mixed().oneOf(["made"]), address: string().required() }),
+  done: object({ kind: mixed().oneOf(["done"]) }),
+  problem: object({ kind: mixed().oneOf(["problem"]), problem: string().defined() }),
+} as const;
+/** The mail of a job, and whether any can be sent. */
+export interface JobPost {
+  isSetUp: boolean;
+  mails: readonly SentMail[];
+}
+const sentMail = object({
+  id: string().required(),
+  toName: string().defined(),
+  toAddress: string().required(),
+  subject: string().defined(),
+  state: string()
+    .oneOf([...MAIL_STATES])
+    .required(),
+  tries: number().required(),
+  said: string().defined(),
+  by: string().defined(),
+  createdAt: string().required(),
+  sentAt: string().nullable().defined(),
+  nextTryAt: string().required(),
+});
+
 export const ANSWERS = {
   edit: format<EditAnswer>(byKind(EDIT_ANSWERS)),
   confirmedCase: format<ConfirmedCase>(object(confirmed)),
@@ -122,6 +214,43 @@ export const ANSWERS = {
       }),
     ).required(),
   ),
+  jobPapers: format<JobPapers>(
+    object({
+      revision: revision(),
+      papers: array(object({ id: string().required(), lacks: sentences() })).required(),
+      issued: array(issuedPaper).required(),
+    }),
+  ),
+  firmTexts: format<FirmText[]>(
+    array(
+      object({
+        id: string().required(),
+        version: number().required(),
+        title: string().defined(),
+        text: string().defined(),
+        by: string().defined(),
+        at: string().required(),
+      }),
+    ).required(),
+  ),
+  authorities: format<Authority[]>(
+    array(
+      object({
+        id: string().required(),
+        name: string().required(),
+        forms: string().defined(),
+        days: number(),
+        fees: string().defined(),
+        wishes: string().defined(),
+        confirmedBy: string().defined(),
+        confirmedOn: string().required(),
+      }),
+    ).required(),
+  ),
+  links: format<CustomerLink[]>(array(customerLink).required()),
+  link: format<MadeLink>(byKind(LINK_ANSWERS)),
+  post: format<JobPost>(object({ isSetUp: boolean().required(), mails: array(sentMail).required() })),
+  issue: format<IssueAnswer>(byKind(ISSUE_ANSWERS)),
   recorders: format<RecorderStatus[]>(array(recorderStatus).required()),
   recorder: format<RecorderStatus>(recorderStatus),
   /** A recorder that does not answer, in words. */

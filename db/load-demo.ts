@@ -25,13 +25,19 @@ export async function loadDemo(): Promise<void> {
   const { hashPassword } = await import("#server/passwords.ts");
   const { keepPicture } = await import("#server/pictures.ts");
   const { rowOf } = await import("#server/firm-jobs.ts");
+  const { textsOf } = await import("#server/firm-texts.ts");
+  const { authoritiesOf } = await import("#server/authorities.ts");
   const { pricesOf } = await import("#server/price-books.ts");
   if ((await database.select({ id: firm.id }).from(firm)).length > 0) return;
   const passwordHash = await hashPassword(DEMO_PASSWORD);
   const start = Date.now();
-  for (const { people, jobs, ...row } of DEMO_FIRMS) {
+  for (const { people, jobs, texts, authorities, ...row } of DEMO_FIRMS) {
     await database.insert(firm).values(row);
     await database.insert(person).values(people.map((p) => ({ ...p, firmId: row.id, passwordHash })));
+    const owner = people[0]?.id as string;
+    for (const [i, block] of texts.entries())
+      await textsOf(row.id).save({ id: `${row.id}-text-${i + 1}`, version: 0, ...block }, owner);
+    for (const page of authorities) await authoritiesOf(row.id).add(page, owner);
     for (const [place, demoJob] of jobs.entries()) {
       const { file } = demoJob;
       const text = readFileSync(path.join(FOLDER, `${file}.case.json`), "utf8");

@@ -9,6 +9,7 @@ import {
   mysqlEnum,
   mysqlTable,
   primaryKey,
+  text,
   uniqueIndex,
   varchar,
 } from "drizzle-orm/mysql-core";
@@ -17,7 +18,11 @@ import type { CaseDocument, PermissionFrom, Stage, WaitedFor } from "#core/case/
 import type { CsvMapping } from "#core/energy/intervals/formats/mapping.ts";
 import type { KeptAbout } from "#core/energy/intervals/kept.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
+import type { AuthorityPage } from "#core/firm/authority.ts";
+import { LINK_KINDS, type LinkAnswer } from "#core/firm/customer-link.ts";
+import { MAIL_STATES } from "#core/firm/mail.ts";
 import { ROLES } from "#core/firm/rights.ts";
+import type { ShownPaper } from "#core/quote/shown-paper.ts";
 import type { CaseSummary } from "#core/summary.ts";
 import type { PhotoMark } from "#core/survey/photo-marks.ts";
 import type { ThingId } from "#core/survey/things.ts";
@@ -329,6 +334,10 @@ export const photo = mysqlTable(
     picture: bytes("picture").notNull(),
     thumbnail: bytes("thumbnail").notNull(),
     takenAt: moment("taken_at").notNull(),
+    /** Who took it, where that was a customer; the person then is who asked for it. */
+    customer: varchar("customer", { length: 300 }).notNull().default(""),
+    /** Nobody of the firm has confirmed yet that it shows what it should. */
+    toConfirm: boolean("to_confirm").notNull().default(false),
     personId: id("person_id")
       .notNull()
       .references(() => person.id),
@@ -369,4 +378,158 @@ export const intervalMapping = mysqlTable(
     at: moment("at").notNull().default(now),
   },
   (t) => [primaryKey({ columns: [t.firmId, t.head] })],
+);
+
+/** Issued papers of a job: each row is one version and is never changed, except that it can be withdrawn. */
+export const issuedPaper = mysqlTable(
+  "issued_paper",
+  {
+    /** Made by the client, so that sending twice issues one version. */
+    id: id().primaryKey(),
+    jobId: id("job_id")
+      .notNull()
+      .references(() => job.id, { onDelete: "cascade" }),
+    paper: varchar("paper", { length: 40 }).notNull(),
+    number: int("number").notNull(),
+    revision: int("revision").notNull(),
+    /** The case that it was drawn from, to say later what has changed. */
+    case: json<CaseDocument>("case").notNull(),
+    /** Version of the price book that it was drawn with. */
+    pricesVersion: int("prices_version").notNull(),
+    /** The way that was taken; null without one. */
+    way: varchar("way", { length: 40 }),
+    lacks: json<readonly string[]>("lacks").notNull(),
+    reason: varchar("reason", { length: 1000 }).notNull().default(""),
+    /** SHA-256 of the file. */
+    digest: exactText("digest", 64).notNull(),
+    bytes: int("bytes").notNull(),
+    pdf: bytes("pdf").notNull(),
+    personId: id("person_id")
+      .notNull()
+      .references(() => person.id),
+    at: moment("at").notNull().default(now),
+    withdrawnAt: moment("withdrawn_at"),
+    withdrawnById: id("withdrawn_by_id").references(() => person.id),
+    withdrawnWhy: varchar("withdrawn_why", { length: 1000 }).notNull().default(""),
+    /** What the customer's page shows of it; null for a paper that is not shown there. */
+    shown: json<ShownPaper>("shown"),
+  },
+  (t) => [uniqueIndex("issued_paper_number").on(t.jobId, t.paper, t.number)],
+);
+
+/** Links for people outside the firm, each to one page of one job. */
+export const customerLink = mysqlTable(
+  "customer_link",
+  {
+    /** SHA-256 of the link's token; the token itself is not stored. */
+    id: id().primaryKey(),
+    jobId: id("job_id")
+      .notNull()
+      .references(() => job.id, { onDelete: "cascade" }),
+    kind: mysqlEnum("kind", LINK_KINDS).notNull(),
+    /** The issued version that it shows. */
+    issuedId: id("issued_id").references(() => issuedPaper.id, { onDelete: "cascade" }),
+    /** For whom it is. */
+    name: varchar("name", { length: 300 }).notNull(),
+    personId: id("person_id")
+      .notNull()
+      .references(() => person.id),
+    createdAt: moment("created_at").notNull().default(now),
+    expiresAt: moment("expires_at").notNull(),
+    withdrawnAt: moment("withdrawn_at"),
+    /** When the page was first opened. */
+    openedAt: moment("opened_at"),
+    answer: json<LinkAnswer>("answer"),
+    answeredAt: moment("answered_at"),
+    /** When the answer was written into the job. */
+    appliedAt: moment("applied_at"),
+  },
+  (t) => [index("customer_link_job").on(t.jobId, t.createdAt)],
+);
+
+/** Questions asked on a customer's page, and the answers of the firm. */
+export const customerMessage = mysqlTable(
+  "customer_message",
+  {
+    /** Made by the sender's page, so that sending twice adds nothing the second time. */
+    id: id().primaryKey(),
+    linkId: id("link_id")
+      .notNull()
+      .references(() => customerLink.id, { onDelete: "cascade" }),
+    /** Who answers for the firm; null for a question of the customer. */
+    personId: id("person_id").references(() => person.id),
+    text: varchar("text", { length: 2000 }).notNull(),
+    at: moment("at").notNull().default(now),
+  },
+  (t) => [index("customer_message_link").on(t.linkId, t.at)],
+);
+
+/** The firm's own blocks of text for quotes, by version; the newest version of an id counts. */
+export const firmText = mysqlTable(
+  "firm_text",
+  {
+    firmId: id("firm_id")
+      .notNull()
+      .references(() => firm.id, { onDelete: "cascade" }),
+    id: id().notNull(),
+    version: int("version").notNull(),
+    title: varchar("title", { length: 80 }).notNull(),
+    text: varchar("text", { length: 4000 }).notNull(),
+    /** It was taken away with this version. */
+    isRemoved: boolean("is_removed").notNull().default(false),
+    personId: id("person_id")
+      .notNull()
+      .references(() => person.id),
+    at: moment("at").notNull().default(now),
+  },
+  (t) => [primaryKey({ columns: [t.firmId, t.id, t.version] })],
+);
+
+/** What the firm knows of an authority. */
+export const authority = mysqlTable(
+  "authority",
+  {
+    id: id().primaryKey(),
+    firmId: id("firm_id")
+      .notNull()
+      .references(() => firm.id, { onDelete: "cascade" }),
+    page: json<AuthorityPage>("page").notNull(),
+    /** When somebody last made sure that it holds, and who. */
+    confirmedAt: moment("confirmed_at").notNull(),
+    confirmedById: id("confirmed_by_id")
+      .notNull()
+      .references(() => person.id),
+  },
+  (t) => [index("authority_firm").on(t.firmId)],
+);
+
+/** Mail of the firm: waiting, sent, or given up. */
+export const mail = mysqlTable(
+  "mail",
+  {
+    id: id().primaryKey(),
+    firmId: id("firm_id")
+      .notNull()
+      .references(() => firm.id, { onDelete: "cascade" }),
+    jobId: id("job_id").references(() => job.id, { onDelete: "cascade" }),
+    toName: varchar("to_name", { length: 300 }).notNull().default(""),
+    toAddress: exactText("to_address", 254).notNull(),
+    subject: varchar("subject", { length: 300 }).notNull(),
+    text: text("text").notNull(),
+    /** Issued papers that go with it. */
+    attached: json<readonly string[]>("attached").notNull(),
+    state: mysqlEnum("state", MAIL_STATES).notNull().default("queued"),
+    tries: int("tries").notNull().default(0),
+    nextTryAt: moment("next_try_at").notNull(),
+    /** A process sends it until then; afterwards another one may. */
+    leasedUntil: moment("leased_until"),
+    /** What the mail server said last. */
+    said: varchar("said", { length: 500 }).notNull().default(""),
+    personId: id("person_id")
+      .notNull()
+      .references(() => person.id),
+    createdAt: moment("created_at").notNull().default(now),
+    sentAt: moment("sent_at"),
+  },
+  (t) => [index("mail_queue").on(t.state, t.nextTryAt), index("mail_job").on(t.jobId, t.createdAt)],
 );

@@ -19,6 +19,7 @@ import type { CaseDocument, RuleSetId } from "#core/case/document/types.ts";
 import { capital } from "#core/words.ts";
 import { freePort, type RunningDatabase, startDatabase } from "../scripts/database.mjs";
 import { startServerProcess } from "../scripts/server-process.mjs";
+import { mailServer } from "../standins/post/mail-server.ts";
 import { startRecorder } from "../tests/stand-in.ts";
 import { demoPeople } from "./trials/people.ts";
 
@@ -37,6 +38,8 @@ export class Heron {
     private recorder: ChildProcess,
     /** URL of the server's metrics. */
     readonly metricsUrl: string,
+    /** The stand-in of a mail server, with the mail that it took. */
+    readonly post: ReturnType<typeof mailServer>,
   ) {}
 
   static async start(): Promise<Heron> {
@@ -45,12 +48,18 @@ export class Heron {
     const port = await freePort();
     const recorderPort = await freePort();
     const metricsPort = await freePort();
+    const postPort = await freePort();
+    const post = mailServer();
+    post.server.on("error", () => {});
+    post.server.listen(postPort, "127.0.0.1");
     const env = {
       ...process.env,
       DATABASE_URL: database.url,
       HERON_DEMO: "1",
       HERON_LOG: process.env.HERON_LOG ?? "fatal",
       HERON_RECORDERS: `tidewrack=127.0.0.1:${recorderPort}`,
+      HERON_SMTP_URL: `smtp://127.0.0.1:${postPort}`,
+      HERON_MAIL_FROM: "post@heron.example",
       PORT: String(port),
       METRICS_PORT: String(metricsPort),
       NODE_ENV: "production",
@@ -66,6 +75,7 @@ export class Heron {
       recorderPort,
       recorder,
       `http://127.0.0.1:${metricsPort}/metrics`,
+      post,
     );
   }
 
@@ -96,6 +106,7 @@ export class Heron {
   async stop() {
     this.server.kill("SIGTERM");
     this.recorder.kill("SIGTERM");
+    this.post.server.close();
     await this.database.stop();
     rmSync(this.folder, { recursive: true, force: true });
   }

@@ -25,6 +25,16 @@ const startRecorder = ({ firm: _, port: at, ...settings }) =>
     detached: true,
   });
 
+/** The stand-in of a mail server takes the port after the recorders', and shows what was sent on the next one. */
+const postPort = databasePort + 3;
+const startPost = () =>
+  spawn(process.execPath, ["--import", "tsx", "standins/post/main.ts"], {
+    cwd: ROOT,
+    env: { ...process.env, PORT: String(postPort) },
+    stdio: ["ignore", "ignore", "inherit"],
+    detached: true,
+  });
+
 /** Builds only where the sources have changed since the last build. */
 export function ensureBuilt() {
   const sources = spawnSync(
@@ -40,6 +50,7 @@ export function ensureBuilt() {
       "package-lock.json",
       "vite.config.ts",
       "vite.work.config.ts",
+      "vite.customer-page.config.ts",
       "vite.service-worker.config.ts",
       "scripts/service-worker.mjs",
     ],
@@ -74,7 +85,7 @@ async function demo() {
   if (fresh) rmSync(folder, { recursive: true, force: true });
   console.log("Starting the database ...");
   const database = await startDatabase({ folder, port: databasePort, detached: true });
-  const recorders = [];
+  const standIns = [];
   try {
     ensureBuilt();
     const env = {
@@ -82,16 +93,19 @@ async function demo() {
       DATABASE_URL: database.url,
       HERON_DEMO: "1",
       HERON_RECORDERS: RECORDERS.map((r) => `${r.firm}=127.0.0.1:${r.port}`).join(","),
+      HERON_SMTP_URL: `smtp://127.0.0.1:${postPort}`,
+      HERON_MAIL_FROM: "post@heron.example",
       PORT: String(port),
       NODE_ENV: "production",
     };
     run(process.execPath, ["build/work/load-demo.js"], { env, failure: "The demo data could not be loaded." });
-    recorders.push(...RECORDERS.map(startRecorder));
+    standIns.push(...RECORDERS.map(startRecorder), startPost());
+    console.log(`\n  Mail is shown at http://localhost:${postPort + 1} and goes nowhere else.`);
     const server = startServerProcess(env, { cwd: ROOT, stdio: "inherit", detached: true });
     stop = () => server.kill("SIGTERM");
     await new Promise((resolve) => server.once("exit", resolve));
   } finally {
-    for (const recorder of recorders) recorder.kill("SIGTERM");
+    for (const standIn of standIns) standIn.kill("SIGTERM");
     await database.stop();
     console.log("Heron and its database have stopped.");
   }

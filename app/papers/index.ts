@@ -2,13 +2,17 @@
 import type { ReactElement } from "react";
 import type { CaseDocument, MethodId } from "#core/case/document/types.ts";
 import type { Assessment } from "#core/decide/assessment.ts";
-import type { PaperId } from "./list.ts";
+import type { PriceBook } from "#core/estimate/book.ts";
+import type { PaperId } from "#core/papers/list.ts";
+import type { ShownPaper } from "#core/quote/shown-paper.ts";
 
-export interface PaperInput {
+/** What a paper is drawn from. */
+export interface PaperSource {
   document: CaseDocument;
   /** A calculation other than the governing one, where asked for and applicable. */
   method?: MethodId;
   assessment: Assessment;
+  book: PriceBook;
   firm: string;
   preparedBy: string;
   /** ISO day on which it is printed. */
@@ -17,12 +21,30 @@ export interface PaperInput {
   because: string;
   /** Some text was typed in letters that papers cannot print, and is written in Latin letters. */
   isTransliterated: boolean;
+  /** Revision of the job, its issued version, and the address that opens it; absent on the command line. */
+  origin?: PaperOrigin;
 }
 
-type PaperComponent = (input: PaperInput) => ReactElement;
-
-/** The component of a paper: the file of its id in `drawn`. */
-export async function paperOf(id: PaperId): Promise<PaperComponent> {
-  const file = (await import(`./drawn/${id}.tsx`)) as { default: PaperComponent };
-  return file.default;
+export interface PaperOrigin {
+  revision: number;
+  /** Number of the issued version; null for a draft. */
+  version: number | null;
+  /** Opens the job at that revision, for people of the firm. */
+  link: string;
 }
+
+export interface PaperInput extends PaperSource {
+  /** Missing values, which the first page names. */
+  lacks: readonly string[];
+}
+
+interface DrawnPaper {
+  default(input: PaperInput): ReactElement;
+  /** Missing values of this paper; it is always complete where this is absent. */
+  lacksOf?(source: PaperSource): string[];
+  /** What a customer's page shows of it; nothing where this is absent. */
+  shownOf?(source: PaperSource): ShownPaper;
+}
+
+/** A paper: the file of its id in `drawn`. */
+export const paperOf = async (id: PaperId): Promise<DrawnPaper> => (await import(`./drawn/${id}.tsx`)) as DrawnPaper;

@@ -2,10 +2,11 @@
 import { spawnSync } from "node:child_process";
 import { describe, expect, it } from "vitest";
 import { DEMO_BOOKS } from "#core/estimate/demo-books/index.ts";
+import { PAPER_LIST, type PaperId } from "#core/papers/list.ts";
 import { ukCase, usCase } from "#core/testing/cases.ts";
 import work from "../work/jobs.tsx";
 import { hasLetter, readyFonts } from "./fonts.ts";
-import { PAPER_LIST, type PaperId } from "./list.ts";
+import type { MadePaper } from "./make-paper.ts";
 import { printableText, withPrintableText } from "./printable.ts";
 
 /** Printed as typed. */
@@ -63,7 +64,7 @@ async function paper(id: PaperId, customer: string, uk: boolean): Promise<string
   const document = of({ title: "5 Kelp Row", enquiry: { customer, address: "5 Kelp Row" } });
   const book = DEMO_BOOKS[uk ? "GBP" : "USD"];
   const input = { id, book, document, firm: "Tidewrack Electric", preparedBy: "Mara Quill", today: "2026-11-29" };
-  return printed((await work({ task: "paper", input: input as never })) as Uint8Array);
+  return printed(((await work({ task: "paper", input: input as never })) as MadePaper).pdf);
 }
 const bare = (text: string) => text.normalize("NFC").replace(/\s+/g, "");
 /** Papers that do not say for whom they are in their head. */

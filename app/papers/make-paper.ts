@@ -1,32 +1,56 @@
 /** A paper of a case as PDF. */
 import { assess } from "#core/assess.ts";
 import { becauseFrom } from "#core/decide/policies.ts";
-import type { PriceBook } from "#core/estimate/book.ts";
+import type { PaperId } from "#core/papers/list.ts";
+import type { ShownPaper } from "#core/quote/shown-paper.ts";
 import { hasLetter, nameLetters, readyFonts } from "./fonts.ts";
-import { type PaperInput, paperOf } from "./index.ts";
-import type { PaperId } from "./list.ts";
+import { type PaperSource, paperOf } from "./index.ts";
 import { withComposedText, withPrintableText } from "./printable.ts";
 import { taggedPdf } from "./tagged-pdf.ts";
 
-interface PaperOrder extends Omit<PaperInput, "assessment" | "because" | "isTransliterated"> {
+export interface PaperOrder extends Omit<PaperSource, "assessment" | "because" | "isTransliterated"> {
   id: PaperId;
-  book: PriceBook;
+}
+
+export interface MadePaper {
+  pdf: Uint8Array;
+  lacks: string[];
+  /** The way that it speaks of. */
+  way: string | null;
+  /** What a customer's page shows of it; null for a paper that is not shown there. */
+  shown: ShownPaper | null;
+}
+
+/** What a paper is drawn from. */
+function sourceOf({ book, ...typed }: Omit<PaperOrder, "id">): PaperSource {
+  const composed = withComposedText(typed);
+  const printable = withPrintableText(composed, hasLetter);
+  const assessment = assess(printable.document, book);
+  return {
+    ...printable,
+    book,
+    assessment,
+    because: becauseFrom(printable.document, assessment, book, printable.today),
+    isTransliterated: printable !== composed,
+  };
 }
 
 /** Assesses the case, draws the paper, and writes it as a PDF that can be searched and read aloud. */
-export async function makePaper({ id, book, ...typed }: PaperOrder) {
+export async function makePaper({ id, ...order }: PaperOrder): Promise<MadePaper> {
   await readyFonts();
-  const composed = withComposedText(typed);
-  const input = withPrintableText(composed, hasLetter);
-  nameLetters(JSON.stringify(input));
-  const assessment = assess(input.document, book);
-  const draw = await paperOf(id);
-  return taggedPdf(
-    draw({
-      ...input,
-      assessment,
-      because: becauseFrom(input.document, assessment, book, input.today),
-      isTransliterated: input !== composed,
-    }),
-  );
+  const source = sourceOf(order);
+  const { assessment: _, book: __, ...typed } = source;
+  nameLetters(JSON.stringify(typed));
+  const { default: draw, lacksOf, shownOf } = await paperOf(id);
+  const lacks = lacksOf?.(source) ?? [];
+  const pdf = await taggedPdf(draw({ ...source, lacks }));
+  return { pdf, lacks, way: source.assessment.taken, shown: shownOf?.(source) ?? null };
+}
+
+/** What each paper of a case lacks; none is drawn. */
+export async function lacksOfPapers(order: Omit<PaperOrder, "id"> & { ids: readonly PaperId[] }) {
+  const { ids, ...typed } = order;
+  await readyFonts();
+  const source = sourceOf(typed);
+  return Promise.all(ids.map(async (id) => ({ id, lacks: (await paperOf(id)).lacksOf?.(source) ?? [] })));
 }

@@ -3,16 +3,23 @@ import { spawnSync } from "node:child_process";
 import { describe, expect, it } from "vitest";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { DEMO_BOOKS } from "#core/estimate/demo-books/index.ts";
+import { PAPER_LIST, type PaperId, papersOf } from "#core/papers/list.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { knownUkHome, knownUsHome, ukCase, usCase } from "#core/testing/cases.ts";
-import { PAPER_LIST, type PaperId, papersOf } from "./list.ts";
 import { makePaper } from "./make-paper.ts";
 
 const TODAY = "2026-12-01";
 
 async function printed(id: PaperId, document: CaseDocument): Promise<string> {
   const book = DEMO_BOOKS[codebookOf(document.rules).currency];
-  const pdf = await makePaper({ id, book, document, firm: "Osier Electrical", preparedBy: "Wren Osier", today: TODAY });
+  const { pdf } = await makePaper({
+    id,
+    book,
+    document,
+    firm: "Osier Electrical",
+    preparedBy: "Wren Osier",
+    today: TODAY,
+  });
   const run = spawnSync("pdftotext", ["-layout", "-", "-"], { input: pdf, encoding: "utf8", maxBuffer: 1e8 });
   return run.stdout.replace(/[\s\u2009\u200a]+/g, " ");
 }

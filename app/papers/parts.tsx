@@ -1,4 +1,4 @@
-/** Parts that several papers share: pairs of a name and its value, a table, boxes to tick, and what a paper lacks. */
+/** Parts that several papers share: pairs of a name and its value, a table, and boxes to tick. */
 import { StyleSheet, Text, View } from "@react-pdf/renderer";
 import { valueAt } from "#core/case/document/set-value.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
@@ -11,7 +11,6 @@ const p = StyleSheet.create({
   pair: { flexDirection: "row", borderBottom: `0.4pt solid ${PRINT_COLORS.slate}`, paddingVertical: 2.5 },
   name: { width: "38%", paddingRight: 8, color: PRINT_COLORS.slate },
   value: { flex: 1 },
-  missing: { border: `1.2pt solid ${PRINT_COLORS.ink}`, padding: 7, marginTop: 10 },
   row: { flexDirection: "row", borderBottom: `0.4pt solid ${PRINT_COLORS.slate}`, paddingVertical: 2.5, gap: 11 },
 });
 
@@ -38,15 +37,6 @@ export const Pairs = ({ pairs }: { pairs: readonly Pair[] }) => (
     ))}
   </View>
 );
-
-/** A box that lists the missing values of a paper; nothing where the paper is complete. */
-export const Lacks = ({ what }: { what: readonly string[] }) =>
-  what.length === 0 ? null : (
-    <View style={p.missing} wrap={false}>
-      <Text style={{ fontWeight: 700 }}>This paper is not complete</Text>
-      <Text>Still to be entered: {plainText(what.join(", "))}.</Text>
-    </View>
-  );
 
 /** Lines of a list, each with a dash. */
 export const Lines = ({ lines }: { lines: readonly string[] }) => (

@@ -1,4 +1,4 @@
-/** Shared parts of all papers: page, head with job and firm, foot with page numbers, signature lines. */
+/** Shared parts of all papers: page, head with job and firm, what is missing, foot with page numbers, signature lines. */
 
 import { Document, Page, StyleSheet, Text, View } from "@react-pdf/renderer";
 import type { ReactNode } from "react";
@@ -6,7 +6,8 @@ import { showDay } from "#core/dates.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { PRINT_COLORS } from "#ui/theme/palette.ts";
 import { TEXT_FONT } from "./fonts.ts";
-import type { PaperInput } from "./index.ts";
+import type { PaperInput, PaperOrigin } from "./index.ts";
+import { QrCode } from "./qr-code.tsx";
 
 export const sheetStyles = StyleSheet.create({
   page: { padding: "10mm 15mm 13mm", fontFamily: TEXT_FONT, fontSize: 9.2, color: PRINT_COLORS.ink, lineHeight: 1.35 },
@@ -23,6 +24,8 @@ export const sheetStyles = StyleSheet.create({
   line: { flex: 1, borderTop: `0.8pt solid ${PRINT_COLORS.ink}`, paddingTop: 3, color: PRINT_COLORS.slate },
   headLeft: { flex: 1, paddingRight: 12 },
   headRight: { alignItems: "flex-end", maxWidth: "40%" },
+  code: { marginLeft: 10 },
+  missing: { border: `1.2pt solid ${PRINT_COLORS.ink}`, padding: 7, marginTop: 10 },
   // A line of its own at the foot, cut off where it is too long.
   foot: {
     position: "absolute",
@@ -41,6 +44,19 @@ const s = sheetStyles;
 /** The shipped fonts have no such signs; the trade writes them out. */
 export const plainText = (text: string) => text.replaceAll("≤", "at most ").replaceAll("Ω", "ohm");
 
+/** "version 2, revision 14 of the job"; a paper that was not issued is a draft. */
+const originInWords = ({ version, revision }: PaperOrigin): string =>
+  `${version === null ? "draft" : `version ${version}`}, revision ${revision} of the job`;
+
+/** The first page names what is missing. */
+const Lacks = ({ what }: { what: readonly string[] }) =>
+  what.length === 0 ? null : (
+    <View style={s.missing} wrap={false}>
+      <Text style={{ fontWeight: 700 }}>This paper is not complete</Text>
+      <Text>Still to be entered: {plainText(what.join(", "))}.</Text>
+    </View>
+  );
+
 interface SheetProps {
   title: string;
   input: PaperInput;
@@ -51,7 +67,7 @@ interface SheetProps {
 
 /** One paper on the country's own format. */
 export function PaperSheet({ title, input, fontSize, children }: SheetProps) {
-  const { document, firm, preparedBy, today, isTransliterated } = input;
+  const { document, firm, preparedBy, today, isTransliterated, lacks, origin } = input;
   const codebook = codebookOf(document.rules);
   return (
     <Document title={`${title}, ${document.title}`} author={firm} language={codebook.conventions.locale}>
@@ -76,7 +92,13 @@ export function PaperSheet({ title, input, fontSize, children }: SheetProps) {
             <Text style={[s.quiet, { textAlign: "right" }]}>
               {[preparedBy, showDay(today, codebook.conventions)].filter(Boolean).join(", ")}
             </Text>
+            {origin && <Text style={s.quiet}>{originInWords(origin)}</Text>}
           </View>
+          {origin && (
+            <View style={s.code}>
+              <QrCode text={origin.link} size={52} />
+            </View>
+          )}
         </View>
         {isTransliterated && (
           <Text style={s.transliterated}>
@@ -84,6 +106,7 @@ export function PaperSheet({ title, input, fontSize, children }: SheetProps) {
             has them as they were typed.
           </Text>
         )}
+        <Lacks what={lacks} />
         {children}
       </Page>
     </Document>

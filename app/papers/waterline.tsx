@@ -18,8 +18,16 @@ function hatch(x: number, y: number, width: number, height: number, step = 5): s
   return path;
 }
 
-export function PaperWaterline({ level, width, height }: { level: Waterline; width: number; height: number }) {
-  const shape = waterlineShape(level, { width, height, left: 34, right: 86, labelStep: 22 });
+interface Props {
+  level: Waterline;
+  width: number;
+  height: number;
+  /** Amperes at full height, where several are compared. */
+  scaleA?: number;
+}
+
+export function PaperWaterline({ level, width, height, scaleA }: Props) {
+  const shape = waterlineShape(level, { width, height, left: 34, right: 86, labelStep: 22, ...(scaleA && { scaleA }) });
   const { basin, water, tide, overflow } = shape;
   const right = basin.x + basin.width;
   return (

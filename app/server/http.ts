@@ -22,6 +22,7 @@ import { indexOutdatedWords } from "./job-list.ts";
 import { faultOf, log } from "./log.ts";
 import { measureRequests, serveMetrics } from "./metrics.ts";
 import { pageContext } from "./middleware.ts";
+import { startPost } from "./post.ts";
 import { settings } from "./settings.ts";
 import { forgetOldAttempts } from "./sign-in-attempts.ts";
 import { beginStopping } from "./stopping.ts";
@@ -110,9 +111,11 @@ export async function startServer(): Promise<void> {
   // Without them pages are rendered all the same, the first ones later.
   startRendering().catch((error: unknown) => log.warn(faultOf(error), "threads that render pages did not start"));
   setInterval(() => void forgetOldAttempts().catch(() => {}), SWEEP_MS).unref();
+  const stopPost = startPost();
   const metrics = settings.metricsPort > 0 ? serveMetrics(settings.metricsPort, settings.metricsHost) : null;
   const stop = () => {
     beginStopping();
+    stopPost();
     metrics?.close();
     server.close(() => Promise.all([closeDatabase(), endWork()]).finally(() => process.exit(0)));
     server.closeIdleConnections();

@@ -21,4 +21,4 @@ export function faultOf(error: unknown): { fault: string; code?: string; at: str
 }
 
 /** A path without what it may hold of secrets. */
-export const pathOf = (url: string): string => new URL(url).pathname.replace(/^\/password\/[^/.]+/, "/password/*");
+export const pathOf = (url: string): string => new URL(url).pathname.replace(/^\/(password|for)\/[^/.]+/, "/$1/*");

@@ -6,11 +6,16 @@ import { createContext, type MiddlewareFunction, type RouterContextProvider, red
 import { ValidationError } from "yup";
 import { hasRight, type Right } from "#core/firm/rights.ts";
 import { KEEP_HEADER, PERSON_HEADER } from "#core/headers.ts";
+import { authoritiesOf } from "./authorities.ts";
+import { linksOf } from "./customer-links.ts";
 import { databaseIsBusy, databaseIsLost, diskIsFull } from "./database.ts";
 import { jobsOf } from "./firm-jobs.ts";
+import { textsOf } from "./firm-texts.ts";
 import { intervalsOf } from "./interval-data.ts";
+import { issuedOf } from "./issued-papers.ts";
 import { photosOf } from "./job-photos.ts";
 import { log } from "./log.ts";
+import { postOf } from "./post.ts";
 import { pricesOf } from "./price-books.ts";
 import { refuse } from "./refusals.ts";
 import { asSender, currentSender } from "./sender.ts";
@@ -35,6 +40,11 @@ export const firmContext = createContext<{
   photos: ReturnType<typeof photosOf>;
   intervals: ReturnType<typeof intervalsOf>;
   prices: ReturnType<typeof pricesOf>;
+  issued: ReturnType<typeof issuedOf>;
+  texts: ReturnType<typeof textsOf>;
+  authorities: ReturnType<typeof authoritiesOf>;
+  links: ReturnType<typeof linksOf>;
+  post: ReturnType<typeof postOf>;
 }>();
 
 function enter(context: Readonly<RouterContextProvider>, person: SignedIn): void {
@@ -44,6 +54,11 @@ function enter(context: Readonly<RouterContextProvider>, person: SignedIn): void
     photos: photosOf(person.firmId),
     intervals: intervalsOf(person.firmId),
     prices: pricesOf(person.firmId),
+    issued: issuedOf(person.firmId),
+    texts: textsOf(person.firmId),
+    authorities: authoritiesOf(person.firmId),
+    links: linksOf(person.firmId),
+    post: postOf(person.firmId),
   });
 }
 

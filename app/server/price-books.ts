@@ -50,6 +50,9 @@ export function pricesOf(firmId: string, db: Transaction | typeof database = dat
   return {
     newest,
 
+    /** The newest version, and the rule set of the firm's new jobs. */
+    latest,
+
     /**
      * The books that a case may be priced by: the newest first; Heron's own where the firm has none in its currency.
      * @param known the newest, where it was asked for already

@@ -19,6 +19,7 @@ export const WEB_REFUSALS = {
     status: 422,
     text: "That file is not a picture that Heron can read. JPEG, PNG and WebP can be read.",
   },
+  "too-many-guesses": { status: 429, text: "Too many addresses that lead nowhere. Wait a quarter of an hour." },
   "too-many-files": { status: 409, text: "This job has as many files as it can keep. Remove one first." },
   "other-person": {
     status: 401,

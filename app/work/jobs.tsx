@@ -2,13 +2,17 @@
 import "#core/rules/editions.ts";
 import { renderToStaticMarkup } from "react-dom/server";
 import { assess } from "#core/assess.ts";
+import type { Patch } from "#core/case/document/patch.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { takenWay } from "#core/decide/decision.ts";
 import { type MaterialRow, materialsOf } from "#core/decide/materials.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
+import { type Answered, answerPatch } from "#core/quote/answered.ts";
+import { type Offer, offerOf } from "#core/quote/offer.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { calendarOf } from "#papers/calendar.ts";
-import { makePaper } from "#papers/make-paper.ts";
+import { lacksOfPapers, makePaper } from "#papers/make-paper.ts";
+import { joinPdfs, zipFiles } from "#papers/pack.ts";
 import { singleLineShape } from "#ui/single-line/shape.ts";
 import { SingleLineDrawing } from "#ui/single-line/single-line.tsx";
 import { PRINT_COLORS } from "#ui/theme/palette.ts";
@@ -41,6 +45,18 @@ const TASKS = {
   },
 
   paper: makePaper,
+
+  lacksOfPapers,
+
+  offer: ({ document, book }: Priced): Offer => offerOf(document, book, assess(document, book)),
+
+  /** The edit that writes an answer from a customer's page into the job. */
+  answer: ({ book, ...answered }: Omit<Answered, "assessment"> & Priced): Patch =>
+    answerPatch({ ...answered, assessment: assess(answered.document, book) }),
+
+  packPdf: joinPdfs,
+
+  packZip: zipFiles,
 };
 
 export type JobTasks = typeof TASKS;

@@ -166,9 +166,15 @@ function totalOf(
   return { low: total("low"), typical: medianPrice(lines, book, given), high: total("high"), currency, madeUp };
 }
 
+const signOf = (currency: PriceBook["currency"]): string => (currency === "GBP" ? "£" : "$");
+
 /** An amount in whole units of its currency: "$2,650"; "no price" for an infinite one. */
 export const showMoney = (amount: number, currency: PriceBook["currency"]): string =>
-  Number.isFinite(amount) ? `${currency === "GBP" ? "£" : "$"}${showNumber(Math.round(amount))}` : "no price";
+  Number.isFinite(amount) ? `${signOf(currency)}${showNumber(Math.round(amount))}` : "no price";
+
+/** A small amount with two decimals: "£0.07". */
+export const showSmallMoney = (amount: number, currency: PriceBook["currency"]): string =>
+  `${signOf(currency)}${amount.toFixed(2)}`;
 
 /** A price as it goes on after what is had for it: " for $2,010", ", without a price". */
 export const forMoney = (amount: number, currency: PriceBook["currency"]): string =>

@@ -136,6 +136,8 @@ export interface Way {
   takesPlace?: true;
   /** It holds the charger back below a limit. */
   holdsBack?: true;
+  /** What is off during its work: nothing, the panel while a circuit is connected, or the home for the day. */
+  switchesOff: "nothing" | "panel" | "home";
   /** It brings a larger supply, which is only needed where the one that is there does not carry the charger. */
   enlargesSupply?: true;
   /** Its name and its meaning in one line, in each language. */

@@ -1,6 +1,8 @@
 /** The two demo firms and their people: made up, in towns that do not exist. */
 
 import type { Stage, WaitedFor } from "#core/case/document/types.ts";
+import type { AuthorityPage } from "#core/firm/authority.ts";
+import type { FirmText } from "#core/firm/firm-text.ts";
 import type { Role } from "#core/firm/rights.ts";
 
 export interface DemoFirm {
@@ -11,6 +13,8 @@ export interface DemoFirm {
   people: { id: string; name: string; email: string; role: Role }[];
   /** Case files beside this one; the last changed first. */
   jobs: DemoJob[];
+  texts: Pick<FirmText, "title" | "text">[];
+  authorities: AuthorityPage[];
 }
 
 /** A job of the demo, and where it stands; days are counted from the day on which the demo is loaded. */
@@ -57,6 +61,22 @@ export const DEMO_FIRMS: readonly DemoFirm[] = [
       { file: "tidewrack-skiff-lane", stage: "quoted" },
       { file: "tidewrack-saltgrass-lane", stage: "to-prove", daysAgo: 12 },
     ],
+    texts: [
+      {
+        title: "What the clamps do",
+        text: "Two clamps at the main watch what your home draws. The charger takes only what is left, so the main never trips because of the car.",
+      },
+      { title: "Our guarantee", text: "Two years on our work. The charger has its maker's guarantee." },
+    ],
+    authorities: [
+      {
+        name: "Pell Harbor",
+        forms: "Electrical permit EP-2, at the counter or by mail",
+        days: 5,
+        fees: "$85 a circuit",
+        wishes: "A picture of the open panel with its label, and the load calculation on one page",
+      },
+    ],
   },
   {
     id: "osier",
@@ -82,6 +102,22 @@ export const DEMO_FIRMS: readonly DemoFirm[] = [
       { file: "osier-alder-staithe", stage: "survey" },
       { file: "osier-fen-lock", stage: "survey" },
       { file: "osier-net-loft", stage: "enquiry" },
+    ],
+    texts: [
+      {
+        title: "Why a board of its own",
+        text: "Your old board stays as it is. The charger gets a small board of its own beside it, so that neither disturbs the other.",
+      },
+      { title: "Our guarantee", text: "Two years on our work. The charger has its maker's guarantee." },
+    ],
+    authorities: [
+      {
+        name: "Saltmere",
+        forms: "Notice of work, through the scheme or by letter",
+        days: 10,
+        fees: "none through the scheme",
+        wishes: "A picture of the cut-out with its label",
+      },
     ],
   },
 ];

@@ -6,21 +6,30 @@ import { leftToCustomer } from "#core/judge/making-good.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { lengthM, showA, showBuildingLength } from "#core/units.ts";
 import { PRINT_COLORS } from "#ui/theme/palette.ts";
-import type { PaperInput } from "../index.ts";
-import { AnswerBoxes, Lacks, Lines, Pairs } from "../parts.tsx";
+import type { PaperInput, PaperSource } from "../index.ts";
+import { lacksWay } from "../lacks.ts";
+import { AnswerBoxes, Lines, Pairs } from "../parts.tsx";
 import { PaperSheet, plainText, SignatureLines, sheetStyles as s } from "../sheet.tsx";
+import { shownConsent } from "../shown-consent.ts";
 
 const a = StyleSheet.create({
   picture: { border: `0.8pt solid ${PRINT_COLORS.slate}`, height: 150, marginTop: 4, padding: 6 },
 });
 
 /** The length of the route as it was measured; null before any of it was. */
-function lengthInWords({ document: { run, rules } }: PaperInput): string | null {
+function lengthInWords({ document: { run, rules } }: PaperSource): string | null {
   const { segments = [] } = run ?? {};
   if (segments.length === 0) return null;
   const total = segments.reduce((sum, { length }) => sum + lengthM(length), 0);
   return `${showBuildingLength(total, codebookOf(rules).conventions)}, as drawn on the enclosed single-line diagram`;
 }
+
+export const lacksOf = (source: PaperSource): string[] => [
+  ...lacksWay(source),
+  ...(lengthInWords(source) ? [] : ["the route of the cable"]),
+];
+
+export const shownOf = shownConsent;
 
 export default function AssociationApproval(input: PaperInput) {
   const { document, assessment, firm } = input;
@@ -31,7 +40,6 @@ export default function AssociationApproval(input: PaperInput) {
   const route = lengthInWords(input);
   return (
     <PaperSheet title="Approval of the association" input={input} fontSize={10.5}>
-      <Lacks what={[...(way ? [] : ["a way"]), ...(route ? [] : ["the route of the cable"])]} />
       <Text style={{ marginTop: 8 }}>
         To the association of {address || document.title}. {customer || "The customer"} asks to charge an electric
         vehicle here. {firm} asks for your written approval before any work begins.

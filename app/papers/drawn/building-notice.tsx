@@ -6,9 +6,16 @@ import { takenWay } from "#core/decide/decision.ts";
 import { noticesOf } from "#core/progress/notices.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { showA } from "#core/units.ts";
-import type { PaperInput } from "../index.ts";
-import { Lacks, Lines, Pairs } from "../parts.tsx";
+import type { PaperInput, PaperSource } from "../index.ts";
+import { lacksAddress, lacksWay } from "../lacks.ts";
+import { Lines, Pairs } from "../parts.tsx";
 import { PaperSheet, plainText, SignatureLines, sheetStyles as s } from "../sheet.tsx";
+
+export const lacksOf = (source: PaperSource): string[] => [
+  ...lacksAddress(source),
+  ...(reachedOn(source.document, "done") ? [] : ["the day of completion"]),
+  ...lacksWay(source),
+];
 
 export default function BuildingNotice(input: PaperInput) {
   const { document, assessment, firm } = input;
@@ -17,14 +24,8 @@ export default function BuildingNotice(input: PaperInput) {
   const notice = noticesOf(document, assessment).find(({ kind }) => kind === "building-control");
   const completed = reachedOn(document, "done");
   const day = (iso: string | null | undefined) => (iso ? showDay(iso, conventions) : null);
-  const lacking = [
-    ...(document.enquiry?.address ? [] : ["the address"]),
-    ...(completed ? [] : ["the day of completion"]),
-    ...(way ? [] : ["a way"]),
-  ];
   return (
     <PaperSheet title="Notice to building control" input={input} fontSize={10.5}>
-      <Lacks what={lacking} />
       <Text style={{ marginTop: 8 }}>
         {notice
           ? plainText(

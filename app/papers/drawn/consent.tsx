@@ -5,8 +5,14 @@ import { takenWay } from "#core/decide/decision.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { showA } from "#core/units.ts";
 import type { PaperInput } from "../index.ts";
+import { lacksWay } from "../lacks.ts";
 import { AnswerBoxes } from "../parts.tsx";
 import { PaperSheet, plainText, SignatureLines, sheetStyles as s } from "../sheet.tsx";
+import { shownConsent } from "../shown-consent.ts";
+
+export const lacksOf = lacksWay;
+
+export const shownOf = shownConsent;
 
 export default function OwnerConsent(input: PaperInput) {
   const { document, assessment, firm } = input;

@@ -8,7 +8,8 @@ import { showA } from "#core/units.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
 import { PRINT_COLORS } from "#ui/theme/palette.ts";
 import type { PaperInput } from "../index.ts";
-import { Lacks, Lines, Pairs } from "../parts.tsx";
+import { lacksWay } from "../lacks.ts";
+import { Lines, Pairs } from "../parts.tsx";
 import { PaperSheet, plainText, SignatureLines, sheetStyles as s } from "../sheet.tsx";
 
 const h = StyleSheet.create({
@@ -49,6 +50,8 @@ function switchPlaces({ document }: PaperInput, way: WayJudgement | null): strin
   return `the ${codebook.words.device} of ${showA(way.circuitA)} marked "EV charger" in: ${panelTitle(document, way.panel, codebook)}`;
 }
 
+export const lacksOf = lacksWay;
+
 export default function Handover(input: PaperInput) {
   const { document, assessment, firm } = input;
   const { words } = codebookOf(document.rules);
@@ -56,7 +59,6 @@ export default function Handover(input: PaperInput) {
   const isProved = reachedOn(document, "done") !== null;
   return (
     <PaperSheet title="Your charger" input={input} fontSize={10.4}>
-      <Lacks what={way ? [] : ["the way that is built"]} />
       {!isProved && (
         <View style={h.notice} wrap={false}>
           <Text style={{ fontSize: 14, fontWeight: 700 }}>Not to be used yet</Text>

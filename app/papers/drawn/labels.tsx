@@ -4,6 +4,7 @@ import { labelsOf, type WarningLabel } from "#core/decide/labels.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { PRINT_COLORS } from "#ui/theme/palette.ts";
 import type { PaperInput } from "../index.ts";
+import { lacksWay } from "../lacks.ts";
 import { plainText, sheetStyles as s } from "../sheet.tsx";
 
 /** Millimetres and inches of the usual sheets with two columns of five. */
@@ -29,6 +30,8 @@ const l = StyleSheet.create({
 });
 
 const LABELS_ON_SHEET = 10;
+
+export const lacksOf = lacksWay;
 
 export default function Labels(input: PaperInput) {
   const { document, assessment, firm, today } = input;

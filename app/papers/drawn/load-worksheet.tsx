@@ -16,6 +16,7 @@ import { showA, showKWh, showNumber, showPercent, showVA } from "#core/units.ts"
 import { FIGURE_FONT } from "#papers/fonts.ts";
 import { PRINT_COLORS } from "#ui/theme/palette.ts";
 import type { PaperInput } from "../index.ts";
+import { lacksDecisive } from "../lacks.ts";
 import { PaperSheet, plainText, SignatureLines, sheetStyles } from "../sheet.tsx";
 import { PaperWaterline } from "../waterline.tsx";
 
@@ -184,6 +185,8 @@ function Answered({ input: { document, assessment } }: { input: PaperInput }) {
     </>
   );
 }
+
+export const lacksOf = lacksDecisive;
 
 export default function LoadWorksheet(input: PaperInput) {
   const { document, assessment, method, preparedBy } = input;

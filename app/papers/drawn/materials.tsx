@@ -4,8 +4,9 @@ import { takenWay } from "#core/decide/decision.ts";
 import { materialsIn } from "#core/decide/materials.ts";
 import type { PriceLine } from "#core/estimate/price-lines.ts";
 import { showNumber } from "#core/units.ts";
-import type { PaperInput } from "../index.ts";
-import { Lacks, PaperTable } from "../parts.tsx";
+import type { PaperInput, PaperSource } from "../index.ts";
+import { lacksWay } from "../lacks.ts";
+import { PaperTable } from "../parts.tsx";
 import { PaperSheet, plainText, sheetStyles as s } from "../sheet.tsx";
 
 /** The shelves, in the order of a walk through a store. */
@@ -19,12 +20,14 @@ const SHELVES: readonly { group: PriceLine["group"]; name: string }[] = [
 const amount = (value: number, unit: string): string =>
   `${showNumber(Math.round(value * 100) / 100)}${unit === "each" ? "" : ` ${unit}`}`;
 
+export const lacksOf = (source: PaperSource): string[] =>
+  takenWay(source.assessment)?.unpriced.map((item) => `a price of ${item}`) ?? lacksWay(source);
+
 export default function Materials(input: PaperInput) {
   const way = takenWay(input.assessment);
   const lines = materialsIn(way?.lines ?? []);
   return (
     <PaperSheet title="Materials list" input={input} fontSize={10}>
-      <Lacks what={way?.unpriced.map((item) => `a price of ${item}`) ?? ["a way"]} />
       {way && (
         <Text style={{ marginTop: 8 }}>
           {plainText(way.name)}. Quantities as they are sold, with waste; beside them what is laid or fitted.

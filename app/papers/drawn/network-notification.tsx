@@ -9,8 +9,9 @@ import { codebookOf } from "#core/rules/index.ts";
 import { isApplication } from "#core/rules/notices.ts";
 import { showA } from "#core/units.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
-import type { PaperInput } from "../index.ts";
-import { enteredPairs, Lacks, type Pair, Pairs } from "../parts.tsx";
+import type { PaperInput, PaperSource } from "../index.ts";
+import { lacksAddress, lacksWay } from "../lacks.ts";
+import { enteredPairs, type Pair, Pairs } from "../parts.tsx";
 import { PaperSheet, plainText, SignatureLines, sheetStyles as s } from "../sheet.tsx";
 
 /** The facts of the supply that an operator asks for, as they were entered. */
@@ -57,6 +58,12 @@ function demandPairs(input: PaperInput, way: WayJudgement | null): Pair[] {
   ];
 }
 
+export const lacksOf = (source: PaperSource): string[] => [
+  ...lacksAddress(source),
+  ...enteredPairs(source.document, ASKED).flatMap(([name, value]) => (value === null ? [`"${name}"`] : [])),
+  ...lacksWay(source),
+];
+
 export default function NetworkNotification(input: PaperInput) {
   const { document, assessment, firm, preparedBy } = input;
   const codebook = codebookOf(document.rules);
@@ -64,15 +71,9 @@ export default function NetworkNotification(input: PaperInput) {
   const supply = enteredPairs(document, ASKED);
   const way = takenWay(assessment);
   const procedure = way && procedureOf(way, operator);
-  const lacking = [
-    ...(document.enquiry?.address ? [] : ["the address"]),
-    ...supply.filter(([, value]) => value === null).map(([name]) => `"${name}"`),
-    ...(way ? [] : ["a way"]),
-  ];
   const { charger } = document;
   return (
     <PaperSheet title={procedure?.heading ?? "Notification"} input={input} fontSize={10}>
-      <Lacks what={lacking} />
       <Text style={{ marginTop: 8 }}>
         To the {operator}: a charger for an electric vehicle at {document.enquiry?.address || document.title}.
       </Text>

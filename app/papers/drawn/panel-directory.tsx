@@ -10,7 +10,7 @@ import { wayOf } from "#core/ways/index.ts";
 import { capital } from "#core/words.ts";
 import { FIGURE_FONT } from "#papers/fonts.ts";
 import { PRINT_COLORS } from "#ui/theme/palette.ts";
-import type { PaperInput } from "../index.ts";
+import type { PaperInput, PaperSource } from "../index.ts";
 import { PaperSheet, sheetStyles as s } from "../sheet.tsx";
 
 const d = StyleSheet.create({
@@ -27,6 +27,9 @@ const d = StyleSheet.create({
   what: { flex: 1 },
   rating: { width: 52, fontFamily: FIGURE_FONT, textAlign: "right" },
 });
+
+export const lacksOf = ({ document }: PaperSource): string[] =>
+  document.panels.some(({ circuits = [] }) => circuits.length > 0) ? [] : ["what is in the panel"];
 
 export default function PanelDirectory(input: PaperInput) {
   const { document, assessment } = input;

@@ -11,12 +11,15 @@ import { TEXT_FONT } from "#papers/fonts.ts";
 import { singleLineShape } from "#ui/single-line/shape.ts";
 import { PRINT_COLORS } from "#ui/theme/palette.ts";
 import type { PaperInput } from "../index.ts";
+import { lacksWay } from "../lacks.ts";
 import { PaperSheet, plainText, SignatureLines, sheetStyles as s } from "../sheet.tsx";
 
 /** Points to a unit of the drawing. */
 const SCALE = 0.68;
 /** Width of the drawing on the page, points; the checks are beside it. */
 const DRAWN_WIDTH = 265;
+
+export const lacksOf = lacksWay;
 
 export default function SingleLine(input: PaperInput) {
   const way = takenWay(input.assessment);

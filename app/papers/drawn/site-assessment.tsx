@@ -11,7 +11,8 @@ import { showA, showDays } from "#core/units.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
 import { capital } from "#core/words.ts";
 import type { PaperInput } from "../index.ts";
-import { enteredPairs, Lacks, Lines, type Pair, Pairs, PaperTable } from "../parts.tsx";
+import { lacksDecisive } from "../lacks.ts";
+import { enteredPairs, Lines, type Pair, Pairs, PaperTable } from "../parts.tsx";
 import { PaperSheet, plainText, sheetStyles as s } from "../sheet.tsx";
 import { PaperWaterline } from "../waterline.tsx";
 
@@ -45,6 +46,8 @@ function inOrder({ ways, taken }: PaperInput["assessment"]): WayJudgement[] {
   return [...ways].sort((a, b) => rank(a) - rank(b));
 }
 
+export const lacksOf = lacksDecisive;
+
 export default function SiteAssessment(input: PaperInput) {
   const { document, assessment } = input;
   const { words } = codebookOf(document.rules);
@@ -60,7 +63,6 @@ export default function SiteAssessment(input: PaperInput) {
   );
   return (
     <PaperSheet title="Site assessment" input={input} fontSize={10}>
-      <Lacks what={assessment.missing.map(({ text }) => text)} />
       <View style={{ flexDirection: "row", gap: 14, marginTop: 9 }} wrap={false}>
         <View style={{ flex: 1 }}>
           <Text style={{ fontSize: 14, fontWeight: 700, lineHeight: 1.25 }}>{found.verdict}</Text>

@@ -140,6 +140,7 @@ export default function JobList({ loaderData }: Route.ComponentProps) {
         </div>
         <nav className={styles.pagesOfFirm} aria-label="Pages of the firm">
           <Link to="/prices">Prices</Link>
+          <Link to="/firm">Texts</Link>
           {mayManagePeople && <Link to="/people">People</Link>}
           <Link to="/account">Account</Link>
           <ThemeSwitch className={styles.theme} />

@@ -4,12 +4,14 @@ import { object, string } from "yup";
 import { METHOD_IDS, type MethodId } from "#core/case/document/types.ts";
 import { isoDay } from "#core/dates.ts";
 import { keptBookFor } from "#core/estimate/quoted-book.ts";
+import { papersOf } from "#core/papers/list.ts";
 import { codebookOf } from "#core/rules/index.ts";
-import { papersOf } from "#papers/list.ts";
 import { fileName } from "#routes/job-export/download.ts";
 import { readQuery } from "#server/input.ts";
+import { revisionLink } from "#server/issued-papers.ts";
 import { firmContext, forPeople, requireRight } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";
+import { originOf } from "#server/settings.ts";
 import { forJobs } from "#server/work.ts";
 import type { Route } from "./+types/route";
 
@@ -22,7 +24,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const job = await context.get(firmContext).jobs.find(params.jobId);
   const paper = job && papersOf(job.document, codebookOf(job.document.rules)).find((p) => p.id === params.paper);
   if (!job || !paper) throw refuse("not-found");
-  const pdf = await forJobs("paper", {
+  const { pdf } = await forJobs("paper", {
     id: paper.id,
     document: job.document,
     book: keptBookFor(job.document, job.books).book,
@@ -30,6 +32,11 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     firm: person.firmName,
     preparedBy: person.name,
     today: isoDay(new Date()),
+    origin: {
+      revision: job.revision,
+      version: null,
+      link: revisionLink(originOf(request), params.jobId, job.revision),
+    },
   });
   return new Response(new Uint8Array(pdf), {
     headers: {

@@ -8,7 +8,7 @@ import { ownValue } from "#core/own-value.ts";
 import { readIntent } from "#server/input.ts";
 import { forPeople, inWords, requireRight } from "#server/middleware.ts";
 import { type ChangedPerson, type FirmPerson, peopleOf } from "#server/people.ts";
-import { settings } from "#server/settings.ts";
+import { originOf } from "#server/settings.ts";
 import { Field } from "#ui/field/field.tsx";
 import { FormSelect } from "#ui/field/form-select.tsx";
 import { LocalTime } from "#ui/frame/local-time.tsx";
@@ -52,7 +52,7 @@ export const action = async ({ request, context }: Route.ActionArgs) =>
     const refused = (problems: Record<string, string>, typed: Said["typed"] = {}) =>
       data<Said>({ problems, typed }, { status: 400 });
     const handOver = (path: string, name: string) =>
-      data<Said>({ problems: {}, link: { address: new URL(path, settings.origin ?? request.url).href, name } });
+      data<Said>({ problems: {}, link: { address: new URL(path, originOf(request)).href, name } });
     const input = await readIntent(request, INTENTS);
     if (input.problems) {
       const { person, name, email, days } = input.typed;

@@ -95,6 +95,7 @@ export const MOST = {
   stageMoves: 100,
   waits: 20,
   pastWaits: 100,
+  quoteOptions: 3,
 } as const;
 
 const ids = () => textField(80);
@@ -694,6 +695,8 @@ export const enquirySchema = objectField({
   /** The owner's name, where the customer rents. */
   owner: textField(),
   permissions: some(PERMISSIONS, PERMISSION_STATES),
+  /** Name of the authority, as the firm knows it. */
+  authority: textField(200),
   /** Keys, times, parking for the van. */
   access: textField(2000),
   animals: textField(2000),
@@ -762,6 +765,45 @@ export const progressSchema = objectField({
   notices: listField(noticeSchema, NOTICE_KINDS.length),
 });
 
+/** One of the options of a quote: a way at a price. */
+export const quoteOptionSchema = objectField({
+  id: id(),
+  way: requiredField(oneOf(WAYS_OF_CHARGING)),
+  /** The panel that its circuit starts from, where it is not the one that the assessment takes. */
+  panel: ids(),
+  /** What the customer pays before grants, in the currency of the rules; a range by the price book without it. */
+  fixedPrice: fromZero(10_000_000),
+  /** The firm's words about it, as they were when they were put in. */
+  text: textField(4000),
+});
+
+/** What the firm offers, and what the customer pays today. */
+export const quoteSchema = objectField({
+  options: listField(quoteOptionSchema, MOST.quoteOptions),
+  /** Id of the option that the firm suggests. */
+  suggested: ids(),
+  validDays: wholeNumber(1, 365),
+  /** Of the price, before the work begins. */
+  depositPercent: numberBetween(0, 100),
+  /** What is not included, one in a line, beside what Heron names itself. */
+  notIncluded: textField(4000),
+  terms: textField(4000),
+  /** What a kWh costs when the car charges, in the currency of the rules. */
+  pricePerKWh: fromZero(100),
+  /** What fuel for the same driving costs in a month today, in the currency of the rules. */
+  fuelPerMonth: fromZero(100_000),
+  /** Written when the customer accepts. */
+  accepted: orNull(
+    objectField({
+      option: requiredField(textField(80)),
+      /** Number of the issued version. */
+      version: requiredField(wholeNumber(1, 100_000)),
+      name: requiredField(textField()),
+      on: requiredField(day()),
+    }),
+  ),
+});
+
 export const surveySchema = objectField({
   /** By field: `supply.ratingA`, or `panel.<id>.busA`; a field that is not here was read. */
   sources: tableField(SOURCES),
@@ -802,6 +844,7 @@ export const caseFields = {
   survey: surveySchema,
   confirmations: listField(confirmationSchema, MOST.confirmations),
   progress: progressSchema,
+  quote: orNull(quoteSchema),
 } satisfies Record<string, SchemaField<unknown, boolean>>;
 
 /** The Yup schema of a whole case (version 1). Unknown fields are preserved and reported by `readCase`. */

@@ -80,6 +80,8 @@ export type Enquiry = Of<typeof schema.enquirySchema>;
 export type Confirmation = Of<typeof schema.confirmationSchema>;
 export type Wait = Of<typeof schema.waitSchema>;
 export type Progress = Of<typeof schema.progressSchema>;
+export type Quote = Of<typeof schema.quoteSchema>;
+export type QuoteOption = Of<typeof schema.quoteOptionSchema>;
 export type Survey = Of<typeof schema.surveySchema>;
 
 export type CaseDocument = TypeOf<typeof schema.caseFields>;

@@ -15,6 +15,7 @@ import { outletFields } from "./outlet.ts";
 import { feederFields, panelFields, rcdGroupFields } from "./panel.ts";
 import { peopleFields, tripFields, visitFields } from "./people.ts";
 import { placeFields } from "./place.ts";
+import { quoteFields, quoteOptionFields } from "./quote.ts";
 import { makingGoodFields, runFields, segmentFields, signalFields } from "./run.ts";
 import { supplyFields } from "./supply.ts";
 
@@ -40,6 +41,8 @@ export const FIELDS: readonly FieldDefinition[] = [
   makingGoodFields,
   segmentFields,
   signalFields,
+  quoteFields,
+  quoteOptionFields,
 ].flatMap((fields): FieldDefinition[] => Object.values(fields));
 
 const BY_POINTER = FIELDS.map((field) => ({
@@ -69,6 +72,7 @@ export const WITHOUT_FIELD: readonly { at: string; because: string }[] = [
   { at: "/version", because: "Names the version of the open format." },
   { at: "/rules", because: "Chosen when a job is made." },
   { at: "/enquiry/address", because: "Comes with a file; the address of a job is its title." },
+  { at: "/enquiry/authority", because: "Chosen among the authorities that the firm knows." },
   { at: "/panels/*/id", because: "Made by Heron." },
   { at: "/panels/*/planned", because: "Belongs to proposed work, not to the home." },
   { at: "/panels/*/feeder/planned", because: "Belongs to proposed work, not to the home." },
@@ -122,6 +126,11 @@ export const WITHOUT_FIELD: readonly { at: string; because: string }[] = [
   { at: "/prices", because: "Written when a quote keeps its prices." },
   { at: "/confirmations", because: "Answered beside each check." },
   { at: "/progress", because: "Moved, entered and dealt with where the job stands." },
+  { at: "/quote/options/*/id", because: "Made by Heron." },
+  { at: "/quote/options/*/way", because: "Picked among the ways." },
+  { at: "/quote/options/*/panel", because: "Picked with the way." },
+  { at: "/quote/suggested", because: "Ticked beside an option." },
+  { at: "/quote/accepted", because: "Written when the customer accepts." },
   { at: "/survey/sources", because: "Written beside each field." },
   { at: "/survey/seen", because: "Ticked on the list of what is seen." },
   { at: "/survey/notHere", because: "Ticked on the list of evidence." },

@@ -42,6 +42,9 @@ export const outletName = (
 /** Name of a circuit in quotation marks: its label, otherwise its id. */
 export const circuitName = ({ label, id }: Pick<Circuit, "label" | "id">): string => `"${label || id}"`;
 
+/** An option of a quote within a sentence. @param position from 0 */
+const optionName = (position: number): string => `option ${position + 1}`;
+
 /**
  * A member of a list of the case, within a sentence.
  * @param list pointer of the list, with a star in the place of each index
@@ -65,6 +68,8 @@ export function memberName(
       return `the ${outletName(member as Outlet, rules)}`;
     case "/need/cars":
       return `car ${position + 1}`;
+    case "/quote/options":
+      return optionName(position);
     default:
       return null;
   }

@@ -37,7 +37,7 @@ export interface NeedResult {
 export const carName = (car: Car | undefined, index: number): string => car?.name || `Car ${index + 1}`;
 
 /** The night nearest to the mean, among nights outside winter with a car. */
-function usualNight({ nights, energyPerDayKWh }: NightNeed): NeedNight {
+export function usualNight({ nights, energyPerDayKWh }: NightNeed): NeedNight {
   const here = nights.filter((n) => n.hoursCount > 0 && n.winter !== true);
   const [first, ...others] = here.length > 0 ? here : nights;
   const far = (n: NeedNight) => Math.abs(n.energyKWh - energyPerDayKWh);

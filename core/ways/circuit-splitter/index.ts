@@ -153,6 +153,7 @@ function propose(context: JudgingContext, { panel, circuit, appliance, outlet }:
 
 export const circuitSplitter = {
   id: "circuit-splitter",
+  switchesOff: "panel",
   words: {
     "en-US": { name: "Circuit splitter", means: "One circuit shared with an appliance, appliance first" },
     "en-GB": { name: "Priority switch", means: "One circuit shared with a shower or cooker, which goes first" },

@@ -25,6 +25,7 @@ function behindRenewedFeeder(context: JudgingContext): Proposal | RefusedProposa
 
 export const dedicatedCircuit = {
   id: "dedicated-circuit",
+  switchesOff: "panel",
   startsAtPanel: true,
   takesPlace: true,
   words: {

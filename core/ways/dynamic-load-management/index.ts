@@ -63,6 +63,7 @@ const sharedLimit = (other: Load, { codebook }: JudgingContext): WorkItem => ({
 
 export const dynamicLoadManagement = {
   id: "dynamic-load-management",
+  switchesOff: "panel",
   startsAtPanel: true,
   takesPlace: true,
   holdsBack: true,

@@ -159,6 +159,7 @@ const SLOW_SETTINGS_A = [6, 8, 10, 12, 13, 16];
 
 export const existingOutlet = {
   id: "existing-outlet",
+  switchesOff: "nothing",
   words: {
     "en-US": { name: "Existing receptacle", means: "Charge from a receptacle that is already there" },
     "en-GB": { name: "Existing socket", means: "Charge from a socket that is already there" },

@@ -48,6 +48,7 @@ const byClamps = (context: JudgingContext, bare: Proposal): Proposal => ({
 
 export const manageExisting = {
   id: "manage-existing",
+  switchesOff: "panel",
   joins: ({ enquiry }) => ASKS.includes(enquiry?.reason ?? ""),
   leastWork: true,
   holdsBack: true,

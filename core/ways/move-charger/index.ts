@@ -83,6 +83,7 @@ const MANAGED = (context: JudgingContext): Hold => ({
 
 export const moveCharger = {
   id: "move-charger",
+  switchesOff: "panel",
   joins: ({ enquiry }) => enquiry?.reason === "move",
   leastWork: true,
   startsAtPanel: true,

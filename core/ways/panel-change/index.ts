@@ -34,6 +34,7 @@ const tooSmall = (context: JudgingContext): SmallPanel[] =>
 
 export const panelChange = {
   id: "panel-change",
+  switchesOff: "home",
   startsAtPanel: true,
   words: {
     "en-US": { name: "Panel change", means: "A new or larger panel, service unchanged" },

@@ -160,6 +160,7 @@ function propose(context: JudgingContext, panel: Panel, circuit: Circuit): Propo
 
 export const reuseCircuit = {
   id: "reuse-circuit",
+  switchesOff: "panel",
   words: {
     "en-US": { name: "Spare circuit", means: "Take over an abandoned or charger-ready circuit" },
     "en-GB": { name: "Spare circuit", means: "Take over a disused or charger-ready circuit" },

@@ -38,6 +38,7 @@ function causes(context: JudgingContext): WayReason[] {
 
 export const separateBoard = {
   id: "separate-board",
+  switchesOff: "home",
   startsAtPanel: true,
   words: {
     "en-US": { name: "Separate panel", means: "A small panel of its own beside the old one" },

@@ -186,6 +186,7 @@ function propose(context: JudgingContext, larger: Larger, start: Start): Proposa
 
 export const serviceUpgrade = {
   id: "service-upgrade",
+  switchesOff: "home",
   startsAtPanel: true,
   enlargesSupply: true,
   words: {

@@ -3,9 +3,9 @@
 import { useEffect, useMemo, useState } from "react";
 import { STEPS } from "#core/case/fields/steps.ts";
 import { matchingEntries, type SearchResult, searchEntries } from "#core/find/find.ts";
+import { papersOf } from "#core/papers/list.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { ANSWERS } from "#core/wire.ts";
-import { papersOf } from "#papers/list.ts";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
 import { askFor } from "#ui/live/connection.ts";
 

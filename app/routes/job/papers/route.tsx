@@ -1,74 +1,68 @@
 /** Papers: where the job stands, what can be printed from this job, and the open files to take along. */
 import { Button } from "antd";
-import { codebookOf } from "#core/rules/index.ts";
-import { papersOf } from "#papers/list.ts";
 import { Section } from "#ui/frame/sheet.tsx";
-import { useJob, useJobPart } from "#ui/job-store/use-job.tsx";
+import { useJob } from "#ui/job-store/use-job.tsx";
 import { StepTrouble, stepMeta } from "../step.tsx";
 import { useRight } from "../use-right.ts";
 import type { Route } from "./+types/route";
+import { OutsideSection } from "./outside/outside.tsx";
+import styles from "./papers.module.css";
+import { PapersTable } from "./papers-table.tsx";
+import { QuoteSection } from "./quote/quote.tsx";
 import { StandingSection } from "./standing.tsx";
+import { useJobPapers } from "./use-job-papers.ts";
 
 export const meta = stepMeta("Papers");
 export { StepTrouble as ErrorBoundary };
 
 export default function PapersPage({ params: { jobId } }: Route.ComponentProps) {
   const [mayIssue, mayExport] = [useRight("issue"), useRight("export")];
-  const { document, assessment } = useJob();
-  const codebook = codebookOf(document.rules);
-  const saving = useJobPart((job) => job.saving);
-  const ready = saving === "saved";
   return (
     <>
       <StandingSection />
-      <Section title="Load-calculation worksheet">
-        <p style={{ maxWidth: "44rem", marginBottom: "0.8rem" }}>
-          Every line with its factor and rule, what was assumed, the cautions, the waterline, and a place to sign.
-          {assessment.assumptions.length > 0 &&
-            ` ${assessment.assumptions.length === 1 ? "1 assumption is" : `${assessment.assumptions.length} assumptions are`} printed on it.`}
-        </p>
-        {!mayIssue ? (
+      <QuoteSection />
+      {mayIssue ? (
+        <Desk jobId={jobId} />
+      ) : (
+        <Section id="papers" title="Papers">
           <p>An apprentice cannot issue papers. Ask an electrician of your firm to print it.</p>
-        ) : (
-          <p style={{ display: "flex", gap: "0.6rem", flexWrap: "wrap" }}>
-            {[...assessment.calculations]
-              .filter((c) => c.applies)
-              .sort((a, b) => Number(b.method === assessment.governing) - Number(a.method === assessment.governing))
-              .map((c) => (
-                <Button
-                  key={c.method}
-                  type={c.method === assessment.governing ? "primary" : "default"}
-                  href={`/jobs/${jobId}/papers/load-worksheet.pdf?method=${c.method}`}
-                  target="_blank"
-                  disabled={!ready}
-                >
-                  {!ready
-                    ? "Saving first ..."
-                    : c.method === assessment.governing
-                      ? "Open the worksheet (PDF)"
-                      : `${c.name} (PDF)`}
-                </Button>
-              ))}
+        </Section>
+      )}
+      {mayExport && <OpenFiles jobId={jobId} />}
+    </>
+  );
+}
+
+/** The papers with their issued versions, and to whom they go. */
+function Desk({ jobId }: { jobId: string }) {
+  const { assessment } = useJob();
+  const state = useJobPapers();
+  const others = assessment.calculations.filter((c) => c.applies && c.method !== assessment.governing);
+  return (
+    <>
+      <Section id="papers" title="Papers">
+        <p className={styles.methods}>
+          All of them follow {assessment.decided ? "the way that was decided" : "the recommended way"}. A paper that is
+          opened is a draft. An issued version never changes.
+        </p>
+        <PapersTable state={state} />
+        {others.length > 0 && (
+          <p className={styles.methods}>
+            The worksheet by another calculation, to compare:
+            {others.map(({ method, name }) => (
+              <a
+                key={method}
+                href={`/jobs/${jobId}/papers/load-worksheet.pdf?method=${method}`}
+                target="_blank"
+                rel="noreferrer"
+              >
+                {name}
+              </a>
+            ))}
           </p>
         )}
       </Section>
-      <Section title="All other papers">
-        <p style={{ maxWidth: "44rem", marginBottom: "0.8rem" }}>
-          All of them follow {assessment.decided ? "the way that was decided" : "the recommended way"}. A paper that
-          lacks something names it on its first page.
-        </p>
-        <p style={{ display: "flex", gap: "0.6rem", flexWrap: "wrap" }}>
-          {mayIssue &&
-            papersOf(document, codebook)
-              .filter(({ id }) => id !== "load-worksheet")
-              .map(({ id, name }) => (
-                <Button key={id} href={`/jobs/${jobId}/papers/${id}.pdf`} target="_blank" disabled={!ready}>
-                  {name(codebook.words)} (PDF)
-                </Button>
-              ))}
-        </p>
-      </Section>
-      {mayExport && <OpenFiles jobId={jobId} />}
+      <OutsideSection papers={state.papers} />
     </>
   );
 }

@@ -11,6 +11,7 @@ import { Fold } from "#ui/frame/fold.tsx";
 import { Section } from "#ui/frame/sheet.tsx";
 import { deferred, useJobStore } from "#ui/job-store/use-job.tsx";
 import { useVisitor } from "../use-visitor.ts";
+import { AuthorityNotes } from "./authority.tsx";
 import { NoticesTable } from "./notices.tsx";
 import styles from "./standing.module.css";
 import { WaitsTable } from "./waits.tsx";
@@ -35,6 +36,7 @@ export const StandingSection = deferred(function Standing({ document, assessment
       <MoveStage key={stage} />
       <WaitsTable />
       <NoticesTable document={document} assessment={assessment} />
+      <AuthorityNotes />
       {moves.length > 0 && (
         <Fold title={`Moved ${moves.length === 1 ? "once" : `${moves.length} times`}`}>
           <ul className={styles.moves}>

@@ -1,6 +1,6 @@
 /** Names of a job's papers, for links to them. A new paper is a line here and the file of its id in `drawn`. */
 import { needsPermission } from "#core/case/document/lookups.ts";
-import type { CaseDocument } from "#core/case/document/types.ts";
+import type { CaseDocument, Stage } from "#core/case/document/types.ts";
 import type { Codebook, RegionWords } from "#core/rules/types.ts";
 import { capital } from "#core/words.ts";
 
@@ -9,12 +9,17 @@ interface PaperEntry<Id extends string> {
   name(words: RegionWords): string;
   /** Whether a case has this paper; always where this is absent. */
   isFor?(document: CaseDocument, codebook: Codebook): boolean;
+  /** What changes an issued version, besides the home itself. */
+  follows?: readonly ("stage" | "prices")[];
+  /** The stage that its issue moves a job to, where the job is before it. */
+  movesTo?: Stage;
 }
 const paper = <const Id extends string>(entry: PaperEntry<Id>) => entry;
 
 export const PAPER_LIST = [
   paper({ id: "load-worksheet", name: () => "Load-calculation worksheet" }),
-  paper({ id: "site-assessment", name: () => "Site assessment" }),
+  paper({ id: "site-assessment", name: () => "Site assessment", follows: ["prices"] }),
+  paper({ id: "quote", name: () => "Quote", follows: ["prices"], movesTo: "quoted" }),
   paper({ id: "materials", name: () => "Materials list" }),
   paper({
     id: "network-notification",
@@ -25,6 +30,7 @@ export const PAPER_LIST = [
     id: "building-notice",
     name: () => "Notice to building control",
     isFor: (_, codebook) => codebook.notices.some(({ kind }) => kind === "building-control"),
+    follows: ["stage"],
   }),
   paper({ id: "panel-directory", name: ({ board }) => `${capital(board)} directory` }),
   paper({ id: "labels", name: () => "Warning labels" }),
@@ -36,7 +42,7 @@ export const PAPER_LIST = [
     name: () => "Approval of the association",
     isFor: (document) => needsPermission(document, "association"),
   }),
-  paper({ id: "handover", name: () => "Handover to the customer" }),
+  paper({ id: "handover", name: () => "Handover to the customer", follows: ["stage"] }),
 ];
 export type PaperId = (typeof PAPER_LIST)[number]["id"];
 

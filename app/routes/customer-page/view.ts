@@ -1,0 +1,72 @@
+/** What a customer's page shows of a link, and the checks before every request to one. */
+import { randomUUID } from "node:crypto";
+import type { RouterContextProvider } from "react-router";
+import { isoDay } from "#core/dates.ts";
+import { codebookOf } from "#core/rules/index.ts";
+import type { PhotoEntry } from "#core/survey/photo.ts";
+import type { CustomerView } from "#customer-page/page.tsx";
+import { type OpenedLink, openLink, whyNotAcceptable } from "#server/customer-links.ts";
+import { Guesses } from "#server/guesses.ts";
+import { photosOf } from "#server/job-photos.ts";
+import { pageContext } from "#server/middleware.ts";
+import { refuse } from "#server/refusals.ts";
+
+const guesses = new Guesses();
+
+/**
+ * The link of a token.
+ * @throws the refusal "not-found" where it is unknown, expired or withdrawn; "too-many-guesses" where an address has
+ * asked for many such links
+ */
+export async function linkOf(token: string, context: Readonly<RouterContextProvider>): Promise<OpenedLink> {
+  const { address } = context.get(pageContext);
+  const now = Date.now();
+  if (guesses.isOver(address, now)) throw refuse("too-many-guesses");
+  const link = await openLink(token);
+  if (link) return link;
+  guesses.count(address, now);
+  throw refuse("not-found");
+}
+
+/** The picture of the wall where the charger is to hang: the newest one with something drawn on it, else the newest. */
+export function placePicture(photos: readonly PhotoEntry[]): PhotoEntry | null {
+  const walls = photos.filter(({ item }) => item === "charger-wall");
+  return walls.findLast(({ marks }) => marks.length > 0) ?? walls.at(-1) ?? null;
+}
+
+/** The lines on a picture, as points of its own pixels. */
+const linesOn = ({ width, height, marks }: PhotoEntry): string[] =>
+  marks
+    .filter(({ kind }) => kind === "route" || kind === "arrow")
+    .map(({ points }) => points.map(([x, y]) => `${(x * width).toFixed(0)},${(y * height).toFixed(0)}`).join(" "));
+
+/** @param address of the picture */
+export const placeOn = (picture: PhotoEntry | null, address: string): CustomerView["place"] =>
+  picture && { address, width: picture.width, height: picture.height, lines: linesOn(picture) };
+
+type Sent = Pick<CustomerView, "problems" | "typed">;
+export const NOTHING_SENT: Sent = { problems: {}, typed: {} };
+
+/** @param token of the link @param sent a form with its problems */
+export async function viewOf(link: OpenedLink, token: string, sent: Sent = NOTHING_SENT): Promise<CustomerView> {
+  const base = `/for/${token}`;
+  const photos = await photosOf(link.firmId).list(link.jobId);
+  const { issued, answer } = link;
+  return {
+    firmName: link.firmName,
+    base,
+    name: link.name,
+    address: link.address,
+    conventions: codebookOf(link.document.rules).conventions,
+    asks: link.kind === "pictures" ? "quote" : link.kind,
+    shown: issued?.shown ?? null,
+    issued: issued && { number: issued.number, on: isoDay(issued.at) },
+    isPreview: false,
+    answer,
+    notAcceptable: answer ? null : await whyNotAcceptable(link),
+    messages: link.messages.map(({ at, ...message }) => ({ ...message, at: at.toISOString() })),
+    place: placeOn(placePicture(photos?.photos ?? []), `${base}/place.jpg`),
+    askId: randomUUID(),
+    ...sent,
+  };
+}

@@ -1,0 +1,47 @@
+/** `/jobs/:jobId/issued`: the papers of a job and their issued versions; `POST` issues the next version of one, or withdraws a version. */
+import { number, object, string } from "yup";
+import type { IssueAnswer } from "#core/firm/issued-paper.ts";
+import { LONGEST_REASON } from "#core/limits.ts";
+import { readIntent } from "#server/input.ts";
+import { answerInWords, firmContext, forOpenPages, requireRight } from "#server/middleware.ts";
+import { refuse } from "#server/refusals.ts";
+import { originOf } from "#server/settings.ts";
+import type { Route } from "./+types/route";
+
+const id = string()
+  .matches(/^[\w-]{8,64}$/)
+  .required();
+const FORMS = {
+  issue: object({
+    id,
+    paper: string().max(40).required(),
+    revision: number().integer().min(0).required(),
+    reason: string().trim().max(LONGEST_REASON).default(""),
+  }),
+  withdraw: object({ id, why: string().trim().max(LONGEST_REASON).required() }),
+};
+
+export const middleware: Route.MiddlewareFunction[] = [forOpenPages];
+
+export async function loader({ params, context }: Route.LoaderArgs) {
+  const person = requireRight(context, "issue");
+  const papers = await context.get(firmContext).issued.papers(params.jobId, person);
+  return papers ? Response.json(papers, { headers: { "Cache-Control": "no-store" } }) : refuse("not-found");
+}
+
+const STATUS: Record<IssueAnswer["kind"], number> = { issued: 200, lacks: 422, "changed-since": 409 };
+
+export const action = ({ request, params: { jobId }, context }: Route.ActionArgs) =>
+  answerInWords(async () => {
+    if (request.method !== "POST") return refuse("wrong-method");
+    const person = requireRight(context, "issue");
+    const { issued } = context.get(firmContext);
+    const form = await readIntent(request, FORMS);
+    if (form.problems) return refuse("bad-request");
+    if (form.intent === "withdraw") {
+      const { id, why } = form.value;
+      return (await issued.withdraw(jobId, id, person.id, why)) ? Response.json({ id }) : refuse("not-found");
+    }
+    const answer = await issued.issue(jobId, person, form.value, originOf(request));
+    return Response.json(answer, { status: STATUS[answer.kind] });
+  });

@@ -1,0 +1,70 @@
+/** `/jobs/:jobId/links`: the links of a job for people outside the firm; `POST` makes, withdraws or answers. */
+import { object, string } from "yup";
+import { LINK_KINDS } from "#core/firm/customer-link.ts";
+import { mailFrom, TEMPLATE_TITLES } from "#core/firm/mail-templates.ts";
+import { LONGEST_LINE, LONGEST_QUESTION } from "#core/limits.ts";
+import { readIntent } from "#server/input.ts";
+import { answerInWords, firmContext, forOpenPages, requireRight } from "#server/middleware.ts";
+import { refuse } from "#server/refusals.ts";
+import { originOf } from "#server/settings.ts";
+import type { Route } from "./+types/route";
+
+const id = string()
+  .matches(/^[\w-]{8,64}$/)
+  .required();
+const FORMS = {
+  make: object({
+    kind: string().oneOf(LINK_KINDS).required(),
+    name: string().trim().required("Type for whom it is").max(LONGEST_LINE),
+    /** Empty: the link is handed over in another way. */
+    email: string().trim().email("That is not an e-mail address").max(254).default(""),
+  }),
+  withdraw: object({ id }),
+  reply: object({ link: id, id, text: string().trim().required("Type the answer").max(LONGEST_QUESTION) }),
+};
+
+export const middleware: Route.MiddlewareFunction[] = [forOpenPages];
+
+export async function loader({ params, context }: Route.LoaderArgs) {
+  requireRight(context, "issue");
+  const links = await context.get(firmContext).links.list(params.jobId);
+  return links ? Response.json(links, { headers: { "Cache-Control": "no-store" } }) : refuse("not-found");
+}
+
+export const action = ({ request, params: { jobId }, context }: Route.ActionArgs) =>
+  answerInWords(async () => {
+    if (request.method !== "POST") return refuse("wrong-method");
+    const person = requireRight(context, "issue");
+    const { jobs, links, post, texts } = context.get(firmContext);
+    const form = await readIntent(request, FORMS);
+    if (form.problems)
+      return Response.json({ kind: "problem", problem: Object.values(form.problems)[0] }, { status: 400 });
+    if (form.intent === "withdraw")
+      return (await links.withdraw(jobId, form.value.id)) ? Response.json({ kind: "done" }) : refuse("not-found");
+    if (form.intent === "reply") {
+      const { link, ...message } = form.value;
+      const isKept = await links.reply(jobId, link, message, person.id);
+      return isKept ? Response.json({ kind: "done" }) : refuse("not-found");
+    }
+    const { kind, name, email } = form.value;
+    if (email !== "" && !post.isSetUp)
+      return Response.json(
+        { kind: "problem", problem: "No mail server is set up: copy the link instead." },
+        { status: 400 },
+      );
+    const made = await links.make(jobId, { kind, name }, person.id);
+    const job = made && (await jobs.find(jobId));
+    if (!made || !job) return refuse("not-found");
+    if ("problem" in made) return Response.json({ kind: "problem", problem: made.problem }, { status: 409 });
+    const address = `${originOf(request)}/for/${made.token}`;
+    if (email !== "") {
+      const own = (await texts.list()).find(({ title }) => title === TEMPLATE_TITLES[kind]);
+      const { document } = job;
+      const values = { name, address: document.enquiry?.address || document.title, link: address, paper: "" };
+      await post.send(
+        { jobId, toName: name, toAddress: email, ...mailFrom(kind, values, own?.text), attached: [] },
+        person.id,
+      );
+    }
+    return Response.json({ kind: "made", address });
+  });

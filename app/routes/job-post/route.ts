@@ -1,0 +1,72 @@
+/** `/jobs/:jobId/post`: the mail of a job; `POST` sends an issued paper, tries again, or takes a mail out. */
+import { object, string } from "yup";
+import { mailFrom, TEMPLATE_TITLES } from "#core/firm/mail-templates.ts";
+import { LONGEST_LINE } from "#core/limits.ts";
+import { PAPER_LIST } from "#core/papers/list.ts";
+import { codebookOf } from "#core/rules/index.ts";
+import { readIntent } from "#server/input.ts";
+import { answerInWords, firmContext, forOpenPages, requireRight } from "#server/middleware.ts";
+import { refuse } from "#server/refusals.ts";
+import type { Route } from "./+types/route";
+
+const id = string()
+  .matches(/^[\w-]{8,64}$/)
+  .required();
+const FORMS = {
+  send: object({
+    id,
+    /** An issued version. */
+    issued: id,
+    name: string().trim().max(LONGEST_LINE).default(""),
+    email: string().trim().required("Type the e-mail").email("That is not an e-mail address").max(254),
+  }),
+  again: object({ id }),
+  remove: object({ id }),
+};
+
+export const middleware: Route.MiddlewareFunction[] = [forOpenPages];
+
+export async function loader({ params, context }: Route.LoaderArgs) {
+  requireRight(context, "issue");
+  const { post } = context.get(firmContext);
+  const mails = await post.list(params.jobId);
+  if (!mails) return refuse("not-found");
+  return Response.json({ isSetUp: post.isSetUp, mails }, { headers: { "Cache-Control": "no-store" } });
+}
+
+export const action = ({ request, params: { jobId }, context }: Route.ActionArgs) =>
+  answerInWords(async () => {
+    if (request.method !== "POST") return refuse("wrong-method");
+    const person = requireRight(context, "issue");
+    const { jobs, issued, post, texts } = context.get(firmContext);
+    const form = await readIntent(request, FORMS);
+    const problem = (text: string, status = 400) => Response.json({ kind: "problem", problem: text }, { status });
+    if (form.problems) return problem(Object.values(form.problems)[0] ?? "");
+    const done = (isDone: boolean) => (isDone ? Response.json({ kind: "done" }) : refuse("not-found"));
+    if (form.intent === "again") return done(await post.again(form.value.id));
+    if (form.intent === "remove") return done(await post.remove(form.value.id));
+    if (!post.isSetUp) return problem("No mail server is set up: download the paper instead.");
+    const job = await jobs.find(jobId);
+    const version = (await issued.list(jobId))?.find((one) => one.id === form.value.issued);
+    if (!job || !version) return refuse("not-found");
+    if (version.withdrawn) return problem("This version was withdrawn.", 409);
+    const { document } = job;
+    const { words } = codebookOf(document.rules);
+    const { name, email } = form.value;
+    const own = (await texts.list()).find(({ title }) => title === TEMPLATE_TITLES.paper);
+    const paper = PAPER_LIST.find((one) => one.id === version.paper)?.name(words) ?? version.paper;
+    const values = { name, address: document.enquiry?.address || document.title, link: "", paper };
+    return done(
+      await post.send(
+        {
+          id: form.value.id,
+          jobId,
+          toName: name,
+          toAddress: email,
+          ...mailFrom("paper", values, own?.text),
+          attached: [version.id],
+        },
+        person.id,
+      ),
+    );
+  });

@@ -1,0 +1,242 @@
+/** Issued papers of jobs: numbered versions with their files. Every query is limited to one firm. */
+import { createHash, randomUUID } from "node:crypto";
+import { and, asc, eq, max } from "drizzle-orm";
+import { alias } from "drizzle-orm/mysql-core";
+import { placeOfStage, stageOf, stagePatch } from "#core/case/document/stage.ts";
+import { currentCase } from "#core/case/document/upgrade.ts";
+import { differencesInWords } from "#core/changes/differences.ts";
+import { isoDay } from "#core/dates.ts";
+import { keptBookFor } from "#core/estimate/quoted-book.ts";
+import type { IssueAnswer, IssuedPaper, JobPapers } from "#core/firm/issued-paper.ts";
+import { PAPER_LIST, papersOf } from "#core/papers/list.ts";
+import { codebookOf } from "#core/rules/index.ts";
+import { issuedPaper, job, person } from "#db/schema.ts";
+import { database, executeBinary, inTransaction } from "./database.ts";
+import { jobsOf, type OpenJob } from "./firm-jobs.ts";
+import { refuse } from "./refusals.ts";
+import type { SignedIn } from "./sessions.ts";
+import { forJobs } from "./work.ts";
+
+/** Versions of all papers of one job. */
+const MOST_VERSIONS = 500;
+
+export interface IssueOrder {
+  /** Made by the client: an order that is sent twice issues one version. */
+  id: string;
+  paper: string;
+  /** Revision of the job that the page shows. */
+  revision: number;
+  /** Why it is issued although something is missing. */
+  reason: string;
+}
+
+/** The address that opens a job at a revision, for people of the firm; papers print it as a QR code. */
+export const revisionLink = (origin: string, jobId: string, revision: number): string =>
+  `${origin}/jobs/${jobId}/revisions/${revision}`;
+
+export const sha256 = (bytes: Uint8Array): string => createHash("sha256").update(bytes).digest("hex");
+
+const withdrawer = alias(person, "withdrawer");
+const entry = {
+  id: issuedPaper.id,
+  paper: issuedPaper.paper,
+  number: issuedPaper.number,
+  revision: issuedPaper.revision,
+  by: person.name,
+  at: issuedPaper.at,
+  digest: issuedPaper.digest,
+  bytes: issuedPaper.bytes,
+  lacks: issuedPaper.lacks,
+  reason: issuedPaper.reason,
+  withdrawnAt: issuedPaper.withdrawnAt,
+  withdrawnBy: withdrawer.name,
+  withdrawnWhy: issuedPaper.withdrawnWhy,
+  case: issuedPaper.case,
+  pricesVersion: issuedPaper.pricesVersion,
+  way: issuedPaper.way,
+};
+
+/** How an open job differs from an issued version, in words. */
+function differencesFrom(
+  issued: Pick<typeof issuedPaper.$inferSelect, "paper" | "case" | "pricesVersion" | "way">,
+  now: OpenJob,
+) {
+  const follows = PAPER_LIST.find(({ id }) => id === issued.paper)?.follows ?? [];
+  const { version } = keptBookFor(now.document, now.books);
+  return [
+    ...differencesInWords(currentCase(issued.case), now.document, {
+      way: issued.way,
+      followsStage: follows.includes("stage"),
+    }),
+    ...(follows.includes("prices") && version !== issued.pricesVersion
+      ? [`The prices are of version ${version}, before of version ${issued.pricesVersion}`]
+      : []),
+  ];
+}
+
+/** The issued papers of the jobs of one firm. */
+export function issuedOf(firmId: string) {
+  const jobs = jobsOf(firmId);
+  const ofJob = (jobId: string) => and(eq(issuedPaper.jobId, jobId), eq(job.firmId, firmId));
+  const rows = (jobId: string) =>
+    database
+      .select(entry)
+      .from(issuedPaper)
+      .innerJoin(job, eq(job.id, issuedPaper.jobId))
+      .innerJoin(person, eq(person.id, issuedPaper.personId))
+      .leftJoin(withdrawer, eq(withdrawer.id, issuedPaper.withdrawnById))
+      .where(ofJob(jobId))
+      .orderBy(asc(issuedPaper.at), asc(issuedPaper.number));
+
+  /** One attempt; null where another version got the number first. */
+  async function issueOnce(found: OpenJob, by: SignedIn, order: IssueOrder, origin: string, now: Date) {
+    const { document, revision, books } = found;
+    const paper = papersOf(document, codebookOf(document.rules)).find(({ id }) => id === order.paper);
+    if (!paper) throw refuse("not-found");
+    const [last] = await database
+      .select({ number: max(issuedPaper.number) })
+      .from(issuedPaper)
+      .where(and(eq(issuedPaper.jobId, found.id), eq(issuedPaper.paper, paper.id)));
+    const number = (last?.number ?? 0) + 1;
+    if (number > MOST_VERSIONS) throw refuse("too-many-files");
+    const { version, book } = keptBookFor(document, books);
+    const { pdf, lacks, way, shown } = await forJobs("paper", {
+      id: paper.id,
+      document,
+      book,
+      firm: by.firmName,
+      preparedBy: by.name,
+      today: isoDay(now),
+      origin: { revision, version: number, link: revisionLink(origin, found.id, revision) },
+    });
+    if (lacks.length > 0 && order.reason === "") return { kind: "lacks", lacks } as const;
+    return inTransaction(async (tx): Promise<IssueAnswer | null> => {
+      const [held] = await tx
+        .select({ revision: job.revision })
+        .from(job)
+        .where(and(eq(job.id, found.id), eq(job.firmId, firmId)))
+        .for("update");
+      if (held?.revision !== revision) return { kind: "changed-since", revision: held?.revision ?? 0 };
+      const [taken] = await tx
+        .select({ id: issuedPaper.id, number: issuedPaper.number })
+        .from(issuedPaper)
+        .where(and(eq(issuedPaper.jobId, found.id), eq(issuedPaper.paper, paper.id), eq(issuedPaper.number, number)));
+      if (taken) return taken.id === order.id ? { kind: "issued", number } : null;
+      const row = {
+        id: order.id,
+        jobId: found.id,
+        paper: paper.id,
+        number,
+        revision,
+        case: document,
+        pricesVersion: version,
+        way,
+        shown,
+        lacks,
+        reason: lacks.length > 0 ? order.reason : "",
+        digest: sha256(pdf),
+        bytes: pdf.byteLength,
+        pdf: Buffer.from(pdf),
+        personId: by.id,
+        at: now,
+      };
+      await executeBinary(tx.insert(issuedPaper).values(row), tx);
+      return { kind: "issued", number };
+    });
+  }
+
+  /** Moves the job on, where the issue of a paper does; somebody else's edit in between stays as it is. */
+  async function moveStage({ id, revision, document }: OpenJob, by: SignedIn, issued: string, now: Date) {
+    const to = PAPER_LIST.find((paper) => paper.id === issued)?.movesTo;
+    if (!to || (placeOfStage(stageOf(document)) ?? Number.POSITIVE_INFINITY) >= (placeOfStage(to) ?? 0)) return;
+    const patch = stagePatch(document, to, { by: by.name, on: isoDay(now) });
+    await jobs.take(id, by.id, { id: randomUUID(), baseRevision: revision, patch });
+  }
+
+  return {
+    /** What the papers of a job lack now, and their issued versions; null where the firm has no such job. */
+    async papers(jobId: string, { firmName, name }: SignedIn, now = new Date()): Promise<JobPapers | null> {
+      const found = await jobs.find(jobId);
+      if (!found) return null;
+      const { document, books, revision } = found;
+      const papers = await forJobs("lacksOfPapers", {
+        ids: papersOf(document, codebookOf(document.rules)).map(({ id }) => id),
+        document,
+        book: keptBookFor(document, books).book,
+        firm: firmName,
+        preparedBy: name,
+        today: isoDay(now),
+      });
+      return { revision, papers, issued: (await this.list(jobId, found)) ?? [] };
+    },
+
+    /**
+     * All versions of a job, the oldest first; null where the firm has no such job.
+     * @param open the job, where it was read already
+     */
+    async list(jobId: string, open?: OpenJob): Promise<IssuedPaper[] | null> {
+      const found = open ?? (await jobs.find(jobId));
+      if (!found) return null;
+      return (await rows(jobId)).map(({ withdrawnAt, withdrawnBy, withdrawnWhy, at, ...row }) => {
+        const { case: _, pricesVersion: __, way: ___, ...shown } = row;
+        const withdrawn = withdrawnAt
+          ? { by: withdrawnBy ?? "", at: withdrawnAt.toISOString(), why: withdrawnWhy }
+          : null;
+        return { ...shown, at: at.toISOString(), withdrawn, differs: withdrawn ? [] : differencesFrom(row, found) };
+      });
+    },
+
+    /**
+     * Issues the next version of a paper.
+     * @param origin of the addresses that papers print
+     * @throws the refusal "not-found" where the firm has no such job, or the job has no such paper
+     */
+    async issue(
+      jobId: string,
+      by: SignedIn,
+      order: IssueOrder,
+      origin: string,
+      now = new Date(),
+    ): Promise<IssueAnswer> {
+      const [known] = await database
+        .select({ number: issuedPaper.number, jobId: issuedPaper.jobId })
+        .from(issuedPaper)
+        .where(eq(issuedPaper.id, order.id));
+      if (known) {
+        if (known.jobId !== jobId || !(await jobs.has(jobId))) throw refuse("not-found");
+        return { kind: "issued", number: known.number };
+      }
+      for (;;) {
+        const found = await jobs.find(jobId);
+        if (!found) throw refuse("not-found");
+        if (found.revision !== order.revision) return { kind: "changed-since", revision: found.revision };
+        const answer = await issueOnce(found, by, order, origin, now);
+        if (answer?.kind === "issued") await moveStage(found, by, order.paper, now);
+        if (answer) return answer;
+      }
+    },
+
+    /** Withdraws a version, which stays in the list; false where the job has no such version. */
+    async withdraw(jobId: string, issuedId: string, by: string, why: string, now = new Date()): Promise<boolean> {
+      if (!(await jobs.has(jobId))) return false;
+      return inTransaction(async (tx) => {
+        const own = and(eq(issuedPaper.id, issuedId), eq(issuedPaper.jobId, jobId));
+        const [found] = await tx.select({ at: issuedPaper.withdrawnAt }).from(issuedPaper).where(own).for("update");
+        if (!found) return false;
+        if (!found.at)
+          await tx.update(issuedPaper).set({ withdrawnAt: now, withdrawnById: by, withdrawnWhy: why }).where(own);
+        return true;
+      });
+    },
+
+    /** A version with its file; null where the job has none of that number. */
+    async file(jobId: string, paper: string, number: number) {
+      const [found] = await database
+        .select({ pdf: issuedPaper.pdf, digest: issuedPaper.digest, title: job.title })
+        .from(issuedPaper)
+        .innerJoin(job, eq(job.id, issuedPaper.jobId))
+        .where(and(ofJob(jobId), eq(issuedPaper.paper, paper), eq(issuedPaper.number, number)));
+      return found ?? null;
+    },
+  };
+}

@@ -1,0 +1,10 @@
+/** A block of text that the firm puts into its quotes. */
+export interface FirmText {
+  id: string;
+  version: number;
+  title: string;
+  text: string;
+  /** Who wrote this version, and when as an ISO moment. */
+  by: string;
+  at: string;
+}

@@ -1,0 +1,28 @@
+/** Mail that leaves the firm. */
+
+/** queued: it waits, and is tried again; refused: the mail server refuses it for good; failed: given up. */
+export const MAIL_STATES = ["queued", "sent", "refused", "failed"] as const;
+export type MailState = (typeof MAIL_STATES)[number];
+
+/** Waits between the tries, minutes: about two days in all. */
+const WAITS_MIN = [1, 2, 5, 15, 30, 60, 120, 240, 480, 960, 960];
+
+/** Minutes until the next try, or null when it is given up. @param tries that have failed */
+export const waitBeforeTryMin = (tries: number): number | null => WAITS_MIN[tries - 1] ?? null;
+
+/** A mail of a job as its page shows it. */
+export interface SentMail {
+  id: string;
+  toName: string;
+  toAddress: string;
+  subject: string;
+  state: MailState;
+  tries: number;
+  /** What the mail server said last. */
+  said: string;
+  by: string;
+  /** ISO moments. */
+  createdAt: string;
+  sentAt: string | null;
+  nextTryAt: string;
+}

@@ -1,0 +1,276 @@
+/**
+ * A quote as the customer reads it: every option in plain words and the customer's own units. The paper and the
+ * customer's page show the same offer.
+ */
+import { assess } from "#core/assess.ts";
+import { applyPatch } from "#core/case/document/patch.ts";
+import { setValue } from "#core/case/document/set-value.ts";
+import type { CaseDocument, QuoteOption } from "#core/case/document/types.ts";
+import { showTime } from "#core/dates.ts";
+import type { Assessment } from "#core/decide/assessment.ts";
+import { distancePerKWh } from "#core/energy/need/cars.ts";
+import { distancePerHour, fullByCar } from "#core/energy/need/in-words.ts";
+import { nightNeed } from "#core/energy/need/need.ts";
+import { carName, usualNight } from "#core/energy/need/result.ts";
+import { itemsIn, type PriceBook } from "#core/estimate/book.ts";
+import { showMoney, showSmallMoney } from "#core/estimate/estimate.ts";
+import { installDays, type Spread } from "#core/estimate/schedule.ts";
+import { leftToCustomer } from "#core/judge/making-good.ts";
+import { codebookOf } from "#core/rules/index.ts";
+import { showDays, showKWh, showNumber, showPercent } from "#core/units.ts";
+import type { Waterline } from "#core/waterline.ts";
+import { wayOf } from "#core/ways/index.ts";
+import type { WayJudgement } from "#core/ways/types.ts";
+import { type AskedQuestion, askedQuestions } from "./asked-questions.ts";
+import { outsideStandard } from "./outside-standard.ts";
+
+const USUAL_VALID_DAYS = 30;
+/** Days of a month, for what a month costs. */
+const MONTH_DAYS = 365 / 12;
+
+/** A grant that an option may have. */
+export interface OfferedGrant {
+  name: string;
+  amount: string;
+  condition: string;
+}
+
+export interface OfferOption {
+  id: string;
+  /** The way in the firm's list, and what it means in one line. */
+  name: string;
+  means: string;
+  isSuggested: boolean;
+  /** "£1,180", or "£1,050 to £1,320, most likely £1,160"; before grants. */
+  price: string;
+  isFixed: boolean;
+  /** What remains after the grants that are counted on; null without one. */
+  afterGrants: string | null;
+  grants: readonly OfferedGrant[];
+  deposit: string | null;
+  /** What it gives: distance an hour, when the car is full, whether it slows down. */
+  gives: readonly string[];
+  /** What charging costs in a month and over a distance; empty where the customer's figures are not known. */
+  costs: readonly string[];
+  /** "about 12 working days until it charges, 5 to 30". */
+  wait: string;
+  work: readonly string[];
+  /** What is switched off, and for how long. */
+  off: string;
+  leaves: string;
+  /** Why it is not the firm's standard price; empty where it is. */
+  outside: readonly string[];
+  /** The firm's own words. */
+  text: string;
+  level: Waterline;
+  chargeA: number;
+}
+
+export interface Offer {
+  options: readonly OfferOption[];
+  validDays: number;
+  notIncluded: readonly string[];
+  terms: string;
+  questions: readonly AskedQuestion[];
+  assumptions: readonly string[];
+  /** The price book is Heron's made-up one. */
+  isMadeUp: boolean;
+}
+
+/** An option with the way as it was judged for it; null where the way cannot be done. */
+interface JudgedOption {
+  option: QuoteOption;
+  way: WayJudgement | null;
+  /** The same without grants. */
+  beforeGrants: WayJudgement | null;
+}
+
+/** The way of an option. @param at assessments of the case by the panel that the circuit starts from */
+function judged(option: QuoteOption, at: (panel: string | undefined, hasGrants: boolean) => Assessment): JudgedOption {
+  const find = (hasGrants: boolean) => {
+    const way = at(option.panel, hasGrants).ways.find((one) => one.way === option.way);
+    return way && way.verdict !== "ruled-out" ? way : null;
+  };
+  return { option, way: find(true), beforeGrants: find(false) };
+}
+
+/** Assessments of a case, each made once. */
+function assessments(document: CaseDocument, book: PriceBook, known: Assessment) {
+  const made = new Map<string, Assessment>();
+  return (panel: string | undefined, hasGrants: boolean): Assessment => {
+    const isKnown = panel === undefined || panel === document.charger?.panel;
+    const grants = document.options?.grants ?? [];
+    if (isKnown && (hasGrants || grants.length === 0)) return known;
+    const key = `${panel ?? ""} ${hasGrants}`;
+    const before = made.get(key);
+    if (before) return before;
+    let changed = document;
+    if (panel !== undefined) changed = applyPatch(changed, setValue(changed, "/charger/panel", panel));
+    if (!hasGrants) changed = applyPatch(changed, setValue(changed, "/options/grants", undefined));
+    const assessment = assess(changed, book);
+    made.set(key, assessment);
+    return assessment;
+  };
+}
+
+/** What a quote lacks, so that it cannot be accepted as it is. */
+export function offerLacks(document: CaseDocument, book: PriceBook, assessment: Assessment): string[] {
+  const options = document.quote?.options ?? [];
+  if (options.length === 0) return ["an option"];
+  const at = assessments(document, book, assessment);
+  return options.flatMap((option, i) => {
+    const { way } = judged(option, at);
+    if (!way) return [`a way for option ${i + 1} that is not ruled out`];
+    return option.fixedPrice === undefined && !Number.isFinite(way.cost.typical) ? [`a price of option ${i + 1}`] : [];
+  });
+}
+
+/** The offer of a case; options whose way is ruled out are left out. */
+export function offerOf(document: CaseDocument, book: PriceBook, assessment: Assessment): Offer {
+  const { quote, run } = document;
+  const at = assessments(document, book, assessment);
+  return {
+    options: (quote?.options ?? []).flatMap((option) => offeredOption(judged(option, at), document, book)),
+    validDays: quote?.validDays ?? USUAL_VALID_DAYS,
+    notIncluded: [...leftToCustomer(run ?? null), ...linesOf(quote?.notIncluded)],
+    terms: quote?.terms ?? "",
+    questions: askedQuestions(document),
+    assumptions: assessment.assumptions,
+    isMadeUp: book.madeUp ?? false,
+  };
+}
+
+const linesOf = (text = ""): string[] =>
+  text
+    .split("\n")
+    .map((line) => line.trim())
+    .filter((line) => line !== "");
+
+function offeredOption(
+  { option, way, beforeGrants }: JudgedOption,
+  document: CaseDocument,
+  book: PriceBook,
+): OfferOption[] {
+  if (!way) return [];
+  const { quote, options } = document;
+  const { currency } = book;
+  const before = priceOf(option, beforeGrants ?? way);
+  const counted = itemsIn(book, "grants").filter(({ id }) => options?.grants?.includes(id));
+  const given = counted.reduce((sum, { typical }) => sum + typical, 0);
+  const money = (price: Spread) => priceInWords(price, currency);
+  const deposit = quote?.depositPercent ?? 0;
+  const { words } = codebookOf(document.rules);
+  return [
+    {
+      id: option.id,
+      name: way.name,
+      means: way.means,
+      isSuggested: quote?.suggested === option.id,
+      price: money(before),
+      isFixed: option.fixedPrice !== undefined,
+      afterGrants: counted.length > 0 ? money(lessGrant(before, given)) : null,
+      grants: itemsIn(book, "grants").map(({ id, name, typical, condition }) => ({
+        name: counted.some((one) => one.id === id) ? `${name} (counted on)` : name,
+        amount: showMoney(typical, currency),
+        condition: condition ?? "",
+      })),
+      deposit: deposit > 0 ? depositInWords(option, deposit, currency) : null,
+      gives: givesOf(way, document),
+      costs: costsOf(way, document, currency),
+      wait: waitInWords(way.leadTimeDays),
+      work: way.workItems.filter(({ id }) => !isLook(id)).map(({ text }) => text),
+      off: offInWords(way, words.board),
+      leaves: way.leaves,
+      outside: outsideStandard(way.lines, book) ?? [],
+      text: option.text ?? "",
+      level: way.level,
+      chargeA: way.chargeA,
+    },
+  ];
+}
+
+/** Work for the electrician's own eyes: it is no part of what the customer is offered. */
+const isLook = (id: string): boolean => id === "see-to" || id.startsWith("confirm");
+
+const priceOf = ({ fixedPrice }: QuoteOption, { cost }: WayJudgement): Spread =>
+  fixedPrice === undefined ? cost : { low: fixedPrice, typical: fixedPrice, high: fixedPrice };
+const lessGrant = ({ low, typical, high }: Spread, grant: number): Spread => ({
+  low: Math.max(0, low - grant),
+  typical: Math.max(0, typical - grant),
+  high: Math.max(0, high - grant),
+});
+
+/** "£1,180", "£1,050 to £1,320, most likely £1,160", or "no price". */
+function priceInWords({ low, typical, high }: Spread, currency: PriceBook["currency"]): string {
+  const [from, usual, to] = [low, typical, high].map((amount) => showMoney(amount, currency));
+  return from === to ? `${from}` : `${from} to ${to}, most likely ${usual}`;
+}
+
+function depositInWords({ fixedPrice }: QuoteOption, percent: number, currency: PriceBook["currency"]): string {
+  const share = `${showNumber(percent)} %`;
+  return fixedPrice === undefined
+    ? `${share} of the agreed price`
+    : `${share}: ${showMoney((fixedPrice * percent) / 100, currency)}`;
+}
+
+/** What a way gives in a usual night, in the units of the cars. */
+function givesOf(way: WayJudgement, document: CaseDocument): string[] {
+  const { conventions } = codebookOf(document.rules);
+  const cars = document.need?.cars ?? [];
+  const volts = way.volts * way.phases;
+  const full = fullByCar(usualNight(nightNeed(document)), way.chargeA, volts, document.need?.carPriority ?? "first");
+  const speeds = cars.map((car, i) => {
+    const perHour = Math.round(distancePerHour(car, way.chargeA, volts));
+    const unit = car.distancePerDay.unit === "km" ? "km" : "miles";
+    return `${cars.length > 1 ? `${carName(car, i)}: about` : "About"} ${showNumber(perHour)} ${unit} for each hour of charging`;
+  });
+  const isEveryNight = way.nightsMet > 0.999;
+  const clock = way.limitA === undefined ? full.at(-1) : null;
+  return [
+    ...(speeds.length > 0 ? speeds : [`About ${showKWh((way.chargeA * volts) / 1000)} for each hour of charging`]),
+    ...(clock ? [`Full by ${showTime(clock, conventions)} after a usual day`] : []),
+    ...(isEveryNight && clock ? [] : [morningsInWords(way.nightsMet)]),
+    ...(way.limitA === undefined ? [] : ["It slows down by itself while the home needs the power"]),
+  ];
+}
+
+const morningsInWords = (nightsMet: number): string =>
+  nightsMet > 0.999 ? "Full every morning" : `Full on ${showPercent(nightsMet)} of all mornings`;
+
+/** What charging costs at the customer's figures, beside the fuel that is bought today. */
+function costsOf(way: WayJudgement, { need, quote }: CaseDocument, currency: PriceBook["currency"]): string[] {
+  const price = quote?.pricePerKWh;
+  if (price === undefined) return [];
+  const month = way.energyPerNightKWh * MONTH_DAYS * price;
+  const fuel = quote?.fuelPerMonth;
+  const cars = need?.cars ?? [];
+  const [car] = cars;
+  const lines = [
+    `A month of charging costs about ${showMoney(month, currency)}${fuel === undefined ? "" : `, fuel costs ${showMoney(fuel, currency)} today`}`,
+  ];
+  if (!car) return lines;
+  const unit = car.distancePerDay.unit === "km" ? "km" : "mile";
+  const perDistance = price / distancePerKWh(car);
+  // All cars together drive the distance that the fuel was told for.
+  const distance = cars.reduce((sum, one) => sum + one.distancePerDay.value, 0) * MONTH_DAYS;
+  const now = fuel === undefined || distance === 0 ? "" : `, ${showSmallMoney(fuel / distance, currency)} with fuel`;
+  return [...lines, `A ${unit} costs ${showSmallMoney(perDistance, currency)}${now}`];
+}
+
+/** "about 12 days until it charges, between 5 and 30". */
+function waitInWords({ low, typical, high }: Spread): string {
+  const days = Math.round(typical);
+  if (days === 0) return "It can charge at once";
+  const range =
+    Math.round(low) === Math.round(high) ? "" : `, between ${Math.round(low)} and ${showDays(Math.round(high))}`;
+  return `About ${showDays(days)} until it charges${range}`;
+}
+
+function offInWords(way: WayJudgement, board: string): string {
+  const days = Math.max(1, Math.round(installDays(way.steps)));
+  if (wayOf(way.way).switchesOff === "home")
+    return `The whole home is without power for most of one working day${days > 1 ? `, of ${days} that the work takes` : ""}.`;
+  if (wayOf(way.way).switchesOff === "panel" || way.workItems.length > 0)
+    return `The ${board} is switched off for about an hour, while the work is connected.`;
+  return "Nothing is switched off.";
+}

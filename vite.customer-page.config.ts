@@ -1,4 +1,4 @@
-/** Builds the one small script of the customers' pages beside the client. */
+/** Builds the small scripts of the customers' pages beside the client. */
 import { defineConfig } from "vite";
 
 export default defineConfig({
@@ -8,10 +8,10 @@ export default defineConfig({
     target: "es2020",
     copyPublicDir: false,
     lib: {
-      entry: "app/customer-page/script.ts",
-      formats: ["iife"],
-      name: "heronCustomerPage",
-      fileName: () => "customer-page.js",
+      entry: { sign: "app/customer-page/scripts/sign.ts", pictures: "app/customer-page/scripts/pictures.ts" },
+      formats: ["es"],
+      fileName: (_, name) => `customer-${name}.js`,
     },
+    minify: true,
   },
 });

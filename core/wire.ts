@@ -83,6 +83,8 @@ const photoEntry = object({
   marks: markList.required(),
   takenAt: string().required(),
   takenBy: object({ id: string().required(), name: string().defined() }).required(),
+  customer: string().default(""),
+  toConfirm: boolean().default(false),
 });
 
 const recorderStatus = object({
@@ -156,6 +158,7 @@ const customerLink = object({
   })
     .nullable()
     .default(null),
+  told: array(object({ id: string().required(), said: string().required() })).required(),
   messages: array(
     object({
       id: string().required(),

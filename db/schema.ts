@@ -24,6 +24,7 @@ import { MAIL_STATES } from "#core/firm/mail.ts";
 import { ROLES } from "#core/firm/rights.ts";
 import type { ShownPaper } from "#core/quote/shown-paper.ts";
 import type { CaseSummary } from "#core/summary.ts";
+import type { ToldPicture } from "#core/survey/asked-pictures.ts";
 import type { PhotoMark } from "#core/survey/photo-marks.ts";
 import type { ThingId } from "#core/survey/things.ts";
 
@@ -439,6 +440,8 @@ export const customerLink = mysqlTable(
     withdrawnAt: moment("withdrawn_at"),
     /** When the page was first opened. */
     openedAt: moment("opened_at"),
+    /** Of a page that asks for pictures: what has become of each. */
+    told: json<readonly ToldPicture[]>("told"),
     answer: json<LinkAnswer>("answer"),
     answeredAt: moment("answered_at"),
     /** When the answer was written into the job. */

@@ -4,6 +4,7 @@
  */
 import { existsSync, readFileSync } from "node:fs";
 import path from "node:path";
+import type { Page } from "@playwright/test";
 import type { RouteConfigEntry } from "@react-router/dev/routes";
 import { createConnection, type RowDataPacket } from "mysql2/promise";
 import { type AnyObject, isSchema, type ObjectSchema } from "yup";
@@ -23,6 +24,8 @@ const PARAMETERS: Record<string, string> = {
   ":photoId": "every-action",
   ":digest": "0".repeat(64),
   ":paper": "load-worksheet",
+  ":number": "1",
+  ":revision": "0",
   ":token": "nothing",
   "*": "nothing",
 };
@@ -83,6 +86,22 @@ const VALUES: Record<string, string> = {
   head: "a".repeat(64),
   command: "stop",
   demo: "demo-mara",
+  id: "every-action-form",
+  paper: "consent",
+  revision: "0",
+  kind: "quote",
+  option: "option-a",
+  signature: "data:image/png;base64,AAAA",
+  consent: "agree",
+  asked: "meter",
+  said: "cannot-find",
+  ratingA: "100",
+  tenure: "owner",
+  distance: "20",
+  homeAt: "18:00",
+  leavesAt: "07:00",
+  reception: "good",
+  version: "0",
 };
 
 /** Names of all columns in the database and in the code, with an attacker's values. */
@@ -154,6 +173,9 @@ async function uploads(extra: Record<string, string>): Promise<Record<string, Re
       { multipart: { ...extra, id: "every-action", item: "meter", takenAt: "0", caption: "x", picture } },
     ],
     "routes/job-photos/photo.ts": [{ method: "PATCH", data: { ...extra, caption: "x" } }, { method: "DELETE" }],
+    "routes/customer-page/pictures.ts": [
+      { multipart: { ...extra, id: "every-action-2", asked: "meter", takenAt: "0", line: "", picture } },
+    ],
     "routes/job-interval-data/list.ts": [
       { multipart: { ...extra, about: JSON.stringify(extra), values: file("values", "x") } },
     ],
@@ -162,9 +184,20 @@ async function uploads(extra: Record<string, string>): Promise<Record<string, Re
   };
 }
 
+/** Makes a page by link for a customer of a job, whose token then stands in the addresses. */
+async function makeLink(page: Page, heron: Heron, job: string) {
+  const made = await page.request.post(`${heron.url}/jobs/${job}/links`, {
+    headers: { Origin: heron.url },
+    form: { what: "make", kind: "pictures", name: "Lark" },
+  });
+  const { address } = (await made.json()) as { address: string };
+  PARAMETERS[":token"] = address.split("/").at(-1) ?? "nothing";
+}
+
 test("no column reaches a row by a form or body that does not have it", async ({ page, heron }) => {
   await signInAs(page, heron, "Mara Quill");
   const job = await importCase(page, heron, DOCUMENT);
+  await makeLink(page, heron, job);
   const extra = await everyColumn(heron);
   const known = await uploads(extra);
   const send = async (address: string, options: Record<string, unknown>) => {
@@ -203,6 +236,7 @@ test("no column reaches a row by a form or body that does not have it", async ({
 test("no column reaches a row by a query, and reading changes nothing", async ({ page, heron }) => {
   await signInAs(page, heron, "Mara Quill");
   const job = await importCase(page, heron, DOCUMENT);
+  await makeLink(page, heron, job);
   const extra = await everyColumn(heron);
   const query = new URLSearchParams(extra);
   const rows = async () =>

@@ -119,6 +119,7 @@ async function fullCopy(page: Page, heron: Heron, job: string): Promise<string> 
     title: "All fields",
     decision,
     need: { ...document.need, cars: [car, car] },
+    quote: { options: [{ id: "option-a", way: "dynamic-load-management" }] },
   });
 }
 

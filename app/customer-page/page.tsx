@@ -1,40 +1,27 @@
 /** The pages for people outside the firm, as plain HTML: forms work as they are, and a small script adds the signature. */
-import { type ReactNode, useId } from "react";
-import type { Conventions } from "#core/conventions.ts";
 import { daysAfter, showDay } from "#core/dates.ts";
 import type { LinkAnswer } from "#core/firm/customer-link.ts";
-import { LONGEST_LINE, LONGEST_QUESTION, LONGEST_REASON } from "#core/limits.ts";
+import { LONGEST_LINE, LONGEST_REASON } from "#core/limits.ts";
 import type { OfferOption } from "#core/quote/offer.ts";
 import type { ShownConsent, ShownPaper } from "#core/quote/shown-paper.ts";
 import { commonScaleA } from "#core/waterline.ts";
+import { type AskedView, Labelled, Messages } from "./parts.tsx";
 import { CustomerWaterline } from "./waterline.tsx";
 
 /** What a page shows. */
-export interface CustomerView {
-  firmName: string;
+export interface CustomerView extends AskedView {
   /** Path that the files of the page begin with; null where it is only looked at. */
   base: string | null;
-  /** For whom it is. */
-  name: string;
   address: string;
-  conventions: Conventions;
   asks: "quote" | "owner" | "association";
   shown: ShownPaper | null;
   /** Number of the issued version, and its day; null where nothing was issued. */
   issued: { number: number; on: string } | null;
-  /** The page is looked at by the firm: nothing can be sent. */
-  isPreview: boolean;
   answer: LinkAnswer | null;
   /** Why it cannot be accepted any more. */
   notAcceptable: string | null;
-  messages: readonly { id: string; isFirm: boolean; text: string; at: string }[];
   /** The picture of the agreed place, with lines drawn on it; null without one. */
   place: { address: string; width: number; height: number; lines: readonly string[] } | null;
-  /** Ids that make each form count once. */
-  askId: string;
-  /** Problems of a form that was sent, by field, and what was typed. */
-  problems: Readonly<Record<string, string>>;
-  typed: Readonly<Record<string, string>>;
 }
 
 export function CustomerPage({ view }: { view: CustomerView }) {
@@ -250,28 +237,6 @@ function ConsentPart({ view, consent }: { view: CustomerView; consent: ShownCons
   );
 }
 
-interface LabelledProps {
-  label: string;
-  problem?: string | undefined;
-  children(id: string): ReactNode;
-}
-
-/** A field with its label and its problem. */
-function Labelled({ label, problem, children }: LabelledProps) {
-  const id = useId();
-  return (
-    <div className="field">
-      <label htmlFor={id}>{label}</label>
-      {children(id)}
-      {problem && (
-        <span className="problem" role="alert">
-          {problem}
-        </span>
-      )}
-    </div>
-  );
-}
-
 /** The sheet to sign on; a script makes it a picture in the hidden field. */
 const Signature = ({ problem }: { problem?: string | undefined }) => (
   <div className="sign" data-sign>
@@ -384,37 +349,6 @@ function ConsentForm({ view }: { view: CustomerView }) {
         <Signature problem={problems.signature} />
         <button type="submit" className="main" disabled={isPreview}>
           Send the answer
-        </button>
-      </form>
-    </section>
-  );
-}
-
-function Messages({ view }: { view: CustomerView }) {
-  const { messages, firmName, name, problems, typed, isPreview, askId, conventions } = view;
-  return (
-    <section id="questions">
-      <h2>Ask us</h2>
-      {messages.length > 0 && (
-        <ol className="messages">
-          {messages.map(({ id, isFirm, text, at }) => (
-            <li key={id}>
-              <b>{isFirm ? firmName : name || "You"}</b>, {showDay(at.slice(0, 10), conventions)}
-              <p className="lines">{text}</p>
-            </li>
-          ))}
-        </ol>
-      )}
-      <form method="post" action="#questions" aria-label="Ask us">
-        <input type="hidden" name="what" value="ask" />
-        <input type="hidden" name="id" value={askId} />
-        <Labelled label="Your question" problem={problems.text}>
-          {(id) => (
-            <textarea id={id} name="text" rows={3} maxLength={LONGEST_QUESTION} defaultValue={typed.text ?? ""} />
-          )}
-        </Labelled>
-        <button type="submit" disabled={isPreview}>
-          Ask
         </button>
       </form>
     </section>

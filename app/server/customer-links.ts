@@ -17,9 +17,14 @@ import {
   PAPER_OF_LINK,
 } from "#core/firm/customer-link.ts";
 import { firmWaitPatch } from "#core/quote/answered.ts";
+import { type AskedPictureId, askedPictures, type ToldPicture } from "#core/survey/asked-pictures.ts";
+import type { MarkPoint } from "#core/survey/photo-marks.ts";
+import { type ToldAnswers, toldAnswersPatch, toldPicturePatch } from "#core/survey/told-answers.ts";
 import { customerLink, customerMessage, firm, issuedPaper, job, person } from "#db/schema.ts";
 import { database, inTransaction } from "./database.ts";
 import { jobsOf, type OpenJob } from "./firm-jobs.ts";
+import { photosOf } from "./job-photos.ts";
+import type { KeptPicture } from "./pictures.ts";
 import { newToken, tokenDigest } from "./secrets.ts";
 import { forJobs } from "./work.ts";
 
@@ -64,6 +69,7 @@ export function linksOf(firmId: string) {
         name: link.name,
         version,
         state: stateOf(link, now),
+        told: link.told ?? [],
         by,
         createdAt: link.createdAt.toISOString(),
         expiresAt: link.expiresAt.toISOString(),
@@ -110,6 +116,7 @@ export function linksOf(firmId: string) {
       const token = newToken();
       await database.insert(customerLink).values({
         id: tokenDigest(token),
+        told: kind === "pictures" ? await sentBefore(jobId) : null,
         jobId,
         kind,
         issuedId: newest?.id ?? null,
@@ -174,6 +181,10 @@ export interface OpenedLink {
   answer: LinkAnswer | null;
   answeredAt: Date | null;
   messages: { id: string; isFirm: boolean; text: string; at: Date }[];
+  /** Of a page that asks for pictures. */
+  told: readonly ToldPicture[];
+  /** Who made the link. */
+  personId: string;
 }
 
 /** The page of a token; null where it is unknown, expired or withdrawn. An answered page stays until it expires. */
@@ -217,6 +228,8 @@ export async function openLink(token: string, now = new Date()): Promise<OpenedL
     expiresAt: link.expiresAt,
     answer: link.answer,
     answeredAt: link.answeredAt,
+    told: link.told ?? [],
+    personId: link.personId,
     messages: messages.map(({ id, personId, text, at }) => ({ id, isFirm: personId !== null, text, at })),
   };
 }
@@ -341,12 +354,81 @@ export async function askOnLink(
   if (link.messages.some((message) => message.id === id)) return "kept";
   if (link.messages.length >= MOST_MESSAGES) return "too-many";
   await database.insert(customerMessage).ignore().values({ id, linkId: link.id, personId: null, text, at: now });
-  const [{ personId } = { personId: "" }] = await database
-    .select({ personId: customerLink.personId })
-    .from(customerLink)
-    .where(eq(customerLink.id, link.id));
-  await editFromOutside(link.firmId, link.jobId, personId, `question ${id}`, ({ document }) =>
+  await editFromOutside(link.firmId, link.jobId, link.personId, `question ${id}`, ({ document }) =>
     firmWaitPatch(document, `question-${randomUUID().slice(0, 8)}`, `Question of ${link.name}: ${text}`, isoDay(now)),
   );
   return "kept";
+}
+
+/** The pictures that a customer of the job has sent already: another page does not ask for them again. */
+async function sentBefore(jobId: string): Promise<ToldPicture[]> {
+  const before = await database
+    .select({ told: customerLink.told })
+    .from(customerLink)
+    .where(and(eq(customerLink.jobId, jobId), eq(customerLink.kind, "pictures")));
+  const sent = before.flatMap(({ told }) => told ?? []).filter(({ said }) => said === "sent");
+  return sent.filter(({ id }, i) => sent.findIndex((one) => one.id === id) === i);
+}
+
+/** Says what has become of an asked picture; a later answer goes before an earlier one. */
+async function tell(linkId: string, told: ToldPicture): Promise<void> {
+  await inTransaction(async (tx) => {
+    const [found] = await tx
+      .select({ told: customerLink.told })
+      .from(customerLink)
+      .where(eq(customerLink.id, linkId))
+      .for("update");
+    const others = (found?.told ?? []).filter(({ id }) => id !== told.id);
+    await tx
+      .update(customerLink)
+      .set({ told: [...others, told] })
+      .where(eq(customerLink.id, linkId));
+  });
+}
+
+/** A picture as the customer's browser sends it, once by its id. */
+export interface CustomerPicture extends KeptPicture {
+  id: string;
+  asked: AskedPictureId;
+  takenAt: Date;
+  /** The line that was drawn on it. */
+  line: MarkPoint[];
+}
+
+/** Keeps a picture of a customer, to be confirmed by the firm; false where it is asked for no more. */
+export async function addCustomerPicture(link: OpenedLink, sent: CustomerPicture): Promise<boolean> {
+  const { id, asked: askedId, takenAt, line, ...kept } = sent;
+  const asked = askedPictures(link.document).find((one) => one.id === askedId);
+  if (link.kind !== "pictures" || !asked) return false;
+  const photos = photosOf(link.firmId);
+  const photo = { ...kept, id, item: asked.item, about: null, caption: asked.title.slice(0, 300), takenAt };
+  const marks = line.length > 1 ? [{ kind: "route" as const, points: line }] : [];
+  const added = await photos.add(link.jobId, link.personId, { ...photo, customer: link.name, marks });
+  if (!added) return false;
+  await tell(link.id, { id: asked.id, said: "sent", photo: id });
+  return true;
+}
+
+/** Keeps that a picture cannot be taken, and what that says of the home. */
+export async function tellNoPicture(link: OpenedLink, told: ToldPicture): Promise<boolean> {
+  const asked = askedPictures(link.document).find((one) => one.id === told.id);
+  if (link.kind !== "pictures" || told.said === "sent" || !asked?.answers.includes(told.said)) return false;
+  await tell(link.id, told);
+  await editFromOutside(
+    link.firmId,
+    link.jobId,
+    link.personId,
+    `told ${link.id} ${told.id} ${told.said}`,
+    ({ document }) => toldPicturePatch(document, told),
+  );
+  return true;
+}
+
+/** Writes the answers of a customer into the job, as told; what somebody has read stays. */
+export async function tellAnswers(link: OpenedLink, answers: ToldAnswers): Promise<boolean> {
+  if (link.kind !== "pictures") return false;
+  const about = `answers ${link.id} ${JSON.stringify(answers)}`;
+  return editFromOutside(link.firmId, link.jobId, link.personId, about, ({ document }) =>
+    toldAnswersPatch(document, answers, (kind) => `${kind}-${randomUUID().slice(0, 8)}`),
+  );
 }

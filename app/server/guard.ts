@@ -106,6 +106,7 @@ export function sameOrigin(request: Request, response: Response, next: NextFunct
 /** The largest body of each address, by its path; all others carry a form. */
 const BODY_LIMITS: readonly { path: RegExp; mostBytes: number; refusal: WebRefusal }[] = [
   { path: /^\/jobs\/[^/]+\/photos$/, mostBytes: MOST_PHOTO_BYTES, refusal: "photo-too-large" },
+  { path: /^\/for\/[^/]+\/pictures$/, mostBytes: MOST_PHOTO_BYTES, refusal: "photo-too-large" },
   { path: /^\/jobs\/[^/]+\/photos\/[^/]+$/, mostBytes: MOST_PHOTO_CHANGE_BYTES, refusal: "too-large" },
   { path: /^\/jobs\/[^/]+\/interval-data$/, mostBytes: MOST_INTERVAL_DATA_BYTES, refusal: "too-large" },
   { path: /^\/jobs\/[^/]+\/edits$/, mostBytes: MOST_CASE_BODY_BYTES, refusal: "too-large" },

@@ -1,6 +1,7 @@
 /** All access to the photos of jobs goes through here, and every query is limited to one firm. */
 import { and, asc, eq, sql } from "drizzle-orm";
 import type { PhotoChange, PhotoList } from "#core/survey/photo.ts";
+import type { PhotoMark } from "#core/survey/photo-marks.ts";
 import type { ThingId } from "#core/survey/things.ts";
 import { job, person, photo } from "#db/schema.ts";
 import { database, executeBinary, inTransaction, type Transaction } from "./database.ts";
@@ -12,6 +13,9 @@ export interface NewPhoto extends KeptPicture {
   about: ThingId | null;
   caption: string;
   takenAt: Date;
+  /** Who took it, where that was a customer: the firm has to confirm what it shows. */
+  customer?: string;
+  marks?: PhotoMark[];
 }
 
 const entry = {
@@ -24,6 +28,8 @@ const entry = {
   marks: photo.marks,
   takenAt: photo.takenAt,
   takenBy: { id: person.id, name: person.name },
+  customer: photo.customer,
+  toConfirm: photo.toConfirm,
 };
 
 /** The photos of the jobs of one firm. */
@@ -72,12 +78,19 @@ export function photosOf(firmId: string) {
     },
 
     /** Keeps a photo, once by its id. Null where the firm has no such job, or the id is another job's. */
-    async add(jobId: string, personId: string, { takenAt, ...kept }: NewPhoto): Promise<"kept" | "known" | null> {
+    async add(
+      jobId: string,
+      personId: string,
+      { takenAt, customer = "", marks = [], ...kept }: NewPhoto,
+    ): Promise<"kept" | "known" | null> {
       return inTransaction(async (tx) => {
         if (!(await lockJob(tx, jobId))) return null;
         const [known] = await tx.select({ jobId: photo.jobId }).from(photo).where(eq(photo.id, kept.id));
         if (known) return known.jobId === jobId ? "known" : null;
-        await executeBinary(tx.insert(photo).values({ ...kept, jobId, personId, takenAt, marks: [] }), tx);
+        await executeBinary(
+          tx.insert(photo).values({ ...kept, jobId, personId, takenAt, marks, customer, toConfirm: customer !== "" }),
+          tx,
+        );
         await changed(tx, jobId);
         return "kept";
       });

@@ -8,6 +8,7 @@ import type { Request as ExpressRequest, Response as ExpressResponse } from "exp
 import { RouterContextProvider } from "react-router";
 import { MOST_FORM_BYTES } from "#core/limits.ts";
 import { receiveBody } from "./body.ts";
+import { openLink } from "./customer-links.ts";
 import { FairQueue } from "./fair-queue.ts";
 import { mayStream, refuseWith } from "./guard.ts";
 import { pageContext } from "./middleware.ts";
@@ -23,9 +24,20 @@ const headersOf = (request: ExpressRequest): [string, string][] =>
     value === undefined ? [] : [[name, Array.isArray(value) ? value.join(", ") : value]],
   );
 
-/** The sender of a body, for shares of unfinished bodies; large bodies are accepted from signed-in people only. */
+/** The address that takes pictures of a customer: its token says who sends. Paths keep the case of their letters. */
+const CUSTOMER_PICTURES = /^\/for\/([\w-]{20,100})\/pictures\/?$/;
+
+/**
+ * The sender of a body, for shares of unfinished bodies; large bodies are accepted from signed-in people only, and
+ * from customers at the address of their link.
+ */
 async function senderOf(request: ExpressRequest, length: number): Promise<string | null> {
   if (length <= MOST_FORM_BYTES) return request.ip ?? "unknown";
+  const [, token] = CUSTOMER_PICTURES.exec(request.path) ?? [];
+  if (token) {
+    const link = await openLink(token);
+    return link ? `link ${link.id}` : null;
+  }
   const person = await signedIn(new Request(addressOf(request), { headers: headersOf(request) }));
   return person?.id ?? null;
 }

@@ -41,6 +41,8 @@ export interface CustomerLink {
   openedAt: string | null;
   answeredAt: string | null;
   answer: LinkAnswer | null;
+  /** Of a page that asks for pictures: what has become of each, by its id. */
+  told: readonly { id: string; said: string }[];
   messages: readonly CustomerMessage[];
 }
 

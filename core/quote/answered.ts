@@ -1,21 +1,11 @@
 /** What an answer on a customer's page changes in the job. */
-import { applyPatch, type Patch } from "#core/case/document/patch.ts";
+import { chainedPatch, type Patch } from "#core/case/document/patch.ts";
 import { setValue } from "#core/case/document/set-value.ts";
 import { placeOfStage, stageOf, stagePatch, waitPatch } from "#core/case/document/stage.ts";
 import type { CaseDocument, PermissionFrom, QuoteOption, Wait } from "#core/case/document/types.ts";
 import type { Assessment } from "#core/decide/assessment.ts";
 import { decisionFor } from "#core/decide/decision.ts";
 import type { LinkAnswer, LinkKind } from "#core/firm/customer-link.ts";
-
-/** Edits one after the other, as one. */
-function inTurn(document: CaseDocument, ...edits: readonly ((at: CaseDocument) => Patch)[]): Patch {
-  let at = document;
-  return edits.flatMap((edit) => {
-    const patch = edit(at);
-    at = applyPatch(at, patch);
-    return patch;
-  });
-}
 
 /** The firm has something to do: it stands among the waits of the job until somebody has done it. */
 export const firmWaitPatch = (document: CaseDocument, id: string, what: string, since: string): Patch => {
@@ -53,14 +43,13 @@ export function answerPatch({ document, assessment, kind, answer, version, price
   switch (answer.kind) {
     case "accepted": {
       const option = document.quote?.options?.find(({ id }) => id === answer.option);
-      return inTurn(
-        document,
+      return chainedPatch(document, [
         (at) => setValue(at, "/quote/accepted", { option: answer.option, version, name, on }),
         (at) => (option?.panel ? setValue(at, "/charger/panel", option.panel) : []),
         (at) => (option ? decided(at, option, assessment, name, on) : []),
         (at) => setValue(at, "/prices", { version: pricesVersion }),
         movedTo("accepted", name, on),
-      );
+      ]);
     }
     case "declined":
       return stagePatch(document, "lost", { by: name, on, why: answer.why || "declined on the page" });
@@ -68,14 +57,13 @@ export function answerPatch({ document, assessment, kind, answer, version, price
     case "refused": {
       const from: PermissionFrom = kind === "association" ? "association" : "owner";
       const condition = answer.kind === "agreed" ? answer.condition : answer.why;
-      return inTurn(
-        document,
+      return chainedPatch(document, [
         (at) => setValue(at, `/enquiry/permissions/${from}`, answer.kind === "agreed" ? "given" : "refused"),
         (at) =>
           condition === ""
             ? []
             : firmWaitPatch(at, waitId, `${answer.kind === "agreed" ? "Condition" : "Refused"}: ${condition}`, on),
-      );
+      ]);
     }
   }
 }

@@ -1,5 +1,5 @@
 /** A change of a picture as it comes from outside: caption, item, what it shows, marks drawn on it. */
-import { mixed, object, string } from "yup";
+import { boolean, mixed, object, string } from "yup";
 import { LONGEST_LINE } from "#core/limits.ts";
 import { parseJson } from "#core/parse-json.ts";
 import { EVIDENCE_IDS } from "./evidence.ts";
@@ -8,6 +8,7 @@ import { readMarks } from "./photo-marks.ts";
 import { LONGEST_THING, THING_PATTERN, type ThingId } from "./things.ts";
 
 const changeSchema = object({
+  toConfirm: boolean().strict(),
   caption: string().max(LONGEST_LINE),
   item: string().oneOf(EVIDENCE_IDS),
   about: string<ThingId>().matches(THING_PATTERN).max(LONGEST_THING).nullable(),

@@ -16,6 +16,10 @@ export interface PhotoEntry {
   /** ISO 8601 */
   takenAt: string;
   takenBy: Photographer;
+  /** Who took it, where that was a customer; the photographer then is who asked for it. */
+  customer?: string;
+  /** Nobody of the firm has confirmed yet that it shows what it should. */
+  toConfirm?: boolean;
 }
 
 /** The photographer. */
@@ -32,4 +36,4 @@ export interface PhotoList {
 }
 
 /** The editable fields of a photo. */
-export type PhotoChange = Partial<Pick<PhotoEntry, "about" | "caption" | "item" | "marks">>;
+export type PhotoChange = Partial<Pick<PhotoEntry, "about" | "caption" | "item" | "marks" | "toConfirm">>;

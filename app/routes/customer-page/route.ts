@@ -1,36 +1,23 @@
 /** `/for/:token`: the page of a link for people outside the firm, without signing in. */
-import { type RouterContextProvider, redirect } from "react-router";
+import { redirect } from "react-router";
+import { object, string } from "yup";
 import { isoDay } from "#core/dates.ts";
 import type { LinkAnswer } from "#core/firm/customer-link.ts";
-import { customerPage } from "#customer-page/render.ts";
-import { answerLink, askOnLink, type OpenedLink } from "#server/customer-links.ts";
-import { readIntent } from "#server/input.ts";
-import { inWords, pageContext } from "#server/middleware.ts";
+import { answerLink, askOnLink, type OpenedLink, tellAnswers, tellNoPicture } from "#server/customer-links.ts";
+import { readIntent, readQuery } from "#server/input.ts";
+import { inWords } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";
 import type { Route } from "./+types/route";
 import { FORMS } from "./forms.ts";
-import { linkOf, NOTHING_SENT, viewOf } from "./view.ts";
+import { linkOf, pageOf } from "./view.ts";
 
-async function page(
-  context: Readonly<RouterContextProvider>,
-  link: OpenedLink,
-  token: string,
-  sent = NOTHING_SENT,
-  status = 200,
-): Promise<Response> {
-  const html = customerPage(await viewOf(link, token, sent), context.get(pageContext).nonce);
-  return new Response(html, {
-    status,
-    headers: {
-      "Content-Type": "text/html; charset=utf-8",
-      "Cache-Control": "no-store",
-      "X-Robots-Tag": "noindex, nofollow",
-    },
+const query = object({ told: string().max(10).default("") });
+
+export const loader = ({ request, params: { token }, context }: Route.LoaderArgs) =>
+  inWords(async () => {
+    const isAnswered = readQuery(request, query).told === "yes";
+    return pageOf(await linkOf(token, context), token, context, { isAnswered });
   });
-}
-
-export const loader = ({ params: { token }, context }: Route.LoaderArgs) =>
-  inWords(async () => page(context, await linkOf(token, context), token));
 
 type Form = Awaited<ReturnType<typeof readIntent<typeof FORMS>>>;
 
@@ -66,7 +53,7 @@ export const action = ({ request, params: { token }, context }: Route.ActionArgs
     const link = await linkOf(token, context);
     const form = await readIntent(request, FORMS);
     const refused = (problems: Record<string, string>, status = 400) =>
-      page(context, link, token, { problems, typed: form.typed }, status);
+      pageOf(link, token, context, { sent: { problems, typed: form.typed }, status });
     if (form.problems) {
       const { name, ...others } = form.problems;
       // Two forms of the page ask for a name.
@@ -79,6 +66,15 @@ export const action = ({ request, params: { token }, context }: Route.ActionArgs
       if (asked === "gone") throw refuse("not-found");
       if (asked === "too-many") return refused({ text: "That is a lot of questions. Please call the firm." }, 409);
       return redirect(`/for/${token}#questions`, 303);
+    }
+    if (form.intent === "no-picture") {
+      const { asked, said } = form.value;
+      if (!(await tellNoPicture(link, { id: asked, said }))) throw refuse("bad-request");
+      return redirect(`/for/${token}`, 303);
+    }
+    if (form.intent === "tell") {
+      if (!(await tellAnswers(link, form.value))) throw refuse("bad-request");
+      return redirect(`/for/${token}?told=yes#told`, 303);
     }
     const answer = answerFrom(form, isoDay(new Date()));
     if (!answer || !belongs(link, answer)) throw refuse("bad-request");

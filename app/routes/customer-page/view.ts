@@ -1,10 +1,14 @@
 /** What a customer's page shows of a link, and the checks before every request to one. */
 import { randomUUID } from "node:crypto";
+import { createElement } from "react";
 import type { RouterContextProvider } from "react-router";
 import { isoDay } from "#core/dates.ts";
 import { codebookOf } from "#core/rules/index.ts";
+import { askedPictures } from "#core/survey/asked-pictures.ts";
 import type { PhotoEntry } from "#core/survey/photo.ts";
-import type { CustomerView } from "#customer-page/page.tsx";
+import { CustomerPage, type CustomerView } from "#customer-page/page.tsx";
+import { CustomerPicturesPage, type PicturesView } from "#customer-page/pictures-page.tsx";
+import { pageAnswer } from "#customer-page/render.ts";
 import { type OpenedLink, openLink, whyNotAcceptable } from "#server/customer-links.ts";
 import { Guesses } from "#server/guesses.ts";
 import { photosOf } from "#server/job-photos.ts";
@@ -47,26 +51,74 @@ export const placeOn = (picture: PhotoEntry | null, address: string): CustomerVi
 type Sent = Pick<CustomerView, "problems" | "typed">;
 export const NOTHING_SENT: Sent = { problems: {}, typed: {} };
 
-/** @param token of the link @param sent a form with its problems */
-export async function viewOf(link: OpenedLink, token: string, sent: Sent = NOTHING_SENT): Promise<CustomerView> {
+const askedView = (link: OpenedLink, sent: Sent) => ({
+  firmName: link.firmName,
+  name: link.name,
+  address: link.address,
+  conventions: codebookOf(link.document.rules).conventions,
+  isPreview: false,
+  messages: link.messages.map(({ at, ...message }) => ({ ...message, at: at.toISOString() })),
+  askId: randomUUID(),
+  ...sent,
+});
+
+async function quoteView(
+  link: OpenedLink,
+  token: string,
+  asks: CustomerView["asks"],
+  sent: Sent,
+): Promise<CustomerView> {
   const base = `/for/${token}`;
   const photos = await photosOf(link.firmId).list(link.jobId);
   const { issued, answer } = link;
   return {
-    firmName: link.firmName,
+    ...askedView(link, sent),
     base,
-    name: link.name,
-    address: link.address,
-    conventions: codebookOf(link.document.rules).conventions,
-    asks: link.kind === "pictures" ? "quote" : link.kind,
+    asks,
     shown: issued?.shown ?? null,
     issued: issued && { number: issued.number, on: isoDay(issued.at) },
-    isPreview: false,
     answer,
     notAcceptable: answer ? null : await whyNotAcceptable(link),
-    messages: link.messages.map(({ at, ...message }) => ({ ...message, at: at.toISOString() })),
     place: placeOn(placePicture(photos?.photos ?? []), `${base}/place.jpg`),
-    askId: randomUUID(),
-    ...sent,
   };
+}
+
+function picturesView(link: OpenedLink, token: string, sent: Sent, isAnswered: boolean): PicturesView {
+  const { typicalHomes, words, survey } = codebookOf(link.document.rules);
+  return {
+    ...askedView(link, sent),
+    base: `/for/${token}`,
+    asked: askedPictures(link.document),
+    told: link.told,
+    built: typicalHomes.map(({ id, built }) => ({ id, name: built })),
+    words,
+    distanceUnit: survey.usualCar.distancePerDay.unit,
+    isAnswered,
+  };
+}
+
+interface PageOptions {
+  /** A form with its problems. */
+  sent?: Sent;
+  status?: number;
+  /** The answers to the questions have just arrived. */
+  isAnswered?: boolean;
+}
+
+/** The page of a link. */
+export async function pageOf(
+  link: OpenedLink,
+  token: string,
+  context: Readonly<RouterContextProvider>,
+  { sent = NOTHING_SENT, status = 200, isAnswered = false }: PageOptions = {},
+): Promise<Response> {
+  const { nonce } = context.get(pageContext);
+  const { locale } = codebookOf(link.document.rules).conventions;
+  if (link.kind === "pictures") {
+    const view = picturesView(link, token, sent, isAnswered);
+    const body = createElement(CustomerPicturesPage, { view });
+    return pageAnswer({ language: locale, body, script: "pictures", nonce }, status);
+  }
+  const body = createElement(CustomerPage, { view: await quoteView(link, token, link.kind, sent) });
+  return pageAnswer({ language: locale, body, script: "sign", nonce }, status);
 }

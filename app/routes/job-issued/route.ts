@@ -1,25 +1,11 @@
 /** `/jobs/:jobId/issued`: the papers of a job and their issued versions; `POST` issues the next version of one, or withdraws a version. */
-import { number, object, string } from "yup";
 import type { IssueAnswer } from "#core/firm/issued-paper.ts";
-import { LONGEST_REASON } from "#core/limits.ts";
 import { readIntent } from "#server/input.ts";
 import { answerInWords, firmContext, forOpenPages, requireRight } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";
 import { originOf } from "#server/settings.ts";
 import type { Route } from "./+types/route";
-
-const id = string()
-  .matches(/^[\w-]{8,64}$/)
-  .required();
-const FORMS = {
-  issue: object({
-    id,
-    paper: string().max(40).required(),
-    revision: number().integer().min(0).required(),
-    reason: string().trim().max(LONGEST_REASON).default(""),
-  }),
-  withdraw: object({ id, why: string().trim().max(LONGEST_REASON).required() }),
-};
+import { FORMS } from "./forms.ts";
 
 export const middleware: Route.MiddlewareFunction[] = [forOpenPages];
 

@@ -1,27 +1,11 @@
 /** `/jobs/:jobId/links`: the links of a job for people outside the firm; `POST` makes, withdraws or answers. */
-import { object, string } from "yup";
-import { LINK_KINDS } from "#core/firm/customer-link.ts";
 import { mailFrom, TEMPLATE_TITLES } from "#core/firm/mail-templates.ts";
-import { LONGEST_LINE, LONGEST_QUESTION } from "#core/limits.ts";
 import { readIntent } from "#server/input.ts";
 import { answerInWords, firmContext, forOpenPages, requireRight } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";
 import { originOf } from "#server/settings.ts";
 import type { Route } from "./+types/route";
-
-const id = string()
-  .matches(/^[\w-]{8,64}$/)
-  .required();
-const FORMS = {
-  make: object({
-    kind: string().oneOf(LINK_KINDS).required(),
-    name: string().trim().required("Type for whom it is").max(LONGEST_LINE),
-    /** Empty: the link is handed over in another way. */
-    email: string().trim().email("That is not an e-mail address").max(254).default(""),
-  }),
-  withdraw: object({ id }),
-  reply: object({ link: id, id, text: string().trim().required("Type the answer").max(LONGEST_QUESTION) }),
-};
+import { FORMS } from "./forms.ts";
 
 export const middleware: Route.MiddlewareFunction[] = [forOpenPages];
 

@@ -1,28 +1,12 @@
 /** `/jobs/:jobId/post`: the mail of a job; `POST` sends an issued paper, tries again, or takes a mail out. */
-import { object, string } from "yup";
 import { mailFrom, TEMPLATE_TITLES } from "#core/firm/mail-templates.ts";
-import { LONGEST_LINE } from "#core/limits.ts";
 import { PAPER_LIST } from "#core/papers/list.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { readIntent } from "#server/input.ts";
 import { answerInWords, firmContext, forOpenPages, requireRight } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";
 import type { Route } from "./+types/route";
-
-const id = string()
-  .matches(/^[\w-]{8,64}$/)
-  .required();
-const FORMS = {
-  send: object({
-    id,
-    /** An issued version. */
-    issued: id,
-    name: string().trim().max(LONGEST_LINE).default(""),
-    email: string().trim().required("Type the e-mail").email("That is not an e-mail address").max(254),
-  }),
-  again: object({ id }),
-  remove: object({ id }),
-};
+import { FORMS } from "./forms.ts";
 
 export const middleware: Route.MiddlewareFunction[] = [forOpenPages];
 

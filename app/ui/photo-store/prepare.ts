@@ -29,16 +29,20 @@ export function pictureKind(head: Uint8Array): "jpeg" | "png" | "webp" | "heic" 
 
 /**
  * @param file as picked or taken
+ * @param readHeic opens a HEIC picture that the browser cannot open; without it such a picture is refused
  * @returns the picture, or in words why it cannot be taken
  */
-export async function preparePicture(file: File): Promise<ReadyPicture | { problem: string }> {
+export async function preparePicture(
+  file: File,
+  readHeic?: (file: File) => Promise<ImageBitmapSource>,
+): Promise<ReadyPicture | { problem: string }> {
   const said = (problem: string) => ({ problem: `"${file.name}" ${problem}` });
   if (file.size > MOST_BYTES)
     return said(`is ${Math.round(file.size / 1e6)} MB; a picture may have ${Math.round(MOST_BYTES / 1e6)} MB at most`);
   const kind = pictureKind(new Uint8Array(await file.slice(0, 64).arrayBuffer()));
   if (kind === null) return said("is not a picture. JPEG, PNG, WebP and HEIC can be read");
   if (kind === "svg") return said("is a drawing that can carry script, and is not taken. Send a photo or a JPEG of it");
-  const bitmap = await opened(file, kind === "heic");
+  const bitmap = await opened(file, kind === "heic" ? readHeic : undefined);
   if (!bitmap) return said(kind === "heic" ? HEIC : DAMAGED);
   const scale = Math.min(1, LONGEST_SIDE / Math.max(bitmap.width, bitmap.height));
   const [width, height] = [Math.round(bitmap.width * scale), Math.round(bitmap.height * scale)];
@@ -52,14 +56,16 @@ export async function preparePicture(file: File): Promise<ReadyPicture | { probl
 }
 
 /** The picture, upright; null where it cannot be opened. */
-async function opened(file: File, heic: boolean): Promise<ImageBitmap | null> {
+async function opened(
+  file: File,
+  readHeic: ((file: File) => Promise<ImageBitmapSource>) | undefined,
+): Promise<ImageBitmap | null> {
   try {
     return await createImageBitmap(file, { imageOrientation: "from-image" });
   } catch {
-    if (!heic) return null;
+    if (!readHeic) return null;
   }
   try {
-    const { readHeic } = await import("./heic.ts");
     return await createImageBitmap(await readHeic(file));
   } catch {
     return null;

@@ -30,7 +30,11 @@ export default function PictureDialog({ photo, onClose }: { photo: ShownPhoto; o
   const change = (changes: PhotoChange) => void store.take({ kind: "change", id: photo.id, change: changes });
   return (
     <Dialog
-      title={`Picture, taken by ${photo.takenBy.name}`}
+      title={
+        photo.customer
+          ? `Picture from the customer, ${photo.customer}${photo.toConfirm ? ", to be confirmed" : ""}`
+          : `Picture, taken by ${photo.takenBy.name}`
+      }
       className={styles.dialog}
       width="min(1080px, 96vw)"
       onCancel={onClose}
@@ -59,6 +63,11 @@ export default function PictureDialog({ photo, onClose }: { photo: ShownPhoto; o
           defaultValue={photo.caption}
           onBlur={(e) => e.target.value !== photo.caption && change({ caption: e.target.value })}
         />
+        {photo.toConfirm && (
+          <Button type="primary" onClick={() => change({ toConfirm: false })}>
+            It shows what it should
+          </Button>
+        )}
         {mayRemove && (
           <Button
             danger
@@ -73,7 +82,7 @@ export default function PictureDialog({ photo, onClose }: { photo: ShownPhoto; o
             {sure ? "Delete for good" : "Delete"}
           </Button>
         )}
-        <Button type="primary" onClick={onClose}>
+        <Button type={photo.toConfirm ? "default" : "primary"} onClick={onClose}>
           Done
         </Button>
       </div>

@@ -17,12 +17,12 @@ export function PhotoThumbnail({ photo, name, small = false, onOpen }: Props) {
       type="button"
       className={small ? `${styles.thumbnail} ${styles.small}` : styles.thumbnail}
       data-waiting={photo.waiting}
-      aria-label={`${name}: ${photo.caption || "picture"}${photo.waiting ? ", waiting to be sent" : ""}`}
+      aria-label={`${name}: ${photo.caption || "picture"}${photo.waiting ? ", waiting to be sent" : photo.toConfirm ? ", from the customer, to be confirmed" : ""}`}
       onClick={() => onOpen(photo.id)}
     >
       <img src={photo.thumbnail} alt="" loading="lazy" decoding="async" width={96} height={72} />
       <MarksDrawn photo={photo} />
-      {photo.waiting && <span>waiting</span>}
+      {photo.waiting ? <span>waiting</span> : photo.toConfirm && <span>to confirm</span>}
     </button>
   );
 }

@@ -65,6 +65,16 @@ export function resolveAppendPaths(document: object, patch: Patch): Patch {
   });
 }
 
+/** Edits one after the other, each made on what the ones before it left, as one patch. */
+export function chainedPatch<T>(document: T, edits: readonly ((at: T) => Patch)[]): Patch {
+  let at = document;
+  return edits.flatMap((edit) => {
+    const patch = edit(at);
+    at = applyPatch(at, patch);
+    return patch;
+  });
+}
+
 /** The patch that takes `applyPatch(document, patch)` back to `document`; empty where the patch changes nothing. */
 export function invertPatch(document: object, patch: Patch): Patch {
   const inverse: PatchOperation[] = [];

@@ -1,39 +1,52 @@
 /** What the firm offers, and what the customer pays today. */
 import { DAY_UNITS, NO_UNITS, PERCENT_UNITS } from "#core/quantity/parse.ts";
-import { defineFields } from "./field.ts";
+import { defineFields, type FieldContext } from "./field.ts";
+
+/** Nothing of a quote is asked for before there is an option. */
+const isQuoted = ({ document }: FieldContext): boolean => (document.quote?.options ?? []).length > 0;
 
 export const quoteFields = defineFields(
   { step: "papers", section: "quote" },
   {
     validDays: {
       at: "/quote/validDays",
+      asked: isQuoted,
       label: "Holds for",
       control: { kind: "number", units: DAY_UNITS, usual: "days" },
       hint: "30 days where it is empty",
     },
     depositPercent: {
       at: "/quote/depositPercent",
+      asked: isQuoted,
       label: "Deposit",
       control: { kind: "number", units: PERCENT_UNITS, usual: "%" },
     },
     pricePerKWh: {
       at: "/quote/pricePerKWh",
+      asked: isQuoted,
       label: "Price of a kWh when it charges",
       control: { kind: "number", units: NO_UNITS, usual: "" },
       hint: "as the customer's bill has it, such as 0.24",
     },
     fuelPerMonth: {
       at: "/quote/fuelPerMonth",
+      asked: isQuoted,
       label: "Fuel for the same driving, a month",
       control: { kind: "number", units: NO_UNITS, usual: "" },
       hint: "as the customer tells it",
     },
     notIncluded: {
       at: "/quote/notIncluded",
+      asked: isQuoted,
       label: "Not included",
       control: { kind: "lines", placeholder: "one in a line, beside what Heron names itself" },
     },
-    terms: { at: "/quote/terms", label: "Terms", control: { kind: "lines", placeholder: "payment, guarantee" } },
+    terms: {
+      at: "/quote/terms",
+      asked: isQuoted,
+      label: "Terms",
+      control: { kind: "lines", placeholder: "payment, guarantee" },
+    },
   },
 );
 

@@ -86,7 +86,7 @@ export function PapersTable({ state }: { state: JobPapersState }) {
           { title: "Lacks", cell: ({ lacks }) => <Lacking lacks={lacks} /> },
           { title: "Issued", cell: ({ last }) => last && <Version one={last} all={issued} jobId={jobId} /> },
           {
-            title: "",
+            title: "Issue it",
             cell: (row) => (
               <Button
                 size="small"
@@ -239,7 +239,7 @@ function VersionsTable({ state, names, jobId }: VersionsProps) {
                 : differs.join("; "),
         },
         {
-          title: "",
+          title: "Withdraw",
           cell: (one) =>
             !one.withdrawn && (
               <Input

@@ -3,6 +3,8 @@ import { Button, Input, Select } from "antd";
 import { useState } from "react";
 import { type CustomerLink, LINK_KINDS, type LinkAnswer, type LinkKind } from "#core/firm/customer-link.ts";
 import { LONGEST_LINE, LONGEST_QUESTION } from "#core/limits.ts";
+import { askedPictures } from "#core/survey/asked-pictures.ts";
+import { listed } from "#core/words.ts";
 import { Field, Fields } from "#ui/field/field.tsx";
 import { LocalTime } from "#ui/frame/local-time.tsx";
 import { useJob } from "#ui/job-store/use-job.tsx";
@@ -83,9 +85,15 @@ export function LinksPart({ outside }: { outside: Outside }) {
             },
             {
               title: "State",
-              cell: ({ state, answer }) => (
+              cell: ({ kind, state, answer, told }) => (
                 <>
-                  {answer ? answerInWords(answer) : STATE_WORDS[state]}
+                  {kind === "pictures" && state === "open" ? (
+                    <PicturesState told={told} />
+                  ) : answer ? (
+                    answerInWords(answer)
+                  ) : (
+                    STATE_WORDS[state]
+                  )}
                   {answer && "signature" in answer && (
                     <img className={styles.signature} src={answer.signature} alt={`Signature of ${answer.name}`} />
                   )}
@@ -93,18 +101,21 @@ export function LinksPart({ outside }: { outside: Outside }) {
               ),
             },
             {
-              title: "",
+              title: "Changes",
               cell: ({ id, state, name, kind }) =>
                 state === "open" && (
-                  <Button
-                    size="small"
-                    type="text"
-                    danger
-                    aria-label={`Withdraw the page for ${name}: ${KIND_WORDS[kind]}`}
-                    onClick={() => void ask("links", { what: "withdraw", id })}
-                  >
-                    Withdraw
-                  </Button>
+                  <span className={styles.acts}>
+                    {kind === "pictures" && <AskAgain name={name} outside={outside} />}
+                    <Button
+                      size="small"
+                      type="text"
+                      danger
+                      aria-label={`Withdraw the page for ${name}: ${KIND_WORDS[kind]}`}
+                      onClick={() => void ask("links", { what: "withdraw", id })}
+                    >
+                      Withdraw
+                    </Button>
+                  </span>
                 ),
             },
           ]}
@@ -115,6 +126,41 @@ export function LinksPart({ outside }: { outside: Outside }) {
         .map((link) => (
           <Conversation key={link.id} link={link} outside={outside} />
         ))}
+    </>
+  );
+}
+
+/** Asks for what is missing: a new page, mailed to where the last mail to that person went. */
+function AskAgain({ name, outside: { post, ask } }: { name: string; outside: Outside }) {
+  const [made, setMade] = useState<string | null>(null);
+  const email = post.mails.find(({ toName }) => toName === name)?.toAddress ?? "";
+  const again = async () => {
+    const answer = await ask("links", { what: "make", kind: "pictures", name, email });
+    setMade(answer.kind === "made" ? answer.address : answer.kind === "problem" ? answer.problem : null);
+  };
+  return (
+    <>
+      <Button size="small" aria-label={`Ask ${name} again for what is missing`} onClick={() => void again()}>
+        Ask again
+      </Button>
+      {made && <small className={styles.made}>{email ? `Sent to ${email}.` : made}</small>}
+    </>
+  );
+}
+
+/** Which pictures have come, and which cannot be found or are still missing. */
+function PicturesState({ told }: { told: CustomerLink["told"] }) {
+  const { document } = useJob();
+  const asked = askedPictures(document);
+  const named = (said: (one: string | undefined) => boolean) =>
+    asked.filter(({ id }) => said(told.find((one) => one.id === id)?.said)).map(({ title }) => title.toLowerCase());
+  const notFound = named((said) => said === "cannot-find");
+  const missing = named((said) => said === undefined);
+  return (
+    <>
+      {named((said) => said === "sent").length} of {asked.length} arrived
+      {notFound.length > 0 && <small>not found: {listed(notFound)}</small>}
+      {missing.length > 0 && <small>still missing: {listed(missing)}</small>}
     </>
   );
 }
@@ -144,10 +190,7 @@ function MakeLink({ outside: { ask, post } }: { outside: Outside }) {
               {...controlProps}
               aria-label="Page"
               value={kind}
-              options={LINK_KINDS.filter((one) => one !== "pictures").map((value) => ({
-                value,
-                label: KIND_WORDS[value],
-              }))}
+              options={LINK_KINDS.map((value) => ({ value, label: KIND_WORDS[value] }))}
               onChange={setKind}
             />
           )}

@@ -53,7 +53,7 @@ export function PostPart({ outside, issued }: { outside: Outside; issued: readon
               ),
             },
             {
-              title: "",
+              title: "Changes",
               cell: ({ id, state, toAddress }) =>
                 state !== "sent" && (
                   <span className={styles.acts}>

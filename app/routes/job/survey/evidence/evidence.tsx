@@ -27,7 +27,9 @@ function useTakePictures() {
     setBusy((n) => n + files.length);
     const { preparePicture } = await import("#ui/photo-store/prepare.ts");
     for (const file of files) {
-      const ready = await preparePicture(file);
+      const ready = await preparePicture(file, async (heic) =>
+        (await import("#ui/photo-store/heic.ts")).readHeic(heic),
+      );
       setBusy((n) => n - 1);
       if ("problem" in ready) {
         store.complain(ready.problem);
@@ -55,7 +57,8 @@ export const EvidenceSection = deferred(function Evidence({ document }) {
   const { take, busy } = useTakePictures();
   const [open, setOpen] = useState<string | null>(null);
   const items = evidenceFor(document);
-  const missing = evidenceMissing(document, new Set(photos.map((p) => p.item)));
+  // A customer's picture proves nothing before somebody of the firm has looked at it.
+  const missing = evidenceMissing(document, new Set(photos.filter((p) => !p.toConfirm).map((p) => p.item)));
   const needed = missing.filter((m) => m.neededForVerdict);
   const shown = photos.find((p) => p.id === open);
   return (
@@ -65,6 +68,7 @@ export const EvidenceSection = deferred(function Evidence({ document }) {
       aside={
         <span className="quiet" role="status">
           {photos.length} taken
+          {photos.some((p) => p.toConfirm) && `, ${photos.filter((p) => p.toConfirm).length} to confirm`}
           {busy > 0 && `, ${busy} being made ready`}
           {waiting > 0 && `, ${waiting} waiting here for a connection`}
         </span>
@@ -114,7 +118,7 @@ function Item({ item, photos, notHere, onFiles, onOpen }: ItemProps) {
   const store = useJobStore();
   const isLive = useIsLive();
   const [all, setAll] = useState(false);
-  const proved = photos.length > 0;
+  const proved = photos.some((photo) => !photo.toConfirm);
   const mark = (on: boolean) => {
     const others = (store.getState().document.survey?.notHere ?? []).filter((id) => id !== item.id);
     store.edit(setValue(store.getState().document, "/survey/notHere", on ? [...others, item.id] : others));

@@ -1,0 +1,1 @@
+ALTER TABLE `customer_link` ADD `told` json;

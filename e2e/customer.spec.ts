@@ -1,6 +1,7 @@
 /** A quote by link: composed, issued, mailed, read on a phone, asked about, accepted with a signature, seen in the job. */
 import type { Page } from "@playwright/test";
 import { caseOf, expect, type Heron, openCopy, saved, signInAs, test } from "./heron.ts";
+import { phonePhoto } from "./pictures.ts";
 
 /** Composes a quote of two options on the Papers step, and issues it. */
 async function issueQuote(page: Page) {
@@ -161,4 +162,84 @@ test.describe(() => {
     const preview = await page.request.get(`${heron.url}/jobs/${id}/offer`);
     expect(await preview.text()).toContain("Two years on our work.");
   });
+});
+
+test("a customer sends pictures over a line that drops, draws on one, and answers; the firm confirms them", async ({
+  page,
+  heron,
+  browser,
+}) => {
+  test.setTimeout(180_000);
+  await signInAs(page, heron, "Wren Osier");
+  const id = await openCopy(page, heron, "osier-marsh-view", "13 Marsh View", "papers");
+  const outside = page.locator("#outside");
+  await outside.getByRole("combobox", { name: "Page" }).click();
+  await page.getByTitle("Pictures, one by one").click();
+  const address = await mailLink(page, heron, "dora@pictures.example");
+
+  const phone = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true });
+  const customer = await phone.newPage();
+  await customer.goto(address);
+  await expect(customer.getByRole("heading", { name: "A few pictures of your home" })).toBeVisible();
+  const picture = await phonePhoto(4000, 3000);
+  const take = (form: string) =>
+    customer
+      .getByRole("form", { name: form, exact: true })
+      .locator("input[type=file]")
+      .setInputFiles({ name: "a.jpg", mimeType: "image/jpeg", buffer: picture });
+  const stateOf = (asked: string) => customer.locator(`[data-asked="${asked}"] [data-state]`);
+
+  // The first picture is tried on a dead line, and the page is closed meanwhile.
+  await phone.route("**/pictures", (route) => route.abort());
+  await take("The meter with its number");
+  await expect(stateOf("meter")).toContainText("Waiting for a connection", { timeout: 30_000 });
+  await customer.goto("about:blank");
+  await phone.unroute("**/pictures");
+  let tries = 0;
+  await phone.route("**/pictures", (route) => (tries++ % 2 === 0 ? route.abort() : route.continue()));
+  await customer.goto(address);
+  await expect(stateOf("meter")).toHaveText("Arrived.", { timeout: 30_000 });
+
+  await take("Where a cable could leave the house");
+  const canvas = customer.locator("canvas.drawing");
+  await expect(canvas).toBeVisible();
+  await canvas.scrollIntoViewIfNeeded();
+  const box = await canvas.boundingBox();
+  if (!box) throw new Error("there is nothing to draw on");
+  await customer.mouse.move(box.x + 30, box.y + 30);
+  await customer.mouse.down();
+  await customer.mouse.move(box.x + 160, box.y + 120, { steps: 8 });
+  await customer.mouse.up();
+  await customer.getByRole("button", { name: "Send it" }).click();
+  await expect(stateOf("way-out")).toHaveText("Arrived.", { timeout: 30_000 });
+
+  await customer
+    .getByRole("form", { name: "The meter with its number", exact: true })
+    .locator("input[type=file]")
+    .setInputFiles({ name: "film.mp4", mimeType: "video/mp4", buffer: Buffer.from("ftypmp42 a film") });
+  await expect(stateOf("meter")).toContainText("is not a picture");
+  await customer.getByRole("button", { name: "The pipe is not metal" }).first().click();
+  await expect(stateOf("gas-bonding")).toContainText("the pipe is not metal");
+  await customer.getByRole("textbox", { name: /How far does the car drive/ }).fill("far");
+  await customer.getByRole("button", { name: "Send the answers" }).click();
+  await expect(customer.getByText("Type a number")).toBeVisible();
+  await customer.getByRole("textbox", { name: /How far does the car drive/ }).fill("33");
+  await customer.getByRole("button", { name: "Send the answers" }).click();
+  await expect(customer.getByText("your answers have arrived")).toBeVisible();
+
+  await expect(outside).toContainText("2 of 9 arrived", { timeout: 20_000 });
+  const list = await (await page.request.get(`${heron.url}/jobs/${id}/photos`)).json();
+  expect(list.photos).toHaveLength(2);
+  expect(list.photos).toEqual(
+    expect.arrayContaining([expect.objectContaining({ item: "route", customer: "Dora Fenn", toConfirm: true })]),
+  );
+  expect(list.photos.find(({ item }: { item: string }) => item === "route").marks[0].kind).toBe("route");
+  await page.goto(`${heron.url}/jobs/${id}/survey`);
+  await page
+    .getByRole("button", { name: /from the customer, to be confirmed/ })
+    .first()
+    .click();
+  await page.getByRole("button", { name: "It shows what it should" }).click();
+  await expect(page.getByRole("button", { name: "It shows what it should" })).toHaveCount(0);
+  await phone.close();
 });

@@ -1,15 +1,28 @@
 import { randomUUID } from "node:crypto";
 import { eq } from "drizzle-orm";
+import sharp from "sharp";
 import { beforeEach, describe, expect, it } from "vitest";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import type { LinkAnswer, LinkKind } from "#core/firm/customer-link.ts";
+import type { AskedPictureId } from "#core/survey/asked-pictures.ts";
 import { knownUsHome } from "#core/testing/cases.ts";
 import { customerLink } from "#db/schema.ts";
 import { twoFirms } from "#tests/firms.ts";
-import { answerLink, askOnLink, linksOf, openLink, whyNotAcceptable } from "./customer-links.ts";
+import {
+  addCustomerPicture,
+  answerLink,
+  askOnLink,
+  linksOf,
+  openLink,
+  tellAnswers,
+  tellNoPicture,
+  whyNotAcceptable,
+} from "./customer-links.ts";
 import { database } from "./database.ts";
 import { jobsOf } from "./firm-jobs.ts";
 import { issuedOf } from "./issued-papers.ts";
+import { photosOf } from "./job-photos.ts";
+import { type KeptPicture, keepPicture } from "./pictures.ts";
 import { tokenDigest } from "./secrets.ts";
 import type { SignedIn } from "./sessions.ts";
 
@@ -200,5 +213,94 @@ describe("a question on a page", () => {
     for (let i = 0; i < 30; i++) await links.reply(job, tokenDigest(token), { id: randomUUID(), text: "x" }, mara.id);
     for (let i = 0; i < 30; i++) await links.reply(job, tokenDigest(token), { id: randomUUID(), text: "y" }, mara.id);
     expect(await askOnLink(token, { id: randomUUID(), text: "one more" })).toBe("too-many");
+  });
+});
+
+describe("pictures from a customer", () => {
+  const png = () =>
+    sharp({ create: { width: 60, height: 40, channels: 3, background: "#888" } })
+      .jpeg()
+      .toBuffer();
+  const opened = async (token: string) => {
+    const found = await openLink(token);
+    if (!found) throw new Error("the link is gone");
+    return found;
+  };
+  const send = async (
+    token: string,
+    asked: AskedPictureId,
+    id: string = randomUUID(),
+    line: [number, number][] = [],
+  ) => {
+    const kept = (await keepPicture(await png())) as KeptPicture;
+    return addCustomerPicture(await opened(token), { ...kept, id, asked, takenAt: new Date(0), line });
+  };
+  const photosNow = async () => (await photosOf(ours.id).list(job))?.photos ?? [];
+
+  it("arrive once, from the customer, to be confirmed", async () => {
+    const token = await link("pictures");
+    const id = randomUUID();
+    await Promise.all([send(token, "meter", id), send(token, "meter", id)]);
+    expect(await send(token, "meter", id)).toBe(true);
+    const [photo, ...more] = await photosNow();
+    expect(more).toEqual([]);
+    expect(photo).toMatchObject({ id, item: "meter", customer: "June Sparrow", toConfirm: true, marks: [] });
+    expect((await opened(token)).told).toEqual([{ id: "meter", said: "sent", photo: id }]);
+    await photosOf(ours.id).change(job, id, { toConfirm: false });
+    expect((await photosNow())[0]).toMatchObject({ toConfirm: false, customer: "June Sparrow" });
+  });
+
+  it("have the line that was drawn on them", async () => {
+    const token = await link("pictures");
+    await send(token, "way-out", randomUUID(), [
+      [0.1, 0.2],
+      [0.5, 0.6],
+    ]);
+    expect((await photosNow())[0]?.marks).toEqual([
+      {
+        kind: "route",
+        points: [
+          [0.1, 0.2],
+          [0.5, 0.6],
+        ],
+      },
+    ]);
+  });
+
+  it("that cannot be taken are answered so, and can still be sent", async () => {
+    const token = await link("pictures");
+    expect(await tellNoPicture(await opened(token), { id: "meter", said: "cannot-find" })).toBe(true);
+    expect(await tellNoPicture(await opened(token), { id: "meter", said: "not-metallic" })).toBe(false);
+    expect(await tellNoPicture(await opened(token), { id: "gas-bonding", said: "not-metallic" })).toBe(false);
+    expect((await links.list(job))?.[0]?.told).toEqual([{ id: "meter", said: "cannot-find" }]);
+    await send(token, "meter");
+    expect((await opened(token)).told).toMatchObject([{ id: "meter", said: "sent" }]);
+  });
+
+  it("that were sent are not asked for by the next page", async () => {
+    const first = await link("pictures");
+    await send(first, "wall");
+    await tellNoPicture(await opened(first), { id: "meter", said: "cannot-find" });
+    const second = await link("pictures");
+    expect((await opened(second)).told.map(({ id }) => id)).toEqual(["wall"]);
+  });
+
+  it("are taken at a page for pictures only", async () => {
+    await issue();
+    const token = await link();
+    expect(await send(token, "meter")).toBe(false);
+    expect(await tellNoPicture(await opened(token), { id: "meter", said: "cannot-find" })).toBe(false);
+    expect(await tellAnswers(await opened(token), { ratingA: 100 })).toBe(false);
+    expect(await photosNow()).toEqual([]);
+  });
+
+  it("come with answers that are told, not seen", async () => {
+    job = await jobs.create({ ...home, need: null });
+    const token = await link("pictures");
+    expect(await tellAnswers(await opened(token), { distance: 31, tenure: "owner" })).toBe(true);
+    expect(await tellAnswers(await opened(token), { distance: 31, tenure: "owner" })).toBe(true);
+    const found = await jobs.find(job);
+    expect(found?.document.need?.cars?.[0]?.distancePerDay.value).toBe(31);
+    expect(found?.revision).toBe(1);
   });
 });

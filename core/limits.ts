@@ -38,6 +38,9 @@ export const LINE_TOO_LONG = `is too long: ${LONGEST_LINE} characters at most`;
 /** Characters of a reason that is kept with what it explains. */
 export const LONGEST_REASON = 1000;
 
+/** Pictures on one paper. */
+export const MOST_PAPER_PICTURES = 12;
+
 /** Pictures in one pack of a job, and how many bytes they may have together. */
 export const MOST_PACKED_PICTURES = 100;
 export const MOST_PACKED_BYTES = 80 * MB;

@@ -190,6 +190,7 @@ const sentMail = object({
     .required(),
   tries: number().required(),
   said: string().defined(),
+  attached: sentences(),
   by: string().defined(),
   createdAt: string().required(),
   sentAt: string().nullable().defined(),

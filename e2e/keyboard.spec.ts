@@ -75,7 +75,7 @@ test("from sign-in to the worksheet", async ({ page, heron }) => {
 
   await page.keyboard.press("6");
   await expect(page).toHaveURL(/papers$/);
-  await tabTo(page, /^Load-calculation worksheet$/);
+  await tabTo(page, /^Open the draft \(PDF\)$/);
   const address = await page.evaluate(() => (document.activeElement as HTMLAnchorElement).href);
   const paper = await page.request.get(address);
   expect(paper.headers()["content-type"]).toBe("application/pdf");

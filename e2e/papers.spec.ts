@@ -11,14 +11,13 @@ for (const { person, job, some } of JOBS)
   test(`every paper of ${job} opens`, async ({ page, heron }) => {
     await signInAs(page, heron, person);
     await openStep(page, heron, job, "papers");
-    await expect(page.getByRole("link", { name: some, exact: true })).toBeVisible();
-    const links = await page
-      .locator('a[href*="/papers/"]')
-      .evaluateAll((all) => all.map((link) => (link as HTMLAnchorElement).href));
-    expect(links.length).toBeGreaterThan(8);
-    for (const link of links) {
-      const answer = await page.request.get(link);
-      expect({ link, status: answer.status() }).toEqual({ link, status: 200 });
+    const list = page.getByRole("list", { name: "Papers" });
+    await expect(list.getByRole("button", { name: some })).toBeVisible();
+    const ids = await list.getByRole("button").evaluateAll((all) => all.map(({ id }) => id.replace("paper-", "")));
+    expect(ids.length).toBeGreaterThan(11);
+    for (const id of ids) {
+      const answer = await page.request.get(`${heron.url}/jobs/${job}/papers/${id}.pdf`);
+      expect({ id, status: answer.status() }).toEqual({ id, status: 200 });
       expect((await answer.body()).subarray(0, 5).toString()).toBe("%PDF-");
     }
     const gone = await page.request.get(`${heron.url}/jobs/${job}/papers/poem.pdf`);
@@ -43,21 +42,30 @@ test("a paper is issued, superseded by a change, issued anew and withdrawn", asy
   await signInAs(page, heron, "Wren Osier");
   const id = await openCopy(page, heron, "osier-marsh-view", "9 Marsh View", "papers");
   const papers = page.locator("#papers");
-  const row = (name: string) => papers.getByRole("table", { name: "Papers" }).getByRole("row", { name });
-  await papers.getByRole("button", { name: "Issue Single-line diagram" }).click();
+  const row = (name: string) =>
+    papers.getByRole("list", { name: "Papers" }).getByRole("listitem").filter({ hasText: name });
+  const version = (name: string) => papers.getByRole("article", { name });
+  const issue = async (name: string) => {
+    await row(name).getByRole("button").click();
+    await papers.getByRole("button", { name: `Issue ${name}` }).click();
+  };
+  await issue("Single-line diagram");
   await expect(row("Single-line diagram")).toContainText("version 1 holds");
   const file = await page.request.get(`${heron.url}/jobs/${id}/issued/single-line/1`);
   expect((await file.body()).subarray(0, 5).toString()).toBe("%PDF-");
 
   // What is missing is asked about before it is issued.
-  await expect(row("Notification of the network operator")).toContainText("Supply number");
-  await papers.getByRole("button", { name: "Issue Notification of the network operator" }).click();
+  await expect(row("Notification of the network operator")).toContainText("lacks 3 things");
+  await issue("Notification of the network operator");
   const dialog = page.getByRole("dialog");
-  await expect(dialog).toContainText("it lacks");
+  await expect(dialog).toContainText("Supply number");
   await expect(dialog.getByRole("button", { name: "Issue it" })).toBeDisabled();
   await dialog.getByRole("textbox", { name: "Why it is issued all the same" }).fill("the operator knows the number");
   await dialog.getByRole("button", { name: "Issue it" }).click();
   await expect(row("Notification of the network operator")).toContainText("version 1 holds");
+  await expect(version("Notification of the network operator, version 1")).toContainText(
+    "the operator knows the number",
+  );
 
   const patch = [{ op: "replace", path: "/supply/ratingA", value: 80 }];
   await page.request.post(`${heron.url}/jobs/${id}/edits`, {
@@ -65,15 +73,19 @@ test("a paper is issued, superseded by a change, issued anew and withdrawn", asy
     data: { id: randomUUID(), baseRevision: 0, patch },
   });
   await expect(row("Single-line diagram")).toContainText("superseded");
-  await papers.getByText("All issued versions: 2").click();
-  const versions = papers.getByRole("table", { name: "All issued versions" });
-  await expect(versions.getByRole("row", { name: "Single-line diagram" })).toContainText("Cut-out fuse is 80 A");
-  await papers.getByRole("button", { name: "Issue Single-line diagram" }).click();
+  await row("Single-line diagram").getByRole("button").click();
+  await expect(version("Single-line diagram, version 1")).toContainText("Cut-out fuse is 80 A");
+  // By keys: issue it, then go on to the next paper.
+  await page.keyboard.press("i");
   await expect(row("Single-line diagram")).toContainText("version 2 holds");
-  const why = versions.getByRole("textbox", { name: "Withdraw Single-line diagram, version 2: why" });
+  await expect(version("Single-line diagram, version 1")).toContainText("replaced by a newer version");
+  const why = papers.getByRole("textbox", { name: "Withdraw Single-line diagram, version 2: why" });
   await why.fill("wrong route");
   await why.press("Enter");
   await expect(row("Single-line diagram")).toContainText("version 2 withdrawn");
+  await row("Single-line diagram").getByRole("button").focus();
+  await page.keyboard.press("n");
+  await expect(row("Termination sheet").getByRole("button")).toHaveAttribute("aria-current", "true");
 
   const pack = await page.request.get(`${heron.url}/jobs/${id}/pack.zip`);
   expect((await pack.body()).subarray(0, 2).toString()).toBe("PK");

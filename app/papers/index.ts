@@ -5,6 +5,7 @@ import type { Assessment } from "#core/decide/assessment.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
 import type { PaperId } from "#core/papers/list.ts";
 import type { ShownPaper } from "#core/quote/shown-paper.ts";
+import type { PhotoMark } from "#core/survey/photo-marks.ts";
 
 /** What a paper is drawn from. */
 export interface PaperSource {
@@ -23,6 +24,33 @@ export interface PaperSource {
   isTransliterated: boolean;
   /** Revision of the job, its issued version, and the address that opens it; absent on the command line. */
   origin?: PaperOrigin;
+  /** Pictures of the job that the paper shows; absent on the command line. */
+  pictures?: PaperPictures;
+  /** What the firm knows beside the case, for the record of a job; absent on the command line. */
+  history?: JobHistory;
+}
+
+export interface PaperPicture {
+  item: string;
+  caption: string;
+  /** Pixels, upright. */
+  width: number;
+  height: number;
+  marks: readonly PhotoMark[];
+  jpeg: Uint8Array;
+}
+
+export interface PaperPictures {
+  shown: readonly PaperPicture[];
+  /** How many more the job has. */
+  leftOut: number;
+}
+
+export interface JobHistory {
+  /** Every edit: when, by whom, and what changed in words. */
+  edits: readonly { at: string; by: string; did: readonly string[] }[];
+  /** Every issued version, in a sentence. */
+  issued: readonly string[];
 }
 
 export interface PaperOrigin {

@@ -22,16 +22,21 @@ export interface MadePaper {
 }
 
 /** What a paper is drawn from. */
-function sourceOf({ book, ...typed }: Omit<PaperOrder, "id">): PaperSource {
-  const composed = withComposedText(typed);
-  const printable = withPrintableText(composed, hasLetter);
+function sourceOf({ book, pictures, ...typed }: Omit<PaperOrder, "id">): PaperSource {
+  // The bytes of pictures are no text.
+  const composed = withComposedText({ ...typed, captions: pictures?.shown.map(({ caption }) => caption) ?? [] });
+  const inLetters = withPrintableText(composed, hasLetter);
+  const { captions, ...printable } = inLetters;
   const assessment = assess(printable.document, book);
   return {
     ...printable,
+    ...(pictures && {
+      pictures: { ...pictures, shown: pictures.shown.map((one, i) => ({ ...one, caption: captions[i] ?? "" })) },
+    }),
     book,
     assessment,
     because: becauseFrom(printable.document, assessment, book, printable.today),
-    isTransliterated: printable !== composed,
+    isTransliterated: inLetters !== composed,
   };
 }
 
@@ -39,8 +44,8 @@ function sourceOf({ book, ...typed }: Omit<PaperOrder, "id">): PaperSource {
 export async function makePaper({ id, ...order }: PaperOrder): Promise<MadePaper> {
   await readyFonts();
   const source = sourceOf(order);
-  const { assessment: _, book: __, ...typed } = source;
-  nameLetters(JSON.stringify(typed));
+  const { assessment: _, book: __, pictures, ...typed } = source;
+  nameLetters(JSON.stringify({ ...typed, captions: pictures?.shown.map(({ caption }) => caption) }));
   const { default: draw, lacksOf, shownOf } = await paperOf(id);
   const lacks = lacksOf?.(source) ?? [];
   const pdf = await taggedPdf(draw({ ...source, lacks }));

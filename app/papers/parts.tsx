@@ -41,8 +41,10 @@ export const Pairs = ({ pairs }: { pairs: readonly Pair[] }) => (
 /** Lines of a list, each with a dash. */
 export const Lines = ({ lines }: { lines: readonly string[] }) => (
   <>
-    {lines.map((line) => (
-      <Text key={line}>- {plainText(line)}</Text>
+    {lines.map((line, i) => (
+      // Two lines may be alike, and none ever moves.
+      // biome-ignore lint/suspicious/noArrayIndexKey: see above
+      <Text key={i}>- {plainText(line)}</Text>
     ))}
   </>
 );

@@ -27,7 +27,7 @@ interface Props {
 }
 
 export function PaperWaterline({ level, width, height, scaleA }: Props) {
-  const shape = waterlineShape(level, { width, height, left: 34, right: 86, labelStep: 22, ...(scaleA && { scaleA }) });
+  const shape = waterlineShape(level, { width, height, left: 38, right: 92, labelStep: 26, ...(scaleA && { scaleA }) });
   const { basin, water, tide, overflow } = shape;
   const right = basin.x + basin.width;
   return (
@@ -42,7 +42,7 @@ export function PaperWaterline({ level, width, height, scaleA }: Props) {
             stroke={PRINT_COLORS.ruleStrong}
             strokeWidth={0.7}
           />
-          <Text x={basin.x - 30} y={tick.y + 3} style={{ fontSize: 7, fontFamily: FIGURE_FONT }}>
+          <Text x={basin.x - 34} y={tick.y + 3.5} style={{ fontSize: 10, fontFamily: FIGURE_FONT }}>
             {String(tick.amps)}
           </Text>
         </G>
@@ -96,10 +96,10 @@ export function PaperWaterline({ level, width, height, scaleA }: Props) {
             stroke={PRINT_COLORS.ruleStrong}
             strokeWidth={0.7}
           />
-          <Text x={right + 16} y={label.at + 1} style={{ fontSize: 8.5, fontFamily: FIGURE_FONT, fontWeight: 600 }}>
+          <Text x={right + 16} y={label.at + 1} style={{ fontSize: 10, fontFamily: FIGURE_FONT, fontWeight: 600 }}>
             {`${label.name === "charging" ? "+" : ""}${showA(label.amps)}`}
           </Text>
-          <Text x={right + 16} y={label.at + 10} style={{ fontSize: 7.5, fontFamily: TEXT_FONT }}>
+          <Text x={right + 16} y={label.at + 11} style={{ fontSize: 10, fontFamily: TEXT_FONT }}>
             {label.text}
           </Text>
         </G>

@@ -13,6 +13,7 @@ import { codebookOf } from "#core/rules/index.ts";
 import { issuedPaper, job, person } from "#db/schema.ts";
 import { database, executeBinary, inTransaction } from "./database.ts";
 import { jobsOf, type OpenJob } from "./firm-jobs.ts";
+import { paperOrder, pictureEntries } from "./paper-order.ts";
 import { refuse } from "./refusals.ts";
 import type { SignedIn } from "./sessions.ts";
 import { forJobs } from "./work.ts";
@@ -29,10 +30,6 @@ export interface IssueOrder {
   /** Why it is issued although something is missing. */
   reason: string;
 }
-
-/** The address that opens a job at a revision, for people of the firm; papers print it as a QR code. */
-export const revisionLink = (origin: string, jobId: string, revision: number): string =>
-  `${origin}/jobs/${jobId}/revisions/${revision}`;
 
 export const sha256 = (bytes: Uint8Array): string => createHash("sha256").update(bytes).digest("hex");
 
@@ -54,6 +51,13 @@ const entry = {
   case: issuedPaper.case,
   pricesVersion: issuedPaper.pricesVersion,
   way: issuedPaper.way,
+};
+
+/** An issued version in a sentence, for the record of the job. */
+const issuedInWords = ({ paper, number, at, by, digest, withdrawnAt }: IssuedRow): string =>
+  `${paper}, version ${number}: ${isoDay(at)}, ${by}, SHA-256 ${digest}${withdrawnAt ? ", withdrawn" : ""}`;
+type IssuedRow = Pick<typeof issuedPaper.$inferSelect, "paper" | "number" | "at" | "digest" | "withdrawnAt"> & {
+  by: string;
 };
 
 /** How an open job differs from an issued version, in words. */
@@ -91,24 +95,18 @@ export function issuedOf(firmId: string) {
   /** One attempt; null where another version got the number first. */
   async function issueOnce(found: OpenJob, by: SignedIn, order: IssueOrder, origin: string, now: Date) {
     const { document, revision, books } = found;
-    const paper = papersOf(document, codebookOf(document.rules)).find(({ id }) => id === order.paper);
-    if (!paper) throw refuse("not-found");
     const [last] = await database
       .select({ number: max(issuedPaper.number) })
       .from(issuedPaper)
-      .where(and(eq(issuedPaper.jobId, found.id), eq(issuedPaper.paper, paper.id)));
+      .where(and(eq(issuedPaper.jobId, found.id), eq(issuedPaper.paper, order.paper)));
     const number = (last?.number ?? 0) + 1;
     if (number > MOST_VERSIONS) throw refuse("too-many-files");
-    const { version, book } = keptBookFor(document, books);
-    const { pdf, lacks, way, shown } = await forJobs("paper", {
-      id: paper.id,
-      document,
-      book,
-      firm: by.firmName,
-      preparedBy: by.name,
-      today: isoDay(now),
-      origin: { revision, version: number, link: revisionLink(origin, found.id, revision) },
-    });
+    const { version } = keptBookFor(document, books);
+    const issued = order.paper === "job-record" ? (await rows(found.id)).map(issuedInWords) : [];
+    const { pdf, lacks, way, shown } = await forJobs(
+      "paper",
+      await paperOrder(found, by, { paper: order.paper, version: number, origin, issued }, now),
+    );
     if (lacks.length > 0 && order.reason === "") return { kind: "lacks", lacks } as const;
     return inTransaction(async (tx): Promise<IssueAnswer | null> => {
       const [held] = await tx
@@ -120,12 +118,14 @@ export function issuedOf(firmId: string) {
       const [taken] = await tx
         .select({ id: issuedPaper.id, number: issuedPaper.number })
         .from(issuedPaper)
-        .where(and(eq(issuedPaper.jobId, found.id), eq(issuedPaper.paper, paper.id), eq(issuedPaper.number, number)));
+        .where(
+          and(eq(issuedPaper.jobId, found.id), eq(issuedPaper.paper, order.paper), eq(issuedPaper.number, number)),
+        );
       if (taken) return taken.id === order.id ? { kind: "issued", number } : null;
       const row = {
         id: order.id,
         jobId: found.id,
-        paper: paper.id,
+        paper: order.paper,
         number,
         revision,
         case: document,
@@ -166,6 +166,7 @@ export function issuedOf(firmId: string) {
         firm: firmName,
         preparedBy: name,
         today: isoDay(now),
+        pictures: await pictureEntries(firmId, jobId),
       });
       return { revision, papers, issued: (await this.list(jobId, found)) ?? [] };
     },
@@ -185,6 +186,9 @@ export function issuedOf(firmId: string) {
         return { ...shown, at: at.toISOString(), withdrawn, differs: withdrawn ? [] : differencesFrom(row, found) };
       });
     },
+
+    /** The issued versions of a job, each in a sentence. */
+    inWords: async (jobId: string): Promise<string[]> => (await rows(jobId)).map(issuedInWords),
 
     /**
      * Issues the next version of a paper.

@@ -46,7 +46,7 @@ export function postOf(firmId: string) {
         .innerJoin(person, eq(person.id, mail.personId))
         .where(and(eq(mail.jobId, jobId), eq(mail.firmId, firmId)))
         .orderBy(desc(mail.createdAt));
-      return rows.map(({ mail: { id, toName, toAddress, subject, state, tries, said, ...times }, by }) => ({
+      return rows.map(({ mail: { id, toName, toAddress, subject, state, tries, said, attached, ...times }, by }) => ({
         id,
         toName,
         toAddress,
@@ -54,6 +54,7 @@ export function postOf(firmId: string) {
         state,
         tries,
         said,
+        attached,
         by,
         createdAt: times.createdAt.toISOString(),
         sentAt: times.sentAt?.toISOString() ?? null,

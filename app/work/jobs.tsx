@@ -1,6 +1,7 @@
 /** Exports and papers in a worker thread behind the pages. */
 import "#core/rules/editions.ts";
 import { renderToStaticMarkup } from "react-dom/server";
+import sharp from "sharp";
 import { assess } from "#core/assess.ts";
 import type { Patch } from "#core/case/document/patch.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
@@ -11,7 +12,8 @@ import { type Answered, answerPatch } from "#core/quote/answered.ts";
 import { type Offer, offerOf } from "#core/quote/offer.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { calendarOf } from "#papers/calendar.ts";
-import { lacksOfPapers, makePaper } from "#papers/make-paper.ts";
+import type { PaperPictures } from "#papers/index.ts";
+import { lacksOfPapers, type MadePaper, makePaper, type PaperOrder } from "#papers/make-paper.ts";
 import { joinPdfs, zipFiles } from "#papers/pack.ts";
 import { singleLineShape } from "#ui/single-line/shape.ts";
 import { SingleLineDrawing } from "#ui/single-line/single-line.tsx";
@@ -22,6 +24,22 @@ interface Priced {
   document: CaseDocument;
   book: PriceBook;
 }
+
+/** Pixels of the longer side of a printed picture: 300 to the inch at its width on paper. */
+const PRINTED_SIDE = 1050;
+
+const shrunk = async ({ shown, leftOut }: PaperPictures): Promise<PaperPictures> => ({
+  leftOut,
+  shown: await Promise.all(
+    shown.map(async (picture) => {
+      const made = sharp(picture.jpeg)
+        .resize({ width: PRINTED_SIDE, height: PRINTED_SIDE, fit: "inside", withoutEnlargement: true })
+        .jpeg({ quality: 74 });
+      const { data, info } = await made.toBuffer({ resolveWithObject: true });
+      return { ...picture, jpeg: data, width: info.width, height: info.height };
+    }),
+  ),
+});
 
 const TASKS = {
   /** The assessment as its open format's text. */
@@ -44,7 +62,9 @@ const TASKS = {
       : null;
   },
 
-  paper: makePaper,
+  /** A paper, with its pictures made small enough to print. */
+  paper: async (order: PaperOrder): Promise<MadePaper> =>
+    makePaper({ ...order, ...(order.pictures && { pictures: await shrunk(order.pictures) }) }),
 
   lacksOfPapers,
 

@@ -20,6 +20,8 @@ export interface SentMail {
   tries: number;
   /** What the mail server said last. */
   said: string;
+  /** Ids of the issued papers that go with it. */
+  attached: readonly string[];
   by: string;
   /** ISO moments. */
   createdAt: string;

@@ -2,6 +2,7 @@
 import { needsPermission } from "#core/case/document/lookups.ts";
 import type { CaseDocument, Stage } from "#core/case/document/types.ts";
 import type { Codebook, RegionWords } from "#core/rules/types.ts";
+import type { EvidenceId } from "#core/survey/evidence.ts";
 import { capital } from "#core/words.ts";
 
 interface PaperEntry<Id extends string> {
@@ -13,18 +14,29 @@ interface PaperEntry<Id extends string> {
   follows?: readonly ("stage" | "prices")[];
   /** The stage that its issue moves a job to, where the job is before it. */
   movesTo?: Stage;
+  /** Pictures that it shows: the items of the evidence list, or all of them; none where this is absent. */
+  pictures?: "all" | readonly EvidenceId[];
+  /** It holds the edits of the job and its issued versions. */
+  hasHistory?: true;
 }
 const paper = <const Id extends string>(entry: PaperEntry<Id>) => entry;
 
 export const PAPER_LIST = [
   paper({ id: "load-worksheet", name: () => "Load-calculation worksheet" }),
-  paper({ id: "site-assessment", name: () => "Site assessment", follows: ["prices"] }),
+  paper({ id: "site-assessment", name: () => "Site assessment", follows: ["prices"], pictures: "all" }),
   paper({ id: "quote", name: () => "Quote", follows: ["prices"], movesTo: "quoted" }),
   paper({ id: "materials", name: () => "Materials list" }),
+  paper({
+    id: "permit-pack",
+    name: () => "Permit pack",
+    isFor: (_, codebook) => codebook.notices.some(({ kind }) => kind === "inspection"),
+    pictures: "all",
+  }),
   paper({
     id: "network-notification",
     name: ({ operator }) => `Notification of the ${operator}`,
     isFor: (_, codebook) => codebook.notify !== null,
+    pictures: ["supply-label", "meter"],
   }),
   paper({
     id: "building-notice",
@@ -41,8 +53,16 @@ export const PAPER_LIST = [
     id: "association-approval",
     name: () => "Approval of the association",
     isFor: (document) => needsPermission(document, "association"),
+    pictures: ["charger-wall"],
   }),
   paper({ id: "handover", name: () => "Handover to the customer", follows: ["stage"] }),
+  paper({
+    id: "job-record",
+    name: () => "Record of the job",
+    follows: ["stage", "prices"],
+    pictures: "all",
+    hasHistory: true,
+  }),
 ];
 export type PaperId = (typeof PAPER_LIST)[number]["id"];
 

@@ -9,11 +9,12 @@ import { PRINT_COLORS } from "#ui/theme/palette.ts";
 import type { PaperInput, PaperSource } from "../index.ts";
 import { lacksWay } from "../lacks.ts";
 import { AnswerBoxes, Lines, Pairs } from "../parts.tsx";
+import { PictureOnPaper } from "../pictures.tsx";
 import { PaperSheet, plainText, SignatureLines, sheetStyles as s } from "../sheet.tsx";
 import { shownConsent } from "../shown-consent.ts";
 
 const a = StyleSheet.create({
-  picture: { border: `0.8pt solid ${PRINT_COLORS.slate}`, height: 150, marginTop: 4, padding: 6 },
+  picture: { border: `0.8pt solid ${PRINT_COLORS.slate}`, height: 120, marginTop: 4, padding: 6 },
 });
 
 /** The length of the route as it was measured; null before any of it was. */
@@ -38,6 +39,7 @@ export default function AssociationApproval(input: PaperInput) {
   const way = takenWay(assessment);
   const { customer, address } = document.enquiry ?? {};
   const route = lengthInWords(input);
+  const wall = input.pictures?.shown.findLast(({ marks }) => marks.length > 0) ?? input.pictures?.shown.at(-1);
   return (
     <PaperSheet title="Approval of the association" input={input} fontSize={10.5}>
       <Text style={{ marginTop: 8 }}>
@@ -45,9 +47,13 @@ export default function AssociationApproval(input: PaperInput) {
         vehicle here. {firm} asks for your written approval before any work begins.
       </Text>
       <Text style={s.h2}>Place</Text>
-      <View style={a.picture} wrap={false}>
-        <Text style={s.quiet}>The picture of the wall, with the charger drawn on it, is fixed here.</Text>
-      </View>
+      {wall ? (
+        <PictureOnPaper picture={wall} />
+      ) : (
+        <View style={a.picture} wrap={false}>
+          <Text style={s.quiet}>The picture of the wall, with the charger drawn on it, is fixed here.</Text>
+        </View>
+      )}
       <Text style={s.h2}>Work</Text>
       <Pairs
         pairs={[
@@ -71,6 +77,11 @@ export default function AssociationApproval(input: PaperInput) {
           ["Upkeep and damage", "______________________"],
         ]}
       />
+      <Text style={[s.quiet, { marginTop: 6 }]}>
+        {plainText(
+          `The work is done by ${words.competent} to the rules named above. Local code and the ${words.authority}'s rules come first. This form is not legal advice.`,
+        )}
+      </Text>
       <View wrap={false}>
         <Text style={s.h2}>The association's answer</Text>
         <AnswerBoxes
@@ -78,11 +89,6 @@ export default function AssociationApproval(input: PaperInput) {
         />
         <SignatureLines lines={["For the association (name)", "Office held", "Signature", "Date"]} />
       </View>
-      <Text style={[s.quiet, { marginTop: 12 }]}>
-        {plainText(
-          `The work is done by ${words.competent} to the rules named above. Local code and the ${words.authority}'s rules come first. This form is not legal advice.`,
-        )}
-      </Text>
     </PaperSheet>
   );
 }

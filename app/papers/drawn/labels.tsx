@@ -26,7 +26,7 @@ const l = StyleSheet.create({
     backgroundColor: PRINT_COLORS.ink,
   },
   text: { fontSize: 12, marginTop: "2mm" },
-  at: { fontSize: 8, color: PRINT_COLORS.slate },
+  at: { fontSize: 10, color: PRINT_COLORS.slate },
 });
 
 const LABELS_ON_SHEET = 10;

@@ -25,14 +25,14 @@ const s = {
   ...StyleSheet.create({
     verdict: { fontSize: 12.5, fontWeight: 700, lineHeight: 1.3, marginBottom: 3 },
     row: { flexDirection: "row", borderBottom: `0.6pt solid ${PRINT_COLORS.rule}`, paddingVertical: 1.8 },
-    headRow: { color: PRINT_COLORS.slate, fontSize: 8.5, fontWeight: 600 },
+    headRow: { color: PRINT_COLORS.slate, fontSize: 10, fontWeight: 600 },
     total: { fontWeight: 700, borderBottom: 0, borderTop: `1pt solid ${PRINT_COLORS.ink}` },
     label: { flex: 1, paddingRight: 6 },
     va: { width: 72, textAlign: "right", fontFamily: FIGURE_FONT },
     factor: { width: 52, textAlign: "right", fontFamily: FIGURE_FONT },
     decided: { width: 196, paddingLeft: 10, color: PRINT_COLORS.slate },
     rule: { width: 128, paddingLeft: 10, color: PRINT_COLORS.slate },
-    part: { fontSize: 8.5, color: PRINT_COLORS.slate, paddingLeft: 10, flexDirection: "row" },
+    part: { fontSize: 10, color: PRINT_COLORS.slate, paddingLeft: 10, flexDirection: "row" },
   }),
 };
 
@@ -40,7 +40,11 @@ const s = {
 function PathTable({ links }: { links: readonly PathLink[] }) {
   return (
     <View>
-      <View style={[s.row, s.headRow]} wrap={false}>
+      {/** The head is never alone at the foot of a page. */}
+      <Text style={s.h2} minPresenceAhead={90}>
+        From the supply to the car, after the work
+      </Text>
+      <View style={[s.row, s.headRow]} wrap={false} minPresenceAhead={60}>
         <Text style={s.label}>Link</Text>
         <Text style={s.va}>Carries</Text>
         <Text style={s.va}>May carry</Text>
@@ -258,12 +262,7 @@ export default function LoadWorksheet(input: PaperInput) {
           ))}
         </>
       )}
-      {way && (
-        <>
-          <Text style={s.h2}>From the supply to the car, after the work</Text>
-          <PathTable links={way.path} />
-        </>
-      )}
+      {way && <PathTable links={way.path} />}
       {assessment.findings.length > 0 && <Text style={s.h2}>Findings</Text>}
       {assessment.findings.map((f) => (
         <Text key={f.code + f.text}>

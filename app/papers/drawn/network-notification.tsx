@@ -12,6 +12,7 @@ import type { WayJudgement } from "#core/ways/types.ts";
 import type { PaperInput, PaperSource } from "../index.ts";
 import { lacksAddress, lacksWay } from "../lacks.ts";
 import { enteredPairs, type Pair, Pairs } from "../parts.tsx";
+import { PicturesOnPaper } from "../pictures.tsx";
 import { PaperSheet, plainText, SignatureLines, sheetStyles as s } from "../sheet.tsx";
 
 /** The facts of the supply that an operator asks for, as they were entered. */
@@ -95,7 +96,10 @@ export default function NetworkNotification(input: PaperInput) {
         ]}
       />
       <Text style={s.h2}>Pictures</Text>
-      <Text>Enclose the picture of the cut-out with its label and the picture of the meter with its number.</Text>
+      {(input.pictures?.shown.length ?? 0) === 0 && (
+        <Text>Enclose the picture of the cut-out with its label and the picture of the meter with its number.</Text>
+      )}
+      <PicturesOnPaper input={input} />
       <Text style={s.h2}>Sent by</Text>
       <Pairs
         pairs={[

@@ -13,6 +13,8 @@ import { capital } from "#core/words.ts";
 import type { PaperInput } from "../index.ts";
 import { lacksDecisive } from "../lacks.ts";
 import { enteredPairs, Lines, type Pair, Pairs, PaperTable } from "../parts.tsx";
+import { PicturesOnPaper } from "../pictures.tsx";
+import { PlanOnPaper } from "../plan.tsx";
 import { PaperSheet, plainText, sheetStyles as s } from "../sheet.tsx";
 import { PaperWaterline } from "../waterline.tsx";
 
@@ -108,6 +110,9 @@ export default function SiteAssessment(input: PaperInput) {
           <Lines lines={assessment.assumptions} />
         </View>
       )}
+      <PlanOnPaper document={document} />
+      {input.pictures && input.pictures.shown.length > 0 && <Text style={s.h2}>Pictures</Text>}
+      <PicturesOnPaper input={input} />
       <Text style={[s.quiet, { marginTop: 10 }]}>
         Prices here are estimates, not an offer. The work is done by {words.competent}. Local code, the{" "}
         {words.authority}'s rules and the maker's instructions come first.

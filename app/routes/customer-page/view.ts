@@ -18,16 +18,16 @@ import { refuse } from "#server/refusals.ts";
 const guesses = new Guesses();
 
 /**
- * The link of a token.
+ * The link of a token. Somebody with a link is never refused because of another person's guesses at the same address.
  * @throws the refusal "not-found" where it is unknown, expired or withdrawn; "too-many-guesses" where an address has
  * asked for many such links
  */
 export async function linkOf(token: string, context: Readonly<RouterContextProvider>): Promise<OpenedLink> {
+  const link = await openLink(token);
+  if (link) return link;
   const { address } = context.get(pageContext);
   const now = Date.now();
   if (guesses.isOver(address, now)) throw refuse("too-many-guesses");
-  const link = await openLink(token);
-  if (link) return link;
   guesses.count(address, now);
   throw refuse("not-found");
 }
@@ -49,7 +49,7 @@ export const placeOn = (picture: PhotoEntry | null, address: string): CustomerVi
   picture && { address, width: picture.width, height: picture.height, lines: linesOn(picture) };
 
 type Sent = Pick<CustomerView, "problems" | "typed">;
-export const NOTHING_SENT: Sent = { problems: {}, typed: {} };
+const NOTHING_SENT: Sent = { problems: {}, typed: {} };
 
 const askedView = (link: OpenedLink, sent: Sent) => ({
   firmName: link.firmName,

@@ -29,7 +29,6 @@ export async function loader({ context }: Route.LoaderArgs) {
     blocks,
     pages,
     conventions: codebookOf(rules).conventions,
-    authorityWord: codebookOf(rules).words.authority,
     mayChange: hasRight(person.role, "issue"),
     firm: person.firmName,
   };
@@ -82,14 +81,14 @@ export const action = ({ request, context }: Route.ActionArgs) =>
   });
 
 export default function FirmPage({ loaderData, actionData }: Route.ComponentProps) {
-  const { blocks, pages, mayChange, firm, authorityWord, conventions } = loaderData;
+  const { blocks, pages, mayChange, firm, conventions } = loaderData;
   const sent = (actionData as Sent | undefined) ?? null;
   const sentTo = (part: string) => (sent?.part === part ? sent : null);
   return (
     <div className={frame.page}>
       <PageHead title={`Texts and authorities of ${firm}`} />
       <main>
-        <section>
+        <section className={styles.part}>
           <h2>Texts</h2>
           <p className={styles.lead}>
             Blocks of text for the options of a quote. A text whose title is one of these goes in the place of Heron's
@@ -115,10 +114,10 @@ export default function FirmPage({ loaderData, actionData }: Route.ComponentProp
             </Fold>
           )}
         </section>
-        <section>
+        <section className={styles.part}>
           <h2>Authorities</h2>
           <p className={styles.lead}>
-            What the firm knows of each {authorityWord}: forms, days, fees, wishes. It is offered on the next job there.
+            What the firm knows of each authority: forms, days, fees, wishes. It is offered on the next job there.
           </p>
           {pages.map((page) => (
             <Fold

@@ -8,6 +8,7 @@ const KEYS: readonly [keys: string, what: string][] = [
   ["/", "Find anything in this job, or another job"],
   ["a", "Add a load (on Demand)"],
   ["r", "Show what is ruled out (on Ways)"],
+  ["n, i, s", "The next paper, issue it, send it (on Papers)"],
   ["[ and ]", "The section before, the section after"],
   ["Alt S", "Where the value of this field came from (on Survey)"],
   ["Ctrl Z", "Undo"],

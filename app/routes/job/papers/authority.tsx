@@ -7,7 +7,6 @@ import type { Authority } from "#core/firm/authority.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { showDays } from "#core/units.ts";
 import { ANSWERS } from "#core/wire.ts";
-import { capital } from "#core/words.ts";
 import { Field, Fields } from "#ui/field/field.tsx";
 import { deferred, useJobStore } from "#ui/job-store/use-job.tsx";
 import { askFor } from "#ui/live/connection.ts";
@@ -17,7 +16,7 @@ const PATIENCE_MS = 10_000;
 
 export const AuthorityNotes = deferred(function Notes({ document }) {
   const store = useJobStore();
-  const { words, conventions } = codebookOf(document.rules);
+  const { conventions } = codebookOf(document.rules);
   const [known, setKnown] = useState<readonly Authority[]>([]);
   useEffect(() => {
     void askFor(ANSWERS.authorities, "/firm/authorities", PATIENCE_MS).then((answer) => answer && setKnown(answer));
@@ -29,7 +28,7 @@ export const AuthorityNotes = deferred(function Notes({ document }) {
   const put = (name: string | undefined) => store.edit(setValue(store.getState().document, "/enquiry/authority", name));
   return (
     <>
-      <h3 className={styles.part}>{capital(words.authority)}</h3>
+      <h3 className={styles.part}>Authority</h3>
       <Fields>
         <Field label="Which one" hint={!chosen && likely ? "as the address has it; choose it to keep it" : undefined}>
           {(controlProps) => (

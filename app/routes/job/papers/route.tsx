@@ -5,9 +5,10 @@ import { useJob } from "#ui/job-store/use-job.tsx";
 import { StepTrouble, stepMeta } from "../step.tsx";
 import { useRight } from "../use-right.ts";
 import type { Route } from "./+types/route";
+import { PapersDesk } from "./desk.tsx";
 import { OutsideSection } from "./outside/outside.tsx";
+import { useOutside } from "./outside/use-outside.ts";
 import styles from "./papers.module.css";
-import { PapersTable } from "./papers-table.tsx";
 import { QuoteSection } from "./quote/quote.tsx";
 import { StandingSection } from "./standing.tsx";
 import { useJobPapers } from "./use-job-papers.ts";
@@ -37,6 +38,7 @@ export default function PapersPage({ params: { jobId } }: Route.ComponentProps) 
 function Desk({ jobId }: { jobId: string }) {
   const { assessment } = useJob();
   const state = useJobPapers();
+  const outside = useOutside();
   const others = assessment.calculations.filter((c) => c.applies && c.method !== assessment.governing);
   return (
     <>
@@ -45,7 +47,7 @@ function Desk({ jobId }: { jobId: string }) {
           All of them follow {assessment.decided ? "the way that was decided" : "the recommended way"}. A paper that is
           opened is a draft. An issued version never changes.
         </p>
-        <PapersTable state={state} />
+        <PapersDesk state={state} outside={outside} />
         {others.length > 0 && (
           <p className={styles.methods}>
             The worksheet by another calculation, to compare:
@@ -62,7 +64,7 @@ function Desk({ jobId }: { jobId: string }) {
           </p>
         )}
       </Section>
-      <OutsideSection papers={state.papers} />
+      <OutsideSection papers={state.papers} outside={outside} />
     </>
   );
 }

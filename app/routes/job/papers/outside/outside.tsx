@@ -3,10 +3,9 @@ import { Section } from "#ui/frame/sheet.tsx";
 import type { JobPapersState } from "../use-job-papers.ts";
 import { LinksPart } from "./links.tsx";
 import { PostPart } from "./post.tsx";
-import { useOutside } from "./use-outside.ts";
+import type { Outside } from "./use-outside.ts";
 
-export function OutsideSection({ papers }: { papers: JobPapersState["papers"] }) {
-  const outside = useOutside();
+export function OutsideSection({ papers, outside }: { papers: JobPapersState["papers"]; outside: Outside }) {
   return (
     <Section id="outside" title="Customer and post">
       <LinksPart outside={outside} />

@@ -2,7 +2,7 @@
 import { Button, Input, Select } from "antd";
 import { useState } from "react";
 import { type IssuedPaper, issuedState } from "#core/firm/issued-paper.ts";
-import type { MailState, SentMail } from "#core/firm/mail.ts";
+import type { SentMail } from "#core/firm/mail.ts";
 import { LONGEST_LINE } from "#core/limits.ts";
 import { PAPER_LIST } from "#core/papers/list.ts";
 import { codebookOf } from "#core/rules/index.ts";
@@ -10,15 +10,9 @@ import { Field, Fields } from "#ui/field/field.tsx";
 import { LocalTime } from "#ui/frame/local-time.tsx";
 import { useJob } from "#ui/job-store/use-job.tsx";
 import { DataTable } from "#ui/table/data-table.tsx";
+import { MAIL_STATE_WORDS } from "./mail-words.ts";
 import styles from "./outside.module.css";
 import type { Outside } from "./use-outside.ts";
-
-const STATE_WORDS: Readonly<Record<MailState, string>> = {
-  queued: "waits to be sent",
-  sent: "sent",
-  refused: "refused",
-  failed: "given up",
-};
 
 export function PostPart({ outside, issued }: { outside: Outside; issued: readonly IssuedPaper[] }) {
   const { post, ask } = outside;
@@ -87,7 +81,7 @@ export function PostPart({ outside, issued }: { outside: Outside; issued: readon
 function MailStateCell({ state, said, sentAt, nextTryAt, tries }: SentMail) {
   return (
     <>
-      {STATE_WORDS[state]}
+      {MAIL_STATE_WORDS[state]}
       {sentAt && (
         <>
           {" "}

@@ -1,6 +1,6 @@
 /** A quote by link: composed, issued, mailed, read on a phone, asked about, accepted with a signature, seen in the job. */
 import type { Page } from "@playwright/test";
-import { caseOf, expect, type Heron, openCopy, saved, signInAs, test } from "./heron.ts";
+import { caseOf, expect, type Heron, openCopy, openStep, saved, signInAs, test } from "./heron.ts";
 import { phonePhoto } from "./pictures.ts";
 
 /** Composes a quote of two options on the Papers step, and issues it. */
@@ -238,7 +238,7 @@ test("a customer sends pictures over a line that drops, draws on one, and answer
     expect.arrayContaining([expect.objectContaining({ item: "route", customer: "Dora Fenn", toConfirm: true })]),
   );
   expect(list.photos.find(({ item }: { item: string }) => item === "route").marks[0].kind).toBe("route");
-  await page.goto(`${heron.url}/jobs/${id}/survey`);
+  await openStep(page, heron, id, "survey");
   await page
     .getByRole("button", { name: /from the customer, to be confirmed/ })
     .first()

@@ -28,7 +28,15 @@ const TRIES: Record<Right, (ask: Ask) => Promise<number>> = {
         file: { name: "a.case.json", mimeType: "application/json", buffer: Buffer.from(JSON.stringify(usCase())) },
       },
     }),
-  issue: (ask) => ask.get(`/jobs/${ask.job}/papers/load-worksheet.pdf`),
+  issue: async (ask) => {
+    const of = (path: string) => `/jobs/${ask.job}/${path}`;
+    const statuses = [await ask.get(of("papers/load-worksheet.pdf"))];
+    for (const path of ["issued", "links", "post", "offer"]) statuses.push(await ask.get(of(path)));
+    const form = { what: "make", kind: "pictures", name: "x", email: "" };
+    statuses.push(await ask.post(of("links"), { form }));
+    expect(new Set(statuses).size).toBe(1);
+    return statuses[0] as number;
+  },
   export: async (ask) => {
     const statuses = new Set<number>();
     for (const file of ["case.json", "assessment.json", "ledger.csv", "ledger.xlsx", "materials.csv", "materials.xlsx"])

@@ -19,6 +19,14 @@ const GET_ROUTES = [
   "/papers/load-worksheet.pdf",
   "/papers/panel-directory.pdf",
   "/papers/consent.pdf",
+  "/issued",
+  "/issued/consent/1",
+  "/pack.pdf",
+  "/pack.zip",
+  "/links",
+  "/post",
+  "/offer",
+  "/revisions/0",
   "/photos",
   "/photos/0123456789",
   "/interval-data",
@@ -46,6 +54,22 @@ test.describe("another firm's job", () => {
     expect((await page.request.post(photos, { headers, multipart })).status()).toBe(404);
     expect((await page.request.patch(`${photos}/0123456789`, { headers, data: { caption: "x" } })).status()).toBe(404);
     expect((await page.request.delete(`${photos}/0123456789`, { headers })).status()).toBe(404);
+    const of = (path: string) => `${heron.url}/jobs/${OTHER_FIRMS_JOB}/${path}`;
+    const forms = [
+      ["issued", { what: "issue", id: "0123456789", paper: "consent", revision: "0", reason: "x" }],
+      ["issued", { what: "withdraw", id: "0123456789", why: "x" }],
+      ["links", { what: "make", kind: "pictures", name: "x" }],
+      ["links", { what: "withdraw", id: "0123456789" }],
+      ["links", { what: "reply", link: "0123456789", id: "0123456789", text: "x" }],
+      ["post", { what: "send", id: "0123456789", issued: "0123456789", email: "x@y.example" }],
+      ["post", { what: "again", id: "0123456789" }],
+      ["post", { what: "remove", id: "0123456789" }],
+    ] as const;
+    for (const [path, form] of forms)
+      expect({ form, status: (await page.request.post(of(path), { headers, form })).status() }).toEqual({
+        form,
+        status: 404,
+      });
     const data = `${heron.url}/jobs/${OTHER_FIRMS_JOB}/interval-data`;
     const values = { name: "values", mimeType: "application/octet-stream", buffer: Buffer.from("x") };
     expect((await page.request.post(data, { headers, multipart: { about: "{}", values } })).status()).toBe(404);

@@ -335,9 +335,9 @@ export const photo = mysqlTable(
     picture: bytes("picture").notNull(),
     thumbnail: bytes("thumbnail").notNull(),
     takenAt: moment("taken_at").notNull(),
-    /** Who took it, where that was a customer; the person then is who asked for it. */
+    /** Name of the customer who took it; empty for a photo of the firm. `personId` is then the person who asked for it. */
     customer: varchar("customer", { length: 300 }).notNull().default(""),
-    /** Nobody of the firm has confirmed yet that it shows what it should. */
+    /** True until a person of the firm has confirmed what it shows. */
     toConfirm: boolean("to_confirm").notNull().default(false),
     personId: id("person_id")
       .notNull()
@@ -412,7 +412,7 @@ export const issuedPaper = mysqlTable(
     withdrawnAt: moment("withdrawn_at"),
     withdrawnById: id("withdrawn_by_id").references(() => person.id),
     withdrawnWhy: varchar("withdrawn_why", { length: 1000 }).notNull().default(""),
-    /** What the customer's page shows of it; null for a paper that is not shown there. */
+    /** Data for the customer's page; null for papers without such a page. */
     shown: json<ShownPaper>("shown"),
   },
   (t) => [uniqueIndex("issued_paper_number").on(t.jobId, t.paper, t.number)],
@@ -440,7 +440,7 @@ export const customerLink = mysqlTable(
     withdrawnAt: moment("withdrawn_at"),
     /** When the page was first opened. */
     openedAt: moment("opened_at"),
-    /** Of a page that asks for pictures: what has become of each. */
+    /** State of each requested picture; null for other pages. */
     told: json<readonly ToldPicture[]>("told"),
     answer: json<LinkAnswer>("answer"),
     answeredAt: moment("answered_at"),
@@ -459,7 +459,7 @@ export const customerMessage = mysqlTable(
     linkId: id("link_id")
       .notNull()
       .references(() => customerLink.id, { onDelete: "cascade" }),
-    /** Who answers for the firm; null for a question of the customer. */
+    /** The person of the firm who wrote it; null for a message of the customer. */
     personId: id("person_id").references(() => person.id),
     text: varchar("text", { length: 2000 }).notNull(),
     at: moment("at").notNull().default(now),
@@ -488,7 +488,7 @@ export const firmText = mysqlTable(
   (t) => [primaryKey({ columns: [t.firmId, t.id, t.version] })],
 );
 
-/** What the firm knows of an authority. */
+/** A firm's notes on an authority. */
 export const authority = mysqlTable(
   "authority",
   {
@@ -497,7 +497,7 @@ export const authority = mysqlTable(
       .notNull()
       .references(() => firm.id, { onDelete: "cascade" }),
     page: json<AuthorityPage>("page").notNull(),
-    /** When somebody last made sure that it holds, and who. */
+    /** Time of the last confirmation, and the person who confirmed it. */
     confirmedAt: moment("confirmed_at").notNull(),
     confirmedById: id("confirmed_by_id")
       .notNull()
@@ -526,7 +526,7 @@ export const mail = mysqlTable(
     nextTryAt: moment("next_try_at").notNull(),
     /** A process sends it until then; afterwards another one may. */
     leasedUntil: moment("leased_until"),
-    /** What the mail server said last. */
+    /** Last response of the mail server. */
     said: varchar("said", { length: 500 }).notNull().default(""),
     personId: id("person_id")
       .notNull()

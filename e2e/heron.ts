@@ -40,6 +40,7 @@ export class Heron {
     readonly metricsUrl: string,
     /** The stand-in of a mail server, with the mail that it took. */
     readonly post: ReturnType<typeof mailServer>,
+    readonly postPort: number,
   ) {}
 
   static async start(): Promise<Heron> {
@@ -76,6 +77,7 @@ export class Heron {
       recorder,
       `http://127.0.0.1:${metricsPort}/metrics`,
       post,
+      postPort,
     );
   }
 

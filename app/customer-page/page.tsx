@@ -8,7 +8,7 @@ import { commonScaleA } from "#core/waterline.ts";
 import { type AskedView, Labelled, Messages } from "./parts.tsx";
 import { CustomerWaterline } from "./waterline.tsx";
 
-/** What a page shows. */
+/** Data of a page with a quote or a consent. */
 export interface CustomerView extends AskedView {
   /** Path that the files of the page begin with; null where it is only looked at. */
   base: string | null;
@@ -58,7 +58,7 @@ export function CustomerPage({ view }: { view: CustomerView }) {
   );
 }
 
-/** What was answered, or why nothing can be. */
+/** Shows the answer that was given, or why no answer is possible. */
 function Outcome({ view: { answer, notAcceptable, conventions, firmName, problems } }: { view: CustomerView }) {
   if (answer) {
     const day = showDay(answer.on, conventions);

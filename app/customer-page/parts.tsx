@@ -26,7 +26,7 @@ export function Labelled({ label, problem, children }: LabelledProps) {
   );
 }
 
-/** What is asked and answered on a page. */
+/** Data of the questions on a page. */
 export interface AskedView {
   firmName: string;
   name: string;

@@ -10,7 +10,7 @@ export interface PicturesView extends AskedView {
   base: string;
   asked: readonly AskedPicture[];
   told: readonly ToldPicture[];
-  /** When homes were built, as the country tells them apart. */
+  /** Periods in which homes were built, to choose from. */
   built: readonly { id: string; name: string }[];
   words: Pick<RegionWords, "board">;
   distanceUnit: "mi" | "km";

@@ -19,7 +19,7 @@ interface Page {
   nonce: string;
 }
 
-/** A page for somebody outside the firm. */
+/** Renders a page for a person outside the firm. */
 const customerPage = ({ language, body, script, nonce }: Page): string =>
   [
     `<!doctype html><html lang="${language}"><head><meta charset="utf-8">`,

@@ -1,4 +1,4 @@
-/** The waterline of a home after the work, for somebody who has never seen a panel. */
+/** The waterline of a home after the work, with labels for people without knowledge of the trade. */
 
 import { showA } from "#core/units.ts";
 import { describeWaterline, type Waterline } from "#core/waterline.ts";
@@ -8,7 +8,7 @@ import { waterlineShape } from "#ui/waterline/shape.ts";
 const COLORS = PALETTES.light;
 const SIZE = { width: 250, height: 170, left: 40, right: 104, labelStep: 26 };
 
-/** What the labels mean in plain words. */
+/** Plain words for the labels. */
 const PLAIN = {
   supply: "your supply",
   demand: "your home",

@@ -7,7 +7,7 @@ import type { PaperId } from "#core/papers/list.ts";
 import type { ShownPaper } from "#core/quote/shown-paper.ts";
 import type { PhotoMark } from "#core/survey/photo-marks.ts";
 
-/** What a paper is drawn from. */
+/** Input of all papers. */
 export interface PaperSource {
   document: CaseDocument;
   /** A calculation other than the governing one, where asked for and applicable. */
@@ -26,7 +26,7 @@ export interface PaperSource {
   origin?: PaperOrigin;
   /** Pictures of the job that the paper shows; absent on the command line. */
   pictures?: PaperPictures;
-  /** What the firm knows beside the case, for the record of a job; absent on the command line. */
+  /** Edits and issued versions for the record of a job; absent on the command line. */
   history?: JobHistory;
 }
 
@@ -70,7 +70,7 @@ interface DrawnPaper {
   default(input: PaperInput): ReactElement;
   /** Missing values of this paper; it is always complete where this is absent. */
   lacksOf?(source: PaperSource): string[];
-  /** What a customer's page shows of it; nothing where this is absent. */
+  /** Data of the paper for the customer's page; absent for papers without such a page. */
   shownOf?(source: PaperSource): ShownPaper;
 }
 

@@ -1,4 +1,4 @@
-/** What papers lack of a case, where several of them lack the same. */
+/** Missing values that several papers have in common. */
 import { takenWay } from "#core/decide/decision.ts";
 import type { PaperSource } from "./index.ts";
 

@@ -17,11 +17,11 @@ export interface MadePaper {
   lacks: string[];
   /** The way that it speaks of. */
   way: string | null;
-  /** What a customer's page shows of it; null for a paper that is not shown there. */
+  /** Data of the paper for the customer's page; null for papers without such a page. */
   shown: ShownPaper | null;
 }
 
-/** What a paper is drawn from. */
+/** Assesses the case and makes all text printable. */
 function sourceOf({ book, pictures, ...typed }: Omit<PaperOrder, "id">): PaperSource {
   // The bytes of pictures are no text.
   const composed = withComposedText({ ...typed, captions: pictures?.shown.map(({ caption }) => caption) ?? [] });
@@ -52,7 +52,7 @@ export async function makePaper({ id, ...order }: PaperOrder): Promise<MadePaper
   return { pdf, lacks, way: source.assessment.taken, shown: shownOf?.(source) ?? null };
 }
 
-/** What each paper of a case lacks; none is drawn. */
+/** Missing values of each paper, without drawing any. */
 export async function lacksOfPapers(order: Omit<PaperOrder, "id"> & { ids: readonly PaperId[] }) {
   const { ids, ...typed } = order;
   await readyFonts();

@@ -47,7 +47,7 @@ export function PictureOnPaper({ picture, width = WIDE }: { picture: PaperPictur
   );
 }
 
-/** All pictures of a paper, two in a row; nothing where there are none. */
+/** All pictures of a paper, two in a row; renders nothing without pictures. */
 export function PicturesOnPaper({ input: { pictures } }: { input: PaperInput }) {
   if (!pictures || pictures.shown.length + pictures.leftOut === 0) return null;
   const pairs = pictures.shown.flatMap((_, i, all) => (i % 2 === 0 ? [all.slice(i, i + 2)] : []));

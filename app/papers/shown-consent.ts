@@ -1,4 +1,4 @@
-/** What the page of an owner or an association shows of its paper. */
+/** Data of a consent or an approval for the page of the owner or the association. */
 import { takenWay } from "#core/decide/decision.ts";
 import { leftToCustomer } from "#core/judge/making-good.ts";
 import type { ShownConsent } from "#core/quote/shown-paper.ts";

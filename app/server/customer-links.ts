@@ -181,9 +181,9 @@ export interface OpenedLink {
   answer: LinkAnswer | null;
   answeredAt: Date | null;
   messages: { id: string; isFirm: boolean; text: string; at: Date }[];
-  /** Of a page that asks for pictures. */
+  /** State of each requested picture; empty for other pages. */
   told: readonly ToldPicture[];
-  /** Who made the link. */
+  /** Id of the person who made the link. */
   personId: string;
 }
 
@@ -424,7 +424,7 @@ export async function tellNoPicture(link: OpenedLink, told: ToldPicture): Promis
   return true;
 }
 
-/** Writes the answers of a customer into the job, as told; what somebody has read stays. */
+/** Writes a customer's answers into the job with the source "told"; values that were read are not changed. */
 export async function tellAnswers(link: OpenedLink, answers: ToldAnswers): Promise<boolean> {
   if (link.kind !== "pictures") return false;
   const about = `answers ${link.id} ${JSON.stringify(answers)}`;

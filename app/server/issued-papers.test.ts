@@ -1,13 +1,16 @@
 import { randomUUID } from "node:crypto";
 import { PDFDocument } from "@cantoo/pdf-lib";
 import { unzipSync } from "fflate";
+import sharp from "sharp";
 import { beforeEach, describe, expect, it } from "vitest";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { knownUkHome, knownUsHome } from "#core/testing/cases.ts";
 import { twoFirms } from "#tests/firms.ts";
 import { jobsOf } from "./firm-jobs.ts";
 import { type IssueOrder, issuedOf, sha256 } from "./issued-papers.ts";
+import { photosOf } from "./job-photos.ts";
 import { packsOf } from "./packs.ts";
+import { type KeptPicture, keepPicture } from "./pictures.ts";
 import type { SignedIn } from "./sessions.ts";
 
 const { ours, theirs, mara } = twoFirms();
@@ -142,6 +145,22 @@ describe("a pack of a job", () => {
     const contents = Buffer.from(entries["contents.txt"] as Uint8Array).toString();
     expect(contents).toContain("papers/consent-2.pdf: issued");
     expect(contents).toContain("pictures: 0");
+  });
+
+  it("has a hundred pictures at most, and says how many it left out", async () => {
+    const jpeg = await sharp({ create: { width: 20, height: 20, channels: 3, background: "#888" } })
+      .jpeg()
+      .toBuffer();
+    const kept = (await keepPicture(jpeg)) as KeptPicture;
+    const photos = photosOf(ours.id);
+    for (let i = 0; i < 103; i++) {
+      const photo = { ...kept, id: randomUUID(), item: "meter", about: null, caption: "", takenAt: new Date(i) };
+      await photos.add(job, mara.id, photo);
+    }
+    const entries = unzipSync((await packs.zip(job)).file);
+    expect(Object.keys(entries).filter((name) => name.startsWith("pictures/"))).toHaveLength(100);
+    const contents = Buffer.from(entries["contents.txt"] as Uint8Array).toString();
+    expect(contents).toContain("Left out because the pack would be too large: 3 pictures.");
   });
 
   it("is one PDF with all pages; there is none before a paper is issued", async () => {

@@ -145,7 +145,7 @@ export function issuedOf(firmId: string) {
     });
   }
 
-  /** Moves the job on, where the issue of a paper does; somebody else's edit in between stays as it is. */
+  /** Moves the job to the stage that issuing a paper implies; skipped if another edit came in between. */
   async function moveStage({ id, revision, document }: OpenJob, by: SignedIn, issued: string, now: Date) {
     const to = PAPER_LIST.find((paper) => paper.id === issued)?.movesTo;
     if (!to || (placeOfStage(stageOf(document)) ?? Number.POSITIVE_INFINITY) >= (placeOfStage(to) ?? 0)) return;
@@ -154,7 +154,7 @@ export function issuedOf(firmId: string) {
   }
 
   return {
-    /** What the papers of a job lack now, and their issued versions; null where the firm has no such job. */
+    /** Missing values of each paper now, and all issued versions; null if the firm has no such job. */
     async papers(jobId: string, { firmName, name }: SignedIn, now = new Date()): Promise<JobPapers | null> {
       const found = await jobs.find(jobId);
       if (!found) return null;

@@ -13,7 +13,7 @@ export interface NewPhoto extends KeptPicture {
   about: ThingId | null;
   caption: string;
   takenAt: Date;
-  /** Who took it, where that was a customer: the firm has to confirm what it shows. */
+  /** Name of the customer who took it; the firm then has to confirm the photo. */
   customer?: string;
   marks?: PhotoMark[];
 }

@@ -1,4 +1,4 @@
-/** What a worker thread draws a paper from: the job, its pictures, and the history of it where the paper has that. */
+/** Collects the input of a paper for the worker thread: the job, its pictures, and its history if the paper has one. */
 import { changesInWords } from "#core/changes/changes.ts";
 import { isoDay } from "#core/dates.ts";
 import { keptBookFor } from "#core/estimate/quoted-book.ts";
@@ -17,7 +17,7 @@ type PaperOrder = Parameters<JobTasks["paper"]>[0];
 const revisionLink = (origin: string, jobId: string, revision: number): string =>
   `${origin}/jobs/${jobId}/revisions/${revision}`;
 
-/** The pictures that a paper shows; those of a customer that nobody has confirmed are not among them. */
+/** The pictures of a paper, without unconfirmed pictures of customers. */
 async function picturesFor(firmId: string, jobId: string, id: PaperId): Promise<PaperOrder["pictures"]> {
   const wanted = PAPER_LIST.find((paper) => paper.id === id)?.pictures;
   if (!wanted) return undefined;
@@ -51,7 +51,7 @@ interface Wanted {
   method?: PaperOrder["method"];
   /** Number of the version that is issued; null for a draft. */
   version: number | null;
-  /** Of the addresses that papers print. */
+  /** Origin of the addresses that papers print. */
   origin: string;
   /** The issued versions of the job in sentences, for its record. */
   issued?: readonly string[];

@@ -92,7 +92,7 @@ export function postOf(firmId: string) {
       });
     },
 
-    /** Tries a mail again at once that was refused or given up; false where there is none. */
+    /** Puts a refused or failed mail back into the queue for an immediate try; false if there is no such mail. */
     async again(mailId: string, now = new Date()): Promise<boolean> {
       const [{ affectedRows }] = await database
         .update(mail)
@@ -101,7 +101,7 @@ export function postOf(firmId: string) {
       return affectedRows > 0;
     },
 
-    /** Takes a mail out that has not been sent; false where there is none. */
+    /** Removes a mail that has not been sent; false if there is no such mail. */
     async remove(mailId: string): Promise<boolean> {
       const [{ affectedRows }] = await database
         .delete(mail)
@@ -172,8 +172,8 @@ async function messageOf({ id, firmId, personId, toName, toAddress, subject, tex
 }
 
 /**
- * What a mail server's error means: 5xx, and an address that no server can be asked about, is refused for good;
- * everything else is tried again.
+ * Whether an error of a mail server is final: a 5xx response, or an address that cannot be used at all. All other errors
+ * are retried.
  */
 const isRefusedForGood = (error: unknown): boolean => {
   const { responseCode, code } = error as { responseCode?: number; code?: string };

@@ -148,9 +148,9 @@ export const forPages = pool<PageTasks>("pages.ts", {
   deadlineMs: 20_000,
   heapMB: 256,
 });
-/** Papers and exports; the largest paper takes a few seconds. */
+/** Papers and exports, on all processors behind the pages; the largest paper takes a few seconds. */
 export const forJobs = pool<JobTasks>("jobs.tsx", {
-  most: Math.max(1, os.availableParallelism() - 1),
+  most: os.availableParallelism(),
   mostWaiting: 100,
   mostWaitingOfOne: 20,
   deadlineMs: 30_000,

@@ -1,4 +1,4 @@
-/** What a firm knows of an authority: its own notes, of which Heron ships none but made-up ones. */
+/** A firm's own notes on an authority. Heron ships notes only on the made-up towns of the demo. */
 import { number, object, string } from "yup";
 
 export const authorityPage = object({

@@ -11,7 +11,7 @@ export const PAPER_OF_LINK = {
   association: "association-approval",
 } as const satisfies Partial<Record<LinkKind, string>>;
 
-/** What somebody answered on a page. */
+/** The answer that was given on a page. */
 export type LinkAnswer =
   | { kind: "accepted"; option: string; name: string; on: string; signature: string }
   | { kind: "declined"; why: string; name: string; on: string }
@@ -41,14 +41,14 @@ export interface CustomerLink {
   openedAt: string | null;
   answeredAt: string | null;
   answer: LinkAnswer | null;
-  /** Of a page that asks for pictures: what has become of each, by its id. */
+  /** State of each requested picture by its id; empty for other pages. */
   told: readonly { id: string; said: string }[];
   messages: readonly CustomerMessage[];
 }
 
 export interface CustomerMessage {
   id: string;
-  /** Who answers for the firm; null for a question of the customer. */
+  /** Name of the person of the firm; null for a message of the customer. */
   by: string | null;
   text: string;
   /** ISO moment. */

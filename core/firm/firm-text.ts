@@ -4,7 +4,7 @@ export interface FirmText {
   version: number;
   title: string;
   text: string;
-  /** Who wrote this version, and when as an ISO moment. */
+  /** Author of this version, and its time as an ISO moment. */
   by: string;
   at: string;
 }

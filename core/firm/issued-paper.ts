@@ -15,7 +15,7 @@ export interface IssuedPaper {
   /** SHA-256 of the file, hex. */
   digest: string;
   bytes: number;
-  /** What it lacked when it was issued, and the reason why it was issued all the same. */
+  /** Values that were missing when it was issued, and the reason for issuing it nevertheless. */
   lacks: readonly string[];
   reason: string;
   withdrawn: { by: string; at: string; why: string } | null;

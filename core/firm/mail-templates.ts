@@ -1,4 +1,4 @@
-/** What a mail of the firm says, before anybody changes it. A firm can keep its own words as blocks of text. */
+/** Default texts of mails. A firm can replace them by blocks of text of its own. */
 import type { LinkKind } from "./customer-link.ts";
 
 /** Kinds of mail: the pages for customers, and papers that are sent to an office. */

@@ -18,7 +18,7 @@ export interface SentMail {
   subject: string;
   state: MailState;
   tries: number;
-  /** What the mail server said last. */
+  /** Last response of the mail server. */
   said: string;
   /** Ids of the issued papers that go with it. */
   attached: readonly string[];

@@ -6,7 +6,13 @@ import { DEMO_BOOKS } from "#core/estimate/demo-books/index.ts";
 import type { LinkAnswer, LinkKind } from "#core/firm/customer-link.ts";
 import { knownUsHome } from "#core/testing/cases.ts";
 import { answerPatch, firmWaitPatch } from "./answered.ts";
-import { addOptionPatch, earlierOptionPatch, suggestPatch, withoutOptionPatch } from "./edits.ts";
+import {
+  addOptionPatch,
+  earlierOptionPatch,
+  suggestPatch,
+  withoutAcceptancePatch,
+  withoutOptionPatch,
+} from "./edits.ts";
 
 const ON = "2026-12-05";
 const home: CaseDocument = {
@@ -45,6 +51,15 @@ describe("an accepted option", () => {
     const options = [{ id: "a", way: "dedicated-circuit" as const, panel: "garage" }];
     const after = answered({ kind: "accepted", option: "a", ...said }, "quote", { ...home, quote: { options } });
     expect(after.charger?.panel).toBe("garage");
+  });
+  it("can be taken back: the job waits for the customer again, unless the work has gone on", () => {
+    const accepted = answered({ kind: "accepted", option: "a", ...said });
+    const back = applyPatch(accepted, withoutAcceptancePatch(accepted, "Mara", ON));
+    expect(back.quote?.accepted).toBeUndefined();
+    expect(back.progress?.stage).toBe("quoted");
+    expect(back.progress?.moves?.at(-1)).toMatchObject({ why: "the acceptance was taken back", by: "Mara" });
+    const later: CaseDocument = { ...accepted, progress: { stage: "installing" } };
+    expect(applyPatch(later, withoutAcceptancePatch(later, "Mara", ON)).progress?.stage).toBe("installing");
   });
   it("leaves a decision for the same way, and a job that is further on, as they are", () => {
     const decided = answered({ kind: "accepted", option: "a", ...said });

@@ -1,4 +1,4 @@
-/** What an answer on a customer's page changes in the job. */
+/** Turns an answer from a customer's page into an edit of the job. */
 import { chainedPatch, type Patch } from "#core/case/document/patch.ts";
 import { setValue } from "#core/case/document/set-value.ts";
 import { placeOfStage, stageOf, stagePatch, waitPatch } from "#core/case/document/stage.ts";
@@ -7,7 +7,7 @@ import type { Assessment } from "#core/decide/assessment.ts";
 import { decisionFor } from "#core/decide/decision.ts";
 import type { LinkAnswer, LinkKind } from "#core/firm/customer-link.ts";
 
-/** The firm has something to do: it stands among the waits of the job until somebody has done it. */
+/** Adds a wait for the firm itself, so that the job list shows that the firm has something to do. */
 export const firmWaitPatch = (document: CaseDocument, id: string, what: string, since: string): Patch => {
   const wait: Wait = { id, for: "firm", what: what.slice(0, 300), since, askOn: since };
   return waitPatch(document, wait);

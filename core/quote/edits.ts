@@ -1,6 +1,7 @@
 /** Edits of a quote's options. */
-import type { Patch } from "#core/case/document/patch.ts";
+import { chainedPatch, type Patch } from "#core/case/document/patch.ts";
 import { setValue } from "#core/case/document/set-value.ts";
+import { stageOf, stagePatch } from "#core/case/document/stage.ts";
 import type { CaseDocument, QuoteOption } from "#core/case/document/types.ts";
 
 const optionsOf = ({ quote }: CaseDocument): readonly QuoteOption[] => quote?.options ?? [];
@@ -32,3 +33,11 @@ export function earlierOptionPatch(document: CaseDocument, id: string): Patch {
 /** The edit that suggests an option, or no longer suggests it. */
 export const suggestPatch = (document: CaseDocument, id: string): Patch =>
   setValue(document, "/quote/suggested", document.quote?.suggested === id ? undefined : id);
+
+/** The edit of a customer who has changed his mind: nothing is accepted, and the job waits for him again. */
+export const withoutAcceptancePatch = (document: CaseDocument, by: string, on: string): Patch =>
+  chainedPatch(document, [
+    (at) => setValue(at, "/quote/accepted", undefined),
+    (at) =>
+      stageOf(at) === "accepted" ? stagePatch(at, "quoted", { by, on, why: "the acceptance was taken back" }) : [],
+  ]);

@@ -31,7 +31,7 @@ describe("an option of a quote", () => {
     expect(fixed).toMatchObject({ price: "$1,850", isFixed: true });
   });
 
-  it("tells the deposit as an amount of a fixed price, otherwise as a share", () => {
+  it("gives the deposit as an amount of a fixed price, otherwise as a percentage", () => {
     const home = knownUsHome();
     expect(offered(quoted(home, { depositPercent: 25 })).options[0]?.deposit).toBe("25 % of the agreed price");
     const options = [{ id: "a", way: WAY, fixedPrice: 1000 } as const];

@@ -44,18 +44,18 @@ export interface OfferOption {
   /** "£1,180", or "£1,050 to £1,320, most likely £1,160"; before grants. */
   price: string;
   isFixed: boolean;
-  /** What remains after the grants that are counted on; null without one. */
+  /** Price after the grants that the firm counts on; null without a grant. */
   afterGrants: string | null;
   grants: readonly OfferedGrant[];
   deposit: string | null;
-  /** What it gives: distance an hour, when the car is full, whether it slows down. */
+  /** Benefits: distance for each hour, when the car is full, whether the charger slows down. */
   gives: readonly string[];
-  /** What charging costs in a month and over a distance; empty where the customer's figures are not known. */
+  /** Running costs for a month and for a distance; empty while the customer's figures are unknown. */
   costs: readonly string[];
   /** "about 12 working days until it charges, 5 to 30". */
   wait: string;
   work: readonly string[];
-  /** What is switched off, and for how long. */
+  /** Which part of the home has no power during the work, and for how long. */
   off: string;
   leaves: string;
   /** Why it is not the firm's standard price; empty where it is. */
@@ -113,7 +113,7 @@ function assessments(document: CaseDocument, book: PriceBook, known: Assessment)
   };
 }
 
-/** What a quote lacks, so that it cannot be accepted as it is. */
+/** Lists the missing values without which a quote cannot be accepted. */
 export function offerLacks(document: CaseDocument, book: PriceBook, assessment: Assessment): string[] {
   const options = document.quote?.options ?? [];
   if (options.length === 0) return ["an option"];
@@ -213,7 +213,7 @@ function depositInWords({ fixedPrice }: QuoteOption, percent: number, currency: 
     : `${share}: ${showMoney((fixedPrice * percent) / 100, currency)}`;
 }
 
-/** What a way gives in a usual night, in the units of the cars. */
+/** Benefits of a way in a usual night, in the units of the cars. */
 function givesOf(way: WayJudgement, document: CaseDocument): string[] {
   const { conventions } = codebookOf(document.rules);
   const cars = document.need?.cars ?? [];
@@ -237,7 +237,7 @@ function givesOf(way: WayJudgement, document: CaseDocument): string[] {
 const morningsInWords = (nightsMet: number): string =>
   nightsMet > 0.999 ? "Full every morning" : `Full on ${showPercent(nightsMet)} of all mornings`;
 
-/** What charging costs at the customer's figures, beside the fuel that is bought today. */
+/** Running costs at the customer's own prices, compared with the present cost of fuel. */
 function costsOf(way: WayJudgement, { need, quote }: CaseDocument, currency: PriceBook["currency"]): string[] {
   const price = quote?.pricePerKWh;
   if (price === undefined) return [];
@@ -251,7 +251,7 @@ function costsOf(way: WayJudgement, { need, quote }: CaseDocument, currency: Pri
   if (!car) return lines;
   const unit = car.distancePerDay.unit === "km" ? "km" : "mile";
   const perDistance = price / distancePerKWh(car);
-  // All cars together drive the distance that the fuel was told for.
+  // The fuel cost that the customer gave is for the distance of all cars together.
   const distance = cars.reduce((sum, one) => sum + one.distancePerDay.value, 0) * MONTH_DAYS;
   const now = fuel === undefined || distance === 0 ? "" : `, ${showSmallMoney(fuel / distance, currency)} with fuel`;
   return [...lines, `A ${unit} costs ${showSmallMoney(perDistance, currency)}${now}`];

@@ -1,4 +1,4 @@
-/** What of a piece of work goes beyond the firm's standard installation. */
+/** Explains why a piece of work costs more than the firm's standard installation. */
 import { itemsIn, type PriceBook } from "#core/estimate/book.ts";
 import type { PriceLine } from "#core/estimate/price-lines.ts";
 import { showNumber } from "#core/units.ts";

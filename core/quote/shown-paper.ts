@@ -1,4 +1,4 @@
-/** What a customer's page shows of an issued paper: plain data that never changes with the job. */
+/** Data of an issued paper for the customer's page. It is stored with the paper and does not change with the job. */
 import type { Offer } from "./offer.ts";
 
 /** A consent or an approval in words. */
@@ -8,7 +8,7 @@ export interface ShownConsent {
   way: string;
   means: string;
   work: readonly string[];
-  /** What stays, and what is left for later. */
+  /** Sentences about what stays in the building and what remains to be done later. */
   leaves: readonly string[];
 }
 

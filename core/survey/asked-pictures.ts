@@ -23,13 +23,13 @@ export type AskedPictureId = (typeof ASKED_PICTURE_IDS)[number];
 
 export interface AskedPicture {
   id: AskedPictureId;
-  /** What it proves on the evidence list. */
+  /** The item of the evidence list that the picture proves. */
   item: EvidenceId;
   title: string;
-  /** Where to look, and how to stand. */
+  /** Instructions for finding the place and taking the picture. */
   where: string;
   answers: readonly PictureAnswer[];
-  /** A line is drawn on it with the finger; what it stands for. */
+  /** Meaning of the line that the customer draws on it; absent where no line is asked for. */
   line?: string;
 }
 
@@ -125,7 +125,7 @@ export function askedPictures({ rules }: Pick<CaseDocument, "rules">): AskedPict
   );
 }
 
-/** What has become of an asked picture: it was sent, or answered without one. */
+/** State of a requested picture: sent, or answered without a picture. */
 export interface ToldPicture {
   id: AskedPictureId;
   said: "sent" | PictureAnswer;
@@ -133,6 +133,6 @@ export interface ToldPicture {
   photo?: string;
 }
 
-/** The pictures that nobody has sent or answered yet. */
+/** The requested pictures that have neither been sent nor answered. */
 export const picturesMissing = (asked: readonly AskedPicture[], told: readonly ToldPicture[]): AskedPicture[] =>
   asked.filter(({ id }) => !told.some((one) => one.id === id));

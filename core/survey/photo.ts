@@ -16,9 +16,9 @@ export interface PhotoEntry {
   /** ISO 8601 */
   takenAt: string;
   takenBy: Photographer;
-  /** Who took it, where that was a customer; the photographer then is who asked for it. */
+  /** Name of the customer who took it; the photographer is then the person who asked for it. */
   customer?: string;
-  /** Nobody of the firm has confirmed yet that it shows what it should. */
+  /** True until a person of the firm has confirmed what it shows. */
   toConfirm?: boolean;
 }
 

@@ -1,4 +1,4 @@
-/** What a customer answers before anybody has been there; everything is told, not seen. */
+/** Turns a customer's answers before the survey into an edit. Each value gets the source "told". */
 import { applyPatch, chainedPatch, type Patch } from "#core/case/document/patch.ts";
 import { setValue, valueAt } from "#core/case/document/set-value.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
@@ -25,7 +25,7 @@ export interface ToldAnswers {
   reception?: (typeof RECEPTIONS)[number] | undefined;
 }
 
-/** Puts a value where nothing is known, or where it was told or assumed only: what somebody has read stays. */
+/** Sets a value that is unknown, or whose source is "told" or "assumed". A value that was read is not changed. */
 function told(document: CaseDocument, pointer: string, key: string | null, value: unknown): Patch {
   if (value === undefined) return [];
   const before = valueAt(document, pointer) ?? null;
@@ -69,7 +69,7 @@ export function toldAnswersPatch(document: CaseDocument, answers: ToldAnswers, n
   return chainedPatch(document, edits);
 }
 
-/** A pipe that is not metallic is proved by test later; until then it is what the customer told. */
+/** The edit for a pipe that the customer calls non-metallic; a test proves it later. */
 export const toldPicturePatch = (document: CaseDocument, { id, said }: ToldPicture): Patch =>
   said === "not-metallic" && (id === "gas-bonding" || id === "water-bonding")
     ? told(document, `/supply/bonding/${id === "gas-bonding" ? "gas" : "water"}/state`, null, "not-metallic")

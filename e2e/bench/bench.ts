@@ -21,6 +21,7 @@ import {
 import { jobsFigures } from "./jobs.ts";
 import { fiveWaysCase, nightsFigures } from "./nights.ts";
 import { type PageFigures, pageFigures } from "./pages.ts";
+import { papersFigures } from "./papers.ts";
 import { dragFramesPerSecond, fullPanelCase, openWith200PhotosMs, panelDrawMs, photoReadyMs } from "./survey.ts";
 import { inWorkers, whatIfFramesPerSecond } from "./ways.ts";
 
@@ -145,6 +146,7 @@ async function nights(page: Page) {
 const ALONE = new Map<string, (page: Page) => Promise<unknown>>([
   ["nights", nights],
   ["jobs", (page) => jobsFigures(page, heron)],
+  ["papers", (page) => papersFigures(browser, page, heron)],
   ["answers", (page) => fillJobs().then(() => answers(page))],
 ]);
 
@@ -199,6 +201,7 @@ async function everything(page: Page) {
     ...(await answers(page)),
     commandLineMedianMs: commandLineMs(),
     nights: await nights(page),
+    papers: await papersFigures(browser, page, heron),
     manyJobs: await jobsFigures(page, heron),
   };
 }

@@ -1,5 +1,5 @@
 /**
- * The script of the page that asks for pictures. A picture is made smaller, kept in the browser's database, and sent
+ * The script of the page that asks for pictures. A picture is made smaller, stored in the browser's database, and sent
  * until it has arrived; the page may be closed in between. Each has an id, so that it arrives once.
  */
 import { openDB } from "idb";

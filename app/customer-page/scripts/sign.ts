@@ -1,7 +1,7 @@
-/** The script of the customer's pages: a sheet to sign on. Everything else works without it. */
+/** Signature pad of the customer's pages. Everything else on them works without scripts. */
 import SignaturePad from "signature_pad";
 
-/** Pixels of the picture that is sent, whatever the screen. */
+/** Size of the sent picture in pixels; it does not depend on the screen. */
 const WIDTH = 600;
 const HEIGHT = 200;
 

@@ -1,4 +1,4 @@
-/** The record of a job for the firm: where it stands, what was found and done, and every edit. */
+/** The record of a job for the firm: stage, waits, notices, all sheets, and every edit. */
 import { Text } from "@react-pdf/renderer";
 import { STAGE_NAMES, stageOf } from "#core/case/document/stage.ts";
 import { showDay } from "#core/dates.ts";

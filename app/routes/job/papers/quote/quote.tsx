@@ -3,22 +3,30 @@ import { Button, Select, Tag } from "antd";
 import { useMemo, useState } from "react";
 import type { AssessedCase } from "#core/assessed-case.ts";
 import { MOST } from "#core/case/document/schema.ts";
-import type { QuoteOption } from "#core/case/document/types.ts";
+import type { CaseDocument, QuoteOption } from "#core/case/document/types.ts";
 import { panelTitle } from "#core/case/fields/names.ts";
 import { quoteFields, quoteOptionFields } from "#core/case/fields/quote.ts";
+import { showDay } from "#core/dates.ts";
 import { wayVerdict } from "#core/decide/answer.ts";
 import { showMoney } from "#core/estimate/estimate.ts";
-import { addOptionPatch, earlierOptionPatch, suggestPatch, withoutOptionPatch } from "#core/quote/edits.ts";
+import {
+  addOptionPatch,
+  earlierOptionPatch,
+  suggestPatch,
+  withoutAcceptancePatch,
+  withoutOptionPatch,
+} from "#core/quote/edits.ts";
 import { type OfferOption, offerOf } from "#core/quote/offer.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { wayOf } from "#core/ways/index.ts";
 import { capital } from "#core/words.ts";
 import { useRight } from "#routes/job/use-right.ts";
+import { useVisitor } from "#routes/job/use-visitor.ts";
 import { CaseField } from "#ui/case-field/case-field.tsx";
 import { Fields } from "#ui/field/field.tsx";
 import { Section } from "#ui/frame/sheet.tsx";
 import { freshId } from "#ui/job-store/fresh-id.ts";
-import { deferred, useJobAtRest, useJobStore } from "#ui/job-store/use-job.tsx";
+import { deferred, useJob, useJobAtRest, useJobStore } from "#ui/job-store/use-job.tsx";
 import { FirmTexts } from "./firm-texts.tsx";
 import styles from "./quote.module.css";
 
@@ -74,6 +82,7 @@ export const QuoteSection = deferred(function Quote({ document, assessment }) {
         )
       }
     >
+      {document.quote?.accepted && <Accepted accepted={document.quote.accepted} />}
       {options.length === 0 && (
         <p className="quiet">
           Nothing is offered yet. Pick up to {MOST.quoteOptions} ways; each becomes an option in the customer's words.
@@ -116,6 +125,25 @@ export const QuoteSection = deferred(function Quote({ document, assessment }) {
     </Section>
   );
 });
+
+/** Who accepted which option, and the press that takes it back. */
+function Accepted({ accepted }: { accepted: NonNullable<NonNullable<CaseDocument["quote"]>["accepted"]> }) {
+  const store = useJobStore();
+  const { document } = useJob();
+  const { name, today } = useVisitor();
+  const number = (document.quote?.options ?? []).findIndex(({ id }) => id === accepted.option) + 1;
+  return (
+    <p>
+      <b>
+        {accepted.name} accepted {number > 0 ? `option ${number}` : "an option that was taken away since"}
+      </b>{" "}
+      of version {accepted.version} on {showDay(accepted.on, codebookOf(document.rules).conventions)}.{" "}
+      <Button size="small" onClick={() => store.edit(withoutAcceptancePatch(store.getState().document, name, today))}>
+        It was taken back
+      </Button>
+    </p>
+  );
+}
 
 /** The offer of the case, once nobody types. */
 function useOffered(): readonly OfferOption[] {

@@ -10,6 +10,7 @@ import { PRINT_COLORS } from "#ui/theme/palette.ts";
 import type { PaperInput } from "../index.ts";
 import { lacksWay } from "../lacks.ts";
 import { Lines, Pairs } from "../parts.tsx";
+import { refusalsOf } from "../refusals.ts";
 import { PaperSheet, plainText, SignatureLines, sheetStyles as s } from "../sheet.tsx";
 
 const h = StyleSheet.create({
@@ -56,6 +57,7 @@ export default function Handover(input: PaperInput) {
   const { document, assessment, firm } = input;
   const { words } = codebookOf(document.rules);
   const way = takenWay(assessment);
+  const refused = refusalsOf(input);
   const isProved = reachedOn(document, "done") !== null;
   return (
     <PaperSheet title="Your charger" input={input} fontSize={10.4}>
@@ -112,6 +114,12 @@ export default function Handover(input: PaperInput) {
         <Text style={s.h2}>What not to do</Text>
         <Lines lines={NEVER} />
       </View>
+      {refused.length > 0 && (
+        <View wrap={false}>
+          <Text style={s.h2}>Offered and refused</Text>
+          <Lines lines={refused} />
+        </View>
+      )}
       <View wrap={false}>
         <Text style={s.h2}>Whom to call</Text>
         <Text>

@@ -15,6 +15,7 @@ import { lacksDecisive } from "../lacks.ts";
 import { enteredPairs, Lines, type Pair, Pairs, PaperTable } from "../parts.tsx";
 import { PicturesOnPaper } from "../pictures.tsx";
 import { PlanOnPaper } from "../plan.tsx";
+import { refusalsOf } from "../refusals.ts";
 import { PaperSheet, plainText, sheetStyles as s } from "../sheet.tsx";
 import { PaperWaterline } from "../waterline.tsx";
 
@@ -55,6 +56,7 @@ export default function SiteAssessment(input: PaperInput) {
   const { words } = codebookOf(document.rules);
   const found = answerOf(assessment);
   const governing = governingOf(assessment);
+  const refused = refusalsOf(input);
   const boards = document.panels.map(
     ({ name, mainA, busA }): Pair => [
       name ?? words.mainPanel,
@@ -92,6 +94,12 @@ export default function SiteAssessment(input: PaperInput) {
               `${SEVERITY_WORDS[severity]}: ${capital(text)}. ${capital(todo)}. (${rule})`,
           )}
         />
+      )}
+      {refused.length > 0 && (
+        <View wrap={false}>
+          <Text style={s.h2}>Offered and refused</Text>
+          <Lines lines={refused} />
+        </View>
       )}
       <Text style={s.h2}>The ways</Text>
       <PaperTable

@@ -12,6 +12,7 @@ import { codebookOf } from "#core/rules/index.ts";
 import { Dialog } from "#ui/dialog/dialog.tsx";
 import { Field } from "#ui/field/field.tsx";
 import { LocalTime } from "#ui/frame/local-time.tsx";
+import { useIsLive } from "#ui/frame/use-is-live.ts";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
 import { useKeys } from "#ui/keys/use-keys.ts";
 import styles from "./desk.module.css";
@@ -47,6 +48,7 @@ export function PapersDesk({ state, outside }: { state: JobPapersState; outside:
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const side = useRef<HTMLElement>(null);
+  const isLive = useIsLive();
   const issued = papers?.issued ?? [];
   const rows = papersOf(document, codebook).map(
     ({ id, name }): DeskPaper => ({
@@ -97,26 +99,33 @@ export function PapersDesk({ state, outside }: { state: JobPapersState; outside:
         <ul className={styles.list} aria-label="Papers">
           {rows.map((row) => (
             <li key={row.id} data-chosen={row.id === paper?.id}>
-              <button
-                id={`paper-${row.id}`}
-                type="button"
-                aria-current={row.id === paper?.id}
-                onClick={() => {
-                  setChosen(row.id);
-                  // Below the list on a phone: what was chosen comes into view.
-                  if (matchMedia(PHONE).matches)
-                    requestAnimationFrame(() => side.current?.scrollIntoView({ block: "start" }));
-                }}
-                onKeyDown={(event) => {
-                  const by = event.key === "ArrowDown" ? 1 : event.key === "ArrowUp" ? -1 : null;
-                  if (by === null) return;
-                  event.preventDefault();
-                  goOn(by);
-                }}
-              >
-                <strong>{row.name}</strong>
-                <PaperState row={row} all={issued} />
-              </button>
+              {isLive ? (
+                <button
+                  id={`paper-${row.id}`}
+                  type="button"
+                  aria-current={row.id === paper?.id}
+                  onClick={() => {
+                    setChosen(row.id);
+                    // Below the list on a phone: what was chosen comes into view.
+                    if (matchMedia(PHONE).matches)
+                      requestAnimationFrame(() => side.current?.scrollIntoView({ block: "start" }));
+                  }}
+                  onKeyDown={(event) => {
+                    const by = event.key === "ArrowDown" ? 1 : event.key === "ArrowUp" ? -1 : null;
+                    if (by === null) return;
+                    event.preventDefault();
+                    goOn(by);
+                  }}
+                >
+                  <strong>{row.name}</strong>
+                  <PaperState row={row} all={issued} />
+                </button>
+              ) : (
+                // Without scripts a paper is opened right here.
+                <a href={`/jobs/${jobId}/papers/${row.id}.pdf`}>
+                  <strong>{row.name}</strong>
+                </a>
+              )}
             </li>
           ))}
         </ul>

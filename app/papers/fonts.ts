@@ -2,9 +2,11 @@
  * The shipped fonts, for papers. Heron's own two have Latin letters; a third one has what they lack of Latin, Greek and
  * Cyrillic.
  */
+import { readFileSync } from "node:fs";
 import { createRequire } from "node:module";
 import path from "node:path";
 import { Font } from "@react-pdf/renderer";
+import { unpackedFont } from "./woff.ts";
 
 const fromRoot = createRequire(path.resolve("package.json"));
 
@@ -36,13 +38,16 @@ const fallbacks = FILES.map(({ family }) => family).filter((family) => family.st
 export const TEXT_FONT = ["Text", "Text latin-ext", ...fallbacks];
 export const FIGURE_FONT = ["Figures", "Figures latin-ext", ...fallbacks];
 
+/** A font as the renderer takes it: unpacked, and within its address. */
+function addressOf(name: string, subset: string, weight: number): string {
+  const file = fromRoot.resolve(`@fontsource/${name}/files/${name}-${subset}-${weight}-normal.woff`);
+  return `data:font/ttf;base64,${unpackedFont(readFileSync(file)).toString("base64")}`;
+}
+
 for (const { family, name, subset, weights } of FILES)
   Font.register({
     family,
-    fonts: weights.map((fontWeight) => ({
-      src: fromRoot.resolve(`@fontsource/${name}/files/${name}-${subset}-${fontWeight}-normal.woff`),
-      fontWeight,
-    })),
+    fonts: weights.map((fontWeight) => ({ src: addressOf(name, subset, fontWeight), fontWeight })),
   });
 
 /** A word that is longer than this may be broken anywhere, in pieces of a few letters. */

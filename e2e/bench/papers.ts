@@ -52,9 +52,9 @@ async function papers(page: Page, url: string) {
 
 async function permitPack(page: Page, heron: Heron) {
   const id = await openCopy(page, heron, "tidewrack-saltgrass-lane", "1 Pack Lane", "survey");
-  const photo = await noisyPhoto(2048, 1536);
   for (let i = 0; i < PACKED; i++) {
-    const picture = { name: "a.jpg", mimeType: "image/jpeg", buffer: photo };
+    // Pictures that are alike would be stored once in the PDF.
+    const picture = { name: "a.jpg", mimeType: "image/jpeg", buffer: await noisyPhoto(2048, 1536 - i) };
     const multipart = { id: randomUUID(), item: "meter", takenAt: String(i), caption: `Picture ${i}`, picture };
     await page.request.post(`${heron.url}/jobs/${id}/photos`, { headers: { Origin: heron.url }, multipart });
   }

@@ -38,34 +38,34 @@ const s = {
 
 /** The path from the supply to the car: current and limit of each link, and its faults. */
 function PathTable({ links }: { links: readonly PathLink[] }) {
+  const [first, ...others] = links.map((link) => (
+    <View key={link.link} style={s.row} wrap={false}>
+      <Text style={s.label}>
+        {plainText(
+          [link.name, ...link.faults.map((f) => f.text), ...link.unknowns.map((u) => `not confirmed: ${u.text}`)].join(
+            "; ",
+          ),
+        )}
+      </Text>
+      <Text style={s.va}>{showA(link.carriesA)}</Text>
+      <Text style={s.va}>{link.mayCarryA === null ? "-" : showA(link.mayCarryA)}</Text>
+      <Text style={s.decided}>{plainText(link.decidedBy)}</Text>
+    </View>
+  ));
   return (
     <View>
       {/** The head is never alone at the foot of a page. */}
-      <Text style={s.h2} minPresenceAhead={90}>
-        From the supply to the car, after the work
-      </Text>
-      <View style={[s.row, s.headRow]} wrap={false} minPresenceAhead={60}>
-        <Text style={s.label}>Link</Text>
-        <Text style={s.va}>Carries</Text>
-        <Text style={s.va}>May carry</Text>
-        <Text style={s.decided}>Decided by</Text>
-      </View>
-      {links.map((link) => (
-        <View key={link.link} style={s.row} wrap={false}>
-          <Text style={s.label}>
-            {plainText(
-              [
-                link.name,
-                ...link.faults.map((f) => f.text),
-                ...link.unknowns.map((u) => `not confirmed: ${u.text}`),
-              ].join("; "),
-            )}
-          </Text>
-          <Text style={s.va}>{showA(link.carriesA)}</Text>
-          <Text style={s.va}>{link.mayCarryA === null ? "-" : showA(link.mayCarryA)}</Text>
-          <Text style={s.decided}>{plainText(link.decidedBy)}</Text>
+      <View wrap={false}>
+        <Text style={s.h2}>From the supply to the car, after the work</Text>
+        <View style={[s.row, s.headRow]}>
+          <Text style={s.label}>Link</Text>
+          <Text style={s.va}>Carries</Text>
+          <Text style={s.va}>May carry</Text>
+          <Text style={s.decided}>Decided by</Text>
         </View>
-      ))}
+        {first}
+      </View>
+      {others}
     </View>
   );
 }

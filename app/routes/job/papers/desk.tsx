@@ -218,7 +218,8 @@ function Lacking({ lacks }: { lacks: readonly string[] | null }) {
 
 /** The paper as it will print, where the browser can show a PDF and there is room. */
 function Preview({ paper, jobId, isSaved }: { paper: DeskPaper; jobId: string; isSaved: boolean }) {
-  const [canShow, setCanShow] = useState(false);
+  // Null until the page is live: the place is reserved, so that nothing jumps where a paper is shown.
+  const [canShow, setCanShow] = useState<boolean | null>(null);
   useEffect(() => setCanShow(navigator.pdfViewerEnabled), []);
   const { document } = useJob();
   // A frame that is drawn anew loads the paper again, once the change is saved.
@@ -228,16 +229,15 @@ function Preview({ paper, jobId, isSaved }: { paper: DeskPaper; jobId: string; i
     last.current = document;
     version.current++;
   }
+  if (canShow === false) return null;
   return (
-    <div className={styles.preview} data-empty={!canShow}>
-      {canShow ? (
+    <div className={styles.preview}>
+      {canShow && (
         <iframe
           key={`${paper.id} ${version.current}`}
           title={`${paper.name}, as it will print`}
           src={`/jobs/${jobId}/papers/${paper.id}.pdf#toolbar=0&view=FitH`}
         />
-      ) : (
-        <p className="quiet">This browser shows no PDF within a page. Open the draft to see how it will print.</p>
       )}
     </div>
   );

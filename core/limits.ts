@@ -38,6 +38,9 @@ export const LINE_TOO_LONG = `is too long: ${LONGEST_LINE} characters at most`;
 /** Characters of a reason that is kept with what it explains. */
 export const LONGEST_REASON = 1000;
 
+/** Pictures of a job that come from its customer. */
+export const MOST_CUSTOMER_PICTURES = 120;
+
 /** Pictures on one paper. */
 export const MOST_PAPER_PICTURES = 12;
 

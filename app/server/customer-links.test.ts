@@ -4,6 +4,7 @@ import sharp from "sharp";
 import { beforeEach, describe, expect, it } from "vitest";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import type { LinkAnswer, LinkKind } from "#core/firm/customer-link.ts";
+import { MOST_CUSTOMER_PICTURES } from "#core/limits.ts";
 import type { AskedPictureId } from "#core/survey/asked-pictures.ts";
 import { knownUsHome } from "#core/testing/cases.ts";
 import { customerLink } from "#db/schema.ts";
@@ -283,6 +284,24 @@ describe("pictures from a customer", () => {
     await tellNoPicture(await opened(first), { id: "meter", said: "cannot-find" });
     const second = await link("pictures");
     expect((await opened(second)).told.map(({ id }) => id)).toEqual(["wall"]);
+  });
+
+  it("are no more than a job takes", async () => {
+    const token = await link("pictures");
+    const kept = (await keepPicture(await png())) as KeptPicture;
+    for (let i = 0; i < MOST_CUSTOMER_PICTURES; i++)
+      await photosOf(ours.id).add(job, mara.id, {
+        ...kept,
+        id: randomUUID(),
+        item: "meter",
+        about: null,
+        caption: "",
+        takenAt: new Date(i),
+        customer: "June Sparrow",
+      });
+    expect(await send(token, "meter")).toBe("too-many");
+    const [first] = await photosNow();
+    expect(await send(token, "meter", first?.id)).toBe(true);
   });
 
   it("are taken at a page for pictures only", async () => {

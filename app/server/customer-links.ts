@@ -16,6 +16,7 @@ import {
   type LinkState,
   PAPER_OF_LINK,
 } from "#core/firm/customer-link.ts";
+import { MOST_CUSTOMER_PICTURES } from "#core/limits.ts";
 import { firmWaitPatch } from "#core/quote/answered.ts";
 import { type AskedPictureId, askedPictures, type ToldPicture } from "#core/survey/asked-pictures.ts";
 import type { MarkPoint } from "#core/survey/photo-marks.ts";
@@ -395,12 +396,17 @@ export interface CustomerPicture extends KeptPicture {
   line: MarkPoint[];
 }
 
-/** Keeps a picture of a customer, to be confirmed by the firm; false where it is asked for no more. */
-export async function addCustomerPicture(link: OpenedLink, sent: CustomerPicture): Promise<boolean> {
+/**
+ * Keeps a picture of a customer, to be confirmed by the firm.
+ * @returns false where it is not asked for; "too-many" where the customer has sent as many as a job takes
+ */
+export async function addCustomerPicture(link: OpenedLink, sent: CustomerPicture): Promise<boolean | "too-many"> {
   const { id, asked: askedId, takenAt, line, ...kept } = sent;
   const asked = askedPictures(link.document).find((one) => one.id === askedId);
   if (link.kind !== "pictures" || !asked) return false;
   const photos = photosOf(link.firmId);
+  const before = (await photos.list(link.jobId))?.photos.filter(({ customer }) => customer) ?? [];
+  if (before.length >= MOST_CUSTOMER_PICTURES && !before.some((one) => one.id === id)) return "too-many";
   const photo = { ...kept, id, item: asked.item, about: null, caption: asked.title.slice(0, 300), takenAt };
   const marks = line.length > 1 ? [{ kind: "route" as const, points: line }] : [];
   const added = await photos.add(link.jobId, link.personId, { ...photo, customer: link.name, marks });

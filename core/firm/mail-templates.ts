@@ -25,11 +25,11 @@ const TEMPLATES: Readonly<Record<MailKind, MailTemplate>> = {
   },
   owner: {
     subject: "Your consent to work at {address}",
-    text: "Hello {name},\n\nyour tenant asks for a charger at {address}. What would be done stands here, and you can answer there:\n{link}",
+    text: "Hello {name},\n\nwe are asked to fit a charger at {address}, and need your consent. The page says what would be done; please answer there:\n{link}",
   },
   association: {
     subject: "Approval of work at {address}",
-    text: "Hello {name},\n\nwe ask for your approval of a charger at {address}. What would be done stands here, and you can answer there:\n{link}",
+    text: "Hello {name},\n\nwe ask for your approval of a charger at {address}. The page says what would be done; please answer there:\n{link}",
   },
   pictures: {
     subject: "Some pictures of {address}",

@@ -34,8 +34,9 @@ export const action = ({ request, params: { token }, context }: Route.ActionArgs
     const kept = await keepPicture(new Uint8Array(form.picture));
     if (!kept) return refuse("no-picture");
     const at = takenAt === undefined ? new Date() : new Date(takenAt);
-    if (!(await addCustomerPicture(link, { ...kept, id, asked, takenAt: at, line: points })))
-      return refuse("bad-request");
+    const added = await addCustomerPicture(link, { ...kept, id, asked, takenAt: at, line: points });
+    if (added === "too-many") return refuse("too-many-files");
+    if (!added) return refuse("bad-request");
     const wantsJson = request.headers.get("Accept")?.includes("json") ?? false;
     return wantsJson ? Response.json({ id }) : redirect(`/for/${token}`, 303);
   });

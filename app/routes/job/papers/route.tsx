@@ -1,5 +1,6 @@
 /** Papers: where the job stands, what can be printed from this job, and the open files to take along. */
 import { Button } from "antd";
+import { SectionBar } from "#ui/frame/section-bar.tsx";
 import { Section } from "#ui/frame/sheet.tsx";
 import { useJob } from "#ui/job-store/use-job.tsx";
 import { StepTrouble, stepMeta } from "../step.tsx";
@@ -20,6 +21,15 @@ export default function PapersPage({ params: { jobId } }: Route.ComponentProps) 
   const [mayIssue, mayExport] = [useRight("issue"), useRight("export")];
   return (
     <>
+      <SectionBar
+        sections={[
+          { id: "standing", name: "Where it stands" },
+          { id: "quote", name: "Quote" },
+          { id: "papers", name: "Papers" },
+          mayIssue && { id: "outside", name: "Customer and post" },
+          mayExport && { id: "files", name: "Files" },
+        ]}
+      />
       <StandingSection />
       <QuoteSection />
       {mayIssue ? (
@@ -71,7 +81,7 @@ function Desk({ jobId }: { jobId: string }) {
 
 function OpenFiles({ jobId }: { jobId: string }) {
   return (
-    <Section title="Files in open formats">
+    <Section id="files" title="Files in open formats">
       <p style={{ maxWidth: "44rem", marginBottom: "0.8rem" }}>
         The whole job as plain JSON, to keep, to pass on, or to check with the command line. The calendar has the steps
         of the way from today on, and what is due.

@@ -33,6 +33,35 @@ async function mailLink(page: Page, heron: Heron, address: string): Promise<stri
   return /https?:\S+\/for\/\S+/.exec(mailed()?.text ?? "")?.[0] ?? "";
 }
 
+/** A picture of the wall with the route and a distance that gives its scale. */
+async function addWallPicture(page: Page, heron: Heron, job: string) {
+  const headers = { Origin: heron.url };
+  const id = "wall-of-the-charger";
+  const picture = { name: "wall.jpg", mimeType: "image/jpeg", buffer: await phonePhoto(400, 300) };
+  const at = `${heron.url}/jobs/${job}/photos`;
+  const multipart = { id: `${id}-${job}`.slice(0, 64), item: "charger-wall", takenAt: "0", picture };
+  await page.request.post(at, { headers, multipart });
+  const marks = [
+    {
+      kind: "route",
+      points: [
+        [0.1, 0.9],
+        [0.5, 0.5],
+      ],
+    },
+    {
+      kind: "dimension",
+      points: [
+        [0.1, 0.2],
+        [0.6, 0.2],
+      ],
+      text: "2 m",
+    },
+  ];
+  const drawn = await page.request.patch(`${at}/${multipart.id}`, { headers, data: { marks } });
+  expect(drawn.status()).toBe(200);
+}
+
 async function sign(page: Page) {
   const canvas = page.getByRole("form", { name: "Accept" }).locator("canvas");
   await canvas.scrollIntoViewIfNeeded();
@@ -52,6 +81,7 @@ test("a customer asks, signs and accepts a quote on a phone; the job knows at on
 }) => {
   await signInAs(page, heron, "Wren Osier");
   const id = await openCopy(page, heron, "osier-marsh-view", "10 Marsh View", "papers");
+  await addWallPicture(page, heron, id);
   await issueQuote(page);
   await expect(page.locator("#standing")).toContainText("Quoted since");
   const address = await mailLink(page, heron, "dora@accepts.example");
@@ -66,6 +96,10 @@ test("a customer asks, signs and accepts a quote on a phone; the job knows at on
   expect(opened?.headers()["x-robots-tag"]).toContain("noindex");
   await expect(customer.getByRole("heading", { name: "Charging at your home" })).toBeVisible();
   await expect(customer.locator("body")).toContainText("£3,290");
+  // The agreed place: the charger to scale at the end of the drawn route.
+  const place = customer.getByRole("img", { name: "The agreed place" });
+  await expect(place.locator("rect")).toHaveCount(1);
+  expect((await customer.request.get(`${address}/place.jpg`)).headers()["content-type"]).toBe("image/jpeg");
   await expect(customer.locator("body")).not.toContainText(/margin/i);
   expect(scripts.reduce((sum, bytes) => sum + bytes, 0)).toBeLessThan(100_000);
 

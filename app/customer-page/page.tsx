@@ -4,6 +4,7 @@ import type { LinkAnswer } from "#core/firm/customer-link.ts";
 import { LONGEST_LINE, LONGEST_REASON } from "#core/limits.ts";
 import type { OfferOption } from "#core/quote/offer.ts";
 import type { ShownConsent, ShownPaper } from "#core/quote/shown-paper.ts";
+import type { ChargerOutline } from "#core/survey/agreed-place.ts";
 import { commonScaleA } from "#core/waterline.ts";
 import { type AskedView, Labelled, Messages } from "./parts.tsx";
 import { CustomerWaterline } from "./waterline.tsx";
@@ -21,7 +22,14 @@ export interface CustomerView extends AskedView {
   /** Why it cannot be accepted any more. */
   notAcceptable: string | null;
   /** The picture of the agreed place, with lines drawn on it; null without one. */
-  place: { address: string; width: number; height: number; lines: readonly string[] } | null;
+  place: {
+    address: string;
+    width: number;
+    height: number;
+    lines: readonly string[];
+    /** The charger to scale; null where nothing on the picture gives the scale. */
+    outline: ChargerOutline | null;
+  } | null;
 }
 
 export function CustomerPage({ view }: { view: CustomerView }) {
@@ -209,7 +217,11 @@ function Place({ view: { place } }: { view: CustomerView }) {
         {place.lines.map((line) => (
           <polyline key={line} points={line} fill="none" stroke="#A0412B" strokeWidth={place.width / 110} />
         ))}
+        {place.outline && (
+          <rect {...place.outline} fill="#FCFBF7" fillOpacity="0.7" stroke="#1D2A30" strokeWidth={place.width / 160} />
+        )}
       </svg>
+      {place.outline && <p>The box is the charger, to scale; the line is its cable.</p>}
     </section>
   );
 }

@@ -1,5 +1,6 @@
 /** Pictures of a job on paper, with what was drawn on them. */
-import { Image, Polyline, StyleSheet, Svg, Text, View } from "@react-pdf/renderer";
+import { Image, Polyline, Rect, StyleSheet, Svg, Text, View } from "@react-pdf/renderer";
+import type { ChargerOutline } from "#core/survey/agreed-place.ts";
 import { PRINT_COLORS } from "#ui/theme/palette.ts";
 import type { PaperInput, PaperPicture } from "./index.ts";
 import { plainText, sheetStyles as s } from "./sheet.tsx";
@@ -13,8 +14,15 @@ const WIDE = 250;
 const NARROW = 240;
 const HIGHEST = 230;
 
+interface PictureProps {
+  picture: PaperPicture;
+  width?: number;
+  /** The charger to scale, in pixels of the picture. */
+  outline?: ChargerOutline | null;
+}
+
 /** One picture with its caption, at most `width` wide. */
-export function PictureOnPaper({ picture, width = WIDE }: { picture: PaperPicture; width?: number }) {
+export function PictureOnPaper({ picture, width = WIDE, outline = null }: PictureProps) {
   const scale = Math.min(width / picture.width, HIGHEST / picture.height);
   const [w, h] = [picture.width * scale, picture.height * scale];
   return (
@@ -33,6 +41,17 @@ export function PictureOnPaper({ picture, width = WIDE }: { picture: PaperPictur
                 fill="none"
               />
             ))}
+          {outline && (
+            <Rect
+              x={outline.x * scale}
+              y={outline.y * scale}
+              width={outline.width * scale}
+              height={outline.height * scale}
+              fill={PRINT_COLORS.sheet}
+              stroke={PRINT_COLORS.ink}
+              strokeWidth={1.6}
+            />
+          )}
         </Svg>
       </View>
       <Text style={s.quiet}>

@@ -4,6 +4,7 @@ import { panelTitle } from "#core/case/fields/names.ts";
 import { takenWay } from "#core/decide/decision.ts";
 import { leftToCustomer } from "#core/judge/making-good.ts";
 import { codebookOf } from "#core/rules/index.ts";
+import { chargerOutline } from "#core/survey/agreed-place.ts";
 import { lengthM, showA, showBuildingLength } from "#core/units.ts";
 import { PRINT_COLORS } from "#ui/theme/palette.ts";
 import type { PaperInput, PaperSource } from "../index.ts";
@@ -48,7 +49,7 @@ export default function AssociationApproval(input: PaperInput) {
       </Text>
       <Text style={s.h2}>Place</Text>
       {wall ? (
-        <PictureOnPaper picture={wall} />
+        <PictureOnPaper picture={wall} outline={chargerOutline(wall, document)} />
       ) : (
         <View style={a.picture} wrap={false}>
           <Text style={s.quiet}>The picture of the wall, with the charger drawn on it, is fixed here.</Text>

@@ -2,8 +2,10 @@
 import { randomUUID } from "node:crypto";
 import { createElement } from "react";
 import type { RouterContextProvider } from "react-router";
+import type { CaseDocument } from "#core/case/document/types.ts";
 import { isoDay } from "#core/dates.ts";
 import { codebookOf } from "#core/rules/index.ts";
+import { chargerOutline } from "#core/survey/agreed-place.ts";
 import { askedPictures } from "#core/survey/asked-pictures.ts";
 import type { PhotoEntry } from "#core/survey/photo.ts";
 import { CustomerPage, type CustomerView } from "#customer-page/page.tsx";
@@ -45,8 +47,14 @@ const linesOn = ({ width, height, marks }: PhotoEntry): string[] =>
     .map(({ points }) => points.map(([x, y]) => `${(x * width).toFixed(0)},${(y * height).toFixed(0)}`).join(" "));
 
 /** @param address of the picture */
-export const placeOn = (picture: PhotoEntry | null, address: string): CustomerView["place"] =>
-  picture && { address, width: picture.width, height: picture.height, lines: linesOn(picture) };
+export const placeOn = (document: CaseDocument, picture: PhotoEntry | null, address: string): CustomerView["place"] =>
+  picture && {
+    address,
+    width: picture.width,
+    height: picture.height,
+    lines: linesOn(picture),
+    outline: chargerOutline(picture, document),
+  };
 
 type Sent = Pick<CustomerView, "problems" | "typed">;
 const NOTHING_SENT: Sent = { problems: {}, typed: {} };
@@ -79,7 +87,7 @@ async function quoteView(
     issued: issued && { number: issued.number, on: isoDay(issued.at) },
     answer,
     notAcceptable: answer ? null : await whyNotAcceptable(link),
-    place: placeOn(placePicture(photos?.photos ?? []), `${base}/place.jpg`),
+    place: placeOn(link.document, placePicture(photos?.photos ?? []), `${base}/place.jpg`),
   };
 }
 

@@ -34,7 +34,7 @@ export async function loader({ params: { jobId }, context }: Route.LoaderArgs) {
     answer: null,
     notAcceptable: null,
     messages: [],
-    place: picture && placeOn(picture, `/jobs/${jobId}/photos/${picture.id}`),
+    place: placeOn(document, picture, `/jobs/${jobId}/photos/${picture?.id ?? ""}`),
     askId: "preview",
     problems: {},
     typed: {},

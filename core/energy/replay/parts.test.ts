@@ -37,8 +37,8 @@ function stepByStep(own: Float64Array, charger: Float64Array, ratingA: number, l
   for (let k = 0; k < own.length; k++) {
     if (Number.isNaN(own[k])) continue;
     const total = (own[k] as number) + (charger[k] as number);
-    if (total > limitA + 1e-6) overLimit++;
-    if (total > ratingA + 1e-6) overRating++;
+    if (total > limitA) overLimit++;
+    if (total > ratingA) overRating++;
     x += ((total / ratingA) ** 2 - x) * share;
     maxThermal = Math.max(maxThermal, x);
   }

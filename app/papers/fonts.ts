@@ -44,12 +44,6 @@ function addressOf(name: string, subset: string, weight: number): string {
   return `data:font/ttf;base64,${unpackedFont(readFileSync(file)).toString("base64")}`;
 }
 
-for (const { family, name, subset, weights } of FILES)
-  Font.register({
-    family,
-    fonts: weights.map((fontWeight) => ({ src: addressOf(name, subset, fontWeight), fontWeight })),
-  });
-
 /** A word that is longer than this may be broken anywhere, in pieces of a few letters. */
 const LONGEST_WORD = 24;
 const PIECE = 4;
@@ -80,12 +74,15 @@ const letters = new Set<number>();
 export const hasLetter = (codePoint: number): boolean => letters.has(codePoint);
 
 async function load(): Promise<void> {
-  for (const { family: fontFamily, weights } of FILES)
+  for (const { family: fontFamily, name, subset, weights } of FILES) {
+    const files = weights.map((fontWeight) => ({ src: addressOf(name, subset, fontWeight), fontWeight }));
+    Font.register({ family: fontFamily, fonts: files });
     for (const fontWeight of weights) {
       await Font.load({ fontFamily, fontWeight });
       const font = Font.getFont({ fontFamily, fontWeight }) as unknown as { data?: LoadedFont };
       if (font.data) fonts.push(font.data);
     }
+  }
   // Fontkit caches a glyph with the code points of its first lookup. Looking up each letter by its own code first keeps
   // a substitution in the layout from caching the glyph without them.
   for (const font of fonts)

@@ -159,6 +159,17 @@ export function linksOf(firmId: string) {
   };
 }
 
+/** What a page needs of an issued paper: not its file, and not its case. */
+const issuedColumns = {
+  id: issuedPaper.id,
+  paper: issuedPaper.paper,
+  number: issuedPaper.number,
+  at: issuedPaper.at,
+  shown: issuedPaper.shown,
+  pricesVersion: issuedPaper.pricesVersion,
+  withdrawnAt: issuedPaper.withdrawnAt,
+};
+
 /** A link as its page needs it. */
 export interface OpenedLink {
   id: string;
@@ -191,7 +202,13 @@ export interface OpenedLink {
 /** The page of a token; null where it is unknown, expired or withdrawn. An answered page stays until it expires. */
 export async function openLink(token: string, now = new Date()): Promise<OpenedLink | null> {
   const [found] = await database
-    .select({ link: customerLink, job, firmName: firm.name, issued: issuedPaper })
+    .select({
+      link: customerLink,
+      firmId: job.firmId,
+      case: job.case,
+      firmName: firm.name,
+      issued: issuedColumns,
+    })
     .from(customerLink)
     .innerJoin(job, eq(job.id, customerLink.jobId))
     .innerJoin(firm, eq(firm.id, job.firmId))
@@ -207,12 +224,12 @@ export async function openLink(token: string, now = new Date()): Promise<OpenedL
     .from(customerMessage)
     .where(eq(customerMessage.linkId, link.id))
     .orderBy(asc(customerMessage.at));
-  const document = currentCase(found.job.case);
+  const document = currentCase(found.case);
   return {
     id: link.id,
     kind: link.kind,
     name: link.name,
-    firmId: found.job.firmId,
+    firmId: found.firmId,
     firmName: found.firmName,
     jobId: link.jobId,
     address: document.enquiry?.address || document.title,
@@ -322,11 +339,11 @@ async function editFromOutside(
 /** Writes the answers of a job's links into the job, those also that a stopped server left behind. */
 async function applyAnswers(firmId: string, jobId: string, now = new Date()): Promise<void> {
   const waiting = await database
-    .select({ link: customerLink, issued: issuedPaper })
+    .select({ link: customerLink, version: issuedPaper.number, pricesVersion: issuedPaper.pricesVersion })
     .from(customerLink)
     .leftJoin(issuedPaper, eq(issuedPaper.id, customerLink.issuedId))
     .where(and(eq(customerLink.jobId, jobId), isNull(customerLink.appliedAt), sql`${customerLink.answer} is not null`));
-  for (const { link, issued } of waiting) {
+  for (const { link, version, pricesVersion } of waiting) {
     const { answer } = link;
     if (!answer) continue;
     const isDone = await editFromOutside(firmId, jobId, link.personId, `answer ${link.id}`, ({ document, books }) =>
@@ -335,8 +352,8 @@ async function applyAnswers(firmId: string, jobId: string, now = new Date()): Pr
         book: keptBookFor(document, books).book,
         kind: link.kind,
         answer,
-        version: issued?.number ?? 0,
-        pricesVersion: issued?.pricesVersion ?? 0,
+        version: version ?? 0,
+        pricesVersion: pricesVersion ?? 0,
         waitId: `answer-${link.id.slice(0, 12)}`,
       }),
     );
@@ -407,7 +424,7 @@ export async function addCustomerPicture(link: OpenedLink, sent: CustomerPicture
   const photos = photosOf(link.firmId);
   const before = (await photos.list(link.jobId))?.photos.filter(({ customer }) => customer) ?? [];
   if (before.length >= MOST_CUSTOMER_PICTURES && !before.some((one) => one.id === id)) return "too-many";
-  const photo = { ...kept, id, item: asked.item, about: null, caption: asked.title.slice(0, 300), takenAt };
+  const photo = { ...kept, id, item: asked.item, about: null, caption: asked.title, takenAt };
   const marks = line.length > 1 ? [{ kind: "route" as const, points: line }] : [];
   const added = await photos.add(link.jobId, link.personId, { ...photo, customer: link.name, marks });
   if (!added) return false;

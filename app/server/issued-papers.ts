@@ -2,7 +2,7 @@
 import { createHash, randomUUID } from "node:crypto";
 import { and, asc, eq, max } from "drizzle-orm";
 import { alias } from "drizzle-orm/mysql-core";
-import { placeOfStage, stageOf, stagePatch } from "#core/case/document/stage.ts";
+import { forwardPatch } from "#core/case/document/stage.ts";
 import { currentCase } from "#core/case/document/upgrade.ts";
 import { differencesInWords } from "#core/changes/differences.ts";
 import { isoDay } from "#core/dates.ts";
@@ -148,8 +148,8 @@ export function issuedOf(firmId: string) {
   /** Moves the job to the stage that issuing a paper implies; skipped if another edit came in between. */
   async function moveStage({ id, revision, document }: OpenJob, by: SignedIn, issued: string, now: Date) {
     const to = PAPER_LIST.find((paper) => paper.id === issued)?.movesTo;
-    if (!to || (placeOfStage(stageOf(document)) ?? Number.POSITIVE_INFINITY) >= (placeOfStage(to) ?? 0)) return;
-    const patch = stagePatch(document, to, { by: by.name, on: isoDay(now) });
+    const patch = to ? forwardPatch(document, to, { by: by.name, on: isoDay(now) }) : [];
+    if (patch.length === 0) return;
     await jobs.take(id, by.id, { id: randomUUID(), baseRevision: revision, patch });
   }
 

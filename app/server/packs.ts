@@ -23,7 +23,8 @@ export function packsOf(firmId: string) {
 
   /** @throws the refusal "not-found" where the firm has no such job */
   async function open(jobId: string): Promise<{ found: OpenJob; newest: IssuedPaper[] }> {
-    const [found, all] = await Promise.all([jobs.find(jobId), issued.list(jobId)]);
+    const found = await jobs.find(jobId);
+    const all = found && (await issued.list(jobId, found));
     if (!found || !all) throw refuse("not-found");
     return { found, newest: newestOf(all) };
   }

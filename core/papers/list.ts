@@ -66,6 +66,10 @@ export const PAPER_LIST = [
 ];
 export type PaperId = (typeof PAPER_LIST)[number]["id"];
 
+/** The name of a paper by its id; the id itself where there is no such paper any more. */
+export const paperName = (id: string, words: RegionWords): string =>
+  PAPER_LIST.find((entry) => entry.id === id)?.name(words) ?? id;
+
 /** The papers that a case has, in the order of the work. */
 export const papersOf = (document: CaseDocument, codebook: Codebook) =>
   PAPER_LIST.filter(({ isFor }) => isFor?.(document, codebook) ?? true);

@@ -1,21 +1,18 @@
 /** Turns an answer from a customer's page into an edit of the job. */
 import { chainedPatch, type Patch } from "#core/case/document/patch.ts";
 import { setValue } from "#core/case/document/set-value.ts";
-import { placeOfStage, stageOf, stagePatch, waitPatch } from "#core/case/document/stage.ts";
+import { forwardPatch, stagePatch, waitPatch } from "#core/case/document/stage.ts";
 import type { CaseDocument, PermissionFrom, QuoteOption, Wait } from "#core/case/document/types.ts";
 import type { Assessment } from "#core/decide/assessment.ts";
 import { decisionFor } from "#core/decide/decision.ts";
 import type { LinkAnswer, LinkKind } from "#core/firm/customer-link.ts";
+import { LONGEST_LINE } from "#core/limits.ts";
 
 /** Adds a wait for the firm itself, so that the job list shows that the firm has something to do. */
 export const firmWaitPatch = (document: CaseDocument, id: string, what: string, since: string): Patch => {
-  const wait: Wait = { id, for: "firm", what: what.slice(0, 300), since, askOn: since };
+  const wait: Wait = { id, for: "firm", what: what.slice(0, LONGEST_LINE), since, askOn: since };
   return waitPatch(document, wait);
 };
-
-/** Forward only: an answer never takes a job back. */
-const movedTo = (stage: "accepted", by: string, on: string) => (at: CaseDocument) =>
-  (placeOfStage(stageOf(at)) ?? 99) < (placeOfStage(stage) ?? 0) ? stagePatch(at, stage, { by, on }) : [];
 
 /** The decision for an accepted option; empty where it was decided so already. */
 function decided(at: CaseDocument, option: QuoteOption, assessment: Assessment, name: string, on: string): Patch {
@@ -48,7 +45,7 @@ export function answerPatch({ document, assessment, kind, answer, version, price
         (at) => (option?.panel ? setValue(at, "/charger/panel", option.panel) : []),
         (at) => (option ? decided(at, option, assessment, name, on) : []),
         (at) => setValue(at, "/prices", { version: pricesVersion }),
-        movedTo("accepted", name, on),
+        (at) => forwardPatch(at, "accepted", { by: name, on }),
       ]);
     }
     case "declined":

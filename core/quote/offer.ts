@@ -68,21 +68,10 @@ export interface Offer {
   isMadeUp: boolean;
 }
 
-/** An option with the way as it was judged for it; null where the way cannot be done. */
-interface JudgedOption {
-  option: QuoteOption;
-  way: WayJudgement | null;
-  /** The same without grants. */
-  beforeGrants: WayJudgement | null;
-}
-
-/** The way of an option. @param at assessments of the case by the panel that the circuit starts from */
-function judged(option: QuoteOption, at: (panel: string | undefined, hasGrants: boolean) => Assessment): JudgedOption {
-  const find = (hasGrants: boolean) => {
-    const way = at(option.panel, hasGrants).ways.find((one) => one.way === option.way);
-    return way && way.verdict !== "ruled-out" ? way : null;
-  };
-  return { option, way: find(true), beforeGrants: find(false) };
+/** The way of an option; null where it is ruled out. */
+function judged(option: QuoteOption, { ways }: Assessment): WayJudgement | null {
+  const way = ways.find((one) => one.way === option.way);
+  return way && way.verdict !== "ruled-out" ? way : null;
 }
 
 /** Assessments of a case, each made once. */
@@ -110,7 +99,7 @@ export function offerLacks(document: CaseDocument, book: PriceBook, assessment: 
   if (options.length === 0) return ["an option"];
   const at = assessments(document, book, assessment);
   return options.flatMap((option, i) => {
-    const { way } = judged(option, at);
+    const way = judged(option, at(option.panel, true));
     if (!way) return [`a way for option ${i + 1} that is not ruled out`];
     return option.fixedPrice === undefined && !Number.isFinite(way.cost.typical) ? [`a price of option ${i + 1}`] : [];
   });
@@ -121,7 +110,10 @@ export function offerOf(document: CaseDocument, book: PriceBook, assessment: Ass
   const { quote, run } = document;
   const at = assessments(document, book, assessment);
   return {
-    options: (quote?.options ?? []).flatMap((option) => offeredOption(judged(option, at), document, book)),
+    options: (quote?.options ?? []).flatMap((option) => {
+      const way = judged(option, at(option.panel, true));
+      return way ? [offeredOption(option, way, judged(option, at(option.panel, false)) ?? way, document, book)] : [];
+    }),
     validDays: quote?.validDays ?? USUAL_VALID_DAYS,
     notIncluded: [...leftToCustomer(run ?? null), ...linesOf(quote?.notIncluded)],
     terms: quote?.terms ?? "",
@@ -137,47 +129,47 @@ const linesOf = (text = ""): string[] =>
     .map((line) => line.trim())
     .filter((line) => line !== "");
 
+/** @param beforeGrants the same way, priced without grants */
 function offeredOption(
-  { option, way, beforeGrants }: JudgedOption,
+  option: QuoteOption,
+  way: WayJudgement,
+  beforeGrants: WayJudgement,
   document: CaseDocument,
   book: PriceBook,
-): OfferOption[] {
-  if (!way) return [];
+): OfferOption {
   const { quote, options } = document;
   const { currency } = book;
-  const before = priceOf(option, beforeGrants ?? way);
+  const before = priceOf(option, beforeGrants);
   const counted = itemsIn(book, "grants").filter(({ id }) => options?.grants?.includes(id));
   const given = counted.reduce((sum, { typical }) => sum + typical, 0);
   const money = (price: Spread) => priceInWords(price, currency);
   const deposit = quote?.depositPercent ?? 0;
   const { words } = codebookOf(document.rules);
-  return [
-    {
-      id: option.id,
-      name: way.name,
-      means: way.means,
-      isSuggested: quote?.suggested === option.id,
-      price: money(before),
-      isFixed: option.fixedPrice !== undefined,
-      afterGrants: counted.length > 0 ? money(lessGrant(before, given)) : null,
-      grants: itemsIn(book, "grants").map(({ id, name, typical, condition }) => ({
-        name: counted.some((one) => one.id === id) ? `${name} (counted on)` : name,
-        amount: showMoney(typical, currency),
-        condition: condition ?? "",
-      })),
-      deposit: deposit > 0 ? depositInWords(option, deposit, currency) : null,
-      gives: givesOf(way, document),
-      costs: costsOf(way, document, currency),
-      wait: waitInWords(way.leadTimeDays),
-      work: way.workItems.filter(({ id }) => !isLook(id)).map(({ text }) => text),
-      off: offInWords(way, words.board),
-      leaves: way.leaves,
-      outside: outsideStandard(way.lines, book) ?? [],
-      text: option.text ?? "",
-      level: way.level,
-      chargeA: way.chargeA,
-    },
-  ];
+  return {
+    id: option.id,
+    name: way.name,
+    means: way.means,
+    isSuggested: quote?.suggested === option.id,
+    price: money(before),
+    isFixed: option.fixedPrice !== undefined,
+    afterGrants: counted.length > 0 ? money(lessGrant(before, given)) : null,
+    grants: itemsIn(book, "grants").map(({ id, name, typical, condition }) => ({
+      name: counted.some((one) => one.id === id) ? `${name} (counted on)` : name,
+      amount: showMoney(typical, currency),
+      condition: condition ?? "",
+    })),
+    deposit: deposit > 0 ? depositInWords(option, deposit, currency) : null,
+    gives: givesOf(way, document),
+    costs: costsOf(way, document, currency),
+    wait: waitInWords(way.leadTimeDays),
+    work: way.workItems.filter(({ id }) => !isLook(id)).map(({ text }) => text),
+    off: offInWords(way, words.board),
+    leaves: way.leaves,
+    outside: outsideStandard(way.lines, book) ?? [],
+    text: option.text ?? "",
+    level: way.level,
+    chargeA: way.chargeA,
+  };
 }
 
 /** Work for the electrician's own eyes: it is no part of what the customer is offered. */

@@ -1,6 +1,6 @@
 /** `/jobs/:jobId/post`: the mail of a job; `POST` sends an issued paper, tries again, or takes a mail out. */
 import { mailFrom, TEMPLATE_TITLES } from "#core/firm/mail-templates.ts";
-import { PAPER_LIST } from "#core/papers/list.ts";
+import { paperName } from "#core/papers/list.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { readIntent } from "#server/input.ts";
 import { answerInWords, firmContext, forOpenPages, requireRight } from "#server/middleware.ts";
@@ -31,14 +31,14 @@ export const action = ({ request, params: { jobId }, context }: Route.ActionArgs
     if (form.intent === "remove") return done(await post.remove(form.value.id));
     if (!post.isSetUp) return problem("No mail server is set up: download the paper instead.");
     const job = await jobs.find(jobId);
-    const version = (await issued.list(jobId))?.find((one) => one.id === form.value.issued);
+    const version = job && (await issued.list(jobId, job))?.find((one) => one.id === form.value.issued);
     if (!job || !version) return refuse("not-found");
     if (version.withdrawn) return problem("This version was withdrawn.", 409);
     const { document } = job;
     const { words } = codebookOf(document.rules);
     const { name, email } = form.value;
     const own = (await texts.list()).find(({ title }) => title === TEMPLATE_TITLES.paper);
-    const paper = PAPER_LIST.find((one) => one.id === version.paper)?.name(words) ?? version.paper;
+    const paper = paperName(version.paper, words);
     const values = { name, address: document.enquiry?.address || document.title, link: "", paper };
     return done(
       await post.send(

@@ -5,7 +5,7 @@
 import { Link } from "react-router";
 import { changesInWords } from "#core/changes/changes.ts";
 import { issuedState } from "#core/firm/issued-paper.ts";
-import { PAPER_LIST } from "#core/papers/list.ts";
+import { paperName } from "#core/papers/list.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { firmContext, forPeople } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";
@@ -23,7 +23,7 @@ export async function loader({ params: { jobId, revision }, context }: Route.Loa
   const asked = Number(revision);
   const job = Number.isInteger(asked) && asked >= 0 ? await jobs.find(jobId) : null;
   if (!job || asked > job.revision) throw refuse("not-found");
-  const [edits, all] = await Promise.all([jobs.editsSince(jobId, asked), issued.list(jobId)]);
+  const [edits, all] = await Promise.all([jobs.editsSince(jobId, asked), issued.list(jobId, job)]);
   const { words } = codebookOf(job.document.rules);
   return {
     jobId,
@@ -35,7 +35,7 @@ export async function loader({ params: { jobId, revision }, context }: Route.Loa
       .map((one) => ({
         paper: one.paper,
         number: one.number,
-        name: PAPER_LIST.find(({ id }) => id === one.paper)?.name(words) ?? one.paper,
+        name: paperName(one.paper, words),
         state: ISSUED_STATE_WORDS[issuedState(one, all ?? [])],
       })),
     changes: (edits ?? []).map(({ id, at, by, patch }) => ({ id, at, by, did: changesInWords(job.document, patch) })),

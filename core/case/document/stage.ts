@@ -51,6 +51,12 @@ export function stagePatch(document: CaseDocument, to: Stage, more: Pick<Move, "
   return setValue(document, "/progress", { ...document.progress, stage: to, moves });
 }
 
+/** The edit that moves a job on to a stage; empty where it has come there, gone past it, or ended without the work. */
+export const forwardPatch = (document: CaseDocument, to: Stage, more: Pick<Move, "why" | "by" | "on">): Patch =>
+  (placeOfStage(stageOf(document)) ?? Number.POSITIVE_INFINITY) < (placeOfStage(to) ?? 0)
+    ? stagePatch(document, to, more)
+    : [];
+
 /** The edit that adds a wait, or changes the one of its id. */
 export function waitPatch(document: CaseDocument, wait: Wait): Patch {
   const waits = document.progress?.waits ?? [];

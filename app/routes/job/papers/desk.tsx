@@ -129,7 +129,7 @@ export function PapersDesk({ state, outside }: { state: JobPapersState; outside:
             </li>
           ))}
         </ul>
-        {paper && <Preview paper={paper} jobId={jobId} isSaved={isSaved} />}
+        {paper && <Preview paper={paper} jobId={jobId} revision={papers?.revision ?? null} />}
         {paper && (
           <section ref={side} className={styles.side} aria-label={paper.name}>
             <h3>{paper.name}</h3>
@@ -217,24 +217,17 @@ function Lacking({ lacks }: { lacks: readonly string[] | null }) {
 }
 
 /** The paper as it will print, where the browser can show a PDF and there is room. */
-function Preview({ paper, jobId, isSaved }: { paper: DeskPaper; jobId: string; isSaved: boolean }) {
+function Preview({ paper, jobId, revision }: { paper: DeskPaper; jobId: string; revision: number | null }) {
   // Null until the page is live: the place is reserved, so that nothing jumps where a paper is shown.
   const [canShow, setCanShow] = useState<boolean | null>(null);
   useEffect(() => setCanShow(navigator.pdfViewerEnabled), []);
-  const { document } = useJob();
-  // A frame that is drawn anew loads the paper again, once the change is saved.
-  const version = useRef(0);
-  const last = useRef(document);
-  if (isSaved && last.current !== document) {
-    last.current = document;
-    version.current++;
-  }
   if (canShow === false) return null;
   return (
     <div className={styles.preview}>
-      {canShow && (
+      {canShow && revision !== null && (
         <iframe
-          key={`${paper.id} ${version.current}`}
+          // A change of the case loads the paper again.
+          key={`${paper.id} ${revision}`}
           title={`${paper.name}, as it will print`}
           src={`/jobs/${jobId}/papers/${paper.id}.pdf#toolbar=0&view=FitH`}
         />

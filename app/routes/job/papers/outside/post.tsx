@@ -4,7 +4,7 @@ import { useState } from "react";
 import { type IssuedPaper, issuedState } from "#core/firm/issued-paper.ts";
 import type { SentMail } from "#core/firm/mail.ts";
 import { LONGEST_LINE } from "#core/limits.ts";
-import { PAPER_LIST } from "#core/papers/list.ts";
+import { paperName } from "#core/papers/list.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { Field, Fields } from "#ui/field/field.tsx";
 import { LocalTime } from "#ui/frame/local-time.tsx";
@@ -109,7 +109,7 @@ function SendPaper({ outside: { ask }, issued }: { outside: Outside; issued: rea
     .filter((one) => ["current", "superseded"].includes(issuedState(one, issued)))
     .map(({ id, paper, number }) => ({
       value: id,
-      label: `${PAPER_LIST.find((one) => one.id === paper)?.name(words) ?? paper}, version ${number}`,
+      label: `${paperName(paper, words)}, version ${number}`,
     }));
   if (choices.length === 0) return null;
   const chosen = choices.find(({ value }) => value === picked) ?? choices.at(-1);

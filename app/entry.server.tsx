@@ -9,6 +9,7 @@ import {
 import { databaseIsLost } from "#server/database.ts";
 import { faultOf, log, pathOf } from "#server/log.ts";
 import { pageContext } from "#server/middleware.ts";
+import { renderedPage } from "#server/rendered-pages.ts";
 import { toHtml } from "#server/to-html.ts";
 
 export default async function handleRequest(
@@ -19,8 +20,9 @@ export default async function handleRequest(
   context: RouterContextProvider,
 ): Promise<Response> {
   const { nonce } = context.get(pageContext);
-  const page = <ServerRouter context={routerContext} url={request.url} nonce={nonce} />;
-  const html = await toHtml(page, nonce);
+  const html = await renderedPage(request.url, routerContext, nonce, (rendered) =>
+    toHtml(<ServerRouter context={rendered} url={request.url} nonce={nonce} />, nonce),
+  );
   headers.set("Content-Type", "text/html; charset=utf-8");
   if (!headers.has("Cache-Control")) headers.set("Cache-Control", "no-store");
   return new Response(html, { headers, status });

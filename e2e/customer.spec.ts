@@ -147,7 +147,7 @@ test("a page that was withdrawn or guessed is not found, and guessing is slowed"
   await signInAs(page, heron, "Wren Osier");
   await openCopy(page, heron, "osier-marsh-view", "11 Marsh View", "papers");
   await issueQuote(page);
-  const address = await mailLink(page, heron, "dora@withdrawn.example");
+  const address = await mailLink(page, heron, "dora@marsh.example");
   const guest = await browser.newContext({ extraHTTPHeaders: { Origin: heron.url } });
   expect((await guest.request.get(`${address}/paper.pdf`)).status()).toBe(200);
   const forged = await guest.request.post(address, {

@@ -236,6 +236,32 @@ export interface KeptCircuit {
   poles?: number | undefined;
 }
 
+/** What a case says of its charging circuit, whatever its current: the specification, and its key among designs. */
+interface SpecOfCase {
+  spec: Omit<CircuitSpec, "chargeA">;
+  key: string;
+}
+
+/** Cases are never changed in place, and the judge designs a circuit of the same case for many currents. */
+const specs = new WeakMap<CaseDocument, SpecOfCase | null>();
+
+function specOfCase(document: CaseDocument, codebook: Codebook): SpecOfCase | null {
+  const known = specs.get(document);
+  if (known !== undefined) return known;
+  const run = chargerRun(document);
+  let made: SpecOfCase | null = null;
+  if (run?.segments?.length) {
+    const spec = {
+      ...specAlong(document, codebook, run, startOf(document)),
+      phases: chargerPhases(document),
+      hasNeutral: hasNeutral(document),
+    };
+    made = { spec, key: keyOf(spec, codebook) };
+  }
+  specs.set(document, made);
+  return made;
+}
+
 /** The specification of a case's charging circuit; null where no run of it has been entered. */
 export function askedOf(
   document: CaseDocument,
@@ -243,17 +269,16 @@ export function askedOf(
   chargeA: number,
   kept?: KeptCircuit,
 ): CircuitSpec | null {
-  const run = chargerRun(document);
-  return run?.segments?.length
-    ? {
-        ...specAlong(document, codebook, run, startOf(document)),
-        phases: kept && (kept.poles ?? 1) < 3 ? 1 : chargerPhases(document),
-        hasNeutral: hasNeutral(document),
-        chargeA,
-        kept: kept?.conductor,
-      }
-    : null;
+  const found = specOfCase(document, codebook);
+  return found && specFor(found, chargeA, kept);
 }
+
+const specFor = ({ spec }: SpecOfCase, chargeA: number, kept?: KeptCircuit): CircuitSpec => ({
+  ...spec,
+  ...(kept && (kept.poles ?? 1) < 3 && { phases: 1 as const }),
+  chargeA,
+  kept: kept?.conductor,
+});
 
 /** What a feeder is to carry: by the rules' counting, and for hours, A. */
 export interface FeederCurrent {
@@ -303,6 +328,12 @@ function specAlong(
 /** Runs of a case are never changed in place: what was designed for one stays with it. */
 const designed = new WeakMap<Run, Map<string, CircuitDesign | DesignRefusal>>();
 
+/** The key of a specification among the designs of its run; its segments are those of the run. */
+function keyOf(spec: Omit<CircuitSpec, "chargeA">, codebook: Codebook): string {
+  const { segments: _, ...rest } = spec;
+  return `${codebook.id} ${JSON.stringify(rest)}`;
+}
+
 /**
  * The design of a case's charging circuit for one current, along the run.
  * @param kept a circuit that is reused
@@ -314,30 +345,34 @@ export function designFor(
   chargeA: number,
   kept?: KeptCircuit,
 ): CircuitDesign | DesignRefusal | null {
-  return designOnce(document, codebook, askedOf(document, codebook, chargeA, kept));
+  const found = specOfCase(document, codebook);
+  if (!found) return null;
+  const key = `${chargeA} ${kept ? JSON.stringify(kept) : ""} ${found.key}`;
+  return designOnce(document, codebook, key, () => specFor(found, chargeA, kept));
 }
 
 /** The design of a panel's feeder along the run that renews it; null where no such run was entered. */
-export const designForFeeder = (
+export function designForFeeder(
   document: CaseDocument,
   codebook: Codebook,
   panel: Panel,
   current: FeederCurrent,
-): CircuitDesign | DesignRefusal | null =>
-  designOnce(document, codebook, askedOfFeeder(document, codebook, panel, current));
+): CircuitDesign | DesignRefusal | null {
+  const asked = askedOfFeeder(document, codebook, panel, current);
+  return asked && designOnce(document, codebook, keyOf(asked, codebook), () => asked);
+}
 
 /** A design that was made before for the same run is not made again. */
 function designOnce(
-  document: CaseDocument,
+  { run }: CaseDocument,
   codebook: Codebook,
-  asked: CircuitSpec | null,
+  key: string,
+  asked: () => CircuitSpec,
 ): CircuitDesign | DesignRefusal | null {
-  if (!asked || !document.run) return null;
-  const { segments: _, ...rest } = asked;
-  const key = `${codebook.id} ${JSON.stringify(rest)}`;
-  const known = designed.get(document.run) ?? new Map<string, CircuitDesign | DesignRefusal>();
-  designed.set(document.run, known);
-  const found = known.get(key) ?? designCircuit(codebook.circuit, asked);
+  if (!run) return null;
+  const known = designed.get(run) ?? new Map<string, CircuitDesign | DesignRefusal>();
+  designed.set(run, known);
+  const found = known.get(key) ?? designCircuit(codebook.circuit, asked());
   known.set(key, found);
   return found;
 }

@@ -24,13 +24,19 @@ export const assumedKey = {
 export const isAssumed = ({ survey }: CaseDocument, key: string): boolean =>
   ownValue(survey?.sources ?? {}, key) === "assumed";
 
+/** Of some things those that are marked as assumed; a case without marks is not searched. */
+const markedOf = <T extends { id: string }>(
+  document: CaseDocument,
+  things: readonly T[] | undefined,
+  key: (id: string) => string,
+): T[] => (document.survey?.sources && things ? things.filter(({ id }) => isAssumed(document, key(id))) : []);
+
 /** The circuits of a panel with an assumed rating. */
 export const assumedCircuits = (document: CaseDocument, panel: Panel): Circuit[] =>
-  (panel.circuits ?? []).filter((c) => isAssumed(document, assumedKey.circuit(c.id)));
+  markedOf(document, panel.circuits, assumedKey.circuit);
 
 /** The loads with an assumed nameplate. */
-export const assumedLoads = (document: CaseDocument): Load[] =>
-  document.loads.filter((l) => isAssumed(document, assumedKey.load(l.id)));
+export const assumedLoads = (document: CaseDocument): Load[] => markedOf(document, document.loads, assumedKey.load);
 
 /** Marks values as assumed, or takes the marks away. */
 export function markAssumed(document: CaseDocument, keys: readonly string[], assumed: boolean): Patch {

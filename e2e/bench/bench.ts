@@ -44,13 +44,13 @@ const wholeAnswer = (url: string, cookie: string, agent: http.Agent): Promise<vo
  * Median milliseconds of whole answers to the person of a page, after some to warm up. Plain HTTP asks for them: the
  * browser's driver and `fetch` take 5 to 10 ms of the processor for each answer themselves.
  */
-async function answerMs(page: Page, url: string, runs = 40): Promise<number> {
+async function answerMs(page: Page, urlOf: (n: number) => string, runs = 40): Promise<number> {
   const cookie = (await page.context().cookies()).map(({ name, value }) => `${name}=${value}`).join("; ");
   const agent = new http.Agent({ keepAlive: true });
   const times: number[] = [];
   for (let i = 0; i < runs + 10; i++) {
     const from = performance.now();
-    await wholeAnswer(url, cookie, agent);
+    await wholeAnswer(urlOf(i), cookie, agent);
     if (i >= 10) times.push(performance.now() - from);
   }
   agent.destroy();
@@ -132,9 +132,12 @@ const [, , only] = process.argv;
 /** Whole answers of the server. No page is open meanwhile, as its workers would take the processor from the server. */
 async function answers(page: Page) {
   await page.goto("about:blank");
+  const survey = `${heron.url}/jobs/tidewrack-lantern-row/survey`;
   return {
-    listOf2000JobsAnswerMedianMs: await answerMs(page, `${heron.url}/`),
-    jobPageAnswerMedianMs: await answerMs(page, `${heron.url}/jobs/tidewrack-lantern-row/survey`),
+    listOf2000JobsAnswerMedianMs: await answerMs(page, () => `${heron.url}/`),
+    // Rendered anew each time: the address is a part of what a rendered page is stored by.
+    jobPageRenderedMedianMs: await answerMs(page, (n) => `${survey}?opening=${n}`),
+    jobPageStoredMedianMs: await answerMs(page, () => survey),
   };
 }
 

@@ -3,10 +3,16 @@
  * thread that answers stays free. The thread loads the same build as the process, with connections of its own.
  */
 import "#core/rules/editions.ts";
+import os from "node:os";
+import { isMainThread } from "node:worker_threads";
 import { createRequestHandler, RouterContextProvider, type ServerBuild } from "react-router";
+import { BEHIND_ANSWERS } from "../work/thread.ts";
 import { renderMadeUpJob } from "./made-up-job.tsx";
 import { pageContext } from "./middleware.ts";
 import { asSender } from "./sender.ts";
+
+// The process loads this module, too.
+if (!isMainThread) os.setPriority(BEHIND_ANSWERS);
 
 export interface PageRequest {
   url: string;

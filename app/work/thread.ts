@@ -3,19 +3,22 @@
 import os from "node:os";
 import { ownValue } from "#core/own-value.ts";
 
-/** Of 0 to 19, where 0 is the thread that answers requests. The system weighs each thread by itself. */
-export const BEHIND_PAGES = 10;
+/**
+ * Priorities of threads, of 0 to 19, where 0 is the thread that answers requests: a busy processor gives it most of its
+ * time. The system weighs each thread by itself.
+ */
+export const BEHIND_ANSWERS = 5;
+export const BEHIND_PAGES = 15;
 
 export type ThreadTasks = Record<string, (input: never) => unknown>;
 
-/** The function that a pool calls: plain values in and out. */
-export const startThread =
-  (tasks: ThreadTasks) =>
-  ({ task, input }: { task: string; input: never }): unknown =>
-    ownValue(tasks, task)?.(input);
-
-/** A worker thread with low priority, so that page requests are served first. */
-export function threadBehindPages(tasks: ThreadTasks) {
-  os.setPriority(BEHIND_PAGES);
-  return startThread(tasks);
+function runTasks(tasks: ThreadTasks, priority: number) {
+  os.setPriority(priority);
+  return ({ task, input }: { task: string; input: never }): unknown => ownValue(tasks, task)?.(input);
 }
+
+/** The function that a pool calls, plain values in and out, for work that a page or an edit waits for. */
+export const startThread = (tasks: ThreadTasks) => runTasks(tasks, BEHIND_ANSWERS);
+
+/** The same for slower work: page requests are served first. */
+export const threadBehindPages = (tasks: ThreadTasks) => runTasks(tasks, BEHIND_PAGES);

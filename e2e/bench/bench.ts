@@ -19,6 +19,7 @@ import {
   sizeOneRouteMs,
 } from "./core.ts";
 import { jobsFigures } from "./jobs.ts";
+import { largestFigures } from "./largest.ts";
 import { fiveWaysCase, nightsFigures } from "./nights.ts";
 import { type PageFigures, pageFigures } from "./pages.ts";
 import { papersFigures } from "./papers.ts";
@@ -125,7 +126,7 @@ const { endWork } = await import("#server/work.ts");
 const browser = await chromium.launch(config.use?.launchOptions);
 /**
  * `npm run bench -- nights`: interval data and the replay alone; `-- jobs`: a firm with very many jobs alone;
- * `-- answers`: the list and a job as the server answers alone.
+ * `-- answers`: the list and a job as the server answers alone; `-- largest`: the largest lawful home.
  */
 const [, , only] = process.argv;
 
@@ -149,6 +150,7 @@ async function nights(page: Page) {
 const ALONE = new Map<string, (page: Page) => Promise<unknown>>([
   ["nights", nights],
   ["jobs", (page) => jobsFigures(page, heron)],
+  ["largest", (page) => largestFigures(page, heron)],
   ["papers", (page) => papersFigures(browser, page, heron)],
   ["answers", (page) => fillJobs().then(() => answers(page))],
 ]);

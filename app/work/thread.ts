@@ -7,8 +7,8 @@ import { ownValue } from "#core/own-value.ts";
  * Priorities of threads, of 0 to 19, where 0 is the thread that answers requests: a busy processor gives it most of its
  * time. The system weighs each thread by itself.
  */
-export const BEHIND_ANSWERS = 5;
-export const BEHIND_PAGES = 15;
+export const BEHIND_ANSWERS = 12;
+export const BEHIND_PAGES = 19;
 
 export type ThreadTasks = Record<string, (input: never) => unknown>;
 

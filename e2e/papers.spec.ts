@@ -38,6 +38,54 @@ test("a button that is a link can be read", async ({ page, heron }) => {
   await expect(button).toHaveCSS("color", "rgb(29, 42, 48)");
 });
 
+test("the desk shows the pages of the chosen paper, and draws it again after a change", async ({ page, heron }) => {
+  await signInAs(page, heron, "Wren Osier");
+  const id = await openCopy(page, heron, "osier-marsh-view", "10 Marsh View", "papers");
+  await page.getByRole("button", { name: /^Single-line diagram/ }).click();
+  const preview = page.getByRole("region", { name: "Single-line diagram, as it will print" });
+  const first = preview.getByRole("img", { name: "Single-line diagram, page 1 of 1" });
+  await expect(first).toBeVisible();
+  const drawn = () => first.evaluate((canvas) => (canvas as HTMLCanvasElement).toDataURL());
+  const before = await drawn();
+  await page.request.post(`${heron.url}/jobs/${id}/edits`, {
+    headers: { Origin: heron.url },
+    data: {
+      id: randomUUID(),
+      baseRevision: 0,
+      patch: [{ op: "replace", path: "/supply/ratingA", value: 80 }],
+    },
+  });
+  await expect.poll(drawn).not.toBe(before);
+});
+
+test("a notification that was mailed marks its notice as done; a mail that came back can be taken out", async ({
+  page,
+  heron,
+}) => {
+  await signInAs(page, heron, "Wren Osier");
+  await openCopy(page, heron, "osier-marsh-view", "12 Marsh View", "papers");
+  const notification = page.getByRole("button", { name: /^Notification of the network operator/ });
+  await expect(notification).toContainText("lacks 3 things");
+  await notification.click();
+  await page.getByRole("button", { name: "Issue Notification of the network operator" }).click();
+  const dialog = page.getByRole("dialog");
+  await dialog.getByRole("textbox", { name: "Why it is issued all the same" }).fill("the rest follows");
+  await dialog.getByRole("button", { name: "Issue it" }).click();
+  const outside = page.locator("#outside");
+  await outside.getByRole("textbox", { name: "E-mail of the receiver" }).fill("desk@operator.example");
+  await outside.getByRole("button", { name: "Send it" }).click();
+  await outside.getByRole("button", { name: /^Mark as done: .*network operator/ }).click({ timeout: 20_000 });
+  const notice = page.getByRole("row", { name: /Notify the network operator/ });
+  await expect(notice).toContainText("done");
+  await expect(notice.getByRole("textbox", { name: /: proof$/ })).toHaveValue(
+    /version 1, mailed to desk@operator.example/,
+  );
+  await outside.getByRole("button", { name: "The mail to desk@operator.example came back" }).click();
+  await expect(outside.getByRole("row", { name: /desk@operator/ })).toContainText("came back");
+  await outside.getByRole("button", { name: "Take out the mail to desk@operator.example" }).click();
+  await expect(outside.getByRole("row", { name: /desk@operator/ })).toHaveCount(0);
+});
+
 test("a paper is issued, superseded by a change, issued anew and withdrawn", async ({ page, heron }) => {
   await signInAs(page, heron, "Wren Osier");
   const id = await openCopy(page, heron, "osier-marsh-view", "9 Marsh View", "papers");

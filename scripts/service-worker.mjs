@@ -9,8 +9,8 @@ const { count, size } = await injectManifest({
   swDest: path.join(client, "service-worker.js"),
   globDirectory: client,
   globPatterns: ["assets/**/*.{js,css,woff2}", "*.{svg,webmanifest}"],
-  // Larger than all other files together and rarely needed: loaded with the first HEIC picture.
-  globIgnores: ["assets/heic-worker-*.js"],
+  // Large and rarely needed: loaded with the first HEIC picture, and with the first paper that is shown.
+  globIgnores: ["assets/heic-worker-*.js", "assets/pdf*.{js,mjs}"],
   dontCacheBustURLsMatching: /^assets\//,
   maximumFileSizeToCacheInBytes: 4 * 1024 * 1024,
 });

@@ -32,10 +32,6 @@ const HEIC_READER = /^\/assets\/heic-worker-[\w-]+\.js$/;
 const withCompiledCode = (request: unknown) =>
   HEIC_READER.test((request as Request).path) ? "'wasm-unsafe-eval'" : "'self'";
 
-/** Only a paper may be shown within a page of Heron: the desk of a job shows it as it will print. */
-const PAPER = /^\/jobs\/[^/]+\/(papers\/[^/]+\.pdf|issued\/[^/]+\/\d+)$/;
-const framedBy = (request: unknown) => (PAPER.test((request as Request).path) ? "'self'" : "'none'");
-
 const withNonce = (_request: unknown, response: unknown) => `'nonce-${(response as Response).locals.nonce}'`;
 
 export const securityHeaders = helmet({
@@ -53,11 +49,11 @@ export const securityHeaders = helmet({
       workerSrc: ["'self'"],
       manifestSrc: ["'self'"],
       connectSrc: ["'self'"],
-      frameSrc: ["'self'"],
+      frameSrc: ["'none'"],
       objectSrc: ["'none'"],
       baseUri: ["'none'"],
       formAction: ["'self'"],
-      frameAncestors: [framedBy],
+      frameAncestors: ["'none'"],
     },
   },
   // Heron may be served on plain http inside a workshop; https is for the proxy in front to enforce.

@@ -64,6 +64,22 @@ describe("mail of a firm", () => {
     expect(row?.text).toBe("See https://h.example/for/...");
   });
 
+  it("came back, as somebody says: it is not sent again, and can be taken out", async () => {
+    const [waiting, sent] = [randomUUID(), randomUUID()];
+    await queue("gone@a.example", { id: sent });
+    await sendAll();
+    await queue("waits@a.example", { id: waiting });
+    expect(await post.markReturned(waiting)).toBe(false);
+    expect(await postOf(theirs.id).markReturned(sent)).toBe(false);
+    expect(await post.markReturned(sent)).toBe(true);
+    expect(await stateOf("gone@a.example")).toMatchObject({ state: "returned" });
+    expect(await post.again(sent)).toBe(false);
+    await sendAll(Date.now() + 99 * MINUTE_MS);
+    expect(takenBy("gone@a.example")).toHaveLength(1);
+    expect(await post.remove(sent)).toBe(true);
+    expect(await stateOf("gone@a.example")).toBeUndefined();
+  });
+
   it("carries issued papers; one that was withdrawn or is another job's is not sent", async () => {
     const issued = issuedOf(ours.id);
     const by = { ...mara, firmName: ours.name } as unknown as SignedIn;

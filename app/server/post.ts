@@ -3,7 +3,7 @@
  * again with growing waits. A mail that is being sent is leased, so that no other process sends it too.
  */
 import { randomUUID } from "node:crypto";
-import { and, asc, desc, eq, inArray, isNull, lt, lte, or } from "drizzle-orm";
+import { and, asc, desc, eq, inArray, isNull, lt, lte, ne, or } from "drizzle-orm";
 import { createTransport, type Transporter } from "nodemailer";
 import { type SentMail, waitBeforeTryMin } from "#core/firm/mail.ts";
 import { htmlOfMail, textOfMail, withoutTokens } from "#core/firm/mail-text.ts";
@@ -101,11 +101,20 @@ export function postOf(firmId: string) {
       return affectedRows > 0;
     },
 
-    /** Removes a mail that has not been sent; false if there is no such mail. */
+    /** Marks a sent mail as one that came back; false if there is no such mail. It is not sent again: its links are gone. */
+    async markReturned(mailId: string): Promise<boolean> {
+      const [{ affectedRows }] = await database
+        .update(mail)
+        .set({ state: "returned" })
+        .where(and(eq(mail.id, mailId), eq(mail.firmId, firmId), eq(mail.state, "sent")));
+      return affectedRows > 0;
+    },
+
+    /** Removes a mail that has not arrived; false if there is no such mail. */
     async remove(mailId: string): Promise<boolean> {
       const [{ affectedRows }] = await database
         .delete(mail)
-        .where(and(eq(mail.id, mailId), eq(mail.firmId, firmId), inArray(mail.state, ["queued", "refused", "failed"])));
+        .where(and(eq(mail.id, mailId), eq(mail.firmId, firmId), ne(mail.state, "sent")));
       return affectedRows > 0;
     },
   };

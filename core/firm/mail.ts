@@ -1,7 +1,10 @@
 /** Mail that leaves the firm. */
 
-/** queued: it waits, and is tried again; refused: the mail server refuses it for good; failed: given up. */
-export const MAIL_STATES = ["queued", "sent", "refused", "failed"] as const;
+/**
+ * queued: it waits, and is tried again; refused: the mail server refuses it for good; failed: given up; returned: it was
+ * sent and came back to the firm, as somebody has said.
+ */
+export const MAIL_STATES = ["queued", "sent", "refused", "failed", "returned"] as const;
 export type MailState = (typeof MAIL_STATES)[number];
 
 /** Waits between the tries, minutes: about two days in all. */

@@ -1,6 +1,6 @@
 /** Names of a job's papers, for links to them. A new paper is a line here and the file of its id in `drawn`. */
 import { needsPermission } from "#core/case/document/lookups.ts";
-import type { CaseDocument, Stage } from "#core/case/document/types.ts";
+import type { CaseDocument, NoticeKind, Stage } from "#core/case/document/types.ts";
 import type { Codebook, RegionWords } from "#core/rules/types.ts";
 import type { EvidenceId } from "#core/survey/evidence.ts";
 import { capital } from "#core/words.ts";
@@ -12,6 +12,8 @@ interface PaperEntry<Id extends string> {
   isFor?(document: CaseDocument, codebook: Codebook): boolean;
   /** What changes an issued version, besides the home itself. */
   follows?: readonly ("stage" | "prices")[];
+  /** The notice that it gives once it is sent. */
+  gives?: NoticeKind;
   /** The stage that its issue moves a job to, where the job is before it. */
   movesTo?: Stage;
   /** Pictures that it shows: the items of the evidence list, or all of them; none where this is absent. */
@@ -36,12 +38,14 @@ export const PAPER_LIST = [
     id: "network-notification",
     name: ({ operator }) => `Notification of the ${operator}`,
     isFor: (_, codebook) => codebook.notify !== null,
+    gives: "operator",
     pictures: ["supply-label", "meter"],
   }),
   paper({
     id: "building-notice",
     name: () => "Notice to building control",
     isFor: (_, codebook) => codebook.notices.some(({ kind }) => kind === "building-control"),
+    gives: "building-control",
     follows: ["stage"],
   }),
   paper({ id: "panel-directory", name: ({ board }) => `${capital(board)} directory` }),

@@ -7,6 +7,6 @@ import { downloadJob } from "./download.ts";
 export const middleware: Route.MiddlewareFunction[] = [forPeople];
 
 export const loader = ({ context, params }: Route.LoaderArgs) =>
-  downloadJob(context, params.jobId, "ics", "text/calendar; charset=utf-8", (document, book) =>
-    forJobs("calendar", { document, book, start: isoDay(new Date()), job: params.jobId }),
+  downloadJob(context, params.jobId, "ics", "text/calendar; charset=utf-8", (document, book, revision) =>
+    forJobs("calendar", { document, book, start: isoDay(new Date()), job: params.jobId, revision }),
   );

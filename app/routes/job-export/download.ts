@@ -31,14 +31,14 @@ export async function downloadJob(
   jobId: string,
   ending: string,
   type: string,
-  content: (document: CaseDocument, book: PriceBook) => Content | Promise<Content>,
+  content: (document: CaseDocument, book: PriceBook, revision: number) => Content | Promise<Content>,
 ): Promise<Response> {
   requireRight(context, "export");
   const job = await context.get(firmContext).jobs.find(jobId);
   if (!job) throw refuse("not-found");
-  const { document, books } = job;
+  const { document, books, revision } = job;
   return fileToKeep(
-    await content(document, keptBookFor(document, books).book),
+    await content(document, keptBookFor(document, books).book, revision),
     type,
     `${fileName(document.title)}.${ending}`,
   );

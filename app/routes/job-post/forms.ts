@@ -14,5 +14,6 @@ export const FORMS = {
     email: string().trim().required("Type the e-mail").email("That is not an e-mail address").max(254),
   }),
   again: object({ id }),
+  returned: object({ id }),
   remove: object({ id }),
 };

@@ -1,4 +1,4 @@
-/** `/jobs/:jobId/post`: the mail of a job; `POST` sends an issued paper, tries again, or takes a mail out. */
+/** `/jobs/:jobId/post`: the mail of a job; `POST` sends an issued paper, tries again, says that a mail came back, or takes it out. */
 import { mailFrom, TEMPLATE_TITLES } from "#core/firm/mail-templates.ts";
 import { paperName } from "#core/papers/list.ts";
 import { codebookOf } from "#core/rules/index.ts";
@@ -28,6 +28,7 @@ export const action = ({ request, params: { jobId }, context }: Route.ActionArgs
     if (form.problems) return problem(Object.values(form.problems)[0] ?? "");
     const done = (isDone: boolean) => (isDone ? Response.json({ kind: "done" }) : refuse("not-found"));
     if (form.intent === "again") return done(await post.again(form.value.id));
+    if (form.intent === "returned") return done(await post.markReturned(form.value.id));
     if (form.intent === "remove") return done(await post.remove(form.value.id));
     if (!post.isSetUp) return problem("No mail server is set up: download the paper instead.");
     const job = await jobs.find(jobId);

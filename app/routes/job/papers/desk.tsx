@@ -3,12 +3,13 @@
  * the right its versions and to whom they went. `n` goes to the next paper, `i` issues it, `s` goes to where it is sent.
  */
 import { Button, Input } from "antd";
-import { useEffect, useRef, useState } from "react";
+import { useRef, useState } from "react";
 import { type IssuedPaper, issuedState } from "#core/firm/issued-paper.ts";
 import type { SentMail } from "#core/firm/mail.ts";
 import { LONGEST_REASON } from "#core/limits.ts";
 import { papersOf } from "#core/papers/list.ts";
 import { codebookOf } from "#core/rules/index.ts";
+import { lower } from "#core/words.ts";
 import { Dialog } from "#ui/dialog/dialog.tsx";
 import { Field } from "#ui/field/field.tsx";
 import { LocalTime } from "#ui/frame/local-time.tsx";
@@ -19,6 +20,7 @@ import styles from "./desk.module.css";
 import { ISSUED_STATE_WORDS } from "./issued-words.ts";
 import { MAIL_STATE_WORDS } from "./outside/mail-words.ts";
 import type { Outside } from "./outside/use-outside.ts";
+import { Preview } from "./preview.tsx";
 import type { JobPapersState } from "./use-job-papers.ts";
 
 const PHONE = "(max-width: 700px)";
@@ -129,7 +131,14 @@ export function PapersDesk({ state, outside }: { state: JobPapersState; outside:
             </li>
           ))}
         </ul>
-        {paper && <Preview paper={paper} jobId={jobId} revision={papers?.revision ?? null} />}
+        {paper && (
+          <Preview
+            key={paper.id}
+            url={`/jobs/${jobId}/papers/${paper.id}.pdf`}
+            name={paper.name}
+            revision={papers?.revision ?? null}
+          />
+        )}
         {paper && (
           <section ref={side} className={styles.side} aria-label={paper.name}>
             <h3>{paper.name}</h3>
@@ -196,7 +205,9 @@ function PaperState({ row: { lacks, versions }, all }: { row: DeskPaper; all: re
   if (lacks === null) return <small>...</small>;
   return (
     <small>
-      {lacks.length === 0 ? "complete" : `lacks ${lacks.length === 1 ? lacks[0] : `${lacks.length} things`}`}
+      {lacks.length === 0
+        ? "complete"
+        : `lacks ${lacks.length === 1 ? lower(lacks[0] as string) : `${lacks.length} things`}`}
     </small>
   );
 }
@@ -212,26 +223,6 @@ function Lacking({ lacks }: { lacks: readonly string[] | null }) {
           <li key={text}>{text}</li>
         ))}
       </ul>
-    </div>
-  );
-}
-
-/** The paper as it will print, where the browser can show a PDF and there is room. */
-function Preview({ paper, jobId, revision }: { paper: DeskPaper; jobId: string; revision: number | null }) {
-  // Null until the page is live: the place is reserved, so that nothing jumps where a paper is shown.
-  const [canShow, setCanShow] = useState<boolean | null>(null);
-  useEffect(() => setCanShow(navigator.pdfViewerEnabled), []);
-  if (canShow === false) return null;
-  return (
-    <div className={styles.preview}>
-      {canShow && revision !== null && (
-        <iframe
-          // A change of the case loads the paper again.
-          key={`${paper.id} ${revision}`}
-          title={`${paper.name}, as it will print`}
-          src={`/jobs/${jobId}/papers/${paper.id}.pdf#toolbar=0&view=FitH`}
-        />
-      )}
     </div>
   );
 }

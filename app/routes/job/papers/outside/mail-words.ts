@@ -6,4 +6,5 @@ export const MAIL_STATE_WORDS: Readonly<Record<MailState, string>> = {
   sent: "sent",
   refused: "refused",
   failed: "given up",
+  returned: "came back",
 };

@@ -1,14 +1,18 @@
 /** The mail of the job: an issued paper is sent, and each mail is seen as waiting, sent, refused or given up. */
 import { Button, Input, Select } from "antd";
 import { useState } from "react";
+import type { AssessedCase } from "#core/assessed-case.ts";
+import { noticePatch } from "#core/case/document/stage.ts";
 import { type IssuedPaper, issuedState } from "#core/firm/issued-paper.ts";
 import type { SentMail } from "#core/firm/mail.ts";
 import { LONGEST_LINE } from "#core/limits.ts";
-import { paperName } from "#core/papers/list.ts";
+import { PAPER_LIST, paperName } from "#core/papers/list.ts";
+import { noticesOf } from "#core/progress/notices.ts";
 import { codebookOf } from "#core/rules/index.ts";
+import { lower } from "#core/words.ts";
 import { Field, Fields } from "#ui/field/field.tsx";
 import { LocalTime } from "#ui/frame/local-time.tsx";
-import { useJob } from "#ui/job-store/use-job.tsx";
+import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
 import { DataTable } from "#ui/table/data-table.tsx";
 import { MAIL_STATE_WORDS } from "./mail-words.ts";
 import styles from "./outside.module.css";
@@ -16,6 +20,7 @@ import type { Outside } from "./use-outside.ts";
 
 export function PostPart({ outside, issued }: { outside: Outside; issued: readonly IssuedPaper[] }) {
   const { post, ask } = outside;
+  const job = useJob();
   return (
     <>
       {post.isSetUp && <SendPaper outside={outside} issued={issued} />}
@@ -37,7 +42,7 @@ export function PostPart({ outside, issued }: { outside: Outside; issued: readon
                 </>
               ),
             },
-            { title: "State", isBad: ({ state }) => state === "refused" || state === "failed", cell: MailStateCell },
+            { title: "State", isBad: ({ state }) => !["queued", "sent"].includes(state), cell: MailStateCell },
             {
               title: "By",
               cell: ({ by, createdAt }) => (
@@ -48,32 +53,76 @@ export function PostPart({ outside, issued }: { outside: Outside; issued: readon
             },
             {
               title: "Changes",
-              cell: ({ id, state, toAddress }) =>
-                state !== "sent" && (
-                  <span className={styles.acts}>
-                    <Button
-                      size="small"
-                      aria-label={`Try the mail to ${toAddress} again`}
-                      onClick={() => void ask("post", { what: "again", id })}
-                    >
-                      Try again
-                    </Button>
-                    <Button
-                      size="small"
-                      type="text"
-                      danger
-                      aria-label={`Take out the mail to ${toAddress}`}
-                      onClick={() => void ask("post", { what: "remove", id })}
-                    >
-                      Take out
-                    </Button>
-                  </span>
-                ),
+              cell: (mail) => <MailActs mail={mail} job={job} issued={issued} ask={ask} />,
             },
           ]}
         />
       )}
     </>
+  );
+}
+
+interface MailActsProps {
+  mail: SentMail;
+  job: AssessedCase;
+  issued: readonly IssuedPaper[];
+  ask: Outside["ask"];
+}
+
+function MailActs({ mail, job, issued, ask }: MailActsProps) {
+  const { id, state, toAddress } = mail;
+  const press = (what: "again" | "remove" | "returned") => void ask("post", { what, id });
+  if (state === "sent")
+    return (
+      <span className={styles.acts}>
+        <NoticeGiven mail={mail} job={job} issued={issued} />
+        <Button
+          size="small"
+          type="text"
+          aria-label={`The mail to ${toAddress} came back`}
+          onClick={() => press("returned")}
+        >
+          It came back
+        </Button>
+      </span>
+    );
+  return (
+    <span className={styles.acts}>
+      {state !== "returned" && (
+        <Button size="small" aria-label={`Try the mail to ${toAddress} again`} onClick={() => press("again")}>
+          Try again
+        </Button>
+      )}
+      <Button
+        size="small"
+        type="text"
+        danger
+        aria-label={`Take out the mail to ${toAddress}`}
+        onClick={() => press("remove")}
+      >
+        Take out
+      </Button>
+    </span>
+  );
+}
+
+/** Marks the notice that a sent paper gives, with the mail as its proof; nothing where no such notice is open. */
+function NoticeGiven({ mail, job: { document, assessment }, issued }: Omit<MailActsProps, "ask">) {
+  const store = useJobStore();
+  const { words } = codebookOf(document.rules);
+  const sent = issued.find(({ id }) => mail.attached.includes(id));
+  const kind = PAPER_LIST.find(({ id }) => id === sent?.paper)?.gives;
+  const notice = noticesOf(document, assessment).find((one) => one.kind === kind && one.isOpen);
+  if (!sent || !notice || !mail.sentAt) return null;
+  const sentOn = mail.sentAt.slice(0, 10);
+  const proof = `${paperName(sent.paper, words)}, version ${sent.number}, mailed to ${mail.toAddress}`;
+  return (
+    <Button
+      size="small"
+      onClick={() => store.edit(noticePatch(store.getState().document, { kind: notice.kind, sentOn, proof }))}
+    >
+      Mark as done: {lower(notice.text)}
+    </Button>
   );
 }
 
@@ -89,6 +138,7 @@ function MailStateCell({ state, said, sentAt, nextTryAt, tries }: SentMail) {
         </>
       )}
       {said && <small>the server said: {said}</small>}
+      {state === "returned" && <small>ask for the right address, and send it anew</small>}
       {state === "queued" && tries > 0 && (
         <small>
           tried {tries === 1 ? "once" : `${tries} times`}, again <LocalTime at={nextTryAt} />

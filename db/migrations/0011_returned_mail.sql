@@ -1,0 +1,1 @@
+ALTER TABLE `mail` MODIFY COLUMN `state` enum('queued','sent','refused','failed','returned') NOT NULL DEFAULT 'queued';

@@ -114,18 +114,14 @@ function Lines({ calculation, ratingA }: { calculation: DemandCalculation; ratin
         </View>
       ))}
       <View style={[s.row, s.total]} wrap={false}>
-        <Text style={s.label}>Demand</Text>
+        <Text style={s.label}>Demand: {calculation.explain.demandA.numbers}</Text>
         <Text style={s.va}>{showA(calculation.demandA)}</Text>
-        <Text style={s.factor}> </Text>
-        <Text style={s.va}>{showVA(calculation.demandVA)}</Text>
-        <Text style={s.rule}>{calculation.explain.demandA.numbers}</Text>
+        <Text style={s.rule}> </Text>
       </View>
       <View style={[s.row, { fontWeight: 700, borderBottom: 0 }]} wrap={false}>
-        <Text style={s.label}>Headroom</Text>
+        <Text style={s.label}>Headroom of {showA(ratingA)}</Text>
         <Text style={s.va}>{showA(calculation.headroomA)}</Text>
-        <Text style={s.factor}> </Text>
-        <Text style={s.va}> </Text>
-        <Text style={s.rule}>of {showA(ratingA)}</Text>
+        <Text style={s.rule}> </Text>
       </View>
     </View>
   );

@@ -9,6 +9,7 @@ import { materialsIn } from "#core/decide/materials.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { showA, showNumber, showPercent, showSize } from "#core/units.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
+import { capital } from "#core/words.ts";
 import type { PaperInput, PaperSource } from "../index.ts";
 import { lacksAddress, lacksDecisive, lacksWay } from "../lacks.ts";
 import { PanelSchedules } from "../panel-schedules.tsx";
@@ -49,7 +50,7 @@ function Managed({ way }: { way: WayJudgement }) {
       <Text>
         {plainText(
           limits.length > 0
-            ? limits.map(({ name, limitA }) => `${name}: held at or below ${showA(limitA)}`).join(". ")
+            ? limits.map(({ name, limitA }) => `${capital(name)}: held at or below ${showA(limitA)}`).join(". ")
             : `The charger holds the total at or below ${showA(way.limitA ?? 0)}`,
         )}
         . The setting is behind a tool or a password of the installer. When the signal of the clamps is lost, the
@@ -101,7 +102,7 @@ export default function PermitPack(input: PaperInput) {
             ["Contractor", firm],
             ["Way", way?.name ?? null],
             ["Charging", way ? `${showA(way.chargeA)} on a ${showA(way.circuitA)} circuit` : null],
-            [words.supply, showA(assessment.supply.ratingA)],
+            [capital(words.supplyRating), showA(assessment.supply.ratingA)],
             ["Result", `${found.verdict}. ${found.text}`],
           ]}
         />
@@ -129,7 +130,7 @@ export default function PermitPack(input: PaperInput) {
       <PaperSheet title="Panel schedules" input={sheet} fontSize={10}>
         <Text style={s.h2}>Before the work</Text>
         <PanelSchedules input={sheet} isBefore />
-        <View break>
+        <View>
           <Text style={s.h2}>After the work</Text>
           <PanelSchedules input={sheet} />
         </View>

@@ -74,6 +74,8 @@ function Option({ option, number, scaleA }: { option: OfferOption; number: numbe
   );
 }
 
+const waysInWords = (count: number): string => (count === 0 ? "Ways" : count === 1 ? "One way" : `${count} ways`);
+
 export default function Quote(input: PaperInput) {
   const { document, book, assessment, firm, today } = input;
   const { conventions, words } = codebookOf(document.rules);
@@ -83,7 +85,7 @@ export default function Quote(input: PaperInput) {
   return (
     <PaperSheet title="Quote" input={input} fontSize={10.4}>
       <Text style={{ marginTop: 8 }}>
-        {offer.options.length === 1 ? "One way" : `${offer.options.length} ways`} to charge an electric vehicle at{" "}
+        {waysInWords(offer.options.length)} to charge an electric vehicle at{" "}
         {document.enquiry?.address || document.title}. Prices include tax. This quote holds until{" "}
         {showDay(daysAfter(today, offer.validDays), conventions)}.
       </Text>

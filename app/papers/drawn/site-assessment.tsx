@@ -81,7 +81,7 @@ export default function SiteAssessment(input: PaperInput) {
         <Pairs pairs={enteredPairs(document, SUPPLY)} />
       </View>
       <View wrap={false}>
-        <Text style={s.h2}>{document.panels.length === 1 ? "The board" : "The boards"}</Text>
+        <Text style={s.h2}>The {document.panels.length === 1 ? words.board : `${words.board}s`}</Text>
         {boards.length > 0 ? <Pairs pairs={boards} /> : <Text>No {words.board} has been recorded.</Text>}
       </View>
       <Text style={s.h2}>What was found</Text>

@@ -39,6 +39,7 @@ const FLOORS = [
   ["ways"],
   ["judge", "changes"],
   ["decide"],
+  ["install"],
   ["progress", "papers"],
   ["assess.ts", "find", "summary.ts"],
   ["assessed-case.ts", "explore", "quote", "wire.ts"],

@@ -1,15 +1,12 @@
 /** `npm run --silent calendar -- FILE.case.json --from 2026-12-01` prints the days of a job as an iCalendar file. */
 import "#core/rules/editions.ts";
+import { isDay } from "#core/dates.ts";
 import { slug } from "#core/words.ts";
 import { calendarOf } from "#papers/calendar.ts";
 import { readCaseFile, shippedBook, tellRefusal } from "./case-file.ts";
 import { withMeasuredFile } from "./measured-file.ts";
 
 const USAGE = "usage: npm run --silent calendar -- FILE.case.json --from 2026-12-01   (- reads standard input)";
-
-/** Whether a text is a day that exists. */
-const isDay = (text: string): boolean =>
-  /^\d{4}-\d{2}-\d{2}$/.test(text) && new Date(`${text}T00:00:00Z`).toJSON()?.startsWith(text) === true;
 
 function main([file, option, start, ...rest]: string[]): number {
   if (!file || option !== "--from" || start === undefined || rest.length > 0) {

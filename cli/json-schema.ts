@@ -20,6 +20,13 @@ function numberSchema({ tests }: SchemaDescription): JsonSchema {
   return schema;
 }
 
+/** A value of several types: one of a list, what a meter shows, or a text or an object. */
+function mixedSchema({ oneOf, tests, nullable }: SchemaDescription): JsonSchema {
+  if (oneOf.length > 0) return { enum: oneOf };
+  const types = tests.some(({ name }) => name === "reading") ? ["number", "boolean", "string"] : ["string", "object"];
+  return { type: nullable ? [...types, "null"] : types };
+}
+
 /** One node of `schema.describe()` as JSON Schema. Unknown fields are allowed and preserved. */
 function toJsonSchema(description: SchemaFieldDescription): JsonSchema {
   const node = description as SchemaDescription;
@@ -40,7 +47,7 @@ function toJsonSchema(description: SchemaFieldDescription): JsonSchema {
     const most = node.tests.find((t) => t.name === "max")?.params?.max;
     if (most !== undefined) schema.maxItems = most;
   } else if (node.type === "number") schema = numberSchema(node);
-  else if (node.type === "mixed") return node.oneOf.length > 0 ? { enum: node.oneOf } : { type: ["string", "object"] };
+  else if (node.type === "mixed") return mixedSchema(node);
   else {
     schema = { type: node.type };
     const pattern = node.tests.find((t) => t.name === "matches")?.params?.regex;

@@ -18,6 +18,10 @@ export const showDayOfMonth = (day: string, conventions: Pick<Conventions, "loca
 /** The ISO day of a moment, in UTC: `2026-11-29`. */
 export const isoDay = (moment: Date): string => moment.toISOString().slice(0, 10);
 
+/** Whether a text is an ISO day that exists. */
+export const isDay = (text: string): boolean =>
+  /^\d{4}-\d{2}-\d{2}$/.test(text) && new Date(`${text}T00:00:00Z`).toJSON()?.startsWith(text) === true;
+
 /** The day some days after another one. @param day ISO day */
 export const daysAfter = (day: string, days: number): string =>
   isoDay(new Date(Date.parse(`${day}T00:00:00Z`) + days * 86_400_000));

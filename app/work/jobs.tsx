@@ -8,6 +8,7 @@ import type { CaseDocument } from "#core/case/document/types.ts";
 import { takenWay } from "#core/decide/decision.ts";
 import { type MaterialRow, materialsOf } from "#core/decide/materials.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
+import { judgeInstallation, withInstallation } from "#core/install/certificate.ts";
 import { type Answered, answerPatch } from "#core/quote/answered.ts";
 import { type Offer, offerOf } from "#core/quote/offer.ts";
 import { codebookOf } from "#core/rules/index.ts";
@@ -43,7 +44,11 @@ const shrunk = async ({ shown, leftOut }: PaperPictures): Promise<PaperPictures>
 
 const TASKS = {
   /** The assessment as its open format's text. */
-  assessment: ({ document, book }: Priced): string => `${JSON.stringify(assess(document, book), null, 1)}\n`,
+  assessment({ document, book, today }: Priced & { today: string }): string {
+    const assessment = assess(document, book);
+    const judged = judgeInstallation(document, assessment, today);
+    return `${JSON.stringify(withInstallation(assessment, judged), null, 1)}\n`;
+  },
 
   materials: ({ document, book }: Priced): MaterialRow[] => materialsOf(assess(document, book)),
 

@@ -16,6 +16,7 @@ import { codebookOf } from "#core/rules/index.ts";
 import { showA, showKWh, showNumber, showVA } from "#core/units.ts";
 import { wayOf } from "#core/ways/index.ts";
 import { capital, lower } from "#core/words.ts";
+import { logChangeInWords } from "./log-words.ts";
 
 /** A key of the open format as words: "floorArea" is "floor area". */
 const keyInWords = (key: string): string =>
@@ -155,6 +156,10 @@ export function changesInWords(document: CaseDocument, patch: Patch): string[] {
     if (whole) return op.op === "remove" || op.value === null ? whole.taken : whole.put(document, op.value);
     const answered = answerOfChange(document, op);
     if (answered) return answered;
+    const isTakenAway = op.op === "remove";
+    const entry = isTakenAway ? valueAt(document, op.path) : op.value;
+    const logged = logChangeInWords(document, op.path, entry, isTakenAway);
+    if (logged) return logged;
     if (op.op === "remove") return `${capital(placeInWords(document, op.path))} was removed`;
     const place = capital(placeInWords(document, op.path, op.value));
     const value = inList ? null : valueOfChange(document, op.path, op.value);

@@ -184,6 +184,7 @@ function assembled(
     voltDropPercent: (lostV / volts) * 100,
     zsOhm: null,
     zsLimitOhm: null,
+    continuityOhm: null,
     checks: [
       {
         id: "volt-drop",

@@ -14,6 +14,7 @@ import type { Codebook } from "#core/rules/types.ts";
 import { exceeds } from "#core/tolerance.ts";
 import { showPercent } from "#core/units.ts";
 import { lower } from "#core/words.ts";
+import { logProblems } from "./log-problems.ts";
 
 /**
  * Broken laws between the fields of a case: unique ids, references to existing things, kinds of the rule set, devices
@@ -108,7 +109,12 @@ export function lawProblems(document: CaseDocument): InputProblem[] {
   (document.enquiry?.trip?.running ?? []).forEach((load, i) => {
     if (!loadIds.has(load)) say(`enquiry.trip.running[${i}]`, `no load "${load}"`);
   });
-  problems.push(...feedsProblems(document), ...runProblems(document, codebook), ...placeProblems(document));
+  problems.push(
+    ...feedsProblems(document),
+    ...runProblems(document, codebook),
+    ...placeProblems(document),
+    ...logProblems(document, codebook),
+  );
   const { panel, circuit: fedBy, outlet: pluggedInto, load: standsFor } = document.charger ?? {};
   const outletIds = repeated(
     "outlets",

@@ -25,6 +25,7 @@ import type { NoticeRule } from "./notices.ts";
 import type { PracticeOption } from "./practice-options.ts";
 import type { DeviceWarming } from "./supply-device.ts";
 import type { AsksFor, SurveyRules } from "./survey.ts";
+import type { TestRule } from "./tests.ts";
 import type { TypicalHome } from "./typical-home.ts";
 import type { WallRules } from "./wall.ts";
 
@@ -283,6 +284,8 @@ export interface Codebook {
   notify: NotifyRules | null;
   /** Notices that a job may owe, in the order of the work. */
   notices: readonly NoticeRule[];
+  /** Tests of the finished circuit, in the order of the hands. */
+  tests: readonly TestRule[];
   twoWay: TwoWayRules;
   /** Units of the job's own arrangement that protect the charger's circuit outside the board. */
   protectionWork(document: CaseDocument): WorkItem[];

@@ -43,6 +43,7 @@ const PASSES: Readonly<Record<Confirmation["answer"], boolean | null>> = {
   no: false,
   refused: null,
   "by-test": null,
+  "not-needed": null,
 };
 
 /** Whether an answer says that it holds; null where it is open, refused, to be proved by test, or stale. */

@@ -47,6 +47,20 @@ export const textOrObject = <const S extends Fields>(fields: S, message: string)
 const isObjectOf = (fields: Fields, given: unknown): boolean =>
   typeof given === "object" && given !== null && objectField(fields).isValidSync(given, { strict: true });
 
+/** What a meter shows: a number, yes or no, or a bound like "> 999". */
+export const readingField = (): SchemaField<number | boolean | string> =>
+  mixed().test(
+    "reading",
+    'must be a number, true or false, or a bound like "> 999"',
+    (given) =>
+      given === undefined ||
+      typeof given === "boolean" ||
+      (typeof given === "number" && Number.isFinite(given)) ||
+      (typeof given === "string" && given.length < 20 && OVER_RANGE.test(given)),
+  ) as unknown as SchemaField<number | boolean | string>;
+/** A reading beyond the range of its meter, which shows the end of the range. */
+export const OVER_RANGE = /^>\s*(\d+(?:\.\d+)?)$/;
+
 /** A text that matches a pattern; the message follows the field's label. */
 export const textMatching = (pattern: RegExp, message: string): SchemaField<string> =>
   string().typeError(message).matches(pattern, message);

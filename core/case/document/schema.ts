@@ -28,6 +28,7 @@ import {
   wholeNumber,
   yesNo,
 } from "./field.ts";
+import { installationSchema } from "./installation.ts";
 import {
   APPEARANCES,
   BONDING_STATES,
@@ -244,6 +245,8 @@ export const panelSchema = objectField({
   listedDevices: textField(),
   /** Free entries and knockouts, in words. */
   entries: textField(),
+  /** Short-circuit rating that it is marked with, kA (United Kingdom). */
+  ratedKA: oneOf([6, 16]),
   /** When it was made or fitted, as its label or a person says. */
   madeIn: textField(40),
   /** Part of the proposed work: not installed yet, so it has no faults and no unknown values. */
@@ -845,6 +848,7 @@ export const caseFields = {
   confirmations: listField(confirmationSchema, MOST.confirmations),
   progress: progressSchema,
   quote: orNull(quoteSchema),
+  installation: installationSchema,
 } satisfies Record<string, SchemaField<unknown, boolean>>;
 
 /** The Yup schema of a whole case (version 1). Unknown fields are preserved and reported by `readCase`. */

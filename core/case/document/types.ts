@@ -1,10 +1,12 @@
 /** The types of the case; they follow from its schema, and so does everything that is said of a field. */
 import type { SchemaField, TypeOf } from "./field.ts";
+import type * as log from "./installation.ts";
 import type * as schema from "./schema.ts";
 import type {
   CAR_CLASS_IDS,
   CHARGER_FUNCTIONS,
   DEVICE_KINDS,
+  ISOLATION_STEPS,
   LOAD_KINDS,
   MAKING_GOOD,
   METHOD_IDS,
@@ -16,6 +18,8 @@ import type {
   SOURCES,
   STAGES,
   SUPPLY_SYSTEMS,
+  TEST_IDS,
+  TEST_UNITS,
   VISIT_REASONS,
   WAITED_FOR,
 } from "./vocabulary.ts";
@@ -82,6 +86,16 @@ export type Wait = Of<typeof schema.waitSchema>;
 export type Progress = Of<typeof schema.progressSchema>;
 export type Quote = Of<typeof schema.quoteSchema>;
 export type QuoteOption = Of<typeof schema.quoteOptionSchema>;
+export type Installation = Of<typeof schema.caseFields.installation>;
+export type IsolationStep = One<typeof ISOLATION_STEPS>;
+export type IsolationEntry = Of<typeof log.isolationSchema>;
+export type TestId = One<typeof TEST_IDS>;
+export type TestUnit = One<typeof TEST_UNITS>;
+export type TestEntry = Of<typeof log.testSchema>;
+export type TerminationEntry = Of<typeof log.terminationSchema>;
+export type Departure = Of<typeof log.departureSchema>;
+export type SettingEntry = Of<typeof log.settingSchema>;
+export type Signature = Of<typeof log.signatureSchema>;
 export type Survey = Of<typeof schema.surveySchema>;
 
 export type CaseDocument = TypeOf<typeof schema.caseFields>;

@@ -128,7 +128,58 @@ export const CHARGER_FUNCTIONS = [
 export const PROTECTION_PLACES = ["board", "supply-end", "charger"] as const;
 
 /** Answers to what only a person on site can see to. */
-export const CONFIRMATION_ANSWERS = ["yes", "no", "refused", "by-test"] as const;
+export const CONFIRMATION_ANSWERS = ["yes", "no", "refused", "by-test", "not-needed"] as const;
+
+/** The steps that make dead and prove it, in their order. */
+export const ISOLATION_STEPS = [
+  "household-told",
+  "loads-off",
+  "isolated",
+  "locked-tagged",
+  "proved-dead",
+  "tester-reproved",
+] as const;
+
+/** Tests of a finished circuit, of all rule books. */
+export const TEST_IDS = [
+  "r1r2",
+  "ir-le",
+  "ir-ne",
+  "ir-ln",
+  "polarity",
+  "ze",
+  "ra",
+  "zs",
+  "pfc",
+  "rcd-1x",
+  "rcd-half",
+  "rcd-5x",
+  "rdc-6",
+  "rcd-b-dc",
+  "pen-low",
+  "pen-high",
+  "voltage",
+  "rotation",
+  "egc",
+  "ir",
+  "v-ll",
+  "v-l1g",
+  "v-l2g",
+  "v-ng",
+  "gfci",
+  "evse-self-test",
+  "v-load",
+  "temperature",
+] as const;
+
+/** Units that meters show; empty for a test that is answered by yes or no. */
+export const TEST_UNITS = ["", "ohm", "mohm", "kohm", "Mohm", "V", "A", "kA", "mA", "ms", "s", "°C", "°F"] as const;
+
+/** Units of torque. */
+export const TORQUE_UNITS = ["N m", "lb-in"] as const;
+
+/** Who signs for the work, as far as one person signs for each part. */
+export const SIGNED_FOR = ["design", "construction", "inspection"] as const;
 
 /** Why the electrician was asked to come. */
 export const VISIT_REASONS = [

@@ -125,6 +125,7 @@ export const WITHOUT_FIELD: readonly { at: string; because: string }[] = [
   { at: "/replayed", because: "Written when the ways are replayed." },
   { at: "/prices", because: "Written when a quote keeps its prices." },
   { at: "/confirmations", because: "Answered beside each check." },
+  { at: "/installation", because: "Written line by line on the Log step." },
   { at: "/progress", because: "Moved, entered and dealt with where the job stands." },
   { at: "/quote/options/*/id", because: "Made by Heron." },
   { at: "/quote/options/*/way", because: "Picked among the ways." },

@@ -132,6 +132,20 @@ export const panelFields = defineFields(
         ],
       },
     },
+    ratedKA: {
+      at: "/panels/*/ratedKA",
+      label: "Marked for a fault current of",
+      control: {
+        kind: "choice",
+        none: "not marked",
+        options: [
+          { value: 6, label: "6 kA" },
+          { value: 16, label: "16 kA" },
+        ],
+      },
+      asked: ({ rules }) => rules.asksFor.enclosure,
+      source: "always",
+    },
     listedDevices: {
       at: "/panels/*/listedDevices",
       label: ({ rules }) => `${capital(rules.words.device)}s listed for it`,

@@ -20,6 +20,7 @@ import { ukSeenRules } from "./seen.ts";
 import { ukSupplyDevice } from "./supply-device.ts";
 import { ukAsksFor, ukSurvey } from "./survey.ts";
 import { ukTails } from "./tails.ts";
+import { BS7671_TESTS } from "./tests.ts";
 import { ukTypicalHomes } from "./typical-home.ts";
 import { ukWall } from "./wall.ts";
 import { ukWords } from "./words.ts";
@@ -133,6 +134,7 @@ export const bs7671Codebook = ({ id, name, sections }: Bs7671Edition): Codebook 
   sourceFactor: 1.25,
   notify: TELL_AFTER,
   notices: ukNotices,
+  tests: BS7671_TESTS,
   protectionWork,
   twoWay: {
     partRule: "BS 7671 551.6, 826",

@@ -65,6 +65,11 @@ export interface CircuitDesign {
    */
   zsOhm: number | null;
   zsLimitOhm: number | null;
+  /**
+   * What a test of continuity along the run reads at 20 °C, ohm: line and earth conductor together, or the grounding
+   * conductor alone, as these rules measure it.
+   */
+  continuityOhm: number | null;
   /** Checks of the whole circuit; each stretch has its own. */
   checks: RouteCheck[];
   cautions: string[];

@@ -25,6 +25,8 @@ import { necSeenRules } from "./seen.ts";
 import { CLASS_320, necServiceConductors, SERVICE_RATINGS_A } from "./service.ts";
 import { necSupplyDevice } from "./supply-device.ts";
 import { necAsksFor, necSurvey } from "./survey.ts";
+import { NEC_TESTS } from "./tests.ts";
+
 import { necTypicalHomes } from "./typical-home.ts";
 import { necWall } from "./wall.ts";
 
@@ -122,6 +124,7 @@ export function necCodebook({ id, name, leastChargerVA, sections }: NecEdition):
     sourceFactor: SOURCE_FACTOR,
     notify: null,
     notices: necNotices,
+    tests: NEC_TESTS,
     protectionWork: () => [],
     twoWay: {
       partRule: "NEC 625.48, 705.40, 710.15",

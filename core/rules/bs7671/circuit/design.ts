@@ -34,6 +34,8 @@ const TT_LIMIT_OHM = 50 / 0.03;
 const TT_STABLE_OHM = 200;
 /** Three loaded cores carry less than two: Heron's own figure, no more than the tables give; the maker's comes first. */
 const THREE_LOADED = 0.83;
+/** Largest loop with which a type B device trips at once, hot, ohm (411.4.4). */
+export const loopLimitOhm = (deviceA: number): number => (VOLTS * C_MIN) / (TYPE_B * deviceA);
 /** A measured cold value is compared with this share of the limit. */
 const COLD = 0.8;
 
@@ -204,7 +206,7 @@ export const bs7671Circuit = (sections: Bs7671Sections): CircuitRules => ({
     const isFeeder = feederCountsA !== undefined;
     const tt = earthing === "tt";
     const earth = tt ? "The earth electrode" : "Ze";
-    const zsLimitOhm = tt ? TT_LIMIT_OHM : (VOLTS * C_MIN) / (TYPE_B * deviceA);
+    const zsLimitOhm = tt ? TT_LIMIT_OHM : loopLimitOhm(deviceA);
     const loopOhm = stretches.reduce((total, stretch, i) => {
       const conductor = design.stretches[i]?.conductor as Conductor;
       const metres = stretch.reduce((t, s) => t + lengthM(s.length), 0);
@@ -261,6 +263,6 @@ export const bs7671Circuit = (sections: Bs7671Sections): CircuitRules => ({
             : `${showNumber(zeOhm as number)}${feeders.length > 0 ? ` + ${showNumber(feederOhm)} of feeders` : ""} + ${showNumber(loopOhm)} = ${showNumber(zsOhm)} ohm against ${showNumber(zsLimitOhm)} ohm; cold ${showNumber(zsLimitOhm * COLD)} ohm at most`,
       },
     ];
-    return { ...design, zsOhm, zsLimitOhm, checks, cautions };
+    return { ...design, zsOhm, zsLimitOhm, continuityOhm: loopOhm / HOT, checks, cautions };
   },
 });

@@ -5,7 +5,7 @@ import { ownValue } from "#core/own-value.ts";
 import { routeCheck } from "#core/rules/circuit/check.ts";
 import { factorUpTo } from "#core/rules/circuit/factor.ts";
 import { isKeptPart } from "#core/rules/circuit/laid.ts";
-import type { CircuitRules, CircuitSpec, RouteCheck, SizeTrial } from "#core/rules/circuit/types.ts";
+import type { CircuitRules, CircuitSpec, DesignedSegment, RouteCheck, SizeTrial } from "#core/rules/circuit/types.ts";
 import { exceeds } from "#core/tolerance.ts";
 import { lengthFt, showA, showNumber, showPercent } from "#core/units.ts";
 import { NEC_240_4_D, NEC_240_6, NEC_310_16 } from "./ampacity-tables.ts";
@@ -256,6 +256,22 @@ function conduitOf(
   return trade ? `${trade} ${name}` : `larger than 2 in ${name}`;
 }
 
+/** A conductor at 20 °C against its resistance of table 8, which is at 75 °C. Source: NEC chapter 9, table 8, note 2. */
+const AT_20_C = { cu: 0.822, al: 0.819 } as const;
+
+/** Resistance of the grounding conductor along a run at 20 °C, ohm; null for a size that is not in the table. */
+function groundOhm(laid: readonly RunSegment[], segments: readonly DesignedSegment[]): number | null {
+  let total = 0;
+  for (const [i, { earthConductor }] of segments.entries()) {
+    const metal = earthConductor.material ?? "cu";
+    const ohm = rowOf(earthConductor.size)?.[metal];
+    const length = laid[i]?.length;
+    if (ohm == null || !length) return null;
+    total += (lengthFt(length) * ohm * AT_20_C[metal]) / 1000;
+  }
+  return total;
+}
+
 /** How full a conduit is, and the next trade size would be: "23 %; 1 in: 14.2 %". */
 function fullness(conduit: string, fill: number): string {
   const { sizes } = Object.values(RACEWAYS).find((r) => conduit.endsWith(r.name)) ?? RACEWAYS.emt;
@@ -374,6 +390,6 @@ export const necCircuit: CircuitRules = {
       cautions.push(
         "The raceway is sized for this circuit alone: where others share it, its fill is to be worked out anew.",
       );
-    return { ...design, checks, cautions };
+    return { ...design, continuityOhm: groundOhm(stretchesOfRun.flat(), segments), checks, cautions };
   },
 };

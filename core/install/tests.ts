@@ -1,0 +1,116 @@
+/** The tests of a job: those that it has to have and those that were made, judged. */
+
+import { OVER_RANGE } from "#core/case/document/field.ts";
+import { circuitOf } from "#core/case/document/lookups.ts";
+import type { CaseDocument, Departure, TestEntry, TestId } from "#core/case/document/types.ts";
+import type { Assessment } from "#core/decide/assessment.ts";
+import { takenWay } from "#core/decide/decision.ts";
+import { codebookOf } from "#core/rules/index.ts";
+import { inUnitOf, type JudgedReading, type TestBasis, type TestRule } from "#core/rules/tests.ts";
+
+export interface JudgedTest extends Pick<JudgedReading, "limit" | "limitText" | "formula" | "numbers"> {
+  id: TestId;
+  /** Undefined for the charger's circuit. */
+  circuit?: string;
+  label: string;
+  /** As it was entered; null where nobody has entered it. */
+  value: TestEntry["value"] | null;
+  unit: TestEntry["unit"];
+  verdict: "pass" | "warn" | "fail" | "missing";
+  rule: string;
+  isObligatory: boolean;
+  lookFor?: string;
+  /** Who answers for it where it fails or is missing. */
+  departure: Departure | null;
+}
+
+/** A reading as a number in the unit of its test; null where there is none, or its unit does not go with the test. */
+export function readingOf(rule: Pick<TestRule, "unit">, { value, unit }: TestEntry): number | null {
+  if (value === undefined || value === null) return null;
+  if (typeof value === "boolean") return rule.unit === "" ? Number(value) : null;
+  // A meter at the end of its range shows a bound, which counts as the reading.
+  const number = typeof value === "string" ? Number(OVER_RANGE.exec(value)?.[1]) : value;
+  return inUnitOf(rule, number, unit);
+}
+
+/** What the tests of a circuit are judged by. @param circuit id; undefined for the charger's */
+export function testBasis(document: CaseDocument, assessment: Assessment, circuit?: string): TestBasis {
+  const way = takenWay(assessment);
+  const { tests } = codebookOf(document.rules);
+  const readings = document.installation?.tests ?? [];
+  return {
+    document,
+    circuit: circuit === undefined ? (way?.circuit ?? null) : null,
+    deviceA: circuit === undefined ? (way?.circuitA ?? 0) : (circuitOf(document, circuit)?.circuit.ratingA ?? 0),
+    phases: way?.phases === 3 ? 3 : 1,
+    isPlugged: document.charger?.connection === "plug" || way?.way === "existing-outlet",
+    readingOf(id) {
+      const rule = tests.find((one) => one.id === id);
+      const entry = readings.findLast((one) => one.id === id && one.circuit === circuit);
+      return rule && entry ? readingOf(rule, entry) : null;
+    },
+  };
+}
+
+function judgedTest(
+  rule: TestRule,
+  entry: TestEntry | null,
+  basis: TestBasis,
+  departures: readonly Departure[],
+): JudgedTest {
+  const { id, label, unit } = rule;
+  const value = entry ? readingOf(rule, entry) : null;
+  const judged: JudgedReading =
+    value !== null && entry
+      ? rule.judge(value, basis, entry)
+      : { limit: null, limitText: "", verdict: "fail", formula: rule.how, numbers: "not measured yet" };
+  return {
+    id,
+    ...(entry?.circuit !== undefined && { circuit: entry.circuit }),
+    label,
+    value: entry?.value ?? null,
+    unit: entry?.unit ?? unit,
+    limit: judged.limit,
+    limitText: judged.limitText,
+    verdict: value === null ? "missing" : judged.verdict,
+    rule: rule.rule,
+    isObligatory: rule.isObligatory(basis),
+    formula: judged.formula,
+    numbers: judged.numbers,
+    ...(judged.lookFor !== undefined && { lookFor: judged.lookFor }),
+    departure: departures.findLast(({ test }) => test === id) ?? null,
+  };
+}
+
+/** Whether a test is one of the charger's circuit, by its own name or without one. */
+const isChargers = ({ circuit }: TestEntry, charging: string | undefined): boolean =>
+  circuit === undefined || circuit === charging;
+
+/** Every obligatory or entered test, in the order of the hands; of several readings of one test the last one counts. */
+export function judgedTests(document: CaseDocument, assessment: Assessment): JudgedTest[] {
+  const { tests } = codebookOf(document.rules);
+  const { tests: entries = [], departures = [] } = document.installation ?? {};
+  const charging = document.charger?.circuit ?? undefined;
+  const basis = testBasis(document, assessment);
+  const own = tests.flatMap((rule) => {
+    const entry = entries.findLast((one) => one.id === rule.id && isChargers(one, charging)) ?? null;
+    return entry || rule.isObligatory(basis) ? [judgedTest(rule, entry, basis, departures)] : [];
+  });
+  const others = entries.filter((one) => !isChargers(one, charging));
+  const ofOthers = [...new Map(others.map((one) => [`${one.circuit} ${one.id}`, one])).values()].flatMap((entry) => {
+    const rule = tests.find(({ id }) => id === entry.id);
+    if (!rule) return [];
+    return [
+      { ...judgedTest(rule, entry, testBasis(document, assessment, entry.circuit), departures), isObligatory: false },
+    ];
+  });
+  return [...own, ...ofOthers];
+}
+
+/** What is against the tests: obligatory ones that are missing or fail, and nobody answers for, in words. */
+export const againstTests = (tests: readonly JudgedTest[]): string[] =>
+  tests.flatMap(({ label, verdict, numbers, isObligatory, departure }) => {
+    if (departure || (verdict === "missing" && !isObligatory)) return [];
+    if (verdict === "missing") return [`${label}: not measured yet`];
+    return verdict === "fail" ? [`${label}: ${numbers}`] : [];
+  });

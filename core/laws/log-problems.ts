@@ -1,0 +1,60 @@
+/** What the log of an installation may not say: readings that no meter shows, and days before the job. */
+import { OVER_RANGE } from "#core/case/document/field.ts";
+import type { InputProblem } from "#core/case/document/problems.ts";
+import type { CaseDocument, TestEntry } from "#core/case/document/types.ts";
+import { isDay } from "#core/dates.ts";
+import { inUnitOf } from "#core/rules/tests.ts";
+import type { Codebook } from "#core/rules/types.ts";
+import { showNumber } from "#core/units.ts";
+
+/** What is wrong with the reading of a test, with the part of the entry that is wrong; null where nothing is. */
+export function readingProblem(
+  { id, value, unit }: Pick<TestEntry, "id" | "value" | "unit">,
+  codebook: Codebook,
+): { part: "id" | "value" | "unit"; message: string } | null {
+  const rule = codebook.tests.find((one) => one.id === id);
+  if (!rule) return { part: "id", message: `"${id}" is not a test of ${codebook.name}` };
+  if (value === undefined || value === null) return null;
+  if (rule.unit === "")
+    return typeof value === "boolean" ? null : { part: "value", message: "must be true or false for this test" };
+  if (typeof value === "boolean") return { part: "value", message: `must be a reading in ${rule.unit}` };
+  const units = [rule.unit, ...(rule.units ?? [])];
+  if (unit !== undefined && !units.includes(unit))
+    return { part: "unit", message: `must be ${units.join(" or ")} for this test` };
+  const number = typeof value === "string" ? Number(OVER_RANGE.exec(value)?.[1]) : value;
+  const reading = inUnitOf(rule, number, unit) ?? number;
+  const least = rule.unit === "°C" ? -40 : 0;
+  if (reading < least || reading > rule.most)
+    return {
+      part: "value",
+      message: `is shown by no meter: ${least} to ${showNumber(rule.most)} ${rule.unit}`,
+    };
+  return null;
+}
+
+/** Every problem of a log. */
+export function logProblems({ installation, progress }: CaseDocument, codebook: Codebook): InputProblem[] {
+  if (!installation) return [];
+  const problems: InputProblem[] = [];
+  const { tests = [], isolation = [], terminations = [], meter, nextInspection } = installation;
+  for (const [i, entry] of tests.entries()) {
+    const found = readingProblem(entry, codebook);
+    if (found) problems.push({ path: `installation.tests[${i}].${found.part}`, message: found.message });
+  }
+  const begun = progress?.moves?.map(({ on }) => on).sort()[0];
+  const checkDay = (path: string, day: string | undefined, isOfWork: boolean) => {
+    if (day === undefined) return;
+    if (!isDay(day.slice(0, 10))) problems.push({ path, message: "is a day that does not exist" });
+    else if (isOfWork && begun !== undefined && day.slice(0, 10) < begun)
+      problems.push({ path, message: `is before the job was begun on ${begun}` });
+  };
+  for (const [i, { at }] of isolation.entries()) checkDay(`installation.isolation[${i}].at`, at, true);
+  for (const [i, { at }] of tests.entries()) checkDay(`installation.tests[${i}].at`, at, true);
+  for (const [i, { on, toolCalibrated }] of terminations.entries()) {
+    checkDay(`installation.terminations[${i}].on`, on, true);
+    checkDay(`installation.terminations[${i}].toolCalibrated`, toolCalibrated, false);
+  }
+  checkDay("installation.meter.calibrated", meter?.calibrated, false);
+  checkDay("installation.nextInspection", nextInspection, false);
+  return problems;
+}

@@ -39,8 +39,9 @@ const FLOORS = [
   ["ways"],
   ["judge", "changes"],
   ["decide"],
+  ["papers"],
   ["install"],
-  ["progress", "papers"],
+  ["progress"],
   ["assess.ts", "find", "summary.ts"],
   ["assessed-case.ts", "explore", "quote", "wire.ts"],
 ];

@@ -107,7 +107,8 @@ export function issuedOf(firmId: string) {
       "paper",
       await paperOrder(found, by, { paper: order.paper, version: number, origin, issued }, now),
     );
-    if (lacks.length > 0 && order.reason === "") return { kind: "lacks", lacks } as const;
+    const isRefused = PAPER_LIST.find(({ id }) => id === order.paper)?.isRefusedIncomplete === true;
+    if (lacks.length > 0 && (order.reason === "" || isRefused)) return { kind: "lacks", lacks } as const;
     return inTransaction(async (tx): Promise<IssueAnswer | null> => {
       const [held] = await tx
         .select({ revision: job.revision })

@@ -25,7 +25,7 @@ export interface JudgedTest extends Pick<JudgedReading, "limit" | "limitText" | 
 }
 
 /** A reading as a number in the unit of its test; null where there is none, or its unit does not go with the test. */
-export function readingOf(rule: Pick<TestRule, "unit">, { value, unit }: TestEntry): number | null {
+function readingOf(rule: Pick<TestRule, "unit">, { value, unit }: TestEntry): number | null {
   if (value === undefined || value === null) return null;
   if (typeof value === "boolean") return rule.unit === "" ? Number(value) : null;
   // A meter at the end of its range shows a bound, which counts as the reading.

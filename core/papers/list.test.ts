@@ -19,12 +19,14 @@ describe("the papers of a case", () => {
       "single-line",
       "terminations",
       "consent",
+      "test-record",
       "handover",
       "job-record",
     ]);
     expect(idsOf(ukCase()).filter((id) => !idsOf(usCase()).includes(id))).toEqual([
       "network-notification",
       "building-notice",
+      "certificate",
     ]);
     expect(idsOf(ukCase())).not.toContain("permit-pack");
   });

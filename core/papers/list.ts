@@ -10,6 +10,8 @@ interface PaperEntry<Id extends string> {
   name(words: RegionWords): string;
   /** Whether a case has this paper; always where this is absent. */
   isFor?(document: CaseDocument, codebook: Codebook): boolean;
+  /** It is taken along to the work. */
+  goesAlong?: true;
   /** What changes an issued version, besides the home itself. */
   follows?: readonly ("stage" | "prices")[];
   /** The notice that it gives once it is sent. */
@@ -18,6 +20,8 @@ interface PaperEntry<Id extends string> {
   movesTo?: Stage;
   /** Pictures that it shows: the items of the evidence list, or all of them; none where this is absent. */
   pictures?: "all" | readonly EvidenceId[];
+  /** It is not issued while it lacks something: who departs from a test writes that into the log. */
+  isRefusedIncomplete?: true;
   /** It holds the edits of the job and its issued versions. */
   hasHistory?: true;
 }
@@ -49,15 +53,27 @@ export const PAPER_LIST = [
     follows: ["stage"],
   }),
   paper({ id: "panel-directory", name: ({ board }) => `${capital(board)} directory` }),
-  paper({ id: "labels", name: () => "Warning labels" }),
-  paper({ id: "single-line", name: () => "Single-line diagram" }),
-  paper({ id: "terminations", name: () => "Termination sheet" }),
+  paper({ id: "labels", goesAlong: true, name: () => "Warning labels" }),
+  paper({ id: "single-line", goesAlong: true, name: () => "Single-line diagram" }),
+  paper({ id: "terminations", goesAlong: true, name: () => "Termination sheet" }),
   paper({ id: "consent", name: () => "Consent of the owner" }),
   paper({
     id: "association-approval",
     name: () => "Approval of the association",
     isFor: (document) => needsPermission(document, "association"),
     pictures: ["charger-wall"],
+  }),
+  paper({
+    id: "certificate",
+    name: () => "Installation certificate and schedule of results",
+    isFor: (_, { certifiedBy }) => certifiedBy === "certificate",
+    isRefusedIncomplete: true,
+  }),
+  paper({
+    id: "test-record",
+    name: () => "Test and commissioning record",
+    isFor: (_, { certifiedBy }) => certifiedBy === "test-record",
+    isRefusedIncomplete: true,
   }),
   paper({ id: "handover", name: () => "Handover to the customer", follows: ["stage"] }),
   paper({
@@ -77,3 +93,7 @@ export const paperName = (id: string, words: RegionWords): string =>
 /** The papers that a case has, in the order of the work. */
 export const papersOf = (document: CaseDocument, codebook: Codebook) =>
   PAPER_LIST.filter(({ isFor }) => isFor?.(document, codebook) ?? true);
+
+/** Names of the papers that are taken along to the work. */
+export const papersForVan = (document: CaseDocument, codebook: Codebook): string[] =>
+  papersOf(document, codebook).flatMap(({ goesAlong, name }) => (goesAlong ? [name(codebook.words)] : []));

@@ -35,7 +35,7 @@ const decided = (document: CaseDocument): CaseDocument => ({
     on: "2026-11-30",
   },
 });
-const against = (document: CaseDocument, to: Stage) => againstMove(document, assess(document), to);
+const against = (document: CaseDocument, to: Stage) => againstMove(document, assess(document), to, "2026-12-01");
 const owed = (document: CaseDocument) => noticesOf(document, assess(document));
 const kinds = (document: CaseDocument) => owed(document).map(({ kind }) => kind);
 const due = (document: CaseDocument) => dueOf(document, assess(document));

@@ -28,7 +28,7 @@ export interface JudgedReading {
   verdict: "pass" | "warn" | "fail";
   formula: string;
   numbers: string;
-  /** What to look for where it does not pass. */
+  /** What to look for or to do where it does not pass, as a sentence without its full stop. */
   lookFor?: string;
 }
 
@@ -134,7 +134,7 @@ export function judgeInsulation(value: number, { testVolts = 500 }: TestEntry): 
     formula: `tested with ${testVolts} V${testVolts === 250 ? ", as electronics stayed connected" : ""}`,
     numbers: `${amount(value, "Mohm")} ${verdict === "fail" ? "<" : ">="} ${least} Mohm`,
     ...(verdict !== "pass" && {
-      lookFor: "damp, a nicked cable, or a device that is still connected: disconnect it and test again",
+      lookFor: "Look for damp, a nicked cable, or a device that is still connected: disconnect it and test again",
     }),
   };
 }
@@ -163,7 +163,7 @@ export function judgeContinuity(
       verdict: "warn",
       formula: "nothing to compare it with, as the run of the circuit was not entered",
       numbers: `${showNumber(value)} ohm${leads}`,
-      lookFor: "enter the run on Circuit: the reading is compared with what its length and size come to",
+      lookFor: "Enter the run on Circuit: the reading is compared with what its length and size come to",
     };
   const band = Math.max(0.15 * computedOhm + marginOhm, LEAST_STEPS * STEP_OHM);
   const [least, most] = [Math.max(0, computedOhm - band), computedOhm + band];
@@ -177,10 +177,11 @@ export function judgeContinuity(
     formula: `the computed ${showNumber(computedOhm)} ohm at 20 °C, within 15 % + ${marginOhm} ohm`,
     numbers: `${showNumber(value)} ohm${leads} against ${showNumber(computedOhm)} ohm`,
     ...(isHigh && {
-      lookFor: `${times >= 1.5 ? `it is ${showNumber(times)} times the computed value` : "it is above the computed value"}: a loose end, a smaller conductor, or a longer run than entered`,
+      lookFor: `${times >= 1.5 ? `It is ${showNumber(times)} times the computed value` : "It is above the computed value"}: look for a loose end, a smaller conductor, or a longer run than entered`,
     }),
     ...(isLow && {
-      lookFor: "it is below the computed value: a parallel path, a larger conductor, or a shorter run than entered",
+      lookFor:
+        "It is below the computed value: look for a parallel path, a larger conductor, or a shorter run than entered",
     }),
   };
 }

@@ -286,6 +286,10 @@ export interface Codebook {
   notices: readonly NoticeRule[];
   /** Tests of the finished circuit, in the order of the hands. */
   tests: readonly TestRule[];
+  /** The paper that certifies the work. */
+  certifiedBy: "certificate" | "test-record";
+  /** The designer recommends the day of the next inspection. */
+  recommendsInspection: boolean;
   twoWay: TwoWayRules;
   /** Units of the job's own arrangement that protect the charger's circuit outside the board. */
   protectionWork(document: CaseDocument): WorkItem[];

@@ -74,7 +74,7 @@ export function assess60Loads3PanelsMs(): number {
 }
 
 /** A case with 40 loads on its panels and a run, whose charging circuit could start at any of them. */
-export function openStarts(panels: number): CaseDocument {
+function openStarts(panels: number): CaseDocument {
   const { panels: main, loads, charger, ...rest } = benchCase(40);
   const { panel: _, ...unplaced } = charger ?? {};
   const subs = Array.from({ length: panels - 1 }, (_, i) => ({

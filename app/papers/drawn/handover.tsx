@@ -3,6 +3,7 @@ import { StyleSheet, Text, View } from "@react-pdf/renderer";
 import { reachedOn } from "#core/case/document/stage.ts";
 import { panelTitle } from "#core/case/fields/names.ts";
 import { takenWay } from "#core/decide/decision.ts";
+import { judgeInstallation } from "#core/install/certificate.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { showA } from "#core/units.ts";
 import type { WayJudgement } from "#core/ways/types.ts";
@@ -58,7 +59,9 @@ export default function Handover(input: PaperInput) {
   const { words } = codebookOf(document.rules);
   const way = takenWay(assessment);
   const refused = refusalsOf(input);
-  const isProved = reachedOn(document, "done") !== null;
+  const { certificate, against } = judgeInstallation(document, assessment, input.today);
+  const isProved = certificate === "ready" || reachedOn(document, "done") !== null;
+  const open = document.installation ? against : [];
   return (
     <PaperSheet title="Your charger" input={input} fontSize={10.4}>
       {!isProved && (
@@ -68,6 +71,7 @@ export default function Handover(input: PaperInput) {
             The last tests have not been recorded. Do not charge before {firm} has told you so in writing, and has taken
             the same notice off the charger.
           </Text>
+          <Lines lines={open.slice(0, 6)} />
         </View>
       )}
       <Text style={s.h2}>To switch it off</Text>

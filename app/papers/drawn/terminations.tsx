@@ -1,7 +1,6 @@
 /** Every terminal of the circuit, to be filled in where it is made: the maker's value, the tool, what was done. */
 import { StyleSheet, Text, View } from "@react-pdf/renderer";
-import { type Termination, terminationsOf, terminationsOfFeeder } from "#core/circuit/terminations.ts";
-import { takenWay } from "#core/decide/decision.ts";
+import { terminalsOf } from "#core/install/terminals.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { PRINT_COLORS } from "#ui/theme/palette.ts";
 import type { PaperInput, PaperSource } from "../index.ts";
@@ -20,24 +19,12 @@ const t = StyleSheet.create({
   },
 });
 
-/** The terminals of the way that is taken; none before its circuit is designed along a run. */
-function terminalsOf({ document, assessment }: PaperSource): Termination[] {
-  const { terminals: names } = codebookOf(document.rules).circuit;
-  const { circuit, feeder, workItems = [] } = takenWay(assessment) ?? {};
-  const units = workItems.flatMap(({ unit }) => unit ?? []);
-  const fed = document.panels.find(({ id }) => id === feeder?.panel);
-  return [
-    ...(feeder ? terminationsOfFeeder(feeder.design, fed?.name ?? feeder.panel, names) : []),
-    ...(circuit ? terminationsOf(document, circuit, names, units) : []),
-  ];
-}
-
 export const lacksOf = (source: PaperSource): string[] =>
-  terminalsOf(source).length === 0 ? ["the run of the circuit"] : [];
+  terminalsOf(source.document, source.assessment).length === 0 ? ["the run of the circuit"] : [];
 
 export default function TerminationsPaper(input: PaperInput) {
   const unit = codebookOf(input.document.rules).circuit.terminals.torqueUnit;
-  const terminals = terminalsOf(input);
+  const terminals = terminalsOf(input.document, input.assessment);
   return (
     <PaperSheet title="Termination sheet" input={input}>
       <Text style={{ marginTop: 8 }}>

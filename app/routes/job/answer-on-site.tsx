@@ -18,9 +18,16 @@ const ANSWERS: readonly { value: Confirmation["answer"] | typeof OPEN; label: st
   { value: "by-test", label: "by test" },
 ];
 
+/** The answers of a line of the craft list. */
+export const CRAFT_ANSWERS: typeof ANSWERS = [
+  { value: OPEN, label: "open" },
+  { value: "yes", label: "done" },
+  { value: "not-needed", label: "not needed" },
+];
+
 type Answer = Parameters<typeof answerPatch>[2];
 
-export function AnswerOnSite({ asked }: { asked: Asked }) {
+export function AnswerOnSite({ asked, answers = ANSWERS }: { asked: Asked; answers?: typeof ANSWERS }) {
   const store = useJobStore();
   const { name, today } = useVisitor();
   const confirmations = useJobPart((job) => job.document.confirmations);
@@ -30,9 +37,9 @@ export function AnswerOnSite({ asked }: { asked: Asked }) {
   return (
     <span className={styles.answer}>
       <Segmented
-        size="small"
+        size={answers === ANSWERS ? "small" : "middle"}
         aria-label={`Answer: ${asked.label}`}
-        options={[...ANSWERS]}
+        options={[...answers]}
         value={counts ? given.answer : OPEN}
         onChange={(value) =>
           put(value === OPEN ? null : { answer: value as Confirmation["answer"], by: name, on: today })

@@ -43,3 +43,15 @@ export const AnswerVerdict = ({ state, word }: { state: AnswerState; word: strin
 export const WayVerdict = ({ verdict, onlyConfirm }: { verdict: JudgedVerdict; onlyConfirm: boolean }) => (
   <Marked shape={VERDICT_SHAPE[verdict]}>{wayVerdict({ verdict, onlyConfirm })}</Marked>
 );
+
+/** Verdicts of entries of the log, each with its word and its shape. */
+const LOGGED = {
+  pass: { shape: "fits", word: "Passes" },
+  warn: { shape: "work", word: "Look again" },
+  fail: { shape: "no", word: "Fails" },
+  missing: { shape: "open", word: "Open" },
+} as const;
+
+export const LogVerdict = ({ verdict }: { verdict: keyof typeof LOGGED }) => (
+  <Marked shape={LOGGED[verdict].shape}>{LOGGED[verdict].word}</Marked>
+);

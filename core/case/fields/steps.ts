@@ -6,6 +6,7 @@ export const STEPS = [
   { id: "ways", name: "Ways" },
   { id: "circuit", name: "Circuit" },
   { id: "papers", name: "Papers" },
+  { id: "log", name: "Log" },
 ] as const;
 export type StepId = (typeof STEPS)[number]["id"];
 export const STEP_IDS: readonly StepId[] = STEPS.map(({ id }) => id);

@@ -135,6 +135,8 @@ export const bs7671Codebook = ({ id, name, sections }: Bs7671Edition): Codebook 
   notify: TELL_AFTER,
   notices: ukNotices,
   tests: BS7671_TESTS,
+  certifiedBy: "certificate",
+  recommendsInspection: true,
   protectionWork,
   twoWay: {
     partRule: "BS 7671 551.6, 826",

@@ -59,7 +59,7 @@ const lostPen = (id: "pen-low" | "pen-high", below: string): TestRule => ({
   judge: (value) =>
     atMost(value, 5, "s", {
       formula: "seconds until line, neutral and earth are open",
-      lookFor: "the detection is off, set to another country, or the charger is faulty: it stays out of use",
+      lookFor: "The detection is off, set to another country, or the charger is faulty: it stays out of use",
     }),
 });
 
@@ -89,7 +89,7 @@ export const BS7671_TESTS: readonly TestRule[] = [
     most: 1,
     rule: "BS 7671 643.6",
     isObligatory: () => true,
-    judge: (value) => isYes(value, "conductors that are swapped at one end"),
+    judge: (value) => isYes(value, "Look for conductors that are swapped at one end"),
   },
   {
     id: "ra",
@@ -105,7 +105,7 @@ export const BS7671_TESTS: readonly TestRule[] = [
     judge: (value) =>
       atMost(value, Math.min(TOUCH_V / RESIDUAL_A, STABLE_OHM), "ohm", {
         formula: `RA x ${RESIDUAL_A} A <= ${TOUCH_V} V, and no more than ${STABLE_OHM} ohm, as more may not stay stable`,
-        lookFor: "dry ground or a loose clamp: drive the rod deeper or add one",
+        lookFor: "Look for dry ground or a loose clamp: drive the rod deeper or add one",
       }),
   },
   {
@@ -128,11 +128,11 @@ export const BS7671_TESTS: readonly TestRule[] = [
           verdict: "warn",
           formula: "the usual value follows from the earthing, which nobody has read",
           numbers: `${value} ohm`,
-          lookFor: "read the earthing on Survey",
+          lookFor: "Read the earthing on Survey",
         };
       return atMost(value, USUAL_ZE_OHM[earthing], "ohm", {
         formula: "the usual value of this earthing",
-        lookFor: "a loose main earth or a fault of the supply: tell the network operator",
+        lookFor: "Look for a loose main earth or a fault of the supply: tell the network operator",
         beyond: "warn",
       });
     },
@@ -151,12 +151,12 @@ export const BS7671_TESTS: readonly TestRule[] = [
       if (reliesOnResidual(basis))
         return atMost(value, STABLE_OHM, "ohm", {
           formula: "the residual current device disconnects",
-          lookFor: "a loose earth or a dry electrode",
+          lookFor: "Look for a loose earth or a dry electrode",
         });
       const hot = basis.circuit?.zsLimitOhm ?? loopLimitOhm(basis.deviceA);
       return atMost(value, COLD * hot, "ohm", {
         formula: `${COLD} x the limit of the device (${hot.toFixed(2)} ohm hot), as it is measured cold`,
-        lookFor: "a loose earth, a smaller conductor or a longer run than designed",
+        lookFor: "Look for a loose earth, a smaller conductor or a longer run than designed",
       });
     },
   },
@@ -174,7 +174,7 @@ export const BS7671_TESTS: readonly TestRule[] = [
       const behindCutOut = document.panels.some((panel) => panel.ratedKA === BREAKS_KA.board);
       return atMost(value, behindCutOut ? BREAKS_KA.board : BREAKS_KA.device, "kA", {
         formula: behindCutOut ? "the board is marked for it" : "what an ordinary device breaks by itself",
-        lookFor: "a board that is marked for more, or a device with a larger breaking capacity",
+        lookFor: "Look for a board that is marked for more, or a device with a larger breaking capacity",
       });
     },
   },
@@ -191,7 +191,7 @@ export const BS7671_TESTS: readonly TestRule[] = [
     judge: (value) =>
       atMost(value, 300, "ms", {
         formula: "a device without delay",
-        lookFor: "a device that has stuck, or the wrong type: exchange it",
+        lookFor: "Look for a device that has stuck, or the wrong type: exchange it",
       }),
   },
   {
@@ -203,7 +203,7 @@ export const BS7671_TESTS: readonly TestRule[] = [
     most: 1,
     rule: "BS EN 61008-1",
     isObligatory: () => false,
-    judge: (value) => isYes(value, "leakage of what is connected, or a device that trips too early"),
+    judge: (value) => isYes(value, "Look for leakage of what is connected, or a device that trips too early"),
   },
   {
     id: "rcd-5x",
@@ -215,7 +215,7 @@ export const BS7671_TESTS: readonly TestRule[] = [
     most: 10_000,
     rule: "BS EN 61008-1",
     isObligatory: () => false,
-    judge: (value) => atMost(value, 40, "ms", { formula: "five times the current", lookFor: "exchange the device" }),
+    judge: (value) => atMost(value, 40, "ms", { formula: "five times the current", lookFor: "Exchange the device" }),
   },
   {
     id: "rdc-6",
@@ -231,7 +231,7 @@ export const BS7671_TESTS: readonly TestRule[] = [
     judge: (value) =>
       atMost(value, 10, "s", {
         formula: "smooth direct current of 6 mA",
-        lookFor: "the charger has no such detection, or it is faulty: a type B device then",
+        lookFor: "The charger has no such detection, or it is faulty: a type B device then",
       }),
   },
   {
@@ -246,7 +246,10 @@ export const BS7671_TESTS: readonly TestRule[] = [
     isObligatory: ({ document }) => hasTypeB(document),
     isFor: ({ document }) => hasTypeB(document),
     judge: (value) =>
-      atMost(value, 300, "ms", { formula: "smooth direct current of 60 mA", lookFor: "a device of another type" }),
+      atMost(value, 300, "ms", {
+        formula: "smooth direct current of 60 mA",
+        lookFor: "Look for a device of another type",
+      }),
   },
   lostPen("pen-low", "below 207 V"),
   lostPen("pen-high", "above 253 V"),
@@ -262,7 +265,7 @@ export const BS7671_TESTS: readonly TestRule[] = [
     judge: (value) =>
       between(value, SUPPLY_V, "V", {
         formula: "230 V less 6 %, plus 10 %",
-        lookFor: "a loose neutral, or a supply out of its band: tell the network operator",
+        lookFor: "Look for a loose neutral, or a supply out of its band: tell the network operator",
       }),
   },
   {
@@ -275,6 +278,6 @@ export const BS7671_TESTS: readonly TestRule[] = [
     rule: "BS 7671 643.9",
     isObligatory: ({ phases }) => phases === 3,
     isFor: ({ phases }) => phases === 3,
-    judge: (value) => isYes(value, "two phases that are swapped"),
+    judge: (value) => isYes(value, "Look for two phases that are swapped"),
   },
 ];

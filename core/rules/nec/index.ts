@@ -125,6 +125,8 @@ export function necCodebook({ id, name, leastChargerVA, sections }: NecEdition):
     notify: null,
     notices: necNotices,
     tests: NEC_TESTS,
+    certifiedBy: "test-record",
+    recommendsInspection: false,
     protectionWork: () => [],
     twoWay: {
       partRule: "NEC 625.48, 705.40, 710.15",

@@ -25,7 +25,8 @@ const toGround = (id: "v-l1g" | "v-l2g", leg: string): TestRule => ({
   judge: (value) =>
     between(value, GROUND_V, "V", {
       formula: "120 V within 5 %",
-      lookFor: "a loose neutral of the service where one leg is high and the other low: stop, and tell the utility",
+      lookFor:
+        "Look for a loose neutral of the service where one leg is high and the other low: stop, and tell the utility",
     }),
 });
 
@@ -67,7 +68,7 @@ export const NEC_TESTS: readonly TestRule[] = [
     judge: (value, { document: { supply } }) =>
       between(value, supply.system === "two-legs-120-208" ? LINE_V[supply.system] : LINE_V.other, "V", {
         formula: "the nominal voltage within 5 %",
-        lookFor: "both conductors on one leg where it is near 0 V; otherwise the supply is out of its band",
+        lookFor: "Look for both conductors on one leg where it is near 0 V; otherwise the supply is out of its band",
       }),
   },
   toGround("v-l1g", "Line 1"),
@@ -84,7 +85,7 @@ export const NEC_TESTS: readonly TestRule[] = [
     judge: (value) =>
       atMost(value, 2, "V", {
         formula: "a sound neutral carries little here",
-        lookFor: "a loose neutral, or neutral and ground joined behind the main",
+        lookFor: "Look for a loose neutral, or neutral and ground joined behind the main",
         beyond: "warn",
       }),
   },
@@ -100,7 +101,10 @@ export const NEC_TESTS: readonly TestRule[] = [
     isObligatory: ({ isPlugged }) => isPlugged,
     isFor: ({ isPlugged, document }) => isPlugged || document.options?.outdoorGfci === true,
     judge: (value) =>
-      between(value, [4, 6], "mA", { formula: "class A", lookFor: "a device of another class, or a faulty one" }),
+      between(value, [4, 6], "mA", {
+        formula: "class A",
+        lookFor: "Look for a device of another class, or a faulty one",
+      }),
   },
   {
     id: "evse-self-test",
@@ -111,7 +115,7 @@ export const NEC_TESTS: readonly TestRule[] = [
     most: 1,
     rule: "NEC 625.54",
     isObligatory: () => true,
-    judge: (value) => isYes(value, "an open ground, or a faulty charger"),
+    judge: (value) => isYes(value, "Look for an open ground, or a faulty charger"),
   },
   {
     id: "v-load",
@@ -131,12 +135,12 @@ export const NEC_TESTS: readonly TestRule[] = [
           verdict: "warn",
           formula: `the drop from the voltage without load, against the computed drop x ${DROP.factor} + ${DROP.besideV} V`,
           numbers: `${showNumber(value)} V`,
-          lookFor: unloadedV === null ? "measure line to line without load" : "enter the run on Circuit",
+          lookFor: unloadedV === null ? "Measure line to line without load" : "Enter the run on Circuit",
         };
       const mostV = circuit.voltDropV * DROP.factor + DROP.besideV;
       return atMost(unloadedV - value, mostV, "V", {
         formula: `drop from ${showNumber(unloadedV)} V, against the computed ${showNumber(circuit.voltDropV)} V x ${DROP.factor} + ${DROP.besideV} V`,
-        lookFor: "a loose or hot terminal on the way: stop charging and find it",
+        lookFor: "Look for a loose or hot terminal on the way: stop charging and find it",
       });
     },
   },
@@ -152,7 +156,8 @@ export const NEC_TESTS: readonly TestRule[] = [
     isObligatory: () => false,
     judge(value, { document }, { ambientC = USUAL_AMBIENT_C }) {
       const mostC = document.run?.terminalC === 75 ? 75 : 60;
-      const lookFor = "a loose terminal or a conductor that is too small: switch off, isolate, and make it anew";
+      const lookFor =
+        "Look for a loose terminal or a conductor that is too small: switch off, isolate, and make it anew";
       const judged = atMost(value, mostC, "°C", { formula: `terminals for ${mostC} °C`, lookFor });
       if (judged.verdict === "fail" || value - ambientC <= WARM_K) return judged;
       return {

@@ -4,6 +4,7 @@
  */
 import { Button, Input } from "antd";
 import { useRef, useState } from "react";
+import { Link } from "react-router";
 import { type IssuedPaper, issuedState } from "#core/firm/issued-paper.ts";
 import type { SentMail } from "#core/firm/mail.ts";
 import { LONGEST_REASON } from "#core/limits.ts";
@@ -28,6 +29,8 @@ const PHONE = "(max-width: 700px)";
 interface DeskPaper {
   id: string;
   name: string;
+  /** It is not issued while it lacks something, for whatever reason. */
+  isRefusedIncomplete: boolean;
   /** Null until the server has said it. */
   lacks: readonly string[] | null;
   /** Its issued versions, the newest first. */
@@ -53,9 +56,10 @@ export function PapersDesk({ state, outside }: { state: JobPapersState; outside:
   const isLive = useIsLive();
   const issued = papers?.issued ?? [];
   const rows = papersOf(document, codebook).map(
-    ({ id, name }): DeskPaper => ({
+    ({ id, name, isRefusedIncomplete = false }): DeskPaper => ({
       id,
       name: name(codebook.words),
+      isRefusedIncomplete,
       lacks: papers?.papers.find((one) => one.id === id)?.lacks ?? null,
       versions: issued.filter(({ paper }) => paper === id).reverse(),
     }),
@@ -171,7 +175,8 @@ export function PapersDesk({ state, outside }: { state: JobPapersState; outside:
           </section>
         )}
       </div>
-      {asked && (
+      {asked?.paper.isRefusedIncomplete && <RefusedDialog asked={asked} jobId={jobId} onClose={() => setAsked(null)} />}
+      {asked && !asked.paper.isRefusedIncomplete && (
         <ReasonDialog
           asked={asked}
           busy={busy}
@@ -277,6 +282,24 @@ function Version({ one, all, name, jobId, mails, onWithdraw }: VersionProps) {
         />
       )}
     </article>
+  );
+}
+
+/** A paper that is not issued while it lacks something, and where that is mended or answered for. */
+function RefusedDialog({ asked, jobId, onClose }: { asked: Asked; jobId: string; onClose(): void }) {
+  return (
+    <Dialog title={`"${asked.paper.name}" is refused`} onCancel={onClose}>
+      <p>It is not issued while this is open:</p>
+      <ul>
+        {asked.lacks.map((text) => (
+          <li key={text}>{text}</li>
+        ))}
+      </ul>
+      <p>
+        Enter it on <Link to={`/jobs/${jobId}/log#certificate`}>Log</Link>. A licensed person can answer there for a
+        test that fails or is missing.
+      </p>
+    </Dialog>
   );
 }
 

@@ -72,7 +72,7 @@ const MoveStage = deferred(function Move({ document, assessment }) {
   const [to, setTo] = useState<Stage>(next ?? stage);
   const [on, setOn] = useState(today);
   const [why, setWhy] = useState("");
-  const against = to === stage ? null : againstMove(document, assessment, to);
+  const against = to === stage ? null : againstMove(document, assessment, to, today);
   const needsReason = against !== null && why.trim() === "";
   const move = () => {
     const { document: now } = store.getState();

@@ -1,0 +1,63 @@
+/** The record of tests and commissioning. */
+import { Text } from "@react-pdf/renderer";
+import { takenWay } from "#core/decide/decision.ts";
+import { codebookOf } from "#core/rules/index.ts";
+import { showA, showNumber, showPercent, showSize } from "#core/units.ts";
+import { capital } from "#core/words.ts";
+import type { PaperInput } from "../index.ts";
+import {
+  DeparturesRecord,
+  IsolationRecord,
+  lacksCertificate,
+  ScheduleOfResults,
+  SettingsRecord,
+  SignedRecord,
+  TerminalsRecord,
+} from "../log-parts.tsx";
+import { Lines, Pairs } from "../parts.tsx";
+import { PaperSheet, plainText, sheetStyles as s } from "../sheet.tsx";
+
+export const lacksOf = lacksCertificate;
+
+export default function TestRecord(input: PaperInput) {
+  const { document, assessment, firm } = input;
+  const { words, name } = codebookOf(document.rules);
+  const way = takenWay(assessment);
+  const circuit = way?.circuit;
+  const { comments } = document.installation ?? {};
+  return (
+    <PaperSheet title="Test and commissioning record" input={input} fontSize={10}>
+      <Text style={s.h2}>Extent</Text>
+      <Pairs
+        pairs={[
+          ["At", document.enquiry?.address || document.title],
+          ["Customer", document.enquiry?.customer || null],
+          ["Rules", name],
+          ["Installed by", firm],
+          [capital(words.supplyRating), showA(assessment.supply.ratingA)],
+          ["Charging current", way ? `${showA(way.chargeA)} at ${way.volts} V` : null],
+          ["Overcurrent device", way ? showA(way.circuitA) : null],
+          ["Conductor", circuit ? showSize(circuit.conductor.size) : null],
+          ["Grounding conductor", circuit ? showSize(circuit.earthConductor.size) : null],
+          [
+            "Voltage drop, computed",
+            circuit ? `${showNumber(circuit.voltDropV)} V, ${showPercent(circuit.voltDropPercent / 100)}` : null,
+          ],
+        ]}
+      />
+      {way && <Lines lines={way.work} />}
+      <ScheduleOfResults input={input} />
+      <SettingsRecord input={input} />
+      <DeparturesRecord document={document} />
+      <TerminalsRecord input={input} />
+      <IsolationRecord document={document} />
+      {comments && (
+        <>
+          <Text style={s.h2}>Comments</Text>
+          <Text>{plainText(comments)}</Text>
+        </>
+      )}
+      <SignedRecord document={document} />
+    </PaperSheet>
+  );
+}

@@ -4,6 +4,7 @@ import {
   boolean,
   customType,
   datetime,
+  double,
   index,
   int,
   mysqlEnum,
@@ -535,4 +536,99 @@ export const mail = mysqlTable(
     sentAt: moment("sent_at"),
   },
   (t) => [index("mail_queue").on(t.state, t.nextTryAt), index("mail_job").on(t.jobId, t.createdAt)],
+);
+
+/** A charge point that may join, and what it has said of itself. */
+export const chargePoint = mysqlTable(
+  "charge_point",
+  {
+    /** Its identity, as the charger is set up with it. */
+    id: id().primaryKey(),
+    firmId: id("firm_id")
+      .notNull()
+      .references(() => firm.id, { onDelete: "cascade" }),
+    jobId: id("job_id")
+      .notNull()
+      .references(() => job.id, { onDelete: "cascade" }),
+    tokenDigest: varchar("token_digest", { length: 64 }).notNull(),
+    vendor: varchar("vendor", { length: 100 }).notNull().default(""),
+    model: varchar("model", { length: 100 }).notNull().default(""),
+    serial: varchar("serial", { length: 100 }).notNull().default(""),
+    firmware: varchar("firmware", { length: 100 }).notNull().default(""),
+    addedAt: moment("added_at").notNull().default(now),
+    seenAt: moment("seen_at"),
+  },
+  (t) => [index("charge_point_job").on(t.jobId)],
+);
+
+const ofChargePoint = () =>
+  id("charge_point_id")
+    .notNull()
+    .references(() => chargePoint.id, { onDelete: "cascade" });
+
+/** The last reading of the energy register of each connector. */
+export const chargeRegister = mysqlTable(
+  "charge_register",
+  {
+    chargePointId: ofChargePoint(),
+    connector: int("connector").notNull(),
+    wh: double("wh").notNull(),
+    at: moment("at").notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.chargePointId, t.connector] })],
+);
+
+/** What a charge point took in a quarter of an hour. */
+export const chargeQuarter = mysqlTable(
+  "charge_quarter",
+  {
+    chargePointId: ofChargePoint(),
+    at: moment("at").notNull(),
+    wh: double("wh").notNull().default(0),
+    mostA: double("most_a"),
+    mostW: double("most_w"),
+  },
+  (t) => [primaryKey({ columns: [t.chargePointId, t.at] })],
+);
+
+/** A charge of one car; its id is the transaction id that the charge point sends with its values. */
+export const chargeSession = mysqlTable(
+  "charge_session",
+  {
+    id: int("id").autoincrement().primaryKey(),
+    chargePointId: ofChargePoint(),
+    connector: int("connector").notNull(),
+    startedAt: moment("started_at").notNull(),
+    startWh: double("start_wh").notNull(),
+    stoppedAt: moment("stopped_at"),
+    stopWh: double("stop_wh"),
+    reason: varchar("reason", { length: 40 }).notNull().default(""),
+  },
+  (t) => [index("charge_session_point").on(t.chargePointId, t.startedAt)],
+);
+
+/** Messages that were answered: one that is sent again after a lost line takes effect once. */
+export const chargeMessage = mysqlTable(
+  "charge_message",
+  {
+    chargePointId: ofChargePoint(),
+    messageId: exactText("message_id", 64).notNull(),
+    /** SHA-256 of action and payload: a charge point may count its ids from 1 again after a restart. */
+    digest: varchar("digest", { length: 64 }).notNull(),
+    answer: json<object>("answer").notNull(),
+    at: moment("at").notNull().default(now),
+  },
+  (t) => [primaryKey({ columns: [t.chargePointId, t.messageId, t.digest] }), index("charge_message_at").on(t.at)],
+);
+
+/** What a person should know of a charge point, in words: refused messages, a register that went back. */
+export const chargeNote = mysqlTable(
+  "charge_note",
+  {
+    id: int("id").autoincrement().primaryKey(),
+    chargePointId: ofChargePoint(),
+    at: moment("at").notNull().default(now),
+    text: varchar("text", { length: 300 }).notNull(),
+  },
+  (t) => [index("charge_note_point").on(t.chargePointId, t.at)],
 );

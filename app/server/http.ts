@@ -7,6 +7,7 @@ import packed from "express-static-gzip";
 import { createRequestHandler, type RouterContextProvider, type ServerBuild } from "react-router";
 import { STEP_IDS } from "#core/case/fields/steps.ts";
 import { migrateDatabase } from "#db/migrate.ts";
+import { startHub, upgradeToHub } from "./chargers/hub.ts";
 import { closeDatabase } from "./database.ts";
 import {
   bodySize,
@@ -104,6 +105,8 @@ export async function startServer(): Promise<void> {
       `\n  Heron is at http://${settings.host === "127.0.0.1" ? "localhost" : settings.host}:${settings.port}\n`,
     );
   });
+  server.on("upgrade", upgradeToHub);
+  const stopHub = startHub();
   // A whole request, its body too, arrives within this.
   server.requestTimeout = REQUEST_MS;
   server.headersTimeout = HEADERS_MS;
@@ -116,6 +119,7 @@ export async function startServer(): Promise<void> {
   const stop = () => {
     beginStopping();
     stopPost();
+    stopHub();
     metrics?.close();
     server.close(() => Promise.all([closeDatabase(), endWork()]).finally(() => process.exit(0)));
     server.closeIdleConnections();

@@ -1,0 +1,64 @@
+/** What a charge point sends of its meter (OCPP 1.6, MeterValues), in the units of Heron. */
+
+export interface SampledValue {
+  value: string;
+  measurand?: string;
+  phase?: string;
+  unit?: string;
+  context?: string;
+}
+export interface SentMeterValue {
+  timestamp: string;
+  sampledValue: readonly SampledValue[];
+}
+
+/** One reading of a charge point's meter; what it did not send is null. */
+export interface MeterReading {
+  /** ms since 1970. */
+  at: number;
+  registerWh: number | null;
+  powerW: number | null;
+  /** By phase, in the order in which they were sent. */
+  currentA: readonly number[];
+  /** The current that the charger offers the car. */
+  offeredA: number | null;
+  voltageV: number | null;
+}
+
+/** The measurand where none is named (OCPP 1.6, SampledValue). */
+const REGISTER = "Energy.Active.Import.Register";
+
+const FACTORS: Readonly<Record<string, number>> = { kWh: 1000, Wh: 1, kW: 1000, W: 1, kA: 1000, A: 1, mA: 0.001, V: 1 };
+
+/** A value in its base unit; null for what is no number, or a unit that is not known. */
+function baseValue({ value, unit }: SampledValue, usual: string): number | null {
+  const factor = Object.hasOwn(FACTORS, unit ?? usual) ? FACTORS[unit ?? usual] : undefined;
+  const number = Number(value);
+  return factor === undefined || value.trim() === "" || !Number.isFinite(number) ? null : number * factor;
+}
+
+/** Values of single phases are sums of the whole where a meter sends only those. */
+function whole(values: readonly SampledValue[], usual: string): number | null {
+  const ofAll = values.filter(({ phase }) => phase === undefined);
+  const used = ofAll.length > 0 ? ofAll.slice(-1) : values.filter(({ phase }) => /^L[123](-N)?$/.test(phase ?? ""));
+  const numbers = used.map((one) => baseValue(one, usual)).filter((one): one is number => one !== null);
+  return numbers.length > 0 ? numbers.reduce((a, b) => a + b, 0) : null;
+}
+
+/**
+ * A sent value as a reading.
+ * @param now ms since 1970; a time that is not one, or later than a day from now, is taken as now
+ */
+export function meterReading({ timestamp, sampledValue }: SentMeterValue, now: number): MeterReading {
+  const at = Date.parse(timestamp);
+  const of = (measurand: string) => sampledValue.filter((one) => (one.measurand ?? REGISTER) === measurand);
+  const currents = of("Current.Import").filter(({ phase }) => phase !== "N");
+  return {
+    at: Number.isNaN(at) || at > now + 24 * 3_600_000 ? now : at,
+    registerWh: whole(of(REGISTER), "Wh"),
+    powerW: whole(of("Power.Active.Import"), "W"),
+    currentA: currents.map((one) => baseValue(one, "A")).filter((one): one is number => one !== null),
+    offeredA: whole(of("Current.Offered").slice(-1), "A"),
+    voltageV: whole(of("Voltage").slice(-1), "V"),
+  };
+}

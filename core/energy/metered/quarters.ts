@@ -1,0 +1,79 @@
+/** Energy of a charger's register, spread over the quarters of an hour in which it was taken. */
+
+const QUARTER_MS = 15 * 60_000;
+
+/** A quarter of an hour, by its beginning, ms since 1970. */
+export const quarterOf = (at: number): number => Math.floor(at / QUARTER_MS) * QUARTER_MS;
+
+/** Longer gaps between two readings are not spread: nobody knows when in them the energy was taken. */
+const LONGEST_GAP_MS = 24 * 3_600_000;
+
+/**
+ * The energy between two readings of a register, by quarter of an hour, evenly over the time between them. After a gap of
+ * more than a day all of it counts in the quarter of the later reading.
+ * @param from of the earlier reading, ms since 1970
+ * @param to of the later one
+ * @returns Wh by the beginning of each quarter; empty where the register has not moved
+ */
+export function energyByQuarter(from: number, to: number, wh: number): Map<number, number> {
+  const quarters = new Map<number, number>();
+  if (wh <= 0) return quarters;
+  if (to - from <= 0 || to - from > LONGEST_GAP_MS) return quarters.set(quarterOf(to), wh);
+  for (let start = quarterOf(from); start < to; start += QUARTER_MS) {
+    const ms = Math.min(to, start + QUARTER_MS) - Math.max(from, start);
+    quarters.set(start, (wh * ms) / (to - from));
+  }
+  return quarters;
+}
+
+export interface MonthOfEnergy {
+  /** "2026-11". */
+  month: string;
+  kWh: number;
+  /** Nights, from noon to noon, in which it charged. */
+  nights: number;
+  /** Largest current and power in it; null where none was sent. */
+  mostA: number | null;
+  mostKW: number | null;
+}
+
+export interface QuarterOfEnergy {
+  /** Its beginning, ms since 1970. */
+  at: number;
+  wh: number;
+  mostA: number | null;
+  mostW: number | null;
+}
+
+/** Less in a night is the charger's own use, Wh. */
+const CHARGED_WH = 200;
+const HALF_DAY_MS = 12 * 3_600_000;
+
+const larger = (one: number | null, other: number | null): number | null =>
+  one === null ? other : other === null ? one : Math.max(one, other);
+
+/**
+ * Energy month by month.
+ * @param quarters in any order
+ * @param offsetMs of the home's clock from UTC
+ */
+export function energyByMonth(quarters: readonly QuarterOfEnergy[], offsetMs = 0): MonthOfEnergy[] {
+  const months = new Map<string, MonthOfEnergy & { byNight: Map<string, number> }>();
+  for (const { at, wh, mostA, mostW } of quarters) {
+    const local = new Date(at + offsetMs).toISOString();
+    const month = local.slice(0, 7);
+    const known = months.get(month) ?? { month, kWh: 0, nights: 0, mostA: null, mostKW: null, byNight: new Map() };
+    const night = new Date(at + offsetMs - HALF_DAY_MS).toISOString().slice(0, 10);
+    known.byNight.set(night, (known.byNight.get(night) ?? 0) + wh);
+    known.kWh += wh / 1000;
+    known.mostA = larger(known.mostA, mostA);
+    known.mostKW = larger(known.mostKW, mostW === null ? null : mostW / 1000);
+    months.set(month, known);
+  }
+  return [...months.values()]
+    .sort((a, b) => a.month.localeCompare(b.month))
+    .map(({ byNight, ...month }) => ({
+      ...month,
+      nights: [...byNight.values()].filter((wh) => wh > CHARGED_WH).length,
+    }));
+}

@@ -9,6 +9,7 @@ import { wholeCase } from "./case/document/schema.ts";
 import type { CaseDocument } from "./case/document/types.ts";
 import { csvMapping, type MappingOfHead } from "./energy/intervals/formats/mapping.ts";
 import { type KeptAbout, keptAbout } from "./energy/intervals/kept.ts";
+import type { ConnectorStatus, LivePoint } from "./energy/metered/live.ts";
 import type { RecorderStatus } from "./energy/recorder/recorder.ts";
 import { RECORDING_STATES } from "./energy/recorder/registers.ts";
 import type { SearchResult } from "./find/find.ts";
@@ -197,6 +198,84 @@ const sentMail = object({
   nextTryAt: string().required(),
 });
 
+/** A charge point of a job, and what it sends while it is connected. */
+export interface JobCharger {
+  id: string;
+  vendor: string;
+  model: string;
+  serial: string;
+  firmware: string;
+  seenAt: string | null;
+  notes: readonly { at: string; text: string }[];
+  sessions: readonly {
+    id: number;
+    startedAt: string;
+    stoppedAt: string | null;
+    kWh: number | null;
+    reason: string;
+  }[];
+  live: {
+    connectedAt: string;
+    statuses: readonly ({ connector: number } & ConnectorStatus)[];
+    points: readonly LivePoint[];
+  } | null;
+}
+export interface JobChargers {
+  /** Where a charge point connects to, without its id. */
+  address: string;
+  chargers: readonly JobCharger[];
+}
+/** The server's answer to a request about a charge point; a token is shown once. */
+export type ChargerAnswer = { kind: "token"; token: string } | { kind: "done" } | { kind: "problem"; problem: string };
+const CHARGER_ANSWERS = {
+  token: object({ kind: mixed().oneOf(["token"]), token: string().required() }),
+  done: object({ kind: mixed().oneOf(["done"]) }),
+  problem: object({ kind: mixed().oneOf(["problem"]), problem: string().defined() }),
+} as const;
+const figure = () => number().nullable().defined();
+const livePoint = object({
+  seq: number().required(),
+  connector: number().required(),
+  at: number().required(),
+  registerWh: figure(),
+  powerW: figure(),
+  currentA: array(number().required()).required(),
+  offeredA: figure(),
+  voltageV: figure(),
+});
+const jobCharger = object({
+  id: string().required(),
+  vendor: string().defined(),
+  model: string().defined(),
+  serial: string().defined(),
+  firmware: string().defined(),
+  seenAt: string().nullable().defined(),
+  notes: array(object({ at: string().required(), text: string().defined() })).required(),
+  sessions: array(
+    object({
+      id: number().required(),
+      startedAt: string().required(),
+      stoppedAt: string().nullable().defined(),
+      kWh: figure(),
+      reason: string().defined(),
+    }),
+  ).required(),
+  live: object({
+    connectedAt: string().required(),
+    statuses: array(
+      object({
+        connector: number().required(),
+        status: string().defined(),
+        errorCode: string().defined(),
+        at: string().defined(),
+      }),
+    ).required(),
+    points: array(livePoint).required(),
+  })
+    .nullable()
+    .default(null),
+});
+
 export const ANSWERS = {
   edit: format<EditAnswer>(byKind(EDIT_ANSWERS)),
   confirmedCase: format<ConfirmedCase>(object(confirmed)),
@@ -254,6 +333,8 @@ export const ANSWERS = {
   links: format<CustomerLink[]>(array(customerLink).required()),
   link: format<MadeLink>(byKind(LINK_ANSWERS)),
   post: format<JobPost>(object({ isSetUp: boolean().required(), mails: array(sentMail).required() })),
+  chargers: format<JobChargers>(object({ address: string().required(), chargers: array(jobCharger).required() })),
+  charger: format<ChargerAnswer>(byKind(CHARGER_ANSWERS)),
   issue: format<IssueAnswer>(byKind(ISSUE_ANSWERS)),
   recorders: format<RecorderStatus[]>(array(recorderStatus).required()),
   recorder: format<RecorderStatus>(recorderStatus),

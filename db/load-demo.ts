@@ -12,10 +12,11 @@ import { aboutSeries, packValues } from "#core/energy/intervals/kept.ts";
 import { readCaseText } from "#core/laws/read.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { usualThing } from "#core/survey/things.ts";
+import { DEMO_CHARGER } from "./demo/charger.ts";
 import { DEMO_FIRMS, DEMO_PASSWORD, type DemoJob } from "./demo/firms.ts";
 import { DEMO_PICTURES } from "./demo/pictures.ts";
 import { migrateDatabase } from "./migrate.ts";
-import { firm, intervalData, job, person, photo } from "./schema.ts";
+import { chargePoint, firm, intervalData, job, person, photo } from "./schema.ts";
 
 const FOLDER = path.resolve("db", "demo");
 
@@ -31,6 +32,7 @@ export async function loadDemo(): Promise<void> {
   if ((await database.select({ id: firm.id }).from(firm)).length > 0) return;
   const passwordHash = await hashPassword(DEMO_PASSWORD);
   const start = Date.now();
+  const { tokenDigest } = await import("#server/secrets.ts");
   for (const { people, jobs, texts, authorities, ...row } of DEMO_FIRMS) {
     await database.insert(firm).values(row);
     await database.insert(person).values(people.map((p) => ({ ...p, firmId: row.id, passwordHash })));
@@ -50,6 +52,13 @@ export async function loadDemo(): Promise<void> {
         updatedAt: at,
         ...rowOf(document, await pricesOf(row.id).booksFor(document)),
       });
+      if (file === DEMO_CHARGER.job)
+        await database.insert(chargePoint).values({
+          id: DEMO_CHARGER.id,
+          firmId: row.id,
+          jobId: file,
+          tokenDigest: tokenDigest(DEMO_CHARGER.token),
+        });
       await loadIntervals(file, document, people[0]?.id as string);
       for (const [k, { item, caption, svg, marks }] of (DEMO_PICTURES[file] ?? []).entries()) {
         const kept = await keepPicture(await sharp(Buffer.from(svg)).png().toBuffer());

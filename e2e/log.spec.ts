@@ -149,6 +149,20 @@ test("an apprentice prepares the log and signs nothing", async ({ page, heron })
   await expect(certificate).toContainText("A licensed person of your firm signs it");
   await expect(certificate.getByRole("button", { name: /^Sign for/ })).toHaveCount(0);
   await expect(certificate.getByRole("button", { name: "Answer for it" })).toHaveCount(0);
+  // Not by a request either.
+  const signature = { for: "design", name: "Tess Arbo", on: "2026-12-01" };
+  for (const op of [
+    { op: "add", path: "/installation/signed", value: [signature] },
+    { op: "replace", path: "/installation", value: { signed: [signature] } },
+    { op: "add", path: "/installation/departures", value: [{ test: "egc", by: "Tess Arbo", why: "in a hurry" }] },
+  ]) {
+    const answer = await page.request.post(`${heron.url}/jobs/${id}/edits`, {
+      headers: { Origin: heron.url },
+      data: { id: crypto.randomUUID(), baseRevision: 1, patch: [op] },
+      failOnStatusCode: false,
+    });
+    expect(answer.status()).toBe(422);
+  }
 });
 
 test.describe("on a phone without a line", () => {

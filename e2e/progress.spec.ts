@@ -1,5 +1,5 @@
 /** A job's life: stages with their reasons, waits, notices with their days, and the list of what is due. */
-import { caseOf, expect, openCopy, saved, signInAs, test } from "./heron.ts";
+import { caseOf, expect, openCopy, openStep, saved, signInAs, test } from "./heron.ts";
 
 test("a job is moved, waited for and noticed, and the list says what is due", async ({ page, heron }) => {
   await signInAs(page, heron, "Wren Osier");
@@ -43,7 +43,7 @@ test("a job is moved, waited for and noticed, and the list says what is due", as
   await page.getByRole("link", { name: "To prove", exact: true }).click();
   await expect(page.getByRole("main")).toContainText("3 Curlew Reach");
 
-  await page.goto(`${heron.url}/jobs/${id}/papers`);
+  await openStep(page, heron, id, "papers");
   await standing.getByRole("button", { name: "Notify the network operator: done" }).click();
   await notice.getByRole("textbox", { name: /proof/ }).fill("form 17");
   await notice.getByRole("textbox", { name: /proof/ }).blur();

@@ -35,6 +35,15 @@ const startPost = () =>
     detached: true,
   });
 
+/** The stand-in of a charger, which joins the demo job that `db/demo/charger.ts` names. */
+const startCharger = () =>
+  spawn(process.execPath, ["--import", "tsx", "standins/charger/main.ts"], {
+    cwd: ROOT,
+    env: { ...process.env, URL: `ws://127.0.0.1:${port}/ocpp`, ID: "withy-walk-1", TOKEN: "demo-charger" },
+    stdio: ["ignore", "ignore", "inherit"],
+    detached: true,
+  });
+
 /** Builds only where the sources have changed since the last build. */
 export function ensureBuilt() {
   const sources = spawnSync(
@@ -99,7 +108,7 @@ async function demo() {
       NODE_ENV: "production",
     };
     run(process.execPath, ["build/work/load-demo.js"], { env, failure: "The demo data could not be loaded." });
-    standIns.push(...RECORDERS.map(startRecorder), startPost());
+    standIns.push(...RECORDERS.map(startRecorder), startPost(), startCharger());
     console.log(`\n  Mail is shown at http://localhost:${postPort + 1} and goes nowhere else.`);
     const server = startServerProcess(env, { cwd: ROOT, stdio: "inherit", detached: true });
     stop = () => server.kill("SIGTERM");

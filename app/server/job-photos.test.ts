@@ -5,6 +5,7 @@ import sharp from "sharp";
 import { beforeAll, describe, expect, it } from "vitest";
 import { usCase } from "#core/testing/cases.ts";
 import { twoFirms } from "#tests/firms.ts";
+import { BEHIND_PAGES } from "../work/thread.ts";
 import { jobsOf } from "./firm-jobs.ts";
 import { photosOf } from "./job-photos.ts";
 import { type KeptPicture, keepPicture } from "./pictures.ts";
@@ -64,7 +65,7 @@ describe("the process that decodes", () => {
   it("comes after pages, and when it breaks off only that picture is refused", async () => {
     const large = await jpeg(6000, 6000);
     const [decoder] = decoders() as [number];
-    expect(os.getPriority(decoder)).toBe(10);
+    expect(os.getPriority(decoder)).toBe(BEHIND_PAGES);
     const broken = keepPicture(large);
     await new Promise((resolve) => setTimeout(resolve, 50));
     process.kill(decoder, "SIGKILL");

@@ -7,6 +7,7 @@ import { ValidationError } from "yup";
 import { hasRight, type Right } from "#core/firm/rights.ts";
 import { KEEP_HEADER, PERSON_HEADER } from "#core/headers.ts";
 import { authoritiesOf } from "./authorities.ts";
+import { chargePointsOf } from "./chargers/charge-points.ts";
 import { linksOf } from "./customer-links.ts";
 import { databaseIsBusy, databaseIsLost, diskIsFull } from "./database.ts";
 import { jobsOf } from "./firm-jobs.ts";
@@ -45,6 +46,7 @@ export const firmContext = createContext<{
   authorities: ReturnType<typeof authoritiesOf>;
   links: ReturnType<typeof linksOf>;
   post: ReturnType<typeof postOf>;
+  chargePoints: ReturnType<typeof chargePointsOf>;
 }>();
 
 function enter(context: Readonly<RouterContextProvider>, person: SignedIn): void {
@@ -59,6 +61,7 @@ function enter(context: Readonly<RouterContextProvider>, person: SignedIn): void
     authorities: authoritiesOf(person.firmId),
     links: linksOf(person.firmId),
     post: postOf(person.firmId),
+    chargePoints: chargePointsOf(person.firmId),
   });
 }
 

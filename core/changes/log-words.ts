@@ -1,6 +1,7 @@
 /** Changes of the log of an installation in words. */
 import type {
   CaseDocument,
+  CheckEntry,
   Departure,
   IsolationEntry,
   SettingEntry,
@@ -8,6 +9,7 @@ import type {
   TerminationEntry,
   TestEntry,
 } from "#core/case/document/types.ts";
+import { ownValue } from "#core/own-value.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { showNumber } from "#core/units.ts";
 
@@ -33,6 +35,10 @@ const ENTRIES: Readonly<Record<string, (entry: never, document: CaseDocument) =>
   ],
   departures: ({ test, by }: Departure) => [`Departure for ${test}`, by],
   settings: ({ id, value }: SettingEntry) => [`Setting ${id.replaceAll("-", " ")}`, value ?? "no value"],
+  checks: ({ id, verdict }: CheckEntry) => [
+    `Check ${id.replaceAll("-", " ")}`,
+    verdict === "pass" ? "passes" : "fails",
+  ],
   signed: ({ for: part, name }: Signature) => [`Signed for ${part}`, name],
   packed: (name: string) => ["Loaded", name],
 };
@@ -57,7 +63,7 @@ export function logChangeInWords(
 ): string | null {
   const [, given = ""] = /^[/]installation(?:[/](\w+)(?:[/](?:\d+|-))?)?$/.exec(path) ?? [];
   const [list, one] = entryIn(given, entry);
-  const words = Object.hasOwn(ENTRIES, list) ? ENTRIES[list] : undefined;
+  const words = ownValue(ENTRIES, list);
   if (!words || one === undefined || one === null) return null;
   const [name, says] = words(one as never, document);
   return isTakenAway ? `${name} was taken out of the log` : `${name}: ${says}`;

@@ -19,6 +19,10 @@ export const RIGHTS = {
   import: LICENSED,
   /** Papers that leave the firm. */
   issue: LICENSED,
+  /** Signing for the work, and answering for a test that fails. */
+  sign: LICENSED,
+  /** Charge points of a job: their tokens, and what is asked of them. */
+  "join-chargers": LICENSED,
   /** Case, assessment, tables and drawings as files. */
   export: LICENSED,
   "change-prices": OWNER,

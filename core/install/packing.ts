@@ -1,9 +1,9 @@
 /** What is loaded before the van leaves: tools, parts and prints, from the design and the work. */
 import type { CaseDocument } from "#core/case/document/types.ts";
-import { NEVER_DRILLED } from "#core/case/document/vocabulary.ts";
 import type { Assessment } from "#core/decide/assessment.ts";
 import { takenWay } from "#core/decide/decision.ts";
 import { materialsIn } from "#core/decide/materials.ts";
+import { ownValue } from "#core/own-value.ts";
 import { papersForVan } from "#core/papers/list.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { showNumber } from "#core/units.ts";
@@ -15,7 +15,7 @@ export interface Packed {
   isLoaded: boolean;
 }
 
-/** What a crossing is drilled with. */
+/** What a crossing is drilled with; heated floors and steel beams never are. */
 const DRILLED_WITH: Readonly<Record<string, string>> = {
   joists: "Auger for joists",
   solidWalls: "Masonry drill as long as the wall is thick",
@@ -31,11 +31,10 @@ function toolsOf(document: CaseDocument, assessment: Assessment): string[] {
   const way = takenWay(assessment);
   const segments = document.run?.segments ?? [];
   const drilled = segments.flatMap(({ through = {} }) =>
-    Object.entries(through).flatMap(([material, count]) =>
-      (count ?? 0) > 0 && !(NEVER_DRILLED as readonly string[]).includes(material) && DRILLED_WITH[material]
-        ? [DRILLED_WITH[material]]
-        : [],
-    ),
+    Object.entries(through).flatMap(([material, count]) => {
+      const tool = ownValue(DRILLED_WITH, material);
+      return (count ?? 0) > 0 && tool ? [tool] : [];
+    }),
   );
   const bent = [
     ...new Set(

@@ -1,6 +1,7 @@
 /** A reading as it is typed beside its test: "0.19", "190 mohm", "> 999", "yes". */
 import type { TestEntry, TestUnit } from "#core/case/document/types.ts";
 import { readingProblem } from "#core/laws/log-problems.ts";
+import { ownValue } from "#core/own-value.ts";
 import { parseNumber } from "#core/quantity/parse.ts";
 import type { TestRule } from "#core/rules/tests.ts";
 import type { Codebook } from "#core/rules/types.ts";
@@ -36,7 +37,7 @@ export function parseReading(
   const typed = text.trim();
   if (typed === "") return null;
   if (rule.unit === "") {
-    const value = Object.hasOwn(WORDS, typed.toLowerCase()) ? WORDS[typed.toLowerCase()] : undefined;
+    const value = ownValue(WORDS, typed.toLowerCase());
     return value === undefined ? { problem: "Type yes or no" } : { value, unit: "" };
   }
   const [, over, figure = "", after = ""] = /^(>?)\s*([-+\d.,]+)\s*(.*)$/.exec(typed) ?? [];

@@ -1,6 +1,7 @@
 /** `POST /jobs/:jobId/edits`: receives one edit of a case and answers whether it applies. */
 
-import { hasRight } from "#core/firm/rights.ts";
+import type { Patch } from "#core/case/document/patch.ts";
+import { hasRight, type Right, type Role } from "#core/firm/rights.ts";
 import { MOST_CASE_BODY_BYTES } from "#core/limits.ts";
 import type { EditAnswer } from "#core/wire.ts";
 import { readUpload } from "#server/input.ts";
@@ -9,10 +10,30 @@ import { refuse } from "#server/refusals.ts";
 import { forPages } from "#server/work.ts";
 import type { Route } from "./+types/route";
 
-const RULES_REFUSED: EditAnswer = {
-  kind: "refused",
-  problems: [{ path: "rules", message: "is for the electricians of the firm to change" }],
-};
+/** Parts of the case that only some people change, each with the right that it takes. */
+const GUARDED: readonly { path: string; at: RegExp; right: Right }[] = [
+  { path: "rules", at: /^\/rules(\/|$)/, right: "change-rules" },
+  { path: "installation.signed", at: /^\/installation\/signed(\/|$)/, right: "sign" },
+  { path: "installation.departures", at: /^\/installation\/departures(\/|$)/, right: "sign" },
+];
+
+/** A patch with the parts of a whole log that it writes named by their own paths. */
+const pathsOf = ({ path, ...op }: Patch[number]): string[] =>
+  path === "/installation" && "value" in op && typeof op.value === "object" && op.value !== null
+    ? Object.keys(op.value).map((key) => `${path}/${key}`)
+    : path === "/installation"
+      ? [`${path}/signed`]
+      : [path];
+
+/** What of a patch a role may not change, as the answer to it; null where it may change all of it. */
+function refusalFor(patch: Patch, role: Role): EditAnswer | null {
+  const paths = patch.flatMap(pathsOf);
+  const refused = GUARDED.find(({ at, right }) => !hasRight(role, right) && paths.some((path) => at.test(path)));
+  if (!refused) return null;
+  const problems = [{ path: refused.path, message: "is for the electricians of the firm to change" }];
+  return { kind: "refused", problems };
+}
+
 const STATUS = { accepted: 200, conflict: 409, ahead: 409, refused: 422 } as const;
 
 export const middleware: Route.MiddlewareFunction[] = [forOpenPages];
@@ -25,8 +46,8 @@ export const action = ({ request, params, context }: Route.ActionArgs) =>
     if (!asked) return refuse("bad-request");
     const { jobs } = context.get(firmContext);
     const { id, role } = requireRight(context, "edit-case");
-    if (asked.patch.some(({ path }) => /^\/rules(\/|$)/.test(path)) && !hasRight(role, "change-rules"))
-      return Response.json(RULES_REFUSED, { status: STATUS.refused });
+    const refusal = refusalFor(asked.patch, role);
+    if (refusal) return Response.json(refusal, { status: STATUS.refused });
     const answer = await jobs.take(params.jobId, id, asked);
     return answer ? Response.json(answer, { status: STATUS[answer.kind] }) : refuse("not-found");
   });

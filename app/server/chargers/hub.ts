@@ -7,6 +7,7 @@ import type { IncomingMessage } from "node:http";
 import type { Duplex } from "node:stream";
 import { eq } from "drizzle-orm";
 import { RPCServer } from "ocpp-rpc";
+import type { ConnectorStatus, LivePoint } from "#core/energy/metered/live.ts";
 import { type MeterReading, meterReading, type SentMeterValue } from "#core/energy/metered/meter-values.ts";
 import { chargePoint } from "#db/schema.ts";
 import { database, type Transaction } from "../database.ts";
@@ -48,25 +49,13 @@ type Client = {
   on(event: string, listener: (event: any) => void): void;
 };
 
-export interface LivePoint extends MeterReading {
-  /** Counts up by one with each point. */
-  seq: number;
-  connector: number;
-}
-
-export interface ConnectorStatus {
-  status: string;
-  errorCode: string;
-  /** ISO moment. */
-  at: string;
-}
+let lastSeq = 0;
 
 /** A charge point that is connected to this process. */
 class LiveChargePoint {
   readonly connectedAt = new Date();
   readonly statuses = new Map<number, ConnectorStatus>();
   private readonly points: LivePoint[] = [];
-  private seq = 0;
   private waiting = 0;
   private tail: Promise<unknown> = Promise.resolve();
   private second = 0;
@@ -92,7 +81,7 @@ class LiveChargePoint {
   }
 
   add(connector: number, readings: readonly MeterReading[]): void {
-    for (const reading of readings) this.points.push({ ...reading, connector, seq: ++this.seq });
+    for (const reading of readings) this.points.push({ ...reading, connector, seq: ++lastSeq });
     if (this.points.length > MOST_POINTS) this.points.splice(0, this.points.length - MOST_POINTS);
   }
 
@@ -106,9 +95,6 @@ const live = new Map<string, LiveChargePoint>();
 
 /** The charge point of an id, where it is connected to this process. */
 export const liveChargePoint = (id: string): LiveChargePoint | undefined => live.get(id);
-
-/** How many charge points are connected to this process. */
-export const liveCount = (): number => live.size;
 
 /** Asks a charge point; null where it is not connected, or does not answer in time. */
 export async function askChargePoint(id: string, action: string, payload: object): Promise<object | null> {

@@ -12,7 +12,7 @@ import {
   textMatching,
   yesNo,
 } from "./field.ts";
-import { ISOLATION_STEPS, SIGNED_FOR, TEST_IDS, TEST_UNITS, TORQUE_UNITS } from "./vocabulary.ts";
+import { CHECK_IDS, ISOLATION_STEPS, SIGNED_FOR, TEST_IDS, TEST_UNITS, TORQUE_UNITS } from "./vocabulary.ts";
 
 /** Upper limits of a log: more than that is a mistake. */
 export const MOST_OF_LOG = { isolation: 80, tests: 200, terminations: 300, departures: 30, settings: 40, packed: 200 };
@@ -85,6 +85,16 @@ export const settingSchema = objectField({
   on: day(),
 });
 
+/** A check of a charger that charges, and what it showed. */
+export const checkSchema = objectField({
+  id: requiredField(oneOf(CHECK_IDS)),
+  verdict: requiredField(oneOf(["pass", "fail"])),
+  /** What was seen, in words. */
+  text: textField(1000),
+  by: textField(),
+  at: requiredField(moment()),
+});
+
 export const signatureSchema = objectField({
   for: requiredField(oneOf(SIGNED_FOR)),
   name: requiredField(textField()),
@@ -100,6 +110,7 @@ export const installationSchema = objectField({
   terminations: listField(terminationSchema, MOST_OF_LOG.terminations),
   departures: listField(departureSchema, MOST_OF_LOG.departures),
   settings: listField(settingSchema, MOST_OF_LOG.settings),
+  checks: listField(checkSchema, CHECK_IDS.length),
   signed: listField(signatureSchema, SIGNED_FOR.length),
   /** The meter that the tests were made with. */
   meter: objectField({ name: textField(), number: textField(80), calibrated: day() }),

@@ -5,6 +5,7 @@ import type * as schema from "./schema.ts";
 import type {
   CAR_CLASS_IDS,
   CHARGER_FUNCTIONS,
+  CHECK_IDS,
   DEVICE_KINDS,
   ISOLATION_STEPS,
   LOAD_KINDS,
@@ -95,6 +96,8 @@ export type TestEntry = Of<typeof log.testSchema>;
 export type TerminationEntry = Of<typeof log.terminationSchema>;
 export type Departure = Of<typeof log.departureSchema>;
 export type SettingEntry = Of<typeof log.settingSchema>;
+export type CheckId = One<typeof CHECK_IDS>;
+export type CheckEntry = Of<typeof log.checkSchema>;
 export type Signature = Of<typeof log.signatureSchema>;
 export type Survey = Of<typeof schema.surveySchema>;
 

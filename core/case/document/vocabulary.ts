@@ -175,6 +175,18 @@ export const TEST_IDS = [
 /** Units that meters show; empty for a test that is answered by yes or no. */
 export const TEST_UNITS = ["", "ohm", "mohm", "kohm", "Mohm", "V", "A", "kA", "mA", "ms", "s", "°C", "°F"] as const;
 
+/** Checks of a charger that charges: the proof that limit, clamps and splitter do what was promised. */
+export const CHECK_IDS = [
+  "limit",
+  "clamp",
+  "throttle",
+  "signal-lost",
+  "splitter",
+  "two-chargers",
+  "lost-pen",
+  "power-back",
+] as const;
+
 /** Units of torque. */
 export const TORQUE_UNITS = ["N m", "lb-in"] as const;
 

@@ -1,4 +1,5 @@
 /** What a charge point sends of its meter (OCPP 1.6, MeterValues), in the units of Heron. */
+import { ownValue } from "#core/own-value.ts";
 
 export interface SampledValue {
   value: string;
@@ -32,7 +33,7 @@ const FACTORS: Readonly<Record<string, number>> = { kWh: 1000, Wh: 1, kW: 1000, 
 
 /** A value in its base unit; null for what is no number, or a unit that is not known. */
 function baseValue({ value, unit }: SampledValue, usual: string): number | null {
-  const factor = Object.hasOwn(FACTORS, unit ?? usual) ? FACTORS[unit ?? usual] : undefined;
+  const factor = ownValue(FACTORS, unit ?? usual);
   const number = Number(value);
   return factor === undefined || value.trim() === "" || !Number.isFinite(number) ? null : number * factor;
 }

@@ -24,7 +24,7 @@ export function CertificateSection({ judged: { certificate, against, tests } }: 
   const { document } = useJob();
   const { jobId } = useParams();
   const codebook = codebookOf(document.rules);
-  const mayIssue = useRight("issue");
+  const maySign = useRight("sign");
   const departing = tests.filter(
     ({ verdict, isObligatory }) => verdict === "fail" || (verdict === "missing" && isObligatory),
   );
@@ -52,9 +52,9 @@ export function CertificateSection({ judged: { certificate, against, tests } }: 
           </ul>
         </>
       )}
-      <Departures open={departing} mayDepart={mayIssue} />
+      <Departures open={departing} mayDepart={maySign} />
       <h3 className={styles.part}>Signed</h3>
-      {mayIssue ? (
+      {maySign ? (
         SIGNED_FOR.map((part) => <SignedFor key={part} part={part} />)
       ) : (
         <p>An apprentice prepares the log. A licensed person of your firm signs it.</p>

@@ -8,6 +8,7 @@ import { StepTrouble, stepMeta } from "../step.tsx";
 import { useVisitor } from "../use-visitor.ts";
 import { AsBuiltSection } from "./as-built.tsx";
 import { CertificateSection } from "./certificate.tsx";
+import { CommissioningSection } from "./commissioning.tsx";
 import { CraftSection } from "./craft.tsx";
 import { IsolationSection } from "./isolation.tsx";
 import { PackingSection } from "./packing.tsx";
@@ -33,6 +34,7 @@ export default function LogPage() {
           { id: "terminals", name: "Terminals" },
           { id: "tests", name: "Tests" },
           { id: "settings", name: "Settings" },
+          { id: "commissioning", name: "Commissioning" },
           { id: "as-built", name: "As built" },
           { id: "certificate", name: "Certificate" },
         ]}
@@ -55,6 +57,7 @@ export default function LogPage() {
       <TerminalsSection />
       <TestsSection tests={judged.tests} />
       <SettingsSection />
+      <CommissioningSection />
       <AsBuiltSection />
       <CertificateSection judged={judged} />
     </>

@@ -1,0 +1,73 @@
+/** The charge points of the open job and what they send, asked for every second while somebody looks. */
+import { useCallback, useEffect, useRef, useState } from "react";
+import type { LivePoint } from "#core/energy/metered/live.ts";
+import { ANSWERS, type ChargerAnswer, type JobCharger, parseAnswer } from "#core/wire.ts";
+import { useJobStore } from "#ui/job-store/use-job.tsx";
+import { askFor, fetchAnswer } from "#ui/live/connection.ts";
+
+const ASK_EVERY_MS = 1000;
+/** Without a charge point that is connected. */
+const ASK_IDLE_MS = 6000;
+const PATIENCE_MS = 20_000;
+/** Ten minutes of ten values a second. */
+const MOST_POINTS = 6000;
+const UNREACHABLE: ChargerAnswer = {
+  kind: "problem",
+  problem: "Heron cannot be reached just now. Try again in a moment.",
+};
+
+export interface Chargers {
+  address: string;
+  chargers: readonly JobCharger[];
+  /** What each has sent since the page was opened, by its id. */
+  points: ReadonlyMap<string, readonly LivePoint[]>;
+}
+
+export function useChargers() {
+  const { jobId } = useJobStore();
+  const [known, setKnown] = useState<Chargers>({ address: "", chargers: [], points: new Map() });
+  const after = useRef(0);
+
+  const load = useCallback(async (): Promise<boolean> => {
+    const answer = await askFor(ANSWERS.chargers, `/jobs/${jobId}/chargers?after=${after.current}`, PATIENCE_MS);
+    if (!answer) return false;
+    for (const { live } of answer.chargers)
+      for (const { seq } of live?.points ?? []) after.current = Math.max(after.current, seq);
+    setKnown((before) => ({
+      ...answer,
+      points: new Map(
+        answer.chargers.map(({ id, live }) => [
+          id,
+          [...(before.points.get(id) ?? []), ...(live?.points ?? [])].slice(-MOST_POINTS),
+        ]),
+      ),
+    }));
+    return answer.chargers.some(({ live }) => live !== null);
+  }, [jobId]);
+
+  useEffect(() => {
+    let timer: ReturnType<typeof setTimeout>;
+    let isGone = false;
+    const look = async () => {
+      const isLive = document.visibilityState === "visible" && (await load());
+      if (!isGone) timer = setTimeout(() => void look(), isLive ? ASK_EVERY_MS : ASK_IDLE_MS);
+    };
+    void look();
+    return () => {
+      isGone = true;
+      clearTimeout(timer);
+    };
+  }, [load]);
+
+  const ask = async (fields: Record<string, string>): Promise<ChargerAnswer> => {
+    const init = { method: "POST", body: new URLSearchParams(fields) };
+    const response = await fetchAnswer(`/jobs/${jobId}/chargers`, init, PATIENCE_MS, () => false);
+    const text = await response?.text().catch(() => null);
+    if (!response || typeof text !== "string") return UNREACHABLE;
+    const answer = parseAnswer(ANSWERS.charger, text) ?? { kind: "problem" as const, problem: text };
+    if (answer.kind !== "problem") await load();
+    return answer;
+  };
+
+  return { ...known, ask };
+}

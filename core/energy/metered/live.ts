@@ -1,0 +1,17 @@
+/** A charge point that is connected, as its page shows it. */
+import type { MeterReading } from "./meter-values.ts";
+
+/** A reading that a charge point has sent since it connected. */
+export interface LivePoint extends MeterReading {
+  /** Counts up with each point of all charge points of a process. */
+  seq: number;
+  connector: number;
+}
+
+/** What a charge point says of one of its connectors, in the words of OCPP. */
+export interface ConnectorStatus {
+  status: string;
+  errorCode: string;
+  /** ISO moment. */
+  at: string;
+}

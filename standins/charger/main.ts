@@ -1,0 +1,47 @@
+/**
+ * A charger that ships with Heron in place of a real one: an OCPP 1.6 charge point with a car, a process of its own.
+ * URL (of the hub, without the id), ID, TOKEN, SET_A, VOLTS, PHASES, CAR_A, EVERY_MS, SPEED, FAULTS (with commas).
+ */
+import { FAULTS, type Fault } from "./charge-point.ts";
+import { connectCharger } from "./connect.ts";
+
+const number = (name: string, usual: number): number => Number(process.env[name] ?? usual);
+const {
+  URL: url = "ws://127.0.0.1:4870/ocpp",
+  ID: id = "stand-in",
+  TOKEN: token = "",
+  FAULTS: named = "",
+} = process.env;
+const asked = named.split(",").filter(Boolean);
+const unknown = asked.filter((name) => !(FAULTS as readonly string[]).includes(name));
+if (unknown.length > 0) {
+  console.error(`charger: no fault "${unknown.join(", ")}"; there are ${FAULTS.join(", ")}`);
+  process.exit(2);
+}
+
+const connect = () =>
+  connectCharger({
+    url,
+    id,
+    token,
+    setA: number("SET_A", 32),
+    volts: number("VOLTS", 230),
+    phases: number("PHASES", 1) === 3 ? 3 : 1,
+    carA: number("CAR_A", 32),
+    everyMs: number("EVERY_MS", 1000),
+    speed: number("SPEED", 1),
+    faults: new Set(asked as Fault[]),
+  });
+
+/** The server may still be starting. */
+const TRY_AGAIN_MS = 2000;
+async function keepTrying(): Promise<void> {
+  try {
+    const off = await connect();
+    console.log(`charger: ${id} at ${url}`);
+    process.on("SIGTERM", () => void off().finally(() => process.exit(0)));
+  } catch {
+    setTimeout(() => void keepTrying(), TRY_AGAIN_MS);
+  }
+}
+await keepTrying();

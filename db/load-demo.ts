@@ -14,6 +14,7 @@ import { codebookOf } from "#core/rules/index.ts";
 import { usualThing } from "#core/survey/things.ts";
 import { DEMO_CHARGER } from "./demo/charger.ts";
 import { DEMO_FIRMS, DEMO_PASSWORD, type DemoJob } from "./demo/firms.ts";
+import { loggedInstallation } from "./demo/logged.ts";
 import { DEMO_PICTURES } from "./demo/pictures.ts";
 import { migrateDatabase } from "./migrate.ts";
 import { chargePoint, firm, intervalData, job, person, photo } from "./schema.ts";
@@ -78,7 +79,9 @@ export async function loadDemo(): Promise<void> {
 function standing(document: CaseDocument, { stage, daysAgo = 1, waits = [] }: DemoJob, by: string, now: number) {
   const dayOn = (days: number) => daysAfter(isoDay(new Date(now)), days);
   const begun: CaseDocument = stage === "survey" ? document : { ...document, progress: { stage: "enquiry" } };
-  const moved = applyPatch(begun, stagePatch(begun, stage, { by, on: dayOn(-daysAgo) }));
+  const on = dayOn(-daysAgo);
+  const worked: CaseDocument = stage === "done" ? { ...begun, installation: loggedInstallation(by, on) } : begun;
+  const moved = applyPatch(worked, stagePatch(worked, stage, { by, on }));
   return waits.reduce(
     (at, { for: who, what, daysAgo: since, askInDays }, i) =>
       applyPatch(

@@ -4,6 +4,7 @@ import type { CaseDocument, Signature } from "#core/case/document/types.ts";
 import { SIGNED_FOR } from "#core/case/document/vocabulary.ts";
 import { showDay } from "#core/dates.ts";
 import { judgeInstallation } from "#core/install/certificate.ts";
+import { checksOf } from "#core/install/checks.ts";
 import { isolationTasks } from "#core/install/isolation.ts";
 import { settingsOf } from "#core/install/settings.ts";
 import { judgedTerminals, terminalsOf } from "#core/install/terminals.ts";
@@ -131,6 +132,23 @@ export function SettingsRecord({ input: { document, assessment } }: { input: Pap
         pairs={settings.map(({ label, designed, entry }) => [
           designed ? `${label} (designed: ${designed})` : label,
           entry ? [entry.value ?? designed, entry.proof && `proved: ${entry.proof}`].filter(Boolean).join("; ") : null,
+        ])}
+      />
+    </>
+  );
+}
+
+/** The checks of commissioning, with what each showed. */
+export function ChecksRecord({ input: { document, assessment } }: { input: PaperInput }) {
+  const checks = checksOf(document, assessment);
+  if (checks.length === 0) return null;
+  return (
+    <>
+      <Text style={s.h2}>Commissioning</Text>
+      <Pairs
+        pairs={checks.map(({ name, entry }) => [
+          name,
+          entry ? `${entry.verdict === "pass" ? "passes" : "fails"}: ${entry.text ?? ""}` : "not made",
         ])}
       />
     </>

@@ -37,6 +37,15 @@ describe("a certificate", () => {
     expect(againstWith({ isolation })).toEqual([expect.stringContaining("is before")]);
   });
 
+  it("is not ready where a step is before the job was accepted", () => {
+    const accepted = (on: string) => ({
+      ...home,
+      progress: { moves: [{ from: "quoted" as const, to: "accepted" as const, on }] },
+    });
+    expect(judge(accepted("2026-11-20")).against).toEqual([]);
+    expect(judge(accepted("2026-11-21")).against).toHaveLength(ISOLATION_STEPS.length);
+  });
+
   it("is not ready with a test that fails or is missing, until a person answers for it", () => {
     const tests = (home.installation?.tests ?? []).map((test) => (test.id === "zs" ? { ...test, value: 2 } : test));
     expect(againstWith({ tests })).toEqual([expect.stringContaining("Earth fault loop Zs")]);

@@ -1,4 +1,5 @@
 /** Whether the work can be certified, and what is against it. */
+import { reachedOn } from "#core/case/document/stage.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import type { Assessment } from "#core/decide/assessment.ts";
 import { againstIsolation, isolationTasks } from "./isolation.ts";
@@ -19,7 +20,7 @@ export interface JudgedInstallation {
 export function judgeInstallation(document: CaseDocument, assessment: Assessment, today: string): JudgedInstallation {
   const tests = judgedTests(document, assessment);
   const against = [
-    ...againstIsolation(isolationTasks(document)),
+    ...againstIsolation(isolationTasks(document), reachedOn(document, "accepted")),
     ...againstTerminals(judgedTerminals(document, terminalsOf(document, assessment), today)),
     ...againstTests(tests),
   ];

@@ -69,15 +69,23 @@ export function isolationTasks(document: CaseDocument): IsolationTask[] {
   ];
 }
 
-/** Every step that is missing, or was done before the one that goes before it, in words. */
-export function againstIsolation(tasks: readonly IsolationTask[]): string[] {
+/**
+ * Every step that is missing, or was done before the one that goes before it, in words.
+ * @param begunOn the day before which nothing of the work can have been done; null where it is not known
+ */
+export function againstIsolation(tasks: readonly IsolationTask[], begunOn: string | null = null): string[] {
   return tasks.flatMap(({ name, steps }) => {
     const missing = steps.filter(({ entry }) => entry === null).map(({ label }) => `${name}: ${label}`);
     const early = steps.flatMap(({ label, entry }, i) => {
       const before = steps[i - 1]?.entry;
       return entry && before && entry.at < before.at ? [`${name}: "${label}" is before "${steps[i - 1]?.label}"`] : [];
     });
-    return [...missing, ...early];
+    const tooEarly = steps.flatMap(({ label, entry }) =>
+      entry && begunOn !== null && entry.at.slice(0, 10) < begunOn
+        ? [`${name}: "${label}" is before the job was accepted on ${begunOn}`]
+        : [],
+    );
+    return [...missing, ...early, ...tooEarly];
   });
 }
 

@@ -1,4 +1,4 @@
-/** What the log of an installation may not say: readings that no meter shows, and days before the job. */
+/** What the log of an installation may not say: readings that no meter shows, and days that do not exist. */
 import { OVER_RANGE } from "#core/case/document/field.ts";
 import type { InputProblem } from "#core/case/document/problems.ts";
 import type { CaseDocument, TestEntry } from "#core/case/document/types.ts";
@@ -33,7 +33,7 @@ export function readingProblem(
 }
 
 /** Every problem of a log. */
-export function logProblems({ installation, progress }: CaseDocument, codebook: Codebook): InputProblem[] {
+export function logProblems({ installation }: CaseDocument, codebook: Codebook): InputProblem[] {
   if (!installation) return [];
   const problems: InputProblem[] = [];
   const { tests = [], isolation = [], terminations = [], meter, nextInspection } = installation;
@@ -41,20 +41,16 @@ export function logProblems({ installation, progress }: CaseDocument, codebook: 
     const found = readingProblem(entry, codebook);
     if (found) problems.push({ path: `installation.tests[${i}].${found.part}`, message: found.message });
   }
-  const begun = progress?.moves?.map(({ on }) => on).sort()[0];
-  const checkDay = (path: string, day: string | undefined, isOfWork: boolean) => {
-    if (day === undefined) return;
-    if (!isDay(day.slice(0, 10))) problems.push({ path, message: "is a day that does not exist" });
-    else if (isOfWork && begun !== undefined && day.slice(0, 10) < begun)
-      problems.push({ path, message: `is before the job was begun on ${begun}` });
+  const checkDay = (path: string, day: string | undefined) => {
+    if (day !== undefined && !isDay(day.slice(0, 10))) problems.push({ path, message: "is a day that does not exist" });
   };
-  for (const [i, { at }] of isolation.entries()) checkDay(`installation.isolation[${i}].at`, at, true);
-  for (const [i, { at }] of tests.entries()) checkDay(`installation.tests[${i}].at`, at, true);
+  for (const [i, { at }] of isolation.entries()) checkDay(`installation.isolation[${i}].at`, at);
+  for (const [i, { at }] of tests.entries()) checkDay(`installation.tests[${i}].at`, at);
   for (const [i, { on, toolCalibrated }] of terminations.entries()) {
-    checkDay(`installation.terminations[${i}].on`, on, true);
-    checkDay(`installation.terminations[${i}].toolCalibrated`, toolCalibrated, false);
+    checkDay(`installation.terminations[${i}].on`, on);
+    checkDay(`installation.terminations[${i}].toolCalibrated`, toolCalibrated);
   }
-  checkDay("installation.meter.calibrated", meter?.calibrated, false);
-  checkDay("installation.nextInspection", nextInspection, false);
+  checkDay("installation.meter.calibrated", meter?.calibrated);
+  checkDay("installation.nextInspection", nextInspection);
   return problems;
 }

@@ -7,6 +7,7 @@ import { showA, showNumber, showOhm, showPercent, showSize } from "#core/units.t
 import { capital } from "#core/words.ts";
 import type { PaperInput, PaperSource } from "../index.ts";
 import {
+  ChecksRecord,
   DeparturesRecord,
   IsolationRecord,
   lacksCertificate,
@@ -62,6 +63,7 @@ export default function Certificate(input: PaperInput) {
       <TerminalsRecord input={input} />
       <IsolationRecord document={document} />
       <SettingsRecord input={input} />
+      <ChecksRecord input={input} />
       {installation?.comments && (
         <>
           <Text style={s.h2}>Comments</Text>

@@ -6,6 +6,7 @@ import { showA, showNumber, showPercent, showSize } from "#core/units.ts";
 import { capital } from "#core/words.ts";
 import type { PaperInput } from "../index.ts";
 import {
+  ChecksRecord,
   DeparturesRecord,
   IsolationRecord,
   lacksCertificate,
@@ -48,6 +49,7 @@ export default function TestRecord(input: PaperInput) {
       {way && <Lines lines={way.work} />}
       <ScheduleOfResults input={input} />
       <SettingsRecord input={input} />
+      <ChecksRecord input={input} />
       <DeparturesRecord document={document} />
       <TerminalsRecord input={input} />
       <IsolationRecord document={document} />

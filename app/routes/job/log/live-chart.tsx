@@ -8,6 +8,11 @@ const HEIGHT = 220;
 
 export function LiveChart({ points, limitA }: { points: readonly LivePoint[]; limitA: number | null }) {
   const times = points.map(({ at }) => new Date(at));
+  const most = Math.max(
+    limitA ?? 0,
+    ...points.map(({ currentA, offeredA }) => Math.max(offeredA ?? 0, ...currentA)),
+    6,
+  );
   const ends = times.length > 0 ? [times[0] as Date, times.at(-1) as Date] : [];
   return (
     <Suspense fallback={<ChartPlace height={HEIGHT} />}>
@@ -42,7 +47,7 @@ export function LiveChart({ points, limitA }: { points: readonly LivePoint[]; li
                   },
                 ]),
           ],
-          layout: { yaxis: { title: { text: "A" }, rangemode: "tozero" } },
+          layout: { yaxis: { title: { text: "A" }, range: [0, most * 1.15] } },
         })}
       />
     </Suspense>

@@ -49,6 +49,7 @@ export default [
   route("jobs/:jobId/links", "routes/job-links/route.ts"),
   route("jobs/:jobId/post", "routes/job-post/route.ts"),
   route("jobs/:jobId/chargers", "routes/job-chargers/route.ts"),
+  route("jobs/:jobId/energy", "routes/job-chargers/energy.ts"),
   route("for/:token", "routes/customer-page/route.ts"),
   route("for/:token/pictures", "routes/customer-page/pictures.ts"),
   route("for/:token/paper.pdf", "routes/customer-page/paper.ts"),

@@ -10,6 +10,7 @@ import type { CaseDocument } from "./case/document/types.ts";
 import { csvMapping, type MappingOfHead } from "./energy/intervals/formats/mapping.ts";
 import { type KeptAbout, keptAbout } from "./energy/intervals/kept.ts";
 import type { ConnectorStatus, LivePoint } from "./energy/metered/live.ts";
+import type { MonthOfEnergy } from "./energy/metered/quarters.ts";
 import type { RecorderStatus } from "./energy/recorder/recorder.ts";
 import { RECORDING_STATES } from "./energy/recorder/registers.ts";
 import type { SearchResult } from "./find/find.ts";
@@ -334,6 +335,17 @@ export const ANSWERS = {
   link: format<MadeLink>(byKind(LINK_ANSWERS)),
   post: format<JobPost>(object({ isSetUp: boolean().required(), mails: array(sentMail).required() })),
   chargers: format<JobChargers>(object({ address: string().required(), chargers: array(jobCharger).required() })),
+  energy: format<MonthOfEnergy[]>(
+    array(
+      object({
+        month: string().required(),
+        kWh: number().required(),
+        nights: number().required(),
+        mostA: figure(),
+        mostKW: figure(),
+      }),
+    ).required(),
+  ),
   charger: format<ChargerAnswer>(byKind(CHARGER_ANSWERS)),
   issue: format<IssueAnswer>(byKind(ISSUE_ANSWERS)),
   recorders: format<RecorderStatus[]>(array(recorderStatus).required()),

@@ -12,14 +12,16 @@ import { aboutSeries, packValues } from "#core/energy/intervals/kept.ts";
 import { readCaseText } from "#core/laws/read.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { usualThing } from "#core/survey/things.ts";
-import { DEMO_CHARGER } from "./demo/charger.ts";
+import { DEMO_CHARGER, demoQuarters } from "./demo/charger.ts";
 import { DEMO_FIRMS, DEMO_PASSWORD, type DemoJob } from "./demo/firms.ts";
 import { loggedInstallation } from "./demo/logged.ts";
 import { DEMO_PICTURES } from "./demo/pictures.ts";
 import { migrateDatabase } from "./migrate.ts";
-import { chargePoint, firm, intervalData, job, person, photo } from "./schema.ts";
+import { chargePoint, chargeQuarter, firm, intervalData, job, person, photo } from "./schema.ts";
 
 const FOLDER = path.resolve("db", "demo");
+/** What the car of the demo charger needs in a night, kWh. */
+const NIGHT_KWH = 9.6;
 
 /** Loads the demo firms, their people and jobs; keeps what is there. */
 export async function loadDemo(): Promise<void> {
@@ -33,7 +35,6 @@ export async function loadDemo(): Promise<void> {
   if ((await database.select({ id: firm.id }).from(firm)).length > 0) return;
   const passwordHash = await hashPassword(DEMO_PASSWORD);
   const start = Date.now();
-  const { tokenDigest } = await import("#server/secrets.ts");
   for (const { people, jobs, texts, authorities, ...row } of DEMO_FIRMS) {
     await database.insert(firm).values(row);
     await database.insert(person).values(people.map((p) => ({ ...p, firmId: row.id, passwordHash })));
@@ -53,13 +54,7 @@ export async function loadDemo(): Promise<void> {
         updatedAt: at,
         ...rowOf(document, await pricesOf(row.id).booksFor(document)),
       });
-      if (file === DEMO_CHARGER.job)
-        await database.insert(chargePoint).values({
-          id: DEMO_CHARGER.id,
-          firmId: row.id,
-          jobId: file,
-          tokenDigest: tokenDigest(DEMO_CHARGER.token),
-        });
+      if (file === DEMO_CHARGER.job) await loadCharger(row.id, demoJob, start);
       await loadIntervals(file, document, people[0]?.id as string);
       for (const [k, { item, caption, svg, marks }] of (DEMO_PICTURES[file] ?? []).entries()) {
         const kept = await keepPicture(await sharp(Buffer.from(svg)).png().toBuffer());
@@ -73,6 +68,16 @@ export async function loadDemo(): Promise<void> {
       }
     }
   }
+}
+
+/** The charge point of a demo job, with what it has taken since the job was done. */
+async function loadCharger(firmId: string, { file: jobId, daysAgo = 1 }: DemoJob, now: number): Promise<void> {
+  const { database } = await import("#server/database.ts");
+  const { tokenDigest } = await import("#server/secrets.ts");
+  const { id, token } = DEMO_CHARGER;
+  await database.insert(chargePoint).values({ id, firmId, jobId, tokenDigest: tokenDigest(token) });
+  const quarters = demoQuarters(daysAgo, now, NIGHT_KWH).map((quarter) => ({ chargePointId: id, ...quarter }));
+  await database.insert(chargeQuarter).values(quarters);
 }
 
 /** A demo job where it stands. @param by name of the person who moved it */

@@ -59,6 +59,23 @@ test("a charger is joined, seen live, and its limit and restart are checked", as
   await page.getByRole("button", { name: "Take back: Lost PEN" }).click();
   await expect(page.locator("#commissioning")).toContainText("1 of 3 checks open");
 
+  // What it has sent is summed by month; counters and visits are entered by hand.
+  await openStep(page, heron, job, "log");
+  const after = page.locator("#after");
+  await expect(after.getByRole("table", { name: "Energy by month" })).toContainText("kWh");
+  await after.getByRole("textbox", { name: "Counter today, kWh" }).fill("lots");
+  await after.getByRole("button", { name: "Add the counter" }).click();
+  await expect(after).toContainText("Type what the counter shows");
+  await after.getByRole("textbox", { name: "Counter today, kWh" }).fill("1250");
+  await after.getByRole("button", { name: "Add the counter" }).click();
+  await expect(after.getByRole("list", { name: "Counters" })).toContainText("1,250 kWh, Wren Osier");
+  await after.getByRole("textbox", { name: "Complaint" }).fill("does not start");
+  await after.getByRole("textbox", { name: "Done" }).fill("connector cleaned");
+  await after.getByRole("button", { name: "Add the visit" }).click();
+  await expect(after.getByRole("list", { name: "Service" })).toContainText("does not start; done: connector cleaned");
+  await after.getByRole("button", { name: /^Take out the service/ }).click();
+  await expect(after.getByRole("list", { name: "Service" })).toBeEmpty();
+
   await shown.getByRole("button", { name: "Remove close-1" }).click();
   await expect(shown).toHaveCount(0);
 });
@@ -83,8 +100,11 @@ test.describe(() => {
     await expect(checks).toContainText("offers 48 A instead of the designed 32 A", { timeout: 20_000 });
     await expect(checks).toContainText("Fails");
     await off();
-    await page.getByRole("button", { name: "Check: Power back" }).click();
-    await expect(checks).toContainText("Not done", { timeout: 30_000 });
+    await expect(page.getByRole("article", { name: "Charger close-2" })).toContainText("Not connected", {
+      timeout: 20_000,
+    });
+    await expect(page.getByRole("button", { name: "Check: Power back" })).toHaveCount(0);
+    await saved(page);
     expect((await caseOf(page, heron, job)).installation.checks).toHaveLength(1);
   });
 });

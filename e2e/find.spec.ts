@@ -127,6 +127,8 @@ test("every field of the search is at its stated place", async ({ page, heron })
   await signInAs(page, heron, "Mara Quill");
   const us = await fullCopy(page, heron, "tidewrack-saltgrass-lane");
   expect(await fieldsNotDrawn(page, heron, us)).toEqual([]);
+  // The page that is left would go on asking for a job of the other firm.
+  await page.goto("about:blank");
   await page.context().clearCookies();
   await signInAs(page, heron, "Wren Osier");
   const uk = await fullCopy(page, heron, "osier-marsh-view");

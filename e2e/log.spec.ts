@@ -36,11 +36,13 @@ test("an installation is logged up to its certificate, which is refused until th
   await openStep(page, heron, id, "log");
   await expect(page.getByText("Isolated, locked off and proved dead before a cover comes off")).toBeVisible();
   const isolation = page.getByRole("list", { name: "The supply" });
-  for (let step = 0; step < 6; step++)
+  for (let done = 1; done <= 6; done++) {
     await isolation
       .getByRole("button", { name: /^Done: / })
       .first()
       .click();
+    await expect(isolation.getByRole("button", { name: /^Take back: / })).toHaveCount(done);
+  }
   await expect(page.locator("#isolation")).toContainText("Proved dead");
 
   // A terminal is judged by the label's value and by the tool.

@@ -66,8 +66,10 @@ describe("a right", () => {
       .filter((name) => /\.tsx?$/.test(name))
       .map((name) => readFileSync(`app/routes/${name}`, "utf8"));
     const asks = (right: string) =>
-      sources.some(
-        (text) => text.includes(`requireRight(context, "${right}")`) || text.includes(`hasRight(role, "${right}")`),
+      sources.some((text) =>
+        [`requireRight(context, "${right}")`, `hasRight(role, "${right}")`, `right: "${right}"`].some((asked) =>
+          text.includes(asked),
+        ),
       );
     expect(Object.keys(RIGHTS).filter((right) => !asks(right))).toEqual([]);
   });

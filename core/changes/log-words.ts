@@ -2,8 +2,10 @@
 import type {
   CaseDocument,
   CheckEntry,
+  CounterEntry,
   Departure,
   IsolationEntry,
+  ServiceEntry,
   SettingEntry,
   Signature,
   TerminationEntry,
@@ -40,6 +42,8 @@ const ENTRIES: Readonly<Record<string, (entry: never, document: CaseDocument) =>
     verdict === "pass" ? "passes" : "fails",
   ],
   signed: ({ for: part, name }: Signature) => [`Signed for ${part}`, name],
+  counters: ({ on, kWh }: CounterEntry) => [`Counter on ${on}`, `${showNumber(kWh)} kWh`],
+  services: ({ on, complaint, done }: ServiceEntry) => [`Service on ${on}`, complaint ?? done ?? "a visit"],
   packed: (name: string) => ["Loaded", name],
 };
 
@@ -61,7 +65,7 @@ export function logChangeInWords(
   entry: unknown,
   isTakenAway: boolean,
 ): string | null {
-  const [, given = ""] = /^[/]installation(?:[/](\w+)(?:[/](?:\d+|-))?)?$/.exec(path) ?? [];
+  const [, given = ""] = /^[/](?:installation|after)(?:[/](\w+)(?:[/](?:\d+|-))?)?$/.exec(path) ?? [];
   const [list, one] = entryIn(given, entry);
   const words = ownValue(ENTRIES, list);
   if (!words || one === undefined || one === null) return null;

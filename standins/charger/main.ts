@@ -2,10 +2,11 @@
  * A charger that ships with Heron in place of a real one: an OCPP 1.6 charge point with a car, a process of its own.
  * URL (of the hub, without the id), ID, TOKEN, SET_A, VOLTS, PHASES, CAR_A, EVERY_MS, SPEED, FAULTS (with commas).
  */
+import { ownValue } from "#core/own-value.ts";
 import { FAULTS, type Fault } from "./charge-point.ts";
 import { connectCharger } from "./connect.ts";
 
-const number = (name: string, usual: number): number => Number(process.env[name] ?? usual);
+const number = (name: string, usual: number): number => Number(ownValue(process.env, name) ?? usual);
 const {
   URL: url = "ws://127.0.0.1:4870/ocpp",
   ID: id = "stand-in",

@@ -1,6 +1,6 @@
 /** Charge points of a firm's jobs: registered with a token that is shown once, changed and removed. */
-import { and, asc, desc, eq, gte } from "drizzle-orm";
-import type { QuarterOfEnergy } from "#core/energy/metered/quarters.ts";
+import { and, asc, desc, eq, gte, sql } from "drizzle-orm";
+import type { NightOfEnergy } from "#core/energy/metered/quarters.ts";
 import { chargeNote, chargePoint, chargeQuarter, chargeSession, job } from "#db/schema.ts";
 import { database, inTransaction } from "../database.ts";
 import { newToken, tokenDigest } from "../secrets.ts";
@@ -115,15 +115,23 @@ export function chargePointsOf(firmId: string) {
       return (await database.select({ id: chargePoint.id }).from(chargePoint).where(own(jobId, id))).length > 0;
     },
 
-    /** The quarters of an hour of a job since a moment, of all its charge points. */
-    async quarters(jobId: string, since: Date): Promise<QuarterOfEnergy[]> {
-      const rows = await database
-        .select({ at: chargeQuarter.at, wh: chargeQuarter.wh, mostA: chargeQuarter.mostA, mostW: chargeQuarter.mostW })
+    /** What a job's charge points took, night by night, since a moment. Days are those of UTC. */
+    async nights(jobId: string, since: Date): Promise<NightOfEnergy[]> {
+      const month = sql<string>`DATE_FORMAT(${chargeQuarter.at}, '%Y-%m')`;
+      const night = sql<string>`DATE_FORMAT(${chargeQuarter.at} - INTERVAL 12 HOUR, '%Y-%m-%d')`;
+      return database
+        .select({
+          month,
+          night,
+          wh: sql<number>`SUM(${chargeQuarter.wh})`,
+          mostA: sql<number | null>`MAX(${chargeQuarter.mostA})`,
+          mostW: sql<number | null>`MAX(${chargeQuarter.mostW})`,
+        })
         .from(chargeQuarter)
         .innerJoin(chargePoint, eq(chargePoint.id, chargeQuarter.chargePointId))
         .where(and(ofJob(jobId), gte(chargeQuarter.at, since)))
-        .orderBy(asc(chargeQuarter.at));
-      return rows.map(({ at, ...rest }) => ({ at: at.getTime(), ...rest }));
+        .groupBy(month, night)
+        .orderBy(night);
     },
   };
 }

@@ -1,5 +1,6 @@
 /** The log of the installation: isolation, terminals, tests, settings, and who signs for it. */
 import {
+  fromZero,
   listField,
   numberAbove,
   numberBetween,
@@ -15,7 +16,16 @@ import {
 import { CHECK_IDS, ISOLATION_STEPS, SIGNED_FOR, TEST_IDS, TEST_UNITS, TORQUE_UNITS } from "./vocabulary.ts";
 
 /** Upper limits of a log: more than that is a mistake. */
-export const MOST_OF_LOG = { isolation: 80, tests: 200, terminations: 300, departures: 30, settings: 40, packed: 200 };
+export const MOST_OF_LOG = {
+  counters: 400,
+  services: 100,
+  isolation: 80,
+  tests: 200,
+  terminations: 300,
+  departures: 30,
+  settings: 40,
+  packed: 200,
+};
 
 const day = () => textMatching(/^\d{4}-\d{2}-\d{2}$/, "must be a day like 2026-11-25");
 const moment = () =>
@@ -117,4 +127,29 @@ export const installationSchema = objectField({
   /** The next inspection, as the designer recommends it. */
   nextInspection: day(),
   comments: textField(4000),
+});
+
+/** A counter that somebody read off a display. */
+export const counterSchema = objectField({
+  on: requiredField(day()),
+  kWh: requiredField(fromZero(10_000_000)),
+  by: textField(),
+});
+
+/** A visit after the work: what was complained of, found and done. */
+export const serviceSchema = objectField({
+  id: requiredField(textField(80)),
+  on: requiredField(day()),
+  complaint: textField(1000),
+  cause: textField(1000),
+  done: textField(1000),
+  part: textField(),
+  warrantyUntil: day(),
+  by: textField(),
+});
+
+/** The years after the work. */
+export const afterSchema = objectField({
+  counters: listField(counterSchema, MOST_OF_LOG.counters),
+  services: listField(serviceSchema, MOST_OF_LOG.services),
 });

@@ -28,7 +28,7 @@ import {
   wholeNumber,
   yesNo,
 } from "./field.ts";
-import { installationSchema } from "./installation.ts";
+import { afterSchema, installationSchema } from "./installation.ts";
 import {
   APPEARANCES,
   BONDING_STATES,
@@ -849,6 +849,7 @@ export const caseFields = {
   progress: progressSchema,
   quote: orNull(quoteSchema),
   installation: installationSchema,
+  after: afterSchema,
 } satisfies Record<string, SchemaField<unknown, boolean>>;
 
 /** The Yup schema of a whole case (version 1). Unknown fields are preserved and reported by `readCase`. */

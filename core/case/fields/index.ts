@@ -126,6 +126,7 @@ export const WITHOUT_FIELD: readonly { at: string; because: string }[] = [
   { at: "/prices", because: "Written when a quote keeps its prices." },
   { at: "/confirmations", because: "Answered beside each check." },
   { at: "/installation", because: "Written line by line on the Log step." },
+  { at: "/after", because: "Written line by line on the Log step." },
   { at: "/progress", because: "Moved, entered and dealt with where the job stands." },
   { at: "/quote/options/*/id", because: "Made by Heron." },
   { at: "/quote/options/*/way", because: "Picked among the ways." },

@@ -25,27 +25,23 @@ describe("energy by the quarter hour", () => {
     const sum = [...energyByQuarter(from, from + 17 * 3_600_000, 12_345).values()].reduce((a, b) => a + b, 0);
     expect(sum).toBeCloseTo(12_345, 6);
   });
-  it("is summed by month of the home's clock, with its nights and its most", () => {
-    const quarter = (text: string, wh: number, mostA: number | null = null) => ({
-      at: at(text),
+  it("is summed by month, with its nights and its most", () => {
+    const night = (text: string, wh: number, mostA: number | null = null) => ({
+      month: text.slice(0, 7),
+      night: text,
       wh,
       mostA,
-      mostW: null,
+      mostW: wh,
     });
-    const months = energyByMonth(
-      [
-        quarter("2026-11-30T23:45:00Z", 1500, 30),
-        quarter("2026-11-30T22:00:00Z", 2500, 31),
-        quarter("2026-12-01T01:00:00Z", 500),
-        quarter("2026-12-02T01:00:00Z", 100),
-      ],
-      0,
-    );
-    expect(months).toEqual([
-      { month: "2026-11", kWh: 4, nights: 1, mostA: 31, mostKW: null },
-      { month: "2026-12", kWh: 0.6, nights: 1, mostA: null, mostKW: null },
+    const months = energyByMonth([
+      night("2026-12-01", 500),
+      night("2026-11-30", 4000, 31),
+      night("2026-11-29", 100, 6),
     ]);
-    expect(energyByMonth([quarter("2026-12-01T03:00:00Z", 1000)], -5 * 3_600_000)[0]?.month).toBe("2026-11");
+    expect(months).toEqual([
+      { month: "2026-11", kWh: 4.1, nights: 1, mostA: 31, mostKW: 4 },
+      { month: "2026-12", kWh: 0.5, nights: 1, mostA: null, mostKW: 0.5 },
+    ]);
   });
 });
 

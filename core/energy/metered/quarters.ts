@@ -26,54 +26,43 @@ export function energyByQuarter(from: number, to: number, wh: number): Map<numbe
   return quarters;
 }
 
-export interface MonthOfEnergy {
+/** What was taken in one night, from noon to noon, as far as it lies in one month. */
+export interface NightOfEnergy {
   /** "2026-11". */
   month: string;
+  /** ISO day on which the night begins. */
+  night: string;
+  wh: number;
+  mostA: number | null;
+  mostW: number | null;
+}
+
+export interface MonthOfEnergy {
+  month: string;
   kWh: number;
-  /** Nights, from noon to noon, in which it charged. */
+  /** Nights in which it charged. */
   nights: number;
   /** Largest current and power in it; null where none was sent. */
   mostA: number | null;
   mostKW: number | null;
 }
 
-export interface QuarterOfEnergy {
-  /** Its beginning, ms since 1970. */
-  at: number;
-  wh: number;
-  mostA: number | null;
-  mostW: number | null;
-}
-
 /** Less in a night is the charger's own use, Wh. */
 const CHARGED_WH = 200;
-const HALF_DAY_MS = 12 * 3_600_000;
 
 const larger = (one: number | null, other: number | null): number | null =>
   one === null ? other : other === null ? one : Math.max(one, other);
 
-/**
- * Energy month by month.
- * @param quarters in any order
- * @param offsetMs of the home's clock from UTC
- */
-export function energyByMonth(quarters: readonly QuarterOfEnergy[], offsetMs = 0): MonthOfEnergy[] {
-  const months = new Map<string, MonthOfEnergy & { byNight: Map<string, number> }>();
-  for (const { at, wh, mostA, mostW } of quarters) {
-    const local = new Date(at + offsetMs).toISOString();
-    const month = local.slice(0, 7);
-    const known = months.get(month) ?? { month, kWh: 0, nights: 0, mostA: null, mostKW: null, byNight: new Map() };
-    const night = new Date(at + offsetMs - HALF_DAY_MS).toISOString().slice(0, 10);
-    known.byNight.set(night, (known.byNight.get(night) ?? 0) + wh);
+/** Energy month by month, the earliest first. */
+export function energyByMonth(nights: readonly NightOfEnergy[]): MonthOfEnergy[] {
+  const months = new Map<string, MonthOfEnergy>();
+  for (const { month, wh, mostA, mostW } of nights) {
+    const known = months.get(month) ?? { month, kWh: 0, nights: 0, mostA: null, mostKW: null };
     known.kWh += wh / 1000;
+    if (wh > CHARGED_WH) known.nights++;
     known.mostA = larger(known.mostA, mostA);
     known.mostKW = larger(known.mostKW, mostW === null ? null : mostW / 1000);
     months.set(month, known);
   }
-  return [...months.values()]
-    .sort((a, b) => a.month.localeCompare(b.month))
-    .map(({ byNight, ...month }) => ({
-      ...month,
-      nights: [...byNight.values()].filter((wh) => wh > CHARGED_WH).length,
-    }));
+  return [...months.values()].sort((a, b) => a.month.localeCompare(b.month));
 }

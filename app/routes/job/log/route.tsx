@@ -6,6 +6,7 @@ import { Caution } from "#ui/frame/sheet.tsx";
 import { useJob, useJobLater } from "#ui/job-store/use-job.tsx";
 import { StepTrouble, stepMeta } from "../step.tsx";
 import { useVisitor } from "../use-visitor.ts";
+import { AfterSection } from "./after.tsx";
 import { AsBuiltSection } from "./as-built.tsx";
 import { CertificateSection } from "./certificate.tsx";
 import { CommissioningSection } from "./commissioning.tsx";
@@ -37,6 +38,7 @@ export default function LogPage() {
           { id: "commissioning", name: "Commissioning" },
           { id: "as-built", name: "As built" },
           { id: "certificate", name: "Certificate" },
+          { id: "after", name: "After" },
         ]}
       />
       {judged.certificate === "not-ready" && document.installation && (
@@ -60,6 +62,7 @@ export default function LogPage() {
       <CommissioningSection />
       <AsBuiltSection />
       <CertificateSection judged={judged} />
+      <AfterSection />
     </>
   );
 }

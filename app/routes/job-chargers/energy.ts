@@ -1,0 +1,16 @@
+/** `/jobs/:jobId/energy`: what the charge points of a job took, month by month. */
+import { energyByMonth } from "#core/energy/metered/quarters.ts";
+import { firmContext, forOpenPages } from "#server/middleware.ts";
+import { refuse } from "#server/refusals.ts";
+import type { Route } from "./+types/energy";
+
+export const middleware: Route.MiddlewareFunction[] = [forOpenPages];
+
+const SINCE_MS = 400 * 24 * 3_600_000;
+
+export async function loader({ params, context }: Route.LoaderArgs) {
+  const { chargePoints, jobs } = context.get(firmContext);
+  if (!(await jobs.has(params.jobId))) return refuse("not-found");
+  const nights = await chargePoints.nights(params.jobId, new Date(Date.now() - SINCE_MS));
+  return Response.json(energyByMonth(nights), { headers: { "Cache-Control": "no-store" } });
+}

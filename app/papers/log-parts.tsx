@@ -16,7 +16,7 @@ import { lacksAddress, lacksWay } from "./lacks.ts";
 import { Lines, Pairs, PaperTable } from "./parts.tsx";
 import { plainText, sheetStyles as s } from "./sheet.tsx";
 
-/** What a paper that certifies the work lacks: all that is against the certificate, and who signs. */
+/** Missing values of a paper that certifies the work: reasons against the certificate, and signatures. */
 export function lacksCertificate(source: PaperSource): string[] {
   const { document, assessment, today } = source;
   const signed = document.installation?.signed ?? [];
@@ -73,7 +73,7 @@ export function ScheduleOfResults({ input: { document, assessment, today } }: { 
   );
 }
 
-/** Who made it dead, and when. */
+/** Steps of isolation, with person and time. */
 export function IsolationRecord({ document }: { document: CaseDocument }) {
   return (
     <>
@@ -182,7 +182,7 @@ const PARTS: Readonly<Record<Signature["for"], string>> = {
   inspection: "Inspection and testing",
 };
 
-/** Who signs for each part of the work; a part without a name has a line to sign on. */
+/** Signatures for each part of the work; an unsigned part has a line to sign on. */
 export function SignedRecord({ document }: { document: CaseDocument }) {
   const { conventions } = codebookOf(document.rules);
   const signed = document.installation?.signed ?? [];

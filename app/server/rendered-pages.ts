@@ -1,16 +1,16 @@
 /**
  * A cache of rendered pages. A page is a pure function of its address and the data of its loaders, so the same data gives
- * the same HTML. The data names the person, so nobody gets the page of another person.
+ * the same HTML. The data includes the person, so a page is never served to another person.
  */
 import { createHash, randomUUID } from "node:crypto";
 import { LRUCache } from "lru-cache";
 import type { EntryContext } from "react-router";
 
 /** Bytes of HTML that one thread stores; a job's page has about 200 kB. */
-const MOST_BYTES = 32 * 1024 * 1024;
+const MOST_BYTES = 16 * 1024 * 1024;
 const pages = new LRUCache<string, string>({ maxSize: MOST_BYTES, sizeCalculation: (html) => html.length });
 
-/** Stands for the nonce of a request in what is stored; nobody outside this process can write it into a page. */
+/** Placeholder for the nonce of a request in stored HTML. It is random, so no input can contain it. */
 const NONCE_MARK = randomUUID();
 
 /**

@@ -24,7 +24,7 @@ const shown = (value: TestEntry["value"], unit = ""): string =>
         : "no"
       : `${typeof value === "number" ? showNumber(value) : value} ${unit}`.trim();
 
-/** What an entry of a list of the log is called, and what it says. */
+/** Name and content of an entry, by its list. */
 const ENTRIES: Readonly<Record<string, (entry: never, document: CaseDocument) => [name: string, says: string]>> = {
   tests: ({ id, value, unit }: TestEntry, { rules }) => [
     codebookOf(rules).tests.find((test) => test.id === id)?.label ?? id,

@@ -8,7 +8,7 @@ import { exceeds } from "#core/tolerance.ts";
 import { showA, showKWh, showNumber, showPercent } from "#core/units.ts";
 
 export interface AfterFinding {
-  /** What was found, in one sentence. */
+  /** The finding, in one sentence. */
   text: string;
   /** Why, with its numbers. */
   why: string;
@@ -28,7 +28,7 @@ const whole = (months: readonly MonthOfEnergy[], today: string): readonly MonthO
   months.filter(({ month }) => month < today.slice(0, 7));
 
 /**
- * What the months say of the prediction and of the limit.
+ * Findings on the predicted energy and on the limit.
  * @param today ISO day; the month that it lies in is not judged yet
  */
 export function afterFindings(
@@ -103,7 +103,7 @@ function counterFindings(document: CaseDocument, months: readonly MonthOfEnergy[
   return found;
 }
 
-/** What a month's energy cost, in the currency of the rules; null where nobody has said what a kWh costs. */
+/** The cost of a month's energy, in the currency of the rules; null while the price of a kWh is unknown. */
 export function costOf({ quote, rules }: CaseDocument, { kWh }: MonthOfEnergy): string | null {
   const price = quote?.pricePerKWh;
   if (price === undefined) return null;

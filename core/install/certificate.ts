@@ -9,7 +9,7 @@ import { againstTests, type JudgedTest, judgedTests } from "./tests.ts";
 export interface JudgedInstallation {
   tests: JudgedTest[];
   certificate: "ready" | "not-ready";
-  /** What stands against the certificate, in words; empty where it is ready. */
+  /** Reasons against the certificate, in words; empty where it is ready. */
   against: string[];
 }
 

@@ -10,9 +10,9 @@ import { testBasis } from "./tests.ts";
 export interface AskedCheck {
   id: CheckId;
   name: string;
-  /** What is done and seen, for the hands. */
+  /** Instruction: what to do, and the expected result. */
   how: string;
-  /** Null while nobody has made it. */
+  /** Null until the check is made. */
   entry: CheckEntry | null;
 }
 

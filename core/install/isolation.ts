@@ -8,7 +8,7 @@ import { codebookOf } from "#core/rules/index.ts";
 export interface LoggedStep {
   step: IsolationStep;
   label: string;
-  /** Null while nobody has done it. */
+  /** Null until the step is done. */
   entry: IsolationEntry | null;
 }
 
@@ -29,7 +29,7 @@ const LABELS: Readonly<Record<IsolationStep, string>> = {
   "tester-reproved": "Tester proved again on the known source",
 };
 
-/** Steps of a source beside the supply: the household and its loads are told of once. */
+/** Steps for a source other than the supply. The household is informed and loads are switched off once, for the supply. */
 const OF_SOURCE: readonly IsolationStep[] = ["isolated", "locked-tagged", "proved-dead", "tester-reproved"];
 
 /** Sources beside the supply, by what the log calls them. */
@@ -49,7 +49,7 @@ function sourcesOf(document: CaseDocument): { source: string; name: string }[] {
   ];
 }
 
-/** What is isolated in this home, the supply first. */
+/** Everything that is isolated in this home, the supply first. */
 export function isolationTasks(document: CaseDocument): IsolationTask[] {
   const { words } = codebookOf(document.rules);
   const entries = document.installation?.isolation ?? [];

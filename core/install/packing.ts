@@ -1,4 +1,4 @@
-/** What is loaded before the van leaves: tools, parts and prints, from the design and the work. */
+/** The loading list of the van: tools, parts and prints, from the design and the work. */
 import type { CaseDocument } from "#core/case/document/types.ts";
 import type { Assessment } from "#core/decide/assessment.ts";
 import { takenWay } from "#core/decide/decision.ts";
@@ -15,7 +15,7 @@ export interface Packed {
   isLoaded: boolean;
 }
 
-/** What a crossing is drilled with; heated floors and steel beams never are. */
+/** Tools for drilling through each material. Heated floors and steel beams are never drilled. */
 const DRILLED_WITH: Readonly<Record<string, string>> = {
   joists: "Auger for joists",
   solidWalls: "Masonry drill as long as the wall is thick",

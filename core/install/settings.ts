@@ -16,7 +16,7 @@ export interface Setting {
   entry: SettingEntry | null;
 }
 
-/** Of the pilot's duty cycle, up to 51 A: amperes for each percent (IEC 61851-1, SAE J1772). */
+/** Amperes for each percent of the pilot's duty cycle, up to 51 A (IEC 61851-1, SAE J1772). */
 const A_PER_PERCENT = 0.6;
 const LINEAR_UP_TO_A = 51;
 

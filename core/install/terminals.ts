@@ -56,7 +56,7 @@ export interface JudgedTerminal {
 /** A value of torque in N m. */
 const inNm = (value: number, unit: TerminationEntry["unit"]): number => (unit === "lb-in" ? value / LB_IN : value);
 
-/** What is wrong with an entry; empty where it passes. @param today ISO day */
+/** The fault of an entry; empty where it passes. @param today ISO day */
 function faultOf({ labelValue, value, unit, toolCalibrated, on }: TerminationEntry, today: string): string {
   if (labelValue == null) return "the value of the maker's label is missing";
   if (value == null) return "the done value is missing";
@@ -86,7 +86,7 @@ export function judgedTerminals(document: CaseDocument, made: readonly Terminati
 }
 
 /**
- * What is against the terminals, in words. A log that names other terminals than the design is judged by what it names;
+ * Reasons against the terminals, in words. A log that names other terminals than the design is judged by those;
  * one that was begun by the names of the design has to be complete.
  */
 export function againstTerminals(judged: readonly JudgedTerminal[]): string[] {

@@ -13,18 +13,18 @@ export interface JudgedTest extends Pick<JudgedReading, "limit" | "limitText" | 
   /** Undefined for the charger's circuit. */
   circuit?: string;
   label: string;
-  /** As it was entered; null where nobody has entered it. */
+  /** The entered value; null before it is entered. */
   value: TestEntry["value"] | null;
   unit: TestEntry["unit"];
   verdict: "pass" | "warn" | "fail" | "missing";
   rule: string;
   isObligatory: boolean;
   lookFor?: string;
-  /** Who answers for it where it fails or is missing. */
+  /** The departure that excuses a failed or missing test. */
   departure: Departure | null;
 }
 
-/** A reading as a number in the unit of its test; null where there is none, or its unit does not go with the test. */
+/** A reading as a number in the unit of its test; null without a value, or where the unit does not fit the test. */
 function readingOf(rule: Pick<TestRule, "unit">, { value, unit }: TestEntry): number | null {
   if (value === undefined || value === null) return null;
   if (typeof value === "boolean") return rule.unit === "" ? Number(value) : null;
@@ -33,7 +33,7 @@ function readingOf(rule: Pick<TestRule, "unit">, { value, unit }: TestEntry): nu
   return inUnitOf(rule, number, unit);
 }
 
-/** What the tests of a circuit are judged by. @param circuit id; undefined for the charger's */
+/** The basis for judging the tests of a circuit. @param circuit id; undefined for the charger's */
 export function testBasis(document: CaseDocument, assessment: Assessment, circuit?: string): TestBasis {
   const way = takenWay(assessment);
   const { tests } = codebookOf(document.rules);
@@ -107,7 +107,7 @@ export function judgedTests(document: CaseDocument, assessment: Assessment): Jud
   return [...own, ...ofOthers];
 }
 
-/** What is against the tests: obligatory ones that are missing or fail, and nobody answers for, in words. */
+/** Reasons against the tests: tests that fail, and obligatory tests that are missing, both without a departure. */
 export const againstTests = (tests: readonly JudgedTest[]): string[] =>
   tests.flatMap(({ label, verdict, numbers, isObligatory, departure }) => {
     if (departure || (verdict === "missing" && !isObligatory)) return [];

@@ -1,4 +1,4 @@
-/** What the log of an installation may not say: readings that no meter shows, and days that do not exist. */
+/** Invalid entries of a log: readings outside the range of any meter, and days that do not exist. */
 import { OVER_RANGE } from "#core/case/document/field.ts";
 import type { InputProblem } from "#core/case/document/problems.ts";
 import type { CaseDocument, TestEntry } from "#core/case/document/types.ts";
@@ -7,7 +7,7 @@ import { inUnitOf } from "#core/rules/tests.ts";
 import type { Codebook } from "#core/rules/types.ts";
 import { showNumber } from "#core/units.ts";
 
-/** What is wrong with the reading of a test, with the part of the entry that is wrong; null where nothing is. */
+/** The problem of a reading and the field that has it; null for a valid reading. */
 export function readingProblem(
   { id, value, unit }: Pick<TestEntry, "id" | "value" | "unit">,
   codebook: Codebook,

@@ -4,7 +4,7 @@ import { exceeds } from "#core/tolerance.ts";
 import { showNumber } from "#core/units.ts";
 import type { CircuitDesign } from "./circuit/types.ts";
 
-/** What the judgement of a test rests on. */
+/** Input for judging a test. */
 export interface TestBasis {
   document: CaseDocument;
   /** The charger's circuit along the run; null where no run was entered. */
@@ -19,7 +19,7 @@ export interface TestBasis {
   readingOf(id: TestId): number | null;
 }
 
-/** What a reading is judged against, and what comes of it. */
+/** The limit and the verdict of a reading. */
 export interface JudgedReading {
   /** In the unit of the test: one bound, both bounds of a band, or yes; null where the limit is not known yet. */
   limit: number | readonly [number, number] | true | null;
@@ -28,7 +28,7 @@ export interface JudgedReading {
   verdict: "pass" | "warn" | "fail";
   formula: string;
   numbers: string;
-  /** What to look for or to do where it does not pass, as a sentence without its full stop. */
+  /** Advice for a reading that does not pass, as a sentence without its full stop. */
   lookFor?: string;
 }
 

@@ -1,4 +1,4 @@
-/** The stand-in charger on the line: it speaks OCPP 1.6 JSON as a charge point. */
+/** Connects the simulated charger to a hub, as a charge point of OCPP 1.6 JSON. */
 import { RPCClient } from "ocpp-rpc";
 import { ChargePoint, type ChargePointSettings } from "./charge-point.ts";
 

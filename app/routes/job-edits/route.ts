@@ -25,7 +25,7 @@ const pathsOf = ({ path, ...op }: Patch[number]): string[] =>
       ? [`${path}/signed`]
       : [path];
 
-/** What of a patch a role may not change, as the answer to it; null where it may change all of it. */
+/** The refusal of a patch that the role has no right to; null where it has. */
 function refusalFor(patch: Patch, role: Role): EditAnswer | null {
   const paths = patch.flatMap(pathsOf);
   const refused = GUARDED.find(({ at, right }) => !hasRight(role, right) && paths.some((path) => at.test(path)));

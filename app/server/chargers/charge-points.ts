@@ -5,7 +5,7 @@ import { chargeNote, chargePoint, chargeQuarter, chargeSession, job } from "#db/
 import { database, inTransaction } from "../database.ts";
 import { newToken, tokenDigest } from "../secrets.ts";
 
-/** Identities that a charge point may have, as they stand in its address. */
+/** Valid identities of a charge point; they are part of its address. */
 export const CHARGE_POINT_ID = /^[\w.-]{1,48}$/;
 /** More than a home has. */
 const MOST_OF_JOB = 4;
@@ -115,7 +115,7 @@ export function chargePointsOf(firmId: string) {
       return (await database.select({ id: chargePoint.id }).from(chargePoint).where(own(jobId, id))).length > 0;
     },
 
-    /** What a job's charge points took, night by night, since a moment. Days are those of UTC. */
+    /** Energy of a job's charge points by night since a moment, with days in UTC. */
     async nights(jobId: string, since: Date): Promise<NightOfEnergy[]> {
       const month = sql<string>`DATE_FORMAT(${chargeQuarter.at}, '%Y-%m')`;
       const night = sql<string>`DATE_FORMAT(${chargeQuarter.at} - INTERVAL 12 HOUR, '%Y-%m-%d')`;

@@ -1,4 +1,4 @@
-/** What charge points send, as it is stored: energy by the quarter hour, sessions, notes. */
+/** Stores the data of charge points: energy by the quarter hour, sessions, notes. */
 import { createHash } from "node:crypto";
 import { and, eq, lt, sql } from "drizzle-orm";
 import type { MeterReading } from "#core/energy/metered/meter-values.ts";
@@ -80,7 +80,7 @@ export async function beginSession(tx: Transaction, id: string, begun: BegunSess
   return insertId;
 }
 
-/** Ends a session; a transaction id that is not the charge point's is told and changes nothing. */
+/** Ends a session. An unknown transaction id adds a note and changes nothing. */
 export async function endSession(
   tx: Transaction,
   id: string,
@@ -136,7 +136,7 @@ export function onlyOnce(
   });
 }
 
-/** What a charge point says of itself when it starts. */
+/** Stores the identification of a charge point from its BootNotification. */
 export const storeBoot = (
   id: string,
   boot: { vendor: string; model: string; serial: string; firmware: string },
@@ -150,6 +150,6 @@ export const storeBoot = (
 export const storeSeen = (id: string, now: Date) =>
   database.update(chargePoint).set({ seenAt: now }).where(eq(chargePoint.id, id));
 
-/** Forgets messages that nobody sends again. */
+/** Deletes messages that are too old to be sent again. */
 export const forgetMessages = (now = new Date()) =>
   database.delete(chargeMessage).where(lt(chargeMessage.at, new Date(now.getTime() - REMEMBERED_MS)));

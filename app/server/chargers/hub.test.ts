@@ -119,7 +119,7 @@ describe("the hub of charge points", () => {
     expect(await client.call("Heartbeat", {})).toHaveProperty("currentTime");
   });
 
-  it("keeps the energy by the quarter hour, in Wh or kWh; a register that goes back is told", async () => {
+  it("stores energy by the quarter hour, in Wh or kWh, and notes a register that decreases", async () => {
     const client = await joined();
     await client.call("MeterValues", meter("2026-11-30T20:00:00Z", 1000));
     await client.call("MeterValues", meter("2026-11-30T20:30:00Z", 4000));
@@ -236,7 +236,7 @@ describe("the hub of charge points", () => {
       },
       /more than 50 messages a second/,
     ],
-  ])("closes a connection that sends %s, and tells it", async (_, send, words) => {
+  ])("closes a connection that sends %s, and adds a note", async (_, send, words) => {
     const client = await joined();
     const closed = new Promise((resolve) => client.once("close", resolve));
     send(client);

@@ -115,7 +115,7 @@ const server = new RPCServer({
   wssOptions: { maxPayload: MOST_FRAME_BYTES },
   pingIntervalMs: PING_MS,
   callTimeoutMs: ANSWER_WITHIN_MS,
-  // A charge point that sends what is no message is closed by the hub, which tells it in the log.
+  // The hub closes the connection itself after an invalid frame, and adds a note.
   maxBadMessages: Number.POSITIVE_INFINITY,
 });
 

@@ -34,7 +34,7 @@ const validators = new Map(
 
 const isAction = (action: string): action is Action => (ACTIONS as readonly string[]).includes(action);
 
-/** The code of OCPP for what is wrong with a payload: a wrong type, or anything else of its form. */
+/** The OCPP error code for an invalid payload: a wrong type, or any other violation of its schema. */
 const codeOf = (errors: readonly ErrorObject[]): string =>
   errors.some(({ keyword }) => keyword === "type") ? "TypeConstraintViolation" : "FormationViolation";
 

@@ -37,7 +37,7 @@ const torque = () => numberAbove(2000);
 
 export const isolationSchema = objectField({
   step: requiredField(oneOf(ISOLATION_STEPS)),
-  /** What was isolated, where it is not the supply: the id of a source or of a charger. */
+  /** Id of the isolated source or charger; left out for the supply. */
   source: textField(80),
   at: requiredField(moment()),
   by: textField(),

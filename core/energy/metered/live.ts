@@ -8,7 +8,7 @@ export interface LivePoint extends MeterReading {
   connector: number;
 }
 
-/** What a charge point says of one of its connectors, in the words of OCPP. */
+/** Status of one connector, in the terms of OCPP. */
 export interface ConnectorStatus {
   status: string;
   errorCode: string;

@@ -1,4 +1,4 @@
-/** What a charge point sends of its meter (OCPP 1.6, MeterValues), in the units of Heron. */
+/** Parses the meter values of a charge point (OCPP 1.6, MeterValues) into base units. */
 import { ownValue } from "#core/own-value.ts";
 
 export interface SampledValue {

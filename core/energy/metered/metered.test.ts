@@ -13,7 +13,7 @@ describe("energy by the quarter hour", () => {
       [at("2026-11-30T20:30:00Z"), 500],
     ]);
   });
-  it("is none where the register stands, and counts in the last quarter after a long gap", () => {
+  it("is zero without a change of the register, and counts in the last quarter after a long gap", () => {
     expect([...energyByQuarter(0, 1000, 0)]).toEqual([]);
     expect([...energyByQuarter(0, 1000, -5)]).toEqual([]);
     const to = at("2026-11-30T20:35:00Z");
@@ -49,7 +49,7 @@ describe("a value of a charge point's meter", () => {
   const now = at("2026-12-01T12:00:00Z");
   const read = (...sampledValue: Parameters<typeof meterReading>[0]["sampledValue"]) =>
     meterReading({ timestamp: "2026-12-01T11:59:00Z", sampledValue }, now);
-  it("is the energy register in Wh where nothing else is said", () => {
+  it("is the energy register in Wh by default", () => {
     expect(read({ value: "1500" })).toMatchObject({ at: at("2026-12-01T11:59:00Z"), registerWh: 1500, powerW: null });
     expect(read({ value: "1.5", measurand: "Energy.Active.Import.Register", unit: "kWh" }).registerWh).toBe(1500);
   });
@@ -81,7 +81,7 @@ describe("a value of a charge point's meter", () => {
     );
     expect(read({ value: "" }).registerWh).toBeNull();
   });
-  it("is taken as of now where its time is none, or far ahead", () => {
+  it("takes the present for a time that is invalid or far in the future", () => {
     expect(meterReading({ timestamp: "yesterday", sampledValue: [{ value: "1" }] }, now).at).toBe(now);
     expect(meterReading({ timestamp: "2027-12-01T11:59:00Z", sampledValue: [{ value: "1" }] }, now).at).toBe(now);
   });

@@ -5,7 +5,7 @@ const QUARTER_MS = 15 * 60_000;
 /** A quarter of an hour, by its beginning, ms since 1970. */
 export const quarterOf = (at: number): number => Math.floor(at / QUARTER_MS) * QUARTER_MS;
 
-/** Longer gaps between two readings are not spread: nobody knows when in them the energy was taken. */
+/** Energy is not spread over a longer gap, because the time of charging within it is unknown. */
 const LONGEST_GAP_MS = 24 * 3_600_000;
 
 /**
@@ -26,7 +26,7 @@ export function energyByQuarter(from: number, to: number, wh: number): Map<numbe
   return quarters;
 }
 
-/** What was taken in one night, from noon to noon, as far as it lies in one month. */
+/** Energy of one night, from noon to noon, within one month. */
 export interface NightOfEnergy {
   /** "2026-11". */
   month: string;

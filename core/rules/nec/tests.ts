@@ -6,11 +6,11 @@ import { atMost, between, isYes, judgeContinuity, judgeInsulation, type TestRule
 const LINE_V = { "two-legs-120-208": [197.6, 218.4], other: [228, 252] } as const;
 /** Line to ground, V: 120 V within 5 %. */
 const GROUND_V = [114, 126] as const;
-/** Of the computed drop, and for the service and its transformer beside it (Heron's own allowance), V. */
+/** Allowance on the computed drop, and volts for the service and its transformer (Heron's own figures). */
 const DROP = { factor: 1.25, besideV: 2 };
 /** Above the air beside it, a terminal is too warm, K (Heron's own figure). */
 const WARM_K = 30;
-/** Air beside a terminal where nobody has measured it, °C. */
+/** Assumed air temperature beside a terminal without a measurement, °C. */
 const USUAL_AMBIENT_C = 30;
 
 const toGround = (id: "v-l1g" | "v-l2g", leg: string): TestRule => ({

@@ -21,7 +21,7 @@ import { useLog } from "./use-log.ts";
 
 const PATIENCE_MS = 15_000;
 
-/** What the charge points of the open job took, month by month; empty until the server has said it. */
+/** Energy of the job by month; empty until the server has answered. */
 function useEnergy(): readonly MonthOfEnergy[] {
   const { jobId } = useJobStore();
   const [months, setMonths] = useState<readonly MonthOfEnergy[]>([]);

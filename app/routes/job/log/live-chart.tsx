@@ -1,4 +1,4 @@
-/** What the charger takes and offers, beside the designed current, over the last minutes. */
+/** Chart of the last minutes: the current that the charger takes, the one it offers, and the designed one. */
 import { lazy, Suspense } from "react";
 import type { LivePoint } from "#core/energy/metered/live.ts";
 import { ChartPlace } from "#ui/chart/chart-place.tsx";

@@ -1,4 +1,4 @@
-/** What is loaded before the van leaves, ticked. */
+/** The loading list of the van, with a box to tick for each thing. */
 import { Checkbox } from "antd";
 import { logPatch } from "#core/install/log.ts";
 import { packingOf } from "#core/install/packing.ts";

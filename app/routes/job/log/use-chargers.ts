@@ -1,4 +1,4 @@
-/** The charge points of the open job and what they send, asked for every second while somebody looks. */
+/** Polls the charge points of the open job every second while the page is visible. */
 import { useCallback, useEffect, useRef, useState } from "react";
 import type { LivePoint } from "#core/energy/metered/live.ts";
 import { ANSWERS, type ChargerAnswer, type JobCharger, parseAnswer } from "#core/wire.ts";
@@ -19,7 +19,7 @@ const UNREACHABLE: ChargerAnswer = {
 export interface Chargers {
   address: string;
   chargers: readonly JobCharger[];
-  /** What each has sent since the page was opened, by its id. */
+  /** Values since the page was opened, by the id of the charge point. */
   points: ReadonlyMap<string, readonly LivePoint[]>;
 }
 

@@ -13,8 +13,9 @@ const month = (name: string, perDay: number, mostA: number | null = 32) => ({
   mostA,
   mostKW: null,
 });
+/** Findings of these months, after a first month in which charging began. */
 const textsOf = (...months: ReturnType<typeof month>[]) =>
-  afterFindings(home, assessment, months, "2026-12-15").map(({ text }) => text);
+  afterFindings(home, assessment, [month("2026-09", 1, null), ...months], "2026-12-15").map(({ text }) => text);
 
 describe("the months after the work", () => {
   it("say whether the prediction held", () => {
@@ -22,7 +23,8 @@ describe("the months after the work", () => {
     expect(textsOf(month("2026-11", need * 1.3))[0]).toMatch(/more than was predicted/);
     expect(textsOf(month("2026-11", need * 0.7))[0]).toMatch(/less than was predicted/);
   });
-  it("judge no month that is still going on", () => {
+  it("judge neither the month in which charging began nor the present one", () => {
+    expect(afterFindings(home, assessment, [month("2026-11", need * 3, null)], "2026-12-15")).toEqual([]);
     expect(textsOf(month("2026-12", need * 3))).toEqual(["The limit was kept"]);
     expect(textsOf()).toEqual([]);
   });
@@ -39,8 +41,8 @@ describe("the months after the work", () => {
         [month("2026-10", 10, null)],
         "2026-12-15",
       ).map(({ text }) => text);
-    expect(withCounters(["2026-09-20", 100], ["2026-11-05", 450])).toHaveLength(1);
-    expect(withCounters(["2026-09-20", 100], ["2026-11-05", 300])[1]).toMatch(/more energy than the counter/);
+    expect(withCounters(["2026-09-20", 100], ["2026-11-05", 450])).toEqual([]);
+    expect(withCounters(["2026-09-20", 100], ["2026-11-05", 300])[0]).toMatch(/more energy than the counter/);
     expect(withCounters(["2026-11-05", 300], ["2026-11-20", 200])).toContain("A counter goes back: read it again");
   });
   it("cost what a kWh costs", () => {

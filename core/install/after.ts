@@ -23,9 +23,9 @@ const LIMIT_WITHIN_A = 0.5;
 const daysIn = (month: string): number =>
   new Date(Date.UTC(Number(month.slice(0, 4)), Number(month.slice(5)), 0)).getUTCDate();
 
-/** The months that are over: the last one is still going on. */
-const whole = (months: readonly MonthOfEnergy[], today: string): readonly MonthOfEnergy[] =>
-  months.filter(({ month }) => month < today.slice(0, 7));
+/** The complete months: charging began within the first one, and the present one is not over. */
+const complete = (months: readonly MonthOfEnergy[], today: string): readonly MonthOfEnergy[] =>
+  months.slice(1).filter(({ month }) => month < today.slice(0, 7));
 
 /**
  * Findings on the predicted energy and on the limit.
@@ -37,7 +37,7 @@ export function afterFindings(
   months: readonly MonthOfEnergy[],
   today: string,
 ): AfterFinding[] {
-  const judged = whole(months, today);
+  const judged = complete(months, today);
   const way = takenWay(assessment);
   const found: AfterFinding[] = [];
   if (judged.length > 0) {

@@ -43,7 +43,7 @@ export function AfterSection() {
         <ul className={styles.findings} aria-label="What the months say">
           {findings.map(({ text, why, isBad }) => (
             <li key={text + why}>
-              <LogVerdict verdict={isBad ? "warn" : "pass"} /> <strong>{text}.</strong> <small>{why}.</small>
+              {isBad && <LogVerdict verdict="warn" />} <strong>{text}.</strong> <small>{why}.</small>
             </li>
           ))}
         </ul>

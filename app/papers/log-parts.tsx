@@ -10,10 +10,11 @@ import { settingsOf } from "#core/install/settings.ts";
 import { judgedTerminals, terminalsOf } from "#core/install/terminals.ts";
 import type { JudgedTest } from "#core/install/tests.ts";
 import { codebookOf } from "#core/rules/index.ts";
+import { showReading } from "#core/rules/tests.ts";
 import { showNumber } from "#core/units.ts";
 import type { PaperInput, PaperSource } from "./index.ts";
 import { lacksAddress, lacksWay } from "./lacks.ts";
-import { Lines, Pairs, PaperTable } from "./parts.tsx";
+import { Lines, type Pair, Pairs, PaperTable } from "./parts.tsx";
 import { plainText, sheetStyles as s } from "./sheet.tsx";
 
 /** Missing values of a paper that certifies the work: reasons against the certificate, and signatures. */
@@ -35,14 +36,34 @@ const WORDS: Readonly<Record<JudgedTest["verdict"], string>> = {
   missing: "not made",
 };
 
-const shown = ({ value, unit = "" }: JudgedTest): string =>
-  value === null || value === undefined
-    ? "-"
-    : typeof value === "boolean"
-      ? value
-        ? "yes"
-        : "no"
-      : `${typeof value === "number" ? showNumber(value) : value} ${unit}`.trim();
+/** Where the work was done, for whom, by which rules and by whom. */
+export function ExtentPairs({ input: { document, firm }, more = [] }: { input: PaperInput; more?: readonly Pair[] }) {
+  return (
+    <>
+      <Text style={s.h2}>Extent</Text>
+      <Pairs
+        pairs={[
+          ["At", document.enquiry?.address || document.title],
+          ["Customer", document.enquiry?.customer || null],
+          ["Rules", codebookOf(document.rules).name],
+          ["Installed by", firm],
+          ...more,
+        ]}
+      />
+    </>
+  );
+}
+
+/** Comments of the people who made the log. */
+export function CommentsRecord({ document: { installation } }: { document: CaseDocument }) {
+  if (!installation?.comments) return null;
+  return (
+    <>
+      <Text style={s.h2}>Comments</Text>
+      <Text>{plainText(installation.comments)}</Text>
+    </>
+  );
+}
 
 /** The schedule of results: each test with its reading, limit and verdict. */
 export function ScheduleOfResults({ input: { document, assessment, today } }: { input: PaperInput }) {
@@ -63,7 +84,7 @@ export function ScheduleOfResults({ input: { document, assessment, today } }: { 
           key: `${test.id} ${test.circuit ?? ""}`,
           cells: [
             test.circuit ? `${test.label}, circuit ${test.circuit}` : test.label,
-            shown(test),
+            showReading(test.value, test.unit) ?? "-",
             test.limitText || "-",
             WORDS[test.verdict],
           ],

@@ -2,7 +2,7 @@
  * Links for people outside the firm. The firm's side is limited to one firm; the customer's side knows only the token,
  * of which the database has the digest.
  */
-import { createHash, randomUUID } from "node:crypto";
+import { randomUUID } from "node:crypto";
 import { and, asc, desc, eq, gt, isNull, sql } from "drizzle-orm";
 import type { Patch } from "#core/case/document/patch.ts";
 import { currentCase } from "#core/case/document/upgrade.ts";
@@ -26,7 +26,7 @@ import { database, inTransaction } from "./database.ts";
 import { jobsOf, type OpenJob } from "./firm-jobs.ts";
 import { photosOf } from "./job-photos.ts";
 import type { KeptPicture } from "./pictures.ts";
-import { newToken, tokenDigest } from "./secrets.ts";
+import { newToken, sha256, tokenDigest } from "./secrets.ts";
 import { forJobs } from "./work.ts";
 
 const DAY_MS = 24 * 3600_000;
@@ -323,7 +323,7 @@ async function editFromOutside(
   patchOf: (found: OpenJob) => Promise<Patch> | Patch,
 ): Promise<boolean> {
   const jobs = jobsOf(firmId);
-  const id = createHash("sha256").update(about).digest("hex").slice(0, 40);
+  const id = sha256(about).slice(0, 40);
   for (let tries = 0; tries < 5; tries++) {
     const found = await jobs.find(jobId);
     if (!found) return false;

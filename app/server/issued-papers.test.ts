@@ -7,10 +7,11 @@ import type { CaseDocument } from "#core/case/document/types.ts";
 import { knownUkHome, knownUsHome } from "#core/testing/cases.ts";
 import { twoFirms } from "#tests/firms.ts";
 import { jobsOf } from "./firm-jobs.ts";
-import { type IssueOrder, issuedOf, sha256 } from "./issued-papers.ts";
+import { type IssueOrder, issuedOf } from "./issued-papers.ts";
 import { photosOf } from "./job-photos.ts";
 import { packsOf } from "./packs.ts";
 import { type KeptPicture, keepPicture } from "./pictures.ts";
+import { sha256 } from "./secrets.ts";
 import type { SignedIn } from "./sessions.ts";
 
 const { ours, theirs, mara } = twoFirms();

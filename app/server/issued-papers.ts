@@ -1,5 +1,5 @@
 /** Issued papers of jobs: numbered versions with their files. Every query is limited to one firm. */
-import { createHash, randomUUID } from "node:crypto";
+import { randomUUID } from "node:crypto";
 import { and, asc, eq, max } from "drizzle-orm";
 import { alias } from "drizzle-orm/mysql-core";
 import { forwardPatch } from "#core/case/document/stage.ts";
@@ -8,13 +8,14 @@ import { differencesInWords } from "#core/changes/differences.ts";
 import { isoDay } from "#core/dates.ts";
 import { keptBookFor } from "#core/estimate/quoted-book.ts";
 import type { IssueAnswer, IssuedPaper, JobPapers } from "#core/firm/issued-paper.ts";
-import { PAPER_LIST, papersOf } from "#core/papers/list.ts";
+import { paperEntry, papersOf } from "#core/papers/list.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { issuedPaper, job, person } from "#db/schema.ts";
 import { database, executeBinary, inTransaction } from "./database.ts";
 import { jobsOf, type OpenJob } from "./firm-jobs.ts";
 import { paperOrder, pictureEntries } from "./paper-order.ts";
 import { refuse } from "./refusals.ts";
+import { sha256 } from "./secrets.ts";
 import type { SignedIn } from "./sessions.ts";
 import { forJobs } from "./work.ts";
 
@@ -30,8 +31,6 @@ export interface IssueOrder {
   /** Why it is issued although something is missing. */
   reason: string;
 }
-
-export const sha256 = (bytes: Uint8Array): string => createHash("sha256").update(bytes).digest("hex");
 
 const withdrawer = alias(person, "withdrawer");
 const entry = {
@@ -65,7 +64,7 @@ function differencesFrom(
   issued: Pick<typeof issuedPaper.$inferSelect, "paper" | "case" | "pricesVersion" | "way">,
   now: OpenJob,
 ) {
-  const follows = PAPER_LIST.find(({ id }) => id === issued.paper)?.follows ?? [];
+  const follows = paperEntry(issued.paper)?.follows ?? [];
   const { version } = keptBookFor(now.document, now.books);
   return [
     ...differencesInWords(currentCase(issued.case), now.document, {
@@ -107,7 +106,7 @@ export function issuedOf(firmId: string) {
       "paper",
       await paperOrder(found, by, { paper: order.paper, version: number, origin, issued }, now),
     );
-    const isRefused = PAPER_LIST.find(({ id }) => id === order.paper)?.isRefusedIncomplete === true;
+    const isRefused = paperEntry(order.paper)?.isRefusedIncomplete === true;
     if (lacks.length > 0 && (order.reason === "" || isRefused)) return { kind: "lacks", lacks } as const;
     return inTransaction(async (tx): Promise<IssueAnswer | null> => {
       const [held] = await tx
@@ -148,7 +147,7 @@ export function issuedOf(firmId: string) {
 
   /** Moves the job to the stage that issuing a paper implies; skipped if another edit came in between. */
   async function moveStage({ id, revision, document }: OpenJob, by: SignedIn, issued: string, now: Date) {
-    const to = PAPER_LIST.find((paper) => paper.id === issued)?.movesTo;
+    const to = paperEntry(issued)?.movesTo;
     const patch = to ? forwardPatch(document, to, { by: by.name, on: isoDay(now) }) : [];
     if (patch.length === 0) return;
     await jobs.take(id, by.id, { id: randomUUID(), baseRevision: revision, patch });

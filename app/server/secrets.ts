@@ -2,7 +2,9 @@
 import { createHash, randomBytes, randomInt } from "node:crypto";
 
 export const newToken = (): string => randomBytes(32).toString("base64url");
-export const tokenDigest = (token: string): string => createHash("sha256").update(token).digest("hex");
+/** SHA-256 in hexadecimal. */
+export const sha256 = (content: string | Uint8Array): string => createHash("sha256").update(content).digest("hex");
+export const tokenDigest = (token: string): string => sha256(token);
 
 /** Letters and digits that are not mistaken for each other. */
 const LEGIBLE = "abcdefghjkmnpqrstuvwxyz23456789";

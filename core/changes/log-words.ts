@@ -13,16 +13,10 @@ import type {
 } from "#core/case/document/types.ts";
 import { ownValue } from "#core/own-value.ts";
 import { codebookOf } from "#core/rules/index.ts";
+import { showReading } from "#core/rules/tests.ts";
 import { showNumber } from "#core/units.ts";
 
-const shown = (value: TestEntry["value"], unit = ""): string =>
-  value === undefined || value === null
-    ? "no value"
-    : typeof value === "boolean"
-      ? value
-        ? "yes"
-        : "no"
-      : `${typeof value === "number" ? showNumber(value) : value} ${unit}`.trim();
+const shown = (value: TestEntry["value"], unit?: string): string => showReading(value, unit) ?? "no value";
 
 /** Name and content of an entry, by its list. */
 const ENTRIES: Readonly<Record<string, (entry: never, document: CaseDocument) => [name: string, says: string]>> = {

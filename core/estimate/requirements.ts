@@ -46,6 +46,9 @@ export interface WorkItem {
   cautions?: readonly string[];
 }
 
+/** Whether a piece of work is of a kind: its id is the kind, or begins with it. */
+export const isWork = (id: string, kind: string): boolean => id === kind || id.startsWith(`${kind}:`);
+
 /** The same with more parts. */
 export const withParts = ({ parts, waits }: Requirements, more: Readonly<Record<string, number>>): Requirements => ({
   parts: [...parts, ...requirements(more).parts],

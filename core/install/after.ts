@@ -3,9 +3,11 @@ import type { CaseDocument } from "#core/case/document/types.ts";
 import type { Assessment } from "#core/decide/assessment.ts";
 import { takenWay } from "#core/decide/decision.ts";
 import type { MonthOfEnergy } from "#core/energy/metered/quarters.ts";
+import { showSmallMoney } from "#core/estimate/estimate.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { exceeds } from "#core/tolerance.ts";
 import { showA, showKWh, showNumber, showPercent } from "#core/units.ts";
+import { LIMIT_WITHIN_A } from "./checks.ts";
 
 export interface AfterFinding {
   /** The finding, in one sentence. */
@@ -17,9 +19,6 @@ export interface AfterFinding {
 
 /** Within this share of the need, the prediction held (Heron's own figure). */
 const HELD = 0.25;
-/** A setting may differ by this, A. */
-const LIMIT_WITHIN_A = 0.5;
-
 const daysIn = (month: string): number =>
   new Date(Date.UTC(Number(month.slice(0, 4)), Number(month.slice(5)), 0)).getUTCDate();
 
@@ -107,5 +106,5 @@ function counterFindings(document: CaseDocument, months: readonly MonthOfEnergy[
 export function costOf({ quote, rules }: CaseDocument, { kWh }: MonthOfEnergy): string | null {
   const price = quote?.pricePerKWh;
   if (price === undefined) return null;
-  return `${codebookOf(rules).currency === "GBP" ? "£" : "$"}${(kWh * price).toFixed(2)}`;
+  return showSmallMoney(kWh * price, codebookOf(rules).currency);
 }

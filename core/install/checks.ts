@@ -17,7 +17,7 @@ export interface AskedCheck {
 }
 
 /** The setting of a charger may differ from the designed current by this, A. */
-const LIMIT_WITHIN_A = 0.5;
+export const LIMIT_WITHIN_A = 0.5;
 
 /** The checks that the way that is taken asks for, in the order of the hands. */
 export function checksOf(document: CaseDocument, assessment: Assessment): AskedCheck[] {

@@ -3,6 +3,7 @@ import { onSupply } from "#core/case/document/lookups.ts";
 import type { CaseDocument, IsolationEntry, IsolationStep } from "#core/case/document/types.ts";
 import { ISOLATION_STEPS } from "#core/case/document/vocabulary.ts";
 import { circuitName } from "#core/case/fields/names.ts";
+import { backfeedCircuits } from "#core/path/second-source.ts";
 import { codebookOf } from "#core/rules/index.ts";
 
 export interface LoggedStep {
@@ -34,9 +35,7 @@ const OF_SOURCE: readonly IsolationStep[] = ["isolated", "locked-tagged", "prove
 
 /** Sources beside the supply, by what the log calls them. */
 function sourcesOf(document: CaseDocument): { source: string; name: string }[] {
-  const circuits = document.panels.flatMap(({ circuits = [] }) =>
-    circuits.filter((c) => c.backfeed && c.status !== "abandoned"),
-  );
+  const circuits = backfeedCircuits(document);
   const { supply, loads, charger } = document;
   const there = loads.filter(
     (load) => load.kind === "ev-charger" && load.existing !== false && load.id !== charger?.load,

@@ -5,6 +5,7 @@ import { type Termination, terminationsOf, terminationsOfFeeder } from "#core/ci
 import { daysAfter } from "#core/dates.ts";
 import type { Assessment } from "#core/decide/assessment.ts";
 import { takenWay } from "#core/decide/decision.ts";
+import { isWork } from "#core/estimate/requirements.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { exceeds } from "#core/tolerance.ts";
 import { showNumber } from "#core/units.ts";
@@ -12,8 +13,6 @@ import { showNumber } from "#core/units.ts";
 /** Done within this share of the label's value (Heron's own figure, from practice). */
 const WITHIN = 0.1;
 const CALIBRATED_DAYS = 365;
-/** 1 N m in lb-in. */
-const LB_IN = 8.851;
 
 /** Terminals of work that is no part of the charging circuit, by the beginning of the work's id. */
 const OF_WORK: readonly { work: string; terminals: readonly string[] }[] = [
@@ -32,7 +31,7 @@ export function terminalsOf(document: CaseDocument, assessment: Assessment): Ter
   const { circuit, feeder, workItems = [] } = takenWay(assessment) ?? {};
   const units = workItems.flatMap(({ unit }) => unit ?? []);
   const fed = document.panels.find(({ id }) => id === feeder?.panel);
-  const others = OF_WORK.filter(({ work }) => workItems.some(({ id }) => id === work || id.startsWith(`${work}:`)));
+  const others = OF_WORK.filter(({ work }) => workItems.some(({ id }) => isWork(id, work)));
   const made = [
     ...(feeder ? terminationsOfFeeder(feeder.design, fed?.name ?? feeder.panel, names) : []),
     ...(circuit ? terminationsOf(document, circuit, names, units) : []),
@@ -53,14 +52,11 @@ export interface JudgedTerminal {
   because: string;
 }
 
-/** A value of torque in N m. */
-const inNm = (value: number, unit: TerminationEntry["unit"]): number => (unit === "lb-in" ? value / LB_IN : value);
-
 /** The fault of an entry; empty where it passes. @param today ISO day */
 function faultOf({ labelValue, value, unit, toolCalibrated, on }: TerminationEntry, today: string): string {
   if (labelValue == null) return "the value of the maker's label is missing";
   if (value == null) return "the done value is missing";
-  const ratio = inNm(value, unit) / inNm(labelValue, unit);
+  const ratio = value / labelValue;
   if (exceeds(Math.abs(ratio - 1), WITHIN))
     return `${showNumber(value)} is ${ratio > 1 ? "above" : "below"} ${showNumber(labelValue)} ${unit ?? "N m"} by more than 10 %`;
   if (toolCalibrated === undefined) return "the calibration of the tool is missing";

@@ -1,12 +1,11 @@
 /** The tests of a job: those that it has to have and those that were made, judged. */
 
-import { OVER_RANGE } from "#core/case/document/field.ts";
 import { circuitOf } from "#core/case/document/lookups.ts";
 import type { CaseDocument, Departure, TestEntry, TestId } from "#core/case/document/types.ts";
 import type { Assessment } from "#core/decide/assessment.ts";
 import { takenWay } from "#core/decide/decision.ts";
 import { codebookOf } from "#core/rules/index.ts";
-import { inUnitOf, type JudgedReading, type TestBasis, type TestRule } from "#core/rules/tests.ts";
+import { inUnitOf, type JudgedReading, readingNumber, type TestBasis, type TestRule } from "#core/rules/tests.ts";
 
 export interface JudgedTest extends Pick<JudgedReading, "limit" | "limitText" | "formula" | "numbers"> {
   id: TestId;
@@ -28,9 +27,7 @@ export interface JudgedTest extends Pick<JudgedReading, "limit" | "limitText" | 
 function readingOf(rule: Pick<TestRule, "unit">, { value, unit }: TestEntry): number | null {
   if (value === undefined || value === null) return null;
   if (typeof value === "boolean") return rule.unit === "" ? Number(value) : null;
-  // A meter at the end of its range shows a bound, which counts as the reading.
-  const number = typeof value === "string" ? Number(OVER_RANGE.exec(value)?.[1]) : value;
-  return inUnitOf(rule, number, unit);
+  return inUnitOf(rule, readingNumber(value), unit);
 }
 
 /** The basis for judging the tests of a circuit. @param circuit id; undefined for the charger's */
@@ -82,21 +79,20 @@ function judgedTest(
   };
 }
 
-/** Whether a test is one of the charger's circuit, by its own name or without one. */
-const isChargers = ({ circuit }: TestEntry, charging: string | undefined): boolean =>
-  circuit === undefined || circuit === charging;
+/** Whether a test is one of the charger's circuit: it names that circuit, or none. */
+export const isOfCharger = ({ circuit }: { circuit?: string }, { charger }: Pick<CaseDocument, "charger">): boolean =>
+  circuit === undefined || circuit === charger?.circuit;
 
 /** Every obligatory or entered test, in the order of the hands; of several readings of one test the last one counts. */
 export function judgedTests(document: CaseDocument, assessment: Assessment): JudgedTest[] {
   const { tests } = codebookOf(document.rules);
   const { tests: entries = [], departures = [] } = document.installation ?? {};
-  const charging = document.charger?.circuit ?? undefined;
   const basis = testBasis(document, assessment);
   const own = tests.flatMap((rule) => {
-    const entry = entries.findLast((one) => one.id === rule.id && isChargers(one, charging)) ?? null;
+    const entry = entries.findLast((one) => one.id === rule.id && isOfCharger(one, document)) ?? null;
     return entry || rule.isObligatory(basis) ? [judgedTest(rule, entry, basis, departures)] : [];
   });
-  const others = entries.filter((one) => !isChargers(one, charging));
+  const others = entries.filter((one) => !isOfCharger(one, document));
   const ofOthers = [...new Map(others.map((one) => [`${one.circuit} ${one.id}`, one])).values()].flatMap((entry) => {
     const rule = tests.find(({ id }) => id === entry.id);
     if (!rule) return [];

@@ -4,7 +4,7 @@ import { type Asked, askedOnSite } from "#core/case/document/confirmations.ts";
 import { onSupply } from "#core/case/document/lookups.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { CAUTIONS } from "#core/cautions.ts";
-import type { WorkItem } from "#core/estimate/requirements.ts";
+import { isWork, type WorkItem } from "#core/estimate/requirements.ts";
 import { hasSecondSource } from "#core/path/second-source.ts";
 import type { Codebook } from "#core/rules/types.ts";
 
@@ -19,7 +19,7 @@ interface Act {
 const startsWith =
   (...beginnings: readonly string[]) =>
   (id: string): boolean =>
-    beginnings.some((beginning) => id === beginning || id.startsWith(`${beginning}:`));
+    beginnings.some((beginning) => isWork(id, beginning));
 
 /** Work on the tails or service conductors, a board or its main. */
 const ahead = startsWith(

@@ -1,9 +1,8 @@
 /** Invalid entries of a log: readings outside the range of any meter, and days that do not exist. */
-import { OVER_RANGE } from "#core/case/document/field.ts";
 import type { InputProblem } from "#core/case/document/problems.ts";
 import type { CaseDocument, TestEntry } from "#core/case/document/types.ts";
 import { isDay } from "#core/dates.ts";
-import { inUnitOf } from "#core/rules/tests.ts";
+import { inUnitOf, readingNumber } from "#core/rules/tests.ts";
 import type { Codebook } from "#core/rules/types.ts";
 import { showNumber } from "#core/units.ts";
 
@@ -21,7 +20,7 @@ export function readingProblem(
   const units = [rule.unit, ...(rule.units ?? [])];
   if (unit !== undefined && !units.includes(unit))
     return { part: "unit", message: `must be ${units.join(" or ")} for this test` };
-  const number = typeof value === "string" ? Number(OVER_RANGE.exec(value)?.[1]) : value;
+  const number = readingNumber(value);
   const reading = inUnitOf(rule, number, unit) ?? number;
   const least = rule.unit === "°C" ? -40 : 0;
   if (reading < least || reading > rule.most)

@@ -86,9 +86,11 @@ export const PAPER_LIST = [
 ];
 export type PaperId = (typeof PAPER_LIST)[number]["id"];
 
+/** The entry of a paper by its id; undefined where there is no such paper any more. */
+export const paperEntry = (id: string | undefined) => PAPER_LIST.find((entry) => entry.id === id);
+
 /** The name of a paper by its id; the id itself where there is no such paper any more. */
-export const paperName = (id: string, words: RegionWords): string =>
-  PAPER_LIST.find((entry) => entry.id === id)?.name(words) ?? id;
+export const paperName = (id: string, words: RegionWords): string => paperEntry(id)?.name(words) ?? id;
 
 /** The papers that a case has, in the order of the work. */
 export const papersOf = (document: CaseDocument, codebook: Codebook) =>

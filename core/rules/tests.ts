@@ -1,4 +1,5 @@
 /** Tests of a finished circuit: what each rule book asks for, and how a reading is judged. */
+import { OVER_RANGE } from "#core/case/document/field.ts";
 import type { CaseDocument, TestEntry, TestId, TestUnit } from "#core/case/document/types.ts";
 import { exceeds } from "#core/tolerance.ts";
 import { showNumber } from "#core/units.ts";
@@ -52,6 +53,17 @@ export interface TestRule {
   isFor?(basis: TestBasis): boolean;
   /** Judges a reading in the unit of this test. Yes is 1 and no is 0. */
   judge(value: number, basis: TestBasis, entry: TestEntry): JudgedReading;
+}
+
+/** A reading as a number. A meter at the end of its range shows a bound, which counts as the reading. */
+export const readingNumber = (value: number | string): number =>
+  typeof value === "string" ? Number(OVER_RANGE.exec(value)?.[1]) : value;
+
+/** A reading as it is shown: "0.4 ohm", "> 999 Mohm", "yes"; null without one. */
+export function showReading(value: TestEntry["value"], unit = ""): string | null {
+  if (value === undefined || value === null) return null;
+  if (typeof value === "boolean") return value ? "yes" : "no";
+  return `${typeof value === "number" ? showNumber(value) : value} ${unit}`.trim();
 }
 
 /** Factors to the unit that limits are stated in. */

@@ -10,11 +10,11 @@ const EDITS = 20;
 /** Between two looks of another person, so that looking is not a load by itself. */
 const PAUSE_MS = 100;
 
-async function timed(asked: Promise<Response>, status = 200): Promise<number> {
+async function timed(asked: Promise<Response>): Promise<number> {
   const from = performance.now();
   const answer = await asked;
   await answer.arrayBuffer();
-  if (answer.status !== status) throw new Error(`${answer.url} answered ${answer.status}`);
+  if (answer.status !== 200) throw new Error(`${answer.url} answered ${answer.status}`);
   return performance.now() - from;
 }
 
@@ -32,7 +32,7 @@ async function longestMeanwhile(ask: () => Promise<Response>, work: Promise<unkn
   return longestMs;
 }
 
-const rounded = (times: readonly number[]) => Math.round(Math.max(...times));
+const slowest = (times: readonly number[]) => Math.round(Math.max(...times));
 
 /** Slowest answers in milliseconds. @param page signed in to another firm than the person who looks meanwhile */
 export async function largestFigures(page: Page, heron: Heron) {
@@ -64,10 +64,10 @@ export async function largestFigures(page: Page, heron: Heron) {
   );
   const [health, list, survey] = meanwhile.map(Math.round);
   return {
-    pagesAloneSlowestMs: rounded(pagesAlone),
+    pagesAloneSlowestMs: slowest(pagesAlone),
     editAloneMs: Math.round(editAlone),
-    editsAtOnceSlowestMs: rounded(await Promise.all(edits)),
-    pagesAtOnceSlowestMs: rounded(await Promise.all(pages)),
+    editsAtOnceSlowestMs: slowest(await Promise.all(edits)),
+    pagesAtOnceSlowestMs: slowest(await Promise.all(pages)),
     meanwhileLongestMs: { health, list, survey },
   };
 }

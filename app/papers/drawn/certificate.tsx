@@ -8,7 +8,9 @@ import { capital } from "#core/words.ts";
 import type { PaperInput, PaperSource } from "../index.ts";
 import {
   ChecksRecord,
+  CommentsRecord,
   DeparturesRecord,
+  ExtentPairs,
   IsolationRecord,
   lacksCertificate,
   ScheduleOfResults,
@@ -17,7 +19,7 @@ import {
   TerminalsRecord,
 } from "../log-parts.tsx";
 import { Lines, Pairs } from "../parts.tsx";
-import { PaperSheet, plainText, sheetStyles as s } from "../sheet.tsx";
+import { PaperSheet, sheetStyles as s } from "../sheet.tsx";
 
 export const lacksOf = (source: PaperSource): string[] => [
   ...lacksCertificate(source),
@@ -25,23 +27,15 @@ export const lacksOf = (source: PaperSource): string[] => [
 ];
 
 export default function Certificate(input: PaperInput) {
-  const { document, assessment, firm } = input;
-  const { conventions, words, name } = codebookOf(document.rules);
+  const { document, assessment } = input;
+  const { conventions, words } = codebookOf(document.rules);
   const way = takenWay(assessment);
   const circuit = way?.circuit;
-  const { supply, installation } = document;
-  const next = installation?.nextInspection;
+  const { supply } = document;
+  const next = document.installation?.nextInspection;
   return (
     <PaperSheet title="Installation certificate and schedule of results" input={input} fontSize={10}>
-      <Text style={s.h2}>Extent</Text>
-      <Pairs
-        pairs={[
-          ["At", document.enquiry?.address || document.title],
-          ["Customer", document.enquiry?.customer || null],
-          ["Rules", name],
-          ["Installed by", firm],
-        ]}
-      />
+      <ExtentPairs input={input} />
       {way && <Lines lines={way.work} />}
       <Text style={s.h2}>Supply and design</Text>
       <Pairs
@@ -64,12 +58,7 @@ export default function Certificate(input: PaperInput) {
       <IsolationRecord document={document} />
       <SettingsRecord input={input} />
       <ChecksRecord input={input} />
-      {installation?.comments && (
-        <>
-          <Text style={s.h2}>Comments</Text>
-          <Text>{plainText(installation.comments)}</Text>
-        </>
-      )}
+      <CommentsRecord document={document} />
       <Text style={{ marginTop: 8 }}>
         Next inspection recommended by: {next ? showDay(next, conventions) : "______________________"}
       </Text>

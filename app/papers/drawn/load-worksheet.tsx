@@ -169,7 +169,7 @@ function Decision({ input: { document, assessment, because } }: { input: PaperIn
   );
 }
 
-/** The answers that were given on site; nothing where there are none. */
+/** Answers given on site; empty without any. */
 function Answered({ input: { document, assessment } }: { input: PaperInput }) {
   const { conventions } = codebookOf(document.rules);
   const answered = questionsOf(document, assessment).flatMap(({ asked, answer }) =>

@@ -1,5 +1,4 @@
 /** The record of tests and commissioning. */
-import { Text } from "@react-pdf/renderer";
 import { takenWay } from "#core/decide/decision.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { showA, showNumber, showPercent, showSize } from "#core/units.ts";
@@ -7,7 +6,9 @@ import { capital } from "#core/words.ts";
 import type { PaperInput } from "../index.ts";
 import {
   ChecksRecord,
+  CommentsRecord,
   DeparturesRecord,
+  ExtentPairs,
   IsolationRecord,
   lacksCertificate,
   ScheduleOfResults,
@@ -15,26 +16,21 @@ import {
   SignedRecord,
   TerminalsRecord,
 } from "../log-parts.tsx";
-import { Lines, Pairs } from "../parts.tsx";
-import { PaperSheet, plainText, sheetStyles as s } from "../sheet.tsx";
+import { Lines } from "../parts.tsx";
+import { PaperSheet } from "../sheet.tsx";
 
 export const lacksOf = lacksCertificate;
 
 export default function TestRecord(input: PaperInput) {
-  const { document, assessment, firm } = input;
-  const { words, name } = codebookOf(document.rules);
+  const { document, assessment } = input;
+  const { words } = codebookOf(document.rules);
   const way = takenWay(assessment);
   const circuit = way?.circuit;
-  const { comments } = document.installation ?? {};
   return (
     <PaperSheet title="Test and commissioning record" input={input} fontSize={10}>
-      <Text style={s.h2}>Extent</Text>
-      <Pairs
-        pairs={[
-          ["At", document.enquiry?.address || document.title],
-          ["Customer", document.enquiry?.customer || null],
-          ["Rules", name],
-          ["Installed by", firm],
+      <ExtentPairs
+        input={input}
+        more={[
           [capital(words.supplyRating), showA(assessment.supply.ratingA)],
           ["Charging current", way ? `${showA(way.chargeA)} at ${way.volts} V` : null],
           ["Overcurrent device", way ? showA(way.circuitA) : null],
@@ -53,12 +49,7 @@ export default function TestRecord(input: PaperInput) {
       <DeparturesRecord document={document} />
       <TerminalsRecord input={input} />
       <IsolationRecord document={document} />
-      {comments && (
-        <>
-          <Text style={s.h2}>Comments</Text>
-          <Text>{plainText(comments)}</Text>
-        </>
-      )}
+      <CommentsRecord document={document} />
       <SignedRecord document={document} />
     </PaperSheet>
   );

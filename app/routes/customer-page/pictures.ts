@@ -20,7 +20,7 @@ const said = object({
 const share = () => number().strict().min(0).max(1).required();
 const points = array(array(share()).length(2).required()).max(200).required();
 
-/** The points of a drawn line; none where there is none. @throws a ValidationError or SyntaxError */
+/** The points of a drawn line; empty without a line. @throws a ValidationError or SyntaxError */
 const lineOf = (text = ""): MarkPoint[] => (text === "" ? [] : (points.validateSync(JSON.parse(text)) as MarkPoint[]));
 
 export const action = ({ request, params: { token }, context }: Route.ActionArgs) =>

@@ -1,4 +1,4 @@
-/** What a customer's page shows of a link, and the checks before every request to one. */
+/** Data of a customer's page, and the checks of each request to it. */
 import { randomUUID } from "node:crypto";
 import { createElement } from "react";
 import type { RouterContextProvider } from "react-router";
@@ -20,7 +20,7 @@ import { refuse } from "#server/refusals.ts";
 const guesses = new Guesses();
 
 /**
- * The link of a token. Somebody with a link is never refused because of another person's guesses at the same address.
+ * The link of a token. A valid link always opens, also where other people at the same address have guessed.
  * @throws the refusal "not-found" where it is unknown, expired or withdrawn; "too-many-guesses" where an address has
  * asked for many such links
  */
@@ -34,7 +34,7 @@ export async function linkOf(token: string, context: Readonly<RouterContextProvi
   throw refuse("not-found");
 }
 
-/** The picture of the wall where the charger is to hang: the newest one with something drawn on it, else the newest. */
+/** The picture of the wall for the charger: the newest with a drawing on it, otherwise the newest. */
 export function placePicture(photos: readonly PhotoEntry[]): PhotoEntry | null {
   const walls = photos.filter(({ item }) => item === "charger-wall");
   return walls.findLast(({ marks }) => marks.length > 0) ?? walls.at(-1) ?? null;

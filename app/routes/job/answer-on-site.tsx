@@ -66,7 +66,7 @@ const answerOf = ({ answer, by, on, words, picture }: Confirmation): NonNullable
   ...(picture !== undefined && { picture }),
 });
 
-/** Who answered, when, in which words, and the picture that shows it. */
+/** Details of an answer: person, day, words and picture. */
 function AnswerDetails(props: { asked: Asked; given: GivenAnswer; onChange(more: Partial<Confirmation>): void }) {
   const { asked, given, onChange } = props;
   const { conventions } = codebookOf(useJobPart((job) => job.document.rules));

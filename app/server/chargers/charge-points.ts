@@ -1,6 +1,7 @@
 /** Charge points of a firm's jobs: registered with a token that is shown once, changed and removed. */
 import { and, asc, desc, eq, gte, sql } from "drizzle-orm";
 import type { NightOfEnergy } from "#core/energy/metered/quarters.ts";
+import type { JobCharger } from "#core/wire.ts";
 import { chargeNote, chargePoint, chargeQuarter, chargeSession, job } from "#db/schema.ts";
 import { database, inTransaction } from "../database.ts";
 import { newToken, tokenDigest } from "../secrets.ts";
@@ -36,19 +37,6 @@ export async function registerChargePoint(jobId: string, id: string, firmId: str
   });
 }
 
-/** A charge point as the page of its job shows it. */
-export interface ShownChargePoint {
-  id: string;
-  vendor: string;
-  model: string;
-  serial: string;
-  firmware: string;
-  /** ISO moment; null for one that never joined. */
-  seenAt: string | null;
-  notes: { at: string; text: string }[];
-  sessions: { id: number; startedAt: string; stoppedAt: string | null; kWh: number | null; reason: string }[];
-}
-
 /** The charge points of one firm's jobs. */
 export function chargePointsOf(firmId: string) {
   const ofJob = (jobId: string) => and(eq(chargePoint.jobId, jobId), eq(chargePoint.firmId, firmId));
@@ -56,7 +44,7 @@ export function chargePointsOf(firmId: string) {
   return {
     register: (jobId: string, id: string) => registerChargePoint(jobId, id, firmId),
 
-    async list(jobId: string): Promise<ShownChargePoint[]> {
+    async list(jobId: string): Promise<Omit<JobCharger, "live">[]> {
       const points = await database.select().from(chargePoint).where(ofJob(jobId)).orderBy(asc(chargePoint.addedAt));
       return Promise.all(
         points.map(async ({ id, vendor, model, serial, firmware, seenAt }) => {

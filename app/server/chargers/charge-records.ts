@@ -1,10 +1,10 @@
 /** Stores the data of charge points: energy by the quarter hour, sessions, notes. */
-import { createHash } from "node:crypto";
 import { and, eq, lt, sql } from "drizzle-orm";
 import type { MeterReading } from "#core/energy/metered/meter-values.ts";
 import { energyByQuarter, quarterOf } from "#core/energy/metered/quarters.ts";
 import { chargeMessage, chargeNote, chargePoint, chargeQuarter, chargeRegister, chargeSession } from "#db/schema.ts";
 import { database, inTransaction, type Transaction } from "../database.ts";
+import { sha256 } from "../secrets.ts";
 
 const DAY_MS = 24 * 3_600_000;
 /** A message of this age is not sent again. */
@@ -119,9 +119,7 @@ export function onlyOnce(
   { messageId, action, payload }: { messageId: string; action: string; payload: object },
   work: (tx: Transaction) => Promise<object>,
 ): Promise<object> {
-  const digest = createHash("sha256")
-    .update(`${action}\n${JSON.stringify(payload)}`)
-    .digest("hex");
+  const digest = sha256(`${action}\n${JSON.stringify(payload)}`);
   const known = and(
     eq(chargeMessage.chargePointId, id),
     eq(chargeMessage.messageId, messageId),

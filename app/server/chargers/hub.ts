@@ -8,7 +8,7 @@ import type { Duplex } from "node:stream";
 import { eq } from "drizzle-orm";
 import { RPCServer } from "ocpp-rpc";
 import type { ConnectorStatus, LivePoint } from "#core/energy/metered/live.ts";
-import { type MeterReading, meterReading, type SentMeterValue } from "#core/energy/metered/meter-values.ts";
+import { type MeterReading, meterReading, type SentMeterValue, sentTime } from "#core/energy/metered/meter-values.ts";
 import { chargePoint } from "#db/schema.ts";
 import { database, type Transaction } from "../database.ts";
 import { faultOf, log } from "../log.ts";
@@ -192,9 +192,6 @@ interface Payloads {
 
 const ACCEPTED = { idTagInfo: { status: "Accepted" } };
 
-/** The time of a message; a time that is not one, or far ahead, is now. */
-const timeOf = (timestamp: string, now: number): number => meterReading({ timestamp, sampledValue: [] }, now).at;
-
 async function answer(
   id: string,
   point: LiveChargePoint,
@@ -224,7 +221,7 @@ async function answer(
       return { currentTime: now.toISOString() };
     case "StatusNotification": {
       const { connectorId, status, errorCode, timestamp } = payload as Payloads[typeof action];
-      const at = new Date(timeOf(timestamp ?? "", now.getTime())).toISOString();
+      const at = new Date(sentTime(timestamp ?? "", now.getTime())).toISOString();
       point.statuses.set(connectorId, { status, errorCode, at });
       if (errorCode !== "NoError") await note(id, `Connector ${connectorId} reports ${errorCode} (${status})`);
       return {};
@@ -242,7 +239,7 @@ async function answer(
     case "StartTransaction": {
       const { connectorId, meterStart, timestamp } = payload as Payloads[typeof action];
       return once(async (tx) => {
-        const at = timeOf(timestamp, now.getTime());
+        const at = sentTime(timestamp, now.getTime());
         return { transactionId: await beginSession(tx, id, { connectorId, meterStart, at }), ...ACCEPTED };
       });
     }
@@ -263,7 +260,7 @@ async function answer(
             connector,
             transactionData.map((value) => meterReading(value, now.getTime())),
           );
-        await endSession(tx, id, { transactionId, meterStop, at: timeOf(timestamp, now.getTime()), reason });
+        await endSession(tx, id, { transactionId, meterStop, at: sentTime(timestamp, now.getTime()), reason });
         return ACCEPTED;
       });
     }

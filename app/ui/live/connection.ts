@@ -42,3 +42,26 @@ export async function askFor<T>(
   const response = await fetchAnswer(address, init, patienceMs);
   return response?.ok ? parseAnswer(wanted, await response.text().catch(() => "")) : null;
 }
+
+export const UNREACHABLE = "Heron cannot be reached just now. Try again in a moment.";
+
+export type PostProblem = { kind: "problem"; problem: string };
+
+/**
+ * Posts a form whose answer is of a known format.
+ * @param isNoAnswer as for `fetchAnswer`
+ * @returns a text of another format as the problem; one sentence where Heron cannot be reached
+ */
+export async function postForm<T>(
+  wanted: AnswerFormat<T>,
+  address: string,
+  fields: Record<string, string>,
+  patienceMs: number,
+  isNoAnswer = inTrouble,
+): Promise<T | PostProblem> {
+  const init = { method: "POST", body: new URLSearchParams(fields) };
+  const response = await fetchAnswer(address, init, patienceMs, isNoAnswer);
+  const text = await response?.text().catch(() => null);
+  if (typeof text !== "string") return { kind: "problem", problem: UNREACHABLE };
+  return parseAnswer(wanted, text) ?? { kind: "problem", problem: text };
+}

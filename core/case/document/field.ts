@@ -64,6 +64,8 @@ export const OVER_RANGE = /^>\s*(\d+(?:\.\d+)?)$/;
 /** A text that matches a pattern; the message follows the field's label. */
 export const textMatching = (pattern: RegExp, message: string): SchemaField<string> =>
   string().typeError(message).matches(pattern, message);
+/** An ISO day. */
+export const dayField = (): SchemaField<string> => textMatching(/^\d{4}-\d{2}-\d{2}$/, "must be a day like 2026-11-25");
 /** A true or false field. */
 export const yesNo = (): SchemaField<boolean> => boolean().typeError("must be true or false");
 

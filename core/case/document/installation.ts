@@ -1,5 +1,6 @@
 /** The log of the installation: isolation, terminals, tests, settings, and who signs for it. */
 import {
+  dayField,
   fromZero,
   listField,
   numberAbove,
@@ -27,7 +28,6 @@ export const MOST_OF_LOG = {
   packed: 200,
 };
 
-const day = () => textMatching(/^\d{4}-\d{2}-\d{2}$/, "must be a day like 2026-11-25");
 const moment = () =>
   textMatching(
     /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2}(\.\d{1,3})?)?(Z|[+-]\d{2}:\d{2})?$/,
@@ -68,13 +68,13 @@ export const terminationSchema = objectField({
   value: orNull(torque()),
   unit: oneOf(TORQUE_UNITS),
   /** Last calibration of the tool. */
-  toolCalibrated: day(),
+  toolCalibrated: dayField(),
   tool: textField(),
   pulled: yesNo(),
   /** Tightened once more after it has settled. */
   again: yesNo(),
   by: textField(),
-  on: day(),
+  on: dayField(),
 });
 
 /** A failed or missing test that somebody answers for. */
@@ -82,7 +82,7 @@ export const departureSchema = objectField({
   test: requiredField(textField(80)),
   by: requiredField(textField()),
   why: requiredField(textField(1000)),
-  on: day(),
+  on: dayField(),
 });
 
 /** What was set in the equipment, beside its designed value. */
@@ -92,7 +92,7 @@ export const settingSchema = objectField({
   /** How it was proved. */
   proof: textField(),
   by: textField(),
-  on: day(),
+  on: dayField(),
 });
 
 /** A check of a charger that charges, and what it showed. */
@@ -109,7 +109,7 @@ export const signatureSchema = objectField({
   for: requiredField(oneOf(SIGNED_FOR)),
   name: requiredField(textField()),
   license: textField(80),
-  on: requiredField(day()),
+  on: requiredField(dayField()),
 });
 
 export const installationSchema = objectField({
@@ -123,15 +123,15 @@ export const installationSchema = objectField({
   checks: listField(checkSchema, CHECK_IDS.length),
   signed: listField(signatureSchema, SIGNED_FOR.length),
   /** The meter that the tests were made with. */
-  meter: objectField({ name: textField(), number: textField(80), calibrated: day() }),
+  meter: objectField({ name: textField(), number: textField(80), calibrated: dayField() }),
   /** The next inspection, as the designer recommends it. */
-  nextInspection: day(),
+  nextInspection: dayField(),
   comments: textField(4000),
 });
 
 /** A counter that somebody read off a display. */
 export const counterSchema = objectField({
-  on: requiredField(day()),
+  on: requiredField(dayField()),
   kWh: requiredField(fromZero(10_000_000)),
   by: textField(),
 });
@@ -139,12 +139,12 @@ export const counterSchema = objectField({
 /** A visit after the work: what was complained of, found and done. */
 export const serviceSchema = objectField({
   id: requiredField(textField(80)),
-  on: requiredField(day()),
+  on: requiredField(dayField()),
   complaint: textField(1000),
   cause: textField(1000),
   done: textField(1000),
   part: textField(),
-  warrantyUntil: day(),
+  warrantyUntil: dayField(),
   by: textField(),
 });
 

@@ -8,6 +8,7 @@ import { type AnySchema, object } from "yup";
 import { AMBIENT_C } from "#core/limits.ts";
 import {
   countsField,
+  dayField,
   fromZero,
   listField,
   listOfExactly,
@@ -627,7 +628,7 @@ export const decisionSchema = objectField({
   why: requiredField(textField(1000)),
   by: requiredField(textField()),
   /** ISO day. */
-  on: requiredField(textMatching(/^\d{4}-\d{2}-\d{2}$/, "must be a day like 2026-11-25")),
+  on: requiredField(dayField()),
 });
 
 const counted = () => requiredField(fromZero(1e9));
@@ -668,7 +669,7 @@ export const replayedSchema = objectField({
     ),
   ),
   /** ISO day. */
-  on: requiredField(textMatching(/^\d{4}-\d{2}-\d{2}$/, "must be a day like 2026-11-25")),
+  on: requiredField(dayField()),
 });
 
 /** The version of the firm's price book that a quote keeps. */
@@ -715,13 +716,11 @@ export const confirmationSchema = objectField({
   basis: textField(1000),
   by: textField(),
   /** ISO day. */
-  on: textMatching(/^\d{4}-\d{2}-\d{2}$/, "must be a day like 2026-11-25"),
+  on: dayField(),
   /** Id of a photo of the job. */
   picture: ids(),
   words: textField(1000),
 });
-
-const day = () => textMatching(/^\d{4}-\d{2}-\d{2}$/, "must be a day like 2026-11-25");
 
 /** A move of the job to another stage. */
 export const stageMoveSchema = objectField({
@@ -730,7 +729,7 @@ export const stageMoveSchema = objectField({
   /** In the person's own words; asked for where the facts do not speak for the move. */
   why: textField(1000),
   by: textField(),
-  on: requiredField(day()),
+  on: requiredField(dayField()),
 });
 
 /** What the job waits for. */
@@ -738,20 +737,20 @@ export const waitSchema = objectField({
   id: id(),
   for: requiredField(oneOf(WAITED_FOR)),
   what: textField(),
-  since: requiredField(day()),
+  since: requiredField(dayField()),
   /** What was last done about it, and when. */
   last: textField(),
-  lastOn: day(),
+  lastOn: dayField(),
   /** When to ask again. */
-  askOn: day(),
+  askOn: dayField(),
   /** Of a wait that is over. */
-  endedOn: day(),
+  endedOn: dayField(),
 });
 
 /** A notice as far as somebody has dealt with it; whether it is owed follows from the job. */
 export const noticeSchema = objectField({
   kind: requiredField(oneOf(NOTICE_KINDS)),
-  sentOn: day(),
+  sentOn: dayField(),
   /** What proves it: a number, a receipt, a name. */
   proof: textField(),
   /** Why it is not owed here, where the rules would have it. */
@@ -802,7 +801,7 @@ export const quoteSchema = objectField({
       /** Number of the issued version. */
       version: requiredField(wholeNumber(1, 100_000)),
       name: requiredField(textField()),
-      on: requiredField(day()),
+      on: requiredField(dayField()),
     }),
   ),
 });

@@ -47,15 +47,20 @@ function whole(values: readonly SampledValue[], usual: string): number | null {
 }
 
 /**
- * A sent value as a reading.
- * @param now ms since 1970; a time that is not one, or later than a day from now, is taken as now
+ * The time of a message, ms since 1970. A time that is invalid, or later than a day from now, is taken as now.
+ * @param now ms since 1970
  */
-export function meterReading({ timestamp, sampledValue }: SentMeterValue, now: number): MeterReading {
+export function sentTime(timestamp: string, now: number): number {
   const at = Date.parse(timestamp);
+  return Number.isNaN(at) || at > now + 24 * 3_600_000 ? now : at;
+}
+
+/** A sent value as a reading. @param now ms since 1970 */
+export function meterReading({ timestamp, sampledValue }: SentMeterValue, now: number): MeterReading {
   const of = (measurand: string) => sampledValue.filter((one) => (one.measurand ?? REGISTER) === measurand);
   const currents = of("Current.Import").filter(({ phase }) => phase !== "N");
   return {
-    at: Number.isNaN(at) || at > now + 24 * 3_600_000 ? now : at,
+    at: sentTime(timestamp, now),
     registerWh: whole(of(REGISTER), "Wh"),
     powerW: whole(of("Power.Active.Import"), "W"),
     currentA: currents.map((one) => baseValue(one, "A")).filter((one): one is number => one !== null),

@@ -22,15 +22,12 @@ export const PackingSection = deferred(function Packing({ document, assessment }
       }
     >
       {things.length === 0 && <p>No way can be taken yet: decide on Ways first.</p>}
-      {groups.map((group) => (
-        <Fold
-          key={group}
-          title={`${group}: ${things.filter((one) => one.group === group && one.isLoaded).length} of ${things.filter((one) => one.group === group).length}`}
-        >
-          <ul className={styles.ticks} aria-label={group}>
-            {things
-              .filter((one) => one.group === group)
-              .map(({ name, isLoaded }) => (
+      {groups.map((group) => {
+        const own = things.filter((one) => one.group === group);
+        return (
+          <Fold key={group} title={`${group}: ${own.filter(({ isLoaded }) => isLoaded).length} of ${own.length}`}>
+            <ul className={styles.ticks} aria-label={group}>
+              {own.map(({ name, isLoaded }) => (
                 <li key={name}>
                   <Checkbox
                     checked={isLoaded}
@@ -42,9 +39,10 @@ export const PackingSection = deferred(function Packing({ document, assessment }
                   </Checkbox>
                 </li>
               ))}
-          </ul>
-        </Fold>
-      ))}
+            </ul>
+          </Fold>
+        );
+      })}
     </Section>
   );
 });

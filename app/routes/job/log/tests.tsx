@@ -5,7 +5,7 @@ import type { TestEntry, TestUnit } from "#core/case/document/types.ts";
 import { isProvedDead } from "#core/install/isolation.ts";
 import { logPatch } from "#core/install/log.ts";
 import { parseReading, type Reading } from "#core/install/reading.ts";
-import { type JudgedTest, testBasis } from "#core/install/tests.ts";
+import { isOfCharger, type JudgedTest, testBasis } from "#core/install/tests.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import type { TestRule } from "#core/rules/tests.ts";
 import { CaseText } from "#ui/case-field/case-inputs.tsx";
@@ -27,11 +27,7 @@ export function TestsSection({ tests }: { tests: readonly JudgedTest[] }) {
   const { document, assessment } = useJob();
   const { tests: rules } = codebookOf(document.rules);
   const basis = testBasis(document, assessment);
-  const own = new Map(
-    tests
-      .filter(({ circuit }) => circuit === undefined || circuit === document.charger?.circuit)
-      .map((one) => [one.id, one]),
-  );
+  const own = new Map(tests.filter((one) => isOfCharger(one, document)).map((one) => [one.id, one]));
   const open = tests.filter(({ isObligatory, verdict }) => isObligatory && verdict === "missing").length;
   const usable = rules.filter((rule) => rule.isFor?.(basis) ?? true);
   const optional = usable.filter(({ id }) => !own.has(id));
@@ -96,8 +92,7 @@ function TestLine({ rule, test }: LineProps) {
   const [unit, setUnit] = useState<TestUnit>(test?.unit || rule.unit);
   const [problem, setProblem] = useState<string | null>(null);
   const limit = rule.judge(rule.unit === "" ? 1 : 0, testBasis(document, assessment), { id: rule.id }).limitText;
-  const isSame = (one: TestEntry) =>
-    one.id === rule.id && (one.circuit ?? document.charger?.circuit) === (document.charger?.circuit ?? undefined);
+  const isSame = (one: TestEntry) => one.id === rule.id && isOfCharger(one, document);
   const put = (reading: Reading | null) =>
     write((at) => {
       const known = at.installation?.tests?.findLast(isSame);

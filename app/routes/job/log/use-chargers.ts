@@ -1,9 +1,9 @@
 /** Polls the charge points of the open job every second while the page is visible. */
 import { useCallback, useEffect, useRef, useState } from "react";
 import type { LivePoint } from "#core/energy/metered/live.ts";
-import { ANSWERS, type ChargerAnswer, type JobCharger, parseAnswer } from "#core/wire.ts";
+import { ANSWERS, type ChargerAnswer, type JobCharger } from "#core/wire.ts";
 import { useJobStore } from "#ui/job-store/use-job.tsx";
-import { askFor, fetchAnswer } from "#ui/live/connection.ts";
+import { askFor, postForm } from "#ui/live/connection.ts";
 
 const ASK_EVERY_MS = 1000;
 /** Without a charge point that is connected. */
@@ -11,10 +11,6 @@ const ASK_IDLE_MS = 6000;
 const PATIENCE_MS = 20_000;
 /** Ten minutes of ten values a second. */
 const MOST_POINTS = 6000;
-const UNREACHABLE: ChargerAnswer = {
-  kind: "problem",
-  problem: "Heron cannot be reached just now. Try again in a moment.",
-};
 
 export interface Chargers {
   address: string;
@@ -60,11 +56,7 @@ export function useChargers() {
   }, [load]);
 
   const ask = async (fields: Record<string, string>): Promise<ChargerAnswer> => {
-    const init = { method: "POST", body: new URLSearchParams(fields) };
-    const response = await fetchAnswer(`/jobs/${jobId}/chargers`, init, PATIENCE_MS, () => false);
-    const text = await response?.text().catch(() => null);
-    if (!response || typeof text !== "string") return UNREACHABLE;
-    const answer = parseAnswer(ANSWERS.charger, text) ?? { kind: "problem" as const, problem: text };
+    const answer = await postForm(ANSWERS.charger, `/jobs/${jobId}/chargers`, fields, PATIENCE_MS, () => false);
     if (answer.kind !== "problem") await load();
     return answer;
   };

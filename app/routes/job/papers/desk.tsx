@@ -29,7 +29,7 @@ const PHONE = "(max-width: 700px)";
 interface DeskPaper {
   id: string;
   name: string;
-  /** It is not issued while it lacks something, for whatever reason. */
+  /** It cannot be issued while it is incomplete, not even with a reason. */
   isRefusedIncomplete: boolean;
   /** Null until the server has said it. */
   lacks: readonly string[] | null;

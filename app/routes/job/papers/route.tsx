@@ -1,4 +1,4 @@
-/** Papers: where the job stands, what can be printed from this job, and the open files to take along. */
+/** The Papers step: state of the job, quote, papers, mail, and files in open formats. */
 import { Button } from "antd";
 import { SectionBar } from "#ui/frame/section-bar.tsx";
 import { Section } from "#ui/frame/sheet.tsx";

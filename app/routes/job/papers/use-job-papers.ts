@@ -1,16 +1,14 @@
 /** What the papers of the open job lack, and their issued versions; asked again after every saved change. */
 import { useCallback, useEffect, useState } from "react";
 import type { IssueAnswer, JobPapers } from "#core/firm/issued-paper.ts";
-import { ANSWERS, parseAnswer } from "#core/wire.ts";
+import { ANSWERS } from "#core/wire.ts";
 import { useJobPart, useJobStore } from "#ui/job-store/use-job.tsx";
-import { askFor, fetchAnswer } from "#ui/live/connection.ts";
+import { askFor, fetchAnswer, postForm, UNREACHABLE } from "#ui/live/connection.ts";
 
 const PATIENCE_MS = 30_000;
 
 /** The server's answer, or why there is none, as a sentence. */
 export type Issued = IssueAnswer | { kind: "refused"; problem: string };
-
-const UNREACHABLE = "Heron cannot be reached just now. Try again in a moment.";
 
 export function useJobPapers() {
   const store = useJobStore();
@@ -29,9 +27,6 @@ export function useJobPapers() {
     if (isSaved) void load();
   }, [isSaved, document, load]);
 
-  const post = async (fields: Record<string, string>): Promise<Response | null> =>
-    fetchAnswer(address, { method: "POST", body: new URLSearchParams(fields) }, PATIENCE_MS);
-
   return {
     papers,
     isSaved,
@@ -39,23 +34,17 @@ export function useJobPapers() {
     /** Issues the next version of a paper. @param reason why it is issued although something is missing */
     async issue(paper: string, reason: string): Promise<Issued> {
       const { revision } = store.known();
-      const response = await post({
-        what: "issue",
-        id: crypto.randomUUID(),
-        paper,
-        reason,
-        revision: String(revision),
-      });
-      const text = await response?.text().catch(() => null);
-      if (!response || typeof text !== "string") return { kind: "refused", problem: UNREACHABLE };
-      const answer = parseAnswer(ANSWERS.issue, text) ?? { kind: "refused" as const, problem: text };
+      const fields = { what: "issue", id: crypto.randomUUID(), paper, reason, revision: String(revision) };
+      const answer = await postForm(ANSWERS.issue, address, fields, PATIENCE_MS);
+      if (answer.kind === "problem") return { kind: "refused", problem: answer.problem };
       if (answer.kind === "issued") await load();
       return answer;
     },
 
     /** Withdraws an issued version. @returns the problem as a sentence, or null */
     async withdraw(id: string, why: string): Promise<string | null> {
-      const response = await post({ what: "withdraw", id, why });
+      const init = { method: "POST", body: new URLSearchParams({ what: "withdraw", id, why }) };
+      const response = await fetchAnswer(address, init, PATIENCE_MS);
       if (response?.ok) await load();
       return response?.ok ? null : UNREACHABLE;
     },

@@ -1,6 +1,6 @@
 import type { MailState } from "#core/firm/mail.ts";
 
-/** What has become of a mail, in words. */
+/** The states of a mail in words. */
 export const MAIL_STATE_WORDS: Readonly<Record<MailState, string>> = {
   queued: "waits to be sent",
   sent: "sent",

@@ -6,7 +6,7 @@ import { noticePatch } from "#core/case/document/stage.ts";
 import { type IssuedPaper, issuedState } from "#core/firm/issued-paper.ts";
 import type { SentMail } from "#core/firm/mail.ts";
 import { LONGEST_LINE } from "#core/limits.ts";
-import { PAPER_LIST, paperName } from "#core/papers/list.ts";
+import { paperEntry, paperName } from "#core/papers/list.ts";
 import { noticesOf } from "#core/progress/notices.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { lower } from "#core/words.ts";
@@ -111,7 +111,7 @@ function NoticeGiven({ mail, job: { document, assessment }, issued }: Omit<MailA
   const store = useJobStore();
   const { words } = codebookOf(document.rules);
   const sent = issued.find(({ id }) => mail.attached.includes(id));
-  const kind = PAPER_LIST.find(({ id }) => id === sent?.paper)?.gives;
+  const kind = paperEntry(sent?.paper)?.gives;
   const notice = noticesOf(document, assessment).find((one) => one.kind === kind && one.isOpen);
   if (!sent || !notice || !mail.sentAt) return null;
   const sentOn = mail.sentAt.slice(0, 10);
@@ -126,7 +126,7 @@ function NoticeGiven({ mail, job: { document, assessment }, issued }: Omit<MailA
   );
 }
 
-/** What has become of a mail; while it waits, what the server said and when it is tried again. */
+/** The state of a mail; for a queued one also the last response of the server and the time of the next try. */
 function MailStateCell({ state, said, sentAt, nextTryAt, tries }: SentMail) {
   return (
     <>

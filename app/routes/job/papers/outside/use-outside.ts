@@ -1,14 +1,13 @@
 /** Links of the open job for people outside the firm, and its mail; asked again after every change, and now and then. */
 import { useCallback, useEffect, useState } from "react";
 import type { CustomerLink } from "#core/firm/customer-link.ts";
-import { ANSWERS, type JobPost, type MadeLink, parseAnswer } from "#core/wire.ts";
+import { ANSWERS, type JobPost, type MadeLink } from "#core/wire.ts";
 import { useJobStore } from "#ui/job-store/use-job.tsx";
-import { askFor, fetchAnswer } from "#ui/live/connection.ts";
+import { askFor, postForm } from "#ui/live/connection.ts";
 
 const PATIENCE_MS = 15_000;
 /** What customers do and how mail goes is news within this time. */
 const ASK_EVERY_MS = 8000;
-const UNREACHABLE: MadeLink = { kind: "problem", problem: "Heron cannot be reached just now. Try again in a moment." };
 
 export function useOutside() {
   const { jobId } = useJobStore();
@@ -31,11 +30,7 @@ export function useOutside() {
   }, [load]);
 
   const ask = async (at: "links" | "post", fields: Record<string, string>): Promise<MadeLink> => {
-    const init = { method: "POST", body: new URLSearchParams(fields) };
-    const response = await fetchAnswer(`/jobs/${jobId}/${at}`, init, PATIENCE_MS);
-    const text = await response?.text().catch(() => null);
-    if (!response || typeof text !== "string") return UNREACHABLE;
-    const answer: MadeLink = parseAnswer(ANSWERS.link, text) ?? { kind: "problem", problem: text };
+    const answer: MadeLink = await postForm(ANSWERS.link, `/jobs/${jobId}/${at}`, fields, PATIENCE_MS);
     if (answer.kind !== "problem") await load();
     return answer;
   };

@@ -113,6 +113,22 @@ describe("a terminal", () => {
   });
 });
 
+describe("the terminals of the work", () => {
+  it("include main earth and bonding where these are renewed", () => {
+    const thin = {
+      ...home,
+      supply: {
+        ...home.supply,
+        mainEarthMm2: 6,
+        bonding: { water: { state: "bonded" as const, mm2: 4, distanceMm: 300 } },
+      },
+    };
+    const names = (document: CaseDocument) => terminalsOf(document, assess(document)).map(({ terminal }) => terminal);
+    expect(names(thin)).toEqual(expect.arrayContaining(["Main earth", "Bonding clamp"]));
+    expect(names(home)).not.toContain("Main earth");
+  });
+});
+
 describe("isolation", () => {
   it("proves each source beside the supply dead for itself", () => {
     const [panel, ...others] = home.panels as [(typeof home.panels)[number]];

@@ -20,8 +20,9 @@ const OF_WORK: readonly { work: string; terminals: readonly string[] }[] = [
   { work: "own-board", terminals: ["Connector block, line", "Connector block, neutral", "Switch of the new board"] },
   { work: "new-panel", terminals: ["Main of the new board", "Neutral of the new board", "Main earth"] },
   { work: "mend:surge-protection-missing", terminals: ["Surge device, lines", "Surge device, earth"] },
-  { work: "mend:main-earth", terminals: ["Main earth"] },
-  { work: "mend:bonding", terminals: ["Bonding clamp", "Bonding at the main earth"] },
+  { work: "mend:main-earth-undersized", terminals: ["Main earth"] },
+  { work: "mend:bonding-undersized", terminals: ["Bonding clamp", "Bonding at the main earth"] },
+  { work: "mend:bonding-far", terminals: ["Bonding clamp", "Bonding at the main earth"] },
   { work: "clamps", terminals: ["Signal pair at the clamps", "Signal pair at the charger"] },
 ];
 

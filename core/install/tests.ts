@@ -43,7 +43,8 @@ export function testBasis(document: CaseDocument, assessment: Assessment, circui
     isPlugged: document.charger?.connection === "plug" || way?.way === "existing-outlet",
     readingOf(id) {
       const rule = tests.find((one) => one.id === id);
-      const entry = readings.findLast((one) => one.id === id && one.circuit === circuit);
+      const isOwn = (one: TestEntry) => (circuit === undefined ? isOfCharger(one, document) : one.circuit === circuit);
+      const entry = readings.findLast((one) => one.id === id && isOwn(one));
       return rule && entry ? readingOf(rule, entry) : null;
     },
   };

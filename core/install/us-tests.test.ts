@@ -62,6 +62,15 @@ describe("tests in North America", () => {
     expect(verdictOf({ id: "v-load", value: 240, unit: "V" })).toBe("warn");
   });
 
+  it("finds the voltage without load also where its entry names the charger's circuit", () => {
+    const tests: TestEntry[] = [
+      { id: "v-ll", value: 242, unit: "V", circuit: "c-ev" },
+      { id: "v-load", value: 230, unit: "V", circuit: "c-ev" },
+    ];
+    const judged = judge({ ...home, charger: { ...home.charger, circuit: "c-ev" } }, ...tests);
+    expect(judged.find(({ id }) => id === "v-load")?.formula).toContain("drop from 242 V");
+  });
+
   it("warns of a terminal that is 30 K warmer than the air beside it", () => {
     expect(verdictOf({ id: "temperature", value: 51, unit: "°C", ambientC: 20 })).toBe("warn");
     expect(verdictOf({ id: "temperature", value: 50, unit: "°C", ambientC: 20 })).toBe("pass");

@@ -13,5 +13,6 @@ export default defineConfig({
       fileName: (_, name) => `customer-${name}.js`,
     },
     minify: true,
+    rolldownOptions: { output: { chunkFileNames: "assets/customer-[name]-[hash].js" } },
   },
 });

@@ -256,6 +256,12 @@ test("a customer sends pictures over a line that drops, draws on one, and answer
     .locator("input[type=file]")
     .setInputFiles({ name: "film.mp4", mimeType: "video/mp4", buffer: Buffer.from("ftypmp42 a film") });
   await expect(stateOf("meter")).toContainText("is not a picture");
+  // A format that this browser does not open by itself.
+  await customer
+    .getByRole("form", { name: "The wall for the charger, from far", exact: true })
+    .locator("input[type=file]")
+    .setInputFiles("e2e/files/fuse.heic");
+  await expect(stateOf("wall")).toHaveText("Arrived.", { timeout: 30_000 });
   await customer.getByRole("button", { name: "The pipe is not metal" }).first().click();
   await expect(stateOf("gas-bonding")).toContainText("the pipe is not metal");
   await customer.getByRole("textbox", { name: /How far does the car drive/ }).fill("far");
@@ -265,9 +271,9 @@ test("a customer sends pictures over a line that drops, draws on one, and answer
   await customer.getByRole("button", { name: "Send the answers" }).click();
   await expect(customer.getByText("your answers have arrived")).toBeVisible();
 
-  await expect(outside).toContainText("2 of 9 arrived", { timeout: 20_000 });
+  await expect(outside).toContainText("3 of 9 arrived", { timeout: 20_000 });
   const list = await (await page.request.get(`${heron.url}/jobs/${id}/photos`)).json();
-  expect(list.photos).toHaveLength(2);
+  expect(list.photos).toHaveLength(3);
   expect(list.photos).toEqual(
     expect.arrayContaining([expect.objectContaining({ item: "route", customer: "Dora Fenn", toConfirm: true })]),
   );

@@ -9,8 +9,9 @@ const { count, size } = await injectManifest({
   swDest: path.join(client, "service-worker.js"),
   globDirectory: client,
   globPatterns: ["assets/**/*.{js,css,woff2}", "*.{svg,webmanifest}"],
-  // Large and rarely needed: loaded with the first HEIC picture, and with the first paper that is shown.
-  globIgnores: ["assets/heic-worker-*.js", "assets/pdf*.{js,mjs}"],
+  // Large and rarely needed: loaded with the first HEIC picture, and with the first paper that is shown. Customers'
+  // pages have no service worker.
+  globIgnores: ["assets/heic-worker-*.js", "assets/pdf*.{js,mjs}", "assets/customer-*.js"],
   dontCacheBustURLsMatching: /^assets\//,
   maximumFileSizeToCacheInBytes: 4 * 1024 * 1024,
 });

@@ -169,6 +169,9 @@ const thinned = (line: readonly [number, number][]): [number, number][] => {
   return line.filter((_, i) => i % step === 0 || i === line.length - 1);
 };
 
+/** Fetches the reader of HEIC pictures when the first one comes that the browser cannot read. */
+const readHeic = async (file: File) => (await import("#ui/photo-store/heic.ts")).readHeic(file);
+
 for (const section of document.querySelectorAll<HTMLElement>("[data-asked]")) {
   const asked = section.dataset.asked ?? "";
   const input = section.querySelector<HTMLInputElement>("input[type=file]");
@@ -176,7 +179,7 @@ for (const section of document.querySelectorAll<HTMLElement>("[data-asked]")) {
     const [file] = input.files ?? [];
     if (!file) return;
     say(asked, "Making it smaller ...");
-    const ready = await preparePicture(file);
+    const ready = await preparePicture(file, readHeic);
     input.value = "";
     if ("problem" in ready) return say(asked, ready.problem, true);
     if (section.dataset.line) draw(section, asked, ready.blob);

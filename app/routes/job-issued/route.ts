@@ -15,7 +15,9 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   return papers ? Response.json(papers, { headers: { "Cache-Control": "no-store" } }) : refuse("not-found");
 }
 
-const STATUS: Record<IssueAnswer["kind"], number> = { issued: 200, lacks: 422, "changed-since": 409 };
+/** Asked without a reason, what a paper lacks is the answer to a question; with one it is a refusal. */
+const statusOf = ({ kind }: IssueAnswer, reason: string): number =>
+  kind === "changed-since" ? 409 : kind === "lacks" && reason !== "" ? 422 : 200;
 
 export const action = ({ request, params: { jobId }, context }: Route.ActionArgs) =>
   answerInWords(async () => {
@@ -29,5 +31,5 @@ export const action = ({ request, params: { jobId }, context }: Route.ActionArgs
       return (await issued.withdraw(jobId, id, person.id, why)) ? Response.json({ id }) : refuse("not-found");
     }
     const answer = await issued.issue(jobId, person, form.value, originOf(request));
-    return Response.json(answer, { status: STATUS[answer.kind] });
+    return Response.json(answer, { status: statusOf(answer, form.value.reason) });
   });

@@ -1,12 +1,12 @@
 /** The answer to a question that only the person on site, or the customer, can give. */
-import { Input, Segmented, Select } from "antd";
+import { Input, Segmented } from "antd";
 import { type Asked, answerPatch, answerTo, type GivenAnswer } from "#core/case/document/confirmations.ts";
 import type { Confirmation } from "#core/case/document/types.ts";
 import { showDay } from "#core/dates.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { useJobPart, useJobStore } from "#ui/job-store/use-job.tsx";
-import { usePhotos } from "#ui/photo-store/use-photos.tsx";
 import styles from "./answer-on-site.module.css";
+import { PictureSelect } from "./picture-select.tsx";
 import { useVisitor } from "./use-visitor.ts";
 
 const OPEN = "open";
@@ -70,7 +70,6 @@ const answerOf = ({ answer, by, on, words, picture }: Confirmation): NonNullable
 function AnswerDetails(props: { asked: Asked; given: GivenAnswer; onChange(more: Partial<Confirmation>): void }) {
   const { asked, given, onChange } = props;
   const { conventions } = codebookOf(useJobPart((job) => job.document.rules));
-  const { photos } = usePhotos();
   const { by, on, words = "", picture } = given;
   return (
     <>
@@ -88,17 +87,7 @@ function AnswerDetails(props: { asked: Asked; given: GivenAnswer; onChange(more:
           if (typed !== words) onChange({ words: typed === "" ? undefined : typed });
         }}
       />
-      {photos.length > 0 && (
-        <Select
-          size="small"
-          aria-label={`Picture for ${asked.label}`}
-          placeholder="its picture"
-          allowClear
-          value={photos.some(({ id }) => id === picture) ? picture : undefined}
-          options={photos.map(({ id, caption }, i) => ({ value: id, label: caption || `picture ${i + 1}` }))}
-          onChange={(id?: string) => onChange({ picture: id })}
-        />
-      )}
+      <PictureSelect of={asked.label} value={picture} onChange={(id) => onChange({ picture: id })} />
     </>
   );
 }

@@ -73,6 +73,8 @@ export const terminationSchema = objectField({
   pulled: yesNo(),
   /** Tightened once more after it has settled. */
   again: yesNo(),
+  /** Id of a photo of the job. */
+  picture: textField(80),
   by: textField(),
   on: dayField(),
 });

@@ -753,6 +753,8 @@ export const noticeSchema = objectField({
   sentOn: dayField(),
   /** What proves it: a number, a receipt, a name. */
   proof: textField(),
+  /** Id of a photo of the job: of the receipt, the letter, the sticker. */
+  picture: ids(),
   /** Why it is not owed here, where the rules would have it. */
   notOwed: textField(),
 });

@@ -12,6 +12,7 @@ import { Section } from "#ui/frame/sheet.tsx";
 import { LogVerdict } from "#ui/frame/verdict.tsx";
 import { deferred } from "#ui/job-store/use-job.tsx";
 import { DataTable } from "#ui/table/data-table.tsx";
+import { PictureSelect } from "../picture-select.tsx";
 import styles from "./log.module.css";
 import { useLog } from "./use-log.ts";
 
@@ -115,6 +116,13 @@ export const TerminalsSection = deferred(function Terminals({ document, assessme
                     >
                       again
                     </Checkbox>
+                  )}
+                  {entry && (
+                    <PictureSelect
+                      of={terminal}
+                      value={entry.picture}
+                      onChange={(picture) => put(terminal, { picture })}
+                    />
                   )}
                 </span>
               ),

@@ -14,6 +14,7 @@ import { Fold } from "#ui/frame/fold.tsx";
 import { Caution, Section } from "#ui/frame/sheet.tsx";
 import { LogVerdict } from "#ui/frame/verdict.tsx";
 import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
+import { PictureSelect } from "../picture-select.tsx";
 import styles from "./log.module.css";
 import { useLog } from "./use-log.ts";
 
@@ -93,6 +94,7 @@ function TestLine({ rule, test }: LineProps) {
   const [problem, setProblem] = useState<string | null>(null);
   const limit = rule.judge(rule.unit === "" ? 1 : 0, testBasis(document, assessment), { id: rule.id }).limitText;
   const isSame = (one: TestEntry) => one.id === rule.id && isOfCharger(one, document);
+  const entry = document.installation?.tests?.findLast(isSame);
   const put = (reading: Reading | null) =>
     write((at) => {
       const known = at.installation?.tests?.findLast(isSame);
@@ -177,6 +179,18 @@ function TestLine({ rule, test }: LineProps) {
                 </small>
               )}
               {test.lookFor && <strong>{test.lookFor}.</strong>}
+              {entry && (
+                <PictureSelect
+                  of={rule.label}
+                  value={entry.picture}
+                  onChange={(picture) =>
+                    write((at) => {
+                      const known = at.installation?.tests?.findLast(isSame);
+                      return known ? logPatch(at, "tests", isSame, { ...known, picture }) : [];
+                    })
+                  }
+                />
+              )}
             </>
           )
         )}

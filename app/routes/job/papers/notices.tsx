@@ -7,6 +7,7 @@ import { noticesOf, type OwedNotice } from "#core/progress/notices.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { useJobStore } from "#ui/job-store/use-job.tsx";
 import { DataTable } from "#ui/table/data-table.tsx";
+import { PictureSelect } from "../picture-select.tsx";
 import { useVisitor } from "../use-visitor.ts";
 import styles from "./standing.module.css";
 
@@ -55,8 +56,10 @@ function NoticeState({ notice, day }: { notice: OwedNotice; day(on: string): str
   const store = useJobStore();
   const { today } = useVisitor();
   const { kind, said, isOpen, text } = notice;
-  const put = (more: { sentOn?: string; proof?: string; notOwed?: string }) =>
+  const put = (more: Omit<Parameters<typeof noticePatch>[1], "kind">) =>
     store.edit(noticePatch(store.getState().document, { kind, ...more }));
+  const { sentOn, proof = "", picture, notOwed } = said ?? {};
+  const sent = { ...(sentOn && { sentOn }), ...(proof && { proof }), ...(picture && { picture }) };
   if (isOpen)
     return (
       <span className={styles.actions}>
@@ -74,20 +77,29 @@ function NoticeState({ notice, day }: { notice: OwedNotice; day(on: string): str
     );
   return (
     <span className={styles.actions}>
-      <span>{said?.sentOn ? `done ${day(said.sentOn)}` : `not owed: ${said?.notOwed ?? ""}`}</span>
-      {said?.sentOn && (
-        <Input
-          key={said.proof ?? ""}
-          size="small"
-          aria-label={`${text}: proof`}
-          placeholder="number, receipt, name"
-          maxLength={300}
-          defaultValue={said.proof ?? ""}
-          onBlur={({ target }) => {
-            const proof = target.value.trim();
-            if (proof !== (said.proof ?? "")) put({ sentOn: said.sentOn as string, ...(proof !== "" && { proof }) });
-          }}
-        />
+      <span>{sentOn ? `done ${day(sentOn)}` : `not owed: ${notOwed ?? ""}`}</span>
+      {sentOn && (
+        <>
+          <Input
+            key={sentOn}
+            size="small"
+            type="date"
+            aria-label={`${text}: done on`}
+            max={today}
+            defaultValue={sentOn}
+            onBlur={({ target: { value } }) => value !== "" && value !== sentOn && put({ ...sent, sentOn: value })}
+          />
+          <Input
+            key={proof}
+            size="small"
+            aria-label={`${text}: proof`}
+            placeholder="number, receipt, name"
+            maxLength={300}
+            defaultValue={proof}
+            onBlur={({ target }) => target.value.trim() !== proof && put({ ...sent, proof: target.value.trim() })}
+          />
+          <PictureSelect of={text} value={picture} onChange={(id) => put({ ...sent, picture: id })} />
+        </>
       )}
       <Button size="small" type="text" aria-label={`${text}: open again`} onClick={() => put({})}>
         Open again

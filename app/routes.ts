@@ -49,6 +49,8 @@ export default [
   route("jobs/:jobId/links", "routes/job-links/route.ts"),
   route("jobs/:jobId/post", "routes/job-post/route.ts"),
   route("jobs/:jobId/chargers", "routes/job-chargers/route.ts"),
+  route("jobs/:jobId/commissioning", "routes/job-commissioning/route.ts"),
+  route("jobs/:jobId/commissioning/:check", "routes/job-commissioning/record.ts"),
   route("jobs/:jobId/energy", "routes/job-chargers/energy.ts"),
   route("for/:token", "routes/customer-page/route.ts"),
   route("for/:token/pictures", "routes/customer-page/pictures.ts"),

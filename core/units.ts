@@ -49,6 +49,8 @@ export const showHeadroom = (headroomA: number, over?: string): string => {
 };
 /** Whole volt-amperes: "9,600 VA". */
 export const showVA = (va: number): string => `${show(va, 0)} VA`;
+/** Kilowatts with two decimals at most: "7.36 kW". */
+export const showKW = (kW: number): string => `${show(kW, 2)} kW`;
 /** Kilowatt-hours with one decimal at most: "11.3 kWh". */
 export const showKWh = (kWh: number): string => `${show(kWh, 1)} kWh`;
 /** A number with two decimals at most, thousands grouped. */

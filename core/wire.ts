@@ -7,6 +7,7 @@ import { type AppliedEdit, appliedEdit } from "./case/document/edit.ts";
 import type { InputProblem } from "./case/document/problems.ts";
 import { wholeCase } from "./case/document/schema.ts";
 import type { CaseDocument } from "./case/document/types.ts";
+import { CHECK_IDS } from "./case/document/vocabulary.ts";
 import { csvMapping, type MappingOfHead } from "./energy/intervals/formats/mapping.ts";
 import { type KeptAbout, keptAbout } from "./energy/intervals/kept.ts";
 import type { ConnectorStatus, LivePoint } from "./energy/metered/live.ts";
@@ -20,6 +21,7 @@ import type { FirmText } from "./firm/firm-text.ts";
 import type { IssueAnswer, JobPapers } from "./firm/issued-paper.ts";
 import { MAIL_STATES, type SentMail } from "./firm/mail.ts";
 import type { OtherPerson } from "./firm/other-person.ts";
+import type { JobCommissioning, KeptRecord } from "./install/checks/live-run.ts";
 import { ownValue } from "./own-value.ts";
 import type { PhotoList } from "./survey/photo.ts";
 import { markList } from "./survey/photo-marks.ts";
@@ -93,6 +95,7 @@ const recorderStatus = object({
   address: string().required(),
   clampRatingA: number().required(),
   nominalVolts: number().required(),
+  abilities: number().required(),
   clamps: array(
     object({
       amps: number().required(),
@@ -268,6 +271,7 @@ const jobCharger = object({
         connector: number().required(),
         status: string().defined(),
         errorCode: string().defined(),
+        info: string(),
         at: string().defined(),
       }),
     ).required(),
@@ -275,6 +279,32 @@ const jobCharger = object({
   })
     .nullable()
     .default(null),
+});
+
+const runPoint = object({
+  atS: number().required(),
+  clampA: figure(),
+  takenA: figure(),
+  offeredA: figure(),
+  secondA: figure(),
+  applianceA: figure(),
+});
+const checkRun = object({
+  seq: number().required(),
+  by: string().defined(),
+  isRunning: boolean().required(),
+  check: string().oneOf(CHECK_IDS).nullable().defined(),
+  prompt: object({ seq: number().required(), text: string().required() }).nullable().default(null),
+  limitA: figure(),
+  results: array(
+    object({
+      id: string().oneOf(CHECK_IDS).required(),
+      verdict: string().oneOf(["pass", "fail", "not-done"]).required(),
+      text: string().defined(),
+    }),
+  ).required(),
+  points: array(runPoint).required(),
+  count: number().required(),
 });
 
 export const ANSWERS = {
@@ -335,6 +365,23 @@ export const ANSWERS = {
   link: format<MadeLink>(byKind(LINK_ANSWERS)),
   post: format<JobPost>(object({ isSetUp: boolean().required(), mails: array(sentMail).required() })),
   chargers: format<JobChargers>(object({ address: string().required(), chargers: array(jobCharger).required() })),
+  commissioning: format<JobCommissioning>(
+    object({
+      clamps: sentences(),
+      splitters: sentences(),
+      run: checkRun.nullable().default(null),
+      recorded: sentences(),
+    }),
+  ),
+  checkRecord: format<KeptRecord>(
+    object({
+      text: string().defined(),
+      by: string().defined(),
+      at: string().required(),
+      points: array(runPoint).required(),
+      marks: array(object({ atS: number().required(), what: string().required() })).required(),
+    }),
+  ),
   energy: format<MonthOfEnergy[]>(
     array(
       object({

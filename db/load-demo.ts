@@ -74,10 +74,12 @@ export async function loadDemo(): Promise<void> {
 async function loadCharger(firmId: string, { file: jobId, daysAgo = 1 }: DemoJob, now: number): Promise<void> {
   const { database } = await import("#server/database.ts");
   const { tokenDigest } = await import("#server/secrets.ts");
+  const { sumNights } = await import("#server/chargers/charge-records.ts");
   const { id, token } = DEMO_CHARGER;
   await database.insert(chargePoint).values({ id, firmId, jobId, tokenDigest: tokenDigest(token) });
   const quarters = demoQuarters(daysAgo, now, NIGHT_KWH).map((quarter) => ({ chargePointId: id, ...quarter }));
   await database.insert(chargeQuarter).values(quarters);
+  await sumNights(id);
 }
 
 /** A demo job where it stands. @param by name of the person who moved it */

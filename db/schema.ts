@@ -23,6 +23,7 @@ import type { AuthorityPage } from "#core/firm/authority.ts";
 import { LINK_KINDS, type LinkAnswer } from "#core/firm/customer-link.ts";
 import { MAIL_STATES } from "#core/firm/mail.ts";
 import { ROLES } from "#core/firm/rights.ts";
+import type { CheckRecord } from "#core/install/checks/types.ts";
 import type { ShownPaper } from "#core/quote/shown-paper.ts";
 import type { CaseSummary } from "#core/summary.ts";
 import type { ToldPicture } from "#core/survey/asked-pictures.ts";
@@ -587,8 +588,44 @@ export const chargeQuarter = mysqlTable(
     wh: double("wh").notNull().default(0),
     mostA: double("most_a"),
     mostW: double("most_w"),
+    /** The least current that it offered in this quarter while a car was charging, A. */
+    leastOfferedA: double("least_offered_a"),
   },
   (t) => [primaryKey({ columns: [t.chargePointId, t.at] })],
+);
+
+/** The same summed by night, from noon to noon in UTC, and by month: what is asked of many jobs at once. */
+export const chargeNight = mysqlTable(
+  "charge_night",
+  {
+    chargePointId: ofChargePoint(),
+    /** "2026-11" */
+    month: exactText("month", 7).notNull(),
+    /** The day on which the night began, "2026-11-30". */
+    night: exactText("night", 10).notNull(),
+    wh: double("wh").notNull().default(0),
+    mostA: double("most_a"),
+    mostW: double("most_w"),
+  },
+  (t) => [primaryKey({ columns: [t.chargePointId, t.month, t.night] })],
+);
+
+/** What was seen while a check of commissioning was made; the newest of each check are kept. */
+export const checkRecord = mysqlTable(
+  "check_record",
+  {
+    id: int("id").autoincrement().primaryKey(),
+    jobId: id("job_id")
+      .notNull()
+      .references(() => job.id, { onDelete: "cascade" }),
+    check: exactText("check_id", 20).notNull(),
+    verdict: exactText("verdict", 10).notNull(),
+    text: varchar("text", { length: 1000 }).notNull(),
+    by: varchar("by_name", { length: 200 }).notNull(),
+    at: moment("at").notNull().default(now),
+    record: json<CheckRecord>("record").notNull(),
+  },
+  (t) => [index("check_record_job").on(t.jobId, t.check, t.id)],
 );
 
 /** A charge of one car; its id is the transaction id that the charge point sends with its values. */

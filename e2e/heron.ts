@@ -43,7 +43,8 @@ export class Heron {
     readonly postPort: number,
   ) {}
 
-  static async start(): Promise<Heron> {
+  /** @param devices settings of devices, in place of the recorder of one firm */
+  static async start(devices: { HERON_RECORDERS?: string; HERON_SPLITTERS?: string } = {}): Promise<Heron> {
     const folder = mkdtempSync(path.join(os.tmpdir(), "heron-e2e-"));
     const database = await startDatabase({ folder });
     const port = await freePort();
@@ -64,6 +65,7 @@ export class Heron {
       PORT: String(port),
       METRICS_PORT: String(metricsPort),
       NODE_ENV: "production",
+      ...devices,
     };
     loadDemo(env);
     const [server, recorder] = await Promise.all([startServer(env), startRecorder(recorderPort, RECORDER_SPEED)]);

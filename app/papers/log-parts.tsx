@@ -4,7 +4,7 @@ import type { CaseDocument, Signature } from "#core/case/document/types.ts";
 import { SIGNED_FOR } from "#core/case/document/vocabulary.ts";
 import { showDay } from "#core/dates.ts";
 import { judgeInstallation } from "#core/install/certificate.ts";
-import { checksOf } from "#core/install/checks.ts";
+import { checksOf } from "#core/install/checks/index.ts";
 import { isolationTasks } from "#core/install/isolation.ts";
 import { settingsOf } from "#core/install/settings.ts";
 import { judgedTerminals, terminalsOf } from "#core/install/terminals.ts";

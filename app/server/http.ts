@@ -8,6 +8,7 @@ import { createRequestHandler, type RouterContextProvider, type ServerBuild } fr
 import { STEP_IDS } from "#core/case/fields/steps.ts";
 import { migrateDatabase } from "#db/migrate.ts";
 import { startHub, upgradeToHub } from "./chargers/hub.ts";
+import { stopCheckRuns } from "./commissioning/runs.ts";
 import { closeDatabase } from "./database.ts";
 import {
   bodySize,
@@ -119,6 +120,7 @@ export async function startServer(): Promise<void> {
   const stop = () => {
     beginStopping();
     stopPost();
+    stopCheckRuns();
     stopHub();
     metrics?.close();
     server.close(() => Promise.all([closeDatabase(), endWork()]).finally(() => process.exit(0)));

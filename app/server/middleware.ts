@@ -8,6 +8,7 @@ import { hasRight, type Right } from "#core/firm/rights.ts";
 import { KEEP_HEADER, PERSON_HEADER } from "#core/headers.ts";
 import { authoritiesOf } from "./authorities.ts";
 import { chargePointsOf } from "./chargers/charge-points.ts";
+import { checkRunsOf } from "./commissioning/runs.ts";
 import { linksOf } from "./customer-links.ts";
 import { databaseIsBusy, databaseIsLost, diskIsFull } from "./database.ts";
 import { jobsOf } from "./firm-jobs.ts";
@@ -47,6 +48,7 @@ export const firmContext = createContext<{
   links: ReturnType<typeof linksOf>;
   post: ReturnType<typeof postOf>;
   chargePoints: ReturnType<typeof chargePointsOf>;
+  checkRuns: ReturnType<typeof checkRunsOf>;
 }>();
 
 function enter(context: Readonly<RouterContextProvider>, person: SignedIn): void {
@@ -62,6 +64,7 @@ function enter(context: Readonly<RouterContextProvider>, person: SignedIn): void
     links: linksOf(person.firmId),
     post: postOf(person.firmId),
     chargePoints: chargePointsOf(person.firmId),
+    checkRuns: checkRunsOf(person.firmId),
   });
 }
 

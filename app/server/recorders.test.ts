@@ -7,7 +7,7 @@ import { CLAMP_TROUBLES, HOLDING_REGISTERS } from "#core/energy/recorder/registe
 import { necConventions } from "#core/rules/nec/conventions.ts";
 import { freePort, startRecorder } from "#tests/stand-in.ts";
 import * as recorders from "./recorders.ts";
-import { recordersOf, settings } from "./settings.ts";
+import { devicesOf, settings } from "./settings.ts";
 
 let port: number;
 let standIn: ChildProcess;
@@ -20,7 +20,7 @@ beforeAll(async () => {
   port = await freePort();
   address = `127.0.0.1:${port}`;
   Object.assign(settings, {
-    recorders: recordersOf(`ours=${address},ours=127.0.0.1:1,theirs=127.0.0.1:2,127.0.0.1:3`),
+    recorders: devicesOf(`ours=${address},ours=127.0.0.1:1,theirs=127.0.0.1:2,127.0.0.1:3`),
   });
   standIn = await startRecorder(port, SPEED);
 });

@@ -15,12 +15,11 @@ import {
   signed32,
   unsigned32,
 } from "#core/energy/recorder/registers.ts";
+import { connectModbus } from "./modbus.ts";
 import { settings } from "./settings.ts";
 
 /** Time after which a recorder counts as silent, ms. */
 const PATIENCE_MS = 2000;
-const UNIT = 1;
-
 /** A recorder that is not there, or went silent. */
 export class RecorderSilent extends Error {}
 
@@ -37,18 +36,10 @@ function oneAfterTheOther<T>(address: string, work: () => Promise<T>): Promise<T
 
 /** Connects, does the work, disconnects; any error counts as a silent recorder. */
 function asking<T>(address: string, work: (client: Modbus) => Promise<T>): Promise<T> {
-  const [host, port] = address.split(":") as [string, string];
   return oneAfterTheOther(address, async () => {
     const client = new Modbus();
     try {
-      const connected = client.connectTCP(host, { port: Number(port) });
-      let timer: NodeJS.Timeout | undefined;
-      const late = new Promise<never>((_, reject) => {
-        timer = setTimeout(() => reject(new Error("no answer")), PATIENCE_MS);
-      });
-      await Promise.race([connected, late]).finally(() => clearTimeout(timer));
-      client.setID(UNIT);
-      client.setTimeout(PATIENCE_MS);
+      await connectModbus(client, address, PATIENCE_MS);
       return await work(client);
     } catch (error) {
       throw new RecorderSilent(`The recorder at ${address} does not answer`, { cause: error });
@@ -61,7 +52,8 @@ function asking<T>(address: string, work: (client: Modbus) => Promise<T>): Promi
 const input = async (client: Modbus, at: number, length: number): Promise<number[]> =>
   (await client.readInputRegisters(at, length)).data;
 
-async function statusOf(client: Modbus, address: string): Promise<RecorderStatus> {
+/** What a recorder is and reads now. @throws where it is none, or does not answer */
+export async function statusOf(client: Modbus, address: string): Promise<RecorderStatus> {
   const head = await input(client, 0, INPUT_REGISTERS.pageSize + 1);
   if (head[INPUT_REGISTERS.magic] !== RECORDER_MAGIC) throw new Error("this is not a recorder");
   const at = (i: number): number => head[i] as number;
@@ -78,6 +70,7 @@ async function statusOf(client: Modbus, address: string): Promise<RecorderStatus
     address,
     clampRatingA: at(INPUT_REGISTERS.clampRatingA),
     nominalVolts: at(INPUT_REGISTERS.nominalVolts),
+    abilities: at(INPUT_REGISTERS.abilities),
     clamps,
     clockS: unsigned32(at(INPUT_REGISTERS.clock), at(INPUT_REGISTERS.clock + 1)),
     state: RECORDING_STATES[at(INPUT_REGISTERS.state)] ?? "idle",

@@ -9,6 +9,8 @@ import { takenWay } from "#core/decide/decision.ts";
 import { type MaterialRow, materialsOf } from "#core/decide/materials.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
 import { judgeInstallation, withInstallation } from "#core/install/certificate.ts";
+import { checkBasis } from "#core/install/checks/index.ts";
+import type { CheckBasis } from "#core/install/checks/types.ts";
 import { type Answered, answerPatch } from "#core/quote/answered.ts";
 import { type Offer, offerOf } from "#core/quote/offer.ts";
 import { codebookOf } from "#core/rules/index.ts";
@@ -49,6 +51,9 @@ const TASKS = {
     const judged = judgeInstallation(document, assessment, today);
     return `${JSON.stringify(withInstallation(assessment, judged), null, 1)}\n`;
   },
+
+  /** What the checks of commissioning rest on; null where no way is taken. */
+  checkBasis: ({ document, book }: Priced): CheckBasis | null => checkBasis(document, assess(document, book)),
 
   materials: ({ document, book }: Priced): MaterialRow[] => materialsOf(assess(document, book)),
 

@@ -7,7 +7,7 @@ import { showSmallMoney } from "#core/estimate/estimate.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { exceeds } from "#core/tolerance.ts";
 import { showA, showKWh, showNumber, showPercent } from "#core/units.ts";
-import { LIMIT_WITHIN_A } from "./checks.ts";
+import { LIMIT_WITHIN_A } from "./checks/limit.ts";
 
 export interface AfterFinding {
   /** The finding, in one sentence. */

@@ -1,6 +1,9 @@
 /** Connects the simulated charger to a hub, as a charge point of OCPP 1.6 JSON. */
 import { RPCClient } from "ocpp-rpc";
 import { ChargePoint, type ChargePointSettings } from "./charge-point.ts";
+import { PluggedCar } from "./pilot.ts";
+import type { Share } from "./share.ts";
+import { ClampWire, SplitterWire } from "./wiring.ts";
 
 export interface Connection extends ChargePointSettings {
   /** `ws://127.0.0.1:4870/ocpp` */
@@ -11,9 +14,22 @@ export interface Connection extends ChargePointSettings {
   everyMs: number;
   /** How much faster its clock runs. */
   speed: number;
+  /** Port of its pilot, where a car of its own process plugs in; without it a car that takes all it can is there. */
+  pilotPort?: number | undefined;
+  /** Addresses of the clamps that it follows, and of the splitter that it stands behind. */
+  clamps?: string | undefined;
+  splitter?: string | undefined;
+  /** Another charger of the home, with which it shares a current while both charge. */
+  share?: Share | undefined;
 }
 
 const CONNECTOR = 1;
+/** Its inside runs at this pace, whatever it sends. */
+const STEP_MS = 200;
+/** A setting by which it simulates a voltage at its supply. */
+const VOLTAGE_KEY = "TestVoltage";
+/** It is away for so long when it restarts. */
+const RESTARTS_MS = 1500;
 /** A charger with the fault "drops-line" is off for as long after each of these. */
 const DROPS_AFTER_MS = 5000;
 
@@ -24,9 +40,16 @@ export async function connectCharger({
   token,
   everyMs,
   speed,
+  pilotPort,
+  clamps,
+  splitter,
+  share,
   ...settings
 }: Connection): Promise<() => Promise<void>> {
-  const point = new ChargePoint(settings);
+  const car = pilotPort === undefined ? undefined : new PluggedCar(pilotPort);
+  const point = new ChargePoint(settings, car);
+  const clampWire = clamps === undefined ? null : new ClampWire(clamps);
+  const splitterWire = splitter === undefined ? null : new SplitterWire(splitter);
   const client = new RPCClient({
     endpoint: url,
     identity: id,
@@ -44,8 +67,25 @@ export async function connectCharger({
       ...(transactionId > 0 && { transactionId }),
       meterValue: [{ timestamp: timestamp(), sampledValue: point.values() }],
     });
-  const status = (word: string) =>
-    call("StatusNotification", { connectorId: CONNECTOR, errorCode: "NoError", status: word, timestamp: timestamp() });
+  const status = (word: string, more: { errorCode?: string; info?: string } = {}) =>
+    call("StatusNotification", {
+      connectorId: CONNECTOR,
+      errorCode: "NoError",
+      status: word,
+      timestamp: timestamp(),
+      ...more,
+    });
+
+  let said = "";
+  /** Says its status where that has changed. */
+  function tellStatus() {
+    const { status: word, ...more } = point.status;
+    const text = JSON.stringify(point.status);
+    if (text === said || !isOnline) return;
+    said = text;
+    void status(word, more);
+  }
+  let isOnline = false;
 
   async function boot() {
     await call("BootNotification", {
@@ -53,6 +93,7 @@ export async function connectCharger({
       chargePointModel: "Heron charger",
       firmwareVersion: "1.0",
     });
+    isOnline = true;
     await status("Preparing");
     await start();
   }
@@ -65,7 +106,7 @@ export async function connectCharger({
       timestamp: timestamp(),
     });
     transactionId = Number(begun.transactionId ?? 0);
-    await status("Charging");
+    tellStatus();
     await send();
   }
   async function stop(reason: string) {
@@ -90,12 +131,22 @@ export async function connectCharger({
         point.limit(chargingSchedule.chargingSchedulePeriod[0]?.limit ?? 0);
         return { status: "Accepted" };
       }
-      case "ChangeConfiguration":
+      case "ClearChargingProfile":
+        point.limit(Number.POSITIVE_INFINITY);
         return { status: "Accepted" };
-      case "GetConfiguration":
-        return { configurationKey: [], unknownKey: [] };
+      case "ChangeConfiguration":
+        if (params.key === VOLTAGE_KEY) point.testVolts = params.value === "" ? null : Number(params.value);
+        return { status: "Accepted" };
+      case "GetConfiguration": {
+        const asked = (params.key as string[] | undefined) ?? [VOLTAGE_KEY];
+        const known = { key: VOLTAGE_KEY, readonly: false, value: String(point.testVolts ?? "") };
+        return {
+          configurationKey: asked.includes(VOLTAGE_KEY) ? [known] : [],
+          unknownKey: asked.filter((key) => key !== VOLTAGE_KEY),
+        };
+      }
       case "RemoteStartTransaction":
-        later(start);
+        if (!point.isCharging) later(start);
         return { status: "Accepted" };
       case "RemoteStopTransaction":
         later(() => stop("Remote"));
@@ -103,7 +154,9 @@ export async function connectCharger({
       case "Reset":
         later(async () => {
           await stop("HardReset");
+          isOnline = false;
           point.restart();
+          await new Promise((resolve) => setTimeout(resolve, RESTARTS_MS));
           await boot();
         });
         return { status: "Accepted" };
@@ -114,10 +167,23 @@ export async function connectCharger({
 
   await client.connect();
   await boot();
-  const timer = setInterval(() => {
-    point.pass((everyMs / 1000) * speed);
-    void send();
-  }, everyMs);
+  let stepped = Date.now();
+  const inside = setInterval(() => {
+    const now = Date.now();
+    point.pass(((now - stepped) / 1000) * speed);
+    stepped = now;
+    car?.offer(point.offeredA);
+    if (share) point.shareA = share.pass(point.isCharging);
+    const flowsA = point.currentA;
+    if (clampWire)
+      void clampWire.read(settings.readsCharger === false ? 0 : flowsA).then((amps) => point.readClamps(amps));
+    if (splitterWire)
+      void splitterWire.pass(point.wouldTakeA).then((isClosed) => {
+        point.isCutOff = isClosed === false;
+      });
+    tellStatus();
+  }, STEP_MS);
+  const timer = setInterval(() => void send(), everyMs);
   const drops = settings.faults.has("drops-line")
     ? setInterval(
         () => void client.close({ code: 1001, reason: "The line is gone" }).then(() => client.connect()),
@@ -125,7 +191,12 @@ export async function connectCharger({
       )
     : undefined;
   return async () => {
+    clearInterval(inside);
     clearInterval(timer);
+    clampWire?.close();
+    splitterWire?.close();
+    car?.server.close();
+    share?.close();
     clearInterval(drops);
     await client.close({ code: 1000, reason: "Off" });
   };

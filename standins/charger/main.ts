@@ -1,10 +1,14 @@
 /**
  * A charger that ships with Heron in place of a real one: an OCPP 1.6 charge point with a car, a process of its own.
- * URL (of the hub, without the id), ID, TOKEN, SET_A, VOLTS, PHASES, CAR_A, EVERY_MS, SPEED, FAULTS (with commas).
+ * URL (of the hub, without the id), ID, TOKEN, SET_A, VOLTS, PHASES, CAR_A, EVERY_MS, SPEED, FAULTS (with commas),
+ * CLAMPS (host:port) with LIMIT_A and READS (house: its clamps read the house alone), SPLITTER (host:port), SHARED_A with SHARE (own port:
+ * port of the other charger), PEN
+ * (1: it detects a lost neutral), PILOT (port where a car plugs in).
  */
 import { ownValue } from "#core/own-value.ts";
 import { FAULTS, type Fault } from "./charge-point.ts";
 import { connectCharger } from "./connect.ts";
+import { Share } from "./share.ts";
 
 const number = (name: string, usual: number): number => Number(ownValue(process.env, name) ?? usual);
 const {
@@ -20,6 +24,9 @@ if (unknown.length > 0) {
   process.exit(2);
 }
 
+const [sharePort, sharePeer] = (process.env.SHARE ?? "").split(":").map(Number);
+const share = sharePort && sharePeer ? new Share(sharePort, sharePeer, number("SHARED_A", 32)) : undefined;
+
 const connect = () =>
   connectCharger({
     url,
@@ -32,6 +39,13 @@ const connect = () =>
     everyMs: number("EVERY_MS", 1000),
     speed: number("SPEED", 1),
     faults: new Set(asked as Fault[]),
+    clamps: process.env.CLAMPS,
+    ...(process.env.LIMIT_A && { limitA: number("LIMIT_A", 0) }),
+    readsCharger: process.env.READS !== "house",
+    splitter: process.env.SPLITTER,
+    share,
+    hasPenDetection: process.env.PEN === "1",
+    ...(process.env.PILOT && { pilotPort: number("PILOT", 0) }),
   });
 
 /** The server may still be starting. */

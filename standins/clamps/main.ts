@@ -1,6 +1,7 @@
 /**
  * A clamp recorder that ships with Heron in place of a real one: Modbus TCP on loopback, a process of its own.
- * PORT, CLAMPS (1 to 4), VOLTS, SPEED (how much faster its clock runs while it records), DAYS, SEED.
+ * PORT, CLAMPS (1 to 4), VOLTS, SPEED (how much faster its clock runs while it records), DAYS, SEED, HOUSE_A (a house that
+ * draws the same all the time, instead of the scripted one).
  */
 import { ServerTCP } from "modbus-serial";
 import { scriptedHouse } from "./house.ts";
@@ -10,7 +11,7 @@ const number = (name: string, usual: number): number => Number(process.env[name]
 const clamps = Math.min(4, Math.max(1, number("CLAMPS", 2)));
 const port = number("PORT", 4872);
 const recorder = new Recorder(
-  scriptedHouse(clamps, number("SEED", 7)),
+  process.env.HOUSE_A ? { ampsAt: () => number("HOUSE_A", 0) } : scriptedHouse(clamps, number("SEED", 7)),
   { clamps, volts: number("VOLTS", 120), clampRatingA: 200, speed: number("SPEED", 60_000), days: number("DAYS", 31) },
   Date.now,
 );

@@ -10,6 +10,7 @@ import {
   MAP_VERSION,
   NO_VALUE,
   PAGE_REGISTERS,
+  RECORDER_ABILITIES,
   RECORDER_COMMANDS,
   RECORDER_MAGIC,
   RECORDING_STATES,
@@ -53,6 +54,11 @@ export class Recorder {
   private page = 0;
   private readonly troubles: ClampTrouble[];
   private turn = 1;
+  /** Of the load box, W, and of the charger, A, by clamp. */
+  private readonly loadBoxW: number[];
+  private readonly chargerA: number[];
+  /** The signal to the charger is taken away. */
+  isSignalOff = false;
 
   constructor(
     private readonly house: ScriptedHouse,
@@ -60,6 +66,8 @@ export class Recorder {
     private readonly nowMs: () => number,
   ) {
     this.troubles = new Array<ClampTrouble>(settings.clamps).fill("none");
+    this.loadBoxW = new Array<number>(settings.clamps).fill(0);
+    this.chargerA = new Array<number>(settings.clamps).fill(0);
   }
 
   /** Its clock: real time, but while it records, when it runs fast from the day of the recording on. */
@@ -80,8 +88,9 @@ export class Recorder {
     const trouble = this.troubles[clamp] as ClampTrouble;
     const { amps: share, factor, signal } = TROUBLES[trouble];
     const noise = trouble === "noise" ? 1 + NOISE * (2 * this.chance() - 1) : 1;
-    const amps = this.house.ampsAt(clamp, atS) * share * noise;
-    return { amps, watts: amps * factor * this.settings.volts, signal };
+    const added = (this.loadBoxW[clamp] ?? 0) / this.settings.volts + (this.chargerA[clamp] ?? 0);
+    const amps = (this.house.ampsAt(clamp, atS) + added) * share * noise;
+    return { amps, watts: amps * factor * this.settings.volts, signal: signal && !this.isSignalOff };
   }
 
   /** Records what has come since it was last asked. */
@@ -130,6 +139,8 @@ export class Recorder {
         return lowRegister(this.clockS);
       case INPUT_REGISTERS.nominalVolts:
         return this.settings.volts;
+      case INPUT_REGISTERS.abilities:
+        return RECORDER_ABILITIES.loadBox | RECORDER_ABILITIES.signalSwitch;
       case INPUT_REGISTERS.state:
         return RECORDING_STATES.indexOf(this.state);
       case INPUT_REGISTERS.intervalS:
@@ -195,6 +206,11 @@ export class Recorder {
     } else if (address === HOLDING_REGISTERS.page) this.page = value;
     else if (address === HOLDING_REGISTERS.intervalS && value > 0) this.intervalS = value;
     else if (address === HOLDING_REGISTERS.speed) this.settings.speed = Math.max(1, value);
+    else if (address - HOLDING_REGISTERS.loadBoxW in this.loadBoxW)
+      this.loadBoxW[address - HOLDING_REGISTERS.loadBoxW] = value;
+    else if (address === HOLDING_REGISTERS.signalOff) this.isSignalOff = value === 1;
+    else if (address - HOLDING_REGISTERS.chargerCentiA in this.chargerA)
+      this.chargerA[address - HOLDING_REGISTERS.chargerCentiA] = value / 100;
     else if (address - HOLDING_REGISTERS.faults in this.troubles)
       this.troubles[address - HOLDING_REGISTERS.faults] = CLAMP_TROUBLES[value] ?? "none";
   }

@@ -8,8 +8,5 @@ export const FORMS = {
   register: object({ id }),
   renew: object({ id }),
   remove: object({ id }),
-  /** Asks it for the values of its meter now. */
-  values: object({ id }),
-  restart: object({ id }),
 };
 export const QUERY = object({ after: number().integer().min(0).default(0) });

@@ -1,5 +1,5 @@
-/** `/jobs/:jobId/chargers`: the charge points of a job and what they send; `POST` registers, renews, removes and asks them. */
-import { askChargePoint, dropChargePoint, liveChargePoint } from "#server/chargers/hub.ts";
+/** `/jobs/:jobId/chargers`: the charge points of a job and what they send; `POST` registers, renews and removes them. */
+import { dropChargePoint, liveChargePoint } from "#server/chargers/hub.ts";
 import { readIntent, readQuery } from "#server/input.ts";
 import { answerInWords, firmContext, forOpenPages, requireRight } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";
@@ -40,12 +40,6 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   return Response.json({ address: addressFor(request), chargers }, { headers: { "Cache-Control": "no-store" } });
 }
 
-/** The request to a charge point for each intent that asks it something. */
-const ASKED = {
-  values: { action: "TriggerMessage", payload: { requestedMessage: "MeterValues", connectorId: 1 } },
-  restart: { action: "Reset", payload: { type: "Hard" } },
-} as const;
-
 export const action = ({ request, params: { jobId }, context }: Route.ActionArgs) =>
   answerInWords(async () => {
     if (request.method !== "POST") return refuse("wrong-method");
@@ -66,16 +60,7 @@ export const action = ({ request, params: { jobId }, context }: Route.ActionArgs
       dropChargePoint(id, "Its token has changed");
       return Response.json({ kind: "token", token });
     }
-    if (form.intent === "remove") {
-      if (!(await chargePoints.remove(jobId, id))) return refuse("not-found");
-      dropChargePoint(id, "It was removed");
-      return Response.json({ kind: "done" });
-    }
-    if (!(await chargePoints.has(jobId, id))) return refuse("not-found");
-    const { action: asked, payload } = ASKED[form.intent];
-    const answer = (await askChargePoint(id, asked, payload)) as { status?: string } | null;
-    if (!answer) return problem("The charger does not answer: it is not connected here, or it is busy.", 503);
-    return answer.status === "Accepted"
-      ? Response.json({ kind: "done" })
-      : problem(`The charger answered "${answer.status ?? "nothing"}": it does not do this.`, 409);
+    if (!(await chargePoints.remove(jobId, id))) return refuse("not-found");
+    dropChargePoint(id, "It was removed");
+    return Response.json({ kind: "done" });
   });

@@ -2,7 +2,7 @@
 import { and, asc, desc, eq, gte, sql } from "drizzle-orm";
 import type { NightOfEnergy } from "#core/energy/metered/quarters.ts";
 import type { JobCharger } from "#core/wire.ts";
-import { chargeNote, chargePoint, chargeQuarter, chargeSession, job } from "#db/schema.ts";
+import { chargeNight, chargeNote, chargePoint, chargeSession, job } from "#db/schema.ts";
 import { database, inTransaction } from "../database.ts";
 import { newToken, tokenDigest } from "../secrets.ts";
 
@@ -36,6 +36,15 @@ export async function registerChargePoint(jobId: string, id: string, firmId: str
     return { kind: "registered", token };
   });
 }
+
+/** A night of all charge points of a job together. */
+const NIGHT = {
+  month: chargeNight.month,
+  night: chargeNight.night,
+  wh: sql<number>`SUM(${chargeNight.wh})`,
+  mostA: sql<number | null>`MAX(${chargeNight.mostA})`,
+  mostW: sql<number | null>`MAX(${chargeNight.mostW})`,
+};
 
 /** The charge points of one firm's jobs. */
 export function chargePointsOf(firmId: string) {
@@ -105,21 +114,13 @@ export function chargePointsOf(firmId: string) {
 
     /** Energy of a job's charge points by night since a moment, with days in UTC. */
     async nights(jobId: string, since: Date): Promise<NightOfEnergy[]> {
-      const month = sql<string>`DATE_FORMAT(${chargeQuarter.at}, '%Y-%m')`;
-      const night = sql<string>`DATE_FORMAT(${chargeQuarter.at} - INTERVAL 12 HOUR, '%Y-%m-%d')`;
       return database
-        .select({
-          month,
-          night,
-          wh: sql<number>`SUM(${chargeQuarter.wh})`,
-          mostA: sql<number | null>`MAX(${chargeQuarter.mostA})`,
-          mostW: sql<number | null>`MAX(${chargeQuarter.mostW})`,
-        })
-        .from(chargeQuarter)
-        .innerJoin(chargePoint, eq(chargePoint.id, chargeQuarter.chargePointId))
-        .where(and(ofJob(jobId), gte(chargeQuarter.at, since)))
-        .groupBy(month, night)
-        .orderBy(night);
+        .select(NIGHT)
+        .from(chargeNight)
+        .innerJoin(chargePoint, eq(chargePoint.id, chargeNight.chargePointId))
+        .where(and(ofJob(jobId), gte(chargeNight.night, since.toISOString().slice(0, 10))))
+        .groupBy(chargeNight.month, chargeNight.night)
+        .orderBy(chargeNight.night);
     },
   };
 }

@@ -1,8 +1,17 @@
 /** Stores the data of charge points: energy by the quarter hour, sessions, notes. */
 import { and, eq, lt, sql } from "drizzle-orm";
+import type { AnyMySqlColumn } from "drizzle-orm/mysql-core";
 import type { MeterReading } from "#core/energy/metered/meter-values.ts";
-import { energyByQuarter, quarterOf } from "#core/energy/metered/quarters.ts";
-import { chargeMessage, chargeNote, chargePoint, chargeQuarter, chargeRegister, chargeSession } from "#db/schema.ts";
+import { energyByQuarter, monthAndNight, quarterOf } from "#core/energy/metered/quarters.ts";
+import {
+  chargeMessage,
+  chargeNight,
+  chargeNote,
+  chargePoint,
+  chargeQuarter,
+  chargeRegister,
+  chargeSession,
+} from "#db/schema.ts";
 import { database, inTransaction, type Transaction } from "../database.ts";
 import { sha256 } from "../secrets.ts";
 
@@ -30,16 +39,30 @@ async function countRegister(tx: Transaction, id: string, connector: number, wh:
       tx,
     );
   if (last && wh > last.wh)
-    for (const [quarter, energy] of energyByQuarter(last.at.getTime(), at, wh - last.wh))
+    for (const [quarter, energy] of energyByQuarter(last.at.getTime(), at, wh - last.wh)) {
       await tx
         .insert(chargeQuarter)
         .values({ chargePointId: id, at: new Date(quarter), wh: energy })
         .onDuplicateKeyUpdate({ set: { wh: sql`${chargeQuarter.wh} + ${energy}` } });
+      await tx
+        .insert(chargeNight)
+        .values({ chargePointId: id, ...monthAndNight(quarter), wh: energy })
+        .onDuplicateKeyUpdate({ set: { wh: sql`${chargeNight.wh} + ${energy}` } });
+    }
   await tx
     .insert(chargeRegister)
     .values({ chargePointId: id, connector, wh, at: new Date(at) })
     .onDuplicateKeyUpdate({ set: { wh, at: new Date(at) } });
 }
+
+/** Below this current no car is charging, A. */
+const CHARGES_ABOVE_A = 0.5;
+
+/** The larger, or the smaller, of a column and a value; of one that is null the other. */
+const larger = (column: AnyMySqlColumn, value: number | null) =>
+  sql`GREATEST(COALESCE(${column}, ${value}), COALESCE(${value}, ${column}))`;
+const smaller = (column: AnyMySqlColumn, value: number | null) =>
+  sql`LEAST(COALESCE(${column}, ${value}), COALESCE(${value}, ${column}))`;
 
 /** Stores readings of a meter. */
 export async function storeReadings(
@@ -48,20 +71,44 @@ export async function storeReadings(
   connector: number,
   readings: readonly MeterReading[],
 ): Promise<void> {
-  for (const { at, registerWh, currentA, powerW } of readings) {
+  for (const { at, registerWh, currentA, powerW, offeredA } of readings) {
     if (registerWh !== null) await countRegister(tx, id, connector, registerWh, at);
     const mostA = currentA.length > 0 ? Math.max(...currentA) : null;
     if (mostA === null && powerW === null) continue;
+    // While nothing flows it may offer nothing; that is no throttling.
+    const leastOfferedA = mostA !== null && mostA > CHARGES_ABOVE_A ? offeredA : null;
+    const values = { chargePointId: id, mostA, mostW: powerW };
     await tx
       .insert(chargeQuarter)
-      .values({ chargePointId: id, at: new Date(quarterOf(at)), mostA, mostW: powerW })
+      .values({ ...values, at: new Date(quarterOf(at)), leastOfferedA })
       .onDuplicateKeyUpdate({
         set: {
-          mostA: sql`GREATEST(COALESCE(${chargeQuarter.mostA}, ${mostA}), COALESCE(${mostA}, ${chargeQuarter.mostA}))`,
-          mostW: sql`GREATEST(COALESCE(${chargeQuarter.mostW}, ${powerW}), COALESCE(${powerW}, ${chargeQuarter.mostW}))`,
+          mostA: larger(chargeQuarter.mostA, mostA),
+          mostW: larger(chargeQuarter.mostW, powerW),
+          leastOfferedA: smaller(chargeQuarter.leastOfferedA, leastOfferedA),
         },
       });
+    await tx
+      .insert(chargeNight)
+      .values({ ...values, ...monthAndNight(quarterOf(at)) })
+      .onDuplicateKeyUpdate({
+        set: { mostA: larger(chargeNight.mostA, mostA), mostW: larger(chargeNight.mostW, powerW) },
+      });
   }
+}
+
+/** Sums the quarters of a charge point by night anew, as where quarters were loaded. */
+export async function sumNights(id: string): Promise<void> {
+  const month = sql`DATE_FORMAT(${chargeQuarter.at}, '%Y-%m')`;
+  const night = sql`DATE_FORMAT(${chargeQuarter.at} - INTERVAL 12 HOUR, '%Y-%m-%d')`;
+  await inTransaction(async (tx) => {
+    await tx.delete(chargeNight).where(eq(chargeNight.chargePointId, id));
+    await tx.execute(
+      sql`INSERT INTO ${chargeNight} (charge_point_id, month, night, wh, most_a, most_w)
+        SELECT ${chargeQuarter.chargePointId}, ${month}, ${night}, SUM(${chargeQuarter.wh}), MAX(${chargeQuarter.mostA}), MAX(${chargeQuarter.mostW})
+        FROM ${chargeQuarter} WHERE ${chargeQuarter.chargePointId} = ${id} GROUP BY 1, 2, 3`,
+    );
+  });
 }
 
 export interface BegunSession {

@@ -187,7 +187,7 @@ interface Payloads {
     reason?: string;
     transactionData?: SentMeterValue[];
   };
-  StatusNotification: { connectorId: number; status: string; errorCode: string; timestamp?: string };
+  StatusNotification: { connectorId: number; status: string; errorCode: string; info?: string; timestamp?: string };
 }
 
 const ACCEPTED = { idTagInfo: { status: "Accepted" } };
@@ -220,9 +220,9 @@ async function answer(
       await storeSeen(id, now);
       return { currentTime: now.toISOString() };
     case "StatusNotification": {
-      const { connectorId, status, errorCode, timestamp } = payload as Payloads[typeof action];
+      const { connectorId, status, errorCode, info, timestamp } = payload as Payloads[typeof action];
       const at = new Date(sentTime(timestamp ?? "", now.getTime())).toISOString();
-      point.statuses.set(connectorId, { status, errorCode, at });
+      point.statuses.set(connectorId, { status, errorCode, at, ...(info !== undefined && { info }) });
       if (errorCode !== "NoError") await note(id, `Connector ${connectorId} reports ${errorCode} (${status})`);
       return {};
     }

@@ -12,6 +12,8 @@ export interface LivePoint extends MeterReading {
 export interface ConnectorStatus {
   status: string;
   errorCode: string;
+  /** What it says of it in its own words. */
+  info?: string;
   /** ISO moment. */
   at: string;
 }

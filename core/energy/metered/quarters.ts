@@ -26,6 +26,14 @@ export function energyByQuarter(from: number, to: number, wh: number): Map<numbe
   return quarters;
 }
 
+const HALF_DAY_MS = 12 * 3_600_000;
+
+/** The month and the night of a quarter of an hour, in UTC. @param quarter its beginning, ms since 1970 */
+export const monthAndNight = (quarter: number): { month: string; night: string } => ({
+  month: new Date(quarter).toISOString().slice(0, 7),
+  night: new Date(quarter - HALF_DAY_MS).toISOString().slice(0, 10),
+});
+
 /** Energy of one night, from noon to noon, within one month. */
 export interface NightOfEnergy {
   /** "2026-11". */

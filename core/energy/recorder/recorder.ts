@@ -16,6 +16,8 @@ export interface RecorderStatus {
   address: string;
   clampRatingA: number;
   nominalVolts: number;
+  /** What it can do for a check, as bits: those of `RECORDER_ABILITIES`. */
+  abilities: number;
   clamps: ClampReading[];
   /** Its own clock, s since 1970. */
   clockS: number;

@@ -17,6 +17,8 @@ export const INPUT_REGISTERS = {
   clock: 4,
   /** Volts between a clamp's conductor and neutral, as it is wired. */
   nominalVolts: 6,
+  /** What it can do for a check, as bits: those of `RECORDER_ABILITIES`. */
+  abilities: 7,
   firstClamp: 10,
   state: 40,
   intervalS: 41,
@@ -40,7 +42,23 @@ const MOST_AT_ONCE = 120;
 /** An average of a record that is not there. */
 export const NO_VALUE = 0x8000;
 
-export const HOLDING_REGISTERS = { command: 0, page: 1, intervalS: 2, faults: 900, speed: 910 } as const;
+/** A load box that switches watts on each conductor, and a switch in the clamps' own signal to the charger. */
+export const RECORDER_ABILITIES = { loadBox: 1, signalSwitch: 2 } as const;
+
+export const HOLDING_REGISTERS = {
+  command: 0,
+  page: 1,
+  intervalS: 2,
+  /** Of the load box: W on the conductor of each clamp. */
+  loadBoxW: 10,
+  /** Of the signal switch: 1 takes the signal to the charger away. */
+  signalOff: 20,
+  /** Of the stand-in. */
+  faults: 900,
+  speed: 910,
+  /** Of the stand-in: the current that its charger takes through each clamp, 0.01 A. */
+  chargerCentiA: 920,
+} as const;
 export const RECORDER_COMMANDS = { start: 1, stop: 2 } as const;
 
 export const RECORDING_STATES = ["idle", "recording", "full"] as const;

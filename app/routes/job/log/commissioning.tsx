@@ -1,23 +1,21 @@
 /** Commissioning: the charger is joined, seen live, and checked; each check leaves what it showed. */
 import { Button, Input } from "antd";
-import { useRef, useState } from "react";
-import type { CheckEntry } from "#core/case/document/types.ts";
+import { useState } from "react";
 import { takenWay } from "#core/decide/decision.ts";
 import type { LivePoint } from "#core/energy/metered/live.ts";
-import { type AskedCheck, checksOf, type JudgedCheck, judgeLimit, judgePowerBack } from "#core/install/checks.ts";
-import { logPatch } from "#core/install/log.ts";
+import { checksOf } from "#core/install/checks/index.ts";
 import { showA, showKWh, showNumber } from "#core/units.ts";
 import type { JobCharger } from "#core/wire.ts";
 import { Field, Fields } from "#ui/field/field.tsx";
 import { LocalTime } from "#ui/frame/local-time.tsx";
 import { Section } from "#ui/frame/sheet.tsx";
-import { LogVerdict } from "#ui/frame/verdict.tsx";
 import { useJob } from "#ui/job-store/use-job.tsx";
 import { useRight } from "../use-right.ts";
+import { Checks } from "./checks.tsx";
 import { LiveChart } from "./live-chart.tsx";
 import styles from "./log.module.css";
 import { useChargers } from "./use-chargers.ts";
-import { useLog } from "./use-log.ts";
+import { useCheckRun } from "./use-check-run.ts";
 
 type Ask = ReturnType<typeof useChargers>["ask"];
 
@@ -27,7 +25,7 @@ export function CommissioningSection() {
   const mayJoin = useRight("join-chargers");
   const checks = checksOf(document, assessment);
   const open = checks.filter(({ entry }) => entry?.verdict !== "pass").length;
-  const live = chargers.find((charger) => charger.live !== null);
+  const run = useCheckRun(chargers.length > 0);
   return (
     <Section
       id="commissioning"
@@ -47,18 +45,7 @@ export function CommissioningSection() {
         />
       ))}
       {mayJoin && <Join address={address} ask={ask} />}
-      <ol className={styles.tests} aria-label="Checks">
-        {checks.map((check) => (
-          <CheckLine
-            key={check.id}
-            check={check}
-            live={live ?? null}
-            points={points.get(live?.id ?? "") ?? []}
-            ask={ask}
-            mayAsk={mayJoin}
-          />
-        ))}
-      </ol>
+      <Checks chargers={chargers} run={run} mayAsk={mayJoin} />
     </Section>
   );
 }
@@ -218,118 +205,5 @@ function ChargerPart({ charger, points, limitA, mayJoin, ask }: ChargerProps) {
         </p>
       )}
     </article>
-  );
-}
-
-interface CheckProps {
-  check: AskedCheck;
-  /** The charger that is connected. */
-  live: JobCharger | null;
-  points: readonly LivePoint[];
-  ask: Ask;
-  mayAsk: boolean;
-}
-
-/** Checks that Heron makes by what the charger sends; the others are made by hand. */
-const BY_CHARGER: readonly CheckEntry["id"][] = ["limit", "power-back"];
-const WAIT_MS = { limit: 15_000, "power-back": 90_000 } as const;
-const LOOK_EVERY_MS = 500;
-
-function CheckLine({ check, live, points, ask, mayAsk }: CheckProps) {
-  const { document, assessment } = useJob();
-  const { by, now, write } = useLog();
-  const [state, setState] = useState<string | null>(null);
-  const [words, setWords] = useState("");
-  const seen = useRef(points);
-  seen.current = points;
-  const { id, name, how, entry } = check;
-  const designedA = takenWay(assessment)?.chargeA ?? 0;
-  const put = (judged: JudgedCheck | null) =>
-    write((at) =>
-      logPatch(
-        at,
-        "checks",
-        (one) => one.id === id,
-        judged && { id, verdict: judged.verdict, text: judged.text, by, at: now() },
-      ),
-    );
-  const run = async (which: "limit" | "power-back") => {
-    const since = Date.now();
-    setState("Asking the charger ...");
-    const answer = await ask({ what: which === "limit" ? "values" : "restart", id: live?.id ?? "" });
-    if (answer.kind === "problem") return setState(`Not done: ${answer.problem}`);
-    setState("Waiting for what it sends ...");
-    const newest = seen.current.at(-1)?.seq ?? 0;
-    while (Date.now() - since < WAIT_MS[which]) {
-      await new Promise((resolve) => setTimeout(resolve, LOOK_EVERY_MS));
-      const values = seen.current.filter(({ seq }) => seq > newest);
-      const judged = which === "limit" ? judgeLimit(values, designedA, 0) : judgePowerBack(values, designedA, 0);
-      if (!judged) continue;
-      put(judged);
-      return setState(null);
-    }
-    setState("Not done: the charger has not sent what it offers. Nothing is recorded.");
-  };
-  const isManaged = (takenWay(assessment)?.limits ?? []).length > 0;
-  const isAsked = BY_CHARGER.includes(id) && live !== null && mayAsk && document.charger !== undefined;
-  return (
-    <li className={styles.test} data-verdict={entry?.verdict}>
-      <div>
-        <b>{name}</b>
-        <small>{how}</small>
-      </div>
-      <div className={styles.reading}>
-        {isAsked && !(id === "power-back" && isManaged) && (
-          <Button
-            type="primary"
-            aria-label={`Check: ${name}`}
-            disabled={state?.endsWith("...") ?? false}
-            onClick={() => void run(id as "limit" | "power-back")}
-          >
-            Check it
-          </Button>
-        )}
-        <Input
-          aria-label={`What was seen: ${name}`}
-          placeholder="by hand: what was seen"
-          maxLength={1000}
-          value={words}
-          onChange={({ target }) => setWords(target.value)}
-        />
-        <Button
-          aria-label={`By hand, passes: ${name}`}
-          disabled={words.trim() === ""}
-          onClick={() => {
-            put({ verdict: "pass", text: words.trim() });
-            setWords("");
-          }}
-        >
-          Passes
-        </Button>
-        <Button
-          aria-label={`By hand, fails: ${name}`}
-          disabled={words.trim() === ""}
-          onClick={() => {
-            put({ verdict: "fail", text: words.trim() });
-            setWords("");
-          }}
-        >
-          Fails
-        </Button>
-      </div>
-      <div className={styles.judged}>
-        {state && <span role="status">{state}</span>}
-        <LogVerdict verdict={entry ? entry.verdict : "missing"} />
-        {entry && (
-          <small>
-            {entry.text} (<LocalTime at={entry.at} />
-            {entry.by && `, ${entry.by}`}){" "}
-            <Button size="small" type="text" aria-label={`Take back: ${name}`} onClick={() => put(null)}>
-              Take back
-            </Button>
-          </small>
-        )}
-      </div>
-    </li>
   );
 }

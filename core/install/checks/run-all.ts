@@ -1,0 +1,78 @@
+/** Makes the checks of a job one after the other. */
+import type { CheckId } from "#core/case/document/types.ts";
+import { exceeds } from "#core/tolerance.ts";
+import { listed } from "#core/words.ts";
+import { blockedBy } from "./index.ts";
+import { longestS } from "./record.ts";
+import {
+  type CheckRecord,
+  type CheckRule,
+  EQUIPMENT_WORDS,
+  EquipmentLost,
+  notDone,
+  type Outcome,
+  type Rig,
+} from "./types.ts";
+
+export interface DoneCheck extends Outcome {
+  id: CheckId;
+  /** What was seen while it was made. */
+  record: CheckRecord;
+}
+
+/**
+ * Makes checks in order. A check that waits for one that fails is not made.
+ * @param rigFor a rig with an empty record
+ * @param failed checks that fail already, by the log
+ * @param tell called before and after each check
+ */
+export async function runChecks(
+  rules: readonly CheckRule[],
+  rigFor: (rule: CheckRule) => Rig,
+  failed: ReadonlySet<CheckId>,
+  tell: { begins?(rule: CheckRule): void; ends?(done: DoneCheck): Promise<void> | void } = {},
+): Promise<DoneCheck[]> {
+  const failing = new Set(failed);
+  const all: DoneCheck[] = [];
+  for (const rule of rules) {
+    tell.begins?.(rule);
+    const blocks = blockedBy(rule, failing);
+    const rig = rigFor(rule);
+    const outcome =
+      blocks.length > 0
+        ? notDone(`First this has to pass: ${listed(blocks.map(({ name }) => name))}`)
+        : await outcomeOf(rule, rig);
+    if (outcome.verdict === "fail") failing.add(rule.id);
+    if (outcome.verdict === "pass") failing.delete(rule.id);
+    const done = { id: rule.id, ...outcome, record: rig.record() };
+    all.push(done);
+    await tell.ends?.(done);
+  }
+  return all;
+}
+
+/** Equipment that is away for longer than this, s, says nothing of what happened meanwhile. */
+const LONGEST_GAP_S = 3;
+
+async function outcomeOf(rule: CheckRule, rig: Rig): Promise<Outcome> {
+  try {
+    const outcome = await rule.run(rig);
+    const { samples } = rig.record();
+    const lost = rule.needs.find(
+      (one) =>
+        !(one === "charger" && rule.mayLoseCharger) &&
+        (samples.at(-1)?.[one] === null ||
+          exceeds(
+            longestS(samples, (sample) => sample[one] === null),
+            LONGEST_GAP_S,
+          )),
+    );
+    return lost && outcome.verdict !== "not-done" ? notDone(lostText(lost)) : outcome;
+  } catch (error) {
+    if (error instanceof EquipmentLost) return notDone(lostText(error.equipment));
+    throw error;
+  }
+}
+
+const lostText = (equipment: EquipmentLost["equipment"]): string =>
+  `The connection of ${EQUIPMENT_WORDS[equipment]} was lost meanwhile. Nothing is recorded; make the check again`;

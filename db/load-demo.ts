@@ -4,25 +4,27 @@ import "#core/rules/editions.ts";
 import { readFileSync } from "node:fs";
 import path from "node:path";
 import sharp from "sharp";
+import { assess as assessBy } from "#core/assess.ts";
 import { applyPatch } from "#core/case/document/patch.ts";
-import { stagePatch, waitPatch } from "#core/case/document/stage.ts";
+import { noticePatch, stagePatch, waitPatch } from "#core/case/document/stage.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
+import { decisionFor } from "#core/decide/decision.ts";
 import { readIntervalFile, textOf } from "#core/energy/intervals/formats/read.ts";
 import { aboutSeries, packValues } from "#core/energy/intervals/kept.ts";
+import { DEMO_BOOKS } from "#core/estimate/demo-books/index.ts";
 import { readCaseText } from "#core/laws/read.ts";
+import { noticesOf } from "#core/progress/notices.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { usualThing } from "#core/survey/things.ts";
-import { DEMO_CHARGER, demoQuarters } from "./demo/charger.ts";
+import { DEMO_CHARGERS, type DemoCharger, demoQuarters } from "./demo/charger.ts";
 import { DEMO_FIRMS, DEMO_PASSWORD, type DemoJob } from "./demo/firms.ts";
 import { loggedInstallation } from "./demo/logged.ts";
 import { DEMO_PICTURES } from "./demo/pictures.ts";
 import { migrateDatabase } from "./migrate.ts";
 import { chargePoint, chargeQuarter, firm, intervalData, job, person, photo } from "./schema.ts";
 
+const ROWS_AT_ONCE = 1000;
 const FOLDER = path.resolve("db", "demo");
-/** What the car of the demo charger needs in a night, kWh. */
-const NIGHT_KWH = 9.6;
-
 /** Loads the demo firms, their people and jobs; keeps what is there. */
 export async function loadDemo(): Promise<void> {
   const { database } = await import("#server/database.ts");
@@ -54,7 +56,7 @@ export async function loadDemo(): Promise<void> {
         updatedAt: at,
         ...rowOf(document, await pricesOf(row.id).booksFor(document)),
       });
-      if (file === DEMO_CHARGER.job) await loadCharger(row.id, demoJob, start);
+      for (const charger of DEMO_CHARGERS) if (charger.job === file) await loadCharger(row.id, charger, demoJob, start);
       await loadIntervals(file, document, people[0]?.id as string);
       for (const [k, { item, caption, svg, marks }] of (DEMO_PICTURES[file] ?? []).entries()) {
         const kept = await keepPicture(await sharp(Buffer.from(svg)).png().toBuffer());
@@ -71,24 +73,49 @@ export async function loadDemo(): Promise<void> {
 }
 
 /** The charge point of a demo job, with what it has taken since the job was done. */
-async function loadCharger(firmId: string, { file: jobId, daysAgo = 1 }: DemoJob, now: number): Promise<void> {
+async function loadCharger(
+  firmId: string,
+  { job: jobId, id, token, nightKWh }: DemoCharger,
+  { daysAgo = 1 }: DemoJob,
+  now: number,
+): Promise<void> {
   const { database } = await import("#server/database.ts");
   const { tokenDigest } = await import("#server/secrets.ts");
   const { sumNights } = await import("#server/chargers/charge-records.ts");
-  const { id, token } = DEMO_CHARGER;
   await database.insert(chargePoint).values({ id, firmId, jobId, tokenDigest: tokenDigest(token) });
-  const quarters = demoQuarters(daysAgo, now, NIGHT_KWH).map((quarter) => ({ chargePointId: id, ...quarter }));
-  await database.insert(chargeQuarter).values(quarters);
+  if (nightKWh === undefined) return;
+  const quarters = demoQuarters(daysAgo, now, nightKWh).map((quarter) => ({ chargePointId: id, ...quarter }));
+  for (let from = 0; from < quarters.length; from += ROWS_AT_ONCE)
+    await database.insert(chargeQuarter).values(quarters.slice(from, from + ROWS_AT_ONCE));
   await sumNights(id);
 }
 
+const assess = (document: CaseDocument) => assessBy(document, DEMO_BOOKS[codebookOf(document.rules).currency]);
+
+/** All its notices were given on the day of the work. */
+const notified = (document: CaseDocument, on: string): CaseDocument =>
+  noticesOf(document, assess(document)).reduce(
+    (at, { kind }) => applyPatch(at, noticePatch(at, { kind, sentOn: on, proof: "by the scheme's page" })),
+    document,
+  );
+
+function decisionOf(document: CaseDocument, { way, why }: NonNullable<DemoJob["decided"]>, by: string, on: string) {
+  const assessment = assess(document);
+  const taken = assessment.ways.find((one) => one.way === way);
+  if (!taken) throw new Error(`the demo has no way "${way}"`);
+  return decisionFor(taken, assessment, { why, by, on });
+}
+
 /** A demo job where it stands. @param by name of the person who moved it */
-function standing(document: CaseDocument, { stage, daysAgo = 1, waits = [] }: DemoJob, by: string, now: number) {
+function standing(document: CaseDocument, demoJob: DemoJob, by: string, now: number) {
+  const { stage, daysAgo = 1, waits = [], isNotified = false, decided } = demoJob;
   const dayOn = (days: number) => daysAfter(isoDay(new Date(now)), days);
   const begun: CaseDocument = stage === "survey" ? document : { ...document, progress: { stage: "enquiry" } };
   const on = dayOn(-daysAgo);
   const worked: CaseDocument = stage === "done" ? { ...begun, installation: loggedInstallation(by, on) } : begun;
-  const moved = applyPatch(worked, stagePatch(worked, stage, { by, on }));
+  const told = isNotified ? notified(worked, on) : worked;
+  const chosen = decided ? { ...told, decision: decisionOf(told, decided, by, on) } : told;
+  const moved = applyPatch(chosen, stagePatch(chosen, stage, { by, on }));
   return waits.reduce(
     (at, { for: who, what, daysAgo: since, askInDays }, i) =>
       applyPatch(

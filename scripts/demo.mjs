@@ -35,11 +35,31 @@ const startPost = () =>
     detached: true,
   });
 
-/** The stand-in of a charger, which joins the demo job that `db/demo/charger.ts` names. */
-const startCharger = () =>
+/** The stand-ins of chargers, which join the demo jobs that `db/demo/charger.ts` names; one follows its clamps. */
+const CHARGERS = [
+  { ID: "withy-walk-1", TOKEN: "demo-charger", PEN: "1" },
+  {
+    ID: "saltgrass-1",
+    TOKEN: "demo-charger-2",
+    SET_A: "48",
+    VOLTS: "240",
+    CLAMPS: `127.0.0.1:${RECORDERS[0].port}`,
+    LIMIT_A: "160",
+    PILOT: String(databasePort + 5),
+  },
+];
+const startCharger = (settings) =>
   spawn(process.execPath, ["--import", "tsx", "standins/charger/main.ts"], {
     cwd: ROOT,
-    env: { ...process.env, URL: `ws://127.0.0.1:${port}/ocpp`, ID: "withy-walk-1", TOKEN: "demo-charger" },
+    env: { ...process.env, ...settings, URL: `ws://127.0.0.1:${port}/ocpp` },
+    stdio: ["ignore", "ignore", "inherit"],
+    detached: true,
+  });
+/** The car at the charger that has a pilot; it comes home with a third of its battery. */
+const startCar = () =>
+  spawn(process.execPath, ["--import", "tsx", "standins/car/main.ts"], {
+    cwd: ROOT,
+    env: { ...process.env, PILOT: String(databasePort + 5), CLASS: "pickup", MAX_A: "48", VOLTS: "240", FROM: "30" },
     stdio: ["ignore", "ignore", "inherit"],
     detached: true,
   });
@@ -108,7 +128,7 @@ async function demo() {
       NODE_ENV: "production",
     };
     run(process.execPath, ["build/work/load-demo.js"], { env, failure: "The demo data could not be loaded." });
-    standIns.push(...RECORDERS.map(startRecorder), startPost(), startCharger());
+    standIns.push(...RECORDERS.map(startRecorder), startPost(), ...CHARGERS.map(startCharger), startCar());
     console.log(`\n  Mail is shown at http://localhost:${postPort + 1} and goes nowhere else.`);
     const server = startServerProcess(env, { cwd: ROOT, stdio: "inherit", detached: true });
     stop = () => server.kill("SIGTERM");

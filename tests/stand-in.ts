@@ -3,9 +3,20 @@ import { type ChildProcess, spawn } from "node:child_process";
 
 export { freePort } from "../scripts/database.mjs";
 
-/** @param speed seconds of its clock in one real second while it records a month */
-export async function startRecorder(port: number, speed: number): Promise<ChildProcess> {
-  const env = { ...process.env, PORT: String(port), CLAMPS: "2", VOLTS: "120", SPEED: String(speed), DAYS: "31" };
+/**
+ * @param speed seconds of its clock in one real second while it records a month
+ * @param more further settings of it
+ */
+export async function startRecorder(port: number, speed: number, more: NodeJS.ProcessEnv = {}): Promise<ChildProcess> {
+  const env = {
+    ...process.env,
+    ...more,
+    PORT: String(port),
+    CLAMPS: "2",
+    VOLTS: "120",
+    SPEED: String(speed),
+    DAYS: "31",
+  };
   const recorder = spawn(process.execPath, ["--import", "tsx", "standins/clamps/main.ts"], {
     env,
     stdio: ["ignore", "pipe", "inherit"],

@@ -23,6 +23,10 @@ export interface DemoJob {
   stage: Stage;
   /** How long ago it came to its stage. */
   daysAgo?: number;
+  /** All notices that it owes were given. */
+  isNotified?: true;
+  /** The way that was decided for. */
+  decided?: { way: string; why: string };
   waits?: { for: WaitedFor; what: string; daysAgo: number; askInDays?: number }[];
 }
 
@@ -59,7 +63,12 @@ export const DEMO_FIRMS: readonly DemoFirm[] = [
       { file: "tidewrack-tern-court", stage: "survey" },
       { file: "tidewrack-harbor-steps", stage: "survey" },
       { file: "tidewrack-skiff-lane", stage: "quoted" },
-      { file: "tidewrack-saltgrass-lane", stage: "to-prove", daysAgo: 12 },
+      {
+        file: "tidewrack-saltgrass-lane",
+        stage: "to-prove",
+        daysAgo: 12,
+        decided: { way: "dynamic-load-management", why: "A second car and a heat pump are planned" },
+      },
     ],
     texts: [
       {
@@ -89,7 +98,7 @@ export const DEMO_FIRMS: readonly DemoFirm[] = [
     ],
     jobs: [
       { file: "osier-sluice-road", stage: "survey" },
-      { file: "osier-withy-walk", stage: "done", daysAgo: 33 },
+      { file: "osier-withy-walk", stage: "done", daysAgo: 372, isNotified: true },
       { file: "osier-curlew-bank", stage: "survey" },
       { file: "osier-marsh-view", stage: "survey" },
       { file: "osier-reed-bank", stage: "quoted" },

@@ -43,9 +43,11 @@ function plugIn(): void {
     socket = null;
     setTimeout(plugIn, TRY_AGAIN_MS);
   });
-  createInterface({ input: line }).on("line", (text) => {
-    offeredA = (JSON.parse(text) as PilotLine).offeredA;
-  });
+  createInterface({ input: line })
+    .on("error", () => {})
+    .on("line", (text) => {
+      offeredA = (JSON.parse(text) as PilotLine).offeredA;
+    });
 }
 plugIn();
 setInterval(() => {

@@ -18,6 +18,8 @@ export interface Connection extends ChargePointSettings {
   pilotPort?: number | undefined;
   /** Addresses of the clamps that it follows, and of the splitter that it stands behind. */
   clamps?: string | undefined;
+  /** Its place among the chargers of the home, from 0. */
+  place?: number | undefined;
   splitter?: string | undefined;
   /** Another charger of the home, with which it shares a current while both charge. */
   share?: Share | undefined;
@@ -42,13 +44,14 @@ export async function connectCharger({
   speed,
   pilotPort,
   clamps,
+  place = 0,
   splitter,
   share,
   ...settings
 }: Connection): Promise<() => Promise<void>> {
   const car = pilotPort === undefined ? undefined : new PluggedCar(pilotPort);
   const point = new ChargePoint(settings, car);
-  const clampWire = clamps === undefined ? null : new ClampWire(clamps);
+  const clampWire = clamps === undefined ? null : new ClampWire(clamps, place);
   const splitterWire = splitter === undefined ? null : new SplitterWire(splitter);
   const client = new RPCClient({
     endpoint: url,
@@ -67,23 +70,25 @@ export async function connectCharger({
       ...(transactionId > 0 && { transactionId }),
       meterValue: [{ timestamp: timestamp(), sampledValue: point.values() }],
     });
-  const status = (word: string, more: { errorCode?: string; info?: string } = {}) =>
-    call("StatusNotification", {
+  let said = "";
+  const status = (word: string, more: { errorCode?: string; info?: string } = {}) => {
+    said = "";
+    return call("StatusNotification", {
       connectorId: CONNECTOR,
       errorCode: "NoError",
       status: word,
       timestamp: timestamp(),
       ...more,
     });
+  };
 
-  let said = "";
   /** Says its status where that has changed. */
   function tellStatus() {
     const { status: word, ...more } = point.status;
     const text = JSON.stringify(point.status);
     if (text === said || !isOnline) return;
-    said = text;
     void status(word, more);
+    said = text;
   }
   let isOnline = false;
 

@@ -1,7 +1,7 @@
 /**
  * A charger that ships with Heron in place of a real one: an OCPP 1.6 charge point with a car, a process of its own.
  * URL (of the hub, without the id), ID, TOKEN, SET_A, VOLTS, PHASES, CAR_A, EVERY_MS, SPEED, FAULTS (with commas),
- * CLAMPS (host:port) with LIMIT_A and READS (house: its clamps read the house alone), SPLITTER (host:port), SHARED_A with SHARE (own port:
+ * CLAMPS (host:port) with LIMIT_A, PLACE (among the chargers of the home, from 0) and READS (house: its clamps read the house alone), SPLITTER (host:port), SHARED_A with SHARE (own port:
  * port of the other charger), PEN
  * (1: it detects a lost neutral), PILOT (port where a car plugs in).
  */
@@ -40,6 +40,7 @@ const connect = () =>
     speed: number("SPEED", 1),
     faults: new Set(asked as Fault[]),
     clamps: process.env.CLAMPS,
+    place: number("PLACE", 0),
     ...(process.env.LIMIT_A && { limitA: number("LIMIT_A", 0) }),
     readsCharger: process.env.READS !== "house",
     splitter: process.env.SPLITTER,

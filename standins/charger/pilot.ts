@@ -32,10 +32,12 @@ export class PluggedCar {
       socket.on("close", () => {
         if (this.socket === socket) [this.socket, this.asksA] = [null, 0];
       });
-      createInterface({ input: socket }).on("line", (line) => {
-        const { state, asksA } = JSON.parse(line) as CarLine;
-        this.asksA = state === "C" ? asksA : 0;
-      });
+      createInterface({ input: socket })
+        .on("error", () => {})
+        .on("line", (line) => {
+          const { state, asksA } = JSON.parse(line) as CarLine;
+          this.asksA = state === "C" ? asksA : 0;
+        });
     });
     this.server.listen(port, "127.0.0.1");
   }

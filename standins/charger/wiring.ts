@@ -1,6 +1,6 @@
 /** The wires of the simulated charger to the clamps and the splitter of its home, by Modbus TCP. */
 import Modbus from "modbus-serial";
-import { CLAMP, HOLDING_REGISTERS, INPUT_REGISTERS, signed32 } from "#core/energy/recorder/registers.ts";
+import { CLAMP, HOLDING_REGISTERS, INPUT_REGISTERS, MOST_CLAMPS, signed32 } from "#core/energy/recorder/registers.ts";
 import { SPLITTER_HOLDING, SPLITTER_INPUT } from "#core/install/checks/splitter-registers.ts";
 
 const PATIENCE_MS = 1000;
@@ -41,6 +41,14 @@ class Wire {
 }
 
 export class ClampWire extends Wire {
+  /** @param place of this charger among those of the home, from 0 */
+  constructor(
+    address: string,
+    private readonly place: number,
+  ) {
+    super(address);
+  }
+
   /**
    * Lets the charger's current flow through the clamps, and reads them.
    * @param flowsA what flows through each clamp because of the charger, A
@@ -51,7 +59,8 @@ export class ClampWire extends Wire {
       const head = (await client.readInputRegisters(0, INPUT_REGISTERS.state)).data;
       const count = head[INPUT_REGISTERS.clamps] ?? 0;
       const centi = Math.round(flowsA * 100);
-      for (let i = 0; i < count; i++) await client.writeRegister(HOLDING_REGISTERS.chargerCentiA + i, centi);
+      for (let i = 0; i < count; i++)
+        await client.writeRegister(HOLDING_REGISTERS.chargerCentiA + this.place * MOST_CLAMPS + i, centi);
       const read = Array.from({ length: count }, (_, i) => {
         const at = INPUT_REGISTERS.firstClamp + i * CLAMP.size;
         return {

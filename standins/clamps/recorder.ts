@@ -8,6 +8,8 @@ import {
   INPUT_REGISTERS,
   lowRegister,
   MAP_VERSION,
+  MOST_CHARGERS,
+  MOST_CLAMPS,
   NO_VALUE,
   PAGE_REGISTERS,
   RECORDER_ABILITIES,
@@ -54,9 +56,10 @@ export class Recorder {
   private page = 0;
   private readonly troubles: ClampTrouble[];
   private turn = 1;
-  /** Of the load box, W, and of the charger, A, by clamp. */
+  /** Of the load box, W, by clamp. */
   private readonly loadBoxW: number[];
-  private readonly chargerA: number[];
+  /** Of the chargers, A: four places for each of them, by clamp. */
+  private readonly chargerA = new Array<number>(MOST_CLAMPS * MOST_CHARGERS).fill(0);
   /** The signal to the charger is taken away. */
   isSignalOff = false;
 
@@ -67,7 +70,6 @@ export class Recorder {
   ) {
     this.troubles = new Array<ClampTrouble>(settings.clamps).fill("none");
     this.loadBoxW = new Array<number>(settings.clamps).fill(0);
-    this.chargerA = new Array<number>(settings.clamps).fill(0);
   }
 
   /** Its clock: real time, but while it records, when it runs fast from the day of the recording on. */
@@ -84,11 +86,16 @@ export class Recorder {
     return this.turn / 4_294_967_296;
   }
 
+  /** What all chargers take through a clamp, A. */
+  private chargersA(clamp: number): number {
+    return this.chargerA.reduce((sum, amps, at) => sum + (at % MOST_CLAMPS === clamp ? amps : 0), 0);
+  }
+
   private read(clamp: number, atS: number): { amps: number; watts: number; signal: boolean } {
     const trouble = this.troubles[clamp] as ClampTrouble;
     const { amps: share, factor, signal } = TROUBLES[trouble];
     const noise = trouble === "noise" ? 1 + NOISE * (2 * this.chance() - 1) : 1;
-    const added = (this.loadBoxW[clamp] ?? 0) / this.settings.volts + (this.chargerA[clamp] ?? 0);
+    const added = (this.loadBoxW[clamp] ?? 0) / this.settings.volts + this.chargersA(clamp);
     const amps = (this.house.ampsAt(clamp, atS) + added) * share * noise;
     return { amps, watts: amps * factor * this.settings.volts, signal: signal && !this.isSignalOff };
   }

@@ -56,9 +56,12 @@ export const HOLDING_REGISTERS = {
   /** Of the stand-in. */
   faults: 900,
   speed: 910,
-  /** Of the stand-in: the current that its charger takes through each clamp, 0.01 A. */
+  /** Of the stand-in: the current that a charger takes through each clamp, 0.01 A; four registers for each charger. */
   chargerCentiA: 920,
 } as const;
+/** Clamps that a recorder has at most, and chargers that its stand-in knows. */
+export const MOST_CLAMPS = 4;
+export const MOST_CHARGERS = 2;
 export const RECORDER_COMMANDS = { start: 1, stop: 2 } as const;
 
 export const RECORDING_STATES = ["idle", "recording", "full"] as const;

@@ -22,7 +22,7 @@ const AWAY_S = 1;
 /** A charger goes down within this time after the request, s. */
 const DOWN_S = 5;
 /** A contactor has this long to open after the power is back, s. */
-const OPENS_S = 2;
+const OPENS_S = 5;
 
 /** What it may take after the interruption, before its clamps are read, A. */
 const mostA = ({ limitA, leastA, designedA }: CheckBasis): number => (limitA === null ? designedA : leastA);
@@ -80,6 +80,8 @@ export const powerBack: CheckRule = {
         between(record, newest + AWAY_S).some(({ charger }) => charger?.offeredA != null);
       if (!(await rig.until(RESTART_S, isBack))) return notDone("The charger did not come back");
       await rig.until(WATCH_S, () => false);
+      // What ought not to flow is watched until it counts.
+      await rig.until(OPENS_S, ({ samples }) => !samples.slice(-1).some(flowsUnasked));
     } finally {
       if (isManaged) {
         rig.mark("clamps-back");

@@ -103,6 +103,7 @@ export function Checks({ chargers, run, mayAsk }: ChecksProps) {
             key={check.id}
             check={check}
             run={run}
+            limitA={basis.limitA ?? basis.designedA}
             onMake={mayBegin ? () => void begin([check.id]) : undefined}
           />
         ))}
@@ -176,17 +177,23 @@ function RunState({ run, mayAsk, checks }: Pick<ChecksProps, "run" | "mayAsk"> &
 interface LineProps {
   check: AskedCheck;
   run: CheckRun;
+  /** Of the chart, A. */
+  limitA: number;
   /** Undefined where it cannot be made now. */
   onMake: (() => void) | undefined;
 }
 
-function CheckLine({ check: { id, name, how, entry }, run, onMake }: LineProps) {
+function CheckLine({ check: { id, name, how, entry }, run, limitA, onMake }: LineProps) {
   const { by, now, write } = useLog();
+  const { jobId } = useJobStore();
+  const [record, setRecord] = useState<KeptRecord | null>(null);
   const [words, setWords] = useState("");
   const result = run.run?.results.findLast((one) => one.id === id);
   const isMade = run.run?.isRunning && run.run.check === id;
   const put = (judged: Pick<CheckEntry, "verdict" | "text"> | null) =>
     write((at) => logPatch(at, "checks", (one) => one.id === id, judged && { id, ...judged, by, at: now() }));
+  const showRecord = async () =>
+    setRecord(record ? null : await askFor(ANSWERS.checkRecord, `/jobs/${jobId}/commissioning/${id}`, PATIENCE_MS));
   const byHand = (verdict: CheckEntry["verdict"]) => {
     put({ verdict, text: words.trim() });
     setWords("");
@@ -233,35 +240,26 @@ function CheckLine({ check: { id, name, how, entry }, run, onMake }: LineProps) 
             </Button>
           </small>
         )}
-        {run.recorded.includes(id) && <Recorded id={id} name={name} limitA={run.run?.limitA ?? null} />}
+        {run.recorded.includes(id) && (
+          <Button
+            size="small"
+            type="text"
+            aria-label={`Record of ${name}`}
+            aria-expanded={record !== null}
+            onClick={() => void showRecord()}
+          >
+            {record ? "Close its record" : "Its record"}
+          </Button>
+        )}
       </div>
+      {record && (
+        <figure className={styles.record} aria-label={`Record of ${name}`}>
+          <RunChart points={record.points} limitA={limitA} />
+          <figcaption className="quiet">
+            <LocalTime at={record.at} />, {record.by}: {record.text}
+          </figcaption>
+        </figure>
+      )}
     </li>
-  );
-}
-
-/** What was seen when a check was made last, fetched when it is opened. */
-function Recorded({ id, name, limitA }: { id: string; name: string; limitA: number | null }) {
-  const { jobId } = useJobStore();
-  const [record, setRecord] = useState<KeptRecord | null>(null);
-  if (!record)
-    return (
-      <Button
-        size="small"
-        type="text"
-        aria-label={`Record of ${name}`}
-        onClick={async () =>
-          setRecord(await askFor(ANSWERS.checkRecord, `/jobs/${jobId}/commissioning/${id}`, PATIENCE_MS))
-        }
-      >
-        Its record
-      </Button>
-    );
-  return (
-    <figure className={styles.record} aria-label={`Record of ${name}`}>
-      <RunChart points={record.points} limitA={limitA} />
-      <figcaption className="quiet">
-        <LocalTime at={record.at} />, {record.by}: {record.text}
-      </figcaption>
-    </figure>
   );
 }

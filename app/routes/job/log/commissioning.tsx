@@ -7,6 +7,7 @@ import { checksOf } from "#core/install/checks/index.ts";
 import { showA, showKWh, showNumber } from "#core/units.ts";
 import type { JobCharger } from "#core/wire.ts";
 import { Field, Fields } from "#ui/field/field.tsx";
+import { Fold } from "#ui/frame/fold.tsx";
 import { LocalTime } from "#ui/frame/local-time.tsx";
 import { Section } from "#ui/frame/sheet.tsx";
 import { useJob } from "#ui/job-store/use-job.tsx";
@@ -22,6 +23,7 @@ type Ask = ReturnType<typeof useChargers>["ask"];
 export function CommissioningSection() {
   const { document, assessment } = useJob();
   const { address, chargers, points, ask } = useChargers();
+  const isLoaded = address !== "";
   const mayJoin = useRight("join-chargers");
   const checks = checksOf(document, assessment);
   const open = checks.filter(({ entry }) => entry?.verdict !== "pass").length;
@@ -41,10 +43,15 @@ export function CommissioningSection() {
           points={points.get(charger.id) ?? []}
           limitA={takenWay(assessment)?.chargeA ?? null}
           mayJoin={mayJoin}
+          isChecked={run.run !== null}
           ask={ask}
         />
       ))}
-      {mayJoin && <Join address={address} ask={ask} />}
+      {mayJoin && isLoaded && (
+        <Fold title="Join a charger" startsOpen={chargers.length === 0}>
+          <Join address={address} ask={ask} />
+        </Fold>
+      )}
       <Checks chargers={chargers} run={run} mayAsk={mayJoin} />
     </Section>
   );
@@ -65,7 +72,7 @@ function Join({ address, ask }: { address: string; ask: Ask }) {
   return (
     <>
       <Fields>
-        <Field label="Join a charger: its id" problem={problem} hint="It speaks OCPP 1.6 JSON">
+        <Field label="Id of the charger" problem={problem} hint="It speaks OCPP 1.6 JSON">
           {(controlProps) => (
             <Input
               {...controlProps}
@@ -108,10 +115,25 @@ interface ChargerProps {
   /** The designed charging current, A. */
   limitA: number | null;
   mayJoin: boolean;
+  /** The chart of a run of checks shows its currents. */
+  isChecked: boolean;
   ask: Ask;
 }
 
-function ChargerPart({ charger, points, limitA, mayJoin, ask }: ChargerProps) {
+/** The statuses of OCPP in plain words. */
+const STATUS_WORDS: ReadonlyMap<string, string> = new Map([
+  ["Available", "no car"],
+  ["Preparing", "a car is plugged in"],
+  ["Charging", "charging"],
+  ["SuspendedEVSE", "paused by the charger"],
+  ["SuspendedEV", "paused by the car"],
+  ["Finishing", "the charge has ended"],
+  ["Reserved", "reserved"],
+  ["Unavailable", "switched off"],
+  ["Faulted", "fault"],
+]);
+
+function ChargerPart({ charger, points, limitA, mayJoin, isChecked, ask }: ChargerProps) {
   const { id, vendor, model, firmware, seenAt, live, notes, sessions } = charger;
   const [token, setToken] = useState<string | null>(null);
   const last = points.at(-1);
@@ -129,7 +151,7 @@ function ChargerPart({ charger, points, limitA, mayJoin, ask }: ChargerProps) {
             <LocalTime at={live.connectedAt} />
             {live.statuses.map(({ connector, status, errorCode }) => (
               <span key={connector}>
-                ; connector {connector}: {status}
+                ; connector {connector}: {STATUS_WORDS.get(status) ?? status}
                 {errorCode !== "NoError" && `, ${errorCode}`}
               </span>
             ))}
@@ -159,7 +181,7 @@ function ChargerPart({ charger, points, limitA, mayJoin, ask }: ChargerProps) {
               counter <b>{last.registerWh === null ? "?" : showKWh(last.registerWh / 1000)}</b>
             </span>
           </p>
-          <LiveChart points={points} limitA={limitA} />
+          {!isChecked && <LiveChart points={points} limitA={limitA} />}
         </>
       )}
       {isCharging && (

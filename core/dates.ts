@@ -26,6 +26,13 @@ export const isDay = (text: string): boolean =>
 export const daysAfter = (day: string, days: number): string =>
   isoDay(new Date(Date.parse(`${day}T00:00:00Z`) + days * 86_400_000));
 
+/** The day some months after another one; the last of the month where that month has no such day. @param day ISO day */
+export function monthsAfterDay(day: string, months: number): string {
+  const [year = 0, month = 1, date = 1] = day.split("-").map(Number);
+  const last = new Date(Date.UTC(year, month + months, 0)).getUTCDate();
+  return isoDay(new Date(Date.UTC(year, month - 1 + months, Math.min(date, last))));
+}
+
 /** A time of day: "7:30 PM" or "19:30". @param clock `HH:MM` of 24 hours */
 export function showTime(clock: string, conventions: Conventions): string {
   if (conventions.clockHours === 24) return clock;

@@ -6,6 +6,8 @@ import type { Assessment } from "#core/decide/assessment.ts";
 import { decisionNow } from "#core/decide/decision.ts";
 import { type DueDay, dueOf } from "#core/progress/due.ts";
 import { ENGINE_VERSION } from "./engine.ts";
+import type { ActualOfJob } from "./estimate/corrections.ts";
+import { actualOf } from "./install/after/actual.ts";
 import type { Waterline } from "./waterline.ts";
 
 export interface CaseSummary extends JobAnswer {
@@ -16,6 +18,8 @@ export interface CaseSummary extends JobAnswer {
   decided: { way: string; shaken: string | null } | null;
   /** What is due first, and on which day; null where nothing has one. */
   due: DueDay | null;
+  /** Hours and price of the finished work against the predicted ones; null where nobody has entered them. */
+  actual: ActualOfJob | null;
   /** Version of the price book used; where the newest one applies and differs, the summary is recomputed. */
   prices: number;
 }
@@ -32,6 +36,7 @@ export function summaryOf(document: CaseDocument, assessment: Assessment, prices
     decided: decided && { way: decided.way.name, shaken: decided.shaken[0] ?? null },
     engine: ENGINE_VERSION,
     due: dueOf(document, assessment),
+    actual: actualOf(document, assessment),
     prices,
   };
 }

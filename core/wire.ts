@@ -11,7 +11,7 @@ import { CHECK_IDS } from "./case/document/vocabulary.ts";
 import { csvMapping, type MappingOfHead } from "./energy/intervals/formats/mapping.ts";
 import { type KeptAbout, keptAbout } from "./energy/intervals/kept.ts";
 import type { ConnectorStatus, LivePoint } from "./energy/metered/live.ts";
-import type { MonthOfEnergy } from "./energy/metered/quarters.ts";
+import type { MeteredQuarters } from "./energy/metered/nights.ts";
 import type { RecorderStatus } from "./energy/recorder/recorder.ts";
 import { RECORDING_STATES } from "./energy/recorder/registers.ts";
 import type { SearchResult } from "./find/find.ts";
@@ -237,6 +237,13 @@ const CHARGER_ANSWERS = {
   problem: object({ kind: mixed().oneOf(["problem"]), problem: string().defined() }),
 } as const;
 const figure = () => number().nullable().defined();
+/** Thousands of figures: yup would take them one by one, which is slow. */
+const figuresOf = (isRight: (one: unknown) => boolean) =>
+  mixed()
+    .test("figures", "must be figures", (all) => Array.isArray(all) && all.every(isRight))
+    .required();
+const figures = () => figuresOf((one) => typeof one === "number");
+const figuresOrNull = () => figuresOf((one) => one === null || typeof one === "number");
 const livePoint = object({
   seq: number().required(),
   connector: number().required(),
@@ -382,16 +389,8 @@ export const ANSWERS = {
       marks: array(object({ atS: number().required(), what: string().required() })).required(),
     }),
   ),
-  energy: format<MonthOfEnergy[]>(
-    array(
-      object({
-        month: string().required(),
-        kWh: number().required(),
-        nights: number().required(),
-        mostA: figure(),
-        mostKW: figure(),
-      }),
-    ).required(),
+  energy: format<MeteredQuarters>(
+    object({ at: figures(), wh: figures(), mostA: figuresOrNull(), leastOfferedA: figuresOrNull() }),
   ),
   charger: format<ChargerAnswer>(byKind(CHARGER_ANSWERS)),
   issue: format<IssueAnswer>(byKind(ISSUE_ANSWERS)),

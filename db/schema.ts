@@ -610,6 +610,24 @@ export const chargeNight = mysqlTable(
   (t) => [primaryKey({ columns: [t.chargePointId, t.month, t.night] })],
 );
 
+/** Hours and price of a finished job against the predicted ones, for the firm's price book. */
+export const jobActual = mysqlTable(
+  "job_actual",
+  {
+    jobId: id("job_id")
+      .primaryKey()
+      .references(() => job.id, { onDelete: "cascade" }),
+    firmId: id("firm_id")
+      .notNull()
+      .references(() => firm.id),
+    predictedHours: double("predicted_hours").notNull(),
+    actualHours: double("actual_hours"),
+    predictedPrice: double("predicted_price"),
+    actualPrice: double("actual_price"),
+  },
+  (t) => [index("job_actual_firm").on(t.firmId)],
+);
+
 /** What was seen while a check of commissioning was made; the newest of each check are kept. */
 export const checkRecord = mysqlTable(
   "check_record",

@@ -7,11 +7,12 @@ import { assess } from "#core/assess.ts";
 import type { AppliedEdit, CaseEdit } from "#core/case/document/edit.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { currentCase } from "#core/case/document/upgrade.ts";
+import type { ActualOfJob } from "#core/estimate/corrections.ts";
 import { type KeptBook, keptBookFor } from "#core/estimate/quoted-book.ts";
 import { SEARCH_WORDS_VERSION } from "#core/search-words.ts";
 import { type CaseSummary, summaryOf } from "#core/summary.ts";
 import type { ConfirmedCase, EditAnswer } from "#core/wire.ts";
-import { edit, job, person } from "#db/schema.ts";
+import { edit, job, jobActual, person } from "#db/schema.ts";
 import { database, inTransaction, type Transaction } from "./database.ts";
 import { indexWords, jobListOf } from "./job-list.ts";
 import { faultOf, log } from "./log.ts";
@@ -74,6 +75,8 @@ export function jobsOf(firmId: string) {
         .update(job)
         .set({ revision, updatedAt: now, ...columnsOf(taken.document), summary })
         .where(own(jobId));
+      if (summary.actual) await keepActual(tx, firmId, jobId, summary.actual);
+      else if (document.after?.actual) await tx.delete(jobActual).where(eq(jobActual.jobId, jobId));
       const [before, after] = [columnsOf(document), columnsOf(taken.document)];
       if (before.title !== after.title || before.customer !== after.customer)
         await indexWords(tx, firmId, jobId, after);
@@ -114,9 +117,22 @@ export function jobsOf(firmId: string) {
         const made = { id, firmId, revision: 0, createdAt: now, updatedAt: now, wordsVersion, ...row };
         await tx.insert(job).values(made);
         await indexWords(tx, firmId, id, row);
+        if (summary.actual) await keepActual(tx, firmId, id, summary.actual);
       });
       return id;
     },
+
+    /** Hours and prices of its finished jobs. */
+    actuals: (): Promise<ActualOfJob[]> =>
+      database
+        .select({
+          predictedHours: jobActual.predictedHours,
+          actualHours: jobActual.actualHours,
+          predictedPrice: jobActual.predictedPrice,
+          actualPrice: jobActual.actualPrice,
+        })
+        .from(jobActual)
+        .where(eq(jobActual.firmId, firmId)),
 
     /** The edits after a revision, in order; null where the firm has no such job. */
     async editsSince(jobId: string, revision: number): Promise<AppliedEdit[] | null> {
@@ -143,6 +159,12 @@ export function jobsOf(firmId: string) {
     },
   };
 }
+
+const keepActual = (tx: Transaction, firmId: string, jobId: string, actual: ActualOfJob) =>
+  tx
+    .insert(jobActual)
+    .values({ jobId, firmId, ...actual })
+    .onDuplicateKeyUpdate({ set: { ...actual } });
 
 const refusedFor = (message: string): EditAnswer => ({ kind: "refused", problems: [{ path: "", message }] });
 

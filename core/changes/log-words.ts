@@ -5,6 +5,7 @@ import type {
   CounterEntry,
   Departure,
   IsolationEntry,
+  ReminderEntry,
   ServiceEntry,
   SettingEntry,
   Signature,
@@ -38,6 +39,7 @@ const ENTRIES: Readonly<Record<string, (entry: never, document: CaseDocument) =>
   signed: ({ for: part, name }: Signature) => [`Signed for ${part}`, name],
   counters: ({ on, kWh }: CounterEntry) => [`Counter on ${on}`, `${showNumber(kWh)} kWh`],
   services: ({ on, complaint, done }: ServiceEntry) => [`Service on ${on}`, complaint ?? done ?? "a visit"],
+  reminders: ({ id, on }: ReminderEntry) => [`Reminder ${id.replace(/[:-]/g, " ")}`, `seen to on ${on}`],
   packed: (name: string) => ["Loaded", name],
 };
 

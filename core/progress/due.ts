@@ -2,6 +2,7 @@
 import { isEnded, placeOfStage, stageOf } from "#core/case/document/stage.ts";
 import type { CaseDocument, WaitedFor } from "#core/case/document/types.ts";
 import type { Assessment } from "#core/decide/assessment.ts";
+import { remindersOf } from "#core/install/after/reminders.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { lastDays, noticesOf } from "./notices.ts";
 
@@ -33,6 +34,10 @@ export function askDays(document: CaseDocument): (DueDay & { id: string })[] {
 export function dueOf(document: CaseDocument, assessment: Assessment): DueDay | null {
   // A job that ended without its work owes no notice.
   const isWorked = placeOfStage(stageOf(document)) !== null;
-  const days: DueDay[] = [...(isWorked ? lastDays(noticesOf(document, assessment)) : []), ...askDays(document)];
+  const days: DueDay[] = [
+    ...(isWorked ? lastDays(noticesOf(document, assessment)) : []),
+    ...remindersOf(document, assessment).map(({ dueOn, text }) => ({ on: dueOn, text })),
+    ...askDays(document),
+  ];
   return days.reduce<DueDay | null>((first, { on, text }) => (first && first.on <= on ? first : { on, text }), null);
 }

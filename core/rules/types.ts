@@ -23,6 +23,7 @@ import type { SeenCode } from "./findings/seen.ts";
 import type { FindingRule } from "./findings/types.ts";
 import type { NoticeRule } from "./notices.ts";
 import type { PracticeOption } from "./practice-options.ts";
+import type { ReminderRule } from "./reminders.ts";
 import type { DeviceWarming } from "./supply-device.ts";
 import type { AsksFor, SurveyRules } from "./survey.ts";
 import type { TestRule } from "./tests.ts";
@@ -284,6 +285,7 @@ export interface Codebook {
   notify: NotifyRules | null;
   /** Notices that a job may owe, in the order of the work. */
   notices: readonly NoticeRule[];
+  reminders: readonly ReminderRule[];
   /** Tests of the finished circuit, in the order of the hands. */
   tests: readonly TestRule[];
   /** The paper that certifies the work. */

@@ -1,12 +1,13 @@
 /** The firm's own texts for quotes and mail, and what it knows of the authorities. */
 import { Button, Input } from "antd";
 import { data, Form, redirect, useNavigation } from "react-router";
-import { showDay } from "#core/dates.ts";
+import { isoDay, showDay } from "#core/dates.ts";
 import type { Authority } from "#core/firm/authority.ts";
 import type { FirmText } from "#core/firm/firm-text.ts";
 import { TEMPLATE_TITLES } from "#core/firm/mail-templates.ts";
 import { hasRight } from "#core/firm/rights.ts";
 import { codebookOf } from "#core/rules/index.ts";
+import { showA, showKW, showKWh } from "#core/units.ts";
 import { readIntent } from "#server/input.ts";
 import { firmContext, forPeople, inWords, personContext, requireRight } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";
@@ -14,6 +15,7 @@ import { Field } from "#ui/field/field.tsx";
 import { Fold } from "#ui/frame/fold.tsx";
 import frame from "#ui/frame/page.module.css";
 import { PageHead } from "#ui/frame/page-head.tsx";
+import { DataTable } from "#ui/table/data-table.tsx";
 import type { Route } from "./+types/route";
 import styles from "./firm.module.css";
 import { FORMS } from "./forms.ts";
@@ -23,9 +25,15 @@ export const middleware: Route.MiddlewareFunction[] = [forPeople];
 
 export async function loader({ context }: Route.LoaderArgs) {
   const person = context.get(personContext);
-  const { texts, authorities, prices } = context.get(firmContext);
-  const [blocks, pages, { rules }] = await Promise.all([texts.list(), authorities.list(), prices.latest()]);
+  const { texts, authorities, prices, chargePoints } = context.get(firmContext);
+  const [blocks, pages, { rules }, months] = await Promise.all([
+    texts.list(),
+    authorities.list(),
+    prices.latest(),
+    chargePoints.months(isoDay(new Date(Date.now() - MONTHS_SHOWN_MS)).slice(0, 7)),
+  ]);
   return {
+    months,
     blocks,
     pages,
     conventions: codebookOf(rules).conventions,
@@ -33,6 +41,9 @@ export async function loader({ context }: Route.LoaderArgs) {
     firm: person.firmName,
   };
 }
+
+/** A year and the month that began it. */
+const MONTHS_SHOWN_MS = 366 * 24 * 3_600_000;
 
 interface Sent {
   /** The part whose form was refused: an id, or "new-text" and "new-authority". */
@@ -81,7 +92,7 @@ export const action = ({ request, context }: Route.ActionArgs) =>
   });
 
 export default function FirmPage({ loaderData, actionData }: Route.ComponentProps) {
-  const { blocks, pages, mayChange, firm, conventions } = loaderData;
+  const { blocks, pages, mayChange, firm, conventions, months } = loaderData;
   const sent = (actionData as Sent | undefined) ?? null;
   const sentTo = (part: string) => (sent?.part === part ? sent : null);
   return (
@@ -114,6 +125,34 @@ export default function FirmPage({ loaderData, actionData }: Route.ComponentProp
             </Fold>
           )}
         </section>
+        {months.length > 0 && (
+          <section className={styles.part}>
+            <h2>Chargers in service</h2>
+            <p className={styles.lead}>What the joined chargers of all jobs have taken, by month in UTC.</p>
+            <DataTable
+              label="Energy of all chargers by month"
+              stacksOnPhone
+              rows={months}
+              rowKey={({ month }) => month}
+              columns={[
+                { title: "Month", kind: "name", cell: ({ month }) => month },
+                { title: "Chargers", kind: "number", cell: ({ chargers }) => chargers },
+                { title: "Energy", kind: "number", cell: ({ kWh }) => showKWh(kWh) },
+                { title: "Nights with charging", kind: "number", cell: ({ nights }) => nights },
+                {
+                  title: "Highest current",
+                  kind: "number",
+                  cell: ({ mostA }) => (mostA === null ? "-" : showA(mostA)),
+                },
+                {
+                  title: "Highest power",
+                  kind: "number",
+                  cell: ({ mostKW }) => (mostKW === null ? "-" : showKW(mostKW)),
+                },
+              ]}
+            />
+          </section>
+        )}
         <section className={styles.part}>
           <h2>Authorities</h2>
           <p className={styles.lead}>

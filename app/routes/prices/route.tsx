@@ -5,11 +5,13 @@ import { useState } from "react";
 import { data, Form, useNavigation } from "react-router";
 import { isoDay, showDay } from "#core/dates.ts";
 import { GROUP_IDS, ITEM_GROUPS, type ItemGroup, type PriceItem } from "#core/estimate/book.ts";
+import { type Correction, type Corrections, correctionsOf, isWorthwhile } from "#core/estimate/corrections.ts";
 import { inputName } from "#core/estimate/edited-book.ts";
 import { PICKS } from "#core/estimate/schedule.ts";
 import { hasRight } from "#core/firm/rights.ts";
 import { MOST_PRICE_BODY_BYTES } from "#core/limits.ts";
 import { ownValue } from "#core/own-value.ts";
+import { showNumber } from "#core/units.ts";
 import { capital } from "#core/words.ts";
 import { readUpload } from "#server/input.ts";
 import { firmContext, forPeople, inWords, personContext, requireRight } from "#server/middleware.ts";
@@ -30,9 +32,14 @@ const VERSIONS_SHOWN = 5;
 
 export async function loader({ context }: Route.LoaderArgs) {
   const person = context.get(personContext);
-  const { prices } = context.get(firmContext);
-  const [{ version, book }, versions] = await Promise.all([prices.newest(), prices.versions()]);
+  const { prices, jobs } = context.get(firmContext);
+  const [{ version, book }, versions, actuals] = await Promise.all([
+    prices.newest(),
+    prices.versions(),
+    jobs.actuals(),
+  ]);
   return {
+    corrections: correctionsOf(actuals),
     version,
     book,
     versions: versions.slice(0, VERSIONS_SHOWN).map((v) => ({ ...v, at: isoDay(v.at) })),
@@ -65,7 +72,7 @@ export const action = ({ request, context }: Route.ActionArgs) =>
   });
 
 export default function PricesPage({ loaderData, actionData }: Route.ComponentProps) {
-  const { book, version, versions, mayChange, firm } = loaderData;
+  const { book, version, versions, mayChange, firm, corrections } = loaderData;
   const [wanted, setWanted] = useState("");
   const words = wanted.toLowerCase().split(/\s+/).filter(Boolean);
   const isWanted = ({ name, group }: PriceItem) => {
@@ -115,6 +122,7 @@ export default function PricesPage({ loaderData, actionData }: Route.ComponentPr
           </div>
         )}
         {!mayChange && <p className="quiet">Only the owner of the firm can change prices.</p>}
+        <FromJobs corrections={corrections} version={version} mayChange={mayChange} />
         <label className={styles.search}>
           Find an item
           <Input
@@ -181,6 +189,34 @@ export default function PricesPage({ loaderData, actionData }: Route.ComponentPr
         )}
       </main>
     </div>
+  );
+}
+
+interface FromJobsProps {
+  corrections: Corrections;
+  version: number;
+  mayChange: boolean;
+}
+
+/** What the firm's finished jobs took against what was predicted; the book is changed by a press alone. */
+function FromJobs({ corrections: { hours, price }, version, mayChange }: FromJobsProps) {
+  if (!hours && !price) return null;
+  const said = ({ jobs, factor, low, high }: Correction, what: string) =>
+    `${jobs} finished jobs took ${showNumber(factor)} times the predicted ${what} (median; 8 of 10 between ${showNumber(low)} and ${showNumber(high)}).`;
+  return (
+    <section aria-label="From your jobs" className={styles.correction}>
+      <h2>From your jobs</h2>
+      {hours && <p>{said(hours, "hours")}</p>}
+      {price && <p>{said(price, "price")}</p>}
+      {hours && mayChange && isWorthwhile(hours) && (
+        <Form method="post" action="/prices/correction">
+          <input type="hidden" name="version" value={version} />
+          <Button htmlType="submit">
+            Multiply all labour by {showNumber(hours.factor)}, as version {version + 1}
+          </Button>
+        </Form>
+      )}
+    </section>
   );
 }
 

@@ -1,8 +1,9 @@
 /** Charge points of a firm's jobs: registered with a token that is shown once, changed and removed. */
 import { and, asc, desc, eq, gte, sql } from "drizzle-orm";
-import type { NightOfEnergy } from "#core/energy/metered/quarters.ts";
+import type { MeteredQuarters } from "#core/energy/metered/nights.ts";
+import { CHARGED_WH, type FirmMonth } from "#core/energy/metered/quarters.ts";
 import type { JobCharger } from "#core/wire.ts";
-import { chargeNight, chargeNote, chargePoint, chargeSession, job } from "#db/schema.ts";
+import { chargeNight, chargeNote, chargePoint, chargeQuarter, chargeSession, job } from "#db/schema.ts";
 import { database, inTransaction } from "../database.ts";
 import { newToken, tokenDigest } from "../secrets.ts";
 
@@ -36,15 +37,6 @@ export async function registerChargePoint(jobId: string, id: string, firmId: str
     return { kind: "registered", token };
   });
 }
-
-/** A night of all charge points of a job together. */
-const NIGHT = {
-  month: chargeNight.month,
-  night: chargeNight.night,
-  wh: sql<number>`SUM(${chargeNight.wh})`,
-  mostA: sql<number | null>`MAX(${chargeNight.mostA})`,
-  mostW: sql<number | null>`MAX(${chargeNight.mostW})`,
-};
 
 /** The charge points of one firm's jobs. */
 export function chargePointsOf(firmId: string) {
@@ -112,15 +104,45 @@ export function chargePointsOf(firmId: string) {
       return (await database.select({ id: chargePoint.id }).from(chargePoint).where(own(jobId, id))).length > 0;
     },
 
-    /** Energy of a job's charge points by night since a moment, with days in UTC. */
-    async nights(jobId: string, since: Date): Promise<NightOfEnergy[]> {
+    /** Quarters of an hour of a job's charge points together, since a moment, the earliest first. */
+    async quarters(jobId: string, since: Date): Promise<MeteredQuarters> {
+      const rows = await database
+        .select({
+          at: chargeQuarter.at,
+          wh: sql<number>`SUM(${chargeQuarter.wh})`,
+          mostA: sql<number | null>`MAX(${chargeQuarter.mostA})`,
+          leastOfferedA: sql<number | null>`MIN(${chargeQuarter.leastOfferedA})`,
+        })
+        .from(chargeQuarter)
+        .innerJoin(chargePoint, eq(chargePoint.id, chargeQuarter.chargePointId))
+        .where(and(ofJob(jobId), gte(chargeQuarter.at, since)))
+        .groupBy(chargeQuarter.at)
+        .orderBy(chargeQuarter.at);
+      return {
+        at: rows.map(({ at }) => at.getTime() / 60_000),
+        wh: rows.map(({ wh }) => wh),
+        mostA: rows.map(({ mostA }) => mostA),
+        leastOfferedA: rows.map(({ leastOfferedA }) => leastOfferedA),
+      };
+    },
+
+    /** The months of all charge points of the firm together, the newest first. @param since "2025-12" */
+    async months(since: string): Promise<FirmMonth[]> {
+      const charged = sql`IF(${chargeNight.wh} > ${CHARGED_WH}, ${chargeNight.night}, NULL)`;
       return database
-        .select(NIGHT)
-        .from(chargeNight)
-        .innerJoin(chargePoint, eq(chargePoint.id, chargeNight.chargePointId))
-        .where(and(ofJob(jobId), gte(chargeNight.night, since.toISOString().slice(0, 10))))
-        .groupBy(chargeNight.month, chargeNight.night)
-        .orderBy(chargeNight.night);
+        .select({
+          month: chargeNight.month,
+          chargers: sql<number>`COUNT(DISTINCT ${chargeNight.chargePointId})`,
+          kWh: sql<number>`SUM(${chargeNight.wh}) / 1000`,
+          nights: sql<number>`COUNT(DISTINCT ${charged})`,
+          mostA: sql<number | null>`MAX(${chargeNight.mostA})`,
+          mostKW: sql<number | null>`MAX(${chargeNight.mostW}) / 1000`,
+        })
+        .from(chargePoint)
+        .innerJoin(chargeNight, eq(chargeNight.chargePointId, chargePoint.id))
+        .where(and(eq(chargePoint.firmId, firmId), gte(chargeNight.month, since)))
+        .groupBy(chargeNight.month)
+        .orderBy(desc(chargeNight.month));
     },
   };
 }

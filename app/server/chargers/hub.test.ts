@@ -140,20 +140,25 @@ describe("the hub of charge points", () => {
     expect(register?.wh).toBe(100);
   });
 
-  it("sums the energy by night and month, for the firm of the job alone", async () => {
+  it("sums the energy by quarter for its job, and by month for its firm alone", async () => {
     const client = await joined();
+    const current = (value: string, measurand: string) => ({ value, measurand, unit: "A" });
     await client.call("MeterValues", meter("2026-11-29T22:00:00Z", 0));
-    await client.call("MeterValues", meter("2026-11-29T22:15:00Z", 1000));
-    await client.call("MeterValues", meter("2026-11-30T03:00:00Z", 1000));
-    await client.call("MeterValues", meter("2026-11-30T03:15:00Z", 3000));
-    const since = new Date("2026-11-01T00:00:00Z");
-    expect(await points.nights(job, since)).toEqual([
-      { month: "2026-11", night: "2026-11-29", wh: 3000, mostA: null, mostW: null },
-    ]);
-    expect(await chargePointsOf(theirs.id).nights(job, since)).toEqual([]);
-    expect(await points.nights(job, new Date("2026-12-01T00:00:00Z"))).toEqual([]);
+    await client.call(
+      "MeterValues",
+      meter("2026-11-29T22:15:00Z", 1000, [current("16", "Current.Import"), current("20", "Current.Offered")]),
+    );
+    await client.call("MeterValues", meter("2026-12-01T03:00:00Z", 1000));
+    await client.call("MeterValues", meter("2026-12-01T03:15:00Z", 3000));
+    const found = await points.quarters(job, new Date("2026-11-01T00:00:00Z"));
+    expect(found.wh.filter((wh) => wh > 0)).toEqual([1000, 2000]);
+    expect([found.mostA[1], found.leastOfferedA[1]]).toEqual([16, 20]);
+    expect((await chargePointsOf(theirs.id).quarters(job, new Date(0))).at).toEqual([]);
+    const own = (await points.months("2026-11")).filter(({ kWh }) => kWh > 0);
+    expect(own.map(({ month }) => month)).toEqual(expect.arrayContaining(["2026-12", "2026-11"]));
+    expect(await points.months("2027-01")).toEqual([]);
+    expect(await chargePointsOf(theirs.id).months("2026-01")).toEqual([]);
   });
-
   it("keeps the largest current and power of a quarter", async () => {
     const client = await joined();
     const current = (value: string) => ({ value, measurand: "Current.Import", unit: "A", phase: "L1" });

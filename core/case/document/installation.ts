@@ -20,6 +20,7 @@ import { CHECK_IDS, ISOLATION_STEPS, SIGNED_FOR, TEST_IDS, TEST_UNITS, TORQUE_UN
 export const MOST_OF_LOG = {
   counters: 400,
   services: 100,
+  reminders: 200,
   isolation: 80,
   tests: 200,
   terminations: 300,
@@ -150,8 +151,26 @@ export const serviceSchema = objectField({
   by: textField(),
 });
 
+/** A reminder that was seen to. */
+export const reminderSchema = objectField({
+  id: requiredField(textField(80)),
+  on: requiredField(dayField()),
+  /** What was found, or what the customer said. */
+  words: textField(1000),
+  by: textField(),
+});
+
+/** What the work took in the end. */
+export const actualSchema = objectField({
+  hours: numberAbove(10_000),
+  /** What was invoiced, in the currency of the rules. */
+  price: fromZero(10_000_000),
+});
+
 /** The years after the work. */
 export const afterSchema = objectField({
+  actual: actualSchema,
+  reminders: listField(reminderSchema, MOST_OF_LOG.reminders),
   counters: listField(counterSchema, MOST_OF_LOG.counters),
   services: listField(serviceSchema, MOST_OF_LOG.services),
 });

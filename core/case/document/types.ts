@@ -99,6 +99,7 @@ export type SettingEntry = Of<typeof log.settingSchema>;
 export type CounterEntry = Of<typeof log.counterSchema>;
 export type ServiceEntry = Of<typeof log.serviceSchema>;
 export type CheckId = One<typeof CHECK_IDS>;
+export type ReminderEntry = Of<typeof log.reminderSchema>;
 export type CheckEntry = Of<typeof log.checkSchema>;
 export type Signature = Of<typeof log.signatureSchema>;
 export type Survey = Of<typeof schema.surveySchema>;

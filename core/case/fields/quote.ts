@@ -28,6 +28,13 @@ export const quoteFields = defineFields(
       control: { kind: "number", units: NO_UNITS, usual: "" },
       hint: "as the customer's bill has it, such as 0.24",
     },
+    dayPricePerKWh: {
+      at: "/quote/dayPricePerKWh",
+      asked: isQuoted,
+      label: "Price of a kWh at other hours",
+      control: { kind: "number", units: NO_UNITS, usual: "" },
+      hint: "where the tariff has cheap hours",
+    },
     fuelPerMonth: {
       at: "/quote/fuelPerMonth",
       asked: isQuoted,

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { meterReading } from "./meter-values.ts";
-import { energyByMonth, energyByQuarter, quarterOf } from "./quarters.ts";
+import { energyByQuarter, monthAndNight, quarterOf } from "./quarters.ts";
 
 const at = (text: string) => Date.parse(text);
 
@@ -25,23 +25,9 @@ describe("energy by the quarter hour", () => {
     const sum = [...energyByQuarter(from, from + 17 * 3_600_000, 12_345).values()].reduce((a, b) => a + b, 0);
     expect(sum).toBeCloseTo(12_345, 6);
   });
-  it("is summed by month, with its nights and its most", () => {
-    const night = (text: string, wh: number, mostA: number | null = null) => ({
-      month: text.slice(0, 7),
-      night: text,
-      wh,
-      mostA,
-      mostW: wh,
-    });
-    const months = energyByMonth([
-      night("2026-12-01", 500),
-      night("2026-11-30", 4000, 31),
-      night("2026-11-29", 100, 6),
-    ]);
-    expect(months).toEqual([
-      { month: "2026-11", kWh: 4.1, nights: 1, mostA: 31, mostKW: 4 },
-      { month: "2026-12", kWh: 0.5, nights: 1, mostA: null, mostKW: 0.5 },
-    ]);
+  it("has its month and its night, from noon to noon", () => {
+    expect(monthAndNight(at("2026-12-01T03:00:00Z"))).toEqual({ month: "2026-12", night: "2026-11-30" });
+    expect(monthAndNight(at("2026-12-01T12:00:00Z"))).toEqual({ month: "2026-12", night: "2026-12-01" });
   });
 });
 

@@ -34,43 +34,18 @@ export const monthAndNight = (quarter: number): { month: string; night: string }
   night: new Date(quarter - HALF_DAY_MS).toISOString().slice(0, 10),
 });
 
-/** Energy of one night, from noon to noon, within one month. */
-export interface NightOfEnergy {
-  /** "2026-11". */
+/** A month of all chargers of a firm together. */
+export interface FirmMonth {
+  /** "2026-11", in UTC. */
   month: string;
-  /** ISO day on which the night begins. */
-  night: string;
-  wh: number;
-  mostA: number | null;
-  mostW: number | null;
-}
-
-export interface MonthOfEnergy {
-  month: string;
+  chargers: number;
   kWh: number;
-  /** Nights in which it charged. */
+  /** Nights in which one of them charged. */
   nights: number;
-  /** Largest current and power in it; null where none was sent. */
+  /** Largest current and power of one charger; null where none was sent. */
   mostA: number | null;
   mostKW: number | null;
 }
 
 /** Less in a night is the charger's own use, Wh. */
-const CHARGED_WH = 200;
-
-const larger = (one: number | null, other: number | null): number | null =>
-  one === null ? other : other === null ? one : Math.max(one, other);
-
-/** Energy month by month, the earliest first. */
-export function energyByMonth(nights: readonly NightOfEnergy[]): MonthOfEnergy[] {
-  const months = new Map<string, MonthOfEnergy>();
-  for (const { month, wh, mostA, mostW } of nights) {
-    const known = months.get(month) ?? { month, kWh: 0, nights: 0, mostA: null, mostKW: null };
-    known.kWh += wh / 1000;
-    if (wh > CHARGED_WH) known.nights++;
-    known.mostA = larger(known.mostA, mostA);
-    known.mostKW = larger(known.mostKW, mostW === null ? null : mostW / 1000);
-    months.set(month, known);
-  }
-  return [...months.values()].sort((a, b) => a.month.localeCompare(b.month));
-}
+export const CHARGED_WH = 200;

@@ -15,6 +15,7 @@ import { ukLoadKinds, ukStartLoads } from "./load-kinds.ts";
 import { ukNotices } from "./notices.ts";
 import { ukPracticeOptions } from "./practice-options.ts";
 import { protectionWork } from "./protection.ts";
+import { ukReminders } from "./reminders.ts";
 import type { Bs7671Sections } from "./sections.ts";
 import { ukSeenRules } from "./seen.ts";
 import { ukSupplyDevice } from "./supply-device.ts";
@@ -134,6 +135,7 @@ export const bs7671Codebook = ({ id, name, sections }: Bs7671Edition): Codebook 
   sourceFactor: 1.25,
   notify: TELL_AFTER,
   notices: ukNotices,
+  reminders: ukReminders,
   tests: BS7671_TESTS,
   certifiedBy: "certificate",
   recommendsInspection: true,

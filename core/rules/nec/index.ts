@@ -21,6 +21,7 @@ import { necFindings } from "./findings.ts";
 import { necLoadKinds, necStartLoads } from "./load-kinds.ts";
 import { necNotices } from "./notices.ts";
 import { necPracticeOptions } from "./practice-options.ts";
+import { necReminders } from "./reminders.ts";
 import { necSeenRules } from "./seen.ts";
 import { CLASS_320, necServiceConductors, SERVICE_RATINGS_A } from "./service.ts";
 import { necSupplyDevice } from "./supply-device.ts";
@@ -124,6 +125,7 @@ export function necCodebook({ id, name, leastChargerVA, sections }: NecEdition):
     sourceFactor: SOURCE_FACTOR,
     notify: null,
     notices: necNotices,
+    reminders: necReminders,
     tests: NEC_TESTS,
     certifiedBy: "test-record",
     recommendsInspection: false,

@@ -1,15 +1,21 @@
 /** After the work: energy month by month, counters read by hand, and the log of service. */
 import { Button, Input } from "antd";
-import { useEffect, useState } from "react";
+import { useEffect, useMemo, useState } from "react";
 import type { ServiceEntry } from "#core/case/document/types.ts";
 import { showDay } from "#core/dates.ts";
-import type { MonthOfEnergy } from "#core/energy/metered/quarters.ts";
-import { afterFindings, costOf } from "#core/install/after.ts";
+import type { MeteredQuarters } from "#core/energy/metered/nights.ts";
+import { showMoney } from "#core/estimate/estimate.ts";
+import { predictedOf } from "#core/install/after/actual.ts";
+import { afterFindings } from "#core/install/after/findings.ts";
+import { costOf, monthsAfter } from "#core/install/after/months.ts";
+import { nightFindings } from "#core/install/after/night-findings.ts";
+import { type Reminder, remindersOf } from "#core/install/after/reminders.ts";
 import { afterPatch } from "#core/install/log.ts";
-import { parseNumber } from "#core/quantity/parse.ts";
+import { NO_UNITS, parseNumber } from "#core/quantity/parse.ts";
 import { codebookOf } from "#core/rules/index.ts";
-import { showA, showKWh } from "#core/units.ts";
+import { showA, showKWh, showNumber, showPercent } from "#core/units.ts";
 import { ANSWERS } from "#core/wire.ts";
+import { CaseNumber } from "#ui/case-field/case-inputs.tsx";
 import { Field, Fields } from "#ui/field/field.tsx";
 import { Section } from "#ui/frame/sheet.tsx";
 import { LogVerdict } from "#ui/frame/verdict.tsx";
@@ -21,21 +27,33 @@ import { useLog } from "./use-log.ts";
 
 const PATIENCE_MS = 15_000;
 
-/** Energy of the job by month; empty until the server has answered. */
-function useEnergy(): readonly MonthOfEnergy[] {
+const NO_QUARTERS: MeteredQuarters = { at: [], wh: [], mostA: [], leastOfferedA: [] };
+
+/** Energy of the job by the quarter of an hour; none until the server has answered. */
+function useEnergy(): MeteredQuarters {
   const { jobId } = useJobStore();
-  const [months, setMonths] = useState<readonly MonthOfEnergy[]>([]);
+  const [quarters, setQuarters] = useState(NO_QUARTERS);
   useEffect(() => {
-    void askFor(ANSWERS.energy, `/jobs/${jobId}/energy`, PATIENCE_MS).then((answer) => answer && setMonths(answer));
+    void askFor(ANSWERS.energy, `/jobs/${jobId}/energy`, PATIENCE_MS).then((answer) => answer && setQuarters(answer));
   }, [jobId]);
-  return months;
+  return quarters;
 }
+
+/** Local time of a moment, minutes since 1970 as if it were UTC. */
+const local = (at: number): number => at - new Date(at * 60_000).getTimezoneOffset();
 
 export function AfterSection() {
   const { document, assessment } = useJob();
   const { today } = useLog();
-  const months = useEnergy();
-  const findings = afterFindings(document, assessment, months, today);
+  const quarters = useEnergy();
+  const months = useMemo(() => monthsAfter(document, assessment, quarters, local), [document, assessment, quarters]);
+  const findings = useMemo(
+    () => [
+      ...afterFindings(document, assessment, months, today),
+      ...nightFindings(document, assessment, quarters, local),
+    ],
+    [document, assessment, quarters, months, today],
+  );
   const perDay = assessment.need.energyPerDayKWh;
   return (
     <Section id="after" title="After">
@@ -57,11 +75,14 @@ export function AfterSection() {
           columns={[
             { title: "Month", kind: "name", cell: ({ month }) => month },
             { title: "Energy", kind: "number", cell: ({ kWh }) => showKWh(kWh) },
-            { title: "Nights it charged", kind: "number", cell: ({ nights }) => nights },
+            { title: "Nights", kind: "number", cell: ({ nights }) => nights },
+            { title: "A night", kind: "number", cell: ({ kWh, nights }) => showKWh(kWh / nights) },
+            { title: "Short nights", kind: "number", cell: ({ shortNights }) => shortNights },
+            { title: "Held back, h", kind: "number", cell: ({ heldBackHours }) => showNumber(heldBackHours) },
             {
-              title: "A night that it charged",
+              title: "Cheap hours",
               kind: "number",
-              cell: ({ kWh, nights }) => (nights > 0 ? showKWh(kWh / nights) : "-"),
+              cell: ({ kWh, cheapKWh }) => (cheapKWh === null ? "-" : showPercent(cheapKWh / kWh)),
             },
             { title: "Highest current", kind: "number", cell: ({ mostA }) => (mostA === null ? "-" : showA(mostA)) },
             { title: "Cost", kind: "number", cell: (month) => costOf(document, month) ?? "-" },
@@ -73,9 +94,126 @@ export function AfterSection() {
           Commissioning, or enter its counter below.
         </p>
       )}
+      <Reminders />
       <Counters />
       <Services />
+      <Actual />
     </Section>
+  );
+}
+
+/** What is to be seen to in the years after, each with its day. */
+function Reminders() {
+  const { document, assessment } = useJob();
+  const { by, today, write } = useLog();
+  const { conventions } = codebookOf(document.rules);
+  const reminders = remindersOf(document, assessment);
+  const said = document.after?.reminders ?? [];
+  if (reminders.length === 0 && said.length === 0) return null;
+  return (
+    <>
+      <h3 className={styles.part}>Reminders</h3>
+      <ul className={styles.lines} aria-label="Reminders">
+        {reminders.map((reminder) => (
+          <ReminderLine
+            key={reminder.id}
+            reminder={reminder}
+            day={(on) => showDay(on, conventions)}
+            isDue={reminder.dueOn <= today}
+            onDone={(words) =>
+              write((at) =>
+                afterPatch(at, "reminders", (one) => one.id === reminder.id && one.on === today, {
+                  id: reminder.id,
+                  on: today,
+                  by,
+                  ...(words !== "" && { words }),
+                }),
+              )
+            }
+          />
+        ))}
+      </ul>
+      <ul className={styles.against} aria-label="Seen to">
+        {said.map(({ id, on, words, by: who }) => (
+          <li key={id + on}>
+            {showDay(on, conventions)}: {id.replace(/[:-]/g, " ")}
+            {words && `, ${words}`}
+            {who && ` (${who})`}{" "}
+            <Button
+              size="small"
+              type="text"
+              aria-label={`Take back: ${id} of ${on}`}
+              onClick={() => write((at) => afterPatch(at, "reminders", (one) => one.id === id && one.on === on, null))}
+            >
+              Take back
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}
+
+interface ReminderProps {
+  reminder: Reminder;
+  day(on: string): string;
+  isDue: boolean;
+  onDone(words: string): void;
+}
+
+function ReminderLine({ reminder: { text, rule, dueOn, doneOn }, day, isDue, onDone }: ReminderProps) {
+  const [words, setWords] = useState("");
+  return (
+    <li>
+      <span>
+        {text}
+        <small>
+          {isDue ? <strong>due since {day(dueOn)}</strong> : `due ${day(dueOn)}`}; {rule}
+          {doneOn && `; last on ${day(doneOn)}`}
+        </small>
+      </span>
+      <span className={styles.done}>
+        <Input
+          size="small"
+          aria-label={`${text}: what was found`}
+          placeholder="what was found"
+          maxLength={1000}
+          value={words}
+          onChange={({ target }) => setWords(target.value)}
+        />
+        <Button
+          size="small"
+          aria-label={`${text}: seen to`}
+          onClick={() => {
+            onDone(words.trim());
+            setWords("");
+          }}
+        >
+          Seen to
+        </Button>
+      </span>
+    </li>
+  );
+}
+
+/** What the work took in the end, which the firm's price book is offered. */
+function Actual() {
+  const { document, assessment } = useJob();
+  const { currency } = codebookOf(document.rules);
+  const predicted = predictedOf(document, assessment);
+  return (
+    <>
+      <h3 className={styles.part}>Predicted and actual</h3>
+      <p className="quiet">
+        Predicted were {showNumber(predicted.hours)} h
+        {predicted.price !== null && ` and ${showMoney(predicted.price, currency)}`}. From five finished jobs on, the
+        firm's price book is offered what they took.
+      </p>
+      <Fields>
+        <CaseNumber label="Hours that it took" pointer="/after/actual/hours" units={NO_UNITS} usual="" />
+        <CaseNumber label="Price as invoiced" pointer="/after/actual/price" units={NO_UNITS} usual="" />
+      </Fields>
+    </>
   );
 }
 

@@ -1,7 +1,8 @@
 import { describe, expect, it } from "vitest";
 import { assess } from "#core/testing/assess.ts";
 import { loggedUkHome } from "#core/testing/logged-homes.ts";
-import { afterFindings, costOf } from "./after.ts";
+import { afterFindings } from "./findings.ts";
+import { costOf } from "./months.ts";
 
 const home = loggedUkHome();
 const assessment = assess(home);
@@ -9,9 +10,7 @@ const need = assessment.need.energyPerDayKWh;
 const month = (name: string, perDay: number, mostA: number | null = 32) => ({
   month: name,
   kWh: perDay * 30,
-  nights: 20,
   mostA,
-  mostKW: null,
 });
 /** Findings of these months, after a first month in which charging began. */
 const textsOf = (...months: ReturnType<typeof month>[]) =>
@@ -46,7 +45,12 @@ describe("the months after the work", () => {
     expect(withCounters(["2026-11-05", 300], ["2026-11-20", 200])).toContain("A counter goes back: read it again");
   });
   it("cost what a kWh costs", () => {
-    expect(costOf(home, month("2026-11", 10))).toBeNull();
-    expect(costOf({ ...home, quote: { pricePerKWh: 0.07 } }, month("2026-11", 10))).toBe("£21.00");
+    const energy = { kWh: 300, cheapKWh: 200 };
+    expect(costOf(home, energy)).toBeNull();
+    expect(costOf({ ...home, quote: { pricePerKWh: 0.07 } }, energy)).toBe("£21.00");
+    expect(costOf({ ...home, quote: { pricePerKWh: 0.07, dayPricePerKWh: 0.3 } }, energy)).toBe("£44.00");
+    expect(costOf({ ...home, quote: { pricePerKWh: 0.07, dayPricePerKWh: 0.3 } }, { ...energy, cheapKWh: null })).toBe(
+      "£21.00",
+    );
   });
 });

@@ -2,12 +2,12 @@
 import type { CaseDocument } from "#core/case/document/types.ts";
 import type { Assessment } from "#core/decide/assessment.ts";
 import { takenWay } from "#core/decide/decision.ts";
-import type { MonthOfEnergy } from "#core/energy/metered/quarters.ts";
-import { showSmallMoney } from "#core/estimate/estimate.ts";
-import { codebookOf } from "#core/rules/index.ts";
 import { exceeds } from "#core/tolerance.ts";
 import { showA, showKWh, showNumber, showPercent } from "#core/units.ts";
-import { LIMIT_WITHIN_A } from "./checks/limit.ts";
+import { LIMIT_WITHIN_A } from "../checks/limit.ts";
+import type { MonthAfter } from "./months.ts";
+
+type EnergyOfMonth = Pick<MonthAfter, "month" | "kWh" | "mostA">;
 
 export interface AfterFinding {
   /** The finding, in one sentence. */
@@ -23,7 +23,7 @@ const daysIn = (month: string): number =>
   new Date(Date.UTC(Number(month.slice(0, 4)), Number(month.slice(5)), 0)).getUTCDate();
 
 /** The complete months: charging began within the first one, and the present one is not over. */
-const complete = (months: readonly MonthOfEnergy[], today: string): readonly MonthOfEnergy[] =>
+const complete = (months: readonly EnergyOfMonth[], today: string): readonly EnergyOfMonth[] =>
   months.slice(1).filter(({ month }) => month < today.slice(0, 7));
 
 /**
@@ -33,7 +33,7 @@ const complete = (months: readonly MonthOfEnergy[], today: string): readonly Mon
 export function afterFindings(
   document: CaseDocument,
   assessment: Assessment,
-  months: readonly MonthOfEnergy[],
+  months: readonly EnergyOfMonth[],
   today: string,
 ): AfterFinding[] {
   const judged = complete(months, today);
@@ -74,7 +74,7 @@ export function afterFindings(
 }
 
 /** Counters read by hand beside what the charger sent; a counter that goes back. */
-function counterFindings(document: CaseDocument, months: readonly MonthOfEnergy[]): AfterFinding[] {
+function counterFindings(document: CaseDocument, months: readonly EnergyOfMonth[]): AfterFinding[] {
   const counters = [...(document.after?.counters ?? [])].sort((a, b) => a.on.localeCompare(b.on));
   const found: AfterFinding[] = [];
   for (const [i, { on, kWh }] of counters.entries()) {
@@ -100,11 +100,4 @@ function counterFindings(document: CaseDocument, months: readonly MonthOfEnergy[
       });
   }
   return found;
-}
-
-/** The cost of a month's energy, in the currency of the rules; null while the price of a kWh is unknown. */
-export function costOf({ quote, rules }: CaseDocument, { kWh }: MonthOfEnergy): string | null {
-  const price = quote?.pricePerKWh;
-  if (price === undefined) return null;
-  return showSmallMoney(kWh * price, codebookOf(rules).currency);
 }

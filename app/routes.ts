@@ -32,6 +32,7 @@ export default [
   route("interval-mappings", "routes/interval-mappings/route.ts"),
   route("jobs/:jobId/edits", "routes/job-edits/route.ts"),
   route("jobs/:jobId/events", "routes/job-events/route.ts"),
+  route("jobs/:jobId/sign", "routes/job-sign/route.ts"),
   route("jobs/:jobId/presence", "routes/job-presence/route.ts"),
   route("jobs/:jobId/calendar.ics", "routes/job-export/calendar.ts"),
   route("jobs/:jobId/case.json", "routes/job-export/case.ts"),

@@ -236,6 +236,12 @@ const CHARGER_ANSWERS = {
   done: object({ kind: mixed().oneOf(["done"]) }),
   problem: object({ kind: mixed().oneOf(["problem"]), problem: string().defined() }),
 } as const;
+/** The server's answer to a request that is done or not. */
+export type DoneAnswer = { kind: "done" } | { kind: "problem"; problem: string };
+const DONE_ANSWERS = {
+  done: object({ kind: mixed().oneOf(["done"]) }),
+  problem: object({ kind: mixed().oneOf(["problem"]), problem: string().defined() }),
+} as const;
 const figure = () => number().nullable().defined();
 /** Thousands of figures: yup would take them one by one, which is slow. */
 const figuresOf = (isRight: (one: unknown) => boolean) =>
@@ -393,6 +399,7 @@ export const ANSWERS = {
     object({ at: figures(), wh: figures(), mostA: figuresOrNull(), leastOfferedA: figuresOrNull() }),
   ),
   charger: format<ChargerAnswer>(byKind(CHARGER_ANSWERS)),
+  done: format<DoneAnswer>(byKind(DONE_ANSWERS)),
   issue: format<IssueAnswer>(byKind(ISSUE_ANSWERS)),
   recorders: format<RecorderStatus[]>(array(recorderStatus).required()),
   recorder: format<RecorderStatus>(recorderStatus),

@@ -17,7 +17,7 @@ import { noticesOf } from "#core/progress/notices.ts";
 import { codebookOf } from "#core/rules/index.ts";
 import { usualThing } from "#core/survey/things.ts";
 import { DEMO_CHARGERS, type DemoCharger, demoQuarters } from "./demo/charger.ts";
-import { DEMO_FIRMS, DEMO_PASSWORD, type DemoJob } from "./demo/firms.ts";
+import { DEMO_FIRMS, DEMO_PASSWORD, DEMO_PIN, type DemoJob } from "./demo/firms.ts";
 import { loggedInstallation } from "./demo/logged.ts";
 import { DEMO_PICTURES } from "./demo/pictures.ts";
 import { migrateDatabase } from "./migrate.ts";
@@ -35,11 +35,11 @@ export async function loadDemo(): Promise<void> {
   const { authoritiesOf } = await import("#server/authorities.ts");
   const { pricesOf } = await import("#server/price-books.ts");
   if ((await database.select({ id: firm.id }).from(firm)).length > 0) return;
-  const passwordHash = await hashPassword(DEMO_PASSWORD);
+  const [passwordHash, pinHash] = await Promise.all([hashPassword(DEMO_PASSWORD), hashPassword(DEMO_PIN)]);
   const start = Date.now();
   for (const { people, jobs, texts, authorities, ...row } of DEMO_FIRMS) {
     await database.insert(firm).values(row);
-    await database.insert(person).values(people.map((p) => ({ ...p, firmId: row.id, passwordHash })));
+    await database.insert(person).values(people.map((p) => ({ ...p, firmId: row.id, passwordHash, pinHash })));
     const owner = people[0]?.id as string;
     for (const [i, block] of texts.entries())
       await textsOf(row.id).save({ id: `${row.id}-text-${i + 1}`, version: 0, ...block }, owner);
@@ -153,4 +153,5 @@ if (process.argv[1] === import.meta.filename) {
   console.log("\n  Demo sign-ins (one click on the sign-in page, or with the password):");
   for (const { name, people } of DEMO_FIRMS)
     for (const { email, role } of people) console.log(`    ${name}: ${email} (${role}), password ${DEMO_PASSWORD}`);
+  console.log(`    They sign work with the PIN ${DEMO_PIN}.`);
 }

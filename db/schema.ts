@@ -78,6 +78,8 @@ export const person = mysqlTable(
     active: boolean("active").notNull().default(true),
     /** Secret of the second factor, base 32; null without one. */
     totpSecret: varchar("totp_secret", { length: 64 }),
+    /** PIN for signing work; null without one. */
+    pinHash: varchar("pin_hash", { length: 255 }),
     /** The last step of time whose code was taken: none is taken twice. */
     totpStep: int("totp_step").notNull().default(0),
   },

@@ -30,6 +30,9 @@ function homeToLog() {
   return { ...home, title: "14 Marsh View", enquiry: { ...home.enquiry, address: "14 Marsh View" } };
 }
 
+// A wrong PIN is answered with 422.
+test.use({ expectedErrors: /422/ });
+
 test("an installation is logged up to its certificate, which is refused until then", async ({ page, heron }) => {
   await signInAs(page, heron, "Wren Osier");
   const id = await importCase(page, heron, homeToLog());
@@ -104,8 +107,22 @@ test("an installation is logged up to its certificate, which is refused until th
   await certificate.getByRole("button", { name: /^Take back the departure/ }).click();
   await enter(page, "Insulation, line to earth", "250");
   await expect(certificate).toContainText("Nothing obligatory is missing");
-  for (const part of ["design", "construction", "inspection"])
+  // An edit writes no signature, and a wrong PIN signs nothing.
+  const forged = { op: "add", path: "/installation/signed", value: [{ for: "design", name: "W", on: "2026-12-01" }] };
+  const edited = await page.request.post(`${heron.url}/jobs/${id}/edits`, {
+    headers: { Origin: heron.url },
+    data: { id: crypto.randomUUID(), baseRevision: await revisionOf(page, heron.url, id), patch: [forged] },
+    failOnStatusCode: false,
+  });
+  expect(edited.status()).toBe(422);
+  await certificate.getByLabel("PIN or code for the design").fill("1357");
+  await certificate.getByRole("button", { name: "Sign for the design" }).click();
+  await expect(certificate.getByRole("alert")).toContainText("neither your PIN nor a code");
+  for (const part of ["design", "construction", "inspection"]) {
+    await certificate.getByLabel(`PIN or code for the ${part}`).fill("2468");
     await certificate.getByRole("button", { name: `Sign for the ${part}` }).click();
+    await expect(certificate.getByRole("button", { name: `Take back the signature for the ${part}` })).toBeVisible();
+  }
   await certificate.getByLabel("Next inspection").fill("2031-12-01");
   await saved(page);
   const document = await caseOf(page, heron, id);

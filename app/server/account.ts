@@ -97,3 +97,55 @@ export async function takeOwnSecondFactor(
   await auditEntry(database, who.firmId, who.id, "turned off their own two-step sign-in", now);
   return {};
 }
+
+/** A PIN for signing: four to eight digits. */
+const PIN = /^\d{4,8}$/;
+
+/** Whether a person has a PIN for signing. */
+export async function hasPin(personId: string): Promise<boolean> {
+  const [found] = await database.select({ hash: person.pinHash }).from(person).where(eq(person.id, personId));
+  return found?.hash != null;
+}
+
+/** Sets the PIN that the person signs work with. */
+export async function setPin(
+  who: SignedIn,
+  typed: { password: string; pin: string },
+  address: string,
+  now = new Date(),
+): Promise<{ password?: string; pin?: string }> {
+  if (!PIN.test(typed.pin)) return { pin: "Type four to eight digits." };
+  if (/^(\d)\1+$/.test(typed.pin)) return { pin: "That is one digit again and again. Choose another PIN." };
+  const { problem } = await checkPassword(who, typed.password, address, now);
+  if (problem) return { password: problem };
+  await database
+    .update(person)
+    .set({ pinHash: await hashPassword(typed.pin) })
+    .where(eq(person.id, who.id));
+  await auditEntry(database, who.firmId, who.id, "set a PIN for signing", now);
+  return {};
+}
+
+/**
+ * Whether it is the person who signs: by a code of the second factor, or by the PIN. Tries are counted as those of a
+ * code are.
+ */
+export async function checkSigner(
+  who: SignedIn,
+  proof: string,
+  address: string,
+  now = new Date(),
+): Promise<{ problem?: string }> {
+  const [found] = await database.select({ hash: person.pinHash }).from(person).where(eq(person.id, who.id));
+  if (!found?.hash && !who.hasSecondFactor)
+    return { problem: "Set a PIN for signing on your account first, or two-step sign-in." };
+  const removeAttempt = await beginAttempt({ kind: "code", ...attemptOf(who, address) }, now);
+  if (!removeAttempt) return { problem: TOO_MANY_TRIES };
+  const typed = proof.replace(/\s/g, "");
+  const isRight =
+    (who.hasSecondFactor && (await takeCode(who.id, typed, now))) ||
+    (found?.hash != null && PIN.test(typed) && (await isPassword(found.hash, typed)));
+  if (!isRight) return { problem: "That is neither your PIN nor a code that your phone shows now." };
+  await removeAttempt();
+  return {};
+}

@@ -315,26 +315,13 @@ export async function answerLink(token: string, answer: LinkAnswer, now = new Da
 }
 
 /** An edit that is made from outside once, by an id that follows from what it is about. */
-async function editFromOutside(
+const editFromOutside = (
   firmId: string,
   jobId: string,
   personId: string,
   about: string,
   patchOf: (found: OpenJob) => Promise<Patch> | Patch,
-): Promise<boolean> {
-  const jobs = jobsOf(firmId);
-  const id = sha256(about).slice(0, 40);
-  for (let tries = 0; tries < 5; tries++) {
-    const found = await jobs.find(jobId);
-    if (!found) return false;
-    const patch = await patchOf(found);
-    if (patch.length === 0) return true;
-    const taken = await jobs.take(jobId, personId, { id, baseRevision: found.revision, patch });
-    if (taken?.kind === "accepted") return true;
-    if (taken?.kind === "refused") return false;
-  }
-  return false;
-}
+): Promise<boolean> => jobsOf(firmId).write(jobId, personId, sha256(about).slice(0, 40), patchOf);
 
 /** Writes the answers of a job's links into the job, those also that a stopped server left behind. */
 async function applyAnswers(firmId: string, jobId: string, now = new Date()): Promise<void> {

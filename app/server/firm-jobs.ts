@@ -5,6 +5,7 @@ import { randomUUID } from "node:crypto";
 import { and, asc, eq, gt, sql } from "drizzle-orm";
 import { assess } from "#core/assess.ts";
 import type { AppliedEdit, CaseEdit } from "#core/case/document/edit.ts";
+import type { Patch } from "#core/case/document/patch.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { currentCase } from "#core/case/document/upgrade.ts";
 import type { ActualOfJob } from "#core/estimate/corrections.ts";
@@ -150,6 +151,29 @@ export function jobsOf(firmId: string) {
     },
 
     /**
+     * Edits a case as it is now, in the name of a person, once by the id of the edit.
+     * @param patchOf the edit; empty where nothing is left to do
+     * @returns whether it is done
+     */
+    async write(
+      jobId: string,
+      personId: string,
+      editId: string,
+      patchOf: (found: OpenJob) => Promise<Patch> | Patch,
+    ): Promise<boolean> {
+      for (let tries = 0; tries < WRITE_TRIES; tries++) {
+        const found = await this.find(jobId);
+        if (!found) return false;
+        const patch = await patchOf(found);
+        if (patch.length === 0) return true;
+        const taken = await this.take(jobId, personId, { id: editId, baseRevision: found.revision, patch });
+        if (taken?.kind === "accepted") return true;
+        if (taken?.kind === "refused") return false;
+      }
+      return false;
+    },
+
+    /**
      * Takes an edit: once by its id, moved over what came in between, refused where it leaves a wrong case.
      * @returns null where the firm has no such job
      */
@@ -165,6 +189,9 @@ const keepActual = (tx: Transaction, firmId: string, jobId: string, actual: Actu
     .insert(jobActual)
     .values({ jobId, firmId, ...actual })
     .onDuplicateKeyUpdate({ set: { ...actual } });
+
+/** Tries of an edit that the server makes from the case as it is: somebody may change the case meanwhile. */
+const WRITE_TRIES = 5;
 
 const refusedFor = (message: string): EditAnswer => ({ kind: "refused", problems: [{ path: "", message }] });
 

@@ -31,6 +31,8 @@ export interface DemoJob {
 }
 
 export const DEMO_PASSWORD = "heron-demo";
+/** What the demo people sign work with. */
+export const DEMO_PIN = "2468";
 
 export const DEMO_FIRMS: readonly DemoFirm[] = [
   {

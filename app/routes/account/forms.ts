@@ -6,5 +6,6 @@ const typed = string().max(500, "That is too long").default("");
 export const INTENTS = {
   "set-up": object({ code: typed, password: typed, oldCode: typed }),
   "take-away": object({ password: typed, oldCode: typed }),
+  pin: object({ password: typed, pin: typed }),
   password: object({ current: typed, next: typed }),
 };

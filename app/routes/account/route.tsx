@@ -2,8 +2,9 @@
 
 import { Button, Input, QRCode } from "antd";
 import { data, Form, useNavigation } from "react-router";
+import { hasRight } from "#core/firm/rights.ts";
 import { ownValue } from "#core/own-value.ts";
-import { changePassword, setUpSecondFactor, takeOwnSecondFactor } from "#server/account.ts";
+import { changePassword, hasPin, setPin, setUpSecondFactor, takeOwnSecondFactor } from "#server/account.ts";
 import { readIntent } from "#server/input.ts";
 import { forAccount, inWords, pageContext, personContext } from "#server/middleware.ts";
 import { newSecret } from "#server/second-factor.ts";
@@ -28,13 +29,15 @@ export async function loader({ context }: Route.LoaderArgs) {
     firm: firmName,
     hasSecondFactor,
     mustSetUp,
+    maySign: hasRight(role, "sign"),
+    hasPin: await hasPin(who.id),
     factor: newSecret(email, await offeredSecret(who)),
   };
 }
 
 interface Said {
   /** Which of the forms it answers. */
-  form: "password" | "second-factor";
+  form: "password" | "second-factor" | "pin";
   problems: Record<string, string | undefined>;
   done?: string;
   codes?: string[];
@@ -46,7 +49,7 @@ export const action = ({ request, context }: Route.ActionArgs) =>
     const { address } = context.get(pageContext);
     const answer = (said: Said) => data(said, { status: Object.values(said.problems).some(Boolean) ? 400 : 200 });
     const input = await readIntent(request, INTENTS);
-    const form = input.intent === "password" ? "password" : "second-factor";
+    const form = input.intent === "password" || input.intent === "pin" ? input.intent : "second-factor";
     if (input.problems) return answer({ form, problems: input.problems });
     switch (input.intent) {
       case "set-up": {
@@ -62,6 +65,10 @@ export const action = ({ request, context }: Route.ActionArgs) =>
           problems: { ...problems },
           done: "Two-step sign-in is off. Your other devices are signed out.",
         });
+      }
+      case "pin": {
+        const problems = await setPin(who, input.value, address);
+        return answer({ form, problems: { ...problems }, done: "The PIN is set. You sign work with it." });
       }
       case "password": {
         const problems = await changePassword(who, input.value, address);
@@ -81,7 +88,7 @@ const ROLE_SAYS = {
 } as const;
 
 export default function AccountPage({ loaderData, actionData }: Route.ComponentProps) {
-  const { name, email, role, firm, hasSecondFactor, mustSetUp, factor } = loaderData;
+  const { name, email, role, firm, hasSecondFactor, mustSetUp, factor, maySign, hasPin } = loaderData;
   const busy = useNavigation().state === "submitting";
   const said: Said | undefined = actionData;
   const of = (form: Said["form"]) => (said?.form === form ? said : undefined);
@@ -200,6 +207,21 @@ export default function AccountPage({ loaderData, actionData }: Route.ComponentP
             </Button>
           </Form>
         </section>
+        {maySign && (
+          <section>
+            <h2>PIN for signing</h2>
+            {done("pin")}
+            <p>You sign work with it, or with a code of your phone. {hasPin ? "It is set." : "None is set yet."}</p>
+            <Form method="post" className={styles.form} noValidate>
+              <input type="hidden" name="what" value="pin" />
+              {password("pin", "pin", hasPin ? "New PIN" : "PIN", "off", "Four to eight digits")}
+              {password("pin", "password", "Password, to change the PIN", "current-password")}
+              <Button htmlType="submit" loading={busy}>
+                Set the PIN
+              </Button>
+            </Form>
+          </section>
+        )}
         <section>
           <h2>Sessions</h2>
           <Form method="post" action="/sign-out">

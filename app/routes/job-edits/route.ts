@@ -17,6 +17,11 @@ const GUARDED: readonly { path: string; at: RegExp; right: Right }[] = [
   { path: "installation.departures", at: /^\/installation\/departures(\/|$)/, right: "sign" },
 ];
 
+/** A signature is written by the server alone, after a PIN or a code; an edit may take it away. */
+const SIGNED = /^\/installation\/signed(\/|$)/;
+const isSigning = (patch: Patch): boolean =>
+  patch.some((op) => op.op !== "remove" && pathsOf(op).some((path) => SIGNED.test(path)));
+
 /** A patch with the parts of a whole log that it writes named by their own paths. */
 const pathsOf = ({ path, ...op }: Patch[number]): string[] =>
   path === "/installation" && "value" in op && typeof op.value === "object" && op.value !== null
@@ -29,6 +34,10 @@ const pathsOf = ({ path, ...op }: Patch[number]): string[] =>
 function refusalFor(patch: Patch, role: Role): EditAnswer | null {
   const paths = patch.flatMap(pathsOf);
   const refused = GUARDED.find(({ at, right }) => !hasRight(role, right) && paths.some((path) => at.test(path)));
+  if (!refused && isSigning(patch)) {
+    const problems = [{ path: "installation.signed", message: "is signed with a PIN or a code, by the button" }];
+    return { kind: "refused", problems };
+  }
   if (!refused) return null;
   const problems = [{ path: refused.path, message: "is for the electricians of the firm to change" }];
   return { kind: "refused", problems };

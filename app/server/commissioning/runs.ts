@@ -25,7 +25,6 @@ const KEPT = 5;
 const LONGEST_MS = 30 * 60_000;
 /** A finished run is remembered for so long. */
 const REMEMBERED_MS = 10 * 60_000;
-const TRIES = 5;
 
 interface Person {
   id: string;
@@ -83,14 +82,9 @@ export function checkRunsOf(firmId: string) {
   async function writeVerdict(jobId: string, by: Person, { id, verdict, text }: DoneCheck, at: Date): Promise<void> {
     if (verdict === "not-done") return;
     const entry = { id, verdict, text: text.slice(0, 1000), by: by.name, at: at.toISOString() };
-    const editId = randomUUID();
-    for (let tries = 0; tries < TRIES; tries++) {
-      const found = await jobs.find(jobId);
-      if (!found) return;
-      const patch = logPatch(found.document, "checks", (one) => one.id === id, entry);
-      const taken = await jobs.take(jobId, by.id, { id: editId, baseRevision: found.revision, patch });
-      if (!taken || taken.kind === "accepted" || taken.kind === "refused") return;
-    }
+    await jobs.write(jobId, by.id, randomUUID(), ({ document }) =>
+      logPatch(document, "checks", (one) => one.id === id, entry),
+    );
   }
 
   async function keepRecord(jobId: string, by: Person, done: DoneCheck, at: Date): Promise<void> {

@@ -11,11 +11,13 @@ import { logPatch } from "#core/install/log.ts";
 import { LONGEST_LINE, LONGEST_REASON } from "#core/limits.ts";
 import { paperName } from "#core/papers/list.ts";
 import { codebookOf } from "#core/rules/index.ts";
+import { ANSWERS } from "#core/wire.ts";
 import { CaseLines } from "#ui/case-field/case-inputs.tsx";
 import { Field, Fields } from "#ui/field/field.tsx";
 import { Section } from "#ui/frame/sheet.tsx";
 import { LogVerdict } from "#ui/frame/verdict.tsx";
-import { useJob } from "#ui/job-store/use-job.tsx";
+import { useJob, useJobStore } from "#ui/job-store/use-job.tsx";
+import { postForm } from "#ui/live/connection.ts";
 import { useRight } from "../use-right.ts";
 import styles from "./log.module.css";
 import { useLog } from "./use-log.ts";
@@ -149,15 +151,28 @@ function Departures({ open, mayDepart }: DeparturesProps) {
   );
 }
 
+const PATIENCE_MS = 20_000;
+
 /** The name, license and day of who signs for a part of the work. */
 function SignedFor({ part }: { part: Signature["for"] }) {
   const { document } = useJob();
+  const { jobId } = useJobStore();
   const { by, today, write } = useLog();
   const [license, setLicense] = useState("");
+  const [proof, setProof] = useState("");
+  const [problem, setProblem] = useState<string | null>(null);
+  const [isBusy, setIsBusy] = useState(false);
   const { conventions } = codebookOf(document.rules);
   const signed = document.installation?.signed?.findLast((one) => one.for === part);
-  const put = (signature: Signature | null) =>
-    write((at) => logPatch(at, "signed", (one) => one.for === part, signature));
+  const takeBack = () => write((at) => logPatch(at, "signed", (one) => one.for === part, null));
+  const sign = async () => {
+    setIsBusy(true);
+    const fields = { part, license: license.trim(), on: today, proof };
+    const answer = await postForm(ANSWERS.done, `/jobs/${jobId}/sign`, fields, PATIENCE_MS, () => false);
+    setIsBusy(false);
+    setProof("");
+    setProblem(answer.kind === "problem" ? answer.problem : null);
+  };
   if (signed)
     return (
       <p className={styles.signed}>
@@ -165,12 +180,7 @@ function SignedFor({ part }: { part: Signature["for"] }) {
           For the {part}: <strong>{signed.name}</strong>
           {signed.license && `, ${signed.license}`}, {showDay(signed.on, conventions)}
         </span>
-        <Button
-          size="small"
-          type="text"
-          aria-label={`Take back the signature for the ${part}`}
-          onClick={() => put(null)}
-        >
+        <Button size="small" type="text" aria-label={`Take back the signature for the ${part}`} onClick={takeBack}>
           Take back
         </Button>
       </p>
@@ -185,12 +195,27 @@ function SignedFor({ part }: { part: Signature["for"] }) {
         value={license}
         onChange={({ target }) => setLicense(target.value)}
       />
-      <Button
-        aria-label={`Sign for the ${part}`}
-        onClick={() => put({ for: part, name: by, on: today, ...(license.trim() && { license: license.trim() }) })}
-      >
+      <Input
+        aria-label={`PIN or code for the ${part}`}
+        className={styles.figure ?? ""}
+        type="password"
+        inputMode="numeric"
+        autoComplete="off"
+        placeholder="PIN or code"
+        maxLength={40}
+        value={proof}
+        status={problem ? "error" : ""}
+        onChange={({ target }) => setProof(target.value)}
+        onPressEnter={() => void sign()}
+      />
+      <Button aria-label={`Sign for the ${part}`} loading={isBusy} onClick={() => void sign()}>
         Sign as {by}
       </Button>
+      {problem && (
+        <span role="alert" className={styles.problem}>
+          {problem}
+        </span>
+      )}
     </p>
   );
 }

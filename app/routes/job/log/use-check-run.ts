@@ -52,7 +52,7 @@ export function useCheckRun(isJoined: boolean) {
 
   /** @returns the problem as a sentence, or null */
   const ask = async (fields: Record<string, string>): Promise<string | null> => {
-    const answer = await postForm(ANSWERS.charger, `/jobs/${jobId}/commissioning`, fields, PATIENCE_MS, () => false);
+    const answer = await postForm(ANSWERS.done, `/jobs/${jobId}/commissioning`, fields, PATIENCE_MS, () => false);
     wake.current();
     return answer.kind === "problem" ? answer.problem : null;
   };

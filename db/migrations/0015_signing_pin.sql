@@ -1,0 +1,1 @@
+ALTER TABLE `person` ADD `pin_hash` varchar(255);

@@ -15,7 +15,7 @@ const clampOf = (samples: readonly CheckSample[], at: number) =>
   samples.flatMap(({ clamps }) => (clamps?.[at] ? [clamps[at]] : []));
 
 /** What a clamp read while a load was on, against before it. */
-export function clampMove(
+function clampMove(
   before: readonly CheckSample[],
   during: readonly CheckSample[],
   at: number,
@@ -36,7 +36,7 @@ export function clampMove(
 }
 
 /** The placing of each clamp in words. */
-export function judgeClamps(moves: readonly ClampMove[], side: "right" | "other-side" | "not-seen"): Outcome {
+function judgeClamps(moves: readonly ClampMove[], side: "right" | "other-side" | "not-seen"): Outcome {
   const placings = moves.map(placingOf);
   const wrong = placings.flatMap((placing, at) =>
     placing === "right" ? [] : [`Clamp ${at + 1} ${wordsOf(placing, moves[at] as ClampMove)}`],

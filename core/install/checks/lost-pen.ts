@@ -4,8 +4,8 @@ import { showNumber } from "#core/units.ts";
 import { between, delayS, isCharging, last, markedAt } from "./record.ts";
 import { type CheckRecord, type CheckRule, fails, type MarkName, notDone, type Outcome, passes } from "./types.ts";
 
-export const OPENS_WITHIN_S = 5;
-/** The band of the voltage between line and neutral, V (BS 7671 722.411.4.1). */
+const OPENS_WITHIN_S = 5;
+/** The band of the voltage between line and neutral, V, as the tests of a lost neutral have it. */
 const BAND_V = [207, 253] as const;
 /** Voltages outside of the band to test with. */
 const TEST_V = { low: 200, high: 260 } as const;

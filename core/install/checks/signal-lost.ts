@@ -5,7 +5,7 @@ import { between, delayS, isCharging, last, markedAt, takenA } from "./record.ts
 import { BACK_AFTER_S } from "./throttle.ts";
 import { type CheckBasis, type CheckRecord, type CheckRule, fails, notDone, type Outcome, passes } from "./types.ts";
 
-export const SAFE_WITHIN_S = 10;
+const SAFE_WITHIN_S = 10;
 const START_S = 15;
 const BACK_GRACE_S = 15;
 const WITHIN_A = 0.5;

@@ -4,7 +4,7 @@ import { showA, showNumber } from "#core/units.ts";
 import { between, delayS, last, longestS, markedAt, NONE_A } from "./record.ts";
 import { type CheckBasis, type CheckRecord, type CheckRule, fails, notDone, type Outcome, passes } from "./types.ts";
 
-export const OFF_WITHIN_S = 2;
+const OFF_WITHIN_S = 2;
 const GRACE_S = 2;
 /** A slow splitter is watched for this long, s. */
 const WATCH_S = 12;

@@ -27,7 +27,7 @@ const LEFT_SHARE = 0.5;
 const LEFT_TOO_LITTLE_A = 3;
 
 /** The current on the conductor with most, A. */
-export const totalA = ({ clamps, charger }: CheckSample, { readsCharger }: CheckBasis): number =>
+const totalA = ({ clamps, charger }: CheckSample, { readsCharger }: CheckBasis): number =>
   Math.max(0, ...(clamps ?? []).map(({ amps }) => amps)) + (readsCharger ? 0 : (charger?.currentA ?? 0));
 
 export function judgeThrottle(record: CheckRecord, basis: CheckBasis): Outcome | null {

@@ -15,7 +15,7 @@ export default [
   route("health", "routes/health/route.ts"),
   route("health/alive", "routes/health/alive.ts"),
   route("prices", "routes/prices/route.tsx"),
-  route("prices/correction", "routes/prices/correction.ts"),
+  route("prices/correction", "routes/prices-correction/route.ts"),
   route("prices.csv", "routes/prices/csv.ts"),
   route("prices.xlsx", "routes/prices/xlsx.ts"),
   route("recorders", "routes/recorders/route.ts"),

@@ -27,6 +27,7 @@ const PARAMETERS: Record<string, string> = {
   ":number": "1",
   ":revision": "0",
   ":token": "nothing",
+  ":check": "limit",
   "*": "nothing",
 };
 const withParameters = (address: string, jobId: string) =>
@@ -102,6 +103,8 @@ const VALUES: Record<string, string> = {
   leavesAt: "07:00",
   reception: "good",
   version: "0",
+  part: "design",
+  on: "2026-12-01",
 };
 
 /** Names of all columns in the database and in the code, with an attacker's values. */

@@ -38,4 +38,20 @@ describe("the log of an installation", () => {
     expect(problemsOf(uk, step("2026-02-30T08:00:00"))).toEqual([expect.stringContaining("does not exist")]);
     expect(problemsOf(uk, { nextInspection: "2027-13-01" })).toEqual([expect.stringContaining("does not exist")]);
   });
+
+  it("has no tool that was calibrated after its use, and no inspection before the work", () => {
+    const tightened = (toolCalibrated: string) => ({
+      terminations: [
+        { terminal: "charger L", labelValue: 2, value: 2, unit: "N m" as const, toolCalibrated, on: "2026-11-20" },
+      ],
+    });
+    expect(problemsOf(uk, tightened("2026-11-20"))).toEqual([]);
+    expect(problemsOf(uk, tightened("2026-11-21"))).toEqual([expect.stringContaining("after the day on which")]);
+    const inspected = (nextInspection: string) => ({
+      isolation: [{ step: "isolated" as const, at: "2026-11-20T08:00:00" }],
+      nextInspection,
+    });
+    expect(problemsOf(uk, inspected("2026-11-20"))).toEqual([]);
+    expect(problemsOf(uk, inspected("2026-11-19"))).toEqual([expect.stringContaining("before the work, 2026-11-20")]);
+  });
 });

@@ -1,4 +1,4 @@
-/** Invalid entries of a log: readings outside the range of any meter, and days that do not exist. */
+/** Invalid entries of a log: readings outside the range of any meter, and days that do not exist or come before what they follow. */
 import type { InputProblem } from "#core/case/document/problems.ts";
 import type { CaseDocument, TestEntry } from "#core/case/document/types.ts";
 import { isDay } from "#core/dates.ts";
@@ -51,5 +51,14 @@ export function logProblems({ installation }: CaseDocument, codebook: Codebook):
   }
   checkDay("installation.meter.calibrated", meter?.calibrated);
   checkDay("installation.nextInspection", nextInspection);
+  for (const [i, { on, toolCalibrated }] of terminations.entries())
+    if (on !== undefined && toolCalibrated !== undefined && toolCalibrated > on)
+      problems.push({
+        path: `installation.terminations[${i}].toolCalibrated`,
+        message: `is after the day on which the tool was used, ${on}`,
+      });
+  const worked = isolation.map(({ at }) => at.slice(0, 10)).sort()[0];
+  if (nextInspection !== undefined && worked !== undefined && nextInspection < worked)
+    problems.push({ path: "installation.nextInspection", message: `is before the work, ${worked}` });
   return problems;
 }

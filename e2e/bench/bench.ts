@@ -18,6 +18,7 @@ import {
   reachMs,
   sizeOneRouteMs,
 } from "./core.ts";
+import { energyFigures } from "./energy.ts";
 import { jobsFigures } from "./jobs.ts";
 import { largestFigures } from "./largest.ts";
 import { fiveWaysCase, nightsFigures } from "./nights.ts";
@@ -126,7 +127,8 @@ const { endWork } = await import("#server/work.ts");
 const browser = await chromium.launch(config.use?.launchOptions);
 /**
  * `npm run bench -- nights`: interval data and the replay alone; `-- jobs`: a firm with very many jobs alone;
- * `-- answers`: the list and a job as the server answers alone; `-- largest`: the largest lawful home.
+ * `-- answers`: the list and a job as the server answers alone; `-- largest`: the largest lawful home;
+ * `-- energy`: a year of a thousand chargers by month, and ten minutes of a live chart.
  */
 const [, , only] = process.argv;
 
@@ -151,6 +153,7 @@ const ALONE = new Map<string, (page: Page) => Promise<unknown>>([
   ["nights", nights],
   ["jobs", (page) => jobsFigures(page, heron)],
   ["largest", (page) => largestFigures(page, heron)],
+  ["energy", (page) => energyFigures(page, heron)],
   ["papers", (page) => papersFigures(browser, page, heron)],
   ["answers", (page) => fillJobs().then(() => answers(page))],
 ]);

@@ -30,7 +30,7 @@ export const quoteFields = defineFields(
     },
     dayPricePerKWh: {
       at: "/quote/dayPricePerKWh",
-      asked: isQuoted,
+      asked: (context) => isQuoted(context) && Boolean(context.document.need?.cheap),
       label: "Price of a kWh at other hours",
       control: { kind: "number", units: NO_UNITS, usual: "" },
       hint: "where the tariff has cheap hours",

@@ -223,22 +223,26 @@ function SignedFor({ part }: { part: Signature["for"] }) {
 /** The day of the next inspection, where the rules have one. */
 function NextInspection() {
   const { document } = useJob();
-  const { write } = useLog();
+  const { today, write } = useLog();
+  const [problem, setProblem] = useState<string | null>(null);
   const codebook = codebookOf(document.rules);
   if (!codebook.recommendsInspection) return null;
+  const put = (value: string) => {
+    setProblem(value !== "" && value < today ? "It is in the past. Type a day after the work" : null);
+    if (value === "" || value >= today)
+      write((at) => setValue(at, "/installation/nextInspection", value === "" ? undefined : value));
+  };
   const day = document.installation?.nextInspection ?? "";
   return (
     <Fields>
-      <Field label="Next inspection" hint="As the designer recommends it">
+      <Field label="Next inspection" hint="As the designer recommends it" problem={problem}>
         {(controlProps) => (
           <Input
             {...controlProps}
             type="date"
             maxLength={LONGEST_LINE}
             value={day}
-            onChange={({ target: { value } }) =>
-              write((at) => setValue(at, "/installation/nextInspection", value === "" ? undefined : value))
-            }
+            onChange={({ target: { value } }) => put(value)}
           />
         )}
       </Field>

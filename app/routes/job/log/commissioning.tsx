@@ -3,6 +3,7 @@ import { Button, Input } from "antd";
 import { useState } from "react";
 import { takenWay } from "#core/decide/decision.ts";
 import type { LivePoint } from "#core/energy/metered/live.ts";
+import { recordedCauses } from "#core/install/after/charger-record.ts";
 import { checksOf } from "#core/install/checks/index.ts";
 import { showA, showKWh, showNumber } from "#core/units.ts";
 import type { JobCharger } from "#core/wire.ts";
@@ -137,6 +138,10 @@ function ChargerPart({ charger, points, limitA, mayJoin, isChecked, ask }: Charg
   const { id, vendor, model, firmware, seenAt, live, notes, sessions } = charger;
   const [token, setToken] = useState<string | null>(null);
   const last = points.at(-1);
+  const causes = recordedCauses(
+    sessions,
+    notes.map(({ text }) => text),
+  );
   const isCharging = sessions.find(({ stoppedAt }) => stoppedAt === null);
   return (
     <article aria-label={`Charger ${id}`}>
@@ -188,6 +193,15 @@ function ChargerPart({ charger, points, limitA, mayJoin, isChecked, ask }: Charg
         <p>
           A car has been charging since <LocalTime at={isCharging.startedAt} />.
         </p>
+      )}
+      {causes.length > 0 && (
+        <ul className={styles.against} aria-label={`Why ${id} trips`}>
+          {causes.map(({ seen, cause, look }) => (
+            <li key={seen}>
+              {seen}: <strong>{cause}.</strong> <span className="quiet">{look}.</span>
+            </li>
+          ))}
+        </ul>
       )}
       {notes.length > 0 && (
         <ul className={styles.against} aria-label={`Notes of ${id}`}>

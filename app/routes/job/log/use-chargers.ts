@@ -1,4 +1,4 @@
-/** Polls the charge points of the open job every second while the page is visible. */
+/** Polls the charge points of the open job, where it has any, while the page is visible. */
 import { useCallback, useEffect, useRef, useState } from "react";
 import type { LivePoint } from "#core/energy/metered/live.ts";
 import { ANSWERS, type ChargerAnswer, type JobCharger } from "#core/wire.ts";
@@ -24,9 +24,10 @@ export function useChargers() {
   const [known, setKnown] = useState<Chargers>({ address: "", chargers: [], points: new Map() });
   const after = useRef(0);
 
-  const load = useCallback(async (): Promise<boolean> => {
+  /** @returns when to ask again, ms; null where the job has no charge point */
+  const load = useCallback(async (): Promise<number | null> => {
     const answer = await askFor(ANSWERS.chargers, `/jobs/${jobId}/chargers?after=${after.current}`, PATIENCE_MS);
-    if (!answer) return false;
+    if (!answer) return ASK_IDLE_MS;
     for (const { live } of answer.chargers)
       for (const { seq } of live?.points ?? []) after.current = Math.max(after.current, seq);
     setKnown((before) => ({
@@ -38,16 +39,21 @@ export function useChargers() {
         ]),
       ),
     }));
-    return answer.chargers.some(({ live }) => live !== null);
+    if (answer.chargers.length === 0) return null;
+    return answer.chargers.some(({ live }) => live !== null) ? ASK_EVERY_MS : ASK_IDLE_MS;
   }, [jobId]);
 
+  const wake = useRef(async () => {});
   useEffect(() => {
     let timer: ReturnType<typeof setTimeout>;
     let isGone = false;
     const look = async () => {
-      const isLive = document.visibilityState === "visible" && (await load());
-      if (!isGone) timer = setTimeout(() => void look(), isLive ? ASK_EVERY_MS : ASK_IDLE_MS);
+      clearTimeout(timer);
+      const again = document.visibilityState === "visible" ? await load() : ASK_IDLE_MS;
+      clearTimeout(timer);
+      if (!isGone && again !== null) timer = setTimeout(() => void look(), again);
     };
+    wake.current = look;
     void look();
     return () => {
       isGone = true;
@@ -57,7 +63,7 @@ export function useChargers() {
 
   const ask = async (fields: Record<string, string>): Promise<ChargerAnswer> => {
     const answer = await postForm(ANSWERS.charger, `/jobs/${jobId}/chargers`, fields, PATIENCE_MS, () => false);
-    if (answer.kind !== "problem") await load();
+    if (answer.kind !== "problem") await wake.current();
     return answer;
   };
 

@@ -117,6 +117,7 @@ export const QuoteSection = deferred(function Quote({ document, assessment }) {
           <CaseField of={quoteFields.validDays} />
           <CaseField of={quoteFields.depositPercent} />
           <CaseField of={quoteFields.pricePerKWh} />
+          <CaseField of={quoteFields.dayPricePerKWh} />
           <CaseField of={quoteFields.fuelPerMonth} />
           <CaseField of={quoteFields.notIncluded} />
           <CaseField of={quoteFields.terms} />

@@ -1,19 +1,14 @@
 /** `/prices/correction`: multiplies the labour of the price book by what the firm's finished jobs took. */
 
 import { redirect } from "react-router";
-import { number, object } from "yup";
 import { correctionsOf, withLabour } from "#core/estimate/corrections.ts";
 import { readForm } from "#server/input.ts";
 import { firmContext, forPeople, inWords, requireRight } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";
-import type { Route } from "./+types/correction";
+import type { Route } from "./+types/route";
+import { FORM } from "./forms.ts";
 
 export const middleware: Route.MiddlewareFunction[] = [forPeople];
-
-export const FORM = object({
-  /** The version that the page showed. */
-  version: number().integer().min(0).required(),
-});
 
 export const loader = () => redirect("/prices");
 

@@ -18,6 +18,12 @@ export const showDayOfMonth = (day: string, conventions: Pick<Conventions, "loca
 /** The ISO day of a moment, in UTC: `2026-11-29`. */
 export const isoDay = (moment: Date): string => moment.toISOString().slice(0, 10);
 
+/** A month: "Nov 2026". @param month "2026-11" */
+export const showMonth = (month: string, conventions: Pick<Conventions, "locale">): string =>
+  new Intl.DateTimeFormat(conventions.locale, { month: "short", year: "numeric", timeZone: "UTC" }).format(
+    new Date(`${month}-01T00:00:00Z`),
+  );
+
 /** Whether a text is an ISO day that exists. */
 export const isDay = (text: string): boolean =>
   /^\d{4}-\d{2}-\d{2}$/.test(text) && new Date(`${text}T00:00:00Z`).toJSON()?.startsWith(text) === true;

@@ -18,7 +18,7 @@ import { codebookOf } from "#core/rules/index.ts";
 import { usualThing } from "#core/survey/things.ts";
 import { DEMO_CHARGERS, type DemoCharger, demoQuarters } from "./demo/charger.ts";
 import { DEMO_FIRMS, DEMO_PASSWORD, DEMO_PIN, type DemoJob } from "./demo/firms.ts";
-import { loggedInstallation } from "./demo/logged.ts";
+import { demoReminders, loggedInstallation } from "./demo/logged.ts";
 import { DEMO_PICTURES } from "./demo/pictures.ts";
 import { migrateDatabase } from "./migrate.ts";
 import { chargePoint, chargeQuarter, firm, intervalData, job, person, photo } from "./schema.ts";
@@ -112,7 +112,10 @@ function standing(document: CaseDocument, demoJob: DemoJob, by: string, now: num
   const dayOn = (days: number) => daysAfter(isoDay(new Date(now)), days);
   const begun: CaseDocument = stage === "survey" ? document : { ...document, progress: { stage: "enquiry" } };
   const on = dayOn(-daysAgo);
-  const worked: CaseDocument = stage === "done" ? { ...begun, installation: loggedInstallation(by, on) } : begun;
+  const worked: CaseDocument =
+    stage === "done"
+      ? { ...begun, installation: loggedInstallation(by, on), after: { reminders: demoReminders(by, on) } }
+      : begun;
   const told = isNotified ? notified(worked, on) : worked;
   const chosen = decided ? { ...told, decision: decisionOf(told, decided, by, on) } : told;
   const moved = applyPatch(chosen, stagePatch(chosen, stage, { by, on }));

@@ -596,12 +596,12 @@ export const chargeQuarter = mysqlTable(
   (t) => [primaryKey({ columns: [t.chargePointId, t.at] })],
 );
 
-/** The same summed by night, from noon to noon in UTC, and by month: what is asked of many jobs at once. */
+/** The same summed by night, from noon to noon in UTC: what is asked of many jobs at once. */
 export const chargeNight = mysqlTable(
   "charge_night",
   {
     chargePointId: ofChargePoint(),
-    /** "2026-11" */
+    /** The month that the night begins in, "2026-11". */
     month: exactText("month", 7).notNull(),
     /** The day on which the night began, "2026-11-30". */
     night: exactText("night", 10).notNull(),

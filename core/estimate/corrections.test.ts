@@ -1,9 +1,12 @@
+import { readFileSync } from "node:fs";
 import { describe, expect, it } from "vitest";
 import { actualOf, predictedOf } from "#core/install/after/actual.ts";
+import { readCaseText } from "#core/laws/read.ts";
 import { assess } from "#core/testing/assess.ts";
 import { loggedUkHome } from "#core/testing/logged-homes.ts";
-import { correctionOf, correctionsOf, hoursOf, isWorthwhile, withLabour } from "./corrections.ts";
+import { correctionOf, correctionsOf, isWorthwhile, withLabour } from "./corrections.ts";
 import { DEMO_BOOKS } from "./demo-books/index.ts";
+import { hoursOf } from "./price-lines.ts";
 
 const pairs = (...ratios: number[]) => ratios.map((ratio) => [4, 4 * ratio] as const);
 
@@ -53,6 +56,14 @@ describe("what a job took in the end", () => {
       actualPrice: null,
       predictedPrice: price,
     });
+  });
+  it("has hours also where the price is that of a standard installation", () => {
+    const { document } = readCaseText(readFileSync("db/demo/osier-withy-walk.case.json", "utf8"));
+    const assessment = assess(document);
+    const way = assessment.ways.find(({ way: id }) => id === assessment.taken);
+    const standard = way?.lines.find(({ group }) => group === "standard");
+    expect(standard?.minutes?.typical).toBeGreaterThan(60);
+    expect(predictedOf(document, assessment).hours).toBeGreaterThan(1);
   });
   it("stands against the price that was accepted", () => {
     const quote = {

@@ -1,6 +1,5 @@
 /** Corrections that a firm's finished jobs offer to its price book: actual hours and prices against the predicted ones. */
 import type { ItemGroup, PriceBook } from "./book.ts";
-import type { PriceLine } from "./price-lines.ts";
 
 /** One finished job; what nobody entered is null. */
 export interface ActualOfJob {
@@ -83,7 +82,3 @@ export const withLabour = (book: PriceBook, factor: number): PriceBook => ({
       : item,
   ),
 });
-
-/** Hours of labour in a price, as it is typical. */
-export const hoursOf = (lines: readonly Pick<PriceLine, "minutes">[]): number =>
-  lines.reduce((sum, { minutes }) => sum + (minutes?.typical ?? 0), 0) / 60;

@@ -37,9 +37,11 @@ function drawsOf(id: string, item: Spread): Float64Array {
 /** Adds the money of one line, draw by draw. @param factor what a margin makes of it */
 function addLine(to: Float64Array, line: PriceLine, book: PriceBook, factor = 1): void {
   const item = itemOf(book, line.item);
-  const drawn = drawsOf(line.item, item ?? line.minutes ?? line.money);
+  // A standard installation has its labour in its price.
+  const minutes = line.group === "standard" ? undefined : line.minutes;
+  const drawn = drawsOf(line.item, item ?? minutes ?? line.money);
   const count = (item ? line.count : 1) * factor;
-  if (!line.minutes) {
+  if (!minutes) {
     for (let n = 0; n < DRAWS; n++) to[n] = (to[n] as number) + (drawn[n] as number) * count;
     return;
   }

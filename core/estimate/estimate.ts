@@ -57,7 +57,7 @@ function countsOf(items: readonly WorkItem[]): Map<string, number> {
  * The standard installation of the book, where the work holds one of each thing it includes; what it includes goes off.
  * An included item that begins at none need not be there.
  */
-function takeStandard(book: PriceBook, counts: Map<PriceItem, number>): PriceItem | null {
+function takeStandard(book: PriceBook, counts: Map<PriceItem, number>): { item: PriceItem; minutes: Spread } | null {
   const [standard] = itemsIn(book, "standard");
   const included = itemsIn(book, "included");
   if (!standard || included.length === 0) return null;
@@ -68,8 +68,12 @@ function takeStandard(book: PriceBook, counts: Map<PriceItem, number>): PriceIte
     if (count > 0 && item) goesOff.push([item, Math.max(0, count - typical)]);
     else if (low > 0) return null;
   }
-  for (const [item, count] of goesOff) counts.set(item, count);
-  return standard;
+  const minutes = spread();
+  for (const [item, count] of goesOff) {
+    if (isLabour(item)) add(minutes, times(item, (counts.get(item) ?? 0) - count));
+    counts.set(item, count);
+  }
+  return { item: standard, minutes };
 }
 
 /** An item that the book lacks, as it would be looked for: "cable nm-b 6 AWG". */
@@ -127,7 +131,7 @@ export function estimateWork(items: readonly WorkItem[], book: PriceBook, grants
   }
   const standard = missing.size === 0 ? takeStandard(book, counts) : null;
   const waste = percentOf(book, "waste", "typical");
-  const lines: PriceLine[] = standard ? [lineOf(standard, 1, rate, waste)] : [];
+  const lines: PriceLine[] = standard ? [{ ...lineOf(standard.item, 1, rate, waste), minutes: standard.minutes }] : [];
   for (const [item, count] of counts) if (count > 0) lines.push(lineOf(item, count, rate, waste));
   const ticked = lines.length === 0 ? [] : itemsIn(book, "grants").filter((i) => grants.includes(i.id));
   const cost = totalOf(book, lines, ticked, missing.size > 0);
@@ -180,8 +184,8 @@ export const showSmallMoney = (amount: number, currency: PriceBook["currency"]):
 export const forMoney = (amount: number, currency: PriceBook["currency"]): string =>
   Number.isFinite(amount) ? ` for ${showMoney(amount, currency)}` : ", without a price";
 
-const counted = ({ name, count, unit, money, minutes }: PriceLine, currency: PriceBook["currency"]): string =>
-  minutes
+const counted = ({ name, count, unit, money, minutes, group }: PriceLine, currency: PriceBook["currency"]): string =>
+  minutes && group !== "standard"
     ? `${name} ${showNumber(minutes.typical / 60)} h = ${showMoney(money.typical, currency)}`
     : `${name}${count === 1 ? "" : `, ${showNumber(count)} ${unit === "each" ? "" : unit}`.trimEnd()} = ${showMoney(money.typical, currency)}`;
 

@@ -14,7 +14,7 @@ export interface PriceLine {
   needed: number;
   /** Money before margin and tax. */
   money: Spread;
-  /** Labour: minutes, whose money is at the rate of the book. */
+  /** Labour: minutes, whose money is at the rate of the book; a standard installation has its labour in its price. */
   minutes?: Spread;
 }
 
@@ -39,3 +39,7 @@ export const withMarginAndTax = (
 
 /** Whether a line is passed on to the customer without margin. */
 export const isPassedOn = ({ group }: Pick<PriceLine, "group">): boolean => PASSED_ON.includes(group);
+
+/** Hours of labour in a price, as it is typical. */
+export const hoursOf = (lines: readonly Pick<PriceLine, "minutes">[]): number =>
+  lines.reduce((sum, { minutes }) => sum + (minutes?.typical ?? 0), 0) / 60;

@@ -5,6 +5,7 @@ import { wishesOpen } from "#core/circuit/looks.ts";
 import { takenWay } from "#core/decide/decision.ts";
 import type { PriceBook } from "#core/estimate/book.ts";
 import type { Cost } from "#core/estimate/estimate.ts";
+import { hoursOf } from "#core/estimate/price-lines.ts";
 import { laidLengthOf } from "#core/rules/circuit/laid.ts";
 import { codebookOf } from "#core/rules/index.ts";
 
@@ -55,7 +56,7 @@ export function routesOf(document: CaseDocument, book: PriceBook): JudgedRoute[]
               size: circuit.conductor.size,
               voltDropPercent: circuit.voltDropPercent,
               cost: way.cost,
-              hours: way.lines.reduce((t, l) => t + (l.minutes?.typical ?? 0), 0) / 60,
+              hours: hoursOf(way.lines),
               failing: circuit.checks.filter((c) => c.passes === false).length,
               open: circuit.checks.filter((c) => c.passes === null).length,
             }

@@ -1,5 +1,5 @@
 /** The log of the demo job that is done: what its electrician isolated, tightened, tested and signed. */
-import type { Installation, TestEntry } from "#core/case/document/types.ts";
+import type { Installation, ReminderEntry, TestEntry } from "#core/case/document/types.ts";
 import { ISOLATION_STEPS, SIGNED_FOR } from "#core/case/document/vocabulary.ts";
 import { daysAfter } from "#core/dates.ts";
 
@@ -46,3 +46,9 @@ export const loggedInstallation = (by: string, on: string): Installation => ({
   meter: { name: "Multifunction tester 2", calibrated: daysAfter(on, -60) },
   nextInspection: daysAfter(on, 10 * YEAR),
 });
+
+/** What was seen to since the work. @param on ISO day of the work */
+export const demoReminders = (by: string, on: string): ReminderEntry[] => [
+  { id: "word", on: daysAfter(on, 22), words: "All well; asks about a second car", by },
+  { id: "rcd-button", on: daysAfter(on, 185), words: "trips", by },
+];

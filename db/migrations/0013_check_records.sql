@@ -25,5 +25,5 @@ ALTER TABLE `charge_night` ADD CONSTRAINT `charge_night_charge_point_id_charge_p
 ALTER TABLE `check_record` ADD CONSTRAINT `check_record_job_id_job_id_fk` FOREIGN KEY (`job_id`) REFERENCES `job`(`id`) ON DELETE cascade ON UPDATE no action;--> statement-breakpoint
 CREATE INDEX `check_record_job` ON `check_record` (`job_id`,`check_id`,`id`);--> statement-breakpoint
 INSERT INTO `charge_night` (`charge_point_id`, `month`, `night`, `wh`, `most_a`, `most_w`)
-SELECT `charge_point_id`, DATE_FORMAT(`at`, '%Y-%m'), DATE_FORMAT(`at` - INTERVAL 12 HOUR, '%Y-%m-%d'), SUM(`wh`), MAX(`most_a`), MAX(`most_w`)
+SELECT `charge_point_id`, DATE_FORMAT(`at` - INTERVAL 12 HOUR, '%Y-%m'), DATE_FORMAT(`at` - INTERVAL 12 HOUR, '%Y-%m-%d'), SUM(`wh`), MAX(`most_a`), MAX(`most_w`)
 FROM `charge_quarter` GROUP BY 1, 2, 3;

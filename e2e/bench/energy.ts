@@ -35,7 +35,7 @@ async function fillYear(): Promise<number> {
     WHERE c.id LIKE 'energy-%'`);
   await database.execute(sql`
     INSERT INTO charge_night (charge_point_id, month, night, wh, most_a, most_w)
-    SELECT charge_point_id, DATE_FORMAT(at, '%Y-%m'), DATE_FORMAT(at - INTERVAL 12 HOUR, '%Y-%m-%d'), SUM(wh), MAX(most_a), MAX(most_w)
+    SELECT charge_point_id, DATE_FORMAT(at - INTERVAL 12 HOUR, '%Y-%m'), DATE_FORMAT(at - INTERVAL 12 HOUR, '%Y-%m-%d'), SUM(wh), MAX(most_a), MAX(most_w)
     FROM charge_quarter WHERE charge_point_id LIKE 'energy-%' GROUP BY 1, 2, 3`);
   const [rows] = await database.execute(
     sql`SELECT COUNT(*) AS n FROM charge_quarter WHERE charge_point_id LIKE 'energy-%'`,

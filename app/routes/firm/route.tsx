@@ -1,7 +1,7 @@
 /** The firm's own texts for quotes and mail, and what it knows of the authorities. */
 import { Button, Input } from "antd";
 import { data, Form, redirect, useNavigation } from "react-router";
-import { isoDay, showDay } from "#core/dates.ts";
+import { isoDay, showDay, showMonth } from "#core/dates.ts";
 import type { Authority } from "#core/firm/authority.ts";
 import type { FirmText } from "#core/firm/firm-text.ts";
 import { TEMPLATE_TITLES } from "#core/firm/mail-templates.ts";
@@ -125,34 +125,6 @@ export default function FirmPage({ loaderData, actionData }: Route.ComponentProp
             </Fold>
           )}
         </section>
-        {months.length > 0 && (
-          <section className={styles.part}>
-            <h2>Chargers in service</h2>
-            <p className={styles.lead}>What the joined chargers of all jobs have taken, by month in UTC.</p>
-            <DataTable
-              label="Energy of all chargers by month"
-              stacksOnPhone
-              rows={months}
-              rowKey={({ month }) => month}
-              columns={[
-                { title: "Month", kind: "name", cell: ({ month }) => month },
-                { title: "Chargers", kind: "number", cell: ({ chargers }) => chargers },
-                { title: "Energy", kind: "number", cell: ({ kWh }) => showKWh(kWh) },
-                { title: "Nights with charging", kind: "number", cell: ({ nights }) => nights },
-                {
-                  title: "Highest current",
-                  kind: "number",
-                  cell: ({ mostA }) => (mostA === null ? "-" : showA(mostA)),
-                },
-                {
-                  title: "Highest power",
-                  kind: "number",
-                  cell: ({ mostKW }) => (mostKW === null ? "-" : showKW(mostKW)),
-                },
-              ]}
-            />
-          </section>
-        )}
         <section className={styles.part}>
           <h2>Authorities</h2>
           <p className={styles.lead}>
@@ -177,6 +149,36 @@ export default function FirmPage({ loaderData, actionData }: Route.ComponentProp
             </Fold>
           )}
         </section>
+        {months.length > 0 && (
+          <section className={styles.part}>
+            <h2>Chargers in service</h2>
+            <p className={styles.lead}>
+              What the joined chargers of all jobs have taken, by month; a night counts in the month that it begins in.
+            </p>
+            <DataTable
+              label="Energy of all chargers by month"
+              stacksOnPhone
+              rows={months}
+              rowKey={({ month }) => month}
+              columns={[
+                { title: "Month", kind: "name", cell: ({ month }) => showMonth(month, conventions) },
+                { title: "Chargers", kind: "number", cell: ({ chargers }) => chargers },
+                { title: "Energy", kind: "number", cell: ({ kWh }) => showKWh(kWh) },
+                { title: "Nights with charging", kind: "number", cell: ({ nights }) => nights },
+                {
+                  title: "Highest current",
+                  kind: "number",
+                  cell: ({ mostA }) => (mostA === null ? "-" : showA(mostA)),
+                },
+                {
+                  title: "Highest power",
+                  kind: "number",
+                  cell: ({ mostKW }) => (mostKW === null ? "-" : showKW(mostKW)),
+                },
+              ]}
+            />
+          </section>
+        )}
       </main>
     </div>
   );

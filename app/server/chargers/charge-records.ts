@@ -99,7 +99,7 @@ export async function storeReadings(
 
 /** Sums the quarters of a charge point by night anew, as where quarters were loaded. */
 export async function sumNights(id: string): Promise<void> {
-  const month = sql`DATE_FORMAT(${chargeQuarter.at}, '%Y-%m')`;
+  const month = sql`DATE_FORMAT(${chargeQuarter.at} - INTERVAL 12 HOUR, '%Y-%m')`;
   const night = sql`DATE_FORMAT(${chargeQuarter.at} - INTERVAL 12 HOUR, '%Y-%m-%d')`;
   await inTransaction(async (tx) => {
     await tx.delete(chargeNight).where(eq(chargeNight.chargePointId, id));

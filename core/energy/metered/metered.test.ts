@@ -26,7 +26,7 @@ describe("energy by the quarter hour", () => {
     expect(sum).toBeCloseTo(12_345, 6);
   });
   it("has its month and its night, from noon to noon", () => {
-    expect(monthAndNight(at("2026-12-01T03:00:00Z"))).toEqual({ month: "2026-12", night: "2026-11-30" });
+    expect(monthAndNight(at("2026-12-01T03:00:00Z"))).toEqual({ month: "2026-11", night: "2026-11-30" });
     expect(monthAndNight(at("2026-12-01T12:00:00Z"))).toEqual({ month: "2026-12", night: "2026-12-01" });
   });
 });

@@ -28,11 +28,14 @@ export function energyByQuarter(from: number, to: number, wh: number): Map<numbe
 
 const HALF_DAY_MS = 12 * 3_600_000;
 
-/** The month and the night of a quarter of an hour, in UTC. @param quarter its beginning, ms since 1970 */
-export const monthAndNight = (quarter: number): { month: string; night: string } => ({
-  month: new Date(quarter).toISOString().slice(0, 7),
-  night: new Date(quarter - HALF_DAY_MS).toISOString().slice(0, 10),
-});
+/**
+ * The night of a quarter of an hour in UTC, from noon to noon, and the month that it begins in.
+ * @param quarter its beginning, ms since 1970
+ */
+export function monthAndNight(quarter: number): { month: string; night: string } {
+  const night = new Date(quarter - HALF_DAY_MS).toISOString().slice(0, 10);
+  return { month: night.slice(0, 7), night };
+}
 
 /** A month of all chargers of a firm together. */
 export interface FirmMonth {

@@ -2,7 +2,8 @@
 import type { CaseDocument } from "#core/case/document/types.ts";
 import type { Assessment } from "#core/decide/assessment.ts";
 import { takenWay } from "#core/decide/decision.ts";
-import { type ActualOfJob, hoursOf } from "#core/estimate/corrections.ts";
+import type { ActualOfJob } from "#core/estimate/corrections.ts";
+import { hoursOf } from "#core/estimate/price-lines.ts";
 
 /** Predicted hours and price of the way that is taken; the quoted price goes before the typical one. */
 export function predictedOf(document: CaseDocument, assessment: Assessment): { hours: number; price: number | null } {

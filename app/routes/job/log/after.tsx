@@ -2,12 +2,12 @@
 import { Button, Input } from "antd";
 import { useEffect, useMemo, useState } from "react";
 import type { ServiceEntry } from "#core/case/document/types.ts";
-import { showDay } from "#core/dates.ts";
+import { showDay, showMonth } from "#core/dates.ts";
 import type { MeteredQuarters } from "#core/energy/metered/nights.ts";
 import { showMoney } from "#core/estimate/estimate.ts";
 import { predictedOf } from "#core/install/after/actual.ts";
 import { afterFindings } from "#core/install/after/findings.ts";
-import { costOf, monthsAfter } from "#core/install/after/months.ts";
+import { costOf, type MonthAfter, monthsAfter } from "#core/install/after/months.ts";
 import { nightFindings } from "#core/install/after/night-findings.ts";
 import { type Reminder, remindersOf } from "#core/install/after/reminders.ts";
 import { afterPatch } from "#core/install/log.ts";
@@ -54,6 +54,7 @@ export function AfterSection() {
     ],
     [document, assessment, quarters, months, today],
   );
+  const { conventions } = codebookOf(document.rules);
   const perDay = assessment.need.energyPerDayKWh;
   return (
     <Section id="after" title="After">
@@ -73,7 +74,7 @@ export function AfterSection() {
           rows={months}
           rowKey={({ month }) => month}
           columns={[
-            { title: "Month", kind: "name", cell: ({ month }) => month },
+            { title: "Month", kind: "name", cell: ({ month }) => showMonth(month, conventions) },
             { title: "Energy", kind: "number", cell: ({ kWh }) => showKWh(kWh) },
             { title: "Nights", kind: "number", cell: ({ nights }) => nights },
             { title: "A night", kind: "number", cell: ({ kWh, nights }) => showKWh(kWh / nights) },
@@ -85,7 +86,15 @@ export function AfterSection() {
               cell: ({ kWh, cheapKWh }) => (cheapKWh === null ? "-" : showPercent(cheapKWh / kWh)),
             },
             { title: "Highest current", kind: "number", cell: ({ mostA }) => (mostA === null ? "-" : showA(mostA)) },
-            { title: "Cost", kind: "number", cell: (month) => costOf(document, month) ?? "-" },
+            ...(document.quote?.pricePerKWh === undefined
+              ? []
+              : [
+                  {
+                    title: "Cost",
+                    kind: "number" as const,
+                    cell: (month: MonthAfter) => costOf(document, month) ?? "-",
+                  },
+                ]),
           ]}
         />
       ) : (

@@ -1,4 +1,4 @@
-/** What is to be seen to in the years after the work, by the rules of a country. */
+/** Maintenance tasks in the years after the work, by the rules of a country. */
 import type { CaseDocument } from "#core/case/document/types.ts";
 
 export interface ReminderRule {

@@ -151,7 +151,7 @@ export class ChargePoint {
     this.follow();
   }
 
-  /** What its clamps read on the conductor with most, A; null without a signal. */
+  /** Takes a reading of its clamps on the conductor with most current, A; null without a signal. */
   readClamps(amps: number | null): void {
     this.clampA = amps;
     if (amps !== null) this.readAtS = this.clockS;
@@ -161,7 +161,7 @@ export class ChargePoint {
   /** A lower limit is followed at once, but by a slow charger. */
   private follow(): void {
     const now = this.limitNow();
-    // What it does without a signal is another part of it, which is not slow.
+    // The fallback without a signal is not slow.
     const hasSignal = this.settings.limitA === undefined || this.clockS - this.readAtS <= LOST_AFTER_S;
     if (now < this.allowedA && this.has("slow-throttle") && hasSignal) {
       this.loweredAt ??= this.clockS;

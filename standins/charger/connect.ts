@@ -26,7 +26,7 @@ export interface Connection extends ChargePointSettings {
 }
 
 const CONNECTOR = 1;
-/** Its inside runs at this pace, whatever it sends. */
+/** Step of its simulation, independent of its messages. */
 const STEP_MS = 200;
 /** A setting by which it simulates a voltage at its supply. */
 const VOLTAGE_KEY = "TestVoltage";

@@ -5,14 +5,14 @@
 import { createServer, type Server, type Socket } from "node:net";
 import { createInterface } from "node:readline";
 
-/** What the car says. */
+/** Message of the car. */
 export interface CarLine {
   /** Pilot state of IEC 61851-1. */
   state: "A" | "B" | "C";
   /** A; 0 where it asks for nothing. */
   asksA: number;
 }
-/** What the charger says, A. */
+/** Message of the charger, A. */
 export interface PilotLine {
   offeredA: number;
 }

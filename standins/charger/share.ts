@@ -21,7 +21,7 @@ export class Share {
     this.socket.bind(port, "127.0.0.1");
   }
 
-  /** Tells the other one, and says how much this one may take, A. */
+  /** Informs the other charger. @returns the share of this charger, A */
   pass(isCharging: boolean): number {
     if (isCharging) this.socket.send("charging", this.peer, "127.0.0.1");
     return Date.now() - this.heardAt < SILENT_MS ? this.sharedA / 2 : this.sharedA;

@@ -18,7 +18,7 @@ import { Clamps, SplitterDevice } from "./devices.ts";
 const READ_EVERY_MS = 300;
 /** A charger that has sent nothing for so long is asked for its values. */
 const ASK_AFTER_MS = 500;
-/** Values of this age are none any more. */
+/** Older values are not used. */
 const STALE_MS = 8000;
 /** Equipment that a check needs may be away for so long, s. */
 const MAY_BE_AWAY_S = 10;
@@ -253,7 +253,7 @@ export class Bench {
     return (isDone ?? false) ? true : this.askPerson(act.text);
   }
 
-  /** Waits for a person who does something. @returns false where nobody said so in time */
+  /** Asks a person to do something, and waits. @returns false without an answer in time */
   private async askPerson(text: string): Promise<boolean> {
     this.prompt = { seq: ++this.promptSeq, text };
     let timer: NodeJS.Timeout | undefined;
@@ -272,7 +272,7 @@ export class Bench {
     }
   }
 
-  /** A person has done, or cannot do, what was asked. @returns false where something else is asked meanwhile */
+  /** Answers the present request to a person. @returns false where the request is no longer the present one */
   press(seq: number, isDone: boolean): boolean {
     if (this.prompt?.seq !== seq) return false;
     this.pressed?.(isDone);

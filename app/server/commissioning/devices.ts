@@ -16,7 +16,7 @@ export const devicesOfFirm = (firmId: string) => {
   return { clamps: own(settings.recorders), splitters: own(settings.splitters) };
 };
 
-/** A device whose connection is made anew when it was lost. */
+/** A device that is reconnected after its connection was lost. */
 abstract class Device {
   private client: Modbus | null = null;
   private turn: Promise<unknown> = Promise.resolve();

@@ -1,6 +1,6 @@
 /**
- * Runs of checks: one of a job at a time, whoever began it. Each check that was made is written into the job as the
- * person who began, and its record is kept.
+ * Runs of checks: one of a job at a time, whoever began it. Each verdict is an edit of the job
+ * in the name of the person who began, and its record is stored.
  */
 import { randomUUID } from "node:crypto";
 import { and, desc, eq, inArray } from "drizzle-orm";
@@ -19,7 +19,7 @@ import { faultOf, log } from "../log.ts";
 import { forJobs } from "../work.ts";
 import { Bench, type BenchEquipment, Stopped } from "./bench.ts";
 
-/** Records of each check that are kept. */
+/** Stored records of each check. */
 const KEPT = 5;
 /** A run ends by itself after this time. */
 const LONGEST_MS = 30 * 60_000;
@@ -180,7 +180,7 @@ export function checkRunsOf(firmId: string) {
       return true;
     },
 
-    /** The checks of a job of which a record is kept. */
+    /** The checks of a job that have a stored record. */
     async recorded(jobId: string): Promise<CheckId[]> {
       const rows = await database
         .selectDistinct({ check: checkRecord.check })

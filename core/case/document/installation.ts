@@ -155,15 +155,15 @@ export const serviceSchema = objectField({
 export const reminderSchema = objectField({
   id: requiredField(textField(80)),
   on: requiredField(dayField()),
-  /** What was found, or what the customer said. */
+  /** Result, or the customer's words. */
   words: textField(1000),
   by: textField(),
 });
 
-/** What the work took in the end. */
+/** Actual hours and price of the work. */
 export const actualSchema = objectField({
   hours: numberAbove(10_000),
-  /** What was invoiced, in the currency of the rules. */
+  /** As invoiced, in the currency of the rules. */
   price: fromZero(10_000_000),
 });
 

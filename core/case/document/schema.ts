@@ -794,7 +794,7 @@ export const quoteSchema = objectField({
   terms: textField(4000),
   /** What a kWh costs when the car charges, in the currency of the rules. */
   pricePerKWh: fromZero(100),
-  /** What a kWh costs at other hours. */
+  /** Price of a kWh at other hours. */
   dayPricePerKWh: fromZero(100),
   /** What fuel for the same driving costs in a month today, in the currency of the rules. */
   fuelPerMonth: fromZero(100_000),

@@ -1,4 +1,4 @@
-/** What the work took in the end against what was predicted. */
+/** Actual hours and price of the work against the predicted ones. */
 import type { CaseDocument } from "#core/case/document/types.ts";
 import type { Assessment } from "#core/decide/assessment.ts";
 import { takenWay } from "#core/decide/decision.ts";

@@ -1,4 +1,4 @@
-/** What a charger's own record says of trips: sessions that ended without a word, and the faults that it reported. */
+/** Causes of trips by a charger's own record: sessions that ended by a loss of power, and reported faults. */
 import { showNumber } from "#core/units.ts";
 
 export interface RecordedSession {
@@ -10,7 +10,7 @@ export interface RecordedSession {
 }
 
 export interface RecordedCause {
-  /** What the record shows, with its numbers. */
+  /** The evidence in the record, with its numbers. */
   seen: string;
   /** The cause that fits, as a sentence without its full stop. */
   cause: string;

@@ -31,7 +31,7 @@ const minuteOf = (time: string): number => {
   return hours * 60 + minutes;
 };
 
-/** What the nights of a job are judged by. @param local as in `NightBasis` */
+/** Design figures that the nights of a job are judged by. @param local as in `NightBasis` */
 export function nightBasis(document: CaseDocument, assessment: Assessment, local: NightBasis["local"]): NightBasis {
   const cheap = document.need?.cheap;
   return {

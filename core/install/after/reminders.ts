@@ -1,4 +1,4 @@
-/** What is to be seen to in the years after the work, each with its day. */
+/** Maintenance and follow-up tasks in the years after the work, each with its due day. */
 import { placeOfStage, reachedOn, stageOf } from "#core/case/document/stage.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { daysAfter, monthsAfterDay } from "#core/dates.ts";
@@ -14,7 +14,7 @@ export interface Reminder {
   dueOn: string;
   /** When it was seen to last; null where it was not yet. */
   doneOn: string | null;
-  /** What was said then. */
+  /** Words of the last time. */
   words: string;
 }
 

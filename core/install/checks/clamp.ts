@@ -14,7 +14,7 @@ const FOLLOW_S = 5;
 const clampOf = (samples: readonly CheckSample[], at: number) =>
   samples.flatMap(({ clamps }) => (clamps?.[at] ? [clamps[at]] : []));
 
-/** What a clamp read while a load was on, against before it. */
+/** The change of a clamp's reading by a load. */
 function clampMove(
   before: readonly CheckSample[],
   during: readonly CheckSample[],

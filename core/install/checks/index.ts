@@ -27,7 +27,7 @@ export const CHECKS: readonly CheckRule[] = [
   powerBack,
 ];
 
-/** What the checks of a job rest on; null where no way is taken. */
+/** The design figures for the checks of a job; null where no way is taken. */
 export function checkBasis(document: CaseDocument, assessment: Assessment): CheckBasis | null {
   const way = takenWay(assessment);
   if (!way) return null;

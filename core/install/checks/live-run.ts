@@ -21,7 +21,7 @@ export interface LiveRun {
   isRunning: boolean;
   /** The check that is made now. */
   check: CheckId | null;
-  /** What a person is asked to do now. */
+  /** The present request to a person. */
   prompt: { seq: number; text: string } | null;
   limitA: number | null;
   results: readonly ({ id: CheckId } & Outcome)[];
@@ -37,7 +37,7 @@ export interface JobCommissioning {
   splitters: readonly string[];
   /** The present run, or the last one of this server process. */
   run: LiveRun | null;
-  /** The checks of which a record is kept. */
+  /** Checks that have a stored record. */
   recorded: readonly CheckId[];
 }
 

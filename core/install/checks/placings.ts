@@ -29,7 +29,7 @@ const LEAST_FACTOR = 0.5;
 const UNSTEADY = 0.08;
 const UNSTEADY_A = 0.4;
 
-/** What one clamp read while a known load was switched on and off. */
+/** Readings of one clamp before and during a known load. */
 export interface ClampMove {
   signal: boolean;
   /** By how much amperes and watts rose when the load was switched on. */
@@ -55,7 +55,7 @@ export function placingOf({ signal, movedA, movedW, expectedA, expectedW, spread
   return share < 0 ? "reversed" : "wrong-ratio";
 }
 
-/** What to look for, as a sentence without its beginning and full stop. */
+/** The advice for each placing; "Clamp 1" goes before it. */
 export const PLACING_WORDS: Readonly<Record<Placing, string>> = {
   right: "is placed right",
   reversed: "is the wrong way round: turn it over",
@@ -70,7 +70,7 @@ export const PLACING_WORDS: Readonly<Record<Placing, string>> = {
 export interface RehearsedPlacing {
   placing: Placing;
   name: string;
-  /** What the display shows before the load is on, and while it is on. */
+  /** Reading on the display without and with the load. */
   off: string;
   on: string;
 }
@@ -86,12 +86,12 @@ const NAMES: Readonly<Record<Placing, string>> = {
   unsteady: "A loose plug or lead",
 };
 
-/** What an idle home draws, A: something always runs. */
+/** Current of an idle home, A. */
 const IDLE_A = 2;
 
 /**
- * What each placing of a clamp reads before and while the known load runs, with the charger at its designed current.
- * @param basis what the checks of the job rest on
+ * The reading of each placing without and with the known load, with the charger at its designed current.
+ * @param basis design figures of the job
  */
 export function rehearsedPlacings({
   knownLoad,
@@ -120,7 +120,7 @@ export function rehearsedPlacings({
 
 /** A load below this moves a reading too little to judge by, W. */
 const LEAST_KNOWN_W = 1000;
-/** What every home can switch: a kettle, or a heater. */
+/** Loads for a home without a suitable one. */
 const KETTLE: Readonly<Record<"low" | "high", { name: string; watts: number }>> = {
   low: { name: "a heater of 1.5 kW", watts: 1500 },
   high: { name: "a kettle of 2.4 kW", watts: 2400 },

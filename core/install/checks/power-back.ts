@@ -24,7 +24,7 @@ const DOWN_S = 5;
 /** A contactor has this long to open after the power is back, s. */
 const OPENS_S = 5;
 
-/** What it may take after the interruption, before its clamps are read, A. */
+/** Largest allowed current after the interruption, before the clamps are read, A. */
 const mostA = ({ limitA, leastA, designedA }: CheckBasis): number => (limitA === null ? designedA : leastA);
 
 /** Current flows although it says that no car is being charged. */
@@ -80,7 +80,7 @@ export const powerBack: CheckRule = {
         between(record, newest + AWAY_S).some(({ charger }) => charger?.offeredA != null);
       if (!(await rig.until(RESTART_S, isBack))) return notDone("The charger did not come back");
       await rig.until(WATCH_S, () => false);
-      // What ought not to flow is watched until it counts.
+      // A current that must not flow is watched long enough to be judged.
       await rig.until(OPENS_S, ({ samples }) => !samples.slice(-1).some(flowsUnasked));
     } finally {
       if (isManaged) {

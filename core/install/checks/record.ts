@@ -16,7 +16,7 @@ export const last = ({ samples }: CheckRecord): CheckSample | undefined => sampl
 export const heard = (samples: readonly CheckSample[]): CheckSample | undefined =>
   samples.findLast(({ charger }) => charger !== null);
 
-/** What the car takes, A; 0 where the charger is not connected or sends nothing. */
+/** Charging current, A; 0 where the charger is not connected or sends nothing. */
 export const takenA = (sample: CheckSample | undefined): number => sample?.charger?.currentA ?? 0;
 
 /** A current that counts as none, A: what a meter shows without a load. */

@@ -16,12 +16,12 @@ import {
 
 export interface DoneCheck extends Outcome {
   id: CheckId;
-  /** What was seen while it was made. */
+  /** Its samples and marks. */
   record: CheckRecord;
 }
 
 /**
- * Makes checks in order. A check that waits for one that fails is not made.
+ * Makes checks in order. A check is skipped while one that it relies on fails.
  * @param rigFor a rig with an empty record
  * @param failed checks that fail already, by the log
  * @param tell called before and after each check

@@ -23,7 +23,7 @@ export const SPLITTER_INPUT = {
 export const SPLITTER_HOLDING = {
   /** The appliance to test with: 1 on, 0 off. */
   testAppliance: 0,
-  /** Of the stand-in: what its charger would take, 0.01 A, and its fault. */
+  /** Of the stand-in: the current that its charger asks for, 0.01 A, and its fault. */
   chargerAsksCentiA: 900,
   fault: 910,
 } as const;

@@ -1,7 +1,7 @@
-/** The checks of commissioning: what each of them does with the equipment, what is recorded, and how it is judged. */
+/** The checks of commissioning: what each of them does with the equipment, their records, and how these are judged. */
 import type { CheckEntry, CheckId } from "#core/case/document/types.ts";
 
-/** What the checks rest on, from the design of the job. */
+/** Design figures that the checks are judged by. */
 export interface CheckBasis {
   /** Charging current of the way that is taken, A. */
   designedA: number;
@@ -36,7 +36,7 @@ export interface ChargerSample {
   /** Status and error code in the terms of OCPP. */
   status: string | null;
   errorCode: string | null;
-  /** What it says of its status in its own words. */
+  /** Free text of its status message. */
   info: string | null;
   /** How often its connection was lost since the check began. */
   lost: number;
@@ -88,7 +88,7 @@ export type MarkName =
   | "restart"
   | "clamps-back";
 
-/** What was seen while a check was made, in the order of time. */
+/** Samples and switching times of one check, in the order of time. */
 export interface CheckRecord {
   samples: readonly CheckSample[];
   marks: readonly Mark[];
@@ -106,7 +106,7 @@ export type Act =
   | { kind: "voltage" /** Null for that of the supply. */; volts: number | null; text: string }
   | { kind: "appliance"; isOn: boolean; text: string };
 
-/** What a charger is asked by its protocol. */
+/** Requests to a charger by its protocol. */
 export type Request =
   | { kind: "restart" }
   | { kind: "start" }

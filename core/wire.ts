@@ -259,6 +259,7 @@ const livePoint = object({
   currentA: array(number().required()).required(),
   offeredA: figure(),
   voltageV: figure(),
+  totalA: figure(),
 });
 const jobCharger = object({
   id: string().required(),
@@ -396,7 +397,13 @@ export const ANSWERS = {
     }),
   ),
   energy: format<MeteredQuarters>(
-    object({ at: figures(), wh: figures(), mostA: figuresOrNull(), leastOfferedA: figuresOrNull() }),
+    object({
+      at: figures(),
+      wh: figures(),
+      mostA: figuresOrNull(),
+      leastOfferedA: figuresOrNull(),
+      mostTotalA: figuresOrNull(),
+    }),
   ),
   charger: format<ChargerAnswer>(byKind(CHARGER_ANSWERS)),
   done: format<DoneAnswer>(byKind(DONE_ANSWERS)),

@@ -592,6 +592,8 @@ export const chargeQuarter = mysqlTable(
     mostW: double("most_w"),
     /** The least current that it offered in this quarter while a car was charging, A. */
     leastOfferedA: double("least_offered_a"),
+    /** The largest current of the supply, as its clamps read it, A. */
+    mostTotalA: double("most_total_a"),
   },
   (t) => [primaryKey({ columns: [t.chargePointId, t.at] })],
 );

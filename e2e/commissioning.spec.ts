@@ -123,6 +123,33 @@ test.describe(() => {
   });
 });
 
+test("a hand is asked for what no device can switch", async ({ page, heron }) => {
+  await signInAs(page, heron, "Wren Osier");
+  const job = await importCase(page, heron, { ...loggedUkHome(), title: "4 Charger Close" });
+  await openStep(page, heron, job, "log");
+  const off = await charger(heron, "close-4", await join(page, "close-4"), { needsTester: true });
+  await isConnected(page, "close-4");
+  const section = page.locator("#commissioning");
+  const asked = section.getByRole("alert");
+  await page.getByRole("button", { name: "Check: Lost PEN" }).click();
+  await expect(asked).toContainText("Set the tester at the charger to 200 V", { timeout: 20_000 });
+  await asked.getByRole("button", { name: "Cannot be done" }).click();
+  await expect(checksOf(page)).toContainText("Not done. Nobody set the voltage", { timeout: 20_000 });
+
+  // Somebody says that it is done, but the voltage has not changed.
+  await page.getByRole("button", { name: "Check: Lost PEN" }).click();
+  await expect(asked).toContainText("200 V", { timeout: 20_000 });
+  await asked.getByRole("button", { name: "Done" }).click();
+  await expect(asked).toContainText("Take the tester away", { timeout: 20_000 });
+  await asked.getByRole("button", { name: "Done" }).click();
+  await expect(asked).toContainText("260 V", { timeout: 20_000 });
+  await asked.getByRole("button", { name: "Done" }).click();
+  await expect(asked).toContainText("Take the tester away", { timeout: 20_000 });
+  await asked.getByRole("button", { name: "Done" }).click();
+  await expect(checksOf(page)).toContainText("it did not open within 5 s", { timeout: 20_000 });
+  await off();
+});
+
 test.describe("with clamps", () => {
   const managed = (home: CaseDocument, chargeA: number): CaseDocument => ({
     ...home,
@@ -137,7 +164,9 @@ test.describe("with clamps", () => {
     },
   });
 
-  test("a hand is asked where no device can switch, and a clamp that is turned is named", async ({ browser }) => {
+  test("a check has one run at a time, can be stopped, and leaves nothing when its clamps are gone", async ({
+    browser,
+  }) => {
     const port = await freePort();
     const heron = await Heron.start({ HERON_RECORDERS: `tidewrack=127.0.0.1:${port}` });
     let recorder: ChildProcess | undefined;

@@ -140,6 +140,21 @@ test("a customer asks, signs and accepts a quote on a phone; the job knows at on
     option: document.quote.options[1].id,
   });
   expect(document.decision.way).toBe(document.quote.options[1].way);
+
+  // While the work goes on, the page says that the charger is not to be used.
+  await expect(customer.getByText("Not to be used yet")).toHaveCount(0);
+  const { revision } = await (await page.request.get(`${heron.url}/jobs/${id}/issued`)).json();
+  const moved = await page.request.post(`${heron.url}/jobs/${id}/edits`, {
+    headers: { Origin: heron.url },
+    data: {
+      id: crypto.randomUUID(),
+      baseRevision: revision,
+      patch: [{ op: "replace", path: "/progress/stage", value: "to-prove" }],
+    },
+  });
+  expect(moved.status()).toBe(200);
+  await customer.reload();
+  await expect(customer.getByText("Not to be used yet")).toBeVisible();
   await phone.close();
 });
 

@@ -19,6 +19,8 @@ export interface CustomerView extends AskedView {
   /** Number of the issued version, and its day; null where nothing was issued. */
   issued: { number: number; on: string } | null;
   answer: LinkAnswer | null;
+  /** The work has begun and is not proved yet. */
+  isNotToBeUsed: boolean;
   /** Why it cannot be accepted any more. */
   notAcceptable: string | null;
   /** The picture of the agreed place, with lines drawn on it; null without one. */
@@ -46,6 +48,12 @@ export function CustomerPage({ view }: { view: CustomerView }) {
           {issued && `. Version ${issued.number}, ${showDay(issued.on, conventions)}`}
         </p>
       </header>
+      {view.isNotToBeUsed && (
+        <p className="note">
+          <strong>Not to be used yet.</strong> The last tests have not been recorded. Do not charge before {firmName}{" "}
+          has told you so in writing, and has taken the same notice off the charger.
+        </p>
+      )}
       <Outcome view={view} />
       {shown === null && <p>There is nothing to show yet.</p>}
       {shown?.kind === "offer" && <OfferPart view={view} offer={shown} />}

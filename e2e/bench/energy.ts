@@ -89,21 +89,17 @@ async function chartFigures(page: Page, heron: Heron, seconds: number) {
     await session.send("HeapProfiler.collectGarbage");
     return (await session.send("Runtime.getHeapUsage")).usedSize / 1e6;
   };
+  // As text: the compiler would put a helper into a function, which the page does not have.
   const framesIn = (ms: number) =>
-    page.evaluate(
-      (duration) =>
-        new Promise<number>((resolve) => {
-          let frames = 0;
-          const from = performance.now();
-          const count = () => {
-            frames++;
-            if (performance.now() - from < duration) requestAnimationFrame(count);
-            else resolve((frames * 1000) / (performance.now() - from));
-          };
-          requestAnimationFrame(count);
-        }),
-      ms,
-    );
+    page.evaluate<number>(`new Promise((resolve) => {
+      let frames = 0;
+      const from = performance.now();
+      requestAnimationFrame(function count() {
+        frames++;
+        if (performance.now() - from < ${ms}) requestAnimationFrame(count);
+        else resolve((frames * 1000) / (performance.now() - from));
+      });
+    })`);
   const minutes: number[] = [];
   const heaps: number[] = [];
   for (let at = 0; at < seconds; at += 60) {

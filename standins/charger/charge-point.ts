@@ -194,7 +194,7 @@ export class ChargePoint {
   }
 
   /** Its meter, as OCPP sends it. */
-  values(): { value: string; measurand: string; unit: string; phase?: string }[] {
+  values(): { value: string; measurand: string; unit: string; phase?: string; location?: string }[] {
     const phases = ["L1", "L2", "L3"].slice(0, this.settings.phases);
     return [
       { value: String(this.registerWh), measurand: "Energy.Active.Import.Register", unit: "Wh" },
@@ -207,6 +207,9 @@ export class ChargePoint {
         unit: "A",
         phase,
       })),
+      ...(this.clampA === null
+        ? []
+        : [{ value: this.clampA.toFixed(1), measurand: "Current.Import", unit: "A", location: "Inlet" }]),
     ];
   }
 }

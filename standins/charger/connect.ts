@@ -21,6 +21,8 @@ export interface Connection extends ChargePointSettings {
   /** Its place among the chargers of the home, from 0. */
   place?: number | undefined;
   splitter?: string | undefined;
+  /** It has no setting for a simulated voltage, as most chargers: a tester is needed. */
+  needsTester?: boolean | undefined;
   /** Another charger of the home, with which it shares a current while both charge. */
   share?: Share | undefined;
 }
@@ -46,6 +48,7 @@ export async function connectCharger({
   clamps,
   place = 0,
   splitter,
+  needsTester = false,
   share,
   ...settings
 }: Connection): Promise<() => Promise<void>> {
@@ -145,9 +148,10 @@ export async function connectCharger({
       case "GetConfiguration": {
         const asked = (params.key as string[] | undefined) ?? [VOLTAGE_KEY];
         const known = { key: VOLTAGE_KEY, readonly: false, value: String(point.testVolts ?? "") };
+        const isKnown = (key: string) => key === VOLTAGE_KEY && !needsTester;
         return {
-          configurationKey: asked.includes(VOLTAGE_KEY) ? [known] : [],
-          unknownKey: asked.filter((key) => key !== VOLTAGE_KEY),
+          configurationKey: asked.some(isKnown) ? [known] : [],
+          unknownKey: asked.filter((key) => !isKnown(key)),
         };
       }
       case "RemoteStartTransaction":

@@ -3,7 +3,7 @@
  * URL (of the hub, without the id), ID, TOKEN, SET_A, VOLTS, PHASES, CAR_A, EVERY_MS, SPEED, FAULTS (with commas),
  * CLAMPS (host:port) with LIMIT_A, PLACE (among the chargers of the home, from 0) and READS (house: its clamps read the house alone), SPLITTER (host:port), SHARED_A with SHARE (own port:
  * port of the other charger), PEN
- * (1: it detects a lost neutral), PILOT (port where a car plugs in).
+ * (1: it detects a lost neutral), TESTER (1: it cannot simulate a voltage itself), PILOT (port where a car plugs in).
  */
 import { ownValue } from "#core/own-value.ts";
 import { FAULTS, type Fault } from "./charge-point.ts";
@@ -46,6 +46,7 @@ const connect = () =>
     splitter: process.env.SPLITTER,
     share,
     hasPenDetection: process.env.PEN === "1",
+    needsTester: process.env.TESTER === "1",
     ...(process.env.PILOT && { pilotPort: number("PILOT", 0) }),
   });
 

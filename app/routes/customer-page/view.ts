@@ -2,6 +2,7 @@
 import { randomUUID } from "node:crypto";
 import { createElement } from "react";
 import type { RouterContextProvider } from "react-router";
+import { isNotToBeUsed } from "#core/case/document/stage.ts";
 import type { CaseDocument } from "#core/case/document/types.ts";
 import { isoDay } from "#core/dates.ts";
 import { codebookOf } from "#core/rules/index.ts";
@@ -86,6 +87,7 @@ async function quoteView(
     shown: issued?.shown ?? null,
     issued: issued && { number: issued.number, on: isoDay(issued.at) },
     answer,
+    isNotToBeUsed: asks === "quote" && isNotToBeUsed(link.document),
     notAcceptable: answer ? null : await whyNotAcceptable(link),
     place: placeOn(link.document, placePicture(photos?.photos ?? []), `${base}/place.jpg`),
   };

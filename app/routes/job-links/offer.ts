@@ -32,6 +32,7 @@ export async function loader({ params: { jobId }, context }: Route.LoaderArgs) {
     issued: null,
     isPreview: true,
     answer: null,
+    isNotToBeUsed: false,
     notAcceptable: null,
     messages: [],
     place: placeOn(document, picture, `/jobs/${jobId}/photos/${picture?.id ?? ""}`),

@@ -112,6 +112,7 @@ export function chargePointsOf(firmId: string) {
           wh: sql<number>`SUM(${chargeQuarter.wh})`,
           mostA: sql<number | null>`MAX(${chargeQuarter.mostA})`,
           leastOfferedA: sql<number | null>`MIN(${chargeQuarter.leastOfferedA})`,
+          mostTotalA: sql<number | null>`MAX(${chargeQuarter.mostTotalA})`,
         })
         .from(chargeQuarter)
         .innerJoin(chargePoint, eq(chargePoint.id, chargeQuarter.chargePointId))
@@ -123,6 +124,7 @@ export function chargePointsOf(firmId: string) {
         wh: rows.map(({ wh }) => wh),
         mostA: rows.map(({ mostA }) => mostA),
         leastOfferedA: rows.map(({ leastOfferedA }) => leastOfferedA),
+        mostTotalA: rows.map(({ mostTotalA }) => mostTotalA),
       };
     },
 

@@ -71,21 +71,22 @@ export async function storeReadings(
   connector: number,
   readings: readonly MeterReading[],
 ): Promise<void> {
-  for (const { at, registerWh, currentA, powerW, offeredA } of readings) {
+  for (const { at, registerWh, currentA, powerW, offeredA, totalA } of readings) {
     if (registerWh !== null) await countRegister(tx, id, connector, registerWh, at);
     const mostA = currentA.length > 0 ? Math.max(...currentA) : null;
-    if (mostA === null && powerW === null) continue;
+    if (mostA === null && powerW === null && totalA === null) continue;
     // While nothing flows it may offer nothing; that is no throttling.
     const leastOfferedA = mostA !== null && mostA > CHARGES_ABOVE_A ? offeredA : null;
     const values = { chargePointId: id, mostA, mostW: powerW };
     await tx
       .insert(chargeQuarter)
-      .values({ ...values, at: new Date(quarterOf(at)), leastOfferedA })
+      .values({ ...values, at: new Date(quarterOf(at)), leastOfferedA, mostTotalA: totalA })
       .onDuplicateKeyUpdate({
         set: {
           mostA: larger(chargeQuarter.mostA, mostA),
           mostW: larger(chargeQuarter.mostW, powerW),
           leastOfferedA: smaller(chargeQuarter.leastOfferedA, leastOfferedA),
+          mostTotalA: larger(chargeQuarter.mostTotalA, totalA),
         },
       });
     await tx

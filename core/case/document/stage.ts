@@ -41,6 +41,13 @@ export function reachedOn({ progress }: Standing, stage: Stage): string | null {
   return progress?.moves?.findLast(({ from, to }) => before(from) && reached(to))?.on ?? null;
 }
 
+/** Whether the work has begun and its last tests have not been recorded: nobody may charge yet. */
+export function isNotToBeUsed(document: Pick<CaseDocument, "progress" | "installation">): boolean {
+  const hasBegun =
+    document.installation !== undefined || stageOf(document) === "installing" || stageOf(document) === "to-prove";
+  return hasBegun && reachedOn(document, "done") === null && placeOfStage(stageOf(document)) !== null;
+}
+
 type Move = NonNullable<Progress["moves"]>[number];
 
 /** The edit that moves a job to another stage; empty where it is there already. */

@@ -7,6 +7,8 @@ export interface SampledValue {
   phase?: string;
   unit?: string;
   context?: string;
+  /** "Inlet" is the supply of the home, as a charger with clamps reads it; the charger's own outlet by default. */
+  location?: string;
 }
 export interface SentMeterValue {
   timestamp: string;
@@ -24,6 +26,8 @@ export interface MeterReading {
   /** The current that the charger offers the car. */
   offeredA: number | null;
   voltageV: number | null;
+  /** On the conductor of the supply with most, A, as the charger's clamps read it. */
+  totalA: number | null;
 }
 
 /** The measurand where none is named (OCPP 1.6, SampledValue). */
@@ -57,14 +61,21 @@ export function sentTime(timestamp: string, now: number): number {
 
 /** A sent value as a reading. @param now ms since 1970 */
 export function meterReading({ timestamp, sampledValue }: SentMeterValue, now: number): MeterReading {
-  const of = (measurand: string) => sampledValue.filter((one) => (one.measurand ?? REGISTER) === measurand);
-  const currents = of("Current.Import").filter(({ phase }) => phase !== "N");
+  const own = sampledValue.filter(({ location }) => location !== "Inlet");
+  const of = (measurand: string) => own.filter((one) => (one.measurand ?? REGISTER) === measurand);
+  const ampsOf = (values: readonly SampledValue[]) =>
+    values
+      .filter(({ measurand, phase }) => measurand === "Current.Import" && phase !== "N")
+      .map((one) => baseValue(one, "A"))
+      .filter((one): one is number => one !== null);
+  const totals = ampsOf(sampledValue.filter(({ location }) => location === "Inlet"));
   return {
     at: sentTime(timestamp, now),
     registerWh: whole(of(REGISTER), "Wh"),
     powerW: whole(of("Power.Active.Import"), "W"),
-    currentA: currents.map((one) => baseValue(one, "A")).filter((one): one is number => one !== null),
+    currentA: ampsOf(own),
     offeredA: whole(of("Current.Offered").slice(-1), "A"),
     voltageV: whole(of("Voltage").slice(-1), "V"),
+    totalA: totals.length > 0 ? Math.max(...totals) : null,
   };
 }

@@ -39,6 +39,19 @@ describe("a value of a charge point's meter", () => {
     expect(read({ value: "1500" })).toMatchObject({ at: at("2026-12-01T11:59:00Z"), registerWh: 1500, powerW: null });
     expect(read({ value: "1.5", measurand: "Energy.Active.Import.Register", unit: "kWh" }).registerWh).toBe(1500);
   });
+  it("is that of the supply where it was read at the inlet", () => {
+    const amps = (value: string, location?: string) => ({
+      value,
+      measurand: "Current.Import",
+      unit: "A",
+      ...(location && { location }),
+    });
+    expect(read(amps("32"), amps("41.5", "Inlet"), amps("38", "Inlet"))).toMatchObject({
+      currentA: [32],
+      totalA: 41.5,
+    });
+    expect(read(amps("32"))).toMatchObject({ totalA: null });
+  });
   it("is summed over phases where only those are sent", () => {
     const power = (value: string, phase?: string) => ({
       value,

@@ -9,6 +9,8 @@ export interface MeteredQuarters {
   mostA: readonly (number | null)[];
   /** The least current that was offered while a car charged, A; null where none was sent. */
   leastOfferedA: readonly (number | null)[];
+  /** The largest current of the supply, A; null where none was sent. */
+  mostTotalA: readonly (number | null)[];
 }
 
 export interface RealNight {
@@ -23,7 +25,13 @@ export interface RealNight {
   heldBack: number;
   /** The largest current that was taken, A; null where none was sent. */
   mostA: number | null;
+  /** The same of the supply, while the car charged. */
+  mostTotalA: number | null;
 }
+
+/** The larger of two figures; of one that is null the other. */
+export const larger = (one: number | null, other: number | null): number | null =>
+  one === null ? other : other === null ? one : Math.max(one, other);
 
 export interface NightBasis {
   /** The designed charging current, A. */
@@ -44,19 +52,30 @@ const isIn = ({ from, to }: { from: number; to: number }, minute: number): boole
   from <= to ? minute >= from && minute < to : minute >= from || minute < to;
 
 /** The nights in which the charger has charged, the earliest first. */
-export function realNights({ at, wh, mostA, leastOfferedA }: MeteredQuarters, basis: NightBasis): RealNight[] {
+export function realNights(
+  { at, wh, mostA, leastOfferedA, mostTotalA }: MeteredQuarters,
+  basis: NightBasis,
+): RealNight[] {
   const nights = new Map<string, RealNight>();
   for (const [i, minute] of at.entries()) {
     const energy = wh[i] ?? 0;
     if (energy < CHARGES_WH) continue;
     const local = basis.local(minute);
     const night = new Date((local - DAY / 2) * 60_000).toISOString().slice(0, 10);
-    const known = nights.get(night) ?? { night, kWh: 0, cheapKWh: 0, quarters: 0, heldBack: 0, mostA: null };
+    const known = nights.get(night) ?? {
+      night,
+      kWh: 0,
+      cheapKWh: 0,
+      quarters: 0,
+      heldBack: 0,
+      mostA: null,
+      mostTotalA: null,
+    };
     known.kWh += energy / 1000;
     known.quarters++;
     if (basis.cheap && isIn(basis.cheap, local % DAY)) known.cheapKWh += energy / 1000;
-    const taken = mostA[i] ?? null;
-    if (taken !== null) known.mostA = Math.max(known.mostA ?? 0, taken);
+    known.mostA = larger(known.mostA, mostA[i] ?? null);
+    known.mostTotalA = larger(known.mostTotalA, mostTotalA[i] ?? null);
     const offered = leastOfferedA[i];
     if (offered !== null && offered !== undefined && offered < basis.designedA - WITHIN_A) known.heldBack++;
     nights.set(night, known);

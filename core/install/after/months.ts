@@ -2,7 +2,13 @@
 import type { CaseDocument } from "#core/case/document/types.ts";
 import type { Assessment } from "#core/decide/assessment.ts";
 import { takenWay } from "#core/decide/decision.ts";
-import { type MeteredQuarters, type NightBasis, type RealNight, realNights } from "#core/energy/metered/nights.ts";
+import {
+  larger,
+  type MeteredQuarters,
+  type NightBasis,
+  type RealNight,
+  realNights,
+} from "#core/energy/metered/nights.ts";
 import { showSmallMoney } from "#core/estimate/estimate.ts";
 import { codebookOf } from "#core/rules/index.ts";
 
@@ -20,6 +26,8 @@ export interface MonthAfter {
   heldBackHours: number;
   /** The largest current that was taken, A; null where none was sent. */
   mostA: number | null;
+  /** The largest current of the supply while the car charged, A; null where none was sent. */
+  mostTotalA: number | null;
 }
 
 /** A night that was held back is short below this share of the need (Heron's own figure). */
@@ -66,13 +74,15 @@ export function monthsAfter(
       shortNights: 0,
       heldBackHours: 0,
       mostA: null,
+      mostTotalA: null,
     };
     known.kWh += night.kWh;
     if (known.cheapKWh !== null) known.cheapKWh += night.cheapKWh;
     known.nights++;
     if (isShort(night, needKWh)) known.shortNights++;
     known.heldBackHours += night.heldBack / QUARTERS_AN_HOUR;
-    if (night.mostA !== null) known.mostA = Math.max(known.mostA ?? 0, night.mostA);
+    known.mostA = larger(known.mostA, night.mostA);
+    known.mostTotalA = larger(known.mostTotalA, night.mostTotalA);
     months.set(month, known);
   }
   return [...months.values()];

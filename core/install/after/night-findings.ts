@@ -16,6 +16,12 @@ const NEVER_NIGHTS = 60;
 const MAY_BE_SHORT = 0.05;
 const MAY_BE_DEAR = 0.2;
 const MET_IN = 0.95;
+/** A supply that reads below this share of the charger's own current does not see the charger. */
+const BLIND = 0.5;
+/** A supply that stays below this share of its limit has room. */
+const HAS_ROOM = 0.75;
+/** A reading of clamps may be above the limit by this for a moment, A. */
+const READING_A = 1;
 
 /** @param local as in `NightBasis` */
 export function nightFindings(
@@ -29,6 +35,7 @@ export function nightFindings(
   if (nights.length < LEAST_NIGHTS) return [];
   return [
     ...heldBackFindings(assessment, nights, basis.designedA),
+    ...totalFindings(assessment, nights),
     ...(basis.cheap ? cheapFindings(nights) : []),
     secondCarFinding(assessment, nights),
   ].flatMap((found) => found ?? []);
@@ -68,6 +75,37 @@ function heldBackFindings(assessment: Assessment, nights: readonly RealNight[], 
       },
     ];
   return [{ text: "The clamps hold it back when they should, and the need is met", why, isBad: false }];
+}
+
+/** Findings on the current of the supply, as its clamps read it; nothing where the charger does not send it. */
+function totalFindings(assessment: Assessment, nights: readonly RealNight[]): AfterFinding[] {
+  const limitA = takenWay(assessment)?.limits?.[0]?.limitA;
+  const read = nights.flatMap(({ mostA, mostTotalA }) =>
+    mostTotalA === null ? [] : [{ mostA: mostA ?? 0, mostTotalA }],
+  );
+  if (limitA === undefined || read.length === 0) return [];
+  const blind = read.filter(({ mostA, mostTotalA }) => mostTotalA < BLIND * mostA).length;
+  const mostA = Math.max(...read.map(({ mostTotalA }) => mostTotalA));
+  const why = `${showA(mostA)} at most in ${read.length} nights, of ${showA(limitA)}`;
+  if (blind > read.length / 2)
+    return [
+      {
+        text: "The clamps read less than the charger takes: they read nothing, or sit on another conductor",
+        why: `in ${blind} of ${read.length} nights the supply read less than half of what the charger took`,
+        isBad: true,
+      },
+    ];
+  if (exceeds(mostA, limitA + READING_A))
+    return [
+      {
+        text: "The supply was above its limit: the limit must be lowered, or the charger follows too late",
+        why,
+        isBad: true,
+      },
+    ];
+  if (exceeds(limitA * HAS_ROOM, mostA))
+    return [{ text: "The supply has room below its limit: the charging current could rise", why, isBad: false }];
+  return [{ text: "The supply was held below its limit", why, isBad: false }];
 }
 
 function cheapFindings(nights: readonly RealNight[]): AfterFinding[] {

@@ -34,6 +34,7 @@ interface Night {
   offeredA?: number | null;
   /** Minutes after midnight. */
   from?: number;
+  totalA?: number | null;
 }
 /** Nights in a row from 2 November 2026 on, with 1.84 kWh in each quarter. */
 function nights(all: readonly Night[]): MeteredQuarters {
@@ -42,13 +43,15 @@ function nights(all: readonly Night[]): MeteredQuarters {
     wh: [] as number[],
     mostA: [] as (number | null)[],
     leastOfferedA: [] as (number | null)[],
+    mostTotalA: [] as (number | null)[],
   };
-  for (const [i, { quarters = 5, offeredA = 32, from = 30 }] of all.entries())
+  for (const [i, { quarters = 5, offeredA = 32, from = 30, totalA = null }] of all.entries())
     for (let q = 0; q < quarters; q++) {
       out.at.push(Date.UTC(2026, 10, 3 + i) / 60_000 + from + q * 15);
       out.wh.push(1840);
       out.mostA.push(offeredA === null ? 32 : Math.min(32, offeredA));
       out.leastOfferedA.push(offeredA);
+      out.mostTotalA.push(totalA);
     }
   return out;
 }
@@ -68,6 +71,7 @@ describe("the months of real nights", () => {
         shortNights: 1,
         heldBackHours: 9 / 4,
         mostA: 32,
+        mostTotalA: null,
       },
     ]);
   });
@@ -79,7 +83,7 @@ describe("the months of real nights", () => {
     expect(ofMonth((at) => at - 9 * 60)?.cheapKWh).toBe(0);
   });
   it("count neither a charger's own use nor quarters without an offer", () => {
-    const [own] = [{ at: [0], wh: [19], mostA: [null], leastOfferedA: [null] }];
+    const [own] = [{ at: [0], wh: [19], mostA: [null], leastOfferedA: [null], mostTotalA: [null] }];
     expect(monthsAfter(home, assess(home), own, utc)).toEqual([]);
     expect(monthsAfter(home, assess(home), nights([{ offeredA: null }]), utc)[0]?.heldBackHours).toBe(0);
   });
@@ -105,6 +109,17 @@ describe("what real nights say", () => {
     expect(held(3, { quarters: 3, offeredA: 12 })).toMatch(/too many nights short/);
     expect(textsOf(managed, repeated(59))[0]).toMatch(/hold it back when they should/);
     expect(textsOf(managed, repeated(60))[0]).toMatch(/never held it back/);
+  });
+  it("is what the clamps read of the supply, against the limit", () => {
+    const limitA = assess(managed).ways.find(({ way }) => way === "dynamic-load-management")?.limits?.[0]?.limitA ?? 0;
+    const read = (...totals: number[]) => textsOf(managed, [...repeated(15), ...totals.map((totalA) => ({ totalA }))]);
+    expect(read(limitA)).toContain("The supply was held below its limit");
+    expect(read(limitA + 1)).toContain("The supply was held below its limit");
+    expect(read(limitA + 1.1, 50).some((text) => /above its limit/.test(text))).toBe(true);
+    expect(read(limitA * 0.75 - 1, 50).some((text) => /has room/.test(text))).toBe(true);
+    expect(read(15, 15, 50).some((text) => /read nothing/.test(text))).toBe(true);
+    expect(read(15, 50).some((text) => /read nothing, or/.test(text))).toBe(false);
+    expect(textsOf(home, [...repeated(15), { totalA: 500 }]).some((text) => /supply/.test(text))).toBe(false);
   });
   it("is that an unmanaged charger is held back by something", () => {
     expect(textsOf(home, [...repeated(20), { offeredA: 16 }])[0]).toMatch(/look at its setting, and for heat/);

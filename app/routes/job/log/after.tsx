@@ -27,7 +27,7 @@ import { useLog } from "./use-log.ts";
 
 const PATIENCE_MS = 15_000;
 
-const NO_QUARTERS: MeteredQuarters = { at: [], wh: [], mostA: [], leastOfferedA: [] };
+const NO_QUARTERS: MeteredQuarters = { at: [], wh: [], mostA: [], leastOfferedA: [], mostTotalA: [] };
 
 /** Energy of the job by the quarter of an hour; none until the server has answered. */
 function useEnergy(): MeteredQuarters {
@@ -86,6 +86,11 @@ export function AfterSection() {
               cell: ({ kWh, cheapKWh }) => (cheapKWh === null ? "-" : showPercent(cheapKWh / kWh)),
             },
             { title: "Highest current", kind: "number", cell: ({ mostA }) => (mostA === null ? "-" : showA(mostA)) },
+            {
+              title: "Highest total",
+              kind: "number",
+              cell: ({ mostTotalA }) => (mostTotalA === null ? "-" : showA(mostTotalA)),
+            },
             ...(document.quote?.pricePerKWh === undefined
               ? []
               : [

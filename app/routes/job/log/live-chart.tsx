@@ -1,4 +1,4 @@
-/** Chart of the last minutes: the current that the charger takes, the one it offers, and the designed one. */
+/** Chart of the last minutes: charging current, offered current, current of the supply, designed current. */
 import { lazy, Suspense } from "react";
 import type { LivePoint } from "#core/energy/metered/live.ts";
 import { ChartPlace } from "#ui/chart/chart-place.tsx";
@@ -10,14 +10,14 @@ export function LiveChart({ points, limitA }: { points: readonly LivePoint[]; li
   const times = points.map(({ at }) => new Date(at));
   const most = Math.max(
     limitA ?? 0,
-    ...points.map(({ currentA, offeredA }) => Math.max(offeredA ?? 0, ...currentA)),
+    ...points.map(({ currentA, offeredA, totalA }) => Math.max(offeredA ?? 0, totalA ?? 0, ...currentA)),
     6,
   );
   const ends = times.length > 0 ? [times[0] as Date, times.at(-1) as Date] : [];
   return (
     <Suspense fallback={<ChartPlace height={HEIGHT} />}>
       <Chart
-        label="The current that the charger takes and offers, with the designed one"
+        label="The current that the charger takes and offers, that of the supply, and the designed one"
         height={HEIGHT}
         draw={(palette) => ({
           data: [
@@ -28,6 +28,17 @@ export function LiveChart({ points, limitA }: { points: readonly LivePoint[]; li
               mode: "lines",
               line: { color: palette.deepWater, width: 3 },
             },
+            ...(points.some(({ totalA }) => totalA !== null)
+              ? [
+                  {
+                    x: times,
+                    y: points.map(({ totalA }) => totalA),
+                    name: "supply",
+                    mode: "lines" as const,
+                    line: { color: palette.slate, width: 2 },
+                  },
+                ]
+              : []),
             {
               x: times,
               y: points.map(({ offeredA }) => offeredA),

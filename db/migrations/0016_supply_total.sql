@@ -1,0 +1,1 @@
+ALTER TABLE `charge_quarter` ADD `most_total_a` double;

@@ -139,13 +139,13 @@ test("a hand is asked for what no device can switch", async ({ page, heron }) =>
   // Somebody says that it is done, but the voltage has not changed.
   await page.getByRole("button", { name: "Check: Lost PEN" }).click();
   await expect(asked).toContainText("200 V", { timeout: 20_000 });
-  await asked.getByRole("button", { name: "Done" }).click();
+  await asked.getByRole("button", { name: "Done", exact: true }).click();
   await expect(asked).toContainText("Take the tester away", { timeout: 20_000 });
-  await asked.getByRole("button", { name: "Done" }).click();
+  await asked.getByRole("button", { name: "Done", exact: true }).click();
   await expect(asked).toContainText("260 V", { timeout: 20_000 });
-  await asked.getByRole("button", { name: "Done" }).click();
+  await asked.getByRole("button", { name: "Done", exact: true }).click();
   await expect(asked).toContainText("Take the tester away", { timeout: 20_000 });
-  await asked.getByRole("button", { name: "Done" }).click();
+  await asked.getByRole("button", { name: "Done", exact: true }).click();
   await expect(checksOf(page)).toContainText("it did not open within 5 s", { timeout: 20_000 });
   await off();
 });

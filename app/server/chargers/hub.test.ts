@@ -148,8 +148,8 @@ describe("the hub of charge points", () => {
       "MeterValues",
       meter("2026-11-29T22:15:00Z", 1000, [current("16", "Current.Import"), current("20", "Current.Offered")]),
     );
-    await client.call("MeterValues", meter("2026-12-01T03:00:00Z", 1000));
-    await client.call("MeterValues", meter("2026-12-01T03:15:00Z", 3000));
+    await client.call("MeterValues", meter("2026-12-01T13:00:00Z", 1000));
+    await client.call("MeterValues", meter("2026-12-01T13:15:00Z", 3000));
     const found = await points.quarters(job, new Date("2026-11-01T00:00:00Z"));
     expect(found.wh.filter((wh) => wh > 0)).toEqual([1000, 2000]);
     expect([found.mostA[1], found.leastOfferedA[1]]).toEqual([16, 20]);

@@ -159,6 +159,16 @@ describe("a check that cannot be made", () => {
       "power-back": "not-done",
     });
   });
+  it("is not done where the charger sends its current too seldom: no value is no pause", async () => {
+    const home = { ...HOMES["a managed home of the UK"], sendsEveryS: 16 };
+    expect(await verdicts(home)).toMatchObject({
+      limit: "pass",
+      clamp: "pass",
+      throttle: "not-done",
+      "signal-lost": "not-done",
+    });
+    expect(await verdicts({ ...home, sendsEveryS: 4 })).toMatchObject({ throttle: "pass" });
+  });
   it("is not made while one fails that it waits for", async () => {
     const found = await checked({ ...HOMES["a managed home of the UK"], trouble: "reversed" });
     expect(found.done.find(({ id }) => id === "throttle")).toMatchObject({

@@ -1,9 +1,10 @@
 /**
- * A charger that ships with Heron in place of a real one: an OCPP 1.6 charge point with a car, a process of its own.
- * URL (of the hub, without the id), ID, TOKEN, SET_A, VOLTS, PHASES, CAR_A, EVERY_MS, SPEED, FAULTS (with commas),
- * CLAMPS (host:port) with LIMIT_A, PLACE (among the chargers of the home, from 0) and READS (house: its clamps read the house alone), SPLITTER (host:port), SHARED_A with SHARE (own port:
- * port of the other charger), PEN
- * (1: it detects a lost neutral), TESTER (1: it cannot simulate a voltage itself), PILOT (port where a car plugs in).
+ * A charger that ships with Heron in place of a real one: an OCPP 1.6 charge point, a process of its own. Its settings:
+ * URL (of the hub, without the id), ID, TOKEN, SET_A, VOLTS, PHASES, EVERY_MS, SPEED, FAULTS (with commas).
+ * Car: CAR_A (largest current), or PILOT (port where a car of its own process plugs in).
+ * Clamps: CLAMPS (host:port), LIMIT_A, PLACE (among the chargers of the home, from 0), READS (house: the house alone).
+ * Splitter: SPLITTER (host:port). Other charger: SHARED_A, SHARE (own port:port of the other one).
+ * Lost neutral: PEN (1: it detects one), TESTER (1: it cannot simulate a voltage itself).
  */
 import { ownValue } from "#core/own-value.ts";
 import { FAULTS, type Fault } from "./charge-point.ts";

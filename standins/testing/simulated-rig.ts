@@ -41,6 +41,8 @@ export interface SimulatedHome {
   refuses?: Act["kind"];
   /** The charger understands no request. */
   isMute?: boolean;
+  /** It sends its current every so many seconds alone. */
+  sendsEveryS?: number;
 }
 
 /** @returns a rig whose time passes only while it waits */
@@ -115,9 +117,10 @@ export function simulatedRig(home: SimulatedHome): Rig & { nowS(): number } {
     }
     const isDropped = faults.includes("drops-line") && nowS % DROPS_EVERY_S < 2 * STEP_S;
     if (isDropped && nowS % DROPS_EVERY_S < STEP_S) lost++;
+    const isSilent = home.sendsEveryS !== undefined && nowS % home.sendsEveryS >= home.sendsEveryS / 2;
     samples.push({
       atS: nowS,
-      charger: isDropped ? null : sampleOf(first),
+      charger: isDropped ? null : isSilent ? { ...sampleOf(first), currentA: null } : sampleOf(first),
       second: isShared ? sampleOf(second) : null,
       clamps: clamps > 0 ? read : null,
       splitter: basis.isSplitter

@@ -19,7 +19,7 @@ const READ_EVERY_MS = 300;
 /** A charger that has sent nothing for so long is asked for its values. */
 const ASK_AFTER_MS = 500;
 /** Older values are not used. */
-const STALE_MS = 8000;
+const STALE_MS = 3000;
 /** Equipment that a check needs may be away for so long, s. */
 const MAY_BE_AWAY_S = 10;
 /** A person has so long to do what is asked. */
@@ -27,6 +27,12 @@ const PERSON_MS = 5 * 60_000;
 const PROFILE_ID = 9001;
 /** A setting by which a charger simulates a voltage at its supply; a charger without it is tested by a tester. */
 const VOLTAGE_KEY = "TestVoltage";
+/** Seconds between two values of a charge (OCPP 1.6, 9.1.18). */
+const SAMPLE_KEY = "MeterValueSampleInterval";
+
+interface Configuration {
+  configurationKey?: { key: string; readonly: boolean; value?: string }[];
+}
 
 export interface BenchEquipment {
   /** Ids of charge points. */
@@ -51,11 +57,30 @@ class WatchedCharger {
   private connection: object | undefined;
   private lost = 0;
   private isAsking = false;
+  private sampleBefore: string | null = null;
   private readonly newest: Partial<Record<"offeredA" | "currentA" | "voltageV", { at: number; value: number }>> = {};
   private seenSeq = 0;
 
-  constructor(private readonly id: string) {
+  constructor(
+    private readonly id: string,
+    private readonly volts: number,
+  ) {
     this.connection = liveChargePoint(id);
+  }
+
+  /** Has it send its values every second; what it sent before is restored at the end. */
+  async watchClosely(): Promise<void> {
+    const key = SAMPLE_KEY;
+    const known = (await askChargePoint(this.id, "GetConfiguration", { key: [key] })) as Configuration | null;
+    const before = known?.configurationKey?.find((one) => one.key === key);
+    if (!before || before.readonly || before.value === undefined) return;
+    this.sampleBefore = before.value;
+    await this.ask("ChangeConfiguration", { key, value: "1" });
+  }
+
+  async watchAsBefore(): Promise<void> {
+    if (this.sampleBefore !== null)
+      await this.ask("ChangeConfiguration", { key: SAMPLE_KEY, value: this.sampleBefore });
   }
 
   private put(name: keyof WatchedCharger["newest"], value: number | null | undefined, at: number): void {
@@ -68,10 +93,12 @@ class WatchedCharger {
     this.connection = live;
     if (!live) return null;
     const points: LivePoint[] = live.since(this.seenSeq, 50);
-    for (const { seq, offeredA, currentA, voltageV } of points) {
+    for (const { seq, offeredA, currentA, powerW, voltageV } of points) {
       this.seenSeq = seq;
       this.put("offeredA", offeredA, now);
-      this.put("currentA", currentA.length > 0 ? Math.max(...currentA) : null, now);
+      // Some chargers send their power alone.
+      const byPower = powerW === null ? null : powerW / this.volts;
+      this.put("currentA", currentA.length > 0 ? Math.max(...currentA) : byPower, now);
       this.put("voltageV", voltageV, now);
     }
     const last = Math.max(0, ...Object.values(this.newest).map(({ at }) => at));
@@ -130,9 +157,7 @@ class WatchedCharger {
 
   /** @param volts null for that of the supply. @returns false where the charger has no such setting */
   async voltage(volts: number | null): Promise<boolean> {
-    const known = (await askChargePoint(this.id, "GetConfiguration", { key: [VOLTAGE_KEY] })) as {
-      configurationKey?: { key: string; readonly: boolean }[];
-    } | null;
+    const known = (await askChargePoint(this.id, "GetConfiguration", { key: [VOLTAGE_KEY] })) as Configuration | null;
     if (!known?.configurationKey?.some(({ key, readonly }) => key === VOLTAGE_KEY && !readonly)) return false;
     return this.ask("ChangeConfiguration", { key: VOLTAGE_KEY, value: volts === null ? "" : String(volts) });
   }
@@ -162,14 +187,16 @@ export class Bench {
     readonly basis: CheckBasis,
     { charger, second, clamps, splitter }: BenchEquipment,
   ) {
-    this.charger = charger === null ? null : new WatchedCharger(charger);
-    this.second = second === null ? null : new WatchedCharger(second);
+    this.charger = charger === null ? null : new WatchedCharger(charger, basis.chargerVolts);
+    this.second = second === null ? null : new WatchedCharger(second, basis.chargerVolts);
     this.clamps = clamps === null ? null : new Clamps(clamps);
     this.splitter = splitter === null ? null : new SplitterDevice(splitter);
     this.stopped = new Promise((_, reject) => {
       this.whenStopped = reject;
     });
     this.stopped.catch(() => {});
+    void this.charger?.watchClosely();
+    void this.second?.watchClosely();
     this.timer = setInterval(() => void this.read(), READ_EVERY_MS);
   }
 
@@ -302,6 +329,8 @@ export class Bench {
     await this.splitter?.appliance(false);
     await this.charger?.limit(null);
     if (this.basis.hasLostPen) await this.charger?.voltage(null);
+    await this.charger?.watchAsBefore();
+    await this.second?.watchAsBefore();
     this.clamps?.close();
     this.splitter?.close();
   }

@@ -45,6 +45,7 @@ export const limit: CheckRule = {
   how: ({ designedA }) => `The charger offers ${showA(designedA)}, within ${showA(LIMIT_WITHIN_A)}`,
   isFor: () => true,
   needs: ["charger"],
+  needsNoCurrent: true,
   after: [],
   async run(rig) {
     const holds = (record: CheckRecord) => judgeLimit(record, rig.basis)?.verdict === "pass";

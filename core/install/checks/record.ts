@@ -12,9 +12,9 @@ export const between = ({ samples }: CheckRecord, fromS: number, toS = Number.PO
 
 export const last = ({ samples }: CheckRecord): CheckSample | undefined => samples.at(-1);
 
-/** The last sample in which the charger was connected. */
+/** The last sample with a charging current. */
 export const heard = (samples: readonly CheckSample[]): CheckSample | undefined =>
-  samples.findLast(({ charger }) => charger !== null);
+  samples.findLast(({ charger }) => charger !== null && charger.currentA !== null);
 
 /** Charging current, A; 0 where the charger is not connected or sends nothing. */
 export const takenA = (sample: CheckSample | undefined): number => sample?.charger?.currentA ?? 0;

@@ -67,12 +67,30 @@ async function outcomeOf(rule: CheckRule, rig: Rig): Promise<Outcome> {
             LONGEST_GAP_S,
           )),
     );
-    return lost && outcome.verdict !== "not-done" ? notDone(lostText(lost)) : outcome;
+    if (outcome.verdict === "not-done") return outcome;
+    if (lost) return notDone(lostText(lost));
+    return isSeldomRead(rule, samples) ? notDone(SELDOM) : outcome;
   } catch (error) {
     if (error instanceof EquipmentLost) return notDone(lostText(error.equipment));
     throw error;
   }
 }
+
+const SELDOM =
+  "The charger sends its current too seldom to be judged: set it to send meter values every second, or enter what you see by hand";
+
+/** A charger that is connected but has not sent its current for too long: no current is not a pause. */
+const isSeldomRead = (
+  { needs, mayLoseCharger = false, needsNoCurrent = false }: CheckRule,
+  samples: CheckRecord["samples"],
+) =>
+  needs.includes("charger") &&
+  !mayLoseCharger &&
+  !needsNoCurrent &&
+  exceeds(
+    longestS(samples, ({ charger }) => charger !== null && charger.currentA === null),
+    LONGEST_GAP_S,
+  );
 
 const lostText = (equipment: EquipmentLost["equipment"]): string =>
   `The connection of ${EQUIPMENT_WORDS[equipment]} was lost meanwhile. Nothing is recorded; make the check again`;

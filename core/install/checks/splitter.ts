@@ -50,6 +50,7 @@ export const splitter: CheckRule = {
     `Appliance on: the charger is off within ${OFF_WITHIN_S} s. Appliance off: it comes back within its delay. Never both; a car that asks for more than the circuit carries is held`,
   isFor: ({ isSplitter }) => isSplitter,
   needs: ["splitter"],
+  needsNoCurrent: true,
   after: ["limit"],
   async run(rig) {
     await rig.ask({ kind: "start" });

@@ -147,6 +147,8 @@ export interface CheckRule {
   needs: readonly Equipment[];
   /** The charger's connection ends while this check is made. */
   mayLoseCharger?: boolean;
+  /** It is judged without the charging current. */
+  needsNoCurrent?: boolean;
   /** Checks without which this one says nothing: while one of them fails, it is not made. */
   after: readonly CheckId[];
   run(rig: Rig): Promise<Outcome>;

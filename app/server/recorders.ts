@@ -1,8 +1,7 @@
 /** Clamp recorders over Modbus TCP: looked for at the addresses of the settings alone, asked, started, read out. */
 import Modbus from "modbus-serial";
-import { type ClampReading, type RecorderStatus, recordingCsv } from "#core/energy/recorder/recorder.ts";
+import { clampReadings, type RecorderStatus, recordingCsv } from "#core/energy/recorder/recorder.ts";
 import {
-  CLAMP,
   HOLDING_REGISTERS,
   INPUT_REGISTERS,
   NO_VALUE,
@@ -12,7 +11,6 @@ import {
   RECORDING_STATES,
   recordsAPage,
   signed16,
-  signed32,
   unsigned32,
 } from "#core/energy/recorder/registers.ts";
 import { connectModbus } from "./modbus.ts";
@@ -57,21 +55,12 @@ export async function statusOf(client: Modbus, address: string): Promise<Recorde
   const head = await input(client, 0, INPUT_REGISTERS.pageSize + 1);
   if (head[INPUT_REGISTERS.magic] !== RECORDER_MAGIC) throw new Error("this is not a recorder");
   const at = (i: number): number => head[i] as number;
-  const clamps = Array.from({ length: at(INPUT_REGISTERS.clamps) }, (_, i): ClampReading => {
-    const base = INPUT_REGISTERS.firstClamp + i * CLAMP.size;
-    return {
-      amps: signed32(at(base + CLAMP.centiAmps), at(base + CLAMP.centiAmps + 1)) / 100,
-      watts: signed32(at(base + CLAMP.watts), at(base + CLAMP.watts + 1)),
-      volts: at(base + CLAMP.deciVolts) / 10,
-      signal: at(base + CLAMP.signal) === 0,
-    };
-  });
   return {
     address,
     clampRatingA: at(INPUT_REGISTERS.clampRatingA),
     nominalVolts: at(INPUT_REGISTERS.nominalVolts),
     abilities: at(INPUT_REGISTERS.abilities),
-    clamps,
+    clamps: clampReadings(head),
     clockS: unsigned32(at(INPUT_REGISTERS.clock), at(INPUT_REGISTERS.clock + 1)),
     state: RECORDING_STATES[at(INPUT_REGISTERS.state)] ?? "idle",
     intervalS: at(INPUT_REGISTERS.intervalS),

@@ -1,6 +1,7 @@
 /** The wires of the simulated charger to the clamps and the splitter of its home, by Modbus TCP. */
 import Modbus from "modbus-serial";
-import { CLAMP, HOLDING_REGISTERS, INPUT_REGISTERS, MOST_CLAMPS, signed32 } from "#core/energy/recorder/registers.ts";
+import { clampReadings } from "#core/energy/recorder/recorder.ts";
+import { HOLDING_REGISTERS, INPUT_REGISTERS, MOST_CLAMPS } from "#core/energy/recorder/registers.ts";
 import { SPLITTER_HOLDING, SPLITTER_INPUT } from "#core/install/checks/splitter-registers.ts";
 
 const PATIENCE_MS = 1000;
@@ -61,13 +62,7 @@ export class ClampWire extends Wire {
       const centi = Math.round(flowsA * 100);
       for (let i = 0; i < count; i++)
         await client.writeRegister(HOLDING_REGISTERS.chargerCentiA + this.place * MOST_CLAMPS + i, centi);
-      const read = Array.from({ length: count }, (_, i) => {
-        const at = INPUT_REGISTERS.firstClamp + i * CLAMP.size;
-        return {
-          amps: signed32(head[at + CLAMP.centiAmps] ?? 0, head[at + CLAMP.centiAmps + 1] ?? 0) / 100,
-          signal: head[at + CLAMP.signal] === 0,
-        };
-      });
+      const read = clampReadings(head);
       return count > 0 && read.every(({ signal }) => signal) ? Math.max(...read.map(({ amps }) => amps)) : null;
     });
   }

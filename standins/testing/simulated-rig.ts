@@ -1,24 +1,23 @@
 /** The stand-ins of a home with clamps, a splitter and two chargers, run in simulated time: a check takes milliseconds. */
 
+import { clampReadings } from "#core/energy/recorder/recorder.ts";
 import {
-  CLAMP,
   CLAMP_TROUBLES,
   type ClampTrouble,
   HOLDING_REGISTERS,
   INPUT_REGISTERS,
-  signed32,
 } from "#core/energy/recorder/registers.ts";
 import type { SplitterFault } from "#core/install/checks/splitter-registers.ts";
-import { sharedA } from "#core/install/checks/two-chargers.ts";
-import type {
-  Act,
-  ChargerSample,
-  CheckBasis,
-  CheckRecord,
-  CheckSample,
-  Mark,
-  Request,
-  Rig,
+import {
+  type Act,
+  type ChargerSample,
+  type CheckBasis,
+  type CheckRecord,
+  type CheckSample,
+  heldBelowA,
+  type Mark,
+  type Request,
+  type Rig,
 } from "#core/install/checks/types.ts";
 import { ChargePoint, type Fault } from "#standins/charger/charge-point.ts";
 import { Recorder } from "#standins/clamps/recorder.ts";
@@ -76,15 +75,6 @@ export function simulatedRig(home: SimulatedHome): Rig & { nowS(): number } {
   const [first, second] = [charger(faults), charger(secondFaults)];
   first.isCharging = true;
 
-  const clampAt = (i: number) => {
-    const at = INPUT_REGISTERS.firstClamp + i * CLAMP.size;
-    const two = (of: number) => signed32(recorder.input(at + of), recorder.input(at + of + 1));
-    return {
-      amps: two(CLAMP.centiAmps) / 100,
-      watts: two(CLAMP.watts),
-      signal: recorder.input(at + CLAMP.signal) === 0,
-    };
-  };
   const sampleOf = (of: ChargePoint): ChargerSample => ({
     offeredA: of.offeredA,
     currentA: of.currentA,
@@ -106,12 +96,12 @@ export function simulatedRig(home: SimulatedHome): Rig & { nowS(): number } {
         HOLDING_REGISTERS.chargerCentiA + i,
         basis.readsCharger ? Math.round((first.currentA + second.currentA) * 100) : 0,
       );
-    const read = Array.from({ length: clamps }, (_, i) => clampAt(i));
+    const read = clampReadings(Array.from({ length: INPUT_REGISTERS.state }, (_, at) => recorder.input(at)));
     const heard = read.every(({ signal }) => signal) ? Math.max(...read.map(({ amps }) => amps)) : null;
     if (backAtS > 0 && nowS >= backAtS) [first.isCharging, backAtS] = [true, 0];
     const bothCharge = first.isCharging && second.isCharging;
     for (const one of [first, second]) {
-      one.shareA = bothCharge ? sharedA(basis) / 2 : Number.POSITIVE_INFINITY;
+      one.shareA = bothCharge ? heldBelowA(basis) / 2 : Number.POSITIVE_INFINITY;
       one.readClamps(heard);
       one.pass(STEP_S);
     }

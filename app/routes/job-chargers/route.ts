@@ -1,4 +1,5 @@
 /** `/jobs/:jobId/chargers`: the charge points of a job and what they send; `POST` registers, renews and removes them. */
+import { done, problem } from "#server/answers.ts";
 import { dropChargePoint, liveChargePoint } from "#server/chargers/hub.ts";
 import { readIntent, readQuery } from "#server/input.ts";
 import { answerInWords, firmContext, forOpenPages, requireRight } from "#server/middleware.ts";
@@ -46,7 +47,6 @@ export const action = ({ request, params: { jobId }, context }: Route.ActionArgs
     requireRight(context, "join-chargers");
     const { chargePoints } = context.get(firmContext);
     const form = await readIntent(request, FORMS);
-    const problem = (text: string, status = 400) => Response.json({ kind: "problem", problem: text }, { status });
     if (form.problems) return problem(Object.values(form.problems)[0] ?? "");
     const { id } = form.value;
     if (form.intent === "register") {
@@ -62,5 +62,5 @@ export const action = ({ request, params: { jobId }, context }: Route.ActionArgs
     }
     if (!(await chargePoints.remove(jobId, id))) return refuse("not-found");
     dropChargePoint(id, "It was removed");
-    return Response.json({ kind: "done" });
+    return done();
   });

@@ -1,6 +1,7 @@
 /** `/jobs/:jobId/commissioning`: the checks of a job while they are made; `POST` begins and stops them, and answers what they ask. */
 import type { CheckId } from "#core/case/document/types.ts";
 import type { JobCommissioning } from "#core/install/checks/live-run.ts";
+import { done, problem } from "#server/answers.ts";
 import { devicesOfFirm } from "#server/commissioning/devices.ts";
 import { readIntent, readQuery } from "#server/input.ts";
 import { answerInWords, firmContext, forOpenPages, personContext, requireRight } from "#server/middleware.ts";
@@ -21,9 +22,6 @@ export async function loader({ request, params: { jobId }, context }: Route.Load
   return Response.json(state, { headers: { "Cache-Control": "no-store" } });
 }
 
-const problem = (text: string, status = 409) => Response.json({ kind: "problem", problem: text }, { status });
-const DONE = { kind: "done" } as const;
-
 export const action = ({ request, params: { jobId }, context }: Route.ActionArgs) =>
   answerInWords(async () => {
     if (request.method !== "POST") return refuse("wrong-method");
@@ -33,11 +31,11 @@ export const action = ({ request, params: { jobId }, context }: Route.ActionArgs
     if (form.problems) return refuse("bad-request");
     if (!(await jobs.has(jobId))) return refuse("not-found");
     if (form.intent === "stop")
-      return checkRuns.stop(jobId) ? Response.json(DONE) : problem("No check is being made at the moment.");
+      return checkRuns.stop(jobId) ? done() : problem("No check is being made at the moment.", 409);
     if (form.intent === "press" || form.intent === "cannot")
       return checkRuns.press(jobId, form.value.seq, form.intent === "press")
-        ? Response.json(DONE)
-        : problem("Something else is asked for by now.");
+        ? done()
+        : problem("Something else is asked for by now.", 409);
     const { checks, charger, second, clamps, splitter } = form.value;
     const devices = devicesOfFirm(person.firmId);
     const isOwn = async (id: string) => id === "" || chargePoints.has(jobId, id);
@@ -51,5 +49,5 @@ export const action = ({ request, params: { jobId }, context }: Route.ActionArgs
       splitter: splitter || null,
     });
     if (begun.kind === "not-found") return refuse("not-found");
-    return begun.kind === "begun" ? Response.json(DONE) : problem(begun.problem);
+    return begun.kind === "begun" ? done() : problem(begun.problem, 409);
   });

@@ -1,5 +1,6 @@
 /** `/jobs/:jobId/links`: the links of a job for people outside the firm; `POST` makes, withdraws or answers. */
 import { mailFrom, TEMPLATE_TITLES } from "#core/firm/mail-templates.ts";
+import { doneIf, problem } from "#server/answers.ts";
 import { readIntent } from "#server/input.ts";
 import { answerInWords, firmContext, forOpenPages, requireRight } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";
@@ -21,25 +22,18 @@ export const action = ({ request, params: { jobId }, context }: Route.ActionArgs
     const person = requireRight(context, "issue");
     const { jobs, links, post, texts } = context.get(firmContext);
     const form = await readIntent(request, FORMS);
-    if (form.problems)
-      return Response.json({ kind: "problem", problem: Object.values(form.problems)[0] }, { status: 400 });
-    if (form.intent === "withdraw")
-      return (await links.withdraw(jobId, form.value.id)) ? Response.json({ kind: "done" }) : refuse("not-found");
+    if (form.problems) return problem(Object.values(form.problems)[0] ?? "");
+    if (form.intent === "withdraw") return doneIf(await links.withdraw(jobId, form.value.id));
     if (form.intent === "reply") {
       const { link, ...message } = form.value;
-      const isKept = await links.reply(jobId, link, message, person.id);
-      return isKept ? Response.json({ kind: "done" }) : refuse("not-found");
+      return doneIf(await links.reply(jobId, link, message, person.id));
     }
     const { kind, name, email } = form.value;
-    if (email !== "" && !post.isSetUp)
-      return Response.json(
-        { kind: "problem", problem: "No mail server is set up: copy the link instead." },
-        { status: 400 },
-      );
+    if (email !== "" && !post.isSetUp) return problem("No mail server is set up: copy the link instead.");
     const made = await links.make(jobId, { kind, name }, person.id);
     const job = made && (await jobs.find(jobId));
     if (!made || !job) return refuse("not-found");
-    if ("problem" in made) return Response.json({ kind: "problem", problem: made.problem }, { status: 409 });
+    if ("problem" in made) return problem(made.problem, 409);
     const address = `${originOf(request)}/for/${made.token}`;
     if (email !== "") {
       const own = (await texts.list()).find(({ title }) => title === TEMPLATE_TITLES[kind]);

@@ -2,6 +2,7 @@
 import { mailFrom, TEMPLATE_TITLES } from "#core/firm/mail-templates.ts";
 import { paperName } from "#core/papers/list.ts";
 import { codebookOf } from "#core/rules/index.ts";
+import { doneIf, problem } from "#server/answers.ts";
 import { readIntent } from "#server/input.ts";
 import { answerInWords, firmContext, forOpenPages, requireRight } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";
@@ -24,12 +25,10 @@ export const action = ({ request, params: { jobId }, context }: Route.ActionArgs
     const person = requireRight(context, "issue");
     const { jobs, issued, post, texts } = context.get(firmContext);
     const form = await readIntent(request, FORMS);
-    const problem = (text: string, status = 400) => Response.json({ kind: "problem", problem: text }, { status });
     if (form.problems) return problem(Object.values(form.problems)[0] ?? "");
-    const done = (isDone: boolean) => (isDone ? Response.json({ kind: "done" }) : refuse("not-found"));
-    if (form.intent === "again") return done(await post.again(form.value.id));
-    if (form.intent === "returned") return done(await post.markReturned(form.value.id));
-    if (form.intent === "remove") return done(await post.remove(form.value.id));
+    if (form.intent === "again") return doneIf(await post.again(form.value.id));
+    if (form.intent === "returned") return doneIf(await post.markReturned(form.value.id));
+    if (form.intent === "remove") return doneIf(await post.remove(form.value.id));
     if (!post.isSetUp) return problem("No mail server is set up: download the paper instead.");
     const job = await jobs.find(jobId);
     const version = job && (await issued.list(jobId, job))?.find((one) => one.id === form.value.issued);
@@ -41,7 +40,7 @@ export const action = ({ request, params: { jobId }, context }: Route.ActionArgs
     const own = (await texts.list()).find(({ title }) => title === TEMPLATE_TITLES.paper);
     const paper = paperName(version.paper, words);
     const values = { name, address: document.enquiry?.address || document.title, link: "", paper };
-    return done(
+    return doneIf(
       await post.send(
         {
           id: form.value.id,

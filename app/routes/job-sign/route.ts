@@ -3,6 +3,7 @@ import { randomUUID } from "node:crypto";
 import { isDay } from "#core/dates.ts";
 import { logPatch } from "#core/install/log.ts";
 import { checkSigner } from "#server/account.ts";
+import { done, problem } from "#server/answers.ts";
 import { readForm } from "#server/input.ts";
 import { answerInWords, firmContext, forOpenPages, pageContext, requireRight } from "#server/middleware.ts";
 import { refuse } from "#server/refusals.ts";
@@ -20,15 +21,13 @@ export const action = ({ request, params: { jobId }, context }: Route.ActionArgs
     if (form.problems || !isDay(form.value.on)) return refuse("bad-request");
     if (!(await jobs.has(jobId))) return refuse("not-found");
     const { part, license, on, proof } = form.value;
-    const { problem } = await checkSigner(person, proof, context.get(pageContext).address);
-    if (problem) return Response.json({ kind: "problem", problem }, { status: 422 });
+    const checked = await checkSigner(person, proof, context.get(pageContext).address);
+    if (checked.problem) return problem(checked.problem, 422);
     const signature = { for: part, name: person.name, on, ...(license !== "" && { license }) };
     const isDone = await jobs.write(jobId, person.id, randomUUID(), ({ document }) =>
       logPatch(document, "signed", (one) => one.for === part, signature),
     );
-    return isDone
-      ? Response.json({ kind: "done" })
-      : Response.json({ kind: "problem", problem: "The job is being changed. Sign again." }, { status: 409 });
+    return isDone ? done() : problem("The job is being changed. Sign again.", 409);
   });
 
 export const loader = () => refuse("wrong-method");

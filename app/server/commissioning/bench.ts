@@ -277,7 +277,7 @@ export class Bench {
           : act.kind === "voltage"
             ? await this.charger?.voltage(act.volts)
             : await this.splitter?.appliance(act.isOn);
-    return (isDone ?? false) ? true : this.askPerson(act.text);
+    return isDone || this.askPerson(act.text);
   }
 
   /** Asks a person to do something, and waits. @returns false without an answer in time */

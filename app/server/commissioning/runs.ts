@@ -7,9 +7,16 @@ import { and, desc, eq, inArray } from "drizzle-orm";
 import type { CheckId } from "#core/case/document/types.ts";
 import { keptBookFor } from "#core/estimate/quoted-book.ts";
 import { CHECKS } from "#core/install/checks/index.ts";
-import { chartLimitA, type KeptRecord, type LiveRun, runPoint } from "#core/install/checks/live-run.ts";
-import { type DoneCheck, runChecks } from "#core/install/checks/run-all.ts";
-import { type CheckBasis, type CheckRule, EQUIPMENT_WORDS, notDone, type Outcome } from "#core/install/checks/types.ts";
+import { type KeptRecord, type LiveRun, runPoint } from "#core/install/checks/live-run.ts";
+import { type DoneCheck, makeCheck } from "#core/install/checks/make-check.ts";
+import {
+  type CheckBasis,
+  type CheckRule,
+  EQUIPMENT_WORDS,
+  heldBelowA,
+  notDone,
+  type Outcome,
+} from "#core/install/checks/types.ts";
 import { logPatch } from "#core/install/log.ts";
 import { listed } from "#core/words.ts";
 import { checkRecord } from "#db/schema.ts";
@@ -52,7 +59,7 @@ class Run {
       isRunning,
       check,
       prompt: bench.prompt,
-      limitA: chartLimitA(bench.basis),
+      limitA: heldBelowA(bench.basis),
       results,
       points: bench.samples.slice(after).map(runPoint),
       count: bench.samples.length,
@@ -115,10 +122,7 @@ export function checkRunsOf(firmId: string) {
           add(rule.id, notDone(`${listed(missing)} ${missing.length === 1 ? "does" : "do"} not answer`));
           continue;
         }
-        const [done] = await runChecks([rule], (one) => bench.rigFor(one), failed);
-        if (!done) continue;
-        if (done.verdict === "fail") failed.add(rule.id);
-        if (done.verdict === "pass") failed.delete(rule.id);
+        const done = await makeCheck(rule, (one) => bench.rigFor(one), failed);
         const at = new Date();
         if (done.verdict !== "not-done") {
           await writeVerdict(jobId, by, done, at);

@@ -1,6 +1,6 @@
 /** Readings of a clamp recorder, and findings on the position of its clamps. */
 import { showA } from "#core/units.ts";
-import type { RecordingState } from "./registers.ts";
+import { CLAMP, INPUT_REGISTERS, type RecordingState, signed32 } from "./registers.ts";
 
 export interface ClampReading {
   /** Current, A, without a direction. */
@@ -9,6 +9,20 @@ export interface ClampReading {
   watts: number;
   volts: number;
   signal: boolean;
+}
+
+/** The clamps of a recorder. @param registers its input registers from 0 on */
+export function clampReadings(registers: readonly number[]): ClampReading[] {
+  const at = (i: number): number => registers[i] ?? 0;
+  return Array.from({ length: at(INPUT_REGISTERS.clamps) }, (_, i) => {
+    const base = INPUT_REGISTERS.firstClamp + i * CLAMP.size;
+    return {
+      amps: signed32(at(base + CLAMP.centiAmps), at(base + CLAMP.centiAmps + 1)) / 100,
+      watts: signed32(at(base + CLAMP.watts), at(base + CLAMP.watts + 1)),
+      volts: at(base + CLAMP.deciVolts) / 10,
+      signal: at(base + CLAMP.signal) === 0,
+    };
+  });
 }
 
 export interface RecorderStatus {

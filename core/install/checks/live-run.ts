@@ -1,6 +1,6 @@
 /** Checks of a job while they are made, as every page of the job shows them. */
 import type { CheckId } from "#core/case/document/types.ts";
-import type { CheckBasis, CheckRecord, CheckSample, Outcome } from "./types.ts";
+import type { CheckRecord, CheckSample, Outcome } from "./types.ts";
 
 /** One moment of a run for the chart, A; null for what was not seen. */
 export interface RunPoint {
@@ -61,6 +61,3 @@ export function runPoint({ atS, charger, second, clamps, splitter }: CheckSample
     applianceA: splitter?.applianceA ?? null,
   };
 }
-
-/** The current that a chart of a run has its line at. */
-export const chartLimitA = ({ limitA, designedA }: CheckBasis): number => limitA ?? designedA;

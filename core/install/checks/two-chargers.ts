@@ -3,7 +3,16 @@ import { exceeds } from "#core/tolerance.ts";
 import { showA, showNumber } from "#core/units.ts";
 import { last, longestS, NONE_A } from "./record.ts";
 import { FOLLOWS_WITHIN_S } from "./throttle.ts";
-import { type CheckBasis, type CheckRecord, type CheckRule, fails, notDone, type Outcome, passes } from "./types.ts";
+import {
+  type CheckBasis,
+  type CheckRecord,
+  type CheckRule,
+  fails,
+  heldBelowA,
+  notDone,
+  type Outcome,
+  passes,
+} from "./types.ts";
 
 const START_S = 20;
 /** Time over which both are watched, s. */
@@ -16,14 +25,11 @@ const sumA = ({ charger, second }: Sample) => (charger?.currentA ?? 0) + (second
 const bothCharge = ({ charger, second }: Sample) =>
   exceeds(charger?.currentA ?? 0, NONE_A) && exceeds(second?.currentA ?? 0, NONE_A);
 
-/** The current that both may take together, A. */
-export const sharedA = ({ limitA, designedA }: CheckBasis): number => limitA ?? designedA;
-
 export function judgeTwoChargers(record: CheckRecord, basis: CheckBasis): Outcome | null {
   const together = record.samples.filter(bothCharge);
   const end = together.at(-1);
   if (!end) return null;
-  const shared = sharedA(basis);
+  const shared = heldBelowA(basis);
   const over = longestS(record.samples, (sample) => exceeds(sumA(sample), shared + WITHIN_A));
   if (exceeds(over, FOLLOWS_WITHIN_S))
     return fails(
@@ -37,7 +43,7 @@ export function judgeTwoChargers(record: CheckRecord, basis: CheckBasis): Outcom
 export const twoChargers: CheckRule = {
   id: "two-chargers",
   name: "Two chargers",
-  how: (basis) => `Both charge at once: the sum holds ${showA(sharedA(basis))}, with the shares as chosen`,
+  how: (basis) => `Both charge at once: the sum holds ${showA(heldBelowA(basis))}, with the shares as chosen`,
   isFor: ({ chargers }) => chargers > 1,
   needs: ["charger", "second"],
   after: ["limit"],
@@ -52,7 +58,7 @@ export const twoChargers: CheckRule = {
     // Too much is watched until it counts as too long.
     await rig.until(WATCH_S, ({ samples }) => {
       const [first] = samples.filter(bothCharge);
-      const isHeld = !samples.some((sample) => exceeds(sumA(sample), sharedA(rig.basis) + WITHIN_A));
+      const isHeld = !samples.some((sample) => exceeds(sumA(sample), heldBelowA(rig.basis) + WITHIN_A));
       return first !== undefined && isHeld && (samples.at(-1)?.atS ?? 0) - first.atS > STEADY_S;
     });
     return judgeTwoChargers(rig.record(), rig.basis) ?? notDone("The record broke off");

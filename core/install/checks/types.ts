@@ -26,6 +26,9 @@ export interface CheckBasis {
   hasLostPen: boolean;
 }
 
+/** The current that is to be held, A: the limit of the clamps, or the designed one where nothing is managed. */
+export const heldBelowA = ({ limitA, designedA }: CheckBasis): number => limitA ?? designedA;
+
 /** Reading of a charger; what it does not send is null. */
 export interface ChargerSample {
   /** The current that its pilot offers, A. */

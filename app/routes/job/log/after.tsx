@@ -116,7 +116,7 @@ export function AfterSection() {
   );
 }
 
-/** What is to be seen to in the years after, each with its day. */
+/** Tasks of the years after the work, each with its due day. */
 function Reminders() {
   const { document, assessment } = useJob();
   const { by, today, write } = useLog();
@@ -210,7 +210,7 @@ function ReminderLine({ reminder: { text, rule, dueOn, doneOn }, day, isDue, onD
   );
 }
 
-/** What the work took in the end, which the firm's price book is offered. */
+/** Actual hours and price, which are offered to the firm's price book. */
 function Actual() {
   const { document, assessment } = useJob();
   const { currency } = codebookOf(document.rules);

@@ -5,6 +5,7 @@ import type { CheckEntry } from "#core/case/document/types.ts";
 import { type AskedCheck, checkBasis, checksOf } from "#core/install/checks/index.ts";
 import type { KeptRecord } from "#core/install/checks/live-run.ts";
 import { rehearsedPlacings } from "#core/install/checks/placings.ts";
+import { heldBelowA } from "#core/install/checks/types.ts";
 import { logPatch } from "#core/install/log.ts";
 import { ANSWERS, type JobCharger } from "#core/wire.ts";
 import { Field, Fields } from "#ui/field/field.tsx";
@@ -103,7 +104,7 @@ export function Checks({ chargers, run, mayAsk }: ChecksProps) {
             key={check.id}
             check={check}
             run={run}
-            limitA={basis.limitA ?? basis.designedA}
+            limitA={heldBelowA(basis)}
             onMake={mayBegin ? () => void begin([check.id]) : undefined}
           />
         ))}
@@ -177,7 +178,7 @@ function RunState({ run, mayAsk, checks }: Pick<ChecksProps, "run" | "mayAsk"> &
 interface LineProps {
   check: AskedCheck;
   run: CheckRun;
-  /** Of the chart, A. */
+  /** Limit line in the chart, A. */
   limitA: number;
   /** Undefined where it cannot be made now. */
   onMake: (() => void) | undefined;

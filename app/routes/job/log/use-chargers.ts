@@ -1,9 +1,10 @@
 /** Polls the charge points of the open job, where it has any, while the page is visible. */
-import { useCallback, useEffect, useRef, useState } from "react";
+import { useCallback, useRef, useState } from "react";
 import type { LivePoint } from "#core/energy/metered/live.ts";
 import { ANSWERS, type ChargerAnswer, type JobCharger } from "#core/wire.ts";
 import { useJobStore } from "#ui/job-store/use-job.tsx";
 import { askFor, postForm } from "#ui/live/connection.ts";
+import { usePolling } from "./use-polling.ts";
 
 const ASK_EVERY_MS = 1000;
 /** Without a charge point that is connected. */
@@ -43,27 +44,11 @@ export function useChargers() {
     return answer.chargers.some(({ live }) => live !== null) ? ASK_EVERY_MS : ASK_IDLE_MS;
   }, [jobId]);
 
-  const wake = useRef(async () => {});
-  useEffect(() => {
-    let timer: ReturnType<typeof setTimeout>;
-    let isGone = false;
-    const look = async () => {
-      clearTimeout(timer);
-      const again = document.visibilityState === "visible" ? await load() : ASK_IDLE_MS;
-      clearTimeout(timer);
-      if (!isGone && again !== null) timer = setTimeout(() => void look(), again);
-    };
-    wake.current = look;
-    void look();
-    return () => {
-      isGone = true;
-      clearTimeout(timer);
-    };
-  }, [load]);
+  const wake = usePolling(load);
 
   const ask = async (fields: Record<string, string>): Promise<ChargerAnswer> => {
     const answer = await postForm(ANSWERS.charger, `/jobs/${jobId}/chargers`, fields, PATIENCE_MS, () => false);
-    if (answer.kind !== "problem") await wake.current();
+    if (answer.kind !== "problem") await wake();
     return answer;
   };
 

@@ -78,7 +78,7 @@ export function PapersDesk({ state, outside }: { state: JobPapersState; outside:
       setProblem(`Somebody else has changed the job. Look at "${which.name}" again, then issue it.`);
   }
   const mayIssue = isSaved && !busy;
-  // The server says what is missing: what stands in the list may be of the case before the last change.
+  // The server is asked what is missing, because the list may still describe the case before the last change.
   const begin = (which: DeskPaper) => void issue(which, "");
   const goOn = (by: 1 | -1) => {
     const next = rows[rows.findIndex(({ id }) => id === paper?.id) + by];

@@ -51,7 +51,7 @@ export function NoticesTable({ document, assessment }: Pick<AssessedCase, "docum
   );
 }
 
-/** What became of a notice, and the presses that say so. */
+/** State of a notice, and the controls that change it. */
 function NoticeState({ notice, day }: { notice: OwedNotice; day(on: string): string }) {
   const store = useJobStore();
   const { today } = useVisitor();

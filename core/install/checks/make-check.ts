@@ -1,4 +1,4 @@
-/** Makes the checks of a job one after the other. */
+/** Makes a check, and tells what it shows from what it cannot show. */
 import type { CheckId } from "#core/case/document/types.ts";
 import { exceeds } from "#core/tolerance.ts";
 import { listed } from "#core/words.ts";
@@ -21,34 +21,24 @@ export interface DoneCheck extends Outcome {
 }
 
 /**
- * Makes checks in order. A check is skipped while one that it relies on fails.
+ * Makes one check; it is skipped while one that it relies on fails.
  * @param rigFor a rig with an empty record
- * @param failed checks that fail already, by the log
- * @param tell called before and after each check
+ * @param failed checks that fail; brought up to date by the verdict
  */
-export async function runChecks(
-  rules: readonly CheckRule[],
+export async function makeCheck(
+  rule: CheckRule,
   rigFor: (rule: CheckRule) => Rig,
-  failed: ReadonlySet<CheckId>,
-  tell: { begins?(rule: CheckRule): void; ends?(done: DoneCheck): Promise<void> | void } = {},
-): Promise<DoneCheck[]> {
-  const failing = new Set(failed);
-  const all: DoneCheck[] = [];
-  for (const rule of rules) {
-    tell.begins?.(rule);
-    const blocks = blockedBy(rule, failing);
-    const rig = rigFor(rule);
-    const outcome =
-      blocks.length > 0
-        ? notDone(`First this has to pass: ${listed(blocks.map(({ name }) => name))}`)
-        : await outcomeOf(rule, rig);
-    if (outcome.verdict === "fail") failing.add(rule.id);
-    if (outcome.verdict === "pass") failing.delete(rule.id);
-    const done = { id: rule.id, ...outcome, record: rig.record() };
-    all.push(done);
-    await tell.ends?.(done);
-  }
-  return all;
+  failed: Set<CheckId>,
+): Promise<DoneCheck> {
+  const blocks = blockedBy(rule, failed);
+  const rig = rigFor(rule);
+  const outcome =
+    blocks.length > 0
+      ? notDone(`First this has to pass: ${listed(blocks.map(({ name }) => name))}`)
+      : await outcomeOf(rule, rig);
+  if (outcome.verdict === "fail") failed.add(rule.id);
+  if (outcome.verdict === "pass") failed.delete(rule.id);
+  return { id: rule.id, ...outcome, record: rig.record() };
 }
 
 /** Equipment that is away for longer than this, s, says nothing of what happened meanwhile. */
